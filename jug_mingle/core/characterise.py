@@ -1,0 +1,271 @@
+"""Evidence about materials → their K and S, and how sure we are: one estimator for everything.
+
+The unknowns of a material are log K over the bands, as a smooth function, and log S, as a level, a slope and a bend
+over the wavelength. Whatever its owner knows is a reading that the film equations must reproduce. All materials of a
+shelf are fitted in one regularised least squares (Gauss–Newton with damping); the inverse of its matrix is the
+covariance (Laplace's approximation), from which whole shelves can be drawn at random.
+"""
+
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass, field
+from functools import cache
+from typing import Final
+
+import numpy as np
+from scipy.linalg import cho_factor, cho_solve, solve_triangular
+
+from jug_mingle.core.arrays import FloatArray
+from jug_mingle.core.evidence import Hiding, Reading, residual_block
+from jug_mingle.core.film import K_over_S, R_body
+from jug_mingle.core.materials import CLEAR, Material, Optics
+from jug_mingle.core.spectra import BANDS, WAVELENGTHS
+
+_POSITION: Final = (WAVELENGTHS - 555.0) / 175.0
+_S_BASIS: Final = np.column_stack([np.ones(BANDS), _POSITION, _POSITION**2 - 0.35])
+_S_BEND: Final = (0.30, 0.20)  # spread of slope and of bend, as exp: what Mie theory gives pigments of usual size
+_K_RANK: Final = 18
+DEGREES: Final = 8.0
+"""Degrees of freedom of the Student-t that makes one wrong reading count less."""
+
+
+@cache
+def _K_basis() -> FloatArray:
+    """Return B (36, rank): log K = level + B z with z ~ N(0, 1), the leading part of a Gaussian process."""
+    apart = np.subtract.outer(WAVELENGTHS, WAVELENGTHS)
+    covariance = (
+        1.2**2
+        + 1.3**2 * np.exp(-0.5 * (apart / 70.0) ** 2)
+        + 0.5**2 * np.exp(-0.5 * (apart / 28.0) ** 2)
+    )  # fmt: skip
+    values, vectors = np.linalg.eigh(covariance)
+    return np.asarray(vectors[:, ::-1][:, :_K_RANK] * np.sqrt(values[::-1][:_K_RANK]))
+
+
+@dataclass(frozen=True, slots=True, kw_only=True, eq=False)
+class Prior:
+    """What is believed of one material before its readings: mean of log K and log S, and the bases around them."""
+
+    log_K: FloatArray
+    log_S: FloatArray
+    basis_K: FloatArray
+    basis_S: FloatArray
+
+    @property
+    def size(self) -> int:
+        """The number of unknowns."""
+        return int(self.basis_K.shape[1] + self.basis_S.shape[1])
+
+
+def prior_of(material: Material, luminance: float | None) -> Prior:
+    """Return the prior of a material whose body reflectance, averaged by the eye, is `luminance` (None: unknown).
+
+    Light paints are full of white and scatter strongly; dark ones can be anything from an oxide to an organic
+    pigment that hardly scatters, so their spread is wider. Level and spread were set from Mie theory for pigments of
+    usual size (bench/oracle.py prints the comparison).
+    """
+    if material.kind.optical == "clear":
+        log_K, log_S = np.log(CLEAR.K), np.log(CLEAR.S)
+        return Prior(log_K=log_K, log_S=log_S, basis_K=np.zeros((BANDS, 0)), basis_S=np.zeros((BANDS, 0)))
+    if material.kind.optical == "transparent":
+        level_S, spread_S, level_K = np.log(3e-4), 1.0, np.log(0.02)
+    else:
+        Y = np.clip(0.3 if luminance is None else luminance, 0.004, 0.98)
+        level_S = np.log(0.10) + 0.85 * np.log(Y / 0.9)
+        spread_S = float(np.hypot(0.25 + 0.18 * np.log(0.98 / Y), 0.6 if luminance is None else 0.0))
+        level_K = level_S + np.log(K_over_S(Y))
+    basis_S = _S_BASIS * np.array([spread_S, *_S_BEND])
+    return Prior(
+        log_K=np.full(BANDS, level_K), log_S=np.full(BANDS, level_S), basis_K=_K_basis(), basis_S=basis_S
+    )  # fmt: skip
+
+
+@dataclass(frozen=True, slots=True, kw_only=True, eq=False)
+class Shelf:
+    """Materials with what the evidence says of their optics.
+
+    Attributes
+    ----------
+    materials : tuple of Material
+    log_K, log_S : (n, 36) ndarray
+        The most likely optics. [log 1/µm]
+    factor : (u, u) ndarray
+        Upper Cholesky factor of the inverse covariance of all unknowns together.
+    weights : dict
+        Reading key → how much it counted, 1 fully; a low one is an outlier.
+    misses : dict
+        Reading key → how far the fitted model is from it, in units of its noise.
+    """
+
+    materials: tuple[Material, ...]
+    log_K: FloatArray
+    log_S: FloatArray
+    priors: tuple[Prior, ...]
+    unknowns: FloatArray
+    factor: FloatArray
+    weights: Mapping[str, float] = field(default_factory=dict)
+    misses: Mapping[str, float] = field(default_factory=dict)
+
+    def index(self, key: str) -> int:
+        """Return the place of the material `key`; KeyError when the shelf has none."""
+        for place, material in enumerate(self.materials):
+            if material.key == key:
+                return place
+        raise KeyError(f"no material {key!r} on the shelf")
+
+    def optics(self, key: str) -> Optics:
+        """Return the most likely optics of a material."""
+        place = self.index(key)
+        return Optics(K=np.exp(self.log_K[place]), S=np.exp(self.log_S[place]))
+
+    def draw(self, count: int, seed: int = 1) -> tuple[FloatArray, FloatArray]:
+        """Return K and S (count, n, 36) of `count` shelves drawn from what the evidence leaves open."""
+        normal = np.random.default_rng(seed).standard_normal((self.unknowns.size, count))
+        z = self.unknowns[:, np.newaxis] + solve_triangular(self.factor, normal)
+        log_K, log_S = _expand(self.priors, z.T)
+        return np.exp(log_K), np.exp(log_S)
+
+
+def _expand(priors: Sequence[Prior], z: FloatArray) -> tuple[FloatArray, FloatArray]:
+    """Return log K and log S (..., n, 36) of the unknowns z (..., u)."""
+    log_K = np.empty((*z.shape[:-1], len(priors), BANDS))
+    log_S = np.empty_like(log_K)
+    start = 0
+    for place, prior in enumerate(priors):
+        middle, end = start + prior.basis_K.shape[1], start + prior.size
+        log_K[..., place, :] = prior.log_K + z[..., start:middle] @ prior.basis_K.T
+        log_S[..., place, :] = prior.log_S + z[..., middle:end] @ prior.basis_S.T
+        start = end
+    return log_K, log_S
+
+
+def characterise(
+    materials: Sequence[Material], evidence: Sequence[Reading | Hiding], *, start: Shelf | None = None
+) -> Shelf:
+    """Fit the optics of all materials to all evidence.
+
+    Parameters
+    ----------
+    materials : sequence of Material
+        Their keys differ.
+    evidence : sequence of Reading or Hiding
+        In any order; a reading may be of several materials in one pot.
+    start : Shelf, optional
+        An earlier fit of the same materials to begin from, which saves steps.
+
+    Raises
+    ------
+    ValueError
+        If two materials share a key, two readings share one, or a reading names a material that is not there.
+    """
+    places = {material.key: place for place, material in enumerate(materials)}
+    _check(materials, evidence, places)
+    luminance = _luminances(evidence)
+    priors = tuple(prior_of(material, luminance.get(material.key)) for material in materials)
+    system = _System(tuple(materials), priors, tuple(evidence), places)
+    z = np.zeros(system.size)
+    if start is not None and start.unknowns.size == system.size:
+        z = start.unknowns.copy()
+    return system.solve(z)
+
+
+def _check(materials: Sequence[Material], evidence: Sequence[Reading | Hiding], places: Mapping[str, int]) -> None:
+    if len(places) != len(materials):
+        raise ValueError("two materials share a key")
+    if len({item.key for item in evidence}) != len(evidence):
+        raise ValueError("two readings share a key")
+    for item in evidence:
+        for key, _ in item.volumes:
+            if key not in places:
+                raise ValueError(f"reading {item.key!r} names the material {key!r}, which is not on the shelf")
+
+
+def _luminances(evidence: Sequence[Reading | Hiding]) -> dict[str, float]:
+    """Return the body luminance of each material that was read by itself as an opaque film."""
+    found: dict[str, float] = {}
+    for item in evidence:
+        if isinstance(item, Reading) and len(item.volumes) == 1:
+            for swatch in item.swatches:
+                if np.isinf(swatch.X):
+                    Y = swatch.luminance(item.light)
+                    found.setdefault(item.volumes[0][0], float(R_body(np.clip(Y, 0.0, 1.0), item.veil, floor=0.004)[0]))
+    return found
+
+
+class _System:
+    """The least-squares problem of one shelf."""
+
+    def __init__(
+        self,
+        materials: tuple[Material, ...],
+        priors: tuple[Prior, ...],
+        evidence: tuple[Reading | Hiding, ...],
+        places: Mapping[str, int],
+    ) -> None:
+        self.materials, self.priors, self.evidence = materials, priors, evidence
+        self.involved = [[places[key] for key, _ in item.volumes] for item in evidence]
+        self.starts = np.concatenate([[0], np.cumsum([prior.size for prior in priors])]).astype(int)
+        self.solids = np.array([material.solids for material in materials])
+        self.size = int(self.starts[-1])
+
+    def build(self, z: FloatArray, *, robust: bool) -> tuple[float, FloatArray, FloatArray, FloatArray, FloatArray]:
+        """Return cost, gradient, matrix, and for each reading its weight and its miss in units of noise."""
+        log_K, log_S = _expand(self.priors, z)
+        K, S = np.exp(log_K), np.exp(log_S)
+        cost, gradient, matrix = 0.5 * float(z @ z), z.copy(), np.eye(self.size)
+        weights, misses = np.ones(len(self.evidence)), np.zeros(len(self.evidence))
+        for number, (item, involved) in enumerate(zip(self.evidence, self.involved, strict=True)):
+            r, by_log_K, by_log_S = residual_block(item, K[involved], S[involved], self.solids[involved])
+            chi2, rows = float(r @ r), r.size
+            misses[number] = np.sqrt(chi2 / rows)
+            w = (DEGREES + rows) / (DEGREES + chi2) if robust else 1.0
+            weights[number] = min(1.0, w)
+            cost += 0.5 * ((DEGREES + rows) * np.log1p(chi2 / DEGREES) if robust else chi2)
+            blocks = [self._project(place, by_log_K[:, i], by_log_S[:, i]) for i, place in enumerate(involved)]
+            for place, block in zip(involved, blocks, strict=True):
+                rows_at = slice(self.starts[place], self.starts[place + 1])
+                gradient[rows_at] += w * (block.T @ r)
+                for other, block_2 in zip(involved, blocks, strict=True):
+                    matrix[rows_at, self.starts[other] : self.starts[other + 1]] += w * (block.T @ block_2)
+        return cost, gradient, matrix, weights, misses
+
+    def _project(self, place: int, by_log_K: FloatArray, by_log_S: FloatArray) -> FloatArray:
+        prior = self.priors[place]
+        return np.hstack([by_log_K @ prior.basis_K, by_log_S @ prior.basis_S])
+
+    def solve(self, z: FloatArray) -> Shelf:
+        """Fit with normal errors first, so that no reading is dismissed before it was tried, then with Student's."""
+        z, _ = self._descend(z, robust=False)
+        z, (_, _, matrix, weights, misses) = self._descend(z, robust=True)
+        log_K, log_S = _expand(self.priors, z)
+        keys = [item.key for item in self.evidence]
+        return Shelf(
+            materials=self.materials,
+            log_K=log_K,
+            log_S=log_S,
+            priors=self.priors,
+            unknowns=z,
+            factor=np.linalg.cholesky(matrix).T if self.size else np.zeros((0, 0)),
+            weights=dict(zip(keys, weights.tolist(), strict=True)),
+            misses=dict(zip(keys, misses.tolist(), strict=True)),
+        )
+
+    def _descend(
+        self, z: FloatArray, *, robust: bool
+    ) -> tuple[FloatArray, tuple[float, FloatArray, FloatArray, FloatArray, FloatArray]]:
+        """Return the unknowns of least cost and what `build` says there (Levenberg–Marquardt)."""
+        here, damping = self.build(z, robust=robust), 1e-3
+        for _ in range(60):
+            cost, gradient, matrix = here[:3]
+            step = -cho_solve(cho_factor(matrix + damping * np.diag(np.diag(matrix))), gradient)
+            step *= min(1.0, 4.0 / max(float(np.abs(step).max(initial=0.0)), 1e-12))
+            trial = self.build(z + step, robust=robust)
+            if trial[0] <= cost:
+                settled = cost - trial[0] < 1e-4 * (1.0 + cost)
+                z, here, damping = z + step, trial, max(damping / 10.0, 1e-9)
+                if settled:
+                    break
+            elif damping > 1e6:
+                break
+            else:
+                damping *= 10.0
+        return z, here

@@ -1,0 +1,31 @@
+"""Generic grounds: bare woods by species tone, paper, metal. Tones are invented means; measure the wood in hand."""
+
+from functools import cache
+from typing import Final
+
+from jug_mingle.core.colour import Lab_to_XYZ
+from jug_mingle.core.materials import Ground
+from jug_mingle.core.recovery import recover_reflectance
+from jug_mingle.core.spectra import DAYLIGHT
+
+# Title, Lab under D65 and whether tannin may bleed through pale paint. From memory of sanded, dry boards.
+_TONES: Final = {
+    "oak": ("Oak", (66.0, 8.5, 24.0), True),
+    "pine": ("Pine", (78.0, 6.0, 27.0), False),
+    "beech": ("Beech", (71.0, 10.0, 20.0), False),
+    "walnut": ("Walnut", (44.0, 9.0, 15.0), True),
+    "mahogany": ("Mahogany", (42.0, 19.0, 20.0), True),
+    "birch": ("Birch", (80.0, 4.0, 18.0), False),
+    "paper": ("White paper", (95.0, 0.0, 2.0), False),
+    "brass": ("Aged brass", (52.0, 6.0, 26.0), False),
+}
+
+
+@cache
+def ground(key: str) -> Ground:
+    """Return the ground `key`; ValueError lists the known ones."""
+    if key not in _TONES:
+        raise ValueError(f"there is no ground {key!r}; known are {', '.join(_TONES)}")
+    title, Lab, bleeds = _TONES[key]
+    R = recover_reflectance(Lab_to_XYZ(Lab), DAYLIGHT)
+    return Ground(name=title, R_seen=R, veil=0.9, bleeds=bleeds)

@@ -1,0 +1,251 @@
+"""What stands on the shelf: kinds of material with their handling facts, and one material's optics.
+
+The numbers of a kind are defaults of common practice, to be overridden by the label of the tin in hand.
+"""
+
+from collections.abc import Mapping
+from dataclasses import dataclass, field
+from typing import Final, Literal
+
+import numpy as np
+from numpy.typing import ArrayLike
+
+from jug_mingle.core.arrays import FloatArray, as_floats, check_finite, check_range, read_only
+from jug_mingle.core.film import veil_of
+from jug_mingle.core.spectra import BANDS
+
+Base = Literal["water", "oil", "wax", "any"]
+Optical = Literal["hiding", "transparent", "clear"]
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Kind:
+    """A kind of material and what is usual for it.
+
+    Attributes
+    ----------
+    base : str
+        What carries it; only equal bases mix ("any" mixes with all).
+    optical : str
+        "hiding" has absorption and scattering of its own; "transparent" colours but hardly scatters (stain, dye,
+        glaze, coloured wax); "clear" has neither (medium, clear coat, water).
+    sheen : str
+        Of the dried film, a key of `film.SHEEN_VEIL`.
+    volume_solids : float
+        Share of the poured volume that stays as dry film. [0..1]
+    density : float
+        [g/ml]
+    spread_rate : float
+        Area that a litre covers in one coat. [m²/L]
+    colours : bool
+        Whether it may be poured into a colour mix (a primer may not, even a white one).
+    caution : str
+        What to say at the step where it can hurt, or nothing.
+    """
+
+    key: str
+    title: str
+    base: Base
+    optical: Optical
+    sheen: str
+    volume_solids: float
+    density: float
+    spread_rate: float
+    colours: bool = True
+    caution: str = ""
+
+    @property
+    def dry_coat(self) -> float:
+        """Dry thickness of one coat. [µm]"""
+        return 1000.0 / self.spread_rate * self.volume_solids
+
+
+_RAGS: Final = "Oily rags can heat up by themselves: lay them flat outside to dry, or keep them in a closed metal can."
+_FUMES: Final = "Open the windows while it is wet; keep it off the skin."
+
+KINDS: Final[Mapping[str, Kind]] = {
+    kind.key: kind
+    for kind in (
+        Kind(key="chalk_paint", title="Chalk-type paint", base="water", optical="hiding", sheen="flat",
+             volume_solids=0.40, density=1.45, spread_rate=11.0),
+        Kind(key="mineral_paint", title="Mineral paint", base="water", optical="hiding", sheen="matte",
+             volume_solids=0.38, density=1.30, spread_rate=12.0),
+        Kind(key="milk_paint", title="Milk paint powder", base="water", optical="hiding", sheen="flat",
+             volume_solids=0.30, density=1.10, spread_rate=9.0,
+             caution="Do not breathe the powder: stir it in slowly, wear a dust mask."),
+        Kind(key="acrylic", title="Craft acrylic", base="water", optical="hiding", sheen="satin",
+             volume_solids=0.35, density=1.15, spread_rate=10.0),
+        Kind(key="enamel", title="Water-based enamel", base="water", optical="hiding", sheen="satin",
+             volume_solids=0.36, density=1.20, spread_rate=11.0),
+        Kind(key="oil_enamel", title="Oil-based enamel", base="oil", optical="hiding", sheen="gloss",
+             volume_solids=0.50, density=1.10, spread_rate=13.0, caution=_FUMES),
+        Kind(key="tint", title="Tinting colour", base="water", optical="hiding", sheen="matte",
+             volume_solids=0.30, density=1.30, spread_rate=10.0),
+        Kind(key="primer", title="Primer", base="water", optical="hiding", sheen="matte",
+             volume_solids=0.38, density=1.30, spread_rate=10.0, colours=False),
+        Kind(key="water_stain", title="Water-based stain", base="water", optical="transparent", sheen="matte",
+             volume_solids=0.15, density=1.02, spread_rate=12.0),
+        Kind(key="oil_stain", title="Oil-based stain", base="oil", optical="transparent", sheen="matte",
+             volume_solids=0.30, density=0.90, spread_rate=12.0, caution=_RAGS),
+        Kind(key="gel_stain", title="Gel stain", base="oil", optical="transparent", sheen="satin",
+             volume_solids=0.35, density=0.95, spread_rate=12.0, caution=_RAGS),
+        Kind(key="glaze", title="Clear glaze medium", base="water", optical="clear", sheen="satin",
+             volume_solids=0.25, density=1.03, spread_rate=12.0),
+        Kind(key="clear_coat", title="Clear coat", base="water", optical="clear", sheen="satin",
+             volume_solids=0.33, density=1.04, spread_rate=12.0),
+        Kind(key="clear_wax", title="Clear wax", base="wax", optical="clear", sheen="eggshell",
+             volume_solids=0.40, density=0.85, spread_rate=20.0, caution=_FUMES),
+        Kind(key="coloured_wax", title="Coloured wax", base="wax", optical="transparent", sheen="eggshell",
+             volume_solids=0.40, density=0.88, spread_rate=20.0, caution=_FUMES),
+        Kind(key="oil", title="Finishing oil", base="oil", optical="clear", sheen="satin",
+             volume_solids=0.90, density=0.93, spread_rate=18.0, caution=_RAGS),
+        Kind(key="extender", title="Plaster or chalk powder", base="any", optical="hiding", sheen="flat",
+             volume_solids=0.45, density=1.10, spread_rate=9.0, colours=False,
+             caution="Do not breathe the powder: stir it in slowly, wear a dust mask."),
+        Kind(key="thinner", title="Water", base="water", optical="clear", sheen="flat",
+             volume_solids=0.0, density=1.0, spread_rate=12.0),
+    )
+}  # fmt: skip
+
+
+def kind_of(key: str) -> Kind:
+    """Return the kind `key`; ValueError lists the known ones."""
+    if key not in KINDS:
+        raise ValueError(f"there is no kind of material {key!r}; known are {', '.join(KINDS)}")
+    return KINDS[key]
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Material:
+    """One pot on the shelf: its kind, and what its own label overrides.
+
+    Attributes
+    ----------
+    key, name : str
+        What the program and the painter call it.
+    volume_solids, density, spread_rate : float, optional
+        As for `Kind`; the kind's own where left out.
+    left : float
+        What is left in the pot. [ml]
+    price : float
+        Price of a litre, in any one currency.
+    """
+
+    key: str
+    name: str
+    kind: Kind
+    volume_solids: float | None = None
+    density: float | None = None
+    spread_rate: float | None = None
+    left: float = np.inf
+    price: float = 0.0
+
+    def __post_init__(self) -> None:
+        for name, low, high in (("volume_solids", 0.0, 1.0), ("density", 0.3, 5.0), ("spread_rate", 0.5, 60.0)):
+            value = getattr(self, name)
+            if value is not None:
+                check_range(check_finite(np.asarray(value, dtype=float), name), f"{name} of {self.name}", low, high)
+        check_range(np.asarray(self.left, dtype=float), f"what is left of {self.name}", 0.0)
+
+    @property
+    def solids(self) -> float:
+        """Volume solids in force. [0..1]"""
+        return self.kind.volume_solids if self.volume_solids is None else self.volume_solids
+
+    @property
+    def mass_density(self) -> float:
+        """Density in force. [g/ml]"""
+        return self.kind.density if self.density is None else self.density
+
+    @property
+    def dry_coat(self) -> float:
+        """Dry thickness of one coat: 1000 / spread rate is the wet thickness in µm. [µm]"""
+        return 1000.0 / (self.spread_rate or self.kind.spread_rate) * self.solids
+
+    @property
+    def veil(self) -> float:
+        """The surface of its dried film, for `film.R_seen`. [0..1]"""
+        return veil_of(self.kind.sheen)
+
+
+def may_mix(materials: list[Material]) -> str:
+    """Return why these may not stand in one pot, or nothing when they may."""
+    for material in materials:
+        if not material.kind.colours:
+            return (
+                f"{material.name} is {material.kind.title.lower()}: it is no colour to mix with "
+                "(paint lightened with primer can peel as a skin within days)"
+            )
+    bases = sorted({m.kind.base for m in materials} - {"any"})
+    if len(bases) > 1:
+        named = ", ".join(f"{m.name} ({m.kind.base})" for m in materials)
+        return f"{' and '.join(bases)} do not mix: {named}"
+    return ""
+
+
+@dataclass(frozen=True, slots=True, kw_only=True, eq=False)
+class Optics:
+    """K and S of a dry film over the 36 bands. [1/µm]"""
+
+    K: FloatArray
+    S: FloatArray
+
+    def __post_init__(self) -> None:
+        for name in ("K", "S"):
+            array = check_finite(as_floats(getattr(self, name), name, last_axis=BANDS), name)
+            object.__setattr__(self, name, read_only(check_range(array, name, 0.0)))
+
+
+CLEAR: Final = Optics(K=np.full(BANDS, 1e-7), S=np.full(BANDS, 1e-7))
+"""A medium, clear coat, wax or oil: solids without colour."""
+
+
+@dataclass(frozen=True, slots=True, kw_only=True, eq=False)
+class Ground:
+    """What is painted on: a seen reflectance with its surface.
+
+    Attributes
+    ----------
+    R_seen : (36,) ndarray
+        Dry and bare, as a reader would see it. [0..1]
+    veil : float
+        As for `film.R_seen`. [0..1]
+    """
+
+    name: str
+    R_seen: FloatArray
+    veil: float = 1.0
+    bleeds: bool = field(default=False)
+
+
+def dry_shares(volumes: ArrayLike, solids: ArrayLike) -> FloatArray:
+    """Return each material's share of the dry film.
+
+    Parameters
+    ----------
+    volumes : (..., n) array_like
+        Poured volumes, not negative, not all zero. [any one unit]
+    solids : (n,) array_like
+        Volume solids. [0..1]
+
+    Returns
+    -------
+    c : (..., n) ndarray
+        Sums to 1.
+
+    Raises
+    ------
+    ValueError
+        If a volume is negative or not finite, or nothing poured has solids.
+    """
+    volumes = check_range(check_finite(as_floats(volumes, "poured volumes"), "poured volumes"), "poured volumes", 0.0)
+    dry = volumes * check_range(as_floats(solids, "volume solids"), "volume solids", 0.0, 1.0)
+    total = dry.sum(axis=-1, keepdims=True)
+    if np.any(total <= 0.0):
+        raise ValueError("nothing poured leaves a dry film: give at least one material with solids a volume above 0")
+    return np.asarray(dry / total)
+
+
+def grams_to_ml(grams: float, material: Material) -> float:
+    """Return the volume of a mass of a material. [g -> ml]"""
+    return grams / material.mass_density

@@ -1,0 +1,301 @@
+"""Target + shelf → ranked recipes for one, two, three and four pots."""
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from typing import Final
+
+import numpy as np
+from numpy.typing import ArrayLike
+
+from jug_mingle.core.arrays import FloatArray, as_floats, read_only
+from jug_mingle.core.characterise import Shelf
+from jug_mingle.core.colour import R_to_Lab, XYZ_to_Lab, delta_E_CIE2000, even_metric
+from jug_mingle.core.evidence import MODEL_ERROR
+from jug_mingle.core.materials import Material, may_mix
+from jug_mingle.core.measures import Tool, check_batch, lowest_terms
+from jug_mingle.core.search import Candidate, Goal, Palette, best_candidates
+from jug_mingle.core.spectra import BANDS, DAYLIGHT, Light, as_spectrum
+
+DRAWS: Final = 32
+_RANKED: Final = 12
+_PER_COUNT: Final = 3
+
+
+class NothingToMix(ValueError):
+    """The shelf has no pot that this recipe may use."""
+
+
+@dataclass(frozen=True, slots=True, kw_only=True, eq=False)
+class Target:
+    """A colour wanted: its seen reflectance, and the lights in which it must match."""
+
+    R: FloatArray
+    lights: tuple[Light, ...] = (DAYLIGHT,)
+
+    def __post_init__(self) -> None:
+        R = as_spectrum(self.R, "the target's reflectance")
+        if R.shape != (BANDS,) or not np.all(np.isfinite(R)):
+            raise ValueError(f"a target is one reflectance of {BANDS} finite values, got shape {R.shape}")
+        if not self.lights:
+            raise ValueError("a target needs at least one light")
+        object.__setattr__(self, "R", read_only(R))
+
+    @property
+    def goal(self) -> Goal:
+        """The target as the search takes it."""
+        return Goal(Lab=np.array([R_to_Lab(self.R, light) for light in self.lights]), lights=self.lights)
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Wishes:
+    """What the person allows.
+
+    Attributes
+    ----------
+    batch : float
+        How much is needed. [ml]
+    parts : int
+        The largest sum of a ratio in whole parts, 2..24.
+    use, avoid : tuple of str
+        Keys of pots that must be in it, or must not.
+    most_pots : int
+        1..4.
+    """
+
+    batch: float
+    tool: Tool
+    parts: int = 12
+    use: tuple[str, ...] = ()
+    avoid: tuple[str, ...] = ()
+    most_pots: int = 3
+
+    def __post_init__(self) -> None:
+        check_batch(self.batch)
+        if not 2 <= self.parts <= 24:
+            raise ValueError(f"a ratio may have from 2 to 24 parts, got {self.parts}")
+        if not 1 <= self.most_pots <= 4:
+            raise ValueError(f"a recipe takes from 1 to 4 pots, got {self.most_pots}")
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Pour:
+    """One pot's share of a recipe: whole parts of its ratio, and the volume for the batch. [ml]"""
+
+    key: str
+    parts: int
+    ml: float
+
+
+@dataclass(frozen=True, slots=True, kw_only=True, eq=False)
+class Recipe:
+    """A way to mix a target.
+
+    Attributes
+    ----------
+    pours : tuple of Pour
+        In pouring order: most first, so that the strong ones go in last.
+    R : (36,) ndarray
+        The predicted seen reflectance, dry and opaque. [0..1]
+    delta_E : tuple of float
+        CIEDE2000 to the target in each of its lights.
+    expected, low, high : float
+        Mean and 80 % band of the CIEDE2000 in the worst light, over errors of pouring, what is not known of the
+        paints, and what the physics leaves out.
+    """
+
+    pours: tuple[Pour, ...]
+    R: FloatArray
+    delta_E: tuple[float, ...]
+    expected: float
+    low: float
+    high: float
+
+    @property
+    def worst(self) -> float:
+        """The plain CIEDE2000 in the worst light."""
+        return max(self.delta_E)
+
+
+def usable(shelf: Shelf, wishes: Wishes) -> list[list[int]]:
+    """Return groups of pots (as places on the shelf) that may stand in one jug.
+
+    Raises
+    ------
+    NothingToMix
+        If no pot is left, or the pots that must be used do not mix.
+    """
+    keys = {material.key for material in shelf.materials}
+    for key in (*wishes.use, *wishes.avoid):
+        if key not in keys:
+            raise ValueError(f"there is no pot {key!r} on the shelf")
+    must = [shelf.materials[shelf.index(key)] for key in wishes.use]
+    if reason := may_mix(must):
+        raise NothingToMix(f"these pots cannot be used together: {reason}")
+    groups: dict[str, list[int]] = {}
+    for place, material in enumerate(shelf.materials):
+        if material.key not in wishes.avoid and _is_a_colour(material) and material.left > 0.0:
+            groups.setdefault(material.kind.base, []).append(place)
+    found = [
+        group for group in groups.values() if all(shelf.index(material.key) in group for material in must)
+    ]  # fmt: skip
+    if not found:
+        raise NothingToMix("no paint on the shelf may be used: add a pot, or allow one that you set aside")
+    return found
+
+
+def _is_a_colour(material: Material) -> bool:
+    return material.kind.colours and material.kind.optical == "hiding" and material.solids > 0.0
+
+
+def find_recipes(shelf: Shelf, target: Target, wishes: Wishes) -> list[Recipe]:
+    """Return the best recipes: for each number of pots the best ratio of up to three sets, fewest pots first.
+
+    Ranked by the expected CIEDE2000 in the worst of the target's lights; recipes that differ by less than 0.05 go by
+    the smaller ratio. Pots with less left than the batch needs are left out.
+
+    Raises
+    ------
+    NothingToMix
+        If the shelf has no pot that may be used, or too little is left in all of them.
+    ValueError
+        If a tool is too coarse for the batch, or a key is unknown.
+    """
+    recipes: list[Recipe] = []
+    draws = shelf.draw(DRAWS)
+    for group in usable(shelf, wishes):
+        palette = _palette(shelf, group)
+        unit = wishes.tool.unit(max(shelf.materials[place].mass_density for place in group))
+        if unit is not None and unit > wishes.batch / 2:
+            raise ValueError(
+                f"the smallest amount of the {wishes.tool.title} ({unit:g} ml) is too coarse for {wishes.batch:g} ml: "
+                "mix a larger batch or take a finer tool"
+            )
+        must = tuple(group.index(shelf.index(key)) for key in wishes.use)
+        for pots in range(max(1, len(must)), wishes.most_pots + 1):
+            units = None if unit is None else wishes.batch / unit
+            candidates = best_candidates(palette, target.goal, pots=pots, parts=wishes.parts, units=units, must=must)
+            recipes += _recipes(shelf, target, wishes, unit, group, candidates, draws)
+    if not recipes:
+        raise NothingToMix("too little is left in the pots for this batch: ask for less, or fill the shelf")
+    return _front(recipes)
+
+
+def _palette(shelf: Shelf, group: Sequence[int]) -> Palette:
+    chosen = [shelf.materials[place] for place in group]
+    return Palette(
+        K=np.exp(shelf.log_K[group]),
+        S=np.exp(shelf.log_S[group]),
+        solids=np.array([material.solids for material in chosen]),
+        veil=np.array([material.veil for material in chosen]),
+    )
+
+
+def _recipes(
+    shelf: Shelf,
+    target: Target,
+    wishes: Wishes,
+    unit: float | None,
+    group: Sequence[int],
+    candidates: Sequence[Candidate],
+    draws: tuple[FloatArray, FloatArray],
+) -> list[Recipe]:
+    found: list[Recipe] = []
+    seen: set[tuple[tuple[str, int], ...]] = set()
+    for candidate in candidates:
+        pours = _pours(shelf, wishes, unit, [group[pot] for pot in candidate.pots], candidate.units)
+        name = tuple((pour.key, pour.parts) for pour in pours)
+        if name in seen or any(pour.ml > shelf.materials[shelf.index(pour.key)].left for pour in pours):
+            continue
+        seen.add(name)
+        found.append(assess(shelf, target, pours, pour_error=wishes.tool.error, draws=draws))
+        if len(found) == _RANKED:
+            break
+    return found
+
+
+def _pours(
+    shelf: Shelf, wishes: Wishes, unit: float | None, places: Sequence[int], units: tuple[int, ...]
+) -> tuple[Pour, ...]:
+    """Return what is poured of each pot, most first, as whole multiples of the tool's unit."""
+    ratio = lowest_terms(units)
+    if unit is None:
+        part = wishes.batch / sum(ratio)
+    else:
+        part = unit * max(1, round(wishes.batch / unit / sum(ratio)))
+    pours = [
+        Pour(key=shelf.materials[place].key, parts=parts, ml=parts * part)
+        for place, parts in zip(places, ratio, strict=True)
+    ]
+    return tuple(sorted(pours, key=lambda pour: -pour.ml))
+
+
+def predict(shelf: Shelf, pours: Sequence[Pour]) -> FloatArray:
+    """Return the seen reflectance (36,) of a dried opaque mix, from the most likely optics."""
+    places = [shelf.index(pour.key) for pour in pours]
+    volumes = np.array([pour.ml for pour in pours])
+    return np.asarray(_palette(shelf, places).seen(volumes))
+
+
+def predict_draws(
+    shelf: Shelf, pours: Sequence[Pour], *, pour_error: float, draws: tuple[FloatArray, FloatArray], seed: int = 2
+) -> FloatArray:
+    """Return seen reflectances (m, 36) of the mix for m drawn shelves, each poured with random errors."""
+    places = [shelf.index(pour.key) for pour in pours]
+    chosen = [shelf.materials[place] for place in places]
+    K, S = draws[0][:, places], draws[1][:, places]
+    normal = np.random.default_rng(seed).standard_normal((K.shape[0], len(pours)))
+    dry = np.array([pour.ml * m.solids for pour, m in zip(pours, chosen, strict=True)]) * np.exp(pour_error * normal)
+    c = dry / dry.sum(axis=1, keepdims=True)
+    mixed = Palette(
+        K=np.einsum("mk,mkw->mw", c, K),
+        S=np.einsum("mk,mkw->mw", c, S),
+        solids=np.ones(K.shape[0]),
+        veil=c @ np.array([m.veil for m in chosen]),
+    )
+    return mixed.seen_of(np.ones((K.shape[0], 1)), np.arange(K.shape[0])[:, np.newaxis])
+
+
+def assess(
+    shelf: Shelf, target: Target, pours: tuple[Pour, ...], *, pour_error: float, draws: tuple[FloatArray, FloatArray]
+) -> Recipe:
+    """Return a recipe with its prediction and how sure it is."""
+    R = predict(shelf, pours)
+    goal = target.goal
+    delta_E = tuple(
+        float(delta_E_CIE2000(R_to_Lab(R, light), Lab)) for light, Lab in zip(goal.lights, goal.Lab, strict=True)
+    )
+    drawn = predict_draws(shelf, pours, pour_error=pour_error, draws=draws)
+    errors = spread_of(drawn, goal)
+    return Recipe(
+        pours=pours,
+        R=read_only(R),
+        delta_E=delta_E,
+        expected=float(errors.mean()),
+        low=float(np.quantile(errors, 0.1)),
+        high=float(np.quantile(errors, 0.9)),
+    )
+
+
+def spread_of(drawn: ArrayLike, goal: Goal, seed: int = 3) -> FloatArray:
+    """Return the CIEDE2000 (m,), worst light, of drawn predictions (m, 36), each off by the model's own error."""
+    drawn = as_floats(drawn, "drawn predictions", last_axis=BANDS)
+    normal = np.random.default_rng(seed).standard_normal((drawn.shape[0], 3)) * MODEL_ERROR / 1.6
+    worst = np.zeros(drawn.shape[0])
+    for light, Lab in zip(goal.lights, goal.Lab, strict=True):
+        predicted = XYZ_to_Lab(drawn @ light.weights, light.white)
+        step = np.linalg.solve(even_metric(predicted), normal[..., np.newaxis])[..., 0]
+        worst = np.maximum(worst, delta_E_CIE2000(predicted + step, Lab))
+    return worst
+
+
+def _front(recipes: list[Recipe]) -> list[Recipe]:
+    def rank(recipe: Recipe) -> tuple[float, int]:
+        return round(recipe.expected / 0.05), sum(pour.parts for pour in recipe.pours)
+
+    front: list[Recipe] = []
+    for pots in range(1, 5):
+        kept: dict[frozenset[str], Recipe] = {}
+        for recipe in sorted((r for r in recipes if len(r.pours) == pots), key=rank):
+            kept.setdefault(frozenset(pour.key for pour in recipe.pours), recipe)
+        front += list(kept.values())[:_PER_COUNT]
+    return front

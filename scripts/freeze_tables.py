@@ -1,0 +1,54 @@
+"""Freeze the CIE and camera tables that the core reads, from colour-science (BSD-3-Clause).
+
+Run by a developer when the tables change: `python scripts/freeze_tables.py`. The product reads the small CSV files
+that this writes, since importing colour-science costs a second; tests check that both agree.
+"""
+
+from pathlib import Path
+
+import numpy as np
+from colour import MSDS_CMFS, SDS_ILLUMINANTS, SpectralShape
+from colour.characterisation import MSDS_CAMERA_SENSITIVITIES
+
+DATA = Path(__file__).parents[1] / "jug_mingle" / "core" / "data"
+SHAPE = SpectralShape(380, 780, 5)
+LIGHTS = {"window": "D65", "bulb": "A", "cool_led": "LED-B4", "tube": "FL11"}
+
+
+def write(name: str, columns: list[str], table: np.ndarray, source: str) -> None:
+    lines = [f"# {line}" for line in source.splitlines()] + [",".join(columns)]
+    lines += [",".join(f"{x:.9g}" for x in row) for row in table]
+    (DATA / name).write_text("\n".join(lines) + "\n")
+
+
+def main() -> None:
+    nm = SHAPE.wavelengths
+    cmfs = MSDS_CMFS["CIE 1931 2 Degree Standard Observer"].copy().align(SHAPE).values
+    write(
+        "observer.csv",
+        ["nm", "x_bar", "y_bar", "z_bar"],
+        np.column_stack([nm, cmfs]),
+        "CIE 1931 2 degree standard observer (CIE 015:2018), 380-780 nm every 5 nm.\nTaken from colour-science.",
+    )
+    lights = [SDS_ILLUMINANTS[sd].copy().align(SHAPE).values for sd in LIGHTS.values()]
+    write(
+        "lights.csv",
+        ["nm", *LIGHTS],
+        np.column_stack([nm, *lights]),
+        f"Relative spectral power of CIE illuminants {', '.join(LIGHTS.values())} (CIE 015:2018), every 5 nm.\n"
+        "Taken from colour-science.",
+    )
+    camera = next(iter(MSDS_CAMERA_SENSITIVITIES.values())).copy()
+    wide = SpectralShape(380, 730, 10)
+    table = np.clip(camera.extrapolate(wide).align(wide).values, 0, None)
+    write(
+        "camera.csv",
+        ["nm", "red", "green", "blue"],
+        np.column_stack([wide.wavelengths, table / table.max()]),
+        "Measured relative sensitivities of a digital still camera (Darrodi et al. 2015), 380-730 nm every 10 nm.\n"
+        "Taken from colour-science.",
+    )
+
+
+if __name__ == "__main__":
+    main()
