@@ -1,0 +1,1 @@
+"""The web API: translates between HTTP and services, and serves the built pages."""

@@ -1,11 +1,11 @@
 """The gate through which numbers enter the core: arrays checked once, with errors that say what came."""
 
-from typing import TypeAlias
+from typing import Any, TypeAlias
 
 import numpy as np
 from numpy.typing import ArrayLike, NDArray
 
-FloatArray: TypeAlias = NDArray[np.float64]
+FloatArray: TypeAlias = NDArray[np.floating[Any]]
 
 
 def as_floats(values: ArrayLike, name: str, *, last_axis: int | None = None) -> FloatArray:

@@ -32,11 +32,7 @@ DEGREES: Final = 8.0
 def _K_basis() -> FloatArray:
     """Return B (36, rank): log K = level + B z with z ~ N(0, 1), the leading part of a Gaussian process."""
     apart = np.subtract.outer(WAVELENGTHS, WAVELENGTHS)
-    covariance = (
-        1.2**2
-        + 1.3**2 * np.exp(-0.5 * (apart / 70.0) ** 2)
-        + 0.5**2 * np.exp(-0.5 * (apart / 28.0) ** 2)
-    )  # fmt: skip
+    covariance = 1.2**2 + 1.3**2 * np.exp(-0.5 * (apart / 70.0) ** 2) + 0.5**2 * np.exp(-0.5 * (apart / 28.0) ** 2)
     values, vectors = np.linalg.eigh(covariance)
     return np.asarray(vectors[:, ::-1][:, :_K_RANK] * np.sqrt(values[::-1][:_K_RANK]))
 
@@ -74,9 +70,7 @@ def prior_of(material: Material, luminance: float | None) -> Prior:
         spread_S = float(np.hypot(0.25 + 0.18 * np.log(0.98 / Y), 0.6 if luminance is None else 0.0))
         level_K = level_S + np.log(K_over_S(Y))
     basis_S = _S_BASIS * np.array([spread_S, *_S_BEND])
-    return Prior(
-        log_K=np.full(BANDS, level_K), log_S=np.full(BANDS, level_S), basis_K=_K_basis(), basis_S=basis_S
-    )  # fmt: skip
+    return Prior(log_K=np.full(BANDS, level_K), log_S=np.full(BANDS, level_S), basis_K=_K_basis(), basis_S=basis_S)
 
 
 @dataclass(frozen=True, slots=True, kw_only=True, eq=False)
@@ -162,7 +156,7 @@ def characterise(
     luminance = _luminances(evidence)
     priors = tuple(prior_of(material, luminance.get(material.key)) for material in materials)
     system = _System(tuple(materials), priors, tuple(evidence), places)
-    z = np.zeros(system.size)
+    z: FloatArray = np.zeros(system.size)
     if start is not None and start.unknowns.size == system.size:
         z = start.unknowns.copy()
     return system.solve(z)

@@ -24,7 +24,9 @@ XYZ_TO_RGB: Final = read_only(np.linalg.inv(RGB_TO_XYZ))
 SRGB_WHITE: Final = read_only(RGB_TO_XYZ.sum(axis=1))
 
 # CAT16, C. Li et al., Color Res. Appl. 42, 703 (2017), doi:10.1002/col.22131.
-_CAT16: Final = np.array([[0.401288, 0.650173, -0.051461], [-0.250268, 1.204414, 0.045854], [-0.002079, 0.048952, 0.953127]])
+_CAT16: Final = np.array(
+    [[0.401288, 0.650173, -0.051461], [-0.250268, 1.204414, 0.045854], [-0.002079, 0.048952, 0.953127]]
+)
 _CAT16_INVERSE: Final = np.linalg.inv(_CAT16)
 
 
@@ -107,7 +109,7 @@ def delta_E_CIE2000(Lab_1: ArrayLike, Lab_2: ArrayLike) -> FloatArray:
 
 
 def _chroma_7(C: FloatArray) -> FloatArray:
-    return np.sqrt(C**7 / (C**7 + 25.0**7))
+    return np.asarray(np.sqrt(C**7 / (C**7 + 25.0**7)))
 
 
 def _CIEDE2000_sum(
@@ -190,7 +192,7 @@ def adapt(XYZ: ArrayLike, *, white: ArrayLike, white_to: ArrayLike, degree: floa
     cone_from = _CAT16 @ as_floats(white, "white", last_axis=3)
     cone_to = _CAT16 @ as_floats(white_to, "white_to", last_axis=3)
     gain = degree * cone_to / cone_from + 1.0 - degree
-    return (XYZ @ _CAT16.T * gain) @ _CAT16_INVERSE.T
+    return np.asarray((XYZ @ _CAT16.T * gain) @ _CAT16_INVERSE.T)
 
 
 def XYZ_to_screen(XYZ: ArrayLike, light: Light = DAYLIGHT) -> FloatArray:

@@ -189,6 +189,7 @@ def body_and_slopes(
     K: FloatArray, S: FloatArray, X: float, R_g: FloatArray | None
 ) -> tuple[FloatArray, FloatArray, FloatArray, FloatArray]:
     """Return body reflectance (36,) of a film and its derivatives by log K, log S and log X."""
+    R: FloatArray
     if np.isinf(X) or R_g is None:
         root = np.sqrt(K * (K + 2.0 * S))
         R = S / (K + S + root)

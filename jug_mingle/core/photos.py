@@ -22,7 +22,7 @@ _CLIPPED: Final = 0.985
 _DARK: Final = 0.02
 
 
-class UnusablePatch(ValueError):
+class UnusablePatchError(ValueError):
     """The patch cannot be what it was tapped for; the message says why and what to do."""
 
 
@@ -68,13 +68,18 @@ class Caught:
 
 
 def spot(*, x: float, y: float, radius: float, width: int, height: int) -> Area:
-    """Return the square around a tap, cut to the photo; UnusablePatch when the tap lies outside of it."""
+    """Return the square around a tap, cut to the photo; UnusablePatchError when the tap lies outside of it."""
     if not (0 <= x < width and 0 <= y < height):
-        raise UnusablePatch(f"the tap at {x:.0f}, {y:.0f} lies outside the photo of {width} by {height}: tap inside it")
+        raise UnusablePatchError(
+            f"the tap at {x:.0f}, {y:.0f} lies outside the photo of {width} by {height}: tap inside it"
+        )
     r = max(1.0, radius)
     return Area(
-        left=max(0, int(x - r)), top=max(0, int(y - r)), right=min(width, int(x + r) + 1), bottom=min(height, int(y + r) + 1)
-    )  # fmt: skip
+        left=max(0, int(x - r)),
+        top=max(0, int(y - r)),
+        right=min(width, int(x + r) + 1),
+        bottom=min(height, int(y + r) + 1),
+    )
 
 
 def average(pixels: FloatArray) -> Patch:
@@ -88,7 +93,7 @@ def average(pixels: FloatArray) -> Patch:
     top = flat.max(axis=1)
     clipped = top >= _CLIPPED
     low, high = np.quantile(Y, [0.1, 0.9])
-    keep = (Y >= low) & (Y <= high) & (Y <= 1.25 * np.median(Y)) & ~clipped
+    keep = (low <= Y) & (high >= Y) & (1.25 * np.median(Y) >= Y) & ~clipped
     if not np.any(keep):
         keep = np.ones_like(clipped)
     mean = flat[keep].mean(axis=0)
@@ -97,12 +102,14 @@ def average(pixels: FloatArray) -> Patch:
 
 
 def check_white(patch: Patch) -> Patch:
-    """Return the patch when it can serve as white; UnusablePatch when it is clipped, dark or coloured."""
+    """Return the patch when it can serve as white; UnusablePatchError when it is clipped, dark or coloured."""
     if patch.clipped > 0.2:
-        raise UnusablePatch("that white is burnt out in the photo: tap a part of it that is less bright")
+        raise UnusablePatchError("that white is burnt out in the photo: tap a part of it that is less bright")
     Y = float(patch.RGB @ RGB_TO_XYZ[1]) / 100.0
     if Y < 0.08 or patch.RGB.min() < 0.004:
-        raise UnusablePatch("that is too dark to be something white: tap white paper or another thing you know is white")
+        raise UnusablePatchError(
+            "that is too dark to be something white: tap white paper or another thing you know is white"
+        )
     return patch
 
 
@@ -114,13 +121,15 @@ def catch(patch: Patch, white: Patch | None) -> Caught:
 
     Raises
     ------
-    UnusablePatch
+    UnusablePatchError
         If the white cannot serve.
     """
     warnings = _warnings(patch)
-    XYZ = RGB_TO_XYZ @ patch.RGB
+    XYZ: FloatArray = RGB_TO_XYZ @ patch.RGB
     if white is None:
-        return Caught(XYZ=XYZ, noise=NOISE_GUESS, warnings=(*warnings, "Nothing white was tapped: the colour is a guess."))
+        return Caught(
+            XYZ=XYZ, noise=NOISE_GUESS, warnings=(*warnings, "Nothing white was tapped: the colour is a guess.")
+        )
     white_XYZ = RGB_TO_XYZ @ check_white(white).RGB
     XYZ = adapt(XYZ, white=white_XYZ, white_to=PAPER * SRGB_WHITE)
     if XYZ[1] > 100.0:

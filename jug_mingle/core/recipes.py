@@ -11,7 +11,10 @@ from jug_mingle.core.arrays import FloatArray, as_floats, read_only
 from jug_mingle.core.characterise import Shelf
 from jug_mingle.core.colour import R_to_Lab, XYZ_to_Lab, delta_E_CIE2000, even_metric
 from jug_mingle.core.evidence import MODEL_ERROR
-from jug_mingle.core.materials import Material, may_mix
+from jug_mingle.core.film import R_body, R_film, R_infinity, R_seen
+from jug_mingle.core.grounds import ground
+from jug_mingle.core.ladders import Paint
+from jug_mingle.core.materials import Material, Optics, dry_shares, may_mix
 from jug_mingle.core.measures import Tool, check_batch, lowest_terms
 from jug_mingle.core.search import Candidate, Goal, Palette, best_candidates
 from jug_mingle.core.spectra import BANDS, DAYLIGHT, Light, as_spectrum
@@ -21,7 +24,7 @@ _RANKED: Final = 12
 _PER_COUNT: Final = 3
 
 
-class NothingToMix(ValueError):
+class NothingToMixError(ValueError):
     """The shelf has no pot that this recipe may use."""
 
 
@@ -121,7 +124,7 @@ def usable(shelf: Shelf, wishes: Wishes) -> list[list[int]]:
 
     Raises
     ------
-    NothingToMix
+    NothingToMixError
         If no pot is left, or the pots that must be used do not mix.
     """
     keys = {material.key for material in shelf.materials}
@@ -130,16 +133,14 @@ def usable(shelf: Shelf, wishes: Wishes) -> list[list[int]]:
             raise ValueError(f"there is no pot {key!r} on the shelf")
     must = [shelf.materials[shelf.index(key)] for key in wishes.use]
     if reason := may_mix(must):
-        raise NothingToMix(f"these pots cannot be used together: {reason}")
+        raise NothingToMixError(f"these pots cannot be used together: {reason}")
     groups: dict[str, list[int]] = {}
     for place, material in enumerate(shelf.materials):
         if material.key not in wishes.avoid and _is_a_colour(material) and material.left > 0.0:
             groups.setdefault(material.kind.base, []).append(place)
-    found = [
-        group for group in groups.values() if all(shelf.index(material.key) in group for material in must)
-    ]  # fmt: skip
+    found = [group for group in groups.values() if all(shelf.index(material.key) in group for material in must)]
     if not found:
-        raise NothingToMix("no paint on the shelf may be used: add a pot, or allow one that you set aside")
+        raise NothingToMixError("no paint on the shelf may be used: add a pot, or allow one that you set aside")
     return found
 
 
@@ -155,7 +156,7 @@ def find_recipes(shelf: Shelf, target: Target, wishes: Wishes) -> list[Recipe]:
 
     Raises
     ------
-    NothingToMix
+    NothingToMixError
         If the shelf has no pot that may be used, or too little is left in all of them.
     ValueError
         If a tool is too coarse for the batch, or a key is unknown.
@@ -176,7 +177,7 @@ def find_recipes(shelf: Shelf, target: Target, wishes: Wishes) -> list[Recipe]:
             candidates = best_candidates(palette, target.goal, pots=pots, parts=wishes.parts, units=units, must=must)
             recipes += _recipes(shelf, target, wishes, unit, group, candidates, draws)
     if not recipes:
-        raise NothingToMix("too little is left in the pots for this batch: ask for less, or fill the shelf")
+        raise NothingToMixError("too little is left in the pots for this batch: ask for less, or fill the shelf")
     return _front(recipes)
 
 
@@ -299,3 +300,22 @@ def _front(recipes: list[Recipe]) -> list[Recipe]:
             kept.setdefault(frozenset(pour.key for pour in recipe.pours), recipe)
         front += list(kept.values())[:_PER_COUNT]
     return front
+
+
+def mixed_paint(shelf: Shelf, pours: Sequence[Pour]) -> Paint:
+    """Return a mix as a film of its own, to run into other mixes or to paint over a ground."""
+    places = [shelf.index(pour.key) for pour in pours]
+    palette = _palette(shelf, places)
+    c = dry_shares([pour.ml for pour in pours], palette.solids)
+    return Paint(optics=Optics(K=c @ palette.K, S=c @ palette.S), veil=float(c @ palette.veil))
+
+
+def masstone(shelf: Shelf, key: str) -> FloatArray:
+    """Return the seen reflectance (36,) of a material by itself, dried: opaque, or one coat over white paper where it
+    never hides."""
+    material, optics = shelf.materials[shelf.index(key)], shelf.optics(key)
+    if material.kind.optical == "hiding":
+        return R_seen(R_infinity(K=optics.K, S=optics.S), material.veil)
+    paper = ground("paper")
+    body = R_film(K=optics.K, S=optics.S, X=material.dry_coat, R_g=R_body(paper.R_seen, paper.veil))
+    return R_seen(body, material.veil)

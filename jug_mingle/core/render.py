@@ -7,7 +7,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from jug_mingle.core.arrays import FloatArray
-from jug_mingle.core.colour import R_to_XYZ, SRGB_WHITE, XYZ_TO_RGB, adapt
+from jug_mingle.core.colour import SRGB_WHITE, XYZ_TO_RGB, R_to_XYZ, adapt
 from jug_mingle.core.film import R_body, R_seen
 from jug_mingle.core.grounds import ground
 from jug_mingle.core.ladders import Paint, ramp

@@ -77,13 +77,14 @@ class Goal:
 
     def miss(self, seen: FloatArray) -> FloatArray:
         """Return the CIEDE2000 (...) of seen reflectances (..., 36), in the worst light."""
-        return np.max(
+        worst: FloatArray = np.max(
             [
                 delta_E_CIE2000(XYZ_to_Lab(seen @ light.weights, light.white), Lab)
                 for light, Lab in zip(self.lights, self.Lab, strict=True)
             ],
             axis=0,
         )
+        return worst
 
 
 @dataclass(frozen=True, slots=True, kw_only=True, eq=False)
@@ -270,12 +271,12 @@ def _with_must(sets: Indices, must: tuple[int, ...], size: int, pots: int) -> In
 @cache
 def compositions(pots: int, parts: int) -> NDArray[np.int64]:
     """Return all ratios (r, pots) of whole parts, each at least 1, with sum up to `parts` and no common factor."""
-    rows = [()]
+    rows: list[tuple[int, ...]] = [()]
     for left in range(pots, 0, -1):
         rows = [(*row, n) for row in rows for n in range(1, parts - sum(row) - left + 2)]
     table = np.array(rows, dtype=np.int64).reshape(-1, pots)
     table = table[np.gcd.reduce(table, axis=1) == 1]
-    return table[np.argsort(table.sum(axis=1), kind="stable")]
+    return np.asarray(table[np.argsort(table.sum(axis=1), kind="stable")])
 
 
 def _trials(
@@ -345,5 +346,3 @@ def exhaustive(
         if report is not None:
             report(start / len(sets))
     return best
-
-

@@ -28,7 +28,10 @@ class CardCabinet:
         for name in ("rows", "columns"):
             if not 1 <= getattr(self, name) <= 12:
                 raise ValueError(f"a cabinet has from 1 to 12 {name} of drawers, got {getattr(self, name)}")
-        if self.rail * (self.rows + 1) + self.plinth > 0.7 * self.height or self.rail * (self.columns + 1) > 0.5 * self.width:
+        if (
+            self.rail * (self.rows + 1) + self.plinth > 0.7 * self.height
+            or self.rail * (self.columns + 1) > 0.5 * self.width
+        ):
             raise ValueError("the drawers leave no room: take fewer of them or a larger cabinet")
 
     @property
@@ -181,7 +184,9 @@ class _Sketch:
         self._add("body", rows, columns, np.ones_like(shade), shade, upright=True)
         rows, columns = self._slices(self.px(0.0), self.py(foot), self.px(piece.width), self.py(piece.height))
         y = (np.arange(rows.start, rows.stop)[:, np.newaxis] + 0.5 - self.py(foot)) / self.scale
-        shade = (0.84 + 0.10 * np.exp(-y / 0.004) - 0.10 * y / piece.plinth) + np.zeros((1, columns.stop - columns.start))
+        shade = (0.84 + 0.10 * np.exp(-y / 0.004) - 0.10 * y / piece.plinth) + np.zeros(
+            (1, columns.stop - columns.start)
+        )
         self._add("plinth", rows, columns, np.ones_like(shade), shade, upright=False)
 
     def _drawer(self, row: int, column: int) -> None:

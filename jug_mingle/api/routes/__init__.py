@@ -1,0 +1,1 @@
+"""The routes, one noun a file."""

@@ -1,0 +1,44 @@
+"""Jobs, each with all that belongs to it."""
+
+from fastapi import APIRouter
+from sqlalchemy.orm import Session
+
+from jug_mingle.api.context import PROBLEMS, LightNow, Reading
+from jug_mingle.api.schemas import JobOut, JobWholeOut, MixOut
+from jug_mingle.api.shapes import finish_out, mix_out, photo_out, target_out
+from jug_mingle.core.spectra import light as light_named
+from jug_mingle.services import finishes, jobs, mixes, photos, shelf, targets
+from jug_mingle.store.models import MixRow, TargetRow
+
+router = APIRouter(prefix="/api/jobs", tags=["jobs"])
+
+
+def whole_mix(session: Session, row: MixRow, light: str) -> MixOut:
+    """Return a mix with its prediction in a light."""
+    shown = light_named(light)
+    target = None if row.target_id is None else session.get(TargetRow, row.target_id)
+    recipe = mixes.assess_mix(session, row, [shown])
+    return mix_out(row, recipe, target, [shown], shelf.fitted_shelf(session), shown)
+
+
+@router.get("")
+def list_jobs(session: Reading) -> list[JobOut]:
+    """List all jobs, oldest first."""
+    return [JobOut(id=row.id, name=row.name, room=row.room) for row in jobs.job_rows(session)]
+
+
+@router.get("/{job_id}", responses=PROBLEMS)
+def get_job(job_id: int, session: Reading, light: LightNow = "window") -> JobWholeOut:
+    """Return a job with its photos, targets, mixes and finish, as they look in a light."""
+    row = jobs.get_job(session, job_id)
+    shown = light_named(light)
+    return JobWholeOut(
+        id=row.id,
+        name=row.name,
+        room=row.room,
+        photos=[photo_out(photo) for photo in photos.photo_rows(session, job_id)],
+        targets=[target_out(target, shown) for target in targets.target_rows(session, job_id)],
+        mixes=[whole_mix(session, mix, light) for mix in mixes.mix_rows(session, job_id)],
+        finish=finish_out(finishes.get_finish(session, job_id)),
+        areas=jobs.piece_of(row).areas,
+    )

@@ -1,0 +1,18 @@
+"""Lights that things are judged in."""
+
+import numpy as np
+from fastapi import APIRouter
+
+from jug_mingle.api.schemas import LightOut
+from jug_mingle.api.shapes import hex_of
+from jug_mingle.core.render import MAT
+from jug_mingle.core.spectra import BANDS, lights
+
+router = APIRouter(prefix="/api/lights", tags=["lights"])
+
+
+@router.get("")
+def list_lights() -> list[LightOut]:
+    """List the lights, daylight first."""
+    mat = np.full(BANDS, MAT)
+    return [LightOut(name=name, title=light.title, mat=hex_of(mat, light)) for name, light in lights().items()]

@@ -1,0 +1,127 @@
+"""From rows and core objects to what goes over the wire."""
+
+import numpy as np
+
+from jug_mingle.api import schemas
+from jug_mingle.core.arrays import FloatArray
+from jug_mingle.core.characterise import Shelf
+from jug_mingle.core.colour import R_to_Lab, R_to_screen, difference_words, sRGB_to_hex
+from jug_mingle.core.recipes import Recipe, masstone
+from jug_mingle.core.spectra import Light, light
+from jug_mingle.core.words import describe, direction
+from jug_mingle.services.shelf import to_material
+from jug_mingle.store.models import FinishRow, MaterialRow, MixRow, PhotoRow, TargetRow
+
+
+def hex_of(R: FloatArray, shown: Light) -> str:
+    """Return the sRGB hex of a reflectance as it looks under a light."""
+    return sRGB_to_hex(R_to_screen(R, shown))
+
+
+def sureness(noise: float) -> str:
+    """Return in words what error a caught colour has."""
+    if noise <= 1.0:
+        return "sure"
+    if noise <= 3.5:
+        return "nearly sure: off by 2 to 3"
+    if noise <= 8.0:
+        return "fairly sure: it may be a shade off, by 4 to 8"
+    return "a guess: tap something white to know better"
+
+
+def chip(R: FloatArray, noise: float, warnings: list[str], shown: Light) -> schemas.ChipOut:
+    """Return a colour as a chip."""
+    L, a, b = (round(float(x), 2) for x in R_to_Lab(R))
+    return schemas.ChipOut(
+        hex=hex_of(R, shown),
+        daylight_hex=hex_of(R, light("window")),
+        Lab=[L, a, b],
+        name=describe((L, a, b)),
+        noise=round(noise, 2),
+        sureness=sureness(noise),
+        warnings=warnings,
+    )
+
+
+def target_out(row: TargetRow, shown: Light) -> schemas.TargetOut:
+    """Return a target."""
+    made = chip(np.array(row.R), row.noise, row.source.get("warnings", []), shown)
+    return schemas.TargetOut(**made.model_dump(), id=row.id, title=row.name, photo_id=row.photo_id)
+
+
+def photo_out(row: PhotoRow) -> schemas.PhotoOut:
+    """Return a photo."""
+    return schemas.PhotoOut(id=row.id, name=row.name, width=row.width, height=row.height)
+
+
+def material_out(row: MaterialRow, shelf: Shelf, shown: Light) -> schemas.MaterialOut:
+    """Return a pot with its masstone."""
+    material = to_material(row)
+    kind = material.kind
+    colour = None if kind.optical == "clear" else masstone_hex(shelf, row.key, shown)
+    return schemas.MaterialOut(
+        key=row.key,
+        name=row.name,
+        kind=kind.title,
+        base=kind.base,
+        left_ml=row.left_ml,
+        hex=colour,
+        mixable=kind.colours and kind.optical == "hiding",
+        caution=kind.caution,
+    )
+
+
+def masstone_hex(shelf: Shelf, key: str, shown: Light) -> str:
+    """Return how a material looks by itself, dried: opaque, or a coat over white paper for one that never hides."""
+    return hex_of(masstone(shelf, key), shown)
+
+
+def recipe_out(
+    recipe: Recipe, target_R: FloatArray | None, lights: list[Light], shelf: Shelf, shown: Light
+) -> schemas.RecipeOut:
+    """Return a recipe; `lights` are those of its differences, the first of them the one that it is judged in."""
+    delta_E = recipe.delta_E[0]
+    misses = ""
+    if target_R is not None and delta_E >= 1.0:
+        misses = direction(R_to_Lab(recipe.R, lights[0]), R_to_Lab(target_R, lights[0]))
+    return schemas.RecipeOut(
+        pours=[
+            schemas.PourOut(
+                material=pour.key,
+                name=shelf.materials[shelf.index(pour.key)].name,
+                hex=masstone_hex(shelf, pour.key, shown),
+                parts=pour.parts,
+                ml=round(pour.ml, 1),
+            )
+            for pour in recipe.pours
+        ],
+        hex=hex_of(recipe.R, shown),
+        delta_E=round(delta_E, 2),
+        words=difference_words(delta_E),
+        low=round(recipe.low, 2),
+        high=round(recipe.high, 2),
+        misses=misses,
+        differences=[
+            schemas.DifferenceOut(light=at.name, delta_E=round(value, 2), words=difference_words(value))
+            for at, value in zip(lights, recipe.delta_E, strict=True)
+        ],
+    )
+
+
+def finish_out(row: FinishRow) -> schemas.FinishOut:
+    """Return a finish."""
+    return schemas.FinishOut(style=row.style, first_id=row.first_id, second_id=row.second_id, width=row.width)
+
+
+def mix_out(
+    row: MixRow, recipe: Recipe, target: TargetRow | None, lights: list[Light], shelf: Shelf, shown: Light
+) -> schemas.MixOut:
+    """Return a mix with today's prediction."""
+    R = None if target is None else np.array(target.R)
+    return schemas.MixOut(
+        id=row.id,
+        name=row.name,
+        target_id=row.target_id,
+        batch=row.batch,
+        recipe=recipe_out(recipe, R, lights, shelf, shown),
+    )

@@ -1,0 +1,86 @@
+"""The command line: `jug-mingle demo`, `jug-mingle serve`."""
+
+import json
+import socket
+from pathlib import Path
+from typing import Annotated
+
+import typer
+import uvicorn
+
+from jug_mingle.settings import Settings
+
+app = typer.Typer(add_completion=False, no_args_is_help=True, help=__doc__)
+
+HOST = "127.0.0.1"
+PORT = 8417
+
+_Data = Annotated[Path, typer.Option("--data", help="Folder of the database and the photos.")]
+_Port = Annotated[int, typer.Option("--port", help="Another is picked when it is taken; 0 picks any.")]
+
+
+def free_port(wanted: int) -> int:
+    """Return `wanted` when it is free on this machine, else any that is."""
+    for port in (wanted, 0):
+        with socket.socket() as probe:
+            probe.setsockopt(socket.SOL_SOCKET, socket.SO_REUSEADDR, 1)
+            try:
+                probe.bind((HOST, port))
+            except OSError:
+                continue
+            return int(probe.getsockname()[1])
+    raise OSError("no port is free on this machine")
+
+
+def _serve(data: Path, port: int) -> None:
+    from jug_mingle.api.app import create_app, pages_folder
+
+    if not (pages_folder() / "index.html").exists():
+        typer.echo("The pages are not built yet: run `make web` first.", err=True)
+        raise typer.Exit(1)
+    chosen = free_port(port)
+    typer.echo(f"Jug Mingle is at http://{HOST}:{chosen}  (Ctrl+C stops it)")
+    uvicorn.run(create_app(Settings(data=data)), host=HOST, port=chosen, log_level="warning")
+
+
+@app.command()
+def serve(data: _Data = Path("data"), port: _Port = PORT) -> None:
+    """Serve the program on this machine, with your own data."""
+    _serve(data, port)
+
+
+@app.command()
+def demo(data: _Data = Path("data/demo"), port: _Port = PORT) -> None:
+    """Serve the program with the demo: a library's card cabinet, a shelf of pots, three photos."""
+    prepare_demo(data)
+    _serve(data, port)
+
+
+def prepare_demo(data: Path) -> None:
+    """Make the demo in a folder, unless it has data already."""
+    from jug_mingle.demo.scenario import load
+    from jug_mingle.services.photos import PhotoFolder
+    from jug_mingle.store.database import open_database
+
+    database = open_database(data)
+    try:
+        load(database, PhotoFolder(data / "photos"))
+    finally:
+        database.close()
+
+
+@app.command()
+def openapi() -> None:
+    """Print the OpenAPI document."""
+    from jug_mingle.api.app import create_app
+
+    typer.echo(json.dumps(create_app(Settings()).openapi(), indent=2, sort_keys=True))
+
+
+def main() -> None:
+    """Run the command line."""
+    app()
+
+
+if __name__ == "__main__":
+    main()

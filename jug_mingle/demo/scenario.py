@@ -1,0 +1,170 @@
+"""The demo: the keeper of a village lending library renews an old card-catalogue cabinet to go with a stoneware jug."""
+
+import io
+
+import numpy as np
+from PIL import Image
+from sqlalchemy.orm import Session
+
+from jug_mingle.core.arrays import FloatArray
+from jug_mingle.core.colour import R_to_Lab, even_metric
+from jug_mingle.core.evidence import NOISE, Swatch
+from jug_mingle.core.film import R_body, veil_of
+from jug_mingle.core.grounds import ground
+from jug_mingle.core.materials import kind_of
+from jug_mingle.core.photos import spot
+from jug_mingle.demo.pigments import POTS, Pot, true_film, true_mix
+from jug_mingle.demo.scenes import Scene, scenes
+from jug_mingle.services import finishes, jobs, mixes, photos, shelf, targets
+from jug_mingle.services.photos import PhotoFolder
+from jug_mingle.store.database import Database
+from jug_mingle.store.models import JobRow, MaterialRow, MixRow, PhotoRow
+
+_POUR_ERROR = 0.03
+
+
+def load(database: Database, folder: PhotoFolder) -> None:
+    """Fill an empty database with the demo; one that has a job is left as it is."""
+    with database.write.begin() as session:
+        if jobs.job_rows(session):
+            return
+        _stock_the_shelf(session)
+        job = jobs.add_job(session, name="Card-catalogue cabinet", room="for the reading room")
+        pictures = {scene.name: (_add_photo(session, folder, job, scene), scene) for scene in scenes()}
+        jug, scene = pictures["The jug on the table"]
+        dark = _mix_like(session, folder, job, jug, scene, "jug glaze", batch=500.0)
+        pale = _mix_like(session, folder, job, jug, scene, "bare rim", batch=400.0)
+        finishes.save_finish(session, job_id=job.id, style="ombre", first_id=dark.id, second_id=pale.id, width=0.75)
+
+
+def _stock_the_shelf(session: Session) -> None:
+    rng = np.random.default_rng(20)
+    rows: dict[str, MaterialRow] = {}
+    for pot in POTS:
+        rows[pot.key] = shelf.add_material(
+            session, key=pot.key, name=pot.name, kind=pot.kind, left_ml=pot.left_ml, price=pot.price
+        )
+    white = POTS[0]
+    for pot in POTS:
+        kind = kind_of(pot.kind)
+        veil = veil_of(kind.sheen)
+        if kind.optical == "transparent":
+            _read_over_paper(session, rows[pot.key], pot, rng)
+        elif kind.optical == "hiding":
+            noise = NOISE[pot.known]
+            masstone = (_read(true_mix([(pot, 1.0)]), noise, rng),)
+            shelf.add_reading(
+                session,
+                how=pot.known,
+                noise=noise,
+                volumes=[(rows[pot.key], 1.0)],
+                veil=veil,
+                swatches=[Swatch(seen=seen) for seen in masstone],
+            )
+            if pot is not white:
+                tint = _read(true_mix([(pot, 1.0), (white, 4.0)]), noise, rng)
+                shelf.add_reading(
+                    session,
+                    how=pot.known,
+                    noise=noise,
+                    volumes=[(rows[pot.key], 1.0), (rows[white.key], 4.0)],
+                    veil=veil_of("flat"),
+                    pour_error=_POUR_ERROR,
+                    swatches=[Swatch(seen=tint)],
+                )
+    _read_white_card(session, rows[white.key], white, rng)
+
+
+def _read(R: FloatArray, noise: float, rng: np.random.Generator) -> FloatArray:
+    """Return CIELAB of a patch with the error of its way of reading."""
+    Lab = R_to_Lab(R)
+    return np.asarray(Lab + np.linalg.solve(even_metric(Lab), rng.standard_normal(3) * noise / 1.6))
+
+
+def _read_over_paper(session: Session, row: MaterialRow, pot: Pot, rng: np.random.Generator) -> None:
+    """A transparent pot is known from one coat of it over white paper, as a spectrum."""
+    kind = kind_of(pot.kind)
+    X = 1000.0 / kind.spread_rate * kind.volume_solids
+    paper = R_body(ground("paper").R_seen, ground("paper").veil)
+    seen = np.clip(true_film(pot, X=X, R_g=paper) + 0.002 * rng.standard_normal(36), 0.001, 1.0)
+    shelf.add_reading(
+        session,
+        how="reader",
+        noise=NOISE["reader"],
+        volumes=[(row, 1.0)],
+        veil=veil_of(kind.sheen),
+        swatches=[Swatch(seen=seen, X=X, R_g=paper)],
+        thickness_error=0.15,
+    )
+
+
+def _read_white_card(session: Session, row: MaterialRow, pot: Pot, rng: np.random.Generator) -> None:
+    """One coat of the white over a black and a white card says how strongly it hides."""
+    kind = kind_of(pot.kind)
+    X = 1000.0 / kind.spread_rate * kind.volume_solids
+    grounds = [R_body(np.full(36, level), 0.9) for level in (0.05, 0.85)]
+    shelf.add_reading(
+        session,
+        how="reader",
+        noise=NOISE["reader"],
+        volumes=[(row, 1.0)],
+        veil=veil_of(kind.sheen),
+        thickness_error=0.15,
+        swatches=[
+            Swatch(seen=_read(true_film(pot, X=X, R_g=R_g), NOISE["reader"], rng), X=X, R_g=R_g) for R_g in grounds
+        ],
+    )
+
+
+def _add_photo(session: Session, folder: PhotoFolder, job: JobRow, scene: Scene) -> PhotoRow:
+    out = io.BytesIO()
+    Image.fromarray(scene.pixels).save(out, "JPEG", quality=93, subsampling=0)
+    data = out.getvalue()
+    pixels, media_type = photos.read_photo(data, max_pixels=50_000_000)
+    return photos.add_photo(
+        session, folder, job_id=job.id, name=scene.name, data=data, pixels=pixels, media_type=media_type
+    )
+
+
+def _mix_like(
+    session: Session, folder: PhotoFolder, job: JobRow, photo: PhotoRow, scene: Scene, name: str, *, batch: float
+) -> MixRow:
+    """Catch a colour as a person would, with a tap on the white, and keep the best recipe of three pots."""
+    place = next(known for known in scene.spots if known.name == name)
+    areas = {
+        key: spot(x=at.x, y=at.y, radius=radius, width=photo.width, height=photo.height)
+        for key, at, radius in (("target", place, 6.0), ("white", scene.white, 12.0))
+    }
+    caught = photos.caught_from(photo, folder, target=areas["target"], white=areas["white"])
+    source = {
+        "catch": {
+            "target": {"shape": "spot", "x": place.x, "y": place.y, "radius": 6.0},
+            "white": {"shape": "spot", "x": scene.white.x, "y": scene.white.y, "radius": 12.0},
+        },
+        "warnings": list(caught.warnings),
+    }
+    target = targets.add_target(
+        session,
+        job_id=job.id,
+        name=name,
+        R=targets.surface_of(caught.XYZ),
+        noise=caught.noise,
+        photo_id=photo.id,
+        source=source,
+    )
+    recipes, _, _ = mixes.recipes_for(
+        session,
+        target_id=target.id,
+        batch=batch,
+        tool_key="parts",
+        parts=12,
+        use=(),
+        avoid=(),
+        most_pots=3,
+        lights=("window", "bulb"),
+    )
+    best = next(recipe for recipe in recipes if len(recipe.pours) == 3)
+    pours = [mixes.PourAsked(material=pour.key, parts=pour.parts, ml=pour.ml) for pour in best.pours]
+    return mixes.add_mix(
+        session, job_id=job.id, target_id=target.id, name=name.capitalize(), batch=batch, tool_key="parts", pours=pours
+    )

@@ -1,0 +1,199 @@
+"""The three demo photos: a glazed jug under a bulb, a painted sample board in daylight, a wool throw under a tube.
+
+Each is a picture of spectra: areas of known reflectance, shaded, then photographed. The true colours are known.
+"""
+
+from dataclasses import dataclass
+
+import numpy as np
+from numpy.typing import NDArray
+from scipy.interpolate import PchipInterpolator
+
+from jug_mingle.core.arrays import FloatArray
+from jug_mingle.core.grounds import ground
+from jug_mingle.core.pieces.faces import coverage_of_polygon, smooth_noise, wood_figure
+from jug_mingle.core.spectra import WAVELENGTHS
+from jug_mingle.demo.camera import develop, photograph
+from jug_mingle.demo.pigments import POTS, true_mix
+
+WIDTH, HEIGHT = 1600, 1200
+
+
+@dataclass(frozen=True, slots=True, kw_only=True, eq=False)
+class Spot:
+    """A place in a photo whose true reflectance is known."""
+
+    name: str
+    x: int
+    y: int
+    R: FloatArray
+
+
+@dataclass(frozen=True, slots=True, kw_only=True, eq=False)
+class Scene:
+    """A photo, the light it was taken in, its white, and the true colours in it."""
+
+    name: str
+    light: str
+    pixels: NDArray[np.uint8]
+    white: Spot
+    spots: tuple[Spot, ...]
+
+
+def _glaze() -> FloatArray:
+    """The jug's glaze: a soft blue-green of its own, no mixture of the shelf."""
+    hump = 0.215 * np.exp(-0.5 * ((WAVELENGTHS - 505.0) / 55.0) ** 2)
+    tail = 0.07 / (1.0 + np.exp(-(WAVELENGTHS - 700.0) / 14.0))
+    return np.asarray(0.085 + hump + tail)
+
+
+def _throat() -> FloatArray:
+    return np.asarray(0.30 + 0.22 / (1.0 + np.exp(-(WAVELENGTHS - 520.0) / 45.0)))
+
+
+def _wool(dark: bool) -> FloatArray:
+    if dark:
+        return np.asarray(0.06 + 0.30 / (1.0 + np.exp(-(WAVELENGTHS - 565.0) / 26.0)))
+    return np.asarray(0.42 + 0.24 / (1.0 + np.exp(-(WAVELENGTHS - 500.0) / 50.0)))
+
+
+class _Canvas:
+    """A linear picture that areas of one reflectance are laid onto."""
+
+    def __init__(self, light: str) -> None:
+        self.light = light
+        self.linear = np.zeros((HEIGHT, WIDTH, 3), dtype=np.float32)
+        self.y = np.arange(HEIGHT, dtype=np.float32)[:, np.newaxis] + 0.5
+        self.x = np.arange(WIDTH, dtype=np.float32)[np.newaxis] + 0.5
+
+    def lay(self, R: FloatArray, cover: FloatArray | float, shade: FloatArray | float) -> None:
+        colour = photograph(R, self.light).astype(np.float32)
+        area = np.broadcast_to(np.asarray(cover, dtype=np.float32), (HEIGHT, WIDTH))[..., np.newaxis]
+        lit = np.broadcast_to(np.asarray(shade, dtype=np.float32), (HEIGHT, WIDTH))[..., np.newaxis]
+        self.linear += area * (lit * colour - self.linear)
+
+    def polygon(self, corners: list[tuple[float, float]]) -> FloatArray:
+        return coverage_of_polygon(corners, slice(0, HEIGHT), slice(0, WIDTH))
+
+    def darken(self, amount: FloatArray) -> None:
+        self.linear *= (1.0 - np.clip(amount, 0, 1))[..., np.newaxis].astype(np.float32)
+
+    def finish(self, seed: int, exposure: float) -> NDArray[np.uint8]:
+        return develop(self.linear, exposure=exposure, seed=seed)
+
+
+def jug_on_the_table() -> Scene:
+    """The glazed jug beside a sheet of white paper, under a warm bulb."""
+    c = _Canvas("bulb")
+    fall = 0.78 + 0.24 * np.exp(-(((c.x - 720) / 1000) ** 2 + ((c.y - 560) / 900) ** 2))
+    c.lay(np.full(36, 0.36), 1.0, fall * 0.62)
+    table = np.clip((c.y - 760) / 2.0, 0, 1) + 0.0 * c.x
+    figure = wood_figure((HEIGHT, WIDTH), upright=False, scale=900.0, seed=5)
+    c.lay(ground("oak").R_seen, table, fall * (0.92 + 0.10 * figure))
+    paper = c.polygon([(905, 800), (1330, 812), (1420, 1075), (930, 1062)])
+    shadow = np.exp(-(((c.x - 720) / 330) ** 2 + ((c.y - 1000) / 46) ** 2)) * 0.55
+    c.darken(np.roll(paper, 7, axis=0) * (1 - paper) * 0.35)
+    white = np.full(36, 0.90) * (1.0 - 0.04 * np.exp(-(WAVELENGTHS - 380.0) / 25.0))
+    c.lay(white, paper, fall * 0.98)
+    c.darken(shadow * (1 - 0.5 * paper))
+    _throw_jug(c, fall)
+    return Scene(
+        name="The jug on the table",
+        light="bulb",
+        pixels=c.finish(1, 0.70),
+        white=Spot(name="paper", x=1130, y=930, R=white),
+        spots=(Spot(name="jug glaze", x=575, y=760, R=_glaze()), Spot(name="bare rim", x=580, y=346, R=_throat())),
+    )
+
+
+def _throw_jug(c: _Canvas, fall: FloatArray) -> None:
+    cx, top, foot = 600.0, 300.0, 1010.0
+    knots_y = np.array([300, 345, 420, 520, 640, 760, 880, 960, 1010])
+    knots_r = np.array([158, 146, 132, 168, 226, 250, 226, 178, 150])
+    radius = PchipInterpolator(knots_y, knots_r, extrapolate=True)(np.clip(c.y, 300, 1010))
+    inside = np.clip(radius - np.abs(c.x - cx) + 0.5, 0, 1) * np.clip(c.y - top, 0, 1) * np.clip(foot - c.y, 0, 1)
+    bottom = np.clip(1.5 - (((c.x - cx) / 150) ** 2 + ((c.y - foot) / 26) ** 2) * 1.0, 0, 1) * (c.y >= foot - 1)
+    body = np.maximum(inside, np.clip(bottom * 8 - 3, 0, 1))
+    handle_r = np.hypot((c.x - 815) / 1.0, (c.y - 590) / 1.32)
+    handle = np.clip(24 - np.abs(handle_r - 128) + 0.5, 0, 1) * np.clip((c.x - 760) / 3, 0, 1)
+    glaze = _glaze()
+    c.lay(glaze, handle, fall * (0.72 + 0.30 * np.exp(-(((handle_r - 120) / 12) ** 2))))
+    nx = np.clip((c.x - cx) / np.maximum(radius, 1.0), -1, 1)
+    lambert = np.clip(0.34 - 0.62 * nx + 0.74 * np.sqrt(1 - nx**2), 0.10, None) / 1.16
+    speckle = smooth_noise((HEIGHT, WIDTH), (90.0, 120.0), np.random.default_rng(8)) * 0.03
+    c.lay(glaze, body, fall * lambert * (1.0 + speckle))
+    mouth = np.clip((1.0 - np.hypot((c.x - cx) / 146, (c.y - 303) / 21)) * 30, 0, 1)
+    c.lay(glaze, mouth, 0.14 + 0.16 * np.clip((c.x - cx + 150) / 300, 0, 1))
+    outer = np.clip((1.0 - np.hypot((c.x - cx) / 158, (c.y - 303) / 28)) * 40, 0, 1)
+    edge_y = 303 + 28 * np.sqrt(np.clip(1 - ((c.x - cx) / 158) ** 2, 0, 1))
+    lip = np.clip(np.minimum(c.y - edge_y + 8, edge_y + 30 - c.y) / 2, 0, 1) * body
+    c.lay(_throat(), np.maximum(outer * (1 - mouth), lip), fall * (0.92 - 0.25 * nx))
+    glint = np.exp(-(((c.x - 500) / 20) ** 2 + ((c.y - 655) / 90) ** 2)) + 0.5 * np.exp(
+        -(((c.x - 540) / 10) ** 2 + ((c.y - 430) / 40) ** 2)
+    )
+    c.lay(np.ones(36), np.clip(glint * 0.85, 0, 1) * body, 1.1)
+
+
+def sample_board() -> Scene:
+    """Six brushed samples on a board by the window, on a white sheet."""
+    c = _Canvas("window")
+    light = 0.80 + 0.20 * (1.0 - c.x / WIDTH) + 0.0 * c.y
+    c.lay(np.full(36, 0.50), 1.0, 0.7 * light)
+    sheet = c.polygon([(130, 110), (1490, 130), (1470, 1110), (110, 1080)])
+    white = np.full(36, 0.90)
+    c.lay(white, sheet, light)
+    board = c.polygon([(330, 190), (1400, 205), (1385, 1010), (315, 990)])
+    c.darken(np.roll(np.roll(board, 9, axis=0), -6, axis=1) * (1 - board) * 0.45)
+    figure = wood_figure((HEIGHT, WIDTH), upright=False, scale=800.0, seed=9)
+    c.lay(ground("birch").R_seen, board, light * (0.95 + 0.07 * figure))
+    chosen = ("tide-line", "mill-pond", "heron-back", "moss-bank", "quince-peel", "hip-and-haw")
+    pots = {pot.key: pot for pot in POTS}
+    rng = np.random.default_rng(4)
+    spots = []
+    for place, key in enumerate(chosen):
+        R = true_mix([(pots[key], 3.0), (pots["chalk-white"], 1.0)]) if place % 2 else true_mix([(pots[key], 1.0)])
+        x, y = 390 + 330 * (place % 3), 250 + 370 * (place // 3)
+        ragged = 8.0 * smooth_noise((HEIGHT, WIDTH), (150.0, 5.0), rng)
+        left, right = c.x - x + ragged, x + 270 - c.x + ragged
+        patch = np.clip(np.minimum(np.minimum(left, right) / 3.0, np.minimum(c.y - y, y + 300 - c.y) / 2.0), 0, 1)
+        strokes = smooth_noise((HEIGHT, WIDTH), (260.0, 4.0), rng)
+        c.lay(R, patch, light * (1.0 + 0.025 * strokes))
+        spots.append(Spot(name=f"sample {place + 1}", x=x + 135, y=y + 150, R=R))
+    return Scene(
+        name="Sample board by the window",
+        light="window",
+        pixels=c.finish(2, 0.92),
+        white=Spot(name="sheet", x=220, y=600, R=white),
+        spots=tuple(spots),
+    )
+
+
+def wool_throw() -> Scene:
+    """A woven throw with a sewn white label, under the library's tube lights."""
+    c = _Canvas("tube")
+    folds = 0.80 + 0.16 * np.sin((c.x + 0.35 * c.y) / 150.0) + 0.06 * np.sin(c.y / 95.0)
+    warp, weft = np.sin(c.x * 2 * np.pi / 9.0), np.sin(c.y * 2 * np.pi / 9.0)
+    weave = 0.90 + 0.10 * np.where((np.floor(c.x / 9) + np.floor(c.y / 9)) % 2 > 0, warp**2, weft**2)
+    fuzz = 1.0 + 0.06 * smooth_noise((HEIGHT, WIDTH), (300.0, 400.0), np.random.default_rng(6))
+    c.lay(_wool(True), 1.0, folds * weave * fuzz)
+    for left in (250.0, 330.0, 1180.0, 1260.0):
+        stripe = np.clip(1.0 - np.abs(c.x - left - 0.02 * c.y) / 26.0, 0, 1)
+        c.lay(_wool(False), np.clip(stripe * 8, 0, 1), folds * weave * fuzz)
+    label = c.polygon([(880, 850), (1100, 862), (1090, 1040), (870, 1028)])
+    white = np.full(36, 0.88)
+    c.lay(white, label, 0.92)
+    return Scene(
+        name="The wool throw",
+        light="tube",
+        pixels=c.finish(3, 0.80),
+        white=Spot(name="label", x=985, y=945, R=white),
+        spots=(
+            Spot(name="rust wool", x=760, y=600, R=_wool(True)),
+            Spot(name="cream stripe", x=265, y=600, R=_wool(False)),
+        ),
+    )
+
+
+def scenes() -> list[Scene]:
+    """Return all demo photos."""
+    return [jug_on_the_table(), sample_board(), wool_throw()]

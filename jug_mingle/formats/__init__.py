@@ -1,0 +1,1 @@
+"""Files in and out: open formats, decoded and checked at the gate."""

@@ -1,0 +1,110 @@
+"""Photos: bytes → sRGB pixels, upright, with their colour profile applied; and pixels → bytes."""
+
+import io
+from typing import Final, Literal
+
+import numpy as np
+import pillow_heif
+from numpy.typing import NDArray
+from PIL import Image, ImageCms, ImageOps, UnidentifiedImageError
+
+Pixels = NDArray[np.uint8]
+
+pillow_heif.register_heif_opener()
+# The size of a picture is checked below, against the limit of the caller, before any pixel is decoded.
+Image.MAX_IMAGE_PIXELS = None
+
+MEDIA_TYPES: Final = {
+    "JPEG": "image/jpeg",
+    "MPO": "image/jpeg",
+    "PNG": "image/png",
+    "WEBP": "image/webp",
+    "HEIF": "image/heic",
+}
+READ: Final = "JPEG, PNG, WebP or HEIC"
+
+
+class NotAPictureError(ValueError):
+    """The bytes are not a whole picture of a kind that is read."""
+
+
+class PictureTooLargeError(ValueError):
+    """The picture has more pixels than the limit."""
+
+
+def decode(data: bytes, *, max_pixels: int, longest: int) -> tuple[Pixels, str]:
+    """Return the pixels (h, w, 3) of a photo and its media type.
+
+    Parameters
+    ----------
+    max_pixels : int
+        More pixels than this are refused before they are decoded.
+    longest : int
+        The picture is made smaller, never larger, so that its longer side is at most this.
+
+    Raises
+    ------
+    NotAPictureError
+        If it cannot be read to its end, or is of a kind that is not read.
+    PictureTooLargeError
+        If it has more than max_pixels.
+    """
+    try:
+        with Image.open(io.BytesIO(data)) as image:
+            if image.format not in MEDIA_TYPES:
+                raise NotAPictureError(f"{image.format} pictures are not read: save it as {READ}")
+            width, height = image.size
+            if width * height > max_pixels:
+                raise PictureTooLargeError(
+                    f"the photo has {width * height / 1e6:.0f} million pixels, more than {max_pixels / 1e6:.0f}: "
+                    "save it smaller"
+                )
+            media_type = MEDIA_TYPES[image.format]
+            return _pixels(image, longest), media_type
+    except UnidentifiedImageError as error:
+        raise NotAPictureError(f"this file is not a picture that can be read: choose a {READ} file") from error
+    except (OSError, SyntaxError, ValueError, EOFError) as error:
+        if isinstance(error, NotAPictureError | PictureTooLargeError):
+            raise
+        raise NotAPictureError("the picture is damaged or cut short: choose another copy of it") from error
+
+
+def _pixels(image: Image.Image, longest: int) -> Pixels:
+    if image.format in ("JPEG", "MPO"):
+        image.draft("RGB", (longest, longest))  # decodes at a half or a quarter where that is still enough
+    profile = image.info.get("icc_profile")
+    upright = ImageOps.exif_transpose(image)
+    if max(upright.size) > longest:
+        upright.thumbnail((longest, longest), Image.Resampling.BOX)
+    return np.asarray(_to_srgb(upright, profile))
+
+
+def _to_srgb(image: Image.Image, profile: bytes | None) -> Image.Image:
+    """Apply an embedded profile; one that is broken, or none, means sRGB."""
+    if image.mode.startswith("I;16") or image.mode == "I":
+        image = Image.fromarray((np.asarray(image, dtype=np.float64) / 257.0).astype(np.uint8))
+    if image.mode in ("RGBA", "LA", "PA", "P"):
+        flat = image.convert("RGBA")
+        sheet = Image.new("RGBA", flat.size, "white")
+        image = Image.alpha_composite(sheet, flat).convert("RGB")
+    if profile:
+        try:
+            source = ImageCms.ImageCmsProfile(io.BytesIO(profile))
+            converted = ImageCms.profileToProfile(image, source, ImageCms.createProfile("sRGB"), outputMode="RGB")
+            if converted is not None:
+                return converted
+        except (ImageCms.PyCMSError, OSError):
+            pass
+    return image.convert("RGB")
+
+
+def encode(pixels: Pixels, kind: Literal["exact", "sketch", "working"]) -> tuple[bytes, str]:
+    """Return the bytes and media type of a picture: "exact" is lossless, "sketch" quick, "working" nearly lossless."""
+    out = io.BytesIO()
+    image = Image.fromarray(pixels)
+    if kind == "exact":
+        image.save(out, "WEBP", lossless=True, quality=0, method=0)
+        return out.getvalue(), "image/webp"
+    quality = 96 if kind == "working" else 88
+    image.save(out, "JPEG", quality=quality, subsampling=0)
+    return out.getvalue(), "image/jpeg"

@@ -1,0 +1,133 @@
+"""Recipes for a target, and the mixes that a job keeps: its jugs."""
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+
+import numpy as np
+from sqlalchemy import select
+from sqlalchemy.orm import Session
+
+from jug_mingle.core.characterise import Shelf
+from jug_mingle.core.measures import tool
+from jug_mingle.core.recipes import DRAWS, NothingToMixError, Pour, Recipe, Target, Wishes, assess, find_recipes
+from jug_mingle.core.spectra import Light, light
+from jug_mingle.errors import ConflictError, NotFoundError, UnfitError
+from jug_mingle.services.jobs import get_job
+from jug_mingle.services.shelf import fitted_shelf
+from jug_mingle.services.targets import get_target
+from jug_mingle.store.models import MaterialRow, MixRow, PourRow, TargetRow, now
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class PourAsked:
+    """What is to be poured of one pot."""
+
+    material: str
+    parts: int
+    ml: float
+
+
+def recipes_for(
+    session: Session,
+    *,
+    target_id: int,
+    batch: float,
+    tool_key: str,
+    parts: int,
+    use: Sequence[str],
+    avoid: Sequence[str],
+    most_pots: int,
+    lights: Sequence[str],
+) -> tuple[list[Recipe], Shelf, TargetRow]:
+    """Return recipes for a target from the shelf; UnfitError says why there can be none."""
+    row = get_target(session, target_id)
+    shelf = fitted_shelf(session)
+    try:
+        wishes = Wishes(
+            batch=batch, tool=tool(tool_key), parts=parts, use=tuple(use), avoid=tuple(avoid), most_pots=most_pots
+        )
+        target = Target(R=np.array(row.R), lights=tuple(light(name) for name in lights))
+        return find_recipes(shelf, target, wishes), shelf, row
+    except NothingToMixError as error:
+        raise ConflictError(str(error)) from error
+    except ValueError as error:
+        raise UnfitError(str(error)) from error
+
+
+def mix_rows(session: Session, job_id: int) -> Sequence[MixRow]:
+    """Return the mixes of a job that were not removed, oldest first."""
+    return session.scalars(
+        select(MixRow).where(MixRow.job_id == job_id, MixRow.removed.is_(None)).order_by(MixRow.id)
+    ).all()
+
+
+def get_mix(session: Session, mix_id: int) -> MixRow:
+    """Return a mix, also one that was removed; NotFoundError when there is none."""
+    row = session.get(MixRow, mix_id)
+    if row is None:
+        raise NotFoundError(f"there is no mix {mix_id}")
+    return row
+
+
+def add_mix(
+    session: Session,
+    *,
+    job_id: int,
+    target_id: int | None,
+    name: str,
+    batch: float,
+    tool_key: str,
+    pours: Sequence[PourAsked],
+) -> MixRow:
+    """Keep a recipe as a mix of the job, its pours in the order given."""
+    get_job(session, job_id)
+    if target_id is not None and get_target(session, target_id).job_id != job_id:
+        raise UnfitError(f"target {target_id} belongs to another job")
+    try:
+        tool(tool_key)
+    except ValueError as error:
+        raise UnfitError(str(error)) from error
+    row = MixRow(job_id=job_id, target_id=target_id, name=name, batch=batch, tool=tool_key, removed=None)
+    for place, pour in enumerate(pours):
+        material = session.scalar(select(MaterialRow).where(MaterialRow.key == pour.material))
+        if material is None:
+            raise NotFoundError(f"there is no pot {pour.material!r} on the shelf")
+        row.pours.append(PourRow(material=material, place=place, parts=pour.parts, ml=pour.ml))
+    session.add(row)
+    session.flush()
+    return row
+
+
+def remove_mix(session: Session, mix_id: int) -> None:
+    """Take a mix off the job; `restore_mix` brings it back."""
+    get_mix(session, mix_id).removed = now()
+    session.flush()
+
+
+def restore_mix(session: Session, mix_id: int) -> MixRow:
+    """Bring a removed mix back."""
+    row = get_mix(session, mix_id)
+    row.removed = None
+    session.flush()
+    return row
+
+
+def pours_of(row: MixRow) -> tuple[Pour, ...]:
+    """Return a mix's pours as the core takes them."""
+    return tuple(Pour(key=pour.material.key, parts=pour.parts, ml=pour.ml) for pour in row.pours)
+
+
+def assess_mix(session: Session, row: MixRow, lights: Sequence[Light]) -> Recipe:
+    """Return a mix with its prediction of today, against its target; without one, against itself."""
+    shelf = fitted_shelf(session)
+    pours = pours_of(row)
+    target = None if row.target_id is None else session.get(TargetRow, row.target_id)
+    R = np.array(target.R) if target is not None else None
+    draws = shelf.draw(DRAWS)
+    pour_error = tool(row.tool).error
+    if R is None:
+        from_itself = assess(
+            shelf, Target(R=np.zeros(36), lights=tuple(lights)), pours, pour_error=pour_error, draws=draws
+        )
+        R = from_itself.R
+    return assess(shelf, Target(R=R, lights=tuple(lights)), pours, pour_error=pour_error, draws=draws)

@@ -1,0 +1,77 @@
+"""The database: SQLite in WAL mode, writers that begin at once, migrations at start after a copy is kept."""
+
+import sqlite3
+from dataclasses import dataclass
+from pathlib import Path
+
+from alembic import command
+from alembic.config import Config
+from alembic.migration import MigrationContext
+from alembic.script import ScriptDirectory
+from sqlalchemy import Connection, Engine, create_engine, event
+from sqlalchemy.orm import Session, sessionmaker
+
+MIGRATIONS = Path(__file__).parent / "migrations"
+
+
+@dataclass(frozen=True, slots=True)
+class Database:
+    """Sessions to read with (BEGIN) and to write with (BEGIN IMMEDIATE)."""
+
+    engine: Engine
+    read: sessionmaker[Session]
+    write: sessionmaker[Session]
+
+    def close(self) -> None:
+        """Close every connection."""
+        self.engine.dispose()
+
+
+def open_database(folder: Path) -> Database:
+    """Return the database of a data folder, made or migrated where needed.
+
+    Before a migration of rows that exist, a copy `jug-mingle.before-<revision>.db` is kept beside it.
+    """
+    folder.mkdir(parents=True, exist_ok=True)
+    file = folder / "jug-mingle.db"
+    engine = create_engine(f"sqlite:///{file}")
+    _listen(engine)
+    _migrate(engine, file)
+    writer = engine.execution_options(begin_immediate=True)
+    return Database(
+        engine=engine,
+        read=sessionmaker(engine, expire_on_commit=False),
+        write=sessionmaker(writer, expire_on_commit=False),
+    )
+
+
+def _listen(engine: Engine) -> None:
+    @event.listens_for(engine, "connect")
+    def on_connect(connection: sqlite3.Connection, _record: object) -> None:
+        connection.isolation_level = None  # SQLAlchemy's BEGIN below, not the driver's
+        for pragma in ("journal_mode=WAL", "foreign_keys=ON", "busy_timeout=5000", "synchronous=FULL"):
+            connection.execute(f"PRAGMA {pragma}")
+
+    @event.listens_for(engine, "begin")
+    def on_begin(connection: Connection) -> None:
+        immediate = connection.get_execution_options().get("begin_immediate", False)
+        connection.exec_driver_sql("BEGIN IMMEDIATE" if immediate else "BEGIN")
+
+
+def _migrate(engine: Engine, file: Path) -> None:
+    config = Config()
+    config.set_main_option("script_location", str(MIGRATIONS))
+    head = ScriptDirectory.from_config(config).get_current_head()
+    with engine.connect() as connection:
+        current = MigrationContext.configure(connection).get_current_revision()
+    if current == head:
+        return
+    if current is not None:
+        copy = file.with_name(f"jug-mingle.before-{head}.db")
+        with sqlite3.connect(file) as source, sqlite3.connect(copy) as target:
+            source.backup(target)
+        target.close()
+        source.close()
+    with engine.begin() as connection:
+        config.attributes["connection"] = connection
+        command.upgrade(config, "head")

@@ -1,0 +1,16 @@
+"""${message}"""
+
+import sqlalchemy as sa
+from alembic import op
+
+from jug_mingle.store import models
+
+revision = ${repr(up_revision)}
+down_revision = ${repr(down_revision)}
+branch_labels = None
+depends_on = None
+
+
+def upgrade() -> None:
+    """Apply."""
+    ${upgrades if upgrades else "pass"}

@@ -1,0 +1,184 @@
+"""The tables. Spectra are JSON lists of 36 numbers; times are UTC."""
+
+from datetime import UTC, datetime
+from typing import Any
+
+from sqlalchemy import (
+    JSON,
+    CheckConstraint,
+    DateTime,
+    Dialect,
+    ForeignKey,
+    MetaData,
+    String,
+    TypeDecorator,
+    UniqueConstraint,
+)
+from sqlalchemy.orm import DeclarativeBase, Mapped, mapped_column, relationship
+
+
+class UTCDateTime(TypeDecorator[datetime]):
+    """A time that comes back from SQLite as it went in: aware, in UTC."""
+
+    impl = DateTime
+    cache_ok = True
+
+    def process_bind_param(self, value: datetime | None, dialect: Dialect) -> datetime | None:
+        """Store UTC without its zone."""
+        return None if value is None else value.astimezone(UTC).replace(tzinfo=None)
+
+    def process_result_value(self, value: datetime | None, dialect: Dialect) -> datetime | None:
+        """Give the zone back."""
+        return None if value is None else value.replace(tzinfo=UTC)
+
+
+def now() -> datetime:
+    """Return the time that rows are stamped with."""
+    return datetime.now(UTC)
+
+
+class Row(DeclarativeBase):
+    """Base of all tables."""
+
+    metadata = MetaData(
+        naming_convention={
+            "ix": "ix_%(table_name)s_%(column_0_name)s",
+            "uq": "uq_%(table_name)s_%(column_0_name)s",
+            "ck": "ck_%(table_name)s_%(constraint_name)s",
+            "fk": "fk_%(table_name)s_%(column_0_name)s_%(referred_table_name)s",
+            "pk": "pk_%(table_name)s",
+        }
+    )
+    type_annotation_map = {  # noqa: RUF012 - SQLAlchemy reads it from the class
+        datetime: UTCDateTime,
+        dict[str, Any]: JSON,
+        list[Any]: JSON,
+        list[float]: JSON,
+    }
+
+    id: Mapped[int] = mapped_column(primary_key=True)
+    created: Mapped[datetime] = mapped_column(default=now)
+
+
+class JobRow(Row):
+    """One piece of work: a piece of furniture and what belongs to it."""
+
+    __tablename__ = "job"
+
+    name: Mapped[str] = mapped_column(String(120))
+    room: Mapped[str] = mapped_column(String(120), default="")
+    piece: Mapped[dict[str, Any]]
+
+
+class MaterialRow(Row):
+    """A pot on the shelf; empty columns take the kind's default."""
+
+    __tablename__ = "material"
+    __table_args__ = (CheckConstraint("left_ml >= 0", name="left_not_negative"),)
+
+    key: Mapped[str] = mapped_column(String(80), unique=True)
+    name: Mapped[str] = mapped_column(String(120))
+    kind: Mapped[str] = mapped_column(String(40))
+    volume_solids: Mapped[float | None]
+    density: Mapped[float | None]
+    spread_rate: Mapped[float | None]
+    left_ml: Mapped[float]
+    price: Mapped[float] = mapped_column(default=0.0)
+
+
+class ReadingRow(Row):
+    """Evidence about one or several materials in one pot: dried patches and how they were read."""
+
+    __tablename__ = "reading"
+
+    how: Mapped[str] = mapped_column(String(40))
+    noise: Mapped[float]
+    light: Mapped[str] = mapped_column(String(40))
+    veil: Mapped[float]
+    pour_error: Mapped[float] = mapped_column(default=0.0)
+    thickness_error: Mapped[float] = mapped_column(default=0.0)
+    swatches: Mapped[list[Any]]
+    """Each {"seen": [...], "X": µm or null, "R_g": [...] or null}."""
+    volumes: Mapped[list["ReadingVolumeRow"]] = relationship(cascade="all, delete-orphan", lazy="selectin")
+
+
+class ReadingVolumeRow(Row):
+    """One material's volume in a reading's pot."""
+
+    __tablename__ = "reading_volume"
+
+    reading_id: Mapped[int] = mapped_column(ForeignKey("reading.id", ondelete="CASCADE"), index=True)
+    material_id: Mapped[int] = mapped_column(ForeignKey("material.id", ondelete="CASCADE"), index=True)
+    volume: Mapped[float]
+    material: Mapped[MaterialRow] = relationship(lazy="joined")
+
+
+class PhotoRow(Row):
+    """A photo; its pixels are a file named by the hash of what was uploaded."""
+
+    __tablename__ = "photo"
+    __table_args__ = (UniqueConstraint("job_id", "sha256"),)
+
+    job_id: Mapped[int] = mapped_column(ForeignKey("job.id", ondelete="CASCADE"), index=True)
+    name: Mapped[str] = mapped_column(String(200))
+    sha256: Mapped[str] = mapped_column(String(64))
+    media_type: Mapped[str] = mapped_column(String(40))
+    width: Mapped[int]
+    height: Mapped[int]
+
+
+class TargetRow(Row):
+    """A colour that the job wants."""
+
+    __tablename__ = "target"
+
+    job_id: Mapped[int] = mapped_column(ForeignKey("job.id", ondelete="CASCADE"), index=True)
+    photo_id: Mapped[int | None] = mapped_column(ForeignKey("photo.id", ondelete="SET NULL"))
+    name: Mapped[str] = mapped_column(String(120))
+    R: Mapped[list[float]]
+    noise: Mapped[float]
+    source: Mapped[dict[str, Any]]
+    """How it was caught, so that it can be caught again: areas tapped and warnings given."""
+    removed: Mapped[datetime | None]
+
+
+class MixRow(Row):
+    """A recipe saved as a mix of the job: a jug."""
+
+    __tablename__ = "mix"
+
+    job_id: Mapped[int] = mapped_column(ForeignKey("job.id", ondelete="CASCADE"), index=True)
+    target_id: Mapped[int | None] = mapped_column(ForeignKey("target.id", ondelete="SET NULL"))
+    name: Mapped[str] = mapped_column(String(120))
+    batch: Mapped[float]
+    tool: Mapped[str] = mapped_column(String(40))
+    removed: Mapped[datetime | None]
+    pours: Mapped[list["PourRow"]] = relationship(
+        cascade="all, delete-orphan", order_by="PourRow.place", lazy="selectin"
+    )
+
+
+class PourRow(Row):
+    """One pot's share of a mix, in pouring order."""
+
+    __tablename__ = "pour"
+    __table_args__ = (UniqueConstraint("mix_id", "place"), CheckConstraint("ml > 0", name="ml_positive"))
+
+    mix_id: Mapped[int] = mapped_column(ForeignKey("mix.id", ondelete="CASCADE"), index=True)
+    material_id: Mapped[int] = mapped_column(ForeignKey("material.id", ondelete="RESTRICT"), index=True)
+    place: Mapped[int]
+    parts: Mapped[int]
+    ml: Mapped[float]
+    material: Mapped[MaterialRow] = relationship(lazy="joined")
+
+
+class FinishRow(Row):
+    """How the piece of a job is dressed; one a job."""
+
+    __tablename__ = "finish"
+
+    job_id: Mapped[int] = mapped_column(ForeignKey("job.id", ondelete="CASCADE"), unique=True)
+    style: Mapped[str] = mapped_column(String(20))
+    first_id: Mapped[int | None] = mapped_column(ForeignKey("mix.id", ondelete="SET NULL"))
+    second_id: Mapped[int | None] = mapped_column(ForeignKey("mix.id", ondelete="SET NULL"))
+    width: Mapped[float]

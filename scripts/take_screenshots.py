@@ -1,0 +1,61 @@
+"""Refresh docs/screenshots/ from fresh demo data: `take_screenshots.py [FOLDER]`."""
+
+import sys
+import tempfile
+from pathlib import Path
+
+from playwright.sync_api import Page, ViewportSize, sync_playwright
+
+from jug_mingle.cli import prepare_demo
+from tests.browser.support import Server, launch
+
+DESK, PHONE = ViewportSize(width=1280, height=800), ViewportSize(width=390, height=844)
+
+
+def catch_the_glaze(page: Page) -> None:
+    """Tap the paper, then the jug."""
+    page.goto("/catch")
+    photo = page.get_by_role("application")
+    photo.wait_for()
+    page.wait_for_function("document.querySelector('[role=application] img')?.complete")
+    box = photo.bounding_box()
+    assert box is not None
+    page.mouse.click(box["x"] + box["width"] * 0.71, box["y"] + box["height"] * 0.775)
+    page.mouse.click(box["x"] + box["width"] * 0.36, box["y"] + box["height"] * 0.633)
+    page.locator("[data-chip]").wait_for()
+    page.wait_for_timeout(200)
+
+
+def main(folder: Path) -> None:
+    folder.mkdir(parents=True, exist_ok=True)
+    with tempfile.TemporaryDirectory() as data:
+        prepare_demo(Path(data))
+        with Server(Path(data)) as server, sync_playwright() as playwright:
+            browser = launch(playwright)
+            for suffix, size in (("", DESK), ("-phone", PHONE)):
+                context = browser.new_context(base_url=server.address, viewport=size, reduced_motion="reduce")
+                page = context.new_page()
+                catch_the_glaze(page)
+                page.screenshot(path=folder / f"catch{suffix}.png")
+                for name, path, ready in (
+                    ("mingle", "/mingle", "[data-mix]"),
+                    ("try-on", "/try-on", "[data-preview]"),
+                    ("piece", "/piece", ".stage img"),
+                    ("shelf", "/shelf", "li .chip"),
+                ):
+                    page.goto(path)
+                    page.locator(ready).first.wait_for()
+                    page.wait_for_timeout(700)
+                    page.screenshot(path=folder / f"{name}{suffix}.png")
+                context.close()
+            context = browser.new_context(base_url=server.address, viewport=DESK, reduced_motion="reduce")
+            page = context.new_page()
+            page.goto("/try-on")
+            page.get_by_text("Bulb", exact=True).click()
+            page.wait_for_timeout(1200)
+            page.screenshot(path=folder / "try-on-bulb.png")
+            browser.close()
+
+
+if __name__ == "__main__":
+    main(Path(sys.argv[1]) if len(sys.argv) > 1 else Path(__file__).parents[1] / "docs" / "screenshots")

@@ -1,0 +1,49 @@
+"""A browser and a server for tests and screenshots: headless Chromium from Debian, the program on a free port."""
+
+import shutil
+import threading
+import time
+from pathlib import Path
+
+import uvicorn
+from playwright.sync_api import Browser, Playwright
+
+from jug_mingle.api.app import create_app
+from jug_mingle.cli import HOST, free_port
+from jug_mingle.settings import Settings
+
+_FLAGS = [
+    "--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run", "--disable-background-networking",
+    "--disable-component-update", "--disable-sync", "--force-color-profile=srgb", "--font-render-hinting=none",
+]  # fmt: skip
+
+
+def chromium() -> str | None:
+    """Return the path of Debian's Chromium, the small one first; nothing when it is not installed."""
+    return shutil.which("chromium-headless-shell") or shutil.which("chromium")
+
+
+def launch(playwright: Playwright) -> Browser:
+    """Return a new headless browser."""
+    return playwright.chromium.launch(executable_path=chromium(), headless=True, args=_FLAGS)
+
+
+class Server:
+    """The program served on a data folder, in a thread."""
+
+    def __init__(self, data: Path, **settings: int) -> None:
+        self.port = free_port(0)
+        self.address = f"http://{HOST}:{self.port}"
+        app = create_app(Settings(data=data, **settings))  # type: ignore[arg-type]
+        self._server = uvicorn.Server(uvicorn.Config(app, host=HOST, port=self.port, log_level="error"))
+        self._thread = threading.Thread(target=self._server.run, daemon=True)
+
+    def __enter__(self) -> "Server":
+        self._thread.start()
+        while not self._server.started:
+            time.sleep(0.01)
+        return self
+
+    def __exit__(self, *_: object) -> None:
+        self._server.should_exit = True
+        self._thread.join()

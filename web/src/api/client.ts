@@ -1,0 +1,47 @@
+import createClient from 'openapi-fetch'
+
+import type { components, paths } from './schema'
+
+export type Schemas = components['schemas']
+export type LightName = Schemas['LightOut']['name']
+export type StyleName = Schemas['FinishOut']['style']
+export type ToolName = Schemas['RecipesIn']['tool']
+
+export const api = createClient<paths>()
+
+/** A request that the server refused; the message says what is wrong and what to do. */
+export class ApiError extends Error {
+  constructor(
+    message: string,
+    readonly status: number,
+    readonly fields: Record<string, string> = {},
+  ) {
+    super(message)
+  }
+}
+
+interface Answer<T> {
+  data?: T
+  error?: unknown
+  response: Response
+}
+
+/** Return what a request gave, or throw an ApiError with the server's words. */
+export function unwrap<T>(answer: Answer<T>): T {
+  if (answer.response.ok) return answer.data as T
+  throw problem(answer.error, answer.response.status)
+}
+
+function problem(error: unknown, status: number): ApiError {
+  const said = error as Partial<Schemas['Problem']> | undefined
+  return new ApiError(said?.detail ?? `The program gave no answer (${status.toString()}).`, status, said?.fields ?? {})
+}
+
+/** Send a photo as it is; openapi-fetch would turn it to JSON. */
+export async function sendPhoto(jobId: number, file: File): Promise<Schemas['PhotoOut']> {
+  const name = encodeURIComponent(file.name || 'photo')
+  const response = await fetch(`/api/jobs/${jobId.toString()}/photos?name=${name}`, { method: 'POST', body: file })
+  const body: unknown = await response.json()
+  if (!response.ok) throw problem(body, response.status)
+  return body as Schemas['PhotoOut']
+}

@@ -1,0 +1,190 @@
+<script setup lang="ts">
+import { computed, ref, watch } from 'vue'
+import { useRoute, useRouter } from 'vue-router'
+
+import { preferences } from '../../shared/preferences'
+import { useJob, useLights } from '../../shared/useJob'
+import { useMixes } from '../../shared/useMixes'
+import RecipeRow from './RecipeRow.vue'
+import { useRecipes } from './useRecipes'
+import WishBar from './WishBar.vue'
+
+const { id, job } = useJob()
+const { data: lights } = useLights()
+const { keep } = useMixes()
+const route = useRoute()
+const router = useRouter()
+
+const target = computed(() => {
+  const wanted = Number(route.query.target)
+  return job.value?.targets.find((known) => known.id === wanted) ?? job.value?.targets[0]
+})
+const { data, error, isFetching } = useRecipes(() => target.value?.id)
+const titles = computed(() => Object.fromEntries((lights.value ?? []).map((light) => [light.name, light.title])))
+
+/** The best of each number of pots first; the others unfold. */
+const all = ref(false)
+const rows = computed(() => {
+  const recipes = data.value?.recipes ?? []
+  if (all.value) return recipes
+  return recipes.filter((recipe, at) => recipes.findIndex((r) => r.pours.length === recipe.pours.length) === at)
+})
+const chosen = ref(0)
+watch(rows, (now) => {
+  const best = now.reduce((least, recipe, at) => (recipe.high < (now[least]?.high ?? 99) - 0.3 ? at : least), 0)
+  chosen.value = best
+})
+
+function change(event: Event) {
+  void router.replace({ query: { target: (event.target as HTMLSelectElement).value } })
+}
+
+function keepChosen() {
+  const recipe = rows.value[chosen.value]
+  if (!recipe || !target.value || id.value === undefined) return
+  const pours = recipe.pours.map(({ material, parts, ml }) => ({ material, parts, ml }))
+  const name = target.value.title.charAt(0).toUpperCase() + target.value.title.slice(1)
+  void keep(id.value, {
+    name,
+    target_id: target.value.id,
+    batch: preferences.value.batch,
+    tool: preferences.value.tool,
+    pours,
+  })
+}
+</script>
+
+<template>
+  <div v-if="target" class="place">
+    <div class="ask">
+      <h1>
+        <label for="target">What do I pour for</label>
+        <select id="target" :value="target.id" @change="change">
+          <option v-for="known in job?.targets" :key="known.id" :value="known.id">{{ known.title }}</option>
+        </select>
+        <span aria-hidden="true">?</span>
+      </h1>
+      <WishBar />
+    </div>
+    <p v-if="error" class="wrong" role="alert">{{ error.message }}</p>
+    <p v-else-if="data?.nearest" class="far">{{ data.nearest }}</p>
+    <fieldset v-if="data" class="mat rows" :aria-busy="isFetching">
+      <legend class="visually-hidden">Recipes, fewest pots first</legend>
+      <label v-for="(recipe, at) in rows" :key="at" :class="{ chosen: at === chosen }">
+        <input v-model="chosen" class="visually-hidden" type="radio" name="recipe" :value="at" />
+        <RecipeRow :recipe="recipe" :target="data.target_hex" :target-name="target.title" :light-titles="titles" />
+      </label>
+    </fieldset>
+    <div v-if="data" class="foot">
+      <BButton variant="outline-secondary" :aria-pressed="all" @click="all = !all">{{
+        all ? 'Only the best of each' : 'Other ways'
+      }}</BButton>
+      <BButton variant="primary" class="keep" :disabled="rows.length === 0" @click="keepChosen">Keep as a jug</BButton>
+    </div>
+  </div>
+  <div v-else class="none">
+    <h1>What do I pour?</h1>
+    <p>First catch the colour you want, from a photo. Then its recipes stand here.</p>
+    <RouterLink :to="{ name: 'catch' }" class="btn btn-primary">Catch a colour</RouterLink>
+  </div>
+</template>
+
+<style scoped>
+.place {
+  min-height: 100%;
+  display: flex;
+  flex-direction: column;
+  gap: 12px;
+}
+
+.ask {
+  display: flex;
+  flex-wrap: wrap;
+  justify-content: space-between;
+  align-items: center;
+  gap: 10px 18px;
+}
+
+h1 select {
+  font: inherit;
+  letter-spacing: inherit;
+  color: inherit;
+  border: 0;
+  border-bottom: 3px solid var(--ink);
+  background: none;
+  padding: 0 2px;
+  margin: 0 3px 0 8px;
+  max-width: 52vw;
+}
+
+h1 option {
+  font: 1rem var(--bs-body-font-family);
+  background: var(--sheet);
+}
+
+.rows {
+  flex: 1;
+  display: flex;
+  flex-direction: column;
+  overflow: hidden;
+}
+
+.rows label {
+  flex: 1 0 auto;
+  display: grid;
+  align-items: center;
+  max-height: 210px;
+  cursor: pointer;
+  border-bottom: 1px solid var(--mat-line);
+}
+
+.rows label:last-child {
+  border: 0;
+}
+
+.rows label.chosen {
+  box-shadow: inset 6px 0 0 #1b1b1b;
+  background: rgb(255 255 255 / 22%);
+}
+
+.rows label:focus-within {
+  outline: 3px solid #000;
+  outline-offset: -4px;
+}
+
+.far {
+  margin: 0;
+  border-left: 5px solid var(--ink);
+  padding-left: 12px;
+  font-weight: 600;
+}
+
+.foot {
+  display: flex;
+  justify-content: space-between;
+  gap: 12px;
+}
+
+.keep {
+  min-width: 216px;
+}
+
+.none {
+  display: grid;
+  gap: 14px;
+  justify-items: start;
+  padding: 8vh 4vw;
+  max-width: 48ch;
+}
+
+.none p {
+  font-size: 1.1rem;
+  margin: 0;
+}
+
+@media (max-width: 1100px) {
+  .rows label {
+    max-height: none;
+  }
+}
+</style>

@@ -1,0 +1,119 @@
+<script setup lang="ts">
+import type { Schemas } from '../../api/client'
+import DifferenceBand from '../../shared/DifferenceBand.vue'
+import JugDrawing from '../../shared/JugDrawing.vue'
+import SwatchPair from '../../shared/SwatchPair.vue'
+
+const { recipe } = defineProps<{
+  recipe: Schemas['RecipeOut']
+  target: string
+  targetName: string
+  lightTitles: Record<string, string>
+}>()
+
+/** Millilitres as a person reads them. */
+const ml = (value: number) => (value >= 20 ? Math.round(value).toString() : value.toFixed(1))
+</script>
+
+<template>
+  <div class="recipe">
+    <JugDrawing :layers="recipe.pours" :size="112" class="jug" />
+    <SwatchPair :target="target" :mix="recipe.hex" :target-name="targetName" class="swatches" />
+    <div class="what">
+      <DifferenceBand :words="recipe.words" :value="recipe.delta_E" :low="recipe.low" :high="recipe.high" />
+      <p class="parts">
+        <template v-for="(pour, place) in recipe.pours" :key="pour.material">
+          <span v-if="place > 0"> · </span>
+          <template v-if="recipe.pours.length === 1"
+            ><b>{{ pour.name }}</b> as it is</template
+          >
+          <template v-else
+            ><b>{{ pour.parts }}</b> {{ pour.name }}</template
+          >
+        </template>
+      </p>
+      <p class="pours soft">
+        <span v-for="pour in recipe.pours" :key="pour.material">{{ ml(pour.ml) }} ml {{ pour.name }}</span>
+      </p>
+      <p v-if="recipe.misses" class="soft">{{ recipe.misses }}</p>
+    </div>
+    <div class="count">
+      <b class="said">{{ recipe.pours.length }}</b> {{ recipe.pours.length === 1 ? 'pot' : 'pots' }}
+      <span v-for="other in recipe.differences.slice(1)" :key="other.light" class="soft">
+        {{ lightTitles[other.light] }}: {{ other.words }}, {{ other.delta_E.toFixed(1) }}
+      </span>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.recipe {
+  display: grid;
+  grid-template-columns: 92px minmax(180px, 250px) minmax(0, 1fr) 118px;
+  gap: 18px;
+  align-items: center;
+  padding: 12px 18px;
+}
+
+.swatches {
+  height: 112px;
+}
+
+p {
+  margin: 3px 0 0;
+}
+
+.parts {
+  font-size: 1.06rem;
+}
+
+.pours {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0 14px;
+  font-size: 0.9rem;
+}
+
+.count {
+  text-align: right;
+  font-size: 0.92rem;
+}
+
+.count b {
+  font-size: 1.9rem;
+  line-height: 1;
+}
+
+.count span {
+  display: block;
+  font-size: 0.86rem;
+}
+
+@media (max-width: 1100px) {
+  .recipe {
+    grid-template-columns: 74px minmax(0, 1fr);
+    gap: 10px 14px;
+    padding: 12px;
+  }
+
+  .jug {
+    grid-row: span 2;
+    width: 74px;
+    height: auto;
+    align-self: start;
+  }
+
+  .what {
+    grid-column: 2;
+  }
+
+  .count {
+    grid-column: 2;
+    text-align: left;
+  }
+
+  .count b {
+    font-size: 1.1rem;
+  }
+}
+</style>

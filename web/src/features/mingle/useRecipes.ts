@@ -1,0 +1,26 @@
+import { keepPreviousData, useQuery } from '@tanstack/vue-query'
+import { computed, type MaybeRefOrGetter, toValue } from 'vue'
+
+import { api, unwrap } from '../../api/client'
+import { preferences } from '../../shared/preferences'
+
+/** Recipes for a target, as the person wants them measured; idle while there is no target. */
+export function useRecipes(targetId: MaybeRefOrGetter<number | undefined>) {
+  const wishes = computed(() => {
+    const { batch, mostPots, tool, light, also } = preferences.value
+    return { batch, tool, most_pots: mostPots, lights: also ? [light, also] : [light] }
+  })
+  return useQuery({
+    queryKey: computed(() => ['recipes', toValue(targetId), wishes.value]),
+    enabled: computed(() => toValue(targetId) !== undefined),
+    placeholderData: keepPreviousData,
+    retry: false,
+    queryFn: async () =>
+      unwrap(
+        await api.POST('/api/targets/{target_id}/recipes', {
+          params: { path: { target_id: toValue(targetId) ?? 0 }, query: { light: preferences.value.light } },
+          body: { ...wishes.value, parts: 12, use: [], avoid: [] },
+        }),
+      ),
+  })
+}

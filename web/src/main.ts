@@ -1,0 +1,17 @@
+import '@fontsource-variable/atkinson-hyperlegible-next/index.css'
+import '@fontsource-variable/bricolage-grotesque/index.css'
+import 'bootstrap/dist/css/bootstrap.min.css'
+import 'bootstrap-vue-next/dist/bootstrap-vue-next.css'
+import './shared/theme.css'
+
+import { QueryClient, VueQueryPlugin } from '@tanstack/vue-query'
+import { createApp } from 'vue'
+
+import App from './App.vue'
+import { router } from './router'
+
+const queries = new QueryClient({
+  defaultOptions: { queries: { retry: 1, staleTime: 30_000, refetchOnWindowFocus: false } },
+})
+
+createApp(App).use(router).use(VueQueryPlugin, { queryClient: queries }).mount('#app')

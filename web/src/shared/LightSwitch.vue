@@ -1,0 +1,94 @@
+<script setup lang="ts">
+import BulbIcon from '~icons/lucide/lightbulb'
+import TubeIcon from '~icons/lucide/rectangle-horizontal'
+import LedIcon from '~icons/lucide/sparkle'
+import WindowIcon from '~icons/lucide/sun'
+
+import type { LightName } from '../api/client'
+import { prefer, preferences } from './preferences'
+import { useLights } from './useJob'
+
+const { data: lights } = useLights()
+const icons = { window: WindowIcon, bulb: BulbIcon, cool_led: LedIcon, tube: TubeIcon }
+const choose = (light: LightName) => {
+  prefer({ light })
+}
+</script>
+
+<template>
+  <fieldset>
+    <legend class="visually-hidden">Light in which everything is shown (key L)</legend>
+    <label v-for="light in lights" :key="light.name" :class="{ on: preferences.light === light.name }">
+      <input
+        class="visually-hidden"
+        type="radio"
+        name="light"
+        :value="light.name"
+        :checked="preferences.light === light.name"
+        @change="choose(light.name)"
+      />
+      <component :is="icons[light.name]" aria-hidden="true" class="icon" />
+      <span>{{ light.title }}</span>
+    </label>
+  </fieldset>
+</template>
+
+<style scoped>
+fieldset {
+  margin-left: auto;
+  display: flex;
+  border: 1.5px solid var(--ink);
+  border-radius: 22px;
+  overflow: hidden;
+  background: var(--sheet);
+}
+
+label {
+  display: flex;
+  align-items: center;
+  gap: 7px;
+  height: 41px;
+  padding: 0 15px;
+  font-size: 0.93rem;
+  color: var(--soft);
+  cursor: pointer;
+  white-space: nowrap;
+}
+
+label + label {
+  border-left: 1px solid var(--line);
+}
+
+label.on {
+  background: var(--ink);
+  color: var(--sheet);
+  font-weight: 650;
+}
+
+label:focus-within {
+  box-shadow: inset 0 0 0 3px var(--act);
+}
+
+.icon {
+  width: 17px;
+  height: 17px;
+}
+
+@media (max-width: 860px) {
+  fieldset {
+    margin: 0;
+    width: 100%;
+  }
+
+  label {
+    flex: 1;
+    justify-content: center;
+    padding: 0 4px;
+    height: 38px;
+  }
+
+  .icon {
+    display: none;
+  }
+}
+</style>

@@ -1,0 +1,103 @@
+<script setup lang="ts">
+import { places } from './places'
+</script>
+
+<template>
+  <nav aria-label="Places">
+    <RouterLink v-for="place in places" :key="place.name" :to="{ name: place.name }" :class="place.name">
+      <kbd aria-hidden="true">{{ place.key.toUpperCase() }}</kbd>
+      <component :is="place.icon" class="icon" aria-hidden="true" />
+      {{ place.title }}
+    </RouterLink>
+  </nav>
+</template>
+
+<style scoped>
+nav {
+  background: var(--sheet);
+  border-right: 1px solid var(--line);
+  display: flex;
+  flex-direction: column;
+  padding: 10px 0;
+}
+
+a {
+  position: relative;
+  height: 74px;
+  display: flex;
+  flex-direction: column;
+  align-items: center;
+  justify-content: center;
+  gap: 5px;
+  font-size: 0.85rem;
+  color: var(--soft);
+  text-decoration: none;
+}
+
+a.shelf {
+  margin-top: auto;
+}
+
+.icon {
+  width: 26px;
+  height: 26px;
+}
+
+kbd {
+  position: absolute;
+  top: 8px;
+  left: 10px;
+  padding: 0;
+  background: none;
+  color: var(--soft);
+  font: 600 0.7rem var(--bs-body-font-family);
+}
+
+a.router-link-active {
+  color: var(--ink);
+  font-weight: 700;
+}
+
+a.router-link-active::before {
+  content: '';
+  position: absolute;
+  left: 0;
+  top: 12px;
+  bottom: 12px;
+  width: 5px;
+  background: var(--ink);
+  border-radius: 0 4px 4px 0;
+}
+
+@media (max-width: 860px) {
+  nav {
+    order: 9;
+    flex-direction: row;
+    padding: 0;
+    border: 0;
+    border-top: 1px solid var(--line);
+  }
+
+  a {
+    flex: 1;
+    height: 60px;
+  }
+
+  a.shelf {
+    margin: 0;
+  }
+
+  kbd {
+    display: none;
+  }
+
+  a.router-link-active::before {
+    top: 0;
+    bottom: auto;
+    left: 14px;
+    right: 14px;
+    width: auto;
+    height: 4px;
+  }
+}
+</style>

@@ -1,0 +1,24 @@
+import type { Component } from 'vue'
+
+import PieceIcon from '~icons/lucide/archive'
+import ShelfIcon from '~icons/lucide/library'
+import TryOnIcon from '~icons/lucide/paint-roller'
+import CatchIcon from '~icons/lucide/pipette'
+
+import MingleIcon from './JugIcon.vue'
+
+export interface Place {
+  name: string
+  title: string
+  key: string
+  icon: Component
+}
+
+/** The places in the order of the work, each with its key. */
+export const places: Place[] = [
+  { name: 'piece', title: 'Piece', key: '1', icon: PieceIcon },
+  { name: 'catch', title: 'Catch', key: '2', icon: CatchIcon },
+  { name: 'mingle', title: 'Mingle', key: '3', icon: MingleIcon },
+  { name: 'tryon', title: 'Try on', key: '4', icon: TryOnIcon },
+  { name: 'shelf', title: 'Shelf', key: 's', icon: ShelfIcon },
+]

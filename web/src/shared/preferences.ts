@@ -1,0 +1,32 @@
+import { readonly, ref } from 'vue'
+
+import type { LightName, ToolName } from '../api/client'
+
+/** What a person set once, kept in this browser. */
+interface Kept {
+  light: LightName
+  batch: number
+  mostPots: number
+  tool: ToolName
+  also: LightName | ''
+}
+
+const KEY = 'jug-mingle'
+const usual: Kept = { light: 'window', batch: 500, mostPots: 3, tool: 'parts', also: '' }
+
+function load(): Kept {
+  try {
+    return { ...usual, ...(JSON.parse(localStorage.getItem(KEY) ?? '{}') as Partial<Kept>) }
+  } catch {
+    return usual
+  }
+}
+
+const kept = ref(load())
+
+export const preferences = readonly(kept)
+
+export function prefer(change: Partial<Kept>) {
+  kept.value = { ...kept.value, ...change }
+  localStorage.setItem(KEY, JSON.stringify(kept.value))
+}

@@ -1,0 +1,42 @@
+import { useQueryClient } from '@tanstack/vue-query'
+
+import { api, type Schemas, unwrap } from '../api/client'
+import { jobKey } from './useJob'
+import { say, sayWrong } from './useNotice'
+
+/** Keep a recipe as a jug of the job, or put one away; both can be undone. */
+export function useMixes() {
+  const queries = useQueryClient()
+  const refresh = () => queries.invalidateQueries({ queryKey: jobKey() })
+
+  async function keep(jobId: number, mix: Schemas['MixIn']) {
+    try {
+      const kept = unwrap(
+        await api.POST('/api/jobs/{job_id}/mixes', { params: { path: { job_id: jobId } }, body: mix }),
+      )
+      await refresh()
+      say(`${kept.name} stands with your jugs.`, () => putAway(kept.id))
+    } catch (error) {
+      sayWrong(error)
+    }
+  }
+
+  async function putAway(id: number) {
+    unwrap(await api.DELETE('/api/mixes/{mix_id}', { params: { path: { mix_id: id } } }))
+    await refresh()
+  }
+
+  async function remove(mix: Schemas['MixOut']) {
+    try {
+      await putAway(mix.id)
+      say(`${mix.name} was put away.`, async () => {
+        unwrap(await api.POST('/api/mixes/{mix_id}/restore', { params: { path: { mix_id: mix.id } } }))
+        await refresh()
+      })
+    } catch (error) {
+      sayWrong(error)
+    }
+  }
+
+  return { keep, remove }
+}

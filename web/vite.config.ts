@@ -1,0 +1,15 @@
+import vue from '@vitejs/plugin-vue'
+import { BootstrapVueNextResolver } from 'bootstrap-vue-next/resolvers'
+import Icons from 'unplugin-icons/vite'
+import Components from 'unplugin-vue-components/vite'
+import { defineConfig } from 'vite'
+
+export default defineConfig({
+  plugins: [
+    vue(),
+    Components({ resolvers: [BootstrapVueNextResolver()], dts: false, dirs: [] }),
+    Icons({ compiler: 'vue3' }),
+  ],
+  build: { outDir: '../jug_mingle/web_dist', emptyOutDir: true, chunkSizeWarningLimit: 600 },
+  server: { proxy: { '/api': 'http://127.0.0.1:8417' } },
+})
