@@ -46,7 +46,7 @@ demo: build/venv.stamp build/web.stamp
 serve: build/venv.stamp build/web.stamp
 	@$(PY) -m jug_mingle.cli serve $(ARGS)
 
-test: build/develop.stamp build/web.stamp
+test: build/develop.stamp build/npm-develop.stamp build/web.stamp
 	@scripts/install_browser
 	@$(PY) -W error scripts/run_tests.py $(TESTS)
 

@@ -9,6 +9,7 @@ from pathlib import Path
 import numpy as np
 from colour import MSDS_CMFS, SDS_ILLUMINANTS, SpectralShape
 from colour.characterisation import MSDS_CAMERA_SENSITIVITIES
+from scipy.interpolate import CubicSpline
 
 DATA = Path(__file__).parents[1] / "jug_mingle" / "core" / "data"
 SHAPE = SpectralShape(380, 780, 5)
@@ -29,6 +30,15 @@ def main() -> None:
         ["nm", "x_bar", "y_bar", "z_bar"],
         np.column_stack([nm, cmfs]),
         "CIE 1931 2 degree standard observer (CIE 015:2018), 380-780 nm every 5 nm.\nTaken from colour-science.",
+    )
+    grid = np.arange(380.0, 731.0, 10.0)
+    basis = CubicSpline(grid, np.eye(grid.size))(np.clip(nm, grid[0], grid[-1]))
+    write(
+        "interpolation.csv",
+        ["nm", *(f"{band:g}" for band in grid)],
+        np.column_stack([nm, np.round(basis, 12)]),
+        "From 380-730 nm every 10 nm to 380-780 nm every 5 nm: cubic spline, not-a-knot, held constant past 730 nm.\n"
+        "Made with scipy.interpolate.CubicSpline.",
     )
     lights = [SDS_ILLUMINANTS[sd].copy().align(SHAPE).values for sd in LIGHTS.values()]
     write(

@@ -128,7 +128,8 @@ def _CIEDE2000_sum(
     S_H = 1.0 + 0.015 * C * T
     R_T = -np.sin(np.radians(60.0 * np.exp(-(((h - 275.0) / 25.0) ** 2)))) * 2.0 * _chroma_7(C)
     c, H = dC / S_C, dH / S_H
-    return np.sqrt(np.maximum((dL / S_L) ** 2 + c**2 + H**2 + R_T * c * H, 0.0))
+    total = np.maximum((dL / S_L) ** 2 + c**2 + H**2 + R_T * c * H, 0.0)
+    return np.asarray(np.sqrt(total))
 
 
 def even_metric(Lab: ArrayLike) -> FloatArray:

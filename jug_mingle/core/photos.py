@@ -45,7 +45,7 @@ class Patch:
     RGB : (3,) ndarray
         Mean of the pixels kept, linear. [0..1]
     spread : float
-        Standard deviation of the kept pixels' luminance, relative to their mean.
+        Standard deviation of luminance, without its darkest and lightest tenth, relative to the mean.
     clipped : float
         Share of all its pixels with a channel at the top of the scale. [0..1]
     kept : float
@@ -97,7 +97,8 @@ def average(pixels: FloatArray) -> Patch:
     if not np.any(keep):
         keep = np.ones_like(clipped)
     mean = flat[keep].mean(axis=0)
-    spread = float(Y[keep].std() / max(float(Y[keep].mean()), 1e-6))
+    middle = Y[(low <= Y) & (high >= Y)]
+    spread = float(middle.std() / max(float(middle.mean()), 1e-6))
     return Patch(RGB=mean, spread=spread, clipped=float(clipped.mean()), kept=float(keep.mean()))
 
 

@@ -143,7 +143,8 @@ def _place(face: Face, finish: Finish) -> NDArray[np.int32]:
         # 0 at the edge of a front, 1 in its centre: the corners stay as dark as the sides.
         inside = np.minimum(np.minimum(face.u, 1.0 - face.u), np.minimum(face.v, 1.0 - face.v)) * 2.0
         round_off = 1.0 - np.hypot(2.0 * face.u - 1.0, 2.0 * face.v - 1.0) / np.sqrt(2.0)
-        t = _run(0.45 * inside + 0.55 * round_off, 0.40, 0.15 + 1.25 * finish.width)
+        width = 0.15 + 1.25 * finish.width
+        t = _run(0.45 * inside + 0.55 * round_off, max(0.40, 0.5 * width + 0.02), width)
     return np.asarray(np.clip(t * (_LEVELS - 1) + 0.5, 0, _LEVELS - 1).astype(np.int32))
 
 

@@ -28,7 +28,9 @@ _CHUNK: Final = 256
 _PAIR_BEAM: Final = 400
 _TRIPLE_BEAM: Final = 150
 _EXACT: Final = 300
+_FAR_EXACT: Final = 1500
 _NEAR_ENOUGH: Final = 0.25
+_FAR: Final = 2.0
 
 
 @dataclass(frozen=True, slots=True, kw_only=True, eq=False)
@@ -116,9 +118,10 @@ def best_candidates(
         return []
     reference = _inverse_reference(goal)
     found: dict[tuple[tuple[int, ...], tuple[int, ...]], float] = {}
+    exact = _EXACT
     for _ in range(3):
         linear = _Linear(palette, goal, reference)
-        sets, trials = _trials(linear, pots, parts, units, must)
+        sets, trials = _trials(linear, pots, parts, units, must, exact)
         if sets.shape[0] == 0:
             return []
         seen = palette.seen_of(trials.astype(float), sets)
@@ -128,6 +131,8 @@ def best_candidates(
         best = int(np.argmin(misses))
         moved = float(np.abs(seen[best] - reference).max())
         reference = seen[best]
+        # Far from the goal the linear model ranks less well, so more is computed exactly.
+        exact = _FAR_EXACT if misses[best] > _FAR else _EXACT
         if moved < 0.004 or misses[best] < _NEAR_ENOUGH:
             break
     ranked = sorted(found.items(), key=lambda item: (round(item[1], 2), sum(item[0][1])))
@@ -280,7 +285,7 @@ def compositions(pots: int, parts: int) -> NDArray[np.int64]:
 
 
 def _trials(
-    linear: _Linear, pots: int, parts: int, units: float | None, must: tuple[int, ...]
+    linear: _Linear, pots: int, parts: int, units: float | None, must: tuple[int, ...], exact: int
 ) -> tuple[Indices, NDArray[np.int64]]:
     """Return the sets and whole-number volumes that look best in the linear model."""
     sets, bound, weights = _sets(linear, pots, must)
@@ -296,13 +301,14 @@ def _trials(
             break
         chunk = sets[start : start + chunk_size]
         error = linear.error(chunk, np.broadcast_to(ratios.astype(float), (len(chunk), *ratios.shape)))
-        take = np.argpartition(error, min(3, error.shape[1] - 1), axis=1)[:, :4]
+        each = min(error.shape[1], max(4, 2 * exact // len(sets)))
+        take = np.argpartition(error, each - 1, axis=1)[:, :each]
         kept_sets.append(np.repeat(chunk, take.shape[1], axis=0))
         kept_ratios.append(ratios[take].reshape(-1, pots))
         kept_errors.append(np.take_along_axis(error, take, axis=1).ravel())
         every = np.concatenate(kept_errors)
-        if every.size >= _EXACT:
-            limit = float(np.partition(every, _EXACT - 1)[_EXACT - 1])
+        if every.size >= exact:
+            limit = float(np.partition(every, exact - 1)[exact - 1])
     if units is not None and pots > 1:
         fine_sets, fine = _fine_volumes(linear, sets[:_CHUNK], weights[:_CHUNK], units)
         kept_sets.append(fine_sets)
@@ -310,7 +316,7 @@ def _trials(
         kept_errors.append(linear.error(fine_sets, fine[:, np.newaxis, :].astype(float))[:, 0])
     if not kept_sets:
         return sets[:0], ratios[:0]
-    best = np.argsort(np.concatenate(kept_errors), kind="stable")[: 2 * _EXACT]
+    best = np.argsort(np.concatenate(kept_errors), kind="stable")[: 2 * exact]
     return np.concatenate(kept_sets)[best], np.concatenate(kept_ratios)[best]
 
 

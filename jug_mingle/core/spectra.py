@@ -10,7 +10,6 @@ from typing import Final
 
 import numpy as np
 from numpy.typing import ArrayLike
-from scipy.interpolate import CubicSpline
 
 from jug_mingle.core.arrays import FloatArray, as_floats, check_finite, check_range, read_only
 
@@ -87,7 +86,7 @@ def make_light(name: str, title: str, nm: ArrayLike, power: ArrayLike, *, illumi
     light = np.interp(fine, nm, power, left=0.0, right=0.0)[:, np.newaxis] * cmfs
     if light[:, 1].sum() <= 0:
         raise ValueError("a light must have power between 380 and 780 nm")
-    basis = CubicSpline(WAVELENGTHS, np.eye(BANDS))(np.clip(fine, WAVELENGTHS[0], WAVELENGTHS[-1]))
+    basis = table("interpolation.csv")[1][:, 1:]
     weights = 100.0 * basis.T @ light / light[:, 1].sum()
     return Light(
         name=name,

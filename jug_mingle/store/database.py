@@ -4,11 +4,7 @@ import sqlite3
 from dataclasses import dataclass
 from pathlib import Path
 
-from alembic import command
-from alembic.config import Config
-from alembic.migration import MigrationContext
-from alembic.script import ScriptDirectory
-from sqlalchemy import Connection, Engine, create_engine, event
+from sqlalchemy import Connection, Engine, create_engine, event, inspect, text
 from sqlalchemy.orm import Session, sessionmaker
 
 MIGRATIONS = Path(__file__).parent / "migrations"
@@ -59,11 +55,8 @@ def _listen(engine: Engine) -> None:
 
 
 def _migrate(engine: Engine, file: Path) -> None:
-    config = Config()
-    config.set_main_option("script_location", str(MIGRATIONS))
-    head = ScriptDirectory.from_config(config).get_current_head()
-    with engine.connect() as connection:
-        current = MigrationContext.configure(connection).get_current_revision()
+    head = max((script.name.split("_")[0] for script in (MIGRATIONS / "versions").glob("[0-9]*.py")), default=None)
+    current = _revision(engine)
     if current == head:
         return
     if current is not None:
@@ -72,6 +65,24 @@ def _migrate(engine: Engine, file: Path) -> None:
             source.backup(target)
         target.close()
         source.close()
+    _upgrade(engine)
+
+
+def _revision(engine: Engine) -> str | None:
+    with engine.connect() as connection:
+        if not inspect(connection).has_table("alembic_version"):
+            return None
+        found: str | None = connection.execute(text("SELECT version_num FROM alembic_version")).scalar()
+        return found
+
+
+def _upgrade(engine: Engine) -> None:
+    # Importing Alembic takes a quarter of a second, which an ordinary start need not spend.
+    from alembic import command
+    from alembic.config import Config
+
+    config = Config()
+    config.set_main_option("script_location", str(MIGRATIONS))
     with engine.begin() as connection:
         config.attributes["connection"] = connection
         command.upgrade(config, "head")

@@ -48,7 +48,7 @@ useKeys((event) => {
       <LightSwitch />
     </header>
     <PlacesRail />
-    <main id="main" tabindex="-1"><RouterView /></main>
+    <main id="main" tabindex="0"><RouterView /></main>
     <JugShelf v-if="withJugs" />
     <NoticeBar />
   </div>
@@ -99,8 +99,8 @@ main {
   min-width: 0;
 }
 
-main:focus {
-  outline: none;
+main:focus-visible {
+  outline-offset: -3px;
 }
 
 .skip {

@@ -1,0 +1,18 @@
+"""Print the figures: `make bench`, or `make bench ARGS="slice"` for one part."""
+
+import sys
+from importlib import import_module
+
+PARTS = ("slice",)
+
+
+def main(wanted: list[str]) -> None:
+    """Run the parts named, or all."""
+    for part in wanted or PARTS:
+        if part not in PARTS:
+            sys.exit(f"there is no part {part!r}; known are {', '.join(PARTS)}")
+        import_module(f"bench.{part}").main()
+
+
+if __name__ == "__main__":
+    main(sys.argv[1:])

@@ -1,0 +1,70 @@
+"""A program with its own demo data, and small photos, for API and browser tests."""
+
+import atexit
+import io
+import shutil
+import tempfile
+import unittest
+from functools import cache
+from pathlib import Path
+from typing import Any
+
+import numpy as np
+from fastapi.testclient import TestClient
+from PIL import Image
+
+from jug_mingle.api.app import create_app
+from jug_mingle.cli import prepare_demo
+from jug_mingle.settings import Settings
+
+
+@cache
+def _made_once() -> Path:
+    folder = Path(tempfile.mkdtemp())
+    atexit.register(shutil.rmtree, folder, ignore_errors=True)
+    prepare_demo(folder)
+    return folder
+
+
+def copy_demo(folder: Path) -> Path:
+    """Put fresh demo data into a folder; they are made once a run and copied from then on."""
+    shutil.copytree(_made_once(), folder, dirs_exist_ok=True)
+    return folder
+
+
+class DemoCase(unittest.TestCase):
+    """Tests on fresh demo data, one copy a class."""
+
+    client: TestClient
+    folder: Path
+
+    @classmethod
+    def setUpClass(cls) -> None:
+        cls.folder = Path(cls.enterClassContext(tempfile.TemporaryDirectory()))
+        copy_demo(cls.folder)
+        cls.client = cls.enterClassContext(TestClient(create_app(Settings(data=cls.folder))))
+
+    def job(self, light: str = "window") -> dict[str, Any]:
+        found: dict[str, Any] = self.client.get("/api/jobs/1", params={"light": light}).json()
+        return found
+
+    def refused(self, response: Any, status: int, words: str) -> None:
+        """Check that an answer is a refusal in the one shape."""
+        self.assertEqual(response.status_code, status, response.text)
+        body = response.json()
+        self.assertEqual(set(body), {"detail", "fields"})
+        self.assertIn(words, body["detail"])
+
+
+def photo(kind: str = "JPEG", size: tuple[int, int] = (80, 60)) -> bytes:
+    """Return a photo, grey paper on the left half, blue-green on the right."""
+    pixels = np.zeros((size[1], size[0], 3), dtype=np.uint8)
+    pixels[:, : size[0] // 2] = (190, 180, 160)
+    pixels[:, size[0] // 2 :] = (60, 110, 100)
+    out = io.BytesIO()
+    Image.fromarray(pixels).save(out, kind, quality=95)
+    return out.getvalue()
+
+
+WHITE = {"shape": "spot", "x": 20, "y": 30, "radius": 6}
+COLOUR = {"shape": "box", "left": 50, "top": 10, "right": 70, "bottom": 50}

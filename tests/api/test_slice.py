@@ -1,0 +1,221 @@
+"""The path from a photo to a painted piece, over HTTP, and everything that can be given wrongly."""
+
+import io
+from pathlib import Path
+from typing import Any
+
+import numpy as np
+from fastapi.testclient import TestClient
+from PIL import Image
+from sqlalchemy import text
+
+from jug_mingle.api.app import create_app
+from jug_mingle.core.colour import hex_to_sRGB
+from jug_mingle.settings import Settings
+from tests.api.support import COLOUR, WHITE, DemoCase, photo
+
+NOWHERE = 999_999
+
+
+class PathTest(DemoCase):
+    """What a person does, in order."""
+
+    def upload(self, data: bytes | None = None, name: str = "cup.jpg") -> Any:
+        return self.client.post("/api/jobs/1/photos", params={"name": name}, content=photo() if data is None else data)
+
+    def test_whole_path_survives_a_restart(self) -> None:
+        """Upload, catch, mingle, keep, dress; then start anew on the same folder and find all of it."""
+        added = self.upload().json()
+        self.assertEqual((added["width"], added["height"]), (80, 60))
+        body = {"target": COLOUR, "white": WHITE}
+        chip = self.client.post(f"/api/photos/{added['id']}/catch", json=body).json()
+        target = self.client.post(
+            "/api/jobs/1/targets", json={"name": "cup", "photo_id": added["id"], "catch": body}
+        ).json()
+        self.assertEqual(target["hex"], chip["hex"])
+        wishes = {"batch": 300, "most_pots": 3, "lights": ["window", "bulb"]}
+        recipes = self.client.post(f"/api/targets/{target['id']}/recipes", json=wishes).json()["recipes"]
+        self.assertEqual({len(r["pours"]) for r in recipes}, {1, 2, 3})
+        pours = [{key: pour[key] for key in ("material", "parts", "ml")} for pour in recipes[-1]["pours"]]
+        mix = self.client.post(
+            "/api/jobs/1/mixes", json={"name": "Cup", "target_id": target["id"], "batch": 300, "pours": pours}
+        ).json()
+        self.assertEqual(mix["recipe"]["hex"], recipes[-1]["hex"])
+        finish = {"style": "blend", "first_id": mix["id"], "second_id": 2, "width": 0.4}
+        self.assertEqual(self.client.put("/api/jobs/1/finish", json=finish).json(), finish)
+        before = self.job()
+        with TestClient(create_app(Settings(data=self.folder))) as again:
+            self.assertEqual(again.get("/api/jobs/1").json(), before)
+            picture = again.get(f"/api/photos/{added['id']}/picture")
+            self.assertEqual(picture.headers["content-type"], "image/jpeg")
+
+    def test_same_photo_twice_is_one(self) -> None:
+        first, second = self.upload(photo(size=(90, 60))).json(), self.upload(photo(size=(90, 60))).json()
+        self.assertEqual(first["id"], second["id"])
+
+    def test_remove_and_restore(self) -> None:
+        """What is taken away comes back whole."""
+        before = self.job()
+        for noun, plural in (("targets", "targets"), ("mixes", "mixes")):
+            self.assertEqual(self.client.delete(f"/api/{noun}/1").status_code, 204)
+            self.assertNotIn(1, [row["id"] for row in self.job()[plural]])
+            self.assertEqual(self.client.post(f"/api/{noun}/1/restore").status_code, 200)
+        self.assertEqual(self.job(), before)
+
+    def test_light_changes_every_chip(self) -> None:
+        """Chips, recipes and mat differ from light to light; the daylight value does not."""
+        day, night = self.job(), self.job("bulb")
+        self.assertNotEqual(day["targets"][0]["hex"], night["targets"][0]["hex"])
+        self.assertEqual(day["targets"][0]["daylight_hex"], night["targets"][0]["daylight_hex"])
+        self.assertNotEqual(day["mixes"][0]["recipe"]["hex"], night["mixes"][0]["recipe"]["hex"])
+        self.assertEqual(len({light["mat"] for light in self.client.get("/api/lights").json()}), 4)
+
+    def test_picture_shows_the_recipe(self) -> None:
+        """On a plain piece the most frequent colours are the mix's own, shaded; the exact picture is lossless."""
+        mix = self.job()["mixes"][0]
+        query = {"style": "plain", "first_id": mix["id"], "pixels_wide": 600, "pixels_high": 400}
+        answer = self.client.get("/api/jobs/1/preview", params=query)
+        self.assertEqual(answer.headers["content-type"], "image/webp")
+        pixels = np.asarray(Image.open(io.BytesIO(answer.content)).convert("RGB")).astype(float)
+        wanted = 255 * hex_to_sRGB(mix["recipe"]["hex"])
+        near = np.abs(pixels - wanted).max(axis=2) < 6
+        self.assertGreater(near.mean(), 0.03)
+        sketch = self.client.get("/api/jobs/1/preview", params={**query, "sketch": True})
+        self.assertEqual(sketch.headers["content-type"], "image/jpeg")
+
+    def test_way(self) -> None:
+        way = self.client.get("/api/jobs/1/way", params={"first_id": 1, "second_id": 2, "steps": 5}).json()
+        mixes = self.job()["mixes"]
+        self.assertEqual(way["steps"][0], mixes[0]["recipe"]["hex"])
+        self.assertEqual(way["steps"][-1], mixes[1]["recipe"]["hex"])
+
+
+class BadInputTest(DemoCase):
+    """Each is refused with the right status in one shape, and leaves no rows and no files."""
+
+    def setUp(self) -> None:
+        self.before = self.state()
+        self.addCleanup(lambda: self.assertEqual(self.state(), self.before))
+
+    def state(self) -> tuple[list[int], list[str]]:
+        context = self.client.app.state.context  # type: ignore[attr-defined]
+        with context.database.engine.connect() as connection:
+            names = ("photo", "target", "mix", "pour", "finish", "material")
+            rows = [int(connection.execute(text(f"SELECT count(*) FROM {name}")).scalar()) for name in names]
+        return rows, sorted(file.name for file in (self.folder / "photos").iterdir())
+
+    def test_uploads(self) -> None:
+        whole = photo()
+        out = io.BytesIO()
+        Image.new("1", (10_000, 6_000)).save(out, "PNG")
+        for data, status, words in (
+            (b"not a picture at all", 422, "not a picture"),
+            (whole[: len(whole) // 3], 422, "damaged or cut short"),
+            (b"", 422, "empty"),
+            (out.getvalue(), 413, "60 million pixels"),
+            (b"\xff" * (50 * 2**20 + 1), 413, "larger than 50 MB"),
+        ):
+            with self.subTest(words):
+                self.refused(self.client.post("/api/jobs/1/photos?name=x", content=data), status, words)
+        self.refused(self.client.post(f"/api/jobs/{NOWHERE}/photos?name=x", content=whole), 404, "no job")
+        self.refused(self.client.post("/api/jobs/1/photos", content=whole), 422, "name")
+
+    def test_catches(self) -> None:
+        black = {"shape": "spot", "x": 540, "y": 310, "radius": 4}
+        on_jug = {"shape": "spot", "x": 575, "y": 760, "radius": 6}
+        for body, status, words in (
+            ({"target": {"shape": "spot", "x": 5000, "y": 10}}, 422, "outside the photo"),
+            ({"target": {**COLOUR, "left": 5000, "right": 6000}}, 422, "outside the photo"),
+            ({"target": on_jug, "white": black}, 422, "too dark to be something white"),
+            ({"target": {"shape": "blob"}}, 422, "target"),
+            ({"target": {"shape": "spot", "x": "NaN", "y": 1}}, 422, "target"),
+            ({}, 422, "target"),
+        ):
+            with self.subTest(words=words):
+                self.refused(self.client.post("/api/photos/1/catch", json=body), status, words)
+        self.refused(self.client.post(f"/api/photos/{NOWHERE}/catch", json={"target": on_jug}), 404, "no photo")
+
+    def test_targets(self) -> None:
+        catch = {"target": {"shape": "spot", "x": 575, "y": 760}}
+        for body, status, words in (
+            ({"name": "x" * 10_000, "photo_id": 1, "catch": catch}, 422, "at most 120"),
+            ({"name": "   ", "photo_id": 1, "catch": catch}, 422, "name"),
+            ({"name": "a", "photo_id": NOWHERE, "catch": catch}, 404, "no photo"),
+            ({"name": "a", "photo_id": 1, "catch": catch, "colour": "red"}, 422, "colour"),
+        ):
+            with self.subTest(words):
+                self.refused(self.client.post("/api/jobs/1/targets", json=body), status, words)
+        for verb, path in (("delete", f"/api/targets/{NOWHERE}"), ("post", f"/api/targets/{NOWHERE}/restore")):
+            self.refused(self.client.request(verb, path), 404, "no target")
+
+    def test_recipes(self) -> None:
+        for body, status, words in (
+            ({"batch": 0}, 422, "from 1 to 20000 ml, got 0"),
+            ({"batch": 1e9}, 422, "from 1 to 20000 ml"),
+            ({"batch": 2, "tool": "spoons"}, 422, "too coarse"),
+            ({"most_pots": 9}, 422, "most_pots"),
+            ({"use": ["no-such-pot"]}, 422, "no pot"),
+            ({"use": ["grey-primer"]}, 409, "no colour to mix with"),
+            ({"lights": []}, 422, "lights"),
+            ({"batch": 19_000}, 409, "too little is left"),
+        ):
+            with self.subTest(words):
+                self.refused(self.client.post("/api/targets/1/recipes", json=body), status, words)
+        self.refused(self.client.post(f"/api/targets/{NOWHERE}/recipes", json={}), 404, "no target")
+        self.refused(self.client.post("/api/targets/1/recipes?light=candle", json={}), 422, "light")
+
+    def test_mixes_and_finishes(self) -> None:
+        pour = {"material": "tide-line", "parts": 1, "ml": 100.0}
+        mix = {"name": "m", "batch": 100, "pours": [pour]}
+        for changes, status, words in (
+            ({"pours": [{**pour, "material": "gone"}]}, 404, "no pot"),
+            ({"pours": []}, 422, "pours"),
+            ({"pours": [{**pour, "ml": -1}]}, 422, "ml"),
+            ({"target_id": NOWHERE}, 404, "no target"),
+            ({"name": ""}, 422, "name"),
+        ):
+            with self.subTest(words):
+                self.refused(self.client.post("/api/jobs/1/mixes", json={**mix, **changes}), status, words)
+        for finish, status, words in (
+            ({"style": "ombre", "first_id": 1}, 422, "needs a second mix"),
+            ({"style": "plain"}, 422, "choose a mix"),
+            ({"style": "plain", "first_id": NOWHERE}, 404, "no mix"),
+            ({"style": "glitter"}, 422, "style"),
+            ({"style": "bare", "width": 7}, 422, "width"),
+        ):
+            with self.subTest(words):
+                self.refused(self.client.put("/api/jobs/1/finish", json=finish), status, words)
+        self.refused(self.client.get("/api/jobs/1/preview?pixels_wide=100000"), 422, "pixels_wide")
+        self.refused(self.client.get(f"/api/jobs/{NOWHERE}"), 404, "no job")
+
+
+class EmptyShelfTest(DemoCase):
+    def test_says_what_to_do(self) -> None:
+        """With nothing on the shelf a recipe cannot be found, and the answer says to add a pot."""
+        context = self.client.app.state.context  # type: ignore[attr-defined]
+        with context.database.write.begin() as session:
+            for table in ("pour", "reading_volume", "reading", "material"):
+                session.execute(text(f"DELETE FROM {table}"))
+        self.refused(self.client.post("/api/targets/1/recipes", json={}), 409, "add a pot")
+        self.assertEqual(self.client.get("/api/shelf").json(), [])
+
+
+class PagesTest(DemoCase):
+    def test_unknown_api_path(self) -> None:
+        self.refused(self.client.get("/api/nothing-here"), 404, "there is no")
+
+    def test_pages_stay_in_their_folder(self) -> None:
+        """A path that climbs out of the pages gets the first page, never a file of the machine."""
+        for path in ("/../pyproject.toml", "/..%2f..%2fpyproject.toml", "/%2e%2e/cli.py"):
+            with self.subTest(path):
+                self.assertNotIn("[project]", self.client.get(path).text)
+        self.assertTrue(Path(__file__).exists())
+
+
+class OpenAPITest(DemoCase):
+    def test_document_is_committed(self) -> None:
+        """docs/openapi.json is what the program says of itself."""
+        import json
+
+        committed = json.loads((Path(__file__).parents[2] / "docs" / "openapi.json").read_text())
+        self.assertEqual(json.loads(json.dumps(self.client.get("/openapi.json").json())), committed)

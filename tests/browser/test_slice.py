@@ -1,0 +1,266 @@
+"""The whole path in a real browser: by mouse, by keyboard alone, on a phone, and after a restart."""
+
+import io
+import tempfile
+import unittest
+from pathlib import Path
+from typing import Any, ClassVar
+
+import numpy as np
+from PIL import Image
+from playwright.sync_api import (
+    Browser,
+    BrowserContext,
+    Locator,
+    Page,
+    Playwright,
+    ViewportSize,
+    expect,
+    sync_playwright,
+)
+
+from jug_mingle.core.colour import hex_to_sRGB
+from tests.api.support import copy_demo, photo
+from tests.browser.support import Server, chromium, launch
+
+AXE = Path(__file__).parents[2] / "web" / "node_modules" / "axe-core" / "axe.min.js"
+DESK, PHONE = ViewportSize(width=1280, height=800), ViewportSize(width=390, height=844)
+PLACES = ("piece", "catch", "mingle", "try-on", "shelf")
+
+
+@unittest.skipUnless(chromium(), "no Chromium here: install Debian's chromium-headless-shell")
+class BrowserCase(unittest.TestCase):
+    """A browser for the class, a copy of the demo and a fresh context for each test."""
+
+    playwright: ClassVar[Playwright]
+    browser: ClassVar[Browser]
+
+    @classmethod
+    def setUpClass(cls) -> None:
+        cls.playwright = cls.enterClassContext(sync_playwright())
+        cls.browser = launch(cls.playwright)
+        cls.addClassCleanup(cls.browser.close)
+
+    def setUp(self) -> None:
+        self.folder = copy_demo(Path(self.enterContext(tempfile.TemporaryDirectory())))
+        self.server = self.enterContext(Server(self.folder))
+        self.page = self.open(DESK)
+
+    def open(self, size: ViewportSize) -> Page:
+        """Return a page in a new context that fails the test on any error or request that leaves this machine."""
+        context: BrowserContext = self.browser.new_context(
+            base_url=self.server.address, viewport=size, reduced_motion="reduce", has_touch=size == PHONE
+        )
+        self.addCleanup(context.close)
+        page = context.new_page()
+        wrong: list[str] = []
+        page.on("console", lambda said: wrong.append(said.text) if said.type == "error" else None)
+        page.on("pageerror", lambda error: wrong.append(str(error)))
+        page.on(
+            "request",
+            lambda sent: (
+                None if sent.url.startswith((self.server.address, "blob:", "data:")) else wrong.append(sent.url)
+            ),
+        )
+        self.addCleanup(lambda: self.assertEqual([w for w in wrong if w not in self.allowed], []))
+        self.allowed: tuple[str, ...] = ()
+        return page
+
+    def go(self, place: str, page: Page | None = None) -> None:
+        (page or self.page).goto(f"/{place}")
+        expect((page or self.page).locator("h1")).to_be_visible()
+
+    def tap(self, x: float, y: float) -> None:
+        """Tap the photo at shares of its width and height."""
+        box = self.page.get_by_role("application").bounding_box()
+        assert box is not None
+        self.page.mouse.click(box["x"] + x * box["width"], box["y"] + y * box["height"])
+
+    def pixel(self, place: Locator) -> np.ndarray[Any, Any]:
+        """Return the colour in the middle of an element, as shown."""
+        shot = np.asarray(Image.open(io.BytesIO(place.screenshot())).convert("RGB"))
+        return np.asarray(shot[shot.shape[0] // 2, shot.shape[1] // 2], dtype=float)
+
+    def job(self) -> dict[str, Any]:
+        found: dict[str, Any] = self.page.request.get("/api/jobs/1").json()
+        return found
+
+
+class PathTest(BrowserCase):
+    def test_by_mouse(self) -> None:
+        """Tap the paper, drag over the glaze, keep it; mingle; keep a jug; dress the cabinet in it; find it again."""
+        page = self.page
+        self.go("catch")
+        self.tap(0.71, 0.775)
+        box = page.get_by_role("application").bounding_box()
+        assert box is not None
+        page.mouse.move(box["x"] + 0.33 * box["width"], box["y"] + 0.60 * box["height"])
+        page.mouse.down()
+        page.mouse.move(box["x"] + 0.37 * box["width"], box["y"] + 0.66 * box["height"], steps=4)
+        page.mouse.up()
+        expect(page.locator("[data-chip]")).to_be_visible()
+        page.get_by_label("Call it").fill("my glaze")
+        page.get_by_role("button", name="Keep this colour").click()
+        page.get_by_role("link", name="my glaze").click()
+        expect(page.locator("h1")).to_contain_text("What do I pour for")
+        page.get_by_label("up to").select_option("3")
+        page.locator(".rows label").nth(2).click()
+        page.get_by_role("button", name="Keep as a jug").click()
+        expect(page.get_by_role("complementary").get_by_text("My glaze", exact=True)).to_be_visible()
+        page.keyboard.press("4")
+        page.get_by_text("Light centre", exact=True).click()
+        page.get_by_role("group", name="Outside").get_by_text("My glaze").click()
+        expect(page.locator("[data-preview]")).to_be_visible()
+        page.wait_for_timeout(800)
+        saved = self.job()
+        mix = next(m for m in saved["mixes"] if m["name"] == "My glaze")
+        self.assertEqual((saved["finish"]["style"], saved["finish"]["first_id"]), ("blend", mix["id"]))
+        page.reload()
+        expect(page.get_by_role("radio", name="Light centre")).to_be_checked()
+
+    def test_by_keyboard_alone(self) -> None:
+        """The same without a mouse: arrows move the loupe, P marks the paper, Enter takes it, Tab does the rest."""
+        page = self.page
+        self.go("catch")
+        stage = page.get_by_role("application")
+        stage.focus()
+        self.arrows(4, 5)
+        page.keyboard.press("p")
+        self.arrows(-7, -3)
+        page.keyboard.press("Enter")
+        expect(page.locator("[data-chip]")).to_be_visible()
+        self.tab_to(page.get_by_label("Call it"))
+        page.keyboard.type("by keys")
+        page.keyboard.press("Enter")
+        expect(page.get_by_role("link", name="by keys")).to_be_visible()
+        self.tab_to(page.get_by_role("link", name="by keys"))
+        page.keyboard.press("Enter")
+        expect(page.locator("[data-mix]").first).to_be_visible()
+        self.tab_to(page.locator("input[name=recipe]:checked"))
+        page.keyboard.press("ArrowUp")
+        self.tab_to(page.get_by_role("button", name="Keep as a jug"))
+        page.keyboard.press("Enter")
+        expect(page.get_by_role("complementary").get_by_text("By keys", exact=True)).to_be_visible()
+        page.keyboard.press("4")
+        self.tab_to(page.locator("input[name=style]:checked"))
+        page.keyboard.press("ArrowLeft")
+        expect(page.get_by_role("radio", name="Light centre")).to_be_checked()
+        self.tab_to(page.get_by_label("How wide they run"))
+        page.keyboard.press("ArrowRight")
+        page.wait_for_timeout(800)
+        self.assertEqual(self.job()["finish"]["style"], "blend")
+        self.assertIn("By keys", [m["name"] for m in self.job()["mixes"]])
+
+    def arrows(self, right: int, down: int) -> None:
+        for key, count in (
+            ("ArrowRight" if right > 0 else "ArrowLeft", abs(right)),
+            ("ArrowDown" if down > 0 else "ArrowUp", abs(down)),
+        ):
+            for _ in range(count):
+                self.page.keyboard.press(f"Shift+{key}")
+
+    def tab_to(self, wanted: Locator) -> None:
+        """Press Tab until an element has the focus; a keyboard must be able to reach it."""
+        for _ in range(60):
+            if wanted.evaluate("element => element === document.activeElement"):
+                return
+            self.page.keyboard.press("Tab")
+        self.fail(f"Tab never reached {wanted}")
+
+    def test_restart_keeps_the_work(self) -> None:
+        """After the server is stopped and started again the jug that was kept stands there."""
+        self.go("mingle")
+        self.page.get_by_role("button", name="Keep as a jug").click()
+        expect(self.page.get_by_role("status").get_by_text("stands with your jugs")).to_be_visible()
+        count = len(self.job()["mixes"])
+        with Server(self.folder) as again:
+            found = self.page.request.get(f"{again.address}/api/jobs/1").json()
+        self.assertEqual(len(found["mixes"]), count)
+
+    def test_undo(self) -> None:
+        """A jug put away comes back with Undo."""
+        self.go("try-on")
+        self.page.get_by_role("button", name="Put Bare rim away").click()
+        expect(self.page.get_by_role("complementary").get_by_text("Bare rim", exact=True)).to_be_hidden()
+        self.page.get_by_role("button", name="Undo").click()
+        expect(self.page.get_by_role("complementary").get_by_text("Bare rim", exact=True)).to_be_visible()
+
+
+class LightTest(BrowserCase):
+    def test_pixels_follow_the_light(self) -> None:
+        """In each light the pixels of a jug's chip and of a recipe are those that the API states."""
+        self.go("mingle")
+        for name, title in (("bulb", "Bulb"), ("tube", "Tube"), ("cool_led", "Cool LED"), ("window", "Window")):
+            with self.subTest(name):
+                self.page.get_by_text(title, exact=True).first.click()
+                self.page.wait_for_timeout(900)
+                stated = self.page.request.get(f"/api/jobs/1?light={name}").json()["mixes"][0]
+                chip = self.page.locator(f"[data-jug='{stated['id']}']")
+                expect(chip).to_be_visible()
+                np.testing.assert_allclose(self.pixel(chip), 255 * hex_to_sRGB(stated["recipe"]["hex"]), atol=1.0)
+                wishes = {"batch": 500, "most_pots": 3, "tool": "parts", "parts": 12, "lights": [name]}
+                best = self.page.request.post(f"/api/targets/1/recipes?light={name}", data=wishes).json()["recipes"][0]
+                np.testing.assert_allclose(
+                    self.pixel(self.page.locator("[data-mix]").first), 255 * hex_to_sRGB(best["hex"]), atol=1.0
+                )
+
+
+class UploadTest(BrowserCase):
+    def test_a_real_jpeg(self) -> None:
+        """A photo chosen from the disk can be caught from; a file that is none is refused beside the button."""
+        self.go("catch")
+        self.page.set_input_files(
+            "#photo-file", {"name": "cup.jpg", "mimeType": "image/jpeg", "buffer": photo(size=(400, 300))}
+        )
+        expect(self.page.get_by_role("button", name="cup.jpg")).to_have_attribute("aria-pressed", "true")
+        self.tap(0.2, 0.5)
+        self.tap(0.8, 0.5)
+        expect(self.page.locator("[data-chip]")).to_be_visible()
+        self.allowed = (
+            "Failed to load resource: the server responded with a status of 422 (Unprocessable Entity)",
+            "Failed to load resource: the server responded with a status of 422 (Unprocessable Content)",
+        )
+        self.page.set_input_files("#photo-file", {"name": "a.jpg", "mimeType": "image/jpeg", "buffer": b"no"})
+        expect(self.page.get_by_role("alert").get_by_text("not a picture")).to_be_visible()
+
+
+class EveryScreenTest(BrowserCase):
+    def test_axe(self) -> None:
+        """axe finds nothing against WCAG 2.2 AA on any screen, at a desk, on a phone and in the dark."""
+        script = AXE.read_text()
+        for size, scheme in ((DESK, "light"), (PHONE, "light"), (DESK, "dark")):
+            page = self.open(size)
+            page.emulate_media(color_scheme=scheme, reduced_motion="reduce")  # type: ignore[arg-type]
+            for place in PLACES:
+                with self.subTest(place=place, width=size["width"], scheme=scheme):
+                    self.go(place, page)
+                    page.wait_for_timeout(500)
+                    page.evaluate(script)
+                    tags = ["wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa", "best-practice"]
+                    found = page.evaluate("tags => axe.run({runOnly: tags})", tags)["violations"]
+                    self.assertEqual([(v["id"], [n["html"][:120] for n in v["nodes"]]) for v in found], [])
+
+    def test_phone_has_no_sideways_scroll(self) -> None:
+        page = self.open(PHONE)
+        for place in PLACES:
+            with self.subTest(place):
+                self.go(place, page)
+                page.wait_for_timeout(300)
+                wide = page.evaluate(
+                    "[document.documentElement.scrollWidth, document.querySelector('main').scrollWidth]"
+                )
+                self.assertLessEqual(max(wide), 390)
+
+    def test_number_keys(self) -> None:
+        """Each place has its key, and L goes through the lights."""
+        self.go("catch")
+        for key, title in (
+            ("1", "What am I painting?"),
+            ("3", "What do I pour for"),
+            ("4", "How will it look?"),
+            ("s", "What stands on the shelf?"),
+        ):
+            self.page.keyboard.press(key)
+            expect(self.page.locator("h1")).to_contain_text(title)
+        self.page.keyboard.press("l")
+        expect(self.page.get_by_role("radio", name="Bulb")).to_be_checked()

@@ -1,0 +1,61 @@
+"""Exact Kubelka–Munk paints to test with: what the estimator should find again."""
+
+import numpy as np
+
+from jug_mingle.core.arrays import FloatArray
+from jug_mingle.core.characterise import Shelf, characterise
+from jug_mingle.core.colour import R_to_Lab
+from jug_mingle.core.evidence import Reading, Swatch
+from jug_mingle.core.film import R_infinity, R_seen
+from jug_mingle.core.materials import Material, kind_of
+from jug_mingle.core.spectra import WAVELENGTHS
+
+
+def step(height: float, at: float, soft: float, floor: float) -> FloatArray:
+    return np.asarray(floor + height / (1 + np.exp((WAVELENGTHS - at) / soft)))
+
+
+def hump(height: float, at: float, width: float, floor: float) -> FloatArray:
+    return np.asarray(floor + height * np.exp(-0.5 * ((WAVELENGTHS - at) / width) ** 2))
+
+
+TRUE: dict[str, tuple[FloatArray, FloatArray]] = {
+    "white": (np.full(36, 0.0002), np.full(36, 0.100)),
+    "black": (np.full(36, 0.20), np.full(36, 0.006)),
+    "yellow": (step(0.20, 490, 16, 0.002), np.full(36, 0.030)),
+    "red": (step(0.22, 575, 14, 0.004), np.full(36, 0.028)),
+    "blue": (hump(0.16, 620, 60, 0.004), np.full(36, 0.020)),
+    "green": (hump(0.12, 650, 55, 0.010) + hump(0.10, 430, 45, 0.0), np.full(36, 0.022)),
+}
+CHALK = kind_of("chalk_paint")
+
+
+def material(key: str, kind: str = "chalk_paint", left: float = np.inf) -> Material:
+    return Material(key=key, name=key.capitalize(), kind=kind_of(kind), left=left)
+
+
+def seen(shares: dict[str, float]) -> FloatArray:
+    """Return the true seen reflectance of a dried mix of equal solids, flat surface."""
+    total = sum(shares.values())
+    K = np.asarray(sum(share / total * TRUE[key][0] for key, share in shares.items()))
+    S = np.asarray(sum(share / total * TRUE[key][1] for key, share in shares.items()))
+    return R_seen(R_infinity(K=K, S=S), 1.0)
+
+
+def readings(keys: list[str], *, noise: float = 0.05, spectra: bool = False, tints: bool = True) -> list[Reading]:
+    """Return exact masstones and tints with four of white."""
+    found = []
+    for key in keys:
+        pots: list[tuple[tuple[str, float], ...]] = [((key, 1.0),)]
+        if tints and key != "white":
+            pots.append(((key, 1.0), ("white", 4.0)))
+        for number, pot in enumerate(pots):
+            R = seen(dict(pot))
+            patch = Swatch(seen=R if spectra else R_to_Lab(R))
+            found.append(Reading(key=f"{key} {number}", volumes=pot, swatches=(patch,), noise=noise))
+    return found
+
+
+def known_shelf(keys: list[str] | None = None, **options: bool) -> Shelf:
+    keys = keys or list(TRUE)
+    return characterise([material(key) for key in keys], readings(keys, **options))
