@@ -87,6 +87,7 @@ def make_light(name: str, title: str, nm: ArrayLike, power: ArrayLike, *, illumi
     if light[:, 1].sum() <= 0:
         raise ValueError("a light must have power between 380 and 780 nm")
     basis = table("interpolation.csv")[1][:, 1:]
+    basis = basis / basis.sum(axis=1, keepdims=True)  # the table has nine digits; grey must stay grey to the last
     weights = 100.0 * basis.T @ light / light[:, 1].sum()
     return Light(
         name=name,
