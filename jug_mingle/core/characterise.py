@@ -15,26 +15,44 @@ import numpy as np
 from scipy.linalg import cho_factor, cho_solve, solve_triangular
 
 from jug_mingle.core.arrays import FloatArray
-from jug_mingle.core.evidence import Hiding, Reading, residual_block
+from jug_mingle.core.colour import Lab_to_XYZ, XYZ_to_Lab
+from jug_mingle.core.evidence import Hiding, Reading, Swatch, residual_block
 from jug_mingle.core.film import K_over_S, R_body
-from jug_mingle.core.materials import CLEAR, Material, Optics
+from jug_mingle.core.materials import CLEAR, EXTENDER, Material, Optics
+from jug_mingle.core.recovery import recover_reflectance
 from jug_mingle.core.spectra import BANDS, WAVELENGTHS
 
 _POSITION: Final = (WAVELENGTHS - 555.0) / 175.0
-_S_BASIS: Final = np.column_stack([np.ones(BANDS), _POSITION, _POSITION**2 - 0.35])
-_S_BEND: Final = (0.30, 0.20)  # spread of slope and of bend, as exp: what Mie theory gives pigments of usual size
 _K_RANK: Final = 18
+_S_RANK: Final = 7
+_S_SLOPE: Final = 0.15
+_SHAPE: Final = 0.4
+"""How much of the masstone's own curve of log K/S is believed before the fit; the rest is left to the readings."""
+
 DEGREES: Final = 8.0
 """Degrees of freedom of the Student-t that makes one wrong reading count less."""
 
 
+def _smooth(*parts: tuple[float, float], rank: int, level: float = 0.0) -> FloatArray:
+    """Return B (36, rank): B z with z ~ N(0, 1) is the leading part of a Gaussian process over the wavelength.
+
+    `parts` are (spread, reach in nm) of squared-exponential covariances; `level` is the spread of a constant.
+    """
+    apart = np.subtract.outer(WAVELENGTHS, WAVELENGTHS)
+    covariance = level**2 + sum(spread**2 * np.exp(-0.5 * (apart / reach) ** 2) for spread, reach in parts)
+    values, vectors = np.linalg.eigh(covariance)
+    return np.asarray(vectors[:, ::-1][:, :rank] * np.sqrt(np.maximum(values[::-1][:rank], 0.0)))
+
+
 @cache
 def _K_basis() -> FloatArray:
-    """Return B (36, rank): log K = level + B z with z ~ N(0, 1), the leading part of a Gaussian process."""
-    apart = np.subtract.outer(WAVELENGTHS, WAVELENGTHS)
-    covariance = 1.2**2 + 1.3**2 * np.exp(-0.5 * (apart / 70.0) ** 2) + 0.5**2 * np.exp(-0.5 * (apart / 28.0) ** 2)
-    values, vectors = np.linalg.eigh(covariance)
-    return np.asarray(vectors[:, ::-1][:, :_K_RANK] * np.sqrt(values[::-1][:_K_RANK]))
+    return _smooth((1.0, 70.0), (0.4, 28.0), rank=_K_RANK, level=0.9)
+
+
+@cache
+def _S_basis() -> FloatArray:
+    """What scattering does beside its level: a slope, and the small swings that Mie theory has at absorption edges."""
+    return np.column_stack([_S_SLOPE * _POSITION, _smooth((0.10, 40.0), rank=_S_RANK)])
 
 
 @dataclass(frozen=True, slots=True, kw_only=True, eq=False)
@@ -52,25 +70,40 @@ class Prior:
         return int(self.basis_K.shape[1] + self.basis_S.shape[1])
 
 
-def prior_of(material: Material, luminance: float | None) -> Prior:
-    """Return the prior of a material whose body reflectance, averaged by the eye, is `luminance` (None: unknown).
+@dataclass(frozen=True, slots=True, kw_only=True, eq=False)
+class Masstone:
+    """What an opaque swatch of a material by itself shows at once: body reflectance, its luminance, and chroma."""
 
-    Light paints are full of white and scatter strongly; dark ones can be anything from an oxide to an organic
-    pigment that hardly scatters, so their spread is wider. Level and spread were set from Mie theory for pigments of
-    usual size (bench/oracle.py prints the comparison).
+    R: FloatArray
+    luminance: float
+    chroma: float
+
+
+def prior_of(material: Material, masstone: Masstone | None) -> Prior:
+    """Return what is believed of a material from its kind and, where it was read by itself, its masstone.
+
+    How strongly a paint scatters is guessed from its masstone: a light or greyed one is full of white or oxide and
+    scatters in proportion to its luminance; a vivid one holds little of either. Level, slope and spread were set on
+    pigments of usual size in Mie theory; `make bench ARGS=oracle` prints what they are worth.
     """
-    if material.kind.optical == "clear":
-        log_K, log_S = np.log(CLEAR.K), np.log(CLEAR.S)
-        return Prior(log_K=log_K, log_S=log_S, basis_K=np.zeros((BANDS, 0)), basis_S=np.zeros((BANDS, 0)))
-    if material.kind.optical == "transparent":
-        level_S, spread_S, level_K = np.log(3e-4), 1.0, np.log(0.02)
+    kind = material.kind
+    if kind.optical in ("clear", "extender"):
+        optics = CLEAR if kind.optical == "clear" else EXTENDER
+        nothing = np.zeros((BANDS, 0))
+        return Prior(log_K=np.log(optics.K), log_S=np.log(optics.S), basis_K=nothing, basis_S=nothing)
+    if kind.optical == "transparent":
+        log_K, log_S, spread = np.full(BANDS, np.log(0.02)), np.log(3e-4), 1.0
+    elif masstone is None:
+        log_S, spread = np.log(0.04), 0.8
+        log_K = np.full(BANDS, log_S + np.log(K_over_S(0.3)))
     else:
-        Y = np.clip(0.3 if luminance is None else luminance, 0.004, 0.98)
-        level_S = np.log(0.10) + 0.85 * np.log(Y / 0.9)
-        spread_S = float(np.hypot(0.25 + 0.18 * np.log(0.98 / Y), 0.6 if luminance is None else 0.0))
-        level_K = level_S + np.log(K_over_S(Y))
-    basis_S = _S_BASIS * np.array([spread_S, *_S_BEND])
-    return Prior(log_K=np.full(BANDS, level_K), log_S=np.full(BANDS, level_S), basis_K=_K_basis(), basis_S=basis_S)
+        Y = float(np.clip(masstone.luminance, 0.004, 0.98))
+        log_S = np.log(0.10) + 0.8 * np.log(Y / 0.95) - 0.045 * max(0.0, masstone.chroma - 30.0)
+        spread = 0.18 + 0.12 * np.log(0.98 / Y)
+        level = np.log(K_over_S(Y))
+        log_K = log_S + level + _SHAPE * (np.log(K_over_S(masstone.R)) - level)
+    basis_S = np.column_stack([np.full(BANDS, spread), _S_basis()])
+    return Prior(log_K=log_K, log_S=np.full(BANDS, log_S), basis_K=_K_basis(), basis_S=basis_S)
 
 
 @dataclass(frozen=True, slots=True, kw_only=True, eq=False)
@@ -153,8 +186,8 @@ def characterise(
     """
     places = {material.key: place for place, material in enumerate(materials)}
     _check(materials, evidence, places)
-    luminance = _luminances(evidence)
-    priors = tuple(prior_of(material, luminance.get(material.key)) for material in materials)
+    masstones = _masstones(evidence)
+    priors = tuple(prior_of(material, masstones.get(material.key)) for material in materials)
     system = _System(tuple(materials), priors, tuple(evidence), places)
     z: FloatArray = np.zeros(system.size)
     if start is not None and start.unknowns.size == system.size:
@@ -173,16 +206,28 @@ def _check(materials: Sequence[Material], evidence: Sequence[Reading | Hiding], 
                 raise ValueError(f"reading {item.key!r} names the material {key!r}, which is not on the shelf")
 
 
-def _luminances(evidence: Sequence[Reading | Hiding]) -> dict[str, float]:
-    """Return the body luminance of each material that was read by itself as an opaque film."""
-    found: dict[str, float] = {}
+def _masstones(evidence: Sequence[Reading | Hiding]) -> dict[str, Masstone]:
+    """Return the first opaque swatch of each material that was read by itself."""
+    found: dict[str, Masstone] = {}
     for item in evidence:
-        if isinstance(item, Reading) and len(item.volumes) == 1:
+        if isinstance(item, Reading) and len(item.volumes) == 1 and item.volumes[0][0] not in found:
             for swatch in item.swatches:
                 if np.isinf(swatch.X):
-                    Y = swatch.luminance(item.light)
-                    found.setdefault(item.volumes[0][0], float(R_body(np.clip(Y, 0.0, 1.0), item.veil, floor=0.004)[0]))
+                    found[item.volumes[0][0]] = _masstone(item, swatch)
+                    break
     return found
+
+
+def _masstone(item: Reading, swatch: Swatch) -> Masstone:
+    if swatch.seen.size == BANDS:
+        R = swatch.seen
+    else:
+        XYZ = np.clip(Lab_to_XYZ(swatch.seen, item.light.white), 0.3, None)
+        R = recover_reflectance(XYZ, item.light)
+    _, a, b = XYZ_to_Lab(R @ item.light.weights, item.light.white)
+    body = R_body(np.clip(R, 0.0, 1.0), item.veil, floor=0.004)
+    luminance = float(body @ item.light.weights[:, 1]) / 100.0
+    return Masstone(R=body, luminance=luminance, chroma=float(np.hypot(a, b)))
 
 
 class _System:

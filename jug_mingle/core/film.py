@@ -123,19 +123,54 @@ def R_stack(layers: Sequence[tuple[ArrayLike, ArrayLike, ArrayLike]], R_g: Array
     return R
 
 
+def saunderson(R: ArrayLike, veil: ArrayLike) -> FloatArray:
+    """Return what comes out through a surface of refractive index 1.5 (Saunderson 1942), with a share of its veil.
+
+    Parameters
+    ----------
+    R : (..., W) array_like
+        Reflectance below the surface. [0..1]
+    veil : (...) array_like
+        Share of the outer reflection that is seen: 1 dead flat, 0 wet, oiled or glossy and seen from the side.
+    """
+    R = check_range(as_floats(R, "R"), "R", 0.0, 1.0)
+    veil = check_range(as_floats(veil, "veil"), "veil", 0.0, 1.0)[..., np.newaxis]
+    return veil * K1 + (1.0 - K1) * (1.0 - K2) * R / (1.0 - K2 * R)
+
+
+def straight_on(R_body: ArrayLike) -> FloatArray:
+    """Return the reflectance of a layer looked at straight on, from its Kubelka–Munk reflectance for diffuse light.
+
+    Notes
+    -----
+    Light that leaves straight up comes from deeper than light that leaves in all directions, so an eye, a camera or a
+    sphere instrument sees a strongly absorbing layer darker than the two fluxes say. Radiative transfer of a half-space
+    below a surface of index 1.5 (adding–doubling, see bench/) has K/S seen = K/S g, with g from 1 in white to 1.33 in
+    black; g = 1 + 0.33 (1 - R)(1 + 0.7 R) meets it within 2 %. docs/decisions/0006-straight-on.md tells why.
+    """
+    R = as_floats(R_body, "R_body")
+    u = (1.0 - R) ** 2 * (1.0 + 0.33 * (1.0 - R) * (1.0 + 0.7 * R))
+    return np.divide(2.0 * R, 2.0 * R + u + np.sqrt(u * (u + 4.0 * R)))
+
+
 def R_seen(R_body: ArrayLike, veil: ArrayLike) -> FloatArray:
-    """Return what is seen of a body reflectance through a surface of refractive index 1.5 (Saunderson 1942).
+    """Return what is seen of a body reflectance: straight on, through the surface.
 
     Parameters
     ----------
     R_body : (..., W) array_like
-        [0..1]
+        From `R_infinity`, `R_film` or `R_stack`. [0..1]
     veil : (...) array_like
-        Share of the outer reflection that is seen: 1 dead flat, 0 wet, oiled or glossy and seen from the side.
+        As for `saunderson`.
     """
-    R_body = check_range(as_floats(R_body, "R_body"), "R_body", 0.0, 1.0)
-    veil = check_range(as_floats(veil, "veil"), "veil", 0.0, 1.0)[..., np.newaxis]
-    return veil * K1 + (1.0 - K1) * (1.0 - K2) * R_body / (1.0 - K2 * R_body)
+    return saunderson(straight_on(check_range(as_floats(R_body, "R_body"), "R_body", 0.0, 1.0)), veil)
+
+
+def R_seen_slope(R_body: FloatArray) -> FloatArray:
+    """Return the derivative of `R_seen` by R_body, which lies inside 0..1; the veil has no part in it."""
+    step = 1e-6
+    low, high = np.clip(R_body - step, 0.0, 1.0), np.clip(R_body + step, 0.0, 1.0)
+    return np.asarray((R_seen(high, 0.0) - R_seen(low, 0.0)) / (high - low))
 
 
 def R_body(R_seen: ArrayLike, veil: ArrayLike, *, floor: float = 1e-4) -> FloatArray:
@@ -145,7 +180,12 @@ def R_body(R_seen: ArrayLike, veil: ArrayLike, *, floor: float = 1e-4) -> FloatA
     """
     seen = check_range(as_floats(R_seen, "R_seen"), "R_seen", 0.0, 1.0)
     inner = seen - check_range(as_floats(veil, "veil"), "veil", 0.0, 1.0)[..., np.newaxis] * K1
-    body = inner / ((1.0 - K1) * (1.0 - K2) + K2 * inner)
+    straight = np.clip(inner / ((1.0 - K1) * (1.0 - K2) + K2 * inner), 0.1 * floor, 1.0 - 0.1 * floor)
+    q_seen = (1.0 - straight) ** 2 / (2.0 * straight)
+    body = straight
+    for _ in range(16):  # g changes slowly, so each round gains a digit
+        q = q_seen / (1.0 + 0.33 * (1.0 - body) * (1.0 + 0.7 * body))
+        body = 1.0 / (1.0 + q + np.sqrt(q * (q + 2.0)))
     return np.clip(body, floor, 1.0 - floor)
 
 

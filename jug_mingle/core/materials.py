@@ -15,7 +15,7 @@ from jug_mingle.core.film import veil_of
 from jug_mingle.core.spectra import BANDS
 
 Base = Literal["water", "oil", "wax", "any"]
-Optical = Literal["hiding", "transparent", "clear"]
+Optical = Literal["hiding", "transparent", "clear", "extender"]
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -28,7 +28,8 @@ class Kind:
         What carries it; only equal bases mix ("any" mixes with all).
     optical : str
         "hiding" has absorption and scattering of its own; "transparent" colours but hardly scatters (stain, dye,
-        glaze, coloured wax); "clear" has neither (medium, clear coat, water).
+        glaze, coloured wax); "clear" has neither (medium, clear coat, water); "extender" is a white powder that only
+        dulls and thickens.
     sheen : str
         Of the dried film, a key of `film.SHEEN_VEIL`.
     volume_solids : float
@@ -99,7 +100,7 @@ KINDS: Final[Mapping[str, Kind]] = {
              volume_solids=0.40, density=0.88, spread_rate=20.0, caution=_FUMES),
         Kind(key="oil", title="Finishing oil", base="oil", optical="clear", sheen="satin",
              volume_solids=0.90, density=0.93, spread_rate=18.0, caution=_RAGS),
-        Kind(key="extender", title="Plaster or chalk powder", base="any", optical="hiding", sheen="flat",
+        Kind(key="extender", title="Plaster or chalk powder", base="any", optical="extender", sheen="flat",
              volume_solids=0.45, density=1.10, spread_rate=9.0, colours=False,
              caution="Do not breathe the powder: stir it in slowly, wear a dust mask."),
         Kind(key="thinner", title="Water", base="water", optical="clear", sheen="flat",
@@ -198,6 +199,9 @@ class Optics:
 
 CLEAR: Final = Optics(K=np.full(BANDS, 1e-7), S=np.full(BANDS, 1e-7))
 """A medium, clear coat, wax or oil: solids without colour."""
+
+EXTENDER: Final = Optics(K=np.full(BANDS, 1e-5), S=np.full(BANDS, 0.003))
+"""Plaster or chalk in a binder: nearly of the binder's refractive index, so it hardly hides (index 1.58, 2 µm, Mie)."""
 
 
 @dataclass(frozen=True, slots=True, kw_only=True, eq=False)

@@ -18,7 +18,7 @@ from numpy.typing import NDArray
 
 from jug_mingle.core.arrays import FloatArray
 from jug_mingle.core.colour import Lab_to_XYZ, XYZ_to_Lab, XYZ_to_Lab_slope, delta_E_CIE2000, even_metric
-from jug_mingle.core.film import K1, K2
+from jug_mingle.core.film import K1, K2, R_body, R_seen, R_seen_slope, straight_on
 from jug_mingle.core.recovery import recover_reflectance
 from jug_mingle.core.spectra import Light
 
@@ -67,7 +67,8 @@ class Palette:
         S = np.einsum("...k,...kw->...w", c, self.S[pots])
         body = S / (K + S + np.sqrt(K * (K + 2.0 * S)))
         veil = (c * self.veil[pots]).sum(axis=-1)[..., np.newaxis]
-        return np.asarray(veil * K1 + (1.0 - K1) * (1.0 - K2) * body / (1.0 - K2 * body))
+        straight = straight_on(body)
+        return np.asarray(veil * K1 + (1.0 - K1) * (1.0 - K2) * straight / (1.0 - K2 * straight))
 
 
 @dataclass(frozen=True, slots=True, kw_only=True, eq=False)
@@ -150,11 +151,10 @@ class _Linear:
 
     def __init__(self, palette: Palette, goal: Goal, reference: FloatArray) -> None:
         veil = float(np.median(palette.veil))
-        inner = np.clip(reference - veil * K1, 1e-3, None)
-        body = np.clip(inner / ((1.0 - K1) * (1.0 - K2) + K2 * inner), 1e-3, 0.995)
+        body = R_body(reference, veil, floor=2e-3)
         q = (1.0 - body) ** 2 / (2.0 * body)
-        by_q = -body / np.sqrt(q * (q + 2.0)) * (1.0 - K1) * (1.0 - K2) / (1.0 - K2 * body) ** 2
-        seen = veil * K1 + (1.0 - K1) * (1.0 - K2) * body / (1.0 - K2 * body)
+        by_q = -body / np.sqrt(q * (q + 2.0)) * R_seen_slope(body)
+        seen = R_seen(body, veil)
         rows, offsets = [], []
         for light, Lab in zip(goal.lights, goal.Lab, strict=True):
             XYZ = seen @ light.weights

@@ -65,7 +65,7 @@ label.on {
   font-weight: 650;
 }
 
-label:focus-within {
+label:has(:focus-visible) {
   box-shadow: inset 0 0 0 3px var(--act);
 }
 

@@ -147,7 +147,7 @@ h1 option {
   background: rgb(255 255 255 / 22%);
 }
 
-.rows label:focus-within {
+.rows label:has(:focus-visible) {
   outline: 3px solid #000;
   outline-offset: -4px;
 }

@@ -60,7 +60,7 @@ label.on {
   font-weight: 650;
 }
 
-label:focus-within {
+label:has(:focus-visible) {
   outline: 3px solid var(--act);
 }
 

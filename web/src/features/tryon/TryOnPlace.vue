@@ -144,7 +144,7 @@ function settle() {
   font-weight: 650;
 }
 
-.styles label:focus-within {
+.styles label:has(:focus-visible) {
   box-shadow: inset 0 0 0 3px var(--act);
 }
 
