@@ -22,7 +22,7 @@ from jug_mingle.core import photos
 from jug_mingle.core.colour import R_to_Lab, XYZ_to_Lab, delta_E_CIE2000, sRGB_to_RGB
 from jug_mingle.core.measures import tool
 from jug_mingle.core.pieces import CardCabinet
-from jug_mingle.core.recipes import Target, Wishes, find_recipes, mixed_paint
+from jug_mingle.core.recipes import Target, Wishes, find_recipes, mixed_paint, palette_of, usable
 from jug_mingle.core.render import Finish, render
 from jug_mingle.core.search import best_candidates, exhaustive
 from jug_mingle.core.spectra import light
@@ -49,8 +49,6 @@ def main() -> None:
 
 def recipes(data: Path) -> None:
     """Recipes from the demo shelf against trying every ratio."""
-    from jug_mingle.core.recipes import _palette, usable
-
     database = open_database(data)
     with database.read() as session:
         shelf = fitted_shelf(session)
@@ -64,7 +62,7 @@ def recipes(data: Path) -> None:
         target = Target(R=R)
         wishes = Wishes(batch=500.0, tool=tool("parts"))
         times += seconds(lambda target=target, wishes=wishes: find_recipes(shelf, target, wishes), runs=3)  # type: ignore[misc]
-        palette = _palette(shelf, usable(shelf, wishes)[0])
+        palette = palette_of(shelf, usable(shelf, wishes)[0])
         best = min(exhaustive(palette, target.goal, pots=pots, parts=12).miss for pots in (1, 2, 3))
         found = min(best_candidates(palette, target.goal, pots=n, parts=12, units=None)[0].miss for n in (1, 2, 3))
         gaps.append(found - best)

@@ -26,6 +26,10 @@ _POSITION: Final = (WAVELENGTHS - 555.0) / 175.0
 _K_RANK: Final = 18
 _S_RANK: Final = 7
 _S_SLOPE: Final = 0.15
+_SCALE: Final = 0.5
+"""How uncertain the scale of all K and S together is (natural logarithm): what a micrometre of film is, and how strong
+paints of this kind are at all."""
+
 _SHAPE: Final = 0.4
 """How much of the masstone's own curve of log K/S is believed before the fit; the rest is left to the readings."""
 
@@ -68,6 +72,11 @@ class Prior:
     def size(self) -> int:
         """The number of unknowns."""
         return int(self.basis_K.shape[1] + self.basis_S.shape[1])
+
+    @property
+    def scales(self) -> float:
+        """1 when it follows the common scale of all paints, 0 when its optics are fixed."""
+        return float(self.size > 0)
 
 
 @dataclass(frozen=True, slots=True, kw_only=True, eq=False)
@@ -153,14 +162,18 @@ class Shelf:
 
 
 def _expand(priors: Sequence[Prior], z: FloatArray) -> tuple[FloatArray, FloatArray]:
-    """Return log K and log S (..., n, 36) of the unknowns z (..., u)."""
+    """Return log K and log S (..., n, 36) of the unknowns z (..., u).
+
+    The last unknown is the scale of all K and S together. Opaque swatches say nothing of it, only films do.
+    """
+    scale = _SCALE * z[..., -1:]
     log_K = np.empty((*z.shape[:-1], len(priors), BANDS))
     log_S = np.empty_like(log_K)
     start = 0
     for place, prior in enumerate(priors):
         middle, end = start + prior.basis_K.shape[1], start + prior.size
-        log_K[..., place, :] = prior.log_K + z[..., start:middle] @ prior.basis_K.T
-        log_S[..., place, :] = prior.log_S + z[..., middle:end] @ prior.basis_S.T
+        log_K[..., place, :] = prior.log_K + z[..., start:middle] @ prior.basis_K.T + prior.scales * scale
+        log_S[..., place, :] = prior.log_S + z[..., middle:end] @ prior.basis_S.T + prior.scales * scale
         start = end
     return log_K, log_S
 
@@ -244,7 +257,7 @@ class _System:
         self.involved = [[places[key] for key, _ in item.volumes] for item in evidence]
         self.starts = np.concatenate([[0], np.cumsum([prior.size for prior in priors])]).astype(int)
         self.solids = np.array([material.solids for material in materials])
-        self.size = int(self.starts[-1])
+        self.size = int(self.starts[-1]) + 1
 
     def build(self, z: FloatArray, *, robust: bool) -> tuple[float, FloatArray, FloatArray, FloatArray, FloatArray]:
         """Return cost, gradient, matrix, and for each reading its weight and its miss in units of noise."""
@@ -259,12 +272,19 @@ class _System:
             w = (DEGREES + rows) / (DEGREES + chi2) if robust else 1.0
             weights[number] = min(1.0, w)
             cost += 0.5 * ((DEGREES + rows) * np.log1p(chi2 / DEGREES) if robust else chi2)
+            scales = _SCALE * np.array([self.priors[place].scales for place in involved])
+            by_scale = (by_log_K + by_log_S).sum(axis=2) @ scales
             blocks = [self._project(place, by_log_K[:, i], by_log_S[:, i]) for i, place in enumerate(involved)]
             for place, block in zip(involved, blocks, strict=True):
                 rows_at = slice(self.starts[place], self.starts[place + 1])
                 gradient[rows_at] += w * (block.T @ r)
                 for other, block_2 in zip(involved, blocks, strict=True):
                     matrix[rows_at, self.starts[other] : self.starts[other + 1]] += w * (block.T @ block_2)
+                shared = w * (block.T @ by_scale)
+                matrix[rows_at, -1] += shared
+                matrix[-1, rows_at] += shared
+            gradient[-1] += w * float(by_scale @ r)
+            matrix[-1, -1] += w * float(by_scale @ by_scale)
         return cost, gradient, matrix, weights, misses
 
     def _project(self, place: int, by_log_K: FloatArray, by_log_S: FloatArray) -> FloatArray:
@@ -283,7 +303,7 @@ class _System:
             log_S=log_S,
             priors=self.priors,
             unknowns=z,
-            factor=np.linalg.cholesky(matrix).T if self.size else np.zeros((0, 0)),
+            factor=np.linalg.cholesky(matrix).T,
             weights=dict(zip(keys, weights.tolist(), strict=True)),
             misses=dict(zip(keys, misses.tolist(), strict=True)),
         )
@@ -308,3 +328,18 @@ class _System:
             else:
                 damping *= 10.0
         return z, here
+
+
+def slopes_of(shelf: Shelf, item: Reading | Hiding) -> FloatArray:
+    """Return the derivatives (rows, u) of a reading's whitened residuals by the unknowns of a fitted shelf."""
+    places = {material.key: place for place, material in enumerate(shelf.materials)}
+    _check(shelf.materials, (item,), places)
+    system = _System(shelf.materials, shelf.priors, (item,), places)
+    involved = system.involved[0]
+    K, S = np.exp(shelf.log_K[involved]), np.exp(shelf.log_S[involved])
+    _, by_log_K, by_log_S = residual_block(item, K, S, system.solids[involved])
+    J = np.zeros((by_log_K.shape[0], system.size))
+    for i, place in enumerate(involved):
+        J[:, system.starts[place] : system.starts[place + 1]] += system._project(place, by_log_K[:, i], by_log_S[:, i])
+        J[:, -1] += _SCALE * shelf.priors[place].scales * (by_log_K[:, i] + by_log_S[:, i]).sum(axis=1)
+    return J

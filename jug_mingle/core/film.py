@@ -135,7 +135,7 @@ def saunderson(R: ArrayLike, veil: ArrayLike) -> FloatArray:
     """
     R = check_range(as_floats(R, "R"), "R", 0.0, 1.0)
     veil = check_range(as_floats(veil, "veil"), "veil", 0.0, 1.0)[..., np.newaxis]
-    return veil * K1 + (1.0 - K1) * (1.0 - K2) * R / (1.0 - K2 * R)
+    return np.asarray(veil * K1 + (1.0 - K1) * (1.0 - K2) * R / (1.0 - K2 * R))
 
 
 def straight_on(R_body: ArrayLike) -> FloatArray:
@@ -150,7 +150,7 @@ def straight_on(R_body: ArrayLike) -> FloatArray:
     """
     R = as_floats(R_body, "R_body")
     u = (1.0 - R) ** 2 * (1.0 + 0.33 * (1.0 - R) * (1.0 + 0.7 * R))
-    return np.divide(2.0 * R, 2.0 * R + u + np.sqrt(u * (u + 4.0 * R)))
+    return np.asarray(2.0 * R / (2.0 * R + u + np.sqrt(u * (u + 4.0 * R))))
 
 
 def R_seen(R_body: ArrayLike, veil: ArrayLike) -> FloatArray:

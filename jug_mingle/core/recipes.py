@@ -164,7 +164,7 @@ def find_recipes(shelf: Shelf, target: Target, wishes: Wishes) -> list[Recipe]:
     recipes: list[Recipe] = []
     draws = shelf.draw(DRAWS)
     for group in usable(shelf, wishes):
-        palette = _palette(shelf, group)
+        palette = palette_of(shelf, group)
         unit = wishes.tool.unit(max(shelf.materials[place].mass_density for place in group))
         if unit is not None and unit > wishes.batch / 2:
             raise ValueError(
@@ -181,7 +181,8 @@ def find_recipes(shelf: Shelf, target: Target, wishes: Wishes) -> list[Recipe]:
     return _front(recipes)
 
 
-def _palette(shelf: Shelf, group: Sequence[int]) -> Palette:
+def palette_of(shelf: Shelf, group: Sequence[int]) -> Palette:
+    """Return pots (as places on the shelf) as the search takes them, with their most likely optics."""
     chosen = [shelf.materials[place] for place in group]
     return Palette(
         K=np.exp(shelf.log_K[group]),
@@ -234,7 +235,7 @@ def predict(shelf: Shelf, pours: Sequence[Pour]) -> FloatArray:
     """Return the seen reflectance (36,) of a dried opaque mix, from the most likely optics."""
     places = [shelf.index(pour.key) for pour in pours]
     volumes = np.array([pour.ml for pour in pours])
-    return np.asarray(_palette(shelf, places).seen(volumes))
+    return np.asarray(palette_of(shelf, places).seen(volumes))
 
 
 def predict_draws(
@@ -305,7 +306,7 @@ def _front(recipes: list[Recipe]) -> list[Recipe]:
 def mixed_paint(shelf: Shelf, pours: Sequence[Pour]) -> Paint:
     """Return a mix as a film of its own, to run into other mixes or to paint over a ground."""
     places = [shelf.index(pour.key) for pour in pours]
-    palette = _palette(shelf, places)
+    palette = palette_of(shelf, places)
     c = dry_shares([pour.ml for pour in pours], palette.solids)
     return Paint(optics=Optics(K=c @ palette.K, S=c @ palette.S), veil=float(c @ palette.veil))
 

@@ -55,6 +55,15 @@ class Palette:
         """The number of pots."""
         return int(self.K.shape[0])
 
+    def with_pot(self, K: FloatArray, S: FloatArray, *, solids: float, veil: float) -> "Palette":
+        """Return the palette with one more pot at its end."""
+        return Palette(
+            K=np.vstack([self.K, K]),
+            S=np.vstack([self.S, S]),
+            solids=np.append(self.solids, solids),
+            veil=np.append(self.veil, veil),
+        )
+
     def seen(self, volumes: FloatArray) -> FloatArray:
         """Return the seen reflectance (..., 36) of dried opaque mixes of volumes (..., n)."""
         return self.seen_of(volumes, np.broadcast_to(np.arange(self.size), volumes.shape))
@@ -331,6 +340,28 @@ def _fine_volumes(
     corners = np.array(np.meshgrid(*[[0, 1]] * pots)).reshape(pots, -1).T
     table = np.maximum(low[:, np.newaxis, :] + corners, 1)
     return np.repeat(sets, len(corners), axis=0), table.reshape(-1, pots)
+
+
+def linear_volumes(
+    palette: Palette, goal: Goal, reference: FloatArray, *, must: int, others: int
+) -> tuple[Indices, FloatArray]:
+    """Return promising sets (m, others + 1) that hold the pot `must`, and their best volumes in the linear model.
+
+    The model is made around the seen reflectance `reference` and again around the goal, since the way may be long.
+    Sets in which `must` would have no share are left out.
+    """
+    rest = [pot for pot in range(palette.size) if pot != must]
+    sets = np.array([sorted((must, *row)) for row in combinations(rest, others)], dtype=np.intp).reshape(-1, others + 1)
+    found, amounts = [], []
+    for around in (reference, _inverse_reference(goal)):
+        linear = _Linear(palette, goal, around)
+        bound, weights = _nearest_in_simplex(linear.gram[sets[:, :, np.newaxis], sets[:, np.newaxis, :]])
+        share = np.take_along_axis(weights, np.argmax(sets == must, axis=1)[:, np.newaxis], axis=1)[:, 0]
+        order = np.argsort(np.where(share > 0.02, bound, np.inf), kind="stable")[:_CHUNK]
+        order = order[share[order] > 0.02]
+        found.append(sets[order])
+        amounts.append(weights[order] / linear.pull[sets[order]])
+    return np.concatenate(found), np.concatenate(amounts)
 
 
 def exhaustive(
