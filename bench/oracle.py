@@ -94,22 +94,14 @@ class Laboratory:
 
 
 def _reflect(a: float, depth: float, ground: float | None) -> float:
+    sample = iadpython.Sample(a=a, b=max(min(depth, 1e5), 1e-6), g=0.0, n=N_FILM, quad_pts=QUADRATURE)
     if ground is None or np.isinf(depth):
-        sample = iadpython.Sample(a=a, b=min(depth, 1e5), g=0.0, n=N_FILM, quad_pts=QUADRATURE)
         return float(sample.rt()[0])
-    a_ground = albedo_of(ground)
-    sample = iadpython.Sample(
-        a=np.array([a, a_ground]), b=np.array([max(depth, 1e-6), 1e4]), g=np.array([0.0, 0.0]), d=np.array([1.0, 1.0]),
-        n=N_FILM, quad_pts=QUADRATURE,
-    )  # fmt: skip
-    return float(sample.rt()[0])
-
-
-def albedo_of(R_body: float) -> float:
-    """Return the single-scattering albedo of an isotropic half-space of diffuse reflectance about `R_body`.
-
-    Inverse of Hapke's R = (1 - γ)/(1 + γ) (1 - 0.139 ... left out), γ = sqrt(1 - a): good to a few per cent, which is
-    enough, since the ground is only something to hide.
-    """
-    gamma = (1.0 - R_body) / (1.0 + R_body)
-    return 1.0 - gamma**2
+    R_film, T_film = iadpython.simple_layer_matrices(sample)
+    # A Lambertian ground: the same radiance in every direction; the weights 2 µ w sum to one.
+    R_ground = np.full_like(R_film, ground)
+    R_body, _ = iadpython.add_layers_basic(sample, R_ground, np.zeros_like(R_film), R_film, R_film, T_film, T_film)
+    dark = np.zeros_like(R_film)
+    surface = iadpython.start.boundary_layer(sample, top=True)
+    R_all, _, T_all, _ = iadpython.add_slide_above(sample, *surface, R_body, R_body, dark, dark)
+    return float(sample.UX1_and_UXU(R_all, T_all)[0])

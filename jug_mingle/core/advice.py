@@ -6,7 +6,6 @@ from functools import cache
 from typing import Final
 
 import numpy as np
-from scipy.linalg import solve_triangular
 
 from jug_mingle.core.arrays import FloatArray
 from jug_mingle.core.characterise import Shelf, slopes_of
@@ -152,7 +151,7 @@ def _reading(shelf: Shelf, volumes: tuple[tuple[str, float], ...], *, noise: flo
 
 def _spread(shelf: Shelf, reading: Reading) -> FloatArray:
     """Return B (3, u) with B Bᵀ the covariance of a reading's residuals, by what the fit leaves open."""
-    return np.asarray(solve_triangular(shelf.factor, slopes_of(shelf, reading).T, trans="T").T)
+    return shelf.factor.half_solve(slopes_of(shelf, reading).T).T
 
 
 def _error(covariance: FloatArray) -> float:

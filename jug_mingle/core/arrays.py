@@ -1,11 +1,15 @@
 """The gate through which numbers enter the core: arrays checked once, with errors that say what came."""
 
-from typing import Any, TypeAlias
+from typing import Any, Final, TypeAlias
 
 import numpy as np
 from numpy.typing import ArrayLike, NDArray
 
 FloatArray: TypeAlias = NDArray[np.floating[Any]]
+
+
+# Sums of shares may pass 1 by an ulp; that is no mistake of the caller.
+_ROUNDING: Final = 1e-12
 
 
 def as_floats(values: ArrayLike, name: str, *, last_axis: int | None = None) -> FloatArray:
@@ -36,7 +40,7 @@ def as_floats(values: ArrayLike, name: str, *, last_axis: int | None = None) -> 
 
 def check_range(array: FloatArray, name: str, low: float, high: float = np.inf) -> FloatArray:
     """Return `array` when each value that is not nan lies in low..high; ValueError names the first that does not."""
-    outside = (array < low) | (array > high)
+    outside = (array < low - _ROUNDING) | (array > high + _ROUNDING)
     if np.any(outside):
         worst = float(array[outside].flat[0])
         span = f"at least {low:g}" if high == np.inf else f"from {low:g} to {high:g}"

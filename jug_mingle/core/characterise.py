@@ -8,19 +8,20 @@ covariance (Laplace's approximation), from which whole shelves can be drawn at r
 
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, field
-from functools import cache
-from typing import Final
+from functools import cache, lru_cache
+from typing import Final, TypeAlias
 
 import numpy as np
-from scipy.linalg import cho_factor, cho_solve, solve_triangular
 
 from jug_mingle.core.arrays import FloatArray
+from jug_mingle.core.arrow import ArrowFactor, ArrowMatrix, hub_of
 from jug_mingle.core.colour import Lab_to_XYZ, XYZ_to_Lab
 from jug_mingle.core.evidence import Hiding, Reading, Swatch, residual_block
 from jug_mingle.core.film import K_over_S, R_body
 from jug_mingle.core.materials import CLEAR, EXTENDER, Material, Optics
+from jug_mingle.core.opaque_batch import OpaqueBatch, fits
 from jug_mingle.core.recovery import recover_reflectance
-from jug_mingle.core.spectra import BANDS, WAVELENGTHS
+from jug_mingle.core.spectra import BANDS, WAVELENGTHS, Light
 
 _POSITION: Final = (WAVELENGTHS - 555.0) / 175.0
 _K_RANK: Final = 18
@@ -124,8 +125,8 @@ class Shelf:
     materials : tuple of Material
     log_K, log_S : (n, 36) ndarray
         The most likely optics. [log 1/µm]
-    factor : (u, u) ndarray
-        Upper Cholesky factor of the inverse covariance of all unknowns together.
+    factor : ArrowFactor
+        Of the inverse covariance of all unknowns together.
     weights : dict
         Reading key → how much it counted, 1 fully; a low one is an outlier.
     misses : dict
@@ -137,7 +138,7 @@ class Shelf:
     log_S: FloatArray
     priors: tuple[Prior, ...]
     unknowns: FloatArray
-    factor: FloatArray
+    factor: ArrowFactor
     weights: Mapping[str, float] = field(default_factory=dict)
     misses: Mapping[str, float] = field(default_factory=dict)
 
@@ -156,7 +157,7 @@ class Shelf:
     def draw(self, count: int, seed: int = 1) -> tuple[FloatArray, FloatArray]:
         """Return K and S (count, n, 36) of `count` shelves drawn from what the evidence leaves open."""
         normal = np.random.default_rng(seed).standard_normal((self.unknowns.size, count))
-        z = self.unknowns[:, np.newaxis] + solve_triangular(self.factor, normal)
+        z = self.unknowns[:, np.newaxis] + self.factor.transposed_solve(normal)
         log_K, log_S = _expand(self.priors, z.T)
         return np.exp(log_K), np.exp(log_S)
 
@@ -231,16 +232,36 @@ def _masstones(evidence: Sequence[Reading | Hiding]) -> dict[str, Masstone]:
     return found
 
 
+@lru_cache(maxsize=1000)
+def _recovered(XYZ: tuple[float, ...], light: Light) -> FloatArray:
+    return recover_reflectance(XYZ, light)
+
+
 def _masstone(item: Reading, swatch: Swatch) -> Masstone:
     if swatch.seen.size == BANDS:
         R = swatch.seen
     else:
         XYZ = np.clip(Lab_to_XYZ(swatch.seen, item.light.white), 0.3, None)
-        R = recover_reflectance(XYZ, item.light)
+        R = _recovered(tuple(XYZ.tolist()), item.light)
     _, a, b = XYZ_to_Lab(R @ item.light.weights, item.light.white)
     body = R_body(np.clip(R, 0.0, 1.0), item.veil, floor=0.004)
     luminance = float(body @ item.light.weights[:, 1]) / 100.0
     return Masstone(R=body, luminance=luminance, chroma=float(np.hypot(a, b)))
+
+
+@dataclass(frozen=True, slots=True, eq=False)
+class _State:
+    """The least-squares problem at one place: cost, gradient, matrix, and each reading's weight and miss."""
+
+    cost: float
+    gradient: FloatArray
+    matrix: ArrowMatrix
+    weights: FloatArray
+    misses: FloatArray
+
+
+_Slopes: TypeAlias = tuple[FloatArray, list[tuple[int, FloatArray]], FloatArray]
+"""A reading's residuals, their slopes by each material's unknowns, and by the common scale."""
 
 
 class _System:
@@ -255,46 +276,81 @@ class _System:
     ) -> None:
         self.materials, self.priors, self.evidence = materials, priors, evidence
         self.involved = [[places[key] for key, _ in item.volumes] for item in evidence]
-        self.starts = np.concatenate([[0], np.cumsum([prior.size for prior in priors])]).astype(int)
+        self.sizes = [prior.size for prior in priors]
+        self.starts = np.concatenate([[0], np.cumsum(self.sizes)]).astype(int)
+        self.hub = hub_of([[p for p in group if priors[p].size] for group in self.involved])
         self.solids = np.array([material.solids for material in materials])
         self.size = int(self.starts[-1]) + 1
+        self.batches = self._batches()
 
-    def build(self, z: FloatArray, *, robust: bool) -> tuple[float, FloatArray, FloatArray, FloatArray, FloatArray]:
-        """Return cost, gradient, matrix, and for each reading its weight and its miss in units of noise."""
+    def _batches(self) -> list[tuple[list[int], OpaqueBatch]]:
+        """Group the readings that can be computed together: opaque colours of pots of free materials."""
+        free = max(self.sizes, default=0)
+        groups: dict[int, list[int]] = {}
+        for number, (item, involved) in enumerate(zip(self.evidence, self.involved, strict=True)):
+            if fits(item) and all(self.sizes[place] == free for place in involved):
+                groups.setdefault(len(involved), []).append(number)
+        return [
+            (
+                numbers,
+                OpaqueBatch(
+                    [item for n in numbers if isinstance(item := self.evidence[n], Reading)],
+                    [self.involved[n] for n in numbers],
+                    self.solids,
+                ),
+            )
+            for numbers in groups.values()
+        ]
+
+    def all_slopes(self, K: FloatArray, S: FloatArray) -> dict[int, _Slopes]:
+        """Return `slopes` of every reading, the common kind all at once."""
+        found: dict[int, _Slopes] = {}
+        for numbers, batch in self.batches:
+            r, by_log_K, by_log_S = batch.slopes(K, S)
+            basis_K = np.array([[self.priors[p].basis_K for p in self.involved[n]] for n in numbers])
+            basis_S = np.array([[self.priors[p].basis_S for p in self.involved[n]] for n in numbers])
+            J = np.concatenate([by_log_K @ basis_K, by_log_S @ basis_S], axis=3)
+            common = _SCALE * (by_log_K + by_log_S).sum(axis=(1, 3))
+            for at, number in enumerate(numbers):
+                found[number] = (r[at], list(zip(self.involved[number], J[at], strict=True)), common[at])
+        for number in range(len(self.evidence)):
+            if number not in found:
+                found[number] = self.slopes(number, K, S)
+        return found
+
+    def slopes(self, number: int, K: FloatArray, S: FloatArray) -> _Slopes:
+        """Return a reading's residuals, and their slopes by each material's unknowns and by the common scale."""
+        item, involved = self.evidence[number], self.involved[number]
+        r, by_log_K, by_log_S = residual_block(item, K[involved], S[involved], self.solids[involved])
+        blocks: list[tuple[int, FloatArray]] = []
+        common: FloatArray = np.zeros(r.size)
+        for i, place in enumerate(involved):
+            prior = self.priors[place]
+            blocks.append((place, np.hstack([by_log_K[:, i] @ prior.basis_K, by_log_S[:, i] @ prior.basis_S])))
+            common += _SCALE * prior.scales * (by_log_K[:, i] + by_log_S[:, i]).sum(axis=1)
+        return r, blocks, common
+
+    def build(self, z: FloatArray, *, robust: bool) -> _State:
         log_K, log_S = _expand(self.priors, z)
         K, S = np.exp(log_K), np.exp(log_S)
-        cost, gradient, matrix = 0.5 * float(z @ z), z.copy(), np.eye(self.size)
+        cost, gradient, matrix = 0.5 * float(z @ z), z.copy(), ArrowMatrix(self.sizes, self.hub)
         weights, misses = np.ones(len(self.evidence)), np.zeros(len(self.evidence))
-        for number, (item, involved) in enumerate(zip(self.evidence, self.involved, strict=True)):
-            r, by_log_K, by_log_S = residual_block(item, K[involved], S[involved], self.solids[involved])
+        for number, (r, blocks, common) in self.all_slopes(K, S).items():
             chi2, rows = float(r @ r), r.size
             misses[number] = np.sqrt(chi2 / rows)
             w = (DEGREES + rows) / (DEGREES + chi2) if robust else 1.0
             weights[number] = min(1.0, w)
             cost += 0.5 * ((DEGREES + rows) * np.log1p(chi2 / DEGREES) if robust else chi2)
-            scales = _SCALE * np.array([self.priors[place].scales for place in involved])
-            by_scale = (by_log_K + by_log_S).sum(axis=2) @ scales
-            blocks = [self._project(place, by_log_K[:, i], by_log_S[:, i]) for i, place in enumerate(involved)]
-            for place, block in zip(involved, blocks, strict=True):
-                rows_at = slice(self.starts[place], self.starts[place + 1])
-                gradient[rows_at] += w * (block.T @ r)
-                for other, block_2 in zip(involved, blocks, strict=True):
-                    matrix[rows_at, self.starts[other] : self.starts[other + 1]] += w * (block.T @ block_2)
-                shared = w * (block.T @ by_scale)
-                matrix[rows_at, -1] += shared
-                matrix[-1, rows_at] += shared
-            gradient[-1] += w * float(by_scale @ r)
-            matrix[-1, -1] += w * float(by_scale @ by_scale)
-        return cost, gradient, matrix, weights, misses
-
-    def _project(self, place: int, by_log_K: FloatArray, by_log_S: FloatArray) -> FloatArray:
-        prior = self.priors[place]
-        return np.hstack([by_log_K @ prior.basis_K, by_log_S @ prior.basis_S])
+            for place, J in blocks:
+                gradient[self.starts[place] : self.starts[place + 1]] += w * (J.T @ r)
+            gradient[-1] += w * float(common @ r)
+            matrix.add(blocks, common, w)
+        return _State(cost, gradient, matrix, weights, misses)
 
     def solve(self, z: FloatArray) -> Shelf:
         """Fit with normal errors first, so that no reading is dismissed before it was tried, then with Student's."""
         z, _ = self._descend(z, robust=False)
-        z, (_, _, matrix, weights, misses) = self._descend(z, robust=True)
+        z, state = self._descend(z, robust=True)
         log_K, log_S = _expand(self.priors, z)
         keys = [item.key for item in self.evidence]
         return Shelf(
@@ -303,26 +359,22 @@ class _System:
             log_S=log_S,
             priors=self.priors,
             unknowns=z,
-            factor=np.linalg.cholesky(matrix).T,
-            weights=dict(zip(keys, weights.tolist(), strict=True)),
-            misses=dict(zip(keys, misses.tolist(), strict=True)),
+            factor=state.matrix.factor(),
+            weights=dict(zip(keys, state.weights.tolist(), strict=True)),
+            misses=dict(zip(keys, state.misses.tolist(), strict=True)),
         )
 
-    def _descend(
-        self, z: FloatArray, *, robust: bool
-    ) -> tuple[FloatArray, tuple[float, FloatArray, FloatArray, FloatArray, FloatArray]]:
-        """Return the unknowns of least cost and what `build` says there (Levenberg–Marquardt)."""
+    def _descend(self, z: FloatArray, *, robust: bool) -> tuple[FloatArray, _State]:
+        """Return the unknowns of least cost and the problem there (Levenberg–Marquardt)."""
         here, damping = self.build(z, robust=robust), 1e-3
         for _ in range(60):
-            cost, gradient, matrix = here[:3]
-            step = -cho_solve(cho_factor(matrix + damping * np.diag(np.diag(matrix))), gradient)
+            step = -here.matrix.factor(damping).solve(here.gradient)
             step *= min(1.0, 4.0 / max(float(np.abs(step).max(initial=0.0)), 1e-12))
+            if -float(here.gradient @ step) < 1e-3 * (1.0 + here.cost / len(self.priors or (1,))):
+                break
             trial = self.build(z + step, robust=robust)
-            if trial[0] <= cost:
-                settled = cost - trial[0] < 1e-4 * (1.0 + cost)
+            if trial.cost <= here.cost:
                 z, here, damping = z + step, trial, max(damping / 10.0, 1e-9)
-                if settled:
-                    break
             elif damping > 1e6:
                 break
             else:
@@ -335,11 +387,9 @@ def slopes_of(shelf: Shelf, item: Reading | Hiding) -> FloatArray:
     places = {material.key: place for place, material in enumerate(shelf.materials)}
     _check(shelf.materials, (item,), places)
     system = _System(shelf.materials, shelf.priors, (item,), places)
-    involved = system.involved[0]
-    K, S = np.exp(shelf.log_K[involved]), np.exp(shelf.log_S[involved])
-    _, by_log_K, by_log_S = residual_block(item, K, S, system.solids[involved])
-    J = np.zeros((by_log_K.shape[0], system.size))
-    for i, place in enumerate(involved):
-        J[:, system.starts[place] : system.starts[place + 1]] += system._project(place, by_log_K[:, i], by_log_S[:, i])
-        J[:, -1] += _SCALE * shelf.priors[place].scales * (by_log_K[:, i] + by_log_S[:, i]).sum(axis=1)
+    r, blocks, common = system.slopes(0, np.exp(shelf.log_K), np.exp(shelf.log_S))
+    J = np.zeros((r.size, system.size))
+    for place, block in blocks:
+        J[:, system.starts[place] : system.starts[place + 1]] += block
+    J[:, -1] = common
     return J

@@ -15,7 +15,7 @@ from jug_mingle.core.spectra import BANDS, DAYLIGHT, Light
 NOISE: Final = {"reader": 0.5, "card_photo": 2.5, "white_photo": 5.0, "label": 5.0, "exact": 0.05}
 """Mean CIEDE2000 error of a reading, by the way it was taken."""
 
-MODEL_ERROR: Final = 0.3
+MODEL_ERROR: Final = 0.15
 """What Kubelka–Munk itself is off by on a reading that was fitted (mean CIEDE2000, see bench/)."""
 
 # The length of a 3-vector of unit normal errors is 1.6 on average.
@@ -208,20 +208,23 @@ def _swatch_block(
     K_mix, S_mix = c @ K, c @ S
     body, by_K, by_S, by_X = body_and_slopes(K_mix, S_mix, swatch.X, swatch.R_g)
     seen, surface = R_seen(body, item.veil), R_seen_slope(body)
-    noise = float(np.hypot(item.noise, MODEL_ERROR))
     if swatch.seen.size == BANDS:
-        r, observe = _spectral(seen, swatch.seen, noise)
+        r, observe = _spectral(seen, swatch.seen, float(np.hypot(item.noise, MODEL_ERROR)))
     else:
-        r, observe = _coloured(seen, swatch.seen, item.light, noise)
+        r, observe = _coloured(seen, swatch.seen, item.light, metric_of(item, swatch))
     observe = observe * surface
     by_log_K = observe[:, np.newaxis] * (by_K / K_mix * (c[:, np.newaxis] * K))
     by_log_S = observe[:, np.newaxis] * (by_S / S_mix * (c[:, np.newaxis] * S))
     return r, by_log_K, by_log_S, observe @ by_X
 
 
-def _coloured(seen: FloatArray, Lab_read: FloatArray, light: Light, noise: float) -> tuple[FloatArray, FloatArray]:
+def metric_of(item: Reading, swatch: Swatch) -> FloatArray:
+    """Return M (3, 3) that turns a miss in CIELAB into units of the noise of a reading of a colour."""
+    return even_metric(swatch.seen) * (_PER_AXIS / float(np.hypot(item.noise, MODEL_ERROR)))
+
+
+def _coloured(seen: FloatArray, Lab_read: FloatArray, light: Light, M: FloatArray) -> tuple[FloatArray, FloatArray]:
     XYZ = seen @ light.weights
-    M = even_metric(Lab_read) * (_PER_AXIS / noise)
     slope = XYZ_to_Lab_slope(XYZ, light.white) @ light.weights.T
     return M @ (XYZ_to_Lab(XYZ, light.white) - Lab_read), M @ slope
 

@@ -201,18 +201,20 @@ def _recipes(
     candidates: Sequence[Candidate],
     draws: tuple[FloatArray, FloatArray],
 ) -> list[Recipe]:
-    found: list[Recipe] = []
-    seen: set[tuple[tuple[str, int], ...]] = set()
+    """Return the first few candidates as recipes: of each set of pots its two best ratios, where enough is left."""
+    chosen: list[tuple[Pour, ...]] = []
+    count: dict[frozenset[str], int] = {}
     for candidate in candidates:
         pours = _pours(shelf, wishes, unit, [group[pot] for pot in candidate.pots], candidate.units)
-        name = tuple((pour.key, pour.parts) for pour in pours)
-        if name in seen or any(pour.ml > shelf.materials[shelf.index(pour.key)].left for pour in pours):
+        pots = frozenset(pour.key for pour in pours)
+        short = any(pour.ml > shelf.materials[shelf.index(pour.key)].left for pour in pours)
+        if short or count.get(pots, 0) == 2 or pours in chosen:
             continue
-        seen.add(name)
-        found.append(assess(shelf, target, pours, pour_error=wishes.tool.error, draws=draws))
-        if len(found) == _RANKED:
+        count[pots] = count.get(pots, 0) + 1
+        chosen.append(pours)
+        if len(chosen) == _RANKED:
             break
-    return found
+    return assess(shelf, target, chosen, pour_error=wishes.tool.error, draws=draws)
 
 
 def _pours(
@@ -238,55 +240,63 @@ def predict(shelf: Shelf, pours: Sequence[Pour]) -> FloatArray:
     return np.asarray(palette_of(shelf, places).seen(volumes))
 
 
-def predict_draws(
-    shelf: Shelf, pours: Sequence[Pour], *, pour_error: float, draws: tuple[FloatArray, FloatArray], seed: int = 2
-) -> FloatArray:
-    """Return seen reflectances (m, 36) of the mix for m drawn shelves, each poured with random errors."""
-    places = [shelf.index(pour.key) for pour in pours]
-    chosen = [shelf.materials[place] for place in places]
-    K, S = draws[0][:, places], draws[1][:, places]
-    normal = np.random.default_rng(seed).standard_normal((K.shape[0], len(pours)))
-    dry = np.array([pour.ml * m.solids for pour, m in zip(pours, chosen, strict=True)]) * np.exp(pour_error * normal)
-    c = dry / dry.sum(axis=1, keepdims=True)
-    mixed = Palette(
-        K=np.einsum("mk,mkw->mw", c, K),
-        S=np.einsum("mk,mkw->mw", c, S),
-        solids=np.ones(K.shape[0]),
-        veil=c @ np.array([m.veil for m in chosen]),
-    )
-    return mixed.seen_of(np.ones((K.shape[0], 1)), np.arange(K.shape[0])[:, np.newaxis])
-
-
 def assess(
-    shelf: Shelf, target: Target, pours: tuple[Pour, ...], *, pour_error: float, draws: tuple[FloatArray, FloatArray]
-) -> Recipe:
-    """Return a recipe with its prediction and how sure it is."""
-    R = predict(shelf, pours)
+    shelf: Shelf,
+    target: Target,
+    recipes: Sequence[tuple[Pour, ...]],
+    *,
+    pour_error: float,
+    draws: tuple[FloatArray, FloatArray],
+) -> list[Recipe]:
+    """Return recipes of equally many pots with their predictions and how sure they are.
+
+    Parameters
+    ----------
+    draws : tuple of two (m, n, 36) ndarray
+        K and S of m drawn shelves; each drawn mix is poured with errors of its own.
+    """
+    if not recipes:
+        return []
+    places = np.array([[shelf.index(pour.key) for pour in pours] for pours in recipes])
+    ml = np.array([[pour.ml for pour in pours] for pours in recipes])
+    everything = palette_of(shelf, range(len(shelf.materials)))
+    R = everything.seen_of(ml, places)
+    normal = np.random.default_rng(2).standard_normal((draws[0].shape[0], 1, ml.shape[1]))
+    dry = ml * everything.solids[places] * np.exp(pour_error * normal)
+    c = dry / dry.sum(axis=2, keepdims=True)
+    K = np.einsum("mrk,mrkw->mrw", c, draws[0][:, places])
+    S = np.einsum("mrk,mrkw->mrw", c, draws[1][:, places])
+    drawn = R_seen(R_infinity(K=K, S=S), np.einsum("mrk,rk->mr", c, everything.veil[places]))
     goal = target.goal
-    delta_E = tuple(
-        float(delta_E_CIE2000(R_to_Lab(R, light), Lab)) for light, Lab in zip(goal.lights, goal.Lab, strict=True)
-    )
-    drawn = predict_draws(shelf, pours, pour_error=pour_error, draws=draws)
     errors = spread_of(drawn, goal)
-    return Recipe(
-        pours=pours,
-        R=read_only(R),
-        delta_E=delta_E,
-        expected=float(errors.mean()),
-        low=float(np.quantile(errors, 0.1)),
-        high=float(np.quantile(errors, 0.9)),
+    delta_E = np.array(
+        [delta_E_CIE2000(R_to_Lab(R, light), Lab) for light, Lab in zip(goal.lights, goal.Lab, strict=True)]
     )
+    low, high = np.quantile(errors, [0.1, 0.9], axis=0)
+    return [
+        Recipe(
+            pours=pours,
+            R=read_only(R[at]),
+            delta_E=tuple(delta_E[:, at].tolist()),
+            expected=float(errors[:, at].mean()),
+            low=float(low[at]),
+            high=float(high[at]),
+        )
+        for at, pours in enumerate(recipes)
+    ]
 
 
 def spread_of(drawn: ArrayLike, goal: Goal, seed: int = 3) -> FloatArray:
-    """Return the CIEDE2000 (m,), worst light, of drawn predictions (m, 36), each off by the model's own error."""
+    """Return the CIEDE2000 (m, ...), worst light, of drawn predictions (m, ..., 36), each off by the model's error."""
     drawn = as_floats(drawn, "drawn predictions", last_axis=BANDS)
     normal = np.random.default_rng(seed).standard_normal((drawn.shape[0], 3)) * MODEL_ERROR / 1.6
-    worst = np.zeros(drawn.shape[0])
+    normal = normal.reshape(-1, *[1] * (drawn.ndim - 2), 3, 1)
+    worst = np.zeros(drawn.shape[:-1])
     for light, Lab in zip(goal.lights, goal.Lab, strict=True):
-        predicted = XYZ_to_Lab(drawn @ light.weights, light.white)
-        step = np.linalg.solve(even_metric(predicted), normal[..., np.newaxis])[..., 0]
-        worst = np.maximum(worst, delta_E_CIE2000(predicted + step, Lab))
+        # The step that the metric at the goal makes of unit errors; near the goal, where it matters, it is the same.
+        step = (np.linalg.inv(even_metric(Lab)) @ normal)[..., 0]
+        predicted = XYZ_to_Lab(drawn @ light.weights, light.white) + step
+        worst = np.maximum(worst, delta_E_CIE2000(predicted, Lab))
     return worst
 
 

@@ -169,7 +169,7 @@ def advise(
     tool: Tool,
     in_pot: Sequence[str],
     most_ml: float,
-    tolerance: float = 1.5,
+    tolerance: float = 1.0,
     avoid: Sequence[str] = (),
 ) -> Advice:
     """Return how to bring a pot to its target with the least that has to be added.

@@ -9,7 +9,7 @@ ratios tried in the linear model, and only the few best computed exactly.
 
 from collections.abc import Callable
 from dataclasses import dataclass
-from functools import cache
+from functools import cache, cached_property
 from itertools import combinations
 from typing import Final
 
@@ -25,6 +25,7 @@ from jug_mingle.core.spectra import Light
 Indices = NDArray[np.intp]
 
 _CHUNK: Final = 256
+_FINE: Final = 160
 _PAIR_BEAM: Final = 400
 _TRIPLE_BEAM: Final = 150
 _EXACT: Final = 300
@@ -178,10 +179,46 @@ class _Linear:
         self.vectors = (palette.K - q * palette.S) @ A.T / S_mean[:, np.newaxis] + offset
         self.gram = self.vectors @ self.vectors.T
 
-    def bound(self, sets: Indices) -> tuple[FloatArray, FloatArray]:
-        """Return the least squared error (m,) and the weights (m, k) of each set (m, k) in the linear model."""
+    @cached_property
+    def pair_bound(self) -> FloatArray:
+        """Least squared error (n, n) of every pair of pots."""
+        own = np.diag(self.gram)
+        across = own[:, np.newaxis] + own - 2.0 * self.gram
+        t = np.clip((own[:, np.newaxis] - self.gram) / (across + 1e-12 * (1.0 + np.abs(across))), 0.0, 1.0)
+        bound = own[:, np.newaxis] - 2.0 * t * (own[:, np.newaxis] - self.gram) + t * t * across
+        return np.asarray(np.maximum(bound, 0.0))
+
+    def bound(self, sets: Indices) -> FloatArray:
+        """Return the least squared error (m,) of each set (m, k) in the linear model, over weights that sum to one.
+
+        Of a set of four that does as well without one of its pots it is infinity: the smaller set has been tried.
+        """
+        if sets.shape[1] == 1:
+            return np.asarray(np.diag(self.gram)[sets[:, 0]])
+        if sets.shape[1] == 2:
+            return np.asarray(self.pair_bound[sets[:, 0], sets[:, 1]])
+        if sets.shape[1] == 3:
+            return self._triple_bound(*sets.T)
+        return _nearest_inside(self.gram[sets[:, :, np.newaxis], sets[:, np.newaxis, :]])[0]
+
+    def _triple_bound(self, a: Indices, b: Indices, c: Indices) -> FloatArray:
+        """Return the bound of triples: that of their best pair, or of the point inside where there is one."""
+        g, own = self.gram, np.diag(self.gram)
+        ac, bc, cc = g[a, c], g[b, c], own[c]
+        h_aa, h_bb, h_ab = own[a] - 2.0 * ac + cc, own[b] - 2.0 * bc + cc, g[a, b] - ac - bc + cc
+        p, q = cc - ac, cc - bc
+        det = h_aa * h_bb - h_ab**2 + 1e-9 * (1.0 + h_aa * h_bb)
+        w_a, w_b = (h_bb * p - h_ab * q) / det, (h_aa * q - h_ab * p) / det
+        inside = (w_a > 0.0) & (w_b > 0.0) & (w_a + w_b < 1.0)
+        value = np.maximum(cc - w_a * p - w_b * q, 0.0)
+        pairs = self.pair_bound
+        edge = np.minimum(np.minimum(pairs[a, b], pairs[a, c]), pairs[b, c])
+        return np.asarray(np.where(inside, np.minimum(value, edge), edge))
+
+    def weights(self, sets: Indices) -> FloatArray:
+        """Return the weights (m, k) at which each set (m, k) has its bound."""
         G = self.gram[sets[:, :, np.newaxis], sets[:, np.newaxis, :]]
-        return _nearest_inside(G) if sets.shape[1] > 3 else _nearest_in_simplex(G)
+        return (_nearest_inside(G) if sets.shape[1] > 3 else _nearest_in_simplex(G))[1]
 
     def error(self, sets: Indices, volumes: FloatArray) -> FloatArray:
         """Return the squared error (m, r) of volumes (r, k) or (m, r, k) of each set (m, k)."""
@@ -235,8 +272,8 @@ def _affine_weights(G: FloatArray) -> FloatArray:
     return np.concatenate([free, 1.0 - free.sum(axis=1, keepdims=True)], axis=1)
 
 
-def _sets(linear: _Linear, pots: int, must: tuple[int, ...]) -> tuple[Indices, FloatArray, FloatArray]:
-    """Return promising sets (m, pots) with bounds and weights, best bound first.
+def _sets(linear: _Linear, pots: int, must: tuple[int, ...]) -> tuple[Indices, FloatArray]:
+    """Return promising sets (m, pots) with their bounds, best first.
 
     All pairs are bounded; triples and quadruples grow from the best smaller sets when there are too many.
     """
@@ -247,13 +284,13 @@ def _sets(linear: _Linear, pots: int, must: tuple[int, ...]) -> tuple[Indices, F
     elif pots == 3 and linear.size <= 45:
         sets = _triples(linear.size)
     else:
-        smaller, _, _ = _sets(linear, pots - 1, ())
+        smaller, _ = _sets(linear, pots - 1, ())
         sets = _extend(smaller[: _PAIR_BEAM if pots == 3 else _TRIPLE_BEAM], linear.size)
     if must:
         sets = _with_must(sets, must, linear.size, pots)
-    bound, weights = linear.bound(sets)
+    bound = linear.bound(sets)
     order = np.argsort(bound, kind="stable")
-    return sets[order], bound[order], weights[order]
+    return sets[order], bound[order]
 
 
 @cache
@@ -297,7 +334,7 @@ def _trials(
     linear: _Linear, pots: int, parts: int, units: float | None, must: tuple[int, ...], exact: int
 ) -> tuple[Indices, NDArray[np.int64]]:
     """Return the sets and whole-number volumes that look best in the linear model."""
-    sets, bound, weights = _sets(linear, pots, must)
+    sets, bound = _sets(linear, pots, must)
     ratios = compositions(pots, max(parts, pots))
     kept_sets: list[Indices] = []
     kept_ratios: list[NDArray[np.int64]] = []
@@ -319,7 +356,7 @@ def _trials(
         if every.size >= exact:
             limit = float(np.partition(every, exact - 1)[exact - 1])
     if units is not None and pots > 1:
-        fine_sets, fine = _fine_volumes(linear, sets[:_CHUNK], weights[:_CHUNK], units)
+        fine_sets, fine = _fine_volumes(linear, sets[:_FINE], linear.weights(sets[:_FINE]), units)
         kept_sets.append(fine_sets)
         kept_ratios.append(fine)
         kept_errors.append(linear.error(fine_sets, fine[:, np.newaxis, :].astype(float))[:, 0])

@@ -9,7 +9,17 @@ from sqlalchemy.orm import Session
 
 from jug_mingle.core.characterise import Shelf
 from jug_mingle.core.measures import tool
-from jug_mingle.core.recipes import DRAWS, NothingToMixError, Pour, Recipe, Target, Wishes, assess, find_recipes
+from jug_mingle.core.recipes import (
+    DRAWS,
+    NothingToMixError,
+    Pour,
+    Recipe,
+    Target,
+    Wishes,
+    assess,
+    find_recipes,
+    predict,
+)
 from jug_mingle.core.spectra import Light, light
 from jug_mingle.errors import ConflictError, NotFoundError, UnfitError
 from jug_mingle.services.jobs import get_job
@@ -122,12 +132,6 @@ def assess_mix(session: Session, row: MixRow, lights: Sequence[Light]) -> Recipe
     shelf = fitted_shelf(session)
     pours = pours_of(row)
     target = None if row.target_id is None else session.get(TargetRow, row.target_id)
-    R = np.array(target.R) if target is not None else None
-    draws = shelf.draw(DRAWS)
-    pour_error = tool(row.tool).error
-    if R is None:
-        from_itself = assess(
-            shelf, Target(R=np.zeros(36), lights=tuple(lights)), pours, pour_error=pour_error, draws=draws
-        )
-        R = from_itself.R
-    return assess(shelf, Target(R=R, lights=tuple(lights)), pours, pour_error=pour_error, draws=draws)
+    R = predict(shelf, pours) if target is None else np.array(target.R)
+    wanted = Target(R=R, lights=tuple(lights))
+    return assess(shelf, wanted, [pours], pour_error=tool(row.tool).error, draws=shelf.draw(DRAWS))[0]

@@ -1,0 +1,200 @@
+"""Recipes: speed, how near to the best that can be found, how time grows; and how fast a shelf learns."""
+
+import resource
+import time
+
+import numpy as np
+from scipy.optimize import differential_evolution
+
+from bench.tables import ms, table
+from jug_mingle.core.arrays import FloatArray
+from jug_mingle.core.characterise import Shelf, characterise
+from jug_mingle.core.colour import R_to_Lab
+from jug_mingle.core.evidence import Reading, Swatch
+from jug_mingle.core.film import R_infinity, R_seen
+from jug_mingle.core.materials import Material, kind_of
+from jug_mingle.core.measures import tool
+from jug_mingle.core.recipes import Target, Wishes, find_recipes, palette_of
+from jug_mingle.core.search import Goal, Palette, best_candidates, exhaustive
+from jug_mingle.core.spectra import WAVELENGTHS, light
+
+LIGHTS = (light("window"), light("bulb"))
+CHALK = kind_of("chalk_paint")
+
+
+def main() -> None:
+    """Print all tables."""
+    speed()
+    optimality()
+    evolution()
+    updates()
+
+
+def random_optics(count: int, rng: np.random.Generator) -> tuple[FloatArray, FloatArray]:
+    """Return K and S (count, 36) of invented paints: white first, black second, then edges, bands and let-downs."""
+    K, S = [np.full(36, 2e-4), np.full(36, 0.2)], [np.full(36, 0.10), np.full(36, 0.006)]
+    while len(K) < count:
+        at, soft = rng.uniform(430, 680), rng.uniform(10, 60)
+        if rng.random() < 0.5:
+            k = rng.uniform(0.05, 0.3) / (1 + np.exp((WAVELENGTHS - at) / soft)) + rng.uniform(0.0005, 0.02)
+        else:
+            k = rng.uniform(0.05, 0.3) * np.exp(-0.5 * ((WAVELENGTHS - at) / (30 + soft)) ** 2) + rng.uniform(
+                0.001, 0.02
+            )
+        s = np.full(36, rng.uniform(0.005, 0.04))
+        white = 0.0 if rng.random() < 0.35 else rng.uniform(0.2, 0.95)
+        K.append((1 - white) * k + white * K[0])
+        S.append((1 - white) * s + white * S[0])
+    return np.array(K[:count]), np.array(S[:count])
+
+
+def palette(count: int, rng: np.random.Generator) -> Palette:
+    """Return an invented shelf as the search takes it."""
+    K, S = random_optics(count, rng)
+    return Palette(K=K, S=S, solids=np.full(count, 0.4), veil=np.ones(count))
+
+
+def known(count: int, rng: np.random.Generator) -> Shelf:
+    """Return an invented shelf, known by masstones and tints."""
+    K, S = random_optics(count, rng)
+    materials, evidence = _shelf(K, S, rng)
+    return characterise(materials, evidence)
+
+
+def _shelf(K: FloatArray, S: FloatArray, rng: np.random.Generator) -> tuple[list[Material], list[Reading]]:
+    materials = [Material(key=f"pot {n}", name=f"Pot {n}", kind=CHALK) for n in range(len(K))]
+    evidence = []
+    for n in range(len(K)):
+        for share in (1.0,) if n == 0 else (1.0, 0.2):
+            R = R_seen(R_infinity(K=share * K[n] + (1 - share) * K[0], S=share * S[n] + (1 - share) * S[0]), 1.0)
+            volumes = ((f"pot {n}", 1.0),) if share == 1.0 else ((f"pot {n}", 1.0), ("pot 0", 4.0))
+            seen = R_to_Lab(R) + rng.standard_normal(3) * 0.3
+            evidence.append(Reading(key=f"{n} {share}", volumes=volumes, swatches=(Swatch(seen=seen),), noise=0.5))
+    return materials, evidence
+
+
+def targets(count: int, rng: np.random.Generator) -> list[FloatArray]:
+    """Return reflectances of mixes of paints that are not on the shelf."""
+    K, S = random_optics(40, rng)
+    found = []
+    for _ in range(count):
+        chosen, c = rng.choice(40, 3, replace=False), rng.dirichlet(np.ones(3))
+        found.append(R_seen(R_infinity(K=c @ K[chosen], S=c @ S[chosen]), 1.0))
+    return found
+
+
+def speed() -> None:
+    """Time of whole recipe lists, with bands, by the number of materials."""
+    rows = []
+    for count, aim in ((10, ""), (20, ""), (40, "150"), (80, ""), (200, "1000")):
+        rng = np.random.default_rng(count)
+        shelf = known(count, rng)
+        wishes = Wishes(batch=480.0, tool=tool("spoons"), most_pots=4)
+        times = []
+        for R in [*targets(2, rng), *targets(24, rng)]:
+            start = time.perf_counter()
+            find_recipes(shelf, Target(R=R, lights=LIGHTS), wishes)
+            times.append(time.perf_counter() - start)
+        times = times[2:]
+        rows.append([count, ms(times), ms(times, 0.95), aim])
+    peak = resource.getrusage(resource.RUSAGE_SELF).ru_maxrss / 1024
+    table(
+        "Recipes: up to four pots, spoons, two lights, 24 targets",
+        ["materials", "median [ms]", "p95 [ms]", "aim"],
+        rows,
+    )
+    print(f"  peak memory of all of it: {peak:.0f} MB (aim <= 300)")
+
+
+def optimality() -> None:
+    """Against trying every ratio of up to twelve parts of one to three of forty pots."""
+    rng = np.random.default_rng(3)
+    here = palette(40, rng)
+    gaps, fast, slow = [], [], []
+    for R in targets(100, rng):
+        goal = Goal(Lab=np.array([R_to_Lab(R, at) for at in LIGHTS]), lights=LIGHTS)
+        start = time.perf_counter()
+        found = min(best_candidates(here, goal, pots=n, parts=12, units=None)[0].miss for n in (1, 2, 3))
+        fast.append(time.perf_counter() - start)
+        start = time.perf_counter()
+        best = min(exhaustive(here, goal, pots=n, parts=12).miss for n in (1, 2, 3))
+        slow.append(time.perf_counter() - start)
+        gaps.append(found - best)
+    near = int(np.sum(np.array(gaps) <= 0.1))
+    table(
+        "Search against exhaustive search: 40 pots, 1-3 of them, <= 12 parts, two lights, 100 targets",
+        ["figure", "found", "aim"],
+        [
+            ["within 0.1 of the best", f"{near} of 100", ">= 99"],
+            ["farthest from it [CIEDE2000]", float(max(gaps)), ""],
+            ["times faster, median", float(np.median(slow) / np.median(fast)), ">= 50"],
+            ["search / exhaustive [ms]", f"{ms(fast):.0f} / {ms(slow):.0f}", ""],
+        ],
+    )
+
+
+def evolution() -> None:
+    """Against scipy's differential evolution over the continuous shares of all pots, then cut to three."""
+    rng = np.random.default_rng(4)
+    here = palette(20, rng)
+    worse, ratio = [], []
+    for R in targets(8, rng):
+        goal = Goal(Lab=np.array([R_to_Lab(R, at) for at in LIGHTS]), lights=LIGHTS)
+        start = time.perf_counter()
+        found = best_candidates(here, goal, pots=3, parts=12, units=500.0)[0].miss
+        fast = time.perf_counter() - start
+
+        def cost(x: FloatArray, goal: Goal = goal) -> FloatArray:
+            pots = np.minimum(x[:3].T.astype(int), here.size - 1)
+            return np.atleast_1d(goal.miss(here.seen_of(np.exp(x[3:].T), pots)))
+
+        start = time.perf_counter()
+        bounds = [(0, here.size)] * 3 + [(-5.0, 0.0)] * 3
+        best = differential_evolution(
+            cost, bounds, seed=1, popsize=25, maxiter=250, vectorized=True, updating="deferred", polish=False
+        )
+        ratio.append((time.perf_counter() - start) / fast)
+        worse.append(found - float(best.fun))
+    table(
+        "Search against differential evolution: three of 20 pots, half a millilitre in 250, 8 targets",
+        ["figure", "found", "aim"],
+        [
+            ["worse by, at most [CIEDE2000]", float(max(worse)), "<= 0.05"],
+            ["better by, at most", float(-min(worse)), ""],
+            ["times faster, median", float(np.median(ratio)), ">= 50"],
+        ],
+    )
+
+
+def updates() -> None:
+    """One more pot read on a shelf of forty."""
+    rng = np.random.default_rng(6)
+    K, S = random_optics(40, rng)
+    materials, evidence = _shelf(K, S, rng)
+    start = time.perf_counter()
+    shelf = characterise(materials, evidence)
+    first = time.perf_counter() - start
+    times = []
+    for number in range(10):
+        chosen, pot = rng.choice(40, 3, replace=False), rng.uniform(0.2, 1.0, 3)
+        c = pot / pot.sum()
+        R = R_seen(R_infinity(K=c @ K[chosen], S=c @ S[chosen]), 1.0)
+        volumes = tuple((f"pot {n}", float(v)) for n, v in zip(chosen, pot, strict=True))
+        evidence.append(
+            Reading(
+                key=f"pot {number}", volumes=volumes, swatches=(Swatch(seen=R_to_Lab(R)),), noise=0.5, pour_error=0.03
+            )
+        )
+        start = time.perf_counter()
+        shelf = characterise(materials, evidence, start=shelf)
+        times.append(time.perf_counter() - start)
+    assert palette_of(shelf, [0]).size == 1
+    table(
+        "A shelf of 40 materials with 79 readings learns one more pot",
+        ["figure", "found", "aim"],
+        [
+            ["first fit [ms]", 1000 * first, ""],
+            ["update, median [ms]", ms(times), "<= 300"],
+            ["update, slowest [ms]", 1000 * max(times), ""],
+        ],
+    )

@@ -1,0 +1,121 @@
+"""A symmetric positive matrix whose blocks touch few others: the information of a shelf.
+
+Most materials share readings with the white only, so almost all of the matrix is zero. Blocks that touch each other
+are covered by a few hub blocks; all others (leaves) touch only themselves and the hub, and are eliminated one by one.
+"""
+
+from collections.abc import Iterable, Sequence
+from dataclasses import dataclass
+from itertools import combinations
+
+import numpy as np
+from scipy.linalg import cholesky, solve_triangular
+
+from jug_mingle.core.arrays import FloatArray
+
+
+def hub_of(groups: Iterable[Sequence[int]]) -> frozenset[int]:
+    """Return blocks that cover every pair which stands in one group, few of them (greedy vertex cover)."""
+    pairs = {frozenset(pair) for group in groups for pair in combinations(sorted(set(group)), 2)}
+    hub: set[int] = set()
+    while pairs:
+        count: dict[int, int] = {}
+        for pair in pairs:
+            for block in pair:
+                count[block] = count.get(block, 0) + 1
+        most = min(count, key=lambda block: (-count[block], block))
+        hub.add(most)
+        pairs = {pair for pair in pairs if most not in pair}
+    return frozenset(hub)
+
+
+class ArrowMatrix:
+    """An arrow matrix in the making: identity to begin with, blocks added to.
+
+    The unknowns are ordered as the blocks are numbered, one common unknown last; it belongs to the hub.
+    """
+
+    def __init__(self, sizes: Sequence[int], hub: frozenset[int]) -> None:
+        self.sizes = tuple(sizes)
+        self.starts = np.concatenate([[0], np.cumsum(sizes)]).astype(int)
+        self.leaves = [block for block in range(len(sizes)) if block not in hub and sizes[block]]
+        self.hub_blocks = sorted(hub)
+        hub_at = [np.arange(self.starts[b], self.starts[b + 1]) for b in self.hub_blocks]
+        self.hub_index = np.concatenate([*hub_at, [self.starts[-1]]]).astype(int)
+        self._hub_start = dict(zip(self.hub_blocks, np.cumsum([0, *(len(at) for at in hub_at)]).tolist(), strict=False))
+        h = self.hub_index.size
+        self.own = {leaf: np.eye(sizes[leaf]) for leaf in self.leaves}
+        self.across = {leaf: np.zeros((sizes[leaf], h)) for leaf in self.leaves}
+        self.hub = np.eye(h)
+
+    def add(self, slopes: Sequence[tuple[int, FloatArray]], by_common: FloatArray, weight: float) -> None:
+        """Add weight · JᵀJ, J given as (block, (rows, size)) pieces and the column of the common unknown (rows,)."""
+        J_hub = np.zeros((by_common.size, self.hub.shape[0]))
+        J_hub[:, -1] = by_common
+        leaf: tuple[int, FloatArray] | None = None
+        for block, J in slopes:
+            if block in self._hub_start:
+                at = self._hub_start[block]
+                J_hub[:, at : at + J.shape[1]] += J
+            elif J.shape[1]:
+                leaf = (block, J)
+        self.hub += weight * (J_hub.T @ J_hub)
+        if leaf is not None:
+            self.own[leaf[0]] += weight * (leaf[1].T @ leaf[1])
+            self.across[leaf[0]] += weight * (leaf[1].T @ J_hub)
+
+    def factor(self, damping: float = 0.0) -> "ArrowFactor":
+        """Return the Cholesky factor; with `damping`, of the matrix with its diagonal made larger by that share."""
+        schur = self.hub + damping * np.diag(np.diag(self.hub))
+        own: dict[int, FloatArray] = {}
+        across: dict[int, FloatArray] = {}
+        for leaf in self.leaves:
+            H = self.own[leaf]
+            L = cholesky(H + damping * np.diag(np.diag(H)), lower=True, check_finite=False)
+            own[leaf] = L
+            across[leaf] = solve_triangular(L, self.across[leaf], lower=True, check_finite=False)
+            schur = schur - across[leaf].T @ across[leaf]
+        return ArrowFactor(
+            starts=self.starts, hub_index=self.hub_index, own=own, across=across, hub=np.linalg.cholesky(schur)
+        )
+
+
+@dataclass(frozen=True, slots=True, kw_only=True, eq=False)
+class ArrowFactor:
+    """The Cholesky factor L of an arrow matrix H = L Lᵀ, leaves first, hub last."""
+
+    starts: FloatArray
+    hub_index: FloatArray
+    own: dict[int, FloatArray]
+    across: dict[int, FloatArray]
+    hub: FloatArray
+
+    @property
+    def size(self) -> int:
+        """The number of unknowns."""
+        return int(self.starts[-1]) + 1
+
+    def half_solve(self, b: FloatArray) -> FloatArray:
+        """Return L⁻¹ b (u, ...), in the order of the unknowns."""
+        y = np.zeros_like(b)
+        rest = b[self.hub_index].copy()
+        for leaf, L in self.own.items():
+            at = slice(self.starts[leaf], self.starts[leaf + 1])
+            y[at] = solve_triangular(L, b[at], lower=True, check_finite=False)
+            rest -= self.across[leaf].T @ y[at]
+        y[self.hub_index] = solve_triangular(self.hub, rest, lower=True, check_finite=False)
+        return y
+
+    def transposed_solve(self, y: FloatArray) -> FloatArray:
+        """Return L⁻ᵀ y (u, ...); of unit normal y that is a draw with covariance H⁻¹."""
+        z = np.zeros_like(y)
+        z_hub = solve_triangular(self.hub, y[self.hub_index], lower=True, trans="T", check_finite=False)
+        z[self.hub_index] = z_hub
+        for leaf, L in self.own.items():
+            at = slice(self.starts[leaf], self.starts[leaf + 1])
+            z[at] = solve_triangular(L, y[at] - self.across[leaf] @ z_hub, lower=True, trans="T", check_finite=False)
+        return z
+
+    def solve(self, b: FloatArray) -> FloatArray:
+        """Return H⁻¹ b."""
+        return self.transposed_solve(self.half_solve(b))
