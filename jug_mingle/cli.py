@@ -70,6 +70,33 @@ def prepare_demo(data: Path) -> None:
 
 
 @app.command()
+def match(
+    target: Annotated[
+        str, typer.Option("--target", help='"#4f7f80", "L a b", or a file of wavelengths and reflectances.')
+    ],
+    shelf: Annotated[Path, typer.Option("--shelf", help="A shelf file (see docs/examples/shelf.json).")],
+    pots: Annotated[int, typer.Option("--pots", help="At most so many pots, 1 to 4.")] = 3,
+    batch: Annotated[float, typer.Option("--batch", help="How much is needed, in ml.")] = 500.0,
+    tool: Annotated[str, typer.Option("--tool", help="parts, spoons, syringe, scale or drops.")] = "parts",
+    light: Annotated[
+        list[str] | None, typer.Option("--light", help="A light it must match in; may be given again.")
+    ] = None,
+    as_json: Annotated[bool, typer.Option("--json", help="Print JSON.")] = False,
+) -> None:
+    """Print recipes for a colour from a shelf."""
+    from jug_mingle.services.match import match_target, to_json, to_text
+
+    try:
+        found = match_target(
+            target=target, shelf_file=shelf, pots=pots, batch=batch, tool_key=tool, light_names=light or ["window"]
+        )
+    except ValueError as error:
+        typer.echo(f"jug-mingle: {error}", err=True)
+        raise typer.Exit(2) from error
+    typer.echo(to_json(found) if as_json else to_text(found))
+
+
+@app.command()
 def openapi() -> None:
     """Print the OpenAPI document."""
     from jug_mingle.api.app import create_app

@@ -1,11 +1,14 @@
 """The command line: ports and the demo."""
 
+import json
 import socket
 import tempfile
 import unittest
 from pathlib import Path
 
-from jug_mingle.cli import HOST, free_port, prepare_demo
+from typer.testing import CliRunner, Result
+
+from jug_mingle.cli import HOST, app, free_port, prepare_demo
 
 
 class FreePortTest(unittest.TestCase):
@@ -27,3 +30,47 @@ class PrepareDemoTest(unittest.TestCase):
             files = {file.name: file.stat().st_mtime_ns for file in (Path(folder) / "photos").iterdir()}
             prepare_demo(Path(folder))
             self.assertEqual({f.name: f.stat().st_mtime_ns for f in (Path(folder) / "photos").iterdir()}, files)
+
+
+class MatchTest(unittest.TestCase):
+    """`jug-mingle match` as the README shows it."""
+
+    SHELF = str(Path(__file__).parents[1] / "docs" / "examples" / "shelf.json")
+
+    def run_match(self, *words: str) -> Result:
+        return CliRunner().invoke(app, ["match", "--shelf", self.SHELF, *words])
+
+    def test_json(self) -> None:
+        """JSON gives what was asked: pots, batch, spoons, and the difference in each light."""
+        done = self.run_match(
+            "--target", "#4f7f80", "--pots", "2", "--batch", "300", "--tool", "spoons",
+            "--light", "window", "--light", "bulb", "--json",
+        )  # fmt: skip
+        self.assertEqual(done.exit_code, 0, done.output)
+        found = json.loads(done.stdout)
+        self.assertEqual(found["target"], "#4f7f80")
+        for recipe in found["recipes"]:
+            self.assertLessEqual(len(recipe["pours"]), 2)
+            self.assertEqual(set(recipe["delta_E"]), {"window", "bulb"})
+            self.assertAlmostEqual(sum(p["ml"] for p in recipe["pours"]), 300, delta=20)
+            self.assertTrue(all(p["ml"] % 2.5 == 0 for p in recipe["pours"]))
+        self.assertLess(found["next_swatch"]["after"], found["next_swatch"]["before"])
+
+    def test_text_says_what_is_lacking(self) -> None:
+        done = self.run_match("--target", "60 75 -60")
+        self.assertEqual(done.exit_code, 0, done.output)
+        self.assertIn("The nearest is", done.stdout)
+
+    def test_bad(self) -> None:
+        """Whatever is wrong is said in one line, with exit code 2."""
+        for words, said in (
+            (("--target", "puce"), "a target is"),
+            (("--target", "#4f7f80", "--tool", "thimble"), "no measuring tool"),
+            (("--target", "#4f7f80", "--light", "moon"), "there is no light"),
+            (("--target", "#4f7f80", "--pots", "7"), "from 1 to 4 pots"),
+            (("--target", "#4f7f80", "--batch", "0"), "from 1 to 20000 ml"),
+        ):
+            with self.subTest(said):
+                done = self.run_match(*words)
+                self.assertEqual(done.exit_code, 2)
+                self.assertIn(said, done.output)

@@ -3,6 +3,7 @@
 import numpy as np
 
 from jug_mingle.api import schemas
+from jug_mingle.core.advice import Lack
 from jug_mingle.core.arrays import FloatArray
 from jug_mingle.core.characterise import Shelf
 from jug_mingle.core.colour import R_to_Lab, R_to_screen, difference_words, sRGB_to_hex
@@ -125,3 +126,12 @@ def mix_out(
         batch=row.batch,
         recipe=recipe_out(recipe, R, lights, shelf, shown),
     )
+
+
+def nearest_words(lack: Lack | None) -> str:
+    """Return what to say where the shelf does not reach a colour; nothing where it does."""
+    if lack is None:
+        return ""
+    help_ = f" A {lack.family} on the shelf would help most: {lack.with_it:.1f}." if lack.family else ""
+    how = f"{difference_words(lack.nearest)}, {lack.nearest:.1f}: {lack.misses}"
+    return f"The shelf does not reach this colour. The nearest is {how}.{help_}"

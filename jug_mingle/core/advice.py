@@ -124,7 +124,7 @@ def next_swatch(
     """
     wanted = _reading(shelf, tuple((pour.key, pour.ml) for pour in pours), noise=1.0, pour_error=0.0)
     recipe = _spread(shelf, wanted)
-    tests = [tuple((pour.key, pour.ml) for pour in pours)] if len(pours) > 1 else []
+    tests = [tuple((pour.key, float(pour.parts)) for pour in pours)] if len(pours) > 1 else []
     for pour in pours:
         tests.append(((pour.key, 1.0),))
         if pour.key != white:

@@ -15,8 +15,8 @@ import numpy as np
 
 from jug_mingle.core.arrays import FloatArray
 from jug_mingle.core.arrow import ArrowFactor, ArrowMatrix, hub_of
-from jug_mingle.core.colour import Lab_to_XYZ, XYZ_to_Lab
-from jug_mingle.core.evidence import Hiding, Reading, Swatch, residual_block
+from jug_mingle.core.colour import Lab_to_XYZ, XYZ_to_Lab, delta_E_CIE2000
+from jug_mingle.core.evidence import EvidenceError, Hiding, Reading, Swatch, residual_block
 from jug_mingle.core.film import K_over_S, R_body
 from jug_mingle.core.materials import CLEAR, EXTENDER, Material, Optics
 from jug_mingle.core.opaque_batch import OpaqueBatch, fits
@@ -217,7 +217,25 @@ def _check(materials: Sequence[Material], evidence: Sequence[Reading | Hiding], 
     for item in evidence:
         for key, _ in item.volumes:
             if key not in places:
-                raise ValueError(f"reading {item.key!r} names the material {key!r}, which is not on the shelf")
+                raise EvidenceError(f"reading {item.key!r} names the material {key!r}, which is not on the shelf")
+    _check_pairs([item for item in evidence if fits(item) and isinstance(item, Reading)])
+
+
+def _check_pairs(readings: Sequence[Reading]) -> None:
+    """Refuse two readings of one pot that cannot both be true; a third would tell which, so three are let through."""
+    pots: dict[tuple[object, ...], list[Reading]] = {}
+    for item in readings:
+        total = sum(volume for _, volume in item.volumes)
+        pot = tuple(sorted((key, round(volume / total, 3)) for key, volume in item.volumes))
+        pots.setdefault((pot, id(item.light), item.veil), []).append(item)
+    for same in pots.values():
+        if len(same) == 2:
+            apart = float(delta_E_CIE2000(same[0].swatches[0].seen, same[1].swatches[0].seen))
+            if apart > max(12.0, 4.0 * max(item.noise for item in same)):
+                raise EvidenceError(
+                    f"readings {same[0].key!r} and {same[1].key!r} of the same pot differ by {apart:.0f}: "
+                    "read it a third time, or withdraw one"
+                )
 
 
 def _masstones(evidence: Sequence[Reading | Hiding]) -> dict[str, Masstone]:

@@ -1,6 +1,7 @@
 """What a painter can know of a material, as residuals of the film equations with their derivatives."""
 
 from dataclasses import dataclass
+from itertools import permutations
 from typing import Final
 
 import numpy as np
@@ -20,6 +21,10 @@ MODEL_ERROR: Final = 0.15
 
 # The length of a 3-vector of unit normal errors is 1.6 on average.
 _PER_AXIS: Final = 1.6
+
+
+class EvidenceError(ValueError):
+    """A reading cannot be what it is said to be; the message gives the value and what to do."""
 
 
 @dataclass(frozen=True, slots=True, kw_only=True, eq=False)
@@ -43,13 +48,15 @@ class Swatch:
     def __post_init__(self) -> None:
         seen = check_finite(as_floats(self.seen, "a reading"), "a reading")
         if seen.shape not in ((3,), (BANDS,)):
-            raise ValueError(f"a reading is Lab (3 numbers) or a reflectance ({BANDS} numbers), got shape {seen.shape}")
+            raise EvidenceError(
+                f"a reading is Lab (3 numbers) or a reflectance ({BANDS} numbers), got shape {seen.shape}"
+            )
         if seen.shape == (BANDS,):
             check_range(seen, "a read reflectance", 0.0, 1.0)
         else:
             check_range(seen[:1], "L* of a reading", -5.0, 110.0)
         if np.isfinite(self.X) and self.R_g is None:
-            raise ValueError("a film of finite thickness needs the reflectance of its ground")
+            raise EvidenceError("a film of finite thickness needs the reflectance of its ground")
         check_range(np.asarray(self.X, dtype=float), "film thickness", 0.0)
         object.__setattr__(self, "seen", read_only(seen))
 
@@ -90,9 +97,25 @@ class Reading:
     def __post_init__(self) -> None:
         _check_volumes(self.key, self.volumes)
         if not self.swatches:
-            raise ValueError(f"reading {self.key!r} has no patch")
+            raise EvidenceError(f"reading {self.key!r} has no patch")
         for name in ("noise", "veil", "pour_error", "thickness_error"):
             check_range(np.asarray(getattr(self, name), dtype=float), f"{name} of reading {self.key!r}", 0.0, 100.0)
+        self._check_card()
+
+    def _check_card(self) -> None:
+        """A film over a darker ground is never lighter than the same film over a lighter one."""
+        films = [
+            (float(swatch.R_g.mean()), swatch.luminance(self.light))
+            for swatch in self.swatches
+            if swatch.R_g is not None and np.isfinite(swatch.X)
+        ]
+        slack = 0.01 * (1.0 + self.noise)
+        for (dark, Y_dark), (pale, Y_pale) in permutations(films, 2):
+            if dark < pale - 0.05 and Y_dark > Y_pale + slack:
+                raise EvidenceError(
+                    f"reading {self.key!r}: over the darker ground it reads lighter ({100 * Y_dark:.0f} %) than "
+                    f"over the paler one ({100 * Y_pale:.0f} %): were the two swapped?"
+                )
 
 
 @dataclass(frozen=True, slots=True, kw_only=True, eq=False)
@@ -122,18 +145,18 @@ class Hiding:
     def __post_init__(self) -> None:
         _check_volumes(self.key, self.volumes)
         if not 1 <= self.coats <= 20:
-            raise ValueError(f"coats to hide must be from 1 to 20, got {self.coats}")
+            raise EvidenceError(f"coats to hide must be from 1 to 20, got {self.coats}")
         check_range(np.asarray(self.X_coat), "thickness of a coat", 0.1)
 
 
 def _check_volumes(key: str, volumes: tuple[tuple[str, float], ...]) -> None:
     if not volumes:
-        raise ValueError(f"reading {key!r} names no material")
+        raise EvidenceError(f"reading {key!r} names no material")
     if len({name for name, _ in volumes}) != len(volumes):
-        raise ValueError(f"reading {key!r} names a material twice: add its volumes up")
+        raise EvidenceError(f"reading {key!r} names a material twice: add its volumes up")
     for name, volume in volumes:
         if not (np.isfinite(volume) and volume > 0):
-            raise ValueError(f"reading {key!r}: the volume of {name!r} must be above 0, got {volume}")
+            raise EvidenceError(f"reading {key!r}: the volume of {name!r} must be above 0, got {volume}")
 
 
 def residual_block(

@@ -3,10 +3,13 @@
 from functools import cache
 from typing import Final
 
+from numpy.typing import ArrayLike
+
+from jug_mingle.core.arrays import check_finite, read_only
 from jug_mingle.core.colour import Lab_to_XYZ
 from jug_mingle.core.materials import Ground
 from jug_mingle.core.recovery import recover_reflectance
-from jug_mingle.core.spectra import DAYLIGHT
+from jug_mingle.core.spectra import DAYLIGHT, as_spectrum
 
 # Title, Lab under D65 and whether tannin may bleed through pale paint. From memory of sanded, dry boards.
 _TONES: Final = {
@@ -15,6 +18,12 @@ _TONES: Final = {
     "beech": ("Beech", (71.0, 10.0, 20.0), False),
     "walnut": ("Walnut", (44.0, 9.0, 15.0), True),
     "mahogany": ("Mahogany", (42.0, 19.0, 20.0), True),
+    "ash": ("Ash", (76.0, 4.5, 19.0), False),
+    "cherry": ("Cherry", (58.0, 15.0, 25.0), False),
+    "maple": ("Maple", (80.0, 5.0, 19.0), False),
+    "teak": ("Teak", (52.0, 11.0, 25.0), True),
+    "elm": ("Elm", (60.0, 9.0, 22.0), False),
+    "fibreboard": ("Raw fibreboard", (62.0, 7.0, 19.0), False),
     "birch": ("Birch", (80.0, 4.0, 18.0), False),
     "paper": ("White paper", (95.0, 0.0, 2.0), False),
     "brass": ("Aged brass", (52.0, 6.0, 26.0), False),
@@ -29,3 +38,9 @@ def ground(key: str) -> Ground:
     title, Lab, bleeds = _TONES[key]
     R = recover_reflectance(Lab_to_XYZ(Lab), DAYLIGHT)
     return Ground(name=title, R_seen=R, veil=0.9, bleeds=bleeds)
+
+
+def measured_ground(name: str, R_seen: ArrayLike, *, veil: float = 0.9, bleeds: bool = False) -> Ground:
+    """Return a ground of one's own from its read reflectance (36,), dry and bare. [0..1]"""
+    R = check_finite(as_spectrum(R_seen, f"the reflectance of {name}"), f"the reflectance of {name}")
+    return Ground(name=name, R_seen=read_only(R), veil=veil, bleeds=bleeds)

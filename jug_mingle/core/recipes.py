@@ -171,10 +171,13 @@ def find_recipes(shelf: Shelf, target: Target, wishes: Wishes) -> list[Recipe]:
                 f"the smallest amount of the {wishes.tool.title} ({unit:g} ml) is too coarse for {wishes.batch:g} ml: "
                 "mix a larger batch or take a finer tool"
             )
+        most = np.minimum(1.0, np.array([shelf.materials[place].left for place in group]) / wishes.batch)
         must = tuple(group.index(shelf.index(key)) for key in wishes.use)
         for pots in range(max(1, len(must)), wishes.most_pots + 1):
             units = None if unit is None else wishes.batch / unit
-            candidates = best_candidates(palette, target.goal, pots=pots, parts=wishes.parts, units=units, must=must)
+            candidates = best_candidates(
+                palette, target.goal, pots=pots, parts=wishes.parts, units=units, must=must, most=most
+            )
             recipes += _recipes(shelf, target, wishes, unit, group, candidates, draws)
     if not recipes:
         raise NothingToMixError("too little is left in the pots for this batch: ask for less, or fill the shelf")

@@ -110,7 +110,14 @@ class Candidate:
 
 
 def best_candidates(
-    palette: Palette, goal: Goal, *, pots: int, parts: int, units: float | None, must: tuple[int, ...] = ()
+    palette: Palette,
+    goal: Goal,
+    *,
+    pots: int,
+    parts: int,
+    units: float | None,
+    must: tuple[int, ...] = (),
+    most: FloatArray | None = None,
 ) -> list[Candidate]:
     """Return good ratios of exactly `pots` pots, best first.
 
@@ -124,7 +131,11 @@ def best_candidates(
         How many units of the measuring tool the batch holds; ratios that fine are tried as well.
     must : tuple of int
         Pots that have to be in it.
+    most : (n,) ndarray, optional
+        The largest share of the batch that each pot can give. [0..1]
     """
+    if most is None:
+        most = np.ones(palette.size)
     if palette.size < pots:
         return []
     reference = _inverse_reference(goal)
@@ -132,7 +143,7 @@ def best_candidates(
     exact = _EXACT
     for _ in range(3):
         linear = _Linear(palette, goal, reference)
-        sets, trials = _trials(linear, pots, parts, units, must, exact)
+        sets, trials = _trials(linear, pots, parts, units, must, exact, most)
         if sets.shape[0] == 0:
             return []
         seen = palette.seen_of(trials.astype(float), sets)
@@ -331,7 +342,13 @@ def compositions(pots: int, parts: int) -> NDArray[np.int64]:
 
 
 def _trials(
-    linear: _Linear, pots: int, parts: int, units: float | None, must: tuple[int, ...], exact: int
+    linear: _Linear,
+    pots: int,
+    parts: int,
+    units: float | None,
+    must: tuple[int, ...],
+    exact: int,
+    most: FloatArray,
 ) -> tuple[Indices, NDArray[np.int64]]:
     """Return the sets and whole-number volumes that look best in the linear model."""
     sets, bound = _sets(linear, pots, must)
@@ -341,12 +358,16 @@ def _trials(
     kept_errors: list[FloatArray] = []
     limit = np.inf
     chunk_size = max(16, 40000 // len(ratios))
-    most = len(sets) if pots < 4 else 2 * chunk_size
-    for start in range(0, most, chunk_size):
+    last = len(sets) if pots < 4 else 2 * chunk_size
+    shares = ratios / ratios.sum(axis=1, keepdims=True)
+    short = bool(np.any(most < 1.0))
+    for start in range(0, last, chunk_size):
         if start >= len(sets) or bound[start] > limit or not np.isfinite(bound[start]):
             break
         chunk = sets[start : start + chunk_size]
         error = linear.error(chunk, np.broadcast_to(ratios.astype(float), (len(chunk), *ratios.shape)))
+        if short:
+            error[np.any(shares > most[chunk][:, np.newaxis, :] + 1e-9, axis=2)] = np.inf
         each = min(error.shape[1], max(4, 2 * exact // len(sets)))
         take = np.argpartition(error, each - 1, axis=1)[:, :each]
         kept_sets.append(np.repeat(chunk, take.shape[1], axis=0))
@@ -359,10 +380,14 @@ def _trials(
         fine_sets, fine = _fine_volumes(linear, sets[:_FINE], linear.weights(sets[:_FINE]), units)
         kept_sets.append(fine_sets)
         kept_ratios.append(fine)
-        kept_errors.append(linear.error(fine_sets, fine[:, np.newaxis, :].astype(float))[:, 0])
+        error = linear.error(fine_sets, fine[:, np.newaxis, :].astype(float))[:, 0]
+        error[np.any(fine > most[fine_sets] * units + 1e-9, axis=1)] = np.inf
+        kept_errors.append(error)
     if not kept_sets:
         return sets[:0], ratios[:0]
-    best = np.argsort(np.concatenate(kept_errors), kind="stable")[: 2 * exact]
+    errors = np.concatenate(kept_errors)
+    best = np.argsort(errors, kind="stable")[: 2 * exact]
+    best = best[np.isfinite(errors[best])]
     return np.concatenate(kept_sets)[best], np.concatenate(kept_ratios)[best]
 
 

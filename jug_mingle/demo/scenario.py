@@ -152,7 +152,7 @@ def _mix_like(
         photo_id=photo.id,
         source=source,
     )
-    recipes, _, _ = mixes.recipes_for(
+    found = mixes.recipes_for(
         session,
         target_id=target.id,
         batch=batch,
@@ -163,7 +163,7 @@ def _mix_like(
         most_pots=3,
         lights=("window", "bulb"),
     )
-    best = next(recipe for recipe in recipes if len(recipe.pours) == 3)
+    best = next(recipe for recipe in found.recipes if len(recipe.pours) == 3)
     pours = [mixes.PourAsked(material=pour.key, parts=pour.parts, ml=pour.ml) for pour in best.pours]
     return mixes.add_mix(
         session, job_id=job.id, target_id=target.id, name=name.capitalize(), batch=batch, tool_key="parts", pours=pours

@@ -2,11 +2,13 @@
 
 from collections.abc import Sequence
 from dataclasses import dataclass
+from typing import Final
 
 import numpy as np
 from sqlalchemy import select
 from sqlalchemy.orm import Session
 
+from jug_mingle.core.advice import Lack, what_is_lacking
 from jug_mingle.core.characterise import Shelf
 from jug_mingle.core.measures import tool
 from jug_mingle.core.recipes import (
@@ -37,6 +39,20 @@ class PourAsked:
     ml: float
 
 
+@dataclass(frozen=True, slots=True, kw_only=True, eq=False)
+class Found:
+    """Recipes for a target, and what is lacking where none of them comes near."""
+
+    recipes: list[Recipe]
+    shelf: Shelf
+    target: Target
+    lack: Lack | None
+
+
+FAR: Final = 4.0
+"""From this CIEDE2000 on the nearest recipe is no match, and the shelf lacks something."""
+
+
 def recipes_for(
     session: Session,
     *,
@@ -48,8 +64,8 @@ def recipes_for(
     avoid: Sequence[str],
     most_pots: int,
     lights: Sequence[str],
-) -> tuple[list[Recipe], Shelf, TargetRow]:
-    """Return recipes for a target from the shelf; UnfitError says why there can be none."""
+) -> Found:
+    """Return recipes for a target from the shelf; UnfitError or ConflictError says why there can be none."""
     row = get_target(session, target_id)
     shelf = fitted_shelf(session)
     try:
@@ -57,11 +73,14 @@ def recipes_for(
             batch=batch, tool=tool(tool_key), parts=parts, use=tuple(use), avoid=tuple(avoid), most_pots=most_pots
         )
         target = Target(R=np.array(row.R), lights=tuple(light(name) for name in lights))
-        return find_recipes(shelf, target, wishes), shelf, row
+        recipes = find_recipes(shelf, target, wishes)
     except NothingToMixError as error:
         raise ConflictError(str(error)) from error
     except ValueError as error:
         raise UnfitError(str(error)) from error
+    best = min(recipes, key=lambda recipe: recipe.worst)
+    lack = what_is_lacking(shelf, target, wishes, best.pours) if best.worst >= FAR else None
+    return Found(recipes=recipes, shelf=shelf, target=target, lack=lack)
 
 
 def mix_rows(session: Session, job_id: int) -> Sequence[MixRow]:

@@ -10,7 +10,9 @@ from PIL import Image
 from sqlalchemy import text
 
 from jug_mingle.api.app import create_app
-from jug_mingle.core.colour import hex_to_sRGB
+from jug_mingle.core.colour import Lab_to_XYZ, hex_to_sRGB
+from jug_mingle.core.recovery import recover_reflectance
+from jug_mingle.services.targets import add_target
 from jug_mingle.settings import Settings
 from tests.api.support import COLOUR, WHITE, DemoCase, photo
 
@@ -219,3 +221,16 @@ class OpenAPITest(DemoCase):
 
         committed = json.loads((Path(__file__).parents[2] / "docs" / "openapi.json").read_text())
         self.assertEqual(json.loads(json.dumps(self.client.get("/openapi.json").json())), committed)
+
+
+class OutOfReachTest(DemoCase):
+    def test_says_what_would_help(self) -> None:
+        """A vivid orange is out of the demo shelf's reach: it says which way it misses and what would help."""
+        context = self.client.app.state.context  # type: ignore[attr-defined]
+        with context.database.write.begin() as session:
+            R = recover_reflectance(Lab_to_XYZ([66.0, 50.0, 72.0]))
+            row = add_target(session, job_id=1, name="neon", R=R, noise=1.0, photo_id=None, source={})
+        found = self.client.post(f"/api/targets/{row.id}/recipes", json={}).json()
+        self.assertIn("does not reach this colour", found["nearest"])
+        self.assertIn("would help most", found["nearest"])
+        self.assertTrue(found["recipes"])

@@ -7,7 +7,7 @@ from numpy.testing import assert_allclose
 
 from jug_mingle.core.characterise import characterise
 from jug_mingle.core.colour import R_to_Lab, delta_E_CIE2000
-from jug_mingle.core.evidence import Hiding, Reading, Swatch, residual_block
+from jug_mingle.core.evidence import EvidenceError, Hiding, Reading, Swatch, residual_block
 from jug_mingle.core.film import R_film, R_infinity, R_seen
 from jug_mingle.core.opaque_batch import OpaqueBatch
 from jug_mingle.core.spectra import DAYLIGHT
@@ -215,6 +215,41 @@ class BadEvidenceTest(unittest.TestCase):
         ):
             with self.subTest(message), self.assertRaisesRegex(ValueError, message):
                 make()
+
+    def test_swapped_card(self) -> None:
+        """A film cannot read lighter over black than over white."""
+        black, white = np.full(36, 0.02), np.full(36, 0.85)
+        swatches = (
+            Swatch(seen=np.array([80.0, 0, 0]), X=20.0, R_g=black),
+            Swatch(seen=np.array([60.0, 0, 0]), X=20.0, R_g=white),
+        )
+        with self.assertRaisesRegex(
+            EvidenceError, r"lighter \(57 %\) than over the paler one \(28 %\): were the two swapped"
+        ):
+            Reading(key="card", volumes=(("a", 1.0),), swatches=swatches, noise=0.5)
+
+    def test_two_that_contradict(self) -> None:
+        """Two tints that cannot both be true are refused with their difference; a third reading decides."""
+        tints = [
+            Reading(key=key, volumes=(("red", 1.0), ("white", 4.0)), swatches=(Swatch(seen=np.array(Lab)),), noise=0.5)
+            for key, Lab in (("one", [60.0, 30, 15]), ("two", [85.0, 5, 2]), ("three", [60.5, 30, 15]))
+        ]
+        pots = [material("white"), material("red")]
+        base = readings(["white", "red"], tints=False)
+        with self.assertRaisesRegex(EvidenceError, "'one' and 'two' of the same pot differ by 2"):
+            characterise(pots, [*base, *tints[:2]])
+        self.assertLess(characterise(pots, [*base, *tints]).weights["two"], 0.2)
+
+    def test_contradiction_widens_the_band(self) -> None:
+        """Readings that disagree a little leave more open than readings that agree."""
+        widths = []
+        for shift in (0.0, 8.0):
+            Lab = R_to_Lab(seen({"red": 1.0, "white": 4.0})) + np.array([shift, 0, 0])
+            again = Reading(key="b", volumes=(("red", 1.0), ("white", 4.0)), swatches=(Swatch(seen=Lab),), noise=0.7)
+            shelf = characterise([material(k) for k in TRUE], [*readings(list(TRUE), noise=0.7), again])
+            _, S = shelf.draw(80)
+            widths.append(float(np.log(S[:, shelf.index("red")] / S[:, shelf.index("white")]).std(axis=0).mean()))
+        self.assertGreater(widths[1], widths[0])
 
     def test_unknown_material(self) -> None:
         with self.assertRaisesRegex(ValueError, "names the material 'white', which is not on the shelf"):

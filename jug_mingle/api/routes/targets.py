@@ -1,13 +1,11 @@
 """Targets of a job, and recipes for them."""
 
-import numpy as np
 from fastapi import APIRouter
 
 from jug_mingle.api.context import PROBLEMS, ContextNow, LightNow, Reading
 from jug_mingle.api.routes.photos import caught_of
 from jug_mingle.api.schemas import RecipesIn, RecipesOut, TargetIn, TargetOut
-from jug_mingle.api.shapes import hex_of, recipe_out, target_out
-from jug_mingle.core.colour import difference_words
+from jug_mingle.api.shapes import hex_of, nearest_words, recipe_out, target_out
 from jug_mingle.core.spectra import light as light_named
 from jug_mingle.errors import UnfitError
 from jug_mingle.services import mixes, photos
@@ -55,7 +53,7 @@ def restore_target(target_id: int, context: ContextNow, light: LightNow = "windo
 def find_recipes(target_id: int, body: RecipesIn, session: Reading, light: LightNow = "window") -> RecipesOut:
     """Return recipes for a target from the shelf, judged in the given lights and shown in one."""
     names = [light, *(name for name in body.lights if name != light)]
-    recipes, shelf, row = mixes.recipes_for(
+    found = mixes.recipes_for(
         session,
         target_id=target_id,
         batch=body.batch,
@@ -66,12 +64,9 @@ def find_recipes(target_id: int, body: RecipesIn, session: Reading, light: Light
         most_pots=body.most_pots,
         lights=names,
     )
-    shown, lights, R = light_named(light), [light_named(name) for name in names], np.array(row.R)
-    out = [recipe_out(recipe, R, lights, shelf, shown) for recipe in recipes]
-    best = min(out, key=lambda recipe: recipe.delta_E)
-    nearest = ""
-    if best.delta_E >= 4.0:
-        nearest = (
-            f"The shelf does not reach this colour. The nearest is {difference_words(best.delta_E)}: {best.misses}."
-        )
-    return RecipesOut(target_hex=hex_of(R, shown), recipes=out, nearest=nearest)
+    shown, R = light_named(light), found.target.R
+    return RecipesOut(
+        target_hex=hex_of(R, shown),
+        recipes=[recipe_out(recipe, R, list(found.target.lights), found.shelf, shown) for recipe in found.recipes],
+        nearest=nearest_words(found.lack),
+    )

@@ -1,0 +1,94 @@
+"""Recipes for a colour from a shelf file, without a database: what the command line offers."""
+
+import json
+from dataclasses import dataclass
+from pathlib import Path
+
+from jug_mingle.core.advice import Lack, NextSwatch, next_swatch, what_is_lacking
+from jug_mingle.core.characterise import Shelf
+from jug_mingle.core.colour import R_to_screen, difference_words, sRGB_to_hex
+from jug_mingle.core.measures import tool
+from jug_mingle.core.recipes import Recipe, Target, Wishes, find_recipes
+from jug_mingle.core.spectra import light
+from jug_mingle.formats.shelf_file import read_shelf
+from jug_mingle.formats.target_text import parse_target
+
+_FAR = 2.0
+
+
+@dataclass(frozen=True, slots=True, kw_only=True, eq=False)
+class Match:
+    """Recipes for a target, what is lacking where none comes near, and the swatch that would tell most."""
+
+    shelf: Shelf
+    target: Target
+    recipes: list[Recipe]
+    lack: Lack | None
+    test: NextSwatch | None
+
+
+def match_target(
+    *, target: str, shelf_file: Path, pots: int, batch: float, tool_key: str, light_names: list[str]
+) -> Match:
+    """Return recipes for a target as written; ValueError says what is wrong with what was given."""
+    shelf = read_shelf(shelf_file)
+    wanted = Target(R=parse_target(target), lights=tuple(light(name) for name in light_names))
+    wishes = Wishes(batch=batch, tool=tool(tool_key), most_pots=pots)
+    recipes = find_recipes(shelf, wanted, wishes)
+    best = min(recipes, key=lambda recipe: recipe.worst)
+    lack = what_is_lacking(shelf, wanted, wishes, best.pours) if best.worst > _FAR else None
+    white = max(
+        (m for m in shelf.materials if m.kind.optical == "hiding" and m.kind.colours),
+        key=lambda m: float(shelf.optics(m.key).S.mean() / shelf.optics(m.key).K.mean()),
+    )
+    tests = next_swatch(shelf, best.pours, white=white.key)
+    return Match(shelf=shelf, target=wanted, recipes=recipes, lack=lack, test=tests[0] if tests else None)
+
+
+def to_json(found: Match) -> str:
+    """Return a match as JSON."""
+    return json.dumps(
+        {
+            "target": sRGB_to_hex(R_to_screen(found.target.R)),
+            "recipes": [
+                {
+                    "pours": [{"key": pour.key, "parts": pour.parts, "ml": round(pour.ml, 2)} for pour in recipe.pours],
+                    "hex": sRGB_to_hex(R_to_screen(recipe.R)),
+                    "delta_E": {
+                        at.name: round(value, 3) for at, value in zip(found.target.lights, recipe.delta_E, strict=True)
+                    },
+                    "words": difference_words(recipe.worst),
+                    "expected": round(recipe.expected, 3),
+                    "band_80": [round(recipe.low, 3), round(recipe.high, 3)],
+                }
+                for recipe in found.recipes
+            ],
+            "lack": found.lack and {"misses": found.lack.misses, "family": found.lack.family},
+            "next_swatch": found.test
+            and {"volumes": dict(found.test.volumes), "before": found.test.before, "after": found.test.after},
+        },
+        indent=2,
+    )
+
+
+def to_text(found: Match) -> str:
+    """Return a match as a person reads it."""
+    names = {material.key: material.name for material in found.shelf.materials}
+    lines = []
+    for recipe in found.recipes:
+        parts = " + ".join(f"{pour.parts} {names[pour.key]}" for pour in recipe.pours)
+        amounts = ", ".join(f"{pour.ml:.1f} ml {names[pour.key]}" for pour in recipe.pours)
+        lines.append(
+            f"{len(recipe.pours)} pot{'s' if len(recipe.pours) > 1 else ''}: {parts}\n"
+            f"    {difference_words(recipe.worst)}: {recipe.worst:.1f}, likely {recipe.low:.1f}-{recipe.high:.1f}\n"
+            f"    {amounts}"
+        )
+    if found.lack is not None:
+        help_ = f" A {found.lack.family} would help most ({found.lack.with_it:.1f})." if found.lack.family else ""
+        lines.append(f"The nearest is {found.lack.misses or 'a little off'} ({found.lack.nearest:.1f}).{help_}")
+    if found.test is not None and found.test.after < 0.8 * found.test.before:
+        swatch = " and ".join(f"{volume:g} of {names[key]}" for key, volume in found.test.volumes)
+        lines.append(
+            f"To know better, paint {swatch}, dry and read it: {found.test.before:.1f} becomes {found.test.after:.1f}."
+        )
+    return "\n".join(lines)
