@@ -46,6 +46,7 @@ def _serve(data: Path, port: int) -> None:
 @app.command()
 def serve(data: _Data = Path("data"), port: _Port = PORT) -> None:
     """Serve the program on this machine, with your own data."""
+    prepare_own(data)
     _serve(data, port)
 
 
@@ -54,6 +55,20 @@ def demo(data: _Data = Path("data/demo"), port: _Port = PORT) -> None:
     """Serve the program with the demo: a library's card cabinet, a shelf of pots, three photos."""
     prepare_demo(data)
     _serve(data, port)
+
+
+def prepare_own(data: Path) -> None:
+    """Begin a first job in a folder that has none, so that there is something to work on."""
+    from jug_mingle.services.jobs import add_job, job_rows
+    from jug_mingle.store.database import open_database
+
+    database = open_database(data)
+    try:
+        with database.write.begin() as session:
+            if not job_rows(session):
+                add_job(session, name="My first piece")
+    finally:
+        database.close()
 
 
 def prepare_demo(data: Path) -> None:

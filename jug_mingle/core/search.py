@@ -218,7 +218,7 @@ class _Linear:
         ac, bc, cc = g[a, c], g[b, c], own[c]
         h_aa, h_bb, h_ab = own[a] - 2.0 * ac + cc, own[b] - 2.0 * bc + cc, g[a, b] - ac - bc + cc
         p, q = cc - ac, cc - bc
-        det = h_aa * h_bb - h_ab**2 + 1e-9 * (1.0 + h_aa * h_bb)
+        det = h_aa * h_bb - h_ab**2 + 1e-14 * (1.0 + h_aa * h_bb)
         w_a, w_b = (h_bb * p - h_ab * q) / det, (h_aa * q - h_ab * p) / det
         inside = (w_a > 0.0) & (w_b > 0.0) & (w_a + w_b < 1.0)
         value = np.maximum(cc - w_a * p - w_b * q, 0.0)

@@ -17,7 +17,7 @@ const kinds = computed(() => [...new Set(data.value?.map((pot) => pot.kind))])
   <div class="place">
     <h1>What stands on the shelf?</h1>
     <p v-if="error" class="wrong" role="alert">{{ error.message }}</p>
-    <p v-if="data?.length === 0">The shelf is empty. Start the demo to see one filled.</p>
+    <p v-if="data?.length === 0">The shelf is empty. <code>make demo</code> shows one filled.</p>
     <section v-for="kind in kinds" :key="kind">
       <h2>{{ kind }}</h2>
       <ul class="mat">

@@ -1,0 +1,59 @@
+"""Conventions of the house, tested: layers, documented routes, nothing named that must not be."""
+
+import ast
+import re
+import unittest
+from pathlib import Path
+
+from jug_mingle.api.app import create_app
+from jug_mingle.settings import Settings
+
+ROOT = Path(__file__).parents[1]
+PACKAGE = ROOT / "jug_mingle"
+LAYERS = {"core": 0, "store": 1, "formats": 1, "services": 2, "api": 3, "demo": 3, "cli": 4}
+
+
+class LayersTest(unittest.TestCase):
+    def test_imports_point_down(self) -> None:
+        """No module imports from a layer above its own."""
+        for file in PACKAGE.rglob("*.py"):
+            layer = file.relative_to(PACKAGE).parts[0].removesuffix(".py")
+            for node in ast.walk(ast.parse(file.read_text())):
+                if isinstance(node, ast.ImportFrom) and (node.module or "").startswith("jug_mingle."):
+                    other = (node.module or "").split(".")[1]
+                    if layer in LAYERS and other in LAYERS:
+                        self.assertLessEqual(LAYERS[other], LAYERS[layer], f"{file.name} imports {node.module}")
+
+    def test_core_is_pure(self) -> None:
+        """The core asks no clock, opens no file by name and prints nothing."""
+        for file in (PACKAGE / "core").rglob("*.py"):
+            names = {node.id for node in ast.walk(ast.parse(file.read_text())) if isinstance(node, ast.Name)}
+            self.assertFalse(names & {"open", "print", "input"}, file.name)
+
+    def test_every_core_module_has_tests(self) -> None:
+        """Each module of the core is named by a test, by its path or in an import."""
+        text = "\n".join(file.read_text() for file in (ROOT / "tests").rglob("*.py"))
+        for file in (PACKAGE / "core").glob("*.py"):
+            if file.stem != "__init__":
+                self.assertIn(f"core.{file.stem}", text.replace("from jug_mingle.core import ", "core."), file.stem)
+
+
+class RoutesTest(unittest.TestCase):
+    def test_documented(self) -> None:
+        """Every route has a summary and, where it can refuse, says so in the one shape."""
+        document = create_app(Settings()).openapi()
+        for path, methods in document["paths"].items():
+            for method, route in methods.items():
+                with self.subTest(path=path, method=method):
+                    self.assertTrue(route.get("description"))
+                    if "{" in path:
+                        schema = route["responses"]["404"]["content"]["application/json"]["schema"]
+                        self.assertEqual(schema, {"$ref": "#/components/schemas/Problem"})
+
+
+class NothingFromOutsideTest(unittest.TestCase):
+    def test_pages_name_no_host(self) -> None:
+        """The pages' own sources load nothing from another machine."""
+        for file in (ROOT / "web" / "src").rglob("*"):
+            if file.suffix in {".vue", ".ts", ".css"} and file.name != "schema.d.ts":
+                self.assertFalse(re.findall(r"https?://(?!127\.0\.0\.1|www\.w3\.org)", file.read_text()), file.name)
