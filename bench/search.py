@@ -150,9 +150,7 @@ def evolution() -> None:
 
         start = time.perf_counter()
         bounds = [(0, here.size)] * 3 + [(-5.0, 0.0)] * 3
-        best = differential_evolution(
-            cost, bounds, seed=1, popsize=25, maxiter=250, vectorized=True, updating="deferred", polish=False
-        )
+        best = differential_evolution(cost, bounds, seed=1, tol=0.0, vectorized=True, updating="deferred", polish=False)
         ratio.append((time.perf_counter() - start) / fast)
         worse.append(found - float(best.fun))
     table(

@@ -28,10 +28,10 @@ _CHUNK: Final = 256
 _FINE: Final = 160
 _PAIR_BEAM: Final = 400
 _TRIPLE_BEAM: Final = 150
-_EXACT: Final = 300
-_FAR_EXACT: Final = 1500
-_NEAR_ENOUGH: Final = 0.25
-_FAR: Final = 2.0
+_EXACT: Final = 200
+_FAR_EXACT: Final = 500
+_NEAR_ENOUGH: Final = 0.1
+_FAR: Final = 1.0
 
 
 @dataclass(frozen=True, slots=True, kw_only=True, eq=False)
@@ -185,7 +185,7 @@ class _Linear:
         A, offset = np.concatenate(rows) / np.sqrt(len(rows)), np.concatenate(offsets) / np.sqrt(len(rows))
         eye = np.abs(A).sum(axis=0)
         S_mean = palette.S @ (eye / eye.sum())
-        self.size = palette.size
+        self.size, self.lights = palette.size, len(rows)
         self.pull = palette.solids * S_mean
         self.vectors = (palette.K - q * palette.S) @ A.T / S_mean[:, np.newaxis] + offset
         self.gram = self.vectors @ self.vectors.T
@@ -231,12 +231,26 @@ class _Linear:
         G = self.gram[sets[:, :, np.newaxis], sets[:, np.newaxis, :]]
         return (_nearest_inside(G) if sets.shape[1] > 3 else _nearest_in_simplex(G))[1]
 
-    def error(self, sets: Indices, volumes: FloatArray) -> FloatArray:
-        """Return the squared error (m, r) of volumes (r, k) or (m, r, k) of each set (m, k)."""
-        w = volumes * self.pull[sets][:, np.newaxis, :]
-        w /= w.sum(axis=2, keepdims=True)
-        e = w @ self.vectors[sets]
-        return np.asarray(np.einsum("mrd,mrd->mr", e, e))
+    def error(self, sets: Indices, ratios: FloatArray) -> FloatArray:
+        """Return the squared error (m, r), in the worst light, of each set (m, k) at each ratio (r, k).
+
+        `bound` is the mean over the lights, so it lies below. Single precision: it only ranks.
+        """
+        k, m = sets.shape[1], sets.shape[0]
+        pulled = (self.pull[:, np.newaxis] * self.vectors).astype(np.float32)[sets]
+        sums = ratios.astype(np.float32) @ pulled.transpose(1, 0, 2).reshape(k, -1)
+        sums = sums.reshape(-1, m, self.lights, 3)
+        # One light after the other: reducing over so short an axis is many times slower.
+        worst = np.zeros(sums.shape[:2], dtype=np.float32)
+        for at in range(self.lights):
+            worst = np.maximum(worst, np.einsum("rmx,rmx->rm", sums[:, :, at], sums[:, :, at]))
+        return np.asarray((self.lights * worst / (ratios @ self.pull[sets].T) ** 2).T)
+
+    def error_each(self, sets: Indices, volumes: FloatArray) -> FloatArray:
+        """Return the same (m,) for each set (m, k) at volumes of its own (m, k)."""
+        w = volumes * self.pull[sets]
+        e = np.einsum("mk,mkx->mx", w / w.sum(axis=1, keepdims=True), self.vectors[sets])
+        return np.asarray(self.lights * (e * e).reshape(-1, self.lights, 3).sum(axis=2).max(axis=1))
 
 
 def _nearest_in_simplex(G: FloatArray) -> tuple[FloatArray, FloatArray]:
@@ -365,7 +379,7 @@ def _trials(
         if start >= len(sets) or bound[start] > limit or not np.isfinite(bound[start]):
             break
         chunk = sets[start : start + chunk_size]
-        error = linear.error(chunk, np.broadcast_to(ratios.astype(float), (len(chunk), *ratios.shape)))
+        error = linear.error(chunk, ratios.astype(float))
         if short:
             error[np.any(shares > most[chunk][:, np.newaxis, :] + 1e-9, axis=2)] = np.inf
         each = min(error.shape[1], max(4, 2 * exact // len(sets)))
@@ -380,7 +394,7 @@ def _trials(
         fine_sets, fine = _fine_volumes(linear, sets[:_FINE], linear.weights(sets[:_FINE]), units)
         kept_sets.append(fine_sets)
         kept_ratios.append(fine)
-        error = linear.error(fine_sets, fine[:, np.newaxis, :].astype(float))[:, 0]
+        error = linear.error_each(fine_sets, fine.astype(float))
         error[np.any(fine > most[fine_sets] * units + 1e-9, axis=1)] = np.inf
         kept_errors.append(error)
     if not kept_sets:
