@@ -141,7 +141,7 @@ def best_candidates(
     reference = _inverse_reference(goal)
     found: dict[tuple[tuple[int, ...], tuple[int, ...]], float] = {}
     exact = _EXACT
-    for _ in range(3):
+    for _ in range(2):
         linear = _Linear(palette, goal, reference)
         sets, trials = _trials(linear, pots, parts, units, must, exact, most)
         if sets.shape[0] == 0:
