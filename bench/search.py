@@ -107,7 +107,7 @@ def speed() -> None:
 
 
 def optimality() -> None:
-    """Against trying every ratio of up to twelve parts of one to three pots: how near with 20 pots, how fast with 40."""
+    """Against trying every ratio of up to twelve parts of one to three pots: 20 of them for nearness, 40 for speed."""
     rng = np.random.default_rng(3)
     gaps, _, _ = _against_exhaustive(palette(20, rng), targets(100, rng))
     _, fast, slow = _against_exhaustive(palette(40, rng), targets(6, rng))
