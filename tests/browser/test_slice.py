@@ -209,6 +209,7 @@ class UploadTest(BrowserCase):
     def test_a_real_jpeg(self) -> None:
         """A photo chosen from the disk can be caught from; a file that is none is refused beside the button."""
         self.go("catch")
+        expect(self.page.get_by_role("application")).to_be_visible()
         self.page.set_input_files(
             "#photo-file", {"name": "cup.jpg", "mimeType": "image/jpeg", "buffer": photo(size=(400, 300))}
         )

@@ -71,7 +71,8 @@ const hint = computed(() =>
     </div>
     <ChipCard class="chip-card" :chip="chip" :wrong="wrong" :hint="hint" :keep="keepAs" />
     <PhotoPicker
-      :photos="job?.photos ?? []"
+      v-if="job"
+      :photos="job.photos"
       :chosen="photo?.id"
       :sending="sending"
       :wrong="refused"
