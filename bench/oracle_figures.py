@@ -147,7 +147,8 @@ def hiding(found: dict[str, FloatArray]) -> None:
     """Coats to hide three grounds, from masstone, tint and one thin coat over black and white, against the oracle."""
     lab = Laboratory()
     rng = np.random.default_rng(5)
-    X, card = 4.0, (np.full(BANDS, 0.02), np.full(BANDS, 0.85))
+    # So thick a coat that the white takes four to five of them, as is common practice with furniture whites.
+    X, card = 12.0, (np.full(BANDS, 0.02), np.full(BANDS, 0.85))
     grounds = {
         "dark": np.linspace(0.03, 0.10, BANDS),
         "mid-brown": np.linspace(0.15, 0.45, BANDS),
@@ -171,7 +172,7 @@ def hiding(found: dict[str, FloatArray]) -> None:
             cells.append(f"{true} / {said}")
             off.append(abs(true - said))
         rows.append([name, *cells])
-    table("Coats to hide, true / said, at 4 µm dry a coat, from masstone, tint and card", ["paint", *grounds], rows)
+    table("Coats to hide, true / said, at 12 µm dry a coat, from masstone, tint and card", ["paint", *grounds], rows)
     equal = f"{100 * np.mean(np.array(off) == 0):.0f} % of {len(off)}"
     table(
         "Coats to hide, together",
