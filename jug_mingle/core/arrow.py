@@ -50,19 +50,24 @@ class ArrowMatrix:
 
     def add(self, slopes: Sequence[tuple[int, FloatArray]], by_common: FloatArray, weight: float) -> None:
         """Add weight · JᵀJ, J given as (block, (rows, size)) pieces and the column of the common unknown (rows,)."""
-        J_hub = np.zeros((by_common.size, self.hub.shape[0]))
-        J_hub[:, -1] = by_common
+        h = self.hub.shape[0]
+        pieces = [(slice(h - 1, h), by_common[:, np.newaxis])]
         leaf: tuple[int, FloatArray] | None = None
         for block, J in slopes:
             if block in self._hub_start:
                 at = self._hub_start[block]
-                J_hub[:, at : at + J.shape[1]] += J
+                pieces.append((slice(at, at + J.shape[1]), J))
             elif J.shape[1]:
                 leaf = (block, J)
-        self.hub += weight * (J_hub.T @ J_hub)
+        for rows, J in pieces:  # block by block: a reading touches little of a large hub
+            weighted = weight * J.T
+            for columns, other in pieces:
+                self.hub[rows, columns] += weighted @ other
         if leaf is not None:
-            self.own[leaf[0]] += weight * (leaf[1].T @ leaf[1])
-            self.across[leaf[0]] += weight * (leaf[1].T @ J_hub)
+            weighted = weight * leaf[1].T
+            self.own[leaf[0]] += weighted @ leaf[1]
+            for columns, other in pieces:
+                self.across[leaf[0]][:, columns] += weighted @ other
 
     def factor(self, damping: float = 0.0) -> "ArrowFactor":
         """Return the Cholesky factor; with `damping`, of the matrix with its diagonal made larger by that share."""
@@ -74,7 +79,9 @@ class ArrowMatrix:
             L = cholesky(H + damping * np.diag(np.diag(H)), lower=True, check_finite=False)
             own[leaf] = L
             across[leaf] = solve_triangular(L, self.across[leaf], lower=True, check_finite=False)
-            schur = schur - across[leaf].T @ across[leaf]
+        if across:
+            eliminated = np.concatenate(list(across.values()))
+            schur = schur - eliminated.T @ eliminated
         return ArrowFactor(
             starts=self.starts, hub_index=self.hub_index, own=own, across=across, hub=np.linalg.cholesky(schur)
         )

@@ -301,8 +301,9 @@ class _System:
         self.size = int(self.starts[-1]) + 1
         self.batches = self._batches()
 
-    def _batches(self) -> list[tuple[list[int], OpaqueBatch]]:
-        """Group the readings that can be computed together: opaque colours of pots of free materials."""
+    def _batches(self) -> list[tuple[list[int], OpaqueBatch, FloatArray, FloatArray]]:
+        """Group the readings that can be computed together, opaque colours of pots of free materials, with the bases
+        of those materials."""
         free = max(self.sizes, default=0)
         groups: dict[int, list[int]] = {}
         for number, (item, involved) in enumerate(zip(self.evidence, self.involved, strict=True)):
@@ -316,6 +317,8 @@ class _System:
                     [self.involved[n] for n in numbers],
                     self.solids,
                 ),
+                np.array([[self.priors[p].basis_K for p in self.involved[n]] for n in numbers]),
+                np.array([[self.priors[p].basis_S for p in self.involved[n]] for n in numbers]),
             )
             for numbers in groups.values()
         ]
@@ -323,10 +326,8 @@ class _System:
     def all_slopes(self, K: FloatArray, S: FloatArray) -> dict[int, _Slopes]:
         """Return `slopes` of every reading, the common kind all at once."""
         found: dict[int, _Slopes] = {}
-        for numbers, batch in self.batches:
+        for numbers, batch, basis_K, basis_S in self.batches:
             r, by_log_K, by_log_S = batch.slopes(K, S)
-            basis_K = np.array([[self.priors[p].basis_K for p in self.involved[n]] for n in numbers])
-            basis_S = np.array([[self.priors[p].basis_S for p in self.involved[n]] for n in numbers])
             J = np.concatenate([by_log_K @ basis_K, by_log_S @ basis_S], axis=3)
             common = _SCALE * (by_log_K + by_log_S).sum(axis=(1, 3))
             for at, number in enumerate(numbers):
