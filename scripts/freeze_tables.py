@@ -8,12 +8,15 @@ from pathlib import Path
 
 import numpy as np
 from colour import MSDS_CMFS, SDS_ILLUMINANTS, SpectralShape
-from colour.characterisation import MSDS_CAMERA_SENSITIVITIES
+from colour.characterisation import MSDS_CAMERA_SENSITIVITIES, SDS_COLOURCHECKERS
 from scipy.interpolate import CubicSpline
 
 DATA = Path(__file__).parents[1] / "jug_mingle" / "core" / "data"
 SHAPE = SpectralShape(380, 780, 5)
-LIGHTS = {"window": "D65", "bulb": "A", "cool_led": "LED-B4", "tube": "FL11"}
+LIGHTS = {
+    "window": "D65", "bulb": "A", "cool_led": "LED-B4", "tube": "FL11",
+    "evening_window": "D50", "north_window": "D75", "warm_led": "LED-B1", "neutral_led": "LED-B3", "old_tube": "FL2",
+}  # fmt: skip
 
 
 def write(name: str, columns: list[str], table: np.ndarray, source: str) -> None:
@@ -47,6 +50,14 @@ def main() -> None:
         np.column_stack([nm, *lights]),
         f"Relative spectral power of CIE illuminants {', '.join(LIGHTS.values())} (CIE 015:2018), every 5 nm.\n"
         "Taken from colour-science.",
+    )
+    chart = [sd.values for sd in SDS_COLOURCHECKERS["babel_average"].values()]
+    write(
+        "chart24.csv",
+        ["nm", *(f"patch_{number}" for number in range(1, 25))],
+        np.column_stack([grid, *chart]),
+        "Reflectances of the common 24-patch test chart, average of many measured ones, 380-730 nm every 10 nm;\n"
+        "patches row by row from the upper left, four rows of six, the greys last. Taken from colour-science.",
     )
     camera = next(iter(MSDS_CAMERA_SENSITIVITIES.values())).copy()
     wide = SpectralShape(380, 730, 10)

@@ -10,7 +10,7 @@ import numpy as np
 from jug_mingle.core.arrays import FloatArray
 from jug_mingle.core.characterise import Shelf, slopes_of
 from jug_mingle.core.colour import R_to_Lab
-from jug_mingle.core.evidence import NOISE, Reading, Swatch
+from jug_mingle.core.evidence import NOISE, Hiding, Reading, Swatch
 from jug_mingle.core.materials import Optics
 from jug_mingle.core.recipes import Pour, Target, Wishes, masstone, palette_of, predict, usable
 from jug_mingle.core.search import best_candidates
@@ -130,13 +130,29 @@ def next_swatch(
         if pour.key != white:
             tests += [((pour.key, 1.0), (white, ratio)) for ratio in (1.0, 4.0, 10.0)]
     found = []
-    before = _error(recipe @ recipe.T)
     for test in tests:
-        swatch = _spread(shelf, _reading(shelf, test, noise=NOISE[how], pour_error=pour_error))
-        cross = recipe @ swatch.T
-        left = recipe @ recipe.T - cross @ np.linalg.solve(swatch @ swatch.T + np.eye(swatch.shape[0]), cross.T)
-        found.append(NextSwatch(volumes=test, before=before, after=_error(left)))
+        before, after = _narrowed(recipe, _spread(shelf, _reading(shelf, test, noise=NOISE[how], pour_error=pour_error)))
+        found.append(NextSwatch(volumes=test, before=before, after=after))
     return sorted(found, key=lambda one: one.after)
+
+
+def gain_of(shelf: Shelf, *, probe: Reading, test: Reading | Hiding) -> tuple[float, float]:
+    """Return the expected error of a prediction, about CIEDE2000, now and once a test has been read.
+
+    Parameters
+    ----------
+    probe : Reading
+        What is predicted, read with a noise of 1.
+    test : Reading or Hiding
+        With the values that are expected of it.
+    """
+    return _narrowed(_spread(shelf, probe), _spread(shelf, test))
+
+
+def _narrowed(probe: FloatArray, test: FloatArray) -> tuple[float, float]:
+    cross = probe @ test.T
+    left = probe @ probe.T - cross @ np.linalg.solve(test @ test.T + np.eye(test.shape[0]), cross.T)
+    return _error(probe @ probe.T), _error(left)
 
 
 def _reading(shelf: Shelf, volumes: tuple[tuple[str, float], ...], *, noise: float, pour_error: float) -> Reading:
@@ -149,7 +165,7 @@ def _reading(shelf: Shelf, volumes: tuple[tuple[str, float], ...], *, noise: flo
     )  # fmt: skip
 
 
-def _spread(shelf: Shelf, reading: Reading) -> FloatArray:
+def _spread(shelf: Shelf, reading: Reading | Hiding) -> FloatArray:
     """Return B (3, u) with B Bᵀ the covariance of a reading's residuals, by what the fit leaves open."""
     return shelf.factor.half_solve(slopes_of(shelf, reading).T).T
 

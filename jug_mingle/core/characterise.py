@@ -31,10 +31,10 @@ _SCALE: Final = 0.5
 """How uncertain the scale of all K and S together is (natural logarithm): what a micrometre of film is, and how strong
 paints of this kind are at all."""
 
-_SHAPE: Final = 0.4
+_SHAPE: Final = 0.22
 """How much of the masstone's own curve of log K/S is believed before the fit; the rest is left to the readings."""
 
-DEGREES: Final = 8.0
+DEGREES: Final = 12.0
 """Degrees of freedom of the Student-t that makes one wrong reading count less."""
 
 
@@ -51,13 +51,13 @@ def _smooth(*parts: tuple[float, float], rank: int, level: float = 0.0) -> Float
 
 @cache
 def _K_basis() -> FloatArray:
-    return _smooth((1.0, 70.0), (0.4, 28.0), rank=_K_RANK, level=0.9)
+    return _smooth((1.05, 98.0), (0.3, 36.0), rank=_K_RANK, level=5.0)
 
 
 @cache
 def _S_basis() -> FloatArray:
     """What scattering does beside its level: a slope, and the small swings that Mie theory has at absorption edges."""
-    return np.column_stack([_S_SLOPE * _POSITION, _smooth((0.10, 40.0), rank=_S_RANK)])
+    return np.column_stack([_S_SLOPE * _POSITION, _smooth((0.078, 56.0), rank=_S_RANK)])
 
 
 @dataclass(frozen=True, slots=True, kw_only=True, eq=False)
@@ -108,8 +108,8 @@ def prior_of(material: Material, masstone: Masstone | None) -> Prior:
         log_K = np.full(BANDS, log_S + np.log(K_over_S(0.3)))
     else:
         Y = float(np.clip(masstone.luminance, 0.004, 0.98))
-        log_S = np.log(0.10) + 0.8 * np.log(Y / 0.95) - 0.045 * max(0.0, masstone.chroma - 30.0)
-        spread = 0.18 + 0.12 * np.log(0.98 / Y)
+        log_S = np.log(0.10) + 0.94 * np.log(Y / 0.95) - 0.049 * max(0.0, masstone.chroma - 30.0)
+        spread = 0.02 + 0.23 * np.log(0.98 / Y)
         level = np.log(K_over_S(Y))
         log_K = log_S + level + _SHAPE * (np.log(K_over_S(masstone.R)) - level)
     basis_S = np.column_stack([np.full(BANDS, spread), _S_basis()])

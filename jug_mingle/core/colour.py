@@ -196,6 +196,16 @@ def adapt(XYZ: ArrayLike, *, white: ArrayLike, white_to: ArrayLike, degree: floa
     return np.asarray((XYZ @ _CAT16.T * gain) @ _CAT16_INVERSE.T)
 
 
+def cone_response(XYZ: ArrayLike) -> FloatArray:
+    """Return the CAT16 cone responses (..., 3) of `XYZ` (..., 3), in which adaptation is a gain for each."""
+    return np.asarray(as_floats(XYZ, "XYZ", last_axis=3) @ _CAT16.T)
+
+
+def gains_to_XYZ(gains: ArrayLike) -> FloatArray:
+    """Return the matrix (3, 3), XYZ → XYZ, that multiplies the CAT16 cone responses by `gains` (3,)."""
+    return np.asarray(_CAT16_INVERSE @ (as_floats(gains, "gains", last_axis=3)[:, np.newaxis] * _CAT16))
+
+
 def XYZ_to_screen(XYZ: ArrayLike, light: Light = DAYLIGHT) -> FloatArray:
     """Return the sRGB 0..1 that shows on a screen how `XYZ` under `light` looks to an eye that has settled there.
 

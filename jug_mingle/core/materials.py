@@ -63,6 +63,9 @@ class Kind:
 
 _RAGS: Final = "Oily rags can heat up by themselves: lay them flat outside to dry, or keep them in a closed metal can."
 _FUMES: Final = "Open the windows while it is wet; keep it off the skin."
+_FUMES_RAGS: Final = f"{_FUMES} {_RAGS}"
+_POWDER: Final = "Do not breathe the powder: stir it in slowly, wear a dust mask."
+_SPRAY: Final = "Spray outdoors or with a mask made for paint mist, away from flames."
 
 KINDS: Final[Mapping[str, Kind]] = {
     kind.key: kind
@@ -73,7 +76,7 @@ KINDS: Final[Mapping[str, Kind]] = {
              volume_solids=0.38, density=1.30, spread_rate=12.0),
         Kind(key="milk_paint", title="Milk paint powder", base="water", optical="hiding", sheen="flat",
              volume_solids=0.30, density=1.10, spread_rate=9.0,
-             caution="Do not breathe the powder: stir it in slowly, wear a dust mask."),
+             caution=_POWDER),
         Kind(key="acrylic", title="Craft acrylic", base="water", optical="hiding", sheen="satin",
              volume_solids=0.35, density=1.15, spread_rate=10.0),
         Kind(key="enamel", title="Water-based enamel", base="water", optical="hiding", sheen="satin",
@@ -82,8 +85,18 @@ KINDS: Final[Mapping[str, Kind]] = {
              volume_solids=0.50, density=1.10, spread_rate=13.0, caution=_FUMES),
         Kind(key="tint", title="Tinting colour", base="water", optical="hiding", sheen="matte",
              volume_solids=0.30, density=1.30, spread_rate=10.0),
+        Kind(key="home_chalk_paint", title="Home-made chalk paint", base="water", optical="hiding", sheen="flat",
+             volume_solids=0.42, density=1.50, spread_rate=9.0, caution=_POWDER),
+        Kind(key="self_priming_paint", title="Self-priming paint", base="water", optical="hiding", sheen="matte",
+             volume_solids=0.40, density=1.35, spread_rate=11.0),
+        Kind(key="spray_enamel", title="Spray enamel", base="oil", optical="hiding", sheen="satin",
+             volume_solids=0.20, density=0.95, spread_rate=8.0, colours=False, caution=_SPRAY),
         Kind(key="primer", title="Primer", base="water", optical="hiding", sheen="matte",
              volume_solids=0.38, density=1.30, spread_rate=10.0, colours=False),
+        Kind(key="bonding_primer", title="Bonding primer", base="water", optical="hiding", sheen="satin",
+             volume_solids=0.36, density=1.25, spread_rate=12.0, colours=False),
+        Kind(key="crackle_gesso", title="Crackle gesso powder", base="water", optical="hiding", sheen="flat",
+             volume_solids=0.35, density=1.30, spread_rate=7.0, colours=False, caution=_POWDER),
         Kind(key="water_stain", title="Water-based stain", base="water", optical="transparent", sheen="matte",
              volume_solids=0.15, density=1.02, spread_rate=12.0),
         Kind(key="oil_stain", title="Oil-based stain", base="oil", optical="transparent", sheen="matte",
@@ -92,17 +105,33 @@ KINDS: Final[Mapping[str, Kind]] = {
              volume_solids=0.35, density=0.95, spread_rate=12.0, caution=_RAGS),
         Kind(key="glaze", title="Clear glaze medium", base="water", optical="clear", sheen="satin",
              volume_solids=0.25, density=1.03, spread_rate=12.0),
+        Kind(key="coloured_glaze", title="Antiquing glaze", base="water", optical="transparent", sheen="satin",
+             volume_solids=0.25, density=1.04, spread_rate=12.0),
         Kind(key="clear_coat", title="Clear coat", base="water", optical="clear", sheen="satin",
              volume_solids=0.33, density=1.04, spread_rate=12.0),
+        Kind(key="oil_varnish", title="Oil varnish", base="oil", optical="clear", sheen="gloss",
+             volume_solids=0.50, density=0.92, spread_rate=13.0, caution=_FUMES_RAGS),
+        Kind(key="tinting_wax", title="Wax base for tinting", base="water", optical="clear", sheen="eggshell",
+             volume_solids=0.35, density=0.95, spread_rate=18.0),
         Kind(key="clear_wax", title="Clear wax", base="wax", optical="clear", sheen="eggshell",
              volume_solids=0.40, density=0.85, spread_rate=20.0, caution=_FUMES),
         Kind(key="coloured_wax", title="Coloured wax", base="wax", optical="transparent", sheen="eggshell",
              volume_solids=0.40, density=0.88, spread_rate=20.0, caution=_FUMES),
+        Kind(key="light_wax", title="Light antique wax", base="wax", optical="transparent", sheen="eggshell",
+             volume_solids=0.40, density=0.86, spread_rate=20.0, caution=_FUMES),
+        Kind(key="gilding_wax", title="Gilding or bronze wax", base="wax", optical="hiding", sheen="satin",
+             volume_solids=0.45, density=1.20, spread_rate=25.0, colours=False, caution=_FUMES),
+        Kind(key="ageing_powder", title="Ageing powder", base="any", optical="hiding", sheen="flat",
+             volume_solids=0.50, density=0.90, spread_rate=30.0, colours=False, caution=_POWDER),
+        Kind(key="oil_wax_butter", title="Oil and wax butter", base="oil", optical="clear", sheen="satin",
+             volume_solids=0.90, density=0.90, spread_rate=18.0, caution=_RAGS),
         Kind(key="oil", title="Finishing oil", base="oil", optical="clear", sheen="satin",
              volume_solids=0.90, density=0.93, spread_rate=18.0, caution=_RAGS),
         Kind(key="extender", title="Plaster or chalk powder", base="any", optical="extender", sheen="flat",
              volume_solids=0.45, density=1.10, spread_rate=9.0, colours=False,
-             caution="Do not breathe the powder: stir it in slowly, wear a dust mask."),
+             caution=_POWDER),
+        Kind(key="spirits", title="Mineral spirits", base="oil", optical="clear", sheen="flat",
+             volume_solids=0.0, density=0.78, spread_rate=12.0, caution=_FUMES_RAGS),
         Kind(key="thinner", title="Water", base="water", optical="clear", sheen="flat",
              volume_solids=0.0, density=1.0, spread_rate=12.0),
     )
@@ -126,6 +155,8 @@ class Material:
         What the program and the painter call it.
     volume_solids, density, spread_rate : float, optional
         As for `Kind`; the kind's own where left out.
+    sheen : str, optional
+        As for `Kind`.
     left : float
         What is left in the pot. [ml]
     price : float
@@ -138,6 +169,7 @@ class Material:
     volume_solids: float | None = None
     density: float | None = None
     spread_rate: float | None = None
+    sheen: str | None = None
     left: float = np.inf
     price: float = 0.0
 
@@ -166,7 +198,7 @@ class Material:
     @property
     def veil(self) -> float:
         """The surface of its dried film, for `film.R_seen`. [0..1]"""
-        return veil_of(self.kind.sheen)
+        return veil_of(self.sheen or self.kind.sheen)
 
 
 def may_mix(materials: list[Material]) -> str:

@@ -103,12 +103,19 @@ _TITLES: Final = {
     "bulb": ("Bulb", 100.0),
     "cool_led": ("Cool LED", 400.0),
     "tube": ("Tube", 500.0),
+    "evening_window": ("Evening window", 600.0),
+    "north_window": ("North window", 1000.0),
+    "warm_led": ("Warm LED", 150.0),
+    "neutral_led": ("Neutral LED", 300.0),
+    "old_tube": ("Old tube", 500.0),
 }
+SWITCH: Final = ("window", "bulb", "cool_led", "tube")
+"""The lights of the switch; the others are there to name the light of a room."""
 
 
 @cache
 def lights() -> dict[str, Light]:
-    """Return the lights that every job has: CIE D65, A, LED-B4 and FL11, by name."""
+    """Return the CIE lights that the program knows, by name: D65, A, LED-B4, FL11, D50, D75, LED-B1, LED-B3, FL2."""
     columns, values = table("lights.csv")
     return {
         name: make_light(name, _TITLES[name][0], values[:, 0], values[:, column], illuminance=_TITLES[name][1])

@@ -1,0 +1,155 @@
+"""Colours in files: what every format reads to and writes from, and the one gate that recognises them."""
+
+import re
+from collections.abc import Callable, Mapping, Sequence
+from dataclasses import dataclass, field
+from typing import Final
+
+import numpy as np
+
+from jug_mingle.core.arrays import FloatArray
+from jug_mingle.core.colour import R_to_Lab, XYZ_to_Lab, adapt, Lab_to_XYZ, hex_to_sRGB, sRGB_to_XYZ
+from jug_mingle.core.recovery import recover_reflectance
+from jug_mingle.core.spectra import DAYLIGHT, WAVELENGTHS
+
+MOST: Final = 2000
+"""A file may hold so many colours."""
+
+
+class ColourFileError(ValueError):
+    """The file is not what it says, or says something that cannot be; the message gives the line or the sample."""
+
+
+@dataclass(frozen=True, slots=True, kw_only=True, eq=False)
+class Sample:
+    """One colour of a file: a reflectance (36,) or CIELAB under D65, and whatever else was said of it."""
+
+    name: str
+    R: FloatArray | None = None
+    Lab: FloatArray | None = None
+    extra: Mapping[str, str] = field(default_factory=dict)
+
+    def reflectance(self) -> FloatArray:
+        """Return its reflectance; one that has only a colour gets the smoothest with that colour."""
+        if self.R is not None:
+            return self.R
+        return np.clip(recover_reflectance(Lab_to_XYZ(self.Lab if self.Lab is not None else [0, 0, 0])), 0.0, 1.0)
+
+    def colour(self) -> FloatArray:
+        """Return its CIELAB (3,) under D65."""
+        return R_to_Lab(self.R) if self.R is not None else np.asarray(self.Lab)
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class ColourFile:
+    """What was read: the samples, and notes on what was assumed, kept or passed over."""
+
+    samples: tuple[Sample, ...]
+    notes: tuple[str, ...] = ()
+    title: str = ""
+
+
+def text_of(data: bytes) -> str:
+    """Return the text of a file; UTF-8 with or without its mark, UTF-16 with it, else Latin-1."""
+    for mark, encoding in ((b"\xff\xfe", "utf-16"), (b"\xfe\xff", "utf-16")):
+        if data.startswith(mark):
+            return data.decode(encoding, errors="replace")
+    try:
+        return data.decode("utf-8-sig")
+    except UnicodeDecodeError:
+        return data.decode("latin-1")
+
+
+def number(text: str, where: str) -> float:
+    """Return a number as files write it, with a point or a comma; ColourFileError says where it stands."""
+    try:
+        value = float(text.strip().replace(",", "."))
+    except ValueError:
+        raise ColourFileError(f"{where}: {text[:40]!r} is no number") from None
+    if not np.isfinite(value):
+        raise ColourFileError(f"{where}: {text[:40]!r} is no finite number")
+    return value
+
+
+def resampled(nm: Sequence[float], values: Sequence[float], where: str) -> tuple[FloatArray, list[str]]:
+    """Return a reflectance over the 36 bands from values at wavelengths, and notes on what was assumed.
+
+    Percent are recognised and divided by 100; past the ends, which must reach 400 and 700 nm, the last value holds.
+
+    Raises
+    ------
+    ColourFileError
+        If the wavelengths do not rise, are too coarse or too short, or a value is not a reflectance.
+    """
+    at, R = np.asarray(nm, dtype=float), np.asarray(values, dtype=float)
+    notes = []
+    if at.size != R.size:
+        raise ColourFileError(f"{where}: {R.size} values for {at.size} wavelengths")
+    order = np.argsort(at)
+    at, R = at[order], R[order]
+    if at.size < 8 or np.any(np.diff(at) <= 0):
+        raise ColourFileError(f"{where}: at least 8 different wavelengths are needed, got {len(set(at.tolist()))}")
+    if at[0] > 400.0 or at[-1] < 700.0:
+        raise ColourFileError(
+            f"{where}: reaches from {at[0]:g} to {at[-1]:g} nm; 400 to 700 nm is needed (wavelengths are in nm)"
+        )
+    if np.diff(at).max() > 25.0:
+        raise ColourFileError(f"{where}: a gap of {np.diff(at).max():g} nm between wavelengths is too wide; 20 nm will do")
+    if R.max() > 2.0:
+        if R.max() > 200.0:
+            raise ColourFileError(f"{where}: a reflectance of {R.max():g} can be neither a share nor a percentage")
+        R = R / 100.0
+        notes.append("Its reflectances are in percent; they were divided by 100.")
+    if R.min() < -0.02:
+        raise ColourFileError(f"{where}: a reflectance of {R.min():g} is below 0")
+    if R.max() > 1.0:
+        notes.append(f"{where}: it reflects {100 * R.max():.0f} % (fluorescent?); that was cut to 100 %.")
+    if at[0] > 380.0 or at[-1] < 730.0:
+        notes.append(f"It reaches from {at[0]:g} to {at[-1]:g} nm; past that its last values were held.")
+    return np.clip(np.interp(WAVELENGTHS, at, R), 0.0, 1.0), notes
+
+
+def Lab_in_daylight(Lab: Sequence[float], white: FloatArray, where: str) -> FloatArray:
+    """Return CIELAB under D65 of CIELAB against another white (CAT16, complete adaptation)."""
+    L, a, b = Lab
+    if not (-1.0 <= L <= 101.0 and abs(a) <= 200.0 and abs(b) <= 200.0):
+        raise ColourFileError(f"{where}: Lab has L from 0 to 100 and a, b within 200, got {L:g}, {a:g}, {b:g}")
+    XYZ = Lab_to_XYZ([L, a, b], white)
+    return XYZ_to_Lab(adapt(XYZ, white=white, white_to=DAYLIGHT.white))
+
+
+def Lab_of_hex(text: str, where: str) -> FloatArray:
+    """Return CIELAB under D65 of "#rrggbb"."""
+    try:
+        return XYZ_to_Lab(sRGB_to_XYZ(hex_to_sRGB(text)))
+    except ValueError as error:
+        raise ColourFileError(f"{where}: {error}") from None
+
+
+def Lab_of_RGB(values: Sequence[float], where: str) -> FloatArray:
+    """Return CIELAB under D65 of sRGB 0..255."""
+    if any(not 0.0 <= value <= 255.0 for value in values):
+        raise ColourFileError(f"{where}: red, green and blue run from 0 to 255, got {', '.join(f'{v:g}' for v in values)}")
+    return XYZ_to_Lab(sRGB_to_XYZ(np.asarray(values) / 255.0))
+
+
+def clean_name(text: str, fallback: str) -> str:
+    """Return a name of at most 120 characters without line breaks."""
+    return re.sub(r"\s+", " ", text).strip()[:120] or fallback
+
+
+def check_count(count: int) -> None:
+    """Refuse files of nothing, and files of more than anyone paints with."""
+    if count == 0:
+        raise ColourFileError("there is no colour in this file")
+    if count > MOST:
+        raise ColourFileError(f"there are {count} colours in this file; at most {MOST} are read")
+
+
+D50_WHITE: Final = np.array([96.422, 100.0, 82.521])
+"""The white of graphic-arts measurements (ISO 13655; ICC.1 profile connection space)."""
+
+Reader = Callable[[bytes], ColourFile]
+Writer = Callable[[Sequence[Sample], str], bytes]
+
+

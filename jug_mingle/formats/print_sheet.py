@@ -1,0 +1,70 @@
+"""PDF at true size: a sheet with our fonts embedded and a rule of 100 mm to check the printer by."""
+
+import io
+from collections.abc import Callable
+from functools import cache
+from importlib.resources import files
+from typing import Final
+
+from reportlab.lib.pagesizes import A4
+from reportlab.lib.units import mm
+from reportlab.pdfbase import pdfmetrics
+from reportlab.pdfbase.ttfonts import TTFont
+from reportlab.pdfgen.canvas import Canvas
+
+PLAIN: Final = "Plain"
+BOLD: Final = "Bold"
+RULE: Final = 100.0
+"""Length of the rule to check. [mm]"""
+
+
+@cache
+def _register_fonts() -> None:
+    folder = files("jug_mingle.formats").joinpath("fonts")
+    for name, file in ((PLAIN, "Regular"), (BOLD, "Bold")):
+        pdfmetrics.registerFont(TTFont(name, str(folder.joinpath(f"AtkinsonHyperlegibleNext-{file}.ttf"))))
+
+
+def sheet(title: str, draw: Callable[[Canvas], None], *, size: tuple[float, float] = A4) -> bytes:
+    """Return a PDF of one page or more; `draw` gets a canvas whose unit is the point, origin at the lower left."""
+    _register_fonts()
+    out = io.BytesIO()
+    canvas = Canvas(out, pagesize=size, pageCompression=1)
+    canvas.setTitle(title)
+    canvas.setAuthor("Jug Mingle")
+    draw(canvas)
+    canvas.save()
+    return out.getvalue()
+
+
+def text(canvas: Canvas, x: float, y: float, words: str, *, size: float = 10.0, bold: bool = False) -> None:
+    """Write words with their foot at (x, y). [mm, points]"""
+    canvas.setFont(BOLD if bold else PLAIN, size)
+    canvas.drawString(x * mm, y * mm, words)
+
+
+def paragraph(canvas: Canvas, x: float, y: float, words: str, *, width: float, size: float = 10.0) -> float:
+    """Write words broken to a width [mm] from (x, y) down, and return the y below them. [mm]"""
+    canvas.setFont(PLAIN, size)
+    line = ""
+    for word in words.split():
+        trial = f"{line} {word}".strip()
+        if line and pdfmetrics.stringWidth(trial, PLAIN, size) > width * mm:
+            canvas.drawString(x * mm, y * mm, line)
+            y -= size * 0.5
+            line = word
+        else:
+            line = trial
+    canvas.drawString(x * mm, y * mm, line)
+    return y - size * 0.5
+
+
+def rule(canvas: Canvas, x: float, y: float) -> None:
+    """Draw the rule of 100 mm with ticks every 10, to be checked with a ruler. [mm]"""
+    canvas.setLineWidth(0.3 * mm)
+    canvas.setStrokeGray(0)
+    canvas.line(x * mm, y * mm, (x + RULE) * mm, y * mm)
+    for tick in range(11):
+        at = (x + 10 * tick) * mm
+        canvas.line(at, y * mm, at, (y + (4 if tick % 10 == 0 else 2)) * mm)
+    text(canvas, x, y - 5, "This line is 100 mm long. Print at 100 %, and measure it.", size=8.5)

@@ -1,0 +1,178 @@
+"""The shelf as CSV: one row a pot. The header is documented in docs/formats.md."""
+
+import csv
+import io
+from collections.abc import Iterable, Mapping, Sequence
+from dataclasses import dataclass
+from datetime import date
+from typing import Final
+
+from jug_mingle.core.film import SHEEN_VEIL
+from jug_mingle.core.materials import KINDS
+from jug_mingle.formats.colour_file import ColourFileError, Lab_in_daylight, Lab_of_hex, number, text_of
+from jug_mingle.core.spectra import DAYLIGHT
+
+COLUMNS: Final = (
+    "name", "kind", "left_ml", "full_ml", "price", "opened", "place", "use_up", "hex", "L", "a", "b", "volume_solids",
+    "density", "spread_rate", "sheen", "notes",
+)  # fmt: skip
+_MOST: Final = 2000
+_RANGES: Final = {
+    "left_ml": (0.0, 50_000.0), "full_ml": (1.0, 50_000.0), "price": (0.0, 10_000.0), "volume_solids": (0.0, 1.0),
+    "density": (0.3, 5.0), "spread_rate": (0.5, 60.0),
+}  # fmt: skip
+
+
+class ShelfCsvError(ValueError):
+    """The file as a whole cannot be read as a shelf."""
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class PotRow:
+    """One good row: its number in the file, and the fields that it fills in."""
+
+    row: int
+    name: str
+    kind: str
+    numbers: Mapping[str, float]
+    opened: date | None = None
+    place: str = ""
+    use_up: bool = False
+    sheen: str | None = None
+    notes: str = ""
+    Lab: tuple[float, float, float] | None = None
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class BadRow:
+    """A row that cannot be taken, by number, and why."""
+
+    row: int
+    reason: str
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class ShelfCsv:
+    """What a file holds: good rows, bad ones, and notes on columns that are not known."""
+
+    good: tuple[PotRow, ...]
+    bad: tuple[BadRow, ...]
+    notes: tuple[str, ...]
+
+
+def read_shelf_csv(data: bytes, *, taken: Iterable[str] = ()) -> ShelfCsv:
+    """Return the rows of a file; nothing is imported by reading it.
+
+    Parameters
+    ----------
+    taken : iterable of str
+        Names that stand on the shelf already; a row of the same name is refused.
+
+    Raises
+    ------
+    ShelfCsvError
+        If there is no header with name and kind, or far too many rows.
+    """
+    text = text_of(data)
+    first = text.split("\n", 1)[0]
+    rows = list(csv.reader(io.StringIO(text), delimiter=";" if first.count(";") > first.count(",") else ","))
+    header = [cell.strip() for cell in rows[0]] if rows else []
+    names = {cell.lower(): place for place, cell in enumerate(header)}
+    if "name" not in names or "kind" not in names:
+        raise ShelfCsvError(f"the first row must name the columns, at least name and kind: {', '.join(COLUMNS)}")
+    if len(rows) > _MOST:
+        raise ShelfCsvError(f"there are {len(rows)} rows in this file; at most {_MOST} are read")
+    known = {column.lower(): column for column in COLUMNS}
+    notes = tuple(f"Column {cell!r} is not known and was passed over." for cell in header if cell.lower() not in known)
+    good, bad, seen = [], [], {name.strip().lower() for name in taken}
+    for place, row in enumerate(rows[1:], start=2):
+        if not any(cell.strip() for cell in row):
+            continue
+        cells = {known[cell.lower()]: row[at].strip() for cell, at in zip(header, range(len(row)), strict=False) if cell.lower() in known}
+        try:
+            if len(row) > len(header):
+                raise ColourFileError(f"{len(row)} cells for {len(header)} columns")
+            pot = _pot(cells, place)
+            if pot.name.lower() in seen:
+                raise ColourFileError(f"{pot.name!r} stands on the shelf already, or twice in the file")
+        except ColourFileError as error:
+            bad.append(BadRow(row=place, reason=str(error)))
+            continue
+        seen.add(pot.name.lower())
+        good.append(pot)
+    return ShelfCsv(good=tuple(good), bad=tuple(bad), notes=notes)
+
+
+def _pot(cells: Mapping[str, str], place: int) -> PotRow:
+    name, kind = cells.get("name", ""), cells.get("kind", "")
+    if not name or len(name) > 120:
+        raise ColourFileError("a pot needs a name of at most 120 characters")
+    titles = {known.title.lower(): key for key, known in KINDS.items()}
+    kind = titles.get(kind.lower(), kind)
+    if kind not in KINDS:
+        raise ColourFileError(f"there is no kind {kind!r}; known are {', '.join(KINDS)}")
+    numbers = {key: _ranged(cells[key], key) for key in _RANGES if cells.get(key)}
+    if "left_ml" in numbers and numbers["left_ml"] > numbers.get("full_ml", 50_000.0):
+        raise ColourFileError(f"left_ml {numbers['left_ml']:g} is more than full_ml {numbers['full_ml']:g}")
+    sheen = cells.get("sheen") or None
+    if sheen is not None and sheen not in SHEEN_VEIL:
+        raise ColourFileError(f"there is no sheen {sheen!r}; known are {', '.join(SHEEN_VEIL)}")
+    return PotRow(
+        row=place, name=name, kind=kind, numbers=numbers, opened=_date(cells.get("opened", "")), sheen=sheen,
+        place=cells.get("place", "")[:120], use_up=_yes(cells.get("use_up", "")), notes=cells.get("notes", "")[:2000],
+        Lab=_Lab(cells),
+    )  # fmt: skip
+
+
+def _ranged(text: str, column: str) -> float:
+    low, high = _RANGES[column]
+    value = number(text, column)
+    if not low <= value <= high:
+        raise ColourFileError(f"{column} must be from {low:g} to {high:g}, got {value:g}")
+    return value
+
+
+def _date(text: str) -> date | None:
+    try:
+        return date.fromisoformat(text) if text else None
+    except ValueError:
+        raise ColourFileError(f"opened is a date like 2026-03-31, got {text[:40]!r}") from None
+
+
+def _yes(text: str) -> bool:
+    if text.lower() in ("", "0", "no", "false"):
+        return False
+    if text.lower() in ("1", "yes", "true", "x"):
+        return True
+    raise ColourFileError(f"use_up is yes or no, got {text[:40]!r}")
+
+
+def _Lab(cells: Mapping[str, str]) -> tuple[float, float, float] | None:
+    if any(cells.get(key) for key in ("L", "a", "b")):
+        values = [number(cells.get(key, ""), key) for key in ("L", "a", "b")]
+        L, a, b = Lab_in_daylight(values, DAYLIGHT.white, "the colour").tolist()
+        return L, a, b
+    if cells.get("hex"):
+        L, a, b = Lab_of_hex(cells["hex"], "hex").tolist()
+        return L, a, b
+    return None
+
+
+def write_shelf_csv(pots: Sequence[Mapping[str, object]]) -> bytes:
+    """Return the table of pots; what a pot leaves out is left empty."""
+    out = io.StringIO()
+    rows = csv.DictWriter(out, COLUMNS, lineterminator="\n", restval="")
+    rows.writeheader()
+    for pot in pots:
+        rows.writerow({key: _cell(pot.get(key)) for key in COLUMNS})
+    return out.getvalue().encode()
+
+
+def _cell(value: object) -> str:
+    if value is None:
+        return ""
+    if isinstance(value, bool):
+        return "yes" if value else ""
+    text = f"{value:g}" if isinstance(value, float) else str(value)
+    # A spreadsheet runs what begins like a formula.
+    return f"'{text}" if text[:1] in "=+@" and not isinstance(value, float) else text
