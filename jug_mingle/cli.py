@@ -3,12 +3,15 @@
 import json
 import socket
 from pathlib import Path
-from typing import Annotated
+from typing import TYPE_CHECKING, Annotated
 
 import typer
 import uvicorn
 
 from jug_mingle.settings import Settings
+
+if TYPE_CHECKING:
+    from fastapi import FastAPI
 
 app = typer.Typer(add_completion=False, no_args_is_help=True, help=__doc__)
 
@@ -32,7 +35,7 @@ def free_port(wanted: int) -> int:
     raise OSError("no port is free on this machine")
 
 
-def _serve(data: Path, port: int) -> None:
+def _serve(data: Path, port: int, *, demo: bool = False) -> None:
     from jug_mingle.api.app import create_app, pages_folder
 
     if not (pages_folder() / "index.html").exists():
@@ -40,7 +43,9 @@ def _serve(data: Path, port: int) -> None:
         raise typer.Exit(1)
     chosen = free_port(port)
     typer.echo(f"Jug Mingle is at http://{HOST}:{chosen}  (Ctrl+C stops it)")
-    uvicorn.run(create_app(Settings(data=data)), host=HOST, port=chosen, log_level="warning")
+    uvicorn.run(
+        demo_app(data) if demo else create_app(Settings(data=data)), host=HOST, port=chosen, log_level="warning"
+    )
 
 
 @app.command()
@@ -54,7 +59,16 @@ def serve(data: _Data = Path("data"), port: _Port = PORT) -> None:
 def demo(data: _Data = Path("data/demo"), port: _Port = PORT) -> None:
     """Serve the program with the demo: a library's card cabinet, a shelf of pots, three photos."""
     prepare_demo(data)
-    _serve(data, port)
+    _serve(data, port, demo=True)
+
+
+def demo_app(data: Path) -> "FastAPI":
+    """Return the application of the demo, whose stand-in reader has the scenario's things on its tray."""
+    from jug_mingle.api.app import create_app
+    from jug_mingle.demo.pigments import truth
+    from jug_mingle.demo.scenes import tray_samples
+
+    return create_app(Settings(data=data), truth=truth(), samples=tray_samples())
 
 
 def prepare_own(data: Path) -> None:

@@ -19,3 +19,7 @@ class TooLargeError(JugMingleError):
 
 class ConflictError(JugMingleError):
     """It contradicts what is there already."""
+
+
+class DeviceTroubleError(JugMingleError):
+    """A reader or scale does not do what it should."""

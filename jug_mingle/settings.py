@@ -18,3 +18,19 @@ class Settings(BaseSettings):
 
     max_pixels: int = 50_000_000
     """Largest photo. [pixels]"""
+
+    reader: str = ""
+    """Address of a colour reader as host:port; the stand-in when it is left out."""
+
+    scale: str = ""
+    """Address of a scale as host:port; the stand-in when it is left out."""
+
+
+def address_of(text: str) -> tuple[str, int] | None:
+    """Return the address in "host:port", nothing for no text; ValueError for what is neither."""
+    if not text:
+        return None
+    host, _, port = text.rpartition(":")
+    if not host or not port.isdigit() or not 0 < int(port) < 65536:
+        raise ValueError(f"an address is written host:port, got {text!r}")
+    return host, int(port)

@@ -26,6 +26,18 @@ def catch_the_glaze(page: Page) -> None:
     page.wait_for_timeout(200)
 
 
+def catch_by_card(page: Page) -> None:
+    """Let the card be found, then tap the old paint beside it."""
+    page.goto("/catch?photo=4")
+    page.get_by_text("A colour card").click()
+    page.get_by_text("card, found").wait_for()
+    box = page.get_by_role("application").bounding_box()
+    assert box is not None
+    page.mouse.click(box["x"] + box["width"] * 0.17, box["y"] + box["height"] * 0.6)
+    page.locator("[data-chip]").wait_for()
+    page.wait_for_timeout(300)
+
+
 def main(folder: Path) -> None:
     folder.mkdir(parents=True, exist_ok=True)
     with tempfile.TemporaryDirectory() as data:
@@ -37,11 +49,14 @@ def main(folder: Path) -> None:
                 page = context.new_page()
                 catch_the_glaze(page)
                 page.screenshot(path=folder / f"catch{suffix}.png")
+                if not suffix:
+                    catch_by_card(page)
+                    page.screenshot(path=folder / "catch-card.png")
                 for name, path, ready in (
                     ("mingle", "/mingle", "[data-mix]"),
                     ("try-on", "/try-on", "[data-preview]"),
                     ("piece", "/piece", ".stage img"),
-                    ("shelf", "/shelf", "li .chip"),
+                    ("shelf", "/shelf?pot=sloe-skin" if not suffix else "/shelf", ".pot .chip"),
                 ):
                     page.goto(path)
                     page.locator(ready).first.wait_for()

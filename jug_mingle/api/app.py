@@ -1,6 +1,6 @@
 """The application: routes, errors in one shape, and the built pages."""
 
-from collections.abc import AsyncIterator
+from collections.abc import AsyncIterator, Mapping
 from contextlib import asynccontextmanager
 from importlib.resources import files
 from pathlib import Path
@@ -14,13 +14,32 @@ from starlette.types import ASGIApp, Message, Receive, Scope, Send
 
 from jug_mingle import __version__
 from jug_mingle.api.context import Context
-from jug_mingle.api.routes import finishes, jobs, lights, mixes, photos, shelf, targets
-from jug_mingle.errors import ConflictError, JugMingleError, NotFoundError, TooLargeError, UnfitError
+from jug_mingle.api.routes import colours, devices, finishes, jobs, lights, mixes, photos, shelf, targets
+from jug_mingle.core.arrays import FloatArray
+from jug_mingle.devices.reader import ColourReader
+from jug_mingle.devices.scale import Scale
+from jug_mingle.devices.simulated_reader import SimulatedReader
+from jug_mingle.devices.simulated_scale import SimulatedScale
+from jug_mingle.errors import (
+    ConflictError,
+    DeviceTroubleError,
+    JugMingleError,
+    NotFoundError,
+    TooLargeError,
+    UnfitError,
+)
+from jug_mingle.services.measured import Sample, Truth, tray
 from jug_mingle.services.photos import PhotoFolder
-from jug_mingle.settings import Settings
+from jug_mingle.settings import Settings, address_of
 from jug_mingle.store.database import open_database
 
-_STATUS: dict[type[JugMingleError], int] = {NotFoundError: 404, ConflictError: 409, TooLargeError: 413, UnfitError: 422}
+_STATUS: dict[type[JugMingleError], int] = {
+    NotFoundError: 404,
+    ConflictError: 409,
+    TooLargeError: 413,
+    UnfitError: 422,
+    DeviceTroubleError: 503,
+}
 
 
 def pages_folder() -> Path:
@@ -28,20 +47,41 @@ def pages_folder() -> Path:
     return Path(str(files("jug_mingle"))) / "web_dist"
 
 
-def create_app(settings: Settings) -> FastAPI:
-    """Return the application on a data folder; the database is opened, and migrated, when it starts."""
+def create_app(
+    settings: Settings, *, truth: Truth | None = None, samples: Mapping[str, FloatArray] | None = None
+) -> FastAPI:
+    """Return the application on a data folder; the database is opened, and migrated, when it starts.
+
+    Parameters
+    ----------
+    truth, samples : mapping, optional
+        What a demonstration knows of its pots, and lays on the tray of the stand-in reader.
+    """
 
     @asynccontextmanager
     async def lifespan(app: FastAPI) -> AsyncIterator[None]:
         database = open_database(settings.data)
-        app.state.context = Context(settings=settings, database=database, photos=PhotoFolder(settings.data / "photos"))
-        yield
+
+        def on_tray() -> Mapping[str, Sample]:
+            with database.read() as session:
+                return tray(session, truth or {}, samples or {})
+
+        with SimulatedReader(on_tray) as reader, SimulatedScale() as scale:
+            app.state.context = Context(
+                settings=settings,
+                database=database,
+                photos=PhotoFolder(settings.data / "photos"),
+                reader=ColourReader(address_of(settings.reader) or reader.address),
+                scale=Scale(address_of(settings.scale) or scale.address),
+                stand_ins=not settings.reader,
+            )
+            yield
         database.close()
 
     app = FastAPI(title="Jug Mingle", version=__version__, lifespan=lifespan, docs_url=None, redoc_url=None)
     app.add_exception_handler(JugMingleError, _said)
     app.add_exception_handler(RequestValidationError, _refused)
-    for module in (lights, shelf, jobs, photos, targets, mixes, finishes):
+    for module in (lights, shelf, jobs, photos, colours, targets, mixes, finishes, devices):
         app.include_router(module.router)
     _serve_pages(app)
     return app

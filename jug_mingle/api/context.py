@@ -8,6 +8,8 @@ from fastapi import Depends, Query, Request
 from sqlalchemy.orm import Session
 
 from jug_mingle.api.schemas import LightName, Problem
+from jug_mingle.devices.reader import ColourReader
+from jug_mingle.devices.scale import Scale
 from jug_mingle.services.photos import PhotoFolder
 from jug_mingle.settings import Settings
 from jug_mingle.store.database import Database
@@ -20,6 +22,10 @@ class Context:
     settings: Settings
     database: Database
     photos: PhotoFolder
+    reader: ColourReader
+    scale: Scale
+    stand_ins: bool
+    """Whether reader and scale are the simulated ones that ship."""
 
 
 def get_context(request: Request) -> Context:
@@ -40,4 +46,4 @@ def reading(context: ContextNow) -> Iterator[Session]:
 Reading = Annotated[Session, Depends(reading)]
 LightNow = Annotated[LightName, Query(description="The light in which colours are shown.")]
 
-PROBLEMS: dict[int | str, dict[str, Any]] = {status: {"model": Problem} for status in (404, 409, 413, 422)}
+PROBLEMS: dict[int | str, dict[str, Any]] = {status: {"model": Problem} for status in (404, 409, 413, 422, 503)}

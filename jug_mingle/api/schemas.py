@@ -4,7 +4,11 @@ from typing import Annotated, Literal
 
 from pydantic import BaseModel, ConfigDict, Field, StringConstraints
 
-LightName = Literal["window", "bulb", "cool_led", "tube"]
+from jug_mingle.services.sources import ColourIn, LightingIn, NoLightIn
+
+LightName = Literal[
+    "window", "bulb", "cool_led", "tube", "evening_window", "north_window", "warm_led", "neutral_led", "old_tube"
+]
 StyleName = Literal["bare", "plain", "blend", "ombre"]
 ToolName = Literal["parts", "spoons", "syringe", "scale", "drops"]
 Name = Annotated[str, StringConstraints(strip_whitespace=True, min_length=1, max_length=120)]
@@ -30,35 +34,14 @@ class LightOut(BaseModel):
     name: LightName
     title: str
     mat: Hex
+    switch: bool = Field(description="Whether it is always on the light switch; the others name the light of a room.")
 
 
-class SpotIn(In):
-    """A tap on a photo, in pixels of its working copy."""
+class LookOut(BaseModel):
+    """How a colour looks in one light."""
 
-    shape: Literal["spot"] = "spot"
-    x: float
-    y: float
-    radius: float = Field(default=8.0, ge=1.0, le=200.0)
-
-
-class BoxIn(In):
-    """A dragged box on a photo, in pixels of its working copy."""
-
-    shape: Literal["box"] = "box"
-    left: float
-    top: float
-    right: float
-    bottom: float
-
-
-AreaIn = Annotated[SpotIn | BoxIn, Field(discriminator="shape")]
-
-
-class CatchIn(In):
-    """Where the colour is in the photo, and where something white is, if anywhere."""
-
-    target: AreaIn
-    white: AreaIn | None = None
+    light: LightName
+    hex: Hex
 
 
 class ChipOut(BaseModel):
@@ -71,14 +54,40 @@ class ChipOut(BaseModel):
     noise: float = Field(description="Error to expect. [CIEDE2000]")
     sureness: str
     warnings: list[str]
+    faults: list[str] = Field(default=[], description="What is wrong with the patch, in a word for the picture.")
+    rooms: list[LookOut] = Field(default=[], description="How it looks in the workshop and where it will stand.")
+
+
+class LookIn(In):
+    """A colour to look at; nothing is saved."""
+
+    colour: ColourIn
+    background: ColourIn | None = None
+
+
+class LookedOut(ChipOut):
+    """A colour, and the background that it was to be seen on."""
+
+    background_hex: Hex | None = None
 
 
 class TargetIn(In):
-    """A colour to save to the job, caught from a photo."""
+    """A colour to save to the job."""
 
     name: Name
-    photo_id: int
-    catch: CatchIn
+    colour: ColourIn
+    tolerance: float = Field(default=2.0, ge=0.5, le=20.0, description="What counts as reached. [CIEDE2000]")
+    light: LightName = "window"
+    background: ColourIn | None = None
+
+
+class TargetChangeIn(In):
+    """What changes of a target."""
+
+    name: Name | None = None
+    tolerance: float | None = Field(default=None, ge=0.5, le=20.0)
+    light: LightName | None = None
+    background: ColourIn | None = None
 
 
 class TargetOut(ChipOut):
@@ -87,6 +96,80 @@ class TargetOut(ChipOut):
     id: int
     title: str
     photo_id: int | None
+    tolerance: float
+    light: LightName
+    background_hex: Hex | None
+
+
+class RoomsIn(In):
+    """The light of the workshop, and that of the room where the piece will stand."""
+
+    workshop_light: LightName
+    room_light: LightName
+
+
+class SchemeIn(In):
+    """How the light of the photo is made honest, and how many colours are wanted."""
+
+    lighting: LightingIn = NoLightIn()
+    most: int = Field(default=6, ge=3, le=7)
+
+
+class DominantOut(ChipOut):
+    """A dominant colour of a photo, with its share of the area and where it is found."""
+
+    share: float
+    x: float
+    y: float
+
+
+class PairOut(BaseModel):
+    """Two of them as ends of a blend or ombre."""
+
+    first: int
+    second: int
+    apart: float
+    words: str
+    muddy: bool
+
+
+class SchemeOut(BaseModel):
+    """The scheme of a photo."""
+
+    colours: list[DominantOut]
+    pairs: list[PairOut]
+    expect: str
+
+
+class ChartOut(BaseModel):
+    """A 24-patch chart found in a photo."""
+
+    corners: list[tuple[float, float]]
+    mismatch: float
+
+
+class MethodOut(BaseModel):
+    """A way to make the light of a photo honest, and what to expect of it."""
+
+    method: Literal["chart", "chips", "white", "two_whites", "none"]
+    expect: str
+    noise: float
+
+
+class FileColourOut(ChipOut):
+    """One colour of a file; `R` is what to send back to keep it."""
+
+    R: list[float]
+    measured: bool
+    extra: dict[str, str]
+
+
+class ColourFileOut(BaseModel):
+    """What a file of colours holds."""
+
+    title: str
+    colours: list[FileColourOut]
+    notes: list[str]
 
 
 class PhotoOut(BaseModel):
@@ -96,19 +179,6 @@ class PhotoOut(BaseModel):
     name: str
     width: int
     height: int
-
-
-class MaterialOut(BaseModel):
-    """A pot on the shelf: its dried masstone in the light asked for, or nothing for what has no colour."""
-
-    key: str
-    name: str
-    kind: str
-    base: str
-    left_ml: float
-    hex: Hex | None
-    mixable: bool
-    caution: str
 
 
 class PourOut(BaseModel):
@@ -140,6 +210,7 @@ class RecipeOut(BaseModel):
     high: float
     differences: list[DifferenceOut]
     misses: str = Field(description="Which way it misses, in words; empty when it can hardly be told.")
+    metameric: str = Field(default="", description="Said where a match in one light is a miss in another.")
 
 
 class RecipesIn(In):
@@ -151,7 +222,7 @@ class RecipesIn(In):
     most_pots: int = Field(default=3, ge=1, le=4)
     use: list[str] = Field(default=[], max_length=4)
     avoid: list[str] = Field(default=[], max_length=500)
-    lights: list[LightName] = Field(default=["window"], min_length=1, max_length=4)
+    lights: list[LightName] = Field(default=[], max_length=4, description="Beside those of the two rooms.")
 
 
 class RecipesOut(BaseModel):
@@ -168,6 +239,21 @@ class PourIn(In):
     material: str = Field(max_length=80)
     parts: int = Field(ge=1, le=1_000_000)
     ml: float = Field(gt=0.0, le=20_000.0)
+
+
+class SwatchForIn(In):
+    """A recipe whose prediction shall be narrowed."""
+
+    pours: list[PourIn] = Field(min_length=1, max_length=8)
+
+
+class SwatchForOut(BaseModel):
+    """The swatch worth painting next, in words; nothing where none would tell much. [CIEDE2000]"""
+
+    words: str
+    pot: str | None
+    before: float
+    after: float
 
 
 class MixIn(In):
@@ -223,6 +309,8 @@ class JobOut(BaseModel):
 class JobWholeOut(JobOut):
     """A job with all that belongs to it, as it looks in the light asked for."""
 
+    workshop_light: LightName
+    room_light: LightName
     photos: list[PhotoOut]
     targets: list[TargetOut]
     mixes: list[MixOut]

@@ -1,5 +1,7 @@
 """From rows and core objects to what goes over the wire."""
 
+from typing import cast
+
 import numpy as np
 
 from jug_mingle.api import schemas
@@ -10,8 +12,8 @@ from jug_mingle.core.colour import R_to_Lab, R_to_screen, difference_words, sRGB
 from jug_mingle.core.recipes import Recipe, masstone
 from jug_mingle.core.spectra import Light, light
 from jug_mingle.core.words import describe, direction
-from jug_mingle.services.shelf import to_material
-from jug_mingle.store.models import FinishRow, MaterialRow, MixRow, PhotoRow, TargetRow
+from jug_mingle.services.colours import Colour
+from jug_mingle.store.models import FinishRow, MixRow, PhotoRow, TargetRow
 
 
 def hex_of(R: FloatArray, shown: Light) -> str:
@@ -44,32 +46,32 @@ def chip(R: FloatArray, noise: float, warnings: list[str], shown: Light) -> sche
     )
 
 
-def target_out(row: TargetRow, shown: Light) -> schemas.TargetOut:
-    """Return a target."""
-    made = chip(np.array(row.R), row.noise, row.source.get("warnings", []), shown)
-    return schemas.TargetOut(**made.model_dump(), id=row.id, title=row.name, photo_id=row.photo_id)
+def colour_out(colour: Colour, shown: Light) -> schemas.ChipOut:
+    """Return a colour from anywhere as a chip."""
+    made = chip(colour.R, colour.noise, list(colour.warnings), shown)
+    return made.model_copy(update={"faults": list(colour.faults)})
+
+
+def target_out(row: TargetRow, shown: Light, rooms: tuple[str, ...] = ()) -> schemas.TargetOut:
+    """Return a target, with its look in the lights of the rooms."""
+    R = np.array(row.R)
+    made = chip(R, row.noise, row.source.get("warnings", []), shown).model_dump(exclude={"rooms"})
+    looks = [schemas.LookOut(light=cast(schemas.LightName, name), hex=hex_of(R, light(name))) for name in rooms]
+    return schemas.TargetOut(
+        **made,
+        rooms=looks,
+        id=row.id,
+        title=row.name,
+        photo_id=row.photo_id,
+        tolerance=row.tolerance,
+        light=cast(schemas.LightName, row.light),
+        background_hex=None if row.background is None else hex_of(np.array(row.background), shown),
+    )
 
 
 def photo_out(row: PhotoRow) -> schemas.PhotoOut:
     """Return a photo."""
     return schemas.PhotoOut(id=row.id, name=row.name, width=row.width, height=row.height)
-
-
-def material_out(row: MaterialRow, shelf: Shelf, shown: Light) -> schemas.MaterialOut:
-    """Return a pot with its masstone."""
-    material = to_material(row)
-    kind = material.kind
-    colour = None if kind.optical == "clear" else masstone_hex(shelf, row.key, shown)
-    return schemas.MaterialOut(
-        key=row.key,
-        name=row.name,
-        kind=kind.title,
-        base=kind.base,
-        left_ml=row.left_ml,
-        hex=colour,
-        mixable=kind.colours and kind.optical == "hiding",
-        caution=kind.caution,
-    )
 
 
 def masstone_hex(shelf: Shelf, key: str, shown: Light) -> str:
@@ -102,11 +104,21 @@ def recipe_out(
         low=round(recipe.low, 2),
         high=round(recipe.high, 2),
         misses=misses,
+        metameric=_metameric(recipe.delta_E, lights),
         differences=[
             schemas.DifferenceOut(light=at.name, delta_E=round(value, 2), words=difference_words(value))
             for at, value in zip(lights, recipe.delta_E, strict=True)
         ],
     )
+
+
+def _metameric(delta_E: tuple[float, ...], lights: list[Light]) -> str:
+    """Say where a match in one light is a miss in another (metamerism)."""
+    best, worst = int(np.argmin(delta_E)), int(np.argmax(delta_E))
+    if delta_E[best] >= 2.0 or delta_E[worst] < max(3.0, 2.0 * delta_E[best]):
+        return ""
+    a, b = lights[best].title.lower(), lights[worst].title.lower()
+    return f"A match by {a}, but {difference_words(delta_E[worst])} by {b}."
 
 
 def finish_out(row: FinishRow) -> schemas.FinishOut:

@@ -131,7 +131,9 @@ def next_swatch(
             tests += [((pour.key, 1.0), (white, ratio)) for ratio in (1.0, 4.0, 10.0)]
     found = []
     for test in tests:
-        before, after = _narrowed(recipe, _spread(shelf, _reading(shelf, test, noise=NOISE[how], pour_error=pour_error)))
+        before, after = _narrowed(
+            recipe, _spread(shelf, _reading(shelf, test, noise=NOISE[how], pour_error=pour_error))
+        )
         found.append(NextSwatch(volumes=test, before=before, after=after))
     return sorted(found, key=lambda one: one.after)
 

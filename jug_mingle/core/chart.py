@@ -8,7 +8,7 @@ import numpy as np
 from numpy.typing import ArrayLike
 
 from jug_mingle.core.arrays import FloatArray, as_floats, check_finite, read_only
-from jug_mingle.core.colour import R_to_XYZ, RGB_TO_XYZ, XYZ_to_Lab, delta_E_CIE2000
+from jug_mingle.core.colour import R_to_XYZ, XYZ_to_Lab, delta_E_CIE2000
 from jug_mingle.core.honest_light import Correction, from_known
 from jug_mingle.core.photos import Patch, UnusablePatchError, average
 from jug_mingle.core.spectra import table
@@ -62,7 +62,9 @@ def homography(source: ArrayLike, target: ArrayLike) -> FloatArray:
     ValueError
         If three of either four lie in a line.
     """
-    source, target = (check_finite(as_floats(p, "corner points", last_axis=2), "corner points") for p in (source, target))
+    source, target = (
+        check_finite(as_floats(p, "corner points", last_axis=2), "corner points") for p in (source, target)
+    )
     A, b = [], []
     for (x, y), (u, v) in zip(source, target, strict=True):
         A += [[x, y, 1, 0, 0, 0, -u * x, -u * y], [0, 0, 0, x, y, 1, -v * x, -v * y]]
@@ -94,9 +96,7 @@ def _sample_points() -> FloatArray:
     inner = (np.arange(_SIDE) + 0.5) / _SIDE * 0.44 + 0.28
     x, y = np.meshgrid(inner, inner)
     row, column = np.divmod(np.arange(ROWS * COLUMNS), COLUMNS)
-    return np.stack(
-        [(column[:, np.newaxis] + x.ravel()) / COLUMNS, (row[:, np.newaxis] + y.ravel()) / ROWS], axis=-1
-    )
+    return np.stack([(column[:, np.newaxis] + x.ravel()) / COLUMNS, (row[:, np.newaxis] + y.ravel()) / ROWS], axis=-1)
 
 
 def read_chart(pixels: FloatArray, corners: ArrayLike) -> Chart:
@@ -138,7 +138,7 @@ def _samples(pixels: FloatArray, corners: FloatArray) -> FloatArray:
     H = homography([[0, 0], [1, 0], [1, 1], [0, 1]], corners)
     at = np.floor(carry(H, _sample_points())).astype(int)
     height, width = pixels.shape[:2]
-    return pixels[np.clip(at[..., 1], 0, height - 1), np.clip(at[..., 0], 0, width - 1)]
+    return np.asarray(pixels[np.clip(at[..., 1], 0, height - 1), np.clip(at[..., 0], 0, width - 1)])
 
 
 def _mismatch(RGB: FloatArray) -> float:
@@ -153,4 +153,3 @@ def _mismatch(RGB: FloatArray) -> float:
     matrix = np.linalg.solve(A.T @ A / scale**2 + ridge, A.T @ b / scale**2).T
     found = np.clip(RGB @ matrix.T, 0.0, None)[usable]
     return float(delta_E_CIE2000(XYZ_to_Lab(found), XYZ_to_Lab(wanted[usable])).mean())
-

@@ -122,7 +122,7 @@ _HANDLING: Final[Mapping[str, Handling]] = {
         dry=60, recoat=1440, coats="2", under="Primer or a sanded coat", over="Clear coat", into="Nothing: it is a can",
         why={"recoat": "24 hours at least before it is rubbed back"},
     ),
-    "tint": Handling(into="A paint of its base, drop by drop", why={"into": "a tint is a strong colour with little body"}),
+    "tint": Handling(into="A paint of its base, drop by drop", why={"into": "strong, with little body"}),
     "primer": Handling(
         dry=60, recoat=1440, coats="1", under="Clean, scuffed wood or old finish", over="Paint",
         into="Nothing: never use it as a white",
@@ -154,12 +154,12 @@ _HANDLING: Final[Mapping[str, Handling]] = {
              "coats": "at least two for evenness"},
     ),
     "gel_stain": Handling(
-        dry=1440, recoat=1440, open_time=10, coats="1–2", under="Bare or scuffed wood", over="Clear coat when quite dry",
+        dry=1440, recoat=1440, open_time=10, coats="1–2", under="Bare or scuffed wood", over="Clear coat when dry",
         into="Oil and wax butter, stain of the same maker and base",
         why={"dry": "up to 24 hours", "into": "both are oil-based, so they may be mixed"},
     ),
     "glaze": Handling(
-        dry=60, recoat=120, open_time=8, coats="1", under="A sealed surface, so that it can be wiped", over="Clear coat",
+        dry=60, recoat=120, open_time=8, coats="1", under="A sealed surface, so that it wipes", over="Clear coat",
         into="Paint of its base; itself 10–15 % into paint to hold it open",
         why={"open_time": "short, shorter than wax", "under": "on a seal it wipes, on raw paint it stays"},
     ),
@@ -210,8 +210,8 @@ _HANDLING: Final[Mapping[str, Handling]] = {
         why={"under": "brushed into crevices after the wax has dried to the touch"},
     ),
     "oil": Handling(
-        dry=480, recoat=1440, cure=30, open_time=20, coats="1–2", under="Bare wood, stain, matte paint", over="Nothing needed",
-        into="Oil-based stain", why={"coats": "it deepens the tone; one coat shows it"},
+        dry=480, recoat=1440, cure=30, open_time=20, coats="1–2", under="Bare wood, stain, matte paint",
+        over="Nothing needed",         into="Oil-based stain", why={"coats": "it deepens the tone; one coat shows it"},
     ),
     "oil_wax_butter": Handling(
         dry=20, recoat=1440, open_time=20, coats="1", under="Dry interiors, matte paint", over="Nothing needed",
@@ -237,5 +237,3 @@ def pot_life(kinds: Iterable[Kind]) -> float | None:
     """Return how long a mix of these kinds keeps [days]: the shortest of them; None where practice has no figure."""
     known = [life for kind in kinds if (life := handling_of(kind).pot_life) is not None]
     return min(known, default=None)
-
-

@@ -11,7 +11,15 @@ from typing import Final
 import numpy as np
 
 from jug_mingle.core.arrays import FloatArray
-from jug_mingle.core.colour import RGB_TO_XYZ, SRGB_WHITE, XYZ_to_Lab, adapt, cone_response, delta_E_CIE2000, gains_to_XYZ
+from jug_mingle.core.colour import (
+    RGB_TO_XYZ,
+    SRGB_WHITE,
+    XYZ_to_Lab,
+    adapt,
+    cone_response,
+    delta_E_CIE2000,
+    gains_to_XYZ,
+)
 from jug_mingle.core.photos import FAULTS, Patch, UnusablePatchError
 
 PAPER: Final = 0.90
@@ -80,7 +88,10 @@ class Caught:
 def as_it_is() -> Correction:
     """Believe the photo as it is: a guess."""
     return Correction(
-        method="none", matrix=RGB_TO_XYZ, noise=NOISE["none"], warnings=("Nothing white was tapped: the colour is a guess.",)
+        method="none",
+        matrix=RGB_TO_XYZ,
+        noise=NOISE["none"],
+        warnings=("Nothing white was tapped: the colour is a guess.",),
     )
 
 
@@ -168,7 +179,7 @@ def from_known(patches: Sequence[Patch], XYZ: FloatArray, *, method: str, known_
     misses = _left_out(RGB, XYZ)
     warnings: tuple[str, ...] = ()
     if len(good) < len(patches):
-        warnings = (f"{len(patches) - len(good)} of the known colours are burnt out or black and were left out.",)
+        warnings = (f"Left out of the known colours, as burnt out or black: {len(patches) - len(good)}.",)
     if len(good) > 3 and float(np.median(misses)) > 9.0:
         raise UnusablePatchError(
             f"the known colours contradict each other (typically by {np.median(misses):.0f}): are they what you said, "

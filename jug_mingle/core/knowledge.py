@@ -1,6 +1,6 @@
 """How well a material is known, and what the next better test of it would take and give."""
 
-from collections.abc import Iterable, Sequence
+from collections.abc import Collection, Iterable, Sequence
 from dataclasses import dataclass
 from typing import Final
 
@@ -20,11 +20,11 @@ from jug_mingle.core.spectra import BANDS
 
 LEVELS: Final = {
     "": "nothing is known of its colour",
-    "A": "known by its label or its dried colour alone",
-    "B": "and by how many coats hid something",
-    "C": "and by a coat over black and white",
-    "D": "and by a tint with white",
-    "E": "known by measured spectra",
+    "A": "its label or its dried colour alone",
+    "B": "its dried colour, and how many coats hid something",
+    "C": "its dried colour, and a coat over black and white",
+    "D": "its dried colour, and a tint with white",
+    "E": "measured spectra",
     "F": "learnt from pots that were read",
 }
 """Names for what a person sees; the fit itself knows only readings."""
@@ -67,11 +67,12 @@ def _letter(key: str, item: Reading | Hiding) -> str:
     return "C" if len(item.swatches) > 1 and all(np.isfinite(swatch.X) for swatch in item.swatches) else "A"
 
 
-def white_of(shelf: Shelf) -> str | None:
-    """Return the key of the white to make tints with: the lightest paint that may be mixed; None without one."""
+def white_of(shelf: Shelf, among: Collection[str]) -> str | None:
+    """Return the key of the white to make tints with, `among` these keys: the lightest paint that may be mixed; None
+    when none is light enough."""
     best: tuple[float, str | None] = (60.0, None)
     for material in shelf.materials:
-        if material.kind.optical == "hiding" and material.kind.colours:
+        if material.key in among and material.kind.optical == "hiding" and material.kind.colours:
             L = float(R_to_Lab(masstone(shelf, material.key))[0])
             best = max(best, (L, material.key), key=lambda one: one[0])
     return best[1]
@@ -93,6 +94,7 @@ def tasks_of(shelf: Shelf, key: str, *, done: Sequence[str] = (), white: str | N
         return []
     tests = _tests(shelf, key, white)
     probe = tests["film" if material.kind.optical == "transparent" else "half"]
+    assert isinstance(probe, Reading)
     found = []
     for name, test in tests.items():
         if name in done or name == "half" or (name == "film" and material.kind.optical == "hiding"):
@@ -139,7 +141,9 @@ def _film_seen(optics: Optics, X: float, R_g: FloatArray, veil: float) -> FloatA
     return R_seen(R_film(K=optics.K, S=optics.S, X=X, R_g=R_g), veil)
 
 
-def _mixed(shelf: Shelf, volumes: tuple[tuple[str, float], ...]) -> tuple[tuple[tuple[str, float], ...], FloatArray, float]:
+def _mixed(
+    shelf: Shelf, volumes: tuple[tuple[str, float], ...]
+) -> tuple[tuple[tuple[str, float], ...], FloatArray, float]:
     palette = palette_of(shelf, [shelf.index(name) for name, _ in volumes])
     amounts = np.array([volume for _, volume in volumes])
     return volumes, np.asarray(palette.seen(amounts)), float(dry_shares(amounts, palette.solids) @ palette.veil)

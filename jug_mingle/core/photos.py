@@ -123,9 +123,7 @@ def freehand(points: list[tuple[float, float]], *, width: int, height: int) -> A
     """Return the part of a photo inside a drawn outline; UnusablePatchError when it holds no pixel."""
     xs, ys = [x for x, _ in points], [y for _, y in points]
     bounds = box(left=min(xs), top=min(ys), right=max(xs), bottom=max(ys), width=width, height=height)
-    area = Area(
-        left=bounds.left, top=bounds.top, right=bounds.right, bottom=bounds.bottom, outline=tuple(points)
-    )
+    area = Area(left=bounds.left, top=bounds.top, right=bounds.right, bottom=bounds.bottom, outline=tuple(points))
     if not area.mask.any():
         raise UnusablePatchError("the outline holds no part of the photo: draw around a larger patch")
     return area
@@ -149,7 +147,9 @@ def average(pixels: FloatArray, mask: NDArray[np.bool_] | None = None) -> Patch:
     middle = Y[(low <= Y) & (high >= Y)]
     spread = float(middle.std() / max(float(middle.mean()), 1e-6))
     share = float(clipped.mean())
-    return Patch(RGB=mean, spread=spread, clipped=share, kept=float(keep.mean()), faults=_faults(Y, mean, spread, share))
+    return Patch(
+        RGB=mean, spread=spread, clipped=share, kept=float(keep.mean()), faults=_faults(Y, mean, spread, share)
+    )
 
 
 def _faults(Y: FloatArray, mean: FloatArray, spread: float, clipped: float) -> tuple[str, ...]:

@@ -5,6 +5,7 @@ from itertools import combinations
 from typing import Final
 
 import numpy as np
+from numpy.typing import NDArray
 from scipy.cluster.vq import kmeans2
 
 from jug_mingle.core.arrays import FloatArray
@@ -76,14 +77,16 @@ def dominant_colours(XYZ: FloatArray, *, most: int = MOST, seed: int = 4) -> lis
     jitter = 1e-3 * rng.standard_normal(Lab.shape)  # a flat picture must not make clusters of nothing
     centres, labels = kmeans2(Lab + jitter, min(_STARTS, len(Lab)), iter=25, minit="++", rng=rng, missing="warn")
     counts = np.bincount(labels, minlength=len(centres)).astype(float)
-    centres, counts, labels = _joined(centres[counts > 0], counts[counts > 0], np.unique(labels, return_inverse=True)[1], most)
+    there = counts > 0
+    members_of = np.unique(labels, return_inverse=True)[1]
+    middles, counts, member = _joined(np.asarray(centres)[there], counts[there], members_of, most)
     order = np.argsort(-counts)
     shares = counts[order] / counts.sum()
     keep = [place for n, place in enumerate(order) if shares[n] >= _SMALL or n < FEWEST]
     found = []
     for place in keep:
-        members = np.flatnonzero(labels == place)
-        nearest = chosen[members[int(np.argmin(((Lab[members] - centres[place]) ** 2).sum(axis=1)))]]
+        members = np.flatnonzero(member == place)
+        nearest = chosen[members[int(np.argmin(((Lab[members] - middles[place]) ** 2).sum(axis=1)))]]
         middle = np.median(flat[chosen[members]], axis=0)
         at = int(nearest // width), int(nearest % width)
         found.append(Dominant(XYZ=middle, share=float(counts[place] / counts.sum()), at=at))
@@ -91,8 +94,8 @@ def dominant_colours(XYZ: FloatArray, *, most: int = MOST, seed: int = 4) -> lis
 
 
 def _joined(
-    centres: FloatArray, counts: FloatArray, labels: FloatArray, most: int
-) -> tuple[FloatArray, FloatArray, FloatArray]:
+    centres: FloatArray, counts: FloatArray, labels: NDArray[np.intp], most: int
+) -> tuple[FloatArray, FloatArray, NDArray[np.intp]]:
     """Join the two most alike clusters until all differ and there are few enough."""
     while len(centres) > 1:
         apart = delta_E_CIE2000(centres[:, np.newaxis], centres)

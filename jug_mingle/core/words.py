@@ -63,3 +63,18 @@ def direction(Lab: ArrayLike, Lab_target: ArrayLike) -> str:
     top = max(size for size, _ in misses)
     named = [word for size, word in sorted(misses, key=lambda miss: -miss[0]) if size > max(0.8, 0.35 * top)]
     return ", ".join(named)
+
+
+FAMILIES: Final = ("white", "grey", "black", "brown", "red", "orange", "yellow", "green", "blue", "violet")
+
+
+def family(Lab: ArrayLike) -> str:
+    """Return the colour family that a pot is looked for under."""
+    L, a, b = (float(x) for x in as_floats(Lab, "Lab", last_axis=3))
+    chroma, hue = float(np.hypot(a, b)), float(np.degrees(np.arctan2(b, a)) % 360.0)
+    if chroma < 7.0 or (L > 88.0 and chroma < 14.0):
+        return "white" if L > 84.0 else "black" if L < 27.0 else "grey"
+    if 15.0 < hue < 95.0 and (L < 42.0 or chroma < 24.0) and L < 70.0:
+        return "brown"
+    limits = ((40.0, "red"), (68.0, "orange"), (108.0, "yellow"), (200.0, "green"), (295.0, "blue"), (345.0, "violet"))
+    return next((word for limit, word in limits if hue < limit), "red")

@@ -104,6 +104,11 @@ POTS: Final = (
 )  # fmt: skip
 
 
+def truth() -> dict[str, Optics]:
+    """Return the true optics of every pot by key."""
+    return {pot.key: pot.optics for pot in POTS}
+
+
 def true_mix(pots: list[tuple[Pot, float]]) -> FloatArray:
     """Return the true seen reflectance of a dried opaque mix of poured volumes."""
     dry = np.array([volume * kind_of(pot.kind).volume_solids for pot, volume in pots])

@@ -12,11 +12,12 @@ from jug_mingle.core.evidence import NOISE, Swatch
 from jug_mingle.core.film import R_body, veil_of
 from jug_mingle.core.grounds import ground
 from jug_mingle.core.materials import kind_of
-from jug_mingle.core.photos import spot
 from jug_mingle.demo.pigments import POTS, Pot, true_film, true_mix
 from jug_mingle.demo.scenes import Scene, scenes
 from jug_mingle.services import finishes, jobs, mixes, photos, shelf, targets
+from jug_mingle.services.colours import resolve, source_of
 from jug_mingle.services.photos import PhotoFolder
+from jug_mingle.services.sources import FromPhoto, SpotIn, WhiteIn
 from jug_mingle.store.database import Database
 from jug_mingle.store.models import JobRow, MaterialRow, MixRow, PhotoRow
 
@@ -42,7 +43,15 @@ def _stock_the_shelf(session: Session) -> None:
     rows: dict[str, MaterialRow] = {}
     for pot in POTS:
         rows[pot.key] = shelf.add_material(
-            session, key=pot.key, name=pot.name, kind=pot.kind, left_ml=pot.left_ml, price=pot.price
+            session,
+            key=pot.key,
+            name=pot.name,
+            kind=pot.kind,
+            left_ml=pot.left_ml,
+            full_ml=max(500.0, 1.25 * pot.left_ml),
+            price=pot.price,
+            place="upper board" if kind_of(pot.kind).optical == "hiding" else "lower board",
+            use_up=pot.key == "tide-line",
         )
     white = POTS[0]
     for pot in POTS:
@@ -131,26 +140,20 @@ def _mix_like(
 ) -> MixRow:
     """Catch a colour as a person would, with a tap on the white, and keep the best recipe of three pots."""
     place = next(known for known in scene.spots if known.name == name)
-    areas = {
-        key: spot(x=at.x, y=at.y, radius=radius, width=photo.width, height=photo.height)
-        for key, at, radius in (("target", place, 6.0), ("white", scene.white, 12.0))
-    }
-    caught = photos.caught_from(photo, folder, target=areas["target"], white=areas["white"])
-    source = {
-        "catch": {
-            "target": {"shape": "spot", "x": place.x, "y": place.y, "radius": 6.0},
-            "white": {"shape": "spot", "x": scene.white.x, "y": scene.white.y, "radius": 12.0},
-        },
-        "warnings": list(caught.warnings),
-    }
+    said = FromPhoto(
+        photo_id=photo.id,
+        area=SpotIn(x=place.x, y=place.y, radius=6.0),
+        lighting=WhiteIn(area=SpotIn(x=scene.white.x, y=scene.white.y, radius=12.0)),
+    )
+    colour = resolve(session, folder, said)
     target = targets.add_target(
         session,
         job_id=job.id,
         name=name,
-        R=targets.surface_of(caught.XYZ),
-        noise=caught.noise,
+        R=colour.R,
+        noise=colour.noise,
         photo_id=photo.id,
-        source=source,
+        source=source_of(said, colour),
     )
     found = mixes.recipes_for(
         session,

@@ -1,15 +1,18 @@
-"""The three demo photos: a glazed jug under a bulb, a painted sample board in daylight, a wool throw under a tube.
+"""The demo photos: a glazed jug under a bulb, a painted sample board in daylight, a wool throw under a tube, and old
+paint beside a 24-patch card.
 
 Each is a picture of spectra: areas of known reflectance, shaded, then photographed. The true colours are known.
 """
 
 from dataclasses import dataclass
+from functools import cache
 
 import numpy as np
 from numpy.typing import NDArray
 from scipy.interpolate import PchipInterpolator
 
 from jug_mingle.core.arrays import FloatArray
+from jug_mingle.core.chart import carry, chart_R, homography
 from jug_mingle.core.grounds import ground
 from jug_mingle.core.pieces.faces import coverage_of_polygon, smooth_noise, wood_figure
 from jug_mingle.core.spectra import WAVELENGTHS
@@ -194,6 +197,71 @@ def wool_throw() -> Scene:
     )
 
 
-def scenes() -> list[Scene]:
+def card_on_the_shelf() -> Scene:
+    """The old paint of the plant stand, and a folded curtain, beside a 24-patch card, under a bulb with the window
+    behind: what a card is for."""
+    c = _Canvas("bulb")
+    fall = 0.72 + 0.30 * np.exp(-(((c.x - 500) / 900) ** 2 + ((c.y - 500) / 800) ** 2))
+    c.lay(np.full(36, 0.30), 1.0, fall)
+    board = np.clip((c.y - 260) / 2.0, 0, 1) + 0.0 * c.x
+    figure = wood_figure((HEIGHT, WIDTH), upright=False, scale=700.0, seed=12)
+    c.lay(ground("pine").R_seen, board, fall * (0.90 + 0.12 * figure))
+    H = homography([[0, 0], [6, 0], [6, 4], [0, 4]], [[560, 440], [1360, 500], [1330, 1040], [520, 960]])
+
+    def field(left: float, top: float, right: float, bottom: float) -> list[tuple[float, float]]:
+        return [(float(x), float(y)) for x, y in carry(H, [[left, top], [right, top], [right, bottom], [left, bottom]])]
+
+    frame = c.polygon(field(-0.35, -0.35, 6.35, 4.35))
+    c.darken(np.roll(frame, 12, axis=0) * (1 - frame) * 0.4)
+    c.lay(np.full(36, 0.035), frame, fall)
+    for place, R in enumerate(chart_R()):
+        row, column = divmod(place, 6)
+        c.lay(R, c.polygon(field(column + 0.07, row + 0.07, column + 0.93, row + 0.93)), fall)
+    strip = c.polygon([(150, 420), (430, 405), (400, 1010), (110, 1020)])
+    c.lay(
+        _old_paint(), strip, fall * (1.0 + 0.03 * smooth_noise((HEIGHT, WIDTH), (8.0, 220.0), np.random.default_rng(8)))
+    )
+    curtain = np.clip(1.0 - (c.y - 235) / 3.0, 0, 1) + 0.0 * c.x
+    c.lay(_curtain(), curtain, fall * (0.85 + 0.15 * np.sin(c.x / 31.0)))
+    return Scene(
+        name="Old paint beside a card",
+        light="bulb",
+        pixels=c.finish(4, 0.86),
+        white=Spot(name="lightest grey of the card", x=_grey_at(H)[0], y=_grey_at(H)[1], R=chart_R()[18]),
+        spots=(
+            Spot(name="old paint", x=275, y=720, R=_old_paint()),
+            Spot(name="curtain", x=760, y=120, R=_curtain()),
+        ),
+    )
+
+
+def _grey_at(H: FloatArray) -> tuple[int, int]:
+    x, y = carry(H, [0.5, 3.5])
+    return int(x), int(y)
+
+
+def _old_paint() -> FloatArray:
+    return np.asarray(0.10 + 0.30 * np.exp(-0.5 * ((WAVELENGTHS - 540.0) / 48.0) ** 2))
+
+
+def _curtain() -> FloatArray:
+    return np.asarray(
+        0.12
+        + 0.28 / (1.0 + np.exp((WAVELENGTHS - 480.0) / 25.0))
+        + 0.24 / (1.0 + np.exp(-(WAVELENGTHS - 610.0) / 20.0))
+    )
+
+
+@cache
+def scenes() -> tuple[Scene, ...]:
     """Return all demo photos."""
-    return [jug_on_the_table(), sample_board(), wool_throw()]
+    return jug_on_the_table(), sample_board(), wool_throw(), card_on_the_shelf()
+
+
+def tray_samples() -> dict[str, FloatArray]:
+    """Return what the demo lays on the tray of the stand-in reader: the things of its photos."""
+    named = {
+        "jug glaze": _glaze(), "bare rim of the jug": _throat(), "rust wool": _wool(True), "cream wool": _wool(False),
+        "old paint of the plant stand": _old_paint(), "curtain": _curtain(),
+    }  # fmt: skip
+    return {name[0].upper() + name[1:]: R for name, R in named.items()}

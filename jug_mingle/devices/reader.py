@@ -68,7 +68,8 @@ class ColourReader:
         apart = float(delta_E_CIE2000(R_to_Lab(first), R_to_Lab(second)))
         if apart > _AGREE:
             raise DeviceGarbledError(
-                f"Two readings of one spot differ by {apart:.1f}: hold it still and flat. If it goes on, do not trust it."
+                f"Two readings of one spot differ by {apart:.1f}: hold it still and flat. If it goes on, "
+                "do not trust it."
             )
         return (first + second) / 2.0
 
@@ -100,4 +101,4 @@ def _reflectances(words: list[str]) -> FloatArray:
         raise DeviceGarbledError(
             f"The reader says {100 * worst:.0f} %, which no painted surface is: calibrate it and read again."
         )
-    return np.clip(R, 0.0, 1.0)
+    return np.asarray(np.clip(R, 0.0, 1.0))

@@ -27,12 +27,14 @@ class SimulatedReader(SimulatedDevice):
     Parameters
     ----------
     samples : callable
-        Returns the tray as name → reflectance (36,), anew each time.
+        Returns the tray anew each time: name → what gives its reflectance (36,).
     sleep : float
         How long the fault "timeout" keeps silent. [s]
     """
 
-    def __init__(self, samples: Callable[[], Mapping[str, FloatArray]], *, seed: int = 11, sleep: float = 4.0) -> None:
+    def __init__(
+        self, samples: Callable[[], Mapping[str, Callable[[], FloatArray]]], *, seed: int = 11, sleep: float = 4.0
+    ) -> None:
         super().__init__()
         self._samples, self._rng, self._sleep = samples, np.random.default_rng(seed), sleep
         self._placed, self._fault, self._since = TILE, "none", -1
@@ -75,9 +77,10 @@ class SimulatedReader(SimulatedDevice):
     def _read(self) -> str:
         if self._since < 0 or self._since > _KEEPS or self._fault == "uncalibrated":
             return "ERR UNCALIBRATED"
-        found = np.full(BANDS, 0.9) if self._placed == TILE else self._samples().get(self._placed)
-        if found is None:
+        sample = None if self._placed == TILE else self._samples().get(self._placed)
+        if sample is None and self._placed != TILE:
             return "ERR NO-SAMPLE"
+        found = np.full(BANDS, 0.9) if sample is None else sample()
         self._since += 1
         R = found * (1.0 - _DRIFT * np.log1p(self._since / 10.0))
         if self._fault == "out-of-range":

@@ -25,7 +25,19 @@ from jug_mingle.formats.colour_file import (
 )
 
 _BAND = re.compile(r"(?:SPECTRAL_?(?:NM|PCT)?|SPEC|NM|R)_?(\d{3,4})(?:\.0+)?$", re.IGNORECASE)
-_KNOWN: Final = {"SAMPLE_ID", "SAMPLE_NAME", "LAB_L", "LAB_A", "LAB_B", "XYZ_X", "XYZ_Y", "XYZ_Z", "RGB_R", "RGB_G", "RGB_B"}
+_KNOWN: Final = {
+    "SAMPLE_ID",
+    "SAMPLE_NAME",
+    "LAB_L",
+    "LAB_A",
+    "LAB_B",
+    "XYZ_X",
+    "XYZ_Y",
+    "XYZ_Z",
+    "RGB_R",
+    "RGB_G",
+    "RGB_B",
+}
 
 
 def read(data: bytes) -> ColourFile:
@@ -39,7 +51,9 @@ def read(data: bytes) -> ColourFile:
         raise ColourFileError("a keyword file begins with CGATS.17 or ISO28178 and has a BEGIN_DATA_FORMAT")
     fields, rows, header = _parts(lines)
     white = DAYLIGHT.white if re.search(r"\bD65\b", " ".join(header)) else D50_WHITE
-    notes = [f"Said in the file: {line[:200]}" for line in header if not line.startswith(("CGATS", "ISO", "NUMBER_OF", "#"))]
+    notes = [
+        f"Said in the file: {line[:200]}" for line in header if not line.startswith(("CGATS", "ISO", "NUMBER_OF", "#"))
+    ]
     samples = []
     for place, row in enumerate(rows, start=1):
         if len(row) != len(fields):

@@ -36,7 +36,7 @@ def find_chart(pixels: Pixels, linear: FloatArray) -> Chart | None:
     for longest in _LONGEST:
         scale = min(2.0, longest / max(pixels.shape[:2]))
         kind = cv2.INTER_AREA if scale < 1 else cv2.INTER_CUBIC
-        small = cv2.resize(pixels, None, fx=scale, fy=scale, interpolation=kind)
+        small = cv2.resize(pixels, None, fx=scale, fy=scale, interpolation=kind).astype(np.uint8)
         for corners in _proposals(small):
             try:
                 chart = read_chart(linear, corners / scale)
@@ -57,7 +57,7 @@ def _proposals(pixels: Pixels) -> Iterator[FloatArray]:
     lattices = sorted(_lattices(squares), key=lambda lattice: -len(lattice[0]))
     for places, centres in lattices[:6]:
         H, inside = cv2.findHomography(places.astype(np.float64), centres, cv2.RANSAC, 3.0)
-        if H is None or int(inside.sum()) < _ENOUGH - 1:
+        if int(inside.sum()) < _ENOUGH - 1:
             continue
         kept = places[inside.ravel() > 0]
         for long, high in ((COLUMNS, ROWS), (ROWS, COLUMNS)):
@@ -149,7 +149,9 @@ def _neighbours(centres: FloatArray, sides: FloatArray) -> NDArray[np.int64]:
     a, b = np.unique(np.concatenate(found), axis=0).T if found else np.zeros((2, 0), dtype=int)
     apart, mean = np.hypot(*(centres[a] - centres[b]).T), np.sqrt(sides[a] * sides[b])
     alike = np.maximum(sides[a], sides[b]) < 1.5 * np.minimum(sides[a], sides[b])
-    return np.stack([a, b], axis=1)[(0.8 * mean < apart) & (apart < 1.75 * mean) & alike]
+    kept = (0.8 * mean < apart) & (apart < 1.75 * mean) & alike
+    pairs_kept: NDArray[np.int64] = np.stack([a, b], axis=1)[kept].astype(np.int64)
+    return pairs_kept
 
 
 def _placed(group: list[int], centres: FloatArray, near: list[list[int]]) -> tuple[NDArray[np.int64], FloatArray]:
@@ -174,4 +176,4 @@ def _placed(group: list[int], centres: FloatArray, near: list[list[int]]) -> tup
             places[other] = (places[at][0] + dx, places[at][1] + dy)
             queue.append(other)
     keys = list(places)
-    return np.array([places[key] for key in keys]), centres[keys]
+    return np.array([places[key] for key in keys], dtype=np.int64), np.asarray(centres[keys])

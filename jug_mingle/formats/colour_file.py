@@ -8,7 +8,7 @@ from typing import Final
 import numpy as np
 
 from jug_mingle.core.arrays import FloatArray
-from jug_mingle.core.colour import R_to_Lab, XYZ_to_Lab, adapt, Lab_to_XYZ, hex_to_sRGB, sRGB_to_XYZ
+from jug_mingle.core.colour import Lab_to_XYZ, R_to_Lab, XYZ_to_Lab, adapt, hex_to_sRGB, sRGB_to_XYZ
 from jug_mingle.core.recovery import recover_reflectance
 from jug_mingle.core.spectra import DAYLIGHT, WAVELENGTHS
 
@@ -94,7 +94,9 @@ def resampled(nm: Sequence[float], values: Sequence[float], where: str) -> tuple
             f"{where}: reaches from {at[0]:g} to {at[-1]:g} nm; 400 to 700 nm is needed (wavelengths are in nm)"
         )
     if np.diff(at).max() > 25.0:
-        raise ColourFileError(f"{where}: a gap of {np.diff(at).max():g} nm between wavelengths is too wide; 20 nm will do")
+        raise ColourFileError(
+            f"{where}: a gap of {np.diff(at).max():g} nm between wavelengths is too wide; 20 nm will do"
+        )
     if R.max() > 2.0:
         if R.max() > 200.0:
             raise ColourFileError(f"{where}: a reflectance of {R.max():g} can be neither a share nor a percentage")
@@ -129,7 +131,9 @@ def Lab_of_hex(text: str, where: str) -> FloatArray:
 def Lab_of_RGB(values: Sequence[float], where: str) -> FloatArray:
     """Return CIELAB under D65 of sRGB 0..255."""
     if any(not 0.0 <= value <= 255.0 for value in values):
-        raise ColourFileError(f"{where}: red, green and blue run from 0 to 255, got {', '.join(f'{v:g}' for v in values)}")
+        raise ColourFileError(
+            f"{where}: red, green and blue run from 0 to 255, got {', '.join(f'{v:g}' for v in values)}"
+        )
     return XYZ_to_Lab(sRGB_to_XYZ(np.asarray(values) / 255.0))
 
 
@@ -151,5 +155,3 @@ D50_WHITE: Final = np.array([96.422, 100.0, 82.521])
 
 Reader = Callable[[bytes], ColourFile]
 Writer = Callable[[Sequence[Sample], str], bytes]
-
-

@@ -55,7 +55,9 @@ def read_csv(data: bytes) -> ColourFile:
 def _row(cells: dict[str, str], values: list[str], nm: list[float], place: int) -> tuple[Sample, list[str]]:
     where = f"row {place}"
     name = clean_name(cells.get("name", ""), f"colour {place - 1}")
-    extra = {key: value for key, value in cells.items() if key not in _COLUMNS and not re.fullmatch(r"\d{3}(\.0+)?", key)}
+    extra = {
+        key: value for key, value in cells.items() if key not in _COLUMNS and not re.fullmatch(r"\d{3}(\.0+)?", key)
+    }
     if len(nm) >= 8 and all(value.strip() for value in values):
         R, notes = resampled(nm, [number(value, where) for value in values], where)
         return Sample(name=name, R=R, extra=extra), notes
@@ -109,7 +111,9 @@ def _entry(entry: Any, place: int) -> tuple[Sample, list[str]]:
     if not isinstance(entry, dict):
         raise ColourFileError(f"{where} is no object with name and R, Lab or hex")
     name = clean_name(str(entry.get("name", "")), where)
-    extra = {str(k): json.dumps(v)[:500] for k, v in entry.items() if k not in ("name", "R", "Lab", "hex", "wavelengths")}
+    extra = {
+        str(k): json.dumps(v)[:500] for k, v in entry.items() if k not in ("name", "R", "Lab", "hex", "wavelengths")
+    }
     if "R" in entry:
         nm = _list(entry.get("wavelengths", WAVELENGTHS.tolist()), where)
         R, notes = resampled(nm, _list(entry["R"], where), where)
@@ -133,15 +137,24 @@ def _list(values: Any, where: str) -> list[float]:
 def write_json(samples: Sequence[Sample], title: str) -> bytes:
     """Return a JSON file with everything."""
     colours = [
-        {"name": s.name, "hex": _hex(s), "Lab": np.round(s.colour(), 4).tolist(), "R": np.round(s.reflectance(), 6).tolist()}
+        {
+            "name": s.name,
+            "hex": _hex(s),
+            "Lab": np.round(s.colour(), 4).tolist(),
+            "R": np.round(s.reflectance(), 6).tolist(),
+        }
         for s in samples
     ]
-    body = {"format": SCHEMA, "title": title, "colours": [{**one, "wavelengths": WAVELENGTHS.tolist()} for one in colours]}
+    body = {
+        "format": SCHEMA,
+        "title": title,
+        "colours": [{**one, "wavelengths": WAVELENGTHS.tolist()} for one in colours],
+    }
     return (json.dumps(body, indent=1, ensure_ascii=False) + "\n").encode()
 
 
 def read_columns(data: bytes) -> ColourFile:
-    """Return the one colour of a text with a wavelength [nm] and a reflectance on each line; other lines are remarks."""
+    """Return the one colour of a text with a wavelength [nm] and a reflectance on each line."""
     nm, values = [], []
     for line in text_of(data).splitlines():
         words = re.split(r"[\s;]+|,(?=\s)|(?<=\d),(?=\d+\.)", line.strip())

@@ -24,7 +24,8 @@ def read(data: bytes) -> ColourFile:
     lines = text_of(data).splitlines()
     if not lines or lines[0].strip() != "GIMP Palette":
         raise ColourFileError('a GIMP palette begins with the line "GIMP Palette"')
-    samples, notes, title = [], [], ""
+    samples: list[Sample] = []
+    notes, title = [], ""
     for place, line in enumerate(lines[1:], start=2):
         if not line.strip() or re.match(r"\s*Columns\s*:", line):
             continue

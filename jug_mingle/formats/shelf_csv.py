@@ -9,8 +9,8 @@ from typing import Final
 
 from jug_mingle.core.film import SHEEN_VEIL
 from jug_mingle.core.materials import KINDS
-from jug_mingle.formats.colour_file import ColourFileError, Lab_in_daylight, Lab_of_hex, number, text_of
 from jug_mingle.core.spectra import DAYLIGHT
+from jug_mingle.formats.colour_file import ColourFileError, Lab_in_daylight, Lab_of_hex, number, text_of
 
 COLUMNS: Final = (
     "name", "kind", "left_ml", "full_ml", "price", "opened", "place", "use_up", "hex", "L", "a", "b", "volume_solids",
@@ -88,7 +88,11 @@ def read_shelf_csv(data: bytes, *, taken: Iterable[str] = ()) -> ShelfCsv:
     for place, row in enumerate(rows[1:], start=2):
         if not any(cell.strip() for cell in row):
             continue
-        cells = {known[cell.lower()]: row[at].strip() for cell, at in zip(header, range(len(row)), strict=False) if cell.lower() in known}
+        cells = {
+            known[cell.lower()]: row[at].strip()
+            for cell, at in zip(header, range(len(row)), strict=False)
+            if cell.lower() in known
+        }
         try:
             if len(row) > len(header):
                 raise ColourFileError(f"{len(row)} cells for {len(header)} columns")

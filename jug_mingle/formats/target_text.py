@@ -17,7 +17,9 @@ def parse_colour(text: str) -> FloatArray:
     """Return the XYZ (3,) under D65 of a typed colour; ValueError says how one is written."""
     if re.fullmatch(r"\s*#?[0-9a-fA-F]{6}\s*", text):
         return sRGB_to_XYZ(hex_to_sRGB(text))
-    three = re.fullmatch(rf"\s*(lab|rgb)?[\s:(]*({_NUMBER})[\s,;]+({_NUMBER})[\s,;]+({_NUMBER})[\s)]*", text, re.IGNORECASE)
+    three = re.fullmatch(
+        rf"\s*(lab|rgb)?[\s:(]*({_NUMBER})[\s,;]+({_NUMBER})[\s,;]+({_NUMBER})[\s)]*", text, re.IGNORECASE
+    )
     if three is None:
         raise ValueError(f'a colour is written "#4f7f80", "rgb 79 127 128" or "L a b", got {text[:40]!r}')
     L, a, b = (float(three[n]) for n in (2, 3, 4))

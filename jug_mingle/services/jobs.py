@@ -33,6 +33,14 @@ def add_job(session: Session, *, name: str, room: str = "", piece: CardCabinet |
     return row
 
 
+def set_rooms(session: Session, job_id: int, *, workshop_light: str, room_light: str) -> JobRow:
+    """Say which light the workshop has, and which the room where the piece will stand."""
+    row = get_job(session, job_id)
+    row.workshop_light, row.room_light = workshop_light, room_light
+    session.flush()
+    return row
+
+
 def piece_of(row: JobRow) -> CardCabinet:
     """Return the piece of a job as the core draws it."""
     measures: dict[str, Any] = {name: value for name, value in row.piece.items() if name != "form"}

@@ -8,8 +8,11 @@ import numpy as np
 from sqlalchemy import select
 from sqlalchemy.orm import Session
 
-from jug_mingle.core.advice import Lack, what_is_lacking
+from jug_mingle.core.advice import Lack, NextSwatch, next_swatch, what_is_lacking
 from jug_mingle.core.characterise import Shelf
+from jug_mingle.core.evidence import Swatch
+from jug_mingle.core.knowledge import white_of
+from jug_mingle.core.materials import may_mix
 from jug_mingle.core.measures import tool
 from jug_mingle.core.recipes import (
     DRAWS,
@@ -25,7 +28,16 @@ from jug_mingle.core.recipes import (
 from jug_mingle.core.spectra import Light, light
 from jug_mingle.errors import ConflictError, NotFoundError, UnfitError
 from jug_mingle.services.jobs import get_job
-from jug_mingle.services.shelf import fitted_shelf
+from jug_mingle.services.shelf import (
+    add_material,
+    add_reading,
+    fitted_shelf,
+    get_material,
+    material_rows,
+    pot_life_of,
+    standing,
+    to_material,
+)
 from jug_mingle.services.targets import get_target
 from jug_mingle.store.models import MaterialRow, MixRow, PourRow, TargetRow, now
 
@@ -68,6 +80,10 @@ def recipes_for(
     """Return recipes for a target from the shelf; UnfitError or ConflictError says why there can be none."""
     row = get_target(session, target_id)
     shelf = fitted_shelf(session)
+    away = {material.key for material in shelf.materials} - standing(session)
+    if gone := sorted(away & set(use)):
+        raise UnfitError(f"there is no pot {gone[0]!r} on the shelf")
+    avoid = (*avoid, *sorted(away - set(avoid)))
     try:
         wishes = Wishes(
             batch=batch, tool=tool(tool_key), parts=parts, use=tuple(use), avoid=tuple(avoid), most_pots=most_pots
@@ -81,6 +97,20 @@ def recipes_for(
     best = min(recipes, key=lambda recipe: recipe.worst)
     lack = what_is_lacking(shelf, target, wishes, best.pours) if best.worst >= FAR else None
     return Found(recipes=recipes, shelf=shelf, target=target, lack=lack)
+
+
+def telling_swatch(session: Session, pours: Sequence[PourAsked]) -> NextSwatch | None:
+    """Return the one swatch that would narrow a recipe most; None where none would narrow it by a fifth, or there is
+    no white to make tints with."""
+    shelf, there = fitted_shelf(session), standing(session)
+    if missing := [pour.material for pour in pours if pour.material not in there]:
+        raise NotFoundError(f"there is no pot {missing[0]!r} on the shelf")
+    white = white_of(shelf, there)
+    if white is None:
+        return None
+    asked = [Pour(key=pour.material, parts=pour.parts, ml=pour.ml) for pour in pours]
+    best = next_swatch(shelf, asked, white=white)[0]
+    return best if best.before > 0.6 and best.after < 0.8 * best.before else None
 
 
 def mix_rows(session: Session, job_id: int) -> Sequence[MixRow]:
@@ -138,6 +168,48 @@ def restore_mix(session: Session, mix_id: int) -> MixRow:
     row = get_mix(session, mix_id)
     row.removed = None
     session.flush()
+    return row
+
+
+def to_shelf(session: Session, mix_id: int, *, left_ml: float, full_ml: float | None = None) -> MaterialRow:
+    """Put a mixed pot on the shelf, with its recipe, its date and the pot life that follows from what is in it.
+
+    What the program predicts of it, alone and let down with white, becomes its first reading, as sure as the recipe.
+    """
+    mix = get_mix(session, mix_id)
+    shelf = fitted_shelf(session)
+    kinds = [pour.material.kind for pour in mix.pours]
+    main = max(mix.pours, key=lambda pour: pour.ml).material
+    if any(pour.material.removed is not None for pour in mix.pours):
+        raise ConflictError("a pot of this mix was taken off the shelf: bring it back first")
+    recipe = assess_mix(session, mix, [light("window")])
+    taken = {row.name for row in material_rows(session)}
+    name = next(n for n in (mix.name, *(f"{mix.name} {i}" for i in range(2, 500))) if n not in taken)
+    row = add_material(
+        session,
+        name=name,
+        kind=main.kind,
+        left_ml=left_ml,
+        full_ml=full_ml or max(mix.batch, left_ml),
+        price=sum(pour.material.price * pour.ml for pour in mix.pours) / sum(pour.ml for pour in mix.pours),
+        made={
+            "mix_id": mix.id,
+            "pours": [{"name": p.material.name, "parts": p.parts, "ml": p.ml} for p in mix.pours],
+            "pot_life": pot_life_of(kinds),
+        },
+    )
+    white, noise = white_of(shelf, standing(session)), max(1.0, recipe.expected)
+    swatch = Swatch(seen=np.clip(predict(shelf, pours_of(mix)), 0.0, 1.0))
+    veil = to_material(row).veil
+    add_reading(session, how="predicted", noise=noise, volumes=[(row, 1.0)], veil=veil, swatches=[swatch])
+    if white is not None and not may_mix([to_material(row), shelf.materials[shelf.index(white)]]):
+        ml = sum(pour.ml for pour in mix.pours)
+        let_down = {pour.key: pour.ml for pour in pours_of(mix)}
+        let_down[white] = let_down.get(white, 0.0) + 4.0 * ml
+        tint = predict(shelf, [Pour(key=key, parts=1, ml=amount) for key, amount in let_down.items()])
+        swatch, other = Swatch(seen=np.clip(tint, 0.0, 1.0)), get_material(session, white)
+        volumes = [(row, 1.0), (other, 4.0)]
+        add_reading(session, how="predicted", noise=noise, volumes=volumes, veil=veil, swatches=[swatch])
     return row
 
 

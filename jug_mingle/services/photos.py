@@ -1,4 +1,4 @@
-"""Photos: kept as uploaded, worked on as an upright sRGB copy, and colours caught from them."""
+"""Photos: kept as uploaded, worked on as an upright sRGB copy; their patches, their light, their scheme."""
 
 import hashlib
 from collections import OrderedDict
@@ -12,11 +12,26 @@ import numpy as np
 from sqlalchemy import select
 from sqlalchemy.orm import Session
 
-from jug_mingle.core.colour import sRGB_to_RGB
-from jug_mingle.core.photos import Area, Caught, Patch, UnusablePatchError, average, catch, spot
+from jug_mingle.core.chart import Chart, read_chart
+from jug_mingle.core.colour import R_to_XYZ, sRGB_to_RGB
+from jug_mingle.core.honest_light import (
+    Caught,
+    Correction,
+    as_it_is,
+    catch,
+    from_known,
+    from_two_whites,
+    from_white,
+)
+from jug_mingle.core.photos import Area, Patch, UnusablePatchError, average, box, freehand, spot
+from jug_mingle.core.recipes import masstone
+from jug_mingle.core.scheme import Dominant, dominant_colours
 from jug_mingle.errors import NotFoundError, TooLargeError, UnfitError
+from jug_mingle.formats.chart_finder import find_chart
 from jug_mingle.formats.images import NotAPictureError, PictureTooLargeError, Pixels, decode, encode
 from jug_mingle.services.jobs import get_job
+from jug_mingle.services.shelf import fitted_shelf, get_material, levels
+from jug_mingle.services.sources import AreaIn, BoxIn, ChartIn, ChipsIn, LightingIn, SpotIn, TwoWhitesIn, WhiteIn
 from jug_mingle.store.models import PhotoRow
 
 LONGEST: Final = 2400
@@ -114,37 +129,95 @@ def _write(file: Path, data: bytes) -> None:
     part.replace(file)
 
 
-def caught_from(row: PhotoRow, folder: PhotoFolder, *, target: Area, white: Area | None) -> Caught:
-    """Return the colour of an area of a photo, its light made honest by a white one; UnfitError when it cannot be."""
+def caught_from(session: Session, row: PhotoRow, folder: PhotoFolder, *, area: AreaIn, lighting: LightingIn) -> Caught:
+    """Return the colour of an area of a photo, its light made honest; UnfitError when it cannot be."""
+    try:
+        here = _area(row, area)
+        return catch(_patch(row, folder, here), correction_of(session, row, folder, lighting), here.centre)
+    except UnusablePatchError as error:
+        raise UnfitError(str(error)) from error
+
+
+def correction_of(session: Session, row: PhotoRow, folder: PhotoFolder, lighting: LightingIn) -> Correction:
+    """Return how a photo's colours become those in daylight, by what is known in it; UnfitError when that cannot be."""
+    try:
+        if isinstance(lighting, WhiteIn):
+            return from_white(_patch(row, folder, _area(row, lighting.area)), grey=lighting.grey)
+        if isinstance(lighting, TwoWhitesIn):
+            first, second = _area(row, lighting.first), _area(row, lighting.second)
+            whites = _patch(row, folder, first), _patch(row, folder, second)
+            return from_two_whites(*whites, at=(first.centre, second.centre))
+        if isinstance(lighting, ChipsIn):
+            return _from_chips(session, row, folder, lighting)
+        if isinstance(lighting, ChartIn):
+            return chart_on(row, folder, lighting.corners).correction
+        return as_it_is()
+    except UnusablePatchError as error:
+        raise UnfitError(str(error)) from error
+
+
+_KNOWN_TO: Final = {"": 12.0, "A": 5.0, "B": 5.0, "C": 3.0, "D": 2.0, "E": 0.6, "F": 1.5}
+"""How far a chip of a pot is from what is known of it, by its letter. [CIEDE2000]"""
+
+
+def _from_chips(session: Session, row: PhotoRow, folder: PhotoFolder, lighting: ChipsIn) -> Correction:
+    shelf, letters = fitted_shelf(session), levels(session)
+    for chip in lighting.chips:
+        if get_material(session, chip.key).removed is not None:
+            raise UnfitError(f"the pot {chip.key!r} was taken off the shelf: choose chips of pots that stand there")
+    patches = [_patch(row, folder, _area(row, chip.area)) for chip in lighting.chips]
+    XYZ = np.array([R_to_XYZ(masstone(shelf, chip.key)) for chip in lighting.chips])
+    known_to = float(np.mean([_KNOWN_TO[letters[chip.key]] for chip in lighting.chips]))
+    return from_known(patches, XYZ, method="chips", known_to=known_to / np.sqrt(len(patches)))
+
+
+_charts: OrderedDict[str, Chart | None] = OrderedDict()
+
+
+def chart_on(row: PhotoRow, folder: PhotoFolder, corners: Sequence[tuple[float, float]] | None) -> Chart:
+    """Return the chart in a photo, found or by its corners; UnfitError when there is none."""
     pixels = _open.pixels(folder.working(row.sha256))
     try:
-        return catch(_patch(pixels, target), None if white is None else _patch(pixels, white))
+        if corners is not None:
+            return read_chart(_LINEAR[pixels], np.array(corners))
+        if row.sha256 not in _charts:
+            _charts[row.sha256] = find_chart(pixels, _LINEAR[pixels])
+            while len(_charts) > 50:
+                _charts.popitem(last=False)
     except UnusablePatchError as error:
         raise UnfitError(str(error)) from error
+    found = _charts[row.sha256]
+    if found is None:
+        raise UnfitError(
+            "no 24-patch card was found in this photo: it must lie wholly in the picture, unshadowed. Mark the four "
+            "outer corners of its patches instead"
+        )
+    return found
 
 
-def spot_on(row: PhotoRow, *, x: float, y: float, radius: float) -> Area:
-    """Return the area around a tap on a photo; UnfitError when the tap lies outside of it."""
-    try:
-        return spot(x=x, y=y, radius=radius, width=row.width, height=row.height)
-    except UnusablePatchError as error:
-        raise UnfitError(str(error)) from error
+def scheme_of(
+    session: Session, row: PhotoRow, folder: PhotoFolder, *, lighting: LightingIn, most: int
+) -> tuple[list[Dominant], Correction, float]:
+    """Return the dominant colours of a photo, the light they were made honest by, and pixels of the photo per row of
+    the small picture that they were found in."""
+    pixels = _open.pixels(folder.working(row.sha256))
+    stride = max(1, max(pixels.shape[:2]) // 300)
+    correction = correction_of(session, row, folder, lighting)
+    height, width = (n // stride * stride for n in pixels.shape[:2])
+    blocks = _LINEAR[pixels[:height, :width]].reshape(height // stride, stride, width // stride, stride, 3)
+    return dominant_colours(correction.XYZ(blocks.mean(axis=(1, 3))), most=most), correction, float(stride)
 
 
-def box_on(row: PhotoRow, *, left: float, top: float, right: float, bottom: float) -> Area:
-    """Return a dragged box cut to the photo; UnfitError when it lies outside of it."""
-    first_x, last_x = sorted((left, right))
-    first_y, last_y = sorted((top, bottom))
-    area = Area(
-        left=max(0, int(first_x)),
-        top=max(0, int(first_y)),
-        right=min(row.width, int(last_x) + 1),
-        bottom=min(row.height, int(last_y) + 1),
-    )
-    if area.left >= area.right or area.top >= area.bottom:
-        raise UnfitError(f"the box lies outside the photo of {row.width} by {row.height}: drag inside it")
-    return area
+def _area(row: PhotoRow, area: AreaIn) -> Area:
+    size = {"width": row.width, "height": row.height}
+    if isinstance(area, SpotIn):
+        return spot(x=area.x, y=area.y, radius=area.radius, **size)
+    if isinstance(area, BoxIn):
+        return box(left=area.left, top=area.top, right=area.right, bottom=area.bottom, **size)
+    return freehand(area.points, **size)
 
 
-def _patch(pixels: Pixels, area: Area) -> Patch:
-    return average(_LINEAR[pixels[area.top : area.bottom, area.left : area.right]])
+def _patch(row: PhotoRow, folder: PhotoFolder, area: Area) -> Patch:
+    pixels = _open.pixels(folder.working(row.sha256))
+    mask = area.mask if area.outline else None
+    return average(_LINEAR[pixels[area.top : area.bottom, area.left : area.right]], mask)

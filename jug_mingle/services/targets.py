@@ -1,6 +1,6 @@
 """Targets: the colours that a job wants."""
 
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from typing import Any
 
 import numpy as np
@@ -8,8 +8,6 @@ from numpy.typing import ArrayLike
 from sqlalchemy import select
 from sqlalchemy.orm import Session
 
-from jug_mingle.core.arrays import FloatArray
-from jug_mingle.core.recovery import recover_reflectance
 from jug_mingle.errors import NotFoundError
 from jug_mingle.services.jobs import get_job
 from jug_mingle.store.models import TargetRow, now
@@ -30,11 +28,6 @@ def get_target(session: Session, target_id: int) -> TargetRow:
     return row
 
 
-def surface_of(XYZ: ArrayLike) -> FloatArray:
-    """Return the reflectance (36,) that stands for a caught colour, XYZ under D65."""
-    return np.round(np.clip(recover_reflectance(XYZ), 0.0, 1.0), 6)
-
-
 def add_target(
     session: Session,
     *,
@@ -44,13 +37,35 @@ def add_target(
     noise: float,
     photo_id: int | None,
     source: dict[str, Any],
+    tolerance: float = 2.0,
+    light: str = "window",
+    background: ArrayLike | None = None,
 ) -> TargetRow:
     """Save a colour to a job."""
     get_job(session, job_id)
     row = TargetRow(
-        job_id=job_id, name=name, R=np.asarray(R).tolist(), noise=noise, photo_id=photo_id, source=source, removed=None
+        job_id=job_id,
+        name=name,
+        R=np.asarray(R).tolist(),
+        noise=noise,
+        photo_id=photo_id,
+        source=source,
+        tolerance=tolerance,
+        light=light,
+        background=None if background is None else np.asarray(background).tolist(),
+        removed=None,
     )
     session.add(row)
+    session.flush()
+    return row
+
+
+def change_target(session: Session, target_id: int, changes: Mapping[str, Any]) -> TargetRow:
+    """Change what is said of a target: name, tolerance, light, background."""
+    row = get_target(session, target_id)
+    for name, value in changes.items():
+        if value is not None or name == "background":
+            setattr(row, name, value)
     session.flush()
     return row
 

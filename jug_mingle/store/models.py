@@ -1,11 +1,12 @@
 """The tables. Spectra are JSON lists of 36 numbers; times are UTC."""
 
-from datetime import UTC, datetime
+from datetime import UTC, date, datetime
 from typing import Any
 
 from sqlalchemy import (
     JSON,
     CheckConstraint,
+    Date,
     DateTime,
     Dialect,
     ForeignKey,
@@ -51,6 +52,7 @@ class Row(DeclarativeBase):
     )
     type_annotation_map = {  # noqa: RUF012 - SQLAlchemy reads it from the class
         datetime: UTCDateTime,
+        date: Date,
         dict[str, Any]: JSON,
         list[Any]: JSON,
         list[float]: JSON,
@@ -67,6 +69,8 @@ class JobRow(Row):
 
     name: Mapped[str] = mapped_column(String(120))
     room: Mapped[str] = mapped_column(String(120), default="")
+    workshop_light: Mapped[str] = mapped_column(String(40), default="window", server_default="window")
+    room_light: Mapped[str] = mapped_column(String(40), default="window", server_default="window")
     piece: Mapped[dict[str, Any]]
 
 
@@ -82,8 +86,19 @@ class MaterialRow(Row):
     volume_solids: Mapped[float | None]
     density: Mapped[float | None]
     spread_rate: Mapped[float | None]
+    sheen: Mapped[str | None] = mapped_column(String(20))
+    handling: Mapped[dict[str, Any]] = mapped_column(default=dict, server_default="{}")
+    """What its own label says instead of the kind's usual handling."""
     left_ml: Mapped[float]
+    full_ml: Mapped[float] = mapped_column(default=500.0, server_default="500")
     price: Mapped[float] = mapped_column(default=0.0)
+    opened: Mapped[date | None]
+    place: Mapped[str] = mapped_column(String(120), default="", server_default="")
+    notes: Mapped[str] = mapped_column(String(2000), default="", server_default="")
+    use_up: Mapped[bool] = mapped_column(default=False, server_default="0")
+    made: Mapped[dict[str, Any] | None]
+    """Of a mixed pot: the mix it was, its pours, and the pot life that follows."""
+    removed: Mapped[datetime | None]
 
 
 class ReadingRow(Row):
@@ -98,7 +113,12 @@ class ReadingRow(Row):
     pour_error: Mapped[float] = mapped_column(default=0.0)
     thickness_error: Mapped[float] = mapped_column(default=0.0)
     swatches: Mapped[list[Any]]
-    """Each {"seen": [...], "X": µm or null, "R_g": [...] or null}."""
+    """Each {"seen": [...], "X": µm or null, "R_g": [...] or null}; empty where coats were counted."""
+    coats: Mapped[dict[str, Any] | None]
+    """Coats that hid a ground: {"coats": n, "X_coat": µm, "R_g": [...], "hid": bool}."""
+    about: Mapped[dict[str, Any]] = mapped_column(default=dict, server_default="{}")
+    """Its conditions: what it was read with, on what ground, by which photo."""
+    removed: Mapped[datetime | None]
     volumes: Mapped[list["ReadingVolumeRow"]] = relationship(cascade="all, delete-orphan", lazy="selectin")
 
 
@@ -137,6 +157,10 @@ class TargetRow(Row):
     name: Mapped[str] = mapped_column(String(120))
     R: Mapped[list[float]]
     noise: Mapped[float]
+    tolerance: Mapped[float] = mapped_column(default=2.0, server_default="2.0")
+    light: Mapped[str] = mapped_column(String(40), default="window", server_default="window")
+    background: Mapped[list[float] | None]
+    """Reflectance of the floor or wall that it will stand against."""
     source: Mapped[dict[str, Any]]
     """How it was caught, so that it can be caught again: areas tapped and warnings given."""
     removed: Mapped[datetime | None]
@@ -182,3 +206,13 @@ class FinishRow(Row):
     first_id: Mapped[int | None] = mapped_column(ForeignKey("mix.id", ondelete="SET NULL"))
     second_id: Mapped[int | None] = mapped_column(ForeignKey("mix.id", ondelete="SET NULL"))
     width: Mapped[float]
+
+
+class DeviceReadingRow(Row):
+    """One reading of the colour reader, kept with its conditions."""
+
+    __tablename__ = "device_reading"
+
+    device: Mapped[str] = mapped_column(String(120))
+    sample: Mapped[str] = mapped_column(String(200), default="")
+    R: Mapped[list[float]]

@@ -28,8 +28,9 @@ useKeys((event) => {
   const place = places.find((known) => known.key === event.key.toLowerCase())
   if (place) void router.push({ name: place.name })
   if (event.key.toLowerCase() === 'l' && lights.value) {
-    const at = lights.value.findIndex((light) => light.name === preferences.value.light)
-    const next = lights.value[(at + 1) % lights.value.length]
+    const shown = lights.value.filter((light) => light.switch || light.name === job.value?.room_light)
+    const at = shown.findIndex((light) => light.name === preferences.value.light)
+    const next = shown[(at + 1) % shown.length]
     if (next) prefer({ light: next.name })
     return true
   }

@@ -1,10 +1,12 @@
 """Jobs, each with all that belongs to it."""
 
+from typing import cast
+
 from fastapi import APIRouter
 from sqlalchemy.orm import Session
 
-from jug_mingle.api.context import PROBLEMS, LightNow, Reading
-from jug_mingle.api.schemas import JobOut, JobWholeOut, MixOut
+from jug_mingle.api.context import PROBLEMS, ContextNow, LightNow, Reading
+from jug_mingle.api.schemas import JobOut, JobWholeOut, LightName, MixOut, RoomsIn
 from jug_mingle.api.shapes import finish_out, mix_out, photo_out, target_out
 from jug_mingle.core.spectra import light as light_named
 from jug_mingle.services import finishes, jobs, mixes, photos, shelf, targets
@@ -17,8 +19,10 @@ def whole_mix(session: Session, row: MixRow, light: str) -> MixOut:
     """Return a mix with its prediction in a light."""
     shown = light_named(light)
     target = None if row.target_id is None else session.get(TargetRow, row.target_id)
-    recipe = mixes.assess_mix(session, row, [shown])
-    return mix_out(row, recipe, target, [shown], shelf.fitted_shelf(session), shown)
+    job = jobs.get_job(session, row.job_id)
+    lights = [light_named(name) for name in dict.fromkeys([light, job.workshop_light, job.room_light])]
+    recipe = mixes.assess_mix(session, row, lights)
+    return mix_out(row, recipe, target, lights, shelf.fitted_shelf(session), shown)
 
 
 @router.get("")
@@ -36,9 +40,21 @@ def get_job(job_id: int, session: Reading, light: LightNow = "window") -> JobWho
         id=row.id,
         name=row.name,
         room=row.room,
+        workshop_light=cast(LightName, row.workshop_light),
+        room_light=cast(LightName, row.room_light),
         photos=[photo_out(photo) for photo in photos.photo_rows(session, job_id)],
-        targets=[target_out(target, shown) for target in targets.target_rows(session, job_id)],
+        targets=[
+            target_out(target, shown, (row.workshop_light, row.room_light))
+            for target in targets.target_rows(session, job_id)
+        ],
         mixes=[whole_mix(session, mix, light) for mix in mixes.mix_rows(session, job_id)],
         finish=finish_out(finishes.get_finish(session, job_id)),
         areas=jobs.piece_of(row).areas,
     )
+
+
+@router.put("/{job_id}/rooms", status_code=204, responses=PROBLEMS)
+def set_rooms(job_id: int, body: RoomsIn, context: ContextNow) -> None:
+    """Say which light the workshop has, and which the room where the piece will stand."""
+    with context.database.write.begin() as session:
+        jobs.set_rooms(session, job_id, workshop_light=body.workshop_light, room_light=body.room_light)

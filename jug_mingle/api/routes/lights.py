@@ -6,7 +6,7 @@ from fastapi import APIRouter
 from jug_mingle.api.schemas import LightOut
 from jug_mingle.api.shapes import hex_of
 from jug_mingle.core.render import MAT
-from jug_mingle.core.spectra import BANDS, lights
+from jug_mingle.core.spectra import BANDS, SWITCH, lights
 
 router = APIRouter(prefix="/api/lights", tags=["lights"])
 
@@ -15,4 +15,9 @@ router = APIRouter(prefix="/api/lights", tags=["lights"])
 def list_lights() -> list[LightOut]:
     """List the lights, daylight first."""
     mat = np.full(BANDS, MAT)
-    return [LightOut(name=name, title=light.title, mat=hex_of(mat, light)) for name, light in lights().items()]
+    return [
+        LightOut.model_validate(
+            {"name": name, "title": light.title, "mat": hex_of(mat, light), "switch": name in SWITCH}
+        )
+        for name, light in lights().items()
+    ]

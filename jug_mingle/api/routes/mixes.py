@@ -2,10 +2,12 @@
 
 from fastapi import APIRouter
 
-from jug_mingle.api.context import PROBLEMS, ContextNow, LightNow
+from jug_mingle.api.context import PROBLEMS, ContextNow, LightNow, Reading
 from jug_mingle.api.routes.jobs import whole_mix
-from jug_mingle.api.schemas import MixIn, MixOut
+from jug_mingle.api.schemas import MixIn, MixOut, SwatchForIn, SwatchForOut
+from jug_mingle.api.shelf_schemas import ToShelfIn
 from jug_mingle.services import mixes as service
+from jug_mingle.services.shelf import check_fit, get_material
 
 router = APIRouter(prefix="/api", tags=["mixes"])
 
@@ -39,3 +41,28 @@ def restore_mix(mix_id: int, context: ContextNow, light: LightNow = "window") ->
     """Bring a removed mix back."""
     with context.database.write.begin() as session:
         return whole_mix(session, service.restore_mix(session, mix_id), light)
+
+
+@router.post("/mixes/{mix_id}/to-shelf", status_code=201, responses=PROBLEMS)
+def mix_to_shelf(mix_id: int, body: ToShelfIn, context: ContextNow) -> str:
+    """Put a mixed pot on the shelf, with its recipe, its date and its pot life; return its key."""
+    with context.database.write.begin() as session:
+        row = service.to_shelf(session, mix_id, left_ml=body.left_ml)
+        check_fit(session)
+        return row.key
+
+
+@router.post("/recipes/next-swatch", responses=PROBLEMS)
+def next_swatch(body: SwatchForIn, session: Reading) -> SwatchForOut:
+    """Return the one swatch that would narrow a recipe's prediction most."""
+    pours = [service.PourAsked(material=p.material, parts=p.parts, ml=p.ml) for p in body.pours]
+    best = service.telling_swatch(session, pours)
+    if best is None:
+        return SwatchForOut(words="", pot=None, before=0.0, after=0.0)
+    named = [f"{parts:g} {get_material(session, key).name}" for key, parts in best.volumes]
+    return SwatchForOut(
+        words=" with ".join(named) if len(named) == 2 else " · ".join(named),
+        pot=best.volumes[0][0],
+        before=round(best.before, 1),
+        after=round(best.after, 1),
+    )

@@ -1,52 +1,33 @@
-"""Photos and the colours caught from them."""
+"""Photos: in, out, the chart in them, and their scheme."""
 
 from typing import Annotated
 
+import numpy as np
 from fastapi import APIRouter, Query, Request
 from fastapi.concurrency import run_in_threadpool
 from fastapi.responses import FileResponse
 
+from jug_mingle.api.bodies import FILE_BODY, body_of
 from jug_mingle.api.context import PROBLEMS, Context, ContextNow, LightNow, Reading
-from jug_mingle.api.schemas import AreaIn, CatchIn, ChipOut, PhotoOut, SpotIn
+from jug_mingle.api.schemas import ChartOut, DominantOut, MethodOut, PairOut, PhotoOut, SchemeIn, SchemeOut
 from jug_mingle.api.shapes import chip, photo_out
-from jug_mingle.core.photos import Area, Caught
+from jug_mingle.core.colour import difference_words
+from jug_mingle.core.honest_light import EXPECT, NOISE
+from jug_mingle.core.scheme import pairs
 from jug_mingle.core.spectra import light as light_named
-from jug_mingle.errors import TooLargeError, UnfitError
 from jug_mingle.services import photos as service
-from jug_mingle.services.targets import surface_of
-from jug_mingle.store.models import PhotoRow
+from jug_mingle.services.colours import surface_of
 
 router = APIRouter(prefix="/api", tags=["photos"])
 
-_UPLOAD = {
-    "requestBody": {
-        "required": True,
-        "content": {"application/octet-stream": {"schema": {"type": "string", "format": "binary"}}},
-    }
-}
 
-
-@router.post("/jobs/{job_id}/photos", status_code=201, responses=PROBLEMS, openapi_extra=_UPLOAD)
+@router.post("/jobs/{job_id}/photos", status_code=201, responses=PROBLEMS, openapi_extra=FILE_BODY)
 async def add_photo(
     job_id: int, request: Request, context: ContextNow, name: Annotated[str, Query(min_length=1, max_length=200)]
 ) -> PhotoOut:
     """Keep a photo: JPEG, PNG, WebP or HEIC, sent as the body."""
-    data = await _body(request, context.settings.max_upload)
+    data = await body_of(request, context.settings.max_upload)
     return await run_in_threadpool(_keep, context, job_id, name, data)
-
-
-async def _body(request: Request, limit: int) -> bytes:
-    """Read the body, giving up as soon as it is too large."""
-    said = request.headers.get("content-length", "0")
-    size = int(said) if said.isdigit() else 0
-    data = bytearray()
-    async for chunk in request.stream():
-        data += chunk
-        if max(size, len(data)) > limit:
-            raise TooLargeError(f"the file is larger than {limit / 2**20:.0f} MB: save the photo smaller")
-    if not data:
-        raise UnfitError("the file is empty: choose another copy of the photo")
-    return bytes(data)
 
 
 def _keep(context: Context, job_id: int, name: str, data: bytes) -> PhotoOut:
@@ -56,6 +37,12 @@ def _keep(context: Context, job_id: int, name: str, data: bytes) -> PhotoOut:
             session, context.photos, job_id=job_id, name=name, data=data, pixels=pixels, media_type=media_type
         )
         return photo_out(row)
+
+
+@router.get("/photos/methods")
+def list_methods() -> list[MethodOut]:
+    """List the ways to make the light of a photo honest, best first, with what to expect of each."""
+    return [MethodOut.model_validate({"method": m, "expect": words, "noise": NOISE[m]}) for m, words in EXPECT.items()]
 
 
 @router.get("/photos/{photo_id}/picture", responses=PROBLEMS, response_class=FileResponse)
@@ -69,22 +56,40 @@ def get_picture(photo_id: int, session: Reading, context: ContextNow) -> FileRes
     )
 
 
-@router.post("/photos/{photo_id}/catch", responses=PROBLEMS)
-def catch_colour(
-    photo_id: int, body: CatchIn, session: Reading, context: ContextNow, light: LightNow = "window"
-) -> ChipOut:
-    """Return the colour of a part of a photo, as it would be in daylight; nothing is saved."""
-    caught = caught_of(service.get_photo(session, photo_id), body, context)
-    return chip(surface_of(caught.XYZ), caught.noise, list(caught.warnings), light_named(light))
+@router.get("/photos/{photo_id}/chart", responses=PROBLEMS)
+def get_chart(photo_id: int, session: Reading, context: ContextNow) -> ChartOut:
+    """Find the 24-patch chart in a photo."""
+    chart = service.chart_on(service.get_photo(session, photo_id), context.photos, None)
+    corners = [(round(float(x), 1), round(float(y), 1)) for x, y in chart.corners]
+    return ChartOut(corners=corners, mismatch=round(chart.mismatch, 2))
 
 
-def caught_of(row: PhotoRow, body: CatchIn, context: Context) -> Caught:
-    """Return what a catch on a photo gives."""
-    white = None if body.white is None else _area(row, body.white)
-    return service.caught_from(row, context.photos, target=_area(row, body.target), white=white)
-
-
-def _area(row: PhotoRow, area: AreaIn) -> Area:
-    if isinstance(area, SpotIn):
-        return service.spot_on(row, x=area.x, y=area.y, radius=area.radius)
-    return service.box_on(row, left=area.left, top=area.top, right=area.right, bottom=area.bottom)
+@router.post("/photos/{photo_id}/scheme", responses=PROBLEMS)
+def get_scheme(
+    photo_id: int, body: SchemeIn, session: Reading, context: ContextNow, light: LightNow = "window"
+) -> SchemeOut:
+    """Return the dominant colours of a photo with their areas, and which would pair as ends of a blend."""
+    photo, shown = service.get_photo(session, photo_id), light_named(light)
+    found, correction, stride = service.scheme_of(
+        session, photo, context.photos, lighting=body.lighting, most=body.most
+    )
+    colours = [
+        DominantOut(
+            **chip(surface_of(one.XYZ), correction.noise, [], shown).model_dump(),
+            share=round(one.share, 4),
+            x=(one.at[1] + 0.5) * stride,
+            y=(one.at[0] + 0.5) * stride,
+        )
+        for one in found
+    ]
+    ends = pairs([np.asarray(one.XYZ) for one in found])[:6]
+    return SchemeOut(
+        colours=colours,
+        pairs=[
+            PairOut(
+                first=p.first, second=p.second, apart=round(p.apart, 1), words=difference_words(p.apart), muddy=p.muddy
+            )
+            for p in ends
+        ],
+        expect=EXPECT[correction.method],
+    )

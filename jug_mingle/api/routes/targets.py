@@ -3,36 +3,51 @@
 from fastapi import APIRouter
 
 from jug_mingle.api.context import PROBLEMS, ContextNow, LightNow, Reading
-from jug_mingle.api.routes.photos import caught_of
-from jug_mingle.api.schemas import RecipesIn, RecipesOut, TargetIn, TargetOut
+from jug_mingle.api.schemas import RecipesIn, RecipesOut, TargetChangeIn, TargetIn, TargetOut
 from jug_mingle.api.shapes import hex_of, nearest_words, recipe_out, target_out
 from jug_mingle.core.spectra import light as light_named
 from jug_mingle.errors import UnfitError
 from jug_mingle.services import mixes, photos
 from jug_mingle.services import targets as service
+from jug_mingle.services.colours import resolve, source_of
+from jug_mingle.services.jobs import get_job
+from jug_mingle.services.targets import get_target
 
 router = APIRouter(prefix="/api", tags=["targets"])
 
 
 @router.post("/jobs/{job_id}/targets", status_code=201, responses=PROBLEMS)
 def add_target(job_id: int, body: TargetIn, context: ContextNow, light: LightNow = "window") -> TargetOut:
-    """Catch a colour from a photo and save it to the job."""
+    """Save a colour to the job, wherever it comes from."""
     with context.database.write.begin() as session:
-        photo = photos.get_photo(session, body.photo_id)
-        if photo.job_id != job_id:
-            raise UnfitError(f"photo {body.photo_id} belongs to another job")
-        caught = caught_of(photo, body.catch, context)
-        source = {"catch": body.catch.model_dump(), "warnings": list(caught.warnings)}
+        colour = resolve(session, context.photos, body.colour)
+        behind = None if body.background is None else resolve(session, context.photos, body.background).R
+        if colour.photo_id is not None and photos.get_photo(session, colour.photo_id).job_id != job_id:
+            raise UnfitError(f"photo {colour.photo_id} belongs to another job")
         row = service.add_target(
             session,
             job_id=job_id,
             name=body.name,
-            R=service.surface_of(caught.XYZ),
-            noise=caught.noise,
-            photo_id=photo.id,
-            source=source,
+            R=colour.R,
+            noise=colour.noise,
+            photo_id=colour.photo_id,
+            source=source_of(body.colour, colour),
+            tolerance=body.tolerance,
+            light=body.light,
+            background=behind,
         )
         return target_out(row, light_named(light))
+
+
+@router.patch("/targets/{target_id}", responses=PROBLEMS)
+def change_target(target_id: int, body: TargetChangeIn, context: ContextNow, light: LightNow = "window") -> TargetOut:
+    """Change what is said of a target; only what is sent is changed."""
+    changes = body.model_dump(exclude_unset=True, exclude={"background"})
+    with context.database.write.begin() as session:
+        if "background" in body.model_fields_set:
+            behind = None if body.background is None else resolve(session, context.photos, body.background)
+            changes["background"] = None if behind is None else behind.R.tolist()
+        return target_out(service.change_target(session, target_id, changes), light_named(light))
 
 
 @router.delete("/targets/{target_id}", status_code=204, responses=PROBLEMS)
@@ -52,7 +67,8 @@ def restore_target(target_id: int, context: ContextNow, light: LightNow = "windo
 @router.post("/targets/{target_id}/recipes", responses=PROBLEMS)
 def find_recipes(target_id: int, body: RecipesIn, session: Reading, light: LightNow = "window") -> RecipesOut:
     """Return recipes for a target from the shelf, judged in the given lights and shown in one."""
-    names = [light, *(name for name in body.lights if name != light)]
+    job = get_job(session, get_target(session, target_id).job_id)
+    names = list(dict.fromkeys([light, job.workshop_light, job.room_light, *body.lights]))
     found = mixes.recipes_for(
         session,
         target_id=target_id,

@@ -6,6 +6,11 @@ export type Schemas = components['schemas']
 export type LightName = Schemas['LightOut']['name']
 export type StyleName = Schemas['FinishOut']['style']
 export type ToolName = Schemas['RecipesIn']['tool']
+export type Area = Schemas['SpotIn'] | Schemas['BoxIn'] | Schemas['FreehandIn']
+/** What a person says a colour is. */
+export type Colour = Schemas['TargetIn']['colour']
+export type Lighting = Schemas['SchemeIn']['lighting']
+export type Method = Schemas['MethodOut']['method']
 
 export const api = createClient<paths>()
 
@@ -40,8 +45,13 @@ function problem(error: unknown, status: number): ApiError {
 /** Send a photo as it is; openapi-fetch would turn it to JSON. */
 export async function sendPhoto(jobId: number, file: File): Promise<Schemas['PhotoOut']> {
   const name = encodeURIComponent(file.name || 'photo')
-  const response = await fetch(`/api/jobs/${jobId.toString()}/photos?name=${name}`, { method: 'POST', body: file })
+  return sendFile(`/api/jobs/${jobId.toString()}/photos?name=${name}`, file)
+}
+
+/** Send a file as it is to an address of the program, and return what it answers. */
+export async function sendFile<T>(address: string, file: Blob): Promise<T> {
+  const response = await fetch(address, { method: 'POST', body: file })
   const body: unknown = await response.json()
   if (!response.ok) throw problem(body, response.status)
-  return body as Schemas['PhotoOut']
+  return body as T
 }

@@ -4,6 +4,166 @@
  */
 
 export interface paths {
+  '/api/colours/file': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    get?: never
+    put?: never
+    /**
+     * Read File
+     * @description Return the colours of a file: GIMP palette, CSV, CGATS, CxF3, JSON or columns of a spectrum, sent as the body.
+     */
+    post: operations['read_file_api_colours_file_post']
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/colours/look': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    get?: never
+    put?: never
+    /**
+     * Look
+     * @description Return how a colour looks, wherever it comes from; nothing is saved.
+     */
+    post: operations['look_api_colours_look_post']
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/devices/reader': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    /**
+     * Get Reader
+     * @description Say which reader answers, and what lies on the tray of the stand-in.
+     */
+    get: operations['get_reader_api_devices_reader_get']
+    put?: never
+    post?: never
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/devices/reader/calibrate': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    get?: never
+    put?: never
+    /**
+     * Calibrate
+     * @description Calibrate the reader on its white tile.
+     */
+    post: operations['calibrate_api_devices_reader_calibrate_post']
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/devices/reader/fault': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    get?: never
+    put?: never
+    /**
+     * Set Fault
+     * @description Give the stand-in reader a fault, to see what the program does about it.
+     */
+    post: operations['set_fault_api_devices_reader_fault_post']
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/devices/reader/read': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    get?: never
+    put?: never
+    /**
+     * Read
+     * @description Read what lies under the reader (for the stand-in: lay it there first) and keep the reading.
+     */
+    post: operations['read_api_devices_reader_read_post']
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/devices/scale': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    /**
+     * Weigh
+     * @description Return what the scale shows.
+     */
+    get: operations['weigh_api_devices_scale_get']
+    put?: never
+    post?: never
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/devices/scale/load': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    get?: never
+    put?: never
+    /**
+     * Put On Scale
+     * @description Put something on the stand-in scale.
+     */
+    post: operations['put_on_scale_api_devices_scale_load_post']
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
   '/api/jobs': {
     parameters: {
       query?: never
@@ -36,6 +196,26 @@ export interface paths {
      * @description Return a job with its photos, targets, mixes and finish, as they look in a light.
      */
     get: operations['get_job_api_jobs__job_id__get']
+    put?: never
+    post?: never
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/jobs/{job_id}/colours.{kind}': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    /**
+     * Write File
+     * @description Return the targets and mixes of a job as a file: GIMP palette, CSV, CGATS (txt), CxF3 or JSON.
+     */
+    get: operations['write_file_api_jobs__job_id__colours__kind__get']
     put?: never
     post?: never
     delete?: never
@@ -124,6 +304,26 @@ export interface paths {
     patch?: never
     trace?: never
   }
+  '/api/jobs/{job_id}/rooms': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    get?: never
+    /**
+     * Set Rooms
+     * @description Say which light the workshop has, and which the room where the piece will stand.
+     */
+    put: operations['set_rooms_api_jobs__job_id__rooms_put']
+    post?: never
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
   '/api/jobs/{job_id}/targets': {
     parameters: {
       query?: never
@@ -135,7 +335,7 @@ export interface paths {
     put?: never
     /**
      * Add Target
-     * @description Catch a colour from a photo and save it to the job.
+     * @description Save a colour to the job, wherever it comes from.
      */
     post: operations['add_target_api_jobs__job_id__targets_post']
     delete?: never
@@ -224,7 +424,7 @@ export interface paths {
     patch?: never
     trace?: never
   }
-  '/api/photos/{photo_id}/catch': {
+  '/api/mixes/{mix_id}/to-shelf': {
     parameters: {
       query?: never
       header?: never
@@ -234,10 +434,50 @@ export interface paths {
     get?: never
     put?: never
     /**
-     * Catch Colour
-     * @description Return the colour of a part of a photo, as it would be in daylight; nothing is saved.
+     * Mix To Shelf
+     * @description Put a mixed pot on the shelf, with its recipe, its date and its pot life; return its key.
      */
-    post: operations['catch_colour_api_photos__photo_id__catch_post']
+    post: operations['mix_to_shelf_api_mixes__mix_id__to_shelf_post']
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/photos/methods': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    /**
+     * List Methods
+     * @description List the ways to make the light of a photo honest, best first, with what to expect of each.
+     */
+    get: operations['list_methods_api_photos_methods_get']
+    put?: never
+    post?: never
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/photos/{photo_id}/chart': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    /**
+     * Get Chart
+     * @description Find the 24-patch chart in a photo.
+     */
+    get: operations['get_chart_api_photos__photo_id__chart_get']
+    put?: never
+    post?: never
     delete?: never
     options?: never
     head?: never
@@ -264,6 +504,46 @@ export interface paths {
     patch?: never
     trace?: never
   }
+  '/api/photos/{photo_id}/scheme': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    get?: never
+    put?: never
+    /**
+     * Get Scheme
+     * @description Return the dominant colours of a photo with their areas, and which would pair as ends of a blend.
+     */
+    post: operations['get_scheme_api_photos__photo_id__scheme_post']
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/recipes/next-swatch': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    get?: never
+    put?: never
+    /**
+     * Next Swatch
+     * @description Return the one swatch that would narrow a recipe's prediction most.
+     */
+    post: operations['next_swatch_api_recipes_next_swatch_post']
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
   '/api/shelf': {
     parameters: {
       query?: never
@@ -277,7 +557,259 @@ export interface paths {
      */
     get: operations['list_materials_api_shelf_get']
     put?: never
+    /**
+     * Add Material
+     * @description Put a pot on the shelf.
+     */
+    post: operations['add_material_api_shelf_post']
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/shelf/card.pdf': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    /**
+     * Get Card
+     * @description Return the black-and-white card to paint over, at true size.
+     */
+    get: operations['get_card_api_shelf_card_pdf_get']
+    put?: never
     post?: never
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/shelf/from-photo': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    get?: never
+    put?: never
+    /**
+     * Add From Photo
+     * @description Put many pots on the shelf from one photo of swatches or lids; all of them or none. Return their keys.
+     */
+    post: operations['add_from_photo_api_shelf_from_photo_post']
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/shelf/kinds': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    /**
+     * List Kinds
+     * @description List the kinds of material.
+     */
+    get: operations['list_kinds_api_shelf_kinds_get']
+    put?: never
+    post?: never
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/shelf/readings/{reading_id}': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    get?: never
+    put?: never
+    post?: never
+    /**
+     * Withdraw Reading
+     * @description Let a reading count no more; it can be restored.
+     */
+    delete: operations['withdraw_reading_api_shelf_readings__reading_id__delete']
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/shelf/readings/{reading_id}/restore': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    get?: never
+    put?: never
+    /**
+     * Restore Reading
+     * @description Let a withdrawn reading count again.
+     */
+    post: operations['restore_reading_api_shelf_readings__reading_id__restore_post']
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/shelf/table': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    get?: never
+    put?: never
+    /**
+     * Take Table
+     * @description Put the good rows of a CSV on the shelf, all of them or none; return their keys.
+     */
+    post: operations['take_table_api_shelf_table_post']
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/shelf/table.csv': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    /**
+     * Get Table
+     * @description Return the shelf as CSV.
+     */
+    get: operations['get_table_api_shelf_table_csv_get']
+    put?: never
+    post?: never
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/shelf/table/check': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    get?: never
+    put?: never
+    /**
+     * Check Table
+     * @description Say what a CSV of pots holds; nothing is taken.
+     */
+    post: operations['check_table_api_shelf_table_check_post']
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/shelf/{key}': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    /**
+     * Get Material
+     * @description Return a pot with all that is known of it.
+     */
+    get: operations['get_material_api_shelf__key__get']
+    put?: never
+    post?: never
+    /**
+     * Remove Material
+     * @description Take a pot off the shelf; it can be restored.
+     */
+    delete: operations['remove_material_api_shelf__key__delete']
+    options?: never
+    head?: never
+    /**
+     * Change Material
+     * @description Change what is said of a pot; only what is sent is changed, null goes back to the usual.
+     */
+    patch: operations['change_material_api_shelf__key__patch']
+    trace?: never
+  }
+  '/api/shelf/{key}/restore': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    get?: never
+    put?: never
+    /**
+     * Restore Material
+     * @description Bring a pot back to the shelf.
+     */
+    post: operations['restore_material_api_shelf__key__restore_post']
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/shelf/{key}/tests': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    get?: never
+    put?: never
+    /**
+     * Add Test
+     * @description Keep a test of a pot as a reading.
+     */
+    post: operations['add_test_api_shelf__key__tests_post']
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/shelf/{key}/weigh': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    get?: never
+    put?: never
+    /**
+     * Weigh Material
+     * @description Set what is left of a pot from its weight.
+     */
+    post: operations['weigh_material_api_shelf__key__weigh_post']
     delete?: never
     options?: never
     head?: never
@@ -301,7 +833,11 @@ export interface paths {
     delete: operations['remove_target_api_targets__target_id__delete']
     options?: never
     head?: never
-    patch?: never
+    /**
+     * Change Target
+     * @description Change what is said of a target; only what is sent is changed.
+     */
+    patch: operations['change_target_api_targets__target_id__patch']
     trace?: never
   }
   '/api/targets/{target_id}/recipes': {
@@ -349,6 +885,54 @@ export type webhooks = Record<string, never>
 export interface components {
   schemas: {
     /**
+     * BadRowOut
+     * @description A row of a table that cannot be taken, and why.
+     */
+    BadRowOut: {
+      /** Reason */
+      reason: string
+      /** Row */
+      row: number
+    }
+    /**
+     * Between
+     * @description In between two colours.
+     */
+    Between: {
+      /** First */
+      first:
+        | components['schemas']['FromPhoto']
+        | components['schemas']['FromText']
+        | components['schemas']['FromReader']
+        | components['schemas']['FromSpectrum']
+        | components['schemas']['FromTarget']
+        | components['schemas']['FromMaterial']
+        | components['schemas']['FromMix']
+        | components['schemas']['Between']
+        | components['schemas']['Stepped']
+      /** Second */
+      second:
+        | components['schemas']['FromPhoto']
+        | components['schemas']['FromText']
+        | components['schemas']['FromReader']
+        | components['schemas']['FromSpectrum']
+        | components['schemas']['FromTarget']
+        | components['schemas']['FromMaterial']
+        | components['schemas']['FromMix']
+        | components['schemas']['Between']
+        | components['schemas']['Stepped']
+      /**
+       * Share
+       * @default 0.5
+       */
+      share: number
+      /**
+       * @description discriminator enum property added by openapi-typescript
+       * @enum {string}
+       */
+      source: 'between'
+    }
+    /**
      * BoxIn
      * @description A dragged box on a photo, in pixels of its working copy.
      */
@@ -368,37 +952,118 @@ export interface components {
       top: number
     }
     /**
-     * CatchIn
-     * @description Where the colour is in the photo, and where something white is, if anywhere.
+     * CardIn
+     * @description One coat of it over black and over white, dried.
      */
-    CatchIn: {
-      /** Target */
-      target: components['schemas']['SpotIn'] | components['schemas']['BoxIn']
-      /** White */
-      white?: (components['schemas']['SpotIn'] | components['schemas']['BoxIn']) | null
+    CardIn: {
+      /** Over Black */
+      over_black:
+        | components['schemas']['FromPhoto']
+        | components['schemas']['FromText']
+        | components['schemas']['FromReader']
+        | components['schemas']['FromSpectrum']
+        | components['schemas']['FromTarget']
+        | components['schemas']['FromMaterial']
+        | components['schemas']['FromMix']
+        | components['schemas']['Between']
+        | components['schemas']['Stepped']
+      /** Over White */
+      over_white:
+        | components['schemas']['FromPhoto']
+        | components['schemas']['FromText']
+        | components['schemas']['FromReader']
+        | components['schemas']['FromSpectrum']
+        | components['schemas']['FromTarget']
+        | components['schemas']['FromMaterial']
+        | components['schemas']['FromMix']
+        | components['schemas']['Between']
+        | components['schemas']['Stepped']
+      /**
+       * @description discriminator enum property added by openapi-typescript
+       * @enum {string}
+       */
+      task: 'card'
     }
     /**
-     * ChipOut
-     * @description A colour: how it looks in the light asked for, its daylight sRGB and CIELAB, a name, and how sure it is.
+     * ChartIn
+     * @description A 24-patch chart, found by itself or by its four corners, in order around it.
      */
-    ChipOut: {
-      /** Lab */
-      Lab: number[]
-      /** Daylight Hex */
-      daylight_hex: string
-      /** Hex */
-      hex: string
-      /** Name */
-      name: string
+    ChartIn: {
+      /** Corners */
+      corners?: [number, number][] | null
       /**
-       * Noise
-       * @description Error to expect. [CIEDE2000]
+       * @description discriminator enum property added by openapi-typescript
+       * @enum {string}
        */
-      noise: number
-      /** Sureness */
-      sureness: string
-      /** Warnings */
-      warnings: string[]
+      method: 'chart'
+    }
+    /**
+     * ChartOut
+     * @description A 24-patch chart found in a photo.
+     */
+    ChartOut: {
+      /** Corners */
+      corners: [number, number][]
+      /** Mismatch */
+      mismatch: number
+    }
+    /**
+     * ChipIn
+     * @description A dried chip of one of the person's own pots, in the photo.
+     */
+    ChipIn: {
+      /** Area */
+      area: components['schemas']['SpotIn'] | components['schemas']['BoxIn'] | components['schemas']['FreehandIn']
+      /** Key */
+      key: string
+    }
+    /**
+     * ChipsIn
+     * @description Several chips of the person's own shelf.
+     */
+    ChipsIn: {
+      /** Chips */
+      chips: components['schemas']['ChipIn'][]
+      /**
+       * @description discriminator enum property added by openapi-typescript
+       * @enum {string}
+       */
+      method: 'chips'
+    }
+    /**
+     * CoatsIn
+     * @description How many coats hid a ground, or did not yet.
+     */
+    CoatsIn: {
+      /** Coats */
+      coats: number
+      /**
+       * Ground
+       * @default walnut
+       */
+      ground: string
+      /**
+       * Hid
+       * @default true
+       */
+      hid: boolean
+      /**
+       * @description discriminator enum property added by openapi-typescript
+       * @enum {string}
+       */
+      task: 'coats'
+    }
+    /**
+     * ColourFileOut
+     * @description What a file of colours holds.
+     */
+    ColourFileOut: {
+      /** Colours */
+      colours: components['schemas']['FileColourOut'][]
+      /** Notes */
+      notes: string[]
+      /** Title */
+      title: string
     }
     /**
      * DifferenceOut
@@ -411,9 +1076,144 @@ export interface components {
        * Light
        * @enum {string}
        */
-      light: 'window' | 'bulb' | 'cool_led' | 'tube'
+      light:
+        | 'window'
+        | 'bulb'
+        | 'cool_led'
+        | 'tube'
+        | 'evening_window'
+        | 'north_window'
+        | 'warm_led'
+        | 'neutral_led'
+        | 'old_tube'
       /** Words */
       words: string
+    }
+    /**
+     * DominantOut
+     * @description A dominant colour of a photo, with its share of the area and where it is found.
+     */
+    DominantOut: {
+      /** Lab */
+      Lab: number[]
+      /** Daylight Hex */
+      daylight_hex: string
+      /**
+       * Faults
+       * @description What is wrong with the patch, in a word for the picture.
+       * @default []
+       */
+      faults: string[]
+      /** Hex */
+      hex: string
+      /** Name */
+      name: string
+      /**
+       * Noise
+       * @description Error to expect. [CIEDE2000]
+       */
+      noise: number
+      /**
+       * Rooms
+       * @description How it looks in the workshop and where it will stand.
+       * @default []
+       */
+      rooms: components['schemas']['LookOut'][]
+      /** Share */
+      share: number
+      /** Sureness */
+      sureness: string
+      /** Warnings */
+      warnings: string[]
+      /** X */
+      x: number
+      /** Y */
+      y: number
+    }
+    /**
+     * FactOut
+     * @description One fact of a pot: the value in force, the usual one, and why that is usual.
+     */
+    FactOut: {
+      /** Name */
+      name: string
+      /** Own */
+      own: boolean
+      /** Title */
+      title: string
+      /** Unit */
+      unit: string
+      /** Usual */
+      usual: number | string | null
+      /** Value */
+      value: number | string | null
+      /** Why */
+      why: string
+    }
+    /**
+     * FileColourOut
+     * @description One colour of a file; `R` is what to send back to keep it.
+     */
+    FileColourOut: {
+      /** Lab */
+      Lab: number[]
+      /** R */
+      R: number[]
+      /** Daylight Hex */
+      daylight_hex: string
+      /** Extra */
+      extra: {
+        [key: string]: string
+      }
+      /**
+       * Faults
+       * @description What is wrong with the patch, in a word for the picture.
+       * @default []
+       */
+      faults: string[]
+      /** Hex */
+      hex: string
+      /** Measured */
+      measured: boolean
+      /** Name */
+      name: string
+      /**
+       * Noise
+       * @description Error to expect. [CIEDE2000]
+       */
+      noise: number
+      /**
+       * Rooms
+       * @description How it looks in the workshop and where it will stand.
+       * @default []
+       */
+      rooms: components['schemas']['LookOut'][]
+      /** Sureness */
+      sureness: string
+      /** Warnings */
+      warnings: string[]
+    }
+    /**
+     * FilmIn
+     * @description One coat of a stain, glaze or coloured wax over white paper, dried.
+     */
+    FilmIn: {
+      /** Colour */
+      colour:
+        | components['schemas']['FromPhoto']
+        | components['schemas']['FromText']
+        | components['schemas']['FromReader']
+        | components['schemas']['FromSpectrum']
+        | components['schemas']['FromTarget']
+        | components['schemas']['FromMaterial']
+        | components['schemas']['FromMix']
+        | components['schemas']['Between']
+        | components['schemas']['Stepped']
+      /**
+       * @description discriminator enum property added by openapi-typescript
+       * @enum {string}
+       */
+      task: 'film'
     }
     /**
      * FinishIn
@@ -455,10 +1255,179 @@ export interface components {
        */
       width: number
     }
+    /**
+     * FreehandIn
+     * @description An outline drawn on a photo, in pixels of its working copy.
+     */
+    FreehandIn: {
+      /** Points */
+      points: [number, number][]
+      /**
+       * @description discriminator enum property added by openapi-typescript
+       * @enum {string}
+       */
+      shape: 'freehand'
+    }
+    /**
+     * FromMaterial
+     * @description A pot on the shelf, dried.
+     */
+    FromMaterial: {
+      /** Key */
+      key: string
+      /**
+       * @description discriminator enum property added by openapi-typescript
+       * @enum {string}
+       */
+      source: 'material'
+    }
+    /**
+     * FromMix
+     * @description A mix of a job, dried.
+     */
+    FromMix: {
+      /** Mix Id */
+      mix_id: number
+      /**
+       * @description discriminator enum property added by openapi-typescript
+       * @enum {string}
+       */
+      source: 'mix'
+    }
+    /**
+     * FromPhoto
+     * @description A part of a photo.
+     */
+    FromPhoto: {
+      /** Area */
+      area: components['schemas']['SpotIn'] | components['schemas']['BoxIn'] | components['schemas']['FreehandIn']
+      /**
+       * Lighting
+       * @default {
+       *       "method": "none"
+       *     }
+       */
+      lighting:
+        | components['schemas']['NoLightIn']
+        | components['schemas']['WhiteIn']
+        | components['schemas']['TwoWhitesIn']
+        | components['schemas']['ChipsIn']
+        | components['schemas']['ChartIn']
+      /** Photo Id */
+      photo_id: number
+      /**
+       * @description discriminator enum property added by openapi-typescript
+       * @enum {string}
+       */
+      source: 'photo'
+    }
+    /**
+     * FromPhotoIn
+     * @description Many pots from one photo.
+     */
+    FromPhotoIn: {
+      /** Lighting */
+      lighting:
+        | components['schemas']['NoLightIn']
+        | components['schemas']['WhiteIn']
+        | components['schemas']['TwoWhitesIn']
+        | components['schemas']['ChipsIn']
+        | components['schemas']['ChartIn']
+      /** Photo Id */
+      photo_id: number
+      /** Pots */
+      pots: components['schemas']['PotInPhotoIn'][]
+    }
+    /**
+     * FromReader
+     * @description A reading of the colour reader.
+     */
+    FromReader: {
+      /** Reading Id */
+      reading_id: number
+      /**
+       * @description discriminator enum property added by openapi-typescript
+       * @enum {string}
+       */
+      source: 'reader'
+    }
+    /**
+     * FromSpectrum
+     * @description A reflectance over the 36 bands, from a file.
+     */
+    FromSpectrum: {
+      /** R */
+      R: number[]
+      /**
+       * Measured
+       * @default true
+       */
+      measured: boolean
+      /**
+       * Name
+       * @default
+       */
+      name: string
+      /**
+       * @description discriminator enum property added by openapi-typescript
+       * @enum {string}
+       */
+      source: 'spectrum'
+    }
+    /**
+     * FromTarget
+     * @description A colour that was caught before.
+     */
+    FromTarget: {
+      /**
+       * @description discriminator enum property added by openapi-typescript
+       * @enum {string}
+       */
+      source: 'target'
+      /** Target Id */
+      target_id: number
+    }
+    /**
+     * FromText
+     * @description Typed: "#4f7f80", "rgb 79 127 128" or "L a b".
+     */
+    FromText: {
+      /**
+       * @description discriminator enum property added by openapi-typescript
+       * @enum {string}
+       */
+      source: 'text'
+      /** Text */
+      text: string
+    }
     /** HTTPValidationError */
     HTTPValidationError: {
       /** Detail */
       detail?: components['schemas']['ValidationError'][]
+    }
+    /**
+     * HandlingIn
+     * @description Handling by the label; null takes a fact back to the usual one.
+     */
+    HandlingIn: {
+      /** Coats */
+      coats?: string | null
+      /** Cure */
+      cure?: number | null
+      /** Dry */
+      dry?: number | null
+      /** Into */
+      into?: string | null
+      /** Open Time */
+      open_time?: number | null
+      /** Over */
+      over?: string | null
+      /** Pot Life */
+      pot_life?: number | null
+      /** Recoat */
+      recoat?: number | null
+      /** Under */
+      under?: string | null
     }
     /**
      * JobOut
@@ -495,8 +1464,57 @@ export interface components {
       photos: components['schemas']['PhotoOut'][]
       /** Room */
       room: string
+      /**
+       * Room Light
+       * @enum {string}
+       */
+      room_light:
+        | 'window'
+        | 'bulb'
+        | 'cool_led'
+        | 'tube'
+        | 'evening_window'
+        | 'north_window'
+        | 'warm_led'
+        | 'neutral_led'
+        | 'old_tube'
       /** Targets */
       targets: components['schemas']['TargetOut'][]
+      /**
+       * Workshop Light
+       * @enum {string}
+       */
+      workshop_light:
+        | 'window'
+        | 'bulb'
+        | 'cool_led'
+        | 'tube'
+        | 'evening_window'
+        | 'north_window'
+        | 'warm_led'
+        | 'neutral_led'
+        | 'old_tube'
+    }
+    /**
+     * KindOut
+     * @description A kind of material, with what is usual for it.
+     */
+    KindOut: {
+      /** Base */
+      base: string
+      /** Caution */
+      caution: string
+      /** Has Colour */
+      has_colour: boolean
+      /** Key */
+      key: string
+      /**
+       * Optical
+       * @enum {string}
+       */
+      optical: 'hiding' | 'transparent' | 'clear' | 'extender'
+      /** Title */
+      title: string
     }
     /**
      * LightOut
@@ -509,31 +1527,404 @@ export interface components {
        * Name
        * @enum {string}
        */
-      name: 'window' | 'bulb' | 'cool_led' | 'tube'
+      name:
+        | 'window'
+        | 'bulb'
+        | 'cool_led'
+        | 'tube'
+        | 'evening_window'
+        | 'north_window'
+        | 'warm_led'
+        | 'neutral_led'
+        | 'old_tube'
+      /**
+       * Switch
+       * @description Whether it is always on the light switch; the others name the light of a room.
+       */
+      switch: boolean
       /** Title */
       title: string
     }
     /**
+     * LoadIn
+     * @description What is put on the stand-in scale. [g]
+     */
+    LoadIn: {
+      /** Grams */
+      grams: number
+    }
+    /**
+     * LookIn
+     * @description A colour to look at; nothing is saved.
+     */
+    LookIn: {
+      /** Background */
+      background?:
+        | (
+            | components['schemas']['FromPhoto']
+            | components['schemas']['FromText']
+            | components['schemas']['FromReader']
+            | components['schemas']['FromSpectrum']
+            | components['schemas']['FromTarget']
+            | components['schemas']['FromMaterial']
+            | components['schemas']['FromMix']
+            | components['schemas']['Between']
+            | components['schemas']['Stepped']
+          )
+        | null
+      /** Colour */
+      colour:
+        | components['schemas']['FromPhoto']
+        | components['schemas']['FromText']
+        | components['schemas']['FromReader']
+        | components['schemas']['FromSpectrum']
+        | components['schemas']['FromTarget']
+        | components['schemas']['FromMaterial']
+        | components['schemas']['FromMix']
+        | components['schemas']['Between']
+        | components['schemas']['Stepped']
+    }
+    /**
+     * LookOut
+     * @description How a colour looks in one light.
+     */
+    LookOut: {
+      /** Hex */
+      hex: string
+      /**
+       * Light
+       * @enum {string}
+       */
+      light:
+        | 'window'
+        | 'bulb'
+        | 'cool_led'
+        | 'tube'
+        | 'evening_window'
+        | 'north_window'
+        | 'warm_led'
+        | 'neutral_led'
+        | 'old_tube'
+    }
+    /**
+     * LookedOut
+     * @description A colour, and the background that it was to be seen on.
+     */
+    LookedOut: {
+      /** Lab */
+      Lab: number[]
+      /** Background Hex */
+      background_hex?: string | null
+      /** Daylight Hex */
+      daylight_hex: string
+      /**
+       * Faults
+       * @description What is wrong with the patch, in a word for the picture.
+       * @default []
+       */
+      faults: string[]
+      /** Hex */
+      hex: string
+      /** Name */
+      name: string
+      /**
+       * Noise
+       * @description Error to expect. [CIEDE2000]
+       */
+      noise: number
+      /**
+       * Rooms
+       * @description How it looks in the workshop and where it will stand.
+       * @default []
+       */
+      rooms: components['schemas']['LookOut'][]
+      /** Sureness */
+      sureness: string
+      /** Warnings */
+      warnings: string[]
+    }
+    /**
+     * MasstoneIn
+     * @description The paint by itself, brushed until it hides, dried.
+     */
+    MasstoneIn: {
+      /** Colour */
+      colour:
+        | components['schemas']['FromPhoto']
+        | components['schemas']['FromText']
+        | components['schemas']['FromReader']
+        | components['schemas']['FromSpectrum']
+        | components['schemas']['FromTarget']
+        | components['schemas']['FromMaterial']
+        | components['schemas']['FromMix']
+        | components['schemas']['Between']
+        | components['schemas']['Stepped']
+      /**
+       * @description discriminator enum property added by openapi-typescript
+       * @enum {string}
+       */
+      task: 'masstone'
+    }
+    /**
+     * MaterialChangeIn
+     * @description What changes of a pot; only what is sent is changed.
+     */
+    MaterialChangeIn: {
+      /** Density */
+      density?: number | null
+      /**
+       * Full Ml
+       * @default 500
+       */
+      full_ml: number
+      /** @default {} */
+      handling: components['schemas']['HandlingIn']
+      /**
+       * Kind
+       * @default
+       */
+      kind: string
+      /**
+       * Left Ml
+       * @default 0
+       */
+      left_ml: number
+      /**
+       * Name
+       * @default unchanged
+       */
+      name: string
+      /**
+       * Notes
+       * @default
+       */
+      notes: string
+      /** Opened */
+      opened?: string | null
+      /**
+       * Place
+       * @default
+       */
+      place: string
+      /**
+       * Price
+       * @default 0
+       */
+      price: number
+      /** Sheen */
+      sheen?: ('flat' | 'matte' | 'eggshell' | 'satin' | 'gloss') | null
+      /** Spread Rate */
+      spread_rate?: number | null
+      /**
+       * Use Up
+       * @default false
+       */
+      use_up: boolean
+      /** Volume Solids */
+      volume_solids?: number | null
+    }
+    /**
+     * MaterialIn
+     * @description A pot to put on the shelf: a name, a kind and a colour are enough.
+     */
+    MaterialIn: {
+      /** Colour */
+      colour?:
+        | (
+            | components['schemas']['FromPhoto']
+            | components['schemas']['FromText']
+            | components['schemas']['FromReader']
+            | components['schemas']['FromSpectrum']
+            | components['schemas']['FromTarget']
+            | components['schemas']['FromMaterial']
+            | components['schemas']['FromMix']
+            | components['schemas']['Between']
+            | components['schemas']['Stepped']
+          )
+        | null
+      /** Density */
+      density?: number | null
+      /** Full Ml */
+      full_ml?: number | null
+      /** Kind */
+      kind: string
+      /**
+       * Left Ml
+       * @default 500
+       */
+      left_ml: number
+      /** Name */
+      name: string
+      /**
+       * Notes
+       * @default
+       */
+      notes: string
+      /** Opened */
+      opened?: string | null
+      /**
+       * Place
+       * @default
+       */
+      place: string
+      /**
+       * Price
+       * @default 0
+       */
+      price: number
+      /** Sheen */
+      sheen?: ('flat' | 'matte' | 'eggshell' | 'satin' | 'gloss') | null
+      /** Spread Rate */
+      spread_rate?: number | null
+      /**
+       * Use Up
+       * @default false
+       */
+      use_up: boolean
+      /** Volume Solids */
+      volume_solids?: number | null
+    }
+    /**
      * MaterialOut
-     * @description A pot on the shelf: its dried masstone in the light asked for, or nothing for what has no colour.
+     * @description A pot on the shelf: its dried colour in the light asked for, or nothing for what has no colour.
      */
     MaterialOut: {
       /** Base */
       base: string
       /** Caution */
       caution: string
+      /**
+       * Family
+       * @description Colour family for the filter; empty for what has no colour.
+       */
+      family: string
+      /** Full Ml */
+      full_ml: number
+      /** Gone Off */
+      gone_off: boolean
       /** Hex */
       hex: string | null
+      /**
+       * Hue
+       * @description CIELAB hue angle, greys after all hues. [degrees]
+       */
+      hue: number
+      /** Keeps Until */
+      keeps_until: string | null
       /** Key */
       key: string
       /** Kind */
       kind: string
+      /** Kind Title */
+      kind_title: string
       /** Left Ml */
       left_ml: number
+      /**
+       * Level
+       * @description How well it is known: A to F, or nothing.
+       */
+      level: string
       /** Mixable */
       mixable: boolean
       /** Name */
       name: string
+      /** Opened */
+      opened: string | null
+      /** Place */
+      place: string
+      /** Price */
+      price: number
+      /** Use Up */
+      use_up: boolean
+    }
+    /**
+     * MaterialWholeOut
+     * @description A pot with all that is known of it.
+     */
+    MaterialWholeOut: {
+      /** Lab */
+      Lab: number[] | null
+      /** Base */
+      base: string
+      /** Caution */
+      caution: string
+      /** Facts */
+      facts: components['schemas']['FactOut'][]
+      /**
+       * Family
+       * @description Colour family for the filter; empty for what has no colour.
+       */
+      family: string
+      /** Full Ml */
+      full_ml: number
+      /** Gone Off */
+      gone_off: boolean
+      /** Hex */
+      hex: string | null
+      /**
+       * Hue
+       * @description CIELAB hue angle, greys after all hues. [degrees]
+       */
+      hue: number
+      /** Keeps Until */
+      keeps_until: string | null
+      /** Key */
+      key: string
+      /** Kind */
+      kind: string
+      /** Kind Title */
+      kind_title: string
+      /** Left Ml */
+      left_ml: number
+      /**
+       * Level
+       * @description How well it is known: A to F, or nothing.
+       */
+      level: string
+      /** Level Words */
+      level_words: string
+      /** Made */
+      made: {
+        [key: string]: unknown
+      } | null
+      /** Mixable */
+      mixable: boolean
+      /** Name */
+      name: string
+      /** Notes */
+      notes: string
+      /** Opened */
+      opened: string | null
+      /** Place */
+      place: string
+      /** Price */
+      price: number
+      /** Readings */
+      readings: components['schemas']['ReadingOut'][]
+      /** Tasks */
+      tasks: components['schemas']['TaskOut'][]
+      /** Use Up */
+      use_up: boolean
+      /**
+       * White
+       * @description The white to make a tint with.
+       */
+      white: string | null
+    }
+    /**
+     * MethodOut
+     * @description A way to make the light of a photo honest, and what to expect of it.
+     */
+    MethodOut: {
+      /** Expect */
+      expect: string
+      /**
+       * Method
+       * @enum {string}
+       */
+      method: 'chart' | 'chips' | 'white' | 'two_whites' | 'none'
+      /** Noise */
+      noise: number
     }
     /**
      * MixIn
@@ -571,6 +1962,33 @@ export interface components {
       target_id: number | null
     }
     /**
+     * NoLightIn
+     * @description Nothing in the photo is known: a guess.
+     */
+    NoLightIn: {
+      /**
+       * @description discriminator enum property added by openapi-typescript
+       * @enum {string}
+       */
+      method: 'none'
+    }
+    /**
+     * PairOut
+     * @description Two of them as ends of a blend or ombre.
+     */
+    PairOut: {
+      /** Apart */
+      apart: number
+      /** First */
+      first: number
+      /** Muddy */
+      muddy: boolean
+      /** Second */
+      second: number
+      /** Words */
+      words: string
+    }
+    /**
      * PhotoOut
      * @description A photo; its picture is at `/api/photos/{id}/picture`.
      */
@@ -583,6 +2001,26 @@ export interface components {
       name: string
       /** Width */
       width: number
+    }
+    /**
+     * PlaceIn
+     * @description What is laid under the stand-in reader.
+     */
+    PlaceIn: {
+      /** Sample */
+      sample: string
+    }
+    /**
+     * PotInPhotoIn
+     * @description One pot of a photo of swatches or lids.
+     */
+    PotInPhotoIn: {
+      /** Area */
+      area: components['schemas']['SpotIn'] | components['schemas']['BoxIn'] | components['schemas']['FreehandIn']
+      /** Kind */
+      kind: string
+      /** Name */
+      name: string
     }
     /**
      * PourIn
@@ -628,6 +2066,106 @@ export interface components {
       }
     }
     /**
+     * ReaderFaultIn
+     * @description A fault that the stand-in reader shall have.
+     */
+    ReaderFaultIn: {
+      /**
+       * Fault
+       * @enum {string}
+       */
+      fault: 'none' | 'timeout' | 'disconnect' | 'half-line' | 'out-of-range' | 'uncalibrated' | 'lies'
+    }
+    /**
+     * ReaderOut
+     * @description The colour reader: who it is, and, for the stand-in, what lies on its tray.
+     */
+    ReaderOut: {
+      /** Calibrated */
+      calibrated: boolean
+      /** Fault */
+      fault: string
+      /** Model */
+      model: string
+      /** Placed */
+      placed: string
+      /** Serial */
+      serial: string
+      /** Stand In */
+      stand_in: boolean
+      /** Tray */
+      tray: string[]
+    }
+    /**
+     * ReaderReadingOut
+     * @description A reading that was kept; its id is what a colour is taken from.
+     */
+    ReaderReadingOut: {
+      /** Lab */
+      Lab: number[]
+      /** R */
+      R: number[]
+      /** Daylight Hex */
+      daylight_hex: string
+      /** Device */
+      device: string
+      /**
+       * Faults
+       * @description What is wrong with the patch, in a word for the picture.
+       * @default []
+       */
+      faults: string[]
+      /** Hex */
+      hex: string
+      /** Id */
+      id: number
+      /** Name */
+      name: string
+      /**
+       * Noise
+       * @description Error to expect. [CIEDE2000]
+       */
+      noise: number
+      /**
+       * Rooms
+       * @description How it looks in the workshop and where it will stand.
+       * @default []
+       */
+      rooms: components['schemas']['LookOut'][]
+      /** Sample */
+      sample: string
+      /** Sureness */
+      sureness: string
+      /** Warnings */
+      warnings: string[]
+    }
+    /**
+     * ReadingOut
+     * @description A reading in which the pot had a part.
+     */
+    ReadingOut: {
+      /**
+       * Created
+       * Format: date-time
+       */
+      created: string
+      /**
+       * Doubted
+       * @description Whether it contradicts the rest, and counts for little.
+       */
+      doubted: boolean
+      /** Hexes */
+      hexes: string[]
+      /** How */
+      how: string
+      /** Id */
+      id: number
+      /** Noise */
+      noise: number
+      /** Title */
+      title: string
+    }
+    /**
      * RecipeOut
      * @description A way to mix a target, in pouring order, with how it will look and how sure that is.
      */
@@ -645,6 +2183,12 @@ export interface components {
       high: number
       /** Low */
       low: number
+      /**
+       * Metameric
+       * @description Said where a match in one light is a miss in another.
+       * @default
+       */
+      metameric: string
       /**
        * Misses
        * @description Which way it misses, in words; empty when it can hardly be told.
@@ -673,11 +2217,20 @@ export interface components {
       batch: number
       /**
        * Lights
-       * @default [
-       *       "window"
-       *     ]
+       * @description Beside those of the two rooms.
+       * @default []
        */
-      lights: ('window' | 'bulb' | 'cool_led' | 'tube')[]
+      lights: (
+        | 'window'
+        | 'bulb'
+        | 'cool_led'
+        | 'tube'
+        | 'evening_window'
+        | 'north_window'
+        | 'warm_led'
+        | 'neutral_led'
+        | 'old_tube'
+      )[]
       /**
        * Most Pots
        * @default 3
@@ -716,6 +2269,75 @@ export interface components {
       target_hex: string
     }
     /**
+     * RoomsIn
+     * @description The light of the workshop, and that of the room where the piece will stand.
+     */
+    RoomsIn: {
+      /**
+       * Room Light
+       * @enum {string}
+       */
+      room_light:
+        | 'window'
+        | 'bulb'
+        | 'cool_led'
+        | 'tube'
+        | 'evening_window'
+        | 'north_window'
+        | 'warm_led'
+        | 'neutral_led'
+        | 'old_tube'
+      /**
+       * Workshop Light
+       * @enum {string}
+       */
+      workshop_light:
+        | 'window'
+        | 'bulb'
+        | 'cool_led'
+        | 'tube'
+        | 'evening_window'
+        | 'north_window'
+        | 'warm_led'
+        | 'neutral_led'
+        | 'old_tube'
+    }
+    /**
+     * SchemeIn
+     * @description How the light of the photo is made honest, and how many colours are wanted.
+     */
+    SchemeIn: {
+      /**
+       * Lighting
+       * @default {
+       *       "method": "none"
+       *     }
+       */
+      lighting:
+        | components['schemas']['NoLightIn']
+        | components['schemas']['WhiteIn']
+        | components['schemas']['TwoWhitesIn']
+        | components['schemas']['ChipsIn']
+        | components['schemas']['ChartIn']
+      /**
+       * Most
+       * @default 6
+       */
+      most: number
+    }
+    /**
+     * SchemeOut
+     * @description The scheme of a photo.
+     */
+    SchemeOut: {
+      /** Colours */
+      colours: components['schemas']['DominantOut'][]
+      /** Expect */
+      expect: string
+      /** Pairs */
+      pairs: components['schemas']['PairOut'][]
+    }
+    /**
      * SpotIn
      * @description A tap on a photo, in pixels of its working copy.
      */
@@ -736,15 +2358,182 @@ export interface components {
       y: number
     }
     /**
+     * Stepped
+     * @description Another colour, so many even steps lighter, warmer, greyer …
+     */
+    Stepped: {
+      /**
+       * Clearer
+       * @default 0
+       */
+      clearer: number
+      /**
+       * Cooler
+       * @default 0
+       */
+      cooler: number
+      /**
+       * Darker
+       * @default 0
+       */
+      darker: number
+      /**
+       * Greyer
+       * @default 0
+       */
+      greyer: number
+      /**
+       * Lighter
+       * @default 0
+       */
+      lighter: number
+      /** Of */
+      of:
+        | components['schemas']['FromPhoto']
+        | components['schemas']['FromText']
+        | components['schemas']['FromReader']
+        | components['schemas']['FromSpectrum']
+        | components['schemas']['FromTarget']
+        | components['schemas']['FromMaterial']
+        | components['schemas']['FromMix']
+        | components['schemas']['Between']
+        | components['schemas']['Stepped']
+      /**
+       * @description discriminator enum property added by openapi-typescript
+       * @enum {string}
+       */
+      source: 'stepped'
+      /**
+       * Warmer
+       * @default 0
+       */
+      warmer: number
+    }
+    /**
+     * SwatchForIn
+     * @description A recipe whose prediction shall be narrowed.
+     */
+    SwatchForIn: {
+      /** Pours */
+      pours: components['schemas']['PourIn'][]
+    }
+    /**
+     * SwatchForOut
+     * @description The swatch worth painting next, in words; nothing where none would tell much. [CIEDE2000]
+     */
+    SwatchForOut: {
+      /** After */
+      after: number
+      /** Before */
+      before: number
+      /** Pot */
+      pot: string | null
+      /** Words */
+      words: string
+    }
+    /**
+     * TableOut
+     * @description What a table of pots holds.
+     */
+    TableOut: {
+      /** Bad */
+      bad: components['schemas']['BadRowOut'][]
+      /** Good */
+      good: string[]
+      /** Notes */
+      notes: string[]
+    }
+    /**
+     * TargetChangeIn
+     * @description What changes of a target.
+     */
+    TargetChangeIn: {
+      /** Background */
+      background?:
+        | (
+            | components['schemas']['FromPhoto']
+            | components['schemas']['FromText']
+            | components['schemas']['FromReader']
+            | components['schemas']['FromSpectrum']
+            | components['schemas']['FromTarget']
+            | components['schemas']['FromMaterial']
+            | components['schemas']['FromMix']
+            | components['schemas']['Between']
+            | components['schemas']['Stepped']
+          )
+        | null
+      /** Light */
+      light?:
+        | (
+            | 'window'
+            | 'bulb'
+            | 'cool_led'
+            | 'tube'
+            | 'evening_window'
+            | 'north_window'
+            | 'warm_led'
+            | 'neutral_led'
+            | 'old_tube'
+          )
+        | null
+      /** Name */
+      name?: string | null
+      /** Tolerance */
+      tolerance?: number | null
+    }
+    /**
      * TargetIn
-     * @description A colour to save to the job, caught from a photo.
+     * @description A colour to save to the job.
      */
     TargetIn: {
-      catch: components['schemas']['CatchIn']
+      /** Background */
+      background?:
+        | (
+            | components['schemas']['FromPhoto']
+            | components['schemas']['FromText']
+            | components['schemas']['FromReader']
+            | components['schemas']['FromSpectrum']
+            | components['schemas']['FromTarget']
+            | components['schemas']['FromMaterial']
+            | components['schemas']['FromMix']
+            | components['schemas']['Between']
+            | components['schemas']['Stepped']
+          )
+        | null
+      /** Colour */
+      colour:
+        | components['schemas']['FromPhoto']
+        | components['schemas']['FromText']
+        | components['schemas']['FromReader']
+        | components['schemas']['FromSpectrum']
+        | components['schemas']['FromTarget']
+        | components['schemas']['FromMaterial']
+        | components['schemas']['FromMix']
+        | components['schemas']['Between']
+        | components['schemas']['Stepped']
+      /**
+       * Light
+       * @default window
+       * @enum {string}
+       */
+      light:
+        | 'window'
+        | 'bulb'
+        | 'cool_led'
+        | 'tube'
+        | 'evening_window'
+        | 'north_window'
+        | 'warm_led'
+        | 'neutral_led'
+        | 'old_tube'
       /** Name */
       name: string
-      /** Photo Id */
-      photo_id: number
+      /**
+       * Tolerance
+       * @description What counts as reached. [CIEDE2000]
+       * @default 2
+       */
+      tolerance: number
     }
     /**
      * TargetOut
@@ -753,12 +2542,34 @@ export interface components {
     TargetOut: {
       /** Lab */
       Lab: number[]
+      /** Background Hex */
+      background_hex: string | null
       /** Daylight Hex */
       daylight_hex: string
+      /**
+       * Faults
+       * @description What is wrong with the patch, in a word for the picture.
+       * @default []
+       */
+      faults: string[]
       /** Hex */
       hex: string
       /** Id */
       id: number
+      /**
+       * Light
+       * @enum {string}
+       */
+      light:
+        | 'window'
+        | 'bulb'
+        | 'cool_led'
+        | 'tube'
+        | 'evening_window'
+        | 'north_window'
+        | 'warm_led'
+        | 'neutral_led'
+        | 'old_tube'
       /** Name */
       name: string
       /**
@@ -768,12 +2579,91 @@ export interface components {
       noise: number
       /** Photo Id */
       photo_id: number | null
+      /**
+       * Rooms
+       * @description How it looks in the workshop and where it will stand.
+       * @default []
+       */
+      rooms: components['schemas']['LookOut'][]
       /** Sureness */
       sureness: string
       /** Title */
       title: string
+      /** Tolerance */
+      tolerance: number
       /** Warnings */
       warnings: string[]
+    }
+    /**
+     * TaskOut
+     * @description A small test that would tell more, and what it makes of the width of a prediction. [CIEDE2000]
+     */
+    TaskOut: {
+      /** After */
+      after: number
+      /** Before */
+      before: number
+      /** How */
+      how: string
+      /**
+       * Task
+       * @enum {string}
+       */
+      task: 'coats' | 'card' | 'tint' | 'reader' | 'spectrum' | 'film'
+      /** Title */
+      title: string
+    }
+    /**
+     * TintIn
+     * @description One part of it with some of white, dried.
+     */
+    TintIn: {
+      /** Colour */
+      colour:
+        | components['schemas']['FromPhoto']
+        | components['schemas']['FromText']
+        | components['schemas']['FromReader']
+        | components['schemas']['FromSpectrum']
+        | components['schemas']['FromTarget']
+        | components['schemas']['FromMaterial']
+        | components['schemas']['FromMix']
+        | components['schemas']['Between']
+        | components['schemas']['Stepped']
+      /**
+       * Parts White
+       * @default 4
+       */
+      parts_white: number
+      /**
+       * @description discriminator enum property added by openapi-typescript
+       * @enum {string}
+       */
+      task: 'tint'
+      /** White */
+      white: string
+    }
+    /**
+     * ToShelfIn
+     * @description How much of a mixed pot is put on the shelf. [ml]
+     */
+    ToShelfIn: {
+      /** Left Ml */
+      left_ml: number
+    }
+    /**
+     * TwoWhitesIn
+     * @description The same white in two places, for light from one side.
+     */
+    TwoWhitesIn: {
+      /** First */
+      first: components['schemas']['SpotIn'] | components['schemas']['BoxIn'] | components['schemas']['FreehandIn']
+      /**
+       * @description discriminator enum property added by openapi-typescript
+       * @enum {string}
+       */
+      method: 'two_whites'
+      /** Second */
+      second: components['schemas']['SpotIn'] | components['schemas']['BoxIn'] | components['schemas']['FreehandIn']
     }
     /** ValidationError */
     ValidationError: {
@@ -802,6 +2692,50 @@ export interface components {
       /** Words */
       words: string
     }
+    /**
+     * WeighIn
+     * @description The weight of the pot as it stands, and of its empty tin. [g]
+     */
+    WeighIn: {
+      /** Grams */
+      grams: number
+      /**
+       * Tin Grams
+       * @default 0
+       */
+      tin_grams: number
+    }
+    /**
+     * WeightOut
+     * @description What the scale shows. [g]
+     */
+    WeightOut: {
+      /** Grams */
+      grams: number
+      /**
+       * State
+       * @enum {string}
+       */
+      state: 'stable' | 'moving' | 'overload'
+    }
+    /**
+     * WhiteIn
+     * @description One white thing, or a grey card of 18 %.
+     */
+    WhiteIn: {
+      /** Area */
+      area: components['schemas']['SpotIn'] | components['schemas']['BoxIn'] | components['schemas']['FreehandIn']
+      /**
+       * Grey
+       * @default false
+       */
+      grey: boolean
+      /**
+       * @description discriminator enum property added by openapi-typescript
+       * @enum {string}
+       */
+      method: 'white'
+    }
   }
   responses: never
   parameters: never
@@ -811,6 +2745,576 @@ export interface components {
 }
 export type $defs = Record<string, never>
 export interface operations {
+  read_file_api_colours_file_post: {
+    parameters: {
+      query?: {
+        /** @description The light in which colours are shown. */
+        light?:
+          | 'window'
+          | 'bulb'
+          | 'cool_led'
+          | 'tube'
+          | 'evening_window'
+          | 'north_window'
+          | 'warm_led'
+          | 'neutral_led'
+          | 'old_tube'
+      }
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    requestBody: {
+      content: {
+        'application/octet-stream': string
+      }
+    }
+    responses: {
+      /** @description Successful Response */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['ColourFileOut']
+        }
+      }
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Request Entity Too Large */
+      413: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+    }
+  }
+  look_api_colours_look_post: {
+    parameters: {
+      query?: {
+        /** @description The light in which colours are shown. */
+        light?:
+          | 'window'
+          | 'bulb'
+          | 'cool_led'
+          | 'tube'
+          | 'evening_window'
+          | 'north_window'
+          | 'warm_led'
+          | 'neutral_led'
+          | 'old_tube'
+      }
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['LookIn']
+      }
+    }
+    responses: {
+      /** @description Successful Response */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['LookedOut']
+        }
+      }
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Request Entity Too Large */
+      413: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+    }
+  }
+  get_reader_api_devices_reader_get: {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description Successful Response */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['ReaderOut']
+        }
+      }
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Request Entity Too Large */
+      413: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+    }
+  }
+  calibrate_api_devices_reader_calibrate_post: {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description Successful Response */
+      204: {
+        headers: {
+          [name: string]: unknown
+        }
+        content?: never
+      }
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Request Entity Too Large */
+      413: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+    }
+  }
+  set_fault_api_devices_reader_fault_post: {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['ReaderFaultIn']
+      }
+    }
+    responses: {
+      /** @description Successful Response */
+      204: {
+        headers: {
+          [name: string]: unknown
+        }
+        content?: never
+      }
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Request Entity Too Large */
+      413: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+    }
+  }
+  read_api_devices_reader_read_post: {
+    parameters: {
+      query?: {
+        /** @description The light in which colours are shown. */
+        light?:
+          | 'window'
+          | 'bulb'
+          | 'cool_led'
+          | 'tube'
+          | 'evening_window'
+          | 'north_window'
+          | 'warm_led'
+          | 'neutral_led'
+          | 'old_tube'
+      }
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    requestBody?: {
+      content: {
+        'application/json': components['schemas']['PlaceIn'] | null
+      }
+    }
+    responses: {
+      /** @description Successful Response */
+      201: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['ReaderReadingOut']
+        }
+      }
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Request Entity Too Large */
+      413: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+    }
+  }
+  weigh_api_devices_scale_get: {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description Successful Response */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['WeightOut']
+        }
+      }
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Request Entity Too Large */
+      413: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+    }
+  }
+  put_on_scale_api_devices_scale_load_post: {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['LoadIn']
+      }
+    }
+    responses: {
+      /** @description Successful Response */
+      204: {
+        headers: {
+          [name: string]: unknown
+        }
+        content?: never
+      }
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Request Entity Too Large */
+      413: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+    }
+  }
   list_jobs_api_jobs_get: {
     parameters: {
       query?: never
@@ -835,7 +3339,16 @@ export interface operations {
     parameters: {
       query?: {
         /** @description The light in which colours are shown. */
-        light?: 'window' | 'bulb' | 'cool_led' | 'tube'
+        light?:
+          | 'window'
+          | 'bulb'
+          | 'cool_led'
+          | 'tube'
+          | 'evening_window'
+          | 'north_window'
+          | 'warm_led'
+          | 'neutral_led'
+          | 'old_tube'
       }
       header?: never
       path: {
@@ -883,6 +3396,83 @@ export interface operations {
       }
       /** @description Unprocessable Entity */
       422: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+    }
+  }
+  write_file_api_jobs__job_id__colours__kind__get: {
+    parameters: {
+      query?: never
+      header?: never
+      path: {
+        job_id: number
+        kind: 'gpl' | 'csv' | 'txt' | 'cxf' | 'json'
+      }
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description Successful Response */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': unknown
+        }
+      }
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Request Entity Too Large */
+      413: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Service Unavailable */
+      503: {
         headers: {
           [name: string]: unknown
         }
@@ -952,13 +3542,31 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
     }
   }
   add_mix_api_jobs__job_id__mixes_post: {
     parameters: {
       query?: {
         /** @description The light in which colours are shown. */
-        light?: 'window' | 'bulb' | 'cool_led' | 'tube'
+        light?:
+          | 'window'
+          | 'bulb'
+          | 'cool_led'
+          | 'tube'
+          | 'evening_window'
+          | 'north_window'
+          | 'warm_led'
+          | 'neutral_led'
+          | 'old_tube'
       }
       header?: never
       path: {
@@ -1010,6 +3618,15 @@ export interface operations {
       }
       /** @description Unprocessable Entity */
       422: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Service Unavailable */
+      503: {
         headers: {
           [name: string]: unknown
         }
@@ -1081,6 +3698,15 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
     }
   }
   preview_api_jobs__job_id__preview_get: {
@@ -1091,7 +3717,16 @@ export interface operations {
         second_id?: number | null
         width?: number
         /** @description The light in which colours are shown. */
-        light?: 'window' | 'bulb' | 'cool_led' | 'tube'
+        light?:
+          | 'window'
+          | 'bulb'
+          | 'cool_led'
+          | 'tube'
+          | 'evening_window'
+          | 'north_window'
+          | 'warm_led'
+          | 'neutral_led'
+          | 'old_tube'
         pixels_wide?: number
         pixels_high?: number
         sketch?: boolean
@@ -1150,13 +3785,100 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+    }
+  }
+  set_rooms_api_jobs__job_id__rooms_put: {
+    parameters: {
+      query?: never
+      header?: never
+      path: {
+        job_id: number
+      }
+      cookie?: never
+    }
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['RoomsIn']
+      }
+    }
+    responses: {
+      /** @description Successful Response */
+      204: {
+        headers: {
+          [name: string]: unknown
+        }
+        content?: never
+      }
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Request Entity Too Large */
+      413: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
     }
   }
   add_target_api_jobs__job_id__targets_post: {
     parameters: {
       query?: {
         /** @description The light in which colours are shown. */
-        light?: 'window' | 'bulb' | 'cool_led' | 'tube'
+        light?:
+          | 'window'
+          | 'bulb'
+          | 'cool_led'
+          | 'tube'
+          | 'evening_window'
+          | 'north_window'
+          | 'warm_led'
+          | 'neutral_led'
+          | 'old_tube'
       }
       header?: never
       path: {
@@ -1215,6 +3937,15 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
     }
   }
   way_api_jobs__job_id__way_get: {
@@ -1223,7 +3954,16 @@ export interface operations {
         first_id: number
         second_id: number
         /** @description The light in which colours are shown. */
-        light?: 'window' | 'bulb' | 'cool_led' | 'tube'
+        light?:
+          | 'window'
+          | 'bulb'
+          | 'cool_led'
+          | 'tube'
+          | 'evening_window'
+          | 'north_window'
+          | 'warm_led'
+          | 'neutral_led'
+          | 'old_tube'
         steps?: number
       }
       header?: never
@@ -1272,6 +4012,15 @@ export interface operations {
       }
       /** @description Unprocessable Entity */
       422: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Service Unavailable */
+      503: {
         headers: {
           [name: string]: unknown
         }
@@ -1355,13 +4104,31 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
     }
   }
   restore_mix_api_mixes__mix_id__restore_post: {
     parameters: {
       query?: {
         /** @description The light in which colours are shown. */
-        light?: 'window' | 'bulb' | 'cool_led' | 'tube'
+        light?:
+          | 'window'
+          | 'bulb'
+          | 'cool_led'
+          | 'tube'
+          | 'evening_window'
+          | 'north_window'
+          | 'warm_led'
+          | 'neutral_led'
+          | 'old_tube'
       }
       header?: never
       path: {
@@ -1416,33 +4183,39 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
     }
   }
-  catch_colour_api_photos__photo_id__catch_post: {
+  mix_to_shelf_api_mixes__mix_id__to_shelf_post: {
     parameters: {
-      query?: {
-        /** @description The light in which colours are shown. */
-        light?: 'window' | 'bulb' | 'cool_led' | 'tube'
-      }
+      query?: never
       header?: never
       path: {
-        photo_id: number
+        mix_id: number
       }
       cookie?: never
     }
     requestBody: {
       content: {
-        'application/json': components['schemas']['CatchIn']
+        'application/json': components['schemas']['ToShelfIn']
       }
     }
     responses: {
       /** @description Successful Response */
-      200: {
+      201: {
         headers: {
           [name: string]: unknown
         }
         content: {
-          'application/json': components['schemas']['ChipOut']
+          'application/json': string
         }
       }
       /** @description Not Found */
@@ -1474,6 +4247,102 @@ export interface operations {
       }
       /** @description Unprocessable Entity */
       422: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+    }
+  }
+  list_methods_api_photos_methods_get: {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description Successful Response */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['MethodOut'][]
+        }
+      }
+    }
+  }
+  get_chart_api_photos__photo_id__chart_get: {
+    parameters: {
+      query?: never
+      header?: never
+      path: {
+        photo_id: number
+      }
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description Successful Response */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['ChartOut']
+        }
+      }
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Request Entity Too Large */
+      413: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Service Unavailable */
+      503: {
         headers: {
           [name: string]: unknown
         }
@@ -1537,13 +4406,183 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+    }
+  }
+  get_scheme_api_photos__photo_id__scheme_post: {
+    parameters: {
+      query?: {
+        /** @description The light in which colours are shown. */
+        light?:
+          | 'window'
+          | 'bulb'
+          | 'cool_led'
+          | 'tube'
+          | 'evening_window'
+          | 'north_window'
+          | 'warm_led'
+          | 'neutral_led'
+          | 'old_tube'
+      }
+      header?: never
+      path: {
+        photo_id: number
+      }
+      cookie?: never
+    }
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['SchemeIn']
+      }
+    }
+    responses: {
+      /** @description Successful Response */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['SchemeOut']
+        }
+      }
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Request Entity Too Large */
+      413: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+    }
+  }
+  next_swatch_api_recipes_next_swatch_post: {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['SwatchForIn']
+      }
+    }
+    responses: {
+      /** @description Successful Response */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['SwatchForOut']
+        }
+      }
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Request Entity Too Large */
+      413: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
     }
   }
   list_materials_api_shelf_get: {
     parameters: {
       query?: {
         /** @description The light in which colours are shown. */
-        light?: 'window' | 'bulb' | 'cool_led' | 'tube'
+        light?:
+          | 'window'
+          | 'bulb'
+          | 'cool_led'
+          | 'tube'
+          | 'evening_window'
+          | 'north_window'
+          | 'warm_led'
+          | 'neutral_led'
+          | 'old_tube'
       }
       header?: never
       path?: never
@@ -1567,6 +4606,958 @@ export interface operations {
         }
         content: {
           'application/json': components['schemas']['HTTPValidationError']
+        }
+      }
+    }
+  }
+  add_material_api_shelf_post: {
+    parameters: {
+      query?: {
+        /** @description The light in which colours are shown. */
+        light?:
+          | 'window'
+          | 'bulb'
+          | 'cool_led'
+          | 'tube'
+          | 'evening_window'
+          | 'north_window'
+          | 'warm_led'
+          | 'neutral_led'
+          | 'old_tube'
+      }
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['MaterialIn']
+      }
+    }
+    responses: {
+      /** @description Successful Response */
+      201: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['MaterialWholeOut']
+        }
+      }
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Request Entity Too Large */
+      413: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+    }
+  }
+  get_card_api_shelf_card_pdf_get: {
+    parameters: {
+      query?: {
+        pot?: string
+      }
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description Successful Response */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': unknown
+        }
+      }
+      /** @description Validation Error */
+      422: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['HTTPValidationError']
+        }
+      }
+    }
+  }
+  add_from_photo_api_shelf_from_photo_post: {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['FromPhotoIn']
+      }
+    }
+    responses: {
+      /** @description Successful Response */
+      201: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': string[]
+        }
+      }
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Request Entity Too Large */
+      413: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+    }
+  }
+  list_kinds_api_shelf_kinds_get: {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description Successful Response */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['KindOut'][]
+        }
+      }
+    }
+  }
+  withdraw_reading_api_shelf_readings__reading_id__delete: {
+    parameters: {
+      query?: never
+      header?: never
+      path: {
+        reading_id: number
+      }
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description Successful Response */
+      204: {
+        headers: {
+          [name: string]: unknown
+        }
+        content?: never
+      }
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Request Entity Too Large */
+      413: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+    }
+  }
+  restore_reading_api_shelf_readings__reading_id__restore_post: {
+    parameters: {
+      query?: never
+      header?: never
+      path: {
+        reading_id: number
+      }
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description Successful Response */
+      204: {
+        headers: {
+          [name: string]: unknown
+        }
+        content?: never
+      }
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Request Entity Too Large */
+      413: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+    }
+  }
+  take_table_api_shelf_table_post: {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    requestBody: {
+      content: {
+        'application/octet-stream': string
+      }
+    }
+    responses: {
+      /** @description Successful Response */
+      201: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': string[]
+        }
+      }
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Request Entity Too Large */
+      413: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+    }
+  }
+  get_table_api_shelf_table_csv_get: {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description Successful Response */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': unknown
+        }
+      }
+    }
+  }
+  check_table_api_shelf_table_check_post: {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    requestBody: {
+      content: {
+        'application/octet-stream': string
+      }
+    }
+    responses: {
+      /** @description Successful Response */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['TableOut']
+        }
+      }
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Request Entity Too Large */
+      413: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+    }
+  }
+  get_material_api_shelf__key__get: {
+    parameters: {
+      query?: {
+        /** @description The light in which colours are shown. */
+        light?:
+          | 'window'
+          | 'bulb'
+          | 'cool_led'
+          | 'tube'
+          | 'evening_window'
+          | 'north_window'
+          | 'warm_led'
+          | 'neutral_led'
+          | 'old_tube'
+      }
+      header?: never
+      path: {
+        key: string
+      }
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description Successful Response */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['MaterialWholeOut']
+        }
+      }
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Request Entity Too Large */
+      413: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+    }
+  }
+  remove_material_api_shelf__key__delete: {
+    parameters: {
+      query?: never
+      header?: never
+      path: {
+        key: string
+      }
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description Successful Response */
+      204: {
+        headers: {
+          [name: string]: unknown
+        }
+        content?: never
+      }
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Request Entity Too Large */
+      413: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+    }
+  }
+  change_material_api_shelf__key__patch: {
+    parameters: {
+      query?: {
+        /** @description The light in which colours are shown. */
+        light?:
+          | 'window'
+          | 'bulb'
+          | 'cool_led'
+          | 'tube'
+          | 'evening_window'
+          | 'north_window'
+          | 'warm_led'
+          | 'neutral_led'
+          | 'old_tube'
+      }
+      header?: never
+      path: {
+        key: string
+      }
+      cookie?: never
+    }
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['MaterialChangeIn']
+      }
+    }
+    responses: {
+      /** @description Successful Response */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['MaterialWholeOut']
+        }
+      }
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Request Entity Too Large */
+      413: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+    }
+  }
+  restore_material_api_shelf__key__restore_post: {
+    parameters: {
+      query?: never
+      header?: never
+      path: {
+        key: string
+      }
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description Successful Response */
+      204: {
+        headers: {
+          [name: string]: unknown
+        }
+        content?: never
+      }
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Request Entity Too Large */
+      413: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+    }
+  }
+  add_test_api_shelf__key__tests_post: {
+    parameters: {
+      query?: {
+        /** @description The light in which colours are shown. */
+        light?:
+          | 'window'
+          | 'bulb'
+          | 'cool_led'
+          | 'tube'
+          | 'evening_window'
+          | 'north_window'
+          | 'warm_led'
+          | 'neutral_led'
+          | 'old_tube'
+      }
+      header?: never
+      path: {
+        key: string
+      }
+      cookie?: never
+    }
+    requestBody: {
+      content: {
+        'application/json':
+          | components['schemas']['MasstoneIn']
+          | components['schemas']['TintIn']
+          | components['schemas']['CardIn']
+          | components['schemas']['CoatsIn']
+          | components['schemas']['FilmIn']
+      }
+    }
+    responses: {
+      /** @description Successful Response */
+      201: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['MaterialWholeOut']
+        }
+      }
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Request Entity Too Large */
+      413: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+    }
+  }
+  weigh_material_api_shelf__key__weigh_post: {
+    parameters: {
+      query?: {
+        /** @description The light in which colours are shown. */
+        light?:
+          | 'window'
+          | 'bulb'
+          | 'cool_led'
+          | 'tube'
+          | 'evening_window'
+          | 'north_window'
+          | 'warm_led'
+          | 'neutral_led'
+          | 'old_tube'
+      }
+      header?: never
+      path: {
+        key: string
+      }
+      cookie?: never
+    }
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['WeighIn']
+      }
+    }
+    responses: {
+      /** @description Successful Response */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['MaterialWholeOut']
+        }
+      }
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Request Entity Too Large */
+      413: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
         }
       }
     }
@@ -1625,13 +5616,114 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+    }
+  }
+  change_target_api_targets__target_id__patch: {
+    parameters: {
+      query?: {
+        /** @description The light in which colours are shown. */
+        light?:
+          | 'window'
+          | 'bulb'
+          | 'cool_led'
+          | 'tube'
+          | 'evening_window'
+          | 'north_window'
+          | 'warm_led'
+          | 'neutral_led'
+          | 'old_tube'
+      }
+      header?: never
+      path: {
+        target_id: number
+      }
+      cookie?: never
+    }
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['TargetChangeIn']
+      }
+    }
+    responses: {
+      /** @description Successful Response */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['TargetOut']
+        }
+      }
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Request Entity Too Large */
+      413: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
     }
   }
   find_recipes_api_targets__target_id__recipes_post: {
     parameters: {
       query?: {
         /** @description The light in which colours are shown. */
-        light?: 'window' | 'bulb' | 'cool_led' | 'tube'
+        light?:
+          | 'window'
+          | 'bulb'
+          | 'cool_led'
+          | 'tube'
+          | 'evening_window'
+          | 'north_window'
+          | 'warm_led'
+          | 'neutral_led'
+          | 'old_tube'
       }
       header?: never
       path: {
@@ -1690,13 +5782,31 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
     }
   }
   restore_target_api_targets__target_id__restore_post: {
     parameters: {
       query?: {
         /** @description The light in which colours are shown. */
-        light?: 'window' | 'bulb' | 'cool_led' | 'tube'
+        light?:
+          | 'window'
+          | 'bulb'
+          | 'cool_led'
+          | 'tube'
+          | 'evening_window'
+          | 'north_window'
+          | 'warm_led'
+          | 'neutral_led'
+          | 'old_tube'
       }
       header?: never
       path: {
@@ -1744,6 +5854,15 @@ export interface operations {
       }
       /** @description Unprocessable Entity */
       422: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Service Unavailable */
+      503: {
         headers: {
           [name: string]: unknown
         }

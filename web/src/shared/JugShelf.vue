@@ -4,7 +4,7 @@ import { useJob } from './useJob'
 import { useMixes } from './useMixes'
 
 const { job } = useJob()
-const { remove } = useMixes()
+const { remove, toShelf } = useMixes()
 
 function carry(event: DragEvent, id: number) {
   event.dataTransfer?.setData('application/x-jug', id.toString())
@@ -21,6 +21,7 @@ function carry(event: DragEvent, id: number) {
         <div class="words">
           <b>{{ mix.name }}</b>
           <span class="soft">{{ Math.round(mix.batch) }} ml · {{ mix.recipe.words }}</span>
+          <button type="button" class="keep" @click="toShelf(mix)">to the shelf</button>
         </div>
         <span class="chip" :style="{ background: mix.recipe.hex }" :data-jug="mix.id" />
         <button type="button" class="away" :aria-label="`Put ${mix.name} away`" @click="remove(mix)">×</button>
@@ -75,6 +76,16 @@ li {
   grid-column: 1 / -1;
   height: 26px;
   border-radius: 7px;
+}
+
+.keep {
+  display: block;
+  min-height: 26px;
+  padding: 0;
+  border: 0;
+  background: none;
+  color: var(--act);
+  font-weight: 600;
 }
 
 .away {

@@ -1,4 +1,7 @@
 <script setup lang="ts">
+import { type Component, computed } from 'vue'
+
+import RoomIcon from '~icons/lucide/armchair'
 import BulbIcon from '~icons/lucide/lightbulb'
 import TubeIcon from '~icons/lucide/rectangle-horizontal'
 import LedIcon from '~icons/lucide/sparkle'
@@ -6,10 +9,20 @@ import WindowIcon from '~icons/lucide/sun'
 
 import type { LightName } from '../api/client'
 import { prefer, preferences } from './preferences'
-import { useLights } from './useJob'
+import { useJob, useLights } from './useJob'
 
 const { data: lights } = useLights()
-const icons = { window: WindowIcon, bulb: BulbIcon, cool_led: LedIcon, tube: TubeIcon }
+const { job } = useJob()
+const icons: Partial<Record<LightName, Component>> = {
+  window: WindowIcon,
+  bulb: BulbIcon,
+  cool_led: LedIcon,
+  tube: TubeIcon,
+}
+/** The usual four, and the light of the room where the piece will stand. */
+const shown = computed(() =>
+  (lights.value ?? []).filter((light) => light.switch || light.name === job.value?.room_light),
+)
 const choose = (light: LightName) => {
   prefer({ light })
 }
@@ -18,7 +31,7 @@ const choose = (light: LightName) => {
 <template>
   <fieldset>
     <legend class="visually-hidden">Light in which everything is shown (key L)</legend>
-    <label v-for="light in lights" :key="light.name" :class="{ on: preferences.light === light.name }">
+    <label v-for="light in shown" :key="light.name" :class="{ on: preferences.light === light.name }">
       <input
         class="visually-hidden"
         type="radio"
@@ -27,8 +40,8 @@ const choose = (light: LightName) => {
         :checked="preferences.light === light.name"
         @change="choose(light.name)"
       />
-      <component :is="icons[light.name]" aria-hidden="true" class="icon" />
-      <span>{{ light.title }}</span>
+      <component :is="icons[light.name] ?? RoomIcon" aria-hidden="true" class="icon" />
+      <span>{{ light.switch ? light.title : 'Its room' }}</span>
     </label>
   </fieldset>
 </template>

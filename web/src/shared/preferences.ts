@@ -8,11 +8,10 @@ interface Kept {
   batch: number
   mostPots: number
   tool: ToolName
-  also: LightName | ''
 }
 
 const KEY = 'jug-mingle'
-const usual: Kept = { light: 'window', batch: 500, mostPots: 3, tool: 'parts', also: '' }
+const usual: Kept = { light: 'window', batch: 500, mostPots: 3, tool: 'parts' }
 
 function load(): Kept {
   try {

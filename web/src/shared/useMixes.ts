@@ -3,10 +3,12 @@ import { useQueryClient } from '@tanstack/vue-query'
 import { api, type Schemas, unwrap } from '../api/client'
 import { jobKey } from './useJob'
 import { say, sayWrong } from './useNotice'
+import { useShelfChanged } from './useShelf'
 
 /** Keep a recipe as a jug of the job, or put one away; both can be undone. */
 export function useMixes() {
   const queries = useQueryClient()
+  const shelfChanged = useShelfChanged()
   const refresh = () => queries.invalidateQueries({ queryKey: jobKey() })
 
   async function keep(jobId: number, mix: Schemas['MixIn']) {
@@ -38,5 +40,24 @@ export function useMixes() {
     }
   }
 
-  return { keep, remove }
+  /** Put the mixed pot on the shelf, as a pot of its own. */
+  async function toShelf(mix: Schemas['MixOut']) {
+    try {
+      const key = unwrap(
+        await api.POST('/api/mixes/{mix_id}/to-shelf', {
+          params: { path: { mix_id: mix.id } },
+          body: { left_ml: mix.batch },
+        }),
+      )
+      await shelfChanged()
+      say(`${mix.name} stands on the shelf.`, async () => {
+        unwrap(await api.DELETE('/api/shelf/{key}', { params: { path: { key } } }))
+        await shelfChanged()
+      })
+    } catch (error) {
+      sayWrong(error)
+    }
+  }
+
+  return { keep, remove, toShelf }
 }

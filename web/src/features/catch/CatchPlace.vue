@@ -2,17 +2,22 @@
 import { computed, ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 
+import type { Colour } from '../../api/client'
+import PhotoCatch from '../../shared/colour/PhotoCatch.vue'
+import ThingSource from '../../shared/colour/ThingSource.vue'
+import { useLook } from '../../shared/colour/useLook'
 import { useJob } from '../../shared/useJob'
 import { sayWrong } from '../../shared/useNotice'
 import ChipCard from './ChipCard.vue'
 import PhotoPicker from './PhotoPicker.vue'
-import PhotoStage from './PhotoStage.vue'
+import SchemePanel from './SchemePanel.vue'
 import TargetStrip from './TargetStrip.vue'
-import { useCatch } from './useCatch'
 import { usePhotos } from './usePhotos'
+import { useTargets } from './useTargets'
 
 const { id, job } = useJob()
 const { add, sending, wrong: refused } = usePhotos()
+const { keep, remove } = useTargets()
 const route = useRoute()
 const router = useRouter()
 
@@ -20,12 +25,20 @@ const photo = computed(() => {
   const wanted = Number(route.query.photo)
   return job.value?.photos.find((known) => known.id === wanted) ?? job.value?.photos[0]
 })
-const mode = ref<'white' | 'colour'>('white')
-const { white, target, chip, wrong, keep, remove } = useCatch(() => photo.value?.id)
+const from = ref<'photo' | 'scheme' | 'thing'>('photo')
+const colour = ref<Colour>()
+const background = ref<Colour>()
+const { chip, wrong } = useLook(colour, background)
+const stage = ref<InstanceType<typeof PhotoCatch>>()
 
 function choose(photoId: number) {
-  mode.value = 'white'
+  if (from.value === 'thing') from.value = 'photo'
   void router.replace({ query: { photo: photoId } })
+}
+
+function show(now: typeof from.value) {
+  from.value = now
+  colour.value = undefined
 }
 
 async function upload(file: File) {
@@ -33,14 +46,17 @@ async function upload(file: File) {
   if (added !== undefined) choose(added)
 }
 
-async function keepAs(name: string) {
-  if (id.value !== undefined) await keep(id.value, name)
+async function keepAs(name: string, tolerance: number) {
+  if (id.value === undefined || !colour.value) return
+  await keep(id.value, { name, colour: colour.value, tolerance, light: 'window', background: background.value ?? null })
 }
 
 const hint = computed(() =>
-  mode.value === 'white' && !white.value
-    ? 'First tap something white: a sheet of paper will do.'
-    : 'Now tap the colour you want, or drag over it.',
+  from.value === 'photo'
+    ? (stage.value?.hint ?? 'Add a photo first.')
+    : from.value === 'scheme'
+      ? 'Choose one of the colours of the picture.'
+      : 'Say where the colour comes from.',
 )
 </script>
 
@@ -48,28 +64,35 @@ const hint = computed(() =>
   <div class="place">
     <div class="ask">
       <h1>Which colour do you want?</h1>
-      <div class="modes" role="group" aria-label="What the next tap marks">
-        <button type="button" :aria-pressed="mode === 'white'" @click="mode = 'white'">1 · Something white</button>
-        <button type="button" :aria-pressed="mode === 'colour'" @click="mode = 'colour'">2 · The colour</button>
+      <div class="modes" role="group" aria-label="Where it comes from">
+        <button type="button" :aria-pressed="from === 'photo'" @click="show('photo')">A spot in a photo</button>
+        <button type="button" :aria-pressed="from === 'scheme'" @click="show('scheme')">A whole picture</button>
+        <button type="button" :aria-pressed="from === 'thing'" @click="show('thing')">Something else</button>
       </div>
     </div>
-    <div class="mat stage-mat">
-      <PhotoStage
-        v-if="photo"
-        v-model:mode="mode"
-        v-model:white="white"
-        v-model:target="target"
-        :src="`/api/photos/${photo.id}/picture`"
-        :width="photo.width"
-        :height="photo.height"
-        :name="photo.name"
+    <template v-if="from !== 'thing'">
+      <PhotoCatch
+        v-if="photo && from === 'photo'"
+        ref="stage"
+        v-model:colour="colour"
+        :photo="photo"
+        :faults="chip?.faults"
       />
-      <p v-else class="none">
+      <SchemePanel v-else-if="photo && id !== undefined" v-model:colour="colour" :photo="photo" :job-id="id" />
+      <p v-else class="mat none">
         Add a photo of what you want to match: a jug, a fabric, a finished piece. A sheet of white paper in it helps.
       </p>
-      <p class="next" aria-live="polite">{{ hint }}</p>
-    </div>
-    <ChipCard class="chip-card" :chip="chip" :wrong="wrong" :hint="hint" :keep="keepAs" />
+    </template>
+    <ThingSource v-else v-model:colour="colour" class="thing" />
+    <ChipCard
+      v-model:background="background"
+      class="chip-card"
+      :chip="chip"
+      :wrong="wrong"
+      :hint="hint"
+      :keep="keepAs"
+      :targets="job?.targets ?? []"
+    />
     <PhotoPicker
       v-if="job"
       :photos="job.photos"
@@ -79,7 +102,12 @@ const hint = computed(() =>
       @choose="choose"
       @upload="upload"
     />
-    <TargetStrip class="targets" :targets="job?.targets ?? []" @remove="(at) => remove(at).catch(sayWrong)" />
+    <TargetStrip
+      class="targets"
+      :targets="job?.targets ?? []"
+      :job-id="id"
+      @remove="(at) => remove(at).catch(sayWrong)"
+    />
   </div>
 </template>
 
@@ -108,7 +136,7 @@ const hint = computed(() =>
 }
 
 .modes button {
-  height: 40px;
+  min-height: 40px;
   padding: 0 16px;
   border: 0;
   background: var(--sheet);
@@ -121,30 +149,23 @@ const hint = computed(() =>
   font-weight: 650;
 }
 
-.stage-mat {
-  display: flex;
-  flex-direction: column;
-  gap: 8px;
-  padding: 16px 16px 10px;
-  min-height: 0;
+.modes button:focus-visible {
+  outline-offset: -3px;
 }
 
-.next,
 .none {
+  display: grid;
+  place-items: center;
   margin: 0;
+  padding: 30px;
+  text-align: center;
   font: 600 1.02rem var(--said);
 }
 
-.none {
-  flex: 1;
-  display: grid;
-  place-items: center;
-  text-align: center;
-  padding: 30px;
-}
-
+.thing,
 .chip-card {
   overflow: auto;
+  padding: 3px;
 }
 
 .targets {
@@ -158,13 +179,8 @@ const hint = computed(() =>
     height: auto;
   }
 
-  .stage-mat {
-    height: 62vw;
-    min-height: 300px;
-    padding: 10px;
-  }
-
-  .chip-card {
+  .chip-card,
+  .thing {
     overflow: visible;
   }
 }

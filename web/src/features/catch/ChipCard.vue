@@ -1,17 +1,21 @@
 <script setup lang="ts">
-import { ref, watch } from 'vue'
+import { computed, ref, watch } from 'vue'
 
-import type { Schemas } from '../../api/client'
+import type { Colour, Schemas } from '../../api/client'
 
-const { chip, wrong, keep } = defineProps<{
-  chip: Schemas['ChipOut'] | undefined
+const { chip, wrong, keep, targets } = defineProps<{
+  chip: Schemas['LookedOut'] | undefined
   wrong: string
   hint: string
-  keep: (name: string) => Promise<void>
+  keep: (name: string, tolerance: number) => Promise<void>
+  targets: Schemas['TargetOut'][]
 }>()
+const background = defineModel<Colour | undefined>('background')
 
 const name = ref('')
 const refused = ref('')
+const tolerance = ref(2)
+const behind = ref('')
 
 watch(
   () => chip?.name,
@@ -20,10 +24,40 @@ watch(
   },
 )
 
+/** Floors and walls that a piece often stands against; their colours are generic. */
+const usual = [
+  { title: 'white wall', text: '94 0 3' },
+  { title: 'cream wall', text: '88 1 14' },
+  { title: 'grey wall', text: '66 0 1' },
+  { title: 'oak floor', text: '62 9 26' },
+  { title: 'dark floor', text: '34 8 13' },
+  { title: 'brick', text: '45 24 22' },
+]
+
+function setBehind() {
+  const wall = usual.find((known) => known.title === behind.value)
+  const target = targets.find((known) => `t${known.id.toString()}` === behind.value)
+  background.value = wall
+    ? { source: 'text', text: wall.text }
+    : target
+      ? { source: 'target', target_id: target.id }
+      : undefined
+}
+
+const within = computed(() =>
+  tolerance.value <= 1
+    ? 'nobody can tell'
+    : tolerance.value <= 2
+      ? 'only side by side'
+      : tolerance.value <= 4
+        ? 'close is enough'
+        : 'a shade off will do',
+)
+
 async function submit() {
   if (!chip) return
   try {
-    await keep(name.value.trim() || chip.name)
+    await keep(name.value.trim() || chip.name, tolerance.value)
     name.value = ''
     refused.value = ''
   } catch (error) {
@@ -34,7 +68,7 @@ async function submit() {
 
 <template>
   <section class="card-of-chip" aria-live="polite">
-    <div class="mat bed">
+    <div class="mat bed" :style="chip?.background_hex ? { background: chip.background_hex } : undefined">
       <div v-if="chip" class="chip" data-chip :style="{ background: chip.hex }" />
       <p v-else class="empty">{{ hint }}</p>
     </div>
@@ -43,18 +77,35 @@ async function submit() {
       <h2 class="name">{{ chip.name }}</h2>
       <p class="sure">{{ chip.sureness }}</p>
       <p v-for="warning in chip.warnings" :key="warning" class="warn">{{ warning }}</p>
-      <dl>
-        <dt>sRGB</dt>
-        <dd>{{ chip.daylight_hex }}</dd>
-        <dt>Lab</dt>
-        <dd>{{ chip.Lab.map((value) => value.toFixed(1)).join(' · ') }}</dd>
-      </dl>
       <form @submit.prevent="submit">
         <label for="chip-name">Call it</label>
         <BFormInput id="chip-name" v-model="name" :placeholder="chip.name" maxlength="120" autocomplete="off" />
         <p v-if="refused" class="wrong" role="alert">{{ refused }}</p>
         <BButton type="submit" variant="primary">Keep this colour</BButton>
       </form>
+      <details>
+        <summary>Where it will stand, how near, and its numbers</summary>
+        <dl>
+          <dt>sRGB</dt>
+          <dd>{{ chip.daylight_hex }}</dd>
+          <dt>Lab</dt>
+          <dd>{{ chip.Lab.map((value) => value.toFixed(1)).join(' · ') }}</dd>
+        </dl>
+        <label class="line">
+          seen against
+          <select v-model="behind" class="form-select" @change="setBehind">
+            <option value="">a neutral mat</option>
+            <option v-for="wall in usual" :key="wall.title" :value="wall.title">{{ wall.title }}</option>
+            <option v-for="target in targets" :key="target.id" :value="`t${target.id.toString()}`">
+              {{ target.title }}
+            </option>
+          </select>
+        </label>
+        <label class="line">
+          <span>near enough: {{ within }}</span>
+          <input v-model.number="tolerance" type="range" min="1" max="6" step="0.5" class="form-range" />
+        </label>
+      </details>
     </template>
   </section>
 </template>
@@ -68,18 +119,23 @@ async function submit() {
 }
 
 .bed {
-  padding: 26px;
+  padding: 20px;
   display: grid;
 }
 
+summary {
+  color: var(--soft);
+  min-height: 32px;
+}
+
 .chip {
-  height: 170px;
+  height: 132px;
   border-radius: 12px;
 }
 
 .empty {
   margin: 0;
-  min-height: 170px;
+  min-height: 132px;
   display: grid;
   align-items: center;
   font: 600 1.15rem/1.35 var(--said);
@@ -115,6 +171,13 @@ dt {
 dd {
   margin: 0;
   font-variant-numeric: tabular-nums;
+}
+
+.line {
+  display: grid;
+  gap: 2px;
+  font-size: 0.92rem;
+  margin: 0;
 }
 
 form {

@@ -1,18 +1,49 @@
 <script setup lang="ts">
 import type { Schemas } from '../../api/client'
+import { useLights } from '../../shared/useJob'
 
-defineProps<{ targets: Schemas['TargetOut'][] }>()
+defineProps<{ targets: Schemas['TargetOut'][]; jobId: number | undefined }>()
 const emit = defineEmits<{ remove: [id: number] }>()
+const { data: lights } = useLights()
+const titleOf = (name: string) => lights.value?.find((light) => light.name === name)?.title ?? name
+const kinds = { gpl: 'GIMP palette', csv: 'CSV', txt: 'CGATS text', cxf: 'CxF3', json: 'JSON' }
+
+function save(event: Event, jobId: number | undefined) {
+  const field = event.target as HTMLSelectElement
+  if (field.value && jobId !== undefined) window.location.assign(`/api/jobs/${jobId.toString()}/colours.${field.value}`)
+  field.value = ''
+}
 </script>
 
 <template>
   <section aria-labelledby="kept-title">
-    <h2 id="kept-title">Kept</h2>
+    <div class="head">
+      <h2 id="kept-title">Kept</h2>
+      <select
+        v-if="targets.length > 0"
+        class="form-select"
+        aria-label="Save these colours as"
+        @change="save($event, jobId)"
+      >
+        <option value="">save as…</option>
+        <option v-for="(title, kind) in kinds" :key="kind" :value="kind">{{ title }}</option>
+      </select>
+    </div>
     <ul>
       <li v-for="target in targets" :key="target.id">
         <RouterLink :to="{ name: 'mingle', query: { target: target.id } }" :data-target="target.id">
-          <span class="chip" :style="{ background: target.hex }" />
+          <span class="bed" :style="target.background_hex ? { background: target.background_hex } : undefined">
+            <span class="chip" :style="{ background: target.hex }" />
+          </span>
           <span class="title">{{ target.title }}</span>
+          <span class="rooms" aria-hidden="true">
+            <i
+              v-for="look in target.rooms"
+              :key="look.light"
+              :style="{ background: look.hex }"
+              :title="titleOf(look.light)"
+            />
+          </span>
         </RouterLink>
         <button type="button" :aria-label="`Let ${target.title} go`" @click="emit('remove', target.id)">×</button>
       </li>
@@ -22,16 +53,30 @@ const emit = defineEmits<{ remove: [id: number] }>()
 </template>
 
 <style scoped>
+.head {
+  display: flex;
+  justify-content: space-between;
+  align-items: center;
+  margin-bottom: 4px;
+}
+
+.head .form-select {
+  width: auto;
+  min-height: 32px;
+  padding-top: 2px;
+  padding-bottom: 2px;
+  font-size: 0.88rem;
+}
+
 h2 {
   font-size: 1.02rem;
-  margin-bottom: 6px;
 }
 
 ul {
   list-style: none;
   margin: 0;
   padding: 3px;
-  max-height: 92px;
+  max-height: 112px;
   overflow-y: auto;
 }
 
@@ -56,17 +101,35 @@ a:hover .title {
   text-decoration: underline;
 }
 
-.chip {
+.bed {
   flex: none;
-  width: 44px;
-  height: 26px;
+  padding: 4px 8px;
   border-radius: 7px;
 }
 
+.chip {
+  display: block;
+  width: 40px;
+  height: 24px;
+  border-radius: 6px;
+}
+
 .title {
+  flex: 1;
   overflow: hidden;
   text-overflow: ellipsis;
   white-space: nowrap;
+}
+
+.rooms {
+  display: flex;
+  border-radius: 5px;
+  overflow: hidden;
+}
+
+.rooms i {
+  width: 14px;
+  height: 20px;
 }
 
 li button {

@@ -6,6 +6,7 @@ import { preferences } from '../../shared/preferences'
 import { useJob, useLights } from '../../shared/useJob'
 import { useMixes } from '../../shared/useMixes'
 import RecipeRow from './RecipeRow.vue'
+import TellingSwatch from './TellingSwatch.vue'
 import { useRecipes } from './useRecipes'
 import WishBar from './WishBar.vue'
 
@@ -79,6 +80,7 @@ function keepChosen() {
       <BButton variant="outline-secondary" :aria-pressed="all" @click="all = !all">{{
         all ? 'Only the best of each' : 'Other ways'
       }}</BButton>
+      <TellingSwatch v-if="rows[chosen]" :recipe="rows[chosen]!" />
       <BButton variant="primary" class="keep" :disabled="rows.length === 0" @click="keepChosen">Keep as a jug</BButton>
     </div>
   </div>
@@ -161,6 +163,8 @@ h1 option {
 
 .foot {
   display: flex;
+  flex-wrap: wrap;
+  align-items: center;
   justify-content: space-between;
   gap: 12px;
 }

@@ -36,6 +36,7 @@ const ml = (value: number) => (value >= 20 ? Math.round(value).toString() : valu
         <span v-for="pour in recipe.pours" :key="pour.material">{{ ml(pour.ml) }} ml {{ pour.name }}</span>
       </p>
       <p v-if="recipe.misses" class="soft">{{ recipe.misses }}</p>
+      <p v-if="recipe.metameric" class="warn">{{ recipe.metameric }}</p>
     </div>
     <div class="count">
       <b class="said">{{ recipe.pours.length }}</b> {{ recipe.pours.length === 1 ? 'pot' : 'pots' }}
@@ -61,6 +62,10 @@ const ml = (value: number) => (value >= 20 ? Math.round(value).toString() : valu
 
 p {
   margin: 3px 0 0;
+}
+
+.warn {
+  font-weight: 650;
 }
 
 .parts {

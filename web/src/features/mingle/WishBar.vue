@@ -1,11 +1,10 @@
 <script setup lang="ts">
 import { ref, watch } from 'vue'
 
-import type { LightName, ToolName } from '../../api/client'
+import type { ToolName } from '../../api/client'
 import { prefer, preferences } from '../../shared/preferences'
-import { useLights } from '../../shared/useJob'
+import RoomLights from '../../shared/RoomLights.vue'
 
-const { data: lights } = useLights()
 const batch = ref(preferences.value.batch.toString())
 const wrong = ref('')
 
@@ -55,17 +54,7 @@ watch(batch, (text) => {
         @update:model-value="prefer({ mostPots: Number($event) })"
       />
     </label>
-    <label>
-      also right in
-      <BFormSelect
-        :model-value="preferences.also"
-        :options="[
-          { value: '', text: 'no other light' },
-          ...(lights ?? []).map((l) => ({ value: l.name, text: l.title })),
-        ]"
-        @update:model-value="prefer({ also: ($event ?? '') as LightName | '' })"
-      />
-    </label>
+    <RoomLights />
     <p v-if="wrong" id="batch-wrong" class="wrong" role="alert">{{ wrong }}</p>
   </div>
 </template>

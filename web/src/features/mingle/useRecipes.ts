@@ -7,8 +7,8 @@ import { preferences } from '../../shared/preferences'
 /** Recipes for a target, as the person wants them measured; idle while there is no target. */
 export function useRecipes(targetId: MaybeRefOrGetter<number | undefined>) {
   const wishes = computed(() => {
-    const { batch, mostPots, tool, light, also } = preferences.value
-    return { batch, tool, most_pots: mostPots, lights: also ? [light, also] : [light] }
+    const { batch, mostPots, tool, light } = preferences.value
+    return { batch, tool, most_pots: mostPots, light }
   })
   return useQuery({
     queryKey: computed(() => ['recipes', toValue(targetId), wishes.value]),
@@ -19,7 +19,15 @@ export function useRecipes(targetId: MaybeRefOrGetter<number | undefined>) {
       unwrap(
         await api.POST('/api/targets/{target_id}/recipes', {
           params: { path: { target_id: toValue(targetId) ?? 0 }, query: { light: preferences.value.light } },
-          body: { ...wishes.value, parts: 12, use: [], avoid: [] },
+          body: {
+            batch: wishes.value.batch,
+            tool: wishes.value.tool,
+            most_pots: wishes.value.most_pots,
+            parts: 12,
+            use: [],
+            avoid: [],
+            lights: [],
+          },
         }),
       ),
   })

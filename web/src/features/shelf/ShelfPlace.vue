@@ -1,75 +1,187 @@
 <script setup lang="ts">
-import { keepPreviousData, useQuery } from '@tanstack/vue-query'
 import { computed } from 'vue'
+import { useRoute, useRouter } from 'vue-router'
 
-import { api, unwrap } from '../../api/client'
-import { preferences } from '../../shared/preferences'
+import { useShelf } from '../../shared/useShelf'
+import AddPot from './AddPot.vue'
+import PotPanel from './PotPanel.vue'
+import PotsFromPhoto from './PotsFromPhoto.vue'
+import PotTile from './PotTile.vue'
+import TablePanel from './TablePanel.vue'
+import { FAMILIES, useShelfView } from './useShelfView'
 
-const { data, error } = useQuery({
-  queryKey: computed(() => ['shelf', preferences.value.light]),
-  placeholderData: keepPreviousData,
-  queryFn: async () => unwrap(await api.GET('/api/shelf', { params: { query: { light: preferences.value.light } } })),
-})
-const kinds = computed(() => [...new Set(data.value?.map((pot) => pot.kind))])
+const { data, error } = useShelf()
+const view = useShelfView(() => data.value ?? [])
+const { text, kind, base, family, order, found, groups, kinds, bases, any, clear } = view
+const route = useRoute()
+const router = useRouter()
+
+const pot = computed(() => (typeof route.query.pot === 'string' ? route.query.pot : undefined))
+const doing = computed(() => (typeof route.query.do === 'string' ? route.query.do : ''))
+
+function open(query: Record<string, string>) {
+  void router.replace({ query })
+}
 </script>
 
 <template>
-  <div class="place">
-    <h1>What stands on the shelf?</h1>
-    <p v-if="error" class="wrong" role="alert">{{ error.message }}</p>
-    <p v-if="data?.length === 0">The shelf is empty. <code>make demo</code> shows one filled.</p>
-    <section v-for="kind in kinds" :key="kind">
-      <h2>{{ kind }}</h2>
-      <ul class="mat">
-        <li v-for="pot in data?.filter((known) => known.kind === kind)" :key="pot.key">
-          <span v-if="pot.hex" class="chip" :style="{ background: pot.hex }" />
-          <span v-else class="chip clear" aria-hidden="true" />
-          <b>{{ pot.name }}</b>
-          <span class="soft">{{ Math.round(pot.left_ml) }} ml left</span>
-          <span v-if="pot.caution" class="soft caution"
-            >{{ pot.caution }} Follow the label, local rules and licensed trades.</span
-          >
-        </li>
-      </ul>
-    </section>
+  <div class="place" :class="{ beside: pot || doing }">
+    <div class="main">
+      <div class="ask">
+        <h1>What stands on the shelf?</h1>
+        <div class="acts">
+          <BButton variant="primary" @click="open({ do: 'add' })">Add a pot</BButton>
+          <BButton variant="outline-secondary" @click="open({ do: 'photo' })">Many from a photo</BButton>
+          <BButton variant="outline-secondary" @click="open({ do: 'table' })">Table in, table out</BButton>
+        </div>
+      </div>
+      <div class="find" role="search">
+        <BFormInput v-model="text" type="search" placeholder="Find a pot" aria-label="Find a pot" class="text" />
+        <select v-model="kind" class="form-select" aria-label="Kind">
+          <option value="">every kind</option>
+          <option v-for="one in kinds" :key="one.key" :value="one.key">{{ one.title }}</option>
+        </select>
+        <select v-model="base" class="form-select" aria-label="Base">
+          <option value="">every base</option>
+          <option v-for="one in bases" :key="one" :value="one">{{ one }}</option>
+        </select>
+        <select v-model="family" class="form-select" aria-label="Colour family">
+          <option value="">every colour</option>
+          <option v-for="one in FAMILIES" :key="one" :value="one">{{ one }}</option>
+        </select>
+        <select v-model="order" class="form-select" aria-label="Order">
+          <option value="kind">by kind</option>
+          <option value="hue">by hue</option>
+          <option value="left">least left first</option>
+          <option value="name">by name</option>
+        </select>
+        <span class="soft" role="status">{{ found.length }} of {{ data?.length ?? 0 }}</span>
+        <button v-if="any" type="button" class="all" @click="clear">show all</button>
+      </div>
+      <p v-if="error" class="wrong" role="alert">{{ error.message }}</p>
+      <p v-if="data?.length === 0" class="empty">
+        The shelf is empty. Add a pot: a name, a kind and a colour are enough. <code>make demo</code> shows a full one.
+      </p>
+      <p v-else-if="found.length === 0" class="empty">No pot is like that.</p>
+      <section v-for="group in groups" :key="group.title">
+        <h2 v-if="group.title && group.pots.length > 0">{{ group.title }}</h2>
+        <div v-if="group.pots.length > 0" class="mat pots">
+          <PotTile
+            v-for="one in group.pots"
+            :key="one.key"
+            :pot="one"
+            :chosen="one.key === pot"
+            @choose="open(one.key === pot ? {} : { pot: one.key })"
+          />
+        </div>
+      </section>
+    </div>
+    <aside v-if="pot || doing" aria-label="The pot in hand">
+      <button type="button" class="close" aria-label="Close" @click="open({})">×</button>
+      <PotPanel v-if="pot" :key="pot" :pot-key="pot" @gone="open({})" />
+      <AddPot v-else-if="doing === 'add'" @added="(key) => open({ pot: key })" />
+      <PotsFromPhoto v-else-if="doing === 'photo'" @added="open({})" />
+      <TablePanel v-else @taken="open({})" />
+    </aside>
   </div>
 </template>
 
 <style scoped>
 .place {
   display: grid;
+  gap: 18px;
+  height: 100%;
+}
+
+.place.beside {
+  grid-template-columns: minmax(0, 1fr) minmax(360px, 38%);
+}
+
+.main {
+  display: grid;
   gap: 14px;
+  align-content: start;
+  min-width: 0;
+  overflow: auto;
+  padding: 2px;
+}
+
+.ask {
+  display: flex;
+  flex-wrap: wrap;
+  justify-content: space-between;
+  gap: 10px;
+}
+
+.acts,
+.find {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px;
+  align-items: center;
+}
+
+.find .form-select {
+  width: auto;
+}
+
+.text {
+  width: 180px;
+}
+
+.all {
+  border: 0;
+  background: none;
+  color: var(--act);
+  font-weight: 650;
 }
 
 h2 {
   margin-bottom: 6px;
 }
 
-ul {
-  list-style: none;
+.pots {
+  padding: 12px;
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(158px, 1fr));
+  gap: 12px;
+}
+
+.empty {
+  font-size: 1.05rem;
   margin: 0;
+}
+
+aside {
+  position: relative;
+  overflow: auto;
+  background: var(--sheet);
+  border: 1px solid var(--line);
+  border-radius: 14px;
   padding: 18px;
-  display: grid;
-  grid-template-columns: repeat(auto-fill, minmax(150px, 1fr));
-  gap: 18px;
 }
 
-li {
-  display: grid;
-  align-content: start;
+.close {
+  position: absolute;
+  right: 8px;
+  top: 8px;
+  width: 40px;
+  height: 40px;
+  border: 0;
+  background: none;
+  color: var(--ink);
+  font-size: 1.4rem;
+  z-index: 1;
 }
 
-.chip {
-  height: 84px;
-  border-radius: 12px;
-  margin-bottom: 6px;
-}
+@media (max-width: 1000px) {
+  .place.beside {
+    grid-template-columns: minmax(0, 1fr);
+    height: auto;
+  }
 
-.chip.clear {
-  border: 2px dashed var(--mat-ink);
-}
-
-.caution {
-  font-size: 0.82rem;
+  aside {
+    order: -1;
+  }
 }
 </style>

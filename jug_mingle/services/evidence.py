@@ -1,0 +1,158 @@
+"""Small guided tests of a pot, as a person did them, and the readings that they become."""
+
+from typing import Annotated, Final, Literal
+
+import numpy as np
+from pydantic import Field
+from sqlalchemy.orm import Session
+
+from jug_mingle.core.arrays import FloatArray
+from jug_mingle.core.colour import R_to_Lab
+from jug_mingle.core.evidence import Swatch
+from jug_mingle.core.film import R_body
+from jug_mingle.core.grounds import ground
+from jug_mingle.core.knowledge import card_bodies
+from jug_mingle.core.materials import may_mix
+from jug_mingle.errors import UnfitError
+from jug_mingle.services.colours import Colour, resolve
+from jug_mingle.services.photos import PhotoFolder
+from jug_mingle.services.shelf import POUR_ERROR, add_reading, check_fit, get_material, to_material
+from jug_mingle.services.sources import ColourIn, Key, Said
+from jug_mingle.store.models import MaterialRow, ReadingRow
+
+_COAT_ERROR: Final = 0.15
+
+
+class MasstoneIn(Said):
+    """The paint by itself, brushed until it hides, dried."""
+
+    task: Literal["masstone"] = "masstone"
+    colour: ColourIn
+
+
+class TintIn(Said):
+    """One part of it with some of white, dried."""
+
+    task: Literal["tint"] = "tint"
+    colour: ColourIn
+    white: Key
+    parts_white: float = Field(default=4.0, ge=0.25, le=100.0)
+
+
+class CardIn(Said):
+    """One coat of it over black and over white, dried."""
+
+    task: Literal["card"] = "card"
+    over_black: ColourIn
+    over_white: ColourIn
+
+
+class CoatsIn(Said):
+    """How many coats hid a ground, or did not yet."""
+
+    task: Literal["coats"] = "coats"
+    coats: int = Field(ge=1, le=20)
+    ground: Key = "walnut"
+    hid: bool = True
+
+
+class FilmIn(Said):
+    """One coat of a stain, glaze or coloured wax over white paper, dried."""
+
+    task: Literal["film"] = "film"
+    colour: ColourIn
+
+
+TestIn = Annotated[MasstoneIn | TintIn | CardIn | CoatsIn | FilmIn, Field(discriminator="task")]
+
+
+def add_test(session: Session, folder: PhotoFolder, *, key: str, test: TestIn) -> ReadingRow:
+    """Keep a test of a pot as a reading; UnfitError when it cannot be true or does not suit the pot."""
+    row = get_material(session, key)
+    optical = to_material(row).kind.optical
+    if optical not in ("hiding", "transparent"):
+        raise UnfitError(f"{row.name} has no colour of its own to test")
+    if isinstance(test, FilmIn) != (optical == "transparent"):
+        how = "one coat of it over white paper" if optical == "transparent" else "the paint by itself, or with white"
+        raise UnfitError(f"{row.name} is known from {how}: choose that test")
+    added = _kept(session, folder, row, test)
+    check_fit(session)
+    return added
+
+
+def _kept(session: Session, folder: PhotoFolder, row: MaterialRow, test: TestIn) -> ReadingRow:
+    material, alone = to_material(row), [(row, 1.0)]
+    if isinstance(test, CoatsIn):
+        try:
+            below = ground(test.ground)
+        except ValueError as error:
+            raise UnfitError(str(error)) from error
+        coats = {
+            "coats": test.coats, "hid": test.hid, "X_coat": material.dry_coat,
+            "R_g": R_body(below.R_seen, below.veil).tolist(),
+        }  # fmt: skip
+        return add_reading(
+            session,
+            how="coats",
+            noise=1.0,
+            volumes=alone,
+            veil=material.veil,
+            coats=coats,
+            about={"task": "coats", "ground": below.name},
+        )
+    if isinstance(test, CardIn):
+        over = [resolve(session, folder, colour) for colour in (test.over_black, test.over_white)]
+        swatches = [
+            _swatch(colour, X=material.dry_coat, R_g=R_g) for colour, R_g in zip(over, card_bodies(), strict=True)
+        ]
+        return add_reading(
+            session, how=over[0].how, noise=max(colour.noise for colour in over), volumes=alone, veil=material.veil,
+            swatches=swatches, thickness_error=_COAT_ERROR, about={"task": "card"},
+        )  # fmt: skip
+    colour = resolve(session, folder, test.colour)
+    about = {"task": _task_of(test, colour), "name": colour.name, "photo": colour.photo_id}
+    if isinstance(test, FilmIn):
+        paper = ground("paper")
+        swatch = _swatch(colour, X=material.dry_coat, R_g=R_body(paper.R_seen, paper.veil))
+        return add_reading(
+            session, how=colour.how, noise=colour.noise, volumes=alone, veil=material.veil, swatches=[swatch],
+            thickness_error=_COAT_ERROR, about=about,
+        )  # fmt: skip
+    volumes, veil, pour_error = alone, material.veil, 0.0
+    if isinstance(test, TintIn):
+        white = get_material(session, test.white)
+        if white.id == row.id or (why := may_mix([material, to_material(white)])):
+            raise UnfitError(f"a tint needs a white to mix with: {why if white.id != row.id else 'not the pot itself'}")
+        volumes, pour_error = [(row, 1.0), (white, test.parts_white)], POUR_ERROR
+        veil = _mixed_veil(row, white, test.parts_white)
+    return add_reading(
+        session, how=colour.how, noise=colour.noise, volumes=volumes, veil=veil, swatches=[_swatch(colour)],
+        pour_error=pour_error, about=about,
+    )  # fmt: skip
+
+
+def _task_of(test: MasstoneIn | TintIn | FilmIn, colour: Colour) -> str:
+    if colour.spectral and isinstance(test, TintIn):
+        return "spectrum"
+    if isinstance(test, MasstoneIn):
+        return "reader" if colour.how == "reader" else ""
+    return test.task
+
+
+def _mixed_veil(row: MaterialRow, white: MaterialRow, parts: float) -> float:
+    a, b = to_material(row), to_material(white)
+    share = a.solids / (a.solids + parts * b.solids)
+    return share * a.veil + (1.0 - share) * b.veil
+
+
+def _swatch(colour: Colour, *, X: float = np.inf, R_g: FloatArray | None = None) -> Swatch:
+    return Swatch(seen=colour.R if colour.spectral else R_to_Lab(colour.R), X=X, R_g=R_g)
+
+
+def first_colour(session: Session, folder: PhotoFolder, row: MaterialRow, colour: ColourIn) -> None:
+    """Keep the colour that a new pot was added with."""
+    optical = to_material(row).kind.optical
+    if optical == "hiding":
+        _kept(session, folder, row, MasstoneIn(colour=colour))
+    elif optical == "transparent":
+        _kept(session, folder, row, FilmIn(colour=colour))

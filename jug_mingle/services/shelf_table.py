@@ -1,0 +1,69 @@
+"""The shelf as a table: out to CSV, and in from it, the good rows together or none."""
+
+from sqlalchemy.orm import Session
+
+from jug_mingle.core.colour import Lab_to_XYZ, R_to_Lab, XYZ_to_sRGB, sRGB_to_hex
+from jug_mingle.core.evidence import NOISE, Swatch
+from jug_mingle.core.film import R_body
+from jug_mingle.core.grounds import ground
+from jug_mingle.core.recipes import masstone
+from jug_mingle.errors import UnfitError
+from jug_mingle.formats.shelf_csv import PotRow, ShelfCsv, ShelfCsvError, read_shelf_csv, write_shelf_csv
+from jug_mingle.services.shelf import add_material, add_reading, check_fit, fitted_shelf, material_rows, to_material
+from jug_mingle.store.models import MaterialRow
+
+
+def write_table(session: Session) -> bytes:
+    """Return all pots as CSV."""
+    shelf, rows = fitted_shelf(session), []
+    for row in material_rows(session):
+        pot: dict[str, object] = {
+            "name": row.name, "kind": row.kind, "left_ml": row.left_ml, "full_ml": row.full_ml, "price": row.price,
+            "opened": row.opened, "place": row.place, "use_up": row.use_up, "volume_solids": row.volume_solids,
+            "density": row.density, "spread_rate": row.spread_rate, "sheen": row.sheen, "notes": row.notes,
+        }  # fmt: skip
+        if to_material(row).kind.optical in ("hiding", "transparent"):
+            Lab = R_to_Lab(masstone(shelf, row.key).clip(0.0, 1.0))
+            pot |= dict(zip(("L", "a", "b"), (round(float(x), 2) for x in Lab), strict=True))
+            pot["hex"] = sRGB_to_hex(XYZ_to_sRGB(Lab_to_XYZ(Lab)))
+        rows.append(pot)
+    return write_shelf_csv(rows)
+
+
+def check_table(session: Session, data: bytes) -> ShelfCsv:
+    """Return what a table holds, good rows and bad; nothing is taken yet. UnfitError when it is no such table."""
+    try:
+        return read_shelf_csv(data, taken=[row.name for row in material_rows(session)])
+    except ShelfCsvError as error:
+        raise UnfitError(str(error)) from error
+
+
+def take_table(session: Session, data: bytes) -> list[MaterialRow]:
+    """Put the good rows of a table on the shelf, all of them; UnfitError when there is none."""
+    found = check_table(session, data)
+    if not found.good:
+        raise UnfitError("there is no row in this file that can be taken")
+    rows = [_added(session, pot) for pot in found.good]
+    check_fit(session)
+    return rows
+
+
+def _added(session: Session, pot: PotRow) -> MaterialRow:
+    numbers = dict(pot.numbers)
+    row = add_material(
+        session, name=pot.name, kind=pot.kind, left_ml=numbers.pop("left_ml", numbers.get("full_ml", 500.0)),
+        full_ml=numbers.pop("full_ml", None), price=numbers.pop("price", 0.0), opened=pot.opened, place=pot.place,
+        use_up=pot.use_up, sheen=pot.sheen, notes=pot.notes, **numbers,  # type: ignore[arg-type]
+    )  # fmt: skip
+    material = to_material(row)
+    if pot.Lab is None or material.kind.optical not in ("hiding", "transparent"):
+        return row
+    paper = ground("paper")
+    film = (
+        {} if material.kind.optical == "hiding" else {"X": material.dry_coat, "R_g": R_body(paper.R_seen, paper.veil)}
+    )
+    add_reading(
+        session, how="label", noise=NOISE["label"], volumes=[(row, 1.0)], veil=material.veil,
+        swatches=[Swatch(seen=list(pot.Lab), **film)], about={"name": "from a table"},  # type: ignore[arg-type]
+    )  # fmt: skip
+    return row

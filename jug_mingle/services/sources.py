@@ -1,0 +1,180 @@
+"""What a person may say a colour is: a part of a photo, typed, read, of a file, of another thing, or a step from it.
+
+These are kept with what they gave, so that it can be caught again.
+"""
+
+from typing import Annotated, Literal
+
+from pydantic import BaseModel, ConfigDict, Field
+
+from jug_mingle.core.spectra import BANDS
+
+Share = Annotated[float, Field(ge=0.0, le=1.0)]
+Steps = Annotated[float, Field(ge=0.0, le=20.0)]
+Pixel = Annotated[float, Field(ge=-1e6, le=1e6)]
+Point = tuple[Pixel, Pixel]
+Key = Annotated[str, Field(min_length=1, max_length=80)]
+
+
+class Said(BaseModel):
+    """Base of what comes in: unknown fields are refused."""
+
+    model_config = ConfigDict(extra="forbid", allow_inf_nan=False)
+
+
+class SpotIn(Said):
+    """A tap on a photo, in pixels of its working copy."""
+
+    shape: Literal["spot"] = "spot"
+    x: float
+    y: float
+    radius: float = Field(default=8.0, ge=1.0, le=200.0)
+
+
+class BoxIn(Said):
+    """A dragged box on a photo, in pixels of its working copy."""
+
+    shape: Literal["box"] = "box"
+    left: float
+    top: float
+    right: float
+    bottom: float
+
+
+class FreehandIn(Said):
+    """An outline drawn on a photo, in pixels of its working copy."""
+
+    shape: Literal["freehand"] = "freehand"
+    points: list[Point] = Field(min_length=3, max_length=500)
+
+
+AreaIn = Annotated[SpotIn | BoxIn | FreehandIn, Field(discriminator="shape")]
+
+
+class NoLightIn(Said):
+    """Nothing in the photo is known: a guess."""
+
+    method: Literal["none"] = "none"
+
+
+class WhiteIn(Said):
+    """One white thing, or a grey card of 18 %."""
+
+    method: Literal["white"] = "white"
+    area: AreaIn
+    grey: bool = False
+
+
+class TwoWhitesIn(Said):
+    """The same white in two places, for light from one side."""
+
+    method: Literal["two_whites"] = "two_whites"
+    first: AreaIn
+    second: AreaIn
+
+
+class ChipIn(Said):
+    """A dried chip of one of the person's own pots, in the photo."""
+
+    key: Key
+    area: AreaIn
+
+
+class ChipsIn(Said):
+    """Several chips of the person's own shelf."""
+
+    method: Literal["chips"] = "chips"
+    chips: list[ChipIn] = Field(min_length=1, max_length=24)
+
+
+class ChartIn(Said):
+    """A 24-patch chart, found by itself or by its four corners, in order around it."""
+
+    method: Literal["chart"] = "chart"
+    corners: list[Point] | None = Field(default=None, min_length=4, max_length=4)
+
+
+LightingIn = Annotated[NoLightIn | WhiteIn | TwoWhitesIn | ChipsIn | ChartIn, Field(discriminator="method")]
+
+
+class FromPhoto(Said):
+    """A part of a photo."""
+
+    source: Literal["photo"] = "photo"
+    photo_id: int
+    area: AreaIn
+    lighting: LightingIn = NoLightIn()
+
+
+class FromText(Said):
+    """Typed: "#4f7f80", "rgb 79 127 128" or "L a b"."""
+
+    source: Literal["text"] = "text"
+    text: str = Field(min_length=1, max_length=80)
+
+
+class FromReader(Said):
+    """A reading of the colour reader."""
+
+    source: Literal["reader"] = "reader"
+    reading_id: int
+
+
+class FromSpectrum(Said):
+    """A reflectance over the 36 bands, from a file."""
+
+    source: Literal["spectrum"] = "spectrum"
+    R: list[Share] = Field(min_length=BANDS, max_length=BANDS)
+    name: str = Field(default="", max_length=120)
+    measured: bool = True
+
+
+class FromTarget(Said):
+    """A colour that was caught before."""
+
+    source: Literal["target"] = "target"
+    target_id: int
+
+
+class FromMaterial(Said):
+    """A pot on the shelf, dried."""
+
+    source: Literal["material"] = "material"
+    key: Key
+
+
+class FromMix(Said):
+    """A mix of a job, dried."""
+
+    source: Literal["mix"] = "mix"
+    mix_id: int
+
+
+class Between(Said):
+    """In between two colours."""
+
+    source: Literal["between"] = "between"
+    first: "ColourIn"
+    second: "ColourIn"
+    share: Share = 0.5
+
+
+class Stepped(Said):
+    """Another colour, so many even steps lighter, warmer, greyer …"""
+
+    source: Literal["stepped"] = "stepped"
+    of: "ColourIn"
+    lighter: Steps = 0.0
+    darker: Steps = 0.0
+    warmer: Steps = 0.0
+    cooler: Steps = 0.0
+    greyer: Steps = 0.0
+    clearer: Steps = 0.0
+
+
+ColourIn = Annotated[
+    FromPhoto | FromText | FromReader | FromSpectrum | FromTarget | FromMaterial | FromMix | Between | Stepped,
+    Field(discriminator="source"),
+]
+Between.model_rebuild()
+Stepped.model_rebuild()

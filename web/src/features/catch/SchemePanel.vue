@@ -1,0 +1,215 @@
+<script setup lang="ts">
+import { keepPreviousData, useQuery } from '@tanstack/vue-query'
+import { computed, ref, watch } from 'vue'
+
+import { api, type Colour, type Schemas, unwrap } from '../../api/client'
+import MethodBar from '../../shared/colour/MethodBar.vue'
+import { type Mark, spotAt } from '../../shared/colour/areas'
+import PhotoStage from '../../shared/colour/PhotoStage.vue'
+import { usePhotoLight } from '../../shared/colour/usePhotoLight'
+import { preferences } from '../../shared/preferences'
+import { say, sayWrong } from '../../shared/useNotice'
+import { useTargets } from './useTargets'
+
+/** The dominant colours of a whole picture, and which of them would pair. */
+const { photo, jobId } = defineProps<{ photo: Schemas['PhotoOut']; jobId: number }>()
+const colour = defineModel<Colour | undefined>('colour', { required: true })
+const light = usePhotoLight(() => photo.id)
+const { keep } = useTargets()
+const most = ref(6)
+const dropped = ref(new Set<number>())
+
+const { data, error, isFetching } = useQuery({
+  queryKey: computed(() => ['scheme', photo.id, light.lighting.value, most.value, preferences.value.light]),
+  placeholderData: keepPreviousData,
+  retry: false,
+  queryFn: async () =>
+    unwrap(
+      await api.POST('/api/photos/{photo_id}/scheme', {
+        params: { path: { photo_id: photo.id }, query: { light: preferences.value.light } },
+        body: { lighting: light.lighting.value, most: most.value },
+      }),
+    ),
+})
+watch(data, () => {
+  dropped.value = new Set()
+})
+const kept = computed(() => (data.value?.colours ?? []).map((one, at) => ({ one, at })))
+const whole = computed(() =>
+  kept.value.filter(({ at }) => !dropped.value.has(at)).reduce((sum, { one }) => sum + one.share, 0),
+)
+const pairs = computed(() =>
+  (data.value?.pairs ?? []).filter((pair) => !dropped.value.has(pair.first) && !dropped.value.has(pair.second)),
+)
+const marks = computed<Mark[]>(() => [
+  ...light.marks.value,
+  ...kept.value
+    .filter(({ at }) => !dropped.value.has(at))
+    .map(({ one, at }) => ({ area: spotAt({ x: one.x, y: one.y }), word: (at + 1).toString() })),
+])
+
+function colourOf(one: Schemas['DominantOut']): Colour {
+  return { source: 'text', text: one.Lab.join(' ') }
+}
+
+function toggle(at: number) {
+  const now = new Set(dropped.value)
+  if (!now.delete(at)) now.add(at)
+  dropped.value = now
+}
+
+async function keepAll() {
+  try {
+    const names: string[] = []
+    for (const { one, at } of kept.value)
+      if (!dropped.value.has(at)) {
+        const name = `${photo.name.slice(0, 60)}: ${one.name}`
+        await keep(jobId, { name, colour: colourOf(one), tolerance: 2, light: 'window' })
+        names.push(one.name)
+      }
+    say(`${names.length.toString()} colours are kept with this job.`)
+  } catch (problem) {
+    sayWrong(problem)
+  }
+}
+</script>
+
+<template>
+  <div class="scheme">
+    <MethodBar :light="light" />
+    <p v-if="error" class="wrong" role="alert">{{ error.message }}</p>
+    <div class="mat bed" :aria-busy="isFetching">
+      <PhotoStage
+        :src="`/api/photos/${photo.id}/picture`"
+        :width="photo.width"
+        :height="photo.height"
+        :name="photo.name"
+        :marks="marks"
+        @take="light.asks.value && light.mark($event)"
+        @white="light.mark($event)"
+      />
+      <ol class="band" aria-label="Colours of the picture, by area">
+        <li
+          v-for="{ one, at } in kept"
+          :key="at"
+          :style="{ flexGrow: dropped.has(at) ? 0.02 : Math.max(one.share / Math.max(whole, 0.01), 0.06) }"
+          :class="{ gone: dropped.has(at) }"
+        >
+          <button
+            type="button"
+            class="colour"
+            :style="{ background: one.hex }"
+            :aria-label="`${one.name}, ${(one.share * 100).toFixed(0)} percent of the picture`"
+            @click="colour = colourOf(one)"
+          />
+          <span class="word">{{ at + 1 }} · {{ (one.share * 100).toFixed(0) }} %</span>
+          <button type="button" class="drop" @click="toggle(at)">{{ dropped.has(at) ? 'take' : 'drop' }}</button>
+        </li>
+      </ol>
+    </div>
+    <div class="foot">
+      <label
+        >how many
+        <input v-model.number="most" type="range" min="3" max="7" class="form-range" :aria-valuetext="most.toString()"
+      /></label>
+      <ul aria-label="Pairs to blend">
+        <li v-for="pair in pairs.slice(0, 3)" :key="`${pair.first}-${pair.second}`">
+          <span
+            class="ends"
+            :style="{
+              background: `linear-gradient(90deg, ${data?.colours[pair.first]?.hex ?? ''} 50%, ${data?.colours[pair.second]?.hex ?? ''} 50%)`,
+            }"
+          />
+          {{ pair.first + 1 }} and {{ pair.second + 1 }}: {{ pair.apart.toFixed(0) }} apart,
+          {{ pair.muddy ? 'muddy between' : 'clean between' }}
+        </li>
+      </ul>
+      <BButton variant="outline-secondary" @click="keepAll">Keep them all</BButton>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.scheme {
+  display: flex;
+  flex-direction: column;
+  gap: 8px;
+  min-height: 0;
+}
+
+.bed {
+  flex: 1;
+  display: flex;
+  flex-direction: column;
+  gap: 10px;
+  padding: 14px;
+  min-height: 280px;
+}
+
+@media (max-width: 860px) {
+  .bed {
+    flex: none;
+    height: 120vw;
+    max-height: 74vh;
+  }
+}
+
+.band {
+  display: flex;
+  list-style: none;
+  margin: 0;
+  padding: 0;
+  border-radius: 10px;
+  overflow: hidden;
+}
+
+.band li {
+  flex: 1 1 58px;
+  display: grid;
+  min-width: 52px;
+  font-size: 0.82rem;
+}
+
+.band li.gone .colour {
+  opacity: 0.25;
+}
+
+.colour {
+  height: 64px;
+  border: 0;
+}
+
+.drop {
+  border: 0;
+  background: none;
+  color: var(--mat-ink);
+  text-decoration: underline;
+  min-height: 28px;
+  text-align: left;
+  padding: 0;
+}
+
+.foot {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px 18px;
+  align-items: center;
+}
+
+.foot ul {
+  flex: 1;
+  list-style: none;
+  margin: 0;
+  padding: 0;
+  font-size: 0.9rem;
+}
+
+.ends {
+  display: inline-block;
+  width: 44px;
+  height: 16px;
+  border-radius: 5px;
+  vertical-align: middle;
+  margin-right: 8px;
+}
+</style>

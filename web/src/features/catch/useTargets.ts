@@ -1,0 +1,33 @@
+import { useQueryClient } from '@tanstack/vue-query'
+
+import { api, type Schemas, unwrap } from '../../api/client'
+import { jobKey } from '../../shared/useJob'
+import { say } from '../../shared/useNotice'
+
+/** Keep colours with the job, or let them go; both can be undone. */
+export function useTargets() {
+  const queries = useQueryClient()
+  const refresh = () => queries.invalidateQueries({ queryKey: jobKey() })
+
+  async function keep(jobId: number, body: Schemas['TargetIn']) {
+    const kept = unwrap(await api.POST('/api/jobs/{job_id}/targets', { params: { path: { job_id: jobId } }, body }))
+    await refresh()
+    say(`${kept.title} is kept with this job.`, () => letGo(kept.id))
+    return kept
+  }
+
+  async function letGo(id: number) {
+    unwrap(await api.DELETE('/api/targets/{target_id}', { params: { path: { target_id: id } } }))
+    await refresh()
+  }
+
+  async function remove(id: number) {
+    await letGo(id)
+    say('The colour was let go.', async () => {
+      unwrap(await api.POST('/api/targets/{target_id}/restore', { params: { path: { target_id: id } } }))
+      await refresh()
+    })
+  }
+
+  return { keep, remove }
+}

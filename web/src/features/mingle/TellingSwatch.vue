@@ -1,0 +1,31 @@
+<script setup lang="ts">
+import { useQuery } from '@tanstack/vue-query'
+import { computed } from 'vue'
+
+import { api, type Schemas, unwrap } from '../../api/client'
+
+/** The one swatch that would narrow this recipe most, where one would. */
+const { recipe } = defineProps<{ recipe: Schemas['RecipeOut'] }>()
+const pours = computed(() => recipe.pours.map(({ material, parts, ml }) => ({ material, parts, ml })))
+const { data } = useQuery({
+  queryKey: computed(() => ['next-swatch', pours.value]),
+  retry: false,
+  queryFn: async () => unwrap(await api.POST('/api/recipes/next-swatch', { body: { pours: pours.value } })),
+})
+</script>
+
+<template>
+  <p v-if="data?.pot" class="telling">
+    To be surer: brush out <b>{{ data.words }}</b>, dry it and read it; the error falls from
+    {{ data.before.toFixed(1) }} to {{ data.after.toFixed(1) }}.
+    <RouterLink :to="{ name: 'shelf', query: { pot: data.pot } }">Its pot</RouterLink>
+  </p>
+</template>
+
+<style scoped>
+.telling {
+  margin: 0;
+  flex: 1;
+  min-width: 220px;
+}
+</style>

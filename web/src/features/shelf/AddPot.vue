@@ -1,0 +1,85 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+
+import { api, type Colour, unwrap } from '../../api/client'
+import AnyColour from '../../shared/colour/AnyColour.vue'
+import { useKinds, useShelfChanged } from '../../shared/useShelf'
+
+const emit = defineEmits<{ added: [key: string] }>()
+const { data: kinds } = useKinds()
+const changed = useShelfChanged()
+const name = ref('')
+const kind = ref('chalk_paint')
+const left = ref('500')
+const colour = ref<Colour>()
+const wrong = ref('')
+const busy = ref(false)
+const chosen = computed(() => kinds.value?.find((known) => known.key === kind.value))
+
+async function add() {
+  const ml = Number(left.value.replace(',', '.'))
+  if (!name.value.trim()) {
+    wrong.value = 'A pot needs a name.'
+    return
+  }
+  if (!Number.isFinite(ml) || ml < 0) {
+    wrong.value = 'What is left is a number of millilitres.'
+    return
+  }
+  busy.value = true
+  try {
+    const body = {
+      name: name.value,
+      kind: kind.value,
+      left_ml: ml,
+      colour: chosen.value?.has_colour ? (colour.value ?? null) : null,
+      price: 0,
+      place: '',
+      notes: '',
+      use_up: false,
+    }
+    const pot = unwrap(await api.POST('/api/shelf', { body }))
+    await changed()
+    emit('added', pot.key)
+  } catch (problem) {
+    wrong.value = problem instanceof Error ? problem.message : 'It could not be added.'
+  } finally {
+    busy.value = false
+  }
+}
+</script>
+
+<template>
+  <form class="add" @submit.prevent="add">
+    <h2>Add a pot</h2>
+    <label>Its name <BFormInput v-model="name" maxlength="120" autocomplete="off" /></label>
+    <label
+      >What it is
+      <select v-model="kind" class="form-select">
+        <option v-for="known in kinds" :key="known.key" :value="known.key">{{ known.title }} ({{ known.base }})</option>
+      </select></label
+    >
+    <label>Left in it, ml <BFormInput v-model="left" inputmode="decimal" /></label>
+    <p v-if="chosen?.caution" class="note">{{ chosen.caution }} Follow the label, local rules and licensed trades.</p>
+    <AnyColour v-if="chosen?.has_colour" v-model:colour="colour" label="Its colour, dried" />
+    <p v-if="wrong" class="wrong" role="alert">{{ wrong }}</p>
+    <BButton type="submit" variant="primary" :disabled="busy">Put it on the shelf</BButton>
+  </form>
+</template>
+
+<style scoped>
+.add {
+  display: grid;
+  gap: 12px;
+}
+
+p {
+  margin: 0;
+}
+
+.note {
+  border-left: 4px solid var(--ink);
+  padding-left: 9px;
+  font-size: 0.92rem;
+}
+</style>

@@ -1,0 +1,123 @@
+<script setup lang="ts">
+import { ref } from 'vue'
+
+import type { Schemas } from '../../api/client'
+import type { PotChange } from './usePot'
+
+/** Handling of a pot: each fact shown as usual, with its reason, until the label says otherwise. */
+const { pot, change } = defineProps<{
+  pot: Schemas['MaterialWholeOut']
+  change: (body: PotChange) => Promise<void>
+}>()
+type Fact = Schemas['FactOut']
+const editing = ref<string>()
+const text = ref('')
+const wrong = ref('')
+const optical = ['volume_solids', 'density', 'spread_rate', 'sheen']
+const numbers = ['volume_solids', 'density', 'spread_rate', 'dry', 'recoat', 'cure', 'open_time', 'pot_life']
+
+function edit(fact: Fact) {
+  editing.value = fact.name
+  text.value = fact.value?.toString() ?? ''
+  wrong.value = ''
+}
+
+async function set(fact: Fact, value: string | null) {
+  const said = value !== null && numbers.includes(fact.name) ? Number(value.replace(',', '.')) : value
+  if (typeof said === 'number' && !Number.isFinite(said)) {
+    wrong.value = `${fact.title} is a number.`
+    return
+  }
+  try {
+    await change(optical.includes(fact.name) ? { [fact.name]: said } : { handling: { [fact.name]: said } })
+    editing.value = undefined
+    wrong.value = ''
+  } catch (problem) {
+    wrong.value = problem instanceof Error ? problem.message : 'It could not be changed.'
+  }
+}
+</script>
+
+<template>
+  <section aria-labelledby="facts-title">
+    <h2 id="facts-title">How it is handled</h2>
+    <dl>
+      <div v-for="fact in pot.facts" :key="fact.name">
+        <dt>{{ fact.title }}</dt>
+        <dd>
+          <form v-if="editing === fact.name" @submit.prevent="set(fact, text)">
+            <select v-if="fact.name === 'sheen'" v-model="text" class="form-select" :aria-label="fact.title">
+              <option v-for="one in ['flat', 'matte', 'eggshell', 'satin', 'gloss']" :key="one" :value="one">
+                {{ one }}
+              </option>
+            </select>
+            <BFormInput v-else v-model="text" :aria-label="fact.title" maxlength="400" />
+            <BButton type="submit" variant="outline-secondary" size="sm">by the label</BButton>
+          </form>
+          <button v-else type="button" class="value" @click="edit(fact)">
+            <b>{{ fact.value ?? 'no usual figure: what does the label say?' }}</b>
+            {{ fact.value === null ? '' : fact.unit }}
+          </button>
+          <small v-if="!fact.own" class="soft">{{ fact.why }}</small>
+          <small v-else>
+            by its label<template v-if="fact.usual !== null">; usual {{ fact.usual }}</template>
+            <button type="button" class="again" @click="set(fact, null)">back to usual</button>
+          </small>
+        </dd>
+      </div>
+    </dl>
+    <p v-if="wrong" class="wrong" role="alert">{{ wrong }}</p>
+  </section>
+</template>
+
+<style scoped>
+dl {
+  margin: 6px 0 0;
+}
+
+dl div {
+  display: grid;
+  grid-template-columns: 128px 1fr;
+  gap: 8px;
+  padding: 4px 0;
+  border-top: 1px solid var(--line);
+}
+
+dt {
+  font-weight: 400;
+  color: var(--soft);
+}
+
+dd {
+  margin: 0;
+}
+
+dd small {
+  display: block;
+}
+
+form {
+  display: flex;
+  gap: 6px;
+}
+
+.value {
+  padding: 0;
+  min-height: 26px;
+  border: 0;
+  background: none;
+  color: var(--ink);
+  text-align: left;
+}
+
+.value:hover b {
+  text-decoration: underline;
+}
+
+.again {
+  border: 0;
+  background: none;
+  color: var(--act);
+  font-weight: 650;
+}
+</style>

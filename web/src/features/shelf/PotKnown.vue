@@ -1,0 +1,252 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+
+import type { Colour, Schemas } from '../../api/client'
+import AnyColour from '../../shared/colour/AnyColour.vue'
+import { say } from '../../shared/useNotice'
+
+/** How well a pot is known, and the small tests that would tell more. */
+const { pot, test, withdraw } = defineProps<{
+  pot: Schemas['MaterialWholeOut']
+  test: (
+    body: Schemas['MasstoneIn'] | Schemas['TintIn'] | Schemas['CardIn'] | Schemas['CoatsIn'] | Schemas['FilmIn'],
+  ) => Promise<void>
+  withdraw: (reading: number) => Promise<void>
+}>()
+type Task = Schemas['TaskOut']['task']
+const open = ref<Task>()
+const colour = ref<Colour>()
+const other = ref<Colour>()
+const coats = ref(3)
+const ground = ref('walnut')
+const hid = ref(true)
+const parts = ref(4)
+const wrong = ref('')
+const busy = ref(false)
+
+const widest = computed(() => Math.max(...pot.tasks.map((task) => task.before), 1))
+const percent = (value: number) => `${((100 * value) / widest.value).toFixed(0)}%`
+
+function toggle(task: Task) {
+  open.value = open.value === task ? undefined : task
+  colour.value = other.value = undefined
+  wrong.value = ''
+}
+
+function bodyOf(task: Task) {
+  if (task === 'coats') return { task, coats: coats.value, ground: ground.value, hid: hid.value }
+  if (!colour.value) throw new Error('First say which colour it has.')
+  if (task === 'card') {
+    if (!other.value) throw new Error('It takes both colours, over the black and over the white.')
+    return { task, over_black: colour.value, over_white: other.value }
+  }
+  if (task === 'tint' || task === 'spectrum') {
+    if (!pot.white) throw new Error('There is no white on the shelf to make a tint with.')
+    return { task: 'tint' as const, colour: colour.value, white: pot.white, parts_white: parts.value }
+  }
+  return task === 'film' ? { task, colour: colour.value } : { task: 'masstone' as const, colour: colour.value }
+}
+
+async function keep(task: Task) {
+  busy.value = true
+  try {
+    await test(bodyOf(task))
+    open.value = undefined
+    say(`${pot.name} is known better now.`)
+  } catch (problem) {
+    wrong.value = problem instanceof Error ? problem.message : 'It could not be kept.'
+  } finally {
+    busy.value = false
+  }
+}
+
+const grounds = ['walnut', 'mahogany', 'oak', 'pine', 'maple', 'birch', 'fibreboard', 'paper']
+</script>
+
+<template>
+  <section aria-labelledby="known-title">
+    <h2 id="known-title">How well do we know it?</h2>
+    <p>
+      <b v-if="pot.level" class="level">{{ pot.level }}</b> {{ pot.level_words }}
+    </p>
+    <ul class="tasks">
+      <li v-for="task in pot.tasks" :key="task.task">
+        <button type="button" class="task" :aria-expanded="open === task.task" @click="toggle(task.task)">
+          <b>{{ task.title }}</b>
+          <span class="gain">
+            <span class="bar" aria-hidden="true"
+              ><i :style="{ width: percent(task.before) }" /><u :style="{ width: percent(task.after) }"
+            /></span>
+            off by {{ task.before.toFixed(1) }} → {{ task.after.toFixed(1) }}
+          </span>
+        </button>
+        <div v-if="open === task.task" class="do">
+          <p>{{ task.how }}</p>
+          <template v-if="task.task === 'coats'">
+            <label>coats <input v-model.number="coats" type="number" min="1" max="20" class="form-control" /></label>
+            <label
+              >over
+              <select v-model="ground" class="form-select">
+                <option v-for="one in grounds" :key="one" :value="one">{{ one }}</option>
+              </select></label
+            >
+            <label class="tick"
+              ><input v-model="hid" type="checkbox" class="form-check-input" /> nothing showed through</label
+            >
+          </template>
+          <template v-else-if="task.task === 'card'">
+            <a :href="`/api/shelf/card.pdf?pot=${encodeURIComponent(pot.name)}`" target="_blank" rel="noopener"
+              >Print the card (PDF)</a
+            >
+            <AnyColour v-model:colour="colour" label="Over the black" />
+            <AnyColour v-model:colour="other" label="Over the white" />
+          </template>
+          <template v-else>
+            <label v-if="task.task === 'tint' || task.task === 'spectrum'"
+              >parts of white
+              <input v-model.number="parts" type="number" min="1" max="40" class="form-control" />
+            </label>
+            <AnyColour v-model:colour="colour" label="Its colour, dried" />
+          </template>
+          <p v-if="wrong" class="wrong" role="alert">{{ wrong }}</p>
+          <BButton variant="primary" :disabled="busy" @click="keep(task.task)">Keep this test</BButton>
+        </div>
+      </li>
+    </ul>
+    <details v-if="pot.readings.length > 0">
+      <summary>{{ pot.readings.length }} readings so far</summary>
+      <ul class="readings">
+        <li v-for="reading in pot.readings" :key="reading.id">
+          <span v-for="hex in reading.hexes" :key="hex" class="chip" :style="{ background: hex }" />
+          <span class="words">
+            {{ reading.title }} <small class="soft">{{ reading.how }}, off by about {{ reading.noise }}</small>
+            <small v-if="reading.doubted" class="doubt">contradicts the others and counts for little</small>
+          </span>
+          <button type="button" class="again" @click="withdraw(reading.id)">withdraw</button>
+        </li>
+      </ul>
+    </details>
+  </section>
+</template>
+
+<style scoped>
+section {
+  display: grid;
+  gap: 8px;
+}
+
+p {
+  margin: 0;
+}
+
+.level {
+  display: inline-grid;
+  place-items: center;
+  width: 24px;
+  height: 24px;
+  margin-right: 4px;
+  border: 1.5px solid currentcolor;
+  border-radius: 50%;
+}
+
+ul {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+}
+
+.tasks li {
+  border-top: 1px solid var(--line);
+}
+
+.task {
+  width: 100%;
+  min-height: 44px;
+  padding: 6px 0;
+  border: 0;
+  background: none;
+  color: var(--ink);
+  display: flex;
+  flex-wrap: wrap;
+  gap: 2px 12px;
+  justify-content: space-between;
+  text-align: left;
+}
+
+.gain {
+  display: flex;
+  gap: 8px;
+  align-items: center;
+  font-size: 0.88rem;
+  font-variant-numeric: tabular-nums;
+}
+
+.bar {
+  position: relative;
+  width: 84px;
+  height: 12px;
+}
+
+.bar i,
+.bar u {
+  position: absolute;
+  inset: 0 auto 0 0;
+  border-radius: 6px;
+  background: var(--line);
+}
+
+.bar u {
+  background: var(--ink);
+}
+
+.do {
+  display: grid;
+  gap: 10px;
+  padding: 6px 0 14px;
+  justify-items: start;
+}
+
+.do label {
+  display: grid;
+  gap: 3px;
+}
+
+.do .tick {
+  display: flex;
+  gap: 8px;
+}
+
+.readings li {
+  display: flex;
+  gap: 8px;
+  align-items: center;
+  padding: 4px 0;
+}
+
+.chip {
+  flex: none;
+  width: 30px;
+  height: 22px;
+  border-radius: 5px;
+}
+
+.words {
+  flex: 1;
+}
+
+.words small {
+  display: block;
+}
+
+.doubt {
+  font-weight: 700;
+}
+
+.again {
+  border: 0;
+  background: none;
+  color: var(--act);
+  font-weight: 650;
+  min-height: 32px;
+}
+</style>

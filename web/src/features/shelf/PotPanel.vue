@@ -1,0 +1,195 @@
+<script setup lang="ts">
+import { ref, watch } from 'vue'
+
+import { sayWrong } from '../../shared/useNotice'
+import PotFacts from './PotFacts.vue'
+import PotKnown from './PotKnown.vue'
+import TinDrawing from './TinDrawing.vue'
+import { usePot } from './usePot'
+import WeighPot from './WeighPot.vue'
+
+const { potKey } = defineProps<{ potKey: string }>()
+const emit = defineEmits<{ gone: [] }>()
+const pot = usePot(() => potKey)
+const { data, error, change, takeOff } = pot
+
+const left = ref(0)
+const name = ref('')
+const place = ref('')
+const notes = ref('')
+const price = ref('')
+const opened = ref('')
+watch(
+  data,
+  (now) => {
+    if (!now) return
+    left.value = Math.round(now.left_ml)
+    name.value = now.name
+    place.value = now.place
+    notes.value = now.notes
+    price.value = now.price ? now.price.toString() : ''
+    opened.value = now.opened ?? ''
+  },
+  { immediate: true },
+)
+
+const wrong = ref('')
+async function set(body: Parameters<typeof change>[0]) {
+  try {
+    await change(body)
+    wrong.value = ''
+  } catch (problem) {
+    wrong.value = problem instanceof Error ? problem.message : 'It could not be changed.'
+  }
+}
+
+function setPrice() {
+  const value = Number(price.value.replace(',', '.') || '0')
+  if (Number.isFinite(value) && value >= 0) void set({ price: value })
+  else wrong.value = 'A price is a number, for example 28.50.'
+}
+
+async function remove() {
+  if (!data.value) return
+  try {
+    await takeOff(data.value.name)
+    emit('gone')
+  } catch (problem) {
+    sayWrong(problem)
+  }
+}
+</script>
+
+<template>
+  <p v-if="error" class="wrong" role="alert">{{ error.message }}</p>
+  <div v-else-if="data" class="pot">
+    <div class="mat top">
+      <span v-if="data.hex" class="chip" :style="{ background: data.hex }" />
+      <span v-else class="chip clear">no colour of its own</span>
+      <TinDrawing :share="left / data.full_ml" :hex="data.hex" :size="104" />
+    </div>
+    <div>
+      <input v-model="name" class="name said" aria-label="Name" maxlength="120" @change="set({ name })" />
+      <p class="soft">
+        {{ data.kind_title }} · {{ data.base }}<template v-if="data.Lab"> · Lab {{ data.Lab.join(', ') }}</template>
+      </p>
+    </div>
+    <p v-if="wrong" class="wrong" role="alert">{{ wrong }}</p>
+    <p v-if="data.made" class="note">
+      Mixed from
+      {{
+        (data.made.pours as { name: string; parts: number }[])
+          .map((pour) => `${pour.parts.toString()} ${pour.name}`)
+          .join(' · ')
+      }}<template v-if="data.keeps_until">; keeps until {{ new Date(data.keeps_until).toLocaleDateString() }}</template
+      >.
+    </p>
+    <p v-if="data.caution" class="note">{{ data.caution }} Follow the label, local rules and licensed trades.</p>
+    <label class="left">
+      <span
+        >left: <b>{{ left }} ml</b> of {{ Math.round(data.full_ml) }}</span
+      >
+      <input
+        v-model.number="left"
+        type="range"
+        class="form-range"
+        min="0"
+        :max="Math.round(data.full_ml)"
+        step="5"
+        @change="set({ left_ml: left })"
+      />
+    </label>
+    <WeighPot :pot="data" :weigh="pot.weigh" />
+    <div class="two">
+      <label>stands <BFormInput v-model="place" maxlength="120" placeholder="where?" @change="set({ place })" /></label>
+      <label>opened <BFormInput v-model="opened" type="date" @change="set({ opened: opened || null })" /></label>
+      <label>a litre cost <BFormInput v-model="price" inputmode="decimal" @change="setPrice" /></label>
+      <label class="tick">
+        <input
+          type="checkbox"
+          class="form-check-input"
+          :checked="data.use_up"
+          @change="set({ use_up: ($event.target as HTMLInputElement).checked })"
+        />
+        use it up
+      </label>
+    </div>
+    <label
+      >notes <textarea v-model="notes" class="form-control" rows="2" maxlength="2000" @change="set({ notes })" />
+    </label>
+    <PotKnown
+      v-if="data.tasks.length > 0 || data.readings.length > 0"
+      :pot="data"
+      :test="pot.test"
+      :withdraw="pot.withdraw"
+    />
+    <PotFacts :pot="data" :change="pot.change" />
+    <BButton variant="outline-secondary" class="off" @click="remove">Take it off the shelf</BButton>
+  </div>
+</template>
+
+<style scoped>
+.pot {
+  display: grid;
+  gap: 14px;
+}
+
+.top {
+  display: flex;
+  gap: 16px;
+  padding: 16px;
+  margin-right: 40px;
+}
+
+.chip {
+  flex: 1;
+  border-radius: 12px;
+}
+
+.chip.clear {
+  display: grid;
+  place-items: center;
+  border: 2px dashed #4d4d4d;
+}
+
+.name {
+  width: 100%;
+  border: 0;
+  border-bottom: 2px solid var(--line);
+  background: none;
+  color: var(--ink);
+  font-size: 1.35rem;
+}
+
+p {
+  margin: 0;
+}
+
+.note {
+  border-left: 4px solid var(--ink);
+  padding-left: 9px;
+  font-size: 0.92rem;
+}
+
+.left {
+  display: grid;
+}
+
+.two {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 10px 14px;
+  align-items: end;
+}
+
+.tick {
+  display: flex;
+  gap: 8px;
+  align-items: center;
+  min-height: 40px;
+}
+
+.off {
+  justify-self: start;
+}
+</style>

@@ -1,0 +1,144 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+
+import { api, type Area, unwrap } from '../../api/client'
+import type { Mark } from '../../shared/colour/areas'
+import MethodBar from '../../shared/colour/MethodBar.vue'
+import PhotoStage from '../../shared/colour/PhotoStage.vue'
+import { usePhotoLight } from '../../shared/colour/usePhotoLight'
+import { useJob } from '../../shared/useJob'
+import { say } from '../../shared/useNotice'
+import { useKinds, useShelfChanged } from '../../shared/useShelf'
+
+/** Many pots from one photo of swatches or lids: tap each, name each. */
+const emit = defineEmits<{ added: [] }>()
+const { job } = useJob()
+const { data: kinds } = useKinds()
+const changed = useShelfChanged()
+const photoId = ref<number>()
+const photo = computed(() => job.value?.photos.find((one) => one.id === photoId.value) ?? job.value?.photos[0])
+const light = usePhotoLight(() => photo.value?.id)
+const pots = ref<{ name: string; area: Area }[]>([])
+const kind = ref('chalk_paint')
+const wrong = ref('')
+const marks = computed<Mark[]>(() => [
+  ...light.marks.value,
+  ...pots.value.map(({ area, name }, at) => ({ area, word: name || (at + 1).toString() })),
+])
+
+function take(area: Area) {
+  if (light.asks.value) light.mark(area)
+  else pots.value.push({ name: '', area })
+}
+
+async function add() {
+  if (!photo.value) return
+  if (pots.value.some((pot) => !pot.name.trim())) {
+    wrong.value = 'Every pot needs a name.'
+    return
+  }
+  try {
+    const keys = unwrap(
+      await api.POST('/api/shelf/from-photo', {
+        body: {
+          photo_id: photo.value.id,
+          lighting: light.lighting.value,
+          pots: pots.value.map((pot) => ({ ...pot, kind: kind.value })),
+        },
+      }),
+    )
+    await changed()
+    say(`${keys.length.toString()} pots stand on the shelf.`)
+    emit('added')
+  } catch (problem) {
+    wrong.value = problem instanceof Error ? problem.message : 'They could not be added.'
+  }
+}
+</script>
+
+<template>
+  <div class="many">
+    <h2>Many pots from one photo</h2>
+    <p v-if="!photo">Add a photo of your swatches or lids in Catch first.</p>
+    <template v-else>
+      <select v-model="photoId" class="form-select" aria-label="Which photo">
+        <option v-for="one in job?.photos" :key="one.id" :value="one.id">{{ one.name }}</option>
+      </select>
+      <MethodBar :light="light" />
+      <div class="mat bed">
+        <PhotoStage
+          :src="`/api/photos/${photo.id}/picture`"
+          :width="photo.width"
+          :height="photo.height"
+          :name="photo.name"
+          :marks="marks"
+          @take="take"
+          @white="light.mark($event)"
+        />
+      </div>
+      <p aria-live="polite">{{ light.asks.value || 'Now tap each swatch, and name it below.' }}</p>
+      <label
+        >They are
+        <select v-model="kind" class="form-select">
+          <option v-for="known in kinds?.filter((one) => one.has_colour)" :key="known.key" :value="known.key">
+            {{ known.title }}
+          </option>
+        </select></label
+      >
+      <ol>
+        <li v-for="(pot, at) in pots" :key="at">
+          <BFormInput v-model="pot.name" :aria-label="`Name of pot ${at + 1}`" maxlength="120" />
+          <button type="button" :aria-label="`Drop pot ${at + 1}`" @click="pots.splice(at, 1)">×</button>
+        </li>
+      </ol>
+      <p v-if="wrong" class="wrong" role="alert">{{ wrong }}</p>
+      <BButton variant="primary" :disabled="pots.length === 0" @click="add">Put {{ pots.length }} on the shelf</BButton>
+    </template>
+  </div>
+</template>
+
+<style scoped>
+.many {
+  display: grid;
+  gap: 10px;
+}
+
+.bed {
+  display: flex;
+  height: 320px;
+  padding: 10px;
+}
+
+p {
+  margin: 0;
+}
+
+ol {
+  margin: 0;
+  padding-left: 22px;
+  display: grid;
+  gap: 6px;
+}
+
+li::marker {
+  font-weight: 650;
+}
+
+li {
+  display: list-item;
+}
+
+li .form-control {
+  display: inline-block;
+  width: calc(100% - 48px);
+}
+
+li button {
+  width: 40px;
+  height: 40px;
+  border: 0;
+  background: none;
+  color: var(--soft);
+  font-size: 1.2rem;
+}
+</style>

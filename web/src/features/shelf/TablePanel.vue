@@ -1,0 +1,96 @@
+<script setup lang="ts">
+import { ref } from 'vue'
+
+import { type Schemas, sendFile } from '../../api/client'
+import { say } from '../../shared/useNotice'
+import { useShelfChanged } from '../../shared/useShelf'
+
+/** The shelf as a table: out, and in, with the bad rows named before anything is taken. */
+const emit = defineEmits<{ taken: [] }>()
+const changed = useShelfChanged()
+const field = ref<HTMLInputElement>()
+const file = ref<File>()
+const found = ref<Schemas['TableOut']>()
+const wrong = ref('')
+
+async function check() {
+  file.value = field.value?.files?.[0]
+  found.value = undefined
+  wrong.value = ''
+  if (!file.value) return
+  try {
+    found.value = await sendFile<Schemas['TableOut']>('/api/shelf/table/check', file.value)
+  } catch (problem) {
+    wrong.value = problem instanceof Error ? problem.message : 'The table could not be read.'
+  } finally {
+    if (field.value) field.value.value = ''
+  }
+}
+
+async function take() {
+  if (!file.value) return
+  try {
+    const keys = await sendFile<string[]>('/api/shelf/table', file.value)
+    await changed()
+    say(`${keys.length.toString()} pots stand on the shelf.`)
+    emit('taken')
+  } catch (problem) {
+    wrong.value = problem instanceof Error ? problem.message : 'The table could not be taken.'
+  }
+}
+</script>
+
+<template>
+  <div class="table">
+    <h2>The shelf as a table</h2>
+    <a href="/api/shelf/table.csv" class="btn btn-outline-secondary" download>Save it as CSV</a>
+    <input id="table-file" ref="field" class="visually-hidden" type="file" accept=".csv,text/csv" @change="check" />
+    <label for="table-file" class="btn btn-outline-secondary">Open a CSV of pots</label>
+    <p class="soft">
+      The first row names the columns: name and kind, and any of left_ml, full_ml, price, opened, place, use_up, hex or
+      L a b, volume_solids, density, spread_rate, sheen, notes.
+    </p>
+    <p v-if="wrong" class="wrong" role="alert">{{ wrong }}</p>
+    <template v-if="found">
+      <p v-for="note in found.notes" :key="note" class="note">{{ note }}</p>
+      <div v-if="found.bad.length > 0" role="alert">
+        <h3>{{ found.bad.length }} rows cannot be taken</h3>
+        <ul>
+          <li v-for="row in found.bad" :key="row.row">row {{ row.row }}: {{ row.reason }}</li>
+        </ul>
+      </div>
+      <h3>{{ found.good.length }} pots can</h3>
+      <p>{{ found.good.join(' · ') }}</p>
+      <BButton variant="primary" :disabled="found.good.length === 0" @click="take"
+        >Put these {{ found.good.length }} on the shelf</BButton
+      >
+    </template>
+  </div>
+</template>
+
+<style scoped>
+.table {
+  display: grid;
+  gap: 12px;
+  justify-items: start;
+  margin: 0;
+}
+
+h3 {
+  font-size: 1rem;
+}
+
+p {
+  margin: 0;
+}
+
+.note {
+  border-left: 4px solid var(--ink);
+  padding-left: 9px;
+}
+
+.visually-hidden:focus-visible + label {
+  outline: 3px solid var(--act);
+  outline-offset: 2px;
+}
+</style>

@@ -1,0 +1,78 @@
+<script setup lang="ts">
+import { ref } from 'vue'
+
+import { api, type Schemas, unwrap } from '../../api/client'
+
+/** What is left, by the scale: the pot as it stands, less its empty tin. */
+const { pot, weigh } = defineProps<{
+  pot: Schemas['MaterialWholeOut']
+  weigh: (body: Schemas['WeighIn']) => Promise<void>
+}>()
+const tin = ref('90')
+const busy = ref(false)
+const said = ref('')
+const wrong = ref('')
+
+const pause = (milliseconds: number) => new Promise((done) => setTimeout(done, milliseconds))
+
+async function put() {
+  busy.value = true
+  wrong.value = said.value = ''
+  try {
+    const tinGrams = Number(tin.value.replace(',', '.'))
+    if (!Number.isFinite(tinGrams) || tinGrams < 0) throw new Error('The empty tin weighs a number of grams.')
+    let weight = unwrap(await api.GET('/api/devices/scale'))
+    for (let tries = 0; weight.state !== 'stable' && tries < 12; tries++) {
+      said.value = `${weight.grams.toFixed(0)} g, settling…`
+      await pause(250)
+      weight = unwrap(await api.GET('/api/devices/scale'))
+    }
+    if (weight.state !== 'stable') throw new Error('The scale does not settle: put it on something firm.')
+    await weigh({ grams: Math.max(weight.grams, 0), tin_grams: tinGrams })
+    said.value = `${weight.grams.toFixed(1)} g with its tin: that is what is left now.`
+  } catch (problem) {
+    wrong.value = problem instanceof Error ? problem.message : 'The scale gave no answer.'
+  } finally {
+    busy.value = false
+  }
+}
+
+/** The stand-in scale gets this pot put on it, as heavy as it would be. */
+async function load() {
+  const density = Number(pot.facts.find((fact) => fact.name === 'density')?.value ?? 1)
+  const grams = pot.left_ml * density * 0.94 + Number(tin.value.replace(',', '.') || 0)
+  await api.POST('/api/devices/scale/load', { body: { grams: Math.max(0, grams) } })
+  said.value = 'It stands on the stand-in scale.'
+}
+</script>
+
+<template>
+  <details>
+    <summary>Weigh what is left</summary>
+    <div class="weigh">
+      <label>empty tin, g <BFormInput v-model="tin" inputmode="decimal" /></label>
+      <BButton variant="outline-secondary" :disabled="busy" @click="load">Put it on the scale</BButton>
+      <BButton variant="outline-secondary" :disabled="busy" @click="put">Weigh it</BButton>
+    </div>
+    <p role="status">{{ said }}</p>
+    <p v-if="wrong" class="wrong" role="alert">{{ wrong }}</p>
+  </details>
+</template>
+
+<style scoped>
+.weigh {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px;
+  align-items: end;
+  margin-top: 6px;
+}
+
+label {
+  width: 110px;
+}
+
+p {
+  margin: 4px 0 0;
+}
+</style>

@@ -1,0 +1,69 @@
+import { keepPreviousData, useQuery } from '@tanstack/vue-query'
+import { computed, type MaybeRefOrGetter, toValue } from 'vue'
+
+import { api, type Schemas, unwrap } from '../../api/client'
+import { preferences } from '../../shared/preferences'
+import { say } from '../../shared/useNotice'
+import { useShelfChanged } from '../../shared/useShelf'
+
+/** What may change of a pot; openapi-typescript takes every field with a default for required. */
+export type PotChange = Partial<Omit<Schemas['MaterialChangeIn'], 'handling'>> & {
+  handling?: Partial<Schemas['HandlingIn']>
+}
+
+/** One pot with all that is known of it, and what can be done to it; removals can be undone. */
+export function usePot(potKey: MaybeRefOrGetter<string>) {
+  const changed = useShelfChanged()
+  const query = useQuery({
+    queryKey: computed(() => ['pot', toValue(potKey), preferences.value.light]),
+    placeholderData: keepPreviousData,
+    retry: false,
+    queryFn: async () =>
+      unwrap(
+        await api.GET('/api/shelf/{key}', {
+          params: { path: { key: toValue(potKey) }, query: { light: preferences.value.light } },
+        }),
+      ),
+  })
+  const path = () => ({ path: { key: toValue(potKey) } })
+
+  /** Change what is sent, and nothing else. */
+  async function change(body: PotChange) {
+    unwrap(await api.PATCH('/api/shelf/{key}', { params: path(), body: body as Schemas['MaterialChangeIn'] }))
+    await changed()
+  }
+
+  async function test(
+    body: Schemas['MasstoneIn'] | Schemas['TintIn'] | Schemas['CardIn'] | Schemas['CoatsIn'] | Schemas['FilmIn'],
+  ) {
+    unwrap(await api.POST('/api/shelf/{key}/tests', { params: path(), body }))
+    await changed()
+  }
+
+  async function weigh(body: Schemas['WeighIn']) {
+    unwrap(await api.POST('/api/shelf/{key}/weigh', { params: path(), body }))
+    await changed()
+  }
+
+  async function takeOff(name: string) {
+    const params = path()
+    unwrap(await api.DELETE('/api/shelf/{key}', { params }))
+    await changed()
+    say(`${name} was taken off the shelf.`, async () => {
+      unwrap(await api.POST('/api/shelf/{key}/restore', { params }))
+      await changed()
+    })
+  }
+
+  async function withdraw(reading: number) {
+    const params = { path: { reading_id: reading } }
+    unwrap(await api.DELETE('/api/shelf/readings/{reading_id}', { params }))
+    await changed()
+    say('That reading counts no more.', async () => {
+      unwrap(await api.POST('/api/shelf/readings/{reading_id}/restore', { params }))
+      await changed()
+    })
+  }
+
+  return { ...query, change, test, weigh, takeOff, withdraw }
+}

@@ -1,0 +1,53 @@
+import { computed, ref } from 'vue'
+
+import type { Schemas } from '../../api/client'
+
+type Pot = Schemas['MaterialOut']
+
+export const FAMILIES = ['white', 'grey', 'black', 'brown', 'red', 'orange', 'yellow', 'green', 'blue', 'violet']
+
+/** What is looked for on the shelf, and in which order it stands. */
+export function useShelfView(pots: () => Pot[]) {
+  const text = ref('')
+  const kind = ref('')
+  const base = ref('')
+  const family = ref('')
+  const order = ref<'kind' | 'hue' | 'left' | 'name'>('kind')
+
+  const found = computed(() => {
+    const words = text.value.trim().toLowerCase().split(/\s+/).filter(Boolean)
+    return pots().filter((pot) => {
+      const said = `${pot.name} ${pot.kind_title} ${pot.place} ${pot.family}`.toLowerCase()
+      return (
+        words.every((word) => said.includes(word)) &&
+        (!kind.value || pot.kind === kind.value) &&
+        (!base.value || pot.base === base.value) &&
+        (!family.value || pot.family === family.value)
+      )
+    })
+  })
+
+  /** Groups with a title; one without, when the order is not by kind. */
+  const groups = computed<{ title: string; pots: Pot[] }[]>(() => {
+    if (order.value === 'kind') {
+      const titles = [...new Set(found.value.map((pot) => pot.kind_title))]
+      return titles.map((title) => ({ title, pots: found.value.filter((pot) => pot.kind_title === title) }))
+    }
+    const sorted = [...found.value]
+    if (order.value === 'hue') sorted.sort((a, b) => a.hue - b.hue)
+    if (order.value === 'left') sorted.sort((a, b) => a.left_ml - b.left_ml)
+    if (order.value === 'name') sorted.sort((a, b) => a.name.localeCompare(b.name))
+    return [{ title: '', pots: sorted }]
+  })
+
+  const kinds = computed(() => {
+    const seen = new Map(pots().map((pot) => [pot.kind, pot.kind_title]))
+    return [...seen].map(([key, title]) => ({ key, title }))
+  })
+  const bases = computed(() => [...new Set(pots().map((pot) => pot.base))])
+  const any = computed(() => Boolean(text.value || kind.value || base.value || family.value))
+  function clear() {
+    text.value = kind.value = base.value = family.value = ''
+  }
+  return { text, kind, base, family, order, found, groups, kinds, bases, any, clear }
+}

@@ -1,0 +1,66 @@
+<script setup lang="ts">
+import { useQueryClient } from '@tanstack/vue-query'
+
+import { api, type LightName, unwrap } from '../api/client'
+import { jobKey, useJob, useLights } from './useJob'
+import { sayWrong } from './useNotice'
+
+/** The two rooms: where it is painted, and where it will stand. */
+const { id, job } = useJob()
+const { data: lights } = useLights()
+const queries = useQueryClient()
+
+async function set(change: { workshop_light?: LightName; room_light?: LightName }) {
+  if (id.value === undefined || !job.value) return
+  const { workshop_light, room_light } = job.value
+  try {
+    unwrap(
+      await api.PUT('/api/jobs/{job_id}/rooms', {
+        params: { path: { job_id: id.value } },
+        body: { workshop_light, room_light, ...change },
+      }),
+    )
+    await queries.invalidateQueries({ queryKey: jobKey() })
+    await queries.invalidateQueries({ queryKey: ['recipes'] })
+  } catch (error) {
+    sayWrong(error)
+  }
+}
+const value = (event: Event) => (event.target as HTMLSelectElement).value as LightName
+</script>
+
+<template>
+  <div v-if="job" class="rooms">
+    <label>
+      painted by
+      <select class="form-select" :value="job.workshop_light" @change="set({ workshop_light: value($event) })">
+        <option v-for="light in lights" :key="light.name" :value="light.name">{{ light.title }}</option>
+      </select>
+    </label>
+    <label>
+      it will stand by
+      <select class="form-select" :value="job.room_light" @change="set({ room_light: value($event) })">
+        <option v-for="light in lights" :key="light.name" :value="light.name">{{ light.title }}</option>
+      </select>
+    </label>
+  </div>
+</template>
+
+<style scoped>
+.rooms {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px 14px;
+}
+
+label {
+  display: flex;
+  align-items: center;
+  gap: 7px;
+  white-space: nowrap;
+}
+
+.form-select {
+  width: auto;
+}
+</style>

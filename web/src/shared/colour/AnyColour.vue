@@ -1,0 +1,97 @@
+<script setup lang="ts">
+import { computed, ref, watch } from 'vue'
+
+import type { Colour } from '../../api/client'
+import { useJob } from '../useJob'
+import PhotoCatch from './PhotoCatch.vue'
+import ThingSource from './ThingSource.vue'
+import { useLook } from './useLook'
+
+/** A colour by any way of Catch, with the swatch that it gives. */
+const { label } = defineProps<{ label: string }>()
+const colour = defineModel<Colour | undefined>('colour', { required: true })
+const { job } = useJob()
+const from = ref<'thing' | 'photo'>('thing')
+const photoId = ref<number>()
+const photo = computed(() => job.value?.photos.find((one) => one.id === photoId.value) ?? job.value?.photos[0])
+const { chip, wrong } = useLook(colour)
+watch(from, () => {
+  colour.value = undefined
+})
+</script>
+
+<template>
+  <fieldset>
+    <legend>{{ label }}</legend>
+    <div class="said-so">
+      <span class="mat bed"><span class="chip" :style="{ background: chip?.hex ?? 'transparent' }" /></span>
+      <span>
+        <b v-if="chip" data-any-colour>{{ chip.name }}</b><span v-else class="soft">not said yet</span>
+        <small v-if="chip" class="soft">{{ chip.sureness }}</small>
+      </span>
+      <button type="button" class="turn" @click="from = from === 'thing' ? 'photo' : 'thing'">
+        {{ from === 'thing' ? 'take it from a photo' : 'not from a photo' }}
+      </button>
+    </div>
+    <p v-if="wrong" class="wrong" role="alert">{{ wrong }}</p>
+    <ThingSource v-if="from === 'thing'" v-model:colour="colour" />
+    <template v-else-if="photo">
+      <select v-model="photoId" class="form-select" aria-label="Which photo">
+        <option v-for="one in job?.photos" :key="one.id" :value="one.id">{{ one.name }}</option>
+      </select>
+      <PhotoCatch v-model:colour="colour" :photo="photo" :faults="chip?.faults" class="photo" />
+    </template>
+    <p v-else>Add a photo in Catch first.</p>
+  </fieldset>
+</template>
+
+<style scoped>
+fieldset {
+  width: 100%;
+  display: grid;
+  gap: 10px;
+}
+
+legend {
+  font: 650 1rem var(--said);
+}
+
+.said-so {
+  display: flex;
+  gap: 12px;
+  align-items: center;
+}
+
+.bed {
+  flex: none;
+  padding: 8px;
+}
+
+.chip {
+  display: block;
+  width: 64px;
+  height: 40px;
+  border-radius: 8px;
+  border: 1px dashed rgb(0 0 0 / 30%);
+}
+
+.said-so small {
+  display: block;
+}
+
+.turn {
+  margin-left: auto;
+  border: 0;
+  background: none;
+  color: var(--act);
+  font-weight: 650;
+}
+
+.photo {
+  height: 420px;
+}
+
+p {
+  margin: 0;
+}
+</style>

@@ -1,0 +1,158 @@
+<script setup lang="ts">
+import { useQuery } from '@tanstack/vue-query'
+import { computed } from 'vue'
+
+import { api, type Method, unwrap } from '../../api/client'
+import { useShelf } from '../useShelf'
+import type { usePhotoLight } from './usePhotoLight'
+
+const { light } = defineProps<{ light: ReturnType<typeof usePhotoLight> }>()
+
+const { data: methods } = useQuery({
+  queryKey: ['methods'],
+  queryFn: async () => unwrap(await api.GET('/api/photos/methods')),
+  staleTime: Infinity,
+})
+const { data: shelf } = useShelf()
+const pots = computed(() => (shelf.value ?? []).filter((pot) => pot.hex !== null))
+const titles: Record<Method, string> = {
+  chart: 'A colour card',
+  chips: 'My own chips',
+  white: 'Something white',
+  two_whites: 'Two whites',
+  none: 'Nothing',
+}
+const expect = computed(() => methods.value?.find((known) => known.method === light.method.value)?.expect)
+
+function pick(event: Event) {
+  const field = event.target as HTMLSelectElement
+  const pot = pots.value.find((known) => known.key === field.value)
+  if (pot) light.pick({ key: pot.key, name: pot.name })
+  field.value = ''
+}
+</script>
+
+<template>
+  <div class="methods">
+    <fieldset>
+      <legend>Known in it:</legend>
+      <label v-for="known in methods" :key="known.method" :class="{ on: light.method.value === known.method }">
+        <input
+          class="visually-hidden"
+          type="radio"
+          name="method"
+          :value="known.method"
+          :checked="light.method.value === known.method"
+          @change="light.choose(known.method)"
+        />
+        {{ titles[known.method] }}
+      </label>
+    </fieldset>
+    <div class="more">
+      <span class="soft">{{ expect }}</span>
+      <select
+        v-if="light.method.value === 'chips'"
+        class="form-select"
+        aria-label="Which of my pots is in the picture"
+        @change="pick"
+      >
+        <option value="">Add one of my pots…</option>
+        <option v-for="pot in pots" :key="pot.key" :value="pot.key">{{ pot.name }}</option>
+      </select>
+      <label v-if="light.method.value === 'white'" class="tick">
+        <input
+          type="checkbox"
+          class="form-check-input"
+          :checked="light.grey.value"
+          @change="light.setGrey(($event.target as HTMLInputElement).checked)"
+        />
+        it is a grey card
+      </label>
+      <button
+        v-if="light.marks.value.length > 0"
+        type="button"
+        class="again"
+        @click="light.choose(light.method.value === 'chart' && light.found.value ? 'chart' : light.method.value)"
+      >
+        Mark again
+      </button>
+      <span v-if="light.finding.value" role="status">Looking for the card…</span>
+    </div>
+    <p v-if="light.wrong.value" class="wrong" role="alert">{{ light.wrong.value }}</p>
+  </div>
+</template>
+
+<style scoped>
+.methods {
+  display: grid;
+  gap: 6px;
+}
+
+fieldset {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px;
+  align-items: center;
+}
+
+legend {
+  float: left;
+  width: auto;
+  margin: 0 8px 0 0;
+  font: 600 0.95rem var(--said);
+}
+
+fieldset label {
+  display: inline-flex;
+  align-items: center;
+  min-height: 34px;
+  padding: 0 11px;
+  font-size: 0.94rem;
+  border: 1.5px solid #767676;
+  border-radius: 18px;
+  background: var(--sheet);
+  cursor: pointer;
+}
+
+fieldset label.on {
+  background: var(--ink);
+  border-color: var(--ink);
+  color: var(--sheet);
+  font-weight: 650;
+}
+
+fieldset label:has(:focus-visible) {
+  outline: 3px solid var(--act);
+  outline-offset: 2px;
+}
+
+.more {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px 16px;
+  align-items: center;
+  min-height: 30px;
+}
+
+.form-select {
+  width: auto;
+}
+
+.tick {
+  display: flex;
+  gap: 7px;
+  align-items: center;
+}
+
+.again {
+  border: 0;
+  background: none;
+  color: var(--act);
+  font-weight: 650;
+  min-height: 30px;
+}
+
+p {
+  margin: 0;
+}
+</style>
