@@ -34,6 +34,9 @@ paints of this kind are at all."""
 _SHAPE: Final = 0.22
 """How much of the masstone's own curve of log K/S is believed before the fit; the rest is left to the readings."""
 
+_SETTLED: Final = 5e-3
+"""The fit stops where a step promises less than this (of the negative logarithm of the probability)."""
+
 DEGREES: Final = 12.0
 """Degrees of freedom of the Student-t that makes one wrong reading count less."""
 
@@ -108,8 +111,9 @@ def prior_of(material: Material, masstone: Masstone | None) -> Prior:
         log_K = np.full(BANDS, log_S + np.log(K_over_S(0.3)))
     else:
         Y = float(np.clip(masstone.luminance, 0.004, 0.98))
-        log_S = np.log(0.10) + 0.94 * np.log(Y / 0.95) - 0.049 * max(0.0, masstone.chroma - 30.0)
-        spread = 0.02 + 0.23 * np.log(0.98 / Y)
+        vivid = max(0.0, masstone.chroma - 30.0)
+        log_S = np.log(0.10) + 0.94 * np.log(Y / 0.95) - 0.049 * vivid
+        spread = 0.06 + 0.20 * np.log(0.98 / Y) + 0.008 * vivid
         level = np.log(K_over_S(Y))
         log_K = log_S + level + _SHAPE * (np.log(K_over_S(masstone.R)) - level)
     basis_S = np.column_stack([np.full(BANDS, spread), _S_basis()])
@@ -389,15 +393,17 @@ class _System:
         for _ in range(60):
             step = -here.matrix.factor(damping).solve(here.gradient)
             step *= min(1.0, 4.0 / max(float(np.abs(step).max(initial=0.0)), 1e-12))
-            if -float(here.gradient @ step) < 1e-3 * (1.0 + here.cost / len(self.priors or (1,))):
+            promised = -0.5 * float(here.gradient @ step)
+            if promised < _SETTLED:
                 break
             trial = self.build(z + step, robust=robust)
-            if trial.cost <= here.cost:
-                z, here, damping = z + step, trial, max(damping / 10.0, 1e-9)
+            kept = (here.cost - trial.cost) / promised
+            if kept > 0.0:
+                z, here = z + step, trial
             elif damping > 1e6:
                 break
-            else:
-                damping *= 10.0
+            # The damping follows how well the promise was kept, so that a curved valley is not overshot for ever.
+            damping = max(damping * (0.1 if kept > 0.75 else 1.0 if kept > 0.25 else 4.0 if kept > 0.0 else 10.0), 1e-9)
         return z, here
 
 

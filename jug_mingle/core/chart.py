@@ -69,10 +69,12 @@ def homography(source: ArrayLike, target: ArrayLike) -> FloatArray:
     for (x, y), (u, v) in zip(source, target, strict=True):
         A += [[x, y, 1, 0, 0, 0, -u * x, -u * y], [0, 0, 0, x, y, 1, -v * x, -v * y]]
         b += [u, v]
-    matrix = np.array(A)
-    if np.linalg.cond(matrix) > 1e12:
-        raise ValueError("the four corners do not make a four-sided field: three of them lie in a line")
-    return np.append(np.linalg.solve(matrix, b), 1.0).reshape(3, 3)
+    for corners in (source, target):
+        for left_out in range(4):
+            (x, y), (u, v) = np.diff(np.delete(corners, left_out, axis=0), axis=0)
+            if abs(x * v - y * u) < 1e-9 * (np.hypot(x, y) * np.hypot(u, v) + 1e-30):
+                raise ValueError("the four corners do not make a four-sided field: three of them lie in a line")
+    return np.append(np.linalg.solve(np.array(A), b), 1.0).reshape(3, 3)
 
 
 def carry(H: FloatArray, points: ArrayLike) -> FloatArray:

@@ -139,12 +139,15 @@ def average(pixels: FloatArray, mask: NDArray[np.bool_] | None = None) -> Patch:
     Y = flat @ RGB_TO_XYZ[1] / 100.0
     top = flat.max(axis=1)
     clipped = top >= _CLIPPED
-    low, high = np.quantile(Y, 0.1, method="lower"), np.quantile(Y, 0.9, method="higher")
-    keep = (low <= Y) & (high >= Y) & (1.25 * np.median(Y) >= Y) & ~clipped
+    low, high = np.quantile(Y, [0.1, 0.9])
+    inner = (low <= Y) & (high >= Y)
+    if not np.any(inner):  # two pixels have nothing between their tenths
+        inner = np.ones_like(clipped)
+    keep = inner & (1.25 * np.median(Y) >= Y) & ~clipped
     if not np.any(keep):
         keep = np.ones_like(clipped)
     mean = flat[keep].mean(axis=0)
-    middle = Y[(low <= Y) & (high >= Y)]
+    middle = Y[inner]
     spread = float(middle.std() / max(float(middle.mean()), 1e-6))
     share = float(clipped.mean())
     return Patch(

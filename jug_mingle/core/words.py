@@ -76,5 +76,5 @@ def family(Lab: ArrayLike) -> str:
         return "white" if L > 84.0 else "black" if L < 27.0 else "grey"
     if 15.0 < hue < 95.0 and (L < 42.0 or chroma < 24.0) and L < 70.0:
         return "brown"
-    limits = ((40.0, "red"), (68.0, "orange"), (108.0, "yellow"), (200.0, "green"), (295.0, "blue"), (345.0, "violet"))
+    limits = ((40.0, "red"), (68.0, "orange"), (108.0, "yellow"), (200.0, "green"), (305.0, "blue"), (345.0, "violet"))
     return next((word for limit, word in limits if hue < limit), "red")

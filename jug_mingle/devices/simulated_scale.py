@@ -49,7 +49,7 @@ class SimulatedScale(SimulatedDevice):
     def _now(self) -> tuple[float, bool]:
         """Return what lies on it as it shows, and whether it has settled."""
         since = time.monotonic() - self._changed
-        share = 1.0 - np.exp(-4.0 * since / _SETTLES)
+        share = 1.0 - np.exp(-9.0 * since / _SETTLES)
         shown = self._before + (self._load - self._before) * share
         if self._fault == "drift":
             shown += 0.5 * since

@@ -135,7 +135,9 @@ def _lattices(squares: FloatArray) -> Iterator[tuple[NDArray[np.int64], FloatArr
             left.difference_update(fresh)
             edge += fresh
         if len(group) >= _ENOUGH:
-            yield _placed(sorted(group), centres, near)
+            lattice = _placed(sorted(group), centres, near)
+            if len(lattice[0]) >= _ENOUGH:
+                yield lattice
 
 
 def _neighbours(centres: FloatArray, sides: FloatArray) -> NDArray[np.int64]:

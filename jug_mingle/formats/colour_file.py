@@ -139,7 +139,8 @@ def Lab_of_RGB(values: Sequence[float], where: str) -> FloatArray:
 
 def clean_name(text: str, fallback: str) -> str:
     """Return a name of at most 120 characters without line breaks."""
-    return re.sub(r"\s+", " ", text).strip()[:120] or fallback
+    printable = "".join(c if c.isprintable() else " " for c in text)
+    return re.sub(r"\s+", " ", printable).strip()[:120] or fallback
 
 
 def check_count(count: int) -> None:

@@ -25,6 +25,7 @@ from jug_mingle.formats.colour_file import (
 )
 
 SCHEMA: Final = "jug-mingle-colours/1"
+_NUMBER: Final = r"[-+]?\d+(?:\.\d+)?(?:[eE][-+]?\d+)?"
 _COLUMNS: Final = ("name", "hex", "l", "a", "b")
 
 
@@ -32,7 +33,10 @@ def read_csv(data: bytes) -> ColourFile:
     """Return the colours of a table: a header, then a row a colour; further columns stay with the colour."""
     text = text_of(data)
     dialect = ";" if text.split("\n", 1)[0].count(";") > text.split("\n", 1)[0].count(",") else ","
-    rows = list(csv.reader(io.StringIO(text), delimiter=dialect))
+    try:
+        rows = list(csv.reader(io.StringIO(text, newline=""), delimiter=dialect))
+    except csv.Error as error:
+        raise ColourFileError(f"the table cannot be read: {error}") from error
     if not rows:
         raise ColourFileError("the table is empty")
     header = [cell.strip().lower() for cell in rows[0]]
@@ -76,7 +80,7 @@ def write_csv(samples: Sequence[Sample], title: str) -> bytes:
     rows.writerow(["name", "hex", "L", "a", "b", *(f"{nm:g}" for nm in WAVELENGTHS)])
     for sample in samples:
         numbers = [f"{x:.4f}" for x in sample.colour()] + [f"{x:.6f}" for x in sample.reflectance()]
-        rows.writerow([sample.name, _hex(sample), *numbers])
+        rows.writerow([clean_name(sample.name, "colour"), _hex(sample), *numbers])
     return out.getvalue().encode()
 
 
@@ -157,15 +161,10 @@ def read_columns(data: bytes) -> ColourFile:
     """Return the one colour of a text with a wavelength [nm] and a reflectance on each line."""
     nm, values = [], []
     for line in text_of(data).splitlines():
-        words = re.split(r"[\s;]+|,(?=\s)|(?<=\d),(?=\d+\.)", line.strip())
-        if len(words) == 1:
-            words = line.strip().split(",")
-        try:
-            first, second = (float(word) for word in words[:2])
-        except ValueError:
-            continue
-        nm.append(first)
-        values.append(second)
+        found = re.fullmatch(rf"\s*({_NUMBER})[\s,;]+({_NUMBER})\s*", line)
+        if found:
+            nm.append(float(found[1]))
+            values.append(float(found[2]))
     if len(nm) < 8:
         raise ColourFileError(f"the file holds {len(nm)} lines of wavelength and reflectance; at least 8 are needed")
     R, notes = resampled(nm, values, "the spectrum")

@@ -75,7 +75,11 @@ def read_shelf_csv(data: bytes, *, taken: Iterable[str] = ()) -> ShelfCsv:
     """
     text = text_of(data)
     first = text.split("\n", 1)[0]
-    rows = list(csv.reader(io.StringIO(text), delimiter=";" if first.count(";") > first.count(",") else ","))
+    divider = ";" if first.count(";") > first.count(",") else ","
+    try:
+        rows = list(csv.reader(io.StringIO(text, newline=""), delimiter=divider))
+    except csv.Error as error:
+        raise ShelfCsvError(f"the table cannot be read: {error}") from error
     header = [cell.strip() for cell in rows[0]] if rows else []
     names = {cell.lower(): place for place, cell in enumerate(header)}
     if "name" not in names or "kind" not in names:

@@ -21,7 +21,7 @@ def parse_colour(text: str) -> FloatArray:
         rf"\s*(lab|rgb)?[\s:(]*({_NUMBER})[\s,;]+({_NUMBER})[\s,;]+({_NUMBER})[\s)]*", text, re.IGNORECASE
     )
     if three is None:
-        raise ValueError(f'a colour is written "#4f7f80", "rgb 79 127 128" or "L a b", got {text[:40]!r}')
+        raise ValueError(f'a target is "#4f7f80", "rgb 79 127 128" or "L a b", got {text[:40]!r}')
     L, a, b = (float(three[n]) for n in (2, 3, 4))
     if (three[1] or "").lower() == "rgb":
         if not all(0.0 <= value <= 255.0 for value in (L, a, b)):

@@ -3,7 +3,7 @@
 import re
 from collections import OrderedDict
 from collections.abc import Mapping, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from datetime import UTC, datetime
 from threading import Lock
 from typing import Any, Final
@@ -38,13 +38,14 @@ class _Fits:
         self._most = most
 
     def fit(self, materials: Sequence[Material], readings: Sequence[Reading | Hiding], key: int) -> Shelf:
+        """Return the shelf; what is left and what it cost are of today, and do not make the fit anew."""
         with self._lock:
             if key not in self._kept:
                 self._kept[key] = characterise(materials, readings)
                 while len(self._kept) > self._most:
                     self._kept.popitem(last=False)
             self._kept.move_to_end(key)
-            return self._kept[key]
+            return replace(self._kept[key], materials=tuple(materials))
 
 
 _fits = _Fits()
@@ -312,10 +313,7 @@ def fitted_shelf(session: Session) -> Shelf:
     readings = reading_rows(session)
     key = hash(
         (
-            tuple(
-                (row.key, row.name, row.kind, *(getattr(row, fact) for fact in OPTICAL_FACTS), row.left_ml, row.price)
-                for row in rows
-            ),
+            tuple((row.key, row.kind, *(getattr(row, fact) for fact in OPTICAL_FACTS)) for row in rows),
             tuple((row.id, row.created, row.noise, tuple(v.volume for v in row.volumes)) for row in readings),
             session.get_bind().engine.url.database,
         )

@@ -13,9 +13,7 @@ import numpy as np
 from fastapi.testclient import TestClient
 from PIL import Image
 
-from jug_mingle.api.app import create_app
-from jug_mingle.cli import prepare_demo
-from jug_mingle.settings import Settings
+from jug_mingle.cli import demo_app, prepare_demo
 
 
 @cache
@@ -42,7 +40,7 @@ class DemoCase(unittest.TestCase):
     def setUpClass(cls) -> None:
         cls.folder = Path(cls.enterClassContext(tempfile.TemporaryDirectory()))
         copy_demo(cls.folder)
-        cls.client = cls.enterClassContext(TestClient(create_app(Settings(data=cls.folder))))
+        cls.client = cls.enterClassContext(TestClient(demo_app(cls.folder)))
 
     def job(self, light: str = "window") -> dict[str, Any]:
         found: dict[str, Any] = self.client.get("/api/jobs/1", params={"light": light}).json()
@@ -66,5 +64,10 @@ def photo(kind: str = "JPEG", size: tuple[int, int] = (80, 60)) -> bytes:
     return out.getvalue()
 
 
-WHITE = {"shape": "spot", "x": 20, "y": 30, "radius": 6}
-COLOUR = {"shape": "box", "left": 50, "top": 10, "right": 70, "bottom": 50}
+WHITE: dict[str, Any] = {"shape": "spot", "x": 20, "y": 30, "radius": 6}
+COLOUR: dict[str, Any] = {"shape": "box", "left": 50, "top": 10, "right": 70, "bottom": 50}
+
+
+def from_photo(photo_id: int, area: dict[str, Any], lighting: dict[str, Any] | None = None) -> dict[str, Any]:
+    """Return a colour of a photo as it is sent."""
+    return {"source": "photo", "photo_id": photo_id, "area": area, "lighting": lighting or {"method": "none"}}

@@ -19,6 +19,40 @@ spots = st.fixed_dictionaries(
 boxes = st.fixed_dictionaries(
     {"shape": st.just("box"), "left": numbers, "top": numbers, "right": numbers, "bottom": numbers}
 )
+freehands = st.fixed_dictionaries(
+    {"shape": st.just("freehand"), "points": st.lists(st.tuples(numbers, numbers), min_size=3, max_size=6)}
+)
+areas = spots | boxes | freehands
+lightings = st.one_of(
+    st.fixed_dictionaries({"method": st.just("none")}),
+    st.fixed_dictionaries({"method": st.just("white"), "area": areas}),
+    st.fixed_dictionaries({"method": st.just("two_whites"), "first": areas, "second": areas}),
+    st.fixed_dictionaries(
+        {
+            "method": st.just("chips"),
+            "chips": st.lists(
+                st.fixed_dictionaries({"key": st.sampled_from(["tide-line", "gone"]), "area": areas}), max_size=3
+            ),
+        }
+    ),
+    st.fixed_dictionaries({"method": st.just("chart"), "corners": st.lists(st.tuples(numbers, numbers), max_size=5)}),
+)
+leaves = st.one_of(
+    st.fixed_dictionaries({"source": st.just("photo"), "photo_id": st.just(2), "area": areas, "lighting": lightings}),
+    st.fixed_dictionaries({"source": st.just("text"), "text": st.text(max_size=20) | st.just("#804020")}),
+    st.fixed_dictionaries({"source": st.sampled_from(["target", "mix", "reader"]), "target_id": st.integers(0, 3)}),
+    st.fixed_dictionaries({"source": st.just("material"), "key": st.sampled_from(["mill-pond", "clear-wax", "gone"])}),
+)
+colours = st.recursive(
+    leaves,
+    lambda inner: (
+        st.fixed_dictionaries(
+            {"source": st.just("between"), "first": inner, "second": inner}, optional={"share": st.floats(-0.2, 1.2)}
+        )
+        | st.fixed_dictionaries({"source": st.just("stepped"), "of": inner, "warmer": st.floats(0, 30)})
+    ),
+    max_leaves=3,
+)
 wishes = st.fixed_dictionaries(
     {},
     optional={
@@ -33,7 +67,7 @@ wishes = st.fixed_dictionaries(
         "lights": st.lists(st.sampled_from(["window", "bulb", "tube", "moon"]), max_size=3),
     },
 )
-quietly = settings(max_examples=40, deadline=None, suppress_health_check=[HealthCheck.differing_executors])
+quietly = settings(max_examples=25, deadline=None, suppress_health_check=[HealthCheck.differing_executors])
 
 
 class FuzzTest(DemoCase):
@@ -44,9 +78,35 @@ class FuzzTest(DemoCase):
             self.assertTrue(response.json()["detail"])
 
     @quietly
-    @given(st.one_of(st.fixed_dictionaries({"target": spots | boxes}, optional={"white": spots | boxes}), anything))
-    def test_catch(self, body: Any) -> None:
-        self.answers(self.client.post("/api/photos/2/catch", json=body))
+    @given(st.one_of(colours, anything))
+    def test_look(self, colour: Any) -> None:
+        self.answers(self.client.post("/api/colours/look", json={"colour": colour}))
+
+    @quietly
+    @given(st.one_of(lightings, anything))
+    def test_scheme(self, lighting: Any) -> None:
+        self.answers(self.client.post("/api/photos/3/scheme", json={"lighting": lighting, "most": 4}))
+
+    @quietly
+    @given(
+        st.text(max_size=60),
+        st.sampled_from(["chalk_paint", "water_stain", "spirits", "soup"]),
+        st.one_of(colours, anything),
+    )
+    def test_pots(self, name: str, kind: str, colour: Any) -> None:
+        self.answers(self.client.post("/api/shelf", json={"name": name, "kind": kind, "colour": colour}))
+
+    @quietly
+    @given(anything)
+    def test_tests(self, body: Any) -> None:
+        self.answers(self.client.post("/api/shelf/mill-pond/tests", json=body))
+        self.answers(self.client.patch("/api/shelf/mill-pond", json=body))
+
+    @quietly
+    @given(st.binary(max_size=300) | st.text(max_size=300).map(str.encode))
+    def test_files(self, data: bytes) -> None:
+        self.answers(self.client.post("/api/colours/file", content=data))
+        self.answers(self.client.post("/api/shelf/table/check", content=data))
 
     @quietly
     @given(st.one_of(wishes, anything))

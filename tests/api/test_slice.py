@@ -14,7 +14,7 @@ from jug_mingle.core.colour import Lab_to_XYZ, hex_to_sRGB
 from jug_mingle.core.recovery import recover_reflectance
 from jug_mingle.services.targets import add_target
 from jug_mingle.settings import Settings
-from tests.api.support import COLOUR, WHITE, DemoCase, photo
+from tests.api.support import COLOUR, WHITE, DemoCase, from_photo, photo
 
 NOWHERE = 999_999
 
@@ -29,11 +29,9 @@ class PathTest(DemoCase):
         """Upload, catch, mingle, keep, dress; then start anew on the same folder and find all of it."""
         added = self.upload().json()
         self.assertEqual((added["width"], added["height"]), (80, 60))
-        body = {"target": COLOUR, "white": WHITE}
-        chip = self.client.post(f"/api/photos/{added['id']}/catch", json=body).json()
-        target = self.client.post(
-            "/api/jobs/1/targets", json={"name": "cup", "photo_id": added["id"], "catch": body}
-        ).json()
+        colour = from_photo(added["id"], COLOUR, {"method": "white", "area": WHITE})
+        chip = self.client.post("/api/colours/look", json={"colour": colour}).json()
+        target = self.client.post("/api/jobs/1/targets", json={"name": "cup", "colour": colour}).json()
         self.assertEqual(target["hex"], chip["hex"])
         wishes = {"batch": 300, "most_pots": 3, "lights": ["window", "bulb"]}
         recipes = self.client.post(f"/api/targets/{target['id']}/recipes", json=wishes).json()["recipes"]
@@ -70,7 +68,7 @@ class PathTest(DemoCase):
         self.assertNotEqual(day["targets"][0]["hex"], night["targets"][0]["hex"])
         self.assertEqual(day["targets"][0]["daylight_hex"], night["targets"][0]["daylight_hex"])
         self.assertNotEqual(day["mixes"][0]["recipe"]["hex"], night["mixes"][0]["recipe"]["hex"])
-        self.assertEqual(len({light["mat"] for light in self.client.get("/api/lights").json()}), 4)
+        self.assertEqual(len({light["mat"] for light in self.client.get("/api/lights").json() if light["switch"]}), 4)
 
     def test_picture_shows_the_recipe(self) -> None:
         """On a plain piece the most frequent colours are the mix's own, shaded; the exact picture is lossless."""
@@ -126,24 +124,26 @@ class BadInputTest(DemoCase):
         black = {"shape": "spot", "x": 540, "y": 310, "radius": 4}
         on_jug = {"shape": "spot", "x": 575, "y": 760, "radius": 6}
         for body, status, words in (
-            ({"target": {"shape": "spot", "x": 5000, "y": 10}}, 422, "outside the photo"),
-            ({"target": {**COLOUR, "left": 5000, "right": 6000}}, 422, "outside the photo"),
-            ({"target": on_jug, "white": black}, 422, "too dark to be something white"),
-            ({"target": {"shape": "blob"}}, 422, "target"),
-            ({"target": {"shape": "spot", "x": "NaN", "y": 1}}, 422, "target"),
-            ({}, 422, "target"),
+            (from_photo(1, {"shape": "spot", "x": 5000, "y": 10}), 422, "outside the photo"),
+            (from_photo(1, {**COLOUR, "left": 5000, "right": 6000}), 422, "outside the photo"),
+            (from_photo(1, on_jug, {"method": "white", "area": black}), 422, "too dark to be something white"),
+            (from_photo(1, {"shape": "blob"}), 422, "area"),
+            (from_photo(1, {"shape": "spot", "x": "NaN", "y": 1}), 422, "area"),
+            (from_photo(NOWHERE, on_jug), 404, "no photo"),
+            (from_photo(1, on_jug, {"method": "chart", "corners": None}), 422, "no 24-patch card was found"),
+            ({}, 422, "colour"),
         ):
             with self.subTest(words=words):
-                self.refused(self.client.post("/api/photos/1/catch", json=body), status, words)
-        self.refused(self.client.post(f"/api/photos/{NOWHERE}/catch", json={"target": on_jug}), 404, "no photo")
+                self.refused(self.client.post("/api/colours/look", json={"colour": body}), status, words)
 
     def test_targets(self) -> None:
-        catch = {"target": {"shape": "spot", "x": 575, "y": 760}}
+        colour = from_photo(1, {"shape": "spot", "x": 575, "y": 760})
         for body, status, words in (
-            ({"name": "x" * 10_000, "photo_id": 1, "catch": catch}, 422, "at most 120"),
-            ({"name": "   ", "photo_id": 1, "catch": catch}, 422, "name"),
-            ({"name": "a", "photo_id": NOWHERE, "catch": catch}, 404, "no photo"),
-            ({"name": "a", "photo_id": 1, "catch": catch, "colour": "red"}, 422, "colour"),
+            ({"name": "x" * 10_000, "colour": colour}, 422, "at most 120"),
+            ({"name": "   ", "colour": colour}, 422, "name"),
+            ({"name": "a", "colour": from_photo(NOWHERE, COLOUR)}, 404, "no photo"),
+            ({"name": "a", "colour": colour, "hue": "red"}, 422, "hue"),
+            ({"name": "a", "colour": colour, "tolerance": 99}, 422, "tolerance"),
         ):
             with self.subTest(words):
                 self.refused(self.client.post("/api/jobs/1/targets", json=body), status, words)
@@ -158,7 +158,7 @@ class BadInputTest(DemoCase):
             ({"most_pots": 9}, 422, "most_pots"),
             ({"use": ["no-such-pot"]}, 422, "no pot"),
             ({"use": ["grey-primer"]}, 409, "no colour to mix with"),
-            ({"lights": []}, 422, "lights"),
+            ({"lights": ["moon"]}, 422, "lights"),
             ({"batch": 19_000}, 409, "too little is left"),
         ):
             with self.subTest(words):

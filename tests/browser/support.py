@@ -8,9 +8,7 @@ from pathlib import Path
 import uvicorn
 from playwright.sync_api import Browser, Playwright
 
-from jug_mingle.api.app import create_app
-from jug_mingle.cli import HOST, free_port
-from jug_mingle.settings import Settings
+from jug_mingle.cli import HOST, demo_app, free_port
 
 _FLAGS = [
     "--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run", "--disable-background-networking",
@@ -31,11 +29,10 @@ def launch(playwright: Playwright) -> Browser:
 class Server:
     """The program served on a data folder, in a thread."""
 
-    def __init__(self, data: Path, **settings: int) -> None:
+    def __init__(self, data: Path) -> None:
         self.port = free_port(0)
         self.address = f"http://{HOST}:{self.port}"
-        app = create_app(Settings(data=data, **settings))  # type: ignore[arg-type]
-        self._server = uvicorn.Server(uvicorn.Config(app, host=HOST, port=self.port, log_level="error"))
+        self._server = uvicorn.Server(uvicorn.Config(demo_app(data), host=HOST, port=self.port, log_level="error"))
         self._thread = threading.Thread(target=self._server.run, daemon=True)
 
     def __enter__(self) -> "Server":

@@ -25,7 +25,7 @@ from tests.browser.support import Server, chromium, launch
 
 AXE = Path(__file__).parents[2] / "web" / "node_modules" / "axe-core" / "axe.min.js"
 DESK, PHONE = ViewportSize(width=1280, height=800), ViewportSize(width=390, height=844)
-PLACES = ("piece", "catch", "mingle", "try-on", "shelf")
+PLACES = ("piece", "catch", "mingle", "try-on", "shelf", "shelf?pot=sloe-skin", "shelf?do=add", "shelf?do=photo")
 
 
 @unittest.skipUnless(chromium(), "no Chromium here: install Debian's chromium-headless-shell")

@@ -6,7 +6,6 @@ import numpy as np
 from numpy.testing import assert_allclose
 
 from jug_mingle.core import photos
-from jug_mingle.core.colour import RGB_TO_XYZ, SRGB_WHITE, XYZ_to_Lab, adapt, delta_E_CIE2000
 
 RNG = np.random.default_rng(3)
 
@@ -34,62 +33,50 @@ class AverageTest(unittest.TestCase):
         self.assertEqual(photos.average(flat((1.0, 1.0, 1.0))).clipped, 1.0)
 
 
-class CatchTest(unittest.TestCase):
-    def test_undoes_the_light(self) -> None:
-        """A surface seen through a coloured light comes back exactly, when the light acts as CAT16 says."""
-        warm = np.array([110.0, 100.0, 40.0]) * 0.4
-        XYZ = np.array([20.0, 25.0, 30.0])
-        inverse = np.linalg.inv(RGB_TO_XYZ)
-        seen = adapt(XYZ, white=0.9 * SRGB_WHITE, white_to=warm)
-        patch, white = photos.average(flat(tuple(inverse @ seen))), photos.average(flat(tuple(inverse @ warm)))
-        assert_allclose(photos.catch(patch, white).XYZ, XYZ, atol=1e-6)
-
-    def test_sureness(self) -> None:
-        """Without a white the answer is a guess and says so; with one it is surer."""
-        patch, white = photos.average(flat((0.2, 0.3, 0.4))), photos.average(flat((0.7, 0.7, 0.7)))
-        guess, sure = photos.catch(patch, None), photos.catch(patch, white)
-        self.assertGreater(guess.noise, 2 * sure.noise)
-        self.assertIn("a guess", " ".join(guess.warnings))
-        self.assertEqual(sure.warnings, ())
-
-    def test_warnings(self) -> None:
-        white = photos.average(flat((0.5, 0.5, 0.5)))
-        glary = flat((0.2, 0.3, 0.4)).copy()
-        glary[:3] = 1.0
-        for pixels, words in (
-            (glary, "burnt out"),
-            (flat((0.005, 0.005, 0.005)), "nearly black"),
-            (np.concatenate([flat((0.1, 0.1, 0.1)), flat((0.35, 0.35, 0.35))]), "light and dark"),
-            (flat((0.8, 0.8, 0.8)), "lighter than the white"),
-        ):
-            with self.subTest(words):
-                self.assertIn(words, " ".join(photos.catch(photos.average(pixels), white).warnings))
-
-    def test_whites_that_cannot_serve(self) -> None:
-        patch = photos.average(flat((0.2, 0.3, 0.4)))
-        for colour, words in (((1.0, 1.0, 1.0), "burnt out"), ((0.01, 0.01, 0.01), "too dark")):
-            with self.subTest(words), self.assertRaisesRegex(photos.UnusablePatchError, words):
-                photos.catch(patch, photos.average(flat(colour)))
-
+class AreasTest(unittest.TestCase):
     def test_tap_outside(self) -> None:
         with self.assertRaisesRegex(photos.UnusablePatchError, "outside the photo of 100 by 50"):
             photos.spot(x=100, y=10, radius=5, width=100, height=50)
         self.assertEqual(photos.spot(x=0, y=49, radius=5, width=100, height=50).bottom, 50)
 
+    def test_box_any_way_round(self) -> None:
+        """A box may be dragged from any corner; it is cut to the photo."""
+        area = photos.box(left=70, top=50, right=-5, bottom=10, width=60, height=40)
+        self.assertEqual((area.left, area.top, area.right, area.bottom), (0, 10, 60, 40))
+        with self.assertRaisesRegex(photos.UnusablePatchError, "outside"):
+            photos.box(left=100, top=0, right=120, bottom=9, width=60, height=40)
 
-class DemoPhotosTest(unittest.TestCase):
-    def test_caught_colours_are_near_the_truth(self) -> None:
-        """On every demo photo the white tap brings every known colour within 6 CIEDE2000 of its reflectance's own."""
-        from jug_mingle.core.colour import R_to_Lab, sRGB_to_RGB
-        from jug_mingle.demo.scenes import scenes
+    def test_freehand_is_the_polygon(self) -> None:
+        """A drawn triangle holds half the pixels of its box, and a flat line none."""
+        area = photos.freehand([(0, 0), (100, 0), (0, 100)], width=200, height=200)
+        self.assertAlmostEqual(area.mask.sum() / 100**2, 0.5, delta=0.02)
+        with self.assertRaisesRegex(photos.UnusablePatchError, "no part of the photo"):
+            photos.freehand([(5, 5.2), (9, 5.2), (30, 5.2)], width=200, height=200)
 
-        for scene in scenes():
-            pixels = sRGB_to_RGB(scene.pixels[::1] / 255.0)
-            white = photos.average(
-                pixels[scene.white.y - 12 : scene.white.y + 13, scene.white.x - 12 : scene.white.x + 13]
-            )
-            for spot in scene.spots:
-                with self.subTest(scene=scene.name, spot=spot.name):
-                    patch = photos.average(pixels[spot.y - 6 : spot.y + 7, spot.x - 6 : spot.x + 7])
-                    found = XYZ_to_Lab(photos.catch(patch, white).XYZ)
-                    self.assertLess(float(delta_E_CIE2000(found, R_to_Lab(spot.R))), 6.0)
+    def test_tiny_areas(self) -> None:
+        """One pixel, or two, are a patch too."""
+        for shape in ((1, 1), (2, 1), (1, 3)):
+            patch = photos.average(np.full((*shape, 3), 0.3))
+            assert_allclose(patch.RGB, 0.3)
+            self.assertEqual(patch.spread, 0.0)
+
+
+class FaultsTest(unittest.TestCase):
+    def test_each(self) -> None:
+        """What is wrong with a patch is said in a word."""
+        glare = flat((0.2, 0.3, 0.4)).copy()
+        glare[:2] = 0.8
+        burnt = flat((0.2, 0.3, 0.4)).copy()
+        burnt[:3] = 1.0
+        noisy = np.exp(0.5 * np.random.default_rng(3).standard_normal((20, 20, 1))) * np.array([0.2, 0.2, 0.2])
+        for pixels, word in (
+            (burnt, "burnt out"),
+            (flat((0.005, 0.005, 0.005)), "too dark"),
+            (np.concatenate([flat((0.1, 0.1, 0.1)), flat((0.35, 0.35, 0.35))]), "half in shadow"),
+            (noisy, "mixed"),
+            (glare, "glare"),
+        ):
+            with self.subTest(word):
+                self.assertIn(word, photos.average(pixels).faults)
+        self.assertEqual(photos.average(flat((0.2, 0.3, 0.4), 0.01)).faults, ())
+        self.assertTrue(all(photos.FAULTS.values()))

@@ -73,7 +73,7 @@ class ParseTargetTest(unittest.TestCase):
         np.testing.assert_allclose(R_to_Lab(parse_target("53.1, -22, -8.6")), [53.1, -22, -8.6], atol=1e-6)
 
     def test_spectrum_file(self) -> None:
-        """Wavelengths and reflectances, with a heading that is passed over; percent and short ranges are refused."""
+        """Wavelengths and reflectances, with a heading; percent are recognised, short ranges refused."""
         with tempfile.TemporaryDirectory() as folder:
             file = Path(folder) / "r.txt"
             nm = range(400, 701, 20)
@@ -82,8 +82,7 @@ class ParseTargetTest(unittest.TestCase):
             self.assertAlmostEqual(found[12], 0.3)
             self.assertAlmostEqual(found[0], 0.2)
             file.write_text("\n".join(f"{n} {20 + n / 100}" for n in nm))
-            with self.assertRaisesRegex(ValueError, "not percent"):
-                parse_target(str(file))
+            self.assertAlmostEqual(parse_target(str(file))[12], 0.25)
             file.write_text("\n".join(f"{n} 0.5" for n in range(450, 650, 10)))
             with self.assertRaisesRegex(ValueError, "reaches from 450 to 640 nm"):
                 parse_target(str(file))

@@ -16,6 +16,7 @@ from jug_mingle.core.spectra import light
 from jug_mingle.errors import ConflictError, NotFoundError, TooLargeError, UnfitError
 from jug_mingle.services import finishes, jobs, mixes, photos, shelf, targets
 from jug_mingle.services.photos import PhotoFolder
+from jug_mingle.services.sources import BoxIn, NoLightIn, SpotIn, WhiteIn
 from jug_mingle.store.database import open_database
 from jug_mingle.store.models import JobRow, MixRow, TargetRow
 from tests.api.support import photo
@@ -54,19 +55,25 @@ class ServiceCase(unittest.TestCase):
 
 class ShelfTest(ServiceCase):
     def test_fit_is_kept_until_something_changes(self) -> None:
-        """The same shelf is not fitted twice; a new reading or less in a pot makes it anew."""
+        """The same shelf is not fitted twice, nor when less is in a pot; a new reading or a fact of its label makes it
+        anew."""
         first = shelf.fitted_shelf(self.session)
-        self.assertIs(shelf.fitted_shelf(self.session), first)
+        self.assertIs(shelf.fitted_shelf(self.session).log_K, first.log_K)
         row = next(row for row in shelf.material_rows(self.session) if row.key == "blue")
         shelf.add_reading(
             self.session, how="reader", noise=0.5, volumes=[(row, 1.0)], veil=1.0,
             swatches=[Swatch(seen=np.array([36.0, 5.0, -39.0]))],
         )  # fmt: skip
         second = shelf.fitted_shelf(self.session)
-        self.assertIsNot(second, first)
+        self.assertIsNot(second.log_K, first.log_K)
         row.left_ml = 10.0
         self.session.flush()
-        self.assertIsNot(shelf.fitted_shelf(self.session), second)
+        third = shelf.fitted_shelf(self.session)
+        self.assertIs(third.log_K, second.log_K)
+        self.assertEqual(third.materials[third.index("blue")].left, 10.0)
+        row.volume_solids = 0.2
+        self.session.flush()
+        self.assertIsNot(shelf.fitted_shelf(self.session).log_K, third.log_K)
 
     def test_readings_come_back_whole(self) -> None:
         """A film over a ground is stored and read with its thickness and ground."""
@@ -81,7 +88,7 @@ class ShelfTest(ServiceCase):
         self.assertGreater(float(found.optics("tea").K.mean()), float(found.optics("tea").S.mean()))
 
     def test_unknown_kind(self) -> None:
-        with self.assertRaisesRegex(ValueError, "no kind of material"):
+        with self.assertRaisesRegex(UnfitError, "no kind of material"):
             shelf.add_material(self.session, key="x", name="X", kind="glue", left_ml=1)
 
     def test_statements_do_not_grow_with_the_shelf(self) -> None:
@@ -89,7 +96,7 @@ class ShelfTest(ServiceCase):
         counts = []
         for extra in (0, 12):
             for number in range(extra):
-                row = shelf.add_material(self.session, key=f"p{number}", name="P", kind="acrylic", left_ml=1)
+                row = shelf.add_material(self.session, key=f"p{number}", name=f"P {number}", kind="acrylic", left_ml=1)
                 shelf.add_reading(
                     self.session, how="reader", noise=0.5, volumes=[(row, 1.0)], veil=1.0,
                     swatches=[Swatch(seen=np.array([50.0, 0, 0]))],
@@ -129,11 +136,10 @@ class PhotosTest(ServiceCase):
 
     def test_caught(self) -> None:
         row = photos.get_photo(self.session, self.add(photo()))
-        white = photos.spot_on(row, x=20, y=30, radius=6)
-        target = photos.box_on(row, left=70, top=50, right=50, bottom=10)
-        self.assertEqual((target.left, target.top), (50, 10))
-        with_white = photos.caught_from(row, self.folder, target=target, white=white)
-        without = photos.caught_from(row, self.folder, target=target, white=None)
+        box = BoxIn(left=70, top=50, right=50, bottom=10)
+        white = WhiteIn(area=SpotIn(x=20, y=30, radius=6))
+        with_white = photos.caught_from(self.session, row, self.folder, area=box, lighting=white)
+        without = photos.caught_from(self.session, row, self.folder, area=box, lighting=NoLightIn())
         self.assertLess(with_white.noise, without.noise)
 
     def test_refused(self) -> None:
@@ -144,10 +150,9 @@ class PhotosTest(ServiceCase):
         with self.assertRaises(NotFoundError):
             photos.get_photo(self.session, 7)
         row = photos.get_photo(self.session, self.add(photo()))
-        with self.assertRaisesRegex(UnfitError, "outside"):
-            photos.spot_on(row, x=-1, y=0, radius=3)
-        with self.assertRaisesRegex(UnfitError, "outside"):
-            photos.box_on(row, left=100, top=100, right=120, bottom=120)
+        for area in (SpotIn(x=-1, y=0), BoxIn(left=100, top=100, right=120, bottom=120)):
+            with self.assertRaisesRegex(UnfitError, "outside"):
+                photos.caught_from(self.session, row, self.folder, area=area, lighting=NoLightIn())
 
 
 class MixesTest(ServiceCase):

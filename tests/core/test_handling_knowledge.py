@@ -1,0 +1,93 @@
+"""Handling facts (core.handling), and how well a material is known (core.knowledge)."""
+
+import unittest
+from dataclasses import fields
+
+import numpy as np
+
+from jug_mingle.core import handling, knowledge
+from jug_mingle.core.characterise import characterise
+from jug_mingle.core.evidence import Hiding, Reading, Swatch
+from jug_mingle.core.materials import KINDS, kind_of
+from tests.core.paints import material, readings
+
+
+class HandlingTest(unittest.TestCase):
+    """Defaults state common practice; ids are those of our own list of it."""
+
+    def test_complete(self) -> None:
+        """Every kind has its handling, and every reason belongs to a fact that is stated."""
+        names = {field.name for field in fields(handling.Handling)}
+        for kind in KINDS.values():
+            one = handling.handling_of(kind)
+            for reason in one.why:
+                self.assertIn(reason, names)
+                self.assertNotIn(getattr(one, reason), (None, ""), f"{kind.key}.{reason}")
+
+    def test_common_practice(self) -> None:
+        """M005 milk paint keeps two weeks · M008 dries in 15 minutes · M060 primer waits 24 h · M065 stain 12–15 h ·
+        M085 light wax 30 minutes before dark · M029 white chalk-type paint takes 3–5 coats · M090 wax 3 : 1."""
+        for key, name, low, high in (
+            ("milk_paint", "pot_life", 14, 14), ("milk_paint", "dry", 10, 15), ("crackle_gesso", "dry", 15, 15),
+            ("primer", "recoat", 1440, 1440), ("oil_stain", "dry", 720, 900), ("gel_stain", "dry", 0, 1440),
+            ("light_wax", "dry", 30, 60), ("chalk_paint", "dry", 15, 15), ("enamel", "recoat", 120, 120),
+            ("oil_wax_butter", "open_time", 20, 20), ("spray_enamel", "recoat", 1440, 1440),
+        ):  # fmt: skip
+            with self.subTest(kind=key, fact=name):
+                self.assertTrue(low <= getattr(handling.handling_of(kind_of(key)), name) <= high)
+        self.assertIn("white 3–5", handling.handling_of(kind_of("chalk_paint")).coats)
+        self.assertIn("3 : 1", handling.handling_of(kind_of("tinting_wax")).into)
+
+    def test_pot_life_of_mixes(self) -> None:
+        """A mix keeps as long as the shortest-lived thing in it; where practice has no figure there is none."""
+        self.assertEqual(handling.pot_life([kind_of("chalk_paint"), kind_of("milk_paint")]), 14)
+        self.assertEqual(handling.pot_life([kind_of("milk_paint"), kind_of("extender")]), 0.25)
+        self.assertIsNone(handling.pot_life([kind_of("chalk_paint")]))
+
+
+class LevelTest(unittest.TestCase):
+    def reading(self, *volumes: tuple[str, float], seen: object = (50, 0, 0), X: float = np.inf) -> Reading:
+        film = {} if np.isinf(X) else {"X": X, "R_g": np.full(36, 0.8)}
+        return Reading(key="r", volumes=volumes, swatches=(Swatch(seen=np.array(seen), **film),), noise=1.0)  # type: ignore[arg-type]
+
+    def test_letters(self) -> None:
+        """A to F by the best evidence there is; as the white of another's tint a pot learns nothing."""
+        alone, tint = self.reading(("a", 1.0)), self.reading(("a", 1.0), ("w", 4.0))
+        coats = Hiding(key="h", volumes=(("a", 1.0),), coats=3, X_coat=30.0, R_g=np.full(36, 0.2))
+        spectrum, pot = (
+            self.reading(("a", 1.0), seen=np.full(36, 0.4)),
+            self.reading(("a", 1.0), ("b", 1.0), ("w", 1.0)),
+        )
+        cases: list[tuple[list[Reading | Hiding], str]] = [
+            ([], ""), ([alone], "A"), ([alone, coats], "B"), ([alone, tint], "D"), ([spectrum], "E"), ([alone, pot], "F"),
+        ]  # fmt: skip
+        for evidence, letter in cases:
+            with self.subTest(letter):
+                self.assertEqual(knowledge.level_of("a", evidence), letter)
+        self.assertEqual(knowledge.level_of("w", [tint]), "")
+        seen = np.array([[30.0, 0, 0], [60.0, 0, 0]])
+        films = tuple(Swatch(seen=L, X=20.0, R_g=R) for L, R in zip(seen, knowledge.card_bodies(), strict=True))
+        card = Reading(key="c", volumes=(("a", 1.0),), noise=1.0, swatches=films)
+        self.assertEqual(knowledge.level_of("a", [alone, card]), "C")
+
+
+class TasksTest(unittest.TestCase):
+    def test_the_tint_tells_most(self) -> None:
+        """Of a paint known by its masstone alone a tint with white narrows most, coats hardly; none widens."""
+        keys = ["white", "red"]
+        evidence = [r for r in readings(keys, noise=2.0) if r.key != "red 1"]
+        shelf = characterise([material(key) for key in keys], evidence)
+        white = knowledge.white_of(shelf, set(keys))
+        self.assertEqual(white, "white")
+        tasks = knowledge.tasks_of(shelf, "red", white=white)
+        self.assertIn(tasks[0].key, ("tint", "spectrum"))
+        self.assertEqual({task.key for task in tasks}, {"reader", "coats", "card", "tint", "spectrum"})
+        for task in tasks:
+            self.assertLessEqual(task.after, task.before + 1e-9)
+        self.assertLess(tasks[0].after, 0.6 * tasks[0].before)
+        self.assertNotIn("tint", {task.key for task in knowledge.tasks_of(shelf, "red", done=["tint"], white=white)})
+        self.assertNotIn("tint", {task.key for task in knowledge.tasks_of(shelf, "white", white=white)})
+
+    def test_no_white(self) -> None:
+        shelf = characterise([material("red")], [r for r in readings(["white", "red"]) if r.key == "red 0"])
+        self.assertIsNone(knowledge.white_of(shelf, {"red"}))

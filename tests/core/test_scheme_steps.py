@@ -1,0 +1,83 @@
+"""The scheme of a picture (core.scheme), and even steps from a colour (core.steps)."""
+
+import unittest
+from itertools import pairwise
+
+import numpy as np
+from hypothesis import given
+from hypothesis import strategies as st
+from numpy.testing import assert_allclose
+
+from jug_mingle.core import scheme, steps
+from jug_mingle.core.colour import Lab_to_XYZ, XYZ_to_Lab, delta_E_CIE2000
+
+FOUR = np.array([[40.0, 10, -40], [85, 0, 10], [30, 5, 5], [60, -30, 20]])
+SHARES = [0.5, 0.3, 0.15, 0.05]
+
+
+def picture() -> np.ndarray:
+    rows = np.repeat(np.arange(4), [int(200 * share) for share in SHARES])
+    Lab = FOUR[rows][:, np.newaxis] + np.random.default_rng(2).normal(0, 0.8, (200, 150, 3))
+    return Lab_to_XYZ(Lab)
+
+
+class DominantTest(unittest.TestCase):
+    def test_finds_what_was_painted(self) -> None:
+        """Four stripes of known colour and area come back, the largest first, each pointed at where it is."""
+        found = scheme.dominant_colours(picture())
+        self.assertEqual(len(found), 4)
+        for one, Lab, share in zip(found, FOUR, SHARES, strict=True):
+            self.assertLess(float(delta_E_CIE2000(XYZ_to_Lab(one.XYZ), Lab)), 1.0)
+            self.assertAlmostEqual(one.share, share, delta=0.01)
+            self.assertLess(float(delta_E_CIE2000(XYZ_to_Lab(picture()[one.at]), Lab)), 4.0)
+
+    def test_few_and_flat(self) -> None:
+        self.assertEqual(len(scheme.dominant_colours(picture(), most=3)), 3)
+        self.assertEqual(len(scheme.dominant_colours(np.full((20, 30, 3), 18.0))), 1)
+        with self.assertRaisesRegex(ValueError, "from 3 to 7"):
+            scheme.dominant_colours(picture(), most=9)
+
+
+class PairsTest(unittest.TestCase):
+    def test_muddy_last(self) -> None:
+        """Of yellow, its complement and a neighbour, the neighbours come first and the muddy pair last."""
+        colours = [Lab_to_XYZ(Lab) for Lab in ([75.0, 5, 60], [40.0, 15, -50], [66.0, -15, 50])]
+        found = scheme.pairs(colours)
+        self.assertEqual({found[0].first, found[0].second}, {0, 2})
+        self.assertFalse(found[0].muddy)
+        self.assertEqual(len(found), 3)
+
+
+class StepsTest(unittest.TestCase):
+    @given(st.sampled_from(steps.DIRECTIONS), st.integers(1, 4))
+    def test_each_step_is_two(self, name: str, count: int) -> None:
+        """So many steps lie so many times two CIEDE2000 away, and in the direction that is said."""
+        Lab = np.array([50.0, 20.0, 25.0])
+        moved = steps.stepped(Lab, {name: count})
+        self.assertAlmostEqual(float(delta_E_CIE2000(Lab, moved)), count * steps.STEP, places=3)
+        dL, chroma = moved[0] - 50.0, np.hypot(moved[1], moved[2]) - np.hypot(20, 25)
+        self.assertTrue(
+            {"lighter": dL > 0, "darker": dL < 0, "greyer": chroma < 0, "clearer": chroma > 0}.get(name, True)
+        )
+
+    def test_ends(self) -> None:
+        """Steps stop at white, at black and at grey; warmer moves towards orange."""
+        assert_allclose(steps.stepped([98.0, 0, 0], {"lighter": 20})[0], 100.0)
+        assert_allclose(steps.stepped([50.0, 3, 4], {"greyer": 20}), [50, 0, 0], atol=1e-9)
+        assert_allclose(steps.stepped([50.0, 0, 0], {"greyer": 3}), [50, 0, 0])
+        warm = steps.stepped([50.0, 0, 0], {"warmer": 2})
+        self.assertTrue(warm[1] > 0 and warm[2] > 0)
+        for bad, words in (({"sweeter": 1}, "no direction"), ({"lighter": 50}, "from 0 to 20")):
+            with self.assertRaisesRegex(ValueError, words):
+                steps.stepped([50, 0, 0], bad)
+
+    def test_between(self) -> None:
+        """Half way looks half way: the same CIEDE2000 along the path to either end."""
+        a, b = np.array([30.0, 40, -20]), np.array([80.0, -10, 40])
+        assert_allclose(steps.between(a, b, 0.0), a)
+        assert_allclose(steps.between(a, b, 1.0), b)
+        path = [steps.between(a, b, share) for share in np.linspace(0, 1, 9)]
+        gaps = [float(delta_E_CIE2000(p, q)) for p, q in pairwise(path)]
+        self.assertLess(max(gaps) / min(gaps), 1.02)
+        with self.assertRaisesRegex(ValueError, "from 0 to 1"):
+            steps.between(a, b, 1.5)
