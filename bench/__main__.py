@@ -3,7 +3,7 @@
 import sys
 from importlib import import_module
 
-PARTS = {"slice": "bench.slice", "oracle": "bench.oracle_figures", "search": "bench.search"}
+PARTS = {"slice": "bench.slice", "oracle": "bench.oracle_figures", "search": "bench.search", "catch": "bench.catch"}
 
 
 def main(wanted: list[str]) -> None:

@@ -1,12 +1,12 @@
 """From pots and readings to what goes over the wire."""
 
+from collections.abc import Mapping, Sequence
 from datetime import UTC, datetime
 from typing import Final, Literal, cast
 
 import numpy as np
 from sqlalchemy.orm import Session
 
-from jug_mingle.api.shapes import hex_of
 from jug_mingle.api.shelf_schemas import (
     FactOut,
     KindOut,
@@ -17,10 +17,10 @@ from jug_mingle.api.shelf_schemas import (
 )
 from jug_mingle.core.arrays import FloatArray
 from jug_mingle.core.characterise import Shelf
-from jug_mingle.core.colour import Lab_to_XYZ, R_to_Lab, XYZ_to_sRGB, sRGB_to_hex
+from jug_mingle.core.colour import Lab_to_XYZ, R_to_Lab, R_to_screen, XYZ_to_sRGB, sRGB_to_hex
 from jug_mingle.core.knowledge import LEVELS
 from jug_mingle.core.materials import Kind, kind_of
-from jug_mingle.core.recipes import masstone
+from jug_mingle.core.recipes import masstone, masstones
 from jug_mingle.core.spectra import Light
 from jug_mingle.core.words import family
 from jug_mingle.services import shelf as service
@@ -83,11 +83,17 @@ def has_colour(row: MaterialRow) -> bool:
     return kind_of(row.kind).optical in ("hiding", "transparent")
 
 
-def material_out(row: MaterialRow, shelf: Shelf, level: str, shown: Light) -> MaterialOut:
-    """Return a pot in a line."""
+def shelf_out(rows: Sequence[MaterialRow], shelf: Shelf, levels: Mapping[str, str], shown: Light) -> list[MaterialOut]:
+    """Return pots in a line each, their colours computed all at once."""
+    R = np.clip(masstones(shelf), 0.0, 1.0)
+    places = {material.key: place for place, material in enumerate(shelf.materials)}
+    Lab, screen = R_to_Lab(R), R_to_screen(R, shown)
+    return [_line(row, levels[row.key], Lab[places[row.key]], screen[places[row.key]]) for row in rows]
+
+
+def _line(row: MaterialRow, level: str, masstone_Lab: FloatArray, screen: FloatArray) -> MaterialOut:
     kind = kind_of(row.kind)
-    R = np.clip(masstone(shelf, row.key), 0.0, 1.0) if has_colour(row) and level else None
-    Lab = None if R is None else R_to_Lab(R)
+    Lab = masstone_Lab if has_colour(row) and level else None
     until = service.keeps_until(row)
     return MaterialOut(
         key=row.key,
@@ -101,7 +107,7 @@ def material_out(row: MaterialRow, shelf: Shelf, level: str, shown: Light) -> Ma
         place=row.place,
         use_up=row.use_up,
         opened=row.opened,
-        hex=None if R is None else hex_of(R, shown),
+        hex=None if Lab is None else sRGB_to_hex(screen),
         family="" if Lab is None else family(Lab),
         hue=_hue(Lab),
         level=level,
@@ -124,7 +130,7 @@ def material_whole(session: Session, row: MaterialRow, shown: Light) -> Material
     """Return a pot with all that is known of it."""
     shelf = service.fitted_shelf(session)
     known = service.known(session, row.key)
-    line = material_out(row, shelf, known.level, shown)
+    line = shelf_out([row], shelf.only(row.key), {row.key: known.level}, shown)[0]
     Lab = R_to_Lab(np.clip(masstone(shelf, row.key), 0.0, 1.0)) if line.hex else None
     return MaterialWholeOut(
         **line.model_dump(),

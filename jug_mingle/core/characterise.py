@@ -7,7 +7,7 @@ covariance (Laplace's approximation), from which whole shelves can be drawn at r
 """
 
 from collections.abc import Mapping, Sequence
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 from functools import cache, lru_cache
 from typing import Final, TypeAlias
 
@@ -157,6 +157,16 @@ class Shelf:
         """Return the most likely optics of a material."""
         place = self.index(key)
         return Optics(K=np.exp(self.log_K[place]), S=np.exp(self.log_S[place]))
+
+    def only(self, key: str) -> "Shelf":
+        """Return the shelf with the most likely optics of one material alone."""
+        place = self.index(key)
+        return replace(
+            self,
+            materials=(self.materials[place],),
+            log_K=self.log_K[place : place + 1],
+            log_S=self.log_S[place : place + 1],
+        )
 
     def draw(self, count: int, seed: int = 1) -> tuple[FloatArray, FloatArray]:
         """Return K and S (count, n, 36) of `count` shelves drawn from what the evidence leaves open."""

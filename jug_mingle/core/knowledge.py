@@ -56,15 +56,38 @@ def level_of(key: str, evidence: Iterable[Reading | Hiding]) -> str:
 
 
 def _letter(key: str, item: Reading | Hiding) -> str:
+    names = [name for name, _ in item.volumes]
     if isinstance(item, Hiding):
+        return letter_of(key, names, coats=True, films=[], spectral=False)
+    films = [bool(np.isfinite(swatch.X)) for swatch in item.swatches]
+    return letter_of(key, names, coats=False, films=films, spectral=item.swatches[0].seen.size == BANDS)
+
+
+def letter_of(key: str, names: Sequence[str], *, coats: bool, films: Sequence[bool], spectral: bool) -> str:
+    """Return the letter that one piece of evidence gives a material.
+
+    Parameters
+    ----------
+    names : sequence of str
+        The materials in its pot, in pouring order.
+    coats : bool
+        Whether coats were counted until they hid.
+    films : sequence of bool
+        For each patch, whether it is a film of known thickness rather than opaque.
+    spectral : bool
+        Whether reflectances were read.
+    """
+    if coats:
         return "B"
-    if len(item.volumes) > 2 or (len(item.volumes) == 2 and item.volumes[0][0] != key):
-        return "F" if len(item.volumes) > 2 else ""  # as the white of another's tint it tells of that other
-    if len(item.volumes) == 2:
-        return "E" if item.swatches[0].seen.size == BANDS else "D"
-    if item.swatches[0].seen.size == BANDS:
+    if len(names) > 2:
+        return "F"
+    if len(names) == 2 and names[0] != key:
+        return ""  # as the white of another's tint it tells of that other
+    if spectral:
         return "E"
-    return "C" if len(item.swatches) > 1 and all(np.isfinite(swatch.X) for swatch in item.swatches) else "A"
+    if len(names) == 2:
+        return "D"
+    return "C" if len(films) > 1 and all(films) else "A"
 
 
 def white_of(shelf: Shelf, among: Collection[str]) -> str | None:

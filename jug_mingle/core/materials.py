@@ -122,7 +122,7 @@ KINDS: Final[Mapping[str, Kind]] = {
         Kind(key="gilding_wax", title="Gilding or bronze wax", base="wax", optical="hiding", sheen="satin",
              volume_solids=0.45, density=1.20, spread_rate=25.0, colours=False, caution=_FUMES),
         Kind(key="ageing_powder", title="Ageing powder", base="any", optical="hiding", sheen="flat",
-             volume_solids=0.50, density=0.90, spread_rate=30.0, colours=False, caution=_POWDER),
+             volume_solids=0.50, density=0.90, spread_rate=25.0, colours=False, caution=_POWDER),
         Kind(key="oil_wax_butter", title="Oil and wax butter", base="oil", optical="clear", sheen="satin",
              volume_solids=0.90, density=0.90, spread_rate=18.0, caution=_RAGS),
         Kind(key="oil", title="Finishing oil", base="oil", optical="clear", sheen="satin",

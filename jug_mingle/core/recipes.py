@@ -324,12 +324,19 @@ def mixed_paint(shelf: Shelf, pours: Sequence[Pour]) -> Paint:
     return Paint(optics=Optics(K=c @ palette.K, S=c @ palette.S), veil=float(c @ palette.veil))
 
 
+def masstones(shelf: Shelf) -> FloatArray:
+    """Return the seen reflectances (n, 36) of all materials by themselves, dried: opaque, or one coat over white paper
+    where they never hide."""
+    K, S = np.exp(shelf.log_K), np.exp(shelf.log_S)
+    body = R_infinity(K=K, S=S)
+    films = [n for n, material in enumerate(shelf.materials) if material.kind.optical != "hiding"]
+    if films:
+        paper = ground("paper")
+        X = np.array([shelf.materials[n].dry_coat for n in films])
+        body[films] = R_film(K=K[films], S=S[films], X=X, R_g=R_body(paper.R_seen, paper.veil))
+    return R_seen(body, np.array([material.veil for material in shelf.materials]))
+
+
 def masstone(shelf: Shelf, key: str) -> FloatArray:
-    """Return the seen reflectance (36,) of a material by itself, dried: opaque, or one coat over white paper where it
-    never hides."""
-    material, optics = shelf.materials[shelf.index(key)], shelf.optics(key)
-    if material.kind.optical == "hiding":
-        return R_seen(R_infinity(K=optics.K, S=optics.S), material.veil)
-    paper = ground("paper")
-    body = R_film(K=optics.K, S=optics.S, X=material.dry_coat, R_g=R_body(paper.R_seen, paper.veil))
-    return R_seen(body, material.veil)
+    """Return one of `masstones` (36,)."""
+    return np.asarray(masstones(shelf.only(key))[0])

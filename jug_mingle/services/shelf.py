@@ -16,7 +16,7 @@ from jug_mingle.core.characterise import Shelf, characterise
 from jug_mingle.core.evidence import EvidenceError, Hiding, Reading, Swatch
 from jug_mingle.core.film import veil_of
 from jug_mingle.core.handling import TIMES, WORDS, handling_of, pot_life
-from jug_mingle.core.knowledge import Task, level_of, tasks_of, white_of
+from jug_mingle.core.knowledge import Task, letter_of, level_of, tasks_of, white_of
 from jug_mingle.core.materials import KINDS, Material, kind_of
 from jug_mingle.core.spectra import light
 from jug_mingle.errors import ConflictError, NotFoundError, UnfitError
@@ -37,11 +37,11 @@ class _Fits:
         self._lock = Lock()
         self._most = most
 
-    def fit(self, materials: Sequence[Material], readings: Sequence[Reading | Hiding], key: int) -> Shelf:
+    def fit(self, materials: Sequence[Material], readings: Sequence[ReadingRow], key: int) -> Shelf:
         """Return the shelf; what is left and what it cost are of today, and do not make the fit anew."""
         with self._lock:
             if key not in self._kept:
-                self._kept[key] = characterise(materials, readings)
+                self._kept[key] = characterise(materials, [to_reading(row) for row in readings])
                 while len(self._kept) > self._most:
                     self._kept.popitem(last=False)
             self._kept.move_to_end(key)
@@ -318,7 +318,7 @@ def fitted_shelf(session: Session) -> Shelf:
             session.get_bind().engine.url.database,
         )
     )
-    return _fits.fit([to_material(row) for row in rows], [to_reading(row) for row in readings], key)
+    return _fits.fit([to_material(row) for row in rows], readings, key)
 
 
 def standing(session: Session) -> set[str]:
@@ -337,12 +337,15 @@ class Known:
 
 def levels(session: Session) -> dict[str, str]:
     """Return the letter of every pot."""
-    by_key: dict[str, list[Reading | Hiding]] = {}
+    found = dict.fromkeys((row.key for row in material_rows(session)), "")
     for row in reading_rows(session):
-        item = to_reading(row)
-        for key, _ in item.volumes:
-            by_key.setdefault(key, []).append(item)
-    return {row.key: level_of(row.key, by_key.get(row.key, [])) for row in material_rows(session)}
+        volumes = [part.material.key for part in row.volumes]
+        films = [swatch["X"] is not None for swatch in row.swatches]
+        spectral = any(len(swatch["seen"]) > 3 for swatch in row.swatches[:1])
+        for key in volumes:
+            letter = letter_of(key, volumes, coats=row.coats is not None, films=films, spectral=spectral)
+            found[key] = max(found.get(key, ""), letter)
+    return found
 
 
 def known(session: Session, key: str) -> Known:

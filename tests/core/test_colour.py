@@ -138,7 +138,10 @@ class WordsTest(unittest.TestCase):
 class LightsTest(unittest.TestCase):
     """The frozen tables and the weights made of them, against colour-science."""
 
-    NAMES = {"window": "D65", "bulb": "A", "cool_led": "LED-B4", "tube": "FL11"}
+    NAMES = {
+        "window": "D65", "bulb": "A", "cool_led": "LED-B4", "tube": "FL11", "evening_window": "D50",
+        "north_window": "D75", "warm_led": "LED-B1", "neutral_led": "LED-B3", "old_tube": "FL2",
+    }  # fmt: skip
 
     def test_white_points(self) -> None:
         """Whites are those of CIE 15 tables, Y = 100."""

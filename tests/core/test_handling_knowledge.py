@@ -59,7 +59,8 @@ class LevelTest(unittest.TestCase):
             self.reading(("a", 1.0), ("b", 1.0), ("w", 1.0)),
         )
         cases: list[tuple[list[Reading | Hiding], str]] = [
-            ([], ""), ([alone], "A"), ([alone, coats], "B"), ([alone, tint], "D"), ([spectrum], "E"), ([alone, pot], "F"),
+            ([], ""), ([alone], "A"), ([alone, coats], "B"), ([alone, tint], "D"), ([spectrum], "E"),
+            ([alone, pot], "F"),
         ]  # fmt: skip
         for evidence, letter in cases:
             with self.subTest(letter):

@@ -15,7 +15,7 @@ class KindsTest(unittest.TestCase):
         for kind in KINDS.values():
             with self.subTest(kind.key):
                 self.assertTrue(0.0 <= kind.volume_solids <= 1.0)
-                self.assertTrue(0.8 <= kind.density <= 2.0)
+                self.assertTrue(0.75 <= kind.density <= 2.0)
                 self.assertTrue(5.0 <= kind.spread_rate <= 25.0)
                 if kind.base == "oil":
                     self.assertTrue(kind.caution)

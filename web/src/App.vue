@@ -10,10 +10,12 @@ import { places } from './shared/places'
 import { preferences, prefer } from './shared/preferences'
 import { useJob, useLights } from './shared/useJob'
 import { useKeys } from './shared/useKeys'
+import { useShelfAhead } from './shared/useShelf'
 
 const { job } = useJob()
 const { data: lights } = useLights()
 const router = useRouter()
+useShelfAhead()
 const route = useRoute()
 const withJugs = computed(() => route.name !== 'shelf')
 

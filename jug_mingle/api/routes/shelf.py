@@ -18,7 +18,7 @@ from jug_mingle.api.shelf_schemas import (
     TableOut,
     WeighIn,
 )
-from jug_mingle.api.shelf_shapes import kind_out, material_out, material_whole
+from jug_mingle.api.shelf_shapes import kind_out, material_whole, shelf_out
 from jug_mingle.core.materials import KINDS
 from jug_mingle.core.spectra import light as light_named
 from jug_mingle.formats.card_pdf import card_pdf
@@ -36,7 +36,7 @@ router = APIRouter(prefix="/api/shelf", tags=["shelf"])
 def list_materials(session: Reading, light: LightNow = "window") -> list[MaterialOut]:
     """List all pots with their dried colour."""
     shelf, letters, shown = service.fitted_shelf(session), service.levels(session), light_named(light)
-    return [material_out(row, shelf, letters[row.key], shown) for row in service.material_rows(session)]
+    return shelf_out(service.material_rows(session), shelf, letters, shown)
 
 
 @router.get("/kinds")

@@ -1,15 +1,27 @@
 import { keepPreviousData, useQuery, useQueryClient } from '@tanstack/vue-query'
-import { computed } from 'vue'
+import { computed, onMounted } from 'vue'
 
-import { api, unwrap } from '../api/client'
+import { api, type LightName, unwrap } from '../api/client'
 import { preferences } from './preferences'
+
+const shelfQuery = (light: LightName) => ({
+  queryKey: ['shelf', light],
+  queryFn: async () => unwrap(await api.GET('/api/shelf', { params: { query: { light } } })),
+})
 
 /** Every pot on the shelf, as it looks in the light chosen. */
 export function useShelf() {
-  return useQuery({
-    queryKey: computed(() => ['shelf', preferences.value.light]),
-    placeholderData: keepPreviousData,
-    queryFn: async () => unwrap(await api.GET('/api/shelf', { params: { query: { light: preferences.value.light } } })),
+  return useQuery(computed(() => ({ ...shelfQuery(preferences.value.light), placeholderData: keepPreviousData })))
+}
+
+/** Fetch the shelf while nothing else is to be done, so that it stands there at once when it is opened. */
+export function useShelfAhead() {
+  const queries = useQueryClient()
+  onMounted(() => {
+    setTimeout(() => {
+      void queries.prefetchQuery(shelfQuery(preferences.value.light))
+      void import('../features/shelf/ShelfPlace.vue')
+    }, 1200)
   })
 }
 
