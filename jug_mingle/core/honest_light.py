@@ -37,7 +37,7 @@ EXPECT: Final = {
 }
 """What a painter may expect of each method."""
 
-_RIDGE: Final = 0.4
+_RIDGE: Final = 0.3
 """Of the ridge regression, over the square of the number of known colours: few must not bend the light far."""
 
 _GREY_CARD: Final = 0.18
@@ -199,7 +199,11 @@ def _fit(RGB: FloatArray, XYZ: FloatArray) -> FloatArray:
     weight = 1.0 / (XYZ[:, 1] + 5.0)
     cones, wanted = cone_response(seen), cone_response(XYZ)
     ratio = np.log(np.maximum(wanted, 0.05) / np.maximum(cones, 0.05))
-    gains = np.exp(np.average(ratio, axis=0, weights=weight))
+    Lab = XYZ_to_Lab(XYZ)
+    # What is nearly grey shows the light; a vivid chip shows how the camera differs from the eye.
+    gains = np.exp(
+        np.average(ratio, axis=0, weights=(XYZ[:, 1] + 5.0) / (10.0 + np.hypot(Lab[:, 1], Lab[:, 2])) ** 1.5)
+    )
     start = gains_to_XYZ(gains) @ RGB_TO_XYZ
     A, b = RGB * weight[:, np.newaxis], (XYZ - RGB @ start.T) * weight[:, np.newaxis]
     ridge = _RIDGE / len(RGB) ** 2 * np.trace(A.T @ A) / 3.0 * np.eye(3)

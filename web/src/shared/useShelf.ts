@@ -19,7 +19,7 @@ export function useShelfAhead() {
   const queries = useQueryClient()
   onMounted(() => {
     setTimeout(() => {
-      void queries.prefetchQuery(shelfQuery(preferences.value.light))
+      queries.query(shelfQuery(preferences.value.light)).catch(() => undefined)
       void import('../features/shelf/ShelfPlace.vue')
     }, 1200)
   })
