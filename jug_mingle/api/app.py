@@ -14,7 +14,20 @@ from starlette.types import ASGIApp, Message, Receive, Scope, Send
 
 from jug_mingle import __version__
 from jug_mingle.api.context import Context
-from jug_mingle.api.routes import colours, devices, finishes, jobs, lights, mixes, photos, shelf, targets
+from jug_mingle.api.routes import (
+    colours,
+    devices,
+    finishes,
+    jobs,
+    lights,
+    mixes,
+    photos,
+    pots,
+    preparations,
+    recipes,
+    shelf,
+    targets,
+)
 from jug_mingle.core.arrays import FloatArray
 from jug_mingle.devices.reader import ColourReader
 from jug_mingle.devices.scale import Scale
@@ -81,7 +94,20 @@ def create_app(
     app = FastAPI(title="Jug Mingle", version=__version__, lifespan=lifespan, docs_url=None, redoc_url=None)
     app.add_exception_handler(JugMingleError, _said)
     app.add_exception_handler(RequestValidationError, _refused)
-    for module in (lights, shelf, jobs, photos, colours, targets, mixes, finishes, devices):
+    for module in (
+        lights,
+        shelf,
+        jobs,
+        photos,
+        colours,
+        targets,
+        mixes,
+        finishes,
+        devices,
+        pots,
+        recipes,
+        preparations,
+    ):
         app.include_router(module.router)
     _serve_pages(app)
     return app

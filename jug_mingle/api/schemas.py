@@ -189,6 +189,7 @@ class PourOut(BaseModel):
     hex: Hex
     parts: int
     ml: float
+    left_after: float = Field(default=0.0, description="What stays in that pot. [ml]")
 
 
 class DifferenceOut(BaseModel):
@@ -210,6 +211,7 @@ class RecipeOut(BaseModel):
     high: float
     differences: list[DifferenceOut]
     misses: str = Field(description="Which way it misses, in words; empty when it can hardly be told.")
+    cost: float = Field(default=0.0, description="Of its paints, in the currency of their prices.")
     metameric: str = Field(default="", description="Said where a match in one light is a miss in another.")
 
 
@@ -239,6 +241,14 @@ class PourIn(In):
     material: str = Field(max_length=80)
     parts: int = Field(ge=1, le=1_000_000)
     ml: float = Field(gt=0.0, le=20_000.0)
+
+
+class AmountOut(BaseModel):
+    """How much a piece takes. [ml]"""
+
+    ml: float
+    area: float
+    words: str
 
 
 class SwatchForIn(In):

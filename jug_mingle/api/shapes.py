@@ -6,6 +6,7 @@ import numpy as np
 
 from jug_mingle.api import schemas
 from jug_mingle.core.advice import Lack
+from jug_mingle.core.amounts import cost_of
 from jug_mingle.core.arrays import FloatArray
 from jug_mingle.core.characterise import Shelf
 from jug_mingle.core.colour import R_to_Lab, R_to_screen, difference_words, sRGB_to_hex
@@ -95,6 +96,7 @@ def recipe_out(
                 hex=masstone_hex(shelf, pour.key, shown),
                 parts=pour.parts,
                 ml=round(pour.ml, 1),
+                left_after=round(max(0.0, shelf.materials[shelf.index(pour.key)].left - pour.ml), 1),
             )
             for pour in recipe.pours
         ],
@@ -104,6 +106,7 @@ def recipe_out(
         low=round(recipe.low, 2),
         high=round(recipe.high, 2),
         misses=misses,
+        cost=round(cost_of(shelf, recipe.pours), 2),
         metameric=_metameric(recipe.delta_E, lights),
         differences=[
             schemas.DifferenceOut(light=at.name, delta_E=round(value, 2), words=difference_words(value))

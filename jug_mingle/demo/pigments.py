@@ -99,6 +99,10 @@ POTS: Final = (
     Pot(key="clear-wax", name="Clear wax", kind="clear_wax", left_ml=300, price=40, shares={"clear": 1.0}),
     Pot(key="peat-wax", name="Peat wax", kind="coloured_wax", left_ml=180, price=44,
         shares={"clear": 0.7, "umber": 0.3}),
+    Pot(key="tap-water", name="Tap water", kind="thinner", left_ml=20000, price=0, shares={"clear": 1.0}),
+    Pot(key="tinting-wax", name="Wax base", kind="tinting_wax", left_ml=260, price=36, shares={"clear": 1.0}),
+    Pot(key="satin-coat", name="Satin clear coat", kind="clear_coat", left_ml=850, price=30, shares={"clear": 1.0}),
+    Pot(key="plaster", name="Plaster", kind="extender", left_ml=900, price=4, shares={"white": 1.0}),
     Pot(key="grey-primer", name="Grey primer", kind="primer", left_ml=800, price=20,
         shares={"white": 0.7, "black": 0.02}),
 )  # fmt: skip

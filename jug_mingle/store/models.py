@@ -196,6 +196,55 @@ class PourRow(Row):
     material: Mapped[MaterialRow] = relationship(lazy="joined")
 
 
+class PotRow(Row):
+    """A mix being poured, or poured: one batch in one jug."""
+
+    __tablename__ = "pot"
+
+    mix_id: Mapped[int] = mapped_column(ForeignKey("mix.id", ondelete="CASCADE"), index=True)
+    jug: Mapped[str] = mapped_column(String(40))
+    capacity: Mapped[float]
+    asked: Mapped[list[Any]]
+    """What is to be poured in all, each {"key", "parts", "ml"}; a rescue adds to it."""
+    dry_at: Mapped[datetime | None]
+    """When the sample strip will be dry."""
+    done: Mapped[datetime | None]
+    made: Mapped[list["PourMadeRow"]] = relationship(
+        cascade="all, delete-orphan", order_by="PourMadeRow.place", lazy="selectin"
+    )
+
+
+class PourMadeRow(Row):
+    """One pour that was made; written when it was made."""
+
+    __tablename__ = "pour_made"
+    __table_args__ = (UniqueConstraint("pot_id", "place"), CheckConstraint("ml > 0", name="ml_positive"))
+
+    pot_id: Mapped[int] = mapped_column(ForeignKey("pot.id", ondelete="CASCADE"), index=True)
+    material_id: Mapped[int] = mapped_column(ForeignKey("material.id", ondelete="RESTRICT"), index=True)
+    place: Mapped[int]
+    ml: Mapped[float]
+    how: Mapped[str] = mapped_column(String(20))
+    material: Mapped[MaterialRow] = relationship(lazy="joined")
+
+
+class StripRow(Row):
+    """A dried sample strip or offcut: what it shows, on what, and the reading that it became."""
+
+    __tablename__ = "strip"
+
+    pot_id: Mapped[int | None] = mapped_column(ForeignKey("pot.id", ondelete="CASCADE"), index=True)
+    mix_id: Mapped[int] = mapped_column(ForeignKey("mix.id", ondelete="CASCADE"), index=True)
+    reading_id: Mapped[int | None] = mapped_column(ForeignKey("reading.id", ondelete="SET NULL"))
+    R: Mapped[list[float]]
+    ground: Mapped[str] = mapped_column(String(60), default="")
+    coats: Mapped[int] = mapped_column(default=2)
+    wiped_after: Mapped[float | None]
+    """Minutes before it was wiped back; None when it was not."""
+    notes: Mapped[str] = mapped_column(String(500), default="")
+    removed: Mapped[datetime | None]
+
+
 class FinishRow(Row):
     """How the piece of a job is dressed; one a job."""
 

@@ -206,7 +206,7 @@ class TablesTest(DemoCase):
         for pot in self.client.get("/api/shelf").json():
             self.client.delete(f"/api/shelf/{pot['key']}")
         keys = self.client.post("/api/shelf/table", content=data).json()
-        self.assertEqual(len(keys), 22)
+        self.assertEqual(len(keys), 26)
         self.refused(self.client.post("/api/shelf/table/check", content=b"a,b\n1,2"), 422, "at least name and kind")
 
 

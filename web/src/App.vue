@@ -41,7 +41,8 @@ useKeys((event) => {
 </script>
 
 <template>
-  <div class="frame" :class="{ 'with-jugs': withJugs }">
+  <main v-if="route.name === 'bench'" id="main"><RouterView /><NoticeBar /></main>
+  <div v-else class="frame" :class="{ 'with-jugs': withJugs }">
     <a class="skip" href="#main">Skip to the work</a>
     <header>
       <span class="brand" aria-hidden="true"><img src="/jug.svg" alt="" width="34" height="38" /></span>

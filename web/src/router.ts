@@ -10,6 +10,7 @@ export const router = createRouter({
     { path: '/catch', name: 'catch', component: CatchPlace },
     { path: '/mingle', name: 'mingle', component: () => import('./features/mingle/MinglePlace.vue') },
     { path: '/try-on', name: 'tryon', component: () => import('./features/tryon/TryOnPlace.vue') },
+    { path: '/bench/:pot(\\d+)', name: 'bench', component: () => import('./features/bench/BenchPlace.vue') },
     { path: '/shelf', name: 'shelf', component: () => import('./features/shelf/ShelfPlace.vue') },
     { path: '/:rest(.*)', redirect: '/catch' },
   ],

@@ -1,13 +1,14 @@
 """Jobs, each with all that belongs to it."""
 
-from typing import cast
+from typing import Annotated, cast
 
-from fastapi import APIRouter
+from fastapi import APIRouter, Query
 from sqlalchemy.orm import Session
 
 from jug_mingle.api.context import PROBLEMS, ContextNow, LightNow, Reading
-from jug_mingle.api.schemas import JobOut, JobWholeOut, LightName, MixOut, RoomsIn
+from jug_mingle.api.schemas import AmountOut, JobOut, JobWholeOut, LightName, MixOut, RoomsIn
 from jug_mingle.api.shapes import finish_out, mix_out, photo_out, target_out
+from jug_mingle.core.amounts import paint_needed
 from jug_mingle.core.spectra import light as light_named
 from jug_mingle.services import finishes, jobs, mixes, photos, shelf, targets
 from jug_mingle.store.models import MixRow, TargetRow
@@ -51,6 +52,21 @@ def get_job(job_id: int, session: Reading, light: LightNow = "window") -> JobWho
         finish=finish_out(finishes.get_finish(session, job_id)),
         areas=jobs.piece_of(row).areas,
     )
+
+
+@router.get("/{job_id}/amount", responses=PROBLEMS)
+def get_amount(
+    job_id: int,
+    session: Reading,
+    coats: Annotated[int, Query(ge=1, le=10)] = 2,
+    margin: Annotated[float, Query(ge=0.0, le=1.0)] = 0.15,
+    spread_rate: Annotated[float, Query(ge=0.5, le=60.0)] = 11.0,
+) -> AmountOut:
+    """Return how much paint the whole piece takes."""
+    area = sum(jobs.piece_of(jobs.get_job(session, job_id)).areas.values())
+    ml = paint_needed(area, coats=coats, spread_rate=spread_rate, margin=margin)
+    words = f"{area:.1f} m² × {coats} coats ÷ {spread_rate:g} m² a litre, and {100 * margin:.0f} % over"
+    return AmountOut(ml=round(ml), area=round(area, 2), words=words)
 
 
 @router.put("/{job_id}/rooms", status_code=204, responses=PROBLEMS)

@@ -164,6 +164,26 @@ export interface paths {
     patch?: never
     trace?: never
   }
+  '/api/devices/scale/stream': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    /**
+     * Stream Scale
+     * @description Send what the scale shows, ten times a second, as server-sent events; trouble is an event too, and it goes on.
+     */
+    get: operations['stream_scale_api_devices_scale_stream_get']
+    put?: never
+    post?: never
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
   '/api/jobs': {
     parameters: {
       query?: never
@@ -196,6 +216,26 @@ export interface paths {
      * @description Return a job with its photos, targets, mixes and finish, as they look in a light.
      */
     get: operations['get_job_api_jobs__job_id__get']
+    put?: never
+    post?: never
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/jobs/{job_id}/amount': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    /**
+     * Get Amount
+     * @description Return how much paint the whole piece takes.
+     */
+    get: operations['get_amount_api_jobs__job_id__amount_get']
     put?: never
     post?: never
     delete?: never
@@ -324,6 +364,26 @@ export interface paths {
     patch?: never
     trace?: never
   }
+  '/api/jobs/{job_id}/strips': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    /**
+     * List Strips
+     * @description List the kept strips of a job, newest first.
+     */
+    get: operations['list_strips_api_jobs__job_id__strips_get']
+    put?: never
+    post?: never
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
   '/api/jobs/{job_id}/targets': {
     parameters: {
       query?: never
@@ -356,6 +416,26 @@ export interface paths {
      * @description Return the mixtures on the way from one mix to another.
      */
     get: operations['way_api_jobs__job_id__way_get']
+    put?: never
+    post?: never
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/jugs': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    /**
+     * List Jugs
+     * @description List the vessels that stand about.
+     */
+    get: operations['list_jugs_api_jugs_get']
     put?: never
     post?: never
     delete?: never
@@ -404,6 +484,26 @@ export interface paths {
     patch?: never
     trace?: never
   }
+  '/api/mixes/{mix_id}/pots': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    get?: never
+    put?: never
+    /**
+     * Begin Pot
+     * @description Begin to pour a mix; the pot that is being poured of it already goes on.
+     */
+    post: operations['begin_pot_api_mixes__mix_id__pots_post']
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
   '/api/mixes/{mix_id}/restore': {
     parameters: {
       query?: never
@@ -438,6 +538,26 @@ export interface paths {
      * @description Put a mixed pot on the shelf, with its recipe, its date and its pot life; return its key.
      */
     post: operations['mix_to_shelf_api_mixes__mix_id__to_shelf_post']
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/mixes/{mix_id}/{kind}.pdf': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    /**
+     * Print Mix
+     * @description Return a pour strip for a jug, a lid label or a recipe card, at true size.
+     */
+    get: operations['print_mix_api_mixes__mix_id___kind__pdf_get']
+    put?: never
+    post?: never
     delete?: never
     options?: never
     head?: never
@@ -518,6 +638,206 @@ export interface paths {
      * @description Return the dominant colours of a photo with their areas, and which would pair as ends of a blend.
      */
     post: operations['get_scheme_api_photos__photo_id__scheme_post']
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/pots/{pot_id}': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    /**
+     * Get Pot
+     * @description Return a pot as it stands.
+     */
+    get: operations['get_pot_api_pots__pot_id__get']
+    put?: never
+    post?: never
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/pots/{pot_id}/additions': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    get?: never
+    put?: never
+    /**
+     * Add To Pot
+     * @description Add a rescue's additions to what is to be poured.
+     */
+    post: operations['add_to_pot_api_pots__pot_id__additions_post']
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/pots/{pot_id}/done': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    get?: never
+    put?: never
+    /**
+     * Finish Pot
+     * @description The pot is good as it is.
+     */
+    post: operations['finish_pot_api_pots__pot_id__done_post']
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/pots/{pot_id}/pours': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    get?: never
+    put?: never
+    /**
+     * Make Pour
+     * @description Write down one pour that was made; too much of it and the rest is computed anew.
+     */
+    post: operations['make_pour_api_pots__pot_id__pours_post']
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/pots/{pot_id}/pours/last': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    get?: never
+    put?: never
+    post?: never
+    /**
+     * Undo Pour
+     * @description Take back the last pour.
+     */
+    delete: operations['undo_pour_api_pots__pot_id__pours_last_delete']
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/pots/{pot_id}/rescue': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    /**
+     * Get Rescue
+     * @description Return how to bring a pot to its target with the least that has to be added.
+     */
+    get: operations['get_rescue_api_pots__pot_id__rescue_get']
+    put?: never
+    post?: never
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/pots/{pot_id}/strip-painted': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    get?: never
+    put?: never
+    /**
+     * Paint Strip
+     * @description A strip was painted; from now on it dries.
+     */
+    post: operations['paint_strip_api_pots__pot_id__strip_painted_post']
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/pots/{pot_id}/strips': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    get?: never
+    put?: never
+    /**
+     * Read Strip
+     * @description Take the colour of a dried strip: it teaches the paints, and says how near the target is.
+     */
+    post: operations['read_strip_api_pots__pot_id__strips_post']
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/preparations': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    /**
+     * List Preparations
+     * @description List the preparations, with the pots that can play each role.
+     */
+    get: operations['list_preparations_api_preparations_get']
+    put?: never
+    post?: never
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/preparations/{key}': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    get?: never
+    put?: never
+    /**
+     * Prepare Batch
+     * @description Return a preparation scaled to a batch; what it does to a ground is predicted.
+     */
+    post: operations['prepare_batch_api_preparations__key__post']
     delete?: never
     options?: never
     head?: never
@@ -840,6 +1160,26 @@ export interface paths {
     patch: operations['change_target_api_targets__target_id__patch']
     trace?: never
   }
+  '/api/targets/{target_id}/by-hand': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    get?: never
+    put?: never
+    /**
+     * By Hand
+     * @description Return the prediction of a recipe poured by hand, against a target.
+     */
+    post: operations['by_hand_api_targets__target_id__by_hand_post']
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
   '/api/targets/{target_id}/recipes': {
     parameters: {
       query?: never
@@ -880,10 +1220,68 @@ export interface paths {
     patch?: never
     trace?: never
   }
+  '/api/targets/{target_id}/why': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    get?: never
+    put?: never
+    /**
+     * Get Why
+     * @description Return what lies behind a recipe: curves, lights, faces, coats, sensitivity, order.
+     */
+    post: operations['get_why_api_targets__target_id__why_post']
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
 }
 export type webhooks = Record<string, never>
 export interface components {
   schemas: {
+    /**
+     * AdditionsIn
+     * @description What is to be added to the pot.
+     */
+    AdditionsIn: {
+      /** Pours */
+      pours: components['schemas']['PourIn'][]
+    }
+    /**
+     * AdviceOut
+     * @description A rescue: the ways, the best of them, and the words.
+     */
+    AdviceOut: {
+      /** Best */
+      best: number
+      /** Now Hex */
+      now_hex: string
+      /** Options */
+      options: components['schemas']['RescueOut'][]
+      /** Reached */
+      reached: boolean
+      /** Target Hex */
+      target_hex: string
+      /** Words */
+      words: string
+    }
+    /**
+     * AmountOut
+     * @description How much a piece takes. [ml]
+     */
+    AmountOut: {
+      /** Area */
+      area: number
+      /** Ml */
+      ml: number
+      /** Words */
+      words: string
+    }
     /**
      * BadRowOut
      * @description A row of a table that cannot be taken, and why.
@@ -893,6 +1291,14 @@ export interface components {
       reason: string
       /** Row */
       row: number
+    }
+    /**
+     * BeginIn
+     * @description Into which jug; the smallest that holds it with room to spare where none is named.
+     */
+    BeginIn: {
+      /** Jug */
+      jug?: ('paper cup' | 'measuring jug' | 'jam jar' | 'tin' | 'bucket') | null
     }
     /**
      * Between
@@ -1064,6 +1470,18 @@ export interface components {
       notes: string[]
       /** Title */
       title: string
+    }
+    /**
+     * CurveOut
+     * @description A reflectance over the wavelengths, with the colour that it looks.
+     */
+    CurveOut: {
+      /** R */
+      R: number[]
+      /** Hex */
+      hex: string
+      /** Name */
+      name: string
     }
     /**
      * DifferenceOut
@@ -1406,6 +1824,20 @@ export interface components {
       detail?: components['schemas']['ValidationError'][]
     }
     /**
+     * HandIn
+     * @description What is poured, in parts of any size.
+     */
+    HandIn: {
+      /** Pours */
+      pours: components['schemas']['PourIn'][]
+      /**
+       * Tool
+       * @default parts
+       * @enum {string}
+       */
+      tool: 'parts' | 'spoons' | 'syringe' | 'scale' | 'drops'
+    }
+    /**
      * HandlingIn
      * @description Handling by the label; null takes a fact back to the usual one.
      */
@@ -1496,6 +1928,23 @@ export interface components {
         | 'old_tube'
     }
     /**
+     * JugOut
+     * @description A vessel that stands about.
+     */
+    JugOut: {
+      /** Capacity */
+      capacity: number
+      /** Diameters */
+      diameters: number[]
+      /** Heights */
+      heights: number[]
+      /**
+       * Name
+       * @enum {string}
+       */
+      name: 'paper cup' | 'measuring jug' | 'jam jar' | 'tin' | 'bucket'
+    }
+    /**
      * KindOut
      * @description A kind of material, with what is usual for it.
      */
@@ -1515,6 +1964,16 @@ export interface components {
       optical: 'hiding' | 'transparent' | 'clear' | 'extender'
       /** Title */
       title: string
+    }
+    /**
+     * LearntOut
+     * @description How far the prediction of a paint moved by this reading. [CIEDE2000]
+     */
+    LearntOut: {
+      /** By */
+      by: number
+      /** Name */
+      name: string
     }
     /**
      * LightOut
@@ -2023,6 +2482,47 @@ export interface components {
       name: string
     }
     /**
+     * PotOut
+     * @description A pot on the bench.
+     */
+    PotOut: {
+      /** Batch */
+      batch: number
+      /** Capacity */
+      capacity: number
+      /** Done */
+      done: boolean
+      /** Dry At */
+      dry_at: string | null
+      /** Dry Minutes */
+      dry_minutes: number
+      /** End Hex */
+      end_hex: string | null
+      /** Full */
+      full: boolean
+      /** Id */
+      id: number
+      /**
+       * Jug
+       * @enum {string}
+       */
+      jug: 'paper cup' | 'measuring jug' | 'jam jar' | 'tin' | 'bucket'
+      /** Mix Id */
+      mix_id: number
+      /** Mix Name */
+      mix_name: string
+      /** Now Hex */
+      now_hex: string | null
+      /** Poured Ml */
+      poured_ml: number
+      /** Steps */
+      steps: components['schemas']['StepOut'][]
+      /** Target Hex */
+      target_hex: string | null
+      /** Words */
+      words: string
+    }
+    /**
      * PourIn
      * @description What is to be poured of one pot.
      */
@@ -2035,12 +2535,36 @@ export interface components {
       parts: number
     }
     /**
+     * PourMadeIn
+     * @description A pour that was made; `place` is the number of pours made before it.
+     */
+    PourMadeIn: {
+      /**
+       * How
+       * @default eye
+       * @enum {string}
+       */
+      how: 'scale' | 'strip' | 'eye'
+      /** Material */
+      material: string
+      /** Ml */
+      ml: number
+      /** Place */
+      place: number
+    }
+    /**
      * PourOut
      * @description One pot's share of a recipe.
      */
     PourOut: {
       /** Hex */
       hex: string
+      /**
+       * Left After
+       * @description What stays in that pot. [ml]
+       * @default 0
+       */
+      left_after: number
       /** Material */
       material: string
       /** Ml */
@@ -2049,6 +2573,68 @@ export interface components {
       name: string
       /** Parts */
       parts: number
+    }
+    /**
+     * PreparationOut
+     * @description A preparation.
+     */
+    PreparationOut: {
+      /** Key */
+      key: string
+      /** Order */
+      order: string
+      /** Roles */
+      roles: components['schemas']['RoleOut'][]
+      /** Title */
+      title: string
+      /** Use */
+      use: string
+    }
+    /**
+     * PrepareIn
+     * @description Who plays which role, how much is made [ml], and over what it goes.
+     */
+    PrepareIn: {
+      /**
+       * Batch
+       * @default 300
+       */
+      batch: number
+      /** Cast */
+      cast: {
+        [key: string]: string
+      }
+      /**
+       * Ground
+       * @default oak
+       */
+      ground: string
+    }
+    /**
+     * PreparedOut
+     * @description A preparation scaled to a batch, and what one coat of it does.
+     */
+    PreparedOut: {
+      /** After Hex */
+      after_hex: string
+      /** Before Hex */
+      before_hex: string
+      /** Keeps */
+      keeps: string
+      /** Pours */
+      pours: components['schemas']['PreparedPourOut'][]
+    }
+    /**
+     * PreparedPourOut
+     * @description One pot's share of a preparation.
+     */
+    PreparedPourOut: {
+      /** Ml */
+      ml: number
+      /** Name */
+      name: string
+      /** Words */
+      words: string
     }
     /**
      * Problem
@@ -2171,6 +2757,12 @@ export interface components {
      */
     RecipeOut: {
       /**
+       * Cost
+       * @description Of its paints, in the currency of their prices.
+       * @default 0
+       */
+      cost: number
+      /**
        * Delta E
        * @description CIEDE2000 in the light asked for.
        */
@@ -2269,6 +2861,40 @@ export interface components {
       target_hex: string
     }
     /**
+     * RescueOut
+     * @description One way to go on, with the colour that it would give.
+     */
+    RescueOut: {
+      /** Additions */
+      additions: components['schemas']['StepOut'][]
+      /** Delta E */
+      delta_E: number
+      /** Hex */
+      hex: string
+      /** High */
+      high: number
+      /** Low */
+      low: number
+      /** Ml */
+      ml: number
+      /** Words */
+      words: string
+    }
+    /**
+     * RoleOut
+     * @description One part of a preparation, and the pots on the shelf that can play it.
+     */
+    RoleOut: {
+      /** Key */
+      key: string
+      /** Parts */
+      parts: number
+      /** Pots */
+      pots: string[]
+      /** Title */
+      title: string
+    }
+    /**
      * RoomsIn
      * @description The light of the workshop, and that of the room where the piece will stand.
      */
@@ -2338,6 +2964,18 @@ export interface components {
       pairs: components['schemas']['PairOut'][]
     }
     /**
+     * SlipOut
+     * @description One part too much of one pot. [CIEDE2000]
+     */
+    SlipOut: {
+      /** After */
+      after: number
+      /** Before */
+      before: number
+      /** Name */
+      name: string
+    }
+    /**
      * SpotIn
      * @description A tap on a photo, in pixels of its working copy.
      */
@@ -2356,6 +2994,26 @@ export interface components {
       x: number
       /** Y */
       y: number
+    }
+    /**
+     * StepOut
+     * @description One pour, made or still to be made.
+     */
+    StepOut: {
+      /** Grams */
+      grams: number
+      /** Hex */
+      hex: string
+      /** Made */
+      made: boolean
+      /** Material */
+      material: string
+      /** Ml */
+      ml: number
+      /** Name */
+      name: string
+      /** Words */
+      words: string
     }
     /**
      * Stepped
@@ -2408,6 +3066,52 @@ export interface components {
        * @default 0
        */
       warmer: number
+    }
+    /**
+     * StripIn
+     * @description The colour of a dried strip; `anyway` when the timer has not run out but it is dry.
+     */
+    StripIn: {
+      /**
+       * Anyway
+       * @default false
+       */
+      anyway: boolean
+      /** Colour */
+      colour:
+        | components['schemas']['FromPhoto']
+        | components['schemas']['FromText']
+        | components['schemas']['FromReader']
+        | components['schemas']['FromSpectrum']
+        | components['schemas']['FromTarget']
+        | components['schemas']['FromMaterial']
+        | components['schemas']['FromMix']
+        | components['schemas']['Between']
+        | components['schemas']['Stepped']
+      /**
+       * Notes
+       * @default
+       */
+      notes: string
+    }
+    /**
+     * StripOut
+     * @description A kept strip.
+     */
+    StripOut: {
+      /**
+       * Created
+       * Format: date-time
+       */
+      created: string
+      /** Hex */
+      hex: string
+      /** Id */
+      id: number
+      /** Mix Id */
+      mix_id: number
+      /** Notes */
+      notes: string
     }
     /**
      * SwatchForIn
@@ -2679,6 +3383,30 @@ export interface components {
       type: string
     }
     /**
+     * VerdictOut
+     * @description What a dried strip says.
+     */
+    VerdictOut: {
+      /** Delta E */
+      delta_E: number
+      /** Hex */
+      hex: string
+      /** Learnt */
+      learnt: components['schemas']['LearntOut'][]
+      /** Misses */
+      misses: string
+      /** Reached */
+      reached: boolean
+      /** Reading Id */
+      reading_id: number | null
+      /** Strip Id */
+      strip_id: number
+      /** Target Hex */
+      target_hex: string | null
+      /** Words */
+      words: string
+    }
+    /**
      * WayOut
      * @description The mixtures between two mixes, even to the eye.
      */
@@ -2735,6 +3463,51 @@ export interface components {
        * @enum {string}
        */
       method: 'white'
+    }
+    /**
+     * WhyIn
+     * @description The recipe, and what it is painted over.
+     */
+    WhyIn: {
+      /**
+       * Ground
+       * @default oak
+       */
+      ground: string
+      /** Pours */
+      pours: components['schemas']['PourIn'][]
+      /**
+       * Tool
+       * @default parts
+       * @enum {string}
+       */
+      tool: 'parts' | 'spoons' | 'syringe' | 'scale' | 'drops'
+    }
+    /**
+     * WhyOut
+     * @description What lies behind a recipe.
+     */
+    WhyOut: {
+      /** Coats */
+      coats: number | null
+      /** Curves */
+      curves: components['schemas']['CurveOut'][]
+      /** Differences */
+      differences: components['schemas']['DifferenceOut'][]
+      /** Dry Hex */
+      dry_hex: string
+      /** Ground */
+      ground: string
+      /** Order */
+      order: string
+      /** Sealed Hex */
+      sealed_hex: string
+      /** Slips */
+      slips: components['schemas']['SlipOut'][]
+      /** Wavelengths */
+      wavelengths: number[]
+      /** Wet Hex */
+      wet_hex: string
     }
   }
   responses: never
@@ -3315,6 +4088,71 @@ export interface operations {
       }
     }
   }
+  stream_scale_api_devices_scale_stream_get: {
+    parameters: {
+      query?: {
+        seconds?: number
+      }
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description Successful Response */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content?: never
+      }
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Request Entity Too Large */
+      413: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+    }
+  }
   list_jobs_api_jobs_get: {
     parameters: {
       query?: never
@@ -3365,6 +4203,77 @@ export interface operations {
         }
         content: {
           'application/json': components['schemas']['JobWholeOut']
+        }
+      }
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Request Entity Too Large */
+      413: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+    }
+  }
+  get_amount_api_jobs__job_id__amount_get: {
+    parameters: {
+      query?: {
+        coats?: number
+        margin?: number
+        spread_rate?: number
+      }
+      header?: never
+      path: {
+        job_id: number
+      }
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description Successful Response */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['AmountOut']
         }
       }
       /** @description Not Found */
@@ -3865,6 +4774,85 @@ export interface operations {
       }
     }
   }
+  list_strips_api_jobs__job_id__strips_get: {
+    parameters: {
+      query?: {
+        /** @description The light in which colours are shown. */
+        light?:
+          | 'window'
+          | 'bulb'
+          | 'cool_led'
+          | 'tube'
+          | 'evening_window'
+          | 'north_window'
+          | 'warm_led'
+          | 'neutral_led'
+          | 'old_tube'
+      }
+      header?: never
+      path: {
+        job_id: number
+      }
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description Successful Response */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['StripOut'][]
+        }
+      }
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Request Entity Too Large */
+      413: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+    }
+  }
   add_target_api_jobs__job_id__targets_post: {
     parameters: {
       query?: {
@@ -4030,6 +5018,26 @@ export interface operations {
       }
     }
   }
+  list_jugs_api_jugs_get: {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description Successful Response */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['JugOut'][]
+        }
+      }
+    }
+  }
   list_lights_api_lights_get: {
     parameters: {
       query?: never
@@ -4067,6 +5075,91 @@ export interface operations {
           [name: string]: unknown
         }
         content?: never
+      }
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Request Entity Too Large */
+      413: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+    }
+  }
+  begin_pot_api_mixes__mix_id__pots_post: {
+    parameters: {
+      query?: {
+        /** @description The light in which colours are shown. */
+        light?:
+          | 'window'
+          | 'bulb'
+          | 'cool_led'
+          | 'tube'
+          | 'evening_window'
+          | 'north_window'
+          | 'warm_led'
+          | 'neutral_led'
+          | 'old_tube'
+        /** @description The unit in which amounts are said. */
+        unit?: 'ml' | 'spoons' | 'metric_spoons' | 'fl_oz' | 'g' | 'drop'
+      }
+      header?: never
+      path: {
+        mix_id: number
+      }
+      cookie?: never
+    }
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['BeginIn']
+      }
+    }
+    responses: {
+      /** @description Successful Response */
+      201: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['PotOut']
+        }
       }
       /** @description Not Found */
       404: {
@@ -4216,6 +5309,78 @@ export interface operations {
         }
         content: {
           'application/json': string
+        }
+      }
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Request Entity Too Large */
+      413: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+    }
+  }
+  print_mix_api_mixes__mix_id___kind__pdf_get: {
+    parameters: {
+      query?: {
+        jug?: ('paper cup' | 'measuring jug' | 'jam jar' | 'tin' | 'bucket') | null
+        /** @description The unit in which amounts are said. */
+        unit?: 'ml' | 'spoons' | 'metric_spoons' | 'fl_oz' | 'g' | 'drop'
+      }
+      header?: never
+      path: {
+        mix_id: number
+        kind: 'strip' | 'label' | 'card'
+      }
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description Successful Response */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': unknown
         }
       }
       /** @description Not Found */
@@ -4451,6 +5616,768 @@ export interface operations {
         }
         content: {
           'application/json': components['schemas']['SchemeOut']
+        }
+      }
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Request Entity Too Large */
+      413: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+    }
+  }
+  get_pot_api_pots__pot_id__get: {
+    parameters: {
+      query?: {
+        /** @description The light in which colours are shown. */
+        light?:
+          | 'window'
+          | 'bulb'
+          | 'cool_led'
+          | 'tube'
+          | 'evening_window'
+          | 'north_window'
+          | 'warm_led'
+          | 'neutral_led'
+          | 'old_tube'
+        /** @description The unit in which amounts are said. */
+        unit?: 'ml' | 'spoons' | 'metric_spoons' | 'fl_oz' | 'g' | 'drop'
+      }
+      header?: never
+      path: {
+        pot_id: number
+      }
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description Successful Response */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['PotOut']
+        }
+      }
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Request Entity Too Large */
+      413: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+    }
+  }
+  add_to_pot_api_pots__pot_id__additions_post: {
+    parameters: {
+      query?: {
+        /** @description The light in which colours are shown. */
+        light?:
+          | 'window'
+          | 'bulb'
+          | 'cool_led'
+          | 'tube'
+          | 'evening_window'
+          | 'north_window'
+          | 'warm_led'
+          | 'neutral_led'
+          | 'old_tube'
+        /** @description The unit in which amounts are said. */
+        unit?: 'ml' | 'spoons' | 'metric_spoons' | 'fl_oz' | 'g' | 'drop'
+      }
+      header?: never
+      path: {
+        pot_id: number
+      }
+      cookie?: never
+    }
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['AdditionsIn']
+      }
+    }
+    responses: {
+      /** @description Successful Response */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['PotOut']
+        }
+      }
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Request Entity Too Large */
+      413: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+    }
+  }
+  finish_pot_api_pots__pot_id__done_post: {
+    parameters: {
+      query?: {
+        /** @description The light in which colours are shown. */
+        light?:
+          | 'window'
+          | 'bulb'
+          | 'cool_led'
+          | 'tube'
+          | 'evening_window'
+          | 'north_window'
+          | 'warm_led'
+          | 'neutral_led'
+          | 'old_tube'
+        /** @description The unit in which amounts are said. */
+        unit?: 'ml' | 'spoons' | 'metric_spoons' | 'fl_oz' | 'g' | 'drop'
+      }
+      header?: never
+      path: {
+        pot_id: number
+      }
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description Successful Response */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['PotOut']
+        }
+      }
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Request Entity Too Large */
+      413: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+    }
+  }
+  make_pour_api_pots__pot_id__pours_post: {
+    parameters: {
+      query?: {
+        /** @description The light in which colours are shown. */
+        light?:
+          | 'window'
+          | 'bulb'
+          | 'cool_led'
+          | 'tube'
+          | 'evening_window'
+          | 'north_window'
+          | 'warm_led'
+          | 'neutral_led'
+          | 'old_tube'
+        /** @description The unit in which amounts are said. */
+        unit?: 'ml' | 'spoons' | 'metric_spoons' | 'fl_oz' | 'g' | 'drop'
+      }
+      header?: never
+      path: {
+        pot_id: number
+      }
+      cookie?: never
+    }
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['PourMadeIn']
+      }
+    }
+    responses: {
+      /** @description Successful Response */
+      201: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['PotOut']
+        }
+      }
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Request Entity Too Large */
+      413: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+    }
+  }
+  undo_pour_api_pots__pot_id__pours_last_delete: {
+    parameters: {
+      query?: {
+        /** @description The light in which colours are shown. */
+        light?:
+          | 'window'
+          | 'bulb'
+          | 'cool_led'
+          | 'tube'
+          | 'evening_window'
+          | 'north_window'
+          | 'warm_led'
+          | 'neutral_led'
+          | 'old_tube'
+        /** @description The unit in which amounts are said. */
+        unit?: 'ml' | 'spoons' | 'metric_spoons' | 'fl_oz' | 'g' | 'drop'
+      }
+      header?: never
+      path: {
+        pot_id: number
+      }
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description Successful Response */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['PotOut']
+        }
+      }
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Request Entity Too Large */
+      413: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+    }
+  }
+  get_rescue_api_pots__pot_id__rescue_get: {
+    parameters: {
+      query?: {
+        /** @description The light in which colours are shown. */
+        light?:
+          | 'window'
+          | 'bulb'
+          | 'cool_led'
+          | 'tube'
+          | 'evening_window'
+          | 'north_window'
+          | 'warm_led'
+          | 'neutral_led'
+          | 'old_tube'
+        tool?: 'parts' | 'spoons' | 'syringe' | 'scale' | 'drops'
+        /** @description The unit in which amounts are said. */
+        unit?: 'ml' | 'spoons' | 'metric_spoons' | 'fl_oz' | 'g' | 'drop'
+      }
+      header?: never
+      path: {
+        pot_id: number
+      }
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description Successful Response */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['AdviceOut']
+        }
+      }
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Request Entity Too Large */
+      413: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+    }
+  }
+  paint_strip_api_pots__pot_id__strip_painted_post: {
+    parameters: {
+      query?: {
+        /** @description The light in which colours are shown. */
+        light?:
+          | 'window'
+          | 'bulb'
+          | 'cool_led'
+          | 'tube'
+          | 'evening_window'
+          | 'north_window'
+          | 'warm_led'
+          | 'neutral_led'
+          | 'old_tube'
+        /** @description The unit in which amounts are said. */
+        unit?: 'ml' | 'spoons' | 'metric_spoons' | 'fl_oz' | 'g' | 'drop'
+      }
+      header?: never
+      path: {
+        pot_id: number
+      }
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description Successful Response */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['PotOut']
+        }
+      }
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Request Entity Too Large */
+      413: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+    }
+  }
+  read_strip_api_pots__pot_id__strips_post: {
+    parameters: {
+      query?: {
+        /** @description The light in which colours are shown. */
+        light?:
+          | 'window'
+          | 'bulb'
+          | 'cool_led'
+          | 'tube'
+          | 'evening_window'
+          | 'north_window'
+          | 'warm_led'
+          | 'neutral_led'
+          | 'old_tube'
+      }
+      header?: never
+      path: {
+        pot_id: number
+      }
+      cookie?: never
+    }
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['StripIn']
+      }
+    }
+    responses: {
+      /** @description Successful Response */
+      201: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['VerdictOut']
+        }
+      }
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Request Entity Too Large */
+      413: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+    }
+  }
+  list_preparations_api_preparations_get: {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description Successful Response */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['PreparationOut'][]
+        }
+      }
+    }
+  }
+  prepare_batch_api_preparations__key__post: {
+    parameters: {
+      query?: {
+        /** @description The light in which colours are shown. */
+        light?:
+          | 'window'
+          | 'bulb'
+          | 'cool_led'
+          | 'tube'
+          | 'evening_window'
+          | 'north_window'
+          | 'warm_led'
+          | 'neutral_led'
+          | 'old_tube'
+      }
+      header?: never
+      path: {
+        key: string
+      }
+      cookie?: never
+    }
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['PrepareIn']
+      }
+    }
+    responses: {
+      /** @description Successful Response */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['PreparedOut']
         }
       }
       /** @description Not Found */
@@ -5710,6 +7637,89 @@ export interface operations {
       }
     }
   }
+  by_hand_api_targets__target_id__by_hand_post: {
+    parameters: {
+      query?: {
+        /** @description The light in which colours are shown. */
+        light?:
+          | 'window'
+          | 'bulb'
+          | 'cool_led'
+          | 'tube'
+          | 'evening_window'
+          | 'north_window'
+          | 'warm_led'
+          | 'neutral_led'
+          | 'old_tube'
+      }
+      header?: never
+      path: {
+        target_id: number
+      }
+      cookie?: never
+    }
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['HandIn']
+      }
+    }
+    responses: {
+      /** @description Successful Response */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['RecipeOut']
+        }
+      }
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Request Entity Too Large */
+      413: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+    }
+  }
   find_recipes_api_targets__target_id__recipes_post: {
     parameters: {
       query?: {
@@ -5823,6 +7833,89 @@ export interface operations {
         }
         content: {
           'application/json': components['schemas']['TargetOut']
+        }
+      }
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Request Entity Too Large */
+      413: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+    }
+  }
+  get_why_api_targets__target_id__why_post: {
+    parameters: {
+      query?: {
+        /** @description The light in which colours are shown. */
+        light?:
+          | 'window'
+          | 'bulb'
+          | 'cool_led'
+          | 'tube'
+          | 'evening_window'
+          | 'north_window'
+          | 'warm_led'
+          | 'neutral_led'
+          | 'old_tube'
+      }
+      header?: never
+      path: {
+        target_id: number
+      }
+      cookie?: never
+    }
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['WhyIn']
+      }
+    }
+    responses: {
+      /** @description Successful Response */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['WhyOut']
         }
       }
       /** @description Not Found */

@@ -1,10 +1,26 @@
 <script setup lang="ts">
+import { useRouter } from 'vue-router'
+
+import { api, unwrap } from '../api/client'
 import JugDrawing from './JugDrawing.vue'
 import { useJob } from './useJob'
 import { useMixes } from './useMixes'
+import { sayWrong } from './useNotice'
 
 const { job } = useJob()
+const router = useRouter()
 const { remove, toShelf } = useMixes()
+
+async function pour(mixId: number) {
+  try {
+    const body = { jug: null }
+    const params = { path: { mix_id: mixId } }
+    const pot = unwrap(await api.POST('/api/mixes/{mix_id}/pots', { params, body }))
+    await router.push({ name: 'bench', params: { pot: pot.id } })
+  } catch (error) {
+    sayWrong(error)
+  }
+}
 
 function carry(event: DragEvent, id: number) {
   event.dataTransfer?.setData('application/x-jug', id.toString())
@@ -21,7 +37,14 @@ function carry(event: DragEvent, id: number) {
         <div class="words">
           <b>{{ mix.name }}</b>
           <span class="soft">{{ Math.round(mix.batch) }} ml · {{ mix.recipe.words }}</span>
-          <button type="button" class="keep" @click="toShelf(mix)">to the shelf</button>
+          <BButton size="sm" variant="outline-secondary" class="pour" @click="pour(mix.id)">Pour it</BButton>
+          <details>
+            <summary>print, keep</summary>
+            <a class="keep" :href="`/api/mixes/${mix.id}/strip.pdf`" target="_blank" rel="noopener">pour strip</a>
+            <a class="keep" :href="`/api/mixes/${mix.id}/card.pdf`" target="_blank" rel="noopener">recipe card</a>
+            <a class="keep" :href="`/api/mixes/${mix.id}/label.pdf`" target="_blank" rel="noopener">lid label</a>
+            <button type="button" class="keep" @click="toShelf(mix)">to the shelf</button>
+          </details>
         </div>
         <span class="chip" :style="{ background: mix.recipe.hex }" :data-jug="mix.id" />
         <button type="button" class="away" :aria-label="`Put ${mix.name} away`" @click="remove(mix)">×</button>
@@ -78,7 +101,18 @@ li {
   border-radius: 7px;
 }
 
+.pour {
+  min-height: 34px;
+  margin: 4px 0 2px;
+}
+
+summary {
+  color: var(--soft);
+  min-height: 26px;
+}
+
 .keep {
+  text-decoration: none;
   display: block;
   min-height: 26px;
   padding: 0;

@@ -61,6 +61,6 @@ label {
 }
 
 .form-select {
-  width: auto;
+  width: 136px;
 }
 </style>

@@ -2,16 +2,22 @@ import { readonly, ref } from 'vue'
 
 import type { LightName, ToolName } from '../api/client'
 
+/** In which unit amounts are said. */
+export type UnitName = 'ml' | 'spoons' | 'metric_spoons' | 'fl_oz' | 'g' | 'drop'
+
 /** What a person set once, kept in this browser. */
 interface Kept {
   light: LightName
   batch: number
   mostPots: number
   tool: ToolName
+  unit: UnitName
+  use: string[]
+  avoid: string[]
 }
 
 const KEY = 'jug-mingle'
-const usual: Kept = { light: 'window', batch: 500, mostPots: 3, tool: 'parts' }
+const usual: Kept = { light: 'window', batch: 500, mostPots: 3, tool: 'parts', unit: 'ml', use: [], avoid: [] }
 
 function load(): Kept {
   try {

@@ -2,12 +2,15 @@
 import { computed, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 
+import type { Schemas } from '../../api/client'
 import { preferences } from '../../shared/preferences'
 import { useJob, useLights } from '../../shared/useJob'
 import { useMixes } from '../../shared/useMixes'
+import PreparePanel from './PreparePanel.vue'
 import RecipeRow from './RecipeRow.vue'
 import TellingSwatch from './TellingSwatch.vue'
 import { useRecipes } from './useRecipes'
+import WhyPanel from './WhyPanel.vue'
 import WishBar from './WishBar.vue'
 
 const { id, job } = useJob()
@@ -31,6 +34,14 @@ const rows = computed(() => {
   return recipes.filter((recipe, at) => recipes.findIndex((r) => r.pours.length === recipe.pours.length) === at)
 })
 const chosen = ref(0)
+const asking = ref(false)
+const preparing = ref(false)
+/** The chosen recipe as it was changed by hand; undone by choosing anything. */
+const byHand = ref<Schemas['RecipeOut']>()
+const inHand = computed(() => byHand.value ?? rows.value[chosen.value])
+watch([chosen, rows], () => {
+  byHand.value = undefined
+})
 watch(rows, (now) => {
   const best = now.reduce((least, recipe, at) => (recipe.high < (now[least]?.high ?? 99) - 0.3 ? at : least), 0)
   chosen.value = best
@@ -41,7 +52,7 @@ function change(event: Event) {
 }
 
 function keepChosen() {
-  const recipe = rows.value[chosen.value]
+  const recipe = inHand.value
   if (!recipe || !target.value || id.value === undefined) return
   const pours = recipe.pours.map(({ material, parts, ml }) => ({ material, parts, ml }))
   const name = target.value.title.charAt(0).toUpperCase() + target.value.title.slice(1)
@@ -73,14 +84,33 @@ function keepChosen() {
       <legend class="visually-hidden">Recipes, fewest pots first</legend>
       <label v-for="(recipe, at) in rows" :key="at" :class="{ chosen: at === chosen }">
         <input v-model="chosen" class="visually-hidden" type="radio" name="recipe" :value="at" />
-        <RecipeRow :recipe="recipe" :target="data.target_hex" :target-name="target.title" :light-titles="titles" />
+        <RecipeRow
+          :recipe="at === chosen && byHand ? byHand : recipe"
+          :target="data.target_hex"
+          :target-name="target.title"
+          :light-titles="titles"
+        />
       </label>
     </fieldset>
+    <WhyPanel
+      v-if="asking && inHand"
+      :recipe="inHand"
+      :target-id="target.id"
+      @changed="(changed: Schemas['RecipeOut']) => (byHand = changed)"
+    />
+    <PreparePanel v-if="preparing" />
     <div v-if="data" class="foot">
       <BButton variant="outline-secondary" :aria-pressed="all" @click="all = !all">{{
         all ? 'Only the best of each' : 'Other ways'
       }}</BButton>
-      <TellingSwatch v-if="rows[chosen]" :recipe="rows[chosen]!" />
+      <BButton variant="outline-secondary" :aria-expanded="asking" :disabled="!inHand" @click="asking = !asking"
+        >Why? By hand?</BButton
+      >
+      <BButton v-if="byHand" variant="outline-secondary" @click="byHand = undefined">Back to the recipe</BButton>
+      <BButton variant="outline-secondary" :aria-expanded="preparing" @click="preparing = !preparing"
+        >Wash, wax, glaze…</BButton
+      >
+      <TellingSwatch v-if="inHand" :recipe="inHand" />
       <BButton variant="primary" class="keep" :disabled="rows.length === 0" @click="keepChosen">Keep as a jug</BButton>
     </div>
   </div>

@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { computed } from 'vue'
+
 import type { Schemas } from '../../api/client'
 import DifferenceBand from '../../shared/DifferenceBand.vue'
 import JugDrawing from '../../shared/JugDrawing.vue'
@@ -10,6 +12,9 @@ const { recipe } = defineProps<{
   targetName: string
   lightTitles: Record<string, string>
 }>()
+
+/** Pots that this recipe nearly empties. */
+const scarce = computed(() => recipe.pours.filter((pour) => pour.left_after < 60))
 
 /** Millilitres as a person reads them. */
 const ml = (value: number) => (value >= 20 ? Math.round(value).toString() : value.toFixed(1))
@@ -40,6 +45,10 @@ const ml = (value: number) => (value >= 20 ? Math.round(value).toString() : valu
     </div>
     <div class="count">
       <b class="said">{{ recipe.pours.length }}</b> {{ recipe.pours.length === 1 ? 'pot' : 'pots' }}
+      <span v-if="recipe.cost > 0" class="soft">costs {{ recipe.cost.toFixed(2) }}</span>
+      <span v-for="low in scarce" :key="low.name" class="soft"
+        >leaves {{ Math.round(low.left_after) }} ml {{ low.name }}</span
+      >
       <span v-for="other in recipe.differences.slice(1)" :key="other.light" class="soft">
         {{ lightTitles[other.light] }}: {{ other.words }}, {{ other.delta_E.toFixed(1) }}
       </span>

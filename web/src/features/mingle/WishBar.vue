@@ -1,11 +1,26 @@
 <script setup lang="ts">
-import { ref, watch } from 'vue'
+import { useQuery } from '@tanstack/vue-query'
+import { computed, ref, watch } from 'vue'
 
-import type { ToolName } from '../../api/client'
+import { api, type ToolName, unwrap } from '../../api/client'
 import { prefer, preferences } from '../../shared/preferences'
 import RoomLights from '../../shared/RoomLights.vue'
+import { useJob } from '../../shared/useJob'
+import PotWishes from './PotWishes.vue'
 
 const batch = ref(preferences.value.batch.toString())
+const { id } = useJob()
+const { data: amount } = useQuery({
+  queryKey: computed(() => ['amount', id.value]),
+  enabled: computed(() => id.value !== undefined),
+  queryFn: async () =>
+    unwrap(await api.GET('/api/jobs/{job_id}/amount', { params: { path: { job_id: id.value ?? 0 } } })),
+})
+
+/** Two coats of everything, and a little over. */
+function forPiece() {
+  if (amount.value) batch.value = amount.value.ml.toString()
+}
 const wrong = ref('')
 
 const tools: { value: ToolName; text: string }[] = [
@@ -54,7 +69,11 @@ watch(batch, (text) => {
         @update:model-value="prefer({ mostPots: Number($event) })"
       />
     </label>
+    <BButton variant="outline-secondary" size="sm" :title="amount?.words" @click="forPiece"
+      >for the whole piece</BButton
+    >
     <RoomLights />
+    <PotWishes />
     <p v-if="wrong" id="batch-wrong" class="wrong" role="alert">{{ wrong }}</p>
   </div>
 </template>

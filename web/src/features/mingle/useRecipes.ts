@@ -7,8 +7,8 @@ import { preferences } from '../../shared/preferences'
 /** Recipes for a target, as the person wants them measured; idle while there is no target. */
 export function useRecipes(targetId: MaybeRefOrGetter<number | undefined>) {
   const wishes = computed(() => {
-    const { batch, mostPots, tool, light } = preferences.value
-    return { batch, tool, most_pots: mostPots, light }
+    const { batch, mostPots, tool, light, use, avoid } = preferences.value
+    return { batch, tool, most_pots: mostPots, light, use: [...use], avoid: [...avoid] }
   })
   return useQuery({
     queryKey: computed(() => ['recipes', toValue(targetId), wishes.value]),
@@ -24,8 +24,8 @@ export function useRecipes(targetId: MaybeRefOrGetter<number | undefined>) {
             tool: wishes.value.tool,
             most_pots: wishes.value.most_pots,
             parts: 12,
-            use: [],
-            avoid: [],
+            use: wishes.value.use,
+            avoid: wishes.value.avoid,
             lights: [],
           },
         }),

@@ -1,0 +1,114 @@
+"""Standard preparations: roles instead of a target, scaled to any batch."""
+
+import numpy as np
+from fastapi import APIRouter
+from pydantic import BaseModel, Field
+
+from jug_mingle.api.context import PROBLEMS, LightNow, Reading
+from jug_mingle.api.schemas import Hex, In
+from jug_mingle.api.shapes import hex_of
+from jug_mingle.core.grounds import ground
+from jug_mingle.core.preparations import PREPARATIONS, prepare
+from jug_mingle.core.spectra import light as light_named
+from jug_mingle.core.units import said
+from jug_mingle.errors import NotFoundError, UnfitError
+from jug_mingle.services.shelf import fitted_shelf, standing
+
+router = APIRouter(prefix="/api/preparations", tags=["preparations"])
+
+
+class RoleOut(BaseModel):
+    """One part of a preparation, and the pots on the shelf that can play it."""
+
+    key: str
+    title: str
+    parts: float
+    pots: list[str]
+
+
+class PreparationOut(BaseModel):
+    """A preparation."""
+
+    key: str
+    title: str
+    roles: list[RoleOut]
+    order: str
+    use: str
+
+
+class PrepareIn(In):
+    """Who plays which role, how much is made [ml], and over what it goes."""
+
+    cast: dict[str, str] = Field(max_length=6)
+    batch: float = 300.0
+    ground: str = Field(default="oak", max_length=40)
+
+
+class PreparedPourOut(BaseModel):
+    """One pot's share of a preparation."""
+
+    name: str
+    ml: float
+    words: str
+
+
+class PreparedOut(BaseModel):
+    """A preparation scaled to a batch, and what one coat of it does."""
+
+    pours: list[PreparedPourOut]
+    before_hex: Hex
+    after_hex: Hex
+    keeps: str
+
+
+@router.get("")
+def list_preparations(session: Reading) -> list[PreparationOut]:
+    """List the preparations, with the pots that can play each role."""
+    shelf, there = fitted_shelf(session), standing(session)
+    pots = [material for material in shelf.materials if material.key in there]
+    return [
+        PreparationOut(
+            key=one.key,
+            title=one.title,
+            order=one.order,
+            use=one.use,
+            roles=[
+                RoleOut(
+                    key=role.key,
+                    title=role.title,
+                    parts=role.parts,
+                    pots=[pot.key for pot in pots if pot.kind.key in role.kinds],
+                )
+                for role in one.roles
+            ],
+        )
+        for one in PREPARATIONS.values()
+    ]
+
+
+@router.post("/{key}", responses=PROBLEMS)
+def prepare_batch(key: str, body: PrepareIn, session: Reading, light: LightNow = "window") -> PreparedOut:
+    """Return a preparation scaled to a batch; what it does to a ground is predicted."""
+    if key not in PREPARATIONS:
+        raise NotFoundError(f"there is no preparation {key!r}; known are {', '.join(PREPARATIONS)}")
+    shelf, shown, there = fitted_shelf(session), light_named(light), standing(session)
+    if gone := [pot for pot in body.cast.values() if pot not in there]:
+        raise NotFoundError(f"there is no pot {gone[0]!r} on the shelf")
+    try:
+        found = prepare(shelf, PREPARATIONS[key], body.cast, batch=body.batch, below=ground(body.ground))
+    except ValueError as error:
+        raise UnfitError(str(error)) from error
+    days = found.pot_life
+    keeps = "no figure is agreed: mix for the job"
+    if days is not None:
+        keeps = f"keeps about {days:g} days" if days >= 1 else "it sets: use it up at once"
+    pours = []
+    for pour in found.pours:
+        pot = shelf.materials[shelf.index(pour.key)]
+        pours.append(PreparedPourOut(name=pot.name, ml=round(pour.ml, 1), words=said(pour.ml, "ml").words))
+    return PreparedOut(
+        pours=pours,
+        before_hex=hex_of(np.clip(found.before, 0.0, 1.0), shown),
+        after_hex=hex_of(np.clip(found.R, 0.0, 1.0), shown),
+        keeps=keeps,
+    )

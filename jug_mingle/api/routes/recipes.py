@@ -1,0 +1,111 @@
+"""Behind a recipe, and recipes by hand."""
+
+import numpy as np
+from fastapi import APIRouter
+from pydantic import BaseModel, Field
+
+from jug_mingle.api.context import PROBLEMS, LightNow, Reading
+from jug_mingle.api.schemas import DifferenceOut, Hex, In, PourIn, RecipeOut, ToolName
+from jug_mingle.api.shapes import hex_of, recipe_out
+from jug_mingle.core.colour import difference_words
+from jug_mingle.core.spectra import WAVELENGTHS
+from jug_mingle.core.spectra import light as light_named
+from jug_mingle.services import by_hand as service
+from jug_mingle.services.jobs import get_job
+from jug_mingle.services.shelf import fitted_shelf
+from jug_mingle.services.targets import get_target
+
+router = APIRouter(prefix="/api/targets/{target_id}", tags=["recipes"])
+
+
+class HandIn(In):
+    """What is poured, in parts of any size."""
+
+    pours: list[PourIn] = Field(min_length=1, max_length=6)
+    tool: ToolName = "parts"
+
+
+class CurveOut(BaseModel):
+    """A reflectance over the wavelengths, with the colour that it looks."""
+
+    name: str
+    hex: Hex
+    R: list[float]
+
+
+class SlipOut(BaseModel):
+    """One part too much of one pot. [CIEDE2000]"""
+
+    name: str
+    before: float
+    after: float
+
+
+class WhyOut(BaseModel):
+    """What lies behind a recipe."""
+
+    wavelengths: list[float]
+    curves: list[CurveOut]
+    differences: list[DifferenceOut]
+    dry_hex: Hex
+    wet_hex: Hex
+    sealed_hex: Hex
+    coats: int | None
+    ground: str
+    slips: list[SlipOut]
+    order: str
+
+
+class WhyIn(HandIn):
+    """The recipe, and what it is painted over."""
+
+    ground: str = Field(default="oak", max_length=40)
+
+
+@router.post("/by-hand", responses=PROBLEMS)
+def by_hand(target_id: int, body: HandIn, session: Reading, light: LightNow = "window") -> RecipeOut:
+    """Return the prediction of a recipe poured by hand, against a target."""
+    target, job = get_target(session, target_id), get_job(session, get_target(session, target_id).job_id)
+    lights = [light_named(name) for name in dict.fromkeys([light, job.workshop_light, job.room_light])]
+    pours = [service.PourAsked(material=p.material, parts=p.parts, ml=p.ml) for p in body.pours]
+    recipe = service.try_by_hand(session, target_id, pours, tool_key=body.tool, lights=lights)
+    return recipe_out(recipe, np.array(target.R), lights, fitted_shelf(session), light_named(light))
+
+
+@router.post("/why", responses=PROBLEMS)
+def get_why(target_id: int, body: WhyIn, session: Reading, light: LightNow = "window") -> WhyOut:
+    """Return what lies behind a recipe: curves, lights, faces, coats, sensitivity, order."""
+    shown, shelf = light_named(light), fitted_shelf(session)
+    pours = [service.PourAsked(material=p.material, parts=p.parts, ml=p.ml) for p in body.pours]
+    found, ground = service.explain(session, target_id, pours, ground_key=body.ground)
+    target = get_target(session, target_id)
+    names = {material.key: material.name for material in shelf.materials}
+    curves = [
+        ("wanted", np.array(target.R)),
+        ("mix", found.R),
+        *((names[key], R) for key, R in found.pots),
+    ]
+    last = names[found.pots[-1][0]]
+    return WhyOut.model_validate(
+        {
+            "wavelengths": WAVELENGTHS.tolist(),
+            "curves": [
+                {"name": name, "hex": hex_of(np.clip(R, 0, 1), shown), "R": np.round(R, 4).tolist()}
+                for name, R in curves
+            ],
+            "differences": [
+                {"light": name, "delta_E": round(value, 2), "words": difference_words(value)}
+                for name, value in found.delta_E
+            ],
+            "dry_hex": hex_of(np.clip(found.R, 0, 1), shown),
+            "wet_hex": hex_of(np.clip(found.wet, 0, 1), shown),
+            "sealed_hex": hex_of(np.clip(found.sealed, 0, 1), shown),
+            "coats": found.coats,
+            "ground": ground,
+            "slips": [
+                {"name": names[s.key], "before": round(s.before, 1), "after": round(s.after, 1)} for s in found.slips
+            ],
+            "order": "Most first, so that there is something to stir into; the smallest and strongest last, by drops: "
+            f"{last} turns the colour fastest and cannot be taken out again.",
+        }
+    )

@@ -1,0 +1,299 @@
+<script setup lang="ts">
+import { computed, ref, watch } from 'vue'
+import { useRoute, useRouter } from 'vue-router'
+
+import { prefer, preferences, type UnitName } from '../../shared/preferences'
+import { useKeys } from '../../shared/useKeys'
+import FillingJug from './FillingJug.vue'
+import StripStage from './StripStage.vue'
+import { usePotOnBench } from './usePotOnBench'
+import { useScale } from './useScale'
+
+const route = useRoute()
+const router = useRouter()
+const id = computed(() => Number(route.params.pot))
+const bench = usePotOnBench(id)
+const { data: pot, error } = bench
+const scale = useScale()
+const button = ref<HTMLButtonElement>()
+watch(button, (shown) => shown?.focus())
+const wrong = ref('')
+const busy = ref(false)
+
+const made = computed(() => pot.value?.steps.filter((step) => step.made) ?? [])
+const next = computed(() => pot.value?.steps.find((step) => !step.made))
+watch(
+  () => next.value?.material,
+  () => {
+    scale.tare()
+  },
+)
+
+/** What the scale says is in the jug of this pour, in millilitres. */
+const live = computed(() => {
+  if (!scale.on.value || !scale.shown.value || !next.value) return undefined
+  const density = next.value.grams / next.value.ml
+  return Math.max(0, (scale.shown.value.grams - scale.zero.value) / density)
+})
+const share = computed(() => (live.value === undefined || !next.value ? 0 : live.value / next.value.ml))
+const cue = computed(() =>
+  share.value > 1.02 ? 'Too much' : share.value >= 0.98 ? 'Stop' : share.value > 0.8 ? 'Slowly' : '',
+)
+
+async function act(what: () => Promise<unknown>) {
+  if (busy.value) return
+  busy.value = true
+  try {
+    await what()
+    wrong.value = ''
+  } catch (problem) {
+    wrong.value = problem instanceof Error ? problem.message : 'It was not written down: try again.'
+  } finally {
+    busy.value = false
+  }
+}
+
+function poured() {
+  const step = next.value
+  if (!step) return
+  const weighed = live.value !== undefined && live.value > 0.5
+  if (scale.on.value && scale.shown.value?.trouble) {
+    wrong.value = scale.shown.value.trouble
+    return
+  }
+  void act(async () => {
+    await bench.pour({
+      place: made.value.length,
+      material: step.material,
+      ml: weighed ? Number(live.value.toFixed(2)) : step.ml,
+      how: weighed ? 'scale' : 'eye',
+    })
+    scale.tare()
+  })
+}
+
+function turnScale() {
+  if (scale.on.value) scale.stop()
+  else scale.start()
+  button.value?.focus() // so that Space pours, whatever was pressed before
+}
+
+function putOn(grams: number) {
+  void scale.put(grams)
+  button.value?.focus()
+}
+
+function undo() {
+  if (made.value.length > 0) void act(bench.undo)
+}
+
+useKeys((event) => {
+  const button = event.target instanceof HTMLElement && event.target.closest('button, summary, a, input, select, label')
+  if (event.key === ' ' && next.value && !button) poured()
+  else if (event.key === 'Backspace' || event.key === 'u') undo()
+  else if (event.key === 'Escape') leave()
+  else return false
+  return true
+})
+
+function leave() {
+  void router.push({ name: 'mingle' })
+}
+
+const units: { value: UnitName; text: string }[] = [
+  { value: 'ml', text: 'ml' },
+  { value: 'spoons', text: 'US spoons' },
+  { value: 'metric_spoons', text: 'metric spoons' },
+  { value: 'fl_oz', text: 'fl oz' },
+  { value: 'g', text: 'grams' },
+]
+</script>
+
+<template>
+  <div class="bench mat">
+    <header>
+      <h1>{{ pot?.mix_name ?? 'The bench' }}</h1>
+      <span v-if="pot" class="soft" role="status"
+        >{{ made.length }} of {{ pot.steps.length }} poured · {{ Math.round(pot.poured_ml) }} of
+        {{ Math.round(pot.batch) }} ml in the {{ pot.jug }}</span
+      >
+      <div class="tools">
+        <label
+          >in
+          <select
+            class="form-select"
+            aria-label="Unit"
+            :value="preferences.unit"
+            @change="prefer({ unit: ($event.target as HTMLSelectElement).value as UnitName })"
+          >
+            <option v-for="unit in units" :key="unit.value" :value="unit.value">{{ unit.text }}</option>
+          </select>
+        </label>
+        <BButton v-if="next" variant="outline-secondary" :aria-pressed="scale.on.value" @click="turnScale">{{
+          scale.on.value ? 'Without the scale' : 'With the scale'
+        }}</BButton>
+        <BButton variant="outline-secondary" :disabled="made.length === 0 || busy" @click="undo">Undo</BButton>
+        <BButton variant="outline-secondary" @click="leave">Pause</BButton>
+      </div>
+    </header>
+    <p v-if="error" class="bad" role="alert">{{ error.message }}</p>
+    <p v-if="wrong" class="bad" role="alert">{{ wrong }}</p>
+    <p v-if="pot?.words" class="note" role="status">{{ pot.words }}</p>
+
+    <template v-if="pot && next">
+      <button ref="button" type="button" class="pour" :aria-busy="busy" @click="poured">
+        <FillingJug :pot="pot" :live="live" />
+        <span class="say">
+          <span class="verb">pour</span>
+          <b class="amount said">{{ next.words }}</b>
+          <span class="name said"><i :style="{ background: next.hex }" />{{ next.name }}</span>
+          <span v-if="scale.on.value" class="scale" aria-live="off">
+            <template v-if="scale.shown.value?.trouble">{{ scale.shown.value.trouble }}</template>
+            <template v-else
+              >{{ Math.round(live ?? 0) }} of {{ Math.round(next.ml) }} ml <b>{{ cue }}</b></template
+            >
+          </span>
+          <span class="hint">tap anywhere, or Space, when it is in</span>
+        </span>
+      </button>
+      <div v-if="scale.on.value" class="standin">
+        <span>stand-in scale:</span>
+        <button v-for="grams in [100, 20, 5, 1]" :key="grams" type="button" @click="putOn(grams)">
+          +{{ grams }} g
+        </button>
+      </div>
+    </template>
+    <StripStage v-else-if="pot" :pot="pot" :bench="bench" @leave="leave" />
+  </div>
+</template>
+
+<style scoped>
+.bench {
+  position: fixed;
+  inset: 0;
+  z-index: 8;
+  border-radius: 0;
+  display: flex;
+  flex-direction: column;
+  gap: 10px;
+  padding: 14px 18px;
+  overflow: auto;
+}
+
+header {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 6px 18px;
+}
+
+.tools {
+  margin-left: auto;
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px;
+  align-items: center;
+}
+
+.tools label {
+  display: flex;
+  gap: 6px;
+  align-items: center;
+}
+
+.bad,
+.note {
+  margin: 0;
+  padding: 8px 14px;
+  border-radius: 10px;
+  background: #1b1b1b;
+  color: #fff;
+  font-weight: 600;
+}
+
+.note {
+  background: #fff;
+  color: #1b1b1b;
+}
+
+.pour {
+  flex: 1;
+  min-height: 0;
+  display: grid;
+  grid-template-columns: minmax(180px, 34%) 1fr;
+  gap: 4vw;
+  align-items: center;
+  padding: 2vh 4vw;
+  border: 0;
+  border-radius: 18px;
+  background: rgb(255 255 255 / 22%);
+  color: #1b1b1b;
+  text-align: left;
+}
+
+.say {
+  display: grid;
+  gap: 1.2vh;
+}
+
+.verb {
+  font-size: clamp(1.4rem, 3.4vw, 2.6rem);
+}
+
+.amount {
+  font-size: clamp(3rem, 10vw, 8rem);
+  line-height: 0.95;
+}
+
+.name {
+  font-size: clamp(2rem, 5.6vw, 4.6rem);
+  display: flex;
+  gap: 0.35em;
+  align-items: center;
+}
+
+.name i {
+  flex: none;
+  width: 1.1em;
+  height: 0.9em;
+  border-radius: 0.2em;
+}
+
+.scale {
+  font-size: clamp(1.4rem, 3.6vw, 2.8rem);
+  font-variant-numeric: tabular-nums;
+}
+
+.hint {
+  font-size: 1.05rem;
+}
+
+.standin {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px;
+  align-items: center;
+}
+
+.standin button {
+  min-height: 36px;
+  padding: 0 12px;
+  border: 1.5px solid #1b1b1b;
+  border-radius: 18px;
+  background: #fff;
+  color: #1b1b1b;
+}
+
+@media (max-width: 860px) {
+  .pour {
+    grid-template-columns: 1fr;
+    align-content: center;
+    justify-items: center;
+    text-align: center;
+  }
+
+  .name {
+    justify-content: center;
+  }
+}
+</style>

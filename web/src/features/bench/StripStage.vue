@@ -1,0 +1,248 @@
+<script setup lang="ts">
+import { computed, onScopeDispose, ref } from 'vue'
+
+import type { Colour, Schemas } from '../../api/client'
+import AnyColour from '../../shared/colour/AnyColour.vue'
+import SwatchPair from '../../shared/SwatchPair.vue'
+import { say } from '../../shared/useNotice'
+import type { usePotOnBench } from './usePotOnBench'
+
+/** The jug is full: a strip is painted, dried and read; then it is good, or rescued. */
+const { pot, bench } = defineProps<{ pot: Schemas['PotOut']; bench: ReturnType<typeof usePotOnBench> }>()
+const emit = defineEmits<{ leave: [] }>()
+const colour = ref<Colour>()
+const anyway = ref(false)
+const verdict = ref<Schemas['VerdictOut']>()
+const advice = ref<Schemas['AdviceOut']>()
+const busy = ref('')
+const wrong = ref('')
+
+const now = ref(Date.now())
+const timer = setInterval(() => {
+  now.value = Date.now()
+}, 1000)
+onScopeDispose(() => {
+  clearInterval(timer)
+})
+const left = computed(() => (pot.dry_at ? Math.max(0, new Date(pot.dry_at).getTime() - now.value) / 1000 : 0))
+const clock = computed(() => {
+  const seconds = Math.ceil(left.value)
+  return `${Math.floor(seconds / 60).toString()}:${(seconds % 60).toString().padStart(2, '0')}`
+})
+
+async function act(what: string, run: () => Promise<void>) {
+  busy.value = what
+  wrong.value = ''
+  try {
+    await run()
+  } catch (problem) {
+    wrong.value = problem instanceof Error ? problem.message : 'It did not work: try again.'
+  } finally {
+    busy.value = ''
+  }
+}
+
+const paint = () => act('', bench.painted)
+const read = () =>
+  act('Looking…', async () => {
+    if (!colour.value) throw new Error('First say which colour the dried strip has.')
+    advice.value = undefined
+    verdict.value = await bench.read(colour.value, anyway.value)
+    if (!verdict.value.reached) advice.value = await bench.rescue()
+  })
+const take = (option: Schemas['RescueOut']) =>
+  act('', async () => {
+    await bench.add(option.additions.map(({ material, ml }) => ({ material, parts: 1, ml })))
+    verdict.value = advice.value = undefined
+  })
+const finish = () =>
+  act('', async () => {
+    await bench.finish()
+    say(`${pot.mix_name} is ready.`)
+    emit('leave')
+  })
+const unlearn = () =>
+  act('', async () => {
+    if (verdict.value?.reading_id) await bench.unlearn(verdict.value.reading_id)
+    verdict.value = advice.value = undefined
+    say('That strip teaches the paints no more.')
+  })
+</script>
+
+<template>
+  <div class="stage">
+    <p v-if="wrong" class="bad" role="alert">{{ wrong }}</p>
+    <template v-if="!verdict">
+      <h2>It is all in. Stir it well, and paint a strip.</h2>
+      <p v-if="!pot.dry_at">
+        Brush out a strip where it hides, and let it dry: about {{ Math.round(pot.dry_minutes) }} minutes. Wet paint is
+        darker than dry.
+      </p>
+      <p v-else-if="left > 0" class="clock said" role="timer">{{ clock }} until it is dry</p>
+      <p v-else class="clock said">It should be dry now.</p>
+      <div class="row-of-acts">
+        <BButton variant="primary" @click="paint">{{
+          pot.dry_at ? 'Painted another strip' : 'The strip is painted'
+        }}</BButton>
+        <BButton variant="outline-secondary" @click="finish">Good as it is</BButton>
+      </div>
+      <div class="sheet">
+        <AnyColour v-model:colour="colour" label="The dried strip" />
+        <label v-if="left > 0 || !pot.dry_at" class="tick"
+          ><input v-model="anyway" type="checkbox" class="form-check-input" /> it is dry already</label
+        >
+        <BButton variant="primary" :disabled="busy !== ''" @click="read">{{ busy || 'Compare it' }}</BButton>
+      </div>
+    </template>
+    <template v-else>
+      <h2>
+        {{ verdict.words.charAt(0).toUpperCase() + verdict.words.slice(1) }}: {{ verdict.delta_E.toFixed(1)
+        }}<template v-if="verdict.misses">, {{ verdict.misses }}</template>
+      </h2>
+      <SwatchPair
+        v-if="verdict.target_hex"
+        :target="verdict.target_hex"
+        :mix="verdict.hex"
+        target-name="wanted"
+        mix-name="the strip"
+        class="pair"
+      />
+      <p v-if="verdict.learnt.length > 0">
+        Learnt: {{ verdict.learnt.map((one) => `${one.name} moved by ${one.by.toFixed(1)}`).join(', ') }}.
+        <button type="button" class="again" @click="unlearn">Forget this strip</button>
+      </p>
+      <template v-if="verdict.reached">
+        <p class="clock said">That is it.</p>
+        <BButton variant="primary" class="own" @click="finish">Done</BButton>
+      </template>
+      <template v-else-if="advice">
+        <p class="clock said">{{ advice.words }}</p>
+        <ul>
+          <li v-for="(option, at) in advice.options" :key="at" :class="{ best: at === advice.best }">
+            <SwatchPair :target="advice.target_hex" :mix="option.hex" target-name="wanted" mix-name="then" />
+            <span>
+              <b>{{
+                option.additions.length === 0
+                  ? 'as it is'
+                  : option.additions.map((one) => `${one.words} ${one.name}`).join(' and ')
+              }}</b>
+              <small
+                >{{ option.words }}, about {{ option.delta_E.toFixed(1) }} (likely {{ option.low.toFixed(1) }}–{{
+                  option.high.toFixed(1)
+                }}) · {{ Math.round(option.ml) }} ml then</small
+              >
+            </span>
+            <BButton
+              v-if="option.additions.length > 0"
+              :variant="at === advice.best ? 'primary' : 'outline-secondary'"
+              @click="take(option)"
+              >Add this</BButton
+            >
+            <BButton v-else variant="outline-secondary" @click="finish">Leave it so</BButton>
+          </li>
+        </ul>
+      </template>
+      <p v-else role="status">{{ busy }}</p>
+    </template>
+  </div>
+</template>
+
+<style scoped>
+.stage {
+  display: grid;
+  gap: 14px;
+  align-content: start;
+  max-width: 860px;
+  width: 100%;
+  margin: 0 auto;
+}
+
+h2 {
+  font-size: clamp(1.4rem, 3vw, 2.2rem);
+}
+
+p {
+  margin: 0;
+}
+
+.bad {
+  padding: 8px 14px;
+  border-radius: 10px;
+  background: #1b1b1b;
+  color: #fff;
+  font-weight: 600;
+}
+
+.clock {
+  font-size: clamp(1.3rem, 3vw, 2rem);
+}
+
+.row-of-acts {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 10px;
+}
+
+.sheet {
+  display: grid;
+  gap: 12px;
+  justify-items: start;
+  padding: 16px;
+  border-radius: 14px;
+  background: var(--sheet);
+  color: var(--ink);
+}
+
+.tick {
+  display: flex;
+  gap: 8px;
+  align-items: center;
+}
+
+.pair {
+  height: 150px;
+}
+
+ul {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+  display: grid;
+  gap: 10px;
+}
+
+li {
+  display: grid;
+  grid-template-columns: minmax(140px, 240px) 1fr auto;
+  gap: 16px;
+  align-items: center;
+  padding: 10px;
+  border-radius: 14px;
+}
+
+li.best {
+  background: rgb(255 255 255 / 30%);
+}
+
+li small {
+  display: block;
+}
+
+.own {
+  justify-self: start;
+}
+
+.again {
+  border: 0;
+  background: none;
+  color: inherit;
+  text-decoration: underline;
+  font-weight: 650;
+}
+
+@media (max-width: 860px) {
+  li {
+    grid-template-columns: 1fr;
+  }
+}
+</style>

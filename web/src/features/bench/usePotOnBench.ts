@@ -1,0 +1,75 @@
+import { keepPreviousData, useQuery, useQueryClient } from '@tanstack/vue-query'
+import { computed, type MaybeRefOrGetter, toValue } from 'vue'
+
+import { api, type Colour, type Schemas, unwrap } from '../../api/client'
+import { preferences } from '../../shared/preferences'
+import { useShelfChanged } from '../../shared/useShelf'
+
+/** A pot on the bench: every pour is written when it is made, and can be taken back. */
+export function usePotOnBench(potId: MaybeRefOrGetter<number>) {
+  const queries = useQueryClient()
+  const shelfChanged = useShelfChanged()
+  const key = computed(() => ['pot-on-bench', toValue(potId), preferences.value.light, preferences.value.unit])
+  const ask = () => ({
+    path: { pot_id: toValue(potId) },
+    query: { light: preferences.value.light, unit: preferences.value.unit },
+  })
+  const query = useQuery({
+    queryKey: key,
+    placeholderData: keepPreviousData,
+    retry: false,
+    queryFn: async () => unwrap(await api.GET('/api/pots/{pot_id}', { params: ask() })),
+  })
+  const show = (pot: Schemas['PotOut']) => {
+    queries.setQueryData(key.value, pot)
+  }
+
+  async function pour(body: Schemas['PourMadeIn']) {
+    try {
+      show(unwrap(await api.POST('/api/pots/{pot_id}/pours', { params: ask(), body })))
+    } catch (error) {
+      await query.refetch() // another window may have poured: show what is true
+      throw error
+    }
+  }
+
+  async function undo() {
+    show(unwrap(await api.DELETE('/api/pots/{pot_id}/pours/last', { params: ask() })))
+  }
+
+  async function painted() {
+    show(unwrap(await api.POST('/api/pots/{pot_id}/strip-painted', { params: ask() })))
+  }
+
+  async function read(colour: Colour, anyway: boolean) {
+    const params = { path: { pot_id: toValue(potId) }, query: { light: preferences.value.light } }
+    const body = { colour, anyway, notes: '' }
+    const verdict = unwrap(await api.POST('/api/pots/{pot_id}/strips', { params, body }))
+    await Promise.all([query.refetch(), shelfChanged()])
+    return verdict
+  }
+
+  async function unlearn(reading: number) {
+    unwrap(await api.DELETE('/api/shelf/readings/{reading_id}', { params: { path: { reading_id: reading } } }))
+    await shelfChanged()
+  }
+
+  async function rescue() {
+    const { light, unit, tool } = preferences.value
+    const params = {
+      path: { pot_id: toValue(potId) },
+      query: { light, unit, tool: tool === 'parts' ? ('syringe' as const) : tool },
+    }
+    return unwrap(await api.GET('/api/pots/{pot_id}/rescue', { params }))
+  }
+
+  async function add(pours: Schemas['PourIn'][]) {
+    show(unwrap(await api.POST('/api/pots/{pot_id}/additions', { params: ask(), body: { pours } })))
+  }
+
+  async function finish() {
+    show(unwrap(await api.POST('/api/pots/{pot_id}/done', { params: ask() })))
+  }
+
+  return { ...query, pour, undo, painted, read, unlearn, rescue, add, finish }
+}

@@ -1,0 +1,133 @@
+<script setup lang="ts">
+import { keepPreviousData, useQuery } from '@tanstack/vue-query'
+import { computed, ref, watch } from 'vue'
+
+import { api, unwrap } from '../../api/client'
+import { preferences } from '../../shared/preferences'
+import SwatchPair from '../../shared/SwatchPair.vue'
+import { useShelf } from '../../shared/useShelf'
+
+/** Washes, waxes and the like: a part of this to a part of that, for any batch, and what it does. */
+const { data: all } = useQuery({
+  queryKey: ['shelf', 'preparations'],
+  queryFn: async () => unwrap(await api.GET('/api/preparations')),
+})
+const { data: shelf } = useShelf()
+const nameOf = (key: string) => shelf.value?.find((pot) => pot.key === key)?.name ?? key
+const chosen = ref('wash')
+const cast = ref<Record<string, string>>({})
+const ground = ref('oak')
+const one = computed(() => all.value?.find((known) => known.key === chosen.value))
+const missing = computed(() => one.value?.roles.filter((role) => role.pots.length === 0) ?? [])
+watch(
+  one,
+  (now) => {
+    cast.value = Object.fromEntries(
+      (now?.roles ?? []).flatMap((role) => (role.pots[0] ? [[role.key, role.pots[0]]] : [])),
+    )
+  },
+  { immediate: true },
+)
+const ready = computed(() => one.value !== undefined && one.value.roles.every((role) => cast.value[role.key]))
+
+const { data, error } = useQuery({
+  queryKey: computed(() => [
+    'prepared',
+    chosen.value,
+    cast.value,
+    preferences.value.batch,
+    ground.value,
+    preferences.value.light,
+  ]),
+  enabled: ready,
+  placeholderData: keepPreviousData,
+  retry: false,
+  queryFn: async () =>
+    unwrap(
+      await api.POST('/api/preparations/{key}', {
+        params: { path: { key: chosen.value }, query: { light: preferences.value.light } },
+        body: { cast: cast.value, batch: preferences.value.batch, ground: ground.value },
+      }),
+    ),
+})
+</script>
+
+<template>
+  <section class="prepare" aria-label="Standard preparations">
+    <div class="choose">
+      <label
+        >Preparation
+        <select v-model="chosen" class="form-select">
+          <option v-for="known in all" :key="known.key" :value="known.key">{{ known.title }}</option>
+        </select></label
+      >
+      <template v-if="one">
+        <label v-for="role in one.roles" :key="role.key"
+          >{{ role.title }}
+          <select v-model="cast[role.key]" class="form-select" :disabled="role.pots.length === 0">
+            <option v-for="pot in role.pots" :key="pot" :value="pot">{{ nameOf(pot) }}</option>
+          </select></label
+        >
+        <label
+          >over
+          <select v-model="ground" class="form-select">
+            <option v-for="wood in ['oak', 'pine', 'walnut', 'mahogany', 'maple', 'paper']" :key="wood" :value="wood">
+              {{ wood }}
+            </option>
+          </select></label
+        >
+      </template>
+    </div>
+    <div v-if="one" class="says">
+      <p v-if="missing.length > 0" class="wrong" role="alert">
+        There is no {{ missing.map((role) => role.title).join(' and no ') }} on the shelf: add it there.
+      </p>
+      <template v-else-if="data">
+        <p class="pours">
+          <span v-for="pour in data.pours" :key="pour.name"
+            ><b>{{ pour.words }}</b> {{ pour.name }}</span
+          >
+        </p>
+        <SwatchPair :target="data.before_hex" :mix="data.after_hex" :target-name="ground" mix-name="one coat" />
+        <p>{{ one.order }}</p>
+        <p>{{ one.use }} {{ data.keeps.charAt(0).toUpperCase() + data.keeps.slice(1) }}.</p>
+      </template>
+      <p v-if="error" class="wrong" role="alert">{{ error.message }}</p>
+    </div>
+  </section>
+</template>
+
+<style scoped>
+.prepare {
+  display: grid;
+  grid-template-columns: minmax(200px, 0.7fr) minmax(0, 1.4fr);
+  gap: 22px;
+  padding: 16px 18px;
+  background: var(--sheet);
+  border-radius: 14px;
+}
+
+.choose,
+.says {
+  display: grid;
+  gap: 8px;
+  align-content: start;
+}
+
+.pours {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 20px;
+  font-size: 1.2rem;
+}
+
+p {
+  margin: 0;
+}
+
+@media (max-width: 860px) {
+  .prepare {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
+</style>

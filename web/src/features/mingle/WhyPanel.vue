@@ -1,0 +1,175 @@
+<script setup lang="ts">
+import { keepPreviousData, useQuery } from '@tanstack/vue-query'
+import { computed, defineAsyncComponent, ref } from 'vue'
+
+import { api, type Schemas, unwrap } from '../../api/client'
+import { preferences } from '../../shared/preferences'
+import { useLights } from '../../shared/useJob'
+
+/** What lies behind a recipe, one click deeper; and the same recipe by hand. */
+const { recipe, targetId } = defineProps<{ recipe: Schemas['RecipeOut']; targetId: number }>()
+const emit = defineEmits<{ changed: [recipe: Schemas['RecipeOut']] }>()
+const CurveChart = defineAsyncComponent(() => import('./CurveChart.vue'))
+const { data: lights } = useLights()
+const titleOf = (name: string) => lights.value?.find((light) => light.name === name)?.title ?? name
+const ground = ref('oak')
+const grounds = ['oak', 'pine', 'walnut', 'mahogany', 'maple', 'fibreboard', 'paper']
+const pours = computed(() => recipe.pours.map(({ material, parts, ml }) => ({ material, parts, ml })))
+const ask = () => ({ path: { target_id: targetId }, query: { light: preferences.value.light } })
+
+const { data, error } = useQuery({
+  queryKey: computed(() => ['why', targetId, pours.value, ground.value, preferences.value.light]),
+  placeholderData: keepPreviousData,
+  retry: false,
+  queryFn: async () =>
+    unwrap(
+      await api.POST('/api/targets/{target_id}/why', {
+        params: ask(),
+        body: { pours: pours.value, tool: preferences.value.tool, ground: ground.value },
+      }),
+    ),
+})
+
+const wrong = ref('')
+let newest = 0
+
+/** One pot's share is moved by hand; the prediction follows. */
+async function set(at: number, parts: number) {
+  const batch = recipe.pours.reduce((sum, pour) => sum + pour.ml, 0)
+  const now = recipe.pours.map((pour, n) => ({ material: pour.material, parts: n === at ? parts : pour.parts }))
+  const all = now.reduce((sum, pour) => sum + pour.parts, 0)
+  const mine = ++newest
+  const answer = await api.POST('/api/targets/{target_id}/by-hand', {
+    params: ask(),
+    body: {
+      pours: now.map((pour) => ({ ...pour, ml: (batch * pour.parts) / all })),
+      tool: preferences.value.tool,
+    },
+  })
+  if (mine !== newest) return
+  try {
+    emit('changed', unwrap(answer))
+    wrong.value = ''
+  } catch (problem) {
+    wrong.value = problem instanceof Error ? problem.message : ''
+  }
+}
+</script>
+
+<template>
+  <section class="why" aria-label="Why this recipe">
+    <p v-if="error" class="wrong" role="alert">{{ error.message }}</p>
+    <div class="hand">
+      <h2>By hand</h2>
+      <label v-for="(pour, at) in recipe.pours" :key="pour.material">
+        <span
+          ><b>{{ pour.parts }}</b> {{ pour.name }}</span
+        >
+        <input
+          type="range"
+          class="form-range"
+          min="1"
+          max="24"
+          step="1"
+          :value="pour.parts"
+          :aria-label="`Parts of ${pour.name}`"
+          @input="set(at, Number(($event.target as HTMLInputElement).value))"
+        />
+      </label>
+      <p v-if="wrong" class="wrong" role="alert">{{ wrong }}</p>
+      <template v-if="data">
+        <h2>Order</h2>
+        <p>{{ data.order }}</p>
+        <h2>One part too much</h2>
+        <ul>
+          <li v-for="slip in data.slips" :key="slip.name">
+            of {{ slip.name }}: {{ slip.before.toFixed(1) }} → {{ slip.after.toFixed(1) }}
+          </li>
+        </ul>
+      </template>
+    </div>
+    <div v-if="data" class="curves">
+      <CurveChart :wavelengths="data.wavelengths" :curves="data.curves" />
+      <div class="faces mat">
+        <span :style="{ background: data.dry_hex }" /><span :style="{ background: data.wet_hex }" /><span
+          :style="{ background: data.sealed_hex }"
+        />
+        <small>dry</small><small>wet</small><small>sealed, satin</small>
+      </div>
+      <p>
+        Over
+        <select v-model="ground" class="form-select" aria-label="Ground">
+          <option v-for="one in grounds" :key="one" :value="one">{{ one }}</option>
+        </select>
+        it hides in <b>{{ data.coats === null ? 'more than 20' : data.coats }}</b>
+        {{ data.coats === 1 ? 'coat' : 'coats' }}.
+      </p>
+      <ul class="lights">
+        <li v-for="one in data.differences" :key="one.light">
+          {{ titleOf(one.light) }}: {{ one.words }}, {{ one.delta_E.toFixed(1) }}
+        </li>
+      </ul>
+    </div>
+  </section>
+</template>
+
+<style scoped>
+.why {
+  display: grid;
+  grid-template-columns: minmax(220px, 0.8fr) minmax(0, 1.4fr);
+  gap: 22px;
+  padding: 16px 18px;
+  background: var(--sheet);
+  border-radius: 14px;
+}
+
+h2 {
+  font-size: 1.02rem;
+  margin: 6px 0 2px;
+}
+
+p {
+  margin: 0;
+}
+
+.hand label {
+  display: grid;
+}
+
+ul {
+  margin: 0;
+  padding-left: 18px;
+}
+
+.lights {
+  columns: 2;
+  font-size: 0.92rem;
+}
+
+.curves {
+  display: grid;
+  gap: 10px;
+  min-width: 0;
+}
+
+.faces {
+  display: grid;
+  grid-template-columns: repeat(3, 1fr);
+  padding: 10px;
+}
+
+.faces span {
+  height: 46px;
+}
+
+.form-select {
+  display: inline-block;
+  width: auto;
+}
+
+@media (max-width: 1000px) {
+  .why {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
+</style>
