@@ -3,7 +3,13 @@
 import sys
 from importlib import import_module
 
-PARTS = {"slice": "bench.slice", "oracle": "bench.oracle_figures", "search": "bench.search", "catch": "bench.catch"}
+PARTS = {
+    "slice": "bench.slice",
+    "oracle": "bench.oracle_figures",
+    "search": "bench.search",
+    "catch": "bench.catch",
+    "pouring": "bench.pouring",
+}
 
 
 def main(wanted: list[str]) -> None:

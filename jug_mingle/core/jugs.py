@@ -72,7 +72,7 @@ class Jug:
         ValueError
             If it holds less.
         """
-        if not 0.0 <= volume <= self.capacity * (1.0 + 1e-12):
+        if not 0.0 <= volume <= self.capacity * (1.0 + 1e-6):
             raise ValueError(
                 f"the jug holds {self.capacity:.0f} ml, and {volume:.0f} ml were asked for: take a larger one"
             )

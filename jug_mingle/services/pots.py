@@ -34,6 +34,9 @@ POUR_ERROR: Final = {"scale": 0.005, "strip": 0.03, "eye": 0.10}
 BY_EYE: Final = 1.5
 """Error of a strip compared with its target by eye, in even steps. [CIEDE2000]"""
 
+POT_ERROR: Final = 0.08
+"""Relative error of what is in a pot that no pouring accounts for: settled paint, a wet jug, another tin."""
+
 _USUAL_DRY: Final = 30.0
 
 
@@ -140,8 +143,9 @@ def pour(session: Session, pot_id: int, *, place: int, material: str, ml: float,
     there = sum(poured_of(row).values())
     if there + ml > row.capacity * 1.02:
         raise UnfitError(f"the jug holds {row.capacity:.0f} ml, and {there + ml:.0f} ml cannot be in it: weigh again")
-    row.made.append(PourMadeRow(material=pot, place=place, ml=min(ml, row.capacity - there), how=how))
-    pot.left_ml = max(0.0, pot.left_ml - ml)
+    taken = min(ml, pot.left_ml)
+    row.made.append(PourMadeRow(material=pot, place=place, ml=min(ml, row.capacity - there), taken=taken, how=how))
+    pot.left_ml -= taken
     session.flush()
     return row
 
@@ -152,7 +156,7 @@ def undo_pour(session: Session, pot_id: int) -> PotRow:
     if not row.made:
         raise ConflictError("nothing was poured yet")
     last = row.made.pop()
-    last.material.left_ml += last.ml
+    last.material.left_ml += last.taken
     session.flush()
     return row
 
@@ -288,7 +292,8 @@ def rescue(session: Session, pot_id: int, *, tool_key: str) -> tuple[Advice, Sta
         raise ConflictError("this mix was made without a target: there is nothing to bring it to")
     reading = session.get(ReadingRow, strip.reading_id)
     assert reading is not None
-    shelf, there = fitted_shelf(session), standing(session)
+    # The strip corrects this pot; had the shelf learnt from it already, it would count twice.
+    shelf, there = fitted_shelf(session, without=reading.id), standing(session)
     job = get_mix(session, row.mix_id)
     item = Reading(
         key="strip",
@@ -296,7 +301,7 @@ def rescue(session: Session, pot_id: int, *, tool_key: str) -> tuple[Advice, Sta
         swatches=(Swatch(seen=np.array(reading.swatches[0]["seen"])),),
         noise=reading.noise,
         veil=reading.veil,
-        pour_error=reading.pour_error,
+        pour_error=max(reading.pour_error, POT_ERROR),
     )
     target = Target(R=standing_now.target, lights=(light("window"),))
     avoid = [material.key for material in shelf.materials if material.key not in there]

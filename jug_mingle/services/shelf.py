@@ -303,14 +303,14 @@ def to_reading(row: ReadingRow) -> Reading | Hiding:
     )
 
 
-def fitted_shelf(session: Session) -> Shelf:
+def fitted_shelf(session: Session, *, without: int | None = None) -> Shelf:
     """Return all materials with their optics, fitted to all readings; kept until either changes.
 
     Pots that were taken off the shelf are among them, since mixes of them still stand with their jobs; `standing` says
     which may be poured.
     """
     rows = material_rows(session, removed=True)
-    readings = reading_rows(session)
+    readings = [row for row in reading_rows(session) if row.id != without]
     key = hash(
         (
             tuple((row.key, row.kind, *(getattr(row, fact) for fact in OPTICAL_FACTS)) for row in rows),

@@ -224,6 +224,8 @@ class PourMadeRow(Row):
     material_id: Mapped[int] = mapped_column(ForeignKey("material.id", ondelete="RESTRICT"), index=True)
     place: Mapped[int]
     ml: Mapped[float]
+    taken: Mapped[float]
+    """What the pot on the shelf was said to lose by it; less than poured where it was said to hold less. [ml]"""
     how: Mapped[str] = mapped_column(String(20))
     material: Mapped[MaterialRow] = relationship(lazy="joined")
 

@@ -33,6 +33,7 @@ def upgrade() -> None:
     sa.Column('material_id', sa.Integer(), nullable=False),
     sa.Column('place', sa.Integer(), nullable=False),
     sa.Column('ml', sa.Double(), nullable=False),
+    sa.Column('taken', sa.Double(), nullable=False),
     sa.Column('how', sa.String(length=20), nullable=False),
     sa.Column('id', sa.Integer(), nullable=False),
     sa.Column('created', models.UTCDateTime(), nullable=False),

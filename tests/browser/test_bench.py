@@ -1,0 +1,107 @@
+"""The bench in a real browser: by keyboard, with the scale and its faults, with a reload in the middle, to a rescue."""
+
+from playwright.sync_api import expect
+
+from tests.browser.test_slice import AXE, PHONE, BrowserCase
+
+
+class BenchTest(BrowserCase):
+    def begin(self) -> None:
+        self.go("mingle")
+        self.page.get_by_role("button", name="Pour it").first.click()
+        expect(self.page.get_by_text("0 of 3 poured")).to_be_visible()
+
+    def test_by_keyboard_with_a_reload(self) -> None:
+        """Space pours, a reload finds it poured, U takes it back; full, the strip is asked for."""
+        page = self.page
+        self.begin()
+        page.keyboard.press("Space")
+        expect(page.get_by_text("1 of 3 poured")).to_be_visible()
+        page.reload()
+        expect(page.get_by_text("1 of 3 poured")).to_be_visible()
+        page.keyboard.press("u")
+        expect(page.get_by_text("0 of 3 poured")).to_be_visible()
+        for count in (1, 2):
+            page.keyboard.press("Space")
+            expect(page.get_by_text(f"{count} of 3 poured")).to_be_visible()
+        page.keyboard.press("Space")
+        expect(page.get_by_role("heading", name="It is all in")).to_be_visible()
+
+    def test_scale_and_over_pour(self) -> None:
+        """The scale fills the jug live, too much is said at once, and the rest is computed anew."""
+        page = self.page
+        self.begin()
+        page.get_by_role("button", name="With the scale").click()
+        expect(page.get_by_text("0 of 188 ml")).to_be_visible()
+        for _ in range(3):
+            page.get_by_role("button", name="+100 g").click()
+            page.wait_for_timeout(900)
+        expect(page.get_by_text("Too much", exact=True)).to_be_visible()
+        page.keyboard.press("Space")
+        expect(page.get_by_text("and the colour stays")).to_be_visible()
+
+    def test_strip_and_rescue(self) -> None:
+        """Three steps too light by eye: it is rescued with the least, whose additions are poured next."""
+        page = self.page
+        self.begin()
+        for count in (1, 2, 3):
+            page.keyboard.press("Space")
+            page.wait_for_timeout(150)
+            if count < 3:
+                expect(page.get_by_text(f"{count} of 3 poured")).to_be_visible()
+        page.get_by_role("button", name="The strip is painted").click()
+        expect(page.get_by_role("timer")).to_be_visible()
+        page.get_by_role("button", name="Another colour").click()
+        page.locator(".others select").first.select_option(label="jug glaze")
+        page.get_by_role("slider", name="darker to lighter").fill("4")
+        page.get_by_label("it is dry already").check()
+        page.get_by_role("button", name="Compare it").click()
+        expect(page.get_by_role("heading", name="too light")).to_be_visible()
+        page.get_by_role("button", name="Add this").first.click()
+        expect(page.get_by_text("tap anywhere, or Space")).to_be_visible()
+
+    def test_axe_phone_and_tablet(self) -> None:
+        """axe is content with the bench, and nothing scrolls sideways on a phone or a tablet."""
+        self.begin()
+        address = self.page.url
+        for size in (PHONE, {"width": 1024, "height": 768}):
+            page = self.open(size)  # type: ignore[arg-type]
+            page.goto(address)
+            expect(page.get_by_text("tap anywhere, or Space")).to_be_visible()
+            self.assertLessEqual(page.evaluate("document.documentElement.scrollWidth"), size["width"])
+            page.evaluate(AXE.read_text())
+            tags = ["wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa", "best-practice"]
+            found = page.evaluate("tags => axe.run({runOnly: tags})", tags)["violations"]
+            self.assertEqual([(v["id"], [n["html"][:120] for n in v["nodes"]]) for v in found], [])
+
+
+class MingleTest(BrowserCase):
+    def test_why_and_by_hand(self) -> None:
+        """Why opens curves and faces; a slider moved by hand changes the row at once, and it can be taken back."""
+        page = self.page
+        self.go("mingle")
+        page.get_by_role("button", name="Why? By hand?").click()
+        expect(page.get_by_role("img", name="Reflectance over the wavelengths")).to_be_visible()
+        before = page.locator(".chosen .parts").inner_text()
+        page.locator(".why").get_by_role("slider").first.fill("9")
+        expect(page.locator(".chosen .parts")).not_to_have_text(before)
+        page.get_by_role("button", name="Back to the recipe").click()
+        expect(page.locator(".chosen .parts")).to_have_text(before)
+
+    def test_wishes(self) -> None:
+        """A pot to use up is in every recipe; one to leave out in none; how much follows from the piece."""
+        page = self.page
+        self.go("mingle")
+        page.get_by_role("button", name="use up Tide line").click()
+        expect(page.locator(".rows .parts").first).to_contain_text("Tide line")
+        page.get_by_role("button", name="with Tide line").click()
+        page.get_by_label("It must not have in it").select_option("mill-pond")
+        expect(page.locator(".rows").get_by_text("Mill pond")).to_have_count(0)
+
+    def test_preparations(self) -> None:
+        page = self.page
+        self.go("mingle")
+        page.get_by_role("button", name="Wash, wax, glaze").click()
+        expect(page.get_by_text("The wood stays readable")).to_be_visible()
+        page.locator(".prepare select").first.select_option("home_chalk_paint")
+        expect(page.get_by_text("lump-free cream first")).to_be_visible()
