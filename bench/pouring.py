@@ -1,4 +1,4 @@
-"""The bench: a simulated person who pours by eye or by scale, speeds from Mingle to paper, and a server that is killed."""
+"""The bench: a simulated person who pours by eye or by scale, speeds from Mingle to paper, a server that is killed."""
 
 import os
 import signal

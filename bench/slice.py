@@ -20,6 +20,7 @@ from jug_mingle.api.app import pages_folder
 from jug_mingle.cli import prepare_demo
 from jug_mingle.core import photos
 from jug_mingle.core.colour import R_to_Lab, XYZ_to_Lab, delta_E_CIE2000, sRGB_to_RGB
+from jug_mingle.core.honest_light import as_it_is, catch, from_white
 from jug_mingle.core.measures import tool
 from jug_mingle.core.pieces import CardCabinet
 from jug_mingle.core.recipes import Target, Wishes, find_recipes, mixed_paint, palette_of, usable
@@ -213,7 +214,7 @@ def caught() -> None:
         for spot in scene.spots:
             here, Lab = patch(spot.x, spot.y, 6), R_to_Lab(spot.R)
             with_white, without = (
-                float(delta_E_CIE2000(XYZ_to_Lab(photos.catch(here, w).XYZ), Lab)) for w in (white, None)
+                float(delta_E_CIE2000(XYZ_to_Lab(catch(here, by).XYZ), Lab)) for by in (from_white(white), as_it_is())
             )
             rows.append([scene.name, scene.light, spot.name, with_white, without])
     table(

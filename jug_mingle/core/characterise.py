@@ -34,7 +34,7 @@ paints of this kind are at all."""
 _SHAPE: Final = 0.22
 """How much of the masstone's own curve of log K/S is believed before the fit; the rest is left to the readings."""
 
-_SETTLED: Final = 5e-3
+_SETTLED: Final = 2e-2
 """The fit stops where a step promises less than this (of the negative logarithm of the probability)."""
 
 DEGREES: Final = 12.0

@@ -6,7 +6,6 @@ from typing import Final
 
 import numpy as np
 from numpy.typing import NDArray
-from scipy.cluster.vq import kmeans2
 
 from jug_mingle.core.arrays import FloatArray
 from jug_mingle.core.colour import R_to_Lab, XYZ_to_Lab, delta_E_CIE2000
@@ -69,6 +68,8 @@ def dominant_colours(XYZ: FloatArray, *, most: int = MOST, seed: int = 4) -> lis
     """
     if not FEWEST <= most <= MOST:
         raise ValueError(f"a scheme has from {FEWEST} to {MOST} colours, got {most}")
+    from scipy.cluster.vq import kmeans2  # a fifth of a second, which an ordinary start need not spend
+
     width = XYZ.shape[1]
     flat = XYZ.reshape(-1, 3)
     chosen = np.linspace(0, len(flat) - 1, min(len(flat), _SAMPLED)).astype(int)

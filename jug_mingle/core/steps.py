@@ -5,7 +5,6 @@ from typing import Final
 
 import numpy as np
 from numpy.typing import ArrayLike
-from scipy.optimize import brentq
 
 from jug_mingle.core.arrays import FloatArray, as_floats
 from jug_mingle.core.colour import delta_E_CIE2000
@@ -49,6 +48,8 @@ def _moved(Lab: FloatArray, name: str, distance: float) -> FloatArray:
     """Return the colour `distance` CIEDE2000 away in a direction, or as far as it goes."""
     if distance == 0.0:
         return Lab
+    from scipy.optimize import brentq  # a tenth of a second, which an ordinary start need not spend
+
     way = _way(Lab, _OPPOSITE.get(name, name), -1.0 if name in _OPPOSITE else 1.0)
 
     def gap(t: float) -> float:

@@ -27,7 +27,6 @@ from jug_mingle.core.photos import Area, Patch, UnusablePatchError, average, box
 from jug_mingle.core.recipes import masstone
 from jug_mingle.core.scheme import Dominant, dominant_colours
 from jug_mingle.errors import NotFoundError, TooLargeError, UnfitError
-from jug_mingle.formats.chart_finder import find_chart
 from jug_mingle.formats.images import NotAPictureError, PictureTooLargeError, Pixels, decode, encode
 from jug_mingle.services.jobs import get_job
 from jug_mingle.services.shelf import fitted_shelf, get_material, levels
@@ -181,6 +180,8 @@ def chart_on(row: PhotoRow, folder: PhotoFolder, corners: Sequence[tuple[float, 
         if corners is not None:
             return read_chart(_LINEAR[pixels], np.array(corners))
         if row.sha256 not in _charts:
+            from jug_mingle.formats.chart_finder import find_chart  # OpenCV takes a fifth of a second to import
+
             _charts[row.sha256] = find_chart(pixels, _LINEAR[pixels])
             while len(_charts) > 50:
                 _charts.popitem(last=False)

@@ -17,14 +17,13 @@ from jug_mingle.api.schemas import Hex, In, PourIn, ToolName
 from jug_mingle.api.shapes import hex_of
 from jug_mingle.core.colour import R_to_Lab, difference_words
 from jug_mingle.core.jugs import JUGS
-from jug_mingle.core.recipes import Pour, predict
+from jug_mingle.core.recipes import Pour, masstone, predict
 from jug_mingle.core.spectra import Light
 from jug_mingle.core.spectra import light as light_named
 from jug_mingle.core.units import said
 from jug_mingle.core.words import direction
 from jug_mingle.devices.lines import DeviceError
 from jug_mingle.services import pots as service
-from jug_mingle.services import prints
 from jug_mingle.services.colours import resolve
 from jug_mingle.services.mixes import get_mix
 from jug_mingle.services.shelf import fitted_shelf
@@ -182,7 +181,7 @@ def _pot(session: Session, row: PotRow, shown: Light, unit: str) -> PotOut:
         return StepOut(
             material=key,
             name=material.name,
-            hex=hex_of(np.clip(prints.look_of(shelf, key), 0.0, 1.0), shown),
+            hex=hex_of(np.clip(masstone(shelf, key), 0.0, 1.0), shown),
             ml=round(ml, 2),
             grams=round(ml * material.mass_density, 1),
             words=said(ml, unit, density=material.mass_density).words,
@@ -284,7 +283,7 @@ def get_rescue(
     def step(pour: Pour) -> StepOut:
         material = shelf.materials[shelf.index(pour.key)]
         return StepOut(
-            material=pour.key, name=material.name, hex=hex_of(np.clip(prints.look_of(shelf, pour.key), 0, 1), shown),
+            material=pour.key, name=material.name, hex=hex_of(np.clip(masstone(shelf, pour.key), 0, 1), shown),
             ml=round(pour.ml, 2), grams=round(pour.ml * material.mass_density, 1),
             words=said(pour.ml, unit, density=material.mass_density).words, made=False,
         )  # fmt: skip
@@ -340,6 +339,8 @@ def print_mix(
     unit: UnitNow = "ml",
 ) -> Response:
     """Return a pour strip for a jug, a lid label or a recipe card, at true size."""
+    from jug_mingle.services import prints  # an ordinary start need not import ReportLab
+
     return Response(prints.printed(session, mix_id, kind, jug=jug, unit=unit), media_type="application/pdf")
 
 

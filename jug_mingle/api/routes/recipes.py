@@ -65,11 +65,12 @@ class WhyIn(HandIn):
 @router.post("/by-hand", responses=PROBLEMS)
 def by_hand(target_id: int, body: HandIn, session: Reading, light: LightNow = "window") -> RecipeOut:
     """Return the prediction of a recipe poured by hand, against a target."""
-    target, job = get_target(session, target_id), get_job(session, get_target(session, target_id).job_id)
+    target = get_target(session, target_id)
+    job = get_job(session, target.job_id)
     lights = [light_named(name) for name in dict.fromkeys([light, job.workshop_light, job.room_light])]
     pours = [service.PourAsked(material=p.material, parts=p.parts, ml=p.ml) for p in body.pours]
-    recipe = service.try_by_hand(session, target_id, pours, tool_key=body.tool, lights=lights)
-    return recipe_out(recipe, np.array(target.R), lights, fitted_shelf(session), light_named(light))
+    recipe, shelf = service.try_by_hand(session, target_id, pours, tool_key=body.tool, lights=lights)
+    return recipe_out(recipe, np.array(target.R), lights, shelf, light_named(light))
 
 
 @router.post("/why", responses=PROBLEMS)

@@ -21,7 +21,6 @@ from jug_mingle.api.shelf_schemas import (
 from jug_mingle.api.shelf_shapes import kind_out, material_whole, shelf_out
 from jug_mingle.core.materials import KINDS
 from jug_mingle.core.spectra import light as light_named
-from jug_mingle.formats.card_pdf import card_pdf
 from jug_mingle.formats.colours import LARGEST
 from jug_mingle.formats.shelf_csv import ShelfCsv
 from jug_mingle.services import evidence, shelf_table
@@ -55,6 +54,8 @@ def get_table(session: Reading) -> Response:
 @router.get("/card.pdf")
 def get_card(pot: Annotated[str, Query(max_length=120)] = "") -> Response:
     """Return the black-and-white card to paint over, at true size."""
+    from jug_mingle.formats.card_pdf import card_pdf  # an ordinary start need not import ReportLab
+
     return Response(card_pdf(pot), media_type="application/pdf")
 
 

@@ -3,10 +3,11 @@ import { useQuery } from '@tanstack/vue-query'
 import { computed } from 'vue'
 
 import { api, type Schemas, unwrap } from '../../api/client'
+import { useSettled } from '../../shared/useSettled'
 
 /** The one swatch that would narrow this recipe most, where one would. */
 const { recipe } = defineProps<{ recipe: Schemas['RecipeOut'] }>()
-const pours = computed(() => recipe.pours.map(({ material, parts, ml }) => ({ material, parts, ml })))
+const pours = useSettled(() => recipe.pours.map(({ material, parts, ml }) => ({ material, parts, ml })))
 const { data } = useQuery({
   queryKey: computed(() => ['next-swatch', pours.value]),
   retry: false,

@@ -5,6 +5,7 @@ import { computed, defineAsyncComponent, ref } from 'vue'
 import { api, type Schemas, unwrap } from '../../api/client'
 import { preferences } from '../../shared/preferences'
 import { useLights } from '../../shared/useJob'
+import { useSettled } from '../../shared/useSettled'
 
 /** What lies behind a recipe, one click deeper; and the same recipe by hand. */
 const { recipe, targetId } = defineProps<{ recipe: Schemas['RecipeOut']; targetId: number }>()
@@ -14,7 +15,7 @@ const { data: lights } = useLights()
 const titleOf = (name: string) => lights.value?.find((light) => light.name === name)?.title ?? name
 const ground = ref('oak')
 const grounds = ['oak', 'pine', 'walnut', 'mahogany', 'maple', 'fibreboard', 'paper']
-const pours = computed(() => recipe.pours.map(({ material, parts, ml }) => ({ material, parts, ml })))
+const pours = useSettled(() => recipe.pours.map(({ material, parts, ml }) => ({ material, parts, ml })))
 const ask = () => ({ path: { target_id: targetId }, query: { light: preferences.value.light } })
 
 const { data, error } = useQuery({

@@ -22,6 +22,7 @@ function forPiece() {
   if (amount.value) batch.value = amount.value.ml.toString()
 }
 const wrong = ref('')
+const wide = window.matchMedia('(min-width: 861px)').matches
 
 const tools: { value: ToolName; text: string }[] = [
   { value: 'parts', text: 'parts' },
@@ -72,8 +73,10 @@ watch(batch, (text) => {
     <BButton variant="outline-secondary" size="sm" :title="amount?.words" @click="forPiece"
       >for the whole piece</BButton
     >
-    <RoomLights />
-    <PotWishes />
+    <details class="more" :open="wide">
+      <summary>lights and pots</summary>
+      <div class="inner"><RoomLights /><PotWishes /></div>
+    </details>
     <p v-if="wrong" id="batch-wrong" class="wrong" role="alert">{{ wrong }}</p>
   </div>
 </template>
@@ -91,6 +94,27 @@ label {
   align-items: center;
   gap: 7px;
   white-space: nowrap;
+}
+
+.more {
+  flex: 1 1 100%;
+}
+
+.inner {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px 14px;
+}
+
+summary {
+  color: var(--soft);
+  min-height: 28px;
+}
+
+@media (min-width: 861px) {
+  summary {
+    display: none;
+  }
 }
 
 .number {
