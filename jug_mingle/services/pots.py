@@ -14,7 +14,6 @@ from jug_mingle.core.characterise import Shelf
 from jug_mingle.core.colour import R_to_Lab, delta_E_CIE2000
 from jug_mingle.core.evidence import Reading, Swatch
 from jug_mingle.core.handling import handling_of
-from jug_mingle.core.jugs import JUGS, Jug
 from jug_mingle.core.materials import dry_shares, kind_of
 from jug_mingle.core.measures import tool
 from jug_mingle.core.pouring import Rest, rest_of
@@ -23,6 +22,7 @@ from jug_mingle.core.rescue import Advice, advise, read_pot
 from jug_mingle.core.spectra import light
 from jug_mingle.errors import ConflictError, NotFoundError, UnfitError
 from jug_mingle.services.colours import Colour, how_of
+from jug_mingle.services.jugs import jug_for, jug_named
 from jug_mingle.services.mixes import get_mix, pours_of
 from jug_mingle.services.shelf import add_reading, check_fit, fitted_shelf, get_material, standing, to_material
 from jug_mingle.services.sources import ColourIn, FromTarget, Stepped
@@ -51,19 +51,6 @@ class Standing:
     target: FloatArray | None
 
 
-def jug_named(name: str) -> Jug:
-    """Return a vessel that stands about; UnfitError lists them."""
-    if name not in JUGS:
-        raise UnfitError(f"there is no jug {name!r}; known are {', '.join(JUGS)}")
-    return JUGS[name]
-
-
-def jug_for(batch: float) -> str:
-    """Return the smallest vessel that holds a batch with a sixth to spare, or else the largest. [ml]"""
-    by_size = sorted(JUGS, key=lambda name: JUGS[name].capacity)
-    return next((name for name in by_size if JUGS[name].capacity >= batch * 7.0 / 6.0), by_size[-1])
-
-
 def begin(session: Session, mix_id: int, *, jug: str | None = None) -> PotRow:
     """Begin to pour a mix into a jug; the pot that is being poured of it already goes on."""
     mix = get_mix(session, mix_id)
@@ -75,8 +62,8 @@ def begin(session: Session, mix_id: int, *, jug: str | None = None) -> PotRow:
     if gone := [pour.material.name for pour in mix.pours if pour.material.removed is not None]:
         raise ConflictError(f"{gone[0]} was taken off the shelf: bring it back, or mix anew from what stands there")
     batch = sum(pour.ml for pour in mix.pours)
-    jug = jug or jug_for(batch)
-    capacity = jug_named(jug).capacity
+    jug = jug or jug_for(session, batch)
+    capacity = jug_named(session, jug).capacity
     if capacity < batch:
         raise UnfitError(f"the {jug} holds {capacity:.0f} ml, less than the batch: take a larger one")
     asked = [{"key": pour.key, "parts": pour.parts, "ml": pour.ml} for pour in pours_of(mix)]
@@ -91,6 +78,17 @@ def get_pot(session: Session, pot_id: int) -> PotRow:
     row = session.get(PotRow, pot_id)
     if row is None:
         raise NotFoundError(f"there is no pot {pot_id} on the bench")
+    return row
+
+
+def change_jug(session: Session, pot_id: int, jug: str) -> PotRow:
+    """Take another jug, for what is in it too; UnfitError when it does not hold that."""
+    row = get_pot(session, pot_id)
+    capacity, there = jug_named(session, jug).capacity, sum(poured_of(row).values())
+    if capacity < there:
+        raise UnfitError(f"the {jug} holds {capacity:.0f} ml, and {there:.0f} ml are in the pot: take a larger one")
+    row.jug, row.capacity = jug, capacity
+    session.flush()
     return row
 
 

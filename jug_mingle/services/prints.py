@@ -15,8 +15,8 @@ from jug_mingle.core.units import said
 from jug_mingle.errors import UnfitError
 from jug_mingle.formats.pour_strip import Line, lid_label, pour_strip, recipe_card
 from jug_mingle.services.jobs import get_job
+from jug_mingle.services.jugs import jug_for, jug_named
 from jug_mingle.services.mixes import assess_mix, get_mix, pours_of
-from jug_mingle.services.pots import jug_for, jug_named
 from jug_mingle.services.shelf import fitted_shelf, pot_life_of
 from jug_mingle.store.models import TargetRow, now
 
@@ -43,8 +43,8 @@ def printed(
         lines.append(Line(name=material.name, ml=pour.ml, words=words, sRGB=_screen(look_of(shelf, pour.key))))
     if kind == "strip":
         try:
-            name = jug or jug_for(sum(line.ml for line in lines))
-            return pour_strip(lines, jug_named(name), title=f"{mix.name}, in a {name}")
+            name = jug or jug_for(session, sum(line.ml for line in lines))
+            return pour_strip(lines, jug_named(session, name), title=f"{mix.name}, in a {name}")
         except ValueError as error:
             raise UnfitError(str(error)) from error
     recipe, job = assess_mix(session, mix, [light("window")]), get_job(session, mix.job_id)

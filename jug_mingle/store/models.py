@@ -267,3 +267,14 @@ class DeviceReadingRow(Row):
     device: Mapped[str] = mapped_column(String(120))
     sample: Mapped[str] = mapped_column(String(200), default="")
     R: Mapped[list[float]]
+
+
+class JugRow(Row):
+    """A vessel of the person's own: inner diameters at rising inner heights. [mm]"""
+
+    __tablename__ = "jug"
+
+    name: Mapped[str] = mapped_column(String(40), unique=True)
+    form: Mapped[str] = mapped_column(String(20))
+    heights: Mapped[list[float]]
+    diameters: Mapped[list[float]]

@@ -96,9 +96,32 @@ class PourTest(BenchCase):
         self.refused(self.pour(pot, material="lamp-soot"), 422, "not part of this recipe")
         self.refused(self.pour(pot, ml=-3), 422, "ml")
         self.refused(self.client.post("/api/mixes/1/pots", json={"jug": "paper cup"}), 422, "take a larger one")
-        self.refused(self.client.post("/api/mixes/1/pots", json={"jug": "thimble"}), 422, "jug")
+        self.refused(self.client.post("/api/mixes/1/pots", json={"jug": "thimble"}), 422, "no jug")
         self.refused(self.client.get("/api/pots/999"), 404, "no pot")
         self.refused(self.client.post(f"/api/pots/{pot['id']}/strip-painted"), 409, "nothing was poured")
+
+    def test_jugs_of_ones_own(self) -> None:
+        """A jug measured, and one known by pouring water, hold what they should; the pot moves into it; nonsense is
+        refused."""
+        straight = {"name": "my tin", "bottom": 100, "height": 150}
+        self.assertAlmostEqual(self.client.post("/api/jugs", json=straight).json()["capacity"], 1178.1, places=1)
+        water = {"name": "my jug", "marks": [[250, 40], [500, 75], [900, 120]]}
+        self.assertAlmostEqual(self.client.post("/api/jugs", json=water).json()["capacity"], 900.0, places=2)
+        pot = self.pour(self.begin("tin")).json()
+        moved = self.client.put(f"/api/pots/{pot['id']}/jug", json={"jug": "my tin"}).json()
+        self.assertEqual((moved["jug"], moved["poured_ml"]), ("my tin", pot["poured_ml"]))
+        self.assertEqual(self.client.get("/api/mixes/1/strip.pdf?jug=my jug").status_code, 200)
+        for body, status, words in (
+            (straight, 409, "already"),
+            ({"name": "flat", "bottom": 90, "height": 0}, 422, "height above 0"),
+            ({"name": "none"}, 422, "inner diameter"),
+            ({"name": "odd", "marks": [[100, 20], [90, 30]]}, 422, "must rise"),
+        ):
+            with self.subTest(words):
+                self.refused(self.client.post("/api/jugs", json=body), status, words)
+        cup = {"jug": "paper cup"}
+        full = self.filled()
+        self.refused(self.client.put(f"/api/pots/{full['id']}/jug", json=cup), 422, "take a larger one")
 
     def test_goes_on(self) -> None:
         """A pot that is being poured is found again, as after a reload."""

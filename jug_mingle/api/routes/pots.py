@@ -9,20 +9,20 @@ from typing import Annotated, Literal
 import numpy as np
 from fastapi import APIRouter, Query, Response
 from fastapi.responses import StreamingResponse
-from pydantic import BaseModel, Field
+from pydantic import BaseModel, Field, StringConstraints
 from sqlalchemy.orm import Session
 
 from jug_mingle.api.context import PROBLEMS, ContextNow, LightNow, Reading
 from jug_mingle.api.schemas import Hex, In, PourIn, ToolName
 from jug_mingle.api.shapes import hex_of
 from jug_mingle.core.colour import R_to_Lab, difference_words
-from jug_mingle.core.jugs import JUGS
 from jug_mingle.core.recipes import Pour, masstone, predict
 from jug_mingle.core.spectra import Light
 from jug_mingle.core.spectra import light as light_named
 from jug_mingle.core.units import said
 from jug_mingle.core.words import direction
 from jug_mingle.devices.lines import DeviceError
+from jug_mingle.services import jugs
 from jug_mingle.services import pots as service
 from jug_mingle.services.colours import resolve
 from jug_mingle.services.mixes import get_mix
@@ -32,7 +32,7 @@ from jug_mingle.store.models import PotRow
 
 router = APIRouter(prefix="/api", tags=["pots"])
 
-JugName = Literal["paper cup", "measuring jug", "jam jar", "tin", "bucket"]
+JugName = Annotated[str, StringConstraints(strip_whitespace=True, min_length=1, max_length=40)]
 UnitName = Literal["ml", "spoons", "metric_spoons", "fl_oz", "g", "drop"]
 
 
@@ -43,6 +43,17 @@ class JugOut(BaseModel):
     capacity: float
     heights: list[float]
     diameters: list[float]
+
+
+class JugIn(In):
+    """A vessel by its inner measures [mm], or by marks of water: millilitres in all, and height [mm]."""
+
+    name: JugName
+    bottom: float | None = Field(default=None, gt=0.0, le=1000.0)
+    top: float | None = Field(default=None, gt=0.0, le=1000.0)
+    neck: float | None = Field(default=None, gt=0.0, le=1000.0)
+    height: float | None = Field(default=None, ge=0.0, le=1000.0)
+    marks: list[tuple[float, float]] = Field(default=[], max_length=20)
 
 
 class StepOut(BaseModel):
@@ -82,6 +93,12 @@ class BeginIn(In):
     """Into which jug; the smallest that holds it with room to spare where none is named."""
 
     jug: JugName | None = None
+
+
+class OtherJugIn(In):
+    """Which jug is taken instead."""
+
+    jug: JugName
 
 
 class PourMadeIn(In):
@@ -162,14 +179,23 @@ class StripOut(BaseModel):
 
 
 @router.get("/jugs")
-def list_jugs() -> list[JugOut]:
-    """List the vessels that stand about."""
+def list_jugs(session: Reading) -> list[JugOut]:
+    """List the vessels, those of one's own last."""
     return [
         JugOut.model_validate(
             {"name": name, "capacity": jug.capacity, "heights": jug.heights, "diameters": jug.diameters}
         )
-        for name, jug in JUGS.items()
+        for name, jug in jugs.all_jugs(session).items()
     ]
+
+
+@router.post("/jugs", status_code=201, responses=PROBLEMS)
+def add_jug(body: JugIn, context: ContextNow) -> JugOut:
+    """Keep a vessel of one's own, by its inner measures or by pouring known water."""
+    with context.database.write.begin() as session:
+        row = jugs.add_jug(session, **body.model_dump())
+        jug = jugs.jug_named(session, row.name)
+        return JugOut(name=row.name, capacity=jug.capacity, heights=row.heights, diameters=row.diameters)
 
 
 def _pot(session: Session, row: PotRow, shown: Light, unit: str) -> PotOut:
@@ -217,6 +243,15 @@ def begin_pot(
     """Begin to pour a mix; the pot that is being poured of it already goes on."""
     with context.database.write.begin() as session:
         return _pot(session, service.begin(session, mix_id, jug=body.jug), light_named(light), unit)
+
+
+@router.put("/pots/{pot_id}/jug", responses=PROBLEMS)
+def change_jug(
+    pot_id: int, body: OtherJugIn, context: ContextNow, light: LightNow = "window", unit: UnitNow = "ml"
+) -> PotOut:
+    """Take another jug."""
+    with context.database.write.begin() as session:
+        return _pot(session, service.change_jug(session, pot_id, body.jug), light_named(light), unit)
 
 
 @router.get("/pots/{pot_id}", responses=PROBLEMS)

@@ -433,11 +433,15 @@ export interface paths {
     }
     /**
      * List Jugs
-     * @description List the vessels that stand about.
+     * @description List the vessels, those of one's own last.
      */
     get: operations['list_jugs_api_jugs_get']
     put?: never
-    post?: never
+    /**
+     * Add Jug
+     * @description Keep a vessel of one's own, by its inner measures or by pouring known water.
+     */
+    post: operations['add_jug_api_jugs_post']
     delete?: never
     options?: never
     head?: never
@@ -698,6 +702,26 @@ export interface paths {
      * @description The pot is good as it is.
      */
     post: operations['finish_pot_api_pots__pot_id__done_post']
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/pots/{pot_id}/jug': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    get?: never
+    /**
+     * Change Jug
+     * @description Take another jug.
+     */
+    put: operations['change_jug_api_pots__pot_id__jug_put']
+    post?: never
     delete?: never
     options?: never
     head?: never
@@ -1298,7 +1322,7 @@ export interface components {
      */
     BeginIn: {
       /** Jug */
-      jug?: ('paper cup' | 'measuring jug' | 'jam jar' | 'tin' | 'bucket') | null
+      jug?: string | null
     }
     /**
      * Between
@@ -1928,6 +1952,27 @@ export interface components {
         | 'old_tube'
     }
     /**
+     * JugIn
+     * @description A vessel by its inner measures [mm], or by marks of water: millilitres in all, and height [mm].
+     */
+    JugIn: {
+      /** Bottom */
+      bottom?: number | null
+      /** Height */
+      height?: number | null
+      /**
+       * Marks
+       * @default []
+       */
+      marks: [number, number][]
+      /** Name */
+      name: string
+      /** Neck */
+      neck?: number | null
+      /** Top */
+      top?: number | null
+    }
+    /**
      * JugOut
      * @description A vessel that stands about.
      */
@@ -1938,11 +1983,8 @@ export interface components {
       diameters: number[]
       /** Heights */
       heights: number[]
-      /**
-       * Name
-       * @enum {string}
-       */
-      name: 'paper cup' | 'measuring jug' | 'jam jar' | 'tin' | 'bucket'
+      /** Name */
+      name: string
     }
     /**
      * KindOut
@@ -2432,6 +2474,14 @@ export interface components {
       method: 'none'
     }
     /**
+     * OtherJugIn
+     * @description Which jug is taken instead.
+     */
+    OtherJugIn: {
+      /** Jug */
+      jug: string
+    }
+    /**
      * PairOut
      * @description Two of them as ends of a blend or ombre.
      */
@@ -2502,11 +2552,8 @@ export interface components {
       full: boolean
       /** Id */
       id: number
-      /**
-       * Jug
-       * @enum {string}
-       */
-      jug: 'paper cup' | 'measuring jug' | 'jam jar' | 'tin' | 'bucket'
+      /** Jug */
+      jug: string
       /** Mix Id */
       mix_id: number
       /** Mix Name */
@@ -5038,6 +5085,75 @@ export interface operations {
       }
     }
   }
+  add_jug_api_jugs_post: {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['JugIn']
+      }
+    }
+    responses: {
+      /** @description Successful Response */
+      201: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['JugOut']
+        }
+      }
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Request Entity Too Large */
+      413: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+    }
+  }
   list_lights_api_lights_get: {
     parameters: {
       query?: never
@@ -5361,7 +5477,7 @@ export interface operations {
   print_mix_api_mixes__mix_id___kind__pdf_get: {
     parameters: {
       query?: {
-        jug?: ('paper cup' | 'measuring jug' | 'jam jar' | 'tin' | 'bucket') | null
+        jug?: string | null
         /** @description The unit in which amounts are said. */
         unit?: 'ml' | 'spoons' | 'metric_spoons' | 'fl_oz' | 'g' | 'drop'
       }
@@ -5855,6 +5971,91 @@ export interface operations {
       cookie?: never
     }
     requestBody?: never
+    responses: {
+      /** @description Successful Response */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['PotOut']
+        }
+      }
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Request Entity Too Large */
+      413: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+    }
+  }
+  change_jug_api_pots__pot_id__jug_put: {
+    parameters: {
+      query?: {
+        /** @description The light in which colours are shown. */
+        light?:
+          | 'window'
+          | 'bulb'
+          | 'cool_led'
+          | 'tube'
+          | 'evening_window'
+          | 'north_window'
+          | 'warm_led'
+          | 'neutral_led'
+          | 'old_tube'
+        /** @description The unit in which amounts are said. */
+        unit?: 'ml' | 'spoons' | 'metric_spoons' | 'fl_oz' | 'g' | 'drop'
+      }
+      header?: never
+      path: {
+        pot_id: number
+      }
+      cookie?: never
+    }
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['OtherJugIn']
+      }
+    }
     responses: {
       /** @description Successful Response */
       200: {

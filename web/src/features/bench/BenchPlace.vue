@@ -5,6 +5,7 @@ import { useRoute, useRouter } from 'vue-router'
 import { prefer, preferences, type UnitName } from '../../shared/preferences'
 import { useKeys } from '../../shared/useKeys'
 import FillingJug from './FillingJug.vue'
+import JugChoice from './JugChoice.vue'
 import StripStage from './StripStage.vue'
 import { usePotOnBench } from './usePotOnBench'
 import { useScale } from './useScale'
@@ -118,6 +119,7 @@ const units: { value: UnitName; text: string }[] = [
         {{ Math.round(pot.batch) }} ml in the {{ pot.jug }}</span
       >
       <div class="tools">
+        <JugChoice v-if="pot && next" :pot="pot" :change="bench.change" />
         <label
           >in
           <select
@@ -195,7 +197,7 @@ header {
   align-items: center;
 }
 
-.tools label {
+.tools :deep(label) {
   display: flex;
   gap: 6px;
   align-items: center;

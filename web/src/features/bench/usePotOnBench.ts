@@ -33,6 +33,10 @@ export function usePotOnBench(potId: MaybeRefOrGetter<number>) {
     }
   }
 
+  async function change(jug: string) {
+    show(unwrap(await api.PUT('/api/pots/{pot_id}/jug', { params: ask(), body: { jug } })))
+  }
+
   async function undo() {
     show(unwrap(await api.DELETE('/api/pots/{pot_id}/pours/last', { params: ask() })))
   }
@@ -71,5 +75,5 @@ export function usePotOnBench(potId: MaybeRefOrGetter<number>) {
     show(unwrap(await api.POST('/api/pots/{pot_id}/done', { params: ask() })))
   }
 
-  return { ...query, pour, undo, painted, read, unlearn, rescue, add, finish }
+  return { ...query, pour, change, undo, painted, read, unlearn, rescue, add, finish }
 }
