@@ -21,7 +21,7 @@ PICTURES = (
     ("colour_checker_detection", "examples_detection_segmentation", 1, "chart on a chair"),
     ("colour_checker_detection", "examples_detection_segmentation", 17, "on a table-cloth, tungsten"),
     ("colour_checker_detection", "examples_detection_segmentation", 21, "at a wall, tungsten"),
-    ("colour_hdri", "examples_adobe_dng_sdk_colour_processing", 1, "chest of drawers"),
+    ("colour_hdri", "_dng_sdk_colour_processing", 1, "chest of drawers"),
     ("colour_hdri", "examples_advanced_processing_with_the_nodegraph", 1, "chest of drawers, other balance"),
     ("colour_hdri", "examples_advanced_processing_with_the_nodegraph", 2, "chest of drawers, third balance"),
 )

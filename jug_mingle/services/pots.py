@@ -63,9 +63,7 @@ def begin(session: Session, mix_id: int, *, jug: str | None = None) -> PotRow:
         raise ConflictError(f"{gone[0]} was taken off the shelf: bring it back, or mix anew from what stands there")
     batch = sum(pour.ml for pour in mix.pours)
     jug = jug or jug_for(session, batch)
-    capacity = jug_named(session, jug).capacity
-    if capacity < batch:
-        raise UnfitError(f"the {jug} holds {capacity:.0f} ml, less than the batch: take a larger one")
+    capacity = _roomy(session, jug, batch)
     asked = [{"key": pour.key, "parts": pour.parts, "ml": pour.ml} for pour in pours_of(mix)]
     row = PotRow(mix_id=mix_id, jug=jug, capacity=capacity, asked=asked, dry_at=None, done=None)
     session.add(row)
@@ -82,14 +80,20 @@ def get_pot(session: Session, pot_id: int) -> PotRow:
 
 
 def change_jug(session: Session, pot_id: int, jug: str) -> PotRow:
-    """Take another jug, for what is in it too; UnfitError when it does not hold that."""
+    """Take another jug; UnfitError when it does not hold what is in the pot and what is still to come."""
     row = get_pot(session, pot_id)
-    capacity, there = jug_named(session, jug).capacity, sum(poured_of(row).values())
-    if capacity < there:
-        raise UnfitError(f"the {jug} holds {capacity:.0f} ml, and {there:.0f} ml are in the pot: take a larger one")
-    row.jug, row.capacity = jug, capacity
+    asked, poured = sum(pour.ml for pour in asked_of(row)), sum(poured_of(row).values())
+    row.jug, row.capacity = jug, _roomy(session, jug, max(asked, poured))
     session.flush()
     return row
+
+
+def _roomy(session: Session, jug: str, batch: float) -> float:
+    """Return what a jug holds; UnfitError when it is less than the batch. [ml]"""
+    capacity = jug_named(session, jug).capacity
+    if capacity < batch:
+        raise UnfitError(f"the {jug} holds {capacity:.0f} ml, and {batch:.0f} ml go into it: take a larger one")
+    return capacity
 
 
 def asked_of(row: PotRow) -> tuple[Pour, ...]:

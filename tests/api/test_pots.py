@@ -110,6 +110,9 @@ class PourTest(BenchCase):
         pot = self.pour(self.begin("tin")).json()
         moved = self.client.put(f"/api/pots/{pot['id']}/jug", json={"jug": "my tin"}).json()
         self.assertEqual((moved["jug"], moved["poured_ml"]), ("my tin", pot["poured_ml"]))
+        small = {"name": "ladle", "bottom": 60, "height": 120}  # 339 ml: enough for what is in, too small for the batch
+        self.client.post("/api/jugs", json=small)
+        self.refused(self.client.put(f"/api/pots/{pot['id']}/jug", json={"jug": "ladle"}), 422, "take a larger one")
         self.assertEqual(self.client.get("/api/mixes/1/strip.pdf?jug=my jug").status_code, 200)
         for body, status, words in (
             (straight, 409, "already"),

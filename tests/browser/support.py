@@ -10,6 +10,13 @@ from playwright.sync_api import Browser, Playwright
 
 from jug_mingle.cli import HOST, demo_app, free_port
 
+REFUSED = (
+    "Failed to load resource: the server responded with a status of 422 (Unprocessable Entity)",
+    "Failed to load resource: the server responded with a status of 422 (Unprocessable Content)",
+    "Failed to load resource: the server responded with a status of 503 (Service Unavailable)",
+)
+"""What a browser's console says of an answer that refuses, which a test of bad input expects."""
+
 _FLAGS = [
     "--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run", "--disable-background-networking",
     "--disable-component-update", "--disable-sync", "--force-color-profile=srgb", "--font-render-hinting=none",

@@ -2,6 +2,7 @@
 
 from playwright.sync_api import expect
 
+from tests.browser.support import REFUSED
 from tests.browser.test_slice import AXE, PHONE, BrowserCase
 
 
@@ -59,6 +60,24 @@ class BenchTest(BrowserCase):
         expect(page.get_by_role("heading", name="too light")).to_be_visible()
         page.get_by_role("button", name="Add this").first.click()
         expect(page.get_by_text("tap anywhere, or Space")).to_be_visible()
+
+    def test_jug_of_ones_own(self) -> None:
+        """A jug measured at the bench is poured into, and is still there after a reload; one too small is refused."""
+        page = self.page
+        self.allowed = REFUSED
+        self.begin()
+        page.get_by_label("Jug", exact=True).select_option("one of my own…")
+        for name, size in (("name", "thimble"), ("bottom, mm", "12"), ("top, mm", "14"), ("height, mm", "15")):
+            page.locator(".own").get_by_label(name).fill(size)
+        page.get_by_role("button", name="Keep it").click()
+        expect(page.get_by_role("alert")).to_be_visible()
+        for name, size in (("name", "milk jug"), ("bottom, mm", "90"), ("top, mm", "120"), ("height, mm", "150")):
+            page.locator(".own").get_by_label(name).fill(size)
+        page.get_by_role("button", name="Keep it").click()
+        expect(page.locator(".own")).to_have_count(0)
+        expect(page.get_by_label("Jug", exact=True)).to_have_value("milk jug")
+        page.reload()
+        expect(page.get_by_label("Jug", exact=True)).to_have_value("milk jug")
 
     def test_axe_phone_and_tablet(self) -> None:
         """axe is content with the bench, and nothing scrolls sideways on a phone or a tablet."""

@@ -5,13 +5,8 @@ from typing import Any
 
 from playwright.sync_api import expect
 
+from tests.browser.support import REFUSED
 from tests.browser.test_slice import PHONE, BrowserCase
-
-REFUSED = (
-    "Failed to load resource: the server responded with a status of 422 (Unprocessable Entity)",
-    "Failed to load resource: the server responded with a status of 422 (Unprocessable Content)",
-    "Failed to load resource: the server responded with a status of 503 (Service Unavailable)",
-)
 
 
 class ShelfTest(BrowserCase):

@@ -30,6 +30,7 @@ async function pick(event: Event) {
   const field = event.target as HTMLSelectElement
   if (field.value === '') {
     open.value = true
+    wrong.value = ''
     field.value = pot.jug
     return
   }
@@ -73,10 +74,11 @@ async function add() {
       <option value="">one of my own…</option>
     </select>
   </label>
-  <p v-if="wrong" class="bad" role="alert">{{ wrong }}</p>
-  <form v-if="open" class="own" @submit.prevent="add">
+  <p v-if="wrong && !open" class="bad" role="alert">{{ wrong }}</p>
+  <form v-if="open" class="own" @submit.prevent="add" @keydown.esc.stop="open = false">
     <b>A jug of my own, measured inside</b>
-    <label>name <BFormInput v-model="name" maxlength="40" /></label>
+    <p v-if="wrong" class="bad" role="alert">{{ wrong }}</p>
+    <label>name <BFormInput v-model="name" maxlength="40" autofocus /></label>
     <label>bottom, mm <BFormInput v-model="bottom" inputmode="decimal" /></label>
     <label>top, mm <BFormInput v-model="top" inputmode="decimal" /></label>
     <label>height, mm <BFormInput v-model="height" inputmode="decimal" /></label>
@@ -96,27 +98,30 @@ async function add() {
 }
 
 .own {
-  flex: 1 1 100%;
-  display: flex;
-  flex-wrap: wrap;
-  gap: 8px 12px;
-  align-items: end;
-  padding: 12px;
-  border-radius: 12px;
+  position: fixed;
+  z-index: 5;
+  inset: 50% auto auto 50%;
+  translate: -50% -50%;
+  width: min(94vw, 28rem);
+  display: grid;
+  grid-template-columns: repeat(3, 1fr);
+  gap: 10px 12px;
+  padding: 18px;
+  border: 2px solid var(--ink);
+  border-radius: 14px;
   background: var(--sheet);
   color: var(--ink);
 }
 
-.own b {
-  flex: 1 1 100%;
+.own b,
+.own .bad,
+.own label:first-of-type,
+.own label:last-of-type {
+  grid-column: 1 / -1;
 }
 
-.own label {
+form.own > label {
   display: grid;
-  width: 130px;
-}
-
-.own label:nth-of-type(5) {
-  width: 210px;
+  gap: 2px;
 }
 </style>

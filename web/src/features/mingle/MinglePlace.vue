@@ -74,7 +74,7 @@ function keepChosen() {
         <select id="target" :value="target.id" @change="change">
           <option v-for="known in job?.targets" :key="known.id" :value="known.id">{{ known.title }}</option>
         </select>
-        <span aria-hidden="true">?</span>
+        <span aria-hidden="true" class="d-none d-sm-inline">?</span>
       </h1>
       <WishBar />
     </div>
