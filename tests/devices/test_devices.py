@@ -59,7 +59,7 @@ class ReaderTest(unittest.TestCase):
         self.reader.simulate("PLACE Chip")
 
     def test_reads(self) -> None:
-        """Identified, calibrated, laid on a chip, it reads its reflectance to its noise."""
+        """Identified, calibrated, laid on a sample, it reads the reflectance to its noise."""
         self.assertEqual(self.reader.identify().model, "jm-reader")
         self.ready()
         assert_allclose(self.reader.read(), RAMP, atol=0.012)
