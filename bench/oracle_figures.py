@@ -10,7 +10,7 @@ from bench.tables import ms, table
 from jug_mingle.core.arrays import FloatArray
 from jug_mingle.core.characterise import Shelf, characterise
 from jug_mingle.core.colour import R_to_Lab, delta_E_CIE2000, even_metric
-from jug_mingle.core.evidence import MODEL_ERROR, Reading, Swatch
+from jug_mingle.core.evidence import MODEL_ERROR, NOISE, Reading, Swatch
 from jug_mingle.core.film import R_infinity, R_seen
 from jug_mingle.core.hiding import HIDDEN_WITHIN, coats_to_hide
 from jug_mingle.core.materials import Material, kind_of
@@ -46,7 +46,7 @@ def readings(
     """Return the masstone, and the tint with four of white, of every paint."""
     evidence = []
     # The estimator's noise is a mean CIEDE2000; that of an even ΔE*ab noise is about six tenths of its rms.
-    said = max(0.6 * noise, 0.05)
+    said = max(0.6 * noise, NOISE["exact"])
     for place, name in enumerate(NAMES):
         seen = read(found["masstone"][place], noise, rng, spectrum=spectrum)
         evidence.append(Reading(key=name, volumes=((name, 1.0),), swatches=(Swatch(seen=seen),), noise=said))

@@ -13,10 +13,10 @@ from jug_mingle.core.hiding import coats_as_fraction
 from jug_mingle.core.materials import Optics, dry_shares
 from jug_mingle.core.spectra import BANDS, DAYLIGHT, Light
 
-NOISE: Final = {"reader": 0.5, "card_photo": 2.5, "white_photo": 5.0, "label": 5.0, "exact": 0.05}
+NOISE: Final = {"reader": 0.5, "card_photo": 2.5, "white_photo": 5.0, "label": 5.0, "exact": 0.02}
 """Mean CIEDE2000 error of a reading, by the way it was taken."""
 
-MODEL_ERROR: Final = 0.05
+MODEL_ERROR: Final = 0.02
 """What Kubelka–Munk itself is off by on a reading that was fitted (mean CIEDE2000, see bench/)."""
 
 # The length of a 3-vector of unit normal errors is 1.6 on average.

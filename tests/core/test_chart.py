@@ -5,7 +5,6 @@ from typing import ClassVar
 
 import cv2
 import numpy as np
-from colour.characterisation import SDS_COLOURCHECKERS
 from hypothesis import given, settings
 from hypothesis import strategies as st
 from numpy.testing import assert_allclose
@@ -17,6 +16,7 @@ from jug_mingle.core.honest_light import as_it_is, from_known
 from jug_mingle.core.photos import UnusablePatchError, average
 from jug_mingle.demo.scenes import Scene, scenes
 from jug_mingle.formats.chart_finder import find_chart
+from tests.reference import reference
 
 CORNERS = np.array([[560, 440], [1360, 500], [1330, 1040], [520, 960]], dtype=float)
 """Where the demo draws the outer corners of the chart's patches."""
@@ -25,7 +25,7 @@ CORNERS = np.array([[560, 440], [1360, 500], [1330, 1040], [520, 960]], dtype=fl
 class ReferenceTest(unittest.TestCase):
     def test_reflectances(self) -> None:
         """The frozen table is colour-science's average of measured charts."""
-        expected = [sd.values for sd in SDS_COLOURCHECKERS["babel_average"].values()]
+        expected = [sd.values for sd in reference.SDS_COLOURCHECKERS["babel_average"].values()]
         assert_allclose(chart.chart_R(), expected, atol=1e-9)
 
 

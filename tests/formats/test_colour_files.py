@@ -3,7 +3,6 @@
 import unittest
 
 import numpy as np
-from colour.characterisation import SDS_COLOURCHECKERS
 from hypothesis import given, settings
 from hypothesis import strategies as st
 from numpy.testing import assert_allclose
@@ -12,6 +11,7 @@ from jug_mingle.core.colour import R_to_Lab, delta_E_CIE2000
 from jug_mingle.core.spectra import WAVELENGTHS
 from jug_mingle.formats.colour_file import ColourFileError, Sample, resampled
 from jug_mingle.formats.colours import WRITERS, read_colours
+from tests.reference import reference
 
 RAMP = np.linspace(0.1, 0.8, 36)
 SAMPLES = [
@@ -121,7 +121,7 @@ class OtherToolsTest(unittest.TestCase):
 
     def test_columns(self) -> None:
         """Two columns, as spectrometers save them: commas, tabs or semicolons, with a head."""
-        chart = SDS_COLOURCHECKERS["ISO 17321-1"]["orange"]
+        chart = reference.SDS_COLOURCHECKERS["ISO 17321-1"]["orange"]
         for divider in (",", "\t", " ; "):
             rows = "\n".join(f"{nm:g}{divider}{R:.5f}" for nm, R in zip(chart.wavelengths, chart.values, strict=True))
             found = read_colours(("wavelength reflectance\n" + rows).encode()).samples[0]
