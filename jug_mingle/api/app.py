@@ -15,6 +15,7 @@ from starlette.types import ASGIApp, Message, Receive, Scope, Send
 from jug_mingle import __version__
 from jug_mingle.api.context import Context
 from jug_mingle.api.routes import (
+    again,
     colours,
     devices,
     finishes,
@@ -26,6 +27,7 @@ from jug_mingle.api.routes import (
     preparations,
     recipes,
     shelf,
+    strips,
     targets,
 )
 from jug_mingle.core.arrays import FloatArray
@@ -107,6 +109,8 @@ def create_app(
         pots,
         recipes,
         preparations,
+        strips,
+        again,
     ):
         app.include_router(module.router)
     _serve_pages(app)

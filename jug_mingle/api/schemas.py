@@ -213,6 +213,7 @@ class RecipeOut(BaseModel):
     misses: str = Field(description="Which way it misses, in words; empty when it can hardly be told.")
     cost: float = Field(default=0.0, description="Of its paints, in the currency of their prices.")
     metameric: str = Field(default="", description="Said where a match in one light is a miss in another.")
+    spoils: str = Field(default="", description="Said where more is mixed than the piece takes before it spoils.")
 
 
 class RecipesIn(In):

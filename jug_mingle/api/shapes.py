@@ -81,7 +81,7 @@ def masstone_hex(shelf: Shelf, key: str, shown: Light) -> str:
 
 
 def recipe_out(
-    recipe: Recipe, target_R: FloatArray | None, lights: list[Light], shelf: Shelf, shown: Light
+    recipe: Recipe, target_R: FloatArray | None, lights: list[Light], shelf: Shelf, shown: Light, spoils: str = ""
 ) -> schemas.RecipeOut:
     """Return a recipe; `lights` are those of its differences, the first of them the one that it is judged in."""
     delta_E = recipe.delta_E[0]
@@ -108,6 +108,7 @@ def recipe_out(
         misses=misses,
         cost=round(cost_of(shelf, recipe.pours), 2),
         metameric=_metameric(recipe.delta_E, lights),
+        spoils=spoils,
         differences=[
             schemas.DifferenceOut(light=at.name, delta_E=round(value, 2), words=difference_words(value))
             for at, value in zip(lights, recipe.delta_E, strict=True)

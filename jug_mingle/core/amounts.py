@@ -33,6 +33,21 @@ def paint_needed(area: float, *, coats: int, spread_rate: float, margin: float) 
     return 1000.0 * area * coats / spread_rate * (1.0 + margin)
 
 
+def coats_within(pot_life: float, *, coats: int, recoat: float) -> int:
+    """Return how many of so many coats can be laid on before a mixed pot spoils, at least one.
+
+    Parameters
+    ----------
+    pot_life : float
+        How long it keeps once mixed. [days]
+    recoat : float
+        Wait between two coats. [minutes]
+    """
+    if recoat <= 0.0:
+        return coats
+    return int(min(coats, 1 + pot_life * 24.0 * 60.0 // recoat))
+
+
 def cost_of(shelf: Shelf, pours: Iterable[Pour]) -> float:
     """Return what a recipe's paints cost, in the currency of their prices."""
     return sum(shelf.materials[shelf.index(pour.key)].price * pour.ml / 1000.0 for pour in pours)

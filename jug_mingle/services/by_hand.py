@@ -1,11 +1,13 @@
 """Recipes by hand: their prediction against a target, and what lies behind a recipe."""
 
 from collections.abc import Sequence
+from dataclasses import dataclass
 
 import numpy as np
 from sqlalchemy.orm import Session
 
 from jug_mingle.core.characterise import Shelf
+from jug_mingle.core.colour import R_to_Lab, delta_E_CIE2000
 from jug_mingle.core.grounds import ground
 from jug_mingle.core.materials import may_mix
 from jug_mingle.core.measures import tool
@@ -17,7 +19,7 @@ from jug_mingle.services.mixes import PourAsked
 from jug_mingle.services.shelf import fitted_shelf, standing
 from jug_mingle.services.targets import get_target
 
-__all__ = ["PourAsked", "explain", "try_by_hand"]
+__all__ = ["Beside", "PourAsked", "explain", "set_beside", "try_by_hand"]
 
 
 def _checked(session: Session, shelf: Shelf, asked: Sequence[PourAsked]) -> list[Pour]:
@@ -40,6 +42,43 @@ def try_by_hand(
     pours = tuple(_checked(session, shelf, asked))
     wanted = Target(R=np.array(target.R), lights=tuple(lights))
     return assess(shelf, wanted, [pours], pour_error=tool(tool_key).error, draws=shelf.draw(DRAWS))[0], shelf
+
+
+@dataclass(frozen=True, slots=True, kw_only=True, eq=False)
+class Beside:
+    """Two recipes for one target, side by side.
+
+    Attributes
+    ----------
+    recipes : tuple of two Recipe
+    apart : tuple of float
+        CIEDE2000 between the two, in each light.
+    coats : tuple of two (int or None)
+        Coats that hide a ground; None when twenty do not.
+    """
+
+    recipes: tuple[Recipe, Recipe]
+    apart: tuple[float, ...]
+    coats: tuple[int | None, int | None]
+    shelf: Shelf
+
+
+def set_beside(
+    session: Session,
+    target_id: int,
+    first: Sequence[PourAsked],
+    second: Sequence[PourAsked],
+    *,
+    tool_key: str,
+    lights: Sequence[Light],
+    ground_key: str,
+) -> Beside:
+    """Return two recipes against one target and against each other."""
+    one, shelf = try_by_hand(session, target_id, first, tool_key=tool_key, lights=lights)
+    other, _ = try_by_hand(session, target_id, second, tool_key=tool_key, lights=lights)
+    apart = [float(delta_E_CIE2000(R_to_Lab(one.R, at), R_to_Lab(other.R, at))) for at in lights]
+    coats = [explain(session, target_id, asked, ground_key=ground_key)[0].coats for asked in (first, second)]
+    return Beside(recipes=(one, other), apart=tuple(apart), coats=(coats[0], coats[1]), shelf=shelf)
 
 
 def explain(session: Session, target_id: int, asked: Sequence[PourAsked], *, ground_key: str) -> tuple[Why, str]:

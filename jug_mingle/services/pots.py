@@ -26,7 +26,7 @@ from jug_mingle.services.jugs import jug_for, jug_named
 from jug_mingle.services.mixes import get_mix, pours_of
 from jug_mingle.services.shelf import add_reading, check_fit, fitted_shelf, get_material, standing, to_material
 from jug_mingle.services.sources import ColourIn, FromTarget, Stepped
-from jug_mingle.store.models import MixRow, PotRow, PourMadeRow, ReadingRow, StripRow, TargetRow, now
+from jug_mingle.store.models import PotRow, PourMadeRow, ReadingRow, StripRow, TargetRow, now
 
 POUR_ERROR: Final = {"scale": 0.005, "strip": 0.03, "eye": 0.10}
 """Relative error of a pour by how it was measured."""
@@ -239,8 +239,9 @@ def read_strip(session: Session, pot_id: int, colour: Colour, *, anyway: bool, n
     )
     check_fit(session)
     strip = StripRow(
-        pot_id=row.id, mix_id=row.mix_id, reading_id=reading.id, R=colour.R.tolist(), ground="", coats=2,
-        wiped_after=None, notes=notes, removed=None,
+        job_id=get_mix(session, row.mix_id).job_id, pot_id=row.id, mix_id=row.mix_id, material_id=None,
+        reading_id=reading.id, photo_id=colour.photo_id, R=colour.R.tolist(), ground="", coats=2, wiped_after=None,
+        notes=notes, removed=None,
     )  # fmt: skip
     session.add(strip)
     session.flush()
@@ -342,13 +343,3 @@ def finish(session: Session, pot_id: int) -> PotRow:
     row.done = now()
     session.flush()
     return row
-
-
-def strips_of(session: Session, job_id: int) -> Sequence[StripRow]:
-    """Return the dried strips of a job, newest first."""
-    return session.scalars(
-        select(StripRow)
-        .join(MixRow, MixRow.id == StripRow.mix_id)
-        .where(MixRow.job_id == job_id, StripRow.removed.is_(None))
-        .order_by(StripRow.id.desc())
-    ).all()

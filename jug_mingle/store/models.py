@@ -235,16 +235,24 @@ class StripRow(Row):
 
     __tablename__ = "strip"
 
+    job_id: Mapped[int] = mapped_column(ForeignKey("job.id", ondelete="CASCADE"), index=True)
     pot_id: Mapped[int | None] = mapped_column(ForeignKey("pot.id", ondelete="CASCADE"), index=True)
-    mix_id: Mapped[int] = mapped_column(ForeignKey("mix.id", ondelete="CASCADE"), index=True)
+    mix_id: Mapped[int | None] = mapped_column(ForeignKey("mix.id", ondelete="CASCADE"), index=True)
+    """The mix that is on it, or else `material_id`, a pot as it is."""
+    material_id: Mapped[int | None] = mapped_column(ForeignKey("material.id", ondelete="CASCADE"), index=True)
     reading_id: Mapped[int | None] = mapped_column(ForeignKey("reading.id", ondelete="SET NULL"))
+    photo_id: Mapped[int | None] = mapped_column(ForeignKey("photo.id", ondelete="SET NULL"))
     R: Mapped[list[float]]
     ground: Mapped[str] = mapped_column(String(60), default="")
     coats: Mapped[int] = mapped_column(default=2)
     wiped_after: Mapped[float | None]
     """Minutes before it was wiped back; None when it was not."""
+    board: Mapped[str] = mapped_column(String(60), default="", server_default="")
+    """The stain board that it is a field of: one stain on one wood, wiped after several waits."""
     notes: Mapped[str] = mapped_column(String(500), default="")
     removed: Mapped[datetime | None]
+    mix: Mapped[MixRow | None] = relationship(lazy="joined")
+    material: Mapped[MaterialRow | None] = relationship(lazy="joined")
 
 
 class FinishRow(Row):

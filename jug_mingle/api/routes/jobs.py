@@ -10,7 +10,7 @@ from jug_mingle.api.schemas import AmountOut, JobOut, JobWholeOut, LightName, Mi
 from jug_mingle.api.shapes import finish_out, mix_out, photo_out, target_out
 from jug_mingle.core.amounts import paint_needed
 from jug_mingle.core.spectra import light as light_named
-from jug_mingle.services import finishes, jobs, mixes, photos, shelf, targets
+from jug_mingle.services import amounts, finishes, jobs, mixes, photos, shelf, targets
 from jug_mingle.store.models import MixRow, TargetRow
 
 router = APIRouter(prefix="/api/jobs", tags=["jobs"])
@@ -58,12 +58,12 @@ def get_job(job_id: int, session: Reading, light: LightNow = "window") -> JobWho
 def get_amount(
     job_id: int,
     session: Reading,
-    coats: Annotated[int, Query(ge=1, le=10)] = 2,
-    margin: Annotated[float, Query(ge=0.0, le=1.0)] = 0.15,
-    spread_rate: Annotated[float, Query(ge=0.5, le=60.0)] = 11.0,
+    coats: Annotated[int, Query(ge=1, le=10)] = amounts.COATS,
+    margin: Annotated[float, Query(ge=0.0, le=1.0)] = amounts.MARGIN,
+    spread_rate: Annotated[float, Query(ge=0.5, le=60.0)] = amounts.SPREAD_RATE,
 ) -> AmountOut:
     """Return how much paint the whole piece takes."""
-    area = sum(jobs.piece_of(jobs.get_job(session, job_id)).areas.values())
+    area = amounts.area_of(session, job_id)
     ml = paint_needed(area, coats=coats, spread_rate=spread_rate, margin=margin)
     words = f"{area:.1f} m² × {coats} coats ÷ {spread_rate:g} m² a litre, and {100 * margin:.0f} % over"
     return AmountOut(ml=round(ml), area=round(area, 2), words=words)

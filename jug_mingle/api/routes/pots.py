@@ -168,16 +168,6 @@ class AdditionsIn(In):
     pours: list[PourIn] = Field(min_length=1, max_length=3)
 
 
-class StripOut(BaseModel):
-    """A kept strip."""
-
-    id: int
-    mix_id: int
-    hex: Hex
-    created: datetime
-    notes: str
-
-
 @router.get("/jugs")
 def list_jugs(session: Reading) -> list[JugOut]:
     """List the vessels, those of one's own last."""
@@ -353,16 +343,6 @@ def finish_pot(pot_id: int, context: ContextNow, light: LightNow = "window", uni
     """The pot is good as it is."""
     with context.database.write.begin() as session:
         return _pot(session, service.finish(session, pot_id), light_named(light), unit)
-
-
-@router.get("/jobs/{job_id}/strips", responses=PROBLEMS)
-def list_strips(job_id: int, session: Reading, light: LightNow = "window") -> list[StripOut]:
-    """List the kept strips of a job, newest first."""
-    shown = light_named(light)
-    return [
-        StripOut(id=s.id, mix_id=s.mix_id, hex=hex_of(np.array(s.R), shown), created=s.created, notes=s.notes)
-        for s in service.strips_of(session, job_id)
-    ]
 
 
 @router.get("/mixes/{mix_id}/{kind}.pdf", responses=PROBLEMS)

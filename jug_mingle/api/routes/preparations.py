@@ -12,6 +12,7 @@ from jug_mingle.core.preparations import PREPARATIONS, prepare
 from jug_mingle.core.spectra import light as light_named
 from jug_mingle.core.units import said
 from jug_mingle.errors import NotFoundError, UnfitError
+from jug_mingle.services.amounts import spoils
 from jug_mingle.services.shelf import fitted_shelf, standing
 
 router = APIRouter(prefix="/api/preparations", tags=["preparations"])
@@ -42,6 +43,7 @@ class PrepareIn(In):
     cast: dict[str, str] = Field(max_length=6)
     batch: float = 300.0
     ground: str = Field(default="oak", max_length=40)
+    job_id: int | None = Field(default=None, description="The piece that it is for: more than that takes may spoil.")
 
 
 class PreparedPourOut(BaseModel):
@@ -59,6 +61,7 @@ class PreparedOut(BaseModel):
     before_hex: Hex
     after_hex: Hex
     keeps: str
+    spoils: str = Field(default="", description="Said where more is made than the piece takes before it spoils.")
 
 
 @router.get("")
@@ -102,6 +105,7 @@ def prepare_batch(key: str, body: PrepareIn, session: Reading, light: LightNow =
     keeps = "no figure is agreed: mix for the job"
     if days is not None:
         keeps = f"keeps about {days:g} days" if days >= 1 else "it sets: use it up at once"
+    kinds = [shelf.materials[shelf.index(pour.key)].kind for pour in found.pours]
     pours = []
     for pour in found.pours:
         pot = shelf.materials[shelf.index(pour.key)]
@@ -111,4 +115,5 @@ def prepare_batch(key: str, body: PrepareIn, session: Reading, light: LightNow =
         before_hex=hex_of(np.clip(found.before, 0.0, 1.0), shown),
         after_hex=hex_of(np.clip(found.R, 0.0, 1.0), shown),
         keeps=keeps,
+        spoils="" if body.job_id is None else spoils(session, body.job_id, kinds, body.batch),
     )

@@ -3,12 +3,13 @@
 import numpy as np
 from fastapi import APIRouter
 from pydantic import BaseModel, Field
+from sqlalchemy.orm import Session
 
 from jug_mingle.api.context import PROBLEMS, LightNow, Reading
-from jug_mingle.api.schemas import DifferenceOut, Hex, In, PourIn, RecipeOut, ToolName
+from jug_mingle.api.schemas import DifferenceOut, Hex, In, LightName, PourIn, RecipeOut, ToolName
 from jug_mingle.api.shapes import hex_of, recipe_out
 from jug_mingle.core.colour import difference_words
-from jug_mingle.core.spectra import WAVELENGTHS
+from jug_mingle.core.spectra import WAVELENGTHS, Light
 from jug_mingle.core.spectra import light as light_named
 from jug_mingle.services import by_hand as service
 from jug_mingle.services.jobs import get_job
@@ -62,23 +63,68 @@ class WhyIn(HandIn):
     ground: str = Field(default="oak", max_length=40)
 
 
+class BesideIn(In):
+    """Two recipes, and what they are painted over."""
+
+    first: list[PourIn] = Field(min_length=1, max_length=6)
+    second: list[PourIn] = Field(min_length=1, max_length=6)
+    tool: ToolName = "parts"
+    ground: str = Field(default="oak", max_length=40)
+
+
+class BesideOut(BaseModel):
+    """Two recipes against one target, and against each other."""
+
+    target_hex: Hex
+    recipes: list[RecipeOut]
+    coats: list[int | None]
+    apart: list[DifferenceOut]
+
+
 @router.post("/by-hand", responses=PROBLEMS)
 def by_hand(target_id: int, body: HandIn, session: Reading, light: LightNow = "window") -> RecipeOut:
     """Return the prediction of a recipe poured by hand, against a target."""
     target = get_target(session, target_id)
-    job = get_job(session, target.job_id)
-    lights = [light_named(name) for name in dict.fromkeys([light, job.workshop_light, job.room_light])]
-    pours = [service.PourAsked(material=p.material, parts=p.parts, ml=p.ml) for p in body.pours]
+    lights, pours = _lights(session, target_id, light), _asked(body.pours)
     recipe, shelf = service.try_by_hand(session, target_id, pours, tool_key=body.tool, lights=lights)
     return recipe_out(recipe, np.array(target.R), lights, shelf, light_named(light))
+
+
+def _lights(session: Session, target_id: int, light: LightName) -> list[Light]:
+    """Return the light that is looked in, and those of the two rooms."""
+    job = get_job(session, get_target(session, target_id).job_id)
+    return [light_named(name) for name in dict.fromkeys([light, job.workshop_light, job.room_light])]
+
+
+def _asked(pours: list[PourIn]) -> list[service.PourAsked]:
+    return [service.PourAsked(material=p.material, parts=p.parts, ml=p.ml) for p in pours]
+
+
+@router.post("/beside", responses=PROBLEMS)
+def set_beside(target_id: int, body: BesideIn, session: Reading, light: LightNow = "window") -> BesideOut:
+    """Return two recipes side by side: how far each is from the target, and they from one another."""
+    shown, lights = light_named(light), _lights(session, target_id, light)
+    found = service.set_beside(
+        session, target_id, _asked(body.first), _asked(body.second), tool_key=body.tool, lights=lights,
+        ground_key=body.ground,
+    )  # fmt: skip
+    R = np.array(get_target(session, target_id).R)
+    return BesideOut(
+        target_hex=hex_of(R, shown),
+        recipes=[recipe_out(recipe, R, lights, found.shelf, shown) for recipe in found.recipes],
+        coats=list(found.coats),
+        apart=[
+            DifferenceOut(light=at.name, delta_E=round(value, 2), words=difference_words(value))
+            for at, value in zip(lights, found.apart, strict=True)
+        ],
+    )
 
 
 @router.post("/why", responses=PROBLEMS)
 def get_why(target_id: int, body: WhyIn, session: Reading, light: LightNow = "window") -> WhyOut:
     """Return what lies behind a recipe: curves, lights, faces, coats, sensitivity, order."""
     shown, shelf = light_named(light), fitted_shelf(session)
-    pours = [service.PourAsked(material=p.material, parts=p.parts, ml=p.ml) for p in body.pours]
-    found, ground = service.explain(session, target_id, pours, ground_key=body.ground)
+    found, ground = service.explain(session, target_id, _asked(body.pours), ground_key=body.ground)
     target = get_target(session, target_id)
     names = {material.key: material.name for material in shelf.materials}
     curves = [

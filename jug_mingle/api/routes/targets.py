@@ -5,10 +5,12 @@ from fastapi import APIRouter
 from jug_mingle.api.context import PROBLEMS, ContextNow, LightNow, Reading
 from jug_mingle.api.schemas import RecipesIn, RecipesOut, TargetChangeIn, TargetIn, TargetOut
 from jug_mingle.api.shapes import hex_of, nearest_words, recipe_out, target_out
+from jug_mingle.core.recipes import Recipe
 from jug_mingle.core.spectra import light as light_named
 from jug_mingle.errors import UnfitError
 from jug_mingle.services import mixes, photos
 from jug_mingle.services import targets as service
+from jug_mingle.services.amounts import spoils
 from jug_mingle.services.colours import resolve, source_of
 from jug_mingle.services.jobs import get_job
 from jug_mingle.services.targets import get_target
@@ -80,9 +82,14 @@ def find_recipes(target_id: int, body: RecipesIn, session: Reading, light: Light
         most_pots=body.most_pots,
         lights=names,
     )
-    shown, R = light_named(light), found.target.R
+    shown, R, lights, shelf = light_named(light), found.target.R, list(found.target.lights), found.shelf
+
+    def spoiling(recipe: Recipe) -> str:
+        kinds = [shelf.materials[shelf.index(pour.key)].kind for pour in recipe.pours]
+        return spoils(session, job.id, kinds, body.batch)
+
     return RecipesOut(
         target_hex=hex_of(R, shown),
-        recipes=[recipe_out(recipe, R, list(found.target.lights), found.shelf, shown) for recipe in found.recipes],
+        recipes=[recipe_out(one, R, lights, shelf, shown, spoiling(one)) for one in found.recipes],
         nearest=nearest_words(found.lack),
     )

@@ -244,6 +244,46 @@ export interface paths {
     patch?: never
     trace?: never
   }
+  '/api/jobs/{job_id}/boards': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    /**
+     * List Boards
+     * @description List the stain boards of a job.
+     */
+    get: operations['list_boards_api_jobs__job_id__boards_get']
+    put?: never
+    post?: never
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/jobs/{job_id}/boards/wait': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    /**
+     * Wait For
+     * @description Return after which wait a stain board comes nearest to a target.
+     */
+    get: operations['wait_for_api_jobs__job_id__boards_wait_get']
+    put?: never
+    post?: never
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
   '/api/jobs/{job_id}/colours.{kind}': {
     parameters: {
       query?: never
@@ -373,11 +413,15 @@ export interface paths {
     }
     /**
      * List Strips
-     * @description List the kept strips of a job, newest first.
+     * @description List the kept strips and offcuts of a job, newest first.
      */
     get: operations['list_strips_api_jobs__job_id__strips_get']
     put?: never
-    post?: never
+    /**
+     * Add Offcut
+     * @description Keep an offcut, or one field of a stain board.
+     */
+    post: operations['add_offcut_api_jobs__job_id__strips_post']
     delete?: never
     options?: never
     head?: never
@@ -560,6 +604,46 @@ export interface paths {
      * @description Return a pour strip for a jug, a lid label or a recipe card, at true size.
      */
     get: operations['print_mix_api_mixes__mix_id___kind__pdf_get']
+    put?: never
+    post?: never
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/past-mixes': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    /**
+     * List Past
+     * @description List every mix there was, newest first.
+     */
+    get: operations['list_past_api_past_mixes_get']
+    put?: never
+    post?: never
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/past-mixes/{mix_id}': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    /**
+     * Mix Again
+     * @description Return a past mix at a new size, with substitutes where pots are missing.
+     */
+    get: operations['mix_again_api_past_mixes__mix_id__get']
     put?: never
     post?: never
     delete?: never
@@ -1160,6 +1244,50 @@ export interface paths {
     patch?: never
     trace?: never
   }
+  '/api/strips/{strip_id}': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    get?: never
+    put?: never
+    post?: never
+    /**
+     * Remove Strip
+     * @description Put a strip away; it can be restored.
+     */
+    delete: operations['remove_strip_api_strips__strip_id__delete']
+    options?: never
+    head?: never
+    /**
+     * Change Strip
+     * @description Write down more of a strip.
+     */
+    patch: operations['change_strip_api_strips__strip_id__patch']
+    trace?: never
+  }
+  '/api/strips/{strip_id}/restore': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    get?: never
+    put?: never
+    /**
+     * Restore Strip
+     * @description Bring a strip back.
+     */
+    post: operations['restore_strip_api_strips__strip_id__restore_post']
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
   '/api/targets/{target_id}': {
     parameters: {
       query?: never
@@ -1182,6 +1310,26 @@ export interface paths {
      * @description Change what is said of a target; only what is sent is changed.
      */
     patch: operations['change_target_api_targets__target_id__patch']
+    trace?: never
+  }
+  '/api/targets/{target_id}/beside': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    get?: never
+    put?: never
+    /**
+     * Set Beside
+     * @description Return two recipes side by side: how far each is from the target, and they from one another.
+     */
+    post: operations['set_beside_api_targets__target_id__beside_post']
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
     trace?: never
   }
   '/api/targets/{target_id}/by-hand': {
@@ -1295,6 +1443,25 @@ export interface components {
       words: string
     }
     /**
+     * AgainOut
+     * @description A past mix at a new size: from the same pots, and with substitutes where one is gone or holds too little.
+     */
+    AgainOut: {
+      /** Hex */
+      hex: string
+      /** Name */
+      name: string
+      /** Pots */
+      pots: components['schemas']['PotOfMixOut'][]
+      same: components['schemas']['RecipeOut'] | null
+      /** Seen */
+      seen: boolean
+      /** Substitutes */
+      substitutes: components['schemas']['RecipeOut'][]
+      /** Words */
+      words: string
+    }
+    /**
      * AmountOut
      * @description How much a piece takes. [ml]
      */
@@ -1323,6 +1490,41 @@ export interface components {
     BeginIn: {
       /** Jug */
       jug?: string | null
+    }
+    /**
+     * BesideIn
+     * @description Two recipes, and what they are painted over.
+     */
+    BesideIn: {
+      /** First */
+      first: components['schemas']['PourIn'][]
+      /**
+       * Ground
+       * @default oak
+       */
+      ground: string
+      /** Second */
+      second: components['schemas']['PourIn'][]
+      /**
+       * Tool
+       * @default parts
+       * @enum {string}
+       */
+      tool: 'parts' | 'spoons' | 'syringe' | 'scale' | 'drops'
+    }
+    /**
+     * BesideOut
+     * @description Two recipes against one target, and against each other.
+     */
+    BesideOut: {
+      /** Apart */
+      apart: components['schemas']['DifferenceOut'][]
+      /** Coats */
+      coats: (number | null)[]
+      /** Recipes */
+      recipes: components['schemas']['RecipeOut'][]
+      /** Target Hex */
+      target_hex: string
     }
     /**
      * Between
@@ -1361,6 +1563,16 @@ export interface components {
        * @enum {string}
        */
       source: 'between'
+    }
+    /**
+     * BoardOut
+     * @description A stain board, the shortest wait first.
+     */
+    BoardOut: {
+      /** Fields */
+      fields: components['schemas']['StripOut'][]
+      /** Name */
+      name: string
     }
     /**
      * BoxIn
@@ -2474,6 +2686,59 @@ export interface components {
       method: 'none'
     }
     /**
+     * OffcutIn
+     * @description What is on an offcut, how it was done, and the colour that it dried to.
+     */
+    OffcutIn: {
+      /**
+       * Board
+       * @default
+       */
+      board: string
+      /**
+       * Coats
+       * @default 1
+       */
+      coats: number
+      /** Colour */
+      colour:
+        | components['schemas']['FromPhoto']
+        | components['schemas']['FromText']
+        | components['schemas']['FromReader']
+        | components['schemas']['FromSpectrum']
+        | components['schemas']['FromTarget']
+        | components['schemas']['FromMaterial']
+        | components['schemas']['FromMix']
+        | components['schemas']['Between']
+        | components['schemas']['Stepped']
+      /**
+       * Ground
+       * @default
+       */
+      ground: string
+      /** Material */
+      material?: string | null
+      /** Mix Id */
+      mix_id?: number | null
+      /**
+       * Notes
+       * @default
+       */
+      notes: string
+      /** Wiped After */
+      wiped_after?: number | null
+    }
+    /**
+     * OnStripOut
+     * @description One pot's share of what is on a strip.
+     */
+    OnStripOut: {
+      /** Name */
+      name: string
+      /** Parts */
+      parts: number
+    }
+    /**
      * OtherJugIn
      * @description Which jug is taken instead.
      */
@@ -2496,6 +2761,31 @@ export interface components {
       second: number
       /** Words */
       words: string
+    }
+    /**
+     * PastMixOut
+     * @description A mix of some job, also one that was put away.
+     */
+    PastMixOut: {
+      /** Batch */
+      batch: number
+      /**
+       * Created
+       * Format: date-time
+       */
+      created: string
+      /** Hex */
+      hex: string
+      /** Id */
+      id: number
+      /** Job Name */
+      job_name: string
+      /** Name */
+      name: string
+      /** Put Away */
+      put_away: boolean
+      /** Seen */
+      seen: boolean
     }
     /**
      * PhotoOut
@@ -2530,6 +2820,23 @@ export interface components {
       kind: string
       /** Name */
       name: string
+    }
+    /**
+     * PotOfMixOut
+     * @description A pot of a past mix and whether it can give what the new batch takes of it. [ml]
+     */
+    PotOfMixOut: {
+      /** Left */
+      left: number
+      /** Ml */
+      ml: number
+      /** Name */
+      name: string
+      /**
+       * State
+       * @enum {string}
+       */
+      state: 'there' | 'short' | 'gone'
     }
     /**
      * PotOut
@@ -2656,6 +2963,11 @@ export interface components {
        * @default oak
        */
       ground: string
+      /**
+       * Job Id
+       * @description The piece that it is for: more than that takes may spoil.
+       */
+      job_id?: number | null
     }
     /**
      * PreparedOut
@@ -2670,6 +2982,12 @@ export interface components {
       keeps: string
       /** Pours */
       pours: components['schemas']['PreparedPourOut'][]
+      /**
+       * Spoils
+       * @description Said where more is made than the piece takes before it spoils.
+       * @default
+       */
+      spoils: string
     }
     /**
      * PreparedPourOut
@@ -2835,6 +3153,12 @@ export interface components {
       misses: string
       /** Pours */
       pours: components['schemas']['PourOut'][]
+      /**
+       * Spoils
+       * @description Said where more is mixed than the piece takes before it spoils.
+       * @default
+       */
+      spoils: string
       /** Words */
       words: string
     }
@@ -3115,6 +3439,29 @@ export interface components {
       warmer: number
     }
     /**
+     * StripChangeIn
+     * @description More of a strip; only what is sent is changed.
+     */
+    StripChangeIn: {
+      /**
+       * Coats
+       * @default 1
+       */
+      coats: number
+      /**
+       * Ground
+       * @default
+       */
+      ground: string
+      /**
+       * Notes
+       * @default
+       */
+      notes: string
+      /** Wiped After */
+      wiped_after?: number | null
+    }
+    /**
      * StripIn
      * @description The colour of a dried strip; `anyway` when the timer has not run out but it is dry.
      */
@@ -3143,22 +3490,38 @@ export interface components {
     }
     /**
      * StripOut
-     * @description A kept strip.
+     * @description A kept strip, offcut, or field of a stain board.
      */
     StripOut: {
+      /** Board */
+      board: string
+      /** Coats */
+      coats: number
       /**
        * Created
        * Format: date-time
        */
       created: string
+      /** Ground */
+      ground: string
       /** Hex */
       hex: string
       /** Id */
       id: number
       /** Mix Id */
-      mix_id: number
+      mix_id: number | null
+      /** Name */
+      name: string
       /** Notes */
       notes: string
+      /** On It */
+      on_it: components['schemas']['OnStripOut'][]
+      /** Photo Id */
+      photo_id: number | null
+      /** Taught */
+      taught: boolean
+      /** Wiped After */
+      wiped_after: number | null
     }
     /**
      * SwatchForIn
@@ -3450,6 +3813,24 @@ export interface components {
       strip_id: number
       /** Target Hex */
       target_hex: string | null
+      /** Words */
+      words: string
+    }
+    /**
+     * WaitOut
+     * @description After which wait a board comes nearest to a colour.
+     */
+    WaitOut: {
+      /** Delta E */
+      delta_E: number
+      /** Hex */
+      hex: string
+      /** Minutes */
+      minutes: number
+      /** Misses */
+      misses: string
+      /** Target Hex */
+      target_hex: string
       /** Words */
       words: string
     }
@@ -4370,6 +4751,166 @@ export interface operations {
       }
     }
   }
+  list_boards_api_jobs__job_id__boards_get: {
+    parameters: {
+      query?: {
+        /** @description The light in which colours are shown. */
+        light?:
+          | 'window'
+          | 'bulb'
+          | 'cool_led'
+          | 'tube'
+          | 'evening_window'
+          | 'north_window'
+          | 'warm_led'
+          | 'neutral_led'
+          | 'old_tube'
+      }
+      header?: never
+      path: {
+        job_id: number
+      }
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description Successful Response */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['BoardOut'][]
+        }
+      }
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Request Entity Too Large */
+      413: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+    }
+  }
+  wait_for_api_jobs__job_id__boards_wait_get: {
+    parameters: {
+      query: {
+        board: string
+        target_id: number
+        /** @description The light in which colours are shown. */
+        light?:
+          | 'window'
+          | 'bulb'
+          | 'cool_led'
+          | 'tube'
+          | 'evening_window'
+          | 'north_window'
+          | 'warm_led'
+          | 'neutral_led'
+          | 'old_tube'
+      }
+      header?: never
+      path: {
+        job_id: number
+      }
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description Successful Response */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['WaitOut']
+        }
+      }
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Request Entity Too Large */
+      413: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+    }
+  }
   write_file_api_jobs__job_id__colours__kind__get: {
     parameters: {
       query?: never
@@ -4851,6 +5392,89 @@ export interface operations {
         }
         content: {
           'application/json': components['schemas']['StripOut'][]
+        }
+      }
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Request Entity Too Large */
+      413: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+    }
+  }
+  add_offcut_api_jobs__job_id__strips_post: {
+    parameters: {
+      query?: {
+        /** @description The light in which colours are shown. */
+        light?:
+          | 'window'
+          | 'bulb'
+          | 'cool_led'
+          | 'tube'
+          | 'evening_window'
+          | 'north_window'
+          | 'warm_led'
+          | 'neutral_led'
+          | 'old_tube'
+      }
+      header?: never
+      path: {
+        job_id: number
+      }
+      cookie?: never
+    }
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['OffcutIn']
+      }
+    }
+    responses: {
+      /** @description Successful Response */
+      201: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['StripOut']
         }
       }
       /** @description Not Found */
@@ -5497,6 +6121,128 @@ export interface operations {
         }
         content: {
           'application/json': unknown
+        }
+      }
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Request Entity Too Large */
+      413: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+    }
+  }
+  list_past_api_past_mixes_get: {
+    parameters: {
+      query?: {
+        /** @description The light in which colours are shown. */
+        light?:
+          | 'window'
+          | 'bulb'
+          | 'cool_led'
+          | 'tube'
+          | 'evening_window'
+          | 'north_window'
+          | 'warm_led'
+          | 'neutral_led'
+          | 'old_tube'
+      }
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description Successful Response */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['PastMixOut'][]
+        }
+      }
+      /** @description Validation Error */
+      422: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['HTTPValidationError']
+        }
+      }
+    }
+  }
+  mix_again_api_past_mixes__mix_id__get: {
+    parameters: {
+      query?: {
+        batch?: number
+        tool?: 'parts' | 'spoons' | 'syringe' | 'scale' | 'drops'
+        /** @description The light in which colours are shown. */
+        light?:
+          | 'window'
+          | 'bulb'
+          | 'cool_led'
+          | 'tube'
+          | 'evening_window'
+          | 'north_window'
+          | 'warm_led'
+          | 'neutral_led'
+          | 'old_tube'
+      }
+      header?: never
+      path: {
+        mix_id: number
+      }
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description Successful Response */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['AgainOut']
         }
       }
       /** @description Not Found */
@@ -7690,6 +8436,233 @@ export interface operations {
       }
     }
   }
+  remove_strip_api_strips__strip_id__delete: {
+    parameters: {
+      query?: never
+      header?: never
+      path: {
+        strip_id: number
+      }
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description Successful Response */
+      204: {
+        headers: {
+          [name: string]: unknown
+        }
+        content?: never
+      }
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Request Entity Too Large */
+      413: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+    }
+  }
+  change_strip_api_strips__strip_id__patch: {
+    parameters: {
+      query?: {
+        /** @description The light in which colours are shown. */
+        light?:
+          | 'window'
+          | 'bulb'
+          | 'cool_led'
+          | 'tube'
+          | 'evening_window'
+          | 'north_window'
+          | 'warm_led'
+          | 'neutral_led'
+          | 'old_tube'
+      }
+      header?: never
+      path: {
+        strip_id: number
+      }
+      cookie?: never
+    }
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['StripChangeIn']
+      }
+    }
+    responses: {
+      /** @description Successful Response */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['StripOut']
+        }
+      }
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Request Entity Too Large */
+      413: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+    }
+  }
+  restore_strip_api_strips__strip_id__restore_post: {
+    parameters: {
+      query?: {
+        /** @description The light in which colours are shown. */
+        light?:
+          | 'window'
+          | 'bulb'
+          | 'cool_led'
+          | 'tube'
+          | 'evening_window'
+          | 'north_window'
+          | 'warm_led'
+          | 'neutral_led'
+          | 'old_tube'
+      }
+      header?: never
+      path: {
+        strip_id: number
+      }
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description Successful Response */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['StripOut']
+        }
+      }
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Request Entity Too Large */
+      413: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+    }
+  }
   remove_target_api_targets__target_id__delete: {
     parameters: {
       query?: never
@@ -7789,6 +8762,89 @@ export interface operations {
         }
         content: {
           'application/json': components['schemas']['TargetOut']
+        }
+      }
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Request Entity Too Large */
+      413: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+    }
+  }
+  set_beside_api_targets__target_id__beside_post: {
+    parameters: {
+      query?: {
+        /** @description The light in which colours are shown. */
+        light?:
+          | 'window'
+          | 'bulb'
+          | 'cool_led'
+          | 'tube'
+          | 'evening_window'
+          | 'north_window'
+          | 'warm_led'
+          | 'neutral_led'
+          | 'old_tube'
+      }
+      header?: never
+      path: {
+        target_id: number
+      }
+      cookie?: never
+    }
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['BesideIn']
+      }
+    }
+    responses: {
+      /** @description Successful Response */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['BesideOut']
         }
       }
       /** @description Not Found */

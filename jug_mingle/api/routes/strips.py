@@ -1,0 +1,179 @@
+"""Sample strips, offcuts and stain boards."""
+
+from datetime import datetime
+from typing import Annotated
+
+import numpy as np
+from fastapi import APIRouter
+from pydantic import BaseModel, Field, StringConstraints
+
+from jug_mingle.api.context import PROBLEMS, ContextNow, LightNow, Reading
+from jug_mingle.api.schemas import Hex, In
+from jug_mingle.api.shapes import hex_of
+from jug_mingle.core.colour import R_to_Lab, difference_words
+from jug_mingle.core.spectra import Light
+from jug_mingle.core.spectra import light as light_named
+from jug_mingle.core.words import direction
+from jug_mingle.errors import NotFoundError, UnfitError
+from jug_mingle.services import photos
+from jug_mingle.services import strips as service
+from jug_mingle.services.colours import resolve
+from jug_mingle.services.jobs import get_job
+from jug_mingle.services.sources import ColourIn
+from jug_mingle.services.targets import get_target
+from jug_mingle.store.models import StripRow
+
+router = APIRouter(prefix="/api", tags=["strips"])
+
+Minutes = Annotated[float, Field(gt=0.0, le=100_000.0)]
+Line = Annotated[str, StringConstraints(strip_whitespace=True, max_length=60)]
+Notes = Annotated[str, StringConstraints(strip_whitespace=True, max_length=500)]
+Coats = Annotated[int, Field(ge=1, le=20)]
+
+
+class OffcutIn(In):
+    """What is on an offcut, how it was done, and the colour that it dried to."""
+
+    colour: ColourIn
+    mix_id: int | None = None
+    material: str | None = Field(default=None, max_length=80)
+    ground: Line = ""
+    coats: Coats = 1
+    wiped_after: Minutes | None = None
+    board: Line = ""
+    notes: Notes = ""
+
+
+class StripChangeIn(In):
+    """More of a strip; only what is sent is changed."""
+
+    ground: Line = ""
+    coats: Coats = 1
+    wiped_after: Minutes | None = None
+    notes: Notes = ""
+
+
+class OnStripOut(BaseModel):
+    """One pot's share of what is on a strip."""
+
+    name: str
+    parts: int
+
+
+class StripOut(BaseModel):
+    """A kept strip, offcut, or field of a stain board."""
+
+    id: int
+    mix_id: int | None
+    name: str
+    on_it: list[OnStripOut]
+    hex: Hex
+    photo_id: int | None
+    created: datetime
+    ground: str
+    coats: int
+    wiped_after: float | None
+    board: str
+    taught: bool
+    notes: str
+
+
+class BoardOut(BaseModel):
+    """A stain board, the shortest wait first."""
+
+    name: str
+    fields: list[StripOut]
+
+
+class WaitOut(BaseModel):
+    """After which wait a board comes nearest to a colour."""
+
+    minutes: float
+    hex: Hex
+    target_hex: Hex
+    delta_E: float
+    words: str
+    misses: str
+
+
+def _strip(row: StripRow, shown: Light) -> StripOut:
+    if row.mix is not None:
+        name = row.mix.name
+        on_it = [OnStripOut(name=pour.material.name, parts=pour.parts) for pour in row.mix.pours]
+    else:
+        name = "" if row.material is None else row.material.name
+        on_it = [OnStripOut(name=name, parts=1)]
+    return StripOut(
+        id=row.id, mix_id=row.mix_id, name=name, on_it=on_it, hex=hex_of(np.array(row.R), shown),
+        photo_id=row.photo_id, created=row.created, ground=row.ground, coats=row.coats, wiped_after=row.wiped_after,
+        board=row.board, taught=row.reading_id is not None, notes=row.notes,
+    )  # fmt: skip
+
+
+@router.get("/jobs/{job_id}/strips", responses=PROBLEMS)
+def list_strips(job_id: int, session: Reading, light: LightNow = "window") -> list[StripOut]:
+    """List the kept strips and offcuts of a job, newest first."""
+    get_job(session, job_id)
+    return [_strip(row, light_named(light)) for row in service.strips_of(session, job_id)]
+
+
+@router.post("/jobs/{job_id}/strips", status_code=201, responses=PROBLEMS)
+def add_offcut(job_id: int, body: OffcutIn, context: ContextNow, light: LightNow = "window") -> StripOut:
+    """Keep an offcut, or one field of a stain board."""
+    with context.database.write.begin() as session:
+        colour = resolve(session, context.photos, body.colour)
+        if colour.photo_id is not None and photos.get_photo(session, colour.photo_id).job_id != job_id:
+            raise UnfitError(f"photo {colour.photo_id} belongs to another job")
+        row = service.add_offcut(session, job_id, colour, **body.model_dump(exclude={"colour"}))
+        session.refresh(row)
+        return _strip(row, light_named(light))
+
+
+@router.patch("/strips/{strip_id}", responses=PROBLEMS)
+def change_strip(strip_id: int, body: StripChangeIn, context: ContextNow, light: LightNow = "window") -> StripOut:
+    """Write down more of a strip."""
+    with context.database.write.begin() as session:
+        row = service.change_strip(session, strip_id, body.model_dump(exclude_unset=True))
+        return _strip(row, light_named(light))
+
+
+@router.delete("/strips/{strip_id}", status_code=204, responses=PROBLEMS)
+def remove_strip(strip_id: int, context: ContextNow) -> None:
+    """Put a strip away; it can be restored."""
+    with context.database.write.begin() as session:
+        service.remove_strip(session, strip_id)
+
+
+@router.post("/strips/{strip_id}/restore", responses=PROBLEMS)
+def restore_strip(strip_id: int, context: ContextNow, light: LightNow = "window") -> StripOut:
+    """Bring a strip back."""
+    with context.database.write.begin() as session:
+        return _strip(service.restore_strip(session, strip_id), light_named(light))
+
+
+@router.get("/jobs/{job_id}/boards", responses=PROBLEMS)
+def list_boards(job_id: int, session: Reading, light: LightNow = "window") -> list[BoardOut]:
+    """List the stain boards of a job."""
+    get_job(session, job_id)
+    shown = light_named(light)
+    return [
+        BoardOut(name=name, fields=[_strip(row, shown) for row in rows])
+        for name, rows in service.boards_of(session, job_id).items()
+    ]
+
+
+@router.get("/jobs/{job_id}/boards/wait", responses=PROBLEMS)
+def wait_for(job_id: int, board: str, target_id: int, session: Reading, light: LightNow = "window") -> WaitOut:
+    """Return after which wait a stain board comes nearest to a target."""
+    target = get_target(session, target_id)
+    if target.job_id != job_id:
+        raise NotFoundError(f"there is no target {target_id} in this job")
+    found, shown, R = service.wait_for(session, job_id, board, target_id), light_named(light), np.array(target.R)
+    return WaitOut(
+        minutes=float(f"{found.minutes:.2g}"),
+        hex=hex_of(found.R, shown),
+        target_hex=hex_of(R, shown),
+        delta_E=round(found.delta_E, 2),
+        words=difference_words(found.delta_E),
+        misses="" if found.delta_E < 1.0 else direction(R_to_Lab(found.R), R_to_Lab(R)),
+    )
