@@ -14,8 +14,8 @@ from jug_mingle.core.grounds import ground
 from jug_mingle.core.materials import kind_of
 from jug_mingle.demo.pigments import POTS, Pot, true_film, true_mix
 from jug_mingle.demo.scenes import Scene, scenes
-from jug_mingle.services import finishes, jobs, mixes, photos, shelf, targets
-from jug_mingle.services.colours import resolve, source_of
+from jug_mingle.services import finishes, jobs, mixes, photos, shelf, strips, targets
+from jug_mingle.services.colours import Colour, resolve, source_of
 from jug_mingle.services.photos import PhotoFolder
 from jug_mingle.services.sources import FromPhoto, SpotIn, WhiteIn
 from jug_mingle.store.database import Database
@@ -35,7 +35,32 @@ def load(database: Database, folder: PhotoFolder) -> None:
         jug, scene = pictures["The jug on the table"]
         dark = _mix_like(session, folder, job, jug, scene, "jug glaze", batch=500.0)
         pale = _mix_like(session, folder, job, jug, scene, "bare rim", batch=400.0)
+        _stain_board(session, job)
+        _offcut(session, job, dark)
         finishes.save_finish(session, job_id=job.id, style="ombre", first_id=dark.id, second_id=pale.id, width=0.75)
+
+
+def _stain_board(session: Session, job: JobRow) -> None:
+    """The tea stain on oak, wiped back after one minute to half an hour: what goes in grows with the logarithm."""
+    pot, wood = next(pot for pot in POTS if pot.key == "brewed-tea"), ground("oak")
+    kind = kind_of(pot.kind)
+    coat = 1000.0 / kind.spread_rate * kind.volume_solids
+    for minutes in (1.0, 3.0, 10.0, 30.0):
+        X = coat * (0.35 + 0.22 * np.log(minutes))
+        R = np.clip(true_film(pot, X=X, R_g=R_body(wood.R_seen, wood.veil)), 0.0, 1.0)
+        strips.add_offcut(
+            session, job.id, Colour(R=R, noise=NOISE["reader"], how="reader", spectral=True), mix_id=None,
+            material=pot.key, ground="oak", coats=1, wiped_after=minutes, board="Tea on oak", notes="",
+        )  # fmt: skip
+
+
+def _offcut(session: Session, job: JobRow, mix: MixRow) -> None:
+    pots = {pot.key: pot for pot in POTS}
+    R = true_mix([(pots[pour.material.key], pour.ml) for pour in mix.pours])
+    strips.add_offcut(
+        session, job.id, Colour(R=R, noise=NOISE["reader"], how="reader", spectral=True), mix_id=mix.id, material=None,
+        ground="primer", coats=2, wiped_after=None, board="", notes="the back of the third drawer",
+    )  # fmt: skip
 
 
 def _stock_the_shelf(session: Session) -> None:

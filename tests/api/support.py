@@ -54,6 +54,14 @@ class DemoCase(unittest.TestCase):
         self.assertIn(words, body["detail"])
 
 
+class FreshCase(DemoCase):
+    """Tests on fresh demo data, one copy each."""
+
+    def setUp(self) -> None:
+        folder = Path(self.enterContext(tempfile.TemporaryDirectory()))
+        self.client = self.enterContext(TestClient(demo_app(copy_demo(folder))))
+
+
 def photo(kind: str = "JPEG", size: tuple[int, int] = (80, 60)) -> bytes:
     """Return a photo, grey paper on the left half, blue-green on the right."""
     pixels = np.zeros((size[1], size[0], 3), dtype=np.uint8)

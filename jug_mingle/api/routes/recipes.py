@@ -96,6 +96,15 @@ def _lights(session: Session, target_id: int, light: LightName) -> list[Light]:
     return [light_named(name) for name in dict.fromkeys([light, job.workshop_light, job.room_light])]
 
 
+def _order(last: str, pots: int) -> str:
+    if pots == 1:
+        return "It is one pot as it is: stir it well."
+    return (
+        "Most first, so that there is something to stir into; the smallest and strongest last, by drops: "
+        f"{last} turns the colour fastest and cannot be taken out again."
+    )
+
+
 def _asked(pours: list[PourIn]) -> list[service.PourAsked]:
     return [service.PourAsked(material=p.material, parts=p.parts, ml=p.ml) for p in pours]
 
@@ -132,7 +141,6 @@ def get_why(target_id: int, body: WhyIn, session: Reading, light: LightNow = "wi
         ("mix", found.R),
         *((names[key], R) for key, R in found.pots),
     ]
-    last = names[found.pots[-1][0]]
     return WhyOut.model_validate(
         {
             "wavelengths": WAVELENGTHS.tolist(),
@@ -152,7 +160,6 @@ def get_why(target_id: int, body: WhyIn, session: Reading, light: LightNow = "wi
             "slips": [
                 {"name": names[s.key], "before": round(s.before, 1), "after": round(s.after, 1)} for s in found.slips
             ],
-            "order": "Most first, so that there is something to stir into; the smallest and strongest last, by drops: "
-            f"{last} turns the colour fastest and cannot be taken out again.",
+            "order": _order(names[found.pots[-1][0]], len(found.pots)),
         }
     )

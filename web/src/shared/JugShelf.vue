@@ -1,15 +1,15 @@
 <script setup lang="ts">
 import { useRouter } from 'vue-router'
 
-import { api, type Schemas, unwrap } from '../api/client'
+import { api, unwrap } from '../api/client'
 import JugDrawing from './JugDrawing.vue'
 import { useJob } from './useJob'
 import { useMixes } from './useMixes'
 import { sayWrong } from './useNotice'
 
-const { id, job } = useJob()
+const { job } = useJob()
 const router = useRouter()
-const { remove, toShelf, again } = useMixes()
+const { remove, toShelf } = useMixes()
 
 async function pour(mixId: number) {
   try {
@@ -17,15 +17,6 @@ async function pour(mixId: number) {
     const params = { path: { mix_id: mixId } }
     const pot = unwrap(await api.POST('/api/mixes/{mix_id}/pots', { params, body }))
     await router.push({ name: 'bench', params: { pot: pot.id } })
-  } catch (error) {
-    sayWrong(error)
-  }
-}
-
-async function mixAgain(mix: Schemas['MixOut']) {
-  if (id.value === undefined) return
-  try {
-    await router.push({ name: 'mingle', query: { target: await again(id.value, mix) } })
   } catch (error) {
     sayWrong(error)
   }
@@ -53,7 +44,7 @@ function carry(event: DragEvent, id: number) {
             <a class="keep" :href="`/api/mixes/${mix.id}/card.pdf`" target="_blank" rel="noopener">recipe card</a>
             <a class="keep" :href="`/api/mixes/${mix.id}/label.pdf`" target="_blank" rel="noopener">lid label</a>
             <button type="button" class="keep" @click="toShelf(mix)">to the shelf</button>
-            <button type="button" class="keep" @click="mixAgain(mix)">mix it again</button>
+            <RouterLink class="keep" :to="{ name: 'again', params: { mix: mix.id } }">mix it again</RouterLink>
           </details>
         </div>
         <span class="chip" :style="{ background: mix.recipe.hex }" :data-jug="mix.id" />

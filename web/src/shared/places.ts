@@ -1,6 +1,7 @@
 import type { Component } from 'vue'
 
 import PieceIcon from '~icons/lucide/archive'
+import DaybookIcon from '~icons/lucide/book-open'
 import ShelfIcon from '~icons/lucide/library'
 import TryOnIcon from '~icons/lucide/paint-roller'
 import CatchIcon from '~icons/lucide/pipette'
@@ -20,5 +21,6 @@ export const places: Place[] = [
   { name: 'catch', title: 'Catch', key: '2', icon: CatchIcon },
   { name: 'mingle', title: 'Mingle', key: '3', icon: MingleIcon },
   { name: 'tryon', title: 'Try on', key: '4', icon: TryOnIcon },
+  { name: 'daybook', title: 'Daybook', key: '6', icon: DaybookIcon },
   { name: 'shelf', title: 'Shelf', key: 's', icon: ShelfIcon },
 ]

@@ -59,18 +59,5 @@ export function useMixes() {
     }
   }
 
-  /** Make the mix's colour a target, to mix it again from what stands on the shelf today. */
-  async function again(jobId: number, mix: Schemas['MixOut']) {
-    const body = {
-      name: `${mix.name} again`.slice(0, 120),
-      colour: { source: 'mix' as const, mix_id: mix.id },
-      tolerance: 2,
-      light: 'window' as const,
-    }
-    const target = unwrap(await api.POST('/api/jobs/{job_id}/targets', { params: { path: { job_id: jobId } }, body }))
-    await refresh()
-    return target.id
-  }
-
-  return { keep, remove, toShelf, again }
+  return { keep, remove, toShelf }
 }

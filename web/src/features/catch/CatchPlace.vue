@@ -9,10 +9,10 @@ import { useLook } from '../../shared/colour/useLook'
 import { useJob } from '../../shared/useJob'
 import { sayWrong } from '../../shared/useNotice'
 import ChipCard from './ChipCard.vue'
-import PhotoPicker from './PhotoPicker.vue'
+import PhotoPicker from '../../shared/colour/PhotoPicker.vue'
 import SchemePanel from './SchemePanel.vue'
 import TargetStrip from './TargetStrip.vue'
-import { usePhotos } from './usePhotos'
+import { usePhotos } from '../../shared/colour/usePhotos'
 import { useTargets } from './useTargets'
 
 const { id, job } = useJob()

@@ -4,10 +4,11 @@ import { useRoute, useRouter } from 'vue-router'
 
 import type { Schemas } from '../../api/client'
 import { preferences } from '../../shared/preferences'
+import RecipeRow from '../../shared/RecipeRow.vue'
 import { useJob, useLights } from '../../shared/useJob'
 import { useMixes } from '../../shared/useMixes'
+import BesidePanel from './BesidePanel.vue'
 import PreparePanel from './PreparePanel.vue'
-import RecipeRow from './RecipeRow.vue'
 import TellingSwatch from './TellingSwatch.vue'
 import { useRecipes } from './useRecipes'
 import WhyPanel from './WhyPanel.vue'
@@ -39,9 +40,33 @@ const preparing = ref(false)
 /** The chosen recipe as it was changed by hand; undone by choosing anything. */
 const byHand = ref<Schemas['RecipeOut']>()
 const inHand = computed(() => byHand.value ?? rows.value[chosen.value])
+/** What it was before each change by hand, the newest last. */
+const before = ref<(Schemas['RecipeOut'] | undefined)[]>([])
+let changedAt = 0
 watch([chosen, rows], () => {
   byHand.value = undefined
+  before.value = []
 })
+
+/** One drag is one change, however many steps it went through. */
+function changeByHand(changed: Schemas['RecipeOut']) {
+  if (Date.now() - changedAt > 700) before.value.push(byHand.value)
+  changedAt = Date.now()
+  byHand.value = changed
+}
+
+function undoByHand() {
+  byHand.value = before.value.pop()
+  changedAt = 0
+}
+
+/** A recipe laid aside, to hold the one in hand against it. */
+const aside = ref<{ target: number; recipe: Schemas['RecipeOut'] }>()
+const beside = computed(() => (aside.value?.target === target.value?.id ? aside.value?.recipe : undefined))
+function layAside() {
+  aside.value =
+    beside.value || !inHand.value || !target.value ? undefined : { target: target.value.id, recipe: inHand.value }
+}
 watch(rows, (now) => {
   const best = now.reduce((least, recipe, at) => (recipe.high < (now[least]?.high ?? 99) - 0.3 ? at : least), 0)
   chosen.value = best
@@ -92,12 +117,8 @@ function keepChosen() {
         />
       </label>
     </fieldset>
-    <WhyPanel
-      v-if="asking && inHand"
-      :recipe="inHand"
-      :target-id="target.id"
-      @changed="(changed: Schemas['RecipeOut']) => (byHand = changed)"
-    />
+    <WhyPanel v-if="asking && inHand" :recipe="inHand" :target-id="target.id" @changed="changeByHand" />
+    <BesidePanel v-if="beside && inHand" :first="beside" :second="inHand" :target-id="target.id" />
     <PreparePanel v-if="preparing" />
     <div v-if="data" class="foot">
       <BButton variant="outline-secondary" :aria-pressed="all" @click="all = !all">{{
@@ -106,7 +127,10 @@ function keepChosen() {
       <BButton variant="outline-secondary" :aria-expanded="asking" :disabled="!inHand" @click="asking = !asking"
         >Why? By hand?</BButton
       >
-      <BButton v-if="byHand" variant="outline-secondary" @click="byHand = undefined">Back to the recipe</BButton>
+      <BButton v-if="before.length > 0" variant="outline-secondary" @click="undoByHand">Undo by hand</BButton>
+      <BButton variant="outline-secondary" :aria-pressed="beside !== undefined" :disabled="!inHand" @click="layAside">{{
+        beside ? 'No longer beside' : 'Hold another beside it'
+      }}</BButton>
       <BButton variant="outline-secondary" :aria-expanded="preparing" @click="preparing = !preparing"
         >Wash, wax, glaze…</BButton
       >

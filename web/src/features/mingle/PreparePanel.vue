@@ -5,6 +5,7 @@ import { computed, ref, watch } from 'vue'
 import { api, unwrap } from '../../api/client'
 import { preferences } from '../../shared/preferences'
 import SwatchPair from '../../shared/SwatchPair.vue'
+import { useJob } from '../../shared/useJob'
 import { useShelf } from '../../shared/useShelf'
 
 /** Washes, waxes and the like: a part of this to a part of that, for any batch, and what it does. */
@@ -13,6 +14,7 @@ const { data: all } = useQuery({
   queryFn: async () => unwrap(await api.GET('/api/preparations')),
 })
 const { data: shelf } = useShelf()
+const { id } = useJob()
 const nameOf = (key: string) => shelf.value?.find((pot) => pot.key === key)?.name ?? key
 const chosen = ref('wash')
 const cast = ref<Record<string, string>>({})
@@ -37,6 +39,7 @@ const { data, error } = useQuery({
     cast.value,
     preferences.value.batch,
     ground.value,
+    id.value,
     preferences.value.light,
   ]),
   enabled: ready,
@@ -46,7 +49,7 @@ const { data, error } = useQuery({
     unwrap(
       await api.POST('/api/preparations/{key}', {
         params: { path: { key: chosen.value }, query: { light: preferences.value.light } },
-        body: { cast: cast.value, batch: preferences.value.batch, ground: ground.value },
+        body: { cast: cast.value, batch: preferences.value.batch, ground: ground.value, job_id: id.value ?? null },
       }),
     ),
 })
@@ -90,6 +93,7 @@ const { data, error } = useQuery({
         </p>
         <SwatchPair :target="data.before_hex" :mix="data.after_hex" :target-name="ground" mix-name="one coat" />
         <p>{{ one.order }}</p>
+        <p v-if="data.spoils" class="warn">{{ data.spoils }}</p>
         <p>{{ one.use }} {{ data.keeps.charAt(0).toUpperCase() + data.keeps.slice(1) }}.</p>
       </template>
       <p v-if="error" class="wrong" role="alert">{{ error.message }}</p>
@@ -123,6 +127,10 @@ const { data, error } = useQuery({
 
 p {
   margin: 0;
+}
+
+.warn {
+  font-weight: 650;
 }
 
 @media (max-width: 860px) {

@@ -6,6 +6,7 @@ import { api, type Schemas, unwrap } from '../../api/client'
 import { preferences } from '../../shared/preferences'
 import { useLights } from '../../shared/useJob'
 import { useSettled } from '../../shared/useSettled'
+import HandJug from './HandJug.vue'
 
 /** What lies behind a recipe, one click deeper; and the same recipe by hand. */
 const { recipe, targetId } = defineProps<{ recipe: Schemas['RecipeOut']; targetId: number }>()
@@ -34,10 +35,10 @@ const { data, error } = useQuery({
 const wrong = ref('')
 let newest = 0
 
-/** One pot's share is moved by hand; the prediction follows. */
-async function set(at: number, parts: number) {
+/** Parts are set by hand; the prediction follows. */
+async function set(parts: number[]) {
   const batch = recipe.pours.reduce((sum, pour) => sum + pour.ml, 0)
-  const now = recipe.pours.map((pour, n) => ({ material: pour.material, parts: n === at ? parts : pour.parts }))
+  const now = recipe.pours.map((pour, n) => ({ material: pour.material, parts: parts[n] ?? pour.parts }))
   const all = now.reduce((sum, pour) => sum + pour.parts, 0)
   const mine = ++newest
   const answer = await api.POST('/api/targets/{target_id}/by-hand', {
@@ -55,6 +56,11 @@ async function set(at: number, parts: number) {
     wrong.value = problem instanceof Error ? problem.message : ''
   }
 }
+
+function setOne(at: number, text: string) {
+  const parts = Math.round(Number(text))
+  if (parts >= 1 && parts <= 999) void set(recipe.pours.map((pour, n) => (n === at ? parts : pour.parts)))
+}
 </script>
 
 <template>
@@ -62,21 +68,36 @@ async function set(at: number, parts: number) {
     <p v-if="error" class="wrong" role="alert">{{ error.message }}</p>
     <div class="hand">
       <h2>By hand</h2>
-      <label v-for="(pour, at) in recipe.pours" :key="pour.material">
-        <span
-          ><b>{{ pour.parts }}</b> {{ pour.name }}</span
-        >
-        <input
-          type="range"
-          class="form-range"
-          min="1"
-          max="24"
-          step="1"
-          :value="pour.parts"
-          :aria-label="`Parts of ${pour.name}`"
-          @input="set(at, Number(($event.target as HTMLInputElement).value))"
-        />
-      </label>
+      <p class="soft">Drag the lines of the jug, or say the parts.</p>
+      <div class="both">
+        <HandJug :pours="recipe.pours" @parts="set" />
+        <div>
+          <label v-for="(pour, at) in recipe.pours" :key="pour.material">
+            <span class="one-pot"
+              ><input
+                type="number"
+                class="form-control"
+                min="1"
+                max="999"
+                :value="pour.parts"
+                :aria-label="`Parts of ${pour.name}, typed`"
+                @change="setOne(at, ($event.target as HTMLInputElement).value)"
+              />
+              {{ pour.name }}</span
+            >
+            <input
+              type="range"
+              class="form-range"
+              min="1"
+              :max="Math.max(24, pour.parts)"
+              step="1"
+              :value="pour.parts"
+              :aria-label="`Parts of ${pour.name}`"
+              @input="setOne(at, ($event.target as HTMLInputElement).value)"
+            />
+          </label>
+        </div>
+      </div>
       <p v-if="wrong" class="wrong" role="alert">{{ wrong }}</p>
       <template v-if="data">
         <h2>Order</h2>
@@ -135,6 +156,23 @@ p {
 
 .hand label {
   display: grid;
+}
+
+.both {
+  display: grid;
+  grid-template-columns: 112px minmax(0, 1fr);
+  gap: 12px;
+  align-items: start;
+}
+
+.one-pot {
+  display: flex;
+  gap: 8px;
+  align-items: center;
+}
+
+.one-pot input {
+  width: 72px;
 }
 
 ul {

@@ -4,20 +4,27 @@ import { computed, ref, watch } from 'vue'
 import type { Colour } from '../../api/client'
 import { useJob } from '../useJob'
 import PhotoCatch from './PhotoCatch.vue'
+import PhotoPicker from './PhotoPicker.vue'
 import ThingSource from './ThingSource.vue'
 import { useLook } from './useLook'
+import { usePhotos } from './usePhotos'
 
 /** A colour by any way of Catch, with the swatch that it gives. */
 const { label } = defineProps<{ label: string }>()
 const colour = defineModel<Colour | undefined>('colour', { required: true })
-const { job } = useJob()
+const { id, job } = useJob()
+const { add, sending, wrong: wrongPhoto } = usePhotos()
 const from = ref<'thing' | 'photo'>('thing')
 const photoId = ref<number>()
 const photo = computed(() => job.value?.photos.find((one) => one.id === photoId.value) ?? job.value?.photos[0])
 const { chip, wrong } = useLook(colour)
-watch(from, () => {
+watch([from, photoId], () => {
   colour.value = undefined
 })
+
+async function upload(file: File) {
+  if (id.value !== undefined) photoId.value = (await add(id.value, file)) ?? photoId.value
+}
 </script>
 
 <template>
@@ -35,13 +42,17 @@ watch(from, () => {
     </div>
     <p v-if="wrong" class="wrong" role="alert">{{ wrong }}</p>
     <ThingSource v-if="from === 'thing'" v-model:colour="colour" />
-    <template v-else-if="photo">
-      <select v-model="photoId" class="form-select" aria-label="Which photo">
-        <option v-for="one in job?.photos" :key="one.id" :value="one.id">{{ one.name }}</option>
-      </select>
-      <PhotoCatch v-model:colour="colour" :photo="photo" :faults="chip?.faults" class="photo" />
+    <template v-else>
+      <PhotoPicker
+        :photos="job?.photos ?? []"
+        :chosen="photo?.id"
+        :sending="sending"
+        :wrong="wrongPhoto"
+        @choose="(id) => (photoId = id)"
+        @upload="upload"
+      />
+      <PhotoCatch v-if="photo" v-model:colour="colour" :photo="photo" :faults="chip?.faults" class="photo" />
     </template>
-    <p v-else>Add a photo in Catch first.</p>
   </fieldset>
 </template>
 

@@ -1,10 +1,10 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 
-import type { Schemas } from '../../api/client'
-import DifferenceBand from '../../shared/DifferenceBand.vue'
-import JugDrawing from '../../shared/JugDrawing.vue'
-import SwatchPair from '../../shared/SwatchPair.vue'
+import type { Schemas } from '../api/client'
+import DifferenceBand from './DifferenceBand.vue'
+import JugDrawing from './JugDrawing.vue'
+import SwatchPair from './SwatchPair.vue'
 
 const { recipe } = defineProps<{
   recipe: Schemas['RecipeOut']
@@ -42,6 +42,7 @@ const ml = (value: number) => (value >= 20 ? Math.round(value).toString() : valu
       </p>
       <p v-if="recipe.misses" class="soft">{{ recipe.misses }}</p>
       <p v-if="recipe.metameric" class="warn">{{ recipe.metameric }}</p>
+      <p v-if="recipe.spoils" class="warn">{{ recipe.spoils }}</p>
     </div>
     <div class="count">
       <b class="said">{{ recipe.pours.length }}</b> {{ recipe.pours.length === 1 ? 'pot' : 'pots' }}

@@ -2,7 +2,7 @@ import { useQueryClient } from '@tanstack/vue-query'
 import { ref } from 'vue'
 
 import { sendPhoto } from '../../api/client'
-import { jobKey } from '../../shared/useJob'
+import { jobKey } from '../useJob'
 
 /** Add photos to the job; `wrong` says beside the button why one could not be taken. */
 export function usePhotos() {

@@ -1,0 +1,212 @@
+<script setup lang="ts">
+import { keepPreviousData, useQuery } from '@tanstack/vue-query'
+import { computed, ref, watch } from 'vue'
+import { useRoute, useRouter } from 'vue-router'
+
+import { api, type Schemas, unwrap } from '../../api/client'
+import { preferences } from '../../shared/preferences'
+import RecipeRow from '../../shared/RecipeRow.vue'
+import { useJob, useLights } from '../../shared/useJob'
+import { useMixes } from '../../shared/useMixes'
+import { usePast } from './usePast'
+
+/** A colour of the past at any size, from today's shelf. */
+const route = useRoute()
+const router = useRouter()
+const { id: jobId, job } = useJob()
+const { data: lights } = useLights()
+const { keep } = useMixes()
+const { data: past } = usePast()
+const id = computed(() => Number(route.params.mix))
+const batch = ref(preferences.value.batch.toString())
+const ml = computed(() => Number(batch.value.replace(',', '.')))
+const fine = computed(() => Number.isFinite(ml.value) && ml.value >= 1 && ml.value <= 20_000)
+const titles = computed(() => Object.fromEntries((lights.value ?? []).map((light) => [light.name, light.title])))
+
+const { data, error } = useQuery({
+  queryKey: computed(() => ['shelf', 'again', id.value, ml.value, preferences.value.tool, preferences.value.light]),
+  enabled: fine,
+  placeholderData: keepPreviousData,
+  retry: false,
+  queryFn: async () =>
+    unwrap(
+      await api.GET('/api/past-mixes/{mix_id}', {
+        params: {
+          path: { mix_id: id.value },
+          query: { batch: ml.value, tool: preferences.value.tool, light: preferences.value.light },
+        },
+      }),
+    ),
+})
+const rows = computed(() => (data.value?.same ? [data.value.same] : (data.value?.substitutes ?? [])))
+const chosen = ref(0)
+watch(rows, () => {
+  chosen.value = 0
+})
+const states: Record<Schemas['PotOfMixOut']['state'], string> = {
+  there: 'there',
+  short: 'too little left',
+  gone: 'no longer on the shelf',
+}
+
+function turn(event: Event) {
+  void router.replace({ name: 'again', params: { mix: (event.target as HTMLSelectElement).value } })
+}
+
+async function keepIt() {
+  const recipe = rows.value[chosen.value]
+  const mix = job.value?.mixes.find((one) => one.id === id.value)
+  if (!recipe || !data.value || jobId.value === undefined) return
+  await keep(jobId.value, {
+    name: data.value.name,
+    target_id: mix?.target_id ?? null,
+    batch: ml.value,
+    tool: preferences.value.tool,
+    pours: recipe.pours.map(({ material, parts, ml: of }) => ({ material, parts, ml: of })),
+  })
+}
+</script>
+
+<template>
+  <div class="place">
+    <h1>
+      <label for="which">Mix</label>
+      <select id="which" :value="id" @change="turn">
+        <option v-for="mix in past" :key="mix.id" :value="mix.id">{{ mix.name }}, {{ mix.job_name }}</option>
+      </select>
+      again,
+      <BFormInput v-model="batch" inputmode="decimal" class="number" aria-label="How much, ml" :state="fine && null" />
+      ml
+    </h1>
+    <p v-if="!fine" class="wrong" role="alert">From 1 to 20000 ml.</p>
+    <p v-if="error" class="wrong" role="alert">{{ error.message }}</p>
+    <template v-if="data">
+      <ul class="pots">
+        <li v-for="pot in data.pots" :key="pot.name" :class="pot.state">
+          <b>{{ Math.round(pot.ml) }} ml {{ pot.name }}</b>
+          <span class="soft"
+            >{{ states[pot.state]
+            }}<template v-if="pot.state !== 'gone'">: {{ Math.round(pot.left) }} ml</template></span
+          >
+        </li>
+      </ul>
+      <p v-if="data.words" class="far" role="status">
+        {{ data.words }} These come nearest with what stands there, against
+        {{ data.seen ? 'the strip that dried then' : 'the colour that it was mixed to' }}:
+      </p>
+      <p v-else class="soft">
+        All of it still stands on the shelf. Against
+        {{ data.seen ? 'the strip that dried then' : 'what is predicted' }}:
+      </p>
+      <fieldset class="mat rows">
+        <legend class="visually-hidden">Ways to mix it again, the nearest first</legend>
+        <label v-for="(recipe, at) in rows" :key="at" :class="{ chosen: at === chosen }">
+          <input v-model="chosen" class="visually-hidden" type="radio" name="way" :value="at" />
+          <RecipeRow :recipe="recipe" :target="data.hex" target-name="as it was" :light-titles="titles" />
+        </label>
+      </fieldset>
+      <div class="foot">
+        <RouterLink :to="{ name: 'daybook' }" class="btn btn-outline-secondary">Back to the daybook</RouterLink>
+        <BButton variant="primary" :disabled="!fine || rows.length === 0" @click="keepIt">Keep as a jug</BButton>
+      </div>
+    </template>
+  </div>
+</template>
+
+<style scoped>
+.place {
+  display: flex;
+  flex-direction: column;
+  gap: 12px;
+  min-height: 100%;
+}
+
+h1 {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 10px;
+  align-items: center;
+}
+
+h1 select {
+  font: inherit;
+  color: inherit;
+  border: 0;
+  border-bottom: 3px solid var(--ink);
+  background: none;
+  max-width: 60vw;
+}
+
+h1 option {
+  font: 1rem var(--bs-body-font-family);
+  background: var(--sheet);
+}
+
+.number {
+  width: 110px;
+  font: inherit;
+}
+
+.pots {
+  list-style: none;
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px 26px;
+  margin: 0;
+  padding: 0;
+}
+
+.pots span {
+  display: block;
+  font-size: 0.9rem;
+}
+
+.pots .gone b {
+  text-decoration: line-through;
+}
+
+.pots .gone span,
+.pots .short span {
+  color: var(--ink);
+  font-weight: 650;
+}
+
+.far {
+  margin: 0;
+  border-left: 5px solid var(--ink);
+  padding-left: 12px;
+  font-weight: 600;
+}
+
+p {
+  margin: 0;
+}
+
+.rows {
+  display: grid;
+  align-content: start;
+  overflow: hidden;
+}
+
+.rows label {
+  border-bottom: 1px solid var(--mat-line);
+  cursor: pointer;
+}
+
+.rows label.chosen {
+  box-shadow: inset 6px 0 0 #1b1b1b;
+  background: rgb(255 255 255 / 22%);
+}
+
+.rows label:has(:focus-visible) {
+  outline: 3px solid #000;
+  outline-offset: -4px;
+}
+
+.foot {
+  display: flex;
+  flex-wrap: wrap;
+  justify-content: space-between;
+  gap: 12px;
+}
+</style>

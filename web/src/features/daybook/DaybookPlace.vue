@@ -1,0 +1,198 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+
+import { useJob } from '../../shared/useJob'
+import OffcutForm from './OffcutForm.vue'
+import StainBoard from './StainBoard.vue'
+import { usePast } from './usePast'
+import { useStrips } from './useStrips'
+
+/** What was mixed, how it dried, and how to have it again. */
+const { id, job } = useJob()
+const { data: past } = usePast()
+const { strips, boards, add, remove } = useStrips(id)
+/** What is not a field of a board. */
+const loose = computed(() => strips.value?.filter((strip) => !strip.board))
+const adding = ref(false)
+const day = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'long', year: 'numeric' })
+const dated = (when: string) => day.format(new Date(when))
+</script>
+
+<template>
+  <div class="place">
+    <h1>What did I mix, and how did it dry?</h1>
+    <section aria-labelledby="past">
+      <h2 id="past">Every jug there was</h2>
+      <p v-if="past?.length === 0" class="soft">Keep a recipe as a jug in Mingle: from then on it stands here.</p>
+      <ul class="mat jugs">
+        <li v-for="mix in past" :key="mix.id">
+          <RouterLink :to="{ name: 'again', params: { mix: mix.id } }" :aria-label="`Mix ${mix.name} again`">
+            <i :style="{ background: mix.hex }" />
+            <b>{{ mix.name }}</b>
+            <span class="soft">{{ mix.job_name }}, {{ dated(mix.created) }}</span>
+            <span class="soft"
+              >{{ Math.round(mix.batch) }} ml · {{ mix.seen ? 'as it dried' : 'as predicted'
+              }}{{ mix.put_away ? ' · put away' : '' }}</span
+            >
+            <span class="go">mix it again</span>
+          </RouterLink>
+        </li>
+      </ul>
+    </section>
+    <section v-if="boards && boards.length > 0 && id !== undefined" aria-labelledby="boards">
+      <h2 id="boards">Stain boards</h2>
+      <div class="mat boards">
+        <StainBoard
+          v-for="board in boards"
+          :key="board.name"
+          :board="board"
+          :job-id="id"
+          :targets="job?.targets ?? []"
+          :remove="remove"
+        />
+      </div>
+    </section>
+    <section aria-labelledby="strips">
+      <div class="head">
+        <h2 id="strips">Strips and offcuts of this piece</h2>
+        <BButton size="sm" variant="outline-secondary" :aria-expanded="adding" @click="adding = !adding">{{
+          adding ? 'No offcut now' : 'Keep an offcut'
+        }}</BButton>
+      </div>
+      <OffcutForm v-if="adding" :boards="(boards ?? []).map((one) => one.name)" :add="add" />
+      <p v-if="loose?.length === 0" class="soft">
+        A strip that you read on the bench is kept here by itself; an offcut with stain or wax you keep yourself.
+      </p>
+      <ul class="mat strips">
+        <li v-for="strip in loose" :key="strip.id">
+          <i :style="{ background: strip.hex }" />
+          <div>
+            <b>{{ strip.name }}</b>
+            <span
+              >{{ strip.on_it.length > 1 ? strip.on_it.map((one) => `${one.parts} ${one.name}`).join(' · ') : '' }}
+            </span>
+            <span class="soft"
+              >{{ strip.coats }} {{ strip.coats === 1 ? 'coat' : 'coats'
+              }}<template v-if="strip.ground"> over {{ strip.ground }}</template
+              ><template v-if="strip.wiped_after"> · wiped after {{ strip.wiped_after }} min</template> ·
+              {{ dated(strip.created) }}<template v-if="strip.taught"> · the paints learnt from it</template></span
+            >
+            <span v-if="strip.notes">{{ strip.notes }}</span>
+          </div>
+          <img v-if="strip.photo_id" :src="`/api/photos/${strip.photo_id}/picture`" :alt="`Photo of ${strip.name}`" />
+          <button type="button" class="away" :aria-label="`Put the strip of ${strip.name} away`" @click="remove(strip)">
+            ×
+          </button>
+        </li>
+      </ul>
+    </section>
+  </div>
+</template>
+
+<style scoped>
+.place,
+section {
+  display: grid;
+  gap: 12px;
+  align-content: start;
+}
+
+.place {
+  gap: 22px;
+}
+
+.head {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px 18px;
+  align-items: center;
+}
+
+p {
+  margin: 0;
+}
+
+ul {
+  list-style: none;
+  margin: 0;
+  padding: 16px;
+}
+
+ul:empty {
+  display: none;
+}
+
+.jugs {
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(186px, 1fr));
+  gap: 16px;
+}
+
+.jugs a {
+  display: grid;
+  color: inherit;
+  text-decoration: none;
+}
+
+.jugs i {
+  height: 92px;
+  border-radius: 10px;
+  margin-bottom: 6px;
+}
+
+.jugs span {
+  font-size: 0.88rem;
+}
+
+.jugs .go {
+  font-weight: 650;
+  text-decoration: underline;
+}
+
+.strips {
+  display: grid;
+  gap: 12px;
+}
+
+.strips li {
+  position: relative;
+  display: grid;
+  grid-template-columns: minmax(90px, 26%) minmax(0, 1fr) auto;
+  gap: 16px;
+  align-items: center;
+  padding-right: 36px;
+}
+
+.strips i {
+  height: 64px;
+  border-radius: 8px;
+}
+
+.strips span {
+  display: block;
+  font-size: 0.92rem;
+}
+
+.strips img {
+  height: 64px;
+  border-radius: 8px;
+}
+
+.away {
+  position: absolute;
+  top: 0;
+  right: 0;
+  width: 32px;
+  height: 32px;
+  border: 0;
+  background: none;
+  font-size: 1.15rem;
+  color: inherit;
+}
+
+.boards {
+  padding: 16px;
+  display: grid;
+  gap: 22px;
+}
+</style>

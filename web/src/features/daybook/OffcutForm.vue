@@ -1,0 +1,115 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+
+import type { Colour, Schemas } from '../../api/client'
+import AnyColour from '../../shared/colour/AnyColour.vue'
+import { useJob } from '../../shared/useJob'
+import { useShelf } from '../../shared/useShelf'
+
+/** An offcut to keep: what is on it, over what, and how it dried; with a board's name it is one field of that board. */
+const { boards, add } = defineProps<{ boards: string[]; add: (body: Schemas['OffcutIn']) => Promise<void> }>()
+const { job } = useJob()
+const { data: shelf } = useShelf()
+const what = ref('')
+const ground = ref('oak')
+const coats = ref('1')
+const wiped = ref('')
+const board = ref('')
+const notes = ref('')
+const colour = ref<Colour>()
+const wrong = ref('')
+const busy = ref(false)
+const woods = ['oak', 'pine', 'beech', 'walnut', 'mahogany', 'ash', 'cherry', 'maple', 'old paint', 'primer', 'paper']
+const number = (text: string) => (text.trim() ? Number(text.replace(',', '.')) : null)
+const onIt = computed(() => {
+  const [kind, key] = [what.value.slice(0, 3), what.value.slice(4)]
+  return kind === 'mix' ? { mix_id: Number(key), material: null } : { mix_id: null, material: key || null }
+})
+
+async function keep() {
+  if (!colour.value) {
+    wrong.value = 'First say which colour it dried to.'
+    return
+  }
+  busy.value = true
+  try {
+    await add({
+      ...onIt.value,
+      colour: colour.value,
+      ground: ground.value,
+      coats: number(coats.value) ?? 1,
+      wiped_after: number(wiped.value),
+      board: board.value,
+      notes: notes.value,
+    })
+    wrong.value = ''
+    notes.value = ''
+    wiped.value = ''
+  } catch (problem) {
+    wrong.value = problem instanceof Error ? problem.message : 'It was not kept: try again.'
+  } finally {
+    busy.value = false
+  }
+}
+</script>
+
+<template>
+  <form class="offcut" @submit.prevent="keep">
+    <div class="fields">
+      <label
+        >On it
+        <select v-model="what" class="form-select" required>
+          <option value="" disabled>a jug or a pot…</option>
+          <optgroup label="Jugs of this piece">
+            <option v-for="mix in job?.mixes" :key="mix.id" :value="`mix ${mix.id}`">{{ mix.name }}</option>
+          </optgroup>
+          <optgroup label="Pots on the shelf">
+            <option v-for="pot in shelf" :key="pot.key" :value="`pot ${pot.key}`">{{ pot.name }}</option>
+          </optgroup>
+        </select></label
+      >
+      <label
+        >over
+        <select v-model="ground" class="form-select">
+          <option v-for="wood in woods" :key="wood">{{ wood }}</option>
+        </select></label
+      >
+      <label>coats <BFormInput v-model="coats" inputmode="numeric" /></label>
+      <label
+        >wiped back after, minutes <BFormInput v-model="wiped" inputmode="decimal" placeholder="not wiped"
+      /></label>
+      <label
+        >field of the stain board
+        <BFormInput v-model="board" maxlength="60" list="boards" placeholder="none" /><datalist id="boards">
+          <option v-for="name in boards" :key="name">{{ name }}</option>
+        </datalist></label
+      >
+      <label>notes <BFormInput v-model="notes" maxlength="500" /></label>
+    </div>
+    <AnyColour v-model:colour="colour" label="It dried to" />
+    <p v-if="wrong" class="wrong" role="alert">{{ wrong }}</p>
+    <BButton type="submit" variant="primary" :disabled="busy">Keep the offcut</BButton>
+  </form>
+</template>
+
+<style scoped>
+.offcut {
+  display: grid;
+  gap: 14px;
+  justify-items: start;
+  padding: 16px 18px;
+  border-radius: 14px;
+  background: var(--sheet);
+}
+
+.fields {
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(170px, 1fr));
+  gap: 10px 14px;
+  width: 100%;
+}
+
+p {
+  margin: 0;
+}
+</style>

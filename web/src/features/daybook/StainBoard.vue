@@ -1,0 +1,150 @@
+<script setup lang="ts">
+import { keepPreviousData, useQuery } from '@tanstack/vue-query'
+import { computed, ref } from 'vue'
+
+import { api, type Schemas, unwrap } from '../../api/client'
+import { preferences } from '../../shared/preferences'
+import SwatchPair from '../../shared/SwatchPair.vue'
+
+/** One stain on one wood, wiped after longer and longer; and after which wait it comes nearest to a colour. */
+const { board, jobId, targets, remove } = defineProps<{
+  board: Schemas['BoardOut']
+  jobId: number
+  targets: Schemas['TargetOut'][]
+  remove: (strip: Schemas['StripOut']) => Promise<void>
+}>()
+const targetId = ref<number>()
+const wanted = computed(() => targets.find((one) => one.id === targetId.value) ?? targets[0])
+const first = computed(() => board.fields[0])
+
+const { data: wait } = useQuery({
+  queryKey: computed(() => ['strips', 'wait', board.name, wanted.value?.id, preferences.value.light]),
+  enabled: computed(() => wanted.value !== undefined),
+  placeholderData: keepPreviousData,
+  retry: false,
+  queryFn: async () =>
+    unwrap(
+      await api.GET('/api/jobs/{job_id}/boards/wait', {
+        params: {
+          path: { job_id: jobId },
+          query: { board: board.name, target_id: wanted.value?.id ?? 0, light: preferences.value.light },
+        },
+      }),
+    ),
+})
+const long = (minutes: number) => (minutes >= 120 ? `${(minutes / 60).toFixed(1)} h` : `${minutes.toString()} min`)
+</script>
+
+<template>
+  <article>
+    <h3>
+      {{ board.name }} <small class="soft">{{ first?.name }} on {{ first?.ground || 'wood' }}</small>
+    </h3>
+    <ol class="fields" :aria-label="`${board.name}, by how long it stood before it was wiped`">
+      <li v-for="field in board.fields" :key="field.id">
+        <i :style="{ background: field.hex }" /><span
+          >{{ long(field.wiped_after ?? 0) }}
+          <button
+            type="button"
+            class="away"
+            :aria-label="`Put the field of ${long(field.wiped_after ?? 0)} away`"
+            @click="remove(field)"
+          >
+            ×
+          </button></span
+        >
+      </li>
+    </ol>
+    <div v-if="wanted" class="wait">
+      <label
+        >nearest to
+        <select
+          class="form-select"
+          :value="wanted.id"
+          @change="targetId = Number(($event.target as HTMLSelectElement).value)"
+        >
+          <option v-for="one in targets" :key="one.id" :value="one.id">{{ one.title }}</option>
+        </select></label
+      >
+      <template v-if="wait">
+        <SwatchPair :target="wait.target_hex" :mix="wait.hex" target-name="wanted" mix-name="then" class="pair" />
+        <p>
+          <b class="said">wiped after {{ long(wait.minutes) }}</b
+          ><br />{{ wait.words }}, {{ wait.delta_E.toFixed(1)
+          }}<template v-if="wait.misses">: {{ wait.misses }}</template>
+        </p>
+      </template>
+    </div>
+  </article>
+</template>
+
+<style scoped>
+article {
+  display: grid;
+  gap: 10px;
+}
+
+h3 {
+  font-size: 1.05rem;
+}
+
+h3 small {
+  font: 400 0.9rem var(--bs-body-font-family);
+}
+
+.fields {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+  display: flex;
+  overflow-x: auto;
+}
+
+.fields li {
+  flex: 1 0 64px;
+  display: grid;
+  gap: 4px;
+}
+
+.fields i {
+  height: 92px;
+}
+
+.fields li:first-child i {
+  border-radius: 10px 0 0 10px;
+}
+
+.fields li:last-child i {
+  border-radius: 0 10px 10px 0;
+}
+
+.away {
+  min-width: 28px;
+  min-height: 28px;
+  border: 0;
+  background: none;
+  color: inherit;
+}
+
+.wait {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 10px 18px;
+  align-items: center;
+}
+
+.wait label {
+  display: flex;
+  gap: 8px;
+  align-items: center;
+}
+
+.pair {
+  width: 220px;
+  min-height: 64px;
+}
+
+p {
+  margin: 0;
+}
+</style>

@@ -1,0 +1,56 @@
+import { useQuery, useQueryClient } from '@tanstack/vue-query'
+import { computed, type MaybeRefOrGetter, toValue } from 'vue'
+
+import { api, type Schemas, unwrap } from '../../api/client'
+import { preferences } from '../../shared/preferences'
+import { say, sayWrong } from '../../shared/useNotice'
+
+/** The strips, offcuts and stain boards of a job. */
+export function useStrips(jobId: MaybeRefOrGetter<number | undefined>) {
+  const queries = useQueryClient()
+  const ask = () => ({ path: { job_id: toValue(jobId) ?? 0 }, query: { light: preferences.value.light } })
+  const enabled = computed(() => toValue(jobId) !== undefined)
+  const strips = useQuery({
+    queryKey: computed(() => ['strips', toValue(jobId), preferences.value.light]),
+    enabled,
+    staleTime: 0,
+    queryFn: async () => unwrap(await api.GET('/api/jobs/{job_id}/strips', { params: ask() })),
+  })
+  const boards = useQuery({
+    queryKey: computed(() => ['strips', 'boards', toValue(jobId), preferences.value.light]),
+    enabled,
+    staleTime: 0,
+    queryFn: async () => unwrap(await api.GET('/api/jobs/{job_id}/boards', { params: ask() })),
+  })
+  const refresh = () => queries.invalidateQueries({ queryKey: ['strips'] })
+
+  async function add(body: Schemas['OffcutIn']) {
+    const kept = unwrap(await api.POST('/api/jobs/{job_id}/strips', { params: ask(), body }))
+    await refresh()
+    say(`The offcut of ${kept.name} is kept.`, () => putAway(kept.id))
+  }
+
+  async function change(id: number, body: Schemas['StripChangeIn']) {
+    unwrap(await api.PATCH('/api/strips/{strip_id}', { params: { path: { strip_id: id } }, body }))
+    await refresh()
+  }
+
+  async function putAway(id: number) {
+    unwrap(await api.DELETE('/api/strips/{strip_id}', { params: { path: { strip_id: id } } }))
+    await refresh()
+  }
+
+  async function remove(strip: Schemas['StripOut']) {
+    try {
+      await putAway(strip.id)
+      say(`The strip of ${strip.name} was put away.`, async () => {
+        unwrap(await api.POST('/api/strips/{strip_id}/restore', { params: { path: { strip_id: strip.id } } }))
+        await refresh()
+      })
+    } catch (error) {
+      sayWrong(error)
+    }
+  }
+
+  return { strips: strips.data, boards: boards.data, add, change, remove }
+}

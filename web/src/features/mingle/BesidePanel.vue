@@ -1,0 +1,158 @@
+<script setup lang="ts">
+import { keepPreviousData, useQuery } from '@tanstack/vue-query'
+import { computed } from 'vue'
+
+import { api, type Schemas, unwrap } from '../../api/client'
+import { preferences } from '../../shared/preferences'
+import { useLights } from '../../shared/useJob'
+import { useSettled } from '../../shared/useSettled'
+
+/** Two recipes and the colour they are for, touching: the one laid aside, what is wanted, the one in hand. */
+const { first, second, targetId } = defineProps<{
+  first: Schemas['RecipeOut']
+  second: Schemas['RecipeOut']
+  targetId: number
+}>()
+const { data: lights } = useLights()
+const titleOf = (name: string) => lights.value?.find((light) => light.name === name)?.title ?? name
+const asked = (recipe: Schemas['RecipeOut']) => recipe.pours.map(({ material, parts, ml }) => ({ material, parts, ml }))
+const both = useSettled(() => ({ first: asked(first), second: asked(second) }))
+
+const { data, error } = useQuery({
+  queryKey: computed(() => ['beside', targetId, both.value, preferences.value.light]),
+  placeholderData: keepPreviousData,
+  retry: false,
+  queryFn: async () =>
+    unwrap(
+      await api.POST('/api/targets/{target_id}/beside', {
+        params: { path: { target_id: targetId }, query: { light: preferences.value.light } },
+        body: { ...both.value, tool: preferences.value.tool, ground: 'oak' },
+      }),
+    ),
+})
+const pots = computed(() => {
+  const [one, other] = data.value?.recipes ?? []
+  const names = new Map([...(one?.pours ?? []), ...(other?.pours ?? [])].map((pour) => [pour.material, pour.name]))
+  const ml = (recipe: Schemas['RecipeOut'] | undefined, key: string) =>
+    recipe?.pours.find((pour) => pour.material === key)?.ml
+  return [...names].map(([key, name]) => ({ name, one: ml(one, key), other: ml(other, key) }))
+})
+const say = (value: number | undefined) =>
+  value === undefined ? '–' : `${value >= 20 ? Math.round(value).toString() : value.toFixed(1)} ml`
+</script>
+
+<template>
+  <section class="beside" aria-label="Two recipes side by side">
+    <p v-if="error" class="wrong" role="alert">{{ error.message }}</p>
+    <template v-if="data">
+      <div class="mat">
+        <div class="three">
+          <span :style="{ background: data.recipes[0]?.hex }" /><span :style="{ background: data.target_hex }" /><span
+            :style="{ background: data.recipes[1]?.hex }"
+          />
+        </div>
+      </div>
+      <table>
+        <thead>
+          <tr>
+            <th scope="col"><span class="visually-hidden">What</span></th>
+            <th scope="col">laid aside</th>
+            <th scope="col">in hand</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="pot in pots" :key="pot.name">
+            <th scope="row">{{ pot.name }}</th>
+            <td>{{ say(pot.one) }}</td>
+            <td>{{ say(pot.other) }}</td>
+          </tr>
+          <tr v-for="(light, at) in data.apart" :key="light.light" class="light">
+            <th scope="row">{{ titleOf(light.light) }}</th>
+            <td v-for="(recipe, n) in data.recipes" :key="n">
+              {{ recipe.differences[at]?.words }}, {{ recipe.differences[at]?.delta_E.toFixed(1) }}
+            </td>
+          </tr>
+          <tr>
+            <th scope="row">likely</th>
+            <td v-for="(recipe, n) in data.recipes" :key="n">
+              {{ recipe.low.toFixed(1) }}–{{ recipe.high.toFixed(1) }}
+            </td>
+          </tr>
+          <tr>
+            <th scope="row">coats to hide oak</th>
+            <td v-for="(coats, n) in data.coats" :key="n">{{ coats ?? 'more than 20' }}</td>
+          </tr>
+          <tr>
+            <th scope="row">costs</th>
+            <td v-for="(recipe, n) in data.recipes" :key="n">{{ recipe.cost.toFixed(2) }}</td>
+          </tr>
+        </tbody>
+      </table>
+      <p>
+        The two are apart by
+        <template v-for="(light, at) in data.apart" :key="light.light"
+          ><template v-if="at > 0">; </template>{{ light.delta_E.toFixed(1) }} ({{ light.words }}) by
+          {{ titleOf(light.light).toLowerCase() }}</template
+        >.
+      </p>
+    </template>
+  </section>
+</template>
+
+<style scoped>
+.beside {
+  display: grid;
+  grid-template-columns: minmax(220px, 1fr) minmax(0, 1.2fr);
+  gap: 12px 22px;
+  padding: 16px 18px;
+  background: var(--sheet);
+  border-radius: 14px;
+}
+
+.beside > p {
+  grid-column: 1 / -1;
+  margin: 0;
+}
+
+.mat {
+  padding: 18px;
+  min-height: 150px;
+}
+
+.three {
+  display: flex;
+  height: 100%;
+  border-radius: 10px;
+  overflow: hidden;
+}
+
+.three span {
+  flex: 1;
+}
+
+table {
+  border-collapse: collapse;
+  align-self: start;
+}
+
+th,
+td {
+  padding: 4px 10px 4px 0;
+  text-align: left;
+  font-weight: 400;
+}
+
+thead th {
+  font-weight: 650;
+}
+
+tbody tr {
+  border-top: 1px solid var(--line);
+}
+
+@media (max-width: 860px) {
+  .beside {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
+</style>
