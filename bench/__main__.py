@@ -9,6 +9,7 @@ PARTS = {
     "search": "bench.search",
     "catch": "bench.catch",
     "pouring": "bench.pouring",
+    "steady": "bench.steady",
 }
 
 

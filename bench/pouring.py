@@ -1,9 +1,6 @@
-"""The bench: a simulated person who pours by eye or by scale, speeds from Mingle to paper, a server that is killed."""
+"""The bench: a simulated person who pours by eye or by scale, speeds from Mingle to paper."""
 
-import os
-import signal
 import tempfile
-import threading
 import time
 from pathlib import Path
 
@@ -22,7 +19,6 @@ from jug_mingle.core.evidence import Reading, Swatch
 from jug_mingle.core.measures import tool
 from jug_mingle.core.recipes import Target, Wishes, find_recipes
 from jug_mingle.core.rescue import advise, read_pot
-from tests.api.test_pots import ask, serve
 from tests.browser.support import Server, launch
 
 GOOD: float = 2.0
@@ -32,7 +28,6 @@ def main() -> None:
     """Print all tables."""
     people()
     speeds()
-    kills()
 
 
 def people(jobs: int = 100) -> None:
@@ -168,45 +163,3 @@ _SCALE = """async () => {
     source.close()
     return count / 3
 }"""
-
-
-def kills(times: int = 200) -> None:
-    """The server is killed hard while a pour is being written: what was confirmed is there, and once."""
-    lost = doubled = unconfirmed = 0
-    with tempfile.TemporaryDirectory() as folder:
-        prepare_demo(Path(folder))
-        rng = np.random.default_rng(5)
-        process, address = serve(Path(folder))
-        pot = ask(address, "/api/mixes/1/pots", {"jug": "bucket"})["id"]
-        made = 0
-        for _ in range(times):
-            stand = ask(address, f"/api/pots/{pot}")
-            material = stand["steps"][0]["material"]
-            body = {"place": made, "material": material, "ml": 1.0, "how": "scale"}
-            answered = []
-
-            def send(address: str = address, body: dict = body, answered: list = answered) -> None:  # type: ignore[type-arg]
-                try:
-                    answered.append(ask(address, f"/api/pots/{pot}/pours", body))
-                except Exception:
-                    return
-
-            thread = threading.Thread(target=send)
-            thread.start()
-            time.sleep(float(rng.uniform(0.0, 0.12)))
-            os.kill(process.pid, signal.SIGKILL)
-            process.wait()
-            thread.join()
-            process, address = serve(Path(folder))
-            now = sum(step["made"] for step in ask(address, f"/api/pots/{pot}")["steps"])
-            lost += int(bool(answered) and now < made + 1)
-            doubled += int(now > made + 1)
-            unconfirmed += int(not answered and now == made + 1)
-            made = now
-        process.kill()
-        process.wait()
-    table(
-        f"The server killed {times} times while a pour is written",
-        ["confirmed pours lost", "doubled", "written but not yet confirmed"],
-        [[lost, doubled, unconfirmed]],
-    )

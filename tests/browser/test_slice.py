@@ -25,7 +25,18 @@ from tests.browser.support import REFUSED, Server, chromium, launch
 
 AXE = Path(__file__).parents[2] / "web" / "node_modules" / "axe-core" / "axe.min.js"
 DESK, PHONE = ViewportSize(width=1280, height=800), ViewportSize(width=390, height=844)
-PLACES = ("piece", "catch", "mingle", "try-on", "shelf", "shelf?pot=sloe-skin", "shelf?do=add", "shelf?do=photo")
+PLACES = (
+    "piece",
+    "catch",
+    "mingle",
+    "try-on",
+    "daybook",
+    "again/1",
+    "shelf",
+    "shelf?pot=sloe-skin",
+    "shelf?do=add",
+    "shelf?do=photo",
+)
 
 
 @unittest.skipUnless(chromium(), "no Chromium here: install Debian's chromium-headless-shell")
@@ -80,6 +91,15 @@ class BrowserCase(unittest.TestCase):
         """Return the colour in the middle of an element, as shown."""
         shot = np.asarray(Image.open(io.BytesIO(place.screenshot())).convert("RGB"))
         return np.asarray(shot[shot.shape[0] // 2, shot.shape[1] // 2], dtype=float)
+
+    def accessible(self, page: Page) -> None:
+        """Check that axe finds nothing and that nothing scrolls sideways."""
+        page.evaluate(AXE.read_text())
+        tags = ["wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa", "best-practice"]
+        found = page.evaluate("tags => axe.run({runOnly: tags})", tags)["violations"]
+        self.assertEqual([(v["id"], [n["html"][:120] for n in v["nodes"]]) for v in found], [])
+        width = page.evaluate("[document.documentElement.scrollWidth, window.innerWidth]")
+        self.assertLessEqual(width[0], width[1])
 
     def job(self) -> dict[str, Any]:
         found: dict[str, Any] = self.page.request.get("/api/jobs/1").json()
@@ -225,7 +245,6 @@ class UploadTest(BrowserCase):
 class EveryScreenTest(BrowserCase):
     def test_axe(self) -> None:
         """axe finds nothing against WCAG 2.2 AA on any screen, at a desk, on a phone and in the dark."""
-        script = AXE.read_text()
         for size, scheme in ((DESK, "light"), (PHONE, "light"), (DESK, "dark")):
             page = self.open(size)
             page.emulate_media(color_scheme=scheme, reduced_motion="reduce")  # type: ignore[arg-type]
@@ -233,10 +252,7 @@ class EveryScreenTest(BrowserCase):
                 with self.subTest(place=place, width=size["width"], scheme=scheme):
                     self.go(place, page)
                     page.wait_for_timeout(500)
-                    page.evaluate(script)
-                    tags = ["wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa", "best-practice"]
-                    found = page.evaluate("tags => axe.run({runOnly: tags})", tags)["violations"]
-                    self.assertEqual([(v["id"], [n["html"][:120] for n in v["nodes"]]) for v in found], [])
+                    self.accessible(page)
 
     def test_phone_has_no_sideways_scroll(self) -> None:
         page = self.open(PHONE)
@@ -256,6 +272,7 @@ class EveryScreenTest(BrowserCase):
             ("1", "What am I painting?"),
             ("3", "What do I pour for"),
             ("4", "How will it look?"),
+            ("6", "What did I mix"),
             ("s", "What stands on the shelf?"),
         ):
             self.page.keyboard.press(key)

@@ -371,6 +371,7 @@ def stream_scale(context: ContextNow, seconds: Annotated[float, Query(ge=0.2, le
                 body = {"grams": round(weight.grams, 1), "state": weight.state, "trouble": ""}
             except DeviceError as error:
                 body = {"grams": 0.0, "state": "moving", "trouble": str(error)}
+            body["at"] = round(1000 * time.time())  # so that the screen can tell how old it is
             yield f"data: {json.dumps(body)}\n\n"
             time.sleep(0.1 if not body["trouble"] else 0.5)
 

@@ -26,7 +26,7 @@ const dated = (when: string) => day.format(new Date(when))
       <p v-if="past?.length === 0" class="soft">Keep a recipe as a jug in Mingle: from then on it stands here.</p>
       <ul class="mat jugs">
         <li v-for="mix in past" :key="mix.id">
-          <RouterLink :to="{ name: 'again', params: { mix: mix.id } }" :aria-label="`Mix ${mix.name} again`">
+          <RouterLink :to="{ name: 'again', params: { mix: mix.id } }">
             <i :style="{ background: mix.hex }" />
             <b>{{ mix.name }}</b>
             <span class="soft">{{ mix.job_name }}, {{ dated(mix.created) }}</span>

@@ -1,0 +1,62 @@
+"""The daybook in a real browser: a jug mixed again without one of its pots, offcuts kept, a stain board asked."""
+
+from playwright.sync_api import expect
+
+from tests.browser.test_slice import PHONE, BrowserCase
+
+
+class DaybookTest(BrowserCase):
+    def test_mixed_again_without_a_pot(self) -> None:
+        """From the jug to today's ways; the pot that is gone is named; another size; kept as a jug of its own."""
+        page = self.page
+        pours = self.job()["mixes"][0]["recipe"]["pours"]
+        page.request.delete(f"/api/shelf/{pours[1]['material']}")
+        self.go("daybook")
+        page.locator(".jugs a", has_text="Jug glaze").click()
+        expect(page.get_by_text(f"{pours[1]['name']} is no longer on the shelf")).to_be_visible()
+        page.get_by_label("How much, ml").fill("240")
+        expect(page.locator(".pots li").first).to_contain_text(f"{round(pours[0]['ml'] * 240 / 500)} ml")
+        expect(page.locator(".rows .pours").first).not_to_contain_text(pours[1]["name"])
+        page.get_by_role("button", name="Keep as a jug").click()
+        expect(page.get_by_text("Jug glaze stands with your jugs.")).to_be_visible()
+        self.assertEqual(len(self.job()["mixes"]), 3)
+        self.assertAlmostEqual(self.job()["mixes"][2]["batch"], 240)
+
+    def test_offcut_kept_and_put_away(self) -> None:
+        page = self.page
+        self.go("daybook")
+        page.get_by_role("button", name="Keep an offcut").click()
+        form = page.locator("form.offcut")
+        form.get_by_label("On it").select_option(label="Brewed tea stain")
+        form.locator("select").nth(1).select_option("oak")
+        form.get_by_label("wiped back after").fill("60")
+        form.get_by_label("field of the stain board").fill("Tea on oak")
+        form.get_by_role("button", name="Keep the offcut").click()
+        expect(form.get_by_role("alert")).to_have_text("First say which colour it dried to.")
+        form.get_by_role("button", name="Typed").click()
+        form.get_by_label("Hex, RGB or Lab").fill("#6a4c3c")
+        form.get_by_role("button", name="Keep the offcut").click()
+        board = page.get_by_role("list", name="Tea on oak, by how long it stood")
+        expect(board.get_by_role("listitem")).to_have_count(5)
+        expect(board.get_by_role("listitem").last).to_contain_text("60 min")
+        page.get_by_role("button", name="Put the field of 60 min away").click()
+        expect(board.get_by_role("listitem")).to_have_count(4)
+        page.get_by_role("button", name="Undo").click()
+        expect(board.get_by_role("listitem")).to_have_count(5)
+
+    def test_the_board_is_asked(self) -> None:
+        """For each colour of the job the board says after how long it comes nearest, and how near."""
+        self.go("daybook")
+        expect(self.page.locator(".wait")).to_contain_text("wiped after")
+        self.page.locator(".wait select").select_option(label="bare rim")
+        expect(self.page.locator(".wait")).to_contain_text("too")
+
+    def test_axe_and_phone(self) -> None:
+        for page in (self.page, self.open(PHONE)):
+            self.go("daybook", page)
+            page.get_by_role("button", name="Keep an offcut").click()
+            expect(page.locator(".wait p")).to_be_visible()
+            self.accessible(page)
+            page.goto("/again/1")
+            expect(page.locator("[data-mix]").first).to_be_visible()
+            self.accessible(page)
