@@ -44,7 +44,7 @@ def _heap(page: Page) -> float:
 
 
 def scale(minutes: float = 10.0) -> None:
-    """The jug on the bench follows the scale: from the reading to pixels, and the page's memory from minute to minute."""
+    """The jug on the bench follows the scale: from the reading to pixels, and the page's memory all the while."""
     with tempfile.TemporaryDirectory() as folder:
         prepare_demo(Path(folder))
         with Server(Path(folder)) as server, sync_playwright() as playwright:

@@ -4,12 +4,12 @@ from typing import Annotated, Literal
 
 from pydantic import BaseModel, ConfigDict, Field, StringConstraints
 
+from jug_mingle.services.look_shapes import LayerIn
 from jug_mingle.services.sources import ColourIn, LightingIn, NoLightIn
 
 LightName = Literal[
     "window", "bulb", "cool_led", "tube", "evening_window", "north_window", "warm_led", "neutral_led", "old_tube"
 ]
-StyleName = Literal["bare", "plain", "blend", "ombre"]
 ToolName = Literal["parts", "spoons", "syringe", "scale", "drops"]
 Name = Annotated[str, StringConstraints(strip_whitespace=True, min_length=1, max_length=120)]
 Hex = Annotated[str, Field(pattern="^#[0-9a-f]{6}$")]
@@ -287,19 +287,6 @@ class MixOut(BaseModel):
     recipe: RecipeOut
 
 
-class FinishIn(In):
-    """How the piece is dressed."""
-
-    style: StyleName
-    first_id: int | None = None
-    second_id: int | None = None
-    width: float = Field(default=0.6, ge=0.0, le=1.0)
-
-
-class FinishOut(FinishIn):
-    """How the piece is dressed, as saved."""
-
-
 class WayOut(BaseModel):
     """The mixtures between two mixes, even to the eye."""
 
@@ -307,6 +294,26 @@ class WayOut(BaseModel):
     length: float
     words: str
     muddy: bool
+
+
+class PieceOut(BaseModel):
+    """A piece of furniture of a job."""
+
+    id: int
+    name: str
+    form: str
+    measures: dict[str, float | int | str]
+    grounds: dict[str, str]
+    areas: dict[str, float] = Field(description="Painted area of each zone. [m²]")
+    look_id: int | None
+
+
+class FinishOut(BaseModel):
+    """A look of a job: its finish by name."""
+
+    id: int
+    name: str
+    layers: list[LayerIn]
 
 
 class JobOut(BaseModel):
@@ -325,5 +332,6 @@ class JobWholeOut(JobOut):
     photos: list[PhotoOut]
     targets: list[TargetOut]
     mixes: list[MixOut]
-    finish: FinishOut
-    areas: dict[str, float] = Field(description="Painted area of each zone of the piece. [m²]")
+    pieces: list[PieceOut]
+    looks: list[FinishOut]
+    areas: dict[str, float] = Field(description="Painted area of each zone of all pieces. [m²]")

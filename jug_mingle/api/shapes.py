@@ -14,7 +14,9 @@ from jug_mingle.core.recipes import Recipe, masstone
 from jug_mingle.core.spectra import Light, light
 from jug_mingle.core.words import describe, direction
 from jug_mingle.services.colours import Colour
-from jug_mingle.store.models import FinishRow, MixRow, PhotoRow, TargetRow
+from jug_mingle.services.looks import layers_of
+from jug_mingle.services.pieces import piece_of
+from jug_mingle.store.models import LookRow, MixRow, PhotoRow, PieceRow, TargetRow
 
 
 def hex_of(R: FloatArray, shown: Light) -> str:
@@ -125,9 +127,19 @@ def _metameric(delta_E: tuple[float, ...], lights: list[Light]) -> str:
     return f"A match by {a}, but {difference_words(delta_E[worst])} by {b}."
 
 
-def finish_out(row: FinishRow) -> schemas.FinishOut:
-    """Return a finish."""
-    return schemas.FinishOut(style=row.style, first_id=row.first_id, second_id=row.second_id, width=row.width)
+def piece_out(row: PieceRow) -> schemas.PieceOut:
+    """Return a piece."""
+    piece = piece_of(row)
+    measures = {name: value for name, value in row.spec.items() if name != "form"}
+    return schemas.PieceOut(
+        id=row.id, name=row.name, form=piece.form, measures=measures, grounds=row.grounds, look_id=row.look_id,
+        areas={zone: round(area, 4) for zone, area in piece.areas.items()},
+    )  # fmt: skip
+
+
+def finish_out(row: LookRow) -> schemas.FinishOut:
+    """Return a look."""
+    return schemas.FinishOut(id=row.id, name=row.name, layers=layers_of(row))
 
 
 def mix_out(

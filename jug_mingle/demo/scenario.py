@@ -14,7 +14,7 @@ from jug_mingle.core.grounds import ground
 from jug_mingle.core.materials import kind_of
 from jug_mingle.demo.pigments import POTS, Pot, true_film, true_mix
 from jug_mingle.demo.scenes import Scene, scenes
-from jug_mingle.services import finishes, jobs, mixes, photos, shelf, strips, targets
+from jug_mingle.services import jobs, looks, mixes, photos, pieces, shelf, strips, targets
 from jug_mingle.services.colours import Colour, resolve, source_of
 from jug_mingle.services.photos import PhotoFolder
 from jug_mingle.services.sources import FromPhoto, SpotIn, WhiteIn
@@ -37,7 +37,22 @@ def load(database: Database, folder: PhotoFolder) -> None:
         pale = _mix_like(session, folder, job, jug, scene, "bare rim", batch=400.0)
         _stain_board(session, job)
         _offcut(session, job, dark)
-        finishes.save_finish(session, job_id=job.id, style="ombre", first_id=dark.id, second_id=pale.id, width=0.75)
+        _dress(session, job, dark, pale)
+
+
+def _dress(session: Session, job: JobRow, dark: MixRow, pale: MixRow) -> None:
+    """Three pieces in a set: the cabinet wears an ombre, settle and stand looks that go with it."""
+    worn = {
+        name: looks.save_look(session, job.id, name=title, layers=looks.preset(session, job.id, name))
+        for name, title in (("tide", "Tide"), ("lantern", "Lantern"), ("harbour", "Harbour"))
+    }
+    for name, form, look, measures in (
+        ("Card-catalogue cabinet", "card_cabinet", "tide", {}),
+        ("Hall settle", "settle", "harbour", {}),
+        ("Plant stand", "stool", "harbour", {"height": 0.82, "width": 0.34, "depth": 0.34}),
+    ):
+        piece = pieces.add_piece(session, job.id, name=name, form=form, measures=measures)
+        looks.wear(session, piece.id, worn[look].id)
 
 
 def _stain_board(session: Session, job: JobRow) -> None:

@@ -14,9 +14,10 @@ from scipy.interpolate import PchipInterpolator
 from jug_mingle.core.arrays import FloatArray
 from jug_mingle.core.chart import carry, chart_R, homography
 from jug_mingle.core.grounds import ground
-from jug_mingle.core.pieces.faces import coverage_of_polygon, smooth_noise, wood_figure
+from jug_mingle.core.pieces.faces import coverage_of_polygon
 from jug_mingle.core.spectra import WAVELENGTHS
 from jug_mingle.demo.camera import develop, photograph
+from jug_mingle.demo.noise import smooth_noise, wood_figure
 from jug_mingle.demo.pigments import POTS, true_mix
 
 WIDTH, HEIGHT = 1600, 1200

@@ -1,12 +1,13 @@
 """Photos: bytes → sRGB pixels, upright, with their colour profile applied; and pixels → bytes."""
 
 import io
+from collections.abc import Mapping
 from typing import Final, Literal
 
 import numpy as np
 import pillow_heif
 from numpy.typing import NDArray
-from PIL import Image, ImageCms, ImageOps, UnidentifiedImageError
+from PIL import Image, ImageCms, ImageOps, PngImagePlugin, UnidentifiedImageError
 
 Pixels = NDArray[np.uint8]
 
@@ -108,3 +109,14 @@ def encode(pixels: Pixels, kind: Literal["exact", "sketch", "working"]) -> tuple
     quality = 96 if kind == "working" else 88
     image.save(out, "JPEG", quality=quality, subsampling=0)
     return out.getvalue(), "image/jpeg"
+
+
+def encode_png(pixels: Pixels, notes: Mapping[str, str]) -> bytes:
+    """Return a PNG with the sRGB profile embedded, and notes as text chunks (Title, Comment …)."""
+    info = PngImagePlugin.PngInfo()
+    for key, words in notes.items():
+        info.add_itxt(key, words)
+    out = io.BytesIO()
+    profile = ImageCms.ImageCmsProfile(ImageCms.createProfile("sRGB")).tobytes()
+    Image.fromarray(pixels).save(out, "PNG", pnginfo=info, icc_profile=profile, compress_level=4)
+    return out.getvalue()

@@ -8,7 +8,7 @@ from sqlalchemy.orm import Session
 from jug_mingle.core.amounts import coats_within, paint_needed
 from jug_mingle.core.handling import handling_of, pot_life
 from jug_mingle.core.materials import Kind
-from jug_mingle.services.jobs import get_job, piece_of
+from jug_mingle.services.pieces import areas_of
 
 COATS: Final = 2
 MARGIN: Final = 0.15
@@ -19,8 +19,8 @@ _USUAL_RECOAT: Final = 60.0
 
 
 def area_of(session: Session, job_id: int) -> float:
-    """Return the painted area of a job's piece. [m²]"""
-    return sum(piece_of(get_job(session, job_id)).areas.values())
+    """Return the painted area of a job's pieces. [m²]"""
+    return sum(areas_of(session, job_id).values())
 
 
 def spoils(session: Session, job_id: int, kinds: Sequence[Kind], ml: float) -> str:

@@ -1,13 +1,10 @@
-"""Jobs: the piece of furniture in hand."""
+"""Jobs: the work in hand."""
 
 from collections.abc import Sequence
-from dataclasses import asdict
-from typing import Any
 
 from sqlalchemy import select
 from sqlalchemy.orm import Session
 
-from jug_mingle.core.pieces import CardCabinet
 from jug_mingle.errors import NotFoundError
 from jug_mingle.store.models import JobRow
 
@@ -25,9 +22,9 @@ def get_job(session: Session, job_id: int) -> JobRow:
     return row
 
 
-def add_job(session: Session, *, name: str, room: str = "", piece: CardCabinet | None = None) -> JobRow:
-    """Begin a job on a piece."""
-    row = JobRow(name=name, room=room, piece={"form": "card_cabinet", **asdict(piece or CardCabinet())})
+def add_job(session: Session, *, name: str, room: str = "") -> JobRow:
+    """Begin a job."""
+    row = JobRow(name=name, room=room)
     session.add(row)
     session.flush()
     return row
@@ -39,9 +36,3 @@ def set_rooms(session: Session, job_id: int, *, workshop_light: str, room_light:
     row.workshop_light, row.room_light = workshop_light, room_light
     session.flush()
     return row
-
-
-def piece_of(row: JobRow) -> CardCabinet:
-    """Return the piece of a job as the core draws it."""
-    measures: dict[str, Any] = {name: value for name, value in row.piece.items() if name != "form"}
-    return CardCabinet(**measures)

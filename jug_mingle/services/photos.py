@@ -75,6 +75,11 @@ class _Open:
 _open = _Open()
 
 
+def pixels_of(row: PhotoRow, folder: PhotoFolder) -> Pixels:
+    """Return the pixels (h, w, 3) of a photo's working copy."""
+    return _open.pixels(folder.working(row.sha256))
+
+
 def photo_rows(session: Session, job_id: int) -> Sequence[PhotoRow]:
     """Return the photos of a job, oldest first."""
     return session.scalars(select(PhotoRow).where(PhotoRow.job_id == job_id).order_by(PhotoRow.id)).all()
@@ -175,7 +180,7 @@ _charts: OrderedDict[str, Chart | None] = OrderedDict()
 
 def chart_on(row: PhotoRow, folder: PhotoFolder, corners: Sequence[tuple[float, float]] | None) -> Chart:
     """Return the chart in a photo, found or by its corners; UnfitError when there is none."""
-    pixels = _open.pixels(folder.working(row.sha256))
+    pixels = pixels_of(row, folder)
     try:
         if corners is not None:
             return read_chart(_LINEAR[pixels], np.array(corners))
@@ -201,7 +206,7 @@ def scheme_of(
 ) -> tuple[list[Dominant], Correction, float]:
     """Return the dominant colours of a photo, the light they were made honest by, and pixels of the photo per row of
     the small picture that they were found in."""
-    pixels = _open.pixels(folder.working(row.sha256))
+    pixels = pixels_of(row, folder)
     stride = max(1, max(pixels.shape[:2]) // 300)
     correction = correction_of(session, row, folder, lighting)
     height, width = (n // stride * stride for n in pixels.shape[:2])
@@ -219,6 +224,6 @@ def _area(row: PhotoRow, area: AreaIn) -> Area:
 
 
 def _patch(row: PhotoRow, folder: PhotoFolder, area: Area) -> Patch:
-    pixels = _open.pixels(folder.working(row.sha256))
+    pixels = pixels_of(row, folder)
     mask = area.mask if area.outline else None
     return average(_LINEAR[pixels[area.top : area.bottom, area.left : area.right]], mask)

@@ -1,4 +1,4 @@
-"""What is printed of a mix: the pour strip, the lid label, the recipe card."""
+"""What is printed: of a mix the pour strip, the lid label and the recipe card; of a piece its finish sheet."""
 
 from typing import Literal
 
@@ -8,15 +8,22 @@ from sqlalchemy.orm import Session
 from jug_mingle.core.arrays import FloatArray
 from jug_mingle.core.characterise import Shelf
 from jug_mingle.core.colour import R_to_screen, difference_words
+from jug_mingle.core.film import R_seen
+from jug_mingle.core.finishes import KINDS, PATTERNS, Layer
+from jug_mingle.core.finishes.layers import REVEALS
+from jug_mingle.core.finishes.stack import evenly
 from jug_mingle.core.materials import kind_of
 from jug_mingle.core.recipes import masstone
-from jug_mingle.core.spectra import light
+from jug_mingle.core.spectra import Light, light
 from jug_mingle.core.units import said
-from jug_mingle.errors import UnfitError
+from jug_mingle.errors import ConflictError, UnfitError
+from jug_mingle.formats.finish_sheet import LayerLine, finish_sheet
 from jug_mingle.formats.pour_strip import Line, lid_label, pour_strip, recipe_card
+from jug_mingle.services import looks
 from jug_mingle.services.jobs import get_job
 from jug_mingle.services.jugs import jug_for, jug_named
 from jug_mingle.services.mixes import assess_mix, get_mix, pours_of
+from jug_mingle.services.pieces import get_piece, piece_of
 from jug_mingle.services.shelf import fitted_shelf, pot_life_of
 from jug_mingle.store.models import TargetRow, now
 
@@ -64,3 +71,63 @@ def printed(
         lines, title=mix.name, job=job.name, made=now().date(), said=words, cautions=[*sorted(cautions), *said_too],
         target=None if target is None else _screen(np.array(target.R)), mix=_screen(recipe.R),
     )  # fmt: skip
+
+
+def sheet_of(session: Session, piece_id: int, *, light: Light) -> bytes:
+    """Return the finish sheet of a piece in the look that it wears; ConflictError when it wears none."""
+    row = get_piece(session, piece_id)
+    if row.look_id is None:
+        raise ConflictError("this piece wears no look yet: try one on and keep it")
+    look = looks.get_look(session, row.look_id)
+    layers = looks.layers_of(look)
+    _, finish = looks.dressed(session, piece_id, layers)
+    judged = looks.judged(session, piece_id, layers, light=light)
+    picture = looks.picture_of(session, piece_id, layers, light=light, pixels_wide=1360, pixels_high=736)
+    amounts = ", ".join(f"{need.name} {need.ml:.0f} ml" for need in judged.needs)
+    states = evenly(finish, "front" if "front" in piece_of(row).areas else next(iter(piece_of(row).areas)))
+    lines = [
+        LayerLine(
+            title=KINDS[layer.kind], how=_how(layer), amounts="", wait=_wait(layer),
+            sRGB=_screen(R_seen(*states[number + 1])),
+        )
+        for number, layer in enumerate(finish.layers)
+        if layer.on
+    ]  # fmt: skip
+    return finish_sheet(
+        lines, title=f"{row.name}: {look.name}", job=get_job(session, row.job_id).name, light=light.title.lower(),
+        said=f"Takes about {amounts}." if amounts else "", picture=picture,
+        cautions=["Follow the labels, local rules and licensed trades. Dry oily rags flat outdoors, or keep them in a "
+                  "closed metal can."],
+    )  # fmt: skip
+
+
+def _how(layer: Layer) -> str:
+    said = [" and ".join(film.name for film in layer.films)] if layer.films else []
+    if layer.kind not in REVEALS:
+        said.append(f"{layer.coats} {'coat' if layer.coats == 1 else 'coats'}")
+    if layer.water:
+        said.append(f"1 : {layer.water:g} with water")
+    if layer.kind == "blend":
+        said.append(PATTERNS[layer.pattern])
+    if layer.kind == "stain":
+        said.append(f"wiped after {layer.dwell:g} minutes")
+    elif layer.wipe:
+        said.append(f"{100 * layer.wipe:.0f} % wiped back")
+    if layer.place != "everywhere":
+        said.append({"recess": "in recesses", "high": "on high points", "edges": "at edges", "grain": "in the grain"}[
+            layer.place
+        ])  # fmt: skip
+    if layer.zones:
+        said.append("on " + ", ".join(layer.zones))
+    return "; ".join(said) + "."
+
+
+def _wait(layer: Layer) -> str:
+    """Return the usual wait after a layer; of the label where it says otherwise."""
+    if layer.kind in REVEALS:
+        return "none"
+    if layer.kind == "wax":
+        return "30 to 60 minutes, then buff"
+    if layer.kind == "oil" or any(film.base == "oil" for film in layer.films):
+        return "a day"
+    return "about an hour a coat"

@@ -63,7 +63,7 @@ class Row(DeclarativeBase):
 
 
 class JobRow(Row):
-    """One piece of work: a piece of furniture and what belongs to it."""
+    """One piece of work: furniture and what belongs to it."""
 
     __tablename__ = "job"
 
@@ -71,7 +71,6 @@ class JobRow(Row):
     room: Mapped[str] = mapped_column(String(120), default="")
     workshop_light: Mapped[str] = mapped_column(String(40), default="window", server_default="window")
     room_light: Mapped[str] = mapped_column(String(40), default="window", server_default="window")
-    piece: Mapped[dict[str, Any]]
 
 
 class MaterialRow(Row):
@@ -255,16 +254,31 @@ class StripRow(Row):
     material: Mapped[MaterialRow | None] = relationship(lazy="joined")
 
 
-class FinishRow(Row):
-    """How the piece of a job is dressed; one a job."""
+class LookRow(Row):
+    """A finish of a job by name: its layers from the ground up."""
 
-    __tablename__ = "finish"
+    __tablename__ = "look"
 
-    job_id: Mapped[int] = mapped_column(ForeignKey("job.id", ondelete="CASCADE"), unique=True)
-    style: Mapped[str] = mapped_column(String(20))
-    first_id: Mapped[int | None] = mapped_column(ForeignKey("mix.id", ondelete="SET NULL"))
-    second_id: Mapped[int | None] = mapped_column(ForeignKey("mix.id", ondelete="SET NULL"))
-    width: Mapped[float]
+    job_id: Mapped[int] = mapped_column(ForeignKey("job.id", ondelete="CASCADE"), index=True)
+    name: Mapped[str] = mapped_column(String(120))
+    layers: Mapped[list[Any]]
+    """Each as `services.look_shapes.LayerIn`."""
+    removed: Mapped[datetime | None]
+
+
+class PieceRow(Row):
+    """One piece of furniture of a job."""
+
+    __tablename__ = "piece"
+
+    job_id: Mapped[int] = mapped_column(ForeignKey("job.id", ondelete="CASCADE"), index=True)
+    name: Mapped[str] = mapped_column(String(120))
+    spec: Mapped[dict[str, Any]]
+    """Its form and measures, as `core.pieces.Piece`."""
+    grounds: Mapped[dict[str, Any]]
+    """Zone → key of what it is before anything is laid; "" is every other zone."""
+    look_id: Mapped[int | None] = mapped_column(ForeignKey("look.id", ondelete="SET NULL"))
+    removed: Mapped[datetime | None]
 
 
 class DeviceReadingRow(Row):

@@ -7,10 +7,10 @@ from sqlalchemy.orm import Session
 
 from jug_mingle.api.context import PROBLEMS, ContextNow, LightNow, Reading
 from jug_mingle.api.schemas import AmountOut, JobOut, JobWholeOut, LightName, MixOut, RoomsIn
-from jug_mingle.api.shapes import finish_out, mix_out, photo_out, target_out
+from jug_mingle.api.shapes import finish_out, mix_out, photo_out, piece_out, target_out
 from jug_mingle.core.amounts import paint_needed
 from jug_mingle.core.spectra import light as light_named
-from jug_mingle.services import amounts, finishes, jobs, mixes, photos, shelf, targets
+from jug_mingle.services import amounts, jobs, looks, mixes, photos, pieces, shelf, targets
 from jug_mingle.store.models import MixRow, TargetRow
 
 router = APIRouter(prefix="/api/jobs", tags=["jobs"])
@@ -34,7 +34,7 @@ def list_jobs(session: Reading) -> list[JobOut]:
 
 @router.get("/{job_id}", responses=PROBLEMS)
 def get_job(job_id: int, session: Reading, light: LightNow = "window") -> JobWholeOut:
-    """Return a job with its photos, targets, mixes and finish, as they look in a light."""
+    """Return a job with its photos, targets, mixes, pieces and looks, as they look in a light."""
     row = jobs.get_job(session, job_id)
     shown = light_named(light)
     return JobWholeOut(
@@ -49,8 +49,9 @@ def get_job(job_id: int, session: Reading, light: LightNow = "window") -> JobWho
             for target in targets.target_rows(session, job_id)
         ],
         mixes=[whole_mix(session, mix, light) for mix in mixes.mix_rows(session, job_id)],
-        finish=finish_out(finishes.get_finish(session, job_id)),
-        areas=jobs.piece_of(row).areas,
+        pieces=[piece_out(piece) for piece in pieces.piece_rows(session, job_id)],
+        looks=[finish_out(look) for look in looks.look_rows(session, job_id)],
+        areas=pieces.areas_of(session, job_id),
     )
 
 

@@ -1,86 +1,136 @@
-"""What a drawn piece is made of, and the brushes that draw it: all arrays, no colour."""
+"""What a drawn piece is made of: faces from back to front, and the samples that a picture of it needs. No colour."""
 
-from dataclasses import dataclass
+from dataclasses import dataclass, field
+from typing import Final
 
 import numpy as np
+from numpy.typing import NDArray
 
 from jug_mingle.core.arrays import FloatArray
+
+UNPAINTED: Final = ("shadow", "dark", "paper", "glass", "hardware")
+"""Zones that no finish reaches: shadows, the card in a frame, a mirror's glass, metal fittings."""
+
+FIELDS: Final = ("shade", "u", "v", "x", "y", "across", "down", "step", "edge", "recess", "high", "upright")
+
+_FAINT: Final = 0.01
 
 
 @dataclass(frozen=True, slots=True, kw_only=True, eq=False)
 class Face:
-    """One painted surface as seen in the picture, painted over the faces before it.
+    """One surface as seen in the picture, painted over the faces before it.
 
     Attributes
     ----------
     zone : str
-        "front" (drawer fronts, doors), "body", "top", "side", "plinth", "hardware" or "shadow".
+        "front" (drawers, doors), "body", "top", "side", "leg", "plinth", "moulding", "inside", or one of `UNPAINTED`.
     rows, columns : slice
         Where in the picture it lies.
-    cover : (h, w) float32 ndarray
+    cover : (h, w) ndarray
         Share of each pixel that it covers. [0..1]
-    shade : (h, w) float32 ndarray
-        Light that falls there, relative to a sheet facing the eye.
-    u, v : (h, w) float32 ndarray
-        Coordinates within the face: 0..1 from left to right and from top to bottom.
-    across, down : (h, w) float32 ndarray
-        Coordinates within the whole front of the piece, 0..1, for finishes that run over several faces.
-    grain : (h, w) float32 ndarray
-        Height of the wood's figure, mean 0, about -1..1.
+    fields : dict of (h, w) ndarray
+        "shade": light that falls there, relative to a sheet facing the eye. "u", "v": 0..1 within the face. "x", "y":
+        place on its own plane [m]. "across", "down": 0..1 within the whole piece. "step": 0..1, even within each row
+        of fronts. "edge": distance to the nearest edge [m]. "recess", "high": how deep in a groove, how proud. [0..1]
+        "upright": 1 where the grain runs up and down.
     """
 
     zone: str
     rows: slice
     columns: slice
     cover: FloatArray
-    shade: FloatArray
-    u: FloatArray
-    v: FloatArray
-    across: FloatArray
-    down: FloatArray
-    grain: FloatArray
+    fields: dict[str, FloatArray]
+
+
+@dataclass(frozen=True, slots=True, kw_only=True, eq=False)
+class Samples:
+    """Everything that is seen of a drawing, as flat arrays over n samples, sorted by zone.
+
+    Most pixels have one sample; those at the edge of a face have two or more, whose weights add up to what is not the
+    mat behind.
+
+    Attributes
+    ----------
+    pixel : (n,) ndarray of int
+        Row times width plus column.
+    weight : (n,) ndarray
+        Share of the pixel. [0..1]
+    foremost : (pixels,) ndarray of int
+        Of each pixel the sample that nothing stands in front of; n where there is none.
+    further : (m,) ndarray of int
+        Samples that share their pixel with one in front of them.
+    rim : (r,) ndarray of int
+        Pixels that have a sample and still let the mat through; `open` (r,) is how much. [0..1]
+    zones : dict of str to slice
+        Where each zone's samples stand.
+    fields : dict of (n,) ndarray
+        As of a `Face`.
+    cache : dict
+        Textures looked up before, by name: they depend on the drawing alone.
+    """
+
+    pixel: NDArray[np.intp]
+    weight: FloatArray
+    foremost: NDArray[np.intp]
+    further: NDArray[np.intp]
+    rim: NDArray[np.intp]
+    open: FloatArray
+    zones: dict[str, slice]
+    fields: dict[str, FloatArray]
+    cache: dict[tuple[object, ...], FloatArray] = field(default_factory=dict)
+
+    def of(self, name: str, zone: str) -> FloatArray:
+        """Return a field over the samples of one zone."""
+        return self.fields[name][self.zones[zone]]
 
 
 @dataclass(frozen=True, slots=True, kw_only=True, eq=False)
 class Drawing:
-    """A piece drawn at a size, faces from back to front; pixels without a face are the mat around it."""
+    """A piece drawn at a size, faces from back to front; pixels without a face are the mat around it.
+
+    `scale` is pixels a metre.
+    """
 
     width: int
     height: int
+    scale: float
     faces: tuple[Face, ...]
 
-
-def smooth_noise(shape: tuple[int, int], cells: tuple[float, float], rng: np.random.Generator) -> FloatArray:
-    """Return noise (h, w), mean 0, about -1..1, with so many cells down and across, interpolated smoothly."""
-    down, across = (int(np.ceil(n)) + 2 for n in cells)
-    knots = rng.standard_normal((down, across)) * 0.6
-    y = np.linspace(0.0, cells[0], shape[0], endpoint=False)
-    x = np.linspace(0.0, cells[1], shape[1], endpoint=False)
-    return _ease(knots, y, x)
-
-
-def _ease(knots: FloatArray, y: FloatArray, x: FloatArray) -> FloatArray:
-    i, j = y.astype(int), x.astype(int)
-    fy, fx = y - i, x - j
-    fy, fx = (fy * fy * (3.0 - 2.0 * fy))[:, np.newaxis], (fx * fx * (3.0 - 2.0 * fx))[np.newaxis]
-    top = knots[np.ix_(i, j)] * (1.0 - fx) + knots[np.ix_(i, j + 1)] * fx
-    low = knots[np.ix_(i + 1, j)] * (1.0 - fx) + knots[np.ix_(i + 1, j + 1)] * fx
-    return np.asarray(top * (1.0 - fy) + low * fy)
-
-
-def wood_figure(shape: tuple[int, int], *, upright: bool, scale: float, seed: int) -> FloatArray:
-    """Return the height of a wood's figure (h, w): long streaks along the grain, and fine pores.
-
-    `scale` is pixels per metre, so that the figure keeps its size when the picture grows.
-    """
-    rng = np.random.default_rng(seed)
-    h, w = (shape[1], shape[0]) if upright else shape
-    metres = (h / scale, w / scale)
-    bands = smooth_noise((h, w), (metres[0] * 28.0 + 1, metres[1] * 2.0 + 1), rng)
-    streaks = smooth_noise((h, w), (metres[0] * 120.0 + 1, metres[1] * 4.0 + 1), rng)
-    pores = smooth_noise((h, w), (metres[0] * 420.0 + 1, metres[1] * 26.0 + 1), rng)
-    figure = 0.55 * bands + 0.35 * streaks + 0.3 * pores
-    return np.asarray((figure.T if upright else figure).astype(np.float32))
+    def samples(self) -> Samples:
+        """Return what is seen of it: the faces from front to back, as far as light comes through to each."""
+        through = np.ones((self.height, self.width), dtype=np.float32)
+        found: dict[str, list[tuple[NDArray[np.intp], FloatArray, NDArray[np.bool_], dict[str, FloatArray]]]] = {}
+        index = np.arange(self.height * self.width, dtype=np.intp).reshape(self.height, self.width)
+        for face in reversed(self.faces):
+            here = through[face.rows, face.columns]
+            weight = here * face.cover
+            seen = weight > _FAINT
+            if seen.any():
+                fields = {name: face.fields[name][seen] for name in FIELDS}
+                entry = (index[face.rows, face.columns][seen], weight[seen], here[seen] < 1.0, fields)
+                found.setdefault(face.zone, []).append(entry)
+            here *= 1.0 - face.cover
+        zones, start = {}, 0
+        for zone, entries in found.items():
+            count = sum(len(entry[0]) for entry in entries)
+            zones[zone] = slice(start, start + count)
+            start += count
+        every = [entry for entries in found.values() for entry in entries]
+        behind = np.concatenate([entry[2] for entry in every])
+        pixel = np.concatenate([entry[0] for entry in every])
+        foremost = np.full(self.height * self.width, pixel.size)
+        foremost[pixel[~behind]] = np.flatnonzero(~behind)
+        rim = np.flatnonzero((foremost < pixel.size) & (through.ravel() > 0.0))
+        return Samples(
+            pixel=pixel,
+            weight=np.concatenate([entry[1] for entry in every]).astype(np.float32),
+            foremost=foremost,
+            further=np.flatnonzero(behind),
+            rim=rim,
+            open=through.ravel()[rim],
+            zones=zones,
+            fields={name: np.concatenate([entry[3][name] for entry in every]).astype(np.float32) for name in FIELDS},
+        )
 
 
 def coverage_of_polygon(corners: list[tuple[float, float]], rows: slice, columns: slice) -> FloatArray:

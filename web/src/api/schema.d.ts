@@ -184,6 +184,26 @@ export interface paths {
     patch?: never
     trace?: never
   }
+  '/api/forms': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    /**
+     * List Forms
+     * @description List the forms that a piece may have.
+     */
+    get: operations['list_forms_api_forms_get']
+    put?: never
+    post?: never
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
   '/api/jobs': {
     parameters: {
       query?: never
@@ -213,7 +233,7 @@ export interface paths {
     }
     /**
      * Get Job
-     * @description Return a job with its photos, targets, mixes and finish, as they look in a light.
+     * @description Return a job with its photos, targets, mixes, pieces and looks, as they look in a light.
      */
     get: operations['get_job_api_jobs__job_id__get']
     put?: never
@@ -304,7 +324,7 @@ export interface paths {
     patch?: never
     trace?: never
   }
-  '/api/jobs/{job_id}/finish': {
+  '/api/jobs/{job_id}/looks': {
     parameters: {
       query?: never
       header?: never
@@ -312,12 +332,32 @@ export interface paths {
       cookie?: never
     }
     get?: never
+    put?: never
     /**
-     * Save Finish
-     * @description Save how the piece is dressed.
+     * Add Look
+     * @description Keep a look.
      */
-    put: operations['save_finish_api_jobs__job_id__finish_put']
-    post?: never
+    post: operations['add_look_api_jobs__job_id__looks_post']
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/jobs/{job_id}/looks/import': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    get?: never
+    put?: never
+    /**
+     * Import Look
+     * @description Keep a look from a file, in the jugs of this job.
+     */
+    post: operations['import_look_api_jobs__job_id__looks_import_post']
     delete?: never
     options?: never
     head?: never
@@ -364,7 +404,27 @@ export interface paths {
     patch?: never
     trace?: never
   }
-  '/api/jobs/{job_id}/preview': {
+  '/api/jobs/{job_id}/pieces': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    get?: never
+    put?: never
+    /**
+     * Add Piece
+     * @description Add a piece to a job.
+     */
+    post: operations['add_piece_api_jobs__job_id__pieces_post']
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/jobs/{job_id}/presets/{key}': {
     parameters: {
       query?: never
       header?: never
@@ -372,10 +432,10 @@ export interface paths {
       cookie?: never
     }
     /**
-     * Preview
-     * @description Return the picture of the piece in a finish, saved or not: exact (WebP, lossless), or a quick sketch (JPEG).
+     * Preset
+     * @description Return one of our own looks in the job's jugs.
      */
-    get: operations['preview_api_jobs__job_id__preview_get']
+    get: operations['preset_api_jobs__job_id__presets__key__get']
     put?: never
     post?: never
     delete?: never
@@ -506,6 +566,110 @@ export interface paths {
     get: operations['list_lights_api_lights_get']
     put?: never
     post?: never
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/look.schema.json': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    /**
+     * Look Schema
+     * @description Return the JSON schema of a look's file.
+     */
+    get: operations['look_schema_api_look_schema_json_get']
+    put?: never
+    post?: never
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/lookbook': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    /**
+     * Lookbook
+     * @description Return the kinds of layers with their usual numbers, the patterns of blends, and our own looks.
+     */
+    get: operations['lookbook_api_lookbook_get']
+    put?: never
+    post?: never
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/looks/{look_id}': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    get?: never
+    /**
+     * Change Look
+     * @description Keep a look as it is now.
+     */
+    put: operations['change_look_api_looks__look_id__put']
+    post?: never
+    /**
+     * Remove Look
+     * @description Put a look away; it can be restored.
+     */
+    delete: operations['remove_look_api_looks__look_id__delete']
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/looks/{look_id}/file': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    /**
+     * Look File
+     * @description Return a look as a file, its jugs as roles.
+     */
+    get: operations['look_file_api_looks__look_id__file_get']
+    put?: never
+    post?: never
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/looks/{look_id}/restore': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    get?: never
+    put?: never
+    /**
+     * Restore Look
+     * @description Bring a look back.
+     */
+    post: operations['restore_look_api_looks__look_id__restore_post']
     delete?: never
     options?: never
     head?: never
@@ -692,6 +856,26 @@ export interface paths {
     patch?: never
     trace?: never
   }
+  '/api/photos/{photo_id}/dress': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    get?: never
+    put?: never
+    /**
+     * Dress Photo
+     * @description Return a photo with layers laid into its marked faces, in daylight.
+     */
+    post: operations['dress_photo_api_photos__photo_id__dress_post']
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
   '/api/photos/{photo_id}/picture': {
     parameters: {
       query?: never
@@ -726,6 +910,230 @@ export interface paths {
      * @description Return the dominant colours of a photo with their areas, and which would pair as ends of a blend.
      */
     post: operations['get_scheme_api_photos__photo_id__scheme_post']
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/pieces/{piece_id}': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    get?: never
+    put?: never
+    post?: never
+    /**
+     * Remove Piece
+     * @description Take a piece off the job; it can be restored.
+     */
+    delete: operations['remove_piece_api_pieces__piece_id__delete']
+    options?: never
+    head?: never
+    /**
+     * Change Piece
+     * @description Change a piece.
+     */
+    patch: operations['change_piece_api_pieces__piece_id__patch']
+    trace?: never
+  }
+  '/api/pieces/{piece_id}/duplicate': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    get?: never
+    put?: never
+    /**
+     * Duplicate Piece
+     * @description Add the same piece once more, dressed alike.
+     */
+    post: operations['duplicate_piece_api_pieces__piece_id__duplicate_post']
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/pieces/{piece_id}/judge': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    get?: never
+    put?: never
+    /**
+     * Judge
+     * @description Return what is to be said of layers on a piece, and what they take of each colour.
+     */
+    post: operations['judge_api_pieces__piece_id__judge_post']
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/pieces/{piece_id}/ladder': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    /**
+     * Ladder
+     * @description Return an ombre over the rows of a piece, and how one jug is walked down it.
+     */
+    get: operations['ladder_api_pieces__piece_id__ladder_get']
+    put?: never
+    post?: never
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/pieces/{piece_id}/ladder/mixes': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    get?: never
+    put?: never
+    /**
+     * Keep Ladder
+     * @description Keep the steps between the ends as jugs of the job.
+     */
+    post: operations['keep_ladder_api_pieces__piece_id__ladder_mixes_post']
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/pieces/{piece_id}/look': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    get?: never
+    /**
+     * Wear
+     * @description Dress a piece in a look.
+     */
+    put: operations['wear_api_pieces__piece_id__look_put']
+    post?: never
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/pieces/{piece_id}/look.png': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    /**
+     * Look Png
+     * @description Return a piece in its look as PNG, with profile and light; or its left half before, its right half after.
+     */
+    get: operations['look_png_api_pieces__piece_id__look_png_get']
+    put?: never
+    post?: never
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/pieces/{piece_id}/picture': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    get?: never
+    put?: never
+    /**
+     * Picture
+     * @description Return the picture of a piece in layers: exact (WebP, lossless), or a quick sketch (JPEG).
+     */
+    post: operations['picture_api_pieces__piece_id__picture_post']
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/pieces/{piece_id}/point': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    get?: never
+    put?: never
+    /**
+     * Point
+     * @description Return what lies at a point of the picture, layer by layer.
+     */
+    post: operations['point_api_pieces__piece_id__point_post']
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/pieces/{piece_id}/restore': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    get?: never
+    put?: never
+    /**
+     * Restore Piece
+     * @description Bring a removed piece back.
+     */
+    post: operations['restore_piece_api_pieces__piece_id__restore_post']
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/pieces/{piece_id}/sheet.pdf': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    /**
+     * Sheet
+     * @description Return the finish sheet of a piece in its look.
+     */
+    get: operations['sheet_api_pieces__piece_id__sheet_pdf_get']
+    put?: never
+    post?: never
     delete?: never
     options?: never
     head?: never
@@ -1708,6 +2116,17 @@ export interface components {
       title: string
     }
     /**
+     * ColourNote
+     * @description What a role was when the look was kept, for the person who opens it.
+     */
+    ColourNote: {
+      /**
+       * Name
+       * @default
+       */
+      name: string
+    }
+    /**
      * CurveOut
      * @description A reflectance over the wavelengths, with the colour that it looks.
      */
@@ -1783,6 +2202,52 @@ export interface components {
       x: number
       /** Y */
       y: number
+    }
+    /**
+     * DressIn
+     * @description Faces of a photo and the layers to lay into them.
+     */
+    DressIn: {
+      /** Faces */
+      faces: components['schemas']['FaceIn'][]
+      /** Layers */
+      layers: components['schemas']['LayerIn'][]
+      /**
+       * Lighting
+       * @default {
+       *       "method": "none"
+       *     }
+       */
+      lighting:
+        | components['schemas']['NoLightIn']
+        | components['schemas']['WhiteIn']
+        | components['schemas']['TwoWhitesIn']
+        | components['schemas']['ChipsIn']
+        | components['schemas']['ChartIn']
+      /**
+       * Wood
+       * @default oak
+       */
+      wood: string
+    }
+    /**
+     * FaceIn
+     * @description A face on a photo: its corners in turn, in pixels of the working copy, and how wide it is. [m]
+     */
+    FaceIn: {
+      /** Corners */
+      corners: [number, number][]
+      /**
+       * Width
+       * @default 0.5
+       */
+      width: number
+      /**
+       * Zone
+       * @default front
+       * @enum {string}
+       */
+      zone: 'front' | 'body' | 'top' | 'side' | 'leg' | 'plinth' | 'moulding' | 'inside'
     }
     /**
      * FactOut
@@ -1870,44 +2335,50 @@ export interface components {
       task: 'film'
     }
     /**
-     * FinishIn
-     * @description How the piece is dressed.
-     */
-    FinishIn: {
-      /** First Id */
-      first_id?: number | null
-      /** Second Id */
-      second_id?: number | null
-      /**
-       * Style
-       * @enum {string}
-       */
-      style: 'bare' | 'plain' | 'blend' | 'ombre'
-      /**
-       * Width
-       * @default 0.6
-       */
-      width: number
-    }
-    /**
      * FinishOut
-     * @description How the piece is dressed, as saved.
+     * @description A look of a job: its finish by name.
      */
     FinishOut: {
-      /** First Id */
-      first_id?: number | null
-      /** Second Id */
-      second_id?: number | null
+      /** Id */
+      id: number
+      /** Layers */
+      layers: components['schemas']['LayerIn'][]
+      /** Name */
+      name: string
+    }
+    /**
+     * FormOut
+     * @description A form of furniture, its usual measures, and what its rows and columns are.
+     */
+    FormOut: {
+      /** Columns */
+      columns: string
       /**
-       * Style
+       * Key
        * @enum {string}
        */
-      style: 'bare' | 'plain' | 'blend' | 'ombre'
-      /**
-       * Width
-       * @default 0.6
-       */
-      width: number
+      key:
+        | 'card_cabinet'
+        | 'chest'
+        | 'bedside'
+        | 'cupboard'
+        | 'table'
+        | 'chair'
+        | 'stool'
+        | 'settle'
+        | 'desk'
+        | 'bookcase'
+        | 'mirror'
+        | 'box'
+        | 'board'
+      /** Rows */
+      rows: string
+      /** Title */
+      title: string
+      /** Usual */
+      usual: {
+        [key: string]: number | string
+      }
     }
     /**
      * FreehandIn
@@ -2116,20 +2587,23 @@ export interface components {
     JobWholeOut: {
       /**
        * Areas
-       * @description Painted area of each zone of the piece. [m²]
+       * @description Painted area of each zone of all pieces. [m²]
        */
       areas: {
         [key: string]: number
       }
-      finish: components['schemas']['FinishOut']
       /** Id */
       id: number
+      /** Looks */
+      looks: components['schemas']['FinishOut'][]
       /** Mixes */
       mixes: components['schemas']['MixOut'][]
       /** Name */
       name: string
       /** Photos */
       photos: components['schemas']['PhotoOut'][]
+      /** Pieces */
+      pieces: components['schemas']['PieceOut'][]
       /** Room */
       room: string
       /**
@@ -2162,6 +2636,31 @@ export interface components {
         | 'warm_led'
         | 'neutral_led'
         | 'old_tube'
+    }
+    /**
+     * JudgeIn
+     * @description Layers to judge.
+     */
+    JudgeIn: {
+      /**
+       * Layers
+       * @default []
+       */
+      layers: components['schemas']['LayerIn'][]
+    }
+    /**
+     * JudgedOut
+     * @description What is said of a finish.
+     */
+    JudgedOut: {
+      /** Needs */
+      needs: components['schemas']['NeedOut'][]
+      /** Remarks */
+      remarks: components['schemas']['RemarkOut'][]
+      /** Stages */
+      stages: string[]
+      /** Waxes */
+      waxes: components['schemas']['WaxedOut'][]
     }
     /**
      * JugIn
@@ -2199,25 +2698,149 @@ export interface components {
       name: string
     }
     /**
-     * KindOut
-     * @description A kind of material, with what is usual for it.
+     * LadderOut
+     * @description An ombre by rows: even to the eye, and in equal parts beside it.
      */
-    KindOut: {
-      /** Base */
-      base: string
-      /** Caution */
-      caution: string
-      /** Has Colour */
-      has_colour: boolean
-      /** Key */
-      key: string
-      /**
-       * Optical
-       * @enum {string}
-       */
-      optical: 'hiding' | 'transparent' | 'clear' | 'extender'
+    LadderOut: {
+      /** Between */
+      between: number[]
+      /** Between Even */
+      between_even: number[]
+      /** Rungs */
+      rungs: components['schemas']['RungOut'][]
+      /** Walk */
+      walk: components['schemas']['WalkOut'][]
+    }
+    /**
+     * LaidOut
+     * @description What one layer made of a point; the ground is "bare".
+     */
+    LaidOut: {
+      /** Field */
+      field: number
+      /** Hex */
+      hex: string
       /** Title */
       title: string
+    }
+    /**
+     * LayerIn
+     * @description One layer; what each number means stands with `core.finishes.Layer`.
+     */
+    LayerIn: {
+      /**
+       * Amount
+       * @default 0.5
+       */
+      amount: number
+      /**
+       * Coats
+       * @default 1
+       */
+      coats: number
+      /**
+       * Colours
+       * @default []
+       */
+      colours: string[]
+      /**
+       * Contrast
+       * @default 1
+       */
+      contrast: number
+      /**
+       * Down To
+       * @default 0
+       */
+      down_to: number
+      /**
+       * Dwell
+       * @default 5
+       */
+      dwell: number
+      /**
+       * Hand
+       * @default 0
+       */
+      hand: number
+      /**
+       * Kind
+       * @enum {string}
+       */
+      kind:
+        | 'paint'
+        | 'primer'
+        | 'blend'
+        | 'wash'
+        | 'two_tone'
+        | 'stain'
+        | 'glaze'
+        | 'dry_brush'
+        | 'wax'
+        | 'wax_eraser'
+        | 'distress'
+        | 'crackle'
+        | 'chippy'
+        | 'drips'
+        | 'metallic'
+        | 'stencil'
+        | 'oil'
+        | 'sealer'
+        | 'fade'
+      /**
+       * On
+       * @default true
+       */
+      on: boolean
+      /**
+       * Pattern
+       * @default centre
+       * @enum {string}
+       */
+      pattern:
+        | 'centre'
+        | 'raised'
+        | 'corners'
+        | 'left_right'
+        | 'top_bottom'
+        | 'ombre'
+        | 'ombre_steps'
+        | 'smoky'
+        | 'stippled'
+        | 'hatched'
+      /**
+       * Place
+       * @default everywhere
+       * @enum {string}
+       */
+      place: 'everywhere' | 'recess' | 'high' | 'edges' | 'grain'
+      /**
+       * Seed
+       * @default 1
+       */
+      seed: number
+      /** Veil */
+      veil?: number | null
+      /**
+       * Water
+       * @default 0
+       */
+      water: number
+      /**
+       * Width
+       * @default 0.6
+       */
+      width: number
+      /**
+       * Wipe
+       * @default 0
+       */
+      wipe: number
+      /**
+       * Zones
+       * @default []
+       */
+      zones: ('front' | 'body' | 'top' | 'side' | 'leg' | 'plinth' | 'moulding' | 'inside')[]
     }
     /**
      * LearntOut
@@ -2267,35 +2890,33 @@ export interface components {
       grams: number
     }
     /**
-     * LookIn
-     * @description A colour to look at; nothing is saved.
+     * LookFile
+     * @description A look as a file.
      */
-    LookIn: {
-      /** Background */
-      background?:
-        | (
-            | components['schemas']['FromPhoto']
-            | components['schemas']['FromText']
-            | components['schemas']['FromReader']
-            | components['schemas']['FromSpectrum']
-            | components['schemas']['FromTarget']
-            | components['schemas']['FromMaterial']
-            | components['schemas']['FromMix']
-            | components['schemas']['Between']
-            | components['schemas']['Stepped']
-          )
-        | null
-      /** Colour */
-      colour:
-        | components['schemas']['FromPhoto']
-        | components['schemas']['FromText']
-        | components['schemas']['FromReader']
-        | components['schemas']['FromSpectrum']
-        | components['schemas']['FromTarget']
-        | components['schemas']['FromMaterial']
-        | components['schemas']['FromMix']
-        | components['schemas']['Between']
-        | components['schemas']['Stepped']
+    LookFile: {
+      /**
+       * Format
+       * @default jug-mingle look
+       * @constant
+       */
+      format: 'jug-mingle look'
+      /** Layers */
+      layers: components['schemas']['LayerIn'][]
+      /** Name */
+      name: string
+      /**
+       * Roles
+       * @default {}
+       */
+      roles: {
+        [key: string]: components['schemas']['ColourNote']
+      }
+      /**
+       * Version
+       * @default 1
+       * @constant
+       */
+      version: 1
     }
     /**
      * LookOut
@@ -2318,6 +2939,24 @@ export interface components {
         | 'warm_led'
         | 'neutral_led'
         | 'old_tube'
+    }
+    /**
+     * LookbookOut
+     * @description What looks are made of.
+     */
+    LookbookOut: {
+      /** Kinds */
+      kinds: components['schemas']['jug_mingle__api__routes__looks__KindOut'][]
+      /** Metals */
+      metals: string[]
+      /** Patterns */
+      patterns: {
+        [key: string]: string
+      }
+      /** Presets */
+      presets: components['schemas']['PresetOut'][]
+      /** Waxes */
+      waxes: string[]
     }
     /**
      * LookedOut
@@ -2625,6 +3264,30 @@ export interface components {
       white: string | null
     }
     /**
+     * MeasuresIn
+     * @description Measures of a piece [m], and how it is made; only what is sent differs from the usual.
+     */
+    MeasuresIn: {
+      /** Base */
+      base?: ('plinth' | 'legs' | 'none') | null
+      /** Base Height */
+      base_height?: number | null
+      /** Columns */
+      columns?: number | null
+      /** Depth */
+      depth?: number | null
+      /** Handle */
+      handle?: ('knob' | 'pull' | 'label_knob' | 'none') | null
+      /** Height */
+      height?: number | null
+      /** Relief */
+      relief?: ('flat' | 'moulded' | 'panelled') | null
+      /** Rows */
+      rows?: number | null
+      /** Width */
+      width?: number | null
+    }
+    /**
      * MethodOut
      * @description A way to make the light of a photo honest, and what to expect of it.
      */
@@ -2673,6 +3336,18 @@ export interface components {
       recipe: components['schemas']['RecipeOut']
       /** Target Id */
       target_id: number | null
+    }
+    /**
+     * NeedOut
+     * @description What a finish takes of one colour.
+     */
+    NeedOut: {
+      /** Area */
+      area: number
+      /** Ml */
+      ml: number
+      /** Name */
+      name: string
     }
     /**
      * NoLightIn
@@ -2802,12 +3477,176 @@ export interface components {
       width: number
     }
     /**
+     * PictureIn
+     * @description Layers to draw, saved or not.
+     *
+     *     `stage` shows it after so many coats; `field` shows where one layer lies instead; without `shaded` every place has
+     *     the very colour of its finish.
+     */
+    PictureIn: {
+      /** Field */
+      field?: number | null
+      /**
+       * Layers
+       * @default []
+       */
+      layers: components['schemas']['LayerIn'][]
+      /**
+       * Pixels High
+       * @default 800
+       */
+      pixels_high: number
+      /**
+       * Pixels Wide
+       * @default 1200
+       */
+      pixels_wide: number
+      /**
+       * Shaded
+       * @default true
+       */
+      shaded: boolean
+      /**
+       * Sketch
+       * @default false
+       */
+      sketch: boolean
+      /** Stage */
+      stage?: number | null
+    }
+    /**
+     * PieceChangeIn
+     * @description Changes of a piece; `grounds` says what zones are before anything is laid ("" for all others).
+     */
+    PieceChangeIn: {
+      /**
+       * Grounds
+       * @default {}
+       */
+      grounds: {
+        [key: string]: string
+      }
+      /** @default {} */
+      measures: components['schemas']['MeasuresIn']
+      /** Name */
+      name?: string | null
+    }
+    /**
+     * PieceIn
+     * @description A new piece.
+     */
+    PieceIn: {
+      /**
+       * Form
+       * @enum {string}
+       */
+      form:
+        | 'card_cabinet'
+        | 'chest'
+        | 'bedside'
+        | 'cupboard'
+        | 'table'
+        | 'chair'
+        | 'stool'
+        | 'settle'
+        | 'desk'
+        | 'bookcase'
+        | 'mirror'
+        | 'box'
+        | 'board'
+      /**
+       * Ground
+       * @default oak
+       */
+      ground: string
+      /** @default {} */
+      measures: components['schemas']['MeasuresIn']
+      /** Name */
+      name: string
+    }
+    /**
+     * PieceOut
+     * @description A piece of furniture of a job.
+     */
+    PieceOut: {
+      /**
+       * Areas
+       * @description Painted area of each zone. [m²]
+       */
+      areas: {
+        [key: string]: number
+      }
+      /** Form */
+      form: string
+      /** Grounds */
+      grounds: {
+        [key: string]: string
+      }
+      /** Id */
+      id: number
+      /** Look Id */
+      look_id: number | null
+      /** Measures */
+      measures: {
+        [key: string]: number | string
+      }
+      /** Name */
+      name: string
+    }
+    /**
      * PlaceIn
      * @description What is laid under the stand-in reader.
      */
     PlaceIn: {
       /** Sample */
       sample: string
+    }
+    /**
+     * PointIn
+     * @description A point of the picture, in shares of its width and height.
+     */
+    PointIn: {
+      /**
+       * Layers
+       * @default []
+       */
+      layers: components['schemas']['LayerIn'][]
+      /**
+       * Pixels High
+       * @default 800
+       */
+      pixels_high: number
+      /**
+       * Pixels Wide
+       * @default 1200
+       */
+      pixels_wide: number
+      /** Target Id */
+      target_id?: number | null
+      /** X */
+      x: number
+      /** Y */
+      y: number
+    }
+    /**
+     * PointOut
+     * @description What lies at a point, from the ground up, and how far it is from a target.
+     */
+    PointOut: {
+      /** Lab */
+      Lab: number[]
+      /** Delta E */
+      delta_E: number | null
+      /** Hex */
+      hex: string
+      /** Laid */
+      laid: components['schemas']['LaidOut'][]
+      /** Target Hex */
+      target_hex: string | null
+      /** Words */
+      words: string
+      /** Zone */
+      zone: string
     }
     /**
      * PotInPhotoIn
@@ -2998,6 +3837,18 @@ export interface components {
       ml: number
       /** Name */
       name: string
+      /** Words */
+      words: string
+    }
+    /**
+     * PresetOut
+     * @description A look of our own to begin from.
+     */
+    PresetOut: {
+      /** Key */
+      key: string
+      /** Title */
+      title: string
       /** Words */
       words: string
     }
@@ -3232,6 +4083,23 @@ export interface components {
       target_hex: string
     }
     /**
+     * RemarkOut
+     * @description Something to be said of a finish.
+     */
+    RemarkOut: {
+      /** Layer */
+      layer: number | null
+      /**
+       * Weight
+       * @enum {string}
+       */
+      weight: 'wrong' | 'school' | 'advice'
+      /** Why */
+      why: string
+      /** Words */
+      words: string
+    }
+    /**
      * RescueOut
      * @description One way to go on, with the colour that it would give.
      */
@@ -3298,6 +4166,20 @@ export interface components {
         | 'warm_led'
         | 'neutral_led'
         | 'old_tube'
+    }
+    /**
+     * RungOut
+     * @description One step of an ombre by rows.
+     */
+    RungOut: {
+      /** Even Hex */
+      even_hex: string
+      /** Hex */
+      hex: string
+      /** Ml */
+      ml: number
+      /** Share */
+      share: number
     }
     /**
      * SchemeIn
@@ -3835,6 +4717,32 @@ export interface components {
       words: string
     }
     /**
+     * WalkOut
+     * @description One step of the walk-down pot. [ml]
+     */
+    WalkOut: {
+      /** Add */
+      add: number
+      /** There */
+      there: number
+      /** Used */
+      used: number
+    }
+    /**
+     * WaxedOut
+     * @description What a wax would make of the topmost colour.
+     */
+    WaxedOut: {
+      /** Delta E */
+      delta_E: number
+      /** Hex */
+      hex: string
+      /** Name */
+      name: string
+      /** Words */
+      words: string
+    }
+    /**
      * WayOut
      * @description The mixtures between two mixes, even to the eye.
      */
@@ -3847,6 +4755,14 @@ export interface components {
       steps: string[]
       /** Words */
       words: string
+    }
+    /**
+     * WearIn
+     * @description Which look a piece wears; none for bare.
+     */
+    WearIn: {
+      /** Look Id */
+      look_id: number | null
     }
     /**
      * WeighIn
@@ -3936,6 +4852,85 @@ export interface components {
       wavelengths: number[]
       /** Wet Hex */
       wet_hex: string
+    }
+    /**
+     * KindOut
+     * @description A kind of layer, how it is usually laid, and why.
+     */
+    jug_mingle__api__routes__looks__KindOut: {
+      /** Key */
+      key: string
+      /** Least */
+      least: number
+      /** Most */
+      most: number
+      /** Title */
+      title: string
+      usual: components['schemas']['LayerIn']
+      /** Why */
+      why: string
+    }
+    /**
+     * LookIn
+     * @description A look to keep.
+     */
+    jug_mingle__api__routes__looks__LookIn: {
+      /** Layers */
+      layers: components['schemas']['LayerIn'][]
+      /** Name */
+      name: string
+    }
+    /**
+     * LookIn
+     * @description A colour to look at; nothing is saved.
+     */
+    jug_mingle__api__schemas__LookIn: {
+      /** Background */
+      background?:
+        | (
+            | components['schemas']['FromPhoto']
+            | components['schemas']['FromText']
+            | components['schemas']['FromReader']
+            | components['schemas']['FromSpectrum']
+            | components['schemas']['FromTarget']
+            | components['schemas']['FromMaterial']
+            | components['schemas']['FromMix']
+            | components['schemas']['Between']
+            | components['schemas']['Stepped']
+          )
+        | null
+      /** Colour */
+      colour:
+        | components['schemas']['FromPhoto']
+        | components['schemas']['FromText']
+        | components['schemas']['FromReader']
+        | components['schemas']['FromSpectrum']
+        | components['schemas']['FromTarget']
+        | components['schemas']['FromMaterial']
+        | components['schemas']['FromMix']
+        | components['schemas']['Between']
+        | components['schemas']['Stepped']
+    }
+    /**
+     * KindOut
+     * @description A kind of material, with what is usual for it.
+     */
+    jug_mingle__api__shelf_schemas__KindOut: {
+      /** Base */
+      base: string
+      /** Caution */
+      caution: string
+      /** Has Colour */
+      has_colour: boolean
+      /** Key */
+      key: string
+      /**
+       * Optical
+       * @enum {string}
+       */
+      optical: 'hiding' | 'transparent' | 'clear' | 'extender'
+      /** Title */
+      title: string
     }
   }
   responses: never
@@ -4048,7 +5043,7 @@ export interface operations {
     }
     requestBody: {
       content: {
-        'application/json': components['schemas']['LookIn']
+        'application/json': components['schemas']['jug_mingle__api__schemas__LookIn']
       }
     }
     responses: {
@@ -4581,6 +5576,26 @@ export interface operations {
       }
     }
   }
+  list_forms_api_forms_get: {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description Successful Response */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['FormOut'][]
+        }
+      }
+    }
+  }
   list_jobs_api_jobs_get: {
     parameters: {
       query?: never
@@ -4979,7 +5994,7 @@ export interface operations {
       }
     }
   }
-  save_finish_api_jobs__job_id__finish_put: {
+  add_look_api_jobs__job_id__looks_post: {
     parameters: {
       query?: never
       header?: never
@@ -4990,12 +6005,83 @@ export interface operations {
     }
     requestBody: {
       content: {
-        'application/json': components['schemas']['FinishIn']
+        'application/json': components['schemas']['jug_mingle__api__routes__looks__LookIn']
       }
     }
     responses: {
       /** @description Successful Response */
-      200: {
+      201: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['FinishOut']
+        }
+      }
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Request Entity Too Large */
+      413: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+    }
+  }
+  import_look_api_jobs__job_id__looks_import_post: {
+    parameters: {
+      query?: never
+      header?: never
+      path: {
+        job_id: number
+      }
+      cookie?: never
+    }
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['LookFile']
+      }
+    }
+    responses: {
+      /** @description Successful Response */
+      201: {
         headers: {
           [name: string]: unknown
         }
@@ -5206,31 +6292,84 @@ export interface operations {
       }
     }
   }
-  preview_api_jobs__job_id__preview_get: {
+  add_piece_api_jobs__job_id__pieces_post: {
     parameters: {
-      query?: {
-        style?: 'bare' | 'plain' | 'blend' | 'ombre'
-        first_id?: number | null
-        second_id?: number | null
-        width?: number
-        /** @description The light in which colours are shown. */
-        light?:
-          | 'window'
-          | 'bulb'
-          | 'cool_led'
-          | 'tube'
-          | 'evening_window'
-          | 'north_window'
-          | 'warm_led'
-          | 'neutral_led'
-          | 'old_tube'
-        pixels_wide?: number
-        pixels_high?: number
-        sketch?: boolean
-      }
+      query?: never
       header?: never
       path: {
         job_id: number
+      }
+      cookie?: never
+    }
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['PieceIn']
+      }
+    }
+    responses: {
+      /** @description Successful Response */
+      201: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['PieceOut']
+        }
+      }
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Request Entity Too Large */
+      413: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+    }
+  }
+  preset_api_jobs__job_id__presets__key__get: {
+    parameters: {
+      query?: never
+      header?: never
+      path: {
+        job_id: number
+        key: string
       }
       cookie?: never
     }
@@ -5242,8 +6381,7 @@ export interface operations {
           [name: string]: unknown
         }
         content: {
-          'image/jpeg': unknown
-          'image/webp': unknown
+          'application/json': components['schemas']['LayerIn'][]
         }
       }
       /** @description Not Found */
@@ -5794,6 +6932,318 @@ export interface operations {
         }
         content: {
           'application/json': components['schemas']['LightOut'][]
+        }
+      }
+    }
+  }
+  look_schema_api_look_schema_json_get: {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description Successful Response */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': {
+            [key: string]: unknown
+          }
+        }
+      }
+    }
+  }
+  lookbook_api_lookbook_get: {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description Successful Response */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['LookbookOut']
+        }
+      }
+    }
+  }
+  change_look_api_looks__look_id__put: {
+    parameters: {
+      query?: never
+      header?: never
+      path: {
+        look_id: number
+      }
+      cookie?: never
+    }
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['jug_mingle__api__routes__looks__LookIn']
+      }
+    }
+    responses: {
+      /** @description Successful Response */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['FinishOut']
+        }
+      }
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Request Entity Too Large */
+      413: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+    }
+  }
+  remove_look_api_looks__look_id__delete: {
+    parameters: {
+      query?: never
+      header?: never
+      path: {
+        look_id: number
+      }
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description Successful Response */
+      204: {
+        headers: {
+          [name: string]: unknown
+        }
+        content?: never
+      }
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Request Entity Too Large */
+      413: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+    }
+  }
+  look_file_api_looks__look_id__file_get: {
+    parameters: {
+      query?: never
+      header?: never
+      path: {
+        look_id: number
+      }
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description Successful Response */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': unknown
+        }
+      }
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Request Entity Too Large */
+      413: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+    }
+  }
+  restore_look_api_looks__look_id__restore_post: {
+    parameters: {
+      query?: never
+      header?: never
+      path: {
+        look_id: number
+      }
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description Successful Response */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['FinishOut']
+        }
+      }
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Request Entity Too Large */
+      413: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
         }
       }
     }
@@ -6379,6 +7829,79 @@ export interface operations {
       }
     }
   }
+  dress_photo_api_photos__photo_id__dress_post: {
+    parameters: {
+      query?: never
+      header?: never
+      path: {
+        photo_id: number
+      }
+      cookie?: never
+    }
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['DressIn']
+      }
+    }
+    responses: {
+      /** @description Successful Response */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'image/jpeg': unknown
+          'image/png': unknown
+          'image/webp': unknown
+        }
+      }
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Request Entity Too Large */
+      413: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+    }
+  }
   get_picture_api_photos__photo_id__picture_get: {
     parameters: {
       query?: never
@@ -6478,6 +8001,925 @@ export interface operations {
         }
         content: {
           'application/json': components['schemas']['SchemeOut']
+        }
+      }
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Request Entity Too Large */
+      413: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+    }
+  }
+  remove_piece_api_pieces__piece_id__delete: {
+    parameters: {
+      query?: never
+      header?: never
+      path: {
+        piece_id: number
+      }
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description Successful Response */
+      204: {
+        headers: {
+          [name: string]: unknown
+        }
+        content?: never
+      }
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Request Entity Too Large */
+      413: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+    }
+  }
+  change_piece_api_pieces__piece_id__patch: {
+    parameters: {
+      query?: never
+      header?: never
+      path: {
+        piece_id: number
+      }
+      cookie?: never
+    }
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['PieceChangeIn']
+      }
+    }
+    responses: {
+      /** @description Successful Response */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['PieceOut']
+        }
+      }
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Request Entity Too Large */
+      413: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+    }
+  }
+  duplicate_piece_api_pieces__piece_id__duplicate_post: {
+    parameters: {
+      query?: never
+      header?: never
+      path: {
+        piece_id: number
+      }
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description Successful Response */
+      201: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['PieceOut']
+        }
+      }
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Request Entity Too Large */
+      413: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+    }
+  }
+  judge_api_pieces__piece_id__judge_post: {
+    parameters: {
+      query?: {
+        /** @description The light in which colours are shown. */
+        light?:
+          | 'window'
+          | 'bulb'
+          | 'cool_led'
+          | 'tube'
+          | 'evening_window'
+          | 'north_window'
+          | 'warm_led'
+          | 'neutral_led'
+          | 'old_tube'
+      }
+      header?: never
+      path: {
+        piece_id: number
+      }
+      cookie?: never
+    }
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['JudgeIn']
+      }
+    }
+    responses: {
+      /** @description Successful Response */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['JudgedOut']
+        }
+      }
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Request Entity Too Large */
+      413: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+    }
+  }
+  ladder_api_pieces__piece_id__ladder_get: {
+    parameters: {
+      query: {
+        first_id: number
+        second_id: number
+        /** @description The light in which colours are shown. */
+        light?:
+          | 'window'
+          | 'bulb'
+          | 'cool_led'
+          | 'tube'
+          | 'evening_window'
+          | 'north_window'
+          | 'warm_led'
+          | 'neutral_led'
+          | 'old_tube'
+        coats?: number
+      }
+      header?: never
+      path: {
+        piece_id: number
+      }
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description Successful Response */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['LadderOut']
+        }
+      }
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Request Entity Too Large */
+      413: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+    }
+  }
+  keep_ladder_api_pieces__piece_id__ladder_mixes_post: {
+    parameters: {
+      query: {
+        first_id: number
+        second_id: number
+        /** @description The light in which colours are shown. */
+        light?:
+          | 'window'
+          | 'bulb'
+          | 'cool_led'
+          | 'tube'
+          | 'evening_window'
+          | 'north_window'
+          | 'warm_led'
+          | 'neutral_led'
+          | 'old_tube'
+        coats?: number
+      }
+      header?: never
+      path: {
+        piece_id: number
+      }
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description Successful Response */
+      201: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['MixOut'][]
+        }
+      }
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Request Entity Too Large */
+      413: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+    }
+  }
+  wear_api_pieces__piece_id__look_put: {
+    parameters: {
+      query?: never
+      header?: never
+      path: {
+        piece_id: number
+      }
+      cookie?: never
+    }
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['WearIn']
+      }
+    }
+    responses: {
+      /** @description Successful Response */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['PieceOut']
+        }
+      }
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Request Entity Too Large */
+      413: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+    }
+  }
+  look_png_api_pieces__piece_id__look_png_get: {
+    parameters: {
+      query?: {
+        /** @description The light in which colours are shown. */
+        light?:
+          | 'window'
+          | 'bulb'
+          | 'cool_led'
+          | 'tube'
+          | 'evening_window'
+          | 'north_window'
+          | 'warm_led'
+          | 'neutral_led'
+          | 'old_tube'
+        before_after?: boolean
+        pixels_wide?: number
+        pixels_high?: number
+      }
+      header?: never
+      path: {
+        piece_id: number
+      }
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description Successful Response */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'image/jpeg': unknown
+          'image/png': unknown
+          'image/webp': unknown
+        }
+      }
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Request Entity Too Large */
+      413: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+    }
+  }
+  picture_api_pieces__piece_id__picture_post: {
+    parameters: {
+      query?: {
+        /** @description The light in which colours are shown. */
+        light?:
+          | 'window'
+          | 'bulb'
+          | 'cool_led'
+          | 'tube'
+          | 'evening_window'
+          | 'north_window'
+          | 'warm_led'
+          | 'neutral_led'
+          | 'old_tube'
+      }
+      header?: never
+      path: {
+        piece_id: number
+      }
+      cookie?: never
+    }
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['PictureIn']
+      }
+    }
+    responses: {
+      /** @description Successful Response */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'image/jpeg': unknown
+          'image/png': unknown
+          'image/webp': unknown
+        }
+      }
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Request Entity Too Large */
+      413: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+    }
+  }
+  point_api_pieces__piece_id__point_post: {
+    parameters: {
+      query?: {
+        /** @description The light in which colours are shown. */
+        light?:
+          | 'window'
+          | 'bulb'
+          | 'cool_led'
+          | 'tube'
+          | 'evening_window'
+          | 'north_window'
+          | 'warm_led'
+          | 'neutral_led'
+          | 'old_tube'
+      }
+      header?: never
+      path: {
+        piece_id: number
+      }
+      cookie?: never
+    }
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['PointIn']
+      }
+    }
+    responses: {
+      /** @description Successful Response */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['PointOut']
+        }
+      }
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Request Entity Too Large */
+      413: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+    }
+  }
+  restore_piece_api_pieces__piece_id__restore_post: {
+    parameters: {
+      query?: never
+      header?: never
+      path: {
+        piece_id: number
+      }
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description Successful Response */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['PieceOut']
+        }
+      }
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Request Entity Too Large */
+      413: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+    }
+  }
+  sheet_api_pieces__piece_id__sheet_pdf_get: {
+    parameters: {
+      query?: {
+        /** @description The light in which colours are shown. */
+        light?:
+          | 'window'
+          | 'bulb'
+          | 'cool_led'
+          | 'tube'
+          | 'evening_window'
+          | 'north_window'
+          | 'warm_led'
+          | 'neutral_led'
+          | 'old_tube'
+      }
+      header?: never
+      path: {
+        piece_id: number
+      }
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description Successful Response */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': unknown
         }
       }
       /** @description Not Found */
@@ -7680,7 +10122,7 @@ export interface operations {
           [name: string]: unknown
         }
         content: {
-          'application/json': components['schemas']['KindOut'][]
+          'application/json': components['schemas']['jug_mingle__api__shelf_schemas__KindOut'][]
         }
       }
     }

@@ -1,0 +1,381 @@
+"""A stack of layers over a ground, seen: film by film (Kubelka–Munk), share by share where something shows through.
+
+`colours` computes many samples at a few wavelengths, for pictures; `at_point` one sample at all bands and layer by
+layer, for what is said of it. Both are the same equations.
+"""
+
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass, field
+from functools import cache, lru_cache
+from typing import Final
+
+import numpy as np
+from numpy.typing import NDArray
+
+from jug_mingle.core.arrays import FloatArray
+from jug_mingle.core.colour import Lab_to_XYZ
+from jug_mingle.core.film import R_body, R_film, R_seen
+from jug_mingle.core.finishes.fields import share, thickness, third, worn
+from jug_mingle.core.finishes.layers import METALS, REVEALS, SURFACES, Film, Layer
+from jug_mingle.core.finishes.nodes import NODES
+from jug_mingle.core.finishes.textures import looked_up
+from jug_mingle.core.grounds import ground
+from jug_mingle.core.pieces.faces import Samples
+from jug_mingle.core.recovery import recover_reflectance
+from jug_mingle.core.spectra import BANDS
+
+LEVELS: Final = 256
+_SHARES: Final = 65
+_THIRDS: Final = 33
+_NONE: Final = np.zeros(0, dtype=np.intp)
+_CHUNK: Final = 4096
+_THICKEST: Final = 2.0
+"""Where a layer gathers it is up to twice as thick as it is laid."""
+
+
+@dataclass(frozen=True, slots=True, kw_only=True, eq=False)
+class Below:
+    """What a zone is before anything is laid: its body reflectance (36,), its surface, and whether wood figures it."""
+
+    R: FloatArray
+    veil: float
+    figured: bool
+
+
+@lru_cache(maxsize=64)
+def bare(key: str) -> Below:
+    """Return a generic ground as what lies below a finish; ValueError lists the known ones."""
+    wood = ground(key)
+    return Below(R=R_body(wood.R_seen, wood.veil), veil=wood.veil, figured=key not in ("paper", "brass", "fibreboard"))
+
+
+@dataclass(frozen=True, slots=True, kw_only=True, eq=False)
+class Finish:
+    """How a piece is dressed: its layers from the ground up, and the ground of each zone ("" is everywhere else)."""
+
+    layers: tuple[Layer, ...] = ()
+    grounds: Mapping[str, Below] = field(default_factory=lambda: {"": bare("oak")})
+
+    def ground_of(self, zone: str) -> Below:
+        """Return what a zone is before anything is laid."""
+        return self.grounds.get(zone) or self.grounds.get("") or bare("oak")
+
+
+@cache
+def metal(name: str) -> FloatArray:
+    """Return the body reflectance (36,) of a gilding; ValueError lists the known ones."""
+    if name not in METALS:
+        raise ValueError(f"there is no gilding {name!r}; known are {', '.join(METALS)}")
+    return R_body(recover_reflectance(Lab_to_XYZ(METALS[name])), 0.0)
+
+
+def _gilding(layer: Layer) -> FloatArray:
+    film = layer.films[0] if layer.films else None
+    if film is None:
+        return metal("gold")
+    return R_film(K=film.optics.K, S=film.optics.S, X=np.inf, R_g=np.zeros(BANDS))
+
+
+def figured(below: Below, grain: FloatArray | float) -> FloatArray:
+    """Return the body reflectance (..., 36) of a ground where its figure has a height: R to a power.
+
+    The figure is more or less of the same colouring matter, so body absorption scales.
+    """
+    if not below.figured:
+        return np.broadcast_to(below.R, (*np.shape(grain), BANDS))
+    return np.asarray(below.R ** np.exp(0.33 * np.clip(grain, -1.6, 1.6))[..., np.newaxis])
+
+
+def _mixed(films: Sequence[Film], shares: Sequence[FloatArray]) -> tuple[FloatArray, FloatArray]:
+    """Return K and S (..., 36) of films run into each other."""
+    K = sum(np.multiply.outer(s, film.optics.K) for s, film in zip(shares, films, strict=True))
+    S = sum(np.multiply.outer(s, film.optics.S) for s, film in zip(shares, films, strict=True))
+    return np.asarray(K), np.asarray(S)
+
+
+def _grain(samples: Samples, zone: str) -> FloatArray:
+    return looked_up(samples, zone, "figure", 7) + 0.45 * looked_up(samples, zone, "pores", 7)
+
+
+def _shares(layer: Layer, samples: Samples, zone: str) -> list[FloatArray]:
+    """Return how much of each film of a blend there is; they add up to 1."""
+    t = np.asarray(share(layer, samples, zone))
+    if len(layer.films) == 2:
+        return [1.0 - t, t]
+    c = np.asarray(third(layer, samples, zone))
+    return [(1.0 - t) * (1.0 - c), t * (1.0 - c), c]
+
+
+def area_shares(layer: Layer, samples: Samples, zone: str) -> list[float]:
+    """Return the share of a zone's area that each film of a layer takes, as the picture has it."""
+    weight = samples.weight[samples.zones[zone]]
+    if layer.kind in ("blend", "two_tone"):
+        fields = _shares(layer, samples, zone)
+    else:
+        fields = [np.minimum(np.broadcast_to(np.asarray(thickness(layer, samples, zone)), weight.shape), 1.0)]
+    return [float(np.average(field, weights=weight)) for field in fields]
+
+
+def evenly(finish: Finish, zone: str, share: float = 0.0) -> list[tuple[FloatArray, float]]:
+    """Return body reflectance (36,) and surface after each layer where all of it lies as it is laid, without figure.
+
+    The ground comes first. Wear takes nothing away here; a blend is at `share` of its way from the first colour to
+    the last.
+    """
+    below = finish.ground_of(zone)
+    R, veil = below.R, below.veil
+    found = [(R, veil)]
+    for layer in finish.layers:
+        if layer.reaches(zone) and layer.films and layer.kind not in (*REVEALS, "metallic"):
+            weights = np.zeros(len(layer.films))
+            weights[0], weights[-1] = 1.0 - share, share
+            if len(layer.films) == 1:
+                weights[0] = 1.0
+            K, S = _mixed(layer.films, list(weights))
+            R = R_film(K=K, S=S, X=layer.X, R_g=R)
+        if layer.reaches(zone):
+            veil = _veil(layer, veil, 1.0)
+        found.append((R, veil))
+    return found
+
+
+@dataclass(frozen=True, slots=True, kw_only=True, eq=False)
+class Laid:
+    """What one layer makes of a point: its name, its field there, and what is seen then (36,). [0..1]"""
+
+    layer: int
+    field: float
+    R: FloatArray
+
+
+def at_point(finish: Finish, samples: Samples, zone: str, at: int) -> list[Laid]:
+    """Return what lies at one sample of a zone, layer by layer from the ground up, by the equations at all bands.
+
+    Parameters
+    ----------
+    at : int
+        Place of the sample among those of the zone.
+    """
+    start = samples.zones[zone].start + at
+    one = Samples(
+        pixel=samples.pixel[start : start + 1], weight=samples.weight[start : start + 1], foremost=_NONE,
+        further=_NONE, rim=_NONE, open=np.zeros(0), zones={zone: slice(0, 1)},
+        fields={name: values[start : start + 1] for name, values in samples.fields.items()},
+    )  # fmt: skip
+    below = finish.ground_of(zone)
+    R, veil = figured(below, _grain(one, zone).astype(float))[0], below.veil
+    states = [R]
+    found = [Laid(layer=-1, field=1.0, R=R_seen(R, veil))]
+    for number, layer in enumerate(finish.layers):
+        if layer.reaches(zone):
+            R, amount = _laid(layer, one, zone, R, states)
+            veil = _veil(layer, veil, amount)
+            found.append(Laid(layer=number, field=amount, R=R_seen(R, veil)))
+        states.append(R)
+    return found
+
+
+def _laid(
+    layer: Layer, one: Samples, zone: str, R: FloatArray, states: Sequence[FloatArray]
+) -> tuple[FloatArray, float]:
+    if layer.kind in REVEALS:
+        d = float(worn(layer, one, zone)[0])
+        return R + d * (states[_lower(layer, len(states) - 1)] - R), d
+    if layer.kind == "metallic":
+        d = float(worn(layer, one, zone)[0])
+        return R + d * (_gilding(layer) - R), d
+    t = float(np.broadcast_to(np.asarray(thickness(layer, one, zone), dtype=float), (1,))[0])
+    if layer.kind in ("blend", "two_tone"):
+        shares = [values.astype(float) for values in _shares(layer, one, zone)]
+        K, S = (values[0] for values in _mixed(layer.films, shares))
+        return R_film(K=K, S=S, X=layer.X * t, R_g=R), float(shares[-1][0])
+    if not layer.films:
+        return R, t
+    film = layer.films[0]
+    return R_film(K=film.optics.K, S=film.optics.S, X=layer.X * t, R_g=R), t
+
+
+def _lower(layer: Layer, number: int) -> int:
+    """Return the state that wear goes down to: after so many layers, never above the layer itself.
+
+    The states are: the ground, then after each layer. An eraser of wax takes off what the layer before it laid.
+    """
+    return max(0, number - 1) if layer.kind == "wax_eraser" else min(layer.down_to, number)
+
+
+def _veil(layer: Layer, veil: float, amount: float) -> float:
+    """Return the surface after a layer: a clear coat or an oil sets it, a film takes over as far as it covers."""
+    if layer.kind in SURFACES:
+        return 0.05 if layer.veil is None else layer.veil
+    if layer.kind in REVEALS or layer.kind == "metallic" or not layer.films:
+        return veil
+    own = float(np.mean([film.veil for film in layer.films]))
+    if layer.kind in ("paint", "primer", "blend"):
+        return own
+    cover = min(1.0, max(amount, 0.0)) if layer.kind not in ("two_tone",) else 1.0
+    return veil + (own - veil) * min(1.0, cover / (1.0 + 0.5 * layer.water))
+
+
+@dataclass(frozen=True, slots=True, eq=False)
+class _Step:
+    """One layer made ready for many samples: tables over levels of its field, at the nodes.
+
+    "film": R0 and T² (levels, 12) by `index`. "reveal": towards an earlier state by `amount`. "cover": towards `to`.
+    """
+
+    way: str
+    index: NDArray[np.intp] | None = None
+    R0: FloatArray | None = None
+    T2: FloatArray | None = None
+    amount: FloatArray | None = None
+    lower: int = 0
+    to: FloatArray | None = None
+    keep: bool = False
+
+
+def _tables(K: FloatArray, S: FloatArray, X: FloatArray) -> tuple[FloatArray, FloatArray]:
+    """Return R0 and T² of films, at the nodes: over a ground R_g they give R0 + T² R_g / (1 - R0 R_g)."""
+    K, S = K[..., NODES], S[..., NODES]
+    R0 = R_film(K=K, S=S, X=X, R_g=np.zeros(NODES.size))
+    T2 = (R_film(K=K, S=S, X=X, R_g=np.ones(NODES.size)) - R0) * (1.0 - R0)
+    return R0.astype(np.float32), T2.astype(np.float32)
+
+
+def _levels(values: FloatArray, most: float, count: int) -> NDArray[np.intp]:
+    return np.asarray(np.clip(values * ((count - 1) / most) + 0.5, 0, count - 1).astype(np.intp))
+
+
+@lru_cache(maxsize=64)
+def _film_tables(layer: Layer, even: float | None) -> tuple[FloatArray, FloatArray]:
+    """Return the tables of a layer over levels of its thickness, or of the one thickness that it has everywhere."""
+    film = layer.films[0]
+    X = layer.X * (np.linspace(0.0, _THICKEST, LEVELS) if even is None else np.array([even]))
+    return _tables(film.optics.K, film.optics.S, X)
+
+
+@lru_cache(maxsize=64)
+def _blend_tables(layer: Layer, X: float) -> tuple[FloatArray, FloatArray]:
+    """Return the tables of a blend over levels of its share, or of its two shares."""
+    if len(layer.films) == 2:
+        s = np.linspace(0.0, 1.0, LEVELS)
+        return _tables(*_mixed(layer.films, [1.0 - s, s]), np.full(LEVELS, X))
+    s, d = (a.ravel() for a in np.meshgrid(np.linspace(0, 1, _SHARES), np.linspace(0, 1, _THIRDS), indexing="ij"))
+    return _tables(*_mixed(layer.films, [(1.0 - s) * (1.0 - d), s * (1.0 - d), d]), np.full(s.size, X))
+
+
+def _film_step(layer: Layer, samples: Samples, zone: str) -> tuple[_Step, float]:
+    """Return a layer of films made ready, and how far it covers."""
+    if layer.kind in ("blend", "two_tone"):
+        return _blend_step(layer, samples, zone), 1.0
+    t = thickness(layer, samples, zone)
+    if np.ndim(t) == 0:
+        R0, T2 = _film_tables(layer, float(t))
+        return _Step("film", R0=R0, T2=T2), float(t)
+    R0, T2 = _film_tables(layer, None)
+    t = np.asarray(t)
+    return _Step("film", index=_levels(t, _THICKEST, LEVELS), R0=R0, T2=T2), float(t.mean())
+
+
+def _blend_step(layer: Layer, samples: Samples, zone: str) -> _Step:
+    # The streaks of a two-tone wash lie in its colours; its thickness is taken as even.
+    even = 1.0 if layer.kind == "blend" else float(np.mean(thickness(layer, samples, zone)))
+    R0, T2 = _blend_tables(layer, layer.X * even)
+    t = np.asarray(share(layer, samples, zone))
+    if len(layer.films) == 2:
+        return _Step("film", index=_levels(t, 1.0, LEVELS), R0=R0, T2=T2)
+    c = np.asarray(third(layer, samples, zone))
+    index = _levels(t, 1.0, _SHARES) * _THIRDS + _levels(c, 1.0, _THIRDS)
+    return _Step("film", index=np.asarray(index), R0=R0, T2=T2)
+
+
+def _steps(finish: Finish, samples: Samples, zone: str) -> tuple[list[_Step], float]:
+    """Return the steps of a zone, and the surface that they end in."""
+    veil = finish.ground_of(zone).veil
+    steps: list[_Step] = []
+    wanted = {
+        _lower(layer, n) for n, layer in enumerate(finish.layers) if layer.kind in REVEALS and layer.reaches(zone)
+    }
+    for number, layer in enumerate(finish.layers):
+        keep = number in wanted
+        if not layer.reaches(zone):
+            steps.append(_Step("none", keep=keep))
+            continue
+        amount = 1.0
+        if layer.kind in REVEALS:
+            step = _Step("reveal", amount=worn(layer, samples, zone).astype(np.float32), lower=_lower(layer, number))
+        elif layer.kind == "metallic":
+            to = _gilding(layer)[NODES].astype(np.float32)
+            step = _Step("cover", amount=worn(layer, samples, zone).astype(np.float32), to=to)
+        elif layer.films:
+            step, amount = _film_step(layer, samples, zone)
+        else:
+            step = _Step("none")
+        veil = _veil(layer, veil, amount)
+        steps.append(_Step(step.way, step.index, step.R0, step.T2, step.amount, step.lower, step.to, keep))
+    return steps, veil
+
+
+def colours(finish: Finish, samples: Samples, zone: str, weights: FloatArray) -> FloatArray:
+    """Return linear screen RGB (n, 3) of the samples of a zone, without their shading.
+
+    Parameters
+    ----------
+    weights : (12, 3) ndarray
+        From `nodes.screen_weights`.
+    """
+    steps, veil = _steps(finish, samples, zone)
+    below = finish.ground_of(zone)
+    heights = np.linspace(-1.6, 1.6, LEVELS)
+    wood = figured(below, heights)[:, NODES].astype(np.float32)
+    place = _levels(_grain(samples, zone) + 1.6, 3.2, LEVELS) if below.figured else None
+    count = samples.zones[zone].stop - samples.zones[zone].start
+    if place is None and all(step.index is None and step.amount is None for step in steps):
+        count = 1  # the same everywhere
+    out = np.empty((count, 3), dtype=np.float32)
+    weights = weights.astype(np.float32)
+
+    for start in range(0, count, _CHUNK):  # small enough for the processor's own memory
+        part = slice(start, min(start + _CHUNK, count))
+        R = wood[:1] if place is None else wood.take(place[part], axis=0)
+        out[part] = _surface(_stacked(R, steps, part), veil) @ weights
+
+    return np.broadcast_to(out, (samples.zones[zone].stop - samples.zones[zone].start, 3))
+
+
+def _stacked(R: FloatArray, steps: Sequence[_Step], part: slice) -> FloatArray:
+    kept: dict[int, FloatArray] = {}
+    for number, step in enumerate(steps):
+        if step.keep:
+            kept[number] = R
+        if step.R0 is not None and step.T2 is not None:
+            R0, T2 = step.R0, step.T2
+            if step.index is not None:
+                index = step.index[part]
+                R0, T2 = R0.take(index, axis=0), T2.take(index, axis=0)
+            else:
+                T2 = np.broadcast_to(T2, R.shape).copy()
+            # R0 + T² R / (1 - R0 R), in place: a picture is mostly this line.
+            through = R0 * R
+            np.subtract(1.0, through, out=through)
+            T2 *= R
+            T2 /= through
+            T2 += R0
+            R = T2
+        elif step.amount is not None:
+            lower = kept[step.lower] if step.to is None else step.to
+            change = lower - R
+            change *= step.amount[part, np.newaxis]
+            change += R
+            R = change
+    return R
+
+
+def _surface(R: FloatArray, veil: float) -> FloatArray:
+    """Return `film.R_seen` of many samples by a table over the root of the body reflectance."""
+    table = _seen_table(round(veil, 3))
+    return np.asarray(table.take((np.sqrt(R) * (table.size - 1) + 0.5).astype(np.intp)))
+
+
+@lru_cache(maxsize=64)
+def _seen_table(veil: float) -> FloatArray:
+    return np.asarray(R_seen(np.linspace(0.0, 1.0, 4096)[np.newaxis] ** 2, veil)[0].astype(np.float32))

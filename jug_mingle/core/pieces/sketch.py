@@ -1,0 +1,299 @@
+"""A piece drawn as a clean measured elevation: its front square to the eye, its top and one side seen at a slant."""
+
+from functools import lru_cache
+from typing import Final
+
+import numpy as np
+
+from jug_mingle.core.arrays import FloatArray
+from jug_mingle.core.pieces.faces import Drawing, Face, coverage_of_polygon
+from jug_mingle.core.pieces.forms import Piece
+from jug_mingle.core.pieces.solids import Box, Front, Opening
+
+ASIDE: Final = 0.34
+RISE: Final = 0.187
+"""How far a metre of depth is seen to the right, and upwards. [m]"""
+
+_GAP: Final = 0.004
+_BEVEL: Final = 0.006
+
+
+@lru_cache(maxsize=12)
+def draw(piece: Piece, width: int, height: int) -> Drawing:
+    """Return a piece drawn on a picture of so many pixels; ValueError when that is not from 16 to 4000 each way."""
+    if not (16 <= width <= 4000 and 16 <= height <= 4000):
+        raise ValueError(f"a picture is from 16 to 4000 pixels wide and high, got {width} by {height}")
+    return _Sketch(piece, width, height).drawing()
+
+
+class _Sketch:
+    """One drawing in the making: metres to pixels, and the faces collected."""
+
+    def __init__(self, piece: Piece, width: int, height: int) -> None:
+        self.piece, self.width, self.height = piece, width, height
+        wide, high = piece.width + ASIDE * piece.depth, piece.height + RISE * piece.depth
+        self.scale = min(0.84 * width / wide, 0.86 * height / high)
+        self.x0 = (width - wide * self.scale) / 2.0
+        self.y0 = (height - high * self.scale) / 2.0 + RISE * piece.depth * self.scale
+        self.faces: list[Face] = []
+
+    def drawing(self) -> Drawing:
+        self._floor_shadow()
+        for box in self.piece.boxes:
+            self._box(box)
+        return Drawing(width=self.width, height=self.height, scale=self.scale, faces=tuple(self.faces))
+
+    def _slices(self, corners: list[tuple[float, float]]) -> tuple[slice, slice]:
+        xs, ys = [x for x, _ in corners], [y for _, y in corners]
+        rows = slice(max(0, int(np.floor(min(ys)))), max(0, min(self.height, int(np.ceil(max(ys))))))
+        columns = slice(max(0, int(np.floor(min(xs)))), max(0, min(self.width, int(np.ceil(max(xs))))))
+        return rows, columns
+
+    def _pixels(self, rows: slice, columns: slice) -> tuple[FloatArray, FloatArray]:
+        """Return x and y of the pixels' middles, in metres from the piece's upper left corner."""
+        x = (np.arange(columns.start, columns.stop)[np.newaxis] + 0.5 - self.x0) / self.scale
+        y = (np.arange(rows.start, rows.stop)[:, np.newaxis] + 0.5 - self.y0) / self.scale
+        return np.broadcast_arrays(x, y)  # type: ignore[return-value]
+
+    def _to_pixels(self, x: float, y: float, z: float) -> tuple[float, float]:
+        return self.x0 + (x + ASIDE * z) * self.scale, self.y0 + (y - RISE * z) * self.scale
+
+    def _add(
+        self,
+        zone: str,
+        place: tuple[slice, slice],
+        cover: FloatArray,
+        local: tuple[FloatArray, FloatArray],
+        size: tuple[float, float],
+        shade: FloatArray | float,
+        *,
+        upright: bool = False,
+        down: FloatArray | None = None,
+        across: FloatArray | None = None,
+        step: FloatArray | float | None = None,
+        recess: FloatArray | float = 0.0,
+        high: FloatArray | float | None = None,
+        offset: tuple[float, float] = (0.0, 0.0),
+    ) -> None:
+        """Add a face; `local` is the place on its own plane [m], `size` its width and height there [m]."""
+        rows, columns = place
+        shape = (rows.stop - rows.start, columns.stop - columns.start)
+        if shape[0] <= 0 or shape[1] <= 0:
+            return
+        lx, ly = local
+        w, h = size
+        edge = np.maximum(np.minimum(np.minimum(lx, w - lx), np.minimum(ly, h - ly)), 0.0)
+        x, y = self._pixels(rows, columns)
+        down = np.clip(y / self.piece.height, 0, 1) if down is None else down
+        values: dict[str, FloatArray | float] = {
+            "shade": shade,
+            "u": np.clip(lx / w, 0, 1),
+            "v": np.clip(ly / h, 0, 1),
+            "x": lx + offset[0],
+            "y": ly + offset[1],
+            "across": np.clip(x / self.piece.width, 0, 1) if across is None else across,
+            "down": down,
+            "step": down if step is None else step,
+            "edge": edge,
+            "recess": recess,
+            "high": np.exp(-((edge / _BEVEL) ** 2)) if high is None else high,
+            "upright": 1.0 if upright else 0.0,
+        }
+        fields = {name: np.broadcast_to(np.asarray(value, dtype=np.float32), shape) for name, value in values.items()}
+        self.faces.append(
+            Face(
+                zone=zone,
+                rows=rows,
+                columns=columns,
+                cover=np.broadcast_to(cover, shape).astype(np.float32),
+                fields=fields,
+            )
+        )
+
+    def _rectangle(
+        self, x: float, y: float, w: float, h: float, z: float
+    ) -> tuple[tuple[slice, slice], FloatArray, tuple[FloatArray, FloatArray]]:
+        """Return where a rectangle that faces the eye lies, its cover, and the places on it."""
+        corners = [self._to_pixels(x, y, z), self._to_pixels(x + w, y + h, z)]
+        place = self._slices(corners)
+        px, py = self._pixels(*place)
+        lx, ly = px - ASIDE * z - x, py + RISE * z - y
+        cover = np.clip(np.minimum(np.minimum(lx, w - lx), np.minimum(ly, h - ly)) * self.scale + 0.5, 0, 1)
+        return place, cover, (lx, ly)
+
+    def _box(self, box: Box) -> None:
+        dim = 1.0 - 0.22 * min(1.0, box.z / max(self.piece.depth, 1e-6)) if box.made in ("leg", "rail") else 1.0
+        self._side(box, dim)
+        self._top(box)
+        place, cover, local = self._rectangle(box.x, box.y, box.w, box.h, box.z)
+        lx, ly = local
+        level = {"carcass": 0.93, "slab": 0.96, "rail": 0.86, "leg": 0.94, "panel": 0.92}[box.made] * dim
+        shade = level - 0.30 * np.exp(-ly / 0.010) * (box.made == "rail") - 0.05 * ly / box.h
+        if box.zone == "plinth":
+            shade = 0.84 + 0.10 * np.exp(-ly / 0.004) - 0.10 * ly / box.h
+        if box.made == "leg":
+            shade = shade - 0.10 * (lx / box.w - 0.3)
+        groove = sum((self._groove(lx + box.x, ly + box.y, front) for front in box.fronts), start=np.zeros(lx.shape))
+        self._add(
+            box.zone, place, cover, local, (box.w, box.h), shade, upright=box.upright, recess=np.clip(groove, 0, 1),
+            offset=(box.x * 7.3, box.y * 3.1),
+        )  # fmt: skip
+        for opening in box.openings:
+            self._opening(box, opening)
+        for front in box.fronts:
+            self._front(box, front)
+
+    @staticmethod
+    def _groove(x: FloatArray, y: FloatArray, front: Front) -> FloatArray:
+        """Return 1 close around a front, where dirt and wax gather, falling off within a centimetre."""
+        out = np.maximum(np.maximum(front.x - x, x - front.x - front.w), np.maximum(front.y - y, y - front.y - front.h))
+        return np.where(out > -0.001, np.exp(-((np.maximum(out, 0.0) / 0.006) ** 2)), 0.0)
+
+    def _side(self, box: Box, dim: float) -> None:
+        x, d = box.x + box.w, box.d
+        corners = [
+            self._to_pixels(x, box.y, box.z),
+            self._to_pixels(x, box.y, box.z + d),
+            self._to_pixels(x, box.y + box.h, box.z + d),
+            self._to_pixels(x, box.y + box.h, box.z),
+        ]
+        if ASIDE * d * self.scale < 0.6:
+            return
+        place = self._slices(corners)
+        px, py = self._pixels(*place)
+        back = (px - x) / ASIDE - box.z
+        local = (back, py + RISE * (back + box.z) - box.y)
+        shade = (0.66 - 0.08 * np.clip(back / d, 0, 1) - 0.10 * np.clip(local[1] / box.h, 0, 1)) * dim
+        self._add(
+            box.side_zone, place, coverage_of_polygon(corners, *place), local, (d, box.h), shade, upright=True,
+            down=np.clip((local[1] + box.y) / self.piece.height, 0, 1), offset=(11.0 + box.x, box.y),
+        )  # fmt: skip
+
+    def _top(self, box: Box) -> None:
+        d, lip = box.d, 0.010 if box.made == "carcass" else 0.0
+        corners = [
+            self._to_pixels(box.x - lip, box.y, box.z + d),
+            self._to_pixels(box.x + box.w + lip, box.y, box.z + d),
+            self._to_pixels(box.x + box.w + lip, box.y, box.z),
+            self._to_pixels(box.x - lip, box.y, box.z),
+        ]
+        if RISE * d * self.scale < 0.6:
+            return
+        place = self._slices(corners)
+        px, py = self._pixels(*place)
+        back = (box.y - py) / RISE - box.z
+        local = (px - ASIDE * (back + box.z) - box.x, d - back)
+        shade = 1.12 - 0.10 * np.clip(back / d, 0, 1)
+        down = np.full(px.shape, np.clip(box.y / self.piece.height, 0, 1))
+        self._add(
+            box.top_zone, place, coverage_of_polygon(corners, *place), local, (box.w, d), shade, down=down,
+            across=np.clip((local[0] + box.x) / self.piece.width, 0, 1), offset=(23.0 + box.x, 5.0 + box.y),
+        )  # fmt: skip
+
+    def _front(self, box: Box, front: Front) -> None:
+        rim = _GAP if box.zone != "glass" else 0.0
+        if rim:
+            place, cover, local = self._rectangle(
+                front.x - rim, front.y - rim, front.w + 2 * rim, front.h + 2.6 * rim, box.z
+            )
+            self._add(
+                box.zone, place, cover, local, (front.w, front.h), 0.30, upright=box.upright, recess=1.0, high=0.0
+            )
+        place, cover, local = self._rectangle(front.x, front.y, front.w, front.h, box.z)
+        shade, recess, high = _relief(front, *local)
+        self._add(
+            front.zone, place, cover, local, (front.w, front.h), shade, recess=recess, high=high,
+            step=(front.row + 0.5) / front.rows, upright=front.h > 1.6 * front.w,
+            offset=(3.7 * front.x + 1.9 * front.row, 2.3 * front.y + 0.7 * front.row),
+        )  # fmt: skip
+        self._handle(box, front)
+
+    def _handle(self, box: Box, front: Front) -> None:
+        middle = front.x + 0.5 * front.w
+        if front.handle == "label_knob":
+            self._label(middle, front.y + 0.30 * front.h, 0.30 * front.w, 0.24 * front.h, box.z)
+            self._knob(middle, front.y + 0.70 * front.h, min(0.016, 0.10 * front.h), box.z)
+        elif front.handle == "knob":
+            tall = front.h > 1.6 * front.w
+            side = middle + (0.38 if front.x < self.piece.width / 3 else -0.38) * front.w if tall else middle
+            self._knob(side, front.y + 0.5 * front.h, min(0.018, 0.12 * front.h), box.z)
+        elif front.handle == "pull":
+            for x in (front.x + 0.25 * front.w, front.x + 0.75 * front.w):
+                self._pull(x, front.y + 0.5 * front.h, min(0.05, 0.12 * front.w), box.z)
+
+    def _opening(self, box: Box, opening: Opening) -> None:
+        place, cover, local = self._rectangle(opening.x, opening.y, opening.w, opening.h, box.z)
+        lx, ly = local
+        deep = np.minimum(np.minimum(lx, opening.w - lx), ly)
+        shade = 0.40 + 0.22 * np.clip(deep / 0.12, 0, 1) + 0.06 * ly / opening.h
+        recess = np.exp(-((np.minimum(deep, opening.h - ly) / 0.02) ** 2))
+        self._add("inside", place, cover, local, (opening.w, opening.h), shade, upright=True, recess=recess, high=0.0)
+        for n in range(opening.shelves):
+            y = opening.y + (n + 1) * opening.h / (opening.shelves + 1) - 0.5 * 0.02
+            place, cover, local = self._rectangle(opening.x, y, opening.w, 0.02, box.z + 0.01)
+            self._add("inside", place, cover, local, (opening.w, 0.02), 0.88 - 0.10 * local[1] / 0.02)
+            place, cover, local = self._rectangle(opening.x, y + 0.02, opening.w, 0.05, box.z + 0.01)
+            cast = 0.5 * np.exp(-np.maximum(local[1], 0.0) / 0.02) * cover
+            self._add("dark", place, cast, local, (opening.w, 0.05), 1.0)
+
+    def _floor_shadow(self) -> None:
+        """The soft shadow on the floor: a face whose paint is the mat itself, in less light."""
+        piece, reach = self.piece, 0.16 * min(1.0, max(self.piece.height, 0.3))
+        wide = piece.width + ASIDE * piece.depth + 0.22
+        place = self._slices(
+            [
+                self._to_pixels(-0.06, piece.height - 0.5 * reach, 0.0),
+                self._to_pixels(wide - 0.06, piece.height + reach, 0.0),
+            ]
+        )
+        px, py = self._pixels(*place)
+        y, x = (py - piece.height) / reach, (px + 0.06) / wide
+        edge = np.clip(np.minimum(x, 1.0 - x) / 0.10, 0.0, 1.0)
+        depth = np.exp(-(((y - 0.02) / 0.28) ** 2)) * edge * edge * (3.0 - 2.0 * edge)
+        self._add("shadow", place, np.ones_like(depth), (px, py), (wide, reach), 1.0 - 0.55 * depth)
+
+    def _label(self, cx: float, cy: float, w: float, h: float, z: float) -> None:
+        """A metal frame that holds a card."""
+        for zone, grow, level in (("hardware", 0.0045, 0.9), ("paper", 0.0, 1.0)):
+            size = (w + 2 * grow, h + 2 * grow)
+            place, cover, local = self._rectangle(cx - size[0] / 2, cy - size[1] / 2, *size, z)
+            self._add(zone, place, cover, local, size, level * (1.06 - 0.20 * local[1] / size[1]))
+
+    def _pull(self, cx: float, cy: float, w: float, z: float) -> None:
+        for y, h, level in ((cy - 0.004, 0.014, 0.35), (cy - 0.009, 0.010, 1.02)):
+            place, cover, local = self._rectangle(cx - w, y, 2 * w, h, z)
+            zone = "dark" if level < 0.5 else "hardware"
+            cover = cover * (0.4 if zone == "dark" else 1.0)
+            self._add(zone, place, cover, local, (2 * w, h), 1.0 if zone == "dark" else level - 0.5 * local[1] / h)
+
+    def _knob(self, cx: float, cy: float, r: float, z: float) -> None:
+        place, _, local = self._rectangle(cx - 2.2 * r, cy - 1.6 * r, 4.4 * r, 4.4 * r, z)
+        size = (4.4 * r, 4.4 * r)
+        x, y = local[0] / r - 2.2, local[1] / r - 1.6
+        cast = 0.45 * np.exp(-(((x - 0.35) / 0.9) ** 2 + ((y - 0.75) / 0.9) ** 2))
+        self._add("dark", place, cast, local, size, 1.0)
+        d = np.hypot(x, y)
+        cover = np.clip((1.0 - d) * r * self.scale + 0.5, 0, 1)
+        facing = np.clip(-0.42 * x - 0.58 * y + 0.70 * np.sqrt(np.clip(1.0 - d**2, 0, 1)), 0, None)
+        glint = np.exp(-(((x + 0.35) / 0.22) ** 2 + ((y + 0.42) / 0.22) ** 2))
+        self._add("hardware", place, cover, local, size, 0.22 + 0.95 * facing + 0.9 * glint)
+
+
+def _relief(front: Front, x: FloatArray, y: FloatArray) -> tuple[FloatArray, FloatArray, FloatArray]:
+    """Return shade, recess and height of a front: a bevel all round, and a moulding or a set-back panel within it."""
+    to_edge = np.minimum(np.minimum(x, front.w - x), np.minimum(y, front.h - y))
+    lit = np.where(np.minimum(y, x) < np.minimum(front.h - y, front.w - x), 0.10, -0.16)
+    bevel = np.exp(-((to_edge / _BEVEL) ** 2))
+    shade = 1.0 + bevel * lit - 0.05 * y / front.h
+    recess, high = np.zeros(x.shape), bevel
+    if front.relief == "flat" or min(front.w, front.h) < 0.06:
+        return shade, recess, high
+    at = min(0.024 if front.relief == "moulded" else 0.055, 0.22 * min(front.w, front.h))
+    groove = np.exp(-(((to_edge - at) / 0.004) ** 2))
+    bead = np.exp(-(((to_edge - at + 0.009) / 0.004) ** 2))
+    shade = shade - 0.22 * groove + 0.08 * bead * np.sign(lit)
+    if front.relief == "panelled":
+        inside = np.clip((to_edge - at) / 0.004, 0, 1)
+        fall = np.exp(-(((to_edge - at - 0.012) / 0.010) ** 2)) * inside
+        shade = shade - 0.04 * inside - fall * lit
+    return shade, np.maximum(recess, groove), np.maximum(high, bead)

@@ -1,0 +1,110 @@
+"""Faces of a piece on a photo: four corners, the perspective between them, a finish laid in with the photo's light."""
+
+from collections.abc import Sequence
+from typing import Final, TypeAlias
+
+import numpy as np
+from numpy.typing import ArrayLike
+from scipy.ndimage import gaussian_filter
+
+from jug_mingle.core.arrays import FloatArray, as_floats, check_finite
+
+Corners: TypeAlias = Sequence[tuple[float, float]]
+
+_SMALLEST: Final = 6.0
+"""Shortest side of a face on a photo. [pixels]"""
+
+SHADE_REACH: Final = 0.04
+"""How far shadows are told from the grain and the old colour's blotches, as a share of the face's diagonal."""
+
+
+class CrossedCornersError(ValueError):
+    """Four corners that do not go around a face."""
+
+
+def homography(corners: Corners) -> FloatArray:
+    """Return H (3, 3) that takes the unit square's corners (0,0), (1,0), (1,1), (0,1) to these pixels.
+
+    Parameters
+    ----------
+    corners : four (x, y)
+        Upper left, upper right, lower right, lower left. [pixels]
+
+    Raises
+    ------
+    CrossedCornersError
+        If they cross, lie in a line, or make a hollow or tiny shape.
+
+    References
+    ----------
+    .. [1] P. S. Heckbert, "Fundamentals of texture mapping and image warping", UCB/CSD 89/516 (1989), square to quad.
+    """
+    p = check_finite(as_floats(corners, "corners", last_axis=2), "corners")
+    if p.shape != (4, 2):
+        raise CrossedCornersError(f"a face has four corners, got {p.shape[0]}")
+    turns = [_cross(p[(n + 1) % 4] - p[n], p[(n + 2) % 4] - p[(n + 1) % 4]) for n in range(4)]
+    sides = [float(np.hypot(*(p[(n + 1) % 4] - p[n]))) for n in range(4)]
+    if min(sides) < _SMALLEST or not (min(turns) > 0.0 or max(turns) < 0.0):
+        raise CrossedCornersError(
+            "these corners do not go around a face: mark upper left, upper right, lower right, lower left in turn"
+        )
+    d1, d2, d3 = p[1] - p[2], p[3] - p[2], p[0] - p[1] + p[2] - p[3]
+    bend = _cross(d1, d2)
+    g, h = _cross(d3, d2) / bend, _cross(d1, d3) / bend
+    across, down = p[1] - p[0] + g * p[1], p[3] - p[0] + h * p[3]
+    return np.array([[across[0], down[0], p[0, 0]], [across[1], down[1], p[0, 1]], [g, h, 1.0]])
+
+
+def _cross(a: FloatArray, b: FloatArray) -> float:
+    return float(a[0] * b[1] - a[1] * b[0])
+
+
+def mapped(H: ArrayLike, points: ArrayLike) -> FloatArray:
+    """Return points (..., 2) taken through a homography."""
+    points = as_floats(points, "points", last_axis=2)
+    full = np.concatenate([points, np.ones((*points.shape[:-1], 1))], axis=-1) @ np.asarray(H).T
+    return np.asarray(full[..., :2] / full[..., 2:])
+
+
+def places_on(corners: Corners, size: tuple[int, int]) -> tuple[FloatArray, FloatArray, FloatArray]:
+    """Return for every pixel of a picture (height, width) u and v on the face, and the share that it covers. [0..1]"""
+    H = homography(corners)
+    y, x = np.mgrid[0 : size[0], 0 : size[1]]
+    uv = mapped(np.linalg.inv(H), np.stack([x + 0.5, y + 0.5], axis=-1).astype(float))
+    u, v = uv[..., 0], uv[..., 1]
+    p = np.asarray(corners, dtype=float)
+    turning = _cross(p[1] - p[0], p[2] - p[1])
+    cover = np.ones(size)
+    for n in range(4):
+        a, b = p[n], p[(n + 1) % 4]
+        away = ((b[0] - a[0]) * (y + 0.5 - a[1]) - (b[1] - a[1]) * (x + 0.5 - a[0])) / np.hypot(*(b - a))
+        cover = np.minimum(cover, np.clip(away * np.sign(turning) + 0.5, 0.0, 1.0))
+    return u, v, cover
+
+
+def lay_in(
+    linear: FloatArray, finish: FloatArray, cover: FloatArray, *, reach: float, keep_grain: float = 0.0
+) -> FloatArray:
+    """Return a photo with a finish laid into a face, in the light that fell there.
+
+    The photo's lightness over the face, smoothed, tells its shadows: the finish gets them, relative to the face's mean.
+    What is finer than that is grain and highlights; `keep_grain` of it stays, for washes and bare parts.
+
+    Parameters
+    ----------
+    linear, finish : (h, w, 3) ndarray
+        Linear RGB of the photo, and of the finish as it looks evenly lit, under the same white.
+    cover : (h, w) ndarray
+        [0..1]
+    reach : float
+        Of the smoothing. [pixels]
+    """
+    Y = np.maximum(linear @ np.array([0.2126, 0.7152, 0.0722]), 1e-4)
+    weight = np.maximum(gaussian_filter(cover, reach), 1e-6)
+    soft = np.maximum(gaussian_filter(Y * cover, reach) / weight, 1e-4)
+    mean = float(np.average(Y, weights=np.maximum(cover, 1e-9)))
+    shade = soft / mean * (Y / soft) ** keep_grain
+    laid = finish * shade[..., np.newaxis]
+    # Highlights that are far above the smooth light are reflections of the surface itself: they stay.
+    glint = np.clip(Y / soft - 1.8, 0.0, None)[..., np.newaxis] * soft[..., np.newaxis]
+    return np.asarray(linear + cover[..., np.newaxis] * (laid + glint - linear))

@@ -1,0 +1,59 @@
+"""The finish sheet: the picture, and the layers in order with products, dilutions, amounts and waits."""
+
+import io
+from collections.abc import Sequence
+from dataclasses import dataclass
+
+from PIL import Image
+from reportlab.lib.units import mm
+from reportlab.lib.utils import ImageReader
+from reportlab.pdfgen.canvas import Canvas
+
+from jug_mingle.formats.images import Pixels
+from jug_mingle.formats.print_sheet import paragraph, sheet, text
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class LayerLine:
+    """One layer as it is printed: what it is, how it is laid, how much of what, and the wait after it."""
+
+    title: str
+    how: str
+    amounts: str
+    wait: str
+    sRGB: tuple[float, float, float]
+
+
+def finish_sheet(
+    lines: Sequence[LayerLine], *, title: str, job: str, said: str, light: str, cautions: Sequence[str], picture: Pixels
+) -> bytes:
+    """Return the PDF (A4), over as many pages as the layers need."""
+
+    def draw(canvas: Canvas) -> None:
+        text(canvas, 20, 277, title, size=20, bold=True)
+        text(canvas, 20, 269, f"{job} · as it looks by {light}", size=10)
+        high = 92.0
+        wide = min(170.0, high * picture.shape[1] / picture.shape[0])
+        out = io.BytesIO()
+        Image.fromarray(picture).save(out, "PNG")
+        canvas.drawImage(ImageReader(out), 20 * mm, 170 * mm, wide * mm, high * mm)
+        y = paragraph(canvas, 20, 162, said, width=170, size=10) - 3
+        for number, line in enumerate(lines, start=1):
+            if y < 38:
+                canvas.showPage()
+                text(canvas, 20, 280, f"{title}, further layers", size=12, bold=True)
+                y = 270.0
+            canvas.setFillColorRGB(*line.sRGB)
+            canvas.rect(20 * mm, (y - 9) * mm, 14 * mm, 11 * mm, stroke=0, fill=1)
+            canvas.setFillGray(0)
+            text(canvas, 38, y - 1, f"{number}  {line.title}", size=11, bold=True)
+            low = paragraph(canvas, 38, y - 6, f"{line.how} {line.amounts}".strip(), width=110, size=9)
+            text(canvas, 152, y - 1, line.wait, size=9)
+            y = min(low, y - 11) - 4
+        for caution in cautions:
+            if y < 20:
+                canvas.showPage()
+                y = 280.0
+            y = paragraph(canvas, 20, y, caution, width=170, size=9)
+
+    return sheet(title, draw)

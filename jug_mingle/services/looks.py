@@ -1,0 +1,374 @@
+"""Looks: the layers of a job's finishes, resolved to films of its jugs and pots; pictures, points and judgements."""
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from typing import Any
+
+import numpy as np
+from sqlalchemy import select
+from sqlalchemy.orm import Session
+
+from jug_mingle.core.arrays import FloatArray
+from jug_mingle.core.characterise import Shelf
+from jug_mingle.core.finishes import GENERIC, KINDS, METALS, Film, Finish, Laid, Layer, area_shares, at_point, stages
+from jug_mingle.core.finishes.fields import share, thickness
+from jug_mingle.core.finishes.judgement import Waxed, judge, waxes_on
+from jug_mingle.core.finishes.order import Remark, check_order
+from jug_mingle.core.finishes.stack import metal
+from jug_mingle.core.finishes.usual import LOOKS
+from jug_mingle.core.grounds import ground
+from jug_mingle.core.ladders import Paint, Ramp, ramp
+from jug_mingle.core.materials import Optics, dry_shares
+from jug_mingle.core.pieces import UNPAINTED, Samples
+from jug_mingle.core.recipes import Pour, mixed_paint
+from jug_mingle.core.render import Picture, render
+from jug_mingle.core.spectra import Light
+from jug_mingle.errors import NotFoundError, UnfitError
+from jug_mingle.services.amounts import SPREAD_RATE
+from jug_mingle.services.jobs import get_job
+from jug_mingle.services.look_shapes import ColourNote, LayerIn, LookFile
+from jug_mingle.services.mixes import get_mix, mix_rows, pours_of
+from jug_mingle.services.pieces import drawn, get_piece, grounds_of, piece_of
+from jug_mingle.services.shelf import fitted_shelf, get_material, standing
+from jug_mingle.store.models import LookRow, MixRow, PieceRow, now
+
+ROLES = ("first", "second", "third")
+
+
+def look_rows(session: Session, job_id: int) -> Sequence[LookRow]:
+    """Return the looks of a job, oldest first."""
+    get_job(session, job_id)
+    return session.scalars(
+        select(LookRow).where(LookRow.job_id == job_id, LookRow.removed.is_(None)).order_by(LookRow.id)
+    ).all()
+
+
+def get_look(session: Session, look_id: int) -> LookRow:
+    """Return a look, also one that was removed; NotFoundError when there is none."""
+    row = session.get(LookRow, look_id)
+    if row is None:
+        raise NotFoundError(f"there is no look {look_id}")
+    return row
+
+
+def save_look(
+    session: Session, job_id: int, *, name: str, layers: Sequence[LayerIn], look_id: int | None = None
+) -> LookRow:
+    """Keep a look, new or changed; UnfitError when a colour of it is missing or of another job."""
+    resolved(session, job_id, layers)
+    row = LookRow(job_id=job_id, name=name, layers=[], removed=None) if look_id is None else get_look(session, look_id)
+    if row.job_id != job_id:
+        raise UnfitError(f"look {look_id} belongs to another job")
+    row.name, row.layers = name, [layer.model_dump(mode="json") for layer in layers]
+    session.add(row)
+    session.flush()
+    return row
+
+
+def remove_look(session: Session, look_id: int) -> None:
+    """Put a look away; pieces that wear it are bare until `restore_look` brings it back."""
+    get_look(session, look_id).removed = now()
+    session.flush()
+
+
+def restore_look(session: Session, look_id: int) -> LookRow:
+    """Bring a look back."""
+    row = get_look(session, look_id)
+    row.removed = None
+    session.flush()
+    return row
+
+
+def wear(session: Session, piece_id: int, look_id: int | None) -> PieceRow:
+    """Dress a piece in a look, or in nothing."""
+    row = get_piece(session, piece_id)
+    if look_id is not None and get_look(session, look_id).job_id != row.job_id:
+        raise UnfitError(f"look {look_id} belongs to another job")
+    row.look_id = look_id
+    session.flush()
+    return row
+
+
+def layers_of(row: LookRow) -> list[LayerIn]:
+    """Return the layers of a look."""
+    return [LayerIn.model_validate(layer) for layer in row.layers]
+
+
+def preset(session: Session, job_id: int, key: str) -> list[LayerIn]:
+    """Return the layers of one of our own looks, in the job's jugs: its first mix, its second, its third."""
+    found = next((look for look in LOOKS if look.key == key), None)
+    if found is None:
+        raise NotFoundError(f"there is no look {key!r}; known are {', '.join(look.key for look in LOOKS)}")
+    return cast_roles(session, job_id, [LayerIn.model_validate(dict(layer)) for layer in found.layers])
+
+
+def cast_roles(session: Session, job_id: int, layers: Sequence[LayerIn]) -> list[LayerIn]:
+    """Return layers whose roles are played by the mixes of a job; where it has too few the last one plays two.
+
+    Raises
+    ------
+    UnfitError
+        If the layers need a jug and the job has none.
+    """
+    mixes = mix_rows(session, job_id)
+    if not mixes and any(colour in ROLES for layer in layers for colour in layer.colours):
+        raise UnfitError("this look needs a jug: mingle a colour and keep it first")
+    cast = {role: f"mix:{mixes[min(n, len(mixes) - 1)].id}" for n, role in enumerate(ROLES) if mixes}
+    return [
+        layer.model_copy(update={"colours": [cast.get(colour, colour) for colour in layer.colours]}) for layer in layers
+    ]
+
+
+@dataclass(frozen=True, slots=True, kw_only=True, eq=False)
+class _Colours:
+    """Films by name, each made once."""
+
+    session: Session
+    job_id: int
+    shelf: Shelf
+    made: dict[str, Film]
+
+    def film(self, name: str) -> Film:
+        if name not in self.made:
+            self.made[name] = self._make(name)
+        return self.made[name]
+
+    def _make(self, name: str) -> Film:
+        if name in GENERIC:
+            return GENERIC[name]
+        if name in METALS:
+            R = metal(name)
+            # As opaque as a metal leaf: any scattering will do, the ratio gives its reflectance.
+            return Film(
+                name=name, optics=Optics(K=(1 - R) ** 2 / (2 * R) * 5.0, S=np.full(R.size, 5.0)), X=5.0, veil=0.0
+            )
+        kind, _, key = name.partition(":")
+        if kind == "mix" and key.isdigit():
+            mix = get_mix(self.session, int(key))
+            if mix.job_id != self.job_id:
+                raise UnfitError(f"mix {key} belongs to another job")
+            return film_of(self.shelf, mix.name, pours_of(mix))
+        if kind == "pot" and key:
+            pot = get_material(self.session, key)
+            return film_of(self.shelf, pot.name, (Pour(key=key, parts=1, ml=1.0),))
+        raise UnfitError(
+            f"there is no colour {name!r}: name a jug (mix:1), a pot (pot:its-key), a wax ({', '.join(GENERIC)}) or a "
+            f"gilding ({', '.join(METALS)})"
+        )
+
+
+def film_of(shelf: Shelf, name: str, pours: Sequence[Pour]) -> Film:
+    """Return a mix as a film: its optics, and how thick one ordinary coat of it dries."""
+    paint = mixed_paint(shelf, pours)
+    materials = [shelf.materials[shelf.index(pour.key)] for pour in pours]
+    ml = np.array([pour.ml for pour in pours])
+    c = dry_shares(ml, [material.solids for material in materials])
+    wet_X = np.array([material.dry_coat / max(material.solids, 1e-6) for material in materials])
+    solids = float((ml * [material.solids for material in materials]).sum() / ml.sum())
+    X = float(c @ wet_X) * solids
+    return Film(name=name, optics=paint.optics, X=X, veil=paint.veil, base=materials[0].kind.base)
+
+
+def resolved(session: Session, job_id: int, layers: Sequence[LayerIn]) -> tuple[Layer, ...]:
+    """Return layers with their films; UnfitError or NotFoundError says which layer is wrong, and how."""
+    colours = _Colours(session=session, job_id=job_id, shelf=fitted_shelf(session), made={})
+    found = []
+    for number, layer in enumerate(layers):
+        spec: dict[str, Any] = layer.model_dump(exclude={"colours", "zones"})
+        try:
+            films = tuple(colours.film(name) for name in layer.colours)
+            found.append(Layer(films=films, zones=tuple(layer.zones), **spec))
+        except ValueError as error:
+            raise UnfitError(f"layer {number + 1}: {error}") from error
+    return tuple(found)
+
+
+def dressed(session: Session, piece_id: int, layers: Sequence[LayerIn]) -> tuple[PieceRow, Finish]:
+    """Return a piece and its finish, saved or not."""
+    row = get_piece(session, piece_id)
+    return row, Finish(layers=resolved(session, row.job_id, layers), grounds=grounds_of(row))
+
+
+def picture_of(
+    session: Session,
+    piece_id: int,
+    layers: Sequence[LayerIn],
+    *,
+    light: Light,
+    pixels_wide: int,
+    pixels_high: int,
+    stage: int | None = None,
+    shaded: bool = True,
+) -> Picture:
+    """Return the picture of a piece in layers, saved or not; with `stage` as it is after so many coats."""
+    row, finish = dressed(session, piece_id, layers)
+    if stage is not None:
+        grown = stages(finish.layers)
+        finish = Finish(layers=grown[min(stage, len(grown) - 1)], grounds=finish.grounds)
+    _, samples = drawn(row, pixels_wide, pixels_high)
+    return render(samples, (pixels_high, pixels_wide), finish, light, shaded=shaded)
+
+
+def field_of(
+    session: Session, piece_id: int, layers: Sequence[LayerIn], number: int, *, pixels_wide: int, pixels_high: int
+) -> Picture:
+    """Return where a layer lies and how thick, white for much, on the piece in grey."""
+    row, finish = dressed(session, piece_id, layers)
+    if not 0 <= number < len(finish.layers):
+        raise UnfitError(f"there is no layer {number + 1} among {len(finish.layers)}")
+    layer = finish.layers[number]
+    _, samples = drawn(row, pixels_wide, pixels_high)
+    values = np.full(samples.pixel.size + 1, 0.30, dtype=np.float32)
+    for zone, place in samples.zones.items():
+        if zone not in UNPAINTED and layer.reaches(zone):
+            of = share if layer.kind in ("blend", "two_tone") else thickness
+            values[place] = 0.06 + 0.94 * np.clip(of(layer, samples, zone), 0.0, 1.0)
+        elif zone not in UNPAINTED:
+            values[place] = 0.06
+    values[:-1] *= 0.6 + 0.4 * np.clip(samples.fields["shade"], 0.0, 1.0)
+    grey = np.rint(255.0 * np.sqrt(values.take(samples.foremost))).astype(np.uint8).reshape(pixels_high, pixels_wide)
+    return np.repeat(grey[..., np.newaxis], 3, axis=2)
+
+
+@dataclass(frozen=True, slots=True, kw_only=True, eq=False)
+class Point:
+    """What lies at a point of the picture: its zone, and what each layer made of it."""
+
+    zone: str
+    laid: list[Laid]
+
+
+def point_of(
+    session: Session, piece_id: int, layers: Sequence[LayerIn], *, x: float, y: float, wide: int, high: int
+) -> Point:
+    """Return what lies at a point, in shares of the picture's width and height; NotFoundError beside the piece."""
+    row, finish = dressed(session, piece_id, layers)
+    _, samples = drawn(row, wide, high)
+    pixel = min(high - 1, int(y * high)) * wide + min(wide - 1, int(x * wide))
+    at = int(samples.foremost[pixel])
+    zone = next((name for name, place in samples.zones.items() if place.start <= at < place.stop), "shadow")
+    if zone in UNPAINTED:
+        raise NotFoundError("there is nothing painted at this point: pick one on the piece")
+    return Point(zone=zone, laid=at_point(finish, samples, zone, at - samples.zones[zone].start))
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Need:
+    """What a finish takes of one colour. [m², ml]"""
+
+    name: str
+    area: float
+    ml: float
+
+
+@dataclass(frozen=True, slots=True, kw_only=True, eq=False)
+class Judged:
+    """What is said of a finish: remarks, what waxes would make of it, and what it takes of each colour."""
+
+    remarks: list[Remark]
+    waxes: list[Waxed]
+    needs: list[Need]
+    stages: list[str]
+
+
+_JUDGED_AT = (360, 270)
+
+
+def judged(session: Session, piece_id: int, layers: Sequence[LayerIn], *, light: Light) -> Judged:
+    """Return what is to be said of a finish on a piece."""
+    row, finish = dressed(session, piece_id, layers)
+    _, samples = drawn(row, *_JUDGED_AT)
+    key = row.grounds.get("", "oak")
+    remarks = [
+        *check_order(finish.layers),
+        *judge(finish, samples, bridges=_bridges(session), bleeds=ground(key).bleeds, light=light),
+    ]
+    zone = max(
+        (zone for zone in samples.zones if zone not in UNPAINTED),
+        key=lambda name: samples.zones[name].stop - samples.zones[name].start,
+    )
+    return Judged(
+        remarks=remarks, waxes=waxes_on(finish, zone), needs=_needs(row, finish, samples), stages=_stage_names(finish)
+    )
+
+
+def _bridges(session: Session) -> list[Film]:
+    shelf, there = fitted_shelf(session), standing(session)
+    return [
+        film_of(shelf, material.name, (Pour(key=material.key, parts=1, ml=1.0),))
+        for material in shelf.materials
+        if material.key in there and material.kind.optical == "hiding" and material.kind.colours
+    ]
+
+
+def _needs(row: PieceRow, finish: Finish, samples: Samples) -> list[Need]:
+    """Return what each colour takes: its share of each zone's area, times coats, by the thickness that is laid wet."""
+    found: dict[str, tuple[float, float]] = {}
+    areas = piece_of(row).areas
+    for layer in finish.layers:
+        if not layer.films:
+            continue
+        for zone, area in areas.items():
+            if zone not in samples.zones or not layer.reaches(zone):
+                continue
+            for film, part in zip(layer.films, area_shares(layer, samples, zone), strict=True):
+                # A coat is laid as thick as an ordinary one, whatever is wiped off again.
+                laid = part if layer.kind in ("blend", "two_tone", "stencil", "drips") else 1.0
+                ml = 1000.0 * area * laid * layer.coats / SPREAD_RATE / (1.0 + layer.water)
+                before = found.get(film.name, (0.0, 0.0))
+                found[film.name] = (before[0] + area * part, before[1] + ml)
+    return [Need(name=name, area=area, ml=ml) for name, (area, ml) in found.items()]
+
+
+def _stage_names(finish: Finish) -> list[str]:
+    names = ["bare"]
+    for layer in finish.layers:
+        if layer.on:
+            title = KINDS[layer.kind].lower()
+            names += [title] if layer.coats == 1 else [f"{title}, coat {n}" for n in range(1, layer.coats + 1)]
+    return names
+
+
+def way_between(session: Session, *, job_id: int, first_id: int, second_id: int, light: Light, steps: int) -> Ramp:
+    """Return the mixtures on the way from one mix to another, even to the eye."""
+    ends = [paint_of_mix(session, job_id, mix_id) for mix_id in (first_id, second_id)]
+    return ramp(ends[0], ends[1], light=light, steps=steps)
+
+
+def paint_of_mix(session: Session, job_id: int, mix_id: int) -> Paint:
+    """Return a mix of a job as a film to run into others."""
+    row = mix_of(session, job_id, mix_id)
+    return mixed_paint(fitted_shelf(session), pours_of(row))
+
+
+def mix_of(session: Session, job_id: int, mix_id: int) -> MixRow:
+    """Return a mix that belongs to a job; UnfitError when it is of another."""
+    row = get_mix(session, mix_id)
+    if row.job_id != job_id:
+        raise UnfitError(f"mix {mix_id} belongs to another job")
+    return row
+
+
+def to_file(session: Session, look_id: int) -> LookFile:
+    """Return a look as a file: jugs and pots become roles, so that it can be worn in other colours."""
+    row = get_look(session, look_id)
+    layers = layers_of(row)
+    named = {colour for layer in layers for colour in layer.colours if ":" in colour}
+    # The jugs in the order in which the job has them, so that a look comes back in the colours that it left in.
+    order = [f"mix:{mix.id}" for mix in mix_rows(session, row.job_id)]
+    ranked = sorted(named, key=lambda colour: (order.index(colour) if colour in order else len(order), colour))
+    cast = dict(zip(ranked, ROLES, strict=False))
+    films = _Colours(session=session, job_id=row.job_id, shelf=fitted_shelf(session), made={})
+    return LookFile(
+        name=row.name,
+        roles={role: ColourNote(name=films.film(colour).name) for colour, role in cast.items()},
+        layers=[
+            layer.model_copy(update={"colours": [cast.get(colour, colour) for colour in layer.colours]})
+            for layer in layers
+        ],
+    )
+
+
+def seen_of(laid: Sequence[Laid]) -> FloatArray:
+    """Return what is seen at a point in the end (36,)."""
+    return np.clip(laid[-1].R, 0.0, 1.0)

@@ -1,0 +1,103 @@
+"""A finish tried on a person's own photo: faces marked by their corners, the layers laid in with the photo's light."""
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+
+import numpy as np
+from sqlalchemy.orm import Session
+
+from jug_mingle.core.arrays import FloatArray
+from jug_mingle.core.colour import XYZ_TO_RGB, sRGB_to_RGB
+from jug_mingle.core.finishes import Finish, bare
+from jug_mingle.core.finishes.nodes import screen_weights
+from jug_mingle.core.finishes.stack import colours
+from jug_mingle.core.pieces import Drawing, Face, Samples
+from jug_mingle.core.quads import SHADE_REACH, Corners, CrossedCornersError, lay_in, places_on
+from jug_mingle.core.render import Picture, encode_linear
+from jug_mingle.core.spectra import Light
+from jug_mingle.core.spectra import light as light_named
+from jug_mingle.errors import UnfitError
+from jug_mingle.services.look_shapes import LayerIn
+from jug_mingle.services.looks import resolved
+from jug_mingle.services.photos import PhotoFolder, correction_of, get_photo, pixels_of
+from jug_mingle.services.sources import LightingIn
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class MarkedFace:
+    """A face on a photo: its corners in turn [pixels of the working copy], its zone, and how wide it is. [m]"""
+
+    corners: Corners
+    zone: str
+    width: float
+
+
+def dress_photo(
+    session: Session,
+    folder: PhotoFolder,
+    photo_id: int,
+    faces: Sequence[MarkedFace],
+    layers: Sequence[LayerIn],
+    *,
+    lighting: LightingIn,
+    wood: str = "oak",
+) -> Picture:
+    """Return a photo with layers laid into its marked faces; UnfitError says which face is wrong.
+
+    The photo's own light is made honest first, as in Catch, and all is shown in daylight. Paint covers what was there;
+    washes, stains and bare parts keep the photo's own grain.
+    """
+    photo = get_photo(session, photo_id)
+    pixels = pixels_of(photo, folder)
+    finish = Finish(layers=resolved(session, photo.job_id, layers), grounds={"": bare(wood)})
+    opaque = any(layer.on and layer.kind in ("paint", "blend", "primer") for layer in finish.layers)
+    correction = correction_of(session, photo, folder, lighting)
+    linear = correction.XYZ(sRGB_to_RGB(pixels / 255.0)) @ XYZ_TO_RGB.T
+    light = light_named("window")
+    for number, face in enumerate(faces, start=1):
+        try:
+            u, v, cover = places_on(face.corners, pixels.shape[:2])
+        except CrossedCornersError as error:
+            raise UnfitError(f"face {number}: {error}") from error
+        rows, columns = _box(cover)
+        if rows.stop <= rows.start or columns.stop <= columns.start:
+            raise UnfitError(f"face {number} lies outside the photo: mark its corners on it")
+        inner = _on_face(face, finish, u[rows, columns], v[rows, columns], cover[rows, columns], light)
+        diagonal = float(np.hypot(rows.stop - rows.start, columns.stop - columns.start))
+        linear[rows, columns] = lay_in(
+            linear[rows, columns], inner, cover[rows, columns], reach=max(2.0, SHADE_REACH * diagonal),
+            keep_grain=0.15 if opaque else 0.8,
+        )  # fmt: skip
+    return encode_linear(linear)
+
+
+def _box(cover: FloatArray) -> tuple[slice, slice]:
+    rows, columns = np.flatnonzero(cover.any(axis=1)), np.flatnonzero(cover.any(axis=0))
+    if rows.size == 0:
+        return slice(0, 0), slice(0, 0)
+    return slice(int(rows[0]), int(rows[-1]) + 1), slice(int(columns[0]), int(columns[-1]) + 1)
+
+
+def _on_face(
+    face: MarkedFace, finish: Finish, u: FloatArray, v: FloatArray, cover: FloatArray, light: Light
+) -> FloatArray:
+    """Return the finish as it looks evenly lit, for each pixel of a face."""
+    sides = [np.hypot(*np.subtract(face.corners[(n + 1) % 4], face.corners[n])) for n in range(4)]
+    high = face.width * float((sides[1] + sides[3]) / (sides[0] + sides[2]))
+    lx, ly = np.clip(u, 0, 1) * face.width, np.clip(v, 0, 1) * high
+    edge = np.minimum(np.minimum(lx, face.width - lx), np.minimum(ly, high - ly))
+    fields = {
+        "shade": np.ones_like(u), "u": np.clip(u, 0, 1), "v": np.clip(v, 0, 1), "x": lx, "y": ly,
+        "across": np.clip(u, 0, 1), "down": np.clip(v, 0, 1), "step": np.clip(v, 0, 1), "edge": edge,
+        "recess": np.zeros_like(u), "high": np.exp(-((edge / 0.006) ** 2)),
+        "upright": np.full_like(u, float(high > 1.6 * face.width)),
+    }  # fmt: skip
+    shape = u.shape
+    whole = Face(
+        zone=face.zone, rows=slice(0, shape[0]), columns=slice(0, shape[1]), cover=(cover > 0.0).astype(float),
+        fields=fields,
+    )  # fmt: skip
+    samples: Samples = Drawing(width=shape[1], height=shape[0], scale=shape[1] / face.width, faces=(whole,)).samples()
+    out = np.zeros((shape[0] * shape[1], 3))
+    out[samples.pixel] = colours(finish, samples, face.zone, screen_weights(light))
+    return out.reshape(*shape, 3)

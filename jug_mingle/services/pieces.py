@@ -1,0 +1,120 @@
+"""Pieces of a job: parametric furniture with names, and what each of their zones is before anything is laid."""
+
+from collections.abc import Mapping, Sequence
+from dataclasses import asdict
+from functools import lru_cache
+from typing import Any
+
+from sqlalchemy import select
+from sqlalchemy.orm import Session
+
+from jug_mingle.core.finishes import Below, bare
+from jug_mingle.core.pieces import Drawing, Piece, Samples, draw, usual_piece
+from jug_mingle.errors import NotFoundError, UnfitError
+from jug_mingle.services.jobs import get_job
+from jug_mingle.store.models import PieceRow, now
+
+
+def piece_rows(session: Session, job_id: int) -> Sequence[PieceRow]:
+    """Return the pieces of a job, oldest first."""
+    get_job(session, job_id)
+    return session.scalars(
+        select(PieceRow).where(PieceRow.job_id == job_id, PieceRow.removed.is_(None)).order_by(PieceRow.id)
+    ).all()
+
+
+def get_piece(session: Session, piece_id: int) -> PieceRow:
+    """Return a piece, also one that was removed; NotFoundError when there is none."""
+    row = session.get(PieceRow, piece_id)
+    if row is None:
+        raise NotFoundError(f"there is no piece {piece_id}")
+    return row
+
+
+def add_piece(
+    session: Session, job_id: int, *, name: str, form: str, measures: Mapping[str, Any], ground: str = "oak"
+) -> PieceRow:
+    """Add a piece of a form; measures that are not given are the form's usual ones. UnfitError says what is wrong."""
+    get_job(session, job_id)
+    try:
+        piece = usual_piece(form, **measures)
+        bare(ground)
+    except ValueError as error:
+        raise UnfitError(str(error)) from error
+    row = PieceRow(job_id=job_id, name=name, spec=asdict(piece), grounds={"": ground}, look_id=None, removed=None)
+    session.add(row)
+    session.flush()
+    return row
+
+
+def change_piece(
+    session: Session, piece_id: int, *, name: str | None, measures: Mapping[str, Any], grounds: Mapping[str, str]
+) -> PieceRow:
+    """Change a piece's name, measures, or what its zones are before anything is laid; nothing is half done."""
+    row = get_piece(session, piece_id)
+    try:
+        spec = asdict(Piece(**{**row.spec, **measures}))
+        for key in grounds.values():
+            bare(key)
+    except ValueError as error:
+        raise UnfitError(str(error)) from error
+    row.spec, row.grounds = spec, {**row.grounds, **grounds}
+    if name is not None:
+        row.name = name
+    session.flush()
+    return row
+
+
+def duplicate_piece(session: Session, piece_id: int) -> PieceRow:
+    """Add the same piece once more, dressed alike."""
+    row = get_piece(session, piece_id)
+    taken = {other.name for other in piece_rows(session, row.job_id)}
+    name = next(f"{row.name[:110]} {n}" for n in range(2, 10_000) if f"{row.name[:110]} {n}" not in taken)
+    copy = PieceRow(job_id=row.job_id, name=name, spec=row.spec, grounds=row.grounds, look_id=row.look_id, removed=None)
+    session.add(copy)
+    session.flush()
+    return copy
+
+
+def remove_piece(session: Session, piece_id: int) -> None:
+    """Take a piece off the job; `restore_piece` brings it back."""
+    get_piece(session, piece_id).removed = now()
+    session.flush()
+
+
+def restore_piece(session: Session, piece_id: int) -> PieceRow:
+    """Bring a removed piece back."""
+    row = get_piece(session, piece_id)
+    row.removed = None
+    session.flush()
+    return row
+
+
+def piece_of(row: PieceRow) -> Piece:
+    """Return a piece as the core takes it."""
+    return Piece(**row.spec)
+
+
+def areas_of(session: Session, job_id: int) -> dict[str, float]:
+    """Return the painted area of each zone, of all pieces of a job together. [m²]"""
+    found: dict[str, float] = {}
+    for row in piece_rows(session, job_id):
+        for zone, area in piece_of(row).areas.items():
+            found[zone] = found.get(zone, 0.0) + area
+    return found
+
+
+def grounds_of(row: PieceRow) -> dict[str, Below]:
+    """Return what the zones of a piece are before anything is laid."""
+    return {zone: bare(key) for zone, key in row.grounds.items()}
+
+
+def drawn(row: PieceRow, pixels_wide: int, pixels_high: int) -> tuple[Drawing, Samples]:
+    """Return the drawing of a piece at a size, and what is seen of it."""
+    return _drawn(piece_of(row), pixels_wide, pixels_high)
+
+
+@lru_cache(maxsize=6)
+def _drawn(piece: Piece, pixels_wide: int, pixels_high: int) -> tuple[Drawing, Samples]:
+    drawing = draw(piece, pixels_wide, pixels_high)
+    return drawing, drawing.samples()
