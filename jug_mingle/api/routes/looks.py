@@ -36,7 +36,7 @@ Pixels = Annotated[int, Field(ge=64, le=2400)]
 Layers = Annotated[list[LayerIn], Field(max_length=24)]
 
 
-class KindOut(BaseModel):
+class LayerKindOut(BaseModel):
     """A kind of layer, how it is usually laid, and why."""
 
     key: str
@@ -58,7 +58,7 @@ class PresetOut(BaseModel):
 class LookbookOut(BaseModel):
     """What looks are made of."""
 
-    kinds: list[KindOut]
+    kinds: list[LayerKindOut]
     patterns: dict[str, str]
     presets: list[PresetOut]
     waxes: list[str]
@@ -207,7 +207,7 @@ class DressIn(In):
 def lookbook() -> LookbookOut:
     """Return the kinds of layers with their usual numbers, the patterns of blends, and our own looks."""
     kinds = [
-        KindOut(
+        LayerKindOut(
             key=kind, title=title, why=WHY[kind], least=FILMS_OF.get(kind, (1, 1))[0],
             most=FILMS_OF.get(kind, (1, 1))[1],
             usual=LayerIn.model_validate({"kind": kind, **USUAL[kind]}),

@@ -4,7 +4,7 @@ import type { components, paths } from './schema'
 
 export type Schemas = components['schemas']
 export type LightName = Schemas['LightOut']['name']
-export type StyleName = Schemas['FinishOut']['style']
+export type Layer = Schemas['LayerIn']
 export type ToolName = Schemas['RecipesIn']['tool']
 export type Area = Schemas['SpotIn'] | Schemas['BoxIn'] | Schemas['FreehandIn']
 /** What a person says a colour is. */

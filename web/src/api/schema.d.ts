@@ -2698,6 +2698,27 @@ export interface components {
       name: string
     }
     /**
+     * KindOut
+     * @description A kind of material, with what is usual for it.
+     */
+    KindOut: {
+      /** Base */
+      base: string
+      /** Caution */
+      caution: string
+      /** Has Colour */
+      has_colour: boolean
+      /** Key */
+      key: string
+      /**
+       * Optical
+       * @enum {string}
+       */
+      optical: 'hiding' | 'transparent' | 'clear' | 'extender'
+      /** Title */
+      title: string
+    }
+    /**
      * LadderOut
      * @description An ombre by rows: even to the eye, and in equal parts beside it.
      */
@@ -2843,6 +2864,23 @@ export interface components {
       zones: ('front' | 'body' | 'top' | 'side' | 'leg' | 'plinth' | 'moulding' | 'inside')[]
     }
     /**
+     * LayerKindOut
+     * @description A kind of layer, how it is usually laid, and why.
+     */
+    LayerKindOut: {
+      /** Key */
+      key: string
+      /** Least */
+      least: number
+      /** Most */
+      most: number
+      /** Title */
+      title: string
+      usual: components['schemas']['LayerIn']
+      /** Why */
+      why: string
+    }
+    /**
      * LearntOut
      * @description How far the prediction of a paint moved by this reading. [CIEDE2000]
      */
@@ -2946,7 +2984,7 @@ export interface components {
      */
     LookbookOut: {
       /** Kinds */
-      kinds: components['schemas']['jug_mingle__api__routes__looks__KindOut'][]
+      kinds: components['schemas']['LayerKindOut'][]
       /** Metals */
       metals: string[]
       /** Patterns */
@@ -4854,23 +4892,6 @@ export interface components {
       wet_hex: string
     }
     /**
-     * KindOut
-     * @description A kind of layer, how it is usually laid, and why.
-     */
-    jug_mingle__api__routes__looks__KindOut: {
-      /** Key */
-      key: string
-      /** Least */
-      least: number
-      /** Most */
-      most: number
-      /** Title */
-      title: string
-      usual: components['schemas']['LayerIn']
-      /** Why */
-      why: string
-    }
-    /**
      * LookIn
      * @description A look to keep.
      */
@@ -4910,27 +4931,6 @@ export interface components {
         | components['schemas']['FromMix']
         | components['schemas']['Between']
         | components['schemas']['Stepped']
-    }
-    /**
-     * KindOut
-     * @description A kind of material, with what is usual for it.
-     */
-    jug_mingle__api__shelf_schemas__KindOut: {
-      /** Base */
-      base: string
-      /** Caution */
-      caution: string
-      /** Has Colour */
-      has_colour: boolean
-      /** Key */
-      key: string
-      /**
-       * Optical
-       * @enum {string}
-       */
-      optical: 'hiding' | 'transparent' | 'clear' | 'extender'
-      /** Title */
-      title: string
     }
   }
   responses: never
@@ -10122,7 +10122,7 @@ export interface operations {
           [name: string]: unknown
         }
         content: {
-          'application/json': components['schemas']['jug_mingle__api__shelf_schemas__KindOut'][]
+          'application/json': components['schemas']['KindOut'][]
         }
       }
     }

@@ -1,49 +1,207 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue'
+import { useQuery } from '@tanstack/vue-query'
+import { computed, ref, watch } from 'vue'
 
+import { api, type Schemas, unwrap } from '../../api/client'
+import PieceChoice from '../../shared/PieceChoice.vue'
 import { preferences } from '../../shared/preferences'
-import { useJob } from '../../shared/useJob'
 import { usePicture } from '../../shared/usePicture'
+import { usePieces } from '../../shared/usePieces'
 import { usePixels } from '../../shared/usePixels'
 
-const { id, job } = useJob()
+const { pieces, piece, choose, add, change, duplicate, remove } = usePieces()
+const { data: forms } = useQuery({
+  queryKey: ['forms'],
+  staleTime: Infinity,
+  queryFn: async () => unwrap(await api.GET('/api/forms')),
+})
+const form = computed(() => forms.value?.find((one) => one.key === piece.value?.form))
 const stage = ref<HTMLElement>()
 const size = usePixels(stage)
 const { src, wrong } = usePicture(() => {
-  if (id.value === undefined || !size.value) return undefined
-  const pixels = `pixels_wide=${size.value.wide.toString()}&pixels_high=${size.value.high.toString()}`
-  return `/api/jobs/${id.value.toString()}/preview?style=bare&light=${preferences.value.light}&${pixels}`
+  if (!piece.value || !size.value) return undefined
+  return {
+    url: `/api/pieces/${piece.value.id.toString()}/picture?light=${preferences.value.light}`,
+    body: { pixels_wide: size.value.wide, pixels_high: size.value.high },
+    drawn: [piece.value.measures, piece.value.grounds], // a change of these asks anew
+  }
 })
 const titles: Record<string, string> = {
-  front: 'Drawer fronts',
+  front: 'Fronts',
   body: 'Frame',
   side: 'Sides',
   top: 'Top',
   plinth: 'Plinth',
+  leg: 'Legs',
+  moulding: 'Mouldings',
+  inside: 'Inside',
 }
-const areas = computed(() =>
-  Object.entries(job.value?.areas ?? {}).map(([zone, area]) => ({ title: titles[zone] ?? zone, area })),
+const zones = computed(() => Object.entries(piece.value?.areas ?? {}))
+const total = computed(() => zones.value.reduce((sum, [, area]) => sum + area, 0))
+const woods = ['oak', 'pine', 'beech', 'walnut', 'mahogany', 'ash', 'cherry', 'maple', 'teak', 'elm', 'birch']
+const others = ['fibreboard', 'paper']
+
+type Measure = 'width' | 'height' | 'depth' | 'base_height' | 'rows' | 'columns'
+const measures = computed(() => {
+  const found: { key: Measure; title: string; unit: string }[] = [
+    { key: 'width', title: 'Width', unit: 'cm' },
+    { key: 'height', title: 'Height', unit: 'cm' },
+    { key: 'depth', title: 'Depth', unit: 'cm' },
+  ]
+  if (form.value?.rows) found.push({ key: 'rows', title: form.value.rows, unit: '' })
+  if (form.value?.columns) found.push({ key: 'columns', title: form.value.columns, unit: '' })
+  if (piece.value?.measures.base !== 'none') found.push({ key: 'base_height', title: 'Height of its base', unit: 'cm' })
+  return found
+})
+const refused = ref('')
+watch(
+  () => piece.value?.id,
+  () => {
+    refused.value = ''
+  },
 )
-const total = computed(() => areas.value.reduce((sum, zone) => sum + zone.area, 0))
+const shown = (key: Measure, unit: string) => {
+  const value = Number(piece.value?.measures[key] ?? 0)
+  return unit === 'cm' ? Math.round(value * 1000) / 10 : value
+}
+
+async function attempt(what: () => Promise<void>) {
+  try {
+    await what()
+    refused.value = ''
+  } catch (problem) {
+    refused.value = problem instanceof Error ? problem.message : 'It could not be changed.'
+  }
+}
+
+function measure(key: Measure, unit: string, text: string) {
+  const value = Number(text.replace(',', '.'))
+  const one = piece.value
+  if (!one) return
+  if (!text.trim() || !Number.isFinite(value)) {
+    refused.value = 'Give a number.'
+    return
+  }
+  void attempt(() => change(one.id, { measures: { [key]: unit === 'cm' ? value / 100 : value } }))
+}
+
+function style(key: 'base' | 'relief' | 'handle', value: string) {
+  const one = piece.value
+  if (one) void attempt(() => change(one.id, { measures: { [key]: value } }))
+}
+
+function lay(zone: string, value: string) {
+  const one = piece.value
+  if (one) void attempt(() => change(one.id, { grounds: { [zone]: value } }))
+}
+
+function name(text: string) {
+  const one = piece.value
+  if (one && text.trim()) void attempt(() => change(one.id, { name: text }))
+}
+
+function addForm(event: Event) {
+  const field = event.target as HTMLSelectElement
+  const wanted = forms.value?.find((one) => one.key === field.value)
+  field.value = ''
+  if (wanted) void attempt(() => add({ name: wanted.title, form: wanted.key, measures: {}, ground: 'oak' }))
+}
+
+const styles: { key: 'base' | 'relief' | 'handle'; title: string; values: Record<string, string> }[] = [
+  { key: 'base', title: 'It stands on', values: { plinth: 'a plinth', legs: 'legs', none: 'nothing' } },
+  { key: 'relief', title: 'Fronts', values: { flat: 'flat', moulded: 'with a moulding', panelled: 'panelled' } },
+  {
+    key: 'handle',
+    title: 'Handles',
+    values: { knob: 'knobs', pull: 'pulls', label_knob: 'label frames and knobs', none: 'none' },
+  },
+]
+const value = (one: Schemas['PieceOut'], key: string) => String(one.measures[key] ?? '')
 </script>
 
 <template>
   <div class="place">
-    <h1>What am I painting?</h1>
+    <div class="ask">
+      <h1>What am I painting?</h1>
+      <PieceChoice :pieces="pieces" :chosen="piece?.id" @choose="choose" />
+      <select class="form-select new" aria-label="Add a piece" @change="addForm">
+        <option value="">+ another piece…</option>
+        <option v-for="one in forms" :key="one.key" :value="one.key">{{ one.title }}</option>
+      </select>
+    </div>
     <div ref="stage" class="mat stage">
-      <img v-if="src" :src="src" :alt="`${job?.name ?? 'The piece'}, bare wood`" />
+      <img v-if="src" :src="src" :alt="`${piece?.name ?? 'The piece'}, bare`" />
       <p v-if="wrong" class="wrong" role="alert">{{ wrong }}</p>
     </div>
-    <section aria-labelledby="areas">
-      <h2 id="areas">To paint</h2>
-      <dl>
-        <template v-for="zone in areas" :key="zone.title">
-          <dt>{{ zone.title }}</dt>
-          <dd>{{ zone.area.toFixed(2) }} m²</dd>
-        </template>
-        <dt class="sum">Together</dt>
-        <dd class="sum">{{ total.toFixed(2) }} m²</dd>
-      </dl>
+    <section v-if="piece" class="side" aria-label="Its measures">
+      <p v-if="refused" class="wrong" role="alert">{{ refused }}</p>
+      <label class="wide"
+        >Called
+        <input
+          class="form-control"
+          maxlength="120"
+          :value="piece.name"
+          @change="name(($event.target as HTMLInputElement).value)"
+        />
+      </label>
+      <div class="measures">
+        <label v-for="one in measures" :key="one.key"
+          ><span
+            >{{ one.title }}<template v-if="one.unit">, {{ one.unit }}</template></span
+          >
+          <input
+            class="form-control"
+            inputmode="decimal"
+            :value="shown(one.key, one.unit)"
+            @change="measure(one.key, one.unit, ($event.target as HTMLInputElement).value)"
+          />
+        </label>
+        <label v-for="one in styles" :key="one.key"
+          ><span>{{ one.title }}</span>
+          <select
+            class="form-select"
+            :value="value(piece, one.key)"
+            @change="style(one.key, ($event.target as HTMLSelectElement).value)"
+          >
+            <option v-for="(text, key) in one.values" :key="key" :value="key">{{ text }}</option>
+          </select>
+        </label>
+      </div>
+      <h2>To paint</h2>
+      <table>
+        <tbody>
+          <tr v-for="[zone, area] in zones" :key="zone">
+            <th scope="row">{{ titles[zone] ?? zone }}</th>
+            <td>
+              <select
+                class="form-select"
+                :aria-label="`What ${titles[zone] ?? zone} are now`"
+                :value="piece.grounds[zone] ?? piece.grounds['']"
+                @change="lay(zone, ($event.target as HTMLSelectElement).value)"
+              >
+                <optgroup label="bare wood">
+                  <option v-for="wood in woods" :key="wood">{{ wood }}</option>
+                </optgroup>
+                <optgroup label="else">
+                  <option v-for="wood in others" :key="wood">{{ wood }}</option>
+                </optgroup>
+              </select>
+            </td>
+            <td class="area">{{ area.toFixed(2) }} m²</td>
+          </tr>
+          <tr class="sum">
+            <th scope="row">Together</th>
+            <td />
+            <td class="area">{{ total.toFixed(2) }} m²</td>
+          </tr>
+        </tbody>
+      </table>
+      <div class="acts">
+        <BButton variant="outline-secondary" size="sm" @click="duplicate(piece.id)">One more of it</BButton>
+        <BButton v-if="pieces.length > 1" variant="outline-secondary" size="sm" @click="remove(piece)"
+          >Take it off</BButton
+        >
+      </div>
       <RouterLink :to="{ name: 'catch' }" class="btn btn-primary">Catch a colour for it</RouterLink>
     </section>
   </div>
@@ -53,12 +211,20 @@ const total = computed(() => areas.value.reduce((sum, zone) => sum + zone.area, 
 .place {
   height: 100%;
   display: grid;
-  grid-template: auto minmax(0, 1fr) / minmax(0, 1fr) 230px;
+  grid-template: auto minmax(0, 1fr) / minmax(0, 1fr) 320px;
   gap: 12px 20px;
 }
 
-h1 {
+.ask {
   grid-column: 1 / -1;
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 8px 16px;
+}
+
+.new {
+  width: auto;
 }
 
 .stage {
@@ -74,27 +240,59 @@ h1 {
   object-fit: contain;
 }
 
-dl {
+.side {
+  overflow: auto;
   display: grid;
-  grid-template-columns: 1fr auto;
-  gap: 8px;
-  margin: 10px 0 20px;
+  gap: 12px;
+  align-content: start;
+  padding: 2px;
 }
 
-dt {
-  font-weight: 400;
+.measures {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 8px 12px;
 }
 
-dd {
+.measures span {
+  display: block;
+  font-size: 0.86rem;
+}
+
+h2 {
   margin: 0;
+}
+
+table {
+  width: 100%;
+}
+
+th,
+td {
+  padding: 2px 8px 2px 0;
+  font-weight: 400;
+  text-align: left;
+}
+
+.area {
   text-align: right;
   font-variant-numeric: tabular-nums;
+  white-space: nowrap;
 }
 
-.sum {
+.sum > * {
   font-weight: 700;
   border-top: 1.5px solid var(--ink);
   padding-top: 6px;
+}
+
+.acts {
+  display: flex;
+  gap: 8px;
+}
+
+p {
+  margin: 0;
 }
 
 @media (max-width: 860px) {

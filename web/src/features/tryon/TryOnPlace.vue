@@ -1,108 +1,380 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue'
+import { keepPreviousData, useQuery } from '@tanstack/vue-query'
+import { computed, ref, watch } from 'vue'
 
-import type { StyleName } from '../../api/client'
-import { useJob } from '../../shared/useJob'
+import { api, type Layer, type Schemas, unwrap } from '../../api/client'
+import PieceChoice from '../../shared/PieceChoice.vue'
+import { preferences } from '../../shared/preferences'
+import { useKeys } from '../../shared/useKeys'
+import { sayWrong } from '../../shared/useNotice'
 import { usePicture } from '../../shared/usePicture'
 import { usePixels } from '../../shared/usePixels'
-import JugSlot from './JugSlot.vue'
-import { useFinish } from './useFinish'
+import { useSettled } from '../../shared/useSettled'
+import { useShelf } from '../../shared/useShelf'
+import LadderPanel from './LadderPanel.vue'
+import LayerList from './LayerList.vue'
+import LayerSettings from './LayerSettings.vue'
+import LookRemarks from './LookRemarks.vue'
+import PhotoFaces from './PhotoFaces.vue'
+import SideBySide from './SideBySide.vue'
+import { useLook, useLookbook } from './useLook'
 
-const { id, job } = useJob()
+const wear = useLook()
+const { job, pieces, piece, look, layers, canUndo, canRedo } = wear
+const { data: book } = useLookbook()
+const { data: shelf } = useShelf()
 const stage = ref<HTMLElement>()
-const { draft, change, sketching, lacking, url, way } = useFinish(id, job, usePixels(stage))
-const { src, wrong } = usePicture(url)
+const size = usePixels(stage)
+const sliding = ref(false)
+const chosen = ref(0)
+const solo = ref<number>()
+const peeked = ref<number>()
+const stageAt = ref<number>()
+const view = ref<'piece' | 'beside' | 'photo' | 'ladder'>('piece')
+const views = { piece: 'the piece', beside: 'looks side by side', photo: 'my photo', ladder: 'row by row' }
+const layer = computed(() => layers.value[chosen.value])
 
-const styles: { name: StyleName; title: string }[] = [
-  { name: 'bare', title: 'Bare' },
-  { name: 'plain', title: 'Plain' },
-  { name: 'blend', title: 'Light centre' },
-  { name: 'ombre', title: 'Ombre' },
-]
-const mixes = computed(() => job.value?.mixes ?? [])
-const two = computed(() => draft.value?.style === 'blend' || draft.value?.style === 'ombre')
-const names = computed(() =>
-  draft.value?.style === 'ombre' ? ['At the top', 'At the foot'] : ['Outside', 'In the centre'],
+watch(
+  () => [piece.value?.id, look.value?.id],
+  () => {
+    chosen.value = Math.max(0, layers.value.length - 1)
+    solo.value = stageAt.value = point.value = undefined
+  },
 )
-const said = computed(() => styles.find((style) => style.name === draft.value?.style)?.title ?? '')
 
-function slide(event: Event) {
-  sketching.value = true
-  change({ width: Number((event.target as HTMLInputElement).value) / 100 })
+/** What can be laid: the jugs of the job, the pots on the shelf, waxes and gildings. */
+const colours = computed(() => {
+  const found: Record<string, { name: string; hex: string; group: string }> = {}
+  for (const mix of job.value?.mixes ?? [])
+    found[`mix:${mix.id.toString()}`] = { name: mix.name, hex: mix.recipe.hex, group: 'jugs' }
+  for (const pot of shelf.value ?? [])
+    if (pot.hex) found[`pot:${pot.key}`] = { name: pot.name, hex: pot.hex, group: 'pots on the shelf' }
+  const waxes: Record<string, string> = {
+    'clear wax': '#e8e0cc',
+    'black wax': '#1f1e1d',
+    'brown wax': '#5a3d24',
+    'white wax': '#f3f1ec',
+  }
+  const metals: Record<string, string> = { gold: '#c19a49', bronze: '#8a6746', silver: '#b5b6b5', copper: '#b77a5a' }
+  for (const name of book.value?.waxes ?? []) found[name] = { name, hex: waxes[name] ?? '#888', group: 'waxes' }
+  for (const name of book.value?.metals ?? []) found[name] = { name, hex: metals[name] ?? '#888', group: 'gilding' }
+  return found
+})
+
+const shown = computed(() =>
+  solo.value === undefined ? layers.value : layers.value.map((one, n) => ({ ...one, on: n === solo.value })),
+)
+const settledPeek = useSettled(() => peeked.value)
+const { src, wrong } = usePicture(() => {
+  if (!piece.value || !size.value || view.value !== 'piece') return undefined
+  // A picture under a moving slider is small: it has to follow the hand.
+  const part = sliding.value ? Math.min(1, 520 / size.value.wide) : 1
+  return {
+    url: `/api/pieces/${piece.value.id.toString()}/picture?light=${preferences.value.light}`,
+    body: {
+      layers: shown.value,
+      pixels_wide: Math.max(64, Math.round(size.value.wide * part)),
+      pixels_high: Math.max(64, Math.round(size.value.high * part)),
+      stage: stageAt.value ?? null,
+      field: sliding.value ? null : (settledPeek.value ?? null),
+      sketch: sliding.value,
+    } satisfies Omit<Schemas['PictureIn'], 'shaded'>,
+    sketch: sliding.value,
+    drawn: [piece.value.measures, piece.value.grounds],
+  }
+})
+
+const settled = useSettled(() => JSON.stringify(layers.value))
+const { data: judged } = useQuery({
+  queryKey: computed(() => [
+    'shelf',
+    'judged',
+    piece.value?.id,
+    piece.value?.measures,
+    piece.value?.grounds,
+    settled.value,
+    preferences.value.light,
+  ]),
+  enabled: computed(() => piece.value !== undefined),
+  placeholderData: keepPreviousData,
+  retry: false,
+  queryFn: async () =>
+    unwrap(
+      await api.POST('/api/pieces/{piece_id}/judge', {
+        params: { path: { piece_id: piece.value?.id ?? 0 }, query: { light: preferences.value.light } },
+        body: { layers: JSON.parse(settled.value) as Layer[] },
+      }),
+    ),
+})
+
+const point = ref<Schemas['PointOut']>()
+const targetId = ref<number>()
+const target = computed(() => job.value?.targets.find((one) => one.id === targetId.value) ?? job.value?.targets[0])
+const at = ref<{ x: number; y: number }>()
+
+async function pick(event: MouseEvent) {
+  const box = stage.value?.getBoundingClientRect()
+  if (!box) return
+  at.value = { x: (event.clientX - box.left) / box.width, y: (event.clientY - box.top) / box.height }
+  await lookAt()
 }
 
-function settle() {
-  sketching.value = false
+async function lookAt() {
+  if (!piece.value || !size.value || !at.value) return
+  const answer = await api.POST('/api/pieces/{piece_id}/point', {
+    params: { path: { piece_id: piece.value.id }, query: { light: preferences.value.light } },
+    body: {
+      layers: shown.value,
+      x: Math.min(Math.max(at.value.x, 0), 1),
+      y: Math.min(Math.max(at.value.y, 0), 1),
+      pixels_wide: size.value.wide,
+      pixels_high: size.value.high,
+      target_id: target.value?.id ?? null,
+    },
+  })
+  try {
+    point.value = unwrap(answer)
+  } catch {
+    point.value = undefined // beside the piece
+  }
 }
+watch([settled, targetId, () => preferences.value.light], () => {
+  if (point.value) void lookAt()
+})
+
+function set(one: Layer) {
+  wear.change(layers.value.map((before, n) => (n === chosen.value ? one : before)))
+}
+
+function add(event: Event) {
+  const field = event.target as HTMLSelectElement
+  const kind = book.value?.kinds.find((one) => one.key === field.value)
+  field.value = ''
+  if (!kind) return
+  const keys = Object.keys(colours.value)
+  const fits = kind.key === 'wax' ? ['brown wax'] : kind.key === 'metallic' ? ['gold'] : keys
+  if (fits.length < kind.least) {
+    sayWrong(new Error('This layer needs a jug: mingle a colour and keep it first.'))
+    return
+  }
+  const own = Array.from({ length: kind.least }, (_, n) => fits[Math.min(n, fits.length - 1)] ?? '')
+  wear.change([...layers.value, { ...kind.usual, colours: own }])
+  chosen.value = layers.value.length - 1
+}
+
+function takeAway() {
+  wear.change(layers.value.filter((_, n) => n !== chosen.value))
+  chosen.value = Math.max(0, chosen.value - 1)
+}
+
+function twice() {
+  const one = layer.value
+  if (one)
+    wear.change([...layers.value.slice(0, chosen.value + 1), { ...one }, ...layers.value.slice(chosen.value + 1)])
+}
+
+const below = computed(() => [
+  'the bare piece',
+  ...layers.value
+    .slice(0, chosen.value)
+    .map((one) => `the ${book.value?.kinds.find((kind) => kind.key === one.kind)?.title.toLowerCase() ?? one.kind}`),
+])
+const zones = computed(() => Object.keys(piece.value?.areas ?? {}))
+const file = ref<HTMLInputElement>()
+
+function opened() {
+  const one = file.value?.files?.[0]
+  if (one) void wear.open(one)
+  if (file.value) file.value.value = ''
+}
+
+function turnLook(event: Event) {
+  const field = event.target as HTMLSelectElement
+  const value = field.value
+  if (value.startsWith('preset:')) {
+    const preset = book.value?.presets.find((one) => `preset:${one.key}` === value)
+    if (preset) void wear.begin(preset.key, preset.title)
+  } else void wear.wearLook(value ? Number(value) : null)
+}
+
+useKeys((event) => {
+  if (!(event.ctrlKey || event.metaKey) || event.key.toLowerCase() !== 'z') return false
+  if (event.shiftKey) wear.redo()
+  else wear.undo()
+  return true
+})
 </script>
 
 <template>
   <div class="place">
     <div class="ask">
       <h1>How will it look?</h1>
-      <fieldset class="styles">
-        <legend class="visually-hidden">Finish</legend>
-        <label v-for="style in styles" :key="style.name" :class="{ on: draft?.style === style.name }">
-          <input
-            class="visually-hidden"
-            type="radio"
-            name="style"
-            :value="style.name"
-            :checked="draft?.style === style.name"
-            @change="change({ style: style.name })"
-          />
-          {{ style.title }}
-        </label>
-      </fieldset>
+      <PieceChoice :pieces="pieces" :chosen="piece?.id" @choose="wear.choose" />
+      <div class="views" role="group" aria-label="What is shown">
+        <button
+          v-for="(title, name) in views"
+          :key="name"
+          type="button"
+          :aria-pressed="view === name"
+          @click="view = name"
+        >
+          {{ title }}
+        </button>
+      </div>
     </div>
-    <div ref="stage" class="mat stage">
-      <img v-if="src" :src="src" :alt="`The ${job?.name ?? 'piece'}: ${said}`" data-preview />
-      <p v-if="wrong" class="wrong" role="alert">{{ wrong }}</p>
-    </div>
-    <div v-if="draft" class="tools">
-      <p v-if="lacking" class="lacking" role="status">{{ lacking }}</p>
-      <p v-if="draft.style === 'bare'">The bare wood. Choose a finish above to dress it in your jugs.</p>
-      <JugSlot
-        v-else
-        :label="two ? (names[0] ?? '') : 'Paint'"
-        :mixes="mixes"
-        :model-value="draft.first_id"
-        @update:model-value="change({ first_id: $event })"
+
+    <div class="show">
+      <SideBySide
+        v-if="view === 'beside' && piece && job"
+        :key="job.looks.length"
+        :piece="piece"
+        :looks="job.looks"
+        :worn="look?.id"
+        @wear="wear.wearLook"
       />
-      <template v-if="two">
-        <JugSlot
-          :label="names[1] ?? ''"
-          :mixes="mixes"
-          :model-value="draft.second_id"
-          @update:model-value="change({ second_id: $event })"
-        />
-        <div class="slider">
-          <label for="width">How wide they run into each other</label>
+      <PhotoFaces v-else-if="view === 'photo'" :layers="layers" />
+      <LadderPanel v-else-if="view === 'ladder' && piece && job" :piece="piece" :mixes="job.mixes" />
+      <template v-else>
+        <div ref="stage" class="mat stage" @click="pick">
+          <img
+            v-if="src"
+            :src="src"
+            :alt="`${piece?.name ?? 'The piece'} in ${look?.name ?? 'nothing'}`"
+            data-preview
+          />
+          <p v-if="wrong" class="wrong" role="alert">{{ wrong }}</p>
+          <span v-if="peeked !== undefined" class="peek">where this layer lies: white for much</span>
+          <span
+            v-if="at && point"
+            class="cross"
+            aria-hidden="true"
+            :style="{ left: `${(100 * at.x).toString()}%`, top: `${(100 * at.y).toString()}%` }"
+          />
+        </div>
+        <div v-if="judged && judged.stages.length > 1" class="stages">
           <input
-            id="width"
             class="form-range"
             type="range"
             min="0"
-            max="100"
-            :value="Math.round((draft.width ?? 0.6) * 100)"
-            :aria-valuetext="`${Math.round((draft.width ?? 0.6) * 100)} percent`"
-            @input="slide"
-            @change="settle"
-            @blur="settle"
+            :max="judged.stages.length - 1"
+            :value="stageAt ?? judged.stages.length - 1"
+            aria-label="How far it is painted"
+            :aria-valuetext="judged.stages[stageAt ?? judged.stages.length - 1]"
+            @input="((sliding = true), (stageAt = Number(($event.target as HTMLInputElement).value)))"
+            @change="sliding = false"
+            @blur="sliding = false"
           />
+          <span
+            >after <b>{{ judged.stages[stageAt ?? judged.stages.length - 1] }}</b></span
+          >
         </div>
-        <div v-if="way" class="way">
-          <div class="mat steps">
-            <span v-for="(step, at) in way.steps" :key="at" :style="{ background: step }" />
-          </div>
-          <p>
-            <b>{{ way.muddy ? 'It turns muddy on the way.' : 'It stays clean on the way.' }}</b>
-            {{ way.length.toFixed(0) }} from end to end{{
-              way.length < 12 ? ': a quiet blend' : way.length > 40 ? ': far apart, blend slowly' : ''
-            }}.
+        <div v-if="point" class="point" role="status">
+          <ol>
+            <li v-for="(one, n) in point.laid" :key="n">
+              <i :style="{ background: one.hex }" /><small>{{ one.title }}</small>
+            </li>
+          </ol>
+          <p v-if="point.target_hex">
+            <span class="pair"
+              ><i :style="{ background: point.hex }" /><i :style="{ background: point.target_hex }"
+            /></span>
+            {{ point.words }}<template v-if="point.delta_E !== null">, {{ point.delta_E.toFixed(1) }}</template> from
+            <select
+              class="form-select"
+              aria-label="Compared with"
+              :value="target?.id"
+              @change="targetId = Number(($event.target as HTMLSelectElement).value)"
+            >
+              <option v-for="one in job?.targets" :key="one.id" :value="one.id">{{ one.title }}</option>
+            </select>
           </p>
         </div>
+        <p v-else class="soft hint">Tap the piece to see what lies there, layer by layer.</p>
       </template>
+    </div>
+
+    <div class="tools">
+      <div class="row-of">
+        <select class="form-select" aria-label="Look" :value="look?.id ?? ''" @change="turnLook">
+          <option value="">bare</option>
+          <optgroup label="looks of this job">
+            <option v-for="one in job?.looks" :key="one.id" :value="one.id">{{ one.name }}</option>
+          </optgroup>
+          <optgroup label="begin from">
+            <option v-for="one in book?.presets" :key="one.key" :value="`preset:${one.key}`">
+              {{ one.title }}: {{ one.words }}
+            </option>
+          </optgroup>
+        </select>
+        <button type="button" class="icon" :disabled="!canUndo" aria-label="Undo" @click="wear.undo">↶</button>
+        <button type="button" class="icon" :disabled="!canRedo" aria-label="Redo" @click="wear.redo">↷</button>
+      </div>
+      <LayerList
+        :layers="layers"
+        :kinds="book?.kinds ?? []"
+        :colours="colours"
+        :chosen="chosen"
+        :alone="solo"
+        @choose="chosen = $event"
+        @change="wear.change"
+        @solo="solo = $event"
+        @peek="peeked = $event"
+      />
+      <select class="form-select" aria-label="Add a layer" @change="add">
+        <option value="">+ a layer on top…</option>
+        <option v-for="kind in book?.kinds" :key="kind.key" :value="kind.key">{{ kind.title }}</option>
+      </select>
+      <LayerSettings
+        v-if="layer && book"
+        :layer="layer"
+        :number="chosen"
+        :kinds="book.kinds"
+        :patterns="book.patterns"
+        :colours="colours"
+        :zones="zones"
+        :below="below"
+        @change="set"
+        @sliding="sliding = $event"
+        @remove="takeAway"
+        @copy="twice"
+      />
+      <LookRemarks
+        v-if="judged && layers.length > 0"
+        :judged="judged"
+        :layers="layers"
+        :kinds="book?.kinds ?? []"
+        @choose="chosen = $event"
+      />
+      <details v-if="look && piece" class="keep">
+        <summary>keep, print, give away</summary>
+        <label
+          >called
+          <input
+            class="form-control"
+            maxlength="120"
+            :value="look.name"
+            @change="wear.rename(($event.target as HTMLInputElement).value)"
+        /></label>
+        <a :href="`/api/pieces/${piece.id}/sheet.pdf?light=${preferences.light}`" target="_blank" rel="noopener"
+          >finish sheet</a
+        >
+        <a :href="`/api/pieces/${piece.id}/look.png?light=${preferences.light}`">picture</a>
+        <a :href="`/api/pieces/${piece.id}/look.png?before_after=true&light=${preferences.light}`">before and after</a>
+        <a :href="`/api/looks/${look.id}/file`">the look as a file</a>
+        <button v-if="pieces.length > 1" type="button" @click="wear.wearAll">all pieces wear it</button>
+        <button type="button" @click="wear.remove">put it away</button>
+      </details>
+      <div>
+        <input
+          id="look-file"
+          ref="file"
+          class="visually-hidden"
+          type="file"
+          accept="application/json,.json"
+          @change="opened"
+        />
+        <label for="look-file" class="open">open a look from a file</label>
+      </div>
     </div>
   </div>
 </template>
@@ -111,49 +383,53 @@ function settle() {
 .place {
   height: 100%;
   display: grid;
-  grid-template: auto minmax(0, 1fr) / minmax(0, 1fr) 240px;
-  gap: 12px 18px;
+  grid-template: auto minmax(0, 1fr) / minmax(0, 1fr) 292px;
+  gap: 10px 18px;
 }
 
 .ask {
   grid-column: 1 / -1;
   display: flex;
   flex-wrap: wrap;
-  justify-content: space-between;
   align-items: center;
   gap: 8px 16px;
 }
 
-.styles {
+.views {
+  margin-left: auto;
   display: flex;
   border: 1.5px solid #767676;
-  border-radius: 20px;
+  border-radius: 19px;
   overflow: hidden;
   background: var(--sheet);
 }
 
-.styles label {
-  padding: 9px 16px;
-  cursor: pointer;
-  white-space: nowrap;
+.views button {
+  min-height: 36px;
+  padding: 0 12px;
+  border: 0;
+  background: none;
+  color: var(--ink);
 }
 
-.styles label.on {
+.views button[aria-pressed='true'] {
   background: var(--ink);
   color: var(--sheet);
   font-weight: 650;
 }
 
-.styles label:has(:focus-visible) {
-  box-shadow: inset 0 0 0 3px var(--act);
+.show {
+  min-height: 0;
+  display: grid;
+  grid-template-rows: minmax(0, 1fr) auto auto;
+  gap: 8px;
 }
 
 .stage {
   position: relative;
   min-height: 0;
-  display: grid;
-  place-items: center;
   overflow: hidden;
+  cursor: crosshair;
 }
 
 .stage img {
@@ -162,45 +438,134 @@ function settle() {
   object-fit: contain;
 }
 
-.stage .wrong {
+.stage .wrong,
+.peek {
   position: absolute;
+  left: 14px;
+  top: 10px;
+}
+
+.cross {
+  position: absolute;
+  width: 18px;
+  height: 18px;
+  translate: -50% -50%;
+  border: 2px solid #fff;
+  border-radius: 50%;
+  box-shadow: 0 0 0 1.5px #000;
+  pointer-events: none;
+}
+
+.stages {
+  display: grid;
+  grid-template-columns: 1fr 190px;
+  gap: 14px;
+  align-items: center;
+}
+
+.point {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 24px;
+  align-items: center;
+}
+
+.point ol {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+  display: flex;
+}
+
+.point li i {
+  display: block;
+  width: 62px;
+  height: 26px;
+}
+
+.point li small {
+  display: block;
+  max-width: 62px;
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+}
+
+.point p {
+  margin: 0;
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px;
+  align-items: center;
+}
+
+.point select {
+  width: auto;
+}
+
+.pair {
+  display: inline-flex;
+}
+
+.pair i {
+  width: 34px;
+  height: 26px;
+}
+
+.hint {
+  margin: 0;
 }
 
 .tools {
   display: flex;
   flex-direction: column;
-  gap: 16px;
+  gap: 12px;
   overflow: auto;
   padding: 2px;
 }
 
-.tools p {
-  margin: 0;
-}
-
-.lacking {
-  font-weight: 650;
-  border-left: 5px solid var(--ink);
-  padding-left: 10px;
-}
-
-.slider label {
-  font: 700 1.02rem var(--said);
-}
-
-.steps {
+.row-of {
   display: flex;
-  padding: 12px;
-  margin-bottom: 8px;
+  gap: 6px;
 }
 
-.steps span {
-  flex: 1;
-  height: 52px;
+.icon {
+  width: 40px;
+  border: 1.5px solid #767676;
+  border-radius: 9px;
+  background: var(--sheet);
+  color: var(--ink);
+  font-size: 1.2rem;
+}
+
+.icon:disabled {
+  opacity: 0.4;
+}
+
+.keep > * {
+  display: block;
+  min-height: 30px;
+}
+
+.keep a,
+.keep button,
+.open {
+  color: var(--act);
+  font-weight: 650;
+  text-decoration: none;
+  border: 0;
+  padding: 0;
+  background: none;
+  cursor: pointer;
+}
+
+.visually-hidden:focus-visible + .open {
+  outline: 3px solid var(--act);
 }
 
 @media (max-width: 860px) {
-  .place {
+  .place,
+  .show {
     display: flex;
     flex-direction: column;
     height: auto;
@@ -210,12 +575,16 @@ function settle() {
     aspect-ratio: 3 / 2.4;
   }
 
-  .stage img {
-    object-fit: cover;
+  .stages {
+    grid-template-columns: 1fr;
   }
 
-  .styles label {
-    padding: 9px 11px;
+  .views {
+    margin: 0;
+  }
+
+  .views button {
+    padding: 0 9px;
   }
 }
 </style>

@@ -1,0 +1,155 @@
+<script setup lang="ts">
+import { keepPreviousData, useQuery, useQueryClient } from '@tanstack/vue-query'
+import { computed, ref } from 'vue'
+
+import { api, type Schemas, unwrap } from '../../api/client'
+import { preferences } from '../../shared/preferences'
+import { jobKey } from '../../shared/useJob'
+import { say, sayWrong } from '../../shared/useNotice'
+
+/** An ombre row by row: steps even to the eye, what each takes, and one jug that is walked down them. */
+const { piece, mixes } = defineProps<{ piece: Schemas['PieceOut']; mixes: Schemas['MixOut'][] }>()
+const queries = useQueryClient()
+const first = ref(mixes[0]?.id)
+const second = ref(mixes[1]?.id ?? mixes[0]?.id)
+const coats = ref(2)
+const ask = () => ({
+  path: { piece_id: piece.id },
+  query: {
+    first_id: first.value ?? 0,
+    second_id: second.value ?? 0,
+    coats: coats.value,
+    light: preferences.value.light,
+  },
+})
+const { data, error } = useQuery({
+  queryKey: computed(() => ['shelf', 'ladder', piece.id, piece.measures, ask()]),
+  enabled: computed(() => first.value !== undefined && second.value !== undefined),
+  placeholderData: keepPreviousData,
+  retry: false,
+  queryFn: async () => unwrap(await api.GET('/api/pieces/{piece_id}/ladder', { params: ask() })),
+})
+const nameOf = (id: number | undefined) => mixes.find((mix) => mix.id === id)?.name ?? ''
+
+async function keep() {
+  try {
+    const made = unwrap(await api.POST('/api/pieces/{piece_id}/ladder/mixes', { params: ask() }))
+    await queries.invalidateQueries({ queryKey: jobKey() })
+    say(`${made.length.toString()} steps stand with your jugs.`, async () => {
+      for (const mix of made) unwrap(await api.DELETE('/api/mixes/{mix_id}', { params: { path: { mix_id: mix.id } } }))
+      await queries.invalidateQueries({ queryKey: jobKey() })
+    })
+  } catch (problem) {
+    sayWrong(problem)
+  }
+}
+</script>
+
+<template>
+  <div class="ladder">
+    <div class="choose">
+      <label
+        >from
+        <select v-model="first" class="form-select">
+          <option v-for="mix in mixes" :key="mix.id" :value="mix.id">{{ mix.name }}</option>
+        </select></label
+      >
+      <label
+        >down to
+        <select v-model="second" class="form-select">
+          <option v-for="mix in mixes" :key="mix.id" :value="mix.id">{{ mix.name }}</option>
+        </select></label
+      >
+      <label
+        >in
+        <select v-model="coats" class="form-select">
+          <option v-for="n in 4" :key="n" :value="n">{{ n }} {{ n === 1 ? 'coat' : 'coats' }}</option>
+        </select></label
+      >
+    </div>
+    <p v-if="error" class="wrong" role="alert">{{ error.message }}</p>
+    <template v-if="data && !error">
+      <div class="mat rows">
+        <div class="head"><span>even to the eye</span><span>in equal parts</span><span>takes</span></div>
+        <div v-for="(rung, n) in data.rungs" :key="n" class="rung">
+          <i :style="{ background: rung.hex }" /><i :style="{ background: rung.even_hex }" />
+          <span
+            >{{ n + 1 }}. row: <b>{{ Math.round(rung.ml) }} ml</b></span
+          >
+        </div>
+      </div>
+      <p class="soft">
+        From row to row {{ data.between.map((one) => one.toFixed(1)).join(' · ') }}; in equal parts it would be
+        {{ data.between_even.map((one) => one.toFixed(1)).join(' · ') }}.
+      </p>
+      <template v-if="data.walk.length > 0">
+        <h2>One jug, walked down</h2>
+        <ol>
+          <li v-for="(step, n) in data.walk" :key="n">
+            <template v-if="n === 0"
+              >Begin with <b>{{ Math.round(step.add) }} ml {{ nameOf(first) }}</b></template
+            >
+            <template v-else
+              >Add <b>{{ Math.round(step.add) }} ml {{ nameOf(second) }}</b> to what is left, stir:
+              {{ Math.round(step.there) }} ml stand in the jug</template
+            >. Paint row {{ n + 1 }} in {{ coats }} {{ coats === 1 ? 'coat' : 'coats' }}.
+          </li>
+          <li>The last row is {{ nameOf(second) }} itself, from its own jug.</li>
+        </ol>
+        <p class="soft">All coats of a row come before the next addition: nothing can be taken out of a jug.</p>
+        <BButton variant="primary" @click="keep">Keep the steps between as jugs</BButton>
+      </template>
+    </template>
+  </div>
+</template>
+
+<style scoped>
+.ladder {
+  display: grid;
+  gap: 12px;
+  align-content: start;
+  overflow: auto;
+}
+
+.choose {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px 18px;
+}
+
+.choose label {
+  display: flex;
+  gap: 8px;
+  align-items: center;
+}
+
+.rows {
+  padding: 14px 18px;
+  display: grid;
+}
+
+.head,
+.rung {
+  display: grid;
+  grid-template-columns: 1fr 1fr 130px;
+  gap: 0 14px;
+  align-items: center;
+}
+
+.rung i {
+  height: 58px;
+}
+
+h2 {
+  font-size: 1.05rem;
+}
+
+p,
+ol {
+  margin: 0;
+}
+
+.ladder > .btn {
+  justify-self: start;
+}
+</style>

@@ -1,0 +1,192 @@
+<script setup lang="ts">
+import { ref } from 'vue'
+
+import type { Layer, Schemas } from '../../api/client'
+
+/** The layers, the topmost first: shown or not, alone, in another order; a look at one shows where it lies. */
+const { layers, kinds, colours, chosen, alone } = defineProps<{
+  layers: Layer[]
+  kinds: Schemas['LayerKindOut'][]
+  colours: Record<string, { name: string; hex: string }>
+  chosen: number
+  alone: number | undefined
+}>()
+const emit = defineEmits<{
+  choose: [at: number]
+  change: [layers: Layer[]]
+  solo: [at: number | undefined]
+  peek: [at: number | undefined]
+}>()
+const carried = ref<number>()
+const titleOf = (layer: Layer) => kinds.find((kind) => kind.key === layer.kind)?.title ?? layer.kind
+const ofTop = (n: number) => layers.length - 1 - n
+
+function move(from: number, to: number) {
+  if (to < 0 || to >= layers.length || from === to) return
+  const now = [...layers]
+  const [layer] = now.splice(from, 1)
+  if (layer) now.splice(to, 0, layer)
+  emit('change', now)
+  emit('choose', to)
+}
+
+function drop(at: number) {
+  if (carried.value !== undefined) move(carried.value, at)
+  carried.value = undefined
+}
+
+function set(at: number, part: Partial<Layer>) {
+  emit(
+    'change',
+    layers.map((layer, n) => (n === at ? { ...layer, ...part } : layer)),
+  )
+}
+
+function keys(event: KeyboardEvent, at: number) {
+  if (!event.altKey) return
+  if (event.key === 'ArrowUp') move(at, at + 1)
+  else if (event.key === 'ArrowDown') move(at, at - 1)
+  else return
+  event.preventDefault()
+}
+</script>
+
+<template>
+  <ol aria-label="Layers, the topmost first" @mouseleave="emit('peek', undefined)">
+    <li
+      v-for="(_, n) in layers"
+      :key="ofTop(n)"
+      :class="{ on: ofTop(n) === chosen, off: !layers[ofTop(n)]?.on }"
+      draggable="true"
+      @dragstart="carried = ofTop(n)"
+      @dragover.prevent
+      @drop.prevent="drop(ofTop(n))"
+      @mouseenter="emit('peek', ofTop(n))"
+    >
+      <button
+        type="button"
+        class="name"
+        :aria-pressed="ofTop(n) === chosen"
+        title="Alt and arrow keys move it"
+        @click="emit('choose', ofTop(n))"
+        @focus="emit('peek', ofTop(n))"
+        @blur="emit('peek', undefined)"
+        @keydown="keys($event, ofTop(n))"
+      >
+        <span class="dots" aria-hidden="true">
+          <i
+            v-for="colour in layers[ofTop(n)]?.colours ?? []"
+            :key="colour"
+            :style="{ background: colours[colour]?.hex ?? '#888' }"
+          />
+        </span>
+        {{ titleOf(layers[ofTop(n)] as Layer) }}
+      </button>
+      <button
+        type="button"
+        class="small"
+        :aria-pressed="layers[ofTop(n)]?.on"
+        :aria-label="`Show ${titleOf(layers[ofTop(n)] as Layer)}, layer ${(ofTop(n) + 1).toString()}`"
+        @click="set(ofTop(n), { on: !layers[ofTop(n)]?.on })"
+      >
+        {{ layers[ofTop(n)]?.on ? 'on' : 'off' }}
+      </button>
+      <button
+        type="button"
+        class="small"
+        :aria-pressed="alone === ofTop(n)"
+        :aria-label="`${titleOf(layers[ofTop(n)] as Layer)} alone`"
+        @click="emit('solo', alone === ofTop(n) ? undefined : ofTop(n))"
+      >
+        alone
+      </button>
+    </li>
+    <li class="ground">the bare piece</li>
+  </ol>
+</template>
+
+<style scoped>
+ol {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+  display: grid;
+  gap: 3px;
+}
+
+li {
+  display: flex;
+  gap: 4px;
+  align-items: center;
+  border-radius: 9px;
+  background: var(--sheet);
+  cursor: grab;
+}
+
+li.on {
+  box-shadow: inset 0 0 0 2px var(--ink);
+}
+
+li.off .name {
+  text-decoration: line-through;
+  color: var(--soft);
+}
+
+.ground {
+  padding: 6px 12px;
+  color: var(--soft);
+  background: none;
+  cursor: default;
+}
+
+button {
+  border: 0;
+  background: none;
+  color: inherit;
+  min-height: 36px;
+}
+
+.name {
+  flex: 1;
+  text-align: left;
+  display: flex;
+  gap: 8px;
+  align-items: center;
+  padding: 0 10px;
+  border-radius: 9px;
+}
+
+.dots {
+  display: flex;
+}
+
+.dots i {
+  width: 16px;
+  height: 22px;
+}
+
+.dots i:first-child {
+  border-radius: 5px 0 0 5px;
+}
+
+.dots i:last-child {
+  border-radius: 0 5px 5px 0;
+}
+
+.dots i:only-child {
+  border-radius: 5px;
+}
+
+.small {
+  min-width: 34px;
+  padding: 0 6px;
+  font-size: 0.82rem;
+  color: var(--soft);
+  border-radius: 7px;
+}
+
+.small[aria-pressed='true'] {
+  color: var(--ink);
+  font-weight: 650;
+}
+</style>

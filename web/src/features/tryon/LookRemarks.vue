@@ -1,0 +1,112 @@
+<script setup lang="ts">
+import type { Layer, Schemas } from '../../api/client'
+
+/** What is to be known of the look before a brush is wet; each with its why. */
+defineProps<{ judged: Schemas['JudgedOut']; layers: Layer[]; kinds: Schemas['LayerKindOut'][] }>()
+const emit = defineEmits<{ choose: [at: number] }>()
+const weights: Record<string, string> = { wrong: 'This will fail', school: 'Done both ways', advice: 'To know' }
+</script>
+
+<template>
+  <section aria-label="What to know of it">
+    <ul class="remarks">
+      <li v-for="(remark, at) in judged.remarks" :key="at" :class="remark.weight">
+        <small>{{ weights[remark.weight] }}</small>
+        <details>
+          <summary>{{ remark.words }}</summary>
+          <p>{{ remark.why }}</p>
+          <button v-if="remark.layer !== null" type="button" class="link" @click="emit('choose', remark.layer ?? 0)">
+            layer {{ (remark.layer ?? 0) + 1 }}
+          </button>
+        </details>
+      </li>
+      <li v-if="judged.remarks.length === 0">Nothing speaks against it.</li>
+    </ul>
+    <h2>What a wax would make of it</h2>
+    <ul class="mat waxes">
+      <li v-for="wax in judged.waxes" :key="wax.name">
+        <i :style="{ background: wax.hex }" /><span>{{ wax.name }}</span
+        ><small>{{ wax.delta_E.toFixed(1) }}</small>
+      </li>
+    </ul>
+    <template v-if="judged.needs.length > 0">
+      <h2>It takes</h2>
+      <ul class="needs">
+        <li v-for="need in judged.needs" :key="need.name">
+          <b>{{ Math.round(need.ml) }} ml</b> {{ need.name }} <span class="soft">{{ need.area.toFixed(2) }} m²</span>
+        </li>
+      </ul>
+    </template>
+  </section>
+</template>
+
+<style scoped>
+section {
+  display: grid;
+  gap: 8px;
+}
+
+ul {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+}
+
+h2 {
+  font-size: 1rem;
+}
+
+.remarks {
+  display: grid;
+  gap: 6px;
+}
+
+.remarks small {
+  color: var(--soft);
+}
+
+.remarks .wrong small {
+  font-weight: 700;
+}
+
+.remarks .wrong {
+  border-left: 5px solid currentcolor;
+  padding-left: 10px;
+}
+
+summary {
+  min-height: 26px;
+}
+
+p {
+  margin: 2px 0 0;
+  font-size: 0.9rem;
+}
+
+.waxes {
+  display: grid;
+  grid-template-columns: repeat(4, 1fr);
+  gap: 8px;
+  padding: 10px;
+}
+
+.waxes i {
+  display: block;
+  height: 44px;
+  border-radius: 7px;
+}
+
+.waxes span,
+.waxes small {
+  display: block;
+  font-size: 0.78rem;
+}
+
+.link {
+  border: 0;
+  padding: 0;
+  background: none;
+  color: var(--act);
+  font-weight: 650;
+}
+</style>

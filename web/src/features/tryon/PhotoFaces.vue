@@ -1,0 +1,258 @@
+<script setup lang="ts">
+import { computed, ref, watch } from 'vue'
+
+import type { Layer, Schemas } from '../../api/client'
+import { useJob } from '../../shared/useJob'
+import { usePicture } from '../../shared/usePicture'
+
+/** A look on one's own photo: four corners a face, the finish laid in with the photo's light; before and after wiped. */
+const { layers } = defineProps<{ layers: Layer[] }>()
+const { job } = useJob()
+const photoId = ref<number>()
+const photo = computed(() => job.value?.photos.find((one) => one.id === photoId.value) ?? job.value?.photos[0])
+const faces = ref<[number, number][][]>([])
+const corners = ref<[number, number][]>([])
+const width = ref(50)
+const wipe = ref(50)
+const stage = ref<HTMLElement>()
+const dragged = ref<{ face: number; corner: number }>()
+watch(photo, () => {
+  faces.value = []
+  corners.value = []
+})
+
+const { src, busy, wrong } = usePicture(() =>
+  photo.value && faces.value.length > 0 && !dragged.value
+    ? {
+        url: `/api/photos/${photo.value.id.toString()}/dress`,
+        body: {
+          faces: faces.value.map((four) => ({ corners: four, width: width.value / 100, zone: 'front' as const })),
+          layers,
+        } satisfies Omit<Schemas['DressIn'], 'lighting' | 'wood'>,
+      }
+    : undefined,
+)
+
+function placeOf(event: PointerEvent): [number, number] {
+  const box = stage.value?.getBoundingClientRect()
+  if (!box || !photo.value) return [0, 0]
+  const clamp = (value: number, most: number) => Math.round(Math.min(Math.max(value, 0), 1) * most * 10) / 10
+  return [
+    clamp((event.clientX - box.left) / box.width, photo.value.width),
+    clamp((event.clientY - box.top) / box.height, photo.value.height),
+  ]
+}
+
+function mark(event: PointerEvent) {
+  if (dragged.value) return
+  corners.value = [...corners.value, snapped(placeOf(event))]
+  if (corners.value.length === 4) {
+    faces.value = [...faces.value, corners.value]
+    corners.value = []
+  }
+}
+
+/** A corner close to one that is marked already becomes the same: faces share their edges. */
+function snapped(point: [number, number]): [number, number] {
+  const near = (photo.value?.width ?? 1000) * 0.012
+  return faces.value.flat().find((other) => Math.hypot(other[0] - point[0], other[1] - point[1]) < near) ?? point
+}
+
+function drag(event: PointerEvent) {
+  const held = dragged.value
+  if (!held) return
+  faces.value = faces.value.map((face, n) =>
+    n === held.face ? face.map((corner, m) => (m === held.corner ? placeOf(event) : corner)) : face,
+  )
+}
+
+function nudge(event: KeyboardEvent, face: number, corner: number) {
+  const by = { ArrowLeft: [-2, 0], ArrowRight: [2, 0], ArrowUp: [0, -2], ArrowDown: [0, 2] }[event.key]
+  if (!by) return
+  event.preventDefault()
+  faces.value = faces.value.map((four, n) =>
+    n === face
+      ? four.map((point, m): [number, number] =>
+          m === corner ? [point[0] + (by[0] ?? 0), point[1] + (by[1] ?? 0)] : point,
+        )
+      : four,
+  )
+}
+
+const share = (value: number, most: number) => `${((100 * value) / most).toFixed(2)}%`
+const next = computed(() => ['upper left', 'upper right', 'lower right', 'lower left'][corners.value.length])
+
+/** A whole face in the middle, to be dragged: for those who cannot tap. */
+function begin() {
+  if (!photo.value) return
+  const { width: w, height: h } = photo.value
+  faces.value = [
+    ...faces.value,
+    [
+      [0.3 * w, 0.3 * h],
+      [0.7 * w, 0.3 * h],
+      [0.7 * w, 0.7 * h],
+      [0.3 * w, 0.7 * h],
+    ],
+  ]
+}
+</script>
+
+<template>
+  <div class="photo">
+    <div class="bar">
+      <select v-model="photoId" class="form-select" aria-label="Which photo">
+        <option v-for="one in job?.photos" :key="one.id" :value="one.id">{{ one.name }}</option>
+      </select>
+      <label>a face is <BFormInput v-model.number="width" type="number" min="1" max="400" /> cm wide</label>
+      <BButton size="sm" variant="outline-secondary" @click="begin">Put a face on it</BButton>
+      <BButton v-if="faces.length > 0" size="sm" variant="outline-secondary" @click="faces = faces.slice(0, -1)"
+        >Take the last one off</BButton
+      >
+      <span role="status">{{
+        busy ? 'Painting…' : faces.length === 0 || corners.length > 0 ? `Tap its ${next ?? ''} corner.` : ''
+      }}</span>
+    </div>
+    <p v-if="wrong" class="wrong" role="alert">{{ wrong }}</p>
+    <div v-if="photo" class="mat bed">
+      <div
+        ref="stage"
+        class="stage"
+        :style="{ aspectRatio: `${photo.width.toString()} / ${photo.height.toString()}` }"
+        @pointerup="dragged ? (dragged = undefined) : mark($event)"
+        @pointermove="drag"
+      >
+        <img :src="`/api/photos/${photo.id}/picture`" :alt="photo.name" draggable="false" />
+        <img
+          v-if="src"
+          :src="src"
+          :alt="`${photo.name}, painted`"
+          class="after"
+          draggable="false"
+          data-dressed
+          :style="{ clipPath: `inset(0 0 0 ${wipe.toString()}%)` }"
+        />
+        <svg :viewBox="`0 0 ${photo.width} ${photo.height}`" aria-hidden="true">
+          <polygon v-for="(face, n) in faces" :key="n" :points="face.map((p) => p.join(',')).join(' ')" />
+          <polyline :points="corners.map((p) => p.join(',')).join(' ')" />
+          <circle v-for="(p, n) in corners" :key="n" :cx="p[0]" :cy="p[1]" r="6" />
+        </svg>
+        <template v-for="(face, n) in faces" :key="n">
+          <button
+            v-for="(p, m) in face"
+            :key="m"
+            type="button"
+            class="corner"
+            :aria-label="`Face ${(n + 1).toString()}, ${['upper left', 'upper right', 'lower right', 'lower left'][m] ?? ''} corner`"
+            :style="{ left: share(p[0], photo.width), top: share(p[1], photo.height) }"
+            @pointerdown.stop.prevent="dragged = { face: n, corner: m }"
+            @keydown="nudge($event, n, m)"
+          />
+        </template>
+      </div>
+    </div>
+    <label v-if="src" class="wipe"
+      >before
+      <input v-model.number="wipe" class="form-range" type="range" min="0" max="100" aria-label="Wipe to before" />
+      after</label
+    >
+    <p v-if="!photo">Add a photo in Catch first.</p>
+  </div>
+</template>
+
+<style scoped>
+.photo {
+  display: grid;
+  grid-template-rows: auto auto minmax(0, 1fr) auto;
+  gap: 8px;
+  min-height: 0;
+}
+
+.bar {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px 14px;
+  align-items: center;
+}
+
+.bar select {
+  width: auto;
+}
+
+.bar label,
+.wipe {
+  display: flex;
+  gap: 8px;
+  align-items: center;
+}
+
+.bar input {
+  width: 84px;
+}
+
+.bed {
+  min-height: 0;
+  display: grid;
+  place-items: center;
+  overflow: hidden;
+  padding: 10px;
+}
+
+.stage {
+  position: relative;
+  max-width: 100%;
+  max-height: 100%;
+  height: 100%;
+  cursor: crosshair;
+  touch-action: none;
+}
+
+img,
+svg {
+  position: absolute;
+  inset: 0;
+  width: 100%;
+  height: 100%;
+}
+
+svg {
+  pointer-events: none;
+}
+
+polygon,
+polyline {
+  fill: none;
+  stroke: #fff;
+  stroke-width: 3;
+  vector-effect: non-scaling-stroke;
+  filter: drop-shadow(0 0 1px #000);
+}
+
+circle {
+  fill: #fff;
+}
+
+.corner {
+  position: absolute;
+  width: 26px;
+  height: 26px;
+  translate: -50% -50%;
+  border: 3px solid #fff;
+  border-radius: 50%;
+  background: rgb(0 0 0 / 25%);
+  box-shadow: 0 0 0 1px #000;
+  padding: 0;
+  touch-action: none;
+}
+
+p {
+  margin: 0;
+}
+
+@media (max-width: 860px) {
+  .stage {
+    height: auto;
+    width: 100%;
+  }
+}
+</style>

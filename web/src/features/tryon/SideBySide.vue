@@ -1,0 +1,110 @@
+<script setup lang="ts">
+import { ref } from 'vue'
+
+import type { Schemas } from '../../api/client'
+import LookPicture from './LookPicture.vue'
+
+/** Two to four looks of the piece at once, in the same light. */
+const { piece, looks, worn } = defineProps<{
+  piece: Schemas['PieceOut']
+  looks: Schemas['FinishOut'][]
+  worn: number | undefined
+}>()
+const emit = defineEmits<{ wear: [id: number] }>()
+const held = ref<number[]>(looks.slice(0, 4).map((look) => look.id))
+
+function turn(id: number) {
+  if (held.value.includes(id)) held.value = held.value.filter((one) => one !== id)
+  else if (held.value.length < 4) held.value = [...held.value, id]
+}
+</script>
+
+<template>
+  <div class="beside">
+    <fieldset>
+      <legend class="visually-hidden">Looks to hold side by side, up to four</legend>
+      <label v-for="look in looks" :key="look.id"
+        ><input
+          type="checkbox"
+          class="form-check-input"
+          :checked="held.includes(look.id)"
+          :disabled="!held.includes(look.id) && held.length >= 4"
+          @change="turn(look.id)"
+        />
+        {{ look.name }}</label
+      >
+    </fieldset>
+    <div class="mat grid" :class="`n${held.length.toString()}`">
+      <figure v-for="look in looks.filter((one) => held.includes(one.id))" :key="look.id">
+        <LookPicture :piece="piece" :layers="look.layers" :name="look.name" />
+        <figcaption>
+          {{ look.name }}
+          <button v-if="look.id !== worn" type="button" @click="emit('wear', look.id)">wear it</button>
+          <span v-else>worn</span>
+        </figcaption>
+      </figure>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.beside {
+  display: grid;
+  grid-template-rows: auto minmax(0, 1fr);
+  gap: 8px;
+  min-height: 0;
+}
+
+fieldset {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 18px;
+}
+
+label {
+  display: flex;
+  gap: 6px;
+  align-items: center;
+  min-height: 30px;
+}
+
+.grid {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 6px;
+  padding: 8px;
+  min-height: 0;
+}
+
+.grid.n1 {
+  grid-template-columns: 1fr;
+}
+
+figure {
+  margin: 0;
+  min-height: 180px;
+  display: grid;
+  grid-template-rows: minmax(0, 1fr) auto;
+}
+
+figcaption {
+  display: flex;
+  justify-content: space-between;
+  padding: 0 8px 4px;
+}
+
+button {
+  border: 0;
+  background: none;
+  color: inherit;
+  font-weight: 650;
+  text-decoration: underline;
+  min-height: 28px;
+}
+
+@media (max-width: 860px) {
+  .grid {
+    grid-template-columns: 1fr;
+  }
+}
+</style>

@@ -1,0 +1,69 @@
+import { useQueryClient } from '@tanstack/vue-query'
+import { computed, ref } from 'vue'
+
+import { api, type Schemas, unwrap } from '../api/client'
+import { jobKey, useJob } from './useJob'
+import { say, sayWrong } from './useNotice'
+
+const chosen = ref<number>()
+
+/** The pieces of the job, the one in hand, and what is done to them; every change can be undone. */
+export function usePieces() {
+  const queries = useQueryClient()
+  const { id: jobId, job } = useJob()
+  const pieces = computed(() => job.value?.pieces ?? [])
+  const piece = computed(() => pieces.value.find((one) => one.id === chosen.value) ?? pieces.value[0])
+  const refresh = () => queries.invalidateQueries({ queryKey: jobKey() })
+
+  function choose(id: number) {
+    chosen.value = id
+  }
+
+  async function add(body: Schemas['PieceIn']) {
+    const made = unwrap(
+      await api.POST('/api/jobs/{job_id}/pieces', { params: { path: { job_id: jobId.value ?? 0 } }, body }),
+    )
+    await refresh()
+    choose(made.id)
+  }
+
+  async function change(id: number, part: Partial<Schemas['PieceChangeIn']>) {
+    const body = { measures: {}, grounds: {}, ...part }
+    unwrap(await api.PATCH('/api/pieces/{piece_id}', { params: { path: { piece_id: id } }, body }))
+    await refresh()
+  }
+
+  async function duplicate(id: number) {
+    try {
+      const made = unwrap(await api.POST('/api/pieces/{piece_id}/duplicate', { params: { path: { piece_id: id } } }))
+      await refresh()
+      choose(made.id)
+    } catch (error) {
+      sayWrong(error)
+    }
+  }
+
+  async function remove(one: Schemas['PieceOut']) {
+    const params = { path: { piece_id: one.id } }
+    try {
+      unwrap(await api.DELETE('/api/pieces/{piece_id}', { params }))
+      await refresh()
+      say(`${one.name} was taken off the job.`, async () => {
+        unwrap(await api.POST('/api/pieces/{piece_id}/restore', { params }))
+        await refresh()
+        choose(one.id)
+      })
+    } catch (error) {
+      sayWrong(error)
+    }
+  }
+
+  async function wear(id: number, lookId: number | null) {
+    unwrap(
+      await api.PUT('/api/pieces/{piece_id}/look', { params: { path: { piece_id: id } }, body: { look_id: lookId } }),
+    )
+    await refresh()
+  }
+
+  return { pieces, piece, choose, add, change, duplicate, remove, wear, refresh }
+}
