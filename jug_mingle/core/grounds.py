@@ -11,23 +11,31 @@ from jug_mingle.core.materials import Ground
 from jug_mingle.core.recovery import recover_reflectance
 from jug_mingle.core.spectra import DAYLIGHT, as_spectrum
 
-# Title, Lab under D65 and whether tannin may bleed through pale paint. From memory of sanded, dry boards.
+# Title, Lab under D65, whether tannin may bleed through pale paint, and the figure's strength. From memory of sanded,
+# dry boards and of what is found under old finishes.
 _TONES: Final = {
-    "oak": ("Oak", (66.0, 8.5, 24.0), True),
-    "pine": ("Pine", (78.0, 6.0, 27.0), False),
-    "beech": ("Beech", (71.0, 10.0, 20.0), False),
-    "walnut": ("Walnut", (44.0, 9.0, 15.0), True),
-    "mahogany": ("Mahogany", (42.0, 19.0, 20.0), True),
-    "ash": ("Ash", (76.0, 4.5, 19.0), False),
-    "cherry": ("Cherry", (58.0, 15.0, 25.0), False),
-    "maple": ("Maple", (80.0, 5.0, 19.0), False),
-    "teak": ("Teak", (52.0, 11.0, 25.0), True),
-    "elm": ("Elm", (60.0, 9.0, 22.0), False),
-    "fibreboard": ("Raw fibreboard", (62.0, 7.0, 19.0), False),
-    "birch": ("Birch", (80.0, 4.0, 18.0), False),
-    "paper": ("White paper", (95.0, 0.0, 2.0), False),
-    "brass": ("Aged brass", (52.0, 6.0, 26.0), False),
+    "oak": ("Oak", (66.0, 8.5, 24.0), True, 1.0),
+    "pine": ("Pine", (78.0, 6.0, 27.0), False, 1.0),
+    "beech": ("Beech", (71.0, 10.0, 20.0), False, 1.0),
+    "walnut": ("Walnut", (44.0, 9.0, 15.0), True, 1.0),
+    "mahogany": ("Mahogany", (42.0, 19.0, 20.0), True, 1.0),
+    "ash": ("Ash", (76.0, 4.5, 19.0), False, 1.0),
+    "cherry": ("Cherry", (58.0, 15.0, 25.0), False, 1.0),
+    "maple": ("Maple", (80.0, 5.0, 19.0), False, 1.0),
+    "teak": ("Teak", (52.0, 11.0, 25.0), True, 1.0),
+    "elm": ("Elm", (60.0, 9.0, 22.0), False, 1.0),
+    "birch": ("Birch", (80.0, 4.0, 18.0), False, 1.0),
+    "failed_varnish": ("Failed varnish", (47.0, 18.0, 36.0), True, 0.6),
+    "old_white_paint": ("Old white paint", (88.0, 0.0, 11.0), False, 0.0),
+    "old_dark_paint": ("Old dark paint", (27.0, 5.0, 7.0), False, 0.0),
+    "white_primer": ("White primer", (94.0, 0.0, 2.0), False, 0.0),
+    "grey_primer": ("Grey primer", (60.0, 0.0, 0.0), False, 0.0),
+    "fibreboard": ("Raw fibreboard", (62.0, 7.0, 19.0), False, 0.0),
+    "paper": ("White paper", (95.0, 0.0, 2.0), False, 0.0),
+    "brass": ("Aged brass", (52.0, 6.0, 26.0), False, 0.0),
 }
+GROUNDS: Final = {key: title for key, (title, *_) in _TONES.items() if key not in ("paper", "brass")}
+"""What furniture may be before it is painted, with titles."""
 
 
 @cache
@@ -35,9 +43,9 @@ def ground(key: str) -> Ground:
     """Return the ground `key`; ValueError lists the known ones."""
     if key not in _TONES:
         raise ValueError(f"there is no ground {key!r}; known are {', '.join(_TONES)}")
-    title, Lab, bleeds = _TONES[key]
+    title, Lab, bleeds, figure = _TONES[key]
     R = recover_reflectance(Lab_to_XYZ(Lab), DAYLIGHT)
-    return Ground(name=title, R_seen=R, veil=0.9, bleeds=bleeds)
+    return Ground(name=title, R_seen=R, veil=0.9, bleeds=bleeds, figure=figure)
 
 
 def measured_ground(name: str, R_seen: ArrayLike, *, veil: float = 0.9, bleeds: bool = False) -> Ground:

@@ -4,7 +4,7 @@ The numbers of a kind are defaults of common practice, to be overridden by the l
 """
 
 from collections.abc import Mapping
-from dataclasses import dataclass, field
+from dataclasses import dataclass
 from typing import Final, Literal
 
 import numpy as np
@@ -246,12 +246,17 @@ class Ground:
         Dry and bare, as a reader would see it. [0..1]
     veil : float
         As for `film.R_seen`. [0..1]
+    bleeds : bool
+        Whether tannin may come through pale paint.
+    figure : float
+        How strongly its grain is figured; 0 where it is even. [0..1]
     """
 
     name: str
     R_seen: FloatArray
     veil: float = 1.0
-    bleeds: bool = field(default=False)
+    bleeds: bool = False
+    figure: float = 0.0
 
 
 def dry_shares(volumes: ArrayLike, solids: ArrayLike) -> FloatArray:

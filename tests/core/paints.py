@@ -7,7 +7,10 @@ from jug_mingle.core.characterise import Shelf, characterise
 from jug_mingle.core.colour import R_to_Lab
 from jug_mingle.core.evidence import Reading, Swatch
 from jug_mingle.core.film import R_infinity, R_seen
-from jug_mingle.core.materials import Material, kind_of
+from jug_mingle.core.finishes import Film
+from jug_mingle.core.materials import Material, Optics, kind_of
+from jug_mingle.core.pieces import Drawing, Face, Samples
+from jug_mingle.core.pieces.faces import FIELDS
 from jug_mingle.core.spectra import WAVELENGTHS
 
 
@@ -59,3 +62,19 @@ def readings(keys: list[str], *, noise: float = 0.05, spectra: bool = False, tin
 def known_shelf(keys: list[str] | None = None, **options: bool) -> Shelf:
     keys = keys or list(TRUE)
     return characterise([material(key) for key in keys], readings(keys, **options))
+
+
+def film(key: str, X: float = 60.0, veil: float = 1.0, base: str = "water") -> Film:
+    """Return a paint as it is laid; one ordinary coat dries to X µm."""
+    return Film(name=key, optics=Optics(K=TRUE[key][0], S=TRUE[key][1]), X=X, veil=veil, base=base)
+
+
+def sheet(zone: str = "front", size: int = 40, **fields: FloatArray) -> Samples:
+    """Return the samples of a picture that is one evenly lit face of 1 m × 1 m; fields may be given as (size, size)."""
+    along = np.broadcast_to((np.arange(size) + 0.5) / size, (size, size))
+    plain = {name: np.zeros((size, size)) for name in FIELDS}
+    plain |= {"shade": np.ones((size, size)), "edge": np.ones((size, size))}
+    plain |= dict.fromkeys(("u", "x", "across"), along) | dict.fromkeys(("v", "y", "down", "step"), along.T)
+    whole = slice(0, size)
+    face = Face(zone=zone, rows=whole, columns=whole, cover=np.ones((size, size)), fields={**plain, **fields})
+    return Drawing(width=size, height=size, scale=float(size), faces=(face,)).samples()

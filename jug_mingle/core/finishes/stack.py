@@ -20,6 +20,8 @@ from jug_mingle.core.finishes.layers import METALS, REVEALS, SURFACES, Film, Lay
 from jug_mingle.core.finishes.nodes import NODES
 from jug_mingle.core.finishes.textures import looked_up
 from jug_mingle.core.grounds import ground
+from jug_mingle.core.ladders import Paint, Ramp, ramp
+from jug_mingle.core.materials import Ground
 from jug_mingle.core.pieces.faces import Samples
 from jug_mingle.core.recovery import recover_reflectance
 from jug_mingle.core.spectra import BANDS
@@ -35,18 +37,22 @@ _THICKEST: Final = 2.0
 
 @dataclass(frozen=True, slots=True, kw_only=True, eq=False)
 class Below:
-    """What a zone is before anything is laid: its body reflectance (36,), its surface, and whether wood figures it."""
+    """What a zone is before anything is laid: its body reflectance (36,), its surface, how strongly it is figured."""
 
     R: FloatArray
     veil: float
-    figured: bool
+    figure: float
 
 
 @lru_cache(maxsize=64)
 def bare(key: str) -> Below:
     """Return a generic ground as what lies below a finish; ValueError lists the known ones."""
-    wood = ground(key)
-    return Below(R=R_body(wood.R_seen, wood.veil), veil=wood.veil, figured=key not in ("paper", "brass", "fibreboard"))
+    return below_of(ground(key))
+
+
+def below_of(wood: Ground) -> Below:
+    """Return a ground as what lies below a finish."""
+    return Below(R=R_body(wood.R_seen, wood.veil), veil=wood.veil, figure=wood.figure)
 
 
 @dataclass(frozen=True, slots=True, kw_only=True, eq=False)
@@ -81,9 +87,9 @@ def figured(below: Below, grain: FloatArray | float) -> FloatArray:
 
     The figure is more or less of the same colouring matter, so body absorption scales.
     """
-    if not below.figured:
+    if below.figure == 0.0:
         return np.broadcast_to(below.R, (*np.shape(grain), BANDS))
-    return np.asarray(below.R ** np.exp(0.33 * np.clip(grain, -1.6, 1.6))[..., np.newaxis])
+    return np.asarray(below.R ** np.exp(0.33 * below.figure * np.clip(grain, -1.6, 1.6))[..., np.newaxis])
 
 
 def _mixed(films: Sequence[Film], shares: Sequence[FloatArray]) -> tuple[FloatArray, FloatArray]:
@@ -99,11 +105,28 @@ def _grain(samples: Samples, zone: str) -> FloatArray:
 
 def _shares(layer: Layer, samples: Samples, zone: str) -> list[FloatArray]:
     """Return how much of each film of a blend there is; they add up to 1."""
-    t = np.asarray(share(layer, samples, zone))
+    t = _film_share(layer, np.asarray(share(layer, samples, zone), dtype=float))
     if len(layer.films) == 2:
         return [1.0 - t, t]
     c = np.asarray(third(layer, samples, zone))
     return [(1.0 - t) * (1.0 - c), t * (1.0 - c), c]
+
+
+def _film_share(layer: Layer, t: FloatArray) -> FloatArray:
+    """Return the share of the second film in the dry layer, where a blend has gone `t` of its way.
+
+    Painters blend by eye: half-way is what looks half-way. The streaks of a two-tone wash lie beside each other.
+    """
+    if layer.kind != "blend":
+        return t
+    way = _way(layer.films[0], layer.films[1])
+    return np.asarray(np.interp(t, np.linspace(0.0, 1.0, way.share.size), way.share))
+
+
+@lru_cache(maxsize=64)
+def _way(first: Film, second: Film) -> Ramp:
+    ends = [Paint(optics=film.optics, veil=film.veil) for film in (first, second)]
+    return ramp(ends[0], ends[1])
 
 
 def area_shares(layer: Layer, samples: Samples, zone: str) -> list[float]:
@@ -254,13 +277,16 @@ def _film_tables(layer: Layer, even: float | None) -> tuple[FloatArray, FloatArr
 
 
 @lru_cache(maxsize=64)
-def _blend_tables(layer: Layer, X: float) -> tuple[FloatArray, FloatArray]:
-    """Return the tables of a blend over levels of its share, or of its two shares."""
-    if len(layer.films) == 2:
-        s = np.linspace(0.0, 1.0, LEVELS)
-        return _tables(*_mixed(layer.films, [1.0 - s, s]), np.full(LEVELS, X))
-    s, d = (a.ravel() for a in np.meshgrid(np.linspace(0, 1, _SHARES), np.linspace(0, 1, _THIRDS), indexing="ij"))
-    return _tables(*_mixed(layer.films, [(1.0 - s) * (1.0 - d), s * (1.0 - d), d]), np.full(s.size, X))
+def _blend_tables(layer: Layer) -> tuple[FloatArray, FloatArray]:
+    """Return the tables of a blend over levels of its way, or of that and its third colour's share or its thickness."""
+    if layer.kind == "blend" and len(layer.films) == 2:
+        s = _film_share(layer, np.linspace(0.0, 1.0, LEVELS))
+        return _tables(*_mixed(layer.films, [1.0 - s, s]), np.full(LEVELS, layer.X))
+    t, d = (a.ravel() for a in np.meshgrid(np.linspace(0, 1, _SHARES), np.linspace(0, 1, _THIRDS), indexing="ij"))
+    s = _film_share(layer, t)
+    if layer.kind == "two_tone":
+        return _tables(*_mixed(layer.films, [1.0 - s, s]), layer.X * _THICKEST * d)
+    return _tables(*_mixed(layer.films, [(1.0 - s) * (1.0 - d), s * (1.0 - d), d]), np.full(s.size, layer.X))
 
 
 def _film_step(layer: Layer, samples: Samples, zone: str) -> tuple[_Step, float]:
@@ -277,14 +303,15 @@ def _film_step(layer: Layer, samples: Samples, zone: str) -> tuple[_Step, float]
 
 
 def _blend_step(layer: Layer, samples: Samples, zone: str) -> _Step:
-    # The streaks of a two-tone wash lie in its colours; its thickness is taken as even.
-    even = 1.0 if layer.kind == "blend" else float(np.mean(thickness(layer, samples, zone)))
-    R0, T2 = _blend_tables(layer, layer.X * even)
+    R0, T2 = _blend_tables(layer)
     t = np.asarray(share(layer, samples, zone))
-    if len(layer.films) == 2:
+    if layer.kind == "blend" and len(layer.films) == 2:
         return _Step("film", index=_levels(t, 1.0, LEVELS), R0=R0, T2=T2)
-    c = np.asarray(third(layer, samples, zone))
-    index = _levels(t, 1.0, _SHARES) * _THIRDS + _levels(c, 1.0, _THIRDS)
+    if layer.kind == "two_tone":
+        second = _levels(np.asarray(thickness(layer, samples, zone)), _THICKEST, _THIRDS)
+    else:
+        second = _levels(np.asarray(third(layer, samples, zone)), 1.0, _THIRDS)
+    index = _levels(t, 1.0, _SHARES) * _THIRDS + second
     return _Step("film", index=np.asarray(index), R0=R0, T2=T2)
 
 
@@ -327,7 +354,7 @@ def colours(finish: Finish, samples: Samples, zone: str, weights: FloatArray) ->
     below = finish.ground_of(zone)
     heights = np.linspace(-1.6, 1.6, LEVELS)
     wood = figured(below, heights)[:, NODES].astype(np.float32)
-    place = _levels(_grain(samples, zone) + 1.6, 3.2, LEVELS) if below.figured else None
+    place = _levels(_grain(samples, zone) + 1.6, 3.2, LEVELS) if below.figure else None
     count = samples.zones[zone].stop - samples.zones[zone].start
     if place is None and all(step.index is None and step.amount is None for step in steps):
         count = 1  # the same everywhere

@@ -99,17 +99,20 @@ class Drawing:
     def samples(self) -> Samples:
         """Return what is seen of it: the faces from front to back, as far as light comes through to each."""
         through = np.ones((self.height, self.width), dtype=np.float32)
+        taken = np.zeros((self.height, self.width), dtype=bool)
         found: dict[str, list[tuple[NDArray[np.intp], FloatArray, NDArray[np.bool_], dict[str, FloatArray]]]] = {}
         index = np.arange(self.height * self.width, dtype=np.intp).reshape(self.height, self.width)
         for face in reversed(self.faces):
-            here = through[face.rows, face.columns]
+            here, known = through[face.rows, face.columns], taken[face.rows, face.columns]
             weight = here * face.cover
             seen = weight > _FAINT
             if seen.any():
                 fields = {name: face.fields[name][seen] for name in FIELDS}
-                entry = (index[face.rows, face.columns][seen], weight[seen], here[seen] < 1.0, fields)
+                entry = (index[face.rows, face.columns][seen], weight[seen], known[seen], fields)
                 found.setdefault(face.zone, []).append(entry)
-            here *= 1.0 - face.cover
+            # A face too faint to keep hides nothing, so that the weights of a pixel still add up.
+            here -= np.where(seen, weight, 0.0)
+            known |= seen
         zones, start = {}, 0
         for zone, entries in found.items():
             count = sum(len(entry[0]) for entry in entries)

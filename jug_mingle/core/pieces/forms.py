@@ -80,16 +80,16 @@ def _fronts(piece: Piece, x: float, y: float, w: float, h: float, rows: int, col
     )  # fmt: skip
 
 
-def _below(piece: Piece, x: float = 0.0, w: float | None = None) -> list[Box]:
-    """Return what a body stands on."""
-    w = piece.width if w is None else w
+def _below(piece: Piece, x: float = 0.0, w: float | None = None, inset: float = 0.0) -> list[Box]:
+    """Return what a body stands on; `inset` is how far it stands back from the front, and from the rear. [m]"""
+    w, d = piece.width if w is None else w, piece.depth - 2.0 * inset
     y, h = piece.height - piece.base_height, piece.base_height
     if piece.base == "none" or h == 0.0:
         return []
     if piece.base == "plinth":
-        return [Box(made="panel", zone="plinth", x=x, y=y, z=0.0, w=w, h=h, d=piece.depth)]
-    thick = min(0.045, 0.2 * w, 0.3 * piece.depth)
-    return _legs(x, y, w, piece.depth, h, thick)
+        return [Box(made="panel", zone="plinth", x=x, y=y, z=inset, w=w, h=h, d=d)]
+    thick = min(0.045, 0.2 * w, 0.3 * d)
+    return [replace(leg, z=leg.z + inset) for leg in _legs(x, y, w, d, h, thick)]
 
 
 def _legs(x: float, y: float, w: float, d: float, h: float, thick: float) -> list[Box]:
@@ -201,7 +201,7 @@ def _desk(piece: Piece) -> list[Box]:
                 fronts=_fronts(piece, x, _BOARD, wide, h, piece.rows, 1),
             )
         )  # fmt: skip
-        boxes += _below(piece, x, wide)
+        boxes += _below(piece, x, wide, inset=0.02)
     return boxes
 
 

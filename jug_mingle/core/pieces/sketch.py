@@ -203,7 +203,7 @@ class _Sketch:
         shade, recess, high = _relief(front, *local)
         self._add(
             front.zone, place, cover, local, (front.w, front.h), shade, recess=recess, high=high,
-            step=(front.row + 0.5) / front.rows, upright=front.h > 1.6 * front.w,
+            step=front.row / (front.rows - 1) if front.rows > 1 else 0.5, upright=front.h > 1.6 * front.w,
             offset=(3.7 * front.x + 1.9 * front.row, 2.3 * front.y + 0.7 * front.row),
         )  # fmt: skip
         self._handle(box, front)

@@ -1,0 +1,259 @@
+"""Layers over a ground: against the two-flux equations and Beer–Lambert, picture against point, wear, waxes, shares."""
+
+import unittest
+from dataclasses import replace
+from typing import Any
+
+import numpy as np
+from numpy.testing import assert_allclose
+from scipy.linalg import expm
+
+from jug_mingle.core.colour import XYZ_TO_RGB, XYZ_to_Lab, delta_E_CIE2000
+from jug_mingle.core.film import R_body, R_seen
+from jug_mingle.core.finishes import (
+    GENERIC,
+    KINDS,
+    METALS,
+    PATTERNS,
+    Below,
+    Film,
+    Finish,
+    Layer,
+    area_shares,
+    at_point,
+    bare,
+    stages,
+)
+from jug_mingle.core.finishes.judgement import waxes_on
+from jug_mingle.core.finishes.layers import FILMS_OF
+from jug_mingle.core.finishes.nodes import screen_weights
+from jug_mingle.core.finishes.stack import colours, figured
+from jug_mingle.core.finishes.usual import LOOKS, USUAL, WHY
+from jug_mingle.core.materials import Optics
+from jug_mingle.core.pieces import UNPAINTED, draw, usual_piece
+from jug_mingle.core.render import linear_screen
+from jug_mingle.core.spectra import BANDS, light
+from tests.core.paints import film, sheet
+
+FLAT = {"": Below(R=np.full(BANDS, 0.6), veil=0.0, figure=0.0)}
+
+
+def two_flux(layers: list[tuple[float, float, float]], R_g: float) -> float:
+    """Solve dI/dx = -(K + S) I + S J, dJ/dx = (K + S) J - S I (Kubelka & Munk 1931) through layers (K, S, X), top
+    first, by matrix exponentials: an implementation that shares nothing with the closed forms."""
+    through = np.eye(2)
+    for K, S, X in layers:
+        through = expm(np.array([[-(K + S), S], [-S, K + S]]) * X) @ through
+    # At the bottom J = R_g I; at the top I = 1, J = R.
+    low_1, low_J = through[:, 0], through[:, 1]
+    return float((R_g * low_1[0] - low_1[1]) / (low_J[1] - R_g * low_J[0]))
+
+
+def one_of_each(**changes: Any) -> list[Layer]:
+    """Return a layer of every kind as it is usually laid."""
+    films = [film("blue", X=12.0), film("white", X=12.0), film("red", X=12.0)]
+    return [
+        Layer(**{"kind": kind, "films": tuple(films[: FILMS_OF.get(kind, (1, 1))[1]]), **USUAL[kind], **changes})
+        for kind in KINDS
+    ]
+
+
+class FilmsTest(unittest.TestCase):
+    def test_three_films_as_the_two_flux_equations(self) -> None:
+        films = [film("red", X=9.0), film("white", X=4.0), film("blue", X=3.0)]
+        layers = tuple(Layer(kind="paint", films=(one,)) for one in films)
+        laid = at_point(Finish(layers=layers, grounds=FLAT), sheet(), "front", 5)
+        for band in (3, 17, 30):
+            top_first = [(float(f.optics.K[band]), float(f.optics.S[band]), f.X) for f in reversed(films)]
+            expected = R_seen(np.array([two_flux(top_first, 0.6)]), 1.0)
+            assert_allclose(laid[-1].R[band], expected[0], rtol=1e-9)
+
+    def test_stain_is_beer_lambert(self) -> None:
+        """Without scattering the ground's reflectance falls by exp(-2KX)."""
+        K = np.linspace(0.001, 0.05, BANDS)
+        tea = Film(name="tea", optics=Optics(K=K, S=np.zeros(BANDS)), X=14.0, veil=0.0)
+        samples = sheet()
+        found = at_point(Finish(layers=(Layer(kind="glaze", films=(tea,)),), grounds=FLAT), samples, "front", 9)
+        assert_allclose(found[-1].R, R_seen(0.6 * np.exp(-2 * K * 14.0 * found[-1].field), 0.0), rtol=1e-9)
+
+    def test_coats_add_up(self) -> None:
+        """Two coats in one layer are one coat twice, and a wash of 1 : 2 is a third of its paint."""
+        blue = film("blue", X=6.0, veil=0.0)
+        once = Layer(kind="paint", films=(blue,))
+        pairs = (
+            ((replace(once, coats=2),), (once, once)),
+            ((Layer(kind="wash", films=(blue,), water=2.0, coats=3),), (Layer(kind="wash", films=(blue,)),)),
+        )
+        for first, second in pairs:
+            found = [at_point(Finish(layers=one, grounds=FLAT), sheet(), "front", 0)[-1].R for one in (first, second)]
+            assert_allclose(found[0], found[1], rtol=1e-12)
+
+    def test_longer_is_darker(self) -> None:
+        """Common practice: a stain that stands longer before it is wiped dries darker, ever more slowly."""
+        tea = Film(name="tea", optics=Optics(K=np.full(BANDS, 0.02), S=np.zeros(BANDS)), X=14.0, veil=0.0)
+        X = np.array([Layer(kind="stain", films=(tea,), dwell=minutes).X for minutes in (1.0, 5.0, 15.0, 60.0)])
+        self.assertTrue(np.all(np.diff(X) > 0))
+        self.assertLess((X[3] - X[2]) / 45, (X[1] - X[0]) / 4)
+
+
+class PictureTest(unittest.TestCase):
+    def test_every_kind_shows_what_lies_there(self) -> None:
+        """At random places of each kind the picture's colour is that of the equations at the point."""
+        samples = draw(usual_piece("chest", relief="panelled"), 300, 220).samples()
+        base = Layer(kind="paint", films=(film("green", X=25.0),))
+        day = light("window")
+        for layer in one_of_each():
+            finish = Finish(layers=(base, layer, Layer(kind="wax", films=(GENERIC["brown wax"],), amount=0.2)))
+            drawn = colours(finish, samples, "front", screen_weights(day))
+            for at in np.random.default_rng(3).integers(0, drawn.shape[0], 12):
+                R = np.clip(at_point(finish, samples, "front", int(at))[-1].R, 0.0, 1.0)
+                pair = (drawn[at], linear_screen(R, day))
+                Lab = [XYZ_to_Lab(np.maximum(RGB @ np.linalg.inv(XYZ_TO_RGB.T), 0.0)) for RGB in pair]
+                with self.subTest(layer.kind, at=int(at)):
+                    self.assertLess(float(delta_E_CIE2000(*Lab)), 0.8)
+
+    def test_blends_of_every_pattern(self) -> None:
+        """Shares of a blend lie from 0 to 1 and add up, for each pattern and each zone; a seed changes what is wild."""
+        samples = draw(usual_piece("cupboard"), 200, 150).samples()
+        for pattern in PATTERNS:
+            for films in ((film("blue"), film("white")), (film("blue"), film("white"), film("red"))):
+                layer = Layer(kind="blend", films=films, pattern=pattern, hand=0.5)  # type: ignore[arg-type]
+                for zone in samples.zones:
+                    if zone in UNPAINTED:
+                        continue
+                    shares = area_shares(layer, samples, zone)
+                    with self.subTest(pattern, zone=zone, films=len(films)):
+                        self.assertAlmostEqual(sum(shares), 1.0, places=5)
+                        self.assertGreaterEqual(min(shares), 0.0)
+
+    def test_seed(self) -> None:
+        samples = draw(usual_piece("chest"), 160, 120).samples()
+        pictures = [
+            colours(
+                Finish(layers=(Layer(kind="blend", films=(film("blue"), film("white")), pattern="smoky", seed=seed),)),
+                samples, "front", screen_weights(light("window")),
+            )
+            for seed in (1, 1, 2)
+        ]  # fmt: skip
+        assert_allclose(pictures[0], pictures[1])
+        self.assertGreater(float(np.abs(pictures[0] - pictures[2]).mean()), 0.02)
+
+    def test_ground_has_its_mean(self) -> None:
+        """The figure of a wood goes both ways around its tone."""
+        oak = bare("oak")
+        spread = figured(oak, np.linspace(-1, 1, 41))
+        assert_allclose(spread.mean(axis=0), oak.R, rtol=0.08)
+        assert_allclose(figured(bare("white_primer"), np.array([-1.0, 1.0]))[0], bare("white_primer").R)
+
+
+class WearTest(unittest.TestCase):
+    def test_down_to_any_layer(self) -> None:
+        """Where it has gone right through, the layer it goes down to is seen, not the ground."""
+        edges = np.zeros((40, 40))
+        samples = sheet(edge=edges)
+        red, blue = (Layer(kind="paint", films=(film(key, X=900.0),)) for key in ("red", "blue"))
+        for down_to, expected in ((0, 0), (1, 1), (2, 2)):
+            worn = Layer(kind="distress", amount=1.0, width=1.0, place="edges", down_to=down_to, hand=1.0)
+            found = at_point(Finish(layers=(red, blue, worn), grounds=FLAT), samples, "front", 700)
+            self.assertGreater(found[-1].field, 0.99)
+            below = R_body(found[expected].R, 0.0 if expected == 0 else 1.0)
+            assert_allclose(found[-1].R, R_seen(below, 1.0), atol=0.01)
+
+    def test_more_amount_wears_more(self) -> None:
+        samples = draw(usual_piece("chest"), 160, 120).samples()
+        for kind in ("distress", "crackle", "chippy", "fade"):
+            worn = [
+                area_shares(Layer(kind=kind, **{**USUAL[kind], "amount": amount}), samples, "front")[0]  # type: ignore[arg-type]
+                for amount in (0.1, 0.4, 0.9)
+            ]
+            with self.subTest(kind):
+                self.assertTrue(worn[0] < worn[1] < worn[2], worn)
+
+    def test_eraser_takes_off_only_the_wax(self) -> None:
+        black = Layer(kind="wax", films=(GENERIC["black wax"],), place="everywhere", amount=0.6)
+        eraser = Layer(kind="wax_eraser", amount=1.0, place="everywhere")
+        paint = Layer(kind="paint", films=(film("white", X=900.0),))
+        found = at_point(Finish(layers=(paint, black, eraser), grounds=FLAT), sheet(), "front", 3)
+        self.assertLess(float(found[2].R.mean()), 0.5 * float(found[1].R.mean()))
+        self.assertAlmostEqual(float(found[3].R.mean()), float(found[1].R.mean()), delta=0.04)
+
+    def test_recess_and_high(self) -> None:
+        """Wax that is wiped stays in recesses; a dry brush catches what stands proud."""
+        half = np.zeros((40, 40))
+        half[:, 20:] = 1.0
+        samples = sheet(recess=half, high=1.0 - half)
+        for layer in one_of_each():
+            if layer.kind in ("wax", "glaze", "dry_brush"):
+                laid = [
+                    at_point(Finish(layers=(layer,)), samples, "front", at)[-1].field
+                    for at in (20 * 40 + 5, 20 * 40 + 35)
+                ]
+                with self.subTest(layer.kind):
+                    high, recess = laid
+                    self.assertGreater(high if layer.kind == "dry_brush" else recess, min(laid))
+
+
+class LayersTest(unittest.TestCase):
+    def test_refused(self) -> None:
+        blue = film("blue")
+        for asked, words in (
+            ({"kind": "blend", "films": (blue,)}, "blend needs 2 to 3 colours, got 1"),
+            ({"kind": "two_tone", "films": (blue,)}, "needs 2 colours, got 1"),
+            ({"kind": "paint"}, "paint needs a colour, got 0"),
+            ({"kind": "distress", "films": (blue,)}, "got 1"),
+            ({"kind": "paint", "films": (blue,), "coats": 9}, "coats of a layer must be from 1 to 4, got 9"),
+            ({"kind": "wash", "films": (blue,), "water": -1.0}, "water of a layer must be from 0 to 10"),
+            ({"kind": "glitter"}, "there is no layer 'glitter'"),
+        ):
+            with self.subTest(words), self.assertRaisesRegex(ValueError, words):
+                Layer(**asked)  # type: ignore[arg-type]
+
+    def test_stages(self) -> None:
+        """Bare, then after each coat of each layer that is shown."""
+        blue = film("blue")
+        layers = (
+            Layer(kind="paint", films=(blue,), coats=2), Layer(kind="stencil", films=(blue,), on=False),
+            Layer(kind="sealer", coats=1),
+        )  # fmt: skip
+        grown = stages(layers)
+        self.assertEqual([sum(one.coats for one in stage if one.on) for stage in grown], [0, 1, 2, 3])
+
+    def test_zones_and_off(self) -> None:
+        blue = film("blue")
+        self.assertTrue(Layer(kind="paint", films=(blue,)).reaches("top"))
+        self.assertFalse(Layer(kind="paint", films=(blue,), zones=("front",)).reaches("top"))
+        self.assertFalse(Layer(kind="paint", films=(blue,), on=False).reaches("front"))
+
+    def test_every_kind_has_its_usual_numbers(self) -> None:
+        self.assertEqual(set(USUAL), set(KINDS))
+        self.assertEqual(set(WHY), set(KINDS))
+        for look in LOOKS:
+            for layer in look.layers:
+                fields = {name: value for name, value in layer.items() if name not in ("colours", "zones")}
+                films = tuple(GENERIC.get(name, film("blue")) for name in layer["colours"])
+                with self.subTest(look.key, kind=layer["kind"]):
+                    self.assertTrue(Layer(films=films, **fields).on)
+
+    def test_metals(self) -> None:
+        """Gilding without a colour of one's own is gold; it covers what it catches."""
+        layer = Layer(kind="metallic", amount=1.0, width=1.0, place="everywhere", hand=1.0)
+        found = at_point(Finish(layers=(layer,), grounds=FLAT), sheet(high=np.ones((40, 40))), "front", 3)
+        Lab = XYZ_to_Lab(linear_screen(found[-1].R, light("window")) @ np.linalg.inv(XYZ_TO_RGB.T))
+        assert_allclose(Lab, METALS["gold"], atol=6.0)
+
+
+class WaxesTest(unittest.TestCase):
+    def test_common_practice(self) -> None:
+        """Common practice: clear wax hardly changes, black over a pale colour is far harder than brown, and white wax
+        shows on dark and not on white."""
+        found = {
+            key: {
+                one.name: one.delta_E
+                for one in waxes_on(Finish(layers=(Layer(kind="paint", films=(film(key, X=900.0),)),)), "front")
+            }
+            for key in ("white", "black")
+        }
+        self.assertGreater(found["white"]["black wax"], found["white"]["brown wax"])
+        self.assertGreater(found["white"]["black wax"], 22.0)
+        self.assertLess(found["white"]["white wax"], 4.0)
+        self.assertGreater(found["black"]["white wax"], 10.0)
