@@ -34,8 +34,8 @@ _TONES: Final = {
     "paper": ("White paper", (95.0, 0.0, 2.0), False, 0.0),
     "brass": ("Aged brass", (52.0, 6.0, 26.0), False, 0.0),
 }
-GROUNDS: Final = {key: title for key, (title, *_) in _TONES.items() if key not in ("paper", "brass")}
-"""What furniture may be before it is painted, with titles."""
+GROUNDS: Final = tuple(_TONES)
+"""Keys of the known grounds, bare woods first."""
 
 
 @cache
@@ -48,7 +48,9 @@ def ground(key: str) -> Ground:
     return Ground(name=title, R_seen=R, veil=0.9, bleeds=bleeds, figure=figure)
 
 
-def measured_ground(name: str, R_seen: ArrayLike, *, veil: float = 0.9, bleeds: bool = False) -> Ground:
+def measured_ground(
+    name: str, R_seen: ArrayLike, *, veil: float = 0.9, bleeds: bool = False, figure: float = 0.0
+) -> Ground:
     """Return a ground of one's own from its read reflectance (36,), dry and bare. [0..1]"""
     R = check_finite(as_spectrum(R_seen, f"the reflectance of {name}"), f"the reflectance of {name}")
-    return Ground(name=name, R_seen=read_only(R), veil=veil, bleeds=bleeds)
+    return Ground(name=name, R_seen=read_only(R), veil=veil, bleeds=bleeds, figure=figure)

@@ -13,6 +13,7 @@ from jug_mingle.core.materials import Optics
 from jug_mingle.core.spectra import DAYLIGHT, Light
 
 STEPS: Final = 65
+_ROUNDS: Final = 40
 
 
 @dataclass(frozen=True, slots=True, kw_only=True, eq=False)
@@ -60,10 +61,27 @@ def ramp(first: Paint, second: Paint, *, light: Light = DAYLIGHT, steps: int = S
     R = _mixtures(first, second, share)
     Lab = R_to_Lab(R, light)
     path = np.concatenate([[0.0], np.cumsum(delta_E_CIE2000(Lab[1:], Lab[:-1]))])
-    even = np.interp(np.linspace(0.0, path[-1], steps), path, share) if path[-1] > 1e-6 else np.linspace(0, 1, steps)
+    even = _evened(share, path, Lab, steps) if path[-1] > 1e-6 else np.linspace(0, 1, steps)
     chroma = np.hypot(Lab[:, 1], Lab[:, 2])
     muddy = bool(chroma.min() < min(chroma[0], chroma[-1]) - 4.0)
     return Ramp(share=even, R=_mixtures(first, second, even), length=float(path[-1]), muddy=muddy)
+
+
+def _evened(share: FloatArray, path: FloatArray, Lab: FloatArray, steps: int) -> FloatArray:
+    """Return shares whose neighbours differ equally.
+
+    CIEDE2000 over a long step is not the sum of those over the short steps within it, so even lengths along the path are
+    only the first guess: steps that differ too much are shortened for those that differ too little.
+    """
+    at = np.linspace(0.0, path[-1], steps)
+    for _ in range(_ROUNDS):
+        shown = np.stack([np.interp(at, path, Lab[:, axis]) for axis in range(3)], axis=-1)
+        apart = delta_E_CIE2000(shown[1:], shown[:-1])
+        if float(np.ptp(apart)) <= 0.005 * float(apart.mean()):
+            break
+        step = np.diff(at) * (apart.mean() / np.maximum(apart, 1e-9)) ** 0.8
+        at = np.concatenate([[0.0], np.cumsum(step)]) * (path[-1] / step.sum())
+    return np.interp(at, path, share)
 
 
 def _mixtures(first: Paint, second: Paint, share: FloatArray) -> FloatArray:

@@ -74,7 +74,7 @@ def _offcut(session: Session, job: JobRow, mix: MixRow) -> None:
     R = true_mix([(pots[pour.material.key], pour.ml) for pour in mix.pours])
     strips.add_offcut(
         session, job.id, Colour(R=R, noise=NOISE["reader"], how="reader", spectral=True), mix_id=mix.id, material=None,
-        ground="primer", coats=2, wiped_after=None, board="", notes="the back of the third drawer",
+        ground="white_primer", coats=2, wiped_after=None, board="", notes="the back of the third drawer",
     )  # fmt: skip
 
 

@@ -1,7 +1,7 @@
 """Looks: the layers of a job's finishes, resolved to films of its jugs and pots; pictures, points and judgements."""
 
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Any
 
 import numpy as np
@@ -16,7 +16,6 @@ from jug_mingle.core.finishes.judgement import Waxed, judge, waxes_on
 from jug_mingle.core.finishes.order import Remark, check_order
 from jug_mingle.core.finishes.stack import metal
 from jug_mingle.core.finishes.usual import LOOKS
-from jug_mingle.core.grounds import ground
 from jug_mingle.core.ladders import Paint, Ramp, ramp
 from jug_mingle.core.materials import Optics, dry_shares
 from jug_mingle.core.pieces import UNPAINTED, Samples
@@ -28,7 +27,7 @@ from jug_mingle.services.amounts import SPREAD_RATE
 from jug_mingle.services.jobs import get_job
 from jug_mingle.services.look_shapes import ColourNote, LayerIn, LookFile
 from jug_mingle.services.mixes import get_mix, mix_rows, pours_of
-from jug_mingle.services.pieces import drawn, get_piece, grounds_of, piece_of
+from jug_mingle.services.pieces import drawn, get_piece, ground_named, grounds_of, piece_of
 from jug_mingle.services.shelf import fitted_shelf, get_material, standing
 from jug_mingle.store.models import LookRow, MixRow, PieceRow, now
 
@@ -186,7 +185,7 @@ def resolved(session: Session, job_id: int, layers: Sequence[LayerIn]) -> tuple[
 def dressed(session: Session, piece_id: int, layers: Sequence[LayerIn]) -> tuple[PieceRow, Finish]:
     """Return a piece and its finish, saved or not."""
     row = get_piece(session, piece_id)
-    return row, Finish(layers=resolved(session, row.job_id, layers), grounds=grounds_of(row))
+    return row, Finish(layers=resolved(session, row.job_id, layers), grounds=grounds_of(session, row))
 
 
 def picture_of(
@@ -254,11 +253,17 @@ def point_of(
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Need:
-    """What a finish takes of one colour. [m², ml]"""
+    """What a finish takes of one colour, in one layer or in all. [m², ml]
 
+    `colour` is as layers name it; `mix_id` is its jug, if it is one, and `batch` how much that jug was made for. [ml]
+    """
+
+    colour: str
     name: str
     area: float
     ml: float
+    mix_id: int | None = None
+    batch: float | None = None
 
 
 @dataclass(frozen=True, slots=True, kw_only=True, eq=False)
@@ -271,25 +276,28 @@ class Judged:
     stages: list[str]
 
 
-_JUDGED_AT = (360, 270)
+JUDGED_AT = (360, 270)
+"""Pixels of the drawing by which shares of area are told."""
 
 
 def judged(session: Session, piece_id: int, layers: Sequence[LayerIn], *, light: Light) -> Judged:
     """Return what is to be said of a finish on a piece."""
     row, finish = dressed(session, piece_id, layers)
-    _, samples = drawn(row, *_JUDGED_AT)
-    key = row.grounds.get("", "oak")
+    _, samples = drawn(row, *JUDGED_AT)
+    bleeds = ground_named(session, row.job_id, row.grounds.get("", "oak")).bleeds
     remarks = [
+        *_put_away(session, layers),
         *check_order(finish.layers),
-        *judge(finish, samples, bridges=_bridges(session), bleeds=ground(key).bleeds, light=light),
+        *judge(finish, samples, bridges=_bridges(session), bleeds=bleeds, light=light),
     ]
     zone = max(
         (zone for zone in samples.zones if zone not in UNPAINTED),
         key=lambda name: samples.zones[name].stop - samples.zones[name].start,
     )
     return Judged(
-        remarks=remarks, waxes=waxes_on(finish, zone), needs=_needs(row, finish, samples), stages=_stage_names(finish)
-    )
+        remarks=remarks, waxes=waxes_on(finish, zone), needs=_together(session, needs_of(row, layers, finish, samples)),
+        stages=_stage_names(finish),
+    )  # fmt: skip
 
 
 def _bridges(session: Session) -> list[Film]:
@@ -301,23 +309,49 @@ def _bridges(session: Session) -> list[Film]:
     ]
 
 
-def _needs(row: PieceRow, finish: Finish, samples: Samples) -> list[Need]:
-    """Return what each colour takes: its share of each zone's area, times coats, by the thickness that is laid wet."""
-    found: dict[str, tuple[float, float]] = {}
+def _put_away(session: Session, layers: Sequence[LayerIn]) -> list[Remark]:
+    """A look keeps its colours when a jug or a pot is put away; it says so."""
+    found = []
+    for number, layer in enumerate(layers):
+        for kind, _, key in (colour.partition(":") for colour in layer.colours):
+            row = get_mix(session, int(key)) if kind == "mix" else get_material(session, key) if kind == "pot" else None
+            if row is not None and row.removed is not None:
+                why = "Its colour is still known, so the picture stays; bring it back, or choose another."
+                found.append(Remark(layer=number, weight="advice", words=f"{row.name} was put away.", why=why))
+    return found
+
+
+def needs_of(row: PieceRow, layers: Sequence[LayerIn], finish: Finish, samples: Samples) -> list[list[Need]]:
+    """Return what each layer takes of each colour: its share of each zone's area, times coats, as it is laid wet."""
     areas = piece_of(row).areas
-    for layer in finish.layers:
-        if not layer.films:
-            continue
+    found: list[list[Need]] = []
+    for spec, layer in zip(layers, finish.layers, strict=True):
+        there: dict[str, Need] = {}
         for zone, area in areas.items():
-            if zone not in samples.zones or not layer.reaches(zone):
+            if not layer.films or zone not in samples.zones or not layer.reaches(zone):
                 continue
-            for film, part in zip(layer.films, area_shares(layer, samples, zone), strict=True):
+            for colour, film, part in zip(spec.colours, layer.films, area_shares(layer, samples, zone), strict=True):
                 # A coat is laid as thick as an ordinary one, whatever is wiped off again.
                 laid = part if layer.kind in ("blend", "two_tone", "stencil", "drips") else 1.0
                 ml = 1000.0 * area * laid * layer.coats / SPREAD_RATE / (1.0 + layer.water)
-                before = found.get(film.name, (0.0, 0.0))
-                found[film.name] = (before[0] + area * part, before[1] + ml)
-    return [Need(name=name, area=area, ml=ml) for name, (area, ml) in found.items()]
+                before = there.get(colour, Need(colour=colour, name=film.name, area=0.0, ml=0.0))
+                there[colour] = replace(before, area=before.area + area * part, ml=before.ml + ml)
+        found.append(list(there.values()))
+    return found
+
+
+def _together(session: Session, needs: Sequence[Sequence[Need]]) -> list[Need]:
+    """Return what all layers take of each colour, and how much its jug was made for."""
+    found: dict[str, Need] = {}
+    for need in (need for layer in needs for need in layer):
+        before = found.get(need.colour)
+        both = need if before is None else replace(before, area=before.area + need.area, ml=before.ml + need.ml)
+        found[need.colour] = both
+    for colour, need in found.items():
+        kind, _, key = colour.partition(":")
+        if kind == "mix":
+            found[colour] = replace(need, mix_id=int(key), batch=get_mix(session, int(key)).batch)
+    return list(found.values())
 
 
 def _stage_names(finish: Finish) -> list[str]:

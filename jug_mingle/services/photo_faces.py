@@ -8,9 +8,9 @@ from sqlalchemy.orm import Session
 
 from jug_mingle.core.arrays import FloatArray
 from jug_mingle.core.colour import XYZ_TO_RGB, sRGB_to_RGB
-from jug_mingle.core.finishes import Finish, bare
+from jug_mingle.core.finishes import Finish
 from jug_mingle.core.finishes.nodes import screen_weights
-from jug_mingle.core.finishes.stack import colours
+from jug_mingle.core.finishes.stack import below_of, colours
 from jug_mingle.core.pieces import Drawing, Face, Samples
 from jug_mingle.core.quads import SHADE_REACH, Corners, CrossedCornersError, lay_in, places_on
 from jug_mingle.core.render import Picture, encode_linear
@@ -20,6 +20,7 @@ from jug_mingle.errors import UnfitError
 from jug_mingle.services.look_shapes import LayerIn
 from jug_mingle.services.looks import resolved
 from jug_mingle.services.photos import PhotoFolder, correction_of, get_photo, pixels_of
+from jug_mingle.services.pieces import ground_named
 from jug_mingle.services.sources import LightingIn
 
 
@@ -49,7 +50,10 @@ def dress_photo(
     """
     photo = get_photo(session, photo_id)
     pixels = pixels_of(photo, folder)
-    finish = Finish(layers=resolved(session, photo.job_id, layers), grounds={"": bare(wood)})
+    finish = Finish(
+        layers=resolved(session, photo.job_id, layers),
+        grounds={"": below_of(ground_named(session, photo.job_id, wood))},
+    )
     opaque = any(layer.on and layer.kind in ("paint", "blend", "primer") for layer in finish.layers)
     correction = correction_of(session, photo, folder, lighting)
     linear = correction.XYZ(sRGB_to_RGB(pixels / 255.0)) @ XYZ_TO_RGB.T

@@ -5,13 +5,18 @@ from dataclasses import asdict
 from functools import lru_cache
 from typing import Any
 
+import numpy as np
 from sqlalchemy import select
 from sqlalchemy.orm import Session
 
-from jug_mingle.core.finishes import Below, bare
+from jug_mingle.core.finishes import Below
+from jug_mingle.core.finishes.stack import below_of
+from jug_mingle.core.grounds import ground, measured_ground
+from jug_mingle.core.materials import Ground
 from jug_mingle.core.pieces import Drawing, Piece, Samples, draw, usual_piece
 from jug_mingle.errors import NotFoundError, UnfitError
 from jug_mingle.services.jobs import get_job
+from jug_mingle.services.targets import get_target
 from jug_mingle.store.models import PieceRow, now
 
 
@@ -32,16 +37,16 @@ def get_piece(session: Session, piece_id: int) -> PieceRow:
 
 
 def add_piece(
-    session: Session, job_id: int, *, name: str, form: str, measures: Mapping[str, Any], ground: str = "oak"
+    session: Session, job_id: int, *, name: str, form: str, measures: Mapping[str, Any], wood: str = "oak"
 ) -> PieceRow:
     """Add a piece of a form; measures that are not given are the form's usual ones. UnfitError says what is wrong."""
     get_job(session, job_id)
     try:
         piece = usual_piece(form, **measures)
-        bare(ground)
     except ValueError as error:
         raise UnfitError(str(error)) from error
-    row = PieceRow(job_id=job_id, name=name, spec=asdict(piece), grounds={"": ground}, look_id=None, removed=None)
+    ground_named(session, job_id, wood)
+    row = PieceRow(job_id=job_id, name=name, spec=asdict(piece), grounds={"": wood}, look_id=None, removed=None)
     session.add(row)
     session.flush()
     return row
@@ -54,10 +59,10 @@ def change_piece(
     row = get_piece(session, piece_id)
     try:
         spec = asdict(Piece(**{**row.spec, **measures}))
-        for key in grounds.values():
-            bare(key)
     except ValueError as error:
         raise UnfitError(str(error)) from error
+    for key in grounds.values():
+        ground_named(session, row.job_id, key)
     row.spec, row.grounds = spec, {**row.grounds, **grounds}
     if name is not None:
         row.name = name
@@ -104,9 +109,27 @@ def areas_of(session: Session, job_id: int) -> dict[str, float]:
     return found
 
 
-def grounds_of(row: PieceRow) -> dict[str, Below]:
+def ground_named(session: Session, job_id: int, name: str) -> Ground:
+    """Return what a zone is before anything is laid.
+
+    A generic ground by its key ("oak", "white_primer"), or a colour of the job: "wood:7" is a figured wood of that
+    colour, "found:7" an even ground, such as old paint. UnfitError when there is none.
+    """
+    kind, _, number = name.partition(":")
+    try:
+        if kind in ("wood", "found") and number.isdigit():
+            target = get_target(session, int(number))
+            if target.job_id != job_id:
+                raise UnfitError(f"colour {number} belongs to another job")
+            return measured_ground(target.name, np.array(target.R), figure=0.7 if kind == "wood" else 0.0)
+        return ground(name)
+    except ValueError as error:
+        raise UnfitError(str(error)) from error
+
+
+def grounds_of(session: Session, row: PieceRow) -> dict[str, Below]:
     """Return what the zones of a piece are before anything is laid."""
-    return {zone: bare(key) for zone, key in row.grounds.items()}
+    return {zone: below_of(ground_named(session, row.job_id, key)) for zone, key in row.grounds.items()}
 
 
 def drawn(row: PieceRow, pixels_wide: int, pixels_high: int) -> tuple[Drawing, Samples]:

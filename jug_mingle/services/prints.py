@@ -1,5 +1,6 @@
 """What is printed: of a mix the pour strip, the lid label and the recipe card; of a piece its finish sheet."""
 
+from collections.abc import Sequence
 from typing import Literal
 
 import numpy as np
@@ -23,7 +24,7 @@ from jug_mingle.services import looks
 from jug_mingle.services.jobs import get_job
 from jug_mingle.services.jugs import jug_for, jug_named
 from jug_mingle.services.mixes import assess_mix, get_mix, pours_of
-from jug_mingle.services.pieces import get_piece, piece_of
+from jug_mingle.services.pieces import drawn, get_piece, piece_of
 from jug_mingle.services.shelf import fitted_shelf, pot_life_of
 from jug_mingle.store.models import TargetRow, now
 
@@ -83,11 +84,13 @@ def sheet_of(session: Session, piece_id: int, *, light: Light) -> bytes:
     _, finish = looks.dressed(session, piece_id, layers)
     judged = looks.judged(session, piece_id, layers, light=light)
     picture = looks.picture_of(session, piece_id, layers, light=light, pixels_wide=1360, pixels_high=736)
-    amounts = ", ".join(f"{need.name} {need.ml:.0f} ml" for need in judged.needs)
+    _, samples = drawn(row, *looks.JUDGED_AT)
+    each = looks.needs_of(row, layers, finish, samples)
+    amounts = _amounts(judged.needs)
     states = evenly(finish, "front" if "front" in piece_of(row).areas else next(iter(piece_of(row).areas)))
     lines = [
         LayerLine(
-            title=KINDS[layer.kind], how=_how(layer), amounts="", wait=_wait(layer),
+            title=KINDS[layer.kind], how=_how(layer), amounts=_amounts(each[number]), wait=_wait(layer),
             sRGB=_screen(R_seen(*states[number + 1])),
         )
         for number, layer in enumerate(finish.layers)
@@ -99,6 +102,10 @@ def sheet_of(session: Session, piece_id: int, *, light: Light) -> bytes:
         cautions=["Follow the labels, local rules and licensed trades. Dry oily rags flat outdoors, or keep them in a "
                   "closed metal can."],
     )  # fmt: skip
+
+
+def _amounts(needs: Sequence[looks.Need]) -> str:
+    return ", ".join(f"{need.name} {need.ml:.0f} ml" for need in needs)
 
 
 def _how(layer: Layer) -> str:

@@ -119,7 +119,7 @@ class WholePictureTest(unittest.TestCase):
         """What is in front and what shines past it make one pixel, never more: no pale fringes."""
         for form in ("card_cabinet", "desk", "mirror", "chair"):
             samples = draw(usual_piece(form), 240, 180).samples()
-            total = np.bincount(samples.pixel, samples.weight, minlength=240 * 180)
+            total: Any = np.bincount(samples.pixel, samples.weight, minlength=240 * 180)
             total[samples.rim] += samples.open
             with self.subTest(form):
                 self.assertLess(float(total.max()), 1.0 + 1e-5)

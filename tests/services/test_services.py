@@ -9,12 +9,17 @@ import numpy as np
 from sqlalchemy import event
 from sqlalchemy.orm import Session
 
+from jug_mingle.core.colour import R_to_Lab, delta_E_CIE2000
 from jug_mingle.core.evidence import Swatch
-from jug_mingle.core.film import R_body
-from jug_mingle.core.pieces import CardCabinet
+from jug_mingle.core.film import R_body, R_film, R_seen
+from jug_mingle.core.finishes.order import check_order
+from jug_mingle.core.finishes.usual import LOOKS
+from jug_mingle.core.pieces import usual_piece
 from jug_mingle.core.spectra import light
 from jug_mingle.errors import ConflictError, NotFoundError, TooLargeError, UnfitError
-from jug_mingle.services import finishes, jobs, mixes, photos, shelf, targets
+from jug_mingle.services import jobs, ladders, looks, mixes, photos, pieces, shelf, targets
+from jug_mingle.services.amounts import SPREAD_RATE
+from jug_mingle.services.look_shapes import LayerIn, LookFile
 from jug_mingle.services.photos import PhotoFolder
 from jug_mingle.services.sources import BoxIn, NoLightIn, SpotIn, WhiteIn
 from jug_mingle.store.database import open_database
@@ -207,43 +212,192 @@ class MixesTest(ServiceCase):
                 self.mix(**changes)
 
 
-class FinishesTest(ServiceCase):
-    def save(self, **changes: object) -> object:
-        asked = {"job_id": self.job.id, "style": "bare", "first_id": None, "second_id": None, "width": 0.5}
-        return finishes.save_finish(self.session, **{**asked, **changes})  # type: ignore[arg-type]
+class LookCase(ServiceCase):
+    """Two jugs and a chest of drawers."""
 
-    def test_one_a_job(self) -> None:
-        """A job has one finish; saving again changes it, and until then it is bare."""
-        self.assertEqual(finishes.get_finish(self.session, self.job.id).style, "bare")
-        first = self.mix()
-        self.save(style="plain", first_id=first.id)
-        self.save(style="plain", first_id=first.id, width=0.2)
-        self.assertEqual(finishes.get_finish(self.session, self.job.id).width, 0.2)
+    def setUp(self) -> None:
+        super().setUp()
+        self.sky = self.mix()
+        self.ochre = self.mix(pours=[mixes.PourAsked(material="ochre", parts=1, ml=100.0)], name="Ochre")
+        self.chest = pieces.add_piece(self.session, self.job.id, name="Chest", form="chest", measures={"columns": 2})
 
-    def test_mix_of_another_job(self) -> None:
+    def paint(self, **changes: Any) -> LayerIn:
+        return LayerIn.model_validate({"kind": "paint", "colours": [f"mix:{self.sky.id}"], "coats": 2, **changes})
+
+
+class LooksTest(LookCase):
+    def test_kept_worn_put_away(self) -> None:
+        """A look that is put away leaves its piece as it was; brought back, it is worn again."""
+        row = looks.save_look(self.session, self.job.id, name="Blue", layers=[self.paint()])
+        looks.wear(self.session, self.chest.id, row.id)
+        self.assertEqual(looks.layers_of(row), [self.paint()])
+        changed = looks.save_look(self.session, self.job.id, name="Bluer", layers=[self.paint(coats=3)], look_id=row.id)
+        self.assertEqual((changed.id, changed.name), (row.id, "Bluer"))
+        looks.remove_look(self.session, row.id)
+        self.assertEqual(list(looks.look_rows(self.session, self.job.id)), [])
+        looks.restore_look(self.session, row.id)
+        self.assertEqual(pieces.get_piece(self.session, self.chest.id).look_id, row.id)
+
+    def test_another_jobs_colours(self) -> None:
         other = jobs.add_job(self.session, name="Other")
-        mine = self.mix()
+        for layers in ([self.paint()], [LayerIn(kind="blend", colours=["mix:1", "mix:2"])]):
+            with self.assertRaisesRegex(UnfitError, "another job"):
+                looks.save_look(self.session, other.id, name="x", layers=layers)
+        row = looks.save_look(self.session, self.job.id, name="Blue", layers=[self.paint()])
+        stand = pieces.add_piece(self.session, other.id, name="Stand", form="stool", measures={})
         with self.assertRaisesRegex(UnfitError, "another job"):
-            self.save(job_id=other.id, style="plain", first_id=mine.id)
+            looks.wear(self.session, stand.id, row.id)
 
-    def test_picture_size(self) -> None:
-        picture = finishes.picture_of(
-            self.session, job_id=self.job.id, style="bare", first_id=None, second_id=None, width=0.5, light_name="tube",
-            pixels_wide=120, pixels_high=90,
-        )  # fmt: skip
-        self.assertEqual(picture.shape, (90, 120, 3))
+    def test_a_jug_put_away_underneath(self) -> None:
+        """The picture stays, and the judgement says which jug is gone."""
+        mixes.remove_mix(self.session, self.sky.id)
+        shelf.remove_material(self.session, "ochre")
+        layers = [self.paint(), LayerIn(kind="wash", colours=["pot:ochre"])]
+        asked = {"light": light("window"), "pixels_wide": 120, "pixels_high": 90}
+        self.assertEqual(looks.picture_of(self.session, self.chest.id, layers, **asked).shape, (90, 120, 3))  # type: ignore[arg-type]
+        said = [one.words for one in looks.judged(self.session, self.chest.id, layers, light=light("window")).remarks]
+        self.assertIn("Sky was put away.", said)
+        self.assertIn("Ochre was put away.", said)
+
+    def test_layers_that_cannot_be(self) -> None:
+        """What is wrong, and in which layer."""
+        for changes, words in (
+            ({"colours": []}, "layer 2: paint needs a colour, got 0"),
+            ({"colours": ["gold leaf"]}, "there is no colour 'gold leaf': name a jug"),
+            ({"kind": "blend", "colours": ["gold"]}, "layer 2: blend needs 2 to 3 colours"),
+            ({"colours": ["mix:x"]}, "there is no colour 'mix:x'"),
+        ):
+            with self.subTest(words), self.assertRaisesRegex(UnfitError, words):
+                looks.resolved(self.session, self.job.id, [self.paint(), self.paint(**changes)])
+        for colour in ("mix:99", "pot:gone"):
+            with self.assertRaises(NotFoundError):
+                looks.resolved(self.session, self.job.id, [self.paint(colours=[colour])])
+
+    def test_needs(self) -> None:
+        """Two coats over all are twice the area at the spread rate; an ombre's two colours take it together."""
+        area = sum(pieces.piece_of(self.chest).areas.values())
+        judged = looks.judged(self.session, self.chest.id, [self.paint()], light=light("window"))
+        self.assertAlmostEqual(judged.needs[0].ml, 2000 * area / SPREAD_RATE, delta=0.5)
+        self.assertEqual((judged.needs[0].mix_id, judged.needs[0].batch), (self.sky.id, 200.0))
+        both = [f"mix:{self.sky.id}", f"mix:{self.ochre.id}"]
+        blend = LayerIn(kind="blend", colours=both, pattern="ombre", coats=2)
+        needs = looks.judged(self.session, self.chest.id, [blend], light=light("window")).needs
+        self.assertEqual([need.name for need in needs], ["Sky", "Ochre"])
+        self.assertAlmostEqual(sum(need.ml for need in needs), 2000 * area / SPREAD_RATE, delta=0.5)
+
+    def test_through_a_file_and_back(self) -> None:
+        """Jugs become roles; in a job of other jugs the look takes those."""
+        layers = [self.paint(), LayerIn(kind="wax", colours=["brown wax"], place="recess")]
+        file = looks.to_file(self.session, looks.save_look(self.session, self.job.id, name="B", layers=layers).id)
+        self.assertEqual(file.layers[0].colours, ["first"])
+        self.assertEqual(file.roles["first"].name, "Sky")
+        back = looks.cast_roles(self.session, self.job.id, LookFile.model_validate_json(file.model_dump_json()).layers)
+        self.assertEqual(back, layers)
+        empty = jobs.add_job(self.session, name="Empty")
+        with self.assertRaisesRegex(UnfitError, "needs a jug"):
+            looks.cast_roles(self.session, empty.id, file.layers)
+
+    def test_every_preset(self) -> None:
+        for look in LOOKS:
+            layers = looks.preset(self.session, self.job.id, look.key)
+            with self.subTest(look.key):
+                said = check_order(looks.resolved(self.session, self.job.id, layers))
+                self.assertEqual([one for one in said if one.weight == "wrong"], [])
+
+    def test_point_equals_the_layers(self) -> None:
+        """A point on the top has the paint's own film equation, coat over coat, over the ground of the top."""
+        pieces.change_piece(
+            self.session, self.chest.id, name=None, measures={}, grounds={"top": f"found:{self.target.id}"}
+        )
+        found = looks.point_of(self.session, self.chest.id, [self.paint()], x=0.5, y=0.1, wide=600, high=400)
+        self.assertEqual(found.zone, "top")
+        film = looks.resolved(self.session, self.job.id, [self.paint()])[0].films[0]
+        below = R_body(np.array(self.target.R), 0.9)
+        expected = R_seen(R_film(K=film.optics.K, S=film.optics.S, X=2 * film.X, R_g=below), film.veil)
+        np.testing.assert_allclose(found.laid[-1].R, expected, atol=1e-12)
+        with self.assertRaisesRegex(NotFoundError, "nothing painted"):
+            looks.point_of(self.session, self.chest.id, [], x=0.01, y=0.01, wide=600, high=400)
 
     def test_way(self) -> None:
-        a, b = self.mix(), self.mix(pours=[mixes.PourAsked(material="ochre", parts=1, ml=100.0)])
-        way = finishes.way_between(
-            self.session, job_id=self.job.id, first_id=a.id, second_id=b.id, light_name="window", steps=5
+        way = looks.way_between(
+            self.session,
+            job_id=self.job.id,
+            first_id=self.sky.id,
+            second_id=self.ochre.id,
+            light=light("window"),
+            steps=5,
         )
         self.assertEqual(way.R.shape, (5, 36))
 
 
-class JobsTest(ServiceCase):
-    def test_piece_comes_back(self) -> None:
-        row = jobs.add_job(self.session, name="Box", piece=CardCabinet(rows=2, columns=5))
-        self.assertEqual(jobs.piece_of(jobs.get_job(self.session, row.id)), CardCabinet(rows=2, columns=5))
+class LaddersTest(LookCase):
+    def test_rows_and_jugs(self) -> None:
+        """Four rows, even to the eye, each with its own area; the steps between become jugs that can be poured."""
+        found = ladders.ladder(self.session, self.chest.id, self.sky.id, self.ochre.id, coats=2, light=light("window"))
+        self.assertEqual(len(found.steps), 4)
+        self.assertLess(max(found.between) - min(found.between), 0.05 * float(np.mean(found.between)))
+        fronts = pieces.piece_of(self.chest).areas["front"]
+        self.assertAlmostEqual(sum(rung.ml for rung in found.steps), 2000 * fronts / SPREAD_RATE, delta=0.1)
+        kept = ladders.keep_steps(
+            self.session, self.chest.id, self.sky.id, self.ochre.id, coats=2, light=light("window")
+        )
+        self.assertEqual(len(kept), 2)
+        for row, rung in zip(kept, found.steps[1:-1], strict=True):
+            R = mixes.assess_mix(self.session, row, [light("window")]).R
+            self.assertLess(float(delta_E_CIE2000(R_to_Lab(R), R_to_Lab(rung.R))), 1.0)
+            self.assertAlmostEqual(sum(pour.ml for pour in row.pours), 1.1 * rung.ml, delta=0.5)
+
+    def test_one_row(self) -> None:
+        stand = pieces.add_piece(self.session, self.job.id, name="Stand", form="stool", measures={})
+        with self.assertRaisesRegex(UnfitError, "row"):
+            ladders.ladder(self.session, stand.id, self.sky.id, self.ochre.id, coats=2, light=light("window"))
+
+
+class PiecesTest(ServiceCase):
+    def test_changed_duplicated_put_away(self) -> None:
+        row = pieces.add_piece(self.session, self.job.id, name="Box", form="box", measures={"width": 0.5})
+        pieces.change_piece(self.session, row.id, name="Tool box", measures={"height": 0.3}, grounds={"top": "walnut"})
+        self.assertEqual(pieces.piece_of(row), usual_piece("box", width=0.5, height=0.3))
+        self.assertEqual(row.grounds, {"": "oak", "top": "walnut"})
+        names = [pieces.duplicate_piece(self.session, row.id).name for _ in range(2)]
+        self.assertEqual(names, ["Tool box 2", "Tool box 3"])
+        pieces.remove_piece(self.session, row.id)
+        self.assertEqual([one.name for one in pieces.piece_rows(self.session, self.job.id)], names)
+        pieces.restore_piece(self.session, row.id)
+        self.assertEqual(len(pieces.piece_rows(self.session, self.job.id)), 3)
+
+    def test_refused_and_nothing_half_done(self) -> None:
+        row = pieces.add_piece(self.session, self.job.id, name="Chest", form="chest", measures={})
+        before = (row.name, dict(row.spec), dict(row.grounds))
+        for measures, grounds, words in (
+            ({"rows": 500}, {}, "1 to 12 rows, got 500"),
+            ({"width": 0.0}, {}, "width of a piece must be from"),
+            ({"height": 90.0}, {}, "height of a piece must be from"),
+            ({"width": 0.5}, {"top": "linoleum"}, "there is no ground 'linoleum'"),
+            ({}, {"top": "wood:99"}, "there is no target"),
+        ):
+            with self.subTest(words), self.assertRaisesRegex((UnfitError, NotFoundError), words):
+                pieces.change_piece(self.session, row.id, name="New", measures=measures, grounds=grounds)
+            self.assertEqual((row.name, row.spec, row.grounds), before)
+
+    def test_measured_grounds(self) -> None:
+        """A caught colour is a wood with figure, or an even old paint; one of another job is refused."""
+        wood, even = (
+            pieces.ground_named(self.session, self.job.id, f"{kind}:{self.target.id}") for kind in ("wood", "found")
+        )
+        self.assertGreater(wood.figure, 0.0)
+        self.assertEqual(even.figure, 0.0)
+        np.testing.assert_allclose(wood.R_seen, BLUE)
+        other = jobs.add_job(self.session, name="Other")
+        with self.assertRaisesRegex(UnfitError, "another job"):
+            pieces.ground_named(self.session, other.id, f"wood:{self.target.id}")
+
+    def test_areas_of_a_set(self) -> None:
+        for name in ("a", "b"):
+            pieces.add_piece(self.session, self.job.id, name=name, form="box", measures={})
+        one = usual_piece("box").areas
+        self.assertEqual(pieces.areas_of(self.session, self.job.id), {zone: 2 * area for zone, area in one.items()})
+
+    def test_no_such_job(self) -> None:
         with self.assertRaisesRegex(NotFoundError, "no job 77"):
             jobs.get_job(self.session, 77)

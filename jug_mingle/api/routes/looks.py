@@ -138,11 +138,13 @@ class WaxedOut(BaseModel):
 
 
 class NeedOut(BaseModel):
-    """What a finish takes of one colour."""
+    """What a finish takes of one colour, and of which jug; `batch` is what that jug was made for. [m², ml]"""
 
     name: str
     area: float
     ml: float
+    mix_id: int | None
+    batch: float | None
 
 
 class JudgedOut(BaseModel):
@@ -342,7 +344,10 @@ def judge(piece_id: int, body: JudgeIn, session: Reading, light: LightNow = "win
             )
             for one in found.waxes
         ],
-        needs=[NeedOut(name=one.name, area=round(one.area, 2), ml=round(one.ml)) for one in found.needs],
+        needs=[
+            NeedOut(name=one.name, area=round(one.area, 2), ml=round(one.ml), mix_id=one.mix_id, batch=one.batch)
+            for one in found.needs
+        ],
         stages=found.stages,
     )  # fmt: skip
 

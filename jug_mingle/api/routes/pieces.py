@@ -8,6 +8,7 @@ from pydantic import BaseModel, Field
 from jug_mingle.api.context import PROBLEMS, ContextNow
 from jug_mingle.api.schemas import In, Name, PieceOut
 from jug_mingle.api.shapes import piece_out
+from jug_mingle.core.grounds import GROUNDS, ground
 from jug_mingle.core.pieces import FORMS
 from jug_mingle.services import looks
 from jug_mingle.services import pieces as service
@@ -71,6 +72,20 @@ class FormOut(BaseModel):
     usual: dict[str, float | int | str]
 
 
+class GroundOut(BaseModel):
+    """What furniture may be before it is painted; `wood` where it is figured."""
+
+    key: str
+    title: str
+    wood: bool
+
+
+@router.get("/grounds")
+def list_grounds() -> list[GroundOut]:
+    """List the generic grounds, bare woods first."""
+    return [GroundOut(key=key, title=ground(key).name, wood=ground(key).figure > 0.0) for key in GROUNDS]
+
+
 @router.get("/forms")
 def list_forms() -> list[FormOut]:
     """List the forms that a piece may have."""
@@ -87,7 +102,7 @@ def add_piece(job_id: int, body: PieceIn, context: ContextNow) -> PieceOut:
     """Add a piece to a job."""
     measures = body.measures.model_dump(exclude_none=True)
     with context.database.write.begin() as session:
-        row = service.add_piece(session, job_id, name=body.name, form=body.form, measures=measures, ground=body.ground)
+        row = service.add_piece(session, job_id, name=body.name, form=body.form, measures=measures, wood=body.ground)
         return piece_out(row)
 
 

@@ -12,7 +12,6 @@ from jug_mingle.core.film import R_body, R_film, R_infinity, R_seen
 from jug_mingle.core.finishes.layers import GENERIC, KINDS, Film, Layer
 from jug_mingle.core.finishes.order import Remark
 from jug_mingle.core.finishes.stack import Finish, area_shares, evenly
-from jug_mingle.core.grounds import ground
 from jug_mingle.core.hiding import coats_to_hide
 from jug_mingle.core.ladders import Paint, ramp
 from jug_mingle.core.pieces.faces import UNPAINTED, Samples
@@ -122,7 +121,7 @@ def best_bridge(first: Film, last: Film, bridges: Sequence[Film], light: Light =
 
 def _takes_over(layer: Layer, samples: Samples, zone: str, light: Light) -> Iterator[tuple[str, str]]:
     """A light or vivid colour draws the eye more than its area says."""
-    shares = area_shares(layer, samples, zone)
+    shares = area_shares(layer, samples, zone, by_look=True)
     Lab = np.array([R_to_Lab(R_seen(R_infinity(K=f.optics.K, S=f.optics.S), f.veil), light) for f in layer.films])
     draw = np.array(shares) * (0.4 + Lab[:, 0] / 100.0 + np.hypot(Lab[:, 1], Lab[:, 2]) / 80.0)
     pull = draw / draw.sum()
@@ -234,8 +233,3 @@ def _sealed(finish: Finish, zones: Sequence[str], light: Light) -> list[Remark]:
                 )
             ]  # fmt: skip
     return []
-
-
-def bleeding(key: str) -> bool:
-    """Return whether a generic ground is a wood that may bleed."""
-    return ground(key).bleeds

@@ -103,9 +103,11 @@ def _grain(samples: Samples, zone: str) -> FloatArray:
     return looked_up(samples, zone, "figure", 7) + 0.45 * looked_up(samples, zone, "pores", 7)
 
 
-def _shares(layer: Layer, samples: Samples, zone: str) -> list[FloatArray]:
-    """Return how much of each film of a blend there is; they add up to 1."""
-    t = _film_share(layer, np.asarray(share(layer, samples, zone), dtype=float))
+def _shares(layer: Layer, samples: Samples, zone: str, *, by_look: bool = False) -> list[FloatArray]:
+    """Return how much of each film of a blend there is, in the dry layer or as it looks; they add up to 1."""
+    t = np.asarray(share(layer, samples, zone), dtype=float)
+    if not by_look:
+        t = _film_share(layer, t)
     if len(layer.films) == 2:
         return [1.0 - t, t]
     c = np.asarray(third(layer, samples, zone))
@@ -129,11 +131,14 @@ def _way(first: Film, second: Film) -> Ramp:
     return ramp(ends[0], ends[1])
 
 
-def area_shares(layer: Layer, samples: Samples, zone: str) -> list[float]:
-    """Return the share of a zone's area that each film of a layer takes, as the picture has it."""
+def area_shares(layer: Layer, samples: Samples, zone: str, *, by_look: bool = False) -> list[float]:
+    """Return the share of a zone's area that each film of a layer takes, as the picture has it.
+
+    Of a blend that is its share of the paint; `by_look` it is how much of the area looks like it.
+    """
     weight = samples.weight[samples.zones[zone]]
     if layer.kind in ("blend", "two_tone"):
-        fields = _shares(layer, samples, zone)
+        fields = _shares(layer, samples, zone, by_look=by_look)
     else:
         fields = [np.minimum(np.broadcast_to(np.asarray(thickness(layer, samples, zone)), weight.shape), 1.0)]
     return [float(np.average(field, weights=weight)) for field in fields]

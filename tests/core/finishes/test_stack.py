@@ -163,7 +163,7 @@ class WearTest(unittest.TestCase):
         samples = draw(usual_piece("chest"), 160, 120).samples()
         for kind in ("distress", "crackle", "chippy", "fade"):
             worn = [
-                area_shares(Layer(kind=kind, **{**USUAL[kind], "amount": amount}), samples, "front")[0]  # type: ignore[arg-type]
+                area_shares(Layer(kind=kind, **{**USUAL[kind], "amount": amount}), samples, "front")[0]
                 for amount in (0.1, 0.4, 0.9)
             ]
             with self.subTest(kind):
@@ -206,7 +206,7 @@ class LayersTest(unittest.TestCase):
             ({"kind": "glitter"}, "there is no layer 'glitter'"),
         ):
             with self.subTest(words), self.assertRaisesRegex(ValueError, words):
-                Layer(**asked)  # type: ignore[arg-type]
+                Layer(**asked)
 
     def test_stages(self) -> None:
         """Bare, then after each coat of each layer that is shown."""

@@ -102,7 +102,7 @@ class RefusalTest(unittest.TestCase):
             ({"form": "wardrobe of glass"}, "there is no form"),
         ):
             with self.subTest(words), self.assertRaisesRegex(ValueError, words):
-                Piece(**changes)  # type: ignore[arg-type]
+                Piece(**changes)
         with self.assertRaisesRegex(ValueError, "known are card_cabinet"):
             usual_piece("sofa")
         for size in ((8, 100), (100, 9000)):

@@ -204,6 +204,26 @@ export interface paths {
     patch?: never
     trace?: never
   }
+  '/api/grounds': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    /**
+     * List Grounds
+     * @description List the generic grounds, bare woods first.
+     */
+    get: operations['list_grounds_api_grounds_get']
+    put?: never
+    post?: never
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
   '/api/jobs': {
     parameters: {
       query?: never
@@ -2525,6 +2545,18 @@ export interface components {
       /** Text */
       text: string
     }
+    /**
+     * GroundOut
+     * @description What furniture may be before it is painted; `wood` where it is figured.
+     */
+    GroundOut: {
+      /** Key */
+      key: string
+      /** Title */
+      title: string
+      /** Wood */
+      wood: boolean
+    }
     /** HTTPValidationError */
     HTTPValidationError: {
       /** Detail */
@@ -3377,11 +3409,15 @@ export interface components {
     }
     /**
      * NeedOut
-     * @description What a finish takes of one colour.
+     * @description What a finish takes of one colour, and of which jug; `batch` is what that jug was made for. [m², ml]
      */
     NeedOut: {
       /** Area */
       area: number
+      /** Batch */
+      batch: number | null
+      /** Mix Id */
+      mix_id: number | null
       /** Ml */
       ml: number
       /** Name */
@@ -5592,6 +5628,26 @@ export interface operations {
         }
         content: {
           'application/json': components['schemas']['FormOut'][]
+        }
+      }
+    }
+  }
+  list_grounds_api_grounds_get: {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description Successful Response */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['GroundOut'][]
         }
       }
     }

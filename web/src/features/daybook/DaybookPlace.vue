@@ -73,7 +73,7 @@ const dated = (when: string) => day.format(new Date(when))
             </span>
             <span class="soft"
               >{{ strip.coats }} {{ strip.coats === 1 ? 'coat' : 'coats'
-              }}<template v-if="strip.ground"> over {{ strip.ground }}</template
+              }}<template v-if="strip.ground"> over {{ strip.ground.replaceAll('_', ' ') }}</template
               ><template v-if="strip.wiped_after"> · wiped after {{ strip.wiped_after }} min</template> ·
               {{ dated(strip.created) }}<template v-if="strip.taught"> · the paints learnt from it</template></span
             >

@@ -3,6 +3,7 @@ import { computed, ref } from 'vue'
 
 import type { Colour, Schemas } from '../../api/client'
 import AnyColour from '../../shared/colour/AnyColour.vue'
+import GroundChoice from '../../shared/GroundChoice.vue'
 import { useJob } from '../../shared/useJob'
 import { useShelf } from '../../shared/useShelf'
 
@@ -19,7 +20,6 @@ const notes = ref('')
 const colour = ref<Colour>()
 const wrong = ref('')
 const busy = ref(false)
-const woods = ['oak', 'pine', 'beech', 'walnut', 'mahogany', 'ash', 'cherry', 'maple', 'old paint', 'primer', 'paper']
 const number = (text: string) => (text.trim() ? Number(text.replace(',', '.')) : null)
 const onIt = computed(() => {
   const [kind, key] = [what.value.slice(0, 3), what.value.slice(4)]
@@ -68,12 +68,7 @@ async function keep() {
           </optgroup>
         </select></label
       >
-      <label
-        >over
-        <select v-model="ground" class="form-select">
-          <option v-for="wood in woods" :key="wood">{{ wood }}</option>
-        </select></label
-      >
+      <label>over <GroundChoice v-model="ground" /></label>
       <label>coats <BFormInput v-model="coats" inputmode="numeric" /></label>
       <label
         >wiped back after, minutes <BFormInput v-model="wiped" inputmode="decimal" placeholder="not wiped"

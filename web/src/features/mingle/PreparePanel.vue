@@ -3,6 +3,7 @@ import { keepPreviousData, useQuery } from '@tanstack/vue-query'
 import { computed, ref, watch } from 'vue'
 
 import { api, unwrap } from '../../api/client'
+import GroundChoice from '../../shared/GroundChoice.vue'
 import { preferences } from '../../shared/preferences'
 import SwatchPair from '../../shared/SwatchPair.vue'
 import { useJob } from '../../shared/useJob'
@@ -71,14 +72,7 @@ const { data, error } = useQuery({
             <option v-for="pot in role.pots" :key="pot" :value="pot">{{ nameOf(pot) }}</option>
           </select></label
         >
-        <label
-          >over
-          <select v-model="ground" class="form-select">
-            <option v-for="wood in ['oak', 'pine', 'walnut', 'mahogany', 'maple', 'paper']" :key="wood" :value="wood">
-              {{ wood }}
-            </option>
-          </select></label
-        >
+        <label>over <GroundChoice v-model="ground" /></label>
       </template>
     </div>
     <div v-if="one" class="says">

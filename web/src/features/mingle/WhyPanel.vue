@@ -3,6 +3,7 @@ import { keepPreviousData, useQuery } from '@tanstack/vue-query'
 import { computed, defineAsyncComponent, ref } from 'vue'
 
 import { api, type Schemas, unwrap } from '../../api/client'
+import GroundChoice from '../../shared/GroundChoice.vue'
 import { preferences } from '../../shared/preferences'
 import { useLights } from '../../shared/useJob'
 import { useSettled } from '../../shared/useSettled'
@@ -15,7 +16,6 @@ const CurveChart = defineAsyncComponent(() => import('./CurveChart.vue'))
 const { data: lights } = useLights()
 const titleOf = (name: string) => lights.value?.find((light) => light.name === name)?.title ?? name
 const ground = ref('oak')
-const grounds = ['oak', 'pine', 'walnut', 'mahogany', 'maple', 'fibreboard', 'paper']
 const pours = useSettled(() => recipe.pours.map(({ material, parts, ml }) => ({ material, parts, ml })))
 const ask = () => ({ path: { target_id: targetId }, query: { light: preferences.value.light } })
 
@@ -120,9 +120,7 @@ function setOne(at: number, text: string) {
       </div>
       <p>
         Over
-        <select v-model="ground" class="form-select" aria-label="Ground">
-          <option v-for="one in grounds" :key="one" :value="one">{{ one }}</option>
-        </select>
+        <GroundChoice v-model="ground" aria-label="Ground" />
         it hides in <b>{{ data.coats === null ? 'more than 20' : data.coats }}</b>
         {{ data.coats === 1 ? 'coat' : 'coats' }}.
       </p>

@@ -3,6 +3,7 @@ import { useQuery } from '@tanstack/vue-query'
 import { computed, ref, watch } from 'vue'
 
 import { api, type Schemas, unwrap } from '../../api/client'
+import GroundChoice from '../../shared/GroundChoice.vue'
 import PieceChoice from '../../shared/PieceChoice.vue'
 import { preferences } from '../../shared/preferences'
 import { usePicture } from '../../shared/usePicture'
@@ -38,8 +39,6 @@ const titles: Record<string, string> = {
 }
 const zones = computed(() => Object.entries(piece.value?.areas ?? {}))
 const total = computed(() => zones.value.reduce((sum, [, area]) => sum + area, 0))
-const woods = ['oak', 'pine', 'beech', 'walnut', 'mahogany', 'ash', 'cherry', 'maple', 'teak', 'elm', 'birch']
-const others = ['fibreboard', 'paper']
 
 type Measure = 'width' | 'height' | 'depth' | 'base_height' | 'rows' | 'columns'
 const measures = computed(() => {
@@ -173,19 +172,12 @@ const value = (one: Schemas['PieceOut'], key: string) => String(one.measures[key
           <tr v-for="[zone, area] in zones" :key="zone">
             <th scope="row">{{ titles[zone] ?? zone }}</th>
             <td>
-              <select
-                class="form-select"
+              <GroundChoice
+                own
                 :aria-label="`What ${titles[zone] ?? zone} are now`"
-                :value="piece.grounds[zone] ?? piece.grounds['']"
-                @change="lay(zone, ($event.target as HTMLSelectElement).value)"
-              >
-                <optgroup label="bare wood">
-                  <option v-for="wood in woods" :key="wood">{{ wood }}</option>
-                </optgroup>
-                <optgroup label="else">
-                  <option v-for="wood in others" :key="wood">{{ wood }}</option>
-                </optgroup>
-              </select>
+                :model-value="piece.grounds[zone] ?? piece.grounds[''] ?? 'oak'"
+                @update:model-value="lay(zone, $event)"
+              />
             </td>
             <td class="area">{{ area.toFixed(2) }} m²</td>
           </tr>

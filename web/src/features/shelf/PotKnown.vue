@@ -3,6 +3,7 @@ import { computed, ref } from 'vue'
 
 import type { Colour, Schemas } from '../../api/client'
 import AnyColour from '../../shared/colour/AnyColour.vue'
+import GroundChoice from '../../shared/GroundChoice.vue'
 import { say } from '../../shared/useNotice'
 
 /** How well a pot is known, and the small tests that would tell more. */
@@ -59,8 +60,6 @@ async function keep(task: Task) {
     busy.value = false
   }
 }
-
-const grounds = ['walnut', 'mahogany', 'oak', 'pine', 'maple', 'birch', 'fibreboard', 'paper']
 </script>
 
 <template>
@@ -84,12 +83,7 @@ const grounds = ['walnut', 'mahogany', 'oak', 'pine', 'maple', 'birch', 'fibrebo
           <p>{{ task.how }}</p>
           <template v-if="task.task === 'coats'">
             <label>coats <input v-model.number="coats" type="number" min="1" max="20" class="form-control" /></label>
-            <label
-              >over
-              <select v-model="ground" class="form-select">
-                <option v-for="one in grounds" :key="one" :value="one">{{ one }}</option>
-              </select></label
-            >
+            <label>over <GroundChoice v-model="ground" /></label>
             <label class="tick"
               ><input v-model="hid" type="checkbox" class="form-check-input" /> nothing showed through</label
             >

@@ -33,7 +33,17 @@ const weights: Record<string, string> = { wrong: 'This will fail', school: 'Done
       <h2>It takes</h2>
       <ul class="needs">
         <li v-for="need in judged.needs" :key="need.name">
-          <b>{{ Math.round(need.ml) }} ml</b> {{ need.name }} <span class="soft">{{ need.area.toFixed(2) }} m²</span>
+          <b>{{ Math.round(need.ml) }} ml</b>
+          <RouterLink
+            v-if="need.mix_id !== null"
+            :to="{ name: 'again', params: { mix: need.mix_id }, query: { ml: Math.ceil(need.ml / 10) * 10 } }"
+            >{{ need.name }}</RouterLink
+          ><template v-else>{{ need.name }}</template>
+          <span class="soft"
+            >{{ need.area.toFixed(2) }} m²<template v-if="need.batch !== null && need.batch < need.ml"
+              >; its jug was made for {{ Math.round(need.batch) }} ml</template
+            ></span
+          >
         </li>
       </ul>
     </template>
