@@ -2,7 +2,7 @@
 
 from collections.abc import Iterator
 from dataclasses import dataclass
-from typing import Annotated, Any
+from typing import Annotated, Any, Literal
 
 from fastapi import Depends, Query, Request
 from sqlalchemy.orm import Session
@@ -45,5 +45,7 @@ def reading(context: ContextNow) -> Iterator[Session]:
 
 Reading = Annotated[Session, Depends(reading)]
 LightNow = Annotated[LightName, Query(description="The light in which colours are shown.")]
+UnitName = Literal["ml", "spoons", "metric_spoons", "fl_oz", "g", "drop"]
+UnitNow = Annotated[UnitName, Query(description="The unit in which amounts are said.")]
 
 PROBLEMS: dict[int | str, dict[str, Any]] = {status: {"model": Problem} for status in (404, 409, 413, 422, 503)}

@@ -70,8 +70,8 @@ def ramp(first: Paint, second: Paint, *, light: Light = DAYLIGHT, steps: int = S
 def _evened(share: FloatArray, path: FloatArray, Lab: FloatArray, steps: int) -> FloatArray:
     """Return shares whose neighbours differ equally.
 
-    CIEDE2000 over a long step is not the sum of those over the short steps within it, so even lengths along the path are
-    only the first guess: steps that differ too much are shortened for those that differ too little.
+    CIEDE2000 over a long step is not the sum of those over the short steps within it, so even lengths along the path
+    are only the first guess: steps that differ too much are shortened for those that differ too little.
     """
     at = np.linspace(0.0, path[-1], steps)
     for _ in range(_ROUNDS):

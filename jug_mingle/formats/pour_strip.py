@@ -52,34 +52,84 @@ def pour_strip(lines: Sequence[Line], jug: Jug, *, title: str, bottom: float = 3
         If the jug holds less than all pours.
     """
     heights = line_heights(lines, jug)
-    tall = heights[-1] + bottom + 12.0
-    if tall > _PAGE - FOOT - 20.0:
-        raise ValueError(f"the strip is {tall:.0f} mm tall and does not fit the page: mix less, or take a wider jug")
+    tall = _height_of(heights[-1], bottom)
 
     def draw(canvas: Canvas) -> None:
-        text(canvas, LEFT, _PAGE - 22, f"Pour strip: {title}", size=16, bold=True)
-        canvas.setLineWidth(0.25 * mm)
-        canvas.setStrokeGray(0)
-        canvas.rect(LEFT * mm, FOOT * mm, WIDTH * mm, tall * mm, fill=0, stroke=1)
+        _frame(canvas, f"Pour strip: {title}", tall)
         before = 0.0
         for number, (line, height) in enumerate(zip(lines, heights, strict=True), start=1):
             low, high = FOOT + bottom + before, FOOT + bottom + height
-            canvas.setFillColorRGB(*line.sRGB)
-            canvas.rect((LEFT + 12) * mm, low * mm, (WIDTH - 12) * mm, (high - low) * mm, fill=1, stroke=0)
-            canvas.setFillGray(0)
+            _band(canvas, low, high, line.sRGB)
             canvas.line(LEFT * mm, high * mm, (LEFT + WIDTH + 6) * mm, high * mm)
             text(canvas, LEFT + 2, high - 4.2, str(number), size=11, bold=True)
             text(canvas, LEFT + WIDTH + 8, high - 1.2, f"{number}. {line.name} to here: {line.words}", size=10.5)
             before = height
-        y = FOOT - 8
-        for words in (
-            "Cut the strip out along its frame and tape it to the outside of the jug, its foot on the table.",
-            "Pour the pots in this order, each to its line, the jug standing level. The strongest come last.",
-        ):
-            y = paragraph(canvas, LEFT, y, words, width=150, size=10) - 1
-        rule(canvas, LEFT, 26)
+        _foot(canvas, "Pour the pots in this order, each to its line, the jug standing level. The strongest come last.")
 
     return sheet(f"Pour strip: {title}", draw)
+
+
+def walk_strip(lines: Sequence[Line], jug: Jug, *, title: str, bottom: float = 3.0) -> bytes:
+    """Return a tape for the jug that is walked down an ombre: paint a step, fill up to the next line, paint on.
+
+    Parameters
+    ----------
+    lines : sequence of Line
+        One a step; `ml` is what the jug holds when that step is mixed, `words` what is added for it.
+
+    Raises
+    ------
+    ValueError
+        If the strip does not fit the page.
+    """
+    heights = [jug.height(line.ml) for line in lines]
+    tall = _height_of(max(heights), bottom)
+
+    def draw(canvas: Canvas) -> None:
+        _frame(canvas, f"Walk-down strip: {title}", tall)
+        said = FOOT  # words of near lines are spread, so that none lies on another
+        for number in sorted(range(len(lines)), key=heights.__getitem__):
+            line, level = lines[number], FOOT + bottom + heights[number]
+            said = max(level, said + 5.5)
+            _band(canvas, level - 2.0, level, line.sRGB)
+            canvas.line(LEFT * mm, level * mm, (LEFT + WIDTH + 2) * mm, level * mm)
+            canvas.line((LEFT + WIDTH + 2) * mm, level * mm, (LEFT + WIDTH + 6) * mm, said * mm)
+            text(canvas, LEFT + 2, level - 4.2, str(number + 1), size=11, bold=True)
+            text(canvas, LEFT + WIDTH + 8, said - 1.2, f"{number + 1}. {line.name}: {line.words}", size=10.5)
+        _foot(
+            canvas,
+            "Begin at line 1 and paint the first step. Then fill up to line 2 with the second colour, stir well, paint "
+            "the second step, and so on. The jug standing level; wipe the brush out between steps.",
+        )
+
+    return sheet(f"Walk-down strip: {title}", draw)
+
+
+def _height_of(level: float, bottom: float) -> float:
+    tall = level + bottom + 12.0
+    if tall > _PAGE - FOOT - 20.0:
+        raise ValueError(f"the strip is {tall:.0f} mm tall and does not fit the page: mix less, or take a wider jug")
+    return tall
+
+
+def _frame(canvas: Canvas, title: str, tall: float) -> None:
+    text(canvas, LEFT, _PAGE - 22, title, size=16, bold=True)
+    canvas.setLineWidth(0.25 * mm)
+    canvas.setStrokeGray(0)
+    canvas.rect(LEFT * mm, FOOT * mm, WIDTH * mm, tall * mm, fill=0, stroke=1)
+
+
+def _band(canvas: Canvas, low: float, high: float, sRGB: tuple[float, float, float]) -> None:
+    canvas.setFillColorRGB(*sRGB)
+    canvas.rect((LEFT + 12) * mm, low * mm, (WIDTH - 12) * mm, (high - low) * mm, fill=1, stroke=0)
+    canvas.setFillGray(0)
+
+
+def _foot(canvas: Canvas, words: str) -> None:
+    cut = "Cut the strip out along its frame and tape it to the outside of the jug, its foot on the table."
+    y = paragraph(canvas, LEFT, FOOT - 8, cut, width=150, size=10) - 1
+    paragraph(canvas, LEFT, y, words, width=150, size=10)
+    rule(canvas, LEFT, 26)
 
 
 def lid_label(

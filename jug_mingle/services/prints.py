@@ -19,10 +19,11 @@ from jug_mingle.core.spectra import Light, light
 from jug_mingle.core.units import said
 from jug_mingle.errors import ConflictError, UnfitError
 from jug_mingle.formats.finish_sheet import LayerLine, finish_sheet
-from jug_mingle.formats.pour_strip import Line, lid_label, pour_strip, recipe_card
+from jug_mingle.formats.pour_strip import Line, lid_label, pour_strip, recipe_card, walk_strip
 from jug_mingle.services import looks
 from jug_mingle.services.jobs import get_job
 from jug_mingle.services.jugs import jug_for, jug_named
+from jug_mingle.services.ladders import ladder
 from jug_mingle.services.mixes import assess_mix, get_mix, pours_of
 from jug_mingle.services.pieces import drawn, get_piece, piece_of
 from jug_mingle.services.shelf import fitted_shelf, pot_life_of
@@ -72,6 +73,29 @@ def printed(
         lines, title=mix.name, job=job.name, made=now().date(), said=words, cautions=[*sorted(cautions), *said_too],
         target=None if target is None else _screen(np.array(target.R)), mix=_screen(recipe.R),
     )  # fmt: skip
+
+
+def walk_strip_of(
+    session: Session, piece_id: int, first_id: int, second_id: int, *, coats: int, light: Light, unit: str
+) -> bytes:
+    """Return the strip of one jug walked down the rows of a piece; UnfitError when there is nothing to walk."""
+    found = ladder(session, piece_id, first_id, second_id, coats=coats, light=light)
+    if not found.walk:
+        raise UnfitError("two rows are painted from their own two jugs: there is nothing to walk down")
+    row = get_piece(session, piece_id)
+    first, second = (looks.mix_of(session, row.job_id, mix_id).name for mix_id in (first_id, second_id))
+    lines = [
+        Line(
+            name=f"Row {number + 1}", ml=step.there, sRGB=_screen(found.steps[number].R),
+            words=f"{first if number == 0 else second}, {said(step.add, unit, density=1.3).words}",
+        )
+        for number, step in enumerate(found.walk)
+    ]  # fmt: skip
+    try:
+        jug = jug_for(session, max(line.ml for line in lines))
+        return walk_strip(lines, jug_named(session, jug), title=f"{row.name}, in a {jug}")
+    except ValueError as error:
+        raise UnfitError(str(error)) from error
 
 
 def sheet_of(session: Session, piece_id: int, *, light: Light) -> bytes:

@@ -5,6 +5,7 @@ from typing import Any
 from hypothesis import HealthCheck, given, settings
 from hypothesis import strategies as st
 
+from jug_mingle.core.finishes import KINDS, PATTERNS
 from tests.api.support import DemoCase
 
 numbers = st.one_of(st.integers(-10, 10_000), st.floats(allow_nan=False, allow_infinity=False), st.just(0))
@@ -52,6 +53,23 @@ colours = st.recursive(
         | st.fixed_dictionaries({"source": st.just("stepped"), "of": inner, "warmer": st.floats(0, 30)})
     ),
     max_leaves=3,
+)
+layers = st.fixed_dictionaries(
+    {"kind": st.sampled_from([*KINDS, "glitter"])},
+    optional={
+        "colours": st.lists(
+            st.sampled_from(["mix:1", "mix:2", "mix:9", "pot:tide-line", "brown wax", "gold", "x"]), max_size=3
+        ),
+        "zones": st.lists(st.sampled_from(["front", "body", "top", "keel"]), max_size=2),
+        "coats": numbers,
+        "water": st.floats(-1, 12),
+        "wipe": st.floats(-0.1, 1.1),
+        "amount": st.floats(0, 1),
+        "place": st.sampled_from(["everywhere", "recess", "high", "edges", "grain"]),
+        "pattern": st.sampled_from(list(PATTERNS)),
+        "hand": st.floats(0, 1),
+        "down_to": st.integers(0, 5),
+    },
 )
 wishes = st.fixed_dictionaries(
     {},
@@ -114,14 +132,32 @@ class FuzzTest(DemoCase):
         self.answers(self.client.post("/api/targets/1/recipes", json=body))
 
     @quietly
+    @given(st.lists(layers, max_size=4), st.integers(-1, 9), anything)
+    def test_looks(self, stack: list[Any], at: int, body: Any) -> None:
+        small = {"layers": stack, "pixels_wide": 80, "pixels_high": 64}
+        self.answers(self.client.post("/api/pieces/1/picture", json={**small, "field": at if at >= 0 else None}))
+        self.answers(self.client.post("/api/pieces/1/picture", json={**small, "stage": at, "shaded": False}))
+        self.answers(self.client.post("/api/pieces/2/judge", json={"layers": stack}))
+        self.answers(self.client.post("/api/pieces/1/point", json={**small, "x": 0.5, "y": 0.4}))
+        self.answers(self.client.post("/api/jobs/1/looks", json={"name": "x", "layers": stack}))
+        self.answers(self.client.post("/api/jobs/1/looks/import", json=body))
+
+    @quietly
+    @given(st.lists(st.tuples(numbers, numbers), min_size=4, max_size=4), st.lists(layers, max_size=2))
+    def test_faces_on_photos(self, corners: list[Any], stack: list[Any]) -> None:
+        self.answers(self.client.post("/api/photos/1/dress", json={"faces": [{"corners": corners}], "layers": stack}))
+
+    @quietly
     @given(
-        st.sampled_from(["bare", "plain", "blend", "ombre", "glitter"]), st.integers(-1, 4), st.integers(-1, 4), numbers
+        st.dictionaries(
+            st.sampled_from(["width", "height", "depth", "rows", "columns", "base_height", "base"]), numbers
+        ),
+        anything,
     )
-    def test_finish(self, style: str, first: int, second: int, width: float) -> None:
-        body = {"style": style, "first_id": first, "second_id": second, "width": width}
-        self.answers(self.client.put("/api/jobs/1/finish", json=body))
-        query: dict[str, Any] = {**body, "pixels_wide": 80, "pixels_high": 64, "sketch": True}
-        self.answers(self.client.get("/api/jobs/1/preview", params=query))
+    def test_pieces(self, measures: dict[str, Any], body: Any) -> None:
+        self.answers(self.client.patch("/api/pieces/1", json={"measures": measures}))
+        self.answers(self.client.post("/api/jobs/1/pieces", json={"name": "x", "form": "chest", "measures": measures}))
+        self.answers(self.client.post("/api/jobs/1/pieces", json=body))
 
     @quietly
     @given(anything)

@@ -41,8 +41,10 @@ class PathTest(DemoCase):
             "/api/jobs/1/mixes", json={"name": "Cup", "target_id": target["id"], "batch": 300, "pours": pours}
         ).json()
         self.assertEqual(mix["recipe"]["hex"], recipes[-1]["hex"])
-        finish = {"style": "blend", "first_id": mix["id"], "second_id": 2, "width": 0.4}
-        self.assertEqual(self.client.put("/api/jobs/1/finish", json=finish).json(), finish)
+        layers = [{"kind": "blend", "colours": [f"mix:{mix['id']}", "mix:2"], "width": 0.4}]
+        look = self.client.post("/api/jobs/1/looks", json={"name": "Cup", "layers": layers}).json()
+        worn = self.client.put("/api/pieces/1/look", json={"look_id": look["id"]}).json()
+        self.assertEqual(worn["look_id"], look["id"])
         before = self.job()
         with TestClient(create_app(Settings(data=self.folder))) as again:
             self.assertEqual(again.get("/api/jobs/1").json(), before)
@@ -73,14 +75,15 @@ class PathTest(DemoCase):
     def test_picture_shows_the_recipe(self) -> None:
         """On a plain piece the most frequent colours are the mix's own, shaded; the exact picture is lossless."""
         mix = self.job()["mixes"][0]
-        query = {"style": "plain", "first_id": mix["id"], "pixels_wide": 600, "pixels_high": 400}
-        answer = self.client.get("/api/jobs/1/preview", params=query)
+        paint = {"kind": "paint", "colours": [f"mix:{mix['id']}"], "coats": 4}
+        body = {"layers": [paint], "pixels_wide": 600, "pixels_high": 400}
+        answer = self.client.post("/api/pieces/1/picture", json=body)
         self.assertEqual(answer.headers["content-type"], "image/webp")
         pixels = np.asarray(Image.open(io.BytesIO(answer.content)).convert("RGB")).astype(float)
         wanted = 255 * hex_to_sRGB(mix["recipe"]["hex"])
         near = np.abs(pixels - wanted).max(axis=2) < 6
         self.assertGreater(near.mean(), 0.03)
-        sketch = self.client.get("/api/jobs/1/preview", params={**query, "sketch": True})
+        sketch = self.client.post("/api/pieces/1/picture", json={**body, "sketch": True})
         self.assertEqual(sketch.headers["content-type"], "image/jpeg")
 
     def test_way(self) -> None:
@@ -100,7 +103,7 @@ class BadInputTest(DemoCase):
     def state(self) -> tuple[list[int], list[str]]:
         context = self.client.app.state.context  # type: ignore[attr-defined]
         with context.database.engine.connect() as connection:
-            names = ("photo", "target", "mix", "pour", "finish", "material")
+            names = ("photo", "target", "mix", "pour", "look", "piece", "material")
             rows = [int(connection.execute(text(f"SELECT count(*) FROM {name}")).scalar()) for name in names]
         return rows, sorted(file.name for file in (self.folder / "photos").iterdir())
 
@@ -166,7 +169,7 @@ class BadInputTest(DemoCase):
         self.refused(self.client.post(f"/api/targets/{NOWHERE}/recipes", json={}), 404, "no target")
         self.refused(self.client.post("/api/targets/1/recipes?light=candle", json={}), 422, "light")
 
-    def test_mixes_and_finishes(self) -> None:
+    def test_mixes(self) -> None:
         pour = {"material": "tide-line", "parts": 1, "ml": 100.0}
         mix = {"name": "m", "batch": 100, "pours": [pour]}
         for changes, status, words in (
@@ -178,16 +181,6 @@ class BadInputTest(DemoCase):
         ):
             with self.subTest(words):
                 self.refused(self.client.post("/api/jobs/1/mixes", json={**mix, **changes}), status, words)
-        for finish, status, words in (
-            ({"style": "ombre", "first_id": 1}, 422, "needs a second mix"),
-            ({"style": "plain"}, 422, "choose a mix"),
-            ({"style": "plain", "first_id": NOWHERE}, 404, "no mix"),
-            ({"style": "glitter"}, 422, "style"),
-            ({"style": "bare", "width": 7}, 422, "width"),
-        ):
-            with self.subTest(words):
-                self.refused(self.client.put("/api/jobs/1/finish", json=finish), status, words)
-        self.refused(self.client.get("/api/jobs/1/preview?pixels_wide=100000"), 422, "pixels_wide")
         self.refused(self.client.get(f"/api/jobs/{NOWHERE}"), 404, "no job")
 
 

@@ -8,7 +8,7 @@ from datetime import date
 from pypdf import PdfReader
 
 from jug_mingle.core.jugs import JUGS, jam_jar
-from jug_mingle.formats.pour_strip import FOOT, Line, lid_label, line_heights, pour_strip, recipe_card
+from jug_mingle.formats.pour_strip import FOOT, Line, lid_label, line_heights, pour_strip, recipe_card, walk_strip
 
 MM = 72.0 / 25.4
 LINES = [
@@ -57,3 +57,30 @@ class StripTest(unittest.TestCase):
         words = PdfReader(io.BytesIO(card)).pages[0].extract_text()
         for word in ("Mill pond", "Predicted", "Open the windows"):
             self.assertIn(word, words)
+
+
+class WalkStripTest(unittest.TestCase):
+    STEPS = (
+        Line(name="Row 1", ml=260.0, words="Glaze, 260 ml", sRGB=(0.2, 0.4, 0.4)),
+        Line(name="Row 2", ml=240.0, words="Rim, 90 ml", sRGB=(0.4, 0.5, 0.5)),
+        Line(name="Row 3", ml=255.0, words="Rim, 140 ml", sRGB=(0.6, 0.7, 0.7)),
+    )
+
+    def test_levels_and_words(self) -> None:
+        """The jug rises and falls from step to step; each level is drawn true, and near words are spread."""
+        jug = JUGS["measuring jug"]
+        page = PdfReader(io.BytesIO(walk_strip(self.STEPS, jug, title="Chest"))).pages[0]
+        content = page.get_contents()
+        assert content is not None
+        text = content.get_data().decode("latin-1")
+        found = re.findall(r"([\d.]+) ([\d.]+) m ([\d.]+) ([\d.]+) l", text)
+        level = {float(y1) / MM - FOOT - 3.0 for x1, y1, x2, y2 in found if y1 == y2 and float(y1) > FOOT * MM}
+        for step in self.STEPS:
+            self.assertTrue(any(abs(jug.height(step.ml) - drawn) < 0.02 for drawn in level), (step, level))
+        words = page.extract_text()
+        for number, step in enumerate(self.STEPS, start=1):
+            self.assertIn(f"{number}. {step.name}: {step.words}", words)
+
+    def test_too_tall(self) -> None:
+        with self.assertRaises(ValueError):
+            walk_strip([Line(name="Row 1", ml=9000.0, words="", sRGB=(0, 0, 0))], JUGS["measuring jug"], title="x")

@@ -7,7 +7,7 @@ from fastapi import APIRouter, Query
 from fastapi.responses import Response
 from pydantic import BaseModel, Field
 
-from jug_mingle.api.context import PROBLEMS, ContextNow, LightNow, Reading
+from jug_mingle.api.context import PROBLEMS, ContextNow, LightNow, Reading, UnitNow
 from jug_mingle.api.routes.jobs import whole_mix
 from jug_mingle.api.schemas import FinishOut, Hex, In, MixOut, Name, WayOut
 from jug_mingle.api.shapes import finish_out, hex_of
@@ -32,6 +32,7 @@ IMAGE: dict[int | str, dict[str, Any]] = {
     **PROBLEMS,
     200: {"content": {"image/webp": {}, "image/jpeg": {}, "image/png": {}}},
 }
+Corner = Annotated[float, Field(ge=-50_000.0, le=50_000.0)]
 Pixels = Annotated[int, Field(ge=64, le=2400)]
 Layers = Annotated[list[LayerIn], Field(max_length=24)]
 
@@ -191,7 +192,7 @@ class LadderOut(BaseModel):
 class FaceIn(In):
     """A face on a photo: its corners in turn, in pixels of the working copy, and how wide it is. [m]"""
 
-    corners: list[tuple[float, float]] = Field(min_length=4, max_length=4)
+    corners: list[tuple[Corner, Corner]] = Field(min_length=4, max_length=4)
     zone: Zone = "front"
     width: float = Field(default=0.5, gt=0.0, le=10.0)
 
@@ -376,6 +377,25 @@ def ladder(
             WalkOut(add=round(one.add, 1), there=round(one.there, 1), used=round(one.used, 1)) for one in found.walk
         ],
     )  # fmt: skip
+
+
+@router.get("/pieces/{piece_id}/ladder.pdf", responses=PROBLEMS)
+def walk_strip(
+    piece_id: int,
+    first_id: int,
+    second_id: int,
+    session: Reading,
+    light: LightNow = "window",
+    coats: Coats = 2,
+    unit: UnitNow = "ml",
+) -> Response:
+    """Return a tape for the jug that is walked down the rows of a piece."""
+    from jug_mingle.services import prints  # an ordinary start need not import ReportLab
+
+    strip = prints.walk_strip_of(
+        session, piece_id, first_id, second_id, coats=coats, light=light_named(light), unit=unit
+    )
+    return Response(strip, media_type="application/pdf")
 
 
 @router.post("/pieces/{piece_id}/ladder/mixes", status_code=201, responses=PROBLEMS)

@@ -12,7 +12,7 @@ from fastapi.responses import StreamingResponse
 from pydantic import BaseModel, Field, StringConstraints
 from sqlalchemy.orm import Session
 
-from jug_mingle.api.context import PROBLEMS, ContextNow, LightNow, Reading
+from jug_mingle.api.context import PROBLEMS, ContextNow, LightNow, Reading, UnitNow
 from jug_mingle.api.schemas import Hex, In, PourIn, ToolName
 from jug_mingle.api.shapes import hex_of
 from jug_mingle.core.colour import R_to_Lab, difference_words
@@ -33,7 +33,6 @@ from jug_mingle.store.models import PotRow
 router = APIRouter(prefix="/api", tags=["pots"])
 
 JugName = Annotated[str, StringConstraints(strip_whitespace=True, min_length=1, max_length=40)]
-UnitName = Literal["ml", "spoons", "metric_spoons", "fl_oz", "g", "drop"]
 
 
 class JugOut(BaseModel):
@@ -221,9 +220,6 @@ def _pot(session: Session, row: PotRow, shown: Light, unit: str) -> PotOut:
             "dry_minutes": service.dry_minutes(row), "done": row.done is not None,
         }
     )  # fmt: skip
-
-
-UnitNow = Annotated[UnitName, Query(description="The unit in which amounts are said.")]
 
 
 @router.post("/mixes/{mix_id}/pots", status_code=201, responses=PROBLEMS)

@@ -1020,6 +1020,26 @@ export interface paths {
     patch?: never
     trace?: never
   }
+  '/api/pieces/{piece_id}/ladder.pdf': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    /**
+     * Walk Strip
+     * @description Return a tape for the jug that is walked down the rows of a piece.
+     */
+    get: operations['walk_strip_api_pieces__piece_id__ladder_pdf_get']
+    put?: never
+    post?: never
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
   '/api/pieces/{piece_id}/ladder/mixes': {
     parameters: {
       query?: never
@@ -8425,6 +8445,90 @@ export interface operations {
         }
         content: {
           'application/json': components['schemas']['LadderOut']
+        }
+      }
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Request Entity Too Large */
+      413: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+    }
+  }
+  walk_strip_api_pieces__piece_id__ladder_pdf_get: {
+    parameters: {
+      query: {
+        first_id: number
+        second_id: number
+        /** @description The light in which colours are shown. */
+        light?:
+          | 'window'
+          | 'bulb'
+          | 'cool_led'
+          | 'tube'
+          | 'evening_window'
+          | 'north_window'
+          | 'warm_led'
+          | 'neutral_led'
+          | 'old_tube'
+        coats?: number
+        /** @description The unit in which amounts are said. */
+        unit?: 'ml' | 'spoons' | 'metric_spoons' | 'fl_oz' | 'g' | 'drop'
+      }
+      header?: never
+      path: {
+        piece_id: number
+      }
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description Successful Response */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': unknown
         }
       }
       /** @description Not Found */

@@ -29,6 +29,12 @@ const { data, error } = useQuery({
   retry: false,
   queryFn: async () => unwrap(await api.GET('/api/pieces/{piece_id}/ladder', { params: ask() })),
 })
+const strip = computed(() => {
+  const { first_id, second_id, coats: inCoats } = ask().query
+  const query = { first_id, second_id, coats: inCoats, unit: preferences.value.unit }
+  const text = Object.entries(query).map(([key, value]) => `${key}=${value.toString()}`)
+  return `/api/pieces/${piece.id.toString()}/ladder.pdf?${text.join('&')}`
+})
 const nameOf = (id: number | undefined) => mixes.find((mix) => mix.id === id)?.name ?? ''
 
 async function keep() {
@@ -97,7 +103,12 @@ async function keep() {
           <li>The last row is {{ nameOf(second) }} itself, from its own jug.</li>
         </ol>
         <p class="soft">All coats of a row come before the next addition: nothing can be taken out of a jug.</p>
-        <BButton variant="primary" @click="keep">Keep the steps between as jugs</BButton>
+        <div class="acts">
+          <BButton variant="primary" @click="keep">Keep the steps between as jugs</BButton>
+          <a :href="strip" class="btn btn-outline-secondary" target="_blank" rel="noopener"
+            >Print the jug’s walk-down strip</a
+          >
+        </div>
       </template>
     </template>
   </div>
@@ -149,7 +160,9 @@ ol {
   margin: 0;
 }
 
-.ladder > .btn {
-  justify-self: start;
+.acts {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px;
 }
 </style>

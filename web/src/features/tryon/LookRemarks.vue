@@ -37,8 +37,7 @@ const weights: Record<string, string> = { wrong: 'This will fail', school: 'Done
           <RouterLink
             v-if="need.mix_id !== null"
             :to="{ name: 'again', params: { mix: need.mix_id }, query: { ml: Math.ceil(need.ml / 10) * 10 } }"
-            >{{ need.name }}</RouterLink
-          ><template v-else>{{ need.name }}</template>
+            >{{ need.name }}</RouterLink><template v-else>{{ need.name }}</template>
           <span class="soft"
             >{{ need.area.toFixed(2) }} m²<template v-if="need.batch !== null && need.batch < need.ml"
               >; its jug was made for {{ Math.round(need.batch) }} ml</template
