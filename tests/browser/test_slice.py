@@ -128,15 +128,17 @@ class PathTest(BrowserCase):
         page.get_by_role("button", name="Keep as a jug").click()
         expect(page.get_by_role("complementary").get_by_text("My glaze", exact=True)).to_be_visible()
         page.keyboard.press("4")
-        page.get_by_text("Light centre", exact=True).click()
-        page.get_by_role("group", name="Outside").get_by_text("My glaze").click()
         expect(page.locator("[data-preview]")).to_be_visible()
-        page.wait_for_timeout(800)
-        saved = self.job()
-        mix = next(m for m in saved["mixes"] if m["name"] == "My glaze")
-        self.assertEqual((saved["finish"]["style"], saved["finish"]["first_id"]), ("blend", mix["id"]))
+        page.get_by_role("button", name="Blend", exact=True).click()
+        page.get_by_label("pattern").select_option(label="dark outline, light centre")
+        page.locator(".settings").get_by_label("from").first.select_option(label="My glaze")
+        page.wait_for_timeout(900)
+        mix = next(m for m in self.job()["mixes"] if m["name"] == "My glaze")
+        self.assertEqual(self.blend()["pattern"], "centre")
+        self.assertEqual(self.blend()["colours"][0], f"mix:{mix['id']}")
         page.reload()
-        expect(page.get_by_role("radio", name="Light centre")).to_be_checked()
+        page.get_by_role("button", name="Blend", exact=True).click()
+        expect(page.get_by_label("pattern")).to_have_value("centre")
 
     def test_by_keyboard_alone(self) -> None:
         """The same without a mouse: arrows move the loupe, P marks the paper, Enter takes it, Tab does the rest."""
@@ -162,14 +164,19 @@ class PathTest(BrowserCase):
         page.keyboard.press("Enter")
         expect(page.get_by_role("complementary").get_by_text("By keys", exact=True)).to_be_visible()
         page.keyboard.press("4")
-        self.tab_to(page.locator("input[name=style]:checked"))
+        before = self.blend()["width"]
+        expect(page.locator("[data-preview]")).to_be_visible()
+        self.tab_to(page.get_by_role("button", name="Blend", exact=True))
+        page.keyboard.press("Enter")
+        self.tab_to(page.get_by_label("how wide"))
         page.keyboard.press("ArrowLeft")
-        expect(page.get_by_role("radio", name="Light centre")).to_be_checked()
-        self.tab_to(page.get_by_label("How wide they run"))
-        page.keyboard.press("ArrowRight")
-        page.wait_for_timeout(800)
-        self.assertEqual(self.job()["finish"]["style"], "blend")
+        page.wait_for_timeout(900)
+        self.assertLess(self.blend()["width"], before)
         self.assertIn("By keys", [m["name"] for m in self.job()["mixes"]])
+
+    def blend(self) -> Any:
+        look = next(one for one in self.job()["looks"] if one["id"] == self.job()["pieces"][0]["look_id"])
+        return next(layer for layer in look["layers"] if layer["kind"] == "blend")
 
     def arrows(self, right: int, down: int) -> None:
         for key, count in (
@@ -202,7 +209,7 @@ class PathTest(BrowserCase):
         self.go("try-on")
         self.page.get_by_role("button", name="Put Bare rim away").click()
         expect(self.page.get_by_role("complementary").get_by_text("Bare rim", exact=True)).to_be_hidden()
-        self.page.get_by_role("button", name="Undo").click()
+        self.page.get_by_role("status").get_by_role("button", name="Undo").click()
         expect(self.page.get_by_role("complementary").get_by_text("Bare rim", exact=True)).to_be_visible()
 
 

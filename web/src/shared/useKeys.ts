@@ -1,11 +1,13 @@
 import { onScopeDispose } from 'vue'
 
-/** Run `act` for keys pressed anywhere but in a field; it says whether the key was for it. */
-export function useKeys(act: (event: KeyboardEvent) => boolean) {
+/** Run `act` for keys pressed anywhere but in a field, with `chords` also those with Ctrl; it says whether it was its. */
+export function useKeys(act: (event: KeyboardEvent) => boolean, { chords = false } = {}) {
   const listen = (event: KeyboardEvent) => {
     const at = event.target as HTMLElement
-    const typing = at.matches('input:not([type=range]):not([type=radio]), textarea, select, [contenteditable]')
-    if (typing || event.ctrlKey || event.metaKey || event.altKey) return
+    const typing = at.matches(
+      'input:not([type=range]):not([type=radio]):not([type=checkbox]), textarea, select, [contenteditable]',
+    )
+    if (typing || event.altKey || (!chords && (event.ctrlKey || event.metaKey))) return
     if (act(event)) event.preventDefault()
   }
   window.addEventListener('keydown', listen)

@@ -123,7 +123,7 @@ const value = (one: Schemas['PieceOut'], key: string) => String(one.measures[key
     <div class="ask">
       <h1>What am I painting?</h1>
       <PieceChoice :pieces="pieces" :chosen="piece?.id" @choose="choose" />
-      <select class="form-select new" aria-label="Add a piece" @change="addForm">
+      <select v-if="piece" class="form-select new" aria-label="Add a piece" @change="addForm">
         <option value="">+ another piece…</option>
         <option v-for="one in forms" :key="one.key" :value="one.key">{{ one.title }}</option>
       </select>

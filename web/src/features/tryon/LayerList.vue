@@ -61,7 +61,7 @@ function keys(event: KeyboardEvent, at: number) {
       @dragstart="carried = ofTop(n)"
       @dragover.prevent
       @drop.prevent="drop(ofTop(n))"
-      @mouseenter="emit('peek', ofTop(n))"
+      @mouseover="emit('peek', ofTop(n))"
     >
       <button
         type="button"
@@ -85,8 +85,8 @@ function keys(event: KeyboardEvent, at: number) {
       <button
         type="button"
         class="small"
-        :aria-pressed="layers[ofTop(n)]?.on"
-        :aria-label="`Show ${titleOf(layers[ofTop(n)] as Layer)}, layer ${(ofTop(n) + 1).toString()}`"
+        :aria-label="`${titleOf(layers[ofTop(n)] as Layer)}, layer ${(ofTop(n) + 1).toString()}: ${layers[ofTop(n)]?.on ? 'on' : 'off'}`"
+        :class="{ bold: layers[ofTop(n)]?.on }"
         @click="set(ofTop(n), { on: !layers[ofTop(n)]?.on })"
       >
         {{ layers[ofTop(n)]?.on ? 'on' : 'off' }}
@@ -185,6 +185,7 @@ button {
   border-radius: 7px;
 }
 
+.small.bold,
 .small[aria-pressed='true'] {
   color: var(--ink);
   font-weight: 650;

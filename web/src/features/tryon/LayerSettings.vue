@@ -14,7 +14,13 @@ const { layer, number, kinds, patterns, colours, zones, below } = defineProps<{
   zones: string[]
   below: string[]
 }>()
-const emit = defineEmits<{ change: [layer: Layer]; sliding: [now: boolean]; remove: []; copy: [] }>()
+const emit = defineEmits<{
+  change: [layer: Layer]
+  sliding: [now: boolean]
+  remove: []
+  copy: []
+  move: [by: 1 | -1]
+}>()
 const kind = computed(() => kinds.find((one) => one.key === layer.kind))
 const settings = computed(() => settingsOf(layer.kind))
 const groups = computed(() => [...new Set(Object.values(colours).map((one) => one.group))])
@@ -155,6 +161,8 @@ const places: Record<string, string> = {
       >
     </fieldset>
     <div class="acts">
+      <button type="button" class="link" @click="emit('move', 1)">later</button>
+      <button type="button" class="link" @click="emit('move', -1)">earlier</button>
       <button type="button" class="link" @click="emit('copy')">lay it twice</button>
       <button type="button" class="link" @click="emit('remove')">take it away</button>
     </div>

@@ -2,6 +2,7 @@
 import { computed, ref, watch } from 'vue'
 
 import type { Layer, Schemas } from '../../api/client'
+import GroundChoice from '../../shared/GroundChoice.vue'
 import { useJob } from '../../shared/useJob'
 import { usePicture } from '../../shared/usePicture'
 
@@ -13,13 +14,24 @@ const photo = computed(() => job.value?.photos.find((one) => one.id === photoId.
 const faces = ref<[number, number][][]>([])
 const corners = ref<[number, number][]>([])
 const width = ref(50)
+const wood = ref('oak')
+const white = ref<[number, number]>()
+const wantsWhite = ref(false)
 const wipe = ref(50)
 const stage = ref<HTMLElement>()
 const dragged = ref<{ face: number; corner: number }>()
 watch(photo, () => {
   faces.value = []
   corners.value = []
+  white.value = undefined
 })
+
+/** The light of the photo, made honest by its white where that was tapped. */
+const lighting = computed((): NonNullable<Schemas['DressIn']['lighting']> =>
+  white.value
+    ? { method: 'white', grey: false, area: { shape: 'spot', x: white.value[0], y: white.value[1], radius: 10 } }
+    : { method: 'none' },
+)
 
 const { src, busy, wrong } = usePicture(() =>
   photo.value && faces.value.length > 0 && !dragged.value
@@ -28,7 +40,9 @@ const { src, busy, wrong } = usePicture(() =>
         body: {
           faces: faces.value.map((four) => ({ corners: four, width: width.value / 100, zone: 'front' as const })),
           layers,
-        } satisfies Omit<Schemas['DressIn'], 'lighting' | 'wood'>,
+          lighting: lighting.value,
+          wood: wood.value,
+        } satisfies Schemas['DressIn'],
       }
     : undefined,
 )
@@ -45,6 +59,11 @@ function placeOf(event: PointerEvent): [number, number] {
 
 function mark(event: PointerEvent) {
   if (dragged.value) return
+  if (wantsWhite.value) {
+    white.value = placeOf(event)
+    wantsWhite.value = false
+    return
+  }
   corners.value = [...corners.value, snapped(placeOf(event))]
   if (corners.value.length === 4) {
     faces.value = [...faces.value, corners.value]
@@ -101,16 +120,31 @@ function begin() {
 <template>
   <div class="photo">
     <div class="bar">
-      <select v-model="photoId" class="form-select" aria-label="Which photo">
+      <select
+        class="form-select"
+        aria-label="Which photo"
+        :value="photo?.id"
+        @change="photoId = Number(($event.target as HTMLSelectElement).value)"
+      >
         <option v-for="one in job?.photos" :key="one.id" :value="one.id">{{ one.name }}</option>
       </select>
       <label>a face is <BFormInput v-model.number="width" type="number" min="1" max="400" /> cm wide</label>
+      <label>of <GroundChoice v-model="wood" own /></label>
+      <BButton size="sm" variant="outline-secondary" :aria-pressed="wantsWhite" @click="wantsWhite = !wantsWhite">{{
+        white ? 'Another white' : 'Tap its white'
+      }}</BButton>
       <BButton size="sm" variant="outline-secondary" @click="begin">Put a face on it</BButton>
       <BButton v-if="faces.length > 0" size="sm" variant="outline-secondary" @click="faces = faces.slice(0, -1)"
         >Take the last one off</BButton
       >
       <span role="status">{{
-        busy ? 'Painting…' : faces.length === 0 || corners.length > 0 ? `Tap its ${next ?? ''} corner.` : ''
+        busy
+          ? 'Painting…'
+          : wantsWhite
+            ? 'Tap something white on the photo: its light is made honest by it.'
+            : faces.length === 0 || corners.length > 0
+              ? `Tap its ${next ?? ''} corner.`
+              : ''
       }}</span>
     </div>
     <p v-if="wrong" class="wrong" role="alert">{{ wrong }}</p>
@@ -136,6 +170,7 @@ function begin() {
           <polygon v-for="(face, n) in faces" :key="n" :points="face.map((p) => p.join(',')).join(' ')" />
           <polyline :points="corners.map((p) => p.join(',')).join(' ')" />
           <circle v-for="(p, n) in corners" :key="n" :cx="p[0]" :cy="p[1]" r="6" />
+          <circle v-if="white" :cx="white[0]" :cy="white[1]" r="10" class="white" />
         </svg>
         <template v-for="(face, n) in faces" :key="n">
           <button
@@ -154,7 +189,8 @@ function begin() {
     <label v-if="src" class="wipe"
       >before
       <input v-model.number="wipe" class="form-range" type="range" min="0" max="100" aria-label="Wipe to before" />
-      after</label
+      after
+      <a :href="src" download="painted.jpg">save it</a></label
     >
     <p v-if="!photo">Add a photo in Catch first.</p>
   </div>
@@ -162,10 +198,11 @@ function begin() {
 
 <style scoped>
 .photo {
-  display: grid;
-  grid-template-rows: auto auto minmax(0, 1fr) auto;
+  display: flex;
+  flex-direction: column;
   gap: 8px;
   min-height: 0;
+  height: 100%;
 }
 
 .bar {
@@ -191,6 +228,7 @@ function begin() {
 }
 
 .bed {
+  flex: 1;
   min-height: 0;
   display: grid;
   place-items: center;
@@ -232,6 +270,13 @@ circle {
   fill: #fff;
 }
 
+circle.white {
+  fill: none;
+  stroke: #fff;
+  stroke-width: 3;
+  vector-effect: non-scaling-stroke;
+}
+
 .corner {
   position: absolute;
   width: 26px;
@@ -250,6 +295,10 @@ p {
 }
 
 @media (max-width: 860px) {
+  .photo {
+    height: auto;
+  }
+
   .stage {
     height: auto;
     width: 100%;

@@ -173,6 +173,17 @@ function twice() {
     wear.change([...layers.value.slice(0, chosen.value + 1), { ...one }, ...layers.value.slice(chosen.value + 1)])
 }
 
+/** Lay the layer in hand sooner or later. */
+function shift(by: 1 | -1) {
+  const to = chosen.value + by
+  const one = layer.value
+  if (!one || to < 0 || to >= layers.value.length) return
+  const now = layers.value.filter((_, n) => n !== chosen.value)
+  now.splice(to, 0, one)
+  wear.change(now)
+  chosen.value = to
+}
+
 const below = computed(() => [
   'the bare piece',
   ...layers.value
@@ -197,12 +208,15 @@ function turnLook(event: Event) {
   } else void wear.wearLook(value ? Number(value) : null)
 }
 
-useKeys((event) => {
-  if (!(event.ctrlKey || event.metaKey) || event.key.toLowerCase() !== 'z') return false
-  if (event.shiftKey) wear.redo()
-  else wear.undo()
-  return true
-})
+useKeys(
+  (event) => {
+    if (!(event.ctrlKey || event.metaKey) || event.key.toLowerCase() !== 'z') return false
+    if (event.shiftKey) wear.redo()
+    else wear.undo()
+    return true
+  },
+  { chords: true },
+)
 </script>
 
 <template>
@@ -337,6 +351,7 @@ useKeys((event) => {
         @sliding="sliding = $event"
         @remove="takeAway"
         @copy="twice"
+        @move="shift"
       />
       <LookRemarks
         v-if="judged && layers.length > 0"

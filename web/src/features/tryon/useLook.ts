@@ -1,5 +1,5 @@
 import { useQuery, useQueryClient } from '@tanstack/vue-query'
-import { computed, ref, watch } from 'vue'
+import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue'
 
 import { api, type Layer, type Schemas, unwrap } from '../../api/client'
 import { jobKey, useJob } from '../../shared/useJob'
@@ -54,6 +54,7 @@ export function useLook() {
         await api.PUT('/api/looks/{look_id}', {
           params: { path: { look_id: id } },
           body: { name, layers: layers.value },
+          keepalive: true, // also when the page is being left
         }),
       )
       await refresh()
@@ -64,8 +65,26 @@ export function useLook() {
 
   function settle() {
     clearTimeout(timer)
-    timer = setTimeout(() => void save(), 450)
+    timer = setTimeout(() => {
+      timer = undefined
+      void save()
+    }, 450)
   }
+
+  /** Keep at once what is still waiting to be kept. */
+  function flush() {
+    if (timer === undefined) return
+    clearTimeout(timer)
+    timer = undefined
+    void save()
+  }
+  onMounted(() => {
+    window.addEventListener('pagehide', flush)
+  })
+  onBeforeUnmount(() => {
+    window.removeEventListener('pagehide', flush)
+    flush()
+  })
 
   /** One drag is one change, however many steps it went through. */
   function change(now: Layer[]) {

@@ -1,0 +1,281 @@
+"""Trying on in a browser: pieces built and dressed, layers moved, looks compared, points picked, faces of photos."""
+
+import json
+import re
+from typing import Any
+
+import numpy as np
+from playwright.sync_api import Page, ViewportSize, expect
+
+from tests.browser.support import REFUSED
+from tests.browser.test_slice import PHONE, BrowserCase
+
+TABLET = ViewportSize(width=1024, height=768)
+
+
+class TryOnCase(BrowserCase):
+    def look(self, piece: int = 0) -> Any:
+        """Return the look that a piece wears, as it is kept, once what is on its way has arrived."""
+        self.page.wait_for_timeout(900)
+        job = self.job()
+        return next((one for one in job["looks"] if one["id"] == job["pieces"][piece]["look_id"]), None)
+
+    def kinds(self) -> list[str]:
+        return [layer["kind"] for layer in self.look()["layers"]]
+
+    def add(self, title: str) -> None:
+        self.page.get_by_label("Add a layer").select_option(label=title)
+
+    def slide(self, label: str, value: float) -> None:
+        self.page.get_by_label(label).first.fill(str(value))
+
+    def settled(self, page: Page | None = None) -> None:
+        expect((page or self.page).locator("[data-preview]")).to_be_visible()
+        (page or self.page).wait_for_timeout(700)
+
+
+class PieceTest(TryOnCase):
+    def test_built_from_its_measures(self) -> None:
+        """A chest is added, made wider, panelled, its top of walnut; wrong measures are refused beside them."""
+        page = self.page
+        self.go("piece")
+        page.get_by_label("Add a piece").select_option(label="Chest of drawers")
+        expect(page.get_by_role("button", name="Chest of drawers", pressed=True)).to_be_visible()
+        width = page.get_by_label("Width")
+        width.fill("120")
+        width.press("Enter")
+        page.get_by_label("Fronts").first.select_option(label="panelled")
+        page.get_by_label("What Top are now").select_option(label="Walnut")
+        page.wait_for_timeout(600)
+        chest = self.job()["pieces"][-1]
+        self.assertEqual((chest["measures"]["width"], chest["measures"]["relief"]), (1.2, "panelled"))
+        self.assertEqual(chest["grounds"]["top"], "walnut")
+        self.allowed = REFUSED
+        width.fill("0")
+        width.press("Enter")
+        expect(page.get_by_role("alert")).to_contain_text("from 0.1 to 4 m")
+        page.get_by_role("button", name="One more of it").click()
+        expect(page.get_by_role("button", name="Chest of drawers 2")).to_be_visible()
+        page.get_by_role("button", name="Take it off").click()
+        expect(page.get_by_role("button", name="Chest of drawers 2")).to_be_hidden()
+        page.get_by_role("button", name="Undo").click()
+        expect(page.get_by_role("button", name="Chest of drawers 2")).to_be_visible()
+
+
+class DressTest(TryOnCase):
+    def test_blend_wash_wax_seal(self) -> None:
+        """A bare piece is dressed layer by layer; what stands in a wrong order is said with its reason, then mended."""
+        page = self.page
+        self.go("try-on")
+        self.settled()
+        page.get_by_label("Look", exact=True).select_option(label="bare")
+        layers = page.get_by_role("list", name="Layers, the topmost first")
+        expect(layers.get_by_role("listitem")).to_have_text(["the bare piece"])
+        for title in ("Blend", "Wash", "Wax", "Clear coat"):
+            self.add(title)
+        self.assertEqual(self.kinds(), ["blend", "wash", "wax", "sealer"])
+        expect(page.get_by_text("A clear coat over wax will not hold.")).to_be_visible()
+        page.get_by_role("button", name="earlier").click()
+        self.assertEqual(self.kinds(), ["blend", "wash", "sealer", "wax"])
+        expect(page.get_by_text("A clear coat over wax will not hold.")).to_be_hidden()
+        page.get_by_role("button", name="Wash", exact=True).click()
+        self.slide("water", 4)
+        self.slide("wiped back", 0.8)
+        wash = self.look()["layers"][1]
+        self.assertEqual((wash["water"], wash["wipe"]), (4.0, 0.8))
+        page.get_by_label("fronts").uncheck()
+        self.assertNotIn("front", self.look()["layers"][1]["zones"])
+
+    def test_undo_and_redo(self) -> None:
+        """Each change is taken back and done again, by button and by Ctrl+Z; a drag of a slider is one change."""
+        page = self.page
+        self.go("try-on")
+        self.settled()
+        before = self.look()["layers"]
+        self.add("Wax")
+        page.wait_for_timeout(900)
+        for value in (0.3, 0.5, 0.7):
+            self.slide("how much", value)
+        self.assertEqual(self.look()["layers"][-1]["amount"], 0.7)
+        page.get_by_role("button", name="Undo", exact=True).click()
+        self.assertEqual(self.look()["layers"][-1]["amount"], 0.6)
+        page.keyboard.press("Control+z")
+        self.assertEqual(self.look()["layers"], before)
+        for _ in range(2):
+            page.get_by_role("button", name="Redo", exact=True).click()
+        self.assertEqual(self.look()["layers"][-1]["amount"], 0.7)
+
+    def test_layers_by_mouse_and_keys(self) -> None:
+        """Dragged, moved by Alt and an arrow, switched off, shown alone; a look at one shows where it lies."""
+        page = self.page
+        self.go("try-on")
+        self.settled()
+        names = page.get_by_role("list", name="Layers, the topmost first").get_by_role("listitem")
+        names.nth(0).drag_to(names.nth(1))
+        self.assertEqual(self.kinds(), ["sealer", "blend"])
+        page.get_by_role("button", name="Clear coat", exact=True).focus()
+        page.keyboard.press("Alt+ArrowUp")
+        self.assertEqual(self.kinds(), ["blend", "sealer"])
+        coloured = self.pixel(page.locator(".stage"))
+        page.get_by_role("button", name="Blend, layer 1: on").click()
+        self.assertFalse(self.look()["layers"][0]["on"])
+        self.settled()
+        self.assertGreater(float(np.abs(self.pixel(page.locator(".stage")) - coloured).sum()), 30)
+        page.get_by_role("button", name="Blend, layer 1: off").click()
+        page.get_by_role("button", name="Blend", exact=True).hover()
+        expect(page.get_by_text("where this layer lies")).to_be_visible()
+        self.settled()
+        grey = self.pixel(page.locator(".stage"))
+        self.assertLess(float(np.ptp(grey)), 3.0)
+
+    def test_how_far_it_is_painted(self) -> None:
+        """The slider goes from the bare wood to the last coat, and says after which."""
+        page = self.page
+        self.go("try-on")
+        self.settled()
+        done = self.pixel(page.locator(".stage"))
+        slider = page.get_by_label("How far it is painted")
+        slider.focus()
+        slider.press("Home")
+        slider.blur()
+        expect(page.locator(".stages")).to_contain_text("after bare")
+        self.settled()
+        self.assertGreater(float(np.abs(self.pixel(page.locator(".stage")) - done).sum()), 60)
+
+
+class PointTest(TryOnCase):
+    def test_picked_point(self) -> None:
+        """A tap tells what lies there, layer by layer, and how far it is from the target."""
+        page = self.page
+        self.go("try-on")
+        self.settled()
+        box = page.locator(".stage").bounding_box()
+        assert box is not None
+        page.mouse.click(box["x"] + 0.45 * box["width"], box["y"] + 0.42 * box["height"])
+        point = page.locator(".point")
+        expect(point.get_by_role("listitem")).to_have_text(["bare", "blend", "clear coat"])
+        expect(point).to_contain_text("from")
+        first = point.inner_text()
+        point.get_by_label("Compared with").select_option(label="bare rim")
+        expect(point).not_to_have_text(first)
+
+
+class LooksTest(TryOnCase):
+    def test_side_by_side_in_every_light(self) -> None:
+        page = self.page
+        self.go("try-on")
+        page.get_by_role("button", name="looks side by side").click()
+        expect(page.locator("figure")).to_have_count(3)
+        page.get_by_label("Harbour").uncheck()
+        expect(page.locator("figure")).to_have_count(2)
+        page.wait_for_timeout(1200)
+        day = self.pixel(page.locator("figure").first)
+        page.keyboard.press("l")
+        page.wait_for_timeout(1500)
+        self.assertGreater(float(np.abs(self.pixel(page.locator("figure").first) - day).sum()), 6)
+        page.get_by_role("button", name="wear it").first.click()
+        page.wait_for_timeout(600)
+        self.assertEqual(self.look()["name"], "Lantern")
+
+    def test_exported_and_read_back(self) -> None:
+        """A look leaves as a file and comes back the same; a file with a path in it is refused in words."""
+        page = self.page
+        self.go("try-on")
+        self.settled()
+        page.get_by_text("keep, print, give away").click()
+        with page.expect_download() as download:
+            page.get_by_role("link", name="the look as a file").click()
+        path = download.value.path()
+        good = path.read_bytes()
+        whole = json.loads(good)
+        before = self.look()
+        page.set_input_files("#look-file", {"name": "a.json", "mimeType": "application/json", "buffer": good})
+        page.wait_for_timeout(900)
+        self.assertNotEqual(self.look()["id"], before["id"])
+        self.assertEqual(self.look()["layers"], before["layers"])
+        self.allowed = REFUSED
+        whole["layers"][0]["colours"] = ["../../etc/passwd"]
+        bad = json.dumps(whole).encode()
+        page.set_input_files("#look-file", {"name": "b.json", "mimeType": "application/json", "buffer": bad})
+        expect(page.get_by_text("there is no colour")).to_be_visible()
+        page.set_input_files("#look-file", {"name": "c.json", "mimeType": "application/json", "buffer": b"{"})
+        expect(page.get_by_text("c.json is not a look")).to_be_visible()
+
+    def test_a_set_dressed_alike(self) -> None:
+        page = self.page
+        self.go("try-on")
+        self.settled()
+        page.get_by_text("keep, print, give away").click()
+        page.get_by_role("button", name="all pieces wear it").click()
+        page.wait_for_timeout(900)
+        self.assertEqual(len({piece["look_id"] for piece in self.job()["pieces"]}), 1)
+        page.get_by_role("button", name="put it away").click()
+        expect(page.get_by_text("Tide was put away.")).to_be_visible()
+        page.get_by_role("status").get_by_role("button", name="Undo").click()
+        page.wait_for_timeout(600)
+        self.assertEqual(self.look()["name"], "Tide")
+
+    def test_what_it_takes_leads_to_the_recipe(self) -> None:
+        page = self.page
+        self.go("try-on")
+        self.settled()
+        page.locator(".needs").get_by_role("link", name="Jug glaze").click()
+        expect(page).to_have_url(re.compile(r"/again/1\?ml=\d+$"))
+        ml = int(page.url.split("ml=")[1])
+        expect(page.get_by_label("How much, ml")).to_have_value(str(ml))
+
+    def test_row_by_row(self) -> None:
+        page = self.page
+        self.go("try-on")
+        page.get_by_role("button", name="row by row").click()
+        expect(page.locator(".rung")).to_have_count(4)
+        expect(page.get_by_text("Begin with")).to_be_visible()
+        page.get_by_role("button", name="Keep the steps between as jugs").click()
+        expect(page.get_by_text("2 steps stand with your jugs.")).to_be_visible()
+        self.assertEqual(len(self.job()["mixes"]), 4)
+
+
+class PhotoTest(TryOnCase):
+    def test_face_of_a_photo(self) -> None:
+        """Four taps mark a face, which is painted; a corner is moved by keys; crossed corners are refused in words."""
+        page = self.page
+        self.go("try-on")
+        page.get_by_role("button", name="my photo").click()
+        photo = page.get_by_role("img", name="The jug on the table", exact=True)
+        expect(photo).to_be_visible()
+        box = photo.bounding_box()
+        assert box is not None
+        for x, y in ((0.2, 0.2), (0.6, 0.22), (0.6, 0.5), (0.2, 0.5)):
+            page.mouse.click(box["x"] + x * box["width"], box["y"] + y * box["height"])
+        painted = page.locator("[data-dressed]")
+        expect(painted).to_be_visible()
+        first = painted.get_attribute("src")
+        page.get_by_role("button", name="Face 1, upper left corner").focus()
+        for _ in range(3):
+            page.keyboard.press("ArrowLeft")
+        expect(painted).not_to_have_attribute("src", first or "")
+        page.get_by_role("button", name="Tap its white").click()
+        page.mouse.click(box["x"] + 0.71 * box["width"], box["y"] + 0.775 * box["height"])
+        expect(page.get_by_role("button", name="Another white")).to_be_visible()
+        page.wait_for_timeout(900)
+        self.allowed = REFUSED
+        corner = page.get_by_role("button", name="Face 1, upper left corner").bounding_box()
+        assert corner is not None
+        page.mouse.move(corner["x"] + 13, corner["y"] + 13)
+        page.mouse.down()
+        page.mouse.move(box["x"] + 0.7 * box["width"], box["y"] + 0.6 * box["height"], steps=5)
+        page.mouse.up()
+        expect(page.get_by_role("alert")).to_contain_text("do not go around a face")
+
+
+class EveryViewTest(TryOnCase):
+    def test_axe_at_desk_tablet_and_phone(self) -> None:
+        for size in (None, TABLET, PHONE):
+            page = self.page if size is None else self.open(size)
+            self.go("try-on", page)
+            self.settled(page)
+            for view in ("the piece", "looks side by side", "my photo", "row by row"):
+                page.get_by_role("button", name=view, exact=True).click()
+                page.wait_for_timeout(900)
+                with self.subTest(view, width=page.viewport_size):
+                    self.accessible(page)
