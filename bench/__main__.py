@@ -9,6 +9,7 @@ PARTS = {
     "search": "bench.search",
     "catch": "bench.catch",
     "pouring": "bench.pouring",
+    "finishes": "bench.finishes",
     "steady": "bench.steady",
 }
 

@@ -22,14 +22,10 @@ from jug_mingle.core import photos
 from jug_mingle.core.colour import R_to_Lab, XYZ_to_Lab, delta_E_CIE2000, sRGB_to_RGB
 from jug_mingle.core.honest_light import as_it_is, catch, from_white
 from jug_mingle.core.measures import tool
-from jug_mingle.core.pieces import CardCabinet
-from jug_mingle.core.recipes import Target, Wishes, find_recipes, mixed_paint, palette_of, usable
-from jug_mingle.core.render import Finish, render
+from jug_mingle.core.recipes import Target, Wishes, find_recipes, palette_of, usable
 from jug_mingle.core.search import best_candidates, exhaustive
-from jug_mingle.core.spectra import light
 from jug_mingle.demo.pigments import POTS, true_mix
 from jug_mingle.demo.scenes import scenes
-from jug_mingle.services.mixes import mix_rows, pours_of
 from jug_mingle.services.shelf import fitted_shelf
 from jug_mingle.store.database import open_database
 from tests.browser.support import Server, launch
@@ -41,7 +37,6 @@ def main() -> None:
         data = Path(folder)
         prepare_demo(data)
         recipes(data)
-        picture(data)
         browser(data)
         server(data)
     weight()
@@ -77,23 +72,6 @@ def recipes(data: Path) -> None:
             ["targets within 0.1", f"{sum(gap <= 0.1 for gap in gaps)} of 20", "20 of 20"],
         ],
     )
-
-
-def picture(data: Path) -> None:
-    """The picture in the core."""
-    database = open_database(data)
-    with database.read() as session:
-        shelf = fitted_shelf(session)
-        first, second = (mixed_paint(shelf, pours_of(row)) for row in mix_rows(session, 1))
-    database.close()
-    drawing = CardCabinet().draw(1200, 800)
-    rows = []
-    for style in ("bare", "plain", "blend", "ombre"):
-        finish = Finish(style=style, first=first, second=second)  # type: ignore[arg-type]
-        times = seconds(lambda finish=finish: render(drawing, finish, light("window")))  # type: ignore[misc]
-        rows.append([style, ms(times), "<= 250"])
-    rows.append(["drawing the piece anew", ms(seconds(lambda: CardCabinet().draw(1200, 800), 3)), ""])
-    table("Picture 1200 x 800 in the core, median [ms]", ["finish", "found", "aim"], rows)
 
 
 def browser(data: Path) -> None:

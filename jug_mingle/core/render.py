@@ -1,6 +1,5 @@
 """A drawing and a finish and a light → the picture."""
 
-from concurrent.futures import ThreadPoolExecutor
 from typing import Final
 
 import numpy as np
@@ -18,9 +17,6 @@ Picture = NDArray[np.uint8]
 
 MAT: Final = 0.50
 """Reflectance of the neutral mat around everything that is judged."""
-
-
-_WORKERS: Final = ThreadPoolExecutor(thread_name_prefix="zones")
 
 
 def linear_screen(R: FloatArray, light: Light) -> FloatArray:
@@ -49,13 +45,10 @@ def render(samples: Samples, size: tuple[int, int], finish: Finish, light: Light
     linear[-1] = mat
     lit = samples.weight * samples.fields["shade"] if shaded else samples.weight
 
-    def paint(zone: str) -> None:
-        place = samples.zones[zone]
+    # One zone after the other: threads gain nothing here, they wait for each other's memory.
+    for zone, place in samples.zones.items():
         colour = fixed[zone] if zone in UNPAINTED else colours(finish, samples, zone, weights)
         np.multiply(colour, lit[place, np.newaxis], out=linear[place])
-
-    largest_first = sorted(samples.zones, key=lambda zone: samples.zones[zone].start - samples.zones[zone].stop)
-    list(_WORKERS.map(paint, largest_first))
     canvas = linear.take(samples.foremost, axis=0)
     np.add.at(canvas, samples.pixel[samples.further], linear[samples.further])
     canvas[samples.rim] += samples.open[:, np.newaxis] * mat

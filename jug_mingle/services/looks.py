@@ -2,6 +2,7 @@
 
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
+from functools import lru_cache
 from typing import Any
 
 import numpy as np
@@ -157,7 +158,12 @@ class _Colours:
 
 
 def film_of(shelf: Shelf, name: str, pours: Sequence[Pour]) -> Film:
-    """Return a mix as a film: its optics, and how thick one ordinary coat of it dries."""
+    """Return a mix as a film: its optics, and how thick one ordinary coat of it dries; the last ones are kept."""
+    return _film_of(shelf, name, tuple(pours))
+
+
+@lru_cache(maxsize=128)
+def _film_of(shelf: Shelf, name: str, pours: tuple[Pour, ...]) -> Film:
     paint = mixed_paint(shelf, pours)
     materials = [shelf.materials[shelf.index(pour.key)] for pour in pours]
     ml = np.array([pour.ml for pour in pours])
@@ -204,7 +210,7 @@ def picture_of(
     if stage is not None:
         grown = stages(finish.layers)
         finish = Finish(layers=grown[min(stage, len(grown) - 1)], grounds=finish.grounds)
-    _, samples = drawn(row, pixels_wide, pixels_high)
+    samples = drawn(row, pixels_wide, pixels_high)
     return render(samples, (pixels_high, pixels_wide), finish, light, shaded=shaded)
 
 
@@ -216,7 +222,7 @@ def field_of(
     if not 0 <= number < len(finish.layers):
         raise UnfitError(f"there is no layer {number + 1} among {len(finish.layers)}")
     layer = finish.layers[number]
-    _, samples = drawn(row, pixels_wide, pixels_high)
+    samples = drawn(row, pixels_wide, pixels_high)
     values = np.full(samples.pixel.size + 1, 0.30, dtype=np.float32)
     for zone, place in samples.zones.items():
         if zone not in UNPAINTED and layer.reaches(zone):
@@ -242,7 +248,7 @@ def point_of(
 ) -> Point:
     """Return what lies at a point, in shares of the picture's width and height; NotFoundError beside the piece."""
     row, finish = dressed(session, piece_id, layers)
-    _, samples = drawn(row, wide, high)
+    samples = drawn(row, wide, high)
     pixel = min(high - 1, int(y * high)) * wide + min(wide - 1, int(x * wide))
     at = int(samples.foremost[pixel])
     zone = next((name for name, place in samples.zones.items() if place.start <= at < place.stop), "shadow")
@@ -283,7 +289,7 @@ JUDGED_AT = (360, 270)
 def judged(session: Session, piece_id: int, layers: Sequence[LayerIn], *, light: Light) -> Judged:
     """Return what is to be said of a finish on a piece."""
     row, finish = dressed(session, piece_id, layers)
-    _, samples = drawn(row, *JUDGED_AT)
+    samples = drawn(row, *JUDGED_AT)
     bleeds = ground_named(session, row.job_id, row.grounds.get("", "oak")).bleeds
     remarks = [
         *_put_away(session, layers),

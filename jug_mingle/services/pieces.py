@@ -13,7 +13,7 @@ from jug_mingle.core.finishes import Below
 from jug_mingle.core.finishes.stack import below_of
 from jug_mingle.core.grounds import ground, measured_ground
 from jug_mingle.core.materials import Ground
-from jug_mingle.core.pieces import Drawing, Piece, Samples, draw, usual_piece
+from jug_mingle.core.pieces import Piece, Samples, draw, usual_piece
 from jug_mingle.errors import NotFoundError, UnfitError
 from jug_mingle.services.jobs import get_job
 from jug_mingle.services.targets import get_target
@@ -132,12 +132,11 @@ def grounds_of(session: Session, row: PieceRow) -> dict[str, Below]:
     return {zone: below_of(ground_named(session, row.job_id, key)) for zone, key in row.grounds.items()}
 
 
-def drawn(row: PieceRow, pixels_wide: int, pixels_high: int) -> tuple[Drawing, Samples]:
-    """Return the drawing of a piece at a size, and what is seen of it."""
+def drawn(row: PieceRow, pixels_wide: int, pixels_high: int) -> Samples:
+    """Return what is seen of a piece drawn at a size; the last few are kept."""
     return _drawn(piece_of(row), pixels_wide, pixels_high)
 
 
-@lru_cache(maxsize=6)
-def _drawn(piece: Piece, pixels_wide: int, pixels_high: int) -> tuple[Drawing, Samples]:
-    drawing = draw(piece, pixels_wide, pixels_high)
-    return drawing, drawing.samples()
+@lru_cache(maxsize=5)
+def _drawn(piece: Piece, pixels_wide: int, pixels_high: int) -> Samples:
+    return draw(piece, pixels_wide, pixels_high).samples()

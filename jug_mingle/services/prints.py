@@ -108,7 +108,7 @@ def sheet_of(session: Session, piece_id: int, *, light: Light) -> bytes:
     _, finish = looks.dressed(session, piece_id, layers)
     judged = looks.judged(session, piece_id, layers, light=light)
     picture = looks.picture_of(session, piece_id, layers, light=light, pixels_wide=1360, pixels_high=736)
-    _, samples = drawn(row, *looks.JUDGED_AT)
+    samples = drawn(row, *looks.JUDGED_AT)
     each = looks.needs_of(row, layers, finish, samples)
     amounts = _amounts(judged.needs)
     states = evenly(finish, "front" if "front" in piece_of(row).areas else next(iter(piece_of(row).areas)))

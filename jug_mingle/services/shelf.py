@@ -2,7 +2,7 @@
 
 import re
 from collections import OrderedDict
-from collections.abc import Mapping, Sequence
+from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass, replace
 from datetime import UTC, datetime
 from threading import Lock
@@ -37,15 +37,17 @@ class _Fits:
         self._lock = Lock()
         self._most = most
 
-    def fit(self, materials: Sequence[Material], readings: Sequence[ReadingRow], key: int) -> Shelf:
+    def fit(self, materials: tuple[Material, ...], readings: Callable[[], Sequence[ReadingRow]], key: int) -> Shelf:
         """Return the shelf; what is left and what it cost are of today, and do not make the fit anew."""
         with self._lock:
             if key not in self._kept:
-                self._kept[key] = characterise(materials, [to_reading(row) for row in readings])
+                self._kept[key] = characterise(materials, [to_reading(row) for row in readings()])
                 while len(self._kept) > self._most:
                     self._kept.popitem(last=False)
             self._kept.move_to_end(key)
-            return replace(self._kept[key], materials=tuple(materials))
+            if self._kept[key].materials != materials:
+                self._kept[key] = replace(self._kept[key], materials=materials)
+            return self._kept[key]
 
 
 _fits = _Fits()
@@ -310,15 +312,20 @@ def fitted_shelf(session: Session, *, without: int | None = None) -> Shelf:
     which may be poured.
     """
     rows = material_rows(session, removed=True)
-    readings = [row for row in reading_rows(session) if row.id != without]
+    # Whether the readings are the same is asked by a few columns: every picture under a moving slider asks it.
+    there = select(ReadingRow.id, ReadingRow.created, ReadingRow.noise).where(ReadingRow.removed.is_(None))
+    poured = select(ReadingVolumeRow.reading_id, ReadingVolumeRow.material_id, ReadingVolumeRow.volume)
     key = hash(
         (
             tuple((row.key, row.kind, *(getattr(row, fact) for fact in OPTICAL_FACTS)) for row in rows),
-            tuple((row.id, row.created, row.noise, tuple(v.volume for v in row.volumes)) for row in readings),
+            tuple(map(tuple, session.execute(there.order_by(ReadingRow.id)))),
+            tuple(map(tuple, session.execute(poured.order_by(ReadingVolumeRow.id)))),
+            without,
             session.get_bind().engine.url.database,
         )
     )
-    return _fits.fit([to_material(row) for row in rows], readings, key)
+    materials = tuple(to_material(row) for row in rows)
+    return _fits.fit(materials, lambda: [row for row in reading_rows(session) if row.id != without], key)
 
 
 def standing(session: Session) -> set[str]:

@@ -83,6 +83,16 @@ def _upgrade(engine: Engine) -> None:
 
     config = Config()
     config.set_main_option("script_location", str(MIGRATIONS))
-    with engine.begin() as connection:
-        config.attributes["connection"] = connection
-        command.upgrade(config, "head")
+    with engine.connect() as connection:
+        # SQLite changes a table by making it anew and dropping the old one: with foreign keys on, dropping a job would
+        # take with it all that belongs to it. They cannot be turned off within a transaction.
+        driver = connection.connection.driver_connection
+        assert driver is not None
+        driver.execute("PRAGMA foreign_keys=OFF")
+        with connection.begin():
+            config.attributes["connection"] = connection
+            command.upgrade(config, "head")
+            broken = connection.exec_driver_sql("PRAGMA foreign_key_check").fetchall()
+            if broken:
+                raise RuntimeError(f"the migration would leave {len(broken)} rows without what they belong to")
+        driver.execute("PRAGMA foreign_keys=ON")

@@ -7,12 +7,18 @@ import unittest
 from datetime import UTC, datetime
 from pathlib import Path
 
+from alembic import command
 from alembic.autogenerate import compare_metadata
+from alembic.config import Config
 from alembic.migration import MigrationContext
-from sqlalchemy import text
+from sqlalchemy import create_engine, text
 from sqlalchemy.exc import IntegrityError
 
-from jug_mingle.store.database import open_database
+from jug_mingle.core.pieces import Piece
+from jug_mingle.services.looks import get_look, layers_of
+from jug_mingle.services.mixes import mix_rows
+from jug_mingle.services.pieces import piece_of, piece_rows
+from jug_mingle.store.database import MIGRATIONS, open_database
 from jug_mingle.store.models import JobRow, MaterialRow, PhotoRow, Row
 
 
@@ -41,6 +47,55 @@ class DatabaseTest(unittest.TestCase):
             open_database(self.folder)
         self.assertEqual(len(list(self.folder.glob("jug-mingle.before-*.db"))), 1)
 
+    def test_pieces_and_finishes_of_old_databases(self) -> None:
+        """The one cabinet of each job and its one finish become a piece and its look, measures and colours kept."""
+        self.database.close()
+        folder = Path(self.enterContext(tempfile.TemporaryDirectory()))
+        config = Config()
+        config.set_main_option("script_location", str(MIGRATIONS))
+        engine = create_engine(f"sqlite:///{folder / 'jug-mingle.db'}")
+        with engine.begin() as connection:
+            config.attributes["connection"] = connection
+            command.upgrade(config, "0005")
+            for number, finish in enumerate(("ombre", "blend", None), start=1):
+                connection.execute(
+                    text(
+                        "INSERT INTO job (id, name, room, piece, created) VALUES (:n, :name, '', :piece, '2026-01-01')"
+                    ),
+                    {"n": number, "name": f"Job {number}", "piece": '{"width": 0.8, "rows": 5, "plinth": 0.1}'},
+                )
+                if finish is None:
+                    continue
+                for mix in (2 * number - 1, 2 * number):
+                    connection.execute(
+                        text(
+                            "INSERT INTO mix (id, job_id, name, batch, tool, created) "
+                            "VALUES (:id, :job, 'm', 100, 'parts', '2026-01-01')"
+                        ),
+                        {"id": mix, "job": number},
+                    )
+                connection.execute(
+                    text(
+                        "INSERT INTO finish (job_id, style, first_id, second_id, width, created) "
+                        "VALUES (:job, :style, :first, :second, 0.3, '2026-01-01')"
+                    ),
+                    {"job": number, "style": finish, "first": 2 * number - 1, "second": 2 * number},
+                )
+        engine.dispose()
+        database = open_database(folder)
+        self.addCleanup(database.close)
+        self.assertTrue((folder / "jug-mingle.before-0006.db").exists())
+        with database.read() as session:
+            for number, kinds in ((1, ["blend"]), (2, ["paint", "blend"]), (3, [])):
+                (piece,) = piece_rows(session, number)
+                self.assertEqual(piece_of(piece), Piece(width=0.8, rows=5, base_height=0.1))
+                layers = [] if piece.look_id is None else layers_of(get_look(session, piece.look_id))
+                self.assertEqual([layer.kind for layer in layers], kinds)
+                self.assertEqual(len(mix_rows(session, number)), 2 * bool(kinds))
+                if layers:
+                    self.assertEqual(layers[-1].colours, [f"mix:{2 * number - 1}", f"mix:{2 * number}"])
+                    self.assertEqual(layers[-1].width, 0.3)
+
     def test_pragmas(self) -> None:
         with self.database.engine.connect() as connection:
             self.assertEqual(connection.execute(text("PRAGMA journal_mode")).scalar(), "wal")
@@ -58,7 +113,7 @@ class DatabaseTest(unittest.TestCase):
     def test_times_come_back_in_utc(self) -> None:
         at = datetime(2026, 3, 1, 12, 30, tzinfo=UTC)
         with self.database.write.begin() as session:
-            session.add(JobRow(name="j", piece={}, created=at))
+            session.add(JobRow(name="j", created=at))
         with self.database.read() as session:
             row = session.get(JobRow, 1)
             assert row is not None

@@ -145,11 +145,13 @@ def _stencil(layer: Layer, samples: Samples, zone: str) -> FloatArray:
     row = np.floor(y)
     x = x + 0.5 * (row % 2)
     x, y = (x - np.floor(x)) * 2.0 - 1.0, (y - row) * 2.0 - 1.0
-    angle, radius = np.arctan2(y, x), np.hypot(x, y)
-    leaf = radius < 0.16 + 0.62 * np.abs(np.cos(2.0 * angle)) ** 3 * (radius > 0.22)
-    berry = radius < 0.14
-    vein = (np.abs(np.sin(2.0 * angle)) < 0.06) & (radius > 0.3)
-    shape = ((leaf & (radius > 0.22) & ~vein) | berry).astype(np.float32)
+    squared = x * x + y * y
+    radius = np.sqrt(squared)
+    # Of the angle around the berry only the cosine and the sine of twice it are needed.
+    across, along = (x * x - y * y) / (squared + 1e-9), 2.0 * x * y / (squared + 1e-9)
+    leaf = (radius > 0.22) & (radius < 0.16 + 0.62 * np.abs(across * across * across))
+    vein = (np.abs(along) < 0.06) & (radius > 0.3)
+    shape = ((leaf & ~vein) | (radius < 0.14)).astype(np.float32)
     return np.asarray(shape * layer.amount * _hand(layer, samples, zone, 0.25))
 
 

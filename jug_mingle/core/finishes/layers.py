@@ -140,6 +140,14 @@ class Layer:
         # Most of a stain goes in at once, ever less later: even in the logarithm of the wait.
         return X * (0.62 + 0.24 * np.log(self.dwell / 5.0 + 0.5)) if self.kind == "stain" else X
 
+    @property
+    def lie(self) -> tuple[object, ...]:
+        """All that says where the layer lies on a drawing; layers that agree in it have the same fields."""
+        return (
+            self.kind, len(self.films), self.place, self.pattern, self.wipe, self.amount, self.width, self.contrast,
+            self.hand, self.seed,
+        )  # fmt: skip
+
     def reaches(self, zone: str) -> bool:
         """Return whether it is laid on a zone."""
         return self.on and (not self.zones or zone in self.zones)

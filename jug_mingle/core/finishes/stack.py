@@ -7,7 +7,7 @@ layer, for what is said of it. Both are the same equations.
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, field
 from functools import cache, lru_cache
-from typing import Final
+from typing import Any, Final
 
 import numpy as np
 from numpy.typing import NDArray
@@ -107,21 +107,21 @@ def _shares(layer: Layer, samples: Samples, zone: str, *, by_look: bool = False)
     """Return how much of each film of a blend there is, in the dry layer or as it looks; they add up to 1."""
     t = np.asarray(share(layer, samples, zone), dtype=float)
     if not by_look:
-        t = _film_share(layer, t)
+        t = _film_share(layer.kind, layer.films, t)
     if len(layer.films) == 2:
         return [1.0 - t, t]
     c = np.asarray(third(layer, samples, zone))
     return [(1.0 - t) * (1.0 - c), t * (1.0 - c), c]
 
 
-def _film_share(layer: Layer, t: FloatArray) -> FloatArray:
+def _film_share(kind: str, films: tuple[Film, ...], t: FloatArray) -> FloatArray:
     """Return the share of the second film in the dry layer, where a blend has gone `t` of its way.
 
     Painters blend by eye: half-way is what looks half-way. The streaks of a two-tone wash lie beside each other.
     """
-    if layer.kind != "blend":
+    if kind != "blend":
         return t
-    way = _way(layer.films[0], layer.films[1])
+    way = _way(films[0], films[1])
     return np.asarray(np.interp(t, np.linspace(0.0, 1.0, way.share.size), way.share))
 
 
@@ -252,7 +252,7 @@ class _Step:
     """
 
     way: str
-    index: NDArray[np.intp] | None = None
+    index: NDArray[np.uint16] | None = None
     R0: FloatArray | None = None
     T2: FloatArray | None = None
     amount: FloatArray | None = None
@@ -269,55 +269,63 @@ def _tables(K: FloatArray, S: FloatArray, X: FloatArray) -> tuple[FloatArray, Fl
     return R0.astype(np.float32), T2.astype(np.float32)
 
 
-def _levels(values: FloatArray, most: float, count: int) -> NDArray[np.intp]:
-    return np.asarray(np.clip(values * ((count - 1) / most) + 0.5, 0, count - 1).astype(np.intp))
+def _levels(values: FloatArray | float, most: float, count: int) -> NDArray[np.uint16]:
+    return np.asarray(np.clip(np.asarray(values) * ((count - 1) / most) + 0.5, 0, count - 1).astype(np.uint16))
+
+
+@lru_cache(maxsize=128)
+def _film_tables(film: Film, X: float, even: float | None) -> tuple[FloatArray, FloatArray]:
+    """Return the tables of a film over levels of its thickness, or of the one thickness that it has everywhere."""
+    thick = X * (np.linspace(0.0, _THICKEST, LEVELS) if even is None else np.array([even]))
+    return _tables(film.optics.K, film.optics.S, thick)
 
 
 @lru_cache(maxsize=64)
-def _film_tables(layer: Layer, even: float | None) -> tuple[FloatArray, FloatArray]:
-    """Return the tables of a layer over levels of its thickness, or of the one thickness that it has everywhere."""
-    film = layer.films[0]
-    X = layer.X * (np.linspace(0.0, _THICKEST, LEVELS) if even is None else np.array([even]))
-    return _tables(film.optics.K, film.optics.S, X)
-
-
-@lru_cache(maxsize=64)
-def _blend_tables(layer: Layer) -> tuple[FloatArray, FloatArray]:
+def _blend_tables(kind: str, films: tuple[Film, ...], X: float) -> tuple[FloatArray, FloatArray]:
     """Return the tables of a blend over levels of its way, or of that and its third colour's share or its thickness."""
-    if layer.kind == "blend" and len(layer.films) == 2:
-        s = _film_share(layer, np.linspace(0.0, 1.0, LEVELS))
-        return _tables(*_mixed(layer.films, [1.0 - s, s]), np.full(LEVELS, layer.X))
+    if kind == "blend" and len(films) == 2:
+        s = _film_share(kind, films, np.linspace(0.0, 1.0, LEVELS))
+        return _tables(*_mixed(films, [1.0 - s, s]), np.full(LEVELS, X))
     t, d = (a.ravel() for a in np.meshgrid(np.linspace(0, 1, _SHARES), np.linspace(0, 1, _THIRDS), indexing="ij"))
-    s = _film_share(layer, t)
-    if layer.kind == "two_tone":
-        return _tables(*_mixed(layer.films, [1.0 - s, s]), layer.X * _THICKEST * d)
-    return _tables(*_mixed(layer.films, [(1.0 - s) * (1.0 - d), s * (1.0 - d), d]), np.full(s.size, layer.X))
+    s = _film_share(kind, films, t)
+    if kind == "two_tone":
+        return _tables(*_mixed(films, [1.0 - s, s]), X * _THICKEST * d)
+    return _tables(*_mixed(films, [(1.0 - s) * (1.0 - d), s * (1.0 - d), d]), np.full(s.size, X))
 
 
 def _film_step(layer: Layer, samples: Samples, zone: str) -> tuple[_Step, float]:
     """Return a layer of films made ready, and how far it covers."""
     if layer.kind in ("blend", "two_tone"):
-        return _blend_step(layer, samples, zone), 1.0
+        index = samples.remember((zone, "blend", layer.lie), lambda: _blend_index(layer, samples, zone))
+        R0, T2 = _blend_tables(layer.kind, layer.films, layer.X)
+        return _Step("film", index=index, R0=R0, T2=T2), 1.0
+    # One number where it is as thick everywhere, else levels: neither depends on what is laid.
+    t = samples.remember((zone, "thickness", layer.lie), lambda: _thickness_index(layer, samples, zone))
+    even = float(t) if t.ndim == 0 else None
+    R0, T2 = _film_tables(layer.films[0], layer.X, even)
+    if even is not None:
+        return _Step("film", R0=R0, T2=T2), even
+    return _Step("film", index=t, R0=R0, T2=T2), float(t.mean()) * _THICKEST / (LEVELS - 1)
+
+
+def _thickness_index(layer: Layer, samples: Samples, zone: str) -> NDArray[Any]:
     t = thickness(layer, samples, zone)
-    if np.ndim(t) == 0:
-        R0, T2 = _film_tables(layer, float(t))
-        return _Step("film", R0=R0, T2=T2), float(t)
-    R0, T2 = _film_tables(layer, None)
-    t = np.asarray(t)
-    return _Step("film", index=_levels(t, _THICKEST, LEVELS), R0=R0, T2=T2), float(t.mean())
+    return np.asarray(t) if np.ndim(t) == 0 else _levels(t, _THICKEST, LEVELS)
 
 
-def _blend_step(layer: Layer, samples: Samples, zone: str) -> _Step:
-    R0, T2 = _blend_tables(layer)
-    t = np.asarray(share(layer, samples, zone))
+def _blend_index(layer: Layer, samples: Samples, zone: str) -> NDArray[np.uint16]:
+    t = share(layer, samples, zone)
     if layer.kind == "blend" and len(layer.films) == 2:
-        return _Step("film", index=_levels(t, 1.0, LEVELS), R0=R0, T2=T2)
+        return _levels(t, 1.0, LEVELS)
     if layer.kind == "two_tone":
-        second = _levels(np.asarray(thickness(layer, samples, zone)), _THICKEST, _THIRDS)
+        second = _levels(thickness(layer, samples, zone), _THICKEST, _THIRDS)
     else:
-        second = _levels(np.asarray(third(layer, samples, zone)), 1.0, _THIRDS)
-    index = _levels(t, 1.0, _SHARES) * _THIRDS + second
-    return _Step("film", index=np.asarray(index), R0=R0, T2=T2)
+        second = _levels(third(layer, samples, zone), 1.0, _THIRDS)
+    return np.asarray(_levels(t, 1.0, _SHARES) * np.uint16(_THIRDS) + second)
+
+
+def _worn(layer: Layer, samples: Samples, zone: str) -> FloatArray:
+    return samples.remember((zone, "worn", layer.lie), lambda: np.asarray(worn(layer, samples, zone), dtype=np.float32))
 
 
 def _steps(finish: Finish, samples: Samples, zone: str) -> tuple[list[_Step], float]:
@@ -334,10 +342,10 @@ def _steps(finish: Finish, samples: Samples, zone: str) -> tuple[list[_Step], fl
             continue
         amount = 1.0
         if layer.kind in REVEALS:
-            step = _Step("reveal", amount=worn(layer, samples, zone).astype(np.float32), lower=_lower(layer, number))
+            step = _Step("reveal", amount=_worn(layer, samples, zone), lower=_lower(layer, number))
         elif layer.kind == "metallic":
             to = _gilding(layer)[NODES].astype(np.float32)
-            step = _Step("cover", amount=worn(layer, samples, zone).astype(np.float32), to=to)
+            step = _Step("cover", amount=_worn(layer, samples, zone), to=to)
         elif layer.films:
             step, amount = _film_step(layer, samples, zone)
         else:
@@ -359,7 +367,11 @@ def colours(finish: Finish, samples: Samples, zone: str, weights: FloatArray) ->
     below = finish.ground_of(zone)
     heights = np.linspace(-1.6, 1.6, LEVELS)
     wood = figured(below, heights)[:, NODES].astype(np.float32)
-    place = _levels(_grain(samples, zone) + 1.6, 3.2, LEVELS) if below.figure else None
+    place = (
+        samples.remember((zone, "figure"), lambda: _levels(_grain(samples, zone) + 1.6, 3.2, LEVELS))
+        if below.figure
+        else None
+    )
     count = samples.zones[zone].stop - samples.zones[zone].start
     if place is None and all(step.index is None and step.amount is None for step in steps):
         count = 1  # the same everywhere
@@ -382,7 +394,7 @@ def _stacked(R: FloatArray, steps: Sequence[_Step], part: slice) -> FloatArray:
         if step.R0 is not None and step.T2 is not None:
             R0, T2 = step.R0, step.T2
             if step.index is not None:
-                index = step.index[part]
+                index = step.index[part].astype(np.intp)
                 R0, T2 = R0.take(index, axis=0), T2.take(index, axis=0)
             else:
                 T2 = np.broadcast_to(T2, R.shape).copy()

@@ -1,9 +1,10 @@
 """Endless textures for the hand and the wood: tiles that repeat without a seam, looked up by place in metres."""
 
 from functools import cache
-from typing import Final, Literal
+from typing import Final, Literal, get_args
 
 import numpy as np
+from numpy.typing import NDArray
 from scipy.fft import irfft2, rfft2
 from scipy.spatial import cKDTree
 
@@ -13,6 +14,8 @@ from jug_mingle.core.pieces.faces import Samples
 Texture = Literal["figure", "pores", "cloud", "blotch", "streak", "speckle", "hatch", "cells", "drips"]
 
 TILE: Final = 1024
+_LOW: Final = np.int32(TILE - 1)
+_HIGH: Final = np.int32(TILE * TILE - TILE)
 METRES: Final = 1.37
 """Width and height of a tile; no measure of furniture repeats with it. [m]"""
 
@@ -81,21 +84,30 @@ def tile(texture: Texture) -> FloatArray:
     return np.asarray(made, dtype=np.float32)
 
 
+def warm_up() -> None:
+    """Make every tile, so that the first picture need not wait for them."""
+    for texture in get_args(Texture):
+        tile(texture)
+
+
 def looked_up(samples: Samples, zone: str, texture: Texture, seed: int, *, along_grain: bool = True) -> FloatArray:
     """Return a texture (n,) over the samples of a zone, along the grain or square to the face.
 
     A seed begins elsewhere on the same tile.
     """
-    key = (zone, texture, seed, along_grain)
-    if key not in samples.cache:
-        if len(samples.cache) > 160:
-            samples.cache.clear()
+
+    def place() -> NDArray[np.int32]:
         x, y = samples.of("x", zone), samples.of("y", zone)
         if along_grain:
             upright = samples.of("upright", zone) > 0.5
             x, y = np.where(upright, y, x), np.where(upright, x, y)
-        right, below = np.random.default_rng(seed).integers(0, TILE, 2)
-        column = ((x * (TILE / METRES)).astype(np.int32) + right) % TILE
-        row = ((y * (TILE / METRES)).astype(np.int32) + below) % TILE
-        samples.cache[key] = tile(texture).ravel().take(row * TILE + column)
-    return samples.cache[key]
+        column, row = ((at * (TILE / METRES)).astype(np.int32) & _LOW for at in (x, y))
+        return np.asarray(row * TILE + column)
+
+    def look_up() -> FloatArray:
+        at = samples.remember((zone, "place", along_grain), place)
+        right, below = np.random.default_rng(seed).integers(0, TILE, 2, dtype=np.int32)
+        return np.asarray(tile(texture).ravel().take(((at + below * TILE) & _HIGH) | ((at + right) & _LOW)))
+
+    found: FloatArray = samples.remember((zone, texture, seed, along_grain), look_up)
+    return found

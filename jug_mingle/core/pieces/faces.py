@@ -1,7 +1,8 @@
 """What a drawn piece is made of: faces from back to front, and the samples that a picture of it needs. No colour."""
 
+from collections.abc import Callable
 from dataclasses import dataclass, field
-from typing import Final
+from typing import Any, Final
 
 import numpy as np
 from numpy.typing import NDArray
@@ -14,6 +15,8 @@ UNPAINTED: Final = ("shadow", "dark", "paper", "glass", "hardware")
 FIELDS: Final = ("shade", "u", "v", "x", "y", "across", "down", "step", "edge", "recess", "high", "upright")
 
 _FAINT: Final = 0.01
+_REMEMBERED: Final = 48 * 2**20
+"""Bytes that a drawing keeps of what was found out about it."""
 
 
 @dataclass(frozen=True, slots=True, kw_only=True, eq=False)
@@ -66,7 +69,7 @@ class Samples:
     fields : dict of (n,) ndarray
         As of a `Face`.
     cache : dict
-        Textures looked up before, by name: they depend on the drawing alone.
+        What was found out before, by name: it depends on the drawing alone. See `remember`.
     """
 
     pixel: NDArray[np.intp]
@@ -77,11 +80,21 @@ class Samples:
     open: FloatArray
     zones: dict[str, slice]
     fields: dict[str, FloatArray]
-    cache: dict[tuple[object, ...], FloatArray] = field(default_factory=dict)
+    cache: dict[tuple[object, ...], NDArray[Any]] = field(default_factory=dict)
 
     def of(self, name: str, zone: str) -> FloatArray:
         """Return a field over the samples of one zone."""
         return self.fields[name][self.zones[zone]]
+
+    def remember(self, key: tuple[object, ...], make: Callable[[], NDArray[Any]]) -> NDArray[Any]:
+        """Return what `make` returned for this key the first time; all is forgotten when it grows too large."""
+        found = self.cache.get(key)
+        if found is None:
+            found = make()
+            if sum(array.nbytes for array in list(self.cache.values())) > _REMEMBERED:
+                self.cache.clear()
+            self.cache[key] = found
+        return found
 
 
 @dataclass(frozen=True, slots=True, kw_only=True, eq=False)

@@ -1,6 +1,5 @@
 """A piece drawn as a clean measured elevation: its front square to the eye, its top and one side seen at a slant."""
 
-from functools import lru_cache
 from typing import Final
 
 import numpy as np
@@ -18,7 +17,6 @@ _GAP: Final = 0.004
 _BEVEL: Final = 0.006
 
 
-@lru_cache(maxsize=12)
 def draw(piece: Piece, width: int, height: int) -> Drawing:
     """Return a piece drawn on a picture of so many pixels; ValueError when that is not from 16 to 4000 each way."""
     if not (16 <= width <= 4000 and 16 <= height <= 4000):

@@ -68,7 +68,7 @@ const settledPeek = useSettled(() => peeked.value)
 const { src, wrong } = usePicture(() => {
   if (!piece.value || !size.value || view.value !== 'piece') return undefined
   // A picture under a moving slider is small: it has to follow the hand.
-  const part = sliding.value ? Math.min(1, 520 / size.value.wide) : 1
+  const part = sliding.value ? Math.min(1, 440 / size.value.wide) : 1
   return {
     url: `/api/pieces/${piece.value.id.toString()}/picture?light=${preferences.value.light}`,
     body: {
