@@ -51,7 +51,7 @@ def render(samples: Samples, size: tuple[int, int], finish: Finish, light: Light
         np.multiply(colour, lit[place, np.newaxis], out=linear[place])
     canvas = linear.take(samples.foremost, axis=0)
     np.add.at(canvas, samples.pixel[samples.further], linear[samples.further])
-    canvas[samples.rim] += samples.open[:, np.newaxis] * mat
+    canvas[samples.rim] += samples.uncovered[:, np.newaxis] * mat
     return encode_linear(canvas.reshape(height, width, 3))
 
 

@@ -48,7 +48,7 @@ def row_areas(piece: Piece) -> list[float]:
     """Return the area of each row of fronts, from the top. [m²]"""
     found: dict[int, float] = {}
     for box in piece.boxes:
-        for front in box.fronts:
+        for front in (one for one in box.fronts if one.zone == "front"):
             found[front.row] = found.get(front.row, 0.0) + front.w * front.h
     return [found[row] for row in sorted(found)]
 

@@ -50,7 +50,7 @@ class PieceTest(LookCase):
 
     def test_every_form_and_ground(self) -> None:
         forms, grounds = self.client.get("/api/forms").json(), self.client.get("/api/grounds").json()
-        self.assertEqual(len(forms), 13)
+        self.assertEqual(len(forms), 14)
         for number, form in enumerate(forms):
             body = {"name": form["title"], "form": form["key"], "ground": grounds[number]["key"]}
             made = self.client.post("/api/jobs/1/pieces", json=body)

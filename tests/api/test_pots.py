@@ -231,7 +231,7 @@ class PrintTest(BenchCase):
         with self.client.stream("GET", "/api/devices/scale/stream?seconds=0.6") as answer:
             lines = [line for line in answer.iter_lines() if line]
         self.assertTrue(3 <= len(lines) <= 9)
-        self.assertEqual(set(json.loads(lines[0].removeprefix("data: "))), {"grams", "state", "trouble"})
+        self.assertEqual(set(json.loads(lines[0].removeprefix("data: "))), {"at", "grams", "state", "trouble"})
 
 
 class KilledTest(unittest.TestCase):

@@ -17,7 +17,7 @@ from jug_mingle.services.look_shapes import Zone
 router = APIRouter(prefix="/api", tags=["pieces"])
 
 FormName = Literal[
-    "card_cabinet", "chest", "bedside", "cupboard", "table", "chair", "stool", "settle", "desk", "bookcase", "mirror",
+    "card_cabinet", "chest", "bedside", "cupboard", "table", "chair", "stool", "settle", "desk", "roll_desk", "bookcase", "mirror",
     "box", "board",
 ]  # fmt: skip
 Metres = Annotated[float, Field(ge=0.0, le=4.0)]

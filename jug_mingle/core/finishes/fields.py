@@ -74,7 +74,7 @@ def share(layer: Layer, samples: Samples, zone: str) -> FloatArray:
         corner = np.hypot(np.minimum(u, 1.0 - u), np.minimum(v, 1.0 - v)) * 2.0
         t = run(corner, 0.45, width)
     elif layer.pattern == "smoky":
-        t = run(0.5 + 0.5 * looked_up(samples, zone, "cloud", layer.seed), 0.5, width)
+        t = run(0.5 + 0.36 * looked_up(samples, zone, "cloud", layer.seed), 0.5, 0.35 + width)
     elif layer.pattern == "stippled":
         spots = 0.55 * looked_up(samples, zone, "blotch", layer.seed) + 0.35 * looked_up(
             samples, zone, "speckle", layer.seed

@@ -187,7 +187,7 @@ def at_point(finish: Finish, samples: Samples, zone: str, at: int) -> list[Laid]
     start = samples.zones[zone].start + at
     one = Samples(
         pixel=samples.pixel[start : start + 1], weight=samples.weight[start : start + 1], foremost=_NONE,
-        further=_NONE, rim=_NONE, open=np.zeros(0), zones={zone: slice(0, 1)},
+        further=_NONE, rim=_NONE, uncovered=np.zeros(0), zones={zone: slice(0, 1)},
         fields={name: values[start : start + 1] for name, values in samples.fields.items()},
     )  # fmt: skip
     below = finish.ground_of(zone)

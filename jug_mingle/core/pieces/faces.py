@@ -63,7 +63,7 @@ class Samples:
     further : (m,) ndarray of int
         Samples that share their pixel with one in front of them.
     rim : (r,) ndarray of int
-        Pixels that have a sample and still let the mat through; `open` (r,) is how much. [0..1]
+        Pixels that have a sample and still let the mat through; `uncovered` (r,) is how much. [0..1]
     zones : dict of str to slice
         Where each zone's samples stand.
     fields : dict of (n,) ndarray
@@ -77,7 +77,7 @@ class Samples:
     foremost: NDArray[np.intp]
     further: NDArray[np.intp]
     rim: NDArray[np.intp]
-    open: FloatArray
+    uncovered: FloatArray
     zones: dict[str, slice]
     fields: dict[str, FloatArray]
     cache: dict[tuple[object, ...], NDArray[Any]] = field(default_factory=dict)
@@ -143,7 +143,7 @@ class Drawing:
             foremost=foremost,
             further=np.flatnonzero(behind),
             rim=rim,
-            open=through.ravel()[rim],
+            uncovered=through.ravel()[rim],
             zones=zones,
             fields={name: np.concatenate([entry[3][name] for entry in every]).astype(np.float32) for name in FIELDS},
         )

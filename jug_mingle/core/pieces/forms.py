@@ -13,6 +13,9 @@ Handle = Literal["knob", "pull", "label_knob", "none"]
 
 _MEASURES: Final = {"width": (0.1, 4.0), "height": (0.02, 3.0), "depth": (0.01, 2.0)}
 _MOST: Final = 12
+_SLATS: Final = 9
+"""Of a roll top."""
+
 _BOARD: Final = 0.028
 """Thickness of rails, tops and shelves. [m]"""
 
@@ -205,6 +208,26 @@ def _desk(piece: Piece) -> list[Box]:
     return boxes
 
 
+def _roll_desk(piece: Piece) -> list[Box]:
+    """A desk, and on it the closed roll: slats over the whole width."""
+    high = 0.34 * piece.height
+    lower = replace(piece, form="desk", height=piece.height - high).boxes
+    desk = [
+        replace(box, y=box.y + high, fronts=tuple(replace(front, y=front.y + high) for front in box.fronts))
+        for box in lower
+    ]
+    slat = high / _SLATS
+    slats = tuple(
+        Front(x=0.05, y=n * slat, w=piece.width - 0.1, h=slat - 0.003, row=n, rows=_SLATS, zone="body")
+        for n in range(_SLATS)
+    )
+    roll = Box(
+        made="carcass", zone="body", x=0.02, y=0.0, z=0.0, w=piece.width - 0.04, h=high, d=0.8 * piece.depth,
+        fronts=slats,
+    )  # fmt: skip
+    return [*desk, roll]
+
+
 def _mirror(piece: Piece) -> list[Box]:
     wide = min(0.09, 0.2 * piece.width, 0.2 * piece.height)
     w, h = piece.width, piece.height
@@ -296,6 +319,10 @@ FORMS: Final[Mapping[str, FormKind]] = {
     "desk": FormKind(
         title="Desk", build=_desk, rows="drawers on each side",
         usual={"width": 1.3, "height": 0.77, "depth": 0.62, "rows": 3, "columns": 1, "handle": "knob"},
+    ),
+    "roll_desk": FormKind(
+        title="Desk with a roll top", build=_roll_desk, rows="drawers on each side",
+        usual={"width": 1.3, "height": 1.15, "depth": 0.7, "rows": 3, "columns": 1, "handle": "knob"},
     ),
     "bookcase": FormKind(
         title="Bookcase", build=_bookcase, rows="compartments",

@@ -55,7 +55,7 @@ const BY_KIND: Record<Layer['kind'], (keyof typeof SLIDES | 'pattern' | 'place' 
   blend: ['pattern', 'coats', 'width', 'contrast', 'hand', 'seed'],
   wash: ['water', 'coats', 'wipe', 'hand', 'seed'],
   two_tone: ['water', 'coats', 'width', 'hand', 'seed'],
-  stain: ['dwell', 'coats'],
+  stain: ['dwell', 'water', 'coats'],
   glaze: ['place', 'wipe', 'hand'],
   dry_brush: ['place', 'amount', 'hand', 'seed'],
   wax: ['place', 'amount', 'wipe'],
