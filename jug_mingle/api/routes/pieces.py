@@ -17,8 +17,8 @@ from jug_mingle.services.look_shapes import Zone
 router = APIRouter(prefix="/api", tags=["pieces"])
 
 FormName = Literal[
-    "card_cabinet", "chest", "bedside", "cupboard", "table", "chair", "stool", "settle", "desk", "roll_desk", "bookcase", "mirror",
-    "box", "board",
+    "card_cabinet", "chest", "bedside", "cupboard", "table", "chair", "stool", "settle", "desk", "roll_desk",
+    "bookcase", "mirror", "box", "board",
 ]  # fmt: skip
 Metres = Annotated[float, Field(ge=0.0, le=4.0)]
 Count = Annotated[int, Field(ge=1, le=12)]
