@@ -56,6 +56,7 @@ def main(folder: Path) -> None:
                     ("mingle", "/mingle", "[data-mix]"),
                     ("try-on", "/try-on", "[data-preview]"),
                     ("piece", "/piece", ".stage img"),
+                    ("daybook", "/daybook", ".jugs a"),
                     ("shelf", "/shelf?pot=sloe-skin" if not suffix else "/shelf", ".pot .chip"),
                 ):
                     page.goto(path)
@@ -77,8 +78,13 @@ def main(folder: Path) -> None:
             page.wait_for_timeout(900)
             page.screenshot(path=folder / "bench.png")
             page.goto("/try-on")
+            for view, name in (("looks side by side", "side-by-side"), ("row by row", "row-by-row")):
+                page.get_by_role("button", name=view).click()
+                page.wait_for_timeout(2000)
+                page.screenshot(path=folder / f"{name}.png")
+            page.get_by_role("button", name="the piece", exact=True).click()
             page.get_by_text("Bulb", exact=True).click()
-            page.wait_for_timeout(1200)
+            page.wait_for_timeout(1500)
             page.screenshot(path=folder / "try-on-bulb.png")
             browser.close()
 
