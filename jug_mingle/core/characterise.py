@@ -1,7 +1,7 @@
 """Evidence about materials → their K and S, and how sure we are: one estimator for everything.
 
-The unknowns of a material are log K over the bands, as a smooth function, and log S, as a level, a slope and a bend
-over the wavelength. Whatever its owner knows is a reading that the film equations must reproduce. All materials of a
+The unknowns of a material say how its log K and log S differ from those of paints that look like it. Whatever its owner
+knows is a reading that the film equations must reproduce. All materials of a
 shelf are fitted in one regularised least squares (Gauss–Newton with damping); the inverse of its matrix is the
 covariance (Laplace's approximation), from which whole shelves can be drawn at random.
 """
@@ -15,11 +15,12 @@ import numpy as np
 
 from jug_mingle.core.arrays import FloatArray
 from jug_mingle.core.arrow import ArrowFactor, ArrowMatrix, hub_of
-from jug_mingle.core.colour import Lab_to_XYZ, XYZ_to_Lab, delta_E_CIE2000
+from jug_mingle.core.colour import Lab_to_XYZ, R_to_Lab, delta_E_CIE2000
 from jug_mingle.core.evidence import EvidenceError, Hiding, Reading, Swatch, residual_block
-from jug_mingle.core.film import K_over_S, R_body
+from jug_mingle.core.film import K_over_S, R_body, R_seen
 from jug_mingle.core.materials import CLEAR, EXTENDER, Material, Optics
 from jug_mingle.core.opaque_batch import OpaqueBatch, fits
+from jug_mingle.core.paints_like import paints_like
 from jug_mingle.core.recovery import recover_reflectance
 from jug_mingle.core.spectra import BANDS, WAVELENGTHS, Light
 
@@ -31,13 +32,10 @@ _SCALE: Final = 0.5
 """How uncertain the scale of all K and S together is (natural logarithm): what a micrometre of film is, and how strong
 paints of this kind are at all."""
 
-_SHAPE: Final = 0.22
-"""How much of the masstone's own curve of log K/S is believed before the fit; the rest is left to the readings."""
-
 _SETTLED: Final = 2e-2
 """The fit stops where a step promises less than this (of the negative logarithm of the probability)."""
 
-DEGREES: Final = 12.0
+DEGREES: Final = 20.0
 """Degrees of freedom of the Student-t that makes one wrong reading count less."""
 
 
@@ -63,9 +61,18 @@ def _S_basis() -> FloatArray:
     return np.column_stack([_S_SLOPE * _POSITION, _smooth((0.078, 56.0), rank=_S_RANK)])
 
 
+@cache
+def _own_basis() -> tuple[FloatArray, FloatArray]:
+    """How a real paint may differ from all invented ones, in log K and in log S."""
+    return _smooth((0.25, 90.0), rank=6), _smooth((0.05, 90.0), rank=4)
+
+
 @dataclass(frozen=True, slots=True, kw_only=True, eq=False)
 class Prior:
-    """What is believed of one material before its readings: mean of log K and log S, and the bases around them."""
+    """What is believed of one material before its readings: mean of log K and log S, and the bases (36, u) around them.
+
+    Each unknown may move both.
+    """
 
     log_K: FloatArray
     log_S: FloatArray
@@ -75,7 +82,7 @@ class Prior:
     @property
     def size(self) -> int:
         """The number of unknowns."""
-        return int(self.basis_K.shape[1] + self.basis_S.shape[1])
+        return int(self.basis_K.shape[1])
 
     @property
     def scales(self) -> float:
@@ -83,41 +90,34 @@ class Prior:
         return float(self.size > 0)
 
 
-@dataclass(frozen=True, slots=True, kw_only=True, eq=False)
-class Masstone:
-    """What an opaque swatch of a material by itself shows at once: body reflectance, its luminance, and chroma."""
+def prior_of(material: Material, masstone: FloatArray | None) -> Prior:
+    """Return what is believed of a material from its kind and, where it was read by itself, its masstone's CIELAB.
 
-    R: FloatArray
-    luminance: float
-    chroma: float
-
-
-def prior_of(material: Material, masstone: Masstone | None) -> Prior:
-    """Return what is believed of a material from its kind and, where it was read by itself, its masstone.
-
-    How strongly a paint scatters is guessed from its masstone: a light or greyed one is full of white or oxide and
-    scatters in proportion to its luminance; a vivid one holds little of either. Level, slope and spread were set on
-    pigments of usual size in Mie theory; `make bench ARGS=oracle` prints what they are worth.
+    A hiding paint is taken to be like the paints that look like it (`paints_like`), and a little like none of them.
     """
     kind = material.kind
     if kind.optical in ("clear", "extender"):
         optics = CLEAR if kind.optical == "clear" else EXTENDER
         nothing = np.zeros((BANDS, 0))
         return Prior(log_K=np.log(optics.K), log_S=np.log(optics.S), basis_K=nothing, basis_S=nothing)
+    if kind.optical == "hiding" and masstone is not None:
+        mean, basis = paints_like(masstone)
+        own_K, own_S = _own_basis()
+        nothing = np.zeros((BANDS, own_S.shape[1]))
+        return Prior(
+            log_K=mean[:BANDS], log_S=mean[BANDS:], basis_K=np.hstack([basis[:BANDS], own_K, nothing]),
+            basis_S=np.hstack([basis[BANDS:], np.zeros_like(own_K), own_S]),
+        )  # fmt: skip
     if kind.optical == "transparent":
-        log_K, log_S, spread = np.full(BANDS, np.log(0.02)), np.log(3e-4), 1.0
-    elif masstone is None:
-        log_S, spread = np.log(0.04), 0.8
-        log_K = np.full(BANDS, log_S + np.log(K_over_S(0.3)))
+        log_K, log_S, spread = np.log(0.02), np.log(3e-4), 1.0
     else:
-        Y = float(np.clip(masstone.luminance, 0.004, 0.98))
-        vivid = max(0.0, masstone.chroma - 30.0)
-        log_S = np.log(0.10) + 0.94 * np.log(Y / 0.95) - 0.049 * vivid
-        spread = 0.06 + 0.20 * np.log(0.98 / Y) + 0.008 * vivid
-        level = np.log(K_over_S(Y))
-        log_K = log_S + level + _SHAPE * (np.log(K_over_S(masstone.R)) - level)
-    basis_S = np.column_stack([np.full(BANDS, spread), _S_basis()])
-    return Prior(log_K=log_K, log_S=np.full(BANDS, log_S), basis_K=_K_basis(), basis_S=basis_S)
+        log_S, spread = np.log(0.04), 0.8
+        log_K = log_S + np.log(float(K_over_S(0.3)))
+    basis_K, basis_S = _K_basis(), np.column_stack([np.full(BANDS, spread), _S_basis()])
+    return Prior(
+        log_K=np.full(BANDS, log_K), log_S=np.full(BANDS, log_S),
+        basis_K=np.hstack([basis_K, np.zeros_like(basis_S)]), basis_S=np.hstack([np.zeros_like(basis_K), basis_S]),
+    )  # fmt: skip
 
 
 @dataclass(frozen=True, slots=True, kw_only=True, eq=False)
@@ -186,9 +186,9 @@ def _expand(priors: Sequence[Prior], z: FloatArray) -> tuple[FloatArray, FloatAr
     log_S = np.empty_like(log_K)
     start = 0
     for place, prior in enumerate(priors):
-        middle, end = start + prior.basis_K.shape[1], start + prior.size
-        log_K[..., place, :] = prior.log_K + z[..., start:middle] @ prior.basis_K.T + prior.scales * scale
-        log_S[..., place, :] = prior.log_S + z[..., middle:end] @ prior.basis_S.T + prior.scales * scale
+        end = start + prior.size
+        log_K[..., place, :] = prior.log_K + z[..., start:end] @ prior.basis_K.T + prior.scales * scale
+        log_S[..., place, :] = prior.log_S + z[..., start:end] @ prior.basis_S.T + prior.scales * scale
         start = end
     return log_K, log_S
 
@@ -252,9 +252,9 @@ def _check_pairs(readings: Sequence[Reading]) -> None:
                 )
 
 
-def _masstones(evidence: Sequence[Reading | Hiding]) -> dict[str, Masstone]:
+def _masstones(evidence: Sequence[Reading | Hiding]) -> dict[str, FloatArray]:
     """Return the first opaque swatch of each material that was read by itself."""
-    found: dict[str, Masstone] = {}
+    found: dict[str, FloatArray] = {}
     for item in evidence:
         if isinstance(item, Reading) and len(item.volumes) == 1 and item.volumes[0][0] not in found:
             for swatch in item.swatches:
@@ -269,16 +269,14 @@ def _recovered(XYZ: tuple[float, ...], light: Light) -> FloatArray:
     return recover_reflectance(XYZ, light)
 
 
-def _masstone(item: Reading, swatch: Swatch) -> Masstone:
+def _masstone(item: Reading, swatch: Swatch) -> FloatArray:
+    """Return the CIELAB of an opaque swatch as it would look dead flat, in daylight."""
     if swatch.seen.size == BANDS:
         R = swatch.seen
     else:
         XYZ = np.clip(Lab_to_XYZ(swatch.seen, item.light.white), 0.3, None)
         R = _recovered(tuple(XYZ.tolist()), item.light)
-    _, a, b = XYZ_to_Lab(R @ item.light.weights, item.light.white)
-    body = R_body(np.clip(R, 0.0, 1.0), item.veil, floor=0.004)
-    luminance = float(body @ item.light.weights[:, 1]) / 100.0
-    return Masstone(R=body, luminance=luminance, chroma=float(np.hypot(a, b)))
+    return R_to_Lab(R_seen(R_body(np.clip(R, 0.0, 1.0), item.veil, floor=0.004), 1.0))
 
 
 @dataclass(frozen=True, slots=True, eq=False)
@@ -342,7 +340,7 @@ class _System:
         found: dict[int, _Slopes] = {}
         for numbers, batch, basis_K, basis_S in self.batches:
             r, by_log_K, by_log_S = batch.slopes(K, S)
-            J = np.concatenate([by_log_K @ basis_K, by_log_S @ basis_S], axis=3)
+            J = by_log_K @ basis_K + by_log_S @ basis_S
             common = _SCALE * (by_log_K + by_log_S).sum(axis=(1, 3))
             for at, number in enumerate(numbers):
                 found[number] = (r[at], list(zip(self.involved[number], J[at], strict=True)), common[at])
@@ -359,7 +357,7 @@ class _System:
         common: FloatArray = np.zeros(r.size)
         for i, place in enumerate(involved):
             prior = self.priors[place]
-            blocks.append((place, np.hstack([by_log_K[:, i] @ prior.basis_K, by_log_S[:, i] @ prior.basis_S])))
+            blocks.append((place, by_log_K[:, i] @ prior.basis_K + by_log_S[:, i] @ prior.basis_S))
             common += _SCALE * prior.scales * (by_log_K[:, i] + by_log_S[:, i]).sum(axis=1)
         return r, blocks, common
 

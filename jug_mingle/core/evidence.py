@@ -7,7 +7,7 @@ from typing import Final
 import numpy as np
 
 from jug_mingle.core.arrays import FloatArray, as_floats, check_finite, check_range, read_only
-from jug_mingle.core.colour import XYZ_to_Lab, XYZ_to_Lab_slope, even_metric
+from jug_mingle.core.colour import XYZ_to_Lab, XYZ_to_Lab_slope
 from jug_mingle.core.film import R_film, R_seen, R_seen_slope
 from jug_mingle.core.hiding import coats_as_fraction
 from jug_mingle.core.materials import Optics, dry_shares
@@ -19,8 +19,8 @@ NOISE: Final = {"reader": 0.5, "card_photo": 2.5, "white_photo": 5.0, "label": 5
 MODEL_ERROR: Final = 0.02
 """What Kubelka–Munk itself is off by on a reading that was fitted (mean CIEDE2000, see bench/)."""
 
-# The length of a 3-vector of unit normal errors is 1.6 on average.
-_PER_AXIS: Final = 1.6
+_CIEDE2000_OF_LAB: Final = 0.6
+"""Mean CIEDE2000 of an even noise in CIELAB of 1 (root mean square of ΔE*ab), over colours of paints."""
 
 
 class EvidenceError(ValueError):
@@ -242,8 +242,12 @@ def _swatch_block(
 
 
 def metric_of(item: Reading, swatch: Swatch) -> FloatArray:
-    """Return M (3, 3) that turns a miss in CIELAB into units of the noise of a reading of a colour."""
-    return even_metric(swatch.seen) * (_PER_AXIS / float(np.hypot(item.noise, MODEL_ERROR)))
+    """Return M (3, 3) that turns a miss in CIELAB into units of the noise of a reading of a colour.
+
+    Instruments and cameras err in CIELAB evenly, not in CIEDE2000.
+    """
+    per_axis = float(np.hypot(item.noise, MODEL_ERROR)) / _CIEDE2000_OF_LAB / np.sqrt(3.0)
+    return np.asarray(np.eye(3) / per_axis)
 
 
 def _coloured(seen: FloatArray, Lab_read: FloatArray, light: Light, M: FloatArray) -> tuple[FloatArray, FloatArray]:

@@ -158,8 +158,8 @@ class ResidualBlockTest(unittest.TestCase):
                     assert_allclose(found[:, place, band], (pair[0][0] - pair[1][0]) / 2e-4, rtol=2e-3, atol=1e-6)
 
     def test_pour_error_is_noise(self) -> None:
-        """An uncertain pour makes the same miss weigh less."""
-        Lab = R_to_Lab(seen({"red": 1.0, "white": 2.0})) + 3.0
+        """An uncertain pour makes a miss that a wrong pour would make weigh less."""
+        Lab = R_to_Lab(seen({"red": 1.0, "white": 2.6}))
         K, S = np.array([TRUE["red"][0], TRUE["white"][0]]), np.array([TRUE["red"][1], TRUE["white"][1]])
         sizes = []
         for error in (0.0, 0.3):
