@@ -10,7 +10,8 @@ from jug_mingle.core.paints_like import RANK, paints_like
 
 SEEN = {
     "white": (96.5, -0.5, 1.5), "black": (12.0, 0.0, 0.0), "pale grey": (72.0, 0.0, 1.0),
-    "deep blue": (25.0, 8.0, -35.0), "yellow": (80.0, 8.0, 80.0), "red": (42.0, 55.0, 30.0), "green": (38.0, -30.0, 8.0), "brown": (35.0, 14.0, 18.0),
+    "deep blue": (25.0, 8.0, -35.0), "yellow": (80.0, 8.0, 80.0), "red": (42.0, 55.0, 30.0),
+    "green": (38.0, -30.0, 8.0), "brown": (35.0, 14.0, 18.0),
 }  # fmt: skip
 
 
