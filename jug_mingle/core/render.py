@@ -49,16 +49,23 @@ def render(samples: Samples, size: tuple[int, int], finish: Finish, light: Light
     for zone, place in samples.zones.items():
         colour = fixed[zone] if zone in UNPAINTED else colours(finish, samples, zone, weights)
         np.multiply(colour, lit[place, np.newaxis], out=linear[place])
-    canvas = linear.take(samples.foremost, axis=0)
-    np.add.at(canvas, samples.pixel[samples.further], linear[samples.further])
-    canvas[samples.rim] += samples.uncovered[:, np.newaxis] * mat
-    return encode_linear(canvas.reshape(height, width, 3))
+    picture = encode_linear(linear).take(samples.foremost, axis=0)
+    # Where several samples share a pixel, or the mat shines past one, light adds up before it is encoded.
+    shared = np.unique(np.concatenate([samples.pixel[samples.further], samples.rim]))
+    light_there = linear[samples.foremost[shared]]
+    behind = np.searchsorted(shared, samples.pixel[samples.further])
+    np.add.at(light_there, behind, linear[samples.further])
+    light_there[np.searchsorted(shared, samples.rim)] += samples.uncovered[:, np.newaxis] * mat
+    picture[shared] = encode_linear(light_there)
+    return picture.reshape(height, width, 3)
 
 
 def encode_linear(canvas: FloatArray) -> Picture:
     """Return sRGB bytes of linear values by a table that is finer than a byte everywhere."""
-    index = np.clip(canvas * (_GAMMA.size - 1) + 0.5, 0, _GAMMA.size - 1).astype(np.int32)
-    return np.asarray(_GAMMA[index])
+    index = canvas * np.float32(_GAMMA.size - 1)
+    index += np.float32(0.5)
+    np.clip(index, 0, _GAMMA.size - 1, out=index)
+    return _GAMMA.take(index.astype(np.intp))
 
 
 def _gamma_table(size: int) -> Picture:

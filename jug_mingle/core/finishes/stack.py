@@ -396,15 +396,12 @@ def _stacked(R: FloatArray, steps: Sequence[_Step], part: slice) -> FloatArray:
             if step.index is not None:
                 index = step.index[part].astype(np.intp)
                 R0, T2 = R0.take(index, axis=0), T2.take(index, axis=0)
-            else:
-                T2 = np.broadcast_to(T2, R.shape).copy()
-            # R0 + T² R / (1 - R0 R), in place: a picture is mostly this line.
+            # R0 + T² R / (1 - R0 R): a picture is mostly these lines.
             through = R0 * R
             np.subtract(1.0, through, out=through)
-            T2 *= R
-            T2 /= through
-            T2 += R0
-            R = T2
+            R = np.multiply(T2, R, out=T2 if step.index is not None else None)
+            R /= through
+            R += R0
         elif step.amount is not None:
             lower = kept[step.lower] if step.to is None else step.to
             change = lower - R
@@ -415,11 +412,13 @@ def _stacked(R: FloatArray, steps: Sequence[_Step], part: slice) -> FloatArray:
 
 
 def _surface(R: FloatArray, veil: float) -> FloatArray:
-    """Return `film.R_seen` of many samples by a table over the root of the body reflectance."""
+    """Return `film.R_seen` of many samples by a table."""
     table = _seen_table(round(veil, 3))
-    return np.asarray(table.take((np.sqrt(R) * (table.size - 1) + 0.5).astype(np.intp)))
+    index = R * np.float32(table.size - 1)
+    index += np.float32(0.5)
+    return np.asarray(table.take(index.astype(np.intp)))
 
 
 @lru_cache(maxsize=64)
 def _seen_table(veil: float) -> FloatArray:
-    return np.asarray(R_seen(np.linspace(0.0, 1.0, 4096)[np.newaxis] ** 2, veil)[0].astype(np.float32))
+    return np.asarray(R_seen(np.linspace(0.0, 1.0, 1 << 15)[np.newaxis], veil)[0].astype(np.float32))
