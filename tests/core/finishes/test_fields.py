@@ -84,7 +84,7 @@ class PlacesTest(unittest.TestCase):
     def test_even_layers_are_one_number(self) -> None:
         """A coat without the hand's streaks is as thick everywhere, and need not be computed sample by sample."""
         for kind in ("paint", "primer"):
-            self.assertEqual(thickness(Layer(kind=kind, films=(film("blue"),)), sheet(), "front"), 1.0)  # type: ignore[arg-type]
+            self.assertEqual(thickness(Layer(kind=kind, films=(film("blue"),)), sheet(), "front"), 1.0)
 
 
 class TexturesTest(unittest.TestCase):
@@ -93,7 +93,7 @@ class TexturesTest(unittest.TestCase):
     def test_no_seam(self) -> None:
         """From the last column to the first a tile changes no more than between any others; so from row to row."""
         for name in self.NAMES:
-            made = tile(name)  # type: ignore[arg-type]
+            made = tile(name)
             for axis in (0, 1):
                 step = np.abs(np.diff(made, axis=axis)).mean()
                 seam = np.abs(np.take(made, 0, axis=axis) - np.take(made, -1, axis=axis)).mean()
