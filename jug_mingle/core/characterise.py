@@ -32,6 +32,9 @@ _SCALE: Final = 0.5
 """How uncertain the scale of all K and S together is (natural logarithm): what a micrometre of film is, and how strong
 paints of this kind are at all."""
 
+_PALE, _DIRT = 92.0, 1.2
+"""From which L* a paint counts as nearly white, and how uncertain the logarithm of its absorption is then."""
+
 _SETTLED: Final = 2e-2
 """The fit stops where a step promises less than this (of the negative logarithm of the probability)."""
 
@@ -62,9 +65,12 @@ def _S_basis() -> FloatArray:
 
 
 @cache
-def _own_basis() -> tuple[FloatArray, FloatArray]:
-    """How a real paint may differ from all invented ones, in log K and in log S."""
-    return _smooth((0.25, 90.0), rank=6), _smooth((0.05, 90.0), rank=4)
+def _own_basis(pale: bool) -> tuple[FloatArray, FloatArray]:
+    """How a real paint may differ from all invented ones, in log K and in log S.
+
+    The little that a white absorbs is dirt and binder more than pigment: of that the invented ones know nothing.
+    """
+    return _smooth((0.25, 90.0), rank=6, level=_DIRT if pale else 0.0), _smooth((0.05, 90.0), rank=4)
 
 
 @dataclass(frozen=True, slots=True, kw_only=True, eq=False)
@@ -102,7 +108,7 @@ def prior_of(material: Material, masstone: FloatArray | None) -> Prior:
         return Prior(log_K=np.log(optics.K), log_S=np.log(optics.S), basis_K=nothing, basis_S=nothing)
     if kind.optical == "hiding" and masstone is not None:
         mean, basis = paints_like(masstone)
-        own_K, own_S = _own_basis()
+        own_K, own_S = _own_basis(bool(masstone[0] > _PALE))
         nothing = np.zeros((BANDS, own_S.shape[1]))
         return Prior(
             log_K=mean[:BANDS], log_S=mean[BANDS:], basis_K=np.hstack([basis[:BANDS], own_K, nothing]),
