@@ -82,7 +82,7 @@ class PictureTest(LookCase):
         bare, one, all_three = (self.picture([PAINT], stage=stage) for stage in (0, 1, 3))
         np.testing.assert_array_equal(all_three, day)
         np.testing.assert_array_equal(bare, self.picture([]))
-        self.assertGreater(np.abs(one - day).mean(), 0.1)
+        self.assertGreater(np.abs(one - day).mean(), 0.02)
         fronts = self.picture([{**PAINT, "zones": ["front"]}])
         changed = np.abs(fronts - bare).sum(axis=2) > 12
         self.assertGreater(changed.mean(), 0.1)
