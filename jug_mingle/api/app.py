@@ -33,7 +33,7 @@ from jug_mingle.api.routes import (
     targets,
 )
 from jug_mingle.core.arrays import FloatArray
-from jug_mingle.core.finishes.textures import warm_up
+from jug_mingle.core.render import warm_up
 from jug_mingle.devices.reader import ColourReader
 from jug_mingle.devices.scale import Scale
 from jug_mingle.devices.simulated_reader import SimulatedReader
@@ -79,7 +79,7 @@ def create_app(
     @asynccontextmanager
     async def lifespan(app: FastAPI) -> AsyncIterator[None]:
         database = open_database(settings.data)
-        Thread(target=warm_up, name="textures", daemon=True).start()
+        Thread(target=warm_up, name="warm-up", daemon=True).start()
 
         def on_tray() -> Mapping[str, Sample]:
             with database.read() as session:

@@ -115,6 +115,36 @@ def _film_hyperbolic(K: FloatArray, S: FloatArray, X: FloatArray, R_g: FloatArra
     return np.asarray((R_g + u * (S - (K + S) * R_g)) / (1.0 + u * (K + S - S * R_g)))
 
 
+def film_alone(*, K: ArrayLike, S: ArrayLike, X: ArrayLike) -> tuple[FloatArray, FloatArray]:
+    """Return the reflectance over black and the transmittance of a film: what `R_film` needs of it for any ground.
+
+    Parameters
+    ----------
+    K, S : (..., W) array_like
+        Absorption and scattering of the film, not negative. [1/µm]
+    X : (...) array_like
+        Dry thickness, not negative and not infinite; broadcasts against the leading axes. [µm]
+
+    Returns
+    -------
+    R0, T : (..., W) ndarray
+        Over a ground R_g the film's reflectance is R0 + T² R_g / (1 - R0 R_g). [0..1]
+
+    References
+    ----------
+    .. [1] P. Kubelka, J. Opt. Soc. Am. 38, 448 (1948), doi:10.1364/JOSA.38.000448.
+    """
+    K, S = _gate(K, S)
+    X = check_range(as_floats(X, "X"), "X", 0.0, 1e9)[..., np.newaxis]
+    root = np.sqrt(K * (K + 2.0 * S))
+    depth = root * X
+    half = np.exp(-depth)
+    E = half * half
+    u = np.divide((1.0 - E) / (1.0 + E), root, out=np.broadcast_to(X, depth.shape).copy(), where=depth > 1e-8)
+    under = 1.0 + u * (K + S)
+    return np.asarray(u * S / under), np.asarray(2.0 * half / ((1.0 + E) * under))
+
+
 def R_stack(layers: Sequence[tuple[ArrayLike, ArrayLike, ArrayLike]], R_g: ArrayLike) -> FloatArray:
     """Return the body reflectance of layers (K, S, X), lowest first, over a ground `R_g`."""
     R = as_floats(R_g, "R_g")

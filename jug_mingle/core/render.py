@@ -1,17 +1,21 @@
 """A drawing and a finish and a light → the picture."""
 
-from typing import Final
+from typing import Final, get_args
 
 import numpy as np
 from numpy.typing import NDArray
 
 from jug_mingle.core.arrays import FloatArray
 from jug_mingle.core.colour import SRGB_WHITE, XYZ_TO_RGB, R_to_XYZ, adapt
+from jug_mingle.core.finishes import GENERIC, Layer, compiled
 from jug_mingle.core.finishes.nodes import screen_weights
+from jug_mingle.core.finishes.parallel import side_by_side
 from jug_mingle.core.finishes.stack import Finish, colours
+from jug_mingle.core.finishes.textures import Texture, tile
 from jug_mingle.core.grounds import ground
-from jug_mingle.core.pieces import UNPAINTED, Samples
+from jug_mingle.core.pieces import UNPAINTED, Samples, draw, usual_piece
 from jug_mingle.core.spectra import BANDS, Light
+from jug_mingle.core.spectra import light as light_named
 
 Picture = NDArray[np.uint8]
 
@@ -41,31 +45,30 @@ def render(samples: Samples, size: tuple[int, int], finish: Finish, light: Light
         "shadow": mat, "dark": np.zeros(3), "paper": linear_screen(ground("paper").R_seen, light),
         "hardware": linear_screen(ground("brass").R_seen, light), "glass": 0.75 * mat,
     }  # fmt: skip
-    linear = np.empty((samples.pixel.size + 1, 3), dtype=np.float32)
-    linear[-1] = mat
+    linear = np.empty((samples.pixel.size, 3), dtype=np.float32)
     lit = samples.weight * samples.fields["shade"] if shaded else samples.weight
-
-    # One zone after the other: threads gain nothing here, they wait for each other's memory.
     for zone, place in samples.zones.items():
-        colour = fixed[zone] if zone in UNPAINTED else colours(finish, samples, zone, weights)
-        np.multiply(colour, lit[place, np.newaxis], out=linear[place])
-    picture = encode_linear(linear).take(samples.foremost, axis=0)
+        linear[place] = fixed[zone] if zone in UNPAINTED else colours(finish, samples, zone, weights)
     # Where several samples share a pixel, or the mat shines past one, light adds up before it is encoded.
-    shared = np.unique(np.concatenate([samples.pixel[samples.further], samples.rim]))
-    light_there = linear[samples.foremost[shared]]
-    behind = np.searchsorted(shared, samples.pixel[samples.further])
-    np.add.at(light_there, behind, linear[samples.further])
-    light_there[np.searchsorted(shared, samples.rim)] += samples.uncovered[:, np.newaxis] * mat
-    picture[shared] = encode_linear(light_there)
-    return picture.reshape(height, width, 3)
+    canvas = compiled.compose(linear, lit, samples.pixel, samples.uncovered, mat.astype(np.float32))
+    return encode_linear(canvas).reshape(height, width, 3)
 
 
-def encode_linear(canvas: FloatArray) -> Picture:
+def warm_up() -> None:
+    """Make what every picture needs, by drawing a small one: the textures, and the loops, which are compiled then."""
+    for texture in get_args(Texture):
+        tile(texture)
+    wax = (GENERIC["white wax"],)
+    layers = (Layer(kind="wax", films=wax, place="recess"), Layer(kind="wax_eraser", place="edges"))
+    render(draw(usual_piece("box"), 64, 48).samples(), (48, 64), Finish(layers=layers), light_named("window"))
+
+
+def encode_linear(linear: FloatArray) -> Picture:
     """Return sRGB bytes of linear values by a table that is finer than a byte everywhere."""
-    index = canvas * np.float32(_GAMMA.size - 1)
-    index += np.float32(0.5)
-    np.clip(index, 0, _GAMMA.size - 1, out=index)
-    return _GAMMA.take(index.astype(np.intp))
+    flat = np.ascontiguousarray(linear, dtype=np.float32).ravel()
+    out = np.empty(flat.shape, dtype=np.uint8)
+    side_by_side(lambda part: compiled.encode(flat[part], _GAMMA, out[part]), flat.size)
+    return out.reshape(linear.shape)
 
 
 def _gamma_table(size: int) -> Picture:

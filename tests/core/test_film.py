@@ -126,6 +126,31 @@ class RFilmTest(unittest.TestCase):
                 film.R_film(**({"K": [1.0], "S": [1.0], "X": 1.0, "R_g": [0.5]} | kwargs))  # type: ignore[arg-type]
 
 
+class FilmAloneTest(unittest.TestCase):
+    """Reflectance over black and transmittance: Kubelka's composition R0 + T² R_g / (1 - R0 R_g) (1948)."""
+
+    @given(K=positive | st.just(0.0), S=positive | st.just(0.0), X=st.floats(0.0, 20.0), R_g=share)
+    @settings(deadline=None, max_examples=150)
+    def test_composes_to_the_film(self, K: float, S: float, X: float, R_g: float) -> None:
+        R0, T = film.film_alone(K=[K], S=[S], X=X)
+        whole = film.R_film(K=[K], S=[S], X=X, R_g=[R_g])
+        self.assertAlmostEqual(one(R0 + T**2 * R_g / np.maximum(1.0 - R0 * R_g, 1e-300)), one(whole), places=7)
+
+    def test_limits(self) -> None:
+        """Nothing is clear; absorbing alone is Beer–Lambert; scattering alone loses nothing; thick lets nothing by."""
+        assert_allclose(film.film_alone(K=[1.0], S=[1.0], X=0.0), [[0.0], [1.0]])
+        assert_allclose(film.film_alone(K=[0.3], S=[0.0], X=2.0), [[0.0], [np.exp(-0.6)]], rtol=1e-12)
+        R0, T = film.film_alone(K=[0.0], S=[0.5], X=4.0)
+        self.assertAlmostEqual(one(R0), 2.0 / 3.0, places=12)  # SX / (1 + SX)
+        self.assertAlmostEqual(one(R0 + T), 1.0, places=12)
+        R0, T = film.film_alone(K=[1.0], S=[1.0], X=1e6)
+        assert_allclose([one(R0), one(T)], [one(film.R_infinity(K=[1.0], S=[1.0])), 0.0], atol=1e-12)
+
+    def test_bad(self) -> None:
+        with self.assertRaisesRegex(ValueError, "X"):
+            film.film_alone(K=[1.0], S=[1.0], X=np.inf)
+
+
 class SurfaceTest(unittest.TestCase):
     """Against Saunderson (1942) with k1 = .04, k2 = .6; values re-derived."""
 

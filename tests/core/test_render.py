@@ -120,10 +120,9 @@ class WholePictureTest(unittest.TestCase):
         for form in ("card_cabinet", "desk", "mirror", "chair"):
             samples = draw(usual_piece(form), 240, 180).samples()
             total: Any = np.bincount(samples.pixel, samples.weight, minlength=240 * 180)
-            total[samples.rim] += samples.uncovered
+            total += samples.uncovered
             with self.subTest(form):
-                self.assertLess(float(total.max()), 1.0 + 1e-5)
-                np.testing.assert_allclose(total[samples.foremost < samples.pixel.size], 1.0, atol=1e-5)
+                np.testing.assert_allclose(total, 1.0, atol=1e-5)
 
     def test_golden(self) -> None:
         """A chest in blend, wax and clear coat, looked at and found right, as a coarse grid of colours.

@@ -14,10 +14,12 @@ from numpy.typing import NDArray
 
 from jug_mingle.core.arrays import FloatArray
 from jug_mingle.core.colour import Lab_to_XYZ
-from jug_mingle.core.film import R_body, R_film, R_seen
+from jug_mingle.core.film import R_body, R_film, R_seen, film_alone
+from jug_mingle.core.finishes import compiled
 from jug_mingle.core.finishes.fields import share, thickness, third, worn
 from jug_mingle.core.finishes.layers import METALS, REVEALS, SURFACES, Film, Layer
 from jug_mingle.core.finishes.nodes import NODES
+from jug_mingle.core.finishes.parallel import side_by_side
 from jug_mingle.core.finishes.textures import looked_up
 from jug_mingle.core.grounds import ground
 from jug_mingle.core.ladders import Paint, Ramp, ramp
@@ -29,8 +31,6 @@ from jug_mingle.core.spectra import BANDS
 LEVELS: Final = 256
 _SHARES: Final = 65
 _THIRDS: Final = 33
-_NONE: Final = np.zeros(0, dtype=np.intp)
-_CHUNK: Final = 4096
 _THICKEST: Final = 2.0
 """Where a layer gathers it is up to twice as thick as it is laid."""
 
@@ -186,8 +186,8 @@ def at_point(finish: Finish, samples: Samples, zone: str, at: int) -> list[Laid]
     """
     start = samples.zones[zone].start + at
     one = Samples(
-        pixel=samples.pixel[start : start + 1], weight=samples.weight[start : start + 1], foremost=_NONE,
-        further=_NONE, rim=_NONE, uncovered=np.zeros(0), zones={zone: slice(0, 1)},
+        pixel=samples.pixel[start : start + 1], weight=samples.weight[start : start + 1],
+        foremost=np.zeros(0, dtype=np.int32), uncovered=np.zeros(0), zones={zone: slice(0, 1)},
         fields={name: values[start : start + 1] for name, values in samples.fields.items()},
     )  # fmt: skip
     below = finish.ground_of(zone)
@@ -263,10 +263,8 @@ class _Step:
 
 def _tables(K: FloatArray, S: FloatArray, X: FloatArray) -> tuple[FloatArray, FloatArray]:
     """Return R0 and T² of films, at the nodes: over a ground R_g they give R0 + T² R_g / (1 - R0 R_g)."""
-    K, S = K[..., NODES], S[..., NODES]
-    R0 = R_film(K=K, S=S, X=X, R_g=np.zeros(NODES.size))
-    T2 = (R_film(K=K, S=S, X=X, R_g=np.ones(NODES.size)) - R0) * (1.0 - R0)
-    return R0.astype(np.float32), T2.astype(np.float32)
+    R0, T = film_alone(K=K[..., NODES], S=S[..., NODES], X=X)
+    return R0.astype(np.float32), (T * T).astype(np.float32)
 
 
 def _levels(values: FloatArray | float, most: float, count: int) -> NDArray[np.uint16]:
@@ -372,51 +370,32 @@ def colours(finish: Finish, samples: Samples, zone: str, weights: FloatArray) ->
         if below.figure
         else None
     )
-    count = samples.zones[zone].stop - samples.zones[zone].start
-    if place is None and all(step.index is None and step.amount is None for step in steps):
-        count = 1  # the same everywhere
-    out = np.empty((count, 3), dtype=np.float32)
-    weights = weights.astype(np.float32)
+    everywhere = samples.zones[zone].stop - samples.zones[zone].start
+    same = place is None and all(step.index is None and step.amount is None for step in steps)
+    out = np.empty((1 if same else everywhere, 3), dtype=np.float32)
+    seen, weights = _seen_table(round(veil, 3)), weights.astype(np.float32)
 
-    for start in range(0, count, _CHUNK):  # small enough for the processor's own memory
-        part = slice(start, min(start + _CHUNK, count))
-        R = wood[:1] if place is None else wood.take(place[part], axis=0)
-        out[part] = _surface(_stacked(R, steps, part), veil) @ weights
+    def compute(part: slice) -> None:
+        R = wood[np.zeros(part.stop - part.start, dtype=np.uint16) if place is None else place[part]]
+        compiled.look(_stacked(R, steps, part), seen, weights, out[part])
 
-    return np.broadcast_to(out, (samples.zones[zone].stop - samples.zones[zone].start, 3))
+    side_by_side(compute, len(out))
+    return np.broadcast_to(out, (everywhere, 3))
 
 
 def _stacked(R: FloatArray, steps: Sequence[_Step], part: slice) -> FloatArray:
+    """Lay the steps on the samples of a part, whose ground is R (n, 12), which is overwritten."""
     kept: dict[int, FloatArray] = {}
     for number, step in enumerate(steps):
         if step.keep:
-            kept[number] = R
+            kept[number] = R.copy()
         if step.R0 is not None and step.T2 is not None:
-            R0, T2 = step.R0, step.T2
-            if step.index is not None:
-                index = step.index[part].astype(np.intp)
-                R0, T2 = R0.take(index, axis=0), T2.take(index, axis=0)
-            # R0 + T² R / (1 - R0 R): a picture is mostly these lines.
-            through = R0 * R
-            np.subtract(1.0, through, out=through)
-            R = np.multiply(T2, R, out=T2 if step.index is not None else None)
-            R /= through
-            R += R0
+            level = np.zeros(len(R), dtype=np.uint16) if step.index is None else step.index[part]
+            compiled.lay(R, level, step.R0, step.T2)
         elif step.amount is not None:
-            lower = kept[step.lower] if step.to is None else step.to
-            change = lower - R
-            change *= step.amount[part, np.newaxis]
-            change += R
-            R = change
+            to = kept[step.lower] if step.to is None else np.tile(step.to, (len(R), 1))
+            compiled.turn(R, step.amount[part], to)
     return R
-
-
-def _surface(R: FloatArray, veil: float) -> FloatArray:
-    """Return `film.R_seen` of many samples by a table."""
-    table = _seen_table(round(veil, 3))
-    index = R * np.float32(table.size - 1)
-    index += np.float32(0.5)
-    return np.asarray(table.take(index.astype(np.intp)))
 
 
 @lru_cache(maxsize=64)

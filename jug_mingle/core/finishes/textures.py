@@ -1,7 +1,7 @@
 """Endless textures for the hand and the wood: tiles that repeat without a seam, looked up by place in metres."""
 
 from functools import cache
-from typing import Final, Literal, get_args
+from typing import Final, Literal
 
 import numpy as np
 from numpy.typing import NDArray
@@ -9,13 +9,13 @@ from scipy.fft import irfft2, rfft2
 from scipy.spatial import cKDTree
 
 from jug_mingle.core.arrays import FloatArray
+from jug_mingle.core.finishes import compiled
 from jug_mingle.core.pieces.faces import Samples
 
 Texture = Literal["figure", "pores", "cloud", "blotch", "streak", "speckle", "hatch", "cells", "drips"]
 
 TILE: Final = 1024
 _LOW: Final = np.int32(TILE - 1)
-_HIGH: Final = np.int32(TILE * TILE - TILE)
 METRES: Final = 1.37
 """Width and height of a tile; no measure of furniture repeats with it. [m]"""
 
@@ -84,10 +84,10 @@ def tile(texture: Texture) -> FloatArray:
     return np.asarray(made, dtype=np.float32)
 
 
-def warm_up() -> None:
-    """Make every tile, so that the first picture need not wait for them."""
-    for texture in get_args(Texture):
-        tile(texture)
+@cache
+def _start(seed: int) -> tuple[int, int]:
+    right, below = np.random.default_rng(seed).integers(0, TILE, 2)
+    return int(right), int(below)
 
 
 def looked_up(samples: Samples, zone: str, texture: Texture, seed: int, *, along_grain: bool = True) -> FloatArray:
@@ -106,8 +106,9 @@ def looked_up(samples: Samples, zone: str, texture: Texture, seed: int, *, along
 
     def look_up() -> FloatArray:
         at = samples.remember((zone, "place", along_grain), place)
-        right, below = np.random.default_rng(seed).integers(0, TILE, 2, dtype=np.int32)
-        return np.asarray(tile(texture).ravel().take(((at + below * TILE) & _HIGH) | ((at + right) & _LOW)))
+        out = np.empty(at.shape, dtype=np.float32)
+        compiled.find(tile(texture), at, *_start(seed), out)
+        return out
 
     found: FloatArray = samples.remember((zone, texture, seed, along_grain), look_up)
     return found

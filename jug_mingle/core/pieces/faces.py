@@ -15,7 +15,7 @@ UNPAINTED: Final = ("shadow", "dark", "paper", "glass", "hardware")
 FIELDS: Final = ("shade", "u", "v", "x", "y", "across", "down", "step", "edge", "recess", "high", "upright")
 
 _FAINT: Final = 0.01
-_REMEMBERED: Final = 48 * 2**20
+_REMEMBERED: Final = 36 * 2**20
 """Bytes that a drawing keeps of what was found out about it."""
 
 
@@ -60,10 +60,8 @@ class Samples:
         Share of the pixel. [0..1]
     foremost : (pixels,) ndarray of int
         Of each pixel the sample that nothing stands in front of; n where there is none.
-    further : (m,) ndarray of int
-        Samples that share their pixel with one in front of them.
-    rim : (r,) ndarray of int
-        Pixels that have a sample and still let the mat through; `uncovered` (r,) is how much. [0..1]
+    uncovered : (pixels,) ndarray
+        How much of each pixel lets the mat through. [0..1]
     zones : dict of str to slice
         Where each zone's samples stand.
     fields : dict of (n,) ndarray
@@ -72,11 +70,9 @@ class Samples:
         What was found out before, by name: it depends on the drawing alone. See `remember`.
     """
 
-    pixel: NDArray[np.intp]
+    pixel: NDArray[np.int32]
     weight: FloatArray
-    foremost: NDArray[np.intp]
-    further: NDArray[np.intp]
-    rim: NDArray[np.intp]
+    foremost: NDArray[np.int32]
     uncovered: FloatArray
     zones: dict[str, slice]
     fields: dict[str, FloatArray]
@@ -113,40 +109,52 @@ class Drawing:
         """Return what is seen of it: the faces from front to back, as far as light comes through to each."""
         through = np.ones((self.height, self.width), dtype=np.float32)
         taken = np.zeros((self.height, self.width), dtype=bool)
-        found: dict[str, list[tuple[NDArray[np.intp], FloatArray, NDArray[np.bool_], dict[str, FloatArray]]]] = {}
-        index = np.arange(self.height * self.width, dtype=np.intp).reshape(self.height, self.width)
+        parts: dict[str, list[_Part]] = {}
+        index = np.arange(self.height * self.width, dtype=np.int32).reshape(self.height, self.width)
         for face in reversed(self.faces):
             here, known = through[face.rows, face.columns], taken[face.rows, face.columns]
             weight = here * face.cover
             seen = weight > _FAINT
             if seen.any():
-                fields = {name: face.fields[name][seen] for name in FIELDS}
-                entry = (index[face.rows, face.columns][seen], weight[seen], known[seen], fields)
-                found.setdefault(face.zone, []).append(entry)
+                pixel = index[face.rows, face.columns][seen]
+                part = _Part(face=face, seen=seen, pixel=pixel, weight=weight[seen], behind=known[seen])
+                parts.setdefault(face.zone, []).append(part)
             # A face too faint to keep hides nothing, so that the weights of a pixel still add up.
             here -= np.where(seen, weight, 0.0)
             known |= seen
         zones, start = {}, 0
-        for zone, entries in found.items():
-            count = sum(len(entry[0]) for entry in entries)
+        for zone, own in parts.items():
+            count = sum(part.pixel.size for part in own)
             zones[zone] = slice(start, start + count)
             start += count
-        every = [entry for entries in found.values() for entry in entries]
-        behind = np.concatenate([entry[2] for entry in every])
-        pixel = np.concatenate([entry[0] for entry in every])
-        foremost = np.full(self.height * self.width, pixel.size)
-        foremost[pixel[~behind]] = np.flatnonzero(~behind)
-        rim = np.flatnonzero((foremost < pixel.size) & (through.ravel() > 0.0))
+        every = [part for own in parts.values() for part in own]
+        pixel = np.concatenate([part.pixel for part in every])
+        first = np.flatnonzero(~np.concatenate([part.behind for part in every]))
+        foremost = np.full(self.height * self.width, pixel.size, dtype=np.int32)
+        foremost[pixel[first]] = first
         return Samples(
             pixel=pixel,
-            weight=np.concatenate([entry[1] for entry in every]).astype(np.float32),
+            weight=np.concatenate([part.weight for part in every]).astype(np.float32),
             foremost=foremost,
-            further=np.flatnonzero(behind),
-            rim=rim,
-            uncovered=through.ravel()[rim],
+            uncovered=through.ravel(),
             zones=zones,
-            fields={name: np.concatenate([entry[3][name] for entry in every]).astype(np.float32) for name in FIELDS},
+            # One field after the other: all of them twice would be the most memory that a picture takes.
+            fields={
+                name: np.concatenate([part.face.fields[name][part.seen].astype(np.float32) for part in every])
+                for name in FIELDS
+            },
         )
+
+
+@dataclass(frozen=True, slots=True, kw_only=True, eq=False)
+class _Part:
+    """What is seen of a face (h, w): where, in which pixels (n,), how much of each, whether behind another."""
+
+    face: Face
+    seen: NDArray[np.bool_]
+    pixel: NDArray[np.int32]
+    weight: FloatArray
+    behind: NDArray[np.bool_]
 
 
 def coverage_of_polygon(corners: list[tuple[float, float]], rows: slice, columns: slice) -> FloatArray:

@@ -51,7 +51,8 @@ class _Sketch:
         """Return x and y of the pixels' middles, in metres from the piece's upper left corner."""
         x = (np.arange(columns.start, columns.stop)[np.newaxis] + 0.5 - self.x0) / self.scale
         y = (np.arange(rows.start, rows.stop)[:, np.newaxis] + 0.5 - self.y0) / self.scale
-        return np.broadcast_arrays(x, y)  # type: ignore[return-value]
+        # A dozen fields of a million pixels: single precision is a ten-thousandth of a pixel.
+        return np.broadcast_arrays(x.astype(np.float32), y.astype(np.float32))  # type: ignore[return-value]
 
     def _to_pixels(self, x: float, y: float, z: float) -> tuple[float, float]:
         return self.x0 + (x + ASIDE * z) * self.scale, self.y0 + (y - RISE * z) * self.scale
@@ -131,7 +132,7 @@ class _Sketch:
             shade = 0.84 + 0.10 * np.exp(-ly / 0.004) - 0.10 * ly / box.h
         if box.made == "leg":
             shade = shade - 0.10 * (lx / box.w - 0.3)
-        groove = sum((self._groove(lx + box.x, ly + box.y, front) for front in box.fronts), start=np.zeros(lx.shape))
+        groove = sum((self._groove(lx + box.x, ly + box.y, front) for front in box.fronts), start=np.zeros_like(lx))
         self._add(
             box.zone, place, cover, local, (box.w, box.h), shade, upright=box.upright, recess=np.clip(groove, 0, 1),
             offset=(box.x * 7.3, box.y * 3.1),
@@ -283,7 +284,7 @@ def _relief(front: Front, x: FloatArray, y: FloatArray) -> tuple[FloatArray, Flo
     lit = np.where(np.minimum(y, x) < np.minimum(front.h - y, front.w - x), 0.10, -0.16)
     bevel = np.exp(-((to_edge / _BEVEL) ** 2))
     shade = 1.0 + bevel * lit - 0.05 * y / front.h
-    recess, high = np.zeros(x.shape), bevel
+    recess, high = np.zeros_like(x), bevel
     if front.relief == "flat" or min(front.w, front.h) < 0.06:
         return shade, recess, high
     at = min(0.024 if front.relief == "moulded" else 0.055, 0.22 * min(front.w, front.h))

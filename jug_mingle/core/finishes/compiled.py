@@ -1,0 +1,140 @@
+"""The inner loops of a picture, compiled: a layer laid on many samples at once, and what is seen of them then.
+
+They say nothing new: `film.R_film` in the form of `stack`'s tables, `film.R_seen` by its table. They let the
+interpreter go, so that parts of a picture are computed side by side. Arrays are contiguous, of float32 but for the
+indices.
+"""
+
+from collections.abc import Callable
+from functools import cache, wraps
+from typing import Any, Final, TypeVar, cast
+
+import numpy as np
+from numpy.typing import NDArray
+
+from jug_mingle.core.arrays import FloatArray
+from jug_mingle.core.finishes.nodes import NODES
+
+_NODES: Final = NODES.size  # known when it is compiled, so that loops over it are written out
+_ONE: Final = np.float32(1.0)
+_HALF: Final = np.float32(0.5)
+
+Loop = TypeVar("Loop", bound=Callable[..., Any])
+
+
+def _compiled(loop: Loop) -> Loop:
+    """Return the loop to be compiled at its first call: the compiler takes a second to load, and a shelf needs none."""
+
+    @cache
+    def made() -> Loop:
+        import numba
+
+        return cast(Loop, numba.njit(nogil=True, fastmath=True, error_model="numpy", cache=True)(loop))
+
+    @wraps(loop)
+    def call(*arrays: Any) -> Any:
+        return made()(*arrays)
+
+    return cast(Loop, call)
+
+
+@_compiled
+def lay(R: FloatArray, index: NDArray[np.uint16], R0: FloatArray, T2: FloatArray) -> None:
+    """Lay a film on samples: R (n, 12) becomes R0 + T² R / (1 - R0 R).
+
+    Parameters
+    ----------
+    index : (n,) ndarray
+        Row of the tables `R0` and `T2` (levels, 12) for each sample.
+    """
+    for i in range(R.shape[0]):
+        level = np.int64(index[i])
+        for k in range(_NODES):
+            below, own = R[i, k], R0[level, k]
+            R[i, k] = own + T2[level, k] * below / (_ONE - own * below)
+
+
+@_compiled
+def turn(R: FloatArray, amount: FloatArray, to: FloatArray) -> None:
+    """Let what else is there show by an amount (n,): R (n, 12) goes so far towards `to` (n, 12)."""
+    for i in range(R.shape[0]):
+        for k in range(_NODES):
+            R[i, k] += amount[i] * (to[i, k] - R[i, k])
+
+
+@_compiled
+def look(R: FloatArray, seen: FloatArray, weights: FloatArray, out: FloatArray) -> None:
+    """Write linear screen RGB (n, 3) of body reflectances R (n, 12) into `out`.
+
+    Parameters
+    ----------
+    seen : (levels,) ndarray
+        What is seen of body reflectances from 0 to 1 through the surface.
+    weights : (12, 3) ndarray
+        From `nodes.screen_weights`.
+    """
+    last = seen.shape[0] - 1
+    scale = np.float32(last)
+    for i in range(R.shape[0]):
+        red = green = blue = np.float32(0.0)
+        for k in range(_NODES):
+            there = seen[min(max(np.int32(R[i, k] * scale + _HALF), 0), last)]
+            red += there * weights[k, 0]
+            green += there * weights[k, 1]
+            blue += there * weights[k, 2]
+        out[i, 0], out[i, 1], out[i, 2] = red, green, blue
+
+
+@_compiled
+def find(tile: FloatArray, place: NDArray[np.int32], right: int, below: int, out: FloatArray) -> None:
+    """Write the values of an endless tile at places (n,), moved to the right and down, into `out`.
+
+    Parameters
+    ----------
+    tile : (w, w) ndarray
+        `w` is a power of two.
+    place : (n,) ndarray
+        Row times width plus column.
+    """
+    width = np.int32(tile.shape[0])
+    low, high = width - np.int32(1), width * width - width
+    aside, down = np.int32(right), np.int32(below) * width
+    values = tile.ravel()
+    for i in range(place.shape[0]):
+        out[i] = values[((place[i] + down) & high) | ((place[i] + aside) & low)]
+
+
+@_compiled
+def compose(
+    linear: FloatArray, lit: FloatArray, pixel: NDArray[np.int32], uncovered: FloatArray, mat: FloatArray
+) -> FloatArray:
+    """Return the light of each pixel (pixels, 3): what shines past all samples, and each of them as it is lit.
+
+    Parameters
+    ----------
+    linear : (n, 3) ndarray
+        Linear screen RGB of the samples.
+    lit : (n,) ndarray
+        Share of the pixel times the light that falls there.
+    pixel, uncovered : ndarray
+        As of `Samples`.
+    mat : (3,) ndarray
+        What is behind.
+    """
+    canvas = np.empty((uncovered.shape[0], 3), dtype=np.float32)
+    for i in range(uncovered.shape[0]):
+        for channel in range(3):
+            canvas[i, channel] = uncovered[i] * mat[channel]
+    for i in range(linear.shape[0]):
+        for channel in range(3):
+            canvas[pixel[i], channel] += lit[i] * linear[i, channel]
+    return canvas
+
+
+@_compiled
+def encode(linear: FloatArray, code: NDArray[np.uint8], out: NDArray[np.uint8]) -> None:
+    """Write the byte of each linear value into `out`, flat arrays both, by a table from 0 to 1; beyond is clipped."""
+    last = code.shape[0] - 1
+    scale = np.float32(last)
+    for i in range(linear.shape[0]):
+        out[i] = code[np.int32(min(max(linear[i], np.float32(0.0)), _ONE) * scale + _HALF)]
