@@ -140,18 +140,19 @@ def _flowing(layer: Layer, samples: Samples, zone: str) -> FloatArray | float:
 
 def _stencil(layer: Layer, samples: Samples, zone: str) -> FloatArray:
     """A repeating sprig of our own: four leaves around a berry, as wide as the layer says (4 to 16 cm)."""
-    size = 0.04 + 0.12 * layer.width
+    size = np.float32(0.04 + 0.12 * layer.width)
     x, y = samples.of("x", zone) / size, samples.of("y", zone) / size
     row = np.floor(y)
-    x = x + 0.5 * (row % 2)
+    x = x + np.float32(0.5) * (row % 2)
     x, y = (x - np.floor(x)) * 2.0 - 1.0, (y - row) * 2.0 - 1.0
-    squared = x * x + y * y
-    radius = np.sqrt(squared)
     # Of the angle around the berry only the cosine and the sine of twice it are needed.
-    across, along = (x * x - y * y) / (squared + 1e-9), 2.0 * x * y / (squared + 1e-9)
-    leaf = (radius > 0.22) & (radius < 0.16 + 0.62 * np.abs(across * across * across))
-    vein = (np.abs(along) < 0.06) & (radius > 0.3)
-    shape = ((leaf & ~vein) | (radius < 0.14)).astype(np.float32)
+    across, squared = x * x, y * y
+    across, squared = across - squared, across + squared
+    along = 2.0 * x * y
+    petal = across / np.maximum(squared, 1e-9)
+    leaf = (squared > 0.22**2) & (np.sqrt(squared) < 0.16 + 0.62 * np.abs(petal * petal * petal))
+    vein = (np.abs(along) < 0.06 * squared) & (squared > 0.3**2)
+    shape = ((leaf & ~vein) | (squared < 0.14**2)).astype(np.float32)
     return np.asarray(shape * layer.amount * _hand(layer, samples, zone, 0.25))
 
 

@@ -2,6 +2,7 @@
 
 from collections.abc import Callable
 from dataclasses import dataclass, field
+from operator import attrgetter
 from typing import Any, Final
 
 import numpy as np
@@ -17,6 +18,7 @@ FIELDS: Final = ("shade", "u", "v", "x", "y", "across", "down", "step", "edge", 
 _FAINT: Final = 0.01
 _REMEMBERED: Final = 36 * 2**20
 """Bytes that a drawing keeps of what was found out about it."""
+_nbytes: Final = attrgetter("nbytes")
 
 
 @dataclass(frozen=True, slots=True, kw_only=True, eq=False)
@@ -87,7 +89,7 @@ class Samples:
         found = self.cache.get(key)
         if found is None:
             found = make()
-            if sum(array.nbytes for array in list(self.cache.values())) > _REMEMBERED:
+            if sum(map(_nbytes, list(self.cache.values()))) > _REMEMBERED:
                 self.cache.clear()
             self.cache[key] = found
         return found
