@@ -22,16 +22,21 @@ _Data = Annotated[Path, typer.Option("--data", help="Folder of the database and 
 _Port = Annotated[int, typer.Option("--port", help="Another is picked when it is taken; 0 picks any.")]
 
 
-def free_port(wanted: int) -> int:
-    """Return `wanted` when it is free on this machine, else any that is."""
+def listen(wanted: int) -> socket.socket:
+    """Return a socket that listens on `wanted` when that is free on this machine, else on any port that is.
+
+    It is held from here on: a port that is only looked up can be gone when the server wants it.
+    """
     for port in (wanted, 0):
-        with socket.socket() as probe:
-            probe.setsockopt(socket.SOL_SOCKET, socket.SO_REUSEADDR, 1)
-            try:
-                probe.bind((HOST, port))
-            except OSError:
-                continue
-            return int(probe.getsockname()[1])
+        listening = socket.socket()
+        listening.setsockopt(socket.SOL_SOCKET, socket.SO_REUSEADDR, 1)
+        try:
+            listening.bind((HOST, port))
+            listening.listen()
+        except OSError:
+            listening.close()
+            continue
+        return listening
     raise OSError("no port is free on this machine")
 
 
@@ -41,11 +46,10 @@ def _serve(data: Path, port: int, *, demo: bool = False) -> None:
     if not (pages_folder() / "index.html").exists():
         typer.echo("The pages are not built yet: run `make web` first.", err=True)
         raise typer.Exit(1)
-    chosen = free_port(port)
-    typer.echo(f"Jug Mingle is at http://{HOST}:{chosen}  (Ctrl+C stops it)")
-    uvicorn.run(
-        demo_app(data) if demo else create_app(Settings(data=data)), host=HOST, port=chosen, log_level="warning"
-    )
+    listening = listen(port)
+    typer.echo(f"Jug Mingle is at http://{HOST}:{listening.getsockname()[1]}  (Ctrl+C stops it)")
+    program = demo_app(data) if demo else create_app(Settings(data=data))
+    uvicorn.Server(uvicorn.Config(program, log_level="warning")).run(sockets=[listening])
 
 
 @app.command()

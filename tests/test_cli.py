@@ -8,18 +8,20 @@ from pathlib import Path
 
 from typer.testing import CliRunner, Result
 
-from jug_mingle.cli import HOST, app, free_port, prepare_demo
+from jug_mingle.cli import HOST, app, listen, prepare_demo
 
 
-class FreePortTest(unittest.TestCase):
+class ListenTest(unittest.TestCase):
     def test_taken_port(self) -> None:
-        """When the wanted port is taken another free one is picked."""
-        with socket.socket() as busy:
-            busy.bind((HOST, 0))
-            busy.listen()
-            taken = busy.getsockname()[1]
-            self.assertNotEqual(free_port(taken), taken)
-        self.assertEqual(free_port(taken), taken)
+        """When the wanted port is taken another free one is picked; what is picked stays ours until it is closed."""
+        with listen(0) as first:
+            taken = first.getsockname()[1]
+            with listen(taken) as second:
+                self.assertNotEqual(second.getsockname()[1], taken)
+            with socket.create_connection((HOST, taken), timeout=5):
+                pass
+        with listen(taken) as again:
+            self.assertEqual(again.getsockname()[1], taken)
 
 
 class PrepareDemoTest(unittest.TestCase):

@@ -8,7 +8,7 @@ from pathlib import Path
 import uvicorn
 from playwright.sync_api import Browser, Playwright
 
-from jug_mingle.cli import HOST, demo_app, free_port
+from jug_mingle.cli import HOST, demo_app, listen
 
 REFUSED = (
     "Failed to load resource: the server responded with a status of 422 (Unprocessable Entity)",
@@ -37,14 +37,17 @@ class Server:
     """The program served on a data folder, in a thread."""
 
     def __init__(self, data: Path) -> None:
-        self.port = free_port(0)
+        listening = listen(0)
+        self.port = listening.getsockname()[1]
         self.address = f"http://{HOST}:{self.port}"
-        self._server = uvicorn.Server(uvicorn.Config(demo_app(data), host=HOST, port=self.port, log_level="error"))
-        self._thread = threading.Thread(target=self._server.run, daemon=True)
+        self._server = uvicorn.Server(uvicorn.Config(demo_app(data), log_level="error"))
+        self._thread = threading.Thread(target=self._server.run, args=([listening],), daemon=True)
 
     def __enter__(self) -> "Server":
         self._thread.start()
         while not self._server.started:
+            if not self._thread.is_alive():
+                raise RuntimeError("the program did not start: see what it printed")
             time.sleep(0.01)
         return self
 
