@@ -2,6 +2,7 @@
 
 import json
 import socket
+from contextlib import suppress
 from pathlib import Path
 from typing import TYPE_CHECKING, Annotated
 
@@ -49,7 +50,8 @@ def _serve(data: Path, port: int, *, demo: bool = False) -> None:
     listening = listen(port)
     typer.echo(f"Jug Mingle is at http://{HOST}:{listening.getsockname()[1]}  (Ctrl+C stops it)")
     program = demo_app(data) if demo else create_app(Settings(data=data))
-    uvicorn.Server(uvicorn.Config(program, log_level="warning")).run(sockets=[listening])
+    with suppress(KeyboardInterrupt):
+        uvicorn.Server(uvicorn.Config(program, log_level="warning")).run(sockets=[listening])
 
 
 @app.command()
