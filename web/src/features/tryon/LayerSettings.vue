@@ -25,6 +25,9 @@ const kind = computed(() => kinds.find((one) => one.key === layer.kind))
 const settings = computed(() => settingsOf(layer.kind))
 const groups = computed(() => [...new Set(Object.values(colours).map((one) => one.group))])
 const wants = computed(() => Math.max(layer.colours.length, kind.value?.least ?? 0))
+const gilding = computed(() => layer.kind === 'metallic')
+const addWords = computed(() => (wants.value > 0 ? 'one colour more' : gilding.value ? 'another leaf' : 'tint it'))
+const dropWords = computed(() => (wants.value > 1 ? 'one colour less' : gilding.value ? 'plain gold' : 'no tint'))
 
 function set(part: Partial<Layer>) {
   emit('change', { ...layer, ...part })
@@ -99,8 +102,8 @@ const places: Record<string, string> = {
       </select>
     </label>
     <div v-if="kind && kind.most > kind.least" class="acts">
-      <button v-if="wants < kind.most" type="button" class="link" @click="more">one colour more</button>
-      <button v-if="wants > kind.least" type="button" class="link" @click="fewer">one colour less</button>
+      <button v-if="wants < kind.most" type="button" class="link" @click="more">{{ addWords }}</button>
+      <button v-if="wants > kind.least" type="button" class="link" @click="fewer">{{ dropWords }}</button>
     </div>
     <label v-if="settings.pattern"
       >pattern
