@@ -176,8 +176,7 @@ def memory() -> None:
     )
 
 
-_DRAG = """async ms => {
-    const slider = document.querySelector('.settings input[type=range]')
+_DRAG = """async (slider, ms) => {
     const image = document.querySelector('[data-preview]')
     let frames = 0
     const watch = new MutationObserver(() => frames++)
@@ -210,11 +209,12 @@ def hand(data: Path) -> None:
         page.goto("/try-on")
         page.locator("[data-preview]").wait_for()
         page.get_by_role("button", name="Blend", exact=True).click()
-        page.get_by_label("how wide").wait_for()
+        slider = page.get_by_label("how wide")
+        slider.wait_for()
         rows = []
         for _ in range(4):
             page.wait_for_timeout(1200)
-            rows.append(page.evaluate(_DRAG, 3000))
+            rows.append(slider.evaluate(_DRAG, 3000))
         frames, sharp = np.median(np.array(rows[1:]), axis=0)
         for _ in range(7):
             page.request.post("/api/pieces/1/duplicate")

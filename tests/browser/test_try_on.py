@@ -105,6 +105,47 @@ class DressTest(TryOnCase):
             page.get_by_role("button", name="Redo", exact=True).click()
         self.assertEqual(self.look()["layers"][-1]["amount"], 0.7)
 
+    def test_layer_in_hand_stays_in_hand(self) -> None:
+        """A change is kept by itself, and one may go on changing: the layer, and how far it is painted, stay chosen."""
+        page = self.page
+        self.go("try-on")
+        self.settled()
+        page.get_by_role("button", name="Blend", exact=True).click()
+        painted = page.get_by_label("How far it is painted")
+        painted.fill("1")
+        for label, field in (("how wide", "width"), ("contrast", "contrast"), ("hand", "hand")):
+            self.slide(label, 0.44)
+            with self.subTest(label):
+                self.assertEqual(self.look()["layers"][0][field], 0.44)
+                expect(page.locator(".settings h2")).to_have_text("Blend")
+                expect(painted).to_have_value("1")
+
+    def test_change_is_kept_when_the_piece_is_turned_at_once(self) -> None:
+        """What was changed on one piece goes to its own look, however quickly another piece is taken in hand."""
+        page = self.page
+        self.go("try-on")
+        self.settled()
+        others = self.look(1)["layers"]
+        page.get_by_role("button", name="Blend", exact=True).click()
+        self.slide("how wide", 0.22)
+        page.get_by_role("button", name="Hall settle").click()
+        self.assertEqual(self.look(0)["layers"][0]["width"], 0.22)
+        self.assertEqual(self.look(1)["layers"], others)
+
+    def test_layers_laid_quickly_make_one_look(self) -> None:
+        """A bare piece gets one look with its first layers, also when the next come before it is kept."""
+        page = self.page
+        self.go("try-on")
+        self.settled()
+        looks = len(self.job()["looks"])
+        page.get_by_label("Look", exact=True).select_option(label="bare")
+        page.wait_for_timeout(700)
+        for title, wait in (("Paint", 500), ("Wash", 460), ("Wax", 0)):
+            self.add(title)
+            page.wait_for_timeout(wait)
+        self.assertEqual(self.kinds(), ["paint", "wash", "wax"])
+        self.assertEqual(len(self.job()["looks"]), looks + 1)
+
     def test_layers_by_mouse_and_keys(self) -> None:
         """Dragged, moved by Alt and an arrow, switched off, shown alone; a look at one shows where it lies."""
         page = self.page

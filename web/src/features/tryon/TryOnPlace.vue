@@ -34,13 +34,10 @@ const view = ref<'piece' | 'beside' | 'photo' | 'ladder'>('piece')
 const views = { piece: 'the piece', beside: 'looks side by side', photo: 'my photo', ladder: 'row by row' }
 const layer = computed(() => layers.value[chosen.value])
 
-watch(
-  () => [piece.value?.id, look.value?.id],
-  () => {
-    chosen.value = Math.max(0, layers.value.length - 1)
-    solo.value = stageAt.value = point.value = undefined
-  },
-)
+watch([() => piece.value?.id, () => look.value?.id], () => {
+  chosen.value = Math.max(0, layers.value.length - 1)
+  solo.value = stageAt.value = point.value = undefined
+})
 
 /** What can be laid: the jugs of the job, the pots on the shelf, waxes and gildings. */
 const colours = computed(() => {

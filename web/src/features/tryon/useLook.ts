@@ -24,15 +24,20 @@ export function useLook() {
   const layers = ref<Layer[]>([])
   const past = ref<string[]>([])
   const future = ref<string[]>([])
-  let lookId: number | undefined
+  /** Whose layers these are: a piece, and the look it wears, which is made with the first layer. */
+  let worn: { piece?: number | undefined; look?: number | undefined; title: string } = { title: 'My look' }
   let changedAt = 0
   let timer: ReturnType<typeof setTimeout> | undefined
+  let saves = Promise.resolve()
 
   watch(
     [look, () => piece.value?.id],
-    ([now]) => {
-      if (now?.id === lookId && now !== undefined) return
-      lookId = now?.id
+    ([now, id]) => {
+      const same = now !== undefined && now.id === worn.look
+      if (same && id === worn.piece) return
+      flush()
+      worn = { piece: id, look: now?.id, title: 'My look' }
+      if (same) return
       layers.value = now ? structuredClone(JSON.parse(JSON.stringify(now.layers)) as Layer[]) : []
       past.value = []
       future.value = []
@@ -41,26 +46,42 @@ export function useLook() {
   )
   const refresh = () => queries.invalidateQueries({ queryKey: jobKey() })
 
-  async function save() {
-    const id = lookId
-    const name = job.value?.looks.find((one) => one.id === id)?.name
-    if (layers.value.length === 0) return
-    try {
-      if (id === undefined || name === undefined) {
-        await keepAs('My look')
-        return
+  /** Keep the layers as they are now, one after the other, so that a new look is made once. */
+  function save(): Promise<void> {
+    const mine = worn
+    const body = JSON.parse(JSON.stringify(layers.value)) as Layer[]
+    if (body.length === 0) return saves
+    saves = saves.then(async () => {
+      try {
+        const name = job.value?.looks.find((one) => one.id === mine.look)?.name
+        if (mine.look === undefined || name === undefined) await make(mine, body)
+        else {
+          unwrap(
+            await api.PUT('/api/looks/{look_id}', {
+              params: { path: { look_id: mine.look } },
+              body: { name, layers: body },
+              keepalive: true, // also when the page is being left
+            }),
+          )
+          await refresh()
+        }
+      } catch (error) {
+        sayWrong(error)
       }
-      unwrap(
-        await api.PUT('/api/looks/{look_id}', {
-          params: { path: { look_id: id } },
-          body: { name, layers: layers.value },
-          keepalive: true, // also when the page is being left
-        }),
-      )
-      await refresh()
-    } catch (error) {
-      sayWrong(error)
-    }
+    })
+    return saves
+  }
+
+  async function make(mine: typeof worn, body: Layer[]) {
+    if (jobId.value === undefined || mine.piece === undefined) return
+    const made = unwrap(
+      await api.POST('/api/jobs/{job_id}/looks', {
+        params: { path: { job_id: jobId.value } },
+        body: { name: mine.title, layers: body },
+      }),
+    )
+    mine.look = made.id
+    await wear(mine.piece, made.id)
   }
 
   function settle() {
@@ -106,39 +127,30 @@ export function useLook() {
     settle()
   }
 
-  async function keepAs(name: string) {
-    if (jobId.value === undefined || !piece.value) return
-    const made = unwrap(
-      await api.POST('/api/jobs/{job_id}/looks', {
-        params: { path: { job_id: jobId.value } },
-        body: { name, layers: layers.value },
-      }),
-    )
-    lookId = made.id
-    await wear(piece.value.id, made.id)
-  }
-
   /** Begin from one of our own looks, in the jugs of this job. */
   async function begin(key: string, title: string) {
     if (jobId.value === undefined) return
     try {
-      layers.value = unwrap(
+      const own = unwrap(
         await api.GET('/api/jobs/{job_id}/presets/{key}', { params: { path: { job_id: jobId.value, key } } }),
       )
+      flush()
+      worn = { piece: piece.value?.id, look: undefined, title }
+      layers.value = own
       past.value = []
       future.value = []
-      await keepAs(title)
+      await save()
     } catch (error) {
       sayWrong(error)
     }
   }
 
   async function rename(name: string) {
-    if (lookId === undefined || !name.trim()) return
+    if (worn.look === undefined || !name.trim()) return
     try {
       unwrap(
         await api.PUT('/api/looks/{look_id}', {
-          params: { path: { look_id: lookId } },
+          params: { path: { look_id: worn.look } },
           body: { name, layers: layers.value },
         }),
       )
@@ -154,8 +166,9 @@ export function useLook() {
 
   /** Every piece of the set in this look. */
   async function wearAll() {
-    if (lookId === undefined) return
-    for (const one of pieces.value) await wear(one.id, lookId)
+    const look = worn.look
+    if (look === undefined) return
+    for (const one of pieces.value) await wear(one.id, look)
     say('All pieces wear it.')
   }
 
@@ -163,6 +176,8 @@ export function useLook() {
     const gone = look.value
     if (!gone) return
     const params = { path: { look_id: gone.id } }
+    flush()
+    await saves
     try {
       unwrap(await api.DELETE('/api/looks/{look_id}', { params }))
       await wearLook(null)
