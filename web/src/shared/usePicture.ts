@@ -10,25 +10,32 @@ export interface PictureAsk {
   drawn?: unknown
 }
 
+/** So many sketches are on their way at once: one is drawn while another is brought and shown. */
+const ABREAST = 2
+
 /** The newest picture asked for, as an object URL; an older answer never covers a newer one. */
 export function usePicture(ask: MaybeRefOrGetter<PictureAsk | undefined>) {
   const src = ref<string>()
   const busy = ref(false)
   const wrong = ref('')
-  let running: AbortController | undefined
+  const onTheirWay = new Map<number, AbortController>()
+  let asked = 0
+  let shown = 0
+  let sketching = false
   let waiting: PictureAsk | undefined
-  let under: PictureAsk | undefined
 
   async function load(wanted: PictureAsk): Promise<void> {
-    if (busy.value && wanted.sketch && under?.sketch) {
+    const follows = sketching && wanted.sketch === true
+    if (follows && onTheirWay.size >= ABREAST) {
       waiting = wanted
       return
     }
-    running?.abort()
+    if (!follows) breakOff()
     waiting = undefined
-    under = wanted
+    sketching = wanted.sketch === true
+    const number = ++asked
     const mine = new AbortController()
-    running = mine
+    onTheirWay.set(number, mine)
     busy.value = true
     try {
       const response = await fetch(wanted.url, {
@@ -42,17 +49,28 @@ export function usePicture(ask: MaybeRefOrGetter<PictureAsk | undefined>) {
             }),
       })
       if (!response.ok) throw new Error(((await response.json()) as { detail: string }).detail)
-      const picture = URL.createObjectURL(await response.blob())
-      if (src.value) URL.revokeObjectURL(src.value)
-      src.value = picture
-      wrong.value = ''
+      const picture = await response.blob()
+      if (number > shown && !mine.signal.aborted) show(picture, number)
     } catch (error) {
-      if (!mine.signal.aborted) wrong.value = error instanceof Error ? error.message : 'The picture could not be drawn.'
+      if (!mine.signal.aborted && number > shown)
+        wrong.value = error instanceof Error ? error.message : 'The picture could not be drawn.'
     }
-    if (running !== mine) return
-    busy.value = false
+    onTheirWay.delete(number)
+    busy.value = onTheirWay.size > 0
     const next = takeWaiting()
     if (next) await load(next)
+  }
+
+  function show(picture: Blob, number: number) {
+    if (src.value) URL.revokeObjectURL(src.value)
+    src.value = URL.createObjectURL(picture)
+    shown = number
+    wrong.value = ''
+  }
+
+  function breakOff() {
+    for (const one of onTheirWay.values()) one.abort()
+    onTheirWay.clear()
   }
 
   function takeWaiting() {
@@ -70,7 +88,7 @@ export function usePicture(ask: MaybeRefOrGetter<PictureAsk | undefined>) {
     { immediate: true },
   )
   onScopeDispose(() => {
-    running?.abort()
+    breakOff()
     if (src.value) URL.revokeObjectURL(src.value)
   })
   return { src, busy, wrong }
