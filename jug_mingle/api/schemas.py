@@ -5,6 +5,7 @@ from typing import Annotated, Literal
 from pydantic import BaseModel, ConfigDict, Field, StringConstraints
 
 from jug_mingle.services.look_shapes import LayerIn
+from jug_mingle.services.photo_shapes import Marks
 from jug_mingle.services.sources import ColourIn, LightingIn, NoLightIn
 
 LightName = Literal[
@@ -179,6 +180,7 @@ class PhotoOut(BaseModel):
     name: str
     width: int
     height: int
+    marks: Marks
 
 
 class PourOut(BaseModel):

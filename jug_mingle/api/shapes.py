@@ -15,6 +15,7 @@ from jug_mingle.core.spectra import Light, light
 from jug_mingle.core.words import describe, direction
 from jug_mingle.services.colours import Colour
 from jug_mingle.services.looks import layers_of
+from jug_mingle.services.photo_shapes import Marks
 from jug_mingle.services.pieces import piece_of
 from jug_mingle.store.models import LookRow, MixRow, PhotoRow, PieceRow, TargetRow
 
@@ -74,7 +75,8 @@ def target_out(row: TargetRow, shown: Light, rooms: tuple[str, ...] = ()) -> sch
 
 def photo_out(row: PhotoRow) -> schemas.PhotoOut:
     """Return a photo."""
-    return schemas.PhotoOut(id=row.id, name=row.name, width=row.width, height=row.height)
+    marks = Marks.model_validate(row.marks)
+    return schemas.PhotoOut(id=row.id, name=row.name, width=row.width, height=row.height, marks=marks)
 
 
 def masstone_hex(shelf: Shelf, key: str, shown: Light) -> str:

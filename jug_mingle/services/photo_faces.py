@@ -1,7 +1,6 @@
 """A finish tried on a person's own photo: faces marked by their corners, the layers laid in with the photo's light."""
 
 from collections.abc import Sequence
-from dataclasses import dataclass
 
 import numpy as np
 from sqlalchemy.orm import Session
@@ -12,32 +11,31 @@ from jug_mingle.core.finishes import Finish
 from jug_mingle.core.finishes.nodes import screen_weights
 from jug_mingle.core.finishes.stack import below_of, colours
 from jug_mingle.core.pieces import Drawing, Face, Samples
-from jug_mingle.core.quads import SHADE_REACH, Corners, CrossedCornersError, lay_in, places_on
+from jug_mingle.core.quads import SHADE_REACH, CrossedCornersError, lay_in, places_on
 from jug_mingle.core.render import Picture, encode_linear
 from jug_mingle.core.spectra import Light
 from jug_mingle.core.spectra import light as light_named
 from jug_mingle.errors import UnfitError
 from jug_mingle.services.look_shapes import LayerIn
 from jug_mingle.services.looks import resolved
+from jug_mingle.services.photo_shapes import FaceIn, Marks
 from jug_mingle.services.photos import PhotoFolder, correction_of, get_photo, pixels_of
 from jug_mingle.services.pieces import ground_named
 from jug_mingle.services.sources import LightingIn
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
-class MarkedFace:
-    """A face on a photo: its corners in turn [pixels of the working copy], its zone, and how wide it is. [m]"""
-
-    corners: Corners
-    zone: str
-    width: float
+def keep_marks(session: Session, photo_id: int, marks: Marks) -> None:
+    """Keep what is marked on a photo, whole; a face that is not one yet may be kept, since it can still be mended."""
+    row = get_photo(session, photo_id)
+    row.marks = marks.model_dump(mode="json")
+    session.flush()
 
 
 def dress_photo(
     session: Session,
     folder: PhotoFolder,
     photo_id: int,
-    faces: Sequence[MarkedFace],
+    faces: Sequence[FaceIn],
     layers: Sequence[LayerIn],
     *,
     lighting: LightingIn,
@@ -82,9 +80,7 @@ def _box(cover: FloatArray) -> tuple[slice, slice]:
     return slice(int(rows[0]), int(rows[-1]) + 1), slice(int(columns[0]), int(columns[-1]) + 1)
 
 
-def _on_face(
-    face: MarkedFace, finish: Finish, u: FloatArray, v: FloatArray, cover: FloatArray, light: Light
-) -> FloatArray:
+def _on_face(face: FaceIn, finish: Finish, u: FloatArray, v: FloatArray, cover: FloatArray, light: Light) -> FloatArray:
     """Return the finish as it looks evenly lit, for each pixel of a face."""
     sides = [np.hypot(*np.subtract(face.corners[(n + 1) % 4], face.corners[n])) for n in range(4)]
     high = face.width * float((sides[1] + sides[3]) / (sides[0] + sides[2]))

@@ -144,6 +144,8 @@ class PhotoRow(Row):
     media_type: Mapped[str] = mapped_column(String(40))
     width: Mapped[int]
     height: Mapped[int]
+    marks: Mapped[dict[str, Any]] = mapped_column(default=dict, server_default="{}")
+    """Faces marked on it to try looks on: `services.photo_shapes.Marks`."""
 
 
 class TargetRow(Row):

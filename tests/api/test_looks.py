@@ -238,3 +238,43 @@ class OutputTest(LookCase):
                 bad = {"faces": [{"corners": wrong}], "layers": [PAINT]}
                 self.refused(self.client.post("/api/photos/1/dress", json=bad), 422, words)
         self.refused(self.client.post("/api/photos/1/dress", json={"faces": [], "layers": []}), 422, "faces")
+
+    def test_marks_are_kept_with_the_photo(self) -> None:
+        """What is marked comes back with the job, whole; bad marks are refused and leave what was kept."""
+        marks: dict[str, Any] = {
+            "faces": [{"corners": [[10, 10], [60, 12], [60, 50], [10, 50]], "zone": "top", "width": 0.8}],
+            "wood": "walnut", "white": [12.5, 30.0],
+        }  # fmt: skip
+        self.assertEqual(self.job()["photos"][0]["marks"], {"faces": [], "wood": "oak", "white": None})
+        self.assertEqual(self.client.put("/api/photos/1/marks", json=marks).status_code, 204)
+        self.assertEqual(self.job()["photos"][0]["marks"], marks)
+        face = marks["faces"][0]
+        for wrong, words in (
+            ({**marks, "faces": [{**face, "corners": [[0, 0]] * 3}]}, "4 items"),
+            ({**marks, "faces": [{**face, "width": 0}]}, "greater than 0"),
+            ({**marks, "faces": [{**face, "zone": "roof"}]}, "Input should be"),
+            ({**marks, "faces": [face] * 41}, "at most 40"),
+            ({**marks, "wood": ""}, "at least 1 character"),
+            ({**marks, "colour": "red"}, "not permitted"),
+            ({**marks, "white": [1e9, 0]}, "less than or equal"),
+        ):
+            with self.subTest(words):
+                answer = self.client.put("/api/photos/1/marks", json=wrong)
+                self.assertEqual(answer.status_code, 422)
+                self.assertIn(words, str(answer.json()))
+                self.assertEqual(self.job()["photos"][0]["marks"], marks)
+        self.refused(self.client.put("/api/photos/99/marks", json=marks), 404, "no photo 99")
+
+    def test_face_of_a_zone(self) -> None:
+        """A face of the top has the layers of the top: one that is kept off it leaves it as it is."""
+        body: dict[str, Any] = {
+            "layers": [{"kind": "paint", "colours": ["mix:1"], "coats": 2, "zones": ["front"]}],
+            "faces": [{"corners": [[100, 100], [400, 100], [400, 400], [100, 400]], "zone": "front", "width": 0.5}],
+        }
+        on_front = self.client.post("/api/photos/1/dress", json=body)
+        body["faces"][0]["zone"] = "top"
+        on_top = self.client.post("/api/photos/1/dress", json=body)
+        self.assertEqual((on_front.status_code, on_top.status_code), (200, 200))
+        shown = [np.asarray(Image.open(io.BytesIO(one.content)), dtype=float) for one in (on_front, on_top)]
+        self.assertGreater(float(np.abs(shown[0][200:300, 200:300] - shown[1][200:300, 200:300]).mean()), 10.0)
+        np.testing.assert_allclose(shown[0][500:520, 500:520], shown[1][500:520, 500:520], atol=6.0)

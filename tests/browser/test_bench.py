@@ -121,6 +121,36 @@ class MingleTest(BrowserCase):
             expect(page.locator(".chosen .parts")).to_have_text(expected)
         expect(page.get_by_role("button", name="Undo by hand")).to_have_count(0)
 
+    def test_what_is_in_hand_stays_in_every_light(self) -> None:
+        """The row that was chosen, and the parts that were set by hand, stay when the light is switched or rows unfold;
+        another colour begins anew."""
+        page = self.page
+        self.go("mingle")
+        page.locator(".rows label").nth(1).click()
+        parts = page.locator(".chosen .parts")
+        chosen = parts.inner_text()
+        for light in ("Bulb", "Tube"):
+            page.locator("label").filter(has_text=light).first.click()
+            page.wait_for_timeout(500)
+            expect(parts).to_have_text(chosen)
+        page.get_by_role("button", name="Other ways").click()
+        expect(parts).to_have_text(chosen)
+        page.get_by_role("button", name="Only the best of each").click()
+        page.get_by_role("button", name="Why? By hand?").click()
+        page.locator(".why").get_by_role("slider").first.fill("9")
+        expect(parts).not_to_have_text(chosen)
+        by_hand = parts.inner_text()
+        in_tube = page.locator(".chosen").inner_text()
+        page.locator("label").filter(has_text="Window").first.click()
+        expect(page.locator(".chosen")).not_to_have_text(in_tube)  # predicted anew in this light
+        expect(parts).to_have_text(by_hand)
+        page.get_by_role("button", name="Undo by hand").click()
+        expect(parts).to_have_text(chosen)
+        page.locator(".why").get_by_role("slider").first.fill("9")
+        expect(page.get_by_role("button", name="Undo by hand")).to_be_visible()
+        page.get_by_label("What do I pour for").select_option(index=1)
+        expect(page.get_by_role("button", name="Undo by hand")).to_have_count(0)
+
     def test_two_side_by_side(self) -> None:
         """One recipe is laid aside, another taken in hand: both stand beside the colour, with what tells them apart."""
         page = self.page

@@ -308,6 +308,60 @@ class PhotoTest(TryOnCase):
         page.mouse.up()
         expect(page.get_by_role("alert")).to_contain_text("do not go around a face")
 
+    def test_marks_stay_with_the_photo(self) -> None:
+        """Faces are there in another light, after another view, in another look and after a reload; each has its own
+        zone and width, and the last one comes off again."""
+        page = self.page
+        self.go("try-on")
+        page.get_by_role("button", name="my photo").click()
+        expect(page.get_by_role("img", name="The jug on the table", exact=True)).to_be_visible()
+        for _ in range(2):
+            page.get_by_role("button", name="Put a face on it").click()
+        marked = page.get_by_role("list", name="Faces marked").get_by_role("listitem")
+        page.get_by_label("Face 2 is of").select_option(label="top")
+        width = page.get_by_label("Face 2 is so wide, in cm")
+        width.fill("80")
+        width.press("Enter")
+        page.locator("label").filter(has_text="Bulb").first.click()
+        expect(marked).to_have_count(2)
+        page.get_by_role("button", name="the piece", exact=True).click()
+        page.get_by_role("button", name="my photo").click()
+        expect(marked).to_have_count(2)
+        page.wait_for_timeout(900)
+        page.reload()
+        page.get_by_role("button", name="my photo").click()
+        expect(marked).to_have_count(2)
+        expect(page.get_by_label("Face 1 is of")).to_have_value("front")
+        expect(page.get_by_label("Face 2 is of")).to_have_value("top")
+        expect(width).to_have_value("80")
+        expect(page.locator("[data-dressed]")).to_be_visible()
+        page.get_by_role("button", name="Take the last one off").click()
+        expect(marked).to_have_count(1)
+        page.get_by_label("Which photo").select_option(index=1)
+        expect(marked).to_have_count(0)
+        page.get_by_label("Which photo").select_option(index=0)
+        expect(marked).to_have_count(1)
+
+    def test_a_face_of_the_top_has_what_the_top_has(self) -> None:
+        """A layer that is kept off the top leaves a face of the top bare."""
+        page = self.page
+        self.go("try-on")
+        self.settled()
+        for layer in ("Clear coat", "Blend"):
+            page.get_by_role("button", name=layer, exact=True).click()
+            page.get_by_label("top", exact=True).uncheck()
+        page.get_by_role("button", name="my photo").click()
+        page.get_by_role("button", name="Put a face on it").click()
+        painted = page.locator("[data-dressed]")
+        expect(painted).to_be_visible()
+        page.get_by_label("Wipe to before").fill("0")
+        on_fronts = self.pixel(page.locator(".photo .stage"))
+        before = painted.get_attribute("src")
+        page.get_by_label("Face 1 is of").select_option(label="top")
+        expect(painted).not_to_have_attribute("src", before or "")
+        page.wait_for_timeout(400)
+        self.assertGreater(float(np.abs(self.pixel(page.locator(".photo .stage")) - on_fronts).sum()), 20)
+
 
 class EveryViewTest(TryOnCase):
     def test_axe_at_desk_tablet_and_phone(self) -> None:

@@ -84,7 +84,7 @@ class DatabaseTest(unittest.TestCase):
         engine.dispose()
         database = open_database(folder)
         self.addCleanup(database.close)
-        self.assertTrue((folder / "jug-mingle.before-0006.db").exists())
+        self.assertTrue((folder / "jug-mingle.before-0007.db").exists())
         with database.read() as session:
             for number, kinds in ((1, ["blend"]), (2, ["paint", "blend"]), (3, [])):
                 (piece,) = piece_rows(session, number)

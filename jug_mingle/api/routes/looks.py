@@ -21,7 +21,8 @@ from jug_mingle.formats.images import encode, encode_png
 from jug_mingle.services import ladders, photo_faces
 from jug_mingle.services import looks as service
 from jug_mingle.services.jobs import get_job
-from jug_mingle.services.look_shapes import LayerIn, LookFile, Zone
+from jug_mingle.services.look_shapes import LayerIn, LookFile
+from jug_mingle.services.photo_shapes import FaceIn
 from jug_mingle.services.pieces import get_piece
 from jug_mingle.services.sources import LightingIn, NoLightIn
 from jug_mingle.services.targets import get_target
@@ -32,7 +33,6 @@ IMAGE: dict[int | str, dict[str, Any]] = {
     **PROBLEMS,
     200: {"content": {"image/webp": {}, "image/jpeg": {}, "image/png": {}}},
 }
-Corner = Annotated[float, Field(ge=-50_000.0, le=50_000.0)]
 Pixels = Annotated[int, Field(ge=64, le=2400)]
 Layers = Annotated[list[LayerIn], Field(max_length=24)]
 
@@ -187,14 +187,6 @@ class LadderOut(BaseModel):
     between: list[float]
     between_even: list[float]
     walk: list[WalkOut]
-
-
-class FaceIn(In):
-    """A face on a photo: its corners in turn, in pixels of the working copy, and how wide it is. [m]"""
-
-    corners: list[tuple[Corner, Corner]] = Field(min_length=4, max_length=4)
-    zone: Zone = "front"
-    width: float = Field(default=0.5, gt=0.0, le=10.0)
 
 
 class DressIn(In):
@@ -468,9 +460,8 @@ def sheet(piece_id: int, session: Reading, light: LightNow = "window") -> Respon
 @router.post("/photos/{photo_id}/dress", responses=IMAGE, response_class=Response)
 def dress_photo(photo_id: int, body: DressIn, context: ContextNow, session: Reading) -> Response:
     """Return a photo with layers laid into its marked faces, in daylight."""
-    faces = [photo_faces.MarkedFace(corners=f.corners, zone=f.zone, width=f.width) for f in body.faces]
     pixels = photo_faces.dress_photo(
-        session, context.photos, photo_id, faces, body.layers, lighting=body.lighting, wood=body.wood
+        session, context.photos, photo_id, body.faces, body.layers, lighting=body.lighting, wood=body.wood
     )
     data, media_type = encode(pixels, "working")
     return Response(data, media_type=media_type, headers={"Cache-Control": "no-store"})

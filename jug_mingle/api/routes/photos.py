@@ -15,8 +15,10 @@ from jug_mingle.core.colour import difference_words
 from jug_mingle.core.honest_light import EXPECT, NOISE
 from jug_mingle.core.scheme import pairs
 from jug_mingle.core.spectra import light as light_named
+from jug_mingle.services import photo_faces
 from jug_mingle.services import photos as service
 from jug_mingle.services.colours import surface_of
+from jug_mingle.services.photo_shapes import Marks
 
 router = APIRouter(prefix="/api", tags=["photos"])
 
@@ -54,6 +56,13 @@ def get_picture(photo_id: int, session: Reading, context: ContextNow) -> FileRes
         media_type="image/jpeg",
         headers={"Cache-Control": "private, max-age=31536000"},
     )
+
+
+@router.put("/photos/{photo_id}/marks", status_code=204, responses=PROBLEMS)
+def keep_marks(photo_id: int, body: Marks, context: ContextNow) -> None:
+    """Keep the faces that are marked on a photo."""
+    with context.database.write.begin() as session:
+        photo_faces.keep_marks(session, photo_id, body)
 
 
 @router.get("/photos/{photo_id}/chart", responses=PROBLEMS)

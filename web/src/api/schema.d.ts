@@ -896,6 +896,26 @@ export interface paths {
     patch?: never
     trace?: never
   }
+  '/api/photos/{photo_id}/marks': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    get?: never
+    /**
+     * Keep Marks
+     * @description Keep the faces that are marked on a photo.
+     */
+    put: operations['keep_marks_api_photos__photo_id__marks_put']
+    post?: never
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
   '/api/photos/{photo_id}/picture': {
     parameters: {
       query?: never
@@ -2272,7 +2292,7 @@ export interface components {
     }
     /**
      * FaceIn
-     * @description A face on a photo: its corners in turn, in pixels of the working copy, and how wide it is. [m]
+     * @description A face on a photo: its corners in turn, in pixels of the working copy, its zone, and how wide it is. [m]
      */
     FaceIn: {
       /** Corners */
@@ -3087,6 +3107,24 @@ export interface components {
       warnings: string[]
     }
     /**
+     * Marks
+     * @description All marks of a photo; `wood` is the ground that is bare, `white` a place that is white in truth.
+     */
+    Marks: {
+      /**
+       * Faces
+       * @default []
+       */
+      faces: components['schemas']['FaceIn'][]
+      /** White */
+      white?: [number, number] | null
+      /**
+       * Wood
+       * @default oak
+       */
+      wood: string
+    }
+    /**
      * MasstoneIn
      * @description The paint by itself, brushed until it hides, dried.
      */
@@ -3566,6 +3604,7 @@ export interface components {
       height: number
       /** Id */
       id: number
+      marks: components['schemas']['Marks']
       /** Name */
       name: string
       /** Width */
@@ -7932,6 +7971,75 @@ export interface operations {
           'image/png': unknown
           'image/webp': unknown
         }
+      }
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Request Entity Too Large */
+      413: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+    }
+  }
+  keep_marks_api_photos__photo_id__marks_put: {
+    parameters: {
+      query?: never
+      header?: never
+      path: {
+        photo_id: number
+      }
+      cookie?: never
+    }
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['Marks']
+      }
+    }
+    responses: {
+      /** @description Successful Response */
+      204: {
+        headers: {
+          [name: string]: unknown
+        }
+        content?: never
       }
       /** @description Not Found */
       404: {

@@ -31,6 +31,6 @@ export function useJob() {
         }),
       ),
   })
-  const job = computed<Schemas['JobWholeOut'] | undefined>(() => whole.data.value)
+  const job = computed(() => whole.data.value as Schemas['JobWholeOut'] | undefined) // pairs are pairs
   return { id, job, error: computed(() => jobs.error.value ?? whole.error.value) }
 }

@@ -10,6 +10,7 @@ import { useMixes } from '../../shared/useMixes'
 import BesidePanel from './BesidePanel.vue'
 import PreparePanel from './PreparePanel.vue'
 import TellingSwatch from './TellingSwatch.vue'
+import { useByHand } from './useByHand'
 import { useRecipes } from './useRecipes'
 import WhyPanel from './WhyPanel.vue'
 import WishBar from './WishBar.vue'
@@ -37,28 +38,23 @@ const rows = computed(() => {
 const chosen = ref(0)
 const asking = ref(false)
 const preparing = ref(false)
-/** The chosen recipe as it was changed by hand; undone by choosing anything. */
-const byHand = ref<Schemas['RecipeOut']>()
+const hand = useByHand(
+  () => target.value?.id,
+  () => rows.value[chosen.value],
+)
+const { changed: byHand, wrong: handWrong, canUndo } = hand
 const inHand = computed(() => byHand.value ?? rows.value[chosen.value])
-/** What it was before each change by hand, the newest last. */
-const before = ref<(Schemas['RecipeOut'] | undefined)[]>([])
-let changedAt = 0
-watch([chosen, rows], () => {
-  byHand.value = undefined
-  before.value = []
-})
 
-/** One drag is one change, however many steps it went through. */
-function changeByHand(changed: Schemas['RecipeOut']) {
-  if (Date.now() - changedAt > 700) before.value.push(byHand.value)
-  changedAt = Date.now()
-  byHand.value = changed
+/** A row that a person chose, or changed by hand, stays in hand in another light and among more rows. */
+const picked = ref(false)
+function pick(at: number) {
+  if (at !== chosen.value) hand.forget()
+  chosen.value = at
+  picked.value = true
 }
-
-function undoByHand() {
-  byHand.value = before.value.pop()
-  changedAt = 0
-}
+const sameMix = (one: Schemas['RecipeOut'], other: Schemas['RecipeOut']) =>
+  one.pours.map((pour) => `${pour.material} ${pour.parts.toString()}`).join() ===
+  other.pours.map((pour) => `${pour.material} ${pour.parts.toString()}`).join()
 
 /** A recipe laid aside, to hold the one in hand against it. */
 const aside = ref<{ target: number; recipe: Schemas['RecipeOut'] }>()
@@ -67,9 +63,24 @@ function layAside() {
   aside.value =
     beside.value || !inHand.value || !target.value ? undefined : { target: target.value.id, recipe: inHand.value }
 }
-watch(rows, (now) => {
-  const best = now.reduce((least, recipe, at) => (recipe.high < (now[least]?.high ?? 99) - 0.3 ? at : least), 0)
-  chosen.value = best
+const wished = computed(() => {
+  const { batch, mostPots, tool, use, avoid } = preferences.value
+  return JSON.stringify([target.value?.id, batch, mostPots, tool, use, avoid])
+})
+let wishedBefore = ''
+watch(rows, (now, old) => {
+  const mine = wished.value === wishedBefore && (picked.value || byHand.value) ? old[chosen.value] : undefined
+  wishedBefore = wished.value
+  if (!mine) {
+    hand.forget()
+    picked.value = false
+    chosen.value = now.reduce((least, one, at) => (one.high < (now[least]?.high ?? 99) - 0.3 ? at : least), 0)
+    return
+  }
+  const same = now.findIndex((recipe) => sameMix(recipe, mine))
+  if (same < 0 && !byHand.value) hand.hold(mine)
+  const asMany = now.findIndex((recipe) => recipe.pours.length === mine.pours.length)
+  chosen.value = Math.max(0, same < 0 ? asMany : same)
 })
 
 function change(event: Event) {
@@ -108,7 +119,14 @@ function keepChosen() {
     <fieldset v-if="data" class="mat rows" :aria-busy="isFetching">
       <legend class="visually-hidden">Recipes, fewest pots first</legend>
       <label v-for="(recipe, at) in rows" :key="at" :class="{ chosen: at === chosen }">
-        <input v-model="chosen" class="visually-hidden" type="radio" name="recipe" :value="at" />
+        <input
+          class="visually-hidden"
+          type="radio"
+          name="recipe"
+          :value="at"
+          :checked="at === chosen"
+          @change="pick(at)"
+        />
         <RecipeRow
           :recipe="at === chosen && byHand ? byHand : recipe"
           :target="data.target_hex"
@@ -117,7 +135,7 @@ function keepChosen() {
         />
       </label>
     </fieldset>
-    <WhyPanel v-if="asking && inHand" :recipe="inHand" :target-id="target.id" @changed="changeByHand" />
+    <WhyPanel v-if="asking && inHand" :recipe="inHand" :target-id="target.id" :wrong="handWrong" @parts="hand.set" />
     <BesidePanel v-if="beside && inHand" :first="beside" :second="inHand" :target-id="target.id" />
     <PreparePanel v-if="preparing" />
     <div v-if="data" class="foot">
@@ -127,7 +145,7 @@ function keepChosen() {
       <BButton variant="outline-secondary" :aria-expanded="asking" :disabled="!inHand" @click="asking = !asking"
         >Why? By hand?</BButton
       >
-      <BButton v-if="before.length > 0" variant="outline-secondary" @click="undoByHand">Undo by hand</BButton>
+      <BButton v-if="canUndo" variant="outline-secondary" @click="hand.undo">Undo by hand</BButton>
       <BButton variant="outline-secondary" :aria-pressed="beside !== undefined" :disabled="!inHand" @click="layAside">{{
         beside ? 'No longer beside' : 'Hold another beside it'
       }}</BButton>

@@ -10,8 +10,8 @@ import { useSettled } from '../../shared/useSettled'
 import HandJug from './HandJug.vue'
 
 /** What lies behind a recipe, one click deeper; and the same recipe by hand. */
-const { recipe, targetId } = defineProps<{ recipe: Schemas['RecipeOut']; targetId: number }>()
-const emit = defineEmits<{ changed: [recipe: Schemas['RecipeOut']] }>()
+const { recipe, targetId, wrong } = defineProps<{ recipe: Schemas['RecipeOut']; targetId: number; wrong: string }>()
+const emit = defineEmits<{ parts: [parts: number[]] }>()
 const CurveChart = defineAsyncComponent(() => import('./CurveChart.vue'))
 const { data: lights } = useLights()
 const titleOf = (name: string) => lights.value?.find((light) => light.name === name)?.title ?? name
@@ -32,34 +32,13 @@ const { data, error } = useQuery({
     ),
 })
 
-const wrong = ref('')
-let newest = 0
-
-/** Parts are set by hand; the prediction follows. */
-async function set(parts: number[]) {
-  const batch = recipe.pours.reduce((sum, pour) => sum + pour.ml, 0)
-  const now = recipe.pours.map((pour, n) => ({ material: pour.material, parts: parts[n] ?? pour.parts }))
-  const all = now.reduce((sum, pour) => sum + pour.parts, 0)
-  const mine = ++newest
-  const answer = await api.POST('/api/targets/{target_id}/by-hand', {
-    params: ask(),
-    body: {
-      pours: now.map((pour) => ({ ...pour, ml: (batch * pour.parts) / all })),
-      tool: preferences.value.tool,
-    },
-  })
-  if (mine !== newest) return
-  try {
-    emit('changed', unwrap(answer))
-    wrong.value = ''
-  } catch (problem) {
-    wrong.value = problem instanceof Error ? problem.message : ''
-  }
-}
-
 function setOne(at: number, text: string) {
   const parts = Math.round(Number(text))
-  if (parts >= 1 && parts <= 999) void set(recipe.pours.map((pour, n) => (n === at ? parts : pour.parts)))
+  if (parts >= 1 && parts <= 999)
+    emit(
+      'parts',
+      recipe.pours.map((pour, n) => (n === at ? parts : pour.parts)),
+    )
 }
 </script>
 
@@ -70,7 +49,7 @@ function setOne(at: number, text: string) {
       <h2>By hand</h2>
       <p class="soft">Drag the lines of the jug, or say the parts.</p>
       <div class="both">
-        <HandJug :pours="recipe.pours" @parts="set" />
+        <HandJug :pours="recipe.pours" @parts="emit('parts', $event)" />
         <div>
           <label v-for="(pour, at) in recipe.pours" :key="pour.material">
             <span class="one-pot"

@@ -2,7 +2,7 @@
 import { computed } from 'vue'
 
 import type { Layer, Schemas } from '../../api/client'
-import { settingsOf, type Slide } from './settings'
+import { settingsOf, type Slide, ZONE_TITLES } from './settings'
 
 /** What one layer is laid with, and how; every number begins from common practice. */
 const { layer, number, kinds, patterns, colours, zones, below } = defineProps<{
@@ -64,16 +64,6 @@ function zone(name: string, on: boolean) {
 }
 
 const reaches = (name: string) => layer.zones.length === 0 || (layer.zones as string[]).includes(name)
-const words: Record<string, string> = {
-  front: 'fronts',
-  body: 'frame',
-  side: 'sides',
-  top: 'top',
-  leg: 'legs',
-  plinth: 'plinth',
-  moulding: 'mouldings',
-  inside: 'inside',
-}
 const places: Record<string, string> = {
   everywhere: 'everywhere',
   recess: 'in recesses',
@@ -160,7 +150,7 @@ const places: Record<string, string> = {
           :checked="reaches(name)"
           @change="zone(name, ($event.target as HTMLInputElement).checked)"
         />
-        {{ words[name] ?? name }}</label
+        {{ ZONE_TITLES[name] ?? name }}</label
       >
     </fieldset>
     <div class="acts">

@@ -1,30 +1,24 @@
 <script setup lang="ts">
-import { computed, ref, watch } from 'vue'
+import { computed, ref } from 'vue'
 
 import type { Layer, Schemas } from '../../api/client'
 import GroundChoice from '../../shared/GroundChoice.vue'
 import { useJob } from '../../shared/useJob'
 import { usePicture } from '../../shared/usePicture'
+import { ZONE_TITLES } from './settings'
+import { type Corner, useMarks } from './useMarks'
 
 /** A look on one's own photo: four corners a face, the finish laid in with the photo's light; before and after wiped. */
 const { layers } = defineProps<{ layers: Layer[] }>()
 const { job } = useJob()
 const photoId = ref<number>()
 const photo = computed(() => job.value?.photos.find((one) => one.id === photoId.value) ?? job.value?.photos[0])
-const faces = ref<[number, number][][]>([])
-const corners = ref<[number, number][]>([])
-const width = ref(50)
-const wood = ref('oak')
-const white = ref<[number, number]>()
+const { faces, wood, white, corners, change } = useMarks(photo)
+type Zone = NonNullable<Schemas['FaceIn']['zone']>
 const wantsWhite = ref(false)
 const wipe = ref(50)
 const stage = ref<HTMLElement>()
 const dragged = ref<{ face: number; corner: number }>()
-watch(photo, () => {
-  faces.value = []
-  corners.value = []
-  white.value = undefined
-})
 
 /** The light of the photo, made honest by its white where that was tapped. */
 const lighting = computed((): NonNullable<Schemas['DressIn']['lighting']> =>
@@ -38,7 +32,7 @@ const { src, busy, wrong } = usePicture(() =>
     ? {
         url: `/api/photos/${photo.value.id.toString()}/dress`,
         body: {
-          faces: faces.value.map((four) => ({ corners: four, width: width.value / 100, zone: 'front' as const })),
+          faces: faces.value,
           layers,
           lighting: lighting.value,
           wood: wood.value,
@@ -47,7 +41,7 @@ const { src, busy, wrong } = usePicture(() =>
     : undefined,
 )
 
-function placeOf(event: PointerEvent): [number, number] {
+function placeOf(event: PointerEvent): Corner {
   const box = stage.value?.getBoundingClientRect()
   if (!box || !photo.value) return [0, 0]
   const clamp = (value: number, most: number) => Math.round(Math.min(Math.max(value, 0), 1) * most * 10) / 10
@@ -60,42 +54,53 @@ function placeOf(event: PointerEvent): [number, number] {
 function mark(event: PointerEvent) {
   if (dragged.value) return
   if (wantsWhite.value) {
-    white.value = placeOf(event)
+    change({ white: placeOf(event) })
     wantsWhite.value = false
     return
   }
   corners.value = [...corners.value, snapped(placeOf(event))]
   if (corners.value.length === 4) {
-    faces.value = [...faces.value, corners.value]
+    add(corners.value)
     corners.value = []
   }
 }
 
+/** The next face is as wide, and of the same zone, as the one before it. */
+function add(four: Corner[]) {
+  const last = faces.value.at(-1)
+  change({ faces: [...faces.value, { corners: four, zone: last?.zone ?? 'front', width: last?.width ?? 0.5 }] })
+}
+
 /** A corner close to one that is marked already becomes the same: faces share their edges. */
-function snapped(point: [number, number]): [number, number] {
+function snapped(point: Corner): Corner {
   const near = (photo.value?.width ?? 1000) * 0.012
-  return faces.value.flat().find((other) => Math.hypot(other[0] - point[0], other[1] - point[1]) < near) ?? point
+  const marked = faces.value.flatMap((face) => face.corners)
+  return marked.find((other) => Math.hypot(other[0] - point[0], other[1] - point[1]) < near) ?? point
+}
+
+function changeFace(at: number, part: Partial<Schemas['FaceIn']>) {
+  change({ faces: faces.value.map((face, n) => (n === at ? { ...face, ...part } : face)) })
+}
+
+function moveCorner(face: number, corner: number, to: (from: Corner) => Corner) {
+  changeFace(face, { corners: faces.value[face]?.corners.map((one, n) => (n === corner ? to(one) : one)) ?? [] })
 }
 
 function drag(event: PointerEvent) {
   const held = dragged.value
-  if (!held) return
-  faces.value = faces.value.map((face, n) =>
-    n === held.face ? face.map((corner, m) => (m === held.corner ? placeOf(event) : corner)) : face,
-  )
+  if (held) moveCorner(held.face, held.corner, () => placeOf(event))
 }
 
 function nudge(event: KeyboardEvent, face: number, corner: number) {
   const by = { ArrowLeft: [-2, 0], ArrowRight: [2, 0], ArrowUp: [0, -2], ArrowDown: [0, 2] }[event.key]
   if (!by) return
   event.preventDefault()
-  faces.value = faces.value.map((four, n) =>
-    n === face
-      ? four.map((point, m): [number, number] =>
-          m === corner ? [point[0] + (by[0] ?? 0), point[1] + (by[1] ?? 0)] : point,
-        )
-      : four,
-  )
+  moveCorner(face, corner, ([x, y]) => [x + (by[0] ?? 0), y + (by[1] ?? 0)])
+}
+
+function widen(at: number, text: string) {
+  const centimetres = Number(text.replace(',', '.'))
+  if (centimetres >= 1 && centimetres <= 1000) changeFace(at, { width: centimetres / 100 })
 }
 
 const share = (value: number, most: number) => `${((100 * value) / most).toFixed(2)}%`
@@ -105,15 +110,12 @@ const next = computed(() => ['upper left', 'upper right', 'lower right', 'lower 
 function begin() {
   if (!photo.value) return
   const { width: w, height: h } = photo.value
-  faces.value = [
-    ...faces.value,
-    [
-      [0.3 * w, 0.3 * h],
-      [0.7 * w, 0.3 * h],
-      [0.7 * w, 0.7 * h],
-      [0.3 * w, 0.7 * h],
-    ],
-  ]
+  add([
+    [0.3 * w, 0.3 * h],
+    [0.7 * w, 0.3 * h],
+    [0.7 * w, 0.7 * h],
+    [0.3 * w, 0.7 * h],
+  ])
 }
 </script>
 
@@ -128,13 +130,16 @@ function begin() {
       >
         <option v-for="one in job?.photos" :key="one.id" :value="one.id">{{ one.name }}</option>
       </select>
-      <label>a face is <BFormInput v-model.number="width" type="number" min="1" max="400" /> cm wide</label>
-      <label>of <GroundChoice v-model="wood" own /></label>
+      <label>over <GroundChoice :model-value="wood" own @update:model-value="change({ wood: $event })" /></label>
       <BButton size="sm" variant="outline-secondary" :aria-pressed="wantsWhite" @click="wantsWhite = !wantsWhite">{{
         white ? 'Another white' : 'Tap its white'
       }}</BButton>
       <BButton size="sm" variant="outline-secondary" @click="begin">Put a face on it</BButton>
-      <BButton v-if="faces.length > 0" size="sm" variant="outline-secondary" @click="faces = faces.slice(0, -1)"
+      <BButton
+        v-if="faces.length > 0"
+        size="sm"
+        variant="outline-secondary"
+        @click="change({ faces: faces.slice(0, -1) })"
         >Take the last one off</BButton
       >
       <span role="status">{{
@@ -147,6 +152,28 @@ function begin() {
               : ''
       }}</span>
     </div>
+    <ul v-if="faces.length > 0" class="faces" aria-label="Faces marked">
+      <li v-for="(face, n) in faces" :key="n">
+        {{ n + 1 }}
+        <select
+          class="form-select"
+          :aria-label="`Face ${(n + 1).toString()} is of`"
+          :value="face.zone"
+          @change="changeFace(n, { zone: ($event.target as HTMLSelectElement).value as Zone })"
+        >
+          <option v-for="(title, zone) in ZONE_TITLES" :key="zone" :value="zone">{{ title }}</option></select
+        ><input
+          class="form-control"
+          type="number"
+          min="1"
+          max="1000"
+          :aria-label="`Face ${(n + 1).toString()} is so wide, in cm`"
+          :value="Math.round((face.width ?? 0.5) * 1000) / 10"
+          @change="widen(n, ($event.target as HTMLInputElement).value)"
+        />
+        cm wide
+      </li>
+    </ul>
     <p v-if="wrong" class="wrong" role="alert">{{ wrong }}</p>
     <div v-if="photo" class="mat bed">
       <div
@@ -167,14 +194,14 @@ function begin() {
           :style="{ clipPath: `inset(0 0 0 ${wipe.toString()}%)` }"
         />
         <svg :viewBox="`0 0 ${photo.width} ${photo.height}`" aria-hidden="true">
-          <polygon v-for="(face, n) in faces" :key="n" :points="face.map((p) => p.join(',')).join(' ')" />
+          <polygon v-for="(face, n) in faces" :key="n" :points="face.corners.map((p) => p.join(',')).join(' ')" />
           <polyline :points="corners.map((p) => p.join(',')).join(' ')" />
           <circle v-for="(p, n) in corners" :key="n" :cx="p[0]" :cy="p[1]" r="6" />
           <circle v-if="white" :cx="white[0]" :cy="white[1]" r="10" class="white" />
         </svg>
         <template v-for="(face, n) in faces" :key="n">
           <button
-            v-for="(p, m) in face"
+            v-for="(p, m) in face.corners"
             :key="m"
             type="button"
             class="corner"
@@ -212,8 +239,28 @@ function begin() {
   align-items: center;
 }
 
-.bar select {
+.bar select,
+.faces select {
   width: auto;
+}
+
+.faces {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px 18px;
+  margin: 0;
+  padding: 0;
+  list-style: none;
+}
+
+.faces li {
+  display: flex;
+  gap: 6px;
+  align-items: center;
+}
+
+.faces input {
+  width: 84px;
 }
 
 .bar label,
@@ -221,10 +268,6 @@ function begin() {
   display: flex;
   gap: 8px;
   align-items: center;
-}
-
-.bar input {
-  width: 84px;
 }
 
 .bed {

@@ -81,3 +81,15 @@ export function settingsOf(kind: Layer['kind']) {
     slides: names.flatMap((name) => (name in SLIDES ? [SLIDES[name as keyof typeof SLIDES]] : [])),
   }
 }
+
+/** What painters call the zones of a piece. */
+export const ZONE_TITLES: Record<string, string> = {
+  front: 'fronts',
+  body: 'frame',
+  side: 'sides',
+  top: 'top',
+  leg: 'legs',
+  plinth: 'plinth',
+  moulding: 'mouldings',
+  inside: 'inside',
+}
