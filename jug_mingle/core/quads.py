@@ -1,11 +1,12 @@
 """Faces of a piece on a photo: four corners, the perspective between them, a finish laid in with the photo's light."""
 
 from collections.abc import Sequence
+from dataclasses import dataclass
 from typing import Final, TypeAlias
 
 import numpy as np
 from numpy.typing import ArrayLike
-from scipy.ndimage import gaussian_filter
+from scipy.ndimage import gaussian_filter, zoom
 
 from jug_mingle.core.arrays import FloatArray, as_floats, check_finite
 
@@ -66,20 +67,48 @@ def mapped(H: ArrayLike, points: ArrayLike) -> FloatArray:
     return np.asarray(full[..., :2] / full[..., 2:])
 
 
-def places_on(corners: Corners, size: tuple[int, int]) -> tuple[FloatArray, FloatArray, FloatArray]:
-    """Return for every pixel of a picture (height, width) u and v on the face, and the share that it covers. [0..1]"""
-    H = homography(corners)
-    y, x = np.mgrid[0 : size[0], 0 : size[1]]
-    uv = mapped(np.linalg.inv(H), np.stack([x + 0.5, y + 0.5], axis=-1).astype(float))
-    u, v = uv[..., 0], uv[..., 1]
+@dataclass(frozen=True, slots=True, kw_only=True, eq=False)
+class OnPhoto:
+    """Where a face lies on a photo: the rows and columns that hold it, and u, v and cover (h, w) there. [0..1]"""
+
+    rows: slice
+    columns: slice
+    u: FloatArray
+    v: FloatArray
+    cover: FloatArray
+
+
+def places_on(corners: Corners, size: tuple[int, int]) -> OnPhoto:
+    """Return where a face lies on a picture (height, width); nothing of it where it lies beside the picture."""
+    inverse = np.linalg.inv(homography(corners)).astype(np.float32)
     p = np.asarray(corners, dtype=float)
-    turning = _cross(p[1] - p[0], p[2] - p[1])
-    cover = np.ones(size)
+    (left, top), (right, bottom) = np.floor(p.min(axis=0) - 1.0), np.ceil(p.max(axis=0) + 1.0)
+    rows = slice(*(int(np.clip(edge, 0, size[0])) for edge in (top, bottom)))
+    columns = slice(*(int(np.clip(edge, 0, size[1])) for edge in (left, right)))
+    y = np.arange(rows.start, rows.stop, dtype=np.float32)[:, np.newaxis] + np.float32(0.5)
+    x = np.arange(columns.start, columns.stop, dtype=np.float32) + np.float32(0.5)
+    u, v, w = (row[0] * x + row[1] * y + row[2] for row in inverse)
+    turning = np.sign(_cross(p[1] - p[0], p[2] - p[1]))
+    cover = np.ones(w.shape, dtype=np.float32)
     for n in range(4):
         a, b = p[n], p[(n + 1) % 4]
-        away = ((b[0] - a[0]) * (y + 0.5 - a[1]) - (b[1] - a[1]) * (x + 0.5 - a[0])) / np.hypot(*(b - a))
-        cover = np.minimum(cover, np.clip(away * np.sign(turning) + 0.5, 0.0, 1.0))
-    return u, v, cover
+        across, down = (b - a) * turning / np.hypot(*(b - a))
+        away = np.float32(across) * (y - np.float32(a[1])) - np.float32(down) * (x - np.float32(a[0]))
+        cover = np.minimum(cover, np.clip(away + np.float32(0.5), 0.0, 1.0))
+    w = np.where(cover > 0.0, w, 1.0)  # beside the face it may be anything, also 0
+    return OnPhoto(rows=rows, columns=columns, u=u / w, v=v / w, cover=cover)
+
+
+def _smooth(values: FloatArray, reach: float) -> FloatArray:
+    """Return values (h, w) smoothed by a Gaussian; a wide one is laid over the means of small squares."""
+    step = int(reach / 4.0)
+    if step < 2:
+        return np.asarray(gaussian_filter(values, reach))
+    high, wide = (-(-length // step) for length in values.shape)
+    spare = ((0, high * step - values.shape[0]), (0, wide * step - values.shape[1]))
+    squares = np.pad(values, spare, mode="edge").reshape(high, step, wide, step).mean(axis=(1, 3))
+    soft = zoom(gaussian_filter(squares, reach / step), step, order=1, mode="nearest", grid_mode=True)
+    return np.asarray(soft[: values.shape[0], : values.shape[1]])
 
 
 def lay_in(
@@ -99,9 +128,9 @@ def lay_in(
     reach : float
         Of the smoothing. [pixels]
     """
-    Y = np.maximum(linear @ np.array([0.2126, 0.7152, 0.0722]), 1e-4)
-    weight = np.maximum(gaussian_filter(cover, reach), 1e-6)
-    soft = np.maximum(gaussian_filter(Y * cover, reach) / weight, 1e-4)
+    Y = np.maximum(linear @ np.array([0.2126, 0.7152, 0.0722], dtype=linear.dtype), 1e-4)
+    weight = np.maximum(_smooth(cover, reach), 1e-6)
+    soft = np.maximum(_smooth(Y * cover, reach) / weight, 1e-4)
     mean = float(np.average(Y, weights=np.maximum(cover, 1e-9)))
     shade = soft / mean * (Y / soft) ** keep_grain
     laid = finish * shade[..., np.newaxis]

@@ -11,7 +11,7 @@ from jug_mingle.core.finishes import Finish
 from jug_mingle.core.finishes.nodes import screen_weights
 from jug_mingle.core.finishes.stack import below_of, colours
 from jug_mingle.core.pieces import Drawing, Face, Samples
-from jug_mingle.core.quads import SHADE_REACH, CrossedCornersError, lay_in, places_on
+from jug_mingle.core.quads import SHADE_REACH, CrossedCornersError, OnPhoto, lay_in, places_on
 from jug_mingle.core.render import Picture, encode_linear
 from jug_mingle.core.spectra import Light
 from jug_mingle.core.spectra import light as light_named
@@ -22,6 +22,9 @@ from jug_mingle.services.photo_shapes import FaceIn, Marks
 from jug_mingle.services.photos import PhotoFolder, correction_of, get_photo, pixels_of
 from jug_mingle.services.pieces import ground_named
 from jug_mingle.services.sources import LightingIn
+
+_DECODED = sRGB_to_RGB(np.repeat(np.arange(256.0)[:, np.newaxis] / 255.0, 3, axis=1))[:, 0].astype(np.float32)
+"""Linear value of each byte."""
 
 
 def keep_marks(session: Session, photo_id: int, marks: Marks) -> None:
@@ -54,50 +57,41 @@ def dress_photo(
     )
     opaque = any(layer.on and layer.kind in ("paint", "blend", "primer") for layer in finish.layers)
     correction = correction_of(session, photo, folder, lighting)
-    linear = correction.XYZ(sRGB_to_RGB(pixels / 255.0)) @ XYZ_TO_RGB.T
+    linear = (correction.XYZ(_DECODED[pixels]) @ XYZ_TO_RGB.T).astype(np.float32)
     light = light_named("window")
     for number, face in enumerate(faces, start=1):
         try:
-            u, v, cover = places_on(face.corners, pixels.shape[:2])
+            on = places_on(face.corners, pixels.shape[:2])
         except CrossedCornersError as error:
             raise UnfitError(f"face {number}: {error}") from error
-        rows, columns = _box(cover)
-        if rows.stop <= rows.start or columns.stop <= columns.start:
+        if not on.cover.any():
             raise UnfitError(f"face {number} lies outside the photo: mark its corners on it")
-        inner = _on_face(face, finish, u[rows, columns], v[rows, columns], cover[rows, columns], light)
-        diagonal = float(np.hypot(rows.stop - rows.start, columns.stop - columns.start))
-        linear[rows, columns] = lay_in(
-            linear[rows, columns], inner, cover[rows, columns], reach=max(2.0, SHADE_REACH * diagonal),
-            keep_grain=0.15 if opaque else 0.8,
+        diagonal = float(np.hypot(*on.cover.shape))
+        linear[on.rows, on.columns] = lay_in(
+            linear[on.rows, on.columns], _on_face(face, finish, on, light), on.cover,
+            reach=max(2.0, SHADE_REACH * diagonal), keep_grain=0.15 if opaque else 0.8,
         )  # fmt: skip
     return encode_linear(linear)
 
 
-def _box(cover: FloatArray) -> tuple[slice, slice]:
-    rows, columns = np.flatnonzero(cover.any(axis=1)), np.flatnonzero(cover.any(axis=0))
-    if rows.size == 0:
-        return slice(0, 0), slice(0, 0)
-    return slice(int(rows[0]), int(rows[-1]) + 1), slice(int(columns[0]), int(columns[-1]) + 1)
-
-
-def _on_face(face: FaceIn, finish: Finish, u: FloatArray, v: FloatArray, cover: FloatArray, light: Light) -> FloatArray:
+def _on_face(face: FaceIn, finish: Finish, on: OnPhoto, light: Light) -> FloatArray:
     """Return the finish as it looks evenly lit, for each pixel of a face."""
     sides = [np.hypot(*np.subtract(face.corners[(n + 1) % 4], face.corners[n])) for n in range(4)]
     high = face.width * float((sides[1] + sides[3]) / (sides[0] + sides[2]))
-    lx, ly = np.clip(u, 0, 1) * face.width, np.clip(v, 0, 1) * high
+    u, v = np.clip(on.u, 0, 1), np.clip(on.v, 0, 1)
+    lx, ly = u * face.width, v * high
     edge = np.minimum(np.minimum(lx, face.width - lx), np.minimum(ly, high - ly))
     fields = {
-        "shade": np.ones_like(u), "u": np.clip(u, 0, 1), "v": np.clip(v, 0, 1), "x": lx, "y": ly,
-        "across": np.clip(u, 0, 1), "down": np.clip(v, 0, 1), "step": np.clip(v, 0, 1), "edge": edge,
+        "shade": np.ones_like(u), "u": u, "v": v, "x": lx, "y": ly, "across": u, "down": v, "step": v, "edge": edge,
         "recess": np.zeros_like(u), "high": np.exp(-((edge / 0.006) ** 2)),
         "upright": np.full_like(u, float(high > 1.6 * face.width)),
     }  # fmt: skip
     shape = u.shape
     whole = Face(
-        zone=face.zone, rows=slice(0, shape[0]), columns=slice(0, shape[1]), cover=(cover > 0.0).astype(float),
+        zone=face.zone, rows=slice(0, shape[0]), columns=slice(0, shape[1]), cover=(on.cover > 0.0).astype(np.float32),
         fields=fields,
     )  # fmt: skip
     samples: Samples = Drawing(width=shape[1], height=shape[0], scale=shape[1] / face.width, faces=(whole,)).samples()
-    out = np.zeros((shape[0] * shape[1], 3))
+    out = np.zeros((shape[0] * shape[1], 3), dtype=np.float32)
     out[samples.pixel] = colours(finish, samples, face.zone, screen_weights(light))
     return out.reshape(*shape, 3)

@@ -6,8 +6,9 @@ import cv2
 import numpy as np
 from hypothesis import given, settings
 from hypothesis import strategies as st
+from scipy.ndimage import gaussian_filter
 
-from jug_mingle.core.quads import CrossedCornersError, homography, lay_in, mapped, places_on
+from jug_mingle.core.quads import CrossedCornersError, _smooth, homography, lay_in, mapped, places_on
 
 SQUARE = ((0.0, 0.0), (1.0, 0.0), (1.0, 1.0), (0.0, 1.0))
 shift = st.floats(-25.0, 25.0)
@@ -50,7 +51,10 @@ class PlacesTest(unittest.TestCase):
     def test_cover(self) -> None:
         """A face covers its own area, and u and v run from corner to corner."""
         corners = ((10.0, 10.0), (70.0, 14.0), (66.0, 50.0), (12.0, 46.0))
-        u, v, cover = places_on(corners, (60, 80))
+        on = places_on(corners, (60, 80))
+        u, v, cover = (np.zeros((60, 80)) for _ in range(3))
+        for whole, part in ((u, on.u), (v, on.v), (cover, on.cover)):
+            whole[on.rows, on.columns] = part
         x, y = np.array(corners).T
         area = 0.5 * abs(float((x * np.roll(y, -1) - np.roll(x, -1) * y).sum()))  # the shoelace formula
         self.assertAlmostEqual(float(cover.sum()), area, delta=0.02 * area)
@@ -88,3 +92,23 @@ class LayInTest(unittest.TestCase):
         self.assertGreater(spread[1], 4.0 * spread[0])
         photo[30, 40] = 3.0
         self.assertGreater(float(lay_in(photo, self.finish, self.cover, reach=6.0)[30, 40, 0]), 0.5)
+
+    def test_wide_smoothing(self) -> None:
+        """Smoothing over small squares is the Gaussian that it stands for (scipy's), at any size of picture."""
+        rng = np.random.default_rng(5)
+        for shape in ((150, 203), (97, 64)):
+            rough = gaussian_filter(rng.uniform(0.0, 1.0, shape), 2.0)
+            for reach in (5.0, 9.0, 16.0):
+                with self.subTest(shape, reach=reach):
+                    apart = _smooth(rough, reach) - gaussian_filter(rough, reach)
+                    self.assertLess(float(np.abs(apart).max()), 0.12 * float(np.ptp(gaussian_filter(rough, reach))))
+
+    def test_face_partly_beside_the_photo(self) -> None:
+        """Only what is on the photo is worked on, in its place; a face wholly beside it has no part."""
+        whole = places_on(((10.0, 10.0), (50.0, 10.0), (50.0, 50.0), (10.0, 50.0)), (60, 80))
+        half = places_on(((-20.0, 10.0), (20.0, 10.0), (20.0, 50.0), (-20.0, 50.0)), (60, 80))
+        self.assertEqual((half.columns.start, half.rows), (0, whole.rows))
+        self.assertAlmostEqual(float(half.u[20, 0]), 0.5125, places=4)  # the middle of the first pixel
+        self.assertAlmostEqual(float(half.cover.sum()), 0.5 * float(whole.cover.sum()), delta=1.0)
+        beside = places_on(((-40.0, 10.0), (-20.0, 10.0), (-20.0, 50.0), (-40.0, 50.0)), (60, 80))
+        self.assertEqual(beside.cover.size, 0)

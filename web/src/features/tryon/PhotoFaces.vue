@@ -109,14 +109,16 @@ const next = computed(() => ['upper left', 'upper right', 'lower right', 'lower 
 /** A whole face in the middle, to be dragged: for those who cannot tap. */
 function begin() {
   if (!photo.value) return
-  const { width: w, height: h } = photo.value
-  add([
-    [0.3 * w, 0.3 * h],
-    [0.7 * w, 0.3 * h],
-    [0.7 * w, 0.7 * h],
-    [0.3 * w, 0.7 * h],
-  ])
+  const { width, height } = photo.value
+  const off = 0.04 * (faces.value.length % 6) // beside the one before it
+  const at = (x: number, y: number): Corner => [(x + off) * width, (y + off) * height]
+  add([at(0.3, 0.3), at(0.7, 0.3), at(0.7, 0.7), at(0.3, 0.7)])
 }
+
+const middle = (four: Corner[]): Corner => [
+  four.reduce((sum, [x]) => sum + x / 4, 0),
+  four.reduce((sum, [, y]) => sum + y / 4, 0),
+]
 </script>
 
 <template>
@@ -152,28 +154,6 @@ function begin() {
               : ''
       }}</span>
     </div>
-    <ul v-if="faces.length > 0" class="faces" aria-label="Faces marked">
-      <li v-for="(face, n) in faces" :key="n">
-        {{ n + 1 }}
-        <select
-          class="form-select"
-          :aria-label="`Face ${(n + 1).toString()} is of`"
-          :value="face.zone"
-          @change="changeFace(n, { zone: ($event.target as HTMLSelectElement).value as Zone })"
-        >
-          <option v-for="(title, zone) in ZONE_TITLES" :key="zone" :value="zone">{{ title }}</option></select
-        ><input
-          class="form-control"
-          type="number"
-          min="1"
-          max="1000"
-          :aria-label="`Face ${(n + 1).toString()} is so wide, in cm`"
-          :value="Math.round((face.width ?? 0.5) * 1000) / 10"
-          @change="widen(n, ($event.target as HTMLInputElement).value)"
-        />
-        cm wide
-      </li>
-    </ul>
     <p v-if="wrong" class="wrong" role="alert">{{ wrong }}</p>
     <div v-if="photo" class="mat bed">
       <div
@@ -200,6 +180,15 @@ function begin() {
           <circle v-if="white" :cx="white[0]" :cy="white[1]" r="10" class="white" />
         </svg>
         <template v-for="(face, n) in faces" :key="n">
+          <span
+            class="number"
+            aria-hidden="true"
+            :style="{
+              left: share(middle(face.corners)[0], photo.width),
+              top: share(middle(face.corners)[1], photo.height),
+            }"
+            >{{ n + 1 }}</span
+          >
           <button
             v-for="(p, m) in face.corners"
             :key="m"
@@ -219,6 +208,28 @@ function begin() {
       after
       <a :href="src" download="painted.jpg">save it</a></label
     >
+    <ul v-if="faces.length > 0" class="faces" aria-label="Faces marked">
+      <li v-for="(face, n) in faces" :key="n">
+        {{ n + 1 }}
+        <select
+          class="form-select"
+          :aria-label="`Face ${(n + 1).toString()} is of`"
+          :value="face.zone"
+          @change="changeFace(n, { zone: ($event.target as HTMLSelectElement).value as Zone })"
+        >
+          <option v-for="(title, zone) in ZONE_TITLES" :key="zone" :value="zone">{{ title }}</option></select
+        ><input
+          class="form-control"
+          type="number"
+          min="1"
+          max="1000"
+          :aria-label="`Face ${(n + 1).toString()} is so wide, in cm`"
+          :value="Math.round((face.width ?? 0.5) * 1000) / 10"
+          @change="widen(n, ($event.target as HTMLInputElement).value)"
+        />
+        cm wide
+      </li>
+    </ul>
     <p v-if="!photo">Add a photo in Catch first.</p>
   </div>
 </template>
@@ -318,6 +329,21 @@ circle.white {
   stroke: #fff;
   stroke-width: 3;
   vector-effect: non-scaling-stroke;
+}
+
+.number {
+  position: absolute;
+  translate: -50% -50%;
+  padding: 0 7px;
+  border-radius: 12px;
+  background: #000;
+  color: #fff;
+  font-weight: 700;
+  pointer-events: none;
+}
+
+.wipe a {
+  white-space: nowrap;
 }
 
 .corner {
