@@ -245,13 +245,38 @@ def read_strip(session: Session, pot_id: int, colour: Colour, *, anyway: bool, n
     )  # fmt: skip
     session.add(strip)
     session.flush()
-    wanted = session.get(TargetRow, get_mix(session, row.mix_id).target_id or 0)
-    delta_E = 0.0 if wanted is None else float(delta_E_CIE2000(R_to_Lab(colour.R), R_to_Lab(wanted.R)))
-    reached = wanted is None or delta_E <= wanted.tolerance
+    delta_E, reached = _judged(session, row, strip)
     if reached:
         row.done = now()
         session.flush()
     return Verdict(strip=strip, delta_E=delta_E, reached=reached, learnt=_learnt(before, fitted_shelf(session)))
+
+
+def _judged(session: Session, row: PotRow, strip: StripRow) -> tuple[float, bool]:
+    wanted = session.get(TargetRow, get_mix(session, row.mix_id).target_id or 0)
+    if wanted is None:
+        return 0.0, True
+    delta_E = float(delta_E_CIE2000(R_to_Lab(strip.R), R_to_Lab(wanted.R)))
+    return delta_E, delta_E <= wanted.tolerance
+
+
+def newest_strip(session: Session, pot_id: int) -> StripRow | None:
+    """Return the newest strip of a pot that the shelf still learns from; nothing where there is none."""
+    return session.scalar(
+        select(StripRow)
+        .join(ReadingRow, StripRow.reading_id == ReadingRow.id)
+        .where(StripRow.pot_id == pot_id, StripRow.removed.is_(None), ReadingRow.removed.is_(None))
+        .order_by(StripRow.id.desc())
+    )
+
+
+def verdict_now(session: Session, pot_id: int) -> Verdict | None:
+    """Return what the newest strip said of what is in the pot now; nothing where more was poured since."""
+    row, strip = get_pot(session, pot_id), newest_strip(session, pot_id)
+    if strip is None or any(made.created > strip.created for made in row.made):
+        return None
+    delta_E, reached = _judged(session, row, strip)
+    return Verdict(strip=strip, delta_E=delta_E, reached=reached, learnt=[])
 
 
 def _veil(session: Session, poured: dict[str, float]) -> float:
@@ -285,9 +310,7 @@ def rescue(session: Session, pot_id: int, *, tool_key: str) -> tuple[Advice, Sta
         If no strip was read yet, or the mix has no target.
     """
     row = get_pot(session, pot_id)
-    strip = session.scalar(
-        select(StripRow).where(StripRow.pot_id == pot_id, StripRow.removed.is_(None)).order_by(StripRow.id.desc())
-    )
+    strip = newest_strip(session, pot_id)
     standing_now = stand(session, row)
     if strip is None or strip.reading_id is None:
         raise ConflictError("read a dried strip of this pot first: a rescue starts from what it came out as")

@@ -177,6 +177,27 @@ class StripTest(BenchCase):
         self.assertEqual(len(self.client.get("/api/jobs/1/strips").json()) > 0, True)
         self.assertEqual(self.client.delete(f"/api/shelf/readings/{found['reading_id']}").status_code, 204)
 
+    def test_verdict_is_found_again(self) -> None:
+        """What a strip said is there after a reload, until more is poured or the strip is forgotten; the newest counts."""
+        pot = self.filled()
+        verdict = f"/api/pots/{pot['id']}/verdict"
+        self.assertIsNone(self.client.get(verdict).json())
+        first, second = self.read(pot, 4).json(), self.read(pot, 3).json()
+        again = self.client.get(verdict).json()
+        self.assertEqual({**again, "learnt": second["learnt"]}, second)
+        self.client.delete(f"/api/shelf/readings/{second['reading_id']}")
+        self.assertEqual(self.client.get(verdict).json()["strip_id"], first["strip_id"])
+        advice = self.client.get(f"/api/pots/{pot['id']}/rescue").json()
+        pours = [
+            {"material": one["material"], "parts": 1, "ml": one["ml"]}
+            for one in advice["options"][advice["best"]]["additions"]
+        ]
+        now = self.client.post(f"/api/pots/{pot['id']}/additions", json={"pours": pours}).json()
+        for _ in pours:
+            now = self.pour(now).json()
+        self.assertIsNone(self.client.get(verdict).json())
+        self.refused(self.client.get("/api/pots/99/verdict"), 404, "no pot")
+
     def test_rescue_needs_a_strip(self) -> None:
         self.refused(self.client.get(f"/api/pots/{self.filled()['id']}/rescue"), 409, "read a dried strip")
 

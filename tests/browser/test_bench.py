@@ -59,6 +59,8 @@ class BenchTest(BrowserCase):
         page.get_by_label("it is dry already").check()
         page.get_by_role("button", name="Compare it").click()
         expect(page.get_by_role("heading", name="too light")).to_be_visible()
+        page.reload()  # a phone in a pocket forgets its pages
+        expect(page.get_by_role("heading", name="too light")).to_be_visible()
         page.get_by_role("button", name="Add this").first.click()
         expect(page.get_by_text("tap anywhere, or Space")).to_be_visible()
 

@@ -277,18 +277,30 @@ def read_strip(pot_id: int, body: StripIn, context: ContextNow, light: LightNow 
     with context.database.write.begin() as session:
         colour = service.as_compared(session, pot_id, resolve(session, context.photos, body.colour), body.colour)
         found = service.read_strip(session, pot_id, colour, anyway=body.anyway, notes=body.notes)
-        target = service.stand(session, service.get_pot(session, pot_id)).target
-        return VerdictOut(
-            strip_id=found.strip.id,
-            reading_id=found.strip.reading_id,
-            hex=hex_of(colour.R, shown),
-            target_hex=None if target is None else hex_of(target, shown),
-            delta_E=round(found.delta_E, 2),
-            words=difference_words(found.delta_E),
-            misses="" if target is None or found.delta_E < 1.0 else direction(R_to_Lab(colour.R), R_to_Lab(target)),
-            reached=found.reached,
-            learnt=[LearntOut(name=one.name, by=round(one.by, 2)) for one in found.learnt[:8]],
-        )
+        return _verdict(session, pot_id, found, shown)
+
+
+def _verdict(session: Session, pot_id: int, found: service.Verdict, shown: Light) -> VerdictOut:
+    target = service.stand(session, service.get_pot(session, pot_id)).target
+    R = np.array(found.strip.R)
+    return VerdictOut(
+        strip_id=found.strip.id,
+        reading_id=found.strip.reading_id,
+        hex=hex_of(R, shown),
+        target_hex=None if target is None else hex_of(target, shown),
+        delta_E=round(found.delta_E, 2),
+        words=difference_words(found.delta_E),
+        misses="" if target is None or found.delta_E < 1.0 else direction(R_to_Lab(R), R_to_Lab(target)),
+        reached=found.reached,
+        learnt=[LearntOut(name=one.name, by=round(one.by, 2)) for one in found.learnt[:8]],
+    )
+
+
+@router.get("/pots/{pot_id}/verdict", responses=PROBLEMS)
+def get_verdict(pot_id: int, session: Reading, light: LightNow = "window") -> VerdictOut | None:
+    """Return what the newest strip said of what is in the pot now; null where there is none."""
+    found = service.verdict_now(session, pot_id)
+    return None if found is None else _verdict(session, pot_id, found, light_named(light))
 
 
 @router.get("/pots/{pot_id}/rescue", responses=PROBLEMS)

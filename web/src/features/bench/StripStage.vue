@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, onScopeDispose, ref } from 'vue'
+import { computed, onMounted, onScopeDispose, ref } from 'vue'
 
 import type { Colour, Schemas } from '../../api/client'
 import AnyColour from '../../shared/colour/AnyColour.vue'
@@ -50,6 +50,13 @@ const read = () =>
     verdict.value = await bench.read(colour.value, anyway.value)
     if (!verdict.value.reached) advice.value = await bench.rescue()
   })
+/** A strip that was read before the page was left: what it said, and how to go on. */
+onMounted(() =>
+  act('Looking…', async () => {
+    verdict.value = await bench.verdict()
+    if (verdict.value && !verdict.value.reached) advice.value = await bench.rescue()
+  }),
+)
 const take = (option: Schemas['RescueOut']) =>
   act('', async () => {
     await bench.add(option.additions.map(({ material, ml }) => ({ material, parts: 1, ml })))

@@ -53,6 +53,12 @@ export function usePotOnBench(potId: MaybeRefOrGetter<number>) {
     return verdict
   }
 
+  /** What was read of it before, so that nothing has to be read twice. */
+  async function verdict() {
+    const params = { path: { pot_id: toValue(potId) }, query: { light: preferences.value.light } }
+    return unwrap(await api.GET('/api/pots/{pot_id}/verdict', { params })) ?? undefined
+  }
+
   async function unlearn(reading: number) {
     unwrap(await api.DELETE('/api/shelf/readings/{reading_id}', { params: { path: { reading_id: reading } } }))
     await shelfChanged()
@@ -75,5 +81,5 @@ export function usePotOnBench(potId: MaybeRefOrGetter<number>) {
     show(unwrap(await api.POST('/api/pots/{pot_id}/done', { params: ask() })))
   }
 
-  return { ...query, pour, change, undo, painted, read, unlearn, rescue, add, finish }
+  return { ...query, pour, change, undo, painted, read, verdict, unlearn, rescue, add, finish }
 }
