@@ -178,7 +178,7 @@ class StripTest(BenchCase):
         self.assertEqual(self.client.delete(f"/api/shelf/readings/{found['reading_id']}").status_code, 204)
 
     def test_verdict_is_found_again(self) -> None:
-        """What a strip said is there after a reload, until more is poured or the strip is forgotten; the newest counts."""
+        """What a strip said is there after a reload, until more is poured or it is forgotten; the newest counts."""
         pot = self.filled()
         verdict = f"/api/pots/{pot['id']}/verdict"
         self.assertIsNone(self.client.get(verdict).json())

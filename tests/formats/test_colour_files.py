@@ -1,5 +1,6 @@
 """Files of colours: what is written is read back, files of other tools are read, and every malformed one is refused."""
 
+import json
 import unittest
 
 import numpy as np
@@ -99,6 +100,43 @@ class OtherToolsTest(unittest.TestCase):
         text = f"CGATS.17\n{fields}BEGIN_DATA\n1 50 0 0\nEND_DATA\n"
         assert_allclose(read_colours(text.encode()).samples[0].colour(), [50, 0, 0], atol=0.02)
 
+    def test_cgats_XYZ_and_RGB(self) -> None:
+        """Of XYZ the white is D50 and comes out neutral (ICC.1, its PCS white); of RGB it is sRGB's own."""
+        for names, values in (("XYZ_X XYZ_Y XYZ_Z", "96.42 100 82.49"), ("RGB_R RGB_G RGB_B", "255 255 255")):
+            head = f"ISO28178\nBEGIN_DATA_FORMAT\nSAMPLE_ID {names}\nEND_DATA_FORMAT\n"
+            found = read_colours(f"{head}BEGIN_DATA\n1 {values}\nEND_DATA\n".encode())
+            with self.subTest(names):
+                assert_allclose(found.samples[0].colour(), [100, 0, 0], atol=0.05)
+
+    def test_cgats_says_its_white(self) -> None:
+        """The same CIELAB is another colour under D65 than under D50, by what Bradford's adaptation says."""
+        fields = "BEGIN_DATA_FORMAT\nSAMPLE_ID LAB_L LAB_A LAB_B\nEND_DATA_FORMAT\n"
+        unsaid, said = (
+            read_colours(f"CGATS.17\n{line}{fields}BEGIN_DATA\n1 45 20 -50\nEND_DATA\n".encode()).samples[0].colour()
+            for line in ("", 'WEIGHTING_FUNCTION "ILLUMINANT, D65"\n')
+        )
+        assert_allclose(said, [45, 20, -50], atol=0.01)
+        whites = reference.CCS_ILLUMINANTS["CIE 1931 2 Degree Standard Observer"]
+        XYZ = reference.Lab_to_XYZ([45, 20, -50], whites["D50"])
+        to = reference.adaptation.matrix_chromatic_adaptation_VonKries(
+            *(reference.xy_to_XYZ(whites[name]) for name in ("D50", "D65")), transform="Bradford"
+        )
+        XYZ = to @ XYZ
+        self.assertLess(float(delta_E_CIE2000(unsaid, reference.XYZ_to_Lab(XYZ, whites["D65"]))), 1.0)
+
+    def test_json_of_every_kind(self) -> None:
+        """A bare list of colours is read too; each may come as reflectances, CIELAB or hex."""
+        nm = list(range(380, 741, 20))
+        entries = [
+            {"name": "a", "Lab": [50, 0, 0], "from": "hall"},
+            {"hex": "#ffffff"},
+            {"R": [0.5] * 19, "wavelengths": nm},
+        ]
+        found = read_colours(json.dumps(entries).encode())
+        self.assertEqual(found.samples[0].extra, {"from": '"hall"'})
+        assert_allclose(found.samples[1].colour(), [100, 0, 0], atol=0.02)
+        assert_allclose(found.samples[2].reflectance(), 0.5, atol=1e-6)
+
     def test_cxf(self) -> None:
         values = " ".join(f"{x:.4f}" for x in np.linspace(0.1, 0.4, 16))
         found = read_colours(CXF.format(values=values).encode())
@@ -155,6 +193,18 @@ class MalformedTest(unittest.TestCase):
             (b'{"colours": 3}', 'a list "colours"'),
             (b'{"colours": [{"name": "a"}]}', "neither R, Lab nor hex"),
             (b'{"colours": [{"hex": "#12345g"}]}', "written like"),
+            (b'{"colours": ["red"]}', "is no object"),
+            (b'{"colours": [{"Lab": [1, 2]}]}', "three numbers"),
+            (b'{"colours": [{"Lab": 5}]}', "a list of numbers"),
+            (b'{"colours": []}', "no colour in this file"),
+            (b"name,note\na,b\n", "needs a header"),
+            (b"name,hex,l,a,b\nx,,,,\n", "row 2 has no colour"),
+            (f"CGATS.17\n{spectrum.replace('LAB', 'CMYK')}BEGIN_DATA\n1 5 0 0\nEND_DATA\n".encode(), "neither a spec"),
+            (
+                f"CGATS.17\n{spectrum.replace('LAB_L LAB_A LAB_B', 'XYZ_X XYZ_Y XYZ_Z')}"
+                "BEGIN_DATA\n1 5 -1 0\nEND_DATA\n".encode(),
+                "from 0 to about 100",
+            ),
             (b"{", "no JSON"),
             (b"name,hex\na,#zzzzzz\n", "row 2"),
             (b"name,hex\na\n", "1 cells for 2 columns"),
