@@ -118,10 +118,8 @@ class OtherToolsTest(unittest.TestCase):
         assert_allclose(said, [45, 20, -50], atol=0.01)
         whites = reference.CCS_ILLUMINANTS["CIE 1931 2 Degree Standard Observer"]
         XYZ = reference.Lab_to_XYZ([45, 20, -50], whites["D50"])
-        to = reference.adaptation.matrix_chromatic_adaptation_VonKries(
-            *(reference.xy_to_XYZ(whites[name]) for name in ("D50", "D65")), transform="Bradford"
-        )
-        XYZ = to @ XYZ
+        D50, D65 = (reference.xy_to_XYZ(whites[name]) for name in ("D50", "D65"))
+        XYZ = reference.adaptation.matrix_chromatic_adaptation_VonKries(D50, D65, transform="Bradford") @ XYZ
         self.assertLess(float(delta_E_CIE2000(unsaid, reference.XYZ_to_Lab(XYZ, whites["D65"]))), 1.0)
 
     def test_json_of_every_kind(self) -> None:
