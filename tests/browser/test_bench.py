@@ -181,5 +181,12 @@ class MingleTest(BrowserCase):
         self.go("mingle")
         page.get_by_role("button", name="Wash, wax, glaze").click()
         expect(page.get_by_text("The wood stays readable")).to_be_visible()
+        paint = page.locator(".prepare select").nth(1)
+        paint.select_option(index=2)
+        chosen = paint.input_value()
+        page.get_by_text("Bulb", exact=True).first.click()
+        page.get_by_role("button", name="Keep as a jug").click()  # what is said of the shelf is asked anew
+        page.wait_for_timeout(800)
+        self.assertEqual(paint.input_value(), chosen)
         page.locator(".prepare select").first.select_option("home_chalk_paint")
         expect(page.get_by_text("lump-free cream first")).to_be_visible()

@@ -67,7 +67,7 @@ def judge(
             continue
         zone = max(touched, key=lambda name: samples.zones[name].stop - samples.zones[name].start)
         said = [*_blend(layer, samples, zone, bridges, light), *_contrast(finish, place, zone, light)]
-        said += [*_wash(finish, place, zone, light), *_hides(finish, place, zone, light)]
+        said += [*_wash(finish, place, zone, light), *_hides(finish, place, touched, light)]
         found += [Remark(layer=place, weight="advice", words=words, why=why) for words, why in said]
     return [*found, *_bleed(finish, zones, bleeds), *_sealed(finish, zones, light)]
 
@@ -171,23 +171,29 @@ def _wash(finish: Finish, place: int, zone: str, light: Light) -> Iterator[tuple
         yield "So thin that it will hardly be seen.", f"It changes what lies below by {from_bare:.1f}."
 
 
-def _hides(finish: Finish, place: int, zone: str, light: Light) -> Iterator[tuple[str, str]]:
-    """Whether the ground grins through, and which primer saves a coat."""
+def _hides(finish: Finish, place: int, zones: Sequence[str], light: Light) -> Iterator[tuple[str, str]]:
+    """Whether what lies below grins through, zone by zone where they differ, and which primer saves a coat."""
     layer = finish.layers[place]
     if layer.kind not in ("paint", "blend"):
         return
-    below = evenly(finish, zone)[place][0]
+    alike: dict[bytes, tuple[FloatArray, list[str]]] = {}
+    for zone in zones:
+        below = evenly(finish, zone)[place][0]
+        alike.setdefault(below.tobytes(), (below, []))[1].append(zone)
     for film in layer.films:
-        needed = coats_to_hide(film.optics, X_coat=film.X, R_g=below, light=light, veil=film.veil)
-        if needed is not None and needed <= layer.coats:
-            continue
-        saved = _primer_for(film, needed or 21, light)
-        words = "more than 20" if needed is None else str(needed)
-        tint = f" A {saved[0]} primer saves {saved[1]}." if saved else ""
-        yield (
-            f"What lies below grins through {film.name}: {words} coats hide it, {layer.coats} are planned.{tint}",
-            "Counted until it is within 1 of the hiding film.",
-        )
+        for below, there in alike.values():
+            needed = coats_to_hide(film.optics, X_coat=film.X, R_g=below, light=light, veil=film.veil)
+            if needed is not None and needed <= layer.coats:
+                continue
+            saved = _primer_for(film, needed or 21, light)
+            words = "more than 20" if needed is None else str(needed)
+            where = "" if len(alike) == 1 else f" on {', '.join(there)}"
+            tint = f" A {saved[0]} primer saves {saved[1]}." if saved else ""
+            yield (
+                f"What lies below grins through {film.name}{where}: {words} coats hide it, {layer.coats} are "
+                f"planned.{tint}",
+                "Counted until it is within 1 of the hiding film.",
+            )
 
 
 def _primer_for(film: Film, needed: int, light: Light) -> tuple[str, int] | None:

@@ -122,6 +122,17 @@ class JudgementTest(unittest.TestCase):
         self.assertIn(needed, (3, 4, 5))
         self.assertNotIn("grins through", self.words(layer("paint", brushed, coats=2), wood="white_primer"))
 
+    def test_grins_through_zone_by_zone(self) -> None:
+        """A dark top under a pale coat needs more coats than the primed rest: it is said for the top alone."""
+        paint = layer("paint", film("white", X=32.0), coats=2)
+        grounds = {"": bare("white_primer"), "top": bare("walnut")}
+        found = [one.words for one in judge(Finish(layers=(paint,), grounds=grounds), SAMPLES)]
+        (said,) = [words for words in found if "grins through" in words]
+        self.assertIn("grins through white on top: ", said)
+        primer = layer("primer", film("white", X=60.0), coats=2, zones=("top",))
+        mended = judge(Finish(layers=(primer, paint), grounds=grounds), SAMPLES)
+        self.assertFalse([one.words for one in mended if "grins through" in one.words])
+
     def test_bleed(self) -> None:
         """Oak may send tannin through a pale paint, unless a primer holds it or the paint is dark."""
         pale, dark = layer("paint", WHITE, coats=4), layer("paint", film("black"), coats=2)

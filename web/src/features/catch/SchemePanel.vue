@@ -31,7 +31,8 @@ const { data, error, isFetching } = useQuery({
       }),
     ),
 })
-watch(data, () => {
+// Another light shows the same colours; another number of them, or another honesty, finds others.
+watch([() => photo.id, () => JSON.stringify(light.lighting.value), most], () => {
   dropped.value = new Set()
 })
 const kept = computed(() => (data.value?.colours ?? []).map((one, at) => ({ one, at })))

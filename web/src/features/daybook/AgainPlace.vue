@@ -6,6 +6,7 @@ import { useRoute, useRouter } from 'vue-router'
 import { api, type Schemas, unwrap } from '../../api/client'
 import { preferences } from '../../shared/preferences'
 import RecipeRow from '../../shared/RecipeRow.vue'
+import { sameMix } from '../../shared/sameMix'
 import { useJob, useLights } from '../../shared/useJob'
 import { useMixes } from '../../shared/useMixes'
 import { usePast } from './usePast'
@@ -41,8 +42,14 @@ const { data, error } = useQuery({
 })
 const rows = computed(() => (data.value?.same ? [data.value.same] : (data.value?.substitutes ?? [])))
 const chosen = ref(0)
-watch(rows, () => {
-  chosen.value = 0
+watch(rows, (now, old) => {
+  const mine = old[chosen.value]
+  chosen.value = mine
+    ? Math.max(
+        0,
+        now.findIndex((recipe) => sameMix(recipe, mine)),
+      )
+    : 0
 })
 const states: Record<Schemas['PotOfMixOut']['state'], string> = {
   there: 'there',

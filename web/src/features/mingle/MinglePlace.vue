@@ -5,6 +5,7 @@ import { useRoute, useRouter } from 'vue-router'
 import type { Schemas } from '../../api/client'
 import { preferences } from '../../shared/preferences'
 import RecipeRow from '../../shared/RecipeRow.vue'
+import { sameMix } from '../../shared/sameMix'
 import { useJob, useLights } from '../../shared/useJob'
 import { useMixes } from '../../shared/useMixes'
 import BesidePanel from './BesidePanel.vue'
@@ -52,9 +53,6 @@ function pick(at: number) {
   chosen.value = at
   picked.value = true
 }
-const sameMix = (one: Schemas['RecipeOut'], other: Schemas['RecipeOut']) =>
-  one.pours.map((pour) => `${pour.material} ${pour.parts.toString()}`).join() ===
-  other.pours.map((pour) => `${pour.material} ${pour.parts.toString()}`).join()
 
 /** A recipe laid aside, to hold the one in hand against it. */
 const aside = ref<{ target: number; recipe: Schemas['RecipeOut'] }>()

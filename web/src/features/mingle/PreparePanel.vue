@@ -25,8 +25,12 @@ const missing = computed(() => one.value?.roles.filter((role) => role.pots.lengt
 watch(
   one,
   (now) => {
+    const before = cast.value
     cast.value = Object.fromEntries(
-      (now?.roles ?? []).flatMap((role) => (role.pots[0] ? [[role.key, role.pots[0]]] : [])),
+      (now?.roles ?? []).flatMap((role) => {
+        const pot = role.pots.find((key) => key === before[role.key]) ?? role.pots[0]
+        return pot ? [[role.key, pot]] : []
+      }),
     )
   },
   { immediate: true },

@@ -1,0 +1,110 @@
+"""Wet hands and haste: pages left in the middle, taps twice, a server that is away, answers that come late."""
+
+from collections.abc import Callable
+from typing import Any
+
+import numpy as np
+from playwright.sync_api import Route, expect
+
+from tests.browser.test_slice import PHONE, BrowserCase
+
+
+class HurryTest(BrowserCase):
+    def layer(self, number: int = 0) -> dict[str, Any]:
+        found: dict[str, Any] = self.job()["looks"][0]["layers"][number]
+        return found
+
+    def test_a_page_left_at_once_keeps_the_change(self) -> None:
+        """A number moved in Try on is kept though the page is left in the same breath: by a link, or for good."""
+        page = self.page
+        ways: tuple[tuple[float, Callable[[], object]], ...] = (
+            (0.24, lambda: page.get_by_role("link", name="Mingle").click()),
+            (0.46, lambda: page.goto("/shelf")),
+            (0.68, lambda: page.reload()),
+        )
+        for value, leave in ways:
+            self.go("try-on")
+            page.get_by_role("button", name="Blend", exact=True).click()
+            page.get_by_label("how wide").fill(str(value))
+            leave()
+            page.wait_for_timeout(700)
+            with self.subTest(value):
+                self.assertEqual(self.layer()["width"], value)
+
+    def test_two_taps_are_one_jug(self) -> None:
+        """Keep, tapped twice in haste, keeps one jug or two that can be told and undone, never a broken one."""
+        page = self.page
+        self.go("mingle")
+        page.get_by_role("button", name="Keep as a jug").dblclick()
+        page.wait_for_timeout(900)
+        mixes = self.job()["mixes"]
+        self.assertIn(len(mixes), (3, 4))
+        self.assertTrue(all(mix["recipe"]["pours"] for mix in mixes))
+        page.get_by_role("button", name="Undo").click()
+        page.wait_for_timeout(600)
+        self.assertEqual(len(self.job()["mixes"]), len(mixes) - 1)
+
+    def test_the_server_is_away(self) -> None:
+        """While it cannot be reached that is said, what was set stays on the screen, and goes on when it is back."""
+        page = self.page
+        self.go("try-on")
+        page.get_by_role("button", name="Blend", exact=True).click()
+        self.allowed = ("Failed to load resource: net::ERR_FAILED",)
+        away = "**/api/**"
+        page.route(away, lambda route: route.abort())
+        page.get_by_label("how wide").fill("0.34")
+        expect(page.get_by_role("alert").first).to_be_visible()
+        expect(page.get_by_label("how wide")).to_have_value("0.34")
+        page.unroute(away)
+        page.get_by_label("contrast").fill("0.8")
+        page.wait_for_timeout(1200)
+        self.assertEqual((self.layer()["width"], self.layer()["contrast"]), (0.34, 0.8))
+
+    def test_a_late_answer_never_covers_a_newer_one(self) -> None:
+        """The picture of an older number that arrives after that of a newer one is not shown."""
+        page = self.page
+        self.go("try-on")
+        picture = page.locator("[data-preview]")
+        expect(picture).to_be_visible()
+        page.get_by_role("button", name="Clear coat", exact=True).click()
+        page.wait_for_timeout(900)
+        first = picture.get_attribute("src")
+        held: list[Route] = []
+
+        def hold(route: Route) -> None:
+            if not held:
+                held.append(route)
+            else:
+                route.continue_()
+
+        page.route("**/picture?**", hold)
+        page.get_by_label("sheen").fill("0")
+        page.wait_for_timeout(200)
+        page.get_by_label("sheen").fill("1")
+        page.wait_for_timeout(1200)
+        newer = picture.get_attribute("src")
+        self.assertNotEqual(newer, first)
+        shown = self.pixel(page.locator(".stage"))
+        try:
+            held[0].continue_()
+        except Exception as gone:  # the page has broken the older request off, which is as good
+            self.assertIn("already", str(gone).lower())
+        page.wait_for_timeout(800)
+        np.testing.assert_allclose(self.pixel(page.locator(".stage")), shown, atol=1.0)
+
+    def test_a_thumb_on_a_phone(self) -> None:
+        """Dress, light, point and stage by taps alone; nothing has to be hovered or dragged."""
+        page = self.open(PHONE)
+        self.go("try-on", page)
+        expect(page.locator("[data-preview]")).to_be_visible()
+        page.get_by_label("Add a layer").select_option(label="Wax")
+        page.get_by_text("Bulb", exact=True).first.tap()
+        box = page.locator(".stage").bounding_box()
+        assert box is not None
+        page.touchscreen.tap(box["x"] + 0.4 * box["width"], box["y"] + 0.5 * box["height"])
+        expect(page.get_by_text("the bare piece").first).to_be_visible()
+        page.wait_for_timeout(900)
+        job = page.request.get("/api/jobs/1").json()
+        self.assertEqual([one["kind"] for one in job["looks"][0]["layers"]], ["blend", "sealer", "wax"])
+        width = page.evaluate("[document.documentElement.scrollWidth, window.innerWidth]")
+        self.assertLessEqual(width[0], width[1])
