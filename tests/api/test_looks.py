@@ -60,8 +60,11 @@ class PieceTest(LookCase):
     def test_refused(self) -> None:
         for changes, status, words in (
             ({"measures": {"width": 0}}, 422, "width of a piece must be from 0.1 to 4 m"),
-            ({"measures": {"width": 900}}, 422, "width"),
-            ({"measures": {"rows": 500}}, 422, "rows"),
+            ({"measures": {"width": 900}}, 422, "width of a piece must be from 0.1 to 4 m, got 900"),
+            ({"measures": {"height": -2}}, 422, "height of a piece must be from"),
+            ({"measures": {"rows": 500}}, 422, "from 1 to 12 rows, got 500"),
+            ({"measures": {"columns": 0}}, 422, "from 1 to 12 columns, got 0"),
+            ({"measures": {"rows": 10**9}}, 422, "rows"),
             ({"grounds": {"top": "linoleum"}}, 422, "no ground 'linoleum'"),
             ({"grounds": {"keel": "oak"}}, 422, "grounds"),
             ({"measures": {"wings": 2}}, 422, "wings"),

@@ -45,7 +45,7 @@ class PieceTest(TryOnCase):
         width.fill("120")
         width.press("Enter")
         page.get_by_label("Fronts").first.select_option(label="panelled")
-        page.get_by_label("What Top are now").select_option(label="Walnut")
+        page.get_by_label("Top, as it is now").select_option(label="Walnut")
         page.wait_for_timeout(600)
         chest = self.job()["pieces"][-1]
         self.assertEqual((chest["measures"]["width"], chest["measures"]["relief"]), (1.2, "panelled"))

@@ -20,8 +20,9 @@ FormName = Literal[
     "card_cabinet", "chest", "bedside", "cupboard", "table", "chair", "stool", "settle", "desk", "roll_desk",
     "bookcase", "mirror", "box", "board",
 ]  # fmt: skip
-Metres = Annotated[float, Field(ge=0.0, le=4.0)]
-Count = Annotated[int, Field(ge=1, le=12)]
+# Wide open: the core says in a painter's words what a piece may measure.
+Metres = Annotated[float, Field(ge=-1e6, le=1e6)]
+Count = Annotated[int, Field(ge=-1_000_000, le=1_000_000)]
 GroundName = Annotated[str, Field(min_length=1, max_length=40)]
 
 

@@ -81,6 +81,10 @@ function measure(key: Measure, unit: string, text: string) {
     refused.value = 'Give a number.'
     return
   }
+  if (unit !== 'cm' && !Number.isInteger(value)) {
+    refused.value = 'Give a whole number.'
+    return
+  }
   void attempt(() => change(one.id, { measures: { [key]: unit === 'cm' ? value / 100 : value } }))
 }
 
@@ -174,7 +178,7 @@ const value = (one: Schemas['PieceOut'], key: string) => String(one.measures[key
             <td>
               <GroundChoice
                 own
-                :aria-label="`What ${titles[zone] ?? zone} are now`"
+                :aria-label="`${titles[zone] ?? zone}, as it is now`"
                 :model-value="piece.grounds[zone] ?? piece.grounds[''] ?? 'oak'"
                 @update:model-value="lay(zone, $event)"
               />

@@ -1,0 +1,134 @@
+"""The piece in a browser: every form, its numbers as they are typed, its grounds, and all of it by keys alone."""
+
+import re
+from typing import Any
+
+import numpy as np
+from playwright.sync_api import expect
+
+from jug_mingle.core.pieces import FORMS
+from tests.browser.support import REFUSED
+from tests.browser.test_slice import BrowserCase
+
+
+class PieceCase(BrowserCase):
+    def last(self) -> dict[str, Any]:
+        """Return the newest piece as it is kept, once what is on its way has arrived."""
+        self.page.wait_for_timeout(500)
+        found: dict[str, Any] = self.job()["pieces"][-1]
+        return found
+
+    def add(self, title: str) -> None:
+        self.page.get_by_label("Add a piece").select_option(label=title)
+        expect(self.page.get_by_role("button", name=title, exact=True, pressed=True)).to_be_visible()
+
+
+class FormsTest(PieceCase):
+    def test_every_form(self) -> None:
+        """Each form can be added; it is drawn, and what is to be painted is summed as the program sums it."""
+        page = self.page
+        self.go("piece")
+        page.locator(".stage img").wait_for()
+        seen = set()
+        for key, form in FORMS.items():
+            with self.subTest(key):
+                before = page.locator(".stage img").get_attribute("src")
+                self.add(form.title)
+                expect(page.locator(".stage img")).not_to_have_attribute("src", before or "")
+                page.wait_for_function("document.querySelector('.stage img').naturalWidth > 300")
+                piece = self.last()
+                self.assertEqual(piece["form"], key)
+                total = sum(piece["areas"].values())
+                expect(page.locator("tr.sum .area")).to_have_text(f"{total:.2f} m²")
+                rows = page.locator("tbody tr:not(.sum) .area").all_inner_texts()
+                self.assertEqual(len(rows), len(piece["areas"]))
+                self.assertAlmostEqual(sum(float(row.split()[0]) for row in rows), total, delta=0.05)
+                seen.add(tuple(np.round(self.pixel(page.locator(".stage")), 0)))
+        self.assertGreater(len(seen), 4)
+
+
+class MeasuresTest(PieceCase):
+    def test_as_they_are_typed(self) -> None:
+        """Commas and points are both decimal; what is no measure is refused in words and leaves the piece as it was."""
+        page = self.page
+        self.go("piece")
+        self.add("Chest of drawers")
+        for text, metres in (("82,5", 0.825), ("91.4", 0.914)):
+            page.get_by_label("Width").fill(text)
+            page.keyboard.press("Enter")
+            with self.subTest(text):
+                self.assertAlmostEqual(self.last()["measures"]["width"], metres, places=4)
+        before = self.last()["measures"]
+        self.allowed = REFUSED
+        for label, text, words in (
+            ("Width", "wide", "Give a number."),
+            ("Width", "", "Give a number."),
+            ("Width", "-3", "from 0.1 to 4 m"),
+            ("Height, cm", "100000", "from 0.1 to 4 m"),
+            ("Depth", "0", "from 0."),
+            ("rows of drawers", "500", "from 1 to 12 rows, got 500"),
+            ("rows of drawers", "2.5", "a whole number"),
+        ):
+            with self.subTest(label, text=text):
+                field = page.get_by_label(label, exact=label == "Height, cm")
+                field.fill(text)
+                field.press("Enter")
+                expect(page.get_by_role("alert")).to_contain_text(re.compile(words))
+                self.assertEqual(self.last()["measures"], before)
+
+    def test_more_of_it_takes_more_paint(self) -> None:
+        """A taller piece has more to paint; style parts change its zones."""
+        page = self.page
+        self.go("piece")
+        self.add("Bedside table")
+        low = sum(self.last()["areas"].values())
+        page.get_by_label("Height, cm", exact=True).fill("95")
+        page.keyboard.press("Enter")
+        self.assertGreater(sum(self.last()["areas"].values()), 1.15 * low)
+        page.get_by_label("It stands on").select_option("plinth")
+        self.assertIn("plinth", self.last()["areas"])
+        page.get_by_label("It stands on").select_option("none")
+        self.assertNotIn("plinth", self.last()["areas"])
+        expect(page.get_by_label("Height of its base")).to_have_count(0)
+
+    def test_grounds(self) -> None:
+        """Each zone has its own ground, seen at once; a colour caught for the job may be what is there now."""
+        page = self.page
+        self.go("piece")
+        page.locator(".stage img").wait_for()
+        page.wait_for_timeout(700)
+        oak = self.pixel(page.locator(".stage"))
+        page.get_by_label("Frame, as it is now").select_option(label="Walnut")
+        page.wait_for_timeout(1200)
+        walnut = self.pixel(page.locator(".stage"))
+        self.assertLess(walnut.sum(), oak.sum() - 40)
+        page.get_by_label("Frame, as it is now").select_option(index=0)
+        found = page.get_by_label("Frame, as it is now").locator("optgroup").last.locator("option").first
+        page.get_by_label("Frame, as it is now").select_option(value=found.get_attribute("value"))
+        page.wait_for_timeout(600)
+        self.assertIn(":", self.job()["pieces"][0]["grounds"]["body"])
+
+    def test_by_keyboard_alone(self) -> None:
+        """A piece is taken in hand, named and measured without a mouse; one taken off comes back."""
+        page = self.page
+        self.go("piece")
+        page.get_by_role("button", name="Hall settle").focus()
+        page.keyboard.press("Enter")
+        called = page.get_by_label("Called")
+        called.focus()
+        page.keyboard.press("Control+a")
+        page.keyboard.type("Porch settle")
+        page.keyboard.press("Tab")
+        expect(page.get_by_role("button", name="Porch settle", pressed=True)).to_be_visible()
+        page.keyboard.press("Control+a")
+        page.keyboard.type("140")
+        page.keyboard.press("Enter")
+        self.last()
+        settle = next(one for one in self.job()["pieces"] if one["name"] == "Porch settle")
+        self.assertAlmostEqual(settle["measures"]["width"], 1.4)
+        page.get_by_role("button", name="Take it off").focus()
+        page.keyboard.press("Space")
+        expect(page.get_by_role("button", name="Porch settle")).to_have_count(0)
+        page.get_by_role("button", name="Undo").focus()
+        page.keyboard.press("Enter")
+        expect(page.get_by_role("button", name="Porch settle", pressed=True)).to_be_visible()
