@@ -15,6 +15,7 @@ from starlette.types import ASGIApp, Message, Receive, Scope, Send
 
 from jug_mingle import __version__
 from jug_mingle.api.context import Context
+from jug_mingle.api.refusals import place_of, words_of
 from jug_mingle.api.routes import (
     again,
     colours,
@@ -130,10 +131,9 @@ def _said(_request: Request, error: Exception) -> JSONResponse:
 def _refused(_request: Request, error: Exception) -> JSONResponse:
     """Say per field what is wrong with it."""
     assert isinstance(error, RequestValidationError)
-    fields = {
-        ".".join(str(part) for part in problem["loc"][1:]) or "body": str(problem["msg"]) for problem in error.errors()
-    }
-    detail = "; ".join(f"{field}: {message}" for field, message in list(fields.items())[:3])
+    found = error.errors()
+    fields = {".".join(str(part) for part in one["loc"][1:]) or "body": words_of(one) for one in found}
+    detail = "; ".join(f"{place_of(one['loc'])} {words_of(one)}" for one in found[:3])
     return JSONResponse({"detail": detail, "fields": fields}, status_code=422)
 
 

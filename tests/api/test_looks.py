@@ -253,13 +253,13 @@ class OutputTest(LookCase):
         self.assertEqual(self.job()["photos"][0]["marks"], marks)
         face = marks["faces"][0]
         for wrong, words in (
-            ({**marks, "faces": [{**face, "corners": [[0, 0]] * 3}]}, "4 items"),
-            ({**marks, "faces": [{**face, "width": 0}]}, "greater than 0"),
-            ({**marks, "faces": [{**face, "zone": "roof"}]}, "Input should be"),
+            ({**marks, "faces": [{**face, "corners": [[0, 0]] * 3}]}, "at least 4 entries"),
+            ({**marks, "faces": [{**face, "width": 0}]}, "must be above 0"),
+            ({**marks, "faces": [{**face, "zone": "roof"}]}, "must be one of"),
             ({**marks, "faces": [face] * 41}, "at most 40"),
-            ({**marks, "wood": ""}, "at least 1 character"),
-            ({**marks, "colour": "red"}, "not permitted"),
-            ({**marks, "white": [1e9, 0]}, "less than or equal"),
+            ({**marks, "wood": ""}, "must not be empty"),
+            ({**marks, "colour": "red"}, "is not known here"),
+            ({**marks, "white": [1e9, 0]}, "must be at most"),
         ):
             with self.subTest(words):
                 answer = self.client.put("/api/photos/1/marks", json=wrong)

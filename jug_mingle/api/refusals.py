@@ -1,0 +1,46 @@
+"""What is wrong with a request, in words that say what to do: Pydantic's findings, by their type."""
+
+from collections.abc import Mapping, Sequence
+from typing import Any, Final
+
+_WORDS: Final = {
+    "missing": "is missing",
+    "extra_forbidden": "is not known here",
+    "greater_than": "must be above {gt:g}",
+    "greater_than_equal": "must be at least {ge:g}",
+    "less_than": "must be below {lt:g}",
+    "less_than_equal": "must be at most {le:g}",
+    "finite_number": "must be a number",
+    "float_type": "must be a number",
+    "float_parsing": "must be a number",
+    "int_type": "must be a whole number",
+    "int_parsing": "must be a whole number",
+    "int_from_float": "must be a whole number",
+    "bool_type": "must be true or false",
+    "bool_parsing": "must be true or false",
+    "string_type": "must be a text",
+    "string_too_short": "must have at least {min_length} characters",
+    "string_too_long": "must have at most {max_length} characters",
+    "literal_error": "must be one of {expected}",
+    "list_type": "must be a list",
+    "dict_type": "must be an object with named parts",
+    "too_short": "must have at least {min_length} entries, has {actual_length}",
+    "too_long": "must have at most {max_length} entries, has {actual_length}",
+    "json_invalid": "is no JSON: {error}",
+}
+
+
+def words_of(problem: Mapping[str, Any]) -> str:
+    """Return in words what one of Pydantic's findings is: {"type", "msg", "ctx"}; one not known here as it says it."""
+    kind, facts = str(problem["type"]), problem.get("ctx", {})
+    if kind in ("string_too_short", "too_short") and facts.get("min_length") == 1:
+        return "must not be empty"
+    return _WORDS[kind].format(**facts) if kind in _WORDS else str(problem["msg"])
+
+
+def place_of(loc: Sequence[int | str]) -> str:
+    """Return where a finding belongs, as a person counts: ("body", "layers", 0, "coats") is "layers 1, coats"."""
+    place = ""
+    for part in loc[1:]:
+        place += f" {part + 1}" if isinstance(part, int) else f", {part}" if place else part
+    return place or "what was sent"
