@@ -40,6 +40,7 @@ const titles: Record<string, string> = {
 const zones = computed(() => Object.entries(piece.value?.areas ?? {}))
 const total = computed(() => zones.value.reduce((sum, [, area]) => sum + area, 0))
 
+const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1)
 type Measure = 'width' | 'height' | 'depth' | 'base_height' | 'rows' | 'columns'
 const measures = computed(() => {
   const found: { key: Measure; title: string; unit: string }[] = [
@@ -47,8 +48,8 @@ const measures = computed(() => {
     { key: 'height', title: 'Height', unit: 'cm' },
     { key: 'depth', title: 'Depth', unit: 'cm' },
   ]
-  if (form.value?.rows) found.push({ key: 'rows', title: form.value.rows, unit: '' })
-  if (form.value?.columns) found.push({ key: 'columns', title: form.value.columns, unit: '' })
+  if (form.value?.rows) found.push({ key: 'rows', title: capital(form.value.rows), unit: '' })
+  if (form.value?.columns) found.push({ key: 'columns', title: capital(form.value.columns), unit: '' })
   if (piece.value?.measures.base !== 'none') found.push({ key: 'base_height', title: 'Height of its base', unit: 'cm' })
   return found
 })
@@ -116,7 +117,7 @@ const styles: { key: 'base' | 'relief' | 'handle'; title: string; values: Record
   {
     key: 'handle',
     title: 'Handles',
-    values: { knob: 'knobs', pull: 'pulls', label_knob: 'label frames and knobs', none: 'none' },
+    values: { knob: 'knobs', pull: 'pulls', label_knob: 'label and knob', none: 'none' },
   },
 ]
 const value = (one: Schemas['PieceOut'], key: string) => String(one.measures[key] ?? '')
