@@ -23,4 +23,5 @@ def side_by_side(work: Callable[[slice], None], count: int) -> None:
     helpers = [_POOL.submit(do) for _ in range(min(_HELPERS, count // _PART))]
     do()
     for helper in helpers:
-        helper.result()
+        if not helper.cancel():  # one that has not begun, since others have the helpers, has nothing left to do
+            helper.result()
