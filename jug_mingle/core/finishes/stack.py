@@ -92,10 +92,12 @@ def figured(below: Below, grain: FloatArray | float) -> FloatArray:
     return np.asarray(below.R ** np.exp(0.33 * below.figure * np.clip(grain, -1.6, 1.6))[..., np.newaxis])
 
 
-def _mixed(films: Sequence[Film], shares: Sequence[FloatArray]) -> tuple[FloatArray, FloatArray]:
-    """Return K and S (..., 36) of films run into each other."""
-    K = sum(np.multiply.outer(s, film.optics.K) for s, film in zip(shares, films, strict=True))
-    S = sum(np.multiply.outer(s, film.optics.S) for s, film in zip(shares, films, strict=True))
+def _mixed(
+    films: Sequence[Film], shares: Sequence[FloatArray], bands: NDArray[np.intp] | slice = slice(None)
+) -> tuple[FloatArray, FloatArray]:
+    """Return K and S (..., bands) of films run into each other."""
+    K = sum(np.multiply.outer(s, film.optics.K[bands]) for s, film in zip(shares, films, strict=True))
+    S = sum(np.multiply.outer(s, film.optics.S[bands]) for s, film in zip(shares, films, strict=True))
     return np.asarray(K), np.asarray(S)
 
 
@@ -262,8 +264,8 @@ class _Step:
 
 
 def _tables(K: FloatArray, S: FloatArray, X: FloatArray) -> tuple[FloatArray, FloatArray]:
-    """Return R0 and T² of films, at the nodes: over a ground R_g they give R0 + T² R_g / (1 - R0 R_g)."""
-    R0, T = film_alone(K=K[..., NODES], S=S[..., NODES], X=X)
+    """Return R0 and T² of films of K and S at the nodes: over a ground R_g they give R0 + T² R_g / (1 - R0 R_g)."""
+    R0, T = film_alone(K=K, S=S, X=X)
     return R0.astype(np.float32), (T * T).astype(np.float32)
 
 
@@ -275,7 +277,7 @@ def _levels(values: FloatArray | float, most: float, count: int) -> NDArray[np.u
 def _film_tables(film: Film, X: float, even: float | None) -> tuple[FloatArray, FloatArray]:
     """Return the tables of a film over levels of its thickness, or of the one thickness that it has everywhere."""
     thick = X * (np.linspace(0.0, _THICKEST, LEVELS) if even is None else np.array([even]))
-    return _tables(film.optics.K, film.optics.S, thick)
+    return _tables(film.optics.K[NODES], film.optics.S[NODES], thick)
 
 
 @lru_cache(maxsize=64)
@@ -283,12 +285,12 @@ def _blend_tables(kind: str, films: tuple[Film, ...], X: float) -> tuple[FloatAr
     """Return the tables of a blend over levels of its way, or of that and its third colour's share or its thickness."""
     if kind == "blend" and len(films) == 2:
         s = _film_share(kind, films, np.linspace(0.0, 1.0, LEVELS))
-        return _tables(*_mixed(films, [1.0 - s, s]), np.full(LEVELS, X))
+        return _tables(*_mixed(films, [1.0 - s, s], NODES), np.full(LEVELS, X))
     t, d = (a.ravel() for a in np.meshgrid(np.linspace(0, 1, _SHARES), np.linspace(0, 1, _THIRDS), indexing="ij"))
     s = _film_share(kind, films, t)
     if kind == "two_tone":
-        return _tables(*_mixed(films, [1.0 - s, s]), X * _THICKEST * d)
-    return _tables(*_mixed(films, [(1.0 - s) * (1.0 - d), s * (1.0 - d), d]), np.full(s.size, X))
+        return _tables(*_mixed(films, [1.0 - s, s], NODES), X * _THICKEST * d)
+    return _tables(*_mixed(films, [(1.0 - s) * (1.0 - d), s * (1.0 - d), d], NODES), np.full(s.size, X))
 
 
 def _film_step(layer: Layer, samples: Samples, zone: str) -> tuple[_Step, float]:
