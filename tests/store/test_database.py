@@ -11,15 +11,16 @@ from alembic import command
 from alembic.autogenerate import compare_metadata
 from alembic.config import Config
 from alembic.migration import MigrationContext
-from sqlalchemy import create_engine, text
+from sqlalchemy import Engine, create_engine, text
 from sqlalchemy.exc import IntegrityError
 
 from jug_mingle.core.pieces import Piece
 from jug_mingle.services.looks import get_look, layers_of
 from jug_mingle.services.mixes import mix_rows
+from jug_mingle.services.photo_shapes import Marks
 from jug_mingle.services.pieces import piece_of, piece_rows
 from jug_mingle.store.database import MIGRATIONS, open_database
-from jug_mingle.store.models import JobRow, MaterialRow, PhotoRow, Row
+from jug_mingle.store.models import JobRow, MaterialRow, PhotoRow, Row, TargetRow
 
 
 class DatabaseTest(unittest.TestCase):
@@ -47,16 +48,48 @@ class DatabaseTest(unittest.TestCase):
             open_database(self.folder)
         self.assertEqual(len(list(self.folder.glob("jug-mingle.before-*.db"))), 1)
 
-    def test_pieces_and_finishes_of_old_databases(self) -> None:
-        """The one cabinet of each job and its one finish become a piece and its look, measures and colours kept."""
-        self.database.close()
+    def of_revision(self, revision: str) -> tuple[Path, Engine]:
+        """Return a folder with an empty database of an older revision, and an engine on it."""
         folder = Path(self.enterContext(tempfile.TemporaryDirectory()))
         config = Config()
         config.set_main_option("script_location", str(MIGRATIONS))
         engine = create_engine(f"sqlite:///{folder / 'jug-mingle.db'}")
         with engine.begin() as connection:
             config.attributes["connection"] = connection
-            command.upgrade(config, "0005")
+            command.upgrade(config, revision)
+        return folder, engine
+
+    def test_photos_of_old_databases(self) -> None:
+        """A photo from before marks has none, and the colours that were caught from it still name it."""
+        folder, engine = self.of_revision("0006")
+        with engine.begin() as connection:
+            connection.execute(text("INSERT INTO job (id, name, room, created) VALUES (1, 'Job', '', '2026-01-01')"))
+            connection.execute(
+                text(
+                    "INSERT INTO photo (id, job_id, name, sha256, media_type, width, height, created) "
+                    "VALUES (7, 1, 'Jug', 'ab', 'image/jpeg', 40, 30, '2026-01-01')"
+                )
+            )
+            connection.execute(
+                text(
+                    "INSERT INTO target (id, job_id, photo_id, name, R, noise, source, created) "
+                    "VALUES (3, 1, 7, 'glaze', '[0.5]', 4.0, '{}', '2026-01-01')"
+                )
+            )
+        engine.dispose()
+        database = open_database(folder)
+        self.addCleanup(database.close)
+        with database.read() as session:
+            photo, target = session.get(PhotoRow, 7), session.get(TargetRow, 3)
+            assert photo is not None
+            assert target is not None
+            self.assertEqual(Marks.model_validate(photo.marks), Marks())
+            self.assertEqual((photo.name, target.photo_id), ("Jug", 7))
+
+    def test_pieces_and_finishes_of_old_databases(self) -> None:
+        """The one cabinet of each job and its one finish become a piece and its look, measures and colours kept."""
+        folder, engine = self.of_revision("0005")
+        with engine.begin() as connection:
             for number, finish in enumerate(("ombre", "blend", None), start=1):
                 connection.execute(
                     text(
