@@ -2,10 +2,11 @@
 
 from typing import Annotated, Literal
 
-from pydantic import BaseModel, ConfigDict, Field, StringConstraints
+from pydantic import BaseModel, Field, StringConstraints
 
 from jug_mingle.services.look_shapes import LayerIn
 from jug_mingle.services.photo_shapes import Marks
+from jug_mingle.services.said import Said
 from jug_mingle.services.sources import ColourIn, LightingIn, NoLightIn
 
 LightName = Literal[
@@ -14,12 +15,6 @@ LightName = Literal[
 ToolName = Literal["parts", "spoons", "syringe", "scale", "drops"]
 Name = Annotated[str, StringConstraints(strip_whitespace=True, min_length=1, max_length=120)]
 Hex = Annotated[str, Field(pattern="^#[0-9a-f]{6}$")]
-
-
-class In(BaseModel):
-    """Base of what comes in: unknown fields are refused."""
-
-    model_config = ConfigDict(extra="forbid", allow_inf_nan=False)
 
 
 class Problem(BaseModel):
@@ -59,7 +54,7 @@ class ChipOut(BaseModel):
     rooms: list[LookOut] = Field(default=[], description="How it looks in the workshop and where it will stand.")
 
 
-class LookIn(In):
+class LookIn(Said):
     """A colour to look at; nothing is saved."""
 
     colour: ColourIn
@@ -72,7 +67,7 @@ class LookedOut(ChipOut):
     background_hex: Hex | None = None
 
 
-class TargetIn(In):
+class TargetIn(Said):
     """A colour to save to the job."""
 
     name: Name
@@ -82,7 +77,7 @@ class TargetIn(In):
     background: ColourIn | None = None
 
 
-class TargetChangeIn(In):
+class TargetChangeIn(Said):
     """What changes of a target."""
 
     name: Name | None = None
@@ -102,14 +97,14 @@ class TargetOut(ChipOut):
     background_hex: Hex | None
 
 
-class RoomsIn(In):
+class RoomsIn(Said):
     """The light of the workshop, and that of the room where the piece will stand."""
 
     workshop_light: LightName
     room_light: LightName
 
 
-class SchemeIn(In):
+class SchemeIn(Said):
     """How the light of the photo is made honest, and how many colours are wanted."""
 
     lighting: LightingIn = NoLightIn()
@@ -218,7 +213,7 @@ class RecipeOut(BaseModel):
     spoils: str = Field(default="", description="Said where more is mixed than the piece takes before it spoils.")
 
 
-class RecipesIn(In):
+class RecipesIn(Said):
     """What the person wants and allows."""
 
     batch: float = Field(default=500.0, description="How much is needed. [ml]")
@@ -238,7 +233,7 @@ class RecipesOut(BaseModel):
     nearest: str = Field(description="Said when nothing on the shelf comes close; empty otherwise.")
 
 
-class PourIn(In):
+class PourIn(Said):
     """What is to be poured of one pot."""
 
     material: str = Field(max_length=80)
@@ -254,7 +249,7 @@ class AmountOut(BaseModel):
     words: str
 
 
-class SwatchForIn(In):
+class SwatchForIn(Said):
     """A recipe whose prediction shall be narrowed."""
 
     pours: list[PourIn] = Field(min_length=1, max_length=8)
@@ -269,7 +264,7 @@ class SwatchForOut(BaseModel):
     after: float
 
 
-class MixIn(In):
+class MixIn(Said):
     """A recipe to keep as a mix of the job."""
 
     name: Name

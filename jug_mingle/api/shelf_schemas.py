@@ -5,7 +5,8 @@ from typing import Annotated, Any, Literal
 
 from pydantic import BaseModel, Field
 
-from jug_mingle.api.schemas import Hex, In, Name
+from jug_mingle.api.schemas import Hex, Name
+from jug_mingle.services.said import Said
 from jug_mingle.services.sources import AreaIn, ColourIn, LightingIn
 
 Millilitres = Annotated[float, Field(ge=0.0, le=50_000.0)]
@@ -97,7 +98,7 @@ class MaterialWholeOut(MaterialOut):
     Lab: list[float] | None
 
 
-class FactsIn(In):
+class FactsIn(Said):
     """What the label says; null takes a fact back to the usual one."""
 
     volume_solids: float | None = Field(default=None, ge=0.0, le=1.0)
@@ -106,7 +107,7 @@ class FactsIn(In):
     sheen: Sheen | None = None
 
 
-class HandlingIn(In):
+class HandlingIn(Said):
     """Handling by the label; null takes a fact back to the usual one."""
 
     dry: Minutes | None = None
@@ -150,7 +151,7 @@ class MaterialChangeIn(FactsIn):
     handling: HandlingIn = HandlingIn()
 
 
-class PotInPhotoIn(In):
+class PotInPhotoIn(Said):
     """One pot of a photo of swatches or lids."""
 
     name: Name
@@ -158,7 +159,7 @@ class PotInPhotoIn(In):
     area: AreaIn
 
 
-class FromPhotoIn(In):
+class FromPhotoIn(Said):
     """Many pots from one photo."""
 
     photo_id: int
@@ -166,14 +167,14 @@ class FromPhotoIn(In):
     pots: list[PotInPhotoIn] = Field(min_length=1, max_length=60)
 
 
-class WeighIn(In):
+class WeighIn(Said):
     """The weight of the pot as it stands, and of its empty tin. [g]"""
 
     grams: float = Field(ge=0.0, le=50_000.0)
     tin_grams: float = Field(default=0.0, ge=0.0, le=20_000.0)
 
 
-class ToShelfIn(In):
+class ToShelfIn(Said):
     """How much of a mixed pot is put on the shelf. [ml]"""
 
     left_ml: Millilitres

@@ -16,8 +16,9 @@ from jug_mingle.core.materials import may_mix
 from jug_mingle.errors import UnfitError
 from jug_mingle.services.colours import Colour, resolve
 from jug_mingle.services.photos import PhotoFolder
+from jug_mingle.services.said import Said
 from jug_mingle.services.shelf import POUR_ERROR, add_reading, check_fit, get_material, to_material
-from jug_mingle.services.sources import ColourIn, Key, Said
+from jug_mingle.services.sources import ColourIn, Key
 from jug_mingle.store.models import MaterialRow, ReadingRow
 
 _COAT_ERROR: Final = 0.15

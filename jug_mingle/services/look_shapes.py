@@ -2,9 +2,10 @@
 
 from typing import Annotated, Literal
 
-from pydantic import BaseModel, ConfigDict, Field, StringConstraints
+from pydantic import Field, StringConstraints
 
 from jug_mingle.core.finishes.layers import Kind, Pattern, Place
+from jug_mingle.services.said import Said
 
 Share = Annotated[float, Field(ge=0.0, le=1.0)]
 Zone = Literal["front", "body", "top", "side", "leg", "plinth", "moulding", "inside"]
@@ -12,13 +13,7 @@ ColourName = Annotated[str, StringConstraints(strip_whitespace=True, min_length=
 """A role ("first", "second", "third" jug), "mix:7", "pot:sloe-skin", a wax ("brown wax") or a gilding ("gold")."""
 
 
-class Strict(BaseModel):
-    """Base: unknown fields are refused."""
-
-    model_config = ConfigDict(extra="forbid", allow_inf_nan=False)
-
-
-class LayerIn(Strict):
+class LayerIn(Said):
     """One layer; what each number means stands with `core.finishes.Layer`."""
 
     kind: Kind
@@ -40,17 +35,17 @@ class LayerIn(Strict):
     on: bool = True
 
 
-class ColourNote(Strict):
+class ColourNote(Said):
     """What a role was when the look was kept, for the person who opens it."""
 
     name: str = Field(default="", max_length=120)
 
 
-class LookFile(Strict):
+class LookFile(Said):
     """A look as a file."""
 
     format: Literal["jug-mingle look"] = "jug-mingle look"
     version: Literal[1] = 1
     name: Annotated[str, StringConstraints(strip_whitespace=True, min_length=1, max_length=120)]
-    roles: dict[Literal["first", "second", "third"], ColourNote] = {}
+    roles: dict[Literal["first", "second", "third"], ColourNote] = Field(default={})
     layers: list[LayerIn] = Field(min_length=1, max_length=24)

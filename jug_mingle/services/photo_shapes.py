@@ -1,25 +1,22 @@
 """What is marked on a photo to try a look on it, as it is stored and sent: faces, what they are of, a white."""
 
-from typing import Annotated
-
 from pydantic import Field
 
-from jug_mingle.services.look_shapes import Strict, Zone
+from jug_mingle.services.look_shapes import Zone
+from jug_mingle.services.said import Point, Said
 
-Pixel = Annotated[float, Field(ge=-50_000.0, le=50_000.0)]
 
-
-class FaceIn(Strict):
+class FaceIn(Said):
     """A face on a photo: its corners in turn, in pixels of the working copy, its zone, and how wide it is. [m]"""
 
-    corners: list[tuple[Pixel, Pixel]] = Field(min_length=4, max_length=4)
+    corners: list[Point] = Field(min_length=4, max_length=4)
     zone: Zone = "front"
     width: float = Field(default=0.5, gt=0.0, le=10.0)
 
 
-class Marks(Strict):
+class Marks(Said):
     """All marks of a photo; `wood` is the ground that is bare, `white` a place that is white in truth."""
 
     faces: list[FaceIn] = Field(default=[], max_length=40)
     wood: str = Field(default="oak", min_length=1, max_length=40)
-    white: tuple[Pixel, Pixel] | None = None
+    white: Point | None = None

@@ -5,21 +5,14 @@ These are kept with what they gave, so that it can be caught again.
 
 from typing import Annotated, Literal
 
-from pydantic import BaseModel, ConfigDict, Field
+from pydantic import Field
 
 from jug_mingle.core.spectra import BANDS
+from jug_mingle.services.said import Point, Said
 
 Share = Annotated[float, Field(ge=0.0, le=1.0)]
 Steps = Annotated[float, Field(ge=0.0, le=20.0)]
-Pixel = Annotated[float, Field(ge=-1e6, le=1e6)]
-Point = tuple[Pixel, Pixel]
 Key = Annotated[str, Field(min_length=1, max_length=80)]
-
-
-class Said(BaseModel):
-    """Base of what comes in: unknown fields are refused."""
-
-    model_config = ConfigDict(extra="forbid", allow_inf_nan=False)
 
 
 class SpotIn(Said):

@@ -7,12 +7,13 @@ from fastapi import APIRouter
 from pydantic import BaseModel, Field
 
 from jug_mingle.api.context import PROBLEMS, ContextNow, LightNow
-from jug_mingle.api.schemas import ChipOut, In
+from jug_mingle.api.schemas import ChipOut
 from jug_mingle.api.shapes import chip
 from jug_mingle.core.spectra import light as light_named
 from jug_mingle.devices.lines import DeviceError
 from jug_mingle.errors import DeviceTroubleError
 from jug_mingle.services import measured
+from jug_mingle.services.said import Said
 
 router = APIRouter(prefix="/api/devices", tags=["devices"])
 
@@ -38,13 +39,13 @@ class ReaderReadingOut(ChipOut):
     R: list[float]
 
 
-class PlaceIn(In):
+class PlaceIn(Said):
     """What is laid under the stand-in reader."""
 
     sample: str = Field(min_length=1, max_length=200, pattern=r"^[^\r\n|]+$")
 
 
-class ReaderFaultIn(In):
+class ReaderFaultIn(Said):
     """A fault that the stand-in reader shall have."""
 
     fault: Literal["none", "timeout", "disconnect", "half-line", "out-of-range", "uncalibrated", "lies"]
@@ -57,7 +58,7 @@ class WeightOut(BaseModel):
     state: Literal["stable", "moving", "overload"]
 
 
-class LoadIn(In):
+class LoadIn(Said):
     """What is put on the stand-in scale. [g]"""
 
     grams: float = Field(ge=0.0, le=20_000.0)

@@ -9,7 +9,7 @@ from pydantic import BaseModel, Field
 
 from jug_mingle.api.context import PROBLEMS, ContextNow, LightNow, Reading, UnitNow
 from jug_mingle.api.routes.jobs import whole_mix
-from jug_mingle.api.schemas import FinishOut, Hex, In, MixOut, Name, WayOut
+from jug_mingle.api.schemas import FinishOut, Hex, MixOut, Name, WayOut
 from jug_mingle.api.shapes import finish_out, hex_of
 from jug_mingle.core.colour import R_to_Lab, delta_E_CIE2000, difference_words
 from jug_mingle.core.finishes import GENERIC, KINDS, METALS, PATTERNS
@@ -24,6 +24,7 @@ from jug_mingle.services.jobs import get_job
 from jug_mingle.services.look_shapes import LayerIn, LookFile
 from jug_mingle.services.photo_shapes import FaceIn
 from jug_mingle.services.pieces import get_piece
+from jug_mingle.services.said import Said
 from jug_mingle.services.sources import LightingIn, NoLightIn
 from jug_mingle.services.targets import get_target
 
@@ -66,14 +67,14 @@ class LookbookOut(BaseModel):
     metals: list[str]
 
 
-class LookIn(In):
+class LookIn(Said):
     """A look to keep."""
 
     name: Name
     layers: Annotated[list[LayerIn], Field(min_length=1, max_length=24)]
 
 
-class PictureIn(In):
+class PictureIn(Said):
     """Layers to draw, saved or not.
 
     `stage` shows it after so many coats; `field` shows where one layer lies instead; without `shaded` every place has
@@ -89,7 +90,7 @@ class PictureIn(In):
     sketch: bool = False
 
 
-class PointIn(In):
+class PointIn(Said):
     """A point of the picture, in shares of its width and height."""
 
     layers: Layers = Field(default=[])
@@ -157,7 +158,7 @@ class JudgedOut(BaseModel):
     stages: list[str]
 
 
-class JudgeIn(In):
+class JudgeIn(Said):
     """Layers to judge."""
 
     layers: Layers = Field(default=[])
@@ -189,7 +190,7 @@ class LadderOut(BaseModel):
     walk: list[WalkOut]
 
 
-class DressIn(In):
+class DressIn(Said):
     """Faces of a photo and the layers to lay into them."""
 
     faces: list[FaceIn] = Field(min_length=1, max_length=40)

@@ -6,13 +6,14 @@ from fastapi import APIRouter
 from pydantic import BaseModel, Field
 
 from jug_mingle.api.context import PROBLEMS, ContextNow
-from jug_mingle.api.schemas import In, Name, PieceOut
+from jug_mingle.api.schemas import Name, PieceOut
 from jug_mingle.api.shapes import piece_out
 from jug_mingle.core.grounds import GROUNDS, ground
 from jug_mingle.core.pieces import FORMS
 from jug_mingle.services import looks
 from jug_mingle.services import pieces as service
 from jug_mingle.services.look_shapes import Zone
+from jug_mingle.services.said import Said
 
 router = APIRouter(prefix="/api", tags=["pieces"])
 
@@ -26,7 +27,7 @@ Count = Annotated[int, Field(ge=-1_000_000, le=1_000_000)]
 GroundName = Annotated[str, Field(min_length=1, max_length=40)]
 
 
-class MeasuresIn(In):
+class MeasuresIn(Said):
     """Measures of a piece [m], and how it is made; only what is sent differs from the usual."""
 
     width: Metres | None = None
@@ -40,7 +41,7 @@ class MeasuresIn(In):
     handle: Literal["knob", "pull", "label_knob", "none"] | None = None
 
 
-class PieceIn(In):
+class PieceIn(Said):
     """A new piece."""
 
     name: Name
@@ -49,7 +50,7 @@ class PieceIn(In):
     ground: GroundName = "oak"
 
 
-class PieceChangeIn(In):
+class PieceChangeIn(Said):
     """Changes of a piece; `grounds` says what zones are before anything is laid ("" for all others)."""
 
     name: Name | None = None
@@ -57,7 +58,7 @@ class PieceChangeIn(In):
     grounds: dict[Zone | Literal[""], GroundName] = Field(default={})
 
 
-class WearIn(In):
+class WearIn(Said):
     """Which look a piece wears; none for bare."""
 
     look_id: int | None

@@ -13,7 +13,7 @@ from pydantic import BaseModel, Field, StringConstraints
 from sqlalchemy.orm import Session
 
 from jug_mingle.api.context import PROBLEMS, ContextNow, LightNow, Reading, UnitNow
-from jug_mingle.api.schemas import Hex, In, PourIn, ToolName
+from jug_mingle.api.schemas import Hex, PourIn, ToolName
 from jug_mingle.api.shapes import hex_of
 from jug_mingle.core.colour import R_to_Lab, difference_words
 from jug_mingle.core.recipes import Pour, masstone, predict
@@ -26,6 +26,7 @@ from jug_mingle.services import jugs
 from jug_mingle.services import pots as service
 from jug_mingle.services.colours import resolve
 from jug_mingle.services.mixes import get_mix
+from jug_mingle.services.said import Said
 from jug_mingle.services.shelf import fitted_shelf
 from jug_mingle.services.sources import ColourIn
 from jug_mingle.store.models import PotRow
@@ -44,7 +45,7 @@ class JugOut(BaseModel):
     diameters: list[float]
 
 
-class JugIn(In):
+class JugIn(Said):
     """A vessel by its inner measures [mm], or by marks of water: millilitres in all, and height [mm]."""
 
     name: JugName
@@ -88,19 +89,19 @@ class PotOut(BaseModel):
     done: bool
 
 
-class BeginIn(In):
+class BeginIn(Said):
     """Into which jug; the smallest that holds it with room to spare where none is named."""
 
     jug: JugName | None = None
 
 
-class OtherJugIn(In):
+class OtherJugIn(Said):
     """Which jug is taken instead."""
 
     jug: JugName
 
 
-class PourMadeIn(In):
+class PourMadeIn(Said):
     """A pour that was made; `place` is the number of pours made before it."""
 
     place: int = Field(ge=0, le=200)
@@ -109,7 +110,7 @@ class PourMadeIn(In):
     how: Literal["scale", "strip", "eye"] = "eye"
 
 
-class StripIn(In):
+class StripIn(Said):
     """The colour of a dried strip; `anyway` when the timer has not run out but it is dry."""
 
     colour: ColourIn
@@ -161,7 +162,7 @@ class AdviceOut(BaseModel):
     words: str
 
 
-class AdditionsIn(In):
+class AdditionsIn(Said):
     """What is to be added to the pot."""
 
     pours: list[PourIn] = Field(min_length=1, max_length=3)

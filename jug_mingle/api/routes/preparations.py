@@ -5,7 +5,7 @@ from fastapi import APIRouter
 from pydantic import BaseModel, Field
 
 from jug_mingle.api.context import PROBLEMS, LightNow, Reading
-from jug_mingle.api.schemas import Hex, In
+from jug_mingle.api.schemas import Hex
 from jug_mingle.api.shapes import hex_of
 from jug_mingle.core.grounds import ground
 from jug_mingle.core.preparations import PREPARATIONS, prepare
@@ -13,6 +13,7 @@ from jug_mingle.core.spectra import light as light_named
 from jug_mingle.core.units import said
 from jug_mingle.errors import NotFoundError, UnfitError
 from jug_mingle.services.amounts import spoils
+from jug_mingle.services.said import Said
 from jug_mingle.services.shelf import fitted_shelf, standing
 
 router = APIRouter(prefix="/api/preparations", tags=["preparations"])
@@ -37,7 +38,7 @@ class PreparationOut(BaseModel):
     use: str
 
 
-class PrepareIn(In):
+class PrepareIn(Said):
     """Who plays which role, how much is made [ml], and over what it goes."""
 
     cast: dict[str, str] = Field(max_length=6)

@@ -6,20 +6,21 @@ from pydantic import BaseModel, Field
 from sqlalchemy.orm import Session
 
 from jug_mingle.api.context import PROBLEMS, LightNow, Reading
-from jug_mingle.api.schemas import DifferenceOut, Hex, In, LightName, PourIn, RecipeOut, ToolName
+from jug_mingle.api.schemas import DifferenceOut, Hex, LightName, PourIn, RecipeOut, ToolName
 from jug_mingle.api.shapes import hex_of, recipe_out
 from jug_mingle.core.colour import difference_words
 from jug_mingle.core.spectra import WAVELENGTHS, Light
 from jug_mingle.core.spectra import light as light_named
 from jug_mingle.services import by_hand as service
 from jug_mingle.services.jobs import get_job
+from jug_mingle.services.said import Said
 from jug_mingle.services.shelf import fitted_shelf
 from jug_mingle.services.targets import get_target
 
 router = APIRouter(prefix="/api/targets/{target_id}", tags=["recipes"])
 
 
-class HandIn(In):
+class HandIn(Said):
     """What is poured, in parts of any size."""
 
     pours: list[PourIn] = Field(min_length=1, max_length=6)
@@ -63,7 +64,7 @@ class WhyIn(HandIn):
     ground: str = Field(default="oak", max_length=40)
 
 
-class BesideIn(In):
+class BesideIn(Said):
     """Two recipes, and what they are painted over."""
 
     first: list[PourIn] = Field(min_length=1, max_length=6)

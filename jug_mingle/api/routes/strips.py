@@ -8,7 +8,7 @@ from fastapi import APIRouter
 from pydantic import BaseModel, Field, StringConstraints
 
 from jug_mingle.api.context import PROBLEMS, ContextNow, LightNow, Reading
-from jug_mingle.api.schemas import Hex, In
+from jug_mingle.api.schemas import Hex
 from jug_mingle.api.shapes import hex_of
 from jug_mingle.core.colour import R_to_Lab, difference_words
 from jug_mingle.core.spectra import Light
@@ -19,6 +19,7 @@ from jug_mingle.services import photos
 from jug_mingle.services import strips as service
 from jug_mingle.services.colours import resolve
 from jug_mingle.services.jobs import get_job
+from jug_mingle.services.said import Said
 from jug_mingle.services.sources import ColourIn
 from jug_mingle.services.targets import get_target
 from jug_mingle.store.models import StripRow
@@ -31,7 +32,7 @@ Notes = Annotated[str, StringConstraints(strip_whitespace=True, max_length=500)]
 Coats = Annotated[int, Field(ge=1, le=20)]
 
 
-class OffcutIn(In):
+class OffcutIn(Said):
     """What is on an offcut, how it was done, and the colour that it dried to."""
 
     colour: ColourIn
@@ -44,7 +45,7 @@ class OffcutIn(In):
     notes: Notes = ""
 
 
-class StripChangeIn(In):
+class StripChangeIn(Said):
     """More of a strip; only what is sent is changed."""
 
     ground: Line = ""
