@@ -1,14 +1,17 @@
-"""The command line: `jug-mingle demo`, `jug-mingle serve`."""
+"""The command line: `jug-mingle demo`, `serve`, `backup`, `restore`, `match`."""
 
+import gc
 import json
 import socket
-from contextlib import suppress
+from collections.abc import Callable, Iterator
+from contextlib import contextmanager, suppress
 from pathlib import Path
 from typing import TYPE_CHECKING, Annotated
 
 import typer
 import uvicorn
 
+from jug_mingle.errors import DataRefusedError
 from jug_mingle.settings import Settings
 
 if TYPE_CHECKING:
@@ -42,6 +45,7 @@ def listen(wanted: int) -> socket.socket:
 
 
 def _serve(data: Path, port: int, *, demo: bool = False) -> None:
+    gc.disable()  # what a start imports stays: to look through it for rubbish, again and again, finds none
     from jug_mingle.api.app import create_app, pages_folder
 
     if not (pages_folder() / "index.html").exists():
@@ -50,6 +54,8 @@ def _serve(data: Path, port: int, *, demo: bool = False) -> None:
     listening = listen(port)
     typer.echo(f"Jug Mingle is at http://{HOST}:{listening.getsockname()[1]}  (Ctrl+C stops it)")
     program = demo_app(data) if demo else create_app(Settings(data=data))
+    gc.freeze()
+    gc.enable()
     with suppress(KeyboardInterrupt):
         uvicorn.Server(uvicorn.Config(program, log_level="warning")).run(sockets=[listening])
 
@@ -57,15 +63,51 @@ def _serve(data: Path, port: int, *, demo: bool = False) -> None:
 @app.command()
 def serve(data: _Data = Path("data"), port: _Port = PORT) -> None:
     """Serve the program on this machine, with your own data."""
-    prepare_own(data)
+    with _refusals():
+        prepare_own(data)
     _serve(data, port)
 
 
 @app.command()
 def demo(data: _Data = Path("data/demo"), port: _Port = PORT) -> None:
-    """Serve the program with the demo: a library's card cabinet, a shelf of pots, three photos."""
-    prepare_demo(data)
+    """Serve the program with the demo: a library's card cabinet, a shelf of pots, four photos."""
+    with _refusals():
+        prepare_demo(data, said=typer.echo)
     _serve(data, port, demo=True)
+
+
+@contextmanager
+def _refusals() -> Iterator[None]:
+    """Say in one line why a data folder cannot be opened, and leave with 1."""
+    try:
+        yield
+    except DataRefusedError as error:
+        typer.echo(f"jug-mingle: {error}", err=True)
+        raise typer.Exit(1) from error
+
+
+@app.command()
+def backup(
+    into: Annotated[Path, typer.Argument(help="A new folder for the copy.")], data: _Data = Path("data")
+) -> None:
+    """Copy the data folder: database and photos, verified; also while the program works."""
+    from jug_mingle.services.backup import back_up
+
+    with _refusals():
+        found = back_up(data, into)
+    typer.echo(f"{into} holds the database and {found.photos} photos, {found.size / 1e6:.1f} MB, every byte checked.")
+
+
+@app.command()
+def restore(
+    backup: Annotated[Path, typer.Argument(help="A folder that `backup` made.")], data: _Data = Path("data")
+) -> None:
+    """Bring a backup back, all of it or nothing; stop the program first. What was there is kept beside it."""
+    from jug_mingle.services.backup import restore as bring_back
+
+    with _refusals():
+        aside = bring_back(backup, data)
+    typer.echo(f"{data} is as it was in {backup}." + (f" What was there is kept as {aside.name}." if aside else ""))
 
 
 def demo_app(data: Path) -> "FastAPI":
@@ -80,26 +122,40 @@ def demo_app(data: Path) -> "FastAPI":
 def prepare_own(data: Path) -> None:
     """Begin a first job in a folder that has none, so that there is something to work on."""
     from jug_mingle.services.jobs import add_job, job_rows
+    from jug_mingle.services.predictions import fill_in
     from jug_mingle.store.database import open_database
 
     database = open_database(data)
     try:
         with database.write.begin() as session:
             if not job_rows(session):
-                add_job(session, name="My first piece")
+                add_job(session, name="My first job")
+            fill_in(session)
     finally:
         database.close()
 
 
-def prepare_demo(data: Path) -> None:
-    """Make the demo in a folder, unless it has data already."""
-    from jug_mingle.demo.scenario import load
-    from jug_mingle.services.photos import PhotoFolder
+def _silent(_words: str) -> None:
+    """Say nothing."""
+
+
+def prepare_demo(data: Path, *, said: Callable[[str], object] = _silent) -> None:
+    """Make the demo in a folder, unless it has data already; `said` is told what takes its time."""
+    from jug_mingle.services.jobs import job_rows
+    from jug_mingle.services.predictions import fill_in
     from jug_mingle.store.database import open_database
 
     database = open_database(data)
     try:
-        load(database, PhotoFolder(data / "photos"))
+        with database.write.begin() as session:
+            fill_in(session)
+            begun = bool(job_rows(session))
+        if not begun:
+            # The scenario paints photos, and brings what that takes: a second that other starts need not spend.
+            from jug_mingle.demo.scenario import load
+            from jug_mingle.services.photos import PhotoFolder
+
+            load(database, PhotoFolder(data / "photos"), said=said)
     finally:
         database.close()
 

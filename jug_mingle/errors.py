@@ -23,3 +23,15 @@ class ConflictError(JugMingleError):
 
 class DeviceTroubleError(JugMingleError):
     """A reader or scale does not do what it should."""
+
+
+class BusyError(JugMingleError):
+    """Others are at it at this moment, or the disk does not take it; later it may go."""
+
+
+class AlreadyDoneError(JugMingleError):
+    """This very write, by its key, was made before."""
+
+
+class DataRefusedError(JugMingleError):
+    """A data folder or backup that cannot be opened as it is; it was not touched."""

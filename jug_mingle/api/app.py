@@ -1,21 +1,25 @@
 """The application: routes, errors in one shape, and the built pages."""
 
+import os
 from collections.abc import AsyncIterator, Mapping
 from contextlib import asynccontextmanager
 from importlib.resources import files
 from pathlib import Path
 from threading import Thread
+from typing import Final
 
-from fastapi import FastAPI, Request
-from fastapi.exceptions import RequestValidationError
-from fastapi.responses import FileResponse, JSONResponse, Response
+from anyio import CapacityLimiter
+from fastapi import FastAPI
+from fastapi.responses import FileResponse, Response
 from fastapi.staticfiles import StaticFiles
 from starlette.middleware.gzip import GZipMiddleware
 from starlette.types import ASGIApp, Message, Receive, Scope, Send
 
 from jug_mingle import __version__
 from jug_mingle.api.context import Context
-from jug_mingle.api.refusals import place_of, words_of
+from jug_mingle.api.failures import Foresight, answer, speak_of_failures
+from jug_mingle.api.guard import Guard
+from jug_mingle.api.once import DoneOnce
 from jug_mingle.api.routes import (
     again,
     colours,
@@ -39,26 +43,11 @@ from jug_mingle.devices.reader import ColourReader
 from jug_mingle.devices.scale import Scale
 from jug_mingle.devices.simulated_reader import SimulatedReader
 from jug_mingle.devices.simulated_scale import SimulatedScale
-from jug_mingle.errors import (
-    ConflictError,
-    DeviceTroubleError,
-    JugMingleError,
-    NotFoundError,
-    TooLargeError,
-    UnfitError,
-)
 from jug_mingle.services.measured import Sample, Truth, tray
 from jug_mingle.services.photos import PhotoFolder
-from jug_mingle.settings import Settings, address_of
-from jug_mingle.store.database import open_database
-
-_STATUS: dict[type[JugMingleError], int] = {
-    NotFoundError: 404,
-    ConflictError: 409,
-    TooLargeError: 413,
-    UnfitError: 422,
-    DeviceTroubleError: 503,
-}
+from jug_mingle.services.shelf import keep_fit
+from jug_mingle.settings import Settings, address_of, own_hosts
+from jug_mingle.store.database import Database, open_database
 
 
 def pages_folder() -> Path:
@@ -80,7 +69,8 @@ def create_app(
     @asynccontextmanager
     async def lifespan(app: FastAPI) -> AsyncIterator[None]:
         database = open_database(settings.data)
-        Thread(target=warm_up, name="warm-up", daemon=True).start()
+        warming = Thread(target=_get_ready, args=(database,), name="get-ready")
+        warming.start()
 
         def on_tray() -> Mapping[str, Sample]:
             with database.read() as session:
@@ -94,13 +84,19 @@ def create_app(
                 reader=ColourReader(address_of(settings.reader) or reader.address),
                 scale=Scale(address_of(settings.scale) or scale.address),
                 stand_ins=not settings.reader,
+                pictures=CapacityLimiter(max(2, os.cpu_count() or 2)),
             )
             yield
+        warming.join()
+        with database.read() as session:
+            keep_fit(session)
         database.close()
 
     app = FastAPI(title="Jug Mingle", version=__version__, lifespan=lifespan, docs_url=None, redoc_url=None)
-    app.add_exception_handler(JugMingleError, _said)
-    app.add_exception_handler(RequestValidationError, _refused)
+    speak_of_failures(app)
+    for middleware in (DoneOnce, Foresight):
+        app.add_middleware(middleware)
+    app.add_middleware(Guard, hosts=own_hosts(settings))
     for module in (
         lights,
         shelf,
@@ -123,18 +119,11 @@ def create_app(
     return app
 
 
-def _said(_request: Request, error: Exception) -> JSONResponse:
-    status = next((code for kind, code in _STATUS.items() if isinstance(error, kind)), 400)
-    return JSONResponse({"detail": str(error), "fields": {}}, status_code=status)
-
-
-def _refused(_request: Request, error: Exception) -> JSONResponse:
-    """Say per field what is wrong with it."""
-    assert isinstance(error, RequestValidationError)
-    found = error.errors()
-    fields = {".".join(str(part) for part in one["loc"][1:]) or "body": words_of(one) for one in found}
-    detail = "; ".join(f"{place_of(one['loc'])} {words_of(one)}" for one in found[:3])
-    return JSONResponse({"detail": detail, "fields": fields}, status_code=422)
+def _get_ready(database: Database) -> None:
+    """Fit the shelf, which the first page asks for, and then fetch the compiled loops of pictures."""
+    with database.read() as session:
+        keep_fit(session)
+    warm_up()
 
 
 def _serve_pages(app: FastAPI) -> None:
@@ -147,11 +136,15 @@ def _serve_pages(app: FastAPI) -> None:
     @app.get("/{path:path}", include_in_schema=False)
     def page(path: str) -> Response:
         if path.startswith("api/"):
-            return JSONResponse({"detail": f"there is no {path}", "fields": {}}, status_code=404)
+            return answer(f"there is no {path[:200]}", 404)
         file = folder / path
-        if path and file.is_file() and folder in file.resolve().parents:
+        if path and len(path) < _LONGEST and file.is_file() and folder in file.resolve().parents:
             return FileResponse(file)
         return FileResponse(folder / "index.html", headers={"Cache-Control": "no-cache"})
+
+
+_LONGEST: Final = 200
+"""No file of the pages has a longer name; a system refuses to look for one of more than 255 letters."""
 
 
 class _Kept:

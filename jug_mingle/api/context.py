@@ -1,16 +1,19 @@
 """What every route shares: the database, the photo folder and the settings of one running program."""
 
-from collections.abc import Iterator
+from collections.abc import Callable, Iterator
+from contextlib import contextmanager
 from dataclasses import dataclass
 from typing import Annotated, Any, Literal
 
-from fastapi import Depends, Query, Request
+from anyio import CapacityLimiter, to_thread
+from fastapi import Depends, Query, Request, Response
 from sqlalchemy.orm import Session
 
 from jug_mingle.api.schemas import LightName, Problem
 from jug_mingle.devices.reader import ColourReader
 from jug_mingle.devices.scale import Scale
 from jug_mingle.services.photos import PhotoFolder
+from jug_mingle.services.shelf import fitted_shelf
 from jug_mingle.settings import Settings
 from jug_mingle.store.database import Database
 
@@ -27,8 +30,16 @@ class Context:
     stand_ins: bool
     """Whether reader and scale are the simulated ones that ship."""
 
+    pictures: CapacityLimiter
+    """How many pictures are drawn at once: as many as the machine has hands for. The others wait for their turn without
+    keeping a connection, or a thread that somebody who writes may need."""
 
-def get_context(request: Request) -> Context:
+    async def rendered(self, draw: Callable[[], Response]) -> Response:
+        """Draw a picture when its turn has come."""
+        return await to_thread.run_sync(draw, limiter=self.pictures)
+
+
+async def get_context(request: Request) -> Context:
     """Return the program's context."""
     context: Context = request.app.state.context
     return context
@@ -48,4 +59,18 @@ LightNow = Annotated[LightName, Query(description="The light in which colours ar
 UnitName = Literal["ml", "spoons", "metric_spoons", "fl_oz", "g", "drop"]
 UnitNow = Annotated[UnitName, Query(description="The unit in which amounts are said.")]
 
+
+@contextmanager
+def writing(context: Context) -> Iterator[Session]:
+    """Give a session to write what the shelf's fit has a part in: it is fitted before anybody else has to wait."""
+    with context.database.read() as session:
+        fitted_shelf(session)
+    with context.database.write.begin() as session:
+        yield session
+
+
 PROBLEMS: dict[int | str, dict[str, Any]] = {status: {"model": Problem} for status in (404, 409, 413, 422, 503)}
+IMAGE: dict[int | str, dict[str, Any]] = {
+    **PROBLEMS,
+    200: {"content": {"image/webp": {}, "image/jpeg": {}, "image/png": {}}},
+}

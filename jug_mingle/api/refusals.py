@@ -27,6 +27,7 @@ _WORDS: Final = {
     "too_short": "must have at least {min_length} entries, has {actual_length}",
     "too_long": "must have at most {max_length} entries, has {actual_length}",
     "json_invalid": "is no JSON: {error}",
+    "string_unicode": "must be a text of whole letters",
 }
 
 
@@ -44,3 +45,8 @@ def place_of(loc: Sequence[int | str]) -> str:
     for part in loc[1:]:
         place += f" {part + 1}" if isinstance(part, int) else f", {part}" if place else part
     return place or "what was sent"
+
+
+def printable(words: str) -> str:
+    """Return words that can be sent: half letters, which no answer can carry, become question marks."""
+    return words.encode("utf-8", errors="replace").decode("utf-8")

@@ -6,7 +6,7 @@ from pydantic import BaseModel, Field, StringConstraints
 
 from jug_mingle.services.look_shapes import LayerIn
 from jug_mingle.services.photo_shapes import Marks
-from jug_mingle.services.said import Said
+from jug_mingle.services.said import Id, Said
 from jug_mingle.services.sources import ColourIn, LightingIn, NoLightIn
 
 LightName = Literal[
@@ -14,6 +14,7 @@ LightName = Literal[
 ]
 ToolName = Literal["parts", "spoons", "syringe", "scale", "drops"]
 Name = Annotated[str, StringConstraints(strip_whitespace=True, min_length=1, max_length=120)]
+Room = Annotated[str, StringConstraints(strip_whitespace=True, max_length=120)]
 Hex = Annotated[str, Field(pattern="^#[0-9a-f]{6}$")]
 
 
@@ -48,6 +49,7 @@ class ChipOut(BaseModel):
     Lab: list[float] = Field(min_length=3, max_length=3)
     name: str
     noise: float = Field(description="Error to expect. [CIEDE2000]")
+    how: str = Field(default="", description="How it was caught, as `core.evidence.WAYS` names it.")
     sureness: str
     warnings: list[str]
     faults: list[str] = Field(default=[], description="What is wrong with the patch, in a word for the picture.")
@@ -153,10 +155,11 @@ class MethodOut(BaseModel):
 
 
 class FileColourOut(ChipOut):
-    """One colour of a file; `R` is what to send back to keep it."""
+    """One colour of a file; `R`, `measured`, `how` and `noise` are what to send back to keep it."""
 
     R: list[float]
     measured: bool
+    how: str = ""
     extra: dict[str, str]
 
 
@@ -186,15 +189,17 @@ class PourOut(BaseModel):
     hex: Hex
     parts: int
     ml: float
+    words: str = Field(default="", description="The amount as the tool measures it, with its unit.")
     left_after: float = Field(default=0.0, description="What stays in that pot. [ml]")
 
 
 class DifferenceOut(BaseModel):
-    """How far a prediction is from its target in one light."""
+    """How far a prediction is from its target in one light; `likely` where errors of it were reckoned."""
 
     light: LightName
-    delta_E: float
+    delta_E: float = Field(description="On paper, from the most likely paints. [CIEDE2000]")
     words: str
+    likely: str = ""
 
 
 class RecipeOut(BaseModel):
@@ -202,10 +207,12 @@ class RecipeOut(BaseModel):
 
     pours: list[PourOut]
     hex: Hex
-    delta_E: float = Field(description="CIEDE2000 in the light asked for.")
-    words: str
+    delta_E: float = Field(description="On paper, from the most likely paints, in the light asked for. [CIEDE2000]")
+    expected: float = Field(description="What is likely, in the light asked for; within low and high. [CIEDE2000]")
     low: float
     high: float
+    words: str = Field(description="What is likely, in words; empty where there is no colour to reach.")
+    likely: str = Field(description="The same in numbers: about 1.0, likely 0.6–1.5.")
     differences: list[DifferenceOut]
     misses: str = Field(description="Which way it misses, in words; empty when it can hardly be told.")
     cost: float = Field(default=0.0, description="Of its paints, in the currency of their prices.")
@@ -268,10 +275,20 @@ class MixIn(Said):
     """A recipe to keep as a mix of the job."""
 
     name: Name
-    target_id: int | None = None
+    target_id: Id | None = None
     batch: float = Field(gt=0.0, le=20_000.0)
     tool: ToolName = "parts"
     pours: list[PourIn] = Field(min_length=1, max_length=8)
+
+
+class ThenOut(BaseModel):
+    """What was predicted of a mix when it was kept or poured, and how far today's prediction is from it."""
+
+    hex: Hex
+    likely: str = Field(description="The difference to its target that was expected; empty where it had none.")
+    model: str
+    at: str
+    apart: float = Field(description="Between the colours predicted then and now. [CIEDE2000]")
 
 
 class MixOut(BaseModel):
@@ -282,6 +299,10 @@ class MixOut(BaseModel):
     target_id: int | None
     batch: float
     recipe: RecipeOut
+    kind: str = Field(default="", description="The kind of material that it mostly is.")
+    over: str = Field(default="", description="What it is shown over, where its ground shows through; else empty.")
+    same_as: str = Field(default="", description="Name of an earlier jug of the job that is poured just like it.")
+    then: ThenOut | None = Field(default=None, description="What was predicted of it when it was kept.")
 
 
 class WayOut(BaseModel):
@@ -319,6 +340,20 @@ class JobOut(BaseModel):
     id: int
     name: str
     room: str
+
+
+class JobIn(Said):
+    """A job to begin."""
+
+    name: Name
+    room: Room = ""
+
+
+class JobChangeIn(Said):
+    """What changes of a job; only what is sent is changed."""
+
+    name: Name | None = None
+    room: Room | None = None
 
 
 class JobWholeOut(JobOut):

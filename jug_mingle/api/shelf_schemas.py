@@ -6,7 +6,7 @@ from typing import Annotated, Any, Literal
 from pydantic import BaseModel, Field
 
 from jug_mingle.api.schemas import Hex, Name
-from jug_mingle.services.said import Said
+from jug_mingle.services.said import Id, Said
 from jug_mingle.services.sources import AreaIn, ColourIn, LightingIn
 
 Millilitres = Annotated[float, Field(ge=0.0, le=50_000.0)]
@@ -94,6 +94,7 @@ class MaterialWholeOut(MaterialOut):
     tasks: list[TaskOut]
     readings: list[ReadingOut]
     white: str | None = Field(description="The white to make a tint with.")
+    remarks: list[str] = Field(default=[], description="What is to be known of its colour.")
     made: dict[str, Any] | None
     Lab: list[float] | None
 
@@ -162,7 +163,7 @@ class PotInPhotoIn(Said):
 class FromPhotoIn(Said):
     """Many pots from one photo."""
 
-    photo_id: int
+    photo_id: Id
     lighting: LightingIn
     pots: list[PotInPhotoIn] = Field(min_length=1, max_length=60)
 

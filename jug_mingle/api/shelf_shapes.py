@@ -18,11 +18,13 @@ from jug_mingle.api.shelf_schemas import (
 from jug_mingle.core.arrays import FloatArray
 from jug_mingle.core.characterise import Shelf
 from jug_mingle.core.colour import Lab_to_XYZ, R_to_Lab, R_to_screen, XYZ_to_sRGB, sRGB_to_hex
+from jug_mingle.core.evidence import WAYS
 from jug_mingle.core.knowledge import LEVELS
 from jug_mingle.core.materials import Kind, kind_of
 from jug_mingle.core.recipes import masstone, masstones
 from jug_mingle.core.spectra import Light
 from jug_mingle.core.words import family
+from jug_mingle.services import colours
 from jug_mingle.services import shelf as service
 from jug_mingle.store.models import MaterialRow, ReadingRow
 
@@ -57,16 +59,6 @@ _TASKS: Final = {
         "Read the paint, or its tint with white, with the colour reader, or load a file of its reflectance.",
     ),
     "film": ("One coat over white paper", "Brush one even coat on white paper, let it dry, and read it."),
-}
-
-_HOW: Final = {
-    "reader": "colour reader",
-    "card_photo": "photo with known colours",
-    "white_photo": "photo with a white",
-    "label": "label or table",
-    "coats": "counted coats",
-    "predicted": "predicted when it was mixed",
-    "exact": "exact",
 }
 
 
@@ -146,6 +138,7 @@ def material_whole(session: Session, row: MaterialRow, shown: Light) -> Material
         ],
         readings=[reading_out(one, row, shelf) for one in service.readings_of(session, row.key)],
         white=known.white,
+        remarks=colours.remarks_of(session, row),
         made=row.made,
         Lab=None if Lab is None else [round(float(x), 1) for x in Lab],
     )  # fmt: skip
@@ -174,7 +167,7 @@ def reading_out(one: ReadingRow, row: MaterialRow, shelf: Shelf) -> ReadingOut:
     return ReadingOut(
         id=one.id,
         title=title,
-        how=_HOW.get(one.how, one.how),
+        how=WAYS.get(one.how, one.how),
         noise=round(one.noise, 1),
         created=one.created,
         hexes=[_hex(seen) for seen in colours],

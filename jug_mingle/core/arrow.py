@@ -87,7 +87,7 @@ class ArrowMatrix:
         )
 
 
-@dataclass(frozen=True, slots=True, kw_only=True, eq=False)
+@dataclass(frozen=True, slots=True, kw_only=True, eq=False, weakref_slot=True)
 class ArrowFactor:
     """The Cholesky factor L of an arrow matrix H = L Lᵀ, leaves first, hub last."""
 

@@ -10,10 +10,11 @@ from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, field, replace
 from functools import cache, lru_cache
 from typing import Final, TypeAlias
+from weakref import WeakKeyDictionary
 
 import numpy as np
 
-from jug_mingle.core.arrays import FloatArray
+from jug_mingle.core.arrays import FloatArray, read_only
 from jug_mingle.core.arrow import ArrowFactor, ArrowMatrix, hub_of
 from jug_mingle.core.colour import Lab_to_XYZ, R_to_Lab, delta_E_CIE2000
 from jug_mingle.core.evidence import EvidenceError, Hiding, Reading, Swatch, residual_block
@@ -175,11 +176,24 @@ class Shelf:
         )
 
     def draw(self, count: int, seed: int = 1) -> tuple[FloatArray, FloatArray]:
-        """Return K and S (count, n, 36) of `count` shelves drawn from what the evidence leaves open."""
+        """Return K and S (count, n, 36) of `count` shelves drawn from what the evidence leaves open.
+
+        The same each time; a few are kept as long as the fit is.
+        """
+        kept = _drawn.setdefault(self.factor, {})
+        if (count, seed) in kept:
+            return kept[count, seed]
         normal = np.random.default_rng(seed).standard_normal((self.unknowns.size, count))
         z = self.unknowns[:, np.newaxis] + self.factor.transposed_solve(normal)
         log_K, log_S = _expand(self.priors, z.T)
-        return np.exp(log_K), np.exp(log_S)
+        found = read_only(np.exp(log_K)), read_only(np.exp(log_S))
+        if count <= _FEW:
+            kept[count, seed] = found
+        return found
+
+
+_FEW: Final = 64
+_drawn: WeakKeyDictionary[ArrowFactor, dict[tuple[int, int], tuple[FloatArray, FloatArray]]] = WeakKeyDictionary()
 
 
 def _expand(priors: Sequence[Prior], z: FloatArray) -> tuple[FloatArray, FloatArray]:
@@ -218,8 +232,8 @@ def characterise(
     ValueError
         If two materials share a key, two readings share one, or a reading names a material that is not there.
     """
+    check_evidence(materials, evidence)
     places = {material.key: place for place, material in enumerate(materials)}
-    _check(materials, evidence, places)
     masstones = _masstones(evidence)
     priors = tuple(prior_of(material, masstones.get(material.key)) for material in materials)
     system = _System(tuple(materials), priors, tuple(evidence), places)
@@ -229,7 +243,17 @@ def characterise(
     return system.solve(z)
 
 
-def _check(materials: Sequence[Material], evidence: Sequence[Reading | Hiding], places: Mapping[str, int]) -> None:
+def check_evidence(materials: Sequence[Material], evidence: Sequence[Reading | Hiding]) -> None:
+    """Refuse what no fit can make sense of, before any is made; a thousandth of its work.
+
+    Raises
+    ------
+    ValueError
+        If two materials share a key, or two readings.
+    EvidenceError
+        If a reading names a material that is not there, or the two readings of a pot cannot both be true.
+    """
+    places = {material.key for material in materials}
     if len(places) != len(materials):
         raise ValueError("two materials share a key")
     if len({item.key for item in evidence}) != len(evidence):
@@ -424,7 +448,7 @@ class _System:
 def slopes_of(shelf: Shelf, item: Reading | Hiding) -> FloatArray:
     """Return the derivatives (rows, u) of a reading's whitened residuals by the unknowns of a fitted shelf."""
     places = {material.key: place for place, material in enumerate(shelf.materials)}
-    _check(shelf.materials, (item,), places)
+    check_evidence(shelf.materials, (item,))
     system = _System(shelf.materials, shelf.priors, (item,), places)
     r, blocks, common = system.slopes(0, np.exp(shelf.log_K), np.exp(shelf.log_S))
     J = np.zeros((r.size, system.size))

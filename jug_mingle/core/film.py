@@ -219,5 +219,18 @@ def R_body(R_seen: ArrayLike, veil: ArrayLike, *, floor: float = 1e-4) -> FloatA
     return np.clip(body, floor, 1.0 - floor)
 
 
+def as_film_shows(R: ArrayLike, veil: ArrayLike) -> FloatArray:
+    """Return the seen reflectance nearest to `R` that a film with this surface can have: never darker than its veil.
+
+    Parameters
+    ----------
+    R : (..., W) array_like
+        The seen reflectance that is wished for. [0..1]
+    veil : (...) array_like
+        As for `saunderson`.
+    """
+    return R_seen(R_body(R, veil), veil)
+
+
 def _gate(K: ArrayLike, S: ArrayLike) -> tuple[FloatArray, FloatArray]:
     return check_range(as_floats(K, "K"), "K", 0.0), check_range(as_floats(S, "S"), "S", 0.0)

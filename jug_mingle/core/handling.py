@@ -5,7 +5,7 @@ practice has no figure there is none here either, and the person is asked.
 """
 
 from collections.abc import Iterable, Mapping
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Final
 
 from jug_mingle.core.materials import Kind
@@ -135,6 +135,12 @@ _HANDLING: Final[Mapping[str, Handling]] = {
         why={"coats": "a thin film on the parts that will not sand",
              "into": "paint lightened with it peeled as a sticky skin after about three days"},
     ),
+    "clear_primer": Handling(
+        dry=60, recoat=1440, coats="1–2", under="Clean, bare or scuffed wood", over="Paint, clear coat",
+        into="Nothing",
+        why={"recoat": "at least 24 hours before paint, as for every stain-blocking primer",
+             "coats": "one is common; two thin ones where it is sprayed"},
+    ),
     "crackle_gesso": Handling(
         dry=15, recoat=15, pot_life=1, coats="2", under="Bare or sanded wood", over="Milk paint, which it cracks",
         into="Water 1 : 1",
@@ -231,6 +237,44 @@ _HANDLING: Final[Mapping[str, Handling]] = {
 def handling_of(kind: Kind) -> Handling:
     """Return the usual handling of a kind."""
     return _HANDLING[kind.key]
+
+
+def in_force(kind: Kind, own: Mapping[str, object]) -> Handling:
+    """Return the handling of a pot: what its own label says, and what is usual for its kind where it says nothing.
+
+    Parameters
+    ----------
+    own : mapping
+        Names of `TIMES` and `WORDS` → what the label says.
+    """
+    known = {name: value for name, value in own.items() if name in (*TIMES, *WORDS) and value is not None}
+    return replace(handling_of(kind), **known)  # type: ignore[arg-type]
+
+
+def wait_after_coat(handlings: Iterable[Handling]) -> float | None:
+    """Return how long a coat dries before the next one, or the next layer, may follow [minutes].
+
+    Of what is mixed the slowest counts: its next full coat, or, of what is laid once, when it is dry. None where
+    practice has no figure for any of it and no label was read.
+    """
+    known = [wait for one in handlings if (wait := one.dry if one.recoat is None else one.recoat) is not None]
+    return max(known, default=None)
+
+
+def time_words(minutes: float) -> str:
+    """Return a time as a person says it: "45 min", "2 h", "3 days"."""
+    if minutes < 60.0:
+        return f"{minutes:.0f} min"
+    if minutes < 48.0 * 60.0:
+        return f"{minutes / 60.0:.3g} h"
+    return f"{minutes / 1440.0:.3g} days"
+
+
+def wait_words(minutes: float | None, coats: int) -> str:
+    """Return the wait of a layer, each coat counted: "24 h", "2 coats, 1 h after each"."""
+    if minutes is None:
+        return "by its label: no usual figure"
+    return time_words(minutes) if coats == 1 else f"{coats} coats, {time_words(minutes)} after each"
 
 
 def pot_life(kinds: Iterable[Kind]) -> float | None:

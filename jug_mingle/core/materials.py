@@ -95,6 +95,8 @@ KINDS: Final[Mapping[str, Kind]] = {
              volume_solids=0.38, density=1.30, spread_rate=10.0, colours=False),
         Kind(key="bonding_primer", title="Bonding primer", base="water", optical="hiding", sheen="satin",
              volume_solids=0.36, density=1.25, spread_rate=12.0, colours=False),
+        Kind(key="clear_primer", title="Clear primer", base="water", optical="clear", sheen="matte",
+             volume_solids=0.30, density=1.03, spread_rate=10.0, colours=False),
         Kind(key="crackle_gesso", title="Crackle gesso powder", base="water", optical="hiding", sheen="flat",
              volume_solids=0.35, density=1.30, spread_rate=7.0, colours=False, caution=_POWDER),
         Kind(key="water_stain", title="Water-based stain", base="water", optical="transparent", sheen="matte",

@@ -30,6 +30,8 @@ class Tool:
     error: float
     step: float | None = None
     step_grams: float | None = None
+    unit_said: str = ""
+    """The unit that it measures in, as `units.said` takes it; empty for one that measures shares only."""
 
     def unit(self, densest: float) -> float | None:
         """Return the smallest amount in ml; a scale's, for the densest of the pots [g/ml], so that all can be met."""
@@ -40,10 +42,10 @@ TOOLS: Final = {
     tool.key: tool
     for tool in (
         Tool(key="parts", title="parts by eye", error=0.06),
-        Tool(key="spoons", title="spoons", error=0.05, step=2.5),
-        Tool(key="syringe", title="syringe", error=0.02, step=0.5),
-        Tool(key="scale", title="scale", error=0.005, step_grams=0.1),
-        Tool(key="drops", title="drops", error=0.08, step=0.05),
+        Tool(key="spoons", title="spoons", error=0.05, step=2.5, unit_said="spoons"),
+        Tool(key="syringe", title="syringe", error=0.02, step=0.5, unit_said="ml"),
+        Tool(key="scale", title="scale", error=0.005, step_grams=0.1, unit_said="g"),
+        Tool(key="drops", title="drops", error=0.08, step=0.05, unit_said="drop"),
     )
 }
 

@@ -6,7 +6,6 @@ from typing import Final, TypeAlias
 
 import numpy as np
 from numpy.typing import ArrayLike
-from scipy.ndimage import gaussian_filter, zoom
 
 from jug_mingle.core.arrays import FloatArray, as_floats, check_finite
 
@@ -14,6 +13,9 @@ Corners: TypeAlias = Sequence[tuple[float, float]]
 
 _SMALLEST: Final = 6.0
 """Shortest side of a face on a photo. [pixels]"""
+
+_STRAIGHT: Final = 1e-4
+"""A corner that turns by less (sine of its angle) is none: three of them lie in a line, as far as numbers tell."""
 
 SHADE_REACH: Final = 0.04
 """How far shadows are told from the grain and the old colour's blotches, as a share of the face's diagonal."""
@@ -45,7 +47,8 @@ def homography(corners: Corners) -> FloatArray:
         raise CrossedCornersError(f"a face has four corners, got {p.shape[0]}")
     turns = [_cross(p[(n + 1) % 4] - p[n], p[(n + 2) % 4] - p[(n + 1) % 4]) for n in range(4)]
     sides = [float(np.hypot(*(p[(n + 1) % 4] - p[n]))) for n in range(4)]
-    if min(sides) < _SMALLEST or not (min(turns) > 0.0 or max(turns) < 0.0):
+    bends = [abs(turn) / max(sides[n] * sides[(n + 1) % 4], 1e-12) for n, turn in enumerate(turns)]
+    if min(sides) < _SMALLEST or min(bends) < _STRAIGHT or not (min(turns) > 0.0 or max(turns) < 0.0):
         raise CrossedCornersError(
             "these corners do not go around a face: mark upper left, upper right, lower right, lower left in turn"
         )
@@ -101,6 +104,8 @@ def places_on(corners: Corners, size: tuple[int, int]) -> OnPhoto:
 
 def _smooth(values: FloatArray, reach: float) -> FloatArray:
     """Return values (h, w) smoothed by a Gaussian; a wide one is laid over the means of small squares."""
+    from scipy.ndimage import gaussian_filter, zoom  # a tenth of a second, which a start need not spend
+
     step = int(reach / 4.0)
     if step < 2:
         return np.asarray(gaussian_filter(values, reach))

@@ -14,10 +14,13 @@ from jug_mingle.core.evidence import MODEL_ERROR
 from jug_mingle.core.film import R_body, R_film, R_infinity, R_seen
 from jug_mingle.core.grounds import ground
 from jug_mingle.core.ladders import Paint
-from jug_mingle.core.materials import Material, Optics, dry_shares, may_mix
+from jug_mingle.core.materials import Ground, Material, Optics, dry_shares, may_mix
 from jug_mingle.core.measures import Tool, check_batch, lowest_terms
 from jug_mingle.core.search import Candidate, Goal, Palette, best_candidates
 from jug_mingle.core.spectra import BANDS, DAYLIGHT, Light, as_spectrum
+
+MODEL: Final = "2026-11"
+"""Version of what predicts: a change of physics, prior or noise that moves predictions makes a new one."""
 
 DRAWS: Final = 32
 _RANKED: Final = 12
@@ -89,6 +92,22 @@ class Pour:
     ml: float
 
 
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Likely:
+    """A difference as it is likely to turn out: its mean and 80 % band, which holds the mean. [CIEDE2000]"""
+
+    expected: float
+    low: float
+    high: float
+
+    @classmethod
+    def of(cls, errors: FloatArray) -> "Likely":
+        """Return that of drawn differences (m,)."""
+        expected = float(errors.mean())
+        low, high = np.quantile(errors, [0.1, 0.9])
+        return cls(expected=expected, low=min(float(low), expected), high=max(float(high), expected))
+
+
 @dataclass(frozen=True, slots=True, kw_only=True, eq=False)
 class Recipe:
     """A way to mix a target.
@@ -101,14 +120,16 @@ class Recipe:
         The predicted seen reflectance, dry and opaque. [0..1]
     delta_E : tuple of float
         CIEDE2000 to the target in each of its lights.
+    likely : tuple of Likely
+        In each of its lights, over errors of pouring, what is not known of the paints, and what the physics leaves out.
     expected, low, high : float
-        Mean and 80 % band of the CIEDE2000 in the worst light, over errors of pouring, what is not known of the
-        paints, and what the physics leaves out.
+        The same in the worst light.
     """
 
     pours: tuple[Pour, ...]
     R: FloatArray
     delta_E: tuple[float, ...]
+    likely: tuple[Likely, ...]
     expected: float
     low: float
     high: float
@@ -236,11 +257,65 @@ def _pours(
     return tuple(sorted(pours, key=lambda pour: -pour.ml))
 
 
-def predict(shelf: Shelf, pours: Sequence[Pour]) -> FloatArray:
-    """Return the seen reflectance (36,) of a dried opaque mix, from the most likely optics."""
+def predict(shelf: Shelf, pours: Sequence[Pour], *, over: Ground | None = None) -> FloatArray:
+    """Return the seen reflectance (36,) of a dried mix, from the most likely optics.
+
+    A paint is seen opaque; a mix that shows its ground, such as a stain, wash, glaze or wax, as one coat over it.
+
+    Parameters
+    ----------
+    over : Ground, optional
+        What such a mix lies on; white paper where it is left out.
+    """
     places = [shelf.index(pour.key) for pour in pours]
-    volumes = np.array([pour.ml for pour in pours])
-    return np.asarray(palette_of(shelf, places).seen(volumes))
+    if shows_its_ground(shelf, pours):
+        film = mixed_film(shelf, pours)
+        on = _ground_body(over)
+        return R_seen(R_film(K=film.optics.K, S=film.optics.S, X=film.X, R_g=on), film.veil)
+    return np.asarray(palette_of(shelf, places).seen(np.array([pour.ml for pour in pours])))
+
+
+_HIDING_SHARE: Final = 0.4
+"""Below this share of paint in the volume a mix is a wash, glaze or stain: it is not built up until it hides."""
+
+
+def shows_its_ground(shelf: Shelf, pours: Sequence[Pour]) -> bool:
+    """Return whether a mix is one through which its ground is seen: mostly stain, wax, water or clear medium."""
+    ml = {pour.key: pour.ml for pour in pours}
+    hiding = sum(
+        amount for key, amount in ml.items() if shelf.materials[shelf.index(key)].kind.optical in ("hiding", "extender")
+    )
+    return hiding < _HIDING_SHARE * sum(ml.values())
+
+
+def main_kind(shelf: Shelf, pours: Sequence[Pour]) -> str:
+    """Return the key of the kind of material that a mix mostly is, by what stays of it when it is dry."""
+    dry = [(pour.ml * shelf.materials[shelf.index(pour.key)].solids, pour.ml, pour.key) for pour in pours]
+    return shelf.materials[shelf.index(max(dry)[2])].kind.key
+
+
+@dataclass(frozen=True, slots=True, kw_only=True, eq=False)
+class MixedFilm:
+    """A mix as a film: its optics, how thick one ordinary coat of it dries [µm], and its surface."""
+
+    optics: Optics
+    X: float
+    veil: float
+
+
+def mixed_film(shelf: Shelf, pours: Sequence[Pour]) -> MixedFilm:
+    """Return a mix as a film; ValueError where nothing in it leaves one."""
+    materials = [shelf.materials[shelf.index(pour.key)] for pour in pours]
+    ml, solids = np.array([pour.ml for pour in pours]), np.array([material.solids for material in materials])
+    c = dry_shares(ml, solids)
+    paint = mixed_paint(shelf, pours)
+    wet = np.array([1000.0 / (material.spread_rate or material.kind.spread_rate) for material in materials])
+    return MixedFilm(optics=paint.optics, X=float(c @ wet) * float(ml @ solids / ml.sum()), veil=paint.veil)
+
+
+def _ground_body(over: Ground | None) -> FloatArray:
+    on = ground("paper") if over is None else over
+    return R_body(on.R_seen, on.veil)
 
 
 def assess(
@@ -250,11 +325,14 @@ def assess(
     *,
     pour_error: float,
     draws: tuple[FloatArray, FloatArray],
+    over: Ground | None = None,
 ) -> list[Recipe]:
     """Return recipes of equally many pots with their predictions and how sure they are.
 
     Parameters
     ----------
+    over : Ground, optional
+        What mixes that show their ground lie on, as for `predict`.
     draws : tuple of two (m, n, 36) ndarray
         K and S of m drawn shelves; each drawn mix is poured with errors of its own.
     """
@@ -263,44 +341,53 @@ def assess(
     places = np.array([[shelf.index(pour.key) for pour in pours] for pours in recipes])
     ml = np.array([[pour.ml for pour in pours] for pours in recipes])
     everything = palette_of(shelf, range(len(shelf.materials)))
-    R = everything.seen_of(ml, places)
+    R = np.array(everything.seen_of(ml, places))
     normal = np.random.default_rng(2).standard_normal((draws[0].shape[0], 1, ml.shape[1]))
     dry = ml * everything.solids[places] * np.exp(pour_error * normal)
     c = dry / dry.sum(axis=2, keepdims=True)
     K = np.einsum("mrk,mrkw->mrw", c, draws[0][:, places])
     S = np.einsum("mrk,mrkw->mrw", c, draws[1][:, places])
-    drawn = R_seen(R_infinity(K=K, S=S), np.einsum("mrk,rk->mr", c, everything.veil[places]))
+    body = R_infinity(K=K, S=S)
+    for at, pours in enumerate(recipes):
+        if shows_its_ground(shelf, pours):
+            R[at] = predict(shelf, pours, over=over)
+            body[:, at] = R_film(K=K[:, at], S=S[:, at], X=mixed_film(shelf, pours).X, R_g=_ground_body(over))
+    drawn = R_seen(body, np.einsum("mrk,rk->mr", c, everything.veil[places]))
     goal = target.goal
-    errors = spread_of(drawn, goal)
+    errors = spreads_of(drawn, goal)
     delta_E = np.array(
         [delta_E_CIE2000(R_to_Lab(R, light), Lab) for light, Lab in zip(goal.lights, goal.Lab, strict=True)]
     )
-    low, high = np.quantile(errors, [0.1, 0.9], axis=0)
-    return [
-        Recipe(
-            pours=pours,
-            R=read_only(R[at]),
-            delta_E=tuple(delta_E[:, at].tolist()),
-            expected=float(errors[:, at].mean()),
-            low=float(low[at]),
-            high=float(high[at]),
-        )
-        for at, pours in enumerate(recipes)
-    ]
+    found = []
+    for at, pours in enumerate(recipes):
+        worst = Likely.of(errors[:, :, at].max(axis=0))
+        found.append(
+            Recipe(
+                pours=pours, R=read_only(R[at]), delta_E=tuple(delta_E[:, at].tolist()),
+                likely=tuple(Likely.of(one[:, at]) for one in errors), expected=worst.expected, low=worst.low,
+                high=worst.high,
+            )
+        )  # fmt: skip
+    return found
 
 
 def spread_of(drawn: ArrayLike, goal: Goal, seed: int = 3) -> FloatArray:
     """Return the CIEDE2000 (m, ...), worst light, of drawn predictions (m, ..., 36), each off by the model's error."""
+    return np.asarray(spreads_of(drawn, goal, seed).max(axis=0))
+
+
+def spreads_of(drawn: ArrayLike, goal: Goal, seed: int = 3) -> FloatArray:
+    """Return the same in each of the goal's lights (lights, m, ...)."""
     drawn = as_floats(drawn, "drawn predictions", last_axis=BANDS)
     normal = np.random.default_rng(seed).standard_normal((drawn.shape[0], 3)) * MODEL_ERROR / 1.6
     normal = normal.reshape(-1, *[1] * (drawn.ndim - 2), 3, 1)
-    worst = np.zeros(drawn.shape[:-1])
-    for light, Lab in zip(goal.lights, goal.Lab, strict=True):
+    found = np.empty((len(goal.lights), *drawn.shape[:-1]))
+    for number, (light, Lab) in enumerate(zip(goal.lights, goal.Lab, strict=True)):
         # The step that the metric at the goal makes of unit errors; near the goal, where it matters, it is the same.
         step = (np.linalg.inv(even_metric(Lab)) @ normal)[..., 0]
         predicted = XYZ_to_Lab(drawn @ light.weights, light.white) + step
-        worst = np.maximum(worst, delta_E_CIE2000(predicted, Lab))
-    return worst
+        found[number] = delta_E_CIE2000(predicted, Lab)
+    return found
 
 
 def _front(recipes: list[Recipe]) -> list[Recipe]:

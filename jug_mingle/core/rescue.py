@@ -13,7 +13,7 @@ from jug_mingle.core.colour import R_to_Lab, XYZ_to_Lab, even_metric
 from jug_mingle.core.evidence import Reading
 from jug_mingle.core.materials import may_mix
 from jug_mingle.core.measures import TOOLS, Tool
-from jug_mingle.core.recipes import NothingToMixError, Pour, Target, Wishes, spread_of, usable
+from jug_mingle.core.recipes import Likely, NothingToMixError, Pour, Target, Wishes, spread_of, usable
 from jug_mingle.core.search import Goal, Palette, linear_volumes
 from jug_mingle.core.words import describe
 
@@ -280,16 +280,16 @@ def _assess(shelf: Shelf, pot: Pot, goal: Goal, additions: tuple[Pour, ...], err
     K_mix = np.einsum("km,kmw->mw", c, np.array(K))
     S_mix = np.einsum("km,kmw->mw", c, np.array(S))
     veil = float(c.mean(axis=1) @ np.array(veils))
-    errors = spread_of(_seen(K_mix, S_mix, veil), goal)
+    likely = Likely.of(spread_of(_seen(K_mix, S_mix, veil), goal))
     R = _seen(np.exp(np.log(K_mix).mean(axis=0))[np.newaxis], np.exp(np.log(S_mix).mean(axis=0))[np.newaxis], veil)[0]
     return Rescue(
         additions=additions,
         ml=pot.ml + sum(pour.ml for pour in additions),
         R=read_only(R),
         delta_E=float(goal.miss(R)),
-        expected=float(errors.mean()),
-        low=float(np.quantile(errors, 0.1)),
-        high=float(np.quantile(errors, 0.9)),
+        expected=likely.expected,
+        low=likely.low,
+        high=likely.high,
     )
 
 

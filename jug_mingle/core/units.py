@@ -29,6 +29,7 @@ _NAMES: Final = {
     "metric_tsp": "teaspoon", "drop": "drop", "fl_oz": "fl oz", "pint": "pint", "quart": "quart", "ml": "ml", "l": "l",
 }  # fmt: skip
 _SPOONS: Final = {"us": ("cup", "tbsp", "tsp"), "metric": ("metric_cup", "metric_tbsp", "metric_tsp")}
+_MOST_DROPS: Final = 60
 _QUARTERS: Final = {Fraction(1, 4): "¼", Fraction(1, 2): "½", Fraction(3, 4): "¾"}
 
 
@@ -71,6 +72,23 @@ def _counted(amount: Fraction, name: str) -> str:
     return f"{number} {name}{'s' if amount > 1 else ''}"
 
 
+def _in_drops(ml: float) -> Measured:
+    """Return an amount in drops; one that nobody counts in drops as whole millilitres and the drops over them."""
+    drops = round(ml / UNITS["drop"])
+    whole, over = divmod(drops, round(1.0 / UNITS["drop"])) if ml > _MOST_DROPS * UNITS["drop"] else (0, drops)
+    words = [f"{whole} ml"] if whole else []
+    if over or not whole:
+        words.append(f"{over} drop{'' if over == 1 else 's'}")
+    return Measured(words=" + ".join(words), ml=drops * UNITS["drop"])
+
+
+def unit_of_tool(unit_said: str, chosen: str) -> str:
+    """Return in which unit an amount is said: the tool's own, in a person's system of spoons; or else theirs."""
+    if unit_said == "spoons" and chosen == "metric_spoons":
+        return chosen
+    return unit_said or chosen
+
+
 def said(ml: float, unit: str, *, density: float = 1.0) -> Measured:
     """Return an amount in a unit, rounded to what can be read off: spoons in quarters, grams in tenths, drops whole."""
     if unit == "spoons":
@@ -79,10 +97,9 @@ def said(ml: float, unit: str, *, density: float = 1.0) -> Measured:
         return in_spoons(ml, "metric")
     if unit == "g":
         grams = round(ml * density, 1)
-        return Measured(words=f"{grams:g} g", ml=grams / density)
+        return Measured(words=f"{grams:,.1f} g".replace(",", "").replace(".0 g", " g"), ml=grams / density)
     if unit == "drop":
-        drops = round(ml / UNITS["drop"])
-        return Measured(words=f"{drops} drop{'' if drops == 1 else 's'}", ml=drops * UNITS["drop"])
+        return _in_drops(ml)
     size = to_ml(1.0, unit)
     step = 0.5 if unit == "ml" and ml < 50 else 1.0 if unit == "ml" else 0.05 if unit == "l" else 0.25
     amount = round(ml / size / step) * step

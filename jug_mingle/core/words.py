@@ -78,3 +78,8 @@ def family(Lab: ArrayLike) -> str:
         return "brown"
     limits = ((40.0, "red"), (68.0, "orange"), (108.0, "yellow"), (200.0, "green"), (305.0, "blue"), (345.0, "violet"))
     return next((word for limit, word in limits if hue < limit), "red")
+
+
+def said_likely(expected: float, low: float, high: float) -> str:
+    """Return a difference as it is said everywhere: what is likely of it, never a value outside its own range."""
+    return f"about {expected:.1f}, likely {min(low, expected):.1f}–{max(high, expected):.1f}"

@@ -1,6 +1,7 @@
 """The demo: the keeper of a village lending library renews an old card-catalogue cabinet to go with a stoneware jug."""
 
 import io
+from collections.abc import Callable
 
 import numpy as np
 from PIL import Image
@@ -24,14 +25,18 @@ from jug_mingle.store.models import JobRow, MaterialRow, MixRow, PhotoRow
 _POUR_ERROR = 0.03
 
 
-def load(database: Database, folder: PhotoFolder) -> None:
-    """Fill an empty database with the demo; one that has a job is left as it is."""
-    with database.write.begin() as session:
+def load(database: Database, folder: PhotoFolder, *, said: Callable[[str], object]) -> None:
+    """Fill an empty database with the demo; one that has a job is left as it is. `said` is told what takes its time."""
+    with database.read() as session:
         if jobs.job_rows(session):
             return
+    said("Setting up the demo, once: painting its four photos …")
+    painted = scenes()
+    said("… filling the shelf, and mixing the first jugs …")
+    with database.write.begin() as session:
         _stock_the_shelf(session)
         job = jobs.add_job(session, name="Card-catalogue cabinet", room="for the reading room")
-        pictures = {scene.name: (_add_photo(session, folder, job, scene), scene) for scene in scenes()}
+        pictures = {scene.name: (_add_photo(session, folder, job, scene), scene) for scene in painted}
         jug, scene = pictures["The jug on the table"]
         dark = _mix_like(session, folder, job, jug, scene, "jug glaze", batch=500.0)
         pale = _mix_like(session, folder, job, jug, scene, "bare rim", batch=400.0)
@@ -170,9 +175,9 @@ def _add_photo(session: Session, folder: PhotoFolder, job: JobRow, scene: Scene)
     Image.fromarray(scene.pixels).save(out, "JPEG", quality=93, subsampling=0)
     data = out.getvalue()
     pixels, media_type = photos.read_photo(data, max_pixels=50_000_000)
-    return photos.add_photo(
-        session, folder, job_id=job.id, name=scene.name, data=data, pixels=pixels, media_type=media_type
-    )
+    sha256 = photos.keep_files(folder, data, pixels)
+    size = (pixels.shape[1], pixels.shape[0])
+    return photos.add_photo(session, job_id=job.id, name=scene.name, sha256=sha256, size=size, media_type=media_type)
 
 
 def _mix_like(
@@ -194,6 +199,7 @@ def _mix_like(
         noise=colour.noise,
         photo_id=photo.id,
         source=source_of(said, colour),
+        how=colour.how,
     )
     found = mixes.recipes_for(
         session,

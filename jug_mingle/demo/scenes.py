@@ -4,12 +4,12 @@ paint beside a 24-patch card.
 Each is a picture of spectra: areas of known reflectance, shaded, then photographed. The true colours are known.
 """
 
+from concurrent.futures import ThreadPoolExecutor
 from dataclasses import dataclass
 from functools import cache
 
 import numpy as np
 from numpy.typing import NDArray
-from scipy.interpolate import PchipInterpolator
 
 from jug_mingle.core.arrays import FloatArray
 from jug_mingle.core.chart import carry, chart_R, homography
@@ -61,6 +61,14 @@ def _wool(dark: bool) -> FloatArray:
     return np.asarray(0.42 + 0.24 / (1.0 + np.exp(-(WAVELENGTHS - 500.0) / 50.0)))
 
 
+def _where(area: FloatArray) -> tuple[slice, slice]:
+    """Return the rows and columns of a picture within which an area is not nothing."""
+    down, across = np.flatnonzero(area.any(axis=1)), np.flatnonzero(area.any(axis=0))
+    if not down.size:
+        return slice(0, 0), slice(0, 0)
+    return slice(int(down[0]), int(down[-1]) + 1), slice(int(across[0]), int(across[-1]) + 1)
+
+
 class _Canvas:
     """A linear picture that areas of one reflectance are laid onto."""
 
@@ -72,12 +80,19 @@ class _Canvas:
 
     def lay(self, R: FloatArray, cover: FloatArray | float, shade: FloatArray | float) -> None:
         colour = photograph(R, self.light).astype(np.float32)
-        area = np.broadcast_to(np.asarray(cover, dtype=np.float32), (HEIGHT, WIDTH))[..., np.newaxis]
-        lit = np.broadcast_to(np.asarray(shade, dtype=np.float32), (HEIGHT, WIDTH))[..., np.newaxis]
-        self.linear += area * (lit * colour - self.linear)
+        area = np.broadcast_to(np.asarray(cover, dtype=np.float32), (HEIGHT, WIDTH))
+        lit = np.broadcast_to(np.asarray(shade, dtype=np.float32), (HEIGHT, WIDTH))
+        rows, columns = _where(area)
+        here, part = self.linear[rows, columns], area[rows, columns, np.newaxis]
+        here += part * (lit[rows, columns, np.newaxis] * colour - here)
 
     def polygon(self, corners: list[tuple[float, float]]) -> FloatArray:
-        return coverage_of_polygon(corners, slice(0, HEIGHT), slice(0, WIDTH))
+        xs, ys = zip(*corners, strict=True)
+        rows = slice(max(0, int(min(ys)) - 2), min(HEIGHT, int(max(ys)) + 3))
+        columns = slice(max(0, int(min(xs)) - 2), min(WIDTH, int(max(xs)) + 3))
+        cover = np.zeros((HEIGHT, WIDTH))
+        cover[rows, columns] = coverage_of_polygon(corners, rows, columns)
+        return cover
 
     def darken(self, amount: FloatArray) -> None:
         self.linear *= (1.0 - np.clip(amount, 0, 1))[..., np.newaxis].astype(np.float32)
@@ -112,6 +127,8 @@ def jug_on_the_table() -> Scene:
 
 def _throw_jug(c: _Canvas, fall: FloatArray) -> None:
     cx, top, foot = 600.0, 300.0, 1010.0
+    from scipy.interpolate import PchipInterpolator  # half a second to import, for a jug that is thrown once
+
     knots_y = np.array([300, 345, 420, 520, 640, 760, 880, 960, 1010])
     knots_r = np.array([158, 146, 132, 168, 226, 250, 226, 178, 150])
     radius = PchipInterpolator(knots_y, knots_r, extrapolate=True)(np.clip(c.y, 300, 1010))
@@ -255,8 +272,11 @@ def _curtain() -> FloatArray:
 
 @cache
 def scenes() -> tuple[Scene, ...]:
-    """Return all demo photos."""
-    return jug_on_the_table(), sample_board(), wool_throw(), card_on_the_shelf()
+    """Return all demo photos, painted two at a time."""
+    with ThreadPoolExecutor(2) as painters:
+        painted = [painters.submit(paint) for paint in (card_on_the_shelf, sample_board, jug_on_the_table, wool_throw)]
+    card, board, jug, throw = (one.result() for one in painted)
+    return jug, board, throw, card
 
 
 def tray_samples() -> dict[str, FloatArray]:

@@ -21,6 +21,7 @@ from jug_mingle.formats.colour_file import (
     clean_name,
     number,
     resampled,
+    said_of,
     text_of,
 )
 
@@ -37,6 +38,8 @@ _KNOWN: Final = {
     "RGB_R",
     "RGB_G",
     "RGB_B",
+    "SAMPLE_NOISE",
+    "SAMPLE_HOW",
 }
 
 
@@ -52,7 +55,9 @@ def read(data: bytes) -> ColourFile:
     fields, rows, header = _parts(lines)
     white = DAYLIGHT.white if re.search(r"\bD65\b", " ".join(header)) else D50_WHITE
     notes = [
-        f"Said in the file: {line[:200]}" for line in header if not line.startswith(("CGATS", "ISO", "NUMBER_OF", "#"))
+        f"Said in the file: {line[:200]}"
+        for line in header
+        if not line.startswith(("CGATS", "ISO", "NUMBER_OF", "KEYWORD", "#"))
     ]
     samples = []
     for place, row in enumerate(rows, start=1):
@@ -119,13 +124,14 @@ def _sample(row: dict[str, str], place: int, white: FloatArray) -> tuple[Sample,
     name = clean_name(row.get("SAMPLE_NAME") or row.get("SAMPLE_ID", ""), where)
     bands = {float(found[1]): key for key in row if (found := _BAND.match(key))}
     extra = {key: value for key, value in row.items() if key not in _KNOWN and key not in bands.values()}
+    known = said_of(row.get("SAMPLE_NOISE", ""), row.get("SAMPLE_HOW", ""), where)
     if len(bands) >= 8:
         R, notes = resampled(list(bands), [number(row[key], where) for key in bands.values()], where)
-        return Sample(name=name, R=R, extra=extra), notes
+        return Sample(name=name, R=R, extra=extra, **known), notes
     for keys in (("LAB_L", "LAB_A", "LAB_B"), ("XYZ_X", "XYZ_Y", "XYZ_Z"), ("RGB_R", "RGB_G", "RGB_B")):
         if all(key in row for key in keys):
             values = [number(row[key], where) for key in keys]
-            return Sample(name=name, Lab=_Lab(keys[0], values, white, where), extra=extra), []
+            return Sample(name=name, Lab=_Lab(keys[0], values, white, where), extra=extra, **known), []
     raise ColourFileError(f"{where} has neither a spectrum (SPECTRAL_NM380 …) nor LAB, XYZ or RGB")
 
 
@@ -140,18 +146,25 @@ def _Lab(kind: str, values: list[float], white: FloatArray, where: str) -> Float
 
 
 def write(samples: Sequence[Sample], title: str) -> bytes:
-    """Return a keyword file with the reflectance, and CIELAB under D65, of every sample."""
-    bands = [f"SPECTRAL_NM{nm:g}" for nm in WAVELENGTHS]
-    fields = ["SAMPLE_ID", "SAMPLE_NAME", "LAB_L", "LAB_A", "LAB_B", *bands]
+    """Return a keyword file with CIELAB under D65 of every sample, how it was caught and its error.
+
+    Reflectances are written where all samples have a measured one: the table has the same fields for all of them.
+    """
+    measured = all(sample.R is not None for sample in samples)
+    bands = [f"SPECTRAL_NM{nm:g}" for nm in WAVELENGTHS] if measured else []
+    fields = ["SAMPLE_ID", "SAMPLE_NAME", "LAB_L", "LAB_A", "LAB_B", "SAMPLE_NOISE", "SAMPLE_HOW", *bands]
     lines = [
         "CGATS.17", 'ORIGINATOR "Jug Mingle"', f'DESCRIPTOR "{_quoted(title)}"',
         'WEIGHTING_FUNCTION "ILLUMINANT, D65"', 'WEIGHTING_FUNCTION "OBSERVER, 2 degree"',
+        'KEYWORD "SAMPLE_NOISE"', 'KEYWORD "SAMPLE_HOW"',
         f"NUMBER_OF_FIELDS {len(fields)}", "BEGIN_DATA_FORMAT", "\t".join(fields), "END_DATA_FORMAT",
         f"NUMBER_OF_SETS {len(samples)}", "BEGIN_DATA",
     ]  # fmt: skip
     for place, sample in enumerate(samples, start=1):
-        numbers = [*np.round(sample.colour(), 4), *np.round(sample.reflectance(), 6)]
-        lines.append("\t".join([str(place), f'"{_quoted(sample.name)}"', *(f"{x:g}" for x in numbers)]))
+        known = ['""' if sample.noise is None else f"{sample.noise:.2f}", f'"{sample.how}"']
+        values = [f"{x:g}" for x in np.round(sample.colour(), 4)] + known
+        values += [f"{x:g}" for x in np.round(sample.R, 6)] if measured and sample.R is not None else []
+        lines.append("\t".join([str(place), f'"{_quoted(sample.name)}"', *values]))
     return ("\n".join([*lines, "END_DATA"]) + "\n").encode()
 
 

@@ -3,12 +3,13 @@
 import re
 from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass, field
-from typing import Final
+from typing import Any, Final
 
 import numpy as np
 
 from jug_mingle.core.arrays import FloatArray
 from jug_mingle.core.colour import Lab_to_XYZ, R_to_Lab, XYZ_to_Lab, adapt, hex_to_sRGB, sRGB_to_XYZ
+from jug_mingle.core.evidence import WAYS
 from jug_mingle.core.recovery import recover_reflectance
 from jug_mingle.core.spectra import DAYLIGHT, WAVELENGTHS
 
@@ -22,11 +23,21 @@ class ColourFileError(ValueError):
 
 @dataclass(frozen=True, slots=True, kw_only=True, eq=False)
 class Sample:
-    """One colour of a file: a reflectance (36,) or CIELAB under D65, and whatever else was said of it."""
+    """One colour of a file: a measured reflectance (36,) or CIELAB under D65, and whatever else was said of it.
+
+    Attributes
+    ----------
+    noise : float or None
+        Error to expect of it, where the file says so. [CIEDE2000]
+    how : str
+        How it was caught, a key of `core.evidence.WAYS`; empty where the file does not say.
+    """
 
     name: str
     R: FloatArray | None = None
     Lab: FloatArray | None = None
+    noise: float | None = None
+    how: str = ""
     extra: Mapping[str, str] = field(default_factory=dict)
 
     def reflectance(self) -> FloatArray:
@@ -141,6 +152,26 @@ def clean_name(text: str, fallback: str) -> str:
     """Return a name of at most 120 characters without line breaks."""
     printable = "".join(c if c.isprintable() else " " for c in text)
     return re.sub(r"\s+", " ", printable).strip()[:120] or fallback
+
+
+def whole_letters(text: str) -> str:
+    """Return a text that can be written anywhere: half letters (lone surrogates) become question marks."""
+    return text.encode("utf-8", errors="replace").decode("utf-8")
+
+
+def said_of(noise: object, how: object, where: str) -> dict[str, Any]:
+    """Return what a file says of a colour's error and of how it was caught, as `Sample` takes it; nothing for blanks.
+
+    What another program wrote into such a field is passed over, since it means something of its own.
+    """
+    said: dict[str, Any] = {}
+    if noise not in (None, ""):
+        said["noise"] = number(str(noise), where)
+        if not 0.0 <= said["noise"] <= 50.0:
+            raise ColourFileError(f"{where}: the error of a colour is from 0 to 50 CIEDE2000, got {said['noise']:g}")
+    if how in WAYS:
+        said["how"] = how
+    return said
 
 
 def check_count(count: int) -> None:

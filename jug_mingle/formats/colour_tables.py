@@ -11,6 +11,7 @@ import numpy as np
 
 from jug_mingle.core.colour import Lab_to_XYZ, XYZ_to_sRGB, sRGB_to_hex
 from jug_mingle.core.spectra import DAYLIGHT, WAVELENGTHS
+from jug_mingle.formats.cells import shielded, unshielded
 from jug_mingle.formats.colour_file import (
     ColourFile,
     ColourFileError,
@@ -21,12 +22,14 @@ from jug_mingle.formats.colour_file import (
     clean_name,
     number,
     resampled,
+    said_of,
     text_of,
+    whole_letters,
 )
 
 SCHEMA: Final = "jug-mingle-colours/1"
 _NUMBER: Final = r"[-+]?\d+(?:\.\d+)?(?:[eE][-+]?\d+)?"
-_COLUMNS: Final = ("name", "hex", "l", "a", "b")
+_COLUMNS: Final = ("name", "hex", "l", "a", "b", "noise", "how")
 
 
 def read_csv(data: bytes) -> ColourFile:
@@ -58,29 +61,32 @@ def read_csv(data: bytes) -> ColourFile:
 
 def _row(cells: dict[str, str], values: list[str], nm: list[float], place: int) -> tuple[Sample, list[str]]:
     where = f"row {place}"
-    name = clean_name(cells.get("name", ""), f"colour {place - 1}")
+    name = clean_name(unshielded(cells.get("name", "")), f"colour {place - 1}")
     extra = {
         key: value for key, value in cells.items() if key not in _COLUMNS and not re.fullmatch(r"\d{3}(\.0+)?", key)
     }
+    said = said_of(cells.get("noise", "").strip(), cells.get("how", "").strip(), where)
     if len(nm) >= 8 and all(value.strip() for value in values):
         R, notes = resampled(nm, [number(value, where) for value in values], where)
-        return Sample(name=name, R=R, extra=extra), notes
+        return Sample(name=name, R=R, extra=extra, **said), notes
     if all(cells.get(key, "").strip() for key in ("l", "a", "b")):
         Lab = Lab_in_daylight([number(cells[key], where) for key in ("l", "a", "b")], DAYLIGHT.white, where)
-        return Sample(name=name, Lab=Lab, extra=extra), []
+        return Sample(name=name, Lab=Lab, extra=extra, **said), []
     if cells.get("hex", "").strip():
-        return Sample(name=name, Lab=Lab_of_hex(cells["hex"], where), extra=extra), []
+        return Sample(name=name, Lab=Lab_of_hex(cells["hex"], where), extra=extra, **said), []
     raise ColourFileError(f"{where} has no colour: give hex, or L, a and b, or reflectances")
 
 
 def write_csv(samples: Sequence[Sample], title: str) -> bytes:
-    """Return a table with everything."""
+    """Return a table with everything; bands stay blank where no reflectance was measured."""
     out = io.StringIO()
     rows = csv.writer(out, lineterminator="\n")
-    rows.writerow(["name", "hex", "L", "a", "b", *(f"{nm:g}" for nm in WAVELENGTHS)])
+    rows.writerow(["name", "hex", "L", "a", "b", "noise", "how", *(f"{nm:g}" for nm in WAVELENGTHS)])
     for sample in samples:
-        numbers = [f"{x:.4f}" for x in sample.colour()] + [f"{x:.6f}" for x in sample.reflectance()]
-        rows.writerow([clean_name(sample.name, "colour"), _hex(sample), *numbers])
+        numbers = [f"{x:.4f}" for x in sample.colour()]
+        said = ["" if sample.noise is None else f"{sample.noise:.2f}", sample.how]
+        bands = [""] * WAVELENGTHS.size if sample.R is None else [f"{x:.6f}" for x in sample.R]
+        rows.writerow([shielded(clean_name(sample.name, "colour")), _hex(sample), *numbers, *said, *bands])
     return out.getvalue().encode()
 
 
@@ -92,7 +98,7 @@ def read_json(data: bytes) -> ColourFile:
     """Return the colours of a JSON file: {"format", "title", "colours": [{"name", "R" | "Lab" | "hex"}]}."""
     try:
         parsed = json.loads(text_of(data))
-    except (json.JSONDecodeError, RecursionError) as error:
+    except (ValueError, RecursionError) as error:  # also a whole number of more digits than Python reads
         raise ColourFileError(f"the file is no JSON: {error}") from error
     colours = parsed.get("colours") if isinstance(parsed, dict) else parsed
     if not isinstance(colours, list):
@@ -100,7 +106,9 @@ def read_json(data: bytes) -> ColourFile:
     check_count(len(colours))
     notes: list[str] = []
     if isinstance(parsed, dict):
-        notes = [f"Said in the file: {key}" for key in parsed if key not in ("format", "title", "colours")]
+        notes = [
+            f"Said in the file: {whole_letters(key)}" for key in parsed if key not in ("format", "title", "colours")
+        ]
     samples = []
     for place, entry in enumerate(colours, start=1):
         sample, said = _entry(entry, place)
@@ -116,19 +124,23 @@ def _entry(entry: Any, place: int) -> tuple[Sample, list[str]]:
         raise ColourFileError(f"{where} is no object with name and R, Lab or hex")
     name = clean_name(str(entry.get("name", "")), where)
     extra = {
-        str(k): json.dumps(v)[:500] for k, v in entry.items() if k not in ("name", "R", "Lab", "hex", "wavelengths")
+        whole_letters(str(k)): json.dumps(v)[:500]
+        for k, v in entry.items()
+        if k not in ("name", "R", "Lab", "hex", "wavelengths", "noise", "how")
     }
+    how = entry.get("how", "")
+    known = said_of(entry.get("noise"), how if isinstance(how, str) else "", where)
     if "R" in entry:
         nm = _list(entry.get("wavelengths", WAVELENGTHS.tolist()), where)
         R, notes = resampled(nm, _list(entry["R"], where), where)
-        return Sample(name=name, R=R, extra=extra), notes
+        return Sample(name=name, R=R, extra=extra, **known), notes
     if "Lab" in entry:
         Lab = _list(entry["Lab"], where)
         if len(Lab) != 3:
             raise ColourFileError(f"{where}: Lab has three numbers")
-        return Sample(name=name, Lab=Lab_in_daylight(Lab, DAYLIGHT.white, where), extra=extra), []
+        return Sample(name=name, Lab=Lab_in_daylight(Lab, DAYLIGHT.white, where), extra=extra, **known), []
     if "hex" in entry:
-        return Sample(name=name, Lab=Lab_of_hex(str(entry["hex"]), where), extra=extra), []
+        return Sample(name=name, Lab=Lab_of_hex(str(entry["hex"]), where), extra=extra, **known), []
     raise ColourFileError(f"{where} has neither R, Lab nor hex")
 
 
@@ -139,22 +151,20 @@ def _list(values: Any, where: str) -> list[float]:
 
 
 def write_json(samples: Sequence[Sample], title: str) -> bytes:
-    """Return a JSON file with everything."""
-    colours = [
-        {
-            "name": s.name,
-            "hex": _hex(s),
-            "Lab": np.round(s.colour(), 4).tolist(),
-            "R": np.round(s.reflectance(), 6).tolist(),
-        }
-        for s in samples
-    ]
-    body = {
-        "format": SCHEMA,
-        "title": title,
-        "colours": [{**one, "wavelengths": WAVELENGTHS.tolist()} for one in colours],
-    }
+    """Return a JSON file with everything; a reflectance only where one was measured."""
+    body = {"format": SCHEMA, "title": title, "colours": [_as_entry(sample) for sample in samples]}
     return (json.dumps(body, indent=1, ensure_ascii=False) + "\n").encode()
+
+
+def _as_entry(sample: Sample) -> dict[str, Any]:
+    entry: dict[str, Any] = {"name": sample.name, "hex": _hex(sample), "Lab": np.round(sample.colour(), 4).tolist()}
+    if sample.noise is not None:
+        entry["noise"] = round(sample.noise, 2)
+    if sample.how:
+        entry["how"] = sample.how
+    if sample.R is not None:
+        entry |= {"R": np.round(sample.R, 6).tolist(), "wavelengths": WAVELENGTHS.tolist()}
+    return entry
 
 
 def read_columns(data: bytes) -> ColourFile:

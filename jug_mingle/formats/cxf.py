@@ -1,7 +1,7 @@
 """CxF3 (ISO 17972): XML with reflectance spectra and CIELAB of named objects."""
 
 import xml.etree.ElementTree as ET
-from collections.abc import Sequence
+from collections.abc import Callable, Sequence
 from datetime import UTC, datetime
 from typing import Final
 
@@ -21,6 +21,7 @@ from jug_mingle.formats.colour_file import (
     clean_name,
     number,
     resampled,
+    said_of,
 )
 
 NAMESPACE: Final = "http://colorexchangeformat.com/CxF3-core"
@@ -58,19 +59,22 @@ def _sample(thing: ET.Element, place: int, specs: dict[str, ET.Element]) -> tupl
     name = clean_name(thing.get("Name") or thing.get("Id") or "", f"object {place}")
     where = f"object {name!r}"
     extra = {key: value for key, value in thing.attrib.items() if key not in ("Name", "Id")}
+    tags = {tag.get("Name", ""): tag.get("Value", "") for tag in thing.iter() if _bare(tag.tag) == "Tag"}
+    known = said_of(tags.get("noise", ""), tags.get("how", ""), where)
     values = _child(thing, "ColorValues")
     kinds = [] if values is None else [_bare(e.tag) for e in values]
     notes = [f"Objects also hold {kind}, which is not read." for kind in kinds if kind not in _USED]
     if (spectrum := _child(thing, "ReflectanceSpectrum")) is not None:
         R, said = _spectrum(spectrum, specs, where)
-        return Sample(name=name, R=R, extra=extra), notes + said
+        return Sample(name=name, R=R, extra=extra, **known), notes + said
     if (Lab := _child(thing, "ColorCIELab")) is not None:
         spec = specs.get(Lab.get("ColorSpecification", ""))
         light = "" if spec is None else "".join(e.text or "" for e in spec.iter() if _bare(e.tag) == "Illuminant")
         white = DAYLIGHT.white if light == "D65" else D50_WHITE
-        return Sample(name=name, Lab=Lab_in_daylight(_numbers(Lab, "LAB", where), white, where), extra=extra), notes
+        in_daylight = Lab_in_daylight(_numbers(Lab, "LAB", where), white, where)
+        return Sample(name=name, Lab=in_daylight, extra=extra, **known), notes
     if (RGB := _child(thing, "ColorSRGB")) is not None:
-        return Sample(name=name, Lab=Lab_of_RGB(_numbers(RGB, "RGB", where), where), extra=extra), notes
+        return Sample(name=name, Lab=Lab_of_RGB(_numbers(RGB, "RGB", where), where), extra=extra, **known), notes
     return None, [*notes, f"{where} holds no colour that is read and was passed over."]
 
 
@@ -94,7 +98,7 @@ def _spectrum(element: ET.Element, specs: dict[str, ET.Element], where: str) -> 
 
 
 def write(samples: Sequence[Sample], title: str) -> bytes:
-    """Return a CxF3 document with the reflectance of every sample."""
+    """Return a CxF3 document with the reflectance of every sample that has a measured one, and CIELAB of the others."""
     ET.register_namespace("cc", NAMESPACE)
 
     def add(parent: ET.Element, name: str, text: str = "", **attributes: str) -> ET.Element:
@@ -112,10 +116,30 @@ def write(samples: Sequence[Sample], title: str) -> bytes:
     for place, sample in enumerate(samples, start=1):
         thing = add(things, "Object", ObjectType="Standard", Name=clean_name(sample.name, "colour"), Id=f"c{place}")
         values = add(thing, "ColorValues")
-        text = " ".join(f"{x:.6f}" for x in sample.reflectance())
-        add(values, "ReflectanceSpectrum", text, ColorSpecification="cs36", StartWL="380")
-    spec = add(add(resources, "ColorSpecificationCollection"), "ColorSpecification", Id="cs36")
+        if sample.R is not None:
+            text = " ".join(f"{x:.6f}" for x in sample.R)
+            add(values, "ReflectanceSpectrum", text, ColorSpecification="cs36", StartWL="380")
+        else:
+            Lab = add(values, "ColorCIELab", ColorSpecification="csD65")
+            for axis, value in zip("LAB", sample.colour(), strict=True):
+                add(Lab, axis, f"{value:.4f}")
+        _tag(add, thing, sample)
+    specs = add(resources, "ColorSpecificationCollection")
+    seen = add(add(specs, "ColorSpecification", Id="csD65"), "TristimulusSpec")
+    add(seen, "Illuminant", "D65")
+    add(seen, "Observer", "2_Degree")
+    spec = add(specs, "ColorSpecification", Id="cs36")
     measured = add(spec, "MeasurementSpec")
     add(measured, "MeasurementType", "Spectrum_Reflectance")
     add(measured, "WavelengthRange", StartWL="380", Increment=f"{np.diff(WAVELENGTHS)[0]:g}")
     return bytes(ET.tostring(root, encoding="utf-8", xml_declaration=True))
+
+
+def _tag(add: Callable[..., ET.Element], thing: ET.Element, sample: Sample) -> None:
+    """Say of an object how it was caught, and what error to expect."""
+    said = {"how": sample.how, "noise": "" if sample.noise is None else f"{sample.noise:.2f}"}
+    if any(said.values()):
+        tags = add(thing, "TagCollection", Name="caught")
+        for name, value in said.items():
+            if value:
+                add(tags, "Tag", Name=name, Value=value)

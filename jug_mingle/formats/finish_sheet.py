@@ -10,7 +10,7 @@ from reportlab.lib.utils import ImageReader
 from reportlab.pdfgen.canvas import Canvas
 
 from jug_mingle.formats.images import Pixels
-from jug_mingle.formats.print_sheet import paragraph, sheet, text
+from jug_mingle.formats.print_sheet import fitted, paragraph, sheet, text
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -30,26 +30,29 @@ def finish_sheet(
     """Return the PDF (A4), over as many pages as the layers need."""
 
     def draw(canvas: Canvas) -> None:
-        text(canvas, 20, 277, title, size=20, bold=True)
-        text(canvas, 20, 269, f"{job} · as it looks by {light}", size=10)
+        text(canvas, 20, 277, fitted(title, width=170, size=20, bold=True), size=20, bold=True)
+        text(canvas, 20, 269, fitted(f"as it looks by {light} · {job}", width=170, size=10), size=10)
         high = 92.0
         wide = min(170.0, high * picture.shape[1] / picture.shape[0])
         out = io.BytesIO()
         Image.fromarray(picture).save(out, "PNG")
         canvas.drawImage(ImageReader(out), 20 * mm, 170 * mm, wide * mm, high * mm)
         y = paragraph(canvas, 20, 162, said, width=170, size=10) - 3
+        text(canvas, 152, y, "wait", size=8)
+        y -= 4
         for number, line in enumerate(lines, start=1):
             if y < 38:
                 canvas.showPage()
-                text(canvas, 20, 280, f"{title}, further layers", size=12, bold=True)
+                head = fitted(f"Further layers: {title}", width=170, size=12, bold=True)
+                text(canvas, 20, 280, head, size=12, bold=True)
                 y = 270.0
             canvas.setFillColorRGB(*line.sRGB)
             canvas.rect(20 * mm, (y - 9) * mm, 14 * mm, 11 * mm, stroke=0, fill=1)
             canvas.setFillGray(0)
             text(canvas, 38, y - 1, f"{number}  {line.title}", size=11, bold=True)
             low = paragraph(canvas, 38, y - 6, f"{line.how} {line.amounts}".strip(), width=110, size=9)
-            text(canvas, 152, y - 1, line.wait, size=9)
-            y = min(low, y - 11) - 4
+            wait = paragraph(canvas, 152, y - 1, line.wait, width=40, size=9)
+            y = min(low, wait, y - 11) - 4
         for caution in cautions:
             if y < 20:
                 canvas.showPage()

@@ -9,7 +9,7 @@ from reportlab.lib.units import mm
 from reportlab.pdfgen.canvas import Canvas
 
 from jug_mingle.core.jugs import Jug
-from jug_mingle.formats.print_sheet import paragraph, rule, sheet, text
+from jug_mingle.formats.print_sheet import fitted, paragraph, rule, sheet, spread, text
 
 WIDTH: Final = 22.0
 """Of the strip. [mm]"""
@@ -17,16 +17,35 @@ WIDTH: Final = 22.0
 FOOT: Final = 62.0
 LEFT: Final = 32.0
 _PAGE: Final = 297.0
+_PAGE_WIDE: Final = 210.0
+_NUMBERS_APART, _WORDS_APART = 3.6, 5.0
+_READABLE: Final = 2.0
+"""Lines closer than this cannot be poured to by eye. [mm]"""
+
+
+def _in_lines(number: str, line: "Line", *, width: float, size: float, twice: bool) -> list[str]:
+    """Return a pour as it is printed into a width [mm]: in one line, or, `twice`, its amount above its name."""
+    whole = f"{number}{_amount_first(line)}"
+    if not twice or fitted(whole, width=width, size=size) == whole:
+        return [fitted(whole, width=width, size=size)]
+    name = " · ".join(word for word in (line.parts, line.name) if word)
+    return [fitted(f"{number}{line.words}", width=width, size=size), fitted(f"    {name}", width=width, size=size)]
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Line:
-    """One pour: its pot, what is poured of it [ml, and in words], and its sRGB for a swatch."""
+    """One pour: its pot, what is poured of it [ml, and in words], its parts in words, and its sRGB for a swatch."""
 
     name: str
     ml: float
     words: str
     sRGB: tuple[float, float, float]
+    parts: str = ""
+
+
+def _amount_first(line: Line) -> str:
+    """Return a pour in words, what is poured before its name, which may be long."""
+    return " · ".join(word for word in (line.words, line.parts, line.name) if word)
 
 
 def line_heights(lines: Sequence[Line], jug: Jug) -> list[float]:
@@ -52,21 +71,40 @@ def pour_strip(lines: Sequence[Line], jug: Jug, *, title: str, bottom: float = 3
         If the jug holds less than all pours.
     """
     heights = line_heights(lines, jug)
-    tall = _height_of(heights[-1], bottom)
+    tall = _height_of(heights[-1], bottom, len(lines))
+    words = [f"to here: {_amount_first(line)}" for line in lines]
+    near = min((b - a for a, b in zip([0.0, *heights], heights, strict=False)), default=_READABLE)
 
     def draw(canvas: Canvas) -> None:
         _frame(canvas, f"Pour strip: {title}", tall)
         before = 0.0
-        for number, (line, height) in enumerate(zip(lines, heights, strict=True), start=1):
-            low, high = FOOT + bottom + before, FOOT + bottom + height
-            _band(canvas, low, high, line.sRGB)
-            canvas.line(LEFT * mm, high * mm, (LEFT + WIDTH + 6) * mm, high * mm)
-            text(canvas, LEFT + 2, high - 4.2, str(number), size=11, bold=True)
-            text(canvas, LEFT + WIDTH + 8, high - 1.2, f"{number}. {line.name} to here: {line.words}", size=10.5)
+        for line, height in zip(lines, heights, strict=True):
+            _band(canvas, FOOT + bottom + before, FOOT + bottom + height, line.sRGB)
             before = height
-        _foot(canvas, "Pour the pots in this order, each to its line, the jug standing level. The strongest come last.")
+        _mark(canvas, [FOOT + bottom + height for height in heights], words)
+        hint = "Pour the pots in this order, each to its line, the jug standing level. The most goes in first."
+        if near < _READABLE:
+            hint += f" Some lines are less than {_READABLE:g} mm apart: measure those by syringe, spoons or scale."
+        _foot(canvas, hint)
 
     return sheet(f"Pour strip: {title}", draw)
+
+
+def _mark(canvas: Canvas, levels: Sequence[float], words: Sequence[str]) -> None:
+    """Draw lines at levels [mm], each with its number on the strip and its words beside it.
+
+    Where lines lie close, numbers and words are spread and led to their lines, so that none lies on another.
+    """
+    low = min(levels, default=FOOT)
+    inside, beside = spread(levels, _NUMBERS_APART, low=low), spread(levels, _WORDS_APART, low=low)
+    canvas.setLineWidth(0.25 * mm)
+    for number, (level, within, out) in enumerate(zip(levels, inside, beside, strict=True), start=1):
+        canvas.line((LEFT + 9) * mm, level * mm, (LEFT + WIDTH + 2) * mm, level * mm)
+        canvas.line((LEFT + 6.5) * mm, (within + 0.2) * mm, (LEFT + 9) * mm, level * mm)
+        canvas.line((LEFT + WIDTH + 2) * mm, level * mm, (LEFT + WIDTH + 7) * mm, out * mm)
+        text(canvas, LEFT + 1.5, within - 1.2, str(number), size=9.5, bold=True)
+        said = fitted(f"{number}. {words[number - 1]}", width=_PAGE_WIDE - LEFT - WIDTH - 8 - 12, size=10.5)
+        text(canvas, LEFT + WIDTH + 8, out - 1.2, said, size=10.5)
 
 
 def walk_strip(lines: Sequence[Line], jug: Jug, *, title: str, bottom: float = 3.0) -> bytes:
@@ -75,7 +113,8 @@ def walk_strip(lines: Sequence[Line], jug: Jug, *, title: str, bottom: float = 3
     Parameters
     ----------
     lines : sequence of Line
-        One a step; `ml` is what the jug holds when that step is mixed, `words` what is added for it.
+        One a step; `ml` is what the jug holds when that step is mixed, `words` what is added for it, `name` of what,
+        and `parts` which step it is.
 
     Raises
     ------
@@ -83,19 +122,14 @@ def walk_strip(lines: Sequence[Line], jug: Jug, *, title: str, bottom: float = 3
         If the strip does not fit the page.
     """
     heights = [jug.height(line.ml) for line in lines]
-    tall = _height_of(max(heights), bottom)
+    tall = _height_of(max(heights), bottom, len(lines))
 
     def draw(canvas: Canvas) -> None:
         _frame(canvas, f"Walk-down strip: {title}", tall)
-        said = FOOT  # words of near lines are spread, so that none lies on another
-        for number in sorted(range(len(lines)), key=heights.__getitem__):
-            line, level = lines[number], FOOT + bottom + heights[number]
-            said = max(level, said + 5.5)
+        levels = [FOOT + bottom + height for height in heights]
+        for line, level in zip(lines, levels, strict=True):
             _band(canvas, level - 2.0, level, line.sRGB)
-            canvas.line(LEFT * mm, level * mm, (LEFT + WIDTH + 2) * mm, level * mm)
-            canvas.line((LEFT + WIDTH + 2) * mm, level * mm, (LEFT + WIDTH + 6) * mm, said * mm)
-            text(canvas, LEFT + 2, level - 4.2, str(number + 1), size=11, bold=True)
-            text(canvas, LEFT + WIDTH + 8, said - 1.2, f"{number + 1}. {line.name}: {line.words}", size=10.5)
+        _mark(canvas, levels, [_amount_first(line) for line in lines])
         _foot(
             canvas,
             "Begin at line 1 and paint the first step. Then fill up to line 2 with the second colour, stir well, paint "
@@ -105,15 +139,16 @@ def walk_strip(lines: Sequence[Line], jug: Jug, *, title: str, bottom: float = 3
     return sheet(f"Walk-down strip: {title}", draw)
 
 
-def _height_of(level: float, bottom: float) -> float:
-    tall = level + bottom + 12.0
+def _height_of(level: float, bottom: float, lines: int) -> float:
+    """Return how tall a strip is whose highest line lies at a level, with room for the numbers of close lines."""
+    tall = level + bottom + max(12.0, _NUMBERS_APART * lines + 3.0)
     if tall > _PAGE - FOOT - 20.0:
         raise ValueError(f"the strip is {tall:.0f} mm tall and does not fit the page: mix less, or take a wider jug")
     return tall
 
 
 def _frame(canvas: Canvas, title: str, tall: float) -> None:
-    text(canvas, LEFT, _PAGE - 22, title, size=16, bold=True)
+    text(canvas, LEFT, _PAGE - 22, fitted(title, width=_PAGE_WIDE - LEFT - 12, size=16, bold=True), size=16, bold=True)
     canvas.setLineWidth(0.25 * mm)
     canvas.setStrokeGray(0)
     canvas.rect(LEFT * mm, FOOT * mm, WIDTH * mm, tall * mm, fill=0, stroke=1)
@@ -141,13 +176,14 @@ def lid_label(
         canvas.setFillColorRGB(*sRGB)
         canvas.rect(5 * mm, 22 * mm, 24 * mm, 28 * mm, fill=1, stroke=0)
         canvas.setFillGray(0)
-        text(canvas, 33, 45, title[:34], size=13, bold=True)
+        text(canvas, 33, 45, fitted(title, width=54, size=13, bold=True), size=13, bold=True)
         y = 39.5
-        for line in lines[:5]:
-            text(canvas, 33, y, f"{line.words} {line.name}"[:40], size=8.5)
-            y -= 4.2
-        text(canvas, 5, 14, f"mixed {made.isoformat()} · {keeps}"[:70], size=8)
-        text(canvas, 5, 9, f"for {job}"[:60], size=8)
+        for line in lines[:6]:
+            for words in _in_lines("", line, width=54, size=8.5, twice=len(lines) <= 3):
+                text(canvas, 33, y, words, size=8.5)
+                y -= 4.0
+        text(canvas, 5, 14, fitted(f"mixed {made.isoformat()} · {keeps}", width=82, size=8), size=8)
+        text(canvas, 5, 9, fitted(f"for {job}", width=82, size=8), size=8)
         canvas.setLineWidth(0.2 * mm)
         canvas.rect(1 * mm, 1 * mm, 88 * mm, 53 * mm, fill=0, stroke=1)
 
@@ -161,18 +197,20 @@ def recipe_card(
     """Return a card of 148 × 105 mm: target and mix touching, pours in order, how near, cautions."""
 
     def draw(canvas: Canvas) -> None:
-        text(canvas, 10, 92, title[:40], size=18, bold=True)
-        text(canvas, 10, 86, f"for {job} · {made.isoformat()}"[:80], size=9)
+        text(canvas, 10, 92, fitted(title, width=128, size=18, bold=True), size=18, bold=True)
+        text(canvas, 10, 86, fitted(f"{made.isoformat()} · for {job}", width=128, size=9), size=9)
         for place, colour in enumerate([target or mix, mix]):
             canvas.setFillColorRGB(*colour)
             canvas.rect((10 + 30 * place) * mm, 54 * mm, 30 * mm, 28 * mm, fill=1, stroke=0)
         canvas.setFillGray(0)
         text(canvas, 10, 49, "wanted" if target else "", size=8)
         text(canvas, 40, 49, "mixed, dry", size=8)
-        y = 77.0
+        y = 78.0
         for number, line in enumerate(lines, start=1):
-            text(canvas, 76, y, f"{number}. {line.words} {line.name}"[:52], size=10.5)
-            y -= 6
+            for words in _in_lines(f"{number}. ", line, width=64, size=10.0, twice=len(lines) <= 4):
+                text(canvas, 76, y, words, size=10.0)
+                y -= 4.5
+            y -= 1.0
         y = paragraph(canvas, 10, 41, said, width=128, size=9.5)
         for caution in cautions:
             y = paragraph(canvas, 10, y - 1, caution, width=128, size=8.5)

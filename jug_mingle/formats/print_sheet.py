@@ -1,7 +1,7 @@
 """PDF at true size: a sheet with our fonts embedded and a rule of 100 mm to check the printer by."""
 
 import io
-from collections.abc import Callable
+from collections.abc import Callable, Sequence
 from functools import cache
 from importlib.resources import files
 from typing import Final
@@ -41,6 +41,26 @@ def text(canvas: Canvas, x: float, y: float, words: str, *, size: float = 10.0, 
     """Write words with their foot at (x, y). [mm, points]"""
     canvas.setFont(BOLD if bold else PLAIN, size)
     canvas.drawString(x * mm, y * mm, words)
+
+
+def fitted(words: str, *, width: float, size: float, bold: bool = False) -> str:
+    """Return words cut to a width [mm], by what they measure, with an ellipsis where something was cut."""
+    _register_fonts()
+    font = BOLD if bold else PLAIN
+    if pdfmetrics.stringWidth(words, font, size) <= width * mm:
+        return words
+    while words and pdfmetrics.stringWidth(f"{words.rstrip()}…", font, size) > width * mm:
+        words = words[:-1]
+    return f"{words.rstrip()}…"
+
+
+def spread(levels: Sequence[float], gap: float, *, low: float) -> list[float]:
+    """Return where to write of each level, at least `gap` apart and not below `low`, as near to it as that allows."""
+    places = [0.0] * len(levels)
+    below = low - gap
+    for at in sorted(range(len(levels)), key=levels.__getitem__):
+        below = places[at] = max(levels[at], below + gap)
+    return places
 
 
 def paragraph(canvas: Canvas, x: float, y: float, words: str, *, width: float, size: float = 10.0) -> float:

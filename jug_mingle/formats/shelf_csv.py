@@ -2,6 +2,7 @@
 
 import csv
 import io
+import re
 from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass
 from datetime import date
@@ -10,6 +11,7 @@ from typing import Final
 from jug_mingle.core.film import SHEEN_VEIL
 from jug_mingle.core.materials import KINDS
 from jug_mingle.core.spectra import DAYLIGHT
+from jug_mingle.formats.cells import shielded, unshielded
 from jug_mingle.formats.colour_file import ColourFileError, Lab_in_daylight, Lab_of_hex, number, text_of
 
 COLUMNS: Final = (
@@ -21,6 +23,10 @@ _RANGES: Final = {
     "left_ml": (0.0, 50_000.0), "full_ml": (1.0, 50_000.0), "price": (0.0, 10_000.0), "volume_solids": (0.0, 1.0),
     "density": (0.3, 5.0), "spread_rate": (0.5, 60.0),
 }  # fmt: skip
+
+
+_THOUSAND_OR_ONE: Final = re.compile(r"[1-9]\d{0,2}(,\d{3})+")
+"""A number that is a thousand in one country and one in another."""
 
 
 class ShelfCsvError(ValueError):
@@ -93,7 +99,7 @@ def read_shelf_csv(data: bytes, *, taken: Iterable[str] = ()) -> ShelfCsv:
         if not any(cell.strip() for cell in row):
             continue
         cells = {
-            known[cell.lower()]: row[at].strip()
+            known[cell.lower()]: unshielded(row[at].strip())
             for cell, at in zip(header, range(len(row)), strict=False)
             if cell.lower() in known
         }
@@ -134,6 +140,8 @@ def _pot(cells: Mapping[str, str], place: int) -> PotRow:
 
 def _ranged(text: str, column: str) -> float:
     low, high = _RANGES[column]
+    if _THOUSAND_OR_ONE.fullmatch(text.strip()):
+        raise ColourFileError(f"{column}: {text.strip()} may be thousands or not: write it without the comma")
     value = number(text, column)
     if not low <= value <= high:
         raise ColourFileError(f"{column} must be from {low:g} to {high:g}, got {value:g}")
@@ -181,6 +189,4 @@ def _cell(value: object) -> str:
         return ""
     if isinstance(value, bool):
         return "yes" if value else ""
-    text = f"{value:g}" if isinstance(value, float) else str(value)
-    # A spreadsheet runs what begins like a formula.
-    return f"'{text}" if text[:1] in "=+@" and not isinstance(value, float) else text
+    return f"{value:g}" if isinstance(value, float) else shielded(str(value))

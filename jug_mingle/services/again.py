@@ -24,7 +24,8 @@ from jug_mingle.core.recipes import (
 )
 from jug_mingle.core.spectra import Light
 from jug_mingle.errors import ConflictError, UnfitError
-from jug_mingle.services.mixes import get_mix, pours_of
+from jug_mingle.services.mixes import get_mix
+from jug_mingle.services.predictions import ground_of_job, pours_of
 from jug_mingle.services.shelf import fitted_shelf, standing
 from jug_mingle.store.models import MixRow, StripRow
 
@@ -83,7 +84,7 @@ def colour_of(session: Session, shelf: Shelf, mix: MixRow) -> tuple[FloatArray, 
     )
     if strip is not None:
         return np.array(strip.R), True
-    return np.clip(predict(shelf, pours_of(mix)), 0.0, 1.0), False
+    return np.clip(predict(shelf, pours_of(mix), over=ground_of_job(session, mix.job_id)), 0.0, 1.0), False
 
 
 def again(session: Session, mix_id: int, *, batch: float, tool_key: str, lights: Sequence[Light]) -> Again:

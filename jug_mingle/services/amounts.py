@@ -23,18 +23,24 @@ def area_of(session: Session, job_id: int) -> float:
     return sum(areas_of(session, job_id).values())
 
 
+def needed_for(area: float, *, coats: int, spread_rate: float, margin: float) -> float:
+    """Return the paint that an area takes; nothing for none, as `paint_needed` else. [ml]"""
+    return paint_needed(area, coats=coats, spread_rate=spread_rate, margin=margin) if area > 0.0 else 0.0
+
+
 def spoils(session: Session, job_id: int, kinds: Sequence[Kind], ml: float) -> str:
     """Say where a batch is more than the piece takes before it spoils; nothing where it keeps, or is used up.
 
     Coats need their wait in between: of a mix that sets within hours not all of them can come from one pot.
     """
     life = pot_life(kinds)
-    if life is None or not kinds:
+    area = area_of(session, job_id)
+    if life is None or not kinds or area <= 0.0:
         return ""
     rate = min((kind.spread_rate for kind in kinds if kind.spread_rate > 0.0), default=SPREAD_RATE)
     recoat = max(handling_of(kind).recoat or _USUAL_RECOAT for kind in kinds)
     coats = coats_within(life, coats=COATS, recoat=recoat)
-    most = paint_needed(area_of(session, job_id), coats=coats, spread_rate=rate, margin=MARGIN)
+    most = paint_needed(area, coats=coats, spread_rate=rate, margin=MARGIN)
     if ml <= most * 1.1:
         return ""
     keeps = f"about {life:g} days" if life >= 1.0 else f"about {24.0 * life:.0f} hours"

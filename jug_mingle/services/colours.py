@@ -2,23 +2,27 @@
 
 from collections.abc import Sequence
 from dataclasses import dataclass
-from typing import Any
+from typing import Any, Final
 
 import numpy as np
 from sqlalchemy.orm import Session
 
 from jug_mingle.core.arrays import FloatArray
-from jug_mingle.core.colour import Lab_to_XYZ, R_to_Lab, XYZ_to_Lab, delta_E_CIE2000
+from jug_mingle.core.colour import Lab_to_XYZ, R_to_Lab, R_to_screen, XYZ_to_Lab, delta_E_CIE2000, sRGB_to_hex
 from jug_mingle.core.evidence import NOISE
+from jug_mingle.core.film import as_film_shows, veil_of
+from jug_mingle.core.measures import tool
 from jug_mingle.core.recipes import masstone, predict
 from jug_mingle.core.recovery import recover_reflectance
+from jug_mingle.core.spectra import DAYLIGHT
 from jug_mingle.core.steps import DIRECTIONS, between, stepped
 from jug_mingle.errors import ConflictError, NotFoundError, UnfitError
 from jug_mingle.formats.colour_file import Sample
 from jug_mingle.formats.target_text import parse_colour
-from jug_mingle.services.mixes import get_mix, mix_rows, pours_of
-from jug_mingle.services.photos import PhotoFolder, caught_from, get_photo
-from jug_mingle.services.shelf import fitted_shelf, get_material
+from jug_mingle.services.mixes import get_mix, mix_rows
+from jug_mingle.services.photos import PhotoFolder, caught_from, correction_of, get_photo
+from jug_mingle.services.predictions import assessed, ground_of_job, pours_of
+from jug_mingle.services.shelf import fitted_shelf, get_material, readings_of, to_material
 from jug_mingle.services.sources import (
     Between,
     ColourIn,
@@ -26,14 +30,20 @@ from jug_mingle.services.sources import (
     FromMix,
     FromPhoto,
     FromReader,
+    FromScheme,
     FromSpectrum,
     FromTarget,
     FromText,
 )
 from jug_mingle.services.targets import get_target, target_rows
-from jug_mingle.store.models import DeviceReadingRow
+from jug_mingle.store.models import DeviceReadingRow, MaterialRow
 
-_DEEPEST = 12
+_DEEPEST: Final = 12
+_NAMED: Final = 1.0
+"""Error to expect of a colour that was only named, typed or by a palette: how well a name can say it. [CIEDE2000]"""
+
+_SEEN: Final = 2.0
+"""A colour that comes out farther from its wish than this is said to do so. [CIEDE2000]"""
 
 
 @dataclass(frozen=True, slots=True, kw_only=True, eq=False)
@@ -47,7 +57,7 @@ class Colour:
     noise : float
         Mean error to expect. [CIEDE2000]
     how : str
-        A key of `evidence.NOISE`: what a reading of it counts as.
+        A key of `evidence.WAYS`: how it was caught.
     spectral : bool
         Whether the reflectance itself was measured, not only the colour.
     """
@@ -73,25 +83,25 @@ def resolve(session: Session, folder: PhotoFolder, said: ColourIn, *, depth: int
         raise UnfitError(f"a colour may be made of others at most {_DEEPEST} deep: keep one of them and go on from it")
     if isinstance(said, FromPhoto):
         return _from_photo(session, folder, said)
+    if isinstance(said, FromScheme):
+        return _from_scheme(session, folder, said)
     if isinstance(said, FromText):
         return _from_text(said)
     if isinstance(said, FromReader):
         row = get_device_reading(session, said.reading_id)
         return Colour(R=np.array(row.R), noise=NOISE["reader"], how="reader", spectral=True, name=row.sample)
     if isinstance(said, FromSpectrum):
-        return Colour(R=np.array(said.R), noise=NOISE["reader"], how="reader", spectral=said.measured, name=said.name)
+        return colour_of_file(said)
     if isinstance(said, FromTarget):
         target = get_target(session, said.target_id)
         spectral = bool(target.source.get("spectral", False))
-        return Colour(
-            R=np.array(target.R), noise=target.noise, how=how_of(target.noise), spectral=spectral, name=target.name
-        )
+        return Colour(R=np.array(target.R), noise=target.noise, how=target.how, spectral=spectral, name=target.name)
     if isinstance(said, FromMaterial):
         return _from_material(session, said)
     if isinstance(said, FromMix):
         mix = get_mix(session, said.mix_id)
-        R = predict(fitted_shelf(session), pours_of(mix))
-        return Colour(R=R, noise=2.0, how=how_of(2.0), name=mix.name)
+        R = predict(fitted_shelf(session), pours_of(mix), over=ground_of_job(session, mix.job_id))
+        return Colour(R=np.clip(R, 0.0, 1.0), noise=2.0, how="predicted", name=mix.name)
     if isinstance(said, Between):
         first, second = (resolve(session, folder, end, depth=depth + 1) for end in (said.first, said.second))
         Lab = between(R_to_Lab(first.R), R_to_Lab(second.R), said.share)
@@ -110,11 +120,32 @@ def _from_photo(session: Session, folder: PhotoFolder, said: FromPhoto) -> Colou
     return Colour(
         R=surface_of(caught.XYZ),
         noise=caught.noise,
-        how=how_of(caught.noise),
+        how=_BY_LIGHT[said.lighting.method],
         warnings=caught.warnings,
         faults=caught.faults,
         photo_id=photo.id,
     )
+
+
+_BY_LIGHT: Final = {
+    "none": "photo", "white": "white_photo", "two_whites": "white_photo", "chips": "card_photo", "chart": "card_photo",
+}  # fmt: skip
+
+
+def _from_scheme(session: Session, folder: PhotoFolder, said: FromScheme) -> Colour:
+    photo = get_photo(session, said.photo_id)
+    correction = correction_of(session, photo, folder, said.lighting)
+    return Colour(
+        R=surface_of(np.clip(Lab_to_XYZ(said.Lab), 0.0, None)), noise=correction.noise,
+        how=_BY_LIGHT[said.lighting.method], warnings=correction.warnings, photo_id=photo.id,
+    )  # fmt: skip
+
+
+def colour_of_file(said: FromSpectrum) -> Colour:
+    """Return a colour of a file: one that says how it was caught is believed, another was measured, or only named."""
+    usual = NOISE["reader"] if said.measured else _NAMED
+    noise = usual if said.noise is None else max(said.noise, NOISE["reader"])
+    return Colour(R=np.array(said.R), noise=noise, how=said.how or "file", spectral=said.measured, name=said.name)
 
 
 def _from_text(said: FromText) -> Colour:
@@ -124,10 +155,24 @@ def _from_text(said: FromText) -> Colour:
         raise UnfitError(str(error)) from error
     R = surface_of(XYZ)
     off = float(delta_E_CIE2000(R_to_Lab(R), XYZ_to_Lab(XYZ)))
-    warnings = (
-        ("No paint can be as vivid or as light as that: this is the nearest a surface can be.",) if off > 1.0 else ()
+    warnings = []
+    if off > 1.0:
+        warnings.append("No paint can be as vivid or as light as that: this is the nearest a surface can be.")
+    if words := too_dark_words(R, veil_of("flat")):
+        warnings.append(words)
+    return Colour(R=R, noise=_NAMED, how="typed", warnings=tuple(warnings))
+
+
+def too_dark_words(R: FloatArray, veil: float) -> str:
+    """Say that a film with this surface cannot look as dark as a colour; nothing where it can."""
+    shown = as_film_shows(R, veil)
+    if float(delta_E_CIE2000(R_to_Lab(shown), R_to_Lab(R))) <= _SEEN:
+        return ""
+    nearest = sRGB_to_hex(R_to_screen(shown, DAYLIGHT))
+    return (
+        f"A flat paint cannot look as dark as this: the light on its own surface makes it about {nearest} at the "
+        "darkest. Sealed with a satin coat, wax or oil it comes nearer."
     )
-    return Colour(R=R, noise=1.0, how="reader", warnings=warnings)
 
 
 def _from_material(session: Session, said: FromMaterial) -> Colour:
@@ -135,19 +180,14 @@ def _from_material(session: Session, said: FromMaterial) -> Colour:
     if row.removed is not None:
         raise NotFoundError(f"the pot {row.name} was taken off the shelf")
     shelf = fitted_shelf(session)
-    return Colour(R=np.clip(masstone(shelf, row.key), 0.0, 1.0), noise=2.0, how=how_of(2.0), name=row.name)
+    return Colour(R=np.clip(masstone(shelf, row.key), 0.0, 1.0), noise=2.0, how="predicted", name=row.name)
 
 
 def _combined(Lab: FloatArray, of: Sequence[Colour], name: str) -> Colour:
     R = surface_of(np.clip(Lab_to_XYZ(Lab), 0.0, None))
     warnings = tuple(dict.fromkeys(warning for one in of for warning in one.warnings))
     noise = max(one.noise for one in of)
-    return Colour(R=R, noise=noise, how=how_of(noise), name=name[:120], warnings=warnings)
-
-
-def how_of(noise: float) -> str:
-    """Return the way of reading whose usual error is nearest to a noise."""
-    return min(("reader", "card_photo", "white_photo"), key=lambda how: abs(np.log(NOISE[how] / max(noise, 0.1))))
+    return Colour(R=R, noise=noise, how="made", name=name[:120], warnings=warnings)
 
 
 def get_device_reading(session: Session, reading_id: int) -> DeviceReadingRow:
@@ -167,14 +207,41 @@ def source_of(said: ColourIn, colour: Colour) -> dict[str, Any]:
     }
 
 
+def remarks_of(session: Session, row: MaterialRow) -> list[str]:
+    """Return what is to be known of a pot's colour: that its paint cannot look as dark as it was said to be."""
+    said = []
+    for reading in readings_of(session, row.key):
+        alone = len(reading.volumes) == 1 and reading.coats is None
+        for swatch in reading.swatches if alone else []:
+            if swatch["X"] is None:
+                seen = np.array(swatch["seen"])
+                R = seen if seen.size > 3 else surface_of(np.clip(Lab_to_XYZ(seen), 0.0, None))
+                said.append(too_dark_words(R, to_material(row).veil))
+    return list(dict.fromkeys(words for words in said if words))
+
+
 def as_samples(session: Session, job_id: int) -> list[Sample]:
-    """Return the targets and mixes of a job as colours for a file."""
+    """Return the targets and mixes of a job as colours for a file: reflectances where they were measured, else only
+    the colour, each with its error and how it was caught."""
     shelf = fitted_shelf(session)
-    targets = [Sample(name=row.name, R=np.array(row.R)) for row in target_rows(session, job_id)]
-    mixed = [
-        Sample(name=f"{row.name} (mix)", R=np.clip(predict(shelf, pours_of(row)), 0.0, 1.0))
+    targets = [
+        Sample(
+            name=row.name, noise=row.noise, how=row.how,
+            **({"R": np.array(row.R)} if row.source.get("spectral") else {"Lab": R_to_Lab(row.R)}),
+        )
+        for row in target_rows(session, job_id)
+    ]  # fmt: skip
+    over = ground_of_job(session, job_id)
+    mixed_alone = [
+        (row, assessed(shelf, pours_of(row), None, [DAYLIGHT], pour_error=tool(row.tool).error, over=over))
         for row in mix_rows(session, job_id)
     ]
+    mixed = [
+        Sample(
+            name=f"{row.name} (mix)", Lab=R_to_Lab(recipe.R), noise=max(1.0, recipe.expected), how="predicted"
+        )
+        for row, recipe in mixed_alone
+    ]  # fmt: skip
     if not targets and not mixed:
         raise ConflictError("there is no colour in this job yet: catch one first")
     return [*targets, *mixed]

@@ -1,6 +1,7 @@
 """Small guided tests of a pot, as a person did them, and the readings that they become."""
 
-from typing import Annotated, Final, Literal
+from collections.abc import Sequence
+from typing import Annotated, Any, Final, Literal
 
 import numpy as np
 from pydantic import Field
@@ -8,7 +9,7 @@ from sqlalchemy.orm import Session
 
 from jug_mingle.core.arrays import FloatArray
 from jug_mingle.core.colour import R_to_Lab
-from jug_mingle.core.evidence import Swatch
+from jug_mingle.core.evidence import NOISE, Swatch
 from jug_mingle.core.film import R_body
 from jug_mingle.core.grounds import ground
 from jug_mingle.core.knowledge import card_bodies
@@ -17,7 +18,7 @@ from jug_mingle.errors import UnfitError
 from jug_mingle.services.colours import Colour, resolve
 from jug_mingle.services.photos import PhotoFolder
 from jug_mingle.services.said import Said
-from jug_mingle.services.shelf import POUR_ERROR, add_reading, check_fit, get_material, to_material
+from jug_mingle.services.shelf import POUR_ERROR, add_reading, check_readings, get_material, to_material
 from jug_mingle.services.sources import ColourIn, Key
 from jug_mingle.store.models import MaterialRow, ReadingRow
 
@@ -67,8 +68,17 @@ class FilmIn(Said):
 TestIn = Annotated[MasstoneIn | TintIn | CardIn | CoatsIn | FilmIn, Field(discriminator="task")]
 
 
-def add_test(session: Session, folder: PhotoFolder, *, key: str, test: TestIn) -> ReadingRow:
-    """Keep a test of a pot as a reading; UnfitError when it cannot be true or does not suit the pot."""
+def colours_of(session: Session, folder: PhotoFolder, test: TestIn) -> list[Colour]:
+    """Return the colours that a test showed, in its order: none of counted coats, two of a card."""
+    if isinstance(test, CoatsIn):
+        return []
+    said = [test.over_black, test.over_white] if isinstance(test, CardIn) else [test.colour]
+    return [resolve(session, folder, one) for one in said]
+
+
+def add_test(session: Session, *, key: str, test: TestIn, colours: Sequence[Colour]) -> ReadingRow:
+    """Keep a test of a pot as a reading, with its `colours_of`; UnfitError when it cannot be true or does not suit the
+    pot."""
     row = get_material(session, key)
     optical = to_material(row).kind.optical
     if optical not in ("hiding", "transparent"):
@@ -76,12 +86,12 @@ def add_test(session: Session, folder: PhotoFolder, *, key: str, test: TestIn) -
     if isinstance(test, FilmIn) != (optical == "transparent"):
         how = "one coat of it over white paper" if optical == "transparent" else "the paint by itself, or with white"
         raise UnfitError(f"{row.name} is known from {how}: choose that test")
-    added = _kept(session, folder, row, test)
-    check_fit(session)
+    added = _kept(session, row, test, colours)
+    check_readings(session)
     return added
 
 
-def _kept(session: Session, folder: PhotoFolder, row: MaterialRow, test: TestIn) -> ReadingRow:
+def _kept(session: Session, row: MaterialRow, test: TestIn, colours: Sequence[Colour]) -> ReadingRow:
     material, alone = to_material(row), [(row, 1.0)]
     if isinstance(test, CoatsIn):
         try:
@@ -102,42 +112,47 @@ def _kept(session: Session, folder: PhotoFolder, row: MaterialRow, test: TestIn)
             about={"task": "coats", "ground": below.name},
         )
     if isinstance(test, CardIn):
-        over = [resolve(session, folder, colour) for colour in (test.over_black, test.over_white)]
         swatches = [
-            _swatch(colour, X=material.dry_coat, R_g=R_g) for colour, R_g in zip(over, card_bodies(), strict=True)
+            _swatch(colour, X=material.dry_coat, R_g=R_g) for colour, R_g in zip(colours, card_bodies(), strict=True)
         ]
         return add_reading(
-            session, how=over[0].how, noise=max(colour.noise for colour in over), volumes=alone, veil=material.veil,
-            swatches=swatches, thickness_error=_COAT_ERROR, about={"task": "card"},
+            session, how=colours[0].how, noise=max(colour.noise for colour in colours), volumes=alone,
+            veil=material.veil, swatches=swatches, thickness_error=_COAT_ERROR, about={"task": "card"},
         )  # fmt: skip
-    colour = resolve(session, folder, test.colour)
-    about = {"task": _task_of(test, colour), "name": colour.name, "photo": colour.photo_id}
-    if isinstance(test, FilmIn):
-        paper = ground("paper")
-        swatch = _swatch(colour, X=material.dry_coat, R_g=R_body(paper.R_seen, paper.veil))
-        return add_reading(
-            session, how=colour.how, noise=colour.noise, volumes=alone, veil=material.veil, swatches=[swatch],
-            thickness_error=_COAT_ERROR, about=about,
-        )  # fmt: skip
-    volumes, veil, pour_error = alone, material.veil, 0.0
     if isinstance(test, TintIn):
-        white = get_material(session, test.white)
-        if white.id == row.id or (why := may_mix([material, to_material(white)])):
-            raise UnfitError(f"a tint needs a white to mix with: {why if white.id != row.id else 'not the pot itself'}")
-        volumes, pour_error = [(row, 1.0), (white, test.parts_white)], POUR_ERROR
-        veil = _mixed_veil(row, white, test.parts_white)
+        return _kept_tint(session, row, test, colours[0])
+    return _kept_alone(session, row, colours[0])
+
+
+def _kept_tint(session: Session, row: MaterialRow, test: TintIn, colour: Colour) -> ReadingRow:
+    white = get_material(session, test.white)
+    if white.id == row.id or (why := may_mix([to_material(row), to_material(white)])):
+        raise UnfitError(f"a tint needs a white to mix with: {why if white.id != row.id else 'not the pot itself'}")
     return add_reading(
-        session, how=colour.how, noise=colour.noise, volumes=volumes, veil=veil, swatches=[_swatch(colour)],
-        pour_error=pour_error, about=about,
+        session, how=colour.how, noise=colour.noise, volumes=[(row, 1.0), (white, test.parts_white)],
+        veil=_mixed_veil(row, white, test.parts_white), swatches=[_swatch(colour)], pour_error=POUR_ERROR,
+        about=_about("spectrum" if colour.spectral else "tint", colour),
     )  # fmt: skip
 
 
-def _task_of(test: MasstoneIn | TintIn | FilmIn, colour: Colour) -> str:
-    if colour.spectral and isinstance(test, TintIn):
-        return "spectrum"
-    if isinstance(test, MasstoneIn):
-        return "reader" if colour.how == "reader" else ""
-    return test.task
+def _kept_alone(session: Session, row: MaterialRow, colour: Colour) -> ReadingRow:
+    """The paint by itself, opaque; or, of one that never hides, a coat of it over white paper."""
+    material = to_material(row)
+    if material.kind.optical == "transparent":
+        paper = ground("paper")
+        swatch = _swatch(colour, X=material.dry_coat, R_g=R_body(paper.R_seen, paper.veil))
+        return add_reading(
+            session, how=colour.how, noise=colour.noise, volumes=[(row, 1.0)], veil=material.veil, swatches=[swatch],
+            thickness_error=_COAT_ERROR, about=_about("film", colour),
+        )  # fmt: skip
+    return add_reading(
+        session, how=colour.how, noise=colour.noise, volumes=[(row, 1.0)], veil=material.veil,
+        swatches=[_swatch(colour)], about=_about("reader" if colour.noise <= NOISE["reader"] else "", colour),
+    )  # fmt: skip
+
+
+def _about(task: str, colour: Colour) -> dict[str, Any]:
+    return {"task": task, "name": colour.name, "photo": colour.photo_id}
 
 
 def _mixed_veil(row: MaterialRow, white: MaterialRow, parts: float) -> float:
@@ -150,10 +165,7 @@ def _swatch(colour: Colour, *, X: float = np.inf, R_g: FloatArray | None = None)
     return Swatch(seen=colour.R if colour.spectral else R_to_Lab(colour.R), X=X, R_g=R_g)
 
 
-def first_colour(session: Session, folder: PhotoFolder, row: MaterialRow, colour: ColourIn) -> None:
+def first_colour(session: Session, row: MaterialRow, colour: Colour) -> None:
     """Keep the colour that a new pot was added with."""
-    optical = to_material(row).kind.optical
-    if optical == "hiding":
-        _kept(session, folder, row, MasstoneIn(colour=colour))
-    elif optical == "transparent":
-        _kept(session, folder, row, FilmIn(colour=colour))
+    if to_material(row).kind.optical in ("hiding", "transparent"):
+        _kept_alone(session, row, colour)

@@ -30,6 +30,17 @@ def add_job(session: Session, *, name: str, room: str = "") -> JobRow:
     return row
 
 
+def change_job(session: Session, job_id: int, *, name: str | None = None, room: str | None = None) -> JobRow:
+    """Call a job, or its room, something else; what is None stays."""
+    row = get_job(session, job_id)
+    if name is not None:
+        row.name = name
+    if room is not None:
+        row.room = room
+    session.flush()
+    return row
+
+
 def set_rooms(session: Session, job_id: int, *, workshop_light: str, room_light: str) -> JobRow:
     """Say which light the workshop has, and which the room where the piece will stand."""
     row = get_job(session, job_id)

@@ -15,8 +15,9 @@ from jug_mingle.core.spectra import Light
 from jug_mingle.errors import UnfitError
 from jug_mingle.services.amounts import SPREAD_RATE
 from jug_mingle.services.looks import mix_of
-from jug_mingle.services.mixes import PourAsked, add_mix, pours_of
+from jug_mingle.services.mixes import PourAsked, add_mix
 from jug_mingle.services.pieces import get_piece, piece_of
+from jug_mingle.services.predictions import pours_of
 from jug_mingle.services.shelf import fitted_shelf
 from jug_mingle.store.models import MixRow
 

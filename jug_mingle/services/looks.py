@@ -3,7 +3,7 @@
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
 from functools import lru_cache
-from typing import Any
+from typing import Any, Final
 
 import numpy as np
 from sqlalchemy import select
@@ -14,23 +14,27 @@ from jug_mingle.core.characterise import Shelf
 from jug_mingle.core.finishes import GENERIC, KINDS, METALS, Film, Finish, Laid, Layer, area_shares, at_point, stages
 from jug_mingle.core.finishes.fields import share, thickness
 from jug_mingle.core.finishes.judgement import Waxed, judge, waxes_on
+from jug_mingle.core.finishes.layers import USUAL_MATERIAL
 from jug_mingle.core.finishes.order import Remark, check_order
 from jug_mingle.core.finishes.stack import metal
 from jug_mingle.core.finishes.usual import LOOKS
+from jug_mingle.core.handling import Handling, handling_of, in_force
 from jug_mingle.core.ladders import Paint, Ramp, ramp
-from jug_mingle.core.materials import Optics, dry_shares
-from jug_mingle.core.pieces import UNPAINTED, Samples
-from jug_mingle.core.recipes import Pour, mixed_paint
+from jug_mingle.core.materials import Optics, kind_of
+from jug_mingle.core.pieces import UNPAINTED, Samples, draw, usual_piece
+from jug_mingle.core.recipes import Pour, mixed_film, mixed_paint
 from jug_mingle.core.render import Picture, render
 from jug_mingle.core.spectra import Light
 from jug_mingle.errors import NotFoundError, UnfitError
 from jug_mingle.services.amounts import SPREAD_RATE
 from jug_mingle.services.jobs import get_job
 from jug_mingle.services.look_shapes import ColourNote, LayerIn, LookFile
-from jug_mingle.services.mixes import get_mix, mix_rows, pours_of
+from jug_mingle.services.mixes import get_mix, mix_rows
 from jug_mingle.services.pieces import drawn, get_piece, ground_named, grounds_of, piece_of
-from jug_mingle.services.shelf import fitted_shelf, get_material, standing
-from jug_mingle.store.models import LookRow, MixRow, PieceRow, now
+from jug_mingle.services.predictions import pours_of
+from jug_mingle.services.said import row_number
+from jug_mingle.services.shelf import fitted_shelf, get_material, standing, to_material
+from jug_mingle.store.models import LookRow, MaterialRow, MixRow, PieceRow, now
 
 ROLES = ("first", "second", "third")
 
@@ -143,8 +147,9 @@ class _Colours:
                 name=name, optics=Optics(K=(1 - R) ** 2 / (2 * R) * 5.0, S=np.full(R.size, 5.0)), X=5.0, veil=0.0
             )
         kind, _, key = name.partition(":")
-        if kind == "mix" and key.isdigit():
-            mix = get_mix(self.session, int(key))
+        number = row_number(key)
+        if kind == "mix" and number is not None:
+            mix = get_mix(self.session, number)
             if mix.job_id != self.job_id:
                 raise UnfitError(f"mix {key} belongs to another job")
             return film_of(self.shelf, mix.name, pours_of(mix))
@@ -164,14 +169,8 @@ def film_of(shelf: Shelf, name: str, pours: Sequence[Pour]) -> Film:
 
 @lru_cache(maxsize=128)
 def _film_of(shelf: Shelf, name: str, pours: tuple[Pour, ...]) -> Film:
-    paint = mixed_paint(shelf, pours)
-    materials = [shelf.materials[shelf.index(pour.key)] for pour in pours]
-    ml = np.array([pour.ml for pour in pours])
-    c = dry_shares(ml, [material.solids for material in materials])
-    wet_X = np.array([material.dry_coat / max(material.solids, 1e-6) for material in materials])
-    solids = float((ml * [material.solids for material in materials]).sum() / ml.sum())
-    X = float(c @ wet_X) * solids
-    return Film(name=name, optics=paint.optics, X=X, veil=paint.veil, base=materials[0].kind.base)
+    film, first = mixed_film(shelf, pours), shelf.materials[shelf.index(pours[0].key)]
+    return Film(name=name, optics=film.optics, X=film.X, veil=film.veil, base=first.kind.base)
 
 
 def resolved(session: Session, job_id: int, layers: Sequence[LayerIn]) -> tuple[Layer, ...]:
@@ -189,15 +188,14 @@ def resolved(session: Session, job_id: int, layers: Sequence[LayerIn]) -> tuple[
 
 
 def dressed(session: Session, piece_id: int, layers: Sequence[LayerIn]) -> tuple[PieceRow, Finish]:
-    """Return a piece and its finish, saved or not."""
+    """Return a piece and its finish, saved or not: all that a picture needs of the database."""
     row = get_piece(session, piece_id)
     return row, Finish(layers=resolved(session, row.job_id, layers), grounds=grounds_of(session, row))
 
 
 def picture_of(
-    session: Session,
-    piece_id: int,
-    layers: Sequence[LayerIn],
+    row: PieceRow,
+    finish: Finish,
     *,
     light: Light,
     pixels_wide: int,
@@ -205,8 +203,7 @@ def picture_of(
     stage: int | None = None,
     shaded: bool = True,
 ) -> Picture:
-    """Return the picture of a piece in layers, saved or not; with `stage` as it is after so many coats."""
-    row, finish = dressed(session, piece_id, layers)
+    """Return the picture of a piece in a finish; with `stage` as it is after so many coats."""
     if stage is not None:
         grown = stages(finish.layers)
         finish = Finish(layers=grown[min(stage, len(grown) - 1)], grounds=finish.grounds)
@@ -214,11 +211,18 @@ def picture_of(
     return render(samples, (pixels_high, pixels_wide), finish, light, shaded=shaded)
 
 
-def field_of(
-    session: Session, piece_id: int, layers: Sequence[LayerIn], number: int, *, pixels_wide: int, pixels_high: int
-) -> Picture:
+FORM_PIXELS: Final = (264, 198)
+"""Size of the picture that a form is chosen by."""
+
+
+def picture_of_form(form: str, *, light: Light) -> Picture:
+    """Return a small picture of a form in its usual measures, bare."""
+    wide, high = FORM_PIXELS
+    return render(draw(usual_piece(form), wide, high).samples(), (high, wide), Finish(), light)
+
+
+def field_of(row: PieceRow, finish: Finish, number: int, *, pixels_wide: int, pixels_high: int) -> Picture:
     """Return where a layer lies and how thick, white for much, on the piece in grey."""
-    row, finish = dressed(session, piece_id, layers)
     if not 0 <= number < len(finish.layers):
         raise UnfitError(f"there is no layer {number + 1} among {len(finish.layers)}")
     layer = finish.layers[number]
@@ -262,6 +266,7 @@ class Need:
     """What a finish takes of one colour, in one layer or in all. [m², ml]
 
     `colour` is as layers name it; `mix_id` is its jug, if it is one, and `batch` how much that jug was made for. [ml]
+    `density` is that of what is laid. [g/ml]
     """
 
     colour: str
@@ -270,6 +275,7 @@ class Need:
     ml: float
     mix_id: int | None = None
     batch: float | None = None
+    density: float = 1.3
 
 
 @dataclass(frozen=True, slots=True, kw_only=True, eq=False)
@@ -301,8 +307,8 @@ def judged(session: Session, piece_id: int, layers: Sequence[LayerIn], *, light:
         key=lambda name: samples.zones[name].stop - samples.zones[name].start,
     )
     return Judged(
-        remarks=remarks, waxes=waxes_on(finish, zone), needs=_together(session, needs_of(row, layers, finish, samples)),
-        stages=_stage_names(finish),
+        remarks=remarks, waxes=waxes_on(finish, zone),
+        needs=_together(session, needs_of(session, row, layers, finish, samples)), stages=_stage_names(finish),
     )  # fmt: skip
 
 
@@ -327,7 +333,9 @@ def _put_away(session: Session, layers: Sequence[LayerIn]) -> list[Remark]:
     return found
 
 
-def needs_of(row: PieceRow, layers: Sequence[LayerIn], finish: Finish, samples: Samples) -> list[list[Need]]:
+def needs_of(
+    session: Session, row: PieceRow, layers: Sequence[LayerIn], finish: Finish, samples: Samples
+) -> list[list[Need]]:
     """Return what each layer takes of each colour: its share of each zone's area, times coats, as it is laid wet."""
     areas = piece_of(row).areas
     found: list[list[Need]] = []
@@ -340,10 +348,23 @@ def needs_of(row: PieceRow, layers: Sequence[LayerIn], finish: Finish, samples: 
                 # A coat is laid as thick as an ordinary one, whatever is wiped off again.
                 laid = part if layer.kind in ("blend", "two_tone", "stencil", "drips") else 1.0
                 ml = 1000.0 * area * laid * layer.coats / SPREAD_RATE / (1.0 + layer.water)
-                before = there.get(colour, Need(colour=colour, name=film.name, area=0.0, ml=0.0))
+                before = there.get(colour) or Need(
+                    colour=colour, name=film.name, area=0.0, ml=0.0, density=_density(session, colour)
+                )
                 there[colour] = replace(before, area=before.area + area * part, ml=before.ml + ml)
         found.append(list(there.values()))
     return found
+
+
+def _density(session: Session, colour: str) -> float:
+    """Return the density of what is laid, for those who weigh it. [g/ml]"""
+    kind, _, key = colour.partition(":")
+    number = row_number(key)
+    if kind == "mix" and number is not None:
+        pours = get_mix(session, number).pours
+        ml = sum(pour.ml for pour in pours)
+        return sum(pour.ml * to_material(pour.material).mass_density for pour in pours) / ml
+    return to_material(get_material(session, key)).mass_density if kind == "pot" else 1.0
 
 
 def _together(session: Session, needs: Sequence[Sequence[Need]]) -> list[Need]:
@@ -358,6 +379,22 @@ def _together(session: Session, needs: Sequence[Sequence[Need]]) -> list[Need]:
         if kind == "mix":
             found[colour] = replace(need, mix_id=int(key), batch=get_mix(session, int(key)).batch)
     return list(found.values())
+
+
+def pots_in(session: Session, colour: str) -> list[MaterialRow]:
+    """Return the pots that a colour of a layer is made of: those of a jug, or a pot itself; none of a generic one."""
+    kind, _, key = colour.partition(":")
+    number = row_number(key)
+    if kind == "mix" and number is not None:
+        return [pour.material for pour in get_mix(session, number).pours]
+    return [get_material(session, key)] if kind == "pot" and key else []
+
+
+def handlings_of(session: Session, colour: str) -> list[Handling]:
+    """Return how what is in a colour of a layer is handled, by the labels of its pots or what is usual for them."""
+    if colour in USUAL_MATERIAL:
+        return [handling_of(kind_of(USUAL_MATERIAL[colour]))]
+    return [in_force(kind_of(pot.kind), pot.handling) for pot in pots_in(session, colour)]
 
 
 def _stage_names(finish: Finish) -> list[str]:

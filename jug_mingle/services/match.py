@@ -10,6 +10,7 @@ from jug_mingle.core.colour import R_to_screen, difference_words, sRGB_to_hex
 from jug_mingle.core.measures import tool
 from jug_mingle.core.recipes import Recipe, Target, Wishes, find_recipes
 from jug_mingle.core.spectra import light
+from jug_mingle.core.words import said_likely
 from jug_mingle.formats.shelf_file import read_shelf
 from jug_mingle.formats.target_text import parse_target
 
@@ -57,7 +58,7 @@ def to_json(found: Match) -> str:
                     "delta_E": {
                         at.name: round(value, 3) for at, value in zip(found.target.lights, recipe.delta_E, strict=True)
                     },
-                    "words": difference_words(recipe.worst),
+                    "words": difference_words(recipe.expected),
                     "expected": round(recipe.expected, 3),
                     "band_80": [round(recipe.low, 3), round(recipe.high, 3)],
                 }
@@ -80,7 +81,7 @@ def to_text(found: Match) -> str:
         amounts = ", ".join(f"{pour.ml:.1f} ml {names[pour.key]}" for pour in recipe.pours)
         lines.append(
             f"{len(recipe.pours)} pot{'s' if len(recipe.pours) > 1 else ''}: {parts}\n"
-            f"    {difference_words(recipe.worst)}: {recipe.worst:.1f}, likely {recipe.low:.1f}-{recipe.high:.1f}\n"
+            f"    {difference_words(recipe.expected)}: {said_likely(recipe.expected, recipe.low, recipe.high)}\n"
             f"    {amounts}"
         )
     if found.lack is not None:

@@ -1,6 +1,6 @@
 """Readings of the colour reader, and the tray of the stand-in reader."""
 
-from collections.abc import Callable, Mapping
+from collections.abc import Callable, Mapping, Sequence
 from functools import partial
 
 import numpy as np
@@ -11,12 +11,12 @@ from jug_mingle.core.arrays import FloatArray
 from jug_mingle.core.characterise import Shelf
 from jug_mingle.core.film import R_infinity, R_seen
 from jug_mingle.core.knowledge import white_of
-from jug_mingle.core.materials import Optics, dry_shares, may_mix
-from jug_mingle.core.recipes import masstone
+from jug_mingle.core.materials import Ground, Optics, dry_shares, may_mix
+from jug_mingle.core.recipes import Pour, masstone, predict, shows_its_ground
 from jug_mingle.devices.lines import DeviceError
 from jug_mingle.devices.reader import ColourReader
 from jug_mingle.errors import DeviceTroubleError
-from jug_mingle.services.mixes import pours_of
+from jug_mingle.services.predictions import ground_of_job, pours_of
 from jug_mingle.services.shelf import fitted_shelf, material_rows, to_material
 from jug_mingle.store.models import DeviceReadingRow, MixRow
 
@@ -58,12 +58,20 @@ def tray(session: Session, truth: Truth, extra: Mapping[str, FloatArray]) -> dic
         if white and white != row.key and not may_mix([to_material(row), shelf.materials[shelf.index(white)]]):
             found[f"{row.name} 1 + white 4"] = partial(_opaque, shelf, truth, {row.key: 1.0, white: 4.0})
     for mix in session.scalars(select(MixRow).where(MixRow.removed.is_(None)).order_by(MixRow.id)):
-        found[f"{mix.name} (mix)"] = partial(_opaque, shelf, truth, {pour.key: pour.ml for pour in pours_of(mix)})
+        pours = pours_of(mix)
+        if shows_its_ground(shelf, pours):
+            found[f"{mix.name} (mix)"] = partial(_over, shelf, pours, ground_of_job(session, mix.job_id))
+        else:
+            found[f"{mix.name} (mix)"] = partial(_opaque, shelf, truth, {pour.key: pour.ml for pour in pours})
     return found
 
 
 def _film(shelf: Shelf, key: str) -> FloatArray:
     return np.clip(masstone(shelf, key), 0.0, 1.0)
+
+
+def _over(shelf: Shelf, pours: Sequence[Pour], ground: Ground) -> FloatArray:
+    return np.clip(predict(shelf, pours, over=ground), 0.0, 1.0)
 
 
 def _opaque(shelf: Shelf, truth: Truth, ml: Mapping[str, float]) -> FloatArray:

@@ -15,19 +15,18 @@ from jug_mingle.core.knowledge import white_of
 from jug_mingle.core.materials import may_mix
 from jug_mingle.core.measures import tool
 from jug_mingle.core.recipes import (
-    DRAWS,
     NothingToMixError,
     Pour,
     Recipe,
     Target,
     Wishes,
-    assess,
     find_recipes,
     predict,
 )
-from jug_mingle.core.spectra import Light, light
+from jug_mingle.core.spectra import light
 from jug_mingle.errors import ConflictError, NotFoundError, UnfitError
 from jug_mingle.services.jobs import get_job
+from jug_mingle.services.predictions import assess_mix, keep_prediction, pours_of
 from jug_mingle.services.shelf import (
     add_material,
     add_reading,
@@ -39,7 +38,7 @@ from jug_mingle.services.shelf import (
     to_material,
 )
 from jug_mingle.services.targets import get_target
-from jug_mingle.store.models import MaterialRow, MixRow, PourRow, TargetRow, now
+from jug_mingle.store.models import MaterialRow, MixRow, PourRow, now
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -120,6 +119,18 @@ def mix_rows(session: Session, job_id: int) -> Sequence[MixRow]:
     ).all()
 
 
+def twins(session: Session, job_id: int) -> dict[int, str]:
+    """Return, of each mix of a job that is poured just like an earlier one of it, that other's name."""
+    first: dict[object, str] = {}
+    found: dict[int, str] = {}
+    for row in mix_rows(session, job_id):
+        alike = (row.target_id, tuple(sorted((pour.material_id, round(pour.ml, 2)) for pour in row.pours)))
+        if alike in first:
+            found[row.id] = first[alike]
+        first.setdefault(alike, row.name)
+    return found
+
+
 def get_mix(session: Session, mix_id: int) -> MixRow:
     """Return a mix, also one that was removed; NotFoundError when there is none."""
     row = session.get(MixRow, mix_id)
@@ -152,8 +163,11 @@ def add_mix(
         if material is None:
             raise NotFoundError(f"there is no pot {pour.material!r} on the shelf")
         row.pours.append(PourRow(material=material, place=place, parts=pour.parts, ml=pour.ml))
+    if all(to_material(pour.material).solids == 0.0 for pour in row.pours):
+        raise UnfitError("nothing in this mix leaves a dry film: it has no colour that could be kept")
     session.add(row)
     session.flush()
+    keep_prediction(session, row)
     return row
 
 
@@ -211,18 +225,3 @@ def to_shelf(session: Session, mix_id: int, *, left_ml: float, full_ml: float | 
         volumes = [(row, 1.0), (other, 4.0)]
         add_reading(session, how="predicted", noise=noise, volumes=volumes, veil=veil, swatches=[swatch])
     return row
-
-
-def pours_of(row: MixRow) -> tuple[Pour, ...]:
-    """Return a mix's pours as the core takes them."""
-    return tuple(Pour(key=pour.material.key, parts=pour.parts, ml=pour.ml) for pour in row.pours)
-
-
-def assess_mix(session: Session, row: MixRow, lights: Sequence[Light]) -> Recipe:
-    """Return a mix with its prediction of today, against its target; without one, against itself."""
-    shelf = fitted_shelf(session)
-    pours = pours_of(row)
-    target = None if row.target_id is None else session.get(TargetRow, row.target_id)
-    R = predict(shelf, pours) if target is None else np.array(target.R)
-    wanted = Target(R=R, lights=tuple(lights))
-    return assess(shelf, wanted, [pours], pour_error=tool(row.tool).error, draws=shelf.draw(DRAWS))[0]

@@ -1,6 +1,6 @@
 """A finish tried on a person's own photo: faces marked by their corners, the layers laid in with the photo's light."""
 
-from collections.abc import Sequence
+from collections.abc import Callable, Sequence
 
 import numpy as np
 from sqlalchemy.orm import Session
@@ -10,12 +10,14 @@ from jug_mingle.core.colour import XYZ_TO_RGB, sRGB_to_RGB
 from jug_mingle.core.finishes import Finish
 from jug_mingle.core.finishes.nodes import screen_weights
 from jug_mingle.core.finishes.stack import below_of, colours
+from jug_mingle.core.honest_light import Correction
 from jug_mingle.core.pieces import Drawing, Face, Samples
 from jug_mingle.core.quads import SHADE_REACH, CrossedCornersError, OnPhoto, lay_in, places_on
 from jug_mingle.core.render import Picture, encode_linear
 from jug_mingle.core.spectra import Light
 from jug_mingle.core.spectra import light as light_named
 from jug_mingle.errors import UnfitError
+from jug_mingle.formats.images import Pixels
 from jug_mingle.services.look_shapes import LayerIn
 from jug_mingle.services.looks import resolved
 from jug_mingle.services.photo_shapes import FaceIn, Marks
@@ -43,11 +45,12 @@ def dress_photo(
     *,
     lighting: LightingIn,
     wood: str = "oak",
-) -> Picture:
-    """Return a photo with layers laid into its marked faces; UnfitError says which face is wrong.
+) -> Callable[[], Picture]:
+    """Return what lays layers into the marked faces of a photo; it needs the database no more.
 
     The photo's own light is made honest first, as in Catch, and all is shown in daylight. Paint covers what was there;
-    washes, stains and bare parts keep the photo's own grain.
+    washes, stains and bare parts keep the photo's own grain. UnfitError says which face is wrong, at the latest when
+    the picture is made.
     """
     photo = get_photo(session, photo_id)
     pixels = pixels_of(photo, folder)
@@ -55,8 +58,12 @@ def dress_photo(
         layers=resolved(session, photo.job_id, layers),
         grounds={"": below_of(ground_named(session, photo.job_id, wood))},
     )
-    opaque = any(layer.on and layer.kind in ("paint", "blend", "primer") for layer in finish.layers)
     correction = correction_of(session, photo, folder, lighting)
+    return lambda: _laid_in(pixels, correction, faces, finish)
+
+
+def _laid_in(pixels: Pixels, correction: Correction, faces: Sequence[FaceIn], finish: Finish) -> Picture:
+    opaque = any(layer.on and layer.kind in ("paint", "blend", "primer") for layer in finish.layers)
     linear = (correction.XYZ(_DECODED[pixels]) @ XYZ_TO_RGB.T).astype(np.float32)
     light = light_named("window")
     for number, face in enumerate(faces, start=1):

@@ -1,12 +1,14 @@
 """Photos: kept as uploaded, worked on as an upright sRGB copy; their patches, their light, their scheme."""
 
 import hashlib
+import os
 from collections import OrderedDict
 from collections.abc import Sequence
 from dataclasses import dataclass
 from pathlib import Path
 from threading import Lock
 from typing import Final
+from uuid import uuid4
 
 import numpy as np
 from sqlalchemy import select
@@ -36,6 +38,9 @@ from jug_mingle.store.models import PhotoRow
 LONGEST: Final = 2400
 """Longer side of the working copy. [pixels]"""
 
+_ANY: Final = 200_000_000
+"""What was let in once is opened again, whatever the limit is today. [pixels]"""
+
 _LINEAR: Final = np.asarray(sRGB_to_RGB(np.repeat(np.arange(256)[:, np.newaxis] / 255.0, 3, axis=1))[:, 0])
 
 
@@ -62,10 +67,14 @@ class _Open:
         self._lock = Lock()
         self._most = most
 
-    def pixels(self, file: Path) -> Pixels:
+    def pixels(self, row: PhotoRow, folder: PhotoFolder) -> Pixels:
+        file = folder.working(row.sha256)
         with self._lock:
             if file not in self._kept:
-                self._kept[file] = decode(file.read_bytes(), max_pixels=LONGEST**2, longest=LONGEST)[0]
+                try:
+                    self._kept[file] = decode(file.read_bytes(), max_pixels=LONGEST**2, longest=LONGEST)[0]
+                except (OSError, NotAPictureError):
+                    self._kept[file] = _remade(row, folder)
                 while len(self._kept) > self._most:
                     self._kept.popitem(last=False)
             self._kept.move_to_end(file)
@@ -76,8 +85,35 @@ _open = _Open()
 
 
 def pixels_of(row: PhotoRow, folder: PhotoFolder) -> Pixels:
-    """Return the pixels (h, w, 3) of a photo's working copy."""
-    return _open.pixels(folder.working(row.sha256))
+    """Return the pixels (h, w, 3) of a photo's working copy, which is made anew where it is gone or damaged.
+
+    Raises
+    ------
+    NotFoundError
+        If the upload itself is gone or damaged, too.
+    """
+    return _open.pixels(row, folder)
+
+
+def working_file(row: PhotoRow, folder: PhotoFolder) -> Path:
+    """Return the file of a photo's working copy, which is made anew where it is gone; NotFoundError as `pixels_of`."""
+    file = folder.working(row.sha256)
+    if not file.exists():
+        _remade(row, folder)
+    return file
+
+
+def _remade(row: PhotoRow, folder: PhotoFolder) -> Pixels:
+    file = folder.original(row.sha256)
+    try:
+        data = file.read_bytes()
+        if hashlib.sha256(data).hexdigest() != row.sha256:
+            raise NotAPictureError("its bytes are others than those that were sent")
+        pixels, _ = decode(data, max_pixels=_ANY, longest=LONGEST)
+    except (OSError, NotAPictureError, PictureTooLargeError) as error:
+        raise NotFoundError(f"the file of the photo {row.name} is gone or damaged: add the photo once more") from error
+    _write(folder.working(row.sha256), encode(pixels, "working")[0])
+    return pixels
 
 
 def photo_rows(session: Session, job_id: int) -> Sequence[PhotoRow]:
@@ -103,21 +139,29 @@ def read_photo(data: bytes, *, max_pixels: int) -> tuple[Pixels, str]:
         raise UnfitError(str(error)) from error
 
 
-def add_photo(
-    session: Session, folder: PhotoFolder, *, job_id: int, name: str, data: bytes, pixels: Pixels, media_type: str
-) -> PhotoRow:
-    """Keep a photo; one that the job has already is returned as it is.
+def keep_files(folder: PhotoFolder, data: bytes, pixels: Pixels) -> str:
+    """Write the files of a photo and return the hash that names them; what lies there damaged is mended.
 
-    Files are written whole, under another name first, before the row: a row never lacks its file.
+    They are written before the row, so that a row never lacks its file, and before anybody waits for the database.
     """
-    get_job(session, job_id)
     sha256 = hashlib.sha256(data).hexdigest()
+    original = folder.original(sha256)
+    if not original.exists() or hashlib.sha256(original.read_bytes()).hexdigest() != sha256:
+        _write(original, data)
+    _write(folder.working(sha256), encode(pixels, "working")[0])
+    return sha256
+
+
+def add_photo(
+    session: Session, *, job_id: int, name: str, sha256: str, size: tuple[int, int], media_type: str
+) -> PhotoRow:
+    """Keep a photo whose files are kept; one that the job has already is returned as it is. `size` is (width, height)
+    of the working copy."""
+    get_job(session, job_id)
     there = session.scalar(select(PhotoRow).where(PhotoRow.job_id == job_id, PhotoRow.sha256 == sha256))
     if there is not None:
         return there
-    _write(folder.original(sha256), data)
-    _write(folder.working(sha256), encode(pixels, "working")[0])
-    height, width = pixels.shape[:2]
+    width, height = size
     row = PhotoRow(job_id=job_id, name=name, sha256=sha256, media_type=media_type, width=width, height=height)
     session.add(row)
     session.flush()
@@ -125,12 +169,17 @@ def add_photo(
 
 
 def _write(file: Path, data: bytes) -> None:
-    if file.exists():
-        return
+    """Write a file whole: under another name first, and onto the disk before it takes its own."""
     file.parent.mkdir(parents=True, exist_ok=True)
-    part = file.with_suffix(file.suffix + ".part")
-    part.write_bytes(data)
-    part.replace(file)
+    part = file.with_name(f"{file.name}.{uuid4().hex}.part")
+    try:
+        with part.open("wb") as opened:
+            opened.write(data)
+            opened.flush()
+            os.fsync(opened.fileno())
+        part.replace(file)
+    finally:
+        part.unlink(missing_ok=True)
 
 
 def caught_from(session: Session, row: PhotoRow, folder: PhotoFolder, *, area: AreaIn, lighting: LightingIn) -> Caught:

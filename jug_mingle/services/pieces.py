@@ -16,6 +16,7 @@ from jug_mingle.core.materials import Ground
 from jug_mingle.core.pieces import Piece, Samples, draw, usual_piece
 from jug_mingle.errors import NotFoundError, UnfitError
 from jug_mingle.services.jobs import get_job
+from jug_mingle.services.said import row_number
 from jug_mingle.services.targets import get_target
 from jug_mingle.store.models import PieceRow, now
 
@@ -115,10 +116,11 @@ def ground_named(session: Session, job_id: int, name: str) -> Ground:
     A generic ground by its key ("oak", "white_primer"), or a colour of the job: "wood:7" is a figured wood of that
     colour, "found:7" an even ground, such as old paint. UnfitError when there is none.
     """
-    kind, _, number = name.partition(":")
+    kind, _, text = name.partition(":")
+    number = row_number(text)
     try:
-        if kind in ("wood", "found") and number.isdigit():
-            target = get_target(session, int(number))
+        if kind in ("wood", "found") and number is not None:
+            target = get_target(session, number)
             if target.job_id != job_id:
                 raise UnfitError(f"colour {number} belongs to another job")
             return measured_ground(target.name, np.array(target.R), figure=0.7 if kind == "wood" else 0.0)

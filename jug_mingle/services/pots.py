@@ -13,18 +13,19 @@ from jug_mingle.core.arrays import FloatArray
 from jug_mingle.core.characterise import Shelf
 from jug_mingle.core.colour import R_to_Lab, delta_E_CIE2000
 from jug_mingle.core.evidence import Reading, Swatch
-from jug_mingle.core.handling import handling_of
+from jug_mingle.core.handling import handling_of, time_words
 from jug_mingle.core.materials import dry_shares, kind_of
 from jug_mingle.core.measures import tool
 from jug_mingle.core.pouring import Rest, rest_of
-from jug_mingle.core.recipes import Pour, Target, masstones, predict
+from jug_mingle.core.recipes import Pour, Target, masstones, predict, shows_its_ground
 from jug_mingle.core.rescue import Advice, advise, read_pot
 from jug_mingle.core.spectra import light
 from jug_mingle.errors import ConflictError, NotFoundError, UnfitError
-from jug_mingle.services.colours import Colour, how_of
+from jug_mingle.services.colours import Colour
 from jug_mingle.services.jugs import jug_for, jug_named
-from jug_mingle.services.mixes import get_mix, pours_of
-from jug_mingle.services.shelf import add_reading, check_fit, fitted_shelf, get_material, standing, to_material
+from jug_mingle.services.mixes import get_mix
+from jug_mingle.services.predictions import ground_of_job, keep_prediction_of_pot, pours_of
+from jug_mingle.services.shelf import add_reading, check_readings, fitted_shelf, get_material, standing, to_material
 from jug_mingle.services.sources import ColourIn, FromTarget, Stepped
 from jug_mingle.store.models import PotRow, PourMadeRow, ReadingRow, StripRow, TargetRow, now
 
@@ -37,18 +38,24 @@ BY_EYE: Final = 1.5
 POT_ERROR: Final = 0.08
 """Relative error of what is in a pot that no pouring accounts for: settled paint, a wet jug, another tin."""
 
+SMALLEST_POUR: Final = 0.01
+"""Less than this is not poured. [ml]"""
+
 _USUAL_DRY: Final = 30.0
 
 
 @dataclass(frozen=True, slots=True, kw_only=True, eq=False)
 class Standing:
-    """A pot as it stands: what is in it, what is still to be poured, and what it looks like."""
+    """A pot as it stands: what is in it, what is still to be poured, what it looks like now and will in the end."""
 
     row: PotRow
     rest: Rest
     poured: dict[str, float]
     R: FloatArray | None
+    end_R: FloatArray | None
     target: FloatArray | None
+    over: str
+    """What a strip of it is painted on because its ground shows through; empty where it hides."""
 
 
 def begin(session: Session, mix_id: int, *, jug: str | None = None) -> PotRow:
@@ -114,14 +121,22 @@ def stand(session: Session, row: PotRow) -> Standing:
     poured = poured_of(row)
     shelf = fitted_shelf(session)
     wanted = session.get(TargetRow, get_mix(session, row.mix_id).target_id or 0)
-    R = predict(shelf, [Pour(key=key, parts=1, ml=ml) for key, ml in poured.items()]) if poured else None
+    job_id = get_mix(session, row.mix_id).job_id
+    over = ground_of_job(session, job_id)
+    R = predict(shelf, [Pour(key=key, parts=1, ml=ml) for key, ml in poured.items()], over=over) if poured else None
     rest = rest_of(asked_of(row), poured, capacity=row.capacity)
     names = {material.key: material.name for material in shelf.materials}
     words = rest.words
     for key in sorted(poured, key=len, reverse=True):
         words = words.replace(key, names[key])
     rest = Rest(pours=rest.pours, batch=rest.batch, words=words)
-    return Standing(row=row, rest=rest, poured=poured, R=R, target=None if wanted is None else np.array(wanted.R))
+    end = dict(poured)
+    for one in rest.pours:
+        end[one.key] = end.get(one.key, 0.0) + one.ml
+    end_R = predict(shelf, [Pour(key=key, parts=1, ml=ml) for key, ml in end.items()], over=over) if end else None
+    target = None if wanted is None else np.array(wanted.R)
+    ground = over.name.lower() if shows_its_ground(shelf, asked_of(row)) else ""
+    return Standing(row=row, rest=rest, poured=poured, R=R, end_R=end_R, target=target, over=ground)
 
 
 def pour(session: Session, pot_id: int, *, place: int, material: str, ml: float, how: str) -> PotRow:
@@ -143,23 +158,43 @@ def pour(session: Session, pot_id: int, *, place: int, material: str, ml: float,
     if material not in {one["key"] for one in row.asked}:
         raise UnfitError(f"{pot.name} is not part of this recipe")
     there = sum(poured_of(row).values())
+    if row.capacity - there < SMALLEST_POUR:
+        raise UnfitError(f"the jug is full at {row.capacity:.0f} ml: take a larger one before you pour more")
     if there + ml > row.capacity * 1.02:
         raise UnfitError(f"the jug holds {row.capacity:.0f} ml, and {there + ml:.0f} ml cannot be in it: weigh again")
     taken = min(ml, pot.left_ml)
     row.made.append(PourMadeRow(material=pot, place=place, ml=min(ml, row.capacity - there), taken=taken, how=how))
     pot.left_ml -= taken
     session.flush()
+    keep_prediction_of_pot(session, row, pour_error=pour_error_of(row))
     return row
 
 
-def undo_pour(session: Session, pot_id: int) -> PotRow:
-    """Take back the last pour that was written down: it was not made, or not so."""
+def pour_error_of(row: PotRow) -> float:
+    """Return the relative error of the worst of a pot's pours."""
+    return max(POUR_ERROR[made.how] for made in row.made)
+
+
+def undo_pour(session: Session, pot_id: int, *, place: int | None = None) -> PotRow:
+    """Take back the last pour that was written down: it was not made, or not so.
+
+    `place` is the number of pours made before it: the same pour is taken back once, however often that is sent.
+
+    Raises
+    ------
+    ConflictError
+        If nothing was poured, or that pour is not the last any more.
+    """
     row = get_pot(session, pot_id)
     if not row.made:
         raise ConflictError("nothing was poured yet")
+    if place is not None and place != len(row.made) - 1:
+        raise ConflictError("that pour was taken back already, or more was poured since: look again")
     last = row.made.pop()
     last.material.left_ml += last.taken
     session.flush()
+    if row.made:
+        keep_prediction_of_pot(session, row, pour_error=pour_error_of(row))
     return row
 
 
@@ -185,7 +220,7 @@ def as_compared(session: Session, pot_id: int, colour: Colour, said: ColourIn) -
     target_id = get_mix(session, get_pot(session, pot_id).mix_id).target_id
     by_eye = isinstance(said, Stepped) and isinstance(said.of, FromTarget) and said.of.target_id == target_id
     same = isinstance(said, FromTarget) and said.target_id == target_id
-    return replace(colour, noise=BY_EYE, how=how_of(BY_EYE)) if by_eye or same else colour
+    return replace(colour, noise=BY_EYE, how="eye") if by_eye or same else colour
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -198,16 +233,19 @@ class Learnt:
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Verdict:
-    """What a dried strip says: how far it is from the target, and what was learnt of the paints."""
+    """What a dried strip says: how far it is from the target, and what was learnt of the paints.
+
+    Of a mix without a target nothing can be reached: `delta_E` is None.
+    """
 
     strip: StripRow
-    delta_E: float
+    delta_E: float | None
     reached: bool
     learnt: list[Learnt]
 
 
-def read_strip(session: Session, pot_id: int, colour: Colour, *, anyway: bool, notes: str = "") -> Verdict:
-    """Take a dried strip's colour: it joins the fit of all paints in the pot, and tells how near the target is.
+def read_strip(session: Session, pot_id: int, colour: Colour, *, anyway: bool, notes: str = "") -> StripRow:
+    """Take a dried strip's colour: it joins the fit of all paints in the pot. `verdict_now` tells what it says.
 
     Raises
     ------
@@ -218,7 +256,7 @@ def read_strip(session: Session, pot_id: int, colour: Colour, *, anyway: bool, n
     left = 0.0 if row.dry_at is None else (row.dry_at - now()).total_seconds() / 60.0
     if (row.dry_at is None or left > 0.0) and not anyway:
         wait = (
-            f"it needs about {left:.0f} minutes more"
+            f"it needs about {time_words(left)} more"
             if row.dry_at is not None
             else "paint a strip and let it dry first"
         )
@@ -226,7 +264,6 @@ def read_strip(session: Session, pot_id: int, colour: Colour, *, anyway: bool, n
     poured = poured_of(row)
     if not poured:
         raise ConflictError("nothing was poured yet")
-    before = fitted_shelf(session)
     reading = add_reading(
         session,
         how=colour.how,
@@ -234,10 +271,10 @@ def read_strip(session: Session, pot_id: int, colour: Colour, *, anyway: bool, n
         volumes=[(get_material(session, key), ml) for key, ml in poured.items()],
         veil=_veil(session, poured),
         swatches=[Swatch(seen=colour.R if colour.spectral else R_to_Lab(colour.R))],
-        pour_error=max(POUR_ERROR[made.how] for made in row.made),
+        pour_error=pour_error_of(row),
         about={"pot": row.id, "name": colour.name},
     )
-    check_fit(session)
+    check_readings(session)
     strip = StripRow(
         job_id=get_mix(session, row.mix_id).job_id, pot_id=row.id, mix_id=row.mix_id, material_id=None,
         reading_id=reading.id, photo_id=colour.photo_id, R=colour.R.tolist(), ground="", coats=2, wiped_after=None,
@@ -245,17 +282,16 @@ def read_strip(session: Session, pot_id: int, colour: Colour, *, anyway: bool, n
     )  # fmt: skip
     session.add(strip)
     session.flush()
-    delta_E, reached = _judged(session, row, strip)
-    if reached:
+    if _judged(session, row, strip)[1]:
         row.done = now()
         session.flush()
-    return Verdict(strip=strip, delta_E=delta_E, reached=reached, learnt=_learnt(before, fitted_shelf(session)))
+    return strip
 
 
-def _judged(session: Session, row: PotRow, strip: StripRow) -> tuple[float, bool]:
+def _judged(session: Session, row: PotRow, strip: StripRow) -> tuple[float | None, bool]:
     wanted = session.get(TargetRow, get_mix(session, row.mix_id).target_id or 0)
     if wanted is None:
-        return 0.0, True
+        return None, False
     delta_E = float(delta_E_CIE2000(R_to_Lab(strip.R), R_to_Lab(wanted.R)))
     return delta_E, delta_E <= wanted.tolerance
 
@@ -270,13 +306,17 @@ def newest_strip(session: Session, pot_id: int) -> StripRow | None:
     )
 
 
-def verdict_now(session: Session, pot_id: int) -> Verdict | None:
-    """Return what the newest strip said of what is in the pot now; nothing where more was poured since."""
+def verdict_now(session: Session, pot_id: int, *, before: Shelf | None = None) -> Verdict | None:
+    """Return what the newest strip said of what is in the pot now; nothing where more was poured since.
+
+    `before` is the shelf as it was fitted before that strip was read, to tell what was learnt.
+    """
     row, strip = get_pot(session, pot_id), newest_strip(session, pot_id)
     if strip is None or any(made.created > strip.created for made in row.made):
         return None
     delta_E, reached = _judged(session, row, strip)
-    return Verdict(strip=strip, delta_E=delta_E, reached=reached, learnt=[])
+    learnt = [] if before is None else _learnt(before, fitted_shelf(session))
+    return Verdict(strip=strip, delta_E=delta_E, reached=reached, learnt=learnt)
 
 
 def _veil(session: Session, poured: dict[str, float]) -> float:

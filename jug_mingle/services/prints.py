@@ -1,7 +1,7 @@
 """What is printed: of a mix the pour strip, the lid label and the recipe card; of a piece its finish sheet."""
 
-from collections.abc import Sequence
-from typing import Literal
+from collections.abc import Callable, Sequence
+from typing import Final, Literal
 
 import numpy as np
 from sqlalchemy.orm import Session
@@ -13,10 +13,12 @@ from jug_mingle.core.film import R_seen
 from jug_mingle.core.finishes import KINDS, PATTERNS, Layer
 from jug_mingle.core.finishes.layers import REVEALS
 from jug_mingle.core.finishes.stack import evenly
+from jug_mingle.core.handling import wait_after_coat, wait_words
 from jug_mingle.core.materials import kind_of
 from jug_mingle.core.recipes import masstone
 from jug_mingle.core.spectra import Light, light
 from jug_mingle.core.units import said
+from jug_mingle.core.words import said_likely
 from jug_mingle.errors import ConflictError, UnfitError
 from jug_mingle.formats.finish_sheet import LayerLine, finish_sheet
 from jug_mingle.formats.pour_strip import Line, lid_label, pour_strip, recipe_card, walk_strip
@@ -24,10 +26,13 @@ from jug_mingle.services import looks
 from jug_mingle.services.jobs import get_job
 from jug_mingle.services.jugs import jug_for, jug_named
 from jug_mingle.services.ladders import ladder
-from jug_mingle.services.mixes import assess_mix, get_mix, pours_of
+from jug_mingle.services.mixes import get_mix
 from jug_mingle.services.pieces import drawn, get_piece, piece_of
+from jug_mingle.services.predictions import assess_mix, pours_of
 from jug_mingle.services.shelf import fitted_shelf, pot_life_of
 from jug_mingle.store.models import TargetRow, now
+
+_MOST_PARTS: Final = 48
 
 
 def look_of(shelf: Shelf, key: str) -> FloatArray:
@@ -45,11 +50,16 @@ def printed(
 ) -> bytes:
     """Return a PDF of a mix; UnfitError when it does not fit the jug or the page."""
     mix, shelf = get_mix(session, mix_id), fitted_shelf(session)
-    lines = []
+    lines, whole = [], sum(pour.parts for pour in pours_of(mix))
     for pour in pours_of(mix):
         material = shelf.materials[shelf.index(pour.key)]
         words = said(pour.ml, unit, density=material.mass_density).words
-        lines.append(Line(name=material.name, ml=pour.ml, words=words, sRGB=_screen(look_of(shelf, pour.key))))
+        lines.append(
+            Line(
+                name=material.name, ml=pour.ml, words=words, parts=_parts(pour.parts, whole),
+                sRGB=_screen(look_of(shelf, pour.key)),
+            )
+        )  # fmt: skip
     if kind == "strip":
         try:
             name = jug or jug_for(session, sum(line.ml for line in lines))
@@ -63,16 +73,21 @@ def printed(
     if kind == "label":
         return lid_label(lines, title=mix.name, job=job.name, made=now().date(), keeps=keeps, sRGB=_screen(recipe.R))
     target = session.get(TargetRow, mix.target_id or 0)
-    near = difference_words(recipe.delta_E[0])
-    words = (
-        f"Predicted: {near}, {recipe.delta_E[0]:.1f}; likely {recipe.low:.1f} to {recipe.high:.1f}. Dry a strip first."
-    )
+    near = said_likely(recipe.expected, recipe.low, recipe.high)
+    words = "Dry a strip first."
+    if target is not None:
+        words = f"Predicted: {difference_words(recipe.expected)} ({near}). {words}"
     cautions = {kind_of(one).caution for one in kinds} - {""}
     said_too = ["Follow the labels, local rules and licensed trades."] if cautions else []
     return recipe_card(
         lines, title=mix.name, job=job.name, made=now().date(), said=words, cautions=[*sorted(cautions), *said_too],
         target=None if target is None else _screen(np.array(target.R)), mix=_screen(recipe.R),
     )  # fmt: skip
+
+
+def _parts(parts: int, whole: int) -> str:
+    """Return a share in parts; nothing where the ratio is finer than anybody counts."""
+    return "" if whole > _MOST_PARTS else f"{parts} part{'' if parts == 1 else 's'}"
 
 
 def walk_strip_of(
@@ -86,8 +101,8 @@ def walk_strip_of(
     first, second = (looks.mix_of(session, row.job_id, mix_id).name for mix_id in (first_id, second_id))
     lines = [
         Line(
-            name=f"Row {number + 1}", ml=step.there, sRGB=_screen(found.steps[number].R),
-            words=f"{first if number == 0 else second}, {said(step.add, unit, density=1.3).words}",
+            name=first if number == 0 else second, ml=step.there, sRGB=_screen(found.steps[number].R),
+            words=said(step.add, unit, density=1.3).words, parts=f"row {number + 1}",
         )
         for number, step in enumerate(found.walk)
     ]  # fmt: skip
@@ -98,8 +113,14 @@ def walk_strip_of(
         raise UnfitError(str(error)) from error
 
 
-def sheet_of(session: Session, piece_id: int, *, light: Light) -> bytes:
-    """Return the finish sheet of a piece in the look that it wears; ConflictError when it wears none."""
+def sheet_of(session: Session, piece_id: int, *, light: Light, unit: str = "ml") -> Callable[[], bytes]:
+    """Return what makes the finish sheet of a piece in the look that it wears; it needs the database no more.
+
+    Raises
+    ------
+    ConflictError
+        If the piece wears no look.
+    """
     row = get_piece(session, piece_id)
     if row.look_id is None:
         raise ConflictError("this piece wears no look yet: try one on and keep it")
@@ -107,29 +128,31 @@ def sheet_of(session: Session, piece_id: int, *, light: Light) -> bytes:
     layers = looks.layers_of(look)
     _, finish = looks.dressed(session, piece_id, layers)
     judged = looks.judged(session, piece_id, layers, light=light)
-    picture = looks.picture_of(session, piece_id, layers, light=light, pixels_wide=1360, pixels_high=736)
     samples = drawn(row, *looks.JUDGED_AT)
-    each = looks.needs_of(row, layers, finish, samples)
-    amounts = _amounts(judged.needs)
+    each = looks.needs_of(session, row, layers, finish, samples)
+    amounts = _amounts(judged.needs, unit)
     states = evenly(finish, "front" if "front" in piece_of(row).areas else next(iter(piece_of(row).areas)))
     lines = [
         LayerLine(
-            title=KINDS[layer.kind], how=_how(layer), amounts=_amounts(each[number]), wait=_wait(layer),
+            title=KINDS[layer.kind], how=_how(layer), amounts=_amounts(each[number], unit),
+            wait=_wait(session, layer, layers[number].colours),
             sRGB=_screen(R_seen(*states[number + 1])),
         )
         for number, layer in enumerate(finish.layers)
         if layer.on
     ]  # fmt: skip
-    return finish_sheet(
-        lines, title=f"{row.name}: {look.name}", job=get_job(session, row.job_id).name, light=light.title.lower(),
-        said=f"Takes about {amounts}." if amounts else "", picture=picture,
+    job = get_job(session, row.job_id).name
+    return lambda: finish_sheet(
+        lines, title=f"{row.name}: {look.name}", job=job, light=light.title.lower(),
+        said=f"Takes about {amounts}." if amounts else "",
+        picture=looks.picture_of(row, finish, light=light, pixels_wide=1360, pixels_high=736),
         cautions=["Follow the labels, local rules and licensed trades. Dry oily rags flat outdoors, or keep them in a "
                   "closed metal can."],
     )  # fmt: skip
 
 
-def _amounts(needs: Sequence[looks.Need]) -> str:
-    return ", ".join(f"{need.name} {need.ml:.0f} ml" for need in needs)
+def _amounts(needs: Sequence[looks.Need], unit: str) -> str:
+    return ", ".join(f"{need.name} {said(need.ml, unit, density=need.density).words}" for need in needs)
 
 
 def _how(layer: Layer) -> str:
@@ -153,12 +176,9 @@ def _how(layer: Layer) -> str:
     return "; ".join(said) + "."
 
 
-def _wait(layer: Layer) -> str:
-    """Return the usual wait after a layer; of the label where it says otherwise."""
+def _wait(session: Session, layer: Layer, colours: Sequence[str]) -> str:
+    """Return the wait after each coat of a layer: of the pots that are in it, by their labels or their kinds."""
     if layer.kind in REVEALS:
         return "none"
-    if layer.kind == "wax":
-        return "30 to 60 minutes, then buff"
-    if layer.kind == "oil" or any(film.base == "oil" for film in layer.films):
-        return "a day"
-    return "about an hour a coat"
+    handlings = [one for colour in colours or [layer.kind] for one in looks.handlings_of(session, colour)]
+    return wait_words(wait_after_coat(handlings), layer.coats)

@@ -5,6 +5,7 @@ from collections import OrderedDict
 from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass, replace
 from datetime import UTC, datetime
+from pathlib import Path
 from threading import Lock
 from typing import Any, Final
 
@@ -12,7 +13,7 @@ import numpy as np
 from sqlalchemy import select
 from sqlalchemy.orm import Session
 
-from jug_mingle.core.characterise import Shelf, characterise
+from jug_mingle.core.characterise import Shelf, characterise, check_evidence
 from jug_mingle.core.evidence import EvidenceError, Hiding, Reading, Swatch
 from jug_mingle.core.film import veil_of
 from jug_mingle.core.handling import TIMES, WORDS, handling_of, pot_life
@@ -20,6 +21,7 @@ from jug_mingle.core.knowledge import Task, letter_of, level_of, tasks_of, white
 from jug_mingle.core.materials import KINDS, Material, kind_of
 from jug_mingle.core.spectra import light
 from jug_mingle.errors import ConflictError, NotFoundError, UnfitError
+from jug_mingle.services import kept_fit
 from jug_mingle.store.models import MaterialRow, ReadingRow, ReadingVolumeRow, now
 
 OPTICAL_FACTS: Final = ("volume_solids", "density", "spread_rate", "sheen")
@@ -33,21 +35,40 @@ class _Fits:
     """The newest fits, by what they were made of; fitting a shelf takes a few tenths of a second."""
 
     def __init__(self, most: int = 4) -> None:
-        self._kept: OrderedDict[int, Shelf] = OrderedDict()
+        self._kept: OrderedDict[str, Shelf] = OrderedDict()
+        self._making: dict[str, Lock] = {}
         self._lock = Lock()
         self._most = most
 
-    def fit(self, materials: tuple[Material, ...], readings: Callable[[], Sequence[ReadingRow]], key: int) -> Shelf:
-        """Return the shelf; what is left and what it cost are of today, and do not make the fit anew."""
+    def fit(
+        self, materials: tuple[Material, ...], readings: Callable[[], Sequence[ReadingRow]], key: str, folder: Path
+    ) -> Shelf:
+        """Return the shelf; what is left and what it cost are of today, and do not make the fit anew.
+
+        A fit is made once, and nobody who asks for another waits for it; that of the last start lies in the folder.
+        """
         with self._lock:
-            if key not in self._kept:
-                self._kept[key] = characterise(materials, [to_reading(row) for row in readings()])
+            making = self._making.setdefault(key, Lock())
+        with making:
+            with self._lock:
+                found = self._kept.get(key)
+            if found is None:
+                found = kept_fit.load(folder, key, materials)
+            if found is None:
+                found = characterise(materials, [to_reading(row) for row in readings()])
+            elif found.materials != materials:
+                found = replace(found, materials=materials)
+            with self._lock:
+                self._kept[key] = found
+                self._kept.move_to_end(key)
                 while len(self._kept) > self._most:
-                    self._kept.popitem(last=False)
-            self._kept.move_to_end(key)
-            if self._kept[key].materials != materials:
-                self._kept[key] = replace(self._kept[key], materials=materials)
-            return self._kept[key]
+                    self._making.pop(self._kept.popitem(last=False)[0], None)
+            return found
+
+    def key_of(self, shelf: Shelf) -> str | None:
+        """Return the key of a fit; nothing where it is kept no more."""
+        with self._lock:
+            return next((key for key, kept in self._kept.items() if kept is shelf), None)
 
 
 _fits = _Fits()
@@ -215,10 +236,14 @@ def add_reading(
     return row
 
 
-def check_fit(session: Session) -> None:
-    """Fit the shelf with what was just added; UnfitError when readings contradict each other beyond belief."""
+def check_readings(session: Session) -> None:
+    """Look whether what was just added can be fitted; UnfitError when readings contradict each other beyond belief.
+
+    The fit itself is made when it is asked for, not while others wait to write.
+    """
+    materials = [to_material(row) for row in material_rows(session, removed=True)]
     try:
-        fitted_shelf(session)
+        check_evidence(materials, [to_reading(row) for row in reading_rows(session)])
     except EvidenceError as error:
         raise UnfitError(str(error)) from error
 
@@ -241,7 +266,7 @@ def restore_reading(session: Session, reading_id: int) -> None:
     """Let a withdrawn reading count again."""
     get_reading(session, reading_id).removed = None
     session.flush()
-    check_fit(session)
+    check_readings(session)
 
 
 def reading_rows(session: Session) -> Sequence[ReadingRow]:
@@ -315,17 +340,29 @@ def fitted_shelf(session: Session, *, without: int | None = None) -> Shelf:
     # Whether the readings are the same is asked by a few columns: every picture under a moving slider asks it.
     there = select(ReadingRow.id, ReadingRow.created, ReadingRow.noise).where(ReadingRow.removed.is_(None))
     poured = select(ReadingVolumeRow.reading_id, ReadingVolumeRow.material_id, ReadingVolumeRow.volume)
-    key = hash(
+    file = Path(session.get_bind().engine.url.database or "")
+    key = kept_fit.key_of(
         (
-            tuple((row.key, row.kind, *(getattr(row, fact) for fact in OPTICAL_FACTS)) for row in rows),
-            tuple(map(tuple, session.execute(there.order_by(ReadingRow.id)))),
-            tuple(map(tuple, session.execute(poured.order_by(ReadingVolumeRow.id)))),
+            [(row.key, row.kind, *(getattr(row, fact) for fact in OPTICAL_FACTS)) for row in rows],
+            [tuple(one) for one in session.execute(there.order_by(ReadingRow.id))],
+            [tuple(one) for one in session.execute(poured.order_by(ReadingVolumeRow.id))],
             without,
-            session.get_bind().engine.url.database,
+            str(file),
         )
     )
     materials = tuple(to_material(row) for row in rows)
-    return _fits.fit(materials, lambda: [row for row in reading_rows(session) if row.id != without], key)
+    return _fits.fit(
+        materials, lambda: [row for row in reading_rows(session) if row.id != without], key, file.parent
+    )  # fmt: skip
+
+
+def keep_fit(session: Session) -> None:
+    """Keep the fit of today in the data folder, so that the next start need not make it."""
+    folder = Path(session.get_bind().engine.url.database or "").parent
+    shelf = fitted_shelf(session)
+    key = _fits.key_of(shelf)
+    if key is not None:
+        kept_fit.save(folder, key, shelf)
 
 
 def standing(session: Session) -> set[str]:

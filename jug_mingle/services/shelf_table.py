@@ -9,7 +9,14 @@ from jug_mingle.core.grounds import ground
 from jug_mingle.core.recipes import masstone
 from jug_mingle.errors import UnfitError
 from jug_mingle.formats.shelf_csv import PotRow, ShelfCsv, ShelfCsvError, read_shelf_csv, write_shelf_csv
-from jug_mingle.services.shelf import add_material, add_reading, check_fit, fitted_shelf, material_rows, to_material
+from jug_mingle.services.shelf import (
+    add_material,
+    add_reading,
+    check_readings,
+    fitted_shelf,
+    material_rows,
+    to_material,
+)
 from jug_mingle.store.models import MaterialRow
 
 
@@ -44,7 +51,7 @@ def take_table(session: Session, data: bytes) -> list[MaterialRow]:
     if not found.good:
         raise UnfitError("there is no row in this file that can be taken")
     rows = [_added(session, pot) for pot in found.good]
-    check_fit(session)
+    check_readings(session)
     return rows
 
 

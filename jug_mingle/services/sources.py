@@ -8,8 +8,16 @@ from typing import Annotated, Literal
 from pydantic import Field
 
 from jug_mingle.core.spectra import BANDS
-from jug_mingle.services.said import Point, Said
+from jug_mingle.services.said import Id, Point, Said
 
+Way = Literal[
+    "reader", "card_photo", "white_photo", "photo", "typed", "file", "label", "eye", "coats", "predicted", "made",
+    "exact", "before",
+]  # fmt: skip
+"""A key of `core.evidence.WAYS`."""
+
+Lightness = Annotated[float, Field(ge=0.0, le=100.0)]
+Opponent = Annotated[float, Field(ge=-200.0, le=200.0)]
 Share = Annotated[float, Field(ge=0.0, le=1.0)]
 Steps = Annotated[float, Field(ge=0.0, le=20.0)]
 Key = Annotated[str, Field(min_length=1, max_length=80)]
@@ -94,9 +102,18 @@ class FromPhoto(Said):
     """A part of a photo."""
 
     source: Literal["photo"] = "photo"
-    photo_id: int
+    photo_id: Id
     area: AreaIn
     lighting: LightingIn = NoLightIn()
+
+
+class FromScheme(Said):
+    """One of the colours of a whole photo, as its scheme gave it; as sure as the photo's light is."""
+
+    source: Literal["scheme"] = "scheme"
+    photo_id: Id
+    lighting: LightingIn = NoLightIn()
+    Lab: tuple[Lightness, Opponent, Opponent]
 
 
 class FromText(Said):
@@ -110,23 +127,25 @@ class FromReader(Said):
     """A reading of the colour reader."""
 
     source: Literal["reader"] = "reader"
-    reading_id: int
+    reading_id: Id
 
 
 class FromSpectrum(Said):
-    """A reflectance over the 36 bands, from a file."""
+    """A reflectance over the 36 bands, from a file; `noise` and `how` are what the file says of it, if it does."""
 
     source: Literal["spectrum"] = "spectrum"
     R: list[Share] = Field(min_length=BANDS, max_length=BANDS)
     name: str = Field(default="", max_length=120)
     measured: bool = True
+    noise: float | None = Field(default=None, ge=0.0, le=50.0)
+    how: Way | Literal[""] = ""
 
 
 class FromTarget(Said):
     """A colour that was caught before."""
 
     source: Literal["target"] = "target"
-    target_id: int
+    target_id: Id
 
 
 class FromMaterial(Said):
@@ -140,7 +159,7 @@ class FromMix(Said):
     """A mix of a job, dried."""
 
     source: Literal["mix"] = "mix"
-    mix_id: int
+    mix_id: Id
 
 
 class Between(Said):
@@ -166,7 +185,16 @@ class Stepped(Said):
 
 
 ColourIn = Annotated[
-    FromPhoto | FromText | FromReader | FromSpectrum | FromTarget | FromMaterial | FromMix | Between | Stepped,
+    FromPhoto
+    | FromScheme
+    | FromText
+    | FromReader
+    | FromSpectrum
+    | FromTarget
+    | FromMaterial
+    | FromMix
+    | Between
+    | Stepped,
     Field(discriminator="source"),
 ]
 Between.model_rebuild()

@@ -105,7 +105,7 @@ def boards_of(session: Session, job_id: int) -> dict[str, list[StripRow]]:
 
 def wait_for(session: Session, job_id: int, board: str, target_id: int) -> Wait:
     """Return after which wait a stain board comes nearest to a target."""
-    fields = fields_of(session, job_id, board)
+    fields = fields_of(session, job_id, board) if board else []
     if not fields:
         raise NotFoundError(f"there is no stain board {board!r}")
     waits = [row.wiped_after or 0.0 for row in fields]

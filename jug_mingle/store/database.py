@@ -1,13 +1,40 @@
-"""The database: SQLite in WAL mode, writers that begin at once, migrations at start after a copy is kept."""
+"""The database: SQLite in WAL mode, writers one after the other, migrations at start after a copy is kept."""
 
 import sqlite3
-from dataclasses import dataclass
+from collections.abc import Iterator
+from contextlib import closing, contextmanager
+from dataclasses import dataclass, field
 from pathlib import Path
+from threading import Lock
+from typing import Final
 
-from sqlalchemy import Connection, Engine, create_engine, event, inspect, text
+from sqlalchemy import Connection, Engine, create_engine, event
+from sqlalchemy.exc import DBAPIError
 from sqlalchemy.orm import Session, sessionmaker
 
-MIGRATIONS = Path(__file__).parent / "migrations"
+from jug_mingle.errors import DataRefusedError
+from jug_mingle.store.once import forget_old, remember_writes
+from jug_mingle.store.standing import check_file
+
+MIGRATIONS: Final = Path(__file__).parent / "migrations"
+NAME: Final = "jug-mingle.db"
+
+CONNECTIONS: Final = 64
+"""More than there are threads to ask for one, so that nobody waits for a connection."""
+
+
+@dataclass(frozen=True, slots=True)
+class Writing:
+    """Sessions to write with. Writers of this program stand in a queue, so that none is told that it is locked out."""
+
+    sessions: sessionmaker[Session]
+    queue: Lock = field(default_factory=Lock)
+
+    @contextmanager
+    def begin(self) -> Iterator[Session]:
+        """Give a session in a transaction that begins at once; committed at the end, or undone whole."""
+        with self.queue, self.sessions.begin() as session:
+            yield session
 
 
 @dataclass(frozen=True, slots=True)
@@ -16,36 +43,76 @@ class Database:
 
     engine: Engine
     read: sessionmaker[Session]
-    write: sessionmaker[Session]
+    write: Writing
 
     def close(self) -> None:
         """Close every connection."""
         self.engine.dispose()
 
 
+def revisions() -> list[str]:
+    """Return the revisions that this program knows, the oldest first."""
+    return sorted(script.name.split("_")[0] for script in (MIGRATIONS / "versions").glob("[0-9]*.py"))
+
+
 def open_database(folder: Path) -> Database:
     """Return the database of a data folder, made or migrated where needed.
 
-    Before a migration of rows that exist, a copy `jug-mingle.before-<revision>.db` is kept beside it.
+    Before a migration a copy `jug-mingle.before-<revision>.db` is kept beside it.
+
+    Raises
+    ------
+    DataRefusedError
+        If what lies there cannot be opened: newer, damaged, empty, half made, not to be read. It is not touched.
     """
-    folder.mkdir(parents=True, exist_ok=True)
-    file = folder / "jug-mingle.db"
-    engine = create_engine(f"sqlite:///{file}")
+    try:
+        folder.mkdir(parents=True, exist_ok=True)
+        file = folder / NAME
+        if not file.exists():
+            _refuse_orphans(folder)
+            _make(file)
+        else:
+            _bring_up(file, check_file(file, revisions()))
+        engine = engine_on(file)
+        database = Database(engine=engine, read=sessions(engine), write=Writing(sessions(engine, immediate=True)))
+        remember_writes(database.write.sessions)
+        with database.write.begin() as session:
+            forget_old(session)
+    except OSError as error:
+        raise DataRefusedError(f"the data folder {folder} cannot be used: {error.strerror}") from error
+    except (sqlite3.Error, DBAPIError) as error:
+        reason = error.orig if isinstance(error, DBAPIError) else error
+        raise DataRefusedError(f"the data folder {folder} cannot be used: {reason}") from error
+    return database
+
+
+def _refuse_orphans(folder: Path) -> None:
+    """A folder of photos whose database is gone is not begun anew without a word."""
+    if any((folder / "photos").glob("*.original")):
+        raise DataRefusedError(
+            f"{folder} has photos but its database {NAME} is gone: restore a backup, or move the photos away to begin "
+            "anew. Nothing was changed."
+        )
+
+
+def engine_on(file: Path) -> Engine:
+    """Return an engine on a database file, its connections set up."""
+    engine = create_engine(f"sqlite:///{file}", pool_size=CONNECTIONS, max_overflow=CONNECTIONS)
     _listen(engine)
-    _migrate(engine, file)
-    writer = engine.execution_options(begin_immediate=True)
-    return Database(
-        engine=engine,
-        read=sessionmaker(engine, expire_on_commit=False),
-        write=sessionmaker(writer, expire_on_commit=False),
-    )
+    return engine
+
+
+def sessions(engine: Engine, *, immediate: bool = False) -> sessionmaker[Session]:
+    """Return sessions that read, or, `immediate`, that write."""
+    options = {"begin_immediate": True} if immediate else {}
+    return sessionmaker(engine.execution_options(**options), expire_on_commit=False)
 
 
 def _listen(engine: Engine) -> None:
     @event.listens_for(engine, "connect")
     def on_connect(connection: sqlite3.Connection, _record: object) -> None:
         connection.isolation_level = None  # SQLAlchemy's BEGIN below, not the driver's
-        for pragma in ("journal_mode=WAL", "foreign_keys=ON", "busy_timeout=5000", "synchronous=FULL"):
+        for pragma in ("journal_mode=WAL", "foreign_keys=ON", "busy_timeout=20000", "synchronous=FULL"):
             connection.execute(f"PRAGMA {pragma}")
 
     @event.listens_for(engine, "begin")
@@ -54,26 +121,49 @@ def _listen(engine: Engine) -> None:
         connection.exec_driver_sql("BEGIN IMMEDIATE" if immediate else "BEGIN")
 
 
-def _migrate(engine: Engine, file: Path) -> None:
-    head = max((script.name.split("_")[0] for script in (MIGRATIONS / "versions").glob("[0-9]*.py")), default=None)
-    current = _revision(engine)
+def _make(file: Path) -> None:
+    """Make a new database under another name first: a start that is cut off leaves none, never half of one."""
+    part = file.with_name("jug-mingle.new.db")
+    for stale in file.parent.glob("jug-mingle.new.db*"):
+        stale.unlink()
+    engine = engine_on(part)
+    try:
+        _upgrade(engine)
+    finally:
+        engine.dispose()
+    into_one_file(part)
+    part.replace(file)
+
+
+def into_one_file(file: Path) -> None:
+    """Bring a database that nobody has open into its one file, without a log beside it."""
+    with closing(sqlite3.connect(file)) as connection:
+        connection.execute("PRAGMA journal_mode=DELETE")
+
+
+def _bring_up(file: Path, current: str) -> None:
+    head = revisions()[-1]
     if current == head:
         return
-    if current is not None:
-        copy = file.with_name(f"jug-mingle.before-{head}.db")
-        with sqlite3.connect(file) as source, sqlite3.connect(copy) as target:
-            source.backup(target)
-        target.close()
-        source.close()
-    _upgrade(engine)
+    copy_database(file, _free(file.with_name(f"jug-mingle.before-{head}.db")))
+    engine = engine_on(file)
+    try:
+        _upgrade(engine)
+    finally:
+        engine.dispose()
 
 
-def _revision(engine: Engine) -> str | None:
-    with engine.connect() as connection:
-        if not inspect(connection).has_table("alembic_version"):
-            return None
-        found: str | None = connection.execute(text("SELECT version_num FROM alembic_version")).scalar()
-        return found
+def _free(file: Path) -> Path:
+    """Return a name that nothing has yet: an older copy is never written over."""
+    names = (file.with_name(f"{file.stem}{suffix}.db") for suffix in ("", *(f"-{n}" for n in range(2, 1000))))
+    return next(name for name in names if not name.exists())
+
+
+def copy_database(file: Path, copy: Path) -> None:
+    """Copy a database, also while it is in use, by SQLite's own backup."""
+    with closing(sqlite3.connect(file)) as source, closing(sqlite3.connect(copy)) as target:
+        source.backup(target)
+        target.execute("PRAGMA journal_mode=DELETE")
 
 
 def _upgrade(engine: Engine) -> None:

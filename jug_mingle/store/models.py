@@ -12,6 +12,7 @@ from sqlalchemy import (
     ForeignKey,
     MetaData,
     String,
+    Text,
     TypeDecorator,
     UniqueConstraint,
 )
@@ -158,6 +159,8 @@ class TargetRow(Row):
     name: Mapped[str] = mapped_column(String(120))
     R: Mapped[list[float]]
     noise: Mapped[float]
+    how: Mapped[str] = mapped_column(String(20), default="before", server_default="before")
+    """The way it was caught, a key of `core.evidence.WAYS`."""
     tolerance: Mapped[float] = mapped_column(default=2.0, server_default="2.0")
     light: Mapped[str] = mapped_column(String(40), default="window", server_default="window")
     background: Mapped[list[float] | None]
@@ -177,6 +180,8 @@ class MixRow(Row):
     name: Mapped[str] = mapped_column(String(120))
     batch: Mapped[float]
     tool: Mapped[str] = mapped_column(String(40))
+    predicted: Mapped[dict[str, Any] | None] = mapped_column(JSON(none_as_null=True))
+    """What was predicted of it when it was kept, as `core.prediction.Prediction`."""
     removed: Mapped[datetime | None]
     pours: Mapped[list["PourRow"]] = relationship(
         cascade="all, delete-orphan", order_by="PourRow.place", lazy="selectin"
@@ -210,6 +215,8 @@ class PotRow(Row):
     dry_at: Mapped[datetime | None]
     """When the sample strip will be dry."""
     done: Mapped[datetime | None]
+    predicted: Mapped[dict[str, Any] | None] = mapped_column(JSON(none_as_null=True))
+    """What was predicted of what is in it when it was last poured, as `core.prediction.Prediction`."""
     made: Mapped[list["PourMadeRow"]] = relationship(
         cascade="all, delete-orphan", order_by="PourMadeRow.place", lazy="selectin"
     )
@@ -302,3 +309,15 @@ class JugRow(Row):
     form: Mapped[str] = mapped_column(String(20))
     heights: Mapped[list[float]]
     diameters: Mapped[list[float]]
+
+
+class DoneRow(Row):
+    """A write that carried a key, and what was answered: sent again, it is answered again and not done again."""
+
+    __tablename__ = "done"
+
+    key: Mapped[str] = mapped_column(String(100), unique=True)
+    request: Mapped[str] = mapped_column(String(300))
+    status: Mapped[int | None]
+    media_type: Mapped[str] = mapped_column(String(100), default="")
+    answer: Mapped[str] = mapped_column(Text, default="")

@@ -15,6 +15,9 @@ from PIL import Image
 
 from jug_mingle.cli import demo_app, prepare_demo
 
+OWN = "http://127.0.0.1:8417"
+"""The address by which a program's own pages reach it."""
+
 
 @cache
 def _made_once() -> Path:
@@ -40,7 +43,7 @@ class DemoCase(unittest.TestCase):
     def setUpClass(cls) -> None:
         cls.folder = Path(cls.enterClassContext(tempfile.TemporaryDirectory()))
         copy_demo(cls.folder)
-        cls.client = cls.enterClassContext(TestClient(demo_app(cls.folder)))
+        cls.client = cls.enterClassContext(TestClient(demo_app(cls.folder), base_url=OWN))
 
     def job(self, light: str = "window") -> dict[str, Any]:
         found: dict[str, Any] = self.client.get("/api/jobs/1", params={"light": light}).json()
@@ -59,7 +62,7 @@ class FreshCase(DemoCase):
 
     def setUp(self) -> None:
         folder = Path(self.enterContext(tempfile.TemporaryDirectory()))
-        self.client = self.enterContext(TestClient(demo_app(copy_demo(folder))))
+        self.client = self.enterContext(TestClient(demo_app(copy_demo(folder)), base_url=OWN))
 
 
 def photo(kind: str = "JPEG", size: tuple[int, int] = (80, 60)) -> bytes:

@@ -215,7 +215,7 @@ class OutputTest(LookCase):
             "Clear coat",
             "Takes about",
             "ml",
-            "about an hour",
+            "2 h after each",
             "labels",
         ):
             self.assertIn(words, text)

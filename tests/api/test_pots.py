@@ -141,12 +141,25 @@ class StripTest(BenchCase):
         body = {"colour": colour, "anyway": True, **changes}
         return self.client.post(f"/api/pots/{pot['id']}/strips", json=body)
 
+    def test_where_and_how_long(self) -> None:
+        """A paint's strip hides what is under it; a stain's lies on the wood, and its long wait is said in hours."""
+        paint = self.filled()
+        self.assertEqual((paint["over"], paint["dry_words"]), ("", f"{paint['dry_minutes']:.0f} min"))
+        brown = {"name": "Nut rinse", "kind": "oil_stain", "colour": {"source": "text", "text": "#5a3a22"}}
+        stain = self.client.post("/api/shelf", json=brown).json()
+        body = {"name": "rinse", "batch": 50, "pours": [{"material": stain["key"], "parts": 1, "ml": 50}]}
+        mix = self.client.post("/api/jobs/1/mixes", json=body).json()
+        pot = self.client.post(f"/api/mixes/{mix['id']}/pots", json={}).json()
+        pot = self.pour(pot).json()
+        self.assertIn("oak", pot["over"])
+        self.assertEqual(pot["dry_words"], f"{pot['dry_minutes'] / 60:.3g} h")
+
     def test_not_dry(self) -> None:
         """A strip read before it is dry is refused with the time it needs; anyway, it is taken."""
         pot = self.filled()
         self.refused(self.read(pot, 2, anyway=False), 409, "paint a strip")
         self.client.post(f"/api/pots/{pot['id']}/strip-painted")
-        self.refused(self.read(pot, 2, anyway=False), 409, "minutes more")
+        self.refused(self.read(pot, 2, anyway=False), 409, "min more")
         self.assertEqual(self.read(pot, 2).status_code, 201)
 
     def test_near_enough_is_done(self) -> None:

@@ -14,7 +14,7 @@ from jug_mingle.core.colour import Lab_to_XYZ, hex_to_sRGB
 from jug_mingle.core.recovery import recover_reflectance
 from jug_mingle.services.targets import add_target
 from jug_mingle.settings import Settings
-from tests.api.support import COLOUR, WHITE, DemoCase, from_photo, photo
+from tests.api.support import COLOUR, OWN, WHITE, DemoCase, from_photo, photo
 
 NOWHERE = 999_999
 
@@ -46,7 +46,7 @@ class PathTest(DemoCase):
         worn = self.client.put("/api/pieces/1/look", json={"look_id": look["id"]}).json()
         self.assertEqual(worn["look_id"], look["id"])
         before = self.job()
-        with TestClient(create_app(Settings(data=self.folder))) as again:
+        with TestClient(create_app(Settings(data=self.folder)), base_url=OWN) as again:
             self.assertEqual(again.get("/api/jobs/1").json(), before)
             picture = again.get(f"/api/photos/{added['id']}/picture")
             self.assertEqual(picture.headers["content-type"], "image/jpeg")
@@ -222,7 +222,7 @@ class OutOfReachTest(DemoCase):
         context = self.client.app.state.context  # type: ignore[attr-defined]
         with context.database.write.begin() as session:
             R = recover_reflectance(Lab_to_XYZ([66.0, 50.0, 72.0]))
-            row = add_target(session, job_id=1, name="neon", R=R, noise=1.0, photo_id=None, source={})
+            row = add_target(session, job_id=1, name="neon", R=R, noise=1.0, photo_id=None, source={}, how="typed")
         found = self.client.post(f"/api/targets/{row.id}/recipes", json={}).json()
         self.assertIn("does not reach this colour", found["nearest"])
         self.assertIn("would help most", found["nearest"])

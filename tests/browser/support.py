@@ -8,7 +8,9 @@ from pathlib import Path
 import uvicorn
 from playwright.sync_api import Browser, Playwright
 
-from jug_mingle.cli import HOST, demo_app, listen
+from jug_mingle.api.app import create_app
+from jug_mingle.cli import HOST, demo_app, listen, prepare_own
+from jug_mingle.settings import Settings
 
 REFUSED = (
     "Failed to load resource: the server responded with a status of 422 (Unprocessable Entity)",
@@ -28,19 +30,25 @@ def chromium() -> str | None:
     return shutil.which("chromium-headless-shell") or shutil.which("chromium")
 
 
-def launch(playwright: Playwright) -> Browser:
+def launch(playwright: Playwright, *flags: str) -> Browser:
     """Return a new headless browser."""
-    return playwright.chromium.launch(executable_path=chromium(), headless=True, args=_FLAGS)
+    return playwright.chromium.launch(executable_path=chromium(), headless=True, args=[*_FLAGS, *flags])
 
 
 class Server:
-    """The program served on a data folder, in a thread."""
+    """The program served on a data folder, in a thread: the demo, or, `own`, one's own data from nothing.
 
-    def __init__(self, data: Path) -> None:
-        listening = listen(0)
+    Given a port it takes that one, so that a page finds it again after it was away.
+    """
+
+    def __init__(self, data: Path, *, own: bool = False, port: int = 0) -> None:
+        listening = listen(port)
         self.port = listening.getsockname()[1]
         self.address = f"http://{HOST}:{self.port}"
-        self._server = uvicorn.Server(uvicorn.Config(demo_app(data), log_level="error"))
+        if own:
+            prepare_own(data)
+        program = create_app(Settings(data=data)) if own else demo_app(data)
+        self._server = uvicorn.Server(uvicorn.Config(program, log_level="error"))
         self._thread = threading.Thread(target=self._server.run, args=([listening],), daemon=True)
 
     def __enter__(self) -> "Server":
@@ -50,6 +58,11 @@ class Server:
                 raise RuntimeError("the program did not start: see what it printed")
             time.sleep(0.01)
         return self
+
+    def stop(self) -> None:
+        """Stop it, as if somebody had closed its window."""
+        self._server.should_exit = True
+        self._thread.join()
 
     def __exit__(self, *_: object) -> None:
         self._server.should_exit = True

@@ -19,7 +19,10 @@ class PieceCase(BrowserCase):
         return found
 
     def add(self, title: str) -> None:
-        self.page.get_by_label("Add a piece").select_option(label=title)
+        self.page.get_by_role("button", name="Another piece…").click()
+        self.page.get_by_role("region", name="Choose what comes nearest").get_by_role(
+            "button", name=title, exact=True
+        ).click()
         expect(self.page.get_by_role("button", name=title, exact=True, pressed=True)).to_be_visible()
 
 
@@ -35,7 +38,8 @@ class FormsTest(PieceCase):
                 before = page.locator(".stage img").get_attribute("src")
                 self.add(form.title)
                 expect(page.locator(".stage img")).not_to_have_attribute("src", before or "")
-                page.wait_for_function("document.querySelector('.stage img').naturalWidth > 300")
+                expect(page.locator(".stage img")).to_have_js_property("complete", True)
+                self.assertGreater(page.locator(".stage img").evaluate("drawn => drawn.naturalWidth"), 300)
                 piece = self.last()
                 self.assertEqual(piece["form"], key)
                 total = sum(piece["areas"].values())

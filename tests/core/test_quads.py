@@ -37,6 +37,7 @@ class HomographyTest(unittest.TestCase):
             ((0, 0), (100, 0), (20, 20), (0, 100)),
             ((0, 0), (50, 0), (100, 0), (150, 0)),
             ((0, 0), (3, 0), (3, 3), (0, 3)),
+            ((0, 0), (6, 0), (1e4, 1e-7), (0, 1e4)),
         ):
             with self.subTest(corners), self.assertRaisesRegex(CrossedCornersError, "do not go around a face"):
                 homography(corners)

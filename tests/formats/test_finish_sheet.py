@@ -42,7 +42,7 @@ class FinishSheetTest(unittest.TestCase):
             self.assertEqual(
                 text.count(f"{number}  Wash {number}\n") + text.count(f"{number}  Wash {number} "), 1, number
             )
-        self.assertIn("further layers", found[1])
+        self.assertIn("Further layers", found[1])
 
     def test_no_layers(self) -> None:
         self.assertEqual(len(pages(0)), 1)

@@ -4,11 +4,14 @@ import io
 import re
 import unittest
 from datetime import date
+from itertools import pairwise
 
 from pypdf import PdfReader
+from reportlab.pdfbase.pdfmetrics import stringWidth
 
 from jug_mingle.core.jugs import JUGS, jam_jar
 from jug_mingle.formats.pour_strip import FOOT, Line, lid_label, line_heights, pour_strip, recipe_card, walk_strip
+from jug_mingle.formats.print_sheet import fitted
 
 MM = 72.0 / 25.4
 LINES = [
@@ -36,7 +39,7 @@ class StripTest(unittest.TestCase):
                 self.assertAlmostEqual(drawn, exact, delta=0.02)
                 self.assertAlmostEqual(jug.volume(drawn) / total, 1.0, delta=0.005)
             words = page.extract_text()
-            self.assertIn("1. Chalk white to here: 222 ml", words)
+            self.assertIn("1. to here: 222 ml · Chalk white", words)
             self.assertIn("100 mm", words)
 
     def test_refused(self) -> None:
@@ -61,9 +64,9 @@ class StripTest(unittest.TestCase):
 
 class WalkStripTest(unittest.TestCase):
     STEPS = (
-        Line(name="Row 1", ml=260.0, words="Glaze, 260 ml", sRGB=(0.2, 0.4, 0.4)),
-        Line(name="Row 2", ml=240.0, words="Rim, 90 ml", sRGB=(0.4, 0.5, 0.5)),
-        Line(name="Row 3", ml=255.0, words="Rim, 140 ml", sRGB=(0.6, 0.7, 0.7)),
+        Line(name="Glaze", ml=260.0, words="260 ml", parts="row 1", sRGB=(0.2, 0.4, 0.4)),
+        Line(name="Rim", ml=240.0, words="90 ml", parts="row 2", sRGB=(0.4, 0.5, 0.5)),
+        Line(name="Rim", ml=255.0, words="140 ml", parts="row 3", sRGB=(0.6, 0.7, 0.7)),
     )
 
     def test_levels_and_words(self) -> None:
@@ -79,8 +82,71 @@ class WalkStripTest(unittest.TestCase):
             self.assertTrue(any(abs(jug.height(step.ml) - drawn) < 0.02 for drawn in level), (step, level))
         words = page.extract_text()
         for number, step in enumerate(self.STEPS, start=1):
-            self.assertIn(f"{number}. {step.name}: {step.words}", words)
+            self.assertIn(f"{number}. {step.words} · {step.parts} · {step.name}", words)
 
     def test_too_tall(self) -> None:
         with self.assertRaises(ValueError):
             walk_strip([Line(name="Row 1", ml=9000.0, words="", sRGB=(0, 0, 0))], JUGS["measuring jug"], title="x")
+
+
+class CloseLinesTest(unittest.TestCase):
+    """Lines that lie close never print on one another, whatever the names."""
+
+    def written(self, pdf: bytes) -> list[tuple[float, float, str]]:
+        """Return (x, y, words) of every piece of text beside or on the strip. [mm]"""
+        found: list[tuple[float, float, str]] = []
+
+        def take(text: str, _cm: object, tm: list[float], _font: object, _size: float) -> None:
+            if text.strip() and tm[5] / MM > FOOT - 2:
+                found.append((tm[4] / MM, tm[5] / MM, text.strip()))
+
+        PdfReader(io.BytesIO(pdf)).pages[0].extract_text(visitor_text=take)
+        return found
+
+    def test_nothing_lies_on_another(self) -> None:
+        """3 ml in four pots, shares of 5 %, ten pots in a thimble: numbers and words keep their distance."""
+        for shares in ((0.9, 0.7, 0.7, 0.7), (200.0, 16.0, 16.0, 16.0), (0.1,) * 10, (300.0, 0.05, 0.05)):
+            lines = [
+                Line(name=f"Grandmother Wilhelmina's {n} extraordinarily long name of a pot " * 2, ml=ml,
+                     words=f"{ml} ml", parts="1 part", sRGB=(0.5, 0.5, 0.5))
+                for n, ml in enumerate(shares)
+            ]  # fmt: skip
+            for pdf in (
+                pour_strip(lines, JUGS["measuring jug"], title="x " * 200),
+                walk_strip(lines, JUGS["measuring jug"], title="x"),
+            ):
+                text = self.written(pdf)
+                numbers = sorted(y for x, y, words in text if words.isdecimal())
+                beside = sorted(
+                    (y, words) for x, y, words in text if words.split(".")[0].isdecimal() and " ml" in words
+                )
+                self.assertEqual((len(numbers), len(beside)), (len(lines), len(lines)))
+                self.assertGreater(min(b - a for a, b in pairwise(numbers)), 3.2)
+                self.assertGreater(min(b[0] - a[0] for a, b in pairwise(beside)), 4.0)
+                for _, words in beside:
+                    self.assertTrue(words.endswith("…"), words)
+
+    def test_words_end_within_the_page(self) -> None:
+        """By measured width: the cut text fits, one letter more would not, and the amount stands before the name."""
+        long = "Wide Wool Works" * 20
+        for width in (20.0, 64.0, 150.0):
+            cut = fitted(f"230 ml · {long}", width=width, size=10.5)
+            self.assertTrue(cut.startswith("230 ml"))
+            self.assertLessEqual(stringWidth(cut, "Plain", 10.5) / MM, width)
+            self.assertGreater(stringWidth(cut + "WW", "Plain", 10.5) / MM, width)
+        self.assertEqual(fitted("short", width=64.0, size=10.5), "short")
+
+    def test_label_and_card_with_long_names(self) -> None:
+        lines = [Line(name="An endless name " * 9, ml=50.0, words="50 ml", parts="1 part", sRGB=(0, 0, 0))] * 5
+        label = lid_label(
+            lines, title="T" * 120, job="J" * 120, made=date(2026, 11, 26), keeps="keeps", sRGB=(0, 0.5, 0.5)
+        )
+        card = recipe_card(
+            lines, title="T" * 120, job="J" * 120, made=date(2026, 11, 26), said="Dry a strip first.", cautions=[],
+            target=None, mix=(0, 0.5, 0.5),
+        )  # fmt: skip
+        for pdf in (label, card):
+            words = PdfReader(io.BytesIO(pdf)).pages[0].extract_text()
+            self.assertEqual(words.count("50 ml"), 5)
+            self.assertIn("…", words)
+            self.assertIn("2026-11-26", words)

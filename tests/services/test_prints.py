@@ -10,7 +10,7 @@ from jug_mingle.core.finishes.layers import FILMS_OF
 from jug_mingle.core.finishes.usual import USUAL
 from jug_mingle.core.spectra import light
 from jug_mingle.errors import ConflictError, UnfitError
-from jug_mingle.services import looks, pieces, prints
+from jug_mingle.services import looks, pieces, prints, shelf
 from jug_mingle.services.look_shapes import LayerIn
 from jug_mingle.store.models import PieceRow
 from tests.services.test_services import ServiceCase
@@ -37,7 +37,7 @@ class SheetCase(ServiceCase):
     def text(self, *layers: LayerIn) -> str:
         look = looks.save_look(self.session, self.job.id, name="Trial", layers=list(layers))
         looks.wear(self.session, self.piece.id, look.id)
-        sheet = prints.sheet_of(self.session, self.piece.id, light=WINDOW)
+        sheet = prints.sheet_of(self.session, self.piece.id, light=WINDOW)()
         return " ".join(" ".join(page.extract_text().split()) for page in PdfReader(io.BytesIO(sheet)).pages)
 
 
@@ -56,17 +56,47 @@ class FinishSheetTest(SheetCase):
         for layer, words in (
             (self.layer("wash", water=2.0, wipe=0.6, coats=2), ("2 coats", "1 : 2 with water", "60 % wiped back")),
             (self.layer("stain", dwell=8.0), ("wiped after 8 minutes",)),
-            (self.layer("wax", place="recess"), ("in recesses", "30 to 60 minutes, then buff")),
+            (self.layer("wax", place="recess"), ("in recesses", "30 min")),
             (self.layer("dry_brush", place="high"), ("on high points",)),
             (self.layer("metallic", place="edges"), ("at edges",)),
             (self.layer("paint", zones=["front", "top"]), ("on front, top",)),
-            (self.layer("oil"), ("a day",)),
+            (self.layer("oil"), ("24 h",)),
             (self.layer("distress", down_to=0), ("none",)),
         ):
             with self.subTest(layer.kind):
                 said = self.text(self.layer("paint"), layer)
                 for one in words:
                     self.assertIn(one, said)
+
+    def test_waits_are_each_pots_own(self) -> None:
+        """The wait is that of what is laid, by its label or its kind, each coat counted; a jug's is its slowest's."""
+        for name, kind, layer, handling, words in (
+            ("Blocker", "primer", "primer", {}, "24 h"),
+            ("Gesso", "crackle_gesso", "primer", {}, "15 min"),
+            ("Quick blocker", "primer", "primer", {"recoat": 45.0}, "45 min"),
+            ("Tea", "oil_stain", "stain", {}, "15 h"),
+            ("Leaf", "gilding_wax", "metallic", {}, "12 h"),
+            ("Varnish", "oil_varnish", "sealer", {}, "2 coats, 12 h after each"),
+            ("Slow coat", "clear_coat", "sealer", {"recoat": 4320.0}, "2 coats, 3 days after each"),
+            ("Milk", "milk_paint", "paint", {}, "2 coats, 15 min after each"),
+        ):
+            with self.subTest(name):
+                row = shelf.add_material(self.session, name=name, kind=kind, left_ml=500.0)
+                if handling:
+                    shelf.change_material(self.session, row.key, {"handling": handling})
+                self.assertIn(words, self.text(self.layer(layer, colours=[f"pot:{row.key}"])))
+        shelf.change_material(self.session, "blue", {"handling": {"recoat": 600.0}})
+        self.assertIn("2 coats, 10 h after each", self.text(self.layer("paint")))
+
+    def test_in_the_unit_that_is_chosen(self) -> None:
+        look = looks.save_look(self.session, self.job.id, name="Trial", layers=[self.layer("paint")])
+        looks.wear(self.session, self.piece.id, look.id)
+        sheet = prints.sheet_of(self.session, self.piece.id, light=WINDOW, unit="spoons")()
+        self.assertRegex(PdfReader(io.BytesIO(sheet)).pages[0].extract_text(), r"cups? \+ \d tablespoon")
+        card = prints.printed(self.session, self.blue, "card", jug=None, unit="g")
+        words = PdfReader(io.BytesIO(card)).pages[0].extract_text()
+        self.assertRegex(words, r"217.5 g · 3 parts")
+        self.assertRegex(words, r"about \d+\.\d, likely \d+\.\d–\d+\.\d")
 
     def test_layers_that_are_off_are_not_told(self) -> None:
         self.assertNotIn("Wash", self.text(self.layer("paint"), self.layer("wash", on=False)))
@@ -87,7 +117,7 @@ class WalkStripTest(SheetCase):
     def test_rows_of_a_chest(self) -> None:
         """Each row of one jug has its line, the first of its first colour, the rest by additions of the other."""
         said = self.strip(5)
-        for words in ("Row 1", "Row 2", "Row 3", "Blue", "Pale"):
+        for words in ("row 1", "row 2", "row 3", "Blue", "Pale"):
             self.assertIn(words, said)
 
     def test_two_rows_need_no_walk(self) -> None:

@@ -17,7 +17,7 @@ from jug_mingle.core.finishes.usual import LOOKS
 from jug_mingle.core.pieces import usual_piece
 from jug_mingle.core.spectra import light
 from jug_mingle.errors import ConflictError, NotFoundError, TooLargeError, UnfitError
-from jug_mingle.services import jobs, ladders, looks, mixes, photos, pieces, shelf, targets
+from jug_mingle.services import jobs, ladders, looks, mixes, photos, pieces, predictions, shelf, targets
 from jug_mingle.services.amounts import SPREAD_RATE
 from jug_mingle.services.look_shapes import LayerIn, LookFile
 from jug_mingle.services.photos import PhotoFolder
@@ -36,7 +36,7 @@ class ServiceCase(unittest.TestCase):
         self.path = Path(self.enterContext(tempfile.TemporaryDirectory()))
         self.database = open_database(self.path)
         self.addCleanup(self.database.close)
-        self.session: Session = self.enterContext(self.database.write())
+        self.session: Session = self.enterContext(self.database.write.sessions())
         self.folder = PhotoFolder(self.path / "photos")
         self.job: JobRow = jobs.add_job(self.session, name="Stand", room="hall")
         for key, Lab in (("white", (96, 0, 2)), ("blue", (35, 5, -40)), ("ochre", (60, 12, 48))):
@@ -46,7 +46,14 @@ class ServiceCase(unittest.TestCase):
                 swatches=[Swatch(seen=np.array(Lab, dtype=float))],
             )  # fmt: skip
         self.target: TargetRow = targets.add_target(
-            self.session, job_id=self.job.id, name="sky", R=BLUE, noise=5.0, photo_id=None, source={}
+            self.session,
+            job_id=self.job.id,
+            name="sky",
+            R=BLUE,
+            noise=5.0,
+            photo_id=None,
+            source={},
+            how="white_photo",
         )
 
     def mix(self, **changes: object) -> MixRow:
@@ -124,8 +131,9 @@ class ShelfTest(ServiceCase):
 class PhotosTest(ServiceCase):
     def add(self, data: bytes, name: str = "p.jpg") -> int:
         pixels, media_type = photos.read_photo(data, max_pixels=10**6)
+        sha256, size = photos.keep_files(self.folder, data, pixels), (pixels.shape[1], pixels.shape[0])
         row = photos.add_photo(
-            self.session, self.folder, job_id=self.job.id, name=name, data=data, pixels=pixels, media_type=media_type
+            self.session, job_id=self.job.id, name=name, sha256=sha256, size=size, media_type=media_type
         )
         return row.id
 
@@ -190,13 +198,13 @@ class MixesTest(ServiceCase):
         mixes.remove_mix(self.session, row.id)
         self.assertEqual(list(mixes.mix_rows(self.session, self.job.id)), [])
         mixes.restore_mix(self.session, row.id)
-        self.assertEqual([pour.key for pour in mixes.pours_of(row)], ["white", "blue"])
+        self.assertEqual([pour.key for pour in predictions.pours_of(row)], ["white", "blue"])
 
     def test_prediction_of_today(self) -> None:
         """A kept mix is judged against its target with what is known now; without a target, against itself."""
-        judged = mixes.assess_mix(self.session, self.mix(), [light("window")])
+        judged = predictions.assess_mix(self.session, self.mix(), [light("window")])
         self.assertGreater(judged.worst, 0.0)
-        alone = mixes.assess_mix(self.session, self.mix(target_id=None), [light("window")])
+        alone = predictions.assess_mix(self.session, self.mix(target_id=None), [light("window")])
         self.assertAlmostEqual(alone.worst, 0.0, places=9)
 
     def test_bad_mixes(self) -> None:
@@ -253,8 +261,9 @@ class LooksTest(LookCase):
         mixes.remove_mix(self.session, self.sky.id)
         shelf.remove_material(self.session, "ochre")
         layers = [self.paint(), LayerIn(kind="wash", colours=["pot:ochre"])]
-        asked = {"light": light("window"), "pixels_wide": 120, "pixels_high": 90}
-        self.assertEqual(looks.picture_of(self.session, self.chest.id, layers, **asked).shape, (90, 120, 3))  # type: ignore[arg-type]
+        row, finish = looks.dressed(self.session, self.chest.id, layers)
+        picture = looks.picture_of(row, finish, light=light("window"), pixels_wide=120, pixels_high=90)
+        self.assertEqual(picture.shape, (90, 120, 3))
         said = [one.words for one in looks.judged(self.session, self.chest.id, layers, light=light("window")).remarks]
         self.assertIn("Sky was put away.", said)
         self.assertIn("Ochre was put away.", said)
@@ -343,7 +352,7 @@ class LaddersTest(LookCase):
         )
         self.assertEqual(len(kept), 2)
         for row, rung in zip(kept, found.steps[1:-1], strict=True):
-            R = mixes.assess_mix(self.session, row, [light("window")]).R
+            R = predictions.assess_mix(self.session, row, [light("window")]).R
             self.assertLess(float(delta_E_CIE2000(R_to_Lab(R), R_to_Lab(rung.R))), 1.0)
             self.assertAlmostEqual(sum(pour.ml for pour in row.pours), 1.1 * rung.ml, delta=0.5)
 

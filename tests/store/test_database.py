@@ -1,6 +1,5 @@
 """The database file: migrations, foreign keys, times and writers that wait."""
 
-import sqlite3
 import tempfile
 import threading
 import unittest
@@ -19,8 +18,9 @@ from jug_mingle.services.looks import get_look, layers_of
 from jug_mingle.services.mixes import mix_rows
 from jug_mingle.services.photo_shapes import Marks
 from jug_mingle.services.pieces import piece_of, piece_rows
-from jug_mingle.store.database import MIGRATIONS, open_database
+from jug_mingle.store.database import MIGRATIONS, open_database, revisions
 from jug_mingle.store.models import JobRow, MaterialRow, PhotoRow, Row, TargetRow
+from jug_mingle.store.standing import check_file
 
 
 class DatabaseTest(unittest.TestCase):
@@ -37,16 +37,14 @@ class DatabaseTest(unittest.TestCase):
         self.assertEqual([f.name for f in self.folder.glob("*.before-*")], [])
 
     def test_copy_before_a_migration(self) -> None:
-        """A database of an older revision is copied beside itself before it is changed."""
-        self.database.close()
-        with sqlite3.connect(self.folder / "jug-mingle.db") as file:
-            for table in reversed(Row.metadata.sorted_tables):
-                file.execute(f"DROP TABLE {table.name}")
-            file.execute("UPDATE alembic_version SET version_num = '0000'")
-        file.close()
-        with self.assertRaisesRegex(Exception, "0000"):
-            open_database(self.folder)
-        self.assertEqual(len(list(self.folder.glob("jug-mingle.before-*.db"))), 1)
+        """A database of an older revision is copied beside itself before it is changed, and no copy is written over."""
+        folder, engine = self.of_revision("0006")
+        engine.dispose()
+        head = revisions()[-1]
+        (folder / f"jug-mingle.before-{head}.db").write_bytes(b"an older copy")
+        open_database(folder).close()
+        self.assertEqual((folder / f"jug-mingle.before-{head}.db").read_bytes(), b"an older copy")
+        self.assertEqual(check_file(folder / f"jug-mingle.before-{head}-2.db", revisions()), "0006")
 
     def of_revision(self, revision: str) -> tuple[Path, Engine]:
         """Return a folder with an empty database of an older revision, and an engine on it."""
@@ -117,7 +115,7 @@ class DatabaseTest(unittest.TestCase):
         engine.dispose()
         database = open_database(folder)
         self.addCleanup(database.close)
-        self.assertTrue((folder / "jug-mingle.before-0007.db").exists())
+        self.assertTrue((folder / f"jug-mingle.before-{revisions()[-1]}.db").exists())
         with database.read() as session:
             for number, kinds in ((1, ["blend"]), (2, ["paint", "blend"]), (3, [])):
                 (piece,) = piece_rows(session, number)

@@ -7,12 +7,14 @@ import numpy as np
 from fastapi import APIRouter, Query
 from pydantic import BaseModel
 
-from jug_mingle.api.context import PROBLEMS, LightNow, Reading
+from jug_mingle.api.context import PROBLEMS, LightNow, Reading, UnitNow
 from jug_mingle.api.schemas import Hex, RecipeOut, ToolName
-from jug_mingle.api.shapes import hex_of, recipe_out
+from jug_mingle.api.shapes import hex_of, measured_in, recipe_out
+from jug_mingle.core.recipes import Recipe
 from jug_mingle.core.spectra import light as light_named
 from jug_mingle.services import again as service
 from jug_mingle.services.jobs import get_job
+from jug_mingle.services.said import Id
 from jug_mingle.services.shelf import fitted_shelf
 
 router = APIRouter(prefix="/api/past-mixes", tags=["again"])
@@ -70,16 +72,21 @@ def list_past(session: Reading, light: LightNow = "window") -> list[PastMixOut]:
 
 @router.get("/{mix_id}", responses=PROBLEMS)
 def mix_again(
-    mix_id: int,
+    mix_id: Id,
     session: Reading,
     batch: Annotated[float, Query(ge=1.0, le=20_000.0)] = 500.0,
     tool: ToolName = "parts",
     light: LightNow = "window",
+    unit: UnitNow = "ml",
 ) -> AgainOut:
     """Return a past mix at a new size, with substitutes where pots are missing."""
     shown = light_named(light)
     found = service.again(session, mix_id, batch=batch, tool_key=tool, lights=[shown])
-    R = np.clip(found.R, 0.0, 1.0)
+    R, measured = np.clip(found.R, 0.0, 1.0), measured_in(tool, unit)
+
+    def out(recipe: Recipe) -> RecipeOut:
+        return recipe_out(recipe, R, [shown], found.shelf, shown, measured=measured)
+
     return AgainOut(
         name=found.mix.name,
         hex=hex_of(R, shown),
@@ -88,8 +95,8 @@ def mix_again(
             PotOfMixOut(name=pot.name, ml=round(pot.ml, 1), left=round(pot.left, 1), state=pot.state)
             for pot in found.pots
         ],
-        same=None if found.same is None else recipe_out(found.same, R, [shown], found.shelf, shown),
-        substitutes=[recipe_out(one, R, [shown], found.shelf, shown) for one in found.substitutes],
+        same=None if found.same is None else out(found.same),
+        substitutes=[out(one) for one in found.substitutes],
         words=_words(found),
     )
 

@@ -8,13 +8,15 @@ from fastapi.concurrency import run_in_threadpool
 from jug_mingle.api.bodies import FILE_BODY, body_of
 from jug_mingle.api.context import PROBLEMS, ContextNow, LightNow, Reading
 from jug_mingle.api.schemas import ColourFileOut, FileColourOut, LookedOut, LookIn
-from jug_mingle.api.shapes import chip, colour_out, hex_of
+from jug_mingle.api.shapes import colour_out, hex_of
 from jug_mingle.core.spectra import light as light_named
 from jug_mingle.errors import UnfitError
 from jug_mingle.formats.colour_file import ColourFileError
 from jug_mingle.formats.colours import LARGEST, WRITERS, read_colours
-from jug_mingle.services.colours import as_samples, resolve
+from jug_mingle.services.colours import as_samples, colour_of_file, resolve
 from jug_mingle.services.jobs import get_job
+from jug_mingle.services.said import Id
+from jug_mingle.services.sources import FromSpectrum
 
 router = APIRouter(prefix="/api", tags=["colours"])
 
@@ -43,10 +45,14 @@ def _read(data: bytes, light: str) -> ColourFileOut:
     colours = []
     for sample in found.samples[:200]:
         R = sample.reflectance()
-        made = chip(R, 0.5 if sample.R is not None else 1.0, [], light_named(light)).model_dump(exclude={"name"})
+        said = FromSpectrum(
+            R=R.round(6).clip(0.0, 1.0).tolist(), name=sample.name, measured=sample.R is not None, noise=sample.noise,
+            how=sample.how,
+        )  # fmt: skip
+        made = colour_out(colour_of_file(said), light_named(light)).model_dump(exclude={"name", "how"})
         colours.append(
             FileColourOut(
-                **made, name=sample.name, R=R.round(6).tolist(), measured=sample.R is not None, extra=dict(sample.extra)
+                **made, name=sample.name, R=said.R, measured=said.measured, how=said.how, extra=dict(sample.extra)
             )
         )
     notes = list(found.notes)
@@ -56,7 +62,7 @@ def _read(data: bytes, light: str) -> ColourFileOut:
 
 
 @router.get("/jobs/{job_id}/colours.{kind}", responses=PROBLEMS)
-def write_file(job_id: int, kind: Literal["gpl", "csv", "txt", "cxf", "json"], session: Reading) -> Response:
+def write_file(job_id: Id, kind: Literal["gpl", "csv", "txt", "cxf", "json"], session: Reading) -> Response:
     """Return the targets and mixes of a job as a file: GIMP palette, CSV, CGATS (txt), CxF3 or JSON."""
     write, media_type = WRITERS[kind]
     job = get_job(session, job_id)

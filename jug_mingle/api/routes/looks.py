@@ -1,5 +1,6 @@
 """Looks: layers tried on a piece, its picture, what lies at a point, what is said of it; files, sheets, ladders."""
 
+from dataclasses import replace
 from typing import Annotated, Any, Literal
 
 import numpy as np
@@ -7,13 +8,13 @@ from fastapi import APIRouter, Query
 from fastapi.responses import Response
 from pydantic import BaseModel, Field
 
-from jug_mingle.api.context import PROBLEMS, ContextNow, LightNow, Reading, UnitNow
+from jug_mingle.api.context import IMAGE, PROBLEMS, ContextNow, LightNow, Reading, UnitNow, writing
 from jug_mingle.api.routes.jobs import whole_mix
 from jug_mingle.api.schemas import FinishOut, Hex, MixOut, Name, WayOut
 from jug_mingle.api.shapes import finish_out, hex_of
 from jug_mingle.core.colour import R_to_Lab, delta_E_CIE2000, difference_words
 from jug_mingle.core.finishes import GENERIC, KINDS, METALS, PATTERNS
-from jug_mingle.core.finishes.layers import FILMS_OF
+from jug_mingle.core.finishes.layers import FILMS_OF, GENERIC_FOR, TAKES
 from jug_mingle.core.finishes.usual import LOOKS, USUAL, WHY
 from jug_mingle.core.spectra import light as light_named
 from jug_mingle.core.words import direction
@@ -24,16 +25,12 @@ from jug_mingle.services.jobs import get_job
 from jug_mingle.services.look_shapes import LayerIn, LookFile
 from jug_mingle.services.photo_shapes import FaceIn
 from jug_mingle.services.pieces import get_piece
-from jug_mingle.services.said import Said
+from jug_mingle.services.said import Id, Said
 from jug_mingle.services.sources import LightingIn, NoLightIn
 from jug_mingle.services.targets import get_target
 
 router = APIRouter(prefix="/api", tags=["looks"])
 
-IMAGE: dict[int | str, dict[str, Any]] = {
-    **PROBLEMS,
-    200: {"content": {"image/webp": {}, "image/jpeg": {}, "image/png": {}}},
-}
 Pixels = Annotated[int, Field(ge=64, le=2400)]
 Layers = Annotated[list[LayerIn], Field(max_length=24)]
 
@@ -46,6 +43,8 @@ class LayerKindOut(BaseModel):
     why: str
     least: int
     most: int
+    takes: list[str] = Field(description="Kinds of material that are laid in it.")
+    generic: str = Field(description="Generic materials that it takes as well: waxes, metals, or none.")
     usual: LayerIn
 
 
@@ -98,7 +97,7 @@ class PointIn(Said):
     y: float = Field(ge=0.0, le=1.0)
     pixels_wide: Pixels = 1200
     pixels_high: Pixels = 800
-    target_id: int | None = None
+    target_id: Id | None = None
 
 
 class LaidOut(BaseModel):
@@ -205,7 +204,7 @@ def lookbook() -> LookbookOut:
     kinds = [
         LayerKindOut(
             key=kind, title=title, why=WHY[kind], least=FILMS_OF.get(kind, (1, 1))[0],
-            most=FILMS_OF.get(kind, (1, 1))[1],
+            most=FILMS_OF.get(kind, (1, 1))[1], takes=list(TAKES.get(kind, ())), generic=GENERIC_FOR.get(kind, ""),
             usual=LayerIn.model_validate({"kind": kind, **USUAL[kind]}),
         )
         for kind, title in KINDS.items()
@@ -223,42 +222,42 @@ def look_schema() -> dict[str, Any]:
 
 
 @router.get("/jobs/{job_id}/presets/{key}", responses=PROBLEMS)
-def preset(job_id: int, key: str, session: Reading) -> list[LayerIn]:
+def preset(job_id: Id, key: str, session: Reading) -> list[LayerIn]:
     """Return one of our own looks in the job's jugs."""
     return service.preset(session, job_id, key)
 
 
 @router.post("/jobs/{job_id}/looks", status_code=201, responses=PROBLEMS)
-def add_look(job_id: int, body: LookIn, context: ContextNow) -> FinishOut:
+def add_look(job_id: Id, body: LookIn, context: ContextNow) -> FinishOut:
     """Keep a look."""
-    with context.database.write.begin() as session:
+    with writing(context) as session:
         return finish_out(service.save_look(session, job_id, name=body.name, layers=body.layers))
 
 
 @router.put("/looks/{look_id}", responses=PROBLEMS)
-def change_look(look_id: int, body: LookIn, context: ContextNow) -> FinishOut:
+def change_look(look_id: Id, body: LookIn, context: ContextNow) -> FinishOut:
     """Keep a look as it is now."""
-    with context.database.write.begin() as session:
+    with writing(context) as session:
         job_id = service.get_look(session, look_id).job_id
         return finish_out(service.save_look(session, job_id, name=body.name, layers=body.layers, look_id=look_id))
 
 
 @router.delete("/looks/{look_id}", status_code=204, responses=PROBLEMS)
-def remove_look(look_id: int, context: ContextNow) -> None:
+def remove_look(look_id: Id, context: ContextNow) -> None:
     """Put a look away; it can be restored."""
     with context.database.write.begin() as session:
         service.remove_look(session, look_id)
 
 
 @router.post("/looks/{look_id}/restore", responses=PROBLEMS)
-def restore_look(look_id: int, context: ContextNow) -> FinishOut:
+def restore_look(look_id: Id, context: ContextNow) -> FinishOut:
     """Bring a look back."""
     with context.database.write.begin() as session:
         return finish_out(service.restore_look(session, look_id))
 
 
 @router.get("/looks/{look_id}/file", responses=PROBLEMS)
-def look_file(look_id: int, session: Reading) -> Response:
+def look_file(look_id: Id, session: Reading) -> Response:
     """Return a look as a file, its jugs as roles."""
     file = service.to_file(session, look_id)
     name = "".join(c if c.isascii() and c.isalnum() else "-" for c in file.name.lower())
@@ -269,31 +268,36 @@ def look_file(look_id: int, session: Reading) -> Response:
 
 
 @router.post("/jobs/{job_id}/looks/import", status_code=201, responses=PROBLEMS)
-def import_look(job_id: int, body: LookFile, context: ContextNow) -> FinishOut:
+def import_look(job_id: Id, body: LookFile, context: ContextNow) -> FinishOut:
     """Keep a look from a file, in the jugs of this job."""
-    with context.database.write.begin() as session:
+    with writing(context) as session:
         layers = service.cast_roles(session, job_id, body.layers)
         return finish_out(service.save_look(session, job_id, name=body.name, layers=layers))
 
 
 @router.post("/pieces/{piece_id}/picture", responses=IMAGE, response_class=Response)
-def picture(piece_id: int, body: PictureIn, session: Reading, light: LightNow = "window") -> Response:
+async def picture(piece_id: Id, body: PictureIn, context: ContextNow, light: LightNow = "window") -> Response:
     """Return the picture of a piece in layers: exact (WebP, lossless), or a quick sketch (JPEG)."""
-    if body.field is not None:
-        pixels = service.field_of(
-            session, piece_id, body.layers, body.field, pixels_wide=body.pixels_wide, pixels_high=body.pixels_high
-        )
-    else:
-        pixels = service.picture_of(
-            session, piece_id, body.layers, light=light_named(light), pixels_wide=body.pixels_wide,
-            pixels_high=body.pixels_high, stage=body.stage, shaded=body.shaded,
-        )  # fmt: skip
-    data, media_type = encode(pixels, "sketch" if body.sketch else "exact")
-    return Response(data, media_type=media_type, headers={"Cache-Control": "no-store"})
+
+    def draw() -> Response:
+        with context.database.read() as session:
+            row, finish = service.dressed(session, piece_id, body.layers)
+        wide, high = body.pixels_wide, body.pixels_high
+        if body.field is not None:
+            pixels = service.field_of(row, finish, body.field, pixels_wide=wide, pixels_high=high)
+        else:
+            pixels = service.picture_of(
+                row, finish, light=light_named(light), pixels_wide=wide, pixels_high=high, stage=body.stage,
+                shaded=body.shaded,
+            )  # fmt: skip
+        data, media_type = encode(pixels, "sketch" if body.sketch else "exact")
+        return Response(data, media_type=media_type, headers={"Cache-Control": "no-store"})
+
+    return await context.rendered(draw)
 
 
 @router.post("/pieces/{piece_id}/point", responses=PROBLEMS)
-def point(piece_id: int, body: PointIn, session: Reading, light: LightNow = "window") -> PointOut:
+def point(piece_id: Id, body: PointIn, session: Reading, light: LightNow = "window") -> PointOut:
     """Return what lies at a point of the picture, layer by layer."""
     shown = light_named(light)
     found = service.point_of(
@@ -323,7 +327,7 @@ def point(piece_id: int, body: PointIn, session: Reading, light: LightNow = "win
 
 
 @router.post("/pieces/{piece_id}/judge", responses=PROBLEMS)
-def judge(piece_id: int, body: JudgeIn, session: Reading, light: LightNow = "window") -> JudgedOut:
+def judge(piece_id: Id, body: JudgeIn, session: Reading, light: LightNow = "window") -> JudgedOut:
     """Return what is to be said of layers on a piece, and what they take of each colour."""
     shown = light_named(light)
     found = service.judged(session, piece_id, body.layers, light=shown)
@@ -351,7 +355,7 @@ Coats = Annotated[int, Query(ge=1, le=6)]
 
 @router.get("/pieces/{piece_id}/ladder", responses=PROBLEMS)
 def ladder(
-    piece_id: int, first_id: int, second_id: int, session: Reading, light: LightNow = "window", coats: Coats = 2
+    piece_id: Id, first_id: Id, second_id: Id, session: Reading, light: LightNow = "window", coats: Coats = 2
 ) -> LadderOut:
     """Return an ombre over the rows of a piece, and how one jug is walked down it."""
     shown = light_named(light)
@@ -374,9 +378,9 @@ def ladder(
 
 @router.get("/pieces/{piece_id}/ladder.pdf", responses=PROBLEMS)
 def walk_strip(
-    piece_id: int,
-    first_id: int,
-    second_id: int,
+    piece_id: Id,
+    first_id: Id,
+    second_id: Id,
     session: Reading,
     light: LightNow = "window",
     coats: Coats = 2,
@@ -393,19 +397,20 @@ def walk_strip(
 
 @router.post("/pieces/{piece_id}/ladder/mixes", status_code=201, responses=PROBLEMS)
 def keep_ladder(
-    piece_id: int, first_id: int, second_id: int, context: ContextNow, light: LightNow = "window", coats: Coats = 2
+    piece_id: Id, first_id: Id, second_id: Id, context: ContextNow, light: LightNow = "window", coats: Coats = 2
 ) -> list[MixOut]:
     """Keep the steps between the ends as jugs of the job."""
-    with context.database.write.begin() as session:
+    with writing(context) as session:
         rows = ladders.keep_steps(session, piece_id, first_id, second_id, coats=coats, light=light_named(light))
-        return [whole_mix(session, row, light) for row in rows]
+    with context.database.read() as session:
+        return [whole_mix(session, row.id, light) for row in rows]
 
 
 @router.get("/jobs/{job_id}/way", responses=PROBLEMS)
 def way(
-    job_id: int,
-    first_id: int,
-    second_id: int,
+    job_id: Id,
+    first_id: Id,
+    second_id: Id,
     session: Reading,
     light: LightNow = "window",
     steps: Annotated[int, Query(ge=2, le=33)] = 9,
@@ -424,45 +429,58 @@ def way(
 
 
 @router.get("/pieces/{piece_id}/look.png", responses=IMAGE, response_class=Response)
-def look_png(
-    piece_id: int,
-    session: Reading,
+async def look_png(
+    piece_id: Id,
+    context: ContextNow,
     light: LightNow = "window",
     before_after: bool = False,
     pixels_wide: Annotated[int, Query(ge=64, le=2400)] = 1600,
     pixels_high: Annotated[int, Query(ge=64, le=2400)] = 1200,
 ) -> Response:
     """Return a piece in its look as PNG, with profile and light; or its left half before, its right half after."""
-    row = get_piece(session, piece_id)
-    layers = [] if row.look_id is None else service.layers_of(service.get_look(session, row.look_id))
-    shown = light_named(light)
-    pixels = service.picture_of(
-        session, piece_id, layers, light=shown, pixels_wide=pixels_wide, pixels_high=pixels_high
-    )
-    if before_after:
-        bare = service.picture_of(session, piece_id, [], light=shown, pixels_wide=pixels_wide, pixels_high=pixels_high)
-        pixels = np.where(np.arange(pixels_wide)[np.newaxis, :, np.newaxis] < pixels_wide // 2, bare, pixels)
-    notes = {
-        "Title": row.name, "Software": "Jug Mingle",
-        "Comment": f"Light: {shown.title}. Job: {get_job(session, row.job_id).name}.",
-    }  # fmt: skip
-    headers = {"Content-Disposition": 'attachment; filename="look.png"', "Cache-Control": "no-store"}
-    return Response(encode_png(pixels, notes), media_type="image/png", headers=headers)
+
+    def draw() -> Response:
+        shown = light_named(light)
+        with context.database.read() as session:
+            row = get_piece(session, piece_id)
+            layers = [] if row.look_id is None else service.layers_of(service.get_look(session, row.look_id))
+            row, finish = service.dressed(session, piece_id, layers)
+            job = get_job(session, row.job_id).name
+        pixels = service.picture_of(row, finish, light=shown, pixels_wide=pixels_wide, pixels_high=pixels_high)
+        if before_after:
+            finish = replace(finish, layers=())
+            bare = service.picture_of(row, finish, light=shown, pixels_wide=pixels_wide, pixels_high=pixels_high)
+            pixels = np.where(np.arange(pixels_wide)[np.newaxis, :, np.newaxis] < pixels_wide // 2, bare, pixels)
+        notes = {"Title": row.name, "Software": "Jug Mingle", "Comment": f"Light: {shown.title}. Job: {job}."}
+        headers = {"Content-Disposition": 'attachment; filename="look.png"', "Cache-Control": "no-store"}
+        return Response(encode_png(pixels, notes), media_type="image/png", headers=headers)
+
+    return await context.rendered(draw)
 
 
 @router.get("/pieces/{piece_id}/sheet.pdf", responses=PROBLEMS)
-def sheet(piece_id: int, session: Reading, light: LightNow = "window") -> Response:
+async def sheet(piece_id: Id, context: ContextNow, light: LightNow = "window", unit: UnitNow = "ml") -> Response:
     """Return the finish sheet of a piece in its look."""
     from jug_mingle.services import prints  # an ordinary start need not import ReportLab
 
-    return Response(prints.sheet_of(session, piece_id, light=light_named(light)), media_type="application/pdf")
+    def draw() -> Response:
+        with context.database.read() as session:
+            make = prints.sheet_of(session, piece_id, light=light_named(light), unit=unit)
+        return Response(make(), media_type="application/pdf")
+
+    return await context.rendered(draw)
 
 
 @router.post("/photos/{photo_id}/dress", responses=IMAGE, response_class=Response)
-def dress_photo(photo_id: int, body: DressIn, context: ContextNow, session: Reading) -> Response:
+async def dress_photo(photo_id: Id, body: DressIn, context: ContextNow) -> Response:
     """Return a photo with layers laid into its marked faces, in daylight."""
-    pixels = photo_faces.dress_photo(
-        session, context.photos, photo_id, body.faces, body.layers, lighting=body.lighting, wood=body.wood
-    )
-    data, media_type = encode(pixels, "working")
-    return Response(data, media_type=media_type, headers={"Cache-Control": "no-store"})
+
+    def draw() -> Response:
+        with context.database.read() as session:
+            lay_in = photo_faces.dress_photo(
+                session, context.photos, photo_id, body.faces, body.layers, lighting=body.lighting, wood=body.wood
+            )
+        data, media_type = encode(lay_in(), "working")
+        return Response(data, media_type=media_type, headers={"Cache-Control": "no-store"})
+
+    return await context.rendered(draw)

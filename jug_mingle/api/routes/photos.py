@@ -18,14 +18,16 @@ from jug_mingle.core.spectra import light as light_named
 from jug_mingle.services import photo_faces
 from jug_mingle.services import photos as service
 from jug_mingle.services.colours import surface_of
+from jug_mingle.services.jobs import get_job
 from jug_mingle.services.photo_shapes import Marks
+from jug_mingle.services.said import Id
 
 router = APIRouter(prefix="/api", tags=["photos"])
 
 
 @router.post("/jobs/{job_id}/photos", status_code=201, responses=PROBLEMS, openapi_extra=FILE_BODY)
 async def add_photo(
-    job_id: int, request: Request, context: ContextNow, name: Annotated[str, Query(min_length=1, max_length=200)]
+    job_id: Id, request: Request, context: ContextNow, name: Annotated[str, Query(min_length=1, max_length=200)]
 ) -> PhotoOut:
     """Keep a photo: JPEG, PNG, WebP or HEIC, sent as the body."""
     data = await body_of(request, context.settings.max_upload)
@@ -34,11 +36,13 @@ async def add_photo(
 
 def _keep(context: Context, job_id: int, name: str, data: bytes) -> PhotoOut:
     pixels, media_type = service.read_photo(data, max_pixels=context.settings.max_pixels)
+    with context.database.read() as session:
+        get_job(session, job_id)
+    sha256 = service.keep_files(context.photos, data, pixels)
+    size = (pixels.shape[1], pixels.shape[0])
     with context.database.write.begin() as session:
-        row = service.add_photo(
-            session, context.photos, job_id=job_id, name=name, data=data, pixels=pixels, media_type=media_type
-        )
-        return photo_out(row)
+        row = service.add_photo(session, job_id=job_id, name=name, sha256=sha256, size=size, media_type=media_type)
+    return photo_out(row)
 
 
 @router.get("/photos/methods")
@@ -48,25 +52,25 @@ def list_methods() -> list[MethodOut]:
 
 
 @router.get("/photos/{photo_id}/picture", responses=PROBLEMS, response_class=FileResponse)
-def get_picture(photo_id: int, session: Reading, context: ContextNow) -> FileResponse:
+def get_picture(photo_id: Id, session: Reading, context: ContextNow) -> FileResponse:
     """Return the upright sRGB working copy of a photo."""
     row = service.get_photo(session, photo_id)
     return FileResponse(
-        context.photos.working(row.sha256),
+        service.working_file(row, context.photos),
         media_type="image/jpeg",
         headers={"Cache-Control": "private, max-age=31536000"},
     )
 
 
 @router.put("/photos/{photo_id}/marks", status_code=204, responses=PROBLEMS)
-def keep_marks(photo_id: int, body: Marks, context: ContextNow) -> None:
+def keep_marks(photo_id: Id, body: Marks, context: ContextNow) -> None:
     """Keep the faces that are marked on a photo."""
     with context.database.write.begin() as session:
         photo_faces.keep_marks(session, photo_id, body)
 
 
 @router.get("/photos/{photo_id}/chart", responses=PROBLEMS)
-def get_chart(photo_id: int, session: Reading, context: ContextNow) -> ChartOut:
+def get_chart(photo_id: Id, session: Reading, context: ContextNow) -> ChartOut:
     """Find the 24-patch chart in a photo."""
     chart = service.chart_on(service.get_photo(session, photo_id), context.photos, None)
     corners = [(round(float(x), 1), round(float(y), 1)) for x, y in chart.corners]
@@ -75,7 +79,7 @@ def get_chart(photo_id: int, session: Reading, context: ContextNow) -> ChartOut:
 
 @router.post("/photos/{photo_id}/scheme", responses=PROBLEMS)
 def get_scheme(
-    photo_id: int, body: SchemeIn, session: Reading, context: ContextNow, light: LightNow = "window"
+    photo_id: Id, body: SchemeIn, session: Reading, context: ContextNow, light: LightNow = "window"
 ) -> SchemeOut:
     """Return the dominant colours of a photo with their areas, and which would pair as ends of a blend."""
     photo, shown = service.get_photo(session, photo_id), light_named(light)

@@ -2,18 +2,20 @@
 
 from typing import Annotated, Literal
 
-from fastapi import APIRouter
+from fastapi import APIRouter, Response
 from pydantic import BaseModel, Field
 
-from jug_mingle.api.context import PROBLEMS, ContextNow
+from jug_mingle.api.context import IMAGE, PROBLEMS, ContextNow, LightNow
 from jug_mingle.api.schemas import Name, PieceOut
 from jug_mingle.api.shapes import piece_out
 from jug_mingle.core.grounds import GROUNDS, ground
 from jug_mingle.core.pieces import FORMS
+from jug_mingle.core.spectra import light as light_named
+from jug_mingle.formats.images import encode
 from jug_mingle.services import looks
 from jug_mingle.services import pieces as service
 from jug_mingle.services.look_shapes import Zone
-from jug_mingle.services.said import Said
+from jug_mingle.services.said import Id, Said
 
 router = APIRouter(prefix="/api", tags=["pieces"])
 
@@ -61,7 +63,7 @@ class PieceChangeIn(Said):
 class WearIn(Said):
     """Which look a piece wears; none for bare."""
 
-    look_id: int | None
+    look_id: Id | None
 
 
 class FormOut(BaseModel):
@@ -99,8 +101,19 @@ def list_forms() -> list[FormOut]:
     ]
 
 
+@router.get("/forms/{key}/picture", responses=IMAGE, response_class=Response)
+async def form_picture(key: FormName, context: ContextNow, light: LightNow = "window") -> Response:
+    """Return a small picture of a form in its usual measures, in bare oak, to choose by (WebP)."""
+
+    def draw() -> Response:
+        data, media_type = encode(looks.picture_of_form(key, light=light_named(light)), "exact")
+        return Response(data, media_type=media_type, headers={"Cache-Control": "private, max-age=86400"})
+
+    return await context.rendered(draw)
+
+
 @router.post("/jobs/{job_id}/pieces", status_code=201, responses=PROBLEMS)
-def add_piece(job_id: int, body: PieceIn, context: ContextNow) -> PieceOut:
+def add_piece(job_id: Id, body: PieceIn, context: ContextNow) -> PieceOut:
     """Add a piece to a job."""
     measures = body.measures.model_dump(exclude_none=True)
     with context.database.write.begin() as session:
@@ -109,7 +122,7 @@ def add_piece(job_id: int, body: PieceIn, context: ContextNow) -> PieceOut:
 
 
 @router.patch("/pieces/{piece_id}", responses=PROBLEMS)
-def change_piece(piece_id: int, body: PieceChangeIn, context: ContextNow) -> PieceOut:
+def change_piece(piece_id: Id, body: PieceChangeIn, context: ContextNow) -> PieceOut:
     """Change a piece."""
     measures = body.measures.model_dump(exclude_none=True)
     grounds = {str(zone): key for zone, key in body.grounds.items()}
@@ -118,28 +131,28 @@ def change_piece(piece_id: int, body: PieceChangeIn, context: ContextNow) -> Pie
 
 
 @router.post("/pieces/{piece_id}/duplicate", status_code=201, responses=PROBLEMS)
-def duplicate_piece(piece_id: int, context: ContextNow) -> PieceOut:
+def duplicate_piece(piece_id: Id, context: ContextNow) -> PieceOut:
     """Add the same piece once more, dressed alike."""
     with context.database.write.begin() as session:
         return piece_out(service.duplicate_piece(session, piece_id))
 
 
 @router.delete("/pieces/{piece_id}", status_code=204, responses=PROBLEMS)
-def remove_piece(piece_id: int, context: ContextNow) -> None:
+def remove_piece(piece_id: Id, context: ContextNow) -> None:
     """Take a piece off the job; it can be restored."""
     with context.database.write.begin() as session:
         service.remove_piece(session, piece_id)
 
 
 @router.post("/pieces/{piece_id}/restore", responses=PROBLEMS)
-def restore_piece(piece_id: int, context: ContextNow) -> PieceOut:
+def restore_piece(piece_id: Id, context: ContextNow) -> PieceOut:
     """Bring a removed piece back."""
     with context.database.write.begin() as session:
         return piece_out(service.restore_piece(session, piece_id))
 
 
 @router.put("/pieces/{piece_id}/look", responses=PROBLEMS)
-def wear(piece_id: int, body: WearIn, context: ContextNow) -> PieceOut:
+def wear(piece_id: Id, body: WearIn, context: ContextNow) -> PieceOut:
     """Dress a piece in a look."""
     with context.database.write.begin() as session:
         return piece_out(looks.wear(session, piece_id, body.look_id))

@@ -12,21 +12,22 @@ from fastapi.responses import StreamingResponse
 from pydantic import BaseModel, Field, StringConstraints
 from sqlalchemy.orm import Session
 
-from jug_mingle.api.context import PROBLEMS, ContextNow, LightNow, Reading, UnitNow
+from jug_mingle.api.context import PROBLEMS, Context, ContextNow, LightNow, Reading, UnitNow, writing
 from jug_mingle.api.schemas import Hex, PourIn, ToolName
 from jug_mingle.api.shapes import hex_of
 from jug_mingle.core.colour import R_to_Lab, difference_words
-from jug_mingle.core.recipes import Pour, masstone, predict
+from jug_mingle.core.handling import time_words
+from jug_mingle.core.recipes import Pour, masstone
 from jug_mingle.core.spectra import Light
 from jug_mingle.core.spectra import light as light_named
 from jug_mingle.core.units import said
-from jug_mingle.core.words import direction
+from jug_mingle.core.words import direction, said_likely
 from jug_mingle.devices.lines import DeviceError
 from jug_mingle.services import jugs
 from jug_mingle.services import pots as service
 from jug_mingle.services.colours import resolve
 from jug_mingle.services.mixes import get_mix
-from jug_mingle.services.said import Said
+from jug_mingle.services.said import Id, Said
 from jug_mingle.services.shelf import fitted_shelf
 from jug_mingle.services.sources import ColourIn
 from jug_mingle.store.models import PotRow
@@ -86,6 +87,8 @@ class PotOut(BaseModel):
     target_hex: Hex | None
     dry_at: datetime | None
     dry_minutes: float
+    dry_words: str
+    over: str = Field(description="What a strip of it is painted on, where its ground shows through; else empty.")
     done: bool
 
 
@@ -126,13 +129,13 @@ class LearntOut(BaseModel):
 
 
 class VerdictOut(BaseModel):
-    """What a dried strip says."""
+    """What a dried strip says; of a mix without a target there is no difference to say, and nothing to reach."""
 
     strip_id: int
     reading_id: int | None
     hex: Hex
     target_hex: Hex | None
-    delta_E: float
+    delta_E: float | None
     words: str
     misses: str
     reached: bool
@@ -144,8 +147,9 @@ class RescueOut(BaseModel):
 
     additions: list[StepOut]
     hex: Hex
-    delta_E: float
+    delta_E: float = Field(description="What is likely. [CIEDE2000]")
     words: str
+    likely: str
     low: float
     high: float
     ml: float
@@ -206,79 +210,96 @@ def _pot(session: Session, row: PotRow, shown: Light, unit: str) -> PotOut:
 
     steps = [step(made.material.key, made.ml, True) for made in row.made]
     steps += [step(pour.key, pour.ml, False) for pour in now.rest.pours]
-    end = dict(now.poured)
-    for pour in now.rest.pours:
-        end[pour.key] = end.get(pour.key, 0.0) + pour.ml
-    end_R = predict(shelf, [Pour(key=key, parts=1, ml=ml) for key, ml in end.items()]) if end else None
     return PotOut.model_validate(
         {
             "id": row.id, "mix_id": row.mix_id, "mix_name": get_mix(session, row.mix_id).name, "jug": row.jug,
             "capacity": row.capacity, "steps": steps, "poured_ml": round(sum(now.poured.values()), 2),
             "batch": round(now.rest.batch, 1), "words": now.rest.words, "full": not now.rest.pours and bool(row.made),
             "now_hex": None if now.R is None else hex_of(now.R, shown),
-            "end_hex": None if end_R is None else hex_of(end_R, shown),
+            "end_hex": None if now.end_R is None else hex_of(now.end_R, shown),
             "target_hex": None if now.target is None else hex_of(now.target, shown), "dry_at": row.dry_at,
-            "dry_minutes": service.dry_minutes(row), "done": row.done is not None,
+            "dry_minutes": service.dry_minutes(row), "dry_words": time_words(service.dry_minutes(row)),
+            "over": now.over, "done": row.done is not None,
         }
     )  # fmt: skip
 
 
+def _answer(context: Context, row: PotRow, light: str, unit: str) -> PotOut:
+    """Return a pot as it stands, worked out after what changed of it is written."""
+    with context.database.read() as session:
+        return _pot(session, service.get_pot(session, row.id), light_named(light), unit)
+
+
 @router.post("/mixes/{mix_id}/pots", status_code=201, responses=PROBLEMS)
 def begin_pot(
-    mix_id: int, body: BeginIn, context: ContextNow, light: LightNow = "window", unit: UnitNow = "ml"
+    mix_id: Id, body: BeginIn, context: ContextNow, light: LightNow = "window", unit: UnitNow = "ml"
 ) -> PotOut:
     """Begin to pour a mix; the pot that is being poured of it already goes on."""
     with context.database.write.begin() as session:
-        return _pot(session, service.begin(session, mix_id, jug=body.jug), light_named(light), unit)
+        row = service.begin(session, mix_id, jug=body.jug)
+    return _answer(context, row, light, unit)
 
 
 @router.put("/pots/{pot_id}/jug", responses=PROBLEMS)
 def change_jug(
-    pot_id: int, body: OtherJugIn, context: ContextNow, light: LightNow = "window", unit: UnitNow = "ml"
+    pot_id: Id, body: OtherJugIn, context: ContextNow, light: LightNow = "window", unit: UnitNow = "ml"
 ) -> PotOut:
     """Take another jug."""
     with context.database.write.begin() as session:
-        return _pot(session, service.change_jug(session, pot_id, body.jug), light_named(light), unit)
+        row = service.change_jug(session, pot_id, body.jug)
+    return _answer(context, row, light, unit)
 
 
 @router.get("/pots/{pot_id}", responses=PROBLEMS)
-def get_pot(pot_id: int, session: Reading, light: LightNow = "window", unit: UnitNow = "ml") -> PotOut:
+def get_pot(pot_id: Id, session: Reading, light: LightNow = "window", unit: UnitNow = "ml") -> PotOut:
     """Return a pot as it stands."""
     return _pot(session, service.get_pot(session, pot_id), light_named(light), unit)
 
 
 @router.post("/pots/{pot_id}/pours", status_code=201, responses=PROBLEMS)
 def make_pour(
-    pot_id: int, body: PourMadeIn, context: ContextNow, light: LightNow = "window", unit: UnitNow = "ml"
+    pot_id: Id, body: PourMadeIn, context: ContextNow, light: LightNow = "window", unit: UnitNow = "ml"
 ) -> PotOut:
     """Write down one pour that was made; too much of it and the rest is computed anew."""
-    with context.database.write.begin() as session:
+    with writing(context) as session:
         row = service.pour(session, pot_id, place=body.place, material=body.material, ml=body.ml, how=body.how)
-        return _pot(session, row, light_named(light), unit)
+    return _answer(context, row, light, unit)
 
 
 @router.delete("/pots/{pot_id}/pours/last", responses=PROBLEMS)
-def undo_pour(pot_id: int, context: ContextNow, light: LightNow = "window", unit: UnitNow = "ml") -> PotOut:
-    """Take back the last pour."""
-    with context.database.write.begin() as session:
-        return _pot(session, service.undo_pour(session, pot_id), light_named(light), unit)
+def undo_pour(
+    pot_id: Id,
+    context: ContextNow,
+    place: Annotated[int | None, Query(ge=0, le=200, description="Pours made before the one to take back.")] = None,
+    light: LightNow = "window",
+    unit: UnitNow = "ml",
+) -> PotOut:
+    """Take back the last pour; with its `place` it is taken back once, however often that is sent."""
+    with writing(context) as session:
+        row = service.undo_pour(session, pot_id, place=place)
+    return _answer(context, row, light, unit)
 
 
 @router.post("/pots/{pot_id}/strip-painted", responses=PROBLEMS)
-def paint_strip(pot_id: int, context: ContextNow, light: LightNow = "window", unit: UnitNow = "ml") -> PotOut:
+def paint_strip(pot_id: Id, context: ContextNow, light: LightNow = "window", unit: UnitNow = "ml") -> PotOut:
     """A strip was painted; from now on it dries."""
     with context.database.write.begin() as session:
-        return _pot(session, service.paint_strip(session, pot_id), light_named(light), unit)
+        row = service.paint_strip(session, pot_id)
+    return _answer(context, row, light, unit)
 
 
 @router.post("/pots/{pot_id}/strips", status_code=201, responses=PROBLEMS)
-def read_strip(pot_id: int, body: StripIn, context: ContextNow, light: LightNow = "window") -> VerdictOut:
+def read_strip(pot_id: Id, body: StripIn, context: ContextNow, light: LightNow = "window") -> VerdictOut:
     """Take the colour of a dried strip: it teaches the paints, and says how near the target is."""
-    shown = light_named(light)
-    with context.database.write.begin() as session:
+    with context.database.read() as session:
         colour = service.as_compared(session, pot_id, resolve(session, context.photos, body.colour), body.colour)
-        found = service.read_strip(session, pot_id, colour, anyway=body.anyway, notes=body.notes)
-        return _verdict(session, pot_id, found, shown)
+        before = fitted_shelf(session)
+    with context.database.write.begin() as session:
+        service.read_strip(session, pot_id, colour, anyway=body.anyway, notes=body.notes)
+    with context.database.read() as session:
+        found = service.verdict_now(session, pot_id, before=before)
+        assert found is not None
+        return _verdict(session, pot_id, found, light_named(light))
 
 
 def _verdict(session: Session, pot_id: int, found: service.Verdict, shown: Light) -> VerdictOut:
@@ -289,16 +310,16 @@ def _verdict(session: Session, pot_id: int, found: service.Verdict, shown: Light
         reading_id=found.strip.reading_id,
         hex=hex_of(R, shown),
         target_hex=None if target is None else hex_of(target, shown),
-        delta_E=round(found.delta_E, 2),
-        words=difference_words(found.delta_E),
-        misses="" if target is None or found.delta_E < 1.0 else direction(R_to_Lab(R), R_to_Lab(target)),
+        delta_E=None if found.delta_E is None else round(found.delta_E, 2),
+        words="" if found.delta_E is None else difference_words(found.delta_E),
+        misses="" if target is None or (found.delta_E or 0.0) < 1.0 else direction(R_to_Lab(R), R_to_Lab(target)),
         reached=found.reached,
         learnt=[LearntOut(name=one.name, by=round(one.by, 2)) for one in found.learnt[:8]],
     )
 
 
 @router.get("/pots/{pot_id}/verdict", responses=PROBLEMS)
-def get_verdict(pot_id: int, session: Reading, light: LightNow = "window") -> VerdictOut | None:
+def get_verdict(pot_id: Id, session: Reading, light: LightNow = "window") -> VerdictOut | None:
     """Return what the newest strip said of what is in the pot now; null where there is none."""
     found = service.verdict_now(session, pot_id)
     return None if found is None else _verdict(session, pot_id, found, light_named(light))
@@ -306,7 +327,7 @@ def get_verdict(pot_id: int, session: Reading, light: LightNow = "window") -> Ve
 
 @router.get("/pots/{pot_id}/rescue", responses=PROBLEMS)
 def get_rescue(
-    pot_id: int, session: Reading, light: LightNow = "window", tool: ToolName = "syringe", unit: UnitNow = "ml"
+    pot_id: Id, session: Reading, light: LightNow = "window", tool: ToolName = "syringe", unit: UnitNow = "ml"
 ) -> AdviceOut:
     """Return how to bring a pot to its target with the least that has to be added."""
     shown = light_named(light)
@@ -325,7 +346,8 @@ def get_rescue(
     options = [
         RescueOut(
             additions=[step(pour) for pour in one.additions], hex=hex_of(np.clip(one.R, 0.0, 1.0), shown),
-            delta_E=round(one.expected, 2), words=difference_words(one.expected), low=round(one.low, 2),
+            delta_E=round(one.expected, 2), words=difference_words(one.expected),
+            likely=said_likely(one.expected, one.low, one.high), low=round(one.low, 2),
             high=round(one.high, 2), ml=round(one.ml, 1),
         )
         for one in advice.options
@@ -339,24 +361,26 @@ def get_rescue(
 
 @router.post("/pots/{pot_id}/additions", responses=PROBLEMS)
 def add_to_pot(
-    pot_id: int, body: AdditionsIn, context: ContextNow, light: LightNow = "window", unit: UnitNow = "ml"
+    pot_id: Id, body: AdditionsIn, context: ContextNow, light: LightNow = "window", unit: UnitNow = "ml"
 ) -> PotOut:
     """Add a rescue's additions to what is to be poured."""
     pours = [Pour(key=one.material, parts=one.parts, ml=one.ml) for one in body.pours]
     with context.database.write.begin() as session:
-        return _pot(session, service.add_to_pot(session, pot_id, pours), light_named(light), unit)
+        row = service.add_to_pot(session, pot_id, pours)
+    return _answer(context, row, light, unit)
 
 
 @router.post("/pots/{pot_id}/done", responses=PROBLEMS)
-def finish_pot(pot_id: int, context: ContextNow, light: LightNow = "window", unit: UnitNow = "ml") -> PotOut:
+def finish_pot(pot_id: Id, context: ContextNow, light: LightNow = "window", unit: UnitNow = "ml") -> PotOut:
     """The pot is good as it is."""
     with context.database.write.begin() as session:
-        return _pot(session, service.finish(session, pot_id), light_named(light), unit)
+        row = service.finish(session, pot_id)
+    return _answer(context, row, light, unit)
 
 
 @router.get("/mixes/{mix_id}/{kind}.pdf", responses=PROBLEMS)
 def print_mix(
-    mix_id: int,
+    mix_id: Id,
     kind: Literal["strip", "label", "card"],
     session: Reading,
     jug: JugName | None = None,

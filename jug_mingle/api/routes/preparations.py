@@ -13,7 +13,7 @@ from jug_mingle.core.spectra import light as light_named
 from jug_mingle.core.units import said
 from jug_mingle.errors import NotFoundError, UnfitError
 from jug_mingle.services.amounts import spoils
-from jug_mingle.services.said import Said
+from jug_mingle.services.said import Id, Said
 from jug_mingle.services.shelf import fitted_shelf, standing
 
 router = APIRouter(prefix="/api/preparations", tags=["preparations"])
@@ -44,7 +44,7 @@ class PrepareIn(Said):
     cast: dict[str, str] = Field(max_length=6)
     batch: float = 300.0
     ground: str = Field(default="oak", max_length=40)
-    job_id: int | None = Field(default=None, description="The piece that it is for: more than that takes may spoil.")
+    job_id: Id | None = Field(default=None, description="The piece that it is for: more than that takes may spoil.")
 
 
 class PreparedPourOut(BaseModel):

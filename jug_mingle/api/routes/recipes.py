@@ -5,15 +5,15 @@ from fastapi import APIRouter
 from pydantic import BaseModel, Field
 from sqlalchemy.orm import Session
 
-from jug_mingle.api.context import PROBLEMS, LightNow, Reading
+from jug_mingle.api.context import PROBLEMS, LightNow, Reading, UnitNow
 from jug_mingle.api.schemas import DifferenceOut, Hex, LightName, PourIn, RecipeOut, ToolName
-from jug_mingle.api.shapes import hex_of, recipe_out
+from jug_mingle.api.shapes import hex_of, measured_in, recipe_out
 from jug_mingle.core.colour import difference_words
 from jug_mingle.core.spectra import WAVELENGTHS, Light
 from jug_mingle.core.spectra import light as light_named
 from jug_mingle.services import by_hand as service
 from jug_mingle.services.jobs import get_job
-from jug_mingle.services.said import Said
+from jug_mingle.services.said import Id, Said
 from jug_mingle.services.shelf import fitted_shelf
 from jug_mingle.services.targets import get_target
 
@@ -83,12 +83,15 @@ class BesideOut(BaseModel):
 
 
 @router.post("/by-hand", responses=PROBLEMS)
-def by_hand(target_id: int, body: HandIn, session: Reading, light: LightNow = "window") -> RecipeOut:
+def by_hand(
+    target_id: Id, body: HandIn, session: Reading, light: LightNow = "window", unit: UnitNow = "ml"
+) -> RecipeOut:
     """Return the prediction of a recipe poured by hand, against a target."""
     target = get_target(session, target_id)
     lights, pours = _lights(session, target_id, light), _asked(body.pours)
     recipe, shelf = service.try_by_hand(session, target_id, pours, tool_key=body.tool, lights=lights)
-    return recipe_out(recipe, np.array(target.R), lights, shelf, light_named(light))
+    measured = measured_in(body.tool, unit)
+    return recipe_out(recipe, np.array(target.R), lights, shelf, light_named(light), measured=measured)
 
 
 def _lights(session: Session, target_id: int, light: LightName) -> list[Light]:
@@ -111,7 +114,9 @@ def _asked(pours: list[PourIn]) -> list[service.PourAsked]:
 
 
 @router.post("/beside", responses=PROBLEMS)
-def set_beside(target_id: int, body: BesideIn, session: Reading, light: LightNow = "window") -> BesideOut:
+def set_beside(
+    target_id: Id, body: BesideIn, session: Reading, light: LightNow = "window", unit: UnitNow = "ml"
+) -> BesideOut:
     """Return two recipes side by side: how far each is from the target, and they from one another."""
     shown, lights = light_named(light), _lights(session, target_id, light)
     found = service.set_beside(
@@ -121,7 +126,10 @@ def set_beside(target_id: int, body: BesideIn, session: Reading, light: LightNow
     R = np.array(get_target(session, target_id).R)
     return BesideOut(
         target_hex=hex_of(R, shown),
-        recipes=[recipe_out(recipe, R, lights, found.shelf, shown) for recipe in found.recipes],
+        recipes=[
+            recipe_out(recipe, R, lights, found.shelf, shown, measured=measured_in(body.tool, unit))
+            for recipe in found.recipes
+        ],
         coats=list(found.coats),
         apart=[
             DifferenceOut(light=at.name, delta_E=round(value, 2), words=difference_words(value))
@@ -131,7 +139,7 @@ def set_beside(target_id: int, body: BesideIn, session: Reading, light: LightNow
 
 
 @router.post("/why", responses=PROBLEMS)
-def get_why(target_id: int, body: WhyIn, session: Reading, light: LightNow = "window") -> WhyOut:
+def get_why(target_id: Id, body: WhyIn, session: Reading, light: LightNow = "window") -> WhyOut:
     """Return what lies behind a recipe: curves, lights, faces, coats, sensitivity, order."""
     shown, shelf = light_named(light), fitted_shelf(session)
     found, ground = service.explain(session, target_id, _asked(body.pours), ground_key=body.ground)

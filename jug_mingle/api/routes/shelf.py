@@ -25,8 +25,10 @@ from jug_mingle.formats.colours import LARGEST
 from jug_mingle.formats.shelf_csv import ShelfCsv
 from jug_mingle.services import evidence, shelf_table
 from jug_mingle.services import shelf as service
+from jug_mingle.services.colours import Colour, resolve
 from jug_mingle.services.evidence import TestIn
-from jug_mingle.services.sources import FromPhoto
+from jug_mingle.services.said import Id
+from jug_mingle.services.sources import ColourIn, FromPhoto
 
 router = APIRouter(prefix="/api/shelf", tags=["shelf"])
 
@@ -66,6 +68,18 @@ async def check_table(request: Request, context: ContextNow) -> TableOut:
     return await run_in_threadpool(_checked, context, data)
 
 
+def _resolved(context: Context, said: ColourIn) -> Colour:
+    """Return a colour before anything is written: nobody who writes waits while a photo is opened."""
+    with context.database.read() as session:
+        return resolve(session, context.photos, said)
+
+
+def _whole(context: Context, key: str, light: str) -> MaterialWholeOut:
+    """Return a pot with all that is known of it, fitted after what changed of it is written."""
+    with context.database.read() as session:
+        return material_whole(session, service.get_material(session, key), light_named(light))
+
+
 def _checked(context: Context, data: bytes) -> TableOut:
     with context.database.read() as session:
         return _table_out(shelf_table.check_table(session, data))
@@ -91,25 +105,29 @@ def _taken(context: Context, data: bytes) -> list[str]:
 @router.post("", status_code=201, responses=PROBLEMS)
 def add_material(body: MaterialIn, context: ContextNow, light: LightNow = "window") -> MaterialWholeOut:
     """Put a pot on the shelf."""
+    colour = None if body.colour is None else _resolved(context, body.colour)
     with context.database.write.begin() as session:
         row = service.add_material(session, **body.model_dump(exclude={"colour"}))
-        if body.colour is not None:
-            evidence.first_colour(session, context.photos, row, body.colour)
-            service.check_fit(session)
-        return material_whole(session, row, light_named(light))
+        if colour is not None:
+            evidence.first_colour(session, row, colour)
+            service.check_readings(session)
+    return _whole(context, row.key, light)
 
 
 @router.post("/from-photo", status_code=201, responses=PROBLEMS)
 def add_from_photo(body: FromPhotoIn, context: ContextNow) -> list[str]:
     """Put many pots on the shelf from one photo of swatches or lids; all of them or none. Return their keys."""
+    colours = [
+        _resolved(context, FromPhoto(photo_id=body.photo_id, area=pot.area, lighting=body.lighting))
+        for pot in body.pots
+    ]
     with context.database.write.begin() as session:
         keys = []
-        for pot in body.pots:
+        for pot, colour in zip(body.pots, colours, strict=True):
             row = service.add_material(session, name=pot.name, kind=pot.kind, left_ml=500.0)
-            colour = FromPhoto(photo_id=body.photo_id, area=pot.area, lighting=body.lighting)
-            evidence.first_colour(session, context.photos, row, colour)
+            evidence.first_colour(session, row, colour)
             keys.append(row.key)
-        service.check_fit(session)
+        service.check_readings(session)
         return keys
 
 
@@ -125,8 +143,8 @@ def change_material(
 ) -> MaterialWholeOut:
     """Change what is said of a pot; only what is sent is changed, null goes back to the usual."""
     with context.database.write.begin() as session:
-        row = service.change_material(session, key, body.model_dump(exclude_unset=True))
-        return material_whole(session, row, light_named(light))
+        service.change_material(session, key, body.model_dump(exclude_unset=True))
+    return _whole(context, key, light)
 
 
 @router.delete("/{key}", status_code=204, responses=PROBLEMS)
@@ -147,27 +165,29 @@ def restore_material(key: str, context: ContextNow) -> None:
 def weigh_material(key: str, body: WeighIn, context: ContextNow, light: LightNow = "window") -> MaterialWholeOut:
     """Set what is left of a pot from its weight."""
     with context.database.write.begin() as session:
-        row = service.weigh_material(session, key, grams=body.grams, tin_grams=body.tin_grams)
-        return material_whole(session, row, light_named(light))
+        service.weigh_material(session, key, grams=body.grams, tin_grams=body.tin_grams)
+    return _whole(context, key, light)
 
 
 @router.post("/{key}/tests", status_code=201, responses=PROBLEMS)
 def add_test(key: str, body: TestIn, context: ContextNow, light: LightNow = "window") -> MaterialWholeOut:
     """Keep a test of a pot as a reading."""
+    with context.database.read() as session:  # nobody who writes waits while a photo is opened
+        colours = evidence.colours_of(session, context.photos, body)
     with context.database.write.begin() as session:
-        evidence.add_test(session, context.photos, key=key, test=body)
-        return material_whole(session, service.get_material(session, key), light_named(light))
+        evidence.add_test(session, key=key, test=body, colours=colours)
+    return _whole(context, key, light)
 
 
 @router.delete("/readings/{reading_id}", status_code=204, responses=PROBLEMS)
-def withdraw_reading(reading_id: int, context: ContextNow) -> None:
+def withdraw_reading(reading_id: Id, context: ContextNow) -> None:
     """Let a reading count no more; it can be restored."""
     with context.database.write.begin() as session:
         service.withdraw_reading(session, reading_id)
 
 
 @router.post("/readings/{reading_id}/restore", status_code=204, responses=PROBLEMS)
-def restore_reading(reading_id: int, context: ContextNow) -> None:
+def restore_reading(reading_id: Id, context: ContextNow) -> None:
     """Let a withdrawn reading count again."""
     with context.database.write.begin() as session:
         service.restore_reading(session, reading_id)

@@ -19,7 +19,7 @@ from jug_mingle.services import photos
 from jug_mingle.services import strips as service
 from jug_mingle.services.colours import resolve
 from jug_mingle.services.jobs import get_job
-from jug_mingle.services.said import Said
+from jug_mingle.services.said import Id, Said
 from jug_mingle.services.sources import ColourIn
 from jug_mingle.services.targets import get_target
 from jug_mingle.store.models import StripRow
@@ -36,7 +36,7 @@ class OffcutIn(Said):
     """What is on an offcut, how it was done, and the colour that it dried to."""
 
     colour: ColourIn
-    mix_id: int | None = None
+    mix_id: Id | None = None
     material: str | None = Field(default=None, max_length=80)
     ground: Line = ""
     coats: Coats = 1
@@ -112,17 +112,18 @@ def _strip(row: StripRow, shown: Light) -> StripOut:
 
 
 @router.get("/jobs/{job_id}/strips", responses=PROBLEMS)
-def list_strips(job_id: int, session: Reading, light: LightNow = "window") -> list[StripOut]:
+def list_strips(job_id: Id, session: Reading, light: LightNow = "window") -> list[StripOut]:
     """List the kept strips and offcuts of a job, newest first."""
     get_job(session, job_id)
     return [_strip(row, light_named(light)) for row in service.strips_of(session, job_id)]
 
 
 @router.post("/jobs/{job_id}/strips", status_code=201, responses=PROBLEMS)
-def add_offcut(job_id: int, body: OffcutIn, context: ContextNow, light: LightNow = "window") -> StripOut:
+def add_offcut(job_id: Id, body: OffcutIn, context: ContextNow, light: LightNow = "window") -> StripOut:
     """Keep an offcut, or one field of a stain board."""
-    with context.database.write.begin() as session:
+    with context.database.read() as session:  # nobody who writes waits while a photo is opened
         colour = resolve(session, context.photos, body.colour)
+    with context.database.write.begin() as session:
         if colour.photo_id is not None and photos.get_photo(session, colour.photo_id).job_id != job_id:
             raise UnfitError(f"photo {colour.photo_id} belongs to another job")
         row = service.add_offcut(session, job_id, colour, **body.model_dump(exclude={"colour"}))
@@ -131,7 +132,7 @@ def add_offcut(job_id: int, body: OffcutIn, context: ContextNow, light: LightNow
 
 
 @router.patch("/strips/{strip_id}", responses=PROBLEMS)
-def change_strip(strip_id: int, body: StripChangeIn, context: ContextNow, light: LightNow = "window") -> StripOut:
+def change_strip(strip_id: Id, body: StripChangeIn, context: ContextNow, light: LightNow = "window") -> StripOut:
     """Write down more of a strip."""
     with context.database.write.begin() as session:
         row = service.change_strip(session, strip_id, body.model_dump(exclude_unset=True))
@@ -139,21 +140,21 @@ def change_strip(strip_id: int, body: StripChangeIn, context: ContextNow, light:
 
 
 @router.delete("/strips/{strip_id}", status_code=204, responses=PROBLEMS)
-def remove_strip(strip_id: int, context: ContextNow) -> None:
+def remove_strip(strip_id: Id, context: ContextNow) -> None:
     """Put a strip away; it can be restored."""
     with context.database.write.begin() as session:
         service.remove_strip(session, strip_id)
 
 
 @router.post("/strips/{strip_id}/restore", responses=PROBLEMS)
-def restore_strip(strip_id: int, context: ContextNow, light: LightNow = "window") -> StripOut:
+def restore_strip(strip_id: Id, context: ContextNow, light: LightNow = "window") -> StripOut:
     """Bring a strip back."""
     with context.database.write.begin() as session:
         return _strip(service.restore_strip(session, strip_id), light_named(light))
 
 
 @router.get("/jobs/{job_id}/boards", responses=PROBLEMS)
-def list_boards(job_id: int, session: Reading, light: LightNow = "window") -> list[BoardOut]:
+def list_boards(job_id: Id, session: Reading, light: LightNow = "window") -> list[BoardOut]:
     """List the stain boards of a job."""
     get_job(session, job_id)
     shown = light_named(light)
@@ -164,7 +165,7 @@ def list_boards(job_id: int, session: Reading, light: LightNow = "window") -> li
 
 
 @router.get("/jobs/{job_id}/boards/wait", responses=PROBLEMS)
-def wait_for(job_id: int, board: str, target_id: int, session: Reading, light: LightNow = "window") -> WaitOut:
+def wait_for(job_id: Id, board: str, target_id: Id, session: Reading, light: LightNow = "window") -> WaitOut:
     """Return after which wait a stain board comes nearest to a target."""
     target = get_target(session, target_id)
     if target.job_id != job_id:

@@ -2,9 +2,9 @@
 
 from fastapi import APIRouter
 
-from jug_mingle.api.context import PROBLEMS, ContextNow, LightNow, Reading
+from jug_mingle.api.context import PROBLEMS, ContextNow, LightNow, Reading, UnitNow
 from jug_mingle.api.schemas import RecipesIn, RecipesOut, TargetChangeIn, TargetIn, TargetOut
-from jug_mingle.api.shapes import hex_of, nearest_words, recipe_out, target_out
+from jug_mingle.api.shapes import hex_of, measured_in, nearest_words, recipe_out, screens_of, target_out
 from jug_mingle.core.recipes import Recipe
 from jug_mingle.core.spectra import light as light_named
 from jug_mingle.errors import UnfitError
@@ -13,17 +13,19 @@ from jug_mingle.services import targets as service
 from jug_mingle.services.amounts import spoils
 from jug_mingle.services.colours import resolve, source_of
 from jug_mingle.services.jobs import get_job
+from jug_mingle.services.said import Id
 from jug_mingle.services.targets import get_target
 
 router = APIRouter(prefix="/api", tags=["targets"])
 
 
 @router.post("/jobs/{job_id}/targets", status_code=201, responses=PROBLEMS)
-def add_target(job_id: int, body: TargetIn, context: ContextNow, light: LightNow = "window") -> TargetOut:
+def add_target(job_id: Id, body: TargetIn, context: ContextNow, light: LightNow = "window") -> TargetOut:
     """Save a colour to the job, wherever it comes from."""
-    with context.database.write.begin() as session:
+    with context.database.read() as session:  # nobody who writes waits while a photo is opened
         colour = resolve(session, context.photos, body.colour)
         behind = None if body.background is None else resolve(session, context.photos, body.background).R
+    with context.database.write.begin() as session:
         if colour.photo_id is not None and photos.get_photo(session, colour.photo_id).job_id != job_id:
             raise UnfitError(f"photo {colour.photo_id} belongs to another job")
         row = service.add_target(
@@ -34,40 +36,46 @@ def add_target(job_id: int, body: TargetIn, context: ContextNow, light: LightNow
             noise=colour.noise,
             photo_id=colour.photo_id,
             source=source_of(body.colour, colour),
+            how=colour.how,
             tolerance=body.tolerance,
             light=body.light,
             background=behind,
         )
-        return target_out(row, light_named(light))
+    return target_out(row, light_named(light))
 
 
 @router.patch("/targets/{target_id}", responses=PROBLEMS)
-def change_target(target_id: int, body: TargetChangeIn, context: ContextNow, light: LightNow = "window") -> TargetOut:
+def change_target(target_id: Id, body: TargetChangeIn, context: ContextNow, light: LightNow = "window") -> TargetOut:
     """Change what is said of a target; only what is sent is changed."""
     changes = body.model_dump(exclude_unset=True, exclude={"background"})
-    with context.database.write.begin() as session:
-        if "background" in body.model_fields_set:
+    if "background" in body.model_fields_set:
+        with context.database.read() as session:
             behind = None if body.background is None else resolve(session, context.photos, body.background)
-            changes["background"] = None if behind is None else behind.R.tolist()
-        return target_out(service.change_target(session, target_id, changes), light_named(light))
+        changes["background"] = None if behind is None else behind.R.tolist()
+    with context.database.write.begin() as session:
+        row = service.change_target(session, target_id, changes)
+    return target_out(row, light_named(light))
 
 
 @router.delete("/targets/{target_id}", status_code=204, responses=PROBLEMS)
-def remove_target(target_id: int, context: ContextNow) -> None:
+def remove_target(target_id: Id, context: ContextNow) -> None:
     """Take a target off the job; it can be restored."""
     with context.database.write.begin() as session:
         service.remove_target(session, target_id)
 
 
 @router.post("/targets/{target_id}/restore", responses=PROBLEMS)
-def restore_target(target_id: int, context: ContextNow, light: LightNow = "window") -> TargetOut:
+def restore_target(target_id: Id, context: ContextNow, light: LightNow = "window") -> TargetOut:
     """Bring a removed target back."""
     with context.database.write.begin() as session:
-        return target_out(service.restore_target(session, target_id), light_named(light))
+        row = service.restore_target(session, target_id)
+    return target_out(row, light_named(light))
 
 
 @router.post("/targets/{target_id}/recipes", responses=PROBLEMS)
-def find_recipes(target_id: int, body: RecipesIn, session: Reading, light: LightNow = "window") -> RecipesOut:
+def find_recipes(
+    target_id: Id, body: RecipesIn, session: Reading, light: LightNow = "window", unit: UnitNow = "ml"
+) -> RecipesOut:
     """Return recipes for a target from the shelf, judged in the given lights and shown in one."""
     job = get_job(session, get_target(session, target_id).job_id)
     names = list(dict.fromkeys([light, job.workshop_light, job.room_light, *body.lights]))
@@ -88,8 +96,12 @@ def find_recipes(target_id: int, body: RecipesIn, session: Reading, light: Light
         kinds = [shelf.materials[shelf.index(pour.key)].kind for pour in recipe.pours]
         return spoils(session, job.id, kinds, body.batch)
 
+    screens, measured = screens_of(shelf, shown), measured_in(body.tool, unit)
     return RecipesOut(
         target_hex=hex_of(R, shown),
-        recipes=[recipe_out(one, R, lights, shelf, shown, spoiling(one)) for one in found.recipes],
+        recipes=[
+            recipe_out(one, R, lights, shelf, shown, screens=screens, spoils=spoiling(one), measured=measured)
+            for one in found.recipes
+        ],
         nearest=nearest_words(found.lack),
     )

@@ -42,6 +42,27 @@ FILMS_OF: Final[dict[str, tuple[int, int]]] = {
 """How many films a kind takes, from and to; one where it is not named."""
 
 
+_PAINTS: Final = (
+    "chalk_paint", "mineral_paint", "milk_paint", "home_chalk_paint", "self_priming_paint", "acrylic", "enamel",
+    "oil_enamel", "spray_enamel",
+)  # fmt: skip
+TAKES: Final[dict[str, tuple[str, ...]]] = {
+    **dict.fromkeys(("paint", "blend", "two_tone", "dry_brush", "drips", "stencil"), _PAINTS),
+    "wash": (*_PAINTS, "tint"),
+    "primer": ("primer", "bonding_primer", "clear_primer", "crackle_gesso"),
+    "stain": ("water_stain", "oil_stain", "gel_stain", *_PAINTS),
+    "glaze": ("glaze", "coloured_glaze", "tinting_wax"),
+    "wax": ("clear_wax", "coloured_wax", "light_wax", "tinting_wax"),
+    "metallic": ("gilding_wax",),
+    "oil": ("oil", "oil_wax_butter"),
+    "sealer": ("clear_coat", "oil_varnish"),
+}
+"""Kind of layer → the kinds of material that are laid in it; a paint thinned on the wood is a stain, too."""
+
+GENERIC_FOR: Final[dict[str, str]] = {"wax": "waxes", "glaze": "waxes", "metallic": "metals"}
+"""Kind of layer → which generic materials it takes where the shelf has none: `GENERIC` waxes, or `METALS`."""
+
+
 @dataclass(frozen=True, slots=True, kw_only=True, eq=False)
 class Film:
     """What is laid: a mix or a pot as a film of its own.
@@ -175,6 +196,13 @@ GENERIC: Final[dict[str, Film]] = {
     "brown wax": _wax("brown wax", 0.055 * (520.0 / WAVELENGTHS) ** 3.2, 2e-3),
     "white wax": _wax("white wax", np.full(BANDS, 6e-4), 0.055),
 }
+
+USUAL_MATERIAL: Final = {
+    "clear wax": "clear_wax", "black wax": "coloured_wax", "brown wax": "coloured_wax", "white wax": "light_wax",
+    **dict.fromkeys(("gold", "bronze", "silver", "copper"), "gilding_wax"),
+    "sealer": "clear_coat", "oil": "oil", "metallic": "gilding_wax",
+}  # fmt: skip
+"""Kind of material of what is laid without naming a pot: generic waxes and gildings, and layers without a colour."""
 
 METALS: Final[dict[str, tuple[float, float, float]]] = {
     "gold": (68.0, 6.0, 42.0), "bronze": (48.0, 12.0, 26.0), "silver": (74.0, 0.0, 2.0), "copper": (56.0, 24.0, 28.0),

@@ -2,7 +2,7 @@
 
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
-from typing import Literal
+from typing import Final, Literal
 
 from jug_mingle.core.finishes.layers import KINDS, REVEALS, Layer
 
@@ -10,6 +10,10 @@ Weight = Literal["wrong", "school", "advice"]
 
 _WATERY = ("paint", "primer", "blend", "wash", "two_tone", "glaze", "dry_brush", "stencil", "drips")
 _COLOURS = ("paint", "blend", "wash", "two_tone", "stain", "glaze", "dry_brush", "drips", "stencil")
+
+
+_CLEAR: Final = 0.02
+"""A film that absorbs less than this (K X, mean over the spectrum) is clear."""
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -98,7 +102,8 @@ def _said(layer: Layer, below: list[Layer], above: list[Layer]) -> Iterator[tupl
 
 
 def _coloured(layer: Layer) -> bool:
-    return bool(layer.films) and layer.films[0].name != "clear wax"
+    """A coat of clear wax, or of a wax base, takes next to nothing from what lies below."""
+    return bool(layer.films) and float(layer.films[0].optics.K.mean()) * layer.films[0].X > _CLEAR
 
 
 def _wax(layer: Layer, below: list[Layer]) -> Iterator[tuple[Weight, str, str]]:

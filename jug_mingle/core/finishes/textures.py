@@ -5,8 +5,6 @@ from typing import Final, Literal
 
 import numpy as np
 from numpy.typing import NDArray
-from scipy.fft import irfft2, rfft2
-from scipy.spatial import cKDTree
 
 from jug_mingle.core.arrays import FloatArray
 from jug_mingle.core.finishes import compiled
@@ -27,6 +25,8 @@ def _smooth(rng: np.random.Generator, along: float, across: float) -> FloatArray
     keep = np.exp(-2.0 * np.pi**2 * ((along * fx) ** 2 + (across * fy) ** 2))
     keep[0, 0] = 0.0
     white = rng.standard_normal((TILE, TILE), dtype=np.float32)
+    from scipy.fft import irfft2, rfft2  # a fifth of a second to import, which a start need not spend
+
     noise = irfft2(rfft2(white) * keep.astype(np.float32), s=(TILE, TILE))
     return np.asarray(noise / noise.std())
 
@@ -37,6 +37,8 @@ def _cells(rng: np.random.Generator, size: float) -> FloatArray:
     seeds = rng.uniform(0.0, METRES, (count, 2))
     grid = (np.arange(TILE // 2) + 0.5) * METRES / (TILE // 2)
     places = np.stack(np.meshgrid(grid, grid), axis=-1).reshape(-1, 2)
+    from scipy.spatial import cKDTree  # as above
+
     near, _ = cKDTree(seeds, boxsize=np.full(2, METRES)).query(places, k=2)
     near = np.asarray(near)
     half = (near[:, 1] - near[:, 0]).reshape(TILE // 2, TILE // 2) / 2.0

@@ -1,5 +1,6 @@
 import createClient from 'openapi-fetch'
 
+import { reach } from './reach'
 import type { components, paths } from './schema'
 
 export type Schemas = components['schemas']
@@ -12,7 +13,7 @@ export type Colour = Schemas['TargetIn']['colour']
 export type Lighting = Schemas['SchemeIn']['lighting']
 export type Method = Schemas['MethodOut']['method']
 
-export const api = createClient<paths>()
+export const api = createClient<paths>({ fetch: reach })
 
 /** A request that the server refused; the message says what is wrong and what to do. */
 export class ApiError extends Error {
@@ -50,7 +51,7 @@ export async function sendPhoto(jobId: number, file: File): Promise<Schemas['Pho
 
 /** Send a file as it is to an address of the program, and return what it answers. */
 export async function sendFile<T>(address: string, file: Blob): Promise<T> {
-  const response = await fetch(address, { method: 'POST', body: file })
+  const response = await reach(address, { method: 'POST', body: file })
   const body: unknown = await response.json()
   if (!response.ok) throw problem(body, response.status)
   return body as T

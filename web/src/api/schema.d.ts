@@ -204,6 +204,26 @@ export interface paths {
     patch?: never
     trace?: never
   }
+  '/api/forms/{key}/picture': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    /**
+     * Form Picture
+     * @description Return a small picture of a form in its usual measures, in bare oak, to choose by (WebP).
+     */
+    get: operations['form_picture_api_forms__key__picture_get']
+    put?: never
+    post?: never
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
   '/api/grounds': {
     parameters: {
       query?: never
@@ -237,7 +257,11 @@ export interface paths {
      */
     get: operations['list_jobs_api_jobs_get']
     put?: never
-    post?: never
+    /**
+     * Begin Job
+     * @description Begin a job.
+     */
+    post: operations['begin_job_api_jobs_post']
     delete?: never
     options?: never
     head?: never
@@ -261,7 +285,11 @@ export interface paths {
     delete?: never
     options?: never
     head?: never
-    patch?: never
+    /**
+     * Change Job
+     * @description Call a job, or its room, something else.
+     */
+    patch: operations['change_job_api_jobs__job_id__patch']
     trace?: never
   }
   '/api/jobs/{job_id}/amount': {
@@ -273,7 +301,7 @@ export interface paths {
     }
     /**
      * Get Amount
-     * @description Return how much paint the whole piece takes.
+     * @description Return how much paint all pieces of the job take; nothing while it has none.
      */
     get: operations['get_amount_api_jobs__job_id__amount_get']
     put?: never
@@ -1312,7 +1340,7 @@ export interface paths {
     post?: never
     /**
      * Undo Pour
-     * @description Take back the last pour.
+     * @description Take back the last pour; with its `place` it is taken back once, however often that is sent.
      */
     delete: operations['undo_pour_api_pots__pot_id__pours_last_delete']
     options?: never
@@ -2022,6 +2050,7 @@ export interface components {
       /** First */
       first:
         | components['schemas']['FromPhoto']
+        | components['schemas']['FromScheme']
         | components['schemas']['FromText']
         | components['schemas']['FromReader']
         | components['schemas']['FromSpectrum']
@@ -2033,6 +2062,7 @@ export interface components {
       /** Second */
       second:
         | components['schemas']['FromPhoto']
+        | components['schemas']['FromScheme']
         | components['schemas']['FromText']
         | components['schemas']['FromReader']
         | components['schemas']['FromSpectrum']
@@ -2089,6 +2119,7 @@ export interface components {
       /** Over Black */
       over_black:
         | components['schemas']['FromPhoto']
+        | components['schemas']['FromScheme']
         | components['schemas']['FromText']
         | components['schemas']['FromReader']
         | components['schemas']['FromSpectrum']
@@ -2100,6 +2131,7 @@ export interface components {
       /** Over White */
       over_white:
         | components['schemas']['FromPhoto']
+        | components['schemas']['FromScheme']
         | components['schemas']['FromText']
         | components['schemas']['FromReader']
         | components['schemas']['FromSpectrum']
@@ -2220,10 +2252,13 @@ export interface components {
     }
     /**
      * DifferenceOut
-     * @description How far a prediction is from its target in one light.
+     * @description How far a prediction is from its target in one light; `likely` where errors of it were reckoned.
      */
     DifferenceOut: {
-      /** Delta E */
+      /**
+       * Delta E
+       * @description On paper, from the most likely paints. [CIEDE2000]
+       */
       delta_E: number
       /**
        * Light
@@ -2239,6 +2274,11 @@ export interface components {
         | 'warm_led'
         | 'neutral_led'
         | 'old_tube'
+      /**
+       * Likely
+       * @default
+       */
+      likely: string
       /** Words */
       words: string
     }
@@ -2259,6 +2299,12 @@ export interface components {
       faults: string[]
       /** Hex */
       hex: string
+      /**
+       * How
+       * @description How it was caught, as `core.evidence.WAYS` names it.
+       * @default
+       */
+      how: string
       /** Name */
       name: string
       /**
@@ -2351,7 +2397,7 @@ export interface components {
     }
     /**
      * FileColourOut
-     * @description One colour of a file; `R` is what to send back to keep it.
+     * @description One colour of a file; `R`, `measured`, `how` and `noise` are what to send back to keep it.
      */
     FileColourOut: {
       /** Lab */
@@ -2372,6 +2418,11 @@ export interface components {
       faults: string[]
       /** Hex */
       hex: string
+      /**
+       * How
+       * @default
+       */
+      how: string
       /** Measured */
       measured: boolean
       /** Name */
@@ -2400,6 +2451,7 @@ export interface components {
       /** Colour */
       colour:
         | components['schemas']['FromPhoto']
+        | components['schemas']['FromScheme']
         | components['schemas']['FromText']
         | components['schemas']['FromReader']
         | components['schemas']['FromSpectrum']
@@ -2558,12 +2610,60 @@ export interface components {
       source: 'reader'
     }
     /**
+     * FromScheme
+     * @description One of the colours of a whole photo, as its scheme gave it; as sure as the photo's light is.
+     */
+    FromScheme: {
+      /** Lab */
+      Lab: [number, number, number]
+      /**
+       * Lighting
+       * @default {
+       *       "method": "none"
+       *     }
+       */
+      lighting:
+        | components['schemas']['NoLightIn']
+        | components['schemas']['WhiteIn']
+        | components['schemas']['TwoWhitesIn']
+        | components['schemas']['ChipsIn']
+        | components['schemas']['ChartIn']
+      /** Photo Id */
+      photo_id: number
+      /**
+       * @description discriminator enum property added by openapi-typescript
+       * @enum {string}
+       */
+      source: 'scheme'
+    }
+    /**
      * FromSpectrum
-     * @description A reflectance over the 36 bands, from a file.
+     * @description A reflectance over the 36 bands, from a file; `noise` and `how` are what the file says of it, if it does.
      */
     FromSpectrum: {
       /** R */
       R: number[]
+      /**
+       * How
+       * @default
+       */
+      how:
+        | (
+            | 'reader'
+            | 'card_photo'
+            | 'white_photo'
+            | 'photo'
+            | 'typed'
+            | 'file'
+            | 'label'
+            | 'eye'
+            | 'coats'
+            | 'predicted'
+            | 'made'
+            | 'exact'
+            | 'before'
+          )
+        | ''
       /**
        * Measured
        * @default true
@@ -2574,6 +2674,8 @@ export interface components {
        * @default
        */
       name: string
+      /** Noise */
+      noise?: number | null
       /**
        * @description discriminator enum property added by openapi-typescript
        * @enum {string}
@@ -2660,6 +2762,29 @@ export interface components {
       recoat?: number | null
       /** Under */
       under?: string | null
+    }
+    /**
+     * JobChangeIn
+     * @description What changes of a job; only what is sent is changed.
+     */
+    JobChangeIn: {
+      /** Name */
+      name?: string | null
+      /** Room */
+      room?: string | null
+    }
+    /**
+     * JobIn
+     * @description A job to begin.
+     */
+    JobIn: {
+      /** Name */
+      name: string
+      /**
+       * Room
+       * @default
+       */
+      room: string
     }
     /**
      * JobOut
@@ -2961,12 +3086,22 @@ export interface components {
      * @description A kind of layer, how it is usually laid, and why.
      */
     LayerKindOut: {
+      /**
+       * Generic
+       * @description Generic materials that it takes as well: waxes, metals, or none.
+       */
+      generic: string
       /** Key */
       key: string
       /** Least */
       least: number
       /** Most */
       most: number
+      /**
+       * Takes
+       * @description Kinds of material that are laid in it.
+       */
+      takes: string[]
       /** Title */
       title: string
       usual: components['schemas']['LayerIn']
@@ -3108,6 +3243,12 @@ export interface components {
       faults: string[]
       /** Hex */
       hex: string
+      /**
+       * How
+       * @description How it was caught, as `core.evidence.WAYS` names it.
+       * @default
+       */
+      how: string
       /** Name */
       name: string
       /**
@@ -3152,6 +3293,7 @@ export interface components {
       /** Colour */
       colour:
         | components['schemas']['FromPhoto']
+        | components['schemas']['FromScheme']
         | components['schemas']['FromText']
         | components['schemas']['FromReader']
         | components['schemas']['FromSpectrum']
@@ -3233,6 +3375,7 @@ export interface components {
       colour?:
         | (
             | components['schemas']['FromPhoto']
+            | components['schemas']['FromScheme']
             | components['schemas']['FromText']
             | components['schemas']['FromReader']
             | components['schemas']['FromSpectrum']
@@ -3402,6 +3545,12 @@ export interface components {
       price: number
       /** Readings */
       readings: components['schemas']['ReadingOut'][]
+      /**
+       * Remarks
+       * @description What is to be known of its colour.
+       * @default []
+       */
+      remarks: string[]
       /** Tasks */
       tasks: components['schemas']['TaskOut'][]
       /** Use Up */
@@ -3480,11 +3629,31 @@ export interface components {
       batch: number
       /** Id */
       id: number
+      /**
+       * Kind
+       * @description The kind of material that it mostly is.
+       * @default
+       */
+      kind: string
       /** Name */
       name: string
+      /**
+       * Over
+       * @description What it is shown over, where its ground shows through; else empty.
+       * @default
+       */
+      over: string
       recipe: components['schemas']['RecipeOut']
+      /**
+       * Same As
+       * @description Name of an earlier jug of the job that is poured just like it.
+       * @default
+       */
+      same_as: string
       /** Target Id */
       target_id: number | null
+      /** @description What was predicted of it when it was kept. */
+      then?: components['schemas']['ThenOut'] | null
     }
     /**
      * NeedOut
@@ -3531,6 +3700,7 @@ export interface components {
       /** Colour */
       colour:
         | components['schemas']['FromPhoto']
+        | components['schemas']['FromScheme']
         | components['schemas']['FromText']
         | components['schemas']['FromReader']
         | components['schemas']['FromSpectrum']
@@ -3847,6 +4017,8 @@ export interface components {
       dry_at: string | null
       /** Dry Minutes */
       dry_minutes: number
+      /** Dry Words */
+      dry_words: string
       /** End Hex */
       end_hex: string | null
       /** Full */
@@ -3861,6 +4033,11 @@ export interface components {
       mix_name: string
       /** Now Hex */
       now_hex: string | null
+      /**
+       * Over
+       * @description What a strip of it is painted on, where its ground shows through; else empty.
+       */
+      over: string
       /** Poured Ml */
       poured_ml: number
       /** Steps */
@@ -3921,6 +4098,12 @@ export interface components {
       name: string
       /** Parts */
       parts: number
+      /**
+       * Words
+       * @description The amount as the tool measures it, with its unit.
+       * @default
+       */
+      words: string
     }
     /**
      * PreparationOut
@@ -4074,6 +4257,12 @@ export interface components {
       faults: string[]
       /** Hex */
       hex: string
+      /**
+       * How
+       * @description How it was caught, as `core.evidence.WAYS` names it.
+       * @default
+       */
+      how: string
       /** Id */
       id: number
       /** Name */
@@ -4135,15 +4324,25 @@ export interface components {
       cost: number
       /**
        * Delta E
-       * @description CIEDE2000 in the light asked for.
+       * @description On paper, from the most likely paints, in the light asked for. [CIEDE2000]
        */
       delta_E: number
       /** Differences */
       differences: components['schemas']['DifferenceOut'][]
+      /**
+       * Expected
+       * @description What is likely, in the light asked for; within low and high. [CIEDE2000]
+       */
+      expected: number
       /** Hex */
       hex: string
       /** High */
       high: number
+      /**
+       * Likely
+       * @description The same in numbers: about 1.0, likely 0.6–1.5.
+       */
+      likely: string
       /** Low */
       low: number
       /**
@@ -4165,7 +4364,10 @@ export interface components {
        * @default
        */
       spoils: string
-      /** Words */
+      /**
+       * Words
+       * @description What is likely, in words; empty where there is no colour to reach.
+       */
       words: string
     }
     /**
@@ -4261,12 +4463,17 @@ export interface components {
     RescueOut: {
       /** Additions */
       additions: components['schemas']['StepOut'][]
-      /** Delta E */
+      /**
+       * Delta E
+       * @description What is likely. [CIEDE2000]
+       */
       delta_E: number
       /** Hex */
       hex: string
       /** High */
       high: number
+      /** Likely */
+      likely: string
       /** Low */
       low: number
       /** Ml */
@@ -4456,6 +4663,7 @@ export interface components {
       /** Of */
       of:
         | components['schemas']['FromPhoto']
+        | components['schemas']['FromScheme']
         | components['schemas']['FromText']
         | components['schemas']['FromReader']
         | components['schemas']['FromSpectrum']
@@ -4511,6 +4719,7 @@ export interface components {
       /** Colour */
       colour:
         | components['schemas']['FromPhoto']
+        | components['schemas']['FromScheme']
         | components['schemas']['FromText']
         | components['schemas']['FromReader']
         | components['schemas']['FromSpectrum']
@@ -4603,6 +4812,7 @@ export interface components {
       background?:
         | (
             | components['schemas']['FromPhoto']
+            | components['schemas']['FromScheme']
             | components['schemas']['FromText']
             | components['schemas']['FromReader']
             | components['schemas']['FromSpectrum']
@@ -4641,6 +4851,7 @@ export interface components {
       background?:
         | (
             | components['schemas']['FromPhoto']
+            | components['schemas']['FromScheme']
             | components['schemas']['FromText']
             | components['schemas']['FromReader']
             | components['schemas']['FromSpectrum']
@@ -4654,6 +4865,7 @@ export interface components {
       /** Colour */
       colour:
         | components['schemas']['FromPhoto']
+        | components['schemas']['FromScheme']
         | components['schemas']['FromText']
         | components['schemas']['FromReader']
         | components['schemas']['FromSpectrum']
@@ -4705,6 +4917,12 @@ export interface components {
       faults: string[]
       /** Hex */
       hex: string
+      /**
+       * How
+       * @description How it was caught, as `core.evidence.WAYS` names it.
+       * @default
+       */
+      how: string
       /** Id */
       id: number
       /**
@@ -4765,6 +4983,28 @@ export interface components {
       title: string
     }
     /**
+     * ThenOut
+     * @description What was predicted of a mix when it was kept or poured, and how far today's prediction is from it.
+     */
+    ThenOut: {
+      /**
+       * Apart
+       * @description Between the colours predicted then and now. [CIEDE2000]
+       */
+      apart: number
+      /** At */
+      at: string
+      /** Hex */
+      hex: string
+      /**
+       * Likely
+       * @description The difference to its target that was expected; empty where it had none.
+       */
+      likely: string
+      /** Model */
+      model: string
+    }
+    /**
      * TintIn
      * @description One part of it with some of white, dried.
      */
@@ -4772,6 +5012,7 @@ export interface components {
       /** Colour */
       colour:
         | components['schemas']['FromPhoto']
+        | components['schemas']['FromScheme']
         | components['schemas']['FromText']
         | components['schemas']['FromReader']
         | components['schemas']['FromSpectrum']
@@ -4831,11 +5072,11 @@ export interface components {
     }
     /**
      * VerdictOut
-     * @description What a dried strip says.
+     * @description What a dried strip says; of a mix without a target there is no difference to say, and nothing to reach.
      */
     VerdictOut: {
       /** Delta E */
-      delta_E: number
+      delta_E: number | null
       /** Hex */
       hex: string
       /** Learnt */
@@ -5027,6 +5268,7 @@ export interface components {
       background?:
         | (
             | components['schemas']['FromPhoto']
+            | components['schemas']['FromScheme']
             | components['schemas']['FromText']
             | components['schemas']['FromReader']
             | components['schemas']['FromSpectrum']
@@ -5040,6 +5282,7 @@ export interface components {
       /** Colour */
       colour:
         | components['schemas']['FromPhoto']
+        | components['schemas']['FromScheme']
         | components['schemas']['FromText']
         | components['schemas']['FromReader']
         | components['schemas']['FromSpectrum']
@@ -5713,6 +5956,101 @@ export interface operations {
       }
     }
   }
+  form_picture_api_forms__key__picture_get: {
+    parameters: {
+      query?: {
+        /** @description The light in which colours are shown. */
+        light?:
+          | 'window'
+          | 'bulb'
+          | 'cool_led'
+          | 'tube'
+          | 'evening_window'
+          | 'north_window'
+          | 'warm_led'
+          | 'neutral_led'
+          | 'old_tube'
+      }
+      header?: never
+      path: {
+        key:
+          | 'card_cabinet'
+          | 'chest'
+          | 'bedside'
+          | 'cupboard'
+          | 'table'
+          | 'chair'
+          | 'stool'
+          | 'settle'
+          | 'desk'
+          | 'roll_desk'
+          | 'bookcase'
+          | 'mirror'
+          | 'box'
+          | 'board'
+      }
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description Successful Response */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'image/jpeg': unknown
+          'image/png': unknown
+          'image/webp': unknown
+        }
+      }
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Request Entity Too Large */
+      413: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+    }
+  }
   list_grounds_api_grounds_get: {
     parameters: {
       query?: never
@@ -5753,6 +6091,75 @@ export interface operations {
       }
     }
   }
+  begin_job_api_jobs_post: {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['JobIn']
+      }
+    }
+    responses: {
+      /** @description Successful Response */
+      201: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['JobOut']
+        }
+      }
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Request Entity Too Large */
+      413: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+    }
+  }
   get_job_api_jobs__job_id__get: {
     parameters: {
       query?: {
@@ -5783,6 +6190,77 @@ export interface operations {
         }
         content: {
           'application/json': components['schemas']['JobWholeOut']
+        }
+      }
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Request Entity Too Large */
+      413: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+    }
+  }
+  change_job_api_jobs__job_id__patch: {
+    parameters: {
+      query?: never
+      header?: never
+      path: {
+        job_id: number
+      }
+      cookie?: never
+    }
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['JobChangeIn']
+      }
+    }
+    responses: {
+      /** @description Successful Response */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['JobOut']
         }
       }
       /** @description Not Found */
@@ -7814,6 +8292,8 @@ export interface operations {
           | 'warm_led'
           | 'neutral_led'
           | 'old_tube'
+        /** @description The unit in which amounts are said. */
+        unit?: 'ml' | 'spoons' | 'metric_spoons' | 'fl_oz' | 'g' | 'drop'
       }
       header?: never
       path: {
@@ -9194,6 +9674,8 @@ export interface operations {
           | 'warm_led'
           | 'neutral_led'
           | 'old_tube'
+        /** @description The unit in which amounts are said. */
+        unit?: 'ml' | 'spoons' | 'metric_spoons' | 'fl_oz' | 'g' | 'drop'
       }
       header?: never
       path: {
@@ -9679,6 +10161,8 @@ export interface operations {
   undo_pour_api_pots__pot_id__pours_last_delete: {
     parameters: {
       query?: {
+        /** @description Pours made before the one to take back. */
+        place?: number | null
         /** @description The light in which colours are shown. */
         light?:
           | 'window'
@@ -11636,6 +12120,8 @@ export interface operations {
           | 'warm_led'
           | 'neutral_led'
           | 'old_tube'
+        /** @description The unit in which amounts are said. */
+        unit?: 'ml' | 'spoons' | 'metric_spoons' | 'fl_oz' | 'g' | 'drop'
       }
       header?: never
       path: {
@@ -11719,6 +12205,8 @@ export interface operations {
           | 'warm_led'
           | 'neutral_led'
           | 'old_tube'
+        /** @description The unit in which amounts are said. */
+        unit?: 'ml' | 'spoons' | 'metric_spoons' | 'fl_oz' | 'g' | 'drop'
       }
       header?: never
       path: {
@@ -11802,6 +12290,8 @@ export interface operations {
           | 'warm_led'
           | 'neutral_led'
           | 'old_tube'
+        /** @description The unit in which amounts are said. */
+        unit?: 'ml' | 'spoons' | 'metric_spoons' | 'fl_oz' | 'g' | 'drop'
       }
       header?: never
       path: {

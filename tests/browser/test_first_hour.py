@@ -1,0 +1,295 @@
+"""The first hour: from an empty folder, on a phone, with a second job, by keys, with the program away."""
+
+import re
+import tempfile
+from pathlib import Path
+from typing import Any
+
+from playwright.sync_api import Page, ViewportSize, expect
+
+from tests.api.support import photo
+from tests.browser.support import Server
+from tests.browser.test_slice import DESK, PHONE, BrowserCase
+
+ZOOMED = ViewportSize(width=640, height=400)
+"""What is left of 1280 × 800 at 200 % zoom."""
+
+AWAY = ("Failed to load resource: net::ERR_", "Unable to preload CSS", "Failed to fetch dynamically imported")
+
+
+class FromNothingTest(BrowserCase):
+    def setUp(self) -> None:
+        self.folder = Path(self.enterContext(tempfile.TemporaryDirectory()))
+        self.server = self.enterContext(Server(self.folder, own=True))
+        self.page = self.open(DESK)
+
+    def test_to_the_first_jug(self) -> None:
+        """It opens at Piece, its forms drawn; a piece, pots and a colour lead to a jug, at a desk and on a phone."""
+        for size in (DESK, PHONE):
+            page = self.page = self.open(size)
+            page.goto("/")
+            if size == DESK:
+                expect(page).to_have_url(f"{self.server.address}/piece")
+                expect(page.locator(".forms img").first).to_be_visible()
+                self.assertEqual(page.locator(".forms li").count(), 14)
+                self.accessible(page)
+                self.go("try-on")
+                page.get_by_role("link", name="Choose a piece").click()
+                page.get_by_role("button", name="Chest of drawers", exact=True).click()
+                expect(page.get_by_label("Called")).to_have_value("Chest of drawers")
+                for name, colour in (("White", "#f2f0ea"), ("Blue", "#33517e")):
+                    self.pot(page, name, colour)
+                self.caught(page, "#8fa3b8")
+            self.go("mingle", page)
+            page.get_by_role("button", name="Keep as a jug").click()
+            expect(page.get_by_text("stands with your jugs")).to_be_visible()
+        self.assertEqual(len(self.job()["mixes"]), 2)
+        self.assertEqual(self.job()["mixes"][1]["same_as"], self.job()["mixes"][0]["name"])
+
+    def pot(self, page: Page, name: str, colour: str) -> None:
+        self.go("shelf?do=add", page)
+        page.get_by_label("Its name").fill(name)
+        page.get_by_role("tab", name="Typed").or_(page.get_by_role("button", name="Typed")).first.click()
+        page.get_by_label("Typed").or_(page.get_by_placeholder("#")).last.fill(colour)
+        page.get_by_role("button", name="Put it on the shelf").click()
+        expect(page.locator("aside").get_by_label("Name", exact=True)).to_have_value(name)
+
+    def caught(self, page: Page, colour: str) -> None:
+        asked = {"name": "sky", "colour": {"source": "text", "text": colour}}
+        made = page.request.post(f"{self.server.address}/api/jobs/1/targets", data=asked)
+        self.assertEqual(made.status, 201)
+
+    def test_no_paint_leads_to_the_shelf(self) -> None:
+        """A colour without a single paint says what is missing, and the way to it."""
+        self.allowed = ("Failed to load resource: the server responded with a status of 409",)
+        self.caught(self.page, "#8fa3b8")
+        self.go("mingle")
+        expect(self.page.get_by_role("alert")).to_contain_text("no paint on the shelf")
+        self.page.get_by_role("link", name="Open the shelf").click()
+        expect(self.page.get_by_role("button", name="Add a pot")).to_be_visible()
+
+    def test_no_word_for_developers(self) -> None:
+        """Nothing that a person is shown speaks of commands that only a developer gives."""
+        for place in ("piece", "catch", "mingle", "try-on", "daybook", "shelf"):
+            self.go(place)
+            words = self.page.locator("body").inner_text()
+            for word in ("make ", "npm", "Failed to fetch", "undefined", "null"):
+                self.assertNotIn(word, words, place)
+
+    def test_an_empty_job_takes_a_photo(self) -> None:
+        self.go("catch")
+        files = {"name": "jug.jpg", "mimeType": "image/jpeg", "buffer": photo(size=(400, 300))}
+        self.page.locator("input[type=file]").first.set_input_files(files)  # type: ignore[arg-type]
+        expect(self.page.get_by_role("application")).to_be_visible()
+
+
+class NarrowTest(BrowserCase):
+    def test_jugs_at_every_width(self) -> None:
+        """On a phone, a tablet and at 200 % zoom the jugs stand in a drawer with all that belongs to them."""
+        for size in (PHONE, ViewportSize(width=768, height=1024), ViewportSize(width=860, height=800), ZOOMED):
+            with self.subTest(size):
+                page = self.open(size)
+                self.go("mingle", page)
+                page.get_by_role("button", name="Jugs 2").click()
+                drawer = page.get_by_role("dialog")
+                expect(drawer.get_by_role("button", name="Pour it")).to_have_count(2)
+                drawer.get_by_text("print, keep").first.click()
+                for name in ("pour strip", "recipe card", "lid label", "mix it again"):
+                    expect(drawer.get_by_role("link", name=name).first).to_be_visible()
+                expect(drawer.get_by_role("button", name="to the shelf").first).to_be_visible()
+                self.accessible(page)
+                page.keyboard.press("Escape")
+                expect(drawer).to_be_hidden()
+
+    def test_the_message_leads_to_the_jug(self) -> None:
+        """Kept on a phone, a jug is a tap away, and another to pour it; kept twice it says of which it is a twin."""
+        page = self.page = self.open(PHONE)
+        self.go("mingle", page)
+        for words in ("stands with your jugs.", "stands with your jugs: same as Jug glaze"):
+            page.get_by_role("button", name="Keep as a jug").click()
+            expect(page.get_by_text(words)).to_be_visible()
+        page.get_by_role("button", name="Undo").click()
+        page.wait_for_timeout(500)
+        self.assertEqual(len(self.job()["mixes"]), 3)
+        page.get_by_role("button", name="Keep as a jug").click()
+        page.get_by_role("button", name="Show it").click()
+        page.get_by_role("dialog").get_by_role("button", name="Pour it").last.click()
+        expect(page.get_by_text("tap anywhere")).to_be_visible()
+
+
+class JobsTest(BrowserCase):
+    def test_a_second_job(self) -> None:
+        """A job is begun and renamed in the top strip; jugs, looks and pieces are those of the job in hand."""
+        page = self.page
+        self.go("mingle")
+        strip = page.locator("header")
+        strip.get_by_role("button", name="Card-catalogue cabinet").click()
+        page.get_by_role("menuitem", name="Begin a new job").click()
+        page.get_by_label("Its name").fill("Seed chest")
+        page.get_by_role("button", name="Begin", exact=True).click()
+        expect(page).to_have_url(f"{self.server.address}/piece")
+        expect(page.locator(".forms li")).to_have_count(14)
+        expect(page.get_by_role("complementary").get_by_role("button", name="Pour it")).to_have_count(0)
+        strip.get_by_role("button", name="Seed chest").click()
+        page.get_by_role("menuitem", name="Rename this job").click()
+        page.get_by_label("Its name").fill("Seed cupboard")
+        page.get_by_role("button", name="Rename", exact=True).click()
+        expect(strip.get_by_role("button", name="Seed cupboard")).to_be_visible()
+        page.reload()
+        expect(strip.get_by_role("button", name="Seed cupboard")).to_be_visible()
+        self.assertIn("Seed cupboard", page.title())
+        self.accessible(page)
+        strip.get_by_role("button", name="Seed cupboard").click()
+        page.get_by_role("menuitem", name="Card-catalogue cabinet").click()
+        expect(page.get_by_role("complementary").get_by_role("button", name="Pour it")).to_have_count(2)
+
+
+class AliveTest(BrowserCase):
+    def test_recipes_in_the_making(self) -> None:
+        """While recipes are worked out that is said; the old ones stay, marked as old."""
+        page = self.page
+        self.go("mingle")
+        rows = page.locator(".rows input[type=radio]")
+        expect(rows.first).to_be_attached()
+        before = rows.count()
+        held: list[Any] = []
+        page.route("**/recipes?**", lambda route: held.append(route))
+        page.get_by_label("up to").select_option(label="2 pots")
+        expect(page.get_by_text("Working out other recipes")).to_be_visible()
+        self.assertEqual(rows.count(), before)
+        for route in held:
+            route.continue_()
+        expect(page.get_by_text("Working out other recipes")).to_be_hidden()
+        self.assertLess(rows.count(), before)
+
+    def test_the_program_away_and_back(self) -> None:
+        """One banner says it; what is typed stays; what is shown stays; when it is back all goes on by itself."""
+        page = self.page
+        self.allowed = AWAY
+        self.go("piece")
+        expect(page.locator(".stage img")).to_be_visible()
+        page.wait_for_timeout(1800)  # nothing is on its way any more
+        port = self.server.port
+        self.server.stop()
+        name = page.get_by_label("Called")
+        name.fill("Seed cabinet")
+        name.press("Enter")
+        banner = page.get_by_role("alert").filter(has_text="does not answer")
+        expect(banner).to_be_visible()
+        expect(page.get_by_role("alert")).to_have_count(1)
+        expect(name).to_have_value("Seed cabinet")
+        page.get_by_role("link", name="Daybook").click()
+        expect(page.get_by_role("heading", name="could not be loaded")).to_be_visible()
+        self.assertNotIn("Failed to fetch", page.locator("body").inner_text())
+        self.server = self.enterContext(Server(self.folder, port=port))
+        expect(banner).to_be_hidden(timeout=15_000)
+        expect(page.get_by_role("heading", name="What did I mix")).to_be_visible(timeout=15_000)
+
+    def test_a_write_whose_answer_was_lost(self) -> None:
+        """The page sends it again by itself, and it is done once."""
+        page = self.page
+        self.allowed = tuple(f"Failed to load resource: net::ERR_{how}" for how in ("FAILED", "CONNECTION_RESET"))
+        self.go("mingle")
+        lost: list[Any] = []
+
+        def lose(route: Any) -> None:
+            if route.request.method == "POST" and not lost:
+                lost.append(route.fetch())  # it reaches the program, but the answer never comes
+                route.abort("connectionreset")
+            else:
+                route.continue_()
+
+        page.route("**/api/jobs/1/mixes**", lose)
+        page.get_by_role("button", name="Keep as a jug").click()
+        expect(page.get_by_text("stands with your jugs")).to_be_visible()
+        self.assertEqual(len(lost), 1)
+        self.assertEqual(len(self.job()["mixes"]), 3)
+
+    def test_a_double_tap_on_the_bench(self) -> None:
+        """Two taps in one breath pour once, and take back once."""
+        page = self.page
+        pot = page.request.post(f"{self.server.address}/api/mixes/1/pots", data={}).json()
+        self.go(f"bench/{pot['id']}")
+        page.get_by_text("tap anywhere").dblclick()
+        page.wait_for_timeout(700)
+        expect(page.get_by_text("1 of 3 poured")).to_be_visible()
+        page.get_by_text("tap anywhere").click()
+        expect(page.get_by_text("2 of 3 poured")).to_be_visible()
+        page.wait_for_timeout(600)
+        page.get_by_role("button", name="Undo").dblclick()
+        page.wait_for_timeout(700)
+        expect(page.get_by_text("1 of 3 poured")).to_be_visible()
+
+
+class KeysTest(BrowserCase):
+    def test_focus_and_title_follow_the_place(self) -> None:
+        page = self.page
+        self.go("catch")
+        for key, title in (("1", "Piece"), ("3", "Mingle"), ("6", "Daybook"), ("s", "Shelf")):
+            page.keyboard.press(key)
+            expect(page).to_have_title(f"{title} · Card-catalogue cabinet · Jug Mingle")
+            self.assertEqual(page.evaluate("document.activeElement.id"), "main")
+
+    def test_a_layer_that_is_moved_keeps_the_focus(self) -> None:
+        """Moved twice by keys, a layer goes two steps, and it is said where it is."""
+        page = self.page
+        self.go("try-on")
+        page.get_by_label("Add a layer").select_option(label="Wax")
+        page.wait_for_timeout(700)
+        names = page.locator("ol[aria-label^=Layers] button.name")
+        expect(names).to_have_text(["Wax", "Clear coat", "Blend"])
+        names.first.focus()
+        for order in (["Clear coat", "Wax", "Blend"], ["Clear coat", "Blend", "Wax"]):
+            page.keyboard.press("Alt+ArrowDown")
+            expect(names).to_have_text(order)
+            self.assertEqual(page.evaluate("document.activeElement.innerText").strip(), "Wax")
+        expect(page.get_by_text("Wax is layer 1 of 3")).to_be_attached()
+
+    def test_escape_closes_panels(self) -> None:
+        """A panel takes the focus, Escape closes it, and the focus goes back to what opened it."""
+        page = self.page
+        self.go("shelf")
+        tile = page.get_by_role("button", name="Mill pond").first
+        tile.click()
+        panel = page.get_by_role("complementary", name="The pot in hand")
+        expect(panel).to_be_focused()
+        page.keyboard.press("Escape")
+        expect(panel).to_be_hidden()
+        expect(tile).to_be_focused()
+        self.go("mingle")
+        page.get_by_role("button", name="Why? By hand?").click()
+        expect(page.get_by_role("region", name="Why this recipe")).to_be_visible()
+        page.keyboard.press("Escape")
+        expect(page.get_by_role("region", name="Why this recipe")).to_be_hidden()
+
+
+class NumbersTest(BrowserCase):
+    def test_a_thousand_or_one(self) -> None:
+        """1,000 is asked about and nothing changes; other ways to write a number are understood."""
+        page = self.page
+        self.go("mingle")
+        field = page.locator(".wishes input").first
+        for text, asked in (
+            ("1,000", "Is 1,000 1000 or 1?"), ("250,5", ""), ("1 000", ""), ("0,5", "From 1 to 20000 ml."),
+            ("1,000,000", "From 1 to 20000 ml."), ("many", "Give a number."),
+        ):  # fmt: skip
+            with self.subTest(text):
+                field.fill(text)
+                if asked:
+                    expect(page.get_by_role("alert").filter(has_text=asked)).to_be_visible()
+                else:
+                    expect(page.locator("#batch-wrong")).to_have_count(0)
+
+    def test_each_tool_speaks_its_unit(self) -> None:
+        """What is to be poured stands with the unit of the tool, and likely differences before all."""
+        page = self.page
+        self.go("mingle")
+        for tool, pattern in (
+            ("scale", r"\d+(\.\d)? g Chalk white"), ("spoons", r"(cup|tablespoon|teaspoon)s? Chalk white"),
+            ("syringe", r"\d+ ml Chalk white"), ("parts", r"\d+ parts? Chalk white"),
+        ):  # fmt: skip
+            page.locator(".wishes select").first.select_option(label=tool)
+            page.get_by_role("button", name="Other ways").or_(page.get_by_role("button", name="Only the best")).click()
+            expect(page.locator(".rows")).to_contain_text(re.compile(pattern))
+        expect(page.locator(".rows")).to_contain_text(re.compile(r"about \d+\.\d, likely \d+\.\d–\d+\.\d off"))
+        self.assertNotIn("on paper", page.locator(".rows").inner_text())

@@ -1,0 +1,120 @@
+"""What was predicted of a mix stays with it: then and now; and the fit of a start is that of the start before."""
+
+import shutil
+from unittest.mock import patch
+
+import numpy as np
+from numpy.testing import assert_allclose
+
+from jug_mingle.core.evidence import Swatch
+from jug_mingle.core.recipes import MODEL, assess
+from jug_mingle.core.spectra import light
+from jug_mingle.services import kept_fit, pots, predictions, shelf
+from jug_mingle.services.predictions import FILLED_IN, fill_in, then_of
+from jug_mingle.store.models import PotRow
+from tests.services.test_services import ServiceCase
+
+
+class ThenAndNowTest(ServiceCase):
+    def test_kept_with_the_mix(self) -> None:
+        """Reflectance, band and version of the model are stored with a mix, and stay when its paints are learnt."""
+        mix = self.mix()
+        then = then_of(mix.predicted)
+        assert then is not None
+        now = predictions.assess_mix(self.session, mix, [light("window")])
+        assert_allclose(then.R, now.R, atol=1e-6)
+        self.assertEqual((then.model, then.at), (MODEL, "kept"))
+        self.assertEqual((then.expected, then.low, then.high), (now.expected, now.low, now.high))
+        blue = shelf.get_material(self.session, "blue")
+        white = shelf.get_material(self.session, "white")
+        shelf.add_reading(
+            self.session, how="reader", noise=0.5, volumes=[(blue, 1.0), (white, 4.0)], veil=1.0,
+            swatches=[Swatch(seen=np.array([75.0, -6.0, -18.0]))],
+        )  # fmt: skip
+        later = predictions.assess_mix(self.session, mix, [light("window")])
+        again = then_of(mix.predicted)
+        assert again is not None
+        assert_allclose(again.R, then.R)
+        self.assertGreater(again.apart(later.R), 1.0)
+
+    def test_without_a_target(self) -> None:
+        then = then_of(self.mix(target_id=None).predicted)
+        assert then is not None
+        self.assertIsNone(then.expected)
+
+    def test_kept_with_what_was_poured(self) -> None:
+        """Of a pot it is what is in it, after each pour and each one taken back."""
+        mix = self.mix()
+        pot = pots.begin(self.session, mix.id)
+        self.assertIsNone(pot.predicted)
+        pots.pour(self.session, pot.id, place=0, material="white", ml=150.0, how="scale")
+        white = then_of(pot.predicted)
+        pots.pour(self.session, pot.id, place=1, material="blue", ml=90.0, how="eye")
+        both = then_of(pot.predicted)
+        assert white is not None
+        assert both is not None
+        self.assertEqual(both.at, "poured")
+        self.assertGreater(white.apart(both.R), 5.0)
+        pots.undo_pour(self.session, pot.id)
+        back = then_of(pot.predicted)
+        assert back is not None
+        assert_allclose(back.R, white.R)
+
+    def test_filled_in_later(self) -> None:
+        """What was kept before predictions were gets one of today, marked so; what has one keeps it."""
+        first, second = self.mix(), self.mix(name="Other")
+        pot = pots.begin(self.session, first.id)
+        pots.pour(self.session, pot.id, place=0, material="white", ml=150.0, how="scale")
+        first.predicted = pot.predicted = None
+        kept = second.predicted
+        self.session.flush()
+        self.assertEqual(fill_in(self.session), 2)
+        self.assertEqual(second.predicted, kept)
+        for row in (first, self.session.get_one(PotRow, pot.id)):
+            assert row.predicted is not None
+            self.assertEqual(row.predicted["at"], FILLED_IN)
+        self.assertEqual(fill_in(self.session), 0)
+
+    def test_worked_out_once(self) -> None:
+        """Asked again, a mix is not predicted again, until the paints are known better."""
+        mix = self.mix()
+        with patch("jug_mingle.services.predictions.assess", wraps=assess) as asked:
+            for _ in range(3):
+                predictions.assess_mix(self.session, mix, [light("bulb")])
+            self.assertEqual(asked.call_count, 1)
+            shelf.change_material(self.session, "blue", {"volume_solids": 0.5})
+            predictions.assess_mix(self.session, mix, [light("bulb")])
+            self.assertEqual(asked.call_count, 2)
+
+
+class KeptFitTest(ServiceCase):
+    def test_there_and_back(self) -> None:
+        """A kept fit predicts, draws and doubts as the one that it was made of."""
+        fitted = shelf.fitted_shelf(self.session)
+        shelf.keep_fit(self.session)
+        key = shelf._fits.key_of(fitted)
+        assert key is not None
+        back = kept_fit.load(self.path, key, fitted.materials)
+        assert back is not None
+        for name in ("log_K", "log_S", "unknowns"):
+            assert_allclose(getattr(back, name), getattr(fitted, name))
+        for one, other in zip(back.draw(8), fitted.draw(8), strict=True):
+            assert_allclose(one, other)
+        self.assertEqual((dict(back.weights), dict(back.misses)), (dict(fitted.weights), dict(fitted.misses)))
+
+    def test_of_something_else_or_damaged(self) -> None:
+        """Another shelf, another physics or a spoilt file: no fit, and no error."""
+        fitted = shelf.fitted_shelf(self.session)
+        shelf.keep_fit(self.session)
+        key = shelf._fits.key_of(fitted)
+        assert key is not None
+        self.assertIsNone(kept_fit.load(self.path, "another", fitted.materials))
+        self.assertIsNone(kept_fit.load(self.path / "nowhere", key, fitted.materials))
+        file = self.path / kept_fit.NAME
+        whole = file.read_bytes()
+        for spoilt in (b"", b"x" * 900, whole[: len(whole) // 2], whole[:60] + b"y" * 400 + whole[460:]):
+            file.write_bytes(spoilt)
+            self.assertIsNone(kept_fit.load(self.path, key, fitted.materials))
+        with patch("jug_mingle.services.kept_fit.physics", return_value="of tomorrow"):
+            self.assertNotEqual(kept_fit.key_of("x"), kept_fit.key_of("y"))
+        shutil.rmtree(self.path / "photos", ignore_errors=True)

@@ -1,0 +1,89 @@
+import { readonly, ref } from 'vue'
+
+/** The program does not answer: it was stopped, or the network between is gone. */
+export class AwayError extends Error {
+  constructor() {
+    super('The program does not answer.')
+  }
+}
+
+const away = ref(false)
+/** Whether the program does not answer at this moment. */
+export const isAway = readonly(away)
+
+const AGAIN = [250, 800]
+/** How long to wait before a request is sent again that got no answer. [ms] */
+
+const LOOK = 1500
+/** How often it is looked whether the program is back. [ms] */
+
+/** What is asked by POST because it is long, and changes nothing. */
+const READS =
+  /\/(picture|point|judge|recipes|by-hand|beside|why|look|scheme|dress|file|check|next-swatch|prepared?|preparations)(\?|$)/
+
+/** Keys of writes that got no answer: sent again by the same hand, they are still the same write. */
+const unanswered = new Map<string, string>()
+
+function newKey(): string {
+  return Array.from(crypto.getRandomValues(new Uint8Array(16)), (byte) => byte.toString(16).padStart(2, '0')).join('')
+}
+
+async function signature(request: Request): Promise<string> {
+  const size = Number(request.headers.get('content-length') ?? 0)
+  const body = size > 100_000 ? size.toString() : await request.clone().text()
+  return `${request.method} ${request.url} ${body.length.toString()} ${body.slice(0, 4000)}`
+}
+
+const wait = (ms: number) =>
+  new Promise((resolve) => {
+    setTimeout(resolve, ms)
+  })
+
+/**
+ * Ask the program. What gets no answer is sent again a few times; a write carries a key, so that it is done once however
+ * often it is sent. Throws an AwayError where the program does not answer.
+ */
+export async function reach(input: Request | string, init?: RequestInit): Promise<Response> {
+  const request = new Request(input, init)
+  const writes = !['GET', 'HEAD'].includes(request.method) && !READS.test(request.url)
+  // What is sent while the page is being left must be sent at once: no time to look whether it was sent before.
+  const mine = writes && !request.keepalive ? await signature(request) : ''
+  const key = writes ? (unanswered.get(mine) ?? newKey()) : ''
+  if (writes) request.headers.set('Idempotency-Key', key)
+  for (const pause of [...AGAIN, undefined]) {
+    try {
+      const response = await fetch(request.clone())
+      unanswered.delete(mine)
+      away.value = false
+      return response
+    } catch (error) {
+      if (request.signal.aborted) throw error
+      if (mine) unanswered.set(mine, key)
+      if (pause === undefined) break
+      await wait(pause)
+    }
+  }
+  leave()
+  throw new AwayError()
+}
+
+/** Say that the program is away, and look for it until it is back. */
+function leave() {
+  if (away.value) return
+  away.value = true
+  const look = async () => {
+    try {
+      await fetch('/api/lights', { cache: 'no-store' })
+      away.value = false
+    } catch {
+      setTimeout(() => void look(), LOOK)
+    }
+  }
+  setTimeout(() => void look(), LOOK)
+}
+
+/** What to say beside a field of an error: nothing while the program is away, which is said once, at the top. */
+export function wordsOf(error: unknown, otherwise = 'It did not work: try again.'): string {
+  if (error instanceof AwayError) return ''
+  return error instanceof Error ? error.message : otherwise
+}
