@@ -11,6 +11,7 @@ PARTS = {
     "pouring": "bench.pouring",
     "finishes": "bench.finishes",
     "steady": "bench.steady",
+    "first_hour": "bench.first_hour",
 }
 
 

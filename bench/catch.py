@@ -198,7 +198,7 @@ def shelf_of_200() -> None:
         rows = "\n".join(
             f"Pot {n},chalk_paint,#{''.join(f'{v:02x}' for v in rng.integers(30, 230, 3))}" for n in range(178)
         )
-        with TestClient(demo_app(Path(folder))) as client:
+        with TestClient(demo_app(Path(folder)), base_url="http://127.0.0.1") as client:
             start = time.perf_counter()
             client.post("/api/shelf/table", content=f"name,kind,hex\n{rows}").raise_for_status()
             taken = time.perf_counter() - start

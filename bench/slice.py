@@ -19,8 +19,9 @@ from bench.tables import ms, seconds, table
 from jug_mingle.api.app import pages_folder
 from jug_mingle.cli import prepare_demo
 from jug_mingle.core import photos
+from jug_mingle.core.arrays import FloatArray
 from jug_mingle.core.colour import R_to_Lab, XYZ_to_Lab, delta_E_CIE2000, sRGB_to_RGB
-from jug_mingle.core.honest_light import as_it_is, catch, from_white
+from jug_mingle.core.honest_light import Correction, as_it_is, catch, from_white
 from jug_mingle.core.measures import tool
 from jug_mingle.core.recipes import Target, Wishes, find_recipes, palette_of, usable
 from jug_mingle.core.search import best_candidates, exhaustive
@@ -179,6 +180,19 @@ def weight() -> None:
     table("Pages", ["figure", "found", "aim"], rows)
 
 
+def off(here: photos.Patch, by: Correction, Lab: FloatArray) -> float:
+    """Return how far (CIEDE2000) a patch corrected one way is from the colour that was photographed."""
+    return float(delta_E_CIE2000(XYZ_to_Lab(catch(here, by).XYZ), Lab))
+
+
+def corrected(here: photos.Patch, white: photos.Patch, Lab: FloatArray) -> float | str:
+    """Return the same with the white tapped, or why that white cannot serve."""
+    try:
+        return off(here, from_white(white), Lab)
+    except photos.UnusablePatchError:
+        return "refused: burnt out"
+
+
 def caught() -> None:
     """Colours caught from the demo photos against the reflectances that were photographed."""
     rows = []
@@ -191,10 +205,7 @@ def caught() -> None:
         white = patch(scene.white.x, scene.white.y, 12)
         for spot in scene.spots:
             here, Lab = patch(spot.x, spot.y, 6), R_to_Lab(spot.R)
-            with_white, without = (
-                float(delta_E_CIE2000(XYZ_to_Lab(catch(here, by).XYZ), Lab)) for by in (from_white(white), as_it_is())
-            )
-            rows.append([scene.name, scene.light, spot.name, with_white, without])
+            rows.append([scene.name, scene.light, spot.name, corrected(here, white, Lab), off(here, as_it_is(), Lab)])
     table(
         "Caught from the demo photos, CIEDE2000 to the true colour in daylight (aim with the white tap: <= 6)",
         ["photo", "light", "spot", "white tap", "no white"],

@@ -4,7 +4,7 @@ import sys
 import tempfile
 from pathlib import Path
 
-from playwright.sync_api import Page, ViewportSize, sync_playwright
+from playwright.sync_api import Page, ViewportSize, expect, sync_playwright
 
 from jug_mingle.cli import prepare_demo
 from tests.browser.support import Server, launch
@@ -17,7 +17,7 @@ def catch_the_glaze(page: Page) -> None:
     page.goto("/catch")
     photo = page.get_by_role("application")
     photo.wait_for()
-    page.wait_for_function("document.querySelector('[role=application] img')?.complete")
+    expect(photo.locator("img")).to_have_js_property("complete", True)
     box = photo.bounding_box()
     assert box is not None
     page.mouse.click(box["x"] + box["width"] * 0.71, box["y"] + box["height"] * 0.775)
@@ -63,6 +63,12 @@ def main(folder: Path) -> None:
                     page.locator(ready).first.wait_for()
                     page.wait_for_timeout(700)
                     page.screenshot(path=folder / f"{name}{suffix}.png")
+                if suffix:
+                    page.goto("/mingle")
+                    page.get_by_role("button", name="Jugs").click()
+                    page.get_by_role("dialog").get_by_role("button", name="Pour it").first.wait_for()
+                    page.wait_for_timeout(500)
+                    page.screenshot(path=folder / "jugs-phone.png")
                 context.close()
             context = browser.new_context(base_url=server.address, viewport=DESK, reduced_motion="reduce")
             page = context.new_page()
