@@ -11,5 +11,6 @@ export default defineConfig({
     Icons({ compiler: 'vue3' }),
   ],
   build: { outDir: '../jug_mingle/web_dist', emptyOutDir: true, chunkSizeWarningLimit: 600 },
-  server: { proxy: { '/api': 'http://127.0.0.1:8417' } },
+  // The name that the browser used is kept: the program answers to its own pages only.
+  server: { proxy: { '/api': { target: 'http://127.0.0.1:8417', changeOrigin: false } } },
 })

@@ -1,23 +1,68 @@
 <script setup lang="ts">
-import { computed, watchEffect } from 'vue'
+import { computed, nextTick, ref, watch, watchEffect } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 
+import { isAway } from './api/reach'
+import { unloaded } from './router'
+import AwayBanner from './shared/AwayBanner.vue'
+import ErrorLine from './shared/ErrorLine.vue'
+import JobMenu from './shared/JobMenu.vue'
 import JugShelf from './shared/JugShelf.vue'
+import { jugsShown } from './shared/jugsShown'
 import LightSwitch from './shared/LightSwitch.vue'
 import NoticeBar from './shared/NoticeBar.vue'
 import PlacesRail from './shared/PlacesRail.vue'
 import { places } from './shared/places'
 import { preferences, prefer } from './shared/preferences'
-import { useJob, useLights } from './shared/useJob'
+import { emptyJob, jobsTaken, useJob, useLights } from './shared/useJob'
 import { useKeys } from './shared/useKeys'
+import { useNarrow } from './shared/useNarrow'
 import { useShelfAhead } from './shared/useShelf'
 
-const { job } = useJob()
+const { job, error } = useJob()
 const { data: lights } = useLights()
 const router = useRouter()
 useShelfAhead()
 const route = useRoute()
+const narrow = useNarrow()
 const withJugs = computed(() => route.name !== 'shelf')
+
+const main = ref<HTMLElement>()
+const title = computed(() =>
+  route.name === 'bench' ? 'Bench' : (places.find((one) => one.name === route.name)?.title ?? 'Jug Mingle'),
+)
+watchEffect(() => {
+  document.title = [title.value, job.value?.name, 'Jug Mingle'].filter(Boolean).join(' · ')
+})
+// Whoever goes to another place by keys or by ear goes on from its beginning.
+watch(
+  () => route.name,
+  async (now, before) => {
+    if (before === undefined || before === 'begin' || now === undefined) return
+    jugsShown.value = false
+    await nextTick()
+    main.value?.focus({ preventScroll: true })
+  },
+)
+
+function again() {
+  const wanted = unloaded.value
+  unloaded.value = undefined
+  if (wanted) void router.push(wanted)
+}
+watch(isAway, (now) => {
+  if (!now) again()
+})
+// An empty job begins with what is to be painted.
+watch(
+  job,
+  (now, before) => {
+    const first = before === undefined || before.id !== now?.id
+    if (!now || !first || window.location.pathname !== '/') return
+    void router.replace({ name: emptyJob(now) ? 'piece' : 'catch' })
+  },
+  { immediate: true },
+)
 
 const dark = window.matchMedia('(prefers-color-scheme: dark)')
 watchEffect(() => {
@@ -41,19 +86,29 @@ useKeys((event) => {
 </script>
 
 <template>
-  <main v-if="route.name === 'bench'" id="main"><RouterView /><NoticeBar /></main>
+  <AwayBanner />
+  <main v-if="route.name === 'bench'" id="main" :aria-label="title"><RouterView /><NoticeBar /></main>
   <div v-else class="frame" :class="{ 'with-jugs': withJugs }">
     <a class="skip" href="#main">Skip to the work</a>
     <header>
       <span class="brand" aria-hidden="true"><img src="/jug.svg" alt="" width="34" height="38" /></span>
-      <p class="job said">
-        {{ job?.name ?? 'Jug Mingle' }} <small class="soft">{{ job?.room }}</small>
-      </p>
+      <JobMenu />
       <LightSwitch />
     </header>
-    <PlacesRail />
-    <main id="main" tabindex="0"><RouterView /></main>
-    <JugShelf v-if="withJugs" />
+    <PlacesRail :narrow="narrow" />
+    <main id="main" ref="main" tabindex="-1" :aria-label="title">
+      <div v-if="unloaded" class="unloaded">
+        <h1>This place could not be loaded.</h1>
+        <p>The program did not send it.</p>
+        <BButton variant="primary" @click="again">Try again</BButton>
+      </div>
+      <div v-else-if="error && !job" class="unloaded">
+        <h1>This job cannot be shown.</h1>
+        <ErrorLine v-if="error" :error="error" />
+      </div>
+      <RouterView v-else :key="jobsTaken" />
+    </main>
+    <JugShelf v-if="withJugs || narrow" :narrow="narrow" />
     <NoticeBar />
   </div>
 </template>
@@ -84,17 +139,11 @@ header {
   text-align: center;
 }
 
-.job {
-  font-size: 1.2rem;
-  margin: 0;
-  white-space: nowrap;
-  overflow: hidden;
-  text-overflow: ellipsis;
-}
-
-.job small {
-  font: 400 0.85rem var(--bs-body-font-family);
-  margin-left: 8px;
+.unloaded {
+  display: grid;
+  gap: 14px;
+  justify-items: start;
+  padding: 8vh 4vw;
 }
 
 main {
@@ -103,8 +152,8 @@ main {
   min-width: 0;
 }
 
-main:focus-visible {
-  outline-offset: -3px;
+main:focus {
+  outline: none; /* it is led to, not stopped at */
 }
 
 .skip {

@@ -1,8 +1,14 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 
-/** A difference in words, then its number, then how wide it may turn out: 0 to 10 on the bar. */
-const { words, value, low, high } = defineProps<{ words: string; value: number; low: number; high: number }>()
+/** A difference as it is likely: in words first, then in numbers, then how wide it may turn out, 0 to 10 on the bar. */
+const { words, likely, value, low, high } = defineProps<{
+  words: string
+  likely: string
+  value: number
+  low: number
+  high: number
+}>()
 
 const percent = (x: number) => `${(Math.min(x, 10) * 10).toFixed(1)}%`
 const band = computed(() => ({ left: percent(low), right: `calc(100% - ${percent(high)})` }))
@@ -14,7 +20,9 @@ const capital = computed(() => words.charAt(0).toUpperCase() + words.slice(1))
     <div class="said words">{{ capital }}</div>
     <div class="numbers">
       <span class="bar" aria-hidden="true"><i :style="band" /><u :style="{ left: percent(value) }" /></span>
-      <span>{{ value.toFixed(1) }} on paper · likely {{ low.toFixed(1) }}–{{ high.toFixed(1) }}</span>
+      <span title="How far the dried mix is likely to be from the colour wanted (CIEDE2000): under 1 nobody can tell"
+        >{{ likely }} <span class="soft">off</span></span
+      >
     </div>
   </div>
 </template>

@@ -6,12 +6,19 @@ function undo() {
   clearNotice()
   void act?.()
 }
+
+function follow() {
+  const act = notice.value?.lead?.act
+  clearNotice()
+  void act?.()
+}
 </script>
 
 <template>
   <div class="place" role="status" aria-live="polite">
     <div v-if="notice" class="notice" :class="{ bad: notice.wrong }">
       <span>{{ notice.text }}</span>
+      <button v-if="notice.lead" type="button" @click="follow">{{ notice.lead.text }}</button>
       <button v-if="notice.undo" type="button" @click="undo">Undo</button>
       <button v-else type="button" @click="clearNotice">Close</button>
     </div>

@@ -1,5 +1,12 @@
 <script setup lang="ts">
+import JugIcon from './JugIcon.vue'
+import { jugsShown } from './jugsShown'
 import { places } from './places'
+import { useJob } from './useJob'
+
+/** The places in the order of the work; in a narrow window the jugs, too, which have no room of their own there. */
+const { narrow } = defineProps<{ narrow: boolean }>()
+const { job } = useJob()
 </script>
 
 <template>
@@ -9,6 +16,17 @@ import { places } from './places'
       <component :is="place.icon" class="icon" aria-hidden="true" />
       {{ place.title }}
     </RouterLink>
+    <button
+      v-if="narrow"
+      type="button"
+      class="jugs"
+      aria-haspopup="dialog"
+      :aria-expanded="jugsShown"
+      @click="jugsShown = true"
+    >
+      <JugIcon class="icon" aria-hidden="true" />
+      {{ job?.mixes.length ? `Jugs ${job.mixes.length.toString()}` : 'Jugs' }}
+    </button>
   </nav>
 </template>
 
@@ -21,7 +39,8 @@ nav {
   padding: 10px 0;
 }
 
-a {
+a,
+.jugs {
   position: relative;
   height: 74px;
   display: flex;
@@ -38,9 +57,21 @@ a.shelf {
   margin-top: auto;
 }
 
+.jugs {
+  border: 0;
+  padding: 0;
+  background: none;
+}
+
 .icon {
   width: 26px;
   height: 26px;
+}
+
+/* The kept jugs are full ones, beside the one that is mingled. */
+.jugs .icon :deep(path:first-child) {
+  fill: currentColor;
+  fill-opacity: 0.4;
 }
 
 kbd {
@@ -78,9 +109,13 @@ a.router-link-active::before {
     border-top: 1px solid var(--line);
   }
 
-  a {
-    flex: 1;
+  a,
+  .jugs {
+    flex: 1 1 0;
+    min-width: 0;
     height: 60px;
+    gap: 2px;
+    font-size: 0.76rem;
   }
 
   a.shelf {

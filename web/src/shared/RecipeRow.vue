@@ -4,6 +4,7 @@ import { computed } from 'vue'
 import type { Schemas } from '../api/client'
 import DifferenceBand from './DifferenceBand.vue'
 import JugDrawing from './JugDrawing.vue'
+import { preferences } from './preferences'
 import SwatchPair from './SwatchPair.vue'
 
 const { recipe } = defineProps<{
@@ -16,8 +17,9 @@ const { recipe } = defineProps<{
 /** Pots that this recipe nearly empties. */
 const scarce = computed(() => recipe.pours.filter((pour) => pour.left_after < 60))
 
-/** Millilitres as a person reads them. */
-const ml = (value: number) => (value >= 20 ? Math.round(value).toString() : value.toFixed(1))
+/** Whether the ratio is one that is measured in parts; any other tool says what it measures. */
+const inParts = computed(() => preferences.value.tool === 'parts')
+const counted = (parts: number) => `${parts.toString()} ${parts === 1 ? 'part' : 'parts'}`
 </script>
 
 <template>
@@ -25,7 +27,13 @@ const ml = (value: number) => (value >= 20 ? Math.round(value).toString() : valu
     <JugDrawing :layers="recipe.pours" :size="112" class="jug" />
     <SwatchPair :target="target" :mix="recipe.hex" :target-name="targetName" class="swatches" />
     <div class="what">
-      <DifferenceBand :words="recipe.words" :value="recipe.delta_E" :low="recipe.low" :high="recipe.high" />
+      <DifferenceBand
+        :words="recipe.words"
+        :likely="recipe.likely"
+        :value="recipe.expected"
+        :low="recipe.low"
+        :high="recipe.high"
+      />
       <p class="parts">
         <template v-for="(pour, place) in recipe.pours" :key="pour.material">
           <span v-if="place > 0"> · </span>
@@ -33,12 +41,12 @@ const ml = (value: number) => (value >= 20 ? Math.round(value).toString() : valu
             ><b>{{ pour.name }}</b> as it is</template
           >
           <template v-else
-            ><b>{{ pour.parts }}</b> {{ pour.name }}</template
+            ><b>{{ inParts ? counted(pour.parts) : pour.words }}</b> {{ pour.name }}</template
           >
         </template>
       </p>
-      <p class="pours soft">
-        <span v-for="pour in recipe.pours" :key="pour.material">{{ ml(pour.ml) }} ml {{ pour.name }}</span>
+      <p v-if="inParts || recipe.pours.length === 1" class="pours soft">
+        <span v-for="pour in recipe.pours" :key="pour.material">{{ pour.words }} {{ pour.name }}</span>
       </p>
       <p v-if="recipe.misses" class="soft">{{ recipe.misses }}</p>
       <p v-if="recipe.metameric" class="warn">{{ recipe.metameric }}</p>
@@ -51,7 +59,7 @@ const ml = (value: number) => (value >= 20 ? Math.round(value).toString() : valu
         >leaves {{ Math.round(low.left_after) }} ml {{ low.name }}</span
       >
       <span v-for="other in recipe.differences.slice(1)" :key="other.light" class="soft">
-        {{ lightTitles[other.light] }}: {{ other.words }}, {{ other.delta_E.toFixed(1) }}
+        {{ lightTitles[other.light] }}: {{ other.words }}, {{ other.likely.split(',')[0] }}
       </span>
     </div>
   </div>

@@ -14,10 +14,12 @@ interface Kept {
   unit: UnitName
   use: string[]
   avoid: string[]
+  /** Number of the job in hand; the first one where there is none. */
+  job: number
 }
 
 const KEY = 'jug-mingle'
-const usual: Kept = { light: 'window', batch: 500, mostPots: 3, tool: 'parts', unit: 'ml', use: [], avoid: [] }
+const usual: Kept = { light: 'window', batch: 500, mostPots: 3, tool: 'parts', unit: 'ml', use: [], avoid: [], job: 0 }
 
 function load(): Kept {
   try {

@@ -1,6 +1,7 @@
 import { useQueryClient } from '@tanstack/vue-query'
 
 import { api, type Schemas, unwrap } from '../api/client'
+import { showJug } from './jugsShown'
 import { jobKey } from './useJob'
 import { say, sayWrong } from './useNotice'
 import { useShelfChanged } from './useShelf'
@@ -17,7 +18,13 @@ export function useMixes() {
         await api.POST('/api/jobs/{job_id}/mixes', { params: { path: { job_id: jobId } }, body: mix }),
       )
       await refresh()
-      say(`${kept.name} stands with your jugs.`, () => putAway(kept.id))
+      const twin = kept.same_as ? `: same as ${kept.same_as}` : ''
+      say(`${kept.name} stands with your jugs${twin}.`, () => putAway(kept.id), {
+        text: 'Show it',
+        act: () => {
+          showJug(kept.id)
+        },
+      })
     } catch (error) {
       sayWrong(error)
     }

@@ -1,22 +1,31 @@
 import { readonly, ref } from 'vue'
 
+import { AwayError, wordsOf } from '../api/reach'
+
+/** A step that leads on from what was said. */
+interface Lead {
+  text: string
+  act: () => unknown
+}
+
 export interface Notice {
   text: string
   wrong: boolean
-  undo?: () => unknown
+  undo?: (() => unknown) | undefined
+  lead?: Lead | undefined
 }
 
 const current = ref<Notice>()
 let timer: ReturnType<typeof setTimeout> | undefined
 
 /** Say something at the foot of the screen; it stays long enough to be undone. */
-export function say(text: string, undo?: () => unknown) {
-  show({ text, wrong: false, undo }, 12_000)
+export function say(text: string, undo?: () => unknown, lead?: Lead) {
+  show({ text, wrong: false, undo, lead }, 12_000)
 }
 
-/** Say what went wrong; it stays until it is closed. */
+/** Say what went wrong; it stays until it is closed. That the program is away is said at the top, once. */
 export function sayWrong(error: unknown) {
-  show({ text: error instanceof Error ? error.message : String(error), wrong: true }, 0)
+  if (!(error instanceof AwayError)) show({ text: wordsOf(error, String(error)), wrong: true }, 0)
 }
 
 function show(notice: Notice, milliseconds: number) {

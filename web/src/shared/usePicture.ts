@@ -1,5 +1,7 @@
 import { type MaybeRefOrGetter, onScopeDispose, ref, toValue, watch } from 'vue'
 
+import { isAway, reach, wordsOf } from '../api/reach'
+
 /** A picture to ask for: by its address, or by what is sent to it. */
 export interface PictureAsk {
   url: string
@@ -38,7 +40,7 @@ export function usePicture(ask: MaybeRefOrGetter<PictureAsk | undefined>) {
     onTheirWay.set(number, mine)
     busy.value = true
     try {
-      const response = await fetch(wanted.url, {
+      const response = await reach(wanted.url, {
         signal: mine.signal,
         ...(wanted.body === undefined
           ? {}
@@ -52,8 +54,7 @@ export function usePicture(ask: MaybeRefOrGetter<PictureAsk | undefined>) {
       const picture = await response.blob()
       if (number > shown && !mine.signal.aborted) show(picture, number)
     } catch (error) {
-      if (!mine.signal.aborted && number > shown)
-        wrong.value = error instanceof Error ? error.message : 'The picture could not be drawn.'
+      if (!mine.signal.aborted && number > shown) wrong.value = wordsOf(error, 'The picture could not be drawn.')
     }
     onTheirWay.delete(number)
     busy.value = onTheirWay.size > 0
@@ -80,10 +81,10 @@ export function usePicture(ask: MaybeRefOrGetter<PictureAsk | undefined>) {
   }
 
   watch(
-    () => JSON.stringify(toValue(ask) ?? null),
-    (now) => {
+    [() => JSON.stringify(toValue(ask) ?? null), isAway],
+    ([now, away]) => {
       const wanted = JSON.parse(now) as PictureAsk | null
-      if (wanted) void load(wanted)
+      if (wanted && !away) void load(wanted)
     },
     { immediate: true },
   )

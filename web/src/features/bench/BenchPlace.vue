@@ -2,6 +2,8 @@
 import { computed, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 
+import { wordsOf } from '../../api/reach'
+import ErrorLine from '../../shared/ErrorLine.vue'
 import { prefer, preferences, type UnitName } from '../../shared/preferences'
 import { useKeys } from '../../shared/useKeys'
 import FillingJug from './FillingJug.vue'
@@ -41,14 +43,19 @@ const cue = computed(() =>
   share.value > 1.02 ? 'Too much' : share.value >= 0.98 ? 'Stop' : share.value > 0.8 ? 'Slowly' : '',
 )
 
+/** So soon after a tap that poured or took back, the next one is still the same: wet hands tap twice. [ms] */
+const SAME_TAP = 350
+let tappedAt = 0
+
 async function act(what: () => Promise<unknown>) {
-  if (busy.value) return
+  if (busy.value || Date.now() - tappedAt < SAME_TAP) return
+  tappedAt = Date.now()
   busy.value = true
   try {
     await what()
     wrong.value = ''
   } catch (problem) {
-    wrong.value = problem instanceof Error ? problem.message : 'It was not written down: try again.'
+    wrong.value = wordsOf(problem, 'It was not written down: try again.')
   } finally {
     busy.value = false
   }
@@ -85,7 +92,8 @@ function putOn(grams: number) {
 }
 
 function undo() {
-  if (made.value.length > 0) void act(bench.undo)
+  const last = made.value.length - 1
+  if (last >= 0) void act(() => bench.undo(last))
 }
 
 useKeys((event) => {
@@ -138,7 +146,7 @@ const units: { value: UnitName; text: string }[] = [
         <BButton variant="outline-secondary" @click="leave">Pause</BButton>
       </div>
     </header>
-    <p v-if="error" class="bad" role="alert">{{ error.message }}</p>
+    <ErrorLine v-if="error" :error="error" class="bad" />
     <p v-if="wrong" class="bad" role="alert">{{ wrong }}</p>
     <p v-if="pot?.words" class="note" role="status">{{ pot.words }}</p>
 

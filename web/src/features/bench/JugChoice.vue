@@ -2,6 +2,8 @@
 import { useQuery } from '@tanstack/vue-query'
 import { ref } from 'vue'
 
+import { wordsOf } from '../../api/reach'
+import { typedOrNothing } from '../../shared/number'
 import { api, type Schemas, unwrap } from '../../api/client'
 
 /** Which jug it is poured into: one that stands about, or one's own, measured or known by water. */
@@ -18,8 +20,6 @@ const top = ref('')
 const height = ref('')
 const water = ref('')
 const wrong = ref('')
-
-const number = (text: string) => (text.trim() ? Number(text.replace(',', '.')) : null)
 
 /** "250 at 40, 500 at 75" → pairs of millilitres and millimetres. */
 function marks(): [number, number][] {
@@ -38,7 +38,7 @@ async function pick(event: Event) {
     await change(field.value)
     wrong.value = ''
   } catch (problem) {
-    wrong.value = problem instanceof Error ? problem.message : ''
+    wrong.value = wordsOf(problem)
     field.value = pot.jug
   }
 }
@@ -47,10 +47,10 @@ async function add() {
   try {
     const body = {
       name: name.value,
-      bottom: number(bottom.value),
-      top: number(top.value),
+      bottom: typedOrNothing(bottom.value),
+      top: typedOrNothing(top.value),
       neck: null,
-      height: number(height.value),
+      height: typedOrNothing(height.value),
       marks: marks(),
     }
     const jug = unwrap(await api.POST('/api/jugs', { body }))
@@ -59,7 +59,7 @@ async function add() {
     open.value = false
     wrong.value = ''
   } catch (problem) {
-    wrong.value = problem instanceof Error ? problem.message : 'It could not be kept.'
+    wrong.value = wordsOf(problem, 'It could not be kept.')
   }
 }
 </script>

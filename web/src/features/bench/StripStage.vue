@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, onMounted, onScopeDispose, ref } from 'vue'
 
+import { wordsOf } from '../../api/reach'
 import type { Colour, Schemas } from '../../api/client'
 import AnyColour from '../../shared/colour/AnyColour.vue'
 import SwatchPair from '../../shared/SwatchPair.vue'
@@ -27,6 +28,8 @@ onScopeDispose(() => {
 const left = computed(() => (pot.dry_at ? Math.max(0, new Date(pot.dry_at).getTime() - now.value) / 1000 : 0))
 const clock = computed(() => {
   const seconds = Math.ceil(left.value)
+  const hours = Math.floor(seconds / 3600)
+  if (hours > 0) return `${hours.toString()} h ${Math.floor((seconds % 3600) / 60).toString()} min`
   return `${Math.floor(seconds / 60).toString()}:${(seconds % 60).toString().padStart(2, '0')}`
 })
 
@@ -36,7 +39,7 @@ async function act(what: string, run: () => Promise<void>) {
   try {
     await run()
   } catch (problem) {
-    wrong.value = problem instanceof Error ? problem.message : 'It did not work: try again.'
+    wrong.value = wordsOf(problem, 'It did not work: try again.')
   } finally {
     busy.value = ''
   }
@@ -48,13 +51,15 @@ const read = () =>
     if (!colour.value) throw new Error('First say which colour the dried strip has.')
     advice.value = undefined
     verdict.value = await bench.read(colour.value, anyway.value)
-    if (!verdict.value.reached) advice.value = await bench.rescue()
+    if (aimed()) advice.value = await bench.rescue()
   })
+/** Whether there is a colour to reach that was not reached yet. */
+const aimed = () => verdict.value && !verdict.value.reached && verdict.value.delta_E !== null
 /** A strip that was read before the page was left: what it said, and how to go on. */
 onMounted(() =>
   act('Looking…', async () => {
     verdict.value = await bench.verdict()
-    if (verdict.value && !verdict.value.reached) advice.value = await bench.rescue()
+    if (aimed()) advice.value = await bench.rescue()
   }),
 )
 const take = (option: Schemas['RescueOut']) =>
@@ -82,8 +87,9 @@ const unlearn = () =>
     <template v-if="!verdict">
       <h2>It is all in. Stir it well, and paint a strip.</h2>
       <p v-if="!pot.dry_at">
-        Brush out a strip where it hides, and let it dry: about {{ Math.round(pot.dry_minutes) }} minutes. Wet paint is
-        darker than dry.
+        <template v-if="pot.over">Brush out a strip as it will be used, on {{ pot.over }},</template>
+        <template v-else>Brush out a strip where it hides,</template>
+        and let it dry: about {{ pot.dry_words }}. Wet is darker than dry.
       </p>
       <p v-else-if="left > 0" class="clock said" role="timer">{{ clock }} until it is dry</p>
       <p v-else class="clock said">It should be dry now.</p>
@@ -103,9 +109,13 @@ const unlearn = () =>
     </template>
     <template v-else>
       <h2>
-        {{ verdict.words.charAt(0).toUpperCase() + verdict.words.slice(1) }}: {{ verdict.delta_E.toFixed(1)
-        }}<template v-if="verdict.misses">, {{ verdict.misses }}</template>
+        <template v-if="verdict.delta_E !== null">
+          {{ verdict.words.charAt(0).toUpperCase() + verdict.words.slice(1) }}:
+          {{ verdict.delta_E.toFixed(1) }} off<template v-if="verdict.misses">, {{ verdict.misses }}</template>
+        </template>
+        <template v-else>This jug was mixed without a colour to reach. The strip teaches its paints.</template>
       </h2>
+      <span v-if="!verdict.target_hex" class="mat alone" :style="{ background: verdict.hex }" />
       <SwatchPair
         v-if="verdict.target_hex"
         :target="verdict.target_hex"
@@ -122,6 +132,10 @@ const unlearn = () =>
         <p class="clock said">That is it.</p>
         <BButton variant="primary" class="own" @click="finish">Done</BButton>
       </template>
+      <template v-else-if="verdict.delta_E === null">
+        <p>Is it as you want it? You decide.</p>
+        <BButton variant="primary" class="own" @click="finish">Good as it is</BButton>
+      </template>
       <template v-else-if="advice">
         <p class="clock said">{{ advice.words }}</p>
         <ul>
@@ -133,11 +147,7 @@ const unlearn = () =>
                   ? 'as it is'
                   : option.additions.map((one) => `${one.words} ${one.name}`).join(' and ')
               }}</b>
-              <small
-                >{{ option.words }}, about {{ option.delta_E.toFixed(1) }} (likely {{ option.low.toFixed(1) }}–{{
-                  option.high.toFixed(1)
-                }}) · {{ Math.round(option.ml) }} ml then</small
-              >
+              <small>{{ option.words }}, {{ option.likely }} · {{ Math.round(option.ml) }} ml then</small>
             </span>
             <BButton
               v-if="option.additions.length > 0"
@@ -170,6 +180,12 @@ h2 {
 
 p {
   margin: 0;
+}
+
+.alone {
+  display: block;
+  height: 120px;
+  max-width: 320px;
 }
 
 .bad {

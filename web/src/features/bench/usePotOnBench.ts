@@ -37,8 +37,15 @@ export function usePotOnBench(potId: MaybeRefOrGetter<number>) {
     show(unwrap(await api.PUT('/api/pots/{pot_id}/jug', { params: ask(), body: { jug } })))
   }
 
-  async function undo() {
-    show(unwrap(await api.DELETE('/api/pots/{pot_id}/pours/last', { params: ask() })))
+  /** Take back the last pour; `place` is how many were made before it, so that a second tap takes no other one. */
+  async function undo(place: number) {
+    const { path, query: asked } = ask()
+    try {
+      show(unwrap(await api.DELETE('/api/pots/{pot_id}/pours/last', { params: { path, query: { ...asked, place } } })))
+    } catch (error) {
+      await query.refetch()
+      throw error
+    }
   }
 
   async function painted() {

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
 
+import { wordsOf } from '../../api/reach'
 import type { Colour, Schemas } from '../../api/client'
 
 const { chip, wrong, keep, targets } = defineProps<{
@@ -61,7 +62,7 @@ async function submit() {
     name.value = ''
     refused.value = ''
   } catch (error) {
-    refused.value = error instanceof Error ? error.message : 'It could not be kept.'
+    refused.value = wordsOf(error, 'It could not be kept.')
   }
 }
 </script>

@@ -2,6 +2,7 @@
 import { keepPreviousData, useQuery } from '@tanstack/vue-query'
 import { computed, ref, watch } from 'vue'
 
+import ErrorLine from '../../shared/ErrorLine.vue'
 import { api, type Colour, type Schemas, unwrap } from '../../api/client'
 import MethodBar from '../../shared/colour/MethodBar.vue'
 import { type Mark, spotAt } from '../../shared/colour/areas'
@@ -50,7 +51,13 @@ const marks = computed<Mark[]>(() => [
 ])
 
 function colourOf(one: Schemas['DominantOut']): Colour {
-  return { source: 'text', text: one.Lab.join(' ') }
+  const [L, a, b] = one.Lab
+  return {
+    source: 'scheme',
+    photo_id: photo.id,
+    lighting: light.lighting.value,
+    Lab: [Math.min(Math.max(L ?? 0, 0), 100), a ?? 0, b ?? 0],
+  }
 }
 
 function toggle(at: number) {
@@ -78,7 +85,7 @@ async function keepAll() {
 <template>
   <div class="scheme">
     <MethodBar :light="light" />
-    <p v-if="error" class="wrong" role="alert">{{ error.message }}</p>
+    <ErrorLine v-if="error" :error="error" />
     <div class="mat bed" :aria-busy="isFetching">
       <PhotoStage
         :src="`/api/photos/${photo.id}/picture`"

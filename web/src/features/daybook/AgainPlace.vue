@@ -3,7 +3,9 @@ import { keepPreviousData, useQuery } from '@tanstack/vue-query'
 import { computed, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 
+import ErrorLine from '../../shared/ErrorLine.vue'
 import { api, type Schemas, unwrap } from '../../api/client'
+import { readWithin } from '../../shared/number'
 import { preferences } from '../../shared/preferences'
 import RecipeRow from '../../shared/RecipeRow.vue'
 import { sameMix } from '../../shared/sameMix'
@@ -21,12 +23,16 @@ const { data: past } = usePast()
 const id = computed(() => Number(route.params.mix))
 const asked = typeof route.query.ml === 'string' ? route.query.ml : undefined
 const batch = ref(asked ?? preferences.value.batch.toString())
-const ml = computed(() => Number(batch.value.replace(',', '.')))
-const fine = computed(() => Number.isFinite(ml.value) && ml.value >= 1 && ml.value <= 20_000)
+const typed = computed(() => readWithin(batch.value, 1, 20_000, 'ml'))
+const ml = computed(() => typed.value.value ?? 0)
+const fine = computed(() => typed.value.value !== undefined)
 const titles = computed(() => Object.fromEntries((lights.value ?? []).map((light) => [light.name, light.title])))
 
 const { data, error } = useQuery({
-  queryKey: computed(() => ['shelf', 'again', id.value, ml.value, preferences.value.tool, preferences.value.light]),
+  queryKey: computed(() => {
+    const { tool, light, unit } = preferences.value
+    return ['shelf', 'again', id.value, ml.value, tool, light, unit]
+  }),
   enabled: fine,
   placeholderData: keepPreviousData,
   retry: false,
@@ -35,7 +41,12 @@ const { data, error } = useQuery({
       await api.GET('/api/past-mixes/{mix_id}', {
         params: {
           path: { mix_id: id.value },
-          query: { batch: ml.value, tool: preferences.value.tool, light: preferences.value.light },
+          query: {
+            batch: ml.value,
+            tool: preferences.value.tool,
+            light: preferences.value.light,
+            unit: preferences.value.unit,
+          },
         },
       }),
     ),
@@ -86,8 +97,8 @@ async function keepIt() {
       <BFormInput v-model="batch" inputmode="decimal" class="number" aria-label="How much, ml" :state="fine && null" />
       ml
     </h1>
-    <p v-if="!fine" class="wrong" role="alert">From 1 to 20000 ml.</p>
-    <p v-if="error" class="wrong" role="alert">{{ error.message }}</p>
+    <p v-if="typed.ask" class="wrong" role="alert">{{ typed.ask }}</p>
+    <ErrorLine v-if="error" :error="error" />
     <template v-if="data">
       <ul class="pots">
         <li v-for="pot in data.pots" :key="pot.name" :class="pot.state">

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 
+import ErrorLine from '../../shared/ErrorLine.vue'
 import { useJob } from '../../shared/useJob'
 import OffcutForm from './OffcutForm.vue'
 import StainBoard from './StainBoard.vue'
@@ -9,8 +10,8 @@ import { useStrips } from './useStrips'
 
 /** What was mixed, how it dried, and how to have it again. */
 const { id, job } = useJob()
-const { data: past } = usePast()
-const { strips, boards, add, remove } = useStrips(id)
+const { data: past, error: noPast } = usePast()
+const { strips, boards, error: noStrips, add, remove } = useStrips(id)
 /** What is not a field of a board. */
 const loose = computed(() => strips.value?.filter((strip) => !strip.board))
 const adding = ref(false)
@@ -23,6 +24,8 @@ const dated = (when: string) => day.format(new Date(when))
     <h1>What did I mix, and how did it dry?</h1>
     <section aria-labelledby="past">
       <h2 id="past">Every jug there was</h2>
+      <ErrorLine v-if="noPast ?? noStrips" :error="noPast ?? noStrips" />
+      <p v-else-if="!past" role="status">Opening the daybook…</p>
       <p v-if="past?.length === 0" class="soft">Keep a recipe as a jug in Mingle: from then on it stands here.</p>
       <ul class="mat jugs">
         <li v-for="mix in past" :key="mix.id">
@@ -39,8 +42,8 @@ const dated = (when: string) => day.format(new Date(when))
         </li>
       </ul>
     </section>
-    <section v-if="boards && boards.length > 0 && id !== undefined" aria-labelledby="boards">
-      <h2 id="boards">Stain boards</h2>
+    <section v-if="boards && boards.length > 0 && id !== undefined" aria-labelledby="stain-boards">
+      <h2 id="stain-boards">Stain boards</h2>
       <div class="mat boards">
         <StainBoard
           v-for="board in boards"
@@ -54,7 +57,7 @@ const dated = (when: string) => day.format(new Date(when))
     </section>
     <section aria-labelledby="strips">
       <div class="head">
-        <h2 id="strips">Strips and offcuts of this piece</h2>
+        <h2 id="strips">Strips and offcuts of this job</h2>
         <BButton size="sm" variant="outline-secondary" :aria-expanded="adding" @click="adding = !adding">{{
           adding ? 'No offcut now' : 'Keep an offcut'
         }}</BButton>

@@ -1,6 +1,8 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 
+import { wordsOf } from '../../api/reach'
+import { typedOrNothing } from '../../shared/number'
 import type { Colour, Schemas } from '../../api/client'
 import AnyColour from '../../shared/colour/AnyColour.vue'
 import GroundChoice from '../../shared/GroundChoice.vue'
@@ -20,7 +22,6 @@ const notes = ref('')
 const colour = ref<Colour>()
 const wrong = ref('')
 const busy = ref(false)
-const number = (text: string) => (text.trim() ? Number(text.replace(',', '.')) : null)
 const onIt = computed(() => {
   const [kind, key] = [what.value.slice(0, 3), what.value.slice(4)]
   return kind === 'mix' ? { mix_id: Number(key), material: null } : { mix_id: null, material: key || null }
@@ -37,8 +38,8 @@ async function keep() {
       ...onIt.value,
       colour: colour.value,
       ground: ground.value,
-      coats: number(coats.value) ?? 1,
-      wiped_after: number(wiped.value),
+      coats: typedOrNothing(coats.value) ?? 1,
+      wiped_after: typedOrNothing(wiped.value),
       board: board.value,
       notes: notes.value,
     })
@@ -46,7 +47,7 @@ async function keep() {
     notes.value = ''
     wiped.value = ''
   } catch (problem) {
-    wrong.value = problem instanceof Error ? problem.message : 'It was not kept: try again.'
+    wrong.value = wordsOf(problem, 'It was not kept: try again.')
   } finally {
     busy.value = false
   }

@@ -52,5 +52,6 @@ export function useStrips(jobId: MaybeRefOrGetter<number | undefined>) {
     }
   }
 
-  return { strips: strips.data, boards: boards.data, add, change, remove }
+  const error = computed(() => strips.error.value ?? boards.error.value)
+  return { strips: strips.data, boards: boards.data, error, add, change, remove }
 }

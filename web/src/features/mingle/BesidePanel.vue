@@ -2,6 +2,7 @@
 import { keepPreviousData, useQuery } from '@tanstack/vue-query'
 import { computed } from 'vue'
 
+import ErrorLine from '../../shared/ErrorLine.vue'
 import { api, type Schemas, unwrap } from '../../api/client'
 import { preferences } from '../../shared/preferences'
 import { useLights } from '../../shared/useJob'
@@ -25,7 +26,10 @@ const { data, error } = useQuery({
   queryFn: async () =>
     unwrap(
       await api.POST('/api/targets/{target_id}/beside', {
-        params: { path: { target_id: targetId }, query: { light: preferences.value.light } },
+        params: {
+          path: { target_id: targetId },
+          query: { light: preferences.value.light, unit: preferences.value.unit },
+        },
         body: { ...both.value, tool: preferences.value.tool, ground: 'oak' },
       }),
     ),
@@ -33,17 +37,15 @@ const { data, error } = useQuery({
 const pots = computed(() => {
   const [one, other] = data.value?.recipes ?? []
   const names = new Map([...(one?.pours ?? []), ...(other?.pours ?? [])].map((pour) => [pour.material, pour.name]))
-  const ml = (recipe: Schemas['RecipeOut'] | undefined, key: string) =>
-    recipe?.pours.find((pour) => pour.material === key)?.ml
-  return [...names].map(([key, name]) => ({ name, one: ml(one, key), other: ml(other, key) }))
+  const amount = (recipe: Schemas['RecipeOut'] | undefined, key: string) =>
+    recipe?.pours.find((pour) => pour.material === key)?.words ?? '–'
+  return [...names].map(([key, name]) => ({ name, one: amount(one, key), other: amount(other, key) }))
 })
-const say = (value: number | undefined) =>
-  value === undefined ? '–' : `${value >= 20 ? Math.round(value).toString() : value.toFixed(1)} ml`
 </script>
 
 <template>
   <section class="beside" aria-label="Two recipes side by side">
-    <p v-if="error" class="wrong" role="alert">{{ error.message }}</p>
+    <ErrorLine v-if="error" :error="error" />
     <template v-if="data">
       <div class="mat">
         <div class="three">
@@ -63,19 +65,13 @@ const say = (value: number | undefined) =>
         <tbody>
           <tr v-for="pot in pots" :key="pot.name">
             <th scope="row">{{ pot.name }}</th>
-            <td>{{ say(pot.one) }}</td>
-            <td>{{ say(pot.other) }}</td>
+            <td>{{ pot.one }}</td>
+            <td>{{ pot.other }}</td>
           </tr>
           <tr v-for="(light, at) in data.apart" :key="light.light" class="light">
             <th scope="row">{{ titleOf(light.light) }}</th>
             <td v-for="(recipe, n) in data.recipes" :key="n">
-              {{ recipe.differences[at]?.words }}, {{ recipe.differences[at]?.delta_E.toFixed(1) }}
-            </td>
-          </tr>
-          <tr>
-            <th scope="row">likely</th>
-            <td v-for="(recipe, n) in data.recipes" :key="n">
-              {{ recipe.low.toFixed(1) }}–{{ recipe.high.toFixed(1) }}
+              {{ recipe.differences[at]?.words }}, {{ recipe.differences[at]?.likely }}
             </td>
           </tr>
           <tr>

@@ -2,11 +2,14 @@
 import { computed, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 
+import ErrorLine from '../../shared/ErrorLine.vue'
 import type { Schemas } from '../../api/client'
+import { isAway } from '../../api/reach'
 import { preferences } from '../../shared/preferences'
 import RecipeRow from '../../shared/RecipeRow.vue'
 import { sameMix } from '../../shared/sameMix'
 import { useJob, useLights } from '../../shared/useJob'
+import { useEscape } from '../../shared/useEscape'
 import { useMixes } from '../../shared/useMixes'
 import BesidePanel from './BesidePanel.vue'
 import PreparePanel from './PreparePanel.vue'
@@ -26,8 +29,14 @@ const target = computed(() => {
   const wanted = Number(route.query.target)
   return job.value?.targets.find((known) => known.id === wanted) ?? job.value?.targets[0]
 })
-const { data, error, isFetching } = useRecipes(() => target.value?.id)
+const { data, old, error, isFetching } = useRecipes(() => target.value?.id)
 const titles = computed(() => Object.fromEntries((lights.value ?? []).map((light) => [light.name, light.title])))
+
+const busyWords = computed(() => {
+  if (isFetching.value) return old.value ? 'Working out other recipes… These are from before.' : waiting.value
+  return old.value ? 'These recipes are from before.' : ''
+})
+const waiting = computed(() => (data.value ? '' : 'Working out what to pour…'))
 
 /** The best of each number of pots first; the others unfold. */
 const all = ref(false)
@@ -81,6 +90,13 @@ watch(rows, (now, old) => {
   chosen.value = Math.max(0, same < 0 ? asMany : same)
 })
 
+useEscape(() => {
+  const open = asking.value || preparing.value || beside.value !== undefined
+  asking.value = preparing.value = false
+  aside.value = undefined
+  return open
+})
+
 function change(event: Event) {
   void router.replace({ query: { target: (event.target as HTMLSelectElement).value } })
 }
@@ -112,9 +128,13 @@ function keepChosen() {
       </h1>
       <WishBar />
     </div>
-    <p v-if="error" class="wrong" role="alert">{{ error.message }}</p>
+    <div v-if="error">
+      <ErrorLine :error="error" />
+      <RouterLink v-if="!isAway" :to="{ name: 'shelf' }" class="btn btn-primary">Open the shelf</RouterLink>
+    </div>
     <p v-else-if="data?.nearest" class="far">{{ data.nearest }}</p>
-    <fieldset v-if="data" class="mat rows" :aria-busy="isFetching">
+    <p v-if="busyWords" class="busy" role="status">{{ busyWords }}</p>
+    <fieldset v-if="data" class="mat rows" :class="{ old }" :aria-busy="isFetching">
       <legend class="visually-hidden">Recipes, fewest pots first</legend>
       <label v-for="(recipe, at) in rows" :key="at" :class="{ chosen: at === chosen }">
         <input
@@ -136,6 +156,7 @@ function keepChosen() {
     <WhyPanel v-if="asking && inHand" :recipe="inHand" :target-id="target.id" :wrong="handWrong" @parts="hand.set" />
     <BesidePanel v-if="beside && inHand" :first="beside" :second="inHand" :target-id="target.id" />
     <PreparePanel v-if="preparing" />
+    <TellingSwatch v-if="inHand" :recipe="inHand" />
     <div v-if="data" class="foot">
       <BButton variant="outline-secondary" :aria-pressed="all" @click="all = !all">{{
         all ? 'Only the best of each' : 'Other ways'
@@ -150,10 +171,10 @@ function keepChosen() {
       <BButton variant="outline-secondary" :aria-expanded="preparing" @click="preparing = !preparing"
         >Wash, wax, glaze…</BButton
       >
-      <TellingSwatch v-if="inHand" :recipe="inHand" />
       <BButton variant="primary" class="keep" :disabled="rows.length === 0" @click="keepChosen">Keep as a jug</BButton>
     </div>
   </div>
+  <p v-else-if="!job" role="status">Opening the job…</p>
   <div v-else class="none">
     <h1>What do I pour?</h1>
     <p>First catch the colour you want, from a photo. Then its recipes stand here.</p>
@@ -222,6 +243,15 @@ h1 option {
 .rows label:has(:focus-visible) {
   outline: 3px solid #000;
   outline-offset: -4px;
+}
+
+.busy {
+  margin: 0;
+  font-weight: 600;
+}
+
+.rows.old {
+  opacity: 0.72;
 }
 
 .far {

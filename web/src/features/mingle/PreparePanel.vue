@@ -2,6 +2,7 @@
 import { keepPreviousData, useQuery } from '@tanstack/vue-query'
 import { computed, ref, watch } from 'vue'
 
+import ErrorLine from '../../shared/ErrorLine.vue'
 import { api, unwrap } from '../../api/client'
 import GroundChoice from '../../shared/GroundChoice.vue'
 import { preferences } from '../../shared/preferences'
@@ -94,7 +95,7 @@ const { data, error } = useQuery({
         <p v-if="data.spoils" class="warn">{{ data.spoils }}</p>
         <p>{{ one.use }} {{ data.keeps.charAt(0).toUpperCase() + data.keeps.slice(1) }}.</p>
       </template>
-      <p v-if="error" class="wrong" role="alert">{{ error.message }}</p>
+      <ErrorLine v-if="error" :error="error" />
     </div>
   </section>
 </template>

@@ -17,16 +17,14 @@ const { data } = useQuery({
 
 <template>
   <p v-if="data?.pot" class="telling">
-    To be surer: brush out <b>{{ data.words }}</b>, dry it and read it; the error falls from
+    To be surer: brush out <b>{{ data.words }}</b>, dry it and read it. What it may be off by falls from about
     {{ data.before.toFixed(1) }} to {{ data.after.toFixed(1) }}.
-    <RouterLink :to="{ name: 'shelf', query: { pot: data.pot } }">Its pot</RouterLink>
+    <RouterLink :to="{ name: 'shelf', query: { pot: data.pot } }">Open that pot</RouterLink>
   </p>
 </template>
 
 <style scoped>
 .telling {
   margin: 0;
-  flex: 1;
-  min-width: 220px;
 }
 </style>

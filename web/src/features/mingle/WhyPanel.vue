@@ -2,6 +2,7 @@
 import { keepPreviousData, useQuery } from '@tanstack/vue-query'
 import { computed, defineAsyncComponent, ref } from 'vue'
 
+import ErrorLine from '../../shared/ErrorLine.vue'
 import { api, type Schemas, unwrap } from '../../api/client'
 import GroundChoice from '../../shared/GroundChoice.vue'
 import { preferences } from '../../shared/preferences'
@@ -32,26 +33,33 @@ const { data, error } = useQuery({
     ),
 })
 
+/** The parts to set by hand: a ratio finer than anybody counts is shown as near to it as up to 48 parts come. */
+const counted = computed(() => {
+  const most = Math.max(...recipe.pours.map((pour) => pour.parts))
+  const finer = most > 48 ? most / 48 : 1
+  return recipe.pours.map((pour) => ({ ...pour, parts: Math.max(1, Math.round(pour.parts / finer)) }))
+})
+
 function setOne(at: number, text: string) {
   const parts = Math.round(Number(text))
   if (parts >= 1 && parts <= 999)
     emit(
       'parts',
-      recipe.pours.map((pour, n) => (n === at ? parts : pour.parts)),
+      counted.value.map((pour, n) => (n === at ? parts : pour.parts)),
     )
 }
 </script>
 
 <template>
   <section class="why" aria-label="Why this recipe">
-    <p v-if="error" class="wrong" role="alert">{{ error.message }}</p>
+    <ErrorLine v-if="error" :error="error" />
     <div class="hand">
       <h2>By hand</h2>
       <p class="soft">Drag the lines of the jug, or say the parts.</p>
       <div class="both">
-        <HandJug :pours="recipe.pours" @parts="emit('parts', $event)" />
+        <HandJug :pours="counted" @parts="emit('parts', $event)" />
         <div>
-          <label v-for="(pour, at) in recipe.pours" :key="pour.material">
+          <label v-for="(pour, at) in counted" :key="pour.material">
             <span class="one-pot"
               ><input
                 type="number"
@@ -62,7 +70,8 @@ function setOne(at: number, text: string) {
                 :aria-label="`Parts of ${pour.name}, typed`"
                 @change="setOne(at, ($event.target as HTMLInputElement).value)"
               />
-              {{ pour.name }}</span
+              {{ pour.parts === 1 ? 'part' : 'parts' }} {{ pour.name }}
+              <small class="soft">{{ pour.words }}</small></span
             >
             <input
               type="range"
@@ -84,7 +93,7 @@ function setOne(at: number, text: string) {
         <h2>One part too much</h2>
         <ul>
           <li v-for="slip in data.slips" :key="slip.name">
-            of {{ slip.name }}: {{ slip.before.toFixed(1) }} → {{ slip.after.toFixed(1) }}
+            of {{ slip.name }}: on paper {{ slip.before.toFixed(1) }} off becomes {{ slip.after.toFixed(1) }}
           </li>
         </ul>
       </template>
@@ -105,7 +114,7 @@ function setOne(at: number, text: string) {
       </p>
       <ul class="lights">
         <li v-for="one in data.differences" :key="one.light">
-          {{ titleOf(one.light) }}: {{ one.words }}, {{ one.delta_E.toFixed(1) }}
+          {{ titleOf(one.light) }}: {{ one.words }}, {{ one.delta_E.toFixed(1) }} on paper
         </li>
       </ul>
     </div>

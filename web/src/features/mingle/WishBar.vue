@@ -3,6 +3,7 @@ import { useQuery } from '@tanstack/vue-query'
 import { computed, ref, watch } from 'vue'
 
 import { api, type ToolName, unwrap } from '../../api/client'
+import { readWithin } from '../../shared/number'
 import { prefer, preferences } from '../../shared/preferences'
 import RoomLights from '../../shared/RoomLights.vue'
 import { useJob } from '../../shared/useJob'
@@ -19,7 +20,9 @@ const { data: amount } = useQuery({
 
 /** Two coats of everything, and a little over. */
 function forPiece() {
-  if (amount.value) batch.value = amount.value.ml.toString()
+  if (!amount.value) return
+  if (amount.value.ml > 0) batch.value = amount.value.ml.toString()
+  else wrong.value = `For how much? ${amount.value.words.charAt(0).toUpperCase()}${amount.value.words.slice(1)}.`
 }
 const wrong = ref('')
 const wide = window.matchMedia('(min-width: 861px)').matches
@@ -32,13 +35,9 @@ const tools: { value: ToolName; text: string }[] = [
 ]
 
 watch(batch, (text) => {
-  const ml = Number(text.replace(',', '.'))
-  if (!text.trim() || !Number.isFinite(ml) || ml < 1 || ml > 20_000) {
-    wrong.value = 'From 1 to 20000 ml.'
-    return
-  }
-  wrong.value = ''
-  prefer({ batch: ml })
+  const { value, ask } = readWithin(text, 1, 20_000, 'ml')
+  wrong.value = ask ?? ''
+  if (value !== undefined) prefer({ batch: value })
 })
 </script>
 

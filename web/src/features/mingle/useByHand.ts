@@ -1,5 +1,6 @@
 import { computed, ref, watch } from 'vue'
 
+import { wordsOf } from '../../api/reach'
 import { api, type Schemas, unwrap } from '../../api/client'
 import { preferences } from '../../shared/preferences'
 
@@ -21,19 +22,17 @@ export function useByHand(targetId: () => number | undefined, computedRecipe: ()
     const now = recipe.pours.map((pour, n) => ({ material: pour.material, parts: parts[n] ?? pour.parts }))
     const all = now.reduce((sum, pour) => sum + pour.parts, 0)
     const mine = ++newest
-    const answer = await api.POST('/api/targets/{target_id}/by-hand', {
-      params: { path: { target_id: targetId() ?? 0 }, query: { light: preferences.value.light } },
-      body: {
-        pours: now.map((pour) => ({ ...pour, ml: (batch * pour.parts) / all })),
-        tool: preferences.value.tool,
-      },
-    })
-    if (mine !== newest) return
+    const { light, unit, tool } = preferences.value
     try {
+      const answer = await api.POST('/api/targets/{target_id}/by-hand', {
+        params: { path: { target_id: targetId() ?? 0 }, query: { light, unit } },
+        body: { pours: now.map((pour) => ({ ...pour, ml: (batch * pour.parts) / all })), tool },
+      })
+      if (mine !== newest) return
       changed.value = unwrap(answer)
       wrong.value = ''
     } catch (problem) {
-      wrong.value = problem instanceof Error ? problem.message : ''
+      wrong.value = wordsOf(problem)
     }
   }
 

@@ -1,16 +1,16 @@
 import { keepPreviousData, useQuery } from '@tanstack/vue-query'
-import { computed, type MaybeRefOrGetter, toValue } from 'vue'
+import { computed, type MaybeRefOrGetter, shallowRef, toValue, watch } from 'vue'
 
-import { api, unwrap } from '../../api/client'
+import { api, type Schemas, unwrap } from '../../api/client'
 import { preferences } from '../../shared/preferences'
 
 /** Recipes for a target, as the person wants them measured; idle while there is no target. */
 export function useRecipes(targetId: MaybeRefOrGetter<number | undefined>) {
   const wishes = computed(() => {
-    const { batch, mostPots, tool, light, use, avoid } = preferences.value
-    return { batch, tool, most_pots: mostPots, light, use: [...use], avoid: [...avoid] }
+    const { batch, mostPots, tool, light, unit, use, avoid } = preferences.value
+    return { batch, tool, most_pots: mostPots, light, unit, use: [...use], avoid: [...avoid] }
   })
-  return useQuery({
+  const query = useQuery({
     queryKey: computed(() => ['recipes', toValue(targetId), wishes.value]),
     enabled: computed(() => toValue(targetId) !== undefined),
     placeholderData: keepPreviousData,
@@ -18,7 +18,10 @@ export function useRecipes(targetId: MaybeRefOrGetter<number | undefined>) {
     queryFn: async () =>
       unwrap(
         await api.POST('/api/targets/{target_id}/recipes', {
-          params: { path: { target_id: toValue(targetId) ?? 0 }, query: { light: preferences.value.light } },
+          params: {
+            path: { target_id: toValue(targetId) ?? 0 },
+            query: { light: wishes.value.light, unit: wishes.value.unit },
+          },
           body: {
             batch: wishes.value.batch,
             tool: wishes.value.tool,
@@ -31,4 +34,17 @@ export function useRecipes(targetId: MaybeRefOrGetter<number | undefined>) {
         }),
       ),
   })
+  // What was found last for this colour stays to be seen, while other recipes are worked out or cannot be had.
+  const last = shallowRef<{ target: number; found: Schemas['RecipesOut'] }>()
+  watch(
+    query.data,
+    (found) => {
+      const target = toValue(targetId)
+      if (found && target !== undefined && !query.isPlaceholderData.value) last.value = { target, found }
+    },
+    { immediate: true },
+  )
+  const data = computed(() => (last.value?.target === toValue(targetId) ? last.value?.found : undefined))
+  const old = computed(() => data.value !== undefined && (query.isPlaceholderData.value || query.isError.value))
+  return { data, old, error: query.error, isFetching: query.isFetching }
 }

@@ -1,15 +1,21 @@
 <script setup lang="ts">
 import { useQuery } from '@tanstack/vue-query'
-import { computed, ref, watch } from 'vue'
+import { computed, nextTick, ref, watch } from 'vue'
 
+import { wordsOf } from '../../api/reach'
 import { api, type Schemas, unwrap } from '../../api/client'
 import GroundChoice from '../../shared/GroundChoice.vue'
+import KeptInput from '../../shared/KeptInput.vue'
+import { readNumber } from '../../shared/number'
 import PieceChoice from '../../shared/PieceChoice.vue'
 import { preferences } from '../../shared/preferences'
+import { useEscape } from '../../shared/useEscape'
+import { useJob } from '../../shared/useJob'
 import { usePicture } from '../../shared/usePicture'
 import { usePieces } from '../../shared/usePieces'
 import { usePixels } from '../../shared/usePixels'
 
+const { job } = useJob()
 const { pieces, piece, choose, add, change, duplicate, remove } = usePieces()
 const { data: forms } = useQuery({
   queryKey: ['forms'],
@@ -70,16 +76,16 @@ async function attempt(what: () => Promise<void>) {
     await what()
     refused.value = ''
   } catch (problem) {
-    refused.value = problem instanceof Error ? problem.message : 'It could not be changed.'
+    refused.value = wordsOf(problem, 'It could not be changed.')
   }
 }
 
 function measure(key: Measure, unit: string, text: string) {
-  const value = Number(text.replace(',', '.'))
   const one = piece.value
+  const { value, ask } = readNumber(text)
   if (!one) return
-  if (!text.trim() || !Number.isFinite(value)) {
-    refused.value = 'Give a number.'
+  if (value === undefined) {
+    refused.value = ask
     return
   }
   if (unit !== 'cm' && !Number.isInteger(value)) {
@@ -104,11 +110,23 @@ function name(text: string) {
   if (one && text.trim()) void attempt(() => change(one.id, { name: text }))
 }
 
-function addForm(event: Event) {
-  const field = event.target as HTMLSelectElement
-  const wanted = forms.value?.find((one) => one.key === field.value)
-  field.value = ''
-  if (wanted) void attempt(() => add({ name: wanted.title, form: wanted.key, measures: {}, ground: 'oak' }))
+/** Whether the forms are shown to choose from: where there is no piece yet, or another one is wanted. */
+const choosing = ref(false)
+const choice = ref<HTMLElement>()
+
+function ask() {
+  choosing.value = true
+  void nextTick(() => choice.value?.querySelector('button')?.focus())
+}
+useEscape(() => {
+  const was = choosing.value
+  choosing.value = false
+  return was
+})
+
+async function addForm(wanted: Schemas['FormOut']) {
+  await attempt(() => add({ name: wanted.title, form: wanted.key, measures: {}, ground: 'oak' }))
+  if (!refused.value) choosing.value = false
 }
 
 const styles: { key: 'base' | 'relief' | 'handle'; title: string; values: Record<string, string> }[] = [
@@ -128,36 +146,49 @@ const value = (one: Schemas['PieceOut'], key: string) => String(one.measures[key
     <div class="ask">
       <h1>What am I painting?</h1>
       <PieceChoice :pieces="pieces" :chosen="piece?.id" @choose="choose" />
-      <select v-if="piece" class="form-select new" aria-label="Add a piece" @change="addForm">
-        <option value="">+ another piece…</option>
-        <option v-for="one in forms" :key="one.key" :value="one.key">{{ one.title }}</option>
-      </select>
+      <BButton v-if="piece && !choosing" variant="outline-secondary" @click="ask">Another piece…</BButton>
+      <BButton v-if="piece && choosing" variant="outline-secondary" @click="choosing = false"
+        >Back to the piece</BButton
+      >
     </div>
-    <div ref="stage" class="mat stage">
+    <section v-if="job && (choosing || !piece)" ref="choice" class="forms" aria-labelledby="choose">
+      <h2 id="choose">Choose what comes nearest. Its measures come next.</h2>
+      <p v-if="refused" class="wrong" role="alert">{{ refused }}</p>
+      <ul>
+        <li v-for="one in forms" :key="one.key">
+          <button type="button" class="mat" @click="addForm(one)">
+            <img
+              :src="`/api/forms/${one.key}/picture?light=${preferences.light}`"
+              alt=""
+              width="264"
+              height="198"
+              loading="lazy"
+            />
+            {{ one.title }}
+          </button>
+        </li>
+      </ul>
+    </section>
+    <div v-else-if="piece" ref="stage" class="mat stage">
       <img v-if="src" :src="src" :alt="`${piece?.name ?? 'The piece'}, bare`" />
       <p v-if="wrong" class="wrong" role="alert">{{ wrong }}</p>
     </div>
-    <section v-if="piece" class="side" aria-label="Its measures">
+    <section v-if="piece && !choosing" class="side" aria-label="Its measures">
       <p v-if="refused" class="wrong" role="alert">{{ refused }}</p>
       <label class="wide"
         >Called
-        <input
-          class="form-control"
-          maxlength="120"
-          :value="piece.name"
-          @change="name(($event.target as HTMLInputElement).value)"
-        />
+        <KeptInput :key="piece.id" maxlength="120" :value="piece.name" @keep="name" />
       </label>
       <div class="measures">
         <label v-for="one in measures" :key="one.key"
           ><span
             >{{ one.title }}<template v-if="one.unit">, {{ one.unit }}</template></span
           >
-          <input
-            class="form-control"
+          <KeptInput
+            :key="piece.id"
             inputmode="decimal"
-            :value="shown(one.key, one.unit)"
-            @change="measure(one.key, one.unit, ($event.target as HTMLInputElement).value)"
+            :value="shown(one.key, one.unit).toString()"
+            @keep="measure(one.key, one.unit, $event)"
           />
         </label>
         <label v-for="one in styles" :key="one.key"
@@ -220,8 +251,36 @@ const value = (one: Schemas['PieceOut'], key: string) => String(one.measures[key
   gap: 8px 16px;
 }
 
-.new {
-  width: auto;
+.forms {
+  grid-column: 1 / -1;
+  overflow: auto;
+  display: grid;
+  gap: 12px;
+  align-content: start;
+  padding: 2px;
+}
+
+.forms ul {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(158px, 1fr));
+  gap: 12px;
+}
+
+.forms button {
+  width: 100%;
+  border: 0;
+  padding: 8px 8px 12px;
+  text-align: left;
+  font: 650 1rem var(--said);
+}
+
+.forms img {
+  display: block;
+  width: 100%;
+  height: auto;
 }
 
 .stage {

@@ -1,8 +1,10 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 
+import { wordsOf } from '../../api/reach'
 import { api, type Colour, unwrap } from '../../api/client'
 import AnyColour from '../../shared/colour/AnyColour.vue'
+import { readWithin } from '../../shared/number'
 import { useKinds, useShelfChanged } from '../../shared/useShelf'
 
 const emit = defineEmits<{ added: [key: string] }>()
@@ -17,13 +19,13 @@ const busy = ref(false)
 const chosen = computed(() => kinds.value?.find((known) => known.key === kind.value))
 
 async function add() {
-  const ml = Number(left.value.replace(',', '.'))
+  const ml = readWithin(left.value, 0, 50_000, 'ml')
   if (!name.value.trim()) {
     wrong.value = 'A pot needs a name.'
     return
   }
-  if (!Number.isFinite(ml) || ml < 0) {
-    wrong.value = 'What is left is a number of millilitres.'
+  if (ml.value === undefined) {
+    wrong.value = `What is left in it, in millilitres: ${ml.ask}`
     return
   }
   busy.value = true
@@ -31,7 +33,7 @@ async function add() {
     const body = {
       name: name.value,
       kind: kind.value,
-      left_ml: ml,
+      left_ml: ml.value,
       colour: chosen.value?.has_colour ? (colour.value ?? null) : null,
       price: 0,
       place: '',
@@ -42,7 +44,7 @@ async function add() {
     await changed()
     emit('added', pot.key)
   } catch (problem) {
-    wrong.value = problem instanceof Error ? problem.message : 'It could not be added.'
+    wrong.value = wordsOf(problem, 'It could not be added.')
   } finally {
     busy.value = false
   }

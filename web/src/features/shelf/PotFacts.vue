@@ -1,6 +1,8 @@
 <script setup lang="ts">
 import { ref } from 'vue'
 
+import { wordsOf } from '../../api/reach'
+import { typedOrNothing } from '../../shared/number'
 import type { Schemas } from '../../api/client'
 import type { PotChange } from './usePot'
 
@@ -23,17 +25,13 @@ function edit(fact: Fact) {
 }
 
 async function set(fact: Fact, value: string | null) {
-  const said = value !== null && numbers.includes(fact.name) ? Number(value.replace(',', '.')) : value
-  if (typeof said === 'number' && !Number.isFinite(said)) {
-    wrong.value = `${fact.title} is a number.`
-    return
-  }
   try {
+    const said = value !== null && numbers.includes(fact.name) ? typedOrNothing(value) : value
     await change(optical.includes(fact.name) ? { [fact.name]: said } : { handling: { [fact.name]: said } })
     editing.value = undefined
     wrong.value = ''
   } catch (problem) {
-    wrong.value = problem instanceof Error ? problem.message : 'It could not be changed.'
+    wrong.value = wordsOf(problem, 'It could not be changed.')
   }
 }
 </script>

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 
+import { wordsOf } from '../../api/reach'
 import type { Colour, Schemas } from '../../api/client'
 import AnyColour from '../../shared/colour/AnyColour.vue'
 import GroundChoice from '../../shared/GroundChoice.vue'
@@ -55,7 +56,7 @@ async function keep(task: Task) {
     open.value = undefined
     say(`${pot.name} is known better now.`)
   } catch (problem) {
-    wrong.value = problem instanceof Error ? problem.message : 'It could not be kept.'
+    wrong.value = wordsOf(problem, 'It could not be kept.')
   } finally {
     busy.value = false
   }

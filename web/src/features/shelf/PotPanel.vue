@@ -1,6 +1,9 @@
 <script setup lang="ts">
 import { ref, watch } from 'vue'
 
+import { wordsOf } from '../../api/reach'
+import ErrorLine from '../../shared/ErrorLine.vue'
+import { readWithin } from '../../shared/number'
 import { sayWrong } from '../../shared/useNotice'
 import PotFacts from './PotFacts.vue'
 import PotKnown from './PotKnown.vue'
@@ -39,14 +42,14 @@ async function set(body: Parameters<typeof change>[0]) {
     await change(body)
     wrong.value = ''
   } catch (problem) {
-    wrong.value = problem instanceof Error ? problem.message : 'It could not be changed.'
+    wrong.value = wordsOf(problem, 'It could not be changed.')
   }
 }
 
 function setPrice() {
-  const value = Number(price.value.replace(',', '.') || '0')
-  if (Number.isFinite(value) && value >= 0) void set({ price: value })
-  else wrong.value = 'A price is a number, for example 28.50.'
+  const { value, ask } = readWithin(price.value || '0', 0, 10_000, 'a litre')
+  if (value !== undefined) void set({ price: value })
+  else wrong.value = `What a litre cost: ${ask}`
 }
 
 async function remove() {
@@ -61,7 +64,7 @@ async function remove() {
 </script>
 
 <template>
-  <p v-if="error" class="wrong" role="alert">{{ error.message }}</p>
+  <ErrorLine v-if="error" :error="error" />
   <div v-else-if="data" class="pot">
     <div class="mat top">
       <span v-if="data.hex" class="chip" :style="{ background: data.hex }" />
@@ -84,6 +87,7 @@ async function remove() {
       }}<template v-if="data.keeps_until">; keeps until {{ new Date(data.keeps_until).toLocaleDateString() }}</template
       >.
     </p>
+    <p v-for="remark in data.remarks" :key="remark" class="note">{{ remark }}</p>
     <p v-if="data.caution" class="note">{{ data.caution }} Follow the label, local rules and licensed trades.</p>
     <label class="left">
       <span

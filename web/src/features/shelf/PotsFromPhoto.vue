@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 
+import { wordsOf } from '../../api/reach'
 import { api, type Area, unwrap } from '../../api/client'
 import type { Mark } from '../../shared/colour/areas'
 import MethodBar from '../../shared/colour/MethodBar.vue'
@@ -51,7 +52,7 @@ async function add() {
     say(`${keys.length.toString()} pots stand on the shelf.`)
     emit('added')
   } catch (problem) {
-    wrong.value = problem instanceof Error ? problem.message : 'They could not be added.'
+    wrong.value = wordsOf(problem, 'They could not be added.')
   }
 }
 </script>

@@ -1,7 +1,9 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { computed, nextTick, ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 
+import ErrorLine from '../../shared/ErrorLine.vue'
+import { useEscape } from '../../shared/useEscape'
 import { useShelf } from '../../shared/useShelf'
 import AddPot from './AddPot.vue'
 import PotPanel from './PotPanel.vue'
@@ -19,9 +21,24 @@ const router = useRouter()
 const pot = computed(() => (typeof route.query.pot === 'string' ? route.query.pot : undefined))
 const doing = computed(() => (typeof route.query.do === 'string' ? route.query.do : ''))
 
-function open(query: Record<string, string>) {
-  void router.replace({ query })
+/** What is beside the pots, and what was pressed to open it: the focus goes there and comes back. */
+const panel = ref<HTMLElement>()
+let opener: HTMLElement | undefined
+
+async function open(query: Record<string, string>) {
+  const opens = Object.keys(query).length > 0
+  if (opens && document.activeElement instanceof HTMLElement && !panel.value?.contains(document.activeElement))
+    opener = document.activeElement
+  await router.replace({ query })
+  await nextTick()
+  if (opens) panel.value?.focus()
+  else if (opener?.isConnected) opener.focus()
 }
+useEscape(() => {
+  const was = Boolean(pot.value ?? doing.value)
+  if (was) void open({})
+  return was
+})
 </script>
 
 <template>
@@ -35,7 +52,7 @@ function open(query: Record<string, string>) {
           <BButton variant="outline-secondary" @click="open({ do: 'table' })">Table in, table out</BButton>
         </div>
       </div>
-      <div class="find" role="search">
+      <div v-if="data?.length !== 0" class="find" role="search">
         <BFormInput v-model="text" type="search" placeholder="Find a pot" aria-label="Find a pot" class="text" />
         <select v-model="kind" class="form-select" aria-label="Kind">
           <option value="">every kind</option>
@@ -58,11 +75,12 @@ function open(query: Record<string, string>) {
         <span class="soft" role="status">{{ found.length }} of {{ data?.length ?? 0 }}</span>
         <button v-if="any" type="button" class="all" @click="clear">show all</button>
       </div>
-      <p v-if="error" class="wrong" role="alert">{{ error.message }}</p>
+      <ErrorLine v-if="error" :error="error" />
       <p v-if="data?.length === 0" class="empty">
-        The shelf is empty. Add a pot: a name, a kind and a colour are enough. <code>make demo</code> shows a full one.
+        The shelf is empty. Add a pot: a name, a kind and a colour are enough.
       </p>
-      <p v-else-if="found.length === 0" class="empty">No pot is like that.</p>
+      <p v-else-if="!data && !error" role="status">Opening the shelf…</p>
+      <p v-else-if="data && found.length === 0" class="empty">No pot is like that.</p>
       <section v-for="group in groups" :key="group.title">
         <h2 v-if="group.title && group.pots.length > 0">{{ group.title }}</h2>
         <div v-if="group.pots.length > 0" class="mat pots">
@@ -76,7 +94,7 @@ function open(query: Record<string, string>) {
         </div>
       </section>
     </div>
-    <aside v-if="pot || doing" aria-label="The pot in hand">
+    <aside v-if="pot || doing" ref="panel" tabindex="-1" aria-label="The pot in hand">
       <button type="button" class="close" aria-label="Close" @click="open({})">×</button>
       <PotPanel v-if="pot" :key="pot" :pot-key="pot" @gone="open({})" />
       <AddPot v-else-if="doing === 'add'" @added="(key) => open({ pot: key })" />

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { ref } from 'vue'
 
+import { wordsOf } from '../../api/reach'
 import { type Schemas, sendFile } from '../../api/client'
 import { say } from '../../shared/useNotice'
 import { useShelfChanged } from '../../shared/useShelf'
@@ -21,7 +22,7 @@ async function check() {
   try {
     found.value = await sendFile<Schemas['TableOut']>('/api/shelf/table/check', file.value)
   } catch (problem) {
-    wrong.value = problem instanceof Error ? problem.message : 'The table could not be read.'
+    wrong.value = wordsOf(problem, 'The table could not be read.')
   } finally {
     if (field.value) field.value.value = ''
   }
@@ -35,7 +36,7 @@ async function take() {
     say(`${keys.length.toString()} pots stand on the shelf.`)
     emit('taken')
   } catch (problem) {
-    wrong.value = problem instanceof Error ? problem.message : 'The table could not be taken.'
+    wrong.value = wordsOf(problem, 'The table could not be taken.')
   }
 }
 </script>

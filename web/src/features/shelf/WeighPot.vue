@@ -1,6 +1,8 @@
 <script setup lang="ts">
 import { ref } from 'vue'
 
+import { wordsOf } from '../../api/reach'
+import { readNumber, typedOrNothing } from '../../shared/number'
 import { api, type Schemas, unwrap } from '../../api/client'
 
 /** What is left, by the scale: the pot as it stands, less its empty tin. */
@@ -19,8 +21,8 @@ async function put() {
   busy.value = true
   wrong.value = said.value = ''
   try {
-    const tinGrams = Number(tin.value.replace(',', '.'))
-    if (!Number.isFinite(tinGrams) || tinGrams < 0) throw new Error('The empty tin weighs a number of grams.')
+    const tinGrams = typedOrNothing(tin.value) ?? 0
+    if (tinGrams < 0) throw new Error('The empty tin weighs a number of grams.')
     let weight = unwrap(await api.GET('/api/devices/scale'))
     for (let tries = 0; weight.state !== 'stable' && tries < 12; tries++) {
       said.value = `${weight.grams.toFixed(0)} g, settling…`
@@ -31,7 +33,7 @@ async function put() {
     await weigh({ grams: Math.max(weight.grams, 0), tin_grams: tinGrams })
     said.value = `${weight.grams.toFixed(1)} g with its tin: that is what is left now.`
   } catch (problem) {
-    wrong.value = problem instanceof Error ? problem.message : 'The scale gave no answer.'
+    wrong.value = wordsOf(problem, 'The scale gave no answer.')
   } finally {
     busy.value = false
   }
@@ -40,7 +42,7 @@ async function put() {
 /** The stand-in scale gets this pot put on it, as heavy as it would be. */
 async function load() {
   const density = Number(pot.facts.find((fact) => fact.name === 'density')?.value ?? 1)
-  const grams = pot.left_ml * density * 0.94 + Number(tin.value.replace(',', '.') || 0)
+  const grams = pot.left_ml * density * 0.94 + (readNumber(tin.value).value ?? 0)
   await api.POST('/api/devices/scale/load', { body: { grams: Math.max(0, grams) } })
   said.value = 'It stands on the stand-in scale.'
 }

@@ -2,6 +2,7 @@
 import { keepPreviousData, useQuery, useQueryClient } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
 
+import ErrorLine from '../../shared/ErrorLine.vue'
 import { api, type Schemas, unwrap } from '../../api/client'
 import { preferences } from '../../shared/preferences'
 import { jobKey } from '../../shared/useJob'
@@ -73,7 +74,7 @@ async function keep() {
         </select></label
       >
     </div>
-    <p v-if="error" class="wrong" role="alert">{{ error.message }}</p>
+    <ErrorLine v-if="error" :error="error" />
     <template v-if="data && !error">
       <div class="mat rows">
         <div class="head"><span>even to the eye</span><span>in equal parts</span><span>takes</span></div>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { ref } from 'vue'
+import { nextTick, ref } from 'vue'
 
 import type { Layer, Schemas } from '../../api/client'
 
@@ -18,6 +18,8 @@ const emit = defineEmits<{
   peek: [at: number | undefined]
 }>()
 const carried = ref<number>()
+const list = ref<HTMLOListElement>()
+const said = ref('')
 const titleOf = (layer: Layer) => kinds.find((kind) => kind.key === layer.kind)?.title ?? layer.kind
 const ofTop = (n: number) => layers.length - 1 - n
 
@@ -43,16 +45,21 @@ function set(at: number, part: Partial<Layer>) {
 }
 
 function keys(event: KeyboardEvent, at: number) {
-  if (!event.altKey) return
-  if (event.key === 'ArrowUp') move(at, at + 1)
-  else if (event.key === 'ArrowDown') move(at, at - 1)
-  else return
+  if (!event.altKey || !['ArrowUp', 'ArrowDown'].includes(event.key)) return
   event.preventDefault()
+  const to = event.key === 'ArrowUp' ? at + 1 : at - 1
+  const layer = layers[at]
+  if (!layer || to < 0 || to >= layers.length) return
+  move(at, to)
+  said.value = `${titleOf(layer)} is layer ${(to + 1).toString()} of ${layers.length.toString()}`
+  // The layer that is moved keeps the focus, wherever it goes.
+  void nextTick(() => list.value?.querySelectorAll<HTMLButtonElement>('button.name')[ofTop(to)]?.focus())
 }
 </script>
 
 <template>
-  <ol aria-label="Layers, the topmost first" @mouseleave="emit('peek', undefined)">
+  <p class="visually-hidden" role="status">{{ said }}</p>
+  <ol ref="list" aria-label="Layers, the topmost first" @mouseleave="emit('peek', undefined)">
     <li
       v-for="(_, n) in layers"
       :key="ofTop(n)"
@@ -67,7 +74,8 @@ function keys(event: KeyboardEvent, at: number) {
         type="button"
         class="name"
         :aria-pressed="ofTop(n) === chosen"
-        title="Alt and arrow keys move it"
+        title="Alt and the arrow keys move it up and down"
+        aria-keyshortcuts="Alt+ArrowUp Alt+ArrowDown"
         @click="emit('choose', ofTop(n))"
         @focus="emit('peek', ofTop(n))"
         @blur="emit('peek', undefined)"

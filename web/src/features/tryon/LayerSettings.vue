@@ -2,15 +2,18 @@
 import { computed } from 'vue'
 
 import type { Layer, Schemas } from '../../api/client'
+import type { Laid } from './laid'
 import { settingsOf, type Slide, ZONE_TITLES } from './settings'
 
 /** What one layer is laid with, and how; every number begins from common practice. */
-const { layer, number, kinds, patterns, colours, zones, below } = defineProps<{
+const { layer, number, kinds, patterns, colours, offered, zones, below } = defineProps<{
   layer: Layer
   number: number
   kinds: Schemas['LayerKindOut'][]
   patterns: Record<string, string>
-  colours: Record<string, { name: string; hex: string; group: string }>
+  colours: Record<string, Laid>
+  /** What belongs in this kind of layer. */
+  offered: string[]
   zones: string[]
   below: string[]
 }>()
@@ -23,11 +26,21 @@ const emit = defineEmits<{
 }>()
 const kind = computed(() => kinds.find((one) => one.key === layer.kind))
 const settings = computed(() => settingsOf(layer.kind))
-const groups = computed(() => [...new Set(Object.values(colours).map((one) => one.group))])
+/** What can be chosen, by group; what the layer has already stays among it, also if it is not of its kind. */
+const choices = computed(() => {
+  const found: Record<string, [string, string][]> = {}
+  for (const key of new Set([...offered, ...layer.colours])) {
+    const one = colours[key]
+    if (one) (found[one.group] ??= []).push([key, one.name])
+  }
+  return found
+})
 const wants = computed(() => Math.max(layer.colours.length, kind.value?.least ?? 0))
 const gilding = computed(() => layer.kind === 'metallic')
-const addWords = computed(() => (wants.value > 0 ? 'one colour more' : gilding.value ? 'another leaf' : 'tint it'))
-const dropWords = computed(() => (wants.value > 1 ? 'one colour less' : gilding.value ? 'plain gold' : 'no tint'))
+const addWords = computed(() =>
+  wants.value > 0 ? 'one colour more' : gilding.value ? 'another leaf' : 'choose the pot',
+)
+const dropWords = computed(() => (wants.value > 1 ? 'one colour less' : gilding.value ? 'plain gold' : 'any pot'))
 
 function set(part: Partial<Layer>) {
   emit('change', { ...layer, ...part })
@@ -49,7 +62,7 @@ function colour(at: number, value: string) {
 }
 
 function more() {
-  const last = layer.colours.at(-1) ?? Object.keys(colours)[0]
+  const last = layer.colours.at(-1) ?? offered[0]
   if (last) set({ colours: [...layer.colours, last] })
 }
 
@@ -84,10 +97,8 @@ const places: Record<string, string> = {
         :value="layer.colours[n - 1] ?? ''"
         @change="colour(n - 1, ($event.target as HTMLSelectElement).value)"
       >
-        <optgroup v-for="group in groups" :key="group" :label="group">
-          <template v-for="(one, key) in colours" :key="key">
-            <option v-if="one.group === group" :value="key">{{ one.name }}</option>
-          </template>
+        <optgroup v-for="(ones, group) in choices" :key="group" :label="group">
+          <option v-for="[key, name] in ones" :key="key" :value="key">{{ name }}</option>
         </optgroup>
       </select>
     </label>

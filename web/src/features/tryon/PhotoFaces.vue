@@ -3,7 +3,9 @@ import { computed, ref } from 'vue'
 
 import type { Layer, Schemas } from '../../api/client'
 import GroundChoice from '../../shared/GroundChoice.vue'
+import { readWithin } from '../../shared/number'
 import { useJob } from '../../shared/useJob'
+import { sayWrong } from '../../shared/useNotice'
 import { usePicture } from '../../shared/usePicture'
 import { ZONE_TITLES } from './settings'
 import { type Corner, useMarks } from './useMarks'
@@ -99,8 +101,9 @@ function nudge(event: KeyboardEvent, face: number, corner: number) {
 }
 
 function widen(at: number, text: string) {
-  const centimetres = Number(text.replace(',', '.'))
-  if (centimetres >= 1 && centimetres <= 1000) changeFace(at, { width: centimetres / 100 })
+  const { value, ask } = readWithin(text, 1, 1000, 'cm')
+  if (value === undefined) sayWrong(new Error(`How wide is this face? ${ask}`))
+  else changeFace(at, { width: value / 100 })
 }
 
 const share = (value: number, most: number) => `${((100 * value) / most).toFixed(2)}%`

@@ -3,6 +3,7 @@ import { keepPreviousData, useQuery } from '@tanstack/vue-query'
 import { computed, ref, watch } from 'vue'
 
 import { api, type Layer, type Schemas, unwrap } from '../../api/client'
+import KeptInput from '../../shared/KeptInput.vue'
 import PieceChoice from '../../shared/PieceChoice.vue'
 import { preferences } from '../../shared/preferences'
 import { useKeys } from '../../shared/useKeys'
@@ -10,19 +11,23 @@ import { sayWrong } from '../../shared/useNotice'
 import { usePicture } from '../../shared/usePicture'
 import { usePixels } from '../../shared/usePixels'
 import { useSettled } from '../../shared/useSettled'
-import { useShelf } from '../../shared/useShelf'
+import { useKinds, useShelf } from '../../shared/useShelf'
 import LadderPanel from './LadderPanel.vue'
 import LayerList from './LayerList.vue'
 import LayerSettings from './LayerSettings.vue'
 import LookRemarks from './LookRemarks.vue'
 import PhotoFaces from './PhotoFaces.vue'
 import SideBySide from './SideBySide.vue'
+import type { Laid } from './laid'
 import { useLook, useLookbook } from './useLook'
 
 const wear = useLook()
 const { job, pieces, piece, look, layers, canUndo, canRedo } = wear
 const { data: book } = useLookbook()
 const { data: shelf } = useShelf()
+const { data: kinds } = useKinds()
+/** How something without a colour of its own is shown. */
+const CLEAR = '#e9e6dd'
 const stage = ref<HTMLElement>()
 const size = usePixels(stage)
 const sliding = ref(false)
@@ -39,13 +44,13 @@ watch([() => piece.value?.id, () => look.value?.id], () => {
   solo.value = stageAt.value = point.value = undefined
 })
 
-/** What can be laid: the jugs of the job, the pots on the shelf, waxes and gildings. */
+/** What can be laid: the jugs of the job, the pots on the shelf, waxes and gildings; `kind` is what each is. */
 const colours = computed(() => {
-  const found: Record<string, { name: string; hex: string; group: string }> = {}
+  const found: Record<string, Laid> = {}
   for (const mix of job.value?.mixes ?? [])
-    found[`mix:${mix.id.toString()}`] = { name: mix.name, hex: mix.recipe.hex, group: 'jugs' }
+    found[`mix:${mix.id.toString()}`] = { name: mix.name, hex: mix.recipe.hex, group: 'jugs', kind: mix.kind }
   for (const pot of shelf.value ?? [])
-    if (pot.hex) found[`pot:${pot.key}`] = { name: pot.name, hex: pot.hex, group: 'pots on the shelf' }
+    found[`pot:${pot.key}`] = { name: pot.name, hex: pot.hex ?? CLEAR, group: 'pots on the shelf', kind: pot.kind }
   const waxes: Record<string, string> = {
     'clear wax': '#e8e0cc',
     'black wax': '#1f1e1d',
@@ -53,10 +58,18 @@ const colours = computed(() => {
     'white wax': '#f3f1ec',
   }
   const metals: Record<string, string> = { gold: '#c19a49', bronze: '#8a6746', silver: '#b5b6b5', copper: '#b77a5a' }
-  for (const name of book.value?.waxes ?? []) found[name] = { name, hex: waxes[name] ?? '#888', group: 'waxes' }
-  for (const name of book.value?.metals ?? []) found[name] = { name, hex: metals[name] ?? '#888', group: 'gilding' }
+  for (const name of book.value?.waxes ?? [])
+    found[name] = { name, hex: waxes[name] ?? '#888', group: 'waxes', kind: 'waxes' }
+  for (const name of book.value?.metals ?? [])
+    found[name] = { name, hex: metals[name] ?? '#888', group: 'gilding', kind: 'metals' }
   return found
 })
+/** What can be laid in a kind of layer: the pots and jugs of its kinds, and only those. */
+const offered = (kind: Schemas['LayerKindOut']) =>
+  Object.keys(colours.value).filter((key) => {
+    const what = colours.value[key]?.kind ?? ''
+    return kind.takes.includes(what) || kind.generic === what
+  })
 
 const shown = computed(() =>
   solo.value === undefined ? layers.value : layers.value.map((one, n) => ({ ...one, on: n === solo.value })),
@@ -118,18 +131,18 @@ async function pick(event: MouseEvent) {
 
 async function lookAt() {
   if (!piece.value || !size.value || !at.value) return
-  const answer = await api.POST('/api/pieces/{piece_id}/point', {
-    params: { path: { piece_id: piece.value.id }, query: { light: preferences.value.light } },
-    body: {
-      layers: shown.value,
-      x: Math.min(Math.max(at.value.x, 0), 1),
-      y: Math.min(Math.max(at.value.y, 0), 1),
-      pixels_wide: size.value.wide,
-      pixels_high: size.value.high,
-      target_id: target.value?.id ?? null,
-    },
-  })
   try {
+    const answer = await api.POST('/api/pieces/{piece_id}/point', {
+      params: { path: { piece_id: piece.value.id }, query: { light: preferences.value.light } },
+      body: {
+        layers: shown.value,
+        x: Math.min(Math.max(at.value.x, 0), 1),
+        y: Math.min(Math.max(at.value.y, 0), 1),
+        pixels_wide: size.value.wide,
+        pixels_high: size.value.high,
+        target_id: target.value?.id ?? null,
+      },
+    })
     point.value = unwrap(answer)
   } catch {
     point.value = undefined // beside the piece
@@ -148,15 +161,22 @@ function add(event: Event) {
   const kind = book.value?.kinds.find((one) => one.key === field.value)
   field.value = ''
   if (!kind) return
-  const keys = Object.keys(colours.value)
-  const fits = kind.key === 'wax' ? ['brown wax'] : kind.key === 'metallic' ? ['gold'] : keys
-  if (fits.length < kind.least) {
-    sayWrong(new Error('This layer needs a jug: mingle a colour and keep it first.'))
+  const usual: Record<string, string> = { wax: 'brown wax', metallic: 'gold' }
+  const fits = usual[kind.key] ? [usual[kind.key]] : offered(kind)
+  if (kind.least > 0 && fits.length === 0) {
+    sayWrong(new Error(missing(kind)))
     return
   }
   const own = Array.from({ length: kind.least }, (_, n) => fits[Math.min(n, fits.length - 1)] ?? '')
   wear.change([...layers.value, { ...kind.usual, colours: own }])
   chosen.value = layers.value.length - 1
+}
+
+/** Say what a layer needs that neither stands on the shelf nor is a jug of this job. */
+function missing(kind: Schemas['LayerKindOut']) {
+  const titles = kind.takes.map((key) => kinds.value?.find((one) => one.key === key)?.title.toLowerCase() ?? key)
+  const needs = titles.length > 3 ? 'a paint or a jug' : titles.join(' or ')
+  return `${kind.title} takes ${needs}, and there is none: add a pot on the Shelf, or keep a jug in Mingle.`
 }
 
 function takeAway() {
@@ -180,6 +200,11 @@ function shift(by: 1 | -1) {
   wear.change(now)
   chosen.value = to
 }
+
+const offeredNow = computed(() => {
+  const kind = book.value?.kinds.find((one) => one.key === layer.value?.kind)
+  return kind ? offered(kind) : []
+})
 
 const below = computed(() => [
   'the bare piece',
@@ -217,7 +242,13 @@ useKeys(
 </script>
 
 <template>
-  <div class="place">
+  <div v-if="job && !piece" class="none">
+    <h1>How will it look?</h1>
+    <p>First say what you are painting. Then its looks can be tried here.</p>
+    <RouterLink :to="{ name: 'piece' }" class="btn btn-primary">Choose a piece</RouterLink>
+  </div>
+  <p v-else-if="!job" role="status">Opening the job…</p>
+  <div v-else class="place">
     <div class="ask">
       <h1>How will it look?</h1>
       <PieceChoice :pieces="pieces" :chosen="piece?.id" @choose="wear.choose" />
@@ -342,6 +373,7 @@ useKeys(
         :kinds="book.kinds"
         :patterns="book.patterns"
         :colours="colours"
+        :offered="offeredNow"
         :zones="zones"
         :below="below"
         @change="set"
@@ -359,15 +391,11 @@ useKeys(
       />
       <details v-if="look && piece" class="keep">
         <summary>keep, print, give away</summary>
-        <label
-          >called
-          <input
-            class="form-control"
-            maxlength="120"
-            :value="look.name"
-            @change="wear.rename(($event.target as HTMLInputElement).value)"
-        /></label>
-        <a :href="`/api/pieces/${piece.id}/sheet.pdf?light=${preferences.light}`" target="_blank" rel="noopener"
+        <label>called <KeptInput :key="look.id" maxlength="120" :value="look.name" @keep="wear.rename" /></label>
+        <a
+          :href="`/api/pieces/${piece.id}/sheet.pdf?light=${preferences.light}&unit=${preferences.unit}`"
+          target="_blank"
+          rel="noopener"
           >finish sheet</a
         >
         <a :href="`/api/pieces/${piece.id}/look.png?light=${preferences.light}`">picture</a>
@@ -397,6 +425,19 @@ useKeys(
   display: grid;
   grid-template: auto minmax(0, 1fr) / minmax(0, 1fr) 292px;
   gap: 10px 18px;
+}
+
+.none {
+  display: grid;
+  gap: 14px;
+  justify-items: start;
+  padding: 8vh 4vw;
+  max-width: 48ch;
+}
+
+.none p {
+  font-size: 1.1rem;
+  margin: 0;
 }
 
 .ask {

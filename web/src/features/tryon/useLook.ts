@@ -1,6 +1,7 @@
 import { useQuery, useQueryClient } from '@tanstack/vue-query'
 import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue'
 
+import { isAway } from '../../api/reach'
 import { api, type Layer, type Schemas, unwrap } from '../../api/client'
 import { jobKey, useJob } from '../../shared/useJob'
 import { say, sayWrong } from '../../shared/useNotice'
@@ -29,6 +30,7 @@ export function useLook() {
   let changedAt = 0
   let timer: ReturnType<typeof setTimeout> | undefined
   let saves = Promise.resolve()
+  let unsaved = false
 
   watch(
     [look, () => piece.value?.id],
@@ -65,12 +67,18 @@ export function useLook() {
           )
           await refresh()
         }
+        unsaved = false
       } catch (error) {
+        unsaved = true
         sayWrong(error)
       }
     })
     return saves
   }
+  // What could not be kept while the program was away is kept when it is back.
+  watch(isAway, (now) => {
+    if (!now && unsaved) void save()
+  })
 
   async function make(mine: typeof worn, body: Layer[]) {
     if (jobId.value === undefined || mine.piece === undefined) return

@@ -41,6 +41,7 @@ async function upload(file: File) {
       </button>
     </div>
     <p v-if="wrong" class="wrong" role="alert">{{ wrong }}</p>
+    <p v-for="warning in chip?.warnings" :key="warning" class="note">{{ warning }}</p>
     <ThingSource v-if="from === 'thing'" v-model:colour="colour" />
     <template v-else>
       <PhotoPicker
@@ -71,6 +72,13 @@ legend {
   display: flex;
   gap: 12px;
   align-items: center;
+}
+
+.note {
+  margin: 0;
+  border-left: 4px solid var(--ink);
+  padding-left: 9px;
+  font-size: 0.92rem;
 }
 
 .bed {

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { ref } from 'vue'
 
+import { wordsOf } from '../../api/reach'
 import { type Colour, type Schemas, sendFile } from '../../api/client'
 import { preferences } from '../preferences'
 
@@ -21,7 +22,7 @@ async function picked() {
     found.value = read
     choose(0)
   } catch (error) {
-    wrong.value = error instanceof Error ? error.message : 'The file could not be read.'
+    wrong.value = wordsOf(error, 'The file could not be read.')
   } finally {
     if (field.value) field.value.value = ''
   }
@@ -31,7 +32,9 @@ function choose(at: number) {
   const one = found.value?.colours[at]
   if (!one) return
   chosen.value = at
-  colour.value = { source: 'spectrum', R: one.R, name: one.name, measured: one.measured }
+  const { R, name, measured, noise } = one
+  // What the file says of it goes on with it: what was a guess stays one.
+  colour.value = { source: 'spectrum', R, name, measured, noise, how: one.how as '' }
 }
 </script>
 

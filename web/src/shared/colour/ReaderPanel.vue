@@ -2,6 +2,7 @@
 import { useQuery } from '@tanstack/vue-query'
 import { ref } from 'vue'
 
+import { wordsOf } from '../../api/reach'
 import { api, type Colour, type Schemas, unwrap } from '../../api/client'
 import { preferences } from '../preferences'
 
@@ -30,7 +31,7 @@ async function doing(what: string, act: () => Promise<string>) {
   try {
     said.value = await act()
   } catch (problem) {
-    wrong.value = problem instanceof Error ? problem.message : 'The reader gave no answer.'
+    wrong.value = wordsOf(problem, 'The reader gave no answer.')
   } finally {
     busy.value = ''
     void refetch()
@@ -80,7 +81,7 @@ async function setFault(event: Event) {
       >
     </p>
     <p v-else-if="error" class="wrong" role="alert">
-      {{ error.message }} <button type="button" class="again" @click="refetch()">Try again</button>
+      {{ wordsOf(error) }} <button type="button" class="again" @click="refetch()">Try again</button>
     </p>
     <p v-else-if="isFetching" role="status">Looking for the reader…</p>
     <BButton variant="outline-secondary" :disabled="busy !== ''" @click="calibrate">1 · Calibrate on white</BButton>

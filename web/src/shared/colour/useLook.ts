@@ -1,5 +1,6 @@
 import { type MaybeRefOrGetter, ref, toValue, watch } from 'vue'
 
+import { wordsOf } from '../../api/reach'
 import { api, type Colour, type Schemas, unwrap } from '../../api/client'
 import { preferences } from '../preferences'
 
@@ -20,17 +21,18 @@ export function useLook(
       wrong.value = ''
       return
     }
-    const answer = await api.POST('/api/colours/look', {
-      params: { query: { light: preferences.value.light } },
-      body: { colour: said, background: toValue(background) ?? null },
-    })
-    if (mine !== newest) return
     try {
+      const answer = await api.POST('/api/colours/look', {
+        params: { query: { light: preferences.value.light } },
+        body: { colour: said, background: toValue(background) ?? null },
+      })
+      if (mine !== newest) return
       chip.value = unwrap(answer)
       wrong.value = ''
     } catch (error) {
+      if (mine !== newest) return
       chip.value = undefined
-      wrong.value = error instanceof Error ? error.message : ''
+      wrong.value = wordsOf(error)
     }
   }
 

@@ -1,5 +1,6 @@
 import { computed, type MaybeRefOrGetter, ref, toValue, watch } from 'vue'
 
+import { wordsOf } from '../../api/reach'
 import { api, type Area, type Lighting, type Method, unwrap } from '../../api/client'
 import { type Mark, middleOf } from './areas'
 
@@ -44,7 +45,7 @@ export function usePhotoLight(photoId: MaybeRefOrGetter<number | undefined>) {
       found.value = true
       wrong.value = ''
     } catch (error) {
-      wrong.value = error instanceof Error ? error.message : ''
+      wrong.value = wordsOf(error)
     } finally {
       finding.value = false
     }

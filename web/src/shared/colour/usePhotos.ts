@@ -1,6 +1,7 @@
 import { useQueryClient } from '@tanstack/vue-query'
 import { ref } from 'vue'
 
+import { wordsOf } from '../../api/reach'
 import { sendPhoto } from '../../api/client'
 import { jobKey } from '../useJob'
 
@@ -18,7 +19,7 @@ export function usePhotos() {
       await queries.invalidateQueries({ queryKey: jobKey() })
       return photo.id
     } catch (error) {
-      wrong.value = error instanceof Error ? error.message : 'The photo could not be sent.'
+      wrong.value = wordsOf(error, 'The photo could not be sent.')
       return undefined
     } finally {
       sending.value = false

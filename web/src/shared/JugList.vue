@@ -1,0 +1,188 @@
+<script setup lang="ts">
+import { useRouter } from 'vue-router'
+
+import { api, type Schemas, unwrap } from '../api/client'
+import JugDrawing from './JugDrawing.vue'
+import { preferences } from './preferences'
+import { useJob } from './useJob'
+import { useMixes } from './useMixes'
+import { sayWrong } from './useNotice'
+
+/** The mixes of the job in hand as jugs: poured, printed, put on the shelf, dragged onto a piece. */
+const emit = defineEmits<{ leave: [] }>()
+const { job } = useJob()
+const router = useRouter()
+const { remove, toShelf } = useMixes()
+
+async function pour(mixId: number) {
+  try {
+    const body = { jug: null }
+    const params = { path: { mix_id: mixId } }
+    const pot = unwrap(await api.POST('/api/mixes/{mix_id}/pots', { params, body }))
+    emit('leave')
+    await router.push({ name: 'bench', params: { pot: pot.id } })
+  } catch (error) {
+    sayWrong(error)
+  }
+}
+
+function carry(event: DragEvent, id: number) {
+  event.dataTransfer?.setData('application/x-jug', id.toString())
+}
+
+const print = (mix: Schemas['MixOut'], kind: string) =>
+  `/api/mixes/${mix.id.toString()}/${kind}.pdf?unit=${preferences.value.unit}`
+/** How far today's prediction is from that of then, where it moved so that one can see it. */
+const moved = (mix: Schemas['MixOut']) => mix.then && mix.then.apart >= 0.5
+</script>
+
+<template>
+  <p v-if="job?.mixes.length === 0" class="soft">Mingle a colour and keep it: its jug will stand here.</p>
+  <ul aria-label="Jugs">
+    <li
+      v-for="mix in job?.mixes"
+      :id="`jug-${mix.id}`"
+      :key="mix.id"
+      draggable="true"
+      tabindex="-1"
+      @dragstart="carry($event, mix.id)"
+    >
+      <JugDrawing :layers="mix.recipe.pours" :size="58" class="on-chrome" />
+      <div class="words">
+        <b>{{ mix.name }}</b>
+        <span class="soft">{{ Math.round(mix.batch) }} ml</span>
+        <span v-if="mix.recipe.words" class="soft">{{ mix.recipe.words }}</span>
+        <span v-if="mix.over" class="soft">one coat over {{ mix.over }}</span>
+        <span v-if="mix.same_as" class="soft">same as {{ mix.same_as }}</span>
+        <BButton size="sm" variant="outline-secondary" class="pour" @click="pour(mix.id)">Pour it</BButton>
+        <details>
+          <summary>print, keep</summary>
+          <a class="keep" :href="print(mix, 'strip')" target="_blank" rel="noopener">pour strip</a>
+          <a class="keep" :href="print(mix, 'card')" target="_blank" rel="noopener">recipe card</a>
+          <a class="keep" :href="print(mix, 'label')" target="_blank" rel="noopener">lid label</a>
+          <button type="button" class="keep" @click="toShelf(mix)">to the shelf</button>
+          <RouterLink class="keep" :to="{ name: 'again', params: { mix: mix.id } }" @click="emit('leave')"
+            >mix it again</RouterLink
+          >
+          <p v-if="mix.then" class="then">
+            <span class="dots" aria-hidden="true"
+              ><i :style="{ background: mix.then.hex }" /><i :style="{ background: mix.recipe.hex }"
+            /></span>
+            Predicted {{ mix.then.at === 'filled in' ? 'later than it was kept' : 'when it was kept' }}:
+            {{ mix.then.likely || 'this colour' }}.
+            {{ moved(mix) ? `Now: ${mix.recipe.likely || 'another'}, ${mix.then.apart.toFixed(1)} from then.` : '' }}
+          </p>
+        </details>
+      </div>
+      <span class="chip" :style="{ background: mix.recipe.hex }" :data-jug="mix.id" />
+      <button type="button" class="away" :aria-label="`Put ${mix.name} away`" @click="remove(mix)">×</button>
+    </li>
+  </ul>
+</template>
+
+<style scoped>
+ul {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+}
+
+li {
+  position: relative;
+  display: grid;
+  grid-template-columns: 48px 1fr;
+  gap: 4px 10px;
+  align-items: center;
+  padding: 10px 0;
+  border-top: 1px solid var(--line);
+  cursor: grab;
+}
+
+.words {
+  font-size: 0.85rem;
+  min-width: 0;
+  padding-right: 22px;
+}
+
+.words > span,
+.words b {
+  display: block;
+}
+
+.words b {
+  font-size: 0.97rem;
+  overflow-wrap: break-word;
+}
+
+.chip {
+  grid-column: 1 / -1;
+  height: 26px;
+  border-radius: 7px;
+}
+
+.pour {
+  min-height: 44px;
+  margin: 4px 0 2px;
+}
+
+summary {
+  color: var(--soft);
+  min-height: 26px;
+}
+
+.keep {
+  text-decoration: none;
+  display: block;
+  min-height: 30px;
+  padding: 0;
+  border: 0;
+  background: none;
+  color: var(--act);
+  font-weight: 600;
+}
+
+.then {
+  margin: 4px 0 0;
+  color: var(--soft);
+}
+
+.dots {
+  display: inline-flex;
+}
+
+.dots i {
+  width: 14px;
+  height: 14px;
+}
+
+.away {
+  position: absolute;
+  top: 4px;
+  right: -6px;
+  width: 36px;
+  height: 36px;
+  border: 0;
+  border-radius: 8px;
+  background: none;
+  color: var(--soft);
+  font-size: 1.15rem;
+}
+
+.away:hover {
+  background: var(--chrome);
+  color: var(--ink);
+}
+
+@media (max-width: 860px) {
+  .away {
+    width: 44px;
+    height: 44px;
+  }
+
+  .keep,
+  summary {
+    min-height: 44px;
+    line-height: 44px;
+  }
+}
+</style>
