@@ -1,10 +1,11 @@
 """Wet hands and haste: pages left in the middle, taps twice, a server that is away, answers that come late."""
 
+import contextlib
 from collections.abc import Callable
 from typing import Any
 
 import numpy as np
-from playwright.sync_api import Route, expect
+from playwright.sync_api import APIResponse, Error, Route, expect
 
 from tests.browser.test_slice import PHONE, BrowserCase
 
@@ -91,6 +92,28 @@ class HurryTest(BrowserCase):
             self.assertIn("already", str(gone).lower())
         page.wait_for_timeout(800)
         np.testing.assert_allclose(self.pixel(page.locator(".stage")), shown, atol=1.0)
+
+    def test_a_first_answer_asked_for_before_a_change_is_not_taken(self) -> None:
+        """Recipes still on their way when the room's light changes are asked for anew: those shown know of the room."""
+        page = self.page
+        held: list[tuple[Route, APIResponse]] = []
+
+        def hold(route: Route) -> None:
+            if held:
+                route.continue_()
+            else:
+                held.append((route, route.fetch()))
+
+        page.route("**/recipes?**", hold)
+        self.go("mingle")
+        page.get_by_label("it will stand by").select_option("warm_led")
+        expect(page.get_by_text("Its room")).to_be_visible()
+        page.wait_for_timeout(300)
+        self.assertEqual(len(held), 1)
+        route, answer = held[0]
+        with contextlib.suppress(Error):  # the page may have broken it off, which is as good
+            route.fulfill(response=answer)
+        expect(page.get_by_text("Warm LED:").first).to_be_visible()
 
     def test_a_thumb_on_a_phone(self) -> None:
         """Dress, light, point and stage by taps alone; nothing has to be hovered or dragged."""

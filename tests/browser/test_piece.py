@@ -67,9 +67,9 @@ class MeasuresTest(PieceCase):
         for label, text, words in (
             ("Width", "wide", "Give a number."),
             ("Width", "", "Give a number."),
-            ("Width", "-3", "from 0.1 to 4 m"),
-            ("Height, cm", "100000", "from 0.1 to 4 m"),
-            ("Depth", "0", "from 0."),
+            ("Width", "-3", "width of a piece must be from 0.1 to 4 m, got -0.03"),
+            ("Height, cm", "100000", "height of a piece must be from 0.02 to 3 m, got 1000"),
+            ("Depth", "0", "depth of a piece must be from 0.01 to 2 m, got 0"),
             ("rows of drawers", "500", "from 1 to 12 rows, got 500"),
             ("rows of drawers", "2.5", "a whole number"),
         ):

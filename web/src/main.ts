@@ -4,13 +4,14 @@ import 'bootstrap/dist/css/bootstrap.min.css'
 import 'bootstrap-vue-next/dist/bootstrap-vue-next.css'
 import './shared/theme.css'
 
-import { QueryClient, VueQueryPlugin } from '@tanstack/vue-query'
+import { VueQueryPlugin } from '@tanstack/vue-query'
 import { createApp } from 'vue'
 
+import { Queries } from './api/queries'
 import App from './App.vue'
 import { router } from './router'
 
-const queries = new QueryClient({
+const queries = new Queries({
   defaultOptions: { queries: { retry: 1, staleTime: 30_000, refetchOnWindowFocus: false } },
 })
 
