@@ -69,12 +69,12 @@ watch(shown, (now) => {
     lazy
     unmount-lazy
     :title="doing === 'rename' ? 'Rename this job' : 'Begin a new job'"
-    focus="name"
+    focus="job-name"
     centered
     @ok.prevent="done"
   >
     <form class="fields" @submit.prevent="done">
-      <label>Its name <BFormInput id="job-name" v-model="name" maxlength="120" autocomplete="off" autofocus /></label>
+      <label>Its name <BFormInput id="job-name" v-model="name" maxlength="120" autocomplete="off" /></label>
       <label
         >For whom, or for which room
         <BFormInput v-model="room" maxlength="120" autocomplete="off" placeholder="may stay empty" />
