@@ -15,6 +15,7 @@ from typing import Any, Final
 from jug_mingle import __version__
 from jug_mingle.errors import DataRefusedError
 from jug_mingle.store.database import NAME, copy_database, into_one_file, open_database, revisions
+from jug_mingle.store.files import written_whole
 from jug_mingle.store.standing import check_file
 
 FORMAT: Final = "jug-mingle backup 1"
@@ -166,7 +167,8 @@ def _write_list(folder: Path) -> None:
         if name.endswith(".original") and Path(name).stem != sha256:
             raise DataRefusedError(f"the photo {name} is damaged: its bytes are not those that were sent")
     body = {"format": FORMAT, "program": __version__, "made": datetime.now(UTC).isoformat(), "files": files}
-    _write(folder / _LIST, json.dumps(body, indent=1).encode())
+    with written_whole(folder / _LIST) as opened:
+        opened.write(json.dumps(body, indent=1).encode())
 
 
 def _hash(file: Path) -> str:
@@ -175,21 +177,9 @@ def _hash(file: Path) -> str:
 
 
 def _copy(source: Path, target: Path) -> None:
-    """Copy a file whole: under another name first, and onto the disk before it takes its own."""
     target.parent.mkdir(parents=True, exist_ok=True)
-    part = target.with_name(f"{target.name}.part")
-    with source.open("rb") as opened, part.open("wb") as copied:
+    with source.open("rb") as opened, written_whole(target) as copied:
         shutil.copyfileobj(opened, copied, _BLOCK)
-        copied.flush()
-        os.fsync(copied.fileno())
-    part.replace(target)
-
-
-def _write(file: Path, data: bytes) -> None:
-    with file.open("wb") as opened:
-        opened.write(data)
-        opened.flush()
-        os.fsync(opened.fileno())
 
 
 def _settle(folder: Path) -> None:

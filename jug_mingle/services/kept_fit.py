@@ -4,7 +4,10 @@ It is no data: whatever is wrong with the file, the fit is made anew.
 """
 
 import hashlib
+import struct
+import zlib
 from collections.abc import Mapping
+from contextlib import suppress
 from functools import cache
 from importlib.resources import files
 from pathlib import Path
@@ -16,6 +19,7 @@ import numpy as np
 from jug_mingle.core.arrow import ArrowFactor
 from jug_mingle.core.characterise import Prior, Shelf
 from jug_mingle.core.materials import Material
+from jug_mingle.store.files import written_whole
 
 NAME: Final = "fit.npz"
 _OF_PRIOR: Final = ("log_K", "log_S", "basis_K", "basis_S")
@@ -46,13 +50,8 @@ def save(folder: Path, key: str, shelf: Shelf) -> None:
     }  # fmt: skip
     for number, prior in enumerate(shelf.priors):
         arrays |= {f"{name}-{number}": getattr(prior, name) for name in _OF_PRIOR}
-    part = folder / f"{NAME}.part"
-    try:
-        with part.open("wb") as opened:
-            np.savez(opened, **arrays)
-        part.replace(folder / NAME)
-    except OSError:
-        part.unlink(missing_ok=True)
+    with suppress(OSError), written_whole(folder / NAME) as opened:
+        np.savez(opened, **arrays)
 
 
 def _of_mapping(name: str, blocks: Mapping[int, Any]) -> dict[str, Any]:
@@ -83,5 +82,5 @@ def load(folder: Path, key: str, materials: tuple[Material, ...]) -> Shelf | Non
                 weights=dict(zip(read, kept["weights"].tolist(), strict=True)),
                 misses=dict(zip(read, kept["misses"].tolist(), strict=True)),
             )  # fmt: skip
-    except (OSError, ValueError, KeyError, BadZipFile, EOFError):
+    except (OSError, ValueError, KeyError, IndexError, RuntimeError, EOFError, BadZipFile, zlib.error, struct.error):
         return None

@@ -1,14 +1,12 @@
 """Photos: kept as uploaded, worked on as an upright sRGB copy; their patches, their light, their scheme."""
 
 import hashlib
-import os
 from collections import OrderedDict
 from collections.abc import Sequence
 from dataclasses import dataclass
 from pathlib import Path
 from threading import Lock
 from typing import Final
-from uuid import uuid4
 
 import numpy as np
 from sqlalchemy import select
@@ -33,6 +31,7 @@ from jug_mingle.formats.images import NotAPictureError, PictureTooLargeError, Pi
 from jug_mingle.services.jobs import get_job
 from jug_mingle.services.shelf import fitted_shelf, get_material, levels
 from jug_mingle.services.sources import AreaIn, BoxIn, ChartIn, ChipsIn, LightingIn, SpotIn, TwoWhitesIn, WhiteIn
+from jug_mingle.store.files import written_whole
 from jug_mingle.store.models import PhotoRow
 
 LONGEST: Final = 2400
@@ -169,17 +168,9 @@ def add_photo(
 
 
 def _write(file: Path, data: bytes) -> None:
-    """Write a file whole: under another name first, and onto the disk before it takes its own."""
     file.parent.mkdir(parents=True, exist_ok=True)
-    part = file.with_name(f"{file.name}.{uuid4().hex}.part")
-    try:
-        with part.open("wb") as opened:
-            opened.write(data)
-            opened.flush()
-            os.fsync(opened.fileno())
-        part.replace(file)
-    finally:
-        part.unlink(missing_ok=True)
+    with written_whole(file) as opened:
+        opened.write(data)
 
 
 def caught_from(session: Session, row: PhotoRow, folder: PhotoFolder, *, area: AreaIn, lighting: LightingIn) -> Caught:

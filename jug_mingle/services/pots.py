@@ -24,13 +24,17 @@ from jug_mingle.errors import ConflictError, NotFoundError, UnfitError
 from jug_mingle.services.colours import Colour
 from jug_mingle.services.jugs import jug_for, jug_named
 from jug_mingle.services.mixes import get_mix
-from jug_mingle.services.predictions import ground_of_job, keep_prediction_of_pot, pours_of
+from jug_mingle.services.predictions import (
+    as_pours,
+    ground_of_job,
+    keep_prediction_of_pot,
+    pour_error_of,
+    poured_of,
+    pours_of,
+)
 from jug_mingle.services.shelf import add_reading, check_readings, fitted_shelf, get_material, standing, to_material
 from jug_mingle.services.sources import ColourIn, FromTarget, Stepped
 from jug_mingle.store.models import PotRow, PourMadeRow, ReadingRow, StripRow, TargetRow, now
-
-POUR_ERROR: Final = {"scale": 0.005, "strip": 0.03, "eye": 0.10}
-"""Relative error of a pour by how it was measured."""
 
 BY_EYE: Final = 1.5
 """Error of a strip compared with its target by eye, in even steps. [CIEDE2000]"""
@@ -108,35 +112,26 @@ def asked_of(row: PotRow) -> tuple[Pour, ...]:
     return tuple(Pour(key=one["key"], parts=one["parts"], ml=one["ml"]) for one in row.asked)
 
 
-def poured_of(row: PotRow) -> dict[str, float]:
-    """Return what is in the jug of each pot. [ml]"""
-    found: dict[str, float] = {}
-    for made in row.made:
-        found[made.material.key] = found.get(made.material.key, 0.0) + made.ml
-    return found
-
-
 def stand(session: Session, row: PotRow) -> Standing:
     """Return a pot as it stands."""
-    poured = poured_of(row)
-    shelf = fitted_shelf(session)
-    wanted = session.get(TargetRow, get_mix(session, row.mix_id).target_id or 0)
-    job_id = get_mix(session, row.mix_id).job_id
-    over = ground_of_job(session, job_id)
-    R = predict(shelf, [Pour(key=key, parts=1, ml=ml) for key, ml in poured.items()], over=over) if poured else None
+    poured, shelf = poured_of(row), fitted_shelf(session)
+    mix = get_mix(session, row.mix_id)
+    wanted = session.get(TargetRow, mix.target_id or 0)
+    over = ground_of_job(session, mix.job_id)
     rest = rest_of(asked_of(row), poured, capacity=row.capacity)
     names = {material.key: material.name for material in shelf.materials}
     words = rest.words
     for key in sorted(poured, key=len, reverse=True):
         words = words.replace(key, names[key])
-    rest = Rest(pours=rest.pours, batch=rest.batch, words=words)
     end = dict(poured)
     for one in rest.pours:
         end[one.key] = end.get(one.key, 0.0) + one.ml
-    end_R = predict(shelf, [Pour(key=key, parts=1, ml=ml) for key, ml in end.items()], over=over) if end else None
-    target = None if wanted is None else np.array(wanted.R)
-    ground = over.name.lower() if shows_its_ground(shelf, asked_of(row)) else ""
-    return Standing(row=row, rest=rest, poured=poured, R=R, end_R=end_R, target=target, over=ground)
+    now_R, end_R = (predict(shelf, as_pours(ml), over=over) if ml else None for ml in (poured, end))
+    return Standing(
+        row=row, rest=replace(rest, words=words), poured=poured, R=now_R, end_R=end_R,
+        target=None if wanted is None else np.array(wanted.R),
+        over=over.name.lower() if shows_its_ground(shelf, asked_of(row)) else "",
+    )  # fmt: skip
 
 
 def pour(session: Session, pot_id: int, *, place: int, material: str, ml: float, how: str) -> PotRow:
@@ -166,13 +161,8 @@ def pour(session: Session, pot_id: int, *, place: int, material: str, ml: float,
     row.made.append(PourMadeRow(material=pot, place=place, ml=min(ml, row.capacity - there), taken=taken, how=how))
     pot.left_ml -= taken
     session.flush()
-    keep_prediction_of_pot(session, row, pour_error=pour_error_of(row))
+    keep_prediction_of_pot(session, row)
     return row
-
-
-def pour_error_of(row: PotRow) -> float:
-    """Return the relative error of the worst of a pot's pours."""
-    return max(POUR_ERROR[made.how] for made in row.made)
 
 
 def undo_pour(session: Session, pot_id: int, *, place: int | None = None) -> PotRow:
@@ -193,8 +183,7 @@ def undo_pour(session: Session, pot_id: int, *, place: int | None = None) -> Pot
     last = row.made.pop()
     last.material.left_ml += last.taken
     session.flush()
-    if row.made:
-        keep_prediction_of_pot(session, row, pour_error=pour_error_of(row))
+    keep_prediction_of_pot(session, row)
     return row
 
 

@@ -24,6 +24,8 @@ from jug_mingle.store.models import MixRow, PotRow, TargetRow
 FILLED_IN: Final = "filled in"
 """Mark of a prediction that was made later than its mix, for one that was kept before predictions were."""
 
+POUR_ERROR: Final = {"scale": 0.005, "strip": 0.03, "eye": 0.10}
+"""Relative error of a pour by how it was measured."""
 
 _USUAL_GROUND: Final = "oak"
 
@@ -33,7 +35,25 @@ def pours_of(row: MixRow) -> tuple[Pour, ...]:
     return tuple(Pour(key=pour.material.key, parts=pour.parts, ml=pour.ml) for pour in row.pours)
 
 
-_Asked = tuple[tuple[Pour, ...], bytes | None, tuple[Light, ...], float, str]
+def poured_of(row: PotRow) -> dict[str, float]:
+    """Return what is in the jug of each pot. [ml]"""
+    found: dict[str, float] = {}
+    for made in row.made:
+        found[made.material.key] = found.get(made.material.key, 0.0) + made.ml
+    return found
+
+
+def pour_error_of(row: PotRow) -> float:
+    """Return the relative error of the worst of a pot's pours; ValueError of an empty one."""
+    return max(POUR_ERROR[made.how] for made in row.made)
+
+
+def as_pours(ml: Mapping[str, float]) -> tuple[Pour, ...]:
+    """Return amounts by the key of their pot [ml] as the core takes them."""
+    return tuple(Pour(key=key, parts=1, ml=amount) for key, amount in ml.items())
+
+
+_Asked = tuple[tuple[Pour, ...], bytes | None, tuple[Light, ...], float, bytes, float]
 _made: WeakKeyDictionary[ArrowFactor, dict[_Asked, Recipe]] = WeakKeyDictionary()
 """What was predicted from a fit, as long as that fit is in use."""
 
@@ -52,7 +72,10 @@ def assessed(
     `over` is what it lies on, if it is one that shows its ground.
     """
     kept = _made.setdefault(shelf.factor, {})
-    asked = (pours, None if R is None else R.tobytes(), tuple(lights), pour_error, over.name)
+    # The ground by its colour: two that were caught may have one name.
+    asked = (
+        pours, None if R is None else R.tobytes(), tuple(lights), pour_error, over.R_seen.tobytes(), over.veil,
+    )  # fmt: skip
     if asked not in kept:
         R = np.clip(predict(shelf, pours, over=over), 0.0, 1.0) if R is None else R
         goal = Target(R=R, lights=tuple(lights))
@@ -130,20 +153,18 @@ def keep_prediction(session: Session, row: MixRow, *, at: str = "kept") -> None:
     session.flush()
 
 
-def keep_prediction_of_pot(session: Session, row: PotRow, *, pour_error: float, at: str = "poured") -> None:
+def keep_prediction_of_pot(session: Session, row: PotRow, *, at: str = "poured") -> None:
     """Store with a pot what is predicted of what is in it; nothing of an empty one."""
     if not row.made:
         row.predicted = None
         return
     mix = session.get_one(MixRow, row.mix_id)
     target = None if mix.target_id is None else session.get(TargetRow, mix.target_id)
-    ml: dict[str, float] = {}
-    for made in row.made:
-        ml[made.material.key] = ml.get(made.material.key, 0.0) + made.ml
-    pours = tuple(Pour(key=key, parts=1, ml=amount) for key, amount in ml.items())
     R = None if target is None else np.array(target.R)
-    over = ground_of_job(session, mix.job_id)
-    recipe = assessed(fitted_shelf(session), pours, R, [DAYLIGHT], pour_error=pour_error, over=over)
+    recipe = assessed(
+        fitted_shelf(session), as_pours(poured_of(row)), R, [DAYLIGHT], pour_error=pour_error_of(row),
+        over=ground_of_job(session, mix.job_id),
+    )  # fmt: skip
     row.predicted = as_kept(recipe, against=target is not None, at=at)
 
 
@@ -154,5 +175,5 @@ def fill_in(session: Session) -> int:
         keep_prediction(session, mix, at=FILLED_IN)
     pots = [pot for pot in session.scalars(select(PotRow).where(PotRow.predicted.is_(None))) if pot.made]
     for pot in pots:
-        keep_prediction_of_pot(session, pot, pour_error=0.03, at=FILLED_IN)
+        keep_prediction_of_pot(session, pot, at=FILLED_IN)
     return len(mixes) + len(pots)

@@ -181,7 +181,7 @@ class MixRow(Row):
     batch: Mapped[float]
     tool: Mapped[str] = mapped_column(String(40))
     predicted: Mapped[dict[str, Any] | None] = mapped_column(JSON(none_as_null=True))
-    """What was predicted of it when it was kept, as `core.prediction.Prediction`."""
+    """What was predicted of it when it was kept, as `services.predictions.Then`."""
     removed: Mapped[datetime | None]
     pours: Mapped[list["PourRow"]] = relationship(
         cascade="all, delete-orphan", order_by="PourRow.place", lazy="selectin"
@@ -216,7 +216,7 @@ class PotRow(Row):
     """When the sample strip will be dry."""
     done: Mapped[datetime | None]
     predicted: Mapped[dict[str, Any] | None] = mapped_column(JSON(none_as_null=True))
-    """What was predicted of what is in it when it was last poured, as `core.prediction.Prediction`."""
+    """What was predicted of what is in it when it was last poured, as `services.predictions.Then`."""
     made: Mapped[list["PourMadeRow"]] = relationship(
         cascade="all, delete-orphan", order_by="PourMadeRow.place", lazy="selectin"
     )

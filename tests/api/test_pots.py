@@ -15,6 +15,7 @@ import urllib.request
 from http.client import HTTPException
 from pathlib import Path
 from typing import Any
+from unittest.mock import patch
 
 from pypdf import PdfReader
 
@@ -161,6 +162,13 @@ class StripTest(BenchCase):
         self.client.post(f"/api/pots/{pot['id']}/strip-painted")
         self.refused(self.read(pot, 2, anyway=False), 409, "min more")
         self.assertEqual(self.read(pot, 2).status_code, 201)
+
+    def test_more_was_poured_meanwhile(self) -> None:
+        """A strip whose pot changed before it was answered is kept, and that it tells nothing now is said."""
+        pot = self.filled()
+        with patch("jug_mingle.services.pots.verdict_now", return_value=None):
+            self.refused(self.read(pot, 2), 409, "the strip is kept")
+        self.assertIsNotNone(self.client.get(f"/api/pots/{pot['id']}/verdict").json())
 
     def test_near_enough_is_done(self) -> None:
         pot = self.filled()

@@ -7,9 +7,10 @@ import numpy as np
 from numpy.testing import assert_allclose
 
 from jug_mingle.core.evidence import Swatch
+from jug_mingle.core.grounds import measured_ground
 from jug_mingle.core.recipes import MODEL, assess
 from jug_mingle.core.spectra import light
-from jug_mingle.services import kept_fit, pots, predictions, shelf
+from jug_mingle.services import kept_fit, mixes, pots, predictions, shelf
 from jug_mingle.services.predictions import FILLED_IN, fill_in, then_of
 from jug_mingle.store.models import PotRow
 from tests.services.test_services import ServiceCase
@@ -59,12 +60,15 @@ class ThenAndNowTest(ServiceCase):
         back = then_of(pot.predicted)
         assert back is not None
         assert_allclose(back.R, white.R)
+        pots.undo_pour(self.session, pot.id)
+        self.assertIsNone(pot.predicted)
 
     def test_filled_in_later(self) -> None:
         """What was kept before predictions were gets one of today, marked so; what has one keeps it."""
         first, second = self.mix(), self.mix(name="Other")
         pot = pots.begin(self.session, first.id)
         pots.pour(self.session, pot.id, place=0, material="white", ml=150.0, how="scale")
+        poured = pot.predicted
         first.predicted = pot.predicted = None
         kept = second.predicted
         self.session.flush()
@@ -73,7 +77,21 @@ class ThenAndNowTest(ServiceCase):
         for row in (first, self.session.get_one(PotRow, pot.id)):
             assert row.predicted is not None
             self.assertEqual(row.predicted["at"], FILLED_IN)
+        self.assertEqual(pot.predicted, {**(poured or {}), "at": FILLED_IN})
         self.assertEqual(fill_in(self.session), 0)
+
+    def test_grounds_of_one_name(self) -> None:
+        """A stain is predicted over the ground it lies on, also where another ground has the same name."""
+        shelf.add_material(self.session, key="tea", name="Tea", kind="water_stain", left_ml=100)
+        pours = [mixes.PourAsked(material="tea", parts=1, ml=50.0)]
+        row = self.mix(target_id=None, pours=pours)
+        seen = [
+            predictions.assess_mix(
+                self.session, row, [light("window")], over=measured_ground("hall", np.full(36, R), figure=0.0)
+            ).R.mean()
+            for R in (0.7, 0.2)
+        ]
+        self.assertGreater(seen[0], 2.0 * seen[1])
 
     def test_worked_out_once(self) -> None:
         """Asked again, a mix is not predicted again, until the paints are known better."""
@@ -112,7 +130,10 @@ class KeptFitTest(ServiceCase):
         self.assertIsNone(kept_fit.load(self.path / "nowhere", key, fitted.materials))
         file = self.path / kept_fit.NAME
         whole = file.read_bytes()
-        for spoilt in (b"", b"x" * 900, whole[: len(whole) // 2], whole[:60] + b"y" * 400 + whole[460:]):
+        index = whole.rindex(b"PK\x01\x02")  # the last entry of the list at its end: how it is packed, and with what
+        packed, sealed = (whole[: index + at] + b"\x63" + whole[index + at + 1 :] for at in (10, 8))
+        cut, over = whole[: len(whole) // 2], whole[:60] + b"y" * 400 + whole[460:]
+        for spoilt in (b"", b"x" * 900, cut, over, packed, sealed):
             file.write_bytes(spoilt)
             self.assertIsNone(kept_fit.load(self.path, key, fitted.materials))
         with patch("jug_mingle.services.kept_fit.physics", return_value="of tomorrow"):

@@ -23,6 +23,7 @@ from jug_mingle.core.spectra import light as light_named
 from jug_mingle.core.units import said
 from jug_mingle.core.words import direction, said_likely
 from jug_mingle.devices.lines import DeviceError
+from jug_mingle.errors import ConflictError
 from jug_mingle.services import jugs
 from jug_mingle.services import pots as service
 from jug_mingle.services.colours import resolve
@@ -298,7 +299,10 @@ def read_strip(pot_id: Id, body: StripIn, context: ContextNow, light: LightNow =
         service.read_strip(session, pot_id, colour, anyway=body.anyway, notes=body.notes)
     with context.database.read() as session:
         found = service.verdict_now(session, pot_id, before=before)
-        assert found is not None
+        if found is None:
+            raise ConflictError(
+                "the strip is kept, but more was poured meanwhile: it tells nothing of what is there now"
+            )
         return _verdict(session, pot_id, found, light_named(light))
 
 
