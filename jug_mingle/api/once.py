@@ -41,9 +41,11 @@ class DoneOnce:
             await refused(scope, receive, send)
             return
         lock = self._under_way.setdefault(key, Lock())
-        async with lock:  # the same write, sent twice at once: the second waits for the answer of the first
-            await self._once(key, scope, receive, send)
-        self._under_way.pop(key, None)
+        try:
+            async with lock:  # the same write, sent twice at once: the second waits for the answer of the first
+                await self._once(key, scope, receive, send)
+        finally:
+            self._under_way.pop(key, None)
 
     async def _once(self, key: str, scope: Scope, receive: Receive, send: Send) -> None:
         database: Database = scope["app"].state.context.database

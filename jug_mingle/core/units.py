@@ -97,7 +97,7 @@ def said(ml: float, unit: str, *, density: float = 1.0) -> Measured:
         return in_spoons(ml, "metric")
     if unit == "g":
         grams = round(ml * density, 1)
-        return Measured(words=f"{grams:,.1f} g".replace(",", "").replace(".0 g", " g"), ml=grams / density)
+        return Measured(words=f"{grams:.1f} g".replace(".0 g", " g"), ml=grams / density)
     if unit == "drop":
         return _in_drops(ml)
     size = to_ml(1.0, unit)

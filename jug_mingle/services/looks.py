@@ -349,14 +349,14 @@ def needs_of(
                 laid = part if layer.kind in ("blend", "two_tone", "stencil", "drips") else 1.0
                 ml = 1000.0 * area * laid * layer.coats / SPREAD_RATE / (1.0 + layer.water)
                 before = there.get(colour) or Need(
-                    colour=colour, name=film.name, area=0.0, ml=0.0, density=_density(session, colour)
+                    colour=colour, name=film.name, area=0.0, ml=0.0, density=density_of(session, colour)
                 )
                 there[colour] = replace(before, area=before.area + area * part, ml=before.ml + ml)
         found.append(list(there.values()))
     return found
 
 
-def _density(session: Session, colour: str) -> float:
+def density_of(session: Session, colour: str) -> float:
     """Return the density of what is laid, for those who weigh it. [g/ml]"""
     kind, _, key = colour.partition(":")
     number = row_number(key)

@@ -98,14 +98,13 @@ def walk_strip_of(
     if not found.walk:
         raise UnfitError("two rows are painted from their own two jugs: there is nothing to walk down")
     row = get_piece(session, piece_id)
-    first, second = (looks.mix_of(session, row.job_id, mix_id).name for mix_id in (first_id, second_id))
-    lines = [
-        Line(
-            name=first if number == 0 else second, ml=step.there, sRGB=_screen(found.steps[number].R),
-            words=said(step.add, unit, density=1.3).words, parts=f"row {number + 1}",
-        )
-        for number, step in enumerate(found.walk)
-    ]  # fmt: skip
+    begun, added = (looks.mix_of(session, row.job_id, mix_id) for mix_id in (first_id, second_id))
+    lines = []
+    for number, step in enumerate(found.walk):
+        mix = added if number else begun
+        words = said(step.add, unit, density=looks.density_of(session, f"mix:{mix.id}")).words
+        sRGB = _screen(found.steps[number].R)
+        lines.append(Line(name=mix.name, ml=step.there, sRGB=sRGB, words=words, parts=f"row {number + 1}"))
     try:
         jug = jug_for(session, max(line.ml for line in lines))
         return walk_strip(lines, jug_named(session, jug), title=f"{row.name}, in a {jug}")

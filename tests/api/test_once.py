@@ -1,12 +1,14 @@
 """Writes with a key are done once, whatever is sent again, and when; pours and undos hold without one, too."""
 
+import asyncio
 from collections.abc import Callable
 from concurrent.futures import ThreadPoolExecutor
 from typing import Any
-from unittest.mock import patch
+from unittest.mock import AsyncMock, patch
 
 from sqlalchemy import func, select
 
+from jug_mingle.api.once import DoneOnce
 from jug_mingle.store.models import DoneRow, MixRow, TargetRow
 from tests.api.support import FreshCase
 
@@ -50,6 +52,24 @@ class OnceTest(FreshCase):
         bad = {"name": "x", "colour": {"source": "text", "text": "bluish"}}
         self.assertEqual(self.client.post("/api/jobs/1/targets", json=bad, headers=key("d")).status_code, 422)
         self.assertEqual(self.client.post("/api/jobs/1/targets", json=COLOUR, headers=key("d")).status_code, 201)
+
+    def test_broken_off(self) -> None:
+        """A write that fails leaves nothing behind that waits for it: the same key goes on with the next try."""
+
+        async def fail(*_: object) -> None:
+            raise RuntimeError("gone")
+
+        async def go() -> None:
+            once = DoneOnce(fail)
+            scope = {
+                "type": "http", "method": "POST", "path": "/api/jobs", "app": self.client.app,
+                "headers": [(b"idempotency-key", b"key-of-a-failure")],
+            }  # fmt: skip
+            with self.assertRaisesRegex(RuntimeError, "gone"):
+                await once(scope, AsyncMock(), AsyncMock())
+            self.assertEqual(once._under_way, {})
+
+        asyncio.run(go())
 
     def test_a_key_belongs_to_one_write(self) -> None:
         self.client.post("/api/jobs/1/targets", json=COLOUR, headers=key("e"))

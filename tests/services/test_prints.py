@@ -10,7 +10,7 @@ from jug_mingle.core.finishes.layers import FILMS_OF
 from jug_mingle.core.finishes.usual import USUAL
 from jug_mingle.core.spectra import light
 from jug_mingle.errors import ConflictError, UnfitError
-from jug_mingle.services import looks, pieces, prints, shelf
+from jug_mingle.services import ladders, looks, mixes, pieces, prints, shelf
 from jug_mingle.services.look_shapes import LayerIn
 from jug_mingle.store.models import PieceRow
 from tests.services.test_services import ServiceCase
@@ -107,10 +107,10 @@ class FinishSheetTest(SheetCase):
 
 
 class WalkStripTest(SheetCase):
-    def strip(self, rows: int) -> str:
+    def strip(self, rows: int, unit: str = "ml") -> str:
         piece = self.add("chest", rows=rows)
         made = prints.walk_strip_of(
-            self.session, piece.id, self.blue, self.pale, coats=2, light=WINDOW, unit="ml"
+            self.session, piece.id, self.blue, self.pale, coats=2, light=WINDOW, unit=unit
         )  # fmt: skip
         return " ".join(PdfReader(io.BytesIO(made)).pages[0].extract_text().split())
 
@@ -119,6 +119,17 @@ class WalkStripTest(SheetCase):
         said = self.strip(5)
         for words in ("row 1", "row 2", "row 3", "Blue", "Pale"):
             self.assertIn(words, said)
+
+    def test_weighed(self) -> None:
+        """In grams an addition weighs what its own jug does: chalk paint of 1.2 g/ml on its labels, not a usual one."""
+        for key in ("white", "blue"):
+            shelf.change_material(self.session, key, {"density": 1.2})
+        inks = [mixes.PourAsked(material="white", parts=1, ml=90.0), mixes.PourAsked(material="ochre", parts=1, ml=9.0)]
+        self.pale = self.mix(name="Pale", pours=inks).id
+        walk = ladders.ladder(
+            self.session, self.add("chest", rows=5).id, self.blue, self.pale, coats=2, light=WINDOW
+        ).walk  # fmt: skip
+        self.assertIn(f"{1.2 * walk[0].add:.1f}".removesuffix(".0") + " g", self.strip(5, "g"))
 
     def test_two_rows_need_no_walk(self) -> None:
         with self.assertRaisesRegex(UnfitError, "nothing to walk down"):

@@ -175,7 +175,7 @@ function keepChosen() {
     </div>
   </div>
   <p v-else-if="!job" role="status">Opening the job…</p>
-  <div v-else class="none">
+  <div v-else class="nothing-yet">
     <h1>What do I pour?</h1>
     <p>First catch the colour you want, from a photo. Then its recipes stand here.</p>
     <RouterLink :to="{ name: 'catch' }" class="btn btn-primary">Catch a colour</RouterLink>
@@ -271,19 +271,6 @@ h1 option {
 
 .keep {
   min-width: 216px;
-}
-
-.none {
-  display: grid;
-  gap: 14px;
-  justify-items: start;
-  padding: 8vh 4vw;
-  max-width: 48ch;
-}
-
-.none p {
-  font-size: 1.1rem;
-  margin: 0;
 }
 
 @media (max-width: 1100px) {

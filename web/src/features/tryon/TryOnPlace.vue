@@ -242,7 +242,7 @@ useKeys(
 </script>
 
 <template>
-  <div v-if="job && !piece" class="none">
+  <div v-if="job && !piece" class="nothing-yet">
     <h1>How will it look?</h1>
     <p>First say what you are painting. Then its looks can be tried here.</p>
     <RouterLink :to="{ name: 'piece' }" class="btn btn-primary">Choose a piece</RouterLink>
@@ -425,19 +425,6 @@ useKeys(
   display: grid;
   grid-template: auto minmax(0, 1fr) / minmax(0, 1fr) 292px;
   gap: 10px 18px;
-}
-
-.none {
-  display: grid;
-  gap: 14px;
-  justify-items: start;
-  padding: 8vh 4vw;
-  max-width: 48ch;
-}
-
-.none p {
-  font-size: 1.1rem;
-  margin: 0;
 }
 
 .ask {
