@@ -128,8 +128,10 @@ class JobsTest(BrowserCase):
         expect(page.get_by_label("Its name")).to_be_focused()
         page.keyboard.type("Seed chest")
         page.keyboard.press("Enter")
+        page.keyboard.press("Enter")  # wet hands
         expect(page).to_have_url(f"{self.server.address}/piece")
         expect(page.locator(".forms li")).to_have_count(14)
+        self.assertEqual(len(page.request.get("/api/jobs").json()), 2)
         expect(page.get_by_role("complementary").get_by_role("button", name="Pour it")).to_have_count(0)
         strip.get_by_role("button", name="Seed chest").click()
         page.get_by_role("menuitem", name="Rename this job").click()

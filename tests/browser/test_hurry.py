@@ -1,6 +1,7 @@
 """Wet hands and haste: pages left in the middle, taps twice, a server that is away, answers that come late."""
 
 import contextlib
+import json
 from collections.abc import Callable
 from typing import Any
 
@@ -60,6 +61,37 @@ class HurryTest(BrowserCase):
         page.get_by_label("contrast").fill("0.8")
         page.wait_for_timeout(1200)
         self.assertEqual((self.layer()["width"], self.layer()["contrast"]), (0.34, 0.8))
+
+    def test_an_answer_lost_and_another_write(self) -> None:
+        """A write whose answer was lost is not taken for the next one, though they differ only far down."""
+        page = self.page
+        self.go("try-on")
+        self.allowed = ("Failed to load resource: net::ERR_FAILED",)
+        sent: list[int] = []
+
+        def done_but_not_heard(route: Route) -> None:
+            sent.append(route.fetch().status)
+            route.abort()
+
+        kinds = page.request.get("/api/lookbook").json()["kinds"]
+        coat = next(kind["usual"] for kind in kinds if kind["key"] == "sealer")
+
+        def take(veil: float) -> None:
+            layers = [*[coat] * 23, {**coat, "veil": veil}]
+            look = json.dumps({"name": "Long", "layers": layers})
+            file = {"name": "long.json", "mimeType": "application/json", "buffer": look.encode()}
+            page.locator("input[type=file]").set_input_files(file)  # type: ignore[arg-type]
+
+        page.route("**/looks/import", done_but_not_heard)
+        take(0.3)
+        for _ in range(80):
+            page.wait_for_timeout(100 if len(sent) < 3 else 0)
+        self.assertEqual(sent, [201] * 3)
+        page.unroute("**/looks/import")
+        take(0.7)
+        page.wait_for_timeout(1200)
+        veils = [look["layers"][-1].get("veil") for look in self.job()["looks"] if look["name"] == "Long"]
+        self.assertEqual(veils, [0.3, 0.7])
 
     def test_a_late_answer_never_covers_a_newer_one(self) -> None:
         """The picture of an older number that arrives after that of a newer one is not shown."""

@@ -20,20 +20,20 @@ function open(what: 'new' | 'rename') {
   room.value = what === 'rename' ? (job.value?.room ?? '') : ''
 }
 
+const busy = ref(false)
 async function done() {
+  if (busy.value) return
   if (!name.value.trim()) {
     wrong.value = 'A job needs a name.'
     return
   }
-  if (doing.value === 'new') {
-    if (await begin(name.value, room.value)) {
-      doing.value = undefined
-      await router.push({ name: 'piece' })
-    }
-  } else if (id.value !== undefined) {
-    await rename(id.value, { name: name.value, room: room.value })
-    doing.value = undefined
-  }
+  busy.value = true
+  const begins = doing.value === 'new'
+  const kept = begins ? await begin(name.value, room.value) : await rename(id.value ?? 0, name.value, room.value)
+  busy.value = false
+  if (!kept) return
+  doing.value = undefined
+  if (begins) await router.push({ name: 'piece' })
 }
 const shown = ref(false)
 watch(doing, (now) => {

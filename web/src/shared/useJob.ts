@@ -56,12 +56,14 @@ export function useJobs() {
     }
   }
 
-  async function rename(job: number, change: Schemas['JobChangeIn']) {
+  async function rename(job: number, name: string, room: string) {
     try {
-      unwrap(await api.PATCH('/api/jobs/{job_id}', { params: { path: { job_id: job } }, body: change }))
+      unwrap(await api.PATCH('/api/jobs/{job_id}', { params: { path: { job_id: job } }, body: { name, room } }))
       await refresh()
+      return true
     } catch (problem) {
       sayWrong(problem)
+      return false
     }
   }
 
