@@ -1,0 +1,220 @@
+"""What the program answers on its demo, kept as it is: `python -m tests.golden.record` writes it anew.
+
+Answers are kept as JSON, pictures of every kind of layer on four pieces in three lights as PNG, one sheet a kind. A
+rebuild is compared with them; whoever means to change an answer writes them again and says in the commit which.
+"""
+
+import io
+import json
+import tempfile
+from collections.abc import Iterator
+from pathlib import Path
+from typing import Any
+
+import numpy as np
+from fastapi.testclient import TestClient
+from numpy.typing import NDArray
+from PIL import Image
+
+DATA = Path(__file__).parent / "data"
+OWN = "http://127.0.0.1:8417"
+LIGHTS = ("window", "bulb", "cool_led")
+FORMS = ("card_cabinet", "settle", "desk", "chair")
+SIZE = (120, 80)
+
+BASE: list[dict[str, Any]] = [
+    {"kind": "paint", "colours": ["mix:2"], "coats": 2},
+    {"kind": "paint", "colours": ["mix:1"], "coats": 2},
+]
+COLOURS: dict[str, list[str]] = {
+    "blend": ["mix:1", "mix:2"], "two_tone": ["mix:1", "mix:2"], "stain": ["pot:brewed-tea"], "glaze": ["brown wax"],
+    "wax": ["black wax"], "metallic": ["gold"],
+    **{key: [] for key in ("wax_eraser", "distress", "crackle", "chippy", "oil", "sealer", "fade")},
+}  # fmt: skip
+BARE = ("paint", "primer", "stain", "wash", "oil", "sealer", "two_tone", "blend")
+"""Kinds that are shown on the wood itself; the others lie over two paints."""
+
+
+def looks(client: TestClient) -> Iterator[tuple[str, list[dict[str, Any]]]]:
+    """Yield kinds of layers as they are usually laid, with what lies below, then varied ones, then our own looks."""
+    book = client.get("/api/lookbook").json()
+    for kind in book["kinds"]:
+        layer = {**kind["usual"], "colours": COLOURS.get(kind["key"], ["mix:2"])}
+        below = [] if kind["key"] in BARE else BASE
+        if kind["key"] == "wax_eraser":
+            below = [*BASE, {"kind": "wax", "colours": ["black wax"], "wipe": 0.4}]
+        yield kind["key"], [*below, layer]
+        moved = {**layer, "amount": 0.8, "width": 0.3, "hand": 0.6, "seed": 5, "wipe": 0.3, "water": 1.0, "dwell": 20.0}
+        yield f"{kind['key']}, moved", [*below, {**moved, "place": "edges", "zones": ["front", "top"]}]
+    for pattern in book["patterns"]:
+        more = ["mix:1", "mix:2", "pot:oat-straw"]
+        yield f"blend, {pattern}", [{"kind": "blend", "colours": more, "pattern": pattern, "coats": 2, "contrast": 0.7}]
+    for preset in book["presets"]:
+        yield f"look {preset['key']}", client.get(f"/api/jobs/1/presets/{preset['key']}").json()
+
+
+def pieces(client: TestClient) -> dict[str, int]:
+    """Return the pieces of the demo that wear them, and two more, by their form."""
+    found = {piece["form"]: piece["id"] for piece in client.get("/api/jobs/1").json()["pieces"]}
+    for form in FORMS:
+        if form not in found:
+            made = client.post("/api/jobs/1/pieces", json={"name": form, "form": form, "ground": "pine"}).json()
+            found[form] = made["id"]
+    return {form: found[form] for form in FORMS}
+
+
+def pictures(client: TestClient) -> Iterator[tuple[str, NDArray[np.uint8]]]:
+    """Yield a sheet for each kind and each look: pieces in rows, lights in columns; of moved ones a single row."""
+    there = pieces(client)
+    for name, layers in looks(client):
+        plain = "," not in name and not name.startswith("look")
+        rows = []
+        for form in FORMS if plain else FORMS[:1]:
+            shown = [{"light": light} for light in (LIGHTS if plain else LIGHTS[:1])]
+            row = [_picture(client, there[form], {"layers": layers}, params) for params in shown]
+            if plain:
+                row.append(_picture(client, there[form], {"layers": layers, "field": len(layers) - 1}, shown[0]))
+            rows.append(np.hstack(row))
+        yield name, np.vstack(rows)
+
+
+def _picture(client: TestClient, piece: int, body: dict[str, Any], params: dict[str, str]) -> NDArray[np.uint8]:
+    size = {"pixels_wide": SIZE[0], "pixels_high": SIZE[1]}
+    answer = client.post(f"/api/pieces/{piece}/picture", json={**body, **size}, params=params)
+    if answer.status_code != 200:
+        raise RuntimeError(answer.text)
+    return np.asarray(Image.open(io.BytesIO(answer.content)).convert("RGB"))
+
+
+def answers(client: TestClient) -> Iterator[tuple[str, Any]]:
+    """Yield what is answered, by name: what stands there, recipes, coats, amounts, remarks, points, a whole batch."""
+
+    def get(path: str, **params: Any) -> tuple[str, Any]:
+        asked = "&".join(f"{key}={value}" for key, value in params.items())
+        return f"GET {path}{'?' if asked else ''}{asked}", client.get(f"/api{path}", params=params).json()
+
+    for path in (
+        "lights",
+        "jugs",
+        "grounds",
+        "forms",
+        "lookbook",
+        "shelf/kinds",
+        "preparations",
+        "shelf",
+        "photos/methods",
+    ):
+        yield get(f"/{path}")
+    shelf = client.get("/api/shelf").json()
+    for pot in shelf:
+        yield get(f"/shelf/{pot['key']}")
+    for light in LIGHTS:
+        yield get("/jobs/1", light=light)
+    for path in ("past-mixes", "jobs/1/boards", "jobs/1/strips", "past-mixes/1"):
+        yield get(f"/{path}")
+    yield get("/jobs/1/boards/wait", board="Tea on oak", target_id=1)
+    yield get("/jobs/1/amount", coats=3, margin=0.1, spread_rate=9.5)
+    yield get("/jobs/1/way", first_id=1, second_id=2)
+    yield get("/pieces/1/ladder", first_id=1, second_id=2, coats=2)
+    yield from recipe_answers(client)
+    there = pieces(client)
+    for name, layers in looks(client):
+        for form in FORMS[:2] if "," not in name else FORMS[:1]:
+            body = {"layers": layers}
+            yield f"judge {name} on {form}", client.post(f"/api/pieces/{there[form]}/judge", json=body).json()
+        for x, y in ((0.5, 0.5), (0.55, 0.6), (0.4, 0.3)):
+            spot = {**body, "x": x, "y": y, "target_id": 1, "pixels_wide": 600, "pixels_high": 400}
+            yield (
+                f"point {name} at {x}, {y}",
+                client.post(f"/api/pieces/{there['card_cabinet']}/point", json=spot).json(),
+            )
+    yield from batch_answers(client)
+
+
+def recipe_answers(client: TestClient) -> Iterator[tuple[str, Any]]:
+    """Yield recipes by several wishes and units, why they are, by hand, beside one another; preparations."""
+    wishes: dict[str, dict[str, Any]] = {
+        "plain": {}, "weighed": {"tool": "scale", "batch": 500.0}, "spoons": {"tool": "spoons", "batch": 120.0},
+        "two pots in two lights": {"most_pots": 2, "lights": ["window", "bulb"]},
+    }  # fmt: skip
+    for target in (1, 2):
+        for name, body in wishes.items():
+            for unit in ("ml", "fl_oz"):
+                answer = client.post(f"/api/targets/{target}/recipes", json=body, params={"unit": unit})
+                yield f"recipes {target} {name} in {unit}", answer.json()
+    found = client.post("/api/targets/1/recipes", json={}).json()["recipes"]
+    pours = [[{k: pour[k] for k in ("material", "parts", "ml")} for pour in one["pours"]] for one in found]
+    for number, one in enumerate(pours[:3]):
+        for path in ("why", "by-hand"):
+            yield f"{path} {number}", client.post(f"/api/targets/1/{path}", json={"pours": one}).json()
+        yield f"next swatch {number}", client.post("/api/recipes/next-swatch", json={"pours": one}).json()
+    yield "beside", client.post("/api/targets/1/beside", json={"first": pours[0], "second": pours[-1]}).json()
+    for preparation in client.get("/api/preparations").json():
+        cast = {role["key"]: role["pots"][0] for role in preparation["roles"] if role["pots"]}
+        body = {"cast": cast, "batch": 200.0, "ground": "oak", "job_id": 1}
+        yield f"prepare {preparation['key']}", client.post(f"/api/preparations/{preparation['key']}", json=body).json()
+
+
+def batch_answers(client: TestClient) -> Iterator[tuple[str, Any]]:
+    """Yield a batch from its first pour to its rescue."""
+    pot = client.post("/api/mixes/1/pots", json={}).json()
+    yield "batch begun", pot
+    for place, step in enumerate(pot["steps"]):
+        body = {
+            "place": place,
+            "material": step["material"],
+            "ml": round(step["ml"] * (1.25 if place == 1 else 1.0), 1),
+        }
+        answer = client.post(f"/api/pots/{pot['id']}/pours", json=body).json()
+        yield f"batch, pour {place}", answer
+    yield "strip painted", client.post(f"/api/pots/{pot['id']}/strip-painted").json()
+    strip = {"colour": {"source": "text", "text": "52 -6 4"}, "anyway": True}
+    yield "strip read", client.post(f"/api/pots/{pot['id']}/strips", json=strip).json()
+    yield "verdict", client.get(f"/api/pots/{pot['id']}/verdict").json()
+    for unit in ("ml", "fl_oz"):
+        yield f"rescue in {unit}", client.get(f"/api/pots/{pot['id']}/rescue", params={"unit": unit}).json()
+
+
+def recorded(client: TestClient) -> dict[str, Any]:
+    """Return all answers by name, without the times of day in them."""
+    return {name: timeless(answer) for name, answer in answers(client)}
+
+
+def timeless(value: Any) -> Any:
+    """Return an answer without what differs from run to run: when it was made."""
+    if isinstance(value, dict):
+        return {key: timeless(one) for key, one in value.items() if key not in TIMES}
+    return [timeless(one) for one in value] if isinstance(value, list) else value
+
+
+TIMES = (
+    "created",
+    "at",
+    "painted_at",
+    "done_at",
+    "opened",
+    "keeps_until",
+    "dried_by",
+    "dry_at",
+    "model",
+    "made_at",
+    "sha256",
+)
+
+
+def main() -> None:
+    """Write the golden set."""
+    from jug_mingle.cli import demo_app, prepare_demo
+
+    with tempfile.TemporaryDirectory() as folder:
+        prepare_demo(Path(folder))
+        with TestClient(demo_app(Path(folder)), base_url=OWN) as client:
+            found = recorded(client)
+            lines = [f"{json.dumps(name)}: {json.dumps(answer, ensure_ascii=False)}" for name, answer in found.items()]
+            (DATA / "answers.json").write_text("{\n" + ",\n".join(lines) + "\n}\n")
+            for name, pixels in pictures(client):
+                Image.fromarray(pixels).save(DATA / f"{name.replace(', ', '-')}.png", optimize=True)
+
+
+if __name__ == "__main__":
+    main()

@@ -1,0 +1,76 @@
+"""The demo answers as recorded: numbers to the last digit that is said, pictures within 0.3 CIEDE2000."""
+
+import json
+import re
+import unittest
+from collections.abc import Iterator
+from typing import Any
+
+import numpy as np
+from PIL import Image
+
+from jug_mingle.core.colour import XYZ_TO_RGB, XYZ_to_Lab, delta_E_CIE2000
+from tests.api.support import DemoCase
+from tests.golden.record import DATA, pictures, recorded
+
+_NUMBER = re.compile(r"-?\d+(?:\.\d+)?")
+
+
+class GoldenTest(DemoCase):
+    def test_answers(self) -> None:
+        """Every answer says what it said, number by number."""
+        wanted = json.loads((DATA / "answers.json").read_text())
+        found = recorded(self.client)
+        self.assertEqual(list(found), list(wanted))
+        apart = [line for name in wanted for line in differences(wanted[name], found[name], name)]
+        self.assertEqual(apart[:40], [], f"{len(apart)} differences")
+
+    def test_pictures(self) -> None:
+        """Every picture looks as it did; a level of rounding is no difference."""
+        to_XYZ = np.linalg.inv(XYZ_TO_RGB)
+        for name, pixels in pictures(self.client):
+            with self.subTest(name):
+                kept = np.asarray(Image.open(DATA / f"{name.replace(', ', '-')}.png").convert("RGB"))
+                self.assertEqual(kept.shape, pixels.shape)
+                moved = (np.abs(kept.astype(int) - pixels.astype(int)) > 1).any(axis=-1)
+                if moved.any():
+                    Lab = [XYZ_to_Lab(_linear(one[moved]) @ to_XYZ.T) for one in (kept, pixels)]
+                    self.assertLess(float(delta_E_CIE2000(*Lab).max()), 0.3)
+
+
+def _linear(levels: Any) -> Any:
+    value = levels / 255.0
+    return np.where(value <= 0.04045, value / 12.92, ((value + 0.055) / 1.055) ** 2.4)
+
+
+def differences(wanted: Any, found: Any, where: str) -> Iterator[str]:
+    """Yield what differs, by its place in the answer."""
+    if isinstance(wanted, dict) and isinstance(found, dict):
+        for key in wanted.keys() | found.keys():
+            if key not in found:
+                yield f"{where}.{key}: gone"
+            elif key in wanted:  # an answer may say more than it did
+                yield from differences(wanted[key], found[key], f"{where}.{key}")
+    elif isinstance(wanted, list) and isinstance(found, list) and len(wanted) == len(found):
+        for number, (one, other) in enumerate(zip(wanted, found, strict=True)):
+            yield from differences(one, other, f"{where}[{number}]")
+    elif not _same(wanted, found):
+        yield f"{where}: {wanted!r} became {found!r}"
+
+
+def _same(wanted: Any, found: Any) -> bool:
+    if isinstance(wanted, bool) or isinstance(found, bool) or wanted is None or found is None:
+        return wanted is found
+    if isinstance(wanted, int | float) and isinstance(found, int | float):
+        return abs(wanted - found) <= 0.011 + 1e-3 * abs(wanted)
+    if not (isinstance(wanted, str) and isinstance(found, str)):
+        return False
+    if re.fullmatch(r"#[0-9a-f]{6}", wanted) and re.fullmatch(r"#[0-9a-f]{6}", found):
+        return all(abs(int(wanted[i : i + 2], 16) - int(found[i : i + 2], 16)) <= 1 for i in (1, 3, 5))
+    numbers = [[float(n) for n in _NUMBER.findall(text)] for text in (wanted, found)]
+    alike = _NUMBER.sub("#", wanted) == _NUMBER.sub("#", found)
+    return alike and all(abs(a - b) <= 0.11 + 1e-2 * abs(a) for a, b in zip(*numbers, strict=True))
+
+
+if __name__ == "__main__":
+    unittest.main()
