@@ -14,13 +14,14 @@ from PIL import Image
 from bench.chart_photos import chart_photos
 from bench.tables import ms, table
 from jug_mingle.cli import demo_app, prepare_demo
-from jug_mingle.core import honest_light as hl
 from jug_mingle.core.arrays import FloatArray
-from jug_mingle.core.chart import chart_R, chart_XYZ
-from jug_mingle.core.colour import XYZ_TO_RGB, R_to_Lab, R_to_XYZ, XYZ_to_Lab, delta_E_CIE2000, sRGB_to_RGB
-from jug_mingle.core.photos import Patch, UnusablePatchError, average
-from jug_mingle.core.spectra import DAYLIGHT, WAVELENGTHS
-from jug_mingle.core.spectra import table as read_table
+from jug_mingle.core.colour.difference import delta_E_CIE2000
+from jug_mingle.core.colour.spaces import XYZ_TO_RGB, R_to_Lab, R_to_XYZ, XYZ_to_Lab, sRGB_to_RGB
+from jug_mingle.core.colour.spectra import DAYLIGHT, WAVELENGTHS
+from jug_mingle.core.colour.spectra import table as read_table
+from jug_mingle.core.photos import honest_light as hl
+from jug_mingle.core.photos.chart import chart_R, chart_XYZ
+from jug_mingle.core.photos.patches import Patch, UnusablePatchError, average
 from jug_mingle.formats.chart_finder import find_chart
 
 METHODS = ("chart", "chips", "two_whites", "white", "none")
@@ -146,7 +147,7 @@ def _correction(
         XYZ = chart_XYZ()[places]
         if method == "chips":  # one's own chips are known by a tint and a masstone, to about 2
             Lab = XYZ_to_Lab(XYZ) + 1.2 * rng.standard_normal((3, 3))
-            from jug_mingle.core.colour import Lab_to_XYZ
+            from jug_mingle.core.colour.spaces import Lab_to_XYZ
 
             XYZ = np.clip(Lab_to_XYZ(Lab), 0.05, None)
         patches = [_patch(linear[n] * fall**at, rng) for n in places]

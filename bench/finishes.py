@@ -15,17 +15,19 @@ from playwright.sync_api import sync_playwright
 
 from bench.tables import ms, seconds, table
 from jug_mingle.cli import prepare_demo
-from jug_mingle.core.colour import XYZ_TO_RGB, R_to_Lab, XYZ_to_Lab, delta_E_CIE2000
-from jug_mingle.core.film import R_seen
+from jug_mingle.core.colour.difference import delta_E_CIE2000
+from jug_mingle.core.colour.spaces import XYZ_TO_RGB, R_to_Lab, XYZ_to_Lab
+from jug_mingle.core.colour.spectra import light, lights
 from jug_mingle.core.finishes import Film, Finish, Layer
 from jug_mingle.core.finishes.nodes import screen_weights
+from jug_mingle.core.finishes.picture import linear_screen, render
+from jug_mingle.core.finishes.presets import USUAL
 from jug_mingle.core.finishes.stack import colours, evenly
-from jug_mingle.core.finishes.usual import USUAL
-from jug_mingle.core.ladders import Paint, even_parts, rungs
+from jug_mingle.core.measuring.pouring import Pour
+from jug_mingle.core.optics.blend_path import Paint, even_parts
+from jug_mingle.core.optics.film import R_seen
 from jug_mingle.core.pieces import UNPAINTED, draw, usual_piece
-from jug_mingle.core.recipes import Pour
-from jug_mingle.core.render import linear_screen, render
-from jug_mingle.core.spectra import light, lights
+from jug_mingle.core.recipes.walk_down import rungs
 from jug_mingle.demo.pigments import POTS
 from jug_mingle.services.looks import film_of
 from jug_mingle.services.shelf import fitted_shelf
@@ -149,8 +151,8 @@ _ALONE = """
 from pathlib import Path
 from jug_mingle.core.finishes import GENERIC, Finish, Layer
 from jug_mingle.core.pieces import FORMS, draw, usual_piece
-from jug_mingle.core.render import render
-from jug_mingle.core.spectra import light
+from jug_mingle.core.finishes.picture import render
+from jug_mingle.core.colour.spectra import light
 for _ in range(3):
     for form in list(FORMS)[:10]:
         samples = draw(usual_piece(form), 1200, 800).samples()

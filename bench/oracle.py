@@ -12,7 +12,7 @@ import miepython
 import numpy as np
 
 from jug_mingle.core.arrays import FloatArray
-from jug_mingle.core.spectra import BANDS, WAVELENGTHS
+from jug_mingle.core.colour.spectra import BANDS, WAVELENGTHS
 
 N_FILM = 1.5
 QUADRATURE = 8

@@ -8,16 +8,20 @@ from bench.oracle import Laboratory
 from bench.paints import PAINTS, truth
 from bench.tables import ms, table
 from jug_mingle.core.arrays import FloatArray
-from jug_mingle.core.characterise import Shelf, characterise
-from jug_mingle.core.colour import R_to_Lab, delta_E_CIE2000, even_metric
-from jug_mingle.core.evidence import MODEL_ERROR, NOISE, Reading, Swatch
-from jug_mingle.core.film import R_infinity, R_seen
-from jug_mingle.core.hiding import HIDDEN_WITHIN, coats_to_hide
-from jug_mingle.core.materials import Material, kind_of
-from jug_mingle.core.measures import tool
-from jug_mingle.core.recipes import Target, Wishes, find_recipes
-from jug_mingle.core.rescue import advise, read_pot
-from jug_mingle.core.spectra import BANDS
+from jug_mingle.core.colour.difference import delta_E_CIE2000, even_metric
+from jug_mingle.core.colour.spaces import R_to_Lab
+from jug_mingle.core.colour.spectra import BANDS
+from jug_mingle.core.evidence.fit import characterise
+from jug_mingle.core.evidence.fitted_shelf import Shelf
+from jug_mingle.core.evidence.readings import MODEL_ERROR, NOISE, Reading, Swatch
+from jug_mingle.core.materials.kinds import kind_of
+from jug_mingle.core.materials.material import Material
+from jug_mingle.core.measuring.tools import tool
+from jug_mingle.core.optics.film import R_infinity, R_seen
+from jug_mingle.core.optics.hiding import HIDDEN_WITHIN, coats_to_hide
+from jug_mingle.core.recipes.recipes import find_recipes
+from jug_mingle.core.recipes.rescue import advise, read_pot
+from jug_mingle.core.recipes.wishes import Target, Wishes
 
 NAMES = list(PAINTS)
 MATERIALS = [Material(key=name, name=name, kind=kind_of("chalk_paint")) for name in NAMES]

@@ -13,12 +13,14 @@ from bench.paints import truth
 from bench.tables import ms, table
 from jug_mingle.cli import prepare_demo
 from jug_mingle.core.arrays import FloatArray
-from jug_mingle.core.characterise import characterise
-from jug_mingle.core.colour import R_to_Lab, delta_E_CIE2000
-from jug_mingle.core.evidence import Reading, Swatch
-from jug_mingle.core.measures import tool
-from jug_mingle.core.recipes import Target, Wishes, find_recipes
-from jug_mingle.core.rescue import advise, read_pot
+from jug_mingle.core.colour.difference import delta_E_CIE2000
+from jug_mingle.core.colour.spaces import R_to_Lab
+from jug_mingle.core.evidence.fit import characterise
+from jug_mingle.core.evidence.readings import Reading, Swatch
+from jug_mingle.core.measuring.tools import tool
+from jug_mingle.core.recipes.recipes import find_recipes
+from jug_mingle.core.recipes.rescue import advise, read_pot
+from jug_mingle.core.recipes.wishes import Target, Wishes
 from tests.browser.support import Server, launch
 
 GOOD: float = 2.0

@@ -8,15 +8,19 @@ from scipy.optimize import differential_evolution
 
 from bench.tables import ms, table
 from jug_mingle.core.arrays import FloatArray
-from jug_mingle.core.characterise import Shelf, characterise
-from jug_mingle.core.colour import R_to_Lab
-from jug_mingle.core.evidence import Reading, Swatch
-from jug_mingle.core.film import R_infinity, R_seen
-from jug_mingle.core.materials import Material, kind_of
-from jug_mingle.core.measures import tool
-from jug_mingle.core.recipes import Target, Wishes, find_recipes, palette_of
-from jug_mingle.core.search import Goal, Palette, best_candidates, exhaustive
-from jug_mingle.core.spectra import WAVELENGTHS, light
+from jug_mingle.core.colour.spaces import R_to_Lab
+from jug_mingle.core.colour.spectra import WAVELENGTHS, light
+from jug_mingle.core.evidence.fit import characterise
+from jug_mingle.core.evidence.fitted_shelf import Shelf
+from jug_mingle.core.evidence.mixtures import Palette, palette_of
+from jug_mingle.core.evidence.readings import Reading, Swatch
+from jug_mingle.core.materials.kinds import kind_of
+from jug_mingle.core.materials.material import Material
+from jug_mingle.core.measuring.tools import tool
+from jug_mingle.core.optics.film import R_infinity, R_seen
+from jug_mingle.core.recipes.recipes import find_recipes
+from jug_mingle.core.recipes.search import best_candidates, exhaustive
+from jug_mingle.core.recipes.wishes import Goal, Target, Wishes
 
 LIGHTS = (light("window"), light("bulb"))
 CHALK = kind_of("chalk_paint")

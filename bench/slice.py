@@ -18,13 +18,16 @@ from playwright.sync_api import sync_playwright
 from bench.tables import ms, seconds, table
 from jug_mingle.api.app import pages_folder
 from jug_mingle.cli import prepare_demo
-from jug_mingle.core import photos
 from jug_mingle.core.arrays import FloatArray
-from jug_mingle.core.colour import R_to_Lab, XYZ_to_Lab, delta_E_CIE2000, sRGB_to_RGB
-from jug_mingle.core.honest_light import Correction, as_it_is, catch, from_white
-from jug_mingle.core.measures import tool
-from jug_mingle.core.recipes import Target, Wishes, find_recipes, palette_of, usable
-from jug_mingle.core.search import best_candidates, exhaustive
+from jug_mingle.core.colour.difference import delta_E_CIE2000
+from jug_mingle.core.colour.spaces import R_to_Lab, XYZ_to_Lab, sRGB_to_RGB
+from jug_mingle.core.evidence.mixtures import palette_of
+from jug_mingle.core.measuring.tools import tool
+from jug_mingle.core.photos import patches
+from jug_mingle.core.photos.honest_light import Correction, as_it_is, catch, from_white
+from jug_mingle.core.recipes.recipes import find_recipes
+from jug_mingle.core.recipes.search import best_candidates, exhaustive
+from jug_mingle.core.recipes.wishes import Target, Wishes, usable
 from jug_mingle.demo.pigments import POTS, true_mix
 from jug_mingle.demo.scenes import scenes
 from jug_mingle.services.shelf import fitted_shelf
@@ -180,16 +183,16 @@ def weight() -> None:
     table("Pages", ["figure", "found", "aim"], rows)
 
 
-def off(here: photos.Patch, by: Correction, Lab: FloatArray) -> float:
+def off(here: patches.Patch, by: Correction, Lab: FloatArray) -> float:
     """Return how far (CIEDE2000) a patch corrected one way is from the colour that was photographed."""
     return float(delta_E_CIE2000(XYZ_to_Lab(catch(here, by).XYZ), Lab))
 
 
-def corrected(here: photos.Patch, white: photos.Patch, Lab: FloatArray) -> float | str:
+def corrected(here: patches.Patch, white: patches.Patch, Lab: FloatArray) -> float | str:
     """Return the same with the white tapped, or why that white cannot serve."""
     try:
         return off(here, from_white(white), Lab)
-    except photos.UnusablePatchError:
+    except patches.UnusablePatchError:
         return "refused: burnt out"
 
 
@@ -199,8 +202,8 @@ def caught() -> None:
     for scene in scenes():
         pixels = sRGB_to_RGB(scene.pixels / 255.0)
 
-        def patch(x: int, y: int, r: int, pixels: np.ndarray = pixels) -> photos.Patch:  # type: ignore[type-arg]
-            return photos.average(pixels[y - r : y + r + 1, x - r : x + r + 1])
+        def patch(x: int, y: int, r: int, pixels: np.ndarray = pixels) -> patches.Patch:  # type: ignore[type-arg]
+            return patches.average(pixels[y - r : y + r + 1, x - r : x + r + 1])
 
         white = patch(scene.white.x, scene.white.y, 12)
         for spot in scene.spots:

@@ -5,7 +5,7 @@ from pathlib import Path
 
 import numpy as np
 
-from jug_mingle.core.colour import R_to_Lab
+from jug_mingle.core.colour.spaces import R_to_Lab
 from jug_mingle.demo.pigments import POTS, true_mix
 
 FILE = Path(__file__).parents[1] / "docs" / "examples" / "shelf.json"

@@ -38,7 +38,7 @@ from jug_mingle.api.routes import (
     targets,
 )
 from jug_mingle.core.arrays import FloatArray
-from jug_mingle.core.render import warm_up
+from jug_mingle.core.finishes.picture import warm_up
 from jug_mingle.devices.reader import ColourReader
 from jug_mingle.devices.scale import Scale
 from jug_mingle.devices.simulated_reader import SimulatedReader

@@ -6,16 +6,20 @@ from typing import cast
 import numpy as np
 
 from jug_mingle.api import schemas
-from jug_mingle.core.advice import Lack
-from jug_mingle.core.amounts import cost_of
 from jug_mingle.core.arrays import FloatArray
-from jug_mingle.core.characterise import Shelf
-from jug_mingle.core.colour import R_to_Lab, R_to_screen, difference_words, sRGB_to_hex
-from jug_mingle.core.measures import tool
-from jug_mingle.core.recipes import Pour, Recipe, main_kind, masstones, shows_its_ground
-from jug_mingle.core.spectra import Light, light
-from jug_mingle.core.units import said, unit_of_tool
-from jug_mingle.core.words import describe, direction, said_likely
+from jug_mingle.core.colour.adaptation import R_to_screen
+from jug_mingle.core.colour.colour_names import describe
+from jug_mingle.core.colour.difference import difference_words, direction, likely_words
+from jug_mingle.core.colour.spaces import R_to_Lab, sRGB_to_hex
+from jug_mingle.core.colour.spectra import Light, light
+from jug_mingle.core.evidence.fitted_shelf import Shelf
+from jug_mingle.core.evidence.mixtures import main_kind, masstones, shows_its_ground
+from jug_mingle.core.measuring.pouring import Pour
+from jug_mingle.core.measuring.tools import tool
+from jug_mingle.core.measuring.units import format_amount, unit_of_tool
+from jug_mingle.core.practice.amounts import cost_of
+from jug_mingle.core.recipes.assessment import Recipe
+from jug_mingle.core.recipes.lacking import Lack
 from jug_mingle.services.colours import Colour
 from jug_mingle.services.looks import layers_of
 from jug_mingle.services.photo_shapes import Marks
@@ -141,7 +145,7 @@ def recipe_out(
         low=round(likely.low, 2),
         high=round(likely.high, 2),
         words="" if target_R is None else difference_words(likely.expected),
-        likely="" if target_R is None else said_likely(likely.expected, likely.low, likely.high),
+        likely="" if target_R is None else likely_words(likely.expected, likely.low, likely.high),
         misses=misses,
         cost=round(cost_of(shelf, recipe.pours), 2),
         metameric="" if target_R is None else _metameric([one.expected for one in recipe.likely], lights),
@@ -149,7 +153,7 @@ def recipe_out(
         differences=[
             schemas.DifferenceOut(
                 light=at.name, delta_E=round(value, 2), words=difference_words(one.expected),
-                likely=said_likely(one.expected, one.low, one.high),
+                likely=likely_words(one.expected, one.low, one.high),
             )
             for at, value, one in zip(lights, recipe.delta_E, recipe.likely, strict=True)
         ],
@@ -160,7 +164,7 @@ def _pour_out(pour: Pour, shelf: Shelf, screens: Mapping[str, str], measured: st
     material = shelf.materials[shelf.index(pour.key)]
     return schemas.PourOut(
         material=pour.key, name=material.name, hex=screens[pour.key], parts=pour.parts, ml=round(pour.ml, 1),
-        words=said(pour.ml, measured, density=material.mass_density).words,
+        words=format_amount(pour.ml, measured, density=material.mass_density).words,
         left_after=round(max(0.0, material.left - pour.ml), 1),
     )  # fmt: skip
 
@@ -229,7 +233,7 @@ def then_out(then: Then, R: FloatArray, shown: Light) -> schemas.ThenOut:
     """Return what was predicted then, beside the colour (36,) that is predicted now."""
     likely = ""
     if then.expected is not None and then.low is not None and then.high is not None:
-        likely = said_likely(then.expected, then.low, then.high)
+        likely = likely_words(then.expected, then.low, then.high)
     return schemas.ThenOut(
         hex=hex_of(np.clip(then.R, 0.0, 1.0), shown), likely=likely, model=then.model, at=then.at,
         apart=round(then.apart(R), 2),

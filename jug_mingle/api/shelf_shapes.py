@@ -16,14 +16,15 @@ from jug_mingle.api.shelf_schemas import (
     TaskOut,
 )
 from jug_mingle.core.arrays import FloatArray
-from jug_mingle.core.characterise import Shelf
-from jug_mingle.core.colour import Lab_to_XYZ, R_to_Lab, R_to_screen, XYZ_to_sRGB, sRGB_to_hex
-from jug_mingle.core.evidence import WAYS
-from jug_mingle.core.knowledge import LEVELS
-from jug_mingle.core.materials import Kind, kind_of
-from jug_mingle.core.recipes import masstone, masstones
-from jug_mingle.core.spectra import Light
-from jug_mingle.core.words import family
+from jug_mingle.core.colour.adaptation import R_to_screen
+from jug_mingle.core.colour.colour_names import family
+from jug_mingle.core.colour.spaces import Lab_to_XYZ, R_to_Lab, XYZ_to_sRGB, sRGB_to_hex
+from jug_mingle.core.colour.spectra import Light
+from jug_mingle.core.evidence.fitted_shelf import Shelf
+from jug_mingle.core.evidence.level import LEVELS
+from jug_mingle.core.evidence.mixtures import masstone, masstones
+from jug_mingle.core.evidence.readings import WAYS
+from jug_mingle.core.materials.kinds import Kind, kind_of
 from jug_mingle.services import colours
 from jug_mingle.services import shelf as service
 from jug_mingle.store.models import MaterialRow, ReadingRow

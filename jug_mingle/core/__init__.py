@@ -18,21 +18,29 @@ A shelf becomes known by readings, a target asks for recipes:
 [('white', 6, 300), ('blue', 1, 50)]
 """
 
-from jug_mingle.core.advice import next_swatch, what_is_lacking
-from jug_mingle.core.characterise import Shelf, characterise
-from jug_mingle.core.colour import delta_E_CIE2000, difference_words
-from jug_mingle.core.evidence import NOISE, Hiding, Reading, Swatch
-from jug_mingle.core.film import R_film, R_infinity, R_seen, R_stack
-from jug_mingle.core.grounds import ground, measured_ground
-from jug_mingle.core.hiding import coats_to_hide, contrast_ratio, hiding_power
-from jug_mingle.core.ladders import ramp
-from jug_mingle.core.layers import find_layers, match_two_woods
-from jug_mingle.core.materials import KINDS, Ground, Material, Optics, kind_of
-from jug_mingle.core.measures import TOOLS, tool
-from jug_mingle.core.recipes import NothingToMixError, Pour, Recipe, Target, Wishes, find_recipes, predict
-from jug_mingle.core.recovery import recover_reflectance
-from jug_mingle.core.rescue import Advice, Pot, Rescue, advise, read_pot
-from jug_mingle.core.spectra import BANDS, WAVELENGTHS, Light, light, lights, make_light
+from jug_mingle.core.colour.difference import delta_E_CIE2000, difference_words
+from jug_mingle.core.colour.recovery import recover_reflectance
+from jug_mingle.core.colour.spectra import BANDS, WAVELENGTHS, Light, light, lights, make_light
+from jug_mingle.core.evidence.fit import characterise
+from jug_mingle.core.evidence.fitted_shelf import Shelf
+from jug_mingle.core.evidence.mixtures import predict
+from jug_mingle.core.evidence.next_swatch import next_swatch
+from jug_mingle.core.evidence.readings import NOISE, Hiding, Reading, Swatch
+from jug_mingle.core.materials.kinds import KINDS, kind_of
+from jug_mingle.core.materials.material import Material
+from jug_mingle.core.measuring.pouring import Pour
+from jug_mingle.core.measuring.tools import TOOLS, tool
+from jug_mingle.core.optics.blend_path import ramp
+from jug_mingle.core.optics.coefficients import Optics
+from jug_mingle.core.optics.film import R_film, R_infinity, R_seen, R_stack
+from jug_mingle.core.optics.grounds import Ground, ground, measured_ground
+from jug_mingle.core.optics.hiding import coats_to_hide, contrast_ratio, hiding_power
+from jug_mingle.core.recipes.assessment import Recipe
+from jug_mingle.core.recipes.lacking import what_is_lacking
+from jug_mingle.core.recipes.over_ground import find_films, match_two_woods
+from jug_mingle.core.recipes.recipes import find_recipes
+from jug_mingle.core.recipes.rescue import Advice, Pot, Rescue, advise, read_pot
+from jug_mingle.core.recipes.wishes import NothingToMixError, Target, Wishes
 
 __all__ = [
     "BANDS",
@@ -66,7 +74,7 @@ __all__ = [
     "contrast_ratio",
     "delta_E_CIE2000",
     "difference_words",
-    "find_layers",
+    "find_films",
     "find_recipes",
     "ground",
     "hiding_power",

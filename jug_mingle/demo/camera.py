@@ -6,8 +6,8 @@ import numpy as np
 from numpy.typing import NDArray
 
 from jug_mingle.core.arrays import FloatArray
-from jug_mingle.core.colour import XYZ_TO_RGB, RGB_to_sRGB
-from jug_mingle.core.spectra import DAYLIGHT, WAVELENGTHS, light, table
+from jug_mingle.core.colour.spaces import XYZ_TO_RGB, RGB_to_sRGB
+from jug_mingle.core.colour.spectra import DAYLIGHT, WAVELENGTHS, light, table
 from jug_mingle.demo.pigments import POTS, true_mix
 
 

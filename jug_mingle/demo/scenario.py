@@ -8,11 +8,12 @@ from PIL import Image
 from sqlalchemy.orm import Session
 
 from jug_mingle.core.arrays import FloatArray
-from jug_mingle.core.colour import R_to_Lab, even_metric
-from jug_mingle.core.evidence import NOISE, Swatch
-from jug_mingle.core.film import R_body, veil_of
-from jug_mingle.core.grounds import ground
-from jug_mingle.core.materials import kind_of
+from jug_mingle.core.colour.difference import even_metric
+from jug_mingle.core.colour.spaces import R_to_Lab
+from jug_mingle.core.evidence.readings import NOISE, Swatch
+from jug_mingle.core.materials.kinds import kind_of
+from jug_mingle.core.optics.film import R_body, veil_of
+from jug_mingle.core.optics.grounds import ground
 from jug_mingle.demo.pigments import POTS, Pot, true_film, true_mix
 from jug_mingle.demo.scenes import Scene, scenes
 from jug_mingle.services import jobs, looks, mixes, photos, pieces, shelf, strips, targets

@@ -12,10 +12,10 @@ import numpy as np
 from numpy.typing import NDArray
 
 from jug_mingle.core.arrays import FloatArray
-from jug_mingle.core.chart import carry, chart_R, homography
-from jug_mingle.core.grounds import ground
+from jug_mingle.core.colour.spectra import WAVELENGTHS
+from jug_mingle.core.optics.grounds import ground
+from jug_mingle.core.photos.chart import carry, chart_R, homography
 from jug_mingle.core.pieces.faces import coverage_of_polygon
-from jug_mingle.core.spectra import WAVELENGTHS
 from jug_mingle.demo.camera import develop, photograph
 from jug_mingle.demo.noise import smooth_noise, wood_figure
 from jug_mingle.demo.pigments import POTS, true_mix

@@ -8,7 +8,7 @@ from typing import Final
 import numpy as np
 
 from jug_mingle.core.arrays import FloatArray
-from jug_mingle.core.spectra import BANDS
+from jug_mingle.core.colour.spectra import BANDS
 from jug_mingle.devices.lines import HangUp, SimulatedDevice, sealed
 
 TILE: Final = "White tile"

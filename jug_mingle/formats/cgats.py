@@ -8,8 +8,9 @@ from typing import Final
 import numpy as np
 
 from jug_mingle.core.arrays import FloatArray
-from jug_mingle.core.colour import XYZ_to_Lab, adapt
-from jug_mingle.core.spectra import DAYLIGHT, WAVELENGTHS
+from jug_mingle.core.colour.adaptation import adapt
+from jug_mingle.core.colour.spaces import XYZ_to_Lab
+from jug_mingle.core.colour.spectra import DAYLIGHT, WAVELENGTHS
 from jug_mingle.formats.colour_file import (
     D50_WHITE,
     ColourFile,

@@ -9,8 +9,8 @@ from numpy.typing import NDArray
 from scipy.spatial import cKDTree
 
 from jug_mingle.core.arrays import FloatArray
-from jug_mingle.core.chart import COLUMNS, ROWS, Chart, read_chart
-from jug_mingle.core.photos import UnusablePatchError
+from jug_mingle.core.photos.chart import COLUMNS, ROWS, Chart, read_chart
+from jug_mingle.core.photos.patches import UnusablePatchError
 from jug_mingle.formats.images import Pixels
 
 _ENOUGH: Final = 7

@@ -8,10 +8,11 @@ from typing import Any, Final
 import numpy as np
 
 from jug_mingle.core.arrays import FloatArray
-from jug_mingle.core.colour import Lab_to_XYZ, R_to_Lab, XYZ_to_Lab, adapt, hex_to_sRGB, sRGB_to_XYZ
-from jug_mingle.core.evidence import WAYS
-from jug_mingle.core.recovery import recover_reflectance
-from jug_mingle.core.spectra import DAYLIGHT, WAVELENGTHS
+from jug_mingle.core.colour.adaptation import adapt
+from jug_mingle.core.colour.recovery import recover_reflectance
+from jug_mingle.core.colour.spaces import Lab_to_XYZ, R_to_Lab, XYZ_to_Lab, hex_to_sRGB, sRGB_to_XYZ
+from jug_mingle.core.colour.spectra import DAYLIGHT, WAVELENGTHS
+from jug_mingle.core.evidence.readings import WAYS
 
 MOST: Final = 2000
 """A file may hold so many colours."""

@@ -9,8 +9,8 @@ from typing import Any, Final
 
 import numpy as np
 
-from jug_mingle.core.colour import Lab_to_XYZ, XYZ_to_sRGB, sRGB_to_hex
-from jug_mingle.core.spectra import DAYLIGHT, WAVELENGTHS
+from jug_mingle.core.colour.spaces import Lab_to_XYZ, XYZ_to_sRGB, sRGB_to_hex
+from jug_mingle.core.colour.spectra import DAYLIGHT, WAVELENGTHS
 from jug_mingle.formats.cells import shielded, unshielded
 from jug_mingle.formats.colour_file import (
     ColourFile,

@@ -9,7 +9,7 @@ import numpy as np
 from defusedxml.ElementTree import fromstring
 
 from jug_mingle.core.arrays import FloatArray
-from jug_mingle.core.spectra import DAYLIGHT, WAVELENGTHS
+from jug_mingle.core.colour.spectra import DAYLIGHT, WAVELENGTHS
 from jug_mingle.formats.colour_file import (
     D50_WHITE,
     ColourFile,

@@ -5,7 +5,7 @@ from collections.abc import Sequence
 
 import numpy as np
 
-from jug_mingle.core.colour import Lab_to_XYZ, XYZ_to_sRGB
+from jug_mingle.core.colour.spaces import Lab_to_XYZ, XYZ_to_sRGB
 from jug_mingle.formats.colour_file import (
     ColourFile,
     ColourFileError,

@@ -8,7 +8,7 @@ from typing import Final
 from reportlab.lib.units import mm
 from reportlab.pdfgen.canvas import Canvas
 
-from jug_mingle.core.jugs import Jug
+from jug_mingle.core.measuring.jugs import Jug
 from jug_mingle.formats.print_sheet import fitted, paragraph, rule, sheet, spread, text
 
 WIDTH: Final = 22.0

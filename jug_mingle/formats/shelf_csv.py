@@ -8,9 +8,9 @@ from dataclasses import dataclass
 from datetime import date
 from typing import Final
 
-from jug_mingle.core.film import SHEEN_VEIL
-from jug_mingle.core.materials import KINDS
-from jug_mingle.core.spectra import DAYLIGHT
+from jug_mingle.core.colour.spectra import DAYLIGHT
+from jug_mingle.core.materials.kinds import KINDS
+from jug_mingle.core.optics.film import SHEEN_VEIL
 from jug_mingle.formats.cells import shielded, unshielded
 from jug_mingle.formats.colour_file import ColourFileError, Lab_in_daylight, Lab_of_hex, number, text_of
 

@@ -7,13 +7,15 @@ from typing import Literal
 import numpy as np
 from pydantic import BaseModel, ConfigDict, Field, ValidationError, model_validator
 
-from jug_mingle.core.characterise import Shelf, characterise
-from jug_mingle.core.colour import XYZ_to_Lab, hex_to_sRGB, sRGB_to_XYZ
-from jug_mingle.core.evidence import NOISE, Reading, Swatch
-from jug_mingle.core.film import R_body, veil_of
-from jug_mingle.core.grounds import ground
-from jug_mingle.core.materials import Material, kind_of
-from jug_mingle.core.spectra import light
+from jug_mingle.core.colour.spaces import XYZ_to_Lab, hex_to_sRGB, sRGB_to_XYZ
+from jug_mingle.core.colour.spectra import light
+from jug_mingle.core.evidence.fit import characterise
+from jug_mingle.core.evidence.fitted_shelf import Shelf
+from jug_mingle.core.evidence.readings import NOISE, Reading, Swatch
+from jug_mingle.core.materials.kinds import kind_of
+from jug_mingle.core.materials.material import Material
+from jug_mingle.core.optics.film import R_body, veil_of
+from jug_mingle.core.optics.grounds import ground
 
 
 class _Strict(BaseModel):

@@ -6,8 +6,8 @@ from pathlib import Path
 import numpy as np
 
 from jug_mingle.core.arrays import FloatArray
-from jug_mingle.core.colour import Lab_to_XYZ, hex_to_sRGB, sRGB_to_XYZ
-from jug_mingle.core.recovery import recover_reflectance
+from jug_mingle.core.colour.recovery import recover_reflectance
+from jug_mingle.core.colour.spaces import Lab_to_XYZ, hex_to_sRGB, sRGB_to_XYZ
 from jug_mingle.formats.colours import read_colours
 
 _NUMBER = r"[-+]?\d+(?:\.\d+)?(?:[eE][-+]?\d+)?"

@@ -9,20 +9,14 @@ from sqlalchemy import select
 from sqlalchemy.orm import Session
 
 from jug_mingle.core.arrays import FloatArray
-from jug_mingle.core.characterise import Shelf
-from jug_mingle.core.measures import tool
-from jug_mingle.core.recipes import (
-    DRAWS,
-    NothingToMixError,
-    Pour,
-    Recipe,
-    Target,
-    Wishes,
-    assess,
-    find_recipes,
-    predict,
-)
-from jug_mingle.core.spectra import Light
+from jug_mingle.core.colour.spectra import Light
+from jug_mingle.core.evidence.fitted_shelf import Shelf
+from jug_mingle.core.evidence.mixtures import predict
+from jug_mingle.core.measuring.pouring import Pour
+from jug_mingle.core.measuring.tools import tool
+from jug_mingle.core.recipes.assessment import DRAWS, Recipe, assess
+from jug_mingle.core.recipes.recipes import find_recipes
+from jug_mingle.core.recipes.wishes import NothingToMixError, Target, Wishes
 from jug_mingle.errors import ConflictError, UnfitError
 from jug_mingle.services.mixes import get_mix
 from jug_mingle.services.predictions import ground_of_job, pours_of

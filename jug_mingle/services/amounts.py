@@ -5,9 +5,9 @@ from typing import Final
 
 from sqlalchemy.orm import Session
 
-from jug_mingle.core.amounts import coats_within, paint_needed
-from jug_mingle.core.handling import handling_of, pot_life
-from jug_mingle.core.materials import Kind
+from jug_mingle.core.materials.handling import handling_of, pot_life
+from jug_mingle.core.materials.kinds import Kind
+from jug_mingle.core.practice.amounts import coats_within, paint_needed
 from jug_mingle.services.pieces import areas_of
 
 COATS: Final = 2

@@ -6,20 +6,23 @@ from dataclasses import dataclass
 import numpy as np
 from sqlalchemy.orm import Session
 
-from jug_mingle.core.characterise import Shelf
-from jug_mingle.core.colour import R_to_Lab, delta_E_CIE2000
-from jug_mingle.core.grounds import ground
-from jug_mingle.core.materials import may_mix
-from jug_mingle.core.measures import tool
-from jug_mingle.core.recipes import DRAWS, Pour, Recipe, Target, assess
-from jug_mingle.core.spectra import Light, light
-from jug_mingle.core.why import Why, why
+from jug_mingle.core.colour.difference import delta_E_CIE2000
+from jug_mingle.core.colour.spaces import R_to_Lab
+from jug_mingle.core.colour.spectra import Light, light
+from jug_mingle.core.evidence.fitted_shelf import Shelf
+from jug_mingle.core.materials.material import may_mix
+from jug_mingle.core.measuring.pouring import Pour
+from jug_mingle.core.measuring.tools import tool
+from jug_mingle.core.optics.grounds import ground
+from jug_mingle.core.recipes.assessment import DRAWS, Recipe, assess
+from jug_mingle.core.recipes.explanation import Explanation, explain
+from jug_mingle.core.recipes.wishes import Target
 from jug_mingle.errors import NotFoundError, UnfitError
 from jug_mingle.services.mixes import PourAsked
 from jug_mingle.services.shelf import fitted_shelf, standing
 from jug_mingle.services.targets import get_target
 
-__all__ = ["Beside", "PourAsked", "explain", "set_beside", "try_by_hand"]
+__all__ = ["Beside", "PourAsked", "explanation_of", "set_beside", "try_by_hand"]
 
 
 def _checked(session: Session, shelf: Shelf, asked: Sequence[PourAsked]) -> list[Pour]:
@@ -77,11 +80,13 @@ def set_beside(
     one, shelf = try_by_hand(session, target_id, first, tool_key=tool_key, lights=lights)
     other, _ = try_by_hand(session, target_id, second, tool_key=tool_key, lights=lights)
     apart = [float(delta_E_CIE2000(R_to_Lab(one.R, at), R_to_Lab(other.R, at))) for at in lights]
-    coats = [explain(session, target_id, asked, ground_key=ground_key)[0].coats for asked in (first, second)]
+    coats = [explanation_of(session, target_id, asked, ground_key=ground_key)[0].coats for asked in (first, second)]
     return Beside(recipes=(one, other), apart=tuple(apart), coats=(coats[0], coats[1]), shelf=shelf)
 
 
-def explain(session: Session, target_id: int, asked: Sequence[PourAsked], *, ground_key: str) -> tuple[Why, str]:
+def explanation_of(
+    session: Session, target_id: int, asked: Sequence[PourAsked], *, ground_key: str
+) -> tuple[Explanation, str]:
     """Return what lies behind a recipe, and the title of the ground that its coats are counted over."""
     shelf = fitted_shelf(session)
     pours = _checked(session, shelf, asked)
@@ -90,4 +95,4 @@ def explain(session: Session, target_id: int, asked: Sequence[PourAsked], *, gro
         below = ground(ground_key)
     except ValueError as error:
         raise UnfitError(str(error)) from error
-    return why(shelf, pours, target, below=below), below.name
+    return explain(shelf, pours, target, below=below), below.name

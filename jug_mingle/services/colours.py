@@ -8,14 +8,16 @@ import numpy as np
 from sqlalchemy.orm import Session
 
 from jug_mingle.core.arrays import FloatArray
-from jug_mingle.core.colour import Lab_to_XYZ, R_to_Lab, R_to_screen, XYZ_to_Lab, delta_E_CIE2000, sRGB_to_hex
-from jug_mingle.core.evidence import NOISE
-from jug_mingle.core.film import as_film_shows, veil_of
-from jug_mingle.core.measures import tool
-from jug_mingle.core.recipes import masstone, predict
-from jug_mingle.core.recovery import recover_reflectance
-from jug_mingle.core.spectra import DAYLIGHT
-from jug_mingle.core.steps import DIRECTIONS, between, stepped
+from jug_mingle.core.colour.adaptation import R_to_screen
+from jug_mingle.core.colour.colour_steps import DIRECTIONS, between, stepped
+from jug_mingle.core.colour.difference import delta_E_CIE2000
+from jug_mingle.core.colour.recovery import recover_reflectance
+from jug_mingle.core.colour.spaces import Lab_to_XYZ, R_to_Lab, XYZ_to_Lab, sRGB_to_hex
+from jug_mingle.core.colour.spectra import DAYLIGHT
+from jug_mingle.core.evidence.mixtures import masstone, predict
+from jug_mingle.core.evidence.readings import NOISE
+from jug_mingle.core.measuring.tools import tool
+from jug_mingle.core.optics.film import as_film_shows, veil_of
 from jug_mingle.errors import ConflictError, NotFoundError, UnfitError
 from jug_mingle.formats.colour_file import Sample
 from jug_mingle.formats.target_text import parse_colour

@@ -8,12 +8,12 @@ from pydantic import Field
 from sqlalchemy.orm import Session
 
 from jug_mingle.core.arrays import FloatArray
-from jug_mingle.core.colour import R_to_Lab
-from jug_mingle.core.evidence import NOISE, Swatch
-from jug_mingle.core.film import R_body
-from jug_mingle.core.grounds import ground
-from jug_mingle.core.knowledge import card_bodies
-from jug_mingle.core.materials import may_mix
+from jug_mingle.core.colour.spaces import R_to_Lab
+from jug_mingle.core.evidence.level import card_bodies
+from jug_mingle.core.evidence.readings import NOISE, Swatch
+from jug_mingle.core.materials.material import may_mix
+from jug_mingle.core.optics.film import R_body
+from jug_mingle.core.optics.grounds import ground
 from jug_mingle.errors import UnfitError
 from jug_mingle.services.colours import Colour, resolve
 from jug_mingle.services.photos import PhotoFolder

@@ -16,9 +16,10 @@ from zipfile import BadZipFile
 
 import numpy as np
 
-from jug_mingle.core.arrow import ArrowFactor
-from jug_mingle.core.characterise import Prior, Shelf
-from jug_mingle.core.materials import Material
+from jug_mingle.core.evidence.block_arrow import ArrowFactor
+from jug_mingle.core.evidence.fitted_shelf import Shelf
+from jug_mingle.core.evidence.prior import Prior
+from jug_mingle.core.materials.material import Material
 from jug_mingle.store.files import written_whole
 
 NAME: Final = "fit.npz"

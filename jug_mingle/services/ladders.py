@@ -7,11 +7,13 @@ import numpy as np
 from sqlalchemy.orm import Session
 
 from jug_mingle.core.arrays import FloatArray
-from jug_mingle.core.colour import R_to_Lab, delta_E_CIE2000
-from jug_mingle.core.ladders import Addition, Rung, even_parts, rungs, walk_down
+from jug_mingle.core.colour.difference import delta_E_CIE2000
+from jug_mingle.core.colour.spaces import R_to_Lab
+from jug_mingle.core.colour.spectra import Light
+from jug_mingle.core.evidence.mixtures import mixed_paint
+from jug_mingle.core.optics.blend_path import even_parts
 from jug_mingle.core.pieces import Piece
-from jug_mingle.core.recipes import mixed_paint
-from jug_mingle.core.spectra import Light
+from jug_mingle.core.recipes.walk_down import Addition, Rung, rungs, walk_down
 from jug_mingle.errors import UnfitError
 from jug_mingle.services.amounts import SPREAD_RATE
 from jug_mingle.services.looks import mix_of

@@ -10,21 +10,23 @@ from sqlalchemy import select
 from sqlalchemy.orm import Session
 
 from jug_mingle.core.arrays import FloatArray
-from jug_mingle.core.characterise import Shelf
+from jug_mingle.core.colour.spectra import Light
+from jug_mingle.core.evidence.fitted_shelf import Shelf
+from jug_mingle.core.evidence.mixtures import mixed_film, mixed_paint
 from jug_mingle.core.finishes import GENERIC, KINDS, METALS, Film, Finish, Laid, Layer, area_shares, at_point, stages
 from jug_mingle.core.finishes.fields import share, thickness
-from jug_mingle.core.finishes.judgement import Waxed, judge, waxes_on
 from jug_mingle.core.finishes.layers import USUAL_MATERIAL
-from jug_mingle.core.finishes.order import Remark, check_order
+from jug_mingle.core.finishes.picture import Picture, render
+from jug_mingle.core.finishes.presets import LOOKS
 from jug_mingle.core.finishes.stack import metal
-from jug_mingle.core.finishes.usual import LOOKS
-from jug_mingle.core.handling import Handling, handling_of, in_force
-from jug_mingle.core.ladders import Paint, Ramp, ramp
-from jug_mingle.core.materials import Optics, kind_of
+from jug_mingle.core.materials.handling import Handling, handling_of, in_force
+from jug_mingle.core.materials.kinds import kind_of
+from jug_mingle.core.measuring.pouring import Pour
+from jug_mingle.core.optics.blend_path import Paint, Ramp, ramp
+from jug_mingle.core.optics.coefficients import Optics
 from jug_mingle.core.pieces import UNPAINTED, Samples, draw, usual_piece
-from jug_mingle.core.recipes import Pour, mixed_film, mixed_paint
-from jug_mingle.core.render import Picture, render
-from jug_mingle.core.spectra import Light
+from jug_mingle.core.practice.judgement import Waxed, judge, waxes_on
+from jug_mingle.core.practice.layer_order import Remark, check_order
 from jug_mingle.errors import NotFoundError, UnfitError
 from jug_mingle.services.amounts import SPREAD_RATE
 from jug_mingle.services.jobs import get_job

@@ -4,13 +4,17 @@ import json
 from dataclasses import dataclass
 from pathlib import Path
 
-from jug_mingle.core.advice import Lack, NextSwatch, next_swatch, what_is_lacking
-from jug_mingle.core.characterise import Shelf
-from jug_mingle.core.colour import R_to_screen, difference_words, sRGB_to_hex
-from jug_mingle.core.measures import tool
-from jug_mingle.core.recipes import Recipe, Target, Wishes, find_recipes
-from jug_mingle.core.spectra import light
-from jug_mingle.core.words import said_likely
+from jug_mingle.core.colour.adaptation import R_to_screen
+from jug_mingle.core.colour.difference import difference_words, likely_words
+from jug_mingle.core.colour.spaces import sRGB_to_hex
+from jug_mingle.core.colour.spectra import light
+from jug_mingle.core.evidence.fitted_shelf import Shelf
+from jug_mingle.core.evidence.next_swatch import NextSwatch, next_swatch
+from jug_mingle.core.measuring.tools import tool
+from jug_mingle.core.recipes.assessment import Recipe
+from jug_mingle.core.recipes.lacking import Lack, what_is_lacking
+from jug_mingle.core.recipes.recipes import find_recipes
+from jug_mingle.core.recipes.wishes import Target, Wishes
 from jug_mingle.formats.shelf_file import read_shelf
 from jug_mingle.formats.target_text import parse_target
 
@@ -81,7 +85,7 @@ def to_text(found: Match) -> str:
         amounts = ", ".join(f"{pour.ml:.1f} ml {names[pour.key]}" for pour in recipe.pours)
         lines.append(
             f"{len(recipe.pours)} pot{'s' if len(recipe.pours) > 1 else ''}: {parts}\n"
-            f"    {difference_words(recipe.expected)}: {said_likely(recipe.expected, recipe.low, recipe.high)}\n"
+            f"    {difference_words(recipe.expected)}: {likely_words(recipe.expected, recipe.low, recipe.high)}\n"
             f"    {amounts}"
         )
     if found.lack is not None:

@@ -8,11 +8,14 @@ from sqlalchemy import select
 from sqlalchemy.orm import Session
 
 from jug_mingle.core.arrays import FloatArray
-from jug_mingle.core.characterise import Shelf
-from jug_mingle.core.film import R_infinity, R_seen
-from jug_mingle.core.knowledge import white_of
-from jug_mingle.core.materials import Ground, Optics, dry_shares, may_mix
-from jug_mingle.core.recipes import Pour, masstone, predict, shows_its_ground
+from jug_mingle.core.evidence.fitted_shelf import Shelf
+from jug_mingle.core.evidence.level import white_of
+from jug_mingle.core.evidence.mixtures import masstone, predict, shows_its_ground
+from jug_mingle.core.materials.material import dry_shares, may_mix
+from jug_mingle.core.measuring.pouring import Pour
+from jug_mingle.core.optics.coefficients import Optics
+from jug_mingle.core.optics.film import R_infinity, R_seen
+from jug_mingle.core.optics.grounds import Ground
 from jug_mingle.devices.lines import DeviceError
 from jug_mingle.devices.reader import ColourReader
 from jug_mingle.errors import DeviceTroubleError

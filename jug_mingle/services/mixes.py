@@ -8,22 +8,19 @@ import numpy as np
 from sqlalchemy import select
 from sqlalchemy.orm import Session
 
-from jug_mingle.core.advice import Lack, NextSwatch, next_swatch, what_is_lacking
-from jug_mingle.core.characterise import Shelf
-from jug_mingle.core.evidence import Swatch
-from jug_mingle.core.knowledge import white_of
-from jug_mingle.core.materials import may_mix
-from jug_mingle.core.measures import tool
-from jug_mingle.core.recipes import (
-    NothingToMixError,
-    Pour,
-    Recipe,
-    Target,
-    Wishes,
-    find_recipes,
-    predict,
-)
-from jug_mingle.core.spectra import light
+from jug_mingle.core.colour.spectra import light
+from jug_mingle.core.evidence.fitted_shelf import Shelf
+from jug_mingle.core.evidence.level import white_of
+from jug_mingle.core.evidence.mixtures import predict
+from jug_mingle.core.evidence.next_swatch import NextSwatch, next_swatch
+from jug_mingle.core.evidence.readings import Swatch
+from jug_mingle.core.materials.material import may_mix
+from jug_mingle.core.measuring.pouring import Pour
+from jug_mingle.core.measuring.tools import tool
+from jug_mingle.core.recipes.assessment import Recipe
+from jug_mingle.core.recipes.lacking import Lack, what_is_lacking
+from jug_mingle.core.recipes.recipes import find_recipes
+from jug_mingle.core.recipes.wishes import NothingToMixError, Target, Wishes
 from jug_mingle.errors import ConflictError, NotFoundError, UnfitError
 from jug_mingle.services.jobs import get_job
 from jug_mingle.services.predictions import assess_mix, keep_prediction, pours_of

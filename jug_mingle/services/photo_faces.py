@@ -6,16 +6,16 @@ import numpy as np
 from sqlalchemy.orm import Session
 
 from jug_mingle.core.arrays import FloatArray
-from jug_mingle.core.colour import XYZ_TO_RGB, sRGB_to_RGB
+from jug_mingle.core.colour.spaces import XYZ_TO_RGB, sRGB_to_RGB
+from jug_mingle.core.colour.spectra import Light
+from jug_mingle.core.colour.spectra import light as light_named
 from jug_mingle.core.finishes import Finish
 from jug_mingle.core.finishes.nodes import screen_weights
+from jug_mingle.core.finishes.picture import Picture, encode_linear
 from jug_mingle.core.finishes.stack import below_of, colours
-from jug_mingle.core.honest_light import Correction
+from jug_mingle.core.photos.homography import SHADE_REACH, CrossedCornersError, OnPhoto, lay_in, places_on
+from jug_mingle.core.photos.honest_light import Correction
 from jug_mingle.core.pieces import Drawing, Face, Samples
-from jug_mingle.core.quads import SHADE_REACH, CrossedCornersError, OnPhoto, lay_in, places_on
-from jug_mingle.core.render import Picture, encode_linear
-from jug_mingle.core.spectra import Light
-from jug_mingle.core.spectra import light as light_named
 from jug_mingle.errors import UnfitError
 from jug_mingle.formats.images import Pixels
 from jug_mingle.services.look_shapes import LayerIn

@@ -12,9 +12,10 @@ import numpy as np
 from sqlalchemy import select
 from sqlalchemy.orm import Session
 
-from jug_mingle.core.chart import Chart, read_chart
-from jug_mingle.core.colour import R_to_XYZ, sRGB_to_RGB
-from jug_mingle.core.honest_light import (
+from jug_mingle.core.colour.spaces import R_to_XYZ, sRGB_to_RGB
+from jug_mingle.core.evidence.mixtures import masstone
+from jug_mingle.core.photos.chart import Chart, read_chart
+from jug_mingle.core.photos.honest_light import (
     Caught,
     Correction,
     as_it_is,
@@ -23,9 +24,8 @@ from jug_mingle.core.honest_light import (
     from_two_whites,
     from_white,
 )
-from jug_mingle.core.photos import Area, Patch, UnusablePatchError, average, box, freehand, spot
-from jug_mingle.core.recipes import masstone
-from jug_mingle.core.scheme import Dominant, dominant_colours
+from jug_mingle.core.photos.patches import Area, Patch, UnusablePatchError, average, box, freehand, spot
+from jug_mingle.core.photos.scheme import Dominant, dominant_colours
 from jug_mingle.errors import NotFoundError, TooLargeError, UnfitError
 from jug_mingle.formats.images import NotAPictureError, PictureTooLargeError, Pixels, decode, encode
 from jug_mingle.services.jobs import get_job

@@ -10,16 +10,19 @@ from sqlalchemy import select
 from sqlalchemy.orm import Session
 
 from jug_mingle.core.arrays import FloatArray
-from jug_mingle.core.characterise import Shelf
-from jug_mingle.core.colour import R_to_Lab, delta_E_CIE2000
-from jug_mingle.core.evidence import Reading, Swatch
-from jug_mingle.core.handling import handling_of, time_words
-from jug_mingle.core.materials import dry_shares, kind_of
-from jug_mingle.core.measures import tool
-from jug_mingle.core.pouring import Rest, rest_of
-from jug_mingle.core.recipes import Pour, Target, masstones, predict, shows_its_ground
-from jug_mingle.core.rescue import Advice, advise, read_pot
-from jug_mingle.core.spectra import light
+from jug_mingle.core.colour.difference import delta_E_CIE2000
+from jug_mingle.core.colour.spaces import R_to_Lab
+from jug_mingle.core.colour.spectra import light
+from jug_mingle.core.evidence.fitted_shelf import Shelf
+from jug_mingle.core.evidence.mixtures import masstones, predict, shows_its_ground
+from jug_mingle.core.evidence.readings import Reading, Swatch
+from jug_mingle.core.materials.handling import handling_of, time_words
+from jug_mingle.core.materials.kinds import kind_of
+from jug_mingle.core.materials.material import dry_shares
+from jug_mingle.core.measuring.pouring import Pour, Rest, rest_of
+from jug_mingle.core.measuring.tools import tool
+from jug_mingle.core.recipes.rescue import Advice, advise, read_pot
+from jug_mingle.core.recipes.wishes import Target
 from jug_mingle.errors import ConflictError, NotFoundError, UnfitError
 from jug_mingle.services.colours import Colour
 from jug_mingle.services.jugs import jug_for, jug_named

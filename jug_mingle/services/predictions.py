@@ -10,13 +10,17 @@ from sqlalchemy import select
 from sqlalchemy.orm import Session
 
 from jug_mingle.core.arrays import FloatArray
-from jug_mingle.core.arrow import ArrowFactor
-from jug_mingle.core.characterise import Shelf
-from jug_mingle.core.colour import R_to_Lab, delta_E_CIE2000
-from jug_mingle.core.materials import Ground
-from jug_mingle.core.measures import tool
-from jug_mingle.core.recipes import DRAWS, MODEL, Pour, Recipe, Target, assess, predict
-from jug_mingle.core.spectra import DAYLIGHT, Light
+from jug_mingle.core.colour.difference import delta_E_CIE2000
+from jug_mingle.core.colour.spaces import R_to_Lab
+from jug_mingle.core.colour.spectra import DAYLIGHT, Light
+from jug_mingle.core.evidence.block_arrow import ArrowFactor
+from jug_mingle.core.evidence.fitted_shelf import Shelf
+from jug_mingle.core.evidence.mixtures import MODEL, predict
+from jug_mingle.core.measuring.pouring import Pour
+from jug_mingle.core.measuring.tools import tool
+from jug_mingle.core.optics.grounds import Ground
+from jug_mingle.core.recipes.assessment import DRAWS, Recipe, assess
+from jug_mingle.core.recipes.wishes import Target
 from jug_mingle.services.pieces import ground_named, piece_rows
 from jug_mingle.services.shelf import fitted_shelf
 from jug_mingle.store.models import MixRow, PotRow, TargetRow

@@ -7,18 +7,18 @@ import numpy as np
 from sqlalchemy.orm import Session
 
 from jug_mingle.core.arrays import FloatArray
-from jug_mingle.core.characterise import Shelf
-from jug_mingle.core.colour import R_to_screen, difference_words
-from jug_mingle.core.film import R_seen
+from jug_mingle.core.colour.adaptation import R_to_screen
+from jug_mingle.core.colour.difference import difference_words, likely_words
+from jug_mingle.core.colour.spectra import Light, light
+from jug_mingle.core.evidence.fitted_shelf import Shelf
+from jug_mingle.core.evidence.mixtures import masstone
 from jug_mingle.core.finishes import KINDS, PATTERNS, Layer
 from jug_mingle.core.finishes.layers import REVEALS
 from jug_mingle.core.finishes.stack import evenly
-from jug_mingle.core.handling import wait_after_coat, wait_words
-from jug_mingle.core.materials import kind_of
-from jug_mingle.core.recipes import masstone
-from jug_mingle.core.spectra import Light, light
-from jug_mingle.core.units import said
-from jug_mingle.core.words import said_likely
+from jug_mingle.core.materials.handling import wait_after_coat, wait_words
+from jug_mingle.core.materials.kinds import kind_of
+from jug_mingle.core.measuring.units import format_amount
+from jug_mingle.core.optics.film import R_seen
 from jug_mingle.errors import ConflictError, UnfitError
 from jug_mingle.formats.finish_sheet import LayerLine, finish_sheet
 from jug_mingle.formats.pour_strip import Line, lid_label, pour_strip, recipe_card, walk_strip
@@ -53,7 +53,7 @@ def printed(
     lines, whole = [], sum(pour.parts for pour in pours_of(mix))
     for pour in pours_of(mix):
         material = shelf.materials[shelf.index(pour.key)]
-        words = said(pour.ml, unit, density=material.mass_density).words
+        words = format_amount(pour.ml, unit, density=material.mass_density).words
         lines.append(
             Line(
                 name=material.name, ml=pour.ml, words=words, parts=_parts(pour.parts, whole),
@@ -73,7 +73,7 @@ def printed(
     if kind == "label":
         return lid_label(lines, title=mix.name, job=job.name, made=now().date(), keeps=keeps, sRGB=_screen(recipe.R))
     target = session.get(TargetRow, mix.target_id or 0)
-    near = said_likely(recipe.expected, recipe.low, recipe.high)
+    near = likely_words(recipe.expected, recipe.low, recipe.high)
     words = "Dry a strip first."
     if target is not None:
         words = f"Predicted: {difference_words(recipe.expected)} ({near}). {words}"
@@ -102,7 +102,7 @@ def walk_strip_of(
     lines = []
     for number, step in enumerate(found.walk):
         mix = added if number else begun
-        words = said(step.add, unit, density=looks.density_of(session, f"mix:{mix.id}")).words
+        words = format_amount(step.add, unit, density=looks.density_of(session, f"mix:{mix.id}")).words
         sRGB = _screen(found.steps[number].R)
         lines.append(Line(name=mix.name, ml=step.there, sRGB=sRGB, words=words, parts=f"row {number + 1}"))
     try:
@@ -151,7 +151,7 @@ def sheet_of(session: Session, piece_id: int, *, light: Light, unit: str = "ml")
 
 
 def _amounts(needs: Sequence[looks.Need], unit: str) -> str:
-    return ", ".join(f"{need.name} {said(need.ml, unit, density=need.density).words}" for need in needs)
+    return ", ".join(f"{need.name} {format_amount(need.ml, unit, density=need.density).words}" for need in needs)
 
 
 def _how(layer: Layer) -> str:

@@ -13,13 +13,16 @@ import numpy as np
 from sqlalchemy import select
 from sqlalchemy.orm import Session
 
-from jug_mingle.core.characterise import Shelf, characterise, check_evidence
-from jug_mingle.core.evidence import EvidenceError, Hiding, Reading, Swatch
-from jug_mingle.core.film import veil_of
-from jug_mingle.core.handling import TIMES, WORDS, handling_of, pot_life
-from jug_mingle.core.knowledge import Task, letter_of, level_of, tasks_of, white_of
-from jug_mingle.core.materials import KINDS, Material, kind_of
-from jug_mingle.core.spectra import light
+from jug_mingle.core.colour.spectra import light
+from jug_mingle.core.evidence.contradictions import check_evidence
+from jug_mingle.core.evidence.fit import characterise
+from jug_mingle.core.evidence.fitted_shelf import Shelf
+from jug_mingle.core.evidence.level import Task, letter_of, level_of, tasks_of, white_of
+from jug_mingle.core.evidence.readings import EvidenceError, Hiding, Reading, Swatch
+from jug_mingle.core.materials.handling import TIMES, WORDS, handling_of, pot_life
+from jug_mingle.core.materials.kinds import KINDS, kind_of
+from jug_mingle.core.materials.material import Material
+from jug_mingle.core.optics.film import veil_of
 from jug_mingle.errors import ConflictError, NotFoundError, UnfitError
 from jug_mingle.services import kept_fit
 from jug_mingle.store.models import MaterialRow, ReadingRow, ReadingVolumeRow, now

@@ -2,11 +2,11 @@
 
 from sqlalchemy.orm import Session
 
-from jug_mingle.core.colour import Lab_to_XYZ, R_to_Lab, XYZ_to_sRGB, sRGB_to_hex
-from jug_mingle.core.evidence import NOISE, Swatch
-from jug_mingle.core.film import R_body
-from jug_mingle.core.grounds import ground
-from jug_mingle.core.recipes import masstone
+from jug_mingle.core.colour.spaces import Lab_to_XYZ, R_to_Lab, XYZ_to_sRGB, sRGB_to_hex
+from jug_mingle.core.evidence.mixtures import masstone
+from jug_mingle.core.evidence.readings import NOISE, Swatch
+from jug_mingle.core.optics.film import R_body
+from jug_mingle.core.optics.grounds import ground
 from jug_mingle.errors import UnfitError
 from jug_mingle.formats.shelf_csv import PotRow, ShelfCsv, ShelfCsvError, read_shelf_csv, write_shelf_csv
 from jug_mingle.services.shelf import (

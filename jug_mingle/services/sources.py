@@ -7,7 +7,7 @@ from typing import Annotated, Literal
 
 from pydantic import Field
 
-from jug_mingle.core.spectra import BANDS
+from jug_mingle.core.colour.spectra import BANDS
 from jug_mingle.services.said import Id, Point, Said
 
 Way = Literal[

@@ -7,7 +7,7 @@ import numpy as np
 from sqlalchemy import select
 from sqlalchemy.orm import Session
 
-from jug_mingle.core.boards import Wait, nearest_wait
+from jug_mingle.core.recipes.stain_boards import Wait, nearest_wait
 from jug_mingle.errors import ConflictError, NotFoundError, UnfitError
 from jug_mingle.services.colours import Colour
 from jug_mingle.services.jobs import get_job

@@ -6,7 +6,8 @@ from typing import Any
 
 from pypdf import PdfReader
 
-from jug_mingle.core.colour import R_to_Lab, delta_E_CIE2000
+from jug_mingle.core.colour.difference import delta_E_CIE2000
+from jug_mingle.core.colour.spaces import R_to_Lab
 from jug_mingle.demo.pigments import POTS, true_mix
 from tests.api.support import DemoCase, from_photo
 

@@ -10,8 +10,8 @@ from PIL import Image
 from sqlalchemy import text
 
 from jug_mingle.api.app import create_app
-from jug_mingle.core.colour import Lab_to_XYZ, hex_to_sRGB
-from jug_mingle.core.recovery import recover_reflectance
+from jug_mingle.core.colour.recovery import recover_reflectance
+from jug_mingle.core.colour.spaces import Lab_to_XYZ, hex_to_sRGB
 from jug_mingle.services.targets import add_target
 from jug_mingle.settings import Settings
 from tests.api.support import COLOUR, OWN, WHITE, DemoCase, from_photo, photo

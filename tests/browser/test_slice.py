@@ -19,7 +19,7 @@ from playwright.sync_api import (
     sync_playwright,
 )
 
-from jug_mingle.core.colour import hex_to_sRGB
+from jug_mingle.core.colour.spaces import hex_to_sRGB
 from tests.api.support import copy_demo, photo
 from tests.browser.support import REFUSED, Server, chromium, launch
 

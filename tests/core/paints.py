@@ -3,15 +3,18 @@
 import numpy as np
 
 from jug_mingle.core.arrays import FloatArray
-from jug_mingle.core.characterise import Shelf, characterise
-from jug_mingle.core.colour import R_to_Lab
-from jug_mingle.core.evidence import Reading, Swatch
-from jug_mingle.core.film import R_infinity, R_seen
+from jug_mingle.core.colour.spaces import R_to_Lab
+from jug_mingle.core.colour.spectra import WAVELENGTHS
+from jug_mingle.core.evidence.fit import characterise
+from jug_mingle.core.evidence.fitted_shelf import Shelf
+from jug_mingle.core.evidence.readings import Reading, Swatch
 from jug_mingle.core.finishes import Film
-from jug_mingle.core.materials import Material, Optics, kind_of
+from jug_mingle.core.materials.kinds import kind_of
+from jug_mingle.core.materials.material import Material
+from jug_mingle.core.optics.coefficients import Optics
+from jug_mingle.core.optics.film import R_infinity, R_seen
 from jug_mingle.core.pieces import Drawing, Face, Samples
 from jug_mingle.core.pieces.faces import FIELDS
-from jug_mingle.core.spectra import WAVELENGTHS
 
 
 def step(height: float, at: float, soft: float, floor: float) -> FloatArray:

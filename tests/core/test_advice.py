@@ -4,10 +4,13 @@ import unittest
 
 import numpy as np
 
-from jug_mingle.core.advice import next_swatch, what_is_lacking
-from jug_mingle.core.characterise import characterise
-from jug_mingle.core.measures import tool
-from jug_mingle.core.recipes import Pour, Target, Wishes, find_recipes
+from jug_mingle.core.evidence.fit import characterise
+from jug_mingle.core.evidence.next_swatch import next_swatch
+from jug_mingle.core.measuring.pouring import Pour
+from jug_mingle.core.measuring.tools import tool
+from jug_mingle.core.recipes.lacking import what_is_lacking
+from jug_mingle.core.recipes.recipes import find_recipes
+from jug_mingle.core.recipes.wishes import Target, Wishes
 from tests.core.paints import material, readings, seen
 
 WISHES = Wishes(batch=500.0, tool=tool("parts"), most_pots=3)

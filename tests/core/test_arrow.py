@@ -5,7 +5,7 @@ import unittest
 import numpy as np
 from numpy.testing import assert_allclose
 
-from jug_mingle.core.arrow import ArrowMatrix, hub_of
+from jug_mingle.core.evidence.block_arrow import ArrowMatrix, hub_of
 
 
 class HubOfTest(unittest.TestCase):

@@ -7,10 +7,10 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 from numpy.testing import assert_allclose
 
-from jug_mingle.core.amounts import coats_within, paint_needed
-from jug_mingle.core.boards import after, nearest_wait
-from jug_mingle.core.film import R_film
-from jug_mingle.core.grounds import ground
+from jug_mingle.core.optics.film import R_film
+from jug_mingle.core.optics.grounds import ground
+from jug_mingle.core.practice.amounts import coats_within, paint_needed
+from jug_mingle.core.recipes.stain_boards import nearest_wait, reflectance_after
 
 OAK = ground("oak").R_seen
 K = np.linspace(0.03, 0.004, 36)
@@ -25,26 +25,26 @@ def stained(depth: float) -> np.ndarray:
 class BoardTest(unittest.TestCase):
     def test_fields_are_met(self) -> None:
         R = [stained(depth) for depth in (2.0, 5.0, 9.0)]
-        assert_allclose(after([1, 5, 20], R, [1, 5, 20]), R, rtol=1e-12)
+        assert_allclose(reflectance_after([1, 5, 20], R, [1, 5, 20]), R, rtol=1e-12)
 
     def test_between_is_a_thinner_film(self) -> None:
         """Half-way in the logarithm of the wait lies the film of half-way thickness, by the film equations (S → 0)."""
-        found = after([2.0, 8.0], [stained(4.0), stained(10.0)], 4.0)
+        found = reflectance_after([2.0, 8.0], [stained(4.0), stained(10.0)], 4.0)
         assert_allclose(found, R_film(K=K, S=np.full(36, 1e-12), X=7.0, R_g=OAK), rtol=1e-6)
 
     def test_nothing_is_known_outside(self) -> None:
         R = [stained(2.0), stained(5.0)]
-        assert_allclose(after([3, 10], R, [0.1, 400.0]), R, rtol=1e-12)
+        assert_allclose(reflectance_after([3, 10], R, [0.1, 400.0]), R, rtol=1e-12)
 
     @given(st.floats(0.5, 300.0))
     @settings(max_examples=40, deadline=None)
     def test_longer_is_darker(self, wait: float) -> None:
         waits, R = [0.5, 3.0, 40.0, 300.0], [stained(depth) for depth in (1.0, 3.0, 6.0, 8.0)]
-        self.assertTrue(np.all(after(waits, R, wait * 1.1) <= after(waits, R, wait) + 1e-12))
+        self.assertTrue(np.all(reflectance_after(waits, R, wait * 1.1) <= reflectance_after(waits, R, wait) + 1e-12))
 
     def test_the_wait_for_a_colour_is_found(self) -> None:
         waits, R = [1.0, 30.0], [stained(2.0), stained(9.0)]
-        wanted = after(waits, R, 7.0)
+        wanted = reflectance_after(waits, R, 7.0)
         found = nearest_wait(waits, R, wanted)
         self.assertAlmostEqual(found.minutes, 7.0, delta=0.15)
         self.assertLess(found.delta_E, 0.1)
@@ -54,11 +54,11 @@ class BoardTest(unittest.TestCase):
     def test_refused(self) -> None:
         for waits in ([], [3.0, 1.0], [0.0, 1.0], [2.0, 2.0]):
             with self.assertRaisesRegex(ValueError, "waits of a stain board|one reflectance for each wait"):
-                after(waits, [stained(1.0)] * len(waits) or np.zeros((0, 36)), 1.0)
+                reflectance_after(waits, [stained(1.0)] * len(waits) or np.zeros((0, 36)), 1.0)
         with self.assertRaisesRegex(ValueError, "one reflectance for each wait"):
-            after([1.0, 2.0], [stained(1.0)], 1.0)
+            reflectance_after([1.0, 2.0], [stained(1.0)], 1.0)
         with self.assertRaises(ValueError):
-            after([1.0], [np.full(36, np.nan)], 1.0)
+            reflectance_after([1.0], [np.full(36, np.nan)], 1.0)
 
 
 class CoatsWithinTest(unittest.TestCase):

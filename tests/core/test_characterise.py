@@ -5,12 +5,13 @@ import unittest
 import numpy as np
 from numpy.testing import assert_allclose
 
-from jug_mingle.core.characterise import characterise
-from jug_mingle.core.colour import R_to_Lab, delta_E_CIE2000
-from jug_mingle.core.evidence import EvidenceError, Hiding, Reading, Swatch, residual_block
-from jug_mingle.core.film import R_film, R_infinity, R_seen
-from jug_mingle.core.opaque_batch import OpaqueBatch
-from jug_mingle.core.spectra import DAYLIGHT
+from jug_mingle.core.colour.difference import delta_E_CIE2000
+from jug_mingle.core.colour.spaces import R_to_Lab
+from jug_mingle.core.colour.spectra import DAYLIGHT
+from jug_mingle.core.evidence.fit import characterise
+from jug_mingle.core.evidence.opaque_readings import OpaqueBatch
+from jug_mingle.core.evidence.readings import EvidenceError, Hiding, Reading, Swatch, residual_block
+from jug_mingle.core.optics.film import R_film, R_infinity, R_seen
 from tests.core.paints import TRUE, known_shelf, material, readings, seen
 
 MIXES = (
@@ -22,7 +23,7 @@ MIXES = (
 
 
 def miss(shelf: object, shares: dict[str, float]) -> float:
-    from jug_mingle.core.characterise import Shelf
+    from jug_mingle.core.evidence.fitted_shelf import Shelf
 
     assert isinstance(shelf, Shelf)
     c = np.array(list(shares.values())) / sum(shares.values())

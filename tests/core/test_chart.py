@@ -9,11 +9,12 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 from numpy.testing import assert_allclose
 
-from jug_mingle.core import chart
 from jug_mingle.core.arrays import FloatArray
-from jug_mingle.core.colour import R_to_Lab, XYZ_to_Lab, delta_E_CIE2000, sRGB_to_RGB
-from jug_mingle.core.honest_light import as_it_is, from_known
-from jug_mingle.core.photos import UnusablePatchError, average
+from jug_mingle.core.colour.difference import delta_E_CIE2000
+from jug_mingle.core.colour.spaces import R_to_Lab, XYZ_to_Lab, sRGB_to_RGB
+from jug_mingle.core.photos import chart
+from jug_mingle.core.photos.honest_light import as_it_is, from_known
+from jug_mingle.core.photos.patches import UnusablePatchError, average
 from jug_mingle.demo.scenes import Scene, scenes
 from jug_mingle.formats.chart_finder import find_chart
 from tests.reference import reference

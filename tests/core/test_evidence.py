@@ -7,10 +7,10 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 from numpy.testing import assert_allclose
 
-from jug_mingle.core.colour import R_to_Lab
-from jug_mingle.core.evidence import NOISE, Hiding, Reading, Swatch, body_and_slopes, residual_block
-from jug_mingle.core.film import R_film, R_infinity, R_seen
-from jug_mingle.core.spectra import light
+from jug_mingle.core.colour.spaces import R_to_Lab
+from jug_mingle.core.colour.spectra import light
+from jug_mingle.core.evidence.readings import NOISE, Hiding, Reading, Swatch, body_and_slopes, residual_block
+from jug_mingle.core.optics.film import R_film, R_infinity, R_seen
 from tests.core.paints import TRUE
 
 optics = st.tuples(st.floats(1e-4, 0.5), st.floats(1e-3, 0.3))

@@ -8,7 +8,7 @@ from hypothesis import strategies as st
 from numpy.testing import assert_allclose
 from scipy.integrate import solve_bvp
 
-from jug_mingle.core import film
+from jug_mingle.core.optics import film
 
 positive = st.floats(1e-4, 50.0)
 share = st.floats(0.0, 1.0)

@@ -4,8 +4,8 @@ import unittest
 
 import numpy as np
 
-from jug_mingle.core.colour import R_to_Lab
-from jug_mingle.core.grounds import ground, measured_ground
+from jug_mingle.core.colour.spaces import R_to_Lab
+from jug_mingle.core.optics.grounds import ground, measured_ground
 
 
 class GroundTest(unittest.TestCase):

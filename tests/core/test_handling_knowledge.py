@@ -5,10 +5,11 @@ from dataclasses import fields
 
 import numpy as np
 
-from jug_mingle.core import handling, knowledge
-from jug_mingle.core.characterise import characterise
-from jug_mingle.core.evidence import Hiding, Reading, Swatch
-from jug_mingle.core.materials import KINDS, kind_of
+from jug_mingle.core.evidence import level
+from jug_mingle.core.evidence.fit import characterise
+from jug_mingle.core.evidence.readings import Hiding, Reading, Swatch
+from jug_mingle.core.materials import handling
+from jug_mingle.core.materials.kinds import KINDS, kind_of
 from tests.core.paints import material, readings
 
 
@@ -64,12 +65,12 @@ class LevelTest(unittest.TestCase):
         ]  # fmt: skip
         for evidence, letter in cases:
             with self.subTest(letter):
-                self.assertEqual(knowledge.level_of("a", evidence), letter)
-        self.assertEqual(knowledge.level_of("w", [tint]), "")
+                self.assertEqual(level.level_of("a", evidence), letter)
+        self.assertEqual(level.level_of("w", [tint]), "")
         seen = np.array([[30.0, 0, 0], [60.0, 0, 0]])
-        films = tuple(Swatch(seen=L, X=20.0, R_g=R) for L, R in zip(seen, knowledge.card_bodies(), strict=True))
+        films = tuple(Swatch(seen=L, X=20.0, R_g=R) for L, R in zip(seen, level.card_bodies(), strict=True))
         card = Reading(key="c", volumes=(("a", 1.0),), noise=1.0, swatches=films)
-        self.assertEqual(knowledge.level_of("a", [alone, card]), "C")
+        self.assertEqual(level.level_of("a", [alone, card]), "C")
 
 
 class TasksTest(unittest.TestCase):
@@ -78,17 +79,17 @@ class TasksTest(unittest.TestCase):
         keys = ["white", "red"]
         evidence = [r for r in readings(keys, noise=2.0) if r.key != "red 1"]
         shelf = characterise([material(key) for key in keys], evidence)
-        white = knowledge.white_of(shelf, set(keys))
+        white = level.white_of(shelf, set(keys))
         self.assertEqual(white, "white")
-        tasks = knowledge.tasks_of(shelf, "red", white=white)
+        tasks = level.tasks_of(shelf, "red", white=white)
         self.assertIn(tasks[0].key, ("tint", "spectrum"))
         self.assertEqual({task.key for task in tasks}, {"reader", "coats", "card", "tint", "spectrum"})
         for task in tasks:
             self.assertLessEqual(task.after, task.before + 1e-9)
         self.assertLess(tasks[0].after, 0.6 * tasks[0].before)
-        self.assertNotIn("tint", {task.key for task in knowledge.tasks_of(shelf, "red", done=["tint"], white=white)})
-        self.assertNotIn("tint", {task.key for task in knowledge.tasks_of(shelf, "white", white=white)})
+        self.assertNotIn("tint", {task.key for task in level.tasks_of(shelf, "red", done=["tint"], white=white)})
+        self.assertNotIn("tint", {task.key for task in level.tasks_of(shelf, "white", white=white)})
 
     def test_no_white(self) -> None:
         shelf = characterise([material("red")], [r for r in readings(["white", "red"]) if r.key == "red 0"])
-        self.assertIsNone(knowledge.white_of(shelf, {"red"}))
+        self.assertIsNone(level.white_of(shelf, {"red"}))

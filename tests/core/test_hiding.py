@@ -4,9 +4,9 @@ import unittest
 
 import numpy as np
 
-from jug_mingle.core.film import K_over_S, R_seen
-from jug_mingle.core.hiding import coats_as_fraction, coats_to_hide, contrast_ratio, hiding_power
-from jug_mingle.core.materials import Optics
+from jug_mingle.core.optics.coefficients import Optics
+from jug_mingle.core.optics.film import K_over_S, R_seen
+from jug_mingle.core.optics.hiding import coats_as_fraction, coats_to_hide, contrast_ratio, hiding_power
 from tests.core.paints import TRUE
 
 WHITE = Optics(K=TRUE["white"][0], S=TRUE["white"][1])

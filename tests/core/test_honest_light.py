@@ -5,18 +5,12 @@ import unittest
 import numpy as np
 from numpy.testing import assert_allclose
 
-from jug_mingle.core import honest_light as hl
-from jug_mingle.core.chart import chart_R, chart_XYZ
-from jug_mingle.core.colour import (
-    RGB_TO_XYZ,
-    SRGB_WHITE,
-    R_to_Lab,
-    XYZ_to_Lab,
-    adapt,
-    delta_E_CIE2000,
-    sRGB_to_RGB,
-)
-from jug_mingle.core.photos import Patch, UnusablePatchError, average
+from jug_mingle.core.colour.adaptation import adapt
+from jug_mingle.core.colour.difference import delta_E_CIE2000
+from jug_mingle.core.colour.spaces import RGB_TO_XYZ, SRGB_WHITE, R_to_Lab, XYZ_to_Lab, sRGB_to_RGB
+from jug_mingle.core.photos import honest_light as hl
+from jug_mingle.core.photos.chart import chart_R, chart_XYZ
+from jug_mingle.core.photos.patches import Patch, UnusablePatchError, average
 from jug_mingle.demo.camera import photograph
 from jug_mingle.demo.scenes import scenes
 

@@ -7,7 +7,8 @@ from hypothesis import given
 from hypothesis import strategies as st
 from scipy.integrate import fixed_quad
 
-from jug_mingle.core import amounts, jugs, units
+from jug_mingle.core.measuring import jugs, units
+from jug_mingle.core.practice import amounts
 
 
 class JugTest(unittest.TestCase):
@@ -72,9 +73,9 @@ class UnitsTest(unittest.TestCase):
     def test_words(self) -> None:
         self.assertEqual(units.in_spoons(15.0, "metric").words, "1 tablespoon")
         self.assertEqual(units.in_spoons(67.5, "metric").words, "¼ cup + 1 teaspoon")
-        self.assertEqual(units.said(100, "g", density=1.45).words, "145 g")
-        self.assertEqual(units.said(0.2, "drop").words, "4 drops")
-        self.assertEqual(units.said(188.2, "ml").words, "188 ml")
+        self.assertEqual(units.format_amount(100, "g", density=1.45).words, "145 g")
+        self.assertEqual(units.format_amount(0.2, "drop").words, "4 drops")
+        self.assertEqual(units.format_amount(188.2, "ml").words, "188 ml")
 
 
 class AmountsTest(unittest.TestCase):

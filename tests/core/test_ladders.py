@@ -5,10 +5,12 @@ import unittest
 import numpy as np
 from numpy.testing import assert_allclose
 
-from jug_mingle.core.colour import R_to_Lab, delta_E_CIE2000
-from jug_mingle.core.film import R_infinity, R_seen
-from jug_mingle.core.ladders import Paint, Rung, even_parts, ramp, rungs, walk_down
-from jug_mingle.core.materials import Optics
+from jug_mingle.core.colour.difference import delta_E_CIE2000
+from jug_mingle.core.colour.spaces import R_to_Lab
+from jug_mingle.core.optics.blend_path import Paint, even_parts, ramp
+from jug_mingle.core.optics.coefficients import Optics
+from jug_mingle.core.optics.film import R_infinity, R_seen
+from jug_mingle.core.recipes.walk_down import Rung, rungs, walk_down
 from tests.core.paints import TRUE
 
 

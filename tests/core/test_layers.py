@@ -4,14 +4,15 @@ import unittest
 
 import numpy as np
 
-from jug_mingle.core.characterise import characterise
-from jug_mingle.core.colour import R_to_Lab, delta_E_CIE2000
-from jug_mingle.core.evidence import Reading, Swatch
-from jug_mingle.core.film import R_body, R_film, R_seen
-from jug_mingle.core.grounds import ground
-from jug_mingle.core.layers import coat_thickness, find_layers, match_two_woods
-from jug_mingle.core.materials import Material
-from jug_mingle.core.recipes import NothingToMixError, Target
+from jug_mingle.core.colour.difference import delta_E_CIE2000
+from jug_mingle.core.colour.spaces import R_to_Lab
+from jug_mingle.core.evidence.fit import characterise
+from jug_mingle.core.evidence.readings import Reading, Swatch
+from jug_mingle.core.materials.material import Material
+from jug_mingle.core.optics.film import R_body, R_film, R_seen
+from jug_mingle.core.optics.grounds import ground
+from jug_mingle.core.recipes.over_ground import coat_thickness, find_films, match_two_woods
+from jug_mingle.core.recipes.wishes import NothingToMixError, Target
 from tests.core.paints import known_shelf, material, readings, step
 
 SHELF = known_shelf()
@@ -38,7 +39,7 @@ class FindLayersTest(unittest.TestCase):
         X = coat_thickness(spread_rate=11.0, solids=white.solids, water=2.0, left=1.0)
         optics = SHELF.optics("white")
         look = R_seen(R_film(K=optics.K, S=optics.S, X=X, R_g=R_body(oak.R_seen, oak.veil)), 1.0)
-        best = find_layers(SHELF, Target(R=look), oak, keys=["white"])[0]
+        best = find_films(SHELF, Target(R=look), oak, keys=["white"])[0]
         self.assertLess(best.delta_E, 0.5)
 
     def test_wash_leaves_the_wood_readable(self) -> None:
@@ -54,9 +55,9 @@ class FindLayersTest(unittest.TestCase):
     def test_nothing_that_colours(self) -> None:
         empty = characterise([material("wax", "clear_wax")], [])
         with self.assertRaisesRegex(NothingToMixError, "add a paint or a stain"):
-            find_layers(empty, Target(R=np.full(36, 0.3)), ground("oak"))
+            find_films(empty, Target(R=np.full(36, 0.3)), ground("oak"))
         with self.assertRaisesRegex(ValueError, "from 1 to 6 coats"):
-            find_layers(SHELF, Target(R=np.full(36, 0.3)), ground("oak"), most_coats=0)
+            find_films(SHELF, Target(R=np.full(36, 0.3)), ground("oak"), most_coats=0)
 
     def test_coat_thickness(self) -> None:
         """10 m²/L is 100 µm wet; at 40 % solids and 1 : 1 water it dries to 20 µm."""

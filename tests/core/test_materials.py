@@ -5,7 +5,9 @@ import unittest
 import numpy as np
 from numpy.testing import assert_allclose
 
-from jug_mingle.core.materials import KINDS, Material, Optics, dry_shares, grams_to_ml, kind_of, may_mix
+from jug_mingle.core.materials.kinds import KINDS, kind_of
+from jug_mingle.core.materials.material import Material, dry_shares, grams_to_ml, may_mix
+from jug_mingle.core.optics.coefficients import Optics
 from tests.core.paints import material
 
 

@@ -2,7 +2,7 @@
 
 import unittest
 
-from jug_mingle.core.measures import TOOLS, check_batch, lowest_terms, tool, volume_to_grams
+from jug_mingle.core.measuring.tools import TOOLS, check_batch, lowest_terms, tool, volume_to_grams
 from tests.core.paints import material
 
 

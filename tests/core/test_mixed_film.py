@@ -5,26 +5,20 @@ import unittest
 import numpy as np
 from numpy.testing import assert_allclose
 
-from jug_mingle.core.characterise import characterise
-from jug_mingle.core.colour import R_to_Lab
-from jug_mingle.core.evidence import Reading, Swatch
-from jug_mingle.core.film import R_body, R_film, R_seen, as_film_shows
-from jug_mingle.core.grounds import ground
-from jug_mingle.core.materials import Material, kind_of
-from jug_mingle.core.measures import TOOLS
-from jug_mingle.core.recipes import (
-    DRAWS,
-    Likely,
-    Pour,
-    Target,
-    assess,
-    main_kind,
-    mixed_film,
-    predict,
-    shows_its_ground,
-)
-from jug_mingle.core.units import said, unit_of_tool
-from jug_mingle.core.words import said_likely
+from jug_mingle.core.colour.difference import likely_words
+from jug_mingle.core.colour.spaces import R_to_Lab
+from jug_mingle.core.evidence.fit import characterise
+from jug_mingle.core.evidence.mixtures import main_kind, mixed_film, predict, shows_its_ground
+from jug_mingle.core.evidence.readings import Reading, Swatch
+from jug_mingle.core.materials.kinds import kind_of
+from jug_mingle.core.materials.material import Material
+from jug_mingle.core.measuring.pouring import Pour
+from jug_mingle.core.measuring.tools import TOOLS
+from jug_mingle.core.measuring.units import format_amount, unit_of_tool
+from jug_mingle.core.optics.film import R_body, R_film, R_seen, as_film_shows
+from jug_mingle.core.optics.grounds import ground
+from jug_mingle.core.recipes.assessment import DRAWS, Likely, assess
+from jug_mingle.core.recipes.wishes import Target
 
 KINDS = {"white": "chalk_paint", "blue": "chalk_paint", "tea": "water_stain", "glaze": "glaze", "wax": "clear_wax",
          "water": "thinner", "plaster": "extender"}  # fmt: skip
@@ -107,8 +101,8 @@ class LikelyTest(unittest.TestCase):
             self.assertLessEqual(found.expected, found.high)
 
     def test_one_form(self) -> None:
-        self.assertEqual(said_likely(1.04, 0.6, 1.5), "about 1.0, likely 0.6–1.5")
-        self.assertEqual(said_likely(1.0, 1.2, 0.9), "about 1.0, likely 1.0–1.0")
+        self.assertEqual(likely_words(1.04, 0.6, 1.5), "about 1.0, likely 0.6–1.5")
+        self.assertEqual(likely_words(1.0, 1.2, 0.9), "about 1.0, likely 1.0–1.0")
 
 
 class DarkTest(unittest.TestCase):
@@ -130,11 +124,13 @@ class ToolsTest(unittest.TestCase):
             ("drops", "ml", "100 ml"), ("parts", "fl_oz", "3.5 fl oz"), ("parts", "ml", "100 ml"),
         ):  # fmt: skip
             with self.subTest(tool):
-                self.assertEqual(said(100.0, unit_of_tool(TOOLS[tool].unit_said, chosen), density=1.3).words, words)
+                self.assertEqual(
+                    format_amount(100.0, unit_of_tool(TOOLS[tool].unit_said, chosen), density=1.3).words, words
+                )
 
     def test_drops(self) -> None:
         for ml, words in ((0.05, "1 drop"), (0.6, "12 drops"), (3.0, "60 drops"), (5.35, "5 ml + 7 drops")):
-            self.assertEqual(said(ml, "drop").words, words)
+            self.assertEqual(format_amount(ml, "drop").words, words)
 
     def test_large_weights(self) -> None:
-        self.assertEqual(said(2579.0, "g", density=1.3).words, "3352.7 g")
+        self.assertEqual(format_amount(2579.0, "g", density=1.3).words, "3352.7 g")

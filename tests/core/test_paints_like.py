@@ -4,9 +4,10 @@ import unittest
 
 import numpy as np
 
-from jug_mingle.core.colour import R_to_Lab, delta_E_CIE2000
-from jug_mingle.core.film import R_infinity, R_seen
-from jug_mingle.core.paints_like import RANK, paints_like
+from jug_mingle.core.colour.difference import delta_E_CIE2000
+from jug_mingle.core.colour.spaces import R_to_Lab
+from jug_mingle.core.evidence.synthetic_paints import RANK, paints_like
+from jug_mingle.core.optics.film import R_infinity, R_seen
 
 SEEN = {
     "white": (96.5, -0.5, 1.5), "black": (12.0, 0.0, 0.0), "pale grey": (72.0, 0.0, 1.0),

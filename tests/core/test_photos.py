@@ -5,7 +5,7 @@ import unittest
 import numpy as np
 from numpy.testing import assert_allclose
 
-from jug_mingle.core import photos
+from jug_mingle.core.photos import patches
 
 RNG = np.random.default_rng(3)
 
@@ -16,7 +16,7 @@ def flat(colour: tuple[float, float, float], noise: float = 0.0) -> np.ndarray:
 
 class AverageTest(unittest.TestCase):
     def test_flat(self) -> None:
-        patch = photos.average(flat((0.2, 0.3, 0.4)))
+        patch = patches.average(flat((0.2, 0.3, 0.4)))
         assert_allclose(patch.RGB, [0.2, 0.3, 0.4])
         self.assertEqual(patch.clipped, 0.0)
 
@@ -25,38 +25,38 @@ class AverageTest(unittest.TestCase):
         pixels = flat((0.2, 0.3, 0.4), 0.005).copy()
         pixels[:4] = 0.99
         pixels[4:6] = 0.01
-        patch = photos.average(pixels)
+        patch = patches.average(pixels)
         assert_allclose(patch.RGB, [0.2, 0.3, 0.4], atol=0.01)
         self.assertAlmostEqual(patch.clipped, 0.2)
 
     def test_all_clipped_is_said(self) -> None:
-        self.assertEqual(photos.average(flat((1.0, 1.0, 1.0))).clipped, 1.0)
+        self.assertEqual(patches.average(flat((1.0, 1.0, 1.0))).clipped, 1.0)
 
 
 class AreasTest(unittest.TestCase):
     def test_tap_outside(self) -> None:
-        with self.assertRaisesRegex(photos.UnusablePatchError, "outside the photo of 100 by 50"):
-            photos.spot(x=100, y=10, radius=5, width=100, height=50)
-        self.assertEqual(photos.spot(x=0, y=49, radius=5, width=100, height=50).bottom, 50)
+        with self.assertRaisesRegex(patches.UnusablePatchError, "outside the photo of 100 by 50"):
+            patches.spot(x=100, y=10, radius=5, width=100, height=50)
+        self.assertEqual(patches.spot(x=0, y=49, radius=5, width=100, height=50).bottom, 50)
 
     def test_box_any_way_round(self) -> None:
         """A box may be dragged from any corner; it is cut to the photo."""
-        area = photos.box(left=70, top=50, right=-5, bottom=10, width=60, height=40)
+        area = patches.box(left=70, top=50, right=-5, bottom=10, width=60, height=40)
         self.assertEqual((area.left, area.top, area.right, area.bottom), (0, 10, 60, 40))
-        with self.assertRaisesRegex(photos.UnusablePatchError, "outside"):
-            photos.box(left=100, top=0, right=120, bottom=9, width=60, height=40)
+        with self.assertRaisesRegex(patches.UnusablePatchError, "outside"):
+            patches.box(left=100, top=0, right=120, bottom=9, width=60, height=40)
 
     def test_freehand_is_the_polygon(self) -> None:
         """A drawn triangle holds half the pixels of its box, and a flat line none."""
-        area = photos.freehand([(0, 0), (100, 0), (0, 100)], width=200, height=200)
+        area = patches.freehand([(0, 0), (100, 0), (0, 100)], width=200, height=200)
         self.assertAlmostEqual(area.mask.sum() / 100**2, 0.5, delta=0.02)
-        with self.assertRaisesRegex(photos.UnusablePatchError, "no part of the photo"):
-            photos.freehand([(5, 5.2), (9, 5.2), (30, 5.2)], width=200, height=200)
+        with self.assertRaisesRegex(patches.UnusablePatchError, "no part of the photo"):
+            patches.freehand([(5, 5.2), (9, 5.2), (30, 5.2)], width=200, height=200)
 
     def test_tiny_areas(self) -> None:
         """One pixel, or two, are a patch too."""
         for shape in ((1, 1), (2, 1), (1, 3)):
-            patch = photos.average(np.full((*shape, 3), 0.3))
+            patch = patches.average(np.full((*shape, 3), 0.3))
             assert_allclose(patch.RGB, 0.3)
             self.assertEqual(patch.spread, 0.0)
 
@@ -77,6 +77,6 @@ class FaultsTest(unittest.TestCase):
             (glare, "glare"),
         ):
             with self.subTest(word):
-                self.assertIn(word, photos.average(pixels).faults)
-        self.assertEqual(photos.average(flat((0.2, 0.3, 0.4), 0.01)).faults, ())
-        self.assertTrue(all(photos.FAULTS.values()))
+                self.assertIn(word, patches.average(pixels).faults)
+        self.assertEqual(patches.average(flat((0.2, 0.3, 0.4), 0.01)).faults, ())
+        self.assertTrue(all(patches.FAULTS.values()))

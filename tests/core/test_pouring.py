@@ -6,14 +6,16 @@ import numpy as np
 from hypothesis import given
 from hypothesis import strategies as st
 
-from jug_mingle.core.characterise import Shelf, characterise
-from jug_mingle.core.colour import R_to_Lab
-from jug_mingle.core.grounds import ground
-from jug_mingle.core.materials import Material, kind_of
-from jug_mingle.core.pouring import SLACK, rest_of
-from jug_mingle.core.preparations import PREPARATIONS, prepare
-from jug_mingle.core.recipes import Pour, Target
-from jug_mingle.core.why import why
+from jug_mingle.core.colour.spaces import R_to_Lab
+from jug_mingle.core.evidence.fit import characterise
+from jug_mingle.core.evidence.fitted_shelf import Shelf
+from jug_mingle.core.materials.kinds import kind_of
+from jug_mingle.core.materials.material import Material
+from jug_mingle.core.measuring.pouring import SLACK, Pour, rest_of
+from jug_mingle.core.optics.grounds import ground
+from jug_mingle.core.recipes.explanation import explain
+from jug_mingle.core.recipes.preparations import PREPARATIONS, prepare
+from jug_mingle.core.recipes.wishes import Target
 from tests.core.paints import material, readings
 
 ASKED = (Pour(key="a", parts=4, ml=200.0), Pour(key="b", parts=2, ml=100.0), Pour(key="c", parts=1, ml=50.0))
@@ -108,9 +110,9 @@ class WhyTest(unittest.TestCase):
         keys = ["white", "red"]
         shelf = characterise([material(key) for key in keys], readings(keys))
         pours = [Pour(key="white", parts=8, ml=400.0), Pour(key="red", parts=1, ml=50.0)]
-        from jug_mingle.core.recipes import predict
+        from jug_mingle.core.evidence.mixtures import predict
 
-        found = why(shelf, pours, Target(R=np.clip(predict(shelf, pours), 0, 1)), below=ground("walnut"))
+        found = explain(shelf, pours, Target(R=np.clip(predict(shelf, pours), 0, 1)), below=ground("walnut"))
         L = [R_to_Lab(np.clip(R, 0, 1))[0] for R in (found.R, found.sealed, found.wet)]
         self.assertTrue(L[0] > L[1] > L[2])
         self.assertEqual(found.slips[0].key, "red")

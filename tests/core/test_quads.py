@@ -8,7 +8,7 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 from scipy.ndimage import gaussian_filter
 
-from jug_mingle.core.quads import CrossedCornersError, _smooth, homography, lay_in, mapped, places_on
+from jug_mingle.core.photos.homography import CrossedCornersError, _smooth, homography, lay_in, mapped, places_on
 
 SQUARE = ((0.0, 0.0), (1.0, 0.0), (1.0, 1.0), (0.0, 1.0))
 shift = st.floats(-25.0, 25.0)

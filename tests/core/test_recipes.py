@@ -6,12 +6,17 @@ from typing import Any
 import numpy as np
 from numpy.testing import assert_allclose
 
-from jug_mingle.core.characterise import characterise
-from jug_mingle.core.colour import R_to_Lab, delta_E_CIE2000
-from jug_mingle.core.measures import tool
-from jug_mingle.core.recipes import NothingToMixError, Pour, Target, Wishes, find_recipes, mixed_paint, predict
-from jug_mingle.core.search import Goal, Palette, best_candidates, compositions, exhaustive
-from jug_mingle.core.spectra import light
+from jug_mingle.core.colour.difference import delta_E_CIE2000
+from jug_mingle.core.colour.spaces import R_to_Lab
+from jug_mingle.core.colour.spectra import light
+from jug_mingle.core.evidence.fit import characterise
+from jug_mingle.core.evidence.mixtures import Palette, mixed_paint, predict
+from jug_mingle.core.measuring.pouring import Pour
+from jug_mingle.core.measuring.tools import tool
+from jug_mingle.core.recipes.enumeration import compositions
+from jug_mingle.core.recipes.recipes import find_recipes
+from jug_mingle.core.recipes.search import best_candidates, exhaustive
+from jug_mingle.core.recipes.wishes import Goal, NothingToMixError, Target, Wishes
 from tests.core.paints import TRUE, known_shelf, material, readings, seen
 
 SHELF = known_shelf()

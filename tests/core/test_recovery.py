@@ -5,9 +5,10 @@ import unittest
 import numpy as np
 from numpy.testing import assert_allclose
 
-from jug_mingle.core.colour import R_to_Lab, delta_E_CIE2000, hex_to_sRGB, sRGB_to_XYZ
-from jug_mingle.core.recovery import recover_reflectance
-from jug_mingle.core.spectra import DAYLIGHT, light
+from jug_mingle.core.colour.difference import delta_E_CIE2000
+from jug_mingle.core.colour.recovery import recover_reflectance
+from jug_mingle.core.colour.spaces import R_to_Lab, hex_to_sRGB, sRGB_to_XYZ
+from jug_mingle.core.colour.spectra import DAYLIGHT, light
 from tests.reference import reference
 
 

@@ -5,24 +5,17 @@ from typing import Any
 
 import numpy as np
 
-from jug_mingle.core.colour import (
-    XYZ_TO_RGB,
-    R_to_Lab,
-    R_to_screen,
-    RGB_to_sRGB,
-    XYZ_to_Lab,
-    delta_E_CIE2000,
-    sRGB_to_RGB,
-    sRGB_to_XYZ,
-)
-from jug_mingle.core.film import R_film, R_infinity, R_seen
+from jug_mingle.core.colour.adaptation import R_to_screen
+from jug_mingle.core.colour.difference import delta_E_CIE2000
+from jug_mingle.core.colour.spaces import XYZ_TO_RGB, R_to_Lab, RGB_to_sRGB, XYZ_to_Lab, sRGB_to_RGB, sRGB_to_XYZ
+from jug_mingle.core.colour.spectra import light, lights
 from jug_mingle.core.finishes import GENERIC, Below, Finish, Layer, bare
 from jug_mingle.core.finishes.nodes import screen_weights
+from jug_mingle.core.finishes.picture import MAT, Picture, linear_screen, render
 from jug_mingle.core.finishes.stack import colours, evenly
-from jug_mingle.core.grounds import GROUNDS
+from jug_mingle.core.optics.film import R_film, R_infinity, R_seen
+from jug_mingle.core.optics.grounds import GROUNDS
 from jug_mingle.core.pieces import UNPAINTED, draw, usual_piece
-from jug_mingle.core.render import MAT, Picture, linear_screen, render
-from jug_mingle.core.spectra import light, lights
 from tests.core.paints import TRUE, film, sheet
 
 

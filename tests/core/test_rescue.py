@@ -4,11 +4,14 @@ import unittest
 
 import numpy as np
 
-from jug_mingle.core.colour import R_to_Lab, delta_E_CIE2000
-from jug_mingle.core.evidence import Reading, Swatch
-from jug_mingle.core.measures import tool
-from jug_mingle.core.recipes import Pour, Target, predict
-from jug_mingle.core.rescue import Pot, advise, read_pot
+from jug_mingle.core.colour.difference import delta_E_CIE2000
+from jug_mingle.core.colour.spaces import R_to_Lab
+from jug_mingle.core.evidence.mixtures import predict
+from jug_mingle.core.evidence.readings import Reading, Swatch
+from jug_mingle.core.measuring.pouring import Pour
+from jug_mingle.core.measuring.tools import tool
+from jug_mingle.core.recipes.rescue import Pot, advise, read_pot
+from jug_mingle.core.recipes.wishes import Target
 from tests.core.paints import TRUE, known_shelf, seen
 
 SHELF = known_shelf()
@@ -99,7 +102,7 @@ class AdviseTest(unittest.TestCase):
 class LearnFromPotsTest(unittest.TestCase):
     def test_pots_teach(self) -> None:
         """Three read pots of paints known by their masstones alone at least halve the error of another mix of them."""
-        from jug_mingle.core.characterise import characterise
+        from jug_mingle.core.evidence.fit import characterise
         from tests.core.paints import material, readings
 
         keys = ["white", "red", "blue", "yellow"]

@@ -8,18 +8,13 @@ from hypothesis import strategies as st
 from numpy.testing import assert_allclose
 from scipy.optimize import nnls
 
-from jug_mingle.core.colour import R_to_Lab
-from jug_mingle.core.search import (
-    Goal,
-    Palette,
-    _extend,
-    _Linear,
-    _with_must,
-    best_candidates,
-    compositions,
-    linear_volumes,
-)
-from jug_mingle.core.spectra import light
+from jug_mingle.core.colour.spaces import R_to_Lab
+from jug_mingle.core.colour.spectra import light
+from jug_mingle.core.evidence.mixtures import Palette
+from jug_mingle.core.recipes.enumeration import _extend, _with_must, compositions, linear_volumes
+from jug_mingle.core.recipes.linear_model import LinearModel
+from jug_mingle.core.recipes.search import best_candidates
+from jug_mingle.core.recipes.wishes import Goal
 from tests.core.paints import TRUE, seen
 
 PALETTE = Palette(
@@ -37,7 +32,7 @@ def goal(R: np.ndarray) -> Goal:
 
 class LinearTest(unittest.TestCase):
     R = seen({"white": 4, "blue": 1, "yellow": 1})
-    linear = _Linear(PALETTE, goal(R), R)
+    linear = LinearModel(PALETTE, goal(R), R)
 
     def test_bound_is_the_least_of_the_simplex(self) -> None:
         """The bound of pairs, triples and quadruples is what a general optimiser finds (scipy's nnls)."""

@@ -6,7 +6,7 @@ import numpy as np
 from numpy.testing import assert_allclose
 from scipy.interpolate import CubicSpline
 
-from jug_mingle.core import spectra
+from jug_mingle.core.colour import spectra
 
 
 class MakeLightTest(unittest.TestCase):

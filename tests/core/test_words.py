@@ -2,7 +2,8 @@
 
 import unittest
 
-from jug_mingle.core.words import describe, direction
+from jug_mingle.core.colour.colour_names import describe
+from jug_mingle.core.colour.difference import direction
 
 
 class DescribeTest(unittest.TestCase):

@@ -4,8 +4,10 @@ import unittest
 
 import numpy as np
 
-from jug_mingle.core.colour import R_to_Lab, delta_E_CIE2000
-from jug_mingle.core.recipes import Pour, predict
+from jug_mingle.core.colour.difference import delta_E_CIE2000
+from jug_mingle.core.colour.spaces import R_to_Lab
+from jug_mingle.core.evidence.mixtures import predict
+from jug_mingle.core.measuring.pouring import Pour
 from jug_mingle.demo.camera import develop, photograph
 from jug_mingle.demo.pigments import POTS, true_film, true_mix
 from jug_mingle.services.shelf import fitted_shelf

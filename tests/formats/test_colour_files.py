@@ -8,8 +8,9 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 from numpy.testing import assert_allclose
 
-from jug_mingle.core.colour import R_to_Lab, delta_E_CIE2000
-from jug_mingle.core.spectra import WAVELENGTHS
+from jug_mingle.core.colour.difference import delta_E_CIE2000
+from jug_mingle.core.colour.spaces import R_to_Lab
+from jug_mingle.core.colour.spectra import WAVELENGTHS
 from jug_mingle.formats.colour_file import ColourFileError, Sample, resampled
 from jug_mingle.formats.colours import WRITERS, read_colours
 from tests.reference import reference

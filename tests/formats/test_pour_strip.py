@@ -9,7 +9,7 @@ from itertools import pairwise
 from pypdf import PdfReader
 from reportlab.pdfbase.pdfmetrics import stringWidth
 
-from jug_mingle.core.jugs import JUGS, jam_jar
+from jug_mingle.core.measuring.jugs import JUGS, jam_jar
 from jug_mingle.formats.pour_strip import FOOT, Line, lid_label, line_heights, pour_strip, recipe_card, walk_strip
 from jug_mingle.formats.print_sheet import fitted
 

@@ -7,7 +7,8 @@ from pathlib import Path
 
 import numpy as np
 
-from jug_mingle.core.colour import R_to_Lab, R_to_screen, sRGB_to_hex
+from jug_mingle.core.colour.adaptation import R_to_screen
+from jug_mingle.core.colour.spaces import R_to_Lab, sRGB_to_hex
 from jug_mingle.formats.shelf_file import read_shelf
 from jug_mingle.formats.target_text import parse_target
 

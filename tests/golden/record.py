@@ -122,6 +122,7 @@ def answers(client: TestClient) -> Iterator[tuple[str, Any]]:
         for form in FORMS[:2] if "," not in name else FORMS[:1]:
             body = {"layers": layers}
             yield f"judge {name} on {form}", client.post(f"/api/pieces/{there[form]}/judge", json=body).json()
+        body = {"layers": layers}
         for x, y in ((0.5, 0.5), (0.55, 0.6), (0.4, 0.3)):
             spot = {**body, "x": x, "y": y, "target_id": 1, "pixels_wide": 600, "pixels_high": 400}
             yield (

@@ -9,7 +9,8 @@ from typing import Any
 import numpy as np
 from PIL import Image
 
-from jug_mingle.core.colour import XYZ_TO_RGB, XYZ_to_Lab, delta_E_CIE2000
+from jug_mingle.core.colour.difference import delta_E_CIE2000
+from jug_mingle.core.colour.spaces import XYZ_TO_RGB, XYZ_to_Lab
 from tests.api.support import DemoCase
 from tests.golden.record import DATA, pictures, recorded
 

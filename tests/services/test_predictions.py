@@ -6,10 +6,11 @@ from unittest.mock import patch
 import numpy as np
 from numpy.testing import assert_allclose
 
-from jug_mingle.core.evidence import Swatch
-from jug_mingle.core.grounds import measured_ground
-from jug_mingle.core.recipes import MODEL, assess
-from jug_mingle.core.spectra import light
+from jug_mingle.core.colour.spectra import light
+from jug_mingle.core.evidence.mixtures import MODEL
+from jug_mingle.core.evidence.readings import Swatch
+from jug_mingle.core.optics.grounds import measured_ground
+from jug_mingle.core.recipes.assessment import assess
 from jug_mingle.services import kept_fit, mixes, pots, predictions, shelf
 from jug_mingle.services.predictions import FILLED_IN, fill_in, then_of
 from jug_mingle.store.models import PotRow

@@ -5,10 +5,10 @@ from typing import Any
 
 from pypdf import PdfReader
 
+from jug_mingle.core.colour.spectra import light
 from jug_mingle.core.finishes import KINDS
 from jug_mingle.core.finishes.layers import FILMS_OF
-from jug_mingle.core.finishes.usual import USUAL
-from jug_mingle.core.spectra import light
+from jug_mingle.core.finishes.presets import USUAL
 from jug_mingle.errors import ConflictError, UnfitError
 from jug_mingle.services import ladders, looks, mixes, pieces, prints, shelf
 from jug_mingle.services.look_shapes import LayerIn

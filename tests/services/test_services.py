@@ -9,13 +9,14 @@ import numpy as np
 from sqlalchemy import event
 from sqlalchemy.orm import Session
 
-from jug_mingle.core.colour import R_to_Lab, delta_E_CIE2000
-from jug_mingle.core.evidence import Swatch
-from jug_mingle.core.film import R_body, R_film, R_seen
-from jug_mingle.core.finishes.order import check_order
-from jug_mingle.core.finishes.usual import LOOKS
+from jug_mingle.core.colour.difference import delta_E_CIE2000
+from jug_mingle.core.colour.spaces import R_to_Lab
+from jug_mingle.core.colour.spectra import light
+from jug_mingle.core.evidence.readings import Swatch
+from jug_mingle.core.finishes.presets import LOOKS
+from jug_mingle.core.optics.film import R_body, R_film, R_seen
 from jug_mingle.core.pieces import usual_piece
-from jug_mingle.core.spectra import light
+from jug_mingle.core.practice.layer_order import check_order
 from jug_mingle.errors import ConflictError, NotFoundError, TooLargeError, UnfitError
 from jug_mingle.services import jobs, ladders, looks, mixes, photos, pieces, predictions, shelf, targets
 from jug_mingle.services.amounts import SPREAD_RATE

@@ -10,8 +10,8 @@ from pydantic import BaseModel
 from jug_mingle.api.context import PROBLEMS, LightNow, Reading, UnitNow
 from jug_mingle.api.schemas import Hex, RecipeOut, ToolName
 from jug_mingle.api.shapes import hex_of, measured_in, recipe_out
-from jug_mingle.core.recipes import Recipe
-from jug_mingle.core.spectra import light as light_named
+from jug_mingle.core.colour.spectra import light as light_named
+from jug_mingle.core.recipes.assessment import Recipe
 from jug_mingle.services import again as service
 from jug_mingle.services.jobs import get_job
 from jug_mingle.services.said import Id

@@ -9,7 +9,7 @@ from jug_mingle.api.bodies import FILE_BODY, body_of
 from jug_mingle.api.context import PROBLEMS, ContextNow, LightNow, Reading
 from jug_mingle.api.schemas import ColourFileOut, FileColourOut, LookedOut, LookIn
 from jug_mingle.api.shapes import colour_out, hex_of
-from jug_mingle.core.spectra import light as light_named
+from jug_mingle.core.colour.spectra import light as light_named
 from jug_mingle.errors import UnfitError
 from jug_mingle.formats.colour_file import ColourFileError
 from jug_mingle.formats.colours import LARGEST, WRITERS, read_colours

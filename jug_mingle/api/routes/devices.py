@@ -9,7 +9,7 @@ from pydantic import BaseModel, Field
 from jug_mingle.api.context import PROBLEMS, ContextNow, LightNow
 from jug_mingle.api.schemas import ChipOut
 from jug_mingle.api.shapes import chip
-from jug_mingle.core.spectra import light as light_named
+from jug_mingle.core.colour.spectra import light as light_named
 from jug_mingle.devices.lines import DeviceError
 from jug_mingle.errors import DeviceTroubleError
 from jug_mingle.services import measured

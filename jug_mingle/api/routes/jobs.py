@@ -9,7 +9,7 @@ from sqlalchemy.orm import Session
 from jug_mingle.api.context import PROBLEMS, ContextNow, LightNow, Reading
 from jug_mingle.api.schemas import AmountOut, JobChangeIn, JobIn, JobOut, JobWholeOut, LightName, MixOut, RoomsIn
 from jug_mingle.api.shapes import finish_out, job_out, mix_out, photo_out, piece_out, screens_of, targets_out
-from jug_mingle.core.spectra import light as light_named
+from jug_mingle.core.colour.spectra import light as light_named
 from jug_mingle.services import amounts, jobs, looks, mixes, photos, pieces, shelf, targets
 from jug_mingle.services.predictions import assess_mix, ground_of_job
 from jug_mingle.services.said import Id

@@ -5,8 +5,8 @@ from fastapi import APIRouter
 
 from jug_mingle.api.schemas import LightOut
 from jug_mingle.api.shapes import hex_of
-from jug_mingle.core.render import MAT
-from jug_mingle.core.spectra import BANDS, SWITCH, lights
+from jug_mingle.core.colour.spectra import BANDS, SWITCH, lights
+from jug_mingle.core.finishes.picture import MAT
 
 router = APIRouter(prefix="/api/lights", tags=["lights"])
 

@@ -12,12 +12,12 @@ from jug_mingle.api.context import IMAGE, PROBLEMS, ContextNow, LightNow, Readin
 from jug_mingle.api.routes.jobs import whole_mix
 from jug_mingle.api.schemas import FinishOut, Hex, MixOut, Name, WayOut
 from jug_mingle.api.shapes import finish_out, hex_of
-from jug_mingle.core.colour import R_to_Lab, delta_E_CIE2000, difference_words
+from jug_mingle.core.colour.difference import delta_E_CIE2000, difference_words, direction
+from jug_mingle.core.colour.spaces import R_to_Lab
+from jug_mingle.core.colour.spectra import light as light_named
 from jug_mingle.core.finishes import GENERIC, KINDS, METALS, PATTERNS
 from jug_mingle.core.finishes.layers import FILMS_OF, GENERIC_FOR, TAKES
-from jug_mingle.core.finishes.usual import LOOKS, USUAL, WHY
-from jug_mingle.core.spectra import light as light_named
-from jug_mingle.core.words import direction
+from jug_mingle.core.finishes.presets import LOOKS, USUAL, WHY
 from jug_mingle.formats.images import encode, encode_png
 from jug_mingle.services import ladders, photo_faces
 from jug_mingle.services import looks as service

@@ -11,10 +11,10 @@ from jug_mingle.api.bodies import FILE_BODY, body_of
 from jug_mingle.api.context import PROBLEMS, Context, ContextNow, LightNow, Reading
 from jug_mingle.api.schemas import ChartOut, DominantOut, MethodOut, PairOut, PhotoOut, SchemeIn, SchemeOut
 from jug_mingle.api.shapes import chip, photo_out
-from jug_mingle.core.colour import difference_words
-from jug_mingle.core.honest_light import EXPECT, NOISE
-from jug_mingle.core.scheme import pairs
-from jug_mingle.core.spectra import light as light_named
+from jug_mingle.core.colour.difference import difference_words
+from jug_mingle.core.colour.spectra import light as light_named
+from jug_mingle.core.photos.honest_light import EXPECT, NOISE
+from jug_mingle.core.photos.scheme import pairs
 from jug_mingle.services import photo_faces
 from jug_mingle.services import photos as service
 from jug_mingle.services.colours import surface_of

@@ -8,9 +8,9 @@ from pydantic import BaseModel, Field
 from jug_mingle.api.context import IMAGE, PROBLEMS, ContextNow, LightNow
 from jug_mingle.api.schemas import Name, PieceOut
 from jug_mingle.api.shapes import piece_out
-from jug_mingle.core.grounds import GROUNDS, ground
+from jug_mingle.core.colour.spectra import light as light_named
+from jug_mingle.core.optics.grounds import GROUNDS, ground
 from jug_mingle.core.pieces import FORMS
-from jug_mingle.core.spectra import light as light_named
 from jug_mingle.formats.images import encode
 from jug_mingle.services import looks
 from jug_mingle.services import pieces as service

@@ -15,13 +15,14 @@ from sqlalchemy.orm import Session
 from jug_mingle.api.context import PROBLEMS, Context, ContextNow, LightNow, Reading, UnitNow, writing
 from jug_mingle.api.schemas import Hex, PourIn, ToolName
 from jug_mingle.api.shapes import hex_of
-from jug_mingle.core.colour import R_to_Lab, difference_words
-from jug_mingle.core.handling import time_words
-from jug_mingle.core.recipes import Pour, masstone
-from jug_mingle.core.spectra import Light
-from jug_mingle.core.spectra import light as light_named
-from jug_mingle.core.units import said
-from jug_mingle.core.words import direction, said_likely
+from jug_mingle.core.colour.difference import difference_words, direction, likely_words
+from jug_mingle.core.colour.spaces import R_to_Lab
+from jug_mingle.core.colour.spectra import Light
+from jug_mingle.core.colour.spectra import light as light_named
+from jug_mingle.core.evidence.mixtures import masstone
+from jug_mingle.core.materials.handling import time_words
+from jug_mingle.core.measuring.pouring import Pour
+from jug_mingle.core.measuring.units import format_amount
 from jug_mingle.devices.lines import DeviceError
 from jug_mingle.errors import ConflictError
 from jug_mingle.services import jugs
@@ -205,7 +206,7 @@ def _pot(session: Session, row: PotRow, shown: Light, unit: str) -> PotOut:
             hex=hex_of(np.clip(masstone(shelf, key), 0.0, 1.0), shown),
             ml=round(ml, 2),
             grams=round(ml * material.mass_density, 1),
-            words=said(ml, unit, density=material.mass_density).words,
+            words=format_amount(ml, unit, density=material.mass_density).words,
             made=made,
         )
 
@@ -344,14 +345,14 @@ def get_rescue(
         return StepOut(
             material=pour.key, name=material.name, hex=hex_of(np.clip(masstone(shelf, pour.key), 0, 1), shown),
             ml=round(pour.ml, 2), grams=round(pour.ml * material.mass_density, 1),
-            words=said(pour.ml, unit, density=material.mass_density).words, made=False,
+            words=format_amount(pour.ml, unit, density=material.mass_density).words, made=False,
         )  # fmt: skip
 
     options = [
         RescueOut(
             additions=[step(pour) for pour in one.additions], hex=hex_of(np.clip(one.R, 0.0, 1.0), shown),
             delta_E=round(one.expected, 2), words=difference_words(one.expected),
-            likely=said_likely(one.expected, one.low, one.high), low=round(one.low, 2),
+            likely=likely_words(one.expected, one.low, one.high), low=round(one.low, 2),
             high=round(one.high, 2), ml=round(one.ml, 1),
         )
         for one in advice.options

@@ -7,10 +7,10 @@ from pydantic import BaseModel, Field
 from jug_mingle.api.context import PROBLEMS, LightNow, Reading
 from jug_mingle.api.schemas import Hex
 from jug_mingle.api.shapes import hex_of
-from jug_mingle.core.grounds import ground
-from jug_mingle.core.preparations import PREPARATIONS, prepare
-from jug_mingle.core.spectra import light as light_named
-from jug_mingle.core.units import said
+from jug_mingle.core.colour.spectra import light as light_named
+from jug_mingle.core.measuring.units import format_amount
+from jug_mingle.core.optics.grounds import ground
+from jug_mingle.core.recipes.preparations import PREPARATIONS, prepare
 from jug_mingle.errors import NotFoundError, UnfitError
 from jug_mingle.services.amounts import spoils
 from jug_mingle.services.said import Id, Said
@@ -110,7 +110,7 @@ def prepare_batch(key: str, body: PrepareIn, session: Reading, light: LightNow =
     pours = []
     for pour in found.pours:
         pot = shelf.materials[shelf.index(pour.key)]
-        pours.append(PreparedPourOut(name=pot.name, ml=round(pour.ml, 1), words=said(pour.ml, "ml").words))
+        pours.append(PreparedPourOut(name=pot.name, ml=round(pour.ml, 1), words=format_amount(pour.ml, "ml").words))
     return PreparedOut(
         pours=pours,
         before_hex=hex_of(np.clip(found.before, 0.0, 1.0), shown),

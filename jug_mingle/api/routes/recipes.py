@@ -8,9 +8,9 @@ from sqlalchemy.orm import Session
 from jug_mingle.api.context import PROBLEMS, LightNow, Reading, UnitNow
 from jug_mingle.api.schemas import DifferenceOut, Hex, LightName, PourIn, RecipeOut, ToolName
 from jug_mingle.api.shapes import hex_of, measured_in, recipe_out
-from jug_mingle.core.colour import difference_words
-from jug_mingle.core.spectra import WAVELENGTHS, Light
-from jug_mingle.core.spectra import light as light_named
+from jug_mingle.core.colour.difference import difference_words
+from jug_mingle.core.colour.spectra import WAVELENGTHS, Light
+from jug_mingle.core.colour.spectra import light as light_named
 from jug_mingle.services import by_hand as service
 from jug_mingle.services.jobs import get_job
 from jug_mingle.services.said import Id, Said
@@ -142,7 +142,7 @@ def set_beside(
 def get_why(target_id: Id, body: WhyIn, session: Reading, light: LightNow = "window") -> WhyOut:
     """Return what lies behind a recipe: curves, lights, faces, coats, sensitivity, order."""
     shown, shelf = light_named(light), fitted_shelf(session)
-    found, ground = service.explain(session, target_id, _asked(body.pours), ground_key=body.ground)
+    found, ground = service.explanation_of(session, target_id, _asked(body.pours), ground_key=body.ground)
     target = get_target(session, target_id)
     names = {material.key: material.name for material in shelf.materials}
     curves = [

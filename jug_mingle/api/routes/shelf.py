@@ -19,8 +19,8 @@ from jug_mingle.api.shelf_schemas import (
     WeighIn,
 )
 from jug_mingle.api.shelf_shapes import kind_out, material_whole, shelf_out
-from jug_mingle.core.materials import KINDS
-from jug_mingle.core.spectra import light as light_named
+from jug_mingle.core.colour.spectra import light as light_named
+from jug_mingle.core.materials.kinds import KINDS
 from jug_mingle.formats.colours import LARGEST
 from jug_mingle.formats.shelf_csv import ShelfCsv
 from jug_mingle.services import evidence, shelf_table

@@ -10,10 +10,10 @@ from pydantic import BaseModel, Field, StringConstraints
 from jug_mingle.api.context import PROBLEMS, ContextNow, LightNow, Reading
 from jug_mingle.api.schemas import Hex
 from jug_mingle.api.shapes import hex_of
-from jug_mingle.core.colour import R_to_Lab, difference_words
-from jug_mingle.core.spectra import Light
-from jug_mingle.core.spectra import light as light_named
-from jug_mingle.core.words import direction
+from jug_mingle.core.colour.difference import difference_words, direction
+from jug_mingle.core.colour.spaces import R_to_Lab
+from jug_mingle.core.colour.spectra import Light
+from jug_mingle.core.colour.spectra import light as light_named
 from jug_mingle.errors import NotFoundError, UnfitError
 from jug_mingle.services import photos
 from jug_mingle.services import strips as service

@@ -5,8 +5,8 @@ from fastapi import APIRouter
 from jug_mingle.api.context import PROBLEMS, ContextNow, LightNow, Reading, UnitNow
 from jug_mingle.api.schemas import RecipesIn, RecipesOut, TargetChangeIn, TargetIn, TargetOut
 from jug_mingle.api.shapes import hex_of, measured_in, nearest_words, recipe_out, screens_of, target_out
-from jug_mingle.core.recipes import Recipe
-from jug_mingle.core.spectra import light as light_named
+from jug_mingle.core.colour.spectra import light as light_named
+from jug_mingle.core.recipes.assessment import Recipe
 from jug_mingle.errors import UnfitError
 from jug_mingle.services import mixes, photos
 from jug_mingle.services import targets as service

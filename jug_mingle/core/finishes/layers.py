@@ -6,8 +6,8 @@ from typing import Final, Literal
 import numpy as np
 
 from jug_mingle.core.arrays import FloatArray
-from jug_mingle.core.materials import Optics
-from jug_mingle.core.spectra import BANDS, WAVELENGTHS
+from jug_mingle.core.colour.spectra import BANDS, WAVELENGTHS
+from jug_mingle.core.optics.coefficients import Optics
 
 Kind = Literal[
     "paint", "primer", "blend", "wash", "two_tone", "stain", "glaze", "dry_brush", "wax", "wax_eraser", "distress",

@@ -12,8 +12,9 @@ from typing import Final
 import numpy as np
 
 from jug_mingle.core.arrays import FloatArray
-from jug_mingle.core.colour import SRGB_WHITE, XYZ_TO_RGB, adapt
-from jug_mingle.core.spectra import WAVELENGTHS, Light
+from jug_mingle.core.colour.adaptation import adapt
+from jug_mingle.core.colour.spaces import SRGB_WHITE, XYZ_TO_RGB
+from jug_mingle.core.colour.spectra import WAVELENGTHS, Light
 
 NODES: Final = np.array([4, 6, 7, 9, 12, 14, 17, 19, 21, 23, 27, 32])
 """Places of the nodes among the bands, chosen for the least worst error over films on all grounds in all lights."""

@@ -13,20 +13,19 @@ import numpy as np
 from numpy.typing import NDArray
 
 from jug_mingle.core.arrays import FloatArray
-from jug_mingle.core.colour import Lab_to_XYZ
-from jug_mingle.core.film import R_body, R_film, R_seen, film_alone
+from jug_mingle.core.colour.recovery import recover_reflectance
+from jug_mingle.core.colour.spaces import Lab_to_XYZ
+from jug_mingle.core.colour.spectra import BANDS
 from jug_mingle.core.finishes import compiled
 from jug_mingle.core.finishes.fields import share, thickness, third, worn
 from jug_mingle.core.finishes.layers import METALS, REVEALS, SURFACES, Film, Layer
 from jug_mingle.core.finishes.nodes import NODES
 from jug_mingle.core.finishes.parallel import side_by_side
 from jug_mingle.core.finishes.textures import looked_up
-from jug_mingle.core.grounds import ground
-from jug_mingle.core.ladders import Paint, Ramp, ramp
-from jug_mingle.core.materials import Ground
+from jug_mingle.core.optics.blend_path import Paint, Ramp, ramp
+from jug_mingle.core.optics.film import R_body, R_film, R_seen, film_alone
+from jug_mingle.core.optics.grounds import Ground, ground
 from jug_mingle.core.pieces.faces import Samples
-from jug_mingle.core.recovery import recover_reflectance
-from jug_mingle.core.spectra import BANDS
 
 LEVELS: Final = 256
 _SHARES: Final = 65

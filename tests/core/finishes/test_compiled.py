@@ -6,11 +6,11 @@ import unittest
 import numpy as np
 from numpy.testing import assert_allclose, assert_array_equal
 
-from jug_mingle.core.film import R_film, R_seen, film_alone
 from jug_mingle.core.finishes import compiled
 from jug_mingle.core.finishes.nodes import NODES
 from jug_mingle.core.finishes.parallel import side_by_side
 from jug_mingle.core.finishes.textures import TILE
+from jug_mingle.core.optics.film import R_film, R_seen, film_alone
 
 COUNT = 500
 RNG = np.random.default_rng(11)

@@ -6,15 +6,17 @@ from typing import Any
 import numpy as np
 from numpy.testing import assert_allclose
 
-from jug_mingle.core.colour import SRGB_WHITE as WHITE
-from jug_mingle.core.colour import XYZ_TO_RGB, R_to_XYZ, XYZ_to_Lab, adapt, delta_E_CIE2000
+from jug_mingle.core.colour.adaptation import adapt
+from jug_mingle.core.colour.difference import delta_E_CIE2000
+from jug_mingle.core.colour.recovery import recover_reflectance
+from jug_mingle.core.colour.spaces import SRGB_WHITE as WHITE
+from jug_mingle.core.colour.spaces import XYZ_TO_RGB, R_to_XYZ, XYZ_to_Lab
+from jug_mingle.core.colour.spectra import lights
 from jug_mingle.core.finishes import Layer
 from jug_mingle.core.finishes.fields import run, share, thickness, worn
 from jug_mingle.core.finishes.nodes import NODES, screen_weights
 from jug_mingle.core.finishes.textures import METRES, TILE, looked_up, tile
 from jug_mingle.core.pieces import draw, usual_piece
-from jug_mingle.core.recovery import recover_reflectance
-from jug_mingle.core.spectra import lights
 from tests.core.paints import film, sheet
 
 SIZE = 40

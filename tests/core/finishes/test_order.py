@@ -5,12 +5,12 @@ from typing import Any
 
 import numpy as np
 
+from jug_mingle.core.colour.spectra import BANDS
 from jug_mingle.core.finishes import GENERIC, Below, Film, Finish, Layer, bare
-from jug_mingle.core.finishes.judgement import best_bridge, judge
-from jug_mingle.core.finishes.order import Remark, check_order
-from jug_mingle.core.materials import Optics
+from jug_mingle.core.optics.coefficients import Optics
 from jug_mingle.core.pieces import draw, usual_piece
-from jug_mingle.core.spectra import BANDS
+from jug_mingle.core.practice.judgement import best_bridge, judge
+from jug_mingle.core.practice.layer_order import Remark, check_order
 from tests.core.paints import film
 
 SAMPLES = draw(usual_piece("chest"), 160, 120).samples()

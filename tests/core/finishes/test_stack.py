@@ -8,8 +8,9 @@ import numpy as np
 from numpy.testing import assert_allclose
 from scipy.linalg import expm
 
-from jug_mingle.core.colour import XYZ_TO_RGB, XYZ_to_Lab, delta_E_CIE2000
-from jug_mingle.core.film import R_body, R_seen
+from jug_mingle.core.colour.difference import delta_E_CIE2000
+from jug_mingle.core.colour.spaces import XYZ_TO_RGB, XYZ_to_Lab
+from jug_mingle.core.colour.spectra import BANDS, light
 from jug_mingle.core.finishes import (
     GENERIC,
     KINDS,
@@ -24,15 +25,15 @@ from jug_mingle.core.finishes import (
     bare,
     stages,
 )
-from jug_mingle.core.finishes.judgement import waxes_on
 from jug_mingle.core.finishes.layers import FILMS_OF
 from jug_mingle.core.finishes.nodes import screen_weights
+from jug_mingle.core.finishes.picture import linear_screen
+from jug_mingle.core.finishes.presets import LOOKS, USUAL, WHY
 from jug_mingle.core.finishes.stack import colours, figured
-from jug_mingle.core.finishes.usual import LOOKS, USUAL, WHY
-from jug_mingle.core.materials import Optics
+from jug_mingle.core.optics.coefficients import Optics
+from jug_mingle.core.optics.film import R_body, R_seen
 from jug_mingle.core.pieces import UNPAINTED, draw, usual_piece
-from jug_mingle.core.render import linear_screen
-from jug_mingle.core.spectra import BANDS, light
+from jug_mingle.core.practice.judgement import waxes_on
 from tests.core.paints import film, sheet
 
 FLAT = {"": Below(R=np.full(BANDS, 0.6), veil=0.0, figure=0.0)}

@@ -1,0 +1,239 @@
+"""Evidence about materials → their K and S, and how sure we are: one estimator for everything.
+
+The unknowns of a material say how its log K and log S differ from those of paints that look like it. Whatever its owner
+knows is a reading that the film equations must reproduce. All materials of a
+shelf are fitted in one regularised least squares (Gauss–Newton with damping); the inverse of its matrix is the
+covariance (Laplace's approximation), from which whole shelves can be drawn at random.
+"""
+
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass
+from functools import lru_cache
+from typing import Final, TypeAlias
+
+import numpy as np
+
+from jug_mingle.core.arrays import FloatArray
+from jug_mingle.core.colour.recovery import recover_reflectance
+from jug_mingle.core.colour.spaces import Lab_to_XYZ, R_to_Lab
+from jug_mingle.core.colour.spectra import BANDS, Light
+from jug_mingle.core.evidence.block_arrow import ArrowMatrix, hub_of
+from jug_mingle.core.evidence.contradictions import check_evidence
+from jug_mingle.core.evidence.fitted_shelf import SCALE_SPREAD, Shelf, expand
+from jug_mingle.core.evidence.opaque_readings import OpaqueBatch, fits
+from jug_mingle.core.evidence.prior import Prior, prior_of
+from jug_mingle.core.evidence.readings import Hiding, Reading, Swatch, residual_block
+from jug_mingle.core.materials.material import Material
+from jug_mingle.core.optics.film import R_body, R_seen
+
+_SETTLED: Final = 2e-2
+"""The fit stops where a step promises less than this (of the negative logarithm of the probability)."""
+
+DEGREES: Final = 20.0
+"""Degrees of freedom of the Student-t that makes one wrong reading count less."""
+
+
+def characterise(
+    materials: Sequence[Material], evidence: Sequence[Reading | Hiding], *, start: Shelf | None = None
+) -> Shelf:
+    """Fit the optics of all materials to all evidence.
+
+    Parameters
+    ----------
+    materials : sequence of Material
+        Their keys differ.
+    evidence : sequence of Reading or Hiding
+        In any order; a reading may be of several materials in one pot.
+    start : Shelf, optional
+        An earlier fit of the same materials to begin from, which saves steps.
+
+    Raises
+    ------
+    ValueError
+        If two materials share a key, two readings share one, or a reading names a material that is not there.
+    """
+    check_evidence(materials, evidence)
+    places = {material.key: place for place, material in enumerate(materials)}
+    masstones = _masstones(evidence)
+    priors = tuple(prior_of(material, masstones.get(material.key)) for material in materials)
+    system = _System(tuple(materials), priors, tuple(evidence), places)
+    z: FloatArray = np.zeros(system.size)
+    if start is not None and start.unknowns.size == system.size:
+        z = start.unknowns.copy()
+    return system.solve(z)
+
+
+def _masstones(evidence: Sequence[Reading | Hiding]) -> dict[str, FloatArray]:
+    """Return the first opaque swatch of each material that was read by itself."""
+    found: dict[str, FloatArray] = {}
+    for item in evidence:
+        if isinstance(item, Reading) and len(item.volumes) == 1 and item.volumes[0][0] not in found:
+            for swatch in item.swatches:
+                if np.isinf(swatch.X):
+                    found[item.volumes[0][0]] = _masstone(item, swatch)
+                    break
+    return found
+
+
+@lru_cache(maxsize=1000)
+def _recovered(XYZ: tuple[float, ...], light: Light) -> FloatArray:
+    return recover_reflectance(XYZ, light)
+
+
+def _masstone(item: Reading, swatch: Swatch) -> FloatArray:
+    """Return the CIELAB of an opaque swatch as it would look dead flat, in daylight."""
+    if swatch.seen.size == BANDS:
+        R = swatch.seen
+    else:
+        XYZ = np.clip(Lab_to_XYZ(swatch.seen, item.light.white), 0.3, None)
+        R = _recovered(tuple(XYZ.tolist()), item.light)
+    return R_to_Lab(R_seen(R_body(np.clip(R, 0.0, 1.0), item.veil, floor=0.004), 1.0))
+
+
+@dataclass(frozen=True, slots=True, eq=False)
+class _State:
+    """The least-squares problem at one place: cost, gradient, matrix, and each reading's weight and miss."""
+
+    cost: float
+    gradient: FloatArray
+    matrix: ArrowMatrix
+    weights: FloatArray
+    misses: FloatArray
+
+
+_Slopes: TypeAlias = tuple[FloatArray, list[tuple[int, FloatArray]], FloatArray]
+"""A reading's residuals, their slopes by each material's unknowns, and by the common scale."""
+
+
+class _System:
+    """The least-squares problem of one shelf."""
+
+    def __init__(
+        self,
+        materials: tuple[Material, ...],
+        priors: tuple[Prior, ...],
+        evidence: tuple[Reading | Hiding, ...],
+        places: Mapping[str, int],
+    ) -> None:
+        self.materials, self.priors, self.evidence = materials, priors, evidence
+        self.involved = [[places[key] for key, _ in item.volumes] for item in evidence]
+        self.sizes = [prior.size for prior in priors]
+        self.starts = np.concatenate([[0], np.cumsum(self.sizes)]).astype(int)
+        self.hub = hub_of([[p for p in group if priors[p].size] for group in self.involved])
+        self.solids = np.array([material.solids for material in materials])
+        self.size = int(self.starts[-1]) + 1
+        self.batches = self._batches()
+
+    def _batches(self) -> list[tuple[list[int], OpaqueBatch, FloatArray, FloatArray]]:
+        """Group the readings that can be computed together, opaque colours of pots of free materials, with the bases
+        of those materials."""
+        free = max(self.sizes, default=0)
+        groups: dict[int, list[int]] = {}
+        for number, (item, involved) in enumerate(zip(self.evidence, self.involved, strict=True)):
+            if fits(item) and all(self.sizes[place] == free for place in involved):
+                groups.setdefault(len(involved), []).append(number)
+        return [
+            (
+                numbers,
+                OpaqueBatch(
+                    [item for n in numbers if isinstance(item := self.evidence[n], Reading)],
+                    [self.involved[n] for n in numbers],
+                    self.solids,
+                ),
+                np.array([[self.priors[p].basis_K for p in self.involved[n]] for n in numbers]),
+                np.array([[self.priors[p].basis_S for p in self.involved[n]] for n in numbers]),
+            )
+            for numbers in groups.values()
+        ]
+
+    def all_slopes(self, K: FloatArray, S: FloatArray) -> dict[int, _Slopes]:
+        """Return `slopes` of every reading, the common kind all at once."""
+        found: dict[int, _Slopes] = {}
+        for numbers, batch, basis_K, basis_S in self.batches:
+            r, by_log_K, by_log_S = batch.slopes(K, S)
+            J = by_log_K @ basis_K + by_log_S @ basis_S
+            common = SCALE_SPREAD * (by_log_K + by_log_S).sum(axis=(1, 3))
+            for at, number in enumerate(numbers):
+                found[number] = (r[at], list(zip(self.involved[number], J[at], strict=True)), common[at])
+        for number in range(len(self.evidence)):
+            if number not in found:
+                found[number] = self.slopes(number, K, S)
+        return found
+
+    def slopes(self, number: int, K: FloatArray, S: FloatArray) -> _Slopes:
+        """Return a reading's residuals, and their slopes by each material's unknowns and by the common scale."""
+        item, involved = self.evidence[number], self.involved[number]
+        r, by_log_K, by_log_S = residual_block(item, K[involved], S[involved], self.solids[involved])
+        blocks: list[tuple[int, FloatArray]] = []
+        common: FloatArray = np.zeros(r.size)
+        for i, place in enumerate(involved):
+            prior = self.priors[place]
+            blocks.append((place, by_log_K[:, i] @ prior.basis_K + by_log_S[:, i] @ prior.basis_S))
+            common += SCALE_SPREAD * prior.scales * (by_log_K[:, i] + by_log_S[:, i]).sum(axis=1)
+        return r, blocks, common
+
+    def build(self, z: FloatArray, *, robust: bool) -> _State:
+        log_K, log_S = expand(self.priors, z)
+        K, S = np.exp(log_K), np.exp(log_S)
+        cost, gradient, matrix = 0.5 * float(z @ z), z.copy(), ArrowMatrix(self.sizes, self.hub)
+        weights, misses = np.ones(len(self.evidence)), np.zeros(len(self.evidence))
+        for number, (r, blocks, common) in self.all_slopes(K, S).items():
+            chi2, rows = float(r @ r), r.size
+            misses[number] = np.sqrt(chi2 / rows)
+            w = (DEGREES + rows) / (DEGREES + chi2) if robust else 1.0
+            weights[number] = min(1.0, w)
+            cost += 0.5 * ((DEGREES + rows) * np.log1p(chi2 / DEGREES) if robust else chi2)
+            for place, J in blocks:
+                gradient[self.starts[place] : self.starts[place + 1]] += w * (J.T @ r)
+            gradient[-1] += w * float(common @ r)
+            matrix.add(blocks, common, w)
+        return _State(cost, gradient, matrix, weights, misses)
+
+    def solve(self, z: FloatArray) -> Shelf:
+        """Fit with normal errors first, so that no reading is dismissed before it was tried, then with Student's."""
+        z, _ = self._descend(z, robust=False)
+        z, state = self._descend(z, robust=True)
+        log_K, log_S = expand(self.priors, z)
+        keys = [item.key for item in self.evidence]
+        return Shelf(
+            materials=self.materials,
+            log_K=log_K,
+            log_S=log_S,
+            priors=self.priors,
+            unknowns=z,
+            factor=state.matrix.factor(),
+            weights=dict(zip(keys, state.weights.tolist(), strict=True)),
+            misses=dict(zip(keys, state.misses.tolist(), strict=True)),
+        )
+
+    def _descend(self, z: FloatArray, *, robust: bool) -> tuple[FloatArray, _State]:
+        """Return the unknowns of least cost and the problem there (Levenberg–Marquardt)."""
+        here, damping = self.build(z, robust=robust), 1e-3
+        for _ in range(60):
+            step = -here.matrix.factor(damping).solve(here.gradient)
+            step *= min(1.0, 4.0 / max(float(np.abs(step).max(initial=0.0)), 1e-12))
+            promised = -0.5 * float(here.gradient @ step)
+            if promised < _SETTLED:
+                break
+            trial = self.build(z + step, robust=robust)
+            kept = (here.cost - trial.cost) / promised
+            if kept > 0.0:
+                z, here = z + step, trial
+            elif damping > 1e6:
+                break
+            # The damping follows how well the promise was kept, so that a curved valley is not overshot for ever.
+            damping = max(damping * (0.1 if kept > 0.75 else 1.0 if kept > 0.25 else 4.0 if kept > 0.0 else 10.0), 1e-9)
+        return z, here
+
+
+def slopes_of(shelf: Shelf, item: Reading | Hiding) -> FloatArray:
+    """Return the derivatives (rows, u) of a reading's whitened residuals by the unknowns of a fitted shelf."""
+    places = {material.key: place for place, material in enumerate(shelf.materials)}
+    check_evidence(shelf.materials, (item,))
+    system = _System(shelf.materials, shelf.priors, (item,), places)
+    r, blocks, common = system.slopes(0, np.exp(shelf.log_K), np.exp(shelf.log_S))
+    J = np.zeros((r.size, system.size))
+    for place, block in blocks:
+        J[:, system.starts[place] : system.starts[place + 1]] += block
+    J[:, -1] = common
+    return J

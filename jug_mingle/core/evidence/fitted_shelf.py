@@ -1,0 +1,105 @@
+"""A fitted shelf: its materials with what the evidence says of their optics, and how sure that is."""
+
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass, field, replace
+from typing import Final
+from weakref import WeakKeyDictionary
+
+import numpy as np
+
+from jug_mingle.core.arrays import FloatArray, read_only
+from jug_mingle.core.colour.spectra import BANDS
+from jug_mingle.core.evidence.block_arrow import ArrowFactor
+from jug_mingle.core.evidence.prior import Prior
+from jug_mingle.core.materials.material import Material
+from jug_mingle.core.optics.coefficients import Optics
+
+SCALE_SPREAD: Final = 0.5
+"""How uncertain the scale of all K and S together is (natural logarithm): what a micrometre of film is, and how strong
+paints of this kind are at all."""
+
+
+@dataclass(frozen=True, slots=True, kw_only=True, eq=False)
+class Shelf:
+    """Materials with what the evidence says of their optics.
+
+    Attributes
+    ----------
+    materials : tuple of Material
+    log_K, log_S : (n, 36) ndarray
+        The most likely optics. [log 1/µm]
+    factor : ArrowFactor
+        Of the inverse covariance of all unknowns together.
+    weights : dict
+        Reading key → how much it counted, 1 fully; a low one is an outlier.
+    misses : dict
+        Reading key → how far the fitted model is from it, in units of its noise.
+    """
+
+    materials: tuple[Material, ...]
+    log_K: FloatArray
+    log_S: FloatArray
+    priors: tuple[Prior, ...]
+    unknowns: FloatArray
+    factor: ArrowFactor
+    weights: Mapping[str, float] = field(default_factory=dict)
+    misses: Mapping[str, float] = field(default_factory=dict)
+
+    def index(self, key: str) -> int:
+        """Return the place of the material `key`; KeyError when the shelf has none."""
+        for place, material in enumerate(self.materials):
+            if material.key == key:
+                return place
+        raise KeyError(f"no material {key!r} on the shelf")
+
+    def optics(self, key: str) -> Optics:
+        """Return the most likely optics of a material."""
+        place = self.index(key)
+        return Optics(K=np.exp(self.log_K[place]), S=np.exp(self.log_S[place]))
+
+    def only(self, key: str) -> "Shelf":
+        """Return the shelf with the most likely optics of one material alone."""
+        place = self.index(key)
+        return replace(
+            self,
+            materials=(self.materials[place],),
+            log_K=self.log_K[place : place + 1],
+            log_S=self.log_S[place : place + 1],
+        )
+
+    def draw(self, count: int, seed: int = 1) -> tuple[FloatArray, FloatArray]:
+        """Return K and S (count, n, 36) of `count` shelves drawn from what the evidence leaves open.
+
+        The same each time; a few are kept as long as the fit is.
+        """
+        kept = _drawn.setdefault(self.factor, {})
+        if (count, seed) in kept:
+            return kept[count, seed]
+        normal = np.random.default_rng(seed).standard_normal((self.unknowns.size, count))
+        z = self.unknowns[:, np.newaxis] + self.factor.transposed_solve(normal)
+        log_K, log_S = expand(self.priors, z.T)
+        found = read_only(np.exp(log_K)), read_only(np.exp(log_S))
+        if count <= _FEW:
+            kept[count, seed] = found
+        return found
+
+
+_FEW: Final = 64
+_drawn: WeakKeyDictionary[ArrowFactor, dict[tuple[int, int], tuple[FloatArray, FloatArray]]] = WeakKeyDictionary()
+
+
+def expand(priors: Sequence[Prior], z: FloatArray) -> tuple[FloatArray, FloatArray]:
+    """Return log K and log S (..., n, 36) of the unknowns z (..., u).
+
+    The last unknown is the scale of all K and S together. Opaque swatches say nothing of it, only films do.
+    """
+    scale = SCALE_SPREAD * z[..., -1:]
+    log_K = np.empty((*z.shape[:-1], len(priors), BANDS))
+    log_S = np.empty_like(log_K)
+    start = 0
+    for place, prior in enumerate(priors):
+        end = start + prior.size
+        log_K[..., place, :] = prior.log_K + z[..., start:end] @ prior.basis_K.T + prior.scales * scale
+        log_S[..., place, :] = prior.log_S + z[..., start:end] @ prior.basis_S.T + prior.scales * scale
+        start = end
+    return log_K, log_S

@@ -1,0 +1,98 @@
+"""The one swatch worth painting next: what a test would leave open, told by the covariance of the fit."""
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+
+import numpy as np
+
+from jug_mingle.core.arrays import FloatArray
+from jug_mingle.core.colour.spaces import R_to_Lab
+from jug_mingle.core.evidence.fit import slopes_of
+from jug_mingle.core.evidence.fitted_shelf import Shelf
+from jug_mingle.core.evidence.mixtures import masstone, predict
+from jug_mingle.core.evidence.readings import NOISE, Hiding, Reading, Swatch
+from jug_mingle.core.measuring.pouring import Pour
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class NextSwatch:
+    """A swatch to paint and read: what is mixed (key, parts), and the recipe's likely error before and after it."""
+
+    volumes: tuple[tuple[str, float], ...]
+    before: float
+    after: float
+
+
+def next_swatch(
+    shelf: Shelf, pours: Sequence[Pour], *, white: str, how: str = "reader", pour_error: float = 0.03
+) -> list[NextSwatch]:
+    """Return the swatches worth painting for a recipe, the most telling first.
+
+    Tried are, for each of its pots: the pot by itself, one part with one, four and ten of white; and the mix itself.
+    What each would leave open follows from the covariance of the fit, before anything is painted.
+
+    Parameters
+    ----------
+    white : str
+        Key of the white to make tints with.
+    how : str
+        How it will be read, a key of `evidence.NOISE`.
+
+    Returns
+    -------
+    swatches : list of NextSwatch
+        `before` and `after` are the expected error of the recipe's colour, about CIEDE2000.
+    """
+    wanted = _reading(shelf, tuple((pour.key, pour.ml) for pour in pours), noise=1.0, pour_error=0.0)
+    recipe = _spread(shelf, wanted)
+    tests = [tuple((pour.key, float(pour.parts)) for pour in pours)] if len(pours) > 1 else []
+    for pour in pours:
+        tests.append(((pour.key, 1.0),))
+        if pour.key != white:
+            tests += [((pour.key, 1.0), (white, ratio)) for ratio in (1.0, 4.0, 10.0)]
+    found = []
+    for test in tests:
+        before, after = _narrowed(
+            recipe, _spread(shelf, _reading(shelf, test, noise=NOISE[how], pour_error=pour_error))
+        )
+        found.append(NextSwatch(volumes=test, before=before, after=after))
+    return sorted(found, key=lambda one: one.after)
+
+
+def gain_of(shelf: Shelf, *, probe: Reading, test: Reading | Hiding) -> tuple[float, float]:
+    """Return the expected error of a prediction, about CIEDE2000, now and once a test has been read.
+
+    Parameters
+    ----------
+    probe : Reading
+        What is predicted, read with a noise of 1.
+    test : Reading or Hiding
+        With the values that are expected of it.
+    """
+    return _narrowed(_spread(shelf, probe), _spread(shelf, test))
+
+
+def _narrowed(probe: FloatArray, test: FloatArray) -> tuple[float, float]:
+    cross = probe @ test.T
+    left = probe @ probe.T - cross @ np.linalg.solve(test @ test.T + np.eye(test.shape[0]), cross.T)
+    return _error(probe @ probe.T), _error(left)
+
+
+def _reading(shelf: Shelf, volumes: tuple[tuple[str, float], ...], *, noise: float, pour_error: float) -> Reading:
+    if len(volumes) == 1:
+        R = masstone(shelf, volumes[0][0])
+    else:
+        R = predict(shelf, [Pour(key=key, parts=1, ml=volume) for key, volume in volumes])
+    return Reading(
+        key="next", volumes=volumes, swatches=(Swatch(seen=R_to_Lab(R)),), noise=noise, pour_error=pour_error
+    )  # fmt: skip
+
+
+def _spread(shelf: Shelf, reading: Reading | Hiding) -> FloatArray:
+    """Return B (3, u) with B Bᵀ the covariance of a reading's residuals, by what the fit leaves open."""
+    return shelf.factor.half_solve(slopes_of(shelf, reading).T).T
+
+
+def _error(covariance: FloatArray) -> float:
+    """Return the mean length of a 3-vector of this covariance, whose unit is a noise of 1 (see `even_metric`)."""
+    return float(np.sqrt(max(np.trace(covariance) / 3.0, 0.0)))

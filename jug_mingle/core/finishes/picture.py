@@ -1,0 +1,81 @@
+"""A drawing and a finish and a light → the picture."""
+
+from typing import Final, get_args
+
+import numpy as np
+from numpy.typing import NDArray
+
+from jug_mingle.core.arrays import FloatArray
+from jug_mingle.core.colour.adaptation import adapt
+from jug_mingle.core.colour.spaces import SRGB_WHITE, XYZ_TO_RGB, R_to_XYZ
+from jug_mingle.core.colour.spectra import BANDS, Light
+from jug_mingle.core.colour.spectra import light as light_named
+from jug_mingle.core.finishes import GENERIC, Layer, compiled
+from jug_mingle.core.finishes.nodes import screen_weights
+from jug_mingle.core.finishes.parallel import side_by_side
+from jug_mingle.core.finishes.stack import Finish, colours
+from jug_mingle.core.finishes.textures import Texture, tile
+from jug_mingle.core.optics.grounds import ground
+from jug_mingle.core.pieces import UNPAINTED, Samples, draw, usual_piece
+
+Picture = NDArray[np.uint8]
+
+MAT: Final = 0.50
+"""Reflectance of the neutral mat around everything that is judged."""
+
+
+def linear_screen(R: FloatArray, light: Light) -> FloatArray:
+    """Return linear screen RGB (..., 3) of reflectances under a light, not clipped; as `colour.R_to_screen` shows."""
+    XYZ = adapt(R_to_XYZ(R, light), white=light.white, white_to=SRGB_WHITE, degree=light.adaptation)
+    return np.asarray(XYZ @ XYZ_TO_RGB.T)
+
+
+def render(samples: Samples, size: tuple[int, int], finish: Finish, light: Light, *, shaded: bool = True) -> Picture:
+    """Return the picture (height, width, 3) of sRGB bytes.
+
+    Parameters
+    ----------
+    size : (height, width)
+        Of the drawing that the samples are of.
+    shaded : bool
+        Whether light and shadow fall on it; without, every sample has the very colour of its finish.
+    """
+    height, width = size
+    weights, mat = screen_weights(light), linear_screen(np.full(BANDS, MAT), light)
+    fixed = {
+        "shadow": mat, "dark": np.zeros(3), "paper": linear_screen(ground("paper").R_seen, light),
+        "hardware": linear_screen(ground("brass").R_seen, light), "glass": 0.75 * mat,
+    }  # fmt: skip
+    linear = np.empty((samples.pixel.size, 3), dtype=np.float32)
+    lit = samples.weight * samples.fields["shade"] if shaded else samples.weight
+    for zone, place in samples.zones.items():
+        linear[place] = fixed[zone] if zone in UNPAINTED else colours(finish, samples, zone, weights)
+    # Where several samples share a pixel, or the mat shines past one, light adds up before it is encoded.
+    canvas = compiled.compose(linear, lit, samples.pixel, samples.uncovered, mat.astype(np.float32))
+    return encode_linear(canvas).reshape(height, width, 3)
+
+
+def warm_up() -> None:
+    """Make what every picture needs, by drawing a small one: the textures, and the loops, which are compiled then."""
+    for texture in get_args(Texture):
+        tile(texture)
+    wax = (GENERIC["white wax"],)
+    layers = (Layer(kind="wax", films=wax, place="recess"), Layer(kind="wax_eraser", place="edges"))
+    render(draw(usual_piece("box"), 64, 48).samples(), (48, 64), Finish(layers=layers), light_named("window"))
+
+
+def encode_linear(linear: FloatArray) -> Picture:
+    """Return sRGB bytes of linear values by a table that is finer than a byte everywhere."""
+    flat = np.ascontiguousarray(linear, dtype=np.float32).ravel()
+    out = np.empty(flat.shape, dtype=np.uint8)
+    side_by_side(lambda part: compiled.encode(flat[part], _GAMMA, out[part]), flat.size)
+    return out.reshape(linear.shape)
+
+
+def _gamma_table(size: int) -> Picture:
+    linear = np.linspace(0.0, 1.0, size)
+    coded = np.where(linear <= 0.0031308, 12.92 * linear, 1.055 * linear ** (1 / 2.4) - 0.055)
+    return np.rint(255.0 * coded).astype(np.uint8)
+
+
+_GAMMA: Final = _gamma_table(1 << 15)

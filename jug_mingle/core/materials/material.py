@@ -1,0 +1,114 @@
+"""One tin on the shelf: its kind, what its own label overrides, and what may be mixed with what."""
+
+from dataclasses import dataclass
+
+import numpy as np
+from numpy.typing import ArrayLike
+
+from jug_mingle.core.arrays import FloatArray, as_floats, check_finite, check_range
+from jug_mingle.core.materials.kinds import Kind
+from jug_mingle.core.optics.film import veil_of
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Material:
+    """One pot on the shelf: its kind, and what its own label overrides.
+
+    Attributes
+    ----------
+    key, name : str
+        What the program and the painter call it.
+    volume_solids, density, spread_rate : float, optional
+        As for `Kind`; the kind's own where left out.
+    sheen : str, optional
+        As for `Kind`.
+    left : float
+        What is left in the pot. [ml]
+    price : float
+        Price of a litre, in any one currency.
+    """
+
+    key: str
+    name: str
+    kind: Kind
+    volume_solids: float | None = None
+    density: float | None = None
+    spread_rate: float | None = None
+    sheen: str | None = None
+    left: float = np.inf
+    price: float = 0.0
+
+    def __post_init__(self) -> None:
+        for name, low, high in (("volume_solids", 0.0, 1.0), ("density", 0.3, 5.0), ("spread_rate", 0.5, 60.0)):
+            value = getattr(self, name)
+            if value is not None:
+                check_range(check_finite(np.asarray(value, dtype=float), name), f"{name} of {self.name}", low, high)
+        check_range(np.asarray(self.left, dtype=float), f"what is left of {self.name}", 0.0)
+
+    @property
+    def solids(self) -> float:
+        """Volume solids in force. [0..1]"""
+        return self.kind.volume_solids if self.volume_solids is None else self.volume_solids
+
+    @property
+    def mass_density(self) -> float:
+        """Density in force. [g/ml]"""
+        return self.kind.density if self.density is None else self.density
+
+    @property
+    def dry_coat(self) -> float:
+        """Dry thickness of one coat: 1000 / spread rate is the wet thickness in µm. [µm]"""
+        return 1000.0 / (self.spread_rate or self.kind.spread_rate) * self.solids
+
+    @property
+    def veil(self) -> float:
+        """The surface of its dried film, for `film.R_seen`. [0..1]"""
+        return veil_of(self.sheen or self.kind.sheen)
+
+
+def may_mix(materials: list[Material]) -> str:
+    """Return why these may not stand in one pot, or nothing when they may."""
+    for material in materials:
+        if not material.kind.colours:
+            return (
+                f"{material.name} is {material.kind.title.lower()}: it is no colour to mix with "
+                "(paint lightened with primer can peel as a skin within days)"
+            )
+    bases = sorted({m.kind.base for m in materials} - {"any"})
+    if len(bases) > 1:
+        named = ", ".join(f"{m.name} ({m.kind.base})" for m in materials)
+        return f"{' and '.join(bases)} do not mix: {named}"
+    return ""
+
+
+def dry_shares(volumes: ArrayLike, solids: ArrayLike) -> FloatArray:
+    """Return each material's share of the dry film.
+
+    Parameters
+    ----------
+    volumes : (..., n) array_like
+        Poured volumes, not negative, not all zero. [any one unit]
+    solids : (n,) array_like
+        Volume solids. [0..1]
+
+    Returns
+    -------
+    c : (..., n) ndarray
+        Sums to 1.
+
+    Raises
+    ------
+    ValueError
+        If a volume is negative or not finite, or nothing poured has solids.
+    """
+    volumes = check_range(check_finite(as_floats(volumes, "poured volumes"), "poured volumes"), "poured volumes", 0.0)
+    dry = volumes * check_range(as_floats(solids, "volume solids"), "volume solids", 0.0, 1.0)
+    total = dry.sum(axis=-1, keepdims=True)
+    if np.any(total <= 0.0):
+        raise ValueError("nothing poured leaves a dry film: give at least one material with solids a volume above 0")
+    return np.asarray(dry / total)
+
+
+def grams_to_ml(grams: float, material: Material) -> float:
+    """Return the volume of a mass of a material. [g -> ml]"""
+    return grams / material.mass_density

@@ -1,0 +1,1 @@
+"""Measuring: units, tools, jugs, and pours into them."""

@@ -1,0 +1,107 @@
+"""Amounts in the unit that a person chose, always as something that they can measure."""
+
+from dataclasses import dataclass
+from fractions import Fraction
+from typing import Final
+
+US_GALLON: Final = 3785.411784
+"""231 cubic inches of 2.54 cm, exactly (NIST Handbook 44, appendix C). [ml]"""
+
+UNITS: Final = {
+    "ml": 1.0,
+    "l": 1000.0,
+    "fl_oz": US_GALLON / 128.0,
+    "pint": US_GALLON / 8.0,
+    "quart": US_GALLON / 4.0,
+    "cup": US_GALLON / 16.0,
+    "tbsp": US_GALLON / 256.0,
+    "tsp": US_GALLON / 768.0,
+    "metric_cup": 250.0,
+    "metric_tbsp": 15.0,
+    "metric_tsp": 5.0,
+    "drop": 0.05,
+}
+"""Millilitres in a unit. US customary volumes follow from the gallon; metric spoons are 5 and 15 ml; twenty drops are a
+millilitre, the pharmacist's convention, from memory."""
+
+_NAMES: Final = {
+    "cup": "cup", "tbsp": "tablespoon", "tsp": "teaspoon", "metric_cup": "cup", "metric_tbsp": "tablespoon",
+    "metric_tsp": "teaspoon", "drop": "drop", "fl_oz": "fl oz", "pint": "pint", "quart": "quart", "ml": "ml", "l": "l",
+}  # fmt: skip
+_SPOONS: Final = {"us": ("cup", "tbsp", "tsp"), "metric": ("metric_cup", "metric_tbsp", "metric_tsp")}
+_MOST_DROPS: Final = 60
+_QUARTERS: Final = {Fraction(1, 4): "¼", Fraction(1, 2): "½", Fraction(3, 4): "¾"}
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class MeasuredAmount:
+    """An amount as it is measured: the words, and the millilitres that they come to."""
+
+    words: str
+    ml: float
+
+
+def to_ml(amount: float, unit: str) -> float:
+    """Return millilitres; ValueError lists the known units."""
+    if unit not in UNITS:
+        raise ValueError(f"there is no unit {unit!r}; known are {', '.join(UNITS)}")
+    return amount * UNITS[unit]
+
+
+def in_spoons(ml: float, system: str = "us") -> MeasuredAmount:
+    """Return an amount in cups, tablespoons and quarter teaspoons, never off by more than an eighth of a teaspoon."""
+    if system not in _SPOONS:
+        raise ValueError(f"spoons are us or metric, got {system!r}")
+    cup, tbsp, tsp = _SPOONS[system]
+    quarters = round(ml / (UNITS[tsp] / 4.0))
+    left, words = Fraction(quarters, 4), []
+    for unit, step in ((cup, UNITS[cup] / UNITS[tsp] / 4.0), (tbsp, UNITS[tbsp] / UNITS[tsp])):
+        size = Fraction(round(step * 4), 4)  # a quarter cup and a tablespoon, in teaspoons
+        count = int(left // size)
+        left -= count * size
+        if count:
+            words.append(_counted(Fraction(count, 4) if unit == cup else Fraction(count), _NAMES[unit]))
+    if left or not words:
+        words.append(_counted(left, _NAMES[tsp]))
+    return MeasuredAmount(words=" + ".join(words), ml=quarters * UNITS[tsp] / 4.0)
+
+
+def _counted(amount: Fraction, name: str) -> str:
+    whole, rest = divmod(amount, 1)
+    number = f"{whole or ''}{_QUARTERS.get(rest, '')}" or "0"
+    return f"{number} {name}{'s' if amount > 1 else ''}"
+
+
+def _in_drops(ml: float) -> MeasuredAmount:
+    """Return an amount in drops; one that nobody counts in drops as whole millilitres and the drops over them."""
+    drops = round(ml / UNITS["drop"])
+    whole, over = divmod(drops, round(1.0 / UNITS["drop"])) if ml > _MOST_DROPS * UNITS["drop"] else (0, drops)
+    words = [f"{whole} ml"] if whole else []
+    if over or not whole:
+        words.append(f"{over} drop{'' if over == 1 else 's'}")
+    return MeasuredAmount(words=" + ".join(words), ml=drops * UNITS["drop"])
+
+
+def unit_of_tool(unit_said: str, chosen: str) -> str:
+    """Return in which unit an amount is said: the tool's own, in a person's system of spoons; or else theirs."""
+    if unit_said == "spoons" and chosen == "metric_spoons":
+        return chosen
+    return unit_said or chosen
+
+
+def format_amount(ml: float, unit: str, *, density: float = 1.0) -> MeasuredAmount:
+    """Return an amount in a unit, rounded to what can be read off: spoons in quarters, grams in tenths, drops whole."""
+    if unit == "spoons":
+        return in_spoons(ml)
+    if unit == "metric_spoons":
+        return in_spoons(ml, "metric")
+    if unit == "g":
+        grams = round(ml * density, 1)
+        return MeasuredAmount(words=f"{grams:.1f} g".replace(".0 g", " g"), ml=grams / density)
+    if unit == "drop":
+        return _in_drops(ml)
+    size = to_ml(1.0, unit)
+    step = 0.5 if unit == "ml" and ml < 50 else 1.0 if unit == "ml" else 0.05 if unit == "l" else 0.25
+    amount = round(ml / size / step) * step
+    plural = "s" if unit in ("pint", "quart", "cup") and amount > 1 else ""
+    return MeasuredAmount(words=f"{amount:g} {_NAMES[unit]}{plural}", ml=amount * size)

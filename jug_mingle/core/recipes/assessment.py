@@ -1,0 +1,142 @@
+"""How sure a recipe is: its colour over errors of pouring, what is not known of its paints, what physics leaves out."""
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from typing import Final
+
+import numpy as np
+from numpy.typing import ArrayLike
+
+from jug_mingle.core.arrays import FloatArray, as_floats, read_only
+from jug_mingle.core.colour.difference import delta_E_CIE2000, even_metric
+from jug_mingle.core.colour.spaces import R_to_Lab, XYZ_to_Lab
+from jug_mingle.core.colour.spectra import BANDS
+from jug_mingle.core.evidence.fitted_shelf import Shelf
+from jug_mingle.core.evidence.mixtures import ground_body, mixed_film, palette_of, predict, shows_its_ground
+from jug_mingle.core.evidence.readings import MODEL_ERROR
+from jug_mingle.core.measuring.pouring import Pour
+from jug_mingle.core.optics.film import R_film, R_infinity, R_seen
+from jug_mingle.core.optics.grounds import Ground
+from jug_mingle.core.recipes.wishes import Goal, Target
+
+DRAWS: Final = 32
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Likely:
+    """A difference as it is likely to turn out: its mean and 80 % band, which holds the mean. [CIEDE2000]"""
+
+    expected: float
+    low: float
+    high: float
+
+    @classmethod
+    def of(cls, errors: FloatArray) -> "Likely":
+        """Return that of drawn differences (m,)."""
+        expected = float(errors.mean())
+        low, high = np.quantile(errors, [0.1, 0.9])
+        return cls(expected=expected, low=min(float(low), expected), high=max(float(high), expected))
+
+
+@dataclass(frozen=True, slots=True, kw_only=True, eq=False)
+class Recipe:
+    """A way to mix a target.
+
+    Attributes
+    ----------
+    pours : tuple of Pour
+        In pouring order: most first, so that the strong ones go in last.
+    R : (36,) ndarray
+        The predicted seen reflectance, dry and opaque. [0..1]
+    delta_E : tuple of float
+        CIEDE2000 to the target in each of its lights.
+    likely : tuple of Likely
+        In each of its lights, over errors of pouring, what is not known of the paints, and what the physics leaves out.
+    expected, low, high : float
+        The same in the worst light.
+    """
+
+    pours: tuple[Pour, ...]
+    R: FloatArray
+    delta_E: tuple[float, ...]
+    likely: tuple[Likely, ...]
+    expected: float
+    low: float
+    high: float
+
+    @property
+    def worst(self) -> float:
+        """The plain CIEDE2000 in the worst light."""
+        return max(self.delta_E)
+
+
+def assess(
+    shelf: Shelf,
+    target: Target,
+    recipes: Sequence[tuple[Pour, ...]],
+    *,
+    pour_error: float,
+    draws: tuple[FloatArray, FloatArray],
+    over: Ground | None = None,
+) -> list[Recipe]:
+    """Return recipes of equally many pots with their predictions and how sure they are.
+
+    Parameters
+    ----------
+    over : Ground, optional
+        What mixes that show their ground lie on, as for `predict`.
+    draws : tuple of two (m, n, 36) ndarray
+        K and S of m drawn shelves; each drawn mix is poured with errors of its own.
+    """
+    if not recipes:
+        return []
+    places = np.array([[shelf.index(pour.key) for pour in pours] for pours in recipes])
+    ml = np.array([[pour.ml for pour in pours] for pours in recipes])
+    everything = palette_of(shelf, range(len(shelf.materials)))
+    R = np.array(everything.seen_of(ml, places))
+    normal = np.random.default_rng(2).standard_normal((draws[0].shape[0], 1, ml.shape[1]))
+    dry = ml * everything.solids[places] * np.exp(pour_error * normal)
+    c = dry / dry.sum(axis=2, keepdims=True)
+    K = np.einsum("mrk,mrkw->mrw", c, draws[0][:, places])
+    S = np.einsum("mrk,mrkw->mrw", c, draws[1][:, places])
+    body = R_infinity(K=K, S=S)
+    for at, pours in enumerate(recipes):
+        if shows_its_ground(shelf, pours):
+            R[at] = predict(shelf, pours, over=over)
+            body[:, at] = R_film(K=K[:, at], S=S[:, at], X=mixed_film(shelf, pours).X, R_g=ground_body(over))
+    drawn = R_seen(body, np.einsum("mrk,rk->mr", c, everything.veil[places]))
+    goal = target.goal
+    errors = spreads_of(drawn, goal)
+    delta_E = np.array(
+        [delta_E_CIE2000(R_to_Lab(R, light), Lab) for light, Lab in zip(goal.lights, goal.Lab, strict=True)]
+    )
+    found = []
+    for at, pours in enumerate(recipes):
+        worst = Likely.of(errors[:, :, at].max(axis=0))
+        found.append(
+            Recipe(
+                pours=pours, R=read_only(R[at]), delta_E=tuple(delta_E[:, at].tolist()),
+                likely=tuple(Likely.of(one[:, at]) for one in errors), expected=worst.expected, low=worst.low,
+                high=worst.high,
+            )
+        )  # fmt: skip
+    return found
+
+
+def spread_of(drawn: ArrayLike, goal: Goal, seed: int = 3) -> FloatArray:
+    """Return the CIEDE2000 (m, ...), worst light, of drawn predictions (m, ..., 36), each off by the model's error."""
+    return np.asarray(spreads_of(drawn, goal, seed).max(axis=0))
+
+
+def spreads_of(drawn: ArrayLike, goal: Goal, seed: int = 3) -> FloatArray:
+    """Return the same in each of the goal's lights (lights, m, ...)."""
+    drawn = as_floats(drawn, "drawn predictions", last_axis=BANDS)
+    normal = np.random.default_rng(seed).standard_normal((drawn.shape[0], 3)) * MODEL_ERROR / 1.6
+    normal = normal.reshape(-1, *[1] * (drawn.ndim - 2), 3, 1)
+    found = np.empty((len(goal.lights), *drawn.shape[:-1]))
+    for number, (light, Lab) in enumerate(zip(goal.lights, goal.Lab, strict=True)):
+        # The step that the metric at the goal makes of unit errors; near the goal, where it matters, it is the same.
+        step = (np.linalg.inv(even_metric(Lab)) @ normal)[..., 0]
+        predicted = XYZ_to_Lab(drawn @ light.weights, light.white) + step
+        found[number] = delta_E_CIE2000(predicted, Lab)
+    return found

@@ -1,0 +1,93 @@
+"""What the shelf lacks for a target: the pigment family that would help most."""
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from functools import cache
+from typing import Final
+
+import numpy as np
+
+from jug_mingle.core.colour.difference import direction
+from jug_mingle.core.colour.spaces import R_to_Lab
+from jug_mingle.core.colour.spectra import BANDS, WAVELENGTHS
+from jug_mingle.core.evidence.fitted_shelf import Shelf
+from jug_mingle.core.evidence.mixtures import palette_of, predict
+from jug_mingle.core.measuring.pouring import Pour
+from jug_mingle.core.optics.coefficients import Optics
+from jug_mingle.core.recipes.search import best_candidates
+from jug_mingle.core.recipes.wishes import Target, Wishes, usable
+
+# Generic pigments in paint: absorption as an edge (height, at, softness) or a band, scattering level. [1/µm; nm]
+_EDGES: Final = {
+    "yellow": (0.25, 485.0, 12.0, 0.0008, 0.025),
+    "orange": (0.28, 545.0, 13.0, 0.0012, 0.025),
+    "red": (0.30, 590.0, 13.0, 0.0020, 0.022),
+    "brown": (0.14, 570.0, 60.0, 0.0250, 0.022),
+}
+_BANDS: Final = {
+    "violet": (0.22, 565.0, 50.0, 0.0030, 0.012),
+    "blue": (0.28, 620.0, 55.0, 0.0030, 0.012),
+    "green": (0.22, 660.0, 55.0, 0.0050, 0.014),
+}
+
+
+@cache
+def pigment_families() -> dict[str, Optics]:
+    """Return the optics of a typical paint of each pigment family, invented to be plain."""
+    found = {
+        "white": Optics(K=np.full(BANDS, 0.0001), S=np.full(BANDS, 0.10)),
+        "black": Optics(K=np.full(BANDS, 0.25), S=np.full(BANDS, 0.005)),
+    }
+    for name, (height, at, soft, floor, S) in _EDGES.items():
+        found[name] = Optics(K=floor + height / (1.0 + np.exp((WAVELENGTHS - at) / soft)), S=np.full(BANDS, S))
+    for name, (height, at, width, floor, S) in _BANDS.items():
+        K = floor + height * np.exp(-0.5 * ((WAVELENGTHS - at) / width) ** 2)
+        if name == "green":
+            K = K + 0.18 * np.exp(-0.5 * ((WAVELENGTHS - 430.0) / 40.0) ** 2)
+        found[name] = Optics(K=K, S=np.full(BANDS, S))
+    return found
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Lack:
+    """Why a target is out of reach.
+
+    Attributes
+    ----------
+    nearest : float
+        The best CIEDE2000 in the worst light.
+    misses : str
+        Which way the nearest misses, in words.
+    family : str or None
+        The pigment family that would help most, None when none would gain a quarter.
+    with_it : float
+        The best CIEDE2000 with it.
+    """
+
+    nearest: float
+    misses: str
+    family: str | None
+    with_it: float
+
+
+def what_is_lacking(shelf: Shelf, target: Target, wishes: Wishes, pours: Sequence[Pour]) -> Lack:
+    """Return which way the nearest recipe misses its target, and which one more pigment family would help most."""
+    goal = target.goal
+    R = predict(shelf, pours)
+    nearest = float(goal.miss(R))
+    best: tuple[float, str | None] = (nearest, None)
+    group = usable(shelf, wishes)[0]
+    palette = palette_of(shelf, group)
+    for name, optics in pigment_families().items():
+        wider = palette.with_pot(optics.K, optics.S, solids=0.38, veil=1.0)
+        for pots in (2, 3):
+            found = best_candidates(wider, goal, pots=pots, parts=wishes.parts, units=None, must=(wider.size - 1,))
+            if found and found[0].miss < best[0]:
+                best = (found[0].miss, name)
+    helps = best[0] < 0.75 * nearest
+    return Lack(
+        nearest=nearest,
+        misses=direction(R_to_Lab(R, target.lights[0]), R_to_Lab(target.R, target.lights[0])),
+        family=best[1] if helps else None,
+        with_it=best[0],
+    )

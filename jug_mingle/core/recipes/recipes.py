@@ -1,0 +1,108 @@
+"""Target + shelf → ranked recipes for one, two, three and four tins."""
+
+from collections.abc import Sequence
+from typing import Final
+
+import numpy as np
+
+from jug_mingle.core.arrays import FloatArray
+from jug_mingle.core.evidence.fitted_shelf import Shelf
+from jug_mingle.core.evidence.mixtures import palette_of
+from jug_mingle.core.measuring.pouring import Pour
+from jug_mingle.core.measuring.tools import lowest_terms
+from jug_mingle.core.recipes.assessment import DRAWS, Recipe, assess
+from jug_mingle.core.recipes.search import Candidate, best_candidates
+from jug_mingle.core.recipes.wishes import NothingToMixError, Target, Wishes, usable
+
+_RANKED: Final = 12
+_PER_COUNT: Final = 3
+
+
+def find_recipes(shelf: Shelf, target: Target, wishes: Wishes) -> list[Recipe]:
+    """Return the best recipes: for each number of pots the best ratio of up to three sets, fewest pots first.
+
+    Ranked by the expected CIEDE2000 in the worst of the target's lights; recipes that differ by less than 0.05 go by
+    the smaller ratio. Pots with less left than the batch needs are left out.
+
+    Raises
+    ------
+    NothingToMixError
+        If the shelf has no pot that may be used, or too little is left in all of them.
+    ValueError
+        If a tool is too coarse for the batch, or a key is unknown.
+    """
+    recipes: list[Recipe] = []
+    draws = shelf.draw(DRAWS)
+    for group in usable(shelf, wishes):
+        palette = palette_of(shelf, group)
+        unit = wishes.tool.unit(max(shelf.materials[place].mass_density for place in group))
+        if unit is not None and unit > wishes.batch / 2:
+            raise ValueError(
+                f"the smallest amount of the {wishes.tool.title} ({unit:g} ml) is too coarse for {wishes.batch:g} ml: "
+                "mix a larger batch or take a finer tool"
+            )
+        most = np.minimum(1.0, np.array([shelf.materials[place].left for place in group]) / wishes.batch)
+        must = tuple(group.index(shelf.index(key)) for key in wishes.use)
+        for pots in range(max(1, len(must)), wishes.most_pots + 1):
+            units = None if unit is None else wishes.batch / unit
+            candidates = best_candidates(
+                palette, target.goal, pots=pots, parts=wishes.parts, units=units, must=must, most=most
+            )
+            recipes += _recipes(shelf, target, wishes, unit, group, candidates, draws)
+    if not recipes:
+        raise NothingToMixError("too little is left in the pots for this batch: ask for less, or fill the shelf")
+    return _front(recipes)
+
+
+def _recipes(
+    shelf: Shelf,
+    target: Target,
+    wishes: Wishes,
+    unit: float | None,
+    group: Sequence[int],
+    candidates: Sequence[Candidate],
+    draws: tuple[FloatArray, FloatArray],
+) -> list[Recipe]:
+    """Return the first few candidates as recipes: of each set of pots its two best ratios, where enough is left."""
+    chosen: list[tuple[Pour, ...]] = []
+    count: dict[frozenset[str], int] = {}
+    for candidate in candidates:
+        pours = _pours(shelf, wishes, unit, [group[pot] for pot in candidate.pots], candidate.units)
+        pots = frozenset(pour.key for pour in pours)
+        short = any(pour.ml > shelf.materials[shelf.index(pour.key)].left for pour in pours)
+        if short or count.get(pots, 0) == 2 or pours in chosen:
+            continue
+        count[pots] = count.get(pots, 0) + 1
+        chosen.append(pours)
+        if len(chosen) == _RANKED:
+            break
+    return assess(shelf, target, chosen, pour_error=wishes.tool.error, draws=draws)
+
+
+def _pours(
+    shelf: Shelf, wishes: Wishes, unit: float | None, places: Sequence[int], units: tuple[int, ...]
+) -> tuple[Pour, ...]:
+    """Return what is poured of each pot, most first, as whole multiples of the tool's unit."""
+    ratio = lowest_terms(units)
+    if unit is None:
+        part = wishes.batch / sum(ratio)
+    else:
+        part = unit * max(1, round(wishes.batch / unit / sum(ratio)))
+    pours = [
+        Pour(key=shelf.materials[place].key, parts=parts, ml=parts * part)
+        for place, parts in zip(places, ratio, strict=True)
+    ]
+    return tuple(sorted(pours, key=lambda pour: -pour.ml))
+
+
+def _front(recipes: list[Recipe]) -> list[Recipe]:
+    def rank(recipe: Recipe) -> tuple[float, int]:
+        return round(recipe.expected / 0.05), sum(pour.parts for pour in recipe.pours)
+
+    front: list[Recipe] = []
+    for pots in range(1, 5):
+        kept: dict[frozenset[str], Recipe] = {}
+        for recipe in sorted((r for r in recipes if len(r.pours) == pots), key=rank):
+            kept.setdefault(frozenset(pour.key for pour in recipe.pours), recipe)
+        front += list(kept.values())[:_PER_COUNT]
+    return front

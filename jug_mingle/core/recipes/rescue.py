@@ -1,0 +1,308 @@
+"""Pot so far + a dried reading → what to add. Nothing can be taken out of a pot, so the batch only grows."""
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from itertools import product
+from typing import Final
+
+import numpy as np
+
+from jug_mingle.core.arrays import FloatArray, read_only
+from jug_mingle.core.colour.colour_names import describe
+from jug_mingle.core.colour.difference import even_metric
+from jug_mingle.core.colour.spaces import R_to_Lab, XYZ_to_Lab
+from jug_mingle.core.evidence.fitted_shelf import Shelf
+from jug_mingle.core.evidence.mixtures import Palette
+from jug_mingle.core.evidence.readings import Reading
+from jug_mingle.core.materials.material import may_mix
+from jug_mingle.core.measuring.pouring import Pour
+from jug_mingle.core.measuring.tools import TOOLS, Tool
+from jug_mingle.core.recipes.assessment import Likely, spread_of
+from jug_mingle.core.recipes.enumeration import linear_volumes
+from jug_mingle.core.recipes.wishes import Goal, NothingToMixError, Target, Wishes, usable
+
+_DRAWS: Final = 160
+_ASSIMILATIONS: Final = 4
+_TRIED: Final = 40
+
+
+@dataclass(frozen=True, slots=True, kw_only=True, eq=False)
+class Pot:
+    """A mixed pot as it really is, by all that is known: drawn optics that agree with its dried reading.
+
+    Attributes
+    ----------
+    ml, solids : float
+        What is in it [ml], and the share of that which dries to film. [0..1]
+    K, S : (m, 36) ndarray
+        Optics of its dry film, for each of m drawn shelves. [1/µm]
+    shelf_K, shelf_S : (m, n, 36) ndarray
+        Optics of the pots on the shelf in the same draws; those in the pot have learnt from the reading.
+    """
+
+    ml: float
+    solids: float
+    veil: float
+    K: FloatArray
+    S: FloatArray
+    shelf_K: FloatArray
+    shelf_S: FloatArray
+
+
+@dataclass(frozen=True, slots=True, kw_only=True, eq=False)
+class Rescue:
+    """Additions to a pot, and what comes of them.
+
+    Attributes
+    ----------
+    additions : tuple of Pour
+        Nothing, one pot or two; `parts` counts the tool's units.
+    ml : float
+        The whole pot afterwards. [ml]
+    R : (36,) ndarray
+        Predicted seen reflectance.
+    delta_E, expected, low, high : float
+        CIEDE2000 to the target in the worst light: plain, mean and 80 % band.
+    """
+
+    additions: tuple[Pour, ...]
+    ml: float
+    R: FloatArray
+    delta_E: float
+    expected: float
+    low: float
+    high: float
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Advice:
+    """What to do with a pot: the options with no, one and two additions, the one to take, and a word on it."""
+
+    options: tuple[Rescue, ...]
+    best: Rescue
+    reached: bool
+    words: str
+
+
+def read_pot(shelf: Shelf, reading: Reading, seed: int = 4) -> Pot:
+    """Return a pot corrected by the reading of its dried strip.
+
+    Amounts and paints are both uncertain: draws of either are moved until they agree with the reading, by an ensemble
+    smoother with multiple data assimilation (Emerick & Reynolds, Comput. Geosci. 17, 325 (2013)).
+
+    Parameters
+    ----------
+    reading : Reading
+        One opaque swatch of the pot: `volumes` as poured in ml, `pour_error` by the tool.
+
+    Raises
+    ------
+    ValueError
+        If it has not exactly one opaque swatch.
+    """
+    if len(reading.swatches) != 1 or np.isfinite(reading.swatches[0].X):
+        raise ValueError("a pot is read from one opaque strip: paint it until it hides, and let it dry")
+    places = [shelf.index(key) for key, _ in reading.volumes]
+    poured = np.array([volume for _, volume in reading.volumes])
+    solids = np.array([shelf.materials[place].solids for place in places])
+    K, S = shelf.draw(_DRAWS, seed)
+    rng = np.random.default_rng(seed)
+    logs = np.concatenate(
+        [
+            np.log(K[:, places]).reshape(_DRAWS, -1),
+            np.log(S[:, places]).reshape(_DRAWS, -1),
+            reading.pour_error * rng.standard_normal((_DRAWS, len(places))),
+        ],
+        axis=1,
+    )
+    read, metric = _reading_as_Lab(reading)
+    spread = max(reading.noise, 0.2) / 1.6
+    for _ in range(_ASSIMILATIONS):
+        K_pot, S_pot = _mixed(logs, poured * solids)
+        Lab = XYZ_to_Lab(_seen(K_pot, S_pot, reading.veil) @ reading.light.weights, reading.light.white)
+        y = (Lab - read) @ metric.T
+        noise = spread * np.sqrt(_ASSIMILATIONS) * rng.standard_normal(y.shape)
+        centred_x, centred_y = logs - logs.mean(axis=0), y - y.mean(axis=0)
+        cov_yy = centred_y.T @ centred_y / (_DRAWS - 1) + spread**2 * _ASSIMILATIONS * np.eye(3)
+        gain = np.linalg.solve(cov_yy, centred_y.T @ centred_x / (_DRAWS - 1))
+        logs = logs - (y + noise) @ gain
+    K_pot, S_pot = _mixed(logs, poured * solids)
+    return Pot(
+        ml=float(poured.sum()),
+        solids=float((poured * solids).sum() / poured.sum()),
+        veil=reading.veil,
+        K=K_pot,
+        S=S_pot,
+        shelf_K=_replaced(K, places, logs[:, : 36 * len(places)]),
+        shelf_S=_replaced(S, places, logs[:, 36 * len(places) : 72 * len(places)]),
+    )
+
+
+def _reading_as_Lab(reading: Reading) -> tuple[FloatArray, FloatArray]:
+    seen = reading.swatches[0].seen
+    Lab = seen if seen.size == 3 else R_to_Lab(seen, reading.light)
+    return Lab, even_metric(Lab)
+
+
+def _mixed(logs: FloatArray, dry: FloatArray) -> tuple[FloatArray, FloatArray]:
+    n = dry.size
+    K = np.exp(logs[:, : 36 * n]).reshape(-1, n, 36)
+    S = np.exp(logs[:, 36 * n : 72 * n]).reshape(-1, n, 36)
+    c = dry * np.exp(logs[:, 72 * n :])
+    c /= c.sum(axis=1, keepdims=True)
+    return np.einsum("mn,mnw->mw", c, K), np.einsum("mn,mnw->mw", c, S)
+
+
+def _replaced(optics: FloatArray, places: Sequence[int], logs: FloatArray) -> FloatArray:
+    found = optics.copy()
+    found[:, list(places)] = np.exp(logs).reshape(optics.shape[0], len(places), 36)
+    return found
+
+
+def _seen(K: FloatArray, S: FloatArray, veil: float) -> FloatArray:
+    ones = np.ones(K.shape[0])
+    palette = Palette(K=K, S=S, solids=ones, veil=veil * ones)
+    return palette.seen_of(ones[:, np.newaxis], np.arange(K.shape[0])[:, np.newaxis])
+
+
+def advise(
+    shelf: Shelf,
+    pot: Pot,
+    target: Target,
+    *,
+    tool: Tool,
+    in_pot: Sequence[str],
+    most_ml: float,
+    tolerance: float = 1.0,
+    avoid: Sequence[str] = (),
+) -> Advice:
+    """Return how to bring a pot to its target with the least that has to be added.
+
+    Parameters
+    ----------
+    in_pot : sequence of str
+        Keys of what is in the pot; only what mixes with all of it is added.
+    most_ml : float
+        What the jug holds; the pot may not grow beyond it. [ml]
+    tolerance : float
+        The target counts as reached within this expected CIEDE2000.
+    """
+    if most_ml < pot.ml:
+        raise ValueError(f"the jug holds {most_ml:g} ml, and {pot.ml:g} ml are in it already")
+    goal = target.goal
+    options = [_assess(shelf, pot, goal, ())]
+    places = _may_add(shelf, in_pot, avoid)
+    unit = tool.unit(max((shelf.materials[p].mass_density for p in places), default=1.0)) or max(pot.ml / 200.0, 0.5)
+    for count in (1, 2):
+        tried = _candidates(shelf, pot, goal, places, count, unit, most_ml - pot.ml)
+        assessed = [_assess(shelf, pot, goal, additions, tool.error) for additions in tried]
+        if assessed:
+            options.append(_least(assessed, tolerance))
+    best = _least(options, tolerance)
+    return Advice(
+        options=tuple(options),
+        best=best,
+        reached=best.expected <= tolerance,
+        words=_words(best, options[0], tolerance),
+    )
+
+
+def _least(options: list[Rescue], tolerance: float) -> Rescue:
+    """Return the smallest that reaches the target, or else the nearest (an addition must gain a tenth)."""
+    reaching = [option for option in options if option.expected <= tolerance]
+    if reaching:
+        return min(reaching, key=lambda option: (option.ml, option.expected))
+    return min(options, key=lambda option: round(option.expected, 1))
+
+
+def _may_add(shelf: Shelf, in_pot: Sequence[str], avoid: Sequence[str]) -> list[int]:
+    there = [shelf.materials[shelf.index(key)] for key in in_pot]
+    wishes = Wishes(batch=100.0, tool=TOOLS["parts"], avoid=tuple(avoid))
+    try:
+        groups = usable(shelf, wishes)
+    except NothingToMixError:
+        return []
+    return [p for group in groups for p in group if not may_mix([*there, shelf.materials[p]])]
+
+
+def _candidates(
+    shelf: Shelf, pot: Pot, goal: Goal, places: list[int], count: int, unit: float, room: float
+) -> list[tuple[Pour, ...]]:
+    """Return additions of `count` pots, in whole units of the tool, that look best in the mean of the draws."""
+    if len(places) < count:
+        return []
+    K = np.concatenate([pot.shelf_K[:, places].mean(axis=0), pot.K.mean(axis=0)[np.newaxis]])
+    S = np.concatenate([pot.shelf_S[:, places].mean(axis=0), pot.S.mean(axis=0)[np.newaxis]])
+    chosen = [shelf.materials[place] for place in places]
+    palette = Palette(
+        K=K,
+        S=S,
+        solids=np.array([*(m.solids for m in chosen), pot.solids]),
+        veil=np.array([*(m.veil for m in chosen), pot.veil]),
+    )
+    last = len(places)
+    now = palette.seen(np.eye(last + 1)[last])
+    sets, volumes = linear_volumes(palette, goal, now, must=last, others=count)
+    scored: dict[tuple[tuple[int, ...], tuple[int, ...]], float] = {}
+    for row, ratio in zip(sets, volumes, strict=True):
+        added = ratio[row != last] / ratio[row == last] * pot.ml
+        grids = [sorted({max(1, round(v * f / unit)) for f in (0.4, 0.6, 0.8, 1.0, 1.25, 1.6)}) for v in added]
+        for units in product(*grids):
+            if sum(units) * unit <= room:
+                scored[(tuple(row[row != last].tolist()), units)] = 0.0
+    if not scored:
+        return []
+    keys = list(scored)
+    amounts = np.array([[*(u * unit for u in units), pot.ml] for _, units in keys])
+    pots = np.array([[*row, last] for row, _ in keys])
+    misses = goal.miss(palette.seen_of(amounts, pots))
+    order = np.argsort(misses)[:_TRIED]
+    # Beside the nearest, the smallest that come nearly as near.
+    near = np.flatnonzero(misses < misses[order[0]] + 0.5)
+    small = near[np.argsort(amounts[near, :-1].sum(axis=1))[: _TRIED // 2]]
+    return [
+        tuple(
+            Pour(key=chosen[place].key, parts=units, ml=units * unit)
+            for place, units in sorted(zip(*keys[at], strict=True), key=lambda pair: -pair[1])
+        )
+        for at in dict.fromkeys([*order.tolist(), *small.tolist()])
+    ]
+
+
+def _assess(shelf: Shelf, pot: Pot, goal: Goal, additions: tuple[Pour, ...], error: float = 0.0) -> Rescue:
+    rng = np.random.default_rng(6)
+    dry = [np.full(pot.K.shape[0], pot.ml * pot.solids)]
+    K, S, veils = [pot.K], [pot.S], [pot.veil]
+    for pour in additions:
+        place = shelf.index(pour.key)
+        material = shelf.materials[place]
+        dry.append(pour.ml * material.solids * np.exp(error * rng.standard_normal(pot.K.shape[0])))
+        K.append(pot.shelf_K[:, place])
+        S.append(pot.shelf_S[:, place])
+        veils.append(material.veil)
+    c = np.array(dry) / np.sum(dry, axis=0)
+    K_mix = np.einsum("km,kmw->mw", c, np.array(K))
+    S_mix = np.einsum("km,kmw->mw", c, np.array(S))
+    veil = float(c.mean(axis=1) @ np.array(veils))
+    likely = Likely.of(spread_of(_seen(K_mix, S_mix, veil), goal))
+    R = _seen(np.exp(np.log(K_mix).mean(axis=0))[np.newaxis], np.exp(np.log(S_mix).mean(axis=0))[np.newaxis], veil)[0]
+    return Rescue(
+        additions=additions,
+        ml=pot.ml + sum(pour.ml for pour in additions),
+        R=read_only(R),
+        delta_E=float(goal.miss(R)),
+        expected=likely.expected,
+        low=likely.low,
+        high=likely.high,
+    )
+
+
+def _words(best: Rescue, as_it_is: Rescue, tolerance: float) -> str:
+    if best.expected <= tolerance:
+        return "It is right as it is." if not best.additions else "This brings it home."
+    if best.additions and best.expected < 0.7 * as_it_is.expected:
+        return f"This brings it to about {best.expected:.1f}; nearer it will not come with what stands on the shelf."
+    name = describe(R_to_Lab(as_it_is.R))
+    return (
+        f"It cannot be rescued below about {best.expected:.1f}. Start a new one, and keep this as a {name} of its own."
+    )

@@ -1,0 +1,96 @@
+"""An ombre by rows: its steps, and the one jug that is walked down them."""
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+
+import numpy as np
+
+from jug_mingle.core.arrays import FloatArray
+from jug_mingle.core.colour.spectra import DAYLIGHT, Light
+from jug_mingle.core.optics.blend_path import Paint, ramp
+
+
+@dataclass(frozen=True, slots=True, kw_only=True, eq=False)
+class Rung:
+    """One step of an ombre: its share of the second paint in the dry film, its colour, and what its area takes. [ml]"""
+
+    share: float
+    R: FloatArray
+    ml: float
+
+
+def rungs(
+    first: Paint, second: Paint, *, areas: Sequence[float], coats: int, spread_rate: float, light: Light = DAYLIGHT
+) -> list[Rung]:
+    """Return an ombre in as many steps as there are areas, equal CIEDE2000 apart along the real mixing path.
+
+    Parameters
+    ----------
+    areas : sequence of float
+        Of each step, the first paint's end first. [m²]
+    spread_rate : float
+        [m²/L]
+
+    Raises
+    ------
+    ValueError
+        If there are fewer than two steps, or an area or the spread rate is not above 0.
+    """
+    if len(areas) < 2 or min(areas) <= 0.0 or spread_rate <= 0.0 or coats < 1:
+        raise ValueError("an ombre has at least two steps, each with an area, a spread rate and coats above 0")
+    steps = ramp(first, second, light=light, steps=len(areas))
+    return [
+        Rung(share=float(share), R=R, ml=1000.0 * area * coats / spread_rate)
+        for share, R, area in zip(steps.share, steps.R, areas, strict=True)
+    ]
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Addition:
+    """One step with the walk-down pot: what is added before it, what is in the jug then, what it uses. [ml]"""
+
+    add: float
+    there: float
+    used: float
+
+
+def walk_down(rungs_: Sequence[Rung], *, solids: tuple[float, float], margin: float = 0.1) -> list[Addition]:
+    """Return how one jug makes all steps: paint a step, add of the second paint, stir, paint the next.
+
+    The first entry's `add` is the first paint that the jug is begun with. It is the least with which nothing runs
+    short: a jug that is used up too early cannot be brought so far with what little is left in it.
+
+    Parameters
+    ----------
+    rungs_ : sequence of Rung
+        From a share of 0 upwards.
+    solids : (float, float)
+        Volume solids of the first paint and the second.
+    margin : float
+        Kept over in each step, as a share of what it takes.
+
+    Raises
+    ------
+    ValueError
+        If the shares do not rise from 0, or the last one is 1: with pure second paint take a fresh jug.
+    """
+    shares = np.array([rung.share for rung in rungs_])
+    if shares[0] > 1e-9 or np.any(np.diff(shares) <= 0.0):
+        raise ValueError("the walk-down pot begins with the first paint, and every step holds more of the second")
+    if shares[-1] >= 1.0 - 1e-9:
+        raise ValueError("the last step is the second paint itself: paint it from its own jug")
+    # Parts by wet volume of the second paint, from its share of the dry film.
+    wet = shares / solids[1] / (shares / solids[1] + (1.0 - shares) / solids[0])
+    used = np.array([rung.ml for rung in rungs_]) * (1.0 + margin)
+    # The first paint left in the jug shrinks by what each step uses of it; it must last: count back from the end.
+    first_used = used * (1.0 - wet)
+    begin = float(first_used.sum())
+    there, found, second = begin, [], 0.0
+    for n, w in enumerate(wet):
+        first_left = begin - float(first_used[:n].sum())
+        need = first_left * w / (1.0 - w)
+        add = max(0.0, need - second)
+        there = first_left + second + add
+        found.append(Addition(add=begin if n == 0 else add, there=there, used=float(used[n])))
+        second = (second + add) - float(used[n] * w)
+    return found
