@@ -7,14 +7,7 @@ from typing import Final, Literal, cast
 import numpy as np
 from sqlalchemy.orm import Session
 
-from jug_mingle.api.shelf_schemas import (
-    FactOut,
-    KindOut,
-    MaterialOut,
-    MaterialWholeOut,
-    ReadingOut,
-    TaskOut,
-)
+from jug_mingle.api.shelf_schemas import FactOut, KindOut, MaterialOut, MaterialWholeOut, ReadingOut, TaskOut
 from jug_mingle.core.arrays import FloatArray
 from jug_mingle.core.colour.adaptation import R_to_screen
 from jug_mingle.core.colour.colour_names import family
@@ -24,7 +17,8 @@ from jug_mingle.core.evidence.fitted_shelf import Shelf
 from jug_mingle.core.evidence.level import LEVELS
 from jug_mingle.core.evidence.mixtures import masstone, masstones
 from jug_mingle.core.evidence.readings import WAYS
-from jug_mingle.core.materials.kinds import Kind, kind_of
+from jug_mingle.core.materials.kind import Kind
+from jug_mingle.core.materials.kinds import kind_of
 from jug_mingle.services import colours
 from jug_mingle.services import shelf as service
 from jug_mingle.store.models import MaterialRow, ReadingRow

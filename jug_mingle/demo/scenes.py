@@ -246,10 +246,7 @@ def card_on_the_shelf() -> Scene:
         light="bulb",
         pixels=c.finish(4, 0.86),
         white=Spot(name="lightest grey of the card", x=_grey_at(H)[0], y=_grey_at(H)[1], R=chart_R()[18]),
-        spots=(
-            Spot(name="old paint", x=275, y=720, R=_old_paint()),
-            Spot(name="curtain", x=760, y=120, R=_curtain()),
-        ),
+        spots=(Spot(name="old paint", x=275, y=720, R=_old_paint()), Spot(name="curtain", x=760, y=120, R=_curtain())),
     )
 
 

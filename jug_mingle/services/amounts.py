@@ -5,8 +5,8 @@ from typing import Final
 
 from sqlalchemy.orm import Session
 
-from jug_mingle.core.materials.handling import handling_of, pot_life
-from jug_mingle.core.materials.kinds import Kind
+from jug_mingle.core.materials.handling import pot_life
+from jug_mingle.core.materials.kind import Kind
 from jug_mingle.core.practice.amounts import coats_within, paint_needed
 from jug_mingle.services.pieces import areas_of
 
@@ -38,7 +38,7 @@ def spoils(session: Session, job_id: int, kinds: Sequence[Kind], ml: float) -> s
     if life is None or not kinds or area <= 0.0:
         return ""
     rate = min((kind.spread_rate for kind in kinds if kind.spread_rate > 0.0), default=SPREAD_RATE)
-    recoat = max(handling_of(kind).recoat or _USUAL_RECOAT for kind in kinds)
+    recoat = max(kind.handling.recoat or _USUAL_RECOAT for kind in kinds)
     coats = coats_within(life, coats=COATS, recoat=recoat)
     most = paint_needed(area, coats=coats, spread_rate=rate, margin=MARGIN)
     if ml <= most * 1.1:

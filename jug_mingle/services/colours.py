@@ -202,11 +202,7 @@ def get_device_reading(session: Session, reading_id: int) -> DeviceReadingRow:
 
 def source_of(said: ColourIn, colour: Colour) -> dict[str, Any]:
     """Return how a colour was caught, so that it can be caught again."""
-    return {
-        "colour": said.model_dump(mode="json"),
-        "warnings": list(colour.warnings),
-        "spectral": colour.spectral,
-    }
+    return {"colour": said.model_dump(mode="json"), "warnings": list(colour.warnings), "spectral": colour.spectral}
 
 
 def remarks_of(session: Session, row: MaterialRow) -> list[str]:

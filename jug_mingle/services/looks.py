@@ -19,7 +19,8 @@ from jug_mingle.core.finishes.layers import USUAL_MATERIAL
 from jug_mingle.core.finishes.picture import Picture, render
 from jug_mingle.core.finishes.presets import LOOKS
 from jug_mingle.core.finishes.stack import metal
-from jug_mingle.core.materials.handling import Handling, handling_of, in_force
+from jug_mingle.core.materials.handling import in_force
+from jug_mingle.core.materials.kind import Handling
 from jug_mingle.core.materials.kinds import kind_of
 from jug_mingle.core.measuring.pouring import Pour
 from jug_mingle.core.optics.blend_path import Paint, Ramp, ramp
@@ -395,7 +396,7 @@ def pots_in(session: Session, colour: str) -> list[MaterialRow]:
 def handlings_of(session: Session, colour: str) -> list[Handling]:
     """Return how what is in a colour of a layer is handled, by the labels of its pots or what is usual for them."""
     if colour in USUAL_MATERIAL:
-        return [handling_of(kind_of(USUAL_MATERIAL[colour]))]
+        return [kind_of(USUAL_MATERIAL[colour]).handling]
     return [in_force(kind_of(pot.kind), pot.handling) for pot in pots_in(session, colour)]
 
 

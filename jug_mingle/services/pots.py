@@ -16,7 +16,7 @@ from jug_mingle.core.colour.spectra import light
 from jug_mingle.core.evidence.fitted_shelf import Shelf
 from jug_mingle.core.evidence.mixtures import masstones, predict, shows_its_ground
 from jug_mingle.core.evidence.readings import Reading, Swatch
-from jug_mingle.core.materials.handling import handling_of, time_words
+from jug_mingle.core.materials.handling import time_words
 from jug_mingle.core.materials.kinds import kind_of
 from jug_mingle.core.materials.material import dry_shares
 from jug_mingle.core.measuring.pouring import Pour, Rest, rest_of
@@ -193,7 +193,7 @@ def undo_pour(session: Session, pot_id: int, *, place: int | None = None) -> Pot
 def dry_minutes(row: PotRow) -> float:
     """Return how long a strip of this pot usually takes to dry. [minutes]"""
     kinds = [made.material.kind for made in row.made]
-    return max((handling_of(kind_of(kind)).dry or _USUAL_DRY for kind in kinds), default=_USUAL_DRY)
+    return max((kind_of(kind).handling.dry or _USUAL_DRY for kind in kinds), default=_USUAL_DRY)
 
 
 def paint_strip(session: Session, pot_id: int) -> PotRow:

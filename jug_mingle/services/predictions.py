@@ -94,12 +94,7 @@ def ground_of_job(session: Session, job_id: int) -> Ground:
 
 
 def assess_mix(
-    session: Session,
-    row: MixRow,
-    lights: Sequence[Light],
-    *,
-    shelf: Shelf | None = None,
-    over: Ground | None = None,
+    session: Session, row: MixRow, lights: Sequence[Light], *, shelf: Shelf | None = None, over: Ground | None = None
 ) -> Recipe:
     """Return a mix with its prediction of today; `shelf` and `over` (its job's ground) where they are at hand."""
     target = None if row.target_id is None else session.get(TargetRow, row.target_id)

@@ -19,7 +19,7 @@ from jug_mingle.core.evidence.fit import characterise
 from jug_mingle.core.evidence.fitted_shelf import Shelf
 from jug_mingle.core.evidence.level import Task, letter_of, level_of, tasks_of, white_of
 from jug_mingle.core.evidence.readings import EvidenceError, Hiding, Reading, Swatch
-from jug_mingle.core.materials.handling import TIMES, WORDS, handling_of, pot_life
+from jug_mingle.core.materials.handling import TIMES, WORDS, pot_life
 from jug_mingle.core.materials.kinds import KINDS, kind_of
 from jug_mingle.core.materials.material import Material
 from jug_mingle.core.optics.film import veil_of
@@ -414,7 +414,7 @@ def readings_of(session: Session, key: str) -> list[ReadingRow]:
 
 def facts_of(row: MaterialRow) -> list[tuple[str, Any, Any, str]]:
     """Return every fact of a pot: its name, the value in force, the usual one of its kind, and why that is usual."""
-    kind, usual = kind_of(row.kind), handling_of(kind_of(row.kind))
+    kind, usual = kind_of(row.kind), kind_of(row.kind).handling
     optical = [
         (name, getattr(row, name), getattr(kind, name), f"usual for {kind.title.lower()}") for name in OPTICAL_FACTS
     ]

@@ -47,14 +47,7 @@ class ServiceCase(unittest.TestCase):
                 swatches=[Swatch(seen=np.array(Lab, dtype=float))],
             )  # fmt: skip
         self.target: TargetRow = targets.add_target(
-            self.session,
-            job_id=self.job.id,
-            name="sky",
-            R=BLUE,
-            noise=5.0,
-            photo_id=None,
-            source={},
-            how="white_photo",
+            self.session, job_id=self.job.id, name="sky", R=BLUE, noise=5.0, photo_id=None, source={}, how="white_photo"
         )
 
     def mix(self, **changes: object) -> MixRow:

@@ -145,11 +145,7 @@ def get_why(target_id: Id, body: WhyIn, session: Reading, light: LightNow = "win
     found, ground = service.explanation_of(session, target_id, _asked(body.pours), ground_key=body.ground)
     target = get_target(session, target_id)
     names = {material.key: material.name for material in shelf.materials}
-    curves = [
-        ("wanted", np.array(target.R)),
-        ("mix", found.R),
-        *((names[key], R) for key, R in found.pots),
-    ]
+    curves = [("wanted", np.array(target.R)), ("mix", found.R), *((names[key], R) for key, R in found.pots)]
     return WhyOut.model_validate(
         {
             "wavelengths": WAVELENGTHS.tolist(),

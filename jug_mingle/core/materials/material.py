@@ -6,7 +6,7 @@ import numpy as np
 from numpy.typing import ArrayLike
 
 from jug_mingle.core.arrays import FloatArray, as_floats, check_finite, check_range
-from jug_mingle.core.materials.kinds import Kind
+from jug_mingle.core.materials.kind import Kind
 from jug_mingle.core.optics.film import veil_of
 
 

@@ -75,10 +75,7 @@ def coats_as_fraction(
     """
     coats = np.geomspace(0.05, MOST_COATS, 64)
     body = np.vstack(
-        [
-            R_film(K=optics.K, S=optics.S, X=coats * X_coat, R_g=R_g),
-            R_infinity(K=optics.K, S=optics.S)[np.newaxis],
-        ]
+        [R_film(K=optics.K, S=optics.S, X=coats * X_coat, R_g=R_g), R_infinity(K=optics.K, S=optics.S)[np.newaxis]]
     )
     Lab = XYZ_to_Lab(R_seen(body, veil) @ light.weights, light.white)
     delta_E = delta_E_CIE2000(Lab[:-1], Lab[-1])

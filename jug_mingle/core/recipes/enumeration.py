@@ -77,13 +77,7 @@ def compositions(pots: int, parts: int) -> NDArray[np.int64]:
 
 
 def promising_trials(
-    linear: LinearModel,
-    pots: int,
-    parts: int,
-    units: float | None,
-    must: tuple[int, ...],
-    exact: int,
-    most: FloatArray,
+    linear: LinearModel, pots: int, parts: int, units: float | None, must: tuple[int, ...], exact: int, most: FloatArray
 ) -> tuple[Indices, NDArray[np.int64]]:
     """Return the sets and whole-number volumes that look best in the linear model."""
     sets, bound = _sets(linear, pots, must)

@@ -200,10 +200,7 @@ def advise(
             options.append(_least(assessed, tolerance))
     best = _least(options, tolerance)
     return Advice(
-        options=tuple(options),
-        best=best,
-        reached=best.expected <= tolerance,
-        words=_words(best, options[0], tolerance),
+        options=tuple(options), best=best, reached=best.expected <= tolerance, words=_words(best, options[0], tolerance)
     )
 
 

@@ -11,29 +11,15 @@ from scipy.linalg import expm
 from jug_mingle.core.colour.difference import delta_E_CIE2000
 from jug_mingle.core.colour.spaces import XYZ_TO_RGB, XYZ_to_Lab
 from jug_mingle.core.colour.spectra import BANDS, light
-from jug_mingle.core.finishes import (
-    GENERIC,
-    KINDS,
-    METALS,
-    PATTERNS,
-    Below,
-    Film,
-    Finish,
-    Layer,
-    area_shares,
-    at_point,
-    bare,
-    stages,
-)
+from jug_mingle.core.finishes import GENERIC, KINDS, PATTERNS, Below, Film, Finish, Layer, area_shares, at_point, bare
 from jug_mingle.core.finishes.layers import FILMS_OF
 from jug_mingle.core.finishes.nodes import screen_weights
 from jug_mingle.core.finishes.picture import linear_screen
-from jug_mingle.core.finishes.presets import LOOKS, USUAL, WHY
+from jug_mingle.core.finishes.presets import USUAL
 from jug_mingle.core.finishes.stack import colours, figured
 from jug_mingle.core.optics.coefficients import Optics
 from jug_mingle.core.optics.film import R_body, R_seen
 from jug_mingle.core.pieces import UNPAINTED, draw, usual_piece
-from jug_mingle.core.practice.judgement import waxes_on
 from tests.core.paints import film, sheet
 
 FLAT = {"": Below(R=np.full(BANDS, 0.6), veil=0.0, figure=0.0)}
@@ -192,69 +178,3 @@ class WearTest(unittest.TestCase):
                 with self.subTest(layer.kind):
                     high, recess = laid
                     self.assertGreater(high if layer.kind == "dry_brush" else recess, min(laid))
-
-
-class LayersTest(unittest.TestCase):
-    def test_refused(self) -> None:
-        blue = film("blue")
-        for asked, words in (
-            ({"kind": "blend", "films": (blue,)}, "blend needs 2 to 3 colours, got 1"),
-            ({"kind": "two_tone", "films": (blue,)}, "needs 2 colours, got 1"),
-            ({"kind": "paint"}, "paint needs a colour, got 0"),
-            ({"kind": "distress", "films": (blue,)}, "got 1"),
-            ({"kind": "paint", "films": (blue,), "coats": 9}, "coats of a layer must be from 1 to 4, got 9"),
-            ({"kind": "wash", "films": (blue,), "water": -1.0}, "water of a layer must be from 0 to 10"),
-            ({"kind": "glitter"}, "there is no layer 'glitter'"),
-        ):
-            with self.subTest(words), self.assertRaisesRegex(ValueError, words):
-                Layer(**asked)
-
-    def test_stages(self) -> None:
-        """Bare, then after each coat of each layer that is shown."""
-        blue = film("blue")
-        layers = (
-            Layer(kind="paint", films=(blue,), coats=2), Layer(kind="stencil", films=(blue,), on=False),
-            Layer(kind="sealer", coats=1),
-        )  # fmt: skip
-        grown = stages(layers)
-        self.assertEqual([sum(one.coats for one in stage if one.on) for stage in grown], [0, 1, 2, 3])
-
-    def test_zones_and_off(self) -> None:
-        blue = film("blue")
-        self.assertTrue(Layer(kind="paint", films=(blue,)).reaches("top"))
-        self.assertFalse(Layer(kind="paint", films=(blue,), zones=("front",)).reaches("top"))
-        self.assertFalse(Layer(kind="paint", films=(blue,), on=False).reaches("front"))
-
-    def test_every_kind_has_its_usual_numbers(self) -> None:
-        self.assertEqual(set(USUAL), set(KINDS))
-        self.assertEqual(set(WHY), set(KINDS))
-        for look in LOOKS:
-            for layer in look.layers:
-                fields = {name: value for name, value in layer.items() if name not in ("colours", "zones")}
-                films = tuple(GENERIC.get(name, film("blue")) for name in layer["colours"])
-                with self.subTest(look.key, kind=layer["kind"]):
-                    self.assertTrue(Layer(films=films, **fields).on)
-
-    def test_metals(self) -> None:
-        """Gilding without a colour of one's own is gold; it covers what it catches."""
-        layer = Layer(kind="metallic", amount=1.0, width=1.0, place="everywhere", hand=1.0)
-        found = at_point(Finish(layers=(layer,), grounds=FLAT), sheet(high=np.ones((40, 40))), "front", 3)
-        Lab = XYZ_to_Lab(linear_screen(found[-1].R, light("window")) @ np.linalg.inv(XYZ_TO_RGB.T))
-        assert_allclose(Lab, METALS["gold"], atol=6.0)
-
-
-class WaxesTest(unittest.TestCase):
-    def test_common_practice(self) -> None:
-        """Common practice: clear wax hardly changes, black over a pale colour is far harder than brown, and white wax
-        shows on dark and not on white."""
-        found = {
-            key: {
-                one.name: one.delta_E
-                for one in waxes_on(Finish(layers=(Layer(kind="paint", films=(film(key, X=900.0),)),)), "front")
-            }
-            for key in ("white", "black")
-        }
-        self.assertGreater(found["white"]["black wax"], found["white"]["brown wax"])
-        self.assertGreater(found["white"]["black wax"], 22.0)
-        self.assertLess(found["white"]["white wax"], 4.0)
-        self.assertGreater(found["black"]["white wax"], 10.0)

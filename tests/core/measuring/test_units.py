@@ -1,0 +1,57 @@
+"""Amounts in units that can be measured."""
+
+import unittest
+
+from hypothesis import given
+from hypothesis import strategies as st
+
+from jug_mingle.core.measuring import units
+from jug_mingle.core.measuring.tools import TOOLS
+from jug_mingle.core.measuring.units import format_amount, unit_of_tool
+
+
+class UnitsTest(unittest.TestCase):
+    def test_us_customary(self) -> None:
+        """NIST Handbook 44, appendix C: a gallon is 231 cubic inches; a fluid ounce 29.5735, a cup 236.588, a pint
+        473.176, a quart 946.353, a tablespoon 14.7868, a teaspoon 4.92892 ml."""
+        for unit, ml in (
+            ("fl_oz", 29.57353), ("cup", 236.5882), ("pint", 473.1765), ("quart", 946.3529), ("tbsp", 14.78676),
+            ("tsp", 4.928922), ("metric_tbsp", 15.0), ("metric_tsp", 5.0),
+        ):  # fmt: skip
+            self.assertAlmostEqual(units.to_ml(1, unit), ml, delta=5e-5 * max(1, ml / 10))
+        with self.assertRaisesRegex(ValueError, "no unit"):
+            units.to_ml(1, "firkin")
+
+    @given(st.floats(0.3, 3000))
+    def test_spoons_are_near(self, ml: float) -> None:
+        """Said in spoons an amount is never off by more than an eighth of a teaspoon, US or metric."""
+        for system, tsp in (("us", units.UNITS["tsp"]), ("metric", 5.0)):
+            self.assertLessEqual(abs(units.in_spoons(ml, system).ml - ml), tsp / 8 + 1e-9)
+
+    def test_words(self) -> None:
+        self.assertEqual(units.in_spoons(15.0, "metric").words, "1 tablespoon")
+        self.assertEqual(units.in_spoons(67.5, "metric").words, "¼ cup + 1 teaspoon")
+        self.assertEqual(units.format_amount(100, "g", density=1.45).words, "145 g")
+        self.assertEqual(units.format_amount(0.2, "drop").words, "4 drops")
+        self.assertEqual(units.format_amount(188.2, "ml").words, "188 ml")
+
+
+class ToolsTest(unittest.TestCase):
+    def test_each_tool_has_its_unit(self) -> None:
+        """A scale says grams, spoons say spoons, drops are counted; parts are said in the unit that is chosen."""
+        for tool, chosen, words in (
+            ("scale", "ml", "130 g"), ("spoons", "ml", "¼ cup + 2 tablespoons + 2¼ teaspoons"),
+            ("spoons", "metric_spoons", "¼ cup + 2 tablespoons + 1½ teaspoons"), ("syringe", "g", "100 ml"),
+            ("drops", "ml", "100 ml"), ("parts", "fl_oz", "3.5 fl oz"), ("parts", "ml", "100 ml"),
+        ):  # fmt: skip
+            with self.subTest(tool):
+                self.assertEqual(
+                    format_amount(100.0, unit_of_tool(TOOLS[tool].unit_said, chosen), density=1.3).words, words
+                )
+
+    def test_drops(self) -> None:
+        for ml, words in ((0.05, "1 drop"), (0.6, "12 drops"), (3.0, "60 drops"), (5.35, "5 ml + 7 drops")):
+            self.assertEqual(format_amount(ml, "drop").words, words)
+
+    def test_large_weights(self) -> None:
+        self.assertEqual(format_amount(2579.0, "g", density=1.3).words, "3352.7 g")

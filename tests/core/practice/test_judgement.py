@@ -1,0 +1,112 @@
+"""What is said of a finish."""
+
+import unittest
+from typing import Any
+
+from jug_mingle.core.finishes import GENERIC, Below, Film, Finish, Layer, bare
+from jug_mingle.core.optics.coefficients import Optics
+from jug_mingle.core.pieces import draw, usual_piece
+from jug_mingle.core.practice.judgement import best_bridge, judge, waxes_on
+from jug_mingle.core.practice.layer_order import Remark, check_order
+from tests.core.paints import film
+
+SAMPLES = draw(usual_piece("chest"), 160, 120).samples()
+BLUE, WHITE, RED, GREEN = (film(key) for key in ("blue", "white", "red", "green"))
+
+
+def layer(kind: str, *films: Film, **changes: Any) -> Layer:
+    return Layer(**{"kind": kind, "films": films, **changes})
+
+
+def said(*layers: Layer) -> list[tuple[str, str]]:
+    return [(one.weight, one.words) for one in check_order(layers)]
+
+
+class JudgementTest(unittest.TestCase):
+    def words(self, *layers: Layer, wood: str = "oak", **options: Any) -> str:
+        found: list[Remark] = judge(Finish(layers=layers, grounds={"": bare(wood)}), SAMPLES, **options)
+        return " | ".join(one.words for one in found)
+
+    def test_muddy_way_and_its_bridge(self) -> None:
+        """Red and green run through mud; a paint between them that both reach cleanly is named."""
+        found = self.words(layer("blend", RED, GREEN, coats=3), bridges=[BLUE, WHITE, film("yellow")])
+        self.assertIn("turn muddy between them", found)
+        bridge = best_bridge(RED, WHITE, [RED, WHITE, film("yellow"), BLUE])
+        self.assertNotIn(bridge.name if bridge else "", ("red", "white"))
+
+    def test_ends_too_near(self) -> None:
+        near = Film(name="off-blue", optics=Optics(K=BLUE.optics.K * 1.05, S=BLUE.optics.S), X=60.0, veil=1.0)
+        self.assertIn("so near that the blend will hardly show", self.words(layer("blend", BLUE, near)))
+
+    def test_light_takes_over(self) -> None:
+        found = self.words(layer("blend", film("black"), WHITE, pattern="left_right", width=0.1))
+        self.assertIn("white will take over", found)
+
+    def test_wax_contrast(self) -> None:
+        """Black wax is too hard against a pale colour; white wax on white is barely seen."""
+        white = layer("paint", film("white", X=900.0))
+        self.assertIn("too hard against so pale a colour", self.words(white, layer("wax", GENERIC["black wax"])))
+        self.assertIn("barely be seen", self.words(white, layer("wax", GENERIC["clear wax"])))
+
+    def test_washes(self) -> None:
+        """1 : 2 wiped leaves the wood readable; undiluted in three coats it is paint; 1 : 10 wiped off is nothing."""
+        thin = film("white", X=22.0)
+        self.assertNotIn("no longer a wash", self.words(layer("wash", thin, water=2.0, coats=2, wipe=0.45)))
+        self.assertIn("no longer a wash", self.words(layer("wash", film("white"), water=0.0, coats=3)))
+        faint = Film(name="faint", optics=Optics(K=WHITE.optics.K, S=WHITE.optics.S * 0.02), X=20.0, veil=0.9)
+        self.assertIn("hardly be seen", self.words(layer("wash", faint, water=10.0, wipe=1.0)))
+
+    def test_grins_through(self) -> None:
+        """White over dark needs three to five coats; a primer tint saves some; near its own tone two do."""
+        brushed = film("white", X=32.0)
+        found = self.words(layer("paint", brushed, coats=2), wood="walnut")
+        self.assertIn("grins through white", found)
+        self.assertRegex(found, r"A [a-z ]+ primer saves [1-9]")
+        needed = int(found.split("grins through white: ")[1].split(" ")[0])
+        self.assertIn(needed, (3, 4, 5))
+        self.assertNotIn("grins through", self.words(layer("paint", brushed, coats=2), wood="white_primer"))
+
+    def test_grins_through_zone_by_zone(self) -> None:
+        """A dark top under a pale coat needs more coats than the primed rest: it is said for the top alone."""
+        paint = layer("paint", film("white", X=32.0), coats=2)
+        grounds = {"": bare("white_primer"), "top": bare("walnut")}
+        found = [one.words for one in judge(Finish(layers=(paint,), grounds=grounds), SAMPLES)]
+        (said,) = [words for words in found if "grins through" in words]
+        self.assertIn("grins through white on top: ", said)
+        primer = layer("primer", film("white", X=60.0), coats=2, zones=("top",))
+        mended = judge(Finish(layers=(primer, paint), grounds=grounds), SAMPLES)
+        self.assertFalse([one.words for one in mended if "grins through" in one.words])
+
+    def test_bleed(self) -> None:
+        """Oak may send tannin through a pale paint, unless a primer holds it or the paint is dark."""
+        pale, dark = layer("paint", WHITE, coats=4), layer("paint", film("black"), coats=2)
+        self.assertIn("may bleed", self.words(pale, bleeds=True))
+        self.assertNotIn("may bleed", self.words(pale, bleeds=False))
+        self.assertNotIn("may bleed", self.words(dark, bleeds=True))
+        self.assertNotIn("may bleed", self.words(layer("primer", WHITE), pale, bleeds=True))
+
+    def test_sealed_is_deeper(self) -> None:
+        found = self.words(layer("paint", BLUE, coats=3), layer("sealer", veil=0.1))
+        self.assertRegex(found, r"Clear coat makes it deeper, by \d")
+
+    def test_every_remark_has_its_reason(self) -> None:
+        layers = (layer("blend", RED, GREEN), layer("wax", GENERIC["black wax"]), layer("sealer", veil=0.1))
+        for one in judge(Finish(layers=layers, grounds={"": Below(R=bare("oak").R, veil=0.9, figure=0.0)}), SAMPLES):
+            self.assertTrue(one.words and one.why and one.words.endswith("."))
+
+
+class WaxesTest(unittest.TestCase):
+    def test_common_practice(self) -> None:
+        """Common practice: clear wax hardly changes, black over a pale colour is far harder than brown, and white wax
+        shows on dark and not on white."""
+        found = {
+            key: {
+                one.name: one.delta_E
+                for one in waxes_on(Finish(layers=(Layer(kind="paint", films=(film(key, X=900.0),)),)), "front")
+            }
+            for key in ("white", "black")
+        }
+        self.assertGreater(found["white"]["black wax"], found["white"]["brown wax"])
+        self.assertGreater(found["white"]["black wax"], 22.0)
+        self.assertLess(found["white"]["white wax"], 4.0)
+        self.assertGreater(found["black"]["white wax"], 10.0)

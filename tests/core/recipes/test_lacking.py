@@ -1,0 +1,35 @@
+"""What the shelf lacks."""
+
+import unittest
+
+import numpy as np
+
+from jug_mingle.core.evidence.fit import characterise
+from jug_mingle.core.measuring.tools import tool
+from jug_mingle.core.recipes.lacking import what_is_lacking
+from jug_mingle.core.recipes.recipes import find_recipes
+from jug_mingle.core.recipes.wishes import Target, Wishes
+from tests.core.paints import material, readings, seen
+
+WISHES = Wishes(batch=500.0, tool=tool("parts"), most_pots=3)
+
+
+class WhatIsLackingTest(unittest.TestCase):
+    def test_names_the_missing_family(self) -> None:
+        """A vivid blue from red, yellow and white misses it, and blue (or violet beside it) is what would help."""
+        keys = ["white", "red", "yellow", "black"]
+        shelf = characterise([material(key) for key in keys], readings(keys))
+        target = Target(R=seen({"blue": 1, "white": 1}))
+        best = min(find_recipes(shelf, target, WISHES), key=lambda recipe: recipe.worst)
+        lack = what_is_lacking(shelf, target, WISHES, best.pours)
+        self.assertGreater(lack.nearest, 8.0)
+        self.assertEqual(lack.family, "blue")
+        self.assertLess(lack.with_it, 0.6 * lack.nearest)
+        self.assertIn("not blue enough" if "not" in lack.misses else "too", lack.misses)
+
+    def test_nothing_is_lacking(self) -> None:
+        keys = ["white", "red", "yellow", "black", "blue"]
+        shelf = characterise([material(key) for key in keys], readings(keys))
+        target = Target(R=np.full(36, 0.9) * 0 + seen({"white": 3, "red": 1}))
+        best = min(find_recipes(shelf, target, WISHES), key=lambda recipe: recipe.worst)
+        self.assertLess(what_is_lacking(shelf, target, WISHES, best.pours).nearest, 1.0)
