@@ -19,10 +19,11 @@ from jug_mingle.core.colour.difference import delta_E_CIE2000
 from jug_mingle.core.colour.spaces import XYZ_TO_RGB, R_to_Lab, XYZ_to_Lab
 from jug_mingle.core.colour.spectra import light, lights
 from jug_mingle.core.finishes import Film, Finish, Layer
+from jug_mingle.core.finishes.kinds import KINDS
 from jug_mingle.core.finishes.nodes import screen_weights
 from jug_mingle.core.finishes.picture import linear_screen, render
-from jug_mingle.core.finishes.presets import USUAL
-from jug_mingle.core.finishes.stack import colours, evenly
+from jug_mingle.core.finishes.stack import evenly
+from jug_mingle.core.finishes.stack_tables import colours
 from jug_mingle.core.measuring.pouring import Pour
 from jug_mingle.core.optics.blend_path import Paint, even_parts
 from jug_mingle.core.optics.film import R_seen
@@ -72,7 +73,7 @@ def eight_layers(films: list[Film]) -> tuple[Layer, ...]:
         ("wax", (a,), {"place": "recess"}),
         ("sealer", (), {}),
     )
-    return tuple(Layer(**{"kind": kind, "films": own, **USUAL[kind], **more}) for kind, own, more in asked)
+    return tuple(Layer(**{"kind": kind, "films": own, **KINDS[kind].usual, **more}) for kind, own, more in asked)
 
 
 def speed(films: list[Film]) -> None:
@@ -149,14 +150,14 @@ def ombres(films: list[Film]) -> None:
 
 _ALONE = """
 from pathlib import Path
-from jug_mingle.core.finishes import GENERIC, Finish, Layer
+from jug_mingle.core.finishes import WAXES, Finish, Layer
 from jug_mingle.core.pieces import FORMS, draw, usual_piece
 from jug_mingle.core.finishes.picture import render
 from jug_mingle.core.colour.spectra import light
 for _ in range(3):
     for form in list(FORMS)[:10]:
         samples = draw(usual_piece(form), 1200, 800).samples()
-        films = (GENERIC["white wax"],)
+        films = (WAXES["white wax"],)
         layers = tuple(Layer(kind="wash", films=films, seed=n, hand=0.5, wipe=0.4) for n in range(8))
         render(samples, (800, 1200), Finish(layers=layers), light("window"))
     print(next(float(line.split()[1]) / 1024 for line in Path("/proc/self/status").open() if "VmHWM" in line))

@@ -2,13 +2,25 @@
 
 from typing import Annotated, Literal
 
-from pydantic import Field, StringConstraints
+from pydantic import AfterValidator, Field, StringConstraints, WithJsonSchema
 
-from jug_mingle.core.finishes.layers import Kind, Pattern, Place
+from jug_mingle.core.finishes.kinds import KINDS
+from jug_mingle.core.finishes.layer import Pattern, Place
 from jug_mingle.services.said import Said
 
 Share = Annotated[float, Field(ge=0.0, le=1.0)]
 Zone = Literal["front", "body", "top", "side", "leg", "plinth", "moulding", "inside"]
+
+
+def _known(kind: str) -> str:
+    if kind not in KINDS:
+        raise ValueError(f"there is no layer {kind!r}; known are {', '.join(KINDS)}")
+    return kind
+
+
+KindName = Annotated[
+    str, AfterValidator(_known), WithJsonSchema({"type": "string", "enum": list(KINDS), "title": "Kind"})
+]
 ColourName = Annotated[str, StringConstraints(strip_whitespace=True, min_length=1, max_length=90)]
 """A role ("first", "second", "third" jug), "mix:7", "pot:sloe-skin", a wax ("brown wax") or a gilding ("gold")."""
 
@@ -16,7 +28,7 @@ ColourName = Annotated[str, StringConstraints(strip_whitespace=True, min_length=
 class LayerIn(Said):
     """One layer; what each number means stands with `core.finishes.Layer`."""
 
-    kind: Kind
+    kind: KindName
     colours: list[ColourName] = Field(default=[], max_length=3)
     zones: list[Zone] = Field(default=[], max_length=8)
     coats: int = Field(default=1, ge=1, le=4)

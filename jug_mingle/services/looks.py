@@ -13,18 +13,16 @@ from jug_mingle.core.arrays import FloatArray
 from jug_mingle.core.colour.spectra import Light
 from jug_mingle.core.evidence.fitted_shelf import Shelf
 from jug_mingle.core.evidence.mixtures import mixed_film, mixed_paint
-from jug_mingle.core.finishes import GENERIC, KINDS, METALS, Film, Finish, Laid, Layer, area_shares, at_point, stages
-from jug_mingle.core.finishes.fields import share, thickness
-from jug_mingle.core.finishes.layers import USUAL_MATERIAL
+from jug_mingle.core.finishes import METALS, WAXES, Film, Finish, Laid, Layer, area_shares, at_point, stages
+from jug_mingle.core.finishes.generic import USUAL_MATERIAL, generic_film
+from jug_mingle.core.finishes.layer import stage_names
 from jug_mingle.core.finishes.picture import Picture, render
 from jug_mingle.core.finishes.presets import LOOKS
-from jug_mingle.core.finishes.stack import metal
 from jug_mingle.core.materials.handling import in_force
 from jug_mingle.core.materials.kind import Handling
 from jug_mingle.core.materials.kinds import kind_of
 from jug_mingle.core.measuring.pouring import Pour
 from jug_mingle.core.optics.blend_path import Paint, Ramp, ramp
-from jug_mingle.core.optics.coefficients import Optics
 from jug_mingle.core.pieces import UNPAINTED, Samples, draw, usual_piece
 from jug_mingle.core.practice.judgement import Waxed, judge, waxes_on
 from jug_mingle.core.practice.layer_order import Remark, check_order
@@ -141,14 +139,8 @@ class _Colours:
         return self.made[name]
 
     def _make(self, name: str) -> Film:
-        if name in GENERIC:
-            return GENERIC[name]
-        if name in METALS:
-            R = metal(name)
-            # As opaque as a metal leaf: any scattering will do, the ratio gives its reflectance.
-            return Film(
-                name=name, optics=Optics(K=(1 - R) ** 2 / (2 * R) * 5.0, S=np.full(R.size, 5.0)), X=5.0, veil=0.0
-            )
+        if name in WAXES or name in METALS:
+            return generic_film(name)
         kind, _, key = name.partition(":")
         number = row_number(key)
         if kind == "mix" and number is not None:
@@ -160,7 +152,7 @@ class _Colours:
             pot = get_material(self.session, key)
             return film_of(self.shelf, pot.name, (Pour(key=key, parts=1, ml=1.0),))
         raise UnfitError(
-            f"there is no colour {name!r}: name a jug (mix:1), a pot (pot:its-key), a wax ({', '.join(GENERIC)}) or a "
+            f"there is no colour {name!r}: name a jug (mix:1), a pot (pot:its-key), a wax ({', '.join(WAXES)}) or a "
             f"gilding ({', '.join(METALS)})"
         )
 
@@ -233,7 +225,7 @@ def field_of(row: PieceRow, finish: Finish, number: int, *, pixels_wide: int, pi
     values = np.full(samples.pixel.size + 1, 0.30, dtype=np.float32)
     for zone, place in samples.zones.items():
         if zone not in UNPAINTED and layer.reaches(zone):
-            of = share if layer.kind in ("blend", "two_tone") else thickness
+            of = layer.of.share or layer.of.field
             values[place] = 0.06 + 0.94 * np.clip(of(layer, samples, zone), 0.0, 1.0)
         elif zone not in UNPAINTED:
             values[place] = 0.06
@@ -311,7 +303,7 @@ def judged(session: Session, piece_id: int, layers: Sequence[LayerIn], *, light:
     )
     return Judged(
         remarks=remarks, waxes=waxes_on(finish, zone),
-        needs=_together(session, needs_of(session, row, layers, finish, samples)), stages=_stage_names(finish),
+        needs=_together(session, needs_of(session, row, layers, finish, samples)), stages=stage_names(finish.layers),
     )  # fmt: skip
 
 
@@ -349,7 +341,7 @@ def needs_of(
                 continue
             for colour, film, part in zip(spec.colours, layer.films, area_shares(layer, samples, zone), strict=True):
                 # A coat is laid as thick as an ordinary one, whatever is wiped off again.
-                laid = part if layer.kind in ("blend", "two_tone", "stencil", "drips") else 1.0
+                laid = part if layer.of.has("spares_paint") else 1.0
                 ml = 1000.0 * area * laid * layer.coats / SPREAD_RATE / (1.0 + layer.water)
                 before = there.get(colour) or Need(
                     colour=colour, name=film.name, area=0.0, ml=0.0, density=density_of(session, colour)
@@ -398,15 +390,6 @@ def handlings_of(session: Session, colour: str) -> list[Handling]:
     if colour in USUAL_MATERIAL:
         return [kind_of(USUAL_MATERIAL[colour]).handling]
     return [in_force(kind_of(pot.kind), pot.handling) for pot in pots_in(session, colour)]
-
-
-def _stage_names(finish: Finish) -> list[str]:
-    names = ["bare"]
-    for layer in finish.layers:
-        if layer.on:
-            title = KINDS[layer.kind].lower()
-            names += [title] if layer.coats == 1 else [f"{title}, coat {n}" for n in range(1, layer.coats + 1)]
-    return names
 
 
 def way_between(session: Session, *, job_id: int, first_id: int, second_id: int, light: Light, steps: int) -> Ramp:

@@ -6,13 +6,14 @@ import numpy as np
 from sqlalchemy.orm import Session
 
 from jug_mingle.core.arrays import FloatArray
-from jug_mingle.core.colour.spaces import XYZ_TO_RGB, sRGB_to_RGB
+from jug_mingle.core.colour.spaces import LINEAR_OF_BYTE, XYZ_TO_RGB
 from jug_mingle.core.colour.spectra import Light
 from jug_mingle.core.colour.spectra import light as light_named
 from jug_mingle.core.finishes import Finish
+from jug_mingle.core.finishes.bare_ground import below_of
 from jug_mingle.core.finishes.nodes import screen_weights
 from jug_mingle.core.finishes.picture import Picture, encode_linear
-from jug_mingle.core.finishes.stack import below_of, colours
+from jug_mingle.core.finishes.stack_tables import colours
 from jug_mingle.core.photos.homography import SHADE_REACH, CrossedCornersError, OnPhoto, lay_in, places_on
 from jug_mingle.core.photos.honest_light import Correction
 from jug_mingle.core.pieces import Drawing, Face, Samples
@@ -25,8 +26,7 @@ from jug_mingle.services.photos import PhotoFolder, correction_of, get_photo, pi
 from jug_mingle.services.pieces import ground_named
 from jug_mingle.services.sources import LightingIn
 
-_DECODED = sRGB_to_RGB(np.repeat(np.arange(256.0)[:, np.newaxis] / 255.0, 3, axis=1))[:, 0].astype(np.float32)
-"""Linear value of each byte."""
+_DECODED = LINEAR_OF_BYTE.astype(np.float32)
 
 
 def keep_marks(session: Session, photo_id: int, marks: Marks) -> None:
@@ -63,7 +63,7 @@ def dress_photo(
 
 
 def _laid_in(pixels: Pixels, correction: Correction, faces: Sequence[FaceIn], finish: Finish) -> Picture:
-    opaque = any(layer.on and layer.kind in ("paint", "blend", "primer") for layer in finish.layers)
+    opaque = any(layer.on and layer.of.has("opaque") for layer in finish.layers)
     linear = (correction.XYZ(_DECODED[pixels]) @ XYZ_TO_RGB.T).astype(np.float32)
     light = light_named("window")
     for number, face in enumerate(faces, start=1):

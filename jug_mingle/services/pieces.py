@@ -10,7 +10,7 @@ from sqlalchemy import select
 from sqlalchemy.orm import Session
 
 from jug_mingle.core.finishes import Below
-from jug_mingle.core.finishes.stack import below_of
+from jug_mingle.core.finishes.bare_ground import below_of
 from jug_mingle.core.optics.grounds import Ground, ground, measured_ground
 from jug_mingle.core.pieces import Piece, Samples, draw, usual_piece
 from jug_mingle.errors import NotFoundError, UnfitError

@@ -12,8 +12,7 @@ from jug_mingle.core.colour.difference import difference_words, likely_words
 from jug_mingle.core.colour.spectra import Light, light
 from jug_mingle.core.evidence.fitted_shelf import Shelf
 from jug_mingle.core.evidence.mixtures import masstone
-from jug_mingle.core.finishes import KINDS, PATTERNS, Layer
-from jug_mingle.core.finishes.layers import REVEALS
+from jug_mingle.core.finishes import PATTERNS, Layer
 from jug_mingle.core.finishes.stack import evenly
 from jug_mingle.core.materials.handling import wait_after_coat, wait_words
 from jug_mingle.core.materials.kinds import kind_of
@@ -133,7 +132,7 @@ def sheet_of(session: Session, piece_id: int, *, light: Light, unit: str = "ml")
     states = evenly(finish, "front" if "front" in piece_of(row).areas else next(iter(piece_of(row).areas)))
     lines = [
         LayerLine(
-            title=KINDS[layer.kind], how=_how(layer), amounts=_amounts(each[number], unit),
+            title=layer.of.title, how=_how(layer), amounts=_amounts(each[number], unit),
             wait=_wait(session, layer, layers[number].colours),
             sRGB=_screen(R_seen(*states[number + 1])),
         )
@@ -156,7 +155,7 @@ def _amounts(needs: Sequence[looks.Need], unit: str) -> str:
 
 def _how(layer: Layer) -> str:
     said = [" and ".join(film.name for film in layer.films)] if layer.films else []
-    if layer.kind not in REVEALS:
+    if layer.of.act != "reveal":
         said.append(f"{layer.coats} {'coat' if layer.coats == 1 else 'coats'}")
     if layer.water:
         said.append(f"1 : {layer.water:g} with water")
@@ -177,7 +176,7 @@ def _how(layer: Layer) -> str:
 
 def _wait(session: Session, layer: Layer, colours: Sequence[str]) -> str:
     """Return the wait after each coat of a layer: of the pots that are in it, by their labels or their kinds."""
-    if layer.kind in REVEALS:
+    if layer.of.act == "reveal":
         return "none"
     handlings = [one for colour in colours or [layer.kind] for one in looks.handlings_of(session, colour)]
     return wait_words(wait_after_coat(handlings), layer.coats)

@@ -7,8 +7,6 @@ from pypdf import PdfReader
 
 from jug_mingle.core.colour.spectra import light
 from jug_mingle.core.finishes import KINDS
-from jug_mingle.core.finishes.layers import FILMS_OF
-from jug_mingle.core.finishes.presets import USUAL
 from jug_mingle.errors import ConflictError, UnfitError
 from jug_mingle.services import ladders, looks, mixes, pieces, prints, shelf
 from jug_mingle.services.look_shapes import LayerIn
@@ -28,10 +26,10 @@ class SheetCase(ServiceCase):
         return pieces.add_piece(self.session, self.job.id, name=form.title(), form=form, measures=measures)
 
     def layer(self, kind: str, **changes: Any) -> LayerIn:
-        most = FILMS_OF.get(kind, (1, 1))[1]
+        most = KINDS[kind].films[1]
         mixes = [f"mix:{number}" for number in (self.blue, self.pale, self.blue)]
         own: dict[str, list[str]] = {"wax": ["brown wax"], "metallic": ["gold"], "sealer": [], "oil": []}
-        asked = {"kind": kind, **USUAL[kind], "colours": own.get(kind, mixes[:most]), **changes}
+        asked = {"kind": kind, **KINDS[kind].usual, "colours": own.get(kind, mixes[:most]), **changes}
         return LayerIn.model_validate(asked)
 
     def text(self, *layers: LayerIn) -> str:
@@ -45,7 +43,7 @@ class FinishSheetTest(SheetCase):
     def test_every_kind(self) -> None:
         """Each kind of layer has its line, whatever lies below it."""
         base = [self.layer("paint")]
-        for kind, title in KINDS.items():
+        for kind, title in ((one.key, one.title) for one in KINDS.values()):
             with self.subTest(kind):
                 said = self.text(*base, self.layer(kind))
                 self.assertIn(title, said)

@@ -15,9 +15,8 @@ from jug_mingle.api.shapes import finish_out, hex_of
 from jug_mingle.core.colour.difference import delta_E_CIE2000, difference_words, direction
 from jug_mingle.core.colour.spaces import R_to_Lab
 from jug_mingle.core.colour.spectra import light as light_named
-from jug_mingle.core.finishes import GENERIC, KINDS, METALS, PATTERNS
-from jug_mingle.core.finishes.layers import FILMS_OF, GENERIC_FOR, TAKES
-from jug_mingle.core.finishes.presets import LOOKS, USUAL, WHY
+from jug_mingle.core.finishes import KINDS, METALS, PATTERNS, WAXES
+from jug_mingle.core.finishes.presets import LOOKS
 from jug_mingle.formats.images import encode, encode_png
 from jug_mingle.services import ladders, photo_faces
 from jug_mingle.services import looks as service
@@ -203,14 +202,14 @@ def lookbook() -> LookbookOut:
     """Return the kinds of layers with their usual numbers, the patterns of blends, and our own looks."""
     kinds = [
         LayerKindOut(
-            key=kind, title=title, why=WHY[kind], least=FILMS_OF.get(kind, (1, 1))[0],
-            most=FILMS_OF.get(kind, (1, 1))[1], takes=list(TAKES.get(kind, ())), generic=GENERIC_FOR.get(kind, ""),
-            usual=LayerIn.model_validate({"kind": kind, **USUAL[kind]}),
+            key=kind.key, title=kind.title, why=kind.why, least=kind.films[0], most=kind.films[1],
+            takes=list(kind.takes), generic=kind.generic,
+            usual=LayerIn.model_validate({"kind": kind.key, **kind.usual}),
         )
-        for kind, title in KINDS.items()
+        for kind in KINDS.values()
     ]  # fmt: skip
     return LookbookOut(
-        kinds=kinds, patterns=PATTERNS, waxes=list(GENERIC), metals=list(METALS),
+        kinds=kinds, patterns=dict(PATTERNS), waxes=list(WAXES), metals=list(METALS),
         presets=[PresetOut(key=look.key, title=look.title, words=look.words) for look in LOOKS],
     )  # fmt: skip
 
@@ -315,7 +314,7 @@ def point(piece_id: Id, body: PointIn, session: Reading, light: LightNow = "wind
         zone=found.zone,
         laid=[
             LaidOut(
-                title="bare" if one.layer < 0 else KINDS[body.layers[one.layer].kind].lower(),
+                title="bare" if one.layer < 0 else KINDS[body.layers[one.layer].kind].title.lower(),
                 field=round(one.field, 3), hex=hex_of(np.clip(one.R, 0.0, 1.0), shown),
             )
             for one in found.laid

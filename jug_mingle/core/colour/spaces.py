@@ -59,14 +59,27 @@ def Lab_to_XYZ(Lab: ArrayLike, white: ArrayLike = DAYLIGHT.white) -> FloatArray:
 
 def RGB_to_sRGB(RGB: ArrayLike) -> FloatArray:
     """Return sRGB values 0..1 of linear ones (IEC 61966-2-1), clipped to what a screen shows."""
-    RGB = np.clip(as_floats(RGB, "RGB", last_axis=3), 0.0, 1.0)
-    return np.where(RGB <= 0.0031308, 12.92 * RGB, 1.055 * RGB ** (1 / 2.4) - 0.055)
+    return encoded(np.clip(as_floats(RGB, "RGB", last_axis=3), 0.0, 1.0))
+
+
+def encoded(linear: FloatArray) -> FloatArray:
+    """Return the sRGB value of each linear one, 0..1 both: the transfer curve (IEC 61966-2-1)."""
+    return np.where(linear <= 0.0031308, 12.92 * linear, 1.055 * linear ** (1 / 2.4) - 0.055)
 
 
 def sRGB_to_RGB(sRGB: ArrayLike) -> FloatArray:
     """Return linear values of sRGB ones, each 0..1 (IEC 61966-2-1)."""
     sRGB = check_range(as_floats(sRGB, "sRGB", last_axis=3), "sRGB", 0.0, 1.0)
+    return decoded(sRGB)
+
+
+def decoded(sRGB: FloatArray) -> FloatArray:
+    """Return the linear value of each sRGB one, 0..1 both: the inverse of `encoded`."""
     return np.where(sRGB <= 0.04045, sRGB / 12.92, ((sRGB + 0.055) / 1.055) ** 2.4)
+
+
+LINEAR_OF_BYTE: Final = read_only(decoded(np.arange(256.0) / 255.0))
+"""Linear value (256,) of each byte of a picture."""
 
 
 def sRGB_to_XYZ(sRGB: ArrayLike) -> FloatArray:

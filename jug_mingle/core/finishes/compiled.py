@@ -2,7 +2,8 @@
 
 They say nothing new: `film.R_film` in the form of `stack`'s tables, `film.R_seen` by its table. They let the
 interpreter go, so that parts of a picture are computed side by side. Arrays are contiguous, of float32 but for the
-indices.
+indices, and nan comes out where nan went in. The number of wavelengths is that of the array: a compiled loop is kept
+in a file of its own, which would not know that a table in another module had changed.
 """
 
 from collections.abc import Callable
@@ -13,11 +14,12 @@ import numpy as np
 from numpy.typing import NDArray
 
 from jug_mingle.core.arrays import FloatArray
-from jug_mingle.core.finishes.nodes import NODES
 
-_NODES: Final = NODES.size  # known when it is compiled, so that loops over it are written out
 _ONE: Final = np.float32(1.0)
 _HALF: Final = np.float32(0.5)
+
+_MATHS: Final = {"reassoc", "contract", "arcp", "nsz"}
+"""Sums may be taken in another order; that there is no nan is not taken for granted."""
 
 Loop = TypeVar("Loop", bound=Callable[..., Any])
 
@@ -29,7 +31,7 @@ def _compiled(loop: Loop) -> Loop:
     def made() -> Loop:
         import numba
 
-        return cast(Loop, numba.njit(nogil=True, fastmath=True, error_model="numpy", cache=True)(loop))
+        return cast(Loop, numba.njit(nogil=True, fastmath=_MATHS, error_model="numpy", cache=True)(loop))
 
     @wraps(loop)
     def call(*arrays: Any) -> Any:
@@ -49,7 +51,7 @@ def lay(R: FloatArray, index: NDArray[np.uint16], R0: FloatArray, T2: FloatArray
     """
     for i in range(R.shape[0]):
         level = np.int64(index[i])
-        for k in range(_NODES):
+        for k in range(R.shape[1]):
             below, own = R[i, k], R0[level, k]
             R[i, k] = own + T2[level, k] * below / (_ONE - own * below)
 
@@ -58,7 +60,7 @@ def lay(R: FloatArray, index: NDArray[np.uint16], R0: FloatArray, T2: FloatArray
 def turn(R: FloatArray, amount: FloatArray, to: FloatArray) -> None:
     """Let what else is there show by an amount (n,): R (n, 12) goes so far towards `to` (n, 12)."""
     for i in range(R.shape[0]):
-        for k in range(_NODES):
+        for k in range(R.shape[1]):
             R[i, k] += amount[i] * (to[i, k] - R[i, k])
 
 
@@ -77,8 +79,12 @@ def look(R: FloatArray, seen: FloatArray, weights: FloatArray, out: FloatArray) 
     scale = np.float32(last)
     for i in range(R.shape[0]):
         red = green = blue = np.float32(0.0)
-        for k in range(_NODES):
-            there = seen[min(max(np.int32(R[i, k] * scale + _HALF), 0), last)]
+        for k in range(R.shape[1]):
+            value = R[i, k] * scale + _HALF
+            if np.isnan(value):  # it is no place in a table
+                red = green = blue = value
+                break
+            there = seen[min(max(np.int32(value), 0), last)]
             red += there * weights[k, 0]
             green += there * weights[k, 1]
             blue += there * weights[k, 2]
@@ -133,8 +139,12 @@ def compose(
 
 @_compiled
 def encode(linear: FloatArray, code: NDArray[np.uint8], out: NDArray[np.uint8]) -> None:
-    """Write the byte of each linear value into `out`, flat arrays both, by a table from 0 to 1; beyond is clipped."""
+    """Write the byte of each linear value into `out`, flat arrays both, by a table from 0 to 1.
+
+    Beyond is clipped, and nan is black.
+    """
     last = code.shape[0] - 1
     scale = np.float32(last)
     for i in range(linear.shape[0]):
-        out[i] = code[np.int32(min(max(linear[i], np.float32(0.0)), _ONE) * scale + _HALF)]
+        value = linear[i] if linear[i] > np.float32(0.0) else np.float32(0.0)  # of nan nothing is greater
+        out[i] = code[np.int32(min(value, _ONE) * scale + _HALF)]

@@ -7,13 +7,16 @@ from numpy.typing import NDArray
 
 from jug_mingle.core.arrays import FloatArray
 from jug_mingle.core.colour.adaptation import adapt
-from jug_mingle.core.colour.spaces import SRGB_WHITE, XYZ_TO_RGB, R_to_XYZ
+from jug_mingle.core.colour.spaces import SRGB_WHITE, XYZ_TO_RGB, R_to_XYZ, encoded
 from jug_mingle.core.colour.spectra import BANDS, Light
 from jug_mingle.core.colour.spectra import light as light_named
-from jug_mingle.core.finishes import GENERIC, Layer, compiled
+from jug_mingle.core.finishes import compiled
+from jug_mingle.core.finishes.generic import WAXES
+from jug_mingle.core.finishes.layer import Layer
 from jug_mingle.core.finishes.nodes import screen_weights
 from jug_mingle.core.finishes.parallel import side_by_side
-from jug_mingle.core.finishes.stack import Finish, colours
+from jug_mingle.core.finishes.stack import Finish
+from jug_mingle.core.finishes.stack_tables import colours
 from jug_mingle.core.finishes.textures import Texture, tile
 from jug_mingle.core.optics.grounds import ground
 from jug_mingle.core.pieces import UNPAINTED, Samples, draw, usual_piece
@@ -59,7 +62,7 @@ def warm_up() -> None:
     """Make what every picture needs, by drawing a small one: the textures, and the loops, which are compiled then."""
     for texture in get_args(Texture):
         tile(texture)
-    wax = (GENERIC["white wax"],)
+    wax = (WAXES["white wax"],)
     layers = (Layer(kind="wax", films=wax, place="recess"), Layer(kind="wax_eraser", place="edges"))
     render(draw(usual_piece("box"), 64, 48).samples(), (48, 64), Finish(layers=layers), light_named("window"))
 
@@ -72,10 +75,4 @@ def encode_linear(linear: FloatArray) -> Picture:
     return out.reshape(linear.shape)
 
 
-def _gamma_table(size: int) -> Picture:
-    linear = np.linspace(0.0, 1.0, size)
-    coded = np.where(linear <= 0.0031308, 12.92 * linear, 1.055 * linear ** (1 / 2.4) - 0.055)
-    return np.rint(255.0 * coded).astype(np.uint8)
-
-
-_GAMMA: Final = _gamma_table(1 << 15)
+_GAMMA: Final = np.rint(255.0 * encoded(np.linspace(0.0, 1.0, 1 << 15))).astype(np.uint8)

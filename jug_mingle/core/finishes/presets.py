@@ -1,53 +1,10 @@
-"""How each kind of layer is usually laid, and looks of our own to begin from. Common practice throughout."""
+"""Looks of our own to begin from."""
 
 from collections.abc import Mapping
 from dataclasses import dataclass
 from typing import Any, Final
 
-USUAL: Final[Mapping[str, Mapping[str, Any]]] = {
-    "paint": {"coats": 2},
-    "primer": {"coats": 1},
-    "blend": {"coats": 2, "pattern": "centre", "width": 0.6, "hand": 0.15},
-    "wash": {"water": 2.0, "coats": 2, "wipe": 0.45, "hand": 0.3},
-    "two_tone": {"water": 1.0, "coats": 2, "width": 0.5, "hand": 0.4},
-    "stain": {"dwell": 5.0, "coats": 1},
-    "glaze": {"wipe": 0.75, "place": "recess", "hand": 0.2},
-    "dry_brush": {"amount": 0.3, "place": "high", "hand": 0.5},
-    "wax": {"wipe": 0.85, "amount": 0.6, "place": "recess"},
-    "wax_eraser": {"amount": 0.6, "place": "everywhere"},
-    "distress": {"amount": 0.4, "place": "edges", "width": 0.2, "hand": 0.6},
-    "crackle": {"amount": 0.3, "down_to": 1},
-    "chippy": {"amount": 0.25},
-    "drips": {"amount": 0.5},
-    "metallic": {"amount": 0.45, "place": "edges", "width": 0.1, "hand": 0.4},
-    "stencil": {"amount": 0.9, "width": 0.35, "coats": 1},
-    "oil": {"veil": 0.25},
-    "sealer": {"veil": 0.35, "coats": 2},
-    "fade": {"amount": 0.25, "hand": 0.3},
-}
-"""Kind → what differs from a layer's plain defaults."""
-
-WHY: Final[Mapping[str, str]] = {
-    "paint": "two coats over a near colour or a primer, three to five in white over dark",
-    "primer": "one coat; two where it bleeds",
-    "blend": "two coats, the second refines; three over an extreme ground",
-    "wash": "one part of paint in two of water, two coats, each wiped at once",
-    "two_tone": "a splash of water in both colours, kept in their own buckets",
-    "stain": "wiped after about five minutes; longer is darker; of a paint, thinned, it is a stain too",
-    "glaze": "brushed on, wiped from the open faces, left in the recesses",
-    "dry_brush": "the brush unloaded on a rag, over the high points",
-    "wax": "worked into the recesses and wiped from the faces",
-    "wax_eraser": "clear wax lifts coloured wax where there is too much",
-    "distress": "where hands and feet would wear it; wiped wet it is smooth, sanded it is scratchy",
-    "crackle": "two colours over one another, the upper one cracked",
-    "chippy": "flakes off in patches down to the wood",
-    "drips": "thin paint let run",
-    "metallic": "gilding wax dabbed on edges or into grooves",
-    "stencil": "one coat, the brush nearly dry",
-    "oil": "wiped on, left, wiped off wholly; it deepens the colour",
-    "sealer": "two to three coats in satin",
-    "fade": "320 grit, until the ground shines through",
-}
+from jug_mingle.core.finishes.kinds import KINDS
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -61,7 +18,7 @@ class Look:
 
 
 def _layer(kind: str, *colours: str, **changes: Any) -> Mapping[str, Any]:
-    return {"kind": kind, "colours": list(colours), **USUAL[kind], **changes}
+    return {"kind": kind, "colours": list(colours), **KINDS[kind].usual, **changes}
 
 
 LOOKS: Final = (

@@ -10,8 +10,11 @@ from jug_mingle.core.arrays import FloatArray
 from jug_mingle.core.colour.difference import delta_E_CIE2000
 from jug_mingle.core.colour.spaces import R_to_Lab
 from jug_mingle.core.colour.spectra import BANDS, DAYLIGHT, Light
-from jug_mingle.core.finishes.layers import GENERIC, KINDS, Film, Layer
-from jug_mingle.core.finishes.stack import Finish, area_shares, evenly
+from jug_mingle.core.finishes.blends import area_shares
+from jug_mingle.core.finishes.fields import share_left
+from jug_mingle.core.finishes.generic import WAXES
+from jug_mingle.core.finishes.layer import Film, Layer
+from jug_mingle.core.finishes.stack import Finish, evenly
 from jug_mingle.core.optics.blend_path import Paint, ramp
 from jug_mingle.core.optics.film import R_body, R_film, R_infinity, R_seen
 from jug_mingle.core.optics.hiding import coats_to_hide
@@ -42,7 +45,7 @@ def waxes_on(finish: Finish, zone: str) -> list[Waxed]:
     R, veil = evenly(finish, zone)[-1]
     before = R_to_Lab(R_seen(R, veil))
     found = []
-    for name, film in GENERIC.items():
+    for name, film in WAXES.items():
         seen = R_seen(R_film(K=film.optics.K, S=film.optics.S, X=film.X, R_g=R), film.veil)
         found.append(Waxed(name=name, R=seen, delta_E=float(delta_E_CIE2000(before, R_to_Lab(seen)))))
     return found
@@ -80,7 +83,7 @@ def _paint(film: Film) -> Paint:
 def _blend(
     layer: Layer, samples: Samples, zone: str, bridges: Sequence[Film], light: Light
 ) -> Iterator[tuple[str, str]]:
-    if layer.kind != "blend":
+    if not layer.of.by_look:
         return
     first, last = layer.films[0], layer.films[-1] if len(layer.films) == 2 else layer.films[1]
     way = ramp(_paint(first), _paint(last), light=light, steps=9)
@@ -125,19 +128,19 @@ def _takes_over(layer: Layer, samples: Samples, zone: str, light: Light) -> Iter
     shares = area_shares(layer, samples, zone, by_look=True)
     Lab = np.array([R_to_Lab(R_seen(R_infinity(K=f.optics.K, S=f.optics.S), f.veil), light) for f in layer.films])
     draw = np.array(shares) * (0.4 + Lab[:, 0] / 100.0 + np.hypot(Lab[:, 1], Lab[:, 2]) / 80.0)
-    pull = draw / draw.sum()
-    at = int(np.argmax(pull))
-    if pull[at] > 0.58 and shares[at] < 0.52:
+    weight = draw / draw.sum()
+    at = int(np.argmax(weight))
+    if weight[at] > 0.58 and shares[at] < 0.52:
         yield (
             f"{layer.films[at].name} will take over: {100 * shares[at]:.0f} % of the area, "
-            f"{100 * pull[at]:.0f} % of the look.",
+            f"{100 * weight[at]:.0f} % of the look.",
             "Light and vivid colours come forward: give them less room than they seem to need.",
         )
 
 
 def _contrast(finish: Finish, place: int, zone: str, light: Light) -> Iterator[tuple[str, str]]:
     layer = finish.layers[place]
-    if layer.kind not in ("wax", "glaze", "dry_brush"):
+    if not layer.of.has("accent"):
         return
     states = evenly(finish, zone)
     before, after = (R_to_Lab(R_seen(*states[n]), light) for n in (place, place + 1))
@@ -152,12 +155,13 @@ def _contrast(finish: Finish, place: int, zone: str, light: Light) -> Iterator[t
 
 def _wash(finish: Finish, place: int, zone: str, light: Light) -> Iterator[tuple[str, str]]:
     layer = finish.layers[place]
-    if layer.kind not in ("wash", "two_tone"):
+    if not layer.of.has("thin"):
         return
     states = evenly(finish, zone)
-    left = 1.0 - 0.88 * layer.wipe
     film = layer.films[0]
-    seen = R_seen(R_film(K=film.optics.K, S=film.optics.S, X=layer.X * left, R_g=states[place][0]), film.veil)
+    seen = R_seen(
+        R_film(K=film.optics.K, S=film.optics.S, X=layer.X * share_left(layer), R_g=states[place][0]), film.veil
+    )
     opaque = R_seen(R_infinity(K=film.optics.K, S=film.optics.S), film.veil)
     off, from_bare = (
         float(delta_E_CIE2000(R_to_Lab(seen, light), R_to_Lab(other, light)))
@@ -175,7 +179,7 @@ def _wash(finish: Finish, place: int, zone: str, light: Light) -> Iterator[tuple
 def _hides(finish: Finish, place: int, zones: Sequence[str], light: Light) -> Iterator[tuple[str, str]]:
     """Whether what lies below grins through, zone by zone where they differ, and which primer saves a coat."""
     layer = finish.layers[place]
-    if layer.kind not in ("paint", "blend"):
+    if not layer.of.has("hides"):
         return
     alike: dict[bytes, tuple[FloatArray, list[str]]] = {}
     for zone in zones:
@@ -208,11 +212,11 @@ def _primer_for(film: Film, needed: int, light: Light) -> tuple[str, int] | None
 
 
 def _bleed(finish: Finish, zones: Sequence[str], bleeds: bool) -> list[Remark]:
-    kinds = [layer.kind for layer in finish.layers if layer.on]
-    if not bleeds or any(kind in ("primer", "sealer") for kind in kinds[:1]) or not zones:
+    first = next((layer for layer in finish.layers if layer.on), None)
+    if not bleeds or first is None or first.of.has("blocks_tannin") or not zones:
         return []
     for place, layer in enumerate(finish.layers):
-        if layer.on and layer.kind in ("paint", "blend"):
+        if layer.on and layer.of.has("hides"):
             L = max(float(R_to_Lab(R_seen(R_infinity(K=f.optics.K, S=f.optics.S), f.veil))[0]) for f in layer.films)
             if L > _PALE:
                 why = "Tannin comes through pale paint as yellow or pink stains; a stain-blocking primer holds it."
@@ -223,7 +227,7 @@ def _bleed(finish: Finish, zones: Sequence[str], bleeds: bool) -> list[Remark]:
 def _sealed(finish: Finish, zones: Sequence[str], light: Light) -> list[Remark]:
     """How far oil or a clear coat deepens the colour."""
     for place, layer in enumerate(finish.layers):
-        if not (layer.on and layer.kind in ("sealer", "oil")):
+        if not (layer.on and layer.of.act == "surface"):
             continue
         zone = next((name for name in zones if layer.reaches(name)), None)
         if zone is None or place == 0:
@@ -235,7 +239,7 @@ def _sealed(finish: Finish, zones: Sequence[str], light: Light) -> list[Remark]:
             deeper = "deeper" if sealed[0] < raw[0] else "paler"
             return [
                 Remark(
-                    layer=place, weight="advice", words=f"{KINDS[layer.kind]} makes it {deeper}, by {apart:.1f}.",
+                    layer=place, weight="advice", words=f"{layer.of.title} makes it {deeper}, by {apart:.1f}.",
                     why="It takes the white veil off a matte surface. Judge the colour sealed, not raw.",
                 )
             ]  # fmt: skip

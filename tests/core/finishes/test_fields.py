@@ -7,7 +7,8 @@ import numpy as np
 from numpy.testing import assert_allclose
 
 from jug_mingle.core.finishes import Layer
-from jug_mingle.core.finishes.fields import run, share, thickness, worn
+from jug_mingle.core.finishes.blends import share_of
+from jug_mingle.core.finishes.fields import run
 from jug_mingle.core.finishes.textures import METRES, TILE, looked_up, tile
 from jug_mingle.core.pieces import draw, usual_piece
 from tests.core.paints import film, sheet
@@ -19,7 +20,7 @@ def blend(pattern: str, **changes: Any) -> np.ndarray[Any, Any]:
     """Return how far a blend has gone, over a sheet of 40 by 40."""
     films = (film("blue"), film("white"))
     layer = Layer(**{"kind": "blend", "films": films, "pattern": pattern, **changes})
-    return np.asarray(share(layer, sheet(), "front")).reshape(SIZE, SIZE)
+    return np.asarray(share_of(layer, sheet(), "front")).reshape(SIZE, SIZE)
 
 
 class PatternsTest(unittest.TestCase):
@@ -37,7 +38,7 @@ class PatternsTest(unittest.TestCase):
         """An ombre by rows has one share a row of drawers, from the first colour to the last."""
         layer = Layer(kind="blend", films=(film("blue"), film("white")), pattern="ombre_steps")
         samples = draw(usual_piece("chest", handle="none"), 160, 160).samples()
-        assert_allclose(np.unique(np.round(share(layer, samples, "front"), 3)), [0.0, 0.333, 0.667, 1.0], atol=2e-3)
+        assert_allclose(np.unique(np.round(share_of(layer, samples, "front"), 3)), [0.0, 0.333, 0.667, 1.0], atol=2e-3)
 
     def test_contrast_and_width(self) -> None:
         """Less contrast brings both ends to the middle; a wider run is less steep."""
@@ -56,7 +57,7 @@ class PlacesTest(unittest.TestCase):
         """Sanded at the edges it goes through there first, and never in the middle of a face."""
         edge = np.minimum.outer(np.arange(SIZE), np.arange(SIZE)) / 1000.0
         layer = Layer(kind="distress", place="edges", amount=0.5, width=0.2, hand=0.6)
-        found = worn(layer, sheet(edge=edge), "front").reshape(SIZE, SIZE)
+        found = np.asarray(layer.of.field(layer, sheet(edge=edge), "front")).reshape(SIZE, SIZE)
         self.assertGreater(found[0].mean(), 0.5)
         self.assertLess(found[-1, -1], 0.05)
 
@@ -64,14 +65,14 @@ class PlacesTest(unittest.TestCase):
         half = np.zeros((SIZE, SIZE))
         half[:, 20:] = 1.0
         layer = Layer(kind="wash", films=(film("white"),), wipe=0.9)
-        found = np.asarray(thickness(layer, sheet(recess=half), "front")).reshape(SIZE, SIZE)
+        found = np.asarray(layer.of.field(layer, sheet(recess=half), "front")).reshape(SIZE, SIZE)
         self.assertGreater(found[:, 25:].mean(), 2 * found[:, :15].mean())
 
     def test_stencil_repeats(self) -> None:
         """The sprig comes again every 16 cm at its widest, every second row half a step aside."""
         x = np.broadcast_to(np.arange(SIZE) * 0.01, (SIZE, SIZE))
         layer = Layer(kind="stencil", films=(film("white"),), width=1.0, amount=1.0)
-        found = np.asarray(thickness(layer, sheet(x=x, y=x.T), "front")).reshape(SIZE, SIZE)
+        found = np.asarray(layer.of.field(layer, sheet(x=x, y=x.T), "front")).reshape(SIZE, SIZE)
         assert_allclose(found[:, :16], found[:, 16:32])
         assert_allclose(found[:8, :16], np.roll(found[16:24, :16], 8, axis=1))
         self.assertTrue(0.1 < found.mean() < 0.6)
@@ -79,7 +80,8 @@ class PlacesTest(unittest.TestCase):
     def test_even_layers_are_one_number(self) -> None:
         """A coat without the hand's streaks is as thick everywhere, and need not be computed sample by sample."""
         for kind in ("paint", "primer"):
-            self.assertEqual(thickness(Layer(kind=kind, films=(film("blue"),)), sheet(), "front"), 1.0)
+            layer = Layer(kind=kind, films=(film("blue"),))
+            self.assertEqual(layer.of.field(layer, sheet(), "front"), 1.0)
 
 
 class TexturesTest(unittest.TestCase):

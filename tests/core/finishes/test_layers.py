@@ -1,15 +1,16 @@
 """Layers and the stages of a finish."""
 
 import unittest
+from dataclasses import fields
 
 import numpy as np
 from numpy.testing import assert_allclose
 
 from jug_mingle.core.colour.spaces import XYZ_TO_RGB, XYZ_to_Lab
 from jug_mingle.core.colour.spectra import BANDS, light
-from jug_mingle.core.finishes import GENERIC, KINDS, METALS, Below, Finish, Layer, at_point, stages
+from jug_mingle.core.finishes import KINDS, METALS, WAXES, Below, Finish, Layer, at_point, stages
 from jug_mingle.core.finishes.picture import linear_screen
-from jug_mingle.core.finishes.presets import LOOKS, USUAL, WHY
+from jug_mingle.core.finishes.presets import LOOKS
 from tests.core.paints import film, sheet
 
 FLAT = {"": Below(R=np.full(BANDS, 0.6), veil=0.0, figure=0.0)}
@@ -47,14 +48,15 @@ class LayersTest(unittest.TestCase):
         self.assertFalse(Layer(kind="paint", films=(blue,), on=False).reaches("front"))
 
     def test_every_kind_has_its_usual_numbers(self) -> None:
-        self.assertEqual(set(USUAL), set(KINDS))
-        self.assertEqual(set(WHY), set(KINDS))
+        for kind in KINDS.values():
+            self.assertTrue(kind.why)
+            self.assertLessEqual(set(kind.usual), {one.name for one in fields(Layer)})
         for look in LOOKS:
             for layer in look.layers:
-                fields = {name: value for name, value in layer.items() if name not in ("colours", "zones")}
-                films = tuple(GENERIC.get(name, film("blue")) for name in layer["colours"])
+                numbers = {name: value for name, value in layer.items() if name not in ("colours", "zones")}
+                films = tuple(WAXES.get(name, film("blue")) for name in layer["colours"])
                 with self.subTest(look.key, kind=layer["kind"]):
-                    self.assertTrue(Layer(films=films, **fields).on)
+                    self.assertTrue(Layer(films=films, **numbers).on)
 
     def test_metals(self) -> None:
         """Gilding without a colour of one's own is gold; it covers what it catches."""

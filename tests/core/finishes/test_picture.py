@@ -9,10 +9,11 @@ from jug_mingle.core.colour.adaptation import R_to_screen
 from jug_mingle.core.colour.difference import delta_E_CIE2000
 from jug_mingle.core.colour.spaces import XYZ_TO_RGB, R_to_Lab, RGB_to_sRGB, XYZ_to_Lab, sRGB_to_RGB, sRGB_to_XYZ
 from jug_mingle.core.colour.spectra import light, lights
-from jug_mingle.core.finishes import GENERIC, Below, Finish, Layer, bare
+from jug_mingle.core.finishes import WAXES, Below, Finish, Layer, bare
 from jug_mingle.core.finishes.nodes import screen_weights
 from jug_mingle.core.finishes.picture import MAT, Picture, linear_screen, render
-from jug_mingle.core.finishes.stack import colours, evenly
+from jug_mingle.core.finishes.stack import evenly
+from jug_mingle.core.finishes.stack_tables import colours
 from jug_mingle.core.optics.film import R_film, R_infinity, R_seen
 from jug_mingle.core.optics.grounds import GROUNDS
 from jug_mingle.core.pieces import UNPAINTED, draw, usual_piece
@@ -124,7 +125,7 @@ class WholePictureTest(unittest.TestCase):
         """
         layers = (
             Layer(kind="blend", films=(film("blue"), film("white")), pattern="ombre", width=0.9, coats=3),
-            Layer(kind="wax", films=(GENERIC["brown wax"],), place="recess", wipe=0.85, amount=0.6),
+            Layer(kind="wax", films=(WAXES["brown wax"],), place="recess", wipe=0.85, amount=0.6),
         )
         samples = draw(usual_piece("chest"), 240, 180).samples()
         picture = render(samples, (180, 240), Finish(layers=layers), light("window"))

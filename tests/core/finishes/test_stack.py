@@ -11,12 +11,11 @@ from scipy.linalg import expm
 from jug_mingle.core.colour.difference import delta_E_CIE2000
 from jug_mingle.core.colour.spaces import XYZ_TO_RGB, XYZ_to_Lab
 from jug_mingle.core.colour.spectra import BANDS, light
-from jug_mingle.core.finishes import GENERIC, KINDS, PATTERNS, Below, Film, Finish, Layer, area_shares, at_point, bare
-from jug_mingle.core.finishes.layers import FILMS_OF
+from jug_mingle.core.finishes import KINDS, PATTERNS, WAXES, Below, Film, Finish, Layer, area_shares, at_point, bare
+from jug_mingle.core.finishes.bare_ground import figured
 from jug_mingle.core.finishes.nodes import screen_weights
 from jug_mingle.core.finishes.picture import linear_screen
-from jug_mingle.core.finishes.presets import USUAL
-from jug_mingle.core.finishes.stack import colours, figured
+from jug_mingle.core.finishes.stack_tables import colours
 from jug_mingle.core.optics.coefficients import Optics
 from jug_mingle.core.optics.film import R_body, R_seen
 from jug_mingle.core.pieces import UNPAINTED, draw, usual_piece
@@ -40,7 +39,7 @@ def one_of_each(**changes: Any) -> list[Layer]:
     """Return a layer of every kind as it is usually laid."""
     films = [film("blue", X=12.0), film("white", X=12.0), film("red", X=12.0)]
     return [
-        Layer(**{"kind": kind, "films": tuple(films[: FILMS_OF.get(kind, (1, 1))[1]]), **USUAL[kind], **changes})
+        Layer(**{"kind": kind, "films": tuple(films[: KINDS[kind].films[1]]), **KINDS[kind].usual, **changes})
         for kind in KINDS
     ]
 
@@ -90,7 +89,7 @@ class PictureTest(unittest.TestCase):
         base = Layer(kind="paint", films=(film("green", X=25.0),))
         day = light("window")
         for layer in one_of_each():
-            finish = Finish(layers=(base, layer, Layer(kind="wax", films=(GENERIC["brown wax"],), amount=0.2)))
+            finish = Finish(layers=(base, layer, Layer(kind="wax", films=(WAXES["brown wax"],), amount=0.2)))
             drawn = colours(finish, samples, "front", screen_weights(day))
             for at in np.random.default_rng(3).integers(0, drawn.shape[0], 12):
                 R = np.clip(at_point(finish, samples, "front", int(at))[-1].R, 0.0, 1.0)
@@ -150,14 +149,14 @@ class WearTest(unittest.TestCase):
         samples = draw(usual_piece("chest"), 160, 120).samples()
         for kind in ("distress", "crackle", "chippy", "fade"):
             worn = [
-                area_shares(Layer(kind=kind, **{**USUAL[kind], "amount": amount}), samples, "front")[0]
+                area_shares(Layer(kind=kind, **{**KINDS[kind].usual, "amount": amount}), samples, "front")[0]
                 for amount in (0.1, 0.4, 0.9)
             ]
             with self.subTest(kind):
                 self.assertTrue(worn[0] < worn[1] < worn[2], worn)
 
     def test_eraser_takes_off_only_the_wax(self) -> None:
-        black = Layer(kind="wax", films=(GENERIC["black wax"],), place="everywhere", amount=0.6)
+        black = Layer(kind="wax", films=(WAXES["black wax"],), place="everywhere", amount=0.6)
         eraser = Layer(kind="wax_eraser", amount=1.0, place="everywhere")
         paint = Layer(kind="paint", films=(film("white", X=900.0),))
         found = at_point(Finish(layers=(paint, black, eraser), grounds=FLAT), sheet(), "front", 3)

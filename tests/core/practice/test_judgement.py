@@ -3,7 +3,7 @@
 import unittest
 from typing import Any
 
-from jug_mingle.core.finishes import GENERIC, Below, Film, Finish, Layer, bare
+from jug_mingle.core.finishes import WAXES, Below, Film, Finish, Layer, bare
 from jug_mingle.core.optics.coefficients import Optics
 from jug_mingle.core.pieces import draw, usual_piece
 from jug_mingle.core.practice.judgement import best_bridge, judge, waxes_on
@@ -45,8 +45,8 @@ class JudgementTest(unittest.TestCase):
     def test_wax_contrast(self) -> None:
         """Black wax is too hard against a pale colour; white wax on white is barely seen."""
         white = layer("paint", film("white", X=900.0))
-        self.assertIn("too hard against so pale a colour", self.words(white, layer("wax", GENERIC["black wax"])))
-        self.assertIn("barely be seen", self.words(white, layer("wax", GENERIC["clear wax"])))
+        self.assertIn("too hard against so pale a colour", self.words(white, layer("wax", WAXES["black wax"])))
+        self.assertIn("barely be seen", self.words(white, layer("wax", WAXES["clear wax"])))
 
     def test_washes(self) -> None:
         """1 : 2 wiped leaves the wood readable; undiluted in three coats it is paint; 1 : 10 wiped off is nothing."""
@@ -90,7 +90,7 @@ class JudgementTest(unittest.TestCase):
         self.assertRegex(found, r"Clear coat makes it deeper, by \d")
 
     def test_every_remark_has_its_reason(self) -> None:
-        layers = (layer("blend", RED, GREEN), layer("wax", GENERIC["black wax"]), layer("sealer", veil=0.1))
+        layers = (layer("blend", RED, GREEN), layer("wax", WAXES["black wax"]), layer("sealer", veil=0.1))
         for one in judge(Finish(layers=layers, grounds={"": Below(R=bare("oak").R, veil=0.9, figure=0.0)}), SAMPLES):
             self.assertTrue(one.words and one.why and one.words.endswith("."))
 

@@ -6,7 +6,7 @@ from typing import Any
 import numpy as np
 
 from jug_mingle.core.colour.spectra import BANDS
-from jug_mingle.core.finishes import GENERIC, Film, Layer
+from jug_mingle.core.finishes import WAXES, Film, Layer
 from jug_mingle.core.optics.coefficients import Optics
 from jug_mingle.core.practice.layer_order import check_order
 from tests.core.paints import film
@@ -24,7 +24,7 @@ def said(*layers: Layer) -> list[tuple[str, str]]:
 
 class OrderTest(unittest.TestCase):
     PAINT, SEAL = layer("paint", BLUE), layer("sealer", veil=0.3)
-    CLEAR, BROWN = layer("wax", GENERIC["clear wax"]), layer("wax", GENERIC["brown wax"], wipe=0.9)
+    CLEAR, BROWN = layer("wax", WAXES["clear wax"]), layer("wax", WAXES["brown wax"], wipe=0.9)
     TEA = layer("stain", Film(name="tea", optics=Optics(K=np.full(BANDS, 0.02), S=np.zeros(BANDS)), X=9.0, veil=0.3))
 
     def test_each_rule(self) -> None:
@@ -62,9 +62,9 @@ class OrderTest(unittest.TestCase):
                 self.assertEqual([text for weight, text in said(*layers) if weight == "wrong"], [])
 
     def test_what_is_off_or_elsewhere_does_not_count(self) -> None:
-        off = layer("wax", GENERIC["clear wax"], on=False)
+        off = layer("wax", WAXES["clear wax"], on=False)
         self.assertFalse(any("will not hold" in text for _, text in said(off, self.PAINT)))
-        top = layer("wax", GENERIC["clear wax"], zones=("top",))
+        top = layer("wax", WAXES["clear wax"], zones=("top",))
         body = layer("paint", BLUE, zones=("body",))
         self.assertFalse(any("will not hold" in text for _, text in said(top, body)))
         self.assertTrue(any("will not hold" in text for _, text in said(top, self.PAINT)))

@@ -1,0 +1,48 @@
+"""What a zone is before anything is laid: its body reflectance, its surface, its figure."""
+
+from dataclasses import dataclass
+from functools import lru_cache
+
+import numpy as np
+
+from jug_mingle.core.arrays import FloatArray
+from jug_mingle.core.colour.spectra import BANDS
+from jug_mingle.core.finishes.textures import looked_up
+from jug_mingle.core.optics.film import R_body
+from jug_mingle.core.optics.grounds import Ground, ground
+from jug_mingle.core.pieces.faces import Samples
+
+
+@dataclass(frozen=True, slots=True, kw_only=True, eq=False)
+class Below:
+    """What a zone is before anything is laid: its body reflectance (36,), its surface, how strongly it is figured."""
+
+    R: FloatArray
+    veil: float
+    figure: float
+
+
+@lru_cache(maxsize=64)
+def bare(key: str) -> Below:
+    """Return a generic ground as what lies below a finish; ValueError lists the known ones."""
+    return below_of(ground(key))
+
+
+def below_of(wood: Ground) -> Below:
+    """Return a ground as what lies below a finish."""
+    return Below(R=R_body(wood.R_seen, wood.veil), veil=wood.veil, figure=wood.figure)
+
+
+def figured(below: Below, grain: FloatArray | float) -> FloatArray:
+    """Return the body reflectance (..., 36) of a ground where its figure has a height: R to a power.
+
+    The figure is more or less of the same colouring matter, so body absorption scales.
+    """
+    if below.figure == 0.0:
+        return np.broadcast_to(below.R, (*np.shape(grain), BANDS))
+    return np.asarray(below.R ** np.exp(0.33 * below.figure * np.clip(grain, -1.6, 1.6))[..., np.newaxis])
+
+
+def grain_of(samples: Samples, zone: str) -> FloatArray:
+    """Return the height of the figure over the samples of a zone, about -1..1."""
+    return looked_up(samples, zone, "figure", 7) + 0.45 * looked_up(samples, zone, "pores", 7)

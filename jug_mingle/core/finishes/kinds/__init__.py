@@ -1,0 +1,50 @@
+"""The kinds of layers, one file each, registered here once. A new one is a file, a line here, and its test."""
+
+from collections.abc import Mapping
+from typing import Final
+
+from jug_mingle.core.finishes.kinds.blend import BLEND
+from jug_mingle.core.finishes.kinds.chippy import CHIPPY
+from jug_mingle.core.finishes.kinds.crackle import CRACKLE
+from jug_mingle.core.finishes.kinds.distress import DISTRESS
+from jug_mingle.core.finishes.kinds.drips import DRIPS
+from jug_mingle.core.finishes.kinds.dry_brush import DRY_BRUSH
+from jug_mingle.core.finishes.kinds.fade import FADE
+from jug_mingle.core.finishes.kinds.glaze import GLAZE
+from jug_mingle.core.finishes.kinds.metallic import METALLIC
+from jug_mingle.core.finishes.kinds.oil import OIL
+from jug_mingle.core.finishes.kinds.paint import PAINT
+from jug_mingle.core.finishes.kinds.primer import PRIMER
+from jug_mingle.core.finishes.kinds.sealer import SEALER
+from jug_mingle.core.finishes.kinds.stain import STAIN
+from jug_mingle.core.finishes.kinds.stencil import STENCIL
+from jug_mingle.core.finishes.kinds.two_tone import TWO_TONE
+from jug_mingle.core.finishes.kinds.wash import WASH
+from jug_mingle.core.finishes.kinds.wax import WAX
+from jug_mingle.core.finishes.kinds.wax_eraser import WAX_ERASER
+from jug_mingle.core.finishes.layer_kind import LayerKind
+
+KINDS: Final[Mapping[str, LayerKind]] = {
+    kind.key: kind
+    for kind in (
+        PAINT,
+        PRIMER,
+        BLEND,
+        WASH,
+        TWO_TONE,
+        STAIN,
+        GLAZE,
+        DRY_BRUSH,
+        WAX,
+        WAX_ERASER,
+        DISTRESS,
+        CRACKLE,
+        CHIPPY,
+        DRIPS,
+        METALLIC,
+        STENCIL,
+        OIL,
+        SEALER,
+        FADE,
+    )
+}

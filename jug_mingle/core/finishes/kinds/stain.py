@@ -1,0 +1,51 @@
+"""A stain, which goes into bare wood and is wiped after a while."""
+
+from collections.abc import Iterator, Sequence
+from typing import TYPE_CHECKING, Final
+
+import numpy as np
+
+from jug_mingle.core.arrays import FloatArray
+from jug_mingle.core.finishes.fields import clip
+from jug_mingle.core.finishes.layer_kind import PAINT_KINDS, LayerKind, Said, covering_surface
+from jug_mingle.core.finishes.settings import COATS, DWELL, WATER
+from jug_mingle.core.finishes.textures import looked_up
+from jug_mingle.core.pieces.faces import Samples
+
+if TYPE_CHECKING:
+    from jug_mingle.core.finishes.layer import Layer
+
+
+def _field(_layer: "Layer", samples: Samples, zone: str) -> FloatArray:
+    """A stain goes deeper where the wood is softer."""
+    return clip(1.0 + 0.28 * looked_up(samples, zone, "figure", 7), 0.2, 2.0)
+
+
+def _uptake(layer: "Layer") -> float:
+    """Most of a stain goes in at once, ever less later: even in the logarithm of the wait."""
+    return float(0.62 + 0.24 * np.log(layer.dwell / 5.0 + 0.5))
+
+
+def _remarks(_layer: "Layer", below: "Sequence[Layer]", _above: "Sequence[Layer]") -> Iterator[Said]:
+    if any(one.of.has("closes_wood") for one in below):
+        yield (
+            "wrong",
+            "A stain has to reach bare wood.",
+            "It colours by going in; over a film it lies on top and wipes off.",
+        )
+
+
+STAIN: Final = LayerKind(
+    key="stain",
+    title="Stain",
+    why="wiped after about five minutes; longer is darker; of a paint, thinned, it is a stain too",
+    act="film",
+    takes=("water_stain", "oil_stain", "gel_stain", *PAINT_KINDS),
+    usual={"dwell": 5.0, "coats": 1},
+    settings=(DWELL, WATER, COATS),
+    traits=frozenset(("colours",)),
+    field=_field,
+    uptake=_uptake,
+    surface=covering_surface,
+    remarks=_remarks,
+)

@@ -1,0 +1,151 @@
+"""A layer of a finish: which kind, of which films, and how they are laid."""
+
+from dataclasses import dataclass, replace
+from typing import Literal
+
+import numpy as np
+
+from jug_mingle.core.finishes.kinds import KINDS
+from jug_mingle.core.finishes.layer_kind import LayerKind
+from jug_mingle.core.finishes.settings import NUMBERS
+from jug_mingle.core.optics.coefficients import Optics
+
+Pattern = Literal[
+    "centre", "raised", "corners", "left_right", "top_bottom", "ombre", "ombre_steps", "smoky", "stippled", "hatched"
+]
+Place = Literal["everywhere", "recess", "high", "edges", "grain"]
+
+
+@dataclass(frozen=True, slots=True, kw_only=True, eq=False)
+class Film:
+    """What is laid: a mix or a tin as a film of its own.
+
+    Attributes
+    ----------
+    optics : Optics
+        [1/µm]
+    X : float
+        Dry thickness of one ordinary coat, undiluted. [µm]
+    veil : float
+        Surface when dry, as for `film.R_seen`. [0..1]
+    base : str
+        "water", "oil" or "wax".
+    """
+
+    name: str
+    optics: Optics
+    X: float
+    veil: float
+    base: str = "water"
+
+
+@dataclass(frozen=True, slots=True, kw_only=True, eq=False)
+class Layer:
+    """One layer.
+
+    Attributes
+    ----------
+    kind : str
+        A key of `KINDS`.
+    films : tuple of Film
+        What is laid, as many as its kind takes.
+    zones : tuple of str
+        Where; everywhere that is painted when empty.
+    coats : int
+        1..4.
+    water : float
+        Parts of water to one of paint. [0..10]
+    wipe : float
+        How much is wiped back. [0..1]
+    amount : float
+        How much of a partial layer there is: of dry brush, wear, wax, gilding. [0..1]
+    width : float
+        How wide colours run into each other, or how far from an edge a partial layer reaches. [0..1]
+    contrast : float
+        How far the ends of a blend stay apart: below 1 the middle takes over. [0..1]
+    hand : float
+        From smooth 0 to scratchy 1.
+    dwell : float
+        Minutes before a stain is wiped. [0.5..600]
+    down_to : int
+        Which layer wear goes down to, counted from the ground, which is 0.
+    veil : float or None
+        Surface that an oil or a clear coat leaves.
+    on : bool
+        Whether it is shown.
+    """
+
+    kind: str
+    films: tuple[Film, ...] = ()
+    zones: tuple[str, ...] = ()
+    coats: int = 1
+    water: float = 0.0
+    wipe: float = 0.0
+    amount: float = 0.5
+    place: Place = "everywhere"
+    pattern: Pattern = "centre"
+    width: float = 0.6
+    contrast: float = 1.0
+    hand: float = 0.0
+    seed: int = 1
+    dwell: float = 5.0
+    down_to: int = 0
+    veil: float | None = None
+    on: bool = True
+
+    def __post_init__(self) -> None:
+        if self.kind not in KINDS:
+            raise ValueError(f"there is no layer {self.kind!r}; known are {', '.join(KINDS)}")
+        least, most = self.of.films
+        if not least <= len(self.films) <= most:
+            asked = "a colour" if most == 1 else f"{least} to {most} colours" if least != most else f"{least} colours"
+            raise ValueError(f"{self.of.title.lower()} needs {asked}, got {len(self.films)}")
+        for one in NUMBERS:
+            value = getattr(self, one.key)
+            if not one.low <= value <= one.high:
+                raise ValueError(f"{one.key} of a layer must be from {one.low:g} to {one.high:g}, got {value:g}")
+
+    @property
+    def of(self) -> LayerKind:
+        """Its kind."""
+        return KINDS[self.kind]
+
+    @property
+    def X(self) -> float:
+        """Full dry thickness of the layer where its field is 1. [µm]"""
+        if not self.films:
+            return 0.0
+        return self.coats * float(np.mean([film.X for film in self.films])) / (1.0 + self.water) * self.of.uptake(self)
+
+    @property
+    def field_key(self) -> tuple[object, ...]:
+        """All that says where the layer lies on a drawing; layers that agree in it have the same fields."""
+        return (
+            self.kind, len(self.films), self.place, self.pattern, self.wipe, self.amount, self.width, self.contrast,
+            self.hand, self.seed,
+        )  # fmt: skip
+
+    def reaches(self, zone: str) -> bool:
+        """Return whether it is laid on a zone."""
+        return self.on and (not self.zones or zone in self.zones)
+
+
+def stages(layers: tuple[Layer, ...]) -> list[tuple[Layer, ...]]:
+    """Return the finish as it grows: bare, after each coat, after each layer."""
+    found: list[tuple[Layer, ...]] = [()]
+    for place, layer in enumerate(layers):
+        if not layer.on:
+            continue
+        below = layers[:place]
+        found += [(*below, replace(layer, coats=coats)) for coats in range(1, layer.coats + 1)]
+    return found
+
+
+def stage_names(layers: tuple[Layer, ...]) -> list[str]:
+    """Return the name of each of `stages`."""
+    names = ["bare"]
+    for layer in layers:
+        if layer.on:
+            title = layer.of.title.lower()
+            names += [title] if layer.coats == 1 else [f"{title}, coat {n}" for n in range(1, layer.coats + 1)]
+    return names
