@@ -30,8 +30,8 @@ from jug_mingle.core.optics.film import R_seen
 from jug_mingle.core.pieces import UNPAINTED, draw, usual_piece
 from jug_mingle.core.recipes.walk_down import rungs
 from jug_mingle.demo.pigments import POTS
-from jug_mingle.services.looks import film_of
-from jug_mingle.services.shelf import fitted_shelf
+from jug_mingle.services.finish_resolver import film_of
+from jug_mingle.services.shelf_fit import fitted_shelf
 from jug_mingle.store.database import open_database
 from tests.browser.support import Server, launch
 

@@ -30,7 +30,7 @@ from jug_mingle.core.recipes.search import best_candidates, exhaustive
 from jug_mingle.core.recipes.wishes import Target, Wishes, usable
 from jug_mingle.demo.pigments import POTS, true_mix
 from jug_mingle.demo.scenes import scenes
-from jug_mingle.services.shelf import fitted_shelf
+from jug_mingle.services.shelf_fit import fitted_shelf
 from jug_mingle.store.database import open_database
 from tests.browser.support import Server, launch
 

@@ -175,7 +175,7 @@ def match(
     as_json: Annotated[bool, typer.Option("--json", help="Print JSON.")] = False,
 ) -> None:
     """Print recipes for a colour from a shelf."""
-    from jug_mingle.services.match import match_target, to_json, to_text
+    from jug_mingle.services.shelf_match import match_target, to_json, to_text
 
     try:
         found = match_target(

@@ -19,33 +19,17 @@ from jug_mingle import __version__
 from jug_mingle.api.context import Context
 from jug_mingle.api.failures import Foresight, answer, speak_of_failures
 from jug_mingle.api.guard import Guard
+from jug_mingle.api.nouns import NOUNS
 from jug_mingle.api.once import DoneOnce
-from jug_mingle.api.routes import (
-    again,
-    colours,
-    devices,
-    jobs,
-    lights,
-    looks,
-    mixes,
-    photos,
-    pieces,
-    pots,
-    preparations,
-    recipes,
-    shelf,
-    strips,
-    targets,
-)
 from jug_mingle.core.arrays import FloatArray
 from jug_mingle.core.finishes.picture import warm_up
 from jug_mingle.devices.reader import ColourReader
 from jug_mingle.devices.scale import Scale
 from jug_mingle.devices.simulated_reader import SimulatedReader
 from jug_mingle.devices.simulated_scale import SimulatedScale
-from jug_mingle.services.measured import Sample, Truth, tray
 from jug_mingle.services.photos import PhotoFolder
-from jug_mingle.services.shelf import keep_fit
+from jug_mingle.services.reader_tray import Sample, Truth, tray
+from jug_mingle.services.shelf_fit import keep_fit
 from jug_mingle.settings import Settings, address_of, own_hosts
 from jug_mingle.store.database import Database, open_database
 
@@ -97,24 +81,8 @@ def create_app(
     for middleware in (DoneOnce, Foresight):
         app.add_middleware(middleware)
     app.add_middleware(Guard, hosts=own_hosts(settings))
-    for module in (
-        lights,
-        shelf,
-        jobs,
-        photos,
-        colours,
-        targets,
-        mixes,
-        pieces,
-        looks,
-        devices,
-        pots,
-        recipes,
-        preparations,
-        strips,
-        again,
-    ):
-        app.include_router(module.router)
+    for noun in NOUNS:
+        app.include_router(noun.router)
     _serve_pages(app)
     return app
 

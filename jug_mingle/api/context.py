@@ -9,11 +9,11 @@ from anyio import CapacityLimiter, to_thread
 from fastapi import Depends, Query, Request, Response
 from sqlalchemy.orm import Session
 
-from jug_mingle.api.schemas import LightName, Problem
+from jug_mingle.api.common.schemas import LightName, Problem
 from jug_mingle.devices.reader import ColourReader
 from jug_mingle.devices.scale import Scale
 from jug_mingle.services.photos import PhotoFolder
-from jug_mingle.services.shelf import fitted_shelf
+from jug_mingle.services.shelf_fit import fitted_shelf
 from jug_mingle.settings import Settings
 from jug_mingle.store.database import Database
 
@@ -48,13 +48,13 @@ async def get_context(request: Request) -> Context:
 ContextNow = Annotated[Context, Depends(get_context)]
 
 
-def reading(context: ContextNow) -> Iterator[Session]:
+def read_session(context: ContextNow) -> Iterator[Session]:
     """Give a route a session to read with."""
     with context.database.read() as session:
         yield session
 
 
-Reading = Annotated[Session, Depends(reading)]
+ReadSession = Annotated[Session, Depends(read_session)]
 LightNow = Annotated[LightName, Query(description="The light in which colours are shown.")]
 UnitName = Literal["ml", "spoons", "metric_spoons", "fl_oz", "g", "drop"]
 UnitNow = Annotated[UnitName, Query(description="The unit in which amounts are said.")]

@@ -16,10 +16,10 @@ from jug_mingle.core.optics.film import R_body, veil_of
 from jug_mingle.core.optics.grounds import ground
 from jug_mingle.demo.pigments import POTS, Pot, true_film, true_mix
 from jug_mingle.demo.scenes import Scene, scenes
-from jug_mingle.services import jobs, looks, mixes, photos, pieces, shelf, strips, targets
+from jug_mingle.documents.colour_source import FromPhoto, SpotIn, WhiteIn
+from jug_mingle.services import jobs, looks, materials, mixes, photos, pieces, readings, recipes, strips, targets
 from jug_mingle.services.colours import Colour, resolve, source_of
 from jug_mingle.services.photos import PhotoFolder
-from jug_mingle.services.sources import FromPhoto, SpotIn, WhiteIn
 from jug_mingle.store.database import Database
 from jug_mingle.store.models import JobRow, MaterialRow, MixRow, PhotoRow
 
@@ -88,7 +88,7 @@ def _stock_the_shelf(session: Session) -> None:
     rng = np.random.default_rng(20)
     rows: dict[str, MaterialRow] = {}
     for pot in POTS:
-        rows[pot.key] = shelf.add_material(
+        rows[pot.key] = materials.add_material(
             session,
             key=pot.key,
             name=pot.name,
@@ -108,7 +108,7 @@ def _stock_the_shelf(session: Session) -> None:
         elif kind.optical == "hiding":
             noise = NOISE[pot.known]
             masstone = (_read(true_mix([(pot, 1.0)]), noise, rng),)
-            shelf.add_reading(
+            readings.add_reading(
                 session,
                 how=pot.known,
                 noise=noise,
@@ -118,7 +118,7 @@ def _stock_the_shelf(session: Session) -> None:
             )
             if pot is not white:
                 tint = _read(true_mix([(pot, 1.0), (white, 4.0)]), noise, rng)
-                shelf.add_reading(
+                readings.add_reading(
                     session,
                     how=pot.known,
                     noise=noise,
@@ -142,7 +142,7 @@ def _read_over_paper(session: Session, row: MaterialRow, pot: Pot, rng: np.rando
     X = 1000.0 / kind.spread_rate * kind.volume_solids
     paper = R_body(ground("paper").R_seen, ground("paper").veil)
     seen = np.clip(true_film(pot, X=X, R_g=paper) + 0.002 * rng.standard_normal(36), 0.001, 1.0)
-    shelf.add_reading(
+    readings.add_reading(
         session,
         how="reader",
         noise=NOISE["reader"],
@@ -158,7 +158,7 @@ def _read_white_card(session: Session, row: MaterialRow, pot: Pot, rng: np.rando
     kind = kind_of(pot.kind)
     X = 1000.0 / kind.spread_rate * kind.volume_solids
     grounds = [R_body(np.full(36, level), 0.9) for level in (0.05, 0.85)]
-    shelf.add_reading(
+    readings.add_reading(
         session,
         how="reader",
         noise=NOISE["reader"],
@@ -202,7 +202,7 @@ def _mix_like(
         source=source_of(said, colour),
         how=colour.how,
     )
-    found = mixes.recipes_for(
+    found = recipes.recipes_for(
         session,
         target_id=target.id,
         batch=batch,
@@ -214,7 +214,7 @@ def _mix_like(
         lights=("window", "bulb"),
     )
     best = next(recipe for recipe in found.recipes if len(recipe.pours) == 3)
-    pours = [mixes.PourAsked(material=pour.key, parts=pour.parts, ml=pour.ml) for pour in best.pours]
+    pours = [recipes.PourAsked(material=pour.key, parts=pour.parts, ml=pour.ml) for pour in best.pours]
     return mixes.add_mix(
         session, job_id=job.id, target_id=target.id, name=name.capitalize(), batch=batch, tool_key="parts", pours=pours
     )

@@ -18,14 +18,7 @@ from jug_mingle.core.evidence.mixtures import masstone, predict
 from jug_mingle.core.evidence.readings import NOISE
 from jug_mingle.core.measuring.tools import tool
 from jug_mingle.core.optics.film import as_film_shows, veil_of
-from jug_mingle.errors import ConflictError, NotFoundError, UnfitError
-from jug_mingle.formats.colour_file import Sample
-from jug_mingle.formats.target_text import parse_colour
-from jug_mingle.services.mixes import get_mix, mix_rows
-from jug_mingle.services.photos import PhotoFolder, caught_from, correction_of, get_photo
-from jug_mingle.services.predictions import assessed, ground_of_job, pours_of
-from jug_mingle.services.shelf import fitted_shelf, get_material, readings_of, to_material
-from jug_mingle.services.sources import (
+from jug_mingle.documents.colour_source import (
     Between,
     ColourIn,
     FromMaterial,
@@ -37,6 +30,15 @@ from jug_mingle.services.sources import (
     FromTarget,
     FromText,
 )
+from jug_mingle.errors import ConflictError, NotFoundError, UnfitError
+from jug_mingle.formats.colour_file import Sample
+from jug_mingle.formats.target_text import parse_colour
+from jug_mingle.services.materials import get_material, to_material
+from jug_mingle.services.mixes import get_mix, mix_rows
+from jug_mingle.services.photos import PhotoFolder, caught_from, correction_of, get_photo
+from jug_mingle.services.predictions import assessed, ground_of_job, pours_of
+from jug_mingle.services.readings import readings_of
+from jug_mingle.services.shelf_fit import fitted_shelf
 from jug_mingle.services.targets import get_target, target_rows
 from jug_mingle.store.models import DeviceReadingRow, MaterialRow
 

@@ -1,112 +1,34 @@
-"""Recipes for a target, and the mixes that a job keeps: its jugs."""
+"""The mixes that a job keeps: its jugs."""
 
 from collections.abc import Sequence
-from dataclasses import dataclass
-from typing import Final
 
 import numpy as np
 from sqlalchemy import select
 from sqlalchemy.orm import Session
 
 from jug_mingle.core.colour.spectra import light
-from jug_mingle.core.evidence.fitted_shelf import Shelf
 from jug_mingle.core.evidence.level import white_of
 from jug_mingle.core.evidence.mixtures import predict
-from jug_mingle.core.evidence.next_swatch import NextSwatch, next_swatch
 from jug_mingle.core.evidence.readings import Swatch
 from jug_mingle.core.materials.material import may_mix
 from jug_mingle.core.measuring.pouring import Pour
 from jug_mingle.core.measuring.tools import tool
-from jug_mingle.core.recipes.assessment import Recipe
-from jug_mingle.core.recipes.lacking import Lack, what_is_lacking
-from jug_mingle.core.recipes.recipes import find_recipes
-from jug_mingle.core.recipes.wishes import NothingToMixError, Target, Wishes
 from jug_mingle.errors import ConflictError, NotFoundError, UnfitError
 from jug_mingle.services.jobs import get_job
-from jug_mingle.services.predictions import assess_mix, keep_prediction, pours_of
-from jug_mingle.services.shelf import (
+from jug_mingle.services.materials import (
     add_material,
-    add_reading,
-    fitted_shelf,
     get_material,
+    keys_on_shelf,
     material_rows,
     pot_life_of,
-    standing,
     to_material,
 )
+from jug_mingle.services.predictions import assess_mix, keep_prediction, pours_of
+from jug_mingle.services.readings import add_reading
+from jug_mingle.services.recipes import PourAsked
+from jug_mingle.services.shelf_fit import fitted_shelf
 from jug_mingle.services.targets import get_target
 from jug_mingle.store.models import MaterialRow, MixRow, PourRow, now
-
-
-@dataclass(frozen=True, slots=True, kw_only=True)
-class PourAsked:
-    """What is to be poured of one pot."""
-
-    material: str
-    parts: int
-    ml: float
-
-
-@dataclass(frozen=True, slots=True, kw_only=True, eq=False)
-class Found:
-    """Recipes for a target, and what is lacking where none of them comes near."""
-
-    recipes: list[Recipe]
-    shelf: Shelf
-    target: Target
-    lack: Lack | None
-
-
-FAR: Final = 4.0
-"""From this CIEDE2000 on the nearest recipe is no match, and the shelf lacks something."""
-
-
-def recipes_for(
-    session: Session,
-    *,
-    target_id: int,
-    batch: float,
-    tool_key: str,
-    parts: int,
-    use: Sequence[str],
-    avoid: Sequence[str],
-    most_pots: int,
-    lights: Sequence[str],
-) -> Found:
-    """Return recipes for a target from the shelf; UnfitError or ConflictError says why there can be none."""
-    row = get_target(session, target_id)
-    shelf = fitted_shelf(session)
-    away = {material.key for material in shelf.materials} - standing(session)
-    if gone := sorted(away & set(use)):
-        raise UnfitError(f"there is no pot {gone[0]!r} on the shelf")
-    avoid = (*avoid, *sorted(away - set(avoid)))
-    try:
-        wishes = Wishes(
-            batch=batch, tool=tool(tool_key), parts=parts, use=tuple(use), avoid=tuple(avoid), most_pots=most_pots
-        )
-        target = Target(R=np.array(row.R), lights=tuple(light(name) for name in lights))
-        recipes = find_recipes(shelf, target, wishes)
-    except NothingToMixError as error:
-        raise ConflictError(str(error)) from error
-    except ValueError as error:
-        raise UnfitError(str(error)) from error
-    best = min(recipes, key=lambda recipe: recipe.worst)
-    lack = what_is_lacking(shelf, target, wishes, best.pours) if best.worst >= FAR else None
-    return Found(recipes=recipes, shelf=shelf, target=target, lack=lack)
-
-
-def telling_swatch(session: Session, pours: Sequence[PourAsked]) -> NextSwatch | None:
-    """Return the one swatch that would narrow a recipe most; None where none would narrow it by a fifth, or there is
-    no white to make tints with."""
-    shelf, there = fitted_shelf(session), standing(session)
-    if missing := [pour.material for pour in pours if pour.material not in there]:
-        raise NotFoundError(f"there is no pot {missing[0]!r} on the shelf")
-    white = white_of(shelf, there)
-    if white is None:
-        return None
-    asked = [Pour(key=pour.material, parts=pour.parts, ml=pour.ml) for pour in pours]
-    best = next_swatch(shelf, asked, white=white)[0]
-    return best if best.before > 0.6 and best.after < 0.8 * best.before else None
 
 
 def mix_rows(session: Session, job_id: int) -> Sequence[MixRow]:
@@ -209,7 +131,7 @@ def to_shelf(session: Session, mix_id: int, *, left_ml: float, full_ml: float | 
             "pot_life": pot_life_of(kinds),
         },
     )
-    white, noise = white_of(shelf, standing(session)), max(1.0, recipe.expected)
+    white, noise = white_of(shelf, keys_on_shelf(session)), max(1.0, recipe.expected)
     swatch = Swatch(seen=np.clip(predict(shelf, pours_of(mix)), 0.0, 1.0))
     veil = to_material(row).veil
     add_reading(session, how="predicted", noise=noise, volumes=[(row, 1.0)], veil=veil, swatches=[swatch])
@@ -221,4 +143,12 @@ def to_shelf(session: Session, mix_id: int, *, left_ml: float, full_ml: float | 
         swatch, other = Swatch(seen=np.clip(tint, 0.0, 1.0)), get_material(session, white)
         volumes = [(row, 1.0), (other, 4.0)]
         add_reading(session, how="predicted", noise=noise, volumes=volumes, veil=veil, swatches=[swatch])
+    return row
+
+
+def mix_of(session: Session, job_id: int, mix_id: int) -> MixRow:
+    """Return a mix that belongs to a job; UnfitError when it is of another."""
+    row = get_mix(session, mix_id)
+    if row.job_id != job_id:
+        raise UnfitError(f"mix {mix_id} belongs to another job")
     return row

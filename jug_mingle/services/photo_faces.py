@@ -17,14 +17,14 @@ from jug_mingle.core.finishes.stack_tables import colours
 from jug_mingle.core.photos.homography import SHADE_REACH, CrossedCornersError, OnPhoto, lay_in, places_on
 from jug_mingle.core.photos.honest_light import Correction
 from jug_mingle.core.pieces import Drawing, Face, Samples
+from jug_mingle.documents.colour_source import LightingIn
+from jug_mingle.documents.face_marks import FaceIn, Marks
+from jug_mingle.documents.look import LayerIn
 from jug_mingle.errors import UnfitError
 from jug_mingle.formats.images import Pixels
-from jug_mingle.services.look_shapes import LayerIn
-from jug_mingle.services.looks import resolved
-from jug_mingle.services.photo_shapes import FaceIn, Marks
+from jug_mingle.services.finish_resolver import resolved
 from jug_mingle.services.photos import PhotoFolder, correction_of, get_photo, pixels_of
 from jug_mingle.services.pieces import ground_named
-from jug_mingle.services.sources import LightingIn
 
 _DECODED = LINEAR_OF_BYTE.astype(np.float32)
 

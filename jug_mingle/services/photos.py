@@ -26,11 +26,13 @@ from jug_mingle.core.photos.honest_light import (
 )
 from jug_mingle.core.photos.patches import Area, Patch, UnusablePatchError, average, box, freehand, spot
 from jug_mingle.core.photos.scheme import Dominant, dominant_colours
+from jug_mingle.documents.colour_source import AreaIn, BoxIn, ChartIn, ChipsIn, LightingIn, SpotIn, TwoWhitesIn, WhiteIn
 from jug_mingle.errors import NotFoundError, TooLargeError, UnfitError
 from jug_mingle.formats.images import NotAPictureError, PictureTooLargeError, Pixels, decode, encode
+from jug_mingle.services.evidence_level import levels
 from jug_mingle.services.jobs import get_job
-from jug_mingle.services.shelf import fitted_shelf, get_material, levels
-from jug_mingle.services.sources import AreaIn, BoxIn, ChartIn, ChipsIn, LightingIn, SpotIn, TwoWhitesIn, WhiteIn
+from jug_mingle.services.materials import get_material
+from jug_mingle.services.shelf_fit import fitted_shelf
 from jug_mingle.store.files import written_whole
 from jug_mingle.store.models import PhotoRow
 

@@ -13,9 +13,9 @@ from jug_mingle.core.finishes import Below
 from jug_mingle.core.finishes.bare_ground import below_of
 from jug_mingle.core.optics.grounds import Ground, ground, measured_ground
 from jug_mingle.core.pieces import Piece, Samples, draw, usual_piece
+from jug_mingle.documents.strict import row_number
 from jug_mingle.errors import NotFoundError, UnfitError
 from jug_mingle.services.jobs import get_job
-from jug_mingle.services.said import row_number
 from jug_mingle.services.targets import get_target
 from jug_mingle.store.models import PieceRow, now
 

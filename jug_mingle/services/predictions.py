@@ -22,7 +22,7 @@ from jug_mingle.core.optics.grounds import Ground
 from jug_mingle.core.recipes.assessment import DRAWS, Recipe, assess
 from jug_mingle.core.recipes.wishes import Target
 from jug_mingle.services.pieces import ground_named, piece_rows
-from jug_mingle.services.shelf import fitted_shelf
+from jug_mingle.services.shelf_fit import fitted_shelf
 from jug_mingle.store.models import MixRow, PotRow, TargetRow
 
 FILLED_IN: Final = "filled in"

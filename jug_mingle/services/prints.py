@@ -21,14 +21,15 @@ from jug_mingle.core.optics.film import R_seen
 from jug_mingle.errors import ConflictError, UnfitError
 from jug_mingle.formats.finish_sheet import LayerLine, finish_sheet
 from jug_mingle.formats.pour_strip import Line, lid_label, pour_strip, recipe_card, walk_strip
-from jug_mingle.services import looks
+from jug_mingle.services import finish_pictures, finish_report, finish_resolver, looks, mixes
 from jug_mingle.services.jobs import get_job
 from jug_mingle.services.jugs import jug_for, jug_named
-from jug_mingle.services.ladders import ladder
+from jug_mingle.services.materials import pot_life_of
 from jug_mingle.services.mixes import get_mix
+from jug_mingle.services.ombres import ladder
 from jug_mingle.services.pieces import drawn, get_piece, piece_of
 from jug_mingle.services.predictions import assess_mix, pours_of
-from jug_mingle.services.shelf import fitted_shelf, pot_life_of
+from jug_mingle.services.shelf_fit import fitted_shelf
 from jug_mingle.store.models import TargetRow, now
 
 _MOST_PARTS: Final = 48
@@ -97,11 +98,11 @@ def walk_strip_of(
     if not found.walk:
         raise UnfitError("two rows are painted from their own two jugs: there is nothing to walk down")
     row = get_piece(session, piece_id)
-    begun, added = (looks.mix_of(session, row.job_id, mix_id) for mix_id in (first_id, second_id))
+    begun, added = (mixes.mix_of(session, row.job_id, mix_id) for mix_id in (first_id, second_id))
     lines = []
     for number, step in enumerate(found.walk):
         mix = added if number else begun
-        words = format_amount(step.add, unit, density=looks.density_of(session, f"mix:{mix.id}")).words
+        words = format_amount(step.add, unit, density=finish_resolver.density_of(session, f"mix:{mix.id}")).words
         sRGB = _screen(found.steps[number].R)
         lines.append(Line(name=mix.name, ml=step.there, sRGB=sRGB, words=words, parts=f"row {number + 1}"))
     try:
@@ -124,10 +125,10 @@ def sheet_of(session: Session, piece_id: int, *, light: Light, unit: str = "ml")
         raise ConflictError("this piece wears no look yet: try one on and keep it")
     look = looks.get_look(session, row.look_id)
     layers = looks.layers_of(look)
-    _, finish = looks.dressed(session, piece_id, layers)
-    judged = looks.judged(session, piece_id, layers, light=light)
-    samples = drawn(row, *looks.JUDGED_AT)
-    each = looks.needs_of(session, row, layers, finish, samples)
+    _, finish = finish_resolver.dressed(session, piece_id, layers)
+    judged = finish_report.judged(session, piece_id, layers, light=light)
+    samples = drawn(row, *finish_report.JUDGED_AT)
+    each = finish_report.needs_of(session, row, layers, finish, samples)
     amounts = _amounts(judged.needs, unit)
     states = evenly(finish, "front" if "front" in piece_of(row).areas else next(iter(piece_of(row).areas)))
     lines = [
@@ -143,13 +144,13 @@ def sheet_of(session: Session, piece_id: int, *, light: Light, unit: str = "ml")
     return lambda: finish_sheet(
         lines, title=f"{row.name}: {look.name}", job=job, light=light.title.lower(),
         said=f"Takes about {amounts}." if amounts else "",
-        picture=looks.picture_of(row, finish, light=light, pixels_wide=1360, pixels_high=736),
+        picture=finish_pictures.picture_of(row, finish, light=light, pixels_wide=1360, pixels_high=736),
         cautions=["Follow the labels, local rules and licensed trades. Dry oily rags flat outdoors, or keep them in a "
                   "closed metal can."],
     )  # fmt: skip
 
 
-def _amounts(needs: Sequence[looks.Need], unit: str) -> str:
+def _amounts(needs: Sequence[finish_report.Need], unit: str) -> str:
     return ", ".join(f"{need.name} {format_amount(need.ml, unit, density=need.density).words}" for need in needs)
 
 
@@ -178,5 +179,5 @@ def _wait(session: Session, layer: Layer, colours: Sequence[str]) -> str:
     """Return the wait after each coat of a layer: of the pots that are in it, by their labels or their kinds."""
     if layer.of.act == "reveal":
         return "none"
-    handlings = [one for colour in colours or [layer.kind] for one in looks.handlings_of(session, colour)]
+    handlings = [one for colour in colours or [layer.kind] for one in finish_resolver.handlings_of(session, colour)]
     return wait_words(wait_after_coat(handlings), layer.coats)

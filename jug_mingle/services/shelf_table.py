@@ -9,14 +9,9 @@ from jug_mingle.core.optics.film import R_body
 from jug_mingle.core.optics.grounds import ground
 from jug_mingle.errors import UnfitError
 from jug_mingle.formats.shelf_csv import PotRow, ShelfCsv, ShelfCsvError, read_shelf_csv, write_shelf_csv
-from jug_mingle.services.shelf import (
-    add_material,
-    add_reading,
-    check_readings,
-    fitted_shelf,
-    material_rows,
-    to_material,
-)
+from jug_mingle.services.materials import add_material, material_rows, to_material
+from jug_mingle.services.readings import add_reading, check_readings
+from jug_mingle.services.shelf_fit import fitted_shelf
 from jug_mingle.store.models import MaterialRow
 
 

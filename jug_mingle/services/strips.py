@@ -11,8 +11,8 @@ from jug_mingle.core.recipes.stain_boards import Wait, nearest_wait
 from jug_mingle.errors import ConflictError, NotFoundError, UnfitError
 from jug_mingle.services.colours import Colour
 from jug_mingle.services.jobs import get_job
+from jug_mingle.services.materials import get_material
 from jug_mingle.services.mixes import get_mix
-from jug_mingle.services.shelf import get_material
 from jug_mingle.services.targets import get_target
 from jug_mingle.store.models import StripRow, now
 

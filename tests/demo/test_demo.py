@@ -10,7 +10,7 @@ from jug_mingle.core.evidence.mixtures import predict
 from jug_mingle.core.measuring.pouring import Pour
 from jug_mingle.demo.camera import develop, photograph
 from jug_mingle.demo.pigments import POTS, true_film, true_mix
-from jug_mingle.services.shelf import fitted_shelf
+from jug_mingle.services.shelf_fit import fitted_shelf
 from tests.api.support import DemoCase
 
 

@@ -11,7 +11,7 @@ from jug_mingle.core.evidence.mixtures import MODEL
 from jug_mingle.core.evidence.readings import Swatch
 from jug_mingle.core.optics.grounds import measured_ground
 from jug_mingle.core.recipes.assessment import assess
-from jug_mingle.services import kept_fit, mixes, pots, predictions, shelf
+from jug_mingle.services import batches, kept_fit, materials, predictions, readings, recipes, shelf_fit
 from jug_mingle.services.predictions import FILLED_IN, fill_in, then_of
 from jug_mingle.store.models import PotRow
 from tests.services.test_services import ServiceCase
@@ -27,9 +27,9 @@ class ThenAndNowTest(ServiceCase):
         assert_allclose(then.R, now.R, atol=1e-6)
         self.assertEqual((then.model, then.at), (MODEL, "kept"))
         self.assertEqual((then.expected, then.low, then.high), (now.expected, now.low, now.high))
-        blue = shelf.get_material(self.session, "blue")
-        white = shelf.get_material(self.session, "white")
-        shelf.add_reading(
+        blue = materials.get_material(self.session, "blue")
+        white = materials.get_material(self.session, "white")
+        readings.add_reading(
             self.session, how="reader", noise=0.5, volumes=[(blue, 1.0), (white, 4.0)], veil=1.0,
             swatches=[Swatch(seen=np.array([75.0, -6.0, -18.0]))],
         )  # fmt: skip
@@ -47,28 +47,28 @@ class ThenAndNowTest(ServiceCase):
     def test_kept_with_what_was_poured(self) -> None:
         """Of a pot it is what is in it, after each pour and each one taken back."""
         mix = self.mix()
-        pot = pots.begin(self.session, mix.id)
+        pot = batches.begin_batch(self.session, mix.id)
         self.assertIsNone(pot.predicted)
-        pots.pour(self.session, pot.id, place=0, material="white", ml=150.0, how="scale")
+        batches.make_pour(self.session, pot.id, place=0, material="white", ml=150.0, how="scale")
         white = then_of(pot.predicted)
-        pots.pour(self.session, pot.id, place=1, material="blue", ml=90.0, how="eye")
+        batches.make_pour(self.session, pot.id, place=1, material="blue", ml=90.0, how="eye")
         both = then_of(pot.predicted)
         assert white is not None
         assert both is not None
         self.assertEqual(both.at, "poured")
         self.assertGreater(white.apart(both.R), 5.0)
-        pots.undo_pour(self.session, pot.id)
+        batches.undo_pour(self.session, pot.id)
         back = then_of(pot.predicted)
         assert back is not None
         assert_allclose(back.R, white.R)
-        pots.undo_pour(self.session, pot.id)
+        batches.undo_pour(self.session, pot.id)
         self.assertIsNone(pot.predicted)
 
     def test_filled_in_later(self) -> None:
         """What was kept before predictions were gets one of today, marked so; what has one keeps it."""
         first, second = self.mix(), self.mix(name="Other")
-        pot = pots.begin(self.session, first.id)
-        pots.pour(self.session, pot.id, place=0, material="white", ml=150.0, how="scale")
+        pot = batches.begin_batch(self.session, first.id)
+        batches.make_pour(self.session, pot.id, place=0, material="white", ml=150.0, how="scale")
         poured = pot.predicted
         first.predicted = pot.predicted = None
         kept = second.predicted
@@ -83,8 +83,8 @@ class ThenAndNowTest(ServiceCase):
 
     def test_grounds_of_one_name(self) -> None:
         """A stain is predicted over the ground it lies on, also where another ground has the same name."""
-        shelf.add_material(self.session, key="tea", name="Tea", kind="water_stain", left_ml=100)
-        pours = [mixes.PourAsked(material="tea", parts=1, ml=50.0)]
+        materials.add_material(self.session, key="tea", name="Tea", kind="water_stain", left_ml=100)
+        pours = [recipes.PourAsked(material="tea", parts=1, ml=50.0)]
         row = self.mix(target_id=None, pours=pours)
         seen = [
             predictions.assess_mix(
@@ -101,7 +101,7 @@ class ThenAndNowTest(ServiceCase):
             for _ in range(3):
                 predictions.assess_mix(self.session, mix, [light("bulb")])
             self.assertEqual(asked.call_count, 1)
-            shelf.change_material(self.session, "blue", {"volume_solids": 0.5})
+            materials.change_material(self.session, "blue", {"volume_solids": 0.5})
             predictions.assess_mix(self.session, mix, [light("bulb")])
             self.assertEqual(asked.call_count, 2)
 
@@ -109,9 +109,9 @@ class ThenAndNowTest(ServiceCase):
 class KeptFitTest(ServiceCase):
     def test_there_and_back(self) -> None:
         """A kept fit predicts, draws and doubts as the one that it was made of."""
-        fitted = shelf.fitted_shelf(self.session)
-        shelf.keep_fit(self.session)
-        key = shelf._fits.key_of(fitted)
+        fitted = shelf_fit.fitted_shelf(self.session)
+        shelf_fit.keep_fit(self.session)
+        key = shelf_fit._fits.key_of(fitted)
         assert key is not None
         back = kept_fit.load(self.path, key, fitted.materials)
         assert back is not None
@@ -123,9 +123,9 @@ class KeptFitTest(ServiceCase):
 
     def test_of_something_else_or_damaged(self) -> None:
         """Another shelf, another physics or a spoilt file: no fit, and no error."""
-        fitted = shelf.fitted_shelf(self.session)
-        shelf.keep_fit(self.session)
-        key = shelf._fits.key_of(fitted)
+        fitted = shelf_fit.fitted_shelf(self.session)
+        shelf_fit.keep_fit(self.session)
+        key = shelf_fit._fits.key_of(fitted)
         assert key is not None
         self.assertIsNone(kept_fit.load(self.path, "another", fitted.materials))
         self.assertIsNone(kept_fit.load(self.path / "nowhere", key, fitted.materials))

@@ -7,9 +7,9 @@ from pypdf import PdfReader
 
 from jug_mingle.core.colour.spectra import light
 from jug_mingle.core.finishes import KINDS
+from jug_mingle.documents.look import LayerIn
 from jug_mingle.errors import ConflictError, UnfitError
-from jug_mingle.services import ladders, looks, mixes, pieces, prints, shelf
-from jug_mingle.services.look_shapes import LayerIn
+from jug_mingle.services import looks, materials, ombres, pieces, prints, recipes
 from jug_mingle.store.models import PieceRow
 from tests.services.test_services import ServiceCase
 
@@ -79,11 +79,11 @@ class FinishSheetTest(SheetCase):
             ("Milk", "milk_paint", "paint", {}, "2 coats, 15 min after each"),
         ):
             with self.subTest(name):
-                row = shelf.add_material(self.session, name=name, kind=kind, left_ml=500.0)
+                row = materials.add_material(self.session, name=name, kind=kind, left_ml=500.0)
                 if handling:
-                    shelf.change_material(self.session, row.key, {"handling": handling})
+                    materials.change_material(self.session, row.key, {"handling": handling})
                 self.assertIn(words, self.text(self.layer(layer, colours=[f"pot:{row.key}"])))
-        shelf.change_material(self.session, "blue", {"handling": {"recoat": 600.0}})
+        materials.change_material(self.session, "blue", {"handling": {"recoat": 600.0}})
         self.assertIn("2 coats, 10 h after each", self.text(self.layer("paint")))
 
     def test_in_the_unit_that_is_chosen(self) -> None:
@@ -121,10 +121,13 @@ class WalkStripTest(SheetCase):
     def test_weighed(self) -> None:
         """In grams an addition weighs what its own jug does: chalk paint of 1.2 g/ml on its labels, not a usual one."""
         for key in ("white", "blue"):
-            shelf.change_material(self.session, key, {"density": 1.2})
-        inks = [mixes.PourAsked(material="white", parts=1, ml=90.0), mixes.PourAsked(material="ochre", parts=1, ml=9.0)]
+            materials.change_material(self.session, key, {"density": 1.2})
+        inks = [
+            recipes.PourAsked(material="white", parts=1, ml=90.0),
+            recipes.PourAsked(material="ochre", parts=1, ml=9.0),
+        ]
         self.pale = self.mix(name="Pale", pours=inks).id
-        walk = ladders.ladder(
+        walk = ombres.ladder(
             self.session, self.add("chest", rows=5).id, self.blue, self.pale, coats=2, light=WINDOW
         ).walk  # fmt: skip
         self.assertIn(f"{1.2 * walk[0].add:.1f}".removesuffix(".0") + " g", self.strip(5, "g"))

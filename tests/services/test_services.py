@@ -17,12 +17,28 @@ from jug_mingle.core.finishes.presets import LOOKS
 from jug_mingle.core.optics.film import R_body, R_film, R_seen
 from jug_mingle.core.pieces import usual_piece
 from jug_mingle.core.practice.layer_order import check_order
+from jug_mingle.documents.colour_source import BoxIn, NoLightIn, SpotIn, WhiteIn
+from jug_mingle.documents.look import LayerIn, LookFile
 from jug_mingle.errors import ConflictError, NotFoundError, TooLargeError, UnfitError
-from jug_mingle.services import jobs, ladders, looks, mixes, photos, pieces, predictions, shelf, targets
+from jug_mingle.services import (
+    finish_pictures,
+    finish_report,
+    finish_resolver,
+    jobs,
+    looks,
+    materials,
+    mixes,
+    ombres,
+    photos,
+    pieces,
+    predictions,
+    readings,
+    recipes,
+    shelf_fit,
+    targets,
+)
 from jug_mingle.services.amounts import SPREAD_RATE
-from jug_mingle.services.look_shapes import LayerIn, LookFile
 from jug_mingle.services.photos import PhotoFolder
-from jug_mingle.services.sources import BoxIn, NoLightIn, SpotIn, WhiteIn
 from jug_mingle.store.database import open_database
 from jug_mingle.store.models import JobRow, MixRow, TargetRow
 from tests.api.support import photo
@@ -41,8 +57,8 @@ class ServiceCase(unittest.TestCase):
         self.folder = PhotoFolder(self.path / "photos")
         self.job: JobRow = jobs.add_job(self.session, name="Stand", room="hall")
         for key, Lab in (("white", (96, 0, 2)), ("blue", (35, 5, -40)), ("ochre", (60, 12, 48))):
-            row = shelf.add_material(self.session, key=key, name=key.title(), kind="chalk_paint", left_ml=500)
-            shelf.add_reading(
+            row = materials.add_material(self.session, key=key, name=key.title(), kind="chalk_paint", left_ml=500)
+            readings.add_reading(
                 self.session, how="reader", noise=0.5, volumes=[(row, 1.0)], veil=1.0,
                 swatches=[Swatch(seen=np.array(Lab, dtype=float))],
             )  # fmt: skip
@@ -53,8 +69,8 @@ class ServiceCase(unittest.TestCase):
     def mix(self, **changes: object) -> MixRow:
         asked = {"job_id": self.job.id, "target_id": self.target.id, "name": "Sky", "batch": 200.0, "tool_key": "parts"}
         pours = [
-            mixes.PourAsked(material="white", parts=3, ml=150.0),
-            mixes.PourAsked(material="blue", parts=1, ml=50.0),
+            recipes.PourAsked(material="white", parts=3, ml=150.0),
+            recipes.PourAsked(material="blue", parts=1, ml=50.0),
         ]
         return mixes.add_mix(self.session, **{**asked, "pours": pours, **changes})  # type: ignore[arg-type]
 
@@ -63,47 +79,49 @@ class ShelfTest(ServiceCase):
     def test_fit_is_kept_until_something_changes(self) -> None:
         """The same shelf is not fitted twice, nor when less is in a pot; a new reading or a fact of its label makes it
         anew."""
-        first = shelf.fitted_shelf(self.session)
-        self.assertIs(shelf.fitted_shelf(self.session).log_K, first.log_K)
-        row = next(row for row in shelf.material_rows(self.session) if row.key == "blue")
-        shelf.add_reading(
+        first = shelf_fit.fitted_shelf(self.session)
+        self.assertIs(shelf_fit.fitted_shelf(self.session).log_K, first.log_K)
+        row = next(row for row in materials.material_rows(self.session) if row.key == "blue")
+        readings.add_reading(
             self.session, how="reader", noise=0.5, volumes=[(row, 1.0)], veil=1.0,
             swatches=[Swatch(seen=np.array([36.0, 5.0, -39.0]))],
         )  # fmt: skip
-        second = shelf.fitted_shelf(self.session)
+        second = shelf_fit.fitted_shelf(self.session)
         self.assertIsNot(second.log_K, first.log_K)
         row.left_ml = 10.0
         self.session.flush()
-        third = shelf.fitted_shelf(self.session)
+        third = shelf_fit.fitted_shelf(self.session)
         self.assertIs(third.log_K, second.log_K)
         self.assertEqual(third.materials[third.index("blue")].left, 10.0)
         row.volume_solids = 0.2
         self.session.flush()
-        self.assertIsNot(shelf.fitted_shelf(self.session).log_K, third.log_K)
+        self.assertIsNot(shelf_fit.fitted_shelf(self.session).log_K, third.log_K)
 
     def test_readings_come_back_whole(self) -> None:
         """A film over a ground is stored and read with its thickness and ground."""
-        row = shelf.add_material(self.session, key="tea", name="Tea", kind="water_stain", left_ml=100)
+        row = materials.add_material(self.session, key="tea", name="Tea", kind="water_stain", left_ml=100)
         paper = R_body(np.full(36, 0.85), 0.9)
-        shelf.add_reading(
+        readings.add_reading(
             self.session, how="reader", noise=0.5, volumes=[(row, 1.0)], veil=0.9, thickness_error=0.1,
             swatches=[Swatch(seen=np.full(36, 0.5), X=12.5, R_g=paper)],
         )  # fmt: skip
-        found = shelf.fitted_shelf(self.session)
+        found = shelf_fit.fitted_shelf(self.session)
         self.assertLess(max(found.misses.values()), 3.0)
         self.assertGreater(float(found.optics("tea").K.mean()), float(found.optics("tea").S.mean()))
 
     def test_unknown_kind(self) -> None:
         with self.assertRaisesRegex(UnfitError, "no kind of material"):
-            shelf.add_material(self.session, key="x", name="X", kind="glue", left_ml=1)
+            materials.add_material(self.session, key="x", name="X", kind="glue", left_ml=1)
 
     def test_statements_do_not_grow_with_the_shelf(self) -> None:
         """Loading the shelf takes a handful of statements, however many pots and readings there are."""
         counts = []
         for extra in (0, 12):
             for number in range(extra):
-                row = shelf.add_material(self.session, key=f"p{number}", name=f"P {number}", kind="acrylic", left_ml=1)
-                shelf.add_reading(
+                row = materials.add_material(
+                    self.session, key=f"p{number}", name=f"P {number}", kind="acrylic", left_ml=1
+                )
+                readings.add_reading(
                     self.session, how="reader", noise=0.5, volumes=[(row, 1.0)], veil=1.0,
                     swatches=[Swatch(seen=np.array([50.0, 0, 0]))],
                 )  # fmt: skip
@@ -115,7 +133,7 @@ class ShelfTest(ServiceCase):
                     said.append(args[2])
 
                 event.listen(self.database.engine, "before_cursor_execute", listen)
-                shelf.fitted_shelf(session)
+                shelf_fit.fitted_shelf(session)
                 event.remove(self.database.engine, "before_cursor_execute", listen)
             counts.append(len(said))
         self.assertEqual(counts[0], counts[1])
@@ -163,12 +181,12 @@ class PhotosTest(ServiceCase):
 
 
 class MixesTest(ServiceCase):
-    def found(self, **changes: object) -> mixes.Found:
+    def found(self, **changes: object) -> recipes.Found:
         asked = {
             "target_id": self.target.id, "batch": 200.0, "tool_key": "parts", "parts": 12, "use": (), "avoid": (),
             "most_pots": 3, "lights": ("window",),
         }  # fmt: skip
-        return mixes.recipes_for(self.session, **{**asked, **changes})  # type: ignore[arg-type]
+        return recipes.recipes_for(self.session, **{**asked, **changes})  # type: ignore[arg-type]
 
     def test_recipes(self) -> None:
         found = self.found()
@@ -204,7 +222,7 @@ class MixesTest(ServiceCase):
     def test_bad_mixes(self) -> None:
         other = jobs.add_job(self.session, name="Other")
         for changes, error in (
-            ({"pours": [mixes.PourAsked(material="gone", parts=1, ml=1.0)]}, NotFoundError),
+            ({"pours": [recipes.PourAsked(material="gone", parts=1, ml=1.0)]}, NotFoundError),
             ({"tool_key": "ladle"}, UnfitError),
             ({"target_id": 99}, NotFoundError),
             ({"job_id": other.id}, UnfitError),
@@ -220,7 +238,7 @@ class LookCase(ServiceCase):
     def setUp(self) -> None:
         super().setUp()
         self.sky = self.mix()
-        self.ochre = self.mix(pours=[mixes.PourAsked(material="ochre", parts=1, ml=100.0)], name="Ochre")
+        self.ochre = self.mix(pours=[recipes.PourAsked(material="ochre", parts=1, ml=100.0)], name="Ochre")
         self.chest = pieces.add_piece(self.session, self.job.id, name="Chest", form="chest", measures={"columns": 2})
 
     def paint(self, **changes: Any) -> LayerIn:
@@ -253,12 +271,15 @@ class LooksTest(LookCase):
     def test_a_jug_put_away_underneath(self) -> None:
         """The picture stays, and the judgement says which jug is gone."""
         mixes.remove_mix(self.session, self.sky.id)
-        shelf.remove_material(self.session, "ochre")
+        materials.remove_material(self.session, "ochre")
         layers = [self.paint(), LayerIn(kind="wash", colours=["pot:ochre"])]
-        row, finish = looks.dressed(self.session, self.chest.id, layers)
-        picture = looks.picture_of(row, finish, light=light("window"), pixels_wide=120, pixels_high=90)
+        row, finish = finish_resolver.dressed(self.session, self.chest.id, layers)
+        picture = finish_pictures.picture_of(row, finish, light=light("window"), pixels_wide=120, pixels_high=90)
         self.assertEqual(picture.shape, (90, 120, 3))
-        said = [one.words for one in looks.judged(self.session, self.chest.id, layers, light=light("window")).remarks]
+        said = [
+            one.words
+            for one in finish_report.judged(self.session, self.chest.id, layers, light=light("window")).remarks
+        ]
         self.assertIn("Sky was put away.", said)
         self.assertIn("Ochre was put away.", said)
 
@@ -271,20 +292,20 @@ class LooksTest(LookCase):
             ({"colours": ["mix:x"]}, "there is no colour 'mix:x'"),
         ):
             with self.subTest(words), self.assertRaisesRegex(UnfitError, words):
-                looks.resolved(self.session, self.job.id, [self.paint(), self.paint(**changes)])
+                finish_resolver.resolved(self.session, self.job.id, [self.paint(), self.paint(**changes)])
         for colour in ("mix:99", "pot:gone"):
             with self.assertRaises(NotFoundError):
-                looks.resolved(self.session, self.job.id, [self.paint(colours=[colour])])
+                finish_resolver.resolved(self.session, self.job.id, [self.paint(colours=[colour])])
 
     def test_needs(self) -> None:
         """Two coats over all are twice the area at the spread rate; an ombre's two colours take it together."""
         area = sum(pieces.piece_of(self.chest).areas.values())
-        judged = looks.judged(self.session, self.chest.id, [self.paint()], light=light("window"))
+        judged = finish_report.judged(self.session, self.chest.id, [self.paint()], light=light("window"))
         self.assertAlmostEqual(judged.needs[0].ml, 2000 * area / SPREAD_RATE, delta=0.5)
         self.assertEqual((judged.needs[0].mix_id, judged.needs[0].batch), (self.sky.id, 200.0))
         both = [f"mix:{self.sky.id}", f"mix:{self.ochre.id}"]
         blend = LayerIn(kind="blend", colours=both, pattern="ombre", coats=2)
-        needs = looks.judged(self.session, self.chest.id, [blend], light=light("window")).needs
+        needs = finish_report.judged(self.session, self.chest.id, [blend], light=light("window")).needs
         self.assertEqual([need.name for need in needs], ["Sky", "Ochre"])
         self.assertAlmostEqual(sum(need.ml for need in needs), 2000 * area / SPREAD_RATE, delta=0.5)
 
@@ -304,7 +325,7 @@ class LooksTest(LookCase):
         for look in LOOKS:
             layers = looks.preset(self.session, self.job.id, look.key)
             with self.subTest(look.key):
-                said = check_order(looks.resolved(self.session, self.job.id, layers))
+                said = check_order(finish_resolver.resolved(self.session, self.job.id, layers))
                 self.assertEqual([one for one in said if one.weight == "wrong"], [])
 
     def test_point_equals_the_layers(self) -> None:
@@ -312,17 +333,17 @@ class LooksTest(LookCase):
         pieces.change_piece(
             self.session, self.chest.id, name=None, measures={}, grounds={"top": f"found:{self.target.id}"}
         )
-        found = looks.point_of(self.session, self.chest.id, [self.paint()], x=0.5, y=0.1, wide=600, high=400)
+        found = finish_pictures.point_of(self.session, self.chest.id, [self.paint()], x=0.5, y=0.1, wide=600, high=400)
         self.assertEqual(found.zone, "top")
-        film = looks.resolved(self.session, self.job.id, [self.paint()])[0].films[0]
+        film = finish_resolver.resolved(self.session, self.job.id, [self.paint()])[0].films[0]
         below = R_body(np.array(self.target.R), 0.9)
         expected = R_seen(R_film(K=film.optics.K, S=film.optics.S, X=2 * film.X, R_g=below), film.veil)
         np.testing.assert_allclose(found.laid[-1].R, expected, atol=1e-12)
         with self.assertRaisesRegex(NotFoundError, "nothing painted"):
-            looks.point_of(self.session, self.chest.id, [], x=0.01, y=0.01, wide=600, high=400)
+            finish_pictures.point_of(self.session, self.chest.id, [], x=0.01, y=0.01, wide=600, high=400)
 
     def test_way(self) -> None:
-        way = looks.way_between(
+        way = ombres.way_between(
             self.session,
             job_id=self.job.id,
             first_id=self.sky.id,
@@ -336,12 +357,12 @@ class LooksTest(LookCase):
 class LaddersTest(LookCase):
     def test_rows_and_jugs(self) -> None:
         """Four rows, even to the eye, each with its own area; the steps between become jugs that can be poured."""
-        found = ladders.ladder(self.session, self.chest.id, self.sky.id, self.ochre.id, coats=2, light=light("window"))
+        found = ombres.ladder(self.session, self.chest.id, self.sky.id, self.ochre.id, coats=2, light=light("window"))
         self.assertEqual(len(found.steps), 4)
         self.assertLess(max(found.between) - min(found.between), 0.05 * float(np.mean(found.between)))
         fronts = pieces.piece_of(self.chest).areas["front"]
         self.assertAlmostEqual(sum(rung.ml for rung in found.steps), 2000 * fronts / SPREAD_RATE, delta=0.1)
-        kept = ladders.keep_steps(
+        kept = ombres.keep_steps(
             self.session, self.chest.id, self.sky.id, self.ochre.id, coats=2, light=light("window")
         )
         self.assertEqual(len(kept), 2)
@@ -353,7 +374,7 @@ class LaddersTest(LookCase):
     def test_one_row(self) -> None:
         stand = pieces.add_piece(self.session, self.job.id, name="Stand", form="stool", measures={})
         with self.assertRaisesRegex(UnfitError, "row"):
-            ladders.ladder(self.session, stand.id, self.sky.id, self.ochre.id, coats=2, light=light("window"))
+            ombres.ladder(self.session, stand.id, self.sky.id, self.ochre.id, coats=2, light=light("window"))
 
 
 class PiecesTest(ServiceCase):

@@ -2000,6 +2000,51 @@ export interface components {
       row: number
     }
     /**
+     * BatchOut
+     * @description A pot on the bench.
+     */
+    BatchOut: {
+      /** Batch */
+      batch: number
+      /** Capacity */
+      capacity: number
+      /** Done */
+      done: boolean
+      /** Dry At */
+      dry_at: string | null
+      /** Dry Minutes */
+      dry_minutes: number
+      /** Dry Words */
+      dry_words: string
+      /** End Hex */
+      end_hex: string | null
+      /** Full */
+      full: boolean
+      /** Id */
+      id: number
+      /** Jug */
+      jug: string
+      /** Mix Id */
+      mix_id: number
+      /** Mix Name */
+      mix_name: string
+      /** Now Hex */
+      now_hex: string | null
+      /**
+       * Over
+       * @description What a strip of it is painted on, where its ground shows through; else empty.
+       */
+      over: string
+      /** Poured Ml */
+      poured_ml: number
+      /** Steps */
+      steps: components['schemas']['StepOut'][]
+      /** Target Hex */
+      target_hex: string | null
+      /** Words */
+      words: string
+    }
+    /**
      * BeginIn
      * @description Into which jug; the smallest that holds it with room to spare where none is named.
      */
@@ -4003,51 +4048,6 @@ export interface components {
       state: 'there' | 'short' | 'gone'
     }
     /**
-     * PotOut
-     * @description A pot on the bench.
-     */
-    PotOut: {
-      /** Batch */
-      batch: number
-      /** Capacity */
-      capacity: number
-      /** Done */
-      done: boolean
-      /** Dry At */
-      dry_at: string | null
-      /** Dry Minutes */
-      dry_minutes: number
-      /** Dry Words */
-      dry_words: string
-      /** End Hex */
-      end_hex: string | null
-      /** Full */
-      full: boolean
-      /** Id */
-      id: number
-      /** Jug */
-      jug: string
-      /** Mix Id */
-      mix_id: number
-      /** Mix Name */
-      mix_name: string
-      /** Now Hex */
-      now_hex: string | null
-      /**
-       * Over
-       * @description What a strip of it is painted on, where its ground shows through; else empty.
-       */
-      over: string
-      /** Poured Ml */
-      poured_ml: number
-      /** Steps */
-      steps: components['schemas']['StepOut'][]
-      /** Target Hex */
-      target_hex: string | null
-      /** Words */
-      words: string
-    }
-    /**
      * PourIn
      * @description What is to be poured of one pot.
      */
@@ -5251,19 +5251,9 @@ export interface components {
     }
     /**
      * LookIn
-     * @description A look to keep.
-     */
-    jug_mingle__api__routes__looks__LookIn: {
-      /** Layers */
-      layers: components['schemas']['LayerIn'][]
-      /** Name */
-      name: string
-    }
-    /**
-     * LookIn
      * @description A colour to look at; nothing is saved.
      */
-    jug_mingle__api__schemas__LookIn: {
+    jug_mingle__api__colours__schemas__LookIn: {
       /** Background */
       background?:
         | (
@@ -5291,6 +5281,16 @@ export interface components {
         | components['schemas']['FromMix']
         | components['schemas']['Between']
         | components['schemas']['Stepped']
+    }
+    /**
+     * LookIn
+     * @description A look to keep.
+     */
+    jug_mingle__api__looks__schemas__LookIn: {
+      /** Layers */
+      layers: components['schemas']['LayerIn'][]
+      /** Name */
+      name: string
     }
   }
   responses: never
@@ -5403,7 +5403,7 @@ export interface operations {
     }
     requestBody: {
       content: {
-        'application/json': components['schemas']['jug_mingle__api__schemas__LookIn']
+        'application/json': components['schemas']['jug_mingle__api__colours__schemas__LookIn']
       }
     }
     responses: {
@@ -6620,7 +6620,7 @@ export interface operations {
     }
     requestBody: {
       content: {
-        'application/json': components['schemas']['jug_mingle__api__routes__looks__LookIn']
+        'application/json': components['schemas']['jug_mingle__api__looks__schemas__LookIn']
       }
     }
     responses: {
@@ -7604,7 +7604,7 @@ export interface operations {
     }
     requestBody: {
       content: {
-        'application/json': components['schemas']['jug_mingle__api__routes__looks__LookIn']
+        'application/json': components['schemas']['jug_mingle__api__looks__schemas__LookIn']
       }
     }
     responses: {
@@ -7963,7 +7963,7 @@ export interface operations {
           [name: string]: unknown
         }
         content: {
-          'application/json': components['schemas']['PotOut']
+          'application/json': components['schemas']['BatchOut']
         }
       }
       /** @description Not Found */
@@ -9772,7 +9772,7 @@ export interface operations {
           [name: string]: unknown
         }
         content: {
-          'application/json': components['schemas']['PotOut']
+          'application/json': components['schemas']['BatchOut']
         }
       }
       /** @description Not Found */
@@ -9857,7 +9857,7 @@ export interface operations {
           [name: string]: unknown
         }
         content: {
-          'application/json': components['schemas']['PotOut']
+          'application/json': components['schemas']['BatchOut']
         }
       }
       /** @description Not Found */
@@ -9938,7 +9938,7 @@ export interface operations {
           [name: string]: unknown
         }
         content: {
-          'application/json': components['schemas']['PotOut']
+          'application/json': components['schemas']['BatchOut']
         }
       }
       /** @description Not Found */
@@ -10023,7 +10023,7 @@ export interface operations {
           [name: string]: unknown
         }
         content: {
-          'application/json': components['schemas']['PotOut']
+          'application/json': components['schemas']['BatchOut']
         }
       }
       /** @description Not Found */
@@ -10108,7 +10108,7 @@ export interface operations {
           [name: string]: unknown
         }
         content: {
-          'application/json': components['schemas']['PotOut']
+          'application/json': components['schemas']['BatchOut']
         }
       }
       /** @description Not Found */
@@ -10191,7 +10191,7 @@ export interface operations {
           [name: string]: unknown
         }
         content: {
-          'application/json': components['schemas']['PotOut']
+          'application/json': components['schemas']['BatchOut']
         }
       }
       /** @description Not Found */
@@ -10354,7 +10354,7 @@ export interface operations {
           [name: string]: unknown
         }
         content: {
-          'application/json': components['schemas']['PotOut']
+          'application/json': components['schemas']['BatchOut']
         }
       }
       /** @description Not Found */

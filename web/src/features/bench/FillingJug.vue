@@ -5,7 +5,7 @@ import { computed } from 'vue'
 import { api, type Schemas, unwrap } from '../../api/client'
 
 /** The jug at its true proportions, filled to true heights, the pour under way on top. */
-const { pot, live = 0 } = defineProps<{ pot: Schemas['PotOut']; live?: number }>()
+const { pot, live = 0 } = defineProps<{ pot: Schemas['BatchOut']; live?: number }>()
 
 const { data: jugs } = useQuery({
   queryKey: ['jugs'],

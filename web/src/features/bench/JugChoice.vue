@@ -7,7 +7,7 @@ import { typedOrNothing } from '../../shared/number'
 import { api, type Schemas, unwrap } from '../../api/client'
 
 /** Which jug it is poured into: one that stands about, or one's own, measured or known by water. */
-const { pot, change } = defineProps<{ pot: Schemas['PotOut']; change: (jug: string) => Promise<void> }>()
+const { pot, change } = defineProps<{ pot: Schemas['BatchOut']; change: (jug: string) => Promise<void> }>()
 const { data: jugs, refetch } = useQuery({
   queryKey: ['jugs'],
   queryFn: async () => unwrap(await api.GET('/api/jugs')),

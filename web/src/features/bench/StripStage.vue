@@ -9,7 +9,7 @@ import { say } from '../../shared/useNotice'
 import type { usePotOnBench } from './usePotOnBench'
 
 /** The jug is full: a strip is painted, dried and read; then it is good, or rescued. */
-const { pot, bench } = defineProps<{ pot: Schemas['PotOut']; bench: ReturnType<typeof usePotOnBench> }>()
+const { pot, bench } = defineProps<{ pot: Schemas['BatchOut']; bench: ReturnType<typeof usePotOnBench> }>()
 const emit = defineEmits<{ leave: [] }>()
 const colour = ref<Colour>()
 const anyway = ref(false)

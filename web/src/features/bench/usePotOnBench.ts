@@ -20,7 +20,7 @@ export function usePotOnBench(potId: MaybeRefOrGetter<number>) {
     retry: false,
     queryFn: async () => unwrap(await api.GET('/api/pots/{pot_id}', { params: ask() })),
   })
-  const show = (pot: Schemas['PotOut']) => {
+  const show = (pot: Schemas['BatchOut']) => {
     queries.setQueryData(key.value, pot)
   }
 

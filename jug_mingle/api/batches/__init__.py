@@ -1,0 +1,1 @@
+"""Batches over HTTP: routes, schemas, serializers."""

@@ -1,0 +1,1 @@
+"""Colours over HTTP: routes, schemas, serializers."""

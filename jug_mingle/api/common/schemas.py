@@ -1,0 +1,42 @@
+"""What goes over the wire in many places: names, lights, problems, chips of colour."""
+
+from typing import Annotated, Literal
+
+from pydantic import BaseModel, Field, StringConstraints
+
+LightName = Literal[
+    "window", "bulb", "cool_led", "tube", "evening_window", "north_window", "warm_led", "neutral_led", "old_tube"
+]
+ToolName = Literal["parts", "spoons", "syringe", "scale", "drops"]
+Name = Annotated[str, StringConstraints(strip_whitespace=True, min_length=1, max_length=120)]
+Room = Annotated[str, StringConstraints(strip_whitespace=True, max_length=120)]
+Hex = Annotated[str, Field(pattern="^#[0-9a-f]{6}$")]
+
+
+class Problem(BaseModel):
+    """What is wrong with a request and what to do; `fields` says it per field where it belongs to one."""
+
+    detail: str
+    fields: dict[str, str] = {}
+
+
+class LookOut(BaseModel):
+    """How a colour looks in one light."""
+
+    light: LightName
+    hex: Hex
+
+
+class ChipOut(BaseModel):
+    """A colour: how it looks in the light asked for, its daylight sRGB and CIELAB, a name, and how sure it is."""
+
+    hex: Hex
+    daylight_hex: Hex
+    Lab: list[float] = Field(min_length=3, max_length=3)
+    name: str
+    noise: float = Field(description="Error to expect. [CIEDE2000]")
+    how: str = Field(default="", description="How it was caught, as `core.evidence.WAYS` names it.")
+    sureness: str
+    warnings: list[str]
+    faults: list[str] = Field(default=[], description="What is wrong with the patch, in a word for the picture.")
+    rooms: list[LookOut] = Field(default=[], description="How it looks in the workshop and where it will stand.")

@@ -1,0 +1,1 @@
+"""Devices over HTTP: routes, schemas, serializers."""

@@ -1,0 +1,118 @@
+"""The colour reader and the scale, and their stand-ins."""
+
+import json
+import time
+from collections.abc import Iterator
+from typing import Annotated
+
+import numpy as np
+from fastapi import APIRouter, Query
+from fastapi.responses import StreamingResponse
+
+from jug_mingle.api.common.serializers import chip
+from jug_mingle.api.context import PROBLEMS, ContextNow, LightNow
+from jug_mingle.api.devices.schemas import LoadIn, PlaceIn, ReaderFaultIn, ReaderOut, ReaderReadingOut, WeightOut
+from jug_mingle.core.colour.spectra import light as light_named
+from jug_mingle.devices.lines import DeviceError
+from jug_mingle.errors import DeviceTroubleError
+from jug_mingle.services import reader_tray
+
+router = APIRouter(prefix="/api/devices", tags=["devices"])
+
+
+@router.get("/reader", responses=PROBLEMS)
+def get_reader(context: ContextNow) -> ReaderOut:
+    """Say which reader answers, and what lies on the tray of the stand-in."""
+    try:
+        identity = context.reader.identify()
+        if not context.stand_ins:
+            return ReaderOut(
+                model=identity.model,
+                serial=identity.serial,
+                stand_in=False,
+                tray=[],
+                placed="",
+                fault="none",
+                calibrated=True,
+            )
+        placed, fault, calibrated = context.reader.simulate("STATE")[1:]
+        tray = " ".join(context.reader.simulate("TRAY")[1:]).replace("_", " ").split("|")
+    except DeviceError as error:
+        raise DeviceTroubleError(str(error)) from error
+    return ReaderOut(
+        model=identity.model, serial=identity.serial, stand_in=True, tray=tray, placed=placed.replace("_", " "),
+        fault=fault, calibrated=calibrated == "yes",
+    )  # fmt: skip
+
+
+@router.post("/reader/calibrate", status_code=204, responses=PROBLEMS)
+def calibrate(context: ContextNow) -> None:
+    """Calibrate the reader on its white tile."""
+    try:
+        if context.stand_ins:
+            context.reader.simulate("PLACE White tile")
+        context.reader.calibrate()
+    except DeviceError as error:
+        raise DeviceTroubleError(str(error)) from error
+
+
+@router.post("/reader/read", status_code=201, responses=PROBLEMS)
+def read(context: ContextNow, body: PlaceIn | None = None, light: LightNow = "window") -> ReaderReadingOut:
+    """Read what lies under the reader (for the stand-in: lay it there first) and keep the reading."""
+    sample = "" if body is None else body.sample
+    try:
+        if context.stand_ins and sample:
+            context.reader.simulate(f"PLACE {sample}")
+    except DeviceError as error:
+        raise DeviceTroubleError(str(error)) from error
+    with context.database.write.begin() as session:
+        row = reader_tray.read_sample(session, context.reader, sample=sample)
+        made = chip(np.array(row.R), 0.5, [], light_named(light))
+        return ReaderReadingOut(**made.model_dump(), id=row.id, sample=row.sample, device=row.device, R=row.R)
+
+
+@router.post("/reader/fault", status_code=204, responses=PROBLEMS)
+def set_fault(body: ReaderFaultIn, context: ContextNow) -> None:
+    """Give the stand-in reader a fault, to see what the program does about it."""
+    try:
+        context.reader.simulate(f"FAULT {body.fault}")
+    except DeviceError as error:
+        raise DeviceTroubleError(str(error)) from error
+
+
+@router.get("/scale", responses=PROBLEMS)
+def weigh(context: ContextNow) -> WeightOut:
+    """Return what the scale shows."""
+    try:
+        weight = context.scale.weigh()
+    except DeviceError as error:
+        raise DeviceTroubleError(str(error)) from error
+    return WeightOut(grams=round(weight.grams, 1), state=weight.state)
+
+
+@router.post("/scale/load", status_code=204, responses=PROBLEMS)
+def put_on_scale(body: LoadIn, context: ContextNow) -> None:
+    """Put something on the stand-in scale."""
+    try:
+        context.scale.simulate(f"LOAD {body.grams}")
+    except DeviceError as error:
+        raise DeviceTroubleError(str(error)) from error
+
+
+@router.get("/scale/stream", responses=PROBLEMS, response_class=StreamingResponse)
+def stream_scale(context: ContextNow, seconds: Annotated[float, Query(ge=0.2, le=3600.0)] = 600.0) -> StreamingResponse:
+    """Send what the scale shows, ten times a second, as server-sent events; trouble is an event too, and it goes on."""
+
+    def events() -> Iterator[str]:
+        end = time.monotonic() + seconds
+        while time.monotonic() < end:
+            try:
+                weight = context.scale.weigh()
+                body = {"grams": round(weight.grams, 1), "state": weight.state, "trouble": ""}
+            except DeviceError as error:
+                body = {"grams": 0.0, "state": "moving", "trouble": str(error)}
+            body["at"] = round(1000 * time.time())  # so that the screen can tell how old it is
+            yield f"data: {json.dumps(body)}\n\n"
+            time.sleep(0.1 if not body["trouble"] else 0.5)
+
+    return StreamingResponse(events(), media_type="text/event-stream", headers={"Cache-Control": "no-store"})

@@ -1,0 +1,1 @@
+"""Finishes over HTTP: routes, schemas, serializers."""

@@ -1,0 +1,99 @@
+"""Finishes over the wire."""
+
+from typing import Literal
+
+from pydantic import BaseModel, Field
+
+from jug_mingle.api.common.schemas import Hex
+from jug_mingle.api.looks.schemas import Layers, Pixels
+from jug_mingle.documents.strict import Id, StrictModel
+
+
+class PictureIn(StrictModel):
+    """Layers to draw, saved or not.
+
+    `stage` shows it after so many coats; `field` shows where one layer lies instead; without `shaded` every place has
+    the very colour of its finish.
+    """
+
+    layers: Layers = Field(default=[])
+    pixels_wide: Pixels = 1200
+    pixels_high: Pixels = 800
+    stage: int | None = Field(default=None, ge=0, le=200)
+    field: int | None = Field(default=None, ge=0, le=40)
+    shaded: bool = True
+    sketch: bool = False
+
+
+class PointIn(StrictModel):
+    """A point of the picture, in shares of its width and height."""
+
+    layers: Layers = Field(default=[])
+    x: float = Field(ge=0.0, le=1.0)
+    y: float = Field(ge=0.0, le=1.0)
+    pixels_wide: Pixels = 1200
+    pixels_high: Pixels = 800
+    target_id: Id | None = None
+
+
+class LaidOut(BaseModel):
+    """What one layer made of a point; the ground is "bare"."""
+
+    title: str
+    field: float
+    hex: Hex
+
+
+class PointOut(BaseModel):
+    """What lies at a point, from the ground up, and how far it is from a target."""
+
+    zone: str
+    laid: list[LaidOut]
+    Lab: list[float]
+    hex: Hex
+    target_hex: Hex | None
+    delta_E: float | None
+    words: str
+
+
+class RemarkOut(BaseModel):
+    """Something to be said of a finish."""
+
+    layer: int | None
+    weight: Literal["wrong", "school", "advice"]
+    words: str
+    why: str
+
+
+class WaxedOut(BaseModel):
+    """What a wax would make of the topmost colour."""
+
+    name: str
+    hex: Hex
+    delta_E: float
+    words: str
+
+
+class NeedOut(BaseModel):
+    """What a finish takes of one colour, and of which jug; `batch` is what that jug was made for. [m², ml]"""
+
+    name: str
+    area: float
+    ml: float
+    mix_id: int | None
+    batch: float | None
+
+
+class JudgedOut(BaseModel):
+    """What is said of a finish."""
+
+    remarks: list[RemarkOut]
+    waxes: list[WaxedOut]
+    needs: list[NeedOut]
+    stages: list[str]
+
+
+class JudgeIn(StrictModel):
+    """Layers to judge."""
+
+    layers: Layers = Field(default=[])

@@ -1,0 +1,1 @@
+"""Jobs over HTTP: routes, schemas, serializers."""

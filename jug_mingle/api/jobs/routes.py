@@ -1,0 +1,84 @@
+"""Jobs: begun, named, and each with all that belongs to it."""
+
+from typing import Annotated, cast
+
+from fastapi import APIRouter, Query
+
+from jug_mingle.api.common.schemas import LightName
+from jug_mingle.api.context import PROBLEMS, ContextNow, LightNow, ReadSession
+from jug_mingle.api.jobs.schemas import AmountOut, JobChangeIn, JobIn, JobOut, JobWholeOut, RoomsIn
+from jug_mingle.api.jobs.serializers import job_out
+from jug_mingle.api.looks.serializers import finish_out
+from jug_mingle.api.mixes.serializers import whole_mixes
+from jug_mingle.api.photos.serializers import photo_out
+from jug_mingle.api.pieces.serializers import piece_out
+from jug_mingle.api.targets.serializers import targets_out
+from jug_mingle.core.colour.spectra import light as light_named
+from jug_mingle.documents.strict import Id
+from jug_mingle.services import amounts, jobs, looks, mixes, photos, pieces, targets
+
+router = APIRouter(prefix="/api/jobs", tags=["jobs"])
+
+
+@router.get("")
+def list_jobs(session: ReadSession) -> list[JobOut]:
+    """List all jobs, oldest first."""
+    return [job_out(row) for row in jobs.job_rows(session)]
+
+
+@router.post("", status_code=201, responses=PROBLEMS)
+def begin_job(body: JobIn, context: ContextNow) -> JobOut:
+    """Begin a job."""
+    with context.database.write.begin() as session:
+        return job_out(jobs.add_job(session, name=body.name, room=body.room))
+
+
+@router.patch("/{job_id}", responses=PROBLEMS)
+def change_job(job_id: Id, body: JobChangeIn, context: ContextNow) -> JobOut:
+    """Call a job, or its room, something else."""
+    with context.database.write.begin() as session:
+        return job_out(jobs.change_job(session, job_id, name=body.name, room=body.room))
+
+
+@router.get("/{job_id}", responses=PROBLEMS)
+def get_job(job_id: Id, session: ReadSession, light: LightNow = "window") -> JobWholeOut:
+    """Return a job with its photos, targets, mixes, pieces and looks, as they look in a light."""
+    row = jobs.get_job(session, job_id)
+    shown = light_named(light)
+    return JobWholeOut(
+        id=row.id,
+        name=row.name,
+        room=row.room,
+        workshop_light=cast(LightName, row.workshop_light),
+        room_light=cast(LightName, row.room_light),
+        photos=[photo_out(photo) for photo in photos.photo_rows(session, job_id)],
+        targets=targets_out(targets.target_rows(session, job_id), shown, (row.workshop_light, row.room_light)),
+        mixes=whole_mixes(session, row, mixes.mix_rows(session, job_id), light),
+        pieces=[piece_out(piece) for piece in pieces.piece_rows(session, job_id)],
+        looks=[finish_out(look) for look in looks.look_rows(session, job_id)],
+        areas=pieces.areas_of(session, job_id),
+    )
+
+
+@router.get("/{job_id}/amount", responses=PROBLEMS)
+def get_amount(
+    job_id: Id,
+    session: ReadSession,
+    coats: Annotated[int, Query(ge=1, le=10)] = amounts.COATS,
+    margin: Annotated[float, Query(ge=0.0, le=1.0)] = amounts.MARGIN,
+    spread_rate: Annotated[float, Query(ge=0.5, le=60.0)] = amounts.SPREAD_RATE,
+) -> AmountOut:
+    """Return how much paint all pieces of the job take; nothing while it has none."""
+    area = amounts.area_of(session, job_id)
+    ml = amounts.needed_for(area, coats=coats, spread_rate=spread_rate, margin=margin)
+    words = f"{area:.1f} m² × {coats} coats ÷ {spread_rate:g} m² a litre, and {100 * margin:.0f} % over"
+    return AmountOut(
+        ml=round(ml), area=round(area, 2), words=words if area > 0.0 else "say first what you are painting"
+    )
+
+
+@router.put("/{job_id}/rooms", status_code=204, responses=PROBLEMS)
+def set_rooms(job_id: Id, body: RoomsIn, context: ContextNow) -> None:
+    """Say which light the workshop has, and which the room where the piece will stand."""
+    with context.database.write.begin() as session:
+        jobs.set_rooms(session, job_id, workshop_light=body.workshop_light, room_light=body.room_light)

@@ -1,0 +1,1 @@
+"""Jugs over HTTP: routes, schemas, serializers."""

@@ -1,0 +1,1 @@
+"""Lights over HTTP: routes, schemas, serializers."""

@@ -1,0 +1,1 @@
+"""Looks over HTTP: routes, schemas, serializers."""

@@ -1,0 +1,94 @@
+"""Looks: what they are made of, our own, those of a job, and their files."""
+
+from typing import Any
+
+from fastapi import APIRouter
+from fastapi.responses import Response
+
+from jug_mingle.api.context import PROBLEMS, ContextNow, ReadSession, writing
+from jug_mingle.api.looks.schemas import FinishOut, LayerKindOut, LookbookOut, LookIn, PresetOut
+from jug_mingle.api.looks.serializers import finish_out
+from jug_mingle.core.finishes import KINDS, METALS, PATTERNS, WAXES
+from jug_mingle.core.finishes.presets import LOOKS
+from jug_mingle.documents.look import LayerIn, LookFile
+from jug_mingle.documents.strict import Id
+from jug_mingle.services import looks
+
+router = APIRouter(prefix="/api", tags=["looks"])
+
+
+@router.get("/lookbook")
+def lookbook() -> LookbookOut:
+    """Return the kinds of layers with their usual numbers, the patterns of blends, and our own looks."""
+    kinds = [
+        LayerKindOut(
+            key=kind.key, title=kind.title, why=kind.why, least=kind.films[0], most=kind.films[1],
+            takes=list(kind.takes), generic=kind.generic,
+            usual=LayerIn.model_validate({"kind": kind.key, **kind.usual}),
+        )
+        for kind in KINDS.values()
+    ]  # fmt: skip
+    return LookbookOut(
+        kinds=kinds, patterns=dict(PATTERNS), waxes=list(WAXES), metals=list(METALS),
+        presets=[PresetOut(key=look.key, title=look.title, words=look.words) for look in LOOKS],
+    )  # fmt: skip
+
+
+@router.get("/look.schema.json")
+def look_schema() -> dict[str, Any]:
+    """Return the JSON schema of a look's file."""
+    return LookFile.model_json_schema()
+
+
+@router.get("/jobs/{job_id}/presets/{key}", responses=PROBLEMS)
+def preset(job_id: Id, key: str, session: ReadSession) -> list[LayerIn]:
+    """Return one of our own looks in the job's jugs."""
+    return looks.preset(session, job_id, key)
+
+
+@router.post("/jobs/{job_id}/looks", status_code=201, responses=PROBLEMS)
+def add_look(job_id: Id, body: LookIn, context: ContextNow) -> FinishOut:
+    """Keep a look."""
+    with writing(context) as session:
+        return finish_out(looks.save_look(session, job_id, name=body.name, layers=body.layers))
+
+
+@router.put("/looks/{look_id}", responses=PROBLEMS)
+def change_look(look_id: Id, body: LookIn, context: ContextNow) -> FinishOut:
+    """Keep a look as it is now."""
+    with writing(context) as session:
+        job_id = looks.get_look(session, look_id).job_id
+        return finish_out(looks.save_look(session, job_id, name=body.name, layers=body.layers, look_id=look_id))
+
+
+@router.delete("/looks/{look_id}", status_code=204, responses=PROBLEMS)
+def remove_look(look_id: Id, context: ContextNow) -> None:
+    """Put a look away; it can be restored."""
+    with context.database.write.begin() as session:
+        looks.remove_look(session, look_id)
+
+
+@router.post("/looks/{look_id}/restore", responses=PROBLEMS)
+def restore_look(look_id: Id, context: ContextNow) -> FinishOut:
+    """Bring a look back."""
+    with context.database.write.begin() as session:
+        return finish_out(looks.restore_look(session, look_id))
+
+
+@router.get("/looks/{look_id}/file", responses=PROBLEMS)
+def look_file(look_id: Id, session: ReadSession) -> Response:
+    """Return a look as a file, its jugs as roles."""
+    file = looks.to_file(session, look_id)
+    name = "".join(c if c.isascii() and c.isalnum() else "-" for c in file.name.lower())
+    return Response(
+        file.model_dump_json(indent=2), media_type="application/json",
+        headers={"Content-Disposition": f'attachment; filename="{name}.look.json"'},
+    )  # fmt: skip
+
+
+@router.post("/jobs/{job_id}/looks/import", status_code=201, responses=PROBLEMS)
+def import_look(job_id: Id, body: LookFile, context: ContextNow) -> FinishOut:
+    """Keep a look from a file, in the jugs of this job."""
+    with writing(context) as session:
+        layers = looks.cast_roles(session, job_id, body.layers)
+        return finish_out(looks.save_look(session, job_id, name=body.name, layers=layers))

@@ -1,0 +1,1 @@
+"""Mixes over HTTP: routes, schemas, serializers."""

@@ -1,0 +1,48 @@
+"""Mixes over the wire."""
+
+from pydantic import BaseModel, Field
+
+from jug_mingle.api.common.schemas import Hex, Name, ToolName
+from jug_mingle.api.recipes.schemas import PourIn, RecipeOut
+from jug_mingle.api.shelf.schemas import Millilitres
+from jug_mingle.documents.strict import Id, StrictModel
+
+
+class MixIn(StrictModel):
+    """A recipe to keep as a mix of the job."""
+
+    name: Name
+    target_id: Id | None = None
+    batch: float = Field(gt=0.0, le=20_000.0)
+    tool: ToolName = "parts"
+    pours: list[PourIn] = Field(min_length=1, max_length=8)
+
+
+class ThenOut(BaseModel):
+    """What was predicted of a mix when it was kept or poured, and how far today's prediction is from it."""
+
+    hex: Hex
+    likely: str = Field(description="The difference to its target that was expected; empty where it had none.")
+    model: str
+    at: str
+    apart: float = Field(description="Between the colours predicted then and now. [CIEDE2000]")
+
+
+class MixOut(BaseModel):
+    """A mix of the job: a jug."""
+
+    id: int
+    name: str
+    target_id: int | None
+    batch: float
+    recipe: RecipeOut
+    kind: str = Field(default="", description="The kind of material that it mostly is.")
+    over: str = Field(default="", description="What it is shown over, where its ground shows through; else empty.")
+    same_as: str = Field(default="", description="Name of an earlier jug of the job that is poured just like it.")
+    then: ThenOut | None = Field(default=None, description="What was predicted of it when it was kept.")
+
+
+class ToShelfIn(StrictModel):
+    """How much of a mixed pot is put on the shelf. [ml]"""
+
+    left_ml: Millilitres

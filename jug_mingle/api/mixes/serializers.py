@@ -1,0 +1,80 @@
+"""Mixes as they are shown."""
+
+from collections.abc import Mapping, Sequence
+
+import numpy as np
+from sqlalchemy.orm import Session
+
+from jug_mingle.api.common.serializers import hex_of
+from jug_mingle.api.mixes import schemas
+from jug_mingle.api.mixes.schemas import MixOut
+from jug_mingle.api.recipes.serializers import measured_in, recipe_out, screens_of
+from jug_mingle.core.arrays import FloatArray
+from jug_mingle.core.colour.difference import likely_words
+from jug_mingle.core.colour.spectra import Light
+from jug_mingle.core.colour.spectra import light as light_named
+from jug_mingle.core.evidence.fitted_shelf import Shelf
+from jug_mingle.core.evidence.mixtures import main_kind, shows_its_ground
+from jug_mingle.core.recipes.assessment import Recipe
+from jug_mingle.services import jobs, mixes, shelf_fit
+from jug_mingle.services.predictions import Then, assess_mix, ground_of_job, pours_of, then_of
+from jug_mingle.store.models import JobRow, MixRow, TargetRow
+
+
+def mix_out(
+    row: MixRow,
+    recipe: Recipe,
+    target: TargetRow | None,
+    lights: list[Light],
+    shelf: Shelf,
+    shown: Light,
+    *,
+    screens: Mapping[str, str],
+    over: str,
+    same_as: str = "",
+) -> schemas.MixOut:
+    """Return a mix with today's prediction, and that of then; `over` names what it lies on, if it shows its ground."""
+    pours = pours_of(row)
+    R = None if target is None else np.array(target.R)
+    then = then_of(row.predicted)
+    return schemas.MixOut(
+        id=row.id, name=row.name, target_id=row.target_id, batch=row.batch, same_as=same_as,
+        kind=main_kind(shelf, pours), over=over.lower() if shows_its_ground(shelf, pours) else "",
+        recipe=recipe_out(
+            recipe, R, lights, shelf, shown, screens=screens, measured=measured_in(row.tool, "ml"),
+        ),
+        then=None if then is None else then_out(then, recipe.R, shown),
+    )  # fmt: skip
+
+
+def then_out(then: Then, R: FloatArray, shown: Light) -> schemas.ThenOut:
+    """Return what was predicted then, beside the colour (36,) that is predicted now."""
+    likely = ""
+    if then.expected is not None and then.low is not None and then.high is not None:
+        likely = likely_words(then.expected, then.low, then.high)
+    return schemas.ThenOut(
+        hex=hex_of(np.clip(then.R, 0.0, 1.0), shown), likely=likely, model=then.model, at=then.at,
+        apart=round(then.apart(R), 2),
+    )  # fmt: skip
+
+
+def whole_mix(session: Session, mix_id: int, light: str) -> MixOut:
+    """Return a mix with its prediction in a light."""
+    row = mixes.get_mix(session, mix_id)
+    return whole_mixes(session, jobs.get_job(session, row.job_id), [row], light)[0]
+
+
+def whole_mixes(session: Session, job: JobRow, rows: Sequence[MixRow], light: str) -> list[MixOut]:
+    """Return mixes of a job with their predictions in a light, the shelf looked up once for all of them."""
+    fitted, shown = shelf_fit.fitted_shelf(session), light_named(light)
+    lights = [light_named(name) for name in dict.fromkeys([light, job.workshop_light, job.room_light])]
+    over = ground_of_job(session, job.id)
+    screens, twins = screens_of(fitted, shown), mixes.twins(session, job.id)
+    return [
+        mix_out(
+            row, assess_mix(session, row, lights, shelf=fitted, over=over),
+            None if row.target_id is None else session.get(TargetRow, row.target_id),
+            lights, fitted, shown, screens=screens, over=over.name, same_as=twins.get(row.id, ""),
+        )
+        for row in rows
+    ]  # fmt: skip

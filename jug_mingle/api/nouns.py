@@ -1,0 +1,45 @@
+"""The nouns of the API: each a folder with its routes, and a line here."""
+
+from typing import Final
+
+from jug_mingle.api.batches import routes as batches
+from jug_mingle.api.colours import routes as colours
+from jug_mingle.api.devices import routes as devices
+from jug_mingle.api.finishes import routes as finishes
+from jug_mingle.api.jobs import routes as jobs
+from jug_mingle.api.jugs import routes as jugs
+from jug_mingle.api.lights import routes as lights
+from jug_mingle.api.looks import routes as looks
+from jug_mingle.api.mixes import routes as mixes
+from jug_mingle.api.ombres import routes as ombres
+from jug_mingle.api.photos import routes as photos
+from jug_mingle.api.pieces import routes as pieces
+from jug_mingle.api.preparations import routes as preparations
+from jug_mingle.api.prints import routes as prints
+from jug_mingle.api.recipes import routes as recipes
+from jug_mingle.api.remix import routes as remix
+from jug_mingle.api.shelf import routes as shelf
+from jug_mingle.api.strips import routes as strips
+from jug_mingle.api.targets import routes as targets
+
+NOUNS: Final = (
+    batches,
+    colours,
+    devices,
+    finishes,
+    jobs,
+    jugs,
+    lights,
+    looks,
+    mixes,
+    ombres,
+    photos,
+    pieces,
+    preparations,
+    prints,
+    recipes,
+    remix,
+    shelf,
+    strips,
+    targets,
+)

@@ -1,0 +1,1 @@
+"""Ombres over HTTP: routes, schemas, serializers."""

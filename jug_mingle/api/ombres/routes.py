@@ -1,0 +1,92 @@
+"""Ombres: the way between two mixes, and row by row."""
+
+from typing import Annotated
+
+import numpy as np
+from fastapi import APIRouter, Query
+from fastapi.responses import Response
+
+from jug_mingle.api.common.serializers import hex_of
+from jug_mingle.api.context import PROBLEMS, ContextNow, LightNow, ReadSession, UnitNow, writing
+from jug_mingle.api.mixes.schemas import MixOut
+from jug_mingle.api.mixes.serializers import whole_mix
+from jug_mingle.api.ombres.schemas import Coats, LadderOut, RungOut, WalkOut, WayOut
+from jug_mingle.core.colour.difference import difference_words
+from jug_mingle.core.colour.spectra import light as light_named
+from jug_mingle.documents.strict import Id
+from jug_mingle.services import ombres
+
+router = APIRouter(prefix="/api", tags=["ombres"])
+
+
+@router.get("/pieces/{piece_id}/ladder", responses=PROBLEMS)
+def ladder(
+    piece_id: Id, first_id: Id, second_id: Id, session: ReadSession, light: LightNow = "window", coats: Coats = 2
+) -> LadderOut:
+    """Return an ombre over the rows of a piece, and how one jug is walked down it."""
+    shown = light_named(light)
+    found = ombres.ladder(session, piece_id, first_id, second_id, coats=coats, light=shown)
+    return LadderOut(
+        rungs=[
+            RungOut(
+                hex=hex_of(np.clip(rung.R, 0.0, 1.0), shown), even_hex=hex_of(np.clip(R, 0.0, 1.0), shown),
+                ml=round(rung.ml, 1), share=round(rung.share, 4),
+            )
+            for rung, R in zip(found.steps, found.even, strict=True)
+        ],
+        between=[round(value, 2) for value in found.between],
+        between_even=[round(value, 2) for value in found.between_even],
+        walk=[
+            WalkOut(add=round(one.add, 1), there=round(one.there, 1), used=round(one.used, 1)) for one in found.walk
+        ],
+    )  # fmt: skip
+
+
+@router.get("/pieces/{piece_id}/ladder.pdf", responses=PROBLEMS)
+def walk_strip(
+    piece_id: Id,
+    first_id: Id,
+    second_id: Id,
+    session: ReadSession,
+    light: LightNow = "window",
+    coats: Coats = 2,
+    unit: UnitNow = "ml",
+) -> Response:
+    """Return a tape for the jug that is walked down the rows of a piece."""
+    from jug_mingle.services import prints  # an ordinary start need not import ReportLab
+
+    strip = prints.walk_strip_of(
+        session, piece_id, first_id, second_id, coats=coats, light=light_named(light), unit=unit
+    )
+    return Response(strip, media_type="application/pdf")
+
+
+@router.post("/pieces/{piece_id}/ladder/mixes", status_code=201, responses=PROBLEMS)
+def keep_ladder(
+    piece_id: Id, first_id: Id, second_id: Id, context: ContextNow, light: LightNow = "window", coats: Coats = 2
+) -> list[MixOut]:
+    """Keep the steps between the ends as jugs of the job."""
+    with writing(context) as session:
+        rows = ombres.keep_steps(session, piece_id, first_id, second_id, coats=coats, light=light_named(light))
+    with context.database.read() as session:
+        return [whole_mix(session, row.id, light) for row in rows]
+
+
+@router.get("/jobs/{job_id}/way", responses=PROBLEMS)
+def way(
+    job_id: Id,
+    first_id: Id,
+    second_id: Id,
+    session: ReadSession,
+    light: LightNow = "window",
+    steps: Annotated[int, Query(ge=2, le=33)] = 9,
+) -> WayOut:
+    """Return the mixtures on the way from one mix to another."""
+    shown = light_named(light)
+    found = ombres.way_between(session, job_id=job_id, first_id=first_id, second_id=second_id, light=shown, steps=steps)
+    return WayOut(
+        steps=[hex_of(R, shown) for R in found.R],
+        length=round(found.length, 2),
+        words=difference_words(found.length),
+        muddy=found.muddy,
+    )

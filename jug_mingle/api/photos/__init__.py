@@ -1,0 +1,1 @@
+"""Photos over HTTP: routes, schemas, serializers."""

@@ -1,0 +1,78 @@
+"""Photos over the wire."""
+
+from typing import Literal
+
+from pydantic import BaseModel, Field
+
+from jug_mingle.api.common.schemas import ChipOut
+from jug_mingle.api.looks.schemas import Layers
+from jug_mingle.documents.colour_source import LightingIn, NoLightIn
+from jug_mingle.documents.face_marks import FaceIn, Marks
+from jug_mingle.documents.strict import StrictModel
+
+
+class SchemeIn(StrictModel):
+    """How the light of the photo is made honest, and how many colours are wanted."""
+
+    lighting: LightingIn = NoLightIn()
+    most: int = Field(default=6, ge=3, le=7)
+
+
+class DominantOut(ChipOut):
+    """A dominant colour of a photo, with its share of the area and where it is found."""
+
+    share: float
+    x: float
+    y: float
+
+
+class PairOut(BaseModel):
+    """Two of them as ends of a blend or ombre."""
+
+    first: int
+    second: int
+    apart: float
+    words: str
+    muddy: bool
+
+
+class SchemeOut(BaseModel):
+    """The scheme of a photo."""
+
+    colours: list[DominantOut]
+    pairs: list[PairOut]
+    expect: str
+
+
+class ChartOut(BaseModel):
+    """A 24-patch chart found in a photo."""
+
+    corners: list[tuple[float, float]]
+    mismatch: float
+
+
+class MethodOut(BaseModel):
+    """A way to make the light of a photo honest, and what to expect of it."""
+
+    method: Literal["chart", "chips", "white", "two_whites", "none"]
+    expect: str
+    noise: float
+
+
+class PhotoOut(BaseModel):
+    """A photo; its picture is at `/api/photos/{id}/picture`."""
+
+    id: int
+    name: str
+    width: int
+    height: int
+    marks: Marks
+
+
+class DressIn(StrictModel):
+    """Faces of a photo and the layers to lay into them."""
+
+    faces: list[FaceIn] = Field(min_length=1, max_length=40)
+    layers: Layers
+    lighting: LightingIn = NoLightIn()
+    wood: str = Field(default="oak", max_length=40)

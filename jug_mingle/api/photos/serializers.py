@@ -1,0 +1,11 @@
+"""Photos as they are shown."""
+
+from jug_mingle.api.photos import schemas
+from jug_mingle.documents.face_marks import Marks
+from jug_mingle.store.models import PhotoRow
+
+
+def photo_out(row: PhotoRow) -> schemas.PhotoOut:
+    """Return a photo."""
+    marks = Marks.model_validate(row.marks)
+    return schemas.PhotoOut(id=row.id, name=row.name, width=row.width, height=row.height, marks=marks)

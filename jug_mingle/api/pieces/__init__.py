@@ -1,0 +1,1 @@
+"""Pieces over HTTP: routes, schemas, serializers."""

@@ -1,0 +1,90 @@
+"""Pieces of a job: forms, measures, grounds."""
+
+from fastapi import APIRouter, Response
+
+from jug_mingle.api.context import IMAGE, PROBLEMS, ContextNow, LightNow
+from jug_mingle.api.pieces.schemas import FormName, FormOut, GroundOut, PieceChangeIn, PieceIn, PieceOut, WearIn
+from jug_mingle.api.pieces.serializers import piece_out
+from jug_mingle.core.colour.spectra import light as light_named
+from jug_mingle.core.optics.grounds import GROUNDS, ground
+from jug_mingle.core.pieces import FORMS
+from jug_mingle.documents.strict import Id
+from jug_mingle.formats.images import encode
+from jug_mingle.services import finish_pictures, looks
+from jug_mingle.services import pieces as service
+
+router = APIRouter(prefix="/api", tags=["pieces"])
+
+
+@router.get("/grounds")
+def list_grounds() -> list[GroundOut]:
+    """List the generic grounds, bare woods first."""
+    return [GroundOut(key=key, title=ground(key).name, wood=ground(key).figure > 0.0) for key in GROUNDS]
+
+
+@router.get("/forms")
+def list_forms() -> list[FormOut]:
+    """List the forms that a piece may have."""
+    return [
+        FormOut.model_validate(
+            {"key": key, "title": form.title, "rows": form.rows, "columns": form.columns, "usual": dict(form.usual)}
+        )
+        for key, form in FORMS.items()
+    ]
+
+
+@router.get("/forms/{key}/picture", responses=IMAGE, response_class=Response)
+async def form_picture(key: FormName, context: ContextNow, light: LightNow = "window") -> Response:
+    """Return a small picture of a form in its usual measures, in bare oak, to choose by (WebP)."""
+
+    def draw() -> Response:
+        data, media_type = encode(finish_pictures.picture_of_form(key, light=light_named(light)), "exact")
+        return Response(data, media_type=media_type, headers={"Cache-Control": "private, max-age=86400"})
+
+    return await context.rendered(draw)
+
+
+@router.post("/jobs/{job_id}/pieces", status_code=201, responses=PROBLEMS)
+def add_piece(job_id: Id, body: PieceIn, context: ContextNow) -> PieceOut:
+    """Add a piece to a job."""
+    measures = body.measures.model_dump(exclude_none=True)
+    with context.database.write.begin() as session:
+        row = service.add_piece(session, job_id, name=body.name, form=body.form, measures=measures, wood=body.ground)
+        return piece_out(row)
+
+
+@router.patch("/pieces/{piece_id}", responses=PROBLEMS)
+def change_piece(piece_id: Id, body: PieceChangeIn, context: ContextNow) -> PieceOut:
+    """Change a piece."""
+    measures = body.measures.model_dump(exclude_none=True)
+    grounds = {str(zone): key for zone, key in body.grounds.items()}
+    with context.database.write.begin() as session:
+        return piece_out(service.change_piece(session, piece_id, name=body.name, measures=measures, grounds=grounds))
+
+
+@router.post("/pieces/{piece_id}/duplicate", status_code=201, responses=PROBLEMS)
+def duplicate_piece(piece_id: Id, context: ContextNow) -> PieceOut:
+    """Add the same piece once more, dressed alike."""
+    with context.database.write.begin() as session:
+        return piece_out(service.duplicate_piece(session, piece_id))
+
+
+@router.delete("/pieces/{piece_id}", status_code=204, responses=PROBLEMS)
+def remove_piece(piece_id: Id, context: ContextNow) -> None:
+    """Take a piece off the job; it can be restored."""
+    with context.database.write.begin() as session:
+        service.remove_piece(session, piece_id)
+
+
+@router.post("/pieces/{piece_id}/restore", responses=PROBLEMS)
+def restore_piece(piece_id: Id, context: ContextNow) -> PieceOut:
+    """Bring a removed piece back."""
+    with context.database.write.begin() as session:
+        return piece_out(service.restore_piece(session, piece_id))
+
+
+@router.put("/pieces/{piece_id}/look", responses=PROBLEMS)
+def wear(piece_id: Id, body: WearIn, context: ContextNow) -> PieceOut:
+    """Dress a piece in a look."""
+    with context.database.write.begin() as session:
+        return piece_out(looks.wear(session, piece_id, body.look_id))

@@ -1,0 +1,1 @@
+"""Preparations over HTTP: routes, schemas, serializers."""

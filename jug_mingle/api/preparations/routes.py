@@ -1,0 +1,73 @@
+"""Standard preparations: roles instead of a target, scaled to any batch."""
+
+import numpy as np
+from fastapi import APIRouter
+
+from jug_mingle.api.common.serializers import hex_of
+from jug_mingle.api.context import PROBLEMS, LightNow, ReadSession
+from jug_mingle.api.preparations.schemas import PreparationOut, PreparedOut, PreparedPourOut, PrepareIn, RoleOut
+from jug_mingle.core.colour.spectra import light as light_named
+from jug_mingle.core.measuring.units import format_amount
+from jug_mingle.core.optics.grounds import ground
+from jug_mingle.core.recipes.preparations import PREPARATIONS, prepare
+from jug_mingle.errors import NotFoundError, UnfitError
+from jug_mingle.services.amounts import spoils
+from jug_mingle.services.materials import keys_on_shelf
+from jug_mingle.services.shelf_fit import fitted_shelf
+
+router = APIRouter(prefix="/api/preparations", tags=["preparations"])
+
+
+@router.get("")
+def list_preparations(session: ReadSession) -> list[PreparationOut]:
+    """List the preparations, with the pots that can play each role."""
+    shelf, there = fitted_shelf(session), keys_on_shelf(session)
+    pots = [material for material in shelf.materials if material.key in there]
+    return [
+        PreparationOut(
+            key=one.key,
+            title=one.title,
+            order=one.order,
+            use=one.use,
+            roles=[
+                RoleOut(
+                    key=role.key,
+                    title=role.title,
+                    parts=role.parts,
+                    pots=[pot.key for pot in pots if pot.kind.key in role.kinds],
+                )
+                for role in one.roles
+            ],
+        )
+        for one in PREPARATIONS.values()
+    ]
+
+
+@router.post("/{key}", responses=PROBLEMS)
+def prepare_batch(key: str, body: PrepareIn, session: ReadSession, light: LightNow = "window") -> PreparedOut:
+    """Return a preparation scaled to a batch; what it does to a ground is predicted."""
+    if key not in PREPARATIONS:
+        raise NotFoundError(f"there is no preparation {key!r}; known are {', '.join(PREPARATIONS)}")
+    shelf, shown, there = fitted_shelf(session), light_named(light), keys_on_shelf(session)
+    if gone := [pot for pot in body.cast.values() if pot not in there]:
+        raise NotFoundError(f"there is no pot {gone[0]!r} on the shelf")
+    try:
+        found = prepare(shelf, PREPARATIONS[key], body.cast, batch=body.batch, below=ground(body.ground))
+    except ValueError as error:
+        raise UnfitError(str(error)) from error
+    days = found.pot_life
+    keeps = "no figure is agreed: mix for the job"
+    if days is not None:
+        keeps = f"keeps about {days:g} days" if days >= 1 else "it sets: use it up at once"
+    kinds = [shelf.materials[shelf.index(pour.key)].kind for pour in found.pours]
+    pours = []
+    for pour in found.pours:
+        pot = shelf.materials[shelf.index(pour.key)]
+        pours.append(PreparedPourOut(name=pot.name, ml=round(pour.ml, 1), words=format_amount(pour.ml, "ml").words))
+    return PreparedOut(
+        pours=pours,
+        before_hex=hex_of(np.clip(found.before, 0.0, 1.0), shown),
+        after_hex=hex_of(np.clip(found.R, 0.0, 1.0), shown),
+        keeps=keeps,
+        spoils="" if body.job_id is None else spoils(session, body.job_id, kinds, body.batch),
+    )

@@ -1,0 +1,1 @@
+"""Prints over HTTP: routes, schemas, serializers."""

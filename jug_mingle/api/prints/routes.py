@@ -1,0 +1,25 @@
+"""What is printed of a mix."""
+
+from typing import Literal
+
+from fastapi import APIRouter, Response
+
+from jug_mingle.api.context import PROBLEMS, ReadSession, UnitNow
+from jug_mingle.api.jugs.schemas import JugName
+from jug_mingle.documents.strict import Id
+
+router = APIRouter(prefix="/api", tags=["prints"])
+
+
+@router.get("/mixes/{mix_id}/{kind}.pdf", responses=PROBLEMS)
+def print_mix(
+    mix_id: Id,
+    kind: Literal["strip", "label", "card"],
+    session: ReadSession,
+    jug: JugName | None = None,
+    unit: UnitNow = "ml",
+) -> Response:
+    """Return a pour strip for a jug, a lid label or a recipe card, at true size."""
+    from jug_mingle.services import prints  # an ordinary start need not import ReportLab
+
+    return Response(prints.printed(session, mix_id, kind, jug=jug, unit=unit), media_type="application/pdf")

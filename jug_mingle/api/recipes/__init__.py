@@ -1,0 +1,1 @@
+"""Recipes over HTTP: routes, schemas, serializers."""

@@ -1,0 +1,176 @@
+"""Recipes: found, by hand, side by side, what lies behind them, what would narrow them."""
+
+import numpy as np
+from fastapi import APIRouter
+from sqlalchemy.orm import Session
+
+from jug_mingle.api.common.schemas import LightName
+from jug_mingle.api.common.serializers import hex_of
+from jug_mingle.api.context import PROBLEMS, LightNow, ReadSession, UnitNow
+from jug_mingle.api.recipes.schemas import (
+    BesideIn,
+    BesideOut,
+    DifferenceOut,
+    HandIn,
+    PourIn,
+    RecipeOut,
+    RecipesIn,
+    RecipesOut,
+    SwatchForIn,
+    SwatchForOut,
+    WhyIn,
+    WhyOut,
+)
+from jug_mingle.api.recipes.serializers import measured_in, nearest_words, recipe_out, screens_of
+from jug_mingle.core.colour.difference import difference_words
+from jug_mingle.core.colour.spectra import WAVELENGTHS, Light
+from jug_mingle.core.colour.spectra import light as light_named
+from jug_mingle.core.recipes.assessment import Recipe
+from jug_mingle.documents.strict import Id
+from jug_mingle.services import recipes as service
+from jug_mingle.services.amounts import spoils
+from jug_mingle.services.jobs import get_job
+from jug_mingle.services.materials import get_material
+from jug_mingle.services.shelf_fit import fitted_shelf
+from jug_mingle.services.targets import get_target
+
+router = APIRouter(prefix="/api", tags=["recipes"])
+
+
+@router.post("/targets/{target_id}/by-hand", responses=PROBLEMS)
+def by_hand(
+    target_id: Id, body: HandIn, session: ReadSession, light: LightNow = "window", unit: UnitNow = "ml"
+) -> RecipeOut:
+    """Return the prediction of a recipe poured by hand, against a target."""
+    target = get_target(session, target_id)
+    lights, pours = _lights(session, target_id, light), _asked(body.pours)
+    recipe, shelf = service.try_by_hand(session, target_id, pours, tool_key=body.tool, lights=lights)
+    measured = measured_in(body.tool, unit)
+    return recipe_out(recipe, np.array(target.R), lights, shelf, light_named(light), measured=measured)
+
+
+def _lights(session: Session, target_id: int, light: LightName) -> list[Light]:
+    """Return the light that is looked in, and those of the two rooms."""
+    job = get_job(session, get_target(session, target_id).job_id)
+    return [light_named(name) for name in dict.fromkeys([light, job.workshop_light, job.room_light])]
+
+
+def _order(last: str, pots: int) -> str:
+    if pots == 1:
+        return "It is one pot as it is: stir it well."
+    return (
+        "Most first, so that there is something to stir into; the smallest and strongest last, by drops: "
+        f"{last} turns the colour fastest and cannot be taken out again."
+    )
+
+
+def _asked(pours: list[PourIn]) -> list[service.PourAsked]:
+    return [service.PourAsked(material=p.material, parts=p.parts, ml=p.ml) for p in pours]
+
+
+@router.post("/targets/{target_id}/beside", responses=PROBLEMS)
+def set_beside(
+    target_id: Id, body: BesideIn, session: ReadSession, light: LightNow = "window", unit: UnitNow = "ml"
+) -> BesideOut:
+    """Return two recipes side by side: how far each is from the target, and they from one another."""
+    shown, lights = light_named(light), _lights(session, target_id, light)
+    found = service.set_beside(
+        session, target_id, _asked(body.first), _asked(body.second), tool_key=body.tool, lights=lights,
+        ground_key=body.ground,
+    )  # fmt: skip
+    R = np.array(get_target(session, target_id).R)
+    return BesideOut(
+        target_hex=hex_of(R, shown),
+        recipes=[
+            recipe_out(recipe, R, lights, found.shelf, shown, measured=measured_in(body.tool, unit))
+            for recipe in found.recipes
+        ],
+        coats=list(found.coats),
+        apart=[
+            DifferenceOut(light=at.name, delta_E=round(value, 2), words=difference_words(value))
+            for at, value in zip(lights, found.apart, strict=True)
+        ],
+    )
+
+
+@router.post("/targets/{target_id}/why", responses=PROBLEMS)
+def get_why(target_id: Id, body: WhyIn, session: ReadSession, light: LightNow = "window") -> WhyOut:
+    """Return what lies behind a recipe: curves, lights, faces, coats, sensitivity, order."""
+    shown, shelf = light_named(light), fitted_shelf(session)
+    found, ground = service.explanation_of(session, target_id, _asked(body.pours), ground_key=body.ground)
+    target = get_target(session, target_id)
+    names = {material.key: material.name for material in shelf.materials}
+    curves = [("wanted", np.array(target.R)), ("mix", found.R), *((names[key], R) for key, R in found.pots)]
+    return WhyOut.model_validate(
+        {
+            "wavelengths": WAVELENGTHS.tolist(),
+            "curves": [
+                {"name": name, "hex": hex_of(np.clip(R, 0, 1), shown), "R": np.round(R, 4).tolist()}
+                for name, R in curves
+            ],
+            "differences": [
+                {"light": name, "delta_E": round(value, 2), "words": difference_words(value)}
+                for name, value in found.delta_E
+            ],
+            "dry_hex": hex_of(np.clip(found.R, 0, 1), shown),
+            "wet_hex": hex_of(np.clip(found.wet, 0, 1), shown),
+            "sealed_hex": hex_of(np.clip(found.sealed, 0, 1), shown),
+            "coats": found.coats,
+            "ground": ground,
+            "slips": [
+                {"name": names[s.key], "before": round(s.before, 1), "after": round(s.after, 1)} for s in found.slips
+            ],
+            "order": _order(names[found.pots[-1][0]], len(found.pots)),
+        }
+    )
+
+
+@router.post("/targets/{target_id}/recipes", responses=PROBLEMS)
+def find_recipes(
+    target_id: Id, body: RecipesIn, session: ReadSession, light: LightNow = "window", unit: UnitNow = "ml"
+) -> RecipesOut:
+    """Return recipes for a target from the shelf, judged in the given lights and shown in one."""
+    job = get_job(session, get_target(session, target_id).job_id)
+    names = list(dict.fromkeys([light, job.workshop_light, job.room_light, *body.lights]))
+    found = service.recipes_for(
+        session,
+        target_id=target_id,
+        batch=body.batch,
+        tool_key=body.tool,
+        parts=body.parts,
+        use=body.use,
+        avoid=body.avoid,
+        most_pots=body.most_pots,
+        lights=names,
+    )
+    shown, R, lights, shelf = light_named(light), found.target.R, list(found.target.lights), found.shelf
+
+    def spoiling(recipe: Recipe) -> str:
+        kinds = [shelf.materials[shelf.index(pour.key)].kind for pour in recipe.pours]
+        return spoils(session, job.id, kinds, body.batch)
+
+    screens, measured = screens_of(shelf, shown), measured_in(body.tool, unit)
+    return RecipesOut(
+        target_hex=hex_of(R, shown),
+        recipes=[
+            recipe_out(one, R, lights, shelf, shown, screens=screens, spoils=spoiling(one), measured=measured)
+            for one in found.recipes
+        ],
+        nearest=nearest_words(found.lack),
+    )
+
+
+@router.post("/recipes/next-swatch", responses=PROBLEMS)
+def next_swatch(body: SwatchForIn, session: ReadSession) -> SwatchForOut:
+    """Return the one swatch that would narrow a recipe's prediction most."""
+    pours = [service.PourAsked(material=p.material, parts=p.parts, ml=p.ml) for p in body.pours]
+    best = service.telling_swatch(session, pours)
+    if best is None:
+        return SwatchForOut(words="", pot=None, before=0.0, after=0.0)
+    named = [f"{parts:g} {get_material(session, key).name}" for key, parts in best.volumes]
+    return SwatchForOut(
+        words=" with ".join(named) if len(named) == 2 else " · ".join(named),
+        pot=best.volumes[0][0],
+        before=round(best.before, 1),
+        after=round(best.after, 1),
+    )

@@ -1,0 +1,1 @@
+"""Remix over HTTP: routes, schemas, serializers."""

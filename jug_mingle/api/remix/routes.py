@@ -1,0 +1,79 @@
+"""Mixes of the past, at any size, from today's shelf."""
+
+from typing import Annotated
+
+import numpy as np
+from fastapi import APIRouter, Query
+
+from jug_mingle.api.common.schemas import ToolName
+from jug_mingle.api.common.serializers import hex_of
+from jug_mingle.api.context import PROBLEMS, LightNow, ReadSession, UnitNow
+from jug_mingle.api.recipes.schemas import RecipeOut
+from jug_mingle.api.recipes.serializers import measured_in, recipe_out
+from jug_mingle.api.remix.schemas import AgainOut, PastMixOut, PotOfMixOut
+from jug_mingle.core.colour.spectra import light as light_named
+from jug_mingle.core.recipes.assessment import Recipe
+from jug_mingle.documents.strict import Id
+from jug_mingle.services import remix as service
+from jug_mingle.services.jobs import get_job
+from jug_mingle.services.shelf_fit import fitted_shelf
+
+router = APIRouter(prefix="/api/past-mixes", tags=["again"])
+
+
+@router.get("")
+def list_past(session: ReadSession, light: LightNow = "window") -> list[PastMixOut]:
+    """List every mix there was, newest first."""
+    shelf, shown = fitted_shelf(session), light_named(light)
+    found = []
+    for row in service.past_mixes(session):
+        R, seen = service.colour_of(session, shelf, row)
+        found.append(
+            PastMixOut(
+                id=row.id, name=row.name, job_name=get_job(session, row.job_id).name, created=row.created,
+                batch=row.batch, hex=hex_of(R, shown), seen=seen, put_away=row.removed is not None,
+            )
+        )  # fmt: skip
+    return found
+
+
+@router.get("/{mix_id}", responses=PROBLEMS)
+def mix_again(
+    mix_id: Id,
+    session: ReadSession,
+    batch: Annotated[float, Query(ge=1.0, le=20_000.0)] = 500.0,
+    tool: ToolName = "parts",
+    light: LightNow = "window",
+    unit: UnitNow = "ml",
+) -> AgainOut:
+    """Return a past mix at a new size, with substitutes where pots are missing."""
+    shown = light_named(light)
+    found = service.remix(session, mix_id, batch=batch, tool_key=tool, lights=[shown])
+    R, measured = np.clip(found.R, 0.0, 1.0), measured_in(tool, unit)
+
+    def out(recipe: Recipe) -> RecipeOut:
+        return recipe_out(recipe, R, [shown], found.shelf, shown, measured=measured)
+
+    return AgainOut(
+        name=found.mix.name,
+        hex=hex_of(R, shown),
+        seen=found.seen,
+        pots=[
+            PotOfMixOut(name=pot.name, ml=round(pot.ml, 1), left=round(pot.left, 1), state=pot.state)
+            for pot in found.pots
+        ],
+        same=None if found.same is None else out(found.same),
+        substitutes=[out(one) for one in found.substitutes],
+        words=_words(found),
+    )
+
+
+def _words(found: service.Remix) -> str:
+    gone = [pot.name for pot in found.pots if pot.state == "gone"]
+    short = [f"{pot.name} ({pot.left:.0f} of {pot.ml:.0f} ml)" for pot in found.pots if pot.state == "short"]
+    said = []
+    if gone:
+        said.append(f"{' and '.join(gone)} {'is' if len(gone) == 1 else 'are'} no longer on the shelf.")
+    if short:
+        said.append(f"There is too little of {' and '.join(short)}.")
+    return " ".join(said)

@@ -1,0 +1,43 @@
+"""Past mixes over the wire."""
+
+from datetime import datetime
+from typing import Literal
+
+from pydantic import BaseModel
+
+from jug_mingle.api.common.schemas import Hex
+from jug_mingle.api.recipes.schemas import RecipeOut
+
+
+class PastMixOut(BaseModel):
+    """A mix of some job, also one that was put away."""
+
+    id: int
+    name: str
+    job_name: str
+    created: datetime
+    batch: float
+    hex: Hex
+    seen: bool
+    put_away: bool
+
+
+class PotOfMixOut(BaseModel):
+    """A pot of a past mix and whether it can give what the new batch takes of it. [ml]"""
+
+    name: str
+    ml: float
+    left: float
+    state: Literal["there", "short", "gone"]
+
+
+class AgainOut(BaseModel):
+    """A past mix at a new size: from the same pots, and with substitutes where one is gone or holds too little."""
+
+    name: str
+    hex: Hex
+    seen: bool
+    pots: list[PotOfMixOut]
+    same: RecipeOut | None
+    substitutes: list[RecipeOut]
+    words: str

@@ -1,1 +1,0 @@
-"""The routes, one noun a file."""

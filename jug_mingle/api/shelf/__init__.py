@@ -1,0 +1,1 @@
+"""Shelf over HTTP: routes, schemas, serializers."""

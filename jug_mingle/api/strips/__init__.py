@@ -1,0 +1,1 @@
+"""Strips over HTTP: routes, schemas, serializers."""

@@ -1,0 +1,91 @@
+"""Sample strips, offcuts and stain boards of a job."""
+
+import numpy as np
+from fastapi import APIRouter
+
+from jug_mingle.api.common.serializers import hex_of
+from jug_mingle.api.context import PROBLEMS, ContextNow, LightNow, ReadSession
+from jug_mingle.api.strips.schemas import BoardOut, OffcutIn, StripChangeIn, StripOut, WaitOut
+from jug_mingle.api.strips.serializers import strip_out
+from jug_mingle.core.colour.difference import difference_words, direction
+from jug_mingle.core.colour.spaces import R_to_Lab
+from jug_mingle.core.colour.spectra import light as light_named
+from jug_mingle.documents.strict import Id
+from jug_mingle.errors import NotFoundError, UnfitError
+from jug_mingle.services import photos
+from jug_mingle.services import strips as service
+from jug_mingle.services.colours import resolve
+from jug_mingle.services.jobs import get_job
+from jug_mingle.services.targets import get_target
+
+router = APIRouter(prefix="/api", tags=["strips"])
+
+
+@router.get("/jobs/{job_id}/strips", responses=PROBLEMS)
+def list_strips(job_id: Id, session: ReadSession, light: LightNow = "window") -> list[StripOut]:
+    """List the kept strips and offcuts of a job, newest first."""
+    get_job(session, job_id)
+    return [strip_out(row, light_named(light)) for row in service.strips_of(session, job_id)]
+
+
+@router.post("/jobs/{job_id}/strips", status_code=201, responses=PROBLEMS)
+def add_offcut(job_id: Id, body: OffcutIn, context: ContextNow, light: LightNow = "window") -> StripOut:
+    """Keep an offcut, or one field of a stain board."""
+    with context.database.read() as session:  # nobody who writes waits while a photo is opened
+        colour = resolve(session, context.photos, body.colour)
+    with context.database.write.begin() as session:
+        if colour.photo_id is not None and photos.get_photo(session, colour.photo_id).job_id != job_id:
+            raise UnfitError(f"photo {colour.photo_id} belongs to another job")
+        row = service.add_offcut(session, job_id, colour, **body.model_dump(exclude={"colour"}))
+        session.refresh(row)
+        return strip_out(row, light_named(light))
+
+
+@router.patch("/strips/{strip_id}", responses=PROBLEMS)
+def change_strip(strip_id: Id, body: StripChangeIn, context: ContextNow, light: LightNow = "window") -> StripOut:
+    """Write down more of a strip."""
+    with context.database.write.begin() as session:
+        row = service.change_strip(session, strip_id, body.model_dump(exclude_unset=True))
+        return strip_out(row, light_named(light))
+
+
+@router.delete("/strips/{strip_id}", status_code=204, responses=PROBLEMS)
+def remove_strip(strip_id: Id, context: ContextNow) -> None:
+    """Put a strip away; it can be restored."""
+    with context.database.write.begin() as session:
+        service.remove_strip(session, strip_id)
+
+
+@router.post("/strips/{strip_id}/restore", responses=PROBLEMS)
+def restore_strip(strip_id: Id, context: ContextNow, light: LightNow = "window") -> StripOut:
+    """Bring a strip back."""
+    with context.database.write.begin() as session:
+        return strip_out(service.restore_strip(session, strip_id), light_named(light))
+
+
+@router.get("/jobs/{job_id}/boards", responses=PROBLEMS)
+def list_boards(job_id: Id, session: ReadSession, light: LightNow = "window") -> list[BoardOut]:
+    """List the stain boards of a job."""
+    get_job(session, job_id)
+    shown = light_named(light)
+    return [
+        BoardOut(name=name, fields=[strip_out(row, shown) for row in rows])
+        for name, rows in service.boards_of(session, job_id).items()
+    ]
+
+
+@router.get("/jobs/{job_id}/boards/wait", responses=PROBLEMS)
+def wait_for(job_id: Id, board: str, target_id: Id, session: ReadSession, light: LightNow = "window") -> WaitOut:
+    """Return after which wait a stain board comes nearest to a target."""
+    target = get_target(session, target_id)
+    if target.job_id != job_id:
+        raise NotFoundError(f"there is no target {target_id} in this job")
+    found, shown, R = service.wait_for(session, job_id, board, target_id), light_named(light), np.array(target.R)
+    return WaitOut(
+        minutes=float(f"{found.minutes:.2g}"),
+        hex=hex_of(found.R, shown),
+        target_hex=hex_of(R, shown),
+        delta_E=round(found.delta_E, 2),
+        words=difference_words(found.delta_E),
+        misses="" if found.delta_E < 1.0 else direction(R_to_Lab(found.R), R_to_Lab(R)),
+    )

@@ -1,0 +1,80 @@
+"""Strips over the wire."""
+
+from datetime import datetime
+from typing import Annotated
+
+from pydantic import BaseModel, Field, StringConstraints
+
+from jug_mingle.api.common.schemas import Hex
+from jug_mingle.documents.colour_source import ColourIn
+from jug_mingle.documents.strict import Id, StrictModel
+
+Minutes = Annotated[float, Field(gt=0.0, le=100_000.0)]
+Line = Annotated[str, StringConstraints(strip_whitespace=True, max_length=60)]
+Notes = Annotated[str, StringConstraints(strip_whitespace=True, max_length=500)]
+Coats = Annotated[int, Field(ge=1, le=20)]
+
+
+class OffcutIn(StrictModel):
+    """What is on an offcut, how it was done, and the colour that it dried to."""
+
+    colour: ColourIn
+    mix_id: Id | None = None
+    material: str | None = Field(default=None, max_length=80)
+    ground: Line = ""
+    coats: Coats = 1
+    wiped_after: Minutes | None = None
+    board: Line = ""
+    notes: Notes = ""
+
+
+class StripChangeIn(StrictModel):
+    """More of a strip; only what is sent is changed."""
+
+    ground: Line = ""
+    coats: Coats = 1
+    wiped_after: Minutes | None = None
+    notes: Notes = ""
+
+
+class OnStripOut(BaseModel):
+    """One pot's share of what is on a strip."""
+
+    name: str
+    parts: int
+
+
+class StripOut(BaseModel):
+    """A kept strip, offcut, or field of a stain board."""
+
+    id: int
+    mix_id: int | None
+    name: str
+    on_it: list[OnStripOut]
+    hex: Hex
+    photo_id: int | None
+    created: datetime
+    ground: str
+    coats: int
+    wiped_after: float | None
+    board: str
+    taught: bool
+    notes: str
+
+
+class BoardOut(BaseModel):
+    """A stain board, the shortest wait first."""
+
+    name: str
+    fields: list[StripOut]
+
+
+class WaitOut(BaseModel):
+    """After which wait a board comes nearest to a colour."""
+
+    minutes: float
+    hex: Hex
+    target_hex: Hex
+    delta_E: float
+    words: str
+    misses: str

@@ -1,0 +1,1 @@
+"""Targets over HTTP: routes, schemas, serializers."""

@@ -1,0 +1,63 @@
+"""A look as it is stored, sent and kept in files: layers from the ground up, each with its colours by name."""
+
+from typing import Annotated, Literal
+
+from pydantic import AfterValidator, Field, StringConstraints, WithJsonSchema
+
+from jug_mingle.core.finishes.kinds import KINDS
+from jug_mingle.core.finishes.layer import Pattern, Place
+from jug_mingle.documents.strict import StrictModel
+
+Share = Annotated[float, Field(ge=0.0, le=1.0)]
+Zone = Literal["front", "body", "top", "side", "leg", "plinth", "moulding", "inside"]
+
+
+def _known(kind: str) -> str:
+    if kind not in KINDS:
+        raise ValueError(f"there is no layer {kind!r}; known are {', '.join(KINDS)}")
+    return kind
+
+
+KindName = Annotated[
+    str, AfterValidator(_known), WithJsonSchema({"type": "string", "enum": list(KINDS), "title": "Kind"})
+]
+ColourName = Annotated[str, StringConstraints(strip_whitespace=True, min_length=1, max_length=90)]
+"""A role ("first", "second", "third" jug), "mix:7", "pot:sloe-skin", a wax ("brown wax") or a gilding ("gold")."""
+
+
+class LayerIn(StrictModel):
+    """One layer; what each number means stands with `core.finishes.Layer`."""
+
+    kind: KindName
+    colours: list[ColourName] = Field(default=[], max_length=3)
+    zones: list[Zone] = Field(default=[], max_length=8)
+    coats: int = Field(default=1, ge=1, le=4)
+    water: float = Field(default=0.0, ge=0.0, le=10.0)
+    wipe: Share = 0.0
+    amount: Share = 0.5
+    place: Place = "everywhere"
+    pattern: Pattern = "centre"
+    width: Share = 0.6
+    contrast: Share = 1.0
+    hand: Share = 0.0
+    seed: int = Field(default=1, ge=0, le=10_000)
+    dwell: float = Field(default=5.0, ge=0.5, le=600.0)
+    down_to: int = Field(default=0, ge=0, le=40)
+    veil: Share | None = None
+    on: bool = True
+
+
+class ColourNote(StrictModel):
+    """What a role was when the look was kept, for the person who opens it."""
+
+    name: str = Field(default="", max_length=120)
+
+
+class LookFile(StrictModel):
+    """A look as a file."""
+
+    format: Literal["jug-mingle look"] = "jug-mingle look"
+    version: Literal[1] = 1
+    name: Annotated[str, StringConstraints(strip_whitespace=True, min_length=1, max_length=120)]
+    roles: dict[Literal["first", "second", "third"], ColourNote] = Field(default={})
+    layers: list[LayerIn] = Field(min_length=1, max_length=24)

@@ -1,0 +1,190 @@
+"""Batches on the bench: poured step by step into a jug."""
+
+from collections.abc import Sequence
+from dataclasses import dataclass, replace
+from typing import Any, Final
+
+import numpy as np
+from sqlalchemy import select
+from sqlalchemy.orm import Session
+
+from jug_mingle.core.arrays import FloatArray
+from jug_mingle.core.evidence.mixtures import predict, shows_its_ground
+from jug_mingle.core.measuring.pouring import Pour, Rest, rest_of
+from jug_mingle.errors import ConflictError, NotFoundError, UnfitError
+from jug_mingle.services.jugs import jug_for, jug_named
+from jug_mingle.services.materials import get_material
+from jug_mingle.services.mixes import get_mix
+from jug_mingle.services.predictions import as_pours, ground_of_job, keep_prediction_of_pot, poured_of, pours_of
+from jug_mingle.services.shelf_fit import fitted_shelf
+from jug_mingle.store.models import PotRow, PourMadeRow, TargetRow, now
+
+SMALLEST_POUR: Final = 0.01
+"""Less than this is not poured. [ml]"""
+
+
+@dataclass(frozen=True, slots=True, kw_only=True, eq=False)
+class Standing:
+    """A pot as it stands: what is in it, what is still to be poured, what it looks like now and will in the end."""
+
+    row: PotRow
+    rest: Rest
+    poured: dict[str, float]
+    R: FloatArray | None
+    end_R: FloatArray | None
+    target: FloatArray | None
+    over: str
+    """What a strip of it is painted on because its ground shows through; empty where it hides."""
+
+
+def begin_batch(session: Session, mix_id: int, *, jug: str | None = None) -> PotRow:
+    """Begin to pour a mix into a jug; the pot that is being poured of it already goes on."""
+    mix = get_mix(session, mix_id)
+    there = session.scalar(
+        select(PotRow).where(PotRow.mix_id == mix_id, PotRow.done.is_(None)).order_by(PotRow.id.desc())
+    )
+    if there is not None:
+        return there
+    if gone := [pour.material.name for pour in mix.pours if pour.material.removed is not None]:
+        raise ConflictError(f"{gone[0]} was taken off the shelf: bring it back, or mix anew from what stands there")
+    batch = sum(pour.ml for pour in mix.pours)
+    jug = jug or jug_for(session, batch)
+    capacity = _roomy(session, jug, batch)
+    asked = [{"key": pour.key, "parts": pour.parts, "ml": pour.ml} for pour in pours_of(mix)]
+    row = PotRow(mix_id=mix_id, jug=jug, capacity=capacity, asked=asked, dry_at=None, done=None)
+    session.add(row)
+    session.flush()
+    return row
+
+
+def get_batch(session: Session, pot_id: int) -> PotRow:
+    """Return a pot; NotFoundError when there is none."""
+    row = session.get(PotRow, pot_id)
+    if row is None:
+        raise NotFoundError(f"there is no pot {pot_id} on the bench")
+    return row
+
+
+def change_jug(session: Session, pot_id: int, jug: str) -> PotRow:
+    """Take another jug; UnfitError when it does not hold what is in the pot and what is still to come."""
+    row = get_batch(session, pot_id)
+    asked, poured = sum(pour.ml for pour in asked_of(row)), sum(poured_of(row).values())
+    row.jug, row.capacity = jug, _roomy(session, jug, max(asked, poured))
+    session.flush()
+    return row
+
+
+def _roomy(session: Session, jug: str, batch: float) -> float:
+    """Return what a jug holds; UnfitError when it is less than the batch. [ml]"""
+    capacity = jug_named(session, jug).capacity
+    if capacity < batch:
+        raise UnfitError(f"the {jug} holds {capacity:.0f} ml, and {batch:.0f} ml go into it: take a larger one")
+    return capacity
+
+
+def asked_of(row: PotRow) -> tuple[Pour, ...]:
+    """Return what is to be poured in all."""
+    return tuple(Pour(key=one["key"], parts=one["parts"], ml=one["ml"]) for one in row.asked)
+
+
+def standing_of(session: Session, row: PotRow) -> Standing:
+    """Return a pot as it stands."""
+    poured, shelf = poured_of(row), fitted_shelf(session)
+    mix = get_mix(session, row.mix_id)
+    wanted = session.get(TargetRow, mix.target_id or 0)
+    over = ground_of_job(session, mix.job_id)
+    rest = rest_of(asked_of(row), poured, capacity=row.capacity)
+    names = {material.key: material.name for material in shelf.materials}
+    words = rest.words
+    for key in sorted(poured, key=len, reverse=True):
+        words = words.replace(key, names[key])
+    end = dict(poured)
+    for one in rest.pours:
+        end[one.key] = end.get(one.key, 0.0) + one.ml
+    now_R, end_R = (predict(shelf, as_pours(ml), over=over) if ml else None for ml in (poured, end))
+    return Standing(
+        row=row, rest=replace(rest, words=words), poured=poured, R=now_R, end_R=end_R,
+        target=None if wanted is None else np.array(wanted.R),
+        over=over.name.lower() if shows_its_ground(shelf, asked_of(row)) else "",
+    )  # fmt: skip
+
+
+def make_pour(session: Session, pot_id: int, *, place: int, material: str, ml: float, how: str) -> PotRow:
+    """Write down one pour that was made.
+
+    `place` is the number of pours made before it, so that the same pour sent twice, or from two windows, counts once.
+
+    Raises
+    ------
+    ConflictError
+        If that pour was made already, or the jug would run over.
+    """
+    row = get_batch(session, pot_id)
+    if place != len(row.made):
+        raise ConflictError(
+            f"{len(row.made)} pours were made by now, perhaps in another window: look again before you pour"
+        )
+    pot = get_material(session, material)
+    if material not in {one["key"] for one in row.asked}:
+        raise UnfitError(f"{pot.name} is not part of this recipe")
+    there = sum(poured_of(row).values())
+    if row.capacity - there < SMALLEST_POUR:
+        raise UnfitError(f"the jug is full at {row.capacity:.0f} ml: take a larger one before you pour more")
+    if there + ml > row.capacity * 1.02:
+        raise UnfitError(f"the jug holds {row.capacity:.0f} ml, and {there + ml:.0f} ml cannot be in it: weigh again")
+    taken = min(ml, pot.left_ml)
+    row.made.append(PourMadeRow(material=pot, place=place, ml=min(ml, row.capacity - there), taken=taken, how=how))
+    pot.left_ml -= taken
+    session.flush()
+    keep_prediction_of_pot(session, row)
+    return row
+
+
+def undo_pour(session: Session, pot_id: int, *, place: int | None = None) -> PotRow:
+    """Take back the last pour that was written down: it was not made, or not so.
+
+    `place` is the number of pours made before it: the same pour is taken back once, however often that is sent.
+
+    Raises
+    ------
+    ConflictError
+        If nothing was poured, or that pour is not the last any more.
+    """
+    row = get_batch(session, pot_id)
+    if not row.made:
+        raise ConflictError("nothing was poured yet")
+    if place is not None and place != len(row.made) - 1:
+        raise ConflictError("that pour was taken back already, or more was poured since: look again")
+    last = row.made.pop()
+    last.material.left_ml += last.taken
+    session.flush()
+    keep_prediction_of_pot(session, row)
+    return row
+
+
+def add_to_batch(session: Session, pot_id: int, additions: Sequence[Pour]) -> PotRow:
+    """Add a rescue's additions to what is to be poured; what is in the pot counts as asked for."""
+    row = get_batch(session, pot_id)
+    poured = poured_of(row)
+    asked: list[dict[str, Any]] = [{"key": key, "parts": 1, "ml": ml} for key, ml in poured.items()]
+    room = row.capacity - sum(poured.values())
+    if sum(one.ml for one in additions) > room + 0.5:
+        raise UnfitError(f"there is room for {room:.0f} ml in this jug: pour it into a larger one first")
+    for one in additions:
+        get_material(session, one.key)
+        there = next((entry for entry in asked if entry["key"] == one.key), None)
+        if there is None:
+            asked.append({"key": one.key, "parts": one.parts, "ml": one.ml})
+        else:
+            there["ml"] += one.ml
+    row.asked, row.done, row.dry_at = asked, None, None
+    session.flush()
+    return row
+
+
+def finish_batch(session: Session, pot_id: int) -> PotRow:
+    """The pot is good as it is."""
+    row = get_batch(session, pot_id)
+    row.done = now()
+    session.flush()
+    return row

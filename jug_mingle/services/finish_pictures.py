@@ -1,0 +1,92 @@
+"""Pictures of a piece in a finish, where its layers lie, and what lies at a point."""
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from typing import Final
+
+import numpy as np
+from sqlalchemy.orm import Session
+
+from jug_mingle.core.arrays import FloatArray
+from jug_mingle.core.colour.spectra import Light
+from jug_mingle.core.finishes import Finish, Laid, at_point, stages
+from jug_mingle.core.finishes.picture import Picture, render
+from jug_mingle.core.pieces import UNPAINTED, draw, usual_piece
+from jug_mingle.documents.look import LayerIn
+from jug_mingle.errors import NotFoundError, UnfitError
+from jug_mingle.services.finish_resolver import dressed
+from jug_mingle.services.pieces import drawn
+from jug_mingle.store.models import PieceRow
+
+
+def picture_of(
+    row: PieceRow,
+    finish: Finish,
+    *,
+    light: Light,
+    pixels_wide: int,
+    pixels_high: int,
+    stage: int | None = None,
+    shaded: bool = True,
+) -> Picture:
+    """Return the picture of a piece in a finish; with `stage` as it is after so many coats."""
+    if stage is not None:
+        grown = stages(finish.layers)
+        finish = Finish(layers=grown[min(stage, len(grown) - 1)], grounds=finish.grounds)
+    samples = drawn(row, pixels_wide, pixels_high)
+    return render(samples, (pixels_high, pixels_wide), finish, light, shaded=shaded)
+
+
+FORM_PIXELS: Final = (264, 198)
+"""Size of the picture that a form is chosen by."""
+
+
+def picture_of_form(form: str, *, light: Light) -> Picture:
+    """Return a small picture of a form in its usual measures, bare."""
+    wide, high = FORM_PIXELS
+    return render(draw(usual_piece(form), wide, high).samples(), (high, wide), Finish(), light)
+
+
+def field_of(row: PieceRow, finish: Finish, number: int, *, pixels_wide: int, pixels_high: int) -> Picture:
+    """Return where a layer lies and how thick, white for much, on the piece in grey."""
+    if not 0 <= number < len(finish.layers):
+        raise UnfitError(f"there is no layer {number + 1} among {len(finish.layers)}")
+    layer = finish.layers[number]
+    samples = drawn(row, pixels_wide, pixels_high)
+    values = np.full(samples.pixel.size + 1, 0.30, dtype=np.float32)
+    for zone, place in samples.zones.items():
+        if zone not in UNPAINTED and layer.reaches(zone):
+            of = layer.of.share or layer.of.field
+            values[place] = 0.06 + 0.94 * np.clip(of(layer, samples, zone), 0.0, 1.0)
+        elif zone not in UNPAINTED:
+            values[place] = 0.06
+    values[:-1] *= 0.6 + 0.4 * np.clip(samples.fields["shade"], 0.0, 1.0)
+    grey = np.rint(255.0 * np.sqrt(values.take(samples.foremost))).astype(np.uint8).reshape(pixels_high, pixels_wide)
+    return np.repeat(grey[..., np.newaxis], 3, axis=2)
+
+
+@dataclass(frozen=True, slots=True, kw_only=True, eq=False)
+class Point:
+    """What lies at a point of the picture: its zone, and what each layer made of it."""
+
+    zone: str
+    laid: list[Laid]
+
+
+def point_of(
+    session: Session, piece_id: int, layers: Sequence[LayerIn], *, x: float, y: float, wide: int, high: int
+) -> Point:
+    """Return what lies at a point, in shares of the picture's width and height; NotFoundError beside the piece."""
+    row, finish = dressed(session, piece_id, layers)
+    samples = drawn(row, wide, high)
+    pixel = min(high - 1, int(y * high)) * wide + min(wide - 1, int(x * wide))
+    at = int(samples.foremost[pixel])
+    zone = next((name for name, place in samples.zones.items() if place.start <= at < place.stop), "shadow")
+    if zone in UNPAINTED:
+        raise NotFoundError("there is nothing painted at this point: pick one on the piece")
+    return Point(zone=zone, laid=at_point(finish, samples, zone, at - samples.zones[zone].start))
+
+
+def seen_of(laid: Sequence[Laid]) -> FloatArray:
+    """Return what is seen at a point in the end (36,)."""
+    return np.clip(laid[-1].R, 0.0, 1.0)

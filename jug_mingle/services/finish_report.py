@@ -1,0 +1,131 @@
+"""What is said of a finish on a piece: remarks, waxes, and what it takes of each colour."""
+
+from collections.abc import Sequence
+from dataclasses import dataclass, replace
+
+from sqlalchemy.orm import Session
+
+from jug_mingle.core.colour.spectra import Light
+from jug_mingle.core.finishes import Film, Finish, area_shares
+from jug_mingle.core.finishes.layer import stage_names
+from jug_mingle.core.measuring.pouring import Pour
+from jug_mingle.core.pieces import UNPAINTED, Samples
+from jug_mingle.core.practice.judgement import Waxed, judge, waxes_on
+from jug_mingle.core.practice.layer_order import Remark, check_order
+from jug_mingle.documents.look import LayerIn
+from jug_mingle.services.amounts import SPREAD_RATE
+from jug_mingle.services.finish_resolver import density_of, dressed, film_of
+from jug_mingle.services.materials import get_material, keys_on_shelf
+from jug_mingle.services.mixes import get_mix
+from jug_mingle.services.pieces import drawn, ground_named, piece_of
+from jug_mingle.services.shelf_fit import fitted_shelf
+from jug_mingle.store.models import PieceRow
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Need:
+    """What a finish takes of one colour, in one layer or in all. [m², ml]
+
+    `colour` is as layers name it; `mix_id` is its jug, if it is one, and `batch` how much that jug was made for. [ml]
+    `density` is that of what is laid. [g/ml]
+    """
+
+    colour: str
+    name: str
+    area: float
+    ml: float
+    mix_id: int | None = None
+    batch: float | None = None
+    density: float = 1.3
+
+
+@dataclass(frozen=True, slots=True, kw_only=True, eq=False)
+class Judged:
+    """What is said of a finish: remarks, what waxes would make of it, and what it takes of each colour."""
+
+    remarks: list[Remark]
+    waxes: list[Waxed]
+    needs: list[Need]
+    stages: list[str]
+
+
+JUDGED_AT = (360, 270)
+"""Pixels of the drawing by which shares of area are told."""
+
+
+def judged(session: Session, piece_id: int, layers: Sequence[LayerIn], *, light: Light) -> Judged:
+    """Return what is to be said of a finish on a piece."""
+    row, finish = dressed(session, piece_id, layers)
+    samples = drawn(row, *JUDGED_AT)
+    bleeds = ground_named(session, row.job_id, row.grounds.get("", "oak")).bleeds
+    remarks = [
+        *_put_away(session, layers),
+        *check_order(finish.layers),
+        *judge(finish, samples, bridges=_bridges(session), bleeds=bleeds, light=light),
+    ]
+    zone = max(
+        (zone for zone in samples.zones if zone not in UNPAINTED),
+        key=lambda name: samples.zones[name].stop - samples.zones[name].start,
+    )
+    return Judged(
+        remarks=remarks, waxes=waxes_on(finish, zone),
+        needs=_together(session, needs_of(session, row, layers, finish, samples)), stages=stage_names(finish.layers),
+    )  # fmt: skip
+
+
+def _bridges(session: Session) -> list[Film]:
+    shelf, there = fitted_shelf(session), keys_on_shelf(session)
+    return [
+        film_of(shelf, material.name, (Pour(key=material.key, parts=1, ml=1.0),))
+        for material in shelf.materials
+        if material.key in there and material.kind.optical == "hiding" and material.kind.colours
+    ]
+
+
+def _put_away(session: Session, layers: Sequence[LayerIn]) -> list[Remark]:
+    """A look keeps its colours when a jug or a pot is put away; it says so."""
+    found = []
+    for number, layer in enumerate(layers):
+        for kind, _, key in (colour.partition(":") for colour in layer.colours):
+            row = get_mix(session, int(key)) if kind == "mix" else get_material(session, key) if kind == "pot" else None
+            if row is not None and row.removed is not None:
+                why = "Its colour is still known, so the picture stays; bring it back, or choose another."
+                found.append(Remark(layer=number, weight="advice", words=f"{row.name} was put away.", why=why))
+    return found
+
+
+def needs_of(
+    session: Session, row: PieceRow, layers: Sequence[LayerIn], finish: Finish, samples: Samples
+) -> list[list[Need]]:
+    """Return what each layer takes of each colour: its share of each zone's area, times coats, as it is laid wet."""
+    areas = piece_of(row).areas
+    found: list[list[Need]] = []
+    for spec, layer in zip(layers, finish.layers, strict=True):
+        there: dict[str, Need] = {}
+        for zone, area in areas.items():
+            if not layer.films or zone not in samples.zones or not layer.reaches(zone):
+                continue
+            for colour, film, part in zip(spec.colours, layer.films, area_shares(layer, samples, zone), strict=True):
+                # A coat is laid as thick as an ordinary one, whatever is wiped off again.
+                laid = part if layer.of.has("spares_paint") else 1.0
+                ml = 1000.0 * area * laid * layer.coats / SPREAD_RATE / (1.0 + layer.water)
+                before = there.get(colour) or Need(
+                    colour=colour, name=film.name, area=0.0, ml=0.0, density=density_of(session, colour)
+                )
+                there[colour] = replace(before, area=before.area + area * part, ml=before.ml + ml)
+        found.append(list(there.values()))
+    return found
+
+
+def _together(session: Session, needs: Sequence[Sequence[Need]]) -> list[Need]:
+    """Return what all layers take of each colour, and how much its jug was made for."""
+    found: dict[str, Need] = {}
+    for need in (need for layer in needs for need in layer):
+        before = found.get(need.colour)
+        both = need if before is None else replace(before, area=before.area + need.area, ml=before.ml + need.ml)
+        found[need.colour] = both
+    for colour, need in found.items():
+        kind, _, key = colour.partition(":")
+        if kind == "mix":
+            found[colour] = replace(need, mix_id=int(key), batch=get_mix(session, int(key)).batch)
+    return list(found.values())

@@ -1,0 +1,117 @@
+"""Layers as they are said, resolved to films of the job's jugs and of tins on the shelf."""
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from functools import lru_cache
+from typing import Any
+
+from sqlalchemy.orm import Session
+
+from jug_mingle.core.evidence.fitted_shelf import Shelf
+from jug_mingle.core.evidence.mixtures import mixed_film
+from jug_mingle.core.finishes import METALS, WAXES, Film, Finish, Layer
+from jug_mingle.core.finishes.generic import USUAL_MATERIAL, generic_film
+from jug_mingle.core.materials.handling import in_force
+from jug_mingle.core.materials.kind import Handling
+from jug_mingle.core.materials.kinds import kind_of
+from jug_mingle.core.measuring.pouring import Pour
+from jug_mingle.documents.look import LayerIn
+from jug_mingle.documents.strict import row_number
+from jug_mingle.errors import UnfitError
+from jug_mingle.services.materials import get_material, to_material
+from jug_mingle.services.mixes import get_mix
+from jug_mingle.services.pieces import get_piece, grounds_of
+from jug_mingle.services.predictions import pours_of
+from jug_mingle.services.shelf_fit import fitted_shelf
+from jug_mingle.store.models import MaterialRow, PieceRow
+
+
+@dataclass(frozen=True, slots=True, kw_only=True, eq=False)
+class _Colours:
+    """Films by name, each made once."""
+
+    session: Session
+    job_id: int
+    shelf: Shelf
+    made: dict[str, Film]
+
+    def film(self, name: str) -> Film:
+        if name not in self.made:
+            self.made[name] = self._make(name)
+        return self.made[name]
+
+    def _make(self, name: str) -> Film:
+        if name in WAXES or name in METALS:
+            return generic_film(name)
+        kind, _, key = name.partition(":")
+        number = row_number(key)
+        if kind == "mix" and number is not None:
+            mix = get_mix(self.session, number)
+            if mix.job_id != self.job_id:
+                raise UnfitError(f"mix {key} belongs to another job")
+            return film_of(self.shelf, mix.name, pours_of(mix))
+        if kind == "pot" and key:
+            pot = get_material(self.session, key)
+            return film_of(self.shelf, pot.name, (Pour(key=key, parts=1, ml=1.0),))
+        raise UnfitError(
+            f"there is no colour {name!r}: name a jug (mix:1), a pot (pot:its-key), a wax ({', '.join(WAXES)}) or a "
+            f"gilding ({', '.join(METALS)})"
+        )
+
+
+def film_of(shelf: Shelf, name: str, pours: Sequence[Pour]) -> Film:
+    """Return a mix as a film: its optics, and how thick one ordinary coat of it dries; the last ones are kept."""
+    return _film_of(shelf, name, tuple(pours))
+
+
+@lru_cache(maxsize=128)
+def _film_of(shelf: Shelf, name: str, pours: tuple[Pour, ...]) -> Film:
+    film, first = mixed_film(shelf, pours), shelf.materials[shelf.index(pours[0].key)]
+    return Film(name=name, optics=film.optics, X=film.X, veil=film.veil, base=first.kind.base)
+
+
+def resolved(session: Session, job_id: int, layers: Sequence[LayerIn]) -> tuple[Layer, ...]:
+    """Return layers with their films; UnfitError or NotFoundError says which layer is wrong, and how."""
+    colours = _Colours(session=session, job_id=job_id, shelf=fitted_shelf(session), made={})
+    found = []
+    for number, layer in enumerate(layers):
+        spec: dict[str, Any] = layer.model_dump(exclude={"colours", "zones"})
+        try:
+            films = tuple(colours.film(name) for name in layer.colours)
+            found.append(Layer(films=films, zones=tuple(layer.zones), **spec))
+        except ValueError as error:
+            raise UnfitError(f"layer {number + 1}: {error}") from error
+    return tuple(found)
+
+
+def dressed(session: Session, piece_id: int, layers: Sequence[LayerIn]) -> tuple[PieceRow, Finish]:
+    """Return a piece and its finish, saved or not: all that a picture needs of the database."""
+    row = get_piece(session, piece_id)
+    return row, Finish(layers=resolved(session, row.job_id, layers), grounds=grounds_of(session, row))
+
+
+def density_of(session: Session, colour: str) -> float:
+    """Return the density of what is laid, for those who weigh it. [g/ml]"""
+    kind, _, key = colour.partition(":")
+    number = row_number(key)
+    if kind == "mix" and number is not None:
+        pours = get_mix(session, number).pours
+        ml = sum(pour.ml for pour in pours)
+        return sum(pour.ml * to_material(pour.material).mass_density for pour in pours) / ml
+    return to_material(get_material(session, key)).mass_density if kind == "pot" else 1.0
+
+
+def pots_in(session: Session, colour: str) -> list[MaterialRow]:
+    """Return the pots that a colour of a layer is made of: those of a jug, or a pot itself; none of a generic one."""
+    kind, _, key = colour.partition(":")
+    number = row_number(key)
+    if kind == "mix" and number is not None:
+        return [pour.material for pour in get_mix(session, number).pours]
+    return [get_material(session, key)] if kind == "pot" and key else []
+
+
+def handlings_of(session: Session, colour: str) -> list[Handling]:
+    """Return how what is in a colour of a layer is handled, by the labels of its pots or what is usual for them."""
+    if colour in USUAL_MATERIAL:
+        return [kind_of(USUAL_MATERIAL[colour]).handling]
+    return [in_force(kind_of(pot.kind), pot.handling) for pot in pots_in(session, colour)]

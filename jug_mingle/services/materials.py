@@ -1,0 +1,191 @@
+"""The tins on the shelf: put there, changed, weighed, taken off, and the facts of each."""
+
+import re
+from collections.abc import Mapping, Sequence
+from datetime import UTC, datetime
+from typing import Any, Final
+
+from sqlalchemy import select
+from sqlalchemy.orm import Session
+
+from jug_mingle.core.materials.handling import TIMES, WORDS, pot_life
+from jug_mingle.core.materials.kinds import KINDS, kind_of
+from jug_mingle.core.materials.material import Material
+from jug_mingle.core.optics.film import veil_of
+from jug_mingle.errors import ConflictError, NotFoundError, UnfitError
+from jug_mingle.store.models import MaterialRow, now
+
+OPTICAL_FACTS: Final = ("volume_solids", "density", "spread_rate", "sheen")
+"""What a label may say that the physics uses."""
+
+
+def material_rows(session: Session, *, removed: bool = False) -> Sequence[MaterialRow]:
+    """Return all pots, by kind and name; with `removed` also those that were taken off the shelf."""
+    order = {key: place for place, key in enumerate(KINDS)}
+    query = select(MaterialRow).order_by(MaterialRow.name)
+    rows = session.scalars(query if removed else query.where(MaterialRow.removed.is_(None))).all()
+    return sorted(rows, key=lambda row: order[row.kind])
+
+
+def get_material(session: Session, key: str) -> MaterialRow:
+    """Return a pot, also one that was taken off; NotFoundError when there is none."""
+    row = session.scalar(select(MaterialRow).where(MaterialRow.key == key))
+    if row is None:
+        raise NotFoundError(f"there is no pot {key!r} on the shelf")
+    return row
+
+
+def free_key(session: Session, name: str) -> str:
+    """Return a key for a new pot, made of its name."""
+    base = re.sub(r"[^a-z0-9]+", "-", name.lower()).strip("-")[:60] or "pot"
+    taken = set(session.scalars(select(MaterialRow.key).where(MaterialRow.key.like(f"{base}%"))))
+    return next(key for n in range(len(taken) + 1) if (key := base if n == 0 else f"{base}-{n + 1}") not in taken)
+
+
+def add_material(
+    session: Session,
+    *,
+    name: str,
+    kind: str,
+    left_ml: float,
+    key: str | None = None,
+    full_ml: float | None = None,
+    price: float = 0.0,
+    **facts: Any,
+) -> MaterialRow:
+    """Put a pot on the shelf; ConflictError when one of this name stands there, UnfitError for what cannot be."""
+    _known_kind(kind)
+    there = session.scalar(select(MaterialRow).where(MaterialRow.name == name, MaterialRow.removed.is_(None)))
+    if there is not None:
+        raise ConflictError(f"a pot called {name!r} stands on the shelf already: call this one something else")
+    row = MaterialRow(
+        key=key or free_key(session, name),
+        name=name,
+        kind=kind,
+        left_ml=left_ml,
+        full_ml=max(full_ml or 500.0, left_ml, 1.0),
+        price=price,
+        **facts,
+    )
+    _check(row)
+    session.add(row)
+    session.flush()
+    return row
+
+
+def change_material(session: Session, key: str, changes: Mapping[str, Any]) -> MaterialRow:
+    """Change what is said of a pot; None takes a fact back to the usual one."""
+    row = get_material(session, key)
+    if "kind" in changes:
+        _known_kind(changes["kind"])
+    name = changes.get("name", row.name)
+    other = session.scalar(select(MaterialRow).where(MaterialRow.name == name, MaterialRow.removed.is_(None)))
+    if other is not None and other.id != row.id:
+        raise ConflictError(f"a pot called {name!r} stands on the shelf already: call this one something else")
+    for field, value in changes.items():
+        if field == "handling":
+            merged = {**row.handling, **value}
+            row.handling = {name: told for name, told in merged.items() if told is not None}
+        else:
+            setattr(row, field, value)
+    row.full_ml = max(row.full_ml, row.left_ml)
+    _check(row)
+    session.flush()
+    return row
+
+
+def _known_kind(kind: str) -> None:
+    try:
+        kind_of(kind)
+    except ValueError as error:
+        raise UnfitError(str(error)) from error
+
+
+def _check(row: MaterialRow) -> None:
+    unknown = set(row.handling or {}) - {*TIMES, *WORDS}
+    if unknown:
+        raise UnfitError(
+            f"there is no handling fact {', '.join(sorted(unknown))}; known are {', '.join((*TIMES, *WORDS))}"
+        )
+    try:
+        to_material(row)
+        veil_of(row.sheen or "flat")
+    except ValueError as error:
+        raise UnfitError(str(error)) from error
+
+
+def weigh_material(session: Session, key: str, *, grams: float, tin_grams: float) -> MaterialRow:
+    """Set what is left from the weight of the pot and of its empty tin; UnfitError when the tin alone weighs more."""
+    row = get_material(session, key)
+    if grams < tin_grams:
+        raise UnfitError(f"the pot weighs {grams:g} g and its empty tin {tin_grams:g} g: weigh them again")
+    row.left_ml = round((grams - tin_grams) / to_material(row).mass_density, 1)
+    row.full_ml = max(row.full_ml, row.left_ml)
+    session.flush()
+    return row
+
+
+def remove_material(session: Session, key: str) -> None:
+    """Take a pot off the shelf; its readings and mixes stay, and `restore_material` brings it back."""
+    get_material(session, key).removed = now()
+    session.flush()
+
+
+def restore_material(session: Session, key: str) -> MaterialRow:
+    """Bring a pot back to the shelf; ConflictError when another of its name stands there by now."""
+    row = get_material(session, key)
+    other = session.scalar(select(MaterialRow).where(MaterialRow.name == row.name, MaterialRow.removed.is_(None)))
+    if other is not None and other.id != row.id:
+        raise ConflictError(f"another pot called {row.name!r} stands on the shelf by now: rename that first")
+    row.removed = None
+    session.flush()
+    return row
+
+
+def to_material(row: MaterialRow) -> Material:
+    """Return a pot as the core takes it."""
+    return Material(
+        key=row.key,
+        name=row.name,
+        kind=kind_of(row.kind),
+        volume_solids=row.volume_solids,
+        density=row.density,
+        spread_rate=row.spread_rate,
+        sheen=row.sheen,
+        left=row.left_ml,
+        price=row.price,
+    )
+
+
+def keys_on_shelf(session: Session) -> set[str]:
+    """Return the keys of the pots that stand on the shelf."""
+    return set(session.scalars(select(MaterialRow.key).where(MaterialRow.removed.is_(None))))
+
+
+def facts_of(row: MaterialRow) -> list[tuple[str, Any, Any, str]]:
+    """Return every fact of a pot: its name, the value in force, the usual one of its kind, and why that is usual."""
+    kind, usual = kind_of(row.kind), kind_of(row.kind).handling
+    optical = [
+        (name, getattr(row, name), getattr(kind, name), f"usual for {kind.title.lower()}") for name in OPTICAL_FACTS
+    ]
+    handled = [
+        (name, row.handling.get(name), getattr(usual, name), usual.why.get(name, "")) for name in (*TIMES, *WORDS)
+    ]
+    return [
+        (name, default if own is None else own, default, why or f"usual for {kind.title.lower()}")
+        for name, own, default, why in [*optical, *handled]
+    ]
+
+
+def keeps_until(row: MaterialRow) -> datetime | None:
+    """Return until when a mixed pot keeps; None where nothing in it goes off, or practice has no figure."""
+    days = None if row.made is None else row.made.get("pot_life")
+    days = row.handling.get("pot_life", days)
+    if row.made is None or days is None:
+        return None
+    return datetime.fromtimestamp(row.created.timestamp() + 86400.0 * float(days), tz=UTC)
+
+
+def pot_life_of(kinds: Sequence[str]) -> float | None:
+    """Return how long a mix of these kinds keeps. [days]"""
+    return pot_life([kind_of(kind) for kind in kinds])

@@ -1,0 +1,141 @@
+"""Readings: what was measured or counted of the tins, kept and withdrawn."""
+
+from collections.abc import Mapping, Sequence
+from typing import Any, Final
+
+import numpy as np
+from sqlalchemy import select
+from sqlalchemy.orm import Session
+
+from jug_mingle.core.colour.spectra import light
+from jug_mingle.core.evidence.contradictions import check_evidence
+from jug_mingle.core.evidence.readings import EvidenceError, Hiding, Reading, Swatch
+from jug_mingle.errors import NotFoundError, UnfitError
+from jug_mingle.services.materials import material_rows, to_material
+from jug_mingle.store.models import MaterialRow, ReadingRow, ReadingVolumeRow, now
+
+POUR_ERROR: Final = 0.03
+"""Relative error of the spoons that a tint is made with."""
+
+
+def add_reading(
+    session: Session,
+    *,
+    how: str,
+    noise: float,
+    volumes: Sequence[tuple[MaterialRow, float]],
+    veil: float,
+    swatches: Sequence[Swatch] = (),
+    coats: Mapping[str, Any] | None = None,
+    pour_error: float = 0.0,
+    thickness_error: float = 0.0,
+    light_name: str = "window",
+    about: Mapping[str, Any] | None = None,
+) -> ReadingRow:
+    """Store evidence about the materials of one pot; UnfitError when it cannot be what it is said to be."""
+    row = ReadingRow(
+        how=how,
+        noise=noise,
+        light=light_name,
+        veil=veil,
+        pour_error=pour_error,
+        thickness_error=thickness_error,
+        swatches=[_swatch_to_json(swatch) for swatch in swatches],
+        coats=None if coats is None else dict(coats),
+        about=dict(about or {}),
+        removed=None,
+        volumes=[
+            ReadingVolumeRow(material_id=material.id, volume=volume, material=material) for material, volume in volumes
+        ],
+    )
+    session.add(row)
+    session.flush()
+    try:
+        to_reading(row)
+    except EvidenceError as error:
+        raise UnfitError(str(error)) from error
+    return row
+
+
+def check_readings(session: Session) -> None:
+    """Look whether what was just added can be fitted; UnfitError when readings contradict each other beyond belief.
+
+    The fit itself is made when it is asked for, not while others wait to write.
+    """
+    materials = [to_material(row) for row in material_rows(session, removed=True)]
+    try:
+        check_evidence(materials, [to_reading(row) for row in reading_rows(session)])
+    except EvidenceError as error:
+        raise UnfitError(str(error)) from error
+
+
+def get_reading(session: Session, reading_id: int) -> ReadingRow:
+    """Return a reading, also a withdrawn one; NotFoundError when there is none."""
+    row = session.get(ReadingRow, reading_id)
+    if row is None:
+        raise NotFoundError(f"there is no reading {reading_id}")
+    return row
+
+
+def withdraw_reading(session: Session, reading_id: int) -> None:
+    """Let a reading count no more; `restore_reading` lets it count again."""
+    get_reading(session, reading_id).removed = now()
+    session.flush()
+
+
+def restore_reading(session: Session, reading_id: int) -> None:
+    """Let a withdrawn reading count again."""
+    get_reading(session, reading_id).removed = None
+    session.flush()
+    check_readings(session)
+
+
+def reading_rows(session: Session) -> Sequence[ReadingRow]:
+    """Return all readings that were not withdrawn, oldest first."""
+    return session.scalars(select(ReadingRow).where(ReadingRow.removed.is_(None)).order_by(ReadingRow.id)).all()
+
+
+def _swatch_to_json(swatch: Swatch) -> dict[str, object]:
+    return {
+        "seen": swatch.seen.tolist(),
+        "X": swatch.X if np.isfinite(swatch.X) else None,
+        "R_g": None if swatch.R_g is None else np.asarray(swatch.R_g).tolist(),
+    }
+
+
+def to_reading(row: ReadingRow) -> Reading | Hiding:
+    """Return a piece of evidence as the core takes it."""
+    volumes = tuple((part.material.key, part.volume) for part in row.volumes)
+    if row.coats is not None:
+        return Hiding(
+            key=str(row.id),
+            volumes=volumes,
+            coats=row.coats["coats"],
+            X_coat=row.coats["X_coat"],
+            R_g=np.array(row.coats["R_g"]),
+            hid=row.coats["hid"],
+            light=light(row.light),
+            veil=row.veil,
+        )
+    return Reading(
+        key=str(row.id),
+        volumes=volumes,
+        swatches=tuple(
+            Swatch(
+                seen=np.array(swatch["seen"]),
+                X=np.inf if swatch["X"] is None else swatch["X"],
+                R_g=None if swatch["R_g"] is None else np.array(swatch["R_g"]),
+            )
+            for swatch in row.swatches
+        ),
+        noise=row.noise,
+        light=light(row.light),
+        veil=row.veil,
+        pour_error=row.pour_error,
+        thickness_error=row.thickness_error,
+    )
+
+
+def readings_of(session: Session, key: str) -> list[ReadingRow]:
+    """Return the readings in which a pot had a part, oldest first."""
+    return [row for row in reading_rows(session) if key in {part.material.key for part in row.volumes}]

@@ -1,0 +1,177 @@
+"""Strips of a batch: painted, dried, read, and what they say and teach."""
+
+from dataclasses import dataclass, replace
+from datetime import timedelta
+from typing import Final
+
+import numpy as np
+from sqlalchemy import select
+from sqlalchemy.orm import Session
+
+from jug_mingle.core.arrays import FloatArray
+from jug_mingle.core.colour.difference import delta_E_CIE2000
+from jug_mingle.core.colour.spaces import R_to_Lab
+from jug_mingle.core.evidence.fitted_shelf import Shelf
+from jug_mingle.core.evidence.mixtures import masstones
+from jug_mingle.core.evidence.readings import Swatch
+from jug_mingle.core.materials.handling import time_words
+from jug_mingle.core.materials.kinds import kind_of
+from jug_mingle.core.materials.material import dry_shares
+from jug_mingle.documents.colour_source import ColourIn, FromTarget, Stepped
+from jug_mingle.errors import ConflictError
+from jug_mingle.services.batches import get_batch
+from jug_mingle.services.colours import Colour
+from jug_mingle.services.materials import get_material, to_material
+from jug_mingle.services.mixes import get_mix
+from jug_mingle.services.predictions import pour_error_of, poured_of
+from jug_mingle.services.readings import add_reading, check_readings
+from jug_mingle.services.shelf_fit import fitted_shelf
+from jug_mingle.store.models import PotRow, ReadingRow, StripRow, TargetRow, now
+
+BY_EYE: Final = 1.5
+"""Error of a strip compared with its target by eye, in even steps. [CIEDE2000]"""
+
+_USUAL_DRY: Final = 30.0
+
+
+def dry_minutes(row: PotRow) -> float:
+    """Return how long a strip of this pot usually takes to dry. [minutes]"""
+    kinds = [made.material.kind for made in row.made]
+    return max((kind_of(kind).handling.dry or _USUAL_DRY for kind in kinds), default=_USUAL_DRY)
+
+
+def paint_strip(session: Session, pot_id: int) -> PotRow:
+    """A strip was painted: from now on it dries."""
+    row = get_batch(session, pot_id)
+    if not row.made:
+        raise ConflictError("nothing was poured yet: there is nothing to paint a strip with")
+    row.dry_at = now() + timedelta(minutes=dry_minutes(row))
+    session.flush()
+    return row
+
+
+def as_compared(session: Session, pot_id: int, colour: Colour, said: ColourIn) -> Colour:
+    """Return a strip's colour as sure as it is against its target: compared with it by eye, in steps, the two stand
+    side by side, and how well the target itself is known does not matter."""
+    target_id = get_mix(session, get_batch(session, pot_id).mix_id).target_id
+    by_eye = isinstance(said, Stepped) and isinstance(said.of, FromTarget) and said.of.target_id == target_id
+    same = isinstance(said, FromTarget) and said.target_id == target_id
+    return replace(colour, noise=BY_EYE, how="eye") if by_eye or same else colour
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Learnt:
+    """How a pot's predicted colour moved by a reading. [CIEDE2000]"""
+
+    name: str
+    by: float
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Verdict:
+    """What a dried strip says: how far it is from the target, and what was learnt of the paints.
+
+    Of a mix without a target nothing can be reached: `delta_E` is None.
+    """
+
+    strip: StripRow
+    delta_E: float | None
+    reached: bool
+    learnt: list[Learnt]
+
+
+def read_strip(session: Session, pot_id: int, colour: Colour, *, anyway: bool, notes: str = "") -> StripRow:
+    """Take a dried strip's colour: it joins the fit of all paints in the pot. `verdict_now` tells what it says.
+
+    Raises
+    ------
+    ConflictError
+        If the strip cannot be dry yet, unless `anyway`.
+    """
+    row = get_batch(session, pot_id)
+    left = 0.0 if row.dry_at is None else (row.dry_at - now()).total_seconds() / 60.0
+    if (row.dry_at is None or left > 0.0) and not anyway:
+        wait = (
+            f"it needs about {time_words(left)} more"
+            if row.dry_at is not None
+            else "paint a strip and let it dry first"
+        )
+        raise ConflictError(f"wet paint is darker than dry: {wait}. Read it anyway if you know it is dry.")
+    poured = poured_of(row)
+    if not poured:
+        raise ConflictError("nothing was poured yet")
+    reading = add_reading(
+        session,
+        how=colour.how,
+        noise=colour.noise,
+        volumes=[(get_material(session, key), ml) for key, ml in poured.items()],
+        veil=_veil(session, poured),
+        swatches=[Swatch(seen=colour.R if colour.spectral else R_to_Lab(colour.R))],
+        pour_error=pour_error_of(row),
+        about={"pot": row.id, "name": colour.name},
+    )
+    check_readings(session)
+    strip = StripRow(
+        job_id=get_mix(session, row.mix_id).job_id, pot_id=row.id, mix_id=row.mix_id, material_id=None,
+        reading_id=reading.id, photo_id=colour.photo_id, R=colour.R.tolist(), ground="", coats=2, wiped_after=None,
+        notes=notes, removed=None,
+    )  # fmt: skip
+    session.add(strip)
+    session.flush()
+    if _judged(session, row, strip)[1]:
+        row.done = now()
+        session.flush()
+    return strip
+
+
+def _judged(session: Session, row: PotRow, strip: StripRow) -> tuple[float | None, bool]:
+    wanted = session.get(TargetRow, get_mix(session, row.mix_id).target_id or 0)
+    if wanted is None:
+        return None, False
+    delta_E = float(delta_E_CIE2000(R_to_Lab(strip.R), R_to_Lab(wanted.R)))
+    return delta_E, delta_E <= wanted.tolerance
+
+
+def newest_strip(session: Session, pot_id: int) -> StripRow | None:
+    """Return the newest strip of a pot that the shelf still learns from; nothing where there is none."""
+    return session.scalar(
+        select(StripRow)
+        .join(ReadingRow, StripRow.reading_id == ReadingRow.id)
+        .where(StripRow.pot_id == pot_id, StripRow.removed.is_(None), ReadingRow.removed.is_(None))
+        .order_by(StripRow.id.desc())
+    )
+
+
+def verdict_now(session: Session, pot_id: int, *, before: Shelf | None = None) -> Verdict | None:
+    """Return what the newest strip said of what is in the pot now; nothing where more was poured since.
+
+    `before` is the shelf as it was fitted before that strip was read, to tell what was learnt.
+    """
+    row, strip = get_batch(session, pot_id), newest_strip(session, pot_id)
+    if strip is None or any(made.created > strip.created for made in row.made):
+        return None
+    delta_E, reached = _judged(session, row, strip)
+    learnt = [] if before is None else _learnt(before, fitted_shelf(session))
+    return Verdict(strip=strip, delta_E=delta_E, reached=reached, learnt=learnt)
+
+
+def _veil(session: Session, poured: dict[str, float]) -> float:
+    pots = [to_material(get_material(session, key)) for key in poured]
+    c = dry_shares(list(poured.values()), [pot.solids for pot in pots])
+    return float(c @ [pot.veil for pot in pots])
+
+
+def _learnt(before: Shelf, after: Shelf) -> list[Learnt]:
+    moved = delta_E_CIE2000(_let_down(before), _let_down(after))
+    found = [Learnt(name=m.name, by=float(by)) for m, by in zip(after.materials, moved, strict=True) if by > 0.2]
+    return sorted(found, key=lambda one: -one.by)
+
+
+def _let_down(shelf: Shelf) -> FloatArray:
+    """Return CIELAB of every material half absorbed by a white of S = 0.1: where its strength shows."""
+    K, S = np.exp(shelf.log_K), np.exp(shelf.log_S)
+    white = type(shelf)(
+        materials=shelf.materials, log_K=np.log(0.5 * K + 0.5e-4), log_S=np.log(0.5 * S + 0.05), priors=shelf.priors,
+        unknowns=shelf.unknowns, factor=shelf.factor,
+    )  # fmt: skip
+    return R_to_Lab(np.clip(masstones(white), 0.0, 1.0))
