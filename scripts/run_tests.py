@@ -1,15 +1,107 @@
-"""Run the tests: all, or the modules named. Finding none is a failure; the last line counts them."""
+"""Run the tests: all, or the modules named. Finding none is a failure; the last line counts them.
 
+Several processes share them, a class at a time, those with a browser last, since they take longest; each has a server
+and demo data of its own. `TEST_PROCESSES=1` runs them one after the other.
+"""
+
+import json
+import multiprocessing
+import os
 import sys
+import time
 import unittest
+from collections.abc import Iterator
+from concurrent.futures import ProcessPoolExecutor, as_completed
+from dataclasses import dataclass
+from pathlib import Path
+
+FACADE = "tests.core.test_facade"
+"""The module whose tests are the examples of the core's facade."""
+
+TIMES = Path("build/test_times.json")
+"""How long each class took last time, so that the longest begin first."""
 
 
-def main(names: list[str]) -> int:
+@dataclass(frozen=True, slots=True)
+class Outcome:
+    """What came of a class: tests run, skipped, and what is to be read of those that failed."""
+
+    name: str
+    run: int
+    skipped: int
+    failed: tuple[str, ...]
+    report: str
+    seconds: float
+
+
+def classes_of(suite: unittest.TestSuite) -> Iterator[unittest.TestCase]:
+    """Yield every test of a suite."""
+    for one in suite:
+        if isinstance(one, unittest.TestSuite):
+            yield from classes_of(one)
+        else:
+            yield one
+
+
+def run_class(name: str) -> Outcome:
+    """Run one class, or one module whose tests are made by `load_tests`, in this process."""
+    sys.path.insert(0, ".")
+    began = time.perf_counter()
+    result = unittest.TestResult()
+    unittest.defaultTestLoader.loadTestsFromName(name).run(result)
+    wrong = [("FAIL", *one) for one in result.failures] + [("ERROR", *one) for one in result.errors]
+    bad = tuple(sorted({getattr(test, "test_case", test).id() for _, test, _ in wrong}))
+    report = "".join(f"{'=' * 70}\n{kind}: {test}\n{text}\n" for kind, test, text in wrong)
+    return Outcome(name, result.testsRun, len(result.skipped), bad, report, time.perf_counter() - began)
+
+
+def group_of(test: unittest.TestCase) -> str:
+    """Return what is run together with a test: its class; of a failed import or a doctest its module."""
+    kind = type(test)
+    if kind.__module__ in ("unittest.loader", "doctest"):
+        return test.id().removeprefix("unittest.loader._FailedTest.") if "loader" in kind.__module__ else FACADE
+    return f"{kind.__module__}.{kind.__qualname__}"
+
+
+def in_processes(names: list[str], processes: int) -> Iterator[Outcome]:
+    """Yield the outcome of each class, as it comes."""
+    known = json.loads(TIMES.read_text()) if TIMES.exists() else {}
+    names = sorted(names, key=lambda name: -known.get(name, 5.0))
+    context = multiprocessing.get_context("spawn")
+    browser = [name for name in names if ".browser." in name]
+    # Who drives a browser often waits for it, so there may be one more of them than the machine has hands.
+    for ones, workers in (([n for n in names if n not in browser], processes), (browser, processes + 1)):
+        with ProcessPoolExecutor(workers, mp_context=context) as pool:
+            for done in as_completed([pool.submit(run_class, name) for name in ones]):
+                yield done.result()
+
+
+def main(wanted: list[str]) -> int:
+    """Run them and say how many passed."""
     loader = unittest.defaultTestLoader
-    suite = loader.loadTestsFromNames(names) if names else loader.discover("tests", top_level_dir=".")
-    if not suite.countTestCases():
+    suite = loader.loadTestsFromNames(wanted) if wanted else loader.discover("tests", top_level_dir=".")
+    groups = dict.fromkeys(group_of(test) for test in classes_of(suite))
+    if not groups:
         print("no test was found")
         return 1
+    processes = int(os.environ.get("TEST_PROCESSES", os.cpu_count() or 1))
+    if processes < 2 or any(name.count(".") > 2 and name.split(".")[-1].startswith("test_") for name in wanted):
+        return one_after_the_other(suite)
+    outcomes = []
+    for one in in_processes(list(groups), processes):
+        outcomes.append(one)
+        print(f"{one.seconds:6.1f} s  {one.run:3d}  {one.name}{'  FAILED' if one.failed else ''}", flush=True)
+    print("".join(one.report for one in outcomes))
+    if not wanted:
+        TIMES.parent.mkdir(exist_ok=True)
+        TIMES.write_text(json.dumps({one.name: round(one.seconds, 1) for one in outcomes}, indent=0))
+    bad, skipped = sum(len(one.failed) for one in outcomes), sum(one.skipped for one in outcomes)
+    print(f"{sum(one.run for one in outcomes) - bad - skipped} passed, {bad} failed, {skipped} skipped")
+    return int(bad > 0)
+
+
+def one_after_the_other(suite: unittest.TestSuite) -> int:
+    """Run a suite in this process."""
     result = unittest.TextTestRunner(verbosity=1).run(suite)
     bad = {getattr(test, "test_case", test).id() for test, _ in result.failures + result.errors}
     skipped = len(result.skipped)

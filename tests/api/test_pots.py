@@ -166,7 +166,7 @@ class StripTest(BenchCase):
     def test_more_was_poured_meanwhile(self) -> None:
         """A strip whose pot changed before it was answered is kept, and that it tells nothing now is said."""
         pot = self.filled()
-        with patch("jug_mingle.services.pots.verdict_now", return_value=None):
+        with patch("jug_mingle.services.strip_readings.verdict_now", return_value=None):
             self.refused(self.read(pot, 2), 409, "the strip is kept")
         self.assertIsNotNone(self.client.get(f"/api/pots/{pot['id']}/verdict").json())
 

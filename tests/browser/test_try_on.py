@@ -9,6 +9,7 @@ from playwright.sync_api import Page, ViewportSize, expect
 
 from tests.browser.support import REFUSED
 from tests.browser.test_slice import PHONE, BrowserCase
+from tests.soak import bounded
 
 TABLET = ViewportSize(width=1024, height=768)
 
@@ -376,7 +377,8 @@ class EveryViewTest(TryOnCase):
             page = self.page if size is None else self.open(size)
             self.go("try-on", page)
             self.settled(page)
-            for view in ("the piece", "looks side by side", "my photo", "row by row"):
+            views = ("the piece", "looks side by side", "my photo", "row by row")
+            for view in bounded(views, 2, seed=0 if size is None else size["width"]):
                 page.get_by_role("button", name=view, exact=True).click()
                 page.wait_for_timeout(900)
                 with self.subTest(view, width=page.viewport_size):
