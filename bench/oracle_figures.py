@@ -11,9 +11,10 @@ from jug_mingle.core.arrays import FloatArray
 from jug_mingle.core.colour.difference import delta_E_CIE2000, even_metric
 from jug_mingle.core.colour.spaces import R_to_Lab
 from jug_mingle.core.colour.spectra import BANDS
+from jug_mingle.core.evidence.certainty import NOISE
 from jug_mingle.core.evidence.fit import characterise
 from jug_mingle.core.evidence.fitted_shelf import Shelf
-from jug_mingle.core.evidence.readings import MODEL_ERROR, NOISE, Reading, Swatch
+from jug_mingle.core.evidence.readings import MODEL_ERROR, Reading, Swatch
 from jug_mingle.core.materials.kinds import kind_of
 from jug_mingle.core.materials.material import Material
 from jug_mingle.core.measuring.tools import tool

@@ -44,9 +44,17 @@ class LayersTest(unittest.TestCase):
         """Each module of the core has a test of its name, or is imported by a test of its room."""
         for file in (PACKAGE / "core").rglob("*.py"):
             room = ROOT / "tests" / "core" / file.parent.relative_to(PACKAGE / "core")
-            if file.stem != "__init__" and not (room / f"test_{file.stem}.py").exists():
+            if file.stem != "__init__" and room.name != "kinds" and not (room / f"test_{file.stem}.py").exists():
                 text = "\n".join(test.read_text() for test in room.rglob("*.py"))
                 self.assertRegex(text, rf"[. ]{file.stem}\b")
+
+    def test_every_kind_is_registered(self) -> None:
+        """Each file of kinds has its kinds in the one table of its folder; going over that table tests them."""
+        for folder in ("materials", "finishes"):
+            names = (PACKAGE / "core" / folder / "kinds" / "__init__.py").read_text()
+            for file in (PACKAGE / "core" / folder / "kinds").glob("*.py"):
+                if file.stem != "__init__":
+                    self.assertIn(f".kinds.{file.stem} import", names)
 
     def test_no_file_is_long(self) -> None:
         """No module has more than 400 lines."""

@@ -21,11 +21,12 @@ A shelf becomes known by readings, a target asks for recipes:
 from jug_mingle.core.colour.difference import delta_E_CIE2000, difference_words
 from jug_mingle.core.colour.recovery import recover_reflectance
 from jug_mingle.core.colour.spectra import BANDS, WAVELENGTHS, Light, light, lights, make_light
+from jug_mingle.core.evidence.certainty import NOISE
 from jug_mingle.core.evidence.fit import characterise
 from jug_mingle.core.evidence.fitted_shelf import Shelf
 from jug_mingle.core.evidence.mixtures import predict
 from jug_mingle.core.evidence.next_swatch import next_swatch
-from jug_mingle.core.evidence.readings import NOISE, Hiding, Reading, Swatch
+from jug_mingle.core.evidence.readings import Hiding, Reading, Swatch
 from jug_mingle.core.materials.kinds import KINDS, kind_of
 from jug_mingle.core.materials.material import Material
 from jug_mingle.core.measuring.pouring import Pour

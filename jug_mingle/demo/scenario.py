@@ -10,7 +10,8 @@ from sqlalchemy.orm import Session
 from jug_mingle.core.arrays import FloatArray
 from jug_mingle.core.colour.difference import even_metric
 from jug_mingle.core.colour.spaces import R_to_Lab
-from jug_mingle.core.evidence.readings import NOISE, Swatch
+from jug_mingle.core.evidence.certainty import NOISE
+from jug_mingle.core.evidence.readings import Swatch
 from jug_mingle.core.materials.kinds import kind_of
 from jug_mingle.core.optics.film import R_body, veil_of
 from jug_mingle.core.optics.grounds import ground

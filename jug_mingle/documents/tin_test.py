@@ -4,6 +4,7 @@ from typing import Annotated, Literal
 
 from pydantic import Field
 
+from jug_mingle.core.evidence.level import TINT_WHITE
 from jug_mingle.documents.colour_source import ColourIn, Key
 from jug_mingle.documents.strict import StrictModel
 
@@ -21,7 +22,7 @@ class TintIn(StrictModel):
     task: Literal["tint"] = "tint"
     colour: ColourIn
     white: Key
-    parts_white: float = Field(default=4.0, ge=0.25, le=100.0)
+    parts_white: float = Field(default=TINT_WHITE, ge=0.25, le=100.0)
 
 
 class CardIn(StrictModel):

@@ -12,7 +12,7 @@ from jug_mingle.core.colour.adaptation import adapt
 from jug_mingle.core.colour.recovery import recover_reflectance
 from jug_mingle.core.colour.spaces import Lab_to_XYZ, R_to_Lab, XYZ_to_Lab, hex_to_sRGB, sRGB_to_XYZ
 from jug_mingle.core.colour.spectra import DAYLIGHT, WAVELENGTHS
-from jug_mingle.core.evidence.readings import WAYS
+from jug_mingle.core.evidence.certainty import WAYS
 
 MOST: Final = 2000
 """A file may hold so many colours."""

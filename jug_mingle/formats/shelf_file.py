@@ -9,9 +9,10 @@ from pydantic import BaseModel, ConfigDict, Field, ValidationError, model_valida
 
 from jug_mingle.core.colour.spaces import XYZ_to_Lab, hex_to_sRGB, sRGB_to_XYZ
 from jug_mingle.core.colour.spectra import light
+from jug_mingle.core.evidence.certainty import NOISE
 from jug_mingle.core.evidence.fit import characterise
 from jug_mingle.core.evidence.fitted_shelf import Shelf
-from jug_mingle.core.evidence.readings import NOISE, Reading, Swatch
+from jug_mingle.core.evidence.readings import Reading, Swatch
 from jug_mingle.core.materials.kinds import kind_of
 from jug_mingle.core.materials.material import Material
 from jug_mingle.core.optics.film import R_body, veil_of

@@ -1,29 +1,25 @@
 """A batch that came out wrong, brought to its target with the least that has to be added."""
 
-from typing import Final
-
 import numpy as np
 from sqlalchemy.orm import Session
 
+from jug_mingle.core.arrays import FloatArray
 from jug_mingle.core.colour.spectra import light
 from jug_mingle.core.evidence.readings import Reading, Swatch
 from jug_mingle.core.measuring.tools import tool
-from jug_mingle.core.recipes.rescue import Advice, advise, read_pot
+from jug_mingle.core.recipes.rescue import IN_POT_ERROR, RESCUED, Advice, advise, read_pot
 from jug_mingle.core.recipes.wishes import Target
 from jug_mingle.errors import ConflictError
-from jug_mingle.services.batches import Standing, get_batch, standing_of
+from jug_mingle.services.batches import get_batch, standing_of
 from jug_mingle.services.materials import keys_on_shelf
 from jug_mingle.services.mixes import get_mix
 from jug_mingle.services.shelf_fit import fitted_shelf
 from jug_mingle.services.strip_readings import newest_strip
 from jug_mingle.store.models import ReadingRow, TargetRow
 
-POT_ERROR: Final = 0.08
-"""Relative error of what is in a pot that no pouring accounts for: settled paint, a wet jug, another tin."""
 
-
-def rescue(session: Session, pot_id: int, *, tool_key: str) -> tuple[Advice, Standing]:
-    """Return how to bring a pot to its target with the least that has to be added, from its newest strip.
+def rescue(session: Session, pot_id: int, *, tool_key: str) -> tuple[Advice, FloatArray]:
+    """Return how to bring a batch to its target (36,) with the least that has to be added, from its newest strip.
 
     Raises
     ------
@@ -37,8 +33,7 @@ def rescue(session: Session, pot_id: int, *, tool_key: str) -> tuple[Advice, Sta
         raise ConflictError("read a dried strip of this pot first: a rescue starts from what it came out as")
     if standing_now.target is None:
         raise ConflictError("this mix was made without a target: there is nothing to bring it to")
-    reading = session.get(ReadingRow, strip.reading_id)
-    assert reading is not None
+    reading = session.get_one(ReadingRow, strip.reading_id)
     # The strip corrects this pot; had the shelf learnt from it already, it would count twice.
     shelf, there = fitted_shelf(session, without=reading.id), keys_on_shelf(session)
     job = get_mix(session, row.mix_id)
@@ -48,7 +43,7 @@ def rescue(session: Session, pot_id: int, *, tool_key: str) -> tuple[Advice, Sta
         swatches=(Swatch(seen=np.array(reading.swatches[0]["seen"])),),
         noise=reading.noise,
         veil=reading.veil,
-        pour_error=max(reading.pour_error, POT_ERROR),
+        pour_error=max(reading.pour_error, IN_POT_ERROR),
     )
     target = Target(R=standing_now.target, lights=(light("window"),))
     avoid = [material.key for material in shelf.materials if material.key not in there]
@@ -56,6 +51,6 @@ def rescue(session: Session, pot_id: int, *, tool_key: str) -> tuple[Advice, Sta
     advice = advise(
         shelf, read_pot(shelf, item), target, tool=tool(tool_key), in_pot=list(standing_now.poured),
         most_ml=max(row.capacity, sum(standing_now.poured.values())),
-        tolerance=min(1.5, wanted.tolerance if wanted else 1.5), avoid=avoid,
+        tolerance=min(RESCUED, wanted.tolerance if wanted else RESCUED), avoid=avoid,
     )  # fmt: skip
-    return advice, standing_now
+    return advice, standing_now.target

@@ -1,8 +1,8 @@
 """Batches on the bench: poured step by step into a jug."""
 
 from collections.abc import Sequence
-from dataclasses import dataclass, replace
-from typing import Any, Final
+from dataclasses import dataclass
+from typing import Any
 
 import numpy as np
 from sqlalchemy import select
@@ -10,7 +10,7 @@ from sqlalchemy.orm import Session
 
 from jug_mingle.core.arrays import FloatArray
 from jug_mingle.core.evidence.mixtures import predict, shows_its_ground
-from jug_mingle.core.measuring.pouring import Pour, Rest, rest_of
+from jug_mingle.core.measuring.pouring import Pour, Rest, rest_of, rest_words, room_for
 from jug_mingle.errors import ConflictError, NotFoundError, UnfitError
 from jug_mingle.services.jugs import jug_for, jug_named
 from jug_mingle.services.materials import get_material
@@ -19,9 +19,6 @@ from jug_mingle.services.predictions import as_pours, ground_of_job, keep_predic
 from jug_mingle.services.shelf_fit import fitted_shelf
 from jug_mingle.store.models import PotRow, PourMadeRow, TargetRow, now
 
-SMALLEST_POUR: Final = 0.01
-"""Less than this is not poured. [ml]"""
-
 
 @dataclass(frozen=True, slots=True, kw_only=True, eq=False)
 class Standing:
@@ -29,6 +26,7 @@ class Standing:
 
     row: PotRow
     rest: Rest
+    words: str
     poured: dict[str, float]
     R: FloatArray | None
     end_R: FloatArray | None
@@ -95,15 +93,12 @@ def standing_of(session: Session, row: PotRow) -> Standing:
     over = ground_of_job(session, mix.job_id)
     rest = rest_of(asked_of(row), poured, capacity=row.capacity)
     names = {material.key: material.name for material in shelf.materials}
-    words = rest.words
-    for key in sorted(poured, key=len, reverse=True):
-        words = words.replace(key, names[key])
     end = dict(poured)
     for one in rest.pours:
         end[one.key] = end.get(one.key, 0.0) + one.ml
     now_R, end_R = (predict(shelf, as_pours(ml), over=over) if ml else None for ml in (poured, end))
     return Standing(
-        row=row, rest=replace(rest, words=words), poured=poured, R=now_R, end_R=end_R,
+        row=row, rest=rest, words=rest_words(rest, names), poured=poured, R=now_R, end_R=end_R,
         target=None if wanted is None else np.array(wanted.R),
         over=over.name.lower() if shows_its_ground(shelf, asked_of(row)) else "",
     )  # fmt: skip
@@ -128,12 +123,12 @@ def make_pour(session: Session, pot_id: int, *, place: int, material: str, ml: f
     if material not in {one["key"] for one in row.asked}:
         raise UnfitError(f"{pot.name} is not part of this recipe")
     there = sum(poured_of(row).values())
-    if row.capacity - there < SMALLEST_POUR:
-        raise UnfitError(f"the jug is full at {row.capacity:.0f} ml: take a larger one before you pour more")
-    if there + ml > row.capacity * 1.02:
-        raise UnfitError(f"the jug holds {row.capacity:.0f} ml, and {there + ml:.0f} ml cannot be in it: weigh again")
+    try:
+        in_jug = room_for(ml, there=there, capacity=row.capacity)
+    except ValueError as error:
+        raise UnfitError(str(error)) from error
     taken = min(ml, pot.left_ml)
-    row.made.append(PourMadeRow(material=pot, place=place, ml=min(ml, row.capacity - there), taken=taken, how=how))
+    row.made.append(PourMadeRow(material=pot, place=place, ml=in_jug, taken=taken, how=how))
     pot.left_ml -= taken
     session.flush()
     keep_prediction_of_pot(session, row)

@@ -14,8 +14,8 @@ from jug_mingle.core.colour.difference import delta_E_CIE2000
 from jug_mingle.core.colour.recovery import recover_reflectance
 from jug_mingle.core.colour.spaces import Lab_to_XYZ, R_to_Lab, XYZ_to_Lab, sRGB_to_hex
 from jug_mingle.core.colour.spectra import DAYLIGHT
+from jug_mingle.core.evidence.certainty import NOISE
 from jug_mingle.core.evidence.mixtures import masstone, predict
-from jug_mingle.core.evidence.readings import NOISE
 from jug_mingle.core.measuring.tools import tool
 from jug_mingle.core.optics.film import as_film_shows, veil_of
 from jug_mingle.documents.colour_source import (

@@ -10,7 +10,7 @@ from sqlalchemy.orm import Session
 from jug_mingle.core.arrays import FloatArray
 from jug_mingle.core.colour.spectra import Light
 from jug_mingle.core.finishes import Finish, Laid, at_point, stages
-from jug_mingle.core.finishes.picture import Picture, render
+from jug_mingle.core.finishes.picture import Picture, render, render_field
 from jug_mingle.core.pieces import UNPAINTED, draw, usual_piece
 from jug_mingle.documents.look import LayerIn
 from jug_mingle.errors import NotFoundError, UnfitError
@@ -51,18 +51,7 @@ def field_of(row: PieceRow, finish: Finish, number: int, *, pixels_wide: int, pi
     """Return where a layer lies and how thick, white for much, on the piece in grey."""
     if not 0 <= number < len(finish.layers):
         raise UnfitError(f"there is no layer {number + 1} among {len(finish.layers)}")
-    layer = finish.layers[number]
-    samples = drawn(row, pixels_wide, pixels_high)
-    values = np.full(samples.pixel.size + 1, 0.30, dtype=np.float32)
-    for zone, place in samples.zones.items():
-        if zone not in UNPAINTED and layer.reaches(zone):
-            of = layer.of.share or layer.of.field
-            values[place] = 0.06 + 0.94 * np.clip(of(layer, samples, zone), 0.0, 1.0)
-        elif zone not in UNPAINTED:
-            values[place] = 0.06
-    values[:-1] *= 0.6 + 0.4 * np.clip(samples.fields["shade"], 0.0, 1.0)
-    grey = np.rint(255.0 * np.sqrt(values.take(samples.foremost))).astype(np.uint8).reshape(pixels_high, pixels_wide)
-    return np.repeat(grey[..., np.newaxis], 3, axis=2)
+    return render_field(drawn(row, pixels_wide, pixels_high), (pixels_high, pixels_wide), finish.layers[number])
 
 
 @dataclass(frozen=True, slots=True, kw_only=True, eq=False)

@@ -1,20 +1,20 @@
 """What is said of a finish on a piece: remarks, waxes, and what it takes of each colour."""
 
-from collections.abc import Sequence
+from collections.abc import Iterable, Sequence
 from dataclasses import dataclass, replace
 
 from sqlalchemy.orm import Session
 
 from jug_mingle.core.colour.spectra import Light
-from jug_mingle.core.finishes import Film, Finish, area_shares
+from jug_mingle.core.finishes import Film, Finish
 from jug_mingle.core.finishes.layer import stage_names
 from jug_mingle.core.measuring.pouring import Pour
 from jug_mingle.core.pieces import UNPAINTED, Samples
+from jug_mingle.core.practice.amounts import taken_by
 from jug_mingle.core.practice.judgement import Waxed, judge, waxes_on
 from jug_mingle.core.practice.layer_order import Remark, check_order
 from jug_mingle.documents.look import LayerIn
-from jug_mingle.services.amounts import SPREAD_RATE
-from jug_mingle.services.finish_resolver import density_of, dressed, film_of
+from jug_mingle.services.finish_resolver import dressed, film_of
 from jug_mingle.services.materials import get_material, keys_on_shelf
 from jug_mingle.services.mixes import get_mix
 from jug_mingle.services.pieces import drawn, ground_named, piece_of
@@ -34,9 +34,9 @@ class Need:
     name: str
     area: float
     ml: float
+    density: float
     mix_id: int | None = None
     batch: float | None = None
-    density: float = 1.3
 
 
 @dataclass(frozen=True, slots=True, kw_only=True, eq=False)
@@ -97,33 +97,34 @@ def _put_away(session: Session, layers: Sequence[LayerIn]) -> list[Remark]:
 def needs_of(
     session: Session, row: PieceRow, layers: Sequence[LayerIn], finish: Finish, samples: Samples
 ) -> list[list[Need]]:
-    """Return what each layer takes of each colour: its share of each zone's area, times coats, as it is laid wet."""
+    """Return what each layer takes of each colour."""
     areas = piece_of(row).areas
-    found: list[list[Need]] = []
+    found = []
     for spec, layer in zip(layers, finish.layers, strict=True):
-        there: dict[str, Need] = {}
-        for zone, area in areas.items():
-            if not layer.films or zone not in samples.zones or not layer.reaches(zone):
-                continue
-            for colour, film, part in zip(spec.colours, layer.films, area_shares(layer, samples, zone), strict=True):
-                # A coat is laid as thick as an ordinary one, whatever is wiped off again.
-                laid = part if layer.of.has("spares_paint") else 1.0
-                ml = 1000.0 * area * laid * layer.coats / SPREAD_RATE / (1.0 + layer.water)
-                before = there.get(colour) or Need(
-                    colour=colour, name=film.name, area=0.0, ml=0.0, density=density_of(session, colour)
-                )
-                there[colour] = replace(before, area=before.area + area * part, ml=before.ml + ml)
-        found.append(list(there.values()))
+        taken = taken_by(layer, samples, areas)
+        found.append(
+            _added_up(
+                Need(colour=colour, name=film.name, area=one.area, ml=one.ml, density=film.density)
+                for colour, film, one in zip(spec.colours, layer.films, taken, strict=True)
+                if one.area > 0.0
+            )
+        )
     return found
+
+
+def _added_up(needs: Iterable[Need]) -> list[Need]:
+    """Return needs with one for each colour."""
+    found: dict[str, Need] = {}
+    for need in needs:
+        before = found.get(need.colour)
+        both = need if before is None else replace(before, area=before.area + need.area, ml=before.ml + need.ml)
+        found[need.colour] = both
+    return list(found.values())
 
 
 def _together(session: Session, needs: Sequence[Sequence[Need]]) -> list[Need]:
     """Return what all layers take of each colour, and how much its jug was made for."""
-    found: dict[str, Need] = {}
-    for need in (need for layer in needs for need in layer):
-        before = found.get(need.colour)
-        both = need if before is None else replace(before, area=before.area + need.area, ml=before.ml + need.ml)
-        found[need.colour] = both
+    found = {need.colour: need for need in _added_up(need for layer in needs for need in layer)}
     for colour, need in found.items():
         kind, _, key = colour.partition(":")
         if kind == "mix":

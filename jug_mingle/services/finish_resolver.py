@@ -2,11 +2,12 @@
 
 from collections.abc import Sequence
 from dataclasses import dataclass
-from functools import lru_cache
 from typing import Any
+from weakref import WeakKeyDictionary
 
 from sqlalchemy.orm import Session
 
+from jug_mingle.core.evidence.block_arrow import ArrowFactor
 from jug_mingle.core.evidence.fitted_shelf import Shelf
 from jug_mingle.core.evidence.mixtures import mixed_film
 from jug_mingle.core.finishes import METALS, WAXES, Film, Finish, Layer
@@ -18,7 +19,7 @@ from jug_mingle.core.measuring.pouring import Pour
 from jug_mingle.documents.look import LayerIn
 from jug_mingle.documents.strict import row_number
 from jug_mingle.errors import UnfitError
-from jug_mingle.services.materials import get_material, to_material
+from jug_mingle.services.materials import get_material
 from jug_mingle.services.mixes import get_mix
 from jug_mingle.services.pieces import get_piece, grounds_of
 from jug_mingle.services.predictions import pours_of
@@ -60,14 +61,20 @@ class _Colours:
 
 
 def film_of(shelf: Shelf, name: str, pours: Sequence[Pour]) -> Film:
-    """Return a mix as a film: its optics, and how thick one ordinary coat of it dries; the last ones are kept."""
-    return _film_of(shelf, name, tuple(pours))
+    """Return a mix as a film: its optics, and how thick one ordinary coat of it dries."""
+    kept = _films.setdefault(shelf.factor, {})
+    asked = (name, tuple(pours))
+    if asked not in kept:
+        film, first = mixed_film(shelf, pours), shelf.materials[shelf.index(pours[0].key)]
+        kept[asked] = Film(
+            name=name, optics=film.optics, X=film.X, veil=film.veil, base=first.kind.base,
+            spread_rate=film.spread_rate, density=film.density,
+        )  # fmt: skip
+    return kept[asked]
 
 
-@lru_cache(maxsize=128)
-def _film_of(shelf: Shelf, name: str, pours: tuple[Pour, ...]) -> Film:
-    film, first = mixed_film(shelf, pours), shelf.materials[shelf.index(pours[0].key)]
-    return Film(name=name, optics=film.optics, X=film.X, veil=film.veil, base=first.kind.base)
+_films: WeakKeyDictionary[ArrowFactor, dict[tuple[str, tuple[Pour, ...]], Film]] = WeakKeyDictionary()
+"""Films made from a fit, as long as that fit is in use: what was poured of a tin makes none of them anew."""
 
 
 def resolved(session: Session, job_id: int, layers: Sequence[LayerIn]) -> tuple[Layer, ...]:
@@ -88,17 +95,6 @@ def dressed(session: Session, piece_id: int, layers: Sequence[LayerIn]) -> tuple
     """Return a piece and its finish, saved or not: all that a picture needs of the database."""
     row = get_piece(session, piece_id)
     return row, Finish(layers=resolved(session, row.job_id, layers), grounds=grounds_of(session, row))
-
-
-def density_of(session: Session, colour: str) -> float:
-    """Return the density of what is laid, for those who weigh it. [g/ml]"""
-    kind, _, key = colour.partition(":")
-    number = row_number(key)
-    if kind == "mix" and number is not None:
-        pours = get_mix(session, number).pours
-        ml = sum(pour.ml for pour in pours)
-        return sum(pour.ml * to_material(pour.material).mass_density for pour in pours) / ml
-    return to_material(get_material(session, key)).mass_density if kind == "pot" else 1.0
 
 
 def pots_in(session: Session, colour: str) -> list[MaterialRow]:

@@ -7,7 +7,7 @@ from sqlalchemy import select
 from sqlalchemy.orm import Session
 
 from jug_mingle.core.colour.spectra import light
-from jug_mingle.core.evidence.level import white_of
+from jug_mingle.core.evidence.level import TINT_WHITE, white_of
 from jug_mingle.core.evidence.mixtures import predict
 from jug_mingle.core.evidence.readings import Swatch
 from jug_mingle.core.materials.material import may_mix
@@ -138,10 +138,10 @@ def to_shelf(session: Session, mix_id: int, *, left_ml: float, full_ml: float | 
     if white is not None and not may_mix([to_material(row), shelf.materials[shelf.index(white)]]):
         ml = sum(pour.ml for pour in mix.pours)
         let_down = {pour.key: pour.ml for pour in pours_of(mix)}
-        let_down[white] = let_down.get(white, 0.0) + 4.0 * ml
+        let_down[white] = let_down.get(white, 0.0) + TINT_WHITE * ml
         tint = predict(shelf, [Pour(key=key, parts=1, ml=amount) for key, amount in let_down.items()])
         swatch, other = Swatch(seen=np.clip(tint, 0.0, 1.0)), get_material(session, white)
-        volumes = [(row, 1.0), (other, 4.0)]
+        volumes = [(row, 1.0), (other, TINT_WHITE)]
         add_reading(session, how="predicted", noise=noise, volumes=volumes, veil=veil, swatches=[swatch])
     return row
 

@@ -10,12 +10,12 @@ from jug_mingle.core.arrays import FloatArray
 from jug_mingle.core.colour.difference import delta_E_CIE2000
 from jug_mingle.core.colour.spaces import R_to_Lab
 from jug_mingle.core.colour.spectra import Light
-from jug_mingle.core.evidence.mixtures import mixed_paint
+from jug_mingle.core.evidence.mixtures import mixed_film, mixed_paint
 from jug_mingle.core.optics.blend_path import Paint, Ramp, even_parts, ramp
 from jug_mingle.core.pieces import Piece
-from jug_mingle.core.recipes.walk_down import Addition, Rung, rungs, walk_down
+from jug_mingle.core.practice.amounts import MARGIN
+from jug_mingle.core.recipes.walk_down import Addition, Rung, rungs, walk_down, wet_share
 from jug_mingle.errors import UnfitError
-from jug_mingle.services.amounts import SPREAD_RATE
 from jug_mingle.services.mixes import add_mix, mix_of
 from jug_mingle.services.pieces import get_piece, piece_of
 from jug_mingle.services.predictions import pours_of
@@ -61,16 +61,25 @@ def ladder(session: Session, piece_id: int, first_id: int, second_id: int, *, co
     row = get_piece(session, piece_id)
     shelf = fitted_shelf(session)
     mixes = [mix_of(session, row.job_id, mix_id) for mix_id in (first_id, second_id)]
-    ends = [mixed_paint(shelf, pours_of(mix)) for mix in mixes]
+    films = [mixed_film(shelf, pours_of(mix)) for mix in mixes]
+    ends = [Paint(optics=film.optics, veil=film.veil) for film in films]
     areas = row_areas(piece_of(row))
     if len(areas) < 2:
         raise UnfitError("an ombre by rows needs a piece with at least two rows of fronts or boards")
-    steps = rungs(ends[0], ends[1], areas=areas, coats=coats, spread_rate=SPREAD_RATE, light=light)
+    steps = rungs(
+        ends[0],
+        ends[1],
+        areas=areas,
+        coats=coats,
+        spread_rate=sum(film.spread_rate for film in films) / 2.0,
+        light=light,
+    )
     even = even_parts(ends[0], ends[1], len(areas))
-    solids = (_solids(session, mixes[0]), _solids(session, mixes[1]))
+    solids = (films[0].solids, films[1].solids)
     return Ladder(
         steps=steps, even=even, between=_between([rung.R for rung in steps], light),
-        between_even=_between(list(even), light), walk=walk_down(steps[:-1], solids=solids) if len(steps) > 2 else [],
+        between_even=_between(list(even), light),
+        walk=walk_down(steps[:-1], solids=solids, margin=MARGIN) if len(steps) > 2 else [],
     )  # fmt: skip
 
 
@@ -79,26 +88,19 @@ def _between(R: Sequence[FloatArray], light: Light) -> tuple[float, ...]:
     return tuple(np.atleast_1d(delta_E_CIE2000(Lab[1:], Lab[:-1])).tolist())
 
 
-def _solids(session: Session, mix: MixRow) -> float:
-    """Return the volume solids of a mix."""
-    shelf = fitted_shelf(session)
-    pours = pours_of(mix)
-    dry = sum(pour.ml * shelf.materials[shelf.index(pour.key)].solids for pour in pours)
-    return dry / sum(pour.ml for pour in pours)
-
-
 def keep_steps(
     session: Session, piece_id: int, first_id: int, second_id: int, *, coats: int, light: Light
 ) -> list[MixRow]:
-    """Keep the steps between the ends as jugs of the job, each as much as its row takes and a tenth over."""
+    """Keep the steps between the ends as jugs of the job, each as much as its row takes, with the usual margin."""
     found = ladder(session, piece_id, first_id, second_id, coats=coats, light=light)
     row = get_piece(session, piece_id)
     first, second = (mix_of(session, row.job_id, mix_id) for mix_id in (first_id, second_id))
-    solids = (_solids(session, first), _solids(session, second))
+    shelf = fitted_shelf(session)
+    solids = (mixed_film(shelf, pours_of(first)).solids, mixed_film(shelf, pours_of(second)).solids)
     kept = []
     for number, rung in enumerate(found.steps[1:-1], start=2):
-        wet = rung.share / solids[1] / (rung.share / solids[1] + (1.0 - rung.share) / solids[0])
-        ml = rung.ml * 1.1
+        wet = float(wet_share(np.asarray(rung.share), solids))
+        ml = rung.ml * (1.0 + MARGIN)
         amounts: dict[str, float] = {}
         for mix, part in ((first, 1.0 - wet), (second, wet)):
             whole = sum(pour.ml for pour in mix.pours)

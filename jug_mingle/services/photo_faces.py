@@ -5,18 +5,14 @@ from collections.abc import Callable, Sequence
 import numpy as np
 from sqlalchemy.orm import Session
 
-from jug_mingle.core.arrays import FloatArray
 from jug_mingle.core.colour.spaces import LINEAR_OF_BYTE, XYZ_TO_RGB
-from jug_mingle.core.colour.spectra import Light
 from jug_mingle.core.colour.spectra import light as light_named
 from jug_mingle.core.finishes import Finish
 from jug_mingle.core.finishes.bare_ground import below_of
-from jug_mingle.core.finishes.nodes import screen_weights
+from jug_mingle.core.finishes.on_photo import dressed_face
 from jug_mingle.core.finishes.picture import Picture, encode_linear
-from jug_mingle.core.finishes.stack_tables import colours
-from jug_mingle.core.photos.homography import SHADE_REACH, CrossedCornersError, OnPhoto, lay_in, places_on
+from jug_mingle.core.photos.homography import CrossedCornersError, places_on
 from jug_mingle.core.photos.honest_light import Correction
-from jug_mingle.core.pieces import Drawing, Face, Samples
 from jug_mingle.documents.colour_source import LightingIn
 from jug_mingle.documents.face_marks import FaceIn, Marks
 from jug_mingle.documents.look import LayerIn
@@ -63,7 +59,6 @@ def dress_photo(
 
 
 def _laid_in(pixels: Pixels, correction: Correction, faces: Sequence[FaceIn], finish: Finish) -> Picture:
-    opaque = any(layer.on and layer.of.has("opaque") for layer in finish.layers)
     linear = (correction.XYZ(_DECODED[pixels]) @ XYZ_TO_RGB.T).astype(np.float32)
     light = light_named("window")
     for number, face in enumerate(faces, start=1):
@@ -73,32 +68,7 @@ def _laid_in(pixels: Pixels, correction: Correction, faces: Sequence[FaceIn], fi
             raise UnfitError(f"face {number}: {error}") from error
         if not on.cover.any():
             raise UnfitError(f"face {number} lies outside the photo: mark its corners on it")
-        diagonal = float(np.hypot(*on.cover.shape))
-        linear[on.rows, on.columns] = lay_in(
-            linear[on.rows, on.columns], _on_face(face, finish, on, light), on.cover,
-            reach=max(2.0, SHADE_REACH * diagonal), keep_grain=0.15 if opaque else 0.8,
-        )  # fmt: skip
+        linear[on.rows, on.columns] = dressed_face(
+            linear[on.rows, on.columns], finish, on, zone=face.zone, corners=face.corners, width=face.width, light=light
+        )
     return encode_linear(linear)
-
-
-def _on_face(face: FaceIn, finish: Finish, on: OnPhoto, light: Light) -> FloatArray:
-    """Return the finish as it looks evenly lit, for each pixel of a face."""
-    sides = [np.hypot(*np.subtract(face.corners[(n + 1) % 4], face.corners[n])) for n in range(4)]
-    high = face.width * float((sides[1] + sides[3]) / (sides[0] + sides[2]))
-    u, v = np.clip(on.u, 0, 1), np.clip(on.v, 0, 1)
-    lx, ly = u * face.width, v * high
-    edge = np.minimum(np.minimum(lx, face.width - lx), np.minimum(ly, high - ly))
-    fields = {
-        "shade": np.ones_like(u), "u": u, "v": v, "x": lx, "y": ly, "across": u, "down": v, "step": v, "edge": edge,
-        "recess": np.zeros_like(u), "high": np.exp(-((edge / 0.006) ** 2)),
-        "upright": np.full_like(u, float(high > 1.6 * face.width)),
-    }  # fmt: skip
-    shape = u.shape
-    whole = Face(
-        zone=face.zone, rows=slice(0, shape[0]), columns=slice(0, shape[1]), cover=(on.cover > 0.0).astype(np.float32),
-        fields=fields,
-    )  # fmt: skip
-    samples: Samples = Drawing(width=shape[1], height=shape[0], scale=shape[1] / face.width, faces=(whole,)).samples()
-    out = np.zeros((shape[0] * shape[1], 3), dtype=np.float32)
-    out[samples.pixel] = colours(finish, samples, face.zone, screen_weights(light))
-    return out.reshape(*shape, 3)

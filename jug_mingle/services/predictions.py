@@ -17,7 +17,7 @@ from jug_mingle.core.evidence.block_arrow import ArrowFactor
 from jug_mingle.core.evidence.fitted_shelf import Shelf
 from jug_mingle.core.evidence.mixtures import MODEL, predict
 from jug_mingle.core.measuring.pouring import Pour
-from jug_mingle.core.measuring.tools import tool
+from jug_mingle.core.measuring.tools import POUR_ERROR, tool
 from jug_mingle.core.optics.grounds import Ground
 from jug_mingle.core.recipes.assessment import DRAWS, Recipe, assess
 from jug_mingle.core.recipes.wishes import Target
@@ -27,9 +27,6 @@ from jug_mingle.store.models import MixRow, PotRow, TargetRow
 
 FILLED_IN: Final = "filled in"
 """Mark of a prediction that was made later than its mix, for one that was kept before predictions were."""
-
-POUR_ERROR: Final = {"scale": 0.005, "strip": 0.03, "eye": 0.10}
-"""Relative error of a pour by how it was measured."""
 
 _USUAL_GROUND: Final = "oak"
 

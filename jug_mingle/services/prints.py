@@ -11,10 +11,10 @@ from jug_mingle.core.colour.adaptation import R_to_screen
 from jug_mingle.core.colour.difference import difference_words, likely_words
 from jug_mingle.core.colour.spectra import Light, light
 from jug_mingle.core.evidence.fitted_shelf import Shelf
-from jug_mingle.core.evidence.mixtures import masstone
+from jug_mingle.core.evidence.mixtures import masstone, mixed_film
 from jug_mingle.core.finishes import PATTERNS, Layer
 from jug_mingle.core.finishes.stack import evenly
-from jug_mingle.core.materials.handling import wait_after_coat, wait_words
+from jug_mingle.core.materials.handling import keeps_words, wait_after_coat, wait_words
 from jug_mingle.core.materials.kinds import kind_of
 from jug_mingle.core.measuring.units import format_amount
 from jug_mingle.core.optics.film import R_seen
@@ -69,7 +69,7 @@ def printed(
     recipe, job = assess_mix(session, mix, [light("window")]), get_job(session, mix.job_id)
     kinds = [pour.material.kind for pour in mix.pours]
     days = pot_life_of(kinds)
-    keeps = "keeps well closed" if days is None else f"keeps {days:g} days" if days >= 1 else "sets: use it up today"
+    keeps = keeps_words(days)
     if kind == "label":
         return lid_label(lines, title=mix.name, job=job.name, made=now().date(), keeps=keeps, sRGB=_screen(recipe.R))
     target = session.get(TargetRow, mix.target_id or 0)
@@ -99,10 +99,10 @@ def walk_strip_of(
         raise UnfitError("two rows are painted from their own two jugs: there is nothing to walk down")
     row = get_piece(session, piece_id)
     begun, added = (mixes.mix_of(session, row.job_id, mix_id) for mix_id in (first_id, second_id))
-    lines = []
+    shelf, lines = fitted_shelf(session), []
     for number, step in enumerate(found.walk):
         mix = added if number else begun
-        words = format_amount(step.add, unit, density=finish_resolver.density_of(session, f"mix:{mix.id}")).words
+        words = format_amount(step.add, unit, density=mixed_film(shelf, pours_of(mix)).density).words
         sRGB = _screen(found.steps[number].R)
         lines.append(Line(name=mix.name, ml=step.there, sRGB=sRGB, words=words, parts=f"row {number + 1}"))
     try:

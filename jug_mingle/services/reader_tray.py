@@ -1,6 +1,6 @@
 """Readings of the colour reader, and the tray of the stand-in reader."""
 
-from collections.abc import Callable, Mapping, Sequence
+from collections.abc import Callable, Mapping
 from functools import partial
 
 import numpy as np
@@ -8,14 +8,11 @@ from sqlalchemy import select
 from sqlalchemy.orm import Session
 
 from jug_mingle.core.arrays import FloatArray
-from jug_mingle.core.evidence.fitted_shelf import Shelf
-from jug_mingle.core.evidence.level import white_of
-from jug_mingle.core.evidence.mixtures import masstone, predict, shows_its_ground
-from jug_mingle.core.materials.material import dry_shares, may_mix
-from jug_mingle.core.measuring.pouring import Pour
+from jug_mingle.core.evidence.level import TINT_WHITE, white_of
+from jug_mingle.core.evidence.mixtures import shows_its_ground
+from jug_mingle.core.evidence.virtual_samples import read_masstone, read_opaque, read_over
+from jug_mingle.core.materials.material import may_mix
 from jug_mingle.core.optics.coefficients import Optics
-from jug_mingle.core.optics.film import R_infinity, R_seen
-from jug_mingle.core.optics.grounds import Ground
 from jug_mingle.devices.lines import DeviceError
 from jug_mingle.devices.reader import ColourReader
 from jug_mingle.errors import DeviceTroubleError
@@ -56,32 +53,17 @@ def tray(session: Session, truth: Truth, extra: Mapping[str, FloatArray]) -> dic
     white = white_of(shelf, {row.key for row in rows})
     for row in rows:
         if to_material(row).kind.optical == "transparent":
-            found[row.name] = partial(_film, shelf, row.key)
+            found[row.name] = partial(read_masstone, shelf, row.key)
             continue
-        found[row.name] = partial(_opaque, shelf, truth, {row.key: 1.0})
+        found[row.name] = partial(read_opaque, shelf, truth, {row.key: 1.0})
         if white and white != row.key and not may_mix([to_material(row), shelf.materials[shelf.index(white)]]):
-            found[f"{row.name} 1 + white 4"] = partial(_opaque, shelf, truth, {row.key: 1.0, white: 4.0})
+            found[f"{row.name} 1 + white {TINT_WHITE:g}"] = partial(
+                read_opaque, shelf, truth, {row.key: 1.0, white: TINT_WHITE}
+            )
     for mix in session.scalars(select(MixRow).where(MixRow.removed.is_(None)).order_by(MixRow.id)):
         pours = pours_of(mix)
         if shows_its_ground(shelf, pours):
-            found[f"{mix.name} (mix)"] = partial(_over, shelf, pours, ground_of_job(session, mix.job_id))
+            found[f"{mix.name} (mix)"] = partial(read_over, shelf, pours, ground_of_job(session, mix.job_id))
         else:
-            found[f"{mix.name} (mix)"] = partial(_opaque, shelf, truth, {pour.key: pour.ml for pour in pours})
+            found[f"{mix.name} (mix)"] = partial(read_opaque, shelf, truth, {pour.key: pour.ml for pour in pours})
     return found
-
-
-def _film(shelf: Shelf, key: str) -> FloatArray:
-    return np.clip(masstone(shelf, key), 0.0, 1.0)
-
-
-def _over(shelf: Shelf, pours: Sequence[Pour], ground: Ground) -> FloatArray:
-    return np.clip(predict(shelf, pours, over=ground), 0.0, 1.0)
-
-
-def _opaque(shelf: Shelf, truth: Truth, ml: Mapping[str, float]) -> FloatArray:
-    pots = [shelf.materials[shelf.index(key)] for key in ml]
-    c = dry_shares(list(ml.values()), [pot.solids for pot in pots])
-    optics = [truth.get(pot.key) or shelf.optics(pot.key) for pot in pots]
-    K = sum(share * one.K for share, one in zip(c, optics, strict=True))
-    S = sum(share * one.S for share, one in zip(c, optics, strict=True))
-    return np.clip(R_seen(R_infinity(K=K, S=S), float(c @ [pot.veil for pot in pots])), 0.0, 1.0)

@@ -1,7 +1,7 @@
 """Readings: what was measured or counted of the tins, kept and withdrawn."""
 
 from collections.abc import Mapping, Sequence
-from typing import Any, Final
+from typing import Any
 
 import numpy as np
 from sqlalchemy import select
@@ -13,9 +13,6 @@ from jug_mingle.core.evidence.readings import EvidenceError, Hiding, Reading, Sw
 from jug_mingle.errors import NotFoundError, UnfitError
 from jug_mingle.services.materials import material_rows, to_material
 from jug_mingle.store.models import MaterialRow, ReadingRow, ReadingVolumeRow, now
-
-POUR_ERROR: Final = 0.03
-"""Relative error of the spoons that a tint is made with."""
 
 
 def add_reading(

@@ -2,7 +2,6 @@
 
 from collections.abc import Sequence
 from dataclasses import dataclass
-from typing import Final
 
 import numpy as np
 from sqlalchemy.orm import Session
@@ -10,16 +9,17 @@ from sqlalchemy.orm import Session
 from jug_mingle.core.colour.difference import delta_E_CIE2000
 from jug_mingle.core.colour.spaces import R_to_Lab
 from jug_mingle.core.colour.spectra import Light, light
+from jug_mingle.core.evidence import next_swatch as swatches
 from jug_mingle.core.evidence.fitted_shelf import Shelf
 from jug_mingle.core.evidence.level import white_of
-from jug_mingle.core.evidence.next_swatch import NextSwatch, next_swatch
+from jug_mingle.core.evidence.next_swatch import NextSwatch
 from jug_mingle.core.materials.material import may_mix
 from jug_mingle.core.measuring.pouring import Pour
 from jug_mingle.core.measuring.tools import tool
 from jug_mingle.core.optics.grounds import ground
 from jug_mingle.core.recipes.assessment import DRAWS, Recipe, assess
 from jug_mingle.core.recipes.explanation import Explanation, explain
-from jug_mingle.core.recipes.lacking import Lack, what_is_lacking
+from jug_mingle.core.recipes.lacking import OUT_OF_REACH, Lack, what_is_lacking
 from jug_mingle.core.recipes.recipes import find_recipes
 from jug_mingle.core.recipes.wishes import NothingToMixError, Target, Wishes
 from jug_mingle.errors import ConflictError, NotFoundError, UnfitError
@@ -45,10 +45,6 @@ class Found:
     shelf: Shelf
     target: Target
     lack: Lack | None
-
-
-FAR: Final = 4.0
-"""From this CIEDE2000 on the nearest recipe is no match, and the shelf lacks something."""
 
 
 def recipes_for(
@@ -81,7 +77,7 @@ def recipes_for(
     except ValueError as error:
         raise UnfitError(str(error)) from error
     best = min(recipes, key=lambda recipe: recipe.worst)
-    lack = what_is_lacking(shelf, target, wishes, best.pours) if best.worst >= FAR else None
+    lack = what_is_lacking(shelf, target, wishes, best.pours) if best.worst >= OUT_OF_REACH else None
     return Found(recipes=recipes, shelf=shelf, target=target, lack=lack)
 
 
@@ -95,8 +91,7 @@ def telling_swatch(session: Session, pours: Sequence[PourAsked]) -> NextSwatch |
     if white is None:
         return None
     asked = [Pour(key=pour.material, parts=pour.parts, ml=pour.ml) for pour in pours]
-    best = next_swatch(shelf, asked, white=white)[0]
-    return best if best.before > 0.6 and best.after < 0.8 * best.before else None
+    return swatches.telling_swatch(shelf, asked, white=white)
 
 
 __all__ = ["Beside", "PourAsked", "explanation_of", "set_beside", "try_by_hand"]

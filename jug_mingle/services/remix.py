@@ -142,3 +142,15 @@ def _substitutes(shelf: Shelf, target: Target, wishes: Wishes) -> list[Recipe]:
         raise ConflictError(reason)
     one_each = {frozenset(pour.key for pour in recipe.pours): recipe for recipe in reversed(found)}
     return sorted(one_each.values(), key=lambda recipe: recipe.expected)[:_MOST]
+
+
+def missing_words(found: Remix) -> str:
+    """Say which pots of a past mix are gone, or hold too little."""
+    gone = [pot.name for pot in found.pots if pot.state == "gone"]
+    short = [f"{pot.name} ({pot.left:.0f} of {pot.ml:.0f} ml)" for pot in found.pots if pot.state == "short"]
+    said = []
+    if gone:
+        said.append(f"{' and '.join(gone)} {'is' if len(gone) == 1 else 'are'} no longer on the shelf.")
+    if short:
+        said.append(f"There is too little of {' and '.join(short)}.")
+    return " ".join(said)

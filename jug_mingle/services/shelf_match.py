@@ -9,16 +9,15 @@ from jug_mingle.core.colour.difference import difference_words, likely_words
 from jug_mingle.core.colour.spaces import sRGB_to_hex
 from jug_mingle.core.colour.spectra import light
 from jug_mingle.core.evidence.fitted_shelf import Shelf
-from jug_mingle.core.evidence.next_swatch import NextSwatch, next_swatch
+from jug_mingle.core.evidence.level import white_of
+from jug_mingle.core.evidence.next_swatch import NextSwatch, telling_swatch
 from jug_mingle.core.measuring.tools import tool
 from jug_mingle.core.recipes.assessment import Recipe
-from jug_mingle.core.recipes.lacking import Lack, what_is_lacking
+from jug_mingle.core.recipes.lacking import OUT_OF_REACH, Lack, what_is_lacking
 from jug_mingle.core.recipes.recipes import find_recipes
 from jug_mingle.core.recipes.wishes import Target, Wishes
 from jug_mingle.formats.shelf_file import read_shelf
 from jug_mingle.formats.target_text import parse_target
-
-_FAR = 2.0
 
 
 @dataclass(frozen=True, slots=True, kw_only=True, eq=False)
@@ -41,13 +40,10 @@ def match_target(
     wishes = Wishes(batch=batch, tool=tool(tool_key), most_pots=pots)
     recipes = find_recipes(shelf, wanted, wishes)
     best = min(recipes, key=lambda recipe: recipe.worst)
-    lack = what_is_lacking(shelf, wanted, wishes, best.pours) if best.worst > _FAR else None
-    white = max(
-        (m for m in shelf.materials if m.kind.optical == "hiding" and m.kind.colours),
-        key=lambda m: float(shelf.optics(m.key).S.mean() / shelf.optics(m.key).K.mean()),
-    )
-    tests = next_swatch(shelf, best.pours, white=white.key)
-    return Match(shelf=shelf, target=wanted, recipes=recipes, lack=lack, test=tests[0] if tests else None)
+    lack = what_is_lacking(shelf, wanted, wishes, best.pours) if best.worst >= OUT_OF_REACH else None
+    white = white_of(shelf, {material.key for material in shelf.materials})
+    test = None if white is None else telling_swatch(shelf, best.pours, white=white)
+    return Match(shelf=shelf, target=wanted, recipes=recipes, lack=lack, test=test)
 
 
 def to_json(found: Match) -> str:
@@ -91,7 +87,7 @@ def to_text(found: Match) -> str:
     if found.lack is not None:
         help_ = f" A {found.lack.family} would help most ({found.lack.with_it:.1f})." if found.lack.family else ""
         lines.append(f"The nearest is {found.lack.misses or 'a little off'} ({found.lack.nearest:.1f}).{help_}")
-    if found.test is not None and found.test.after < 0.8 * found.test.before:
+    if found.test is not None:
         swatch = " and ".join(f"{volume:g} of {names[key]}" for key, volume in found.test.volumes)
         lines.append(
             f"To know better, paint {swatch}, dry and read it: {found.test.before:.1f} becomes {found.test.after:.1f}."

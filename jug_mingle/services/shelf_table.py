@@ -3,8 +3,9 @@
 from sqlalchemy.orm import Session
 
 from jug_mingle.core.colour.spaces import Lab_to_XYZ, R_to_Lab, XYZ_to_sRGB, sRGB_to_hex
+from jug_mingle.core.evidence.certainty import NOISE
 from jug_mingle.core.evidence.mixtures import masstone
-from jug_mingle.core.evidence.readings import NOISE, Swatch
+from jug_mingle.core.evidence.readings import Swatch
 from jug_mingle.core.optics.film import R_body
 from jug_mingle.core.optics.grounds import ground
 from jug_mingle.errors import UnfitError

@@ -2,42 +2,34 @@
 
 from dataclasses import dataclass, replace
 from datetime import timedelta
-from typing import Final
 
-import numpy as np
 from sqlalchemy import select
 from sqlalchemy.orm import Session
 
-from jug_mingle.core.arrays import FloatArray
 from jug_mingle.core.colour.difference import delta_E_CIE2000
 from jug_mingle.core.colour.spaces import R_to_Lab
+from jug_mingle.core.evidence.certainty import NOISE
 from jug_mingle.core.evidence.fitted_shelf import Shelf
-from jug_mingle.core.evidence.mixtures import masstones
+from jug_mingle.core.evidence.learning import Learnt, learnt
+from jug_mingle.core.evidence.mixtures import mixed_paint
 from jug_mingle.core.evidence.readings import Swatch
-from jug_mingle.core.materials.handling import time_words
+from jug_mingle.core.materials.handling import strip_dry_minutes, time_words
 from jug_mingle.core.materials.kinds import kind_of
-from jug_mingle.core.materials.material import dry_shares
 from jug_mingle.documents.colour_source import ColourIn, FromTarget, Stepped
 from jug_mingle.errors import ConflictError
 from jug_mingle.services.batches import get_batch
 from jug_mingle.services.colours import Colour
-from jug_mingle.services.materials import get_material, to_material
+from jug_mingle.services.materials import get_material
 from jug_mingle.services.mixes import get_mix
-from jug_mingle.services.predictions import pour_error_of, poured_of
+from jug_mingle.services.predictions import as_pours, pour_error_of, poured_of
 from jug_mingle.services.readings import add_reading, check_readings
 from jug_mingle.services.shelf_fit import fitted_shelf
 from jug_mingle.store.models import PotRow, ReadingRow, StripRow, TargetRow, now
 
-BY_EYE: Final = 1.5
-"""Error of a strip compared with its target by eye, in even steps. [CIEDE2000]"""
-
-_USUAL_DRY: Final = 30.0
-
 
 def dry_minutes(row: PotRow) -> float:
     """Return how long a strip of this pot usually takes to dry. [minutes]"""
-    kinds = [made.material.kind for made in row.made]
-    return max((kind_of(kind).handling.dry or _USUAL_DRY for kind in kinds), default=_USUAL_DRY)
+    return strip_dry_minutes(kind_of(made.material.kind) for made in row.made)
 
 
 def paint_strip(session: Session, pot_id: int) -> PotRow:
@@ -56,15 +48,7 @@ def as_compared(session: Session, pot_id: int, colour: Colour, said: ColourIn) -
     target_id = get_mix(session, get_batch(session, pot_id).mix_id).target_id
     by_eye = isinstance(said, Stepped) and isinstance(said.of, FromTarget) and said.of.target_id == target_id
     same = isinstance(said, FromTarget) and said.target_id == target_id
-    return replace(colour, noise=BY_EYE, how="eye") if by_eye or same else colour
-
-
-@dataclass(frozen=True, slots=True, kw_only=True)
-class Learnt:
-    """How a pot's predicted colour moved by a reading. [CIEDE2000]"""
-
-    name: str
-    by: float
+    return replace(colour, noise=NOISE["eye"], how="eye") if by_eye or same else colour
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -105,7 +89,7 @@ def read_strip(session: Session, pot_id: int, colour: Colour, *, anyway: bool, n
         how=colour.how,
         noise=colour.noise,
         volumes=[(get_material(session, key), ml) for key, ml in poured.items()],
-        veil=_veil(session, poured),
+        veil=mixed_paint(fitted_shelf(session), as_pours(poured)).veil,
         swatches=[Swatch(seen=colour.R if colour.spectral else R_to_Lab(colour.R))],
         pour_error=pour_error_of(row),
         about={"pot": row.id, "name": colour.name},
@@ -151,27 +135,5 @@ def verdict_now(session: Session, pot_id: int, *, before: Shelf | None = None) -
     if strip is None or any(made.created > strip.created for made in row.made):
         return None
     delta_E, reached = _judged(session, row, strip)
-    learnt = [] if before is None else _learnt(before, fitted_shelf(session))
-    return Verdict(strip=strip, delta_E=delta_E, reached=reached, learnt=learnt)
-
-
-def _veil(session: Session, poured: dict[str, float]) -> float:
-    pots = [to_material(get_material(session, key)) for key in poured]
-    c = dry_shares(list(poured.values()), [pot.solids for pot in pots])
-    return float(c @ [pot.veil for pot in pots])
-
-
-def _learnt(before: Shelf, after: Shelf) -> list[Learnt]:
-    moved = delta_E_CIE2000(_let_down(before), _let_down(after))
-    found = [Learnt(name=m.name, by=float(by)) for m, by in zip(after.materials, moved, strict=True) if by > 0.2]
-    return sorted(found, key=lambda one: -one.by)
-
-
-def _let_down(shelf: Shelf) -> FloatArray:
-    """Return CIELAB of every material half absorbed by a white of S = 0.1: where its strength shows."""
-    K, S = np.exp(shelf.log_K), np.exp(shelf.log_S)
-    white = type(shelf)(
-        materials=shelf.materials, log_K=np.log(0.5 * K + 0.5e-4), log_S=np.log(0.5 * S + 0.05), priors=shelf.priors,
-        unknowns=shelf.unknowns, factor=shelf.factor,
-    )  # fmt: skip
-    return R_to_Lab(np.clip(masstones(white), 0.0, 1.0))
+    taught = [] if before is None else learnt(before, fitted_shelf(session))
+    return Verdict(strip=strip, delta_E=delta_E, reached=reached, learnt=taught)

@@ -1,16 +1,18 @@
 """Small guided tests of a tin, and the readings that they become."""
 
 from collections.abc import Sequence
-from typing import Any, Final
+from typing import Any
 
 import numpy as np
 from sqlalchemy.orm import Session
 
 from jug_mingle.core.arrays import FloatArray
 from jug_mingle.core.colour.spaces import R_to_Lab
-from jug_mingle.core.evidence.level import card_bodies
-from jug_mingle.core.evidence.readings import NOISE, Swatch
-from jug_mingle.core.materials.material import may_mix
+from jug_mingle.core.evidence.certainty import NOISE
+from jug_mingle.core.evidence.level import COAT_ERROR, card_bodies
+from jug_mingle.core.evidence.readings import Swatch
+from jug_mingle.core.materials.material import may_mix, mixed_veil
+from jug_mingle.core.measuring.tools import SPOON_ERROR
 from jug_mingle.core.optics.film import R_body
 from jug_mingle.core.optics.grounds import ground
 from jug_mingle.documents.tin_test import CardIn, CoatsIn, FilmIn, TestIn, TintIn
@@ -18,10 +20,8 @@ from jug_mingle.errors import UnfitError
 from jug_mingle.services.colours import Colour, resolve
 from jug_mingle.services.materials import get_material, to_material
 from jug_mingle.services.photos import PhotoFolder
-from jug_mingle.services.readings import POUR_ERROR, add_reading, check_readings
+from jug_mingle.services.readings import add_reading, check_readings
 from jug_mingle.store.models import MaterialRow, ReadingRow
-
-_COAT_ERROR: Final = 0.15
 
 
 def colours_of(session: Session, folder: PhotoFolder, test: TestIn) -> list[Colour]:
@@ -73,7 +73,7 @@ def _kept(session: Session, row: MaterialRow, test: TestIn, colours: Sequence[Co
         ]
         return add_reading(
             session, how=colours[0].how, noise=max(colour.noise for colour in colours), volumes=alone,
-            veil=material.veil, swatches=swatches, thickness_error=_COAT_ERROR, about={"task": "card"},
+            veil=material.veil, swatches=swatches, thickness_error=COAT_ERROR, about={"task": "card"},
         )  # fmt: skip
     if isinstance(test, TintIn):
         return _kept_tint(session, row, test, colours[0])
@@ -86,7 +86,8 @@ def _kept_tint(session: Session, row: MaterialRow, test: TintIn, colour: Colour)
         raise UnfitError(f"a tint needs a white to mix with: {why if white.id != row.id else 'not the pot itself'}")
     return add_reading(
         session, how=colour.how, noise=colour.noise, volumes=[(row, 1.0), (white, test.parts_white)],
-        veil=_mixed_veil(row, white, test.parts_white), swatches=[_swatch(colour)], pour_error=POUR_ERROR,
+        veil=mixed_veil([to_material(row), to_material(white)], [1.0, test.parts_white]), swatches=[_swatch(colour)],
+        pour_error=SPOON_ERROR,
         about=_about("spectrum" if colour.spectral else "tint", colour),
     )  # fmt: skip
 
@@ -99,7 +100,7 @@ def _kept_alone(session: Session, row: MaterialRow, colour: Colour) -> ReadingRo
         swatch = _swatch(colour, X=material.dry_coat, R_g=R_body(paper.R_seen, paper.veil))
         return add_reading(
             session, how=colour.how, noise=colour.noise, volumes=[(row, 1.0)], veil=material.veil, swatches=[swatch],
-            thickness_error=_COAT_ERROR, about=_about("film", colour),
+            thickness_error=COAT_ERROR, about=_about("film", colour),
         )  # fmt: skip
     return add_reading(
         session, how=colour.how, noise=colour.noise, volumes=[(row, 1.0)], veil=material.veil,
@@ -109,12 +110,6 @@ def _kept_alone(session: Session, row: MaterialRow, colour: Colour) -> ReadingRo
 
 def _about(task: str, colour: Colour) -> dict[str, Any]:
     return {"task": task, "name": colour.name, "photo": colour.photo_id}
-
-
-def _mixed_veil(row: MaterialRow, white: MaterialRow, parts: float) -> float:
-    a, b = to_material(row), to_material(white)
-    share = a.solids / (a.solids + parts * b.solids)
-    return share * a.veil + (1.0 - share) * b.veil
 
 
 def _swatch(colour: Colour, *, X: float = np.inf, R_g: FloatArray | None = None) -> Swatch:

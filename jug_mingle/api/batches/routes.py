@@ -130,9 +130,8 @@ def get_rescue(
 ) -> AdviceOut:
     """Return how to bring a pot to its target with the least that has to be added."""
     shown = light_named(light)
-    advice, now = batch_rescue.rescue(session, pot_id, tool_key=tool)
+    advice, target = batch_rescue.rescue(session, pot_id, tool_key=tool)
     shelf = fitted_shelf(session)
-    assert now.target is not None
 
     def step(pour: Pour) -> StepOut:
         material = shelf.materials[shelf.index(pour.key)]
@@ -152,7 +151,7 @@ def get_rescue(
         for one in advice.options
     ]  # fmt: skip
     return AdviceOut(
-        now_hex=options[0].hex, target_hex=hex_of(now.target, shown), options=options,
+        now_hex=options[0].hex, target_hex=hex_of(target, shown), options=options,
         best=next(n for n, one in enumerate(advice.options) if one is advice.best), reached=advice.reached,
         words=advice.words,
     )  # fmt: skip

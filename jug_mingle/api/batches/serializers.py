@@ -5,7 +5,7 @@ from sqlalchemy.orm import Session
 
 from jug_mingle.api.batches.schemas import BatchOut, LearntOut, StepOut, VerdictOut
 from jug_mingle.api.common.serializers import hex_of
-from jug_mingle.core.colour.difference import difference_words, direction
+from jug_mingle.core.colour.difference import compare
 from jug_mingle.core.colour.spaces import R_to_Lab
 from jug_mingle.core.colour.spectra import Light
 from jug_mingle.core.evidence.mixtures import masstone
@@ -40,7 +40,7 @@ def batch_out(session: Session, row: PotRow, shown: Light, unit: str) -> BatchOu
         {
             "id": row.id, "mix_id": row.mix_id, "mix_name": get_mix(session, row.mix_id).name, "jug": row.jug,
             "capacity": row.capacity, "steps": steps, "poured_ml": round(sum(now.poured.values()), 2),
-            "batch": round(now.rest.batch, 1), "words": now.rest.words, "full": not now.rest.pours and bool(row.made),
+            "batch": round(now.rest.batch, 1), "words": now.words, "full": not now.rest.pours and bool(row.made),
             "now_hex": None if now.R is None else hex_of(now.R, shown),
             "end_hex": None if now.end_R is None else hex_of(now.end_R, shown),
             "target_hex": None if now.target is None else hex_of(now.target, shown), "dry_at": row.dry_at,
@@ -54,14 +54,15 @@ def verdict_out(session: Session, pot_id: int, found: strip_readings.Verdict, sh
     """Return what a dried strip says of its batch."""
     target = batches.standing_of(session, batches.get_batch(session, pot_id)).target
     R = np.array(found.strip.R)
+    apart = None if target is None else compare(R_to_Lab(R), R_to_Lab(target))
     return VerdictOut(
         strip_id=found.strip.id,
         reading_id=found.strip.reading_id,
         hex=hex_of(R, shown),
         target_hex=None if target is None else hex_of(target, shown),
-        delta_E=None if found.delta_E is None else round(found.delta_E, 2),
-        words="" if found.delta_E is None else difference_words(found.delta_E),
-        misses="" if target is None or (found.delta_E or 0.0) < 1.0 else direction(R_to_Lab(R), R_to_Lab(target)),
+        delta_E=None if apart is None else round(apart.delta_E, 2),
+        words="" if apart is None else apart.words,
+        misses="" if apart is None else apart.misses,
         reached=found.reached,
         learnt=[LearntOut(name=one.name, by=round(one.by, 2)) for one in found.learnt[:8]],
     )

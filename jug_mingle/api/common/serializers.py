@@ -6,27 +6,13 @@ from jug_mingle.core.colour.adaptation import R_to_screen
 from jug_mingle.core.colour.colour_names import describe
 from jug_mingle.core.colour.spaces import R_to_Lab, sRGB_to_hex
 from jug_mingle.core.colour.spectra import Light, light
+from jug_mingle.core.evidence.certainty import sureness
 from jug_mingle.services.colours import Colour
 
 
 def hex_of(R: FloatArray, shown: Light) -> str:
     """Return the sRGB hex of a reflectance as it looks under a light."""
     return sRGB_to_hex(R_to_screen(R, shown))
-
-
-def sureness(noise: float, how: str) -> str:
-    """Return in words how a colour was caught, and what error to expect of it."""
-    if how == "before":
-        return f"from before: how it was caught is not known any more; kept then as off by about {noise:.1f}"
-    if how == "typed" and noise <= 1.0:
-        return "as typed"
-    if noise <= 1.0:
-        return "sure"
-    if noise <= 3.5:
-        return "nearly sure: off by 2 to 3"
-    if noise <= 8.0:
-        return "fairly sure: it may be a shade off, by 4 to 8"
-    return "a guess: tap something white to know better"
 
 
 def chip(R: FloatArray, noise: float, warnings: list[str], shown: Light, how: str = "") -> schemas.ChipOut:

@@ -20,7 +20,7 @@ from jug_mingle.api.finishes.schemas import (
     RemarkOut,
     WaxedOut,
 )
-from jug_mingle.core.colour.difference import delta_E_CIE2000, difference_words, direction
+from jug_mingle.core.colour.difference import compare, difference_words
 from jug_mingle.core.colour.spaces import R_to_Lab
 from jug_mingle.core.colour.spectra import light as light_named
 from jug_mingle.core.finishes import KINDS
@@ -65,11 +65,7 @@ def point(piece_id: Id, body: PointIn, session: ReadSession, light: LightNow = "
     seen = finish_pictures.seen_of(found.laid)
     Lab = R_to_Lab(seen, shown)
     target = None if body.target_id is None else np.array(get_target(session, body.target_id).R)
-    delta_E = None if target is None else float(delta_E_CIE2000(Lab, R_to_Lab(target, shown)))
-    words = ""
-    if target is not None and delta_E is not None:
-        words = difference_words(delta_E)
-        words += f": {direction(Lab, R_to_Lab(target, shown))}" if delta_E >= 1.0 else ""
+    apart = None if target is None else compare(Lab, R_to_Lab(target, shown))
     return PointOut(
         zone=found.zone,
         laid=[
@@ -81,7 +77,8 @@ def point(piece_id: Id, body: PointIn, session: ReadSession, light: LightNow = "
         ],
         Lab=[round(float(value), 2) for value in Lab], hex=hex_of(seen, shown),
         target_hex=None if target is None else hex_of(target, shown),
-        delta_E=None if delta_E is None else round(delta_E, 2), words=words,
+        delta_E=None if apart is None else round(apart.delta_E, 2),
+        words="" if apart is None else ": ".join(said for said in (apart.words, apart.misses) if said),
     )  # fmt: skip
 
 

@@ -14,6 +14,8 @@ from jug_mingle.api.photos.serializers import photo_out
 from jug_mingle.api.pieces.serializers import piece_out
 from jug_mingle.api.targets.serializers import targets_out
 from jug_mingle.core.colour.spectra import light as light_named
+from jug_mingle.core.materials.material import SPREAD_RATE
+from jug_mingle.core.practice.amounts import COATS, MARGIN
 from jug_mingle.documents.strict import Id
 from jug_mingle.services import amounts, jobs, looks, mixes, photos, pieces, targets
 
@@ -64,16 +66,16 @@ def get_job(job_id: Id, session: ReadSession, light: LightNow = "window") -> Job
 def get_amount(
     job_id: Id,
     session: ReadSession,
-    coats: Annotated[int, Query(ge=1, le=10)] = amounts.COATS,
-    margin: Annotated[float, Query(ge=0.0, le=1.0)] = amounts.MARGIN,
-    spread_rate: Annotated[float, Query(ge=0.5, le=60.0)] = amounts.SPREAD_RATE,
+    coats: Annotated[int, Query(ge=1, le=10)] = COATS,
+    margin: Annotated[float, Query(ge=0.0, le=1.0)] = MARGIN,
+    spread_rate: Annotated[float, Query(ge=0.5, le=60.0)] = SPREAD_RATE,
 ) -> AmountOut:
     """Return how much paint all pieces of the job take; nothing while it has none."""
-    area = amounts.area_of(session, job_id)
-    ml = amounts.needed_for(area, coats=coats, spread_rate=spread_rate, margin=margin)
+    found = amounts.amount_for(session, job_id, coats=coats, spread_rate=spread_rate, margin=margin)
+    area = found.area
     words = f"{area:.1f} m² × {coats} coats ÷ {spread_rate:g} m² a litre, and {100 * margin:.0f} % over"
     return AmountOut(
-        ml=round(ml), area=round(area, 2), words=words if area > 0.0 else "say first what you are painting"
+        ml=round(found.ml), area=round(area, 2), words=words if area > 0.0 else "say first what you are painting"
     )
 
 

@@ -23,7 +23,7 @@ from jug_mingle.api.photos.schemas import (
 from jug_mingle.api.photos.serializers import photo_out
 from jug_mingle.core.colour.difference import difference_words
 from jug_mingle.core.colour.spectra import light as light_named
-from jug_mingle.core.photos.honest_light import EXPECT, NOISE
+from jug_mingle.core.evidence.certainty import PHOTO_NOISE, PHOTO_WORDS
 from jug_mingle.core.photos.scheme import pairs
 from jug_mingle.documents.face_marks import Marks
 from jug_mingle.documents.strict import Id
@@ -59,7 +59,10 @@ def _keep(context: Context, job_id: int, name: str, data: bytes) -> PhotoOut:
 @router.get("/photos/methods")
 def list_methods() -> list[MethodOut]:
     """List the ways to make the light of a photo honest, best first, with what to expect of each."""
-    return [MethodOut.model_validate({"method": m, "expect": words, "noise": NOISE[m]}) for m, words in EXPECT.items()]
+    return [
+        MethodOut.model_validate({"method": m, "expect": words, "noise": PHOTO_NOISE[m]})
+        for m, words in PHOTO_WORDS.items()
+    ]
 
 
 @router.get("/photos/{photo_id}/picture", responses=PROBLEMS, response_class=FileResponse)
@@ -115,7 +118,7 @@ def get_scheme(
             )
             for p in ends
         ],
-        expect=EXPECT[correction.method],
+        expect=PHOTO_WORDS[correction.method],
     )
 
 

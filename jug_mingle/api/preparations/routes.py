@@ -7,6 +7,7 @@ from jug_mingle.api.common.serializers import hex_of
 from jug_mingle.api.context import PROBLEMS, LightNow, ReadSession
 from jug_mingle.api.preparations.schemas import PreparationOut, PreparedOut, PreparedPourOut, PrepareIn, RoleOut
 from jug_mingle.core.colour.spectra import light as light_named
+from jug_mingle.core.materials.handling import keeps_words
 from jug_mingle.core.measuring.units import format_amount
 from jug_mingle.core.optics.grounds import ground
 from jug_mingle.core.recipes.preparations import PREPARATIONS, prepare
@@ -55,10 +56,6 @@ def prepare_batch(key: str, body: PrepareIn, session: ReadSession, light: LightN
         found = prepare(shelf, PREPARATIONS[key], body.cast, batch=body.batch, below=ground(body.ground))
     except ValueError as error:
         raise UnfitError(str(error)) from error
-    days = found.pot_life
-    keeps = "no figure is agreed: mix for the job"
-    if days is not None:
-        keeps = f"keeps about {days:g} days" if days >= 1 else "it sets: use it up at once"
     kinds = [shelf.materials[shelf.index(pour.key)].kind for pour in found.pours]
     pours = []
     for pour in found.pours:
@@ -68,6 +65,6 @@ def prepare_batch(key: str, body: PrepareIn, session: ReadSession, light: LightN
         pours=pours,
         before_hex=hex_of(np.clip(found.before, 0.0, 1.0), shown),
         after_hex=hex_of(np.clip(found.R, 0.0, 1.0), shown),
-        keeps=keeps,
+        keeps="no figure is agreed: mix for the job" if found.pot_life is None else keeps_words(found.pot_life),
         spoils="" if body.job_id is None else spoils(session, body.job_id, kinds, body.batch),
     )

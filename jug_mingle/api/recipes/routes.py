@@ -21,11 +21,13 @@ from jug_mingle.api.recipes.schemas import (
     WhyIn,
     WhyOut,
 )
-from jug_mingle.api.recipes.serializers import measured_in, nearest_words, recipe_out, screens_of
+from jug_mingle.api.recipes.serializers import measured_in, recipe_out, screens_of
 from jug_mingle.core.colour.difference import difference_words
 from jug_mingle.core.colour.spectra import WAVELENGTHS, Light
 from jug_mingle.core.colour.spectra import light as light_named
 from jug_mingle.core.recipes.assessment import Recipe
+from jug_mingle.core.recipes.explanation import pouring_order
+from jug_mingle.core.recipes.lacking import nearest_words
 from jug_mingle.documents.strict import Id
 from jug_mingle.services import recipes as service
 from jug_mingle.services.amounts import spoils
@@ -53,15 +55,6 @@ def _lights(session: Session, target_id: int, light: LightName) -> list[Light]:
     """Return the light that is looked in, and those of the two rooms."""
     job = get_job(session, get_target(session, target_id).job_id)
     return [light_named(name) for name in dict.fromkeys([light, job.workshop_light, job.room_light])]
-
-
-def _order(last: str, pots: int) -> str:
-    if pots == 1:
-        return "It is one pot as it is: stir it well."
-    return (
-        "Most first, so that there is something to stir into; the smallest and strongest last, by drops: "
-        f"{last} turns the colour fastest and cannot be taken out again."
-    )
 
 
 def _asked(pours: list[PourIn]) -> list[service.PourAsked]:
@@ -120,7 +113,7 @@ def get_why(target_id: Id, body: WhyIn, session: ReadSession, light: LightNow = 
             "slips": [
                 {"name": names[s.key], "before": round(s.before, 1), "after": round(s.after, 1)} for s in found.slips
             ],
-            "order": _order(names[found.pots[-1][0]], len(found.pots)),
+            "order": pouring_order(found, names),
         }
     )
 

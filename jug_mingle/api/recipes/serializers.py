@@ -1,6 +1,6 @@
 """Recipes as they are shown."""
 
-from collections.abc import Mapping, Sequence
+from collections.abc import Mapping
 
 import numpy as np
 
@@ -8,7 +8,7 @@ from jug_mingle.api.common.serializers import hex_of
 from jug_mingle.api.recipes import schemas
 from jug_mingle.core.arrays import FloatArray
 from jug_mingle.core.colour.adaptation import R_to_screen
-from jug_mingle.core.colour.difference import difference_words, direction, likely_words
+from jug_mingle.core.colour.difference import JUST_SEEN, compare, difference_words, likely_words
 from jug_mingle.core.colour.spaces import R_to_Lab, sRGB_to_hex
 from jug_mingle.core.colour.spectra import Light
 from jug_mingle.core.evidence.fitted_shelf import Shelf
@@ -17,8 +17,7 @@ from jug_mingle.core.measuring.pouring import Pour
 from jug_mingle.core.measuring.tools import tool
 from jug_mingle.core.measuring.units import format_amount, unit_of_tool
 from jug_mingle.core.practice.amounts import cost_of
-from jug_mingle.core.recipes.assessment import Recipe
-from jug_mingle.core.recipes.lacking import Lack
+from jug_mingle.core.recipes.assessment import Recipe, metameric_words
 
 
 def screens_of(shelf: Shelf, shown: Light) -> dict[str, str]:
@@ -53,8 +52,8 @@ def recipe_out(
     delta_E, likely = recipe.delta_E[0], recipe.likely[0]
     screens = screens or screens_of(shelf, shown)
     misses = ""
-    if target_R is not None and likely.expected >= 1.0 and delta_E >= 1.0:
-        misses = direction(R_to_Lab(recipe.R, lights[0]), R_to_Lab(target_R, lights[0]))
+    if target_R is not None and likely.expected >= JUST_SEEN:
+        misses = compare(R_to_Lab(recipe.R, lights[0]), R_to_Lab(target_R, lights[0])).misses
     return schemas.RecipeOut(
         pours=[_pour_out(pour, shelf, screens, measured) for pour in recipe.pours],
         hex=hex_of(recipe.R, shown),
@@ -66,7 +65,7 @@ def recipe_out(
         likely="" if target_R is None else likely_words(likely.expected, likely.low, likely.high),
         misses=misses,
         cost=round(cost_of(shelf, recipe.pours), 2),
-        metameric="" if target_R is None else _metameric([one.expected for one in recipe.likely], lights),
+        metameric="" if target_R is None else metameric_words([one.expected for one in recipe.likely], lights),
         spoils=spoils,
         differences=[
             schemas.DifferenceOut(
@@ -90,21 +89,3 @@ def _pour_out(pour: Pour, shelf: Shelf, screens: Mapping[str, str], measured: st
 def measured_in(tool_key: str, unit: str) -> str:
     """Return in which unit the amounts of a recipe are said: the tool's own, or the one that the person chose."""
     return unit_of_tool(tool(tool_key).unit_said, unit)
-
-
-def _metameric(delta_E: Sequence[float], lights: list[Light]) -> str:
-    """Say where a match in one light is a miss in another (metamerism)."""
-    best, worst = int(np.argmin(delta_E)), int(np.argmax(delta_E))
-    if delta_E[best] >= 2.0 or delta_E[worst] < max(3.0, 2.0 * delta_E[best]):
-        return ""
-    a, b = lights[best].title.lower(), lights[worst].title.lower()
-    return f"A match by {a}, but {difference_words(delta_E[worst])} by {b}."
-
-
-def nearest_words(lack: Lack | None) -> str:
-    """Return what to say where the shelf does not reach a colour; nothing where it does."""
-    if lack is None:
-        return ""
-    help_ = f" A {lack.family} on the shelf would help most: about {lack.with_it:.1f} with it." if lack.family else ""
-    how = f"{difference_words(lack.nearest)}, about {lack.nearest:.1f}: {lack.misses}"
-    return f"The shelf does not reach this colour. The nearest is {how}.{help_}"

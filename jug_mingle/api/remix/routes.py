@@ -64,16 +64,5 @@ def mix_again(
         ],
         same=None if found.same is None else out(found.same),
         substitutes=[out(one) for one in found.substitutes],
-        words=_words(found),
+        words=service.missing_words(found),
     )
-
-
-def _words(found: service.Remix) -> str:
-    gone = [pot.name for pot in found.pots if pot.state == "gone"]
-    short = [f"{pot.name} ({pot.left:.0f} of {pot.ml:.0f} ml)" for pot in found.pots if pot.state == "short"]
-    said = []
-    if gone:
-        said.append(f"{' and '.join(gone)} {'is' if len(gone) == 1 else 'are'} no longer on the shelf.")
-    if short:
-        said.append(f"There is too little of {' and '.join(short)}.")
-    return " ".join(said)

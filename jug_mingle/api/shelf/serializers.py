@@ -10,13 +10,13 @@ from sqlalchemy.orm import Session
 from jug_mingle.api.shelf.schemas import FactOut, KindOut, MaterialOut, MaterialWholeOut, ReadingOut, TaskOut
 from jug_mingle.core.arrays import FloatArray
 from jug_mingle.core.colour.adaptation import R_to_screen
-from jug_mingle.core.colour.colour_names import family
+from jug_mingle.core.colour.colour_names import family, hue_order
 from jug_mingle.core.colour.spaces import Lab_to_XYZ, R_to_Lab, XYZ_to_sRGB, sRGB_to_hex
 from jug_mingle.core.colour.spectra import Light
+from jug_mingle.core.evidence.certainty import WAYS
 from jug_mingle.core.evidence.fitted_shelf import Shelf
 from jug_mingle.core.evidence.level import LEVELS
 from jug_mingle.core.evidence.mixtures import masstone, masstones
-from jug_mingle.core.evidence.readings import WAYS
 from jug_mingle.core.materials.kind import Kind
 from jug_mingle.core.materials.kinds import kind_of
 from jug_mingle.services import colours, evidence_level, materials, readings, shelf_fit
@@ -95,21 +95,13 @@ def _line(row: MaterialRow, level: str, masstone_Lab: FloatArray, screen: FloatA
         opened=row.opened,
         hex=None if Lab is None else sRGB_to_hex(screen),
         family="" if Lab is None else family(Lab),
-        hue=_hue(Lab),
+        hue=hue_order(Lab),
         level=level,
         mixable=kind.colours and kind.optical == "hiding",
         caution=kind.caution,
         keeps_until=until,
         gone_off=until is not None and until < datetime.now(UTC),
     )
-
-
-def _hue(Lab: FloatArray | None) -> float:
-    if Lab is None:
-        return 1000.0
-    if np.hypot(Lab[1], Lab[2]) < 6.0:  # greys stand together, light to dark
-        return float(500.0 - Lab[0])
-    return float(np.degrees(np.arctan2(Lab[2], Lab[1])) % 360.0)
 
 
 def material_whole(session: Session, row: MaterialRow, shown: Light) -> MaterialWholeOut:
@@ -165,7 +157,7 @@ def reading_out(one: ReadingRow, row: MaterialRow, shelf: Shelf) -> ReadingOut:
         noise=round(one.noise, 1),
         created=one.created,
         hexes=[_hex(seen) for seen in colours],
-        doubted=shelf.weights.get(str(one.id), 1.0) < 0.5,
+        doubted=shelf.doubted(str(one.id)),
     )
 
 

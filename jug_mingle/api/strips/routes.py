@@ -7,7 +7,7 @@ from jug_mingle.api.common.serializers import hex_of
 from jug_mingle.api.context import PROBLEMS, ContextNow, LightNow, ReadSession
 from jug_mingle.api.strips.schemas import BoardOut, OffcutIn, StripChangeIn, StripOut, WaitOut
 from jug_mingle.api.strips.serializers import strip_out
-from jug_mingle.core.colour.difference import difference_words, direction
+from jug_mingle.core.colour.difference import compare
 from jug_mingle.core.colour.spaces import R_to_Lab
 from jug_mingle.core.colour.spectra import light as light_named
 from jug_mingle.documents.strict import Id
@@ -81,11 +81,12 @@ def wait_for(job_id: Id, board: str, target_id: Id, session: ReadSession, light:
     if target.job_id != job_id:
         raise NotFoundError(f"there is no target {target_id} in this job")
     found, shown, R = service.wait_for(session, job_id, board, target_id), light_named(light), np.array(target.R)
+    apart = compare(R_to_Lab(found.R), R_to_Lab(R))
     return WaitOut(
         minutes=float(f"{found.minutes:.2g}"),
         hex=hex_of(found.R, shown),
         target_hex=hex_of(R, shown),
-        delta_E=round(found.delta_E, 2),
-        words=difference_words(found.delta_E),
-        misses="" if found.delta_E < 1.0 else direction(R_to_Lab(found.R), R_to_Lab(R)),
+        delta_E=round(apart.delta_E, 2),
+        words=apart.words,
+        misses=apart.misses,
     )

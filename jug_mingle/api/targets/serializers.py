@@ -6,12 +6,13 @@ from typing import cast
 import numpy as np
 
 from jug_mingle.api.common.schemas import LightName, LookOut
-from jug_mingle.api.common.serializers import hex_of, sureness
+from jug_mingle.api.common.serializers import hex_of
 from jug_mingle.api.targets.schemas import TargetOut
 from jug_mingle.core.colour.adaptation import R_to_screen
 from jug_mingle.core.colour.colour_names import describe
 from jug_mingle.core.colour.spaces import R_to_Lab, sRGB_to_hex
 from jug_mingle.core.colour.spectra import Light, light
+from jug_mingle.core.evidence.certainty import sureness
 from jug_mingle.store.models import TargetRow
 
 

@@ -65,3 +65,15 @@ def family(Lab: ArrayLike) -> str:
         return "brown"
     limits = ((40.0, "red"), (68.0, "orange"), (108.0, "yellow"), (200.0, "green"), (305.0, "blue"), (345.0, "violet"))
     return next((word for limit, word in limits if hue < limit), "red")
+
+
+_GREY: Final = 6.0
+"""Chroma below which a colour stands with the greys."""
+
+
+def hue_order(Lab: ArrayLike | None) -> float:
+    """Return what colours are put in order by: their hue angle, greys after all hues from light to dark, then none."""
+    if Lab is None:
+        return 1000.0
+    L, a, b = (float(x) for x in as_floats(Lab, "Lab", last_axis=3))
+    return 500.0 - L if np.hypot(a, b) < _GREY else float(np.degrees(np.arctan2(b, a)) % 360.0)

@@ -1,5 +1,6 @@
 """Colour differences: CIEDE2000, the metric that it has nearby, and what is said of a difference."""
 
+from dataclasses import dataclass
 from typing import Final
 
 import numpy as np
@@ -98,6 +99,26 @@ DIFFERENCE_WORDS: Final = ((1.0, "can't tell"), (2.0, "only side by side"), (4.0
 def difference_words(delta_E: float) -> str:
     """Return what a painter would call a CIEDE2000 of `delta_E`."""
     return next((words for limit, words in DIFFERENCE_WORDS if delta_E < limit), "another colour")
+
+
+JUST_SEEN: Final = 1.0
+"""Below this CIEDE2000 it can hardly be told which way a colour misses."""
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Difference:
+    """How far a colour is from a target [CIEDE2000], in words, and which way it misses where that is seen."""
+
+    delta_E: float
+    words: str
+    misses: str
+
+
+def compare(Lab: ArrayLike, Lab_target: ArrayLike) -> Difference:
+    """Return how a colour differs from a target."""
+    delta_E = float(delta_E_CIE2000(Lab, Lab_target))
+    misses = direction(Lab, Lab_target) if delta_E >= JUST_SEEN else ""
+    return Difference(delta_E=delta_E, words=difference_words(delta_E), misses=misses)
 
 
 def direction(Lab: ArrayLike, Lab_target: ArrayLike) -> str:

@@ -57,6 +57,10 @@ class Shelf:
         place = self.index(key)
         return Optics(K=np.exp(self.log_K[place]), S=np.exp(self.log_S[place]))
 
+    def with_optics(self, *, K: FloatArray, S: FloatArray) -> "Shelf":
+        """Return the shelf with other optics (n, 36) in place of the most likely ones. [1/µm]"""
+        return replace(self, log_K=np.log(K), log_S=np.log(S))
+
     def only(self, key: str) -> "Shelf":
         """Return the shelf with the most likely optics of one material alone."""
         place = self.index(key)
@@ -66,6 +70,10 @@ class Shelf:
             log_K=self.log_K[place : place + 1],
             log_S=self.log_S[place : place + 1],
         )
+
+    def doubted(self, key: str) -> bool:
+        """Return whether a reading contradicts the rest, and counts for little."""
+        return self.weights.get(key, 1.0) < _DOUBTED
 
     def draw(self, count: int, seed: int = 1) -> tuple[FloatArray, FloatArray]:
         """Return K and S (count, n, 36) of `count` shelves drawn from what the evidence leaves open.
@@ -83,6 +91,9 @@ class Shelf:
             kept[count, seed] = found
         return found
 
+
+_DOUBTED: Final = 0.5
+"""A reading of less weight is doubted."""
 
 _FEW: Final = 64
 _drawn: WeakKeyDictionary[ArrowFactor, dict[tuple[int, int], tuple[FloatArray, FloatArray]]] = WeakKeyDictionary()

@@ -9,11 +9,13 @@ import numpy as np
 from jug_mingle.core.arrays import FloatArray
 from jug_mingle.core.colour.spaces import R_to_Lab
 from jug_mingle.core.colour.spectra import BANDS
+from jug_mingle.core.evidence.certainty import NOISE
 from jug_mingle.core.evidence.fitted_shelf import Shelf
 from jug_mingle.core.evidence.mixtures import masstone, palette_of
 from jug_mingle.core.evidence.next_swatch import gain_of
-from jug_mingle.core.evidence.readings import NOISE, Hiding, Reading, Swatch
+from jug_mingle.core.evidence.readings import Hiding, Reading, Swatch
 from jug_mingle.core.materials.material import dry_shares
+from jug_mingle.core.measuring.tools import SPOON_ERROR
 from jug_mingle.core.optics.coefficients import Optics
 from jug_mingle.core.optics.film import R_body, R_film, R_seen
 from jug_mingle.core.optics.grounds import ground
@@ -34,8 +36,11 @@ CARD_BLACK: Final = 0.05
 CARD_WHITE: Final = 0.85
 """Seen reflectance of the black and the white of a printed card; a common office print, from memory."""
 
-_COAT_ERROR: Final = 0.15
-_POUR_ERROR: Final = 0.03
+TINT_WHITE: Final = 4.0
+"""Parts of white to one of paint in the tint that tells a paint's strength best."""
+
+COAT_ERROR: Final = 0.15
+"""Relative error of the thickness of one brushed coat."""
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -137,7 +142,7 @@ def _tests(shelf: Shelf, key: str, white: str | None) -> dict[str, Reading | Hid
         return {"film": Reading(key="film", volumes=alone, swatches=(film,), noise=1.0, veil=material.veil)}
     with_white = key if white is None else white
     half, tint = (
-        _mixed(shelf, alone if with_white == key else ((key, 1.0), (with_white, parts))) for parts in (1.0, 4.0)
+        _mixed(shelf, alone if with_white == key else ((key, 1.0), (with_white, parts))) for parts in (1.0, TINT_WHITE)
     )
     opaque = _mixed(shelf, alone)
     card = tuple(
@@ -152,12 +157,12 @@ def _tests(shelf: Shelf, key: str, white: str | None) -> dict[str, Reading | Hid
         "coats": Hiding(key="coats", volumes=alone, coats=coats, X_coat=X, R_g=R_g),
         "card": Reading(
             key="card", volumes=alone, swatches=card, noise=NOISE["card_photo"], veil=material.veil,
-            thickness_error=_COAT_ERROR,
+            thickness_error=COAT_ERROR,
         ),
     }  # fmt: skip
     if with_white != key:
-        found["tint"] = _read(tint, "tint", noise=NOISE["reader"], pour_error=_POUR_ERROR)
-        found["spectrum"] = _read(tint, "spectrum", noise=NOISE["reader"], pour_error=_POUR_ERROR, spectrum=True)
+        found["tint"] = _read(tint, "tint", noise=NOISE["reader"], pour_error=SPOON_ERROR)
+        found["spectrum"] = _read(tint, "spectrum", noise=NOISE["reader"], pour_error=SPOON_ERROR, spectrum=True)
     return found
 
 

@@ -120,11 +120,28 @@ def main_kind(shelf: Shelf, pours: Sequence[Pour]) -> str:
 
 @dataclass(frozen=True, slots=True, kw_only=True, eq=False)
 class MixedFilm:
-    """A mix as a film: its optics, how thick one ordinary coat of it dries [µm], and its surface."""
+    """A mix as a film.
+
+    Attributes
+    ----------
+    X : float
+        Dry thickness of one ordinary coat. [µm]
+    veil : float
+        Its surface, as for `film.R_seen`. [0..1]
+    solids : float
+        Share of the poured volume that stays. [0..1]
+    spread_rate : float
+        Area that a litre of it covers in one coat. [m²/L]
+    density : float
+        Of the wet mix. [g/ml]
+    """
 
     optics: Optics
     X: float
     veil: float
+    solids: float
+    spread_rate: float
+    density: float
 
 
 def mixed_film(shelf: Shelf, pours: Sequence[Pour]) -> MixedFilm:
@@ -133,8 +150,12 @@ def mixed_film(shelf: Shelf, pours: Sequence[Pour]) -> MixedFilm:
     ml, solids = np.array([pour.ml for pour in pours]), np.array([material.solids for material in materials])
     c = dry_shares(ml, solids)
     paint = mixed_paint(shelf, pours)
-    wet = np.array([1000.0 / (material.spread_rate or material.kind.spread_rate) for material in materials])
-    return MixedFilm(optics=paint.optics, X=float(c @ wet) * float(ml @ solids / ml.sum()), veil=paint.veil)
+    wet = float(c @ [1000.0 / material.spread for material in materials])
+    stays = float(ml @ solids / ml.sum())
+    density = float(ml @ [material.mass_density for material in materials] / ml.sum())
+    return MixedFilm(
+        optics=paint.optics, X=wet * stays, veil=paint.veil, solids=stays, spread_rate=1000.0 / wet, density=density
+    )
 
 
 def ground_body(over: Ground | None) -> FloatArray:

@@ -7,11 +7,13 @@ import numpy as np
 
 from jug_mingle.core.arrays import FloatArray
 from jug_mingle.core.colour.spaces import R_to_Lab
+from jug_mingle.core.evidence.certainty import NOISE
 from jug_mingle.core.evidence.fit import slopes_of
 from jug_mingle.core.evidence.fitted_shelf import Shelf
 from jug_mingle.core.evidence.mixtures import masstone, predict
-from jug_mingle.core.evidence.readings import NOISE, Hiding, Reading, Swatch
+from jug_mingle.core.evidence.readings import Hiding, Reading, Swatch
 from jug_mingle.core.measuring.pouring import Pour
+from jug_mingle.core.measuring.tools import SPOON_ERROR
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -24,7 +26,7 @@ class NextSwatch:
 
 
 def next_swatch(
-    shelf: Shelf, pours: Sequence[Pour], *, white: str, how: str = "reader", pour_error: float = 0.03
+    shelf: Shelf, pours: Sequence[Pour], *, white: str, how: str = "reader", pour_error: float = SPOON_ERROR
 ) -> list[NextSwatch]:
     """Return the swatches worth painting for a recipe, the most telling first.
 
@@ -57,6 +59,17 @@ def next_swatch(
         )
         found.append(NextSwatch(volumes=test, before=before, after=after))
     return sorted(found, key=lambda one: one.after)
+
+
+_WORTH_NARROWING, _WORTH_PAINTING = 0.6, 0.8
+"""An error below the first needs no narrowing [CIEDE2000]; a swatch that leaves more than this share of it no paint."""
+
+
+def telling_swatch(shelf: Shelf, pours: Sequence[Pour], *, white: str) -> NextSwatch | None:
+    """Return the one swatch that narrows a recipe most; None where none would narrow it by a fifth, or it is narrow."""
+    best = next_swatch(shelf, pours, white=white)[0]
+    worth = best.before > _WORTH_NARROWING and best.after < _WORTH_PAINTING * best.before
+    return best if worth else None
 
 
 def gain_of(shelf: Shelf, *, probe: Reading, test: Reading | Hiding) -> tuple[float, float]:

@@ -14,17 +14,6 @@ from jug_mingle.core.optics.coefficients import Optics
 from jug_mingle.core.optics.film import R_film, R_seen, R_seen_slope
 from jug_mingle.core.optics.hiding import coats_as_fraction
 
-NOISE: Final = {"reader": 0.5, "card_photo": 2.5, "white_photo": 5.0, "label": 5.0, "exact": 0.02}
-"""Mean CIEDE2000 error of a reading, by the way it was taken."""
-
-WAYS: Final = {
-    "reader": "colour reader", "card_photo": "photo with known colours", "white_photo": "photo with a white",
-    "photo": "photo alone", "typed": "typed", "file": "from a file", "label": "label or table",
-    "eye": "compared by eye", "coats": "counted coats", "predicted": "predicted from a recipe",
-    "made": "made from other colours", "exact": "exact", "before": "from before: how is not known any more",
-}  # fmt: skip
-"""The ways in which a colour is known, in words."""
-
 MODEL_ERROR: Final = 0.02
 """What Kubelka–Munk itself is off by on a reading that was fitted (mean CIEDE2000, see bench/)."""
 

@@ -11,20 +11,25 @@ from jug_mingle.core.colour.spaces import Lab_to_XYZ
 from jug_mingle.core.colour.spectra import BANDS, WAVELENGTHS
 from jug_mingle.core.finishes.kinds import KINDS
 from jug_mingle.core.finishes.layer import Film
+from jug_mingle.core.materials.kinds import kind_of
 from jug_mingle.core.optics.coefficients import Optics
 from jug_mingle.core.optics.film import R_body, R_film, R_seen
 
 
 # Strengths as of common tinted furniture waxes, from memory.
-def _wax(name: str, K: FloatArray, S: float, X: float = 9.0) -> Film:
-    return Film(name=name, optics=Optics(K=K, S=np.full(BANDS, S)), X=X, veil=0.5, base="wax")
+def _wax(name: str, kind: str, K: FloatArray, S: float, X: float = 9.0) -> Film:
+    usual = kind_of(kind)
+    return Film(
+        name=name, optics=Optics(K=K, S=np.full(BANDS, S)), X=X, veil=0.5, base="wax", density=usual.density,
+        spread_rate=usual.spread_rate,
+    )  # fmt: skip
 
 
 WAXES: Final[dict[str, Film]] = {
-    "clear wax": _wax("clear wax", 2e-4 * (550.0 / WAVELENGTHS) ** 4, 1e-5),
-    "black wax": _wax("black wax", np.full(BANDS, 0.085), 2e-3),
-    "brown wax": _wax("brown wax", 0.055 * (520.0 / WAVELENGTHS) ** 3.2, 2e-3),
-    "white wax": _wax("white wax", np.full(BANDS, 6e-4), 0.055),
+    "clear wax": _wax("clear wax", "clear_wax", 2e-4 * (550.0 / WAVELENGTHS) ** 4, 1e-5),
+    "black wax": _wax("black wax", "coloured_wax", np.full(BANDS, 0.085), 2e-3),
+    "brown wax": _wax("brown wax", "coloured_wax", 0.055 * (520.0 / WAVELENGTHS) ** 3.2, 2e-3),
+    "white wax": _wax("white wax", "light_wax", np.full(BANDS, 6e-4), 0.055),
 }
 
 METALS: Final[dict[str, tuple[float, float, float]]] = {
@@ -61,7 +66,11 @@ def generic_film(name: str) -> Film:
         return WAXES[name]
     R = metal(name)
     # As opaque as a metal leaf: any scattering will do, the ratio gives its reflectance.
-    return Film(name=name, optics=Optics(K=(1 - R) ** 2 / (2 * R) * 5.0, S=np.full(BANDS, 5.0)), X=5.0, veil=0.0)
+    usual = kind_of("gilding_wax")
+    return Film(
+        name=name, optics=Optics(K=(1 - R) ** 2 / (2 * R) * 5.0, S=np.full(BANDS, 5.0)), X=5.0, veil=0.0,
+        density=usual.density, spread_rate=usual.spread_rate,
+    )  # fmt: skip
 
 
 def generic_swatch(name: str) -> FloatArray:

@@ -8,6 +8,7 @@ import numpy as np
 from jug_mingle.core.finishes.kinds import KINDS
 from jug_mingle.core.finishes.layer_kind import LayerKind
 from jug_mingle.core.finishes.settings import NUMBERS
+from jug_mingle.core.materials.material import SPREAD_RATE
 from jug_mingle.core.optics.coefficients import Optics
 
 Pattern = Literal[
@@ -30,6 +31,10 @@ class Film:
         Surface when dry, as for `film.R_seen`. [0..1]
     base : str
         "water", "oil" or "wax".
+    spread_rate : float
+        Area that a litre covers in one coat; a furniture paint's where it is not known. [m²/L]
+    density : float
+        Of the wet paint. [g/ml]
     """
 
     name: str
@@ -37,6 +42,8 @@ class Film:
     X: float
     veil: float
     base: str = "water"
+    spread_rate: float = SPREAD_RATE
+    density: float = 1.3
 
 
 @dataclass(frozen=True, slots=True, kw_only=True, eq=False)

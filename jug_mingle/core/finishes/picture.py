@@ -58,6 +58,23 @@ def render(samples: Samples, size: tuple[int, int], finish: Finish, light: Light
     return encode_linear(canvas).reshape(height, width, 3)
 
 
+_NOTHING, _BESIDE, _SHADE = 0.06, 0.30, 0.4
+"""Greys of the picture of a field (linear): where nothing lies, beside the piece, and how much its shading darkens."""
+
+
+def render_field(samples: Samples, size: tuple[int, int], layer: Layer) -> Picture:
+    """Return where a layer lies and how thick (height, width, 3): white for much, on the piece in grey."""
+    values = np.full(samples.pixel.size + 1, _BESIDE, dtype=np.float32)
+    field = layer.of.share or layer.of.field
+    for zone, place in samples.zones.items():
+        if zone not in UNPAINTED:
+            there = np.clip(field(layer, samples, zone), 0.0, 1.0) if layer.reaches(zone) else 0.0
+            values[place] = _NOTHING + (1.0 - _NOTHING) * there
+    values[:-1] *= 1.0 - _SHADE + _SHADE * np.clip(samples.fields["shade"], 0.0, 1.0)
+    grey = np.rint(255.0 * np.sqrt(values.take(samples.foremost))).astype(np.uint8).reshape(size)
+    return np.repeat(grey[..., np.newaxis], 3, axis=2)
+
+
 def warm_up() -> None:
     """Make what every picture needs, by drawing a small one: the textures, and the loops, which are compiled then."""
     for texture in get_args(Texture):

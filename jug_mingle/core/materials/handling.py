@@ -56,3 +56,19 @@ def pot_life(kinds: Iterable[Kind]) -> float | None:
     """Return how long a mix of these kinds keeps [days]: the shortest of them; None where practice has no figure."""
     known = [life for kind in kinds if (life := kind.handling.pot_life) is not None]
     return min(known, default=None)
+
+
+def keeps_words(days: float | None) -> str:
+    """Return how long a mix keeps, as it is said: "keeps about 14 days"."""
+    if days is None:
+        return "keeps well closed"
+    return f"keeps about {days:g} days" if days >= 1.0 else "sets within hours: use it up at once"
+
+
+_USUAL_DRY: Final = 30.0
+"""Until a strip can be read, where practice has no figure. [minutes]"""
+
+
+def strip_dry_minutes(kinds: Iterable[Kind]) -> float:
+    """Return how long a strip of a mix of these kinds usually takes to dry: the slowest counts. [minutes]"""
+    return max((kind.handling.dry or _USUAL_DRY for kind in kinds), default=_USUAL_DRY)

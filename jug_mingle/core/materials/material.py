@@ -1,6 +1,8 @@
 """One tin on the shelf: its kind, what its own label overrides, and what may be mixed with what."""
 
+from collections.abc import Sequence
 from dataclasses import dataclass
+from typing import Final
 
 import numpy as np
 from numpy.typing import ArrayLike
@@ -8,6 +10,9 @@ from numpy.typing import ArrayLike
 from jug_mingle.core.arrays import FloatArray, as_floats, check_finite, check_range
 from jug_mingle.core.materials.kind import Kind
 from jug_mingle.core.optics.film import veil_of
+
+SPREAD_RATE: Final = 11.0
+"""Area that a litre of furniture paint covers in one coat, where nothing says it better. [m²/L]"""
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -56,9 +61,14 @@ class Material:
         return self.kind.density if self.density is None else self.density
 
     @property
+    def spread(self) -> float:
+        """Spread rate in force. [m²/L]"""
+        return self.spread_rate or self.kind.spread_rate
+
+    @property
     def dry_coat(self) -> float:
         """Dry thickness of one coat: 1000 / spread rate is the wet thickness in µm. [µm]"""
-        return 1000.0 / (self.spread_rate or self.kind.spread_rate) * self.solids
+        return 1000.0 / self.spread * self.solids
 
     @property
     def veil(self) -> float:
@@ -66,7 +76,7 @@ class Material:
         return veil_of(self.sheen or self.kind.sheen)
 
 
-def may_mix(materials: list[Material]) -> str:
+def may_mix(materials: Sequence[Material]) -> str:
     """Return why these may not stand in one pot, or nothing when they may."""
     for material in materials:
         if not material.kind.colours:
@@ -112,3 +122,9 @@ def dry_shares(volumes: ArrayLike, solids: ArrayLike) -> FloatArray:
 def grams_to_ml(grams: float, material: Material) -> float:
     """Return the volume of a mass of a material. [g -> ml]"""
     return grams / material.mass_density
+
+
+def mixed_veil(materials: Sequence[Material], volumes: ArrayLike) -> float:
+    """Return the surface of a dried mix of poured volumes [any one unit], for `film.R_seen`. [0..1]"""
+    c = dry_shares(volumes, [material.solids for material in materials])
+    return float(c @ [material.veil for material in materials])

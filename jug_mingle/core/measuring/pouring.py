@@ -17,6 +17,9 @@ class Pour:
 SLACK: Final = 0.02
 """A pour within this share of what was asked is as asked."""
 
+SMALLEST_POUR: Final = 0.01
+"""Less than this cannot be poured. [ml]"""
+
 SMALLEST: Final = 0.5
 """Less than this is not worth a pour. [ml]"""
 
@@ -31,13 +34,55 @@ class Rest:
         In pouring order; empty when the pot is full.
     batch : float
         What the pot will hold at the end. [ml]
-    words : str
-        Said when it differs from what was planned.
+    too_much : str
+        Key of what was poured too much of; empty where nothing was.
+    grown : float
+        What the batch grows to for it, where the jug holds that. [ml]
+    full_at : float or None
+        What the jug holds, where that is less than the batch. [ml]
     """
 
     pours: tuple[Pour, ...]
     batch: float
-    words: str
+    too_much: str = ""
+    grown: float = 0.0
+    full_at: float | None = None
+
+
+def rest_words(rest: Rest, names: Mapping[str, str]) -> str:
+    """Return what is said where the rest differs from what was planned; nothing where it does not.
+
+    `names` are those of the tins by their keys.
+    """
+    name = names.get(rest.too_much, rest.too_much)
+    if rest.full_at is not None and not name:
+        return f"The jug holds {rest.full_at:.0f} ml, less than the batch: take a larger one, or mix less."
+    if rest.full_at is not None:
+        return (
+            f"Too much {name} for this jug: it will be full at {rest.full_at:.0f} ml, and the colour will lean to "
+            f"{name}. A larger jug would keep it."
+        )
+    return f"Too much {name}: the batch grows to {rest.grown:.0f} ml, and the colour stays." if name else ""
+
+
+def room_for(ml: float, *, there: float, capacity: float) -> float:
+    """Return what of a pour the jug takes: all of it, or what is missing to the brim where it is within `SLACK`. [ml]
+
+    Parameters
+    ----------
+    there : float
+        What is in the jug. [ml]
+
+    Raises
+    ------
+    ValueError
+        If the jug is full, or the pour cannot be in it.
+    """
+    if capacity - there < SMALLEST_POUR:
+        raise ValueError(f"the jug is full at {capacity:.0f} ml: take a larger one before you pour more")
+    if there + ml > capacity * (1.0 + SLACK):
+        raise ValueError(f"the jug holds {capacity:.0f} ml, and {there + ml:.0f} ml cannot be in it: weigh again")
+    return min(ml, capacity - there)
 
 
 def rest_of(asked: Sequence[Pour], poured: Mapping[str, float], *, capacity: float) -> Rest:
@@ -66,27 +111,23 @@ def rest_of(asked: Sequence[Pour], poured: Mapping[str, float], *, capacity: flo
     planned = sum(pour.ml for pour in asked)
     over = max((poured.get(pour.key, 0.0) / pour.ml for pour in asked), default=1.0)
     factor = over if over > 1.0 + SLACK else 1.0
-    words = ""
-    name = max(asked, key=lambda pour: poured.get(pour.key, 0.0) / pour.ml).key
-    if factor > 1.0:
-        words = f"Too much {name}: the batch grows to {planned * factor:.0f} ml, and the colour stays."
+    too_much = max(asked, key=lambda pour: poured.get(pour.key, 0.0) / pour.ml).key if factor > 1.0 else ""
+    full_at = None
     missing = {pour.key: max(0.0, pour.ml * factor - poured.get(pour.key, 0.0)) for pour in asked}
     room = capacity - there
     if sum(missing.values()) > room + 1e-9:
         share = room / sum(missing.values())
         missing = {key: ml * share for key, ml in missing.items()}
-        words = (
-            f"Too much {name} for this jug: it will be full at {capacity:.0f} ml, and the colour will lean to {name}. "
-            "A larger jug would keep it."
-            if factor > 1.0
-            else f"The jug holds {capacity:.0f} ml, less than the batch: take a larger one, or mix less."
-        )
+        full_at = capacity
     rest = tuple(
         Pour(key=pour.key, parts=pour.parts, ml=missing[pour.key])
         for pour in asked
         if missing[pour.key] >= _least(pour)
     )
-    return Rest(pours=rest, batch=there + sum(pour.ml for pour in rest), words=words)
+    return Rest(
+        pours=rest, batch=there + sum(pour.ml for pour in rest), too_much=too_much, grown=planned * factor,
+        full_at=full_at,
+    )  # fmt: skip
 
 
 def _least(pour: Pour) -> float:

@@ -11,6 +11,13 @@ LARGEST_BATCH: Final = 20_000.0
 """A batch is from a thimble to a builder's bucket. [ml]"""
 
 
+POUR_ERROR: Final = {"scale": 0.005, "strip": 0.03, "eye": 0.10}
+"""Relative error of a pour (one standard deviation) by how it was measured: weighed, to a mark, by eye."""
+
+SPOON_ERROR: Final = 0.03
+"""Relative error of the levelled spoons that a tint is made with."""
+
+
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Tool:
     """A way to measure.
@@ -44,7 +51,7 @@ TOOLS: Final = {
         Tool(key="parts", title="parts by eye", error=0.06),
         Tool(key="spoons", title="spoons", error=0.05, step=2.5, unit_said="spoons"),
         Tool(key="syringe", title="syringe", error=0.02, step=0.5, unit_said="ml"),
-        Tool(key="scale", title="scale", error=0.005, step_grams=0.1, unit_said="g"),
+        Tool(key="scale", title="scale", error=POUR_ERROR["scale"], step_grams=0.1, unit_said="g"),
         Tool(key="drops", title="drops", error=0.08, step=0.05, unit_said="drop"),
     )
 }

@@ -14,22 +14,11 @@ from jug_mingle.core.arrays import FloatArray
 from jug_mingle.core.colour.adaptation import adapt, cone_response, gains_to_XYZ
 from jug_mingle.core.colour.difference import delta_E_CIE2000
 from jug_mingle.core.colour.spaces import RGB_TO_XYZ, SRGB_WHITE, XYZ_to_Lab
+from jug_mingle.core.evidence.certainty import PHOTO_NOISE
 from jug_mingle.core.photos.patches import FAULTS, Patch, UnusablePatchError
 
 PAPER: Final = 0.90
 """Luminance factor of plain white paper, which a white tap is taken for."""
-
-NOISE: Final = {"chart": 2.5, "chips": 4.6, "two_whites": 4.9, "white": 5.2, "none": 12.0}
-"""Mean CIEDE2000 to expect of a colour caught by each method (docs/colour-science.md, `make bench ARGS=catch`)."""
-
-EXPECT: Final = {
-    "chart": "A chart in the picture: off by 2 to 3.",
-    "chips": "Your own dried chips in the picture: off by 4 to 6, less with more of them.",
-    "two_whites": "Two whites, for light from one side: off by 4 to 7.",
-    "white": "One white thing: off by 4 to 8.",
-    "none": "Nothing known in the picture: a guess, off by 10 and more.",
-}
-"""What a painter may expect of each method."""
 
 _RIDGE: Final = 0.3
 """Of the ridge regression, over the square of the number of known colours: few must not bend the light far."""
@@ -44,7 +33,7 @@ class Correction:
     Attributes
     ----------
     method : str
-        A key of `NOISE`.
+        A key of `PHOTO_NOISE`.
     matrix : (3, 3) ndarray
         Linear sRGB of the photo → XYZ under D65.
     noise : float
@@ -86,7 +75,7 @@ def as_it_is() -> Correction:
     return Correction(
         method="none",
         matrix=RGB_TO_XYZ,
-        noise=NOISE["none"],
+        noise=PHOTO_NOISE["none"],
         warnings=("Nothing white was tapped: the colour is a guess.",),
     )
 
@@ -118,7 +107,7 @@ def from_white(white: Patch, *, grey: bool = False) -> Correction:
     return Correction(
         method="white",
         matrix=_to_daylight(white.RGB, _GREY_CARD if grey else PAPER),
-        noise=NOISE["white"] * (1.2 if warnings else 1.0),
+        noise=PHOTO_NOISE["white"] * (1.2 if warnings else 1.0),
         warnings=warnings,
     )
 
@@ -142,7 +131,7 @@ def from_two_whites(first: Patch, second: Patch, *, at: tuple[tuple[float, float
     return Correction(
         method="two_whites",
         matrix=_to_daylight(mean),
-        noise=NOISE["two_whites"] * (1.3 if warnings else 1.0),
+        noise=PHOTO_NOISE["two_whites"] * (1.3 if warnings else 1.0),
         warnings=warnings,
         whites=tuple(zip(at, whites, strict=True)),
     )
@@ -183,7 +172,7 @@ def from_known(patches: Sequence[Patch], XYZ: FloatArray, *, method: str, known_
         )
     if len(good) > 3 and float(np.quantile(misses, 0.9)) > 9.0:
         warnings = (*warnings, "Some known colours disagree with the others: shadow, glare or another light on them?")
-    usual = NOISE["white"] if len(good) < 3 else NOISE[method]
+    usual = PHOTO_NOISE["white"] if len(good) < 3 else PHOTO_NOISE[method]
     noise = float(np.hypot(max(usual, float(np.mean(misses)) if len(good) > 5 else 0.0), known_to))
     return Correction(method=method, matrix=matrix, noise=noise, warnings=warnings)
 

@@ -1,13 +1,31 @@
-"""How much paint a piece takes, and what it costs."""
+"""How much paint a piece or a layer takes, how much of it keeps long enough, and what it costs. Common practice."""
 
-from collections.abc import Iterable
+from collections.abc import Iterable, Mapping, Sequence
+from dataclasses import dataclass
+from typing import Final
 
 from jug_mingle.core.evidence.fitted_shelf import Shelf
+from jug_mingle.core.finishes.blends import area_shares
+from jug_mingle.core.finishes.layer import Layer
+from jug_mingle.core.materials.handling import keeps_words, pot_life
+from jug_mingle.core.materials.kind import Kind
+from jug_mingle.core.materials.material import SPREAD_RATE
 from jug_mingle.core.measuring.pouring import Pour
+from jug_mingle.core.pieces.faces import Samples
+
+COATS: Final = 2
+"""Usual coats, where nobody says."""
+
+MARGIN: Final = 0.15
+"""What is kept for the brush, the jug and touching up, as a share of what is laid. [0..1]"""
+
+_USUAL_RECOAT: Final = 60.0
+_TOO_MUCH: Final = 1.1
+"""A batch larger than what is needed by this factor is said to be too large."""
 
 
-def paint_needed(area: float, *, coats: int, spread_rate: float, margin: float) -> float:
-    """Return the paint that an area takes. [ml]
+def paint_needed(area: float, *, coats: int, spread_rate: float, margin: float = MARGIN) -> float:
+    """Return the paint that an area takes; none for no area. [ml]
 
     Parameters
     ----------
@@ -18,19 +36,47 @@ def paint_needed(area: float, *, coats: int, spread_rate: float, margin: float) 
     spread_rate : float
         Area that a litre covers in one coat. [m²/L]
     margin : float
-        Kept for the brush, the jug and touching up, as a share. [0..1]
+        As `MARGIN`.
 
     Raises
     ------
     ValueError
         If a number is out of range.
     """
-    if not (0.0 < area < 1000.0 and 1 <= coats <= 10 and spread_rate > 0.0 and 0.0 <= margin <= 1.0):
+    if not (0.0 <= area < 1000.0 and 1 <= coats <= 10 and spread_rate > 0.0 and 0.0 <= margin <= 1.0):
         raise ValueError(
-            f"an area above 0 m², 1 to 10 coats, a spread rate above 0 and a margin up to 100 % are needed, "
+            f"an area from 0 m², 1 to 10 coats, a spread rate above 0 and a margin up to 100 % are needed, "
             f"got {area:g} m², {coats} coats, {spread_rate:g} m²/l and {100 * margin:g} %"
         )
     return 1000.0 * area * coats / spread_rate * (1.0 + margin)
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Taken:
+    """What a layer takes of one of its colours: the area that it covers [m²], how much is laid wet, undiluted [ml]."""
+
+    area: float
+    ml: float
+
+
+def taken_by(layer: Layer, samples: Samples, areas: Mapping[str, float]) -> list[Taken]:
+    """Return what a layer takes of each of its films, in their order.
+
+    Parameters
+    ----------
+    samples : Samples
+        The piece as it is drawn, by which shares of area are told.
+    areas : mapping
+        Painted area of each zone. [m²]
+    """
+    area, ml = [0.0] * len(layer.films), [0.0] * len(layer.films)
+    for zone in (zone for zone in areas if layer.films and zone in samples.zones and layer.reaches(zone)):
+        for n, (film, part) in enumerate(zip(layer.films, area_shares(layer, samples, zone), strict=True)):
+            # A coat is laid as thick as an ordinary one, whatever is wiped off again.
+            laid = areas[zone] * (part if layer.of.has("spares_paint") else 1.0)
+            ml[n] += paint_needed(laid, coats=layer.coats, spread_rate=film.spread_rate) / (1.0 + layer.water)
+            area[n] += areas[zone] * part
+    return [Taken(area=a, ml=b) for a, b in zip(area, ml, strict=True)]
 
 
 def coats_within(pot_life: float, *, coats: int, recoat: float) -> int:
@@ -46,6 +92,27 @@ def coats_within(pot_life: float, *, coats: int, recoat: float) -> int:
     if recoat <= 0.0:
         return coats
     return int(min(coats, 1 + pot_life * 24.0 * 60.0 // recoat))
+
+
+def spoils(area: float, kinds: Sequence[Kind], ml: float) -> str:
+    """Say where a batch of these kinds is more than an area takes before it spoils; nothing where it keeps, or is used.
+
+    Coats need their wait in between: of a mix that sets within hours not all of them can come from one batch.
+    """
+    life = pot_life(kinds)
+    if life is None or not kinds or area <= 0.0:
+        return ""
+    rate = min((kind.spread_rate for kind in kinds if kind.spread_rate > 0.0), default=SPREAD_RATE)
+    recoat = max(kind.handling.recoat or _USUAL_RECOAT for kind in kinds)
+    coats = coats_within(life, coats=COATS, recoat=recoat)
+    most = paint_needed(area, coats=coats, spread_rate=rate)
+    if ml <= most * _TOO_MUCH:
+        return ""
+    laid = "one coat" if coats == 1 else f"{coats} coats"
+    return (
+        f"Mixed, it {keeps_words(life)}. Until then the whole piece takes {most:.0f} ml in {laid}: mix that much, and "
+        "the rest when it is needed."
+    )
 
 
 def cost_of(shelf: Shelf, pours: Iterable[Pour]) -> float:

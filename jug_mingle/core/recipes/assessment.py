@@ -8,9 +8,9 @@ import numpy as np
 from numpy.typing import ArrayLike
 
 from jug_mingle.core.arrays import FloatArray, as_floats, read_only
-from jug_mingle.core.colour.difference import delta_E_CIE2000, even_metric
+from jug_mingle.core.colour.difference import delta_E_CIE2000, difference_words, even_metric
 from jug_mingle.core.colour.spaces import R_to_Lab, XYZ_to_Lab
-from jug_mingle.core.colour.spectra import BANDS
+from jug_mingle.core.colour.spectra import BANDS, Light
 from jug_mingle.core.evidence.fitted_shelf import Shelf
 from jug_mingle.core.evidence.mixtures import ground_body, mixed_film, palette_of, predict, shows_its_ground
 from jug_mingle.core.evidence.readings import MODEL_ERROR
@@ -140,3 +140,16 @@ def spreads_of(drawn: ArrayLike, goal: Goal, seed: int = 3) -> FloatArray:
         predicted = XYZ_to_Lab(drawn @ light.weights, light.white) + step
         found[number] = delta_E_CIE2000(predicted, Lab)
     return found
+
+
+_MATCH, _MISS = 2.0, 3.0
+"""Metamerism is told where the best light is below the first, the worst above the second and twice the best."""
+
+
+def metameric_words(expected: Sequence[float], lights: Sequence[Light]) -> str:
+    """Say where a match in one light is a miss in another (metamerism); nothing where it is not so. [CIEDE2000]"""
+    best, worst = int(np.argmin(expected)), int(np.argmax(expected))
+    if expected[best] >= _MATCH or expected[worst] < max(_MISS, 2.0 * expected[best]):
+        return ""
+    a, b = lights[best].title.lower(), lights[worst].title.lower()
+    return f"A match by {a}, but {difference_words(expected[worst])} by {b}."

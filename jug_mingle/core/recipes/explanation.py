@@ -1,6 +1,6 @@
 """Why a recipe is as it is: its curves, its look wet and sealed, its coats, and what a slip of one pot would do."""
 
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 
 import numpy as np
@@ -18,11 +18,15 @@ from jug_mingle.core.recipes.wishes import Target
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Slip:
-    """One part too much of one pot: the difference to the target before and after. [CIEDE2000]"""
+    """One part too much of one pot: the difference to the target before and after, and how far the colour moved.
+
+    [CIEDE2000]
+    """
 
     key: str
     before: float
     after: float
+    moved: float
 
 
 @dataclass(frozen=True, slots=True, kw_only=True, eq=False)
@@ -64,7 +68,9 @@ def explain(shelf: Shelf, pours: Sequence[Pour], target: Target, *, below: Groun
     for pour in pours:
         part = pour.ml / pour.parts
         more = [Pour(key=p.key, parts=p.parts, ml=p.ml + part * (p.key == pour.key)) for p in pours]
-        slips.append(Slip(key=pour.key, before=before, after=float(target.goal.miss(predict(shelf, more)))))
+        slipped = predict(shelf, more)
+        moved = float(Target(R=np.clip(R, 0.0, 1.0), lights=target.lights).goal.miss(slipped))
+        slips.append(Slip(key=pour.key, before=before, after=float(target.goal.miss(slipped)), moved=moved))
     return Explanation(
         R=R,
         wet=R_seen(body, veil_of("wet")),
@@ -73,4 +79,15 @@ def explain(shelf: Shelf, pours: Sequence[Pour], target: Target, *, below: Groun
         delta_E=tuple(misses),
         coats=coats_to_hide(paint.optics, X_coat=main.dry_coat, R_g=R_body(below.R_seen, below.veil), veil=paint.veil),
         slips=tuple(sorted(slips, key=lambda slip: -slip.after)),
+    )
+
+
+def pouring_order(found: Explanation, names: Mapping[str, str]) -> str:
+    """Return in which order to pour and why; `names` are those of the tins by their keys."""
+    if len(found.pots) == 1:
+        return "It is one pot as it is: stir it well."
+    fastest = names[max(found.slips, key=lambda slip: slip.moved).key]
+    return (
+        "Most first, so that there is something to stir into; the smallest and strongest last, by drops: "
+        f"{fastest} turns the colour fastest and cannot be taken out again."
     )

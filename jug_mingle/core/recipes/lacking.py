@@ -7,7 +7,7 @@ from typing import Final
 
 import numpy as np
 
-from jug_mingle.core.colour.difference import direction
+from jug_mingle.core.colour.difference import difference_words, direction
 from jug_mingle.core.colour.spaces import R_to_Lab
 from jug_mingle.core.colour.spectra import BANDS, WAVELENGTHS
 from jug_mingle.core.evidence.fitted_shelf import Shelf
@@ -48,6 +48,13 @@ def pigment_families() -> dict[str, Optics]:
     return found
 
 
+OUT_OF_REACH: Final = 4.0
+"""From this CIEDE2000 on the nearest recipe is no match, and the shelf lacks something."""
+
+_HELPS: Final = 0.75
+"""A family helps that leaves less than this share of the miss."""
+
+
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Lack:
     """Why a target is out of reach.
@@ -84,10 +91,19 @@ def what_is_lacking(shelf: Shelf, target: Target, wishes: Wishes, pours: Sequenc
             found = best_candidates(wider, goal, pots=pots, parts=wishes.parts, units=None, must=(wider.size - 1,))
             if found and found[0].miss < best[0]:
                 best = (found[0].miss, name)
-    helps = best[0] < 0.75 * nearest
+    helps = best[0] < _HELPS * nearest
     return Lack(
         nearest=nearest,
         misses=direction(R_to_Lab(R, target.lights[0]), R_to_Lab(target.R, target.lights[0])),
         family=best[1] if helps else None,
         with_it=best[0],
     )
+
+
+def nearest_words(lack: Lack | None) -> str:
+    """Return what to say where the shelf does not reach a colour; nothing where it does."""
+    if lack is None:
+        return ""
+    help_ = f" A {lack.family} on the shelf would help most: about {lack.with_it:.1f} with it." if lack.family else ""
+    how = f"{difference_words(lack.nearest)}, about {lack.nearest:.1f}: {lack.misses}"
+    return f"The shelf does not reach this colour. The nearest is {how}.{help_}"

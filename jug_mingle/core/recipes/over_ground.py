@@ -118,7 +118,7 @@ def _films(
     K = c @ np.array([shelf.optics(key).K for key in mix])
     S = c @ np.array([shelf.optics(key).S for key in mix])
     veil = float(c @ np.array([m.veil for m in materials]))
-    spread_rate = float(np.mean([m.spread_rate or m.kind.spread_rate for m in materials]))
+    spread_rate = float(np.mean([m.spread for m in materials]))
     thinned = materials[0].kind.optical == "hiding" and materials[0].kind.base == "water"
     tried = list(product(WATER if thinned else (0.0,), range(1, most_coats + 1), range(len(SHARE_LEFT))))
     X = np.array(

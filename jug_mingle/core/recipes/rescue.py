@@ -26,6 +26,13 @@ _ASSIMILATIONS: Final = 4
 _TRIED: Final = 40
 
 
+IN_POT_ERROR: Final = 0.08
+"""Relative error of what is in a jug that no pouring accounts for: settled paint, a wet jug, another tin."""
+
+RESCUED: Final = 1.5
+"""A batch is brought so near its target, or nearer where the target asks for it. [CIEDE2000]"""
+
+
 @dataclass(frozen=True, slots=True, kw_only=True, eq=False)
 class Pot:
     """A mixed pot as it really is, by all that is known: drawn optics that agree with its dried reading.

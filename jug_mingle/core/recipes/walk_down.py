@@ -54,7 +54,12 @@ class Addition:
     used: float
 
 
-def walk_down(rungs_: Sequence[Rung], *, solids: tuple[float, float], margin: float = 0.1) -> list[Addition]:
+def wet_share(share: FloatArray, solids: tuple[float, float]) -> FloatArray:
+    """Return the share of the second paint by wet volume, from its share of the dry film and the volume solids."""
+    return np.asarray(share / solids[1] / (share / solids[1] + (1.0 - share) / solids[0]))
+
+
+def walk_down(steps: Sequence[Rung], *, solids: tuple[float, float], margin: float) -> list[Addition]:
     """Return how one jug makes all steps: paint a step, add of the second paint, stir, paint the next.
 
     The first entry's `add` is the first paint that the jug is begun with. It is the least with which nothing runs
@@ -62,7 +67,7 @@ def walk_down(rungs_: Sequence[Rung], *, solids: tuple[float, float], margin: fl
 
     Parameters
     ----------
-    rungs_ : sequence of Rung
+    steps : sequence of Rung
         From a share of 0 upwards.
     solids : (float, float)
         Volume solids of the first paint and the second.
@@ -74,14 +79,13 @@ def walk_down(rungs_: Sequence[Rung], *, solids: tuple[float, float], margin: fl
     ValueError
         If the shares do not rise from 0, or the last one is 1: with pure second paint take a fresh jug.
     """
-    shares = np.array([rung.share for rung in rungs_])
+    shares = np.array([rung.share for rung in steps])
     if shares[0] > 1e-9 or np.any(np.diff(shares) <= 0.0):
         raise ValueError("the walk-down pot begins with the first paint, and every step holds more of the second")
     if shares[-1] >= 1.0 - 1e-9:
         raise ValueError("the last step is the second paint itself: paint it from its own jug")
-    # Parts by wet volume of the second paint, from its share of the dry film.
-    wet = shares / solids[1] / (shares / solids[1] + (1.0 - shares) / solids[0])
-    used = np.array([rung.ml for rung in rungs_]) * (1.0 + margin)
+    wet = wet_share(shares, solids)
+    used = np.array([rung.ml for rung in steps]) * (1.0 + margin)
     # The first paint left in the jug shrinks by what each step uses of it; it must last: count back from the end.
     first_used = used * (1.0 - wet)
     begin = float(first_used.sum())

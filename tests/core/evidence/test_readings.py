@@ -9,7 +9,8 @@ from numpy.testing import assert_allclose
 
 from jug_mingle.core.colour.spaces import R_to_Lab
 from jug_mingle.core.colour.spectra import light
-from jug_mingle.core.evidence.readings import NOISE, Hiding, Reading, Swatch, body_and_slopes, residual_block
+from jug_mingle.core.evidence.certainty import NOISE
+from jug_mingle.core.evidence.readings import Hiding, Reading, Swatch, body_and_slopes, residual_block
 from jug_mingle.core.optics.film import R_film, R_infinity, R_seen
 from tests.core.paints import TRUE, seen
 

@@ -5,8 +5,9 @@ import unittest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from jug_mingle.core.measuring.pouring import SLACK, Pour, rest_of
+from jug_mingle.core.measuring.pouring import SLACK, Pour, rest_of, rest_words, room_for
 
+NAMES = {"a": "Dark red", "b": "Barn Red", "c": "Tide"}
 ASKED = (Pour(key="a", parts=4, ml=200.0), Pour(key="b", parts=2, ml=100.0), Pour(key="c", parts=1, ml=50.0))
 
 
@@ -14,7 +15,7 @@ class RestTest(unittest.TestCase):
     def test_as_planned(self) -> None:
         rest = rest_of(ASKED, {"a": 200.0}, capacity=500.0)
         self.assertEqual([(p.key, p.ml) for p in rest.pours], [("b", 100.0), ("c", 50.0)])
-        self.assertEqual((rest.batch, rest.words), (350.0, ""))
+        self.assertEqual((rest.batch, rest_words(rest, NAMES)), (350.0, ""))
 
     @given(st.floats(1.03, 1.4), st.sampled_from("abc"))
     def test_too_much_keeps_the_ratio(self, over: float, key: str) -> None:
@@ -26,13 +27,29 @@ class RestTest(unittest.TestCase):
         total = sum(poured.values())
         for pour in ASKED:
             self.assertAlmostEqual(poured[pour.key] / total, pour.ml / 350.0, delta=SLACK)
-        self.assertIn("the colour stays", rest.words)
+        self.assertIn(f"Too much {NAMES[key]}: the batch grows", rest_words(rest, NAMES))
 
     def test_the_jug_is_the_limit(self) -> None:
         """When the jug cannot hold the larger batch, the rest fills it to the brim and it is said."""
         rest = rest_of(ASKED, {"a": 320.0}, capacity=400.0)
         self.assertAlmostEqual(rest.batch, 400.0)
-        self.assertIn("lean to a", rest.words)
+        self.assertIn("lean to Dark red.", rest_words(rest, NAMES))
+        self.assertIn("The jug holds 300 ml, less than the batch", rest_words(rest_of(ASKED, {}, capacity=300.0), {}))
+
+    def test_names_are_said_as_they_are(self) -> None:
+        """A name that holds the key of another tin, or a word of the sentence, is said unharmed."""
+        asked = (Pour(key="dark-red", parts=1, ml=100.0), Pour(key="red", parts=1, ml=100.0))
+        names = {"dark-red": "Dark red", "red": "Barn Red"}
+        words = rest_words(rest_of(asked, {"red": 130.0}, capacity=500.0), names)
+        self.assertEqual(words, "Too much Barn Red: the batch grows to 260 ml, and the colour stays.")
+
+    def test_room(self) -> None:
+        """A pour fits, is cut at the brim within the slack, or is refused; a full jug takes nothing."""
+        self.assertEqual(room_for(50.0, there=100.0, capacity=200.0), 50.0)
+        self.assertEqual(room_for(103.0, there=100.0, capacity=200.0), 100.0)
+        for ml, there, words in ((105.0, 100.0, "cannot be in it"), (1.0, 199.995, "full at 200 ml")):
+            with self.assertRaisesRegex(ValueError, words):
+                room_for(ml, there=there, capacity=200.0)
 
     def test_refused(self) -> None:
         with self.assertRaisesRegex(ValueError, "run over"):

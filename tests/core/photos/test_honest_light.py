@@ -8,6 +8,7 @@ from numpy.testing import assert_allclose
 from jug_mingle.core.colour.adaptation import adapt
 from jug_mingle.core.colour.difference import delta_E_CIE2000
 from jug_mingle.core.colour.spaces import RGB_TO_XYZ, SRGB_WHITE, R_to_Lab, XYZ_to_Lab, sRGB_to_RGB
+from jug_mingle.core.evidence.certainty import PHOTO_NOISE, PHOTO_WORDS
 from jug_mingle.core.photos import honest_light as hl
 from jug_mingle.core.photos.chart import chart_R, chart_XYZ
 from jug_mingle.core.photos.patches import Patch, UnusablePatchError, average
@@ -47,7 +48,7 @@ class WhiteTest(unittest.TestCase):
         self.assertGreater(guess.noise, 2 * sure.noise)
         self.assertIn("a guess", " ".join(guess.warnings))
         self.assertEqual(sure.warnings, ())
-        self.assertEqual(set(hl.NOISE), set(hl.EXPECT))
+        self.assertEqual(set(PHOTO_NOISE), set(PHOTO_WORDS))
 
     def test_cannot_serve(self) -> None:
         for RGB, words in (((1.0, 1.0, 1.0), "burnt out"), ((0.01, 0.01, 0.01), "too dark")):

@@ -1,9 +1,14 @@
 """How much paint a piece takes, and how many coats a mix lasts."""
 
 import unittest
+from typing import Any
 
+from jug_mingle.core.finishes import WAXES, Film, Layer
+from jug_mingle.core.materials.kinds import kind_of
+from jug_mingle.core.pieces import draw, usual_piece
 from jug_mingle.core.practice import amounts
 from jug_mingle.core.practice.amounts import coats_within, paint_needed
+from tests.core.paints import film
 
 
 class CoatsWithinTest(unittest.TestCase):
@@ -23,7 +28,6 @@ class CoatsWithinTest(unittest.TestCase):
 
     def test_paint_refused(self) -> None:
         for area, coats, rate, margin in (
-            (0, 1, 10, 0),
             (-1, 1, 10, 0),
             (1, 0, 10, 0),
             (1, 11, 10, 0),
@@ -31,7 +35,7 @@ class CoatsWithinTest(unittest.TestCase):
             (1, 1, 10, 2),
             (5000, 1, 10, 0),
         ):
-            with self.assertRaisesRegex(ValueError, "an area above 0"):
+            with self.assertRaisesRegex(ValueError, "an area from 0"):
                 paint_needed(area, coats=coats, spread_rate=rate, margin=margin)
 
 
@@ -42,3 +46,40 @@ class AmountsTest(unittest.TestCase):
         self.assertAlmostEqual(amounts.paint_needed(2, coats=2, spread_rate=10, margin=0.15), 460)
         with self.assertRaisesRegex(ValueError, "1 to 10 coats"):
             amounts.paint_needed(2, coats=0, spread_rate=10, margin=0)
+
+
+class TakenTest(unittest.TestCase):
+    """What a layer takes, by the spread rate of what is laid; a box has one front, its sides and a top."""
+
+    PIECE = usual_piece("box")
+
+    def taken(self, kind: str, *films: Film, **changes: Any) -> list[amounts.Taken]:
+        layer = Layer(kind=kind, films=films, **changes)
+        return amounts.taken_by(layer, draw(self.PIECE, 160, 120).samples(), self.PIECE.areas)
+
+    def test_by_its_own_spread_rate(self) -> None:
+        """Wax goes twice as far as paint; water thins what is laid; fifteen per cent are over."""
+        area = sum(self.PIECE.areas.values())
+        paint, wax = film("blue"), WAXES["brown wax"]
+        self.assertAlmostEqual(self.taken("paint", paint, coats=2)[0].ml, 1.15 * 2000 * area / 11.0, places=6)
+        self.assertAlmostEqual(self.taken("wax", wax)[0].ml, 1.15 * 1000 * area / 20.0, places=6)
+        self.assertAlmostEqual(self.taken("wash", paint, water=1.0)[0].ml, 1.15 * 1000 * area / 11.0 / 2.0, places=6)
+
+    def test_by_area(self) -> None:
+        """A blend shares its area out; what lies on one zone takes that alone; wear takes nothing."""
+        both = self.taken("blend", film("blue"), film("white"))
+        self.assertAlmostEqual(sum(one.area for one in both), sum(self.PIECE.areas.values()), places=6)
+        top = self.taken("paint", film("blue"), zones=("top",))[0]
+        self.assertAlmostEqual(top.area, self.PIECE.areas["top"], places=9)
+        self.assertEqual(self.taken("distress"), [])
+
+
+class SpoilsTest(unittest.TestCase):
+    def test_only_more_than_is_needed(self) -> None:
+        """Milk paint keeps two weeks: three litres on a square metre are too much, what it takes is not."""
+        milk, chalk = kind_of("milk_paint"), kind_of("chalk_paint")
+        said = amounts.spoils(1.0, [milk], 3000.0)
+        self.assertIn("keeps about 14 days. Until then the whole piece takes 256 ml in 2 coats", said)
+        for area, kinds, ml in ((1.0, [milk], 270.0), (0.0, [milk], 3000.0), (1.0, [chalk], 3000.0), (1.0, [], 3000.0)):
+            self.assertEqual(amounts.spoils(area, kinds, ml), "")
+        self.assertIn("sets within hours", amounts.spoils(1.0, [kind_of("home_chalk_paint")], 3000.0))

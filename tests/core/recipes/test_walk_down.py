@@ -61,7 +61,7 @@ class WalkDownTest(unittest.TestCase):
         R = np.full(36, 0.5)
         for shares, words in (((0.1, 0.5), "begins with the first paint"), ((0.0, 1.0), "from its own jug")):
             with self.assertRaisesRegex(ValueError, words):
-                walk_down([Rung(share=share, R=R, ml=10.0) for share in shares], solids=(0.4, 0.4))
+                walk_down([Rung(share=share, R=R, ml=10.0) for share in shares], solids=(0.4, 0.4), margin=0.1)
 
 
 def _apart(R: np.ndarray) -> np.ndarray:

@@ -1,0 +1,52 @@
+"""How sure a colour is by the way it became known: the error to expect, and the words for it. One place for both."""
+
+from typing import Final
+
+NOISE: Final = {"reader": 0.5, "card_photo": 2.5, "white_photo": 5.0, "label": 5.0, "exact": 0.02, "eye": 1.5}
+"""Mean CIEDE2000 error of a reading, by the way it was taken."""
+
+WAYS: Final = {
+    "reader": "colour reader",
+    "card_photo": "photo with known colours",
+    "white_photo": "photo with a white",
+    "photo": "photo alone",
+    "typed": "typed",
+    "file": "from a file",
+    "label": "label or table",
+    "eye": "compared by eye",
+    "coats": "counted coats",
+    "predicted": "predicted from a recipe",
+    "made": "made from other colours",
+    "exact": "exact",
+    "before": "from before: how is not known any more",
+}
+"""The ways in which a colour is known, in words."""
+
+PHOTO_NOISE: Final = {"chart": 2.5, "chips": 4.6, "two_whites": 4.9, "white": 5.2, "none": 12.0}
+"""Mean CIEDE2000 to expect of a colour caught in a photo, by what made its light honest (docs/colour-science.md,
+`make bench ARGS=catch`)."""
+
+PHOTO_WORDS: Final = {
+    "chart": "A chart in the picture: off by 2 to 3.",
+    "chips": "Your own dried chips in the picture: off by 4 to 6, less with more of them.",
+    "two_whites": "Two whites, for light from one side: off by 4 to 7.",
+    "white": "One white thing: off by 4 to 8.",
+    "none": "Nothing known in the picture: a guess, off by 10 and more.",
+}
+"""What a painter may expect of each."""
+
+_SURE: Final = 1.0
+_WORDS: Final = (
+    (_SURE, "sure"),
+    (3.5, "nearly sure: off by 2 to 3"),
+    (8.0, "fairly sure: it may be a shade off, by 4 to 8"),
+)
+
+
+def sureness(noise: float, how: str) -> str:
+    """Return in words how a colour was caught, a key of `WAYS`, and what error to expect of it [CIEDE2000]."""
+    if how == "before":
+        return f"from before: how it was caught is not known any more; kept then as off by about {noise:.1f}"
+    if how == "typed" and noise <= _SURE:
+        return "as typed"
+    return next((words for limit, words in _WORDS if noise <= limit), "a guess: tap something white to know better")

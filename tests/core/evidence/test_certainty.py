@@ -1,0 +1,18 @@
+"""How sure a colour is, and what is said of it."""
+
+import unittest
+
+from jug_mingle.core.evidence.certainty import PHOTO_NOISE, PHOTO_WORDS, sureness
+
+
+class SurenessTest(unittest.TestCase):
+    def test_words_follow_the_error(self) -> None:
+        """What is said of a noise agrees with what is said of the way that has it."""
+        for noise, how, words in (
+            (0.5, "reader", "sure"), (1.0, "typed", "as typed"), (1.01, "typed", "nearly sure"),
+            (PHOTO_NOISE["chart"], "card_photo", "off by 2 to 3"), (3.5, "photo", "nearly"), (3.6, "photo", "fairly"),
+            (PHOTO_NOISE["white"], "white_photo", "by 4 to 8"), (8.1, "photo", "a guess"), (2.0, "before", "about 2.0"),
+        ):  # fmt: skip
+            with self.subTest(noise=noise, how=how):
+                self.assertIn(words, sureness(noise, how))
+        self.assertEqual(set(PHOTO_NOISE), set(PHOTO_WORDS))
