@@ -56,11 +56,9 @@ def run_class(name: str) -> Outcome:
 
 
 def group_of(test: unittest.TestCase) -> str:
-    """Return what is run together with a test: its class; of a failed import or a doctest its module."""
+    """Return what is run together with a test: its class; of a doctest its module."""
     kind = type(test)
-    if kind.__module__ in ("unittest.loader", "doctest"):
-        return test.id().removeprefix("unittest.loader._FailedTest.") if "loader" in kind.__module__ else FACADE
-    return f"{kind.__module__}.{kind.__qualname__}"
+    return FACADE if kind.__module__ == "doctest" else f"{kind.__module__}.{kind.__qualname__}"
 
 
 def in_processes(names: list[str], processes: int) -> Iterator[Outcome]:
@@ -80,12 +78,18 @@ def main(wanted: list[str]) -> int:
     """Run them and say how many passed."""
     loader = unittest.defaultTestLoader
     suite = loader.loadTestsFromNames(wanted) if wanted else loader.discover("tests", top_level_dir=".")
-    groups = dict.fromkeys(group_of(test) for test in classes_of(suite))
-    if not groups:
+    tests = list(classes_of(suite))
+    if not tests:
         print("no test was found")
         return 1
+    groups = dict.fromkeys(group_of(test) for test in tests)
+    cannot_load = any(type(test).__module__ == "unittest.loader" for test in tests)
     processes = int(os.environ.get("TEST_PROCESSES", os.cpu_count() or 1))
-    if processes < 2 or any(name.count(".") > 2 and name.split(".")[-1].startswith("test_") for name in wanted):
+    if (
+        processes < 2
+        or cannot_load
+        or any(name.count(".") > 2 and name.split(".")[-1].startswith("test_") for name in wanted)
+    ):
         return one_after_the_other(suite)
     outcomes = []
     for one in in_processes(list(groups), processes):

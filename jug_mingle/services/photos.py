@@ -1,18 +1,16 @@
 """Photos: kept as uploaded, worked on as an upright sRGB copy; their patches, their light, their scheme."""
 
 import hashlib
-from collections import OrderedDict
 from collections.abc import Sequence
 from dataclasses import dataclass
 from pathlib import Path
-from threading import Lock
 from typing import Final
 
 import numpy as np
 from sqlalchemy import select
 from sqlalchemy.orm import Session
 
-from jug_mingle.core.colour.spaces import R_to_XYZ, sRGB_to_RGB
+from jug_mingle.core.colour.spaces import LINEAR_OF_BYTE, R_to_XYZ
 from jug_mingle.core.evidence.mixtures import masstone
 from jug_mingle.core.photos.chart import Chart, read_chart
 from jug_mingle.core.photos.honest_light import (
@@ -32,6 +30,7 @@ from jug_mingle.formats.images import NotAPictureError, PictureTooLargeError, Pi
 from jug_mingle.services.evidence_level import levels
 from jug_mingle.services.jobs import get_job
 from jug_mingle.services.materials import get_material
+from jug_mingle.services.newest import Newest
 from jug_mingle.services.shelf_fit import fitted_shelf
 from jug_mingle.store.files import written_whole
 from jug_mingle.store.models import PhotoRow
@@ -42,7 +41,7 @@ LONGEST: Final = 2400
 _ANY: Final = 200_000_000
 """What was let in once is opened again, whatever the limit is today. [pixels]"""
 
-_LINEAR: Final = np.asarray(sRGB_to_RGB(np.repeat(np.arange(256)[:, np.newaxis] / 255.0, 3, axis=1))[:, 0])
+_LINEAR: Final = LINEAR_OF_BYTE
 
 
 @dataclass(frozen=True, slots=True)
@@ -60,29 +59,11 @@ class PhotoFolder:
         return self.path / f"{sha256}.jpg"
 
 
-class _Open:
-    """The photos last looked at, decoded."""
+_open: Newest[Path, Pixels] = Newest(3)
+"""The photos last looked at, decoded."""
 
-    def __init__(self, most: int = 3) -> None:
-        self._kept: OrderedDict[Path, Pixels] = OrderedDict()
-        self._lock = Lock()
-        self._most = most
-
-    def pixels(self, row: PhotoRow, folder: PhotoFolder) -> Pixels:
-        file = folder.working(row.sha256)
-        with self._lock:
-            if file not in self._kept:
-                try:
-                    self._kept[file] = decode(file.read_bytes(), max_pixels=LONGEST**2, longest=LONGEST)[0]
-                except (OSError, NotAPictureError):
-                    self._kept[file] = _remade(row, folder)
-                while len(self._kept) > self._most:
-                    self._kept.popitem(last=False)
-            self._kept.move_to_end(file)
-            return self._kept[file]
-
-
-_open = _Open()
+_charts: Newest[str, Chart | None] = Newest(50)
+"""The chart in each photo, found or not."""
 
 
 def pixels_of(row: PhotoRow, folder: PhotoFolder) -> Pixels:
@@ -93,7 +74,15 @@ def pixels_of(row: PhotoRow, folder: PhotoFolder) -> Pixels:
     NotFoundError
         If the upload itself is gone or damaged, too.
     """
-    return _open.pixels(row, folder)
+    file = folder.working(row.sha256)
+
+    def make() -> Pixels:
+        try:
+            return decode(file.read_bytes(), max_pixels=LONGEST**2, longest=LONGEST)[0]
+        except (OSError, NotAPictureError):
+            return _remade(row, folder)
+
+    return _open.get(file, make)
 
 
 def working_file(row: PhotoRow, folder: PhotoFolder) -> Path:
@@ -217,30 +206,27 @@ def _from_chips(session: Session, row: PhotoRow, folder: PhotoFolder, lighting: 
     return from_known(patches, XYZ, method="chips", known_to=known_to / np.sqrt(len(patches)))
 
 
-_charts: OrderedDict[str, Chart | None] = OrderedDict()
-
-
 def chart_on(row: PhotoRow, folder: PhotoFolder, corners: Sequence[tuple[float, float]] | None) -> Chart:
     """Return the chart in a photo, found or by its corners; UnfitError when there is none."""
     pixels = pixels_of(row, folder)
     try:
         if corners is not None:
             return read_chart(_LINEAR[pixels], np.array(corners))
-        if row.sha256 not in _charts:
-            from jug_mingle.formats.chart_finder import find_chart  # OpenCV takes a fifth of a second to import
-
-            _charts[row.sha256] = find_chart(pixels, _LINEAR[pixels])
-            while len(_charts) > 50:
-                _charts.popitem(last=False)
+        found = _charts.get(row.sha256, lambda: _found_chart(pixels))
     except UnusablePatchError as error:
         raise UnfitError(str(error)) from error
-    found = _charts[row.sha256]
     if found is None:
         raise UnfitError(
             "no 24-patch card was found in this photo: it must lie wholly in the picture, unshadowed. Mark the four "
             "outer corners of its patches instead"
         )
     return found
+
+
+def _found_chart(pixels: Pixels) -> Chart | None:
+    from jug_mingle.formats.chart_finder import find_chart  # OpenCV takes a fifth of a second to import
+
+    return find_chart(pixels, _LINEAR[pixels])
 
 
 def scheme_of(

@@ -1,10 +1,8 @@
 """The fitted shelf: all tins with their optics, fitted to all readings, kept until either changes."""
 
-from collections import OrderedDict
 from collections.abc import Callable, Sequence
 from dataclasses import replace
 from pathlib import Path
-from threading import Lock
 
 from sqlalchemy import select
 from sqlalchemy.orm import Session
@@ -14,51 +12,31 @@ from jug_mingle.core.evidence.fitted_shelf import Shelf
 from jug_mingle.core.materials.material import Material
 from jug_mingle.services import kept_fit
 from jug_mingle.services.materials import OPTICAL_FACTS, material_rows, to_material
+from jug_mingle.services.newest import Newest
 from jug_mingle.services.readings import reading_rows, to_reading
 from jug_mingle.store.models import ReadingRow, ReadingVolumeRow
 
-
-class _Fits:
-    """The newest fits, by what they were made of; fitting a shelf takes a few tenths of a second."""
-
-    def __init__(self, most: int = 4) -> None:
-        self._kept: OrderedDict[str, Shelf] = OrderedDict()
-        self._making: dict[str, Lock] = {}
-        self._lock = Lock()
-        self._most = most
-
-    def fit(
-        self, materials: tuple[Material, ...], readings: Callable[[], Sequence[ReadingRow]], key: str, folder: Path
-    ) -> Shelf:
-        """Return the shelf; what is left and what it cost are of today, and do not make the fit anew.
-
-        A fit is made once, and nobody who asks for another waits for it; that of the last start lies in the folder.
-        """
-        with self._lock:
-            making = self._making.setdefault(key, Lock())
-        with making:
-            with self._lock:
-                found = self._kept.get(key)
-            if found is None:
-                found = kept_fit.load(folder, key, materials)
-            if found is None:
-                found = characterise(materials, [to_reading(row) for row in readings()])
-            elif found.materials != materials:
-                found = replace(found, materials=materials)
-            with self._lock:
-                self._kept[key] = found
-                self._kept.move_to_end(key)
-                while len(self._kept) > self._most:
-                    self._making.pop(self._kept.popitem(last=False)[0], None)
-            return found
-
-    def key_of(self, shelf: Shelf) -> str | None:
-        """Return the key of a fit; nothing where it is kept no more."""
-        with self._lock:
-            return next((key for key, kept in self._kept.items() if kept is shelf), None)
+_fits: Newest[str, Shelf] = Newest(4)
+"""Fitting a shelf takes a few tenths of a second."""
 
 
-_fits = _Fits()
+def _fit(
+    materials: tuple[Material, ...], readings: Callable[[], Sequence[ReadingRow]], key: str, folder: Path
+) -> Shelf:
+    """Return the shelf; what is left and what it cost are of today, and do not make the fit anew.
+
+    That of the last start lies in the folder.
+    """
+
+    def make() -> Shelf:
+        kept = kept_fit.load(folder, key, materials)
+        return characterise(materials, [to_reading(row) for row in readings()]) if kept is None else kept
+
+    found = _fits.get(key, make)
+    if found.materials != materials:
+        found = replace(found, materials=materials)
+        _fits.put(key, found)
+    return found
 
 
 def fitted_shelf(session: Session, *, without: int | None = None) -> Shelf:
@@ -82,7 +60,7 @@ def fitted_shelf(session: Session, *, without: int | None = None) -> Shelf:
         )
     )
     materials = tuple(to_material(row) for row in rows)
-    return _fits.fit(
+    return _fit(
         materials, lambda: [row for row in reading_rows(session) if row.id != without], key, file.parent
     )  # fmt: skip
 

@@ -14,7 +14,7 @@ from jug_mingle.core.recipes.assessment import assess
 from jug_mingle.services import batches, kept_fit, materials, predictions, readings, recipes, shelf_fit
 from jug_mingle.services.predictions import FILLED_IN, fill_in, then_of
 from jug_mingle.store.models import PotRow
-from tests.services.test_services import ServiceCase
+from tests.services.support import ServiceCase
 
 
 class ThenAndNowTest(ServiceCase):

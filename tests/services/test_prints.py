@@ -11,7 +11,7 @@ from jug_mingle.documents.look import LayerIn
 from jug_mingle.errors import ConflictError, UnfitError
 from jug_mingle.services import looks, materials, ombres, pieces, prints, recipes
 from jug_mingle.store.models import PieceRow
-from tests.services.test_services import ServiceCase
+from tests.services.support import ServiceCase
 
 WINDOW = light("window")
 

@@ -1,0 +1,63 @@
+"""Costly results are made once, and only the newest are kept."""
+
+import threading
+import unittest
+
+from jug_mingle.services.newest import Newest
+
+
+class NewestTest(unittest.TestCase):
+    def test_made_once(self) -> None:
+        """Eight threads that ask for one result at once get the same, made a single time."""
+        made: list[int] = []
+        start = threading.Barrier(8)
+        kept: Newest[str, object] = Newest(2)
+        found: list[object] = []
+
+        def make() -> object:
+            made.append(1)
+            return object()
+
+        def ask() -> None:
+            start.wait()
+            found.append(kept.get("a", make))
+
+        threads = [threading.Thread(target=ask) for _ in range(8)]
+        for thread in threads:
+            thread.start()
+        for thread in threads:
+            thread.join()
+        self.assertEqual(len(made), 1)
+        self.assertEqual(len(set(map(id, found))), 1)
+
+    def test_the_oldest_goes(self) -> None:
+        """Of three only the two asked for last stay; a key is found by its very result."""
+        kept: Newest[str, list[str]] = Newest(2)
+        results = {key: kept.get(key, lambda key=key: [key]) for key in "ab"}  # type: ignore[misc]
+        kept.get("a", list)
+        kept.get("c", lambda: ["c"])
+        self.assertEqual(kept.get("b", lambda: ["anew"]), ["anew"])
+        self.assertIsNone(kept.key_of(results["a"]))
+        kept.put("b", results["b"])
+        self.assertEqual(kept.key_of(results["b"]), "b")
+        self.assertIsNone(kept.key_of(["b"]))
+
+    def test_one_slow_result_stops_no_other(self) -> None:
+        """While one is made another is got; an error is raised, and the next ask tries again."""
+        kept: Newest[str, int] = Newest(2)
+        go, begun = threading.Event(), threading.Event()
+
+        def slow() -> int:
+            begun.set()
+            go.wait(10)
+            return 1
+
+        thread = threading.Thread(target=lambda: kept.get("slow", slow))
+        thread.start()
+        begun.wait(10)
+        self.assertEqual(kept.get("quick", lambda: 2), 2)
+        go.set()
+        thread.join()
+        with self.assertRaises(ZeroDivisionError):
+            kept.get("bad", lambda: 1 // 0)
+        self.assertEqual(kept.get("bad", lambda: 3), 3)
