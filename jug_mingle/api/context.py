@@ -3,13 +3,13 @@
 from collections.abc import Callable, Iterator
 from contextlib import contextmanager
 from dataclasses import dataclass
-from typing import Annotated, Any, Literal
+from typing import Annotated, Any
 
 from anyio import CapacityLimiter, to_thread
 from fastapi import Depends, Query, Request, Response
 from sqlalchemy.orm import Session
 
-from jug_mingle.api.common.schemas import LightName, Problem
+from jug_mingle.api.common.schemas import LightName, Problem, UnitName
 from jug_mingle.devices.reader import ColourReader
 from jug_mingle.devices.scale import Scale
 from jug_mingle.services.photos import PhotoFolder
@@ -56,7 +56,6 @@ def read_session(context: ContextNow) -> Iterator[Session]:
 
 ReadSession = Annotated[Session, Depends(read_session)]
 LightNow = Annotated[LightName, Query(description="The light in which colours are shown.")]
-UnitName = Literal["ml", "spoons", "metric_spoons", "fl_oz", "g", "drop"]
 UnitNow = Annotated[UnitName, Query(description="The unit in which amounts are said.")]
 
 

@@ -10,6 +10,7 @@ from jug_mingle.api.jobs import routes as jobs
 from jug_mingle.api.jugs import routes as jugs
 from jug_mingle.api.lights import routes as lights
 from jug_mingle.api.looks import routes as looks
+from jug_mingle.api.measuring import routes as measuring
 from jug_mingle.api.mixes import routes as mixes
 from jug_mingle.api.ombres import routes as ombres
 from jug_mingle.api.photos import routes as photos
@@ -31,6 +32,7 @@ NOUNS: Final = (
     jugs,
     lights,
     looks,
+    measuring,
     mixes,
     ombres,
     photos,

@@ -88,11 +88,15 @@ class LineClient:
         self.send(command)
         return self.listen()
 
+    def _connected(self) -> socket.socket:
+        if self._socket is None:
+            raise DeviceGoneError("The device is not connected: open the line first.")
+        return self._socket
+
     def send(self, command: str) -> None:
         """Send a command without waiting for an answer."""
-        assert self._socket is not None
         try:
-            self._socket.sendall(f"{command}\n".encode())
+            self._connected().sendall(f"{command}\n".encode())
         except OSError as error:
             raise DeviceGoneError("The device hung up. Switch it on again.") from error
 
@@ -104,10 +108,10 @@ class LineClient:
         return words
 
     def _line(self) -> bytes:
-        assert self._socket is not None
+        connected = self._connected()
         while b"\n" not in self._buffer:
             try:
-                chunk = self._socket.recv(LONGEST)
+                chunk = connected.recv(LONGEST)
             except TimeoutError as error:
                 raise DeviceSlowError(
                     f"The device did not answer within {self._timeout:g} s. Wake it up and try again."

@@ -2,25 +2,15 @@
 
 from typing import Annotated, Literal
 
-from pydantic import AfterValidator, Field, StringConstraints, WithJsonSchema
+from pydantic import Field, StringConstraints
 
 from jug_mingle.core.finishes.kinds import KINDS
 from jug_mingle.core.finishes.layer import Pattern, Place
-from jug_mingle.documents.strict import StrictModel
+from jug_mingle.documents.strict import OneOf, StrictModel
 
 Share = Annotated[float, Field(ge=0.0, le=1.0)]
 Zone = Literal["front", "body", "top", "side", "leg", "plinth", "moulding", "inside"]
-
-
-def _known(kind: str) -> str:
-    if kind not in KINDS:
-        raise ValueError(f"there is no layer {kind!r}; known are {', '.join(KINDS)}")
-    return kind
-
-
-KindName = Annotated[
-    str, AfterValidator(_known), WithJsonSchema({"type": "string", "enum": list(KINDS), "title": "Kind"})
-]
+KindName = Annotated[str, OneOf(KINDS)]
 ColourName = Annotated[str, StringConstraints(strip_whitespace=True, min_length=1, max_length=90)]
 """A role ("first", "second", "third" jug), "mix:7", "pot:sloe-skin", a wax ("brown wax") or a gilding ("gold")."""
 

@@ -1,8 +1,10 @@
 """The base of everything that is said to the program: strict models, numbers of rows, places on a photo."""
 
-from typing import Annotated, Final
+from collections.abc import Iterable
+from typing import Annotated, Any, Final
 
-from pydantic import BaseModel, ConfigDict, Field
+from pydantic import BaseModel, ConfigDict, Field, GetCoreSchemaHandler, GetJsonSchemaHandler
+from pydantic_core import CoreSchema, PydanticCustomError, core_schema
 
 Id = Annotated[int, Field(ge=-(2**63), le=2**63 - 1)]
 """The number of a row; what the database cannot hold is refused at the door."""
@@ -12,6 +14,27 @@ _DIGITS: Final = 18
 
 Pixel = Annotated[float, Field(ge=-1e6, le=1e6)]
 Point = tuple[Pixel, Pixel]
+
+
+class OneOf:
+    """Marks a text as one of a table's keys: menus, API and refusals follow the table."""
+
+    def __init__(self, values: Iterable[str]) -> None:
+        self.known = list(values)
+        *most, last = [repr(value) for value in self.known]
+        self.expected = f"{', '.join(most)} or {last}" if most else last
+
+    def check(self, value: str) -> str:
+        """Return the value; a finding like Pydantic's own of a literal where it is not known."""
+        if value not in self.known:
+            raise PydanticCustomError("literal_error", "must be one of {expected}", {"expected": self.expected})
+        return value
+
+    def __get_pydantic_core_schema__(self, source: Any, handler: GetCoreSchemaHandler) -> CoreSchema:
+        return core_schema.no_info_after_validator_function(self.check, handler(source))
+
+    def __get_pydantic_json_schema__(self, schema: CoreSchema, handler: GetJsonSchemaHandler) -> dict[str, Any]:
+        return {"type": "string", "enum": self.known}
 
 
 class StrictModel(BaseModel):

@@ -1,6 +1,7 @@
 """What is printed: of a mix the pour strip, the lid label and the recipe card; of a piece its finish sheet."""
 
 from collections.abc import Callable, Sequence
+from datetime import date
 from typing import Final, Literal
 
 import numpy as np
@@ -30,7 +31,7 @@ from jug_mingle.services.ombres import ladder
 from jug_mingle.services.pieces import drawn, get_piece, piece_of
 from jug_mingle.services.predictions import assess_mix, pours_of
 from jug_mingle.services.shelf_fit import fitted_shelf
-from jug_mingle.store.models import TargetRow, now
+from jug_mingle.store.models import TargetRow
 
 _MOST_PARTS: Final = 48
 
@@ -46,9 +47,9 @@ def _screen(R: FloatArray) -> tuple[float, float, float]:
 
 
 def printed(
-    session: Session, mix_id: int, kind: Literal["strip", "label", "card"], *, jug: str | None, unit: str
+    session: Session, mix_id: int, kind: Literal["strip", "label", "card"], *, jug: str | None, unit: str, day: date
 ) -> bytes:
-    """Return a PDF of a mix; UnfitError when it does not fit the jug or the page."""
+    """Return a PDF of a mix, dated by a day; UnfitError when it does not fit the jug or the page."""
     mix, shelf = get_mix(session, mix_id), fitted_shelf(session)
     lines, whole = [], sum(pour.parts for pour in pours_of(mix))
     for pour in pours_of(mix):
@@ -71,7 +72,7 @@ def printed(
     days = pot_life_of(kinds)
     keeps = keeps_words(days)
     if kind == "label":
-        return lid_label(lines, title=mix.name, job=job.name, made=now().date(), keeps=keeps, sRGB=_screen(recipe.R))
+        return lid_label(lines, title=mix.name, job=job.name, made=day, keeps=keeps, sRGB=_screen(recipe.R))
     target = session.get(TargetRow, mix.target_id or 0)
     near = likely_words(recipe.expected, recipe.low, recipe.high)
     words = "Dry a strip first."
@@ -80,7 +81,7 @@ def printed(
     cautions = {kind_of(one).caution for one in kinds} - {""}
     said_too = ["Follow the labels, local rules and licensed trades."] if cautions else []
     return recipe_card(
-        lines, title=mix.name, job=job.name, made=now().date(), said=words, cautions=[*sorted(cautions), *said_too],
+        lines, title=mix.name, job=job.name, made=day, said=words, cautions=[*sorted(cautions), *said_too],
         target=None if target is None else _screen(np.array(target.R)), mix=_screen(recipe.R),
     )  # fmt: skip
 

@@ -1,7 +1,7 @@
 """Recipes for a target from the shelf, by hand, side by side, and what lies behind them."""
 
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 import numpy as np
 from sqlalchemy.orm import Session
@@ -14,7 +14,7 @@ from jug_mingle.core.evidence.fitted_shelf import Shelf
 from jug_mingle.core.evidence.level import white_of
 from jug_mingle.core.evidence.next_swatch import NextSwatch
 from jug_mingle.core.materials.material import may_mix
-from jug_mingle.core.measuring.pouring import Pour
+from jug_mingle.core.measuring.pouring import Pour, shared_out
 from jug_mingle.core.measuring.tools import tool
 from jug_mingle.core.optics.grounds import ground
 from jug_mingle.core.recipes.assessment import DRAWS, Recipe, assess
@@ -110,11 +110,24 @@ def _checked(session: Session, shelf: Shelf, asked: Sequence[PourAsked]) -> list
 
 
 def try_by_hand(
-    session: Session, target_id: int, asked: Sequence[PourAsked], *, tool_key: str, lights: Sequence[Light]
+    session: Session,
+    target_id: int,
+    asked: Sequence[PourAsked],
+    *,
+    tool_key: str,
+    lights: Sequence[Light],
+    batch: float | None = None,
 ) -> tuple[Recipe, Shelf]:
-    """Return a recipe by hand with its prediction against a target, and the shelf that it was made from."""
+    """Return a recipe by hand with its prediction against a target, and the shelf that it was made from.
+
+    A `batch` is shared out by the parts asked for, as the tool measures it [ml]; without one each pour is as asked.
+    """
     shelf, target = fitted_shelf(session), get_target(session, target_id)
     pours = tuple(_checked(session, shelf, asked))
+    if batch is not None:
+        unit = tool(tool_key).unit(max(shelf.materials[shelf.index(pour.key)].mass_density for pour in pours))
+        shares = shared_out([pour.parts for pour in pours], batch=batch, unit=unit)
+        pours = tuple(replace(pour, ml=ml) for pour, ml in zip(pours, shares, strict=True))
     wanted = Target(R=np.array(target.R), lights=tuple(lights))
     return assess(shelf, wanted, [pours], pour_error=tool(tool_key).error, draws=shelf.draw(DRAWS))[0], shelf
 

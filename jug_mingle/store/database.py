@@ -177,7 +177,8 @@ def _upgrade(engine: Engine) -> None:
         # SQLite changes a table by making it anew and dropping the old one: with foreign keys on, dropping a job would
         # take with it all that belongs to it. They cannot be turned off within a transaction.
         driver = connection.connection.driver_connection
-        assert driver is not None
+        if driver is None:
+            raise RuntimeError("the database has no connection of its own to turn foreign keys off in")
         driver.execute("PRAGMA foreign_keys=OFF")
         with connection.begin():
             config.attributes["connection"] = connection

@@ -1,6 +1,7 @@
 """What stands on a finish sheet: every kind of layer is said in full, with how long to wait after it."""
 
 import io
+from datetime import date
 from typing import Any
 
 from pypdf import PdfReader
@@ -91,8 +92,9 @@ class FinishSheetTest(SheetCase):
         looks.wear(self.session, self.piece.id, look.id)
         sheet = prints.sheet_of(self.session, self.piece.id, light=WINDOW, unit="spoons")()
         self.assertRegex(PdfReader(io.BytesIO(sheet)).pages[0].extract_text(), r"cups? \+ \d tablespoon")
-        card = prints.printed(self.session, self.blue, "card", jug=None, unit="g")
+        card = prints.printed(self.session, self.blue, "card", jug=None, unit="g", day=date(2026, 11, 24))
         words = PdfReader(io.BytesIO(card)).pages[0].extract_text()
+        self.assertIn("2026-11-24", words)
         self.assertRegex(words, r"217.5 g · 3 parts")
         self.assertRegex(words, r"about \d+\.\d, likely \d+\.\d–\d+\.\d")
 

@@ -1,13 +1,17 @@
 """What goes over the wire in many places: names, lights, problems, chips of colour."""
 
-from typing import Annotated, Literal
+from typing import Annotated
 
 from pydantic import BaseModel, Field, StringConstraints
 
-LightName = Literal[
-    "window", "bulb", "cool_led", "tube", "evening_window", "north_window", "warm_led", "neutral_led", "old_tube"
-]
-ToolName = Literal["parts", "spoons", "syringe", "scale", "drops"]
+from jug_mingle.core.colour.spectra import LIGHT_NAMES
+from jug_mingle.core.measuring.tools import TOOLS
+from jug_mingle.core.measuring.units import UNITS
+from jug_mingle.documents.strict import OneOf
+
+LightName = Annotated[str, OneOf(LIGHT_NAMES)]
+ToolName = Annotated[str, OneOf(TOOLS)]
+UnitName = Annotated[str, OneOf(UNITS)]
 Name = Annotated[str, StringConstraints(strip_whitespace=True, min_length=1, max_length=120)]
 Room = Annotated[str, StringConstraints(strip_whitespace=True, max_length=120)]
 Hex = Annotated[str, Field(pattern="^#[0-9a-f]{6}$")]

@@ -1,10 +1,9 @@
 """Jobs: begun, named, and each with all that belongs to it."""
 
-from typing import Annotated, cast
+from typing import Annotated
 
 from fastapi import APIRouter, Query
 
-from jug_mingle.api.common.schemas import LightName
 from jug_mingle.api.context import PROBLEMS, ContextNow, LightNow, ReadSession
 from jug_mingle.api.jobs.schemas import AmountOut, JobChangeIn, JobIn, JobOut, JobWholeOut, RoomsIn
 from jug_mingle.api.jobs.serializers import job_out
@@ -51,8 +50,8 @@ def get_job(job_id: Id, session: ReadSession, light: LightNow = "window") -> Job
         id=row.id,
         name=row.name,
         room=row.room,
-        workshop_light=cast(LightName, row.workshop_light),
-        room_light=cast(LightName, row.room_light),
+        workshop_light=row.workshop_light,
+        room_light=row.room_light,
         photos=[photo_out(photo) for photo in photos.photo_rows(session, job_id)],
         targets=targets_out(targets.target_rows(session, job_id), shown, (row.workshop_light, row.room_light)),
         mixes=whole_mixes(session, row, mixes.mix_rows(session, job_id), light),

@@ -5,8 +5,9 @@ from typing import Annotated, Literal
 from pydantic import BaseModel, Field
 
 from jug_mingle.api.common.schemas import Name
+from jug_mingle.core.pieces import FORMS
 from jug_mingle.documents.look import Zone
-from jug_mingle.documents.strict import Id, StrictModel
+from jug_mingle.documents.strict import Id, OneOf, StrictModel
 
 
 class PieceOut(BaseModel):
@@ -21,10 +22,7 @@ class PieceOut(BaseModel):
     look_id: int | None
 
 
-FormName = Literal[
-    "card_cabinet", "chest", "bedside", "cupboard", "table", "chair", "stool", "settle", "desk", "roll_desk",
-    "bookcase", "mirror", "box", "board",
-]  # fmt: skip
+FormName = Annotated[str, OneOf(FORMS)]
 # Wide open: the core says in a painter's words what a piece may measure.
 Metres = Annotated[float, Field(ge=-1e6, le=1e6)]
 Count = Annotated[int, Field(ge=-1_000_000, le=1_000_000)]

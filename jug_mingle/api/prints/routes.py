@@ -1,8 +1,9 @@
 """What is printed of a mix."""
 
-from typing import Literal
+from datetime import date
+from typing import Annotated, Literal
 
-from fastapi import APIRouter, Response
+from fastapi import APIRouter, Query, Response
 
 from jug_mingle.api.context import PROBLEMS, ReadSession, UnitNow
 from jug_mingle.api.jugs.schemas import JugName
@@ -18,8 +19,11 @@ def print_mix(
     session: ReadSession,
     jug: JugName | None = None,
     unit: UnitNow = "ml",
+    day: Annotated[date | None, Query(description="Today, where the person is; by this machine without it.")] = None,
 ) -> Response:
     """Return a pour strip for a jug, a lid label or a recipe card, at true size."""
     from jug_mingle.services import prints  # an ordinary start need not import ReportLab
 
-    return Response(prints.printed(session, mix_id, kind, jug=jug, unit=unit), media_type="application/pdf")
+    return Response(
+        prints.printed(session, mix_id, kind, jug=jug, unit=unit, day=day or date.today()), media_type="application/pdf"
+    )

@@ -46,7 +46,7 @@ def by_hand(
     """Return the prediction of a recipe poured by hand, against a target."""
     target = get_target(session, target_id)
     lights, pours = _lights(session, target_id, light), _asked(body.pours)
-    recipe, shelf = service.try_by_hand(session, target_id, pours, tool_key=body.tool, lights=lights)
+    recipe, shelf = service.try_by_hand(session, target_id, pours, tool_key=body.tool, lights=lights, batch=body.batch)
     measured = measured_in(body.tool, unit)
     return recipe_out(recipe, np.array(target.R), lights, shelf, light_named(light), measured=measured)
 

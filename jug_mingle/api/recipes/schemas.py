@@ -93,6 +93,10 @@ class HandIn(StrictModel):
 
     pours: list[PourIn] = Field(min_length=1, max_length=6)
     tool: ToolName = "parts"
+    batch: float | None = Field(
+        default=None, gt=0.0, le=20_000.0,
+        description="Shared out by the parts, as the tool measures it; without it each pour is as it is sent. [ml]",
+    )  # fmt: skip
 
 
 class CurveOut(BaseModel):

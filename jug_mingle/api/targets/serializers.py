@@ -1,11 +1,10 @@
 """Targets as they are shown."""
 
 from collections.abc import Sequence
-from typing import cast
 
 import numpy as np
 
-from jug_mingle.api.common.schemas import LightName, LookOut
+from jug_mingle.api.common.schemas import LookOut
 from jug_mingle.api.common.serializers import hex_of
 from jug_mingle.api.targets.schemas import TargetOut
 from jug_mingle.core.colour.adaptation import R_to_screen
@@ -33,9 +32,9 @@ def targets_out(rows: Sequence[TargetRow], shown: Light, rooms: tuple[str, ...] 
             hex=sRGB_to_hex(looks[shown][n]), daylight_hex=sRGB_to_hex(looks[daylight][n]), Lab=Lab[n],
             name=describe(Lab[n]), noise=round(row.noise, 2), how=row.how, sureness=sureness(row.noise, row.how),
             warnings=row.source.get("warnings", []), id=row.id, title=row.name, photo_id=row.photo_id,
-            tolerance=row.tolerance, light=cast(LightName, row.light),
+            tolerance=row.tolerance, light=row.light,
             rooms=[
-                LookOut(light=cast(LightName, name), hex=sRGB_to_hex(looks[light(name)][n]))
+                LookOut(light=name, hex=sRGB_to_hex(looks[light(name)][n]))
                 for name in rooms
             ],
             background_hex=None if row.background is None else hex_of(np.array(row.background), shown),

@@ -109,6 +109,9 @@ _TITLES: Final = {
     "neutral_led": ("Neutral LED", 300.0),
     "old_tube": ("Old tube", 500.0),
 }
+LIGHT_NAMES: Final = tuple(_TITLES)
+"""The lights that the program knows, daylight first."""
+
 SWITCH: Final = ("window", "bulb", "cool_led", "tube")
 """The lights of the switch; the others are there to name the light of a room."""
 

@@ -72,7 +72,7 @@ def telling_swatch(shelf: Shelf, pours: Sequence[Pour], *, white: str) -> NextSw
     return best if worth else None
 
 
-def gain_of(shelf: Shelf, *, probe: Reading, test: Reading | Hiding) -> tuple[float, float]:
+def gain_of(shelf: Shelf, *, probe: Reading | Hiding, test: Reading | Hiding) -> tuple[float, float]:
     """Return the expected error of a prediction, about CIEDE2000, now and once a test has been read.
 
     Parameters

@@ -15,7 +15,6 @@ import numpy as np
 from jug_mingle.core.arrays import FloatArray, read_only
 from jug_mingle.core.colour.difference import delta_E_CIE2000
 from jug_mingle.core.colour.spaces import R_to_Lab
-from jug_mingle.core.colour.spectra import BANDS
 from jug_mingle.core.optics.film import R_infinity, R_seen
 
 RANK: Final = 16
@@ -75,5 +74,4 @@ def _like(L: float, a: float, b: float) -> tuple[FloatArray, FloatArray]:
     around = (paints[near] - mean) * np.sqrt(weight)[:, np.newaxis]
     values, vectors = np.linalg.eigh(around.T @ around)
     basis = vectors[:, ::-1][:, :RANK] * np.sqrt(np.maximum(values[::-1][:RANK], 0.0))
-    assert basis.shape == (2 * BANDS, RANK)
     return read_only(mean), read_only(basis)

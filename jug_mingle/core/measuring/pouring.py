@@ -24,6 +24,19 @@ SMALLEST: Final = 0.5
 """Less than this is not worth a pour. [ml]"""
 
 
+def shared_out(parts: Sequence[int], *, batch: float, unit: float | None) -> list[float]:
+    """Return a batch shared out by parts, each share a whole multiple of what the tool measures. [ml]
+
+    Parameters
+    ----------
+    unit : float, optional
+        The smallest amount of the tool; shares of any size without one. [ml]
+    """
+    whole = sum(parts)
+    part = batch / whole if unit is None else unit * max(1, round(batch / unit / whole))
+    return [count * part for count in parts]
+
+
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Rest:
     """What is still to be poured.

@@ -1,5 +1,6 @@
 """Amounts in the unit that a person chose, always as something that they can measure."""
 
+import math
 from dataclasses import dataclass
 from fractions import Fraction
 from typing import Final
@@ -7,12 +8,7 @@ from typing import Final
 US_GALLON: Final = 3785.411784
 """231 cubic inches of 2.54 cm, exactly (NIST Handbook 44, appendix C). [ml]"""
 
-UNITS: Final = {
-    "ml": 1.0,
-    "l": 1000.0,
-    "fl_oz": US_GALLON / 128.0,
-    "pint": US_GALLON / 8.0,
-    "quart": US_GALLON / 4.0,
+_VOLUMES: Final = {
     "cup": US_GALLON / 16.0,
     "tbsp": US_GALLON / 256.0,
     "tsp": US_GALLON / 768.0,
@@ -21,16 +17,57 @@ UNITS: Final = {
     "metric_tsp": 5.0,
     "drop": 0.05,
 }
-"""Millilitres in a unit. US customary volumes follow from the gallon; metric spoons are 5 and 15 ml; twenty drops are a
-millilitre, the pharmacist's convention, from memory."""
+"""Millilitres of a spoon, a cup, a drop. US customary volumes follow from the gallon; metric spoons are 5 and 15 ml;
+twenty drops are a millilitre, the pharmacist's convention, from memory."""
 
 _NAMES: Final = {
     "cup": "cup", "tbsp": "tablespoon", "tsp": "teaspoon", "metric_cup": "cup", "metric_tbsp": "tablespoon",
-    "metric_tsp": "teaspoon", "drop": "drop", "fl_oz": "fl oz", "pint": "pint", "quart": "quart", "ml": "ml", "l": "l",
+    "metric_tsp": "teaspoon",
 }  # fmt: skip
 _SPOONS: Final = {"us": ("cup", "tbsp", "tsp"), "metric": ("metric_cup", "metric_tbsp", "metric_tsp")}
 _MOST_DROPS: Final = 60
 _QUARTERS: Final = {Fraction(1, 4): "¼", Fraction(1, 2): "½", Fraction(3, 4): "¾"}
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Unit:
+    """A unit in which amounts are said.
+
+    Attributes
+    ----------
+    title : str
+        As menus name it.
+    ml : float or None
+        Millilitres in one, of a plain unit; None where the amount is put together otherwise.
+    name : str
+        As it stands after a number, with an s where `counted`.
+    steps : tuple of (float, float)
+        Up to which amount, in the unit, it is read off in which step.
+    """
+
+    key: str
+    title: str
+    ml: float | None = None
+    name: str = ""
+    counted: bool = False
+    steps: tuple[tuple[float, float], ...] = ((math.inf, 0.25),)
+
+
+UNITS: Final = {
+    unit.key: unit
+    for unit in (
+        Unit(key="ml", title="millilitres", ml=1.0, name="ml", steps=((50.0, 0.5), (math.inf, 1.0))),
+        Unit(key="l", title="litres", ml=1000.0, name="l", steps=((math.inf, 0.05),)),
+        Unit(key="spoons", title="US spoons"),
+        Unit(key="metric_spoons", title="metric spoons"),
+        Unit(key="fl_oz", title="fl oz", ml=US_GALLON / 128.0, name="fl oz"),
+        Unit(key="pint", title="US pints", ml=US_GALLON / 8.0, name="pint", counted=True),
+        Unit(key="quart", title="US quarts", ml=US_GALLON / 4.0, name="quart", counted=True),
+        Unit(key="g", title="grams"),
+        Unit(key="drop", title="drops"),
+    )
+}
+"""The units in which amounts are said: one row each; menus, API and prints follow."""
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -41,21 +78,14 @@ class MeasuredAmount:
     ml: float
 
 
-def to_ml(amount: float, unit: str) -> float:
-    """Return millilitres; ValueError lists the known units."""
-    if unit not in UNITS:
-        raise ValueError(f"there is no unit {unit!r}; known are {', '.join(UNITS)}")
-    return amount * UNITS[unit]
-
-
 def in_spoons(ml: float, system: str = "us") -> MeasuredAmount:
     """Return an amount in cups, tablespoons and quarter teaspoons, never off by more than an eighth of a teaspoon."""
     if system not in _SPOONS:
         raise ValueError(f"spoons are us or metric, got {system!r}")
     cup, tbsp, tsp = _SPOONS[system]
-    quarters = round(ml / (UNITS[tsp] / 4.0))
+    quarters = round(ml / (_VOLUMES[tsp] / 4.0))
     left, words = Fraction(quarters, 4), []
-    for unit, step in ((cup, UNITS[cup] / UNITS[tsp] / 4.0), (tbsp, UNITS[tbsp] / UNITS[tsp])):
+    for unit, step in ((cup, _VOLUMES[cup] / _VOLUMES[tsp] / 4.0), (tbsp, _VOLUMES[tbsp] / _VOLUMES[tsp])):
         size = Fraction(round(step * 4), 4)  # a quarter cup and a tablespoon, in teaspoons
         count = int(left // size)
         left -= count * size
@@ -63,7 +93,7 @@ def in_spoons(ml: float, system: str = "us") -> MeasuredAmount:
             words.append(_counted(Fraction(count, 4) if unit == cup else Fraction(count), _NAMES[unit]))
     if left or not words:
         words.append(_counted(left, _NAMES[tsp]))
-    return MeasuredAmount(words=" + ".join(words), ml=quarters * UNITS[tsp] / 4.0)
+    return MeasuredAmount(words=" + ".join(words), ml=quarters * _VOLUMES[tsp] / 4.0)
 
 
 def _counted(amount: Fraction, name: str) -> str:
@@ -74,12 +104,12 @@ def _counted(amount: Fraction, name: str) -> str:
 
 def _in_drops(ml: float) -> MeasuredAmount:
     """Return an amount in drops; one that nobody counts in drops as whole millilitres and the drops over them."""
-    drops = round(ml / UNITS["drop"])
-    whole, over = divmod(drops, round(1.0 / UNITS["drop"])) if ml > _MOST_DROPS * UNITS["drop"] else (0, drops)
+    drops = round(ml / _VOLUMES["drop"])
+    whole, over = divmod(drops, round(1.0 / _VOLUMES["drop"])) if ml > _MOST_DROPS * _VOLUMES["drop"] else (0, drops)
     words = [f"{whole} ml"] if whole else []
     if over or not whole:
         words.append(f"{over} drop{'' if over == 1 else 's'}")
-    return MeasuredAmount(words=" + ".join(words), ml=drops * UNITS["drop"])
+    return MeasuredAmount(words=" + ".join(words), ml=drops * _VOLUMES["drop"])
 
 
 def unit_of_tool(unit_said: str, chosen: str) -> str:
@@ -90,7 +120,10 @@ def unit_of_tool(unit_said: str, chosen: str) -> str:
 
 
 def format_amount(ml: float, unit: str, *, density: float = 1.0) -> MeasuredAmount:
-    """Return an amount in a unit, rounded to what can be read off: spoons in quarters, grams in tenths, drops whole."""
+    """Return an amount in a unit, rounded to what can be read off: spoons in quarters, grams in tenths, drops whole.
+
+    ValueError lists the known units.
+    """
     if unit == "spoons":
         return in_spoons(ml)
     if unit == "metric_spoons":
@@ -100,8 +133,11 @@ def format_amount(ml: float, unit: str, *, density: float = 1.0) -> MeasuredAmou
         return MeasuredAmount(words=f"{grams:.1f} g".replace(".0 g", " g"), ml=grams / density)
     if unit == "drop":
         return _in_drops(ml)
-    size = to_ml(1.0, unit)
-    step = 0.5 if unit == "ml" and ml < 50 else 1.0 if unit == "ml" else 0.05 if unit == "l" else 0.25
-    amount = round(ml / size / step) * step
-    plural = "s" if unit in ("pint", "quart", "cup") and amount > 1 else ""
-    return MeasuredAmount(words=f"{amount:g} {_NAMES[unit]}{plural}", ml=amount * size)
+    plain = UNITS.get(unit)
+    if plain is None or plain.ml is None:
+        raise ValueError(f"there is no unit {unit!r}; known are {', '.join(UNITS)}")
+    size = ml / plain.ml
+    step = next(step for limit, step in plain.steps if size < limit)
+    amount = round(size / step) * step
+    plural = "s" if plain.counted and amount > 1 else ""
+    return MeasuredAmount(words=f"{amount:g} {plain.name}{plural}", ml=amount * plain.ml)

@@ -8,7 +8,7 @@ import numpy as np
 from jug_mingle.core.arrays import FloatArray
 from jug_mingle.core.evidence.fitted_shelf import Shelf
 from jug_mingle.core.evidence.mixtures import palette_of
-from jug_mingle.core.measuring.pouring import Pour
+from jug_mingle.core.measuring.pouring import Pour, shared_out
 from jug_mingle.core.measuring.tools import lowest_terms
 from jug_mingle.core.recipes.assessment import DRAWS, Recipe, assess
 from jug_mingle.core.recipes.search import Candidate, best_candidates
@@ -84,13 +84,10 @@ def _pours(
 ) -> tuple[Pour, ...]:
     """Return what is poured of each pot, most first, as whole multiples of the tool's unit."""
     ratio = lowest_terms(units)
-    if unit is None:
-        part = wishes.batch / sum(ratio)
-    else:
-        part = unit * max(1, round(wishes.batch / unit / sum(ratio)))
+    shares = shared_out(ratio, batch=wishes.batch, unit=unit)
     pours = [
-        Pour(key=shelf.materials[place].key, parts=parts, ml=parts * part)
-        for place, parts in zip(places, ratio, strict=True)
+        Pour(key=shelf.materials[place].key, parts=parts, ml=ml)
+        for place, parts, ml in zip(places, ratio, shares, strict=True)
     ]
     return tuple(sorted(pours, key=lambda pour: -pour.ml))
 

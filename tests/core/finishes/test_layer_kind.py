@@ -26,7 +26,7 @@ class LayerKindTest(unittest.TestCase):
                     self.assertTrue(kind.has("opaque") and kind.has("colours"))
 
     def test_surfaces(self) -> None:
-        """A whole coat has its own surface, a thin one takes over as far as it covers, a seal sets it, wear keeps it."""
+        """A whole coat has its own surface, a thin one takes over as it covers, a seal sets it, wear keeps it."""
         flat, wax = film("blue", veil=1.0), WAXES["brown wax"]
         for layer, amount, expected in (
             (Layer(kind="paint", films=(flat,)), 0.2, 1.0),

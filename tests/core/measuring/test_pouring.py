@@ -5,7 +5,7 @@ import unittest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from jug_mingle.core.measuring.pouring import SLACK, Pour, rest_of, rest_words, room_for
+from jug_mingle.core.measuring.pouring import SLACK, Pour, rest_of, rest_words, room_for, shared_out
 
 NAMES = {"a": "Dark red", "b": "Barn Red", "c": "Tide"}
 ASKED = (Pour(key="a", parts=4, ml=200.0), Pour(key="b", parts=2, ml=100.0), Pour(key="c", parts=1, ml=50.0))
@@ -56,3 +56,11 @@ class RestTest(unittest.TestCase):
             rest_of(ASKED, {"a": 600.0}, capacity=400.0)
         with self.assertRaisesRegex(ValueError, "not part of this recipe"):
             rest_of(ASKED, {"z": 1.0}, capacity=400.0)
+
+
+class SharedOutTest(unittest.TestCase):
+    def test_whole_multiples(self) -> None:
+        """A batch by parts: to the drop without a tool, in whole steps of one, never less than a step a part."""
+        self.assertEqual(shared_out((3, 1), batch=200.0, unit=None), [150.0, 50.0])
+        self.assertEqual(shared_out((3, 1), batch=203.0, unit=2.5), [150.0, 50.0])
+        self.assertEqual(shared_out((3, 2), batch=1.0, unit=0.5), [1.5, 1.0])

@@ -14,18 +14,34 @@ class UnitsTest(unittest.TestCase):
     def test_us_customary(self) -> None:
         """NIST Handbook 44, appendix C: a gallon is 231 cubic inches; a fluid ounce 29.5735, a cup 236.588, a pint
         473.176, a quart 946.353, a tablespoon 14.7868, a teaspoon 4.92892 ml."""
-        for unit, ml in (
-            ("fl_oz", 29.57353), ("cup", 236.5882), ("pint", 473.1765), ("quart", 946.3529), ("tbsp", 14.78676),
-            ("tsp", 4.928922), ("metric_tbsp", 15.0), ("metric_tsp", 5.0),
+        for unit, ml, words in (
+            ("fl_oz", 29.57353, "1 fl oz"), ("pint", 473.1765, "1 pint"), ("quart", 946.3529, "1 quart"),
+            ("quart", 2 * 946.3529, "2 quarts"), ("l", 1000.0, "1 l"),
         ):  # fmt: skip
-            self.assertAlmostEqual(units.to_ml(1, unit), ml, delta=5e-5 * max(1, ml / 10))
-        with self.assertRaisesRegex(ValueError, "no unit"):
-            units.to_ml(1, "firkin")
+            said = units.format_amount(ml, unit)
+            self.assertEqual(said.words, words)
+            self.assertAlmostEqual(said.ml, ml, delta=5e-5 * max(1, ml / 10))
+        for system, ml, words in (
+            ("us", 236.5882 / 4, "¼ cup"), ("us", 14.78676, "1 tablespoon"), ("us", 4.928922, "1 teaspoon"),
+            ("metric", 15.0, "1 tablespoon"), ("metric", 5.0, "1 teaspoon"),
+        ):  # fmt: skip
+            spoons = units.in_spoons(ml, system)
+            self.assertEqual(spoons.words, words)
+            self.assertAlmostEqual(spoons.ml, ml, delta=5e-5 * max(1, ml / 10))
+        with self.assertRaisesRegex(ValueError, "no unit 'firkin'; known are ml, l, spoons"):
+            units.format_amount(1, "firkin")
+
+    def test_every_unit_says_an_amount(self) -> None:
+        """Whatever a menu offers can be said, and is near what it says."""
+        for unit in units.UNITS:
+            said = units.format_amount(470.0, unit, density=1.3)
+            self.assertRegex(said.words, r"\d|[¼½¾]")
+            self.assertAlmostEqual(said.ml, 470.0, delta=60.0)
 
     @given(st.floats(0.3, 3000))
     def test_spoons_are_near(self, ml: float) -> None:
         """Said in spoons an amount is never off by more than an eighth of a teaspoon, US or metric."""
-        for system, tsp in (("us", units.UNITS["tsp"]), ("metric", 5.0)):
+        for system, tsp in (("us", units.US_GALLON / 768.0), ("metric", 5.0)):
             self.assertLessEqual(abs(units.in_spoons(ml, system).ml - ml), tsp / 8 + 1e-9)
 
     def test_words(self) -> None:

@@ -724,6 +724,26 @@ export interface paths {
     patch?: never
     trace?: never
   }
+  '/api/measuring': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    /**
+     * List Measures
+     * @description List the units in which amounts are said, and the tools that they are measured with.
+     */
+    get: operations['list_measures_api_measuring_get']
+    put?: never
+    post?: never
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
   '/api/mixes/{mix_id}': {
     parameters: {
       query?: never
@@ -2775,6 +2795,11 @@ export interface components {
      * @description What is poured, in parts of any size.
      */
     HandIn: {
+      /**
+       * Batch
+       * @description Shared out by the parts, as the tool measures it; without it each pour is as it is sent. [ml]
+       */
+      batch?: number | null
       /** Pours */
       pours: components['schemas']['PourIn'][]
       /**
@@ -3629,6 +3654,16 @@ export interface components {
       rows?: number | null
       /** Width */
       width?: number | null
+    }
+    /**
+     * MeasuringOut
+     * @description What amounts are said and measured in: what menus offer.
+     */
+    MeasuringOut: {
+      /** Tools */
+      tools: components['schemas']['ToolOut'][]
+      /** Units */
+      units: components['schemas']['UnitOut'][]
     }
     /**
      * MethodOut
@@ -5043,6 +5078,21 @@ export interface components {
       left_ml: number
     }
     /**
+     * ToolOut
+     * @description A way to measure, and the relative error of one pour with it.
+     */
+    ToolOut: {
+      /** Error */
+      error: number
+      /**
+       * Key
+       * @enum {string}
+       */
+      key: 'parts' | 'spoons' | 'syringe' | 'scale' | 'drops'
+      /** Title */
+      title: string
+    }
+    /**
      * TwoWhitesIn
      * @description The same white in two places, for light from one side.
      */
@@ -5056,6 +5106,19 @@ export interface components {
       method: 'two_whites'
       /** Second */
       second: components['schemas']['SpotIn'] | components['schemas']['BoxIn'] | components['schemas']['FreehandIn']
+    }
+    /**
+     * UnitOut
+     * @description A unit in which amounts are said.
+     */
+    UnitOut: {
+      /**
+       * Key
+       * @enum {string}
+       */
+      key: 'ml' | 'l' | 'spoons' | 'metric_spoons' | 'fl_oz' | 'pint' | 'quart' | 'g' | 'drop'
+      /** Title */
+      title: string
     }
     /** ValidationError */
     ValidationError: {
@@ -5209,6 +5272,11 @@ export interface components {
      * @description The recipe, and what it is painted over.
      */
     WhyIn: {
+      /**
+       * Batch
+       * @description Shared out by the parts, as the tool measures it; without it each pour is as it is sent. [ml]
+       */
+      batch?: number | null
       /**
        * Ground
        * @default oak
@@ -7863,6 +7931,26 @@ export interface operations {
       }
     }
   }
+  list_measures_api_measuring_get: {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description Successful Response */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['MeasuringOut']
+        }
+      }
+    }
+  }
   remove_mix_api_mixes__mix_id__delete: {
     parameters: {
       query?: never
@@ -7943,7 +8031,7 @@ export interface operations {
           | 'neutral_led'
           | 'old_tube'
         /** @description The unit in which amounts are said. */
-        unit?: 'ml' | 'spoons' | 'metric_spoons' | 'fl_oz' | 'g' | 'drop'
+        unit?: 'ml' | 'l' | 'spoons' | 'metric_spoons' | 'fl_oz' | 'pint' | 'quart' | 'g' | 'drop'
       }
       header?: never
       path: {
@@ -8168,7 +8256,9 @@ export interface operations {
       query?: {
         jug?: string | null
         /** @description The unit in which amounts are said. */
-        unit?: 'ml' | 'spoons' | 'metric_spoons' | 'fl_oz' | 'g' | 'drop'
+        unit?: 'ml' | 'l' | 'spoons' | 'metric_spoons' | 'fl_oz' | 'pint' | 'quart' | 'g' | 'drop'
+        /** @description Today, where the person is; by this machine without it. */
+        day?: string | null
       }
       header?: never
       path: {
@@ -8293,7 +8383,7 @@ export interface operations {
           | 'neutral_led'
           | 'old_tube'
         /** @description The unit in which amounts are said. */
-        unit?: 'ml' | 'spoons' | 'metric_spoons' | 'fl_oz' | 'g' | 'drop'
+        unit?: 'ml' | 'l' | 'spoons' | 'metric_spoons' | 'fl_oz' | 'pint' | 'quart' | 'g' | 'drop'
       }
       header?: never
       path: {
@@ -9122,7 +9212,7 @@ export interface operations {
           | 'old_tube'
         coats?: number
         /** @description The unit in which amounts are said. */
-        unit?: 'ml' | 'spoons' | 'metric_spoons' | 'fl_oz' | 'g' | 'drop'
+        unit?: 'ml' | 'l' | 'spoons' | 'metric_spoons' | 'fl_oz' | 'pint' | 'quart' | 'g' | 'drop'
       }
       header?: never
       path: {
@@ -9675,7 +9765,7 @@ export interface operations {
           | 'neutral_led'
           | 'old_tube'
         /** @description The unit in which amounts are said. */
-        unit?: 'ml' | 'spoons' | 'metric_spoons' | 'fl_oz' | 'g' | 'drop'
+        unit?: 'ml' | 'l' | 'spoons' | 'metric_spoons' | 'fl_oz' | 'pint' | 'quart' | 'g' | 'drop'
       }
       header?: never
       path: {
@@ -9756,7 +9846,7 @@ export interface operations {
           | 'neutral_led'
           | 'old_tube'
         /** @description The unit in which amounts are said. */
-        unit?: 'ml' | 'spoons' | 'metric_spoons' | 'fl_oz' | 'g' | 'drop'
+        unit?: 'ml' | 'l' | 'spoons' | 'metric_spoons' | 'fl_oz' | 'pint' | 'quart' | 'g' | 'drop'
       }
       header?: never
       path: {
@@ -9837,7 +9927,7 @@ export interface operations {
           | 'neutral_led'
           | 'old_tube'
         /** @description The unit in which amounts are said. */
-        unit?: 'ml' | 'spoons' | 'metric_spoons' | 'fl_oz' | 'g' | 'drop'
+        unit?: 'ml' | 'l' | 'spoons' | 'metric_spoons' | 'fl_oz' | 'pint' | 'quart' | 'g' | 'drop'
       }
       header?: never
       path: {
@@ -9922,7 +10012,7 @@ export interface operations {
           | 'neutral_led'
           | 'old_tube'
         /** @description The unit in which amounts are said. */
-        unit?: 'ml' | 'spoons' | 'metric_spoons' | 'fl_oz' | 'g' | 'drop'
+        unit?: 'ml' | 'l' | 'spoons' | 'metric_spoons' | 'fl_oz' | 'pint' | 'quart' | 'g' | 'drop'
       }
       header?: never
       path: {
@@ -10003,7 +10093,7 @@ export interface operations {
           | 'neutral_led'
           | 'old_tube'
         /** @description The unit in which amounts are said. */
-        unit?: 'ml' | 'spoons' | 'metric_spoons' | 'fl_oz' | 'g' | 'drop'
+        unit?: 'ml' | 'l' | 'spoons' | 'metric_spoons' | 'fl_oz' | 'pint' | 'quart' | 'g' | 'drop'
       }
       header?: never
       path: {
@@ -10088,7 +10178,7 @@ export interface operations {
           | 'neutral_led'
           | 'old_tube'
         /** @description The unit in which amounts are said. */
-        unit?: 'ml' | 'spoons' | 'metric_spoons' | 'fl_oz' | 'g' | 'drop'
+        unit?: 'ml' | 'l' | 'spoons' | 'metric_spoons' | 'fl_oz' | 'pint' | 'quart' | 'g' | 'drop'
       }
       header?: never
       path: {
@@ -10175,7 +10265,7 @@ export interface operations {
           | 'neutral_led'
           | 'old_tube'
         /** @description The unit in which amounts are said. */
-        unit?: 'ml' | 'spoons' | 'metric_spoons' | 'fl_oz' | 'g' | 'drop'
+        unit?: 'ml' | 'l' | 'spoons' | 'metric_spoons' | 'fl_oz' | 'pint' | 'quart' | 'g' | 'drop'
       }
       header?: never
       path: {
@@ -10257,7 +10347,7 @@ export interface operations {
           | 'old_tube'
         tool?: 'parts' | 'spoons' | 'syringe' | 'scale' | 'drops'
         /** @description The unit in which amounts are said. */
-        unit?: 'ml' | 'spoons' | 'metric_spoons' | 'fl_oz' | 'g' | 'drop'
+        unit?: 'ml' | 'l' | 'spoons' | 'metric_spoons' | 'fl_oz' | 'pint' | 'quart' | 'g' | 'drop'
       }
       header?: never
       path: {
@@ -10338,7 +10428,7 @@ export interface operations {
           | 'neutral_led'
           | 'old_tube'
         /** @description The unit in which amounts are said. */
-        unit?: 'ml' | 'spoons' | 'metric_spoons' | 'fl_oz' | 'g' | 'drop'
+        unit?: 'ml' | 'l' | 'spoons' | 'metric_spoons' | 'fl_oz' | 'pint' | 'quart' | 'g' | 'drop'
       }
       header?: never
       path: {
@@ -12121,7 +12211,7 @@ export interface operations {
           | 'neutral_led'
           | 'old_tube'
         /** @description The unit in which amounts are said. */
-        unit?: 'ml' | 'spoons' | 'metric_spoons' | 'fl_oz' | 'g' | 'drop'
+        unit?: 'ml' | 'l' | 'spoons' | 'metric_spoons' | 'fl_oz' | 'pint' | 'quart' | 'g' | 'drop'
       }
       header?: never
       path: {
@@ -12206,7 +12296,7 @@ export interface operations {
           | 'neutral_led'
           | 'old_tube'
         /** @description The unit in which amounts are said. */
-        unit?: 'ml' | 'spoons' | 'metric_spoons' | 'fl_oz' | 'g' | 'drop'
+        unit?: 'ml' | 'l' | 'spoons' | 'metric_spoons' | 'fl_oz' | 'pint' | 'quart' | 'g' | 'drop'
       }
       header?: never
       path: {
@@ -12291,7 +12381,7 @@ export interface operations {
           | 'neutral_led'
           | 'old_tube'
         /** @description The unit in which amounts are said. */
-        unit?: 'ml' | 'spoons' | 'metric_spoons' | 'fl_oz' | 'g' | 'drop'
+        unit?: 'ml' | 'l' | 'spoons' | 'metric_spoons' | 'fl_oz' | 'pint' | 'quart' | 'g' | 'drop'
       }
       header?: never
       path: {

@@ -1,0 +1,1 @@
+"""Measuring over HTTP: routes and schemas."""

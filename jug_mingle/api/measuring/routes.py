@@ -1,0 +1,18 @@
+"""Measuring: the units and the tools there are."""
+
+from fastapi import APIRouter
+
+from jug_mingle.api.measuring.schemas import MeasuringOut, ToolOut, UnitOut
+from jug_mingle.core.measuring.tools import TOOLS
+from jug_mingle.core.measuring.units import UNITS
+
+router = APIRouter(prefix="/api/measuring", tags=["measuring"])
+
+
+@router.get("")
+def list_measures() -> MeasuringOut:
+    """List the units in which amounts are said, and the tools that they are measured with."""
+    return MeasuringOut(
+        units=[UnitOut(key=unit.key, title=unit.title) for unit in UNITS.values()],
+        tools=[ToolOut(key=tool.key, title=tool.title, error=tool.error) for tool in TOOLS.values()],
+    )
