@@ -2,13 +2,17 @@
 
 from typing import Any
 
+import numpy as np
 from fastapi import APIRouter
 from fastapi.responses import Response
 
+from jug_mingle.api.common.serializers import hex_of
 from jug_mingle.api.context import PROBLEMS, ContextNow, ReadSession, writing
-from jug_mingle.api.looks.schemas import FinishOut, LayerKindOut, LookbookOut, LookIn, PresetOut
-from jug_mingle.api.looks.serializers import finish_out
+from jug_mingle.api.looks.schemas import FinishOut, LookbookOut, LookIn, PresetOut
+from jug_mingle.api.looks.serializers import finish_out, kind_out
+from jug_mingle.core.colour.spectra import DAYLIGHT
 from jug_mingle.core.finishes import KINDS, METALS, PATTERNS, WAXES
+from jug_mingle.core.finishes.generic import generic_swatch
 from jug_mingle.core.finishes.presets import LOOKS
 from jug_mingle.documents.look import LayerIn, LookFile
 from jug_mingle.documents.strict import Id
@@ -20,18 +24,15 @@ router = APIRouter(prefix="/api", tags=["looks"])
 @router.get("/lookbook")
 def lookbook() -> LookbookOut:
     """Return the kinds of layers with their usual numbers, the patterns of blends, and our own looks."""
-    kinds = [
-        LayerKindOut(
-            key=kind.key, title=kind.title, why=kind.why, least=kind.films[0], most=kind.films[1],
-            takes=list(kind.takes), generic=kind.generic,
-            usual=LayerIn.model_validate({"kind": kind.key, **kind.usual}),
-        )
-        for kind in KINDS.values()
-    ]  # fmt: skip
+    names = (*WAXES, *METALS)
     return LookbookOut(
-        kinds=kinds, patterns=dict(PATTERNS), waxes=list(WAXES), metals=list(METALS),
+        kinds=[kind_out(kind) for kind in KINDS.values()],
+        patterns=dict(PATTERNS),
+        waxes=list(WAXES),
+        metals=list(METALS),
+        swatches={name: hex_of(np.clip(generic_swatch(name), 0.0, 1.0), DAYLIGHT) for name in names},
         presets=[PresetOut(key=look.key, title=look.title, words=look.words) for look in LOOKS],
-    )  # fmt: skip
+    )
 
 
 @router.get("/look.schema.json")

@@ -1,10 +1,10 @@
 """Looks over the wire."""
 
-from typing import Annotated
+from typing import Annotated, Literal
 
 from pydantic import BaseModel, Field
 
-from jug_mingle.api.common.schemas import Name
+from jug_mingle.api.common.schemas import Hex, Name
 from jug_mingle.documents.look import LayerIn
 from jug_mingle.documents.strict import StrictModel
 
@@ -21,6 +21,32 @@ Pixels = Annotated[int, Field(ge=64, le=2400)]
 Layers = Annotated[list[LayerIn], Field(max_length=24)]
 
 
+class WordOut(BaseModel):
+    """What values below a limit are called; the last has no limit."""
+
+    below: float | None
+    word: str
+
+
+class SettingOut(BaseModel):
+    """What a person can move of a layer: a slider, a choice, or a layer below."""
+
+    key: Literal[
+        "coats", "water", "wipe", "amount", "width", "contrast", "hand", "seed", "dwell", "veil", "pattern", "place",
+        "down_to",
+    ]  # fmt: skip
+    title: str
+    control: Literal["slider", "choice", "layer_below"]
+    low: float
+    high: float
+    shown: tuple[float, float] = Field(description="The part of its range that is usually moved in.")
+    step: float
+    log: bool = Field(description="Whether even steps of the slider are even factors.")
+    unit: Literal["", "%", "1 : n", "min", "no."]
+    words: list[WordOut]
+    options: dict[str, str]
+
+
 class LayerKindOut(BaseModel):
     """A kind of layer, how it is usually laid, and why."""
 
@@ -32,6 +58,8 @@ class LayerKindOut(BaseModel):
     takes: list[str] = Field(description="Kinds of material that are laid in it.")
     generic: str = Field(description="Generic materials that it takes as well: waxes, metals, or none.")
     usual: LayerIn
+    begins_with: str = Field(description="The generic material that it is laid with at first, or none.")
+    settings: list[SettingOut]
 
 
 class PresetOut(BaseModel):
@@ -50,6 +78,7 @@ class LookbookOut(BaseModel):
     presets: list[PresetOut]
     waxes: list[str]
     metals: list[str]
+    swatches: dict[str, Hex] = Field(description="How the generic waxes and gildings look.")
 
 
 class LookIn(StrictModel):

@@ -3,10 +3,19 @@
 from fastapi import APIRouter, Response
 
 from jug_mingle.api.context import IMAGE, PROBLEMS, ContextNow, LightNow
-from jug_mingle.api.pieces.schemas import FormName, FormOut, GroundOut, PieceChangeIn, PieceIn, PieceOut, WearIn
+from jug_mingle.api.pieces.schemas import (
+    FormName,
+    FormOut,
+    GroundOut,
+    PieceChangeIn,
+    PieceIn,
+    PieceOut,
+    SurroundingOut,
+    WearIn,
+)
 from jug_mingle.api.pieces.serializers import piece_out
 from jug_mingle.core.colour.spectra import light as light_named
-from jug_mingle.core.optics.grounds import GROUNDS, ground
+from jug_mingle.core.optics.grounds import GROUNDS, SURROUNDINGS, ground
 from jug_mingle.core.pieces import FORMS
 from jug_mingle.documents.strict import Id
 from jug_mingle.formats.images import encode
@@ -20,6 +29,12 @@ router = APIRouter(prefix="/api", tags=["pieces"])
 def list_grounds() -> list[GroundOut]:
     """List the generic grounds, bare woods first."""
     return [GroundOut(key=key, title=ground(key).name, wood=ground(key).figure > 0.0) for key in GROUNDS]
+
+
+@router.get("/surroundings")
+def list_surroundings() -> list[SurroundingOut]:
+    """List walls and floors that a piece may stand against."""
+    return [SurroundingOut(title=title, Lab=list(Lab)) for title, Lab in SURROUNDINGS.items()]
 
 
 @router.get("/forms")

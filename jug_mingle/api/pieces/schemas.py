@@ -82,3 +82,10 @@ class GroundOut(BaseModel):
     key: str
     title: str
     wood: bool
+
+
+class SurroundingOut(BaseModel):
+    """A wall or a floor that a piece may stand against."""
+
+    title: str
+    Lab: list[float]

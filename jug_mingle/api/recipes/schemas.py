@@ -16,6 +16,7 @@ class PourOut(BaseModel):
     ml: float
     words: str = Field(default="", description="The amount as the tool measures it, with its unit.")
     left_after: float = Field(default=0.0, description="What stays in that pot. [ml]")
+    scarce: bool = Field(default=False, description="Whether the recipe nearly empties that pot.")
 
 
 class DifferenceOut(BaseModel):

@@ -16,7 +16,7 @@ from jug_mingle.core.evidence.mixtures import masstones
 from jug_mingle.core.measuring.pouring import Pour
 from jug_mingle.core.measuring.tools import tool
 from jug_mingle.core.measuring.units import format_amount, unit_of_tool
-from jug_mingle.core.practice.amounts import cost_of
+from jug_mingle.core.practice.amounts import SCARCE, cost_of
 from jug_mingle.core.recipes.assessment import Recipe, metameric_words
 
 
@@ -82,7 +82,7 @@ def _pour_out(pour: Pour, shelf: Shelf, screens: Mapping[str, str], measured: st
     return schemas.PourOut(
         material=pour.key, name=material.name, hex=screens[pour.key], parts=pour.parts, ml=round(pour.ml, 1),
         words=format_amount(pour.ml, measured, density=material.mass_density).words,
-        left_after=round(max(0.0, material.left - pour.ml), 1),
+        left_after=round(max(0.0, material.left - pour.ml), 1), scarce=material.left - pour.ml < SCARCE,
     )  # fmt: skip
 
 

@@ -19,6 +19,7 @@ from jug_mingle.api.shelf.schemas import (
     WeighIn,
 )
 from jug_mingle.api.shelf.serializers import kind_out, material_whole, shelf_out
+from jug_mingle.core.colour.colour_names import FAMILIES
 from jug_mingle.core.colour.spectra import light as light_named
 from jug_mingle.core.materials.kinds import KINDS
 from jug_mingle.documents.colour_source import ColourIn, FromPhoto
@@ -43,6 +44,12 @@ def list_materials(session: ReadSession, light: LightNow = "window") -> list[Mat
 def list_kinds() -> list[KindOut]:
     """List the kinds of material."""
     return [kind_out(kind) for kind in KINDS.values()]
+
+
+@router.get("/families")
+def list_families() -> list[str]:
+    """List the colour families that pots are looked for under."""
+    return list(FAMILIES)
 
 
 @router.get("/table.csv")

@@ -63,6 +63,8 @@ class LayerKind:
         Kinds of material that are laid in it.
     generic : str
         Which generic materials it takes where the shelf has none: "waxes", "metals" or none.
+    begins_with : str
+        Which of them it is laid with at first; any tin where none is named.
     usual_material : str
         Kind of material that is laid where no tin is named.
     usual : mapping
@@ -97,6 +99,7 @@ class LayerKind:
     films: tuple[int, int] = (1, 1)
     takes: tuple[str, ...] = ()
     generic: str = ""
+    begins_with: str = ""
     usual_material: str = ""
     usual: Mapping[str, Any] = dataclasses.field(default_factory=dict)
     settings: tuple[Setting, ...] = ()

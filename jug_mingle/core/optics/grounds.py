@@ -61,6 +61,16 @@ _TONES: Final = {
 GROUNDS: Final = tuple(_TONES)
 """Keys of the known grounds, bare woods first."""
 
+SURROUNDINGS: Final = {
+    "white wall": (94.0, 0.0, 3.0),
+    "cream wall": (88.0, 1.0, 14.0),
+    "grey wall": (66.0, 0.0, 1.0),
+    "oak floor": (62.0, 9.0, 26.0),
+    "dark floor": (34.0, 8.0, 13.0),
+    "brick": (45.0, 24.0, 22.0),
+}
+"""CIELAB of walls and floors that a piece often stands against; invented means."""
+
 
 @cache
 def ground(key: str) -> Ground:

@@ -20,6 +20,9 @@ MARGIN: Final = 0.15
 """What is kept for the brush, the jug and touching up, as a share of what is laid. [0..1]"""
 
 _USUAL_RECOAT: Final = 60.0
+SCARCE: Final = 60.0
+"""A recipe that leaves less than this in a tin nearly empties it. [ml]"""
+
 _TOO_MUCH: Final = 1.1
 """A batch larger than what is needed by this factor is said to be too large."""
 

@@ -1552,6 +1552,26 @@ export interface paths {
     patch?: never
     trace?: never
   }
+  '/api/shelf/families': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    /**
+     * List Families
+     * @description List the colour families that pots are looked for under.
+     */
+    get: operations['list_families_api_shelf_families_get']
+    put?: never
+    post?: never
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
   '/api/shelf/from-photo': {
     parameters: {
       query?: never
@@ -1818,6 +1838,26 @@ export interface paths {
      * @description Bring a strip back.
      */
     post: operations['restore_strip_api_strips__strip_id__restore_post']
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/surroundings': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    /**
+     * List Surroundings
+     * @description List walls and floors that a piece may stand against.
+     */
+    get: operations['list_surroundings_api_surroundings_get']
+    put?: never
+    post?: never
     delete?: never
     options?: never
     head?: never
@@ -3157,6 +3197,11 @@ export interface components {
      */
     LayerKindOut: {
       /**
+       * Begins With
+       * @description The generic material that it is laid with at first, or none.
+       */
+      begins_with: string
+      /**
        * Generic
        * @description Generic materials that it takes as well: waxes, metals, or none.
        */
@@ -3167,6 +3212,8 @@ export interface components {
       least: number
       /** Most */
       most: number
+      /** Settings */
+      settings: components['schemas']['SettingOut'][]
       /**
        * Takes
        * @description Kinds of material that are laid in it.
@@ -3291,6 +3338,13 @@ export interface components {
       }
       /** Presets */
       presets: components['schemas']['PresetOut'][]
+      /**
+       * Swatches
+       * @description How the generic waxes and gildings look.
+       */
+      swatches: {
+        [key: string]: string
+      }
       /** Waxes */
       waxes: string[]
     }
@@ -4134,6 +4188,12 @@ export interface components {
       /** Parts */
       parts: number
       /**
+       * Scarce
+       * @description Whether the recipe nearly empties that pot.
+       * @default false
+       */
+      scarce: boolean
+      /**
        * Words
        * @description The amount as the tool measures it, with its unit.
        * @default
@@ -4614,6 +4674,64 @@ export interface components {
       pairs: components['schemas']['PairOut'][]
     }
     /**
+     * SettingOut
+     * @description What a person can move of a layer: a slider, a choice, or a layer below.
+     */
+    SettingOut: {
+      /**
+       * Control
+       * @enum {string}
+       */
+      control: 'slider' | 'choice' | 'layer_below'
+      /** High */
+      high: number
+      /**
+       * Key
+       * @enum {string}
+       */
+      key:
+        | 'coats'
+        | 'water'
+        | 'wipe'
+        | 'amount'
+        | 'width'
+        | 'contrast'
+        | 'hand'
+        | 'seed'
+        | 'dwell'
+        | 'veil'
+        | 'pattern'
+        | 'place'
+        | 'down_to'
+      /**
+       * Log
+       * @description Whether even steps of the slider are even factors.
+       */
+      log: boolean
+      /** Low */
+      low: number
+      /** Options */
+      options: {
+        [key: string]: string
+      }
+      /**
+       * Shown
+       * @description The part of its range that is usually moved in.
+       */
+      shown: [number, number]
+      /** Step */
+      step: number
+      /** Title */
+      title: string
+      /**
+       * Unit
+       * @enum {string}
+       */
+      unit: '' | '%' | '1 : n' | 'min' | 'no.'
+      /** Words */
+      words: components['schemas']['WordOut'][]
+    }
+    /**
      * SlipOut
      * @description One part too much of one pot. [CIEDE2000]
      */
@@ -4803,6 +4921,16 @@ export interface components {
       taught: boolean
       /** Wiped After */
       wiped_after: number | null
+    }
+    /**
+     * SurroundingOut
+     * @description A wall or a floor that a piece may stand against.
+     */
+    SurroundingOut: {
+      /** Lab */
+      Lab: number[]
+      /** Title */
+      title: string
     }
     /**
      * SwatchForIn
@@ -5316,6 +5444,16 @@ export interface components {
       wavelengths: number[]
       /** Wet Hex */
       wet_hex: string
+    }
+    /**
+     * WordOut
+     * @description What values below a limit are called; the last has no limit.
+     */
+    WordOut: {
+      /** Below */
+      below: number | null
+      /** Word */
+      word: string
     }
     /**
      * LookIn
@@ -10981,6 +11119,26 @@ export interface operations {
       }
     }
   }
+  list_families_api_shelf_families_get: {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description Successful Response */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': string[]
+        }
+      }
+    }
+  }
   add_from_photo_api_shelf_from_photo_post: {
     parameters: {
       query?: never
@@ -12044,6 +12202,26 @@ export interface operations {
         }
         content: {
           'application/json': components['schemas']['Problem']
+        }
+      }
+    }
+  }
+  list_surroundings_api_surroundings_get: {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description Successful Response */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['SurroundingOut'][]
         }
       }
     }

@@ -28,6 +28,7 @@ METALLIC: Final = LayerKind(
     films=(0, 1),
     takes=("gilding_wax",),
     generic="metals",
+    begins_with="gold",
     usual_material="gilding_wax",
     usual={"amount": 0.45, "place": "edges", "width": 0.1, "hand": 0.4},
     settings=(PLACE, AMOUNT, WIDTH, HAND, SEED),

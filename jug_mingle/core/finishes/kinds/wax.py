@@ -57,6 +57,7 @@ WAX: Final = LayerKind(
     act="film",
     takes=("clear_wax", "coloured_wax", "light_wax", "tinting_wax"),
     generic="waxes",
+    begins_with="brown wax",
     usual={"wipe": 0.85, "amount": 0.6, "place": "recess"},
     settings=(PLACE, AMOUNT, WIPE),
     traits=frozenset(("accent", "soft", "repels_water", "closes_wood", "seals")),
