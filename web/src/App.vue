@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { usePreferredDark } from '@vueuse/core'
 import { computed, nextTick, ref, watch, watchEffect } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 
@@ -64,9 +65,9 @@ watch(
   { immediate: true },
 )
 
-const dark = window.matchMedia('(prefers-color-scheme: dark)')
+const dark = usePreferredDark()
 watchEffect(() => {
-  document.documentElement.dataset.bsTheme = dark.matches ? 'dark' : 'light'
+  document.documentElement.dataset.bsTheme = dark.value ? 'dark' : 'light'
   const mat = lights.value?.find((light) => light.name === preferences.value.light)?.mat
   if (mat) document.documentElement.style.setProperty('--mat', mat)
 })

@@ -39,7 +39,8 @@ class SettingOut(BaseModel):
     control: Literal["slider", "choice", "layer_below"]
     low: float
     high: float
-    shown: tuple[float, float] = Field(description="The part of its range that is usually moved in.")
+    shown_low: float = Field(description="From here a person usually moves it.")
+    shown_high: float
     step: float
     log: bool = Field(description="Whether even steps of the slider are even factors.")
     unit: Literal["", "%", "1 : n", "min", "no."]

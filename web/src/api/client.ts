@@ -7,6 +7,8 @@ export type Schemas = components['schemas']
 export type LightName = Schemas['LightOut']['name']
 export type Layer = Schemas['LayerIn']
 export type ToolName = Schemas['RecipesIn']['tool']
+/** In which unit amounts are said. */
+export type UnitName = Schemas['UnitOut']['key']
 export type Area = Schemas['SpotIn'] | Schemas['BoxIn'] | Schemas['FreehandIn']
 /** What a person says a colour is. */
 export type Colour = Schemas['TargetIn']['colour']

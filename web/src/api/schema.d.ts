@@ -4714,11 +4714,13 @@ export interface components {
       options: {
         [key: string]: string
       }
+      /** Shown High */
+      shown_high: number
       /**
-       * Shown
-       * @description The part of its range that is usually moved in.
+       * Shown Low
+       * @description From here a person usually moves it.
        */
-      shown: [number, number]
+      shown_low: number
       /** Step */
       step: number
       /** Title */

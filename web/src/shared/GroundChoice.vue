@@ -22,7 +22,7 @@ const caught = computed(() => (own ? (job.value?.targets ?? []) : []))
 </script>
 
 <template>
-  <select v-model="chosen" class="form-select">
+  <BFormSelect v-model="chosen">
     <optgroup v-for="group in groups" :key="group.title" :label="group.title">
       <option v-for="one in group.grounds" :key="one.key" :value="one.key">{{ one.title }}</option>
     </optgroup>
@@ -32,5 +32,5 @@ const caught = computed(() => (own ? (job.value?.targets ?? []) : []))
     <optgroup v-if="caught.length > 0" label="a caught colour, even">
       <option v-for="one in caught" :key="one.id" :value="`found:${one.id}`">{{ one.name }}, even</option>
     </optgroup>
-  </select>
+  </BFormSelect>
 </template>

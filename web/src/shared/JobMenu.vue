@@ -80,7 +80,7 @@ watch(shown, (now) => {
         <BFormInput v-model="room" maxlength="120" autocomplete="off" placeholder="may stay empty" />
       </label>
       <p v-if="wrong" class="wrong" role="alert">{{ wrong }}</p>
-      <button type="submit" class="visually-hidden" tabindex="-1">Keep</button>
+      <BButton variant="plain" type="submit" class="visually-hidden" tabindex="-1">Keep</BButton>
     </form>
     <template #footer>
       <BButton variant="outline-secondary" @click="shown = false">Cancel</BButton>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { useDateFormat } from '@vueuse/core'
 import { useRouter } from 'vue-router'
 
 import { api, type Schemas, unwrap } from '../api/client'
@@ -7,6 +8,7 @@ import { preferences } from './preferences'
 import { useJob } from './useJob'
 import { useMixes } from './useMixes'
 import { sayWrong } from './useNotice'
+import FoldOut from './FoldOut.vue'
 
 /** The mixes of the job in hand as jugs: poured, printed, put on the shelf, dragged onto a piece. */
 const emit = defineEmits<{ leave: [] }>()
@@ -30,8 +32,10 @@ function carry(event: DragEvent, id: number) {
   event.dataTransfer?.setData('application/x-jug', id.toString())
 }
 
+/** The day where the person is, whatever the clock of the program says. */
+const today = () => useDateFormat(Date.now(), 'YYYY-MM-DD').value
 const print = (mix: Schemas['MixOut'], kind: string) =>
-  `/api/mixes/${mix.id.toString()}/${kind}.pdf?unit=${preferences.value.unit}`
+  `/api/mixes/${mix.id.toString()}/${kind}.pdf?unit=${preferences.value.unit}&day=${today()}`
 /** How far today's prediction is from that of then, where it moved so that one can see it. */
 const moved = (mix: Schemas['MixOut']) => mix.then && mix.then.apart >= 0.5
 </script>
@@ -39,6 +43,7 @@ const moved = (mix: Schemas['MixOut']) => mix.then && mix.then.apart >= 0.5
 <template>
   <p v-if="job?.mixes.length === 0" class="soft">Mingle a colour and keep it: its jug will stand here.</p>
   <ul aria-label="Jugs">
+    <!-- eslint-disable-next-line vuejs-accessibility/no-static-element-interactions -- dragging is a short cut: its link leads to the same -->
     <li
       v-for="mix in job?.mixes"
       :id="`jug-${mix.id}`"
@@ -55,12 +60,11 @@ const moved = (mix: Schemas['MixOut']) => mix.then && mix.then.apart >= 0.5
         <span v-if="mix.over" class="soft">one coat over {{ mix.over }}</span>
         <span v-if="mix.same_as" class="soft">same as {{ mix.same_as }}</span>
         <BButton size="sm" variant="outline-secondary" class="pour" @click="pour(mix.id)">Pour it</BButton>
-        <details>
-          <summary>print, keep</summary>
+        <FoldOut title="print, keep">
           <a class="keep" :href="print(mix, 'strip')" target="_blank" rel="noopener">pour strip</a>
           <a class="keep" :href="print(mix, 'card')" target="_blank" rel="noopener">recipe card</a>
           <a class="keep" :href="print(mix, 'label')" target="_blank" rel="noopener">lid label</a>
-          <button type="button" class="keep" @click="toShelf(mix)">to the shelf</button>
+          <BButton variant="plain" class="keep" @click="toShelf(mix)">to the shelf</BButton>
           <RouterLink class="keep" :to="{ name: 'again', params: { mix: mix.id } }" @click="emit('leave')"
             >mix it again</RouterLink
           >
@@ -72,10 +76,10 @@ const moved = (mix: Schemas['MixOut']) => mix.then && mix.then.apart >= 0.5
             {{ mix.then.likely || 'this colour' }}.
             {{ moved(mix) ? `Now: ${mix.recipe.likely || 'another'}, ${mix.then.apart.toFixed(1)} from then.` : '' }}
           </p>
-        </details>
+        </FoldOut>
       </div>
       <span class="chip" :style="{ background: mix.recipe.hex }" :data-jug="mix.id" />
-      <button type="button" class="away" :aria-label="`Put ${mix.name} away`" @click="remove(mix)">×</button>
+      <BButton variant="plain" class="away" :aria-label="`Put ${mix.name} away`" @click="remove(mix)">×</BButton>
     </li>
   </ul>
 </template>

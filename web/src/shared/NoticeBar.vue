@@ -15,13 +15,23 @@ function follow() {
 </script>
 
 <template>
-  <div class="place" role="status" aria-live="polite">
-    <div v-if="notice" class="notice" :class="{ bad: notice.wrong }">
+  <div class="place">
+    <BToast
+      v-if="notice"
+      :model-value="true"
+      no-close-button
+      no-hover-pause
+      no-progress
+      no-animation
+      :is-status="!notice.wrong"
+      :class="{ bad: notice.wrong }"
+      body-class="notice"
+    >
       <span>{{ notice.text }}</span>
-      <button v-if="notice.lead" type="button" @click="follow">{{ notice.lead.text }}</button>
-      <button v-if="notice.undo" type="button" @click="undo">Undo</button>
-      <button v-else type="button" @click="clearNotice">Close</button>
-    </div>
+      <BButton v-if="notice.lead" variant="outline-light" @click="follow">{{ notice.lead.text }}</BButton>
+      <BButton v-if="notice.undo" variant="outline-light" @click="undo">Undo</BButton>
+      <BButton v-else variant="outline-light" @click="clearNotice">Close</BButton>
+    </BToast>
   </div>
 </template>
 
@@ -35,7 +45,7 @@ function follow() {
   max-width: min(620px, calc(100vw - 24px));
 }
 
-.notice {
+.place :deep(.notice) {
   display: flex;
   align-items: center;
   gap: 18px;
@@ -46,19 +56,8 @@ function follow() {
   box-shadow: 0 6px 22px rgb(0 0 0 / 30%);
 }
 
-.notice.bad {
+.place :deep(.bad .notice) {
   border-left: 8px solid #e0685e;
-}
-
-button {
-  flex: none;
-  min-height: 40px;
-  padding: 0 14px;
-  border: 1.5px solid #fff;
-  border-radius: 8px;
-  background: none;
-  color: #fff;
-  font-weight: 650;
 }
 
 @media (max-width: 860px) {

@@ -8,15 +8,15 @@ const emit = defineEmits<{ choose: [id: number] }>()
 
 <template>
   <div class="pieces" role="group" aria-label="Piece">
-    <button
+    <BButton
       v-for="piece in pieces"
       :key="piece.id"
-      type="button"
+      variant="plain"
       :aria-pressed="piece.id === chosen"
       @click="emit('choose', piece.id)"
     >
       {{ piece.name }}
-    </button>
+    </BButton>
   </div>
 </template>
 

@@ -16,9 +16,9 @@ const { job } = useJob()
       <component :is="place.icon" class="icon" aria-hidden="true" />
       {{ place.title }}
     </RouterLink>
-    <button
+    <BButton
       v-if="narrow"
-      type="button"
+      variant="plain"
       class="jugs"
       aria-haspopup="dialog"
       :aria-expanded="jugsShown"
@@ -26,7 +26,7 @@ const { job } = useJob()
     >
       <JugIcon class="icon" aria-hidden="true" />
       {{ job?.mixes.length ? `Jugs ${job.mixes.length.toString()}` : 'Jugs' }}
-    </button>
+    </BButton>
   </nav>
 </template>
 

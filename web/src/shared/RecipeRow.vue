@@ -15,7 +15,7 @@ const { recipe } = defineProps<{
 }>()
 
 /** Pots that this recipe nearly empties. */
-const scarce = computed(() => recipe.pours.filter((pour) => pour.left_after < 60))
+const scarce = computed(() => recipe.pours.filter((pour) => pour.scarce))
 
 /** Whether the ratio is one that is measured in parts; any other tool says what it measures. */
 const inParts = computed(() => preferences.value.tool === 'parts')

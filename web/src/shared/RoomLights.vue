@@ -26,22 +26,21 @@ async function set(change: { workshop_light?: LightName; room_light?: LightName 
     sayWrong(error)
   }
 }
-const value = (event: Event) => (event.target as HTMLSelectElement).value as LightName
 </script>
 
 <template>
   <div v-if="job" class="rooms">
     <label>
       painted by
-      <select class="form-select" :value="job.workshop_light" @change="set({ workshop_light: value($event) })">
+      <BFormSelect :model-value="job.workshop_light" @update:model-value="set({ workshop_light: $event as LightName })">
         <option v-for="light in lights" :key="light.name" :value="light.name">{{ light.title }}</option>
-      </select>
+      </BFormSelect>
     </label>
     <label>
       it will stand by
-      <select class="form-select" :value="job.room_light" @change="set({ room_light: value($event) })">
+      <BFormSelect :model-value="job.room_light" @update:model-value="set({ room_light: $event as LightName })">
         <option v-for="light in lights" :key="light.name" :value="light.name">{{ light.title }}</option>
-      </select>
+      </BFormSelect>
     </label>
   </div>
 </template>

@@ -1,9 +1,7 @@
-import { readonly, ref } from 'vue'
+import { useLocalStorage } from '@vueuse/core'
+import { readonly } from 'vue'
 
-import type { LightName, ToolName } from '../api/client'
-
-/** In which unit amounts are said. */
-export type UnitName = 'ml' | 'spoons' | 'metric_spoons' | 'fl_oz' | 'g' | 'drop'
+import type { LightName, ToolName, UnitName } from '../api/client'
 
 /** What a person set once, kept in this browser. */
 interface Kept {
@@ -18,22 +16,25 @@ interface Kept {
   job: number
 }
 
-const KEY = 'jug-mingle'
 const usual: Kept = { light: 'window', batch: 500, mostPots: 3, tool: 'parts', unit: 'ml', use: [], avoid: [], job: 0 }
 
-function load(): Kept {
+function read(text: string): Kept {
   try {
-    return { ...usual, ...(JSON.parse(localStorage.getItem(KEY) ?? '{}') as Partial<Kept>) }
+    return { ...usual, ...(JSON.parse(text) as Partial<Kept>) }
   } catch {
     return usual
   }
 }
 
-const kept = ref(load())
+// Two windows may have two jobs in hand: each goes on with its own.
+const kept = useLocalStorage('jug-mingle', usual, {
+  flush: 'sync',
+  listenToStorageChanges: false,
+  serializer: { read, write: JSON.stringify },
+})
 
 export const preferences = readonly(kept)
 
 export function prefer(change: Partial<Kept>) {
   kept.value = { ...kept.value, ...change }
-  localStorage.setItem(KEY, JSON.stringify(kept.value))
 }

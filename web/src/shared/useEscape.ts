@@ -1,13 +1,8 @@
-import { onScopeDispose } from 'vue'
+import { onKeyStroke } from '@vueuse/core'
 
 /** Run `close` when Escape is pressed and nothing else took it, as long as this scope lives. */
 export function useEscape(close: () => boolean) {
-  const listen = (event: KeyboardEvent) => {
-    if (event.key !== 'Escape' || event.defaultPrevented) return
-    if (close()) event.preventDefault()
-  }
-  window.addEventListener('keydown', listen)
-  onScopeDispose(() => {
-    window.removeEventListener('keydown', listen)
+  onKeyStroke('Escape', (event) => {
+    if (!event.defaultPrevented && close()) event.preventDefault()
   })
 }

@@ -41,3 +41,12 @@ export function useShelfChanged() {
     await Promise.all(['shelf', 'pot', 'recipes', 'job'].map((key) => queries.invalidateQueries({ queryKey: [key] })))
   }
 }
+
+/** The colour families that pots are looked for under. */
+export function useFamilies() {
+  return useQuery({
+    queryKey: ['families'],
+    staleTime: Infinity,
+    queryFn: async () => unwrap(await api.GET('/api/shelf/families')),
+  })
+}

@@ -4,7 +4,9 @@ import { useRoute, useRouter } from 'vue-router'
 
 import { wordsOf } from '../../api/reach'
 import ErrorLine from '../../shared/ErrorLine.vue'
-import { prefer, preferences, type UnitName } from '../../shared/preferences'
+import { prefer, preferences } from '../../shared/preferences'
+import type { UnitName } from '../../api/client'
+import { useMeasuring } from '../../shared/useMeasuring'
 import { useKeys } from '../../shared/useKeys'
 import FillingJug from './FillingJug.vue'
 import JugChoice from './JugChoice.vue'
@@ -109,13 +111,7 @@ function leave() {
   void router.push({ name: 'mingle' })
 }
 
-const units: { value: UnitName; text: string }[] = [
-  { value: 'ml', text: 'ml' },
-  { value: 'spoons', text: 'US spoons' },
-  { value: 'metric_spoons', text: 'metric spoons' },
-  { value: 'fl_oz', text: 'fl oz' },
-  { value: 'g', text: 'grams' },
-]
+const { units } = useMeasuring()
 </script>
 
 <template>
@@ -130,14 +126,13 @@ const units: { value: UnitName; text: string }[] = [
         <JugChoice v-if="pot && next" :pot="pot" :change="bench.change" />
         <label
           >in
-          <select
-            class="form-select"
+          <BFormSelect
             aria-label="Unit"
-            :value="preferences.unit"
-            @change="prefer({ unit: ($event.target as HTMLSelectElement).value as UnitName })"
+            :model-value="preferences.unit"
+            @update:model-value="prefer({ unit: $event as UnitName })"
           >
             <option v-for="unit in units" :key="unit.value" :value="unit.value">{{ unit.text }}</option>
-          </select>
+          </BFormSelect>
         </label>
         <BButton v-if="next" variant="outline-secondary" :aria-pressed="scale.on.value" @click="turnScale">{{
           scale.on.value ? 'Without the scale' : 'With the scale'
@@ -151,7 +146,7 @@ const units: { value: UnitName; text: string }[] = [
     <p v-if="pot?.words" class="note" role="status">{{ pot.words }}</p>
 
     <template v-if="pot && next">
-      <button ref="button" type="button" class="pour" :aria-busy="busy" @click="poured">
+      <BButton ref="button" variant="plain" class="pour" :aria-busy="busy" @click="poured">
         <FillingJug :pot="pot" :live="live" />
         <span class="say">
           <span class="verb">pour</span>
@@ -165,12 +160,12 @@ const units: { value: UnitName; text: string }[] = [
           </span>
           <span class="hint">tap anywhere, or Space, when it is in</span>
         </span>
-      </button>
+      </BButton>
       <div v-if="scale.on.value" class="standin">
         <span>stand-in scale:</span>
-        <button v-for="grams in [100, 20, 5, 1]" :key="grams" type="button" @click="putOn(grams)">
+        <BButton v-for="grams in [100, 20, 5, 1]" :key="grams" variant="plain" @click="putOn(grams)">
           +{{ grams }} g
-        </button>
+        </BButton>
       </div>
     </template>
     <StripStage v-else-if="pot" :pot="pot" :bench="bench" @leave="leave" />

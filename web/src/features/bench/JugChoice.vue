@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useQuery } from '@tanstack/vue-query'
-import { ref } from 'vue'
+import { ref, watch } from 'vue'
 
 import { wordsOf } from '../../api/reach'
 import { typedOrNothing } from '../../shared/number'
@@ -26,22 +26,33 @@ function marks(): [number, number][] {
   return [...water.value.matchAll(/([\d.]+)\D+([\d.]+)/g)].map((pair) => [Number(pair[1]), Number(pair[2])])
 }
 
-async function pick(event: Event) {
-  const field = event.target as HTMLSelectElement
-  if (field.value === '') {
+async function pick(jug: unknown) {
+  if (jug === '') {
     open.value = true
     wrong.value = ''
-    field.value = pot.jug
     return
   }
   try {
-    await change(field.value)
+    await change(String(jug))
     wrong.value = ''
   } catch (problem) {
     wrong.value = wordsOf(problem)
-    field.value = pot.jug
   }
 }
+
+/** What the menu shows: the jug in hand again, whatever came of the choice. */
+const picked = ref<unknown>(pot.jug)
+watch(
+  () => pot.jug,
+  (jug) => {
+    picked.value = jug
+  },
+)
+watch(picked, async (jug) => {
+  if (jug === pot.jug) return
+  await pick(jug)
+  picked.value = pot.jug
+})
 
 async function add() {
   try {
@@ -67,25 +78,26 @@ async function add() {
 <template>
   <label
     >into
-    <select class="form-select" aria-label="Jug" :value="pot.jug" @change="pick">
+    <BFormSelect v-model="picked" aria-label="Jug">
       <option v-for="jug in jugs" :key="jug.name" :value="jug.name">
         {{ jug.name }} ({{ Math.round(jug.capacity) }} ml)
       </option>
       <option value="">one of my own…</option>
-    </select>
+    </BFormSelect>
   </label>
   <p v-if="wrong && !open" class="bad" role="alert">{{ wrong }}</p>
-  <form v-if="open" class="own" @submit.prevent="add" @keydown.esc.stop="open = false">
-    <b>A jug of my own, measured inside</b>
-    <p v-if="wrong" class="bad" role="alert">{{ wrong }}</p>
-    <label>name <BFormInput v-model="name" maxlength="40" autofocus /></label>
-    <label>bottom, mm <BFormInput v-model="bottom" inputmode="decimal" /></label>
-    <label>top, mm <BFormInput v-model="top" inputmode="decimal" /></label>
-    <label>height, mm <BFormInput v-model="height" inputmode="decimal" /></label>
-    <label>or by water: ml at mm <BFormInput v-model="water" placeholder="250 at 40, 500 at 75" /></label>
-    <BButton type="submit" variant="primary">Keep it</BButton>
-    <BButton variant="outline-secondary" @click="open = false">Leave it</BButton>
-  </form>
+  <BModal v-model="open" title="A jug of my own, measured inside" no-footer no-animation>
+    <form class="own" @submit.prevent="add">
+      <p v-if="wrong" class="bad" role="alert">{{ wrong }}</p>
+      <label>name <BFormInput v-model="name" maxlength="40" /></label>
+      <label>bottom, mm <BFormInput v-model="bottom" inputmode="decimal" /></label>
+      <label>top, mm <BFormInput v-model="top" inputmode="decimal" /></label>
+      <label>height, mm <BFormInput v-model="height" inputmode="decimal" /></label>
+      <label>or by water: ml at mm <BFormInput v-model="water" placeholder="250 at 40, 500 at 75" /></label>
+      <BButton type="submit" variant="primary">Keep it</BButton>
+      <BButton variant="outline-secondary" @click="open = false">Leave it</BButton>
+    </form>
+  </BModal>
 </template>
 
 <style scoped>
@@ -98,22 +110,11 @@ async function add() {
 }
 
 .own {
-  position: fixed;
-  z-index: 5;
-  inset: 50% auto auto 50%;
-  translate: -50% -50%;
-  width: min(94vw, 28rem);
   display: grid;
   grid-template-columns: repeat(3, 1fr);
   gap: 10px 12px;
-  padding: 18px;
-  border: 2px solid var(--ink);
-  border-radius: 14px;
-  background: var(--sheet);
-  color: var(--ink);
 }
 
-.own b,
 .own .bad,
 .own label:first-of-type,
 .own label:last-of-type {

@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { computed, onMounted, onScopeDispose, ref } from 'vue'
+import { useTimestamp } from '@vueuse/core'
+import { computed, onMounted, ref } from 'vue'
 
 import { wordsOf } from '../../api/reach'
 import type { Colour, Schemas } from '../../api/client'
@@ -18,13 +19,7 @@ const advice = ref<Schemas['AdviceOut']>()
 const busy = ref('')
 const wrong = ref('')
 
-const now = ref(Date.now())
-const timer = setInterval(() => {
-  now.value = Date.now()
-}, 1000)
-onScopeDispose(() => {
-  clearInterval(timer)
-})
+const now = useTimestamp({ interval: 1000 })
 const left = computed(() => (pot.dry_at ? Math.max(0, new Date(pot.dry_at).getTime() - now.value) / 1000 : 0))
 const clock = computed(() => {
   const seconds = Math.ceil(left.value)
@@ -101,9 +96,7 @@ const unlearn = () =>
       </div>
       <div class="sheet">
         <AnyColour v-model:colour="colour" label="The dried strip" />
-        <label v-if="left > 0 || !pot.dry_at" class="tick"
-          ><input v-model="anyway" type="checkbox" class="form-check-input" /> it is dry already</label
-        >
+        <BFormCheckbox v-if="left > 0 || !pot.dry_at" v-model="anyway">it is dry already</BFormCheckbox>
         <BButton variant="primary" :disabled="busy !== ''" @click="read">{{ busy || 'Compare it' }}</BButton>
       </div>
     </template>
@@ -126,7 +119,7 @@ const unlearn = () =>
       />
       <p v-if="verdict.learnt.length > 0">
         Learnt: {{ verdict.learnt.map((one) => `${one.name} moved by ${one.by.toFixed(1)}`).join(', ') }}.
-        <button type="button" class="again" @click="unlearn">Forget this strip</button>
+        <BButton variant="plain" class="again" @click="unlearn">Forget this strip</BButton>
       </p>
       <template v-if="verdict.reached">
         <p class="clock said">That is it.</p>

@@ -65,9 +65,9 @@ const hint = computed(() =>
     <div class="ask">
       <h1>Which colour do you want?</h1>
       <div class="modes" role="group" aria-label="Where it comes from">
-        <button type="button" :aria-pressed="from === 'photo'" @click="show('photo')">A spot in a photo</button>
-        <button type="button" :aria-pressed="from === 'scheme'" @click="show('scheme')">A whole picture</button>
-        <button type="button" :aria-pressed="from === 'thing'" @click="show('thing')">Something else</button>
+        <BButton variant="plain" :aria-pressed="from === 'photo'" @click="show('photo')">A spot in a photo</BButton>
+        <BButton variant="plain" :aria-pressed="from === 'scheme'" @click="show('scheme')">A whole picture</BButton>
+        <BButton variant="plain" :aria-pressed="from === 'thing'" @click="show('thing')">Something else</BButton>
       </div>
     </div>
     <template v-if="from !== 'thing'">

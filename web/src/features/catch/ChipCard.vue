@@ -1,8 +1,10 @@
 <script setup lang="ts">
+import { useQuery } from '@tanstack/vue-query'
 import { computed, ref, watch } from 'vue'
 
 import { wordsOf } from '../../api/reach'
-import type { Colour, Schemas } from '../../api/client'
+import { api, type Colour, type Schemas, unwrap } from '../../api/client'
+import FoldOut from '../../shared/FoldOut.vue'
 
 const { chip, wrong, keep, targets } = defineProps<{
   chip: Schemas['LookedOut'] | undefined
@@ -25,21 +27,18 @@ watch(
   },
 )
 
-/** Floors and walls that a piece often stands against; their colours are generic. */
-const usual = [
-  { title: 'white wall', text: '94 0 3' },
-  { title: 'cream wall', text: '88 1 14' },
-  { title: 'grey wall', text: '66 0 1' },
-  { title: 'oak floor', text: '62 9 26' },
-  { title: 'dark floor', text: '34 8 13' },
-  { title: 'brick', text: '45 24 22' },
-]
+/** Floors and walls that a piece often stands against. */
+const { data: surroundings } = useQuery({
+  queryKey: ['surroundings'],
+  staleTime: Infinity,
+  queryFn: async () => unwrap(await api.GET('/api/surroundings')),
+})
 
 function setBehind() {
-  const wall = usual.find((known) => known.title === behind.value)
+  const wall = surroundings.value?.find((known) => known.title === behind.value)
   const target = targets.find((known) => `t${known.id.toString()}` === behind.value)
   background.value = wall
-    ? { source: 'text', text: wall.text }
+    ? { source: 'text', text: wall.Lab.join(' ') }
     : target
       ? { source: 'target', target_id: target.id }
       : undefined
@@ -84,8 +83,7 @@ async function submit() {
         <p v-if="refused" class="wrong" role="alert">{{ refused }}</p>
         <BButton type="submit" variant="primary">Keep this colour</BButton>
       </form>
-      <details>
-        <summary>Where it will stand, how near, and its numbers</summary>
+      <FoldOut title="Where it will stand, how near, and its numbers">
         <dl>
           <dt>sRGB</dt>
           <dd>{{ chip.daylight_hex }}</dd>
@@ -94,19 +92,19 @@ async function submit() {
         </dl>
         <label class="line">
           seen against
-          <select v-model="behind" class="form-select" @change="setBehind">
+          <BFormSelect v-model="behind" @update:model-value="setBehind">
             <option value="">a neutral mat</option>
-            <option v-for="wall in usual" :key="wall.title" :value="wall.title">{{ wall.title }}</option>
+            <option v-for="wall in surroundings" :key="wall.title" :value="wall.title">{{ wall.title }}</option>
             <option v-for="target in targets" :key="target.id" :value="`t${target.id.toString()}`">
               {{ target.title }}
             </option>
-          </select>
+          </BFormSelect>
         </label>
         <label class="line">
           <span>near enough: {{ within }}</span>
-          <input v-model.number="tolerance" type="range" min="1" max="6" step="0.5" class="form-range" />
+          <BFormInput v-model.number="tolerance" type="range" min="1" max="6" step="0.5" />
         </label>
-      </details>
+      </FoldOut>
     </template>
   </section>
 </template>

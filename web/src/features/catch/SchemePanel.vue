@@ -103,22 +103,21 @@ async function keepAll() {
           :style="{ flexGrow: dropped.has(at) ? 0.02 : Math.max(one.share / Math.max(whole, 0.01), 0.06) }"
           :class="{ gone: dropped.has(at) }"
         >
-          <button
-            type="button"
+          <BButton
+            variant="plain"
             class="colour"
             :style="{ background: one.hex }"
             :aria-label="`${one.name}, ${(one.share * 100).toFixed(0)} percent of the picture`"
             @click="colour = colourOf(one)"
           />
           <span class="word">{{ at + 1 }} · {{ (one.share * 100).toFixed(0) }} %</span>
-          <button type="button" class="drop" @click="toggle(at)">{{ dropped.has(at) ? 'take' : 'drop' }}</button>
+          <BButton variant="plain" class="drop" @click="toggle(at)">{{ dropped.has(at) ? 'take' : 'drop' }}</BButton>
         </li>
       </ol>
     </div>
     <div class="foot">
       <label
-        >how many
-        <input v-model.number="most" type="range" min="3" max="7" class="form-range" :aria-valuetext="most.toString()"
+        >how many <BFormInput v-model.number="most" type="range" min="3" max="7" :aria-valuetext="most.toString()"
       /></label>
       <ul aria-label="Pairs to blend">
         <li v-for="pair in pairs.slice(0, 3)" :key="`${pair.first}-${pair.second}`">

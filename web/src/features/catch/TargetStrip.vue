@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import type { Schemas } from '../../api/client'
 import { useLights } from '../../shared/useJob'
+import PickOne from '../../shared/PickOne.vue'
 
 defineProps<{ targets: Schemas['TargetOut'][]; jobId: number | undefined }>()
 const emit = defineEmits<{ remove: [id: number] }>()
@@ -8,10 +9,8 @@ const { data: lights } = useLights()
 const titleOf = (name: string) => lights.value?.find((light) => light.name === name)?.title ?? name
 const kinds = { gpl: 'GIMP palette', csv: 'CSV', txt: 'CGATS text', cxf: 'CxF3', json: 'JSON' }
 
-function save(event: Event, jobId: number | undefined) {
-  const field = event.target as HTMLSelectElement
-  if (field.value && jobId !== undefined) window.location.assign(`/api/jobs/${jobId.toString()}/colours.${field.value}`)
-  field.value = ''
+function save(kind: string, jobId: number | undefined) {
+  if (jobId !== undefined) window.location.assign(`/api/jobs/${jobId.toString()}/colours.${kind}`)
 }
 </script>
 
@@ -19,15 +18,10 @@ function save(event: Event, jobId: number | undefined) {
   <section aria-labelledby="kept-title">
     <div class="head">
       <h2 id="kept-title">Kept</h2>
-      <select
-        v-if="targets.length > 0"
-        class="form-select"
-        aria-label="Save these colours as"
-        @change="save($event, jobId)"
-      >
+      <PickOne v-if="targets.length > 0" aria-label="Save these colours as" @pick="save($event, jobId)">
         <option value="">save as…</option>
         <option v-for="(title, kind) in kinds" :key="kind" :value="kind">{{ title }}</option>
-      </select>
+      </PickOne>
     </div>
     <ul>
       <li v-for="target in targets" :key="target.id">
@@ -45,7 +39,7 @@ function save(event: Event, jobId: number | undefined) {
             />
           </span>
         </RouterLink>
-        <button type="button" :aria-label="`Let ${target.title} go`" @click="emit('remove', target.id)">×</button>
+        <BButton variant="plain" :aria-label="`Let ${target.title} go`" @click="emit('remove', target.id)">×</BButton>
       </li>
     </ul>
     <p v-if="targets.length === 0" class="soft">Nothing yet.</p>

@@ -68,8 +68,8 @@ const states: Record<Schemas['PotOfMixOut']['state'], string> = {
   gone: 'no longer on the shelf',
 }
 
-function turn(event: Event) {
-  void router.replace({ name: 'again', params: { mix: (event.target as HTMLSelectElement).value } })
+function turn(mix: unknown) {
+  void router.replace({ name: 'again', params: { mix: String(mix) } })
 }
 
 async function keepIt() {
@@ -90,9 +90,9 @@ async function keepIt() {
   <div class="place">
     <h1>
       <label for="which">Mix</label>
-      <select id="which" :value="id" @change="turn">
+      <BFormSelect id="which" :model-value="id" @update:model-value="turn">
         <option v-for="mix in past" :key="mix.id" :value="mix.id">{{ mix.name }}, {{ mix.job_name }}</option>
-      </select>
+      </BFormSelect>
       again,
       <BFormInput v-model="batch" inputmode="decimal" class="number" aria-label="How much, ml" :state="fine && null" />
       ml

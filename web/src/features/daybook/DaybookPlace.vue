@@ -83,9 +83,14 @@ const dated = (when: string) => day.format(new Date(when))
             <span v-if="strip.notes">{{ strip.notes }}</span>
           </div>
           <img v-if="strip.photo_id" :src="`/api/photos/${strip.photo_id}/picture`" :alt="`Photo of ${strip.name}`" />
-          <button type="button" class="away" :aria-label="`Put the strip of ${strip.name} away`" @click="remove(strip)">
+          <BButton
+            variant="plain"
+            class="away"
+            :aria-label="`Put the strip of ${strip.name} away`"
+            @click="remove(strip)"
+          >
             ×
-          </button>
+          </BButton>
         </li>
       </ul>
     </section>

@@ -59,7 +59,7 @@ async function keep() {
     <div class="fields">
       <label
         >On it
-        <select v-model="what" class="form-select" required>
+        <BFormSelect v-model="what" required>
           <option value="" disabled>a jug or a pot…</option>
           <optgroup label="Jugs of this piece">
             <option v-for="mix in job?.mixes" :key="mix.id" :value="`mix ${mix.id}`">{{ mix.name }}</option>
@@ -67,7 +67,7 @@ async function keep() {
           <optgroup label="Pots on the shelf">
             <option v-for="pot in shelf" :key="pot.key" :value="`pot ${pot.key}`">{{ pot.name }}</option>
           </optgroup>
-        </select></label
+        </BFormSelect></label
       >
       <label>over <GroundChoice v-model="ground" /></label>
       <label>coats <BFormInput v-model="coats" inputmode="numeric" /></label>

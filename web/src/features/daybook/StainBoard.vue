@@ -44,27 +44,23 @@ const long = (minutes: number) => (minutes >= 120 ? `${(minutes / 60).toFixed(1)
       <li v-for="field in board.fields" :key="field.id">
         <i :style="{ background: field.hex }" /><span
           >{{ long(field.wiped_after ?? 0) }}
-          <button
-            type="button"
+          <BButton
+            variant="plain"
             class="away"
             :aria-label="`Put the field of ${long(field.wiped_after ?? 0)} away`"
             @click="remove(field)"
           >
             ×
-          </button></span
+          </BButton></span
         >
       </li>
     </ol>
     <div v-if="wanted" class="wait">
       <label
         >nearest to
-        <select
-          class="form-select"
-          :value="wanted.id"
-          @change="targetId = Number(($event.target as HTMLSelectElement).value)"
-        >
+        <BFormSelect :model-value="wanted.id" @update:model-value="targetId = Number(String($event))">
           <option v-for="one in targets" :key="one.id" :value="one.id">{{ one.title }}</option>
-        </select></label
+        </BFormSelect></label
       >
       <template v-if="wait">
         <SwatchPair :target="wait.target_hex" :mix="wait.hex" target-name="wanted" mix-name="then" class="pair" />

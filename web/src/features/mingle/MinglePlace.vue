@@ -97,8 +97,8 @@ useEscape(() => {
   return open
 })
 
-function change(event: Event) {
-  void router.replace({ query: { target: (event.target as HTMLSelectElement).value } })
+function change(id: unknown) {
+  void router.replace({ query: { target: String(id) } })
 }
 
 function keepChosen() {
@@ -121,9 +121,9 @@ function keepChosen() {
     <div class="ask">
       <h1>
         <label for="target">What do I pour for</label>
-        <select id="target" :value="target.id" @change="change">
+        <BFormSelect id="target" :model-value="target.id" @update:model-value="change">
           <option v-for="known in job?.targets" :key="known.id" :value="known.id">{{ known.title }}</option>
-        </select>
+        </BFormSelect>
         <span aria-hidden="true" class="d-none d-sm-inline">?</span>
       </h1>
       <WishBar />

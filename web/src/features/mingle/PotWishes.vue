@@ -3,6 +3,7 @@ import { computed } from 'vue'
 
 import { prefer, preferences } from '../../shared/preferences'
 import { useShelf } from '../../shared/useShelf'
+import PickOne from '../../shared/PickOne.vue'
 
 /** Which pots must be in it, and which must not: chips to toggle. */
 const { data: shelf } = useShelf()
@@ -13,10 +14,8 @@ const free = computed(() =>
 )
 const suggested = computed(() => free.value.filter((pot) => pot.use_up).slice(0, 2))
 
-function add(to: 'use' | 'avoid', event: Event) {
-  const field = event.target as HTMLSelectElement
-  if (field.value) prefer({ [to]: [...preferences.value[to], field.value].slice(-4) })
-  field.value = ''
+function add(to: 'use' | 'avoid', key: string) {
+  prefer({ [to]: [...preferences.value[to], key].slice(-4) })
 }
 
 function drop(from: 'use' | 'avoid', key: string) {
@@ -26,29 +25,29 @@ function drop(from: 'use' | 'avoid', key: string) {
 
 <template>
   <div class="wishes">
-    <button
+    <BButton
       v-for="pot in suggested"
       :key="pot.key"
-      type="button"
+      variant="plain"
       class="chip"
       @click="prefer({ use: [...preferences.use, pot.key] })"
     >
       use up <b>{{ pot.name }}</b>
-    </button>
-    <button v-for="key in preferences.use" :key="key" type="button" class="chip on" @click="drop('use', key)">
+    </BButton>
+    <BButton v-for="key in preferences.use" :key="key" variant="plain" class="chip on" @click="drop('use', key)">
       with <b>{{ nameOf(key) }}</b> ×
-    </button>
-    <button v-for="key in preferences.avoid" :key="key" type="button" class="chip on" @click="drop('avoid', key)">
+    </BButton>
+    <BButton v-for="key in preferences.avoid" :key="key" variant="plain" class="chip on" @click="drop('avoid', key)">
       without <b>{{ nameOf(key) }}</b> ×
-    </button>
-    <select class="form-select" aria-label="It must have in it" @change="add('use', $event)">
+    </BButton>
+    <PickOne aria-label="It must have in it" @pick="add('use', $event)">
       <option value="">with…</option>
       <option v-for="pot in free" :key="pot.key" :value="pot.key">{{ pot.name }}</option>
-    </select>
-    <select class="form-select" aria-label="It must not have in it" @change="add('avoid', $event)">
+    </PickOne>
+    <PickOne aria-label="It must not have in it" @pick="add('avoid', $event)">
       <option value="">without…</option>
       <option v-for="pot in free" :key="pot.key" :value="pot.key">{{ pot.name }}</option>
-    </select>
+    </PickOne>
   </div>
 </template>
 

@@ -66,16 +66,16 @@ const { data, error } = useQuery({
     <div class="choose">
       <label
         >Preparation
-        <select v-model="chosen" class="form-select">
+        <BFormSelect v-model="chosen">
           <option v-for="known in all" :key="known.key" :value="known.key">{{ known.title }}</option>
-        </select></label
+        </BFormSelect></label
       >
       <template v-if="one">
         <label v-for="role in one.roles" :key="role.key"
           >{{ role.title }}
-          <select v-model="cast[role.key]" class="form-select" :disabled="role.pots.length === 0">
+          <BFormSelect v-model="cast[role.key]" :disabled="role.pots.length === 0">
             <option v-for="pot in role.pots" :key="pot" :value="pot">{{ nameOf(pot) }}</option>
-          </select></label
+          </BFormSelect></label
         >
         <label>over <GroundChoice v-model="ground" /></label>
       </template>

@@ -61,25 +61,23 @@ function setOne(at: number, text: string) {
         <div>
           <label v-for="(pour, at) in counted" :key="pour.material">
             <span class="one-pot"
-              ><input
+              ><BFormInput
                 type="number"
-                class="form-control"
                 min="1"
                 max="999"
-                :value="pour.parts"
+                :model-value="pour.parts"
                 :aria-label="`Parts of ${pour.name}, typed`"
                 @change="setOne(at, ($event.target as HTMLInputElement).value)"
               />
               {{ pour.parts === 1 ? 'part' : 'parts' }} {{ pour.name }}
               <small class="soft">{{ pour.words }}</small></span
             >
-            <input
+            <BFormInput
               type="range"
-              class="form-range"
               min="1"
               :max="Math.max(24, pour.parts)"
               step="1"
-              :value="pour.parts"
+              :model-value="pour.parts"
               :aria-label="`Parts of ${pour.name}`"
               @input="setOne(at, ($event.target as HTMLInputElement).value)"
             />

@@ -6,8 +6,11 @@ import { api, type ToolName, unwrap } from '../../api/client'
 import { readWithin } from '../../shared/number'
 import { prefer, preferences } from '../../shared/preferences'
 import RoomLights from '../../shared/RoomLights.vue'
+import { useMeasuring } from '../../shared/useMeasuring'
+import { useNarrow } from '../../shared/useNarrow'
 import { useJob } from '../../shared/useJob'
 import PotWishes from './PotWishes.vue'
+import FoldOut from '../../shared/FoldOut.vue'
 
 const batch = ref(preferences.value.batch.toString())
 const { id } = useJob()
@@ -25,14 +28,9 @@ function forPiece() {
   else wrong.value = `For how much? ${amount.value.words.charAt(0).toUpperCase()}${amount.value.words.slice(1)}.`
 }
 const wrong = ref('')
-const wide = window.matchMedia('(min-width: 861px)').matches
+const open = ref(!useNarrow().value)
 
-const tools: { value: ToolName; text: string }[] = [
-  { value: 'parts', text: 'parts' },
-  { value: 'spoons', text: 'spoons' },
-  { value: 'syringe', text: 'syringe' },
-  { value: 'scale', text: 'scale' },
-]
+const { tools } = useMeasuring()
 
 watch(batch, (text) => {
   const { value, ask } = readWithin(text, 1, 20_000, 'ml')
@@ -72,10 +70,9 @@ watch(batch, (text) => {
     <BButton variant="outline-secondary" size="sm" :title="amount?.words" @click="forPiece"
       >for the whole piece</BButton
     >
-    <details class="more" :open="wide">
-      <summary>lights and pots</summary>
+    <FoldOut v-model:open="open" title="lights and pots" class="more">
       <div class="inner"><RoomLights /><PotWishes /></div>
-    </details>
+    </FoldOut>
     <p v-if="wrong" id="batch-wrong" class="wrong" role="alert">{{ wrong }}</p>
   </div>
 </template>

@@ -1,8 +1,9 @@
-import { computed, ref, watch } from 'vue'
+import { ref, watch } from 'vue'
 
-import { wordsOf } from '../../api/reach'
 import { api, type Schemas, unwrap } from '../../api/client'
+import { wordsOf } from '../../api/reach'
 import { preferences } from '../../shared/preferences'
+import { useHistory } from '../../shared/useHistory'
 
 type Recipe = Schemas['RecipeOut']
 
@@ -12,21 +13,19 @@ const partsOf = (recipe: Recipe) => recipe.pours.map((pour) => pour.parts)
 export function useByHand(targetId: () => number | undefined, computedRecipe: () => Recipe | undefined) {
   const changed = ref<Recipe>()
   const wrong = ref('')
-  /** The parts before each change, the newest last; nothing where it was as computed. */
-  const before = ref<(number[] | undefined)[]>([])
-  let changedAt = 0
+  /** Its parts; nothing where it is as computed. */
+  const parts = ref<number[]>()
+  const history = useHistory(parts)
   let newest = 0
 
-  async function predict(recipe: Recipe, parts: number[]) {
-    const batch = recipe.pours.reduce((sum, pour) => sum + pour.ml, 0)
-    const now = recipe.pours.map((pour, n) => ({ material: pour.material, parts: parts[n] ?? pour.parts }))
-    const all = now.reduce((sum, pour) => sum + pour.parts, 0)
+  async function predict(recipe: Recipe, now: number[]) {
     const mine = ++newest
-    const { light, unit, tool } = preferences.value
+    const { light, unit, tool, batch } = preferences.value
+    const pours = recipe.pours.map(({ material, ml, parts: before }, n) => ({ material, ml, parts: now[n] ?? before }))
     try {
       const answer = await api.POST('/api/targets/{target_id}/by-hand', {
         params: { path: { target_id: targetId() ?? 0 }, query: { light, unit } },
-        body: { pours: now.map((pour) => ({ ...pour, ml: (batch * pour.parts) / all })), tool },
+        body: { pours, tool, batch },
       })
       if (mine !== newest) return
       changed.value = unwrap(answer)
@@ -36,26 +35,23 @@ export function useByHand(targetId: () => number | undefined, computedRecipe: ()
     }
   }
 
-  /** One drag is one change, however many steps it went through. */
-  function set(parts: number[]) {
+  function set(now: number[]) {
     const recipe = changed.value ?? computedRecipe()
     if (!recipe) return
-    if (Date.now() - changedAt > 700) before.value.push(changed.value && partsOf(changed.value))
-    changedAt = Date.now()
-    void predict(recipe, parts)
+    history.change(now)
+    void predict(recipe, now)
   }
 
   /** Keep a recipe in hand as it is, though another would be computed now. */
   function hold(recipe: Recipe) {
-    before.value.push(undefined)
+    history.change(partsOf(recipe))
     changed.value = recipe
     void predict(recipe, partsOf(recipe))
   }
 
   function undo() {
-    const parts = before.value.pop()
-    changedAt = 0
-    if (parts && changed.value) void predict(changed.value, parts)
+    history.undo()
+    if (parts.value && changed.value) void predict(changed.value, parts.value)
     else asComputed()
   }
 
@@ -67,8 +63,7 @@ export function useByHand(targetId: () => number | undefined, computedRecipe: ()
 
   function forget() {
     asComputed()
-    before.value = []
-    changedAt = 0
+    history.restart(undefined)
   }
 
   watch(
@@ -77,5 +72,5 @@ export function useByHand(targetId: () => number | undefined, computedRecipe: ()
       if (changed.value) void predict(changed.value, partsOf(changed.value))
     },
   )
-  return { changed, wrong, set, hold, undo, forget, canUndo: computed(() => before.value.length > 0) }
+  return { changed, wrong, set, hold, undo, forget, canUndo: history.canUndo }
 }

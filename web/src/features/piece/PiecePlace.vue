@@ -156,7 +156,7 @@ const value = (one: Schemas['PieceOut'], key: string) => String(one.measures[key
       <p v-if="refused" class="wrong" role="alert">{{ refused }}</p>
       <ul>
         <li v-for="one in forms" :key="one.key">
-          <button type="button" class="mat" @click="addForm(one)">
+          <BButton variant="plain" class="mat" @click="addForm(one)">
             <img
               :src="`/api/forms/${one.key}/picture?light=${preferences.light}`"
               alt=""
@@ -165,7 +165,7 @@ const value = (one: Schemas['PieceOut'], key: string) => String(one.measures[key
               loading="lazy"
             />
             {{ one.title }}
-          </button>
+          </BButton>
         </li>
       </ul>
     </section>
@@ -193,13 +193,9 @@ const value = (one: Schemas['PieceOut'], key: string) => String(one.measures[key
         </label>
         <label v-for="one in styles" :key="one.key"
           ><span>{{ one.title }}</span>
-          <select
-            class="form-select"
-            :value="value(piece, one.key)"
-            @change="style(one.key, ($event.target as HTMLSelectElement).value)"
-          >
+          <BFormSelect :model-value="value(piece, one.key)" @update:model-value="style(one.key, String($event))">
             <option v-for="(text, key) in one.values" :key="key" :value="key">{{ text }}</option>
-          </select>
+          </BFormSelect>
         </label>
       </div>
       <h2>To paint</h2>

@@ -57,9 +57,9 @@ async function add() {
     <label>Its name <BFormInput v-model="name" maxlength="120" autocomplete="off" /></label>
     <label
       >What it is
-      <select v-model="kind" class="form-select">
+      <BFormSelect v-model="kind">
         <option v-for="known in kinds" :key="known.key" :value="known.key">{{ known.title }} ({{ known.base }})</option>
-      </select></label
+      </BFormSelect></label
     >
     <label>Left in it, ml <BFormInput v-model="left" inputmode="decimal" /></label>
     <p v-if="chosen?.caution" class="note">{{ chosen.caution }} Follow the label, local rules and licensed trades.</p>

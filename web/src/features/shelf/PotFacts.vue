@@ -44,22 +44,22 @@ async function set(fact: Fact, value: string | null) {
         <dt>{{ fact.title }}</dt>
         <dd>
           <form v-if="editing === fact.name" @submit.prevent="set(fact, text)">
-            <select v-if="fact.name === 'sheen'" v-model="text" class="form-select" :aria-label="fact.title">
+            <BFormSelect v-if="fact.name === 'sheen'" v-model="text" :aria-label="fact.title">
               <option v-for="one in ['flat', 'matte', 'eggshell', 'satin', 'gloss']" :key="one" :value="one">
                 {{ one }}
               </option>
-            </select>
+            </BFormSelect>
             <BFormInput v-else v-model="text" :aria-label="fact.title" maxlength="400" />
             <BButton type="submit" variant="outline-secondary" size="sm">by the label</BButton>
           </form>
-          <button v-else type="button" class="value" @click="edit(fact)">
+          <BButton v-else variant="plain" class="value" @click="edit(fact)">
             <b>{{ fact.value ?? 'no usual figure: what does the label say?' }}</b>
             {{ fact.value === null ? '' : fact.unit }}
-          </button>
+          </BButton>
           <small v-if="!fact.own" class="soft">{{ fact.why }}</small>
           <small v-else>
             by its label<template v-if="fact.usual !== null">; usual {{ fact.usual }}</template>
-            <button type="button" class="again" @click="set(fact, null)">back to usual</button>
+            <BButton variant="plain" class="again" @click="set(fact, null)">back to usual</BButton>
           </small>
         </dd>
       </div>

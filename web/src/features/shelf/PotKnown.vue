@@ -6,6 +6,7 @@ import type { Colour, Schemas } from '../../api/client'
 import AnyColour from '../../shared/colour/AnyColour.vue'
 import GroundChoice from '../../shared/GroundChoice.vue'
 import { say } from '../../shared/useNotice'
+import FoldOut from '../../shared/FoldOut.vue'
 
 /** How well a pot is known, and the small tests that would tell more. */
 const { pot, test, withdraw } = defineProps<{
@@ -71,7 +72,7 @@ async function keep(task: Task) {
     </p>
     <ul class="tasks">
       <li v-for="task in pot.tasks" :key="task.task">
-        <button type="button" class="task" :aria-expanded="open === task.task" @click="toggle(task.task)">
+        <BButton variant="plain" class="task" :aria-expanded="open === task.task" @click="toggle(task.task)">
           <b>{{ task.title }}</b>
           <span class="gain">
             <span class="bar" aria-hidden="true"
@@ -79,15 +80,13 @@ async function keep(task: Task) {
             /></span>
             off by {{ task.before.toFixed(1) }} → {{ task.after.toFixed(1) }}
           </span>
-        </button>
+        </BButton>
         <div v-if="open === task.task" class="do">
           <p>{{ task.how }}</p>
           <template v-if="task.task === 'coats'">
-            <label>coats <input v-model.number="coats" type="number" min="1" max="20" class="form-control" /></label>
+            <label>coats <BFormInput v-model.number="coats" type="number" min="1" max="20" /></label>
             <label>over <GroundChoice v-model="ground" /></label>
-            <label class="tick"
-              ><input v-model="hid" type="checkbox" class="form-check-input" /> nothing showed through</label
-            >
+            <BFormCheckbox v-model="hid">nothing showed through</BFormCheckbox>
           </template>
           <template v-else-if="task.task === 'card'">
             <a :href="`/api/shelf/card.pdf?pot=${encodeURIComponent(pot.name)}`" target="_blank" rel="noopener"
@@ -99,7 +98,7 @@ async function keep(task: Task) {
           <template v-else>
             <label v-if="task.task === 'tint' || task.task === 'spectrum'"
               >parts of white
-              <input v-model.number="parts" type="number" min="1" max="40" class="form-control" />
+              <BFormInput v-model.number="parts" type="number" min="1" max="40" />
             </label>
             <AnyColour v-model:colour="colour" label="Its colour, dried" />
           </template>
@@ -108,8 +107,7 @@ async function keep(task: Task) {
         </div>
       </li>
     </ul>
-    <details v-if="pot.readings.length > 0">
-      <summary>{{ pot.readings.length }} readings so far</summary>
+    <FoldOut v-if="pot.readings.length > 0" :title="`${pot.readings.length} readings so far`">
       <ul class="readings">
         <li v-for="reading in pot.readings" :key="reading.id">
           <span v-for="hex in reading.hexes" :key="hex" class="chip" :style="{ background: hex }" />
@@ -117,10 +115,10 @@ async function keep(task: Task) {
             {{ reading.title }} <small class="soft">{{ reading.how }}, off by about {{ reading.noise }}</small>
             <small v-if="reading.doubted" class="doubt">contradicts the others and counts for little</small>
           </span>
-          <button type="button" class="again" @click="withdraw(reading.id)">withdraw</button>
+          <BButton variant="plain" class="again" @click="withdraw(reading.id)">withdraw</BButton>
         </li>
       </ul>
-    </details>
+    </FoldOut>
   </section>
 </template>
 

@@ -72,7 +72,7 @@ async function remove() {
       <TinDrawing :share="left / data.full_ml" :hex="data.hex" :size="104" />
     </div>
     <div>
-      <input v-model="name" class="name said" aria-label="Name" maxlength="120" @change="set({ name })" />
+      <BFormInput v-model="name" class="name said" aria-label="Name" maxlength="120" @change="set({ name })" />
       <p class="soft">
         {{ data.kind_title }} · {{ data.base }}<template v-if="data.Lab"> · Lab {{ data.Lab.join(', ') }}</template>
       </p>
@@ -93,10 +93,9 @@ async function remove() {
       <span
         >left: <b>{{ left }} ml</b> of {{ Math.round(data.full_ml) }}</span
       >
-      <input
+      <BFormInput
         v-model.number="left"
         type="range"
-        class="form-range"
         min="0"
         :max="Math.round(data.full_ml)"
         step="5"
@@ -108,15 +107,9 @@ async function remove() {
       <label>stands <BFormInput v-model="place" maxlength="120" placeholder="where?" @change="set({ place })" /></label>
       <label>opened <BFormInput v-model="opened" type="date" @change="set({ opened: opened || null })" /></label>
       <label>a litre cost <BFormInput v-model="price" inputmode="decimal" @change="setPrice" /></label>
-      <label class="tick">
-        <input
-          type="checkbox"
-          class="form-check-input"
-          :checked="data.use_up"
-          @change="set({ use_up: ($event.target as HTMLInputElement).checked })"
-        />
-        use it up
-      </label>
+      <BFormCheckbox :model-value="data.use_up" @update:model-value="set({ use_up: $event === true })"
+        >use it up</BFormCheckbox
+      >
     </div>
     <label
       >notes <textarea v-model="notes" class="form-control" rows="2" maxlength="2000" @change="set({ notes })" />

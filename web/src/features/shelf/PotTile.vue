@@ -8,8 +8,8 @@ const left = (ml: number) => (ml >= 1000 ? `${(ml / 1000).toFixed(1)} l` : `${Ma
 </script>
 
 <template>
-  <button
-    type="button"
+  <BButton
+    variant="plain"
     class="pot"
     :class="{ chosen }"
     :aria-pressed="chosen"
@@ -29,7 +29,7 @@ const left = (ml: number) => (ml >= 1000 ? `${(ml / 1000).toFixed(1)} l` : `${Ma
       </span>
       <span v-if="pot.level" class="level" :title="`how well it is known: ${pot.level}`">{{ pot.level }}</span>
     </span>
-  </button>
+  </BButton>
 </template>
 
 <style scoped>

@@ -62,9 +62,9 @@ async function add() {
     <h2>Many pots from one photo</h2>
     <p v-if="!photo">Add a photo of your swatches or lids in Catch first.</p>
     <template v-else>
-      <select v-model="photoId" class="form-select" aria-label="Which photo">
+      <BFormSelect v-model="photoId" aria-label="Which photo">
         <option v-for="one in job?.photos" :key="one.id" :value="one.id">{{ one.name }}</option>
-      </select>
+      </BFormSelect>
       <MethodBar :light="light" />
       <div class="mat bed">
         <PhotoStage
@@ -80,16 +80,16 @@ async function add() {
       <p aria-live="polite">{{ light.asks.value || 'Now tap each swatch, and name it below.' }}</p>
       <label
         >They are
-        <select v-model="kind" class="form-select">
+        <BFormSelect v-model="kind">
           <option v-for="known in kinds?.filter((one) => one.has_colour)" :key="known.key" :value="known.key">
             {{ known.title }}
           </option>
-        </select></label
+        </BFormSelect></label
       >
       <ol>
         <li v-for="(pot, at) in pots" :key="at">
           <BFormInput v-model="pot.name" :aria-label="`Name of pot ${at + 1}`" maxlength="120" />
-          <button type="button" :aria-label="`Drop pot ${at + 1}`" @click="pots.splice(at, 1)">×</button>
+          <BButton variant="plain" :aria-label="`Drop pot ${at + 1}`" @click="pots.splice(at, 1)">×</BButton>
         </li>
       </ol>
       <p v-if="wrong" class="wrong" role="alert">{{ wrong }}</p>

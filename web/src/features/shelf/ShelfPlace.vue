@@ -4,15 +4,16 @@ import { useRoute, useRouter } from 'vue-router'
 
 import ErrorLine from '../../shared/ErrorLine.vue'
 import { useEscape } from '../../shared/useEscape'
-import { useShelf } from '../../shared/useShelf'
+import { useFamilies, useShelf } from '../../shared/useShelf'
 import AddPot from './AddPot.vue'
 import PotPanel from './PotPanel.vue'
 import PotsFromPhoto from './PotsFromPhoto.vue'
 import PotTile from './PotTile.vue'
 import TablePanel from './TablePanel.vue'
-import { FAMILIES, useShelfView } from './useShelfView'
+import { useShelfView } from './useShelfView'
 
 const { data, error } = useShelf()
+const { data: families } = useFamilies()
 const view = useShelfView(() => data.value ?? [])
 const { text, kind, base, family, order, found, groups, kinds, bases, any, clear } = view
 const route = useRoute()
@@ -54,26 +55,26 @@ useEscape(() => {
       </div>
       <div v-if="data?.length !== 0" class="find" role="search">
         <BFormInput v-model="text" type="search" placeholder="Find a pot" aria-label="Find a pot" class="text" />
-        <select v-model="kind" class="form-select" aria-label="Kind">
+        <BFormSelect v-model="kind" aria-label="Kind">
           <option value="">every kind</option>
           <option v-for="one in kinds" :key="one.key" :value="one.key">{{ one.title }}</option>
-        </select>
-        <select v-model="base" class="form-select" aria-label="Base">
+        </BFormSelect>
+        <BFormSelect v-model="base" aria-label="Base">
           <option value="">every base</option>
           <option v-for="one in bases" :key="one" :value="one">{{ one }}</option>
-        </select>
-        <select v-model="family" class="form-select" aria-label="Colour family">
+        </BFormSelect>
+        <BFormSelect v-model="family" aria-label="Colour family">
           <option value="">every colour</option>
-          <option v-for="one in FAMILIES" :key="one" :value="one">{{ one }}</option>
-        </select>
-        <select v-model="order" class="form-select" aria-label="Order">
+          <option v-for="one in families" :key="one" :value="one">{{ one }}</option>
+        </BFormSelect>
+        <BFormSelect v-model="order" aria-label="Order">
           <option value="kind">by kind</option>
           <option value="hue">by hue</option>
           <option value="left">least left first</option>
           <option value="name">by name</option>
-        </select>
+        </BFormSelect>
         <span class="soft" role="status">{{ found.length }} of {{ data?.length ?? 0 }}</span>
-        <button v-if="any" type="button" class="all" @click="clear">show all</button>
+        <BButton v-if="any" variant="plain" class="all" @click="clear">show all</BButton>
       </div>
       <ErrorLine v-if="error" :error="error" />
       <p v-if="data?.length === 0" class="empty">
@@ -95,7 +96,7 @@ useEscape(() => {
       </section>
     </div>
     <aside v-if="pot || doing" ref="panel" tabindex="-1" aria-label="The pot in hand">
-      <button type="button" class="close" aria-label="Close" @click="open({})">×</button>
+      <BButton variant="plain" class="close" aria-label="Close" @click="open({})">×</BButton>
       <PotPanel v-if="pot" :key="pot" :pot-key="pot" @gone="open({})" />
       <AddPot v-else-if="doing === 'add'" @added="(key) => open({ pot: key })" />
       <PotsFromPhoto v-else-if="doing === 'photo'" @added="open({})" />

@@ -4,6 +4,7 @@ import { ref } from 'vue'
 import { wordsOf } from '../../api/reach'
 import { readNumber, typedOrNothing } from '../../shared/number'
 import { api, type Schemas, unwrap } from '../../api/client'
+import FoldOut from '../../shared/FoldOut.vue'
 
 /** What is left, by the scale: the pot as it stands, less its empty tin. */
 const { pot, weigh } = defineProps<{
@@ -49,8 +50,7 @@ async function load() {
 </script>
 
 <template>
-  <details>
-    <summary>Weigh what is left</summary>
+  <FoldOut title="Weigh what is left">
     <div class="weigh">
       <label>empty tin, g <BFormInput v-model="tin" inputmode="decimal" /></label>
       <BButton variant="outline-secondary" :disabled="busy" @click="load">Put it on the scale</BButton>
@@ -58,7 +58,7 @@ async function load() {
     </div>
     <p role="status">{{ said }}</p>
     <p v-if="wrong" class="wrong" role="alert">{{ wrong }}</p>
-  </details>
+  </FoldOut>
 </template>
 
 <style scoped>

@@ -4,8 +4,6 @@ import type { Schemas } from '../../api/client'
 
 type Pot = Schemas['MaterialOut']
 
-export const FAMILIES = ['white', 'grey', 'black', 'brown', 'red', 'orange', 'yellow', 'green', 'blue', 'violet']
-
 /** What is looked for on the shelf, and in which order it stands. */
 export function useShelfView(pots: () => Pot[]) {
   const text = ref('')

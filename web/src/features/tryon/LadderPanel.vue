@@ -57,21 +57,21 @@ async function keep() {
     <div class="choose">
       <label
         >from
-        <select v-model="first" class="form-select">
+        <BFormSelect v-model="first">
           <option v-for="mix in mixes" :key="mix.id" :value="mix.id">{{ mix.name }}</option>
-        </select></label
+        </BFormSelect></label
       >
       <label
         >down to
-        <select v-model="second" class="form-select">
+        <BFormSelect v-model="second">
           <option v-for="mix in mixes" :key="mix.id" :value="mix.id">{{ mix.name }}</option>
-        </select></label
+        </BFormSelect></label
       >
       <label
         >in
-        <select v-model="coats" class="form-select">
+        <BFormSelect v-model="coats">
           <option v-for="n in 4" :key="n" :value="n">{{ n }} {{ n === 1 ? 'coat' : 'coats' }}</option>
-        </select></label
+        </BFormSelect></label
       >
     </div>
     <ErrorLine v-if="error" :error="error" />

@@ -2,6 +2,8 @@
 import { nextTick, ref } from 'vue'
 
 import type { Layer, Schemas } from '../../api/client'
+import { useSorted } from '../../shared/useSorted'
+import { changed, moved } from './layers'
 
 /** The layers, the topmost first: shown or not, alone, in another order; a look at one shows where it lies. */
 const { layers, kinds, colours, chosen, alone } = defineProps<{
@@ -17,31 +19,23 @@ const emit = defineEmits<{
   solo: [at: number | undefined]
   peek: [at: number | undefined]
 }>()
-const carried = ref<number>()
 const list = ref<HTMLOListElement>()
 const said = ref('')
 const titleOf = (layer: Layer) => kinds.find((kind) => kind.key === layer.kind)?.title ?? layer.kind
 const ofTop = (n: number) => layers.length - 1 - n
 
 function move(from: number, to: number) {
-  if (to < 0 || to >= layers.length || from === to) return
-  const now = [...layers]
-  const [layer] = now.splice(from, 1)
-  if (layer) now.splice(to, 0, layer)
+  const now = moved(layers, from, to)
+  if (now === layers) return
   emit('change', now)
   emit('choose', to)
 }
-
-function drop(at: number) {
-  if (carried.value !== undefined) move(carried.value, at)
-  carried.value = undefined
-}
+useSorted(list, 'li.layer', (from, to) => {
+  move(ofTop(from), ofTop(to))
+})
 
 function set(at: number, part: Partial<Layer>) {
-  emit(
-    'change',
-    layers.map((layer, n) => (n === at ? { ...layer, ...part } : layer)),
-  )
+  emit('change', changed(layers, at, part))
 }
 
 function keys(event: KeyboardEvent, at: number) {
@@ -59,24 +53,22 @@ function keys(event: KeyboardEvent, at: number) {
 
 <template>
   <p class="visually-hidden" role="status">{{ said }}</p>
-  <ol ref="list" aria-label="Layers, the topmost first" @mouseleave="emit('peek', undefined)">
+  <ol ref="list" aria-label="Layers, the topmost first">
     <li
       v-for="(_, n) in layers"
       :key="ofTop(n)"
       :class="{ on: ofTop(n) === chosen, off: !layers[ofTop(n)]?.on }"
-      draggable="true"
-      @dragstart="carried = ofTop(n)"
-      @dragover.prevent
-      @drop.prevent="drop(ofTop(n))"
-      @mouseover="emit('peek', ofTop(n))"
+      class="layer"
     >
-      <button
-        type="button"
+      <BButton
+        variant="plain"
         class="name"
         :aria-pressed="ofTop(n) === chosen"
         title="Alt and the arrow keys move it up and down"
         aria-keyshortcuts="Alt+ArrowUp Alt+ArrowDown"
         @click="emit('choose', ofTop(n))"
+        @mouseenter="emit('peek', ofTop(n))"
+        @mouseleave="emit('peek', undefined)"
         @focus="emit('peek', ofTop(n))"
         @blur="emit('peek', undefined)"
         @keydown="keys($event, ofTop(n))"
@@ -89,25 +81,25 @@ function keys(event: KeyboardEvent, at: number) {
           />
         </span>
         {{ titleOf(layers[ofTop(n)] as Layer) }}
-      </button>
-      <button
-        type="button"
+      </BButton>
+      <BButton
+        variant="plain"
         class="small"
         :aria-label="`${titleOf(layers[ofTop(n)] as Layer)}, layer ${(ofTop(n) + 1).toString()}: ${layers[ofTop(n)]?.on ? 'on' : 'off'}`"
         :class="{ bold: layers[ofTop(n)]?.on }"
         @click="set(ofTop(n), { on: !layers[ofTop(n)]?.on })"
       >
         {{ layers[ofTop(n)]?.on ? 'on' : 'off' }}
-      </button>
-      <button
-        type="button"
+      </BButton>
+      <BButton
+        variant="plain"
         class="small"
         :aria-pressed="alone === ofTop(n)"
         :aria-label="`${titleOf(layers[ofTop(n)] as Layer)} alone`"
         @click="emit('solo', alone === ofTop(n) ? undefined : ofTop(n))"
       >
         alone
-      </button>
+      </BButton>
     </li>
     <li class="ground">the bare piece</li>
   </ol>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { Layer, Schemas } from '../../api/client'
+import FoldOut from '../../shared/FoldOut.vue'
 
 /** What is to be known of the look before a brush is wet; each with its why. */
 defineProps<{ judged: Schemas['JudgedOut']; layers: Layer[]; kinds: Schemas['LayerKindOut'][] }>()
@@ -12,13 +13,12 @@ const weights: Record<string, string> = { wrong: 'This will fail', school: 'Done
     <ul class="remarks">
       <li v-for="(remark, at) in judged.remarks" :key="at" :class="remark.weight">
         <small>{{ weights[remark.weight] }}</small>
-        <details>
-          <summary>{{ remark.words }}</summary>
+        <FoldOut :title="`${remark.words}`">
           <p>{{ remark.why }}</p>
-          <button v-if="remark.layer !== null" type="button" class="link" @click="emit('choose', remark.layer ?? 0)">
+          <BButton v-if="remark.layer !== null" variant="plain" class="link" @click="emit('choose', remark.layer ?? 0)">
             layer {{ (remark.layer ?? 0) + 1 }}
-          </button>
-        </details>
+          </BButton>
+        </FoldOut>
       </li>
       <li v-if="judged.remarks.length === 0">Nothing speaks against it.</li>
     </ul>

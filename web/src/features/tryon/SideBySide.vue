@@ -23,23 +23,22 @@ function turn(id: number) {
   <div class="beside">
     <fieldset>
       <legend class="visually-hidden">Looks to hold side by side, up to four</legend>
-      <label v-for="look in looks" :key="look.id"
-        ><input
-          type="checkbox"
-          class="form-check-input"
-          :checked="held.includes(look.id)"
-          :disabled="!held.includes(look.id) && held.length >= 4"
-          @change="turn(look.id)"
-        />
-        {{ look.name }}</label
+      <BFormCheckbox
+        v-for="look in looks"
+        :key="look.id"
+        :model-value="held.includes(look.id)"
+        :disabled="!held.includes(look.id) && held.length >= 4"
+        @update:model-value="turn(look.id)"
       >
+        {{ look.name }}
+      </BFormCheckbox>
     </fieldset>
     <div class="mat grid" :class="`n${held.length.toString()}`">
       <figure v-for="look in looks.filter((one) => held.includes(one.id))" :key="look.id">
         <LookPicture :piece="piece" :layers="look.layers" :name="look.name" />
         <figcaption>
           {{ look.name }}
-          <button v-if="look.id !== worn" type="button" @click="emit('wear', look.id)">wear it</button>
+          <BButton v-if="look.id !== worn" variant="plain" @click="emit('wear', look.id)">wear it</BButton>
           <span v-else>worn</span>
         </figcaption>
       </figure>

@@ -1,85 +1,41 @@
-import type { Layer } from '../../api/client'
+import type { Layer, Schemas } from '../../api/client'
 
-/** A number of a layer that is moved by a slider. */
-export interface Slide {
-  key: 'coats' | 'water' | 'wipe' | 'amount' | 'width' | 'contrast' | 'hand' | 'seed' | 'dwell' | 'veil'
-  title: string
-  min: number
-  max: number
-  step: number
-  say: (value: number) => string
+type Setting = Schemas['SettingOut']
+
+/** What a value of a setting is called. */
+export function sayValue(one: Setting, value: number): string {
+  const word = one.words.find((known) => known.below === null || value < known.below)?.word
+  if (word !== undefined) return word
+  if (one.unit === '%') return `${Math.round(100 * value).toString()} %`
+  if (one.unit === '1 : n') return `1 : ${value.toString()}`
+  if (one.unit === 'no.') return `no. ${value.toString()}`
+  return one.unit === '' ? value.toString() : `${value.toString()} ${one.unit}`
 }
 
-const percent = (value: number) => `${Math.round(100 * value).toString()} %`
-const share = (key: Slide['key'], title: string, say: Slide['say'] = percent): Slide => ({
-  key,
-  title,
-  min: 0,
-  max: 1,
-  step: 0.02,
-  say,
-})
-
-const SLIDES = {
-  coats: { key: 'coats', title: 'coats', min: 1, max: 4, step: 1, say: (value) => value.toString() },
-  water: {
-    key: 'water',
-    title: 'water',
-    min: 0,
-    max: 6,
-    step: 0.25,
-    say: (value) => (value === 0 ? 'as it is' : `1 : ${value.toString()}`),
-  },
-  wipe: share('wipe', 'wiped back'),
-  amount: share('amount', 'how much'),
-  width: share('width', 'how wide'),
-  contrast: share('contrast', 'contrast'),
-  hand: share('hand', 'hand', (value) => (value < 0.15 ? 'smooth' : value < 0.5 ? 'brushed' : 'scratchy')),
-  seed: { key: 'seed', title: 'another chance', min: 1, max: 40, step: 1, say: (value) => `no. ${value.toString()}` },
-  dwell: {
-    key: 'dwell',
-    title: 'wiped after',
-    min: 1,
-    max: 60,
-    step: 1,
-    say: (value) => `${value.toString()} min`,
-  },
-  veil: share('veil', 'sheen', (value) =>
-    value < 0.12 ? 'gloss' : value < 0.5 ? 'satin' : value < 0.8 ? 'eggshell' : 'matte',
-  ),
-} satisfies Record<string, Slide>
-
-const BY_KIND: Record<Layer['kind'], (keyof typeof SLIDES | 'pattern' | 'place' | 'downTo')[]> = {
-  paint: ['coats', 'hand'],
-  primer: ['coats'],
-  blend: ['pattern', 'coats', 'width', 'contrast', 'hand', 'seed'],
-  wash: ['water', 'coats', 'wipe', 'hand', 'seed'],
-  two_tone: ['water', 'coats', 'width', 'hand', 'seed'],
-  stain: ['dwell', 'water', 'coats'],
-  glaze: ['place', 'wipe', 'hand'],
-  dry_brush: ['place', 'amount', 'hand', 'seed'],
-  wax: ['place', 'amount', 'wipe'],
-  wax_eraser: ['place', 'amount'],
-  distress: ['place', 'downTo', 'amount', 'width', 'hand', 'seed'],
-  crackle: ['downTo', 'amount', 'seed'],
-  chippy: ['downTo', 'amount', 'seed'],
-  drips: ['amount', 'seed'],
-  metallic: ['place', 'amount', 'width', 'hand', 'seed'],
-  stencil: ['amount', 'width'],
-  oil: ['veil'],
-  sealer: ['veil', 'coats'],
-  fade: ['downTo', 'amount', 'hand'],
+/** The ends of a setting's slider: what is usually moved in, and wider where the value lies beyond. */
+export function endsOf(one: Setting, value: number) {
+  const low = Math.min(one.shown_low, value)
+  const high = Math.max(one.shown_high, value)
+  return { min: position(one, low), max: position(one, high) }
 }
 
-/** What can be set of a kind of layer. */
-export function settingsOf(kind: Layer['kind']) {
-  const names = BY_KIND[kind]
-  return {
-    pattern: names.includes('pattern'),
-    place: names.includes('place'),
-    downTo: names.includes('downTo'),
-    slides: names.flatMap((name) => (name in SLIDES ? [SLIDES[name as keyof typeof SLIDES]] : [])),
-  }
+/** Where a value stands along its slider. */
+export function position(one: Setting, value: number): number {
+  return one.log ? Math.log(value) : value
+}
+
+/** The value at a place of the slider; of one by factors it is rounded to what a person would say. */
+export function valueAt(one: Setting, place: number): number {
+  if (!one.log) return place
+  const value = Math.exp(place)
+  const step = value < 10 ? 0.5 : value < 60 ? 1 : 5
+  return Math.min(one.high, Math.max(one.low, Math.round(value / step) * step))
+}
+
+/** The number that a layer has for a setting. */
+export function numberOf(layer: Layer, one: Setting): number {
+  const value = layer[one.key]
+  return typeof value === 'number' ? value : one.shown_low
 }
 
 /** What painters call the zones of a piece. */

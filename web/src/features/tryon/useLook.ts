@@ -1,10 +1,12 @@
 import { useQuery, useQueryClient } from '@tanstack/vue-query'
-import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue'
+import { useEventListener } from '@vueuse/core'
+import { computed, onBeforeUnmount, ref, watch } from 'vue'
 
 import { isAway } from '../../api/reach'
 import { api, type Layer, type Schemas, unwrap } from '../../api/client'
 import { jobKey, useJob } from '../../shared/useJob'
 import { say, sayWrong } from '../../shared/useNotice'
+import { useHistory } from '../../shared/useHistory'
 import { usePieces } from '../../shared/usePieces'
 
 /** Kinds of layers, patterns, and our own looks. */
@@ -23,11 +25,9 @@ export function useLook() {
   const { pieces, piece, choose, wear } = usePieces()
   const look = computed(() => job.value?.looks.find((one) => one.id === piece.value?.look_id))
   const layers = ref<Layer[]>([])
-  const past = ref<string[]>([])
-  const future = ref<string[]>([])
+  const history = useHistory(layers)
   /** Whose layers these are: a piece, and the look it wears, which is made with the first layer. */
   let worn: { piece?: number | undefined; look?: number | undefined; title: string } = { title: 'My look' }
-  let changedAt = 0
   let timer: ReturnType<typeof setTimeout> | undefined
   let saves = Promise.resolve()
   let unsaved = false
@@ -40,9 +40,7 @@ export function useLook() {
       flush()
       worn = { piece: id, look: now?.id, title: 'My look' }
       if (same) return
-      layers.value = now ? structuredClone(JSON.parse(JSON.stringify(now.layers)) as Layer[]) : []
-      past.value = []
-      future.value = []
+      history.restart(now ? (JSON.parse(JSON.stringify(now.layers)) as Layer[]) : [])
     },
     { immediate: true },
   )
@@ -107,31 +105,11 @@ export function useLook() {
     timer = undefined
     void save()
   }
-  onMounted(() => {
-    window.addEventListener('pagehide', flush)
-  })
-  onBeforeUnmount(() => {
-    window.removeEventListener('pagehide', flush)
-    flush()
-  })
+  useEventListener(window, 'pagehide', flush)
+  onBeforeUnmount(flush)
 
-  /** One drag is one change, however many steps it went through. */
   function change(now: Layer[]) {
-    if (Date.now() - changedAt > 700) {
-      past.value.push(JSON.stringify(layers.value))
-      future.value = []
-    }
-    changedAt = Date.now()
-    layers.value = now
-    settle()
-  }
-
-  function step(from: string[], to: string[]) {
-    const before = from.pop()
-    if (before === undefined) return
-    to.push(JSON.stringify(layers.value))
-    layers.value = JSON.parse(before) as Layer[]
-    changedAt = 0
+    history.change(now)
     settle()
   }
 
@@ -144,9 +122,7 @@ export function useLook() {
       )
       flush()
       worn = { piece: piece.value?.id, look: undefined, title }
-      layers.value = own
-      past.value = []
-      future.value = []
+      history.restart(own)
       await save()
     } catch (error) {
       sayWrong(error)
@@ -223,13 +199,13 @@ export function useLook() {
     layers,
     change,
     undo: () => {
-      step(past.value, future.value)
+      if (history.undo()) settle()
     },
     redo: () => {
-      step(future.value, past.value)
+      if (history.redo()) settle()
     },
-    canUndo: computed(() => past.value.length > 0),
-    canRedo: computed(() => future.value.length > 0),
+    canUndo: history.canUndo,
+    canRedo: history.canRedo,
     begin,
     rename,
     wearLook,

@@ -4,8 +4,8 @@ import { computed, onBeforeUnmount, type Ref, ref, watch } from 'vue'
 import { api, type Schemas, unwrap } from '../../api/client'
 import { jobKey } from '../../shared/useJob'
 import { sayWrong } from '../../shared/useNotice'
+import type { Corner } from './faces'
 
-export type Corner = [number, number]
 type Marks = Required<Schemas['Marks']>
 
 const none: Marks = { faces: [], wood: 'oak', white: null }

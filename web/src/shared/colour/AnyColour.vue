@@ -36,9 +36,9 @@ async function upload(file: File) {
         <b v-if="chip" data-any-colour>{{ chip.name }}</b><span v-else class="soft">not said yet</span>
         <small v-if="chip" class="soft">{{ chip.sureness }}</small>
       </span>
-      <button type="button" class="turn" @click="from = from === 'thing' ? 'photo' : 'thing'">
+      <BButton variant="plain" class="turn" @click="from = from === 'thing' ? 'photo' : 'thing'">
         {{ from === 'thing' ? 'take it from a photo' : 'not from a photo' }}
-      </button>
+      </BButton>
     </div>
     <p v-if="wrong" class="wrong" role="alert">{{ wrong }}</p>
     <p v-for="warning in chip?.warnings" :key="warning" class="note">{{ warning }}</p>

@@ -56,10 +56,10 @@ function choose(at: number) {
     <p v-for="note in found?.notes" :key="note" class="note">{{ note }}</p>
     <ul v-if="found" class="mat" aria-label="Colours of the file">
       <li v-for="(one, at) in found.colours" :key="at">
-        <button type="button" :aria-pressed="at === chosen" @click="choose(at)">
+        <BButton variant="plain" :aria-pressed="at === chosen" @click="choose(at)">
           <span class="chip" :style="{ background: one.hex }" />{{ one.name }}
           <small v-if="one.measured">measured</small>
-        </button>
+        </BButton>
       </li>
     </ul>
   </div>

@@ -5,6 +5,7 @@ import { computed } from 'vue'
 import { api, type Method, unwrap } from '../../api/client'
 import { useShelf } from '../useShelf'
 import type { usePhotoLight } from './usePhotoLight'
+import PickOne from '../PickOne.vue'
 
 const { light } = defineProps<{ light: ReturnType<typeof usePhotoLight> }>()
 
@@ -24,11 +25,9 @@ const titles: Record<Method, string> = {
 }
 const expect = computed(() => methods.value?.find((known) => known.method === light.method.value)?.expect)
 
-function pick(event: Event) {
-  const field = event.target as HTMLSelectElement
-  const pot = pots.value.find((known) => known.key === field.value)
+function pick(key: string) {
+  const pot = pots.value.find((known) => known.key === key)
   if (pot) light.pick({ key: pot.key, name: pot.name })
-  field.value = ''
 }
 </script>
 
@@ -50,32 +49,25 @@ function pick(event: Event) {
     </fieldset>
     <div class="more">
       <span class="soft">{{ expect }}</span>
-      <select
-        v-if="light.method.value === 'chips'"
-        class="form-select"
-        aria-label="Which of my pots is in the picture"
-        @change="pick"
-      >
+      <PickOne v-if="light.method.value === 'chips'" aria-label="Which of my pots is in the picture" @pick="pick">
         <option value="">Add one of my pots…</option>
         <option v-for="pot in pots" :key="pot.key" :value="pot.key">{{ pot.name }}</option>
-      </select>
-      <label v-if="light.method.value === 'white'" class="tick">
-        <input
-          type="checkbox"
-          class="form-check-input"
-          :checked="light.grey.value"
-          @change="light.setGrey(($event.target as HTMLInputElement).checked)"
-        />
+      </PickOne>
+      <BFormCheckbox
+        v-if="light.method.value === 'white'"
+        :model-value="light.grey.value"
+        @update:model-value="light.setGrey($event === true)"
+      >
         it is a grey card
-      </label>
-      <button
+      </BFormCheckbox>
+      <BButton
         v-if="light.marks.value.length > 0"
-        type="button"
+        variant="plain"
         class="again"
         @click="light.choose(light.method.value === 'chart' && light.found.value ? 'chart' : light.method.value)"
       >
         Mark again
-      </button>
+      </BButton>
       <span v-if="light.finding.value" role="status">Looking for the card…</span>
     </div>
     <p v-if="light.wrong.value" class="wrong" role="alert">{{ light.wrong.value }}</p>

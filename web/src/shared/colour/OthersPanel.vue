@@ -81,37 +81,36 @@ watch(
   <div class="others">
     <label>
       From
-      <select v-model="first" class="form-select">
+      <BFormSelect v-model="first">
         <option value="">choose a colour…</option>
         <optgroup v-for="group in groups" :key="group.title" :label="group.title">
           <option v-for="one in group.known" :key="one.id" :value="one.id">{{ one.title }}</option>
         </optgroup>
-      </select>
+      </BFormSelect>
     </label>
     <label>
       towards
-      <select v-model="second" class="form-select">
+      <BFormSelect v-model="second">
         <option value="">nothing: just that one</option>
         <optgroup v-for="group in groups" :key="group.title" :label="group.title">
           <option v-for="one in group.known" :key="one.id" :value="one.id">{{ one.title }}</option>
         </optgroup>
-      </select>
+      </BFormSelect>
     </label>
     <label v-if="second">
       how far: {{ share }} %
-      <input v-model.number="share" type="range" min="0" max="100" class="form-range" />
+      <BFormInput v-model.number="share" type="range" min="0" max="100" />
     </label>
     <fieldset :disabled="!first">
       <legend>and then, in steps that the eye can just tell</legend>
       <label v-for="([less, more], at) in pairs" :key="less" class="step">
         <span>{{ less }}</span>
-        <input
+        <BFormInput
           v-model.number="moved[at]"
           type="range"
           min="-10"
           max="10"
           step="1"
-          class="form-range"
           :aria-label="`${less} to ${more}`"
           :aria-valuetext="`${Math.abs(moved[at] ?? 0).toString()} steps ${(moved[at] ?? 0) < 0 ? less : more}`"
         />

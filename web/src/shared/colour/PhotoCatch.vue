@@ -97,11 +97,11 @@ defineExpose({ light, hint })
         :ring="ring"
         @take="take"
         @white="white"
-        @hover="hover"
+        @point="hover"
       />
       <div class="foot">
         <p aria-live="polite">{{ hint }}</p>
-        <label class="tick"><input v-model="freehand" type="checkbox" class="form-check-input" /> draw around it</label>
+        <BFormCheckbox v-model="freehand">draw around it</BFormCheckbox>
       </div>
     </div>
   </div>

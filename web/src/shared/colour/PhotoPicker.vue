@@ -18,9 +18,14 @@ function picked() {
   <div class="picker">
     <ul aria-label="Photos of this job">
       <li v-for="photo in photos" :key="photo.id">
-        <button type="button" :aria-pressed="photo.id === chosen" :title="photo.name" @click="emit('choose', photo.id)">
+        <BButton
+          variant="plain"
+          :aria-pressed="photo.id === chosen"
+          :title="photo.name"
+          @click="emit('choose', photo.id)"
+        >
           <img :src="`/api/photos/${photo.id}/picture`" :alt="photo.name" />
-        </button>
+        </BButton>
       </li>
     </ul>
     <div>

@@ -5,6 +5,7 @@ import { ref } from 'vue'
 import { wordsOf } from '../../api/reach'
 import { api, type Colour, type Schemas, unwrap } from '../../api/client'
 import { preferences } from '../preferences'
+import FoldOut from '../FoldOut.vue'
 
 /** The colour reader: calibrate, lay something under it, read. */
 const colour = defineModel<Colour | undefined>('colour', { required: true })
@@ -64,9 +65,8 @@ const faults: Schemas['ReaderFaultIn']['fault'][] = [
   'uncalibrated',
   'lies',
 ]
-async function setFault(event: Event) {
-  const fault = (event.target as HTMLSelectElement).value as Schemas['ReaderFaultIn']['fault']
-  await api.POST('/api/devices/reader/fault', { body: { fault } })
+async function setFault(fault: unknown) {
+  await api.POST('/api/devices/reader/fault', { body: { fault: fault as Schemas['ReaderFaultIn']['fault'] } })
   said.value = wrong.value = ''
 }
 </script>
@@ -81,33 +81,32 @@ async function setFault(event: Event) {
       >
     </p>
     <p v-else-if="error" class="wrong" role="alert">
-      {{ wordsOf(error) }} <button type="button" class="again" @click="refetch()">Try again</button>
+      {{ wordsOf(error) }} <BButton variant="plain" class="again" @click="refetch()">Try again</BButton>
     </p>
     <p v-else-if="isFetching" role="status">Looking for the reader…</p>
     <BButton variant="outline-secondary" :disabled="busy !== ''" @click="calibrate">1 · Calibrate on white</BButton>
     <label v-if="reader?.stand_in">
       What lies under it
-      <select v-model="sample" class="form-select">
+      <BFormSelect v-model="sample">
         <option value="">choose from the tray…</option>
         <option v-for="name in reader.tray" :key="name" :value="name">{{ name }}</option>
-      </select>
+      </BFormSelect>
     </label>
     <BButton variant="outline-secondary" :disabled="busy !== '' || (reader?.stand_in && !sample)" @click="read"
       >2 · Read it</BButton
     >
     <p role="status" class="said">{{ busy || said }}</p>
     <p v-if="wrong" class="wrong" role="alert">{{ wrong }}</p>
-    <details v-if="reader?.stand_in">
-      <summary>Try a fault of the stand-in</summary>
+    <FoldOut v-if="reader?.stand_in" title="Try a fault of the stand-in">
       <label>
         It shall
-        <select class="form-select" @change="setFault">
+        <BFormSelect @update:model-value="setFault">
           <option v-for="fault in faults" :key="fault" :value="fault">
             {{ fault === 'none' ? 'work well' : fault }}
           </option>
-        </select>
+        </BFormSelect>
       </label>
-    </details>
+    </FoldOut>
   </div>
 </template>
 

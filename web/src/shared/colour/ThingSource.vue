@@ -30,9 +30,9 @@ function typed() {
 <template>
   <div class="thing">
     <div class="ways" role="group" aria-label="Where the colour comes from">
-      <button v-for="name in only" :key="name" type="button" :aria-pressed="way === name" @click="way = name">
+      <BButton v-for="name in only" :key="name" variant="plain" :aria-pressed="way === name" @click="way = name">
         {{ titles[name] }}
-      </button>
+      </BButton>
     </div>
     <ReaderPanel v-if="way === 'reader'" v-model:colour="colour" />
     <div v-else-if="way === 'typed'" class="typed">

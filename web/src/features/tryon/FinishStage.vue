@@ -1,0 +1,78 @@
+<script setup lang="ts">
+import { ref } from 'vue'
+
+import { usePixels } from '../../shared/usePixels'
+
+/** The picture of a piece on its mat; a place of it is picked by a tap. */
+defineProps<{
+  src: string | undefined
+  alt: string
+  wrong: string
+  note: string
+  /** The place that was picked, in shares of width and height. */
+  at: { x: number; y: number } | undefined
+}>()
+const emit = defineEmits<{ pick: [at: { x: number; y: number }] }>()
+const stage = ref<HTMLElement>()
+const size = usePixels(stage)
+defineExpose({ size })
+
+function pick(event: MouseEvent) {
+  const box = stage.value?.getBoundingClientRect()
+  if (box) emit('pick', { x: (event.clientX - box.left) / box.width, y: (event.clientY - box.top) / box.height })
+}
+</script>
+
+<template>
+  <!-- eslint-disable-next-line vuejs-accessibility/click-events-have-key-events, vuejs-accessibility/no-static-element-interactions -- a place of a picture is pointed at; what lies there the list of layers says, too -->
+  <div ref="stage" class="mat stage" @click="pick">
+    <img v-if="src" :src="src" :alt="alt" data-preview />
+    <p v-if="wrong" class="wrong" role="alert">{{ wrong }}</p>
+    <span v-if="note" class="peek">{{ note }}</span>
+    <span
+      v-if="at"
+      class="cross"
+      aria-hidden="true"
+      :style="{ left: `${(100 * at.x).toString()}%`, top: `${(100 * at.y).toString()}%` }"
+    />
+  </div>
+</template>
+
+<style scoped>
+.stage {
+  position: relative;
+  min-height: 0;
+  overflow: hidden;
+  cursor: crosshair;
+}
+
+.stage img {
+  width: 100%;
+  height: 100%;
+  object-fit: contain;
+}
+
+.stage .wrong,
+.peek {
+  position: absolute;
+  left: 14px;
+  top: 10px;
+}
+
+.cross {
+  position: absolute;
+  width: 18px;
+  height: 18px;
+  translate: -50% -50%;
+  border: 2px solid #fff;
+  border-radius: 50%;
+  box-shadow: 0 0 0 1.5px #000;
+  pointer-events: none;
+}
+
+@media (max-width: 860px) {
+  .stage {
+    aspect-ratio: 3 / 2.4;
+  }
+}
+</style>

@@ -1,0 +1,45 @@
+<script setup lang="ts">
+import type { Schemas } from '../../api/client'
+import FoldOut from '../../shared/FoldOut.vue'
+import KeptInput from '../../shared/KeptInput.vue'
+import { preferences } from '../../shared/preferences'
+
+/** A look's name, its papers and pictures, and where else it is worn. */
+defineProps<{ look: Schemas['FinishOut']; piece: Schemas['PieceOut']; several: boolean }>()
+const emit = defineEmits<{ rename: [name: string]; wearAll: []; remove: [] }>()
+</script>
+
+<template>
+  <FoldOut title="keep, print, give away">
+    <div class="keep">
+      <label
+        >called <KeptInput :key="look.id" maxlength="120" :value="look.name" @keep="emit('rename', $event)"
+      /></label>
+      <a
+        :href="`/api/pieces/${piece.id}/sheet.pdf?light=${preferences.light}&unit=${preferences.unit}`"
+        target="_blank"
+        rel="noopener"
+        >finish sheet</a
+      >
+      <a :href="`/api/pieces/${piece.id}/look.png?light=${preferences.light}`">picture</a>
+      <a :href="`/api/pieces/${piece.id}/look.png?before_after=true&light=${preferences.light}`">before and after</a>
+      <a :href="`/api/looks/${look.id}/file`">the look as a file</a>
+      <BButton v-if="several" variant="plain" @click="emit('wearAll')">all pieces wear it</BButton>
+      <BButton variant="plain" @click="emit('remove')">put it away</BButton>
+    </div>
+  </FoldOut>
+</template>
+
+<style scoped>
+.keep > * {
+  display: block;
+  min-height: 30px;
+}
+
+.keep a,
+.keep button {
+  color: var(--act);
+  font-weight: 650;
+  text-decoration: none;
+}
+</style>

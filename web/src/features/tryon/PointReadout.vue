@@ -1,0 +1,79 @@
+<script setup lang="ts">
+import type { Schemas } from '../../api/client'
+
+/** What lies at a point, from the ground up, and how far it is from a target. */
+defineProps<{ point: Schemas['PointOut']; targets: Schemas['TargetOut'][]; target: number | undefined }>()
+const emit = defineEmits<{ compare: [target: number] }>()
+</script>
+
+<template>
+  <div class="point" role="status">
+    <ol>
+      <li v-for="(one, n) in point.laid" :key="n">
+        <i :style="{ background: one.hex }" /><small>{{ one.title }}</small>
+      </li>
+    </ol>
+    <p v-if="point.target_hex">
+      <span class="pair"><i :style="{ background: point.hex }" /><i :style="{ background: point.target_hex }" /></span>
+      {{ point.words }}<template v-if="point.delta_E !== null">, {{ point.delta_E.toFixed(1) }}</template> from
+      <BFormSelect
+        aria-label="Compared with"
+        :model-value="target"
+        @update:model-value="emit('compare', Number($event))"
+      >
+        <option v-for="one in targets" :key="one.id" :value="one.id">{{ one.title }}</option>
+      </BFormSelect>
+    </p>
+  </div>
+</template>
+
+<style scoped>
+.point {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 24px;
+  align-items: center;
+}
+
+ol {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+  display: flex;
+}
+
+li i {
+  display: block;
+  width: 62px;
+  height: 26px;
+}
+
+li small {
+  display: block;
+  max-width: 62px;
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+}
+
+p {
+  margin: 0;
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px;
+  align-items: center;
+}
+
+select {
+  width: auto;
+}
+
+.pair {
+  display: inline-flex;
+}
+
+.pair i {
+  width: 34px;
+  height: 26px;
+}
+</style>

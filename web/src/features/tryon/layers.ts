@@ -1,0 +1,30 @@
+import type { Layer, Schemas } from '../../api/client'
+
+type Kind = Schemas['LayerKindOut']
+
+/** Layers with one of them laid sooner or later; as they were where it cannot go there. */
+export function moved(layers: Layer[], from: number, to: number): Layer[] {
+  const one = layers[from]
+  if (!one || to < 0 || to >= layers.length || from === to) return layers
+  const rest = layers.filter((_, n) => n !== from)
+  return [...rest.slice(0, to), one, ...rest.slice(to)]
+}
+
+/** Layers with a part of one changed. */
+export function changed(layers: Layer[], at: number, part: Partial<Layer>): Layer[] {
+  return layers.map((layer, n) => (n === at ? { ...layer, ...part } : layer))
+}
+
+/** Layers with one of them laid twice, one over the other. */
+export function doubled(layers: Layer[], at: number): Layer[] {
+  const one = layers[at]
+  return one ? [...layers.slice(0, at + 1), { ...one }, ...layers.slice(at + 1)] : layers
+}
+
+/** A layer of a kind as it is usually laid, with what is at hand; nothing where it needs a colour that is not. */
+export function begun(kind: Kind, offered: string[]): Layer | undefined {
+  const fits = kind.begins_with ? [kind.begins_with] : offered
+  if (kind.least > 0 && fits.length === 0) return undefined
+  const colours = Array.from({ length: kind.least }, (_, n) => fits[Math.min(n, fits.length - 1)] ?? '')
+  return { ...kind.usual, colours }
+}

@@ -1,0 +1,30 @@
+import { keepPreviousData, useQuery } from '@tanstack/vue-query'
+import { computed, type Ref } from 'vue'
+
+import { api, type Layer, type Schemas, unwrap } from '../../api/client'
+import { preferences } from '../../shared/preferences'
+
+/** What is said of layers on a piece, and what they take. */
+export function useJudged(piece: Ref<Schemas['PieceOut'] | undefined>, settled: Ref<string>) {
+  return useQuery({
+    queryKey: computed(() => [
+      'shelf',
+      'judged',
+      piece.value?.id,
+      piece.value?.measures,
+      piece.value?.grounds,
+      settled.value,
+      preferences.value.light,
+    ]),
+    enabled: computed(() => piece.value !== undefined),
+    placeholderData: keepPreviousData,
+    retry: false,
+    queryFn: async () =>
+      unwrap(
+        await api.POST('/api/pieces/{piece_id}/judge', {
+          params: { path: { piece_id: piece.value?.id ?? 0 }, query: { light: preferences.value.light } },
+          body: { layers: JSON.parse(settled.value) as Layer[] },
+        }),
+      ),
+  })
+}

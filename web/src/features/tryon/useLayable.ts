@@ -1,0 +1,55 @@
+import { computed } from 'vue'
+
+import type { Schemas } from '../../api/client'
+import { useJob } from '../../shared/useJob'
+import { useKinds, useShelf } from '../../shared/useShelf'
+import { useLookbook } from './useLook'
+
+/** Something that can be laid: a jug, a pot, a generic wax or gilding; `kind` is the material that it is. */
+export interface Laid {
+  name: string
+  hex: string
+  group: string
+  kind: string
+}
+
+/** How something without a colour of its own is shown. */
+const CLEAR = '#e9e6dd'
+
+/** What can be laid: the jugs of the job, the pots on the shelf, waxes and gildings; and in which kind of layer. */
+export function useLayable() {
+  const { job } = useJob()
+  const { data: book } = useLookbook()
+  const { data: shelf } = useShelf()
+  const { data: kinds } = useKinds()
+
+  const colours = computed(() => {
+    const found: Record<string, Laid> = {}
+    for (const mix of job.value?.mixes ?? [])
+      found[`mix:${mix.id.toString()}`] = { name: mix.name, hex: mix.recipe.hex, group: 'jugs', kind: mix.kind }
+    for (const pot of shelf.value ?? [])
+      found[`pot:${pot.key}`] = { name: pot.name, hex: pot.hex ?? CLEAR, group: 'pots on the shelf', kind: pot.kind }
+    const generic = { waxes: book.value?.waxes ?? [], metals: book.value?.metals ?? [] }
+    for (const [kind, names] of Object.entries(generic))
+      for (const name of names) {
+        const hex = book.value?.swatches[name] ?? CLEAR
+        found[name] = { name, hex, group: kind === 'metals' ? 'gilding' : kind, kind }
+      }
+    return found
+  })
+
+  /** What can be laid in a kind of layer: the pots and jugs of its kinds, and only those. */
+  const offered = (kind: Schemas['LayerKindOut']) =>
+    Object.keys(colours.value).filter((key) => {
+      const what = colours.value[key]?.kind ?? ''
+      return kind.takes.includes(what) || kind.generic === what
+    })
+
+  /** What a layer needs that neither stands on the shelf nor is a jug of this job. */
+  function missing(kind: Schemas['LayerKindOut']) {
+    const titles = kind.takes.map((key) => kinds.value?.find((one) => one.key === key)?.title.toLowerCase() ?? key)
+    const needs = titles.length > 3 ? 'a paint or a jug' : titles.join(' or ')
+    return `${kind.title} takes ${needs}, and there is none: add a pot on the Shelf, or keep a jug in Mingle.`
+  }
+  return { book, colours, offered, missing }
+}

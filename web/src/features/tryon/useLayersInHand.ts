@@ -1,0 +1,62 @@
+import { computed, type Ref, ref } from 'vue'
+
+import type { Layer, Schemas } from '../../api/client'
+import { sayWrong } from '../../shared/useNotice'
+import { begun, doubled, moved } from './layers'
+import type { useLayable } from './useLayable'
+
+/** The layers of the look in hand, and the one among them that is worked on. */
+export function useLayersInHand(
+  layers: Ref<Layer[]>,
+  change: (now: Layer[]) => void,
+  { book, offered, missing }: ReturnType<typeof useLayable>,
+) {
+  const chosen = ref(0)
+  const layer = computed(() => layers.value[chosen.value])
+  const kindOf = (one: Layer | undefined): Schemas['LayerKindOut'] | undefined =>
+    book.value?.kinds.find((kind) => kind.key === one?.kind)
+
+  function set(one: Layer) {
+    change(layers.value.map((before, n) => (n === chosen.value ? one : before)))
+  }
+
+  function add(key: string) {
+    const kind = book.value?.kinds.find((one) => one.key === key)
+    if (!kind) return
+    const one = begun(kind, offered(kind))
+    if (!one) {
+      sayWrong(new Error(missing(kind)))
+      return
+    }
+    change([...layers.value, one])
+    chosen.value = layers.value.length - 1
+  }
+
+  function remove() {
+    change(layers.value.filter((_, n) => n !== chosen.value))
+    chosen.value = Math.max(0, chosen.value - 1)
+  }
+
+  function twice() {
+    change(doubled(layers.value, chosen.value))
+  }
+
+  /** Lay the layer in hand sooner or later. */
+  function shift(by: 1 | -1) {
+    const now = moved(layers.value, chosen.value, chosen.value + by)
+    if (now === layers.value) return
+    change(now)
+    chosen.value += by
+  }
+
+  const offeredNow = computed(() => {
+    const kind = kindOf(layer.value)
+    return kind ? offered(kind) : []
+  })
+  /** What wear may go down to. */
+  const below = computed(() => [
+    'the bare piece',
+    ...layers.value.slice(0, chosen.value).map((one) => `the ${kindOf(one)?.title.toLowerCase() ?? one.kind}`),
+  ])
+  return { chosen, layer, set, add, remove, twice, shift, offeredNow, below }
+}

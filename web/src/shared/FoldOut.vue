@@ -1,0 +1,32 @@
+<script setup lang="ts">
+import { useId } from 'vue'
+
+/** Something that is folded away until it is asked for. */
+const { title } = defineProps<{ title: string }>()
+const open = defineModel<boolean>('open', { default: false })
+const id = useId()
+</script>
+
+<template>
+  <div class="fold">
+    <BButton variant="plain" class="turn" :aria-expanded="open" :aria-controls="id" @click="open = !open">
+      <span class="arrow" aria-hidden="true">{{ open ? '▾' : '▸' }}</span>
+      {{ title }}
+    </BButton>
+    <BCollapse :id="id" v-model="open" no-animation><slot /></BCollapse>
+  </div>
+</template>
+
+<style scoped>
+.turn {
+  display: flex;
+  gap: 6px;
+  min-height: 30px;
+  text-align: left;
+  color: inherit;
+}
+
+.arrow {
+  width: 1em;
+}
+</style>
