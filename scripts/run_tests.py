@@ -67,9 +67,8 @@ def in_processes(names: list[str], processes: int) -> Iterator[Outcome]:
     names = sorted(names, key=lambda name: -known.get(name, 5.0))
     context = multiprocessing.get_context("spawn")
     browser = [name for name in names if ".browser." in name]
-    # Who drives a browser often waits for it, so there may be one more of them than the machine has hands.
-    for ones, workers in (([n for n in names if n not in browser], processes), (browser, processes + 1)):
-        with ProcessPoolExecutor(workers, mp_context=context) as pool:
+    for ones in ([name for name in names if name not in browser], browser):
+        with ProcessPoolExecutor(processes, mp_context=context) as pool:
             for done in as_completed([pool.submit(run_class, name) for name in ones]):
                 yield done.result()
 

@@ -289,7 +289,7 @@ class NumbersTest(BrowserCase):
         self.go("mingle")
         for tool, pattern in (
             ("scale", r"\d+(\.\d)? g Chalk white"), ("spoons", r"(cup|tablespoon|teaspoon)s? Chalk white"),
-            ("syringe", r"\d+ ml Chalk white"), ("parts", r"\d+ parts? Chalk white"),
+            ("syringe", r"\d+ ml Chalk white"), ("parts by eye", r"\d+ parts? Chalk white"), ("drops", r"(ml|drops?) Chalk white"),
         ):  # fmt: skip
             page.locator(".wishes select").first.select_option(label=tool)
             page.get_by_role("button", name="Other ways").or_(page.get_by_role("button", name="Only the best")).click()

@@ -128,10 +128,12 @@ class HurryTest(BrowserCase):
     def test_a_first_answer_asked_for_before_a_change_is_not_taken(self) -> None:
         """Recipes still on their way when the room's light changes are asked for anew: those shown know of the room."""
         page = self.page
+        asked: list[Route] = []
         held: list[tuple[Route, APIResponse]] = []
 
         def hold(route: Route) -> None:
-            if held:
+            asked.append(route)
+            if len(asked) > 1:
                 route.continue_()
             else:
                 held.append((route, route.fetch()))

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, ref, watch } from 'vue'
+import { computed, ref, useTemplateRef, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 
 import { wordsOf } from '../../api/reach'
@@ -8,8 +8,8 @@ import { prefer, preferences } from '../../shared/preferences'
 import type { UnitName } from '../../api/client'
 import { useMeasuring } from '../../shared/useMeasuring'
 import { useKeys } from '../../shared/useKeys'
-import FillingJug from './FillingJug.vue'
 import JugChoice from './JugChoice.vue'
+import PourNow from './PourNow.vue'
 import StripStage from './StripStage.vue'
 import { usePotOnBench } from './usePotOnBench'
 import { useScale } from './useScale'
@@ -20,8 +20,7 @@ const id = computed(() => Number(route.params.pot))
 const bench = usePotOnBench(id)
 const { data: pot, error } = bench
 const scale = useScale()
-const button = ref<HTMLButtonElement>()
-watch(button, (shown) => shown?.focus())
+const pouring = useTemplateRef('pouring')
 const wrong = ref('')
 const busy = ref(false)
 
@@ -85,12 +84,12 @@ function poured() {
 function turnScale() {
   if (scale.on.value) scale.stop()
   else scale.start()
-  button.value?.focus() // so that Space pours, whatever was pressed before
+  pouring.value?.focus() // so that Space pours, whatever was pressed before
 }
 
 function putOn(grams: number) {
   void scale.put(grams)
-  button.value?.focus()
+  pouring.value?.focus()
 }
 
 function undo() {
@@ -146,21 +145,17 @@ const { units } = useMeasuring()
     <p v-if="pot?.words" class="note" role="status">{{ pot.words }}</p>
 
     <template v-if="pot && next">
-      <BButton ref="button" variant="plain" class="pour" :aria-busy="busy" @click="poured">
-        <FillingJug :pot="pot" :live="live" />
-        <span class="say">
-          <span class="verb">pour</span>
-          <b class="amount said">{{ next.words }}</b>
-          <span class="name said"><i :style="{ background: next.hex }" />{{ next.name }}</span>
-          <span v-if="scale.on.value" class="scale" aria-live="off">
-            <template v-if="scale.shown.value?.trouble">{{ scale.shown.value.trouble }}</template>
-            <template v-else
-              >{{ Math.round(live ?? 0) }} of {{ Math.round(next.ml) }} ml <b>{{ cue }}</b></template
-            >
-          </span>
-          <span class="hint">tap anywhere, or Space, when it is in</span>
-        </span>
-      </BButton>
+      <PourNow
+        ref="pouring"
+        :pot="pot"
+        :step="next"
+        :busy="busy"
+        :live="live"
+        :cue="cue"
+        :weighing="scale.on.value"
+        :trouble="scale.shown.value?.trouble"
+        @poured="poured"
+      />
       <div v-if="scale.on.value" class="standin">
         <span>stand-in scale:</span>
         <BButton v-for="grams in [100, 20, 5, 1]" :key="grams" variant="plain" @click="putOn(grams)">
@@ -221,58 +216,6 @@ header {
   color: #1b1b1b;
 }
 
-.pour {
-  flex: 1;
-  min-height: 0;
-  display: grid;
-  grid-template-columns: minmax(180px, 34%) 1fr;
-  gap: 4vw;
-  align-items: center;
-  padding: 2vh 4vw;
-  border: 0;
-  border-radius: 18px;
-  background: rgb(255 255 255 / 22%);
-  color: #1b1b1b;
-  text-align: left;
-}
-
-.say {
-  display: grid;
-  gap: 1.2vh;
-}
-
-.verb {
-  font-size: clamp(1.4rem, 3.4vw, 2.6rem);
-}
-
-.amount {
-  font-size: clamp(3rem, 10vw, 8rem);
-  line-height: 0.95;
-}
-
-.name {
-  font-size: clamp(2rem, 5.6vw, 4.6rem);
-  display: flex;
-  gap: 0.35em;
-  align-items: center;
-}
-
-.name i {
-  flex: none;
-  width: 1.1em;
-  height: 0.9em;
-  border-radius: 0.2em;
-}
-
-.scale {
-  font-size: clamp(1.4rem, 3.6vw, 2.8rem);
-  font-variant-numeric: tabular-nums;
-}
-
-.hint {
-  font-size: 1.05rem;
-}
-
 .standin {
   display: flex;
   flex-wrap: wrap;
@@ -287,18 +230,5 @@ header {
   border-radius: 18px;
   background: #fff;
   color: #1b1b1b;
-}
-
-@media (max-width: 860px) {
-  .pour {
-    grid-template-columns: 1fr;
-    align-content: center;
-    justify-items: center;
-    text-align: center;
-  }
-
-  .name {
-    justify-content: center;
-  }
 }
 </style>

@@ -7,6 +7,7 @@ import type { Colour, Schemas } from '../../api/client'
 import AnyColour from '../../shared/colour/AnyColour.vue'
 import SwatchPair from '../../shared/SwatchPair.vue'
 import { say } from '../../shared/useNotice'
+import RescueOptions from './RescueOptions.vue'
 import type { usePotOnBench } from './usePotOnBench'
 
 /** The jug is full: a strip is painted, dried and read; then it is good, or rescued. */
@@ -131,26 +132,7 @@ const unlearn = () =>
       </template>
       <template v-else-if="advice">
         <p class="clock said">{{ advice.words }}</p>
-        <ul>
-          <li v-for="(option, at) in advice.options" :key="at" :class="{ best: at === advice.best }">
-            <SwatchPair :target="advice.target_hex" :mix="option.hex" target-name="wanted" mix-name="then" />
-            <span>
-              <b>{{
-                option.additions.length === 0
-                  ? 'as it is'
-                  : option.additions.map((one) => `${one.words} ${one.name}`).join(' and ')
-              }}</b>
-              <small>{{ option.words }}, {{ option.likely }} · {{ Math.round(option.ml) }} ml then</small>
-            </span>
-            <BButton
-              v-if="option.additions.length > 0"
-              :variant="at === advice.best ? 'primary' : 'outline-secondary'"
-              @click="take(option)"
-              >Add this</BButton
-            >
-            <BButton v-else variant="outline-secondary" @click="finish">Leave it so</BButton>
-          </li>
-        </ul>
+        <RescueOptions :advice="advice" @take="take" @finish="finish" />
       </template>
       <p v-else role="status">{{ busy }}</p>
     </template>
@@ -209,39 +191,8 @@ p {
   color: var(--ink);
 }
 
-.tick {
-  display: flex;
-  gap: 8px;
-  align-items: center;
-}
-
 .pair {
   height: 150px;
-}
-
-ul {
-  list-style: none;
-  margin: 0;
-  padding: 0;
-  display: grid;
-  gap: 10px;
-}
-
-li {
-  display: grid;
-  grid-template-columns: minmax(140px, 240px) 1fr auto;
-  gap: 16px;
-  align-items: center;
-  padding: 10px;
-  border-radius: 14px;
-}
-
-li.best {
-  background: rgb(255 255 255 / 30%);
-}
-
-li small {
-  display: block;
 }
 
 .own {
@@ -254,11 +205,5 @@ li small {
   color: inherit;
   text-decoration: underline;
   font-weight: 650;
-}
-
-@media (max-width: 860px) {
-  li {
-    grid-template-columns: 1fr;
-  }
 }
 </style>

@@ -6,13 +6,13 @@ import ErrorLine from '../../shared/ErrorLine.vue'
 import type { Schemas } from '../../api/client'
 import { isAway } from '../../api/reach'
 import { preferences } from '../../shared/preferences'
-import RecipeRow from '../../shared/RecipeRow.vue'
 import { sameMix } from '../../shared/sameMix'
 import { useJob, useLights } from '../../shared/useJob'
 import { useEscape } from '../../shared/useEscape'
 import { useMixes } from '../../shared/useMixes'
 import BesidePanel from './BesidePanel.vue'
 import PreparePanel from './PreparePanel.vue'
+import RecipeRows from './RecipeRows.vue'
 import TellingSwatch from './TellingSwatch.vue'
 import { useByHand } from './useByHand'
 import { useRecipes } from './useRecipes'
@@ -134,25 +134,18 @@ function keepChosen() {
     </div>
     <p v-else-if="data?.nearest" class="far">{{ data.nearest }}</p>
     <p v-if="busyWords" class="busy" role="status">{{ busyWords }}</p>
-    <fieldset v-if="data" class="mat rows" :class="{ old }" :aria-busy="isFetching">
-      <legend class="visually-hidden">Recipes, fewest pots first</legend>
-      <label v-for="(recipe, at) in rows" :key="at" :class="{ chosen: at === chosen }">
-        <input
-          class="visually-hidden"
-          type="radio"
-          name="recipe"
-          :value="at"
-          :checked="at === chosen"
-          @change="pick(at)"
-        />
-        <RecipeRow
-          :recipe="at === chosen && byHand ? byHand : recipe"
-          :target="data.target_hex"
-          :target-name="target.title"
-          :light-titles="titles"
-        />
-      </label>
-    </fieldset>
+    <RecipeRows
+      v-if="data"
+      :chosen="chosen"
+      :rows="rows"
+      :by-hand="byHand"
+      :target-hex="data.target_hex"
+      :target-name="target.title"
+      :light-titles="titles"
+      :old="old"
+      :busy="isFetching"
+      @update:chosen="pick"
+    />
     <WhyPanel v-if="asking && inHand" :recipe="inHand" :target-id="target.id" :wrong="handWrong" @parts="hand.set" />
     <BesidePanel v-if="beside && inHand" :first="beside" :second="inHand" :target-id="target.id" />
     <PreparePanel v-if="preparing" />
@@ -215,43 +208,9 @@ h1 option {
   background: var(--sheet);
 }
 
-.rows {
-  flex: 1;
-  display: flex;
-  flex-direction: column;
-  overflow: hidden;
-}
-
-.rows label {
-  flex: 1 0 auto;
-  display: grid;
-  align-items: center;
-  max-height: 210px;
-  cursor: pointer;
-  border-bottom: 1px solid var(--mat-line);
-}
-
-.rows label:last-child {
-  border: 0;
-}
-
-.rows label.chosen {
-  box-shadow: inset 6px 0 0 #1b1b1b;
-  background: rgb(255 255 255 / 22%);
-}
-
-.rows label:has(:focus-visible) {
-  outline: 3px solid #000;
-  outline-offset: -4px;
-}
-
 .busy {
   margin: 0;
   font-weight: 600;
-}
-
-.rows.old {
-  opacity: 0.72;
 }
 
 .far {
@@ -271,11 +230,5 @@ h1 option {
 
 .keep {
   min-width: 216px;
-}
-
-@media (max-width: 1100px) {
-  .rows label {
-    max-height: none;
-  }
 }
 </style>

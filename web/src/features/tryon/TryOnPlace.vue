@@ -17,6 +17,7 @@ import PointReadout from './PointReadout.vue'
 import SideBySide from './SideBySide.vue'
 import StageSlider from './StageSlider.vue'
 import FinishStage from './FinishStage.vue'
+import ViewChoice from './ViewChoice.vue'
 import { useFinishPicture } from './useFinishPicture'
 import { useJudged } from './useJudged'
 import { useLayable } from './useLayable'
@@ -29,7 +30,6 @@ const { job, pieces, piece, look, layers, canUndo, canRedo } = wear
 const layable = useLayable()
 const { book, colours } = layable
 const view = ref<'piece' | 'beside' | 'photo' | 'ladder'>('piece')
-const views = { piece: 'the piece', beside: 'looks side by side', photo: 'my photo', ladder: 'row by row' }
 
 const inHand = useLayersInHand(layers, wear.change, layable)
 const { chosen, layer, offeredNow, below } = inHand
@@ -69,17 +69,7 @@ useKeys(
     <div class="ask">
       <h1>How will it look?</h1>
       <PieceChoice :pieces="pieces" :chosen="piece?.id" @choose="wear.choose" />
-      <BButtonGroup class="views" aria-label="What is shown">
-        <BButton
-          v-for="(title, name) in views"
-          :key="name"
-          variant="plain"
-          :aria-pressed="view === name"
-          @click="view = name"
-        >
-          {{ title }}
-        </BButton>
-      </BButtonGroup>
+      <ViewChoice v-model:view="view" />
     </div>
 
     <div class="show">
@@ -199,29 +189,6 @@ useKeys(
   gap: 8px 16px;
 }
 
-.views {
-  margin-left: auto;
-  display: flex;
-  border: 1.5px solid #767676;
-  border-radius: 19px;
-  overflow: hidden;
-  background: var(--sheet);
-}
-
-.views button {
-  min-height: 36px;
-  padding: 0 12px;
-  border: 0;
-  background: none;
-  color: var(--ink);
-}
-
-.views button[aria-pressed='true'] {
-  background: var(--ink);
-  color: var(--sheet);
-  font-weight: 650;
-}
-
 .show {
   min-height: 0;
   display: grid;
@@ -247,14 +214,6 @@ useKeys(
     display: flex;
     flex-direction: column;
     height: auto;
-  }
-
-  .views {
-    margin: 0;
-  }
-
-  .views button {
-    padding: 0 9px;
   }
 }
 </style>

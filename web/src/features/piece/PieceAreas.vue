@@ -1,0 +1,71 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+
+import type { Schemas } from '../../api/client'
+import GroundChoice from '../../shared/GroundChoice.vue'
+
+/** What there is to paint of a piece: each zone with its area, and what it is now. */
+const { piece } = defineProps<{ piece: Schemas['PieceOut'] }>()
+const emit = defineEmits<{ lay: [zone: string, ground: string] }>()
+const titles: Record<string, string> = {
+  front: 'Fronts',
+  body: 'Frame',
+  side: 'Sides',
+  top: 'Top',
+  plinth: 'Plinth',
+  leg: 'Legs',
+  moulding: 'Mouldings',
+  inside: 'Inside',
+}
+const zones = computed(() => Object.entries(piece.areas))
+const total = computed(() => zones.value.reduce((sum, [, area]) => sum + area, 0))
+</script>
+
+<template>
+  <table>
+    <tbody>
+      <tr v-for="[zone, area] in zones" :key="zone">
+        <th scope="row">{{ titles[zone] ?? zone }}</th>
+        <td>
+          <GroundChoice
+            own
+            :aria-label="`${titles[zone] ?? zone}, as it is now`"
+            :model-value="piece.grounds[zone] ?? piece.grounds[''] ?? 'oak'"
+            @update:model-value="emit('lay', zone, $event)"
+          />
+        </td>
+        <td class="area">{{ area.toFixed(2) }} m²</td>
+      </tr>
+      <tr class="sum">
+        <th scope="row">Together</th>
+        <td />
+        <td class="area">{{ total.toFixed(2) }} m²</td>
+      </tr>
+    </tbody>
+  </table>
+</template>
+
+<style scoped>
+table {
+  width: 100%;
+}
+
+th,
+td {
+  padding: 2px 8px 2px 0;
+  font-weight: 400;
+  text-align: left;
+}
+
+.area {
+  text-align: right;
+  font-variant-numeric: tabular-nums;
+  white-space: nowrap;
+}
+
+.sum > * {
+  font-weight: 700;
+  border-top: 1.5px solid var(--ink);
+  padding-top: 6px;
+}
+</style>

@@ -1,0 +1,92 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+
+import type { Schemas } from '../../api/client'
+import KeptInput from '../../shared/KeptInput.vue'
+import { readNumber } from '../../shared/number'
+
+/** A piece's name, its measures, and how it is made. */
+const { piece, form } = defineProps<{ piece: Schemas['PieceOut']; form: Schemas['FormOut'] | undefined }>()
+const emit = defineEmits<{ change: [part: Partial<Schemas['PieceChangeIn']>]; refuse: [why: string] }>()
+
+type Measure = 'width' | 'height' | 'depth' | 'base_height' | 'rows' | 'columns'
+type Style = 'base' | 'relief' | 'handle'
+const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1)
+const measures = computed(() => {
+  const found: { key: Measure; title: string; unit: string }[] = [
+    { key: 'width', title: 'Width', unit: 'cm' },
+    { key: 'height', title: 'Height', unit: 'cm' },
+    { key: 'depth', title: 'Depth', unit: 'cm' },
+  ]
+  if (form?.rows) found.push({ key: 'rows', title: capital(form.rows), unit: '' })
+  if (form?.columns) found.push({ key: 'columns', title: capital(form.columns), unit: '' })
+  if (piece.measures.base !== 'none') found.push({ key: 'base_height', title: 'Height of its base', unit: 'cm' })
+  return found
+})
+const styles: { key: Style; title: string; values: Record<string, string> }[] = [
+  { key: 'base', title: 'It stands on', values: { plinth: 'a plinth', legs: 'legs', none: 'nothing' } },
+  { key: 'relief', title: 'Fronts', values: { flat: 'flat', moulded: 'with a moulding', panelled: 'panelled' } },
+  {
+    key: 'handle',
+    title: 'Handles',
+    values: { knob: 'knobs', pull: 'pulls', label_knob: 'label and knob', none: 'none' },
+  },
+]
+const shown = (key: Measure, unit: string) => {
+  const value = Number(piece.measures[key] ?? 0)
+  return unit === 'cm' ? Math.round(value * 1000) / 10 : value
+}
+
+function measure(key: Measure, unit: string, text: string) {
+  const { value, ask } = readNumber(text)
+  if (value === undefined) emit('refuse', ask)
+  else if (unit !== 'cm' && !Number.isInteger(value)) emit('refuse', 'Give a whole number.')
+  else emit('change', { measures: { [key]: unit === 'cm' ? value / 100 : value } })
+}
+
+function name(text: string) {
+  if (text.trim()) emit('change', { name: text })
+}
+</script>
+
+<template>
+  <label class="wide"
+    >Called
+    <KeptInput :key="piece.id" maxlength="120" :value="piece.name" @keep="name" />
+  </label>
+  <div class="measures">
+    <label v-for="one in measures" :key="one.key"
+      ><span
+        >{{ one.title }}<template v-if="one.unit">, {{ one.unit }}</template></span
+      >
+      <KeptInput
+        :key="piece.id"
+        inputmode="decimal"
+        :value="shown(one.key, one.unit).toString()"
+        @keep="measure(one.key, one.unit, $event)"
+      />
+    </label>
+    <label v-for="one in styles" :key="one.key"
+      ><span>{{ one.title }}</span>
+      <BFormSelect
+        :model-value="String(piece.measures[one.key] ?? '')"
+        @update:model-value="emit('change', { measures: { [one.key]: String($event) } })"
+      >
+        <option v-for="(text, key) in one.values" :key="key" :value="key">{{ text }}</option>
+      </BFormSelect>
+    </label>
+  </div>
+</template>
+
+<style scoped>
+.measures {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 8px 12px;
+}
+
+.measures span {
+  display: block;
+  font-size: 0.86rem;
+}
+</style>
