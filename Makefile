@@ -3,7 +3,7 @@ PY := .venv/bin/python
 export PYTHONDONTWRITEBYTECODE :=
 SHELL := /bin/bash
 
-.PHONY: demo serve test check api shots bench web format
+.PHONY: demo serve dev test soak check coverage mutants api shots bench web format lock
 .DEFAULT_GOAL := demo
 
 build:
@@ -23,6 +23,10 @@ build/develop.stamp: requirements/develop.txt build/venv.stamp
 
 build/bench.stamp: requirements/bench.txt build/develop.stamp
 	@.venv/bin/uv pip install -q --require-hashes -r requirements/bench.txt
+	@touch $@
+
+build/mutants.stamp: requirements/mutants.txt build/develop.stamp
+	@.venv/bin/uv pip install -q --require-hashes -r requirements/mutants.txt
 	@touch $@
 
 build/npm.stamp: web/package-lock.json | build
@@ -68,3 +72,29 @@ shots: build/develop.stamp build/web.stamp
 bench: build/bench.stamp build/web.stamp
 	@scripts/install_browser
 	@$(PY) -m bench $(ARGS)
+
+# Pages from Vite with hot reload; what they ask for goes to a server that restarts when its code changes.
+dev: build/develop.stamp build/npm-develop.stamp
+	@trap 'kill 0' EXIT; \
+	JUG_MINGLE_DATA=data/demo .venv/bin/uvicorn jug_mingle.cli:dev_app --factory --reload --reload-dir jug_mingle --port 8417 & \
+	cd web && npx vite
+
+soak: build/develop.stamp build/npm-develop.stamp build/web.stamp build/bench.stamp
+	@scripts/install_browser
+	@SOAK=1 $(PY) -W error scripts/run_tests.py $(TESTS)
+	@$(PY) -m bench long_run
+
+coverage: build/develop.stamp build/web.stamp
+	@$(PY) -m coverage run --source jug_mingle -m unittest discover -q -s tests/core -t . && $(PY) -m coverage run -a --source jug_mingle -m unittest discover -q -s tests/services -t . \
+	&& $(PY) -m coverage run -a --source jug_mingle -m unittest discover -q -s tests/api -t . && $(PY) -m coverage report --skip-covered --sort=cover
+
+mutants: build/mutants.stamp build/web.stamp
+	@PYTHONPATH=. $(PY) scripts/mutants.py $(ARGS)
+
+# Dependencies of pyproject.toml, resolved anew with hashes; no host is named in them.
+LOCK := .venv/bin/uv pip compile -q --universal --python-version 3.11 --generate-hashes --no-header pyproject.toml
+lock: build/venv.stamp
+	@$(LOCK) -o requirements/product.txt
+	@$(LOCK) --group test --group check -c requirements/product.txt -o requirements/develop.txt
+	@$(LOCK) --group bench -c requirements/develop.txt -o requirements/bench.txt
+	@$(LOCK) --group mutants -c requirements/develop.txt -o requirements/mutants.txt

@@ -1,16 +1,16 @@
-"""Print the figures: `make bench`, or `make bench ARGS="slice"` for one part."""
+"""Print the figures: `make bench`, or `make bench ARGS="end_to_end"` for one part."""
 
 import sys
 from importlib import import_module
 
 PARTS = {
-    "slice": "bench.slice",
-    "oracle": "bench.oracle_figures",
+    "end_to_end": "bench.end_to_end",
+    "oracle": "bench.estimator_accuracy",
     "search": "bench.search",
     "catch": "bench.catch",
     "pouring": "bench.pouring",
     "finishes": "bench.finishes",
-    "steady": "bench.steady",
+    "long_run": "bench.long_run",
     "first_hour": "bench.first_hour",
 }
 

@@ -7,8 +7,8 @@ from pathlib import Path
 import numpy as np
 from playwright.sync_api import sync_playwright
 
+from bench.estimator_accuracy import MATERIALS, NAMES, read, readings
 from bench.oracle import Laboratory
-from bench.oracle_figures import MATERIALS, NAMES, read, readings
 from bench.paints import truth
 from bench.tables import ms, table
 from jug_mingle.cli import prepare_demo

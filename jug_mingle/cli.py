@@ -110,6 +110,13 @@ def restore(
     typer.echo(f"{data} is as it was in {backup}." + (f" What was there is kept as {aside.name}." if aside else ""))
 
 
+def dev_app() -> "FastAPI":
+    """Return the application for `make dev`, which restarts it at every change: the demo, in its own folder."""
+    data = Settings().data
+    prepare_demo(data, said=typer.echo)
+    return demo_app(data)
+
+
 def demo_app(data: Path) -> "FastAPI":
     """Return the application of the demo, whose stand-in reader has the scenario's things on its tray."""
     from jug_mingle.api.app import create_app

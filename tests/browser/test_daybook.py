@@ -2,7 +2,7 @@
 
 from playwright.sync_api import expect
 
-from tests.browser.test_slice import PHONE, BrowserCase
+from tests.browser.test_first_journey import PHONE, BrowserCase
 
 
 class DaybookTest(BrowserCase):

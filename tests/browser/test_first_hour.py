@@ -9,7 +9,7 @@ from playwright.sync_api import Page, ViewportSize, expect
 
 from tests.api.support import photo
 from tests.browser.support import Server
-from tests.browser.test_slice import DESK, PHONE, BrowserCase
+from tests.browser.test_first_journey import DESK, PHONE, BrowserCase
 
 ZOOMED = ViewportSize(width=640, height=400)
 """What is left of 1280 × 800 at 200 % zoom."""
@@ -289,7 +289,8 @@ class NumbersTest(BrowserCase):
         self.go("mingle")
         for tool, pattern in (
             ("scale", r"\d+(\.\d)? g Chalk white"), ("spoons", r"(cup|tablespoon|teaspoon)s? Chalk white"),
-            ("syringe", r"\d+ ml Chalk white"), ("parts by eye", r"\d+ parts? Chalk white"), ("drops", r"(ml|drops?) Chalk white"),
+            ("syringe", r"\d+ ml Chalk white"), ("parts by eye", r"\d+ parts? Chalk white"),
+            ("drops", r"(ml|drops?) Chalk white"),
         ):  # fmt: skip
             page.locator(".wishes select").first.select_option(label=tool)
             page.get_by_role("button", name="Other ways").or_(page.get_by_role("button", name="Only the best")).click()

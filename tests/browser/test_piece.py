@@ -8,7 +8,7 @@ from playwright.sync_api import expect
 
 from jug_mingle.core.pieces import FORMS
 from tests.browser.support import REFUSED
-from tests.browser.test_slice import BrowserCase
+from tests.browser.test_first_journey import BrowserCase
 
 
 class PieceCase(BrowserCase):

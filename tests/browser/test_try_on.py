@@ -8,7 +8,7 @@ import numpy as np
 from playwright.sync_api import Page, ViewportSize, expect
 
 from tests.browser.support import REFUSED
-from tests.browser.test_slice import PHONE, BrowserCase
+from tests.browser.test_first_journey import PHONE, BrowserCase
 from tests.soak import bounded
 
 TABLET = ViewportSize(width=1024, height=768)

@@ -32,7 +32,8 @@ def setting_out(one: Setting) -> SettingOut:
     return SettingOut.model_validate(
         {
             "key": one.key, "title": one.title, "control": one.control, "low": one.low, "high": one.high,
-            "shown_low": one.shown[0], "shown_high": one.shown[1], "step": one.step, "log": one.log, "unit": one.unit, "words": words,
+            "shown_low": one.shown[0],
+            "shown_high": one.shown[1], "step": one.step, "log": one.log, "unit": one.unit, "words": words,
             "options": dict(one.options),
         }
     )  # fmt: skip

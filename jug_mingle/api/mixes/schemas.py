@@ -26,6 +26,7 @@ class ThenOut(BaseModel):
     model: str
     at: str
     apart: float = Field(description="Between the colours predicted then and now. [CIEDE2000]")
+    moved: bool = Field(description="Whether that can be seen.")
 
 
 class MixOut(BaseModel):

@@ -10,7 +10,7 @@ from jug_mingle.api.mixes import schemas
 from jug_mingle.api.mixes.schemas import MixOut
 from jug_mingle.api.recipes.serializers import measured_in, recipe_out, screens_of
 from jug_mingle.core.arrays import FloatArray
-from jug_mingle.core.colour.difference import likely_words
+from jug_mingle.core.colour.difference import SEEN_BESIDE, likely_words
 from jug_mingle.core.colour.spectra import Light
 from jug_mingle.core.colour.spectra import light as light_named
 from jug_mingle.core.evidence.fitted_shelf import Shelf
@@ -54,7 +54,7 @@ def then_out(then: Then, R: FloatArray, shown: Light) -> schemas.ThenOut:
         likely = likely_words(then.expected, then.low, then.high)
     return schemas.ThenOut(
         hex=hex_of(np.clip(then.R, 0.0, 1.0), shown), likely=likely, model=then.model, at=then.at,
-        apart=round(then.apart(R), 2),
+        apart=round(then.apart(R), 2), moved=then.apart(R) >= SEEN_BESIDE,
     )  # fmt: skip
 
 

@@ -101,6 +101,9 @@ def difference_words(delta_E: float) -> str:
     return next((words for limit, words in DIFFERENCE_WORDS if delta_E < limit), "another colour")
 
 
+SEEN_BESIDE: Final = 0.5
+"""From this CIEDE2000 on two colours that touch can be told apart."""
+
 JUST_SEEN: Final = 1.0
 """Below this CIEDE2000 it can hardly be told which way a colour misses."""
 

@@ -1,9 +1,9 @@
 """What paints are like: twelve thousand invented ones, to tell from a masstone what may lie behind it.
 
 Their optics are Mie theory's for pigments with random refractive indices, sizes and absorption bands, alone, in pairs
-and let down with white (`bench.invent` makes the file; docs/decisions/0016 tells why). The paints whose masstones look
-like the one that was read are the prior: how strongly such a paint scatters, and how its curves run between the three
-numbers of a colour.
+and let down with white (`bench.synthetic_pigments` makes the file; docs/decisions/0016 tells why). The paints whose
+masstones look like the one that was read are the prior: how strongly such a paint scatters, and how its curves run
+between the three numbers of a colour.
 """
 
 from functools import cache, lru_cache

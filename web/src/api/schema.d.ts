@@ -5168,6 +5168,11 @@ export interface components {
       likely: string
       /** Model */
       model: string
+      /**
+       * Moved
+       * @description Whether that can be seen.
+       */
+      moved: boolean
     }
     /**
      * TintIn

@@ -37,7 +37,7 @@ const today = () => useDateFormat(Date.now(), 'YYYY-MM-DD').value
 const print = (mix: Schemas['MixOut'], kind: string) =>
   `/api/mixes/${mix.id.toString()}/${kind}.pdf?unit=${preferences.value.unit}&day=${today()}`
 /** How far today's prediction is from that of then, where it moved so that one can see it. */
-const moved = (mix: Schemas['MixOut']) => mix.then && mix.then.apart >= 0.5
+const moved = (mix: Schemas['MixOut']) => mix.then?.moved
 </script>
 
 <template>
@@ -129,7 +129,7 @@ li {
   margin: 4px 0 2px;
 }
 
-summary {
+.fold {
   color: var(--soft);
   min-height: 26px;
 }
@@ -184,7 +184,7 @@ summary {
   }
 
   .keep,
-  summary {
+  .fold :deep(.turn) {
     min-height: 44px;
     line-height: 44px;
   }

@@ -122,7 +122,7 @@ async function submit() {
   display: grid;
 }
 
-summary {
+.fold {
   color: var(--soft);
   min-height: 32px;
 }

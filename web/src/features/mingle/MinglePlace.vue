@@ -192,6 +192,9 @@ function keepChosen() {
 }
 
 h1 select {
+  display: inline-block;
+  width: auto;
+  border-radius: 0;
   font: inherit;
   letter-spacing: inherit;
   color: inherit;

@@ -102,13 +102,8 @@ label {
   gap: 6px 14px;
 }
 
-summary {
-  color: var(--soft);
-  min-height: 28px;
-}
-
 @media (min-width: 861px) {
-  summary {
+  .more :deep(.turn) {
     display: none;
   }
 }

@@ -151,7 +151,10 @@ async function remove() {
 
 .name {
   width: 100%;
+  min-height: 0;
+  padding: 0;
   border: 0;
+  border-radius: 0;
   border-bottom: 2px solid var(--line);
   background: none;
   color: var(--ink);

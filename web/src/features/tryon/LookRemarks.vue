@@ -83,7 +83,7 @@ h2 {
   padding-left: 10px;
 }
 
-summary {
+.fold {
   min-height: 26px;
 }
 

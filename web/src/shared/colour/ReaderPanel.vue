@@ -136,7 +136,7 @@ label {
   font-size: 1rem;
 }
 
-summary {
+.fold {
   color: var(--soft);
 }
 

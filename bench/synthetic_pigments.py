@@ -1,4 +1,4 @@
-"""Invent the paints from which the colour core knows what paints are like: `python -m bench.invent` writes them.
+"""Invent paints by which the colour core learns what paints are like: `python -m bench.synthetic_pigments`.
 
 Pigments of five families with random refractive indices, sizes and absorption bands get their optics from Mie theory;
 paints hold one or two of them with more or less white. None of them is one of the bench's own (`bench.oracle`), against

@@ -12,7 +12,7 @@ from playwright.sync_api import Page, sync_playwright
 
 from bench.tables import table
 from jug_mingle.cli import prepare_demo
-from tests.api.test_pots import ask, serve
+from tests.api.test_batches import ask, serve
 from tests.browser.support import Server, launch
 
 

@@ -3,7 +3,7 @@
 from typing import Any
 
 from tests.api.support import DemoCase, FreshCase
-from tests.api.test_pots import BenchCase
+from tests.api.test_batches import BenchCase
 
 
 def typed(text: str) -> dict[str, Any]:
@@ -192,7 +192,7 @@ class SpoilingTest(DemoCase):
         cast = {role["key"]: role["pots"][0] for role in known["roles"]}
         much = {"cast": cast, "batch": 5000, "job_id": 1}
         found = self.client.post("/api/preparations/home_chalk_paint", json=much).json()
-        self.assertIn("keeps about 6 hours", found["spoils"])
+        self.assertIn("it sets within hours: use it up at once", found["spoils"])
         self.assertEqual(
             self.client.post("/api/preparations/home_chalk_paint", json={**much, "batch": 100}).json()["spoils"], ""
         )

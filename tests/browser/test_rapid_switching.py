@@ -8,7 +8,7 @@ from typing import Any
 import numpy as np
 from playwright.sync_api import APIResponse, Error, Route, expect
 
-from tests.browser.test_slice import PHONE, BrowserCase
+from tests.browser.test_first_journey import PHONE, BrowserCase
 
 
 class HurryTest(BrowserCase):
