@@ -1,6 +1,6 @@
 import '@fontsource-variable/atkinson-hyperlegible-next/index.css'
 import '@fontsource-variable/bricolage-grotesque/index.css'
-import 'bootstrap/dist/css/bootstrap.min.css'
+import './shared/bootstrap.scss'
 import 'bootstrap-vue-next/dist/bootstrap-vue-next.css'
 import './shared/theme.css'
 

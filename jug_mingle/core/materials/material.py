@@ -119,11 +119,6 @@ def dry_shares(volumes: ArrayLike, solids: ArrayLike) -> FloatArray:
     return np.asarray(dry / total)
 
 
-def grams_to_ml(grams: float, material: Material) -> float:
-    """Return the volume of a mass of a material. [g -> ml]"""
-    return grams / material.mass_density
-
-
 def mixed_veil(materials: Sequence[Material], volumes: ArrayLike) -> float:
     """Return the surface of a dried mix of poured volumes [any one unit], for `film.R_seen`. [0..1]"""
     c = dry_shares(volumes, [material.solids for material in materials])

@@ -4,8 +4,6 @@ from dataclasses import dataclass
 from math import gcd
 from typing import Final
 
-from jug_mingle.core.materials.material import Material
-
 SMALLEST_BATCH: Final = 1.0
 LARGEST_BATCH: Final = 20_000.0
 """A batch is from a thimble to a builder's bucket. [ml]"""
@@ -75,8 +73,3 @@ def lowest_terms(units: tuple[int, ...]) -> tuple[int, ...]:
     """Return a ratio of whole numbers without its common factor."""
     divisor = gcd(*units)
     return tuple(unit // divisor for unit in units)
-
-
-def volume_to_grams(ml: float, material: Material) -> float:
-    """Return the mass of a volume of a material. [ml -> g]"""
-    return ml * material.mass_density

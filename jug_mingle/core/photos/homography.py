@@ -5,7 +5,6 @@ from dataclasses import dataclass
 from typing import Final, TypeAlias
 
 import numpy as np
-from numpy.typing import ArrayLike
 
 from jug_mingle.core.arrays import FloatArray, as_floats, check_finite
 
@@ -61,13 +60,6 @@ def homography(corners: Corners) -> FloatArray:
 
 def _cross(a: FloatArray, b: FloatArray) -> float:
     return float(a[0] * b[1] - a[1] * b[0])
-
-
-def mapped(H: ArrayLike, points: ArrayLike) -> FloatArray:
-    """Return points (..., 2) taken through a homography."""
-    points = as_floats(points, "points", last_axis=2)
-    full = np.concatenate([points, np.ones((*points.shape[:-1], 1))], axis=-1) @ np.asarray(H).T
-    return np.asarray(full[..., :2] / full[..., 2:])
 
 
 @dataclass(frozen=True, slots=True, kw_only=True, eq=False)

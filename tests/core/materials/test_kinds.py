@@ -5,7 +5,7 @@ import unittest
 import numpy as np
 
 from jug_mingle.core.materials.kinds import KINDS, kind_of
-from jug_mingle.core.materials.material import Material, grams_to_ml
+from jug_mingle.core.materials.material import Material
 from jug_mingle.core.optics.coefficients import Optics
 
 
@@ -30,7 +30,6 @@ class KindsTest(unittest.TestCase):
     def test_label_overrides(self) -> None:
         own = Material(key="a", name="A", kind=kind_of("chalk_paint"), volume_solids=0.5, density=1.2, spread_rate=10.0)
         self.assertEqual((own.solids, own.mass_density, own.dry_coat), (0.5, 1.2, 50.0))
-        self.assertAlmostEqual(grams_to_ml(12.0, own), 10.0)
 
     def test_bad(self) -> None:
         with self.assertRaisesRegex(ValueError, "volume_solids of A must be from 0 to 1, got 40"):

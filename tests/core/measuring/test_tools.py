@@ -2,8 +2,7 @@
 
 import unittest
 
-from jug_mingle.core.measuring.tools import TOOLS, check_batch, lowest_terms, tool, volume_to_grams
-from tests.core.paints import material
+from jug_mingle.core.measuring.tools import TOOLS, check_batch, lowest_terms, tool
 
 
 class ToolTest(unittest.TestCase):
@@ -22,4 +21,3 @@ class ToolTest(unittest.TestCase):
 
     def test_terms(self) -> None:
         self.assertEqual(lowest_terms((6, 9, 3)), (2, 3, 1))
-        self.assertAlmostEqual(volume_to_grams(10.0, material("a")), 14.5)

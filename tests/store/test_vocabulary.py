@@ -1,0 +1,94 @@
+"""Every word that is stored or exported, in one list: whoever changes one needs a migration and an alias.
+
+`vocabulary.json` is that list. A new word is added there by hand; a changed or lost one also needs the two, for the
+folders and files of painters hold the old one (docs/glossary.md).
+"""
+
+import csv
+import io
+import json
+import unittest
+from pathlib import Path
+from types import ModuleType
+from typing import Any, get_args
+
+from pydantic import BaseModel
+
+from jug_mingle.core import WAVELENGTHS
+from jug_mingle.core.evidence.certainty import PHOTO_NOISE, WAYS
+from jug_mingle.core.finishes.kinds import KINDS as KINDS_OF_LAYER
+from jug_mingle.core.finishes.layer import Pattern, Place
+from jug_mingle.core.materials.kinds import KINDS as KINDS_OF_MATERIAL
+from jug_mingle.core.measuring.jugs import JUGS
+from jug_mingle.core.measuring.tools import TOOLS
+from jug_mingle.core.measuring.units import UNITS
+from jug_mingle.core.optics.grounds import GROUNDS
+from jug_mingle.core.pieces.forms import FORMS, usual_piece
+from jug_mingle.core.recipes.preparations import PREPARATIONS
+from jug_mingle.documents import colour_source, face_marks, look, tin_test
+from jug_mingle.formats import colour_tables, shelf_csv, shelf_file
+from jug_mingle.store.models import Row
+
+KNOWN: dict[str, list[str]] = json.loads((Path(__file__).parent / "vocabulary.json").read_text())
+
+
+def fields_of(module: ModuleType) -> list[str]:
+    """Return `Model.field`, or `Model.field=tag` where a field tells models apart, of every model a module makes."""
+    found = []
+    for name, model in vars(module).items():
+        if isinstance(model, type) and issubclass(model, BaseModel) and model.__module__ == module.__name__:
+            for field, info in model.model_fields.items():
+                tags = get_args(info.annotation) if field in ("source", "shape", "method", "task", "format") else ()
+                found.append(f"{name}.{field}" + (f"={tags[0]}" if tags else ""))
+    return found
+
+
+def colour_header() -> list[str]:
+    """Return the header of a table of colours without its wavelengths."""
+    header = next(csv.reader(io.StringIO(colour_tables.write_csv([], title="").decode())))
+    return [cell for cell in header if cell not in {f"{nm:g}" for nm in WAVELENGTHS}]
+
+
+def vocabulary() -> dict[str, list[str]]:
+    """Return every persisted word of the program as it stands, sorted by what it is a word for."""
+    words: dict[str, Any] = {
+        "kinds of layer": KINDS_OF_LAYER,
+        "patterns of layers": get_args(Pattern),
+        "places of layers": get_args(Place),
+        "zones": get_args(look.Zone),
+        "kinds of material": KINDS_OF_MATERIAL,
+        "ways a colour was read": WAYS,
+        "ways a photo's light was known": PHOTO_NOISE,
+        "grounds": GROUNDS,
+        "forms of pieces": FORMS,
+        "measures of pieces": set().union(*(usual_piece(form).__dataclass_fields__ for form in FORMS)),
+        "tools": TOOLS,
+        "units": UNITS,
+        "jugs": JUGS,
+        "preparations": PREPARATIONS,
+        "columns of a shelf's table": shelf_csv.COLUMNS,
+        "columns of a table of colours": colour_header(),
+        "fields of colour sources": fields_of(colour_source),
+        "fields of looks": fields_of(look),
+        "fields of tests of a tin": fields_of(tin_test),
+        "fields of marks on a photo": fields_of(face_marks),
+        "fields of a shelf file": fields_of(shelf_file),
+        "columns of tables": [
+            f"{table.name}.{column.name}" for table in Row.metadata.tables.values() for column in table.columns
+        ],
+    }
+    return {what: sorted(found) for what, found in words.items()}
+
+
+class VocabularyTest(unittest.TestCase):
+    def test_every_stored_word_is_listed(self) -> None:
+        found = vocabulary()
+        self.assertEqual(sorted(found), sorted(KNOWN))
+        for what, words in found.items():
+            with self.subTest(what):
+                lost, new = sorted(set(KNOWN[what]) - set(words)), sorted(set(words) - set(KNOWN[what]))
+                self.assertEqual(lost, [], "lost: it needs a migration and an alias")
+                self.assertEqual(new, [], "new: list it in vocabulary.json")
+
+    def test_ways_in_sources_are_those_of_the_core(self) -> None:
+        self.assertEqual(sorted(get_args(colour_source.Way)), sorted(WAYS))
