@@ -11,7 +11,7 @@ from playwright.sync_api import APIResponse, Error, Route, expect
 from tests.browser.test_first_journey import PHONE, BrowserCase
 
 
-class HurryTest(BrowserCase):
+class RapidSwitchingTest(BrowserCase):
     def layer(self, number: int = 0) -> dict[str, Any]:
         found: dict[str, Any] = self.job()["looks"][0]["layers"][number]
         return found

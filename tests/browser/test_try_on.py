@@ -31,7 +31,7 @@ class TryOnCase(BrowserCase):
         self.page.get_by_label(label).first.fill(str(value))
 
     def settled(self, page: Page | None = None) -> None:
-        expect((page or self.page).locator("[data-preview]")).to_be_visible()
+        expect((page or self.page).locator("[data-preview]")).to_be_visible(timeout=30_000)
         (page or self.page).wait_for_timeout(700)
 
 
