@@ -10,7 +10,7 @@ from jug_mingle.api.common.serializers import hex_of
 from jug_mingle.api.context import PROBLEMS, LightNow, ReadSession, UnitNow
 from jug_mingle.api.recipes.schemas import RecipeOut
 from jug_mingle.api.recipes.serializers import measured_in, recipe_out
-from jug_mingle.api.remix.schemas import AgainOut, PastMixOut, PotOfMixOut
+from jug_mingle.api.remix.schemas import PastMixOut, PotOfMixOut, RemixOut
 from jug_mingle.core.colour.spectra import light as light_named
 from jug_mingle.core.recipes.assessment import Recipe
 from jug_mingle.documents.strict import Id
@@ -45,7 +45,7 @@ def mix_again(
     tool: ToolName = "parts",
     light: LightNow = "window",
     unit: UnitNow = "ml",
-) -> AgainOut:
+) -> RemixOut:
     """Return a past mix at a new size, with substitutes where pots are missing."""
     shown = light_named(light)
     found = service.remix(session, mix_id, batch=batch, tool_key=tool, lights=[shown])
@@ -54,7 +54,7 @@ def mix_again(
     def out(recipe: Recipe) -> RecipeOut:
         return recipe_out(recipe, R, [shown], found.shelf, shown, measured=measured)
 
-    return AgainOut(
+    return RemixOut(
         name=found.mix.name,
         hex=hex_of(R, shown),
         seen=found.seen,

@@ -31,7 +31,7 @@ class PotOfMixOut(BaseModel):
     state: Literal["there", "short", "gone"]
 
 
-class AgainOut(BaseModel):
+class RemixOut(BaseModel):
     """A past mix at a new size: from the same pots, and with substitutes where one is gone or holds too little."""
 
     name: str

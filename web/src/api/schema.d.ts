@@ -2019,25 +2019,6 @@ export interface components {
       words: string
     }
     /**
-     * AgainOut
-     * @description A past mix at a new size: from the same pots, and with substitutes where one is gone or holds too little.
-     */
-    AgainOut: {
-      /** Hex */
-      hex: string
-      /** Name */
-      name: string
-      /** Pots */
-      pots: components['schemas']['PotOfMixOut'][]
-      same: components['schemas']['RecipeOut'] | null
-      /** Seen */
-      seen: boolean
-      /** Substitutes */
-      substitutes: components['schemas']['RecipeOut'][]
-      /** Words */
-      words: string
-    }
-    /**
      * AmountOut
      * @description How much a piece takes. [ml]
      */
@@ -4548,6 +4529,25 @@ export interface components {
       weight: 'wrong' | 'school' | 'advice'
       /** Why */
       why: string
+      /** Words */
+      words: string
+    }
+    /**
+     * RemixOut
+     * @description A past mix at a new size: from the same pots, and with substitutes where one is gone or holds too little.
+     */
+    RemixOut: {
+      /** Hex */
+      hex: string
+      /** Name */
+      name: string
+      /** Pots */
+      pots: components['schemas']['PotOfMixOut'][]
+      same: components['schemas']['RecipeOut'] | null
+      /** Seen */
+      seen: boolean
+      /** Substitutes */
+      substitutes: components['schemas']['RecipeOut'][]
       /** Words */
       words: string
     }
@@ -8544,7 +8544,7 @@ export interface operations {
           [name: string]: unknown
         }
         content: {
-          'application/json': components['schemas']['AgainOut']
+          'application/json': components['schemas']['RemixOut']
         }
       }
       /** @description Not Found */

@@ -16,7 +16,7 @@ import RecipeRows from './RecipeRows.vue'
 import TellingSwatch from './TellingSwatch.vue'
 import { useByHand } from './useByHand'
 import { useRecipes } from './useRecipes'
-import WhyPanel from './WhyPanel.vue'
+import ExplanationPanel from './ExplanationPanel.vue'
 import WishBar from './WishBar.vue'
 
 const { id, job } = useJob()
@@ -146,7 +146,7 @@ function keepChosen() {
       :busy="isFetching"
       @update:chosen="pick"
     />
-    <WhyPanel v-if="asking && inHand" :recipe="inHand" :target-id="target.id" :wrong="handWrong" @parts="hand.set" />
+    <ExplanationPanel v-if="asking && inHand" :recipe="inHand" :target-id="target.id" :wrong="handWrong" @parts="hand.set" />
     <BesidePanel v-if="beside && inHand" :first="beside" :second="inHand" :target-id="target.id" />
     <PreparePanel v-if="preparing" />
     <TellingSwatch v-if="inHand" :recipe="inHand" />
