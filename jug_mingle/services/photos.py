@@ -11,6 +11,7 @@ from sqlalchemy import select
 from sqlalchemy.orm import Session
 
 from jug_mingle.core.colour.spaces import LINEAR_OF_BYTE, R_to_XYZ
+from jug_mingle.core.evidence.level import chips_known_to
 from jug_mingle.core.evidence.mixtures import masstone
 from jug_mingle.core.photos.chart import Chart, read_chart
 from jug_mingle.core.photos.honest_light import (
@@ -191,10 +192,6 @@ def correction_of(session: Session, row: PhotoRow, folder: PhotoFolder, lighting
         raise UnfitError(str(error)) from error
 
 
-_KNOWN_TO: Final = {"": 12.0, "A": 5.0, "B": 5.0, "C": 3.0, "D": 2.0, "E": 0.6, "F": 1.5}
-"""How far a chip of a pot is from what is known of it, by its letter. [CIEDE2000]"""
-
-
 def _from_chips(session: Session, row: PhotoRow, folder: PhotoFolder, lighting: ChipsIn) -> Correction:
     shelf, letters = fitted_shelf(session), levels(session)
     for chip in lighting.chips:
@@ -202,8 +199,8 @@ def _from_chips(session: Session, row: PhotoRow, folder: PhotoFolder, lighting: 
             raise UnfitError(f"the pot {chip.key!r} was taken off the shelf: choose chips of pots that stand there")
     patches = [_patch(row, folder, _area(row, chip.area)) for chip in lighting.chips]
     XYZ = np.array([R_to_XYZ(masstone(shelf, chip.key)) for chip in lighting.chips])
-    known_to = float(np.mean([_KNOWN_TO[letters[chip.key]] for chip in lighting.chips]))
-    return from_known(patches, XYZ, method="chips", known_to=known_to / np.sqrt(len(patches)))
+    known_to = chips_known_to([letters[chip.key] for chip in lighting.chips])
+    return from_known(patches, XYZ, method="chips", known_to=known_to)
 
 
 def chart_on(row: PhotoRow, folder: PhotoFolder, corners: Sequence[tuple[float, float]] | None) -> Chart:

@@ -32,6 +32,9 @@ LEVELS: Final = {
 }
 """Names for what a person sees; the fit itself knows only readings."""
 
+KNOWN_TO: Final = {"": 12.0, "A": 5.0, "B": 5.0, "C": 3.0, "D": 2.0, "E": 0.6, "F": 1.5}
+"""How far a chip of a material is from what is known of it, by its letter. [CIEDE2000]"""
+
 CARD_BLACK: Final = 0.05
 CARD_WHITE: Final = 0.85
 """Seen reflectance of the black and the white of a printed card; a common office print, from memory."""
@@ -50,6 +53,11 @@ class Task:
     key: str
     before: float
     after: float
+
+
+def chips_known_to(letters: Sequence[str]) -> float:
+    """Return how far chips of materials known to these letters are off together: their mean over √n. [CIEDE2000]"""
+    return float(np.mean([KNOWN_TO[letter] for letter in letters]) / np.sqrt(len(letters)))
 
 
 def level_of(key: str, evidence: Iterable[Reading | Hiding]) -> str:

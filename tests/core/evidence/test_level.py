@@ -1,4 +1,4 @@
-"""Handling facts (core.handling), and how well a material is known (core.knowledge)."""
+"""How well a material is known, and which small test would tell most."""
 
 import unittest
 
@@ -35,6 +35,15 @@ class LevelTest(unittest.TestCase):
         films = tuple(Swatch(seen=L, X=20.0, R_g=R) for L, R in zip(seen, level.card_bodies(), strict=True))
         card = Reading(key="c", volumes=(("a", 1.0),), noise=1.0, swatches=films)
         self.assertEqual(level.level_of("a", [alone, card]), "C")
+
+
+class ChipsTest(unittest.TestCase):
+    def test_more_chips_are_known_better(self) -> None:
+        """Errors of chips are independent: four of a kind are off by half as much as one (standard error of a mean)."""
+        self.assertEqual(level.chips_known_to("B"), level.KNOWN_TO["B"])
+        self.assertAlmostEqual(level.chips_known_to("BBBB"), level.KNOWN_TO["B"] / 2)
+        self.assertAlmostEqual(level.chips_known_to("BD"), (level.KNOWN_TO["B"] + level.KNOWN_TO["D"]) / 2 / 2**0.5)
+        self.assertEqual(set(level.KNOWN_TO), set(level.LEVELS))
 
 
 class TasksTest(unittest.TestCase):
