@@ -5,7 +5,7 @@ from collections.abc import Mapping, Sequence
 from sqlalchemy import select
 from sqlalchemy.orm import Session
 
-from jug_mingle.core.measuring.jugs import JUGS, Form, Jug, calibrated_jug, jam_jar, straight_jug, tapered_jug
+from jug_mingle.core.measuring.jugs import JUGS, Form, Jug, calibrated_jug, jam_jar, roomy, straight_jug, tapered_jug
 from jug_mingle.errors import ConflictError, UnfitError
 from jug_mingle.store.models import JugRow
 
@@ -37,9 +37,7 @@ def jug_named(session: Session, name: str) -> Jug:
 
 def jug_for(session: Session, batch: float) -> str:
     """Return the smallest vessel that holds a batch with a sixth to spare, or else the largest. [ml]"""
-    known = all_jugs(session)
-    by_size = sorted(known, key=lambda name: known[name].capacity)
-    return next((name for name in by_size if known[name].capacity >= batch * 7.0 / 6.0), by_size[-1])
+    return roomy(all_jugs(session), batch)
 
 
 def add_jug(

@@ -1,6 +1,6 @@
 """Jugs: how high a volume stands in a vessel, and how much stands at a height."""
 
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from typing import Final, Literal
 
@@ -128,6 +128,15 @@ def calibrated_jug(marks: Sequence[tuple[float, float]], *, form: Form = "measur
         steps_d.append(float(width))
     return Jug(form=form, heights=tuple(steps_h), diameters=tuple(steps_d))
 
+
+def roomy(jugs: Mapping[str, Jug], batch: float) -> str:
+    """Return the name of the smallest vessel that holds a batch with room to stir, or else of the largest. [ml]"""
+    by_size = sorted(jugs, key=lambda name: jugs[name].capacity)
+    return next((name for name in by_size if jugs[name].capacity >= batch * _ROOM_TO_STIR), by_size[-1])
+
+
+_ROOM_TO_STIR: Final = 7.0 / 6.0
+"""A vessel is filled to six sevenths at most; common practice."""
 
 JUGS: Final = {
     "paper cup": tapered_jug(bottom=55.0, top=80.0, height=95.0),

@@ -49,3 +49,10 @@ class JugTest(unittest.TestCase):
         ):
             with self.subTest(words), self.assertRaisesRegex(ValueError, words):
                 make()
+
+    def test_room_to_stir(self) -> None:
+        """A vessel is filled to six sevenths at most (common practice); nothing holds a barrel but the largest tries."""
+        holds = jugs.JUGS["jam jar"].capacity * 6.0 / 7.0
+        self.assertEqual(jugs.roomy(jugs.JUGS, holds * 0.999), "jam jar")
+        self.assertNotEqual(jugs.roomy(jugs.JUGS, holds * 1.001), "jam jar")
+        self.assertEqual(jugs.roomy(jugs.JUGS, 1e6), "bucket")

@@ -1,0 +1,34 @@
+"""Targets: kept with how they were caught, changed, taken off and brought back."""
+
+from jug_mingle.errors import NotFoundError
+from jug_mingle.services import targets
+from tests.services.support import BLUE, ServiceCase
+
+
+class TargetsTest(ServiceCase):
+    def names(self) -> list[str]:
+        return [row.name for row in targets.target_rows(self.session, self.job.id)]
+
+    def test_kept(self) -> None:
+        self.assertEqual(self.target.R, BLUE.tolist())
+        self.assertEqual((self.target.how, self.target.noise, self.target.tolerance), ("white_photo", 5.0, 2.0))
+
+    def test_changed(self) -> None:
+        """What is None stays, but a background can be taken away."""
+        targets.change_target(self.session, self.target.id, {"background": BLUE.tolist(), "tolerance": 1.0})
+        targets.change_target(self.session, self.target.id, {"name": "dusk", "tolerance": None})
+        self.assertEqual((self.target.name, self.target.tolerance), ("dusk", 1.0))
+        self.assertIsNotNone(self.target.background)
+        targets.change_target(self.session, self.target.id, {"background": None})
+        self.assertIsNone(self.target.background)
+
+    def test_taken_off_and_brought_back(self) -> None:
+        targets.remove_target(self.session, self.target.id)
+        self.assertEqual(self.names(), [])
+        self.assertEqual(targets.get_target(self.session, self.target.id).name, "sky")
+        targets.restore_target(self.session, self.target.id)
+        self.assertEqual(self.names(), ["sky"])
+
+    def test_none(self) -> None:
+        with self.assertRaisesRegex(NotFoundError, "no target 99"):
+            targets.get_target(self.session, 99)
