@@ -51,7 +51,7 @@ class JugTest(unittest.TestCase):
                 make()
 
     def test_room_to_stir(self) -> None:
-        """A vessel is filled to six sevenths at most (common practice); nothing holds a barrel but the largest tries."""
+        """A vessel is filled to six sevenths at most (common practice); a barrel goes to the largest."""
         holds = jugs.JUGS["jam jar"].capacity * 6.0 / 7.0
         self.assertEqual(jugs.roomy(jugs.JUGS, holds * 0.999), "jam jar")
         self.assertNotEqual(jugs.roomy(jugs.JUGS, holds * 1.001), "jam jar")
