@@ -146,7 +146,13 @@ function keepChosen() {
       :busy="isFetching"
       @update:chosen="pick"
     />
-    <ExplanationPanel v-if="asking && inHand" :recipe="inHand" :target-id="target.id" :wrong="handWrong" @parts="hand.set" />
+    <ExplanationPanel
+      v-if="asking && inHand"
+      :recipe="inHand"
+      :target-id="target.id"
+      :wrong="handWrong"
+      @parts="hand.set"
+    />
     <BesidePanel v-if="beside && inHand" :first="beside" :second="inHand" :target-id="target.id" />
     <PreparePanel v-if="preparing" />
     <TellingSwatch v-if="inHand" :recipe="inHand" />
