@@ -20,6 +20,7 @@ from unittest.mock import patch
 from pypdf import PdfReader
 
 from tests.api.support import DemoCase, copy_demo
+from tests.soak import rounds
 
 
 class BenchCase(DemoCase):
@@ -284,7 +285,7 @@ class KilledTest(unittest.TestCase):
         folder = Path(self.enterContext(tempfile.TemporaryDirectory()))
         copy_demo(folder)
         pot, confirmed = 0, 0
-        for round_ in range(5):
+        for round_ in range(rounds(5, 200)):
             process, address = serve(folder)
             try:
                 if not pot:
@@ -295,7 +296,7 @@ class KilledTest(unittest.TestCase):
                 if stand["full"]:
                     break
                 step = next(step for step in stand["steps"] if not step["made"])
-                body = {"place": confirmed, "material": step["material"], "ml": step["ml"] / 2, "how": "scale"}
+                body = {"place": confirmed, "material": step["material"], "ml": 1.0, "how": "scale"}
                 confirmed = sum(s["made"] for s in ask(address, f"/api/pots/{pot}/pours", body)["steps"])
                 if round_ % 2:  # and once more, unanswered: killed while it is being written
                     unanswered = threaded(address, f"/api/pots/{pot}/pours", {**body, "place": confirmed})
