@@ -8,16 +8,14 @@ import numpy as np
 from sqlalchemy.orm import Session
 
 from jug_mingle.core.arrays import FloatArray
-from jug_mingle.core.colour.adaptation import R_to_screen
 from jug_mingle.core.colour.colour_steps import DIRECTIONS, between, stepped
-from jug_mingle.core.colour.difference import delta_E_CIE2000
-from jug_mingle.core.colour.recovery import recover_reflectance
-from jug_mingle.core.colour.spaces import Lab_to_XYZ, R_to_Lab, XYZ_to_Lab, sRGB_to_hex
+from jug_mingle.core.colour.spaces import Lab_to_XYZ, R_to_Lab
 from jug_mingle.core.colour.spectra import DAYLIGHT
-from jug_mingle.core.evidence.certainty import NOISE
+from jug_mingle.core.evidence.certainty import NAMED_NOISE, NOISE, PREDICTED_NOISE, predicted_noise
 from jug_mingle.core.evidence.mixtures import masstone, predict
 from jug_mingle.core.measuring.tools import tool
-from jug_mingle.core.optics.film import as_film_shows, veil_of
+from jug_mingle.core.optics.film import veil_of
+from jug_mingle.core.optics.paintable import surface_of, too_dark_words, too_vivid_words
 from jug_mingle.documents.colour_source import (
     Between,
     ColourIn,
@@ -43,11 +41,6 @@ from jug_mingle.services.targets import get_target, target_rows
 from jug_mingle.store.models import DeviceReadingRow, MaterialRow
 
 _DEEPEST: Final = 12
-_NAMED: Final = 1.0
-"""Error to expect of a colour that was only named, typed or by a palette: how well a name can say it. [CIEDE2000]"""
-
-_SEEN: Final = 2.0
-"""A colour that comes out farther from its wish than this is said to do so. [CIEDE2000]"""
 
 
 @dataclass(frozen=True, slots=True, kw_only=True, eq=False)
@@ -76,11 +69,6 @@ class Colour:
     photo_id: int | None = None
 
 
-def surface_of(XYZ: FloatArray) -> FloatArray:
-    """Return the reflectance (36,) that stands for a colour of which only XYZ under D65 is known."""
-    return np.round(np.clip(recover_reflectance(XYZ), 0.0, 1.0), 6)
-
-
 def resolve(session: Session, folder: PhotoFolder, said: ColourIn, *, depth: int = 0) -> Colour:
     """Return the colour that a person means; UnfitError or NotFoundError says why there is none."""
     if depth > _DEEPEST:
@@ -105,7 +93,7 @@ def resolve(session: Session, folder: PhotoFolder, said: ColourIn, *, depth: int
     if isinstance(said, FromMix):
         mix = get_mix(session, said.mix_id)
         R = predict(fitted_shelf(session), pours_of(mix), over=ground_of_job(session, mix.job_id))
-        return Colour(R=np.clip(R, 0.0, 1.0), noise=2.0, how="predicted", name=mix.name)
+        return Colour(R=np.clip(R, 0.0, 1.0), noise=PREDICTED_NOISE, how="predicted", name=mix.name)
     if isinstance(said, Between):
         first, second = (resolve(session, folder, end, depth=depth + 1) for end in (said.first, said.second))
         Lab = between(R_to_Lab(first.R), R_to_Lab(second.R), said.share)
@@ -147,7 +135,7 @@ def _from_scheme(session: Session, folder: PhotoFolder, said: FromScheme) -> Col
 
 def colour_of_file(said: FromSpectrum) -> Colour:
     """Return a colour of a file: one that says how it was caught is believed, another was measured, or only named."""
-    usual = NOISE["reader"] if said.measured else _NAMED
+    usual = NOISE["reader"] if said.measured else NAMED_NOISE
     noise = usual if said.noise is None else max(said.noise, NOISE["reader"])
     return Colour(R=np.array(said.R), noise=noise, how=said.how or "file", spectral=said.measured, name=said.name)
 
@@ -158,25 +146,8 @@ def _from_text(said: FromText) -> Colour:
     except ValueError as error:
         raise UnfitError(str(error)) from error
     R = surface_of(XYZ)
-    off = float(delta_E_CIE2000(R_to_Lab(R), XYZ_to_Lab(XYZ)))
-    warnings = []
-    if off > 1.0:
-        warnings.append("No paint can be as vivid or as light as that: this is the nearest a surface can be.")
-    if words := too_dark_words(R, veil_of("flat")):
-        warnings.append(words)
-    return Colour(R=R, noise=_NAMED, how="typed", warnings=tuple(warnings))
-
-
-def too_dark_words(R: FloatArray, veil: float) -> str:
-    """Say that a film with this surface cannot look as dark as a colour; nothing where it can."""
-    shown = as_film_shows(R, veil)
-    if float(delta_E_CIE2000(R_to_Lab(shown), R_to_Lab(R))) <= _SEEN:
-        return ""
-    nearest = sRGB_to_hex(R_to_screen(shown, DAYLIGHT))
-    return (
-        f"A flat paint cannot look as dark as this: the light on its own surface makes it about {nearest} at the "
-        "darkest. Sealed with a satin coat, wax or oil it comes nearer."
-    )
+    said_of_it = too_vivid_words(R, XYZ), too_dark_words(R, veil_of("flat"))
+    return Colour(R=R, noise=NAMED_NOISE, how="typed", warnings=tuple(words for words in said_of_it if words))
 
 
 def _from_material(session: Session, said: FromMaterial) -> Colour:
@@ -184,7 +155,7 @@ def _from_material(session: Session, said: FromMaterial) -> Colour:
     if row.removed is not None:
         raise NotFoundError(f"the pot {row.name} was taken off the shelf")
     shelf = fitted_shelf(session)
-    return Colour(R=np.clip(masstone(shelf, row.key), 0.0, 1.0), noise=2.0, how="predicted", name=row.name)
+    return Colour(R=np.clip(masstone(shelf, row.key), 0.0, 1.0), noise=PREDICTED_NOISE, how="predicted", name=row.name)
 
 
 def _combined(Lab: FloatArray, of: Sequence[Colour], name: str) -> Colour:
@@ -238,7 +209,7 @@ def as_samples(session: Session, job_id: int) -> list[Sample]:
     ]
     mixed = [
         Sample(
-            name=f"{row.name} (mix)", Lab=R_to_Lab(recipe.R), noise=max(1.0, recipe.expected), how="predicted"
+            name=f"{row.name} (mix)", Lab=R_to_Lab(recipe.R), noise=predicted_noise(recipe.expected), how="predicted"
         )
         for row, recipe in mixed_alone
     ]  # fmt: skip

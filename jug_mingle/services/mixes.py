@@ -7,6 +7,7 @@ from sqlalchemy import select
 from sqlalchemy.orm import Session
 
 from jug_mingle.core.colour.spectra import light
+from jug_mingle.core.evidence.certainty import predicted_noise
 from jug_mingle.core.evidence.level import TINT_WHITE, white_of
 from jug_mingle.core.evidence.mixtures import predict
 from jug_mingle.core.evidence.readings import Swatch
@@ -131,7 +132,7 @@ def to_shelf(session: Session, mix_id: int, *, left_ml: float, full_ml: float | 
             "pot_life": pot_life_of(kinds),
         },
     )
-    white, noise = white_of(shelf, keys_on_shelf(session)), max(1.0, recipe.expected)
+    white, noise = white_of(shelf, keys_on_shelf(session)), predicted_noise(recipe.expected)
     swatch = Swatch(seen=np.clip(predict(shelf, pours_of(mix)), 0.0, 1.0))
     veil = to_material(row).veil
     add_reading(session, how="predicted", noise=noise, volumes=[(row, 1.0)], veil=veil, swatches=[swatch])

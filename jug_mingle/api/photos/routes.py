@@ -24,13 +24,13 @@ from jug_mingle.api.photos.serializers import photo_out
 from jug_mingle.core.colour.difference import difference_words
 from jug_mingle.core.colour.spectra import light as light_named
 from jug_mingle.core.evidence.certainty import PHOTO_NOISE, PHOTO_WORDS
+from jug_mingle.core.optics.paintable import surface_of
 from jug_mingle.core.photos.scheme import pairs
 from jug_mingle.documents.face_marks import Marks
 from jug_mingle.documents.strict import Id
 from jug_mingle.formats.images import encode
 from jug_mingle.services import photo_faces
 from jug_mingle.services import photos as service
-from jug_mingle.services.colours import surface_of
 from jug_mingle.services.jobs import get_job
 
 router = APIRouter(prefix="/api", tags=["photos"])

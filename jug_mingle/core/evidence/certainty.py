@@ -22,6 +22,12 @@ WAYS: Final = {
 }
 """The ways in which a colour is known, in words."""
 
+NAMED_NOISE: Final = 1.0
+"""Error to expect of a colour that was only typed, or named by a palette: how well a name can say it. [CIEDE2000]"""
+
+PREDICTED_NOISE: Final = 2.0
+"""Error to expect of a colour that is computed from what is known of paints. [CIEDE2000]"""
+
 PHOTO_NOISE: Final = {"chart": 2.5, "chips": 4.6, "two_whites": 4.9, "white": 5.2, "none": 12.0}
 """Mean CIEDE2000 to expect of a colour caught in a photo, by what made its light honest (docs/colour-science.md,
 `make bench ARGS=catch`)."""
@@ -41,6 +47,14 @@ _WORDS: Final = (
     (3.5, "nearly sure: off by 2 to 3"),
     (8.0, "fairly sure: it may be a shade off, by 4 to 8"),
 )
+
+
+def predicted_noise(expected: float) -> float:
+    """Return the error to expect of a mix that was never read, from what its recipe expects of itself. [CIEDE2000]
+
+    No recipe is surer than a name: what it knows of its paints it knows from readings.
+    """
+    return max(NAMED_NOISE, expected)
 
 
 def sureness(noise: float, how: str) -> str:

@@ -2,7 +2,7 @@
 
 import unittest
 
-from jug_mingle.core.evidence.certainty import PHOTO_NOISE, PHOTO_WORDS, sureness
+from jug_mingle.core.evidence.certainty import NAMED_NOISE, PHOTO_NOISE, PHOTO_WORDS, predicted_noise, sureness
 
 
 class SurenessTest(unittest.TestCase):
@@ -16,3 +16,6 @@ class SurenessTest(unittest.TestCase):
             with self.subTest(noise=noise, how=how):
                 self.assertIn(words, sureness(noise, how))
         self.assertEqual(set(PHOTO_NOISE), set(PHOTO_WORDS))
+
+    def test_a_recipe_is_no_surer_than_a_name(self) -> None:
+        self.assertEqual((predicted_noise(0.2), predicted_noise(3.5)), (NAMED_NOISE, 3.5))

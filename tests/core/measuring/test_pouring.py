@@ -7,7 +7,7 @@ from hypothesis import strategies as st
 
 from jug_mingle.core.measuring.pouring import SLACK, Pour, rest_of, rest_words, room_for, shared_out
 
-NAMES = {"a": "Dark red", "b": "Barn Red", "c": "Tide"}
+NAMES = {"a": "Dark red", "b": "Loud Red", "c": "Tide"}
 ASKED = (Pour(key="a", parts=4, ml=200.0), Pour(key="b", parts=2, ml=100.0), Pour(key="c", parts=1, ml=50.0))
 
 
@@ -39,9 +39,9 @@ class RestTest(unittest.TestCase):
     def test_names_are_said_as_they_are(self) -> None:
         """A name that holds the key of another tin, or a word of the sentence, is said unharmed."""
         asked = (Pour(key="dark-red", parts=1, ml=100.0), Pour(key="red", parts=1, ml=100.0))
-        names = {"dark-red": "Dark red", "red": "Barn Red"}
+        names = {"dark-red": "Dark red", "red": "Loud Red"}
         words = rest_words(rest_of(asked, {"red": 130.0}, capacity=500.0), names)
-        self.assertEqual(words, "Too much Barn Red: the batch grows to 260 ml, and the colour stays.")
+        self.assertEqual(words, "Too much Loud Red: the batch grows to 260 ml, and the colour stays.")
 
     def test_room(self) -> None:
         """A pour fits, is cut at the brim within the slack, or is refused; a full jug takes nothing."""
