@@ -14,6 +14,7 @@ import sys
 import time
 from collections.abc import Iterator
 from concurrent.futures import ThreadPoolExecutor
+from contextlib import contextmanager
 from dataclasses import dataclass
 from pathlib import Path
 from queue import SimpleQueue
@@ -113,12 +114,9 @@ def own_tests(path: Path) -> list[str]:
     return [*names[:before], "tests.golden.test_golden", *names[before:]]
 
 
-def seen(mutant: Mutant, copy: Path) -> bool:
-    """Run the tests of a break in a copy of the project; return whether one of them failed or hung."""
-    there = copy / mutant.path.relative_to(ROOT)
-    kept = there.read_text()
-    there.write_text(mutant.code())
-    command = [str(ROOT / ".venv/bin/python"), "-m", "unittest", "-q", "-f", *own_tests(mutant.path)]
+def fails(tests: list[str], copy: Path) -> bool:
+    """Return whether a test of these modules fails, or hangs, in a copy of the project."""
+    command = [str(ROOT / ".venv/bin/python"), "-m", "unittest", "-q", "-f", *tests]
     paths = {"PYTHONPATH": str(copy), "PYTHONDONTWRITEBYTECODE": "1", "NUMBA_CACHE_DIR": str(copy / "build/numba")}
     try:
         done = subprocess.run(
@@ -126,9 +124,18 @@ def seen(mutant: Mutant, copy: Path) -> bool:
         )
     except subprocess.TimeoutExpired:
         return True
+    return done.returncode != 0
+
+
+def seen(mutant: Mutant, copy: Path) -> bool:
+    """Return whether its own tests see a break."""
+    there = copy / mutant.path.relative_to(ROOT)
+    kept = there.read_text()
+    there.write_text(mutant.code())
+    try:
+        return fails(own_tests(mutant.path), copy)
     finally:
         there.write_text(kept)
-    return done.returncode != 0
 
 
 def copies_of_project(count: int) -> SimpleQueue[Path]:
@@ -143,6 +150,38 @@ def copies_of_project(count: int) -> SimpleQueue[Path]:
     return copies
 
 
+@contextmanager
+def borrowed(copies: SimpleQueue[Path]) -> Iterator[Path]:
+    """Hand out a copy that nobody else works on meanwhile."""
+    copy = copies.get()
+    try:
+        yield copy
+    finally:
+        copies.put(copy)
+
+
+def survivors_of(mutants: list[Mutant], processes: int) -> list[Mutant]:
+    """Return the breaks that no test saw; SystemExit names tests that fail before anything is broken."""
+    copies = copies_of_project(processes)
+    tests = sorted({test for mutant in mutants for test in own_tests(mutant.path)})
+
+    def broken_already(test: str) -> bool:
+        with borrowed(copies) as copy:
+            return fails([test], copy)
+
+    def lives(mutant: Mutant) -> bool:
+        with borrowed(copies) as copy:
+            found = not seen(mutant, copy)
+        print(f"{'LIVES' if found else 'seen'} {mutant}", flush=True, file=sys.stderr)
+        return found
+
+    with ThreadPoolExecutor(processes) as pool:
+        # What fails without a break would count as having seen each.
+        if wrong := [test for test, bad in zip(tests, pool.map(broken_already, tests), strict=True) if bad]:
+            raise SystemExit(f"these fail before anything is broken: {', '.join(wrong)}")
+        return [mutant for mutant, living in zip(mutants, pool.map(lives, mutants), strict=True) if living]
+
+
 def main() -> int:
     """Print the share of breaks that were seen in each area, and the others; fail under four in five."""
     options = argparse.ArgumentParser(description=__doc__.splitlines()[0])
@@ -153,21 +192,7 @@ def main() -> int:
     chance, began = random.Random(chosen.seed), time.monotonic()
     mutants = [one for area in AREAS for one in sample(area, chosen.lines // len(AREAS), chance)]
     chance.shuffle(mutants)
-    survivors: list[Mutant] = []
-    copies = copies_of_project(chosen.processes)
-
-    def one(mutant: Mutant) -> None:
-        copy = copies.get()
-        try:
-            killed = seen(mutant, copy)
-        finally:
-            copies.put(copy)
-        if not killed:
-            survivors.append(mutant)
-        print(f"{'seen' if killed else 'LIVES'} {mutant}", flush=True, file=sys.stderr)
-
-    with ThreadPoolExecutor(chosen.processes) as pool:
-        list(pool.map(one, mutants))
+    survivors = survivors_of(mutants, chosen.processes)
     print(f"{len(mutants)} lines broken, seed {chosen.seed}, {time.monotonic() - began:.0f} s")
     shares = []
     for area in AREAS:
