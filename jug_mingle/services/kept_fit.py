@@ -4,18 +4,21 @@ It is no data: whatever is wrong with the file, the fit is made anew.
 """
 
 import hashlib
+import json
+import math
 import struct
 import zlib
-from collections.abc import Mapping
+from collections.abc import Iterator
 from contextlib import suppress
 from functools import cache
 from importlib.resources import files
 from pathlib import Path
-from typing import Any, Final
+from typing import Final
 from zipfile import BadZipFile
 
 import numpy as np
 
+from jug_mingle.core.arrays import FloatArray
 from jug_mingle.core.evidence.block_arrow import ArrowFactor
 from jug_mingle.core.evidence.fitted_shelf import Shelf
 from jug_mingle.core.evidence.prior import Prior
@@ -42,46 +45,55 @@ def key_of(what: object) -> str:
 
 def save(folder: Path, key: str, shelf: Shelf) -> None:
     """Keep a fit; where the disk does not take it, there is none."""
-    arrays: dict[str, Any] = {
-        "key": np.array(key), "log_K": shelf.log_K, "log_S": shelf.log_S, "unknowns": shelf.unknowns,
-        "starts": shelf.factor.starts, "hub_index": shelf.factor.hub_index, "hub": shelf.factor.hub,
-        **_of_mapping("own", shelf.factor.own), **_of_mapping("across", shelf.factor.across),
-        "read": np.array(list(shelf.weights), dtype=str), "weights": np.array(list(shelf.weights.values())),
-        "misses": np.array([shelf.misses[key] for key in shelf.weights]),
+    arrays: dict[str, FloatArray] = {
+        "log_K": shelf.log_K, "log_S": shelf.log_S, "unknowns": shelf.unknowns, "starts": shelf.factor.starts,
+        "hub_index": shelf.factor.hub_index, "hub": shelf.factor.hub, "weights": np.array(list(shelf.weights.values())),
+        "misses": np.array([shelf.misses[read] for read in shelf.weights]),
     }  # fmt: skip
+    for name, blocks in (("own", shelf.factor.own), ("across", shelf.factor.across)):
+        arrays |= {f"{name}-{number}": block for number, block in blocks.items()}
     for number, prior in enumerate(shelf.priors):
         arrays |= {f"{name}-{number}": getattr(prior, name) for name in _OF_PRIOR}
+    layout = [(name, array.dtype.str, array.shape) for name, array in arrays.items()]
+    header = json.dumps({"key": key, "read": list(shelf.weights), "layout": layout})
+    # All in one piece: a file of hundreds of small ones takes as long to read as a fit to make.
+    data = np.frombuffer(b"".join(array.tobytes() for array in arrays.values()), dtype=np.uint8)
     with suppress(OSError), written_whole(folder / NAME) as opened:
-        np.savez(opened, **arrays)
-
-
-def _of_mapping(name: str, blocks: Mapping[int, Any]) -> dict[str, Any]:
-    return {f"{name}-{number}": block for number, block in blocks.items()}
+        np.savez(opened, header=np.array(header), data=data)
 
 
 def load(folder: Path, key: str, materials: tuple[Material, ...]) -> Shelf | None:
     """Return the kept fit of these materials; nothing where another one, or none, is kept."""
     try:
         with (folder / NAME).open("rb") as opened, np.load(opened, allow_pickle=False) as kept:
-            if str(kept["key"]) != key:
+            header = json.loads(str(kept["header"]))
+            if header["key"] != key:
                 return None
-            blocks = {
-                name: {int(one.split("-")[1]): kept[one] for one in kept.files if one.startswith(f"{name}-")}
-                for name in ("own", "across")
-            }
-            priors = tuple(
-                Prior(**{name: kept[f"{name}-{number}"] for name in _OF_PRIOR}) for number in range(len(materials))
-            )
-            read = [str(one) for one in kept["read"]]
-            return Shelf(
-                materials=materials, log_K=kept["log_K"], log_S=kept["log_S"], priors=priors,
-                unknowns=kept["unknowns"],
-                factor=ArrowFactor(
-                    starts=kept["starts"], hub_index=kept["hub_index"], hub=kept["hub"], own=blocks["own"],
-                    across=blocks["across"],
-                ),
-                weights=dict(zip(read, kept["weights"].tolist(), strict=True)),
-                misses=dict(zip(read, kept["misses"].tolist(), strict=True)),
-            )  # fmt: skip
+            arrays = dict(_arrays_in(kept["data"], header["layout"]))
+        blocks = {
+            name: {int(one.split("-")[1]): arrays[one] for one in arrays if one.startswith(f"{name}-")}
+            for name in ("own", "across")
+        }
+        priors = tuple(
+            Prior(**{name: arrays[f"{name}-{number}"] for name in _OF_PRIOR}) for number in range(len(materials))
+        )
+        return Shelf(
+            materials=materials, log_K=arrays["log_K"], log_S=arrays["log_S"], priors=priors,
+            unknowns=arrays["unknowns"],
+            factor=ArrowFactor(
+                starts=arrays["starts"], hub_index=arrays["hub_index"], hub=arrays["hub"], own=blocks["own"],
+                across=blocks["across"],
+            ),
+            weights=dict(zip(header["read"], arrays["weights"].tolist(), strict=True)),
+            misses=dict(zip(header["read"], arrays["misses"].tolist(), strict=True)),
+        )  # fmt: skip
     except (OSError, ValueError, KeyError, IndexError, RuntimeError, EOFError, BadZipFile, zlib.error, struct.error):
         return None
+
+
+def _arrays_in(data: FloatArray, layout: list[tuple[str, str, list[int]]]) -> Iterator[tuple[str, FloatArray]]:
+    at = 0
+    for name, kind, shape in layout:
+        size = np.dtype(kind).itemsize * math.prod(shape)
+        yield name, data[at : at + size].view(kind).reshape(shape)
+        at += size

@@ -38,8 +38,3 @@ class Newest(Generic[Key, Value]):
             self._kept.move_to_end(key)
             while len(self._kept) > self._most:
                 self._making.pop(self._kept.popitem(last=False)[0], None)
-
-    def key_of(self, value: Value) -> Key | None:
-        """Return the key of this very result; nothing where it is kept no more."""
-        with self._lock:
-            return next((key for key, kept in self._kept.items() if kept is value), None)

@@ -1,36 +1,53 @@
 """The fitted shelf: all tins with their optics, fitted to all readings, kept until either changes."""
 
-from collections.abc import Callable, Sequence
+from collections.abc import Sequence
 from dataclasses import replace
 from pathlib import Path
+from typing import Final
 
 from sqlalchemy import select
 from sqlalchemy.orm import Session
 
 from jug_mingle.core.evidence.fit import characterise
 from jug_mingle.core.evidence.fitted_shelf import Shelf
-from jug_mingle.core.materials.material import Material
 from jug_mingle.services import kept_fit
 from jug_mingle.services.materials import OPTICAL_FACTS, material_rows, to_material
 from jug_mingle.services.newest import Newest
 from jug_mingle.services.readings import reading_rows, to_reading
-from jug_mingle.store.models import ReadingRow, ReadingVolumeRow
+from jug_mingle.store.models import MaterialRow, ReadingRow, ReadingVolumeRow
 
 _fits: Newest[str, Shelf] = Newest(4)
-"""Fitting a shelf takes a few tenths of a second."""
+"""Fitting a shelf takes a tenth of a second or more."""
+
+_READ: Final = ("id", "noise", "light", "veil", "pour_error", "thickness_error", "swatches", "coats")
+"""What of a reading its fit follows from, beside what was poured."""
 
 
-def _fit(
-    materials: tuple[Material, ...], readings: Callable[[], Sequence[ReadingRow]], key: str, folder: Path
-) -> Shelf:
-    """Return the shelf; what is left and what it cost are of today, and do not make the fit anew.
+def fitted_shelf(session: Session, *, without: int | None = None) -> Shelf:
+    """Return all materials with their optics, fitted to all readings; kept until either changes.
 
-    That of the last start lies in the folder.
+    Pots that were taken off the shelf are among them, since mixes of them still stand with their jobs; `standing` says
+    which may be poured. What is left and what it cost are of today, and do not make the fit anew.
     """
+    rows = material_rows(session, removed=True)
+    # Whether the readings are the same is asked by a few columns: every picture under a moving slider asks it.
+    there = select(ReadingRow.id, ReadingRow.created, ReadingRow.noise).where(ReadingRow.removed.is_(None))
+    poured = select(ReadingVolumeRow.reading_id, ReadingVolumeRow.material_id, ReadingVolumeRow.volume)
+    key = kept_fit.key_of(
+        (
+            _facts_of(rows),
+            [tuple(one) for one in session.execute(there.order_by(ReadingRow.id))],
+            [tuple(one) for one in session.execute(poured.order_by(ReadingVolumeRow.id))],
+            without,
+            str(_folder_of(session)),
+        )
+    )
+    materials = tuple(to_material(row) for row in rows)
 
     def make() -> Shelf:
-        kept = kept_fit.load(folder, key, materials)
-        return characterise(materials, [to_reading(row) for row in readings()]) if kept is None else kept
+        readings = [row for row in reading_rows(session) if row.id != without]
+        kept = kept_fit.load(_folder_of(session), _key_to_keep(rows, readings), materials)
+        return characterise(materials, [to_reading(row) for row in readings]) if kept is None else kept
 
     found = _fits.get(key, make)
     if found.materials != materials:
@@ -39,36 +56,27 @@ def _fit(
     return found
 
 
-def fitted_shelf(session: Session, *, without: int | None = None) -> Shelf:
-    """Return all materials with their optics, fitted to all readings; kept until either changes.
-
-    Pots that were taken off the shelf are among them, since mixes of them still stand with their jobs; `standing` says
-    which may be poured.
-    """
-    rows = material_rows(session, removed=True)
-    # Whether the readings are the same is asked by a few columns: every picture under a moving slider asks it.
-    there = select(ReadingRow.id, ReadingRow.created, ReadingRow.noise).where(ReadingRow.removed.is_(None))
-    poured = select(ReadingVolumeRow.reading_id, ReadingVolumeRow.material_id, ReadingVolumeRow.volume)
-    file = Path(session.get_bind().engine.url.database or "")
-    key = kept_fit.key_of(
-        (
-            [(row.key, row.kind, *(getattr(row, fact) for fact in OPTICAL_FACTS)) for row in rows],
-            [tuple(one) for one in session.execute(there.order_by(ReadingRow.id))],
-            [tuple(one) for one in session.execute(poured.order_by(ReadingVolumeRow.id))],
-            without,
-            str(file),
-        )
-    )
-    materials = tuple(to_material(row) for row in rows)
-    return _fit(
-        materials, lambda: [row for row in reading_rows(session) if row.id != without], key, file.parent
-    )  # fmt: skip
-
-
 def keep_fit(session: Session) -> None:
-    """Keep the fit of today in the data folder, so that the next start need not make it."""
-    folder = Path(session.get_bind().engine.url.database or "").parent
-    shelf = fitted_shelf(session)
-    key = _fits.key_of(shelf)
-    if key is not None:
-        kept_fit.save(folder, key, shelf)
+    """Keep the fit of today in the data folder, so that the next start need not make it, wherever the folder lies."""
+    key = _key_to_keep(material_rows(session, removed=True), reading_rows(session))
+    kept_fit.save(_folder_of(session), key, fitted_shelf(session))
+
+
+def _folder_of(session: Session) -> Path:
+    return Path(session.get_bind().engine.url.database or "").parent
+
+
+def _facts_of(rows: Sequence[MaterialRow]) -> list[tuple[object, ...]]:
+    return [(row.key, row.kind, *(getattr(row, fact) for fact in OPTICAL_FACTS)) for row in rows]
+
+
+def _key_to_keep(rows: Sequence[MaterialRow], readings: Sequence[ReadingRow]) -> str:
+    """Return a key of all that a fit follows from."""
+    read = [
+        (
+            *(getattr(row, name) for name in _READ),
+            [(one.material.key, one.volume) for one in row.volumes],
+        )
+        for row in readings
+    ]  # fmt: skip
+    return kept_fit.key_of((_facts_of(rows), read))

@@ -1,6 +1,5 @@
-"""What was predicted of a mix stays with it: then and now; and the fit of a start is that of the start before."""
+"""What was predicted of a mix stays with it: then and now."""
 
-import shutil
 from unittest.mock import patch
 
 import numpy as np
@@ -11,7 +10,7 @@ from jug_mingle.core.evidence.mixtures import MODEL
 from jug_mingle.core.evidence.readings import Swatch
 from jug_mingle.core.optics.grounds import measured_ground
 from jug_mingle.core.recipes.assessment import assess
-from jug_mingle.services import batches, kept_fit, materials, predictions, readings, recipes, shelf_fit
+from jug_mingle.services import batches, materials, predictions, readings, recipes
 from jug_mingle.services.predictions import FILLED_IN, fill_in, then_of
 from jug_mingle.store.models import PotRow
 from tests.services.support import ServiceCase
@@ -104,39 +103,3 @@ class ThenAndNowTest(ServiceCase):
             materials.change_material(self.session, "blue", {"volume_solids": 0.5})
             predictions.assess_mix(self.session, mix, [light("bulb")])
             self.assertEqual(asked.call_count, 2)
-
-
-class KeptFitTest(ServiceCase):
-    def test_there_and_back(self) -> None:
-        """A kept fit predicts, draws and doubts as the one that it was made of."""
-        fitted = shelf_fit.fitted_shelf(self.session)
-        shelf_fit.keep_fit(self.session)
-        key = shelf_fit._fits.key_of(fitted)
-        assert key is not None
-        back = kept_fit.load(self.path, key, fitted.materials)
-        assert back is not None
-        for name in ("log_K", "log_S", "unknowns"):
-            assert_allclose(getattr(back, name), getattr(fitted, name))
-        for one, other in zip(back.draw(8), fitted.draw(8), strict=True):
-            assert_allclose(one, other)
-        self.assertEqual((dict(back.weights), dict(back.misses)), (dict(fitted.weights), dict(fitted.misses)))
-
-    def test_of_something_else_or_damaged(self) -> None:
-        """Another shelf, another physics or a spoilt file: no fit, and no error."""
-        fitted = shelf_fit.fitted_shelf(self.session)
-        shelf_fit.keep_fit(self.session)
-        key = shelf_fit._fits.key_of(fitted)
-        assert key is not None
-        self.assertIsNone(kept_fit.load(self.path, "another", fitted.materials))
-        self.assertIsNone(kept_fit.load(self.path / "nowhere", key, fitted.materials))
-        file = self.path / kept_fit.NAME
-        whole = file.read_bytes()
-        index = whole.rindex(b"PK\x01\x02")  # the last entry of the list at its end: how it is packed, and with what
-        packed, sealed = (whole[: index + at] + b"\x63" + whole[index + at + 1 :] for at in (10, 8))
-        cut, over = whole[: len(whole) // 2], whole[:60] + b"y" * 400 + whole[460:]
-        for spoilt in (b"", b"x" * 900, cut, over, packed, sealed):
-            file.write_bytes(spoilt)
-            self.assertIsNone(kept_fit.load(self.path, key, fitted.materials))
-        with patch("jug_mingle.services.kept_fit.physics", return_value="of tomorrow"):
-            self.assertNotEqual(kept_fit.key_of("x"), kept_fit.key_of("y"))
-        shutil.rmtree(self.path / "photos", ignore_errors=True)

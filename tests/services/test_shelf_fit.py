@@ -1,14 +1,21 @@
 """The fitted shelf is made once."""
 
+import shutil
+import tempfile
+from contextlib import closing
+from pathlib import Path
 from typing import Any
+from unittest.mock import patch
 
 import numpy as np
 from sqlalchemy import event
 
+from jug_mingle.core.evidence.fit import characterise
 from jug_mingle.core.evidence.readings import Swatch
 from jug_mingle.core.optics.film import R_body
 from jug_mingle.errors import UnfitError
 from jug_mingle.services import materials, readings, shelf_fit
+from jug_mingle.store.database import open_database
 from tests.services.support import ServiceCase
 
 
@@ -33,6 +40,26 @@ class ShelfTest(ServiceCase):
         row.volume_solids = 0.2
         self.session.flush()
         self.assertIsNot(shelf_fit.fitted_shelf(self.session).log_K, third.log_K)
+
+    def test_kept_for_the_next_start(self) -> None:
+        """In a moved folder the kept fit is found, and not made; where a reading says something else, it is made."""
+        first = shelf_fit.fitted_shelf(self.session)
+        shelf_fit.keep_fit(self.session)
+        self.session.commit()
+        with tempfile.TemporaryDirectory() as there:
+            copied = Path(shutil.copytree(self.path, Path(there) / "moved"))
+            with (
+                closing(open_database(copied)) as moved,
+                moved.write.sessions() as session,
+                patch("jug_mingle.services.shelf_fit.characterise", wraps=characterise) as made,
+            ):
+                found = shelf_fit.fitted_shelf(session)
+                self.assertEqual(made.call_count, 0)
+                np.testing.assert_array_equal(found.log_K, first.log_K)
+                readings.reading_rows(session)[0].noise = 0.6
+                session.flush()
+                shelf_fit.fitted_shelf(session)
+                self.assertEqual(made.call_count, 1)
 
     def test_readings_come_back_whole(self) -> None:
         """A film over a ground is stored and read with its thickness and ground."""

@@ -125,13 +125,13 @@ class _System:
         self.batches = self._batches()
 
     def _batches(self) -> list[tuple[list[int], OpaqueBatch, FloatArray, FloatArray]]:
-        """Group the readings that can be computed together, opaque colours of pots of free materials, with the bases
-        of those materials."""
-        free = max(self.sizes, default=0)
-        groups: dict[int, list[int]] = {}
+        """Group the readings that can be computed together, opaque colours of pots of equally many materials with
+        equally many unknowns each, with the bases of those materials."""
+        groups: dict[tuple[int, int], list[int]] = {}
         for number, (item, involved) in enumerate(zip(self.evidence, self.involved, strict=True)):
-            if fits(item) and all(self.sizes[place] == free for place in involved):
-                groups.setdefault(len(involved), []).append(number)
+            sizes = {self.sizes[place] for place in involved}
+            if fits(item) and len(sizes) == 1:
+                groups.setdefault((len(involved), sizes.pop()), []).append(number)
         return [
             (
                 numbers,
