@@ -1,13 +1,16 @@
 """Run the tests: all, or the modules named. Finding none is a failure; the last line counts them.
 
-Several processes share them, a class at a time, those with a browser last, since they take longest; each has a server
-and demo data of its own. `TEST_PROCESSES=1` runs them one after the other.
+Several processes share them, a class at a time; each has a server of its own, and copies of one demo. There is one more
+of them than there are processors, since a test with a browser waits for a third of its time. `TEST_PROCESSES=1` runs
+them one after the other.
 """
 
 import json
 import multiprocessing
 import os
+import resource
 import sys
+import tempfile
 import time
 import unittest
 from collections.abc import Iterator
@@ -21,10 +24,15 @@ FACADE = "tests.core.test_facade"
 TIMES = Path("build/test_times.json")
 """How long each class took last time, so that the longest begin first."""
 
+WHOSE = (resource.RUSAGE_SELF, resource.RUSAGE_CHILDREN)
+
 
 @dataclass(frozen=True, slots=True)
 class Outcome:
-    """What came of a class: tests run, skipped, and what is to be read of those that failed."""
+    """What came of a class: tests run, skipped, what is to be read of those that failed, time and processors' time. [s]
+
+    The latter is without most of a browser's.
+    """
 
     name: str
     run: int
@@ -32,6 +40,7 @@ class Outcome:
     failed: tuple[str, ...]
     report: str
     seconds: float
+    busy: float
 
 
 def classes_of(suite: unittest.TestSuite) -> Iterator[unittest.TestCase]:
@@ -46,13 +55,17 @@ def classes_of(suite: unittest.TestSuite) -> Iterator[unittest.TestCase]:
 def run_class(name: str) -> Outcome:
     """Run one class, or one module whose tests are made by `load_tests`, in this process."""
     sys.path.insert(0, ".")
-    began = time.perf_counter()
+    began, busy = time.perf_counter(), _busy()
     result = unittest.TestResult()
     unittest.defaultTestLoader.loadTestsFromName(name).run(result)
     wrong = [("FAIL", *one) for one in result.failures] + [("ERROR", *one) for one in result.errors]
     bad = tuple(sorted({getattr(test, "test_case", test).id() for _, test, _ in wrong}))
     report = "".join(f"{'=' * 70}\n{kind}: {test}\n{text}\n" for kind, test, text in wrong)
-    return Outcome(name, result.testsRun, len(result.skipped), bad, report, time.perf_counter() - began)
+    return Outcome(name, result.testsRun, len(result.skipped), bad, report, time.perf_counter() - began, _busy() - busy)
+
+
+def _busy() -> float:
+    return sum(used.ru_utime + used.ru_stime for used in map(resource.getrusage, WHOSE))
 
 
 def group_of(test: unittest.TestCase) -> str:
@@ -62,14 +75,14 @@ def group_of(test: unittest.TestCase) -> str:
 
 
 def in_processes(names: list[str], processes: int) -> Iterator[Outcome]:
-    """Yield the outcome of each class, as it comes."""
+    """Yield the outcome of each class, as it comes: the core's first, while the demo is made, a browser's last, and of
+    each the longest first, so that no long one is left for the end."""
     known = json.loads(TIMES.read_text()) if TIMES.exists() else {}
-    names = sorted(names, key=lambda name: -known.get(name, 5.0))
-    context = multiprocessing.get_context("spawn")
-    browser = [name for name in names if ".browser." in name]
-    for ones in ([name for name in names if name not in browser], browser):
-        with ProcessPoolExecutor(processes, mp_context=context) as pool:
-            for done in as_completed([pool.submit(run_class, name) for name in ones]):
+    names = sorted(names, key=lambda name: (".browser." in name, ".core." not in name, -known.get(name, 5.0)))
+    with tempfile.TemporaryDirectory() as shared:
+        os.environ["TEST_DEMO"] = shared
+        with ProcessPoolExecutor(processes, mp_context=multiprocessing.get_context("spawn")) as pool:
+            for done in as_completed([pool.submit(run_class, name) for name in names]):
                 yield done.result()
 
 
@@ -83,7 +96,7 @@ def main(wanted: list[str]) -> int:
         return 1
     groups = dict.fromkeys(group_of(test) for test in tests)
     cannot_load = any(type(test).__module__ == "unittest.loader" for test in tests)
-    processes = int(os.environ.get("TEST_PROCESSES", os.cpu_count() or 1))
+    processes = int(os.environ.get("TEST_PROCESSES", 1 + (os.cpu_count() or 1)))
     if (
         processes < 2
         or cannot_load
@@ -93,7 +106,10 @@ def main(wanted: list[str]) -> int:
     outcomes = []
     for one in in_processes(list(groups), processes):
         outcomes.append(one)
-        print(f"{one.seconds:6.1f} s  {one.run:3d}  {one.name}{'  FAILED' if one.failed else ''}", flush=True)
+        print(
+            f"{one.seconds:6.1f} s  busy {one.busy:5.1f} s  {one.run:3d}  {one.name}{'  FAILED' if one.failed else ''}",
+            flush=True,
+        )
     print("".join(one.report for one in outcomes))
     if not wanted:
         TIMES.parent.mkdir(exist_ok=True)

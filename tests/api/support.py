@@ -1,7 +1,9 @@
 """A program with its own demo data, and small photos, for API and browser tests."""
 
 import atexit
+import fcntl
 import io
+import os
 import shutil
 import tempfile
 import unittest
@@ -19,12 +21,27 @@ OWN = "http://127.0.0.1:8417"
 """The address by which a program's own pages reach it."""
 
 
+DEMO = "TEST_DEMO"
+"""Names, in the environment, a folder in which the processes of one run share the demo that the first of them made."""
+
+
 @cache
 def _made_once() -> Path:
-    folder = Path(tempfile.mkdtemp())
-    atexit.register(shutil.rmtree, folder, ignore_errors=True)
-    prepare_demo(folder)
-    return folder
+    """Return prepared demo data, with the fit of its shelf kept, so that no test has to make that again."""
+    shared = os.environ.get(DEMO)
+    folder = Path(shared or tempfile.mkdtemp())
+    if not shared:
+        atexit.register(shutil.rmtree, folder, ignore_errors=True)
+    made = folder / "demo"
+    with (folder / "lock").open("w") as lock:
+        fcntl.flock(lock, fcntl.LOCK_EX)
+        if not made.exists():
+            making = folder / "making"
+            prepare_demo(making)
+            with TestClient(demo_app(making), base_url=OWN):
+                pass
+            making.rename(made)
+    return made
 
 
 def copy_demo(folder: Path) -> Path:

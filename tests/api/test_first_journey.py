@@ -207,15 +207,6 @@ class PagesTest(DemoCase):
         self.assertTrue(Path(__file__).exists())
 
 
-class OpenAPITest(DemoCase):
-    def test_document_is_committed(self) -> None:
-        """docs/openapi.json is what the program says of itself."""
-        import json
-
-        committed = json.loads((Path(__file__).parents[2] / "docs" / "openapi.json").read_text())
-        self.assertEqual(json.loads(json.dumps(self.client.get("/openapi.json").json())), committed)
-
-
 class OutOfReachTest(DemoCase):
     def test_says_what_would_help(self) -> None:
         """A vivid orange is out of the demo shelf's reach: it says which way it misses and what would help."""

@@ -10,10 +10,11 @@ from sqlalchemy.orm import Session
 
 from jug_mingle.core.evidence.readings import Swatch
 from jug_mingle.documents.look import LayerIn
-from jug_mingle.services import jobs, materials, mixes, pieces, readings, recipes, targets
+from jug_mingle.services import batches, jobs, materials, mixes, pieces, readings, recipes, strip_readings, targets
+from jug_mingle.services.colours import Colour
 from jug_mingle.services.photos import PhotoFolder
 from jug_mingle.store.database import open_database
-from jug_mingle.store.models import JobRow, MixRow, TargetRow
+from jug_mingle.store.models import JobRow, MixRow, PotRow, TargetRow
 
 BLUE = np.clip(0.1 + 0.5 * np.exp(-0.5 * ((np.arange(36) - 9) / 6.0) ** 2), 0, 1)
 
@@ -58,3 +59,21 @@ class LookCase(ServiceCase):
 
     def paint(self, **changes: Any) -> LayerIn:
         return LayerIn.model_validate({"kind": "paint", "colours": [f"mix:{self.sky.id}"], "coats": 2, **changes})
+
+
+class BatchCase(ServiceCase):
+    """A batch of the mix on the bench, nothing poured yet."""
+
+    def setUp(self) -> None:
+        super().setUp()
+        self.batch: PotRow = batches.begin_batch(self.session, self.mix().id)
+
+    def pour(self, material: str, ml: float) -> None:
+        batches.make_pour(
+            self.session, self.batch.id, place=len(self.batch.made), material=material, ml=ml, how="scale"
+        )
+
+    def read_strip(self, R: np.ndarray, *, anyway: bool = True) -> None:
+        """Read a dried strip of it by the reader."""
+        colour = Colour(R=R, noise=0.5, how="reader", spectral=True)
+        strip_readings.read_strip(self.session, self.batch.id, colour, anyway=anyway)

@@ -1,29 +1,10 @@
-"""Batches on the bench: begun, poured, taken back, added to; strips of them read, and what comes of it."""
-
-import numpy as np
+"""Batches on the bench: begun, poured, taken back, added to."""
 
 from jug_mingle.core.measuring.pouring import Pour
-from jug_mingle.documents.colour_source import FromTarget
 from jug_mingle.errors import ConflictError, NotFoundError, UnfitError
-from jug_mingle.services import batch_rescue, batches, materials, strip_readings
-from jug_mingle.services.colours import Colour
+from jug_mingle.services import batches, materials
 from jug_mingle.services.recipes import PourAsked
-from jug_mingle.store.models import PotRow
-from tests.services.support import BLUE, ServiceCase
-
-
-class BatchCase(ServiceCase):
-    def setUp(self) -> None:
-        super().setUp()
-        self.batch: PotRow = batches.begin_batch(self.session, self.mix().id)
-
-    def pour(self, material: str, ml: float) -> None:
-        batches.make_pour(
-            self.session, self.batch.id, place=len(self.batch.made), material=material, ml=ml, how="scale"
-        )
-
-    def left(self, key: str) -> float:
-        return materials.get_material(self.session, key).left_ml
+from tests.services.support import BatchCase
 
 
 class PouredTest(BatchCase):
@@ -80,48 +61,5 @@ class PouredTest(BatchCase):
         with self.assertRaisesRegex(UnfitError, "there is room for"):
             batches.add_to_batch(self.session, self.batch.id, [Pour(key="blue", parts=1, ml=5000.0)])
 
-
-class StripTest(BatchCase):
-    def read(self, R: np.ndarray, *, anyway: bool = True) -> None:
-        colour = Colour(R=R, noise=0.5, how="reader", spectral=True)
-        strip_readings.read_strip(self.session, self.batch.id, colour, anyway=anyway)
-
-    def test_not_while_it_is_wet(self) -> None:
-        with self.assertRaisesRegex(ConflictError, "nothing was poured yet"):
-            strip_readings.paint_strip(self.session, self.batch.id)
-        self.pour("white", 150.0)
-        with self.assertRaisesRegex(ConflictError, "paint a strip and let it dry first"):
-            self.read(BLUE, anyway=False)
-        strip_readings.paint_strip(self.session, self.batch.id)
-        with self.assertRaisesRegex(ConflictError, "it needs about"):
-            self.read(BLUE, anyway=False)
-
-    def test_verdict(self) -> None:
-        """On its target it is reached and the batch done; after a further pour the strip says nothing any more."""
-        self.pour("white", 150.0)
-        self.read(BLUE)
-        verdict = strip_readings.verdict_now(self.session, self.batch.id)
-        assert verdict is not None
-        assert verdict.delta_E is not None
-        self.assertTrue(verdict.reached)
-        self.assertAlmostEqual(verdict.delta_E, 0.0, places=6)
-        self.assertIsNotNone(self.batch.done)
-        self.pour("blue", 10.0)
-        self.assertIsNone(strip_readings.verdict_now(self.session, self.batch.id))
-
-    def test_by_eye_against_the_target(self) -> None:
-        """Side by side with its target it is as sure as an eye, however badly the target itself is known."""
-        said = FromTarget(source="target", target_id=self.target.id)
-        colour = Colour(R=BLUE, noise=5.0, how="white_photo")
-        self.assertEqual(strip_readings.as_compared(self.session, self.batch.id, colour, said).how, "eye")
-
-    def test_rescued(self) -> None:
-        """What came out too light needs more of the blue; without a strip there is nothing to go by."""
-        self.pour("white", 150.0)
-        with self.assertRaisesRegex(ConflictError, "read a dried strip"):
-            batch_rescue.rescue(self.session, self.batch.id, tool_key="scale")
-        self.pour("blue", 5.0)
-        self.read(np.clip(BLUE + 0.25, 0.0, 0.95))
-        advice, wanted = batch_rescue.rescue(self.session, self.batch.id, tool_key="scale")
-        np.testing.assert_allclose(wanted, BLUE)
-        self.assertIn("blue", {pour.key for option in advice.options for pour in option.additions})
+    def left(self, key: str) -> float:
+        return materials.get_material(self.session, key).left_ml

@@ -1,37 +1,12 @@
-"""Mixes and the recipes that they are kept of."""
-
-import numpy as np
+"""Mixes of a job: kept, taken away, brought back, predicted with what is known today."""
 
 from jug_mingle.core.colour.spectra import light
-from jug_mingle.errors import ConflictError, NotFoundError, UnfitError
+from jug_mingle.errors import NotFoundError, UnfitError
 from jug_mingle.services import jobs, mixes, predictions, recipes
-from tests.services.support import BLUE, ServiceCase
+from tests.services.support import ServiceCase
 
 
 class MixesTest(ServiceCase):
-    def found(self, **changes: object) -> recipes.Found:
-        asked = {
-            "target_id": self.target.id, "batch": 200.0, "tool_key": "parts", "parts": 12, "use": (), "avoid": (),
-            "most_pots": 3, "lights": ("window",),
-        }  # fmt: skip
-        return recipes.recipes_for(self.session, **{**asked, **changes})  # type: ignore[arg-type]
-
-    def test_recipes(self) -> None:
-        found = self.found()
-        self.assertEqual({len(r.pours) for r in found.recipes}, {1, 2, 3})
-        np.testing.assert_allclose(found.target.R, BLUE)
-
-    def test_refusals_are_named(self) -> None:
-        """What cannot be used is told from what contradicts the shelf."""
-        with self.assertRaises(UnfitError):
-            self.found(batch=0.0)
-        with self.assertRaises(UnfitError):
-            self.found(tool_key="ladle")
-        with self.assertRaises(ConflictError):
-            self.found(avoid=("white", "blue", "ochre"))
-        with self.assertRaises(NotFoundError):
-            self.found(target_id=99)
-
     def test_keep_remove_restore(self) -> None:
         row = self.mix()
         self.assertEqual([m.id for m in mixes.mix_rows(self.session, self.job.id)], [row.id])
