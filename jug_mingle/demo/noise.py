@@ -18,9 +18,8 @@ def _ease(knots: FloatArray, y: FloatArray, x: FloatArray) -> FloatArray:
     i, j = y.astype(int), x.astype(int)
     fy, fx = y - i, x - j
     fy, fx = (fy * fy * (3.0 - 2.0 * fy))[:, np.newaxis], (fx * fx * (3.0 - 2.0 * fx))[np.newaxis]
-    top = knots[np.ix_(i, j)] * (1.0 - fx) + knots[np.ix_(i, j + 1)] * fx
-    low = knots[np.ix_(i + 1, j)] * (1.0 - fx) + knots[np.ix_(i + 1, j + 1)] * fx
-    return np.asarray(top * (1.0 - fy) + low * fy)
+    rows = knots[:, j] * (1.0 - fx) + knots[:, j + 1] * fx
+    return np.asarray(rows[i] * (1.0 - fy) + rows[i + 1] * fy)
 
 
 def wood_figure(shape: tuple[int, int], *, upright: bool, scale: float, seed: int) -> FloatArray:

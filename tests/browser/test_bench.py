@@ -14,7 +14,7 @@ class BenchTest(BrowserCase):
 
     def settle(self) -> None:
         """Let a breath pass: a second tap within it is taken for the same."""
-        self.page.wait_for_timeout(400)
+        self.quiet()
 
     def test_by_keyboard_with_a_reload(self) -> None:
         """Space pours, a reload finds it poured, U takes it back; full, the strip is asked for."""
@@ -44,7 +44,7 @@ class BenchTest(BrowserCase):
         expect(page.get_by_text(f"0 of {first} ml")).to_be_visible()
         for _ in range(4):
             page.get_by_role("button", name="+100 g").click()
-            page.wait_for_timeout(900)
+            self.quiet(page)
         expect(page.get_by_text("Too much", exact=True)).to_be_visible()
         page.keyboard.press("Space")
         expect(page.get_by_text("and the colour stays")).to_be_visible()
@@ -125,7 +125,7 @@ class MingleTest(BrowserCase):
         page.mouse.move(box["x"] + 4, box["y"] + 34, steps=5)
         page.mouse.up()
         expect(page.locator(".chosen .parts")).not_to_have_text(typed)
-        page.wait_for_timeout(300)
+        self.quiet(page)
         for expected in (typed, by_slider, before):
             page.get_by_role("button", name="Undo by hand").click()
             expect(page.locator(".chosen .parts")).to_have_text(expected)
@@ -141,7 +141,7 @@ class MingleTest(BrowserCase):
         chosen = parts.inner_text()
         for light in ("Bulb", "Tube"):
             page.locator("label").filter(has_text=light).first.click()
-            page.wait_for_timeout(500)
+            self.quiet(page)
             expect(parts).to_have_text(chosen)
         page.get_by_role("button", name="Other ways").click()
         expect(parts).to_have_text(chosen)
@@ -194,7 +194,7 @@ class MingleTest(BrowserCase):
         chosen = paint.input_value()
         page.get_by_text("Bulb", exact=True).first.click()
         page.get_by_role("button", name="Keep as a jug").click()  # what is said of the shelf is asked anew
-        page.wait_for_timeout(800)
+        self.quiet(page)
         self.assertEqual(paint.input_value(), chosen)
         page.locator(".prepare select").first.select_option("home_chalk_paint")
         expect(page.get_by_text("lump-free cream first")).to_be_visible()

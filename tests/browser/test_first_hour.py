@@ -111,7 +111,7 @@ class NarrowTest(BrowserCase):
             page.get_by_role("button", name="Keep as a jug").click()
             expect(page.get_by_text(words)).to_be_visible()
         page.get_by_role("button", name="Undo").click()
-        page.wait_for_timeout(500)
+        self.quiet(page)
         self.assertEqual(len(self.job()["mixes"]), 3)
         page.get_by_role("button", name="Keep as a jug").click()
         page.get_by_role("button", name="Show it").click()
@@ -173,7 +173,7 @@ class AliveTest(BrowserCase):
         self.allowed = AWAY
         self.go("piece")
         expect(page.locator(".stage img")).to_be_visible()
-        page.wait_for_timeout(1800)  # nothing is on its way any more
+        self.quiet(page)  # nothing is on its way any more
         port = self.server.port
         self.server.stop()
         name = page.get_by_label("Called")
@@ -216,13 +216,13 @@ class AliveTest(BrowserCase):
         pot = page.request.post(f"{self.server.address}/api/mixes/1/pots", data={}).json()
         self.go(f"bench/{pot['id']}")
         page.get_by_text("tap anywhere").dblclick()
-        page.wait_for_timeout(700)
+        self.quiet(page)
         expect(page.get_by_text("1 of 3 poured")).to_be_visible()
         page.get_by_text("tap anywhere").click()
         expect(page.get_by_text("2 of 3 poured")).to_be_visible()
-        page.wait_for_timeout(600)
+        self.quiet(page)
         page.get_by_role("button", name="Undo").dblclick()
-        page.wait_for_timeout(700)
+        self.quiet(page)
         expect(page.get_by_text("1 of 3 poured")).to_be_visible()
 
 
@@ -240,7 +240,7 @@ class KeysTest(BrowserCase):
         page = self.page
         self.go("try-on")
         page.get_by_label("Add a layer").select_option(label="Wax")
-        page.wait_for_timeout(700)
+        self.quiet(page)
         names = page.locator("ol[aria-label^=Layers] button.name")
         expect(names).to_have_text(["Wax", "Clear coat", "Blend"])
         names.first.focus()

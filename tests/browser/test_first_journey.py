@@ -14,6 +14,7 @@ from playwright.sync_api import (
     Locator,
     Page,
     Playwright,
+    Request,
     ViewportSize,
     expect,
     sync_playwright,
@@ -46,9 +47,11 @@ class BrowserCase(unittest.TestCase):
 
     playwright: ClassVar[Playwright]
     browser: ClassVar[Browser]
+    on_its_way: ClassVar[dict[Page, set[Request]]] = {}
 
     @classmethod
     def setUpClass(cls) -> None:
+        expect.set_options(timeout=15_000)
         cls.playwright = cls.enterClassContext(sync_playwright())
         cls.browser = launch(cls.playwright)
         cls.addClassCleanup(cls.browser.close)
@@ -65,7 +68,7 @@ class BrowserCase(unittest.TestCase):
         )
         self.addCleanup(context.close)
         page = context.new_page()
-        page.set_default_timeout(10_000)
+        page.set_default_timeout(20_000)
         wrong: list[str] = []
         page.on("console", lambda said: wrong.append(said.text) if said.type == "error" else None)
         page.on("pageerror", lambda error: wrong.append(str(error)))
@@ -75,6 +78,10 @@ class BrowserCase(unittest.TestCase):
                 None if sent.url.startswith((self.server.address, "blob:", "data:")) else wrong.append(sent.url)
             ),
         )
+        on_its_way = self.on_its_way[page] = set[Request]()
+        page.on("request", lambda sent: on_its_way.add(sent) if sent.resource_type in ("fetch", "xhr") else None)
+        page.on("requestfinished", lambda sent: on_its_way.discard(sent))
+        page.on("requestfailed", lambda sent: on_its_way.discard(sent))
         self.addCleanup(lambda: self.assertEqual([w for w in wrong if not w.startswith(self.allowed)], []))
         self.allowed: tuple[str, ...] = ()
         return page
@@ -82,6 +89,19 @@ class BrowserCase(unittest.TestCase):
     def go(self, place: str, page: Page | None = None) -> None:
         (page or self.page).goto(f"/{place}")
         expect((page or self.page).locator("h1")).to_be_visible()
+
+    def quiet(self, page: Page | None = None) -> None:
+        """Wait until what was done is sent, by the page's own clock, and answered, and nothing more is asked for it."""
+        page = page or self.page
+        soon = "most => new Promise(done => setTimeout(done, most))"
+        page.evaluate(soon, 480)
+        for _ in range(400):
+            if not self.on_its_way[page]:
+                page.evaluate(soon, 80)
+                if not self.on_its_way[page]:
+                    return
+            page.wait_for_timeout(40)
+        self.fail(f"no end of {[sent.url for sent in self.on_its_way[page]]}")
 
     def tap(self, x: float, y: float) -> None:
         """Tap the photo at shares of its width and height."""
@@ -134,7 +154,7 @@ class PathTest(BrowserCase):
         page.get_by_role("button", name="Blend", exact=True).click()
         page.get_by_label("pattern").select_option(label="dark outline, light centre")
         page.locator(".settings").get_by_label("from").first.select_option(label="My glaze")
-        page.wait_for_timeout(900)
+        self.quiet(page)
         mix = next(m for m in self.job()["mixes"] if m["name"] == "My glaze")
         self.assertEqual(self.blend()["pattern"], "centre")
         self.assertEqual(self.blend()["colours"][0], f"mix:{mix['id']}")
@@ -172,7 +192,7 @@ class PathTest(BrowserCase):
         page.keyboard.press("Enter")
         self.tab_to(page.get_by_label("how wide"))
         page.keyboard.press("ArrowLeft")
-        page.wait_for_timeout(900)
+        self.quiet(page)
         self.assertLess(self.blend()["width"], before)
         self.assertIn("By keys", [m["name"] for m in self.job()["mixes"]])
 
@@ -222,7 +242,7 @@ class LightTest(BrowserCase):
         for name, title in (("bulb", "Bulb"), ("tube", "Tube"), ("cool_led", "Cool LED"), ("window", "Window")):
             with self.subTest(name):
                 self.page.get_by_text(title, exact=True).first.click()
-                self.page.wait_for_timeout(900)
+                self.quiet()
                 stated = self.page.request.get(f"/api/jobs/1?light={name}").json()["mixes"][0]
                 chip = self.page.locator(f"[data-jug='{stated['id']}']")
                 expect(chip).to_be_visible()
@@ -262,7 +282,7 @@ class EveryScreenTest(BrowserCase):
             for place in PLACES if SOAK else PLACES[number :: len(schemes)]:
                 with self.subTest(place=place, width=size["width"], scheme=scheme):
                     self.go(place, page)
-                    page.wait_for_timeout(500)
+                    self.quiet(page)
                     self.accessible(page)
 
     def test_phone_has_no_sideways_scroll(self) -> None:
@@ -270,7 +290,7 @@ class EveryScreenTest(BrowserCase):
         for place in PLACES:
             with self.subTest(place):
                 self.go(place, page)
-                page.wait_for_timeout(300)
+                self.quiet(page)
                 wide = page.evaluate(
                     "[document.documentElement.scrollWidth, document.querySelector('main').scrollWidth]"
                 )

@@ -29,7 +29,7 @@ class RapidSwitchingTest(BrowserCase):
             page.get_by_role("button", name="Blend", exact=True).click()
             page.get_by_label("how wide").fill(str(value))
             leave()
-            page.wait_for_timeout(700)
+            self.quiet(page)
             with self.subTest(value):
                 self.assertEqual(self.layer()["width"], value)
 
@@ -38,12 +38,12 @@ class RapidSwitchingTest(BrowserCase):
         page = self.page
         self.go("mingle")
         page.get_by_role("button", name="Keep as a jug").dblclick()
-        page.wait_for_timeout(900)
+        self.quiet(page)
         mixes = self.job()["mixes"]
         self.assertIn(len(mixes), (3, 4))
         self.assertTrue(all(mix["recipe"]["pours"] for mix in mixes))
         page.get_by_role("button", name="Undo").click()
-        page.wait_for_timeout(600)
+        self.quiet(page)
         self.assertEqual(len(self.job()["mixes"]), len(mixes) - 1)
 
     def test_the_server_is_away(self) -> None:
@@ -59,7 +59,7 @@ class RapidSwitchingTest(BrowserCase):
         expect(page.get_by_label("how wide")).to_have_value("0.34")
         page.unroute(away)
         page.get_by_label("contrast").fill("0.8")
-        page.wait_for_timeout(1200)
+        self.quiet(page)
         self.assertEqual((self.layer()["width"], self.layer()["contrast"]), (0.34, 0.8))
 
     def test_an_answer_lost_and_another_write(self) -> None:
@@ -89,7 +89,7 @@ class RapidSwitchingTest(BrowserCase):
         self.assertEqual(sent, [201] * 3)
         page.unroute("**/looks/import")
         take(0.7)
-        page.wait_for_timeout(1200)
+        self.quiet(page)
         veils = [look["layers"][-1].get("veil") for look in self.job()["looks"] if look["name"] == "Long"]
         self.assertEqual(veils, [0.3, 0.7])
 
@@ -100,7 +100,7 @@ class RapidSwitchingTest(BrowserCase):
         picture = page.locator("[data-preview]")
         expect(picture).to_be_visible()
         page.get_by_role("button", name="Clear coat", exact=True).click()
-        page.wait_for_timeout(900)
+        self.quiet(page)
         first = picture.get_attribute("src")
         held: list[Route] = []
 
@@ -122,7 +122,7 @@ class RapidSwitchingTest(BrowserCase):
             held[0].continue_()
         except Exception as gone:  # the page has broken the older request off, which is as good
             self.assertIn("already", str(gone).lower())
-        page.wait_for_timeout(800)
+        self.quiet(page)
         np.testing.assert_allclose(self.pixel(page.locator(".stage")), shown, atol=1.0)
 
     def test_a_first_answer_asked_for_before_a_change_is_not_taken(self) -> None:
@@ -160,7 +160,7 @@ class RapidSwitchingTest(BrowserCase):
         assert box is not None
         page.touchscreen.tap(box["x"] + 0.4 * box["width"], box["y"] + 0.5 * box["height"])
         expect(page.get_by_text("the bare piece").first).to_be_visible()
-        page.wait_for_timeout(900)
+        self.quiet(page)
         job = page.request.get("/api/jobs/1").json()
         self.assertEqual([one["kind"] for one in job["looks"][0]["layers"]], ["blend", "sealer", "wax"])
         width = page.evaluate("[document.documentElement.scrollWidth, window.innerWidth]")

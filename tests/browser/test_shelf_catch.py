@@ -178,7 +178,7 @@ class CatchTest(BrowserCase):
         assert box is not None
         x, y = (0.5 + 1.6 * (at - 0.5) for at in (0.36, 0.633))
         self.tap(x, y)
-        page.wait_for_timeout(400)
+        self.quiet(page)
         after = page.get_by_text("sRGB").locator("xpath=following-sibling::dd[1]").text_content() or ""
         near = [abs(int(before[i : i + 2], 16) - int(after[i : i + 2], 16)) for i in (1, 3, 5)]
         self.assertLess(max(near), 6)
@@ -191,7 +191,7 @@ class CatchTest(BrowserCase):
         expect(page.get_by_role("list", name="Pairs to blend").get_by_role("listitem").first).to_be_visible()
         page.get_by_role("button", name="drop").first.click()
         page.get_by_text("Bulb", exact=True).first.click()  # another light shows them otherwise, and drops none
-        page.wait_for_timeout(800)
+        self.quiet(page)
         expect(page.get_by_role("button", name="take")).to_have_count(1)
         count = len(self.job()["targets"])
         page.get_by_role("button", name="Keep them all").click()
@@ -233,7 +233,7 @@ class CatchTest(BrowserCase):
         colours = json.dumps({"colours": [{"name": "Hall", "hex": "#aa8866"}, {"name": "Door", "hex": "#224455"}]})
         page.set_input_files("#colour-file", {"name": "c.json", "mimeType": "text/json", "buffer": colours.encode()})
         page.get_by_role("button", name="Door").click()
-        page.wait_for_timeout(300)
+        self.quiet(page)
         expect(page.locator("[data-chip]")).to_have_css("background-color", "rgb(34, 68, 85)")
         page.get_by_role("button", name="Another colour").click()
         page.locator(".others select").first.select_option(label="jug glaze")
@@ -251,7 +251,7 @@ class CatchTest(BrowserCase):
         self.tap(0.36, 0.633)
         page.get_by_text("Where it will stand, how near").click()
         page.get_by_label("seen against").select_option("oak floor")
-        page.wait_for_timeout(400)
+        self.quiet(page)
         self.assertIsNotNone(self.keep("on oak")["background_hex"])
         page.keyboard.press("3")
         page.get_by_label("it will stand by").select_option("warm_led")
@@ -267,6 +267,6 @@ class CatchTest(BrowserCase):
         self.assertGreater(box["height"], 180)
         for place in ("shelf?pot=mill-pond", "shelf?do=add", "shelf?do=photo"):
             self.go(place, page)
-            page.wait_for_timeout(400)
+            self.quiet(page)
             wide = page.evaluate("document.querySelector('main').scrollWidth")
             self.assertLessEqual(wide, 390, place)

@@ -17,7 +17,7 @@ TABLET = ViewportSize(width=1024, height=768)
 class TryOnCase(BrowserCase):
     def look(self, piece: int = 0) -> Any:
         """Return the look that a piece wears, as it is kept, once what is on its way has arrived."""
-        self.page.wait_for_timeout(900)
+        self.quiet()
         job = self.job()
         return next((one for one in job["looks"] if one["id"] == job["pieces"][piece]["look_id"]), None)
 
@@ -32,7 +32,7 @@ class TryOnCase(BrowserCase):
 
     def settled(self, page: Page | None = None) -> None:
         expect((page or self.page).locator("[data-preview]")).to_be_visible(timeout=30_000)
-        (page or self.page).wait_for_timeout(700)
+        self.quiet(page)
 
 
 class PieceTest(TryOnCase):
@@ -48,7 +48,7 @@ class PieceTest(TryOnCase):
         width.press("Enter")
         page.get_by_label("Fronts").first.select_option(label="panelled")
         page.get_by_label("Top, as it is now").select_option(label="Walnut")
-        page.wait_for_timeout(600)
+        self.quiet(page)
         chest = self.job()["pieces"][-1]
         self.assertEqual((chest["measures"]["width"], chest["measures"]["relief"]), (1.2, "panelled"))
         self.assertEqual(chest["grounds"]["top"], "walnut")
@@ -95,7 +95,7 @@ class DressTest(TryOnCase):
         self.settled()
         before = self.look()["layers"]
         self.add("Wax")
-        page.wait_for_timeout(900)
+        page.wait_for_timeout(900)  # a change so soon after the last one belongs to it
         for value in (0.3, 0.5, 0.7):
             self.slide("how much", value)
         self.assertEqual(self.look()["layers"][-1]["amount"], 0.7)
@@ -141,7 +141,7 @@ class DressTest(TryOnCase):
         self.settled()
         looks = len(self.job()["looks"])
         page.get_by_label("Look", exact=True).select_option(label="bare")
-        page.wait_for_timeout(700)
+        self.quiet(page)
         for title, wait in (("Paint", 500), ("Wash", 460), ("Wax", 0)):
             self.add(title)
             page.wait_for_timeout(wait)
@@ -211,13 +211,13 @@ class LooksTest(TryOnCase):
         expect(page.locator("figure")).to_have_count(3)
         page.get_by_label("Harbour").uncheck()
         expect(page.locator("figure")).to_have_count(2)
-        page.wait_for_timeout(1200)
+        self.quiet(page)
         day = self.pixel(page.locator("figure").first)
         page.keyboard.press("l")
-        page.wait_for_timeout(1500)
+        self.quiet(page)
         self.assertGreater(float(np.abs(self.pixel(page.locator("figure").first) - day).sum()), 6)
         page.get_by_role("button", name="wear it").first.click()
-        page.wait_for_timeout(600)
+        self.quiet(page)
         self.assertEqual(self.look()["name"], "Lantern")
 
     def test_exported_and_read_back(self) -> None:
@@ -233,7 +233,7 @@ class LooksTest(TryOnCase):
         whole = json.loads(good)
         before = self.look()
         page.set_input_files("#look-file", {"name": "a.json", "mimeType": "application/json", "buffer": good})
-        page.wait_for_timeout(900)
+        self.quiet(page)
         self.assertNotEqual(self.look()["id"], before["id"])
         self.assertEqual(self.look()["layers"], before["layers"])
         self.allowed = REFUSED
@@ -250,12 +250,12 @@ class LooksTest(TryOnCase):
         self.settled()
         page.get_by_text("keep, print, give away").click()
         page.get_by_role("button", name="all pieces wear it").click()
-        page.wait_for_timeout(900)
+        self.quiet(page)
         self.assertEqual(len({piece["look_id"] for piece in self.job()["pieces"]}), 1)
         page.get_by_role("button", name="put it away").click()
         expect(page.get_by_text("Tide was put away.")).to_be_visible()
         page.get_by_role("status").get_by_role("button", name="Undo").click()
-        page.wait_for_timeout(600)
+        self.quiet(page)
         self.assertEqual(self.look()["name"], "Tide")
 
     def test_what_it_takes_leads_to_the_recipe(self) -> None:
@@ -300,7 +300,7 @@ class PhotoTest(TryOnCase):
         page.get_by_role("button", name="Tap its white").click()
         page.mouse.click(box["x"] + 0.71 * box["width"], box["y"] + 0.775 * box["height"])
         expect(page.get_by_role("button", name="Another white")).to_be_visible()
-        page.wait_for_timeout(900)
+        self.quiet(page)
         self.allowed = REFUSED
         corner = page.get_by_role("button", name="Face 1, upper left corner").bounding_box()
         assert corner is not None
@@ -329,7 +329,7 @@ class PhotoTest(TryOnCase):
         page.get_by_role("button", name="the piece", exact=True).click()
         page.get_by_role("button", name="my photo").click()
         expect(marked).to_have_count(2)
-        page.wait_for_timeout(900)
+        self.quiet(page)
         page.reload()
         page.get_by_role("button", name="my photo").click()
         expect(marked).to_have_count(2)
@@ -367,7 +367,7 @@ class PhotoTest(TryOnCase):
         before = painted.get_attribute("src")
         page.get_by_label("Face 1 is of").select_option(label="top")
         expect(painted).not_to_have_attribute("src", before or "")
-        page.wait_for_timeout(400)
+        self.quiet(page)
         self.assertGreater(float(np.abs(np.array(painted.evaluate(read)) - on_fronts).sum()), 20)
 
 
@@ -380,6 +380,6 @@ class EveryViewTest(TryOnCase):
             views = ("the piece", "looks side by side", "my photo", "row by row")
             for view in bounded(views, 2, seed=0 if size is None else size["width"]):
                 page.get_by_role("button", name=view, exact=True).click()
-                page.wait_for_timeout(900)
+                self.quiet(page)
                 with self.subTest(view, width=page.viewport_size):
                     self.accessible(page)
