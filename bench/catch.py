@@ -187,7 +187,7 @@ def large_photo() -> None:
 
 
 def shelf_of_200() -> None:
-    """The shelf with 200 pots: its list from the server, and the page drawn."""
+    """The shelf with 200 tins: its list from the server, and the page drawn."""
     from fastapi.testclient import TestClient
     from playwright.sync_api import sync_playwright
 
@@ -222,12 +222,12 @@ def shelf_of_200() -> None:
                 opened.append(page.evaluate(_OPEN))
             browser.close()
     table(
-        "A shelf of 200 pots",
+        "A shelf of 200 tins",
         ["figure", "found", "aim"],
         [
-            ["178 pots taken in from CSV, fitted and answered [s]", taken, ""],
+            ["178 tins taken in from CSV, fitted and answered [s]", taken, ""],
             ["its list from the server, median [ms]", ms(times), ""],
-            ["key S → 200 pots drawn, median [ms]", float(np.median(opened)), "<= 300"],
+            ["key S → 200 tins drawn, median [ms]", float(np.median(opened)), "<= 300"],
         ],
     )
 
@@ -235,7 +235,7 @@ def shelf_of_200() -> None:
 _OPEN = """async () => {
     const start = performance.now()
     document.body.dispatchEvent(new KeyboardEvent('keydown', {key: 's', bubbles: true}))
-    while (document.querySelectorAll('[data-pot]').length < 200) await new Promise(requestAnimationFrame)
+    while (document.querySelectorAll('[data-tin]').length < 200) await new Promise(requestAnimationFrame)
     await new Promise(requestAnimationFrame)
     return performance.now() - start
 }"""

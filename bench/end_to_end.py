@@ -28,7 +28,7 @@ from jug_mingle.core.photos.honest_light import Correction, as_it_is, catch, fro
 from jug_mingle.core.recipes.recipes import find_recipes
 from jug_mingle.core.recipes.search import best_candidates, exhaustive
 from jug_mingle.core.recipes.wishes import Target, Wishes, usable
-from jug_mingle.demo.pigments import POTS, true_mix
+from jug_mingle.demo.pigments import TINS, true_mix
 from jug_mingle.demo.scenes import scenes
 from jug_mingle.services.shelf_fit import fitted_shelf
 from jug_mingle.store.database import open_database
@@ -54,7 +54,7 @@ def recipes(data: Path) -> None:
         shelf = fitted_shelf(session)
     database.close()
     rng = np.random.default_rng(2)
-    paints = POTS[:16]
+    paints = TINS[:16]
     times, gaps = [], []
     for _ in range(20):
         chosen = rng.choice(len(paints), 3, replace=False)
@@ -67,7 +67,7 @@ def recipes(data: Path) -> None:
         found = min(best_candidates(palette, target.goal, pots=n, parts=12, units=None)[0].miss for n in (1, 2, 3))
         gaps.append(found - best)
     table(
-        "Recipes: demo shelf (22 materials, 16 of them paints), up to three pots, 20 targets",
+        "Recipes: demo shelf (22 materials, 16 of them paints), up to three tins, 20 targets",
         ["figure", "found", "aim"],
         [
             ["median [ms]", ms(times), "<= 150"],

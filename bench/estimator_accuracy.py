@@ -114,7 +114,7 @@ def predictions(found: dict[str, FloatArray]) -> None:
 
 
 def learning(found: dict[str, FloatArray]) -> None:
-    """What three read pots teach of four paints that are known by their masstones alone."""
+    """What three read batches teach of four paints that are known by their masstones alone."""
     lab = Laboratory()
     before, after = [], []
     for seed in range(12):
@@ -134,7 +134,7 @@ def learning(found: dict[str, FloatArray]) -> None:
             for one, kept in ((shelf, before), (learnt, after)):
                 kept.append(float(delta_E_CIE2000(R_to_Lab(mixed(one, pot / pot.sum())), true)))
     table(
-        "Learning: four paints known by masstones, then three pots read (12 draws, 6 further mixes each)",
+        "Learning: four paints known by masstones, then three batches read (12 draws, 6 further mixes each)",
         ["figure", "before", "after", "left", "aim"],
         [
             ["mean CIEDE2000", float(np.mean(before)), float(np.mean(after)),
@@ -195,7 +195,7 @@ def _true_coats(lab: Laboratory, film: FloatArray, X: float, wood: FloatArray, o
 
 
 def rescues(found: dict[str, FloatArray]) -> None:
-    """Pots poured with 15 % error from paints known by card photos, rescued once and twice."""
+    """Batches poured with 15 % error from paints known by card photos, rescued once and twice."""
     lab = Laboratory()
     rng = np.random.default_rng(8)
     shelf = characterise(MATERIALS, readings(found, 3.0, rng))
@@ -241,7 +241,7 @@ def rescues(found: dict[str, FloatArray]) -> None:
         )
     ]
     table(
-        "Rescue: 100 pots poured with 15 % error, paints known by card photos (noise 3), strips read by a reader",
+        "Rescue: 100 batches poured with 15 % error, paints known by card photos (noise 3), strips read by a reader",
         ["", "median CIEDE2000", "p90", "within 1.5 of the target", "aim"],
         rows,
     )

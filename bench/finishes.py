@@ -29,7 +29,7 @@ from jug_mingle.core.optics.blend_path import Paint, even_parts
 from jug_mingle.core.optics.film import R_seen
 from jug_mingle.core.pieces import UNPAINTED, draw, usual_piece
 from jug_mingle.core.recipes.walk_down import rungs
-from jug_mingle.demo.pigments import POTS
+from jug_mingle.demo.pigments import TINS
 from jug_mingle.services.finish_resolver import film_of
 from jug_mingle.services.shelf_fit import fitted_shelf
 from jug_mingle.store.database import open_database
@@ -54,7 +54,7 @@ def shelf_films(data: Path) -> list[Film]:
     database = open_database(data)
     with database.read() as session:
         shelf = fitted_shelf(session)
-        keys = [pot.key for pot in POTS if shelf.materials[shelf.index(pot.key)].kind.optical == "hiding"]
+        keys = [pot.key for pot in TINS if shelf.materials[shelf.index(pot.key)].kind.optical == "hiding"]
         films = [film_of(shelf, key, (Pour(key=key, parts=1, ml=1.0),)) for key in keys]
     database.close()
     return films

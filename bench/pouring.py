@@ -84,7 +84,7 @@ def _film(found: dict[str, FloatArray], there: dict[str, float]) -> FloatArray:
 
 
 def speeds() -> None:
-    """Mingle with the demo's shelf and 24 pots more, in the browser; and the PDFs."""
+    """Mingle with the demo's shelf and 24 tins more, in the browser; and the PDFs."""
     with tempfile.TemporaryDirectory() as folder:
         prepare_demo(Path(folder))
         rng = np.random.default_rng(3)

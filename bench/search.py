@@ -103,7 +103,7 @@ def speed() -> None:
         rows.append([count, ms(times), ms(times, 0.95), aim])
     peak = resource.getrusage(resource.RUSAGE_SELF).ru_maxrss / 1024
     table(
-        "Recipes: up to four pots, spoons, two lights, 24 targets",
+        "Recipes: up to four tins, spoons, two lights, 24 targets",
         ["materials", "median [ms]", "p95 [ms]", "aim"],
         rows,
     )
@@ -111,18 +111,18 @@ def speed() -> None:
 
 
 def optimality() -> None:
-    """Against trying every ratio of up to twelve parts of one to three pots: 20 of them for nearness, 40 for speed."""
+    """Against trying every ratio of up to twelve parts of one to three tins: 20 of them for nearness, 40 for speed."""
     rng = np.random.default_rng(3)
     gaps, _, _ = _against_exhaustive(palette(20, rng), targets(100, rng))
     _, fast, slow = _against_exhaustive(palette(40, rng), targets(6, rng))
     near = int(np.sum(np.array(gaps) <= 0.1))
     table(
-        "Search against exhaustive search: 1-3 pots, <= 12 parts, the worst of two lights",
+        "Search against exhaustive search: 1-3 tins, <= 12 parts, the worst of two lights",
         ["figure", "found", "aim"],
         [
-            ["of 20 pots, within 0.1 of the best", f"{near} of 100 targets", ">= 99"],
+            ["of 20 tins, within 0.1 of the best", f"{near} of 100 targets", ">= 99"],
             ["farthest from it [CIEDE2000]", float(max(gaps)), ""],
-            ["of 40 pots, times faster, median of 6", float(np.median(slow) / np.median(fast)), ">= 50"],
+            ["of 40 tins, times faster, median of 6", float(np.median(slow) / np.median(fast)), ">= 50"],
             ["search / exhaustive [ms]", f"{ms(fast):.0f} / {ms(slow):.0f}", ""],
         ],
     )
@@ -143,7 +143,7 @@ def _against_exhaustive(here: Palette, wanted: list[FloatArray]) -> tuple[list[f
 
 
 def evolution() -> None:
-    """Against scipy's differential evolution over the continuous shares of all pots, then cut to three."""
+    """Against scipy's differential evolution over the continuous shares of all tins, then cut to three."""
     rng = np.random.default_rng(4)
     here = palette(20, rng)
     worse, ratio = [], []
@@ -163,7 +163,7 @@ def evolution() -> None:
         ratio.append((time.perf_counter() - start) / fast)
         worse.append(found - float(best.fun))
     table(
-        "Search against differential evolution: three of 20 pots, half a millilitre in 250, 8 targets",
+        "Search against differential evolution: three of 20 tins, half a millilitre in 250, 8 targets",
         ["figure", "found", "aim"],
         [
             ["worse by, at most [CIEDE2000]", float(max(worse)), "<= 0.05"],
@@ -174,7 +174,7 @@ def evolution() -> None:
 
 
 def updates() -> None:
-    """One more pot read on a shelf of forty."""
+    """One more batch read on a shelf of forty."""
     rng = np.random.default_rng(6)
     K, S = random_optics(40, rng)
     materials, evidence = _shelf(K, S, rng)
@@ -197,7 +197,7 @@ def updates() -> None:
         times.append(time.perf_counter() - start)
     assert palette_of(shelf, [0]).size == 1
     table(
-        "A shelf of 40 materials with 79 readings learns one more pot",
+        "A shelf of 40 materials with 79 readings learns one more batch",
         ["figure", "found", "aim"],
         [
             ["first fit [ms]", 1000 * first, ""],

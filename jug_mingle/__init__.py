@@ -1,8 +1,8 @@
-"""Jug Mingle: a furniture painter's mixes, computed from the pots on the shelf."""
+"""Jug Mingle: a furniture painter's mixes, computed from the tins on the shelf."""
 
 import os
 
-# All matrices here are small: threads that wait for each other cost more than they bring (a shelf learns a pot in
+# All matrices here are small: threads that wait for each other cost more than they bring (a shelf learns a tin in
 # 0.14 s instead of 0.35). Set before NumPy is loaded, and only where the person has not said otherwise.
 os.environ.setdefault("OPENBLAS_NUM_THREADS", "1")
 

@@ -70,7 +70,7 @@ def serve(data: _Data = Path("data"), port: _Port = PORT) -> None:
 
 @app.command()
 def demo(data: _Data = Path("data/demo"), port: _Port = PORT) -> None:
-    """Serve the program with the demo: a library's card cabinet, a shelf of pots, four photos."""
+    """Serve the program with the demo: a library's card cabinet, a shelf of tins, four photos."""
     with _refusals():
         prepare_demo(data, said=typer.echo)
     _serve(data, port, demo=True)
@@ -173,7 +173,7 @@ def match(
         str, typer.Option("--target", help='"#4f7f80", "L a b", or a file of wavelengths and reflectances.')
     ],
     shelf: Annotated[Path, typer.Option("--shelf", help="A shelf file (see docs/examples/shelf.json).")],
-    pots: Annotated[int, typer.Option("--pots", help="At most so many pots, 1 to 4.")] = 3,
+    pots: Annotated[int, typer.Option("--pots", help="At most so many tins, 1 to 4.")] = 3,
     batch: Annotated[float, typer.Option("--batch", help="How much is needed, in ml.")] = 500.0,
     tool: Annotated[str, typer.Option("--tool", help="parts, spoons, syringe, scale or drops.")] = "parts",
     light: Annotated[
@@ -186,7 +186,7 @@ def match(
 
     try:
         found = match_target(
-            target=target, shelf_file=shelf, pots=pots, batch=batch, tool_key=tool, light_names=light or ["window"]
+            target=target, shelf_file=shelf, tins=pots, batch=batch, tool_key=tool, light_names=light or ["window"]
         )
     except ValueError as error:
         typer.echo(f"jug-mingle: {error}", err=True)

@@ -6,23 +6,23 @@ from pathlib import Path
 import numpy as np
 
 from jug_mingle.core.colour.spaces import R_to_Lab
-from jug_mingle.demo.pigments import POTS, true_mix
+from jug_mingle.demo.pigments import TINS, true_mix
 
 FILE = Path(__file__).parents[1] / "docs" / "examples" / "shelf.json"
 
 
 def main() -> None:
     rng = np.random.default_rng(20)
-    white = POTS[0]
+    white = TINS[0]
     readings = []
-    for pot in POTS[:16]:
+    for pot in TINS[:16]:
         for mix in ((pot, 1.0),), ((pot, 1.0), (white, 4.0)):
             if len(mix) == 1 or pot is not white:
                 Lab = R_to_Lab(true_mix(list(mix))) + 0.3 * rng.standard_normal(3)
                 sheen = "matte" if pot.kind == "mineral_paint" and len(mix) == 1 else "flat"
                 volumes = {each.key: volume for each, volume in mix}
                 readings.append({"volumes": volumes, "Lab": np.round(Lab, 2).tolist(), "sheen": sheen})
-    materials = [{"key": pot.key, "name": pot.name, "kind": pot.kind, "left_ml": pot.left_ml} for pot in POTS[:16]]
+    materials = [{"key": pot.key, "name": pot.name, "kind": pot.kind, "left_ml": pot.left_ml} for pot in TINS[:16]]
     lines = ",\n    ".join(json.dumps(one) for one in materials), ",\n    ".join(json.dumps(one) for one in readings)
     FILE.write_text('{\n  "materials": [\n    ' + lines[0] + '\n  ],\n  "readings": [\n    ' + lines[1] + "\n  ]\n}\n")
 

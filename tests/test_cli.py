@@ -43,7 +43,7 @@ class MatchTest(unittest.TestCase):
         return CliRunner().invoke(app, ["match", "--shelf", self.SHELF, *words])
 
     def test_json(self) -> None:
-        """JSON gives what was asked: pots, batch, spoons, and the difference in each light."""
+        """JSON gives what was asked: tins, batch, spoons, and the difference in each light."""
         done = self.run_match(
             "--target", "#4f7f80", "--pots", "2", "--batch", "300", "--tool", "spoons",
             "--light", "window", "--light", "bulb", "--json",
@@ -69,7 +69,7 @@ class MatchTest(unittest.TestCase):
             (("--target", "puce"), "a target is"),
             (("--target", "#4f7f80", "--tool", "thimble"), "no measuring tool"),
             (("--target", "#4f7f80", "--light", "moon"), "there is no light"),
-            (("--target", "#4f7f80", "--pots", "7"), "from 1 to 4 pots"),
+            (("--target", "#4f7f80", "--pots", "7"), "from 1 to 4 tins"),
             (("--target", "#4f7f80", "--batch", "0"), "from 1 to 20000 ml"),
         ):
             with self.subTest(said):

@@ -47,7 +47,7 @@ def create_app(
     Parameters
     ----------
     truth, samples : mapping, optional
-        What a demonstration knows of its pots, and lays on the tray of the stand-in reader.
+        What a demonstration knows of its tins, and lays on the tray of the stand-in reader.
     """
 
     @asynccontextmanager

@@ -8,7 +8,7 @@ from numpy.typing import NDArray
 from jug_mingle.core.arrays import FloatArray
 from jug_mingle.core.colour.spaces import XYZ_TO_RGB, RGB_to_sRGB
 from jug_mingle.core.colour.spectra import DAYLIGHT, WAVELENGTHS, light, table
-from jug_mingle.demo.pigments import POTS, true_mix
+from jug_mingle.demo.pigments import TINS, true_mix
 
 
 @cache
@@ -23,8 +23,8 @@ def _matrix() -> FloatArray:
     samples = np.array(
         [
             true_mix([(a, 1.0), (b, weight)])
-            for a in POTS[:16]
-            for b in POTS[:16:3]
+            for a in TINS[:16]
+            for b in TINS[:16:3]
             if a is not b
             for weight in (0.5, 3.0)
         ]

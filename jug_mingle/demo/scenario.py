@@ -15,7 +15,7 @@ from jug_mingle.core.evidence.readings import Swatch
 from jug_mingle.core.materials.kinds import kind_of
 from jug_mingle.core.optics.film import R_body, veil_of
 from jug_mingle.core.optics.grounds import ground
-from jug_mingle.demo.pigments import POTS, Pot, true_film, true_mix
+from jug_mingle.demo.pigments import TINS, Tin, true_film, true_mix
 from jug_mingle.demo.scenes import Scene, scenes
 from jug_mingle.documents.colour_source import FromPhoto, SpotIn, WhiteIn
 from jug_mingle.services import jobs, looks, materials, mixes, photos, pieces, readings, recipes, strips, targets
@@ -64,21 +64,21 @@ def _dress(session: Session, job: JobRow, dark: MixRow, pale: MixRow) -> None:
 
 def _stain_board(session: Session, job: JobRow) -> None:
     """The tea stain on oak, wiped back after one minute to half an hour: what goes in grows with the logarithm."""
-    pot, wood = next(pot for pot in POTS if pot.key == "brewed-tea"), ground("oak")
-    kind = kind_of(pot.kind)
+    tin, wood = next(tin for tin in TINS if tin.key == "brewed-tea"), ground("oak")
+    kind = kind_of(tin.kind)
     coat = 1000.0 / kind.spread_rate * kind.volume_solids
     for minutes in (1.0, 3.0, 10.0, 30.0):
         X = coat * (0.35 + 0.22 * np.log(minutes))
-        R = np.clip(true_film(pot, X=X, R_g=R_body(wood.R_seen, wood.veil)), 0.0, 1.0)
+        R = np.clip(true_film(tin, X=X, R_g=R_body(wood.R_seen, wood.veil)), 0.0, 1.0)
         strips.add_offcut(
             session, job.id, Colour(R=R, noise=NOISE["reader"], how="reader", spectral=True), mix_id=None,
-            material=pot.key, ground="oak", coats=1, wiped_after=minutes, board="Tea on oak", notes="",
+            material=tin.key, ground="oak", coats=1, wiped_after=minutes, board="Tea on oak", notes="",
         )  # fmt: skip
 
 
 def _offcut(session: Session, job: JobRow, mix: MixRow) -> None:
-    pots = {pot.key: pot for pot in POTS}
-    R = true_mix([(pots[pour.material.key], pour.ml) for pour in mix.pours])
+    tins = {tin.key: tin for tin in TINS}
+    R = true_mix([(tins[pour.material.key], pour.ml) for pour in mix.pours])
     strips.add_offcut(
         session, job.id, Colour(R=R, noise=NOISE["reader"], how="reader", spectral=True), mix_id=mix.id, material=None,
         ground="white_primer", coats=2, wiped_after=None, board="", notes="the back of the third drawer",
@@ -88,42 +88,42 @@ def _offcut(session: Session, job: JobRow, mix: MixRow) -> None:
 def _stock_the_shelf(session: Session) -> None:
     rng = np.random.default_rng(20)
     rows: dict[str, MaterialRow] = {}
-    for pot in POTS:
-        rows[pot.key] = materials.add_material(
+    for tin in TINS:
+        rows[tin.key] = materials.add_material(
             session,
-            key=pot.key,
-            name=pot.name,
-            kind=pot.kind,
-            left_ml=pot.left_ml,
-            full_ml=max(500.0, 1.25 * pot.left_ml),
-            price=pot.price,
-            place="upper board" if kind_of(pot.kind).optical == "hiding" else "lower board",
-            use_up=pot.key == "tide-line",
+            key=tin.key,
+            name=tin.name,
+            kind=tin.kind,
+            left_ml=tin.left_ml,
+            full_ml=max(500.0, 1.25 * tin.left_ml),
+            price=tin.price,
+            place="upper board" if kind_of(tin.kind).optical == "hiding" else "lower board",
+            use_up=tin.key == "tide-line",
         )
-    white = POTS[0]
-    for pot in POTS:
-        kind = kind_of(pot.kind)
+    white = TINS[0]
+    for tin in TINS:
+        kind = kind_of(tin.kind)
         veil = veil_of(kind.sheen)
         if kind.optical == "transparent":
-            _read_over_paper(session, rows[pot.key], pot, rng)
+            _read_over_paper(session, rows[tin.key], tin, rng)
         elif kind.optical == "hiding":
-            noise = NOISE[pot.known]
-            masstone = (_read(true_mix([(pot, 1.0)]), noise, rng),)
+            noise = NOISE[tin.known]
+            masstone = (_read(true_mix([(tin, 1.0)]), noise, rng),)
             readings.add_reading(
                 session,
-                how=pot.known,
+                how=tin.known,
                 noise=noise,
-                volumes=[(rows[pot.key], 1.0)],
+                volumes=[(rows[tin.key], 1.0)],
                 veil=veil,
                 swatches=[Swatch(seen=seen) for seen in masstone],
             )
-            if pot is not white:
-                tint = _read(true_mix([(pot, 1.0), (white, 4.0)]), noise, rng)
+            if tin is not white:
+                tint = _read(true_mix([(tin, 1.0), (white, 4.0)]), noise, rng)
                 readings.add_reading(
                     session,
-                    how=pot.known,
+                    how=tin.known,
                     noise=noise,
-                    volumes=[(rows[pot.key], 1.0), (rows[white.key], 4.0)],
+                    volumes=[(rows[tin.key], 1.0), (rows[white.key], 4.0)],
                     veil=veil_of("flat"),
                     pour_error=_POUR_ERROR,
                     swatches=[Swatch(seen=tint)],
@@ -137,12 +137,12 @@ def _read(R: FloatArray, noise: float, rng: np.random.Generator) -> FloatArray:
     return np.asarray(Lab + np.linalg.solve(even_metric(Lab), rng.standard_normal(3) * noise / 1.6))
 
 
-def _read_over_paper(session: Session, row: MaterialRow, pot: Pot, rng: np.random.Generator) -> None:
-    """A transparent pot is known from one coat of it over white paper, as a spectrum."""
-    kind = kind_of(pot.kind)
+def _read_over_paper(session: Session, row: MaterialRow, tin: Tin, rng: np.random.Generator) -> None:
+    """A transparent tin is known from one coat of it over white paper, as a spectrum."""
+    kind = kind_of(tin.kind)
     X = 1000.0 / kind.spread_rate * kind.volume_solids
     paper = R_body(ground("paper").R_seen, ground("paper").veil)
-    seen = np.clip(true_film(pot, X=X, R_g=paper) + 0.002 * rng.standard_normal(36), 0.001, 1.0)
+    seen = np.clip(true_film(tin, X=X, R_g=paper) + 0.002 * rng.standard_normal(36), 0.001, 1.0)
     readings.add_reading(
         session,
         how="reader",
@@ -154,9 +154,9 @@ def _read_over_paper(session: Session, row: MaterialRow, pot: Pot, rng: np.rando
     )
 
 
-def _read_white_card(session: Session, row: MaterialRow, pot: Pot, rng: np.random.Generator) -> None:
+def _read_white_card(session: Session, row: MaterialRow, tin: Tin, rng: np.random.Generator) -> None:
     """One coat of the white over a black and a white card says how strongly it hides."""
-    kind = kind_of(pot.kind)
+    kind = kind_of(tin.kind)
     X = 1000.0 / kind.spread_rate * kind.volume_solids
     grounds = [R_body(np.full(36, level), 0.9) for level in (0.05, 0.85)]
     readings.add_reading(
@@ -167,7 +167,7 @@ def _read_white_card(session: Session, row: MaterialRow, pot: Pot, rng: np.rando
         veil=veil_of(kind.sheen),
         thickness_error=0.15,
         swatches=[
-            Swatch(seen=_read(true_film(pot, X=X, R_g=R_g), NOISE["reader"], rng), X=X, R_g=R_g) for R_g in grounds
+            Swatch(seen=_read(true_film(tin, X=X, R_g=R_g), NOISE["reader"], rng), X=X, R_g=R_g) for R_g in grounds
         ],
     )
 
@@ -185,7 +185,7 @@ def _add_photo(session: Session, folder: PhotoFolder, job: JobRow, scene: Scene)
 def _mix_like(
     session: Session, folder: PhotoFolder, job: JobRow, photo: PhotoRow, scene: Scene, name: str, *, batch: float
 ) -> MixRow:
-    """Catch a colour as a person would, with a tap on the white, and keep the best recipe of three pots."""
+    """Catch a colour as a person would, with a tap on the white, and keep the best recipe of three tins."""
     place = next(known for known in scene.spots if known.name == name)
     said = FromPhoto(
         photo_id=photo.id,

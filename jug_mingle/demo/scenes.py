@@ -18,7 +18,7 @@ from jug_mingle.core.photos.chart import carry, chart_R, homography
 from jug_mingle.core.pieces.faces import coverage_of_polygon
 from jug_mingle.demo.camera import develop, photograph
 from jug_mingle.demo.noise import smooth_noise, wood_figure
-from jug_mingle.demo.pigments import POTS, true_mix
+from jug_mingle.demo.pigments import TINS, true_mix
 
 WIDTH, HEIGHT = 1600, 1200
 
@@ -168,11 +168,11 @@ def sample_board() -> Scene:
     figure = wood_figure((HEIGHT, WIDTH), upright=False, scale=800.0, seed=9)
     c.lay(ground("birch").R_seen, board, light * (0.95 + 0.07 * figure))
     chosen = ("tide-line", "mill-pond", "heron-back", "moss-bank", "quince-peel", "hip-and-haw")
-    pots = {pot.key: pot for pot in POTS}
+    tins = {tin.key: tin for tin in TINS}
     rng = np.random.default_rng(4)
     spots = []
     for place, key in enumerate(chosen):
-        R = true_mix([(pots[key], 3.0), (pots["chalk-white"], 1.0)]) if place % 2 else true_mix([(pots[key], 1.0)])
+        R = true_mix([(tins[key], 3.0), (tins["chalk-white"], 1.0)]) if place % 2 else true_mix([(tins[key], 1.0)])
         x, y = 390 + 330 * (place % 3), 250 + 370 * (place // 3)
         ragged = 8.0 * smooth_noise((HEIGHT, WIDTH), (150.0, 5.0), rng)
         left, right = c.x - x + ragged, x + 270 - c.x + ragged

@@ -72,7 +72,7 @@ class TwoWhitesIn(StrictModel):
 
 
 class ChipIn(StrictModel):
-    """A dried chip of one of the person's own pots, in the photo."""
+    """A dried chip of one of the person's own tins, in the photo."""
 
     key: Key
     area: AreaIn
@@ -146,7 +146,7 @@ class FromTarget(StrictModel):
 
 
 class FromMaterial(StrictModel):
-    """A pot on the shelf, dried."""
+    """A tin on the shelf, dried."""
 
     source: Literal["material"] = "material"
     key: Key

@@ -14,12 +14,12 @@ LEFT: Final = 35.0
 FOOT: Final = 120.0
 
 
-def card_pdf(pot: str = "") -> bytes:
-    """Return the card, for a pot of a name or for any."""
+def card_pdf(tin: str = "") -> bytes:
+    """Return the card, for a tin of a name or for any."""
 
     def draw(canvas: Canvas) -> None:
         text(canvas, LEFT, 265, "Black and white card", size=20, bold=True)
-        text(canvas, LEFT, 257, f"Pot: {pot or '.' * 50}", size=12)
+        text(canvas, LEFT, 257, f"Tin: {tin or '.' * 50}", size=12)
         y = 246.0
         for line in (
             "Print it on plain white paper, as black as the printer can, and let it dry.",

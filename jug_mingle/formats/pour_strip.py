@@ -34,7 +34,7 @@ def _in_lines(number: str, line: "Line", *, width: float, size: float, twice: bo
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Line:
-    """One pour: its pot, what is poured of it [ml, and in words], its parts in words, and its sRGB for a swatch."""
+    """One pour: its tin, what is poured of it [ml, and in words], its parts in words, and its sRGB for a swatch."""
 
     name: str
     ml: float
@@ -58,7 +58,7 @@ def line_heights(lines: Sequence[Line], jug: Jug) -> list[float]:
 
 
 def pour_strip(lines: Sequence[Line], jug: Jug, *, title: str, bottom: float = 3.0) -> bytes:
-    """Return a tape for the outside of a jug: pour each pot to its line.
+    """Return a tape for the outside of a jug: pour each tin to its line.
 
     Parameters
     ----------
@@ -82,7 +82,7 @@ def pour_strip(lines: Sequence[Line], jug: Jug, *, title: str, bottom: float = 3
             _band(canvas, FOOT + bottom + before, FOOT + bottom + height, line.sRGB)
             before = height
         _mark(canvas, [FOOT + bottom + height for height in heights], words)
-        hint = "Pour the pots in this order, each to its line, the jug standing level. The most goes in first."
+        hint = "Pour the tins in this order, each to its line, the jug standing level. The most goes in first."
         if near < _READABLE:
             hint += f" Some lines are less than {_READABLE:g} mm apart: measure those by syringe, spoons or scale."
         _foot(canvas, hint)

@@ -1,4 +1,4 @@
-"""The shelf as CSV: one row a pot. The header is documented in docs/formats.md."""
+"""The shelf as CSV: one row a tin. The header is documented in docs/formats.md."""
 
 import csv
 import io
@@ -34,7 +34,7 @@ class ShelfCsvError(ValueError):
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class PotRow:
+class TinRow:
     """One good row: its number in the file, and the fields that it fills in."""
 
     row: int
@@ -61,7 +61,7 @@ class BadRow:
 class ShelfCsv:
     """What a file holds: good rows, bad ones, and notes on columns that are not known."""
 
-    good: tuple[PotRow, ...]
+    good: tuple[TinRow, ...]
     bad: tuple[BadRow, ...]
     notes: tuple[str, ...]
 
@@ -106,21 +106,21 @@ def read_shelf_csv(data: bytes, *, taken: Iterable[str] = ()) -> ShelfCsv:
         try:
             if len(row) > len(header):
                 raise ColourFileError(f"{len(row)} cells for {len(header)} columns")
-            pot = _pot(cells, place)
-            if pot.name.lower() in seen:
-                raise ColourFileError(f"{pot.name!r} stands on the shelf already, or twice in the file")
+            tin = _tin(cells, place)
+            if tin.name.lower() in seen:
+                raise ColourFileError(f"{tin.name!r} stands on the shelf already, or twice in the file")
         except ColourFileError as error:
             bad.append(BadRow(row=place, reason=str(error)))
             continue
-        seen.add(pot.name.lower())
-        good.append(pot)
+        seen.add(tin.name.lower())
+        good.append(tin)
     return ShelfCsv(good=tuple(good), bad=tuple(bad), notes=notes)
 
 
-def _pot(cells: Mapping[str, str], place: int) -> PotRow:
+def _tin(cells: Mapping[str, str], place: int) -> TinRow:
     name, kind = cells.get("name", ""), cells.get("kind", "")
     if not name or len(name) > 120:
-        raise ColourFileError("a pot needs a name of at most 120 characters")
+        raise ColourFileError("a tin needs a name of at most 120 characters")
     titles = {known.title.lower(): key for key, known in KINDS.items()}
     kind = titles.get(kind.lower(), kind)
     if kind not in KINDS:
@@ -131,7 +131,7 @@ def _pot(cells: Mapping[str, str], place: int) -> PotRow:
     sheen = cells.get("sheen") or None
     if sheen is not None and sheen not in SHEEN_VEIL:
         raise ColourFileError(f"there is no sheen {sheen!r}; known are {', '.join(SHEEN_VEIL)}")
-    return PotRow(
+    return TinRow(
         row=place, name=name, kind=kind, numbers=numbers, opened=_date(cells.get("opened", "")), sheen=sheen,
         place=cells.get("place", "")[:120], use_up=_yes(cells.get("use_up", "")), notes=cells.get("notes", "")[:2000],
         Lab=_Lab(cells),
@@ -174,13 +174,13 @@ def _Lab(cells: Mapping[str, str]) -> tuple[float, float, float] | None:
     return None
 
 
-def write_shelf_csv(pots: Sequence[Mapping[str, object]]) -> bytes:
-    """Return the table of pots; what a pot leaves out is left empty."""
+def write_shelf_csv(tins: Sequence[Mapping[str, object]]) -> bytes:
+    """Return the table of tins; what a tin leaves out is left empty."""
     out = io.StringIO()
     rows = csv.DictWriter(out, COLUMNS, lineterminator="\n", restval="")
     rows.writeheader()
-    for pot in pots:
-        rows.writerow({key: _cell(pot.get(key)) for key in COLUMNS})
+    for tin in tins:
+        rows.writerow({key: _cell(tin.get(key)) for key in COLUMNS})
     return out.getvalue().encode()
 
 

@@ -24,7 +24,7 @@ class _Strict(BaseModel):
 
 
 class MaterialEntry(_Strict):
-    """One pot; what is left out takes the kind's default."""
+    """One tin; what is left out takes the kind's default."""
 
     key: str = Field(min_length=1, max_length=80)
     name: str = Field(default="", max_length=120)

@@ -30,11 +30,11 @@ def rescue(session: Session, pot_id: int, *, tool_key: str) -> tuple[Advice, Flo
     strip = newest_strip(session, pot_id)
     standing_now = standing_of(session, row)
     if strip is None or strip.reading_id is None:
-        raise ConflictError("read a dried strip of this pot first: a rescue starts from what it came out as")
+        raise ConflictError("read a dried strip of this batch first: a rescue starts from what it came out as")
     if standing_now.target is None:
         raise ConflictError("this mix was made without a target: there is nothing to bring it to")
     reading = session.get_one(ReadingRow, strip.reading_id)
-    # The strip corrects this pot; had the shelf learnt from it already, it would count twice.
+    # The strip corrects this batch; had the shelf learnt from it already, it would count twice.
     shelf, there = fitted_shelf(session, without=reading.id), keys_on_shelf(session)
     job = get_mix(session, row.mix_id)
     item = Reading(

@@ -15,16 +15,16 @@ from jug_mingle.errors import ConflictError, NotFoundError, UnfitError
 from jug_mingle.services.jugs import jug_for, jug_named
 from jug_mingle.services.materials import get_material
 from jug_mingle.services.mixes import get_mix
-from jug_mingle.services.predictions import as_pours, ground_of_job, keep_prediction_of_pot, poured_of, pours_of
+from jug_mingle.services.predictions import as_pours, ground_of_job, keep_prediction_of_batch, poured_of, pours_of
 from jug_mingle.services.shelf_fit import fitted_shelf
-from jug_mingle.store.models import PotRow, PourMadeRow, TargetRow, now
+from jug_mingle.store.models import BatchRow, PourMadeRow, TargetRow, now
 
 
 @dataclass(frozen=True, slots=True, kw_only=True, eq=False)
 class Standing:
-    """A pot as it stands: what is in it, what is still to be poured, what it looks like now and will in the end."""
+    """A batch as it stands: what is in it, what is still to be poured, what it looks like now and will in the end."""
 
-    row: PotRow
+    row: BatchRow
     rest: Rest
     words: str
     poured: dict[str, float]
@@ -35,11 +35,11 @@ class Standing:
     """What a strip of it is painted on because its ground shows through; empty where it hides."""
 
 
-def begin_batch(session: Session, mix_id: int, *, jug: str | None = None) -> PotRow:
-    """Begin to pour a mix into a jug; the pot that is being poured of it already goes on."""
+def begin_batch(session: Session, mix_id: int, *, jug: str | None = None) -> BatchRow:
+    """Begin to pour a mix into a jug; the batch that is being poured of it already goes on."""
     mix = get_mix(session, mix_id)
     there = session.scalar(
-        select(PotRow).where(PotRow.mix_id == mix_id, PotRow.done.is_(None)).order_by(PotRow.id.desc())
+        select(BatchRow).where(BatchRow.mix_id == mix_id, BatchRow.done.is_(None)).order_by(BatchRow.id.desc())
     )
     if there is not None:
         return there
@@ -49,22 +49,22 @@ def begin_batch(session: Session, mix_id: int, *, jug: str | None = None) -> Pot
     jug = jug or jug_for(session, batch)
     capacity = _roomy(session, jug, batch)
     asked = [{"key": pour.key, "parts": pour.parts, "ml": pour.ml} for pour in pours_of(mix)]
-    row = PotRow(mix_id=mix_id, jug=jug, capacity=capacity, asked=asked, dry_at=None, done=None)
+    row = BatchRow(mix_id=mix_id, jug=jug, capacity=capacity, asked=asked, dry_at=None, done=None)
     session.add(row)
     session.flush()
     return row
 
 
-def get_batch(session: Session, pot_id: int) -> PotRow:
-    """Return a pot; NotFoundError when there is none."""
-    row = session.get(PotRow, pot_id)
+def get_batch(session: Session, pot_id: int) -> BatchRow:
+    """Return a batch; NotFoundError when there is none."""
+    row = session.get(BatchRow, pot_id)
     if row is None:
-        raise NotFoundError(f"there is no pot {pot_id} on the bench")
+        raise NotFoundError(f"there is no batch {pot_id} on the bench")
     return row
 
 
-def change_jug(session: Session, pot_id: int, jug: str) -> PotRow:
-    """Take another jug; UnfitError when it does not hold what is in the pot and what is still to come."""
+def change_jug(session: Session, pot_id: int, jug: str) -> BatchRow:
+    """Take another jug; UnfitError when it does not hold what is in the batch and what is still to come."""
     row = get_batch(session, pot_id)
     asked, poured = sum(pour.ml for pour in asked_of(row)), sum(poured_of(row).values())
     row.jug, row.capacity = jug, _roomy(session, jug, max(asked, poured))
@@ -80,13 +80,13 @@ def _roomy(session: Session, jug: str, batch: float) -> float:
     return capacity
 
 
-def asked_of(row: PotRow) -> tuple[Pour, ...]:
+def asked_of(row: BatchRow) -> tuple[Pour, ...]:
     """Return what is to be poured in all."""
     return tuple(Pour(key=one["key"], parts=one["parts"], ml=one["ml"]) for one in row.asked)
 
 
-def standing_of(session: Session, row: PotRow) -> Standing:
-    """Return a pot as it stands."""
+def standing_of(session: Session, row: BatchRow) -> Standing:
+    """Return a batch as it stands."""
     poured, shelf = poured_of(row), fitted_shelf(session)
     mix = get_mix(session, row.mix_id)
     wanted = session.get(TargetRow, mix.target_id or 0)
@@ -104,7 +104,7 @@ def standing_of(session: Session, row: PotRow) -> Standing:
     )  # fmt: skip
 
 
-def make_pour(session: Session, pot_id: int, *, place: int, material: str, ml: float, how: str) -> PotRow:
+def make_pour(session: Session, pot_id: int, *, place: int, material: str, ml: float, how: str) -> BatchRow:
     """Write down one pour that was made.
 
     `place` is the number of pours made before it, so that the same pour sent twice, or from two windows, counts once.
@@ -119,23 +119,23 @@ def make_pour(session: Session, pot_id: int, *, place: int, material: str, ml: f
         raise ConflictError(
             f"{len(row.made)} pours were made by now, perhaps in another window: look again before you pour"
         )
-    pot = get_material(session, material)
+    tin = get_material(session, material)
     if material not in {one["key"] for one in row.asked}:
-        raise UnfitError(f"{pot.name} is not part of this recipe")
+        raise UnfitError(f"{tin.name} is not part of this recipe")
     there = sum(poured_of(row).values())
     try:
         in_jug = room_for(ml, there=there, capacity=row.capacity)
     except ValueError as error:
         raise UnfitError(str(error)) from error
-    taken = min(ml, pot.left_ml)
-    row.made.append(PourMadeRow(material=pot, place=place, ml=in_jug, taken=taken, how=how))
-    pot.left_ml -= taken
+    taken = min(ml, tin.left_ml)
+    row.made.append(PourMadeRow(material=tin, place=place, ml=in_jug, taken=taken, how=how))
+    tin.left_ml -= taken
     session.flush()
-    keep_prediction_of_pot(session, row)
+    keep_prediction_of_batch(session, row)
     return row
 
 
-def undo_pour(session: Session, pot_id: int, *, place: int | None = None) -> PotRow:
+def undo_pour(session: Session, pot_id: int, *, place: int | None = None) -> BatchRow:
     """Take back the last pour that was written down: it was not made, or not so.
 
     `place` is the number of pours made before it: the same pour is taken back once, however often that is sent.
@@ -153,12 +153,12 @@ def undo_pour(session: Session, pot_id: int, *, place: int | None = None) -> Pot
     last = row.made.pop()
     last.material.left_ml += last.taken
     session.flush()
-    keep_prediction_of_pot(session, row)
+    keep_prediction_of_batch(session, row)
     return row
 
 
-def add_to_batch(session: Session, pot_id: int, additions: Sequence[Pour]) -> PotRow:
-    """Add a rescue's additions to what is to be poured; what is in the pot counts as asked for."""
+def add_to_batch(session: Session, pot_id: int, additions: Sequence[Pour]) -> BatchRow:
+    """Add a rescue's additions to what is to be poured; what is in the batch counts as asked for."""
     row = get_batch(session, pot_id)
     poured = poured_of(row)
     asked: list[dict[str, Any]] = [{"key": key, "parts": 1, "ml": ml} for key, ml in poured.items()]
@@ -177,8 +177,8 @@ def add_to_batch(session: Session, pot_id: int, additions: Sequence[Pour]) -> Po
     return row
 
 
-def finish_batch(session: Session, pot_id: int) -> PotRow:
-    """The pot is good as it is."""
+def finish_batch(session: Session, pot_id: int) -> BatchRow:
+    """The batch is good as it is."""
     row = get_batch(session, pot_id)
     row.done = now()
     session.flush()

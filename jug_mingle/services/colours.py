@@ -153,7 +153,7 @@ def _from_text(said: FromText) -> Colour:
 def _from_material(session: Session, said: FromMaterial) -> Colour:
     row = get_material(session, said.key)
     if row.removed is not None:
-        raise NotFoundError(f"the pot {row.name} was taken off the shelf")
+        raise NotFoundError(f"the tin {row.name} was taken off the shelf")
     shelf = fitted_shelf(session)
     return Colour(R=np.clip(masstone(shelf, row.key), 0.0, 1.0), noise=PREDICTED_NOISE, how="predicted", name=row.name)
 
@@ -179,7 +179,7 @@ def source_of(said: ColourIn, colour: Colour) -> dict[str, Any]:
 
 
 def remarks_of(session: Session, row: MaterialRow) -> list[str]:
-    """Return what is to be known of a pot's colour: that its paint cannot look as dark as it was said to be."""
+    """Return what is to be known of a tin's colour: that its paint cannot look as dark as it was said to be."""
     said = []
     for reading in readings_of(session, row.key):
         alone = len(reading.volumes) == 1 and reading.coats is None

@@ -12,7 +12,7 @@ from jug_mingle.services.shelf_fit import fitted_shelf
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Known:
-    """How well a pot is known: its letter, and the tests not yet done, the most telling first."""
+    """How well a tin is known: its letter, and the tests not yet done, the most telling first."""
 
     level: str
     tasks: list[Task]
@@ -20,7 +20,7 @@ class Known:
 
 
 def levels(session: Session) -> dict[str, str]:
-    """Return the letter of every pot."""
+    """Return the letter of every tin."""
     found = dict.fromkeys((row.key for row in material_rows(session)), "")
     for row in reading_rows(session):
         volumes = [part.material.key for part in row.volumes]
@@ -33,7 +33,7 @@ def levels(session: Session) -> dict[str, str]:
 
 
 def known(session: Session, key: str) -> Known:
-    """Return how well a pot is known and what would tell more of it."""
+    """Return how well a tin is known and what would tell more of it."""
     get_material(session, key)
     shelf = fitted_shelf(session)
     evidence = [to_reading(row) for row in readings_of(session, key)]

@@ -83,7 +83,7 @@ def _bridges(session: Session) -> list[Film]:
 
 
 def _put_away(session: Session, layers: Sequence[LayerIn]) -> list[Remark]:
-    """A look keeps its colours when a jug or a pot is put away; it says so."""
+    """A look keeps its colours when a jug or a tin is put away; it says so."""
     found = []
     for number, layer in enumerate(layers):
         for kind, _, key in (colour.partition(":") for colour in layer.colours):

@@ -52,10 +52,10 @@ class _Colours:
                 raise UnfitError(f"mix {key} belongs to another job")
             return film_of(self.shelf, mix.name, pours_of(mix))
         if kind == "pot" and key:
-            pot = get_material(self.session, key)
-            return film_of(self.shelf, pot.name, (Pour(key=key, parts=1, ml=1.0),))
+            tin = get_material(self.session, key)
+            return film_of(self.shelf, tin.name, (Pour(key=key, parts=1, ml=1.0),))
         raise UnfitError(
-            f"there is no colour {name!r}: name a jug (mix:1), a pot (pot:its-key), a wax ({', '.join(WAXES)}) or a "
+            f"there is no colour {name!r}: name a jug (mix:1), a tin (pot:its-key), a wax ({', '.join(WAXES)}) or a "
             f"gilding ({', '.join(METALS)})"
         )
 
@@ -97,8 +97,8 @@ def dressed(session: Session, piece_id: int, layers: Sequence[LayerIn]) -> tuple
     return row, Finish(layers=resolved(session, row.job_id, layers), grounds=grounds_of(session, row))
 
 
-def pots_in(session: Session, colour: str) -> list[MaterialRow]:
-    """Return the pots that a colour of a layer is made of: those of a jug, or a pot itself; none of a generic one."""
+def tins_in(session: Session, colour: str) -> list[MaterialRow]:
+    """Return the tins that a colour of a layer is made of: those of a jug, or a tin itself; none of a generic one."""
     kind, _, key = colour.partition(":")
     number = row_number(key)
     if kind == "mix" and number is not None:
@@ -107,7 +107,7 @@ def pots_in(session: Session, colour: str) -> list[MaterialRow]:
 
 
 def handlings_of(session: Session, colour: str) -> list[Handling]:
-    """Return how what is in a colour of a layer is handled, by the labels of its pots or what is usual for them."""
+    """Return how what is in a colour of a layer is handled, by the labels of its tins or what is usual for them."""
     if colour in USUAL_MATERIAL:
         return [kind_of(USUAL_MATERIAL[colour]).handling]
-    return [in_force(kind_of(pot.kind), pot.handling) for pot in pots_in(session, colour)]
+    return [in_force(kind_of(tin.kind), tin.handling) for tin in tins_in(session, colour)]

@@ -103,7 +103,7 @@ def cast_roles(session: Session, job_id: int, layers: Sequence[LayerIn]) -> list
 
 
 def to_file(session: Session, look_id: int) -> LookFile:
-    """Return a look as a file: jugs and pots become roles, so that it can be worn in other colours."""
+    """Return a look as a file: jugs and tins become roles, so that it can be worn in other colours."""
     row = get_look(session, look_id)
     layers = layers_of(row)
     named = {colour for layer in layers for colour in layer.colours if ":" in colour}

@@ -20,7 +20,7 @@ OPTICAL_FACTS: Final = ("volume_solids", "density", "spread_rate", "sheen")
 
 
 def material_rows(session: Session, *, removed: bool = False) -> Sequence[MaterialRow]:
-    """Return all pots, by kind and name; with `removed` also those that were taken off the shelf."""
+    """Return all tins, by kind and name; with `removed` also those that were taken off the shelf."""
     order = {key: place for place, key in enumerate(KINDS)}
     query = select(MaterialRow).order_by(MaterialRow.name)
     rows = session.scalars(query if removed else query.where(MaterialRow.removed.is_(None))).all()
@@ -28,16 +28,16 @@ def material_rows(session: Session, *, removed: bool = False) -> Sequence[Materi
 
 
 def get_material(session: Session, key: str) -> MaterialRow:
-    """Return a pot, also one that was taken off; NotFoundError when there is none."""
+    """Return a tin, also one that was taken off; NotFoundError when there is none."""
     row = session.scalar(select(MaterialRow).where(MaterialRow.key == key))
     if row is None:
-        raise NotFoundError(f"there is no pot {key!r} on the shelf")
+        raise NotFoundError(f"there is no tin {key!r} on the shelf")
     return row
 
 
 def free_key(session: Session, name: str) -> str:
-    """Return a key for a new pot, made of its name."""
-    base = re.sub(r"[^a-z0-9]+", "-", name.lower()).strip("-")[:60] or "pot"
+    """Return a key for a new tin, made of its name."""
+    base = re.sub(r"[^a-z0-9]+", "-", name.lower()).strip("-")[:60] or "tin"
     taken = set(session.scalars(select(MaterialRow.key).where(MaterialRow.key.like(f"{base}%"))))
     return next(key for n in range(len(taken) + 1) if (key := base if n == 0 else f"{base}-{n + 1}") not in taken)
 
@@ -53,11 +53,11 @@ def add_material(
     price: float = 0.0,
     **facts: Any,
 ) -> MaterialRow:
-    """Put a pot on the shelf; ConflictError when one of this name stands there, UnfitError for what cannot be."""
+    """Put a tin on the shelf; ConflictError when one of this name stands there, UnfitError for what cannot be."""
     _known_kind(kind)
     there = session.scalar(select(MaterialRow).where(MaterialRow.name == name, MaterialRow.removed.is_(None)))
     if there is not None:
-        raise ConflictError(f"a pot called {name!r} stands on the shelf already: call this one something else")
+        raise ConflictError(f"a tin called {name!r} stands on the shelf already: call this one something else")
     row = MaterialRow(
         key=key or free_key(session, name),
         name=name,
@@ -74,14 +74,14 @@ def add_material(
 
 
 def change_material(session: Session, key: str, changes: Mapping[str, Any]) -> MaterialRow:
-    """Change what is said of a pot; None takes a fact back to the usual one."""
+    """Change what is said of a tin; None takes a fact back to the usual one."""
     row = get_material(session, key)
     if "kind" in changes:
         _known_kind(changes["kind"])
     name = changes.get("name", row.name)
     other = session.scalar(select(MaterialRow).where(MaterialRow.name == name, MaterialRow.removed.is_(None)))
     if other is not None and other.id != row.id:
-        raise ConflictError(f"a pot called {name!r} stands on the shelf already: call this one something else")
+        raise ConflictError(f"a tin called {name!r} stands on the shelf already: call this one something else")
     for field, value in changes.items():
         if field == "handling":
             merged = {**row.handling, **value}
@@ -115,10 +115,10 @@ def _check(row: MaterialRow) -> None:
 
 
 def weigh_material(session: Session, key: str, *, grams: float, tin_grams: float) -> MaterialRow:
-    """Set what is left from the weight of the pot and of its empty tin; UnfitError when the tin alone weighs more."""
+    """Set what is left from the weight of the tin, as it stands and empty; UnfitError when it weighs more empty."""
     row = get_material(session, key)
     if grams < tin_grams:
-        raise UnfitError(f"the pot weighs {grams:g} g and its empty tin {tin_grams:g} g: weigh them again")
+        raise UnfitError(f"the tin weighs {grams:g} g, and empty {tin_grams:g} g: weigh them again")
     row.left_ml = round((grams - tin_grams) / to_material(row).mass_density, 1)
     row.full_ml = max(row.full_ml, row.left_ml)
     session.flush()
@@ -126,24 +126,24 @@ def weigh_material(session: Session, key: str, *, grams: float, tin_grams: float
 
 
 def remove_material(session: Session, key: str) -> None:
-    """Take a pot off the shelf; its readings and mixes stay, and `restore_material` brings it back."""
+    """Take a tin off the shelf; its readings and mixes stay, and `restore_material` brings it back."""
     get_material(session, key).removed = now()
     session.flush()
 
 
 def restore_material(session: Session, key: str) -> MaterialRow:
-    """Bring a pot back to the shelf; ConflictError when another of its name stands there by now."""
+    """Bring a tin back to the shelf; ConflictError when another of its name stands there by now."""
     row = get_material(session, key)
     other = session.scalar(select(MaterialRow).where(MaterialRow.name == row.name, MaterialRow.removed.is_(None)))
     if other is not None and other.id != row.id:
-        raise ConflictError(f"another pot called {row.name!r} stands on the shelf by now: rename that first")
+        raise ConflictError(f"another tin called {row.name!r} stands on the shelf by now: rename that first")
     row.removed = None
     session.flush()
     return row
 
 
 def to_material(row: MaterialRow) -> Material:
-    """Return a pot as the core takes it."""
+    """Return a tin as the core takes it."""
     return Material(
         key=row.key,
         name=row.name,
@@ -158,12 +158,12 @@ def to_material(row: MaterialRow) -> Material:
 
 
 def keys_on_shelf(session: Session) -> set[str]:
-    """Return the keys of the pots that stand on the shelf."""
+    """Return the keys of the tins that stand on the shelf."""
     return set(session.scalars(select(MaterialRow.key).where(MaterialRow.removed.is_(None))))
 
 
 def facts_of(row: MaterialRow) -> list[tuple[str, Any, Any, str]]:
-    """Return every fact of a pot: its name, the value in force, the usual one of its kind, and why that is usual."""
+    """Return every fact of a tin: its name, the value in force, the usual one of its kind, and why that is usual."""
     kind, usual = kind_of(row.kind), kind_of(row.kind).handling
     optical = [
         (name, getattr(row, name), getattr(kind, name), f"usual for {kind.title.lower()}") for name in OPTICAL_FACTS
@@ -178,7 +178,7 @@ def facts_of(row: MaterialRow) -> list[tuple[str, Any, Any, str]]:
 
 
 def keeps_until(row: MaterialRow) -> datetime | None:
-    """Return until when a mixed pot keeps; None where nothing in it goes off, or practice has no figure."""
+    """Return until when a mix keeps; None where nothing in it goes off, or practice has no figure."""
     days = None if row.made is None else row.made.get("pot_life")
     days = row.handling.get("pot_life", days)
     if row.made is None or days is None:

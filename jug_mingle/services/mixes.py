@@ -81,7 +81,7 @@ def add_mix(
     for place, pour in enumerate(pours):
         material = session.scalar(select(MaterialRow).where(MaterialRow.key == pour.material))
         if material is None:
-            raise NotFoundError(f"there is no pot {pour.material!r} on the shelf")
+            raise NotFoundError(f"there is no tin {pour.material!r} on the shelf")
         row.pours.append(PourRow(material=material, place=place, parts=pour.parts, ml=pour.ml))
     if all(to_material(pour.material).solids == 0.0 for pour in row.pours):
         raise UnfitError("nothing in this mix leaves a dry film: it has no colour that could be kept")
@@ -106,7 +106,7 @@ def restore_mix(session: Session, mix_id: int) -> MixRow:
 
 
 def to_shelf(session: Session, mix_id: int, *, left_ml: float, full_ml: float | None = None) -> MaterialRow:
-    """Put a mixed pot on the shelf, with its recipe, its date and the pot life that follows from what is in it.
+    """Put what was mixed on the shelf, with its recipe, its date and the pot life that follows from what is in it.
 
     What the program predicts of it, alone and let down with white, becomes its first reading, as sure as the recipe.
     """
@@ -115,7 +115,7 @@ def to_shelf(session: Session, mix_id: int, *, left_ml: float, full_ml: float | 
     kinds = [pour.material.kind for pour in mix.pours]
     main = max(mix.pours, key=lambda pour: pour.ml).material
     if any(pour.material.removed is not None for pour in mix.pours):
-        raise ConflictError("a pot of this mix was taken off the shelf: bring it back first")
+        raise ConflictError("a tin of this mix was taken off the shelf: bring it back first")
     recipe = assess_mix(session, mix, [light("window")])
     taken = {row.name for row in material_rows(session)}
     name = next(n for n in (mix.name, *(f"{mix.name} {i}" for i in range(2, 500))) if n not in taken)

@@ -196,7 +196,7 @@ def _from_chips(session: Session, row: PhotoRow, folder: PhotoFolder, lighting: 
     shelf, letters = fitted_shelf(session), levels(session)
     for chip in lighting.chips:
         if get_material(session, chip.key).removed is not None:
-            raise UnfitError(f"the pot {chip.key!r} was taken off the shelf: choose chips of pots that stand there")
+            raise UnfitError(f"the tin {chip.key!r} was taken off the shelf: choose chips of tins that stand there")
     patches = [_patch(row, folder, _area(row, chip.area)) for chip in lighting.chips]
     XYZ = np.array([R_to_XYZ(masstone(shelf, chip.key)) for chip in lighting.chips])
     known_to = chips_known_to([letters[chip.key] for chip in lighting.chips])

@@ -23,7 +23,7 @@ from jug_mingle.core.recipes.assessment import DRAWS, Recipe, assess
 from jug_mingle.core.recipes.wishes import Target
 from jug_mingle.services.pieces import ground_named, piece_rows
 from jug_mingle.services.shelf_fit import fitted_shelf
-from jug_mingle.store.models import MixRow, PotRow, TargetRow
+from jug_mingle.store.models import BatchRow, MixRow, TargetRow
 
 FILLED_IN: Final = "filled in"
 """Mark of a prediction that was made later than its mix, for one that was kept before predictions were."""
@@ -36,21 +36,21 @@ def pours_of(row: MixRow) -> tuple[Pour, ...]:
     return tuple(Pour(key=pour.material.key, parts=pour.parts, ml=pour.ml) for pour in row.pours)
 
 
-def poured_of(row: PotRow) -> dict[str, float]:
-    """Return what is in the jug of each pot. [ml]"""
+def poured_of(row: BatchRow) -> dict[str, float]:
+    """Return what is in the jug of each tin. [ml]"""
     found: dict[str, float] = {}
     for made in row.made:
         found[made.material.key] = found.get(made.material.key, 0.0) + made.ml
     return found
 
 
-def pour_error_of(row: PotRow) -> float:
-    """Return the relative error of the worst of a pot's pours; ValueError of an empty one."""
+def pour_error_of(row: BatchRow) -> float:
+    """Return the relative error of the worst of a batch's pours; ValueError of an empty one."""
     return max(POUR_ERROR[made.how] for made in row.made)
 
 
 def as_pours(ml: Mapping[str, float]) -> tuple[Pour, ...]:
-    """Return amounts by the key of their pot [ml] as the core takes them."""
+    """Return amounts by the key of their tin [ml] as the core takes them."""
     return tuple(Pour(key=key, parts=1, ml=amount) for key, amount in ml.items())
 
 
@@ -149,8 +149,8 @@ def keep_prediction(session: Session, row: MixRow, *, at: str = "kept") -> None:
     session.flush()
 
 
-def keep_prediction_of_pot(session: Session, row: PotRow, *, at: str = "poured") -> None:
-    """Store with a pot what is predicted of what is in it; nothing of an empty one."""
+def keep_prediction_of_batch(session: Session, row: BatchRow, *, at: str = "poured") -> None:
+    """Store with a batch what is predicted of what is in it; nothing of an empty one."""
     if not row.made:
         row.predicted = None
         return
@@ -165,11 +165,11 @@ def keep_prediction_of_pot(session: Session, row: PotRow, *, at: str = "poured")
 
 
 def fill_in(session: Session) -> int:
-    """Give the mixes and pots that were kept without a prediction that of today, marked so; return how many."""
+    """Give the mixes and batches that were kept without a prediction that of today, marked so; return how many."""
     mixes = session.scalars(select(MixRow).where(MixRow.predicted.is_(None))).all()
     for mix in mixes:
         keep_prediction(session, mix, at=FILLED_IN)
-    pots = [pot for pot in session.scalars(select(PotRow).where(PotRow.predicted.is_(None))) if pot.made]
-    for pot in pots:
-        keep_prediction_of_pot(session, pot, at=FILLED_IN)
-    return len(mixes) + len(pots)
+    batches = [batch for batch in session.scalars(select(BatchRow).where(BatchRow.predicted.is_(None))) if batch.made]
+    for batch in batches:
+        keep_prediction_of_batch(session, batch, at=FILLED_IN)
+    return len(mixes) + len(batches)

@@ -37,7 +37,7 @@ _MOST_PARTS: Final = 48
 
 
 def look_of(shelf: Shelf, key: str) -> FloatArray:
-    """Return how a pot looks dried, for a swatch."""
+    """Return how a tin looks dried, for a swatch."""
     return np.clip(masstone(shelf, key), 0.0, 1.0)
 
 
@@ -177,7 +177,7 @@ def _how(layer: Layer) -> str:
 
 
 def _wait(session: Session, layer: Layer, colours: Sequence[str]) -> str:
-    """Return the wait after each coat of a layer: of the pots that are in it, by their labels or their kinds."""
+    """Return the wait after each coat of a layer: of the tins that are in it, by their labels or their kinds."""
     if layer.of.act == "reveal":
         return "none"
     handlings = [one for colour in colours or [layer.kind] for one in finish_resolver.handlings_of(session, colour)]

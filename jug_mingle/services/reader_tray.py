@@ -22,7 +22,7 @@ from jug_mingle.services.shelf_fit import fitted_shelf
 from jug_mingle.store.models import DeviceReadingRow, MixRow
 
 Truth = Mapping[str, Optics]
-"""The true optics of pots by key, where a demonstration knows them."""
+"""The true optics of tins by key, where a demonstration knows them."""
 
 
 def read_sample(session: Session, reader: ColourReader, *, sample: str) -> DeviceReadingRow:
@@ -43,9 +43,9 @@ Sample = Callable[[], FloatArray]
 
 def tray(session: Session, truth: Truth, extra: Mapping[str, FloatArray]) -> dict[str, Sample]:
     """Return the virtual samples of the stand-in reader, each as what gives its reflectance: what a demonstration lays
-    there, dried pots, tints of them with four parts of white, and dried mixes.
+    there, dried tins, tints of them with four parts of white, and dried mixes.
 
-    A pot whose truth is known reads as it truly is; of any other the program's own best guess is all there is.
+    A tin whose truth is known reads as it truly is; of any other the program's own best guess is all there is.
     """
     shelf = fitted_shelf(session)
     found: dict[str, Sample] = {name: partial(np.asarray, R) for name, R in extra.items()}

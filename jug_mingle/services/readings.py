@@ -29,7 +29,7 @@ def add_reading(
     light_name: str = "window",
     about: Mapping[str, Any] | None = None,
 ) -> ReadingRow:
-    """Store evidence about the materials of one pot; UnfitError when it cannot be what it is said to be."""
+    """Store evidence about the materials of one tin or mix; UnfitError when it cannot be what it is said to be."""
     row = ReadingRow(
         how=how,
         noise=noise,
@@ -134,5 +134,5 @@ def to_reading(row: ReadingRow) -> Reading | Hiding:
 
 
 def readings_of(session: Session, key: str) -> list[ReadingRow]:
-    """Return the readings in which a pot had a part, oldest first."""
+    """Return the readings in which a tin had a part, oldest first."""
     return [row for row in reading_rows(session) if key in {part.material.key for part in row.volumes}]

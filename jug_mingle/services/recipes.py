@@ -30,7 +30,7 @@ from jug_mingle.services.targets import get_target
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class PourAsked:
-    """What is to be poured of one pot."""
+    """What is to be poured of one tin."""
 
     material: str
     parts: int
@@ -64,7 +64,7 @@ def recipes_for(
     shelf = fitted_shelf(session)
     away = {material.key for material in shelf.materials} - keys_on_shelf(session)
     if gone := sorted(away & set(use)):
-        raise UnfitError(f"there is no pot {gone[0]!r} on the shelf")
+        raise UnfitError(f"there is no tin {gone[0]!r} on the shelf")
     avoid = (*avoid, *sorted(away - set(avoid)))
     try:
         wishes = Wishes(
@@ -86,7 +86,7 @@ def telling_swatch(session: Session, pours: Sequence[PourAsked]) -> NextSwatch |
     no white to make tints with."""
     shelf, there = fitted_shelf(session), keys_on_shelf(session)
     if missing := [pour.material for pour in pours if pour.material not in there]:
-        raise NotFoundError(f"there is no pot {missing[0]!r} on the shelf")
+        raise NotFoundError(f"there is no tin {missing[0]!r} on the shelf")
     white = white_of(shelf, there)
     if white is None:
         return None
@@ -98,12 +98,12 @@ __all__ = ["Beside", "PourAsked", "explanation_of", "set_beside", "try_by_hand"]
 
 
 def _checked(session: Session, shelf: Shelf, asked: Sequence[PourAsked]) -> list[Pour]:
-    """Return pours whose pots stand on the shelf and may stand in one jug; UnfitError says why they may not."""
+    """Return pours whose tins stand on the shelf and may stand in one jug; UnfitError says why they may not."""
     there = keys_on_shelf(session)
     if gone := [pour.material for pour in asked if pour.material not in there]:
-        raise NotFoundError(f"there is no pot {gone[0]!r} on the shelf")
+        raise NotFoundError(f"there is no tin {gone[0]!r} on the shelf")
     if len({pour.material for pour in asked}) != len(asked):
-        raise UnfitError("a pot stands twice in this recipe: add its amounts up")
+        raise UnfitError("a tin stands twice in this recipe: add its amounts up")
     if reason := may_mix([shelf.materials[shelf.index(pour.material)] for pour in asked]):
         raise UnfitError(reason)
     return [Pour(key=pour.material, parts=pour.parts, ml=pour.ml) for pour in asked]

@@ -28,8 +28,8 @@ _MOST = 4
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class PotOfMix:
-    """A pot of a past mix, what the new batch takes of it, and whether it can give that. [ml]"""
+class TinOfMix:
+    """A tin of a past mix, what the new batch takes of it, and whether it can give that. [ml]"""
 
     key: str
     name: str
@@ -48,19 +48,19 @@ class Remix:
         The colour it had: its newest dried strip, or else what is predicted of it. [0..1]
     seen : bool
         Whether that is a dried strip.
-    pots : list of PotOfMix
+    pots : list of TinOfMix
         In pouring order.
     same : Recipe or None
-        The same ratio; None where a pot is gone or holds too little.
+        The same ratio; None where a tin is gone or holds too little.
     substitutes : list of Recipe
-        The nearest recipes with as many of the old pots as can still be had.
+        The nearest recipes with as many of the old tins as can still be had.
     """
 
     mix: MixRow
     shelf: Shelf
     R: FloatArray
     seen: bool
-    pots: list[PotOfMix]
+    pots: list[TinOfMix]
     same: Recipe | None
     substitutes: list[Recipe]
 
@@ -83,7 +83,7 @@ def colour_of(session: Session, shelf: Shelf, mix: MixRow) -> tuple[FloatArray, 
 
 
 def remix(session: Session, mix_id: int, *, batch: float, tool_key: str, lights: Sequence[Light]) -> Remix:
-    """Return a past mix at a new size, from the same pots, and from others where one is gone or holds too little.
+    """Return a past mix at a new size, from the same tins, and from others where one is gone or holds too little.
 
     Raises
     ------
@@ -95,14 +95,14 @@ def remix(session: Session, mix_id: int, *, batch: float, tool_key: str, lights:
     target = Target(R=R, lights=tuple(lights))
     planned = sum(pour.ml for pour in mix.pours)
     scaled = tuple(Pour(key=p.key, parts=p.parts, ml=p.ml * batch / planned) for p in pours_of(mix))
-    pots = [_pot(shelf, there, pour) for pour in scaled]
-    missing = [pot for pot in pots if pot.state != "there"]
+    tins = [_tin(shelf, there, pour) for pour in scaled]
+    missing = [tin for tin in tins if tin.state != "there"]
     try:
         measured = tool(tool_key)
         wishes = Wishes(
-            batch=batch, tool=measured, parts=24, most_pots=min(_MOST, max(2, len(pots))),
-            avoid=tuple(sorted({m.key for m in shelf.materials} - there | {pot.key for pot in missing})),
-            use=tuple(pot.key for pot in pots if pot.state == "there")[: _MOST - 1],
+            batch=batch, tool=measured, parts=24, most_pots=min(_MOST, max(2, len(tins))),
+            avoid=tuple(sorted({m.key for m in shelf.materials} - there | {tin.key for tin in missing})),
+            use=tuple(tin.key for tin in tins if tin.state == "there")[: _MOST - 1],
         )  # fmt: skip
     except ValueError as error:
         raise UnfitError(str(error)) from error
@@ -110,22 +110,22 @@ def remix(session: Session, mix_id: int, *, batch: float, tool_key: str, lights:
     if not missing:
         same = assess(shelf, target, [scaled], pour_error=measured.error, draws=shelf.draw(DRAWS))[0]
     return Remix(
-        mix=mix, shelf=shelf, R=R, seen=seen, pots=pots, same=same,
+        mix=mix, shelf=shelf, R=R, seen=seen, pots=tins, same=same,
         substitutes=_substitutes(shelf, target, wishes) if missing else [],
     )  # fmt: skip
 
 
-def _pot(shelf: Shelf, there: set[str], pour: Pour) -> PotOfMix:
+def _tin(shelf: Shelf, there: set[str], pour: Pour) -> TinOfMix:
     material = shelf.materials[shelf.index(pour.key)]
     gone = pour.key not in there
     state: Literal["there", "short", "gone"] = "gone" if gone else "short" if material.left < pour.ml else "there"
-    return PotOfMix(
+    return TinOfMix(
         key=pour.key, name=material.name, ml=pour.ml, left=0.0 if gone else max(0.0, material.left), state=state
     )
 
 
 def _substitutes(shelf: Shelf, target: Target, wishes: Wishes) -> list[Recipe]:
-    """Return recipes with the old pots that are left first; where those give nothing, from the whole shelf."""
+    """Return recipes with the old tins that are left first; where those give nothing, from the whole shelf."""
     free = Wishes(
         batch=wishes.batch, tool=wishes.tool, parts=wishes.parts, avoid=wishes.avoid, most_pots=wishes.most_pots
     )
@@ -145,9 +145,9 @@ def _substitutes(shelf: Shelf, target: Target, wishes: Wishes) -> list[Recipe]:
 
 
 def missing_words(found: Remix) -> str:
-    """Say which pots of a past mix are gone, or hold too little."""
-    gone = [pot.name for pot in found.pots if pot.state == "gone"]
-    short = [f"{pot.name} ({pot.left:.0f} of {pot.ml:.0f} ml)" for pot in found.pots if pot.state == "short"]
+    """Say which tins of a past mix are gone, or hold too little."""
+    gone = [tin.name for tin in found.pots if tin.state == "gone"]
+    short = [f"{tin.name} ({tin.left:.0f} of {tin.ml:.0f} ml)" for tin in found.pots if tin.state == "short"]
     said = []
     if gone:
         said.append(f"{' and '.join(gone)} {'is' if len(gone) == 1 else 'are'} no longer on the shelf.")

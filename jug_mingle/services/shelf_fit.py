@@ -26,7 +26,7 @@ _READ: Final = ("id", "noise", "light", "veil", "pour_error", "thickness_error",
 def fitted_shelf(session: Session, *, without: int | None = None) -> Shelf:
     """Return all materials with their optics, fitted to all readings; kept until either changes.
 
-    Pots that were taken off the shelf are among them, since mixes of them still stand with their jobs; `standing` says
+    Tins that were taken off the shelf are among them, since mixes of them still stand with their jobs; `standing` says
     which may be poured. What is left and what it cost are of today, and do not make the fit anew.
     """
     rows = material_rows(session, removed=True)

@@ -32,12 +32,12 @@ class Match:
 
 
 def match_target(
-    *, target: str, shelf_file: Path, pots: int, batch: float, tool_key: str, light_names: list[str]
+    *, target: str, shelf_file: Path, tins: int, batch: float, tool_key: str, light_names: list[str]
 ) -> Match:
     """Return recipes for a target as written; ValueError says what is wrong with what was given."""
     shelf = read_shelf(shelf_file)
     wanted = Target(R=parse_target(target), lights=tuple(light(name) for name in light_names))
-    wishes = Wishes(batch=batch, tool=tool(tool_key), most_pots=pots)
+    wishes = Wishes(batch=batch, tool=tool(tool_key), most_pots=tins)
     recipes = find_recipes(shelf, wanted, wishes)
     best = min(recipes, key=lambda recipe: recipe.worst)
     lack = what_is_lacking(shelf, wanted, wishes, best.pours) if best.worst >= OUT_OF_REACH else None
@@ -80,7 +80,7 @@ def to_text(found: Match) -> str:
         parts = " + ".join(f"{pour.parts} {names[pour.key]}" for pour in recipe.pours)
         amounts = ", ".join(f"{pour.ml:.1f} ml {names[pour.key]}" for pour in recipe.pours)
         lines.append(
-            f"{len(recipe.pours)} pot{'s' if len(recipe.pours) > 1 else ''}: {parts}\n"
+            f"{len(recipe.pours)} tin{'s' if len(recipe.pours) > 1 else ''}: {parts}\n"
             f"    {difference_words(recipe.expected)}: {likely_words(recipe.expected, recipe.low, recipe.high)}\n"
             f"    {amounts}"
         )

@@ -9,7 +9,7 @@ from jug_mingle.core.evidence.readings import Swatch
 from jug_mingle.core.optics.film import R_body
 from jug_mingle.core.optics.grounds import ground
 from jug_mingle.errors import UnfitError
-from jug_mingle.formats.shelf_csv import PotRow, ShelfCsv, ShelfCsvError, read_shelf_csv, write_shelf_csv
+from jug_mingle.formats.shelf_csv import ShelfCsv, ShelfCsvError, TinRow, read_shelf_csv, write_shelf_csv
 from jug_mingle.services.materials import add_material, material_rows, to_material
 from jug_mingle.services.readings import add_reading, check_readings
 from jug_mingle.services.shelf_fit import fitted_shelf
@@ -17,19 +17,19 @@ from jug_mingle.store.models import MaterialRow
 
 
 def write_table(session: Session) -> bytes:
-    """Return all pots as CSV."""
+    """Return all tins as CSV."""
     shelf, rows = fitted_shelf(session), []
     for row in material_rows(session):
-        pot: dict[str, object] = {
+        tin: dict[str, object] = {
             "name": row.name, "kind": row.kind, "left_ml": row.left_ml, "full_ml": row.full_ml, "price": row.price,
             "opened": row.opened, "place": row.place, "use_up": row.use_up, "volume_solids": row.volume_solids,
             "density": row.density, "spread_rate": row.spread_rate, "sheen": row.sheen, "notes": row.notes,
         }  # fmt: skip
         if to_material(row).kind.optical in ("hiding", "transparent"):
             Lab = R_to_Lab(masstone(shelf, row.key).clip(0.0, 1.0))
-            pot |= dict(zip(("L", "a", "b"), (round(float(x), 2) for x in Lab), strict=True))
-            pot["hex"] = sRGB_to_hex(XYZ_to_sRGB(Lab_to_XYZ(Lab)))
-        rows.append(pot)
+            tin |= dict(zip(("L", "a", "b"), (round(float(x), 2) for x in Lab), strict=True))
+            tin["hex"] = sRGB_to_hex(XYZ_to_sRGB(Lab_to_XYZ(Lab)))
+        rows.append(tin)
     return write_shelf_csv(rows)
 
 
@@ -46,20 +46,20 @@ def take_table(session: Session, data: bytes) -> list[MaterialRow]:
     found = check_table(session, data)
     if not found.good:
         raise UnfitError("there is no row in this file that can be taken")
-    rows = [_added(session, pot) for pot in found.good]
+    rows = [_added(session, tin) for tin in found.good]
     check_readings(session)
     return rows
 
 
-def _added(session: Session, pot: PotRow) -> MaterialRow:
-    numbers = dict(pot.numbers)
+def _added(session: Session, tin: TinRow) -> MaterialRow:
+    numbers = dict(tin.numbers)
     row = add_material(
-        session, name=pot.name, kind=pot.kind, left_ml=numbers.pop("left_ml", numbers.get("full_ml", 500.0)),
-        full_ml=numbers.pop("full_ml", None), price=numbers.pop("price", 0.0), opened=pot.opened, place=pot.place,
-        use_up=pot.use_up, sheen=pot.sheen, notes=pot.notes, **numbers,  # type: ignore[arg-type]
+        session, name=tin.name, kind=tin.kind, left_ml=numbers.pop("left_ml", numbers.get("full_ml", 500.0)),
+        full_ml=numbers.pop("full_ml", None), price=numbers.pop("price", 0.0), opened=tin.opened, place=tin.place,
+        use_up=tin.use_up, sheen=tin.sheen, notes=tin.notes, **numbers,  # type: ignore[arg-type]
     )  # fmt: skip
     material = to_material(row)
-    if pot.Lab is None or material.kind.optical not in ("hiding", "transparent"):
+    if tin.Lab is None or material.kind.optical not in ("hiding", "transparent"):
         return row
     paper = ground("paper")
     film = (
@@ -67,6 +67,6 @@ def _added(session: Session, pot: PotRow) -> MaterialRow:
     )
     add_reading(
         session, how="label", noise=NOISE["label"], volumes=[(row, 1.0)], veil=material.veil,
-        swatches=[Swatch(seen=list(pot.Lab), **film)], about={"name": "from a table"},  # type: ignore[arg-type]
+        swatches=[Swatch(seen=list(tin.Lab), **film)], about={"name": "from a table"},  # type: ignore[arg-type]
     )  # fmt: skip
     return row

@@ -24,15 +24,15 @@ from jug_mingle.services.mixes import get_mix
 from jug_mingle.services.predictions import as_pours, pour_error_of, poured_of
 from jug_mingle.services.readings import add_reading, check_readings
 from jug_mingle.services.shelf_fit import fitted_shelf
-from jug_mingle.store.models import PotRow, ReadingRow, StripRow, TargetRow, now
+from jug_mingle.store.models import BatchRow, ReadingRow, StripRow, TargetRow, now
 
 
-def dry_minutes(row: PotRow) -> float:
-    """Return how long a strip of this pot usually takes to dry. [minutes]"""
+def dry_minutes(row: BatchRow) -> float:
+    """Return how long a strip of this batch usually takes to dry. [minutes]"""
     return strip_dry_minutes(kind_of(made.material.kind) for made in row.made)
 
 
-def paint_strip(session: Session, pot_id: int) -> PotRow:
+def paint_strip(session: Session, pot_id: int) -> BatchRow:
     """A strip was painted: from now on it dries."""
     row = get_batch(session, pot_id)
     if not row.made:
@@ -65,7 +65,7 @@ class Verdict:
 
 
 def read_strip(session: Session, pot_id: int, colour: Colour, *, anyway: bool, notes: str = "") -> StripRow:
-    """Take a dried strip's colour: it joins the fit of all paints in the pot. `verdict_now` tells what it says.
+    """Take a dried strip's colour: it joins the fit of all paints in the batch. `verdict_now` tells what it says.
 
     Raises
     ------
@@ -108,7 +108,7 @@ def read_strip(session: Session, pot_id: int, colour: Colour, *, anyway: bool, n
     return strip
 
 
-def _judged(session: Session, row: PotRow, strip: StripRow) -> tuple[float | None, bool]:
+def _judged(session: Session, row: BatchRow, strip: StripRow) -> tuple[float | None, bool]:
     wanted = session.get(TargetRow, get_mix(session, row.mix_id).target_id or 0)
     if wanted is None:
         return None, False
@@ -117,7 +117,7 @@ def _judged(session: Session, row: PotRow, strip: StripRow) -> tuple[float | Non
 
 
 def newest_strip(session: Session, pot_id: int) -> StripRow | None:
-    """Return the newest strip of a pot that the shelf still learns from; nothing where there is none."""
+    """Return the newest strip of a batch that the shelf still learns from; nothing where there is none."""
     return session.scalar(
         select(StripRow)
         .join(ReadingRow, StripRow.reading_id == ReadingRow.id)
@@ -127,7 +127,7 @@ def newest_strip(session: Session, pot_id: int) -> StripRow | None:
 
 
 def verdict_now(session: Session, pot_id: int, *, before: Shelf | None = None) -> Verdict | None:
-    """Return what the newest strip said of what is in the pot now; nothing where more was poured since.
+    """Return what the newest strip said of what is in the batch now; nothing where more was poured since.
 
     `before` is the shelf as it was fitted before that strip was read, to tell what was learnt.
     """

@@ -52,18 +52,18 @@ def add_offcut(
     Raises
     ------
     UnfitError
-        If neither a mix nor a pot, or both, are on it, or a field of a board was not wiped.
+        If neither a mix nor a tin, or both, are on it, or a field of a board was not wiped.
     ConflictError
         If the board holds another stain or another wood, or has a field of that wait already.
     """
     get_job(session, job_id)
     if (mix_id is None) == (material is None):
-        raise UnfitError("say what is on the offcut: one of the jugs, or one pot from the shelf")
+        raise UnfitError("say what is on the offcut: one of the jugs, or one tin from the shelf")
     if mix_id is not None and get_mix(session, mix_id).job_id != job_id:
         raise UnfitError(f"mix {mix_id} belongs to another job")
-    pot = None if material is None else get_material(session, material)
+    tin = None if material is None else get_material(session, material)
     row = StripRow(
-        job_id=job_id, pot_id=None, mix_id=mix_id, material_id=None if pot is None else pot.id, reading_id=None,
+        job_id=job_id, pot_id=None, mix_id=mix_id, material_id=None if tin is None else tin.id, reading_id=None,
         photo_id=colour.photo_id, R=colour.R.tolist(), ground=ground, coats=coats, wiped_after=wiped_after,
         board=board, notes=notes, removed=None,
     )  # fmt: skip

@@ -33,8 +33,8 @@ def colours_of(session: Session, folder: PhotoFolder, test: TestIn) -> list[Colo
 
 
 def add_test(session: Session, *, key: str, test: TestIn, colours: Sequence[Colour]) -> ReadingRow:
-    """Keep a test of a pot as a reading, with its `colours_of`; UnfitError when it cannot be true or does not suit the
-    pot."""
+    """Keep a test of a tin as a reading, with its `colours_of`; UnfitError when it cannot be true or does not suit the
+    tin."""
     row = get_material(session, key)
     optical = to_material(row).kind.optical
     if optical not in ("hiding", "transparent"):
@@ -83,7 +83,7 @@ def _kept(session: Session, row: MaterialRow, test: TestIn, colours: Sequence[Co
 def _kept_tint(session: Session, row: MaterialRow, test: TintIn, colour: Colour) -> ReadingRow:
     white = get_material(session, test.white)
     if white.id == row.id or (why := may_mix([to_material(row), to_material(white)])):
-        raise UnfitError(f"a tint needs a white to mix with: {why if white.id != row.id else 'not the pot itself'}")
+        raise UnfitError(f"a tint needs a white to mix with: {why if white.id != row.id else 'not the tin itself'}")
     return add_reading(
         session, how=colour.how, noise=colour.noise, volumes=[(row, 1.0), (white, test.parts_white)],
         veil=mixed_veil([to_material(row), to_material(white)], [1.0, test.parts_white]), swatches=[_swatch(colour)],
@@ -117,6 +117,6 @@ def _swatch(colour: Colour, *, X: float = np.inf, R_g: FloatArray | None = None)
 
 
 def first_colour(session: Session, row: MaterialRow, colour: Colour) -> None:
-    """Keep the colour that a new pot was added with."""
+    """Keep the colour that a new tin was added with."""
     if to_material(row).kind.optical in ("hiding", "transparent"):
         _kept_alone(session, row, colour)

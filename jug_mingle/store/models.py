@@ -75,7 +75,7 @@ class JobRow(Row):
 
 
 class MaterialRow(Row):
-    """A pot on the shelf; empty columns take the kind's default."""
+    """A tin on the shelf; empty columns take the kind's default."""
 
     __tablename__ = "material"
     __table_args__ = (CheckConstraint("left_ml >= 0", name="left_not_negative"),)
@@ -97,12 +97,12 @@ class MaterialRow(Row):
     notes: Mapped[str] = mapped_column(String(2000), default="", server_default="")
     use_up: Mapped[bool] = mapped_column(default=False, server_default="0")
     made: Mapped[dict[str, Any] | None]
-    """Of a mixed pot: the mix it was, its pours, and the pot life that follows."""
+    """Of what was mixed: the mix it was, its pours, and the pot life that follows."""
     removed: Mapped[datetime | None]
 
 
 class ReadingRow(Row):
-    """Evidence about one or several materials in one pot: dried patches and how they were read."""
+    """Evidence about one or several materials, mixed: dried patches and how they were read."""
 
     __tablename__ = "reading"
 
@@ -123,7 +123,7 @@ class ReadingRow(Row):
 
 
 class ReadingVolumeRow(Row):
-    """One material's volume in a reading's pot."""
+    """One material's volume in what was read."""
 
     __tablename__ = "reading_volume"
 
@@ -189,7 +189,7 @@ class MixRow(Row):
 
 
 class PourRow(Row):
-    """One pot's share of a mix, in pouring order."""
+    """One tin's share of a mix, in pouring order."""
 
     __tablename__ = "pour"
     __table_args__ = (UniqueConstraint("mix_id", "place"), CheckConstraint("ml > 0", name="ml_positive"))
@@ -202,7 +202,7 @@ class PourRow(Row):
     material: Mapped[MaterialRow] = relationship(lazy="joined")
 
 
-class PotRow(Row):
+class BatchRow(Row):
     """A mix being poured, or poured: one batch in one jug."""
 
     __tablename__ = "pot"
@@ -233,7 +233,7 @@ class PourMadeRow(Row):
     place: Mapped[int]
     ml: Mapped[float]
     taken: Mapped[float]
-    """What the pot on the shelf was said to lose by it; less than poured where it was said to hold less. [ml]"""
+    """What the tin on the shelf was said to lose by it; less than poured where it was said to hold less. [ml]"""
     how: Mapped[str] = mapped_column(String(20))
     material: Mapped[MaterialRow] = relationship(lazy="joined")
 
@@ -246,7 +246,7 @@ class StripRow(Row):
     job_id: Mapped[int] = mapped_column(ForeignKey("job.id", ondelete="CASCADE"), index=True)
     pot_id: Mapped[int | None] = mapped_column(ForeignKey("pot.id", ondelete="CASCADE"), index=True)
     mix_id: Mapped[int | None] = mapped_column(ForeignKey("mix.id", ondelete="CASCADE"), index=True)
-    """The mix that is on it, or else `material_id`, a pot as it is."""
+    """The mix that is on it, or else `material_id`, a tin as it is."""
     material_id: Mapped[int | None] = mapped_column(ForeignKey("material.id", ondelete="CASCADE"), index=True)
     reading_id: Mapped[int | None] = mapped_column(ForeignKey("reading.id", ondelete="SET NULL"))
     photo_id: Mapped[int | None] = mapped_column(ForeignKey("photo.id", ondelete="SET NULL"))

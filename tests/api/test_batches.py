@@ -25,7 +25,7 @@ from tests.soak import rounds
 
 class BenchCase(DemoCase):
     def begin(self, jug: str | None = None) -> dict[str, Any]:
-        """Begin a fresh pot of the job's first mix."""
+        """Begin a fresh batch of the job's first mix."""
         mix = self.client.post("/api/jobs/1/mixes", json=self.body()).json()
         answer = self.client.post(f"/api/mixes/{mix['id']}/pots", json={"jug": jug})
         self.assertEqual(answer.status_code, 201, answer.text)
@@ -99,11 +99,11 @@ class PourTest(BenchCase):
         self.refused(self.pour(pot, ml=-3), 422, "ml")
         self.refused(self.client.post("/api/mixes/1/pots", json={"jug": "paper cup"}), 422, "take a larger one")
         self.refused(self.client.post("/api/mixes/1/pots", json={"jug": "thimble"}), 422, "no jug")
-        self.refused(self.client.get("/api/pots/999"), 404, "no pot")
+        self.refused(self.client.get("/api/pots/999"), 404, "no batch")
         self.refused(self.client.post(f"/api/pots/{pot['id']}/strip-painted"), 409, "nothing was poured")
 
     def test_jugs_of_ones_own(self) -> None:
-        """A jug measured, and one known by pouring water, hold what they should; the pot moves into it; nonsense is
+        """A jug measured, and one known by pouring water, hold what they should; the batch moves into it; nonsense is
         refused."""
         straight = {"name": "my tin", "bottom": 100, "height": 150}
         self.assertAlmostEqual(self.client.post("/api/jugs", json=straight).json()["capacity"], 1178.1, places=1)
@@ -129,7 +129,7 @@ class PourTest(BenchCase):
         self.refused(self.client.put(f"/api/pots/{full['id']}/jug", json=cup), 422, "take a larger one")
 
     def test_goes_on(self) -> None:
-        """A pot that is being poured is found again, as after a reload."""
+        """A batch that is being poured is found again, as after a reload."""
         pot = self.begin()
         self.pour(pot)
         again = self.client.post(f"/api/mixes/{pot['mix_id']}/pots", json={}).json()
@@ -165,7 +165,7 @@ class StripTest(BenchCase):
         self.assertEqual(self.read(pot, 2).status_code, 201)
 
     def test_more_was_poured_meanwhile(self) -> None:
-        """A strip whose pot changed before it was answered is kept, and that it tells nothing now is said."""
+        """A strip whose batch changed before it was answered is kept, and that it tells nothing now is said."""
         pot = self.filled()
         with patch("jug_mingle.services.strip_readings.verdict_now", return_value=None):
             self.refused(self.read(pot, 2), 409, "the strip is kept")
@@ -218,7 +218,7 @@ class StripTest(BenchCase):
         for _ in pours:
             now = self.pour(now).json()
         self.assertIsNone(self.client.get(verdict).json())
-        self.refused(self.client.get("/api/pots/99/verdict"), 404, "no pot")
+        self.refused(self.client.get("/api/pots/99/verdict"), 404, "no batch")
 
     def test_rescue_needs_a_strip(self) -> None:
         self.refused(self.client.get(f"/api/pots/{self.filled()['id']}/rescue"), 409, "read a dried strip")
@@ -245,7 +245,7 @@ class PrintTest(BenchCase):
         self.assertGreaterEqual(made, 6)
         self.refused(self.client.post("/api/preparations/soup", json={"cast": {}}), 404, "no preparation")
         self.refused(
-            self.client.post("/api/preparations/wash", json={"cast": {"paint": "mill-pond"}}), 422, "no pot plays"
+            self.client.post("/api/preparations/wash", json={"cast": {"paint": "mill-pond"}}), 422, "no tin plays"
         )
 
     def test_why_and_by_hand(self) -> None:

@@ -50,7 +50,7 @@ class OffcutTest(BenchCase):
     def test_refused(self) -> None:
         self.refused(self.keep(material=None), 422, "say what is on the offcut")
         self.refused(self.keep(mix_id=1), 422, "say what is on the offcut")
-        self.refused(self.keep(material="moon-dust"), 404, "no pot")
+        self.refused(self.keep(material="moon-dust"), 404, "no tin")
         self.refused(self.keep(wiped_after=-2), 422, "wiped_after")
         self.refused(self.keep(coats=0), 422, "coats")
         self.refused(self.keep(colour=typed("mauve-ish")), 422, "mauve-ish")
@@ -179,7 +179,7 @@ class BesideTest(DemoCase):
         ask = {"first": [{"material": "soot", "parts": 1, "ml": 5}], "second": []}
         self.refused(self.client.post("/api/targets/1/beside", json=ask), 422, "second")
         ask["second"] = ask["first"]
-        self.refused(self.client.post("/api/targets/1/beside", json=ask), 404, "no pot 'soot'")
+        self.refused(self.client.post("/api/targets/1/beside", json=ask), 404, "no tin 'soot'")
 
 
 class SpoilingTest(DemoCase):

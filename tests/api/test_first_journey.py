@@ -159,7 +159,7 @@ class BadInputTest(DemoCase):
             ({"batch": 1e9}, 422, "from 1 to 20000 ml"),
             ({"batch": 2, "tool": "spoons"}, 422, "too coarse"),
             ({"most_pots": 9}, 422, "most_pots"),
-            ({"use": ["no-such-pot"]}, 422, "no pot"),
+            ({"use": ["no-such-pot"]}, 422, "no tin"),
             ({"use": ["grey-primer"]}, 409, "no colour to mix with"),
             ({"lights": ["moon"]}, 422, "lights"),
             ({"batch": 19_000}, 409, "too little is left"),
@@ -173,7 +173,7 @@ class BadInputTest(DemoCase):
         pour = {"material": "tide-line", "parts": 1, "ml": 100.0}
         mix = {"name": "m", "batch": 100, "pours": [pour]}
         for changes, status, words in (
-            ({"pours": [{**pour, "material": "gone"}]}, 404, "no pot"),
+            ({"pours": [{**pour, "material": "gone"}]}, 404, "no tin"),
             ({"pours": []}, 422, "pours"),
             ({"pours": [{**pour, "ml": -1}]}, 422, "ml"),
             ({"target_id": NOWHERE}, 404, "no target"),
@@ -186,12 +186,12 @@ class BadInputTest(DemoCase):
 
 class EmptyShelfTest(DemoCase):
     def test_says_what_to_do(self) -> None:
-        """With nothing on the shelf a recipe cannot be found, and the answer says to add a pot."""
+        """With nothing on the shelf a recipe cannot be found, and the answer says to add a tin."""
         context = self.client.app.state.context  # type: ignore[attr-defined]
         with context.database.write.begin() as session:
             for table in ("pour", "reading_volume", "reading", "material"):
                 session.execute(text(f"DELETE FROM {table}"))
-        self.refused(self.client.post("/api/targets/1/recipes", json={}), 409, "add a pot")
+        self.refused(self.client.post("/api/targets/1/recipes", json={}), 409, "add a tin")
         self.assertEqual(self.client.get("/api/shelf").json(), [])
 
 

@@ -79,7 +79,7 @@ class FormsTest(FreshCase):
 
 class LayersTakeTest(FreshCase):
     def test_pots_of_its_kind(self) -> None:
-        """Each layer says which kinds it takes: primers for a primer, clear ones too; every pot but helpers has one."""
+        """Each layer says which kinds it takes: primers for a primer, clear ones too; every tin but helpers has one."""
         kinds = {one["key"]: one for one in self.client.get("/api/lookbook").json()["kinds"]}
         self.assertEqual(set(kinds["primer"]["takes"]), {"primer", "bonding_primer", "clear_primer", "crackle_gesso"})
         for layer, kind in (("sealer", "clear_coat"), ("oil", "oil"), ("wax", "tinting_wax"), ("glaze", "glaze")):

@@ -1,4 +1,4 @@
-"""The shelf over HTTP: pots in, known better, out again; tables; the reader and the scale."""
+"""The shelf over HTTP: tins in, known better, out again; tables; the reader and the scale."""
 
 import io
 import time
@@ -8,7 +8,7 @@ from pypdf import PdfReader
 
 from jug_mingle.core.colour.difference import delta_E_CIE2000
 from jug_mingle.core.colour.spaces import R_to_Lab
-from jug_mingle.demo.pigments import POTS, true_mix
+from jug_mingle.demo.pigments import TINS, true_mix
 from tests.api.support import DemoCase, from_photo
 from tests.soak import bounded
 
@@ -26,7 +26,7 @@ class PotsTest(DemoCase):
         return made
 
     def test_name_kind_and_colour_are_enough(self) -> None:
-        """A pot so added shows its colour, its letter, and every usual fact with the reason why."""
+        """A tin so added shows its colour, its letter, and every usual fact with the reason why."""
         pot = self.add("Barn door")
         self.assertEqual((pot["key"], pot["level"], pot["family"], pot["base"]), ("barn-door", "A", "brown", "water"))
         for fact in pot["facts"]:
@@ -54,19 +54,19 @@ class PotsTest(DemoCase):
         self.assertFalse(any(fact["own"] for fact in back["facts"]))
 
     def test_off_and_back(self) -> None:
-        """A pot taken off is poured no more, but its mixes still stand; restored, all is as before."""
+        """A tin taken off is poured no more, but its mixes still stand; restored, all is as before."""
         used = self.job()["mixes"][0]["recipe"]["pours"][0]["material"]
         before = self.job()
         self.assertEqual(self.client.delete(f"/api/shelf/{used}").status_code, 204)
         recipes = self.client.post("/api/targets/1/recipes", json={}).json()["recipes"]
         self.assertNotIn(used, {pour["material"] for recipe in recipes for pour in recipe["pours"]})
         self.assertEqual(self.job()["mixes"], before["mixes"])
-        self.refused(self.client.post("/api/targets/1/recipes", json={"use": [used]}), 422, "no pot")
+        self.refused(self.client.post("/api/targets/1/recipes", json={"use": [used]}), 422, "no tin")
         self.assertEqual(self.client.post(f"/api/shelf/{used}/restore").status_code, 204)
         self.assertEqual(self.job(), before)
 
     def test_many_from_one_photo(self) -> None:
-        """Six samples of one photo become six pots, each near its true colour; a wrong one leaves none."""
+        """Six samples of one photo become six tins, each near its true colour; a wrong one leaves none."""
         white = {"method": "white", "area": {"shape": "spot", "x": 220, "y": 600, "radius": 10}}
         pots = [
             {"name": f"Board {n}", "kind": "chalk_paint", "area": {"shape": "spot", "x": x, "y": y}}
@@ -82,11 +82,11 @@ class PotsTest(DemoCase):
         self.assertEqual(len(self.client.get("/api/shelf").json()), count)
         keys = self.client.post("/api/shelf/from-photo", json={"photo_id": 2, "lighting": white, "pots": pots}).json()
         self.assertEqual(len(keys), 6)
-        true = R_to_Lab(true_mix([(next(pot for pot in POTS if pot.key == "tide-line"), 1.0)]))
+        true = R_to_Lab(true_mix([(next(pot for pot in TINS if pot.key == "tide-line"), 1.0)]))
         self.assertLess(float(delta_E_CIE2000(self.client.get(f"/api/shelf/{keys[0]}").json()["Lab"], true)), 6.0)
 
     def test_mixed_pot_returns(self) -> None:
-        """A mix put on the shelf is a pot with its recipe, looks like the mix, and can be poured again."""
+        """A mix put on the shelf is a tin with its recipe, looks like the mix, and can be poured again."""
         mix = self.job()["mixes"][1]
         key = self.client.post(f"/api/mixes/{mix['id']}/to-shelf", json={"left_ml": 120}).json()
         pot = self.client.get(f"/api/shelf/{key}").json()
@@ -112,25 +112,25 @@ class PotsTest(DemoCase):
         ):
             with self.subTest(words):
                 self.refused(self.client.post("/api/shelf", json=body), status, words)
-        self.refused(self.client.get("/api/shelf/nowhere"), 404, "no pot")
+        self.refused(self.client.get("/api/shelf/nowhere"), 404, "no tin")
         self.refused(self.client.patch("/api/shelf/there", json={"handling": {"smell": 1}}), 422, "smell")
         self.refused(
             self.client.post("/api/shelf/there/weigh", json={"grams": 10, "tin_grams": 90}), 422, "weigh them again"
         )
 
     def test_two_hundred(self) -> None:
-        """With two hundred pots the list is whole, and takes a number of statements that does not grow with it."""
+        """With two hundred tins the list is whole, and takes a number of statements that does not grow with it."""
         rows = "\n".join(
-            f"Pot {n},chalk_paint,#{n * 37 % 256:02x}{n * 91 % 256:02x}{n * 53 % 256:02x}" for n in range(180)
+            f"Tin {n},chalk_paint,#{n * 37 % 256:02x}{n * 91 % 256:02x}{n * 53 % 256:02x}" for n in range(180)
         )
         self.assertEqual(self.client.post("/api/shelf/table", content=f"name,kind,hex\n{rows}").status_code, 201)
         pots = self.client.get("/api/shelf").json()
         self.assertGreaterEqual(len(pots), 200)
-        self.assertTrue(all(pot["hex"] for pot in pots if pot["name"].startswith("Pot ")))
+        self.assertTrue(all(pot["hex"] for pot in pots if pot["name"].startswith("Tin ")))
 
 
 class TestsTest(DemoCase):
-    """Tests of a pot, and what they tell."""
+    """Tests of a tin, and what they tell."""
 
     def test_better_known_step_by_step(self) -> None:
         """Coats, card, tint and spectrum raise the letter; withdrawn, it falls again; the promised gain comes true."""
@@ -166,11 +166,11 @@ class TestsTest(DemoCase):
             ("clear-wax", {"task": "masstone", "colour": TYPED}, 422, "no colour of its own"),
             ("brewed-tea", {"task": "masstone", "colour": TYPED}, 422, "over white paper"),
             ("mill-pond", {"task": "film", "colour": TYPED}, 422, "by itself, or with white"),
-            ("mill-pond", {"task": "tint", "colour": TYPED, "white": "mill-pond"}, 422, "not the pot itself"),
+            ("mill-pond", {"task": "tint", "colour": TYPED, "white": "mill-pond"}, 422, "not the tin itself"),
             ("mill-pond", {"task": "tint", "colour": TYPED, "white": "grey-primer"}, 422, "no colour to mix with"),
             ("mill-pond", {"task": "coats", "coats": 0}, 422, "coats"),
             ("mill-pond", {"task": "coats", "coats": 2, "ground": "moon"}, 422, "no ground"),
-            ("nowhere", {"task": "coats", "coats": 2}, 404, "no pot"),
+            ("nowhere", {"task": "coats", "coats": 2}, 404, "no tin"),
         ):
             with self.subTest(words):
                 self.refused(self.client.post(f"/api/shelf/{key}/tests", json=body), status, words)
@@ -188,13 +188,13 @@ class TestsTest(DemoCase):
         self.assertEqual(self.client.get("/api/shelf/grey").json(), before)
 
     def test_next_swatch(self) -> None:
-        """The swatch worth painting for a recipe names a pot of it, and narrows it."""
+        """The swatch worth painting for a recipe names a tin of it, and narrows it."""
         pours = [{"material": "chalk-white", "parts": 6, "ml": 300}, {"material": "sloe-skin", "parts": 1, "ml": 50}]
         found = self.client.post("/api/recipes/next-swatch", json={"pours": pours}).json()
         self.assertEqual(found["pot"], "sloe-skin")
         self.assertLess(found["after"], found["before"])
         self.refused(
-            self.client.post("/api/recipes/next-swatch", json={"pours": [{**pours[0], "material": "x"}]}), 404, "no pot"
+            self.client.post("/api/recipes/next-swatch", json={"pours": [{**pours[0], "material": "x"}]}), 404, "no tin"
         )
 
 
@@ -224,7 +224,7 @@ class DevicesTest(DemoCase):
         return self.client.post("/api/devices/reader/read", json={"sample": sample})
 
     def test_reader(self) -> None:
-        """Calibrated, the reader reads the true colour of a dried pot; the reading is kept, and a target made of it."""
+        """Calibrated, the reader reads the true colour of a dried tin; the reading is kept, and a target made of it."""
         self.client.post("/api/devices/reader/fault", json={"fault": "none"})
         self.assertEqual(self.client.post("/api/devices/reader/calibrate").status_code, 204)
         reader = self.client.get("/api/devices/reader").json()
@@ -233,7 +233,7 @@ class DevicesTest(DemoCase):
         self.assertIn("Mill pond 1 + white 4", reader["tray"])
         self.assertIn("Jug glaze (mix)", reader["tray"])
         found = self.read("Mill pond").json()
-        pot = next(pot for pot in POTS if pot.key == "mill-pond")
+        pot = next(pot for pot in TINS if pot.key == "mill-pond")
         # The demo's paint is dead flat in its masstone reading but matte by kind: the tray follows the kind.
         self.assertLess(float(delta_E_CIE2000(found["Lab"], R_to_Lab(true_mix([(pot, 1.0)])))), 1.2)
         body = {"name": "read", "colour": {"source": "reader", "reading_id": found["id"]}}
@@ -257,7 +257,7 @@ class DevicesTest(DemoCase):
         self.refused(self.client.post("/api/devices/reader/fault", json={"fault": "hiccup"}), 422, "fault")
 
     def test_weigh(self) -> None:
-        """A pot put on the scale with its tin says what is left in it, by its density."""
+        """A tin put on the scale with its tin says what is left in it, by its density."""
         self.client.post("/api/devices/scale/load", json={"grams": 380})
         weight = self.client.get("/api/devices/scale").json()
         deadline = time.monotonic() + 5
@@ -314,7 +314,7 @@ class CatchTest(DemoCase):
         )
 
     def test_from_things(self) -> None:
-        """Typed, a target, a pot, a mix, between two, and steps from one; on a background where one is asked for."""
+        """Typed, a target, a tin, a mix, between two, and steps from one; on a background where one is asked for."""
         target = {"source": "target", "target_id": 1}
         self.assertEqual(self.look(target)["daylight_hex"], self.job()["targets"][0]["daylight_hex"])
         self.assertEqual(self.look({"source": "mix", "mix_id": 1})["hex"], self.job()["mixes"][0]["recipe"]["hex"])

@@ -1,4 +1,4 @@
-"""Sure only when sure: how a colour was caught goes with it, into targets, pots, files and back."""
+"""Sure only when sure: how a colour was caught goes with it, into targets, tins, files and back."""
 
 from typing import Any
 
@@ -32,7 +32,7 @@ class WaysTest(FreshCase):
                 self.assertAlmostEqual(axis, value, delta=0.3)
 
     def test_typed_is_typed(self) -> None:
-        """Typed is no reader's: as a target and as a pot's colour; the reader's own test stays to be done."""
+        """Typed is no reader's: as a target and as a tin's colour; the reader's own test stays to be done."""
         self.assertEqual(self.kept({"source": "text", "text": "#4f7f80"})["how"], "typed")
         self.assertEqual(self.kept({"source": "text", "text": "#4f7f80"})["sureness"], "as typed")
         pot = {"name": "P", "kind": "chalk_paint", "colour": {"source": "text", "text": "#4f7f80"}}
@@ -79,7 +79,7 @@ class WaysTest(FreshCase):
         self.assertEqual(measured["noise"], 0.5)
 
     def test_too_dark_for_a_flat_paint(self) -> None:
-        """A typed black that no flat film can show is said to be so, at once and beside the pot; a pale one is not."""
+        """A typed black that no flat film can show is said to be so, at once and beside the tin; a pale one is not."""
         for text, dark in (("#1c1c1c", True), ("#1d2b4f", True), ("#e8e2d4", False), ("#4f7f80", False)):
             with self.subTest(text):
                 colour = {"source": "text", "text": text}

@@ -175,7 +175,7 @@ class MingleTest(BrowserCase):
         expect(beside).to_have_count(0)
 
     def test_wishes(self) -> None:
-        """A pot to use up is in every recipe; one to leave out in none; how much follows from the piece."""
+        """A batch to use up is in every recipe; one to leave out in none; how much follows from the piece."""
         page = self.page
         self.go("mingle")
         page.get_by_role("button", name="use up Tide line").click()

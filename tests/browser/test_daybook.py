@@ -1,4 +1,4 @@
-"""The daybook in a real browser: a jug mixed again without one of its pots, offcuts kept, a stain board asked."""
+"""The daybook in a real browser: a jug mixed again without one of its tins, offcuts kept, a stain board asked."""
 
 from playwright.sync_api import expect
 
@@ -7,7 +7,7 @@ from tests.browser.test_first_journey import PHONE, BrowserCase
 
 class DaybookTest(BrowserCase):
     def test_mixed_again_without_a_pot(self) -> None:
-        """From the jug to today's ways; the pot that is gone is named; another size; kept as a jug of its own."""
+        """From the jug to today's ways; the tin that is gone is named; another size; kept as a jug of its own."""
         page = self.page
         pours = self.job()["mixes"][0]["recipe"]["pours"]
         page.request.delete(f"/api/shelf/{pours[1]['material']}")

@@ -25,7 +25,7 @@ class FromNothingTest(BrowserCase):
         self.page = self.open(DESK)
 
     def test_to_the_first_jug(self) -> None:
-        """It opens at Piece, its forms drawn; a piece, pots and a colour lead to a jug, at a desk and on a phone."""
+        """It opens at Piece, its forms drawn; a piece, tins and a colour lead to a jug, at a desk and on a phone."""
         for size in (DESK, PHONE):
             page = self.page = self.open(size)
             page.goto("/")
@@ -67,7 +67,7 @@ class FromNothingTest(BrowserCase):
         self.go("mingle")
         expect(self.page.get_by_role("alert")).to_contain_text("no paint on the shelf")
         self.page.get_by_role("link", name="Open the shelf").click()
-        expect(self.page.get_by_role("button", name="Add a pot")).to_be_visible()
+        expect(self.page.get_by_role("button", name="Add a tin")).to_be_visible()
 
     def test_no_word_for_developers(self) -> None:
         """Nothing that a person is shown speaks of commands that only a developer gives."""
@@ -159,7 +159,7 @@ class AliveTest(BrowserCase):
         before = rows.count()
         held: list[Any] = []
         page.route("**/recipes?**", lambda route: held.append(route))
-        page.get_by_label("up to").select_option(label="2 pots")
+        page.get_by_label("up to").select_option(label="2 tins")
         expect(page.get_by_text("Working out other recipes")).to_be_visible()
         self.assertEqual(rows.count(), before)
         for route in held:
@@ -256,7 +256,7 @@ class KeysTest(BrowserCase):
         self.go("shelf")
         tile = page.get_by_role("button", name="Mill pond").first
         tile.click()
-        panel = page.get_by_role("complementary", name="The pot in hand")
+        panel = page.get_by_role("complementary", name="The tin in hand")
         expect(panel).to_be_focused()
         page.keyboard.press("Escape")
         expect(panel).to_be_hidden()

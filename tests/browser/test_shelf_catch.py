@@ -1,4 +1,4 @@
-"""Shelf and Catch in a real browser: pots in and known better, every way to catch a colour, the reader with a fault."""
+"""Shelf and Catch in a real browser: tins in and known better, every way to catch a colour, the reader with a fault."""
 
 import json
 from typing import Any
@@ -17,13 +17,13 @@ class ShelfTest(BrowserCase):
         """Name, kind, colour: it stands there; three coats hid the walnut: its letter rises; undone, it falls."""
         page = self.page
         self.go("shelf")
-        page.get_by_role("button", name="Add a pot").click()
+        page.get_by_role("button", name="Add a tin").click()
         page.get_by_label("Its name").fill("Barn door")
         page.get_by_role("button", name="Typed").click()
         page.get_by_label("Hex, RGB or Lab").fill("#7a3b2e")
         expect(page.locator("[data-any-colour]")).to_be_visible()
         page.get_by_role("button", name="Put it on the shelf").click()
-        expect(page.locator("[data-pot=barn-door]")).to_be_visible()
+        expect(page.locator("[data-tin=barn-door]")).to_be_visible()
         expect(page.get_by_role("heading", name="How well do we know it?")).to_be_visible()
         page.get_by_role("button", name="How many coats hid it?").click()
         page.get_by_role("button", name="Keep this test").click()
@@ -36,13 +36,13 @@ class ShelfTest(BrowserCase):
         expect(page.get_by_text("its dried colour, and how many coats hid something")).to_be_visible()
 
     def test_by_keyboard_alone(self) -> None:
-        """Find a pot, open it, say what is left, mark it to be used up: with keys."""
+        """Find a tin, open it, say what is left, mark it to be used up: with keys."""
         page = self.page
         self.go("shelf")
-        page.get_by_label("Find a pot").focus()
+        page.get_by_label("Find a tin").focus()
         page.keyboard.type("mill")
-        expect(page.locator("[data-pot]")).to_have_count(1)
-        page.locator("[data-pot=mill-pond]").focus()
+        expect(page.locator("[data-tin]")).to_have_count(1)
+        page.locator("[data-tin=mill-pond]").focus()
         page.keyboard.press("Enter")
         slider = page.get_by_role("slider").first
         expect(slider).to_be_visible()
@@ -53,7 +53,7 @@ class ShelfTest(BrowserCase):
         tick.focus()
         page.keyboard.press("Space")
         expect(tick).to_be_checked()
-        expect(page.locator("[data-pot=mill-pond]").get_by_text("use it up")).to_be_visible()
+        expect(page.locator("[data-tin=mill-pond]").get_by_text("use it up")).to_be_visible()
         after = self.pot("mill-pond")
         self.assertLess(after["left_ml"], before)
         self.assertTrue(after["use_up"])
@@ -66,12 +66,12 @@ class ShelfTest(BrowserCase):
         table = "name,kind,left_ml,hex\nHedge,chalk_paint,200,#50603a\nSoup,soup,1,\n,acrylic,1,\n"
         page.set_input_files("#table-file", {"name": "s.csv", "mimeType": "text/csv", "buffer": table.encode()})
         expect(page.get_by_text("row 3: there is no kind 'soup'")).to_be_visible()
-        expect(page.get_by_text("row 4: a pot needs a name")).to_be_visible()
+        expect(page.get_by_text("row 4: a tin needs a name")).to_be_visible()
         page.get_by_role("button", name="Put these 1 on the shelf").click()
-        expect(page.locator("[data-pot=hedge]")).to_be_visible()
+        expect(page.locator("[data-tin=hedge]")).to_be_visible()
 
     def test_many_from_a_photo(self) -> None:
-        """Tap the paper, two samples, name them: two pots."""
+        """Tap the paper, two samples, name them: two tins."""
         page = self.page
         self.go("shelf")
         page.get_by_role("button", name="Many from a photo").click()
@@ -79,10 +79,10 @@ class ShelfTest(BrowserCase):
         for x, y in ((0.1375, 0.5), (0.328, 0.333), (0.534, 0.333)):
             page.wait_for_timeout(200)
             self.tap(x, y)
-        page.get_by_label("Name of pot 1").fill("Board one")
-        page.get_by_label("Name of pot 2").fill("Board two")
+        page.get_by_label("Name of tin 1").fill("Board one")
+        page.get_by_label("Name of tin 2").fill("Board two")
         page.get_by_role("button", name="Put 2 on the shelf").click()
-        expect(page.locator("[data-pot=board-two]")).to_be_visible()
+        expect(page.locator("[data-tin=board-two]")).to_be_visible()
 
     def test_weigh(self) -> None:
         page = self.page
@@ -110,11 +110,11 @@ class ShelfTest(BrowserCase):
         page = self.page
         self.go("shelf")
         page.get_by_label("Colour family").select_option("blue")
-        expect(page.locator("[data-pot=well-bottom]")).to_be_visible()
-        expect(page.locator("[data-pot=citron-rind]")).to_be_hidden()
+        expect(page.locator("[data-tin=well-bottom]")).to_be_visible()
+        expect(page.locator("[data-tin=citron-rind]")).to_be_hidden()
         page.get_by_role("button", name="show all").click()
         page.get_by_label("Order").select_option("left")
-        expect(page.locator("[data-pot]").first).to_have_attribute("data-pot", "peat-wax")
+        expect(page.locator("[data-tin]").first).to_have_attribute("data-tin", "peat-wax")
 
 
 class CatchTest(BrowserCase):
@@ -155,12 +155,12 @@ class CatchTest(BrowserCase):
         self.assertIsNotNone(source["photo_id"])
 
     def test_own_chips(self) -> None:
-        """Two of one's own pots in the picture make its light honest."""
+        """Two of one's own tins in the picture make its light honest."""
         page = self.page
         self.go("catch?photo=2")
         page.get_by_text("My own chips").click()
         for key, x, y in (("tide-line", 0.328, 0.333), ("heron-back", 0.74, 0.333)):
-            page.get_by_label("Which of my pots is in the picture").select_option(key)
+            page.get_by_label("Which of my tins is in the picture").select_option(key)
             self.tap(x, y)
         self.tap(0.534, 0.333)
         expect(page.locator("[data-chip]")).to_be_visible()
@@ -259,7 +259,7 @@ class CatchTest(BrowserCase):
         expect(page.get_by_text("Warm LED:").first).to_be_visible()
 
     def test_phone(self) -> None:
-        """On a phone the photo is there, can be tapped, and nothing scrolls sideways with a pot open."""
+        """On a phone the photo is there, can be tapped, and nothing scrolls sideways with a tin open."""
         page = self.open(PHONE)
         self.go("catch", page)
         box = page.get_by_role("application").bounding_box()

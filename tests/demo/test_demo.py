@@ -9,7 +9,7 @@ from jug_mingle.core.colour.spaces import R_to_Lab
 from jug_mingle.core.evidence.mixtures import predict
 from jug_mingle.core.measuring.pouring import Pour
 from jug_mingle.demo.camera import develop, photograph
-from jug_mingle.demo.pigments import POTS, true_film, true_mix
+from jug_mingle.demo.pigments import TINS, true_film, true_mix
 from jug_mingle.services.shelf_fit import fitted_shelf
 from tests.api.support import DemoCase
 
@@ -17,19 +17,19 @@ from tests.api.support import DemoCase
 class PotsTest(unittest.TestCase):
     def test_shelf_of_the_issue(self) -> None:
         """About twenty materials with names of their own: paints, two stains, a glaze, two waxes."""
-        kinds = [pot.kind for pot in POTS]
-        self.assertGreaterEqual(len(POTS), 20)
-        self.assertEqual(len({pot.name for pot in POTS}), len(POTS))
+        kinds = [pot.kind for pot in TINS]
+        self.assertGreaterEqual(len(TINS), 20)
+        self.assertEqual(len({pot.name for pot in TINS}), len(TINS))
         self.assertEqual(kinds.count("water_stain"), 2)
         self.assertEqual(kinds.count("glaze"), 1)
         self.assertEqual(kinds.count("clear_wax") + kinds.count("coloured_wax"), 2)
-        L = [R_to_Lab(true_mix([(pot, 1.0)]))[0] for pot in POTS[:16]]
+        L = [R_to_Lab(true_mix([(pot, 1.0)]))[0] for pot in TINS[:16]]
         self.assertGreater(max(L), 95.0)
         self.assertLess(min(L), 30.0)
 
     def test_films(self) -> None:
         """More of a stain over paper is darker."""
-        stain = next(pot for pot in POTS if pot.key == "brewed-tea")
+        stain = next(pot for pot in TINS if pot.key == "brewed-tea")
         found = [float(true_film(stain, X=X, R_g=np.full(36, 0.8)).mean()) for X in (1.0, 10.0, 30.0)]
         self.assertEqual(found, sorted(found, reverse=True))
 
@@ -59,7 +59,7 @@ class DemoShelfTest(DemoCase):
         context = self.client.app.state.context  # type: ignore[attr-defined]
         with context.database.read() as session:
             shelf = fitted_shelf(session)
-        pots = {pot.key: pot for pot in POTS}
+        pots = {pot.key: pot for pot in TINS}
         errors = []
         for mix in (
             {"mill-pond": 4, "chalk-white": 4, "well-bottom": 1},

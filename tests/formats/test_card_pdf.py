@@ -27,7 +27,7 @@ class CardTest(unittest.TestCase):
         self.assertAlmostEqual(max(x2 - x1 for x1, _, x2, _ in lines) / MM, 100.0, places=2)
 
     def test_text_and_fonts(self) -> None:
-        """The words can be selected, the pot is named, and every font is embedded."""
+        """The words can be selected, the tin is named, and every font is embedded."""
         page = PdfReader(io.BytesIO(card_pdf("Sloe skin"))).pages[0]
         self.assertIn("Sloe skin", page.extract_text())
         for font in page["/Resources"]["/Font"].values():  # type: ignore[index]

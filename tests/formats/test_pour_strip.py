@@ -104,10 +104,10 @@ class CloseLinesTest(unittest.TestCase):
         return found
 
     def test_nothing_lies_on_another(self) -> None:
-        """3 ml in four pots, shares of 5 %, ten pots in a thimble: numbers and words keep their distance."""
+        """3 ml in four tins, shares of 5 %, ten tins in a thimble: numbers and words keep their distance."""
         for shares in ((0.9, 0.7, 0.7, 0.7), (200.0, 16.0, 16.0, 16.0), (0.1,) * 10, (300.0, 0.05, 0.05)):
             lines = [
-                Line(name=f"Grandmother Wilhelmina's {n} extraordinarily long name of a pot " * 2, ml=ml,
+                Line(name=f"Grandmother Wilhelmina's {n} extraordinarily long name of a tin " * 2, ml=ml,
                      words=f"{ml} ml", parts="1 part", sRGB=(0.5, 0.5, 0.5))
                 for n, ml in enumerate(shares)
             ]  # fmt: skip

@@ -14,13 +14,13 @@ from jug_mingle.services import batches, jobs, materials, mixes, pieces, reading
 from jug_mingle.services.colours import Colour
 from jug_mingle.services.photos import PhotoFolder
 from jug_mingle.store.database import open_database
-from jug_mingle.store.models import JobRow, MixRow, PotRow, TargetRow
+from jug_mingle.store.models import BatchRow, JobRow, MixRow, TargetRow
 
 BLUE = np.clip(0.1 + 0.5 * np.exp(-0.5 * ((np.arange(36) - 9) / 6.0) ** 2), 0, 1)
 
 
 class ServiceCase(unittest.TestCase):
-    """An empty database with one job, three pots and a target."""
+    """An empty database with one job, three tins and a target."""
 
     def setUp(self) -> None:
         self.path = Path(self.enterContext(tempfile.TemporaryDirectory()))
@@ -66,7 +66,7 @@ class BatchCase(ServiceCase):
 
     def setUp(self) -> None:
         super().setUp()
-        self.batch: PotRow = batches.begin_batch(self.session, self.mix().id)
+        self.batch: BatchRow = batches.begin_batch(self.session, self.mix().id)
 
     def pour(self, material: str, ml: float) -> None:
         batches.make_pour(

@@ -1,4 +1,4 @@
-"""How well the pots of a shelf are known, letter by letter."""
+"""How well the tins of a shelf are known, letter by letter."""
 
 import numpy as np
 

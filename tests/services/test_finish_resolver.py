@@ -39,12 +39,12 @@ class ResolverTest(LookCase):
         self.assertIs(shelf_fit.fitted_shelf(self.session).factor, shelf_fit.fitted_shelf(self.session).factor)
 
     def test_what_is_in_a_colour(self) -> None:
-        """A jug's pots, a pot itself, nothing of a generic one; each is handled by its label, else as is usual."""
+        """A jug's tins, a tin itself, nothing of a generic one; each is handled by its label, else as is usual."""
         self.assertEqual(
-            [pot.key for pot in finish_resolver.pots_in(self.session, f"mix:{self.sky.id}")], ["white", "blue"]
+            [pot.key for pot in finish_resolver.tins_in(self.session, f"mix:{self.sky.id}")], ["white", "blue"]
         )
-        self.assertEqual([pot.key for pot in finish_resolver.pots_in(self.session, "pot:ochre")], ["ochre"])
-        self.assertEqual(finish_resolver.pots_in(self.session, "brown wax"), [])
+        self.assertEqual([pot.key for pot in finish_resolver.tins_in(self.session, "pot:ochre")], ["ochre"])
+        self.assertEqual(finish_resolver.tins_in(self.session, "brown wax"), [])
         usual = finish_resolver.handlings_of(self.session, "pot:ochre")[0].recoat
         assert usual is not None
         materials.change_material(self.session, "ochre", {"handling": {"recoat": 7 * usual}})

@@ -63,7 +63,7 @@ class MaterialsTest(ServiceCase):
         self.assertEqual(self.names(), ["Blue", "Ochre", "Sky", "White"])
 
     def test_keeps_until(self) -> None:
-        """A pot mixed on the day keeps as many days as it was made to, or as its owner says."""
+        """A tin mixed on the day keeps as many days as it was made to, or as its owner says."""
         row = materials.get_material(self.session, "blue")
         self.assertIsNone(materials.keeps_until(row))
         row.made = {"pot_life": 2.0}
@@ -83,5 +83,5 @@ class MaterialsTest(ServiceCase):
             with self.subTest(words), self.assertRaisesRegex(error, words):
                 materials.change_material(self.session, "blue", changes)
             self.session.rollback()
-        with self.assertRaisesRegex(NotFoundError, "no pot 'gone'"):
+        with self.assertRaisesRegex(NotFoundError, "no tin 'gone'"):
             materials.get_material(self.session, "gone")

@@ -12,7 +12,7 @@ from jug_mingle.core.optics.grounds import measured_ground
 from jug_mingle.core.recipes.assessment import assess
 from jug_mingle.services import batches, materials, predictions, readings, recipes
 from jug_mingle.services.predictions import FILLED_IN, fill_in, then_of
-from jug_mingle.store.models import PotRow
+from jug_mingle.store.models import BatchRow
 from tests.services.support import ServiceCase
 
 
@@ -44,7 +44,7 @@ class ThenAndNowTest(ServiceCase):
         self.assertIsNone(then.expected)
 
     def test_kept_with_what_was_poured(self) -> None:
-        """Of a pot it is what is in it, after each pour and each one taken back."""
+        """Of a tin it is what is in it, after each pour and each one taken back."""
         mix = self.mix()
         pot = batches.begin_batch(self.session, mix.id)
         self.assertIsNone(pot.predicted)
@@ -74,7 +74,7 @@ class ThenAndNowTest(ServiceCase):
         self.session.flush()
         self.assertEqual(fill_in(self.session), 2)
         self.assertEqual(second.predicted, kept)
-        for row in (first, self.session.get_one(PotRow, pot.id)):
+        for row in (first, self.session.get_one(BatchRow, pot.id)):
             assert row.predicted is not None
             self.assertEqual(row.predicted["at"], FILLED_IN)
         self.assertEqual(pot.predicted, {**(poured or {}), "at": FILLED_IN})

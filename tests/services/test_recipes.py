@@ -43,7 +43,7 @@ class FoundTest(ServiceCase):
         """A tin that was put away is in no recipe, and asking for it is refused by its name."""
         materials.remove_material(self.session, "blue")
         self.assertNotIn("blue", {pour.key for recipe in self.found().recipes for pour in recipe.pours})
-        with self.assertRaisesRegex(UnfitError, "no pot 'blue' on the shelf"):
+        with self.assertRaisesRegex(UnfitError, "no tin 'blue' on the shelf"):
             self.found(use=("blue",))
 
     def test_what_is_lacking(self) -> None:
@@ -76,7 +76,7 @@ class ByHandTest(ServiceCase):
         with self.assertRaises(UnfitError):
             self.by_hand([*SKY, PourAsked(material="varnish", parts=1, ml=1.0)])
         materials.remove_material(self.session, "blue")
-        with self.assertRaisesRegex(NotFoundError, "no pot 'blue'"):
+        with self.assertRaisesRegex(NotFoundError, "no tin 'blue'"):
             self.by_hand(SKY)
 
     def test_beside(self) -> None:

@@ -27,7 +27,7 @@ class RemixTest(ServiceCase):
         """What is left of another shelf is taken; a remix that nothing is left for says so."""
         mix = self.mix()
         materials.remove_material(self.session, "blue")
-        with self.assertRaisesRegex(ConflictError, "too little is left in the pots"):
+        with self.assertRaisesRegex(ConflictError, "too little is left in the tins"):
             self.again(mix.id, batch=2000.0)
         materials.change_material(self.session, "ochre", {"left_ml": 2000.0})
         found = self.again(mix.id, batch=800.0)

@@ -21,7 +21,7 @@ from tests.services.support import ServiceCase
 
 class ShelfTest(ServiceCase):
     def test_fit_is_kept_until_something_changes(self) -> None:
-        """The same shelf is not fitted twice, nor when less is in a pot; a new reading or a fact of its label makes it
+        """The same shelf is not fitted twice, nor when less is in a tin; a new reading or a fact of its label makes it
         anew."""
         first = shelf_fit.fitted_shelf(self.session)
         self.assertIs(shelf_fit.fitted_shelf(self.session).log_K, first.log_K)
@@ -78,7 +78,7 @@ class ShelfTest(ServiceCase):
             materials.add_material(self.session, key="x", name="X", kind="glue", left_ml=1)
 
     def test_statements_do_not_grow_with_the_shelf(self) -> None:
-        """Loading the shelf takes a handful of statements, however many pots and readings there are."""
+        """Loading the shelf takes a handful of statements, however many tins and readings there are."""
         counts = []
         for extra in (0, 12):
             for number in range(extra):

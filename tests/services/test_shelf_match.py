@@ -27,7 +27,7 @@ class MatchTest(unittest.TestCase):
 
     def match(self, target: str, lights: tuple[str, ...] = ("window",)) -> Match:
         return match_target(
-            target=target, shelf_file=self.file, pots=3, batch=200.0, tool_key="parts", light_names=list(lights)
+            target=target, shelf_file=self.file, tins=3, batch=200.0, tool_key="parts", light_names=list(lights)
         )
 
     def test_json(self) -> None:
@@ -50,7 +50,7 @@ class MatchTest(unittest.TestCase):
         self.assertNotIn("The nearest is", near)
         far = to_text(self.match("#c01020"))
         self.assertIn("The nearest is", far)
-        self.assertIn("1 pot: ", far)
+        self.assertIn("1 tin: ", far)
 
     def test_without_a_white(self) -> None:
         """There is no tint to tell, and no word on one."""

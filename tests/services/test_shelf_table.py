@@ -10,7 +10,7 @@ from tests.services.support import ServiceCase
 
 class TableTest(ServiceCase):
     def test_out_and_in(self) -> None:
-        """A pot taken off and taken from its own table is the pot that it was, known by its label's colour."""
+        """A tin taken off and taken from its own table is the tin that it was, known by its label's colour."""
         materials.change_material(self.session, "blue", {"price": 12.5, "place": "top", "use_up": True})
         data = shelf_table.write_table(self.session)
         rows = {row["name"]: row for row in csv.DictReader(io.StringIO(data.decode("utf-8-sig")))}

@@ -22,7 +22,7 @@ class StripsTest(ServiceCase):
     def test_of_one_thing(self) -> None:
         mix = self.mix()
         for both in ({"material": None}, {"mix_id": mix.id}):
-            with self.assertRaisesRegex(UnfitError, "one of the jugs, or one pot"):
+            with self.assertRaisesRegex(UnfitError, "one of the jugs, or one tin"):
                 self.keep(**both)
         other = jobs.add_job(self.session, name="Other")
         with self.assertRaisesRegex(UnfitError, "belongs to another job"):

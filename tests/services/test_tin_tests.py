@@ -57,7 +57,7 @@ class TinTestsTest(ServiceCase):
             ("thinner", MasstoneIn(task="masstone", colour=GREY), "no colour of its own"),
             ("glaze", MasstoneIn(task="masstone", colour=GREY), "one coat of it over white paper"),
             ("green", FilmIn(task="film", colour=GREY), "the paint by itself"),
-            ("green", tint, "not the pot itself"),
+            ("green", tint, "not the tin itself"),
             ("green", CoatsIn(task="coats", coats=2, ground="linoleum", hid=True), "no ground 'linoleum'"),
         ):
             with self.subTest(words), self.assertRaisesRegex(UnfitError, words):

@@ -15,7 +15,7 @@ export const router = createRouter({
     { path: '/catch', name: 'catch', component: CatchPlace },
     { path: '/mingle', name: 'mingle', component: () => import('./features/mingle/MinglePlace.vue') },
     { path: '/try-on', name: 'tryon', component: () => import('./features/tryon/TryOnPlace.vue') },
-    { path: '/bench/:pot(\\d+)', name: 'bench', component: () => import('./features/bench/BenchPlace.vue') },
+    { path: '/bench/:batch(\\d+)', name: 'bench', component: () => import('./features/bench/BenchPlace.vue') },
     { path: '/daybook', name: 'daybook', component: () => import('./features/daybook/DaybookPlace.vue') },
     { path: '/again/:mix(\\d+)', name: 'again', component: () => import('./features/daybook/RemixPlace.vue') },
     { path: '/shelf', name: 'shelf', component: () => import('./features/shelf/ShelfPlace.vue') },

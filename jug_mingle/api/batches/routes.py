@@ -31,22 +31,22 @@ from jug_mingle.errors import ConflictError
 from jug_mingle.services import batch_rescue, batches, strip_readings
 from jug_mingle.services.colours import resolve
 from jug_mingle.services.shelf_fit import fitted_shelf
-from jug_mingle.store.models import PotRow
+from jug_mingle.store.models import BatchRow
 
 router = APIRouter(prefix="/api", tags=["batches"])
 
 
-def _answer(context: Context, row: PotRow, light: str, unit: str) -> BatchOut:
-    """Return a pot as it stands, worked out after what changed of it is written."""
+def _answer(context: Context, row: BatchRow, light: str, unit: str) -> BatchOut:
+    """Return a batch as it stands, worked out after what changed of it is written."""
     with context.database.read() as session:
         return batch_out(session, batches.get_batch(session, row.id), light_named(light), unit)
 
 
 @router.post("/mixes/{mix_id}/pots", status_code=201, responses=PROBLEMS)
-def begin_pot(
+def begin_batch(
     mix_id: Id, body: BeginIn, context: ContextNow, light: LightNow = "window", unit: UnitNow = "ml"
 ) -> BatchOut:
-    """Begin to pour a mix; the pot that is being poured of it already goes on."""
+    """Begin to pour a mix; the batch that is being poured of it already goes on."""
     with context.database.write.begin() as session:
         row = batches.begin_batch(session, mix_id, jug=body.jug)
     return _answer(context, row, light, unit)
@@ -63,8 +63,8 @@ def change_jug(
 
 
 @router.get("/pots/{pot_id}", responses=PROBLEMS)
-def get_pot(pot_id: Id, session: ReadSession, light: LightNow = "window", unit: UnitNow = "ml") -> BatchOut:
-    """Return a pot as it stands."""
+def get_batch(pot_id: Id, session: ReadSession, light: LightNow = "window", unit: UnitNow = "ml") -> BatchOut:
+    """Return a batch as it stands."""
     return batch_out(session, batches.get_batch(session, pot_id), light_named(light), unit)
 
 
@@ -119,7 +119,7 @@ def read_strip(pot_id: Id, body: StripIn, context: ContextNow, light: LightNow =
 
 @router.get("/pots/{pot_id}/verdict", responses=PROBLEMS)
 def get_verdict(pot_id: Id, session: ReadSession, light: LightNow = "window") -> VerdictOut | None:
-    """Return what the newest strip said of what is in the pot now; null where there is none."""
+    """Return what the newest strip said of what is in the batch now; null where there is none."""
     found = strip_readings.verdict_now(session, pot_id)
     return None if found is None else verdict_out(session, pot_id, found, light_named(light))
 
@@ -128,7 +128,7 @@ def get_verdict(pot_id: Id, session: ReadSession, light: LightNow = "window") ->
 def get_rescue(
     pot_id: Id, session: ReadSession, light: LightNow = "window", tool: ToolName = "syringe", unit: UnitNow = "ml"
 ) -> AdviceOut:
-    """Return how to bring a pot to its target with the least that has to be added."""
+    """Return how to bring a batch to its target with the least that has to be added."""
     shown = light_named(light)
     advice, target = batch_rescue.rescue(session, pot_id, tool_key=tool)
     shelf = fitted_shelf(session)
@@ -158,7 +158,7 @@ def get_rescue(
 
 
 @router.post("/pots/{pot_id}/additions", responses=PROBLEMS)
-def add_to_pot(
+def add_to_batch(
     pot_id: Id, body: AdditionsIn, context: ContextNow, light: LightNow = "window", unit: UnitNow = "ml"
 ) -> BatchOut:
     """Add a rescue's additions to what is to be poured."""
@@ -169,8 +169,8 @@ def add_to_pot(
 
 
 @router.post("/pots/{pot_id}/done", responses=PROBLEMS)
-def finish_pot(pot_id: Id, context: ContextNow, light: LightNow = "window", unit: UnitNow = "ml") -> BatchOut:
-    """The pot is good as it is."""
+def finish_batch(pot_id: Id, context: ContextNow, light: LightNow = "window", unit: UnitNow = "ml") -> BatchOut:
+    """The batch is good as it is."""
     with context.database.write.begin() as session:
         row = batches.finish_batch(session, pot_id)
     return _answer(context, row, light, unit)

@@ -25,7 +25,7 @@ class StepOut(BaseModel):
 
 
 class BatchOut(BaseModel):
-    """A pot on the bench."""
+    """A batch on the bench."""
 
     id: int
     mix_id: int
@@ -122,6 +122,6 @@ class AdviceOut(BaseModel):
 
 
 class AdditionsIn(StrictModel):
-    """What is to be added to the pot."""
+    """What is to be added to the batch."""
 
     pours: list[PourIn] = Field(min_length=1, max_length=3)

@@ -14,10 +14,10 @@ from jug_mingle.core.measuring.units import format_amount
 from jug_mingle.services import batches, strip_readings
 from jug_mingle.services.mixes import get_mix
 from jug_mingle.services.shelf_fit import fitted_shelf
-from jug_mingle.store.models import PotRow
+from jug_mingle.store.models import BatchRow
 
 
-def batch_out(session: Session, row: PotRow, shown: Light, unit: str) -> BatchOut:
+def batch_out(session: Session, row: BatchRow, shown: Light, unit: str) -> BatchOut:
     """Return a batch as it stands, each pour made and still to be made."""
     now = batches.standing_of(session, row)
     shelf = fitted_shelf(session)

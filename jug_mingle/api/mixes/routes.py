@@ -48,7 +48,7 @@ def restore_mix(mix_id: Id, context: ContextNow, light: LightNow = "window") -> 
 
 @router.post("/mixes/{mix_id}/to-shelf", status_code=201, responses=PROBLEMS)
 def mix_to_shelf(mix_id: Id, body: ToShelfIn, context: ContextNow) -> str:
-    """Put a mixed pot on the shelf, with its recipe, its date and its pot life; return its key."""
+    """Put what was mixed on the shelf, with its recipe, its date and its pot life; return its key."""
     with writing(context) as session:
         row = mixes.to_shelf(session, mix_id, left_ml=body.left_ml)
         check_readings(session)

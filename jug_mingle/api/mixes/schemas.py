@@ -44,6 +44,6 @@ class MixOut(BaseModel):
 
 
 class ToShelfIn(StrictModel):
-    """How much of a mixed pot is put on the shelf. [ml]"""
+    """How much of what was mixed is put on the shelf. [ml]"""
 
     left_ml: Millilitres

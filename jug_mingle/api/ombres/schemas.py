@@ -27,7 +27,7 @@ class RungOut(BaseModel):
 
 
 class WalkOut(BaseModel):
-    """One step of the walk-down pot. [ml]"""
+    """One step of the walk-down jug. [ml]"""
 
     add: float
     there: float

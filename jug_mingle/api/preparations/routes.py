@@ -21,9 +21,9 @@ router = APIRouter(prefix="/api/preparations", tags=["preparations"])
 
 @router.get("")
 def list_preparations(session: ReadSession) -> list[PreparationOut]:
-    """List the preparations, with the pots that can play each role."""
+    """List the preparations, with the tins that can play each role."""
     shelf, there = fitted_shelf(session), keys_on_shelf(session)
-    pots = [material for material in shelf.materials if material.key in there]
+    tins = [material for material in shelf.materials if material.key in there]
     return [
         PreparationOut(
             key=one.key,
@@ -35,7 +35,7 @@ def list_preparations(session: ReadSession) -> list[PreparationOut]:
                     key=role.key,
                     title=role.title,
                     parts=role.parts,
-                    pots=[pot.key for pot in pots if pot.kind.key in role.kinds],
+                    pots=[tin.key for tin in tins if tin.kind.key in role.kinds],
                 )
                 for role in one.roles
             ],
@@ -50,8 +50,8 @@ def prepare_batch(key: str, body: PrepareIn, session: ReadSession, light: LightN
     if key not in PREPARATIONS:
         raise NotFoundError(f"there is no preparation {key!r}; known are {', '.join(PREPARATIONS)}")
     shelf, shown, there = fitted_shelf(session), light_named(light), keys_on_shelf(session)
-    if gone := [pot for pot in body.cast.values() if pot not in there]:
-        raise NotFoundError(f"there is no pot {gone[0]!r} on the shelf")
+    if gone := [tin for tin in body.cast.values() if tin not in there]:
+        raise NotFoundError(f"there is no tin {gone[0]!r} on the shelf")
     try:
         found = prepare(shelf, PREPARATIONS[key], body.cast, batch=body.batch, below=ground(body.ground))
     except ValueError as error:
@@ -59,8 +59,8 @@ def prepare_batch(key: str, body: PrepareIn, session: ReadSession, light: LightN
     kinds = [shelf.materials[shelf.index(pour.key)].kind for pour in found.pours]
     pours = []
     for pour in found.pours:
-        pot = shelf.materials[shelf.index(pour.key)]
-        pours.append(PreparedPourOut(name=pot.name, ml=round(pour.ml, 1), words=format_amount(pour.ml, "ml").words))
+        tin = shelf.materials[shelf.index(pour.key)]
+        pours.append(PreparedPourOut(name=tin.name, ml=round(pour.ml, 1), words=format_amount(pour.ml, "ml").words))
     return PreparedOut(
         pours=pours,
         before_hex=hex_of(np.clip(found.before, 0.0, 1.0), shown),

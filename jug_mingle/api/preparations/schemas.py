@@ -7,7 +7,7 @@ from jug_mingle.documents.strict import Id, StrictModel
 
 
 class RoleOut(BaseModel):
-    """One part of a preparation, and the pots on the shelf that can play it."""
+    """One part of a preparation, and the tins on the shelf that can play it."""
 
     key: str
     title: str
@@ -35,7 +35,7 @@ class PrepareIn(StrictModel):
 
 
 class PreparedPourOut(BaseModel):
-    """One pot's share of a preparation."""
+    """One tin's share of a preparation."""
 
     name: str
     ml: float

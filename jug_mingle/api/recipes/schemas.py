@@ -7,7 +7,7 @@ from jug_mingle.documents.strict import StrictModel
 
 
 class PourOut(BaseModel):
-    """One pot's share of a recipe."""
+    """One tin's share of a recipe."""
 
     material: str
     name: str
@@ -15,8 +15,8 @@ class PourOut(BaseModel):
     parts: int
     ml: float
     words: str = Field(default="", description="The amount as the tool measures it, with its unit.")
-    left_after: float = Field(default=0.0, description="What stays in that pot. [ml]")
-    scarce: bool = Field(default=False, description="Whether the recipe nearly empties that pot.")
+    left_after: float = Field(default=0.0, description="What stays in that tin. [ml]")
+    scarce: bool = Field(default=False, description="Whether the recipe nearly empties that tin.")
 
 
 class DifferenceOut(BaseModel):
@@ -59,7 +59,7 @@ class RecipesIn(StrictModel):
 
 
 class RecipesOut(BaseModel):
-    """Recipes, fewest pots first, and what is in reach."""
+    """Recipes, fewest tins first, and what is in reach."""
 
     target_hex: Hex
     recipes: list[RecipeOut]
@@ -67,7 +67,7 @@ class RecipesOut(BaseModel):
 
 
 class PourIn(StrictModel):
-    """What is to be poured of one pot."""
+    """What is to be poured of one tin."""
 
     material: str = Field(max_length=80)
     parts: int = Field(ge=1, le=1_000_000)
@@ -109,7 +109,7 @@ class CurveOut(BaseModel):
 
 
 class SlipOut(BaseModel):
-    """One part too much of one pot. [CIEDE2000]"""
+    """One part too much of one tin. [CIEDE2000]"""
 
     name: str
     before: float

@@ -10,7 +10,7 @@ from jug_mingle.api.common.serializers import hex_of
 from jug_mingle.api.context import PROBLEMS, LightNow, ReadSession, UnitNow
 from jug_mingle.api.recipes.schemas import RecipeOut
 from jug_mingle.api.recipes.serializers import measured_in, recipe_out
-from jug_mingle.api.remix.schemas import PastMixOut, PotOfMixOut, RemixOut
+from jug_mingle.api.remix.schemas import PastMixOut, RemixOut, TinOfMixOut
 from jug_mingle.core.colour.spectra import light as light_named
 from jug_mingle.core.recipes.assessment import Recipe
 from jug_mingle.documents.strict import Id
@@ -46,7 +46,7 @@ def mix_again(
     light: LightNow = "window",
     unit: UnitNow = "ml",
 ) -> RemixOut:
-    """Return a past mix at a new size, with substitutes where pots are missing."""
+    """Return a past mix at a new size, with substitutes where tins are missing."""
     shown = light_named(light)
     found = service.remix(session, mix_id, batch=batch, tool_key=tool, lights=[shown])
     R, measured = np.clip(found.R, 0.0, 1.0), measured_in(tool, unit)
@@ -59,8 +59,8 @@ def mix_again(
         hex=hex_of(R, shown),
         seen=found.seen,
         pots=[
-            PotOfMixOut(name=pot.name, ml=round(pot.ml, 1), left=round(pot.left, 1), state=pot.state)
-            for pot in found.pots
+            TinOfMixOut(name=tin.name, ml=round(tin.ml, 1), left=round(tin.left, 1), state=tin.state)
+            for tin in found.pots
         ],
         same=None if found.same is None else out(found.same),
         substitutes=[out(one) for one in found.substitutes],

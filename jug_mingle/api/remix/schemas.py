@@ -22,8 +22,8 @@ class PastMixOut(BaseModel):
     put_away: bool
 
 
-class PotOfMixOut(BaseModel):
-    """A pot of a past mix and whether it can give what the new batch takes of it. [ml]"""
+class TinOfMixOut(BaseModel):
+    """A tin of a past mix and whether it can give what the new batch takes of it. [ml]"""
 
     name: str
     ml: float
@@ -32,12 +32,12 @@ class PotOfMixOut(BaseModel):
 
 
 class RemixOut(BaseModel):
-    """A past mix at a new size: from the same pots, and with substitutes where one is gone or holds too little."""
+    """A past mix at a new size: from the same tins, and with substitutes where one is gone or holds too little."""
 
     name: str
     hex: Hex
     seen: bool
-    pots: list[PotOfMixOut]
+    pots: list[TinOfMixOut]
     same: RecipeOut | None
     substitutes: list[RecipeOut]
     words: str

@@ -35,7 +35,7 @@ router = APIRouter(prefix="/api/shelf", tags=["shelf"])
 
 @router.get("")
 def list_materials(session: ReadSession, light: LightNow = "window") -> list[MaterialOut]:
-    """List all pots with their dried colour."""
+    """List all tins with their dried colour."""
     shelf, letters, shown = shelf_fit.fitted_shelf(session), evidence_level.levels(session), light_named(light)
     return shelf_out(materials.material_rows(session), shelf, letters, shown)
 
@@ -48,7 +48,7 @@ def list_kinds() -> list[KindOut]:
 
 @router.get("/families")
 def list_families() -> list[str]:
-    """List the colour families that pots are looked for under."""
+    """List the colour families that tins are looked for under."""
     return list(FAMILIES)
 
 
@@ -60,16 +60,16 @@ def get_table(session: ReadSession) -> Response:
 
 
 @router.get("/card.pdf")
-def get_card(pot: Annotated[str, Query(max_length=120)] = "") -> Response:
+def get_card(tin: Annotated[str, Query(max_length=120)] = "") -> Response:
     """Return the black-and-white card to paint over, at true size."""
     from jug_mingle.formats.card_pdf import card_pdf  # an ordinary start need not import ReportLab
 
-    return Response(card_pdf(pot), media_type="application/pdf")
+    return Response(card_pdf(tin), media_type="application/pdf")
 
 
 @router.post("/table/check", responses=PROBLEMS, openapi_extra=FILE_BODY)
 async def check_table(request: Request, context: ContextNow) -> TableOut:
-    """Say what a CSV of pots holds; nothing is taken."""
+    """Say what a CSV of tins holds; nothing is taken."""
     data = await body_of(request, LARGEST)
     return await run_in_threadpool(_checked, context, data)
 
@@ -81,7 +81,7 @@ def _resolved(context: Context, said: ColourIn) -> Colour:
 
 
 def _whole(context: Context, key: str, light: str) -> MaterialWholeOut:
-    """Return a pot with all that is known of it, fitted after what changed of it is written."""
+    """Return a tin with all that is known of it, fitted after what changed of it is written."""
     with context.database.read() as session:
         return material_whole(session, materials.get_material(session, key), light_named(light))
 
@@ -93,7 +93,7 @@ def _checked(context: Context, data: bytes) -> TableOut:
 
 def _table_out(found: ShelfCsv) -> TableOut:
     bad = [BadRowOut(row=one.row, reason=one.reason) for one in found.bad]
-    return TableOut(good=[pot.name for pot in found.good], bad=bad, notes=list(found.notes))
+    return TableOut(good=[tin.name for tin in found.good], bad=bad, notes=list(found.notes))
 
 
 @router.post("/table", status_code=201, responses=PROBLEMS, openapi_extra=FILE_BODY)
@@ -110,7 +110,7 @@ def _taken(context: Context, data: bytes) -> list[str]:
 
 @router.post("", status_code=201, responses=PROBLEMS)
 def add_material(body: MaterialIn, context: ContextNow, light: LightNow = "window") -> MaterialWholeOut:
-    """Put a pot on the shelf."""
+    """Put a tin on the shelf."""
     colour = None if body.colour is None else _resolved(context, body.colour)
     with context.database.write.begin() as session:
         row = materials.add_material(session, **body.model_dump(exclude={"colour"}))
@@ -122,15 +122,15 @@ def add_material(body: MaterialIn, context: ContextNow, light: LightNow = "windo
 
 @router.post("/from-photo", status_code=201, responses=PROBLEMS)
 def add_from_photo(body: FromPhotoIn, context: ContextNow) -> list[str]:
-    """Put many pots on the shelf from one photo of swatches or lids; all of them or none. Return their keys."""
+    """Put many tins on the shelf from one photo of swatches or lids; all of them or none. Return their keys."""
     colours = [
-        _resolved(context, FromPhoto(photo_id=body.photo_id, area=pot.area, lighting=body.lighting))
-        for pot in body.pots
+        _resolved(context, FromPhoto(photo_id=body.photo_id, area=tin.area, lighting=body.lighting))
+        for tin in body.pots
     ]
     with context.database.write.begin() as session:
         keys = []
-        for pot, colour in zip(body.pots, colours, strict=True):
-            row = materials.add_material(session, name=pot.name, kind=pot.kind, left_ml=500.0)
+        for tin, colour in zip(body.pots, colours, strict=True):
+            row = materials.add_material(session, name=tin.name, kind=tin.kind, left_ml=500.0)
             tin_tests.first_colour(session, row, colour)
             keys.append(row.key)
         readings.check_readings(session)
@@ -139,7 +139,7 @@ def add_from_photo(body: FromPhotoIn, context: ContextNow) -> list[str]:
 
 @router.get("/{key}", responses=PROBLEMS)
 def get_material(key: str, session: ReadSession, light: LightNow = "window") -> MaterialWholeOut:
-    """Return a pot with all that is known of it."""
+    """Return a tin with all that is known of it."""
     return material_whole(session, materials.get_material(session, key), light_named(light))
 
 
@@ -147,7 +147,7 @@ def get_material(key: str, session: ReadSession, light: LightNow = "window") -> 
 def change_material(
     key: str, body: MaterialChangeIn, context: ContextNow, light: LightNow = "window"
 ) -> MaterialWholeOut:
-    """Change what is said of a pot; only what is sent is changed, null goes back to the usual."""
+    """Change what is said of a tin; only what is sent is changed, null goes back to the usual."""
     with context.database.write.begin() as session:
         materials.change_material(session, key, body.model_dump(exclude_unset=True))
     return _whole(context, key, light)
@@ -155,21 +155,21 @@ def change_material(
 
 @router.delete("/{key}", status_code=204, responses=PROBLEMS)
 def remove_material(key: str, context: ContextNow) -> None:
-    """Take a pot off the shelf; it can be restored."""
+    """Take a tin off the shelf; it can be restored."""
     with context.database.write.begin() as session:
         materials.remove_material(session, key)
 
 
 @router.post("/{key}/restore", status_code=204, responses=PROBLEMS)
 def restore_material(key: str, context: ContextNow) -> None:
-    """Bring a pot back to the shelf."""
+    """Bring a tin back to the shelf."""
     with context.database.write.begin() as session:
         materials.restore_material(session, key)
 
 
 @router.post("/{key}/weigh", responses=PROBLEMS)
 def weigh_material(key: str, body: WeighIn, context: ContextNow, light: LightNow = "window") -> MaterialWholeOut:
-    """Set what is left of a pot from its weight."""
+    """Set what is left of a tin from its weight."""
     with context.database.write.begin() as session:
         materials.weigh_material(session, key, grams=body.grams, tin_grams=body.tin_grams)
     return _whole(context, key, light)
@@ -177,7 +177,7 @@ def weigh_material(key: str, body: WeighIn, context: ContextNow, light: LightNow
 
 @router.post("/{key}/tests", status_code=201, responses=PROBLEMS)
 def add_test(key: str, body: TestIn, context: ContextNow, light: LightNow = "window") -> MaterialWholeOut:
-    """Keep a test of a pot as a reading."""
+    """Keep a test of a tin as a reading."""
     with context.database.read() as session:  # nobody who writes waits while a photo is opened
         colours = tin_tests.colours_of(session, context.photos, body)
     with context.database.write.begin() as session:

@@ -28,7 +28,7 @@ class KindOut(BaseModel):
 
 
 class MaterialOut(BaseModel):
-    """A pot on the shelf: its dried colour in the light asked for, or nothing for what has no colour."""
+    """A tin on the shelf: its dried colour in the light asked for, or nothing for what has no colour."""
 
     key: str
     name: str
@@ -52,7 +52,7 @@ class MaterialOut(BaseModel):
 
 
 class FactOut(BaseModel):
-    """One fact of a pot: the value in force, the usual one, and why that is usual."""
+    """One fact of a tin: the value in force, the usual one, and why that is usual."""
 
     name: str
     title: str
@@ -74,7 +74,7 @@ class TaskOut(BaseModel):
 
 
 class ReadingOut(BaseModel):
-    """A reading in which the pot had a part."""
+    """A reading in which the tin had a part."""
 
     id: int
     title: str
@@ -86,7 +86,7 @@ class ReadingOut(BaseModel):
 
 
 class MaterialWholeOut(MaterialOut):
-    """A pot with all that is known of it."""
+    """A tin with all that is known of it."""
 
     notes: str
     level_words: str
@@ -123,7 +123,7 @@ class HandlingIn(StrictModel):
 
 
 class MaterialIn(FactsIn):
-    """A pot to put on the shelf: a name, a kind and a colour are enough."""
+    """A tin to put on the shelf: a name, a kind and a colour are enough."""
 
     name: Name
     kind: str = Field(max_length=40)
@@ -138,7 +138,7 @@ class MaterialIn(FactsIn):
 
 
 class MaterialChangeIn(FactsIn):
-    """What changes of a pot; only what is sent is changed."""
+    """What changes of a tin; only what is sent is changed."""
 
     name: Name = "unchanged"
     kind: str = Field(default="", max_length=40)
@@ -152,8 +152,8 @@ class MaterialChangeIn(FactsIn):
     handling: HandlingIn = HandlingIn()
 
 
-class PotInPhotoIn(StrictModel):
-    """One pot of a photo of swatches or lids."""
+class TinInPhotoIn(StrictModel):
+    """One tin of a photo of swatches or lids."""
 
     name: Name
     kind: str = Field(max_length=40)
@@ -161,15 +161,15 @@ class PotInPhotoIn(StrictModel):
 
 
 class FromPhotoIn(StrictModel):
-    """Many pots from one photo."""
+    """Many tins from one photo."""
 
     photo_id: Id
     lighting: LightingIn
-    pots: list[PotInPhotoIn] = Field(min_length=1, max_length=60)
+    pots: list[TinInPhotoIn] = Field(min_length=1, max_length=60)
 
 
 class WeighIn(StrictModel):
-    """The weight of the pot as it stands, and of its empty tin. [g]"""
+    """The weight of the tin, as it stands and empty. [g]"""
 
     grams: float = Field(ge=0.0, le=50_000.0)
     tin_grams: float = Field(default=0.0, ge=0.0, le=20_000.0)
@@ -183,7 +183,7 @@ class BadRowOut(BaseModel):
 
 
 class TableOut(BaseModel):
-    """What a table of pots holds."""
+    """What a table of tins holds."""
 
     good: list[str]
     bad: list[BadRowOut]

@@ -65,12 +65,12 @@ def kind_out(kind: Kind) -> KindOut:
 
 
 def has_colour(row: MaterialRow) -> bool:
-    """Return whether a pot has a colour of its own."""
+    """Return whether a tin has a colour of its own."""
     return kind_of(row.kind).optical in ("hiding", "transparent")
 
 
 def shelf_out(rows: Sequence[MaterialRow], shelf: Shelf, levels: Mapping[str, str], shown: Light) -> list[MaterialOut]:
-    """Return pots in a line each, their colours computed all at once."""
+    """Return tins in a line each, their colours computed all at once."""
     R = np.clip(masstones(shelf), 0.0, 1.0)
     places = {material.key: place for place, material in enumerate(shelf.materials)}
     Lab, screen = R_to_Lab(R), R_to_screen(R, shown)
@@ -105,7 +105,7 @@ def _line(row: MaterialRow, level: str, masstone_Lab: FloatArray, screen: FloatA
 
 
 def material_whole(session: Session, row: MaterialRow, shown: Light) -> MaterialWholeOut:
-    """Return a pot with all that is known of it."""
+    """Return a tin with all that is known of it."""
     shelf = shelf_fit.fitted_shelf(session)
     known = evidence_level.known(session, row.key)
     line = shelf_out([row], shelf.only(row.key), {row.key: known.level}, shown)[0]
@@ -138,7 +138,7 @@ def _fact(name: str, value: float | str | None, usual: float | str | None, why: 
 
 
 def reading_out(one: ReadingRow, row: MaterialRow, shelf: Shelf) -> ReadingOut:
-    """Return a reading in which a pot had a part."""
+    """Return a reading in which a tin had a part."""
     others = [f"{part.volume:g} {part.material.name}" for part in one.volumes if part.material.id != row.id]
     if one.coats is not None:
         hid = "hid" if one.coats["hid"] else "did not hide"

@@ -38,7 +38,7 @@ class StripChangeIn(StrictModel):
 
 
 class OnStripOut(BaseModel):
-    """One pot's share of what is on a strip."""
+    """One tin's share of what is on a strip."""
 
     name: str
     parts: int

@@ -1,4 +1,4 @@
-"""Names of colours, and the families that pots are looked for under, in a painter's words."""
+"""Names of colours, and the families that tins are looked for under, in a painter's words."""
 
 from typing import Final
 
@@ -56,7 +56,7 @@ FAMILIES: Final = ("white", "grey", "black", "brown", "red", "orange", "yellow",
 
 
 def family(Lab: ArrayLike) -> str:
-    """Return the colour family that a pot is looked for under."""
+    """Return the colour family that a tin is looked for under."""
     L, a, b = (float(x) for x in as_floats(Lab, "Lab", last_axis=3))
     chroma, hue = float(np.hypot(a, b)), float(np.degrees(np.arctan2(b, a)) % 360.0)
     if chroma < 7.0 or (L > 88.0 and chroma < 14.0):

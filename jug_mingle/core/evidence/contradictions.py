@@ -16,7 +16,7 @@ def check_evidence(materials: Sequence[Material], evidence: Sequence[Reading | H
     ValueError
         If two materials share a key, or two readings.
     EvidenceError
-        If a reading names a material that is not there, or the two readings of a pot cannot both be true.
+        If a reading names a material that is not there, or the two readings of a tin cannot both be true.
     """
     places = {material.key for material in materials}
     if len(places) != len(materials):
@@ -31,7 +31,7 @@ def check_evidence(materials: Sequence[Material], evidence: Sequence[Reading | H
 
 
 def _check_pairs(readings: Sequence[Reading]) -> None:
-    """Refuse two readings of one pot that cannot both be true; a third would tell which, so three are let through."""
+    """Refuse two readings of one tin that cannot both be true; a third would tell which, so three are let through."""
     pots: dict[tuple[object, ...], list[Reading]] = {}
     for item in readings:
         total = sum(volume for _, volume in item.volumes)
@@ -42,6 +42,6 @@ def _check_pairs(readings: Sequence[Reading]) -> None:
             apart = float(delta_E_CIE2000(same[0].swatches[0].seen, same[1].swatches[0].seen))
             if apart > max(12.0, 4.0 * max(item.noise for item in same)):
                 raise EvidenceError(
-                    f"readings {same[0].key!r} and {same[1].key!r} of the same pot differ by {apart:.0f}: "
+                    f"readings {same[0].key!r} and {same[1].key!r} of the same tin differ by {apart:.0f}: "
                     "read it a third time, or withdraw one"
                 )

@@ -43,7 +43,7 @@ def characterise(
     materials : sequence of Material
         Their keys differ.
     evidence : sequence of Reading or Hiding
-        In any order; a reading may be of several materials in one pot.
+        In any order; a reading may be of several materials, mixed.
     start : Shelf, optional
         An earlier fit of the same materials to begin from, which saves steps.
 
@@ -125,7 +125,7 @@ class _System:
         self.batches = self._batches()
 
     def _batches(self) -> list[tuple[list[int], OpaqueBatch, FloatArray, FloatArray]]:
-        """Group the readings that can be computed together, opaque colours of pots of equally many materials with
+        """Group the readings that can be computed together, opaque colours of mixes of equally many materials with
         equally many unknowns each, with the bases of those materials."""
         groups: dict[tuple[int, int], list[int]] = {}
         for number, (item, involved) in enumerate(zip(self.evidence, self.involved, strict=True)):

@@ -28,7 +28,7 @@ LEVELS: Final = {
     "C": "its dried colour, and a coat over black and white",
     "D": "its dried colour, and a tint with white",
     "E": "measured spectra",
-    "F": "learnt from pots that were read",
+    "F": "learnt from batches that were read",
 }
 """Names for what a person sees; the fit itself knows only readings."""
 
@@ -83,7 +83,7 @@ def letter_of(key: str, names: Sequence[str], *, coats: bool, films: Sequence[bo
     Parameters
     ----------
     names : sequence of str
-        The materials in its pot, in pouring order.
+        The materials in what is to be read, in pouring order.
     coats : bool
         Whether coats were counted until they hid.
     films : sequence of bool

@@ -21,7 +21,7 @@ Indices = NDArray[np.intp]
 
 @dataclass(frozen=True, slots=True, kw_only=True, eq=False)
 class Palette:
-    """Pots that may stand in one jug, as arrays.
+    """Tins that may stand in one jug, as arrays.
 
     Attributes
     ----------
@@ -38,11 +38,11 @@ class Palette:
 
     @property
     def size(self) -> int:
-        """The number of pots."""
+        """The number of tins."""
         return int(self.K.shape[0])
 
-    def with_pot(self, K: FloatArray, S: FloatArray, *, solids: float, veil: float) -> "Palette":
-        """Return the palette with one more pot at its end."""
+    def with_tin(self, K: FloatArray, S: FloatArray, *, solids: float, veil: float) -> "Palette":
+        """Return the palette with one more tin at its end."""
         return Palette(
             K=np.vstack([self.K, K]),
             S=np.vstack([self.S, S]),
@@ -55,7 +55,7 @@ class Palette:
         return self.seen_of(volumes, np.broadcast_to(np.arange(self.size), volumes.shape))
 
     def seen_of(self, volumes: FloatArray, pots: Indices) -> FloatArray:
-        """Return the seen reflectance (..., 36) of mixes of volumes (..., k) of the pots (..., k)."""
+        """Return the seen reflectance (..., 36) of mixes of volumes (..., k) of the tins (..., k)."""
         dry = volumes * self.solids[pots]
         c = dry / dry.sum(axis=-1, keepdims=True)
         K = np.einsum("...k,...kw->...w", c, self.K[pots])
@@ -71,7 +71,7 @@ MODEL: Final = "2026-11"
 
 
 def palette_of(shelf: Shelf, group: Sequence[int]) -> Palette:
-    """Return pots (as places on the shelf) as the search takes them, with their most likely optics."""
+    """Return tins (as places on the shelf) as the search takes them, with their most likely optics."""
     chosen = [shelf.materials[place] for place in group]
     return Palette(
         K=np.exp(shelf.log_K[group]),

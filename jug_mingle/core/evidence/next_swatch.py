@@ -30,7 +30,7 @@ def next_swatch(
 ) -> list[NextSwatch]:
     """Return the swatches worth painting for a recipe, the most telling first.
 
-    Tried are, for each of its pots: the pot by itself, one part with one, four and ten of white; and the mix itself.
+    Tried are, for each of its tins: the tin by itself, one part with one, four and ten of white; and the mix itself.
     What each would leave open follows from the covariance of the fit, before anything is painted.
 
     Parameters

@@ -22,7 +22,7 @@ def fits(item: Reading | Hiding) -> bool:
 
 
 class OpaqueBatch:
-    """Readings of pots of equally many materials each.
+    """Readings of mixes of equally many materials each.
 
     `slopes` gives for all of them what `evidence.residual_block` gives for one; a test holds both together.
     """

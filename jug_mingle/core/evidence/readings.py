@@ -67,7 +67,7 @@ class Swatch:
 
 @dataclass(frozen=True, slots=True, kw_only=True, eq=False)
 class Reading:
-    """Dried patches of one pot, read under one light.
+    """Dried patches of one tin or mix, read under one light.
 
     Attributes
     ----------

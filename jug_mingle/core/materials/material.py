@@ -17,7 +17,7 @@ SPREAD_RATE: Final = 11.0
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Material:
-    """One pot on the shelf: its kind, and what its own label overrides.
+    """One tin on the shelf: its kind, and what its own label overrides.
 
     Attributes
     ----------
@@ -28,7 +28,7 @@ class Material:
     sheen : str, optional
         As for `Kind`.
     left : float
-        What is left in the pot. [ml]
+        What is left in the tin. [ml]
     price : float
         Price of a litre, in any one currency.
     """
@@ -77,7 +77,7 @@ class Material:
 
 
 def may_mix(materials: Sequence[Material]) -> str:
-    """Return why these may not stand in one pot, or nothing when they may."""
+    """Return why these may not stand in one jug, or nothing when they may."""
     for material in materials:
         if not material.kind.colours:
             return (

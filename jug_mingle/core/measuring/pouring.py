@@ -7,7 +7,7 @@ from typing import Final
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Pour:
-    """One pot's share of a recipe: whole parts of its ratio, and the volume for the batch. [ml]"""
+    """One tin's share of a recipe: whole parts of its ratio, and the volume for the batch. [ml]"""
 
     key: str
     parts: int
@@ -44,9 +44,9 @@ class Rest:
     Attributes
     ----------
     pours : tuple of Pour
-        In pouring order; empty when the pot is full.
+        In pouring order; empty when all is poured.
     batch : float
-        What the pot will hold at the end. [ml]
+        What the jug will hold at the end. [ml]
     too_much : str
         Key of what was poured too much of; empty where nothing was.
     grown : float
@@ -107,7 +107,7 @@ def rest_of(asked: Sequence[Pour], poured: Mapping[str, float], *, capacity: flo
     Parameters
     ----------
     poured : mapping
-        Pot → what is in the jug of it. [ml]
+        Tin → what is in the jug of it. [ml]
     capacity : float
         What the jug holds. [ml]
 

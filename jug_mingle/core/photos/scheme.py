@@ -122,7 +122,7 @@ def paint_like(R: FloatArray) -> Paint:
 def pairs(colours: list[FloatArray]) -> list[Pair]:
     """Return the pairs of colours (XYZ under D65) worth trying as a blend, clean and moderate ones first.
 
-    As paints of just these colours would mix; real pots may differ, Mingle tells.
+    As paints of just these colours would mix; real tins may differ, Mingle tells.
     """
     R = [recover_reflectance(XYZ) for XYZ in colours]
     found = []

@@ -83,7 +83,7 @@ def taken_by(layer: Layer, samples: Samples, areas: Mapping[str, float]) -> list
 
 
 def coats_within(pot_life: float, *, coats: int, recoat: float) -> int:
-    """Return how many of so many coats can be laid on before a mixed pot spoils, at least one.
+    """Return how many of so many coats can be laid on before a mixed batch spoils, at least one.
 
     Parameters
     ----------

@@ -79,7 +79,7 @@ def assess(
     draws: tuple[FloatArray, FloatArray],
     over: Ground | None = None,
 ) -> list[Recipe]:
-    """Return recipes of equally many pots with their predictions and how sure they are.
+    """Return recipes of equally many tins with their predictions and how sure they are.
 
     Parameters
     ----------

@@ -19,7 +19,7 @@ _TRIPLE_BEAM: Final = 150
 
 
 def _sets(linear: LinearModel, pots: int, must: tuple[int, ...]) -> tuple[Indices, FloatArray]:
-    """Return promising sets (m, pots) with their bounds, best first.
+    """Return promising sets (m, tins) with their bounds, best first.
 
     All pairs are bounded; triples and quadruples grow from the best smaller sets when there are too many.
     """
@@ -45,7 +45,7 @@ def _triples(size: int) -> Indices:
 
 
 def _extend(sets: Indices, size: int) -> Indices:
-    """Return all sets with one more pot, each once, sorted within."""
+    """Return all sets with one more tin, each once, sorted within."""
     grown = np.concatenate([np.repeat(sets, size, axis=0), np.tile(np.arange(size), len(sets))[:, np.newaxis]], axis=1)
     grown.sort(axis=1)
     grown = grown[np.all(np.diff(grown, axis=1) > 0, axis=1)]
@@ -54,7 +54,7 @@ def _extend(sets: Indices, size: int) -> Indices:
 
 
 def _with_must(sets: Indices, must: tuple[int, ...], size: int, pots: int) -> Indices:
-    """Return sets that hold every pot of `must`."""
+    """Return sets that hold every tin of `must`."""
     if len(must) > pots:
         return sets[:0]
     rest = [pot for pot in range(size) if pot not in must]
@@ -67,7 +67,7 @@ def _with_must(sets: Indices, must: tuple[int, ...], size: int, pots: int) -> In
 
 @cache
 def compositions(pots: int, parts: int) -> NDArray[np.int64]:
-    """Return all ratios (r, pots) of whole parts, each at least 1, with sum up to `parts` and no common factor."""
+    """Return all ratios (r, tins) of whole parts, each at least 1, with sum up to `parts` and no common factor."""
     rows: list[tuple[int, ...]] = [()]
     for left in range(pots, 0, -1):
         rows = [(*row, n) for row in rows for n in range(1, parts - sum(row) - left + 2)]
@@ -123,7 +123,7 @@ def promising_trials(
 def _fine_volumes(
     linear: LinearModel, sets: Indices, weights: FloatArray, units: float
 ) -> tuple[Indices, NDArray[np.int64]]:
-    """Return the linear optimum of each set in whole units of the tool, rounded down and up in every pot."""
+    """Return the linear optimum of each set in whole units of the tool, rounded down and up in every tin."""
     volumes = np.maximum(weights, 1e-9) / linear.pull[sets]
     volumes *= units / volumes.sum(axis=1, keepdims=True)
     low = np.floor(volumes).astype(np.int64)
@@ -136,7 +136,7 @@ def _fine_volumes(
 def linear_volumes(
     palette: Palette, goal: Goal, reference: FloatArray, *, must: int, others: int
 ) -> tuple[Indices, FloatArray]:
-    """Return promising sets (m, others + 1) that hold the pot `must`, and their best volumes in the linear model.
+    """Return promising sets (m, others + 1) that hold the tin `must`, and their best volumes in the linear model.
 
     The model is made around the seen reflectance `reference` and again around the goal, since the way may be long.
     Sets in which `must` would have no share are left out.

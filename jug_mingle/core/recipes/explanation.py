@@ -1,4 +1,4 @@
-"""Why a recipe is as it is: its curves, its look wet and sealed, its coats, and what a slip of one pot would do."""
+"""Why a recipe is as it is: its curves, its look wet and sealed, its coats, and what a slip of one tin would do."""
 
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
@@ -38,12 +38,12 @@ class Explanation:
     R, wet, sealed : (36,) ndarray
         Predicted reflectance dry, wet, and below a satin clear coat. [0..1]
     pots : tuple of (key, (36,) ndarray)
-        Each pot by itself, dried.
+        Each tin by itself, dried.
     delta_E : tuple of (light name, CIEDE2000)
     coats : int or None
         To hide the ground; None when twenty do not.
     slips : tuple of Slip
-        The most sensitive pot first.
+        The most sensitive tin first.
     """
 
     R: FloatArray
@@ -85,7 +85,7 @@ def explain(shelf: Shelf, pours: Sequence[Pour], target: Target, *, below: Groun
 def pouring_order(found: Explanation, names: Mapping[str, str]) -> str:
     """Return in which order to pour and why; `names` are those of the tins by their keys."""
     if len(found.pots) == 1:
-        return "It is one pot as it is: stir it well."
+        return "It is one tin as it is: stir it well."
     fastest = names[max(found.slips, key=lambda slip: slip.moved).key]
     return (
         "Most first, so that there is something to stir into; the smallest and strongest last, by drops: "

@@ -86,7 +86,7 @@ def what_is_lacking(shelf: Shelf, target: Target, wishes: Wishes, pours: Sequenc
     group = usable(shelf, wishes)[0]
     palette = palette_of(shelf, group)
     for name, optics in pigment_families().items():
-        wider = palette.with_pot(optics.K, optics.S, solids=0.38, veil=1.0)
+        wider = palette.with_tin(optics.K, optics.S, solids=0.38, veil=1.0)
         for pots in (2, 3):
             found = best_candidates(wider, goal, pots=pots, parts=wishes.parts, units=None, must=(wider.size - 1,))
             if found and found[0].miss < best[0]:

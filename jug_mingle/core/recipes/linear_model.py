@@ -1,8 +1,8 @@
 """The linear model of the search: the colour error of a mix as a weighted mean of one vector a tin.
 
-Around a reflectance with body K/S = q, the mix Σ cᵢ of the pots differs from it by Σ cᵢ (Kᵢ - q Sᵢ) / Σ cᵢ Sᵢ in K/S,
-which is linear in the amounts but for a denominator that the mean scattering of each pot stands for well. So the
-colour error of a mix is a weighted mean of one vector per pot, and the best mix of a set of pots is the point of a
+Around a reflectance with body K/S = q, the mix Σ cᵢ of the tins differs from it by Σ cᵢ (Kᵢ - q Sᵢ) / Σ cᵢ Sᵢ in K/S,
+which is linear in the amounts but for a denominator that the mean scattering of each tin stands for well. So the
+colour error of a mix is a weighted mean of one vector per tin, and the best mix of a set of tins is the point of a
 simplex nearest to the origin. That bounds every set in closed form; sets are opened best bound first, their whole-part
 ratios tried in the linear model, and only the few best computed exactly.
 """
@@ -28,7 +28,7 @@ def reference_of(goal: Goal) -> FloatArray:
 
 
 class LinearModel:
-    """The colour error of mixes as a weighted mean of one vector a pot, around a seen reflectance."""
+    """The colour error of mixes as a weighted mean of one vector a tin, around a seen reflectance."""
 
     def __init__(self, palette: Palette, goal: Goal, reference: FloatArray) -> None:
         veil = float(np.median(palette.veil))
@@ -52,7 +52,7 @@ class LinearModel:
 
     @cached_property
     def pair_bound(self) -> FloatArray:
-        """Least squared error (n, n) of every pair of pots."""
+        """Least squared error (n, n) of every pair of tins."""
         own = np.diag(self.gram)
         across = own[:, np.newaxis] + own - 2.0 * self.gram
         t = np.clip((own[:, np.newaxis] - self.gram) / (across + 1e-12 * (1.0 + np.abs(across))), 0.0, 1.0)
@@ -62,7 +62,7 @@ class LinearModel:
     def bound(self, sets: Indices) -> FloatArray:
         """Return the least squared error (m,) of each set (m, k) in the linear model, over weights that sum to one.
 
-        Of a set of four that does as well without one of its pots it is infinity: the smaller set has been tried.
+        Of a set of four that does as well without one of its tins it is infinity: the smaller set has been tried.
         """
         if sets.shape[1] == 1:
             return np.asarray(np.diag(self.gram)[sets[:, 0]])
@@ -130,7 +130,7 @@ def _nearest_in_simplex(G: FloatArray) -> tuple[FloatArray, FloatArray]:
 
 
 def _nearest_inside(G: FloatArray) -> tuple[FloatArray, FloatArray]:
-    """Return the same with every weight above 0; a set that does as well without one of its pots gets infinity."""
+    """Return the same with every weight above 0; a set that does as well without one of its tins gets infinity."""
     w = _affine_weights(G)
     value = np.maximum(np.einsum("mi,mij,mj->m", w, G, w), 0.0)
     return np.where(np.all(w > 0.0, axis=1), value, np.inf), np.maximum(w, 0.0)

@@ -148,12 +148,12 @@ class Prepared:
 def prepare(
     shelf: Shelf, preparation: Preparation, cast: Mapping[str, str], *, batch: float, below: Ground
 ) -> Prepared:
-    """Return a preparation with pots in its roles, and what one wiped coat of it does to a ground.
+    """Return a preparation with tins in its roles, and what one wiped coat of it does to a ground.
 
     Parameters
     ----------
     cast : mapping
-        Role → key of the pot that plays it.
+        Role → key of the tin that plays it.
     batch : float
         How much is made. [ml]
 
@@ -166,7 +166,7 @@ def prepare(
     places = []
     for role in preparation.roles:
         if role.key not in cast:
-            raise ValueError(f"{preparation.title}: no pot plays the {role.title}")
+            raise ValueError(f"{preparation.title}: no tin plays the {role.title}")
         place = shelf.index(cast[role.key])
         if shelf.materials[place].kind.key not in role.kinds:
             pot = shelf.materials[place]

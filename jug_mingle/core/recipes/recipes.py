@@ -19,15 +19,15 @@ _PER_COUNT: Final = 3
 
 
 def find_recipes(shelf: Shelf, target: Target, wishes: Wishes) -> list[Recipe]:
-    """Return the best recipes: for each number of pots the best ratio of up to three sets, fewest pots first.
+    """Return the best recipes: for each number of tins the best ratio of up to three sets, fewest tins first.
 
     Ranked by the expected CIEDE2000 in the worst of the target's lights; recipes that differ by less than 0.05 go by
-    the smaller ratio. Pots with less left than the batch needs are left out.
+    the smaller ratio. Tins with less left than the batch needs are left out.
 
     Raises
     ------
     NothingToMixError
-        If the shelf has no pot that may be used, or too little is left in all of them.
+        If the shelf has no tin that may be used, or too little is left in all of them.
     ValueError
         If a tool is too coarse for the batch, or a key is unknown.
     """
@@ -50,7 +50,7 @@ def find_recipes(shelf: Shelf, target: Target, wishes: Wishes) -> list[Recipe]:
             )
             recipes += _recipes(shelf, target, wishes, unit, group, candidates, draws)
     if not recipes:
-        raise NothingToMixError("too little is left in the pots for this batch: ask for less, or fill the shelf")
+        raise NothingToMixError("too little is left in the tins for this batch: ask for less, or fill the shelf")
     return _front(recipes)
 
 
@@ -63,7 +63,7 @@ def _recipes(
     candidates: Sequence[Candidate],
     draws: tuple[FloatArray, FloatArray],
 ) -> list[Recipe]:
-    """Return the first few candidates as recipes: of each set of pots its two best ratios, where enough is left."""
+    """Return the first few candidates as recipes: of each set of tins its two best ratios, where enough is left."""
     chosen: list[tuple[Pour, ...]] = []
     count: dict[frozenset[str], int] = {}
     for candidate in candidates:
@@ -82,7 +82,7 @@ def _recipes(
 def _pours(
     shelf: Shelf, wishes: Wishes, unit: float | None, places: Sequence[int], units: tuple[int, ...]
 ) -> tuple[Pour, ...]:
-    """Return what is poured of each pot, most first, as whole multiples of the tool's unit."""
+    """Return what is poured of each tin, most first, as whole multiples of the tool's unit."""
     ratio = lowest_terms(units)
     shares = shared_out(ratio, batch=wishes.batch, unit=unit)
     pours = [

@@ -1,4 +1,4 @@
-"""Pot so far + a dried reading → what to add. Nothing can be taken out of a pot, so the batch only grows."""
+"""Batch so far + a dried reading → what to add. Nothing can be taken out of a batch, so the batch only grows."""
 
 from collections.abc import Sequence
 from dataclasses import dataclass
@@ -35,7 +35,7 @@ RESCUED: Final = 1.5
 
 @dataclass(frozen=True, slots=True, kw_only=True, eq=False)
 class Pot:
-    """A mixed pot as it really is, by all that is known: drawn optics that agree with its dried reading.
+    """A mixed batch as it really is, by all that is known: drawn optics that agree with its dried reading.
 
     Attributes
     ----------
@@ -44,7 +44,7 @@ class Pot:
     K, S : (m, 36) ndarray
         Optics of its dry film, for each of m drawn shelves. [1/µm]
     shelf_K, shelf_S : (m, n, 36) ndarray
-        Optics of the pots on the shelf in the same draws; those in the pot have learnt from the reading.
+        Optics of the tins on the shelf in the same draws; those in the batch have learnt from the reading.
     """
 
     ml: float
@@ -58,14 +58,14 @@ class Pot:
 
 @dataclass(frozen=True, slots=True, kw_only=True, eq=False)
 class Rescue:
-    """Additions to a pot, and what comes of them.
+    """Additions to a batch, and what comes of them.
 
     Attributes
     ----------
     additions : tuple of Pour
-        Nothing, one pot or two; `parts` counts the tool's units.
+        Nothing, one tin or two; `parts` counts the tool's units.
     ml : float
-        The whole pot afterwards. [ml]
+        The whole batch afterwards. [ml]
     R : (36,) ndarray
         Predicted seen reflectance.
     delta_E, expected, low, high : float
@@ -83,7 +83,7 @@ class Rescue:
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Advice:
-    """What to do with a pot: the options with no, one and two additions, the one to take, and a word on it."""
+    """What to do with a batch: the options with no, one and two additions, the one to take, and a word on it."""
 
     options: tuple[Rescue, ...]
     best: Rescue
@@ -92,7 +92,7 @@ class Advice:
 
 
 def read_pot(shelf: Shelf, reading: Reading, seed: int = 4) -> Pot:
-    """Return a pot corrected by the reading of its dried strip.
+    """Return a batch corrected by the reading of its dried strip.
 
     Amounts and paints are both uncertain: draws of either are moved until they agree with the reading, by an ensemble
     smoother with multiple data assimilation (Emerick & Reynolds, Comput. Geosci. 17, 325 (2013)).
@@ -108,7 +108,7 @@ def read_pot(shelf: Shelf, reading: Reading, seed: int = 4) -> Pot:
         If it has not exactly one opaque swatch.
     """
     if len(reading.swatches) != 1 or np.isfinite(reading.swatches[0].X):
-        raise ValueError("a pot is read from one opaque strip: paint it until it hides, and let it dry")
+        raise ValueError("a batch is read from one opaque strip: paint it until it hides, and let it dry")
     places = [shelf.index(key) for key, _ in reading.volumes]
     poured = np.array([volume for _, volume in reading.volumes])
     solids = np.array([shelf.materials[place].solids for place in places])
@@ -183,14 +183,14 @@ def advise(
     tolerance: float = 1.0,
     avoid: Sequence[str] = (),
 ) -> Advice:
-    """Return how to bring a pot to its target with the least that has to be added.
+    """Return how to bring a batch to its target with the least that has to be added.
 
     Parameters
     ----------
     in_pot : sequence of str
-        Keys of what is in the pot; only what mixes with all of it is added.
+        Keys of what is in the batch; only what mixes with all of it is added.
     most_ml : float
-        What the jug holds; the pot may not grow beyond it. [ml]
+        What the jug holds; the batch may not grow beyond it. [ml]
     tolerance : float
         The target counts as reached within this expected CIEDE2000.
     """
@@ -232,7 +232,7 @@ def _may_add(shelf: Shelf, in_pot: Sequence[str], avoid: Sequence[str]) -> list[
 def _candidates(
     shelf: Shelf, pot: Pot, goal: Goal, places: list[int], count: int, unit: float, room: float
 ) -> list[tuple[Pour, ...]]:
-    """Return additions of `count` pots, in whole units of the tool, that look best in the mean of the draws."""
+    """Return additions of `count` batches, in whole units of the tool, that look best in the mean of the draws."""
     if len(places) < count:
         return []
     K = np.concatenate([pot.shelf_K[:, places].mean(axis=0), pot.K.mean(axis=0)[np.newaxis]])

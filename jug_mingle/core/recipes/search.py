@@ -21,7 +21,7 @@ _FAR: Final = 1.0
 
 @dataclass(frozen=True, slots=True, kw_only=True, eq=False)
 class Candidate:
-    """A ratio of pots: indices into the palette, volumes in whole units, and its plain CIEDE2000."""
+    """A ratio of tins: indices into the palette, volumes in whole units, and its plain CIEDE2000."""
 
     pots: tuple[int, ...]
     units: tuple[int, ...]
@@ -38,20 +38,20 @@ def best_candidates(
     must: tuple[int, ...] = (),
     most: FloatArray | None = None,
 ) -> list[Candidate]:
-    """Return good ratios of exactly `pots` pots, best first.
+    """Return good ratios of exactly `pots` tins, best first.
 
     Parameters
     ----------
     pots : int
-        How many pots, 1 to 4.
+        How many tins, 1 to 4.
     parts : int
         The largest sum of a ratio in whole parts.
     units : float, optional
         How many units of the measuring tool the batch holds; ratios that fine are tried as well.
     must : tuple of int
-        Pots that have to be in it.
+        Tins that have to be in it.
     most : (n,) ndarray, optional
-        The largest share of the batch that each pot can give. [0..1]
+        The largest share of the batch that each tin can give. [0..1]
     """
     if most is None:
         most = np.ones(palette.size)

@@ -47,7 +47,7 @@ def rungs(
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Addition:
-    """One step with the walk-down pot: what is added before it, what is in the jug then, what it uses. [ml]"""
+    """One step with the walk-down jug: what is added before it, what is in the jug then, what it uses. [ml]"""
 
     add: float
     there: float
@@ -81,7 +81,7 @@ def walk_down(steps: Sequence[Rung], *, solids: tuple[float, float], margin: flo
     """
     shares = np.array([rung.share for rung in steps])
     if shares[0] > 1e-9 or np.any(np.diff(shares) <= 0.0):
-        raise ValueError("the walk-down pot begins with the first paint, and every step holds more of the second")
+        raise ValueError("the walk-down jug begins with the first paint, and every step holds more of the second")
     if shares[-1] >= 1.0 - 1e-9:
         raise ValueError("the last step is the second paint itself: paint it from its own jug")
     wet = wet_share(shares, solids)

@@ -33,7 +33,7 @@ class Goal:
 
 
 class NothingToMixError(ValueError):
-    """The shelf has no pot that this recipe may use."""
+    """The shelf has no tin that this recipe may use."""
 
 
 @dataclass(frozen=True, slots=True, kw_only=True, eq=False)
@@ -68,7 +68,7 @@ class Wishes:
     parts : int
         The largest sum of a ratio in whole parts, 2..24.
     use, avoid : tuple of str
-        Keys of pots that must be in it, or must not.
+        Keys of tins that must be in it, or must not.
     most_pots : int
         1..4.
     """
@@ -85,31 +85,31 @@ class Wishes:
         if not 2 <= self.parts <= 24:
             raise ValueError(f"a ratio may have from 2 to 24 parts, got {self.parts}")
         if not 1 <= self.most_pots <= 4:
-            raise ValueError(f"a recipe takes from 1 to 4 pots, got {self.most_pots}")
+            raise ValueError(f"a recipe takes from 1 to 4 tins, got {self.most_pots}")
 
 
 def usable(shelf: Shelf, wishes: Wishes) -> list[list[int]]:
-    """Return groups of pots (as places on the shelf) that may stand in one jug.
+    """Return groups of tins (as places on the shelf) that may stand in one jug.
 
     Raises
     ------
     NothingToMixError
-        If no pot is left, or the pots that must be used do not mix.
+        If no tin is left, or the tins that must be used do not mix.
     """
     keys = {material.key for material in shelf.materials}
     for key in (*wishes.use, *wishes.avoid):
         if key not in keys:
-            raise ValueError(f"there is no pot {key!r} on the shelf")
+            raise ValueError(f"there is no tin {key!r} on the shelf")
     must = [shelf.materials[shelf.index(key)] for key in wishes.use]
     if reason := may_mix(must):
-        raise NothingToMixError(f"these pots cannot be used together: {reason}")
+        raise NothingToMixError(f"these tins cannot be used together: {reason}")
     groups: dict[str, list[int]] = {}
     for place, material in enumerate(shelf.materials):
         if material.key not in wishes.avoid and _is_a_colour(material) and material.left > 0.0:
             groups.setdefault(material.kind.base, []).append(place)
     found = [group for group in groups.values() if all(shelf.index(material.key) in group for material in must)]
     if not found:
-        raise NothingToMixError("no paint on the shelf may be used: add a pot, or allow one that you set aside")
+        raise NothingToMixError("no paint on the shelf may be used: add a tin, or allow one that you set aside")
     return found
 
 

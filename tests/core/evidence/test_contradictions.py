@@ -51,7 +51,7 @@ class BadEvidenceTest(unittest.TestCase):
         ]
         pots = [material("white"), material("red")]
         base = readings(["white", "red"], tints=False)
-        with self.assertRaisesRegex(EvidenceError, "'one' and 'two' of the same pot differ by 2"):
+        with self.assertRaisesRegex(EvidenceError, "'one' and 'two' of the same tin differ by 2"):
             characterise(pots, [*base, *tints[:2]])
         self.assertLess(characterise(pots, [*base, *tints]).weights["two"], 0.2)
 

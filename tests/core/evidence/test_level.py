@@ -16,7 +16,7 @@ class LevelTest(unittest.TestCase):
         return Reading(key="r", volumes=volumes, swatches=(Swatch(seen=np.array(seen), **film),), noise=1.0)  # type: ignore[arg-type]
 
     def test_letters(self) -> None:
-        """A to F by the best evidence there is; as the white of another's tint a pot learns nothing."""
+        """A to F by the best evidence there is; as the white of another's tint a tin learns nothing."""
         alone, tint = self.reading(("a", 1.0)), self.reading(("a", 1.0), ("w", 4.0))
         coats = Hiding(key="h", volumes=(("a", 1.0),), coats=3, X_coat=30.0, R_g=np.full(36, 0.2))
         spectrum, pot = (

@@ -24,7 +24,7 @@ class DrySharesTest(unittest.TestCase):
         assert_allclose(dry_shares([100.0, 50.0, 200.0], [0.4, 0.4, 0.0]), [2 / 3, 1 / 3, 0.0])
 
     def test_splitting_a_pour(self) -> None:
-        """Pouring a pot in two goes is the same as at once."""
+        """Pouring a tin in two goes is the same as at once."""
         two = dry_shares([30.0, 70.0, 50.0], [0.4, 0.4, 0.3])
         one = dry_shares([100.0, 50.0], [0.4, 0.3])
         self.assertAlmostEqual(float(two[:2].sum()), float(one[0]))

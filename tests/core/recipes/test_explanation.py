@@ -15,7 +15,7 @@ from tests.core.paints import material, readings
 
 class WhyTest(unittest.TestCase):
     def test_faces(self) -> None:
-        """Wet and sealed are deeper than dry (C024, C027); one part too much of the strong pot costs most."""
+        """Wet and sealed are deeper than dry (C024, C027); one part too much of the strong tin costs most."""
         keys = ["white", "red"]
         shelf = characterise([material(key) for key in keys], readings(keys))
         pours = [Pour(key="white", parts=8, ml=400.0), Pour(key="red", parts=1, ml=50.0)]
@@ -39,4 +39,4 @@ class WhyTest(unittest.TestCase):
         self.assertEqual(max(moved, key=lambda key: moved[key]), "blue")
         self.assertIn("Deep sea turns the colour", pouring_order(found, {"blue": "Deep sea", "yellow": "Straw"}))
         alone = explain(shelf, pours[:1], Target(R=np.full(36, 0.5)), below=ground("oak"))
-        self.assertEqual(pouring_order(alone, {}), "It is one pot as it is: stir it well.")
+        self.assertEqual(pouring_order(alone, {}), "It is one tin as it is: stir it well.")

@@ -55,7 +55,7 @@ class PreparationsTest(unittest.TestCase):
 
     def test_refused(self) -> None:
         for cast, words in (
-            ({"paint": "white"}, "no pot plays the water"),
+            ({"paint": "white"}, "no tin plays the water"),
             ({"paint": "wax", "water": "water"}, "cannot play"),
         ):
             with self.subTest(words), self.assertRaisesRegex(ValueError, words):

@@ -34,7 +34,7 @@ def wishes(**changes: Any) -> Wishes:
 
 class FindRecipesTest(unittest.TestCase):
     def test_finds_what_was_mixed(self) -> None:
-        """A target that was mixed 4 : 2 : 1 is matched by three pots to less than can be told."""
+        """A target that was mixed 4 : 2 : 1 is matched by three tins to less than can be told."""
         recipes = find_recipes(SHELF, Target(R=TARGETS[0]), wishes())
         best = min((r for r in recipes if len(r.pours) == 3), key=lambda r: r.worst)
         self.assertLess(best.worst, 1.0)
@@ -58,7 +58,7 @@ class FindRecipesTest(unittest.TestCase):
             self.assertAlmostEqual(sum(p.ml for p in recipe.pours), 480.0, delta=25.0)
 
     def test_wishes(self) -> None:
-        """A pot that must be used is, one to avoid is not, and there are never more pots than allowed."""
+        """A tin that must be used is, one to avoid is not, and there are never more tins than allowed."""
         for recipe in find_recipes(SHELF, Target(R=TARGETS[0]), wishes(use=("black",), avoid=("green",), most_pots=2)):
             keys = {pour.key for pour in recipe.pours}
             self.assertIn("black", keys)
@@ -66,7 +66,7 @@ class FindRecipesTest(unittest.TestCase):
             self.assertLessEqual(len(keys), 2)
 
     def test_stock_is_respected(self) -> None:
-        """A pot with a spoonful left is not asked for a cup."""
+        """A tin with a spoonful left is not asked for a cup."""
         short = characterise(
             [material(key, left=10.0 if key == "blue" else np.inf) for key in TRUE], readings(list(TRUE))
         )
@@ -91,11 +91,11 @@ class FindRecipesTest(unittest.TestCase):
 
     def test_bad(self) -> None:
         empty = characterise([], [])
-        with self.assertRaisesRegex(NothingToMixError, "add a pot"):
+        with self.assertRaisesRegex(NothingToMixError, "add a tin"):
             find_recipes(empty, Target(R=TARGETS[0]), wishes())
         with self.assertRaisesRegex(ValueError, "too coarse for 3 ml"):
             find_recipes(SHELF, Target(R=TARGETS[0]), wishes(batch=3.0, tool=tool("spoons")))
-        with self.assertRaisesRegex(ValueError, "no pot 'puce'"):
+        with self.assertRaisesRegex(ValueError, "no tin 'puce'"):
             find_recipes(SHELF, Target(R=TARGETS[0]), wishes(use=("puce",)))
         for changes, message in (
             ({"batch": 0.0}, "from 1 to 20000 ml, got 0"),

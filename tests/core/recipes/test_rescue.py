@@ -1,4 +1,4 @@
-"""Rescue of a pot that came out wrong."""
+"""Rescue of a batch that came out wrong."""
 
 import unittest
 
@@ -19,7 +19,7 @@ WANTED = {"white": 300.0, "blue": 120.0, "yellow": 60.0}
 
 
 def poured(amounts: dict[str, float], asked: dict[str, float]) -> Pot:
-    """Return the pot of someone who thinks that `asked` was poured when it was `amounts`."""
+    """Return the batch of someone who thinks that `asked` was poured when it was `amounts`."""
     reading = Reading(
         key="strip",
         volumes=tuple(asked.items()),
@@ -32,7 +32,7 @@ def poured(amounts: dict[str, float], asked: dict[str, float]) -> Pot:
 
 class ReadPotTest(unittest.TestCase):
     def test_agrees_with_the_reading(self) -> None:
-        """The corrected pot looks as it was read, within the noise, though it was poured wrongly."""
+        """The corrected batch looks as it was read, within the noise, though it was poured wrongly."""
         amounts = {**WANTED, "blue": 160.0}
         pot = poured(amounts, WANTED)
         advice = advise(SHELF, pot, Target(R=seen(amounts)), tool=tool("syringe"), in_pot=list(WANTED), most_ml=900)
@@ -51,7 +51,7 @@ class ReadPotTest(unittest.TestCase):
 
 class AdviseTest(unittest.TestCase):
     def test_brings_it_home(self) -> None:
-        """A pot with a third too much blue comes home by adding what it lacks, when that is truly mixed."""
+        """A batch with a third too much blue comes home by adding what it lacks, when that is truly mixed."""
         amounts = {**WANTED, "blue": 160.0}
         target = Target(R=seen(WANTED))
         advice = advise(SHELF, poured(amounts, WANTED), target, tool=tool("syringe"), in_pot=list(WANTED), most_ml=900)
@@ -67,7 +67,7 @@ class AdviseTest(unittest.TestCase):
         self.assertGreater(before, 3.0)
 
     def test_right_as_it_is(self) -> None:
-        """A pot that matches needs nothing."""
+        """A batch that matches needs nothing."""
         advice = advise(
             SHELF,
             poured(WANTED, WANTED),
@@ -101,7 +101,7 @@ class AdviseTest(unittest.TestCase):
 
 class LearnFromPotsTest(unittest.TestCase):
     def test_pots_teach(self) -> None:
-        """Three read pots of paints known by their masstones alone at least halve the error of another mix of them."""
+        """Three read batches of paints known by their masstones alone at least halve the error of another mix."""
         from jug_mingle.core.evidence.fit import characterise
         from tests.core.paints import material, readings
 
@@ -113,7 +113,9 @@ class LearnFromPotsTest(unittest.TestCase):
             {"yellow": 2, "red": 1, "blue": 0.5},
         )
         evidence = readings(keys, tints=False) + [
-            Reading(key=f"pot {n}", volumes=tuple(pot.items()), swatches=(Swatch(seen=R_to_Lab(seen(pot))),), noise=0.3)
+            Reading(
+                key=f"batch {n}", volumes=tuple(pot.items()), swatches=(Swatch(seen=R_to_Lab(seen(pot))),), noise=0.3
+            )
             for n, pot in enumerate(pots)
         ]
         learnt = characterise([material(key) for key in keys], evidence, start=start)

@@ -31,7 +31,7 @@ TARGETS = (
 
 class SearchTest(unittest.TestCase):
     def test_as_good_as_trying_everything(self) -> None:
-        """For one to three pots and twelve parts it is within 0.1 of the exhaustive best."""
+        """For one to three tins and twelve parts it is within 0.1 of the exhaustive best."""
         for number, R in enumerate(TARGETS):
             goal = Goal(Lab=np.array([R_to_Lab(R, at) for at in LIGHTS]), lights=LIGHTS)
             for pots in (1, 2, 3):
@@ -64,7 +64,7 @@ class LimitsTest(unittest.TestCase):
     @settings(max_examples=15, deadline=None)
     @given(st.floats(0.02, 0.6), st.sampled_from(list(range(len(TRUE)))))
     def test_stock(self, share: float, short: int) -> None:
-        """A pot that holds a share of the batch gives no more than that."""
+        """A tin that holds a share of the batch gives no more than that."""
         most = np.ones(len(TRUE))
         most[short] = share
         R = seen({"white": 3, "blue": 2, "yellow": 1})
@@ -78,7 +78,7 @@ class LimitsTest(unittest.TestCase):
     def test_linear_volumes_hold_the_pot(self) -> None:
         R = seen({"white": 3, "blue": 2, "yellow": 1})
         start = seen({"white": 3, "blue": 3, "yellow": 1})
-        wider = PALETTE.with_pot(PALETTE.K[:3].mean(axis=0), PALETTE.S[:3].mean(axis=0), solids=0.4, veil=1.0)
+        wider = PALETTE.with_tin(PALETTE.K[:3].mean(axis=0), PALETTE.S[:3].mean(axis=0), solids=0.4, veil=1.0)
         sets, volumes = linear_volumes(wider, goal(R), start, must=6, others=2)
         self.assertTrue(np.all(np.any(sets == 6, axis=1)))
         self.assertTrue(np.all(volumes >= 0.0))

@@ -774,10 +774,10 @@ export interface paths {
     get?: never
     put?: never
     /**
-     * Begin Pot
-     * @description Begin to pour a mix; the pot that is being poured of it already goes on.
+     * Begin Batch
+     * @description Begin to pour a mix; the batch that is being poured of it already goes on.
      */
-    post: operations['begin_pot_api_mixes__mix_id__pots_post']
+    post: operations['begin_batch_api_mixes__mix_id__pots_post']
     delete?: never
     options?: never
     head?: never
@@ -815,7 +815,7 @@ export interface paths {
     put?: never
     /**
      * Mix To Shelf
-     * @description Put a mixed pot on the shelf, with its recipe, its date and its pot life; return its key.
+     * @description Put what was mixed on the shelf, with its recipe, its date and its pot life; return its key.
      */
     post: operations['mix_to_shelf_api_mixes__mix_id__to_shelf_post']
     delete?: never
@@ -873,7 +873,7 @@ export interface paths {
     }
     /**
      * Mix Again
-     * @description Return a past mix at a new size, with substitutes where pots are missing.
+     * @description Return a past mix at a new size, with substitutes where tins are missing.
      */
     get: operations['mix_again_api_past_mixes__mix_id__get']
     put?: never
@@ -1256,10 +1256,10 @@ export interface paths {
       cookie?: never
     }
     /**
-     * Get Pot
-     * @description Return a pot as it stands.
+     * Get Batch
+     * @description Return a batch as it stands.
      */
-    get: operations['get_pot_api_pots__pot_id__get']
+    get: operations['get_batch_api_pots__pot_id__get']
     put?: never
     post?: never
     delete?: never
@@ -1278,10 +1278,10 @@ export interface paths {
     get?: never
     put?: never
     /**
-     * Add To Pot
+     * Add To Batch
      * @description Add a rescue's additions to what is to be poured.
      */
-    post: operations['add_to_pot_api_pots__pot_id__additions_post']
+    post: operations['add_to_batch_api_pots__pot_id__additions_post']
     delete?: never
     options?: never
     head?: never
@@ -1298,10 +1298,10 @@ export interface paths {
     get?: never
     put?: never
     /**
-     * Finish Pot
-     * @description The pot is good as it is.
+     * Finish Batch
+     * @description The batch is good as it is.
      */
-    post: operations['finish_pot_api_pots__pot_id__done_post']
+    post: operations['finish_batch_api_pots__pot_id__done_post']
     delete?: never
     options?: never
     head?: never
@@ -1377,7 +1377,7 @@ export interface paths {
     }
     /**
      * Get Rescue
-     * @description Return how to bring a pot to its target with the least that has to be added.
+     * @description Return how to bring a batch to its target with the least that has to be added.
      */
     get: operations['get_rescue_api_pots__pot_id__rescue_get']
     put?: never
@@ -1437,7 +1437,7 @@ export interface paths {
     }
     /**
      * Get Verdict
-     * @description Return what the newest strip said of what is in the pot now; null where there is none.
+     * @description Return what the newest strip said of what is in the batch now; null where there is none.
      */
     get: operations['get_verdict_api_pots__pot_id__verdict_get']
     put?: never
@@ -1457,7 +1457,7 @@ export interface paths {
     }
     /**
      * List Preparations
-     * @description List the preparations, with the pots that can play each role.
+     * @description List the preparations, with the tins that can play each role.
      */
     get: operations['list_preparations_api_preparations_get']
     put?: never
@@ -1517,13 +1517,13 @@ export interface paths {
     }
     /**
      * List Materials
-     * @description List all pots with their dried colour.
+     * @description List all tins with their dried colour.
      */
     get: operations['list_materials_api_shelf_get']
     put?: never
     /**
      * Add Material
-     * @description Put a pot on the shelf.
+     * @description Put a tin on the shelf.
      */
     post: operations['add_material_api_shelf_post']
     delete?: never
@@ -1561,7 +1561,7 @@ export interface paths {
     }
     /**
      * List Families
-     * @description List the colour families that pots are looked for under.
+     * @description List the colour families that tins are looked for under.
      */
     get: operations['list_families_api_shelf_families_get']
     put?: never
@@ -1583,7 +1583,7 @@ export interface paths {
     put?: never
     /**
      * Add From Photo
-     * @description Put many pots on the shelf from one photo of swatches or lids; all of them or none. Return their keys.
+     * @description Put many tins on the shelf from one photo of swatches or lids; all of them or none. Return their keys.
      */
     post: operations['add_from_photo_api_shelf_from_photo_post']
     delete?: never
@@ -1703,7 +1703,7 @@ export interface paths {
     put?: never
     /**
      * Check Table
-     * @description Say what a CSV of pots holds; nothing is taken.
+     * @description Say what a CSV of tins holds; nothing is taken.
      */
     post: operations['check_table_api_shelf_table_check_post']
     delete?: never
@@ -1721,21 +1721,21 @@ export interface paths {
     }
     /**
      * Get Material
-     * @description Return a pot with all that is known of it.
+     * @description Return a tin with all that is known of it.
      */
     get: operations['get_material_api_shelf__key__get']
     put?: never
     post?: never
     /**
      * Remove Material
-     * @description Take a pot off the shelf; it can be restored.
+     * @description Take a tin off the shelf; it can be restored.
      */
     delete: operations['remove_material_api_shelf__key__delete']
     options?: never
     head?: never
     /**
      * Change Material
-     * @description Change what is said of a pot; only what is sent is changed, null goes back to the usual.
+     * @description Change what is said of a tin; only what is sent is changed, null goes back to the usual.
      */
     patch: operations['change_material_api_shelf__key__patch']
     trace?: never
@@ -1751,7 +1751,7 @@ export interface paths {
     put?: never
     /**
      * Restore Material
-     * @description Bring a pot back to the shelf.
+     * @description Bring a tin back to the shelf.
      */
     post: operations['restore_material_api_shelf__key__restore_post']
     delete?: never
@@ -1771,7 +1771,7 @@ export interface paths {
     put?: never
     /**
      * Add Test
-     * @description Keep a test of a pot as a reading.
+     * @description Keep a test of a tin as a reading.
      */
     post: operations['add_test_api_shelf__key__tests_post']
     delete?: never
@@ -1791,7 +1791,7 @@ export interface paths {
     put?: never
     /**
      * Weigh Material
-     * @description Set what is left of a pot from its weight.
+     * @description Set what is left of a tin from its weight.
      */
     post: operations['weigh_material_api_shelf__key__weigh_post']
     delete?: never
@@ -1994,7 +1994,7 @@ export interface components {
   schemas: {
     /**
      * AdditionsIn
-     * @description What is to be added to the pot.
+     * @description What is to be added to the batch.
      */
     AdditionsIn: {
       /** Pours */
@@ -2042,7 +2042,7 @@ export interface components {
     }
     /**
      * BatchOut
-     * @description A pot on the bench.
+     * @description A batch on the bench.
      */
     BatchOut: {
       /** Batch */
@@ -2257,7 +2257,7 @@ export interface components {
     }
     /**
      * ChipIn
-     * @description A dried chip of one of the person's own pots, in the photo.
+     * @description A dried chip of one of the person's own tins, in the photo.
      */
     ChipIn: {
       /** Area */
@@ -2463,7 +2463,7 @@ export interface components {
     }
     /**
      * FactOut
-     * @description One fact of a pot: the value in force, the usual one, and why that is usual.
+     * @description One fact of a tin: the value in force, the usual one, and why that is usual.
      */
     FactOut: {
       /** Name */
@@ -2614,7 +2614,7 @@ export interface components {
     }
     /**
      * FromMaterial
-     * @description A pot on the shelf, dried.
+     * @description A tin on the shelf, dried.
      */
     FromMaterial: {
       /** Key */
@@ -2667,7 +2667,7 @@ export interface components {
     }
     /**
      * FromPhotoIn
-     * @description Many pots from one photo.
+     * @description Many tins from one photo.
      */
     FromPhotoIn: {
       /** Lighting */
@@ -2680,7 +2680,7 @@ export interface components {
       /** Photo Id */
       photo_id: number
       /** Pots */
-      pots: components['schemas']['PotInPhotoIn'][]
+      pots: components['schemas']['TinInPhotoIn'][]
     }
     /**
      * FromReader
@@ -3415,7 +3415,7 @@ export interface components {
     }
     /**
      * MaterialChangeIn
-     * @description What changes of a pot; only what is sent is changed.
+     * @description What changes of a tin; only what is sent is changed.
      */
     MaterialChangeIn: {
       /** Density */
@@ -3473,7 +3473,7 @@ export interface components {
     }
     /**
      * MaterialIn
-     * @description A pot to put on the shelf: a name, a kind and a colour are enough.
+     * @description A tin to put on the shelf: a name, a kind and a colour are enough.
      */
     MaterialIn: {
       /** Colour */
@@ -3535,7 +3535,7 @@ export interface components {
     }
     /**
      * MaterialOut
-     * @description A pot on the shelf: its dried colour in the light asked for, or nothing for what has no colour.
+     * @description A tin on the shelf: its dried colour in the light asked for, or nothing for what has no colour.
      */
     MaterialOut: {
       /** Base */
@@ -3588,7 +3588,7 @@ export interface components {
     }
     /**
      * MaterialWholeOut
-     * @description A pot with all that is known of it.
+     * @description A tin with all that is known of it.
      */
     MaterialWholeOut: {
       /** Lab */
@@ -3843,7 +3843,7 @@ export interface components {
     }
     /**
      * OnStripOut
-     * @description One pot's share of what is on a strip.
+     * @description One tin's share of what is on a strip.
      */
     OnStripOut: {
       /** Name */
@@ -4089,37 +4089,8 @@ export interface components {
       zone: string
     }
     /**
-     * PotInPhotoIn
-     * @description One pot of a photo of swatches or lids.
-     */
-    PotInPhotoIn: {
-      /** Area */
-      area: components['schemas']['SpotIn'] | components['schemas']['BoxIn'] | components['schemas']['FreehandIn']
-      /** Kind */
-      kind: string
-      /** Name */
-      name: string
-    }
-    /**
-     * PotOfMixOut
-     * @description A pot of a past mix and whether it can give what the new batch takes of it. [ml]
-     */
-    PotOfMixOut: {
-      /** Left */
-      left: number
-      /** Ml */
-      ml: number
-      /** Name */
-      name: string
-      /**
-       * State
-       * @enum {string}
-       */
-      state: 'there' | 'short' | 'gone'
-    }
-    /**
      * PourIn
-     * @description What is to be poured of one pot.
+     * @description What is to be poured of one tin.
      */
     PourIn: {
       /** Material */
@@ -4149,14 +4120,14 @@ export interface components {
     }
     /**
      * PourOut
-     * @description One pot's share of a recipe.
+     * @description One tin's share of a recipe.
      */
     PourOut: {
       /** Hex */
       hex: string
       /**
        * Left After
-       * @description What stays in that pot. [ml]
+       * @description What stays in that tin. [ml]
        * @default 0
        */
       left_after: number
@@ -4170,7 +4141,7 @@ export interface components {
       parts: number
       /**
        * Scarce
-       * @description Whether the recipe nearly empties that pot.
+       * @description Whether the recipe nearly empties that tin.
        * @default false
        */
       scarce: boolean
@@ -4244,7 +4215,7 @@ export interface components {
     }
     /**
      * PreparedPourOut
-     * @description One pot's share of a preparation.
+     * @description One tin's share of a preparation.
      */
     PreparedPourOut: {
       /** Ml */
@@ -4363,7 +4334,7 @@ export interface components {
     }
     /**
      * ReadingOut
-     * @description A reading in which the pot had a part.
+     * @description A reading in which the tin had a part.
      */
     ReadingOut: {
       /**
@@ -4502,7 +4473,7 @@ export interface components {
     }
     /**
      * RecipesOut
-     * @description Recipes, fewest pots first, and what is in reach.
+     * @description Recipes, fewest tins first, and what is in reach.
      */
     RecipesOut: {
       /**
@@ -4534,7 +4505,7 @@ export interface components {
     }
     /**
      * RemixOut
-     * @description A past mix at a new size: from the same pots, and with substitutes where one is gone or holds too little.
+     * @description A past mix at a new size: from the same tins, and with substitutes where one is gone or holds too little.
      */
     RemixOut: {
       /** Hex */
@@ -4542,7 +4513,7 @@ export interface components {
       /** Name */
       name: string
       /** Pots */
-      pots: components['schemas']['PotOfMixOut'][]
+      pots: components['schemas']['TinOfMixOut'][]
       same: components['schemas']['RecipeOut'] | null
       /** Seen */
       seen: boolean
@@ -4578,7 +4549,7 @@ export interface components {
     }
     /**
      * RoleOut
-     * @description One part of a preparation, and the pots on the shelf that can play it.
+     * @description One part of a preparation, and the tins on the shelf that can play it.
      */
     RoleOut: {
       /** Key */
@@ -4735,7 +4706,7 @@ export interface components {
     }
     /**
      * SlipOut
-     * @description One part too much of one pot. [CIEDE2000]
+     * @description One part too much of one tin. [CIEDE2000]
      */
     SlipOut: {
       /** After */
@@ -4958,7 +4929,7 @@ export interface components {
     }
     /**
      * TableOut
-     * @description What a table of pots holds.
+     * @description What a table of tins holds.
      */
     TableOut: {
       /** Bad */
@@ -5175,6 +5146,35 @@ export interface components {
       moved: boolean
     }
     /**
+     * TinInPhotoIn
+     * @description One tin of a photo of swatches or lids.
+     */
+    TinInPhotoIn: {
+      /** Area */
+      area: components['schemas']['SpotIn'] | components['schemas']['BoxIn'] | components['schemas']['FreehandIn']
+      /** Kind */
+      kind: string
+      /** Name */
+      name: string
+    }
+    /**
+     * TinOfMixOut
+     * @description A tin of a past mix and whether it can give what the new batch takes of it. [ml]
+     */
+    TinOfMixOut: {
+      /** Left */
+      left: number
+      /** Ml */
+      ml: number
+      /** Name */
+      name: string
+      /**
+       * State
+       * @enum {string}
+       */
+      state: 'there' | 'short' | 'gone'
+    }
+    /**
      * TintIn
      * @description One part of it with some of white, dried.
      */
@@ -5206,7 +5206,7 @@ export interface components {
     }
     /**
      * ToShelfIn
-     * @description How much of a mixed pot is put on the shelf. [ml]
+     * @description How much of what was mixed is put on the shelf. [ml]
      */
     ToShelfIn: {
       /** Left Ml */
@@ -5312,7 +5312,7 @@ export interface components {
     }
     /**
      * WalkOut
-     * @description One step of the walk-down pot. [ml]
+     * @description One step of the walk-down jug. [ml]
      */
     WalkOut: {
       /** Add */
@@ -5360,7 +5360,7 @@ export interface components {
     }
     /**
      * WeighIn
-     * @description The weight of the pot as it stands, and of its empty tin. [g]
+     * @description The weight of the tin, as it stands and empty. [g]
      */
     WeighIn: {
       /** Grams */
@@ -8161,7 +8161,7 @@ export interface operations {
       }
     }
   }
-  begin_pot_api_mixes__mix_id__pots_post: {
+  begin_batch_api_mixes__mix_id__pots_post: {
     parameters: {
       query?: {
         /** @description The light in which colours are shown. */
@@ -9976,7 +9976,7 @@ export interface operations {
       }
     }
   }
-  get_pot_api_pots__pot_id__get: {
+  get_batch_api_pots__pot_id__get: {
     parameters: {
       query?: {
         /** @description The light in which colours are shown. */
@@ -10057,7 +10057,7 @@ export interface operations {
       }
     }
   }
-  add_to_pot_api_pots__pot_id__additions_post: {
+  add_to_batch_api_pots__pot_id__additions_post: {
     parameters: {
       query?: {
         /** @description The light in which colours are shown. */
@@ -10142,7 +10142,7 @@ export interface operations {
       }
     }
   }
-  finish_pot_api_pots__pot_id__done_post: {
+  finish_batch_api_pots__pot_id__done_post: {
     parameters: {
       query?: {
         /** @description The light in which colours are shown. */
@@ -11098,7 +11098,7 @@ export interface operations {
   get_card_api_shelf_card_pdf_get: {
     parameters: {
       query?: {
-        pot?: string
+        tin?: string
       }
       header?: never
       path?: never

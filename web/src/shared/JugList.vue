@@ -20,9 +20,9 @@ async function pour(mixId: number) {
   try {
     const body = { jug: null }
     const params = { path: { mix_id: mixId } }
-    const pot = unwrap(await api.POST('/api/mixes/{mix_id}/pots', { params, body }))
+    const batch = unwrap(await api.POST('/api/mixes/{mix_id}/pots', { params, body }))
     emit('leave')
-    await router.push({ name: 'bench', params: { pot: pot.id } })
+    await router.push({ name: 'bench', params: { batch: batch.id } })
   } catch (error) {
     sayWrong(error)
   }

@@ -14,7 +14,7 @@ const { recipe } = defineProps<{
   lightTitles: Record<string, string>
 }>()
 
-/** Pots that this recipe nearly empties. */
+/** Tins that this recipe nearly empties. */
 const scarce = computed(() => recipe.pours.filter((pour) => pour.scarce))
 
 /** Whether the ratio is one that is measured in parts; any other tool says what it measures. */
@@ -53,7 +53,7 @@ const counted = (parts: number) => `${parts.toString()} ${parts === 1 ? 'part' :
       <p v-if="recipe.spoils" class="warn">{{ recipe.spoils }}</p>
     </div>
     <div class="count">
-      <b class="said">{{ recipe.pours.length }}</b> {{ recipe.pours.length === 1 ? 'pot' : 'pots' }}
+      <b class="said">{{ recipe.pours.length }}</b> {{ recipe.pours.length === 1 ? 'tin' : 'tins' }}
       <span v-if="recipe.cost > 0" class="soft">costs {{ recipe.cost.toFixed(2) }}</span>
       <span v-for="low in scarce" :key="low.name" class="soft"
         >leaves {{ Math.round(low.left_after) }} ml {{ low.name }}</span

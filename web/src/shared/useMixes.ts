@@ -47,7 +47,7 @@ export function useMixes() {
     }
   }
 
-  /** Put the mixed pot on the shelf, as a pot of its own. */
+  /** Put what was mixed on the shelf, as a tin of its own. */
   async function toShelf(mix: Schemas['MixOut']) {
     try {
       const key = unwrap(

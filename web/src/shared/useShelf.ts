@@ -9,7 +9,7 @@ const shelfQuery = (light: LightName) => ({
   queryFn: async () => unwrap(await api.GET('/api/shelf', { params: { query: { light } } })),
 })
 
-/** Every pot on the shelf, as it looks in the light chosen. */
+/** Every tin on the shelf, as it looks in the light chosen. */
 export function useShelf() {
   return useQuery(computed(() => ({ ...shelfQuery(preferences.value.light), placeholderData: keepPreviousData })))
 }
@@ -38,11 +38,11 @@ export function useKinds() {
 export function useShelfChanged() {
   const queries = useQueryClient()
   return async () => {
-    await Promise.all(['shelf', 'pot', 'recipes', 'job'].map((key) => queries.invalidateQueries({ queryKey: [key] })))
+    await Promise.all(['shelf', 'tin', 'recipes', 'job'].map((key) => queries.invalidateQueries({ queryKey: [key] })))
   }
 }
 
-/** The colour families that pots are looked for under. */
+/** The colour families that tins are looked for under. */
 export function useFamilies() {
   return useQuery({
     queryKey: ['families'],

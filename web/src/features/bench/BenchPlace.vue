@@ -11,21 +11,21 @@ import { useKeys } from '../../shared/useKeys'
 import JugChoice from './JugChoice.vue'
 import PourNow from './PourNow.vue'
 import StripStage from './StripStage.vue'
-import { usePotOnBench } from './usePotOnBench'
+import { useBatchOnBench } from './useBatchOnBench'
 import { useScale } from './useScale'
 
 const route = useRoute()
 const router = useRouter()
-const id = computed(() => Number(route.params.pot))
-const bench = usePotOnBench(id)
-const { data: pot, error } = bench
+const id = computed(() => Number(route.params.batch))
+const bench = useBatchOnBench(id)
+const { data: batch, error } = bench
 const scale = useScale()
 const pouring = useTemplateRef('pouring')
 const wrong = ref('')
 const busy = ref(false)
 
-const made = computed(() => pot.value?.steps.filter((step) => step.made) ?? [])
-const next = computed(() => pot.value?.steps.find((step) => !step.made))
+const made = computed(() => batch.value?.steps.filter((step) => step.made) ?? [])
+const next = computed(() => batch.value?.steps.find((step) => !step.made))
 watch(
   () => next.value?.material,
   () => {
@@ -116,13 +116,13 @@ const { units } = useMeasuring()
 <template>
   <div class="bench mat">
     <header>
-      <h1>{{ pot?.mix_name ?? 'The bench' }}</h1>
-      <span v-if="pot" class="soft" role="status"
-        >{{ made.length }} of {{ pot.steps.length }} poured · {{ Math.round(pot.poured_ml) }} of
-        {{ Math.round(pot.batch) }} ml in the {{ pot.jug }}</span
+      <h1>{{ batch?.mix_name ?? 'The bench' }}</h1>
+      <span v-if="batch" class="soft" role="status"
+        >{{ made.length }} of {{ batch.steps.length }} poured · {{ Math.round(batch.poured_ml) }} of
+        {{ Math.round(batch.batch) }} ml in the {{ batch.jug }}</span
       >
       <div class="tools">
-        <JugChoice v-if="pot && next" :pot="pot" :change="bench.change" />
+        <JugChoice v-if="batch && next" :batch="batch" :change="bench.change" />
         <label
           >in
           <BFormSelect
@@ -142,12 +142,12 @@ const { units } = useMeasuring()
     </header>
     <ErrorLine v-if="error" :error="error" class="bad" />
     <p v-if="wrong" class="bad" role="alert">{{ wrong }}</p>
-    <p v-if="pot?.words" class="note" role="status">{{ pot.words }}</p>
+    <p v-if="batch?.words" class="note" role="status">{{ batch.words }}</p>
 
-    <template v-if="pot && next">
+    <template v-if="batch && next">
       <PourNow
         ref="pouring"
-        :pot="pot"
+        :batch="batch"
         :step="next"
         :busy="busy"
         :live="live"
@@ -163,7 +163,7 @@ const { units } = useMeasuring()
         </BButton>
       </div>
     </template>
-    <StripStage v-else-if="pot" :pot="pot" :bench="bench" @leave="leave" />
+    <StripStage v-else-if="batch" :batch="batch" :bench="bench" @leave="leave" />
   </div>
 </template>
 

@@ -5,14 +5,14 @@ import { computed } from 'vue'
 import { api, type Schemas, unwrap } from '../../api/client'
 
 /** The jug at its true proportions, filled to true heights, the pour under way on top. */
-const { pot, live = 0 } = defineProps<{ pot: Schemas['BatchOut']; live?: number }>()
+const { batch, live = 0 } = defineProps<{ batch: Schemas['BatchOut']; live?: number }>()
 
 const { data: jugs } = useQuery({
   queryKey: ['jugs'],
   queryFn: async () => unwrap(await api.GET('/api/jugs')),
   staleTime: Infinity,
 })
-const jug = computed(() => jugs.value?.find((known) => known.name === pot.jug))
+const jug = computed(() => jugs.value?.find((known) => known.name === batch.jug))
 const tall = computed(() => jug.value?.heights.at(-1) ?? 100)
 const wide = computed(() => Math.max(...(jug.value?.diameters ?? [100])))
 
@@ -58,8 +58,8 @@ const bands = computed(() => {
     const d = `M${(c - a).toFixed(1)} ${y(low).toFixed(1)}L${(c - b).toFixed(1)} ${y(high).toFixed(1)}L${(c + b).toFixed(1)} ${y(high).toFixed(1)}L${(c + a).toFixed(1)} ${y(low).toFixed(1)}Z`
     found.push({ d, hex, made, top: y(high) })
   }
-  for (const step of pot.steps.filter((one) => one.made)) add(step.ml, step.hex, true)
-  const next = pot.steps.find((one) => !one.made)
+  for (const step of batch.steps.filter((one) => one.made)) add(step.ml, step.hex, true)
+  const next = batch.steps.find((one) => !one.made)
   if (next && live > 0) add(live, next.hex, true)
   if (next && live < next.ml) add(next.ml - Math.max(live, 0), next.hex, false)
   return found

@@ -7,7 +7,7 @@ import { typedOrNothing } from '../../shared/number'
 import { api, type Schemas, unwrap } from '../../api/client'
 
 /** Which jug it is poured into: one that stands about, or one's own, measured or known by water. */
-const { pot, change } = defineProps<{ pot: Schemas['BatchOut']; change: (jug: string) => Promise<void> }>()
+const { batch, change } = defineProps<{ batch: Schemas['BatchOut']; change: (jug: string) => Promise<void> }>()
 const { data: jugs, refetch } = useQuery({
   queryKey: ['jugs'],
   queryFn: async () => unwrap(await api.GET('/api/jugs')),
@@ -41,17 +41,17 @@ async function pick(jug: unknown) {
 }
 
 /** What the menu shows: the jug in hand again, whatever came of the choice. */
-const picked = ref<unknown>(pot.jug)
+const picked = ref<unknown>(batch.jug)
 watch(
-  () => pot.jug,
+  () => batch.jug,
   (jug) => {
     picked.value = jug
   },
 )
 watch(picked, async (jug) => {
-  if (jug === pot.jug) return
+  if (jug === batch.jug) return
   await pick(jug)
-  picked.value = pot.jug
+  picked.value = batch.jug
 })
 
 async function add() {

@@ -6,7 +6,7 @@ import FillingJug from './FillingJug.vue'
 
 /** One pour to make, as large as the screen: what, how much, and what the scale says; tapped when it is in. */
 defineProps<{
-  pot: Schemas['BatchOut']
+  batch: Schemas['BatchOut']
   step: Schemas['StepOut']
   busy: boolean
   /** What the scale says is in of it [ml], and how that goes; nothing without the scale. */
@@ -29,7 +29,7 @@ defineExpose({ focus })
 
 <template>
   <BButton ref="button" variant="plain" class="pour" :aria-busy="busy" @click="emit('poured')">
-    <FillingJug :pot="pot" :live="live ?? 0" />
+    <FillingJug :batch="batch" :live="live ?? 0" />
     <span class="say">
       <span class="verb">pour</span>
       <b class="amount said">{{ step.words }}</b>

@@ -8,10 +8,10 @@ import AnyColour from '../../shared/colour/AnyColour.vue'
 import SwatchPair from '../../shared/SwatchPair.vue'
 import { say } from '../../shared/useNotice'
 import RescueOptions from './RescueOptions.vue'
-import type { usePotOnBench } from './usePotOnBench'
+import type { useBatchOnBench } from './useBatchOnBench'
 
 /** The jug is full: a strip is painted, dried and read; then it is good, or rescued. */
-const { pot, bench } = defineProps<{ pot: Schemas['BatchOut']; bench: ReturnType<typeof usePotOnBench> }>()
+const { batch, bench } = defineProps<{ batch: Schemas['BatchOut']; bench: ReturnType<typeof useBatchOnBench> }>()
 const emit = defineEmits<{ leave: [] }>()
 const colour = ref<Colour>()
 const anyway = ref(false)
@@ -21,7 +21,7 @@ const busy = ref('')
 const wrong = ref('')
 
 const now = useTimestamp({ interval: 1000 })
-const left = computed(() => (pot.dry_at ? Math.max(0, new Date(pot.dry_at).getTime() - now.value) / 1000 : 0))
+const left = computed(() => (batch.dry_at ? Math.max(0, new Date(batch.dry_at).getTime() - now.value) / 1000 : 0))
 const clock = computed(() => {
   const seconds = Math.ceil(left.value)
   const hours = Math.floor(seconds / 3600)
@@ -66,7 +66,7 @@ const take = (option: Schemas['RescueOut']) =>
 const finish = () =>
   act('', async () => {
     await bench.finish()
-    say(`${pot.mix_name} is ready.`)
+    say(`${batch.mix_name} is ready.`)
     emit('leave')
   })
 const unlearn = () =>
@@ -82,22 +82,22 @@ const unlearn = () =>
     <p v-if="wrong" class="bad" role="alert">{{ wrong }}</p>
     <template v-if="!verdict">
       <h2>It is all in. Stir it well, and paint a strip.</h2>
-      <p v-if="!pot.dry_at">
-        <template v-if="pot.over">Brush out a strip as it will be used, on {{ pot.over }},</template>
+      <p v-if="!batch.dry_at">
+        <template v-if="batch.over">Brush out a strip as it will be used, on {{ batch.over }},</template>
         <template v-else>Brush out a strip where it hides,</template>
-        and let it dry: about {{ pot.dry_words }}. Wet is darker than dry.
+        and let it dry: about {{ batch.dry_words }}. Wet is darker than dry.
       </p>
       <p v-else-if="left > 0" class="clock said" role="timer">{{ clock }} until it is dry</p>
       <p v-else class="clock said">It should be dry now.</p>
       <div class="row-of-acts">
         <BButton variant="primary" @click="paint">{{
-          pot.dry_at ? 'Painted another strip' : 'The strip is painted'
+          batch.dry_at ? 'Painted another strip' : 'The strip is painted'
         }}</BButton>
         <BButton variant="outline-secondary" @click="finish">Good as it is</BButton>
       </div>
       <div class="sheet">
         <AnyColour v-model:colour="colour" label="The dried strip" />
-        <BFormCheckbox v-if="left > 0 || !pot.dry_at" v-model="anyway">it is dry already</BFormCheckbox>
+        <BFormCheckbox v-if="left > 0 || !batch.dry_at" v-model="anyway">it is dry already</BFormCheckbox>
         <BButton variant="primary" :disabled="busy !== ''" @click="read">{{ busy || 'Compare it' }}</BButton>
       </div>
     </template>

@@ -60,12 +60,12 @@ async function keep() {
       <label
         >On it
         <BFormSelect v-model="what" required>
-          <option value="" disabled>a jug or a pot…</option>
+          <option value="" disabled>a jug or a tin…</option>
           <optgroup label="Jugs of this piece">
             <option v-for="mix in job?.mixes" :key="mix.id" :value="`mix ${mix.id}`">{{ mix.name }}</option>
           </optgroup>
-          <optgroup label="Pots on the shelf">
-            <option v-for="pot in shelf" :key="pot.key" :value="`pot ${pot.key}`">{{ pot.name }}</option>
+          <optgroup label="Tins on the shelf">
+            <option v-for="tin in shelf" :key="tin.key" :value="`pot ${tin.key}`">{{ tin.name }}</option>
           </optgroup>
         </BFormSelect></label
       >

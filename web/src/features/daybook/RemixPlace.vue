@@ -62,7 +62,7 @@ watch(rows, (now, old) => {
       )
     : 0
 })
-const states: Record<Schemas['PotOfMixOut']['state'], string> = {
+const states: Record<Schemas['TinOfMixOut']['state'], string> = {
   there: 'there',
   short: 'too little left',
   gone: 'no longer on the shelf',
@@ -100,12 +100,12 @@ async function keepIt() {
     <p v-if="typed.ask" class="wrong" role="alert">{{ typed.ask }}</p>
     <ErrorLine v-if="error" :error="error" />
     <template v-if="data">
-      <ul class="pots">
-        <li v-for="pot in data.pots" :key="pot.name" :class="pot.state">
-          <b>{{ Math.round(pot.ml) }} ml {{ pot.name }}</b>
+      <ul class="tins">
+        <li v-for="tin in data.pots" :key="tin.name" :class="tin.state">
+          <b>{{ Math.round(tin.ml) }} ml {{ tin.name }}</b>
           <span class="soft"
-            >{{ states[pot.state]
-            }}<template v-if="pot.state !== 'gone'">: {{ Math.round(pot.left) }} ml</template></span
+            >{{ states[tin.state]
+            }}<template v-if="tin.state !== 'gone'">: {{ Math.round(tin.left) }} ml</template></span
           >
         </li>
       </ul>
@@ -166,7 +166,7 @@ h1 option {
   font: inherit;
 }
 
-.pots {
+.tins {
   list-style: none;
   display: flex;
   flex-wrap: wrap;
@@ -175,17 +175,17 @@ h1 option {
   padding: 0;
 }
 
-.pots span {
+.tins span {
   display: block;
   font-size: 0.9rem;
 }
 
-.pots .gone b {
+.tins .gone b {
   text-decoration: line-through;
 }
 
-.pots .gone span,
-.pots .short span {
+.tins .gone span,
+.tins .short span {
   color: var(--ink);
   font-weight: 650;
 }

@@ -34,7 +34,7 @@ const { data, error } = useQuery({
       }),
     ),
 })
-const pots = computed(() => {
+const tins = computed(() => {
   const [one, other] = data.value?.recipes ?? []
   const names = new Map([...(one?.pours ?? []), ...(other?.pours ?? [])].map((pour) => [pour.material, pour.name]))
   const amount = (recipe: Schemas['RecipeOut'] | undefined, key: string) =>
@@ -63,10 +63,10 @@ const pots = computed(() => {
           </tr>
         </thead>
         <tbody>
-          <tr v-for="pot in pots" :key="pot.name">
-            <th scope="row">{{ pot.name }}</th>
-            <td>{{ pot.one }}</td>
-            <td>{{ pot.other }}</td>
+          <tr v-for="tin in tins" :key="tin.name">
+            <th scope="row">{{ tin.name }}</th>
+            <td>{{ tin.one }}</td>
+            <td>{{ tin.other }}</td>
           </tr>
           <tr v-for="(light, at) in data.apart" :key="light.light" class="light">
             <th scope="row">{{ titleOf(light.light) }}</th>

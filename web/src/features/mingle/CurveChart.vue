@@ -61,7 +61,7 @@ onBeforeUnmount(() => {
 
 <template>
   <figure class="mat">
-    <div ref="place" role="img" aria-label="Reflectance over the wavelengths of what is wanted, the mix and each pot" />
+    <div ref="place" role="img" aria-label="Reflectance over the wavelengths of what is wanted, the mix and each tin" />
     <figcaption>
       <span v-for="(curve, at) in curves" :key="curve.name"
         ><i :class="{ solid: at === 0, dashed: at === 1 }" :style="at > 1 ? { borderColor: curve.hex } : undefined" />{{

@@ -60,7 +60,7 @@ function setOne(at: number, text: string) {
         <HandJug :pours="counted" @parts="emit('parts', $event)" />
         <div>
           <label v-for="(pour, at) in counted" :key="pour.material">
-            <span class="one-pot"
+            <span class="one-tin"
               ><BFormInput
                 type="number"
                 min="1"
@@ -149,13 +149,13 @@ p {
   align-items: start;
 }
 
-.one-pot {
+.one-tin {
   display: flex;
   gap: 8px;
   align-items: center;
 }
 
-.one-pot input {
+.one-tin input {
   width: 72px;
 }
 

@@ -38,7 +38,7 @@ const busyWords = computed(() => {
 })
 const waiting = computed(() => (data.value ? '' : 'Working out what to pour…'))
 
-/** The best of each number of pots first; the others unfold. */
+/** The best of each number of tins first; the others unfold. */
 const all = ref(false)
 const rows = computed(() => {
   const recipes = data.value?.recipes ?? []

@@ -17,7 +17,7 @@ const { data: all } = useQuery({
 })
 const { data: shelf } = useShelf()
 const { id } = useJob()
-const nameOf = (key: string) => shelf.value?.find((pot) => pot.key === key)?.name ?? key
+const nameOf = (key: string) => shelf.value?.find((tin) => tin.key === key)?.name ?? key
 const chosen = ref('wash')
 const cast = ref<Record<string, string>>({})
 const ground = ref('oak')
@@ -29,8 +29,8 @@ watch(
     const before = cast.value
     cast.value = Object.fromEntries(
       (now?.roles ?? []).flatMap((role) => {
-        const pot = role.pots.find((key) => key === before[role.key]) ?? role.pots[0]
-        return pot ? [[role.key, pot]] : []
+        const tin = role.pots.find((key) => key === before[role.key]) ?? role.pots[0]
+        return tin ? [[role.key, tin]] : []
       }),
     )
   },
@@ -74,7 +74,7 @@ const { data, error } = useQuery({
         <label v-for="role in one.roles" :key="role.key"
           >{{ role.title }}
           <BFormSelect v-model="cast[role.key]" :disabled="role.pots.length === 0">
-            <option v-for="pot in role.pots" :key="pot" :value="pot">{{ nameOf(pot) }}</option>
+            <option v-for="tin in role.pots" :key="tin" :value="tin">{{ nameOf(tin) }}</option>
           </BFormSelect></label
         >
         <label>over <GroundChoice v-model="ground" /></label>

@@ -2,7 +2,7 @@
 import type { Schemas } from '../../api/client'
 import RecipeRow from '../../shared/RecipeRow.vue'
 
-/** Recipes to choose one from, fewest pots first; the chosen one may have been changed by hand. */
+/** Recipes to choose one from, fewest tins first; the chosen one may have been changed by hand. */
 defineProps<{
   rows: Schemas['RecipeOut'][]
   byHand: Schemas['RecipeOut'] | undefined
@@ -18,7 +18,7 @@ const chosen = defineModel<number>('chosen', { required: true })
 
 <template>
   <fieldset class="mat rows" :class="{ old }" :aria-busy="busy">
-    <legend class="visually-hidden">Recipes, fewest pots first</legend>
+    <legend class="visually-hidden">Recipes, fewest tins first</legend>
     <label v-for="(recipe, at) in rows" :key="at" :class="{ chosen: at === chosen }">
       <input v-model="chosen" class="visually-hidden" type="radio" name="recipe" :value="at" />
       <RecipeRow

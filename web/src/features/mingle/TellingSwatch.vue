@@ -19,7 +19,7 @@ const { data } = useQuery({
   <p v-if="data?.pot" class="telling">
     To be surer: brush out <b>{{ data.words }}</b>, dry it and read it. What it may be off by falls from about
     {{ data.before.toFixed(1) }} to {{ data.after.toFixed(1) }}.
-    <RouterLink :to="{ name: 'shelf', query: { pot: data.pot } }">Open that pot</RouterLink>
+    <RouterLink :to="{ name: 'shelf', query: { pot: data.pot } }">Open that tin</RouterLink>
   </p>
 </template>
 

@@ -9,7 +9,7 @@ import RoomLights from '../../shared/RoomLights.vue'
 import { useMeasuring } from '../../shared/useMeasuring'
 import { useNarrow } from '../../shared/useNarrow'
 import { useJob } from '../../shared/useJob'
-import PotWishes from './PotWishes.vue'
+import TinWishes from './TinWishes.vue'
 import FoldOut from '../../shared/FoldOut.vue'
 
 const batch = ref(preferences.value.batch.toString())
@@ -63,15 +63,15 @@ watch(batch, (text) => {
       up to
       <BFormSelect
         :model-value="preferences.mostPots"
-        :options="[1, 2, 3, 4].map((n) => ({ value: n, text: n === 1 ? '1 pot' : `${n} pots` }))"
+        :options="[1, 2, 3, 4].map((n) => ({ value: n, text: n === 1 ? '1 tin' : `${n} tins` }))"
         @update:model-value="prefer({ mostPots: Number($event) })"
       />
     </label>
     <BButton variant="outline-secondary" size="sm" :title="amount?.words" @click="forPiece"
       >for the whole piece</BButton
     >
-    <FoldOut v-model:open="open" title="lights and pots" class="more">
-      <div class="inner"><RoomLights /><PotWishes /></div>
+    <FoldOut v-model:open="open" title="lights and tins" class="more">
+      <div class="inner"><RoomLights /><TinWishes /></div>
     </FoldOut>
     <p v-if="wrong" id="batch-wrong" class="wrong" role="alert">{{ wrong }}</p>
   </div>

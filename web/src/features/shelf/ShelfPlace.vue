@@ -5,10 +5,10 @@ import { useRoute, useRouter } from 'vue-router'
 import ErrorLine from '../../shared/ErrorLine.vue'
 import { useEscape } from '../../shared/useEscape'
 import { useFamilies, useShelf } from '../../shared/useShelf'
-import AddPot from './AddPot.vue'
-import PotPanel from './PotPanel.vue'
-import PotsFromPhoto from './PotsFromPhoto.vue'
-import PotTile from './PotTile.vue'
+import AddTin from './AddTin.vue'
+import TinPanel from './TinPanel.vue'
+import TinsFromPhoto from './TinsFromPhoto.vue'
+import TinTile from './TinTile.vue'
 import TablePanel from './TablePanel.vue'
 import { useShelfView } from './useShelfView'
 
@@ -19,10 +19,10 @@ const { text, kind, base, family, order, found, groups, kinds, bases, any, clear
 const route = useRoute()
 const router = useRouter()
 
-const pot = computed(() => (typeof route.query.pot === 'string' ? route.query.pot : undefined))
+const tin = computed(() => (typeof route.query.pot === 'string' ? route.query.pot : undefined))
 const doing = computed(() => (typeof route.query.do === 'string' ? route.query.do : ''))
 
-/** What is beside the pots, and what was pressed to open it: the focus goes there and comes back. */
+/** What is beside the tins, and what was pressed to open it: the focus goes there and comes back. */
 const panel = ref<HTMLElement>()
 let opener: HTMLElement | undefined
 
@@ -36,25 +36,25 @@ async function open(query: Record<string, string>) {
   else if (opener?.isConnected) opener.focus()
 }
 useEscape(() => {
-  const was = Boolean(pot.value ?? doing.value)
+  const was = Boolean(tin.value ?? doing.value)
   if (was) void open({})
   return was
 })
 </script>
 
 <template>
-  <div class="place" :class="{ beside: pot || doing }">
+  <div class="place" :class="{ beside: tin || doing }">
     <div class="main">
       <div class="ask">
         <h1>What stands on the shelf?</h1>
         <div class="acts">
-          <BButton variant="primary" @click="open({ do: 'add' })">Add a pot</BButton>
+          <BButton variant="primary" @click="open({ do: 'add' })">Add a tin</BButton>
           <BButton variant="outline-secondary" @click="open({ do: 'photo' })">Many from a photo</BButton>
           <BButton variant="outline-secondary" @click="open({ do: 'table' })">Table in, table out</BButton>
         </div>
       </div>
       <div v-if="data?.length !== 0" class="find" role="search">
-        <BFormInput v-model="text" type="search" placeholder="Find a pot" aria-label="Find a pot" class="text" />
+        <BFormInput v-model="text" type="search" placeholder="Find a tin" aria-label="Find a tin" class="text" />
         <BFormSelect v-model="kind" aria-label="Kind">
           <option value="">every kind</option>
           <option v-for="one in kinds" :key="one.key" :value="one.key">{{ one.title }}</option>
@@ -78,28 +78,28 @@ useEscape(() => {
       </div>
       <ErrorLine v-if="error" :error="error" />
       <p v-if="data?.length === 0" class="empty">
-        The shelf is empty. Add a pot: a name, a kind and a colour are enough.
+        The shelf is empty. Add a tin: a name, a kind and a colour are enough.
       </p>
       <p v-else-if="!data && !error" role="status">Opening the shelf…</p>
-      <p v-else-if="data && found.length === 0" class="empty">No pot is like that.</p>
+      <p v-else-if="data && found.length === 0" class="empty">No tin is like that.</p>
       <section v-for="group in groups" :key="group.title">
-        <h2 v-if="group.title && group.pots.length > 0">{{ group.title }}</h2>
-        <div v-if="group.pots.length > 0" class="mat pots">
-          <PotTile
-            v-for="one in group.pots"
+        <h2 v-if="group.title && group.tins.length > 0">{{ group.title }}</h2>
+        <div v-if="group.tins.length > 0" class="mat tins">
+          <TinTile
+            v-for="one in group.tins"
             :key="one.key"
-            :pot="one"
-            :chosen="one.key === pot"
-            @choose="open(one.key === pot ? {} : { pot: one.key })"
+            :tin="one"
+            :chosen="one.key === tin"
+            @choose="open(one.key === tin ? {} : { pot: one.key })"
           />
         </div>
       </section>
     </div>
-    <aside v-if="pot || doing" ref="panel" tabindex="-1" aria-label="The pot in hand">
+    <aside v-if="tin || doing" ref="panel" tabindex="-1" aria-label="The tin in hand">
       <BButton variant="plain" class="close" aria-label="Close" @click="open({})">×</BButton>
-      <PotPanel v-if="pot" :key="pot" :pot-key="pot" @gone="open({})" />
-      <AddPot v-else-if="doing === 'add'" @added="(key) => open({ pot: key })" />
-      <PotsFromPhoto v-else-if="doing === 'photo'" @added="open({})" />
+      <TinPanel v-if="tin" :key="tin" :tin-key="tin" @gone="open({})" />
+      <AddTin v-else-if="doing === 'add'" @added="(key) => open({ pot: key })" />
+      <TinsFromPhoto v-else-if="doing === 'photo'" @added="open({})" />
       <TablePanel v-else @taken="open({})" />
     </aside>
   </div>
@@ -159,7 +159,7 @@ h2 {
   margin-bottom: 6px;
 }
 
-.pots {
+.tins {
   padding: 12px;
   display: grid;
   grid-template-columns: repeat(auto-fill, minmax(158px, 1fr));

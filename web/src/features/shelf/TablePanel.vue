@@ -33,7 +33,7 @@ async function take() {
   try {
     const keys = await sendFile<string[]>('/api/shelf/table', file.value)
     await changed()
-    say(`${keys.length.toString()} pots stand on the shelf.`)
+    say(`${keys.length.toString()} tins stand on the shelf.`)
     emit('taken')
   } catch (problem) {
     wrong.value = wordsOf(problem, 'The table could not be taken.')
@@ -46,7 +46,7 @@ async function take() {
     <h2>The shelf as a table</h2>
     <a href="/api/shelf/table.csv" class="btn btn-outline-secondary" download>Save it as CSV</a>
     <input id="table-file" ref="field" class="visually-hidden" type="file" accept=".csv,text/csv" @change="check" />
-    <label for="table-file" class="btn btn-outline-secondary">Open a CSV of pots</label>
+    <label for="table-file" class="btn btn-outline-secondary">Open a CSV of tins</label>
     <p class="soft">
       The first row names the columns: name and kind, and any of left_ml, full_ml, price, opened, place, use_up, hex or
       L a b, volume_solids, density, spread_rate, sheen, notes.
@@ -60,7 +60,7 @@ async function take() {
           <li v-for="row in found.bad" :key="row.row">row {{ row.row }}: {{ row.reason }}</li>
         </ul>
       </div>
-      <h3>{{ found.good.length }} pots can</h3>
+      <h3>{{ found.good.length }} tins can</h3>
       <p>{{ found.good.join(' · ') }}</p>
       <BButton variant="primary" :disabled="found.good.length === 0" @click="take"
         >Put these {{ found.good.length }} on the shelf</BButton

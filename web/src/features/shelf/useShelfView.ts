@@ -2,10 +2,10 @@ import { computed, ref } from 'vue'
 
 import type { Schemas } from '../../api/client'
 
-type Pot = Schemas['MaterialOut']
+type Tin = Schemas['MaterialOut']
 
 /** What is looked for on the shelf, and in which order it stands. */
-export function useShelfView(pots: () => Pot[]) {
+export function useShelfView(tins: () => Tin[]) {
   const text = ref('')
   const kind = ref('')
   const base = ref('')
@@ -14,35 +14,35 @@ export function useShelfView(pots: () => Pot[]) {
 
   const found = computed(() => {
     const words = text.value.trim().toLowerCase().split(/\s+/).filter(Boolean)
-    return pots().filter((pot) => {
-      const said = `${pot.name} ${pot.kind_title} ${pot.place} ${pot.family}`.toLowerCase()
+    return tins().filter((tin) => {
+      const said = `${tin.name} ${tin.kind_title} ${tin.place} ${tin.family}`.toLowerCase()
       return (
         words.every((word) => said.includes(word)) &&
-        (!kind.value || pot.kind === kind.value) &&
-        (!base.value || pot.base === base.value) &&
-        (!family.value || pot.family === family.value)
+        (!kind.value || tin.kind === kind.value) &&
+        (!base.value || tin.base === base.value) &&
+        (!family.value || tin.family === family.value)
       )
     })
   })
 
   /** Groups with a title; one without, when the order is not by kind. */
-  const groups = computed<{ title: string; pots: Pot[] }[]>(() => {
+  const groups = computed<{ title: string; tins: Tin[] }[]>(() => {
     if (order.value === 'kind') {
-      const titles = [...new Set(found.value.map((pot) => pot.kind_title))]
-      return titles.map((title) => ({ title, pots: found.value.filter((pot) => pot.kind_title === title) }))
+      const titles = [...new Set(found.value.map((tin) => tin.kind_title))]
+      return titles.map((title) => ({ title, tins: found.value.filter((tin) => tin.kind_title === title) }))
     }
     const sorted = [...found.value]
     if (order.value === 'hue') sorted.sort((a, b) => a.hue - b.hue)
     if (order.value === 'left') sorted.sort((a, b) => a.left_ml - b.left_ml)
     if (order.value === 'name') sorted.sort((a, b) => a.name.localeCompare(b.name))
-    return [{ title: '', pots: sorted }]
+    return [{ title: '', tins: sorted }]
   })
 
   const kinds = computed(() => {
-    const seen = new Map(pots().map((pot) => [pot.kind, pot.kind_title]))
+    const seen = new Map(tins().map((tin) => [tin.kind, tin.kind_title]))
     return [...seen].map(([key, title]) => ({ key, title }))
   })
-  const bases = computed(() => [...new Set(pots().map((pot) => pot.base))])
+  const bases = computed(() => [...new Set(tins().map((tin) => tin.base))])
   const any = computed(() => Boolean(text.value || kind.value || base.value || family.value))
   function clear() {
     text.value = kind.value = base.value = family.value = ''

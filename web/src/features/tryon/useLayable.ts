@@ -5,7 +5,7 @@ import { useJob } from '../../shared/useJob'
 import { useKinds, useShelf } from '../../shared/useShelf'
 import { useLookbook } from './useLook'
 
-/** Something that can be laid: a jug, a pot, a generic wax or gilding; `kind` is the material that it is. */
+/** Something that can be laid: a jug, a tin, a generic wax or gilding; `kind` is the material that it is. */
 export interface Laid {
   name: string
   hex: string
@@ -16,7 +16,7 @@ export interface Laid {
 /** How something without a colour of its own is shown. */
 const CLEAR = '#e9e6dd'
 
-/** What can be laid: the jugs of the job, the pots on the shelf, waxes and gildings; and in which kind of layer. */
+/** What can be laid: the jugs of the job, the tins on the shelf, waxes and gildings; and in which kind of layer. */
 export function useLayable() {
   const { job } = useJob()
   const { data: book } = useLookbook()
@@ -27,8 +27,8 @@ export function useLayable() {
     const found: Record<string, Laid> = {}
     for (const mix of job.value?.mixes ?? [])
       found[`mix:${mix.id.toString()}`] = { name: mix.name, hex: mix.recipe.hex, group: 'jugs', kind: mix.kind }
-    for (const pot of shelf.value ?? [])
-      found[`pot:${pot.key}`] = { name: pot.name, hex: pot.hex ?? CLEAR, group: 'pots on the shelf', kind: pot.kind }
+    for (const tin of shelf.value ?? [])
+      found[`pot:${tin.key}`] = { name: tin.name, hex: tin.hex ?? CLEAR, group: 'tins on the shelf', kind: tin.kind }
     const generic = { waxes: book.value?.waxes ?? [], metals: book.value?.metals ?? [] }
     for (const [kind, names] of Object.entries(generic))
       for (const name of names) {
@@ -38,7 +38,7 @@ export function useLayable() {
     return found
   })
 
-  /** What can be laid in a kind of layer: the pots and jugs of its kinds, and only those. */
+  /** What can be laid in a kind of layer: the tins and jugs of its kinds, and only those. */
   const offered = (kind: Schemas['LayerKindOut']) =>
     Object.keys(colours.value).filter((key) => {
       const what = colours.value[key]?.kind ?? ''
@@ -49,7 +49,7 @@ export function useLayable() {
   function missing(kind: Schemas['LayerKindOut']) {
     const titles = kind.takes.map((key) => kinds.value?.find((one) => one.key === key)?.title.toLowerCase() ?? key)
     const needs = titles.length > 3 ? 'a paint or a jug' : titles.join(' or ')
-    return `${kind.title} takes ${needs}, and there is none: add a pot on the Shelf, or keep a jug in Mingle.`
+    return `${kind.title} takes ${needs}, and there is none: add a tin on the Shelf, or keep a jug in Mingle.`
   }
   return { book, colours, offered, missing }
 }

@@ -15,7 +15,7 @@ const { data: methods } = useQuery({
   staleTime: Infinity,
 })
 const { data: shelf } = useShelf()
-const pots = computed(() => (shelf.value ?? []).filter((pot) => pot.hex !== null))
+const tins = computed(() => (shelf.value ?? []).filter((tin) => tin.hex !== null))
 const titles: Record<Method, string> = {
   chart: 'A colour card',
   chips: 'My own chips',
@@ -26,8 +26,8 @@ const titles: Record<Method, string> = {
 const expect = computed(() => methods.value?.find((known) => known.method === light.method.value)?.expect)
 
 function pick(key: string) {
-  const pot = pots.value.find((known) => known.key === key)
-  if (pot) light.pick({ key: pot.key, name: pot.name })
+  const tin = tins.value.find((known) => known.key === key)
+  if (tin) light.pick({ key: tin.key, name: tin.name })
 }
 </script>
 
@@ -49,9 +49,9 @@ function pick(key: string) {
     </fieldset>
     <div class="more">
       <span class="soft">{{ expect }}</span>
-      <PickOne v-if="light.method.value === 'chips'" aria-label="Which of my pots is in the picture" @pick="pick">
-        <option value="">Add one of my pots…</option>
-        <option v-for="pot in pots" :key="pot.key" :value="pot.key">{{ pot.name }}</option>
+      <PickOne v-if="light.method.value === 'chips'" aria-label="Which of my tins is in the picture" @pick="pick">
+        <option value="">Add one of my tins…</option>
+        <option v-for="tin in tins" :key="tin.key" :value="tin.key">{{ tin.name }}</option>
       </PickOne>
       <BFormCheckbox
         v-if="light.method.value === 'white'"

@@ -5,7 +5,7 @@ import type { Colour } from '../../api/client'
 import { useJob } from '../useJob'
 import { useShelf } from '../useShelf'
 
-/** A colour from another: a kept one, a mix, a pot; between two; or steps from one. */
+/** A colour from another: a kept one, a mix, a tin; between two; or steps from one. */
 const colour = defineModel<Colour | undefined>('colour', { required: true })
 const { job } = useJob()
 const { data: shelf } = useShelf()
@@ -36,7 +36,7 @@ const groups = computed<{ title: string; known: Known[] }[]>(() => [
     })),
   },
   {
-    title: 'Pots',
+    title: 'Tins',
     known: (shelf.value ?? []).flatMap((one) =>
       one.hex
         ? [{ id: `p-${one.key}`, title: one.name, hex: one.hex, colour: { source: 'material' as const, key: one.key } }]

@@ -10,7 +10,7 @@ export function usePhotoLight(photoId: MaybeRefOrGetter<number | undefined>) {
   const whites = ref<Area[]>([])
   const grey = ref(false)
   const chips = ref<{ key: string; name: string; area: Area }[]>([])
-  const pot = ref<{ key: string; name: string }>()
+  const tin = ref<{ key: string; name: string }>()
   const corners = ref<[number, number][]>([])
   const found = ref(false)
   const finding = ref(false)
@@ -20,14 +20,14 @@ export function usePhotoLight(photoId: MaybeRefOrGetter<number | undefined>) {
     whites.value = []
     chips.value = []
     corners.value = []
-    pot.value = undefined
+    tin.value = undefined
     found.value = false
     wrong.value = ''
   }
 
-  /** Say which of one's own pots the next tap is a chip of. */
+  /** Say which of one's own tins the next tap is a chip of. */
   function pick(one: { key: string; name: string }) {
-    pot.value = one
+    tin.value = one
   }
 
   function setGrey(now: boolean) {
@@ -72,7 +72,7 @@ export function usePhotoLight(photoId: MaybeRefOrGetter<number | undefined>) {
       return whites.value.length === 0
         ? 'Tap something white on the lighter side.'
         : 'Now the same white on the darker side.'
-    if (method.value === 'chips' && pot.value) return `Tap the dried chip of ${pot.value.name}.`
+    if (method.value === 'chips' && tin.value) return `Tap the dried chip of ${tin.value.name}.`
     if (method.value === 'chart' && !finding.value && corners.value.length < 4)
       return `Tap the outer corners of the card’s patches, one after another: ${(4 - corners.value.length).toString()} left.`
     return ''
@@ -81,9 +81,9 @@ export function usePhotoLight(photoId: MaybeRefOrGetter<number | undefined>) {
   /** Take a tap as something known. */
   function mark(area: Area) {
     if (method.value === 'chips') {
-      if (pot.value)
-        chips.value = [...chips.value.filter((chip) => chip.key !== pot.value?.key), { ...pot.value, area }]
-      pot.value = undefined
+      if (tin.value)
+        chips.value = [...chips.value.filter((chip) => chip.key !== tin.value?.key), { ...tin.value, area }]
+      tin.value = undefined
     } else if (method.value === 'chart') {
       const { x, y } = middleOf(area)
       corners.value = [...corners.value, [x, y]]
@@ -122,7 +122,7 @@ export function usePhotoLight(photoId: MaybeRefOrGetter<number | undefined>) {
   return {
     method,
     grey,
-    pot,
+    tin,
     chips,
     corners,
     found,

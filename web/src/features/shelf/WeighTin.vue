@@ -6,12 +6,12 @@ import { readNumber, typedOrNothing } from '../../shared/number'
 import { api, type Schemas, unwrap } from '../../api/client'
 import FoldOut from '../../shared/FoldOut.vue'
 
-/** What is left, by the scale: the pot as it stands, less its empty tin. */
-const { pot, weigh } = defineProps<{
-  pot: Schemas['MaterialWholeOut']
+/** What is left, by the scale: the tin as it stands, less what it weighs empty. */
+const { tin, weigh } = defineProps<{
+  tin: Schemas['MaterialWholeOut']
   weigh: (body: Schemas['WeighIn']) => Promise<void>
 }>()
-const tin = ref('90')
+const empty = ref('90')
 const busy = ref(false)
 const said = ref('')
 const wrong = ref('')
@@ -22,7 +22,7 @@ async function put() {
   busy.value = true
   wrong.value = said.value = ''
   try {
-    const tinGrams = typedOrNothing(tin.value) ?? 0
+    const tinGrams = typedOrNothing(empty.value) ?? 0
     if (tinGrams < 0) throw new Error('The empty tin weighs a number of grams.')
     let weight = unwrap(await api.GET('/api/devices/scale'))
     for (let tries = 0; weight.state !== 'stable' && tries < 12; tries++) {
@@ -40,10 +40,10 @@ async function put() {
   }
 }
 
-/** The stand-in scale gets this pot put on it, as heavy as it would be. */
+/** The stand-in scale gets this tin put on it, as heavy as it would be. */
 async function load() {
-  const density = Number(pot.facts.find((fact) => fact.name === 'density')?.value ?? 1)
-  const grams = pot.left_ml * density * 0.94 + (readNumber(tin.value).value ?? 0)
+  const density = Number(tin.facts.find((fact) => fact.name === 'density')?.value ?? 1)
+  const grams = tin.left_ml * density * 0.94 + (readNumber(empty.value).value ?? 0)
   await api.POST('/api/devices/scale/load', { body: { grams: Math.max(0, grams) } })
   said.value = 'It stands on the stand-in scale.'
 }
@@ -52,7 +52,7 @@ async function load() {
 <template>
   <FoldOut title="Weigh what is left">
     <div class="weigh">
-      <label>empty tin, g <BFormInput v-model="tin" inputmode="decimal" /></label>
+      <label>empty tin, g <BFormInput v-model="empty" inputmode="decimal" /></label>
       <BButton variant="outline-secondary" :disabled="busy" @click="load">Put it on the scale</BButton>
       <BButton variant="outline-secondary" :disabled="busy" @click="put">Weigh it</BButton>
     </div>

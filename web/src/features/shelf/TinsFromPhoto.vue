@@ -11,7 +11,7 @@ import { useJob } from '../../shared/useJob'
 import { say } from '../../shared/useNotice'
 import { useKinds, useShelfChanged } from '../../shared/useShelf'
 
-/** Many pots from one photo of swatches or lids: tap each, name each. */
+/** Many tins from one photo of swatches or lids: tap each, name each. */
 const emit = defineEmits<{ added: [] }>()
 const { job } = useJob()
 const { data: kinds } = useKinds()
@@ -19,23 +19,23 @@ const changed = useShelfChanged()
 const photoId = ref<number>()
 const photo = computed(() => job.value?.photos.find((one) => one.id === photoId.value) ?? job.value?.photos[0])
 const light = usePhotoLight(() => photo.value?.id)
-const pots = ref<{ name: string; area: Area }[]>([])
+const tins = ref<{ name: string; area: Area }[]>([])
 const kind = ref('chalk_paint')
 const wrong = ref('')
 const marks = computed<Mark[]>(() => [
   ...light.marks.value,
-  ...pots.value.map(({ area, name }, at) => ({ area, word: name || (at + 1).toString() })),
+  ...tins.value.map(({ area, name }, at) => ({ area, word: name || (at + 1).toString() })),
 ])
 
 function take(area: Area) {
   if (light.asks.value) light.mark(area)
-  else pots.value.push({ name: '', area })
+  else tins.value.push({ name: '', area })
 }
 
 async function add() {
   if (!photo.value) return
-  if (pots.value.some((pot) => !pot.name.trim())) {
-    wrong.value = 'Every pot needs a name.'
+  if (tins.value.some((tin) => !tin.name.trim())) {
+    wrong.value = 'Every tin needs a name.'
     return
   }
   try {
@@ -44,12 +44,12 @@ async function add() {
         body: {
           photo_id: photo.value.id,
           lighting: light.lighting.value,
-          pots: pots.value.map((pot) => ({ ...pot, kind: kind.value })),
+          pots: tins.value.map((tin) => ({ ...tin, kind: kind.value })),
         },
       }),
     )
     await changed()
-    say(`${keys.length.toString()} pots stand on the shelf.`)
+    say(`${keys.length.toString()} tins stand on the shelf.`)
     emit('added')
   } catch (problem) {
     wrong.value = wordsOf(problem, 'They could not be added.')
@@ -59,7 +59,7 @@ async function add() {
 
 <template>
   <div class="many">
-    <h2>Many pots from one photo</h2>
+    <h2>Many tins from one photo</h2>
     <p v-if="!photo">Add a photo of your swatches or lids in Catch first.</p>
     <template v-else>
       <BFormSelect v-model="photoId" aria-label="Which photo">
@@ -87,13 +87,13 @@ async function add() {
         </BFormSelect></label
       >
       <ol>
-        <li v-for="(pot, at) in pots" :key="at">
-          <BFormInput v-model="pot.name" :aria-label="`Name of pot ${at + 1}`" maxlength="120" />
-          <BButton variant="plain" :aria-label="`Drop pot ${at + 1}`" @click="pots.splice(at, 1)">×</BButton>
+        <li v-for="(tin, at) in tins" :key="at">
+          <BFormInput v-model="tin.name" :aria-label="`Name of tin ${at + 1}`" maxlength="120" />
+          <BButton variant="plain" :aria-label="`Drop tin ${at + 1}`" @click="tins.splice(at, 1)">×</BButton>
         </li>
       </ol>
       <p v-if="wrong" class="wrong" role="alert">{{ wrong }}</p>
-      <BButton variant="primary" :disabled="pots.length === 0" @click="add">Put {{ pots.length }} on the shelf</BButton>
+      <BButton variant="primary" :disabled="tins.length === 0" @click="add">Put {{ tins.length }} on the shelf</BButton>
     </template>
   </div>
 </template>

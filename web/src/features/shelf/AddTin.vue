@@ -21,7 +21,7 @@ const chosen = computed(() => kinds.value?.find((known) => known.key === kind.va
 async function add() {
   const ml = readWithin(left.value, 0, 50_000, 'ml')
   if (!name.value.trim()) {
-    wrong.value = 'A pot needs a name.'
+    wrong.value = 'A tin needs a name.'
     return
   }
   if (ml.value === undefined) {
@@ -40,9 +40,9 @@ async function add() {
       notes: '',
       use_up: false,
     }
-    const pot = unwrap(await api.POST('/api/shelf', { body }))
+    const tin = unwrap(await api.POST('/api/shelf', { body }))
     await changed()
-    emit('added', pot.key)
+    emit('added', tin.key)
   } catch (problem) {
     wrong.value = wordsOf(problem, 'It could not be added.')
   } finally {
@@ -53,7 +53,7 @@ async function add() {
 
 <template>
   <form class="add" @submit.prevent="add">
-    <h2>Add a pot</h2>
+    <h2>Add a tin</h2>
     <label>Its name <BFormInput v-model="name" maxlength="120" autocomplete="off" /></label>
     <label
       >What it is

@@ -8,9 +8,9 @@ import GroundChoice from '../../shared/GroundChoice.vue'
 import { say } from '../../shared/useNotice'
 import FoldOut from '../../shared/FoldOut.vue'
 
-/** How well a pot is known, and the small tests that would tell more. */
-const { pot, test, withdraw } = defineProps<{
-  pot: Schemas['MaterialWholeOut']
+/** How well a tin is known, and the small tests that would tell more. */
+const { tin, test, withdraw } = defineProps<{
+  tin: Schemas['MaterialWholeOut']
   test: (
     body: Schemas['MasstoneIn'] | Schemas['TintIn'] | Schemas['CardIn'] | Schemas['CoatsIn'] | Schemas['FilmIn'],
   ) => Promise<void>
@@ -27,7 +27,7 @@ const parts = ref(4)
 const wrong = ref('')
 const busy = ref(false)
 
-const widest = computed(() => Math.max(...pot.tasks.map((task) => task.before), 1))
+const widest = computed(() => Math.max(...tin.tasks.map((task) => task.before), 1))
 const percent = (value: number) => `${((100 * value) / widest.value).toFixed(0)}%`
 
 function toggle(task: Task) {
@@ -44,8 +44,8 @@ function bodyOf(task: Task) {
     return { task, over_black: colour.value, over_white: other.value }
   }
   if (task === 'tint' || task === 'spectrum') {
-    if (!pot.white) throw new Error('There is no white on the shelf to make a tint with.')
-    return { task: 'tint' as const, colour: colour.value, white: pot.white, parts_white: parts.value }
+    if (!tin.white) throw new Error('There is no white on the shelf to make a tint with.')
+    return { task: 'tint' as const, colour: colour.value, white: tin.white, parts_white: parts.value }
   }
   return task === 'film' ? { task, colour: colour.value } : { task: 'masstone' as const, colour: colour.value }
 }
@@ -55,7 +55,7 @@ async function keep(task: Task) {
   try {
     await test(bodyOf(task))
     open.value = undefined
-    say(`${pot.name} is known better now.`)
+    say(`${tin.name} is known better now.`)
   } catch (problem) {
     wrong.value = wordsOf(problem, 'It could not be kept.')
   } finally {
@@ -68,10 +68,10 @@ async function keep(task: Task) {
   <section aria-labelledby="known-title">
     <h2 id="known-title">How well do we know it?</h2>
     <p>
-      <b v-if="pot.level" class="level">{{ pot.level }}</b> {{ pot.level_words }}
+      <b v-if="tin.level" class="level">{{ tin.level }}</b> {{ tin.level_words }}
     </p>
     <ul class="tasks">
-      <li v-for="task in pot.tasks" :key="task.task">
+      <li v-for="task in tin.tasks" :key="task.task">
         <BButton variant="plain" class="task" :aria-expanded="open === task.task" @click="toggle(task.task)">
           <b>{{ task.title }}</b>
           <span class="gain">
@@ -89,7 +89,7 @@ async function keep(task: Task) {
             <BFormCheckbox v-model="hid">nothing showed through</BFormCheckbox>
           </template>
           <template v-else-if="task.task === 'card'">
-            <a :href="`/api/shelf/card.pdf?pot=${encodeURIComponent(pot.name)}`" target="_blank" rel="noopener"
+            <a :href="`/api/shelf/card.pdf?pot=${encodeURIComponent(tin.name)}`" target="_blank" rel="noopener"
               >Print the card (PDF)</a
             >
             <AnyColour v-model:colour="colour" label="Over the black" />
@@ -107,9 +107,9 @@ async function keep(task: Task) {
         </div>
       </li>
     </ul>
-    <FoldOut v-if="pot.readings.length > 0" :title="`${pot.readings.length} readings so far`">
+    <FoldOut v-if="tin.readings.length > 0" :title="`${tin.readings.length} readings so far`">
       <ul class="readings">
-        <li v-for="reading in pot.readings" :key="reading.id">
+        <li v-for="reading in tin.readings" :key="reading.id">
           <span v-for="hex in reading.hexes" :key="hex" class="chip" :style="{ background: hex }" />
           <span class="words">
             {{ reading.title }} <small class="soft">{{ reading.how }}, off by about {{ reading.noise }}</small>

@@ -5,14 +5,14 @@ import { prefer, preferences } from '../../shared/preferences'
 import { useShelf } from '../../shared/useShelf'
 import PickOne from '../../shared/PickOne.vue'
 
-/** Which pots must be in it, and which must not: chips to toggle. */
+/** Which tins must be in it, and which must not: chips to toggle. */
 const { data: shelf } = useShelf()
-const pots = computed(() => (shelf.value ?? []).filter((pot) => pot.mixable))
-const nameOf = (key: string) => pots.value.find((pot) => pot.key === key)?.name ?? key
+const tins = computed(() => (shelf.value ?? []).filter((tin) => tin.mixable))
+const nameOf = (key: string) => tins.value.find((tin) => tin.key === key)?.name ?? key
 const free = computed(() =>
-  pots.value.filter((pot) => !preferences.value.use.includes(pot.key) && !preferences.value.avoid.includes(pot.key)),
+  tins.value.filter((tin) => !preferences.value.use.includes(tin.key) && !preferences.value.avoid.includes(tin.key)),
 )
-const suggested = computed(() => free.value.filter((pot) => pot.use_up).slice(0, 2))
+const suggested = computed(() => free.value.filter((tin) => tin.use_up).slice(0, 2))
 
 function add(to: 'use' | 'avoid', key: string) {
   prefer({ [to]: [...preferences.value[to], key].slice(-4) })
@@ -26,13 +26,13 @@ function drop(from: 'use' | 'avoid', key: string) {
 <template>
   <div class="wishes">
     <BButton
-      v-for="pot in suggested"
-      :key="pot.key"
+      v-for="tin in suggested"
+      :key="tin.key"
       variant="plain"
       class="chip"
-      @click="prefer({ use: [...preferences.use, pot.key] })"
+      @click="prefer({ use: [...preferences.use, tin.key] })"
     >
-      use up <b>{{ pot.name }}</b>
+      use up <b>{{ tin.name }}</b>
     </BButton>
     <BButton v-for="key in preferences.use" :key="key" variant="plain" class="chip on" @click="drop('use', key)">
       with <b>{{ nameOf(key) }}</b> ×
@@ -42,11 +42,11 @@ function drop(from: 'use' | 'avoid', key: string) {
     </BButton>
     <PickOne aria-label="It must have in it" @pick="add('use', $event)">
       <option value="">with…</option>
-      <option v-for="pot in free" :key="pot.key" :value="pot.key">{{ pot.name }}</option>
+      <option v-for="tin in free" :key="tin.key" :value="tin.key">{{ tin.name }}</option>
     </PickOne>
     <PickOne aria-label="It must not have in it" @pick="add('avoid', $event)">
       <option value="">without…</option>
-      <option v-for="pot in free" :key="pot.key" :value="pot.key">{{ pot.name }}</option>
+      <option v-for="tin in free" :key="tin.key" :value="tin.key">{{ tin.name }}</option>
     </PickOne>
   </div>
 </template>

@@ -2,7 +2,7 @@
 import type { Schemas } from '../../api/client'
 import TinDrawing from './TinDrawing.vue'
 
-const { pot, chosen } = defineProps<{ pot: Schemas['MaterialOut']; chosen: boolean }>()
+const { tin, chosen } = defineProps<{ tin: Schemas['MaterialOut']; chosen: boolean }>()
 const emit = defineEmits<{ choose: [] }>()
 const left = (ml: number) => (ml >= 1000 ? `${(ml / 1000).toFixed(1)} l` : `${Math.round(ml).toString()} ml`)
 </script>
@@ -10,30 +10,30 @@ const left = (ml: number) => (ml >= 1000 ? `${(ml / 1000).toFixed(1)} l` : `${Ma
 <template>
   <BButton
     variant="plain"
-    class="pot"
+    class="tin"
     :class="{ chosen }"
     :aria-pressed="chosen"
-    :data-pot="pot.key"
+    :data-tin="tin.key"
     @click="emit('choose')"
   >
-    <span v-if="pot.hex" class="chip" :style="{ background: pot.hex }" />
+    <span v-if="tin.hex" class="chip" :style="{ background: tin.hex }" />
     <span v-else class="chip clear">{{
-      pot.level || pot.family ? '' : pot.mixable ? 'colour not known' : 'clear'
+      tin.level || tin.family ? '' : tin.mixable ? 'colour not known' : 'clear'
     }}</span>
     <span class="foot">
-      <TinDrawing :share="pot.left_ml / pot.full_ml" :hex="pot.hex" :size="34" />
+      <TinDrawing :share="tin.left_ml / tin.full_ml" :hex="tin.hex" :size="34" />
       <span class="words">
-        <b>{{ pot.name }}</b>
-        <small>{{ left(pot.left_ml) }}<template v-if="pot.use_up"> · use it up</template></small>
-        <small v-if="pot.gone_off" class="off">gone off</small>
+        <b>{{ tin.name }}</b>
+        <small>{{ left(tin.left_ml) }}<template v-if="tin.use_up"> · use it up</template></small>
+        <small v-if="tin.gone_off" class="off">gone off</small>
       </span>
-      <span v-if="pot.level" class="level" :title="`how well it is known: ${pot.level}`">{{ pot.level }}</span>
+      <span v-if="tin.level" class="level" :title="`how well it is known: ${tin.level}`">{{ tin.level }}</span>
     </span>
   </BButton>
 </template>
 
 <style scoped>
-.pot {
+.tin {
   display: grid;
   gap: 6px;
   padding: 5px;
@@ -46,7 +46,7 @@ const left = (ml: number) => (ml >= 1000 ? `${(ml / 1000).toFixed(1)} l` : `${Ma
   contain-intrinsic-size: auto 132px;
 }
 
-.pot.chosen {
+.tin.chosen {
   box-shadow: 0 0 0 3px #1b1b1b;
 }
 

@@ -6,29 +6,29 @@ import { preferences } from '../../shared/preferences'
 import { say } from '../../shared/useNotice'
 import { useShelfChanged } from '../../shared/useShelf'
 
-/** What may change of a pot; openapi-typescript takes every field with a default for required. */
-export type PotChange = Partial<Omit<Schemas['MaterialChangeIn'], 'handling'>> & {
+/** What may change of a tin; openapi-typescript takes every field with a default for required. */
+export type TinChange = Partial<Omit<Schemas['MaterialChangeIn'], 'handling'>> & {
   handling?: Partial<Schemas['HandlingIn']>
 }
 
-/** One pot with all that is known of it, and what can be done to it; removals can be undone. */
-export function usePot(potKey: MaybeRefOrGetter<string>) {
+/** One tin with all that is known of it, and what can be done to it; removals can be undone. */
+export function useTin(tinKey: MaybeRefOrGetter<string>) {
   const changed = useShelfChanged()
   const query = useQuery({
-    queryKey: computed(() => ['pot', toValue(potKey), preferences.value.light]),
+    queryKey: computed(() => ['tin', toValue(tinKey), preferences.value.light]),
     placeholderData: keepPreviousData,
     retry: false,
     queryFn: async () =>
       unwrap(
         await api.GET('/api/shelf/{key}', {
-          params: { path: { key: toValue(potKey) }, query: { light: preferences.value.light } },
+          params: { path: { key: toValue(tinKey) }, query: { light: preferences.value.light } },
         }),
       ),
   })
-  const path = () => ({ path: { key: toValue(potKey) } })
+  const path = () => ({ path: { key: toValue(tinKey) } })
 
   /** Change what is sent, and nothing else. */
-  async function change(body: PotChange) {
+  async function change(body: TinChange) {
     unwrap(await api.PATCH('/api/shelf/{key}', { params: path(), body: body as Schemas['MaterialChangeIn'] }))
     await changed()
   }

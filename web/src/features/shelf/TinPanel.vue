@@ -5,16 +5,16 @@ import { wordsOf } from '../../api/reach'
 import ErrorLine from '../../shared/ErrorLine.vue'
 import { readWithin } from '../../shared/number'
 import { sayWrong } from '../../shared/useNotice'
-import PotFacts from './PotFacts.vue'
-import PotKnown from './PotKnown.vue'
+import TinFacts from './TinFacts.vue'
+import TinKnown from './TinKnown.vue'
 import TinDrawing from './TinDrawing.vue'
-import { usePot } from './usePot'
-import WeighPot from './WeighPot.vue'
+import { useTin } from './useTin'
+import WeighTin from './WeighTin.vue'
 
-const { potKey } = defineProps<{ potKey: string }>()
+const { tinKey } = defineProps<{ tinKey: string }>()
 const emit = defineEmits<{ gone: [] }>()
-const pot = usePot(() => potKey)
-const { data, error, change, takeOff } = pot
+const tin = useTin(() => tinKey)
+const { data, error, change, takeOff } = tin
 
 const left = ref(0)
 const name = ref('')
@@ -65,7 +65,7 @@ async function remove() {
 
 <template>
   <ErrorLine v-if="error" :error="error" />
-  <div v-else-if="data" class="pot">
+  <div v-else-if="data" class="tin">
     <div class="mat top">
       <span v-if="data.hex" class="chip" :style="{ background: data.hex }" />
       <span v-else class="chip clear">no colour of its own</span>
@@ -102,7 +102,7 @@ async function remove() {
         @change="set({ left_ml: left })"
       />
     </label>
-    <WeighPot :pot="data" :weigh="pot.weigh" />
+    <WeighTin :tin="data" :weigh="tin.weigh" />
     <div class="two">
       <label>stands <BFormInput v-model="place" maxlength="120" placeholder="where?" @change="set({ place })" /></label>
       <label>opened <BFormInput v-model="opened" type="date" @change="set({ opened: opened || null })" /></label>
@@ -114,19 +114,19 @@ async function remove() {
     <label
       >notes <textarea v-model="notes" class="form-control" rows="2" maxlength="2000" @change="set({ notes })" />
     </label>
-    <PotKnown
+    <TinKnown
       v-if="data.tasks.length > 0 || data.readings.length > 0"
-      :pot="data"
-      :test="pot.test"
-      :withdraw="pot.withdraw"
+      :tin="data"
+      :test="tin.test"
+      :withdraw="tin.withdraw"
     />
-    <PotFacts :pot="data" :change="pot.change" />
+    <TinFacts :tin="data" :change="tin.change" />
     <BButton variant="outline-secondary" class="off" @click="remove">Take it off the shelf</BButton>
   </div>
 </template>
 
 <style scoped>
-.pot {
+.tin {
   display: grid;
   gap: 14px;
 }

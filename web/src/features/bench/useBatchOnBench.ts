@@ -5,13 +5,13 @@ import { api, type Colour, type Schemas, unwrap } from '../../api/client'
 import { preferences } from '../../shared/preferences'
 import { useShelfChanged } from '../../shared/useShelf'
 
-/** A pot on the bench: every pour is written when it is made, and can be taken back. */
-export function usePotOnBench(potId: MaybeRefOrGetter<number>) {
+/** A batch on the bench: every pour is written when it is made, and can be taken back. */
+export function useBatchOnBench(batchId: MaybeRefOrGetter<number>) {
   const queries = useQueryClient()
   const shelfChanged = useShelfChanged()
-  const key = computed(() => ['pot-on-bench', toValue(potId), preferences.value.light, preferences.value.unit])
+  const key = computed(() => ['batch-on-bench', toValue(batchId), preferences.value.light, preferences.value.unit])
   const ask = () => ({
-    path: { pot_id: toValue(potId) },
+    path: { pot_id: toValue(batchId) },
     query: { light: preferences.value.light, unit: preferences.value.unit },
   })
   const query = useQuery({
@@ -20,8 +20,8 @@ export function usePotOnBench(potId: MaybeRefOrGetter<number>) {
     retry: false,
     queryFn: async () => unwrap(await api.GET('/api/pots/{pot_id}', { params: ask() })),
   })
-  const show = (pot: Schemas['BatchOut']) => {
-    queries.setQueryData(key.value, pot)
+  const show = (batch: Schemas['BatchOut']) => {
+    queries.setQueryData(key.value, batch)
   }
 
   async function pour(body: Schemas['PourMadeIn']) {
@@ -53,7 +53,7 @@ export function usePotOnBench(potId: MaybeRefOrGetter<number>) {
   }
 
   async function read(colour: Colour, anyway: boolean) {
-    const params = { path: { pot_id: toValue(potId) }, query: { light: preferences.value.light } }
+    const params = { path: { pot_id: toValue(batchId) }, query: { light: preferences.value.light } }
     const body = { colour, anyway, notes: '' }
     const verdict = unwrap(await api.POST('/api/pots/{pot_id}/strips', { params, body }))
     await Promise.all([query.refetch(), shelfChanged()])
@@ -62,7 +62,7 @@ export function usePotOnBench(potId: MaybeRefOrGetter<number>) {
 
   /** What was read of it before, so that nothing has to be read twice. */
   async function verdict() {
-    const params = { path: { pot_id: toValue(potId) }, query: { light: preferences.value.light } }
+    const params = { path: { pot_id: toValue(batchId) }, query: { light: preferences.value.light } }
     return unwrap(await api.GET('/api/pots/{pot_id}/verdict', { params })) ?? undefined
   }
 
@@ -74,7 +74,7 @@ export function usePotOnBench(potId: MaybeRefOrGetter<number>) {
   async function rescue() {
     const { light, unit, tool } = preferences.value
     const params = {
-      path: { pot_id: toValue(potId) },
+      path: { pot_id: toValue(batchId) },
       query: { light, unit, tool: tool === 'parts' ? ('syringe' as const) : tool },
     }
     return unwrap(await api.GET('/api/pots/{pot_id}/rescue', { params }))

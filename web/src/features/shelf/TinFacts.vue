@@ -4,12 +4,12 @@ import { ref } from 'vue'
 import { wordsOf } from '../../api/reach'
 import { typedOrNothing } from '../../shared/number'
 import type { Schemas } from '../../api/client'
-import type { PotChange } from './usePot'
+import type { TinChange } from './useTin'
 
-/** Handling of a pot: each fact shown as usual, with its reason, until the label says otherwise. */
-const { pot, change } = defineProps<{
-  pot: Schemas['MaterialWholeOut']
-  change: (body: PotChange) => Promise<void>
+/** Handling of a tin: each fact shown as usual, with its reason, until the label says otherwise. */
+const { tin, change } = defineProps<{
+  tin: Schemas['MaterialWholeOut']
+  change: (body: TinChange) => Promise<void>
 }>()
 type Fact = Schemas['FactOut']
 const editing = ref<string>()
@@ -40,7 +40,7 @@ async function set(fact: Fact, value: string | null) {
   <section aria-labelledby="facts-title">
     <h2 id="facts-title">How it is handled</h2>
     <dl>
-      <div v-for="fact in pot.facts" :key="fact.name">
+      <div v-for="fact in tin.facts" :key="fact.name">
         <dt>{{ fact.title }}</dt>
         <dd>
           <form v-if="editing === fact.name" @submit.prevent="set(fact, text)">
