@@ -41,7 +41,8 @@ OPERATORS = (
     "core/ReplaceUnaryOperator_Delete_USub",
     "core/ReplaceUnaryOperator_Delete_Not",
 )
-"""Slips of a hand at work. What would change an annotation, or only which exception is caught, is left out."""
+"""Slips of a hand at work. What would change an annotation, whether a record could be written to, or only which
+exception is caught, is left out."""
 
 
 @dataclass(frozen=True)
@@ -73,12 +74,14 @@ class Mutant:
 
 def breaks(path: Path) -> Iterator[Mutant]:
     """Yield every break of a file."""
-    nodes = list(ast_nodes(get_ast(path.read_text())))
+    text = path.read_text()
+    nodes, lines = list(ast_nodes(get_ast(text))), text.splitlines()
     for name in OPERATORS:
         operator = get_operator(name)()
         places = itertools.chain.from_iterable(operator.mutation_positions(node) for node in nodes)
         for occurrence, (start, _) in enumerate(places):
-            yield Mutant(path, start[0], name, occurrence)
+            if not lines[start[0] - 1].startswith("@dataclass"):
+                yield Mutant(path, start[0], name, occurrence)
 
 
 def sample(area: str, lines: int, chance: random.Random) -> list[Mutant]:
@@ -98,7 +101,7 @@ def own_tests(path: Path) -> list[str]:
     those of the API what it says of itself.
     """
     parts = path.relative_to(ROOT / "jug_mingle").with_suffix("").parts
-    area, noun = parts[0], parts[-2] if parts[0] == "api" else parts[-1]
+    area, noun = parts[0], parts[-2] if parts[0] == "api" and len(parts) > 2 else parts[-1]
     dotted = "jug_mingle." + ".".join(parts)
     folders = {"core": ("core",), "services": ("services", "api"), "api": ("api",)}[area]
     tests = [test for folder in folders for test in sorted((ROOT / "tests" / folder).rglob("test_*.py"))]

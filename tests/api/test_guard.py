@@ -1,16 +1,11 @@
 """No other site gets in: hosts, origins and marks of browsers, over every route; and the headers of answers."""
 
 import re
-import tempfile
 import unittest
-from pathlib import Path
 
-from fastapi.testclient import TestClient
-
-from jug_mingle.api.app import create_app
 from jug_mingle.api.guard import HEADERS, refusal
 from jug_mingle.settings import Settings, own_hosts
-from tests.api.support import OWN, DemoCase
+from tests.api.support import DemoCase
 
 HOSTS = frozenset({"127.0.0.1", "localhost"})
 MINE = {"host": "127.0.0.1:8417"}
@@ -107,23 +102,3 @@ class EveryRouteTest(DemoCase):
                     self.assertEqual(answer.headers[name], value)
         refused = self.client.get("/api/jobs", headers={"Host": "evil.example"})
         self.assertEqual(refused.headers["X-Frame-Options"], "DENY")
-
-
-class UnforeseenTest(unittest.TestCase):
-    def test_a_mistake_of_the_program(self) -> None:
-        """What nobody foresaw is answered in the one shape, with its headers, and the program goes on."""
-        folder = Path(self.enterContext(tempfile.TemporaryDirectory()))
-        app = create_app(Settings(data=folder))
-
-        @app.get("/api/broken")
-        def broken() -> None:
-            raise RuntimeError("nobody foresaw this")
-
-        app.router.routes.insert(0, app.router.routes.pop())
-        client = self.enterContext(TestClient(app, base_url=OWN))
-        with self.assertLogs("jug_mingle", "ERROR"):
-            answer = client.get("/api/broken")
-        self.assertEqual(answer.status_code, 500)
-        self.assertEqual(set(answer.json()), {"detail", "fields"})
-        self.assertEqual(answer.headers["X-Content-Type-Options"], "nosniff")
-        self.assertEqual(client.get("/api/jobs").status_code, 200)

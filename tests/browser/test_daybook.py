@@ -6,7 +6,7 @@ from tests.browser.test_first_journey import PHONE, BrowserCase
 
 
 class DaybookTest(BrowserCase):
-    def test_mixed_again_without_a_pot(self) -> None:
+    def test_mixed_again_without_a_tin(self) -> None:
         """From the jug to today's ways; the tin that is gone is named; another size; kept as a jug of its own."""
         page = self.page
         pours = self.job()["mixes"][0]["recipe"]["pours"]
@@ -15,7 +15,7 @@ class DaybookTest(BrowserCase):
         page.locator(".jugs a", has_text="Jug glaze").click()
         expect(page.get_by_text(f"{pours[1]['name']} is no longer on the shelf")).to_be_visible()
         page.get_by_label("How much, ml").fill("240")
-        expect(page.locator(".pots li").first).to_contain_text(f"{round(pours[0]['ml'] * 240 / 500)} ml")
+        expect(page.locator(".tins li").first).to_contain_text(f"{round(pours[0]['ml'] * 240 / 500)} ml")
         expect(page.locator(".rows .pours").first).not_to_contain_text(pours[1]["name"])
         page.get_by_role("button", name="Keep as a jug").click()
         expect(page.get_by_text("Jug glaze stands with your jugs.")).to_be_visible()

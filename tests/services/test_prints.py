@@ -102,6 +102,13 @@ class FinishSheetTest(SheetCase):
     def test_layers_that_are_off_are_not_told(self) -> None:
         self.assertNotIn("Wash", self.text(self.layer("paint"), self.layer("wash", on=False)))
 
+    def test_picture(self) -> None:
+        """The picture on the sheet has 1360 × 736 pixels."""
+        self.text(self.layer("paint"))
+        sheet = prints.sheet_of(self.session, self.piece.id, light=WINDOW)()
+        sizes = [one.image.size for one in PdfReader(io.BytesIO(sheet)).pages[0].images if one.image]
+        self.assertIn((1360, 736), sizes)
+
     def test_bare(self) -> None:
         with self.assertRaisesRegex(ConflictError, "wears no look yet"):
             prints.sheet_of(self.session, self.piece.id, light=WINDOW)

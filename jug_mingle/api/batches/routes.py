@@ -2,7 +2,6 @@
 
 from typing import Annotated
 
-import numpy as np
 from fastapi import APIRouter, Query
 
 from jug_mingle.api.batches.schemas import (
@@ -136,14 +135,14 @@ def get_rescue(
     def step(pour: Pour) -> StepOut:
         material = shelf.materials[shelf.index(pour.key)]
         return StepOut(
-            material=pour.key, name=material.name, hex=hex_of(np.clip(masstone(shelf, pour.key), 0, 1), shown),
+            material=pour.key, name=material.name, hex=hex_of(masstone(shelf, pour.key), shown),
             ml=round(pour.ml, 2), grams=round(pour.ml * material.mass_density, 1),
             words=format_amount(pour.ml, unit, density=material.mass_density).words, made=False,
         )  # fmt: skip
 
     options = [
         RescueOut(
-            additions=[step(pour) for pour in one.additions], hex=hex_of(np.clip(one.R, 0.0, 1.0), shown),
+            additions=[step(pour) for pour in one.additions], hex=hex_of(one.R, shown),
             delta_E=round(one.expected, 2), words=difference_words(one.expected),
             likely=likely_words(one.expected, one.low, one.high), low=round(one.low, 2),
             high=round(one.high, 2), ml=round(one.ml, 1),

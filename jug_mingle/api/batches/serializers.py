@@ -27,7 +27,7 @@ def batch_out(session: Session, row: BatchRow, shown: Light, unit: str) -> Batch
         return StepOut(
             material=key,
             name=material.name,
-            hex=hex_of(np.clip(masstone(shelf, key), 0.0, 1.0), shown),
+            hex=hex_of(masstone(shelf, key), shown),
             ml=round(ml, 2),
             grams=round(ml * material.mass_density, 1),
             words=format_amount(ml, unit, density=material.mass_density).words,

@@ -1,5 +1,7 @@
 """Colours as they are shown: hex under a light, chips, how sure they are."""
 
+import numpy as np
+
 from jug_mingle.api.common import schemas
 from jug_mingle.core.arrays import FloatArray
 from jug_mingle.core.colour.adaptation import R_to_screen
@@ -11,8 +13,8 @@ from jug_mingle.services.colours import Colour
 
 
 def hex_of(R: FloatArray, shown: Light) -> str:
-    """Return the sRGB hex of a reflectance as it looks under a light."""
-    return sRGB_to_hex(R_to_screen(R, shown))
+    """Return the sRGB hex of a reflectance as it looks under a light; predicted ones may lie a little beside 0..1."""
+    return sRGB_to_hex(R_to_screen(np.clip(R, 0.0, 1.0), shown))
 
 
 def chip(R: FloatArray, noise: float, warnings: list[str], shown: Light, how: str = "") -> schemas.ChipOut:

@@ -71,7 +71,7 @@ def point(piece_id: Id, body: PointIn, session: ReadSession, light: LightNow = "
         laid=[
             LaidOut(
                 title="bare" if one.layer < 0 else KINDS[body.layers[one.layer].kind].title.lower(),
-                field=round(one.field, 3), hex=hex_of(np.clip(one.R, 0.0, 1.0), shown),
+                field=round(one.field, 3), hex=hex_of(one.R, shown),
             )
             for one in found.laid
         ],
@@ -93,7 +93,7 @@ def judge(piece_id: Id, body: JudgeIn, session: ReadSession, light: LightNow = "
         ],
         waxes=[
             WaxedOut(
-                name=one.name, hex=hex_of(np.clip(one.R, 0.0, 1.0), shown), delta_E=round(one.delta_E, 1),
+                name=one.name, hex=hex_of(one.R, shown), delta_E=round(one.delta_E, 1),
                 words=difference_words(one.delta_E),
             )
             for one in found.waxes

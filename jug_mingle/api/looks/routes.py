@@ -2,7 +2,6 @@
 
 from typing import Any
 
-import numpy as np
 from fastapi import APIRouter
 from fastapi.responses import Response
 
@@ -30,7 +29,7 @@ def lookbook() -> LookbookOut:
         patterns=dict(PATTERNS),
         waxes=list(WAXES),
         metals=list(METALS),
-        swatches={name: hex_of(np.clip(generic_swatch(name), 0.0, 1.0), DAYLIGHT) for name in names},
+        swatches={name: hex_of(generic_swatch(name), DAYLIGHT) for name in names},
         presets=[PresetOut(key=look.key, title=look.title, words=look.words) for look in LOOKS],
     )
 

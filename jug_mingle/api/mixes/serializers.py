@@ -53,7 +53,7 @@ def then_out(then: Then, R: FloatArray, shown: Light) -> schemas.ThenOut:
     if then.expected is not None and then.low is not None and then.high is not None:
         likely = likely_words(then.expected, then.low, then.high)
     return schemas.ThenOut(
-        hex=hex_of(np.clip(then.R, 0.0, 1.0), shown), likely=likely, model=then.model, at=then.at,
+        hex=hex_of(then.R, shown), likely=likely, model=then.model, at=then.at,
         apart=round(then.apart(R), 2), moved=then.apart(R) >= SEEN_BESIDE,
     )  # fmt: skip
 

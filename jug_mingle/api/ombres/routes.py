@@ -2,7 +2,6 @@
 
 from typing import Annotated
 
-import numpy as np
 from fastapi import APIRouter, Query
 from fastapi.responses import Response
 
@@ -29,7 +28,7 @@ def ladder(
     return LadderOut(
         rungs=[
             RungOut(
-                hex=hex_of(np.clip(rung.R, 0.0, 1.0), shown), even_hex=hex_of(np.clip(R, 0.0, 1.0), shown),
+                hex=hex_of(rung.R, shown), even_hex=hex_of(R, shown),
                 ml=round(rung.ml, 1), share=round(rung.share, 4),
             )
             for rung, R in zip(found.steps, found.even, strict=True)

@@ -1,6 +1,5 @@
 """Standard preparations: roles instead of a target, scaled to any batch."""
 
-import numpy as np
 from fastapi import APIRouter
 
 from jug_mingle.api.common.serializers import hex_of
@@ -63,8 +62,8 @@ def prepare_batch(key: str, body: PrepareIn, session: ReadSession, light: LightN
         pours.append(PreparedPourOut(name=tin.name, ml=round(pour.ml, 1), words=format_amount(pour.ml, "ml").words))
     return PreparedOut(
         pours=pours,
-        before_hex=hex_of(np.clip(found.before, 0.0, 1.0), shown),
-        after_hex=hex_of(np.clip(found.R, 0.0, 1.0), shown),
+        before_hex=hex_of(found.before, shown),
+        after_hex=hex_of(found.R, shown),
         keeps="no figure is agreed: mix for the job" if found.pot_life is None else keeps_words(found.pot_life),
         spoils="" if body.job_id is None else spoils(session, body.job_id, kinds, body.batch),
     )

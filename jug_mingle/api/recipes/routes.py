@@ -97,17 +97,14 @@ def get_why(target_id: Id, body: WhyIn, session: ReadSession, light: LightNow = 
     return WhyOut.model_validate(
         {
             "wavelengths": WAVELENGTHS.tolist(),
-            "curves": [
-                {"name": name, "hex": hex_of(np.clip(R, 0, 1), shown), "R": np.round(R, 4).tolist()}
-                for name, R in curves
-            ],
+            "curves": [{"name": name, "hex": hex_of(R, shown), "R": np.round(R, 4).tolist()} for name, R in curves],
             "differences": [
                 {"light": name, "delta_E": round(value, 2), "words": difference_words(value)}
                 for name, value in found.delta_E
             ],
-            "dry_hex": hex_of(np.clip(found.R, 0, 1), shown),
-            "wet_hex": hex_of(np.clip(found.wet, 0, 1), shown),
-            "sealed_hex": hex_of(np.clip(found.sealed, 0, 1), shown),
+            "dry_hex": hex_of(found.R, shown),
+            "wet_hex": hex_of(found.wet, shown),
+            "sealed_hex": hex_of(found.sealed, shown),
             "coats": found.coats,
             "ground": ground,
             "slips": [

@@ -60,11 +60,11 @@ def get_table(session: ReadSession) -> Response:
 
 
 @router.get("/card.pdf")
-def get_card(tin: Annotated[str, Query(max_length=120)] = "") -> Response:
+def get_card(pot: Annotated[str, Query(max_length=120)] = "") -> Response:
     """Return the black-and-white card to paint over, at true size."""
     from jug_mingle.formats.card_pdf import card_pdf  # an ordinary start need not import ReportLab
 
-    return Response(card_pdf(tin), media_type="application/pdf")
+    return Response(card_pdf(pot), media_type="application/pdf")
 
 
 @router.post("/table/check", responses=PROBLEMS, openapi_extra=FILE_BODY)

@@ -11098,7 +11098,7 @@ export interface operations {
   get_card_api_shelf_card_pdf_get: {
     parameters: {
       query?: {
-        tin?: string
+        pot?: string
       }
       header?: never
       path?: never
