@@ -57,7 +57,7 @@ def main(folder: Path) -> None:
                     ("try-on", "/try-on", "[data-preview]"),
                     ("piece", "/piece", ".stage img"),
                     ("daybook", "/daybook", ".jugs a"),
-                    ("shelf", "/shelf?pot=sloe-skin" if not suffix else "/shelf", ".pot .chip"),
+                    ("shelf", "/shelf?pot=sloe-skin" if not suffix else "/shelf", ".tin .chip"),
                 ):
                     page.goto(path)
                     page.locator(ready).first.wait_for()

@@ -88,8 +88,12 @@ class SourcesTest(ColourCase):
         for _ in range(12):
             deep = {"source": "stepped", "of": deep, "darker": 0.1}
         self.resolve(**deep)
-        with self.assertRaisesRegex(UnfitError, "at most 12 deep"):
-            self.resolve(source="stepped", of=deep, darker=0.1)
+        for one_deeper in (
+            {"source": "stepped", "of": deep, "darker": 0.1},
+            {"source": "between", "first": sky, "second": deep},
+        ):
+            with self.assertRaisesRegex(UnfitError, "at most 12 deep"):
+                self.resolve(**one_deeper)
 
 
 class SaidOfColoursTest(ColourCase):

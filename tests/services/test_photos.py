@@ -26,6 +26,17 @@ class PhotosTest(ServiceCase):
         self.assertEqual(len(list(self.folder.path.iterdir())), 2)
         self.assertEqual([p.id for p in photos.photo_rows(self.session, self.job.id)], [first])
 
+    def test_working_copy_made_anew(self) -> None:
+        """A working copy that is gone is made again from the upload; an upload that is damaged too is said to be so."""
+        row = photos.get_photo(self.session, self.add(photo()))
+        before = self.folder.working(row.sha256).read_bytes()
+        self.folder.working(row.sha256).unlink()
+        self.assertEqual(photos.working_file(row, self.folder).read_bytes(), before)
+        self.folder.working(row.sha256).unlink()
+        self.folder.original(row.sha256).write_bytes(before + b"x")
+        with self.assertRaisesRegex(NotFoundError, "gone or damaged"):
+            photos.working_file(row, self.folder)
+
     def test_caught(self) -> None:
         row = photos.get_photo(self.session, self.add(photo()))
         box = BoxIn(left=70, top=50, right=50, bottom=10)

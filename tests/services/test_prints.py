@@ -50,6 +50,7 @@ class FinishSheetTest(SheetCase):
                 said = self.text(*base, self.layer(kind))
                 self.assertIn(title, said)
                 self.assertIn("Follow the labels", said)
+                self.assertIn("Takes about", said)
 
     def test_how_it_is_laid(self) -> None:
         """Coats, water, wiping, waits, place and zones are said as painters say them (common practice)."""

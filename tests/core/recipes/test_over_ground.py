@@ -52,6 +52,13 @@ class FindLayersTest(unittest.TestCase):
         white = R_to_Lab(R_seen(np.full(36, 0.97), 1.0))
         self.assertGreater(float(delta_E_CIE2000(R_to_Lab(washed), white)), 8.0)
 
+    def test_what_is_far_off_is_not_offered(self) -> None:
+        """What is 25 off or more is no answer: of a pale target no dark film stands among them."""
+        oak = ground("oak")
+        found = find_films(SHELF, Target(R=np.clip(oak.R_seen + 0.25, 0.0, 1.0)), oak, count=1000)
+        self.assertGreater(max(one.delta_E for one in found), 5.0)
+        self.assertLess(max(one.delta_E for one in found), 25.0)
+
     def test_nothing_that_colours(self) -> None:
         empty = characterise([material("wax", "clear_wax")], [])
         with self.assertRaisesRegex(NothingToMixError, "add a paint or a stain"):
