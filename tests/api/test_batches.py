@@ -316,7 +316,7 @@ def serve(folder: Path) -> tuple[subprocess.Popen[str], str]:
     assert process.stdout is not None
     with process.stdout:
         address = process.stdout.readline().split()[4]
-    for _ in range(400):
+    for _ in range(3000):
         try:
             urllib.request.urlopen(f"{address}/api/lights").close()
             break

@@ -137,7 +137,7 @@ class LookTest(LookCase):
 
     def test_file_by_its_schema_and_back(self) -> None:
         answer = self.client.get("/api/looks/1/file")
-        self.assertIn(".look.json", answer.headers["content-disposition"])
+        self.assertIn('filename="tide.look.json"', answer.headers["content-disposition"])
         Draft202012Validator(self.client.get("/api/look.schema.json").json()).validate(answer.json())
         back = self.client.post("/api/jobs/1/looks/import", json=answer.json())
         self.assertEqual(back.status_code, 201, back.text)

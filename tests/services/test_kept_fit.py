@@ -1,5 +1,6 @@
 """The fit kept in the data folder: the same back, or none at all."""
 
+import hashlib
 from dataclasses import fields
 from unittest.mock import patch
 
@@ -53,6 +54,7 @@ class KeptFitTest(ServiceCase):
         """The same of the same, another of another, and another by other physics."""
         self.assertEqual(kept_fit.key_of(("a", 1.0)), kept_fit.key_of(("a", 1.0)))
         self.assertNotEqual(kept_fit.key_of(("a", 1.0)), kept_fit.key_of(("a", 1.5)))
+        self.assertNotEqual(kept_fit.physics(), hashlib.sha256().hexdigest())
         with patch("jug_mingle.services.kept_fit.physics", return_value="of tomorrow"):
             tomorrow = kept_fit.key_of(("a", 1.0))
         self.assertNotEqual(kept_fit.key_of(("a", 1.0)), tomorrow)

@@ -100,6 +100,26 @@ class FinishSheetTest(SheetCase):
         self.assertRegex(words, r"217.5 g · 3 parts")
         self.assertRegex(words, r"about \d+\.\d, likely \d+\.\d–\d+\.\d")
 
+    def test_parts_that_nobody_counts(self) -> None:
+        """Up to 48 parts in all are said on the card; a finer ratio is said in amounts alone."""
+        for white, told in ((47, True), (48, False)):
+            pours = [
+                recipes.PourAsked(material="white", parts=white, ml=10.0 * white),
+                recipes.PourAsked(material="blue", parts=1, ml=10.0),
+            ]
+            mix = self.mix(name=f"{white}", pours=pours).id
+            card = prints.printed(self.session, mix, "card", jug=None, unit="ml", day=date(2026, 11, 24))
+            self.assertEqual("1 part" in PdfReader(io.BytesIO(card)).pages[0].extract_text(), told)
+
+    def test_without_a_target(self) -> None:
+        """A card with a target predicts how near it comes, and shows both; one without says to dry a strip."""
+        for target_id, told in ((self.target.id, True), (None, False)):
+            mix = self.mix(name="Own", target_id=target_id).id
+            card = prints.printed(self.session, mix, "card", jug=None, unit="ml", day=date(2026, 11, 24))
+            said = PdfReader(io.BytesIO(card)).pages[0].extract_text()
+            self.assertEqual("Predicted" in said, told)
+            self.assertEqual("wanted" in said, told)
+
     def test_layers_that_are_off_are_not_told(self) -> None:
         self.assertNotIn("Wash", self.text(self.layer("paint"), self.layer("wash", on=False)))
 

@@ -14,7 +14,7 @@ from jug_mingle.core.evidence.fit import characterise
 from jug_mingle.core.evidence.readings import Swatch
 from jug_mingle.core.optics.film import R_body
 from jug_mingle.errors import UnfitError
-from jug_mingle.services import materials, readings, shelf_fit
+from jug_mingle.services import kept_fit, materials, readings, shelf_fit
 from jug_mingle.store.database import open_database
 from tests.services.support import ServiceCase
 
@@ -45,6 +45,7 @@ class ShelfTest(ServiceCase):
         """In a moved folder the kept fit is found, and not made; where a reading says something else, it is made."""
         first = shelf_fit.fitted_shelf(self.session)
         shelf_fit.keep_fit(self.session)
+        self.assertTrue((self.path / kept_fit.NAME).exists())
         self.session.commit()
         with tempfile.TemporaryDirectory() as there:
             copied = Path(shutil.copytree(self.path, Path(there) / "moved"))

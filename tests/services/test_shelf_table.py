@@ -3,8 +3,10 @@
 import csv
 import io
 
+import numpy as np
+
 from jug_mingle.errors import UnfitError
-from jug_mingle.services import evidence_level, materials, shelf_table
+from jug_mingle.services import evidence_level, materials, readings, shelf_table
 from tests.services.support import ServiceCase
 
 
@@ -20,6 +22,15 @@ class TableTest(ServiceCase):
         (row,) = shelf_table.take_table(self.session, data)
         self.assertEqual((row.name, row.left_ml, row.price, row.place, row.use_up), ("Blue", 500.0, 12.5, "top", True))
         self.assertEqual(evidence_level.levels(self.session)[row.key], "A")
+
+    def test_a_stain_is_a_film_over_paper(self) -> None:
+        """The colour of what never hides is that of a coat over white paper, that of a paint is of the paint alone."""
+        table = b"name,kind,hex\nTea,water_stain,#a07850\nSlate,chalk_paint,#506070\n"
+        tea, slate = shelf_table.take_table(self.session, table)
+        (film,), (opaque,) = (readings.readings_of(self.session, row.key)[0].swatches for row in (tea, slate))
+        self.assertEqual(film["X"], materials.to_material(tea).dry_coat)
+        self.assertGreater(np.mean(film["R_g"]), 0.6)
+        self.assertIsNone(opaque["X"])
 
     def test_nothing_is_taken_by_looking(self) -> None:
         data = b"name,kind\nGrey,chalk_paint\nBlue,chalk_paint\nOdd,paste\n"

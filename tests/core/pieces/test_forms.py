@@ -59,6 +59,11 @@ class RefusalTest(unittest.TestCase):
         ):
             with self.subTest(words), self.assertRaisesRegex(ValueError, words):
                 Piece(**changes)
+        for name, least, most in (("width", 0.1, 4.0), ("height", 0.02, 3.0), ("depth", 0.01, 2.0)):
+            self.assertEqual(getattr(usual_piece("box", **{name: most}), name), most)
+            for beyond in (0.9 * least, 1.1 * most):
+                with self.subTest(name, beyond=beyond), self.assertRaisesRegex(ValueError, f"the {name} of a piece"):
+                    usual_piece("box", **{name: beyond})
         with self.assertRaisesRegex(ValueError, "known are card_cabinet"):
             usual_piece("sofa")
         for size in ((8, 100), (100, 9000)):

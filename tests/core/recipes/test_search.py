@@ -40,6 +40,14 @@ class SearchTest(unittest.TestCase):
                     found = best_candidates(PALETTE, goal, pots=pots, parts=12, units=None)[0]
                     self.assertLessEqual(found.miss, best.miss + 0.1)
 
+    def test_how_far_it_is(self) -> None:
+        """Trying everything tells how far it is, from none to nearly all."""
+        told: list[float] = []
+        goal = Goal(Lab=R_to_Lab(TARGETS[0])[np.newaxis], lights=LIGHTS[:1])
+        exhaustive(PALETTE, goal, pots=3, parts=4, report=told.append)
+        self.assertEqual((told[0], told), (0.0, sorted(told)))
+        self.assertLess(told[-1], 1.0)
+
     def test_compositions(self) -> None:
         """Ratios are whole, positive, in lowest terms, and none is missing."""
         table = compositions(3, 5)
