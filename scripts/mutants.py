@@ -195,15 +195,16 @@ def main() -> int:
     options = argparse.ArgumentParser(description=__doc__.splitlines()[0])
     options.add_argument("--lines", type=int, default=150, help="how many lines are broken, over all areas")
     options.add_argument("--seed", type=int, default=11)
+    options.add_argument("--areas", nargs="+", choices=AREAS, default=AREAS)
     options.add_argument("--processes", type=int, default=os.cpu_count() or 1)
     chosen = options.parse_args()
     chance, began = random.Random(chosen.seed), time.monotonic()
-    mutants = [one for area in AREAS for one in sample(area, chosen.lines // len(AREAS), chance)]
+    mutants = [one for area in chosen.areas for one in sample(area, chosen.lines // len(chosen.areas), chance)]
     chance.shuffle(mutants)
     survivors = survivors_of(mutants, chosen.processes)
     print(f"{len(mutants)} lines broken, seed {chosen.seed}, {time.monotonic() - began:.0f} s")
     shares = []
-    for area in AREAS:
+    for area in chosen.areas:
         broken = [one for one in mutants if one.area == area]
         lived = [one for one in survivors if one.area == area]
         shares.append(1 - len(lived) / max(len(broken), 1))

@@ -192,6 +192,7 @@ class TestsTest(DemoCase):
         pours = [{"material": "chalk-white", "parts": 6, "ml": 300}, {"material": "sloe-skin", "parts": 1, "ml": 50}]
         found = self.client.post("/api/recipes/next-swatch", json={"pours": pours}).json()
         self.assertEqual(found["pot"], "sloe-skin")
+        self.assertRegex(found["words"], r"^[\d.]+ Sloe skin( with [\d.]+ Chalk white)?$")
         self.assertLess(found["after"], found["before"])
         self.refused(
             self.client.post("/api/recipes/next-swatch", json={"pours": [{**pours[0], "material": "x"}]}), 404, "no tin"

@@ -10,7 +10,8 @@ from jug_mingle.core.evidence.mixtures import predict
 from jug_mingle.core.evidence.readings import Reading, Swatch
 from jug_mingle.core.measuring.pouring import Pour
 from jug_mingle.core.measuring.tools import tool
-from jug_mingle.core.recipes.rescue import Pot, advise, read_pot
+from jug_mingle.core.recipes import rescue
+from jug_mingle.core.recipes.rescue import Pot, Rescue, advise, read_pot
 from jug_mingle.core.recipes.wishes import Target
 from tests.core.paints import TRUE, known_shelf, seen
 
@@ -86,6 +87,26 @@ class AdviseTest(unittest.TestCase):
         self.assertFalse(advice.reached)
         self.assertIn("Start a new one", advice.words)
         self.assertLessEqual(max(option.ml for option in advice.options), 500.0)
+
+    def test_said_of_it(self) -> None:
+        """Home, a third nearer and no nearer, or not worth it: what is said goes by what is likely in the end."""
+
+        def option(expected: float, *additions: Pour) -> Rescue:
+            R = seen({"blue": 1.0})
+            return Rescue(
+                additions=additions, ml=100.0, R=R, delta_E=expected, expected=expected, low=0.0, high=9.0
+            )  # fmt: skip
+
+        more = Pour(key="white", parts=1, ml=5.0)
+        for best, before, words in (
+            (option(0.9), 0.9, "right as it is"),
+            (option(0.9, more), 6.0, "brings it home"),
+            (option(4.0, more), 6.0, "to about 4.0; nearer it will not come"),
+            (option(4.4, more), 6.0, "cannot be rescued below about 4.4"),
+            (option(4.0), 6.0, "cannot be rescued below about 4.0"),
+        ):
+            with self.subTest(words):
+                self.assertIn(words, rescue._words(best, option(before), tolerance=1.0))
 
     def test_full_jug(self) -> None:
         with self.assertRaisesRegex(ValueError, "holds 100 ml, and 480 ml are in it"):
