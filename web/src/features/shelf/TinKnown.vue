@@ -107,7 +107,10 @@ async function keep(task: Task) {
         </div>
       </li>
     </ul>
-    <FoldOut v-if="tin.readings.length > 0" :title="tin.readings.length === 1 ? '1 reading so far' : `${tin.readings.length} readings so far`">
+    <FoldOut
+      v-if="tin.readings.length > 0"
+      :title="tin.readings.length === 1 ? '1 reading so far' : `${tin.readings.length} readings so far`"
+    >
       <ul class="readings">
         <li v-for="reading in tin.readings" :key="reading.id">
           <span v-for="hex in reading.hexes" :key="hex" class="chip" :style="{ background: hex }" />
