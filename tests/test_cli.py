@@ -58,11 +58,6 @@ class MatchTest(unittest.TestCase):
             self.assertTrue(all(p["ml"] % 2.5 == 0 for p in recipe["pours"]))
         self.assertLess(found["next_swatch"]["after"], found["next_swatch"]["before"])
 
-    def test_text_says_what_is_lacking(self) -> None:
-        done = self.run_match("--target", "60 75 -60")
-        self.assertEqual(done.exit_code, 0, done.output)
-        self.assertIn("The nearest is", done.stdout)
-
     def test_bad(self) -> None:
         """Whatever is wrong is said in one line, with exit code 2."""
         for words, said in (

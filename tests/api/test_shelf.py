@@ -118,16 +118,6 @@ class PotsTest(DemoCase):
             self.client.post("/api/shelf/there/weigh", json={"grams": 10, "tin_grams": 90}), 422, "weigh them again"
         )
 
-    def test_two_hundred(self) -> None:
-        """With two hundred tins the list is whole, and takes a number of statements that does not grow with it."""
-        rows = "\n".join(
-            f"Tin {n},chalk_paint,#{n * 37 % 256:02x}{n * 91 % 256:02x}{n * 53 % 256:02x}" for n in range(180)
-        )
-        self.assertEqual(self.client.post("/api/shelf/table", content=f"name,kind,hex\n{rows}").status_code, 201)
-        pots = self.client.get("/api/shelf").json()
-        self.assertGreaterEqual(len(pots), 200)
-        self.assertTrue(all(pot["hex"] for pot in pots if pot["name"].startswith("Tin ")))
-
 
 class TestsTest(DemoCase):
     """Tests of a tin, and what they tell."""

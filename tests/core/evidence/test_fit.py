@@ -1,6 +1,7 @@
 """The estimator finds exact paints again, says how sure it is, and survives wrong readings."""
 
 import unittest
+from unittest.mock import patch
 
 import numpy as np
 from numpy.testing import assert_allclose
@@ -8,8 +9,8 @@ from numpy.testing import assert_allclose
 from jug_mingle.core.colour.difference import delta_E_CIE2000
 from jug_mingle.core.colour.spaces import R_to_Lab
 from jug_mingle.core.evidence.fit import characterise
-from jug_mingle.core.evidence.readings import Hiding, Reading, Swatch
-from jug_mingle.core.optics.film import R_film, R_infinity, R_seen
+from jug_mingle.core.evidence.readings import Hiding, Reading, Swatch, residual_block
+from jug_mingle.core.optics.film import R_body, R_film, R_infinity, R_seen
 from tests.core.paints import TRUE, known_shelf, material, readings, seen
 
 MIXES = (
@@ -110,6 +111,19 @@ class FilmEvidenceTest(unittest.TestCase):
         thin = R_film(K=shelf.optics("stain").K, S=shelf.optics("stain").S, X=6.0, R_g=ground)
         true = R_film(K=K, S=np.full(36, 1e-5), X=6.0, R_g=ground)
         self.assertLess(float(delta_E_CIE2000(R_to_Lab(R_seen(thin, 0.9)), R_to_Lab(R_seen(true, 0.9)))), 0.5)
+
+    def test_paints_are_read_at_once_beside_a_stain(self) -> None:
+        """A stain has unknowns of its own number, and is read by itself; the paints are read together all the same."""
+        paper = R_body(np.full(36, 0.8), 0.9)
+        film = Swatch(seen=np.full(36, 0.4), X=10.0, R_g=paper)
+        stain = Reading(key="stain", volumes=(("stain", 1.0),), swatches=(film,), noise=0.5)
+        shelf, paints = (
+            [material("white"), material("red"), material("stain", "water_stain")],
+            readings(["white", "red"]),
+        )
+        with patch("jug_mingle.core.evidence.fit.residual_block", wraps=residual_block) as alone:
+            characterise(shelf, [*paints, stain])
+        self.assertEqual({call.args[0].key for call in alone.call_args_list}, {"stain"})
 
     def test_coats_to_hide_narrow_the_scattering(self) -> None:
         """Knowing that three coats hid a dark ground moves S up against one that took eight."""
