@@ -29,13 +29,13 @@ class PieceCase(BrowserCase):
 
 class FormsTest(PieceCase):
     def test_every_form(self) -> None:
-        """Each form, or six of them, can be added; it is drawn, and what is to be painted is summed as the program
+        """Each form, or four of them, can be added; it is drawn, and what is to be painted is summed as the program
         sums it."""
         page = self.page
         self.go("piece")
         page.locator(".stage img").wait_for()
         seen = set()
-        for key, form in bounded(FORMS.items(), 6):
+        for key, form in bounded(FORMS.items(), 4):
             with self.subTest(key):
                 before = page.locator(".stage img").get_attribute("src")
                 self.add(form.title)
@@ -50,7 +50,7 @@ class FormsTest(PieceCase):
                 self.assertEqual(len(rows), len(piece["areas"]))
                 self.assertAlmostEqual(sum(float(row.split()[0]) for row in rows), total, delta=0.05)
                 seen.add(tuple(np.round(self.pixel(page.locator(".stage")), 0)))
-        self.assertGreater(len(seen), 4)
+        self.assertGreater(len(seen), 2)
 
 
 class MeasuresTest(PieceCase):

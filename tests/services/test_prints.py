@@ -3,7 +3,9 @@
 import io
 from datetime import date
 from typing import Any
+from unittest.mock import patch
 
+import numpy as np
 from pypdf import PdfReader
 
 from jug_mingle.core.colour.spectra import light
@@ -37,7 +39,8 @@ class SheetCase(ServiceCase):
     def text(self, *layers: LayerIn) -> str:
         look = looks.save_look(self.session, self.job.id, name="Trial", layers=list(layers))
         looks.wear(self.session, self.piece.id, look.id)
-        sheet = prints.sheet_of(self.session, self.piece.id, light=WINDOW)()
+        with patch("jug_mingle.services.finish_pictures.picture_of", return_value=np.zeros((4, 4, 3), np.uint8)):
+            sheet = prints.sheet_of(self.session, self.piece.id, light=WINDOW)()
         return " ".join(" ".join(page.extract_text().split()) for page in PdfReader(io.BytesIO(sheet)).pages)
 
 
