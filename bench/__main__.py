@@ -12,6 +12,7 @@ PARTS = {
     "finishes": "bench.finishes",
     "long_run": "bench.long_run",
     "first_hour": "bench.first_hour",
+    "other_paints": "bench.other_paints",
 }
 
 

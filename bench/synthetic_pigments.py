@@ -21,7 +21,7 @@ VOLUMES = {
 """Pigment volume shares of dry films, from and to."""
 
 
-class _Chance:
+class Chance:
     """Random numbers, even, or even in the logarithm."""
 
     def __init__(self, seed: int) -> None:
@@ -37,7 +37,7 @@ class _Chance:
         return bool(self.rng.random() < share)
 
 
-def pigment(c: _Chance) -> Colorant:
+def pigment(c: Chance) -> Colorant:
     """Return a pigment of a random family."""
     family = str(c.rng.choice(["organic", "organic", "oxide", "oxide", "earth", "dark", "mineral"]))
     bands: list[tuple[float, float, float]] = []
@@ -66,7 +66,7 @@ def pigment(c: _Chance) -> Colorant:
 
 def invent(seed: int = 20261125) -> FloatArray:
     """Return log K and log S (paints, 2, 36) of dry films. [log 1/µm]"""
-    c = _Chance(seed)
+    c = Chance(seed)
     pigments = [pigment(c) for _ in range(PIGMENTS)]
     optics = [optics_of(one) for one in pigments]
     whites = [

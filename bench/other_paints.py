@@ -1,0 +1,151 @@
+"""The colour core on families of paints: those it was tuned on, and beside them those that were left out."""
+
+from collections.abc import Iterator, Sequence
+from dataclasses import dataclass
+from typing import Final
+
+import numpy as np
+
+from bench.families import LEFT_OUT, ROLES, TINTS, TUNED, Family, World
+from bench.tables import table
+from jug_mingle.core.arrays import FloatArray
+from jug_mingle.core.colour.difference import delta_E_CIE2000
+from jug_mingle.core.colour.recovery import recover_reflectance
+from jug_mingle.core.colour.spaces import Lab_to_XYZ, R_to_Lab
+from jug_mingle.core.evidence.certainty import NOISE
+from jug_mingle.core.evidence.fit import characterise
+from jug_mingle.core.evidence.fitted_shelf import Shelf
+from jug_mingle.core.evidence.mixtures import palette_of
+from jug_mingle.core.evidence.readings import Reading, Swatch
+from jug_mingle.core.materials.kinds import kind_of
+from jug_mingle.core.materials.material import Material, mixed_veil
+from jug_mingle.core.measuring.pouring import Pour
+from jug_mingle.core.recipes.assessment import DRAWS, assess
+from jug_mingle.core.recipes.wishes import Target
+
+SEEDS: Final = range(3)
+CELLS: Final = ("mix", "strong", "pale")
+_CELL_WORDS: Final = {"mix": "2–4, to 1:100", "strong": "1:50–1:200 in white", "pale": "near white"}
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Level:
+    """What is known of the paints: how noisy each reading is, and what all swatches of one photo share. [ΔE*ab rms]"""
+
+    title: str
+    noise: float
+    tints: bool = True
+    spectra: bool = False
+    shared: float = 0.0
+
+
+LEVELS: Final = (
+    Level(title="masstone, reader", noise=0.5, tints=False),
+    Level(title="masstone + tint, card photo", noise=3.0, shared=1.5),
+    Level(title="masstone + tint, reader", noise=0.5),
+    Level(title="masstone + tint, exact colours", noise=0.02),
+    Level(title="masstone + tint, spectra", noise=0.0, spectra=True),
+)
+
+
+def materials_of(world: World) -> list[Material]:
+    """Return the family's paints as a painter would enter them: with the sheen on the label, and usual solids."""
+    kind = kind_of("chalk_paint")
+    return [
+        Material(key=role, name=role, kind=kind, sheen=sheen) for role, sheen in zip(ROLES, world.sheens, strict=True)
+    ]
+
+
+def evidence_of(world: World, level: Level, rng: np.random.Generator) -> list[Reading]:
+    """Return the masstone, and the tint with four of white, of every paint, read with the level's noise."""
+    found, shelf = [], materials_of(world)
+    shared = level.shared / np.sqrt(3.0) * rng.standard_normal((8, 3))  # half a dozen swatches lie in each photo
+    own = level.noise / np.sqrt(3.0)
+    said = max(0.6 * level.noise, NOISE["exact"])
+    for place in range(len(shelf)):
+        for kind in ("masstone", "tint")[: 1 + level.tints]:
+            if kind == "tint" and place == 0:
+                continue
+            parts = TINTS[place] if kind == "tint" else np.eye(len(ROLES))[place]
+            volumes = tuple((shelf[at].key, float(parts[at])) for at in np.flatnonzero(parts))
+            R = np.clip(world.truth[kind][place], 1e-4, 1.0)
+            if level.spectra:
+                seen = R
+            else:
+                seen = R_to_Lab(R) + own * rng.standard_normal(3) + shared[place // 6 + 4 * (kind == "tint")]
+            veil = mixed_veil([m for m in shelf if parts[ROLES.index(m.key)]], parts[parts > 0])
+            found.append(
+                Reading(key=f"{kind} {place}", volumes=volumes, swatches=(Swatch(seen=seen),), noise=said, veil=veil)
+            )
+    return found
+
+
+def predicted(shelf: Shelf, volumes: FloatArray) -> FloatArray:
+    """Return the predicted seen reflectance (m, 36) of poured volumes (m, paints)."""
+    return palette_of(shelf, range(len(shelf.materials))).seen(volumes)
+
+
+def inside(shelf: Shelf, volumes: FloatArray, true: FloatArray, rng: np.random.Generator) -> FloatArray:
+    """Return whether the band of each mix (m, paints), towards a target 2 to 6 away, holds the true difference."""
+    expected = R_to_Lab(predicted(shelf, volumes))
+    targets = np.clip(
+        expected + rng.standard_normal((len(volumes), 3)) * 2.3, [5.0, -120.0, -120.0], [99.0, 120.0, 120.0]
+    )
+    found, draws = [], shelf.draw(DRAWS)
+    for row, Lab, R in zip(volumes, targets, true, strict=True):
+        pours = tuple(Pour(key=ROLES[at], parts=1, ml=float(row[at])) for at in np.flatnonzero(row))
+        target = _towards(Lab)
+        recipe = assess(shelf, target, [pours], pour_error=0.0, draws=draws)[0]
+        off = float(target.goal.miss(R))
+        found.append(recipe.low <= off <= recipe.high)
+    return np.array(found)
+
+
+def _towards(Lab: FloatArray) -> Target:
+    return Target(R=recover_reflectance(Lab_to_XYZ(Lab)))
+
+
+def interval(holds: FloatArray) -> str:
+    """Return a share with its 95 % interval (Wilson 1927), each mix counted once however often it was drawn."""
+    n, p, z = holds.shape[-1], float(holds.mean()), 1.96
+    middle, half = (
+        (p + z * z / (2 * n)) / (1 + z * z / n),
+        z * np.sqrt(p * (1 - p) / n + z * z / (4 * n * n)) / (1 + z * z / n),
+    )
+    return f"{100 * p:.0f} % ({100 * (middle - half):.0f}–{100 * (middle + half):.0f})"
+
+
+def cell(world: World, level: Level, *, bands: bool = True) -> Iterator[tuple[str, FloatArray, FloatArray]]:
+    """Yield, for each kind of mix, the errors and whether the bands hold (seeds, mixes)."""
+    truth = world.truth
+    errors: dict[str, list[FloatArray]] = {name: [] for name in CELLS}
+    holds: dict[str, list[FloatArray]] = {name: [] for name in CELLS}
+    for seed in SEEDS:
+        rng = np.random.default_rng(seed)
+        shelf = characterise(materials_of(world), evidence_of(world, level, rng))
+        for name in CELLS:
+            volumes, true = truth[f"{name} volumes"], np.clip(truth[name], 0.0, 1.0)
+            errors[name].append(delta_E_CIE2000(R_to_Lab(predicted(shelf, volumes)), R_to_Lab(true)))
+            some = slice(None, 300)
+            holds[name].append(inside(shelf, volumes[some], true[some], rng) if bands else np.ones(300, dtype=bool))
+    for name in CELLS:
+        yield name, np.array(errors[name]), np.array(holds[name])
+
+
+def tables(families: Sequence[Family], title: str) -> None:
+    """Print medians, 95th percentiles and bands of every family, level and kind of mix."""
+    rows, pooled = [], []
+    for level in LEVELS:
+        for family in families:
+            for name, errors, holds in cell(World(family), level):
+                rows.append([level.title, family.name, _CELL_WORDS[name], float(np.median(errors)),
+                             float(np.quantile(errors, 0.95)), interval(holds)])  # fmt: skip
+                pooled.append(holds.mean())
+    table(title, ["known by", "family", "mixes", "median", "p95", "80 % band holds"], rows)
+    print(f"  bands together {100 * np.mean(pooled):.0f} %, cells {100 * min(pooled):.0f} to {100 * max(pooled):.0f} %")
+
+
+def main() -> None:
+    """Print the table of the families that were tuned on, then of those left out."""
+    tables(TUNED, "Families tuned on, CIEDE2000")
+    tables(LEFT_OUT, "Families left out, CIEDE2000")
