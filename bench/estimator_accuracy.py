@@ -14,12 +14,13 @@ from jug_mingle.core.colour.spectra import BANDS
 from jug_mingle.core.evidence.certainty import NOISE
 from jug_mingle.core.evidence.fit import characterise
 from jug_mingle.core.evidence.fitted_shelf import Shelf
-from jug_mingle.core.evidence.readings import MODEL_ERROR, Reading, Swatch
+from jug_mingle.core.evidence.readings import Reading, Swatch
 from jug_mingle.core.materials.kinds import kind_of
 from jug_mingle.core.materials.material import Material
 from jug_mingle.core.measuring.tools import tool
 from jug_mingle.core.optics.film import R_infinity, R_seen
 from jug_mingle.core.optics.hiding import HIDDEN_WITHIN, coats_to_hide
+from jug_mingle.core.recipes.assessment import PREDICTION_ERROR
 from jug_mingle.core.recipes.recipes import find_recipes
 from jug_mingle.core.recipes.rescue import advise, read_pot
 from jug_mingle.core.recipes.wishes import Target, Wishes
@@ -73,7 +74,7 @@ def band_holds(shelf: Shelf, shares: FloatArray, true_Lab: FloatArray, rng: np.r
     drawn = R_seen(R_infinity(K=np.einsum("mn,snw->smw", shares, K), S=np.einsum("mn,snw->smw", shares, S)), 1.0)
     Lab = R_to_Lab(drawn)
     target = R_to_Lab(mixed(shelf, shares)) + rng.standard_normal((len(shares), 3)) * 4.0
-    step = rng.standard_normal(Lab.shape) * MODEL_ERROR / 1.6
+    step = rng.standard_normal(Lab.shape) * PREDICTION_ERROR / 1.6
     Lab = Lab + np.linalg.solve(even_metric(Lab), step[..., np.newaxis])[..., 0]
     low, high = np.quantile(delta_E_CIE2000(Lab, target), [0.1, 0.9], axis=0)
     true = delta_E_CIE2000(true_Lab, target)

@@ -11,6 +11,7 @@ import numpy as np
 
 from bench.oracle import Colorant, optics_of
 from jug_mingle.core.arrays import FloatArray
+from jug_mingle.core.colour.spectra import BANDS, WAVELENGTHS
 
 FILE = Path(__file__).parents[1] / "jug_mingle" / "core" / "data" / "paints.npz"
 PAINTS, PIGMENTS, WHITES = 12_000, 2_500, 12
@@ -19,6 +20,9 @@ VOLUMES = {
     "mineral": (0.08, 0.16),
 }  # fmt: skip
 """Pigment volume shares of dry films, from and to."""
+
+STRENGTH = (0.5, 5.0)
+"""How much more pigment than that a paint may hold: from a cheap wall paint to artists' colours."""
 
 
 class Chance:
@@ -43,10 +47,10 @@ def pigment(c: Chance) -> Colorant:
     bands: list[tuple[float, float, float]] = []
     edge = None
     if family == "organic":
-        n, diameter, floor = c.even(1.65, 2.1), c.log(0.08, 0.35), c.log(5e-4, 6e-3)
-        bands = [(c.log(0.1, 0.8), c.even(420, 700), c.even(28, 65)) for _ in range(c.rng.integers(0, 3))]
+        n, diameter, floor = c.even(1.65, 2.1), c.log(0.08, 0.35), c.log(3e-4, 1e-2)
+        bands = [(c.log(0.1, 1.2), c.even(420, 700), c.even(28, 65)) for _ in range(c.rng.integers(0, 3))]
         if not bands or c.is_(0.45):
-            edge = (c.log(0.1, 0.6), c.even(440, 620), c.even(8, 40))
+            edge = (c.log(0.1, 1.0), c.even(440, 640), c.even(8, 40))
     elif family == "oxide":
         n, diameter, floor = c.even(2.1, 2.9), c.log(0.15, 0.45), c.log(2e-3, 1.2e-2)
         bands = [(c.log(0.03, 0.3), c.even(420, 680), c.even(40, 80)) for _ in range(c.rng.integers(0, 3))]
@@ -76,13 +80,19 @@ def invent(seed: int = 20261125) -> FloatArray:
 
     def some(part: float) -> FloatArray:
         at = int(c.rng.integers(PIGMENTS))
-        return np.asarray(optics[at] * c.log(*VOLUMES[pigments[at].name]) * part)
+        return np.asarray(optics[at] * c.log(*VOLUMES[pigments[at].name]) * c.log(*STRENGTH) * part)
+
+    def dirt(low: float, high: float) -> FloatArray:
+        """Absorb a little, more of the blue: what binder, grey and ochre do to a white."""
+        film = np.zeros((3, BANDS))
+        film[0] = c.log(low, high) * np.exp(-(WAVELENGTHS - 550.0) / c.log(80.0, 900.0))
+        return film
 
     found = []
     for _ in range(PAINTS):
         white, way = whites[c.rng.integers(WHITES)], c.rng.random()
-        if way < 0.05:
-            film = white * c.even(0.1, 0.18)
+        if way < 0.12:
+            film = white * c.even(0.05, 0.18) + dirt(2e-5, 6e-3)
         elif way < 0.45:  # strong colours, most with a little white
             film = some(1.0) + white * c.log(0.002, 0.02) * c.is_(0.75)
         elif way < 0.6:  # two pigments
@@ -90,6 +100,8 @@ def invent(seed: int = 20261125) -> FloatArray:
         else:  # let down with white
             film = some(c.log(0.01, 0.7)) + white * c.even(0.03, 0.16)
             film = film + some(c.log(0.005, 0.3)) * c.is_(0.5)
+        if c.is_(0.5):
+            film = film + dirt(1e-6, 1e-3)
         mu_a, mu_s, mu_sg = film
         # The two fluxes of diffuse light: K = 2 µ_a, S = 3/4 of the reduced scattering.
         found.append(np.stack([np.log(2.0 * mu_a), np.log(0.75 * (mu_s - mu_sg))]))

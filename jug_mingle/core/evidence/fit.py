@@ -22,7 +22,7 @@ from jug_mingle.core.evidence.contradictions import check_evidence
 from jug_mingle.core.evidence.fitted_shelf import SCALE_SPREAD, Shelf, expand
 from jug_mingle.core.evidence.opaque_readings import OpaqueBatch, fits
 from jug_mingle.core.evidence.prior import Prior, prior_of
-from jug_mingle.core.evidence.readings import Hiding, Reading, Swatch, residual_block
+from jug_mingle.core.evidence.readings import Hiding, Reading, Swatch, as_film_shows, residual_block
 from jug_mingle.core.materials.material import Material
 from jug_mingle.core.optics.film import R_body, R_seen
 
@@ -53,6 +53,7 @@ def characterise(
         If two materials share a key, two readings share one, or a reading names a material that is not there.
     """
     check_evidence(materials, evidence)
+    evidence = [as_film_shows(item) for item in evidence]
     places = {material.key: place for place, material in enumerate(materials)}
     masstones = _masstones(evidence)
     priors = tuple(prior_of(material, masstones.get(material.key)) for material in materials)

@@ -18,6 +18,9 @@ _K_RANK: Final = 18
 _S_RANK: Final = 7
 _S_SLOPE: Final = 0.15
 
+_LOAD: Final = 0.6
+"""How uncertain K and S together are beyond what the crowd says (natural logarithm): a tin's solids and pigment."""
+
 _PALE, _DIRT = 92.0, 1.2
 """From which L* a paint counts as nearly white, and how uncertain the logarithm of its absorption is then."""
 
@@ -50,7 +53,7 @@ def _own_basis(pale: bool) -> tuple[FloatArray, FloatArray]:
 
     The little that a white absorbs is dirt and binder more than pigment: of that the invented ones know nothing.
     """
-    return _smooth((0.25, 90.0), rank=6, level=_DIRT if pale else 0.0), _smooth((0.05, 90.0), rank=4)
+    return _smooth((0.4, 70.0), rank=10, level=_DIRT if pale else 0.0), _smooth((0.08, 90.0), rank=5)
 
 
 @dataclass(frozen=True, slots=True, kw_only=True, eq=False)
@@ -89,10 +92,11 @@ def prior_of(material: Material, masstone: FloatArray | None) -> Prior:
     if kind.optical == "hiding" and masstone is not None:
         mean, basis = paints_like(masstone)
         own_K, own_S = _own_basis(bool(masstone[0] > _PALE))
-        nothing = np.zeros((BANDS, own_S.shape[1]))
+        load = np.full((BANDS, 1), _LOAD)
         return Prior(
-            log_K=mean[:BANDS], log_S=mean[BANDS:], basis_K=np.hstack([basis[:BANDS], own_K, nothing]),
-            basis_S=np.hstack([basis[BANDS:], np.zeros_like(own_K), own_S]),
+            log_K=mean[:BANDS], log_S=mean[BANDS:],
+            basis_K=np.hstack([basis[:BANDS], load, own_K, np.zeros_like(own_S)]),
+            basis_S=np.hstack([basis[BANDS:], load, np.zeros_like(own_K), own_S]),
         )  # fmt: skip
     if kind.optical == "transparent":
         log_K, log_S, spread = np.log(0.02), np.log(3e-4), 1.0

@@ -1,21 +1,30 @@
 """What a painter can know of a material, as residuals of the film equations with their derivatives."""
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
+from functools import lru_cache
 from itertools import permutations
 from typing import Final
 
 import numpy as np
 
 from jug_mingle.core.arrays import FloatArray, as_floats, check_finite, check_range, read_only
-from jug_mingle.core.colour.spaces import XYZ_to_Lab, XYZ_to_Lab_slope
-from jug_mingle.core.colour.spectra import BANDS, DAYLIGHT, Light
+from jug_mingle.core.colour.difference import delta_E_CIE2000
+from jug_mingle.core.colour.spaces import R_to_Lab, XYZ_to_Lab, XYZ_to_Lab_slope
+from jug_mingle.core.colour.spectra import BANDS, DAYLIGHT, WAVELENGTHS, Light
 from jug_mingle.core.materials.material import dry_shares
 from jug_mingle.core.optics.coefficients import Optics
-from jug_mingle.core.optics.film import R_film, R_seen, R_seen_slope
+from jug_mingle.core.optics.film import K1, R_film, R_seen, R_seen_slope
 from jug_mingle.core.optics.hiding import coats_as_fraction
+from jug_mingle.core.optics.paintable import nearest_film
 
-MODEL_ERROR: Final = 0.02
-"""What Kubelka–Munk itself is off by on a reading that was fitted (mean CIEDE2000, see bench/)."""
+MODEL_ERROR: Final = 0.1
+"""What the film equations are off by on a colour that was fitted (mean CIEDE2000, see bench/)."""
+
+SPECTRUM_ERROR: Final = 0.15
+"""The same of a spectrum, in lightness by band: no basis holds every curve, and believed exactly, curves mislead it."""
+
+_TOGETHER, _SPECTRUM_REACH = 0.5, 60.0
+"""The share of that which neighbouring bands have in common, and how far they do. [nm]"""
 
 _CIEDE2000_OF_LAB: Final = 0.6
 """Mean CIEDE2000 of an even noise in CIELAB of 1 (root mean square of ΔE*ab), over colours of paints."""
@@ -157,6 +166,30 @@ def _check_volumes(key: str, volumes: tuple[tuple[str, float], ...]) -> None:
             raise EvidenceError(f"reading {key!r}: the volume of {name!r} must be above 0, got {volume}")
 
 
+def as_film_shows(item: Reading | Hiding) -> Reading | Hiding:
+    """Return a reading with every patch that is darker than a film of its surface can look as the nearest that it can.
+
+    A typed colour, a printed chip or a photo has another surface than the paint, or none: how far it had to be moved
+    is part of its noise. Spectra are moved by band.
+    """
+    if not isinstance(item, Reading):
+        return item
+    shown = [_shown(swatch.seen, item) for swatch in item.swatches]
+    moved = max(apart for _, apart in shown)
+    if moved == 0.0:
+        return item
+    swatches = tuple(replace(swatch, seen=seen) for swatch, (seen, _) in zip(item.swatches, shown, strict=True))
+    return replace(item, swatches=swatches, noise=float(np.hypot(item.noise, 0.5 * moved)))
+
+
+def _shown(seen: FloatArray, item: Reading) -> tuple[FloatArray, float]:
+    if seen.size == BANDS:
+        raised = np.maximum(seen, item.veil * K1)
+        return raised, float(delta_E_CIE2000(R_to_Lab(seen, item.light), R_to_Lab(raised, item.light)))
+    nearest = nearest_film(seen, item.veil, item.light)
+    return nearest, float(delta_E_CIE2000(seen, nearest))
+
+
 def residual_block(
     item: Reading | Hiding, K: FloatArray, S: FloatArray, solids: FloatArray
 ) -> tuple[FloatArray, FloatArray, FloatArray]:
@@ -230,7 +263,7 @@ def _swatch_block(
     body, by_K, by_S, by_X = body_and_slopes(K_mix, S_mix, swatch.X, swatch.R_g)
     seen, surface = R_seen(body, item.veil), R_seen_slope(body)
     if swatch.seen.size == BANDS:
-        r, observe = _spectral(seen, swatch.seen, float(np.hypot(item.noise, MODEL_ERROR)))
+        r, observe = _spectral(seen, swatch.seen, item.noise)
     else:
         r, observe = _coloured(seen, swatch.seen, item.light, metric_of(item, swatch))
     observe = observe * surface
@@ -254,11 +287,20 @@ def _coloured(seen: FloatArray, Lab_read: FloatArray, light: Light, M: FloatArra
     return M @ (XYZ_to_Lab(XYZ, light.white) - Lab_read), M @ slope
 
 
+@lru_cache(maxsize=64)
+def _spectral_metric(noise: float) -> FloatArray:
+    """Return W (36, 36) that turns misses in lightness by band into units of their noise, the model's own included."""
+    apart = np.subtract.outer(WAVELENGTHS, WAVELENGTHS) / _SPECTRUM_REACH
+    alone = noise**2 + (1.0 - _TOGETHER) * SPECTRUM_ERROR**2
+    covariance = _TOGETHER * SPECTRUM_ERROR**2 * np.exp(-0.5 * apart**2) + alone * np.eye(BANDS)
+    return read_only(np.linalg.inv(np.linalg.cholesky(covariance)))
+
+
 def _spectral(seen: FloatArray, R_read: FloatArray, noise: float) -> tuple[FloatArray, FloatArray]:
-    """Compare cube roots, as lightness does; the errors of bands are taken as independent."""
+    """Compare cube roots, as lightness does."""
     root = np.cbrt(seen)
-    r = (root - np.cbrt(np.maximum(R_read, 1e-5))) * 116.0 / noise
-    return r, np.diag(116.0 / noise / (3.0 * root**2))
+    W = _spectral_metric(round(noise, 3))
+    return W @ ((root - np.cbrt(np.maximum(R_read, 1e-5))) * 116.0), W * (116.0 / (3.0 * root**2))
 
 
 def _hiding_block(

@@ -27,7 +27,7 @@ _NEAR: Final = 4.0
 _LEAST, _MOST = 60, 500
 """So many paints are looked at, at least and at most."""
 
-_WHITE_S: Final = 0.10
+_WHITE_S: Final = 0.14
 """Mean scattering of a furniture white per µm of dry film: three to five brushed coats hide a dark ground."""
 
 

@@ -1,16 +1,24 @@
 """Which colours a painted surface can have, and what is said of one that it cannot."""
 
+from functools import lru_cache
 from typing import Final
 
 import numpy as np
 
-from jug_mingle.core.arrays import FloatArray
-from jug_mingle.core.colour.adaptation import R_to_screen
+from jug_mingle.core.arrays import FloatArray, read_only
 from jug_mingle.core.colour.difference import delta_E_CIE2000
 from jug_mingle.core.colour.recovery import recover_reflectance
-from jug_mingle.core.colour.spaces import R_to_Lab, XYZ_to_Lab, sRGB_to_hex
-from jug_mingle.core.colour.spectra import DAYLIGHT
-from jug_mingle.core.optics.film import as_film_shows
+from jug_mingle.core.colour.spaces import (
+    SRGB_WHITE,
+    XYZ_TO_RGB,
+    Lab_to_XYZ,
+    R_to_Lab,
+    XYZ_to_Lab,
+    XYZ_to_sRGB,
+    sRGB_to_hex,
+)
+from jug_mingle.core.colour.spectra import DAYLIGHT, Light
+from jug_mingle.core.optics.film import K1
 
 _VIVID: Final = 1.0
 _DARK: Final = 2.0
@@ -29,12 +37,53 @@ def too_vivid_words(R: FloatArray, XYZ: FloatArray) -> str:
     return "No paint can be as vivid or as light as that: this is the nearest a surface can be."
 
 
+_BODY: Final = 0.0015
+"""The least that the inside of the darkest paint gives back, beside its surface."""
+
+
+def nearest_film(Lab: FloatArray, veil: float, light: Light = DAYLIGHT) -> FloatArray:
+    """Return the CIELAB (3,) nearest to a colour that a film with this surface can show, hue kept.
+
+    A film never looks darker than the veil of light on its own surface, and shows the less chroma the darker it is.
+    Typed colours, printed chips and photos of glossy things know nothing of that.
+
+    Parameters
+    ----------
+    Lab : (3,) ndarray
+        Under `light`.
+    veil : float
+        As for `film.saunderson`. [0..1]
+    """
+    return _nearest_film(*(round(float(value), 2) for value in Lab), round(veil, 3), light)
+
+
+@lru_cache(maxsize=1000)
+def _nearest_film(L: float, a: float, b: float, veil: float, light: Light) -> FloatArray:
+    wished, over = np.array([L, a, b]), veil * K1 + _BODY
+    if _inside(wished, light).min() >= over or L > _ALWAYS_SHOWN:
+        return read_only(wished)
+    lightness, chroma = np.meshgrid(np.linspace(max(L, 0.0), _ALWAYS_SHOWN, 161), np.linspace(0.0, 1.0, 81))
+    tried = np.stack([lightness, a * chroma, b * chroma], axis=-1)
+    apart = np.where(_inside(tried, light).min(axis=-1) >= over, delta_E_CIE2000(tried, wished), np.inf)
+    return read_only(tried[np.unravel_index(np.argmin(apart), apart.shape)])
+
+
+_ALWAYS_SHOWN: Final = 60.0
+"""Colours lighter than this L* lie far from any veil: what they lack they lack in vividness."""
+
+
+def _inside(Lab: FloatArray, light: Light) -> FloatArray:
+    """Return how much of the screen's three primaries (..., 3) is in a colour, its light's white being the screen's."""
+    return np.asarray(Lab_to_XYZ(Lab, light.white) / light.white * SRGB_WHITE @ XYZ_TO_RGB.T)
+
+
 def too_dark_words(R: FloatArray, veil: float) -> str:
     """Say that a film with this surface cannot look as dark as a colour (36,); nothing where it can."""
-    shown = as_film_shows(R, veil)
-    if float(delta_E_CIE2000(R_to_Lab(shown), R_to_Lab(R))) <= _DARK:
+    wished = R_to_Lab(R)
+    shown = nearest_film(wished, veil)
+    if float(delta_E_CIE2000(shown, wished)) <= _DARK:
         return ""
-    nearest = sRGB_to_hex(R_to_screen(shown, DAYLIGHT))
+    nearest = sRGB_to_hex(XYZ_to_sRGB(Lab_to_XYZ(shown)))
     return (
         f"A flat paint cannot look as dark as this: the light on its own surface makes it about {nearest} at the "
         "darkest. Sealed with a satin coat, wax or oil it comes nearer."

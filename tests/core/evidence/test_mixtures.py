@@ -12,7 +12,7 @@ from jug_mingle.core.evidence.readings import Reading, Swatch
 from jug_mingle.core.materials.kinds import kind_of
 from jug_mingle.core.materials.material import Material
 from jug_mingle.core.measuring.pouring import Pour
-from jug_mingle.core.optics.film import R_body, R_film, R_seen, as_film_shows
+from jug_mingle.core.optics.film import R_body, R_film, R_seen
 from jug_mingle.core.optics.grounds import ground
 from jug_mingle.core.recipes.assessment import DRAWS, assess
 from jug_mingle.core.recipes.wishes import Target
@@ -87,13 +87,3 @@ class MixedFilmTest(unittest.TestCase):
             ({"tea": 10.0}, "water_stain"),
         ):  # fmt: skip
             self.assertEqual(main_kind(self.shelf, self.pours(**ml)), kind)
-
-
-class DarkTest(unittest.TestCase):
-    def test_no_film_is_darker_than_its_surface(self) -> None:
-        """A dead flat film adds 4 % of the light at its surface (Saunderson 1942, n = 1.5): L* 23.6 at the least."""
-        black = np.full(36, 0.01)
-        self.assertAlmostEqual(float(R_to_Lab(as_film_shows(black, 1.0))[0]), 23.6, delta=0.3)
-        self.assertLess(float(R_to_Lab(as_film_shows(black, 0.0))[0]), 10.0)
-        pale = np.full(36, 0.6)
-        assert_allclose(as_film_shows(pale, 1.0), pale, atol=1e-6)

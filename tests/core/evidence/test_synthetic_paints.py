@@ -28,7 +28,7 @@ class PaintsLikeTest(unittest.TestCase):
     def test_pale_scatters_dark_does_not(self) -> None:
         """Pale colours are full of white pigment; black, and vivid deep colours, hold little that scatters."""
         S = {name: float(np.exp(paints_like(np.array(Lab))[0][36:].mean())) for name, Lab in SEEN.items()}
-        self.assertAlmostEqual(S["white"], 0.10, delta=0.03)
+        self.assertAlmostEqual(S["white"], 0.14, delta=0.03)
         self.assertGreater(S["pale grey"], 3 * S["black"])
         self.assertGreater(S["white"], 3 * S["deep blue"])
 
@@ -39,7 +39,7 @@ class PaintsLikeTest(unittest.TestCase):
             basis = paints_like(np.array(SEEN[name]))[1]
             return float(np.sqrt((basis[36:].mean(axis=0) ** 2).sum()))
 
-        self.assertLess(spread("white"), 0.35)
+        self.assertLess(spread("white"), 0.45)
         self.assertGreater(spread("black"), 2 * spread("white"))
 
     def test_shape_and_rest(self) -> None:
