@@ -14,7 +14,7 @@ build/venv.stamp: requirements/product.txt pyproject.toml | build
 	@.venv/bin/python -m pip install -q uv==0.13.9
 	@.venv/bin/uv pip install -q --require-hashes -r requirements/product.txt
 	@.venv/bin/uv pip install -q --no-deps -e .
-	@$(PY) -c "from jug_mingle.core.finishes.picture import warm_up; warm_up()" # compiles its loops once, before anyone waits
+	@$(PY) -c "from jug_mingle.core.finishes import picture; from jug_mingle.core.recipes import search; search.warm_up(); picture.warm_up()" # compiles the loops once, before anyone waits
 	@touch $@
 
 build/develop.stamp: requirements/develop.txt build/venv.stamp

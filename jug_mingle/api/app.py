@@ -22,7 +22,8 @@ from jug_mingle.api.guard import Guard
 from jug_mingle.api.nouns import NOUNS
 from jug_mingle.api.once import DoneOnce
 from jug_mingle.core.arrays import FloatArray
-from jug_mingle.core.finishes.picture import warm_up
+from jug_mingle.core.finishes import picture
+from jug_mingle.core.recipes import search
 from jug_mingle.devices.reader import ColourReader
 from jug_mingle.devices.scale import Scale
 from jug_mingle.devices.simulated_reader import SimulatedReader
@@ -88,10 +89,11 @@ def create_app(
 
 
 def _get_ready(database: Database) -> None:
-    """Fit the shelf, which the first page asks for, and then fetch the compiled loops of pictures."""
+    """Fit the shelf, which the first page asks for, and then fetch the compiled loops of the search and of pictures."""
     with database.read() as session:
         keep_fit(session)
-    warm_up()
+    search.warm_up()
+    picture.warm_up()
 
 
 def _serve_pages(app: FastAPI) -> None:

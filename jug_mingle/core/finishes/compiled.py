@@ -6,41 +6,19 @@ indices, and nan comes out where nan went in. The number of wavelengths is that 
 in a file of its own, which would not know that a table in another module had changed.
 """
 
-from collections.abc import Callable
-from functools import cache, wraps
-from typing import Any, Final, TypeVar, cast
+from typing import Final
 
 import numpy as np
 from numpy.typing import NDArray
 
 from jug_mingle.core.arrays import FloatArray
+from jug_mingle.core.compiling import compiled
 
 _ONE: Final = np.float32(1.0)
 _HALF: Final = np.float32(0.5)
 
-_MATHS: Final = {"reassoc", "contract", "arcp", "nsz"}
-"""Sums may be taken in another order; that there is no nan is not taken for granted."""
 
-Loop = TypeVar("Loop", bound=Callable[..., Any])
-
-
-def _compiled(loop: Loop) -> Loop:
-    """Return the loop to be compiled at its first call: the compiler takes a second to load, and a shelf needs none."""
-
-    @cache
-    def made() -> Loop:
-        import numba
-
-        return cast(Loop, numba.njit(nogil=True, fastmath=_MATHS, error_model="numpy", cache=True)(loop))
-
-    @wraps(loop)
-    def call(*arrays: Any) -> Any:
-        return made()(*arrays)
-
-    return cast(Loop, call)
-
-
-@_compiled
+@compiled
 def lay(R: FloatArray, index: NDArray[np.uint16], R0: FloatArray, T2: FloatArray) -> None:
     """Lay a film on samples: R (n, 12) becomes R0 + T² R / (1 - R0 R).
 
@@ -56,7 +34,7 @@ def lay(R: FloatArray, index: NDArray[np.uint16], R0: FloatArray, T2: FloatArray
             R[i, k] = own + T2[level, k] * below / (_ONE - own * below)
 
 
-@_compiled
+@compiled
 def turn(R: FloatArray, amount: FloatArray, to: FloatArray) -> None:
     """Let what else is there show by an amount (n,): R (n, 12) goes so far towards `to` (n, 12)."""
     for i in range(R.shape[0]):
@@ -64,7 +42,7 @@ def turn(R: FloatArray, amount: FloatArray, to: FloatArray) -> None:
             R[i, k] += amount[i] * (to[i, k] - R[i, k])
 
 
-@_compiled
+@compiled
 def look(R: FloatArray, seen: FloatArray, weights: FloatArray, out: FloatArray) -> None:
     """Write linear screen RGB (n, 3) of body reflectances R (n, 12) into `out`.
 
@@ -91,7 +69,7 @@ def look(R: FloatArray, seen: FloatArray, weights: FloatArray, out: FloatArray) 
         out[i, 0], out[i, 1], out[i, 2] = red, green, blue
 
 
-@_compiled
+@compiled
 def find(tile: FloatArray, place: NDArray[np.int32], right: int, below: int, out: FloatArray) -> None:
     """Write the values of an endless tile at places (n,), moved to the right and down, into `out`.
 
@@ -110,7 +88,7 @@ def find(tile: FloatArray, place: NDArray[np.int32], right: int, below: int, out
         out[i] = values[((place[i] + down) & high) | ((place[i] + aside) & low)]
 
 
-@_compiled
+@compiled
 def compose(
     linear: FloatArray, lit: FloatArray, pixel: NDArray[np.int32], uncovered: FloatArray, mat: FloatArray
 ) -> FloatArray:
@@ -137,7 +115,7 @@ def compose(
     return canvas
 
 
-@_compiled
+@compiled
 def encode(linear: FloatArray, code: NDArray[np.uint8], out: NDArray[np.uint8]) -> None:
     """Write the byte of each linear value into `out`, flat arrays both, by a table from 0 to 1.
 

@@ -20,7 +20,7 @@ from jug_mingle.core.recipes.wishes import Goal, Target
 
 DRAWS: Final = 32
 
-PREDICTION_ERROR: Final = 0.25
+PREDICTION_ERROR: Final = 0.5
 """What the film equations are off by on a mix that nobody has read, beside what the fit leaves open; the same way for
 all mixes of one drawn shelf. Learnt on the families of bench/ that may be tuned on. [mean CIEDE2000]"""
 
@@ -97,8 +97,7 @@ def assess(
     ml = np.array([[pour.ml for pour in pours] for pours in recipes])
     everything = palette_of(shelf, range(len(shelf.materials)))
     R = np.array(everything.seen_of(ml, places))
-    normal = np.random.default_rng(2).standard_normal((draws[0].shape[0], 1, ml.shape[1]))
-    dry = ml * everything.solids[places] * np.exp(pour_error * normal)
+    dry = ml * everything.solids[places] * pour_factors(draws[0].shape[0], ml.shape[1], pour_error)[:, np.newaxis]
     c = dry / dry.sum(axis=2, keepdims=True)
     K = np.einsum("mrk,mrkw->mrw", c, draws[0][:, places])
     S = np.einsum("mrk,mrkw->mrw", c, draws[1][:, places])
@@ -126,6 +125,18 @@ def assess(
     return found
 
 
+def pour_factors(draws: int, pots: int, error: float) -> FloatArray:
+    """Return what is poured over what was meant (draws, pots), for the first, second ... tin, by a relative error."""
+    return np.exp(error * np.random.default_rng(2).standard_normal((pots, draws)).T)
+
+
+def model_errors(draws: int, goal: Goal, seed: int = 3) -> FloatArray:
+    """Return what the model is off by in each draw and light (draws, lights, 3), in CIELAB about the goal."""
+    normal = np.random.default_rng(seed).standard_normal((draws, 3)) * PREDICTION_ERROR / 1.6
+    # The step that the metric at the goal makes of unit errors; near the goal, where it matters, it is the same.
+    return np.stack([normal @ np.linalg.inv(even_metric(Lab)).T for Lab in goal.Lab], axis=1)
+
+
 def spread_of(drawn: ArrayLike, goal: Goal, seed: int = 3) -> FloatArray:
     """Return the CIEDE2000 (m, ...), worst light, of drawn predictions (m, ..., 36), each off by the model's error."""
     return np.asarray(spreads_of(drawn, goal, seed).max(axis=0))
@@ -134,14 +145,11 @@ def spread_of(drawn: ArrayLike, goal: Goal, seed: int = 3) -> FloatArray:
 def spreads_of(drawn: ArrayLike, goal: Goal, seed: int = 3) -> FloatArray:
     """Return the same in each of the goal's lights (lights, m, ...)."""
     drawn = as_floats(drawn, "drawn predictions", last_axis=BANDS)
-    normal = np.random.default_rng(seed).standard_normal((drawn.shape[0], 3)) * PREDICTION_ERROR / 1.6
-    normal = normal.reshape(-1, *[1] * (drawn.ndim - 2), 3, 1)
+    off = model_errors(drawn.shape[0], goal, seed)
     found = np.empty((len(goal.lights), *drawn.shape[:-1]))
     for number, (light, Lab) in enumerate(zip(goal.lights, goal.Lab, strict=True)):
-        # The step that the metric at the goal makes of unit errors; near the goal, where it matters, it is the same.
-        step = (np.linalg.inv(even_metric(Lab)) @ normal)[..., 0]
-        predicted = XYZ_to_Lab(drawn @ light.weights, light.white) + step
-        found[number] = delta_E_CIE2000(predicted, Lab)
+        step = off[:, number].reshape(-1, *[1] * (drawn.ndim - 2), 3)
+        found[number] = delta_E_CIE2000(XYZ_to_Lab(drawn @ light.weights, light.white) + step, Lab)
     return found
 
 

@@ -17,7 +17,7 @@ from jug_mingle.core.colour.difference import even_metric
 from jug_mingle.core.colour.recovery import recover_reflectance
 from jug_mingle.core.colour.spaces import Lab_to_XYZ, XYZ_to_Lab, XYZ_to_Lab_slope
 from jug_mingle.core.evidence.mixtures import Indices, Palette
-from jug_mingle.core.optics.film import R_body, R_seen, R_seen_slope
+from jug_mingle.core.optics.film import K1, R_body, R_seen, R_seen_slope
 from jug_mingle.core.recipes.wishes import Goal
 
 
@@ -36,18 +36,22 @@ class LinearModel:
         q = (1.0 - body) ** 2 / (2.0 * body)
         by_q = -body / np.sqrt(q * (q + 2.0)) * R_seen_slope(body)
         seen = R_seen(body, veil)
-        rows, offsets = [], []
+        rows, offsets, over = [], [], []
         for light, Lab in zip(goal.lights, goal.Lab, strict=True):
             XYZ = seen @ light.weights
             M = even_metric(Lab)
-            rows.append(M @ XYZ_to_Lab_slope(XYZ, light.white) @ light.weights.T * by_q)
+            by_R = M @ XYZ_to_Lab_slope(XYZ, light.white) @ light.weights.T
+            rows.append(by_R * by_q)
+            over.append(by_R.sum(axis=1) * K1)
             offsets.append(M @ (XYZ_to_Lab(XYZ, light.white) - Lab))
         A, offset = np.concatenate(rows) / np.sqrt(len(rows)), np.concatenate(offsets) / np.sqrt(len(rows))
         eye = np.abs(A).sum(axis=0)
         S_mean = palette.S @ (eye / eye.sum())
         self.size, self.lights = palette.size, len(rows)
         self.pull = palette.solids * S_mean
-        self.vectors = (palette.K - q * palette.S) @ A.T / S_mean[:, np.newaxis] + offset
+        # Veils weigh by volume where colours weigh by scattering: near enough to rank by.
+        sheen = np.outer(palette.veil - veil, np.concatenate(over) / np.sqrt(len(rows)))
+        self.vectors = (palette.K - q * palette.S) @ A.T / S_mean[:, np.newaxis] + offset + sheen
         self.gram = self.vectors @ self.vectors.T
 
     @cached_property

@@ -10,16 +10,19 @@ from jug_mingle.core.evidence.fitted_shelf import Shelf
 from jug_mingle.core.evidence.mixtures import palette_of
 from jug_mingle.core.measuring.pouring import Pour, shared_out
 from jug_mingle.core.measuring.tools import lowest_terms
-from jug_mingle.core.recipes.assessment import DRAWS, Recipe, assess
-from jug_mingle.core.recipes.search import Candidate, best_candidates
+from jug_mingle.core.recipes.assessment import DRAWS, Recipe, assess, model_errors, pour_factors
+from jug_mingle.core.recipes.exact import Misses
+from jug_mingle.core.recipes.search import Candidate, Search
 from jug_mingle.core.recipes.wishes import NothingToMixError, Target, Wishes, usable
 
 _RANKED: Final = 12
+_NEAREST: Final = 3
 _PER_COUNT: Final = 3
 
 
 def find_recipes(shelf: Shelf, target: Target, wishes: Wishes) -> list[Recipe]:
-    """Return the best recipes: for each number of tins the best ratio of up to three sets, fewest tins first.
+    """Return the best recipes: for each number of tins the best ratio of up to three sets, fewest tins first; the best
+    on paper is among them, and comes last where it is likely to be farther off than the others.
 
     Ranked by the expected CIEDE2000 in the worst of the target's lights; recipes that differ by less than 0.05 go by
     the smaller ratio. Tins with less left than the batch needs are left out.
@@ -43,12 +46,14 @@ def find_recipes(shelf: Shelf, target: Target, wishes: Wishes) -> list[Recipe]:
             )
         most = np.minimum(1.0, np.array([shelf.materials[place].left for place in group]) / wishes.batch)
         must = tuple(group.index(shelf.index(key)) for key in wishes.use)
+        units = None if unit is None else wishes.batch / unit
+        drawn = Misses(
+            K=draws[0][:, group], S=draws[1][:, group], solids=palette.solids, veil=palette.veil, goal=target.goal,
+            poured=pour_factors(DRAWS, wishes.most_pots, wishes.tool.error), off=model_errors(DRAWS, target.goal),
+        )  # fmt: skip
+        search = Search(palette, target.goal, parts=wishes.parts, units=units, must=must, most=most, drawn=drawn)
         for pots in range(max(1, len(must)), wishes.most_pots + 1):
-            units = None if unit is None else wishes.batch / unit
-            candidates = best_candidates(
-                palette, target.goal, pots=pots, parts=wishes.parts, units=units, must=must, most=most
-            )
-            recipes += _recipes(shelf, target, wishes, unit, group, candidates, draws)
+            recipes += _recipes(shelf, target, wishes, unit, group, search.best(pots), draws)
     if not recipes:
         raise NothingToMixError("too little is left in the tins for this batch: ask for less, or fill the shelf")
     return _front(recipes)
@@ -63,10 +68,12 @@ def _recipes(
     candidates: Sequence[Candidate],
     draws: tuple[FloatArray, FloatArray],
 ) -> list[Recipe]:
-    """Return the first few candidates as recipes: of each set of tins its two best ratios, where enough is left."""
+    """Return a few candidates as recipes, the likeliest first and the nearest among them: of each set of tins its two
+    best ratios, where enough is left."""
     chosen: list[tuple[Pour, ...]] = []
     count: dict[frozenset[str], int] = {}
-    for candidate in candidates:
+    likely = sorted(candidates, key=lambda one: (round(one.expected / 0.05), sum(one.units)))
+    for candidate in [*candidates[:_NEAREST], *likely]:
         pours = _pours(shelf, wishes, unit, [group[pot] for pot in candidate.pots], candidate.units)
         pots = frozenset(pour.key for pour in pours)
         short = any(pour.ml > shelf.materials[shelf.index(pour.key)].left for pour in pours)
@@ -101,5 +108,10 @@ def _front(recipes: list[Recipe]) -> list[Recipe]:
         kept: dict[frozenset[str], Recipe] = {}
         for recipe in sorted((r for r in recipes if len(r.pours) == pots), key=rank):
             kept.setdefault(frozenset(pour.key for pour in recipe.pours), recipe)
-        front += list(kept.values())[:_PER_COUNT]
+        best = list(kept.values())
+        shown = best[:_PER_COUNT]
+        plain = min(best, key=lambda recipe: recipe.worst, default=None)
+        if plain is not None and plain not in shown:
+            shown = [*shown[: _PER_COUNT - 1], plain]
+        front += shown
     return front

@@ -159,7 +159,7 @@ class SurfaceTest(unittest.TestCase):
         assert_allclose(film.saunderson(body, 1.0), [0.04, 0.080851, 0.314286, 0.630769, 0.791304, 1.0], atol=5e-7)
 
     def test_straight_on(self) -> None:
-        """0 and 1 stay; what is between gets darker, K/S by 1 to 2.6; against radiative transfer with forward scattering.
+        """0 and 1 stay; what is between gets darker, K/S by 1 to 2.6: radiative transfer with forward scattering.
 
         K/S seen straight on of a half-space of asymmetry 0.45, at absorption / reduced scattering 0.0067, 0.0834, 1.039
         and 4, from adding–doubling (iadpython, 16 angles, surface of index 1.5 taken off).

@@ -4,13 +4,13 @@ import unittest
 
 import numpy as np
 
-from jug_mingle.core.recipes.enumeration import _extend, _with_must, compositions
+from jug_mingle.core.recipes.enumeration import _with_must, compositions, extended
 
 
 class SetsTest(unittest.TestCase):
-    def test_extend(self) -> None:
+    def testextended(self) -> None:
         """Every pair grows to every triple that holds it, each once and in order."""
-        grown = _extend(np.array([[0, 1], [1, 2]]), 4)
+        grown = extended(np.array([[0, 1], [1, 2]]), 4)
         self.assertEqual({tuple(row) for row in grown.tolist()}, {(0, 1, 2), (0, 1, 3), (1, 2, 3)})
         self.assertEqual(len(grown), 3)
 

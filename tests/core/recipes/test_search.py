@@ -1,6 +1,7 @@
 """The search against trying everything, and its limits."""
 
 import unittest
+from dataclasses import replace
 
 import numpy as np
 from hypothesis import given, settings
@@ -10,7 +11,8 @@ from jug_mingle.core.colour.spaces import R_to_Lab
 from jug_mingle.core.colour.spectra import light
 from jug_mingle.core.evidence.mixtures import Palette
 from jug_mingle.core.recipes.enumeration import compositions, linear_volumes
-from jug_mingle.core.recipes.search import best_candidates, exhaustive
+from jug_mingle.core.recipes.exact import Misses
+from jug_mingle.core.recipes.search import Search, best_candidates, exhaustive
 from jug_mingle.core.recipes.wishes import Goal
 from tests.core.paints import TRUE, seen
 
@@ -39,6 +41,26 @@ class SearchTest(unittest.TestCase):
                     best = exhaustive(PALETTE, goal, pots=pots, parts=12)
                     found = best_candidates(PALETTE, goal, pots=pots, parts=12, units=None)[0]
                     self.assertLessEqual(found.miss, best.miss + 0.1)
+
+    def test_mixed_sheens_by_both_measures(self) -> None:
+        """Tins of several sheens, also for colours far out of their reach: as near as the exhaustive best on paper, and
+        as likely as the exhaustive best over drawn shelves."""
+        sheens = replace(PALETTE, veil=np.resize([1.0, 0.35, 0.9, 0.6], PALETTE.size))
+        rng = np.random.default_rng(5)
+        shape = (8, *sheens.K.shape)
+        for number, R in enumerate((*TARGETS, np.full(36, 0.93), np.linspace(0.02, 0.9, 36))):
+            goal = Goal(Lab=np.array([R_to_Lab(R, at) for at in LIGHTS]), lights=LIGHTS)
+            drawn = Misses(
+                K=sheens.K * np.exp(0.3 * rng.standard_normal((*shape[:2], 1)) + np.zeros(shape)),
+                S=np.broadcast_to(sheens.S, shape), solids=sheens.solids, veil=sheens.veil, goal=goal,
+            )  # fmt: skip
+            for pots in (1, 2, 3):
+                with self.subTest(target=number, pots=pots):
+                    found = Search(sheens, goal, parts=8, units=None, drawn=drawn).best(pots)
+                    plain = exhaustive(sheens, goal, pots=pots, parts=8)
+                    likely = exhaustive(sheens, goal, pots=pots, parts=8, drawn=drawn)
+                    self.assertLessEqual(found[0].miss, plain.miss + 0.1)
+                    self.assertLessEqual(min(one.expected for one in found), likely.expected + 0.1)
 
     def test_how_far_it_is(self) -> None:
         """Trying everything tells how far it is, from none to nearly all."""
