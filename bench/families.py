@@ -85,6 +85,9 @@ LEFT_OUT: Final = (
            crowding=0.6, solids_error=0.15, white=(92.0, 96.0), yellow=0.0008, sheens=("flat", "matte")),
 )  # fmt: skip
 
+FRESH: Final = tuple(replace(family, name=f"{family.name}, again", seed=family.seed + 10) for family in LEFT_OUT)
+"""The same worlds with other paints: drawn after all constants were settled, since the table of the first was seen."""
+
 ROLES: Final = (
     "white", "warm white", "black", "red", "deep red", "yellow", "ochre", "orange", "blue", "deep blue", "green",
     "earth green", "violet", "brown", "umber", "grey", "sage", "duck egg", "rose", "mustard", "slate", "cream", "brick",
@@ -392,13 +395,3 @@ def _seen(films: FloatArray) -> FloatArray:
     rows = films.transpose(0, 2, 1).reshape(m * BANDS, -1)
     found = [reflectance(part[:, 0], part[:, 1:]) for part in np.array_split(rows, max(1, len(rows) // 4000))]
     return np.concatenate(found).reshape(m, BANDS)
-
-
-def isotropic(film: Film) -> tuple[FloatArray, FloatArray]:
-    """Return log K and log S (36,) of a film for the two fluxes of diffuse light: K = 2 µ_a, S = 3/4 of µ_s (1 - g)."""
-    return np.log(2.0 * film[0]), np.log(0.75 * (film[1] - film[2]))
-
-
-def beside(family: Family, seed: int) -> Family:
-    """Return the same world with other paints in it: what its true prior is drawn from."""
-    return replace(family, name=f"{family.name} beside {seed}", seed=seed)

@@ -102,7 +102,7 @@ class NoTargetTest(FreshCase):
         self.client.post(
             f"/api/pots/{pot['id']}/pours", json={"place": 0, "material": "tide-line", "ml": 40.0, "how": "eye"}
         )
-        strip = {"colour": {"source": "text", "text": "#7799aa"}, "anyway": True}
+        strip = {"colour": {"source": "text", "text": "#5f8c9e"}, "anyway": True}
         verdict = self.client.post(f"/api/pots/{pot['id']}/strips", json=strip).json()
         self.assertEqual((verdict["delta_E"], verdict["reached"], verdict["target_hex"]), (None, False, None))
         self.assertFalse(self.client.get(f"/api/pots/{pot['id']}").json()["done"])

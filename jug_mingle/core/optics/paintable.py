@@ -8,16 +8,8 @@ import numpy as np
 from jug_mingle.core.arrays import FloatArray, read_only
 from jug_mingle.core.colour.difference import delta_E_CIE2000
 from jug_mingle.core.colour.recovery import recover_reflectance
-from jug_mingle.core.colour.spaces import (
-    SRGB_WHITE,
-    XYZ_TO_RGB,
-    Lab_to_XYZ,
-    R_to_Lab,
-    XYZ_to_Lab,
-    XYZ_to_sRGB,
-    sRGB_to_hex,
-)
-from jug_mingle.core.colour.spectra import DAYLIGHT, Light
+from jug_mingle.core.colour.spaces import Lab_to_XYZ, R_to_Lab, XYZ_to_Lab, XYZ_to_sRGB, sRGB_to_hex
+from jug_mingle.core.colour.spectra import DAYLIGHT, WAVELENGTHS, Light
 from jug_mingle.core.optics.film import K1
 
 _VIVID: Final = 1.0
@@ -60,21 +52,33 @@ def nearest_film(Lab: FloatArray, veil: float, light: Light = DAYLIGHT) -> Float
 @lru_cache(maxsize=1000)
 def _nearest_film(L: float, a: float, b: float, veil: float, light: Light) -> FloatArray:
     wished, over = np.array([L, a, b]), veil * K1 + _BODY
-    if _inside(wished, light).min() >= over or L > _ALWAYS_SHOWN:
+    if L > _ALWAYS_SHOWN or bool(_can_be_inside(wished, over, light)):
         return read_only(wished)
     lightness, chroma = np.meshgrid(np.linspace(max(L, 0.0), _ALWAYS_SHOWN, 161), np.linspace(0.0, 1.0, 81))
     tried = np.stack([lightness, a * chroma, b * chroma], axis=-1)
-    apart = np.where(_inside(tried, light).min(axis=-1) >= over, delta_E_CIE2000(tried, wished), np.inf)
+    apart = np.where(_can_be_inside(tried, over, light), delta_E_CIE2000(tried, wished), np.inf)
     return read_only(tried[np.unravel_index(np.argmin(apart), apart.shape)])
 
 
 _ALWAYS_SHOWN: Final = 60.0
 """Colours lighter than this L* lie far from any veil: what they lack they lack in vividness."""
 
+_CORNERS: Final = (420, 450, 470, 480, 490, 500, 510, 520, 540, 560, 580, 600, 620, 660)
+_PURITY: Final = 0.85
+"""How near to a single wavelength the light from inside a dark film comes."""
 
-def _inside(Lab: FloatArray, light: Light) -> FloatArray:
-    """Return how much of the screen's three primaries (..., 3) is in a colour, its light's white being the screen's."""
-    return np.asarray(Lab_to_XYZ(Lab, light.white) / light.white * SRGB_WHITE @ XYZ_TO_RGB.T)
+
+def _can_be_inside(Lab: FloatArray, over: float, light: Light) -> FloatArray:
+    """Return whether what is left of colours (..., 3) without `over`, the light of the surface, can be light."""
+    inner = Lab_to_XYZ(Lab, light.white) - over * light.white
+    total = inner.sum(axis=-1)
+    at = inner[..., :2] / np.where(total > 0.0, total, 1.0)[..., np.newaxis]
+    bands = light.weights[np.searchsorted(WAVELENGTHS, _CORNERS)]
+    middle = light.white[:2] / light.white.sum()
+    corners = middle + _PURITY * (bands[:, :2] / bands.sum(axis=1, keepdims=True) - middle)
+    edges, to = np.roll(corners, -1, axis=0) - corners, at[..., np.newaxis, :] - corners
+    turns = edges[:, 0] * to[..., 1] - edges[:, 1] * to[..., 0]
+    return np.asarray((inner.min(axis=-1) > 0.0) & np.all(turns <= 0.0, axis=-1))
 
 
 def too_dark_words(R: FloatArray, veil: float) -> str:

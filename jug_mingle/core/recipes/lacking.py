@@ -11,11 +11,11 @@ from jug_mingle.core.colour.difference import difference_words, direction
 from jug_mingle.core.colour.spaces import R_to_Lab
 from jug_mingle.core.colour.spectra import BANDS, WAVELENGTHS
 from jug_mingle.core.evidence.fitted_shelf import Shelf
-from jug_mingle.core.evidence.mixtures import palette_of, predict
+from jug_mingle.core.evidence.mixtures import Palette, palette_of, predict
 from jug_mingle.core.measuring.pouring import Pour
 from jug_mingle.core.optics.coefficients import Optics
-from jug_mingle.core.recipes.search import best_candidates
-from jug_mingle.core.recipes.wishes import Target, Wishes, usable
+from jug_mingle.core.recipes.search import Candidate, Search
+from jug_mingle.core.recipes.wishes import Goal, Target, Wishes, usable
 
 # Generic pigments in paint: absorption as an edge (height, at, softness) or a band, scattering level. [1/µm; nm]
 _EDGES: Final = {
@@ -54,6 +54,9 @@ OUT_OF_REACH: Final = 4.0
 _HELPS: Final = 0.75
 """A family helps that leaves less than this share of the miss."""
 
+_AGAINST: Final = 1.0
+"""A white does not help where the nearest is lighter than wanted by so much, a black where it is darker. [L*]"""
+
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Lack:
@@ -68,13 +71,16 @@ class Lack:
     family : str or None
         The pigment family that would help most, None when none would gain a quarter.
     with_it : float
-        The best CIEDE2000 with it.
+        The best CIEDE2000 with it, or with enough of what stands there.
+    short : tuple of str
+        Names of tins that stand on the shelf and would do, had they enough in them for this batch.
     """
 
     nearest: float
     misses: str
     family: str | None
     with_it: float
+    short: tuple[str, ...] = ()
 
 
 def what_is_lacking(shelf: Shelf, target: Target, wishes: Wishes, pours: Sequence[Pour]) -> Lack:
@@ -82,28 +88,48 @@ def what_is_lacking(shelf: Shelf, target: Target, wishes: Wishes, pours: Sequenc
     goal = target.goal
     R = predict(shelf, pours)
     nearest = float(goal.miss(R))
-    best: tuple[float, str | None] = (nearest, None)
     group = usable(shelf, wishes)[0]
     palette = palette_of(shelf, group)
+    misses = direction(R_to_Lab(R, target.lights[0]), R_to_Lab(target.R, target.lights[0]))
+    there = _nearest_of(palette, goal, wishes)
+    if there is not None and there.miss < _HELPS * nearest:
+        # The shelf has what it takes, only not enough of it: no other tin is lacking.
+        asked = wishes.batch * np.array(there.units) / sum(there.units)
+        tins = [shelf.materials[group[at]] for at in there.pots]
+        short = tuple(tin.name for tin, ml in zip(tins, asked, strict=True) if tin.left < ml)
+        if short:
+            return Lack(nearest=nearest, misses=misses, family=None, with_it=there.miss, short=short)
+    best: tuple[float, str | None] = (nearest, None)
+    lighter = float(R_to_Lab(target.R)[0] - R_to_Lab(R)[0])
     for name, optics in pigment_families().items():
+        if (name == "white" and lighter < -_AGAINST) or (name == "black" and lighter > _AGAINST):
+            continue
         wider = palette.with_tin(optics.K, optics.S, solids=0.38, veil=1.0)
-        for pots in (2, 3):
-            found = best_candidates(wider, goal, pots=pots, parts=wishes.parts, units=None, must=(wider.size - 1,))
-            if found and found[0].miss < best[0]:
-                best = (found[0].miss, name)
+        found = _nearest_of(wider, goal, wishes, must=(wider.size - 1,))
+        if found is not None and found.miss < best[0]:
+            best = (found.miss, name)
     helps = best[0] < _HELPS * nearest
-    return Lack(
-        nearest=nearest,
-        misses=direction(R_to_Lab(R, target.lights[0]), R_to_Lab(target.R, target.lights[0])),
-        family=best[1] if helps else None,
-        with_it=best[0],
-    )
+    return Lack(nearest=nearest, misses=misses, family=best[1] if helps else None, with_it=best[0])
+
+
+def _nearest_of(palette: Palette, goal: Goal, wishes: Wishes, must: tuple[int, ...] = ()) -> Candidate | None:
+    """Return the nearest mix of two or three tins, whatever is left in them."""
+    search = Search(palette, goal, parts=wishes.parts, units=None, must=must)
+    found = [one for pots in (1, 2, 3)[len(must) :] for one in search.best(pots)[:1]]
+    return min(found, key=lambda one: one.miss, default=None)
 
 
 def nearest_words(lack: Lack | None) -> str:
     """Return what to say where the shelf does not reach a colour; nothing where it does."""
     if lack is None:
         return ""
+    if lack.short:
+        names = " and ".join(lack.short)
+        help_ = f" There is too little left of {names} for this batch: with enough of it, about {lack.with_it:.1f}."
+        return f"The nearest that the tins still give is {_how(lack)}.{help_}"
     help_ = f" A {lack.family} on the shelf would help most: about {lack.with_it:.1f} with it." if lack.family else ""
-    how = f"{difference_words(lack.nearest)}, about {lack.nearest:.1f}: {lack.misses}"
-    return f"The shelf does not reach this colour. The nearest is {how}.{help_}"
+    return f"The shelf does not reach this colour. The nearest is {_how(lack)}.{help_}"
+
+
+def _how(lack: Lack) -> str:
+    return f"{difference_words(lack.nearest)}, about {lack.nearest:.1f}: {lack.misses}"

@@ -17,7 +17,7 @@ from jug_mingle.core.evidence.readings import Reading
 from jug_mingle.core.materials.material import may_mix
 from jug_mingle.core.measuring.pouring import Pour
 from jug_mingle.core.measuring.tools import TOOLS, Tool
-from jug_mingle.core.recipes.assessment import Likely, spread_of
+from jug_mingle.core.recipes.assessment import PREDICTION_ERROR, Likely, spread_of
 from jug_mingle.core.recipes.enumeration import linear_volumes
 from jug_mingle.core.recipes.wishes import Goal, NothingToMixError, Target, Wishes, usable
 
@@ -288,11 +288,14 @@ def _assess(shelf: Shelf, pot: Pot, goal: Goal, additions: tuple[Pour, ...], err
     K_mix = np.einsum("km,kmw->mw", c, np.array(K))
     S_mix = np.einsum("km,kmw->mw", c, np.array(S))
     veil = float(c.mean(axis=1) @ np.array(veils))
-    likely = Likely.of(spread_of(_seen(K_mix, S_mix, veil), goal))
+    # The batch itself was read: the equations can only be off by what is new in it.
+    added = sum(pour.ml for pour in additions)
+    error = PREDICTION_ERROR * float(np.sqrt(added / (pot.ml + added)))
+    likely = Likely.of(spread_of(_seen(K_mix, S_mix, veil), goal, error))
     R = _seen(np.exp(np.log(K_mix).mean(axis=0))[np.newaxis], np.exp(np.log(S_mix).mean(axis=0))[np.newaxis], veil)[0]
     return Rescue(
         additions=additions,
-        ml=pot.ml + sum(pour.ml for pour in additions),
+        ml=pot.ml + added,
         R=read_only(R),
         delta_E=float(goal.miss(R)),
         expected=likely.expected,

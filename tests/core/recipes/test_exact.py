@@ -27,7 +27,7 @@ class MissesTest(unittest.TestCase):
             true = goal.miss(PALETTE.seen_of(self.volumes, self.sets))
             with self.subTest(Lab):
                 assert_allclose(one(self.sets, self.volumes)[0], true, atol=1e-4)
-                assert_allclose(one.every_second_band()(self.sets, self.volumes)[0], true, atol=0.4)
+                assert_allclose(one.every_second_band()(self.sets, self.volumes)[0], true, rtol=0.02)
 
     def test_expected_as_a_recipe_says(self) -> None:
         """Over drawn shelves, errors of pouring and of the model it is what `assess` makes of the same draws."""

@@ -6,7 +6,7 @@ import numpy as np
 
 from jug_mingle.core.evidence.fit import characterise
 from jug_mingle.core.measuring.tools import tool
-from jug_mingle.core.recipes.lacking import what_is_lacking
+from jug_mingle.core.recipes.lacking import nearest_words, what_is_lacking
 from jug_mingle.core.recipes.recipes import find_recipes
 from jug_mingle.core.recipes.wishes import Target, Wishes
 from tests.core.paints import material, readings, seen
@@ -33,3 +33,18 @@ class WhatIsLackingTest(unittest.TestCase):
         target = Target(R=np.full(36, 0.9) * 0 + seen({"white": 3, "red": 1}))
         best = min(find_recipes(shelf, target, WISHES), key=lambda recipe: recipe.worst)
         self.assertLess(what_is_lacking(shelf, target, WISHES, best.pours).nearest, 1.0)
+
+    def test_what_stands_there_is_not_lacking(self) -> None:
+        """A white that holds too little for the batch is named as short; no other white is asked for, in a pale colour
+        as in a deep one."""
+        keys = ["white", "red", "blue", "black"]
+        tins = [material("white", left=20.0), *(material(key) for key in keys[1:])]
+        shelf = characterise(tins, readings(keys))
+        target = Target(R=seen({"blue": 1, "white": 6}))
+        best = min(find_recipes(shelf, target, WISHES), key=lambda recipe: recipe.worst)
+        lack = what_is_lacking(shelf, target, WISHES, best.pours)
+        self.assertEqual((lack.family, lack.short), (None, (shelf.materials[0].name,)))
+        self.assertRegex(nearest_words(lack), "too little left of .* for this batch: with enough of it, about 0")
+        deep = Target(R=np.full(36, 0.045))
+        best = min(find_recipes(shelf, deep, WISHES), key=lambda recipe: recipe.worst)
+        self.assertNotEqual(what_is_lacking(shelf, deep, WISHES, best.pours).family, "white")
