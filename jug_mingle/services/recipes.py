@@ -11,7 +11,7 @@ from jug_mingle.core.colour.spaces import R_to_Lab
 from jug_mingle.core.colour.spectra import Light, light
 from jug_mingle.core.evidence import next_swatch as swatches
 from jug_mingle.core.evidence.fitted_shelf import Shelf
-from jug_mingle.core.evidence.level import white_of
+from jug_mingle.core.evidence.level import black_of, white_of
 from jug_mingle.core.evidence.next_swatch import NextSwatch
 from jug_mingle.core.materials.material import may_mix
 from jug_mingle.core.measuring.pouring import Pour, shared_out
@@ -91,7 +91,7 @@ def telling_swatch(session: Session, pours: Sequence[PourAsked]) -> NextSwatch |
     if white is None:
         return None
     asked = [Pour(key=pour.material, parts=pour.parts, ml=pour.ml) for pour in pours]
-    return swatches.telling_swatch(shelf, asked, white=white)
+    return swatches.telling_swatch(shelf, asked, white=white, black=black_of(shelf, there))
 
 
 __all__ = ["Beside", "PourAsked", "explanation_of", "set_beside", "try_by_hand"]

@@ -9,7 +9,7 @@ from jug_mingle.core.colour.difference import difference_words, likely_words
 from jug_mingle.core.colour.spaces import sRGB_to_hex
 from jug_mingle.core.colour.spectra import light
 from jug_mingle.core.evidence.fitted_shelf import Shelf
-from jug_mingle.core.evidence.level import white_of
+from jug_mingle.core.evidence.level import black_of, white_of
 from jug_mingle.core.evidence.next_swatch import NextSwatch, telling_swatch
 from jug_mingle.core.measuring.tools import tool
 from jug_mingle.core.recipes.assessment import Recipe
@@ -41,8 +41,9 @@ def match_target(
     recipes = find_recipes(shelf, wanted, wishes)
     best = min(recipes, key=lambda recipe: recipe.worst)
     lack = what_is_lacking(shelf, wanted, wishes, best.pours) if best.worst >= OUT_OF_REACH else None
-    white = white_of(shelf, {material.key for material in shelf.materials})
-    test = None if white is None else telling_swatch(shelf, best.pours, white=white)
+    there = {material.key for material in shelf.materials}
+    white, black = white_of(shelf, there), black_of(shelf, there)
+    test = None if white is None else telling_swatch(shelf, best.pours, white=white, black=black)
     return Match(shelf=shelf, target=wanted, recipes=recipes, lack=lack, test=test)
 
 

@@ -107,12 +107,27 @@ def letter_of(key: str, names: Sequence[str], *, coats: bool, films: Sequence[bo
 def white_of(shelf: Shelf, among: Collection[str]) -> str | None:
     """Return the key of the white to make tints with, `among` these keys: the lightest paint that may be mixed; None
     when none is light enough."""
-    best: tuple[float, str | None] = (60.0, None)
-    for material in shelf.materials:
-        if material.key in among and material.kind.optical == "hiding" and material.kind.colours:
-            L = float(R_to_Lab(masstone(shelf, material.key))[0])
-            best = max(best, (L, material.key), key=lambda one: one[0])
-    return best[1]
+    L, key = max(_lightness(shelf, among), default=(0.0, ""))
+    return key if L > _LIGHT else None
+
+
+def black_of(shelf: Shelf, among: Collection[str]) -> str | None:
+    """Return the key of the dark paint that tells whites apart, `among` these keys; None when none is dark enough."""
+    L, key = min(_lightness(shelf, among), default=(100.0, ""))
+    return key if L < _DEEP else None
+
+
+_LIGHT, _DEEP = 60.0, 40.0
+"""L* above which the lightest paint serves as a white, and below which the darkest as a black."""
+
+
+def _lightness(shelf: Shelf, among: Collection[str]) -> list[tuple[float, str]]:
+    """Return the L* of the paints among these keys that may be mixed."""
+    return [
+        (float(R_to_Lab(masstone(shelf, material.key))[0]), material.key)
+        for material in shelf.materials
+        if material.key in among and material.kind.optical == "hiding" and material.kind.colours
+    ]
 
 
 def card_bodies() -> tuple[FloatArray, FloatArray]:

@@ -2,6 +2,7 @@
 
 from collections.abc import Sequence
 from dataclasses import dataclass
+from typing import Final
 
 import numpy as np
 
@@ -26,17 +27,19 @@ class NextSwatch:
 
 
 def next_swatch(
-    shelf: Shelf, pours: Sequence[Pour], *, white: str, how: str = "reader", pour_error: float = SPOON_ERROR
-) -> list[NextSwatch]:
+    shelf: Shelf, pours: Sequence[Pour], *, white: str, black: str | None = None, how: str = "reader",
+    pour_error: float = SPOON_ERROR,
+) -> list[NextSwatch]:  # fmt: skip
     """Return the swatches worth painting for a recipe, the most telling first.
 
-    Tried are, for each of its tins: the tin by itself, one part with one, four and ten of white; and the mix itself.
+    Tried are, for each of its tins: the tin by itself, one part with one, four and ten of white, of a pale one ten with
+    one of black, which alone tells whites apart; and the mix itself.
     What each would leave open follows from the covariance of the fit, before anything is painted.
 
     Parameters
     ----------
-    white : str
-        Key of the white to make tints with.
+    white, black : str
+        Keys of the white to make tints with, and of a black where one stands there.
     how : str
         How it will be read, a key of `evidence.NOISE`.
 
@@ -52,6 +55,8 @@ def next_swatch(
         tests.append(((pour.key, 1.0),))
         if pour.key != white:
             tests += [((pour.key, 1.0), (white, ratio)) for ratio in (1.0, 4.0, 10.0)]
+        if black not in (None, pour.key) and R_to_Lab(masstone(shelf, pour.key))[0] > _PALE:
+            tests.append(((pour.key, 10.0), (str(black), 1.0)))
     found = []
     for test in tests:
         before, after = _narrowed(
@@ -65,9 +70,13 @@ _WORTH_NARROWING, _WORTH_PAINTING = 0.6, 0.8
 """An error below the first needs no narrowing [CIEDE2000]; a swatch that leaves more than this share of it no paint."""
 
 
-def telling_swatch(shelf: Shelf, pours: Sequence[Pour], *, white: str) -> NextSwatch | None:
+_PALE: Final = 85.0
+"""Above this L* a tint with white tells nothing of a paint."""
+
+
+def telling_swatch(shelf: Shelf, pours: Sequence[Pour], *, white: str, black: str | None = None) -> NextSwatch | None:
     """Return the one swatch that narrows a recipe most; None where none would narrow it by a fifth, or it is narrow."""
-    best = next_swatch(shelf, pours, white=white)[0]
+    best = next_swatch(shelf, pours, white=white, black=black)[0]
     worth = best.before > _WORTH_NARROWING and best.after < _WORTH_PAINTING * best.before
     return best if worth else None
 

@@ -182,11 +182,15 @@ def as_film_shows(item: Reading | Hiding) -> Reading | Hiding:
     return replace(item, swatches=swatches, noise=float(np.hypot(item.noise, 0.5 * moved)))
 
 
+_MEASURED: Final = 1.0
+"""A reading of less noise is an instrument's."""
+
+
 def _shown(seen: FloatArray, item: Reading) -> tuple[FloatArray, float]:
     if seen.size == BANDS:
         raised = np.maximum(seen, item.veil * K1)
         return raised, float(delta_E_CIE2000(R_to_Lab(seen, item.light), R_to_Lab(raised, item.light)))
-    nearest = nearest_film(seen, item.veil, item.light)
+    nearest = nearest_film(seen, item.veil, item.light, measured=item.noise <= _MEASURED)
     return nearest, float(delta_E_CIE2000(seen, nearest))
 
 

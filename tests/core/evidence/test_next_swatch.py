@@ -1,8 +1,10 @@
 """The next swatch narrows what it says it narrows."""
 
 import unittest
+from dataclasses import replace
 
 from jug_mingle.core.evidence.fit import characterise
+from jug_mingle.core.evidence.level import black_of
 from jug_mingle.core.evidence.next_swatch import next_swatch
 from jug_mingle.core.measuring.pouring import Pour
 from tests.core.paints import material, readings
@@ -22,3 +24,15 @@ class NextSwatchTest(unittest.TestCase):
         afters = [one.after for one in found]
         self.assertEqual(afters, sorted(afters))
         self.assertTrue(all(one.after <= one.before + 1e-9 for one in found))
+
+    def test_a_second_white_is_told_apart_by_black(self) -> None:
+        """Two whites look alike with each other: of a pale paint known by its masstone ten parts with one of black tell
+        more than a tint with the other white does."""
+        keys = ["white", "black", "blue"]
+        second = replace(readings(["white"], tints=False)[0], key="second", volumes=(("second", 1.0),))
+        shelf = characterise([*(material(key) for key in keys), material("second")], [*readings(keys), second])
+        pours = [Pour(key="second", parts=6, ml=300.0), Pour(key="blue", parts=1, ml=50.0)]
+        found = {one.volumes: one for one in next_swatch(shelf, pours, white="white", black=black_of(shelf, keys))}
+        with_black = found[("second", 10.0), ("black", 1.0)]
+        self.assertLess(with_black.after, 0.7 * with_black.before)
+        self.assertLess(with_black.after, found[("second", 1.0), ("white", 4.0)].after)
