@@ -23,19 +23,19 @@ from jug_mingle.core.recipes.linear_model import LinearModel, reference_of
 from jug_mingle.core.recipes.wishes import Goal
 
 _ALL_PAIRS: Final = 2500
-_BEAM: Final = 200
+_BEAM: Final = 150
 """Sets of three or four that are taken from each place where they are looked for."""
 
-_ALIVE: Final = (240, 120, 80, 60)
+_ALIVE: Final = (180, 90, 60, 45)
 """So many sets are followed in the first, second ... round of the settling, at most; as many as in the last then on."""
 
 _GROWN: Final = 16
 """The best smaller sets that one more tin is tried with."""
 
-_OPENED: Final = 36
+_OPENED: Final = 32
 """Sets whose ratios of whole parts are tried: so many of the nearest, and of the likeliest."""
 
-_RATIOS: Final = 110
+_RATIOS: Final = 90
 _ROUGHLY, _LOOKED_AT = 6, 150
 """By so many drawn palettes the likeliest of so many sets or ratios are found; all draws tell of the best only."""
 
@@ -127,9 +127,9 @@ class Search:
 
     def _settle_pairs(self, must: tuple[int, ...]) -> tuple[Indices, FloatArray, FloatArray]:
         sets = promising_sets(self._around_goal, 2, must)[0][:_ALL_PAIRS]
-        ladder = np.geomspace(1 / 60, 60, 15)
-        grid = np.stack([ladder, np.ones(15)], axis=1)
-        return self._settle(*self._best_starts(np.repeat(sets, 15, axis=0), np.tile(grid, (len(sets), 1))))
+        ladder = np.geomspace(1 / 60, 60, 11)
+        grid = np.stack([ladder, np.ones(11)], axis=1)
+        return self._settle(*self._best_starts(np.repeat(sets, 11, axis=0), np.tile(grid, (len(sets), 1))))
 
     def _starts(self, pots: int) -> tuple[Indices, FloatArray]:
         """Return sets of three or four that may be good, each once, with volumes to begin from."""

@@ -75,11 +75,13 @@ class FilmsTest(unittest.TestCase):
             assert_allclose(found[0], found[1], rtol=1e-12)
 
     def test_longer_is_darker(self) -> None:
-        """Common practice: a stain that stands longer before it is wiped dries darker, ever more slowly."""
+        """Common practice: a stain that stands longer before it is wiped dries darker, ever more slowly; never does
+        more of it go in than a coat holds."""
         tea = Film(name="tea", optics=Optics(K=np.full(BANDS, 0.02), S=np.zeros(BANDS)), X=14.0, veil=0.0)
         X = np.array([Layer(kind="stain", films=(tea,), dwell=minutes).X for minutes in (1.0, 5.0, 15.0, 60.0)])
         self.assertTrue(np.all(np.diff(X) > 0))
         self.assertLess((X[3] - X[2]) / 45, (X[1] - X[0]) / 4)
+        self.assertLessEqual(Layer(kind="stain", films=(tea,), dwell=600.0).X, tea.X)
 
 
 class PictureTest(unittest.TestCase):
