@@ -93,18 +93,14 @@ def targets(count: int, rng: np.random.Generator) -> list[FloatArray]:
 
 
 def speed() -> None:
-    """Time of whole recipe lists, with bands, by the number of materials."""
+    """Processor time of whole recipe lists, with bands, by the number of materials."""
     rows = []
     for count, aim in ((10, ""), (20, ""), (40, "150"), (80, ""), (200, "1000")):
         rng = np.random.default_rng(count)
         shelf = known(count, rng)
         wishes = Wishes(batch=480.0, tool=tool("spoons"), most_pots=4)
-        times = []
-        for R in [*targets(2, rng), *targets(24, rng)]:
-            start = time.perf_counter()
-            find_recipes(shelf, Target(R=R, lights=LIGHTS), wishes)
-            times.append(time.perf_counter() - start)
-        times = times[2:]
+        wanted = [Target(R=R, lights=LIGHTS) for R in [*targets(2, rng), *targets(24, rng)]]
+        times = [_cpu(partial(find_recipes, shelf, target, wishes)) for target in wanted][2:]
         rows.append([count, ms(times), ms(times, 0.95), aim])
     peak = resource.getrusage(resource.RUSAGE_SELF).ru_maxrss / 1024
     table(

@@ -119,8 +119,8 @@ def resampled(nm: Sequence[float], values: Sequence[float], where: str) -> tuple
     if R.max() > 1.0:
         notes.append(
             f"{where}: it gives back {100 * R.max():.0f} % of the light at {at[np.argmax(R)]:g} nm, as only "
-            "fluorescent paint does. Its colour hangs on the ultraviolet in the light, and no mix of it can be computed; what is "
-            "above 100 % was cut."
+            "fluorescent paint does. Its colour hangs on the ultraviolet in the light, and no mix of it can be "
+            "computed; what is above 100 % was cut."
         )
     if at[0] > 380.0 or at[-1] < 730.0:
         notes.append(f"It reaches from {at[0]:g} to {at[-1]:g} nm; past that its last values were held.")

@@ -36,9 +36,15 @@ class Likely:
     @classmethod
     def of(cls, errors: FloatArray) -> "Likely":
         """Return that of drawn differences (m,)."""
-        expected = float(errors.mean())
-        low, high = np.quantile(errors, [0.1, 0.9])
-        return cls(expected=expected, low=min(float(low), expected), high=max(float(high), expected))
+        return cls.each(errors[:, np.newaxis])[0]
+
+    @classmethod
+    def each(cls, errors: FloatArray) -> list["Likely"]:
+        """Return those of drawn differences (m, r), of r things at once."""
+        expected = errors.mean(axis=0)
+        low, high = np.quantile(errors, [0.1, 0.9], axis=0)
+        table = np.stack([expected, np.minimum(low, expected), np.maximum(high, expected)], axis=1)
+        return [cls(expected=mean, low=lowest, high=highest) for mean, lowest, highest in table.tolist()]
 
 
 @dataclass(frozen=True, slots=True, kw_only=True, eq=False)
@@ -113,12 +119,13 @@ def assess(
         [delta_E_CIE2000(R_to_Lab(R, light), Lab) for light, Lab in zip(goal.lights, goal.Lab, strict=True)]
     )
     found = []
+    in_each_light, in_the_worst = [Likely.each(one) for one in errors], Likely.each(errors.max(axis=0))
     for at, pours in enumerate(recipes):
-        worst = Likely.of(errors[:, :, at].max(axis=0))
+        worst = in_the_worst[at]
         found.append(
             Recipe(
                 pours=pours, R=read_only(R[at]), delta_E=tuple(delta_E[:, at].tolist()),
-                likely=tuple(Likely.of(one[:, at]) for one in errors), expected=worst.expected, low=worst.low,
+                likely=tuple(one[at] for one in in_each_light), expected=worst.expected, low=worst.low,
                 high=worst.high,
             )
         )  # fmt: skip
