@@ -1,8 +1,10 @@
 """The colour core on families of paints: those it was tuned on, and beside them those that were left out."""
 
 from collections.abc import Iterator, Sequence
-from dataclasses import dataclass
+from contextlib import nullcontext
+from dataclasses import dataclass, replace
 from typing import Final
+from unittest.mock import patch
 
 import numpy as np
 
@@ -12,6 +14,7 @@ from jug_mingle.core.arrays import FloatArray
 from jug_mingle.core.colour.difference import delta_E_CIE2000
 from jug_mingle.core.colour.recovery import recover_reflectance
 from jug_mingle.core.colour.spaces import Lab_to_XYZ, R_to_Lab
+from jug_mingle.core.evidence import synthetic_paints
 from jug_mingle.core.evidence.certainty import NOISE
 from jug_mingle.core.evidence.fit import characterise
 from jug_mingle.core.evidence.fitted_shelf import Shelf
@@ -21,6 +24,7 @@ from jug_mingle.core.materials.kinds import kind_of
 from jug_mingle.core.materials.material import Material, mixed_veil
 from jug_mingle.core.measuring.pouring import Pour
 from jug_mingle.core.measuring.tools import tool
+from jug_mingle.core.optics.film import R_infinity, R_seen
 from jug_mingle.core.recipes.assessment import DRAWS, assess
 from jug_mingle.core.recipes.recipes import find_recipes
 from jug_mingle.core.recipes.rescue import RESCUED, advise, read_pot
@@ -148,6 +152,36 @@ def tables(families: Sequence[Family], title: str) -> None:
     print(f"  bands together {100 * np.mean(pooled):.0f} %, cells {100 * min(pooled):.0f} to {100 * max(pooled):.0f} %")
 
 
+def beside_true_prior(families: Sequence[Family], title: str) -> None:
+    """The estimator beside itself with a crowd of the family's own paints: what a better prior could gain."""
+    rows = []
+    for family in families:
+        own = _own_crowd(family)
+        for level in LEVELS[:3]:
+            cells = []
+            for crowd in (None, own):
+                synthetic_paints._like.cache_clear()
+                with patch.object(synthetic_paints, "_invented", return_value=crowd) if crowd else nullcontext():
+                    found = cell(World(family), level, bands=False)
+                    cells.append([float(np.median(errors)) for _, errors, _ in found])
+            synthetic_paints._like.cache_clear()
+            rows += [[family.name, level.title, _CELL_WORDS[name], ours, true, ours / true]
+                     for name, ours, true in zip(CELLS, *cells, strict=True)]  # fmt: skip
+    table(title, ["family", "known by", "mixes", "median", "with its own prior", "ratio (aim 1.15)"], rows)
+
+
+_WORLDS: Final = 40
+
+
+def _own_crowd(family: Family) -> tuple[FloatArray, FloatArray]:
+    """Return what `synthetic_paints` knows of its crowd, of paints of other worlds of the same family."""
+    films = np.concatenate([World(replace(family, seed=5000 + n)).films for n in range(_WORLDS)])
+    # The two fluxes of diffuse light: K = 2 µ_a, S = 3/4 of µ_s (1 - g).
+    log_K, log_S = np.log(2.0 * films[:, 0]), np.log(0.75 * (films[:, 1] - films[:, 2]))
+    Lab = R_to_Lab(R_seen(R_infinity(K=np.exp(log_K), S=np.exp(log_S)), 1.0))
+    return np.hstack([log_K, log_S]), Lab
+
+
 def rescues(families: Sequence[Family], title: str) -> None:
     """Batches poured with 15 % error from paints known by card photos, rescued once and twice with a syringe."""
     rows = []
@@ -196,8 +230,40 @@ def _rescued(world: World, shelf: Shelf, rng: np.random.Generator, outcome: list
     return held
 
 
+def learning(families: Sequence[Family], title: str) -> None:
+    """What three read batches teach of four paints, white among them, that are known by their masstones alone."""
+    rows = []
+    for family in families:
+        world, before, after = World(family), [], []
+        for seed in range(12):
+            rng = np.random.default_rng(100 + seed)
+            places = [0, *rng.choice(np.arange(2, len(ROLES)), 3, replace=False).tolist()]
+            keys = [ROLES[at] for at in places]
+            chosen = [tin for tin in materials_of(world) if tin.key in keys]
+            evidence = [one for one in evidence_of(world, LEVELS[0], rng) if one.volumes[0][0] in keys]
+            volumes = np.zeros((9, len(ROLES)))
+            volumes[:, places] = np.exp(rng.uniform(0.0, np.log(12.0), (9, 4)))
+            R = np.clip(world.mixed(volumes), 1e-4, 1.0)
+            shelf = characterise(chosen, evidence)
+            for number in range(3):
+                poured = tuple((tin.key, float(volumes[number, ROLES.index(tin.key)])) for tin in chosen)
+                seen = R_to_Lab(R[number]) + 0.5 / np.sqrt(3.0) * rng.standard_normal(3)
+                evidence.append(
+                    Reading(key=f"batch {number}", volumes=poured, swatches=(Swatch(seen=seen),), noise=0.3,
+                            veil=mixed_veil(chosen, [ml for _, ml in poured]))
+                )  # fmt: skip
+            learnt = characterise(chosen, evidence, start=shelf)
+            own = volumes[3:, [ROLES.index(tin.key) for tin in chosen]]
+            for one, kept in ((shelf, before), (learnt, after)):
+                kept.extend(delta_E_CIE2000(R_to_Lab(predicted(one, own)), R_to_Lab(R[3:])).tolist())
+        rows.append([family.name, *(float(np.quantile(one, q)) for one in (before, after) for q in (0.5, 0.95))])
+    table(title, ["family", "before: median", "p95", "after three: median", "p95 (aim 0.75 / 2)"], rows)
+
+
 def main() -> None:
     """Print the tables of the families that were tuned on, then of those left out."""
     for families, which in ((TUNED, "tuned on"), (LEFT_OUT, "left out"), (FRESH, "left out, drawn afresh")):
         tables(families, f"Families {which}, CIEDE2000")
+        beside_true_prior(families, f"Beside the true prior, families {which}")
+        learning(families, f"Four paints known by masstones, three batches read, families {which}")
         rescues(families, f"Rescue, families {which}: within 1.5, paints known by card photos")
