@@ -11,6 +11,7 @@ from jug_mingle.core.arrays import FloatArray, as_floats, check_finite, check_ra
 from jug_mingle.core.colour.difference import delta_E_CIE2000
 from jug_mingle.core.colour.spaces import R_to_Lab, XYZ_to_Lab, XYZ_to_Lab_slope
 from jug_mingle.core.colour.spectra import BANDS, DAYLIGHT, WAVELENGTHS, Light
+from jug_mingle.core.evidence.certainty import NAMED_NOISE
 from jug_mingle.core.materials.material import dry_shares
 from jug_mingle.core.optics.coefficients import Optics
 from jug_mingle.core.optics.film import K1, R_film, R_seen, R_seen_slope
@@ -182,15 +183,11 @@ def as_film_shows(item: Reading | Hiding) -> Reading | Hiding:
     return replace(item, swatches=swatches, noise=float(np.hypot(item.noise, 0.5 * moved)))
 
 
-_MEASURED: Final = 1.0
-"""A reading of less noise is an instrument's."""
-
-
 def _shown(seen: FloatArray, item: Reading) -> tuple[FloatArray, float]:
     if seen.size == BANDS:
         raised = np.maximum(seen, item.veil * K1)
         return raised, float(delta_E_CIE2000(R_to_Lab(seen, item.light), R_to_Lab(raised, item.light)))
-    nearest = nearest_film(seen, item.veil, item.light, measured=item.noise <= _MEASURED)
+    nearest = nearest_film(seen, item.veil, item.light, measured=item.noise < NAMED_NOISE)
     return nearest, float(delta_E_CIE2000(seen, nearest))
 
 

@@ -9,8 +9,8 @@ from numpy.testing import assert_allclose
 
 from jug_mingle.core.colour.spaces import R_to_Lab
 from jug_mingle.core.colour.spectra import light
-from jug_mingle.core.evidence.certainty import NOISE
-from jug_mingle.core.evidence.readings import Hiding, Reading, Swatch, body_and_slopes, residual_block
+from jug_mingle.core.evidence.certainty import NAMED_NOISE, NOISE
+from jug_mingle.core.evidence.readings import Hiding, Reading, Swatch, as_film_shows, body_and_slopes, residual_block
 from jug_mingle.core.optics.film import R_film, R_infinity, R_seen
 from tests.core.paints import TRUE, seen
 
@@ -118,3 +118,22 @@ class ResidualsTest(unittest.TestCase):
         self.assertLess(abs(found[4]), 1.5)
         self.assertGreater(found[1], 2.0)
         self.assertLess(found[15], -2.0)
+
+    def test_darker_than_a_film(self) -> None:
+        """A dark brown that was typed is read as the nearest that a flat film shows, and believed less; what a film can
+        show is believed as it is, and a measured deep colour more than a named one."""
+        brown = np.array([19.2, 6.1, 10.2])
+
+        def shown(Lab: np.ndarray, noise: float) -> Reading:
+            item = Reading(key="b", volumes=(("a", 1.0),), swatches=(Swatch(seen=Lab),), noise=noise)
+            found = as_film_shows(item)
+            assert isinstance(found, Reading)
+            return found
+
+        typed = shown(brown, NAMED_NOISE)
+        self.assertGreater(typed.swatches[0].seen[0], 26.0)
+        self.assertGreater(typed.noise, 3.0)
+        self.assertEqual(shown(np.array([60.0, 5.0, 5.0]), 5.0).noise, 5.0)
+        deep = np.array([27.0, 10.0, -30.0])
+        read, named = (shown(deep, noise).swatches[0].seen for noise in (NOISE["reader"], NAMED_NOISE))
+        self.assertLess(np.abs(read - deep).max(), np.abs(named - deep).max())
