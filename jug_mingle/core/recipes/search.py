@@ -36,11 +36,12 @@ _OPENED: Final = 32
 """Sets whose ratios of whole parts are tried: so many of the nearest, and of the likeliest."""
 
 _RATIOS: Final = 90
-_ROUGHLY, _LOOKED_AT = 6, 150
-"""By so many drawn palettes the likeliest of so many sets or ratios are found; all draws tell of the best only."""
+_ROUGHLY, _SETS_LOOKED_AT, _RATIOS_LOOKED_AT = 6, 120, 400
+"""By so many drawn palettes the likeliest of so many sets and ratios are found; all draws tell of the best only."""
 
-_TOLD: Final = 24
-_EACH: Final = 3
+_TOLD: Final = 32
+_EACH: Final = 10
+"""So many ratios of the likeliest, and so many of one set: what is likeliest may be another ratio than the nearest."""
 
 
 @dataclass(frozen=True, slots=True, kw_only=True, eq=False)
@@ -106,7 +107,7 @@ class Search:
         sets, volumes, misses = self._settled_sets(pots)
         opened = np.arange(len(sets))[:_OPENED]
         if self.drawn is not None:
-            some = self.drawn.first(_ROUGHLY)(sets[:_LOOKED_AT], volumes[:_LOOKED_AT]).mean(axis=0)
+            some = self.drawn.first(_ROUGHLY)(sets[:_SETS_LOOKED_AT], volumes[:_SETS_LOOKED_AT]).mean(axis=0)
             opened = np.union1d(opened, np.argsort(some, kind="stable")[: _OPENED // 2])
         opened = opened[np.isfinite(misses[opened])]
         if not opened.size:
@@ -233,7 +234,7 @@ class Search:
         kept = order[(rank[order] < _EACH) & np.isfinite(misses[order])]
         expected = misses.copy()
         if self.drawn is not None:
-            looked_at = kept[:_LOOKED_AT]
+            looked_at = kept[:_RATIOS_LOOKED_AT]
             rough = self.drawn.first(_ROUGHLY)(sets[looked_at], amounts[looked_at]).mean(axis=0)
             told = np.union1d(looked_at[np.argsort(rough, kind="stable")[:_TOLD]], kept[: _TOLD // 4])
             expected[told] = self.drawn(sets[told], amounts[told]).mean(axis=0)
