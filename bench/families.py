@@ -304,11 +304,6 @@ class World:
         lustre = np.log(np.clip(1.0 - self.veils, 0.05, None))
         return np.asarray(1.0 - np.where(c @ self.veils > 0.999, 0.0, np.exp(c @ lustre)))
 
-    def over(self, place: int, X: float, ground: FloatArray) -> FloatArray:
-        """Return the seen reflectance (36,) of a film of one paint over a ground of body reflectance (36,)."""
-        film = self.mixed_films(np.eye(len(ROLES))[place : place + 1])[0]
-        return reflectance(film[0], film[1:].T, X=X, ground=ground) - (1.0 - self.veils[place]) * K1
-
     @cached_property
     def truth(self) -> dict[str, FloatArray]:
         """Masstones, tints with four of white, and the mixes of every cell: volumes (m, paints) and what is seen."""

@@ -54,8 +54,8 @@ def _fresnel(mu_inside: FloatArray) -> FloatArray:
     return np.where(sin2 >= 1.0, 1.0, (s + p) / 2.0)
 
 
-def _thin(mu_a: FloatArray, chi: FloatArray) -> tuple[FloatArray, FloatArray, FloatArray]:
-    """Return R and T (m, i, j) of a very thin layer, and its thickness (m,), from µ_a (m,) and µ_s χ_l (m, terms)."""
+def _thin(mu_a: FloatArray, chi: FloatArray) -> tuple[FloatArray, FloatArray]:
+    """Return R and T (m, i, j) of a very thin layer, from µ_a (m,) and µ_s χ_l (m, terms)."""
     mu, w = _quadrature()
     forward = chi[:, -1]  # delta-M: the last term is taken as light that was not scattered at all
     moments = chi - forward[:, np.newaxis]
@@ -66,7 +66,7 @@ def _thin(mu_a: FloatArray, chi: FloatArray) -> tuple[FloatArray, FloatArray, Fl
     back = np.einsum("ml,lij->mij", moments * (-1.0) ** np.arange(TERMS), _legendre())
     per = (step[:, np.newaxis, np.newaxis] * w) / (2.0 * mu[:, np.newaxis])
     T = np.eye(mu.size) * np.exp(-_STEP / mu) + per * ahead
-    return per * back, T, step
+    return per * back, T
 
 
 def _double(R: FloatArray, T: FloatArray) -> tuple[FloatArray, FloatArray]:
@@ -74,10 +74,8 @@ def _double(R: FloatArray, T: FloatArray) -> tuple[FloatArray, FloatArray]:
     return R + T @ R @ between, T @ between
 
 
-def reflectance(
-    mu_a: FloatArray, chi: FloatArray, *, X: float = np.inf, ground: FloatArray | None = None
-) -> FloatArray:
-    """Return what an instrument with d/8° geometry sees (m,), the surface's own reflection included.
+def reflectance(mu_a: FloatArray, chi: FloatArray) -> FloatArray:
+    """Return what an instrument with d/8° geometry sees of opaque films (m,), the surface's own reflection included.
 
     Parameters
     ----------
@@ -85,39 +83,14 @@ def reflectance(
         Absorption. [1/µm]
     chi : (m, TERMS) ndarray
         Scattering times the Legendre moments of its phase function; the first is the scattering itself. [1/µm]
-    X : float
-        Thickness; infinity for an opaque film. [µm]
-    ground : (m,) ndarray, optional
-        Lambertian reflectance below a film. [0..1]
     """
     mu, w = _quadrature()
-    R, T, step = _thin(mu_a, chi)
-    if np.isinf(X) or ground is None:
-        for _ in range(_OPAQUE):
-            R, T = _double(R, T)
-    else:
-        # Films have one thickness and many depths: halve so often that the first layer of each is thin, then double.
-        times = int(np.ceil(np.log2(float(np.max(X / step)))))
-        R, T = _of_thickness(mu_a, chi, X, times)
-        on = np.broadcast_to((2.0 * mu * w)[np.newaxis, np.newaxis], R.shape) * ground[:, np.newaxis, np.newaxis]
-        R = R + T @ np.linalg.solve(np.eye(mu.size) - on @ R, on @ T)
+    R, T = _thin(mu_a, chi)
+    for _ in range(_OPAQUE):
+        R, T = _double(R, T)
     inside = _fresnel(mu)
     beam = np.zeros(mu.size)
     beam[-1] = 1.0 / (2.0 * w[-1])  # one unit of flux straight down
     outer = float(_fresnel(np.array([1.0]))[0])
     up = np.linalg.solve(np.eye(mu.size) - R * inside, (R @ beam)[..., np.newaxis])[..., 0]
     return np.asarray(outer + (1.0 - outer) * (up @ (2.0 * mu * w * (1.0 - inside))))
-
-
-def _of_thickness(mu_a: FloatArray, chi: FloatArray, X: float, times: int) -> tuple[FloatArray, FloatArray]:
-    mu, w = _quadrature()
-    moments = chi - chi[:, -1:]
-    depth = X / 2.0**times
-    ahead = np.einsum("ml,lij->mij", moments, _legendre())
-    back = np.einsum("ml,lij->mij", moments * (-1.0) ** np.arange(TERMS), _legendre())
-    per = depth * w / (2.0 * mu[:, np.newaxis])
-    lost = np.exp(-depth * (mu_a + moments[:, 0])[:, np.newaxis] / mu)
-    R, T = per * back, np.eye(mu.size) * lost[:, np.newaxis] + per * ahead
-    for _ in range(times):
-        R, T = _double(R, T)
-    return R, T

@@ -137,9 +137,9 @@ def pour_factors(draws: int, pots: int, error: float) -> FloatArray:
     return np.exp(error * np.random.default_rng(2).standard_normal((pots, draws)).T)
 
 
-def model_errors(draws: int, goal: Goal, seed: int = 3, error: float = PREDICTION_ERROR) -> FloatArray:
+def model_errors(draws: int, goal: Goal, error: float = PREDICTION_ERROR) -> FloatArray:
     """Return what the model is off by in each draw and light (draws, lights, 3), in CIELAB about the goal."""
-    normal = np.random.default_rng(seed).standard_normal((draws, 3)) * error / 1.6
+    normal = np.random.default_rng(3).standard_normal((draws, 3)) * error / 1.6
     # The step that the metric at the goal makes of unit errors; near the goal, where it matters, it is the same.
     return np.stack([normal @ np.linalg.inv(even_metric(Lab)).T for Lab in goal.Lab], axis=1)
 
@@ -152,7 +152,7 @@ def spread_of(drawn: ArrayLike, goal: Goal, error: float = PREDICTION_ERROR) -> 
 def spreads_of(drawn: ArrayLike, goal: Goal, error: float = PREDICTION_ERROR) -> FloatArray:
     """Return the same in each of the goal's lights (lights, m, ...)."""
     drawn = as_floats(drawn, "drawn predictions", last_axis=BANDS)
-    off = model_errors(drawn.shape[0], goal, error=error)
+    off = model_errors(drawn.shape[0], goal, error)
     found = np.empty((len(goal.lights), *drawn.shape[:-1]))
     for number, (light, Lab) in enumerate(zip(goal.lights, goal.Lab, strict=True)):
         step = off[:, number].reshape(-1, *[1] * (drawn.ndim - 2), 3)
