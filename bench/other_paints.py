@@ -28,6 +28,7 @@ from jug_mingle.core.optics.film import R_infinity, R_seen
 from jug_mingle.core.recipes.assessment import DRAWS, assess
 from jug_mingle.core.recipes.recipes import find_recipes
 from jug_mingle.core.recipes.rescue import RESCUED, advise, read_pot
+from jug_mingle.core.recipes.surprise import unexplained
 from jug_mingle.core.recipes.wishes import Target, Wishes
 
 SEEDS: Final = range(3)
@@ -183,23 +184,34 @@ def _own_crowd(family: Family) -> tuple[FloatArray, FloatArray]:
 
 
 def rescues(families: Sequence[Family], title: str) -> None:
-    """Batches poured with 15 % error from paints known by card photos, rescued once and twice with a syringe."""
+    """Batches poured with 15 % error from paints known by card photos, rescued once and twice with a syringe.
+
+    Beside them, how many of their strips are called unexplained, and how many strips of another batch, 10 away or more.
+    """
     rows = []
     for family in families:
         world, rng, held = World(family), np.random.default_rng(8), []
+        doubts: tuple[list[bool], list[bool]] = ([], [])
         shelf = characterise(materials_of(world), evidence_of(world, LEVELS[1], rng))
         outcome: list[list[float]] = [[], [], []]
         for _ in range(_BATCHES):
-            held += _rescued(world, shelf, rng, outcome)
+            held += _rescued(world, shelf, rng, outcome, doubts)
         rows.append([family.name, *(f"{100 * np.mean(np.array(one) <= RESCUED):.0f} %" for one in outcome),
-                     interval(np.array(held))])  # fmt: skip
-    table(title, ["family", "as poured", "after one", "after two", "80 % band holds"], rows)
+                     interval(np.array(held)), *(f"{100 * np.mean(one):.1f} %" for one in doubts)])  # fmt: skip
+    table(
+        title,
+        ["family", "as poured", "after one", "after two", "80 % band holds", "strips doubted", "wrong ones"],
+        rows,
+    )
 
 
 _BATCHES: Final = 100
 
 
-def _rescued(world: World, shelf: Shelf, rng: np.random.Generator, outcome: list[list[float]]) -> list[bool]:
+def _rescued(
+    world: World, shelf: Shelf, rng: np.random.Generator, outcome: list[list[float]],
+    doubts: tuple[list[bool], list[bool]],
+) -> list[bool]:  # fmt: skip
     """Pour a batch, rescue it twice, and note how far it is each time; return whether the bands held."""
     wanted = np.zeros((1, len(ROLES)))
     wanted[0, rng.choice(len(ROLES), 3, replace=False)] = np.exp(rng.uniform(0.0, np.log(8.0), 3))
@@ -222,6 +234,10 @@ def _rescued(world: World, shelf: Shelf, rng: np.random.Generator, outcome: list
         veil = mixed_veil([shelf.materials[shelf.index(key)] for key in asked], list(asked.values()))
         strip = Reading(key="strip", volumes=tuple(asked.items()), swatches=(Swatch(seen=seen),), noise=0.3,
                         veil=veil, pour_error=0.15)  # fmt: skip
+        doubts[0].append(unexplained(shelf, strip))
+        other = R_to_Lab(np.clip(world.truth["mix"][int(rng.integers(300))], 1e-4, 1.0))
+        if delta_E_CIE2000(other, seen) > 10.0:
+            doubts[1].append(unexplained(shelf, replace(strip, swatches=(Swatch(seen=other),))))
         advice = advise(shelf, read_pot(shelf, strip), target, tool=tool("syringe"), in_pot=list(asked), most_ml=1500.0)
         band = (advice.best.low, advice.best.high)
         for pour in advice.best.additions:

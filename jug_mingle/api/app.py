@@ -30,7 +30,7 @@ from jug_mingle.devices.simulated_reader import SimulatedReader
 from jug_mingle.devices.simulated_scale import SimulatedScale
 from jug_mingle.services.photos import PhotoFolder
 from jug_mingle.services.reader_tray import Sample, Truth, tray
-from jug_mingle.services.shelf_fit import keep_fit
+from jug_mingle.services.shelf_fit import renew_fit
 from jug_mingle.settings import Settings, address_of, own_hosts
 from jug_mingle.store.database import Database, open_database
 
@@ -74,7 +74,7 @@ def create_app(
             yield
         warming.join()
         with database.read() as session:
-            keep_fit(session)
+            renew_fit(session)
         database.close()
 
     app = FastAPI(title="Jug Mingle", version=__version__, lifespan=lifespan, docs_url=None, redoc_url=None)
@@ -91,7 +91,7 @@ def create_app(
 def _get_ready(database: Database) -> None:
     """Fit the shelf, which the first page asks for, and then fetch the compiled loops of the search and of pictures."""
     with database.read() as session:
-        keep_fit(session)
+        renew_fit(session)
     search.warm_up()
     picture.warm_up()
 

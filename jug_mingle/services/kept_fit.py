@@ -43,8 +43,8 @@ def key_of(what: object) -> str:
     return hashlib.sha256(f"{physics()} {what!r}".encode()).hexdigest()
 
 
-def save(folder: Path, key: str, shelf: Shelf) -> None:
-    """Keep a fit; where the disk does not take it, there is none."""
+def save(folder: Path, what: object, shelf: Shelf) -> None:
+    """Keep the fit of what is said of a shelf; where the disk does not take it, there is none."""
     arrays: dict[str, FloatArray] = {
         "log_K": shelf.log_K, "log_S": shelf.log_S, "unknowns": shelf.unknowns, "starts": shelf.factor.starts,
         "hub_index": shelf.factor.hub_index, "hub": shelf.factor.hub, "weights": np.array(list(shelf.weights.values())),
@@ -55,19 +55,26 @@ def save(folder: Path, key: str, shelf: Shelf) -> None:
     for number, prior in enumerate(shelf.priors):
         arrays |= {f"{name}-{number}": getattr(prior, name) for name in _OF_PRIOR}
     layout = [(name, array.dtype.str, array.shape) for name, array in arrays.items()]
-    header = json.dumps({"key": key, "read": list(shelf.weights), "layout": layout})
+    header = json.dumps({"key": key_of(what), "of": _said(what), "read": list(shelf.weights), "layout": layout})
     # All in one piece: a file of hundreds of small ones takes as long to read as a fit to make.
     data = np.frombuffer(b"".join(array.tobytes() for array in arrays.values()), dtype=np.uint8)
     with suppress(OSError), written_whole(folder / NAME) as opened:
         np.savez(opened, header=np.array(header), data=data)
 
 
-def load(folder: Path, key: str, materials: tuple[Material, ...]) -> Shelf | None:
-    """Return the kept fit of these materials; nothing where another one, or none, is kept."""
+def _said(what: object) -> str:
+    return hashlib.sha256(repr(what).encode()).hexdigest()
+
+
+def load(folder: Path, what: object, materials: tuple[Material, ...], *, of_any_physics: bool = False) -> Shelf | None:
+    """Return the kept fit of what is said of these materials; nothing where another one, or none, is kept.
+
+    With `of_any_physics` also one that earlier code made.
+    """
     try:
         with (folder / NAME).open("rb") as opened, np.load(opened, allow_pickle=False) as kept:
             header = json.loads(str(kept["header"]))
-            if header["key"] != key:
+            if header["of"] != _said(what) or not (of_any_physics or header["key"] == key_of(what)):
                 return None
             arrays = dict(_arrays_in(kept["data"], header["layout"]))
         blocks = {

@@ -1,7 +1,7 @@
 """Readings: what was measured or counted of the tins, kept and withdrawn."""
 
 from collections.abc import Mapping, Sequence
-from typing import Any
+from typing import Any, Final
 
 import numpy as np
 from sqlalchemy import select
@@ -13,6 +13,9 @@ from jug_mingle.core.evidence.readings import EvidenceError, Hiding, Reading, Sw
 from jug_mingle.errors import NotFoundError, UnfitError
 from jug_mingle.services.materials import material_rows, to_material
 from jug_mingle.store.models import MaterialRow, ReadingRow, ReadingVolumeRow, now
+
+SET_ASIDE: Final = "set_aside"
+"""Set in what a reading is about where nothing explains it: it counts as withdrawn, but is shown."""
 
 
 def add_reading(
@@ -28,8 +31,12 @@ def add_reading(
     thickness_error: float = 0.0,
     light_name: str = "window",
     about: Mapping[str, Any] | None = None,
+    set_aside: bool = False,
 ) -> ReadingRow:
-    """Store evidence about the materials of one tin or mix; UnfitError when it cannot be what it is said to be."""
+    """Store evidence about the materials of one tin or mix; UnfitError when it cannot be what it is said to be.
+
+    One that is set aside counts for nothing until `restore_reading` lets it.
+    """
     row = ReadingRow(
         how=how,
         noise=noise,
@@ -39,8 +46,8 @@ def add_reading(
         thickness_error=thickness_error,
         swatches=[_swatch_to_json(swatch) for swatch in swatches],
         coats=None if coats is None else dict(coats),
-        about=dict(about or {}),
-        removed=None,
+        about=dict(about or {}) | ({SET_ASIDE: True} if set_aside else {}),
+        removed=now() if set_aside else None,
         volumes=[
             ReadingVolumeRow(material_id=material.id, volume=volume, material=material) for material, volume in volumes
         ],
@@ -76,15 +83,28 @@ def get_reading(session: Session, reading_id: int) -> ReadingRow:
 
 def withdraw_reading(session: Session, reading_id: int) -> None:
     """Let a reading count no more; `restore_reading` lets it count again."""
-    get_reading(session, reading_id).removed = now()
+    row = get_reading(session, reading_id)
+    row.removed = now()
+    _no_longer_aside(row)
     session.flush()
 
 
 def restore_reading(session: Session, reading_id: int) -> None:
-    """Let a withdrawn reading count again."""
-    get_reading(session, reading_id).removed = None
+    """Let a reading that was withdrawn, or set aside, count again."""
+    row = get_reading(session, reading_id)
+    row.removed = None
+    _no_longer_aside(row)
     session.flush()
     check_readings(session)
+
+
+def _no_longer_aside(row: ReadingRow) -> None:
+    row.about = {name: value for name, value in row.about.items() if name != SET_ASIDE}
+
+
+def is_set_aside(row: ReadingRow) -> bool:
+    """Return whether nothing explains a reading, and it counts for nothing."""
+    return bool(row.about.get(SET_ASIDE))
 
 
 def reading_rows(session: Session) -> Sequence[ReadingRow]:
@@ -135,4 +155,14 @@ def to_reading(row: ReadingRow) -> Reading | Hiding:
 
 def readings_of(session: Session, key: str) -> list[ReadingRow]:
     """Return the readings in which a tin had a part, oldest first."""
-    return [row for row in reading_rows(session) if key in {part.material.key for part in row.volumes}]
+    return [row for row in reading_rows(session) if _is_of(row, key)]
+
+
+def set_aside_of(session: Session, key: str) -> list[ReadingRow]:
+    """Return the readings of a tin, or of mixes with it, that nothing explains, oldest first."""
+    rows = session.scalars(select(ReadingRow).where(ReadingRow.removed.is_not(None)).order_by(ReadingRow.id))
+    return [row for row in rows if is_set_aside(row) and _is_of(row, key)]
+
+
+def _is_of(row: ReadingRow, key: str) -> bool:
+    return key in {part.material.key for part in row.volumes}

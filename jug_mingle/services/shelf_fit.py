@@ -19,6 +19,12 @@ from jug_mingle.store.models import MaterialRow, ReadingRow, ReadingVolumeRow
 _fits: Newest[str, Shelf] = Newest(4)
 """Fitting a shelf takes a tenth of a second or more."""
 
+_LARGE: Final = 60
+"""A shelf of more tins than this is shown by the fit of earlier code, where one is kept, until its own is made."""
+
+_earlier: set[str] = set()
+"""Keys for which the fit of earlier code is shown."""
+
 _READ: Final = ("id", "noise", "light", "veil", "pour_error", "thickness_error", "swatches", "coats")
 """What of a reading its fit follows from, beside what was poured."""
 
@@ -26,28 +32,24 @@ _READ: Final = ("id", "noise", "light", "veil", "pour_error", "thickness_error",
 def fitted_shelf(session: Session, *, without: int | None = None) -> Shelf:
     """Return all materials with their optics, fitted to all readings; kept until either changes.
 
+    Of a large shelf it is, until `renew_fit` is through, that which earlier code made of the same.
+
     Tins that were taken off the shelf are among them, since mixes of them still stand with their jobs; `standing` says
     which may be poured. What is left and what it cost are of today, and do not make the fit anew.
     """
     rows = material_rows(session, removed=True)
-    # Whether the readings are the same is asked by a few columns: every picture under a moving slider asks it.
-    there = select(ReadingRow.id, ReadingRow.created, ReadingRow.noise).where(ReadingRow.removed.is_(None))
-    poured = select(ReadingVolumeRow.reading_id, ReadingVolumeRow.material_id, ReadingVolumeRow.volume)
-    key = kept_fit.key_of(
-        (
-            _facts_of(rows),
-            [tuple(one) for one in session.execute(there.order_by(ReadingRow.id))],
-            [tuple(one) for one in session.execute(poured.order_by(ReadingVolumeRow.id))],
-            without,
-            str(_folder_of(session)),
-        )
-    )
+    key = _key_now(session, rows, without)
     materials = tuple(to_material(row) for row in rows)
 
     def make() -> Shelf:
         readings = [row for row in reading_rows(session) if row.id != without]
-        kept = kept_fit.load(_folder_of(session), _key_to_keep(rows, readings), materials)
-        return characterise(materials, [to_reading(row) for row in readings]) if kept is None else kept
+        folder, said = _folder_of(session), _said_of(rows, readings)
+        if (kept := kept_fit.load(folder, said, materials)) is not None:
+            return kept
+        if len(rows) > _LARGE and (kept := kept_fit.load(folder, said, materials, of_any_physics=True)) is not None:
+            _earlier.add(key)
+            return kept
+        return characterise(materials, [to_reading(row) for row in readings])
 
     found = _fits.get(key, make)
     if found.materials != materials:
@@ -56,10 +58,33 @@ def fitted_shelf(session: Session, *, without: int | None = None) -> Shelf:
     return found
 
 
-def keep_fit(session: Session) -> None:
-    """Keep the fit of today in the data folder, so that the next start need not make it, wherever the folder lies."""
-    key = _key_to_keep(material_rows(session, removed=True), reading_rows(session))
-    kept_fit.save(_folder_of(session), key, fitted_shelf(session))
+def _key_now(session: Session, rows: Sequence[MaterialRow], without: int | None) -> str:
+    # Whether the readings are the same is asked by a few columns: every picture under a moving slider asks it.
+    there = select(ReadingRow.id, ReadingRow.created, ReadingRow.noise).where(ReadingRow.removed.is_(None))
+    poured = select(ReadingVolumeRow.reading_id, ReadingVolumeRow.material_id, ReadingVolumeRow.volume)
+    return kept_fit.key_of(
+        (
+            _facts_of(rows),
+            [tuple(one) for one in session.execute(there.order_by(ReadingRow.id))],
+            [tuple(one) for one in session.execute(poured.order_by(ReadingVolumeRow.id))],
+            without,
+            str(_folder_of(session)),
+        )
+    )
+
+
+def renew_fit(session: Session) -> None:
+    """Make the fit of today where that of earlier code is shown, and keep it in the data folder.
+
+    The next start need not make it then, wherever the folder lies.
+    """
+    rows = material_rows(session, removed=True)
+    key, shelf = _key_now(session, rows, None), fitted_shelf(session)
+    if key in _earlier:
+        shelf = characterise(shelf.materials, [to_reading(row) for row in reading_rows(session)])
+        _fits.put(key, shelf)
+        _earlier.discard(key)
+    kept_fit.save(_folder_of(session), _said_of(rows, reading_rows(session)), shelf)
 
 
 def _folder_of(session: Session) -> Path:
@@ -70,8 +95,8 @@ def _facts_of(rows: Sequence[MaterialRow]) -> list[tuple[object, ...]]:
     return [(row.key, row.kind, *(getattr(row, fact) for fact in OPTICAL_FACTS)) for row in rows]
 
 
-def _key_to_keep(rows: Sequence[MaterialRow], readings: Sequence[ReadingRow]) -> str:
-    """Return a key of all that a fit follows from."""
+def _said_of(rows: Sequence[MaterialRow], readings: Sequence[ReadingRow]) -> object:
+    """Return all that a fit follows from."""
     read = [
         (
             *(getattr(row, name) for name in _READ),
@@ -79,4 +104,4 @@ def _key_to_keep(rows: Sequence[MaterialRow], readings: Sequence[ReadingRow]) ->
         )
         for row in readings
     ]  # fmt: skip
-    return kept_fit.key_of((_facts_of(rows), read))
+    return _facts_of(rows), read

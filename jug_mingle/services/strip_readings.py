@@ -11,10 +11,11 @@ from jug_mingle.core.colour.spaces import R_to_Lab
 from jug_mingle.core.evidence.certainty import NOISE
 from jug_mingle.core.evidence.fitted_shelf import Shelf
 from jug_mingle.core.evidence.learning import Learnt, learnt
-from jug_mingle.core.evidence.mixtures import mixed_paint
-from jug_mingle.core.evidence.readings import Swatch
+from jug_mingle.core.evidence.mixtures import mixed_paint, shows_its_ground
+from jug_mingle.core.evidence.readings import Reading, Swatch
 from jug_mingle.core.materials.handling import strip_dry_minutes, time_words
 from jug_mingle.core.materials.kinds import kind_of
+from jug_mingle.core.recipes.surprise import unexplained
 from jug_mingle.documents.colour_source import ColourIn, FromTarget, Stepped
 from jug_mingle.errors import ConflictError
 from jug_mingle.services.batches import get_batch
@@ -22,7 +23,7 @@ from jug_mingle.services.colours import Colour
 from jug_mingle.services.materials import get_material
 from jug_mingle.services.mixes import get_mix
 from jug_mingle.services.predictions import as_pours, pour_error_of, poured_of
-from jug_mingle.services.readings import add_reading, check_readings
+from jug_mingle.services.readings import add_reading, check_readings, get_reading, is_set_aside
 from jug_mingle.services.shelf_fit import fitted_shelf
 from jug_mingle.store.models import BatchRow, ReadingRow, StripRow, TargetRow, now
 
@@ -62,10 +63,14 @@ class Verdict:
     delta_E: float | None
     reached: bool
     learnt: list[Learnt]
+    set_aside: bool
+    """Whether nothing that is known of the paints explains it, so that it teaches nothing."""
 
 
 def read_strip(session: Session, pot_id: int, colour: Colour, *, anyway: bool, notes: str = "") -> StripRow:
     """Take a dried strip's colour: it joins the fit of all paints in the batch. `verdict_now` tells what it says.
+
+    One that nothing explains is set aside: it teaches nothing until it is restored.
 
     Raises
     ------
@@ -84,16 +89,19 @@ def read_strip(session: Session, pot_id: int, colour: Colour, *, anyway: bool, n
     poured = poured_of(row)
     if not poured:
         raise ConflictError("nothing was poured yet")
-    reading = add_reading(
-        session,
-        how=colour.how,
-        noise=colour.noise,
-        volumes=[(get_material(session, key), ml) for key, ml in poured.items()],
-        veil=mixed_paint(fitted_shelf(session), as_pours(poured)).veil,
-        swatches=[Swatch(seen=colour.R if colour.spectral else R_to_Lab(colour.R))],
+    shelf = fitted_shelf(session)
+    veil = mixed_paint(shelf, as_pours(poured)).veil
+    swatch = Swatch(seen=colour.R if colour.spectral else R_to_Lab(colour.R))
+    said = Reading(
+        key="strip", volumes=tuple(poured.items()), swatches=(swatch,), noise=colour.noise, veil=veil,
         pour_error=pour_error_of(row),
+    )  # fmt: skip
+    reading = add_reading(
+        session, how=colour.how, noise=said.noise, veil=veil, swatches=[swatch], pour_error=said.pour_error,
+        volumes=[(get_material(session, key), ml) for key, ml in poured.items()],
         about={"pot": row.id, "name": colour.name},
-    )
+        set_aside=not shows_its_ground(shelf, as_pours(poured)) and unexplained(shelf, said),
+    )  # fmt: skip
     check_readings(session)
     strip = StripRow(
         job_id=get_mix(session, row.mix_id).job_id, pot_id=row.id, mix_id=row.mix_id, material_id=None,
@@ -117,13 +125,14 @@ def _judged(session: Session, row: BatchRow, strip: StripRow) -> tuple[float | N
 
 
 def newest_strip(session: Session, pot_id: int) -> StripRow | None:
-    """Return the newest strip of a batch that the shelf still learns from; nothing where there is none."""
-    return session.scalar(
-        select(StripRow)
+    """Return the newest strip of a batch whose reading was not withdrawn; nothing where there is none."""
+    strips = session.execute(
+        select(StripRow, ReadingRow)
         .join(ReadingRow, StripRow.reading_id == ReadingRow.id)
-        .where(StripRow.pot_id == pot_id, StripRow.removed.is_(None), ReadingRow.removed.is_(None))
+        .where(StripRow.pot_id == pot_id, StripRow.removed.is_(None))
         .order_by(StripRow.id.desc())
     )
+    return next((strip for strip, reading in strips if reading.removed is None or is_set_aside(reading)), None)
 
 
 def verdict_now(session: Session, pot_id: int, *, before: Shelf | None = None) -> Verdict | None:
@@ -136,4 +145,5 @@ def verdict_now(session: Session, pot_id: int, *, before: Shelf | None = None) -
         return None
     delta_E, reached = _judged(session, row, strip)
     taught = [] if before is None else learnt(before, fitted_shelf(session))
-    return Verdict(strip=strip, delta_E=delta_E, reached=reached, learnt=taught)
+    aside = is_set_aside(get_reading(session, strip.reading_id or 0))
+    return Verdict(strip=strip, delta_E=delta_E, reached=reached, learnt=taught, set_aside=aside)

@@ -45,6 +45,15 @@ class KeptFitTest(ServiceCase):
         (self.path / kept_fit.NAME).unlink()
         self.assertIsNone(self.load())
 
+    def test_of_earlier_code(self) -> None:
+        """What earlier code made of the same is found where that is asked for, and of something else never."""
+        with patch("jug_mingle.services.kept_fit.physics", return_value="of tomorrow"):
+            self.assertIsNone(self.load())
+            last = kept_fit.load(self.path, "k", self.shelf.materials, of_any_physics=True)
+            assert last is not None
+            np.testing.assert_array_equal(last.log_K, self.shelf.log_K)
+            self.assertIsNone(kept_fit.load(self.path, "other", self.shelf.materials, of_any_physics=True))
+
     def test_where_it_cannot_be_kept(self) -> None:
         """A disk that does not take it is no trouble."""
         kept_fit.save(self.path / "not there", "k", self.shelf)

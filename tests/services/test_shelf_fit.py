@@ -41,10 +41,25 @@ class ShelfTest(ServiceCase):
         self.session.flush()
         self.assertIsNot(shelf_fit.fitted_shelf(self.session).log_K, third.log_K)
 
+    def test_large_shelf_of_earlier_code(self) -> None:
+        """A large shelf is shown as earlier code had it until its own fit was made; a small one waits for that."""
+        shelf_fit.renew_fit(self.session)
+        for large, fits in ((1, (0, 1)), (60, (1, 1))):
+            with (
+                patch("jug_mingle.services.kept_fit.physics", return_value=f"of day {large}"),
+                patch("jug_mingle.services.shelf_fit._LARGE", large),
+                patch("jug_mingle.services.shelf_fit.characterise", wraps=characterise) as made,
+            ):
+                shown = shelf_fit.fitted_shelf(self.session)
+                self.assertEqual(made.call_count, fits[0])
+                shelf_fit.renew_fit(self.session)
+                self.assertEqual(made.call_count, fits[1])
+                self.assertEqual(shelf_fit.fitted_shelf(self.session).log_K is shown.log_K, bool(fits[0]))
+
     def test_kept_for_the_next_start(self) -> None:
         """In a moved folder the kept fit is found, and not made; where a reading says something else, it is made."""
         first = shelf_fit.fitted_shelf(self.session)
-        shelf_fit.keep_fit(self.session)
+        shelf_fit.renew_fit(self.session)
         self.assertTrue((self.path / kept_fit.NAME).exists())
         self.session.commit()
         with tempfile.TemporaryDirectory() as there:

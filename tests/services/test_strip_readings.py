@@ -6,10 +6,12 @@ import numpy as np
 
 from jug_mingle.documents.colour_source import FromTarget, Stepped
 from jug_mingle.errors import ConflictError
-from jug_mingle.services import batches, shelf_fit, strip_readings
+from jug_mingle.services import batches, readings, shelf_fit, strip_readings
 from jug_mingle.services.colours import Colour
 from jug_mingle.store.models import now
 from tests.services.support import BLUE, BatchCase
+
+TOO_GREEN = np.clip(1.6 * BLUE * np.where(np.abs(np.arange(36) - 16) < 6, 1.15, 1.0), 0.0, 1.0)
 
 
 class StripTest(BatchCase):
@@ -62,12 +64,41 @@ class StripTest(BatchCase):
         self.pour("white", 150.0)
         self.pour("blue", 50.0)
         before = shelf_fit.fitted_shelf(self.session)
-        self.read_strip(np.full(36, 0.05))
+        self.read_strip(TOO_GREEN)
         verdict = strip_readings.verdict_now(self.session, self.batch.id, before=before)
         assert verdict is not None
         self.assertFalse(verdict.reached)
         self.assertIsNone(self.batch.done)
         self.assertIn("Blue", {one.name for one in verdict.learnt})
+
+    def test_nothing_explains_it(self) -> None:
+        """A strip that cannot be of its batch teaches nothing, until someone says that it is true."""
+        self.pour("white", 150.0)
+        self.pour("blue", 50.0)
+        before = shelf_fit.fitted_shelf(self.session)
+        self.read_strip(np.full(36, 0.05))
+        verdict = strip_readings.verdict_now(self.session, self.batch.id, before=before)
+        assert verdict is not None
+        assert verdict.strip.reading_id is not None
+        self.assertTrue(verdict.set_aside)
+        self.assertEqual(verdict.learnt, [])
+        self.assertEqual([one.id for one in readings.set_aside_of(self.session, "blue")], [verdict.strip.reading_id])
+        readings.restore_reading(self.session, verdict.strip.reading_id)
+        believed = strip_readings.verdict_now(self.session, self.batch.id, before=before)
+        assert believed is not None
+        self.assertFalse(believed.set_aside)
+        self.assertIn("Blue", {one.name for one in believed.learnt})
+        self.assertEqual(readings.set_aside_of(self.session, "blue"), [])
+
+    def test_set_aside_and_forgotten(self) -> None:
+        """One that was set aside and then withdrawn is gone from the bench, too."""
+        self.pour("white", 150.0)
+        self.read_strip(np.full(36, 0.05))
+        strip = strip_readings.newest_strip(self.session, self.batch.id)
+        assert strip is not None
+        assert strip.reading_id is not None
+        readings.withdraw_reading(self.session, strip.reading_id)
+        self.assertIsNone(strip_readings.newest_strip(self.session, self.batch.id))
 
     def test_without_a_target(self) -> None:
         """Of a mix made for its own sake nothing is reached and nothing missed."""

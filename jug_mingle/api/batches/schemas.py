@@ -95,6 +95,7 @@ class VerdictOut(BaseModel):
     misses: str
     reached: bool
     learnt: list[LearntOut]
+    set_aside: bool = Field(description="Whether nothing known of the paints explains it, so that it teaches nothing.")
 
 
 class RescueOut(BaseModel):

@@ -64,5 +64,6 @@ def verdict_out(session: Session, pot_id: int, found: strip_readings.Verdict, sh
         words="" if apart is None else apart.words,
         misses="" if apart is None else apart.misses,
         reached=found.reached,
+        set_aside=found.set_aside,
         learnt=[LearntOut(name=one.name, by=round(one.by, 2)) for one in found.learnt[:8]],
     )

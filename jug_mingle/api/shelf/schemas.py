@@ -83,6 +83,7 @@ class ReadingOut(BaseModel):
     created: datetime
     hexes: list[Hex]
     doubted: bool = Field(description="Whether it contradicts the rest, and counts for little.")
+    set_aside: bool = Field(description="Whether nothing explains it, so that it counts for nothing.")
 
 
 class MaterialWholeOut(MaterialOut):

@@ -122,7 +122,10 @@ def material_whole(session: Session, row: MaterialRow, shown: Light) -> Material
             )
             for task in known.tasks
         ],
-        readings=[reading_out(one, row, shelf) for one in readings.readings_of(session, row.key)],
+        readings=[
+            reading_out(one, row, shelf)
+            for one in [*readings.readings_of(session, row.key), *readings.set_aside_of(session, row.key)]
+        ],
         white=known.white,
         remarks=colours.remarks_of(session, row),
         made=row.made,
@@ -158,6 +161,7 @@ def reading_out(one: ReadingRow, row: MaterialRow, shelf: Shelf) -> ReadingOut:
         created=one.created,
         hexes=[_hex(seen) for seen in colours],
         doubted=shelf.doubted(str(one.id)),
+        set_aside=readings.is_set_aside(one),
     )
 
 

@@ -9,9 +9,27 @@ from dataclasses import dataclass
 from itertools import combinations
 
 import numpy as np
-from scipy.linalg import cholesky, solve_triangular
+from scipy.linalg.lapack import dpotrf, dtrtrs
 
 from jug_mingle.core.arrays import FloatArray
+
+
+def _root(H: FloatArray) -> FloatArray:
+    """Return the lower Cholesky factor. LAPACK itself: on a few dozen rows its wrappers take longer than it does."""
+    L, failed = dpotrf(H, lower=True, clean=True)
+    if failed:
+        raise np.linalg.LinAlgError("a block of the matrix is not positive")
+    return np.asarray(L)
+
+
+def _forward(L: FloatArray, b: FloatArray) -> FloatArray:
+    """Return L⁻¹ b."""
+    return np.asarray(dtrtrs(L, b, lower=True)[0]).reshape(b.shape)
+
+
+def _backward(L: FloatArray, b: FloatArray) -> FloatArray:
+    """Return L⁻ᵀ b."""
+    return np.asarray(dtrtrs(L, b, lower=True, trans=1)[0]).reshape(b.shape)
 
 
 def hub_of(groups: Iterable[Sequence[int]]) -> frozenset[int]:
@@ -76,9 +94,8 @@ class ArrowMatrix:
         across: dict[int, FloatArray] = {}
         for leaf in self.leaves:
             H = self.own[leaf]
-            L = cholesky(H + damping * np.diag(np.diag(H)), lower=True, check_finite=False)
-            own[leaf] = L
-            across[leaf] = solve_triangular(L, self.across[leaf], lower=True, check_finite=False)
+            own[leaf] = L = _root(H + damping * np.diag(np.diag(H)))
+            across[leaf] = _forward(L, self.across[leaf])
         if across:
             eliminated = np.concatenate(list(across.values()))
             schur = schur - eliminated.T @ eliminated
@@ -108,19 +125,19 @@ class ArrowFactor:
         rest = b[self.hub_index].copy()
         for leaf, L in self.own.items():
             at = slice(self.starts[leaf], self.starts[leaf + 1])
-            y[at] = solve_triangular(L, b[at], lower=True, check_finite=False)
+            y[at] = _forward(L, b[at])
             rest -= self.across[leaf].T @ y[at]
-        y[self.hub_index] = solve_triangular(self.hub, rest, lower=True, check_finite=False)
+        y[self.hub_index] = _forward(self.hub, rest)
         return y
 
     def transposed_solve(self, y: FloatArray) -> FloatArray:
         """Return L⁻ᵀ y (u, ...); of unit normal y that is a draw with covariance H⁻¹."""
         z = np.zeros_like(y)
-        z_hub = solve_triangular(self.hub, y[self.hub_index], lower=True, trans="T", check_finite=False)
+        z_hub = _backward(self.hub, y[self.hub_index])
         z[self.hub_index] = z_hub
         for leaf, L in self.own.items():
             at = slice(self.starts[leaf], self.starts[leaf + 1])
-            z[at] = solve_triangular(L, y[at] - self.across[leaf] @ z_hub, lower=True, trans="T", check_finite=False)
+            z[at] = _backward(L, y[at] - self.across[leaf] @ z_hub)
         return z
 
     def solve(self, b: FloatArray) -> FloatArray:

@@ -13,7 +13,7 @@ from typing import Final, TypeAlias
 
 import numpy as np
 
-from jug_mingle.core.arrays import FloatArray
+from jug_mingle.core.arrays import FloatArray, read_only
 from jug_mingle.core.colour.recovery import recover_reflectance
 from jug_mingle.core.colour.spaces import Lab_to_XYZ, R_to_Lab
 from jug_mingle.core.colour.spectra import BANDS, Light
@@ -22,7 +22,7 @@ from jug_mingle.core.evidence.contradictions import check_evidence
 from jug_mingle.core.evidence.fitted_shelf import SCALE_SPREAD, Shelf, expand
 from jug_mingle.core.evidence.opaque_readings import OpaqueBatch, fits
 from jug_mingle.core.evidence.prior import Prior, prior_of
-from jug_mingle.core.evidence.readings import Hiding, Reading, Swatch, as_film_shows, residual_block
+from jug_mingle.core.evidence.readings import Hiding, Reading, Swatch, as_film_shows, held_back, residual_block
 from jug_mingle.core.materials.material import Material
 from jug_mingle.core.optics.film import R_body, R_seen
 
@@ -53,7 +53,7 @@ def characterise(
         If two materials share a key, two readings share one, or a reading names a material that is not there.
     """
     check_evidence(materials, evidence)
-    evidence = [as_film_shows(item) for item in evidence]
+    evidence = [held_back(as_film_shows(item)) for item in evidence]
     places = {material.key: place for place, material in enumerate(materials)}
     masstones = _masstones(evidence)
     priors = tuple(prior_of(material, masstones.get(material.key)) for material in materials)
@@ -76,19 +76,18 @@ def _masstones(evidence: Sequence[Reading | Hiding]) -> dict[str, FloatArray]:
     return found
 
 
-@lru_cache(maxsize=1000)
-def _recovered(XYZ: tuple[float, ...], light: Light) -> FloatArray:
-    return recover_reflectance(XYZ, light)
-
-
 def _masstone(item: Reading, swatch: Swatch) -> FloatArray:
     """Return the CIELAB of an opaque swatch as it would look dead flat, in daylight."""
-    if swatch.seen.size == BANDS:
-        R = swatch.seen
+    return _flat(tuple(swatch.seen.tolist()), item.light, item.veil)
+
+
+@lru_cache(maxsize=1000)
+def _flat(seen: tuple[float, ...], light: Light, veil: float) -> FloatArray:
+    if len(seen) == BANDS:
+        R = np.array(seen)
     else:
-        XYZ = np.clip(Lab_to_XYZ(swatch.seen, item.light.white), 0.3, None)
-        R = _recovered(tuple(XYZ.tolist()), item.light)
-    return R_to_Lab(R_seen(R_body(np.clip(R, 0.0, 1.0), item.veil, floor=0.004), 1.0))
+        R = recover_reflectance(np.clip(Lab_to_XYZ(seen, light.white), 0.3, None), light)
+    return read_only(R_to_Lab(R_seen(R_body(np.clip(R, 0.0, 1.0), veil, floor=0.004), 1.0)))
 
 
 @dataclass(frozen=True, slots=True, eq=False)

@@ -66,7 +66,7 @@ class Palette:
         return np.asarray(veil * K1 + (1.0 - K1) * (1.0 - K2) * straight / (1.0 - K2 * straight))
 
 
-MODEL: Final = "2026-11"
+MODEL: Final = "2026-11-27"
 """Version of what predicts: a change of physics, prior or noise that moves predictions makes a new one."""
 
 

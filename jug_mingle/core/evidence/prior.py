@@ -18,8 +18,16 @@ _K_RANK: Final = 18
 _S_RANK: Final = 7
 _S_SLOPE: Final = 0.15
 
-_LOAD: Final = 0.6
-"""How uncertain K and S together are beyond what the crowd says (natural logarithm): a tin's solids and pigment."""
+_LOAD, _LOAD_COLOURED = 0.6, 1.0
+"""How uncertain K and S together are beyond what the crowd says (natural logarithm), of a white and of a colour: a
+tin's solids, and how much pigment there is in it."""
+
+_STRONGER: Final = 0.5
+"""How much stronger colours are beside a white than the crowd has them, learnt on the families of bench/ that may be
+tuned on: a white that is full of pigment loses scattering to crowding, a colour hardly."""
+
+_COLOURED: Final = (75.0, 90.0)
+"""L* below which a masstone counts as a colour's in this, and above which as a white's."""
 
 _PALE, _DIRT = 92.0, 1.2
 """From which L* a paint counts as nearly white, and how uncertain the logarithm of its absorption is then."""
@@ -92,9 +100,10 @@ def prior_of(material: Material, masstone: FloatArray | None) -> Prior:
     if kind.optical == "hiding" and masstone is not None:
         mean, basis = paints_like(masstone)
         own_K, own_S = _own_basis(bool(masstone[0] > _PALE))
-        load = np.full((BANDS, 1), _LOAD)
+        colour = float(np.interp(masstone[0], _COLOURED, (1.0, 0.0)))
+        load = np.full((BANDS, 1), _LOAD + colour * (_LOAD_COLOURED - _LOAD))
         return Prior(
-            log_K=mean[:BANDS], log_S=mean[BANDS:],
+            log_K=mean[:BANDS] + colour * _STRONGER, log_S=mean[BANDS:] + colour * _STRONGER,
             basis_K=np.hstack([basis[:BANDS], load, own_K, np.zeros_like(own_S)]),
             basis_S=np.hstack([basis[BANDS:], load, np.zeros_like(own_K), own_S]),
         )  # fmt: skip

@@ -20,9 +20,13 @@ from jug_mingle.core.recipes.wishes import Goal, Target
 
 DRAWS: Final = 32
 
-PREDICTION_ERROR: Final = 0.5
+PREDICTION_ERROR: Final = 0.25
 """What the film equations are off by on a mix that nobody has read, beside what the fit leaves open; the same way for
-all mixes of one drawn shelf. Learnt on the families of bench/ that may be tuned on. [mean CIEDE2000]"""
+all mixes of one drawn shelf. Learnt, as the next, on the families of bench/ that may be tuned on. [mean CIEDE2000]"""
+
+MIXING_ERROR: Final = 0.15
+"""How much more or less a tin does in a mix than its amount says (natural logarithm): pigments crowd each other, and
+scatter otherwise among others. It errs like a pour, so that strong colours in white have the widest bands."""
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -132,9 +136,15 @@ def assess(
     return found
 
 
+def mixing_too(error: float) -> float:
+    """Return the relative error of a pour with that of its mixing."""
+    return float(np.hypot(error, MIXING_ERROR))
+
+
 def pour_factors(draws: int, pots: int, error: float) -> FloatArray:
-    """Return what is poured over what was meant (draws, pots), for the first, second ... tin, by a relative error."""
-    return np.exp(error * np.random.default_rng(2).standard_normal((pots, draws)).T)
+    """Return what each tin does in a mix over what was meant (draws, pots), for the first, second ... tin: it is poured
+    with a relative error, and mixes with one of its own."""
+    return np.asarray(np.exp(mixing_too(error) * np.random.default_rng(2).standard_normal((pots, draws)).T))
 
 
 def model_errors(draws: int, goal: Goal, error: float = PREDICTION_ERROR) -> FloatArray:

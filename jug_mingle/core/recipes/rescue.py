@@ -17,7 +17,7 @@ from jug_mingle.core.evidence.readings import Reading
 from jug_mingle.core.materials.material import may_mix
 from jug_mingle.core.measuring.pouring import Pour
 from jug_mingle.core.measuring.tools import TOOLS, Tool
-from jug_mingle.core.recipes.assessment import PREDICTION_ERROR, Likely, spread_of
+from jug_mingle.core.recipes.assessment import PREDICTION_ERROR, Likely, mixing_too, spread_of
 from jug_mingle.core.recipes.enumeration import linear_volumes
 from jug_mingle.core.recipes.wishes import Goal, NothingToMixError, Target, Wishes, usable
 
@@ -280,7 +280,7 @@ def _assess(shelf: Shelf, pot: Pot, goal: Goal, additions: tuple[Pour, ...], err
     for pour in additions:
         place = shelf.index(pour.key)
         material = shelf.materials[place]
-        dry.append(pour.ml * material.solids * np.exp(error * rng.standard_normal(pot.K.shape[0])))
+        dry.append(pour.ml * material.solids * np.exp(mixing_too(error) * rng.standard_normal(pot.K.shape[0])))
         K.append(pot.shelf_K[:, place])
         S.append(pot.shelf_S[:, place])
         veils.append(material.veil)

@@ -4355,6 +4355,11 @@ export interface components {
       id: number
       /** Noise */
       noise: number
+      /**
+       * Set Aside
+       * @description Whether nothing explains it, so that it counts for nothing.
+       */
+      set_aside: boolean
       /** Title */
       title: string
     }
@@ -5285,6 +5290,11 @@ export interface components {
       reached: boolean
       /** Reading Id */
       reading_id: number | null
+      /**
+       * Set Aside
+       * @description Whether nothing known of the paints explains it, so that it teaches nothing.
+       */
+      set_aside: boolean
       /** Strip Id */
       strip_id: number
       /** Target Hex */

@@ -50,7 +50,8 @@ const read = () =>
     if (aimed()) advice.value = await bench.rescue()
   })
 /** Whether there is a colour to reach that was not reached yet. */
-const aimed = () => verdict.value && !verdict.value.reached && verdict.value.delta_E !== null
+const aimed = () =>
+  verdict.value && !verdict.value.set_aside && !verdict.value.reached && verdict.value.delta_E !== null
 /** A strip that was read before the page was left: what it said, and how to go on. */
 onMounted(() =>
   act('Looking…', async () => {
@@ -74,6 +75,12 @@ const unlearn = () =>
     if (verdict.value?.reading_id) await bench.unlearn(verdict.value.reading_id)
     verdict.value = advice.value = undefined
     say('That strip teaches the paints no more.')
+  })
+const believe = () =>
+  act('Looking…', async () => {
+    if (!verdict.value?.reading_id) return
+    verdict.value = await bench.believe(verdict.value.reading_id)
+    if (aimed()) advice.value = await bench.rescue()
   })
 </script>
 
@@ -122,7 +129,20 @@ const unlearn = () =>
         Learnt: {{ verdict.learnt.map((one) => `${one.name} moved by ${one.by.toFixed(1)}`).join(', ') }}.
         <BButton variant="plain" class="again" @click="unlearn">Forget this strip</BButton>
       </p>
-      <template v-if="verdict.reached">
+      <template v-if="verdict.set_aside && !verdict.reached">
+        <p role="status">
+          Nothing that was poured explains this colour, so it is set aside: the paints learn nothing from it. Was the
+          strip still wet, was another tin poured, or did the tap land beside it?
+        </p>
+        <div class="row-of-acts">
+          <BButton variant="primary" @click="unlearn">Read it again</BButton>
+          <BButton variant="outline-secondary" :disabled="busy !== ''" @click="believe">{{
+            busy || 'It is true: learn from it'
+          }}</BButton>
+          <BButton variant="outline-secondary" @click="finish">Good as it is</BButton>
+        </div>
+      </template>
+      <template v-else-if="verdict.reached">
         <p class="clock said">That is it.</p>
         <BButton variant="primary" class="own" @click="finish">Done</BButton>
       </template>

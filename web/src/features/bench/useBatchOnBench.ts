@@ -71,6 +71,13 @@ export function useBatchOnBench(batchId: MaybeRefOrGetter<number>) {
     await shelfChanged()
   }
 
+  /** A strip that nothing explained is true all the same: the paints learn from it. */
+  async function believe(reading: number) {
+    unwrap(await api.POST('/api/shelf/readings/{reading_id}/restore', { params: { path: { reading_id: reading } } }))
+    await shelfChanged()
+    return verdict()
+  }
+
   async function rescue() {
     const { light, unit, tool } = preferences.value
     const params = {
@@ -88,5 +95,5 @@ export function useBatchOnBench(batchId: MaybeRefOrGetter<number>) {
     show(unwrap(await api.POST('/api/pots/{pot_id}/done', { params: ask() })))
   }
 
-  return { ...query, pour, change, undo, painted, read, verdict, unlearn, rescue, add, finish }
+  return { ...query, pour, change, undo, painted, read, verdict, unlearn, believe, rescue, add, finish }
 }

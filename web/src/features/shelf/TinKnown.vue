@@ -9,12 +9,13 @@ import { say } from '../../shared/useNotice'
 import FoldOut from '../../shared/FoldOut.vue'
 
 /** How well a tin is known, and the small tests that would tell more. */
-const { tin, test, withdraw } = defineProps<{
+const { tin, test, withdraw, believe } = defineProps<{
   tin: Schemas['MaterialWholeOut']
   test: (
     body: Schemas['MasstoneIn'] | Schemas['TintIn'] | Schemas['CardIn'] | Schemas['CoatsIn'] | Schemas['FilmIn'],
   ) => Promise<void>
   withdraw: (reading: number) => Promise<void>
+  believe: (reading: number) => Promise<void>
 }>()
 type Task = Schemas['TaskOut']['task']
 const open = ref<Task>()
@@ -117,7 +118,11 @@ async function keep(task: Task) {
           <span class="words">
             {{ reading.title }} <small class="soft">{{ reading.how }}, off by about {{ reading.noise }}</small>
             <small v-if="reading.doubted" class="doubt">contradicts the others and counts for little</small>
+            <small v-if="reading.set_aside" class="doubt">nothing explains it: set aside, it teaches nothing</small>
           </span>
+          <BButton v-if="reading.set_aside" variant="plain" class="again" @click="believe(reading.id)"
+            >let it teach</BButton
+          >
           <BButton variant="plain" class="again" @click="withdraw(reading.id)">withdraw</BButton>
         </li>
       </ul>

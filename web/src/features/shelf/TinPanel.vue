@@ -119,6 +119,7 @@ async function remove() {
       :tin="data"
       :test="tin.test"
       :withdraw="tin.withdraw"
+      :believe="tin.believe"
     />
     <TinFacts :tin="data" :change="tin.change" />
     <BButton variant="outline-secondary" class="off" @click="remove">Take it off the shelf</BButton>

@@ -65,5 +65,11 @@ export function useTin(tinKey: MaybeRefOrGetter<string>) {
     })
   }
 
-  return { ...query, change, test, weigh, takeOff, withdraw }
+  /** A reading that was set aside counts all the same. */
+  async function believe(reading: number) {
+    unwrap(await api.POST('/api/shelf/readings/{reading_id}/restore', { params: { path: { reading_id: reading } } }))
+    await changed()
+  }
+
+  return { ...query, change, test, weigh, takeOff, withdraw, believe }
 }
