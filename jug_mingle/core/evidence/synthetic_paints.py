@@ -68,13 +68,14 @@ def _like(L: float, a: float, b: float) -> tuple[FloatArray, FloatArray]:
     paints, Lab = _invented()
     read = np.array([L, a, b])
     # First by a cheap measure: CIEDE2000 of all of them takes most of the time.
-    roughly = np.einsum("ij,nj->ni", even_metric(read), Lab - read)
-    paints, Lab = (table[np.argpartition((roughly**2).sum(axis=1), _LOOKED_AT)[:_LOOKED_AT]] for table in (paints, Lab))
-    apart = delta_E_CIE2000(Lab, read)
-    near = np.argpartition(apart, _MOST)[:_MOST]
+    roughly = (((Lab - read) @ even_metric(read).T) ** 2).sum(axis=1)
+    near = np.argpartition(roughly, _LOOKED_AT)[:_LOOKED_AT]
+    apart = delta_E_CIE2000(Lab[near], read)
+    nearest = np.argpartition(apart, _MOST)[:_MOST]
+    near, apart = near[nearest], apart[nearest]
     # Where few look like it, the circle widens.
-    reach = max(_NEAR, 0.7 * float(np.partition(apart[near], _LEAST)[_LEAST]))
-    weight = np.exp(-0.5 * (apart[near] / reach) ** 2)
+    reach = max(_NEAR, 0.7 * float(np.partition(apart, _LEAST)[_LEAST]))
+    weight = np.exp(-0.5 * (apart / reach) ** 2)
     weight /= weight.sum()
     mean = weight @ paints[near]
     around = (paints[near] - mean) * np.sqrt(weight)[:, np.newaxis]
