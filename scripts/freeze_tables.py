@@ -12,7 +12,7 @@ from colour.characterisation import MSDS_CAMERA_SENSITIVITIES, SDS_COLOURCHECKER
 from scipy.interpolate import CubicSpline
 
 DATA = Path(__file__).parents[1] / "jug_mingle" / "core" / "data"
-SHAPE = SpectralShape(380, 780, 5)
+SHAPE, FINE = SpectralShape(380, 780, 5), SpectralShape(380, 780, 1)
 LIGHTS = {
     "window": "D65", "bulb": "A", "cool_led": "LED-B4", "tube": "FL11",
     "evening_window": "D50", "north_window": "D75", "warm_led": "LED-B1", "neutral_led": "LED-B3", "old_tube": "FL2",
@@ -26,21 +26,21 @@ def write(name: str, columns: list[str], table: np.ndarray, source: str) -> None
 
 
 def main() -> None:
-    nm = SHAPE.wavelengths
-    cmfs = MSDS_CMFS["CIE 1931 2 Degree Standard Observer"].copy().align(SHAPE).values
+    nm, fine = SHAPE.wavelengths, FINE.wavelengths
+    cmfs = MSDS_CMFS["CIE 1931 2 Degree Standard Observer"].copy().align(FINE).values
     write(
         "observer.csv",
         ["nm", "x_bar", "y_bar", "z_bar"],
-        np.column_stack([nm, cmfs]),
-        "CIE 1931 2 degree standard observer (CIE 015:2018), 380-780 nm every 5 nm.\nTaken from colour-science.",
+        np.column_stack([fine, cmfs]),
+        "CIE 1931 2 degree standard observer (CIE 015:2018), 380-780 nm every 1 nm.\nTaken from colour-science.",
     )
     grid = np.arange(380.0, 731.0, 10.0)
-    basis = CubicSpline(grid, np.eye(grid.size))(np.clip(nm, grid[0], grid[-1]))
+    basis = CubicSpline(grid, np.eye(grid.size))(np.clip(fine, grid[0], grid[-1]))
     write(
         "interpolation.csv",
         ["nm", *(f"{band:g}" for band in grid)],
-        np.column_stack([nm, np.round(basis, 12)]),
-        "From 380-730 nm every 10 nm to 380-780 nm every 5 nm: cubic spline, not-a-knot, held constant past 730 nm.\n"
+        np.column_stack([fine, np.round(basis, 12)]),
+        "From 380-730 nm every 10 nm to 380-780 nm every 1 nm: cubic spline, not-a-knot, held constant past 730 nm.\n"
         "Made with scipy.interpolate.CubicSpline.",
     )
     lights = [SDS_ILLUMINANTS[sd].copy().align(SHAPE).values for sd in LIGHTS.values()]

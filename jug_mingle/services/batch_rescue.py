@@ -7,7 +7,8 @@ from jug_mingle.core.arrays import FloatArray
 from jug_mingle.core.colour.spectra import light
 from jug_mingle.core.evidence.readings import Reading, Swatch
 from jug_mingle.core.measuring.tools import tool
-from jug_mingle.core.recipes.rescue import IN_POT_ERROR, RESCUED, Advice, advise, read_pot
+from jug_mingle.core.recipes.rescue import IN_POT_ERROR, RESCUED, Advice, advise, lost_pot, read_pot
+from jug_mingle.core.recipes.surprise import unexplained
 from jug_mingle.core.recipes.wishes import Target
 from jug_mingle.errors import ConflictError
 from jug_mingle.services.batches import get_batch, standing_of
@@ -45,11 +46,12 @@ def rescue(session: Session, pot_id: int, *, tool_key: str) -> tuple[Advice, Flo
         veil=reading.veil,
         pour_error=max(reading.pour_error, IN_POT_ERROR),
     )
+    pot = lost_pot(shelf, item) if unexplained(shelf, item) else read_pot(shelf, item)
     target = Target(R=standing_now.target, lights=(light("window"),))
     avoid = [material.key for material in shelf.materials if material.key not in there]
     wanted = session.get(TargetRow, job.target_id or 0)
     advice = advise(
-        shelf, read_pot(shelf, item), target, tool=tool(tool_key), in_pot=list(standing_now.poured),
+        shelf, pot, target, tool=tool(tool_key), in_pot=list(standing_now.poured),
         most_ml=max(row.capacity, sum(standing_now.poured.values())),
         tolerance=min(RESCUED, wanted.tolerance if wanted else RESCUED), avoid=avoid,
     )  # fmt: skip

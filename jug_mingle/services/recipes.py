@@ -19,7 +19,7 @@ from jug_mingle.core.measuring.tools import tool
 from jug_mingle.core.optics.grounds import ground
 from jug_mingle.core.recipes.assessment import DRAWS, Recipe, assess
 from jug_mingle.core.recipes.explanation import Explanation, explain
-from jug_mingle.core.recipes.lacking import OUT_OF_REACH, Lack, what_is_lacking
+from jug_mingle.core.recipes.lacking import OUT_OF_REACH, Lack, too_little_words, what_is_lacking
 from jug_mingle.core.recipes.recipes import find_recipes
 from jug_mingle.core.recipes.wishes import NothingToMixError, Target, Wishes
 from jug_mingle.errors import ConflictError, NotFoundError, UnfitError
@@ -45,6 +45,8 @@ class Found:
     shelf: Shelf
     target: Target
     lack: Lack | None
+    too_little: str
+    """What to say where one tin alone would do, had it enough in it."""
 
 
 def recipes_for(
@@ -78,7 +80,8 @@ def recipes_for(
         raise UnfitError(str(error)) from error
     best = min(recipes, key=lambda recipe: recipe.worst)
     lack = what_is_lacking(shelf, target, wishes, best.pours) if best.worst >= OUT_OF_REACH else None
-    return Found(recipes=recipes, shelf=shelf, target=target, lack=lack)
+    too_little = too_little_words(shelf, target, wishes, recipes)
+    return Found(recipes=recipes, shelf=shelf, target=target, lack=lack, too_little=too_little)
 
 
 def telling_swatch(session: Session, pours: Sequence[PourAsked]) -> NextSwatch | None:

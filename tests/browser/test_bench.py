@@ -72,6 +72,27 @@ class BenchTest(BrowserCase):
         page.get_by_role("button", name="Add this").first.click()
         expect(page.get_by_text("tap anywhere, or Space")).to_be_visible()
 
+    def test_strip_that_nothing_explains(self) -> None:
+        """A strip of another colour altogether is set aside and offers no rescue, until it is said to be true."""
+        page = self.page
+        self.begin()
+        for count in (1, 2, 3):
+            self.settle()
+            page.keyboard.press("Space")
+            page.wait_for_timeout(150)
+            if count < 3:
+                expect(page.get_by_text(f"{count} of 3 poured")).to_be_visible()
+        page.get_by_role("button", name="Another colour").click()
+        page.locator(".others select").first.select_option(label="Quince peel")
+        page.get_by_label("it is dry already").check()
+        page.get_by_role("button", name="Compare it").click()
+        expect(page.get_by_text("Nothing that was poured explains this colour")).to_be_visible()
+        expect(page.get_by_role("button", name="Add this")).to_have_count(0)
+        self.accessible(page)
+        page.get_by_role("button", name="It is true: learn from it").click()
+        expect(page.get_by_text("Nothing that was poured explains this colour")).to_have_count(0)
+        expect(page.get_by_text("nearer it will not come").or_(page.get_by_text("Start a new one"))).to_be_visible()
+
     def test_jug_of_ones_own(self) -> None:
         """A jug measured at the bench is poured into, and is still there after a reload; one too small is refused."""
         page = self.page

@@ -136,7 +136,7 @@ class OtherToolsTest(unittest.TestCase):
         ]
         found = read_colours(json.dumps(entries).encode())
         self.assertEqual(found.samples[0].extra, {"from": '"hall"'})
-        assert_allclose(found.samples[1].colour(), [100, 0, 0], atol=0.02)
+        assert_allclose(found.samples[1].colour(), [100, 0, 0], atol=0.05)
         assert_allclose(found.samples[2].reflectance(), 0.5, atol=1e-6)
 
     def test_cxf(self) -> None:
@@ -156,7 +156,7 @@ class OtherToolsTest(unittest.TestCase):
         text = head + "255 255 255\twhite wall\r\n  0   0   0\tUntitled\r\n"
         found = read_colours(text.encode())
         self.assertEqual(found.title, "Hall")
-        assert_allclose(found.samples[0].colour(), [100, 0, 0], atol=0.02)
+        assert_allclose(found.samples[0].colour(), [100, 0, 0], atol=0.05)
         self.assertIn("by hand", found.notes[0])
 
     def test_columns(self) -> None:

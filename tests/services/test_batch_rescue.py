@@ -3,7 +3,7 @@
 import numpy as np
 
 from jug_mingle.errors import ConflictError
-from jug_mingle.services import batch_rescue, batches, materials
+from jug_mingle.services import batch_rescue, batches, materials, strip_readings
 from tests.services.support import BLUE, BatchCase
 
 
@@ -22,6 +22,22 @@ class RescueTest(BatchCase):
         self.assertIn("blue", {pour.key for option in advice.options for pour in option.additions})
         as_it_is = next(option for option in advice.options if not option.additions)
         self.assertLess(advice.best.expected, 0.5 * as_it_is.expected)
+        verdict = strip_readings.verdict_now(self.session, self.batch.id)
+        assert verdict is not None
+        assert verdict.delta_E is not None
+        self.assertAlmostEqual(as_it_is.expected, verdict.delta_E, places=6)
+        self.assertTrue(as_it_is.low <= as_it_is.expected <= as_it_is.high)
+
+    def test_true_though_nothing_explains_it(self) -> None:
+        """Nobody knows what is in it: it is rescued from what it looks like."""
+        self.pour("white", 150.0)
+        self.pour("blue", 50.0)
+        self.batch.capacity = 900.0
+        self.read_strip(0.4 * BLUE)
+        advice, _ = batch_rescue.rescue(self.session, self.batch.id, tool_key="scale")
+        self.assertGreater(advice.options[0].expected, 15.0)
+        self.assertIn("white", {pour.key for pour in advice.best.additions})
+        self.assertLess(advice.best.expected, 0.7 * advice.options[0].expected)
 
     def test_only_from_the_shelf(self) -> None:
         """A tin that was put away is no help."""

@@ -146,7 +146,7 @@ def find_recipes(
             recipe_out(one, R, lights, shelf, shown, screens=screens, spoils=spoiling(one), measured=measured)
             for one in found.recipes
         ],
-        nearest=nearest_words(found.lack),
+        nearest=" ".join(said for said in (nearest_words(found.lack), found.too_little) if said),
     )
 
 

@@ -60,7 +60,7 @@ def _degree_of_adaptation(illuminance: float) -> float:
 def make_light(name: str, title: str, nm: ArrayLike, power: ArrayLike, *, illuminance: float) -> Light:
     """Return a light from its spectral power.
 
-    The sum runs over the observer's 5 nm steps with the 10 nm reflectance interpolated by a cubic spline and held
+    The sum runs over the observer's 1 nm steps with the 10 nm reflectance interpolated by a cubic spline and held
     constant past 730 nm, so that narrow lines of tubes are not missed between bands (the idea of ASTM E308's
     weighting tables, computed here).
 

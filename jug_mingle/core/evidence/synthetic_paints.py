@@ -69,7 +69,7 @@ def _like(L: float, a: float, b: float) -> tuple[FloatArray, FloatArray]:
     read = np.array([L, a, b])
     # First by a cheap measure: CIEDE2000 of all of them takes most of the time.
     roughly = (((Lab - read) @ even_metric(read).T) ** 2).sum(axis=1)
-    near = np.argpartition(roughly, _LOOKED_AT)[:_LOOKED_AT]
+    near = np.argsort(roughly)[:_LOOKED_AT]
     apart = delta_E_CIE2000(Lab[near], read)
     nearest = np.argpartition(apart, _MOST)[:_MOST]
     near, apart = near[nearest], apart[nearest]

@@ -103,7 +103,8 @@ def assess(
     """
     if not recipes:
         return []
-    places = np.array([[shelf.index(pour.key) for pour in pours] for pours in recipes])
+    standing = {material.key: place for place, material in enumerate(shelf.materials)}
+    places = np.array([[standing[pour.key] for pour in pours] for pours in recipes])
     ml = np.array([[pour.ml for pour in pours] for pours in recipes])
     everything = palette_of(shelf, range(len(shelf.materials)))
     R = np.array(everything.seen_of(ml, places))

@@ -6,7 +6,7 @@ loop without calls, since a compiled one is kept in a file that would not know t
 
 from dataclasses import dataclass, replace
 from functools import cache
-from math import atan2, cos, exp, hypot, pi, sin, sqrt
+from math import atan2, cos, exp, pi, sin, sqrt
 from typing import Final
 
 import numpy as np
@@ -99,6 +99,10 @@ class Misses:
         return out
 
 
+_6, _30, _63 = ((cos(angle * pi / 180.0), sin(angle * pi / 180.0)) for angle in (6.0, 30.0, 63.0))
+"""Cosine and sine of the angles in CIEDE2000's weight of hue."""
+
+
 @compiled
 def _misses(
     sets: Indices, volumes: FloatArray, K: FloatArray, S: FloatArray, solids: FloatArray, veil: FloatArray,
@@ -109,7 +113,7 @@ def _misses(
     m, k = sets.shape
     bands, last = K.shape[2], surface.shape[0] - 1
     c = np.empty(k)
-    seen = np.empty(bands)
+    k_mix, s_mix, seen = np.empty(bands), np.empty(bands), np.empty(bands)
     for i in range(m):
         for d in range(K.shape[0]):
             total = over = 0.0
@@ -119,15 +123,18 @@ def _misses(
             for j in range(k):
                 c[j] /= total
                 over += c[j] * veil[sets[i, j]]
+            # Band by band within each step, and not step by step within each band: so several bands go at once.
+            k_mix[:] = 0.0
+            s_mix[:] = 0.0
+            for j in range(k):
+                for w in range(bands):
+                    k_mix[w] += c[j] * K[d, sets[i, j], w]
+                    s_mix[w] += c[j] * S[d, sets[i, j], w]
             for w in range(bands):
-                k_mix = s_mix = 0.0
-                for j in range(k):
-                    k_mix += c[j] * K[d, sets[i, j], w]
-                    s_mix += c[j] * S[d, sets[i, j], w]
-                body = s_mix / (k_mix + s_mix + sqrt(k_mix * (k_mix + 2.0 * s_mix)))
-                at = body * last
-                low = min(int(at), last - 1)
-                seen[w] = over + surface[low] + (at - low) * (surface[low + 1] - surface[low])
+                seen[w] = last * s_mix[w] / (k_mix[w] + s_mix[w] + sqrt(k_mix[w] * (k_mix[w] + 2.0 * s_mix[w])))
+            for w in range(bands):
+                low = min(int(seen[w]), last - 1)
+                seen[w] = over + surface[low] + (seen[w] - low) * (surface[low + 1] - surface[low])
             worst = 0.0
             for light in range(weights.shape[0]):
                 x = y = z = 0.0
@@ -135,18 +142,18 @@ def _misses(
                     x += seen[w] * weights[light, w, 0]
                     y += seen[w] * weights[light, w, 1]
                     z += seen[w] * weights[light, w, 2]
-                x = x ** (1 / 3) if x > 0.008856451679035631 else x * 7.787037037037037 + 4 / 29
-                y = y ** (1 / 3) if y > 0.008856451679035631 else y * 7.787037037037037 + 4 / 29
-                z = z ** (1 / 3) if z > 0.008856451679035631 else z * 7.787037037037037 + 4 / 29
+                x = np.cbrt(x) if x > 0.008856451679035631 else x * 7.787037037037037 + 4 / 29
+                y = np.cbrt(y) if y > 0.008856451679035631 else y * 7.787037037037037 + 4 / 29
+                z = np.cbrt(z) if z > 0.008856451679035631 else z * 7.787037037037037 + 4 / 29
                 L_1, a_1, b_1 = wanted[light, 0], wanted[light, 1], wanted[light, 2]
                 L_2 = 116.0 * y - 16.0 + off[d, light, 0]
                 a_2 = 500.0 * (x - y) + off[d, light, 1]
                 b_2 = 200.0 * (y - z) + off[d, light, 2]
-                C_7 = ((hypot(a_1, b_1) + hypot(a_2, b_2)) / 2.0) ** 7
+                C_7 = ((sqrt(a_1 * a_1 + b_1 * b_1) + sqrt(a_2 * a_2 + b_2 * b_2)) / 2.0) ** 7
                 G = 1.5 - 0.5 * sqrt(C_7 / (C_7 + 6103515625.0))
                 a_1 *= G
                 a_2 *= G
-                C_1, C_2 = hypot(a_1, b_1), hypot(a_2, b_2)
+                C_1, C_2 = sqrt(a_1 * a_1 + b_1 * b_1), sqrt(a_2 * a_2 + b_2 * b_2)
                 h_1, h_2 = atan2(b_1, a_1), atan2(b_2, a_2)
                 h_1 = h_1 + 2.0 * pi if h_1 < 0.0 else h_1
                 h_2 = h_2 + 2.0 * pi if h_2 < 0.0 else h_2
@@ -158,13 +165,19 @@ def _misses(
                     h += pi if h < pi else -pi
                 dH = 2.0 * sqrt(C_1 * C_2) * sin(apart / 2.0)
                 L, C = (L_1 + L_2) / 2.0, (C_1 + C_2) / 2.0
+                # The cosines of twice, three and four times the hue follow from its own.
+                c_1, s_1 = cos(h), sin(h)
+                c_2, s_2 = c_1 * c_1 - s_1 * s_1, 2.0 * c_1 * s_1
+                c_3, s_3 = c_1 * c_2 - s_1 * s_2, s_1 * c_2 + c_1 * s_2
+                c_4, s_4 = c_2 * c_2 - s_2 * s_2, 2.0 * c_2 * s_2
                 T = (
-                    1.0 - 0.17 * cos(h - pi / 6.0) + 0.24 * cos(2.0 * h) + 0.32 * cos(3.0 * h + pi / 30.0)
-                    - 0.20 * cos(4.0 * h - 0.35 * pi)
+                    1.0 - 0.17 * (c_1 * _30[0] + s_1 * _30[1]) + 0.24 * c_2 + 0.32 * (c_3 * _6[0] - s_3 * _6[1])
+                    - 0.20 * (c_4 * _63[0] + s_4 * _63[1])
                 )  # fmt: skip
-                turn = (h * 180.0 / pi - 275.0) / 25.0
-                C_7 = C**7
-                R_T = -sin(pi / 3.0 * exp(-turn * turn)) * 2.0 * sqrt(C_7 / (C_7 + 6103515625.0))
+                turn, R_T = (h * 180.0 / pi - 275.0) / 25.0, 0.0
+                if turn > -5.0:  # elsewhere it is below a billionth
+                    C_7 = C**7
+                    R_T = -sin(pi / 3.0 * exp(-turn * turn)) * 2.0 * sqrt(C_7 / (C_7 + 6103515625.0))
                 off_50 = (L - 50.0) * (L - 50.0)
                 l_term = (L_2 - L_1) / (1.0 + 0.015 * off_50 / sqrt(20.0 + off_50))
                 c_term = (C_2 - C_1) / (1.0 + 0.045 * C)

@@ -14,6 +14,7 @@ from jug_mingle.core.evidence.fitted_shelf import Shelf
 from jug_mingle.core.evidence.mixtures import Palette, palette_of, predict
 from jug_mingle.core.measuring.pouring import Pour
 from jug_mingle.core.optics.coefficients import Optics
+from jug_mingle.core.recipes.assessment import DRAWS, Recipe, assess
 from jug_mingle.core.recipes.search import Candidate, Search
 from jug_mingle.core.recipes.wishes import Goal, Target, Wishes, usable
 
@@ -117,6 +118,26 @@ def _nearest_of(palette: Palette, goal: Goal, wishes: Wishes, must: tuple[int, .
     search = Search(palette, goal, parts=wishes.parts, units=None, must=must)
     found = [one for pots in (1, 2, 3)[len(must) :] for one in search.best(pots)[:1]]
     return min(found, key=lambda one: one.miss, default=None)
+
+
+def too_little_words(shelf: Shelf, target: Target, wishes: Wishes, recipes: Sequence[Recipe]) -> str:
+    """Return what to say where one tin by itself would do, had it enough in it for the batch; nothing where none would.
+
+    Parameters
+    ----------
+    recipes : sequence of Recipe
+        What was found with what is left.
+    """
+    tins = [shelf.materials[place] for group in usable(shelf, wishes) for place in group]
+    low = [tin.key for tin in tins if tin.left < wishes.batch and set(wishes.use) <= {tin.key}]
+    alone = [(Pour(key=key, parts=1, ml=wishes.batch),) for key in low]
+    found = assess(shelf, target, alone, pour_error=0.0, draws=shelf.draw(DRAWS))
+    nearest = min(found, key=lambda recipe: recipe.expected, default=None)
+    shown = min((recipe.expected for recipe in recipes if len(recipe.pours) == 1), default=np.inf)
+    if nearest is None or nearest.expected > min(_HELPS * shown, OUT_OF_REACH):
+        return ""
+    name = shelf.materials[shelf.index(nearest.pours[0].key)].name
+    return f"{name} alone would be about {nearest.expected:.1f} off, but too little of it is left for this batch."
 
 
 def nearest_words(lack: Lack | None) -> str:

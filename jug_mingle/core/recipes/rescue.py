@@ -9,14 +9,17 @@ import numpy as np
 
 from jug_mingle.core.arrays import FloatArray, read_only
 from jug_mingle.core.colour.colour_names import describe
-from jug_mingle.core.colour.difference import even_metric
-from jug_mingle.core.colour.spaces import R_to_Lab, XYZ_to_Lab
+from jug_mingle.core.colour.difference import delta_E_CIE2000, even_metric
+from jug_mingle.core.colour.recovery import recover_reflectance
+from jug_mingle.core.colour.spaces import Lab_to_XYZ, R_to_Lab, XYZ_to_Lab
+from jug_mingle.core.colour.spectra import BANDS
 from jug_mingle.core.evidence.fitted_shelf import Shelf
 from jug_mingle.core.evidence.mixtures import Palette
 from jug_mingle.core.evidence.readings import Reading
 from jug_mingle.core.materials.material import may_mix
 from jug_mingle.core.measuring.pouring import Pour
 from jug_mingle.core.measuring.tools import TOOLS, Tool
+from jug_mingle.core.optics.film import K_over_S, R_body
 from jug_mingle.core.recipes.assessment import PREDICTION_ERROR, Likely, mixing_too, spread_of
 from jug_mingle.core.recipes.enumeration import linear_volumes
 from jug_mingle.core.recipes.wishes import Goal, NothingToMixError, Target, Wishes, usable
@@ -45,6 +48,8 @@ class Pot:
         Optics of its dry film, for each of m drawn shelves. [1/µm]
     shelf_K, shelf_S : (m, n, 36) ndarray
         Optics of the tins on the shelf in the same draws; those in the batch have learnt from the reading.
+    reading : Reading
+        Of its strip.
     """
 
     ml: float
@@ -54,6 +59,7 @@ class Pot:
     S: FloatArray
     shelf_K: FloatArray
     shelf_S: FloatArray
+    reading: Reading
 
 
 @dataclass(frozen=True, slots=True, kw_only=True, eq=False)
@@ -142,7 +148,32 @@ def read_pot(shelf: Shelf, reading: Reading, seed: int = 4) -> Pot:
         S=S_pot,
         shelf_K=_replaced(K, places, logs[:, : 36 * len(places)]),
         shelf_S=_replaced(S, places, logs[:, 36 * len(places) : 72 * len(places)]),
+        reading=reading,
     )
+
+
+def lost_pot(shelf: Shelf, reading: Reading, seed: int = 4) -> Pot:
+    """Return a batch whose strip nothing explains, and that is true all the same: nobody knows what is in it.
+
+    It looks as it was read and scatters as what was poured, and its tins have learnt nothing.
+    """
+    places = [shelf.index(key) for key, _ in reading.volumes]
+    poured = np.array([volume for _, volume in reading.volumes])
+    dry = poured * np.array([shelf.materials[place].solids for place in places])
+    K, S = shelf.draw(_DRAWS, seed)
+    S_pot = np.einsum("n,mnw->mw", dry / dry.sum(), S[:, places])
+    K_pot = S_pot * K_over_S(R_body(_reading_as_R(reading), reading.veil, floor=0.004))
+    return Pot(
+        ml=float(poured.sum()), solids=float(dry.sum() / poured.sum()), veil=reading.veil, K=K_pot, S=S_pot,
+        shelf_K=K, shelf_S=S, reading=reading,
+    )  # fmt: skip
+
+
+def _reading_as_R(reading: Reading) -> FloatArray:
+    seen, white = reading.swatches[0].seen, reading.light.white
+    if seen.size == BANDS:
+        return seen
+    return np.clip(recover_reflectance(np.clip(Lab_to_XYZ(seen, white), 0.3, None), reading.light), 0.0, 1.0)
 
 
 def _reading_as_Lab(reading: Reading) -> tuple[FloatArray, FloatArray]:
@@ -197,7 +228,7 @@ def advise(
     if most_ml < pot.ml:
         raise ValueError(f"the jug holds {most_ml:g} ml, and {pot.ml:g} ml are in it already")
     goal = target.goal
-    options = [_assess(shelf, pot, goal, ())]
+    options = [_as_read(pot, goal)]
     places = _may_add(shelf, in_pot, avoid)
     unit = tool.unit(max((shelf.materials[p].mass_density for p in places), default=1.0)) or max(pot.ml / 200.0, 0.5)
     for count in (1, 2):
@@ -273,7 +304,22 @@ def _candidates(
     ]
 
 
-def _assess(shelf: Shelf, pot: Pot, goal: Goal, additions: tuple[Pour, ...], error: float = 0.0) -> Rescue:
+def _as_read(pot: Pot, goal: Goal) -> Rescue:
+    """Return what the batch is without an addition: in the light of its reading just what was read, as sure as that."""
+    seen, read_in = pot.reading.swatches[0].seen, pot.reading.light
+    R = _reading_as_R(pot.reading)
+    delta_E = float(goal.miss(R))
+    if seen.size == 3 and goal.lights == (read_in,):
+        delta_E = float(delta_E_CIE2000(seen, goal.Lab[0]))
+    drawn = np.broadcast_to(R, (_DRAWS, BANDS))
+    likely = Likely.of(spread_of(drawn, goal, pot.reading.noise))
+    return Rescue(
+        additions=(), ml=pot.ml, R=read_only(R), delta_E=delta_E, expected=delta_E,
+        low=min(likely.low, delta_E), high=max(likely.high, delta_E),
+    )  # fmt: skip
+
+
+def _assess(shelf: Shelf, pot: Pot, goal: Goal, additions: tuple[Pour, ...], error: float) -> Rescue:
     rng = np.random.default_rng(6)
     dry = [np.full(pot.K.shape[0], pot.ml * pot.solids)]
     K, S, veils = [pot.K], [pot.S], [pot.veil]

@@ -80,6 +80,7 @@ class Search:
         self.plain = Misses.of(palette, goal)
         self.coarse = self.plain.every_second_band()
         self.drawn = drawn
+        self.drawn_roughly = None if drawn is None else drawn.first(_ROUGHLY).every_second_band()
         self.least = 1.0 / max(parts, units or 0.0)
         self._settled: dict[int, tuple[Indices, FloatArray, FloatArray]] = {}
 
@@ -106,8 +107,8 @@ class Search:
             return []
         sets, volumes, misses = self._settled_sets(pots)
         opened = np.arange(len(sets))[:_OPENED]
-        if self.drawn is not None:
-            some = self.drawn.first(_ROUGHLY)(sets[:_SETS_LOOKED_AT], volumes[:_SETS_LOOKED_AT]).mean(axis=0)
+        if self.drawn_roughly is not None:
+            some = self.drawn_roughly(sets[:_SETS_LOOKED_AT], volumes[:_SETS_LOOKED_AT]).mean(axis=0)
             opened = np.union1d(opened, np.argsort(some, kind="stable")[: _OPENED // 2])
         opened = opened[np.isfinite(misses[opened])]
         if not opened.size:
@@ -233,9 +234,9 @@ class Search:
         rank[by_set] = np.arange(len(order)) - np.repeat(starts, np.diff(np.append(starts, len(order))))
         kept = order[(rank[order] < _EACH) & np.isfinite(misses[order])]
         expected = misses.copy()
-        if self.drawn is not None:
+        if self.drawn is not None and self.drawn_roughly is not None:
             looked_at = kept[:_RATIOS_LOOKED_AT]
-            rough = self.drawn.first(_ROUGHLY)(sets[looked_at], amounts[looked_at]).mean(axis=0)
+            rough = self.drawn_roughly(sets[looked_at], amounts[looked_at]).mean(axis=0)
             told = np.union1d(looked_at[np.argsort(rough, kind="stable")[:_TOLD]], kept[: _TOLD // 4])
             expected[told] = self.drawn(sets[told], amounts[told]).mean(axis=0)
             kept = kept[np.isin(kept, told)]

@@ -1,12 +1,13 @@
 """What the shelf lacks."""
 
 import unittest
+from dataclasses import replace
 
 import numpy as np
 
 from jug_mingle.core.evidence.fit import characterise
 from jug_mingle.core.measuring.tools import tool
-from jug_mingle.core.recipes.lacking import nearest_words, what_is_lacking
+from jug_mingle.core.recipes.lacking import nearest_words, too_little_words, what_is_lacking
 from jug_mingle.core.recipes.recipes import find_recipes
 from jug_mingle.core.recipes.wishes import Target, Wishes
 from tests.core.paints import material, readings, seen
@@ -48,3 +49,15 @@ class WhatIsLackingTest(unittest.TestCase):
         deep = Target(R=np.full(36, 0.045))
         best = min(find_recipes(shelf, deep, WISHES), key=lambda recipe: recipe.worst)
         self.assertNotEqual(what_is_lacking(shelf, deep, WISHES, best.pours).family, "white")
+
+
+class TooLittleWordsTest(unittest.TestCase):
+    def test_one_tin_that_would_do(self) -> None:
+        """A tin that is the colour itself but holds too little is named; not one with enough, or not allowed."""
+        keys = ["white", "red", "blue", "black"]
+        target = Target(R=seen({"red": 1}))
+        for left, avoid, named in ((20.0, (), True), (900.0, (), False), (20.0, ("red",), False)):
+            shelf = characterise([material(key, left=left if key == "red" else np.inf) for key in keys], readings(keys))
+            wishes = replace(WISHES, avoid=avoid)
+            said = too_little_words(shelf, target, wishes, find_recipes(shelf, target, wishes))
+            self.assertEqual("Red alone would be about" in said, named, said)

@@ -17,7 +17,7 @@ const { data } = useQuery({
 
 <template>
   <p v-if="data?.pot" class="telling">
-    To be surer: brush out <b>{{ data.words }}</b>, dry it and read it. What it may be off by falls from about
+    To be surer: brush out <b>{{ data.words }}</b>, dry it and read it. What is not known of its paints falls from about
     {{ data.before.toFixed(1) }} to {{ data.after.toFixed(1) }}.
     <RouterLink :to="{ name: 'shelf', query: { pot: data.pot } }">Open that tin</RouterLink>
   </p>
