@@ -85,9 +85,9 @@ LEFT_OUT: Final = (
            crowding=0.6, solids_error=0.15, white=(92.0, 96.0), yellow=0.0008, sheens=("flat", "matte")),
 )  # fmt: skip
 
-FRESH: Final = tuple(replace(family, name=f"{family.name}, again", seed=family.seed + 20) for family in LEFT_OUT)
+FRESH: Final = tuple(replace(family, name=f"{family.name}, again", seed=family.seed + 30) for family in LEFT_OUT)
 """The same worlds with other paints: drawn after all constants were settled, since the tables of the first draw and
-of a second (seeds 10 on) were seen."""
+of two more (seeds 10 and 20 on) were seen."""
 
 ROLES: Final = (
     "white", "warm white", "black", "red", "deep red", "yellow", "ochre", "orange", "blue", "deep blue", "green",

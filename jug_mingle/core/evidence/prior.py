@@ -18,13 +18,9 @@ _K_RANK: Final = 18
 _S_RANK: Final = 7
 _S_SLOPE: Final = 0.15
 
-_LOAD, _LOAD_COLOURED = 0.6, 1.0
+_LOAD, _LOAD_COLOURED = 0.6, 1.2
 """How uncertain K and S together are beyond what the crowd says (natural logarithm), of a white and of a colour: a
 tin's solids, and how much pigment there is in it."""
-
-_STRONGER: Final = 0.5
-"""How much stronger colours are beside a white than the crowd has them, learnt on the families of bench/ that may be
-tuned on: a white that is full of pigment loses scattering to crowding, a colour hardly."""
 
 _COLOURED: Final = (75.0, 90.0)
 """L* below which a masstone counts as a colour's in this, and above which as a white's."""
@@ -103,7 +99,7 @@ def prior_of(material: Material, masstone: FloatArray | None) -> Prior:
         colour = float(np.interp(masstone[0], _COLOURED, (1.0, 0.0)))
         load = np.full((BANDS, 1), _LOAD + colour * (_LOAD_COLOURED - _LOAD))
         return Prior(
-            log_K=mean[:BANDS] + colour * _STRONGER, log_S=mean[BANDS:] + colour * _STRONGER,
+            log_K=mean[:BANDS], log_S=mean[BANDS:],
             basis_K=np.hstack([basis[:BANDS], load, own_K, np.zeros_like(own_S)]),
             basis_S=np.hstack([basis[BANDS:], load, np.zeros_like(own_K), own_S]),
         )  # fmt: skip
