@@ -78,9 +78,12 @@ def recipes_for(
         raise ConflictError(str(error)) from error
     except ValueError as error:
         raise UnfitError(str(error)) from error
-    best = min(recipes, key=lambda recipe: recipe.worst)
-    lack = what_is_lacking(shelf, target, wishes, best.pours) if best.worst >= OUT_OF_REACH else None
-    too_little = too_little_words(shelf, target, wishes, recipes)
+    lack = None
+    if min(recipe.worst for recipe in recipes) >= OUT_OF_REACH:
+        likeliest = min(recipes, key=lambda recipe: recipe.expected)
+        lack = what_is_lacking(shelf, target, wishes, likeliest.pours)
+    said = lack is not None and lack.short
+    too_little = "" if said else too_little_words(shelf, target, wishes, recipes)
     return Found(recipes=recipes, shelf=shelf, target=target, lack=lack, too_little=too_little)
 
 

@@ -66,13 +66,13 @@ class Lack:
     Attributes
     ----------
     nearest : float
-        The best CIEDE2000 in the worst light.
+        The CIEDE2000 of the best that there is, in the worst light, as it is likely.
     misses : str
         Which way the nearest misses, in words.
     family : str or None
         The pigment family that would help most, None when none would gain a quarter.
     with_it : float
-        The best CIEDE2000 with it, or with enough of what stands there.
+        The best CIEDE2000 with it (on paper: nobody knows it), or with enough of what stands there (as it is likely).
     short : tuple of str
         Names of tins that stand on the shelf and would do, had they enough in them for this batch.
     """
@@ -88,19 +88,22 @@ def what_is_lacking(shelf: Shelf, target: Target, wishes: Wishes, pours: Sequenc
     """Return which way the nearest recipe misses its target, and which one more pigment family would help most."""
     goal = target.goal
     R = predict(shelf, pours)
-    nearest = float(goal.miss(R))
+    on_paper = float(goal.miss(R))
+    nearest = _expected(shelf, target, wishes, pours)
     group = usable(shelf, wishes)[0]
     palette = palette_of(shelf, group)
     misses = direction(R_to_Lab(R, target.lights[0]), R_to_Lab(target.R, target.lights[0]))
     there = _nearest_of(palette, goal, wishes)
-    if there is not None and there.miss < _HELPS * nearest:
+    if there is not None and there.miss < _HELPS * on_paper:
         # The shelf has what it takes, only not enough of it: no other tin is lacking.
-        asked = wishes.batch * np.array(there.units) / sum(there.units)
+        asked = (wishes.batch * np.array(there.units) / sum(there.units)).tolist()
         tins = [shelf.materials[group[at]] for at in there.pots]
         short = tuple(tin.name for tin, ml in zip(tins, asked, strict=True) if tin.left < ml)
         if short:
-            return Lack(nearest=nearest, misses=misses, family=None, with_it=there.miss, short=short)
-    best: tuple[float, str | None] = (nearest, None)
+            enough = [Pour(key=tin.key, parts=n, ml=ml) for tin, n, ml in zip(tins, there.units, asked, strict=True)]
+            likely = _expected(shelf, target, wishes, enough)
+            return Lack(nearest=nearest, misses=misses, family=None, with_it=likely, short=short)
+    best: tuple[float, str | None] = (on_paper, None)
     lighter = float(R_to_Lab(target.R)[0] - R_to_Lab(R)[0])
     for name, optics in pigment_families().items():
         if (name == "white" and lighter < -_AGAINST) or (name == "black" and lighter > _AGAINST):
@@ -109,8 +112,13 @@ def what_is_lacking(shelf: Shelf, target: Target, wishes: Wishes, pours: Sequenc
         found = _nearest_of(wider, goal, wishes, must=(wider.size - 1,))
         if found is not None and found.miss < best[0]:
             best = (found.miss, name)
-    helps = best[0] < _HELPS * nearest
+    helps = best[0] < _HELPS * on_paper
     return Lack(nearest=nearest, misses=misses, family=best[1] if helps else None, with_it=best[0])
+
+
+def _expected(shelf: Shelf, target: Target, wishes: Wishes, pours: Sequence[Pour]) -> float:
+    draws = shelf.draw(DRAWS)
+    return assess(shelf, target, [tuple(pours)], pour_error=wishes.tool.error, draws=draws)[0].expected
 
 
 def _nearest_of(palette: Palette, goal: Goal, wishes: Wishes, must: tuple[int, ...] = ()) -> Candidate | None:
