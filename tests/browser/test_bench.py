@@ -12,6 +12,15 @@ class BenchTest(BrowserCase):
         self.page.get_by_role("button", name="Pour it").first.click()
         expect(self.page.get_by_text("0 of 3 poured")).to_be_visible()
 
+    def pour_all(self) -> None:
+        self.begin()
+        for count in (1, 2, 3):
+            self.settle()
+            self.page.keyboard.press("Space")
+            self.page.wait_for_timeout(150)
+            if count < 3:
+                expect(self.page.get_by_text(f"{count} of 3 poured")).to_be_visible()
+
     def settle(self) -> None:
         """Let a breath pass: a second tap within it is taken for the same."""
         self.quiet()
@@ -52,13 +61,7 @@ class BenchTest(BrowserCase):
     def test_strip_and_rescue(self) -> None:
         """Three steps too light by eye: it is rescued with the least, whose additions are poured next."""
         page = self.page
-        self.begin()
-        for count in (1, 2, 3):
-            self.settle()
-            page.keyboard.press("Space")
-            page.wait_for_timeout(150)
-            if count < 3:
-                expect(page.get_by_text(f"{count} of 3 poured")).to_be_visible()
+        self.pour_all()
         page.get_by_role("button", name="The strip is painted").click()
         expect(page.get_by_role("timer")).to_be_visible()
         page.get_by_role("button", name="Another colour").click()
@@ -75,13 +78,7 @@ class BenchTest(BrowserCase):
     def test_strip_that_nothing_explains(self) -> None:
         """A strip of another colour altogether is set aside and offers no rescue, until it is said to be true."""
         page = self.page
-        self.begin()
-        for count in (1, 2, 3):
-            self.settle()
-            page.keyboard.press("Space")
-            page.wait_for_timeout(150)
-            if count < 3:
-                expect(page.get_by_text(f"{count} of 3 poured")).to_be_visible()
+        self.pour_all()
         page.get_by_role("button", name="Another colour").click()
         page.locator(".others select").first.select_option(label="Quince peel")
         page.get_by_label("it is dry already").check()
