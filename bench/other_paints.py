@@ -3,6 +3,7 @@
 from collections.abc import Iterator, Sequence
 from contextlib import nullcontext
 from dataclasses import dataclass, replace
+from itertools import product
 from typing import Final
 from unittest.mock import patch
 
@@ -23,7 +24,7 @@ from jug_mingle.core.evidence.readings import Reading, Swatch
 from jug_mingle.core.materials.kinds import kind_of
 from jug_mingle.core.materials.material import Material, mixed_veil
 from jug_mingle.core.measuring.pouring import Pour
-from jug_mingle.core.measuring.tools import tool
+from jug_mingle.core.measuring.tools import Tool, tool
 from jug_mingle.core.optics.film import R_infinity, R_seen
 from jug_mingle.core.recipes.assessment import DRAWS, assess
 from jug_mingle.core.recipes.recipes import find_recipes
@@ -184,23 +185,23 @@ def _own_crowd(family: Family) -> tuple[FloatArray, FloatArray]:
 
 
 def rescues(families: Sequence[Family], title: str) -> None:
-    """Batches poured with 15 % error from paints known by card photos, rescued once and twice with a syringe.
+    """Batches poured with 15 % error from paints known by card photos, rescued once and twice, by syringe or by spoons.
 
     Beside them, how many of their strips are called unexplained, and how many strips of another batch, 10 away or more.
     """
     rows = []
-    for family in families:
+    for family, by in product(families, ("syringe", "spoons")):
         world, rng, held = World(family), np.random.default_rng(8), []
         doubts: tuple[list[bool], list[bool]] = ([], [])
         shelf = characterise(materials_of(world), evidence_of(world, LEVELS[1], rng))
         outcome: list[list[float]] = [[], [], []]
         for _ in range(_BATCHES):
-            held += _rescued(world, shelf, rng, outcome, doubts)
-        rows.append([family.name, *(f"{100 * np.mean(np.array(one) <= RESCUED):.0f} %" for one in outcome),
+            held += _rescued(world, shelf, rng, tool(by), outcome, doubts)
+        rows.append([family.name, by, *(f"{100 * np.mean(np.array(one) <= RESCUED):.0f} %" for one in outcome),
                      interval(np.array(held)), *(f"{100 * np.mean(one):.1f} %" for one in doubts)])  # fmt: skip
     table(
         title,
-        ["family", "as poured", "after one", "after two", "80 % band holds", "strips doubted", "wrong ones"],
+        ["family", "by", "as poured", "after one", "after two", "80 % band holds", "strips doubted", "wrong ones"],
         rows,
     )
 
@@ -209,7 +210,7 @@ _BATCHES: Final = 100
 
 
 def _rescued(
-    world: World, shelf: Shelf, rng: np.random.Generator, outcome: list[list[float]],
+    world: World, shelf: Shelf, rng: np.random.Generator, by: Tool, outcome: list[list[float]],
     doubts: tuple[list[bool], list[bool]],
 ) -> list[bool]:  # fmt: skip
     """Pour a batch, rescue it twice, and note how far it is each time; return whether the bands held."""
@@ -238,11 +239,11 @@ def _rescued(
         other = R_to_Lab(np.clip(world.truth["mix"][int(rng.integers(300))], 1e-4, 1.0))
         if delta_E_CIE2000(other, seen) > 10.0:
             doubts[1].append(unexplained(shelf, replace(strip, swatches=(Swatch(seen=other),))))
-        advice = advise(shelf, read_pot(shelf, strip), target, tool=tool("syringe"), in_pot=list(asked), most_ml=1500.0)
+        advice = advise(shelf, read_pot(shelf, strip), target, tool=by, in_pot=list(asked), most_ml=1500.0)
         band = (advice.best.low, advice.best.high)
         for pour in advice.best.additions:
             asked[pour.key] = asked.get(pour.key, 0.0) + pour.ml
-            there[pour.key] = there.get(pour.key, 0.0) + pour.ml * float(np.exp(0.02 * rng.standard_normal()))
+            there[pour.key] = there.get(pour.key, 0.0) + pour.ml * float(np.exp(by.error * rng.standard_normal()))
     return held
 
 
