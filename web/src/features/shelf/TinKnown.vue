@@ -6,7 +6,7 @@ import type { Colour, Schemas } from '../../api/client'
 import AnyColour from '../../shared/colour/AnyColour.vue'
 import GroundChoice from '../../shared/GroundChoice.vue'
 import { say } from '../../shared/useNotice'
-import FoldOut from '../../shared/FoldOut.vue'
+import TinReadings from './TinReadings.vue'
 
 /** How well a tin is known, and the small tests that would tell more. */
 const { tin, test, withdraw, believe } = defineProps<{
@@ -108,25 +108,7 @@ async function keep(task: Task) {
         </div>
       </li>
     </ul>
-    <FoldOut
-      v-if="tin.readings.length > 0"
-      :title="tin.readings.length === 1 ? '1 reading so far' : `${tin.readings.length} readings so far`"
-    >
-      <ul class="readings">
-        <li v-for="reading in tin.readings" :key="reading.id">
-          <span v-for="hex in reading.hexes" :key="hex" class="chip" :style="{ background: hex }" />
-          <span class="words">
-            {{ reading.title }} <small class="soft">{{ reading.how }}, off by about {{ reading.noise }}</small>
-            <small v-if="reading.doubted" class="doubt">contradicts the others and counts for little</small>
-            <small v-if="reading.set_aside" class="doubt">nothing explains it: set aside, it teaches nothing</small>
-          </span>
-          <BButton v-if="reading.set_aside" variant="plain" class="again" @click="believe(reading.id)"
-            >let it teach</BButton
-          >
-          <BButton variant="plain" class="again" @click="withdraw(reading.id)">withdraw</BButton>
-        </li>
-      </ul>
-    </FoldOut>
+    <TinReadings :readings="tin.readings" :withdraw :believe />
   </section>
 </template>
 
@@ -215,39 +197,5 @@ ul {
 .do .tick {
   display: flex;
   gap: 8px;
-}
-
-.readings li {
-  display: flex;
-  gap: 8px;
-  align-items: center;
-  padding: 4px 0;
-}
-
-.chip {
-  flex: none;
-  width: 30px;
-  height: 22px;
-  border-radius: 5px;
-}
-
-.words {
-  flex: 1;
-}
-
-.words small {
-  display: block;
-}
-
-.doubt {
-  font-weight: 700;
-}
-
-.again {
-  border: 0;
-  background: none;
-  color: var(--act);
-  font-weight: 650;
-  min-height: 32px;
 }
 </style>
