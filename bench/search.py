@@ -116,7 +116,6 @@ def speed() -> None:
 def optimality() -> None:
     """Against trying every ratio of up to twelve parts: colours within reach, half of them, and any, on paper and by
     what is expected over drawn shelves (eight draws)."""
-    rows = []
     for title, tins, pots, mixed, likely in (
         ("24 tins, up to three, one sheen", 24, 3, False, False),
         ("24 tins, up to three, mixed sheens and strengths", 24, 3, True, False),
@@ -130,8 +129,10 @@ def optimality() -> None:
             wanted = [*targets(10, rng), *(_any_colour(rng) for _ in range(10))]
             gaps += [_gap(here, R, _drawn(here, rng) if likely else None, pots) for R in wanted]
         near = int(np.sum(np.array(gaps) <= 0.1))
-        rows.append([title, f"{near} of {len(gaps)}", float(max(gaps))])
-    table("Search against exhaustive search, worst of two lights", ["shelf", "within 0.1 (aim 99 %)", "farthest"], rows)
+        table(
+            "Search against exhaustive search, worst of two lights", ["shelf", "within 0.1 (aim 99 %)", "farthest"],
+            [[title, f"{near} of {len(gaps)}", float(max(gaps))]],
+        )  # fmt: skip
     rng = np.random.default_rng(4)
     here = _shelf_of(40, rng, mixed=True)
     for drawn in (None, _drawn(here, rng)):

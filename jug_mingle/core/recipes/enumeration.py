@@ -17,24 +17,29 @@ _PAIR_BEAM: Final = 400
 _TRIPLE_BEAM: Final = 150
 
 
-def promising_sets(linear: LinearModel, pots: int, must: tuple[int, ...]) -> tuple[Indices, FloatArray]:
-    """Return promising sets (m, tins) with their bounds, best first.
+def all_sets(size: int, pots: int, must: tuple[int, ...] = ()) -> Indices:
+    """Return all sets (m, tins) of one or two of `size` tins that hold every one of `must`."""
+    sets = np.arange(size)[:, np.newaxis] if pots == 1 else np.stack(np.triu_indices(size, 1), axis=1)
+    return _with_must(sets, must, size, pots) if must else sets
+
+
+def promising_sets(linear: LinearModel, pots: int, must: tuple[int, ...], most: int) -> tuple[Indices, FloatArray]:
+    """Return up to `most` promising sets (m, tins) with their bounds, best first.
 
     All pairs are bounded; triples and quadruples grow from the best smaller sets when there are too many.
     """
-    if pots == 1:
-        sets = np.arange(linear.size)[:, np.newaxis]
-    elif pots == 2:
-        sets = np.stack(np.triu_indices(linear.size, 1), axis=1)
+    if pots == 2:
+        sets = all_sets(linear.size, 2)
     elif pots == 3 and linear.size <= 45:
         sets = _triples(linear.size)
     else:
-        smaller, _ = promising_sets(linear, pots - 1, ())
-        sets = extended(smaller[: _PAIR_BEAM if pots == 3 else _TRIPLE_BEAM], linear.size)
+        smaller, _ = promising_sets(linear, pots - 1, (), _PAIR_BEAM if pots == 3 else _TRIPLE_BEAM)
+        sets = extended(smaller, linear.size)
     if must:
         sets = _with_must(sets, must, linear.size, pots)
     bound = linear.bound(sets)
-    order = np.argsort(bound, kind="stable")
+    best = np.arange(len(sets)) if len(sets) <= most else np.argpartition(bound, most)[:most]
+    order = best[np.argsort(bound[best], kind="stable")]
     return sets[order], bound[order]
 
 

@@ -5,7 +5,7 @@ loop without calls, since a compiled one is kept in a file that would not know t
 """
 
 from dataclasses import dataclass, replace
-from functools import cache
+from functools import cache, lru_cache
 from math import atan2, cos, exp, pi, sin, sqrt
 from typing import Final
 
@@ -18,16 +18,17 @@ from jug_mingle.core.evidence.mixtures import Indices, Palette
 from jug_mingle.core.optics.film import K1, R_seen
 from jug_mingle.core.recipes.wishes import Goal
 
-_LEVELS: Final = 8192
+LEVELS: Final = 8192
 
 
 @cache
-def _surface() -> FloatArray:
+def surface_table() -> FloatArray:
     """Return what is seen, without a veil, of body reflectances 0, 1/8191 ... 1."""
-    return np.ascontiguousarray(R_seen(np.linspace(0.0, 1.0, _LEVELS), 0.0))
+    return np.ascontiguousarray(R_seen(np.linspace(0.0, 1.0, LEVELS), 0.0))
 
 
-def _weights(light: Light, step: int) -> FloatArray:
+@lru_cache(maxsize=64)
+def weights_over_white(light: Light, step: int) -> FloatArray:
     """Return the weights (bands, 3) of a light over its white; of every second band with its neighbours' halves."""
     every = light.weights / light.white
     if step == 1:
@@ -91,8 +92,8 @@ class Misses:
         out = np.empty((len(self.K), len(sets)))
         _misses(
             np.ascontiguousarray(sets, dtype=np.int64), np.ascontiguousarray(volumes, dtype=float),
-            np.ascontiguousarray(self.K), np.ascontiguousarray(self.S), self.solids, self.veil * K1, _surface(),
-            np.array([_weights(light, self.step) for light in lights]),
+            np.ascontiguousarray(self.K), np.ascontiguousarray(self.S), self.solids, self.veil * K1, surface_table(),
+            np.array([weights_over_white(light, self.step) for light in lights]),
             np.ascontiguousarray(self.goal.Lab, dtype=float), np.ascontiguousarray(off), np.ascontiguousarray(poured),
             out,
         )  # fmt: skip

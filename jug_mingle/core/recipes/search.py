@@ -1,8 +1,9 @@
 """The search behind recipes: which few tins, at which ratio, come nearest to a colour.
 
-Sets of tins are chosen by the linear model, around the goal and around what the best pair reaches, since a goal may lie
-far outside; their best ratios are found on the exact equations, whole parts tried around them, and what is likely to
-come of each is computed over drawn shelves where there are any.
+Every pair is tried; sets of three and four are chosen by the linear model, around the goal and around what the best
+pair reaches, since a goal may lie far outside, and grown from the best smaller ones. Their best volumes are found on the
+exact equations, along their slopes and then by a pattern search, on paper and, where there are drawn shelves, once more
+by what is likely to come of them; whole parts are tried around both.
 """
 
 from collections.abc import Callable
@@ -17,31 +18,45 @@ from numpy.typing import NDArray
 from jug_mingle.core.arrays import FloatArray
 from jug_mingle.core.colour.spectra import BANDS, DAYLIGHT
 from jug_mingle.core.evidence.mixtures import Indices, Palette
-from jug_mingle.core.recipes.enumeration import compositions, extended, promising_sets
+from jug_mingle.core.recipes.enumeration import all_sets, compositions, promising_sets
 from jug_mingle.core.recipes.exact import Misses
 from jug_mingle.core.recipes.linear_model import LinearModel, reference_of
+from jug_mingle.core.recipes.newton import newton_step
 from jug_mingle.core.recipes.wishes import Goal
 
-_ALL_PAIRS: Final = 2500
-_BEAM: Final = 150
+_PAIRS: Final = 3000
+_FIRST_LADDER, _LADDER = np.geomspace(1 / 40, 40, 7), np.geomspace(1 / 60, 60, 11)
+"""Ratios that all pairs are tried at; of more pairs than these, a few ratios tell which are tried at all."""
+
+_BEAM: Final = 300
 """Sets of three or four that are taken from each place where they are looked for."""
 
 _ALIVE: Final = (180, 90, 60, 45)
 """So many sets are followed in the first, second ... round of the settling, at most; as many as in the last then on."""
 
+_STEPPED: Final = (600, 200)
+"""So many of the nearest sets go a step along their slopes, first and then."""
+
+_STEP, _ROUNDS = 0.25, 8
+"""The first stride of a pattern search, as a logarithm, and its rounds at most."""
+
 _GROWN: Final = 16
 """The best smaller sets that one more tin is tried with."""
 
-_OPENED: Final = 32
-"""Sets whose ratios of whole parts are tried: so many of the nearest, and of the likeliest."""
+_OPENED, _RATIOS, _EACH = 24, 60, 4
+"""So many of the nearest sets are tried in so many ratios of whole parts, and so many ratios of each set are kept."""
 
-_RATIOS: Final = 90
-_ROUGHLY, _SETS_LOOKED_AT, _RATIOS_LOOKED_AT = 6, 120, 400
-"""By so many drawn palettes the likeliest of so many sets and ratios are found; all draws tell of the best only."""
+_ROUGHLY, _LOOKED_AT = 6, 250
+"""By so many drawn palettes the likeliest of so many sets are found; all draws tell of the best only."""
+
+_LIKELY, _ROUNDS_LIKELY, _RATIOS_LIKELY = 16, 5, 30
+"""So many sets are followed for so long to where they are likeliest, and so many of their ratios tried."""
 
 _TOLD: Final = 32
-_EACH: Final = 10
-"""So many ratios of the likeliest, and so many of one set: what is likeliest may be another ratio than the nearest."""
+
+Measure = Callable[[Indices, FloatArray], FloatArray]
+Trials = tuple[Indices, NDArray[np.int64], NDArray[np.intp]]
+"""Sets (t, tins), whole-number ratios of theirs (t, tins), and which of the sets that were opened each is of."""
 
 
 @dataclass(frozen=True, slots=True, kw_only=True, eq=False)
@@ -106,20 +121,35 @@ class Search:
         if self.palette.size < pots or len(self.must) > pots:
             return []
         sets, volumes, misses = self._settled_sets(pots)
-        opened = np.arange(len(sets))[:_OPENED]
-        if self.drawn_roughly is not None:
-            some = self.drawn_roughly(sets[:_SETS_LOOKED_AT], volumes[:_SETS_LOOKED_AT]).mean(axis=0)
-            opened = np.union1d(opened, np.argsort(some, kind="stable")[: _OPENED // 2])
-        opened = opened[np.isfinite(misses[opened])]
-        if not opened.size:
+        within = np.isfinite(misses)
+        sets, volumes = sets[within], volumes[within]
+        if not len(sets):
             return []
-        return self._ranked(*self._trials(sets[opened], volumes[opened]))
+        trials = [self._trials(sets[:_OPENED], volumes[:_OPENED], _RATIOS)]
+        if self.drawn_roughly is not None:
+            trials.append(self._trials(*self._likeliest(sets, volumes), _RATIOS_LIKELY))
+        return self._ranked(*trials)
+
+    def _likeliest(self, sets: Indices, volumes: FloatArray) -> tuple[Indices, FloatArray]:
+        """Return the sets that are likeliest to come near, with the volumes at which they are."""
+        assert self.drawn_roughly is not None
+        rough = self.drawn_roughly
+
+        def expected(sets: Indices, volumes: FloatArray) -> FloatArray:
+            return np.where(self._allowed(sets, volumes), rough(sets, volumes).mean(axis=0), np.inf)
+
+        some, log_v = sets[:_LOOKED_AT], self._logs(volumes[:_LOOKED_AT])
+        found = expected(some, np.exp(log_v))
+        likely = np.argsort(found, kind="stable")[:_LIKELY]
+        some, log_v, found = some[likely], log_v[likely], found[likely]
+        self._follow(some, log_v, found, expected, alive=(_LIKELY,), rounds=_ROUNDS_LIKELY)
+        return some, np.exp(log_v)
 
     def _settled_sets(self, pots: int) -> tuple[Indices, FloatArray, FloatArray]:
         """Return sets (m, tins) with the volumes and the misses of their best mixes, nearest first."""
         if pots not in self._settled:
             if pots == 1:
-                sets = promising_sets(self._around_goal, 1, self.must)[0]
+                sets = all_sets(self.palette.size, 1, self.must)
                 self._settled[1] = self._settle(sets, np.ones((len(sets), 1)))
             elif pots == 2:
                 self._settled[2] = self._settle_pairs(self.must) if self.must else self._pairs
@@ -128,32 +158,32 @@ class Search:
         return self._settled[pots]
 
     def _settle_pairs(self, must: tuple[int, ...]) -> tuple[Indices, FloatArray, FloatArray]:
-        sets = promising_sets(self._around_goal, 2, must)[0][:_ALL_PAIRS]
-        ladder = np.geomspace(1 / 60, 60, 11)
-        grid = np.stack([ladder, np.ones(11)], axis=1)
-        return self._settle(*self._best_starts(np.repeat(sets, 11, axis=0), np.tile(grid, (len(sets), 1))))
+        sets = all_sets(self.palette.size, 2, must)
+        if len(sets) > _PAIRS:
+            sets = sets[np.argsort(self._on_ladder(sets, _FIRST_LADDER).min(axis=1), kind="stable")[:_PAIRS]]
+        ratios = _LADDER[np.argmin(self._on_ladder(sets, _LADDER), axis=1)]
+        return self._settle(sets, np.stack([ratios, np.ones(len(sets))], axis=1))
+
+    def _on_ladder(self, pairs: Indices, ladder: FloatArray) -> FloatArray:
+        """Return the misses (m, r) of pairs at each ratio of a ladder."""
+        volumes = np.stack([ladder, np.ones(len(ladder))], axis=1)
+        misses = self._within(np.repeat(pairs, len(ladder), axis=0), np.tile(volumes, (len(pairs), 1)))
+        return misses.reshape(len(pairs), -1)
 
     def _starts(self, pots: int) -> tuple[Indices, FloatArray]:
         """Return sets of three or four that may be good, each once, with volumes to begin from."""
         sets, volumes = [], []
         for linear in self._models:
-            found, bound = promising_sets(linear, pots, self.must)
-            found = found[np.isfinite(bound)][:_BEAM]
+            found, bound = promising_sets(linear, pots, self.must, _BEAM)
+            found = found[np.isfinite(bound)]
             sets += [found, found]
             volumes += [linear.weights(found) / linear.pull[found], np.ones(found.shape)]
         if len(self.must) < pots:
             settled = self._settled_sets(pots - 1)
-            smaller, their = settled[0][:_GROWN], settled[1][:_GROWN]
-            grown = extended(smaller, self.palette.size)
-            # Begin from the smaller set's own mix, with a little or much of the new tin.
-            amounts = np.zeros((len(smaller), self.palette.size))
-            np.put_along_axis(amounts, smaller, their / their.sum(axis=1, keepdims=True), 1)
-            member = amounts > 0.0
-            holds = member[:, grown].sum(axis=2) == pots - 1
-            base = np.take_along_axis(amounts[np.argmax(holds, axis=0)], grown, axis=1)
             for share in (0.05, 0.25, 1.0):
-                sets.append(grown)
-                volumes.append(np.where(base > 0.0, base, share))
+                grown = _with_one_more(settled[0][:_GROWN], settled[1][:_GROWN], self.palette.size, share)
+                sets.append(grown[0])
+                volumes.append(grown[1])
         return self._best_starts(np.concatenate(sets), np.concatenate(volumes))
 
     def _best_starts(self, sets: Indices, volumes: FloatArray) -> tuple[Indices, FloatArray]:
@@ -165,52 +195,71 @@ class Search:
 
     def _within(self, sets: Indices, volumes: FloatArray, *, roughly: bool = True) -> FloatArray:
         """Return the plain misses (m,); infinity where a tin cannot give so much."""
-        misses: FloatArray = (self.coarse if roughly else self.plain)(sets, volumes)[0]
-        if np.any(self.most < 1.0):
-            shares = volumes / volumes.sum(axis=1, keepdims=True)
-            misses[np.any(shares > self.most[sets] + 1e-9, axis=1)] = np.inf
-        return misses
+        misses = (self.coarse if roughly else self.plain)(sets, volumes)[0]
+        return np.where(self._allowed(sets, volumes), misses, np.inf)
+
+    def _allowed(self, sets: Indices, volumes: FloatArray) -> NDArray[np.bool_]:
+        """Return for which mixes (m,) there is enough of each tin."""
+        if np.all(self.most >= 1.0):
+            return np.ones(len(sets), dtype=bool)
+        shares = volumes / volumes.sum(axis=1, keepdims=True)
+        return np.asarray(np.all(shares <= self.most[sets] + 1e-9, axis=1))
 
     def _logs(self, volumes: FloatArray) -> FloatArray:
         """Return the logarithm of shares (..., k), none of them smaller than can be poured."""
         return np.asarray(np.log(np.maximum(volumes / volumes.sum(axis=-1, keepdims=True), self.least)))
 
     def _settle(self, sets: Indices, volumes: FloatArray) -> tuple[Indices, FloatArray, FloatArray]:
-        """Return the sets with their best volumes and misses, nearest first: a pattern search in the logarithm.
+        """Return the sets with their best volumes and misses, nearest first: along their slopes, then a pattern search
+        in the logarithm, since the worst light and what can be poured have corners.
 
         Sets that are far behind are not followed to their end.
         """
         log_v = self._logs(volumes)
         misses = self._within(sets, np.exp(log_v))
         k = sets.shape[1]
-        moves = np.vstack([np.eye(k), -np.eye(k)])[:: 1 if k > 2 else 2]
-        steps = np.full(len(sets), 0.7)
-        for round_ in range(10 if k > 1 else 0):
-            alive = np.argsort(misses, kind="stable")[: _ALIVE[min(round_, len(_ALIVE) - 1)]]
-            alive = alive[steps[alive] > 0.03]
-            if not alive.size:
-                break
-            tried = self._logs(np.exp(log_v[alive, np.newaxis] + moves * steps[alive, np.newaxis, np.newaxis]))
-            found = self._within(np.repeat(sets[alive], len(moves), axis=0), np.exp(tried.reshape(-1, k)))
-            found = found.reshape(-1, len(moves))
-            place = np.argmin(found, axis=1)
-            least = found[np.arange(len(alive)), place]
-            better = least < misses[alive]
-            log_v[alive[better]] = tried[better, place[better]]
-            misses[alive[better]] = least[better]
-            steps[alive[~better]] *= 0.4
+        for followed in _STEPPED if k > 1 else ():
+            nearest = np.argsort(misses, kind="stable")[:followed]
+            stepped = self._logs(np.exp(newton_step(self.coarse, sets[nearest], log_v[nearest])))
+            found = self._within(sets[nearest], np.exp(stepped))
+            better = found < misses[nearest]
+            log_v[nearest[better]], misses[nearest[better]] = stepped[better], found[better]
+        self._follow(sets, log_v, misses, self._within, alive=_ALIVE, rounds=_ROUNDS)
         order = np.argsort(misses, kind="stable")
         return sets[order], np.exp(log_v[order]), misses[order]
 
-    def _trials(self, sets: Indices, volumes: FloatArray) -> tuple[Indices, NDArray[np.int64], NDArray[np.intp]]:
+    def _follow(
+        self, sets: Indices, log_v: FloatArray, misses: FloatArray, measure: Measure, *, alive: tuple[int, ...],
+        rounds: int,
+    ) -> None:  # fmt: skip
+        """Move logarithms of volumes (m, k), and their misses, to smaller ones in place, by a pattern search."""
+        k = sets.shape[1]
+        moves = np.vstack([np.eye(k), -np.eye(k)])[:: 1 if k > 2 else 2]
+        steps = np.full(len(sets), _STEP)
+        for round_ in range(rounds if k > 1 else 0):
+            some = np.argsort(misses, kind="stable")[: alive[min(round_, len(alive) - 1)]]
+            some = some[steps[some] > 0.03]
+            if not some.size:
+                break
+            tried = self._logs(np.exp(log_v[some, np.newaxis] + moves * steps[some, np.newaxis, np.newaxis]))
+            found = measure(np.repeat(sets[some], len(moves), axis=0), np.exp(tried.reshape(-1, k)))
+            found = found.reshape(-1, len(moves))
+            place = np.argmin(found, axis=1)
+            least = found[np.arange(len(some)), place]
+            better = least < misses[some]
+            log_v[some[better]] = tried[better, place[better]]
+            misses[some[better]] = least[better]
+            steps[some[~better]] *= 0.4
+
+    def _trials(self, sets: Indices, volumes: FloatArray, most: int) -> Trials:
         """Return whole-number ratios (t, tins) around the best volumes of sets, and which set each is of."""
         pots = sets.shape[1]
         ratios = compositions(pots, max(self.parts, pots))
         shares = volumes / volumes.sum(axis=1, keepdims=True)
-        if len(ratios) > _RATIOS:
+        if len(ratios) > most:
             logs, least = np.log(ratios / ratios.sum(axis=1, keepdims=True)), 1.0 / self.parts
             apart = ((np.log(np.maximum(shares, least))[:, np.newaxis] - logs) ** 2).sum(axis=2)
-            near = np.argpartition(apart, _RATIOS, axis=1)[:, :_RATIOS]
+            near = np.argpartition(apart, most, axis=1)[:, :most]
         else:
             near = np.tile(np.arange(len(ratios)), (len(sets), 1))
         which, trials = np.repeat(np.arange(len(sets)), near.shape[1]), ratios[near].reshape(-1, pots)
@@ -222,30 +271,50 @@ class Search:
             trials = np.concatenate([trials, fine])
         return sets[which], trials, which
 
-    def _ranked(self, sets: Indices, trials: NDArray[np.int64], which: NDArray[np.intp]) -> list[Candidate]:
+    def _ranked(self, near: Trials, likely: Trials | None = None) -> list[Candidate]:
         """Return the best few ratios of each set, the nearest first; of drawn palettes, the likeliest of them."""
-        amounts = trials.astype(float)
-        misses = self._within(sets, amounts, roughly=False)
+        sets, trials, which = near
+        order = np.argsort(self._within(sets, trials.astype(float)), kind="stable")
+        kept = order[_ranks_within(which[order]) < _EACH]
+        sets, trials = sets[kept], trials[kept]
+        if likely is not None:
+            # The same ratio may be among both.
+            both = np.concatenate([sets, likely[0]]), np.concatenate([trials, likely[1]])
+            once = np.unique(np.column_stack(both), axis=0, return_index=True)[1]
+            sets, trials = both[0][once], both[1][once]
+        misses = self._within(sets, trials.astype(float), roughly=False)
         order = np.lexsort((trials.sum(axis=1), np.round(misses, 2)))
-        # How many ratios of the same set are nearer, by counting within each set.
-        by_set = order[np.argsort(which[order], kind="stable")]
-        starts = np.flatnonzero(np.diff(which[by_set], prepend=-1))
-        rank = np.empty(len(order), dtype=np.int64)
-        rank[by_set] = np.arange(len(order)) - np.repeat(starts, np.diff(np.append(starts, len(order))))
-        kept = order[(rank[order] < _EACH) & np.isfinite(misses[order])]
-        expected = misses.copy()
+        order = order[np.isfinite(misses[order])]
+        sets, trials, misses = sets[order], trials[order], misses[order]
+        expected = misses
         if self.drawn is not None and self.drawn_roughly is not None:
-            looked_at = kept[:_RATIOS_LOOKED_AT]
-            rough = self.drawn_roughly(sets[looked_at], amounts[looked_at]).mean(axis=0)
-            told = np.union1d(looked_at[np.argsort(rough, kind="stable")[:_TOLD]], kept[: _TOLD // 4])
-            expected[told] = self.drawn(sets[told], amounts[told]).mean(axis=0)
-            kept = kept[np.isin(kept, told)]
+            rough = self.drawn_roughly(sets, trials.astype(float)).mean(axis=0)
+            told = np.union1d(np.argsort(rough, kind="stable")[:_TOLD], np.arange(min(len(sets), _TOLD // 4)))
+            sets, trials, misses = sets[told], trials[told], misses[told]
+            expected = self.drawn(sets, trials.astype(float)).mean(axis=0)
         return [
             Candidate(pots=tuple(p), units=tuple(u), miss=m, expected=e)
-            for p, u, m, e in zip(
-                sets[kept].tolist(), trials[kept].tolist(), misses[kept].tolist(), expected[kept].tolist(), strict=True
-            )
+            for p, u, m, e in zip(sets.tolist(), trials.tolist(), misses.tolist(), expected.tolist(), strict=True)
         ]
+
+
+def _ranks_within(which: NDArray[np.intp]) -> NDArray[np.int64]:
+    """Return how many of the same set come before each, in their order."""
+    by_set = np.argsort(which, kind="stable")
+    starts = np.flatnonzero(np.diff(which[by_set], prepend=-1))
+    rank = np.empty(len(which), dtype=np.int64)
+    rank[by_set] = np.arange(len(which)) - np.repeat(starts, np.diff(np.append(starts, len(which))))
+    return rank
+
+
+def _with_one_more(sets: Indices, volumes: FloatArray, size: int, share: float) -> tuple[Indices, FloatArray]:
+    """Return every set with every other tin in turn, sorted within, at a volume of `share` of what the set holds."""
+    more = np.tile(np.arange(size), len(sets))
+    grown = np.column_stack([np.repeat(sets, size, axis=0), more])
+    amounts = np.column_stack([np.repeat(volumes, size, axis=0), np.repeat(share * volumes.sum(axis=1), size)])
+    new = np.all(grown[:, :-1] != grown[:, -1:], axis=1)
+    order = np.argsort(grown[new], axis=1)
+    return np.take_along_axis(grown[new], order, axis=1), np.take_along_axis(amounts[new], order, axis=1)
 
 
 def best_candidates(
