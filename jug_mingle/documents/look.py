@@ -10,6 +10,10 @@ from jug_mingle.documents.strict import OneOf, StrictModel
 
 Share = Annotated[float, Field(ge=0.0, le=1.0)]
 Zone = Literal["front", "body", "top", "side", "leg", "plinth", "moulding", "inside"]
+FaceName = Annotated[str, StringConstraints(strip_whitespace=True, min_length=1, max_length=60)]
+"""A name that faces of a piece answer to: a zone ("front"), a kind of part ("drawer"), a part ("drawer 2"), or a face
+of either ("drawer 2/inside")."""
+
 KindName = Annotated[str, OneOf(KINDS)]
 ColourName = Annotated[str, StringConstraints(strip_whitespace=True, min_length=1, max_length=90)]
 """A role ("first", "second", "third" jug), "mix:7", "pot:sloe-skin", a wax ("brown wax") or a gilding ("gold")."""
@@ -20,7 +24,7 @@ class LayerIn(StrictModel):
 
     kind: KindName
     colours: list[ColourName] = Field(default=[], max_length=3)
-    zones: list[Zone] = Field(default=[], max_length=8)
+    zones: list[FaceName] = Field(default=[], max_length=60)
     coats: int = Field(default=1, ge=1, le=4)
     water: float = Field(default=0.0, ge=0.0, le=10.0)
     wipe: Share = 0.0

@@ -56,9 +56,9 @@ def field_of(row: PieceRow, finish: Finish, number: int, *, pixels_wide: int, pi
 
 @dataclass(frozen=True, slots=True, kw_only=True, eq=False)
 class Point:
-    """What lies at a point of the picture: its zone, and what each layer made of it."""
+    """What lies at a point of the picture: the address of its face, and what each layer made of it."""
 
-    zone: str
+    face: str
     laid: list[Laid]
 
 
@@ -70,10 +70,10 @@ def point_of(
     samples = drawn(row, wide, high)
     pixel = min(high - 1, int(y * high)) * wide + min(wide - 1, int(x * wide))
     at = int(samples.foremost[pixel])
-    zone = next((name for name, place in samples.zones.items() if place.start <= at < place.stop), "shadow")
-    if zone in UNPAINTED:
+    face = next((name for name, place in samples.faces.items() if place.start <= at < place.stop), "shadow")
+    if face in UNPAINTED:
         raise NotFoundError("there is nothing painted at this point: pick one on the piece")
-    return Point(zone=zone, laid=at_point(finish, samples, zone, at - samples.zones[zone].start))
+    return Point(face=face, laid=at_point(finish, samples.by_face, face, at - samples.faces[face].start))
 
 
 def seen_of(laid: Sequence[Laid]) -> FloatArray:

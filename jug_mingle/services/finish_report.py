@@ -13,11 +13,12 @@ from jug_mingle.core.pieces import UNPAINTED, Samples
 from jug_mingle.core.practice.amounts import taken_by
 from jug_mingle.core.practice.judgement import Waxed, judge, waxes_on
 from jug_mingle.core.practice.layer_order import Remark, check_order
+from jug_mingle.core.practice.uses import remarks_of_use
 from jug_mingle.documents.look import LayerIn
 from jug_mingle.services.finish_resolver import dressed, film_of
 from jug_mingle.services.materials import get_material, keys_on_shelf
 from jug_mingle.services.mixes import get_mix
-from jug_mingle.services.pieces import drawn, ground_named, piece_of
+from jug_mingle.services.pieces import drawn, ground_named, piece_of, uses_of
 from jug_mingle.services.shelf_fit import fitted_shelf
 from jug_mingle.store.models import PieceRow
 
@@ -60,7 +61,14 @@ def judged(session: Session, piece_id: int, layers: Sequence[LayerIn], *, light:
     bleeds = ground_named(session, row.job_id, row.grounds.get("", "oak")).bleeds
     remarks = [
         *_put_away(session, layers),
-        *check_order(finish.layers),
+        *check_order(finish.layers, piece_of(row).faces),
+        *remarks_of_use(
+            uses_of(row),
+            row.age,
+            finish.layers,
+            piece_of(row).faces,
+            old_paint=any(key.startswith(("old_", "found:")) for key in row.grounds.values()),
+        ),
         *judge(finish, samples, bridges=_bridges(session), bleeds=bleeds, light=light),
     ]
     zone = max(
@@ -98,13 +106,19 @@ def needs_of(
     session: Session, row: PieceRow, layers: Sequence[LayerIn], finish: Finish, samples: Samples
 ) -> list[list[Need]]:
     """Return what each layer takes of each colour."""
-    areas = piece_of(row).areas
+    faces = piece_of(row).faces
     found = []
     for spec, layer in zip(layers, finish.layers, strict=True):
-        taken = taken_by(layer, samples, areas)
+        taken = taken_by(layer, samples, faces)
         found.append(
             _added_up(
-                Need(colour=colour, name=film.name, area=one.area, ml=one.ml, density=film.density)
+                Need(
+                    colour=colour,
+                    name=film.name,
+                    area=row.count * one.area,
+                    ml=row.count * one.ml,
+                    density=film.density,
+                )
                 for colour, film, one in zip(spec.colours, layer.films, taken, strict=True)
                 if one.area > 0.0
             )

@@ -21,7 +21,7 @@ from jug_mingle.documents.strict import row_number
 from jug_mingle.errors import UnfitError
 from jug_mingle.services.materials import get_material
 from jug_mingle.services.mixes import get_mix
-from jug_mingle.services.pieces import get_piece, grounds_of
+from jug_mingle.services.pieces import check_names, get_piece, grounds_of, piece_of
 from jug_mingle.services.predictions import pours_of
 from jug_mingle.services.shelf_fit import fitted_shelf
 from jug_mingle.store.models import MaterialRow, PieceRow
@@ -94,6 +94,7 @@ def resolved(session: Session, job_id: int, layers: Sequence[LayerIn]) -> tuple[
 def dressed(session: Session, piece_id: int, layers: Sequence[LayerIn]) -> tuple[PieceRow, Finish]:
     """Return a piece and its finish, saved or not: all that a picture needs of the database."""
     row = get_piece(session, piece_id)
+    check_names(piece_of(row), (name for layer in layers for name in layer.zones))
     return row, Finish(layers=resolved(session, row.job_id, layers), grounds=grounds_of(session, row))
 
 

@@ -1,6 +1,6 @@
-"""Pieces of a job: parametric furniture with names, and what each of their zones is before anything is laid."""
+"""Pieces of a job: furniture with names, its parts, what its faces are before anything is laid, what it is for."""
 
-from collections.abc import Mapping, Sequence
+from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import asdict
 from functools import lru_cache
 from typing import Any
@@ -12,7 +12,8 @@ from sqlalchemy.orm import Session
 from jug_mingle.core.finishes import Below
 from jug_mingle.core.finishes.bare_ground import below_of
 from jug_mingle.core.optics.grounds import Ground, ground, measured_ground
-from jug_mingle.core.pieces import Piece, Samples, draw, usual_piece
+from jug_mingle.core.pieces import FORMS, Piece, Samples, draw, usual_piece
+from jug_mingle.core.pieces.addresses import zone_of
 from jug_mingle.documents.strict import row_number
 from jug_mingle.errors import NotFoundError, UnfitError
 from jug_mingle.services.jobs import get_job
@@ -53,17 +54,26 @@ def add_piece(
 
 
 def change_piece(
-    session: Session, piece_id: int, *, name: str | None, measures: Mapping[str, Any], grounds: Mapping[str, str]
-) -> PieceRow:
-    """Change a piece's name, measures, or what its zones are before anything is laid; nothing is half done."""
+    session: Session, piece_id: int, *, name: str | None, measures: Mapping[str, Any], grounds: Mapping[str, str],
+    facts: Mapping[str, Any] | None = None,
+) -> PieceRow:  # fmt: skip
+    """Change a piece's name, measures and parts, or what its faces are before anything is laid; nothing is half done.
+
+    Grounds are for any names that faces answer to; UnfitError says which names the piece has. `facts` are uses, age,
+    count and belongs.
+    """
     row = get_piece(session, piece_id)
     try:
-        spec = asdict(Piece(**{**row.spec, **measures}))
+        piece = Piece.of({**row.spec, **measures})
     except ValueError as error:
         raise UnfitError(str(error)) from error
+    check_names(piece, (face for face in grounds if face))
     for key in grounds.values():
         ground_named(session, row.job_id, key)
+    spec = asdict(piece)
     row.spec, row.grounds = spec, {**row.grounds, **grounds}
+    for key, value in (facts or {}).items():
+        setattr(row, key, value)
     if name is not None:
         row.name = name
     session.flush()
@@ -75,7 +85,10 @@ def duplicate_piece(session: Session, piece_id: int) -> PieceRow:
     row = get_piece(session, piece_id)
     taken = {other.name for other in piece_rows(session, row.job_id)}
     name = next(f"{row.name[:110]} {n}" for n in range(2, 10_000) if f"{row.name[:110]} {n}" not in taken)
-    copy = PieceRow(job_id=row.job_id, name=name, spec=row.spec, grounds=row.grounds, look_id=row.look_id, removed=None)
+    copy = PieceRow(
+        job_id=row.job_id, name=name, spec=row.spec, grounds=row.grounds, look_id=row.look_id, removed=None,
+        uses=row.uses, age=row.age, count=row.count, belongs=row.belongs,
+    )  # fmt: skip
     session.add(copy)
     session.flush()
     return copy
@@ -97,16 +110,34 @@ def restore_piece(session: Session, piece_id: int) -> PieceRow:
 
 def piece_of(row: PieceRow) -> Piece:
     """Return a piece as the core takes it."""
-    return Piece(**row.spec)
+    return Piece.of(row.spec)
+
+
+def check_names(piece: Piece, names: Iterable[str]) -> None:
+    """Raise UnfitError where a piece has no face that answers to a name."""
+    for name in names:
+        if name not in piece.names and name.partition("/")[0] not in piece.gone:
+            has = ", ".join([*piece.parts, *areas_of_zones(piece)])
+            raise UnfitError(f"the piece has no face called {name!r}; it has {has}")
+
+
+def areas_of_zones(piece: Piece) -> list[str]:
+    """Return the zones of a piece's faces, each once."""
+    return list(dict.fromkeys(map(zone_of, piece.faces)))
 
 
 def areas_of(session: Session, job_id: int) -> dict[str, float]:
-    """Return the painted area of each zone, of all pieces of a job together. [m²]"""
+    """Return the painted area of each zone, of all pieces of a job together, as many as there are of each. [m²]"""
     found: dict[str, float] = {}
     for row in piece_rows(session, job_id):
         for zone, area in piece_of(row).areas.items():
-            found[zone] = found.get(zone, 0.0) + area
+            found[zone] = found.get(zone, 0.0) + row.count * area
     return found
+
+
+def uses_of(row: PieceRow) -> Sequence[str]:
+    """Return what a piece is for: as it was said, else as is usual for its form."""
+    return FORMS[row.spec["form"]].uses if row.uses is None else row.uses
 
 
 def ground_named(session: Session, job_id: int, name: str) -> Ground:

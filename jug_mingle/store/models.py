@@ -285,7 +285,16 @@ class PieceRow(Row):
     spec: Mapped[dict[str, Any]]
     """Its form and measures, as `core.pieces.Piece`."""
     grounds: Mapped[dict[str, Any]]
-    """Zone → key of what it is before anything is laid; "" is every other zone."""
+    """What faces are before anything is laid, by names that they answer to; "" is every other face."""
+    uses: Mapped[list[Any] | None]
+    """What it is for, by `core.practice.uses`; none is its form's usual."""
+    age: Mapped[str] = mapped_column(String(20), default="unknown")
+    count: Mapped[int] = mapped_column(default=1)
+    """How many there are of it, all alike."""
+    belongs: Mapped[str] = mapped_column(String(60), default="")
+    """The set that it belongs to, such as "dining room"."""
+    recounted: Mapped[bool] = mapped_column(default=False)
+    """Whether its areas were counted otherwise before, which is not yet read."""
     look_id: Mapped[int | None] = mapped_column(ForeignKey("look.id", ondelete="SET NULL"))
     removed: Mapped[datetime | None]
 

@@ -66,7 +66,7 @@ class PieceTest(LookCase):
             ({"measures": {"columns": 0}}, 422, "from 1 to 12 columns, got 0"),
             ({"measures": {"rows": 10**9}}, 422, "rows"),
             ({"grounds": {"top": "linoleum"}}, 422, "no ground 'linoleum'"),
-            ({"grounds": {"keel": "oak"}}, 422, "grounds"),
+            ({"grounds": {"keel": "oak"}}, 422, "no face called 'keel'; it has carcass, drawer 1"),
             ({"measures": {"wings": 2}}, 422, "wings"),
         ):
             with self.subTest(words):

@@ -79,5 +79,5 @@ def sheet(zone: str = "front", size: int = 40, **fields: FloatArray) -> Samples:
     plain |= {"shade": np.ones((size, size)), "edge": np.ones((size, size))}
     plain |= dict.fromkeys(("u", "x", "across"), along) | dict.fromkeys(("v", "y", "down", "step"), along.T)
     whole = slice(0, size)
-    face = Face(zone=zone, rows=whole, columns=whole, cover=np.ones((size, size)), fields={**plain, **fields})
+    face = Face(address=zone, rows=whole, columns=whole, cover=np.ones((size, size)), fields={**plain, **fields})
     return Drawing(width=size, height=size, scale=float(size), faces=(face,)).samples()

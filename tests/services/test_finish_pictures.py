@@ -55,7 +55,7 @@ class PicturesTest(LookCase):
             self.session, self.chest.id, name=None, measures={}, grounds={"top": f"found:{self.target.id}"}
         )
         found = finish_pictures.point_of(self.session, self.chest.id, [self.paint()], x=0.5, y=0.1, wide=600, high=400)
-        self.assertEqual(found.zone, "top")
+        self.assertEqual(found.face, "top/top/top/outside")
         film = finish_resolver.resolved(self.session, self.job.id, [self.paint()])[0].films[0]
         below = R_body(np.array(self.target.R), 0.9)
         expected = R_seen(R_film(K=film.optics.K, S=film.optics.S, X=2 * film.X, R_g=below), film.veil)
@@ -70,4 +70,4 @@ class PicturesTest(LookCase):
         layers = [self.paint(), self.paint(colours=["pot:white"])]
         found = finish_pictures.point_of(self.session, self.chest.id, layers, x=0.5, y=0.6, wide=WIDE, high=HIGH)
         np.testing.assert_array_equal(finish_pictures.seen_of(found.laid), np.clip(found.laid[-1].R, 0.0, 1.0))
-        self.assertEqual(found.zone, "front")
+        self.assertEqual(found.face, "front/drawer/drawer 6/outside")

@@ -23,7 +23,11 @@ from jug_mingle.core.measuring.jugs import JUGS
 from jug_mingle.core.measuring.tools import TOOLS
 from jug_mingle.core.measuring.units import UNITS
 from jug_mingle.core.optics.grounds import GROUNDS
+from jug_mingle.core.pieces.addresses import FACES, ZONES
+from jug_mingle.core.pieces.cases import Filling
+from jug_mingle.core.pieces.changes import ADDED, Act
 from jug_mingle.core.pieces.forms import FORMS, usual_piece
+from jug_mingle.core.practice.uses import AGES, USES
 from jug_mingle.core.recipes.preparations import PREPARATIONS
 from jug_mingle.documents import colour_source, face_marks, look, tin_test
 from jug_mingle.formats import colour_tables, shelf_csv, shelf_file
@@ -55,7 +59,13 @@ def vocabulary() -> dict[str, list[str]]:
         "kinds of layer": KINDS_OF_LAYER,
         "patterns of layers": get_args(Pattern),
         "places of layers": get_args(Place),
-        "zones": get_args(look.Zone),
+        "zones": ZONES,
+        "faces of parts": FACES,
+        "kinds of parts": set(ADDED).union(*(usual_piece(form).parts.values() for form in FORMS)),
+        "what is done to parts": get_args(Act),
+        "what fills a row of fronts": get_args(Filling),
+        "uses of pieces": USES,
+        "ages of pieces": AGES,
         "kinds of material": KINDS_OF_MATERIAL,
         "ways a colour was read": WAYS,
         "ways a photo's light was known": PHOTO_NOISE,

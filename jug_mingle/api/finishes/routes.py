@@ -24,6 +24,7 @@ from jug_mingle.core.colour.difference import compare, difference_words
 from jug_mingle.core.colour.spaces import R_to_Lab
 from jug_mingle.core.colour.spectra import light as light_named
 from jug_mingle.core.finishes import KINDS
+from jug_mingle.core.pieces.addresses import closest_first, said_of, zone_of
 from jug_mingle.documents.strict import Id
 from jug_mingle.formats.images import encode, encode_png
 from jug_mingle.services import finish_pictures, finish_report, finish_resolver, looks
@@ -67,7 +68,7 @@ def point(piece_id: Id, body: PointIn, session: ReadSession, light: LightNow = "
     target = None if body.target_id is None else np.array(get_target(session, body.target_id).R)
     apart = None if target is None else compare(Lab, R_to_Lab(target, shown))
     return PointOut(
-        zone=found.zone,
+        zone=zone_of(found.face), face=closest_first(found.face)[0], said=said_of(found.face),
         laid=[
             LaidOut(
                 title="bare" if one.layer < 0 else KINDS[body.layers[one.layer].kind].title.lower(),

@@ -48,6 +48,8 @@ class PointOut(BaseModel):
     """What lies at a point, from the ground up, and how far it is from a target."""
 
     zone: str
+    face: str = Field(description="The name that the face alone answers to.")
+    said: str
     laid: list[LaidOut]
     Lab: list[float]
     hex: Hex

@@ -7,16 +7,22 @@ from jug_mingle.api.pieces.schemas import (
     FormName,
     FormOut,
     GroundOut,
+    PartKindOut,
     PieceChangeIn,
     PieceIn,
     PieceOut,
+    PieceWordsOut,
     SurroundingOut,
     WearIn,
+    WordsOut,
 )
 from jug_mingle.api.pieces.serializers import piece_out
 from jug_mingle.core.colour.spectra import light as light_named
 from jug_mingle.core.optics.grounds import GROUNDS, SURROUNDINGS, ground
 from jug_mingle.core.pieces import FORMS
+from jug_mingle.core.pieces.addresses import ZONES
+from jug_mingle.core.pieces.changes import ADDED
+from jug_mingle.core.practice.uses import AGES, USES
 from jug_mingle.documents.strict import Id
 from jug_mingle.formats.images import encode
 from jug_mingle.services import finish_pictures, looks
@@ -42,10 +48,27 @@ def list_forms() -> list[FormOut]:
     """List the forms that a piece may have."""
     return [
         FormOut.model_validate(
-            {"key": key, "title": form.title, "rows": form.rows, "columns": form.columns, "usual": dict(form.usual)}
+            {
+                "key": key,
+                "title": form.title,
+                "rows": form.rows,
+                "columns": form.columns,
+                "offers": list(form.offers),
+                "usual": dict(form.usual),
+            }
         )
         for key, form in FORMS.items()
     ]
+
+
+@router.get("/pieces/words")
+def piece_words() -> PieceWordsOut:
+    """List what can be said of pieces: parts to put on, zones of faces, uses and ages."""
+    zones, uses, ages = (
+        [WordsOut(key=key, title=title) for key, title in words.items()] for words in (ZONES, USES, AGES)
+    )
+    parts = [PartKindOut(key=key, title=one.title, sides=list(one.sides)) for key, one in ADDED.items()]
+    return PieceWordsOut(parts=parts, zones=zones, uses=uses, ages=ages)
 
 
 @router.get("/forms/{key}/picture", responses=IMAGE, response_class=Response)
@@ -72,9 +95,12 @@ def add_piece(job_id: Id, body: PieceIn, context: ContextNow) -> PieceOut:
 def change_piece(piece_id: Id, body: PieceChangeIn, context: ContextNow) -> PieceOut:
     """Change a piece."""
     measures = body.measures.model_dump(exclude_none=True)
-    grounds = {str(zone): key for zone, key in body.grounds.items()}
+    facts = body.model_dump(include={"uses", "age", "count", "belongs", "recounted"}, exclude_none=True)
     with context.database.write.begin() as session:
-        return piece_out(service.change_piece(session, piece_id, name=body.name, measures=measures, grounds=grounds))
+        row = service.change_piece(
+            session, piece_id, name=body.name, measures=measures, grounds=body.grounds, facts=facts
+        )
+        return piece_out(row)
 
 
 @router.post("/pieces/{piece_id}/duplicate", status_code=201, responses=PROBLEMS)

@@ -1,15 +1,38 @@
 """Pieces as they are shown."""
 
 from jug_mingle.api.pieces import schemas
-from jug_mingle.services.pieces import piece_of
+from jug_mingle.core.pieces import Piece
+from jug_mingle.core.pieces.addresses import FACES, WHEN_ASKED, closest_first, zone_of
+from jug_mingle.services.pieces import piece_of, uses_of
 from jug_mingle.store.models import PieceRow
 
 
 def piece_out(row: PieceRow) -> schemas.PieceOut:
     """Return a piece."""
     piece = piece_of(row)
-    measures = {name: value for name, value in row.spec.items() if name != "form"}
+    measures = {name: value for name, value in row.spec.items() if name not in ("form", "layout", "changes")}
     return schemas.PieceOut(
-        id=row.id, name=row.name, form=piece.form, measures=measures, grounds=row.grounds, look_id=row.look_id,
-        areas={zone: round(area, 4) for zone, area in piece.areas.items()},
+        id=row.id, name=row.name, form=piece.form, measures=measures,
+        layout=[schemas.RowOfFronts.model_validate(one, from_attributes=True) for one in piece.layout],
+        changes=[schemas.PartChange.model_validate(one, from_attributes=True) for one in piece.changes],
+        parts=_parts(piece, row.grounds), grounds=row.grounds,
+        areas={zone: round(area, 4) for zone, area in piece.areas.items()}, uses=list(uses_of(row)), age=row.age,
+        count=row.count, belongs=row.belongs, recounted=row.recounted, look_id=row.look_id,
     )  # fmt: skip
+
+
+def _parts(piece: Piece, grounds: dict[str, str]) -> list[schemas.PartOut]:
+    faces: dict[str, list[schemas.PartFaceOut]] = {part: [] for part in piece.parts}
+    for address, area in piece.faces.items():
+        part, face = address.split("/")[2:]
+        ground = next((grounds[name] for name in closest_first(address) if name in grounds), grounds.get("", "oak"))
+        faces.setdefault(part, []).append(
+            schemas.PartFaceOut(
+                name=f"{part}/{face}", said=FACES.get(face, face), zone=zone_of(address), area=round(area, 4),
+                ground=ground, when_asked=zone_of(address) in WHEN_ASKED,
+            )
+        )  # fmt: skip
+    return [
+        schemas.PartOut(key=part, name=piece.called(part), kind=piece.parts.get(part, ""), faces=own)
+        for part, own in faces.items()
+    ]

@@ -10,6 +10,7 @@ from jug_mingle.core.finishes.layer_kind import LayerKind
 from jug_mingle.core.finishes.settings import NUMBERS
 from jug_mingle.core.materials.material import SPREAD_RATE
 from jug_mingle.core.optics.coefficients import Optics
+from jug_mingle.core.pieces.addresses import reached
 
 Pattern = Literal[
     "centre", "raised", "corners", "left_right", "top_bottom", "ombre", "ombre_steps", "smoky", "stippled", "hatched"
@@ -57,7 +58,7 @@ class Layer:
     films : tuple of Film
         What is laid, as many as its kind takes.
     zones : tuple of str
-        Where; everywhere that is painted when empty.
+        Where, by any names that faces answer to (`pieces.addresses`); everywhere that is painted when empty.
     coats : int
         1..4.
     water : float
@@ -133,8 +134,8 @@ class Layer:
         )  # fmt: skip
 
     def reaches(self, zone: str) -> bool:
-        """Return whether it is laid on a zone."""
-        return self.on and (not self.zones or zone in self.zones)
+        """Return whether it is laid on a zone, or on a face by its address."""
+        return self.on and reached(zone, self.zones)
 
 
 def stages(layers: tuple[Layer, ...]) -> list[tuple[Layer, ...]]:

@@ -70,7 +70,7 @@ def _evenly_lit(
     }  # fmt: skip
     shape = u.shape
     cover = (on.cover > 0.0).astype(np.float32)
-    whole = Face(zone=zone, rows=slice(0, shape[0]), columns=slice(0, shape[1]), cover=cover, fields=fields)
+    whole = Face(address=zone, rows=slice(0, shape[0]), columns=slice(0, shape[1]), cover=cover, fields=fields)
     samples: Samples = Drawing(width=shape[1], height=shape[0], scale=shape[1] / width, faces=(whole,)).samples()
     out = np.zeros((shape[0] * shape[1], 3), dtype=np.float32)
     out[samples.pixel] = colours(finish, samples, zone, screen_weights(light))

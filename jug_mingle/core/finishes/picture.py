@@ -47,9 +47,9 @@ def render(samples: Samples, size: tuple[int, int], finish: Finish, light: Light
     weights, mat = screen_weights(light), linear_screen(np.full(BANDS, MAT), light)
     fixed = {
         "shadow": mat, "dark": np.zeros(3), "paper": linear_screen(ground("paper").R_seen, light),
-        "hardware": linear_screen(ground("brass").R_seen, light), "glass": 0.75 * mat,
     }  # fmt: skip
     linear = np.empty((samples.pixel.size, 3), dtype=np.float32)
+    samples = finish.tells_apart(samples)
     lit = samples.weight * samples.fields["shade"] if shaded else samples.weight
     for zone, place in samples.zones.items():
         linear[place] = fixed[zone] if zone in UNPAINTED else colours(finish, samples, zone, weights)
@@ -66,6 +66,7 @@ def render_field(samples: Samples, size: tuple[int, int], layer: Layer) -> Pictu
     """Return where a layer lies and how thick (height, width, 3): white for much, on the piece in grey."""
     values = np.full(samples.pixel.size + 1, _BESIDE, dtype=np.float32)
     field = layer.of.share or layer.of.field
+    samples = Finish(layers=(layer,)).tells_apart(samples)
     for zone, place in samples.zones.items():
         if zone not in UNPAINTED:
             there = np.clip(field(layer, samples, zone), 0.0, 1.0) if layer.reaches(zone) else 0.0

@@ -6,6 +6,7 @@ samples at a few wavelengths, for pictures. Both are the same equations.
 
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, field
+from typing import Final
 
 import numpy as np
 
@@ -16,19 +17,33 @@ from jug_mingle.core.finishes.blends import mixed, shares
 from jug_mingle.core.finishes.generic import metal
 from jug_mingle.core.finishes.layer import Layer
 from jug_mingle.core.optics.film import R_film, R_seen
+from jug_mingle.core.pieces.addresses import closest_first, zone_of
 from jug_mingle.core.pieces.faces import Samples
 
 
 @dataclass(frozen=True, slots=True, kw_only=True, eq=False)
 class Finish:
-    """How a piece is dressed: its layers from the ground up, and the ground of each zone ("" is everywhere else)."""
+    """How a piece is dressed: its layers from the ground up, and what its faces are before, by any name that they
+    answer to ("" is everywhere else)."""
 
     layers: tuple[Layer, ...] = ()
     grounds: Mapping[str, Below] = field(default_factory=lambda: {"": bare("oak")})
 
     def ground_of(self, zone: str) -> Below:
-        """Return what a zone is before anything is laid."""
-        return self.grounds.get(zone) or self.grounds.get("") or bare("oak")
+        """Return what a zone, or a face by its address, is before anything is laid: by its closest name."""
+        named = next((self.grounds[name] for name in closest_first(zone) if name in self.grounds), None)
+        if named is not None:
+            return named
+        usual = _USUAL.get(zone_of(zone))
+        return bare(usual) if usual else self.grounds.get("") or bare("oak")
+
+    def tells_apart(self, samples: Samples) -> Samples:
+        """Return samples with zones split where this finish is not the same on all of their faces."""
+        return samples.told_apart(lambda name: (*(layer.reaches(name) for layer in self.layers), self.ground_of(name)))
+
+
+_USUAL: Final = {"hardware": "brass", "glass": "glass", "padding": "plain_cloth"}
+"""What zones are where nothing is said of them."""
 
 
 def gilding(layer: Layer) -> FloatArray:
@@ -82,7 +97,7 @@ def at_point(finish: Finish, samples: Samples, zone: str, at: int) -> list[Laid]
     start = samples.zones[zone].start + at
     one = Samples(
         pixel=samples.pixel[start : start + 1], weight=samples.weight[start : start + 1],
-        foremost=np.zeros(0, dtype=np.int32), uncovered=np.zeros(0), zones={zone: slice(0, 1)},
+        foremost=np.zeros(0, dtype=np.int32), uncovered=np.zeros(0), faces={}, zones={zone: slice(0, 1)},
         fields={name: values[start : start + 1] for name, values in samples.fields.items()},
     )  # fmt: skip
     below = finish.ground_of(zone)

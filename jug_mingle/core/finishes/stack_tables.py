@@ -78,11 +78,11 @@ def _blend_tables(by_look: bool, flows: bool, films: tuple[Film, ...], X: float)
 def _film_step(layer: Layer, samples: Samples, zone: str) -> tuple[_Step, float]:
     """Return a layer of films made ready, and how far it covers."""
     if layer.of.share is not None:
-        index = samples.remember((zone, "blend", layer.field_key), lambda: _blend_index(layer, samples, zone))
+        index = samples.remember(zone, ("blend", layer.field_key), lambda: _blend_index(layer, samples, zone))
         R0, T2 = _blend_tables(layer.of.by_look, layer.of.flows, layer.films, layer.X)
         return _Step(index=index, R0=R0, T2=T2), 1.0
     # One number where it is as thick everywhere, else levels: neither depends on what is laid.
-    t = samples.remember((zone, "thickness", layer.field_key), lambda: _thickness_index(layer, samples, zone))
+    t = samples.remember(zone, ("thickness", layer.field_key), lambda: _thickness_index(layer, samples, zone))
     even = float(t) if t.ndim == 0 else None
     R0, T2 = _film_tables(layer.films[0], layer.X, even)
     if even is not None:
@@ -108,7 +108,7 @@ def _blend_index(layer: Layer, samples: Samples, zone: str) -> NDArray[np.uint16
 
 def _worn(layer: Layer, samples: Samples, zone: str) -> FloatArray:
     return samples.remember(
-        (zone, "worn", layer.field_key), lambda: np.asarray(layer.of.field(layer, samples, zone), dtype=np.float32)
+        zone, ("worn", layer.field_key), lambda: np.asarray(layer.of.field(layer, samples, zone), dtype=np.float32)
     )
 
 
@@ -154,7 +154,7 @@ def colours(finish: Finish, samples: Samples, zone: str, weights: FloatArray) ->
     heights = np.linspace(-1.6, 1.6, LEVELS)
     wood = figured(below, heights)[:, NODES].astype(np.float32)
     place = (
-        samples.remember((zone, "figure"), lambda: _levels(grain_of(samples, zone) + 1.6, 3.2, LEVELS))
+        samples.remember(zone, ("figure",), lambda: _levels(grain_of(samples, zone) + 1.6, 3.2, LEVELS))
         if below.figure
         else None
     )

@@ -107,10 +107,10 @@ def looked_up(samples: Samples, zone: str, texture: Texture, seed: int, *, along
         return np.asarray(row * TILE + column)
 
     def look_up() -> FloatArray:
-        at = samples.remember((zone, "place", along_grain), place)
+        at = samples.remember(zone, ("place", along_grain), place)
         out = np.empty(at.shape, dtype=np.float32)
         compiled.find(tile(texture), at, *_start(seed), out)
         return out
 
-    found: FloatArray = samples.remember((zone, texture, seed, along_grain), look_up)
+    found: FloatArray = samples.remember(zone, (texture, seed, along_grain), look_up)
     return found

@@ -57,6 +57,15 @@ _TONES: Final = {
     "fibreboard": ("Raw fibreboard", (62.0, 7.0, 19.0), False, 0.0),
     "paper": ("White paper", (95.0, 0.0, 2.0), False, 0.0),
     "brass": ("Aged brass", (52.0, 6.0, 26.0), False, 0.0),
+    "iron": ("Black iron", (24.0, 0.5, 1.0), False, 0.0),
+    "steel": ("Dull steel", (63.0, -0.5, 1.5), False, 0.0),
+    "plain_cloth": ("Plain cloth", (74.0, 2.0, 12.0), False, 0.0),
+    "patterned_cloth": ("Patterned cloth", (58.0, 6.0, 14.0), False, 0.0),
+    "cane": ("Cane", (70.0, 6.0, 30.0), False, 0.0),
+    "glass": ("Glass", (67.65, 0.0, 0.0), False, 0.0),
+    "laminate": ("Laminate", (88.0, -0.5, 4.0), False, 0.0),
+    "baked_coat": ("Baked factory coat", (90.0, -0.8, 3.0), False, 0.0),
+    "vinyl": ("Vinyl", (82.0, 1.0, 6.0), False, 0.0),
 }
 GROUNDS: Final = tuple(_TONES)
 """Keys of the known grounds, bare woods first."""

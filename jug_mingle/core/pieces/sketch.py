@@ -3,15 +3,22 @@
 from typing import Final
 
 import numpy as np
+from numpy.typing import NDArray
 
 from jug_mingle.core.arrays import FloatArray
 from jug_mingle.core.pieces.faces import Drawing, Face, coverage_of_polygon
 from jug_mingle.core.pieces.forms import Piece
-from jug_mingle.core.pieces.solids import Box, Front, Opening
+from jug_mingle.core.pieces.profiles import MOULDING_R, TAPER, relief_at, turned_radius
+from jug_mingle.core.pieces.solids import KNOB, PULL, Box, Front, Opening
 
 ASIDE: Final = 0.34
 RISE: Final = 0.187
 """How far a metre of depth is seen to the right, and upwards. [m]"""
+
+_LEVEL: Final = {
+    "carcass": 0.93, "slab": 0.96, "rail": 0.86, "leg": 0.94, "panel": 0.92, "leaf": 0.94, "cushion": 0.95,
+}  # fmt: skip
+"""Light on what faces the eye, of what falls on a sheet that does."""
 
 _GAP: Final = 0.004
 _BEVEL: Final = 0.006
@@ -59,7 +66,7 @@ class _Sketch:
 
     def _add(
         self,
-        zone: str,
+        address: str,
         place: tuple[slice, slice],
         cover: FloatArray,
         local: tuple[FloatArray, FloatArray],
@@ -98,13 +105,13 @@ class _Sketch:
             "high": np.exp(-((edge / _BEVEL) ** 2)) if high is None else high,
             "upright": 1.0 if upright else 0.0,
         }
-        fields = {name: np.broadcast_to(np.asarray(value, dtype=np.float32), shape) for name, value in values.items()}
+        fields = {name: _over(value, shape) for name, value in values.items()}
         self.faces.append(
             Face(
-                zone=zone,
+                address=address,
                 rows=rows,
                 columns=columns,
-                cover=np.broadcast_to(cover, shape).astype(np.float32),
+                cover=np.ascontiguousarray(np.broadcast_to(cover, shape), dtype=np.float32),
                 fields=fields,
             )
         )
@@ -122,31 +129,64 @@ class _Sketch:
 
     def _box(self, box: Box) -> None:
         dim = 1.0 - 0.22 * min(1.0, box.z / max(self.piece.depth, 1e-6)) if box.made in ("leg", "rail") else 1.0
+        if box.made == "leg" and box.shape != "square":
+            self._shaped_leg(box, dim)
+            return
         self._side(box, dim)
         self._top(box)
         place, cover, local = self._rectangle(box.x, box.y, box.w, box.h, box.z)
         lx, ly = local
-        level = {"carcass": 0.93, "slab": 0.96, "rail": 0.86, "leg": 0.94, "panel": 0.92}[box.made] * dim
+        level = _LEVEL[box.made] * dim
         shade = level - 0.30 * np.exp(-ly / 0.010) * (box.made == "rail") - 0.05 * ly / box.h
         if box.zone == "plinth":
             shade = 0.84 + 0.10 * np.exp(-ly / 0.004) - 0.10 * ly / box.h
         if box.made == "leg":
             shade = shade - 0.10 * (lx / box.w - 0.3)
-        groove = sum((self._groove(lx + box.x, ly + box.y, front) for front in box.fronts), start=np.zeros_like(lx))
+        groove = self._grooves(box, lx + box.x, ly + box.y)
         self._add(
-            box.zone, place, cover, local, (box.w, box.h), shade, upright=box.upright, recess=np.clip(groove, 0, 1),
-            offset=(box.x * 7.3, box.y * 3.1),
+            box.front_face, place, cover, local, (box.w, box.h), shade, upright=box.upright,
+            recess=np.clip(groove, 0, 1), offset=(box.x * 7.3, box.y * 3.1),
         )  # fmt: skip
         for opening in box.openings:
-            self._opening(box, opening)
+            self._opening(box.z, opening)
         for front in box.fronts:
             self._front(box, front)
 
     @staticmethod
-    def _groove(x: FloatArray, y: FloatArray, front: Front) -> FloatArray:
-        """Return 1 close around a front, where dirt and wax gather, falling off within a centimetre."""
-        out = np.maximum(np.maximum(front.x - x, x - front.x - front.w), np.maximum(front.y - y, y - front.y - front.h))
-        return np.where(out > -0.001, np.exp(-((np.maximum(out, 0.0) / 0.006) ** 2)), 0.0)
+    def _grooves(box: Box, x: FloatArray, y: FloatArray) -> FloatArray:
+        """Return 1 close around each front, where dirt and wax gather, falling off within a centimetre."""
+        found = np.zeros_like(x)
+        if not x.size:
+            return found
+        along, down = x[0], y[:, 0]
+        for front in box.fronts:
+            # Three centimetres away nothing is left of it.
+            columns = slice(*np.searchsorted(along, (front.x - 0.03, front.x + front.w + 0.03)))
+            rows = slice(*np.searchsorted(down, (front.y - 0.03, front.y + front.h + 0.03)))
+            aside = np.maximum(front.x - along[columns], along[columns] - front.x - front.w)
+            above = np.maximum(front.y - down[rows], down[rows] - front.y - front.h)
+            out = np.maximum(aside[np.newaxis], above[:, np.newaxis])
+            found[rows, columns] += np.where(out > -0.001, np.exp(-((np.maximum(out, 0.0) / 0.006) ** 2)), 0.0)
+        return found
+
+    def _shaped_leg(self, box: Box, dim: float) -> None:
+        """A tapered or a turned leg, by its outline; a turned one is shaded round."""
+        place, _, local = self._rectangle(box.x, box.y, box.w, box.h, box.z + 0.5 * box.d)
+        along = np.clip(local[1] / box.h, 0.0, 1.0)
+        if box.shape == "turned":
+            half = turned_radius(along, min(box.w, box.d)).astype(np.float32)
+        else:
+            half = 0.5 * box.w * (1.0 - (1.0 - TAPER) * along)
+        off = (local[0] - 0.5 * box.w) / half
+        inside = np.minimum(np.minimum(local[1], box.h - local[1]), half * (1.0 - np.abs(off)))
+        cover = np.clip(inside * self.scale + 0.5, 0, 1)
+        round_ = (along >= 0.16) * (box.shape == "turned")
+        shade = dim * (_LEVEL["leg"] - 0.10 * off - round_ * 0.30 * np.clip(off + 0.25, -1.0, 1.0) ** 2)
+        self._add(
+            box.front_face, place, cover, local, (box.w, box.h), shade, upright=True,
+            recess=round_ * np.exp(-((half - 0.3 * box.w) / (0.04 * box.w)) ** 2),
+            offset=(box.x * 7.3, box.y * 3.1),
+        )  # fmt: skip
 
     def _side(self, box: Box, dim: float) -> None:
         x, d = box.x + box.w, box.d
@@ -164,7 +204,7 @@ class _Sketch:
         local = (back, py + RISE * (back + box.z) - box.y)
         shade = (0.66 - 0.08 * np.clip(back / d, 0, 1) - 0.10 * np.clip(local[1] / box.h, 0, 1)) * dim
         self._add(
-            box.side_zone, place, coverage_of_polygon(corners, *place), local, (d, box.h), shade, upright=True,
+            box.side_face, place, coverage_of_polygon(corners, *place), local, (d, box.h), shade, upright=True,
             down=np.clip((local[1] + box.y) / self.piece.height, 0, 1), offset=(11.0 + box.x, box.y),
         )  # fmt: skip
 
@@ -185,7 +225,7 @@ class _Sketch:
         shade = 1.12 - 0.10 * np.clip(back / d, 0, 1)
         down = np.full(px.shape, np.clip(box.y / self.piece.height, 0, 1))
         self._add(
-            box.top_zone, place, coverage_of_polygon(corners, *place), local, (box.w, d), shade, down=down,
+            box.top_face, place, coverage_of_polygon(corners, *place), local, (box.w, d), shade, down=down,
             across=np.clip((local[0] + box.x) / self.piece.width, 0, 1), offset=(23.0 + box.x, 5.0 + box.y),
         )  # fmt: skip
 
@@ -196,42 +236,51 @@ class _Sketch:
                 front.x - rim, front.y - rim, front.w + 2 * rim, front.h + 2.6 * rim, box.z
             )
             self._add(
-                box.zone, place, cover, local, (front.w, front.h), 0.30, upright=box.upright, recess=1.0, high=0.0
+                box.front_face, place, cover, local, (front.w, front.h), 0.30, upright=box.upright, recess=1.0, high=0.0
             )
         place, cover, local = self._rectangle(front.x, front.y, front.w, front.h, box.z)
         shade, recess, high = _relief(front, *local)
-        self._add(
-            front.zone, place, cover, local, (front.w, front.h), shade, recess=recess, high=high,
-            step=front.row / (front.rows - 1) if front.rows > 1 else 0.5, upright=front.h > 1.6 * front.w,
-            offset=(3.7 * front.x + 1.9 * front.row, 2.3 * front.y + 0.7 * front.row),
-        )  # fmt: skip
-        self._handle(box, front)
+        within = _in_relief(front, *local)
+        for face, there in (("outside", ~within), ("recess", within)):
+            if there.any():
+                self._add(
+                    front.of(face), place, cover * there, local, (front.w, front.h), shade, recess=recess, high=high,
+                    step=front.row / (front.rows - 1) if front.rows > 1 else 0.5, upright=front.h > 1.6 * front.w,
+                    offset=(3.7 * front.x + 1.9 * front.row, 2.3 * front.y + 0.7 * front.row),
+                )  # fmt: skip
+        self._handle(box.z, front)
 
-    def _handle(self, box: Box, front: Front) -> None:
-        middle = front.x + 0.5 * front.w
+    def _handle(self, z: float, front: Front) -> None:
+        middle, face = front.x + 0.5 * front.w, front.handle_face()
         if front.handle == "label_knob":
-            self._label(middle, front.y + 0.30 * front.h, 0.30 * front.w, 0.24 * front.h, box.z)
-            self._knob(middle, front.y + 0.70 * front.h, min(0.016, 0.10 * front.h), box.z)
+            self._label(middle, front.y + 0.30 * front.h, 0.30 * front.w, 0.24 * front.h, z, face)
+            self._knob(middle, front.y + 0.70 * front.h, min(0.016, 0.10 * front.h), z, face)
         elif front.handle == "knob":
             tall = front.h > 1.6 * front.w
             side = middle + (0.38 if front.x < self.piece.width / 3 else -0.38) * front.w if tall else middle
-            self._knob(side, front.y + 0.5 * front.h, min(0.018, 0.12 * front.h), box.z)
+            self._knob(side, front.y + 0.5 * front.h, min(KNOB, 0.12 * front.h), z, face)
         elif front.handle == "pull":
             for x in (front.x + 0.25 * front.w, front.x + 0.75 * front.w):
-                self._pull(x, front.y + 0.5 * front.h, min(0.05, 0.12 * front.w), box.z)
+                self._pull(x, front.y + 0.5 * front.h, min(PULL, 0.12 * front.w), z, face)
 
-    def _opening(self, box: Box, opening: Opening) -> None:
-        place, cover, local = self._rectangle(opening.x, opening.y, opening.w, opening.h, box.z)
+    def _opening(self, z: float, opening: Opening) -> None:
+        place, cover, local = self._rectangle(opening.x, opening.y, opening.w, opening.h, z)
         lx, ly = local
         deep = np.minimum(np.minimum(lx, opening.w - lx), ly)
         shade = 0.40 + 0.22 * np.clip(deep / 0.12, 0, 1) + 0.06 * ly / opening.h
         recess = np.exp(-((np.minimum(deep, opening.h - ly) / 0.02) ** 2))
-        self._add("inside", place, cover, local, (opening.w, opening.h), shade, upright=True, recess=recess, high=0.0)
-        for n in range(opening.shelves):
+        self._add(
+            opening.face, place, cover, local, (opening.w, opening.h), shade, upright=True, recess=recess, high=0.0
+        )
+        for n, part in enumerate(opening.shelf_parts()):
+            if part in opening.without:
+                continue
             y = opening.y + (n + 1) * opening.h / (opening.shelves + 1) - 0.5 * 0.02
-            place, cover, local = self._rectangle(opening.x, y, opening.w, 0.02, box.z + 0.01)
-            self._add("inside", place, cover, local, (opening.w, 0.02), 0.88 - 0.10 * local[1] / 0.02)
-            place, cover, local = self._rectangle(opening.x, y + 0.02, opening.w, 0.05, box.z + 0.01)
+            place, cover, local = self._rectangle(opening.x, y, opening.w, 0.02, z + 0.01)
+            self._add(
+                opening.shelf_face(part, "edge"), place, cover, local, (opening.w, 0.02), 0.88 - 0.10 * local[1] / 0.02
+            )
+            place, cover, local = self._rectangle(opening.x, y + 0.02, opening.w, 0.05, z + 0.01)
             cast = 0.5 * np.exp(-np.maximum(local[1], 0.0) / 0.02) * cover
             self._add("dark", place, cast, local, (opening.w, 0.05), 1.0)
 
@@ -251,21 +300,21 @@ class _Sketch:
         depth = np.exp(-(((y - 0.02) / 0.28) ** 2)) * edge * edge * (3.0 - 2.0 * edge)
         self._add("shadow", place, np.ones_like(depth), (px, py), (wide, reach), 1.0 - 0.55 * depth)
 
-    def _label(self, cx: float, cy: float, w: float, h: float, z: float) -> None:
+    def _label(self, cx: float, cy: float, w: float, h: float, z: float, metal: str) -> None:
         """A metal frame that holds a card."""
-        for zone, grow, level in (("hardware", 0.0045, 0.9), ("paper", 0.0, 1.0)):
+        for zone, grow, level in ((metal, 0.0045, 0.9), ("paper", 0.0, 1.0)):
             size = (w + 2 * grow, h + 2 * grow)
             place, cover, local = self._rectangle(cx - size[0] / 2, cy - size[1] / 2, *size, z)
             self._add(zone, place, cover, local, size, level * (1.06 - 0.20 * local[1] / size[1]))
 
-    def _pull(self, cx: float, cy: float, w: float, z: float) -> None:
+    def _pull(self, cx: float, cy: float, w: float, z: float, metal: str) -> None:
         for y, h, level in ((cy - 0.004, 0.014, 0.35), (cy - 0.009, 0.010, 1.02)):
             place, cover, local = self._rectangle(cx - w, y, 2 * w, h, z)
-            zone = "dark" if level < 0.5 else "hardware"
+            zone = "dark" if level < 0.5 else metal
             cover = cover * (0.4 if zone == "dark" else 1.0)
             self._add(zone, place, cover, local, (2 * w, h), 1.0 if zone == "dark" else level - 0.5 * local[1] / h)
 
-    def _knob(self, cx: float, cy: float, r: float, z: float) -> None:
+    def _knob(self, cx: float, cy: float, r: float, z: float, metal: str) -> None:
         place, _, local = self._rectangle(cx - 2.2 * r, cy - 1.6 * r, 4.4 * r, 4.4 * r, z)
         size = (4.4 * r, 4.4 * r)
         x, y = local[0] / r - 2.2, local[1] / r - 1.6
@@ -275,7 +324,7 @@ class _Sketch:
         cover = np.clip((1.0 - d) * r * self.scale + 0.5, 0, 1)
         facing = np.clip(-0.42 * x - 0.58 * y + 0.70 * np.sqrt(np.clip(1.0 - d**2, 0, 1)), 0, None)
         glint = np.exp(-(((x + 0.35) / 0.22) ** 2 + ((y + 0.42) / 0.22) ** 2))
-        self._add("hardware", place, cover, local, size, 0.22 + 0.95 * facing + 0.9 * glint)
+        self._add(metal, place, cover, local, size, 0.22 + 0.95 * facing + 0.9 * glint)
 
 
 def _relief(front: Front, x: FloatArray, y: FloatArray) -> tuple[FloatArray, FloatArray, FloatArray]:
@@ -285,9 +334,9 @@ def _relief(front: Front, x: FloatArray, y: FloatArray) -> tuple[FloatArray, Flo
     bevel = np.exp(-((to_edge / _BEVEL) ** 2))
     shade = 1.0 + bevel * lit - 0.05 * y / front.h
     recess, high = np.zeros_like(x), bevel
-    if front.relief == "flat" or min(front.w, front.h) < 0.06:
+    at = relief_at(front.relief, front.w, front.h)
+    if at == 0.0:
         return shade, recess, high
-    at = min(0.024 if front.relief == "moulded" else 0.055, 0.22 * min(front.w, front.h))
     groove = np.exp(-(((to_edge - at) / 0.004) ** 2))
     bead = np.exp(-(((to_edge - at + 0.009) / 0.004) ** 2))
     shade = shade - 0.22 * groove + 0.08 * bead * np.sign(lit)
@@ -296,3 +345,20 @@ def _relief(front: Front, x: FloatArray, y: FloatArray) -> tuple[FloatArray, Flo
         fall = np.exp(-(((to_edge - at - 0.012) / 0.010) ** 2)) * inside
         shade = shade - 0.04 * inside - fall * lit
     return shade, np.maximum(recess, groove), np.maximum(high, bead)
+
+
+def _over(value: FloatArray | float, shape: tuple[int, int]) -> FloatArray:
+    """Return a field over a face: its values there, or one number (0-d) where it is the same everywhere."""
+    values = np.asarray(value, dtype=np.float32)
+    return values if values.ndim == 0 or values.shape == shape else np.broadcast_to(values, shape)
+
+
+def _in_relief(front: Front, x: FloatArray, y: FloatArray) -> NDArray[np.bool_]:
+    """Return where a front is its panel, or the hollow of its moulding."""
+    at = relief_at(front.relief, front.w, front.h)
+    to_edge = np.minimum(np.minimum(x, front.w - x), np.minimum(y, front.h - y))
+    if at == 0.0:
+        return np.zeros(to_edge.shape, dtype=bool)
+    if front.relief == "panelled":
+        return np.asarray(to_edge >= at)
+    return np.asarray(np.abs(to_edge - at) < MOULDING_R)

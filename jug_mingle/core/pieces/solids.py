@@ -1,18 +1,37 @@
-"""The solids of a piece, in metres: boxes with fronts and openings on them, and the areas that a brush has to cover.
+"""The solids of a piece, in metres: boxes with fronts and openings on them, and the faces that a brush meets.
 
 x runs to the right and y down from the piece's upper left corner, z backwards from its front.
 """
 
-from collections.abc import Iterable
+from collections.abc import Iterable, Iterator
 from dataclasses import dataclass
-from typing import Literal
+from typing import Final, Literal
 
-Made = Literal["carcass", "slab", "rail", "leg", "panel"]
+from jug_mingle.core.pieces.addresses import WHEN_ASKED, address, zone_of
+from jug_mingle.core.pieces.profiles import LegShape, leg_area, relief_areas
+
+Made = Literal["carcass", "slab", "rail", "leg", "panel", "leaf", "cushion"]
+Relief = Literal["flat", "moulded", "panelled"]
+Handle = Literal["knob", "pull", "label_knob", "none"]
+
+SHELF: Final = 0.02
+"""Thickness of shelves, fronts and the boards of a drawer. [m]"""
+
+_DRAWER_HIGH: Final = 0.75
+"""How high a drawer's box is, of its front."""
+
+KNOB, PULL = 0.018, 0.05
+"""Radius of a knob, and half the length of a pull. [m]"""
+
+PartFaces = Iterator[tuple[str, float]]
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Front:
-    """A drawer front, a door or a board; `row` of `rows` counts from above, for what changes from row to row."""
+    """A drawer front, a door, a panel or a board; `row` of `rows` counts from above, for what changes from row to row.
+
+    `kind` is that of the part of which it is the outside, `part` its key.
+    """
 
     x: float
     y: float
@@ -20,14 +39,53 @@ class Front:
     h: float
     row: int = 0
     rows: int = 1
-    relief: Literal["flat", "moulded", "panelled"] = "flat"
-    handle: Literal["knob", "pull", "label_knob", "none"] = "none"
+    relief: Relief = "flat"
+    handle: Handle = "none"
     zone: str = "front"
+    kind: str = "drawer"
+    part: str = "drawer 1"
+
+    def of(self, face: str, zone: str = "") -> str:
+        """Return the address of a face of it."""
+        return address(zone or self.zone, self.kind, self.part, face)
+
+    @property
+    def handle_part(self) -> str:
+        """The key of its handle, which is a part of its own."""
+        return f"{self.part} handle"
+
+    def handle_face(self) -> str:
+        """Return the address of its handle."""
+        return address("hardware", "handle", self.handle_part, "outside")
+
+    def faces(self, deep: float) -> PartFaces:
+        """Yield its faces with their areas [m²]; a drawer in a case reaches `deep` [m]."""
+        flat, relief = relief_areas(self.relief, self.w, self.h)
+        yield self.of("outside"), flat
+        if relief:
+            yield self.of("recess"), relief
+        if self.kind in ("drawer", "door"):
+            yield self.of("edge", "hidden"), 2.0 * (self.w + self.h) * SHELF
+        if self.kind == "door":
+            yield self.of("inside", "within"), self.w * self.h
+        if self.kind == "drawer":
+            w, d, h = self.w - 3.0 * SHELF, deep - 2.0 * SHELF, _DRAWER_HIGH * self.h
+            yield self.of("inside", "within"), w * d + 2.0 * (w + d) * h
+            yield self.of("sides", "hidden"), (2.0 * d + w) * h
+        if self.handle != "none":
+            yield self.handle_face(), _handle_area(self)
+
+
+def _handle_area(front: Front) -> float:
+    """Return what can be painted of a handle: a ball, or two bars as thick as a finger is wide by a third. [m²]"""
+    if front.handle == "pull":
+        return 2.0 * 2.0 * min(PULL, 0.12 * front.w) * 4.0 * 0.010
+    return 4.0 * 3.1416 * min(KNOB, 0.12 * front.h) ** 2
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Opening:
-    """A place to look into: its back and walls, and shelves across it."""
+    """A place to look into: its back and walls, and shelves across it; "within" when fronts close it."""
 
     x: float
     y: float
@@ -35,21 +93,58 @@ class Opening:
     h: float
     d: float
     shelves: int = 0
+    zone: str = "inside"
+    part: str = "carcass"
+    first_shelf: int = 1
+    back: bool = True
+    without: frozenset[str] = frozenset()
+    """Shelves that were taken out."""
+
+    @property
+    def face(self) -> str:
+        """The address of its walls and its back."""
+        return address(self.zone, "carcass", self.part, "inside")
+
+    def shelf_parts(self) -> list[str]:
+        """Return the keys of its shelves, those taken out too."""
+        return [f"shelf {self.first_shelf + n}" for n in range(self.shelves)]
+
+    def shelf_face(self, part: str, face: str = "outside") -> str:
+        """Return the address of a shelf's face."""
+        return address(self.zone, "shelf", part, face)
+
+    def faces(self) -> PartFaces:
+        """Yield its faces with their areas. [m²]"""
+        yield self.face, 2.0 * self.d * (self.w + self.h) + (self.w * self.h if self.back else 0.0)
+        for part in self.shelf_parts():
+            if part not in self.without:
+                yield self.shelf_face(part), 2.0 * self.w * self.d
+                yield self.shelf_face(part, "edge"), self.w * SHELF
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Box:
-    """One solid.
+    """One solid, a part of the piece.
 
     Attributes
     ----------
     made : str
         "carcass": front, two sides and a top are painted. "slab" and "rail": all that faces outwards. "leg": all round.
-        "panel": what faces the eye.
+        "panel": what faces the eye, and its edges. "leaf": what hangs at a side. "cushion": padding.
     zone : str
         Of its front; a carcass has its sides in "side" and its top in "top".
+    kind, part : str
+        What it is, and its key.
     upright : bool
         Whether the grain of its front runs up and down.
+    top_covered : float
+        How much of its top something else stands on. [m²]
+    let_in : float
+        How much of its height, from above, is hidden within another solid. [m]
+    free : bool
+        Whether it stands free, so that its back is met too.
+    interiors : tuple of Opening
+        What is behind its fronts.
     """
 
     made: Made
@@ -60,46 +155,105 @@ class Box:
     w: float
     h: float
     d: float
+    kind: str = "carcass"
+    part: str = "carcass"
     upright: bool = False
     fronts: tuple[Front, ...] = ()
     openings: tuple[Opening, ...] = ()
+    interiors: tuple[Opening, ...] = ()
+    top_covered: float = 0.0
+    let_in: float = 0.0
+    free: bool = False
+    shape: LegShape = "square"
+    top_part: str = "top"
+
+    def of(self, face: str, zone: str = "") -> str:
+        """Return the address of a face of it."""
+        return address(zone or self.zone, self.kind, self.part, face)
 
     @property
-    def side_zone(self) -> str:
-        """The zone of its sides."""
-        return "side" if self.made == "carcass" else self.zone
+    def front_face(self) -> str:
+        """The address of what faces the eye."""
+        return self.of("edge" if self.made in ("carcass", "slab", "leaf") else "outside")
 
     @property
-    def top_zone(self) -> str:
-        """The zone of its top."""
-        return "top" if self.made in ("carcass", "slab") else self.zone
+    def side_face(self) -> str:
+        """The address of its sides."""
+        if self.made == "carcass":
+            return self.of("outside", "side")
+        if self.made == "panel" and self.zone == "glass":
+            return address("moulding", "moulding", "frame", "edge")
+        if self.zone == "plinth":
+            return self.of("sides")
+        return self.of("edge" if self.made in ("slab", "panel") else "outside")
+
+    @property
+    def top_face(self) -> str:
+        """The address of its top."""
+        if self.made == "carcass":
+            return address("top", "top", self.top_part, "outside")
+        if self.made in ("panel", "leaf"):
+            return self.side_face if self.made == "panel" else self.of("edge")
+        return self.of("outside")
+
+    def faces(self) -> PartFaces:
+        """Yield its faces with their areas; a front's, an opening's and a handle's with them. [m²]"""
+        w, h, d = self.w, self.h, self.d
+        covered = sum(one.w * one.h for one in self.fronts) + sum(one.w * one.h for one in self.openings)
+        top = w * d - self.top_covered
+        if self.made == "carcass":
+            yield self.of("edge"), w * h - covered
+            yield self.of("outside", "side"), 2.0 * d * h + (w * h if self.free else 0.0)
+            yield self.top_face, top
+            if not self.free:
+                yield self.of("back", "hidden"), w * h
+            yield self.of("underside", "hidden"), w * d
+        elif self.made == "slab":
+            yield self.of("outside"), top
+            yield self.of("edge"), 2.0 * (w + d) * h
+            yield self.of("underside", "hidden"), w * d
+        elif self.made == "cushion":
+            yield self.of("outside"), top + 2.0 * (w + d) * h
+        elif self.made == "leaf":
+            yield self.of("outside"), d * h
+            yield self.of("edge"), 2.0 * (d + h) * w
+            yield self.of("back", "hidden"), d * h
+        elif self.made == "panel":
+            yield from self._panel_faces(w * h - covered)
+        elif self.kind == "leg":
+            yield self.of("outside"), leg_area(self.shape, h - self.let_in, w, d)
+        else:
+            yield self.of("outside"), 2.0 * (w + d) * (h - self.let_in)
+        for front in self.fronts:
+            yield from front.faces(d - SHELF)
+        for opening in (*self.openings, *self.interiors):
+            yield from opening.faces()
+
+    def _panel_faces(self, outside: float) -> PartFaces:
+        w, h, d = self.w, self.h, self.d
+        yield self.of("outside"), outside
+        if self.zone == "plinth":
+            yield self.of("sides"), 2.0 * d * h
+            return
+        yield self.side_face, 2.0 * (w + h) * d
+        yield self.of("back", "hidden"), w * h
+
+
+def faces_of(boxes: Iterable[Box]) -> dict[str, float]:
+    """Return the area of each face, by its address. [m²]"""
+    found: dict[str, float] = {}
+    for box in boxes:
+        for name, area in box.faces():
+            if area > 0.0:
+                found[name] = found.get(name, 0.0) + area
+    return found
 
 
 def areas_of(boxes: Iterable[Box]) -> dict[str, float]:
-    """Return the painted area of each zone. [m²]"""
+    """Return the painted area of each zone: of all faces but those that are painted only when asked. [m²]"""
     found: dict[str, float] = {}
-
-    def add(zone: str, area: float) -> None:
-        if area > 0.0 and zone != "glass":
+    for name, area in faces_of(boxes).items():
+        zone = zone_of(name)
+        if zone not in WHEN_ASKED:
             found[zone] = found.get(zone, 0.0) + area
-
-    for box in boxes:
-        covered = 0.0
-        for front in box.fronts:
-            add(front.zone, front.w * front.h)
-            covered += front.w * front.h
-        for opening in box.openings:
-            walls = 2.0 * opening.d * (opening.w + opening.h) + 2.0 * opening.shelves * opening.w * opening.d
-            add("inside", opening.w * opening.h + walls)
-            covered += opening.w * opening.h
-        if box.made == "carcass":
-            add(box.zone, box.w * box.h - covered)
-            add(box.side_zone, 2.0 * box.d * box.h)
-            add(box.top_zone, box.w * box.d)
-        elif box.made == "slab":
-            add(box.zone, box.w * box.d + 2.0 * (box.w + box.d) * box.h)
-        elif box.made == "panel":
-            add(box.zone, box.w * box.h - covered)
-        else:
-            add(box.zone, 2.0 * (box.w + box.d) * box.h)
     return found

@@ -4,6 +4,8 @@ from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass
 from typing import Final
 
+import numpy as np
+
 from jug_mingle.core.evidence.fitted_shelf import Shelf
 from jug_mingle.core.finishes.blends import area_shares
 from jug_mingle.core.finishes.layer import Layer
@@ -62,23 +64,33 @@ class Taken:
     ml: float
 
 
-def taken_by(layer: Layer, samples: Samples, areas: Mapping[str, float]) -> list[Taken]:
+def taken_by(layer: Layer, samples: Samples, faces: Mapping[str, float]) -> list[Taken]:
     """Return what a layer takes of each of its films, in their order.
 
     Parameters
     ----------
     samples : Samples
         The piece as it is drawn, by which shares of area are told.
-    areas : mapping
-        Painted area of each zone. [m²]
+    faces : mapping
+        Area of each face, by address. [m²]
     """
+    if not layer.films:
+        return []
+    reached = [name for name in faces if layer.reaches(name)]
+    seen = {name: area_shares(layer, samples.by_face, name) for name in reached if name in samples.faces}
+    # What is not seen in the picture, such as the far side or an inside, takes what is seen takes.
+    unseen = (
+        np.average(list(seen.values()), axis=0, weights=[faces[name] for name in seen]).tolist()
+        if seen
+        else [1.0 / len(layer.films)] * len(layer.films)
+    )
     area, ml = [0.0] * len(layer.films), [0.0] * len(layer.films)
-    for zone in (zone for zone in areas if layer.films and zone in samples.zones and layer.reaches(zone)):
-        for n, (film, part) in enumerate(zip(layer.films, area_shares(layer, samples, zone), strict=True)):
+    for name in reached:
+        for n, (film, part) in enumerate(zip(layer.films, seen.get(name, unseen), strict=True)):
             # A coat is laid as thick as an ordinary one, whatever is wiped off again.
-            laid = areas[zone] * (part if layer.of.has("spares_paint") else 1.0)
+            laid = faces[name] * (part if layer.of.has("spares_paint") else 1.0)
             ml[n] += paint_needed(laid, coats=layer.coats, spread_rate=film.spread_rate) / (1.0 + layer.water)
-            area[n] += areas[zone] * part
+            area[n] += faces[name] * part
     return [Taken(area=a, ml=b) for a, b in zip(area, ml, strict=True)]
 
 

@@ -18,6 +18,7 @@ from jug_mingle.core.finishes.stack import Finish, evenly
 from jug_mingle.core.optics.blend_path import Paint, ramp
 from jug_mingle.core.optics.film import R_body, R_film, R_infinity, R_seen
 from jug_mingle.core.optics.hiding import coats_to_hide
+from jug_mingle.core.pieces.addresses import said_of
 from jug_mingle.core.pieces.faces import UNPAINTED, Samples
 from jug_mingle.core.practice.layer_order import Remark
 
@@ -63,6 +64,7 @@ def judge(
     bleeds : bool
         Whether the wood may send stains through pale paint.
     """
+    samples = finish.tells_apart(samples)
     zones = [zone for zone in samples.zones if zone not in UNPAINTED]
     found: list[Remark] = []
     for place, layer in enumerate(finish.layers):
@@ -192,7 +194,7 @@ def _hides(finish: Finish, place: int, zones: Sequence[str], light: Light) -> It
                 continue
             saved = _primer_for(film, needed or 21, light)
             words = "more than 20" if needed is None else str(needed)
-            where = "" if len(alike) == 1 else f" on {', '.join(there)}"
+            where = "" if len(alike) == 1 else f" on {', '.join(map(said_of, there))}"
             tint = f" A {saved[0]} primer saves {saved[1]}." if saved else ""
             yield (
                 f"What lies below grins through {film.name}{where}: {words} coats hide it, {layer.coats} are "

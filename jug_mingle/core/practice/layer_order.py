@@ -1,10 +1,11 @@
 """Whether layers can lie on one another, each remark with its reason; where painters differ both ways are allowed."""
 
-from collections.abc import Iterator, Sequence
+from collections.abc import Collection, Iterator, Sequence
 from dataclasses import dataclass
 
 from jug_mingle.core.finishes.layer import Layer
 from jug_mingle.core.finishes.layer_kind import Said, Weight
+from jug_mingle.core.pieces.addresses import ZONES
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -17,13 +18,16 @@ class Remark:
     why: str
 
 
-def check_order(layers: Sequence[Layer]) -> list[Remark]:
-    """Return what is to be said of the order of layers, from the ground up. All of it is common practice."""
+def check_order(layers: Sequence[Layer], faces: Collection[str] = tuple(ZONES)) -> list[Remark]:
+    """Return what is to be said of the order of layers, from the ground up. All of it is common practice.
+
+    `faces` are the addresses of the piece's faces, by which it is told which layers meet.
+    """
     shown = [(place, layer) for place, layer in enumerate(layers) if layer.on]
     found: list[Remark] = []
     for at, (place, layer) in enumerate(shown):
-        below = [one for _, one in shown[:at] if _meet(one, layer)]
-        above = [one for _, one in shown[at + 1 :] if _meet(one, layer)]
+        below = [one for _, one in shown[:at] if _meet(one, layer, faces)]
+        above = [one for _, one in shown[at + 1 :] if _meet(one, layer, faces)]
         found += [
             Remark(layer=place, weight=weight, words=words, why=why)
             for weight, words, why in _said(layer, below, above)
@@ -31,8 +35,8 @@ def check_order(layers: Sequence[Layer]) -> list[Remark]:
     return [*found, *_unsealed([layer for _, layer in shown])]
 
 
-def _meet(one: Layer, other: Layer) -> bool:
-    return not one.zones or not other.zones or bool(set(one.zones) & set(other.zones))
+def _meet(one: Layer, other: Layer, faces: Collection[str]) -> bool:
+    return any(one.reaches(name) and other.reaches(name) for name in faces)
 
 
 def _said(layer: Layer, below: Sequence[Layer], above: Sequence[Layer]) -> Iterator[Said]:

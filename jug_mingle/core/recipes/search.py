@@ -1,7 +1,7 @@
 """The search behind recipes: which few tins, at which ratio, come nearest to a colour.
 
 Every pair is tried; sets of three and four are chosen by the linear model, around the goal and around what the best
-pair reaches, since a goal may lie far outside, and grown from the best smaller ones. Their best volumes are found on the
+pair reaches, since a goal may lie far outside, and grown from the best smaller ones. Best volumes are found on the
 exact equations, along their slopes and then by a pattern search, on paper and, where there are drawn shelves, once more
 by what is likely to come of them; whole parts are tried around both.
 """

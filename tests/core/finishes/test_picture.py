@@ -17,6 +17,7 @@ from jug_mingle.core.finishes.stack_tables import colours
 from jug_mingle.core.optics.film import R_film, R_infinity, R_seen
 from jug_mingle.core.optics.grounds import GROUNDS
 from jug_mingle.core.pieces import UNPAINTED, draw, usual_piece
+from jug_mingle.core.pieces.addresses import WHEN_ASKED
 from tests.core.paints import TRUE, film, sheet
 
 
@@ -70,7 +71,7 @@ class PlainTest(unittest.TestCase):
         whole = np.zeros(samples.pixel.size, dtype=bool)
         whole[samples.foremost[samples.foremost < samples.pixel.size]] = True
         for zone, place in samples.zones.items():
-            if zone in UNPAINTED:
+            if zone in (*UNPAINTED, *WHEN_ASKED):
                 continue
             inner = whole[place] & (samples.weight[place] > 0.999)
             mean = sRGB_to_RGB(picture.reshape(-1, 3)[samples.pixel[place][inner]] / 255.0).mean(axis=0)

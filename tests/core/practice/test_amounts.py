@@ -55,7 +55,7 @@ class TakenTest(unittest.TestCase):
 
     def taken(self, kind: str, *films: Film, **changes: Any) -> list[amounts.Taken]:
         layer = Layer(kind=kind, films=films, **changes)
-        return amounts.taken_by(layer, draw(self.PIECE, 160, 120).samples(), self.PIECE.areas)
+        return amounts.taken_by(layer, draw(self.PIECE, 160, 120).samples(), self.PIECE.faces)
 
     def test_by_its_own_spread_rate(self) -> None:
         """Wax goes twice as far as paint; water thins what is laid; fifteen per cent are over."""

@@ -1004,6 +1004,26 @@ export interface paths {
     patch?: never
     trace?: never
   }
+  '/api/pieces/words': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    /**
+     * Piece Words
+     * @description List what can be said of pieces: parts to put on, zones of faces, uses and ages.
+     */
+    get: operations['piece_words_api_pieces_words_get']
+    put?: never
+    post?: never
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
   '/api/pieces/{piece_id}': {
     parameters: {
       query?: never
@@ -2590,6 +2610,11 @@ export interface components {
         | 'mirror'
         | 'box'
         | 'board'
+      /**
+       * Offers
+       * @description What else can be said of it: fields of its measures.
+       */
+      offers: string[]
       /** Rows */
       rows: string
       /** Title */
@@ -3170,7 +3195,7 @@ export interface components {
        * Zones
        * @default []
        */
-      zones: ('front' | 'body' | 'top' | 'side' | 'leg' | 'plinth' | 'moulding' | 'inside')[]
+      zones: string[]
     }
     /**
      * LayerKindOut
@@ -3668,13 +3693,17 @@ export interface components {
     }
     /**
      * MeasuresIn
-     * @description Measures of a piece [m], and how it is made; only what is sent differs from the usual.
+     * @description Measures of a piece [m], how it is made, and all that was done to it; only what is sent differs from before.
      */
     MeasuresIn: {
+      /** Back */
+      back?: ('slats' | 'panel' | 'cane' | 'cloth' | 'none') | null
       /** Base */
       base?: ('plinth' | 'legs' | 'none') | null
       /** Base Height */
       base_height?: number | null
+      /** Changes */
+      changes?: components['schemas']['PartChange'][] | null
       /** Columns */
       columns?: number | null
       /** Depth */
@@ -3683,10 +3712,22 @@ export interface components {
       handle?: ('knob' | 'pull' | 'label_knob' | 'none') | null
       /** Height */
       height?: number | null
+      /** Layout */
+      layout?: components['schemas']['RowOfFronts'][] | null
+      /** Leaves */
+      leaves?: number | null
+      /** Leg */
+      leg?: ('square' | 'tapered' | 'turned') | null
+      /** Middle Drawer */
+      middle_drawer?: boolean | null
+      /** Pedestals */
+      pedestals?: number | null
       /** Relief */
       relief?: ('flat' | 'moulded' | 'panelled') | null
       /** Rows */
       rows?: number | null
+      /** Seat */
+      seat?: ('wood' | 'padded') | null
       /** Width */
       width?: number | null
     }
@@ -3876,6 +3917,102 @@ export interface components {
       words: string
     }
     /**
+     * PartChange
+     * @description Something done to a piece; what each number means stands with `core.pieces.changes.Change`. [m]
+     */
+    PartChange: {
+      /**
+       * Act
+       * @enum {string}
+       */
+      act: 'name' | 'remove' | 'cut' | 'dress' | 'add'
+      /**
+       * By
+       * @default 0
+       */
+      by: number
+      /** D */
+      d?: number | null
+      /** H */
+      h?: number | null
+      /** Handle */
+      handle?: ('knob' | 'pull' | 'label_knob' | 'none') | null
+      /**
+       * Kind
+       * @default
+       */
+      kind: string
+      /**
+       * Name
+       * @default
+       */
+      name: string
+      /**
+       * Ours
+       * @default true
+       */
+      ours: boolean
+      /** Part */
+      part: string
+      /** Relief */
+      relief?: ('flat' | 'moulded' | 'panelled') | null
+      /** W */
+      w?: number | null
+      /** X */
+      x?: number | null
+      /** Y */
+      y?: number | null
+      /** Z */
+      z?: number | null
+    }
+    /**
+     * PartFaceOut
+     * @description A face of a part: the name that it alone answers to, what it is called, its area [m²], what it is now.
+     */
+    PartFaceOut: {
+      /** Area */
+      area: number
+      /** Ground */
+      ground: string
+      /** Name */
+      name: string
+      /** Said */
+      said: string
+      /**
+       * When Asked
+       * @description Whether it is painted only where a layer names it.
+       */
+      when_asked: boolean
+      /** Zone */
+      zone: string
+    }
+    /**
+     * PartKindOut
+     * @description A kind of part that can be put on a piece, with its usual sides. [m]; 0 is as long as the piece's own.
+     */
+    PartKindOut: {
+      /** Key */
+      key: string
+      /** Sides */
+      sides: number[]
+      /** Title */
+      title: string
+    }
+    /**
+     * PartOut
+     * @description A part of a piece, with its faces.
+     */
+    PartOut: {
+      /** Faces */
+      faces: components['schemas']['PartFaceOut'][]
+      /** Key */
+      key: string
+      /** Kind */
+      kind: string
+      /** Name */
+      name: string
+    }
+    /**
      * PastMixOut
      * @description A mix of some job, also one that was put away.
      */
@@ -3955,9 +4092,16 @@ export interface components {
     }
     /**
      * PieceChangeIn
-     * @description Changes of a piece; `grounds` says what zones are before anything is laid ("" for all others).
+     * @description Changes of a piece; `grounds` says what faces are before anything is laid, by names that they answer to ("" for
+     *     all others).
      */
     PieceChangeIn: {
+      /** Age */
+      age?: ('unknown' | 'before_1980' | 'later') | null
+      /** Belongs */
+      belongs?: string | null
+      /** Count */
+      count?: number | null
       /**
        * Grounds
        * @default {}
@@ -3969,6 +4113,13 @@ export interface components {
       measures: components['schemas']['MeasuresIn']
       /** Name */
       name?: string | null
+      /**
+       * Recounted
+       * @description False when it was read.
+       */
+      recounted?: false | null
+      /** Uses */
+      uses?: ('looks' | 'drinks' | 'writing' | 'meals' | 'seat' | 'child' | 'outdoors' | 'sale')[] | null
     }
     /**
      * PieceIn
@@ -4009,13 +4160,21 @@ export interface components {
      * @description A piece of furniture of a job.
      */
     PieceOut: {
+      /** Age */
+      age: string
       /**
        * Areas
-       * @description Painted area of each zone. [m²]
+       * @description Painted area of each zone, of one of it. [m²]
        */
       areas: {
         [key: string]: number
       }
+      /** Belongs */
+      belongs: string
+      /** Changes */
+      changes: components['schemas']['PartChange'][]
+      /** Count */
+      count: number
       /** Form */
       form: string
       /** Grounds */
@@ -4024,6 +4183,8 @@ export interface components {
       }
       /** Id */
       id: number
+      /** Layout */
+      layout: components['schemas']['RowOfFronts'][]
       /** Look Id */
       look_id: number | null
       /** Measures */
@@ -4032,6 +4193,29 @@ export interface components {
       }
       /** Name */
       name: string
+      /** Parts */
+      parts: components['schemas']['PartOut'][]
+      /**
+       * Recounted
+       * @description Whether its areas were counted otherwise before, and nobody has read that.
+       */
+      recounted: boolean
+      /** Uses */
+      uses: string[]
+    }
+    /**
+     * PieceWordsOut
+     * @description What can be said of pieces: parts to put on, zones of faces, uses and ages.
+     */
+    PieceWordsOut: {
+      /** Ages */
+      ages: components['schemas']['WordsOut'][]
+      /** Parts */
+      parts: components['schemas']['PartKindOut'][]
+      /** Uses */
+      uses: components['schemas']['WordsOut'][]
+      /** Zones */
+      zones: components['schemas']['WordsOut'][]
     }
     /**
      * PlaceIn
@@ -4077,10 +4261,17 @@ export interface components {
       Lab: number[]
       /** Delta E */
       delta_E: number | null
+      /**
+       * Face
+       * @description The name that the face alone answers to.
+       */
+      face: string
       /** Hex */
       hex: string
       /** Laid */
       laid: components['schemas']['LaidOut'][]
+      /** Said */
+      said: string
       /** Target Hex */
       target_hex: string | null
       /** Words */
@@ -4599,6 +4790,28 @@ export interface components {
         | 'warm_led'
         | 'neutral_led'
         | 'old_tube'
+    }
+    /**
+     * RowOfFronts
+     * @description A row of a case's front: what fills it, how many beside each other (or compartments), its share of the height.
+     */
+    RowOfFronts: {
+      /**
+       * Count
+       * @default 1
+       */
+      count: number
+      /**
+       * Filling
+       * @default drawers
+       * @enum {string}
+       */
+      filling: 'drawers' | 'doors' | 'open' | 'panels'
+      /**
+       * Share
+       * @default 1
+       */
+      share: number
     }
     /**
      * RungOut
@@ -5471,6 +5684,16 @@ export interface components {
       below: number | null
       /** Word */
       word: string
+    }
+    /**
+     * WordsOut
+     * @description A key and what it is called.
+     */
+    WordsOut: {
+      /** Key */
+      key: string
+      /** Title */
+      title: string
     }
     /**
      * LookIn
@@ -8977,6 +9200,26 @@ export interface operations {
         }
         content: {
           'application/json': components['schemas']['Problem']
+        }
+      }
+    }
+  }
+  piece_words_api_pieces_words_get: {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description Successful Response */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['PieceWordsOut']
         }
       }
     }

@@ -1,0 +1,86 @@
+"""Names of the faces of a piece: what a look, a ground or an amount can be for.
+
+A face's address is "zone/kind/part/face", such as "front/drawer/drawer 2/outside". It answers to each of these names
+alone, so that a layer may be for all fronts, all drawers, one drawer, or the inside of one: "drawer 2/inside". A zone
+alone, such as "front", is an address too, of whatever has no parts.
+"""
+
+from collections.abc import Iterable
+from functools import cache
+from typing import Final
+
+ZONES: Final = {
+    "front": "fronts",
+    "body": "frame",
+    "side": "sides",
+    "top": "top",
+    "leg": "legs",
+    "plinth": "plinth",
+    "moulding": "mouldings",
+    "inside": "open insides",
+    "within": "insides behind fronts",
+    "hidden": "backs and undersides",
+    "padding": "padding",
+    "hardware": "hardware",
+    "glass": "glass",
+}
+"""What every face belongs to one of, and what painters call it."""
+
+WHEN_ASKED: Final = frozenset({"within", "hidden", "padding", "hardware", "glass"})
+"""Zones that are painted only where a layer names them, or a part of theirs."""
+
+FACES: Final = {
+    "outside": "outside",
+    "recess": "recess",
+    "edge": "edges",
+    "inside": "inside",
+    "underside": "underside",
+    "back": "back",
+    "sides": "sides",
+}
+"""What a part's faces are called."""
+
+
+def address(zone: str, kind: str, part: str, face: str) -> str:
+    """Return the address of a face."""
+    return f"{zone}/{kind}/{part}/{face}"
+
+
+def zone_of(address: str) -> str:
+    """Return the zone that a face belongs to."""
+    return address.partition("/")[0]
+
+
+@cache
+def names_of(address: str) -> frozenset[str]:
+    """Return all names that a face answers to."""
+    zone, *rest = address.split("/")
+    if not rest:
+        return frozenset({zone})
+    kind, part, face = rest
+    return frozenset({zone, kind, part, face, f"{kind}/{face}", f"{part}/{face}"})
+
+
+@cache
+def closest_first(address: str) -> tuple[str, ...]:
+    """Return the names of a face from the most its own to the most general."""
+    zone, *rest = address.split("/")
+    if not rest:
+        return (zone,)
+    kind, part, face = rest
+    return (f"{part}/{face}", part, f"{kind}/{face}", kind, face, zone)
+
+
+def reached(address: str, names: Iterable[str]) -> bool:
+    """Return whether a face is meant by some names; by none all are meant that are not painted only when asked."""
+    names = tuple(names)
+    return not names_of(address).isdisjoint(names) if names else zone_of(address) not in WHEN_ASKED
+
+
+def said_of(address: str) -> str:
+    """Return what a painter would call a zone, or a face by its address."""
+    zone, *rest = address.split("/")
+    if not rest:
+        return ZONES.get(zone, zone)
+    _, part, face = rest
+    return part if face == "outside" else f"{part}, {FACES.get(face, face)}"

@@ -1,0 +1,84 @@
+"""What a piece is for and how old it is: what that asks of its finish and of the work. Common practice."""
+
+from collections.abc import Collection, Iterator, Mapping, Sequence
+from typing import Final
+
+from jug_mingle.core.finishes.layer import Layer
+from jug_mingle.core.pieces.addresses import zone_of
+from jug_mingle.core.practice.layer_order import Remark
+
+USES: Final[Mapping[str, str]] = {
+    "looks": "only looks",
+    "drinks": "drinks and cups",
+    "writing": "writing",
+    "meals": "meals",
+    "seat": "sitting on",
+    "child": "a child",
+    "outdoors": "outdoors",
+    "sale": "for sale",
+}
+"""What a piece is for."""
+
+AGES: Final[Mapping[str, str]] = {"unknown": "not known", "before_1980": "before 1980", "later": "1980 or later"}
+"""When a piece was made, or last painted."""
+
+_HARD: Final = frozenset({"drinks", "writing", "meals", "seat"})
+_WORN: Final = frozenset({"top", "padding"})
+"""Zones on which things stand, and people sit."""
+
+
+def remarks_of_use(
+    uses: Collection[str], age: str, layers: Sequence[Layer], faces: Collection[str], *, old_paint: bool
+) -> list[Remark]:
+    """Return what the use and the age of a piece ask of a finish.
+
+    Parameters
+    ----------
+    uses, age : str
+        Keys of `USES` and `AGES`.
+    faces : collection of str
+        Addresses of the piece's faces.
+    old_paint : bool
+        Whether there is old paint on it.
+    """
+    on = [layer for layer in layers if layer.on]
+    said = [*_asked(uses, on, faces)]
+    if old_paint and age != "later":
+        said.append(_LEAD)
+    return [Remark(layer=None, weight="advice", words=words, why=why) for words, why in said]
+
+
+_LEAD: Final = (
+    "Its old paint may hold lead: test before dry sanding or scraping.",
+    "Lead was in paint until about 1980. Where it is found, leave it to licensed practice and local rules.",
+)
+
+
+def _asked(uses: Collection[str], layers: Sequence[Layer], faces: Collection[str]) -> Iterator[tuple[str, str]]:
+    tops = [name for name in faces if zone_of(name) in _WORN]
+    hard = sorted(_HARD.intersection(uses), key=list(USES).index)
+    laid = any(layer.of.has("colours", "opaque") for layer in layers)
+    if hard and laid and tops and not all(_sealed(layers, name) for name in tops if _touched(layers, name)):
+        what = " and ".join(USES[use] for use in hard)
+        yield (
+            f"Its top is for {what}: give it the hardest clear coat there is.",
+            "Cups, elbows and plates wear a soft finish through; sides and fronts may be waxed.",
+        )
+    if "outdoors" in uses and laid and not any(layer.of.has("film_seal") for layer in layers):
+        yield (
+            "It stands outdoors: it needs a coat that its label gives for outdoors, on all sides.",
+            "Water gets in where there is none, and lifts the rest.",
+        )
+    if {"child", "meals"}.intersection(uses) and layers:
+        yield (
+            "Let it cure fully before a child or food touches it, and take a seal whose label allows that.",
+            "Paint is dry in hours and hard in weeks. The label and local rules come first.",
+        )
+
+
+def _touched(layers: Sequence[Layer], face: str) -> bool:
+    return any(layer.reaches(face) for layer in layers)
+
+
+def _sealed(layers: Sequence[Layer], face: str) -> bool:
+    return any(layer.of.has("film_seal") and layer.reaches(face) for layer in layers)

@@ -1,0 +1,76 @@
+"""What is done to a piece: parts off, on, shorter, made otherwise; before and after."""
+
+import unittest
+from typing import Any
+
+from jug_mingle.core.pieces import Piece, draw, usual_piece
+from jug_mingle.core.pieces.addresses import address
+from jug_mingle.core.pieces.changes import ADDED, Change
+
+
+def changed(form: str, *changes: dict[str, Any]) -> Piece:
+    return usual_piece(form, changes=tuple(Change(**one) for one in changes))
+
+
+class ChangesTest(unittest.TestCase):
+    def test_a_drawer_becomes_an_open_shelf(self) -> None:
+        piece = changed("chest", {"act": "remove", "part": "drawer 3"})
+        whole = usual_piece("chest")
+        front = address("front", "drawer", "drawer 3", "outside")
+        self.assertNotIn(front, piece.faces)
+        self.assertNotIn("drawer 3 handle", piece.parts)
+        opening = piece.faces[address("inside", "carcass", "drawer 3 opening", "inside")]
+        w, h, d = 0.9 - 0.056, (0.86 - 0.14) / 4, 0.46
+        self.assertAlmostEqual(opening, w * h + 2 * d * (w + h), places=9)
+        self.assertAlmostEqual(piece.areas["front"], 0.75 * whole.areas["front"])
+        self.assertEqual(piece.gone, {"drawer 3"})
+
+    def test_before_and_after(self) -> None:
+        """What was so when it came is before; what is done in this job is after."""
+        piece = changed(
+            "bookcase", {"act": "remove", "part": "shelf 2", "ours": False}, {"act": "remove", "part": "shelf 3"}
+        )
+        self.assertEqual({"shelf 2", "shelf 3"} & set(piece.parts), set())
+        self.assertEqual({"shelf 2", "shelf 3"} & set(piece.before.parts), {"shelf 3"})
+
+    def test_legs_cut(self) -> None:
+        """All four legs 10 cm shorter have 4 x 0.06 x 0.10 less each."""
+        piece = changed("table", {"act": "cut", "part": "leg", "by": 0.1})
+        self.assertAlmostEqual(usual_piece("table").areas["leg"] - piece.areas["leg"], 4 * 4 * 0.06 * 0.1)
+        one = changed("table", {"act": "cut", "part": "leg 2", "by": 0.1})
+        self.assertAlmostEqual(usual_piece("table").areas["leg"] - one.areas["leg"], 4 * 0.06 * 0.1)
+
+    def test_added(self) -> None:
+        """Every kind can be put on, has a face of its own and is drawn."""
+        for kind in ADDED:
+            with self.subTest(kind):
+                piece = changed("chest", {"act": "add", "part": "new one", "kind": kind})
+                self.assertEqual(piece.parts["new one"], kind)
+                drawn = draw(piece, 200, 150).samples().faces
+                self.assertTrue(any("/new one/" in name for name in drawn), list(drawn))
+
+    def test_named_and_dressed(self) -> None:
+        piece = changed(
+            "cupboard", {"act": "name", "part": "door 1", "name": "Linen"},
+            {"act": "dress", "part": "door 2", "relief": "flat", "handle": "none"},
+        )  # fmt: skip
+        self.assertEqual((piece.called("door 1"), piece.called("door 2")), ("Linen", "door 2"))
+        self.assertNotIn("door 2 handle", piece.parts)
+        self.assertNotIn(address("front", "door", "door 2", "recess"), piece.faces)
+
+    def test_refused(self) -> None:
+        for change, words in (
+            ({"act": "remove", "part": "drawer 9"}, "no 'drawer 9'; it has .*drawer 1"),
+            ({"act": "cut", "part": "leg", "by": 0.1}, "no 'leg'"),
+            ({"act": "cut", "part": "drawer 1", "by": 0.1}, "cannot be cut"),
+            ({"act": "cut", "part": "plinth", "by": 0.5}, "cannot be cut by 50.0 cm"),
+            ({"act": "cut", "part": "plinth", "by": 0.0}, "more than 0"),
+            ({"act": "add", "part": "new", "kind": "rocket"}, "rocket cannot be added"),
+            ({"act": "add", "part": "drawer 1", "kind": "shelf"}, "already"),
+            ({"act": "add", "part": "new", "kind": "shelf", "w": 900.0}, "0.002 to 4 m, got 900"),
+            ({"act": "add", "part": "new", "kind": "shelf", "x": float("nan")}, "-4 to 8 m"),
+        ):
+            with self.subTest(words), self.assertRaisesRegex(ValueError, words):
+                changed("chest", change)
+        with self.assertRaisesRegex(ValueError, "up to 60 changes"):
+            changed("chest", *[{"act": "name", "part": "top", "name": "Top"}] * 61)
