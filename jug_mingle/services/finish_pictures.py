@@ -28,12 +28,17 @@ def picture_of(
     pixels_high: int,
     stage: int | None = None,
     shaded: bool = True,
+    opened: bool = False,
+    before: bool = False,
 ) -> Picture:
-    """Return the picture of a piece in a finish; with `stage` as it is after so many coats."""
+    """Return the picture of a piece in a finish; with `stage` as it is after so many coats.
+
+    `opened` and `before` as for `pieces.drawn`.
+    """
     if stage is not None:
         grown = stages(finish.layers)
         finish = Finish(layers=grown[min(stage, len(grown) - 1)], grounds=finish.grounds)
-    samples = drawn(row, pixels_wide, pixels_high)
+    samples = drawn(row, pixels_wide, pixels_high, opened=opened, before=before)
     return render(samples, (pixels_high, pixels_wide), finish, light, shaded=shaded)
 
 
@@ -63,11 +68,12 @@ class Point:
 
 
 def point_of(
-    session: Session, piece_id: int, layers: Sequence[LayerIn], *, x: float, y: float, wide: int, high: int
-) -> Point:
+    session: Session, piece_id: int, layers: Sequence[LayerIn], *, x: float, y: float, wide: int, high: int,
+    opened: bool = False,
+) -> Point:  # fmt: skip
     """Return what lies at a point, in shares of the picture's width and height; NotFoundError beside the piece."""
     row, finish = dressed(session, piece_id, layers)
-    samples = drawn(row, wide, high)
+    samples = drawn(row, wide, high, opened=opened)
     pixel = min(high - 1, int(y * high)) * wide + min(wide - 1, int(x * wide))
     at = int(samples.foremost[pixel])
     face = next((name for name, place in samples.faces.items() if place.start <= at < place.stop), "shadow")

@@ -164,11 +164,13 @@ def grounds_of(session: Session, row: PieceRow) -> dict[str, Below]:
     return {zone: below_of(ground_named(session, row.job_id, key)) for zone, key in row.grounds.items()}
 
 
-def drawn(row: PieceRow, pixels_wide: int, pixels_high: int) -> Samples:
-    """Return what is seen of a piece drawn at a size; the last few are kept."""
-    return _drawn(piece_of(row), pixels_wide, pixels_high)
+def drawn(row: PieceRow, pixels_wide: int, pixels_high: int, *, opened: bool = False, before: bool = False) -> Samples:
+    """Return what is seen of a piece drawn at a size, with its doors and drawers open when `opened`, as it came when
+    `before`; the last few are kept."""
+    piece = piece_of(row)
+    return _drawn(piece.before if before else piece, pixels_wide, pixels_high, opened)
 
 
 @lru_cache(maxsize=5)
-def _drawn(piece: Piece, pixels_wide: int, pixels_high: int) -> Samples:
-    return draw(piece, pixels_wide, pixels_high).samples()
+def _drawn(piece: Piece, pixels_wide: int, pixels_high: int, opened: bool) -> Samples:
+    return draw(piece, pixels_wide, pixels_high, opened=opened).samples()

@@ -48,7 +48,7 @@ async def picture(piece_id: Id, body: PictureIn, context: ContextNow, light: Lig
         else:
             pixels = finish_pictures.picture_of(
                 row, finish, light=light_named(light), pixels_wide=wide, pixels_high=high, stage=body.stage,
-                shaded=body.shaded,
+                shaded=body.shaded, opened=body.opened, before=body.before,
             )  # fmt: skip
         data, media_type = encode(pixels, "sketch" if body.sketch else "exact")
         return Response(data, media_type=media_type, headers={"Cache-Control": "no-store"})
@@ -61,7 +61,14 @@ def point(piece_id: Id, body: PointIn, session: ReadSession, light: LightNow = "
     """Return what lies at a point of the picture, layer by layer."""
     shown = light_named(light)
     found = finish_pictures.point_of(
-        session, piece_id, body.layers, x=body.x, y=body.y, wide=body.pixels_wide, high=body.pixels_high
+        session,
+        piece_id,
+        body.layers,
+        x=body.x,
+        y=body.y,
+        wide=body.pixels_wide,
+        high=body.pixels_high,
+        opened=body.opened,
     )
     seen = finish_pictures.seen_of(found.laid)
     Lab = R_to_Lab(seen, shown)

@@ -13,7 +13,7 @@ class PictureIn(StrictModel):
     """Layers to draw, saved or not.
 
     `stage` shows it after so many coats; `field` shows where one layer lies instead; without `shaded` every place has
-    the very colour of its finish.
+    the very colour of its finish. `opened` has its doors and drawers open, `before` is the piece as it came.
     """
 
     layers: Layers = Field(default=[])
@@ -22,6 +22,8 @@ class PictureIn(StrictModel):
     stage: int | None = Field(default=None, ge=0, le=200)
     field: int | None = Field(default=None, ge=0, le=40)
     shaded: bool = True
+    opened: bool = False
+    before: bool = False
     sketch: bool = False
 
 
@@ -33,6 +35,7 @@ class PointIn(StrictModel):
     y: float = Field(ge=0.0, le=1.0)
     pixels_wide: Pixels = 1200
     pixels_high: Pixels = 800
+    opened: bool = False
     target_id: Id | None = None
 
 

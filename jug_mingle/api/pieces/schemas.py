@@ -96,7 +96,7 @@ class PieceOut(BaseModel):
     id: int
     name: str
     form: str
-    measures: dict[str, float | int | str]
+    measures: dict[str, bool | float | int | str]
     layout: list[RowOfFronts]
     changes: list[PartChange]
     parts: list[PartOut]

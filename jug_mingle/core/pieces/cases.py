@@ -200,7 +200,7 @@ def _middle_drawer(piece: "Piece", pedestal: float, numbers: Numbers) -> Box:
     fronts, _, _ = fronts_in(piece, (Row(),), x, BOARD, w, high, numbers)
     return Box(
         made="carcass", zone="body", kind="rail", part="drawer rail", x=x, y=BOARD, z=0.02, w=w, h=high, d=d,
-        fronts=tuple(fronts), top_covered=w * d, top_part="drawer rail top",
+        fronts=tuple(fronts), top_covered=w * d, top_part="drawer rail top", between=True,
     )  # fmt: skip
 
 

@@ -61,8 +61,8 @@ class Piece:
     @classmethod
     def of(cls, spec: Mapping[str, Any]) -> "Piece":
         """Return a piece as plain values say it, as `dataclasses.asdict` leaves them."""
-        layout = tuple(Row(**row) for row in spec.get("layout", ()))
-        changes = tuple(Change(**change) for change in spec.get("changes", ()))
+        layout = tuple(one if isinstance(one, Row) else Row(**one) for one in spec.get("layout", ()))
+        changes = tuple(one if isinstance(one, Change) else Change(**one) for one in spec.get("changes", ()))
         return cls(**{**spec, "layout": layout, "changes": changes})
 
     def __post_init__(self) -> None:
@@ -96,7 +96,7 @@ class Piece:
     def boxes(self) -> tuple[Box, ...]:
         """Its solids, those at the back first."""
         built = changed(FORMS[self.form].build(self), self.changes, (self.width, self.height, self.depth))
-        return tuple(sorted(built, key=lambda box: (-box.z, -box.y)))
+        return tuple(sorted(built, key=_from_behind))
 
     @cached_property
     def before(self) -> "Piece":
@@ -131,6 +131,11 @@ class Piece:
     def called(self, part: str) -> str:
         """Return what a part is called: by the name it was given, else by its key."""
         return next((one.name for one in reversed(self.changes) if one.part == part and one.name), part)
+
+
+def _from_behind(box: Box) -> tuple[bool, float, float, float]:
+    """Return where a solid comes as all are drawn: what is behind, below, or to the left before others."""
+    return not (box.made == "leaf" and box.x < 0.0), -box.z, -box.y, box.x
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

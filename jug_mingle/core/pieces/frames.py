@@ -26,7 +26,7 @@ def _seat(piece: "Piece", y: float, depth: float) -> list[Box]:
         return [_slab(piece, y, depth, kind="seat")]
     w, d = piece.width - 0.02, depth - 0.02
     cushion = Box(
-        made="cushion", zone="padding", kind="upholstery", part="seat padding", x=0.01, y=y - _CUSHION, z=0.01, w=w,
+        made="cushion", zone="padding", kind="upholstery", part="seat padding", x=0.01, y=y - _CUSHION, z=0.0, w=w,
         h=_CUSHION, d=d,
     )  # fmt: skip
     return [_slab(piece, y, depth, kind="seat", covered=w * d), cushion]

@@ -1,5 +1,6 @@
 """A piece drawn as a clean measured elevation: its front square to the eye, its top and one side seen at a slant."""
 
+from dataclasses import replace
 from typing import Final
 
 import numpy as np
@@ -9,7 +10,7 @@ from jug_mingle.core.arrays import FloatArray
 from jug_mingle.core.pieces.faces import Drawing, Face, coverage_of_polygon
 from jug_mingle.core.pieces.forms import Piece
 from jug_mingle.core.pieces.profiles import MOULDING_R, TAPER, relief_at, turned_radius
-from jug_mingle.core.pieces.solids import KNOB, PULL, Box, Front, Opening
+from jug_mingle.core.pieces.solids import KNOB, PULL, SHELF, Box, Front, Opening
 
 ASIDE: Final = 0.34
 RISE: Final = 0.187
@@ -24,28 +25,36 @@ _GAP: Final = 0.004
 _BEVEL: Final = 0.006
 
 
-def draw(piece: Piece, width: int, height: int) -> Drawing:
-    """Return a piece drawn on a picture of so many pixels; ValueError when that is not from 16 to 4000 each way."""
+def draw(piece: Piece, width: int, height: int, *, opened: bool = False) -> Drawing:
+    """Return a piece drawn on a picture of so many pixels, with its doors and drawers open when `opened`.
+
+    ValueError when the picture is not from 16 to 4000 pixels each way.
+    """
     if not (16 <= width <= 4000 and 16 <= height <= 4000):
         raise ValueError(f"a picture is from 16 to 4000 pixels wide and high, got {width} by {height}")
-    return _Sketch(piece, width, height).drawing()
+    return _Sketch(piece, width, height, opened=opened).drawing()
 
 
 class _Sketch:
     """One drawing in the making: metres to pixels, and the faces collected."""
 
-    def __init__(self, piece: Piece, width: int, height: int) -> None:
-        self.piece, self.width, self.height = piece, width, height
-        wide, high = piece.width + ASIDE * piece.depth, piece.height + RISE * piece.depth
+    def __init__(self, piece: Piece, width: int, height: int, *, opened: bool) -> None:
+        self.piece, self.width, self.height, self.opened = piece, width, height, opened
+        left, top = (min(0.0, *(getattr(box, side) for box in piece.boxes), 0.0) for side in ("x", "y"))
+        right = max(piece.width, *(box.x + box.w for box in piece.boxes), 0.1)
+        self.floor = max((box.y + box.h for box in piece.boxes), default=piece.height)
+        out = max((_pulled(box, front) for box in piece.boxes for front in box.fronts), default=0.0) if opened else 0.0
+        wide = right - left + ASIDE * (piece.depth + out)
+        high = self.floor - top + RISE * (piece.depth + out)
         self.scale = min(0.84 * width / wide, 0.86 * height / high)
-        self.x0 = (width - wide * self.scale) / 2.0
-        self.y0 = (height - high * self.scale) / 2.0 + RISE * piece.depth * self.scale
+        self.x0 = (width - wide * self.scale) / 2.0 + (ASIDE * out - left) * self.scale
+        self.y0 = (height - high * self.scale) / 2.0 + (RISE * piece.depth - top) * self.scale
         self.faces: list[Face] = []
 
     def drawing(self) -> Drawing:
         self._floor_shadow()
         for box in self.piece.boxes:
-            self._box(box)
+            self._box(_lid_up(box) if self.opened else box)
         return Drawing(width=self.width, height=self.height, scale=self.scale, faces=tuple(self.faces))
 
     def _slices(self, corners: list[tuple[float, float]]) -> tuple[slice, slice]:
@@ -147,10 +156,13 @@ class _Sketch:
             box.front_face, place, cover, local, (box.w, box.h), shade, upright=box.upright,
             recess=np.clip(groove, 0, 1), offset=(box.x * 7.3, box.y * 3.1),
         )  # fmt: skip
-        for opening in box.openings:
+        for opening in (*box.openings, *(box.interiors if self.opened else ())):
             self._opening(box.z, opening)
         for front in box.fronts:
-            self._front(box, front)
+            if self.opened and _pulled(box, front):
+                self._pulled_out(box, front)
+            elif not (self.opened and front.kind == "roll"):
+                self._front(box.z, box.front_face, front, upright=box.upright, glazed=box.zone == "glass")
 
     @staticmethod
     def _grooves(box: Box, x: FloatArray, y: FloatArray) -> FloatArray:
@@ -188,57 +200,87 @@ class _Sketch:
             offset=(box.x * 7.3, box.y * 3.1),
         )  # fmt: skip
 
-    def _side(self, box: Box, dim: float) -> None:
-        x, d = box.x + box.w, box.d
-        corners = [
-            self._to_pixels(x, box.y, box.z),
-            self._to_pixels(x, box.y, box.z + d),
-            self._to_pixels(x, box.y + box.h, box.z + d),
-            self._to_pixels(x, box.y + box.h, box.z),
-        ]
+    def _aside(
+        self, face: str, at: tuple[float, float, float], h: float, d: float, dim: float, grain: tuple[float, float]
+    ) -> None:
+        """Add what faces to the right, from its upper near corner: so high, reaching so far back."""
+        x, y, z = at
+        corners = [self._to_pixels(*one) for one in ((x, y, z), (x, y, z + d), (x, y + h, z + d), (x, y + h, z))]
         if ASIDE * d * self.scale < 0.6:
             return
         place = self._slices(corners)
         px, py = self._pixels(*place)
-        back = (px - x) / ASIDE - box.z
-        local = (back, py + RISE * (back + box.z) - box.y)
-        shade = (0.66 - 0.08 * np.clip(back / d, 0, 1) - 0.10 * np.clip(local[1] / box.h, 0, 1)) * dim
+        back = (px - x) / ASIDE - z
+        local = (back, py + RISE * (back + z) - y)
+        shade = (0.66 - 0.08 * np.clip(back / d, 0, 1) - 0.10 * np.clip(local[1] / h, 0, 1)) * dim
         self._add(
-            box.side_face, place, coverage_of_polygon(corners, *place), local, (d, box.h), shade, upright=True,
-            down=np.clip((local[1] + box.y) / self.piece.height, 0, 1), offset=(11.0 + box.x, box.y),
+            face, place, coverage_of_polygon(corners, *place), local, (d, h), shade, upright=True,
+            down=np.clip((local[1] + y) / self.piece.height, 0, 1), offset=grain,
         )  # fmt: skip
 
-    def _top(self, box: Box) -> None:
-        d, lip = box.d, 0.010 if box.made == "carcass" else 0.0
+    def _above(
+        self, face: str, at: tuple[float, float, float], w: float, d: float, *, lip: float = 0.0, level: float = 1.12,
+        recess: float = 0.0,
+    ) -> None:  # fmt: skip
+        """Add what faces upwards, from its left near corner: so wide, reaching so far back."""
+        x, y, z = at
+        ends = (x - lip, x + w + lip)
         corners = [
-            self._to_pixels(box.x - lip, box.y, box.z + d),
-            self._to_pixels(box.x + box.w + lip, box.y, box.z + d),
-            self._to_pixels(box.x + box.w + lip, box.y, box.z),
-            self._to_pixels(box.x - lip, box.y, box.z),
+            self._to_pixels(*one)
+            for one in ((ends[0], y, z + d), (ends[1], y, z + d), (ends[1], y, z), (ends[0], y, z))
         ]
         if RISE * d * self.scale < 0.6:
             return
         place = self._slices(corners)
         px, py = self._pixels(*place)
-        back = (box.y - py) / RISE - box.z
-        local = (px - ASIDE * (back + box.z) - box.x, d - back)
-        shade = 1.12 - 0.10 * np.clip(back / d, 0, 1)
-        down = np.full(px.shape, np.clip(box.y / self.piece.height, 0, 1))
+        back = (y - py) / RISE - z
+        local = (px - ASIDE * (back + z) - x, d - back)
+        shade = level - 0.10 * np.clip(back / d, 0, 1) - recess * np.exp(-np.maximum(w - local[0], 0.0) / 0.05)
+        down = np.full(px.shape, np.clip(y / self.piece.height, 0, 1))
         self._add(
-            box.top_face, place, coverage_of_polygon(corners, *place), local, (box.w, d), shade, down=down,
-            across=np.clip((local[0] + box.x) / self.piece.width, 0, 1), offset=(23.0 + box.x, 5.0 + box.y),
+            face, place, coverage_of_polygon(corners, *place), local, (w, d), shade, down=down, recess=recess,
+            across=np.clip((local[0] + x) / self.piece.width, 0, 1), offset=(23.0 + x, 5.0 + y),
         )  # fmt: skip
 
-    def _front(self, box: Box, front: Front) -> None:
-        rim = _GAP if box.zone != "glass" else 0.0
-        if rim:
+    def _side(self, box: Box, dim: float) -> None:
+        self._aside(box.side_face, (box.x + box.w, box.y, box.z), box.h, box.d, dim, (11.0 + box.x, box.y))
+
+    def _top(self, box: Box) -> None:
+        lidded = next((one for one in box.interiors if self.opened and box.top_part == "lid top"), None)
+        if lidded is not None:
+            self._above(lidded.face, (box.x, box.y, box.z), box.w, box.d, level=0.62, recess=0.25)
+            return
+        lip = 0.010 if box.made == "carcass" else 0.0
+        self._above(box.top_face, (box.x, box.y, box.z), box.w, box.d, lip=lip)
+
+    def _pulled_out(self, box: Box, front: Front) -> None:
+        """A drawer pulled out, seen into from above; or a door, swung open about its side."""
+        out, x, y, w, h = _pulled(box, front), front.x, front.y, front.w, front.h
+        place, cover, local = self._rectangle(x, y, w, h, box.z)
+        if front.kind == "door":
+            right = x + 0.5 * w > box.x + 0.55 * box.w
+            at = (x + w if right else x, y, box.z - out)
+            self._aside(front.of("outside" if right else "inside", "" if right else "within"), at, h, out, 1.2, at[:2])
+            return
+        self._add("dark", place, 0.75 * cover, local, (w, h), 1.0)
+        top = y + 0.18 * h
+        self._above(
+            front.of("inside", "within"), (x + SHELF, top, box.z - out), w - 2 * SHELF, out, level=0.66, recess=0.3
+        )
+        self._aside(
+            front.of("sides", "hidden"), (x + w - SHELF, top, box.z - out), y + 0.93 * h - top, out, 1.0, (x, y)
+        )
+        self._above(front.of("edge", "hidden"), (x, y, box.z - out), w, SHELF)
+        self._aside(front.of("edge", "hidden"), (x + w, y, box.z - out), h, SHELF, 1.0, (x, y))
+        self._front(box.z - out, "", front, upright=False, glazed=True)
+
+    def _front(self, z: float, around: str, front: Front, *, upright: bool, glazed: bool) -> None:
+        if not glazed:
             place, cover, local = self._rectangle(
-                front.x - rim, front.y - rim, front.w + 2 * rim, front.h + 2.6 * rim, box.z
+                front.x - _GAP, front.y - _GAP, front.w + 2 * _GAP, front.h + 2.6 * _GAP, z
             )
-            self._add(
-                box.front_face, place, cover, local, (front.w, front.h), 0.30, upright=box.upright, recess=1.0, high=0.0
-            )
-        place, cover, local = self._rectangle(front.x, front.y, front.w, front.h, box.z)
+            self._add(around, place, cover, local, (front.w, front.h), 0.30, upright=upright, recess=1.0, high=0.0)
+        place, cover, local = self._rectangle(front.x, front.y, front.w, front.h, z)
         shade, recess, high = _relief(front, *local)
         within = _in_relief(front, *local)
         for face, there in (("outside", ~within), ("recess", within)):
@@ -248,7 +290,7 @@ class _Sketch:
                     step=front.row / (front.rows - 1) if front.rows > 1 else 0.5, upright=front.h > 1.6 * front.w,
                     offset=(3.7 * front.x + 1.9 * front.row, 2.3 * front.y + 0.7 * front.row),
                 )  # fmt: skip
-        self._handle(box.z, front)
+        self._handle(z, front)
 
     def _handle(self, z: float, front: Front) -> None:
         middle, face = front.x + 0.5 * front.w, front.handle_face()
@@ -290,12 +332,12 @@ class _Sketch:
         wide = piece.width + ASIDE * piece.depth + 0.22
         place = self._slices(
             [
-                self._to_pixels(-0.06, piece.height - 0.5 * reach, 0.0),
-                self._to_pixels(wide - 0.06, piece.height + reach, 0.0),
+                self._to_pixels(-0.06, self.floor - 0.5 * reach, 0.0),
+                self._to_pixels(wide - 0.06, self.floor + reach, 0.0),
             ]
         )
         px, py = self._pixels(*place)
-        y, x = (py - piece.height) / reach, (px + 0.06) / wide
+        y, x = (py - self.floor) / reach, (px + 0.06) / wide
         edge = np.clip(np.minimum(x, 1.0 - x) / 0.10, 0.0, 1.0)
         depth = np.exp(-(((y - 0.02) / 0.28) ** 2)) * edge * edge * (3.0 - 2.0 * edge)
         self._add("shadow", place, np.ones_like(depth), (px, py), (wide, reach), 1.0 - 0.55 * depth)
@@ -325,6 +367,24 @@ class _Sketch:
         facing = np.clip(-0.42 * x - 0.58 * y + 0.70 * np.sqrt(np.clip(1.0 - d**2, 0, 1)), 0, None)
         glint = np.exp(-(((x + 0.35) / 0.22) ** 2 + ((y + 0.42) / 0.22) ** 2))
         self._add(metal, place, cover, local, size, 0.22 + 0.95 * facing + 0.9 * glint)
+
+
+def _lid_up(box: Box) -> Box:
+    """Return a box without its lid, if it has one."""
+    lid = next((front for front in box.fronts if front.kind == "lid"), None)
+    if lid is None:
+        return box
+    rest = tuple(front for front in box.fronts if front is not lid)
+    return replace(box, y=box.y + lid.h, h=box.h - lid.h, fronts=rest, top_part="lid top")
+
+
+def _pulled(box: Box, front: Front) -> float:
+    """Return how far forward a drawer or an open door reaches, the lower drawers farther; 0 of what stays. [m]"""
+    if front.kind == "door":
+        return front.w
+    if front.kind != "drawer":
+        return 0.0
+    return min(0.6 * box.d, 0.36) * (0.3 + 0.7 * (front.row + 1) / front.rows)
 
 
 def _relief(front: Front, x: FloatArray, y: FloatArray) -> tuple[FloatArray, FloatArray, FloatArray]:

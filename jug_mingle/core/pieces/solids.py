@@ -143,6 +143,8 @@ class Box:
         How much of its height, from above, is hidden within another solid. [m]
     free : bool
         Whether it stands free, so that its back is met too.
+    between : bool
+        Whether it stands between others, so that its sides are not met.
     interiors : tuple of Opening
         What is behind its fronts.
     """
@@ -164,6 +166,7 @@ class Box:
     top_covered: float = 0.0
     let_in: float = 0.0
     free: bool = False
+    between: bool = False
     shape: LegShape = "square"
     top_part: str = "top"
 
@@ -180,11 +183,13 @@ class Box:
     def side_face(self) -> str:
         """The address of its sides."""
         if self.made == "carcass":
-            return self.of("outside", "side")
+            return self.of("sides", "hidden") if self.between else self.of("outside", "side")
         if self.made == "panel" and self.zone == "glass":
             return address("moulding", "moulding", "frame", "edge")
         if self.zone == "plinth":
             return self.of("sides")
+        if self.made == "leaf":
+            return self.of("outside") if self.x > 0.0 else self.of("back", "hidden")
         return self.of("edge" if self.made in ("slab", "panel") else "outside")
 
     @property
@@ -203,7 +208,7 @@ class Box:
         top = w * d - self.top_covered
         if self.made == "carcass":
             yield self.of("edge"), w * h - covered
-            yield self.of("outside", "side"), 2.0 * d * h + (w * h if self.free else 0.0)
+            yield self.side_face, 2.0 * d * h + (w * h if self.free else 0.0)
             yield self.top_face, top
             if not self.free:
                 yield self.of("back", "hidden"), w * h

@@ -4057,9 +4057,14 @@ export interface components {
      * @description Layers to draw, saved or not.
      *
      *     `stage` shows it after so many coats; `field` shows where one layer lies instead; without `shaded` every place has
-     *     the very colour of its finish.
+     *     the very colour of its finish. `opened` has its doors and drawers open, `before` is the piece as it came.
      */
     PictureIn: {
+      /**
+       * Before
+       * @default false
+       */
+      before: boolean
       /** Field */
       field?: number | null
       /**
@@ -4067,6 +4072,11 @@ export interface components {
        * @default []
        */
       layers: components['schemas']['LayerIn'][]
+      /**
+       * Opened
+       * @default false
+       */
+      opened: boolean
       /**
        * Pixels High
        * @default 800
@@ -4189,7 +4199,7 @@ export interface components {
       look_id: number | null
       /** Measures */
       measures: {
-        [key: string]: number | string
+        [key: string]: boolean | number | string
       }
       /** Name */
       name: string
@@ -4235,6 +4245,11 @@ export interface components {
        * @default []
        */
       layers: components['schemas']['LayerIn'][]
+      /**
+       * Opened
+       * @default false
+       */
+      opened: boolean
       /**
        * Pixels High
        * @default 800

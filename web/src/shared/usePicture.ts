@@ -12,6 +12,11 @@ export interface PictureAsk {
   drawn?: unknown
 }
 
+/** What a picture of a piece depends on beside what is laid on it. */
+export function drawnBy(piece: { measures: unknown; layout: unknown; changes: unknown; grounds: unknown }): unknown {
+  return [piece.measures, piece.layout, piece.changes, piece.grounds]
+}
+
 /** So many sketches are on their way at once: one is drawn while another is brought and shown. */
 const ABREAST = 2
 

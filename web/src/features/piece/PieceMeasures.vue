@@ -9,8 +9,8 @@ import { readNumber } from '../../shared/number'
 const { piece, form } = defineProps<{ piece: Schemas['PieceOut']; form: Schemas['FormOut'] | undefined }>()
 const emit = defineEmits<{ change: [part: Partial<Schemas['PieceChangeIn']>]; refuse: [why: string] }>()
 
-type Measure = 'width' | 'height' | 'depth' | 'base_height' | 'rows' | 'columns'
-type Style = 'base' | 'relief' | 'handle'
+type Measure = 'width' | 'height' | 'depth' | 'base_height' | 'rows' | 'columns' | 'pedestals' | 'leaves'
+type Style = 'base' | 'relief' | 'handle' | 'leg' | 'seat' | 'back'
 const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1)
 const measures = computed(() => {
   const found: { key: Measure; title: string; unit: string }[] = [
@@ -18,12 +18,15 @@ const measures = computed(() => {
     { key: 'height', title: 'Height', unit: 'cm' },
     { key: 'depth', title: 'Depth', unit: 'cm' },
   ]
-  if (form?.rows) found.push({ key: 'rows', title: capital(form.rows), unit: '' })
-  if (form?.columns) found.push({ key: 'columns', title: capital(form.columns), unit: '' })
+  const rows = piece.layout.length === 0
+  if (rows && form?.rows) found.push({ key: 'rows', title: capital(form.rows), unit: '' })
+  if (rows && form?.columns) found.push({ key: 'columns', title: capital(form.columns), unit: '' })
   if (piece.measures.base !== 'none') found.push({ key: 'base_height', title: 'Height of its base', unit: 'cm' })
+  if (form?.offers.includes('pedestals')) found.push({ key: 'pedestals', title: 'Pedestals', unit: '' })
+  if (form?.offers.includes('leaves')) found.push({ key: 'leaves', title: 'Leaves', unit: '' })
   return found
 })
-const styles: { key: Style; title: string; values: Record<string, string> }[] = [
+const everyStyle: { key: Style; title: string; values: Record<string, string> }[] = [
   { key: 'base', title: 'It stands on', values: { plinth: 'a plinth', legs: 'legs', none: 'nothing' } },
   { key: 'relief', title: 'Fronts', values: { flat: 'flat', moulded: 'with a moulding', panelled: 'panelled' } },
   {
@@ -31,7 +34,21 @@ const styles: { key: Style; title: string; values: Record<string, string> }[] = 
     title: 'Handles',
     values: { knob: 'knobs', pull: 'pulls', label_knob: 'label and knob', none: 'none' },
   },
+  { key: 'leg', title: 'Legs', values: { square: 'square', tapered: 'tapered', turned: 'turned' } },
+  { key: 'seat', title: 'Seat', values: { wood: 'wood', padded: 'padded' } },
+  {
+    key: 'back',
+    title: 'Back',
+    values: { slats: 'as usual', panel: 'a board', cane: 'cane', cloth: 'cloth', none: 'none' },
+  },
 ]
+const styles = computed(() =>
+  everyStyle.filter(
+    (one) =>
+      form?.offers.includes(one.key) &&
+      (one.key !== 'leg' || piece.measures.base !== 'plinth' || !form.offers.includes('base')),
+  ),
+)
 const shown = (key: Measure, unit: string) => {
   const value = Number(piece.measures[key] ?? 0)
   return unit === 'cm' ? Math.round(value * 1000) / 10 : value
@@ -66,6 +83,13 @@ function name(text: string) {
         @keep="measure(one.key, one.unit, $event)"
       />
     </label>
+    <BFormCheckbox
+      v-if="form?.offers.includes('middle_drawer')"
+      :model-value="piece.measures.middle_drawer === true"
+      @update:model-value="emit('change', { measures: { middle_drawer: $event === true } })"
+    >
+      A drawer in the middle
+    </BFormCheckbox>
     <label v-for="one in styles" :key="one.key"
       ><span>{{ one.title }}</span>
       <BFormSelect

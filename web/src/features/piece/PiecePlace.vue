@@ -5,15 +5,20 @@ import { computed, nextTick, ref, useTemplateRef, watch } from 'vue'
 import { wordsOf } from '../../api/reach'
 import { api, type Schemas, unwrap } from '../../api/client'
 import PieceChoice from '../../shared/PieceChoice.vue'
+import { opens } from '../../shared/pieceParts'
 import { preferences } from '../../shared/preferences'
 import { useEscape } from '../../shared/useEscape'
 import { useJob } from '../../shared/useJob'
-import { usePicture } from '../../shared/usePicture'
+import { drawnBy, usePicture } from '../../shared/usePicture'
 import { usePieces } from '../../shared/usePieces'
-import { usePixels } from '../../shared/usePixels'
+import PieceStage from '../../shared/PieceStage.vue'
 import FormChoice from './FormChoice.vue'
+import FrontRows from './FrontRows.vue'
 import PieceAreas from './PieceAreas.vue'
 import PieceMeasures from './PieceMeasures.vue'
+import PieceParts from './PieceParts.vue'
+import PieceUse from './PieceUse.vue'
+import type { Change } from './parts'
 
 const { job } = useJob()
 const { pieces, piece, choose, add, change, duplicate, remove } = usePieces()
@@ -23,14 +28,23 @@ const { data: forms } = useQuery({
   queryFn: async () => unwrap(await api.GET('/api/forms')),
 })
 const form = computed(() => forms.value?.find((one) => one.key === piece.value?.form))
-const stage = ref<HTMLElement>()
-const size = usePixels(stage)
+const stage = useTemplateRef('stage')
+const size = computed(() => stage.value?.size)
+/** Whether doors and drawers are open, and whether the piece is shown as it came. */
+const opened = ref(false)
+const before = ref(false)
+const ours = computed(() => piece.value?.changes.some((one) => one.ours) ?? false)
 const { src, wrong } = usePicture(() => {
   if (!piece.value || !size.value) return undefined
   return {
     url: `/api/pieces/${piece.value.id.toString()}/picture?light=${preferences.value.light}`,
-    body: { pixels_wide: size.value.wide, pixels_high: size.value.high },
-    drawn: [piece.value.measures, piece.value.grounds], // a change of these asks anew
+    body: {
+      pixels_wide: size.value.wide,
+      pixels_high: size.value.high,
+      opened: opened.value,
+      before: before.value && ours.value,
+    },
+    drawn: drawnBy(piece.value), // a change of these asks anew
   }
 })
 const refused = ref('')
@@ -38,6 +52,8 @@ watch(
   () => piece.value?.id,
   () => {
     refused.value = ''
+    openPart.value = undefined
+    before.value = false
   },
 )
 async function attempt(what: () => Promise<void>) {
@@ -47,6 +63,31 @@ async function attempt(what: () => Promise<void>) {
   } catch (problem) {
     refused.value = wordsOf(problem, 'It could not be changed.')
   }
+}
+
+const openPart = ref<string>()
+const at = ref<{ x: number; y: number }>()
+
+/** The part at a point of the picture is opened in the list. */
+async function pick(place: { x: number; y: number }) {
+  const one = piece.value
+  if (!one || !size.value) return
+  at.value = place
+  const answer = await api.POST('/api/pieces/{piece_id}/point', {
+    params: { path: { piece_id: one.id } },
+    body: {
+      layers: [],
+      ...place,
+      pixels_wide: size.value.wide,
+      pixels_high: size.value.high,
+      opened: opened.value,
+    },
+  })
+  openPart.value = answer.data?.face.split('/')[0]
+}
+
+function rework(changes: Change[]) {
+  set({ measures: { changes } })
 }
 
 function set(part: Partial<Schemas['PieceChangeIn']>) {
@@ -91,15 +132,52 @@ async function addForm(wanted: Schemas['FormOut']) {
       :refused="refused"
       @choose="addForm"
     />
-    <div v-else-if="piece" ref="stage" class="mat stage">
-      <img v-if="src" :src="src" :alt="`${piece?.name ?? 'The piece'}, bare`" />
-      <p v-if="wrong" class="wrong" role="alert">{{ wrong }}</p>
+    <div v-else-if="piece" class="show">
+      <PieceStage
+        ref="stage"
+        :src="src"
+        :alt="`${piece?.name ?? 'The piece'}, bare`"
+        :wrong="wrong"
+        :note="before && ours ? 'as it came' : ''"
+        :at="openPart ? at : undefined"
+        @pick="pick"
+      />
+      <div class="views">
+        <BFormCheckbox v-if="opens(piece)" v-model="opened">doors and drawers open</BFormCheckbox>
+        <BFormCheckbox v-if="ours" v-model="before">as it came</BFormCheckbox>
+        <span class="soft">Tap a part to see what it is.</span>
+      </div>
     </div>
     <section v-if="piece && !choosing" class="side" aria-label="Its measures">
       <p v-if="refused" class="wrong" role="alert">{{ refused }}</p>
       <PieceMeasures :piece="piece" :form="form" @change="set" @refuse="refused = $event" />
-      <h2>To paint</h2>
+      <FrontRows
+        v-if="form?.offers.includes('layout')"
+        :key="piece.id"
+        :piece="piece"
+        :filling="piece.form === 'cupboard' ? 'doors' : piece.form === 'bookcase' ? 'open' : 'drawers'"
+        @lay="set({ measures: { layout: $event } })"
+        @refuse="refused = $event"
+      />
+      <h2>
+        To paint<template v-if="piece.count > 1">, each of {{ piece.count }}</template>
+      </h2>
+      <p v-if="piece.recounted" class="soft" role="status">
+        Counted anew: faces that nobody paints, such as backs and what stands under a top, count no more.
+        <BButton variant="plain" class="link" @click="set({ recounted: false })">Read</BButton>
+      </p>
       <PieceAreas :piece="piece" @lay="(zone, ground) => set({ grounds: { [zone]: ground } })" />
+      <h2>Its parts</h2>
+      <PieceParts
+        :key="piece.id"
+        v-model:open="openPart"
+        :piece="piece"
+        @change="rework"
+        @lay="(face, ground) => set({ grounds: { [face]: ground } })"
+        @refuse="refused = $event"
+      />
+      <h2>What it is for</h2>
+      <PieceUse :piece="piece" @change="set" @refuse="refused = $event" />
       <div class="acts">
         <BButton variant="outline-secondary" size="sm" @click="duplicate(piece.id)">One more of it</BButton>
         <BButton v-if="pieces.length > 1" variant="outline-secondary" size="sm" @click="remove(piece)"
@@ -127,17 +205,26 @@ async function addForm(wanted: Schemas['FormOut']) {
   gap: 8px 16px;
 }
 
-.stage {
+.show {
   min-height: 0;
   display: grid;
-  place-items: center;
-  overflow: hidden;
+  grid-template-rows: minmax(0, 1fr) auto;
+  gap: 8px;
 }
 
-.stage img {
-  width: 100%;
-  height: 100%;
-  object-fit: contain;
+.views {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 20px;
+}
+
+.link {
+  border: 0;
+  padding: 0 4px;
+  min-height: 30px;
+  background: none;
+  color: var(--act);
+  font-weight: 650;
 }
 
 .side {
@@ -168,12 +255,9 @@ p {
     height: auto;
   }
 
-  .stage {
-    aspect-ratio: 3 / 2.4;
-  }
-
-  .stage img {
-    object-fit: cover;
+  .show {
+    display: flex;
+    flex-direction: column;
   }
 }
 </style>

@@ -3,18 +3,18 @@ import { computed } from 'vue'
 
 import type { Layer, Schemas } from '../../api/client'
 import LayerSetting from './LayerSetting.vue'
-import { ZONE_TITLES } from './settings'
+import LayerPlaces from './LayerPlaces.vue'
 import type { Laid } from './useLayable'
 
 /** What one layer is laid with, and how; every number begins from common practice. */
-const { layer, number, kinds, colours, offered, zones, below } = defineProps<{
+const { layer, number, kinds, colours, offered, piece, below } = defineProps<{
   layer: Layer
   number: number
   kinds: Schemas['LayerKindOut'][]
   colours: Record<string, Laid>
   /** What belongs in this kind of layer. */
   offered: string[]
-  zones: string[]
+  piece: Schemas['PieceOut']
   below: string[]
 }>()
 const emit = defineEmits<{
@@ -59,14 +59,6 @@ function more() {
 function fewer() {
   set({ colours: layer.colours.slice(0, -1) })
 }
-
-function zone(name: string, on: boolean) {
-  const all: string[] = layer.zones.length > 0 ? layer.zones : zones
-  const now = on ? [...all, name] : all.filter((one) => one !== name)
-  set({ zones: (now.length === zones.length ? [] : now) as Layer['zones'] })
-}
-
-const reaches = (name: string) => layer.zones.length === 0 || (layer.zones as string[]).includes(name)
 </script>
 
 <template>
@@ -94,17 +86,7 @@ const reaches = (name: string) => layer.zones.length === 0 || (layer.zones as st
       @set="set"
       @sliding="emit('sliding', $event)"
     />
-    <fieldset>
-      <legend>on</legend>
-      <BFormCheckbox
-        v-for="name in zones"
-        :key="name"
-        :model-value="reaches(name)"
-        @update:model-value="zone(name, $event === true)"
-      >
-        {{ ZONE_TITLES[name] ?? name }}
-      </BFormCheckbox>
-    </fieldset>
+    <LayerPlaces :names="layer.zones" :piece="piece" @set="set({ zones: $event })" />
     <div class="acts">
       <BButton variant="plain" class="link" @click="emit('move', 1)">later</BButton>
       <BButton variant="plain" class="link" @click="emit('move', -1)">earlier</BButton>
@@ -132,17 +114,6 @@ p {
 label {
   display: grid;
   font-size: 0.9rem;
-}
-
-fieldset {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 2px 14px;
-}
-
-legend {
-  font-size: 0.9rem;
-  margin: 0;
 }
 
 .acts {

@@ -3,11 +3,15 @@ import type { Schemas } from '../../api/client'
 
 /** What lies at a point, from the ground up, and how far it is from a target. */
 defineProps<{ point: Schemas['PointOut']; targets: Schemas['TargetOut'][]; target: number | undefined }>()
-const emit = defineEmits<{ compare: [target: number] }>()
+const emit = defineEmits<{ compare: [target: number]; only: [face: string] }>()
 </script>
 
 <template>
   <div class="point" role="status">
+    <p>
+      <b>{{ point.said }}</b>
+      <BButton variant="plain" class="link" @click="emit('only', point.face)">lay this layer only here</BButton>
+    </p>
     <ol>
       <li v-for="(one, n) in point.laid" :key="n">
         <i :style="{ background: one.hex }" /><small>{{ one.title }}</small>
@@ -66,6 +70,15 @@ p {
 
 select {
   width: auto;
+}
+
+.link {
+  border: 0;
+  padding: 0;
+  min-height: 30px;
+  background: none;
+  color: var(--act);
+  font-weight: 650;
 }
 
 .pair {

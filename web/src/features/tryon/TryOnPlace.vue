@@ -3,6 +3,7 @@ import { computed, ref, useTemplateRef, watch } from 'vue'
 
 import PickOne from '../../shared/PickOne.vue'
 import PieceChoice from '../../shared/PieceChoice.vue'
+import { opens } from '../../shared/pieceParts'
 import { useKeys } from '../../shared/useKeys'
 import { useSettled } from '../../shared/useSettled'
 import KeepLook from './KeepLook.vue'
@@ -16,7 +17,7 @@ import PhotoFaces from './PhotoFaces.vue'
 import PointReadout from './PointReadout.vue'
 import SideBySide from './SideBySide.vue'
 import StageSlider from './StageSlider.vue'
-import FinishStage from './FinishStage.vue'
+import PieceStage from '../../shared/PieceStage.vue'
 import ViewChoice from './ViewChoice.vue'
 import { useFinishPicture } from './useFinishPicture'
 import { useJudged } from './useJudged'
@@ -36,11 +37,10 @@ const { chosen, layer, offeredNow, below } = inHand
 const stageOn = useTemplateRef('stageOn')
 const size = computed(() => stageOn.value?.size)
 const picture = useFinishPicture(piece, layers, size, () => view.value === 'piece')
-const { sliding, solo, peeked, stageAt, src, wrong } = picture
+const { opened, sliding, solo, peeked, stageAt, src, wrong } = picture
 const settled = useSettled(() => JSON.stringify(layers.value))
 const { data: judged } = useJudged(piece, settled)
-const { point, at, target, targetId, pick } = usePickedPoint(piece, picture.shown, size, settled)
-const zones = computed(() => Object.keys(piece.value?.areas ?? {}))
+const { point, at, target, targetId, pick } = usePickedPoint(piece, picture.shown, size, settled, opened)
 
 watch([() => piece.value?.id, () => look.value?.id], () => {
   chosen.value = Math.max(0, layers.value.length - 1)
@@ -84,7 +84,7 @@ useKeys(
       <PhotoFaces v-else-if="view === 'photo'" :layers="layers" />
       <LadderPanel v-else-if="view === 'ladder' && piece" :piece="piece" :mixes="job.mixes" />
       <template v-else>
-        <FinishStage
+        <PieceStage
           ref="stageOn"
           :src="src"
           :alt="`${piece?.name ?? 'The piece'} in ${look?.name ?? 'nothing'}`"
@@ -105,8 +105,12 @@ useKeys(
           :targets="job.targets"
           :target="target?.id"
           @compare="targetId = $event"
+          @only="layer && inHand.set({ ...layer, zones: [$event] })"
         />
-        <p v-else class="soft hint">Tap the piece to see what lies there, layer by layer.</p>
+        <p class="hint">
+          <BFormCheckbox v-if="piece && opens(piece)" v-model="opened">doors and drawers open</BFormCheckbox>
+          <span v-if="!point" class="soft">Tap the piece to see what lies there, layer by layer.</span>
+        </p>
       </template>
     </div>
 
@@ -138,13 +142,13 @@ useKeys(
         <option v-for="kind in book?.kinds" :key="kind.key" :value="kind.key">{{ kind.title }}</option>
       </PickOne>
       <LayerSettings
-        v-if="layer && book"
+        v-if="layer && book && piece"
         :layer="layer"
         :number="chosen"
         :kinds="book.kinds"
         :colours="colours"
         :offered="offeredNow"
-        :zones="zones"
+        :piece="piece"
         :below="below"
         @change="inHand.set"
         @sliding="sliding = $event"
@@ -192,11 +196,14 @@ useKeys(
 .show {
   min-height: 0;
   display: grid;
-  grid-template-rows: minmax(0, 1fr) auto auto;
+  grid-template-rows: minmax(0, 1fr) auto auto auto;
   gap: 8px;
 }
 
 .hint {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 20px;
   margin: 0;
 }
 

@@ -2,7 +2,7 @@ import { computed, type Ref, ref } from 'vue'
 
 import type { Layer, Schemas } from '../../api/client'
 import { preferences } from '../../shared/preferences'
-import { usePicture } from '../../shared/usePicture'
+import { drawnBy, usePicture } from '../../shared/usePicture'
 import type { Size } from '../../shared/usePixels'
 import { useSettled } from '../../shared/useSettled'
 
@@ -20,6 +20,7 @@ export function useFinishPicture(
   const solo = ref<number>()
   const peeked = ref<number>()
   const stageAt = ref<number>()
+  const opened = ref(false)
   const shown = computed(() =>
     solo.value === undefined ? layers.value : layers.value.map((one, n) => ({ ...one, on: n === solo.value })),
   )
@@ -35,11 +36,12 @@ export function useFinishPicture(
         pixels_high: Math.max(64, Math.round(size.value.high * part)),
         stage: stageAt.value ?? null,
         field: sliding.value ? null : (settledPeek.value ?? null),
+        opened: opened.value,
         sketch: sliding.value,
-      } satisfies Omit<Schemas['PictureIn'], 'shaded'>,
+      } satisfies Omit<Schemas['PictureIn'], 'shaded' | 'before'>,
       sketch: sliding.value,
-      drawn: [piece.value.measures, piece.value.grounds],
+      drawn: drawnBy(piece.value),
     }
   })
-  return { sliding, solo, peeked, stageAt, shown, src: picture.src, wrong: picture.wrong }
+  return { opened, sliding, solo, peeked, stageAt, shown, src: picture.src, wrong: picture.wrong }
 }

@@ -11,6 +11,7 @@ export function usePickedPoint(
   shown: Ref<Layer[]>,
   size: Readonly<Ref<Size | undefined>>,
   settled: Ref<string>,
+  opened: Ref<boolean>,
 ) {
   const { job } = useJob()
   const point = ref<Schemas['PointOut']>()
@@ -34,6 +35,7 @@ export function usePickedPoint(
           y: Math.min(Math.max(at.value.y, 0), 1),
           pixels_wide: size.value.wide,
           pixels_high: size.value.high,
+          opened: opened.value,
           target_id: target.value?.id ?? null,
         },
       })
@@ -43,7 +45,7 @@ export function usePickedPoint(
     }
   }
 
-  watch([settled, targetId, () => preferences.value.light], () => {
+  watch([settled, targetId, opened, () => preferences.value.light], () => {
     if (point.value) void look()
   })
   return { point, at, target, targetId, pick }

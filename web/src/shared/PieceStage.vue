@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { ref } from 'vue'
 
-import { usePixels } from '../../shared/usePixels'
+import { usePixels } from './usePixels'
 
 /** The picture of a piece on its mat; a place of it is picked by a tap. */
 defineProps<{

@@ -1,0 +1,121 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+
+import GroundChoice from '../../shared/GroundChoice.vue'
+import KeptInput from '../../shared/KeptInput.vue'
+import { readNumber } from '../../shared/number'
+import { type Change, changeOf, CUT, type Part } from './parts'
+
+/** One part: its name, its faces and what each is now, and what can be done to it. */
+const { part } = defineProps<{ part: Part }>()
+const emit = defineEmits<{ act: [change: Change]; lay: [face: string, ground: string]; refuse: [why: string] }>()
+const fronted = computed(() => ['drawer', 'door', 'panel', 'lid'].includes(part.kind))
+const reliefs = { flat: 'flat', moulded: 'with a moulding', panelled: 'panelled' }
+const handles = { knob: 'knob', pull: 'pulls', label_knob: 'label and knob', none: 'no handle' }
+
+function cut(text: string) {
+  if (!text.trim()) return
+  const { value, ask } = readNumber(text)
+  if (value === undefined) emit('refuse', ask)
+  else emit('act', changeOf({ act: 'cut', part: part.key, by: value / 100 }))
+}
+
+function call(text: string) {
+  if (text.trim() && text !== part.name) emit('act', changeOf({ act: 'name', part: part.key, name: text }))
+}
+</script>
+
+<template>
+  <div class="details">
+    <table>
+      <tbody>
+        <tr v-for="face in part.faces" :key="face.name">
+          <th scope="row">{{ face.said }}</th>
+          <td>
+            <GroundChoice
+              own
+              :aria-label="`${part.name}, ${face.said}, as it is now`"
+              :model-value="face.ground"
+              @update:model-value="emit('lay', face.name, $event)"
+            />
+          </td>
+          <td class="area">{{ face.area.toFixed(face.area < 0.1 ? 3 : 2) }} m²</td>
+        </tr>
+      </tbody>
+    </table>
+    <div class="fields">
+      <label><span>Called</span><KeptInput maxlength="60" :value="part.name" @keep="call" /></label>
+      <label v-if="CUT.includes(part.kind)"
+        ><span>Cut shorter by, cm</span><KeptInput inputmode="decimal" value="" @keep="cut"
+      /></label>
+      <template v-if="fronted">
+        <label
+          ><span>Front</span>
+          <BFormSelect
+            model-value=""
+            @update:model-value="
+              emit('act', changeOf({ act: 'dress', part: part.key, relief: $event as Change['relief'] }))
+            "
+          >
+            <option value="" disabled>as the others</option>
+            <option v-for="(title, key) in reliefs" :key="key" :value="key">{{ title }}</option>
+          </BFormSelect>
+        </label>
+        <label
+          ><span>Handle</span>
+          <BFormSelect
+            model-value=""
+            @update:model-value="
+              emit('act', changeOf({ act: 'dress', part: part.key, handle: $event as Change['handle'] }))
+            "
+          >
+            <option value="" disabled>as the others</option>
+            <option v-for="(title, key) in handles" :key="key" :value="key">{{ title }}</option>
+          </BFormSelect>
+        </label>
+      </template>
+    </div>
+    <BButton variant="outline-secondary" size="sm" @click="emit('act', changeOf({ act: 'remove', part: part.key }))"
+      >Take the {{ part.name }} off</BButton
+    >
+  </div>
+</template>
+
+<style scoped>
+.details {
+  display: grid;
+  gap: 8px;
+  justify-items: start;
+  padding: 2px 0 12px 12px;
+  border-left: 3px solid var(--ink);
+}
+
+table {
+  width: 100%;
+}
+
+th,
+td {
+  padding: 2px 8px 2px 0;
+  font-weight: 400;
+  text-align: left;
+}
+
+.area {
+  text-align: right;
+  font-variant-numeric: tabular-nums;
+  white-space: nowrap;
+}
+
+.fields {
+  width: 100%;
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 8px 12px;
+}
+
+label span {
+  display: block;
+  font-size: 0.86rem;
+}
+</style>

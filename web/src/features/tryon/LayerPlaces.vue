@@ -1,0 +1,114 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+
+import type { Schemas } from '../../api/client'
+import PickOne from '../../shared/PickOne.vue'
+import { usePieceWords } from '../../shared/usePieceWords'
+
+/** Where a layer lies: zones of the piece, and single parts and faces of it by name. */
+const { names, piece } = defineProps<{ names: string[]; piece: Schemas['PieceOut'] }>()
+const emit = defineEmits<{ set: [names: string[]] }>()
+const words = usePieceWords()
+const usual = computed(() => Object.keys(piece.areas))
+const asked = computed(() => [
+  ...new Set(piece.parts.flatMap((part) => part.faces.filter((face) => face.when_asked).map((face) => face.zone))),
+])
+const titles = computed(() => Object.fromEntries((words.value?.zones ?? []).map((one) => [one.key, one.title])))
+const single = computed(() => names.filter((name) => !(name in titles.value)))
+const kinds = computed(() => [...new Set(piece.parts.map((part) => part.kind))].filter((kind) => kind !== ''))
+const reaches = (name: string) => (names.length === 0 ? usual.value.includes(name) : names.includes(name))
+
+function turn(name: string, on: boolean) {
+  const all = names.length > 0 ? names : usual.value
+  const now = on ? [...all, name] : all.filter((one) => one !== name)
+  const everything = now.length === usual.value.length && usual.value.every((one) => now.includes(one))
+  emit('set', everything ? [] : now)
+}
+
+/** A part that is picked first is the only place; further ones come to it. */
+function pick(name: string) {
+  emit('set', [...names.filter((one) => one !== name), name])
+}
+
+function say(name: string) {
+  const [key = '', face] = name.split('/')
+  const part = piece.parts.find((one) => one.key === key)
+  const said = part?.faces.find((one) => one.name === name)?.said ?? face
+  return `${part?.name ?? `every ${key}`}${said === undefined ? '' : `, ${said}`}`
+}
+</script>
+
+<template>
+  <fieldset>
+    <legend>on</legend>
+    <BFormCheckbox
+      v-for="name in [...usual, ...asked]"
+      :key="name"
+      :model-value="reaches(name)"
+      @update:model-value="turn(name, $event === true)"
+    >
+      {{ titles[name] ?? name }}
+    </BFormCheckbox>
+  </fieldset>
+  <ul v-if="single.length > 0">
+    <li v-for="name in single" :key="name">
+      {{ say(name) }}
+      <BButton
+        variant="plain"
+        class="link"
+        :aria-label="`Not on ${say(name)}`"
+        @click="
+          emit(
+            'set',
+            names.filter((one) => one !== name),
+          )
+        "
+        >not here</BButton
+      >
+    </li>
+  </ul>
+  <PickOne aria-label="Lay it on a part" @pick="pick">
+    <option value="">+ one part or face…</option>
+    <optgroup label="every one of a kind">
+      <option v-for="kind in kinds" :key="kind" :value="kind">every {{ kind }}</option>
+    </optgroup>
+    <optgroup v-for="part in piece.parts" :key="part.key" :label="part.name">
+      <option v-for="face in part.faces" :key="face.name" :value="face.name">{{ part.name }}, {{ face.said }}</option>
+    </optgroup>
+  </PickOne>
+</template>
+
+<style scoped>
+fieldset {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 2px 14px;
+}
+
+legend {
+  font-size: 0.9rem;
+  margin: 0;
+}
+
+ul {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+}
+
+li {
+  display: flex;
+  justify-content: space-between;
+  gap: 12px;
+  font-size: 0.9rem;
+}
+
+.link {
+  border: 0;
+  padding: 0;
+  min-height: 30px;
+  background: none;
+  color: var(--act);
+  font-weight: 650;
+}
+</style>
