@@ -109,6 +109,7 @@ class MeasuresTest(PieceCase):
         walnut = self.pixel(page.locator(".stage"))
         self.assertLess(walnut.sum(), oak.sum() - 40)
         page.get_by_label("Frame, as it is now").select_option(index=0)
+        self.quiet(page)
         found = page.get_by_label("Frame, as it is now").locator("optgroup").last.locator("option").first
         with page.expect_response(lambda answer: answer.request.method == "PATCH" and "/pieces/" in answer.url):
             page.get_by_label("Frame, as it is now").select_option(value=found.get_attribute("value"))
@@ -138,3 +139,67 @@ class MeasuresTest(PieceCase):
         page.get_by_role("button", name="Undo").focus()
         page.keyboard.press("Enter")
         expect(page.get_by_role("button", name="Porch settle", pressed=True)).to_be_visible()
+
+
+class PartsTest(PieceCase):
+    def test_a_desk_part_by_part(self) -> None:
+        """A desk with two pedestals is built and opened; a front, an inside and a handle of it are dressed apart."""
+        page = self.page
+        self.go("piece")
+        page.locator(".stage img").wait_for()
+        self.add("Desk")
+        page.get_by_label("A drawer in the middle").check()
+        self.last()
+        page.get_by_label("doors and drawers open").check()
+        page.get_by_role("button", name="drawer 2 0.06 m²").click()
+        expect(page.get_by_label("drawer 2, inside, as it is now")).to_be_visible()
+        page.get_by_role("textbox", name="Called").last.fill("Tools")
+        page.get_by_role("textbox", name="Called").last.press("Enter")
+        expect(page.get_by_role("button", name="Tools 0.06 m²")).to_be_visible()
+        page.get_by_role("button", name="drawer 5 0.06 m²").click()
+        page.get_by_role("button", name="Take the drawer 5 off").click()
+        expect(page.get_by_text("drawer 5 taken off")).to_be_visible()
+        desk = self.last()
+        keys = [part["key"] for part in desk["parts"]]
+        self.assertTrue({"pedestal 1", "pedestal 2", "drawer 7", "drawer 5 opening"} <= set(keys))
+        self.assertNotIn("drawer 5", keys)
+        page.get_by_label("as it came").check()
+        expect(page.get_by_text("as it came", exact=True).last).to_be_visible()
+        self.go("try-on")
+        page.get_by_role("button", name="Desk", exact=True).click()
+        page.get_by_label("Look", exact=True).select_option(label="bare")
+        for place in ("drawer 1/outside", "drawer 2/inside", "drawer 3 handle/outside"):
+            page.get_by_label("Add a layer").select_option(label="Paint")
+            self.quiet(page)
+            page.get_by_label("Lay it on a part").select_option(value=place)
+            self.quiet(page)
+        layers = next(one for one in self.job()["looks"] if one["id"] == self.last()["look_id"])["layers"]
+        self.assertEqual(
+            [layer["zones"] for layer in layers],
+            [["drawer 1/outside"], ["drawer 2/inside"], ["drawer 3 handle/outside"]],
+        )
+        page.get_by_label("doors and drawers open").check()
+        self.quiet(page)
+        self.accessible(page)
+
+    def test_on_a_phone_by_keys(self) -> None:
+        """On a phone, and by keys alone, the legs of a table are cut, what came so is told, and undone."""
+        page = self.open({"width": 390, "height": 844})
+        self.go("piece", page)
+        page.locator(".stage img").wait_for()
+        page.get_by_role("button", name="Another piece…").click()
+        page.get_by_role("button", name="Table", exact=True).click()
+        page.get_by_role("button", name="leg 1").focus()
+        page.keyboard.press("Enter")
+        page.get_by_label("Cut shorter by, cm").focus()
+        page.keyboard.type("10")
+        page.keyboard.press("Enter")
+        expect(page.get_by_text("leg 1 cut by 10 cm")).to_be_visible()
+        page.get_by_label("came so").focus()
+        page.keyboard.press("Space")
+        self.quiet(page)
+        self.assertEqual([one["ours"] for one in self.last()["changes"]], [False])
+        self.accessible(page)
+        page.get_by_role("button", name="Undo: leg 1 cut by 10 cm").focus()
+        page.keyboard.press("Enter")
+        expect(page.get_by_text("leg 1 cut by 10 cm")).to_have_count(0)

@@ -85,7 +85,7 @@ class DressTest(TryOnCase):
         self.slide("wiped back", 0.8)
         wash = self.look()["layers"][1]
         self.assertEqual((wash["water"], wash["wipe"]), (4.0, 0.8))
-        page.get_by_label("fronts").uncheck()
+        page.get_by_label("fronts", exact=True).uncheck()
         self.assertNotIn("front", self.look()["layers"][1]["zones"])
 
     def test_undo_and_redo(self) -> None:
