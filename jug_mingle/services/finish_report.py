@@ -18,7 +18,7 @@ from jug_mingle.documents.look import LayerIn
 from jug_mingle.services.finish_resolver import dressed, film_of
 from jug_mingle.services.materials import get_material, keys_on_shelf
 from jug_mingle.services.mixes import get_mix
-from jug_mingle.services.pieces import drawn, ground_named, piece_of, uses_of
+from jug_mingle.services.pieces import drawn, piece_of, uses_of
 from jug_mingle.services.shelf_fit import fitted_shelf
 from jug_mingle.store.models import PieceRow
 
@@ -58,7 +58,6 @@ def judged(session: Session, piece_id: int, layers: Sequence[LayerIn], *, light:
     """Return what is to be said of a finish on a piece."""
     row, finish = dressed(session, piece_id, layers)
     samples = drawn(row, *JUDGED_AT)
-    bleeds = ground_named(session, row.job_id, row.grounds.get("", "oak")).bleeds
     remarks = [
         *_put_away(session, layers),
         *check_order(finish.layers, piece_of(row).faces),
@@ -69,7 +68,7 @@ def judged(session: Session, piece_id: int, layers: Sequence[LayerIn], *, light:
             piece_of(row).faces,
             old_paint=any(key.startswith(("old_", "found:")) for key in row.grounds.values()),
         ),
-        *judge(finish, samples, bridges=_bridges(session), bleeds=bleeds, light=light),
+        *judge(finish, samples, bridges=_bridges(session), light=light),
     ]
     zone = max(
         (zone for zone in samples.zones if zone not in UNPAINTED),

@@ -9,17 +9,21 @@ from jug_mingle.core.arrays import FloatArray
 from jug_mingle.core.colour.spectra import BANDS
 from jug_mingle.core.finishes.textures import looked_up
 from jug_mingle.core.optics.film import R_body
-from jug_mingle.core.optics.grounds import Ground, ground
+from jug_mingle.core.optics.grounds import Adhesion, Ground, ground
 from jug_mingle.core.pieces.faces import Samples
 
 
 @dataclass(frozen=True, slots=True, kw_only=True, eq=False)
 class Below:
-    """What a zone is before anything is laid: its body reflectance (36,), its surface, how strongly it is figured."""
+    """What a face is before anything is laid: its body reflectance (36,), its surface, how strongly it is figured; what
+    is known of it, as of a `Ground`."""
 
     R: FloatArray
     veil: float
     figure: float
+    name: str = ""
+    bleeds: bool = False
+    adhesion: Adhesion = "holds"
 
 
 @lru_cache(maxsize=64)
@@ -30,7 +34,10 @@ def bare(key: str) -> Below:
 
 def below_of(wood: Ground) -> Below:
     """Return a ground as what lies below a finish."""
-    return Below(R=R_body(wood.R_seen, wood.veil), veil=wood.veil, figure=wood.figure)
+    return Below(
+        R=R_body(wood.R_seen, wood.veil), veil=wood.veil, figure=wood.figure, name=wood.name, bleeds=wood.bleeds,
+        adhesion=wood.adhesion,
+    )  # fmt: skip
 
 
 def figured(below: Below, grain: FloatArray | float) -> FloatArray:

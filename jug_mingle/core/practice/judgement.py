@@ -17,6 +17,7 @@ from jug_mingle.core.finishes.layer import Film, Layer
 from jug_mingle.core.finishes.stack import Finish, evenly
 from jug_mingle.core.optics.blend_path import Paint, ramp
 from jug_mingle.core.optics.film import R_body, R_film, R_infinity, R_seen
+from jug_mingle.core.optics.grounds import ADHESION_WORDS
 from jug_mingle.core.optics.hiding import coats_to_hide
 from jug_mingle.core.pieces.addresses import said_of
 from jug_mingle.core.pieces.faces import UNPAINTED, Samples
@@ -52,17 +53,13 @@ def waxes_on(finish: Finish, zone: str) -> list[Waxed]:
     return found
 
 
-def judge(
-    finish: Finish, samples: Samples, *, bridges: Sequence[Film] = (), bleeds: bool = False, light: Light = DAYLIGHT
-) -> list[Remark]:
+def judge(finish: Finish, samples: Samples, *, bridges: Sequence[Film] = (), light: Light = DAYLIGHT) -> list[Remark]:
     """Return what is to be said of a finish on a piece.
 
     Parameters
     ----------
     bridges : sequence of Film
         Paints of the shelf that could stand between two ends of a blend.
-    bleeds : bool
-        Whether the wood may send stains through pale paint.
     """
     samples = finish.tells_apart(samples)
     zones = [zone for zone in samples.zones if zone not in UNPAINTED]
@@ -75,7 +72,7 @@ def judge(
         said = [*_blend(layer, samples, zone, bridges, light), *_contrast(finish, place, zone, light)]
         said += [*_wash(finish, place, zone, light), *_hides(finish, place, touched, light)]
         found += [Remark(layer=place, weight="advice", words=words, why=why) for words, why in said]
-    return [*found, *_bleed(finish, zones, bleeds), *_sealed(finish, zones, light)]
+    return [*found, *_bleed(finish, zones), *_holds(finish, zones), *_sealed(finish, zones, light)]
 
 
 def _paint(film: Film) -> Paint:
@@ -213,17 +210,44 @@ def _primer_for(film: Film, needed: int, light: Light) -> tuple[str, int] | None
     return best
 
 
-def _bleed(finish: Finish, zones: Sequence[str], bleeds: bool) -> list[Remark]:
-    first = next((layer for layer in finish.layers if layer.on), None)
-    if not bleeds or first is None or first.of.has("blocks_tannin") or not zones:
-        return []
+def _bleed(finish: Finish, zones: Sequence[str]) -> Iterator[Remark]:
+    """Where a wood bleeds and nothing blocks it below the first pale coat."""
     for place, layer in enumerate(finish.layers):
-        if layer.on and layer.of.has("hides"):
-            L = max(float(R_to_Lab(R_seen(R_infinity(K=f.optics.K, S=f.optics.S), f.veil))[0]) for f in layer.films)
-            if L > _PALE:
-                why = "Tannin comes through pale paint as yellow or pink stains; a stain-blocking primer holds it."
-                return [Remark(layer=place, weight="advice", words="This wood may bleed through.", why=why)]
-    return []
+        if not (layer.on and layer.of.has("hides")):
+            continue
+        L = max(float(R_to_Lab(R_seen(R_infinity(K=f.optics.K, S=f.optics.S), f.veil))[0]) for f in layer.films)
+        if L <= _PALE:
+            continue
+        bare = [zone for zone in zones if layer.reaches(zone) and finish.ground_of(zone).bleeds]
+        bare = [
+            zone
+            for zone in bare
+            if not any(one.of.has("blocks_tannin") and one.reaches(zone) for one in finish.layers[:place])
+        ]
+        if bare:
+            where = sorted({finish.ground_of(zone).name.lower() for zone in bare})
+            why = "Tannin and old stain come through pale paint as yellow or pink; a stain-blocking primer holds them."
+            words = f"The {' and the '.join(where)} may bleed through."
+            yield Remark(layer=place, weight="advice", words=words, why=why)
+            return
+
+
+def _holds(finish: Finish, zones: Sequence[str]) -> Iterator[Remark]:
+    """What grounds ask for so that paint holds on them, each said once."""
+    said: set[str] = set()
+    for zone in zones:
+        below = finish.ground_of(zone)
+        first = next((place for place, layer in enumerate(finish.layers) if layer.reaches(zone)), None)
+        if below.adhesion == "holds" or first is None or below.name in said:
+            continue
+        if below.adhesion != "clean" and finish.layers[first].kind == "primer":
+            continue
+        said.add(below.name)
+        yield Remark(
+            layer=first, weight="wrong" if below.adhesion in ("bond", "clean") else "advice",
+            words=f"{below.name}: {ADHESION_WORDS[below.adhesion]}.",
+            why="What a coat is laid on decides whether it stays. Try a hidden place first, and follow the label.",
+        )  # fmt: skip
 
 
 def _sealed(finish: Finish, zones: Sequence[str], light: Light) -> list[Remark]:

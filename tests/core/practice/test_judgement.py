@@ -80,10 +80,28 @@ class JudgementTest(unittest.TestCase):
     def test_bleed(self) -> None:
         """Oak may send tannin through a pale paint, unless a primer holds it or the paint is dark."""
         pale, dark = layer("paint", WHITE, coats=4), layer("paint", film("black"), coats=2)
-        self.assertIn("may bleed", self.words(pale, bleeds=True))
-        self.assertNotIn("may bleed", self.words(pale, bleeds=False))
-        self.assertNotIn("may bleed", self.words(dark, bleeds=True))
-        self.assertNotIn("may bleed", self.words(layer("primer", WHITE), pale, bleeds=True))
+        self.assertIn("may bleed", self.words(pale))
+        self.assertNotIn("may bleed", self.words(pale, wood="birch"))
+        self.assertNotIn("may bleed", self.words(dark))
+        self.assertNotIn("may bleed", self.words(layer("primer", WHITE), pale))
+
+    def test_bleed_by_zone(self) -> None:
+        """A primer on the top does not hold what bleeds in the fronts; one that is second below the paint does."""
+        pale, wash = layer("paint", WHITE, coats=4), layer("wash", BLUE, water=3.0)
+        self.assertIn("The oak may bleed", self.words(layer("primer", WHITE, zones=("top",)), pale))
+        self.assertNotIn("may bleed", self.words(wash, layer("primer", WHITE), pale))
+
+    def test_holds(self) -> None:
+        """Common practice: laminate wants a bonding primer, wax has to come off, an old finish is
+        scuffed; each is said once, and of a primed one nothing."""
+        paint = layer("paint", BLUE, coats=2)
+        for wood, words in (("laminate", "bonding primer"), ("waxed_wood", "spirits"), ("sound_varnish", "scuff-sand")):
+            with self.subTest(wood):
+                self.assertEqual(self.words(paint, wood=wood).count(words), 1)
+        self.assertNotIn("bonding", self.words(layer("primer", WHITE), paint, wood="laminate"))
+        self.assertIn("spirits", self.words(layer("primer", WHITE), paint, wood="waxed_wood"))
+        self.assertNotIn("Aged brass", self.words(paint))
+        self.assertIn("Aged brass", self.words(layer("paint", BLUE, zones=("hardware",))))
 
     def test_sealed_is_deeper(self) -> None:
         found = self.words(layer("paint", BLUE, coats=3), layer("sealer", veil=0.1))

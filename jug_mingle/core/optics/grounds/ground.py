@@ -1,0 +1,75 @@
+"""What is painted on: its colour and surface, and what has to be known of it before a brush is wet."""
+
+from dataclasses import dataclass
+from typing import Final, Literal
+
+from numpy.typing import ArrayLike
+
+from jug_mingle.core.arrays import FloatArray, check_finite, read_only
+from jug_mingle.core.colour.spectra import as_spectrum
+
+Adhesion = Literal["holds", "scuff", "clean", "bond", "wet"]
+
+ADHESION_WORDS: Final = {
+    "scuff": "scuff-sand it before paint, or brush a bonding primer on",
+    "clean": "paint beads and peels on it: take it off with spirits first",
+    "bond": "no paint holds on it as it is: brush a bonding primer on first",
+    "wet": "wet it before paint: on dry cloth paint forms a crust",
+}
+"""What each but "holds" asks for. Common practice."""
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class GroundKind:
+    """A kind of ground: its tone in CIELAB under D65, and what is known of it.
+
+    Attributes
+    ----------
+    figure : float
+        How strongly its grain is figured; 0 where it is even. [0..1]
+    bleeds : bool
+        Whether tannin, or old stain, may come through pale paint.
+    adhesion : str
+        What paint needs to hold on it; see `ADHESION_WORDS`.
+    thirst : float
+        How much more of a first coat it drinks than sealed wood does. [0..1]
+    """
+
+    key: str
+    title: str
+    Lab: tuple[float, float, float]
+    figure: float = 0.0
+    bleeds: bool = False
+    adhesion: Adhesion = "holds"
+    thirst: float = 0.0
+
+
+@dataclass(frozen=True, slots=True, kw_only=True, eq=False)
+class Ground:
+    """What is painted on: a seen reflectance with its surface.
+
+    Attributes
+    ----------
+    R_seen : (36,) ndarray
+        Dry and bare, as a reader would see it. [0..1]
+    veil : float
+        As for `film.R_seen`. [0..1]
+    bleeds, figure, adhesion, thirst
+        As of `GroundKind`.
+    """
+
+    name: str
+    R_seen: FloatArray
+    veil: float = 1.0
+    bleeds: bool = False
+    figure: float = 0.0
+    adhesion: Adhesion = "holds"
+    thirst: float = 0.0
+
+
+def measured_ground(
+    name: str, R_seen: ArrayLike, *, veil: float = 0.9, bleeds: bool = False, figure: float = 0.0
+) -> Ground:
+    """Return a ground of one's own from its read reflectance (36,), dry and bare. [0..1]"""
+    R = check_finite(as_spectrum(R_seen, f"the reflectance of {name}"), f"the reflectance of {name}")
+    return Ground(name=name, R_seen=read_only(R), veil=veil, bleeds=bleeds, figure=figure)
