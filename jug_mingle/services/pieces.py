@@ -87,7 +87,7 @@ def duplicate_piece(session: Session, piece_id: int) -> PieceRow:
     name = next(f"{row.name[:110]} {n}" for n in range(2, 10_000) if f"{row.name[:110]} {n}" not in taken)
     copy = PieceRow(
         job_id=row.job_id, name=name, spec=row.spec, grounds=row.grounds, look_id=row.look_id, removed=None,
-        uses=row.uses, age=row.age, count=row.count, belongs=row.belongs,
+        uses=row.uses, age=row.age, count=row.count, belongs=row.belongs, hardware=row.hardware,
     )  # fmt: skip
     session.add(copy)
     session.flush()

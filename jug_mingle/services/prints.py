@@ -19,6 +19,7 @@ from jug_mingle.core.materials.handling import keeps_words, wait_after_coat, wai
 from jug_mingle.core.materials.kinds import kind_of
 from jug_mingle.core.measuring.units import format_amount
 from jug_mingle.core.optics.film import R_seen
+from jug_mingle.core.pieces.addresses import ZONES, zone_of
 from jug_mingle.errors import ConflictError, UnfitError
 from jug_mingle.formats.finish_sheet import LayerLine, finish_sheet
 from jug_mingle.formats.pour_strip import Line, lid_label, pour_strip, recipe_card, walk_strip
@@ -31,7 +32,7 @@ from jug_mingle.services.ombres import ladder
 from jug_mingle.services.pieces import drawn, get_piece, piece_of
 from jug_mingle.services.predictions import assess_mix, pours_of
 from jug_mingle.services.shelf_fit import fitted_shelf
-from jug_mingle.store.models import TargetRow
+from jug_mingle.store.models import PieceRow, TargetRow
 
 _MOST_PARTS: Final = 48
 
@@ -131,24 +132,31 @@ def sheet_of(session: Session, piece_id: int, *, light: Light, unit: str = "ml")
     samples = drawn(row, *finish_report.JUDGED_AT)
     each = finish_report.needs_of(session, row, layers, finish, samples)
     amounts = _amounts(judged.needs, unit)
-    states = evenly(finish, "front" if "front" in piece_of(row).areas else next(iter(piece_of(row).areas)))
+    faces = sorted(piece_of(row).faces, key=lambda name: zone_of(name) != "front")
+    states = [evenly(finish, next(filter(layer.reaches, faces), "front")) for layer in finish.layers]
     lines = [
         LayerLine(
             title=layer.of.title, how=_how(layer), amounts=_amounts(each[number], unit),
             wait=_wait(session, layer, layers[number].colours),
-            sRGB=_screen(R_seen(*states[number + 1])),
+            sRGB=_screen(R_seen(*states[number][number + 1])),
         )
         for number, layer in enumerate(finish.layers)
         if layer.on
     ]  # fmt: skip
     job = get_job(session, row.job_id).name
     return lambda: finish_sheet(
-        lines, title=f"{row.name}: {look.name}", job=job, light=light.title.lower(),
+        lines, title=f"{_named(row)}: {look.name}", job=job, light=light.title.lower(),
         said=f"Takes about {amounts}." if amounts else "",
         picture=finish_pictures.picture_of(row, finish, light=light, pixels_wide=1360, pixels_high=736),
         cautions=["Follow the labels, local rules and licensed trades. Dry oily rags flat outdoors, or keep them in a "
                   "closed metal can."],
     )  # fmt: skip
+
+
+def _named(row: PieceRow) -> str:
+    """Return what a piece is called, with its set and how many there are of it."""
+    many = f"{row.count} × {row.name}" if row.count > 1 else row.name
+    return f"{many}, {row.belongs}" if row.belongs else many
 
 
 def _amounts(needs: Sequence[finish_report.Need], unit: str) -> str:
@@ -172,7 +180,7 @@ def _how(layer: Layer) -> str:
             layer.place
         ])  # fmt: skip
     if layer.zones:
-        said.append("on " + ", ".join(layer.zones))
+        said.append("on " + ", ".join(ZONES.get(name, name.replace("/outside", "")) for name in layer.zones))
     return "; ".join(said) + "."
 
 

@@ -63,7 +63,7 @@ class FinishSheetTest(SheetCase):
             (self.layer("wax", place="recess"), ("in recesses", "30 min")),
             (self.layer("dry_brush", place="high"), ("on high points",)),
             (self.layer("metallic", place="edges"), ("at edges",)),
-            (self.layer("paint", zones=["front", "top"]), ("on front, top",)),
+            (self.layer("paint", zones=["front", "top"]), ("on fronts, top",)),
             (self.layer("oil"), ("24 h",)),
             (self.layer("distress", down_to=0), ("none",)),
         ):

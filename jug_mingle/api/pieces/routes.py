@@ -7,6 +7,8 @@ from jug_mingle.api.pieces.schemas import (
     FormName,
     FormOut,
     GroundOut,
+    HardwareIn,
+    PartKey,
     PartKindOut,
     PieceChangeIn,
     PieceIn,
@@ -25,7 +27,7 @@ from jug_mingle.core.pieces.changes import ADDED
 from jug_mingle.core.practice.uses import AGES, USES
 from jug_mingle.documents.strict import Id
 from jug_mingle.formats.images import encode
-from jug_mingle.services import finish_pictures, looks
+from jug_mingle.services import finish_pictures, hardware, looks
 from jug_mingle.services import pieces as service
 
 router = APIRouter(prefix="/api", tags=["pieces"])
@@ -122,6 +124,26 @@ def restore_piece(piece_id: Id, context: ContextNow) -> PieceOut:
     """Bring a removed piece back."""
     with context.database.write.begin() as session:
         return piece_out(service.restore_piece(session, piece_id))
+
+
+@router.put("/pieces/{piece_id}/hardware", responses=PROBLEMS)
+def keep_hardware(piece_id: Id, body: HardwareIn, context: ContextNow) -> PieceOut:
+    """Say what is done with the handles of a piece."""
+    with context.database.write.begin() as session:
+        return piece_out(hardware.keep_hardware(session, piece_id, body.model_dump(exclude_none=True)))
+
+
+@router.get("/pieces/{piece_id}/template.pdf", responses=PROBLEMS)
+async def drilling_template(piece_id: Id, part: PartKey, context: ContextNow) -> Response:
+    """Return the drilling template of a front, at true size."""
+
+    def draw() -> Response:
+        with context.database.read() as session:
+            make = hardware.template_of(session, piece_id, part)
+        headers = {"Content-Disposition": 'inline; filename="template.pdf"', "Cache-Control": "no-store"}
+        return Response(make(), media_type="application/pdf", headers=headers)
+
+    return await context.rendered(draw)
 
 
 @router.put("/pieces/{piece_id}/look", responses=PROBLEMS)

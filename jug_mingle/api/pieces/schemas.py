@@ -107,6 +107,7 @@ class PieceOut(BaseModel):
     count: int
     belongs: str
     recounted: bool = Field(description="Whether its areas were counted otherwise before, and nobody has read that.")
+    hardware: "HardwareOut"
     look_id: int | None
 
 
@@ -131,6 +132,42 @@ class PieceChangeIn(StrictModel):
     count: int | None = Field(default=None, ge=1, le=24)
     belongs: Annotated[str, StringConstraints(strip_whitespace=True, max_length=60)] | None = None
     recounted: Literal[False] | None = Field(default=None, description="False when it was read.")
+
+
+class HardwareIn(StrictModel):
+    """What is done with the handles of a piece; only what is sent differs from before. [mm]"""
+
+    act: Literal["keep", "clean", "paint", "change"] | None = None
+    each: Count | None = None
+    old_each: Count | None = None
+    old_apart: Metres | None = None
+    new_apart: Metres | None = None
+    price: Annotated[float, Field(ge=-1e9, le=1e9)] | None = None
+
+
+class HolesOut(BaseModel):
+    """The holes of one front, from its left edge. [mm]"""
+
+    part: str
+    kept: list[float]
+    filled: list[float]
+    drilled: list[float]
+    close: list[float]
+
+
+class HardwareOut(BaseModel):
+    """What is done with the handles of a piece, how many new ones that is, and what they cost."""
+
+    act: str
+    each: int
+    old_each: int
+    old_apart: float
+    new_apart: float
+    price: float
+    count: int
+    cost: float
+    holes: list[HolesOut]
+    wrong: str
 
 
 class WearIn(StrictModel):

@@ -1,8 +1,11 @@
 """Pieces as they are shown."""
 
+from dataclasses import asdict
+
 from jug_mingle.api.pieces import schemas
 from jug_mingle.core.pieces import Piece
 from jug_mingle.core.pieces.addresses import FACES, WHEN_ASKED, closest_first, zone_of
+from jug_mingle.services.hardware import fitted_on
 from jug_mingle.services.pieces import piece_of, uses_of
 from jug_mingle.store.models import PieceRow
 
@@ -17,7 +20,20 @@ def piece_out(row: PieceRow) -> schemas.PieceOut:
         changes=[schemas.PartChange.model_validate(one, from_attributes=True) for one in piece.changes],
         parts=_parts(piece, row.grounds), grounds=row.grounds,
         areas={zone: round(area, 4) for zone, area in piece.areas.items()}, uses=list(uses_of(row)), age=row.age,
-        count=row.count, belongs=row.belongs, recounted=row.recounted, look_id=row.look_id,
+        count=row.count, belongs=row.belongs, recounted=row.recounted, hardware=_hardware(row), look_id=row.look_id,
+    )  # fmt: skip
+
+
+def _hardware(row: PieceRow) -> schemas.HardwareOut:
+    found = fitted_on(row)
+    return schemas.HardwareOut(
+        **asdict(found.hardware), count=found.count, cost=round(found.cost, 2), wrong=found.wrong,
+        holes=[
+            schemas.HolesOut.model_validate(
+                {key: value if key == "part" else [round(at, 1) for at in value] for key, value in asdict(one).items()}
+            )
+            for one in found.holes
+        ],
     )  # fmt: skip
 
 

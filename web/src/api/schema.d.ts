@@ -1068,6 +1068,26 @@ export interface paths {
     patch?: never
     trace?: never
   }
+  '/api/pieces/{piece_id}/hardware': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    get?: never
+    /**
+     * Keep Hardware
+     * @description Say what is done with the handles of a piece.
+     */
+    put: operations['keep_hardware_api_pieces__piece_id__hardware_put']
+    post?: never
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
   '/api/pieces/{piece_id}/judge': {
     parameters: {
       query?: never
@@ -1260,6 +1280,26 @@ export interface paths {
      * @description Return the finish sheet of a piece in its look.
      */
     get: operations['sheet_api_pieces__piece_id__sheet_pdf_get']
+    put?: never
+    post?: never
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/pieces/{piece_id}/template.pdf': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    /**
+     * Drilling Template
+     * @description Return the drilling template of a front, at true size.
+     */
+    get: operations['drilling_template_api_pieces__piece_id__template_pdf_get']
     put?: never
     post?: never
     delete?: never
@@ -2880,6 +2920,66 @@ export interface components {
       under?: string | null
     }
     /**
+     * HardwareIn
+     * @description What is done with the handles of a piece; only what is sent differs from before. [mm]
+     */
+    HardwareIn: {
+      /** Act */
+      act?: ('keep' | 'clean' | 'paint' | 'change') | null
+      /** Each */
+      each?: number | null
+      /** New Apart */
+      new_apart?: number | null
+      /** Old Apart */
+      old_apart?: number | null
+      /** Old Each */
+      old_each?: number | null
+      /** Price */
+      price?: number | null
+    }
+    /**
+     * HardwareOut
+     * @description What is done with the handles of a piece, how many new ones that is, and what they cost.
+     */
+    HardwareOut: {
+      /** Act */
+      act: string
+      /** Cost */
+      cost: number
+      /** Count */
+      count: number
+      /** Each */
+      each: number
+      /** Holes */
+      holes: components['schemas']['HolesOut'][]
+      /** New Apart */
+      new_apart: number
+      /** Old Apart */
+      old_apart: number
+      /** Old Each */
+      old_each: number
+      /** Price */
+      price: number
+      /** Wrong */
+      wrong: string
+    }
+    /**
+     * HolesOut
+     * @description The holes of one front, from its left edge. [mm]
+     */
+    HolesOut: {
+      /** Close */
+      close: number[]
+      /** Drilled */
+      drilled: number[]
+      /** Filled */
+      filled: number[]
+      /** Kept */
+      kept: number[]
+      /** Part */
+      part: string
+    }
+    /**
      * JobChangeIn
      * @description What changes of a job; only what is sent is changed.
      */
@@ -4191,6 +4291,7 @@ export interface components {
       grounds: {
         [key: string]: string
       }
+      hardware: components['schemas']['HardwareOut']
       /** Id */
       id: number
       /** Layout */
@@ -9442,6 +9543,77 @@ export interface operations {
       }
     }
   }
+  keep_hardware_api_pieces__piece_id__hardware_put: {
+    parameters: {
+      query?: never
+      header?: never
+      path: {
+        piece_id: number
+      }
+      cookie?: never
+    }
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['HardwareIn']
+      }
+    }
+    responses: {
+      /** @description Successful Response */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['PieceOut']
+        }
+      }
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Request Entity Too Large */
+      413: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+    }
+  }
   judge_api_pieces__piece_id__judge_post: {
     parameters: {
       query?: {
@@ -10179,6 +10351,75 @@ export interface operations {
           | 'old_tube'
         /** @description The unit in which amounts are said. */
         unit?: 'ml' | 'l' | 'spoons' | 'metric_spoons' | 'fl_oz' | 'pint' | 'quart' | 'g' | 'drop'
+      }
+      header?: never
+      path: {
+        piece_id: number
+      }
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description Successful Response */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': unknown
+        }
+      }
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Request Entity Too Large */
+      413: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+    }
+  }
+  drilling_template_api_pieces__piece_id__template_pdf_get: {
+    parameters: {
+      query: {
+        part: string
       }
       header?: never
       path: {

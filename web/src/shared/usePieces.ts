@@ -33,6 +33,11 @@ export function usePieces() {
     await refresh()
   }
 
+  async function fit(id: number, body: Schemas['HardwareIn']) {
+    unwrap(await api.PUT('/api/pieces/{piece_id}/hardware', { params: { path: { piece_id: id } }, body }))
+    await refresh()
+  }
+
   async function duplicate(id: number) {
     try {
       const made = unwrap(await api.POST('/api/pieces/{piece_id}/duplicate', { params: { path: { piece_id: id } } }))
@@ -65,5 +70,5 @@ export function usePieces() {
     await refresh()
   }
 
-  return { pieces, piece, choose, add, change, duplicate, remove, wear, refresh }
+  return { pieces, piece, choose, add, change, fit, duplicate, remove, wear, refresh }
 }

@@ -15,13 +15,14 @@ import PieceStage from '../../shared/PieceStage.vue'
 import FormChoice from './FormChoice.vue'
 import FrontRows from './FrontRows.vue'
 import PieceAreas from './PieceAreas.vue'
+import PieceHardware from './PieceHardware.vue'
 import PieceMeasures from './PieceMeasures.vue'
 import PieceParts from './PieceParts.vue'
 import PieceUse from './PieceUse.vue'
 import type { Change } from './parts'
 
 const { job } = useJob()
-const { pieces, piece, choose, add, change, duplicate, remove } = usePieces()
+const { pieces, piece, choose, add, change, fit, duplicate, remove } = usePieces()
 const { data: forms } = useQuery({
   queryKey: ['forms'],
   staleTime: Infinity,
@@ -93,6 +94,11 @@ function rework(changes: Change[]) {
 function set(part: Partial<Schemas['PieceChangeIn']>) {
   const one = piece.value
   if (one) void attempt(() => change(one.id, part))
+}
+
+function keepHardware(said: Schemas['HardwareIn']) {
+  const one = piece.value
+  if (one) void attempt(() => fit(one.id, said))
 }
 
 /** Whether the forms are shown to choose from: where there is no piece yet, or another one is wanted. */
@@ -176,6 +182,10 @@ async function addForm(wanted: Schemas['FormOut']) {
         @lay="(face, ground) => set({ grounds: { [face]: ground } })"
         @refuse="refused = $event"
       />
+      <template v-if="piece.parts.some((part) => part.kind === 'handle')">
+        <h2>Its handles</h2>
+        <PieceHardware :piece="piece" @keep="keepHardware" @refuse="refused = $event" />
+      </template>
       <h2>What it is for</h2>
       <PieceUse :piece="piece" @change="set" @refuse="refused = $event" />
       <div class="acts">

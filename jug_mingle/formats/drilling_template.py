@@ -1,0 +1,91 @@
+"""The drilling template of one front: where its holes come, at true size."""
+
+from collections.abc import Sequence
+from typing import Final
+
+from reportlab.lib.units import mm
+from reportlab.pdfgen.canvas import Canvas
+
+from jug_mingle.formats.print_sheet import fitted, paragraph, rule, sheet, text
+
+WIDE, HIGH = 297.0, 210.0
+"""Of the page: A4 lying. [mm]"""
+
+LEVEL: Final = 120.0
+"""Where the middle of the front's height lies on the page. [mm]"""
+
+_MARGIN: Final = 10.0
+_HOLE: Final = 2.5
+"""Radius of a hole as it is drawn. [mm]"""
+
+
+def drilling_template(
+    *, title: str, width: float, height: float, kept: Sequence[float], filled: Sequence[float], drilled: Sequence[float]
+) -> bytes:
+    """Return the PDF; a front wider than the page is laid by its middle, which is marked.
+
+    Parameters
+    ----------
+    width, height : float
+        Of the front. [mm]
+    kept, filled, drilled : sequence of float
+        Holes from its left edge. [mm]
+
+    Raises
+    ------
+    ValueError
+        If the holes lie farther apart than the page is wide.
+    """
+    left = 0.5 * (WIDE - width)
+    places = [left + at for at in (*kept, *filled, *drilled)]
+    if places and (min(places) < _MARGIN or max(places) > WIDE - _MARGIN):
+        raise ValueError(
+            f"the outermost holes are {max(places) - min(places):.0f} mm apart, and the page is {WIDE:.0f} mm wide: "
+            "measure them from the front's middle"
+        )
+
+    def draw(canvas: Canvas) -> None:
+        text(canvas, 20, HIGH - 18, fitted(f"Drilling template: {title}", width=250, size=16, bold=True), size=16,
+             bold=True)  # fmt: skip
+        _front(canvas, left, width, height)
+        for at in kept:
+            _mark(canvas, left + at, "in use", dashed=False, cross=False)
+        for at in filled:
+            _mark(canvas, left + at, "fill", dashed=True, cross=False)
+        for at in drilled:
+            _mark(canvas, left + at, "drill", dashed=False, cross=True)
+        paragraph(
+            canvas, 20, 44,
+            f"Lay the cross of the two long lines on the middle of the front, {0.5 * width:.1f} mm from its left edge "
+            f"and {0.5 * height:.1f} mm from its upper edge. Prick the crosses through, fill first what is filled, and "
+            "drill when it is hard.",
+            width=250,
+        )  # fmt: skip
+        rule(canvas, 20, 18)
+
+    return sheet(f"Drilling template: {title}", draw, size=(WIDE * mm, HIGH * mm))
+
+
+def _front(canvas: Canvas, left: float, width: float, height: float) -> None:
+    """Draw the front's middle lines, and its outline where the page holds it."""
+    canvas.setLineWidth(0.2 * mm)
+    canvas.line(_MARGIN * mm, LEVEL * mm, (WIDE - _MARGIN) * mm, LEVEL * mm)
+    low, high = max(LEVEL - 0.5 * height, 52.0), min(LEVEL + 0.5 * height, HIGH - 24.0)
+    canvas.line(0.5 * WIDE * mm, low * mm, 0.5 * WIDE * mm, high * mm)
+    canvas.setDash(1 * mm, 1 * mm)
+    if left >= 4.0:
+        for x in (left, left + width):
+            canvas.line(x * mm, low * mm, x * mm, high * mm)
+    canvas.setDash()
+
+
+def _mark(canvas: Canvas, x: float, word: str, *, dashed: bool, cross: bool) -> None:
+    canvas.setLineWidth(0.3 * mm)
+    if dashed:
+        canvas.setDash(0.8 * mm, 0.8 * mm)
+    canvas.circle(x * mm, LEVEL * mm, _HOLE * mm)
+    canvas.setDash()
+    if cross:
+        canvas.line((x - 5) * mm, LEVEL * mm, (x + 5) * mm, LEVEL * mm)
+        canvas.line(x * mm, (LEVEL - 5) * mm, x * mm, (LEVEL + 5) * mm)
+    text(canvas, x - 4, LEVEL + 8, word, size=9)
