@@ -8,14 +8,17 @@ import numpy as np
 from sqlalchemy.orm import Session
 
 from jug_mingle.core.arrays import FloatArray
+from jug_mingle.core.colour.recovery import recover_reflectance
+from jug_mingle.core.colour.spaces import Lab_to_XYZ
 from jug_mingle.core.colour.spectra import Light
 from jug_mingle.core.finishes import Finish, Laid, at_point, stages
-from jug_mingle.core.finishes.picture import Picture, render, render_field
+from jug_mingle.core.finishes.picture import Picture, Room, render, render_field
+from jug_mingle.core.optics.grounds import SURROUNDINGS
 from jug_mingle.core.pieces import UNPAINTED, draw, usual_piece
 from jug_mingle.documents.look import LayerIn
 from jug_mingle.errors import NotFoundError, UnfitError
 from jug_mingle.services.finish_resolver import dressed
-from jug_mingle.services.pieces import drawn
+from jug_mingle.services.pieces import drawn, ground_named
 from jug_mingle.store.models import PieceRow
 
 
@@ -30,16 +33,38 @@ def picture_of(
     shaded: bool = True,
     opened: bool = False,
     before: bool = False,
+    room: Room | None = None,
 ) -> Picture:
     """Return the picture of a piece in a finish; with `stage` as it is after so many coats.
 
-    `opened` and `before` as for `pieces.drawn`.
+    `opened` and `before` as for `pieces.drawn`, `room` as for `picture.render`.
     """
     if stage is not None:
         grown = stages(finish.layers)
         finish = Finish(layers=grown[min(stage, len(grown) - 1)], grounds=finish.grounds)
     samples = drawn(row, pixels_wide, pixels_high, opened=opened, before=before)
-    return render(samples, (pixels_high, pixels_wide), finish, light, shaded=shaded)
+    return render(samples, (pixels_high, pixels_wide), finish, light, shaded=shaded, room=room)
+
+
+def room_of(session: Session, job_id: int, wall: str | None, floor: str | None) -> Room | None:
+    """Return the room that a picture is shown in, by what walls and floors often are, or by colours of the job
+    ("found:7"); none where neither is said. UnfitError when there is no such."""
+    if wall is None and floor is None:
+        return None
+    return Room(
+        wall=_surrounding(session, job_id, wall or "white wall"),
+        floor=_surrounding(session, job_id, floor or "oak floor"),
+    )
+
+
+def _surrounding(session: Session, job_id: int, name: str) -> FloatArray:
+    if name in SURROUNDINGS:
+        return recover_reflectance(Lab_to_XYZ(SURROUNDINGS[name]))
+    if name.startswith("found:"):
+        return ground_named(session, job_id, name).R_seen
+    raise UnfitError(
+        f"there is no wall or floor {name!r}; known are {', '.join(SURROUNDINGS)}, and found: with a colour"
+    )
 
 
 FORM_PIXELS: Final = (264, 198)

@@ -71,3 +71,28 @@ class PicturesTest(LookCase):
         found = finish_pictures.point_of(self.session, self.chest.id, layers, x=0.5, y=0.6, wide=WIDE, high=HIGH)
         np.testing.assert_array_equal(finish_pictures.seen_of(found.laid), np.clip(found.laid[-1].R, 0.0, 1.0))
         self.assertEqual(found.face, "front/drawer/drawer 6/outside")
+
+    def test_room(self) -> None:
+        """A wall and a floor by name, or a colour of the job; the other is usual; none is the mat."""
+        room_of = finish_pictures.room_of
+        self.assertIsNone(room_of(self.session, self.job.id, None, None))
+        own = room_of(self.session, self.job.id, f"found:{self.target.id}", None)
+        assert own is not None
+        np.testing.assert_allclose(own.wall, self.target.R)
+        self.assertLess(own.floor.mean(), 0.6)
+        for name in ("sky", "wood:1", "found:x"):
+            with self.assertRaises(UnfitError):
+                room_of(self.session, self.job.id, name, None)
+
+    def test_opened_and_before(self) -> None:
+        """Open it shows insides; as it came it has what is taken off in this job."""
+        change = {"act": "remove", "part": "drawer 1"}
+        pieces.change_piece(self.session, self.chest.id, name=None, measures={"changes": [change]}, grounds={})
+        faces = {
+            (opened, before): pieces.drawn(self.chest, WIDE, HIGH, opened=opened, before=before).faces
+            for opened, before in ((False, False), (True, False), (False, True))
+        }
+        self.assertIn("within/drawer/drawer 2/inside", faces[True, False])
+        self.assertNotIn("within/drawer/drawer 2/inside", faces[False, False])
+        self.assertIn("front/drawer/drawer 1/outside", faces[False, True])
+        self.assertNotIn("front/drawer/drawer 1/outside", faces[False, False])

@@ -62,3 +62,19 @@ class ReportTest(LookCase):
     def test_stages(self) -> None:
         """A stage each coat, the bare piece first."""
         self.assertEqual(len(self.judged(self.paint(coats=3)).stages), 4)
+
+    def test_needs_of_a_part_and_of_a_set(self) -> None:
+        """A layer on one inside takes what that inside takes, six alike six times as much, and use is asked for."""
+        inside = self.paint(coats=1, zones=["drawer 1/inside"])
+        area = pieces.piece_of(self.chest).faces["within/drawer/drawer 1/inside"]
+        once = self.judged(inside).needs[0]
+        self.assertAlmostEqual(once.area, area)
+        pieces.change_piece(
+            self.session, self.chest.id, name=None, measures={}, grounds={"": "old_white_paint"},
+            facts={"count": 6, "uses": ["drinks"]},
+        )  # fmt: skip
+        six = self.judged(inside).needs[0]
+        self.assertAlmostEqual(six.ml, 6 * once.ml)
+        said = " ".join(one.words for one in self.judged(self.paint()).remarks)
+        for words in ("may hold lead", "hardest clear coat", "Old white paint: scuff-sand"):
+            self.assertIn(words, said)

@@ -56,3 +56,16 @@ class PiecesTest(ServiceCase):
     def test_no_such_job(self) -> None:
         with self.assertRaisesRegex(NotFoundError, "no job 77"):
             jobs.get_job(self.session, 77)
+
+    def test_names(self) -> None:
+        """A face that is not there is refused with those that are; one that was taken off stays known."""
+        row = pieces.add_piece(self.session, self.job.id, name="Chest", form="chest", measures={})
+        with self.assertRaisesRegex(UnfitError, "no face called 'drawer 9'; it has .*drawer 1"):
+            pieces.change_piece(self.session, row.id, name=None, measures={}, grounds={"drawer 9": "pine"})
+        changes = [{"act": "remove", "part": "drawer 4"}]
+        pieces.change_piece(self.session, row.id, name=None, measures={"changes": changes}, grounds={})
+        pieces.check_names(pieces.piece_of(row), ["drawer 4", "drawer 4/outside", "front", "inside", "handle"])
+        grounds = {"": "oak", "drawer 1": "pine", "drawer 1/outside": "walnut"}
+        pieces.change_piece(self.session, row.id, name=None, measures={}, grounds=grounds)
+        below = pieces.grounds_of(self.session, row)
+        self.assertEqual(set(below), set(grounds))

@@ -19,7 +19,7 @@ from jug_mingle.services.looks import get_look, layers_of
 from jug_mingle.services.mixes import mix_rows
 from jug_mingle.services.pieces import piece_of, piece_rows
 from jug_mingle.store.database import MIGRATIONS, open_database, revisions
-from jug_mingle.store.models import JobRow, MaterialRow, PhotoRow, Row, TargetRow
+from jug_mingle.store.models import JobRow, MaterialRow, PhotoRow, PieceRow, Row, TargetRow
 from jug_mingle.store.standing import check_file
 
 
@@ -83,6 +83,30 @@ class DatabaseTest(unittest.TestCase):
             assert target is not None
             self.assertEqual(Marks.model_validate(photo.marks), Marks())
             self.assertEqual((photo.name, target.photo_id), ("Jug", 7))
+
+    def test_pieces_are_counted_anew(self) -> None:
+        """A piece from before parts keeps its look and measures, and says once that its areas are counted anew."""
+        folder, engine = self.of_revision("0008")
+        with engine.begin() as connection:
+            connection.execute(text("INSERT INTO job (id, name, room, created) VALUES (1, 'Job', '', '2026-01-01')"))
+            spec = '{"form": "desk", "width": 1.3, "height": 0.77, "depth": 0.62, "rows": 3, "columns": 1}'
+            connection.execute(
+                text(
+                    "INSERT INTO piece (id, job_id, name, spec, grounds, created) "
+                    "VALUES (1, 1, 'Desk', :spec, '{\"\": \"oak\"}', '2026-01-01')"
+                ),
+                {"spec": spec},
+            )
+        engine.dispose()
+        database = open_database(folder)
+        self.addCleanup(database.close)
+        with database.read() as session:
+            row = session.get(PieceRow, 1)
+            assert row is not None
+            self.assertEqual(
+                (row.recounted, row.count, row.age, row.uses, row.hardware), (True, 1, "unknown", None, None)
+            )
+            self.assertAlmostEqual(piece_of(row).areas["top"], 0.91352)
 
     def test_pieces_and_finishes_of_old_databases(self) -> None:
         """The one cabinet of each job and its one finish become a piece and its look, measures and colours kept."""

@@ -42,13 +42,14 @@ async def picture(piece_id: Id, body: PictureIn, context: ContextNow, light: Lig
     def draw() -> Response:
         with context.database.read() as session:
             row, finish = finish_resolver.dressed(session, piece_id, body.layers)
+            room = finish_pictures.room_of(session, row.job_id, body.wall, body.floor)
         wide, high = body.pixels_wide, body.pixels_high
         if body.field is not None:
             pixels = finish_pictures.field_of(row, finish, body.field, pixels_wide=wide, pixels_high=high)
         else:
             pixels = finish_pictures.picture_of(
                 row, finish, light=light_named(light), pixels_wide=wide, pixels_high=high, stage=body.stage,
-                shaded=body.shaded, opened=body.opened, before=body.before,
+                shaded=body.shaded, opened=body.opened, before=body.before, room=room,
             )  # fmt: skip
         data, media_type = encode(pixels, "sketch" if body.sketch else "exact")
         return Response(data, media_type=media_type, headers={"Cache-Control": "no-store"})

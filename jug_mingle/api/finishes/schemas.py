@@ -1,12 +1,14 @@
 """Finishes over the wire."""
 
-from typing import Literal
+from typing import Annotated, Literal
 
 from pydantic import BaseModel, Field
 
 from jug_mingle.api.common.schemas import Hex
 from jug_mingle.api.looks.schemas import Layers, Pixels
 from jug_mingle.documents.strict import Id, StrictModel
+
+RoomName = Annotated[str, Field(min_length=1, max_length=40)]
 
 
 class PictureIn(StrictModel):
@@ -24,6 +26,8 @@ class PictureIn(StrictModel):
     shaded: bool = True
     opened: bool = False
     before: bool = False
+    wall: RoomName | None = Field(default=None, description="What it stands against, by name or found:7; else a mat.")
+    floor: RoomName | None = None
     sketch: bool = False
 
 

@@ -90,7 +90,7 @@ def find(tile: FloatArray, place: NDArray[np.int32], right: int, below: int, out
 
 @compiled
 def compose(
-    linear: FloatArray, lit: FloatArray, pixel: NDArray[np.int32], uncovered: FloatArray, mat: FloatArray
+    linear: FloatArray, lit: FloatArray, pixel: NDArray[np.int32], uncovered: FloatArray, behind: FloatArray, floor: int
 ) -> FloatArray:
     """Return the light of each pixel (pixels, 3): what shines past all samples, and each of them as it is lit.
 
@@ -102,13 +102,13 @@ def compose(
         Share of the pixel times the light that falls there.
     pixel, uncovered : ndarray
         As of `Samples`.
-    mat : (3,) ndarray
-        What is behind.
+    behind : (2, 3) ndarray
+        What is behind: the wall, and from the pixel `floor` on the floor.
     """
     canvas = np.empty((uncovered.shape[0], 3), dtype=np.float32)
     for i in range(uncovered.shape[0]):
         for channel in range(3):
-            canvas[i, channel] = uncovered[i] * mat[channel]
+            canvas[i, channel] = uncovered[i] * behind[0 if i < floor else 1, channel]
     for i in range(linear.shape[0]):
         for channel in range(3):
             canvas[pixel[i], channel] += lit[i] * linear[i, channel]

@@ -1,5 +1,6 @@
 """A drawing and a finish and a light → the picture."""
 
+from dataclasses import dataclass
 from typing import Final, get_args
 
 import numpy as np
@@ -33,8 +34,19 @@ def linear_screen(R: FloatArray, light: Light) -> FloatArray:
     return np.asarray(XYZ @ XYZ_TO_RGB.T)
 
 
-def render(samples: Samples, size: tuple[int, int], finish: Finish, light: Light, *, shaded: bool = True) -> Picture:
-    """Return the picture (height, width, 3) of sRGB bytes.
+@dataclass(frozen=True, slots=True, kw_only=True, eq=False)
+class Room:
+    """The reflectances (36,) of the wall and the floor that a piece stands against."""
+
+    wall: FloatArray
+    floor: FloatArray
+
+
+def render(
+    samples: Samples, size: tuple[int, int], finish: Finish, light: Light, *, shaded: bool = True,
+    room: Room | None = None,
+) -> Picture:  # fmt: skip
+    """Return the picture (height, width, 3) of sRGB bytes, on its mat or in a room.
 
     Parameters
     ----------
@@ -44,9 +56,11 @@ def render(samples: Samples, size: tuple[int, int], finish: Finish, light: Light
         Whether light and shadow fall on it; without, every sample has the very colour of its finish.
     """
     height, width = size
-    weights, mat = screen_weights(light), linear_screen(np.full(BANDS, MAT), light)
+    weights = screen_weights(light)
+    mat = np.full(BANDS, MAT)
+    behind = linear_screen(np.stack([mat, mat] if room is None else [room.wall, room.floor]), light)
     fixed = {
-        "shadow": mat, "dark": np.zeros(3), "paper": linear_screen(ground("paper").R_seen, light),
+        "shadow": behind[1], "dark": np.zeros(3), "paper": linear_screen(ground("paper").R_seen, light),
     }  # fmt: skip
     linear = np.empty((samples.pixel.size, 3), dtype=np.float32)
     samples = finish.tells_apart(samples)
@@ -54,7 +68,9 @@ def render(samples: Samples, size: tuple[int, int], finish: Finish, light: Light
     for zone, place in samples.zones.items():
         linear[place] = fixed[zone] if zone in UNPAINTED else colours(finish, samples, zone, weights)
     # Where several samples share a pixel, or the mat shines past one, light adds up before it is encoded.
-    canvas = compiled.compose(linear, lit, samples.pixel, samples.uncovered, mat.astype(np.float32))
+    canvas = compiled.compose(
+        linear, lit, samples.pixel, samples.uncovered, behind.astype(np.float32), samples.floor * width
+    )
     return encode_linear(canvas).reshape(height, width, 3)
 
 

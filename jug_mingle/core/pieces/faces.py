@@ -73,6 +73,8 @@ class Samples:
         alike, by the address of the first.
     fields : dict of (n,) ndarray
         As of a `Face`.
+    floor : int
+        The row of the picture where a wall behind the piece meets the floor.
     cache : dict
         What was found out before, by name: it depends on the drawing alone. See `remember`.
     """
@@ -84,6 +86,7 @@ class Samples:
     faces: dict[str, slice]
     zones: dict[str, slice]
     fields: dict[str, FloatArray]
+    floor: int = 0
     cache: dict[tuple[object, ...], NDArray[Any]] = field(default_factory=dict)
 
     def of(self, name: str, zone: str) -> FloatArray:
@@ -126,12 +129,13 @@ class Samples:
 class Drawing:
     """A piece drawn at a size, faces from back to front; pixels without a face are the mat around it.
 
-    `scale` is pixels a metre.
+    `scale` is pixels a metre; `floor` the row where a wall behind the piece meets the floor.
     """
 
     width: int
     height: int
     scale: float
+    floor: int = 0
     faces: tuple[Face, ...]
 
     def samples(self) -> Samples:
@@ -170,6 +174,7 @@ class Drawing:
             weight=np.concatenate([part.weight for part in every]).astype(np.float32),
             foremost=foremost,
             uncovered=through.ravel(),
+            floor=self.floor,
             faces=faces,
             zones=zones,
             # One field after the other: all of them twice would be the most memory that a picture takes.

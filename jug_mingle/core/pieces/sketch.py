@@ -1,15 +1,15 @@
 """A piece drawn as a clean measured elevation: its front square to the eye, its top and one side seen at a slant."""
 
-from dataclasses import replace
 from typing import Final
 
 import numpy as np
-from numpy.typing import NDArray
 
 from jug_mingle.core.arrays import FloatArray
 from jug_mingle.core.pieces.faces import Drawing, Face, coverage_of_polygon
 from jug_mingle.core.pieces.forms import Piece
-from jug_mingle.core.pieces.profiles import MOULDING_R, TAPER, relief_at, turned_radius
+from jug_mingle.core.pieces.opened import lid_up, reaches_out
+from jug_mingle.core.pieces.profiles import TAPER, turned_radius
+from jug_mingle.core.pieces.reliefs import BEVEL, relief_of
 from jug_mingle.core.pieces.solids import KNOB, PULL, SHELF, Box, Front, Opening
 
 ASIDE: Final = 0.34
@@ -21,8 +21,10 @@ _LEVEL: Final = {
 }  # fmt: skip
 """Light on what faces the eye, of what falls on a sheet that does."""
 
+_OFF_THE_WALL: Final = 0.03
+"""How far from the wall a piece stands. [m]"""
+
 _GAP: Final = 0.004
-_BEVEL: Final = 0.006
 
 
 def draw(piece: Piece, width: int, height: int, *, opened: bool = False) -> Drawing:
@@ -43,7 +45,11 @@ class _Sketch:
         left, top = (min(0.0, *(getattr(box, side) for box in piece.boxes), 0.0) for side in ("x", "y"))
         right = max(piece.width, *(box.x + box.w for box in piece.boxes), 0.1)
         self.floor = max((box.y + box.h for box in piece.boxes), default=piece.height)
-        out = max((_pulled(box, front) for box in piece.boxes for front in box.fronts), default=0.0) if opened else 0.0
+        out = (
+            max((reaches_out(box, front) for box in piece.boxes for front in box.fronts), default=0.0)
+            if opened
+            else 0.0
+        )
         wide = right - left + ASIDE * (piece.depth + out)
         high = self.floor - top + RISE * (piece.depth + out)
         self.scale = min(0.84 * width / wide, 0.86 * height / high)
@@ -54,8 +60,12 @@ class _Sketch:
     def drawing(self) -> Drawing:
         self._floor_shadow()
         for box in self.piece.boxes:
-            self._box(_lid_up(box) if self.opened else box)
-        return Drawing(width=self.width, height=self.height, scale=self.scale, faces=tuple(self.faces))
+            self._box(lid_up(box) if self.opened else box)
+        behind = self._to_pixels(0.0, self.floor, self.piece.depth + _OFF_THE_WALL)[1]
+        return Drawing(
+            width=self.width, height=self.height, scale=self.scale, floor=int(np.clip(behind, 0, self.height)),
+            faces=tuple(self.faces),
+        )  # fmt: skip
 
     def _slices(self, corners: list[tuple[float, float]]) -> tuple[slice, slice]:
         xs, ys = [x for x, _ in corners], [y for _, y in corners]
@@ -111,7 +121,7 @@ class _Sketch:
             "step": down if step is None else step,
             "edge": edge,
             "recess": recess,
-            "high": np.exp(-((edge / _BEVEL) ** 2)) if high is None else high,
+            "high": np.exp(-((edge / BEVEL) ** 2)) if high is None else high,
             "upright": 1.0 if upright else 0.0,
         }
         fields = {name: _over(value, shape) for name, value in values.items()}
@@ -159,7 +169,7 @@ class _Sketch:
         for opening in (*box.openings, *(box.interiors if self.opened else ())):
             self._opening(box.z, opening)
         for front in box.fronts:
-            if self.opened and _pulled(box, front):
+            if self.opened and reaches_out(box, front):
                 self._pulled_out(box, front)
             elif not (self.opened and front.kind == "roll"):
                 self._front(box.z, box.front_face, front, upright=box.upright, glazed=box.zone == "glass")
@@ -255,7 +265,7 @@ class _Sketch:
 
     def _pulled_out(self, box: Box, front: Front) -> None:
         """A drawer pulled out, seen into from above; or a door, swung open about its side."""
-        out, x, y, w, h = _pulled(box, front), front.x, front.y, front.w, front.h
+        out, x, y, w, h = reaches_out(box, front), front.x, front.y, front.w, front.h
         place, cover, local = self._rectangle(x, y, w, h, box.z)
         if front.kind == "door":
             right = x + 0.5 * w > box.x + 0.55 * box.w
@@ -281,8 +291,8 @@ class _Sketch:
             )
             self._add(around, place, cover, local, (front.w, front.h), 0.30, upright=upright, recess=1.0, high=0.0)
         place, cover, local = self._rectangle(front.x, front.y, front.w, front.h, z)
-        shade, recess, high = _relief(front, *local)
-        within = _in_relief(front, *local)
+        shade, recess, high = relief_of(front, *local)
+        within = in_relief(front, *local)
         for face, there in (("outside", ~within), ("recess", within)):
             if there.any():
                 self._add(
@@ -369,56 +379,7 @@ class _Sketch:
         self._add(metal, place, cover, local, size, 0.22 + 0.95 * facing + 0.9 * glint)
 
 
-def _lid_up(box: Box) -> Box:
-    """Return a box without its lid, if it has one."""
-    lid = next((front for front in box.fronts if front.kind == "lid"), None)
-    if lid is None:
-        return box
-    rest = tuple(front for front in box.fronts if front is not lid)
-    return replace(box, y=box.y + lid.h, h=box.h - lid.h, fronts=rest, top_part="lid top")
-
-
-def _pulled(box: Box, front: Front) -> float:
-    """Return how far forward a drawer or an open door reaches, the lower drawers farther; 0 of what stays. [m]"""
-    if front.kind == "door":
-        return front.w
-    if front.kind != "drawer":
-        return 0.0
-    return min(0.6 * box.d, 0.36) * (0.3 + 0.7 * (front.row + 1) / front.rows)
-
-
-def _relief(front: Front, x: FloatArray, y: FloatArray) -> tuple[FloatArray, FloatArray, FloatArray]:
-    """Return shade, recess and height of a front: a bevel all round, and a moulding or a set-back panel within it."""
-    to_edge = np.minimum(np.minimum(x, front.w - x), np.minimum(y, front.h - y))
-    lit = np.where(np.minimum(y, x) < np.minimum(front.h - y, front.w - x), 0.10, -0.16)
-    bevel = np.exp(-((to_edge / _BEVEL) ** 2))
-    shade = 1.0 + bevel * lit - 0.05 * y / front.h
-    recess, high = np.zeros_like(x), bevel
-    at = relief_at(front.relief, front.w, front.h)
-    if at == 0.0:
-        return shade, recess, high
-    groove = np.exp(-(((to_edge - at) / 0.004) ** 2))
-    bead = np.exp(-(((to_edge - at + 0.009) / 0.004) ** 2))
-    shade = shade - 0.22 * groove + 0.08 * bead * np.sign(lit)
-    if front.relief == "panelled":
-        inside = np.clip((to_edge - at) / 0.004, 0, 1)
-        fall = np.exp(-(((to_edge - at - 0.012) / 0.010) ** 2)) * inside
-        shade = shade - 0.04 * inside - fall * lit
-    return shade, np.maximum(recess, groove), np.maximum(high, bead)
-
-
 def _over(value: FloatArray | float, shape: tuple[int, int]) -> FloatArray:
     """Return a field over a face: its values there, or one number (0-d) where it is the same everywhere."""
     values = np.asarray(value, dtype=np.float32)
     return values if values.ndim == 0 or values.shape == shape else np.broadcast_to(values, shape)
-
-
-def _in_relief(front: Front, x: FloatArray, y: FloatArray) -> NDArray[np.bool_]:
-    """Return where a front is its panel, or the hollow of its moulding."""
-    at = relief_at(front.relief, front.w, front.h)
-    to_edge = np.minimum(np.minimum(x, front.w - x), np.minimum(y, front.h - y))
-    if at == 0.0:
-        return np.zeros(to_edge.shape, dtype=bool)
-    if front.relief == "panelled":
-        return np.asarray(to_edge >= at)
-    return np.asarray(np.abs(to_edge - at) < MOULDING_R)

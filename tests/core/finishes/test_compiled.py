@@ -62,7 +62,8 @@ class LoopTest(unittest.TestCase):
             np.array([0.5, 0.3], dtype=np.float32),
             np.array([1, 1], dtype=np.int32),
             np.array([1.0, 0.2], dtype=np.float32),
-            np.array([0.5, 0.5, 0.5], dtype=np.float32),
+            np.full((2, 3), 0.5, dtype=np.float32),
+            0,
         )
         assert_allclose(canvas, [[0.5, 0.5, 0.5], [0.6, 0.4, 0.1]], atol=1e-6)
 

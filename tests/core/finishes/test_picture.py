@@ -4,6 +4,7 @@ import unittest
 from typing import Any
 
 import numpy as np
+from numpy.testing import assert_array_equal
 
 from jug_mingle.core.colour.adaptation import R_to_screen
 from jug_mingle.core.colour.difference import delta_E_CIE2000
@@ -11,11 +12,11 @@ from jug_mingle.core.colour.spaces import XYZ_TO_RGB, R_to_Lab, RGB_to_sRGB, XYZ
 from jug_mingle.core.colour.spectra import light, lights
 from jug_mingle.core.finishes import WAXES, Below, Finish, Layer, bare
 from jug_mingle.core.finishes.nodes import screen_weights
-from jug_mingle.core.finishes.picture import MAT, Picture, linear_screen, render
+from jug_mingle.core.finishes.picture import MAT, Picture, Room, linear_screen, render
 from jug_mingle.core.finishes.stack import evenly
 from jug_mingle.core.finishes.stack_tables import colours
 from jug_mingle.core.optics.film import R_film, R_infinity, R_seen
-from jug_mingle.core.optics.grounds import GROUNDS
+from jug_mingle.core.optics.grounds import GROUNDS, ground
 from jug_mingle.core.pieces import UNPAINTED, draw, usual_piece
 from jug_mingle.core.pieces.addresses import WHEN_ASKED
 from tests.core.paints import TRUE, film, sheet
@@ -60,6 +61,19 @@ class PlainTest(unittest.TestCase):
                 with self.subTest(key, paint=paint):
                     Lab = [XYZ_to_Lab(RGB @ np.linalg.inv(XYZ_TO_RGB.T)) for RGB in (found, linear_screen(R, day))]
                     self.assertLess(float(delta_E_CIE2000(*Lab)), 0.5)
+
+    def test_in_a_room(self) -> None:
+        """Beside the piece there is the wall, and the floor below where they meet; the piece itself is the same."""
+        samples = draw(usual_piece("settle"), 300, 200).samples()
+        finish, day = Finish(layers=(opaque("green"),)), light("window")
+        wall, floor = np.full(36, 0.8), ground("walnut").R_seen
+        plain = render(samples, (200, 300), finish, day).astype(int)
+        shown = render(samples, (200, 300), finish, day, room=Room(wall=wall, floor=floor)).astype(int)
+        for at, R in (((2, 2), wall), ((197, 297), floor)):
+            self.assertLess(np.abs(shown[at] - 255 * R_to_screen(R, day)).max(), 1.5)
+        self.assertTrue(100 < samples.floor < 198)
+        front = samples.pixel[samples.zones["front"]][samples.weight[samples.zones["front"]] > 0.999]
+        assert_array_equal(shown.reshape(-1, 3)[front], plain.reshape(-1, 3)[front])
 
     def test_mean_of_each_zone(self) -> None:
         """On a whole piece, shading off, each painted zone has the recipe's colour in the mean."""

@@ -4167,6 +4167,8 @@ export interface components {
       before: boolean
       /** Field */
       field?: number | null
+      /** Floor */
+      floor?: string | null
       /**
        * Layers
        * @default []
@@ -4199,6 +4201,11 @@ export interface components {
       sketch: boolean
       /** Stage */
       stage?: number | null
+      /**
+       * Wall
+       * @description What it stands against, by name or found:7; else a mat.
+       */
+      wall?: string | null
     }
     /**
      * PieceChangeIn

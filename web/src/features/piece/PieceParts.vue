@@ -19,7 +19,14 @@ const words = usePieceWords()
 const list = ref<HTMLElement>()
 const area = (part: Schemas['PartOut']) =>
   part.faces.filter((face) => !face.when_asked).reduce((sum, face) => sum + face.area, 0)
-const part = computed(() => piece.parts.find((one) => one.key === open.value))
+/** A handle stands with its front: sixty drawers are sixty rows. */
+const shown = computed(() => piece.parts.filter((one) => one.kind !== 'handle'))
+const part = computed(() => {
+  const one = piece.parts.find((known) => known.key === open.value)
+  const handle = piece.parts.find((known) => known.key === `${open.value ?? ''} handle`)
+  const its = handle?.faces.map((face) => ({ ...face, said: 'handle' })) ?? []
+  return one && { ...one, faces: [...one.faces, ...its] }
+})
 
 function act(change: Change) {
   emit('change', [...piece.changes, change])
@@ -43,7 +50,7 @@ watch(open, () =>
 
 <template>
   <ul ref="list">
-    <li v-for="one in piece.parts" :key="one.key">
+    <li v-for="one in shown" :key="one.key">
       <BButton variant="plain" class="part" :aria-expanded="open === one.key" @click="reopen(one.key)">
         <span>{{ one.name }}</span>
         <span v-if="area(one) > 0" class="area">{{ area(one).toFixed(2) }} m²</span>

@@ -84,7 +84,7 @@ async function pick(place: { x: number; y: number }) {
       opened: opened.value,
     },
   })
-  openPart.value = answer.data?.face.split('/')[0]
+  openPart.value = answer.data?.face.split('/')[0]?.replace(/ handle$/, '')
 }
 
 function rework(changes: Change[]) {

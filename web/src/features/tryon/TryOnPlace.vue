@@ -15,6 +15,7 @@ import LookRemarks from './LookRemarks.vue'
 import OpenLook from './OpenLook.vue'
 import PhotoFaces from './PhotoFaces.vue'
 import PointReadout from './PointReadout.vue'
+import RoomChoice from './RoomChoice.vue'
 import SideBySide from './SideBySide.vue'
 import StageSlider from './StageSlider.vue'
 import PieceStage from '../../shared/PieceStage.vue'
@@ -37,7 +38,7 @@ const { chosen, layer, offeredNow, below } = inHand
 const stageOn = useTemplateRef('stageOn')
 const size = computed(() => stageOn.value?.size)
 const picture = useFinishPicture(piece, layers, size, () => view.value === 'piece')
-const { opened, sliding, solo, peeked, stageAt, src, wrong } = picture
+const { opened, room, sliding, solo, peeked, stageAt, src, wrong } = picture
 const settled = useSettled(() => JSON.stringify(layers.value))
 const { data: judged } = useJudged(piece, settled)
 const { point, at, target, targetId, pick } = usePickedPoint(piece, picture.shown, size, settled, opened)
@@ -109,6 +110,7 @@ useKeys(
         />
         <p class="hint">
           <BFormCheckbox v-if="piece && opens(piece)" v-model="opened">doors and drawers open</BFormCheckbox>
+          <RoomChoice v-model="room" />
           <span v-if="!point" class="soft">Tap the piece to see what lies there, layer by layer.</span>
         </p>
       </template>

@@ -9,6 +9,12 @@ import { useSettled } from '../../shared/useSettled'
 /** A picture under a moving slider is so wide at most: it has to follow the hand. [pixels] */
 const SKETCH = 440
 
+/** The wall and the floor that a piece is shown against. */
+export interface Room {
+  wall?: string | undefined
+  floor?: string | undefined
+}
+
 /** The picture of a piece in layers: whole, up to a stage, one layer alone, or where one lies. */
 export function useFinishPicture(
   piece: Ref<Schemas['PieceOut'] | undefined>,
@@ -21,6 +27,7 @@ export function useFinishPicture(
   const peeked = ref<number>()
   const stageAt = ref<number>()
   const opened = ref(false)
+  const room = ref<Room>({})
   const shown = computed(() =>
     solo.value === undefined ? layers.value : layers.value.map((one, n) => ({ ...one, on: n === solo.value })),
   )
@@ -37,11 +44,13 @@ export function useFinishPicture(
         stage: stageAt.value ?? null,
         field: sliding.value ? null : (settledPeek.value ?? null),
         opened: opened.value,
+        wall: room.value.wall ?? null,
+        floor: room.value.floor ?? null,
         sketch: sliding.value,
       } satisfies Omit<Schemas['PictureIn'], 'shaded' | 'before'>,
       sketch: sliding.value,
       drawn: drawnBy(piece.value),
     }
   })
-  return { opened, sliding, solo, peeked, stageAt, shown, src: picture.src, wrong: picture.wrong }
+  return { opened, room, sliding, solo, peeked, stageAt, shown, src: picture.src, wrong: picture.wrong }
 }

@@ -5,7 +5,20 @@ import unittest
 import numpy as np
 
 from jug_mingle.core.colour.spaces import R_to_Lab
-from jug_mingle.core.optics.grounds import ground, measured_ground
+from jug_mingle.core.optics.grounds import (
+    ADHESION_WORDS,
+    GROUNDS,
+    boards,
+    factory_coats,
+    ground,
+    measured_ground,
+    metals,
+    old_finishes,
+    primers,
+    sheets,
+    textiles,
+    woods,
+)
 
 
 class GroundTest(unittest.TestCase):
@@ -17,6 +30,17 @@ class GroundTest(unittest.TestCase):
         self.assertLess(R_to_Lab(ground("walnut").R_seen)[0], R_to_Lab(ground("birch").R_seen)[0] - 20)
         self.assertTrue(ground("oak").bleeds and ground("mahogany").bleeds)
         self.assertFalse(ground("birch").bleeds)
+
+    def test_every_sort(self) -> None:
+        """Each file's kinds are known, once; what paint needs on them has words. Common practice: it holds
+        on bare wood and primer, and on nothing from a factory."""
+        files = (woods.WOODS, boards.BOARDS, old_finishes.OLD_FINISHES, primers.PRIMERS, factory_coats.FACTORY_COATS,
+                 metals.METALS, textiles.TEXTILES, sheets.SHEETS)  # fmt: skip
+        self.assertEqual(sorted(kind.key for kinds in files for kind in kinds), sorted(GROUNDS))
+        for key in GROUNDS:
+            self.assertIn(ground(key).adhesion, ("holds", *ADHESION_WORDS))
+        self.assertEqual({kind.adhesion for kind in (*woods.WOODS, *primers.PRIMERS)}, {"holds"})
+        self.assertEqual({kind.adhesion for kind in factory_coats.FACTORY_COATS}, {"bond"})
 
     def test_measured(self) -> None:
         own = measured_ground("my pine", np.linspace(0.2, 0.6, 36), bleeds=True)

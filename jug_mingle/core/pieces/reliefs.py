@@ -1,0 +1,42 @@
+"""The relief of a front as it is seen: a bevel all round, and a moulding or a set-back panel within it."""
+
+import numpy as np
+from numpy.typing import NDArray
+
+from jug_mingle.core.arrays import FloatArray
+from jug_mingle.core.pieces.profiles import MOULDING_R, relief_at
+from jug_mingle.core.pieces.solids import Front
+
+BEVEL = 0.006
+"""How far from its edge a face falls off. [m]"""
+
+
+def relief_of(front: Front, x: FloatArray, y: FloatArray) -> tuple[FloatArray, FloatArray, FloatArray]:
+    """Return shade, recess and height of a front: a bevel all round, and a moulding or a set-back panel within it."""
+    to_edge = np.minimum(np.minimum(x, front.w - x), np.minimum(y, front.h - y))
+    lit = np.where(np.minimum(y, x) < np.minimum(front.h - y, front.w - x), 0.10, -0.16)
+    bevel = np.exp(-((to_edge / BEVEL) ** 2))
+    shade = 1.0 + bevel * lit - 0.05 * y / front.h
+    recess, high = np.zeros_like(x), bevel
+    at = relief_at(front.relief, front.w, front.h)
+    if at == 0.0:
+        return shade, recess, high
+    groove = np.exp(-(((to_edge - at) / 0.004) ** 2))
+    bead = np.exp(-(((to_edge - at + 0.009) / 0.004) ** 2))
+    shade = shade - 0.22 * groove + 0.08 * bead * np.sign(lit)
+    if front.relief == "panelled":
+        inside = np.clip((to_edge - at) / 0.004, 0, 1)
+        fall = np.exp(-(((to_edge - at - 0.012) / 0.010) ** 2)) * inside
+        shade = shade - 0.04 * inside - fall * lit
+    return shade, np.maximum(recess, groove), np.maximum(high, bead)
+
+
+def in_relief(front: Front, x: FloatArray, y: FloatArray) -> NDArray[np.bool_]:
+    """Return where a front is its panel, or the hollow of its moulding."""
+    at = relief_at(front.relief, front.w, front.h)
+    to_edge = np.minimum(np.minimum(x, front.w - x), np.minimum(y, front.h - y))
+    if at == 0.0:
+        return np.zeros(to_edge.shape, dtype=bool)
+    if front.relief == "panelled":
+        return np.asarray(to_edge >= at)
+    return np.asarray(np.abs(to_edge - at) < MOULDING_R)
