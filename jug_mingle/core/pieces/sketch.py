@@ -9,7 +9,7 @@ from jug_mingle.core.pieces.faces import Drawing, Face, coverage_of_polygon
 from jug_mingle.core.pieces.forms import Piece
 from jug_mingle.core.pieces.opened import lid_up, reaches_out
 from jug_mingle.core.pieces.profiles import TAPER, turned_radius
-from jug_mingle.core.pieces.reliefs import BEVEL, relief_of
+from jug_mingle.core.pieces.reliefs import BEVEL, in_relief, relief_of
 from jug_mingle.core.pieces.solids import KNOB, PULL, SHELF, Box, Front, Opening
 
 ASIDE: Final = 0.34
