@@ -28,6 +28,7 @@ from jug_mingle.core.measuring.pouring import Pour
 from jug_mingle.core.optics.blend_path import Paint, even_parts
 from jug_mingle.core.optics.film import R_seen
 from jug_mingle.core.pieces import UNPAINTED, draw, usual_piece
+from jug_mingle.core.pieces.cases import Row
 from jug_mingle.core.recipes.walk_down import rungs
 from jug_mingle.demo.pigments import TINS
 from jug_mingle.services.finish_resolver import film_of
@@ -45,6 +46,7 @@ def main() -> None:
         speed(films)
         truth(films)
         ombres(films)
+        parts(films)
         memory()
         hand(data)
 
@@ -102,6 +104,57 @@ def speed(films: list[Film]) -> None:
         ["piece", "1200 x 800: first", "following", "600 x 400: first", "following", "drawing the piece, once"],
         rows,
     )
+
+
+def parts(films: list[Film]) -> None:
+    """Pieces of about 60 parts at 1200 x 800, processor time: drawn for the first time, in another look, and with one
+    face's layer changed."""
+    rows = []
+    wide = {"width": 1.6, "height": 1.6}
+    for title, piece in (
+        ("card cabinet, 30 panelled drawers with handles", usual_piece("card_cabinet", rows=5, columns=6, **_PANELLED)),
+        (
+            "chest, 58 drawers",
+            usual_piece("chest", layout=(Row(count=6),) * 9 + (Row(count=4),), handle="none", **wide),
+        ),
+        ("doors, drawers and open rows, with handles", usual_piece("cupboard", layout=_MIXED, **wide)),
+    ):
+        looks = [_look(films, n) for n in range(3)]
+        one = Layer(kind="paint", films=(films[1],), zones=(f"{next(iter(piece.faces)).split('/')[2]}/outside",))
+        first, following, changed = [], [], []
+        for _ in range(3):
+            start = time.process_time()
+            samples = draw(piece, 1200, 800).samples()
+            render(samples, (800, 1200), looks[0], light("window"))
+            first.append(time.process_time() - start)
+            for finish, times in ((looks[1], following), (looks[2], following), (_with(looks[2], one), changed)):
+                start = time.process_time()
+                render(samples, (800, 1200), finish, light("window"))
+                times.append(time.process_time() - start)
+        rows.append([f"{title}: {len(piece.parts)} parts", min(first) * 1e3, ms(following), min(changed) * 1e3])
+    table(
+        "Pieces of many parts, 1200 x 800, four layers, processor time [ms]",
+        ["piece", "first (aim 200)", "following (aim 90)", "one face's layer (aim 90)"],
+        rows,
+    )
+
+
+_PANELLED: dict[str, Any] = {"relief": "panelled", "width": 1.6, "height": 1.6}
+_MIXED = (Row(count=10), Row(count=10), Row(filling="open", count=3), Row(filling="doors", count=6), Row(count=4))
+
+
+def _look(films: list[Film], number: int) -> Finish:
+    first, second = films[number], films[number + 1]
+    return Finish(
+        layers=(
+            Layer(kind="paint", films=(first,), coats=2), Layer(kind="blend", films=(first, second), zones=("front",)),
+            Layer(kind="wash", films=(second,), wipe=0.5), Layer(kind="sealer", veil=0.2),
+        )
+    )  # fmt: skip
+
+
+def _with(finish: Finish, layer: Layer) -> Finish:
+    return replace(finish, layers=(*finish.layers, layer))
 
 
 def truth(films: list[Film]) -> None:

@@ -32,7 +32,7 @@ def load(database: Database, folder: PhotoFolder, *, said: Callable[[str], objec
     with database.read() as session:
         if jobs.job_rows(session):
             return
-    said("Setting up the demo, once: painting its four photos …")
+    said("Setting up the demo, once: painting its five photos …")
     painted = scenes()
     said("… filling the shelf, and mixing the first jugs …")
     with database.write.begin() as session:

@@ -1,5 +1,5 @@
 """The demo photos: a glazed jug under a bulb, a painted sample board in daylight, a wool throw under a tube, and old
-paint beside a 24-patch card.
+paint beside a 24-patch card, and the hall settle in its corner.
 
 Each is a picture of spectra: areas of known reflectance, shaded, then photographed. The true colours are known.
 """
@@ -16,6 +16,7 @@ from jug_mingle.core.colour.spectra import WAVELENGTHS
 from jug_mingle.core.optics.grounds import ground
 from jug_mingle.core.photos.chart import carry, chart_R, homography
 from jug_mingle.core.pieces.faces import coverage_of_polygon
+from jug_mingle.demo import corner
 from jug_mingle.demo.camera import develop, photograph
 from jug_mingle.demo.noise import smooth_noise, wood_figure
 from jug_mingle.demo.pigments import TINS, true_mix
@@ -250,6 +251,41 @@ def card_on_the_shelf() -> Scene:
     )
 
 
+def settle_in_its_corner() -> Scene:
+    """The hall settle in its old varnish, in a corner of the hall, by the window: a photo to lay a look into."""
+    c, size = _Canvas("window"), (WIDTH, HEIGHT)
+    fall = 0.66 + 0.36 * np.exp(-(((c.x - 1150) / 1100) ** 2 + ((c.y - 380) / 900) ** 2))
+    plaster = np.full(36, 0.72) * (1.0 - 0.10 * np.exp(-(WAVELENGTHS - 380.0) / 60.0))
+    c.lay(plaster, 1.0, fall)
+    planes = [
+        ([[-0.25, 0.0, -2.0], [-0.25, 0.0, 0.6], [2.9, 0.0, 0.6], [2.9, 0.0, -2.0]], ground("oak").R_seen, 0.70),
+        ([[-0.25, 2.6, -2.0], [-0.25, 2.6, 0.6], [-0.25, 0.0, 0.6], [-0.25, 0.0, -2.0]], plaster, 0.80),
+    ]
+    grain = wood_figure((HEIGHT, WIDTH), upright=True, scale=500.0, seed=21)
+    for corners, R, level in planes:
+        c.lay(R, c.polygon(corner.seen(np.array(corners), size)), fall * level * (0.95 + 0.05 * grain))
+    ((x, y),) = corner.seen(np.array([[0.62, 0.0, 0.25]]), size)
+    c.darken(0.5 * np.exp(-(((c.x - x) / 400) ** 2 + ((c.y - y) / 90) ** 2)))
+    varnish = ground("failed_varnish").R_seen
+    for box in corner.settle_boxes():
+        for face, level in corner.faces_seen(box):
+            c.lay(varnish, c.polygon(corner.seen(face, size)), fall * level * (0.90 + 0.12 * grain))
+        for board in corner.panels(box):
+            c.lay(varnish, c.polygon(corner.seen(board, size)), fall * 0.30)
+            inner = board + 0.006 * np.sign(board.mean(axis=0) - board) * np.array([1.0, 1.0, 0.0])
+            c.lay(varnish, c.polygon(corner.seen(inner, size)), fall * 0.84 * (0.88 + 0.15 * grain))
+    card = np.array([[0.86, 0.478, 0.08], [1.09, 0.478, 0.08], [1.09, 0.478, 0.26], [0.86, 0.478, 0.26]])
+    white = np.full(36, 0.90)
+    c.lay(white, c.polygon(corner.seen(card[::-1], size)), fall * 0.98)
+    ((x, y),) = corner.seen(card.mean(axis=0, keepdims=True), size)
+    (at,) = corner.seen(np.array([[0.3, 0.78, 0.43]]), size)
+    return Scene(
+        name="The settle in its corner", light="window", pixels=c.finish(6, 0.80),
+        white=Spot(name="paper on the seat", x=int(x), y=int(y), R=white),
+        spots=(Spot(name="old varnish", x=int(at[0]), y=int(at[1]), R=varnish),),
+    )  # fmt: skip
+
+
 def _grey_at(H: FloatArray) -> tuple[int, int]:
     x, y = carry(H, [0.5, 3.5])
     return int(x), int(y)
@@ -271,9 +307,12 @@ def _curtain() -> FloatArray:
 def scenes() -> tuple[Scene, ...]:
     """Return all demo photos, painted two at a time."""
     with ThreadPoolExecutor(2) as painters:
-        painted = [painters.submit(paint) for paint in (card_on_the_shelf, sample_board, jug_on_the_table, wool_throw)]
-    card, board, jug, throw = (one.result() for one in painted)
-    return jug, board, throw, card
+        painted = [
+            painters.submit(paint)
+            for paint in (card_on_the_shelf, sample_board, jug_on_the_table, wool_throw, settle_in_its_corner)
+        ]
+    card, board, jug, throw, settle = (one.result() for one in painted)
+    return jug, board, throw, card, settle
 
 
 def tray_samples() -> dict[str, FloatArray]:

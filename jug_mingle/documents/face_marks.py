@@ -7,11 +7,14 @@ from jug_mingle.documents.strict import Point, StrictModel
 
 
 class FaceIn(StrictModel):
-    """A face on a photo: its corners in turn, in pixels of the working copy, its zone, and how wide it is. [m]"""
+    """A face on a photo: its corners in turn, in pixels of the working copy, its zone, how wide it is, and how high
+    where that was found out [m]; `known` where its width was measured on the piece, so that others follow from it."""
 
     corners: list[Point] = Field(min_length=4, max_length=4)
     zone: Zone = "front"
     width: float = Field(default=0.5, gt=0.0, le=10.0)
+    height: float | None = Field(default=None, gt=0.0, le=20.0)
+    known: bool = False
 
 
 class Marks(StrictModel):

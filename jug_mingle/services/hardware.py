@@ -50,13 +50,14 @@ def fitted_on(row: PieceRow) -> Fitted:
     return Fitted(hardware=hardware, count=count, cost=count * hardware.price, holes=holes, wrong=wrong)
 
 
-def template_of(session: Session, piece_id: int, part: str) -> Callable[[], bytes]:
-    """Return what makes the drilling template of a part; NotFoundError names the parts that have a handle."""
+def template_of(session: Session, piece_id: int, part: str | None = None) -> Callable[[], bytes]:
+    """Return what makes the drilling template of a part, or of the first with a handle; NotFoundError names them."""
     from jug_mingle.formats.drilling_template import drilling_template  # an ordinary start need not import ReportLab
 
     row = get_piece(session, piece_id)
     piece, hardware = piece_of(row), Hardware.of(row.hardware)
     fronts = {front.part: front for front in practice.handled(piece)}
+    part = next(iter(fronts), "") if part is None else part
     if part not in fronts:
         raise NotFoundError(f"there is no handle on {part!r}; there is one on {', '.join(fronts) or 'no part'}")
     front = fronts[part]

@@ -13,6 +13,7 @@ from jug_mingle.core.finishes.on_photo import dressed_face
 from jug_mingle.core.finishes.picture import Picture, encode_linear
 from jug_mingle.core.photos.homography import CrossedCornersError, places_on
 from jug_mingle.core.photos.honest_light import Correction
+from jug_mingle.core.photos.lengths import Size, sizes_of
 from jug_mingle.documents.colour_source import LightingIn
 from jug_mingle.documents.face_marks import FaceIn, Marks
 from jug_mingle.documents.look import LayerIn
@@ -30,6 +31,20 @@ def keep_marks(session: Session, photo_id: int, marks: Marks) -> None:
     row = get_photo(session, photo_id)
     row.marks = marks.model_dump(mode="json")
     session.flush()
+
+
+def sizes_on(session: Session, photo_id: int, faces: Sequence[FaceIn]) -> list[Size | None]:
+    """Return how large the faces of a photo are, from the one whose width is known; UnfitError where none is."""
+    photo = get_photo(session, photo_id)
+    known = next((number for number, face in enumerate(faces) if face.known), None)
+    if known is None:
+        raise UnfitError("measure one face on the piece, and say how wide it is: the others follow from it")
+    try:
+        return sizes_of(
+            [face.corners for face in faces], (photo.width, photo.height), known=known, width=faces[known].width
+        )
+    except ValueError as error:
+        raise UnfitError(str(error)) from error
 
 
 def dress_photo(
@@ -69,6 +84,7 @@ def _laid_in(pixels: Pixels, correction: Correction, faces: Sequence[FaceIn], fi
         if not on.cover.any():
             raise UnfitError(f"face {number} lies outside the photo: mark its corners on it")
         linear[on.rows, on.columns] = dressed_face(
-            linear[on.rows, on.columns], finish, on, zone=face.zone, corners=face.corners, width=face.width, light=light
-        )
+            linear[on.rows, on.columns], finish, on, zone=face.zone, corners=face.corners, width=face.width,
+            height=face.height, light=light,
+        )  # fmt: skip
     return encode_linear(linear)

@@ -44,6 +44,21 @@ class FacesTest(LookCase):
         own = 255.0 * R_to_screen(masstone(shelf_fit.fitted_shelf(self.session), "ochre"))
         np.testing.assert_allclose(self.dress(SQUARE, white=True)[20, 20], own, atol=10.0)
 
+    def test_sizes(self) -> None:
+        """A square seen straight on is as high as wide; its neighbour, half as wide, follows; one apart does not."""
+        beside = [(30.0, 10.0), (40.0, 10.0), (40.0, 30.0), (30.0, 30.0)]
+        apart = [(44.0, 10.0), (52.0, 10.0), (52.0, 30.0), (44.0, 30.0)]
+        faces = [FaceIn(corners=one, width=0.4, known=n == 0) for n, one in enumerate((SQUARE, beside, apart))]
+        first, second, third = photo_faces.sizes_on(self.session, self.photo_id, faces)
+        assert first is not None
+        assert second is not None
+        self.assertAlmostEqual(first.height, 0.4, delta=0.02)
+        self.assertAlmostEqual(second.width, 0.2, delta=0.02)
+        self.assertGreater(second.width_error, 0.0)
+        self.assertIsNone(third)
+        with self.assertRaisesRegex(UnfitError, "measure one face"):
+            photo_faces.sizes_on(self.session, self.photo_id, [FaceIn(corners=SQUARE)])
+
     def test_refused(self) -> None:
         """Which face is wrong, counted from one, and why."""
         crossed = [SQUARE[0], SQUARE[2], SQUARE[1], SQUARE[3]]

@@ -14,11 +14,13 @@ from jug_mingle.api.photos.schemas import (
     ChartOut,
     DominantOut,
     DressIn,
+    FacesIn,
     MethodOut,
     PairOut,
     PhotoOut,
     SchemeIn,
     SchemeOut,
+    SizeOut,
 )
 from jug_mingle.api.photos.serializers import photo_out
 from jug_mingle.core.colour.difference import difference_words
@@ -120,6 +122,20 @@ def get_scheme(
         ],
         expect=PHOTO_WORDS[correction.method],
     )
+
+
+@router.post("/photos/{photo_id}/sizes", responses=PROBLEMS)
+def face_sizes(photo_id: Id, body: FacesIn, session: ReadSession) -> list[SizeOut | None]:
+    """Return how large each face is, from the one whose width is known; none where no shared corner leads to it."""
+    return [
+        None
+        if one is None
+        else SizeOut(
+            width=round(one.width, 4), height=round(one.height, 4), width_error=round(one.width_error, 4),
+            height_error=round(one.height_error, 4),
+        )
+        for one in photo_faces.sizes_on(session, photo_id, body.faces)
+    ]  # fmt: skip
 
 
 @router.post("/photos/{photo_id}/dress", responses=IMAGE, response_class=Response)

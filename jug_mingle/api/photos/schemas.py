@@ -69,6 +69,21 @@ class PhotoOut(BaseModel):
     marks: Marks
 
 
+class FacesIn(StrictModel):
+    """Faces of a photo, of one of which the width is known."""
+
+    faces: list[FaceIn] = Field(min_length=1, max_length=40)
+
+
+class SizeOut(BaseModel):
+    """How large a face is, each way with its standard error. [m]"""
+
+    width: float
+    height: float
+    width_error: float
+    height_error: float
+
+
 class DressIn(StrictModel):
     """Faces of a photo and the layers to lay into them."""
 

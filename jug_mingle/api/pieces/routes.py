@@ -134,8 +134,8 @@ def keep_hardware(piece_id: Id, body: HardwareIn, context: ContextNow) -> PieceO
 
 
 @router.get("/pieces/{piece_id}/template.pdf", responses=PROBLEMS)
-async def drilling_template(piece_id: Id, part: PartKey, context: ContextNow) -> Response:
-    """Return the drilling template of a front, at true size."""
+async def drilling_template(piece_id: Id, context: ContextNow, part: PartKey | None = None) -> Response:
+    """Return the drilling template of a front, or of the first that has a handle, at true size."""
 
     def draw() -> Response:
         with context.database.read() as session:

@@ -4,7 +4,7 @@ from dataclasses import asdict
 
 from jug_mingle.api.pieces import schemas
 from jug_mingle.core.pieces import Piece
-from jug_mingle.core.pieces.addresses import FACES, WHEN_ASKED, closest_first, zone_of
+from jug_mingle.core.pieces.addresses import WHEN_ASKED, closest_first, face_said, zone_of
 from jug_mingle.services.hardware import fitted_on
 from jug_mingle.services.pieces import piece_of, uses_of
 from jug_mingle.store.models import PieceRow
@@ -44,7 +44,7 @@ def _parts(piece: Piece, grounds: dict[str, str]) -> list[schemas.PartOut]:
         ground = next((grounds[name] for name in closest_first(address) if name in grounds), grounds.get("", "oak"))
         faces.setdefault(part, []).append(
             schemas.PartFaceOut(
-                name=f"{part}/{face}", said=FACES.get(face, face), zone=zone_of(address), area=round(area, 4),
+                name=f"{part}/{face}", said=face_said(address), zone=zone_of(address), area=round(area, 4),
                 ground=ground, when_asked=zone_of(address) in WHEN_ASKED,
             )
         )  # fmt: skip

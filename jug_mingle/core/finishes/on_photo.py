@@ -31,6 +31,7 @@ def dressed_face(
     zone: str,
     corners: Sequence[Sequence[float]],
     width: float,
+    height: float | None = None,
     light: Light,
 ) -> FloatArray:
     """Return a part of a photo with a finish laid into a face of it.
@@ -43,23 +44,24 @@ def dressed_face(
         The face on it, from `places_on`.
     corners : four (x, y)
         Of the face, in order around it. [pixels]
-    width : float
-        Of the face. [m]
+    width, height : float
+        Of the face; without a height the sides on the photo tell it, as if it were seen straight on. [m]
     """
     opaque = any(layer.on and layer.of.has("opaque") for layer in finish.layers)
     diagonal = float(np.hypot(*on.cover.shape))
     return lay_in(
-        linear, _evenly_lit(finish, on, zone=zone, corners=corners, width=width, light=light), on.cover,
+        linear, _evenly_lit(finish, on, zone=zone, corners=corners, width=width, height=height, light=light), on.cover,
         reach=max(2.0, SHADE_REACH * diagonal), keep_grain=_KEEP_GRAIN_OPAQUE if opaque else _KEEP_GRAIN,
     )  # fmt: skip
 
 
 def _evenly_lit(
-    finish: Finish, on: OnPhoto, *, zone: str, corners: Sequence[Sequence[float]], width: float, light: Light
-) -> FloatArray:
+    finish: Finish, on: OnPhoto, *, zone: str, corners: Sequence[Sequence[float]], width: float, height: float | None,
+    light: Light,
+) -> FloatArray:  # fmt: skip
     """Return the finish as it looks evenly lit, for each pixel of a face."""
     sides = [np.hypot(*np.subtract(corners[(n + 1) % 4], corners[n])) for n in range(4)]
-    high = width * float((sides[1] + sides[3]) / (sides[0] + sides[2]))
+    high = height or width * float((sides[1] + sides[3]) / (sides[0] + sides[2]))
     u, v = np.clip(on.u, 0, 1), np.clip(on.v, 0, 1)
     x, y = u * width, v * high
     edge = np.minimum(np.minimum(x, width - x), np.minimum(y, high - y))

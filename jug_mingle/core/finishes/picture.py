@@ -21,6 +21,7 @@ from jug_mingle.core.finishes.stack_tables import colours
 from jug_mingle.core.finishes.textures import Texture, tile
 from jug_mingle.core.optics.grounds import ground
 from jug_mingle.core.pieces import UNPAINTED, Samples, draw, usual_piece
+from jug_mingle.core.pieces.addresses import WHEN_ASKED, zone_of
 
 Picture = NDArray[np.uint8]
 
@@ -84,7 +85,7 @@ def render_field(samples: Samples, size: tuple[int, int], layer: Layer) -> Pictu
     field = layer.of.share or layer.of.field
     samples = Finish(layers=(layer,)).tells_apart(samples)
     for zone, place in samples.zones.items():
-        if zone not in UNPAINTED:
+        if zone not in UNPAINTED and (layer.reaches(zone) or zone_of(zone) not in WHEN_ASKED):
             there = np.clip(field(layer, samples, zone), 0.0, 1.0) if layer.reaches(zone) else 0.0
             values[place] = _NOTHING + (1.0 - _NOTHING) * there
     values[:-1] *= 1.0 - _SHADE + _SHADE * np.clip(samples.fields["shade"], 0.0, 1.0)

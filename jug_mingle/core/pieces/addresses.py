@@ -77,10 +77,22 @@ def reached(address: str, names: Iterable[str]) -> bool:
     return not names_of(address).isdisjoint(names) if names else zone_of(address) not in WHEN_ASKED
 
 
+_SAID: Final = {("body", "edge"): "frame", ("side", "outside"): "sides"}
+"""What a case's own faces are called: its frame is the edges of its boards."""
+
+
+def face_said(address: str) -> str:
+    """Return what a face of a part is called."""
+    zone, _, _, face = address.split("/")
+    return _SAID.get((zone, face), FACES.get(face, face))
+
+
 def said_of(address: str) -> str:
     """Return what a painter would call a zone, or a face by its address."""
     zone, *rest = address.split("/")
     if not rest:
         return ZONES.get(zone, zone)
-    _, part, face = rest
-    return part if face == "outside" else f"{part}, {FACES.get(face, face)}"
+    part, said = rest[1], face_said(address)
+    if part == "carcass":
+        return said
+    return part if said == "outside" else f"{part}, {said}"

@@ -133,9 +133,9 @@ class Piece:
         return next((one.name for one in reversed(self.changes) if one.part == part and one.name), part)
 
 
-def _from_behind(box: Box) -> tuple[bool, float, float, float]:
+def _from_behind(box: Box) -> tuple[bool, float, float, bool, float]:
     """Return where a solid comes as all are drawn: what is behind, below, or to the left before others."""
-    return not (box.made == "leaf" and box.x < 0.0), -box.z, -box.y, box.x
+    return not (box.made == "leaf" and box.x < 0.0), -box.z, -box.y, box.made in ("slab", "cushion"), box.x
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

@@ -17,7 +17,7 @@ def relief_of(front: Front, x: FloatArray, y: FloatArray) -> tuple[FloatArray, F
     lit = np.where(np.minimum(y, x) < np.minimum(front.h - y, front.w - x), 0.10, -0.16)
     bevel = np.exp(-((to_edge / BEVEL) ** 2))
     shade = 1.0 + bevel * lit - 0.05 * y / front.h
-    recess, high = np.zeros_like(x), bevel
+    recess, high = np.zeros_like(bevel), bevel
     at = relief_at(front.relief, front.w, front.h)
     if at == 0.0:
         return shade, recess, high

@@ -74,11 +74,11 @@ class _Sketch:
         return rows, columns
 
     def _pixels(self, rows: slice, columns: slice) -> tuple[FloatArray, FloatArray]:
-        """Return x and y of the pixels' middles, in metres from the piece's upper left corner."""
+        """Return x (1, w) and y (h, 1) of the pixels' middles, in metres from the piece's upper left corner."""
         x = (np.arange(columns.start, columns.stop)[np.newaxis] + 0.5 - self.x0) / self.scale
         y = (np.arange(rows.start, rows.stop)[:, np.newaxis] + 0.5 - self.y0) / self.scale
         # A dozen fields of a million pixels: single precision is a ten-thousandth of a pixel.
-        return np.broadcast_arrays(x.astype(np.float32), y.astype(np.float32))  # type: ignore[return-value]
+        return x.astype(np.float32), y.astype(np.float32)
 
     def _to_pixels(self, x: float, y: float, z: float) -> tuple[float, float]:
         return self.x0 + (x + ASIDE * z) * self.scale, self.y0 + (y - RISE * z) * self.scale
@@ -177,8 +177,8 @@ class _Sketch:
     @staticmethod
     def _grooves(box: Box, x: FloatArray, y: FloatArray) -> FloatArray:
         """Return 1 close around each front, where dirt and wax gather, falling off within a centimetre."""
-        found = np.zeros_like(x)
-        if not x.size:
+        found = np.zeros((y.shape[0], x.shape[1]), dtype=np.float32)
+        if not found.size:
             return found
         along, down = x[0], y[:, 0]
         for front in box.fronts:
@@ -246,7 +246,7 @@ class _Sketch:
         back = (y - py) / RISE - z
         local = (px - ASIDE * (back + z) - x, d - back)
         shade = level - 0.10 * np.clip(back / d, 0, 1) - recess * np.exp(-np.maximum(w - local[0], 0.0) / 0.05)
-        down = np.full(px.shape, np.clip(y / self.piece.height, 0, 1))
+        down = np.full((1, 1), np.clip(y / self.piece.height, 0, 1))
         self._add(
             face, place, coverage_of_polygon(corners, *place), local, (w, d), shade, down=down, recess=recess,
             across=np.clip((local[0] + x) / self.piece.width, 0, 1), offset=(23.0 + x, 5.0 + y),

@@ -57,7 +57,7 @@ _LEAD: Final = (
 def _asked(uses: Collection[str], layers: Sequence[Layer], faces: Collection[str]) -> Iterator[tuple[str, str]]:
     tops = [name for name in faces if zone_of(name) in _WORN]
     hard = sorted(_HARD.intersection(uses), key=list(USES).index)
-    laid = any(layer.of.has("colours", "opaque") for layer in layers)
+    laid = any(layer.of.has("colours") for layer in layers)
     if hard and laid and tops and not all(_sealed(layers, name) for name in tops if _touched(layers, name)):
         what = " and ".join(USES[use] for use in hard)
         yield (

@@ -1004,6 +1004,26 @@ export interface paths {
     patch?: never
     trace?: never
   }
+  '/api/photos/{photo_id}/sizes': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    get?: never
+    put?: never
+    /**
+     * Face Sizes
+     * @description Return how large each face is, from the one whose width is known; none where no shared corner leads to it.
+     */
+    post: operations['face_sizes_api_photos__photo_id__sizes_post']
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
   '/api/pieces/words': {
     parameters: {
       query?: never
@@ -1297,7 +1317,7 @@ export interface paths {
     }
     /**
      * Drilling Template
-     * @description Return the drilling template of a front, at true size.
+     * @description Return the drilling template of a front, or of the first that has a handle, at true size.
      */
     get: operations['drilling_template_api_pieces__piece_id__template_pdf_get']
     put?: never
@@ -2504,11 +2524,19 @@ export interface components {
     }
     /**
      * FaceIn
-     * @description A face on a photo: its corners in turn, in pixels of the working copy, its zone, and how wide it is. [m]
+     * @description A face on a photo: its corners in turn, in pixels of the working copy, its zone, how wide it is, and how high
+     *     where that was found out [m]; `known` where its width was measured on the piece, so that others follow from it.
      */
     FaceIn: {
       /** Corners */
       corners: [number, number][]
+      /** Height */
+      height?: number | null
+      /**
+       * Known
+       * @default false
+       */
+      known: boolean
       /**
        * Width
        * @default 0.5
@@ -2520,6 +2548,14 @@ export interface components {
        * @enum {string}
        */
       zone: 'front' | 'body' | 'top' | 'side' | 'leg' | 'plinth' | 'moulding' | 'inside'
+    }
+    /**
+     * FacesIn
+     * @description Faces of a photo, of one of which the width is known.
+     */
+    FacesIn: {
+      /** Faces */
+      faces: components['schemas']['FaceIn'][]
     }
     /**
      * FactOut
@@ -5044,6 +5080,20 @@ export interface components {
       unit: '' | '%' | '1 : n' | 'min' | 'no.'
       /** Words */
       words: components['schemas']['WordOut'][]
+    }
+    /**
+     * SizeOut
+     * @description How large a face is, each way with its standard error. [m]
+     */
+    SizeOut: {
+      /** Height */
+      height: number
+      /** Height Error */
+      height_error: number
+      /** Width */
+      width: number
+      /** Width Error */
+      width_error: number
     }
     /**
      * SlipOut
@@ -9327,6 +9377,77 @@ export interface operations {
       }
     }
   }
+  face_sizes_api_photos__photo_id__sizes_post: {
+    parameters: {
+      query?: never
+      header?: never
+      path: {
+        photo_id: number
+      }
+      cookie?: never
+    }
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['FacesIn']
+      }
+    }
+    responses: {
+      /** @description Successful Response */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': (components['schemas']['SizeOut'] | null)[]
+        }
+      }
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Request Entity Too Large */
+      413: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+    }
+  }
   piece_words_api_pieces_words_get: {
     parameters: {
       query?: never
@@ -10425,8 +10546,8 @@ export interface operations {
   }
   drilling_template_api_pieces__piece_id__template_pdf_get: {
     parameters: {
-      query: {
-        part: string
+      query?: {
+        part?: string | null
       }
       header?: never
       path: {

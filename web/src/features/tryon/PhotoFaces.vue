@@ -9,6 +9,7 @@ import BeforeAfter from './BeforeAfter.vue'
 import FaceHandles from './FaceHandles.vue'
 import FaceList from './FaceList.vue'
 import { changedFace, type Corner, CORNERS, type Face, inTheMiddle, movedCorner, snapped, withFace } from './faces'
+import { useFaceSizes } from './useFaceSizes'
 import { useMarks } from './useMarks'
 
 /** A look on one's own photo: four corners a face, the finish laid in with the photo's light; before and after wiped. */
@@ -22,6 +23,10 @@ const wipe = ref(50)
 const stage = ref<HTMLElement>()
 /** The corner that is dragged. */
 const held = ref<{ face: number; corner: number }>()
+
+const { sizes } = useFaceSizes(photo, faces, held, (now) => {
+  change({ faces: now })
+})
 
 /** The light of the photo, made honest by its white where that was tapped. */
 const lighting = computed((): NonNullable<Schemas['DressIn']['lighting']> =>
@@ -67,8 +72,10 @@ function mark(event: PointerEvent) {
   corners.value = []
 }
 
+/** A face with a part of it changed; where its width was measured, the others follow from it alone. */
 function changeFace(at: number, part: Partial<Face>) {
-  change({ faces: changedFace(faces.value, at, part) })
+  const before = part.known ? faces.value.map((face) => ({ ...face, known: false })) : faces.value
+  change({ faces: changedFace(before, at, part) })
 }
 
 function drag(event: PointerEvent) {
@@ -148,7 +155,7 @@ const next = computed(() => CORNERS[corners.value.length])
       </div>
     </div>
     <BeforeAfter v-if="src" v-model:wipe="wipe" :src="src" />
-    <FaceList v-if="faces.length > 0" :faces="faces" @change="changeFace" />
+    <FaceList v-if="faces.length > 0" :faces="faces" :sizes="sizes ?? []" @change="changeFace" />
     <p v-if="!photo">Add a photo in Catch first.</p>
   </div>
 </template>

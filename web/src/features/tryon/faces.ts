@@ -20,7 +20,7 @@ export function snapped(point: Corner, faces: Face[], photo: Size): Corner {
 /** Faces with one more, as wide and of the same zone as the one before it. */
 export function withFace(faces: Face[], corners: Corner[]): Face[] {
   const last = faces.at(-1)
-  return [...faces, { corners, zone: last?.zone ?? 'front', width: last?.width ?? 0.5 }]
+  return [...faces, { corners, zone: last?.zone ?? 'front', width: last?.width ?? 0.5, known: false }]
 }
 
 /** Faces with a part of one changed. */
