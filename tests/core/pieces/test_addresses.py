@@ -37,3 +37,5 @@ class NamesTest(unittest.TestCase):
         self.assertEqual(
             (said_of("front"), said_of(OUTSIDE), said_of(INSIDE)), ("fronts", "drawer 2", "drawer 2, inside")
         )
+        self.assertEqual(said_of(address("body", "carcass", "carcass", "edge")), "frame")
+        self.assertEqual(said_of(address("side", "pedestal", "pedestal 1", "outside")), "pedestal 1, sides")
