@@ -70,7 +70,7 @@ def serve(data: _Data = Path("data"), port: _Port = PORT) -> None:
 
 @app.command()
 def demo(data: _Data = Path("data/demo"), port: _Port = PORT) -> None:
-    """Serve the program with the demo: a library's card cabinet, a shelf of tins, four photos."""
+    """Serve the program with the demo: a library's card cabinet, a shelf of tins, five photos."""
     with _refusals():
         prepare_demo(data, said=typer.echo)
     _serve(data, port, demo=True)

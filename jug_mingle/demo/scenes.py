@@ -273,7 +273,7 @@ def settle_in_its_corner() -> Scene:
         for board in corner.panels(box):
             c.lay(varnish, c.polygon(corner.seen(board, size)), fall * 0.30)
             inner = board + 0.006 * np.sign(board.mean(axis=0) - board) * np.array([1.0, 1.0, 0.0])
-            c.lay(varnish, c.polygon(corner.seen(inner, size)), fall * 0.84 * (0.88 + 0.15 * grain))
+            c.lay(varnish, c.polygon(corner.seen(inner, size)), fall * 0.98 * (0.96 + 0.05 * grain))
     card = np.array([[0.86, 0.478, 0.08], [1.09, 0.478, 0.08], [1.09, 0.478, 0.26], [0.86, 0.478, 0.26]])
     white = np.full(36, 0.90)
     c.lay(white, c.polygon(corner.seen(card[::-1], size)), fall * 0.98)

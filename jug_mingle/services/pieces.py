@@ -69,7 +69,7 @@ def change_piece(
         raise UnfitError(str(error)) from error
     check_names(piece, (face for face in grounds if face))
     for key in grounds.values():
-        ground_named(session, row.job_id, key)
+        _ground_on(session, row, key)
     spec = asdict(piece)
     row.spec, row.grounds = spec, {**row.grounds, **grounds}
     for key, value in (facts or {}).items():
@@ -87,7 +87,7 @@ def duplicate_piece(session: Session, piece_id: int) -> PieceRow:
     name = next(f"{row.name[:110]} {n}" for n in range(2, 10_000) if f"{row.name[:110]} {n}" not in taken)
     copy = PieceRow(
         job_id=row.job_id, name=name, spec=row.spec, grounds=row.grounds, look_id=row.look_id, removed=None,
-        uses=row.uses, age=row.age, count=row.count, belongs=row.belongs, hardware=row.hardware,
+        uses=row.uses, age=row.age, count=row.count, belongs=row.belongs, hardware=row.hardware, last=row.last,
     )  # fmt: skip
     session.add(copy)
     session.flush()
@@ -153,7 +153,12 @@ def ground_named(session: Session, job_id: int, name: str) -> Ground:
             target = get_target(session, number)
             if target.job_id != job_id:
                 raise UnfitError(f"colour {number} belongs to another job")
-            return measured_ground(target.name, np.array(target.R), figure=0.7 if kind == "wood" else 0.0)
+            return measured_ground(
+                target.name,
+                np.array(target.R),
+                figure=0.7 if kind == "wood" else 0.0,
+                adhesion="holds" if kind == "wood" else "scuff",
+            )
         return ground(name)
     except ValueError as error:
         raise UnfitError(str(error)) from error
@@ -161,7 +166,19 @@ def ground_named(session: Session, job_id: int, name: str) -> Ground:
 
 def grounds_of(session: Session, row: PieceRow) -> dict[str, Below]:
     """Return what the zones of a piece are before anything is laid."""
-    return {zone: below_of(ground_named(session, row.job_id, key)) for zone, key in row.grounds.items()}
+    return {name: below_of(_ground_on(session, row, key)) for name, key in row.grounds.items()}
+
+
+def _ground_on(session: Session, row: PieceRow, key: str) -> Ground:
+    """Return a ground of a piece: as for `ground_named`, or "last:" and a name for what it was last painted with."""
+    kind, _, name = key.partition(":")
+    if kind != "last":
+        return ground_named(session, row.job_id, key)
+    if name not in (row.last or {}):
+        raise UnfitError(f"the piece was not painted before on {name!r}")
+    kept = (row.last or {})[name]
+    # A finish that is there is scuffed before the next, as an old paint is.
+    return measured_ground(kept["name"], np.array(kept["R"]), adhesion="scuff")
 
 
 def drawn(row: PieceRow, pixels_wide: int, pixels_high: int, *, opened: bool = False, before: bool = False) -> Samples:

@@ -295,6 +295,8 @@ class PieceRow(Row):
     """The set that it belongs to, such as "dining room"."""
     recounted: Mapped[bool] = mapped_column(default=False)
     """Whether its areas were counted otherwise before, which is not yet read."""
+    last: Mapped[dict[str, Any] | None]
+    """What it was last painted with: name of faces → {"name" of the look, "R" as it is seen (36)}."""
     hardware: Mapped[dict[str, Any] | None]
     """As `core.practice.hardware.Hardware`."""
     look_id: Mapped[int | None] = mapped_column(ForeignKey("look.id", ondelete="SET NULL"))

@@ -245,7 +245,8 @@ class OutputTest(LookCase):
     def test_marks_are_kept_with_the_photo(self) -> None:
         """What is marked comes back with the job, whole; bad marks are refused and leave what was kept."""
         marks: dict[str, Any] = {
-            "faces": [{"corners": [[10, 10], [60, 12], [60, 50], [10, 50]], "zone": "top", "width": 0.8}],
+            "faces": [{"corners": [[10, 10], [60, 12], [60, 50], [10, 50]], "zone": "top", "width": 0.8,
+                       "height": 0.5, "known": True}],
             "wood": "walnut", "white": [12.5, 30.0],
         }  # fmt: skip
         self.assertEqual(self.job()["photos"][0]["marks"], {"faces": [], "wood": "oak", "white": None})

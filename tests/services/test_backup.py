@@ -43,7 +43,7 @@ class BackupTest(unittest.TestCase):
     def test_there_and_back(self) -> None:
         """Into an empty folder all rows and photos come back equal; the database left behind opens."""
         copy = self.backed_up()
-        self.assertEqual(verify(copy).photos, 4)
+        self.assertEqual(verify(copy).photos, 5)
         self.assertIsNone(restore(copy, self.base / "new"))
         self.assertEqual(rows(self.base / "new"), rows(self.data))
         self.assertEqual(photos(self.base / "new"), photos(self.data))
@@ -165,7 +165,7 @@ class BackupTest(unittest.TestCase):
         copy, new = str(self.base / "copy"), str(self.base / "new")
         made = run("backup", copy, "--data", str(self.data))
         self.assertEqual((made.returncode, made.stderr), (0, ""))
-        self.assertIn("4 photos", made.stdout)
+        self.assertIn("5 photos", made.stdout)
         self.assertEqual(run("restore", copy, "--data", new).returncode, 0)
         again = run("backup", copy, "--data", str(self.data))
         self.assertEqual(again.returncode, 1)

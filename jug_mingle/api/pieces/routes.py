@@ -27,7 +27,7 @@ from jug_mingle.core.pieces.changes import ADDED
 from jug_mingle.core.practice.uses import AGES, USES
 from jug_mingle.documents.strict import Id
 from jug_mingle.formats.images import encode
-from jug_mingle.services import finish_pictures, hardware, looks
+from jug_mingle.services import finish_pictures, hardware, looks, repaint
 from jug_mingle.services import pieces as service
 
 router = APIRouter(prefix="/api", tags=["pieces"])
@@ -124,6 +124,13 @@ def restore_piece(piece_id: Id, context: ContextNow) -> PieceOut:
     """Bring a removed piece back."""
     with context.database.write.begin() as session:
         return piece_out(service.restore_piece(session, piece_id))
+
+
+@router.post("/pieces/{piece_id}/repaint", responses=PROBLEMS)
+def repaint_piece(piece_id: Id, context: ContextNow) -> PieceOut:
+    """Take the look that a piece wears as what is there now, and undress it."""
+    with context.database.write.begin() as session:
+        return piece_out(repaint.repaint(session, piece_id))
 
 
 @router.put("/pieces/{piece_id}/hardware", responses=PROBLEMS)

@@ -1268,6 +1268,26 @@ export interface paths {
     patch?: never
     trace?: never
   }
+  '/api/pieces/{piece_id}/repaint': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    get?: never
+    put?: never
+    /**
+     * Repaint Piece
+     * @description Take the look that a piece wears as what is there now, and undress it.
+     */
+    post: operations['repaint_piece_api_pieces__piece_id__repaint_post']
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
   '/api/pieces/{piece_id}/restore': {
     parameters: {
       query?: never
@@ -10347,6 +10367,73 @@ export interface operations {
         }
         content: {
           'application/json': components['schemas']['PointOut']
+        }
+      }
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Request Entity Too Large */
+      413: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+    }
+  }
+  repaint_piece_api_pieces__piece_id__repaint_post: {
+    parameters: {
+      query?: never
+      header?: never
+      path: {
+        piece_id: number
+      }
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description Successful Response */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['PieceOut']
         }
       }
       /** @description Not Found */

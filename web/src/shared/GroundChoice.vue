@@ -23,6 +23,7 @@ const caught = computed(() => (own ? (job.value?.targets ?? []) : []))
 
 <template>
   <BFormSelect v-model="chosen">
+    <option v-if="chosen.startsWith('last:')" :value="chosen">as last painted</option>
     <optgroup v-for="group in groups" :key="group.title" :label="group.title">
       <option v-for="one in group.grounds" :key="one.key" :value="one.key">{{ one.title }}</option>
     </optgroup>

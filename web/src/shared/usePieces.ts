@@ -38,6 +38,12 @@ export function usePieces() {
     await refresh()
   }
 
+  /** The look that a piece wears is what is there now; the piece is bare for the next. */
+  async function repaint(id: number) {
+    unwrap(await api.POST('/api/pieces/{piece_id}/repaint', { params: { path: { piece_id: id } } }))
+    await refresh()
+  }
+
   async function duplicate(id: number) {
     try {
       const made = unwrap(await api.POST('/api/pieces/{piece_id}/duplicate', { params: { path: { piece_id: id } } }))
@@ -70,5 +76,5 @@ export function usePieces() {
     await refresh()
   }
 
-  return { pieces, piece, choose, add, change, fit, duplicate, remove, wear, refresh }
+  return { pieces, piece, choose, add, change, fit, repaint, duplicate, remove, wear, refresh }
 }

@@ -68,8 +68,9 @@ class Ground:
 
 
 def measured_ground(
-    name: str, R_seen: ArrayLike, *, veil: float = 0.9, bleeds: bool = False, figure: float = 0.0
-) -> Ground:
+    name: str, R_seen: ArrayLike, *, veil: float = 0.9, bleeds: bool = False, figure: float = 0.0,
+    adhesion: Adhesion = "holds",
+) -> Ground:  # fmt: skip
     """Return a ground of one's own from its read reflectance (36,), dry and bare. [0..1]"""
     R = check_finite(as_spectrum(R_seen, f"the reflectance of {name}"), f"the reflectance of {name}")
-    return Ground(name=name, R_seen=read_only(R), veil=veil, bleeds=bleeds, figure=figure)
+    return Ground(name=name, R_seen=read_only(R), veil=veil, bleeds=bleeds, figure=figure, adhesion=adhesion)

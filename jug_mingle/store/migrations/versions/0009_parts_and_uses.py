@@ -17,6 +17,7 @@ def upgrade() -> None:
         batch_op.add_column(sa.Column('count', sa.Integer(), nullable=False, server_default='1'))
         batch_op.add_column(sa.Column('belongs', sa.String(length=60), nullable=False, server_default=''))
         batch_op.add_column(sa.Column('hardware', sa.JSON(), nullable=True))
+        batch_op.add_column(sa.Column('last', sa.JSON(), nullable=True))
         # Of pieces that are there already the areas were counted with hidden faces; that is said once.
         batch_op.add_column(sa.Column('recounted', sa.Boolean(), nullable=False, server_default='1'))
     with op.batch_alter_table('piece', schema=None) as batch_op:

@@ -22,7 +22,7 @@ import PieceUse from './PieceUse.vue'
 import type { Change } from './parts'
 
 const { job } = useJob()
-const { pieces, piece, choose, add, change, fit, duplicate, remove } = usePieces()
+const { pieces, piece, choose, add, change, fit, repaint, duplicate, remove } = usePieces()
 const { data: forms } = useQuery({
   queryKey: ['forms'],
   staleTime: Infinity,
@@ -190,6 +190,13 @@ async function addForm(wanted: Schemas['FormOut']) {
       <PieceUse :piece="piece" @change="set" @refuse="refused = $event" />
       <div class="acts">
         <BButton variant="outline-secondary" size="sm" @click="duplicate(piece.id)">One more of it</BButton>
+        <BButton
+          v-if="piece.look_id"
+          variant="outline-secondary"
+          size="sm"
+          @click="attempt(() => repaint(piece?.id ?? 0))"
+          >Painted: begin anew on it</BButton
+        >
         <BButton v-if="pieces.length > 1" variant="outline-secondary" size="sm" @click="remove(piece)"
           >Take it off</BButton
         >
@@ -251,6 +258,7 @@ h2 {
 
 .acts {
   display: flex;
+  flex-wrap: wrap;
   gap: 8px;
 }
 
