@@ -3,6 +3,7 @@
 from dataclasses import asdict
 
 from jug_mingle.api.pieces import schemas
+from jug_mingle.core.finishes.stack import usual_ground
 from jug_mingle.core.pieces import Piece
 from jug_mingle.core.pieces.addresses import WHEN_ASKED, closest_first, face_said, zone_of
 from jug_mingle.services.hardware import fitted_on
@@ -41,7 +42,8 @@ def _parts(piece: Piece, grounds: dict[str, str]) -> list[schemas.PartOut]:
     faces: dict[str, list[schemas.PartFaceOut]] = {part: [] for part in piece.parts}
     for address, area in piece.faces.items():
         part, face = address.split("/")[2:]
-        ground = next((grounds[name] for name in closest_first(address) if name in grounds), grounds.get("", "oak"))
+        said = next((grounds[name] for name in closest_first(address) if name in grounds), "")
+        ground = said or usual_ground(address) or grounds.get("", "oak")
         faces.setdefault(part, []).append(
             schemas.PartFaceOut(
                 name=f"{part}/{face}", said=face_said(address), zone=zone_of(address), area=round(area, 4),

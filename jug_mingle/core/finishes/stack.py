@@ -17,7 +17,7 @@ from jug_mingle.core.finishes.blends import mixed, shares
 from jug_mingle.core.finishes.generic import metal
 from jug_mingle.core.finishes.layer import Layer
 from jug_mingle.core.optics.film import R_film, R_seen
-from jug_mingle.core.pieces.addresses import closest_first, zone_of
+from jug_mingle.core.pieces.addresses import closest_first
 from jug_mingle.core.pieces.faces import Samples
 
 
@@ -34,7 +34,7 @@ class Finish:
         named = next((self.grounds[name] for name in closest_first(zone) if name in self.grounds), None)
         if named is not None:
             return named
-        usual = _USUAL.get(zone_of(zone))
+        usual = usual_ground(zone)
         return bare(usual) if usual else self.grounds.get("") or bare("oak")
 
     def tells_apart(self, samples: Samples) -> Samples:
@@ -42,8 +42,13 @@ class Finish:
         return samples.told_apart(lambda name: (*(layer.reaches(name) for layer in self.layers), self.ground_of(name)))
 
 
-_USUAL: Final = {"hardware": "brass", "glass": "glass", "padding": "plain_cloth"}
-"""What zones are where nothing is said of them."""
+_USUAL: Final = {"cane": "cane", "hardware": "brass", "glass": "glass", "padding": "plain_cloth"}
+"""What kinds of part, and zones, are where nothing is said of them."""
+
+
+def usual_ground(address: str) -> str:
+    """Return the key of what a face is where nothing is said of it: brass, glass, cane, cloth; else nothing."""
+    return next((_USUAL[name] for name in closest_first(address) if name in _USUAL), "")
 
 
 def gilding(layer: Layer) -> FloatArray:

@@ -8,7 +8,7 @@ by what is likely to come of them; whole parts are tried around both.
 
 from collections.abc import Callable
 from dataclasses import dataclass
-from functools import cached_property
+from functools import cached_property, partial
 from itertools import combinations
 from typing import Final
 
@@ -25,7 +25,7 @@ from jug_mingle.core.recipes.newton import newton_step
 from jug_mingle.core.recipes.wishes import Goal
 
 _PAIRS: Final = 3000
-_FIRST_LADDER, _LADDER = np.geomspace(1 / 40, 40, 7), np.geomspace(1 / 60, 60, 11)
+_FIRST_LADDER, _LADDER = np.geomspace(1 / 40, 40, 7), np.geomspace(1 / 60, 60, 9)
 """Ratios that all pairs are tried at; of more pairs than these, a few ratios tell which are tried at all."""
 
 _BEAM: Final = 300
@@ -34,11 +34,12 @@ _BEAM: Final = 300
 _ALIVE: Final = (180, 90, 60, 45)
 """So many sets are followed in the first, second ... round of the settling, at most; as many as in the last then on."""
 
-_STEPPED: Final = (600, 200)
-"""So many of the nearest sets go a step along their slopes, first and then."""
+_STEPPED: Final = ((320, 5), (100, 15))
+"""At least so many of the nearest sets, or one in so many of all, go a step along their slopes; then another."""
 
-_STEP, _ROUNDS = 0.25, 8
-"""The first stride of a pattern search, as a logarithm, and its rounds at most."""
+_ROUNDS, _COARSE = 8, (0.25, 0.03)
+_ROUNDS_FINELY, _FINE = 8, (0.06, 0.006)
+"""Rounds of a pattern search, and its first and last stride, as logarithms."""
 
 _GROWN: Final = 16
 """The best smaller sets that one more tin is tried with."""
@@ -125,10 +126,18 @@ class Search:
         sets, volumes = sets[within], volumes[within]
         if not len(sets):
             return []
-        trials = [self._trials(sets[:_OPENED], volumes[:_OPENED], _RATIOS)]
+        trials = [self._trials(*self._finely(sets[:_OPENED], volumes[:_OPENED]), _RATIOS)]
         if self.drawn_roughly is not None:
             trials.append(self._trials(*self._likeliest(sets, volumes), _RATIOS_LIKELY))
         return self._ranked(*trials)
+
+    def _finely(self, sets: Indices, volumes: FloatArray) -> tuple[Indices, FloatArray]:
+        """Return sets with their best volumes by all bands: by every second one they are a few hundredths off."""
+        log_v = self._logs(volumes)
+        measure = partial(self._within, roughly=False)
+        misses = measure(sets, np.exp(log_v))
+        self._follow(sets, log_v, misses, measure, alive=(_OPENED,), rounds=_ROUNDS_FINELY, strides=_FINE)
+        return sets, np.exp(log_v)
 
     def _likeliest(self, sets: Indices, volumes: FloatArray) -> tuple[Indices, FloatArray]:
         """Return the sets that are likeliest to come near, with the volumes at which they are."""
@@ -218,7 +227,8 @@ class Search:
         log_v = self._logs(volumes)
         misses = self._within(sets, np.exp(log_v))
         k = sets.shape[1]
-        for followed in _STEPPED if k > 1 else ():
+        for least, part in _STEPPED if k > 1 else ():
+            followed = max(least, len(sets) // part)
             nearest = np.argsort(misses, kind="stable")[:followed]
             stepped = self._logs(np.exp(newton_step(self.coarse, sets[nearest], log_v[nearest])))
             found = self._within(sets[nearest], np.exp(stepped))
@@ -230,15 +240,18 @@ class Search:
 
     def _follow(
         self, sets: Indices, log_v: FloatArray, misses: FloatArray, measure: Measure, *, alive: tuple[int, ...],
-        rounds: int,
+        rounds: int, strides: tuple[float, float] = _COARSE,
     ) -> None:  # fmt: skip
-        """Move logarithms of volumes (m, k), and their misses, to smaller ones in place, by a pattern search."""
+        """Move logarithms of volumes (m, k), and their misses, to smaller ones in place, by a pattern search.
+
+        `strides` are the first, and that below which it ends, as logarithms.
+        """
         k = sets.shape[1]
         moves = np.vstack([np.eye(k), -np.eye(k)])[:: 1 if k > 2 else 2]
-        steps = np.full(len(sets), _STEP)
+        steps = np.full(len(sets), strides[0])
         for round_ in range(rounds if k > 1 else 0):
             some = np.argsort(misses, kind="stable")[: alive[min(round_, len(alive) - 1)]]
-            some = some[steps[some] > 0.03]
+            some = some[steps[some] > strides[1]]
             if not some.size:
                 break
             tried = self._logs(np.exp(log_v[some, np.newaxis] + moves * steps[some, np.newaxis, np.newaxis]))

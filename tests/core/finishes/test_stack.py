@@ -18,6 +18,7 @@ from jug_mingle.core.finishes.picture import linear_screen
 from jug_mingle.core.finishes.stack_tables import colours
 from jug_mingle.core.optics.coefficients import Optics
 from jug_mingle.core.optics.film import R_body, R_seen
+from jug_mingle.core.optics.grounds import ground
 from jug_mingle.core.pieces import UNPAINTED, draw, usual_piece
 from tests.core.paints import film, sheet
 
@@ -82,6 +83,18 @@ class FilmsTest(unittest.TestCase):
         self.assertTrue(np.all(np.diff(X) > 0))
         self.assertLess((X[3] - X[2]) / 45, (X[1] - X[0]) / 4)
         self.assertLessEqual(Layer(kind="stain", films=(tea,), dwell=600.0).X, tea.X)
+
+    def test_closest_ground(self) -> None:
+        """What is said of a face closest counts; where nothing is said handles are brass, cane is cane, the rest oak."""
+        finish = Finish(grounds={"front": bare("pine"), "drawer 2": bare("walnut"), "drawer 2/inside": bare("birch")})
+        for face, key in (
+            ("front/drawer/drawer 1/outside", "pine"), ("front/drawer/drawer 2/outside", "walnut"),
+            ("within/drawer/drawer 2/inside", "birch"), ("hardware/handle/drawer 2 handle/outside", "brass"),
+            ("padding/cane/back/outside", "cane"), ("padding/upholstery/seat padding/outside", "plain_cloth"),
+            ("glass", "glass"), ("top/top/top/outside", "oak"),
+        ):  # fmt: skip
+            with self.subTest(face):
+                self.assertEqual(finish.ground_of(face).name, ground(key).name)
 
 
 class PictureTest(unittest.TestCase):
