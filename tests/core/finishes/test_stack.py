@@ -85,7 +85,7 @@ class FilmsTest(unittest.TestCase):
         self.assertLessEqual(Layer(kind="stain", films=(tea,), dwell=600.0).X, tea.X)
 
     def test_closest_ground(self) -> None:
-        """What is said of a face closest counts; where nothing is said handles are brass, cane is cane, the rest oak."""
+        """The closest that is said counts; where nothing is said handles are brass, cane is cane, the rest oak."""
         finish = Finish(grounds={"front": bare("pine"), "drawer 2": bare("walnut"), "drawer 2/inside": bare("birch")})
         for face, key in (
             ("front/drawer/drawer 1/outside", "pine"), ("front/drawer/drawer 2/outside", "walnut"),
