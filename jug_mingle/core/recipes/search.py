@@ -47,10 +47,10 @@ _GROWN: Final = 16
 _OPENED, _RATIOS, _EACH = 24, 60, 4
 """So many of the nearest sets are tried in so many ratios of whole parts, and so many ratios of each set are kept."""
 
-_ROUGHLY, _LOOKED_AT = 6, 250
+_ROUGHLY, _LOOKED_AT = 8, 200
 """By so many drawn palettes the likeliest of so many sets are found; all draws tell of the best only."""
 
-_LIKELY, _ROUNDS_LIKELY, _RATIOS_LIKELY = 16, 5, 30
+_LIKELY, _ROUNDS_LIKELY, _RATIOS_LIKELY = 20, 5, 50
 """So many sets are followed for so long to where they are likeliest, and so many of their ratios tried."""
 
 _TOLD: Final = 32
