@@ -108,13 +108,4 @@ p {
   margin: 0;
   font-size: 0.86rem;
 }
-
-.link {
-  border: 0;
-  padding: 0 2px;
-  min-height: 36px;
-  background: none;
-  color: var(--act);
-  font-weight: 650;
-}
 </style>

@@ -148,13 +148,4 @@ h3 {
   margin: 0;
   font-size: 0.95rem;
 }
-
-.link {
-  border: 0;
-  padding: 0;
-  min-height: 36px;
-  background: none;
-  color: var(--act);
-  font-weight: 650;
-}
 </style>

@@ -235,15 +235,6 @@ async function addForm(wanted: Schemas['FormOut']) {
   gap: 4px 20px;
 }
 
-.link {
-  border: 0;
-  padding: 0 4px;
-  min-height: 30px;
-  background: none;
-  color: var(--act);
-  font-weight: 650;
-}
-
 .side {
   overflow: auto;
   display: grid;

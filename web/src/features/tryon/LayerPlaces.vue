@@ -102,13 +102,4 @@ li {
   gap: 12px;
   font-size: 0.9rem;
 }
-
-.link {
-  border: 0;
-  padding: 0;
-  min-height: 30px;
-  background: none;
-  color: var(--act);
-  font-weight: 650;
-}
 </style>

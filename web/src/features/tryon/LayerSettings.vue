@@ -120,13 +120,4 @@ label {
   display: flex;
   gap: 16px;
 }
-
-.link {
-  border: 0;
-  padding: 0;
-  min-height: 30px;
-  background: none;
-  color: var(--act);
-  font-weight: 650;
-}
 </style>

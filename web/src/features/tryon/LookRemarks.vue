@@ -110,12 +110,4 @@ p {
   display: block;
   font-size: 0.78rem;
 }
-
-.link {
-  border: 0;
-  padding: 0;
-  background: none;
-  color: var(--act);
-  font-weight: 650;
-}
 </style>

@@ -72,15 +72,6 @@ select {
   width: auto;
 }
 
-.link {
-  border: 0;
-  padding: 0;
-  min-height: 30px;
-  background: none;
-  color: var(--act);
-  font-weight: 650;
-}
-
 .pair {
   display: inline-flex;
 }
