@@ -117,11 +117,11 @@ def check_names(piece: Piece, names: Iterable[str]) -> None:
     """Raise UnfitError where a piece has no face that answers to a name."""
     for name in names:
         if name not in piece.names and name.partition("/")[0] not in piece.gone:
-            has = ", ".join([*piece.parts, *areas_of_zones(piece)])
+            has = ", ".join([*piece.parts, *zones_of(piece)])
             raise UnfitError(f"the piece has no face called {name!r}; it has {has}")
 
 
-def areas_of_zones(piece: Piece) -> list[str]:
+def zones_of(piece: Piece) -> list[str]:
     """Return the zones of a piece's faces, each once."""
     return list(dict.fromkeys(map(zone_of, piece.faces)))
 

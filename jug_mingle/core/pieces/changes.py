@@ -145,10 +145,11 @@ def _each(boxes: Sequence[Box], part: str, do: Any) -> list[Box]:
 
 def _cut(box: Box, by: float) -> Box:
     """Shorten a solid: what stands from below, what lies from its right."""
-    long = box.h if box.made in ("leg", "carcass", "leaf") or box.zone == "plinth" else box.w
+    upright = box.made in ("leg", "carcass", "leaf") or box.zone == "plinth"
+    long = box.h if upright else box.w
     if long - by < _LEAST:
         raise ValueError(f"the {box.part} is {100 * long:.1f} cm long: it cannot be cut by {100 * by:.1f} cm")
-    if long is box.h:
+    if upright:
         return replace(box, h=box.h - by)
     return replace(box, w=box.w - by)
 
@@ -170,6 +171,10 @@ def _without(boxes: Sequence[Box], part: str) -> list[Box]:
         openings = tuple(_emptied(opening, part) for opening in box.openings)
         interiors = tuple(_emptied(opening, part) for opening in box.interiors)
         found.append(replace(box, fronts=fronts, openings=(*openings, *holes), interiors=interiors))
+    if found == list(boxes):
+        raise ValueError(f"{part!r} cannot be taken off: it is a place of another part")
+    if not found:
+        raise ValueError("nothing would be left of the piece: take the whole piece off the job instead")
     return found
 
 
@@ -184,6 +189,8 @@ def _emptied(opening: Opening, part: str) -> Opening:
 
 def _dressed(boxes: Sequence[Box], change: Change) -> list[Box]:
     _known(boxes, change.part)
+    if not any(change.part in (front.part, front.kind) for box in boxes for front in box.fronts):
+        raise ValueError(f"{change.part!r} has no front that could be made otherwise")
     new: dict[str, Any] = {}
     if change.relief is not None:
         new["relief"] = change.relief

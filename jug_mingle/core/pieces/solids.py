@@ -96,7 +96,6 @@ class Opening:
     zone: str = "inside"
     part: str = "carcass"
     first_shelf: int = 1
-    back: bool = True
     without: frozenset[str] = frozenset()
     """Shelves that were taken out."""
 
@@ -115,7 +114,7 @@ class Opening:
 
     def faces(self) -> PartFaces:
         """Yield its faces with their areas. [m²]"""
-        yield self.face, 2.0 * self.d * (self.w + self.h) + (self.w * self.h if self.back else 0.0)
+        yield self.face, 2.0 * self.d * (self.w + self.h) + self.w * self.h
         for part in self.shelf_parts():
             if part not in self.without:
                 yield self.shelf_face(part), 2.0 * self.w * self.d

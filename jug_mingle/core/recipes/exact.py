@@ -64,7 +64,7 @@ class Misses:
     poured: FloatArray | None = None
     off: FloatArray | None = None
     step: int = 1
-    """Of the bands every one is computed, or every second, which is off by a few hundredths."""
+    """Of the bands every one is computed, or every second, which is off by up to a tenth."""
 
     @classmethod
     def of(cls, palette: Palette, goal: Goal) -> "Misses":

@@ -132,7 +132,7 @@ class Search:
         return self._ranked(*trials)
 
     def _finely(self, sets: Indices, volumes: FloatArray) -> tuple[Indices, FloatArray]:
-        """Return sets with their best volumes by all bands: by every second one they are a few hundredths off."""
+        """Return sets with their best volumes by all bands: by every second one they are up to a tenth off."""
         log_v = self._logs(volumes)
         measure = partial(self._within, roughly=False)
         misses = measure(sets, np.exp(log_v))

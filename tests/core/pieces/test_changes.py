@@ -62,6 +62,8 @@ class ChangesTest(unittest.TestCase):
         for change, words in (
             ({"act": "remove", "part": "drawer 9"}, "no 'drawer 9'; it has .*drawer 1"),
             ({"act": "cut", "part": "leg", "by": 0.1}, "no 'leg'"),
+            ({"act": "remove", "part": "top"}, "'top' cannot be taken off"),
+            ({"act": "dress", "part": "plinth", "relief": "flat"}, "'plinth' has no front"),
             ({"act": "cut", "part": "drawer 1", "by": 0.1}, "cannot be cut"),
             ({"act": "cut", "part": "plinth", "by": 0.5}, "cannot be cut by 50.0 cm"),
             ({"act": "cut", "part": "plinth", "by": 0.0}, "more than 0"),
@@ -72,5 +74,7 @@ class ChangesTest(unittest.TestCase):
         ):
             with self.subTest(words), self.assertRaisesRegex(ValueError, words):
                 changed("chest", change)
+        with self.assertRaisesRegex(ValueError, "nothing would be left"):
+            changed("board", {"act": "remove", "part": "edges"})
         with self.assertRaisesRegex(ValueError, "up to 60 changes"):
             changed("chest", *[{"act": "name", "part": "top", "name": "Top"}] * 61)
