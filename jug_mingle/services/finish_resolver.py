@@ -1,7 +1,7 @@
 """Layers as they are said, resolved to films of the job's jugs and of tins on the shelf."""
 
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Any
 from weakref import WeakKeyDictionary
 
@@ -94,8 +94,11 @@ def resolved(session: Session, job_id: int, layers: Sequence[LayerIn]) -> tuple[
 def dressed(session: Session, piece_id: int, layers: Sequence[LayerIn]) -> tuple[PieceRow, Finish]:
     """Return a piece and its finish, saved or not: all that a picture needs of the database."""
     row = get_piece(session, piece_id)
-    check_names(piece_of(row), (name for layer in layers for name in layer.zones))
-    return row, Finish(layers=resolved(session, row.job_id, layers), grounds=grounds_of(session, row))
+    piece = piece_of(row)
+    found = resolved(session, row.job_id, layers)
+    own = tuple(replace(layer, zones=tuple(piece.ungrouped(layer.zones))) for layer in found)
+    check_names(piece, (name for layer in own for name in layer.zones))
+    return row, Finish(layers=own, grounds=grounds_of(session, row))
 
 
 def tins_in(session: Session, colour: str) -> list[MaterialRow]:

@@ -67,7 +67,7 @@ def change_piece(
         piece = Piece.of({**row.spec, **measures})
     except ValueError as error:
         raise UnfitError(str(error)) from error
-    check_names(piece, (face for face in grounds if face))
+    check_names(piece, piece.ungrouped(face for face in grounds if face))
     for key in grounds.values():
         _ground_on(session, row, key)
     spec = asdict(piece)
@@ -166,7 +166,15 @@ def ground_named(session: Session, job_id: int, name: str) -> Ground:
 
 def grounds_of(session: Session, row: PieceRow) -> dict[str, Below]:
     """Return what the zones of a piece are before anything is laid."""
-    return {name: below_of(_ground_on(session, row, key)) for name, key in row.grounds.items()}
+    return {name: below_of(_ground_on(session, row, key)) for name, key in ground_keys(row).items()}
+
+
+def ground_keys(row: PieceRow) -> dict[str, str]:
+    """Return the key of the ground of each name that faces answer to; what is said of a part itself goes before what
+    is said of its group."""
+    piece, said = piece_of(row), row.grounds
+    spread = {name: key for group, key in said.items() for name in piece.ungrouped([group]) if name != group}
+    return {**spread, **{name: key for name, key in said.items() if name not in piece.groups}}
 
 
 def _ground_on(session: Session, row: PieceRow, key: str) -> Ground:

@@ -31,6 +31,20 @@ class RepaintTest(LookCase):
         self.assertIn("drawer 2/outside", row.grounds)
         self.assertNotIn("within", row.grounds)
 
+    def test_what_was_said_nearer_goes(self) -> None:
+        """A drawer that was of pine is painted with the rest; its inside, which was not, is still of pine."""
+        grounds = {"drawer 2/outside": "pine", "drawer 3": "pine"}
+        pieces.change_piece(self.session, self.chest.id, name=None, measures={}, grounds=grounds)
+        self.worn(self.paint())
+        row = repaint.repaint(self.session, self.chest.id)
+        self.assertNotIn("drawer 2/outside", [name for name, key in row.grounds.items() if key == "pine"])
+        _, finish = finish_resolver.dressed(self.session, self.chest.id, [])
+        for face, name in (
+            ("front/drawer/drawer 2/outside", "Sky all over"), ("front/drawer/drawer 3/outside", "Sky all over"),
+            ("within/drawer/drawer 3/inside", "Pine"), ("within/drawer/drawer 2/inside", "Oak"),
+        ):  # fmt: skip
+            self.assertEqual(finish.ground_of(face).name, name, face)
+
     def test_it_is_scuffed(self) -> None:
         """The next look is told that a finish is there, and what was last painted can be chosen for no other face."""
         with self.assertRaisesRegex(ConflictError, "no look"):

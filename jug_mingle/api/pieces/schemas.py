@@ -32,7 +32,7 @@ class RowOfFronts(StrictModel):
 class PartChange(StrictModel):
     """Something done to a piece; what each number means stands with `core.pieces.changes.Change`. [m]"""
 
-    act: Literal["name", "remove", "cut", "dress", "add"]
+    act: Literal["name", "group", "remove", "cut", "dress", "add"]
     part: PartKey
     ours: bool = True
     name: Annotated[str, StringConstraints(strip_whitespace=True, max_length=60)] = ""
@@ -100,6 +100,7 @@ class PieceOut(BaseModel):
     layout: list[RowOfFronts]
     changes: list[PartChange]
     parts: list[PartOut]
+    groups: dict[str, list[str]] = Field(description="Parts that go together, by the name of their group.")
     grounds: dict[str, str]
     areas: dict[str, float] = Field(description="Painted area of each zone, of one of it. [m²]")
     uses: list[str]

@@ -7,7 +7,7 @@ from jug_mingle.core.finishes.stack import usual_ground
 from jug_mingle.core.pieces import Piece
 from jug_mingle.core.pieces.addresses import WHEN_ASKED, closest_first, face_said, zone_of
 from jug_mingle.services.hardware import fitted_on
-from jug_mingle.services.pieces import piece_of, uses_of
+from jug_mingle.services.pieces import ground_keys, piece_of, uses_of
 from jug_mingle.store.models import PieceRow
 
 
@@ -19,7 +19,7 @@ def piece_out(row: PieceRow) -> schemas.PieceOut:
         id=row.id, name=row.name, form=piece.form, measures=measures,
         layout=[schemas.RowOfFronts.model_validate(one, from_attributes=True) for one in piece.layout],
         changes=[schemas.PartChange.model_validate(one, from_attributes=True) for one in piece.changes],
-        parts=_parts(piece, row.grounds), grounds=row.grounds,
+        parts=_parts(piece, ground_keys(row)), groups=piece.groups, grounds=row.grounds,
         areas={zone: round(area, 4) for zone, area in piece.areas.items()}, uses=list(uses_of(row)), age=row.age,
         count=row.count, belongs=row.belongs, recounted=row.recounted, hardware=_hardware(row), look_id=row.look_id,
     )  # fmt: skip

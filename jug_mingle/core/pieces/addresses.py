@@ -32,6 +32,7 @@ WHEN_ASKED: Final = frozenset({"within", "hidden", "padding", "hardware", "glass
 FACES: Final = {
     "outside": "outside",
     "recess": "recess",
+    "bead": "bead",
     "edge": "edges",
     "inside": "inside",
     "underside": "underside",

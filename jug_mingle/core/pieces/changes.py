@@ -4,9 +4,10 @@ from collections.abc import Iterable, Sequence
 from dataclasses import dataclass, replace
 from typing import Any, Final, Literal
 
+from jug_mingle.core.pieces.addresses import FACES, ZONES
 from jug_mingle.core.pieces.solids import Box, Front, Handle, Made, Opening, Relief
 
-Act = Literal["name", "remove", "cut", "dress", "add"]
+Act = Literal["name", "group", "remove", "cut", "dress", "add"]
 
 _LEAST: Final = 0.01
 """No part is cut shorter. [m]"""
@@ -19,8 +20,9 @@ class Change:
     Attributes
     ----------
     act : str
-        "name": call a part `name`. "remove": take it off. "cut": make it shorter by `by`. "dress": give it another
-        relief or handle. "add": put on a part of a kind of `ADDED`.
+        "name": call a part `name`. "group": count it to the group `name`, or to none. "remove": take it off.
+        "cut": make it shorter by `by`. "dress": give it another relief or handle. "add": put on a part of a kind of
+        `ADDED`.
     part : str
         The key of a part, or a kind, such as "leg", for all of it; of what is added, its new key.
     ours : bool
@@ -47,6 +49,8 @@ class Change:
             raise ValueError(f"a {self.kind or 'part of no kind'} cannot be added; what can be is {', '.join(ADDED)}")
         if self.act == "cut" and not 0.0 < self.by <= 3.0:
             raise ValueError(f"a part is cut by more than 0 and up to 3 m, got {self.by:g}")
+        if self.act == "group" and (self.name in _TAKEN or "/" in self.name):
+            raise ValueError(f"a group cannot be called {self.name!r}: faces are called so")
         for side in (self.w, self.h, self.d):
             if side is not None and not 0.002 <= side <= 4.0:
                 raise ValueError(f"each side of a part is from 0.002 to 4 m, got {side:g}")
@@ -86,8 +90,14 @@ ADDED: Final = {
     "upholstery": Added(title="Padding", made="cushion", zone="padding", sides=(0.0, 0.05, 0.0)),
     "cane": Added(title="Cane", made="panel", zone="padding", sides=(0.3, 0.4, 0.005)),
     "lining": Added(title="Lining", made="panel", zone="within", sides=(0.3, 0.2, 0.002)),
+    "handle": Added(title="Handle", made="rail", zone="hardware", sides=(0.12, 0.012, 0.012)),
+    "hinge": Added(title="Hinge", made="rail", zone="hardware", sides=(0.03, 0.06, 0.003)),
     "glass": Added(title="Glass", made="panel", zone="glass", sides=(0.3, 0.4, 0.004)),
 }
+
+
+_TAKEN: Final = frozenset({*ZONES, *FACES, *ADDED, "carcass", "drawer", "roll", "lid", "slat", "seat", "leaf", "board"})
+"""Names that faces of any piece may answer to."""
 
 
 def changed(boxes: Sequence[Box], changes: Iterable[Change], size: tuple[float, float, float]) -> list[Box]:
@@ -110,6 +120,8 @@ def changed(boxes: Sequence[Box], changes: Iterable[Change], size: tuple[float, 
             found = _dressed(found, change)
         else:
             _known(found, change.part)
+            if change.act == "group" and change.name in parts_of(found):
+                raise ValueError(f"a part is called {change.name!r}: give the group another name")
     return found
 
 
@@ -125,6 +137,8 @@ def parts_of(boxes: Iterable[Box]) -> dict[str, str]:
         for opening in (*box.openings, *box.interiors):
             found.setdefault(opening.part, "carcass")
             found.update({part: "shelf" for part in opening.shelf_parts() if part not in opening.without})
+        if box.back_part:
+            found[box.back_part] = "back"
         if box.made == "carcass" and box.top_covered < box.w * box.d:
             found[box.top_part] = "top"
     return found
@@ -170,7 +184,10 @@ def _without(boxes: Sequence[Box], part: str) -> list[Box]:
         fronts = tuple(_unhandled(front, part) for front in box.fronts if front not in gone)
         openings = tuple(_emptied(opening, part) for opening in box.openings)
         interiors = tuple(_emptied(opening, part) for opening in box.interiors)
-        found.append(replace(box, fronts=fronts, openings=(*openings, *holes), interiors=interiors))
+        backless = box.without_back or (box.back_part != "" and part in (box.back_part, "back"))
+        found.append(
+            replace(box, fronts=fronts, openings=(*openings, *holes), interiors=interiors, without_back=backless)
+        )
     if found == list(boxes):
         raise ValueError(f"{part!r} cannot be taken off: it is a place of another part")
     if not found:

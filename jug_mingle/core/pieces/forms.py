@@ -1,6 +1,6 @@
 """The forms that a piece of furniture may have, each built from its measures as solids; quick starts to be changed."""
 
-from collections.abc import Callable, Mapping
+from collections.abc import Callable, Iterable, Mapping
 from dataclasses import dataclass, replace
 from functools import cached_property
 from typing import Any, Final, Literal
@@ -18,7 +18,7 @@ Back = Literal["slats", "panel", "cane", "cloth", "none"]
 
 _MEASURES: Final = {"width": (0.1, 4.0), "height": (0.02, 3.0), "depth": (0.01, 2.0)}
 _MOST: Final = 12
-_MOST_CHANGES: Final = 60
+_MOST_CHANGES: Final = 100
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -120,8 +120,27 @@ class Piece:
 
     @cached_property
     def names(self) -> frozenset[str]:
-        """All names that its faces answer to, and what was taken off it."""
+        """All names that its faces answer to, and what was taken off it; a group stands for the names of its parts."""
         return frozenset().union(*map(names_of, self.faces)) | self.gone | frozenset(ZONES)
+
+    @cached_property
+    def groups(self) -> dict[str, tuple[str, ...]]:
+        """The parts of each group, by the name that it was given."""
+        of: dict[str, str] = {}
+        for one in self.changes:
+            if one.act == "group":
+                its = [part for part, kind in self.parts.items() if one.part in (part, kind)]
+                of.update(dict.fromkeys(its or [one.part], one.name))
+        return {name: tuple(part for part, its in of.items() if its == name) for name in of.values() if name}
+
+    def ungrouped(self, names: Iterable[str]) -> list[str]:
+        """Return names with those of groups, or of a face of all in a group, put as those of their parts."""
+        found: list[str] = []
+        for name in names:
+            group, slash, face = name.partition("/")
+            parts = () if name in self.names else self.groups.get(group, ())
+            found += [f"{part}{slash}{face}" for part in parts] or [name]
+        return list(dict.fromkeys(found))
 
     @cached_property
     def gone(self) -> frozenset[str]:
@@ -130,7 +149,9 @@ class Piece:
 
     def called(self, part: str) -> str:
         """Return what a part is called: by the name it was given, else by its key."""
-        return next((one.name for one in reversed(self.changes) if one.part == part and one.name), part)
+        return next(
+            (one.name for one in reversed(self.changes) if one.part == part and one.act == "name" and one.name), part
+        )
 
 
 def _from_behind(box: Box) -> tuple[bool, float, float, bool, float]:

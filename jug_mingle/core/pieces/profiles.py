@@ -17,8 +17,11 @@ MOULDING_R: Final = 0.004
 SET_BACK: Final = 0.006
 """How deep a panel lies behind its frame. [m]"""
 
-_HALF_ROUND: Final = (np.pi - 2.0) * MOULDING_R
-"""How much longer the way over half a circle is than straight on. [m]"""
+BEAD: Final = 0.009
+"""How far outside its hollow, or its panel, the bead of a moulding runs, middle to middle. [m]"""
+
+_FLAT, _ROUND = 2.0 * MOULDING_R, np.pi * MOULDING_R
+"""The way straight across half a circle, and over it. [m]"""
 
 _STEPS: Final = 400
 
@@ -64,17 +67,18 @@ def relief_at(relief: str, w: float, h: float) -> float:
     return min(0.024 if relief == "moulded" else 0.055, 0.22 * min(w, h))
 
 
-def relief_areas(relief: str, w: float, h: float) -> tuple[float, float]:
-    """Return the area of a front around its relief, and that of the relief itself. [m²]
+def relief_areas(relief: str, w: float, h: float) -> tuple[float, float, float]:
+    """Return the area of a front around its relief, that of its recess, and that of its bead. [m²]
 
-    A moulding is a hollow and a bead all round; a panel is all that is set back, with the walls around it and the bead.
+    A moulding is a hollow and a bead all round; a panel is all that is set back, with the walls around it, and a bead
+    around that.
     """
     at = relief_at(relief, w, h)
     if at == 0.0:
-        return w * h, 0.0
-    ring = 2.0 * (w + h - 4.0 * at)
+        return w * h, 0.0, 0.0
+    ring, outer = (2.0 * (w + h - 4.0 * inset) for inset in (at, at - BEAD))
+    bead = outer * _ROUND
     if relief == "moulded":
-        flat = ring * 2.0 * MOULDING_R
-        return w * h - flat + ring * _HALF_ROUND, flat + ring * _HALF_ROUND
+        return w * h - (ring + outer) * _FLAT, ring * _ROUND, bead
     panel = (w - 2.0 * at) * (h - 2.0 * at)
-    return w * h - panel + ring * _HALF_ROUND, panel + ring * SET_BACK
+    return w * h - panel - outer * _FLAT, panel + ring * SET_BACK, bead

@@ -4,7 +4,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from jug_mingle.core.arrays import FloatArray
-from jug_mingle.core.pieces.profiles import MOULDING_R, relief_at
+from jug_mingle.core.pieces.profiles import BEAD, MOULDING_R, relief_at
 from jug_mingle.core.pieces.solids import Front
 
 BEVEL = 0.006
@@ -22,7 +22,7 @@ def relief_of(front: Front, x: FloatArray, y: FloatArray) -> tuple[FloatArray, F
     if at == 0.0:
         return shade, recess, high
     groove = np.exp(-(((to_edge - at) / 0.004) ** 2))
-    bead = np.exp(-(((to_edge - at + 0.009) / 0.004) ** 2))
+    bead = np.exp(-(((to_edge - at + BEAD) / 0.004) ** 2))
     shade = shade - 0.22 * groove + 0.08 * bead * np.sign(lit)
     if front.relief == "panelled":
         inside = np.clip((to_edge - at) / 0.004, 0, 1)
@@ -31,12 +31,12 @@ def relief_of(front: Front, x: FloatArray, y: FloatArray) -> tuple[FloatArray, F
     return shade, np.maximum(recess, groove), np.maximum(high, bead)
 
 
-def in_relief(front: Front, x: FloatArray, y: FloatArray) -> NDArray[np.bool_]:
-    """Return where a front is its panel, or the hollow of its moulding."""
-    at = relief_at(front.relief, front.w, front.h)
+def parts_of_relief(front: Front, x: FloatArray, y: FloatArray) -> dict[str, NDArray[np.bool_]]:
+    """Return where each face of a front is: its outside, the recess that is its panel or its hollow, its bead."""
     to_edge = np.minimum(np.minimum(x, front.w - x), np.minimum(y, front.h - y))
+    at = relief_at(front.relief, front.w, front.h)
     if at == 0.0:
-        return np.zeros(to_edge.shape, dtype=bool)
-    if front.relief == "panelled":
-        return np.asarray(to_edge >= at)
-    return np.asarray(np.abs(to_edge - at) < MOULDING_R)
+        return {"outside": np.ones(to_edge.shape, dtype=bool)}
+    bead = np.abs(to_edge - (at - BEAD)) < MOULDING_R
+    recess = to_edge >= at if front.relief == "panelled" else np.abs(to_edge - at) < MOULDING_R
+    return {"outside": ~(bead | recess), "recess": recess, "bead": bead}

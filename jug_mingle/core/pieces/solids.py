@@ -60,10 +60,11 @@ class Front:
 
     def faces(self, deep: float) -> PartFaces:
         """Yield its faces with their areas [m²]; a drawer in a case reaches `deep` [m]."""
-        flat, relief = relief_areas(self.relief, self.w, self.h)
+        flat, recess, bead = relief_areas(self.relief, self.w, self.h)
         yield self.of("outside"), flat
-        if relief:
-            yield self.of("recess"), relief
+        if recess:
+            yield self.of("recess"), recess
+            yield self.of("bead"), bead
         if self.kind in ("drawer", "door"):
             yield self.of("edge", "hidden"), 2.0 * (self.w + self.h) * SHELF
         if self.kind == "door":
@@ -85,7 +86,7 @@ def _handle_area(front: Front) -> float:
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Opening:
-    """A place to look into: its back and walls, and shelves across it; "within" when fronts close it."""
+    """A place to look into: its walls, and shelves across it; "within" when fronts close it."""
 
     x: float
     y: float
@@ -101,7 +102,7 @@ class Opening:
 
     @property
     def face(self) -> str:
-        """The address of its walls and its back."""
+        """The address of its walls; what is behind it is the back of its case."""
         return address(self.zone, "carcass", self.part, "inside")
 
     def shelf_parts(self) -> list[str]:
@@ -114,7 +115,7 @@ class Opening:
 
     def faces(self) -> PartFaces:
         """Yield its faces with their areas. [m²]"""
-        yield self.face, 2.0 * self.d * (self.w + self.h) + self.w * self.h
+        yield self.face, 2.0 * self.d * (self.w + self.h)
         for part in self.shelf_parts():
             if part not in self.without:
                 yield self.shelf_face(part), 2.0 * self.w * self.d
@@ -146,6 +147,8 @@ class Box:
         Whether it stands between others, so that its sides are not met.
     interiors : tuple of Opening
         What is behind its fronts.
+    without_back : bool
+        Whether its back was taken off, so that one sees through its openings.
     """
 
     made: Made
@@ -168,6 +171,7 @@ class Box:
     between: bool = False
     shape: LegShape = "square"
     top_part: str = "top"
+    without_back: bool = False
 
     def of(self, face: str, zone: str = "") -> str:
         """Return the address of a face of it."""
@@ -200,6 +204,17 @@ class Box:
             return self.side_face if self.made == "panel" else self.of("edge")
         return self.of("outside")
 
+    @property
+    def back_part(self) -> str:
+        """The key of its back, which is a part of its own; none of what has no such board."""
+        if self.made != "carcass" or self.free or self.between or self.without_back:
+            return ""
+        return "back" if self.part == "carcass" else f"{self.part} back"
+
+    def inner_back(self, opening: Opening) -> str:
+        """Return the address of its back as one sees it through an opening."""
+        return address(opening.zone, "back", self.back_part, "inside") if self.back_part else opening.face
+
     def faces(self) -> PartFaces:
         """Yield its faces with their areas; a front's, an opening's and a handle's with them. [m²]"""
         w, h, d = self.w, self.h, self.d
@@ -209,8 +224,8 @@ class Box:
             yield self.of("edge"), w * h - covered
             yield self.side_face, 2.0 * d * h + (w * h if self.free else 0.0)
             yield self.top_face, top
-            if not self.free:
-                yield self.of("back", "hidden"), w * h
+            if self.back_part:
+                yield address("hidden", "back", self.back_part, "outside"), w * h
             yield self.of("underside", "hidden"), w * d
         elif self.made == "slab":
             yield self.of("outside"), top
@@ -232,6 +247,8 @@ class Box:
             yield from front.faces(d - SHELF)
         for opening in (*self.openings, *self.interiors):
             yield from opening.faces()
+            if not self.without_back:
+                yield self.inner_back(opening), opening.w * opening.h
 
     def _panel_faces(self, outside: float) -> PartFaces:
         w, h, d = self.w, self.h, self.d

@@ -84,8 +84,9 @@ def handled(piece: Piece) -> list[Front]:
 
 
 def count_of(piece: Piece, hardware: Hardware, pieces: int = 1) -> int:
-    """Return how many new handles some pieces alike take."""
-    return pieces * hardware.each * len(handled(piece))
+    """Return how many new handles some pieces alike take; one that was put on by itself is one."""
+    single = sum(box.kind == "handle" for box in piece.boxes)
+    return pieces * (hardware.each * len(handled(piece)) + single)
 
 
 def places(width: float, each: int, apart: float) -> tuple[float, ...]:

@@ -21,7 +21,8 @@ class ChangesTest(unittest.TestCase):
         self.assertNotIn("drawer 3 handle", piece.parts)
         opening = piece.faces[address("inside", "carcass", "drawer 3 opening", "inside")]
         w, h, d = 0.9 - 0.056, (0.86 - 0.14) / 4, 0.46
-        self.assertAlmostEqual(opening, w * h + 2 * d * (w + h), places=9)
+        self.assertAlmostEqual(opening, 2 * d * (w + h), places=9)
+        self.assertAlmostEqual(piece.faces[address("inside", "back", "back", "inside")], w * h, places=9)
         self.assertAlmostEqual(piece.areas["front"], 0.75 * whole.areas["front"])
         self.assertEqual(piece.gone, {"drawer 3"})
 
@@ -58,6 +59,33 @@ class ChangesTest(unittest.TestCase):
         self.assertNotIn("door 2 handle", piece.parts)
         self.assertNotIn(address("front", "door", "door 2", "recess"), piece.faces)
 
+    def test_back_taken_off(self) -> None:
+        """A bookcase without its back has all of its faces but the two of that; of two pedestals each has its own."""
+        whole, open_ = usual_piece("bookcase"), changed("bookcase", {"act": "remove", "part": "back"})
+        gone = {face: area for face, area in whole.faces.items() if face not in open_.faces}
+        self.assertEqual(
+            gone, {"hidden/back/back/outside": 0.8 * 1.51, "inside/back/back/inside": (0.8 - 0.056) * (1.51 - 0.056)}
+        )
+        desk = changed("desk", {"act": "remove", "part": "pedestal 2 back"})
+        self.assertEqual([part for part in desk.parts if part.endswith("back")], ["pedestal 1 back"])
+
+    def test_groups(self) -> None:
+        """A group stands for its parts, all of a kind too; the last that is said of a part holds."""
+        piece = changed(
+            "chest", {"act": "group", "part": "drawer", "name": "blue ones"},
+            {"act": "group", "part": "drawer 2", "name": "white ones"},
+            {"act": "group", "part": "drawer 4", "name": ""},
+        )  # fmt: skip
+        self.assertEqual(piece.groups, {"blue ones": ("drawer 1", "drawer 3"), "white ones": ("drawer 2",)})
+        self.assertEqual(
+            piece.ungrouped(["top", "blue ones/inside", "drawer 1/inside"]),
+            ["top", "drawer 1/inside", "drawer 3/inside"],
+        )
+        off = changed(
+            "chest", {"act": "group", "part": "drawer 2", "name": "mine"}, {"act": "remove", "part": "drawer 2"}
+        )
+        self.assertEqual(off.ungrouped(["mine"]), ["drawer 2"])
+
     def test_refused(self) -> None:
         for change, words in (
             ({"act": "remove", "part": "drawer 9"}, "no 'drawer 9'; it has .*drawer 1"),
@@ -67,6 +95,9 @@ class ChangesTest(unittest.TestCase):
             ({"act": "cut", "part": "drawer 1", "by": 0.1}, "cannot be cut"),
             ({"act": "cut", "part": "plinth", "by": 0.5}, "cannot be cut by 50.0 cm"),
             ({"act": "cut", "part": "plinth", "by": 0.0}, "more than 0"),
+            ({"act": "group", "part": "top", "name": "front"}, "faces are called so"),
+            ({"act": "group", "part": "top", "name": "drawer 1"}, "a part is called 'drawer 1'"),
+            ({"act": "group", "part": "drawer 9", "name": "mine"}, "no 'drawer 9'"),
             ({"act": "add", "part": "new", "kind": "rocket"}, "rocket cannot be added"),
             ({"act": "add", "part": "drawer 1", "kind": "shelf"}, "already"),
             ({"act": "add", "part": "new", "kind": "shelf", "w": 900.0}, "0.002 to 4 m, got 900"),
@@ -76,5 +107,5 @@ class ChangesTest(unittest.TestCase):
                 changed("chest", change)
         with self.assertRaisesRegex(ValueError, "nothing would be left"):
             changed("board", {"act": "remove", "part": "edges"})
-        with self.assertRaisesRegex(ValueError, "up to 60 changes"):
-            changed("chest", *[{"act": "name", "part": "top", "name": "Top"}] * 61)
+        with self.assertRaisesRegex(ValueError, "up to 100 changes"):
+            changed("chest", *[{"act": "name", "part": "top", "name": "Top"}] * 101)

@@ -24,9 +24,9 @@ class AreasTest(unittest.TestCase):
         ("box", {"front": 0.0864, "body": 0.0016, "side": 0.2112, "top": 0.112}),
         # The back, four walls, both faces of four shelves, 29 cm deep, and their edges of 2 cm; the frame in front.
         ("bookcase", {"inside": 4.142216, "body": 0.126224, "side": 0.906, "top": 0.24, "plinth": 0.126}),
-        # A frame 9 cm wide around the glass, its outer edges of 3 cm; mouldings of two half rounds of 4 mm radius run
-        # 1.98 cm within each of its four lengths.
-        ("mirror", {"moulding": 0.2196 + 0.084 + 2 * (0.004 * (3.141593 - 2.0) * 2) * (1.2216 + 1.2616)}),
+        # A frame 9 cm wide around the glass, its outer edges of 3 cm; on each of its four lengths a hollow of 4 mm
+        # radius runs 1.98 cm within the edge, a bead 9 mm outside it.
+        ("mirror", {"moulding": 0.3036 + 0.004 * (3.141593 - 2.0) * 2 * (1.2216 + 1.2616 + 1.2936 + 1.3336)}),
         # Three boards with 2 mm between them, and edges of 2 cm all round.
         ("board", {"front": 0.1782, "body": 0.0018 + 0.036}),
         # A slab 1.30 x 0.62 with its edges of 28 mm; what stands below it hides no more of it than its underside. Two

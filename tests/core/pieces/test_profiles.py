@@ -1,4 +1,4 @@
-"""What shapes add to a flat area, against solids whose area is known, and shapely."""
+"""What shapes add to a flat area, against solids whose area is known."""
 
 import math
 import unittest
@@ -36,17 +36,22 @@ class TurnedTest(unittest.TestCase):
 
 class ReliefTest(unittest.TestCase):
     def test_flat(self) -> None:
-        self.assertEqual(relief_areas("flat", 0.4, 0.2), (0.4 * 0.2, 0.0))
-        self.assertEqual(relief_areas("panelled", 0.4, 0.05), (0.4 * 0.05, 0.0))
+        self.assertEqual(relief_areas("flat", 0.4, 0.2), (0.4 * 0.2, 0.0, 0.0))
+        self.assertEqual(relief_areas("panelled", 0.4, 0.05), (0.4 * 0.05, 0.0, 0.0))
 
     def test_panel(self) -> None:
-        """A frame of 4.4 cm with a half-round bead, a panel 6 mm deep with four walls."""
-        around, panel = relief_areas("panelled", 0.4, 0.2)
+        """A panel 4.4 cm within, 6 mm deep with four walls; a half-round bead 8 mm wide, 9 mm outside it."""
+        around, panel, bead = relief_areas("panelled", 0.4, 0.2)
         w, h = 0.4 - 0.088, 0.2 - 0.088
+        ring = 2 * (w + h + 4 * 0.009)
         self.assertAlmostEqual(panel, w * h + 2 * (w + h) * 0.006, places=9)
-        self.assertAlmostEqual(around, 0.08 - w * h + 2 * (w + h) * (math.pi - 2.0) * 0.004, places=9)
+        self.assertAlmostEqual(bead, ring * math.pi * 0.004, places=9)
+        self.assertAlmostEqual(around, 0.08 - w * h - ring * 0.008, places=9)
 
-    def test_moulding_adds_two_half_rounds(self) -> None:
-        around, hollow = relief_areas("moulded", 0.4, 0.2)
-        ring = 2 * (0.4 - 0.048 + 0.2 - 0.048)
-        self.assertAlmostEqual(around + hollow, 0.08 + ring * 2 * (math.pi - 2.0) * 0.004, places=9)
+    def test_moulding(self) -> None:
+        """A hollow and a bead, each a half round; between and around them it is flat."""
+        around, hollow, bead = relief_areas("moulded", 0.4, 0.2)
+        ring, outer = 2 * (0.4 - 0.048 + 0.2 - 0.048), 2 * (0.4 - 0.03 + 0.2 - 0.03)
+        self.assertAlmostEqual(hollow, ring * math.pi * 0.004, places=9)
+        self.assertAlmostEqual(bead, outer * math.pi * 0.004, places=9)
+        self.assertAlmostEqual(around, 0.08 - (ring + outer) * 0.008, places=9)
