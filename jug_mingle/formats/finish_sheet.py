@@ -24,39 +24,57 @@ class LayerLine:
     sRGB: tuple[float, float, float]
 
 
-def finish_sheet(
-    lines: Sequence[LayerLine], *, title: str, job: str, said: str, light: str, cautions: Sequence[str], picture: Pixels
-) -> bytes:
-    """Return the PDF (A4), over as many pages as the layers need."""
+@dataclass(frozen=True, slots=True, kw_only=True, eq=False)
+class PieceSheet:
+    """What is printed of one piece, or of some that are alike: its picture, its layers, and what is said of it."""
+
+    title: str
+    job: str
+    light: str
+    said: str
+    lines: Sequence[LayerLine]
+    cautions: Sequence[str]
+    picture: Pixels
+
+
+def finish_sheet(pieces: Sequence[PieceSheet], *, title: str) -> bytes:
+    """Return the PDF (A4): each piece begins a page, and takes as many as its layers need."""
 
     def draw(canvas: Canvas) -> None:
-        text(canvas, 20, 277, fitted(title, width=170, size=20, bold=True), size=20, bold=True)
-        text(canvas, 20, 269, fitted(f"as it looks by {light} · {job}", width=170, size=10), size=10)
-        high = 92.0
-        wide = min(170.0, high * picture.shape[1] / picture.shape[0])
-        out = io.BytesIO()
-        Image.fromarray(picture).save(out, "PNG")
-        canvas.drawImage(ImageReader(out), 20 * mm, 170 * mm, wide * mm, high * mm)
-        y = paragraph(canvas, 20, 162, said, width=170, size=10) - 3
-        text(canvas, 152, y, "wait", size=8)
-        y -= 4
-        for number, line in enumerate(lines, start=1):
-            if y < 38:
+        for number, piece in enumerate(pieces):
+            if number:
                 canvas.showPage()
-                head = fitted(f"Further layers: {title}", width=170, size=12, bold=True)
-                text(canvas, 20, 280, head, size=12, bold=True)
-                y = 270.0
-            canvas.setFillColorRGB(*line.sRGB)
-            canvas.rect(20 * mm, (y - 9) * mm, 14 * mm, 11 * mm, stroke=0, fill=1)
-            canvas.setFillGray(0)
-            text(canvas, 38, y - 1, f"{number}  {line.title}", size=11, bold=True)
-            low = paragraph(canvas, 38, y - 6, f"{line.how} {line.amounts}".strip(), width=110, size=9)
-            wait = paragraph(canvas, 152, y - 1, line.wait, width=40, size=9)
-            y = min(low, wait, y - 11) - 4
-        for caution in cautions:
-            if y < 20:
-                canvas.showPage()
-                y = 280.0
-            y = paragraph(canvas, 20, y, caution, width=170, size=9)
+            _draw(canvas, piece)
 
     return sheet(title, draw)
+
+
+def _draw(canvas: Canvas, piece: PieceSheet) -> None:
+    text(canvas, 20, 277, fitted(piece.title, width=170, size=20, bold=True), size=20, bold=True)
+    text(canvas, 20, 269, fitted(f"as it looks by {piece.light} · {piece.job}", width=170, size=10), size=10)
+    high = 92.0
+    wide = min(170.0, high * piece.picture.shape[1] / piece.picture.shape[0])
+    out = io.BytesIO()
+    Image.fromarray(piece.picture).save(out, "PNG")
+    canvas.drawImage(ImageReader(out), 20 * mm, 170 * mm, wide * mm, high * mm)
+    y = paragraph(canvas, 20, 162, piece.said, width=170, size=10) - 3
+    text(canvas, 152, y, "wait", size=8)
+    y -= 4
+    for number, line in enumerate(piece.lines, start=1):
+        if y < 38:
+            canvas.showPage()
+            head = fitted(f"Further layers: {piece.title}", width=170, size=12, bold=True)
+            text(canvas, 20, 280, head, size=12, bold=True)
+            y = 270.0
+        canvas.setFillColorRGB(*line.sRGB)
+        canvas.rect(20 * mm, (y - 9) * mm, 14 * mm, 11 * mm, stroke=0, fill=1)
+        canvas.setFillGray(0)
+        text(canvas, 38, y - 1, f"{number}  {line.title}", size=11, bold=True)
+        low = paragraph(canvas, 38, y - 6, f"{line.how} {line.amounts}".strip(), width=110, size=9)
+        wait = paragraph(canvas, 152, y - 1, line.wait, width=40, size=9)
+        y = min(low, wait, y - 11) - 4
+    for caution in piece.cautions:
+        if y < 20:
+            canvas.showPage()
+            y = 280.0
+        y = paragraph(canvas, 20, y, caution, width=170, size=9)

@@ -2,6 +2,7 @@
 
 from collections.abc import Iterable, Sequence
 from dataclasses import dataclass, replace
+from itertools import chain
 
 from sqlalchemy.orm import Session
 
@@ -16,9 +17,10 @@ from jug_mingle.core.practice.layer_order import Remark, check_order
 from jug_mingle.core.practice.uses import remarks_of_use
 from jug_mingle.documents.look import LayerIn
 from jug_mingle.services.finish_resolver import dressed, film_of
+from jug_mingle.services.looks import get_look, layers_of
 from jug_mingle.services.materials import get_material, keys_on_shelf
 from jug_mingle.services.mixes import get_mix
-from jug_mingle.services.pieces import drawn, piece_of, uses_of
+from jug_mingle.services.pieces import drawn, piece_of, set_of, uses_of
 from jug_mingle.services.shelf_fit import fitted_shelf
 from jug_mingle.store.models import PieceRow
 
@@ -28,7 +30,7 @@ class Need:
     """What a finish takes of one colour, in one layer or in all. [m², ml]
 
     `colour` is as layers name it; `mix_id` is its jug, if it is one, and `batch` how much that jug was made for. [ml]
-    `density` is that of what is laid. [g/ml]
+    `density` is that of what is laid [g/ml]; `set_ml` what all pieces of the set take, where there are others.
     """
 
     colour: str
@@ -38,6 +40,7 @@ class Need:
     density: float
     mix_id: int | None = None
     batch: float | None = None
+    set_ml: float | None = None
 
 
 @dataclass(frozen=True, slots=True, kw_only=True, eq=False)
@@ -76,8 +79,23 @@ def judged(session: Session, piece_id: int, layers: Sequence[LayerIn], *, light:
     )
     return Judged(
         remarks=remarks, waxes=waxes_on(finish, zone),
-        needs=_together(session, needs_of(session, row, layers, finish, samples)), stages=stage_names(finish.layers),
+        needs=_with_the_set(
+            session, row, _together(session, needs_of(session, row, layers, finish, samples))
+        ),
+        stages=stage_names(finish.layers),
     )  # fmt: skip
+
+
+def _with_the_set(session: Session, row: PieceRow, needs: list[Need]) -> list[Need]:
+    """Return needs with what the other pieces of the set take of the same colours in the looks that they wear."""
+    others = [one for one in set_of(session, row) if one.id != row.id and one.look_id is not None]
+    theirs: dict[str, float] = {}
+    for other in others:
+        layers = layers_of(get_look(session, other.look_id or 0))
+        _, finish = dressed(session, other.id, layers)
+        for need in added_up(chain(*needs_of(session, other, layers, finish, drawn(other, *JUDGED_AT)))):
+            theirs[need.colour] = theirs.get(need.colour, 0.0) + need.ml
+    return [replace(need, set_ml=need.ml + theirs[need.colour]) if need.colour in theirs else need for need in needs]
 
 
 def _bridges(session: Session) -> list[Film]:
@@ -110,7 +128,7 @@ def needs_of(
     for spec, layer in zip(layers, finish.layers, strict=True):
         taken = taken_by(layer, samples, faces)
         found.append(
-            _added_up(
+            added_up(
                 Need(
                     colour=colour,
                     name=film.name,
@@ -125,7 +143,7 @@ def needs_of(
     return found
 
 
-def _added_up(needs: Iterable[Need]) -> list[Need]:
+def added_up(needs: Iterable[Need]) -> list[Need]:
     """Return needs with one for each colour."""
     found: dict[str, Need] = {}
     for need in needs:
@@ -137,7 +155,7 @@ def _added_up(needs: Iterable[Need]) -> list[Need]:
 
 def _together(session: Session, needs: Sequence[Sequence[Need]]) -> list[Need]:
     """Return what all layers take of each colour, and how much its jug was made for."""
-    found = {need.colour: need for need in _added_up(need for layer in needs for need in layer)}
+    found = {need.colour: need for need in added_up(need for layer in needs for need in layer)}
     for colour, need in found.items():
         kind, _, key = colour.partition(":")
         if kind == "mix":

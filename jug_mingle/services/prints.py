@@ -1,6 +1,7 @@
 """What is printed: of a mix the pour strip, the lid label and the recipe card; of a piece its finish sheet."""
 
 from collections.abc import Callable, Sequence
+from dataclasses import dataclass, replace
 from datetime import date
 from typing import Final, Literal
 
@@ -21,7 +22,7 @@ from jug_mingle.core.measuring.units import format_amount
 from jug_mingle.core.optics.film import R_seen
 from jug_mingle.core.pieces.addresses import ZONES, zone_of
 from jug_mingle.errors import ConflictError, UnfitError
-from jug_mingle.formats.finish_sheet import LayerLine, finish_sheet
+from jug_mingle.formats.finish_sheet import LayerLine, PieceSheet, finish_sheet
 from jug_mingle.formats.pour_strip import Line, lid_label, pour_strip, recipe_card, walk_strip
 from jug_mingle.services import finish_pictures, finish_report, finish_resolver, looks, mixes
 from jug_mingle.services.jobs import get_job
@@ -29,12 +30,17 @@ from jug_mingle.services.jugs import jug_for, jug_named
 from jug_mingle.services.materials import pot_life_of
 from jug_mingle.services.mixes import get_mix
 from jug_mingle.services.ombres import ladder
-from jug_mingle.services.pieces import drawn, get_piece, piece_of
+from jug_mingle.services.pieces import drawn, get_piece, piece_of, set_of
 from jug_mingle.services.predictions import assess_mix, pours_of
 from jug_mingle.services.shelf_fit import fitted_shelf
 from jug_mingle.store.models import PieceRow, TargetRow
 
 _MOST_PARTS: Final = 48
+
+_CAUTION: Final = (
+    "Follow the labels, local rules and licensed trades. Dry oily rags flat outdoors, or keep them in a closed metal "
+    "can."
+)
 
 
 def look_of(shelf: Shelf, key: str) -> FloatArray:
@@ -114,24 +120,52 @@ def walk_strip_of(
         raise UnfitError(str(error)) from error
 
 
-def sheet_of(session: Session, piece_id: int, *, light: Light, unit: str = "ml") -> Callable[[], bytes]:
+def sheet_of(
+    session: Session, piece_id: int, *, light: Light, unit: str = "ml", whole_set: bool = False
+) -> Callable[[], bytes]:
     """Return what makes the finish sheet of a piece in the look that it wears; it needs the database no more.
+
+    Of a `whole_set` each dressed piece has its pages, and the first says what all of them take.
 
     Raises
     ------
     ConflictError
-        If the piece wears no look.
+        If the piece, or no piece of the set, wears a look.
     """
     row = get_piece(session, piece_id)
-    if row.look_id is None:
+    rows = [one for one in set_of(session, row) if one.look_id is not None] if whole_set else [row]
+    if not rows or rows[0].look_id is None:
         raise ConflictError("this piece wears no look yet: try one on and keep it")
-    look = looks.get_look(session, row.look_id)
+    parts = [_piece_sheet(session, one, light=light, unit=unit) for one in rows]
+    needs = finish_report.added_up(need for one in parts for need in one.needs)
+    title = f"{row.belongs or row.name}: the set" if len(parts) > 1 else parts[0].title
+
+    def make() -> bytes:
+        sheets = [one.make() for one in parts]
+        if len(sheets) > 1:
+            sheets[0] = replace(sheets[0], said=f"{sheets[0].said} The whole set takes about {_amounts(needs, unit)}.")
+        return finish_sheet(sheets, title=title)
+
+    return make
+
+
+@dataclass(frozen=True, slots=True, kw_only=True, eq=False)
+class _Sheet:
+    """A piece's title, what it takes, and what makes its pages."""
+
+    title: str
+    needs: Sequence[finish_report.Need]
+    make: Callable[[], PieceSheet]
+
+
+def _piece_sheet(session: Session, row: PieceRow, *, light: Light, unit: str) -> _Sheet:
+    look = looks.get_look(session, row.look_id or 0)
     layers = looks.layers_of(look)
-    _, finish = finish_resolver.dressed(session, piece_id, layers)
-    judged = finish_report.judged(session, piece_id, layers, light=light)
+    _, finish = finish_resolver.dressed(session, row.id, layers)
     samples = drawn(row, *finish_report.JUDGED_AT)
     each = finish_report.needs_of(session, row, layers, finish, samples)
-    amounts = _amounts(judged.needs, unit)
+    needs = finish_report.added_up(need for layer in each for need in layer)
+    amounts = _amounts(needs, unit)
     faces = sorted(piece_of(row).faces, key=lambda name: zone_of(name) != "front")
     states = [evenly(finish, next(filter(layer.reaches, faces), "front")) for layer in finish.layers]
     lines = [
@@ -143,13 +177,15 @@ def sheet_of(session: Session, piece_id: int, *, light: Light, unit: str = "ml")
         for number, layer in enumerate(finish.layers)
         if layer.on
     ]  # fmt: skip
-    job = get_job(session, row.job_id).name
-    return lambda: finish_sheet(
-        lines, title=f"{_named(row)}: {look.name}", job=job, light=light.title.lower(),
-        said=f"Takes about {amounts}." if amounts else "",
-        picture=finish_pictures.picture_of(row, finish, light=light, pixels_wide=1360, pixels_high=736),
-        cautions=["Follow the labels, local rules and licensed trades. Dry oily rags flat outdoors, or keep them in a "
-                  "closed metal can."],
+    job, title = get_job(session, row.job_id).name, f"{_named(row)}: {look.name}"
+    return _Sheet(
+        title=title, needs=needs,
+        make=lambda: PieceSheet(
+            lines=lines, title=title, job=job, light=light.title.lower(),
+            said=f"Takes about {amounts}." if amounts else "",
+            picture=finish_pictures.picture_of(row, finish, light=light, pixels_wide=1360, pixels_high=736),
+            cautions=[_CAUTION],
+        ),
     )  # fmt: skip
 
 

@@ -6,7 +6,7 @@ import unittest
 import numpy as np
 from pypdf import PdfReader
 
-from jug_mingle.formats.finish_sheet import LayerLine, finish_sheet
+from jug_mingle.formats.finish_sheet import LayerLine, PieceSheet, finish_sheet
 
 
 def line(number: int) -> LayerLine:
@@ -16,12 +16,12 @@ def line(number: int) -> LayerLine:
     )  # fmt: skip
 
 
-def pages(count: int, cautions: tuple[str, ...] = ()) -> list[str]:
-    picture = np.full((92, 170, 3), 120, dtype=np.uint8)
-    data = finish_sheet(
-        [line(n) for n in range(1, count + 1)], title="Cabinet: Tide", job="Reading room", said="Takes 40 ml.",
-        light="bulb", cautions=cautions, picture=picture,
+def pages(count: int, cautions: tuple[str, ...] = (), *, pieces: int = 1) -> list[str]:
+    piece = PieceSheet(
+        lines=[line(n) for n in range(1, count + 1)], title="Cabinet: Tide", job="Reading room", said="Takes 40 ml.",
+        light="bulb", cautions=cautions, picture=np.full((92, 170, 3), 120, dtype=np.uint8),
     )  # fmt: skip
+    data = finish_sheet([piece] * pieces, title="Cabinet: Tide")
     return [page.extract_text() for page in PdfReader(io.BytesIO(data)).pages]
 
 
@@ -43,6 +43,10 @@ class FinishSheetTest(unittest.TestCase):
                 text.count(f"{number}  Wash {number}\n") + text.count(f"{number}  Wash {number} "), 1, number
             )
         self.assertIn("Further layers", found[1])
+
+    def test_a_set(self) -> None:
+        """Each piece begins a page."""
+        self.assertEqual([page.count("Cabinet: Tide") for page in pages(3, pieces=3)], [1, 1, 1])
 
     def test_no_layers(self) -> None:
         self.assertEqual(len(pages(0)), 1)

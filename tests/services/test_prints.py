@@ -1,6 +1,7 @@
 """What stands on a finish sheet: every kind of layer is said in full, with how long to wait after it."""
 
 import io
+import re
 from datetime import date
 from typing import Any
 from unittest.mock import patch
@@ -132,6 +133,25 @@ class FinishSheetTest(SheetCase):
         sheet = prints.sheet_of(self.session, self.piece.id, light=WINDOW)()
         sizes = [one.image.size for one in PdfReader(io.BytesIO(sheet)).pages[0].images if one.image]
         self.assertIn((1360, 736), sizes)
+
+    def test_a_set(self) -> None:
+        """A table and six chairs in one print: those dressed, as many as there are, and what all of them take."""
+        chairs, bare = self.add("chair"), self.add("stool")
+        facts = {"belongs": "Dining"}
+        for piece, count in ((self.piece, 1), (chairs, 6), (bare, 1)):
+            pieces.change_piece(
+                self.session, piece.id, name=None, measures={}, grounds={}, facts={**facts, "count": count}
+            )
+        single = self.text(self.layer("paint"))
+        looks.wear(self.session, chairs.id, self.piece.look_id)
+        sheet = prints.sheet_of(self.session, self.piece.id, light=WINDOW, whole_set=True)()
+        found = [page.extract_text() for page in PdfReader(io.BytesIO(sheet)).pages]
+        self.assertEqual(len(found), 2)
+        self.assertIn("6 × Chair, Dining", found[1])
+        amounts = [int(one) for one in re.findall(r"about Blue (\d+) ml", " ".join(" ".join(found).split()))]
+        first, whole, six = amounts
+        self.assertIn(f"about Blue {first} ml", single)
+        self.assertAlmostEqual(whole, first + six, delta=1)
 
     def test_bare(self) -> None:
         with self.assertRaisesRegex(ConflictError, "wears no look yet"):

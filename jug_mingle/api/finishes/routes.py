@@ -108,7 +108,10 @@ def judge(piece_id: Id, body: JudgeIn, session: ReadSession, light: LightNow = "
             for one in found.waxes
         ],
         needs=[
-            NeedOut(name=one.name, area=round(one.area, 2), ml=round(one.ml), mix_id=one.mix_id, batch=one.batch)
+            NeedOut(
+                name=one.name, area=round(one.area, 2), ml=round(one.ml), mix_id=one.mix_id, batch=one.batch,
+                set_ml=None if one.set_ml is None else round(one.set_ml),
+            )
             for one in found.needs
         ],
         stages=found.stages,
@@ -148,13 +151,15 @@ async def look_png(
 
 
 @router.get("/pieces/{piece_id}/sheet.pdf", responses=PROBLEMS)
-async def sheet(piece_id: Id, context: ContextNow, light: LightNow = "window", unit: UnitNow = "ml") -> Response:
-    """Return the finish sheet of a piece in its look."""
+async def sheet(
+    piece_id: Id, context: ContextNow, light: LightNow = "window", unit: UnitNow = "ml", whole_set: bool = False
+) -> Response:
+    """Return the finish sheet of a piece in its look, or of all dressed pieces of the set that it belongs to."""
     from jug_mingle.services import prints  # an ordinary start need not import ReportLab
 
     def draw() -> Response:
         with context.database.read() as session:
-            make = prints.sheet_of(session, piece_id, light=light_named(light), unit=unit)
+            make = prints.sheet_of(session, piece_id, light=light_named(light), unit=unit, whole_set=whole_set)
         return Response(make(), media_type="application/pdf")
 
     return await context.rendered(draw)

@@ -84,13 +84,15 @@ class WaxedOut(BaseModel):
 
 
 class NeedOut(BaseModel):
-    """What a finish takes of one colour, and of which jug; `batch` is what that jug was made for. [m², ml]"""
+    """What a finish takes of one colour, and of which jug; `batch` is what that jug was made for, `set_ml` what the set
+    takes that the piece belongs to. [m², ml]"""
 
     name: str
     area: float
     ml: float
     mix_id: int | None
     batch: float | None
+    set_ml: float | None
 
 
 class JudgedOut(BaseModel):

@@ -102,7 +102,7 @@ class Canvas:
             "high": np.exp(-((edge / BEVEL) ** 2)) if high is None else high,
             "upright": 1.0 if upright else 0.0,
         }
-        fields = {name: _over(value, shape) for name, value in values.items()}
+        fields = {name: _field(value) for name, value in values.items()}
         for face, there in [(address, True)] if isinstance(address, str) else address:
             own = np.ascontiguousarray(np.broadcast_to(cover * there, shape), dtype=np.float32)
             self.faces.append(Face(address=face, rows=rows, columns=columns, cover=own, fields=fields))
@@ -182,7 +182,7 @@ class Canvas:
         )  # fmt: skip
 
 
-def _over(value: FloatArray | float, shape: tuple[int, int]) -> FloatArray:
-    """Return a field over a face: its values there, or one number (0-d) where it is the same everywhere."""
-    values = np.asarray(value, dtype=np.float32)
-    return values if values.ndim == 0 or values.shape == shape else np.broadcast_to(values, shape)
+def _field(value: FloatArray | float) -> FloatArray:
+    """Return a field over a face; one number (0-d) where it is the same everywhere."""
+    values = np.ascontiguousarray(value, dtype=np.float32)
+    return values.reshape(()) if values.size == 1 else values

@@ -10,6 +10,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from jug_mingle.core.arrays import FloatArray
+from jug_mingle.core.compiling import compiled
 from jug_mingle.core.pieces.addresses import zone_of
 
 UNPAINTED: Final = ("shadow", "dark", "paper")
@@ -17,7 +18,7 @@ UNPAINTED: Final = ("shadow", "dark", "paper")
 
 FIELDS: Final = ("shade", "u", "v", "x", "y", "across", "down", "step", "edge", "recess", "high", "upright")
 
-_FAINT: Final = 0.01
+_FAINT: Final = np.float32(0.01)
 _REMEMBERED: Final = 36 * 2**20
 """Bytes that a drawing keeps of what was found out about it."""
 _nbytes: Final = attrgetter("nbytes")
@@ -36,10 +37,11 @@ class Face:
     cover : (h, w) ndarray
         Share of each pixel that it covers. [0..1]
     fields : dict of (h, w) ndarray
-        Each whole, or 0-d where it is the same everywhere. "shade": light that falls there, relative to a sheet facing
-        the eye. "u", "v": 0..1 within the face. "x", "y": place on its own plane [m]. "across", "down": 0..1 within the
-        whole piece. "step": 0..1, even within each row of fronts. "edge": distance to the nearest edge [m]. "recess",
-        "high": how deep in a groove, how proud. [0..1] "upright": 1 where the grain runs up and down.
+        Each whole, one row or column where it is the same along the other, or 0-d where it is the same everywhere.
+        "shade": light that falls there, relative to a sheet facing the eye. "u", "v": 0..1 within the face. "x", "y":
+        place on its own plane [m]. "across", "down": 0..1 within the whole piece. "step": 0..1, even within each row
+        of fronts. "edge": distance to the nearest edge [m]. "recess", "high": how deep in a groove, how proud. [0..1]
+        "upright": 1 where the grain runs up and down.
     """
 
     address: str
@@ -143,18 +145,10 @@ class Drawing:
         through = np.ones((self.height, self.width), dtype=np.float32)
         taken = np.zeros((self.height, self.width), dtype=bool)
         parts: dict[str, dict[str, list[_Part]]] = {}
-        index = np.arange(self.height * self.width, dtype=np.int32).reshape(self.height, self.width)
         for face in reversed(self.faces):
-            here, known = through[face.rows, face.columns], taken[face.rows, face.columns]
-            weight = here * face.cover
-            seen = weight > _FAINT
-            if seen.any():
-                pixel = index[face.rows, face.columns][seen]
-                part = _Part(face=face, seen=seen, pixel=pixel, weight=weight[seen], behind=known[seen])
+            part = _seen_of(face, through, taken)
+            if part.pixel.size:
                 parts.setdefault(zone_of(face.address), {}).setdefault(face.address, []).append(part)
-            # A face too faint to keep hides nothing, so that the weights of a pixel still add up.
-            here -= np.where(seen, weight, 0.0)
-            known |= seen
         zones: dict[str, slice] = {}
         faces: dict[str, slice] = {}
         end = 0
@@ -171,14 +165,14 @@ class Drawing:
         foremost[pixel[first]] = first
         return Samples(
             pixel=pixel,
-            weight=np.concatenate([part.weight for part in every]).astype(np.float32),
+            weight=np.concatenate([part.weight for part in every]),
             foremost=foremost,
             uncovered=through.ravel(),
             floor=self.floor,
             faces=faces,
             zones=zones,
             # One field after the other: all of them twice would be the most memory that a picture takes.
-            fields={name: np.concatenate([part.of(name) for part in every]) for name in FIELDS},
+            fields={name: _gathered(name, every, pixel.size) for name in FIELDS},
         )
 
 
@@ -192,12 +186,69 @@ class _Part:
     weight: FloatArray
     behind: NDArray[np.bool_]
 
-    def of(self, name: str) -> FloatArray:
-        """Return a field of the face where it is seen (n,)."""
-        values = self.face.fields[name]
+
+def _seen_of(face: Face, through: FloatArray, taken: NDArray[np.bool_]) -> _Part:
+    """Return what is seen of a face where so much light comes through what stands before it (height, width); what it
+    hides itself is taken from that."""
+    shape, most = face.cover.shape, face.cover.size
+    part = _Part(
+        face=face, seen=np.empty(shape, dtype=bool), pixel=np.empty(most, dtype=np.int32),
+        weight=np.empty(most, dtype=np.float32), behind=np.empty(most, dtype=bool),
+    )  # fmt: skip
+    size = _see(
+        through, taken, face.rows.start, face.columns.start, face.cover, part.seen, part.pixel, part.weight, part.behind
+    )
+    return replace(
+        part, pixel=part.pixel[:size].copy(), weight=part.weight[:size].copy(), behind=part.behind[:size].copy()
+    )
+
+
+@compiled
+def _see(
+    through: FloatArray, taken: NDArray[np.bool_], top: int, left: int, cover: FloatArray, seen: NDArray[np.bool_],
+    pixel: NDArray[np.int32], weight: FloatArray, behind: NDArray[np.bool_],
+) -> int:  # fmt: skip
+    """Write where a face is seen, and return in how many pixels. One too faint to keep hides nothing, so that the
+    weights of a pixel still add up."""
+    n = 0
+    for i in range(cover.shape[0]):
+        for j in range(cover.shape[1]):
+            row, column = top + i, left + j
+            part = through[row, column] * cover[i, j]
+            seen[i, j] = part > _FAINT
+            if seen[i, j]:
+                pixel[n] = row * through.shape[1] + column
+                weight[n] = part
+                behind[n] = taken[row, column]
+                through[row, column] -= part
+                taken[row, column] = True
+                n += 1
+    return n
+
+
+def _gathered(name: str, parts: list["_Part"], size: int) -> FloatArray:
+    """Return a field of faces where they are seen, one face after the other (size,)."""
+    found, end = np.empty(size, dtype=np.float32), 0
+    for part in parts:
+        start, end = end, end + part.pixel.size
+        values = part.face.fields[name]
         if values.ndim == 0:
-            return np.full(self.pixel.size, values, dtype=np.float32)
-        return values[self.seen].astype(np.float32)
+            found[start:end] = values
+        else:
+            _gather(values, part.seen, found[start:end])
+    return found
+
+
+@compiled
+def _gather(values: FloatArray, seen: NDArray[np.bool_], out: FloatArray) -> None:
+    """Write values (h, w) into `out` (n,) where they are seen; one row, or one column, stands for all of them."""
+    down, across = np.int64(values.shape[0] > 1), np.int64(values.shape[1] > 1)
+    n = 0
+    for i in range(seen.shape[0]):
+        for j in range(seen.shape[1]):
+            if seen[i, j]:
+                out[n] = values[i * down, j * across]
+                n += 1
 
 
 def coverage_of_polygon(corners: list[tuple[float, float]], rows: slice, columns: slice) -> FloatArray:

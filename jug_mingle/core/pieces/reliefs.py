@@ -10,11 +10,14 @@ from jug_mingle.core.pieces.solids import Front
 BEVEL = 0.006
 """How far from its edge a face falls off. [m]"""
 
+_LIT = np.array([0.10, -0.16], dtype=np.float32)
+"""How much more, or less, light falls on what faces left and up, or right and down."""
+
 
 def relief_of(front: Front, x: FloatArray, y: FloatArray) -> tuple[FloatArray, FloatArray, FloatArray]:
     """Return shade, recess and height of a front: a bevel all round, and a moulding or a set-back panel within it."""
     to_edge = np.minimum(np.minimum(x, front.w - x), np.minimum(y, front.h - y))
-    lit = np.where(np.minimum(y, x) < np.minimum(front.h - y, front.w - x), 0.10, -0.16)
+    lit = np.where(np.minimum(y, x) < np.minimum(front.h - y, front.w - x), *_LIT)
     bevel = np.exp(-((to_edge / BEVEL) ** 2))
     shade = 1.0 + bevel * lit - 0.05 * y / front.h
     recess, high = np.zeros_like(bevel), bevel
