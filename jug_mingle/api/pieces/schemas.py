@@ -82,11 +82,13 @@ class PartFaceOut(BaseModel):
 
 
 class PartOut(BaseModel):
-    """A part of a piece, with its faces."""
+    """A part of a piece, with its faces; where it stands and how large it is, if it is a solid of its own. [m]"""
 
     key: str
     name: str
     kind: str
+    at: list[float] | None = Field(description="From the left, from the top and from the front of the piece. [m]")
+    size: list[float] | None = Field(description="Width, height and depth. [m]")
     faces: list[PartFaceOut]
 
 

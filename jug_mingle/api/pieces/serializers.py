@@ -50,7 +50,16 @@ def _parts(piece: Piece, grounds: dict[str, str]) -> list[schemas.PartOut]:
                 ground=ground, when_asked=zone_of(address) in WHEN_ASKED,
             )
         )  # fmt: skip
+    solids = {box.part: box for box in piece.boxes}
     return [
-        schemas.PartOut(key=part, name=piece.called(part), kind=piece.parts.get(part, ""), faces=own)
+        schemas.PartOut(
+            key=part, name=piece.called(part), kind=piece.parts.get(part, ""), faces=own,
+            at=_rounded(solids[part].at) if part in solids else None,
+            size=_rounded(solids[part].size) if part in solids else None,
+        )
         for part, own in faces.items()
-    ]
+    ]  # fmt: skip
+
+
+def _rounded(lengths: tuple[float, float, float]) -> list[float]:
+    return [round(length, 4) for length in lengths]

@@ -72,6 +72,8 @@ class Added:
     sides: tuple[float, float, float]
     below: bool = False
     """Whether it goes below the piece, which it lifts."""
+    four: bool = False
+    """Whether four of it are put on, one at each corner, where nobody says where."""
 
 
 ADDED: Final = {
@@ -84,9 +86,9 @@ ADDED: Final = {
     "moulding": Added(title="Moulding", made="rail", zone="moulding", sides=(0.0, 0.03, 0.02)),
     "frame": Added(title="Frame", made="panel", zone="moulding", sides=(0.4, 0.5, 0.02)),
     "bracket": Added(title="Bracket", made="rail", zone="body", sides=(0.03, 0.15, 0.15)),
-    "leg": Added(title="Leg", made="leg", zone="leg", sides=(0.045, 0.15, 0.045), below=True),
+    "leg": Added(title="Leg", made="leg", zone="leg", sides=(0.045, 0.15, 0.045), below=True, four=True),
     "plinth": Added(title="Plinth", made="panel", zone="plinth", sides=(0.0, 0.09, 0.0), below=True),
-    "wheel": Added(title="Wheel", made="rail", zone="hardware", sides=(0.03, 0.06, 0.05), below=True),
+    "wheel": Added(title="Wheel", made="rail", zone="hardware", sides=(0.03, 0.06, 0.05), below=True, four=True),
     "upholstery": Added(title="Padding", made="cushion", zone="padding", sides=(0.0, 0.05, 0.0)),
     "cane": Added(title="Cane", made="panel", zone="padding", sides=(0.3, 0.4, 0.005)),
     "lining": Added(title="Lining", made="panel", zone="within", sides=(0.3, 0.2, 0.002)),
@@ -176,23 +178,33 @@ def _without(boxes: Sequence[Box], part: str) -> list[Box]:
         if part in (box.part, box.kind):
             continue
         gone = [front for front in box.fronts if part in (front.part, front.kind)]
-        holes = [
-            Opening(x=one.x, y=one.y, w=one.w, h=one.h, d=box.d - 0.02, part=f"{one.part} opening")
-            for one in gone
-            if box.made == "carcass" and one.kind in ("drawer", "door")
-        ]
         fronts = tuple(_unhandled(front, part) for front in box.fronts if front not in gone)
-        openings = tuple(_emptied(opening, part) for opening in box.openings)
-        interiors = tuple(_emptied(opening, part) for opening in box.interiors)
+        open_, closed = _left_open(box, gone, fronts)
+        openings = tuple(_emptied(opening, part) for opening in open_)
+        interiors = tuple(_emptied(opening, part) for opening in closed)
         backless = box.without_back or (box.back_part != "" and part in (box.back_part, "back"))
-        found.append(
-            replace(box, fronts=fronts, openings=(*openings, *holes), interiors=interiors, without_back=backless)
-        )
+        found.append(replace(box, fronts=fronts, openings=openings, interiors=interiors, without_back=backless))
     if found == list(boxes):
         raise ValueError(f"{part!r} cannot be taken off: it is a place of another part")
     if not found:
         raise ValueError("nothing would be left of the piece: take the whole piece off the job instead")
     return found
+
+
+def _left_open(box: Box, gone: Sequence[Front], left: Sequence[Front]) -> tuple[list[Opening], list[Opening]]:
+    """Return what is open once fronts were taken off, and the insides that are still closed: one behind which no door
+    is left is open as it is, with its shelves; else each front leaves a hole of its own."""
+    if box.made != "carcass":
+        return list(box.openings), list(box.interiors)
+    opened = [inside for inside in box.interiors if any(map(inside.behind, gone)) and not any(map(inside.behind, left))]
+    holes = [
+        Opening(x=one.x, y=one.y, w=one.w, h=one.h, d=box.d - 0.02, part=f"{one.part} opening")
+        for one in gone
+        if one.kind in ("drawer", "door")
+    ]
+    apart = [one for one in (*box.openings, *holes) if not any(inside.behind(one) for inside in opened)]
+    closed = [inside for inside in box.interiors if inside not in opened]
+    return [*apart, *(replace(inside, zone="inside") for inside in opened)], closed
 
 
 def _unhandled(front: Front, part: str) -> Front:
@@ -225,7 +237,7 @@ def _dressed(boxes: Sequence[Box], change: Change) -> list[Box]:
 
 
 def _added(boxes: Sequence[Box], change: Change, size: tuple[float, float, float]) -> list[Box]:
-    if change.part in parts_of(boxes):
+    if any(part == change.part or part.startswith(f"{change.part} ") for part in parts_of(boxes)):
         raise ValueError(f"the piece has a {change.part!r} already: give the new part another name")
     kind = ADDED[change.kind]
     w, h, d = (
@@ -239,11 +251,19 @@ def _added(boxes: Sequence[Box], change: Change, size: tuple[float, float, float
         low = min((box.y for box in beside), default=low) if beside else low
     usual_z = size[2] - d if change.kind in ("back", "cane") else -d if kind.made == "panel" and not kind.below else 0.0
     usual_y = low if kind.below else -h if kind.made == "cushion" else 0.0
+    one = Box(
+        made=kind.made, zone=kind.zone, kind=change.kind, part=change.part, x=0.0 if change.x is None else change.x,
+        y=usual_y if change.y is None else change.y, z=usual_z if change.z is None else change.z, w=w, h=h, d=d,
+        upright=kind.made in ("leg", "panel"),
+    )  # fmt: skip
+    return [*boxes, *(_at_corners(one, size) if kind.four and change.x is None and change.z is None else [one])]
+
+
+def _at_corners(one: Box, size: tuple[float, float, float]) -> list[Box]:
+    places = {"left": 0.0, "right": size[0] - one.w}
+    depths = {"front": 0.0, "back": size[2] - one.d}
     return [
-        *boxes,
-        Box(
-            made=kind.made, zone=kind.zone, kind=change.kind, part=change.part,
-            x=0.0 if change.x is None else change.x, y=usual_y if change.y is None else change.y,
-            z=usual_z if change.z is None else change.z, w=w, h=h, d=d, upright=kind.made in ("leg", "panel"),
-        ),
-    ]  # fmt: skip
+        replace(one, part=f"{one.part} {deep} {side}", x=x, z=z)
+        for deep, z in depths.items()
+        for side, x in places.items()
+    ]

@@ -1,9 +1,9 @@
-"""Handles as they are drawn: knobs, pulls, and knobs below a label."""
+"""Handles as they are drawn: knobs, pulls, and knobs below a label; and wheels."""
 
 import numpy as np
 
 from jug_mingle.core.pieces.canvas import Canvas
-from jug_mingle.core.pieces.solids import KNOB, PULL, Front
+from jug_mingle.core.pieces.solids import KNOB, PULL, Box, Front
 
 
 def draw_handle(canvas: Canvas, z: float, front: Front) -> None:
@@ -19,6 +19,11 @@ def draw_handle(canvas: Canvas, z: float, front: Front) -> None:
     elif front.handle == "pull":
         for x in (front.x + 0.25 * front.w, front.x + 0.75 * front.w):
             _pull(canvas, x, front.y + 0.5 * front.h, min(PULL, 0.12 * front.w), z, face)
+
+
+def draw_wheel(canvas: Canvas, box: Box) -> None:
+    """Add a wheel."""
+    _knob(canvas, box.x + 0.5 * box.w, box.y + 0.5 * box.h, 0.5 * box.h, box.z, box.front_face)
 
 
 def _label(canvas: Canvas, cx: float, cy: float, w: float, h: float, z: float, metal: str) -> None:

@@ -8,7 +8,7 @@ from jug_mingle.core.arrays import FloatArray
 from jug_mingle.core.pieces.canvas import ASIDE, Canvas
 from jug_mingle.core.pieces.faces import Drawing
 from jug_mingle.core.pieces.forms import Piece
-from jug_mingle.core.pieces.handles import draw_handle
+from jug_mingle.core.pieces.handles import draw_handle, draw_wheel
 from jug_mingle.core.pieces.insides import draw_opening, without_holes
 from jug_mingle.core.pieces.opened import lid_up, reaches_out
 from jug_mingle.core.pieces.profiles import TAPER, turned_radius
@@ -53,6 +53,9 @@ class _Sketch(Canvas):
         dim = 1.0 - 0.22 * min(1.0, box.z / max(self.piece.depth, 1e-6)) if box.made in ("leg", "rail") else 1.0
         if box.made == "leg" and box.shape != "square":
             self._shaped_leg(box, dim)
+            return
+        if box.kind == "wheel":
+            draw_wheel(self, box)
             return
         self._side(box, dim)
         self._top(box)

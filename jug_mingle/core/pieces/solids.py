@@ -105,6 +105,11 @@ class Opening:
         """The address of its walls; what is behind it is the back of its case."""
         return address(self.zone, "carcass", self.part, "inside")
 
+    def behind(self, front: "Front | Opening") -> bool:
+        """Return whether it lies behind a front, or what that left open."""
+        x, y = front.x + 0.5 * front.w, front.y + 0.5 * front.h
+        return self.x < x < self.x + self.w and self.y < y < self.y + self.h
+
     def shelf_parts(self) -> list[str]:
         """Return the keys of its shelves, those taken out too."""
         return [f"shelf {self.first_shelf + n}" for n in range(self.shelves)]
@@ -176,6 +181,16 @@ class Box:
     def of(self, face: str, zone: str = "") -> str:
         """Return the address of a face of it."""
         return address(zone or self.zone, self.kind, self.part, face)
+
+    @property
+    def at(self) -> tuple[float, float, float]:
+        """Where it stands: from the left, from the top and from the front of the piece. [m]"""
+        return self.x, self.y, self.z
+
+    @property
+    def size(self) -> tuple[float, float, float]:
+        """Width, height and depth. [m]"""
+        return self.w, self.h, self.d
 
     @property
     def front_face(self) -> str:

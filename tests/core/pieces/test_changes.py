@@ -26,6 +26,20 @@ class ChangesTest(unittest.TestCase):
         self.assertAlmostEqual(piece.areas["front"], 0.75 * whole.areas["front"])
         self.assertEqual(piece.gone, {"drawer 3"})
 
+    def test_doors_taken_off(self) -> None:
+        """Of two doors one leaves a hole; without both the cupboard is open, with its shelf, as it was behind them."""
+        shut = usual_piece("cupboard")
+        one, both = (changed("cupboard", {"act": "remove", "part": part}) for part in ("door 1", "door"))
+        self.assertIn(address("inside", "carcass", "door 1 opening", "inside"), one.faces)
+        self.assertIn(address("within", "shelf", "shelf 1", "outside"), one.faces)
+        for part, face in (("carcass", "inside"), ("shelf", "outside"), ("back", "inside")):
+            name = part if part != "shelf" else "shelf 1"
+            within, inside = (address(zone, part, name, face) for zone in ("within", "inside"))
+            self.assertAlmostEqual(both.faces[inside], shut.faces[within])
+        self.assertNotIn("within", {name.split("/")[0] for name in both.faces})
+        by_one = changed("cupboard", *({"act": "remove", "part": f"door {n}"} for n in (1, 2)))
+        self.assertEqual(by_one.faces, both.faces)
+
     def test_before_and_after(self) -> None:
         """What was so when it came is before; what is done in this job is after."""
         piece = changed(
@@ -46,9 +60,19 @@ class ChangesTest(unittest.TestCase):
         for kind in ADDED:
             with self.subTest(kind):
                 piece = changed("chest", {"act": "add", "part": "new one", "kind": kind})
-                self.assertEqual(piece.parts["new one"], kind)
+                new = [part for part, its in piece.parts.items() if part.startswith("new one") and its == kind]
+                self.assertEqual(len(new), 4 if kind in ("leg", "wheel") else 1)
                 drawn = draw(piece, 200, 150).samples().faces
-                self.assertTrue(any("/new one/" in name for name in drawn), list(drawn))
+                self.assertTrue(any("/new one" in name for name in drawn), list(drawn))
+
+    def test_wheels(self) -> None:
+        """Four of them, one at each corner, which lift the piece; one is put where it is said."""
+        piece = changed("chest", {"act": "add", "part": "wheels", "kind": "wheel"})
+        boxes = [box for box in piece.boxes if box.kind == "wheel"]
+        self.assertEqual({(box.x, round(box.z, 3), box.y) for box in boxes},
+                         {(x, z, 0.95) for x in (0.0, 0.87) for z in (0.0, 0.43)})  # fmt: skip
+        one = changed("chest", {"act": "add", "part": "wheels", "kind": "wheel", "x": 0.4})
+        self.assertEqual([box.x for box in one.boxes if box.kind == "wheel"], [0.4])
 
     def test_named_and_dressed(self) -> None:
         piece = changed(

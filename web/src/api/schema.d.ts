@@ -1317,7 +1317,7 @@ export interface paths {
     }
     /**
      * Sheet
-     * @description Return the finish sheet of a piece in its look.
+     * @description Return the finish sheet of a piece in its look, or of all dressed pieces of the set that it belongs to.
      */
     get: operations['sheet_api_pieces__piece_id__sheet_pdf_get']
     put?: never
@@ -3969,7 +3969,8 @@ export interface components {
     }
     /**
      * NeedOut
-     * @description What a finish takes of one colour, and of which jug; `batch` is what that jug was made for. [m², ml]
+     * @description What a finish takes of one colour, and of which jug; `batch` is what that jug was made for, `set_ml` what the set
+     *     takes that the piece belongs to. [m², ml]
      */
     NeedOut: {
       /** Area */
@@ -3982,6 +3983,8 @@ export interface components {
       ml: number
       /** Name */
       name: string
+      /** Set Ml */
+      set_ml: number | null
     }
     /**
      * NoLightIn
@@ -4081,7 +4084,7 @@ export interface components {
        * Act
        * @enum {string}
        */
-      act: 'name' | 'remove' | 'cut' | 'dress' | 'add'
+      act: 'name' | 'group' | 'remove' | 'cut' | 'dress' | 'add'
       /**
        * By
        * @default 0
@@ -4156,9 +4159,14 @@ export interface components {
     }
     /**
      * PartOut
-     * @description A part of a piece, with its faces.
+     * @description A part of a piece, with its faces; where it stands and how large it is, if it is a solid of its own. [m]
      */
     PartOut: {
+      /**
+       * At
+       * @description From the left, from the top and from the front of the piece. [m]
+       */
+      at: number[] | null
       /** Faces */
       faces: components['schemas']['PartFaceOut'][]
       /** Key */
@@ -4167,6 +4175,11 @@ export interface components {
       kind: string
       /** Name */
       name: string
+      /**
+       * Size
+       * @description Width, height and depth. [m]
+       */
+      size: number[] | null
     }
     /**
      * PastMixOut
@@ -4353,6 +4366,13 @@ export interface components {
       /** Grounds */
       grounds: {
         [key: string]: string
+      }
+      /**
+       * Groups
+       * @description Parts that go together, by the name of their group.
+       */
+      groups: {
+        [key: string]: string[]
       }
       hardware: components['schemas']['HardwareOut']
       /** Id */
@@ -10566,6 +10586,7 @@ export interface operations {
           | 'old_tube'
         /** @description The unit in which amounts are said. */
         unit?: 'ml' | 'l' | 'spoons' | 'metric_spoons' | 'fl_oz' | 'pint' | 'quart' | 'g' | 'drop'
+        whole_set?: boolean
       }
       header?: never
       path: {

@@ -3,21 +3,33 @@ import { computed } from 'vue'
 
 import GroundChoice from '../../shared/GroundChoice.vue'
 import KeptInput from '../../shared/KeptInput.vue'
-import { readNumber } from '../../shared/number'
-import { type Change, changeOf, CUT, type Part } from './parts'
+import { inUnit, lengthUnit, readLength, sayArea } from '../../shared/lengths'
+import { type Change, changeOf, CUT, type Part, PLACES } from './parts'
 
 /** One part: its name, its faces and what each is now, and what can be done to it. */
-const { part } = defineProps<{ part: Part }>()
-const emit = defineEmits<{ act: [change: Change]; lay: [face: string, ground: string]; refuse: [why: string] }>()
+const { part, added } = defineProps<{ part: Part; group: string; groups: string[]; added: Change | undefined }>()
+const emit = defineEmits<{
+  act: [change: Change]
+  /** What was put on is put elsewhere, or made larger. */
+  place: [change: Change]
+  lay: [face: string, ground: string]
+  refuse: [why: string]
+}>()
 const fronted = computed(() => ['drawer', 'door', 'panel', 'lid'].includes(part.kind))
 const reliefs = { flat: 'flat', moulded: 'with a moulding', panelled: 'panelled' }
 const handles = { knob: 'knob', pull: 'pulls', label_knob: 'label and knob', none: 'no handle' }
 
 function cut(text: string) {
   if (!text.trim()) return
-  const { value, ask } = readNumber(text)
+  const { value, ask } = readLength(text)
   if (value === undefined) emit('refuse', ask)
-  else emit('act', changeOf({ act: 'cut', part: part.key, by: value / 100 }))
+  else emit('act', changeOf({ act: 'cut', part: part.key, by: value }))
+}
+
+function put(key: (typeof PLACES)[number]['key'], text: string) {
+  const { value, ask } = readLength(text)
+  if (value === undefined) emit('refuse', ask)
+  else if (added) emit('place', { ...added, [key]: value })
 }
 
 function call(text: string) {
@@ -27,7 +39,7 @@ function call(text: string) {
 
 <template>
   <div class="details">
-    <table>
+    <table class="areas">
       <tbody>
         <tr v-for="face in part.faces" :key="face.name">
           <th scope="row">{{ face.said }}</th>
@@ -39,14 +51,33 @@ function call(text: string) {
               @update:model-value="emit('lay', face.name, $event)"
             />
           </td>
-          <td class="area">{{ face.area.toFixed(face.area < 0.1 ? 3 : 2) }} m²</td>
+          <td class="area">{{ sayArea(face.area) }}</td>
         </tr>
       </tbody>
     </table>
     <div class="fields">
       <label><span>Called</span><KeptInput maxlength="60" :value="part.name" @keep="call" /></label>
+      <label
+        ><span>In a group called</span
+        ><KeptInput
+          maxlength="40"
+          list="groups"
+          :value="group"
+          @keep="emit('act', changeOf({ act: 'group', part: part.key, name: $event.trim() }))"
+      /></label>
+      <datalist id="groups"><option v-for="one in groups" :key="one" :value="one" /></datalist>
+      <template v-if="added && part.at && part.size">
+        <label v-for="one in PLACES" :key="one.key"
+          ><span>{{ one.title }}, {{ lengthUnit }}</span
+          ><KeptInput
+            inputmode="decimal"
+            :value="inUnit([...part.size, ...part.at][one.at] ?? 0)"
+            @keep="put(one.key, $event)"
+        /></label>
+      </template>
       <label v-if="CUT.includes(part.kind)"
-        ><span>Cut shorter by, cm</span><KeptInput inputmode="decimal" value="" @keep="cut"
+        ><span>Cut shorter by, {{ lengthUnit }}</span
+        ><KeptInput inputmode="decimal" value="" @keep="cut"
       /></label>
       <template v-if="fronted">
         <label
@@ -88,23 +119,6 @@ function call(text: string) {
   justify-items: start;
   padding: 2px 0 12px 12px;
   border-left: 3px solid var(--ink);
-}
-
-table {
-  width: 100%;
-}
-
-th,
-td {
-  padding: 2px 8px 2px 0;
-  font-weight: 400;
-  text-align: left;
-}
-
-.area {
-  text-align: right;
-  font-variant-numeric: tabular-nums;
-  white-space: nowrap;
 }
 
 .fields {

@@ -2,6 +2,7 @@
 import { computed } from 'vue'
 
 import type { Schemas } from '../../api/client'
+import { sayArea } from '../../shared/lengths'
 import GroundChoice from '../../shared/GroundChoice.vue'
 
 /** What there is to paint of a piece: each zone with its area, and what it is now. */
@@ -22,7 +23,7 @@ const total = computed(() => zones.value.reduce((sum, [, area]) => sum + area, 0
 </script>
 
 <template>
-  <table>
+  <table class="areas">
     <tbody>
       <tr v-for="[zone, area] in zones" :key="zone">
         <th scope="row">{{ titles[zone] ?? zone }}</th>
@@ -34,35 +35,18 @@ const total = computed(() => zones.value.reduce((sum, [, area]) => sum + area, 0
             @update:model-value="emit('lay', zone, $event)"
           />
         </td>
-        <td class="area">{{ area.toFixed(2) }} m²</td>
+        <td class="area">{{ sayArea(area) }}</td>
       </tr>
       <tr class="sum">
         <th scope="row">Together</th>
         <td />
-        <td class="area">{{ total.toFixed(2) }} m²</td>
+        <td class="area">{{ sayArea(total) }}</td>
       </tr>
     </tbody>
   </table>
 </template>
 
 <style scoped>
-table {
-  width: 100%;
-}
-
-th,
-td {
-  padding: 2px 8px 2px 0;
-  font-weight: 400;
-  text-align: left;
-}
-
-.area {
-  text-align: right;
-  font-variant-numeric: tabular-nums;
-  white-space: nowrap;
-}
-
 .sum > * {
   font-weight: 700;
   border-top: 1.5px solid var(--ink);

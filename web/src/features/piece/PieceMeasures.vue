@@ -3,6 +3,7 @@ import { computed } from 'vue'
 
 import type { Schemas } from '../../api/client'
 import KeptInput from '../../shared/KeptInput.vue'
+import { inUnit, lengthUnit, readLength } from '../../shared/lengths'
 import { readNumber } from '../../shared/number'
 
 /** A piece's name, its measures, and how it is made. */
@@ -14,14 +15,15 @@ type Style = 'base' | 'relief' | 'handle' | 'leg' | 'seat' | 'back'
 const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1)
 const measures = computed(() => {
   const found: { key: Measure; title: string; unit: string }[] = [
-    { key: 'width', title: 'Width', unit: 'cm' },
-    { key: 'height', title: 'Height', unit: 'cm' },
-    { key: 'depth', title: 'Depth', unit: 'cm' },
+    { key: 'width', title: 'Width', unit: lengthUnit.value },
+    { key: 'height', title: 'Height', unit: lengthUnit.value },
+    { key: 'depth', title: 'Depth', unit: lengthUnit.value },
   ]
   const rows = piece.layout.length === 0
   if (rows && form?.rows) found.push({ key: 'rows', title: capital(form.rows), unit: '' })
   if (rows && form?.columns) found.push({ key: 'columns', title: capital(form.columns), unit: '' })
-  if (piece.measures.base !== 'none') found.push({ key: 'base_height', title: 'Height of its base', unit: 'cm' })
+  if (piece.measures.base !== 'none')
+    found.push({ key: 'base_height', title: 'Height of its base', unit: lengthUnit.value })
   if (form?.offers.includes('pedestals')) found.push({ key: 'pedestals', title: 'Pedestals', unit: '' })
   if (form?.offers.includes('leaves')) found.push({ key: 'leaves', title: 'Leaves', unit: '' })
   return found
@@ -51,14 +53,14 @@ const styles = computed(() =>
 )
 const shown = (key: Measure, unit: string) => {
   const value = Number(piece.measures[key] ?? 0)
-  return unit === 'cm' ? Math.round(value * 1000) / 10 : value
+  return unit ? inUnit(value) : value.toString()
 }
 
 function measure(key: Measure, unit: string, text: string) {
-  const { value, ask } = readNumber(text)
+  const { value, ask } = unit ? readLength(text) : readNumber(text)
   if (value === undefined) emit('refuse', ask)
-  else if (unit !== 'cm' && !Number.isInteger(value)) emit('refuse', 'Give a whole number.')
-  else emit('change', { measures: { [key]: unit === 'cm' ? value / 100 : value } })
+  else if (!unit && !Number.isInteger(value)) emit('refuse', 'Give a whole number.')
+  else emit('change', { measures: { [key]: value } })
 }
 
 function name(text: string) {
@@ -79,7 +81,7 @@ function name(text: string) {
       <KeptInput
         :key="piece.id"
         inputmode="decimal"
-        :value="shown(one.key, one.unit).toString()"
+        :value="shown(one.key, one.unit)"
         @keep="measure(one.key, one.unit, $event)"
       />
     </label>

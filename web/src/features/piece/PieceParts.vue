@@ -2,6 +2,7 @@
 import { computed, nextTick, ref, watch } from 'vue'
 
 import type { Schemas } from '../../api/client'
+import { sayArea } from '../../shared/lengths'
 import PickOne from '../../shared/PickOne.vue'
 import { usePieceWords } from '../../shared/usePieceWords'
 import PartDetails from './PartDetails.vue'
@@ -19,8 +20,8 @@ const words = usePieceWords()
 const list = ref<HTMLElement>()
 const area = (part: Schemas['PartOut']) =>
   part.faces.filter((face) => !face.when_asked).reduce((sum, face) => sum + face.area, 0)
-/** A handle stands with its front: sixty drawers are sixty rows. */
-const shown = computed(() => piece.parts.filter((one) => one.kind !== 'handle'))
+/** A handle stands with its front: sixty drawers are sixty rows. One that was put on stands for itself. */
+const shown = computed(() => piece.parts.filter((one) => one.kind !== 'handle' || one.at !== null))
 const part = computed(() => {
   const one = piece.parts.find((known) => known.key === open.value)
   const handle = piece.parts.find((known) => known.key === `${open.value ?? ''} handle`)
@@ -30,6 +31,16 @@ const part = computed(() => {
 
 function act(change: Change) {
   emit('change', [...piece.changes, change])
+}
+
+const groupOf = (key: string) => Object.entries(piece.groups).find(([, parts]) => parts.includes(key))?.[0] ?? ''
+
+/** What was put on is put elsewhere. */
+function replace(change: Change) {
+  emit(
+    'change',
+    piece.changes.map((one) => (one.act === 'add' && one.part === change.part ? change : one)),
+  )
 }
 
 function add(kind: string) {
@@ -53,14 +64,18 @@ watch(open, () =>
     <li v-for="one in shown" :key="one.key">
       <BButton variant="plain" class="part" :aria-expanded="open === one.key" @click="reopen(one.key)">
         <span>{{ one.name }}</span>
-        <span v-if="area(one) > 0" class="area">{{ area(one).toFixed(2) }} m²</span>
+        <span v-if="area(one) > 0" class="area">{{ sayArea(area(one)) }}</span>
         <span v-else class="area soft">when asked</span>
       </BButton>
       <PartDetails
         v-if="part && open === one.key"
         :key="one.key"
         :part="part"
+        :group="groupOf(one.key)"
+        :groups="Object.keys(piece.groups)"
+        :added="piece.changes.find((change) => change.act === 'add' && change.part === one.key)"
         @act="act"
+        @place="replace"
         @lay="(face, ground) => emit('lay', face, ground)"
         @refuse="emit('refuse', $event)"
       />
@@ -126,11 +141,6 @@ ul {
 
 .part[aria-expanded='true'] {
   font-weight: 700;
-}
-
-.area {
-  font-variant-numeric: tabular-nums;
-  white-space: nowrap;
 }
 
 .done li {

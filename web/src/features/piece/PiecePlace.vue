@@ -6,10 +6,8 @@ import { wordsOf } from '../../api/reach'
 import { api, type Schemas, unwrap } from '../../api/client'
 import PieceChoice from '../../shared/PieceChoice.vue'
 import { opens } from '../../shared/pieceParts'
-import { preferences } from '../../shared/preferences'
 import { useEscape } from '../../shared/useEscape'
 import { useJob } from '../../shared/useJob'
-import { drawnBy, usePicture } from '../../shared/usePicture'
 import { usePieces } from '../../shared/usePieces'
 import PieceStage from '../../shared/PieceStage.vue'
 import FormChoice from './FormChoice.vue'
@@ -20,6 +18,7 @@ import PieceMeasures from './PieceMeasures.vue'
 import PieceParts from './PieceParts.vue'
 import PieceUse from './PieceUse.vue'
 import type { Change } from './parts'
+import { usePiecePicture } from './usePiecePicture'
 
 const { job } = useJob()
 const { pieces, piece, choose, add, change, fit, repaint, duplicate, remove } = usePieces()
@@ -31,30 +30,12 @@ const { data: forms } = useQuery({
 const form = computed(() => forms.value?.find((one) => one.key === piece.value?.form))
 const stage = useTemplateRef('stage')
 const size = computed(() => stage.value?.size)
-/** Whether doors and drawers are open, and whether the piece is shown as it came. */
-const opened = ref(false)
-const before = ref(false)
-const ours = computed(() => piece.value?.changes.some((one) => one.ours) ?? false)
-const { src, wrong } = usePicture(() => {
-  if (!piece.value || !size.value) return undefined
-  return {
-    url: `/api/pieces/${piece.value.id.toString()}/picture?light=${preferences.value.light}`,
-    body: {
-      pixels_wide: size.value.wide,
-      pixels_high: size.value.high,
-      opened: opened.value,
-      before: before.value && ours.value,
-    },
-    drawn: drawnBy(piece.value), // a change of these asks anew
-  }
-})
+const { opened, before, ours, src, wrong, openPart, at, pick } = usePiecePicture(piece, size)
 const refused = ref('')
 watch(
   () => piece.value?.id,
   () => {
     refused.value = ''
-    openPart.value = undefined
-    before.value = false
   },
 )
 async function attempt(what: () => Promise<void>) {
@@ -64,27 +45,6 @@ async function attempt(what: () => Promise<void>) {
   } catch (problem) {
     refused.value = wordsOf(problem, 'It could not be changed.')
   }
-}
-
-const openPart = ref<string>()
-const at = ref<{ x: number; y: number }>()
-
-/** The part at a point of the picture is opened in the list. */
-async function pick(place: { x: number; y: number }) {
-  const one = piece.value
-  if (!one || !size.value) return
-  at.value = place
-  const answer = await api.POST('/api/pieces/{piece_id}/point', {
-    params: { path: { piece_id: one.id } },
-    body: {
-      layers: [],
-      ...place,
-      pixels_wide: size.value.wide,
-      pixels_high: size.value.high,
-      opened: opened.value,
-    },
-  })
-  openPart.value = answer.data?.face.split('/')[0]?.replace(/ handle$/, '')
 }
 
 function rework(changes: Change[]) {

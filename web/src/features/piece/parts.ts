@@ -1,4 +1,5 @@
 import type { Schemas } from '../../api/client'
+import { sayLength } from '../../shared/lengths'
 
 export type Change = Schemas['PartChange']
 export type Part = Schemas['PartOut']
@@ -20,11 +21,22 @@ export function freeKey(kind: string, parts: Part[], changes: Change[]): string 
 /** What was done, in a painter's words. */
 export function sayChange(change: Change): string {
   if (change.act === 'remove') return `${change.part} taken off`
-  if (change.act === 'cut') return `${change.part} cut by ${(Math.round(change.by * 1000) / 10).toString()} cm`
+  if (change.act === 'cut') return `${change.part} cut by ${sayLength(change.by)}`
   if (change.act === 'add') return `${change.name || change.part} put on`
+  if (change.act === 'group') return change.name ? `${change.part} in “${change.name}”` : `${change.part} in no group`
   if (change.act === 'name') return `${change.part} called ${change.name}`
   return `${change.part} made otherwise`
 }
+
+/** How large what was put on is, and where; `at` counts through its size and its place. */
+export const PLACES = [
+  { key: 'w', title: 'Width', at: 0 },
+  { key: 'h', title: 'Height', at: 1 },
+  { key: 'd', title: 'Depth', at: 2 },
+  { key: 'x', title: 'From the left', at: 3 },
+  { key: 'y', title: 'From the top', at: 4 },
+  { key: 'z', title: 'From the front', at: 5 },
+] as const
 
 /** Kinds of parts that are solids of their own, so that they can be cut. */
 export const CUT = ['leg', 'plinth', 'rail', 'slat', 'top', 'seat', 'leaf', 'shelf', 'moulding', 'carcass']

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { Schemas } from '../../api/client'
-import { readWithin } from '../../shared/number'
+import { inUnit, lengthUnit, readLength } from '../../shared/lengths'
 import { sayWrong } from '../../shared/useNotice'
 import type { Face } from './faces'
 import { ZONE_TITLES } from './settings'
@@ -9,12 +9,11 @@ import { ZONE_TITLES } from './settings'
 defineProps<{ faces: Face[]; sizes: (Schemas['SizeOut'] | null)[] }>()
 const emit = defineEmits<{ change: [at: number, part: Partial<Face>] }>()
 
-const tenth = (metres: number) => (Math.round(metres * 1000) / 10).toString()
-
 function widen(at: number, text: string) {
-  const { value, ask } = readWithin(text, 1, 1000, 'cm')
+  const { value, ask } = readLength(text)
   if (value === undefined) sayWrong(new Error(`How wide is this face? ${ask}`))
-  else emit('change', at, { width: value / 100, known: true })
+  else if (value < 0.01 || value > 10) sayWrong(new Error('How wide is this face? From 1 cm to 10 m.'))
+  else emit('change', at, { width: value, known: true })
 }
 </script>
 
@@ -32,15 +31,13 @@ function widen(at: number, text: string) {
       >
         <option v-for="(title, zone) in ZONE_TITLES" :key="zone" :value="zone">{{ title }}</option></BFormSelect
       ><BFormInput
-        type="number"
-        min="1"
-        max="1000"
-        :aria-label="`Face ${(n + 1).toString()} is so wide, in cm`"
-        :model-value="Math.round((face.width ?? 0.5) * 1000) / 10"
+        inputmode="decimal"
+        :aria-label="`Face ${(n + 1).toString()} is so wide, in ${lengthUnit}`"
+        :model-value="inUnit(face.width ?? 0.5)"
         @change="widen(n, ($event.target as HTMLInputElement).value)"
       />
-      cm wide<template v-if="!face.known && sizes[n]"> ± {{ tenth(sizes[n].width_error) }}</template>
-      <template v-if="sizes[n]">, {{ tenth(sizes[n].height) }} ± {{ tenth(sizes[n].height_error) }} high</template>
+      {{ lengthUnit }} wide<template v-if="!face.known && sizes[n]"> ± {{ inUnit(sizes[n].width_error) }}</template>
+      <template v-if="sizes[n]">, {{ inUnit(sizes[n].height) }} ± {{ inUnit(sizes[n].height_error) }} high</template>
       <BFormCheckbox
         :aria-label="`Face ${(n + 1).toString()} was measured`"
         :model-value="face.known"

@@ -21,6 +21,13 @@ const emit = defineEmits<{ rename: [name: string]; wearAll: []; remove: [] }>()
         rel="noopener"
         >finish sheet</a
       >
+      <a
+        v-if="piece.belongs"
+        :href="`/api/pieces/${piece.id}/sheet.pdf?whole_set=true&light=${preferences.light}&unit=${preferences.unit}`"
+        target="_blank"
+        rel="noopener"
+        >sheets of the whole set “{{ piece.belongs }}”</a
+      >
       <a :href="`/api/pieces/${piece.id}/look.png?light=${preferences.light}`">picture</a>
       <a :href="`/api/pieces/${piece.id}/look.png?before_after=true&light=${preferences.light}`">before and after</a>
       <a :href="`/api/looks/${look.id}/file`">the look as a file</a>

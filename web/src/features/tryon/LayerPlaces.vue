@@ -32,6 +32,7 @@ function pick(name: string) {
 
 function say(name: string) {
   const [key = '', face] = name.split('/')
+  if (key in piece.groups) return `the group “${key}”${face === undefined ? '' : `, ${face}`}`
   const part = piece.parts.find((one) => one.key === key)
   const said = part?.faces.find((one) => one.name === name)?.said ?? face
   return `${part?.name ?? `every ${key}`}${said === undefined ? '' : `, ${said}`}`
@@ -69,6 +70,9 @@ function say(name: string) {
   </ul>
   <PickOne aria-label="Lay it on a part" @pick="pick">
     <option value="">+ one part or face…</option>
+    <optgroup v-if="Object.keys(piece.groups).length > 0" label="groups">
+      <option v-for="(_, group) in piece.groups" :key="group" :value="group">{{ group }}</option>
+    </optgroup>
     <optgroup label="every one of a kind">
       <option v-for="kind in kinds" :key="kind" :value="kind">every {{ kind }}</option>
     </optgroup>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { Layer, Schemas } from '../../api/client'
+import { sayArea } from '../../shared/lengths'
 import FoldOut from '../../shared/FoldOut.vue'
 
 /** What is to be known of the look before a brush is wet; each with its why. */
@@ -39,7 +40,9 @@ const weights: Record<string, string> = { wrong: 'This will fail', school: 'Done
             :to="{ name: 'again', params: { mix: need.mix_id }, query: { ml: Math.ceil(need.ml / 10) * 10 } }"
             >{{ need.name }}</RouterLink><template v-else>{{ need.name }}</template>
           <span class="soft"
-            >{{ need.area.toFixed(2) }} m²<template v-if="need.batch !== null && need.batch < need.ml"
+            >{{ sayArea(need.area)
+            }}<template v-if="need.set_ml !== null">; the whole set {{ Math.round(need.set_ml) }} ml</template
+            ><template v-if="need.batch !== null && need.batch < (need.set_ml ?? need.ml)"
               >; its jug was made for {{ Math.round(need.batch) }} ml</template
             ></span
           >
