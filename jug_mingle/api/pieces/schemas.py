@@ -22,11 +22,14 @@ AgeName = Annotated[str, OneOf(AGES)]
 
 
 class RowOfFronts(StrictModel):
-    """A row of a case's front: what fills it, how many beside each other (or compartments), its share of the height."""
+    """A row of a case's front: what fills it, how many beside each other (or compartments), its share of the height;
+    whether it stands beside the row before, and its share of the width there."""
 
     filling: Literal["drawers", "doors", "open", "panels"] = "drawers"
     count: Count = 1
     share: Metres = 1.0
+    beside: bool = False
+    wide: Metres = 1.0
 
 
 class PartChange(StrictModel):

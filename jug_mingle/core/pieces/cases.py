@@ -24,11 +24,21 @@ class Row:
     """One row of a case's front, from above: what fills it, how many beside each other, its share of the height.
 
     Of an open row `count` is how many compartments lie one above the other.
+
+    Attributes
+    ----------
+    beside : bool
+        Whether it stands beside the row before instead of below it, as drawers do between two doors; it is as high as
+        that then. Drawers and panels of rows that stand beside each other lie one above the other.
+    wide : float
+        Its share of the width among those.
     """
 
     filling: Filling = "drawers"
     count: int = 1
     share: float = 1.0
+    beside: bool = False
+    wide: float = 1.0
 
 
 @dataclass(slots=True)
@@ -52,40 +62,82 @@ def rows_of(piece: "Piece", filling: Filling) -> tuple[Row, ...]:
     return piece.layout or (Row(filling=filling, count=piece.columns),) * piece.rows
 
 
+@dataclass(slots=True)
+class Filled:
+    """What fills a field: fronts, openings, and what is behind doors."""
+
+    fronts: list[Front]
+    openings: list[Opening]
+    behind: list[Opening]
+
+
 def fronts_in(
     piece: "Piece", rows: Sequence[Row], x: float, y: float, w: float, h: float, numbers: Numbers
 ) -> tuple[list[Front], list[Opening], list[Opening]]:
     """Return fronts, openings, and what is behind doors, in a field with rails between and around its rows."""
-    fronts: list[Front] = []
-    openings: list[Opening] = []
-    behind: list[Opening] = []
-    room = h - BOARD * (len(rows) + 1)
-    total = sum(row.share for row in rows)
+    filled = Filled([], [], [])
+    bands = bands_of(rows)
+    room = h - BOARD * (len(bands) + 1)
+    total = sum(band[0].share for band in bands)
     top = y + BOARD
-    for number, row in enumerate(rows):
-        high = room * row.share / total
-        if row.filling == "open":
-            opening = Opening(
-                x=x + BOARD, y=top, w=w - 2 * BOARD, h=high, d=piece.depth - 0.01, shelves=row.count - 1,
+    for number, band in enumerate(bands):
+        high = room * band[0].share / total
+        across = w - BOARD * (len(band) + 1)
+        left = x
+        for row in band:
+            wide = across * row.wide / sum(one.wide for one in band)
+            stacked = len(band) > 1 and row.filling in ("drawers", "panels")
+            _fill(piece, row, (left, top, wide + 2.0 * BOARD, high), number, len(bands), numbers, filled, stacked)
+            left += wide + BOARD
+        top += high + BOARD
+    return filled.fronts, filled.openings, filled.behind
+
+
+def bands_of(rows: Sequence[Row]) -> list[list[Row]]:
+    """Return rows with those that stand beside each other together."""
+    bands: list[list[Row]] = []
+    for row in rows:
+        if row.beside and bands:
+            bands[-1].append(row)
+        else:
+            bands.append([row])
+    return bands
+
+
+def _fill(
+    piece: "Piece", row: Row, field: tuple[float, float, float, float], number: int, rows: int, numbers: Numbers,
+    filled: Filled, stacked: bool,
+) -> None:  # fmt: skip
+    """Fill a field: x, y, width with the rails at its sides, height. [m]"""
+    x, y, w, h = field
+    if row.filling == "open":
+        filled.openings.append(
+            Opening(
+                x=x + BOARD, y=y, w=w - 2 * BOARD, h=h, d=piece.depth - 0.01, shelves=row.count - 1,
                 part=f"compartment {numbers.next('compartment')}",
                 first_shelf=numbers.next("shelf", row.count - 1) if row.count > 1 else 1,
-            )  # fmt: skip
-            openings.append(opening)
-        else:
-            fronts += _row(piece, row, x, top, w, high, number, len(rows), numbers)
-        if row.filling == "doors":
-            inner = Opening(
-                x=x + BOARD, y=top, w=w - 2 * BOARD, h=high, d=piece.depth - 0.01, zone="within",
-                shelves=1 if high > 0.4 else 0, first_shelf=numbers.next("shelf") if high > 0.4 else 1,
-            )  # fmt: skip
-            behind.append(inner)
-        top += high + BOARD
-    return fronts, openings, behind
+            )
+        )  # fmt: skip
+    elif stacked:
+        high = (h - BOARD * (row.count - 1)) / row.count
+        for n in range(row.count):
+            one = (x, y + n * (high + BOARD), w, high)
+            filled.fronts += _row(piece, replace(row, count=1), one, number * row.count + n, rows * row.count, numbers)
+    else:
+        filled.fronts += _row(piece, row, field, number, rows, numbers)
+    if row.filling == "doors":
+        filled.behind.append(
+            Opening(
+                x=x + BOARD, y=y, w=w - 2 * BOARD, h=h, d=piece.depth - 0.01, zone="within",
+                shelves=1 if h > 0.4 else 0, first_shelf=numbers.next("shelf") if h > 0.4 else 1,
+            )
+        )  # fmt: skip
 
 
 def _row(
-    piece: "Piece", row: Row, x: float, y: float, w: float, h: float, number: int, rows: int, numbers: Numbers
+    piece: "Piece", row: Row, field: tuple[float, float, float, float], number: int, rows: int, numbers: Numbers
 ) -> Iterator[Front]:
+    x, y, w, h = field
     wide = (w - BOARD * (row.count + 1)) / row.count
     kind = _KINDS[row.filling]
     first = numbers.next(kind, row.count)

@@ -89,8 +89,11 @@ class Piece:
         for row in self.layout:
             if not 1 <= row.count <= _MOST:
                 raise ValueError(f"a row holds from 1 to {_MOST} {row.filling}, got {row.count}")
-            if not 0.01 <= row.share <= 100.0:
-                raise ValueError(f"the share of a row's height is from 0.01 to 100, got {row.share:g}")
+            for name, share in (("height", row.share), ("width", row.wide)):
+                if not 0.01 <= share <= 100.0:
+                    raise ValueError(f"the share of a row's {name} is from 0.01 to 100, got {share:g}")
+        if self.layout and self.layout[0].beside:
+            raise ValueError("the first row of a front has none that it could stand beside")
 
     @cached_property
     def boxes(self) -> tuple[Box, ...]:

@@ -240,11 +240,11 @@ def _holds(finish: Finish, zones: Sequence[str]) -> Iterator[Remark]:
         first = next((place for place, layer in enumerate(finish.layers) if layer.reaches(zone)), None)
         if below.adhesion == "holds" or first is None or below.name in said:
             continue
-        if below.adhesion != "clean" and finish.layers[first].kind == "primer":
+        if below.adhesion not in ("clean", "loose") and finish.layers[first].kind == "primer":
             continue
         said.add(below.name)
         yield Remark(
-            layer=first, weight="wrong" if below.adhesion in ("bond", "clean") else "advice",
+            layer=first, weight="wrong" if below.adhesion in ("bond", "clean", "loose") else "advice",
             words=f"{below.name}: {ADHESION_WORDS[below.adhesion]}.",
             why="What a coat is laid on decides whether it stays. Try a hidden place first, and follow the label.",
         )  # fmt: skip

@@ -4992,9 +4992,15 @@ export interface components {
     }
     /**
      * RowOfFronts
-     * @description A row of a case's front: what fills it, how many beside each other (or compartments), its share of the height.
+     * @description A row of a case's front: what fills it, how many beside each other (or compartments), its share of the height;
+     *     whether it stands beside the row before, and its share of the width there.
      */
     RowOfFronts: {
+      /**
+       * Beside
+       * @default false
+       */
+      beside: boolean
       /**
        * Count
        * @default 1
@@ -5011,6 +5017,11 @@ export interface components {
        * @default 1
        */
       share: number
+      /**
+       * Wide
+       * @default 1
+       */
+      wide: number
     }
     /**
      * RungOut

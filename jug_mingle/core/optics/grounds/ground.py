@@ -8,10 +8,12 @@ from numpy.typing import ArrayLike
 from jug_mingle.core.arrays import FloatArray, check_finite, read_only
 from jug_mingle.core.colour.spectra import as_spectrum
 
-Adhesion = Literal["holds", "scuff", "clean", "bond", "wet"]
+Adhesion = Literal["holds", "scuff", "thick", "loose", "clean", "bond", "wet"]
 
 ADHESION_WORDS: Final = {
     "scuff": "scuff-sand it before paint, or brush a bonding primer on",
+    "thick": "sand runs and ridges flat and scuff it all over: many coats hide what they stand on, and chip at edges",
+    "loose": "take off all that is loose and sand the edges flat first: new paint comes off with the old",
     "clean": "paint beads and peels on it: take it off with spirits first",
     "bond": "no paint holds on it as it is: brush a bonding primer on first",
     "wet": "wet it before paint: on dry cloth paint forms a crust",

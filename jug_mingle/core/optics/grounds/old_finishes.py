@@ -24,4 +24,6 @@ OLD_FINISHES: Final = (
     GroundKind(key="waxed_wood", title="Waxed wood", Lab=(55.0, 13.0, 29.0), figure=1.0, bleeds=True, adhesion="clean"),
     GroundKind(key="old_white_paint", title="Old white paint", Lab=(88.0, 0.0, 11.0), adhesion="scuff"),
     GroundKind(key="old_dark_paint", title="Old dark paint", Lab=(27.0, 5.0, 7.0), adhesion="scuff"),
+    GroundKind(key="old_thick_paint", title="Old paint in many coats", Lab=(80.0, 0.5, 13.0), adhesion="thick"),
+    GroundKind(key="old_flaking_paint", title="Old flaking paint", Lab=(76.0, 1.0, 14.0), adhesion="loose"),
 )

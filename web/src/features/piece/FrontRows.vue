@@ -10,13 +10,15 @@ type Row = Schemas['RowOfFronts']
 const { piece, filling } = defineProps<{ piece: Schemas['PieceOut']; filling: Row['filling'] }>()
 const emit = defineEmits<{ lay: [rows: Row[]]; refuse: [why: string] }>()
 const fillings: Record<string, string> = { drawers: 'drawers', doors: 'doors', open: 'open', panels: 'panels' }
+const plain: Row = { filling: 'drawers', count: 1, share: 1, beside: false, wide: 1 }
 const rows = computed(() => piece.layout)
+const together = (n: number) => rows.value[n]?.beside === true || rows.value[n + 1]?.beside === true
 
 function begin() {
   const { rows: high, columns } = piece.measures
   emit(
     'lay',
-    Array.from({ length: Number(high) }, () => ({ filling, count: Number(columns), share: 1 })),
+    Array.from({ length: Number(high) }, () => ({ ...plain, filling, count: Number(columns) })),
   )
 }
 
@@ -27,7 +29,15 @@ function set(at: number, part: Partial<Row>) {
   )
 }
 
-function number(at: number, key: 'count' | 'share', text: string) {
+/** The first row of a front stands beside none. */
+function lay(now: Row[]) {
+  emit(
+    'lay',
+    now.map((row, n) => (n === 0 ? { ...row, beside: false } : row)),
+  )
+}
+
+function number(at: number, key: 'count' | 'share' | 'wide', text: string) {
   const { value, ask } = readNumber(text)
   if (value === undefined) emit('refuse', ask)
   else if (key === 'count' && !Number.isInteger(value)) emit('refuse', 'Give a whole number.')
@@ -53,28 +63,36 @@ function number(at: number, key: 'count' | 'share', text: string) {
         <label
           >how many<KeptInput inputmode="numeric" :value="String(row.count)" @keep="number(n, 'count', $event)"
         /></label>
-        <label
+        <label v-if="!row.beside"
           >height<KeptInput inputmode="decimal" :value="String(row.share)" @keep="number(n, 'share', $event)"
         /></label>
+        <label v-if="together(n)"
+          >width<KeptInput inputmode="decimal" :value="String(row.wide)" @keep="number(n, 'wide', $event)"
+        /></label>
+        <BFormCheckbox
+          v-if="n > 0"
+          class="beside"
+          :model-value="row.beside"
+          @update:model-value="set(n, { beside: $event === true })"
+          >beside the one before</BFormCheckbox
+        >
         <BButton
           variant="plain"
           class="link"
           :aria-label="`Row ${n + 1} away`"
-          @click="
-            emit(
-              'lay',
-              rows.filter((_, k) => k !== n),
-            )
-          "
+          @click="lay(rows.filter((_, k) => k !== n))"
           >away</BButton
         >
       </div>
-      <p class="soft">Heights are shares of the whole: 2 is twice as high as 1.</p>
+      <p class="soft">Heights and widths are shares: 2 is twice as high as 1.</p>
       <BButton
         variant="outline-secondary"
         size="sm"
-        @click="emit('lay', [...rows, { filling: 'doors', count: 2, share: 2 }])"
+        @click="lay([...rows, { ...plain, filling: 'doors', count: 2, share: 2 }])"
         >+ a row below</BButton
+      >
+      <BButton variant="outline-secondary" size="sm" @click="lay([...rows, { ...plain, count: 3, beside: true }])"
+        >+ beside the last</BButton
       >
     </template>
   </fieldset>
@@ -95,9 +113,23 @@ legend {
 .row-of-fronts {
   width: 100%;
   display: grid;
-  grid-template-columns: minmax(0, 1.4fr) minmax(0, 1fr) minmax(0, 1fr) auto;
-  gap: 8px;
-  align-items: end;
+  grid-template-columns: repeat(3, minmax(0, 1fr));
+  gap: 4px 8px;
+  align-items: center;
+  padding-bottom: 8px;
+  border-bottom: 1px solid var(--line);
+}
+
+.row-of-fronts > select {
+  grid-column: span 2;
+}
+
+.row-of-fronts > .link {
+  grid-area: 1 / 3;
+}
+
+.beside {
+  grid-column: 1 / -1;
 }
 
 label {
