@@ -13,7 +13,8 @@ from jug_mingle.core.measuring.pouring import Pour
 from jug_mingle.core.pieces import UNPAINTED, Samples
 from jug_mingle.core.practice.amounts import taken_by
 from jug_mingle.core.practice.judgement import Waxed, judge, waxes_on
-from jug_mingle.core.practice.layer_order import Remark, check_order
+from jug_mingle.core.practice.remark import Remark, ranked
+from jug_mingle.core.practice.rules import by_rules
 from jug_mingle.core.practice.uses import remarks_of_use
 from jug_mingle.documents.look import LayerIn
 from jug_mingle.services.finish_resolver import dressed, film_of
@@ -63,7 +64,7 @@ def judged(session: Session, piece_id: int, layers: Sequence[LayerIn], *, light:
     samples = drawn(row, *JUDGED_AT)
     remarks = [
         *_put_away(session, layers),
-        *check_order(finish.layers, piece_of(row).faces),
+        *by_rules(finish, piece_of(row).faces),
         *remarks_of_use(
             uses_of(row),
             row.age,
@@ -78,7 +79,7 @@ def judged(session: Session, piece_id: int, layers: Sequence[LayerIn], *, light:
         key=lambda name: samples.zones[name].stop - samples.zones[name].start,
     )
     return Judged(
-        remarks=remarks, waxes=waxes_on(finish, zone),
+        remarks=ranked(remarks), waxes=waxes_on(finish, zone),
         needs=_with_the_set(
             session, row, _together(session, needs_of(session, row, layers, finish, samples))
         ),

@@ -1,6 +1,6 @@
 """Layers as they are said, resolved to films of the job's jugs and of tins on the shelf."""
 
-from collections.abc import Sequence
+from collections.abc import Iterable, Sequence
 from dataclasses import dataclass, replace
 from typing import Any
 from weakref import WeakKeyDictionary
@@ -12,7 +12,7 @@ from jug_mingle.core.evidence.fitted_shelf import Shelf
 from jug_mingle.core.evidence.mixtures import mixed_film
 from jug_mingle.core.finishes import METALS, WAXES, Film, Finish, Layer
 from jug_mingle.core.finishes.generic import USUAL_MATERIAL, generic_film
-from jug_mingle.core.materials.handling import in_force
+from jug_mingle.core.materials.handling import Facts, in_force
 from jug_mingle.core.materials.kind import Handling
 from jug_mingle.core.materials.kinds import kind_of
 from jug_mingle.core.measuring.pouring import Pour
@@ -50,30 +50,40 @@ class _Colours:
             mix = get_mix(self.session, number)
             if mix.job_id != self.job_id:
                 raise UnfitError(f"mix {key} belongs to another job")
-            return film_of(self.shelf, mix.name, pours_of(mix))
+            return film_of(self.shelf, mix.name, pours_of(mix), labels_of(pour.material for pour in mix.pours))
         if kind == "pot" and key:
             tin = get_material(self.session, key)
-            return film_of(self.shelf, tin.name, (Pour(key=key, parts=1, ml=1.0),))
+            return film_of(self.shelf, tin.name, (Pour(key=key, parts=1, ml=1.0),), labels_of([tin]))
         raise UnfitError(
             f"there is no colour {name!r}: name a jug (mix:1), a tin (pot:its-key), a wax ({', '.join(WAXES)}) or a "
             f"gilding ({', '.join(METALS)})"
         )
 
 
-def film_of(shelf: Shelf, name: str, pours: Sequence[Pour]) -> Film:
-    """Return a mix as a film: its optics, and how thick one ordinary coat of it dries."""
+Labels = tuple[tuple[str, tuple[tuple[str, object], ...]], ...]
+"""Of each tin its kind, and what its label says of how it is handled."""
+
+
+def labels_of(tins: Iterable[MaterialRow]) -> Labels:
+    """Return what tins are, and what their labels say."""
+    return tuple((tin.kind, tuple(sorted((tin.handling or {}).items()))) for tin in tins)
+
+
+def film_of(shelf: Shelf, name: str, pours: Sequence[Pour], labels: Labels = ()) -> Film:
+    """Return a mix as a film: its optics, and how thick one ordinary coat of it dries; its facts by its labels."""
     kept = _films.setdefault(shelf.factor, {})
-    asked = (name, tuple(pours))
+    asked = (name, tuple(pours), labels)
     if asked not in kept:
         film, first = mixed_film(shelf, pours), shelf.materials[shelf.index(pours[0].key)]
         kept[asked] = Film(
             name=name, optics=film.optics, X=film.X, veil=film.veil, base=first.kind.base,
             spread_rate=film.spread_rate, density=film.density,
+            facts=Facts.of((kind_of(kind), dict(own)) for kind, own in labels) if labels else None,
         )  # fmt: skip
     return kept[asked]
 
 
-_films: WeakKeyDictionary[ArrowFactor, dict[tuple[str, tuple[Pour, ...]], Film]] = WeakKeyDictionary()
+_films: WeakKeyDictionary[ArrowFactor, dict[tuple[str, tuple[Pour, ...], Labels], Film]] = WeakKeyDictionary()
 """Films made from a fit, as long as that fit is in use: what was poured of a tin makes none of them anew."""
 
 

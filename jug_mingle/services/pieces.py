@@ -20,6 +20,9 @@ from jug_mingle.services.jobs import get_job
 from jug_mingle.services.targets import get_target
 from jug_mingle.store.models import PieceRow, now
 
+_BARE_WOOD = 0.5
+"""How much more of a first coat bare wood drinks. See `GroundKind`."""
+
 
 def piece_rows(session: Session, job_id: int) -> Sequence[PieceRow]:
     """Return the pieces of a job, oldest first."""
@@ -164,6 +167,8 @@ def ground_named(session: Session, job_id: int, name: str) -> Ground:
                 np.array(target.R),
                 figure=0.7 if kind == "wood" else 0.0,
                 adhesion="holds" if kind == "wood" else "scuff",
+                thirst=_BARE_WOOD if kind == "wood" else 0.0,
+                coat="" if kind == "wood" else "paint",
             )
         return ground(name)
     except ValueError as error:
@@ -192,7 +197,7 @@ def _ground_on(session: Session, row: PieceRow, key: str) -> Ground:
         raise UnfitError(f"the piece was not painted before on {name!r}")
     kept = (row.last or {})[name]
     # A finish that is there is scuffed before the next, as an old paint is.
-    return measured_ground(kept["name"], np.array(kept["R"]), adhesion="scuff")
+    return measured_ground(kept["name"], np.array(kept["R"]), adhesion="scuff", coat="paint")
 
 
 def drawn(row: PieceRow, pixels_wide: int, pixels_high: int, *, opened: bool = False, before: bool = False) -> Samples:

@@ -1,7 +1,7 @@
 """Looks of a job, and what is said of them."""
 
 from jug_mingle.core.finishes.presets import LOOKS
-from jug_mingle.core.practice.layer_order import check_order
+from jug_mingle.core.practice.rules import by_rules
 from jug_mingle.documents.look import LayerIn, LookFile
 from jug_mingle.errors import UnfitError
 from jug_mingle.services import finish_resolver, jobs, looks, pieces
@@ -47,5 +47,6 @@ class LooksTest(LookCase):
         for look in LOOKS:
             layers = looks.preset(self.session, self.job.id, look.key)
             with self.subTest(look.key):
-                said = check_order(finish_resolver.resolved(self.session, self.job.id, layers))
-                self.assertEqual([one for one in said if one.weight == "wrong"], [])
+                _, finish = finish_resolver.dressed(self.session, self.chest.id, layers)
+                said = by_rules(finish, pieces.piece_of(self.chest).faces)
+                self.assertEqual([one.words for one in said if one.rule != "bleeding"], [])

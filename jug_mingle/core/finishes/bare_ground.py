@@ -9,7 +9,7 @@ from jug_mingle.core.arrays import FloatArray
 from jug_mingle.core.colour.spectra import BANDS
 from jug_mingle.core.finishes.textures import looked_up
 from jug_mingle.core.optics.film import R_body
-from jug_mingle.core.optics.grounds import Adhesion, Ground, ground
+from jug_mingle.core.optics.grounds import Adhesion, Coat, Ground, ground
 from jug_mingle.core.pieces.faces import Samples
 
 
@@ -24,6 +24,13 @@ class Below:
     name: str = ""
     bleeds: bool = False
     adhesion: Adhesion = "holds"
+    thirst: float = 0.0
+    coat: Coat = ""
+
+    @property
+    def takes_stain(self) -> bool:
+        """Whether a stain can go in: nothing lies on it, and it drinks."""
+        return self.coat == "" and self.thirst > 0.0
 
 
 @lru_cache(maxsize=64)
@@ -36,7 +43,7 @@ def below_of(wood: Ground) -> Below:
     """Return a ground as what lies below a finish."""
     return Below(
         R=R_body(wood.R_seen, wood.veil), veil=wood.veil, figure=wood.figure, name=wood.name, bleeds=wood.bleeds,
-        adhesion=wood.adhesion,
+        adhesion=wood.adhesion, thirst=wood.thirst, coat=wood.coat,
     )  # fmt: skip
 
 

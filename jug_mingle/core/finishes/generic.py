@@ -11,6 +11,7 @@ from jug_mingle.core.colour.spaces import Lab_to_XYZ
 from jug_mingle.core.colour.spectra import BANDS, WAVELENGTHS
 from jug_mingle.core.finishes.kinds import KINDS
 from jug_mingle.core.finishes.layer import Film
+from jug_mingle.core.materials.handling import Facts
 from jug_mingle.core.materials.kinds import kind_of
 from jug_mingle.core.optics.coefficients import Optics
 from jug_mingle.core.optics.film import R_body, R_film, R_seen
@@ -21,7 +22,7 @@ def _wax(name: str, kind: str, K: FloatArray, S: float, X: float = 9.0) -> Film:
     usual = kind_of(kind)
     return Film(
         name=name, optics=Optics(K=K, S=np.full(BANDS, S)), X=X, veil=0.5, base="wax", density=usual.density,
-        spread_rate=usual.spread_rate,
+        spread_rate=usual.spread_rate, facts=Facts.of([(usual, {})]),
     )  # fmt: skip
 
 
@@ -69,7 +70,7 @@ def generic_film(name: str) -> Film:
     usual = kind_of("gilding_wax")
     return Film(
         name=name, optics=Optics(K=(1 - R) ** 2 / (2 * R) * 5.0, S=np.full(BANDS, 5.0)), X=5.0, veil=0.0,
-        density=usual.density, spread_rate=usual.spread_rate,
+        density=usual.density, spread_rate=usual.spread_rate, facts=Facts.of([(usual, {})]),
     )  # fmt: skip
 
 

@@ -8,6 +8,7 @@ import numpy as np
 from jug_mingle.core.finishes.kinds import KINDS
 from jug_mingle.core.finishes.layer_kind import LayerKind
 from jug_mingle.core.finishes.settings import NUMBERS
+from jug_mingle.core.materials.handling import Facts
 from jug_mingle.core.materials.material import SPREAD_RATE
 from jug_mingle.core.optics.coefficients import Optics
 from jug_mingle.core.pieces.addresses import reached
@@ -36,6 +37,8 @@ class Film:
         Area that a litre covers in one coat; a furniture paint's where it is not known. [m²/L]
     density : float
         Of the wet paint. [g/ml]
+    facts : Facts or None
+        How what is in it is handled; where it is not known, what is usual for the layer.
     """
 
     name: str
@@ -45,6 +48,7 @@ class Film:
     base: str = "water"
     spread_rate: float = SPREAD_RATE
     density: float = 1.3
+    facts: Facts | None = None
 
 
 @dataclass(frozen=True, slots=True, kw_only=True, eq=False)

@@ -9,7 +9,7 @@ A kind says what it takes, where it lies and how thick, and what it does to what
 """
 
 import dataclasses
-from collections.abc import Callable, Iterator, Mapping, Sequence
+from collections.abc import Callable, Mapping
 from dataclasses import dataclass
 from typing import TYPE_CHECKING, Any, Final, Literal
 
@@ -24,10 +24,6 @@ if TYPE_CHECKING:
     from jug_mingle.core.finishes.layer import Layer
 
 Act = Literal["film", "reveal", "cover", "surface"]
-Weight = Literal["wrong", "school", "advice"]
-Said = tuple[Weight, str, str]
-"""A remark of a kind on its place among layers: "wrong" will fail, "school" is done both ways; the words, and why."""
-
 Trait = Literal[
     "water_based",  # beads on wax and oil
     "colours",  # there is something of it for wear to go through
@@ -35,10 +31,7 @@ Trait = Literal[
     "hides",  # its coats are counted until they hide
     "thin",  # what is below is meant to be read through it
     "accent",  # judged by how far it stands out
-    "soft",  # nothing that forms a film holds on it
-    "repels_water",  # water-based paint does not hold on it
     "closes_wood",  # a stain cannot go in through it
-    "blocks_tannin",  # what bleeds from wood does not pass it
     "needs_seal",  # rubs off and marks when wet unless something covers it
     "seals",  # covers what needs a seal
     "film_seal",  # seals with a film of its own, on which a glaze stays wipeable and wax moves
@@ -86,8 +79,6 @@ class LayerKind:
         (layer, veil below, how far it covers) → the surface after it.
     reveals_before : bool
         Of wear: whether it takes off what the layer before it laid, rather than goes down to a chosen layer.
-    remarks : callable
-        (layer, layers below, layers above) → what is to be said of its place among them. Common practice.
     """
 
     key: str
@@ -110,9 +101,6 @@ class LayerKind:
     flows: bool = False
     uptake: "Callable[[Layer], float]" = lambda _layer: 1.0
     reveals_before: bool = False
-    remarks: "Callable[[Layer, Sequence[Layer], Sequence[Layer]], Iterator[Said]]" = lambda _layer, _below, _above: (
-        iter(())
-    )
 
     def has(self, *traits: Trait) -> bool:
         """Return whether it has any of these traits."""

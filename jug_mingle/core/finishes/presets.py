@@ -55,7 +55,7 @@ LOOKS: Final = (
         key="harbour", title="Harbour", words="worn at the edges, faded, a little gilding",
         layers=(
             _layer("paint", "second"), _layer("paint", "first"), _layer("distress", down_to=1),
-            _layer("fade", down_to=1, amount=0.15), _layer("metallic", place="recess"), _layer("sealer"),
+            _layer("fade", down_to=1, amount=0.15), _layer("sealer"), _layer("metallic", place="recess"),
         ),
     ),
     Look(

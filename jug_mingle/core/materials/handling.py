@@ -5,13 +5,18 @@ practice has no figure there is none here either, and the person is asked.
 """
 
 from collections.abc import Iterable, Mapping
-from dataclasses import replace
+from dataclasses import dataclass, replace
+from functools import cached_property
 from typing import Final
 
-from jug_mingle.core.materials.kind import Handling, Kind
+from jug_mingle.core.materials.kind import Base, Handling, Kind
 
 TIMES: Final = ("dry", "recoat", "cure", "open_time", "pot_life")
 WORDS: Final = ("coats", "under", "over", "into")
+FLAGS: Final = ("own_primer", "own_seal", "must_be_sealed", "needs_primer", "bare_wood_only", "blocks_stains")
+
+CARRIES_NOTHING: Final = frozenset({"thinner", "spirits"})
+"""Kinds that are gone when a mix has dried: they say nothing of how it is handled."""
 
 
 def in_force(kind: Kind, own: Mapping[str, object]) -> Handling:
@@ -20,10 +25,85 @@ def in_force(kind: Kind, own: Mapping[str, object]) -> Handling:
     Parameters
     ----------
     own : mapping
-        Names of `TIMES` and `WORDS` → what the label says.
+        Names of `TIMES`, `WORDS` and `FLAGS` → what the label says.
     """
-    known = {name: value for name, value in own.items() if name in (*TIMES, *WORDS) and value is not None}
+    known = {name: value for name, value in own.items() if name in (*TIMES, *WORDS, *FLAGS) and value is not None}
     return replace(kind.handling, **known)  # type: ignore[arg-type]
+
+
+@dataclass(frozen=True, eq=False)
+class Facts:
+    """How a tin, or what was mixed of several, is handled: each kind in it with its handling in force.
+
+    What is gone when it has dried says nothing, unless there is nothing else. Of a mix the slowest wait and the
+    shortest life count; what is good must hold of all that colours in it, what is bad of one.
+    """
+
+    contents: tuple[tuple[Kind, Handling], ...]
+
+    @classmethod
+    def of(cls, tins: Iterable[tuple[Kind, Mapping[str, object]]]) -> "Facts":
+        """Return the facts of tins, each by its kind and what its own label says; ValueError of nothing."""
+        every = tuple((kind, in_force(kind, own)) for kind, own in tins)
+        if not every:
+            raise ValueError("a mix of nothing has no facts")
+        return cls(tuple(one for one in every if one[0].key not in CARRIES_NOTHING) or every)
+
+    def with_(self, others: Iterable["Facts"]) -> "Facts":
+        """Return the facts of what several colours make that lie in one layer."""
+        return Facts((*self.contents, *(one for other in others for one in other.contents)))
+
+    @cached_property
+    def kinds(self) -> frozenset[str]:
+        """Keys of what is in it."""
+        return frozenset(kind.key for kind, _ in self.contents)
+
+    @cached_property
+    def base(self) -> Base:
+        """What carries it."""
+        bases = [kind.base for kind, _ in self.contents if kind.base != "any"]
+        return bases[0] if bases else "any"
+
+    @cached_property
+    def recoat(self) -> float | None:
+        """How long a coat dries before the next; as for `wait_after_coat`. [minutes]"""
+        return wait_after_coat(handling for _, handling in self.contents)
+
+    @cached_property
+    def own_primer(self) -> bool:
+        """Whether it holds without a primer."""
+        return all(one.own_primer for one in self._colours)
+
+    @cached_property
+    def own_seal(self) -> bool:
+        """Whether it needs nothing over it."""
+        return all(one.own_seal for one in self._colours)
+
+    @cached_property
+    def must_be_sealed(self) -> bool:
+        """Whether leaving it without a seal is not an option."""
+        return any(one.must_be_sealed for one in self._colours)
+
+    @cached_property
+    def needs_primer(self) -> bool:
+        """Whether it does not hold on bare sanded wood, nor on what is slick, without a primer."""
+        return any(one.needs_primer for one in self._colours)
+
+    @cached_property
+    def bare_wood_only(self) -> bool:
+        """Whether it does not hold on an old finish at all."""
+        return any(one.bare_wood_only for one in self._colours)
+
+    @cached_property
+    def blocks_stains(self) -> bool:
+        """Whether what bleeds from wood does not pass it."""
+        return all(one.blocks_stains for one in self._colours)
+
+    @cached_property
+    def _colours(self) -> list[Handling]:
+        """Handling of what colours; a medium and a powder that dulls leave a paint what it is."""
+        coloured = [one for kind, one in self.contents if kind.optical in ("hiding", "transparent")]
+        return coloured or [one for _, one in self.contents]
 
 
 def wait_after_coat(handlings: Iterable[Handling]) -> float | None:
@@ -42,7 +122,12 @@ def time_words(minutes: float) -> str:
         return f"{minutes:.0f} min"
     if minutes < 48.0 * 60.0:
         return f"{minutes / 60.0:.3g} h"
-    return f"{minutes / 1440.0:.3g} days"
+    return days_words(minutes / 1440.0)
+
+
+def days_words(days: float) -> str:
+    """Return a number of days as a person says it: "1 day", "2.5 days"."""
+    return f"{days:.3g} day" if f"{days:.3g}" == "1" else f"{days:.3g} days"
 
 
 def wait_words(minutes: float | None, coats: int) -> str:
@@ -62,7 +147,7 @@ def keeps_words(days: float | None) -> str:
     """Return how long a mix keeps, as it is said: "keeps about 14 days"."""
     if days is None:
         return "keeps well closed"
-    return f"keeps about {days:g} days" if days >= 1.0 else "sets within hours: use it up at once"
+    return f"keeps about {days_words(days)}" if days >= 1.0 else "sets within hours: use it up at once"
 
 
 _USUAL_DRY: Final = 30.0

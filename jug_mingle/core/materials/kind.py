@@ -32,6 +32,18 @@ class Handling:
         How many are usual.
     under, over, into : str
         What may lie under it, what goes over it, and what may be stirred into it.
+    own_primer : bool
+        Whether it holds on an old finish that was scuffed, and on bare wood, without a primer.
+    own_seal : bool
+        Whether it needs nothing over it.
+    must_be_sealed : bool
+        Whether leaving it without a seal is not an option.
+    needs_primer : bool
+        Whether it does not hold on bare sanded wood, nor on what is slick, without a primer.
+    bare_wood_only : bool
+        Whether it does not hold on an old finish at all.
+    blocks_stains : bool
+        Whether what bleeds from wood does not pass it.
     why : mapping
         Field name → reason of its default.
     """
@@ -45,6 +57,12 @@ class Handling:
     under: str = ""
     over: str = ""
     into: str = ""
+    own_primer: bool = False
+    own_seal: bool = False
+    must_be_sealed: bool = False
+    needs_primer: bool = False
+    bare_wood_only: bool = False
+    blocks_stains: bool = False
     why: Mapping[str, str]
 
 

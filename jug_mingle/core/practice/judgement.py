@@ -17,11 +17,10 @@ from jug_mingle.core.finishes.layer import Film, Layer
 from jug_mingle.core.finishes.stack import Finish, evenly
 from jug_mingle.core.optics.blend_path import Paint, ramp
 from jug_mingle.core.optics.film import R_body, R_film, R_infinity, R_seen
-from jug_mingle.core.optics.grounds import ADHESION_WORDS
 from jug_mingle.core.optics.hiding import coats_to_hide
 from jug_mingle.core.pieces.addresses import said_of
 from jug_mingle.core.pieces.faces import UNPAINTED, Samples
-from jug_mingle.core.practice.layer_order import Remark
+from jug_mingle.core.practice.remark import Remark
 
 FAR: Final = 40.0
 """Ends of a blend farther apart than this are hard to join without a colour in between. [CIEDE2000]"""
@@ -72,7 +71,7 @@ def judge(finish: Finish, samples: Samples, *, bridges: Sequence[Film] = (), lig
         said = [*_blend(layer, samples, zone, bridges, light), *_contrast(finish, place, zone, light)]
         said += [*_wash(finish, place, zone, light), *_hides(finish, place, touched, light)]
         found += [Remark(layer=place, weight="advice", words=words, why=why) for words, why in said]
-    return [*found, *_bleed(finish, zones), *_holds(finish, zones), *_sealed(finish, zones, light)]
+    return [*found, *_sealed(finish, zones, light)]
 
 
 def _paint(film: Film) -> Paint:
@@ -208,46 +207,6 @@ def _primer_for(film: Film, needed: int, light: Light) -> tuple[str, int] | None
         if coats < needed and (best is None or needed - coats > best[1]):
             best = (name, needed - coats)
     return best
-
-
-def _bleed(finish: Finish, zones: Sequence[str]) -> Iterator[Remark]:
-    """Where a wood bleeds and nothing blocks it below the first pale coat."""
-    for place, layer in enumerate(finish.layers):
-        if not (layer.on and layer.of.has("hides")):
-            continue
-        L = max(float(R_to_Lab(R_seen(R_infinity(K=f.optics.K, S=f.optics.S), f.veil))[0]) for f in layer.films)
-        if L <= _PALE:
-            continue
-        bare = [zone for zone in zones if layer.reaches(zone) and finish.ground_of(zone).bleeds]
-        bare = [
-            zone
-            for zone in bare
-            if not any(one.of.has("blocks_tannin") and one.reaches(zone) for one in finish.layers[:place])
-        ]
-        if bare:
-            where = sorted({finish.ground_of(zone).name.lower() for zone in bare})
-            why = "Tannin and old stain come through pale paint as yellow or pink; a stain-blocking primer holds them."
-            words = f"The {' and the '.join(where)} may bleed through."
-            yield Remark(layer=place, weight="advice", words=words, why=why)
-            return
-
-
-def _holds(finish: Finish, zones: Sequence[str]) -> Iterator[Remark]:
-    """What grounds ask for so that paint holds on them, each said once."""
-    said: set[str] = set()
-    for zone in zones:
-        below = finish.ground_of(zone)
-        first = next((place for place, layer in enumerate(finish.layers) if layer.reaches(zone)), None)
-        if below.adhesion == "holds" or first is None or below.name in said:
-            continue
-        if below.adhesion not in ("clean", "loose") and finish.layers[first].kind == "primer":
-            continue
-        said.add(below.name)
-        yield Remark(
-            layer=first, weight="wrong" if below.adhesion in ("bond", "clean", "loose") else "advice",
-            words=f"{below.name}: {ADHESION_WORDS[below.adhesion]}.",
-            why="What a coat is laid on decides whether it stays. Try a hidden place first, and follow the label.",
-        )  # fmt: skip
 
 
 def _sealed(finish: Finish, zones: Sequence[str], light: Light) -> list[Remark]:

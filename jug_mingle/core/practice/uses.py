@@ -5,7 +5,7 @@ from typing import Final
 
 from jug_mingle.core.finishes.layer import Layer
 from jug_mingle.core.pieces.addresses import zone_of
-from jug_mingle.core.practice.layer_order import Remark
+from jug_mingle.core.practice.remark import Remark
 
 USES: Final[Mapping[str, str]] = {
     "looks": "only looks",

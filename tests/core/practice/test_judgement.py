@@ -7,7 +7,7 @@ from jug_mingle.core.finishes import WAXES, Below, Film, Finish, Layer, bare
 from jug_mingle.core.optics.coefficients import Optics
 from jug_mingle.core.pieces import draw, usual_piece
 from jug_mingle.core.practice.judgement import best_bridge, judge, waxes_on
-from jug_mingle.core.practice.layer_order import Remark, check_order
+from jug_mingle.core.practice.remark import Remark
 from tests.core.paints import film
 
 SAMPLES = draw(usual_piece("chest"), 160, 120).samples()
@@ -16,10 +16,6 @@ BLUE, WHITE, RED, GREEN = (film(key) for key in ("blue", "white", "red", "green"
 
 def layer(kind: str, *films: Film, **changes: Any) -> Layer:
     return Layer(**{"kind": kind, "films": films, **changes})
-
-
-def said(*layers: Layer) -> list[tuple[str, str]]:
-    return [(one.weight, one.words) for one in check_order(layers)]
 
 
 class JudgementTest(unittest.TestCase):
@@ -76,33 +72,6 @@ class JudgementTest(unittest.TestCase):
         primer = layer("primer", film("white", X=60.0), coats=2, zones=("top",))
         mended = judge(Finish(layers=(primer, paint), grounds=grounds), SAMPLES)
         self.assertFalse([one.words for one in mended if "grins through" in one.words])
-
-    def test_bleed(self) -> None:
-        """Oak may send tannin through a pale paint, unless a primer holds it or the paint is dark."""
-        pale, dark = layer("paint", WHITE, coats=4), layer("paint", film("black"), coats=2)
-        self.assertIn("may bleed", self.words(pale))
-        self.assertNotIn("may bleed", self.words(pale, wood="birch"))
-        self.assertNotIn("may bleed", self.words(dark))
-        self.assertNotIn("may bleed", self.words(layer("primer", WHITE), pale))
-
-    def test_bleed_by_zone(self) -> None:
-        """A primer on the top does not hold what bleeds in the fronts; one that is second below the paint does."""
-        pale, wash = layer("paint", WHITE, coats=4), layer("wash", BLUE, water=3.0)
-        self.assertIn("The oak may bleed", self.words(layer("primer", WHITE, zones=("top",)), pale))
-        self.assertNotIn("may bleed", self.words(wash, layer("primer", WHITE), pale))
-
-    def test_holds(self) -> None:
-        """Common practice: laminate wants a bonding primer, wax has to come off, an old finish is
-        scuffed; each is said once, and of a primed one nothing."""
-        paint = layer("paint", BLUE, coats=2)
-        for wood, words in (("laminate", "bonding primer"), ("waxed_wood", "spirits"), ("sound_varnish", "scuff-sand")):
-            with self.subTest(wood):
-                self.assertEqual(self.words(paint, wood=wood).count(words), 1)
-        self.assertNotIn("bonding", self.words(layer("primer", WHITE), paint, wood="laminate"))
-        for wood, words in (("waxed_wood", "spirits"), ("old_flaking_paint", "all that is loose")):
-            self.assertIn(words, self.words(layer("primer", WHITE), paint, wood=wood))
-        self.assertNotIn("Aged brass", self.words(paint))
-        self.assertIn("Aged brass", self.words(layer("paint", BLUE, zones=("hardware",))))
 
     def test_sealed_is_deeper(self) -> None:
         found = self.words(layer("paint", BLUE, coats=3), layer("sealer", veil=0.1))

@@ -4,7 +4,6 @@ from typing import TYPE_CHECKING, Final
 
 from jug_mingle.core.arrays import FloatArray
 from jug_mingle.core.finishes.fields import edges, run
-from jug_mingle.core.finishes.kinds.distress import worn_after_seal
 from jug_mingle.core.finishes.layer_kind import LayerKind, kept_surface
 from jug_mingle.core.finishes.settings import AMOUNT, DOWN_TO, SEED
 from jug_mingle.core.finishes.textures import looked_up
@@ -29,5 +28,4 @@ CHIPPY: Final = LayerKind(
     settings=(DOWN_TO, AMOUNT, SEED),
     field=_field,
     surface=kept_surface,
-    remarks=worn_after_seal,
 )

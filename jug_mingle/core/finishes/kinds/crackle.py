@@ -1,11 +1,10 @@
 """Crackle: the upper of two colours cracked."""
 
-from collections.abc import Iterator, Sequence
 from typing import TYPE_CHECKING, Final
 
 from jug_mingle.core.arrays import FloatArray
 from jug_mingle.core.finishes.fields import clip
-from jug_mingle.core.finishes.layer_kind import LayerKind, Said, kept_surface
+from jug_mingle.core.finishes.layer_kind import LayerKind, kept_surface
 from jug_mingle.core.finishes.settings import AMOUNT, DOWN_TO, SEED
 from jug_mingle.core.finishes.textures import looked_up
 from jug_mingle.core.pieces.faces import Samples
@@ -20,15 +19,6 @@ def _field(layer: "Layer", samples: Samples, zone: str) -> FloatArray:
     return clip((wide - border) / (0.35 * wide) + 0.5, 0.0, 1.0)
 
 
-def _remarks(_layer: "Layer", below: "Sequence[Layer]", _above: "Sequence[Layer]") -> Iterator[Said]:
-    if sum(one.of.has("opaque") for one in below) < 2:
-        yield (
-            "advice",
-            "Cracks show the layer below: lay two colours under them.",
-            "With one coat the wood shows in the cracks.",
-        )
-
-
 CRACKLE: Final = LayerKind(
     key="crackle",
     title="Crackle",
@@ -39,5 +29,4 @@ CRACKLE: Final = LayerKind(
     settings=(DOWN_TO, AMOUNT, SEED),
     field=_field,
     surface=kept_surface,
-    remarks=_remarks,
 )

@@ -4,7 +4,6 @@ from typing import TYPE_CHECKING, Final
 
 from jug_mingle.core.arrays import FloatArray
 from jug_mingle.core.finishes.fields import clip, streaks
-from jug_mingle.core.finishes.kinds.distress import worn_after_seal
 from jug_mingle.core.finishes.layer_kind import LayerKind, kept_surface
 from jug_mingle.core.finishes.settings import AMOUNT, DOWN_TO, HAND
 from jug_mingle.core.pieces.faces import Samples
@@ -28,5 +27,4 @@ FADE: Final = LayerKind(
     settings=(DOWN_TO, AMOUNT, HAND),
     field=_field,
     surface=kept_surface,
-    remarks=worn_after_seal,
 )

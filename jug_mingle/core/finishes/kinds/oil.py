@@ -16,7 +16,7 @@ OIL: Final = LayerKind(
     usual_material="oil",
     usual={"veil": 0.25},
     settings=(VEIL,),
-    traits=frozenset(("repels_water", "closes_wood", "seals")),
+    traits=frozenset(("closes_wood", "seals")),
     field=brushed,
     surface=set_surface,
 )

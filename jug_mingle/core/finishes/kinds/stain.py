@@ -1,13 +1,12 @@
 """A stain, which goes into bare wood and is wiped after a while."""
 
-from collections.abc import Iterator, Sequence
 from typing import TYPE_CHECKING, Final
 
 import numpy as np
 
 from jug_mingle.core.arrays import FloatArray
 from jug_mingle.core.finishes.fields import clip
-from jug_mingle.core.finishes.layer_kind import PAINT_KINDS, LayerKind, Said, covering_surface
+from jug_mingle.core.finishes.layer_kind import PAINT_KINDS, LayerKind, covering_surface
 from jug_mingle.core.finishes.settings import COATS, DWELL, WATER
 from jug_mingle.core.finishes.textures import looked_up
 from jug_mingle.core.pieces.faces import Samples
@@ -29,15 +28,6 @@ def _uptake(layer: "Layer") -> float:
     return float(1.0 - np.exp(-0.56 * np.sqrt(layer.dwell)))
 
 
-def _remarks(_layer: "Layer", below: "Sequence[Layer]", _above: "Sequence[Layer]") -> Iterator[Said]:
-    if any(one.of.has("closes_wood") for one in below):
-        yield (
-            "wrong",
-            "A stain has to reach bare wood.",
-            "It colours by going in; over a film it lies on top and wipes off.",
-        )
-
-
 STAIN: Final = LayerKind(
     key="stain",
     title="Stain",
@@ -50,5 +40,4 @@ STAIN: Final = LayerKind(
     field=_field,
     uptake=_uptake,
     surface=covering_surface,
-    remarks=_remarks,
 )

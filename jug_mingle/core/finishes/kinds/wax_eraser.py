@@ -1,11 +1,10 @@
 """Clear wax as an eraser of coloured wax."""
 
-from collections.abc import Iterator, Sequence
 from typing import TYPE_CHECKING, Final
 
 from jug_mingle.core.arrays import FloatArray
 from jug_mingle.core.finishes.fields import placed
-from jug_mingle.core.finishes.layer_kind import LayerKind, Said, kept_surface
+from jug_mingle.core.finishes.layer_kind import LayerKind, kept_surface
 from jug_mingle.core.finishes.settings import AMOUNT, PLACE
 from jug_mingle.core.pieces.faces import Samples
 
@@ -15,16 +14,6 @@ if TYPE_CHECKING:
 
 def _field(layer: "Layer", samples: Samples, zone: str) -> FloatArray:
     return layer.amount * placed(layer, samples, zone)
-
-
-def _remarks(_layer: "Layer", below: "Sequence[Layer]", _above: "Sequence[Layer]") -> Iterator[Said]:
-    last = next((one for one in reversed(below) if one.of.act != "reveal"), None)
-    if last is None or not last.of.has("soft"):
-        yield (
-            "wrong",
-            "Clear wax takes off the wax laid just before it.",
-            "There is no coloured wax under it to take off.",
-        )
 
 
 WAX_ERASER: Final = LayerKind(
@@ -38,5 +27,4 @@ WAX_ERASER: Final = LayerKind(
     reveals_before=True,
     field=_field,
     surface=kept_surface,
-    remarks=_remarks,
 )

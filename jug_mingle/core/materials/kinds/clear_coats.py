@@ -24,6 +24,7 @@ CLEAR_COATS: Final = (
             under="Dry paint or stain",
             over="Coloured wax, another coat",
             into="A little paint of its base: that makes a glaze",
+            blocks_stains=True,
             why={
                 "coats": "one as a barrier, two for ordinary work, three on a top",
                 "into": "the parent tin is never tinted: other colours will be wanted later",
@@ -49,6 +50,7 @@ CLEAR_COATS: Final = (
             under="Quite dry stain or paint",
             over="Wax",
             into="Spirits",
+            blocks_stains=True,
             why={
                 "coats": "four, sanded between, for a table and chairs in use",
                 "under": "damp stain below makes it fail",

@@ -23,6 +23,7 @@ PRIMERS: Final = (
             under="Clean, scuffed wood or old finish",
             over="Paint",
             into="Nothing: never use it as a white",
+            blocks_stains=True,
             why={
                 "recoat": "at least 24 hours before paint, by the label workers follow",
                 "coats": "one is common",
@@ -47,6 +48,7 @@ PRIMERS: Final = (
             under="Baked-on white, coated board: what will not sand",
             over="Paint",
             into="Nothing: never use it as a white",
+            blocks_stains=True,
             why={
                 "coats": "a thin film on the parts that will not sand",
                 "into": "paint lightened with it peeled as a sticky skin after about three days",
@@ -70,6 +72,7 @@ PRIMERS: Final = (
             under="Clean, bare or scuffed wood",
             over="Paint, clear coat",
             into="Nothing",
+            blocks_stains=True,
             why={
                 "recoat": "at least 24 hours before paint, as for every stain-blocking primer",
                 "coats": "one is common; two thin ones where it is sprayed",

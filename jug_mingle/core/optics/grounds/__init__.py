@@ -9,7 +9,7 @@ from jug_mingle.core.colour.spaces import Lab_to_XYZ
 from jug_mingle.core.colour.spectra import DAYLIGHT
 from jug_mingle.core.optics.grounds.boards import BOARDS
 from jug_mingle.core.optics.grounds.factory_coats import FACTORY_COATS
-from jug_mingle.core.optics.grounds.ground import ADHESION_WORDS, Adhesion, Ground, GroundKind, measured_ground
+from jug_mingle.core.optics.grounds.ground import ADHESION_WORDS, Adhesion, Coat, Ground, GroundKind, measured_ground
 from jug_mingle.core.optics.grounds.metals import METALS
 from jug_mingle.core.optics.grounds.old_finishes import OLD_FINISHES
 from jug_mingle.core.optics.grounds.primers import PRIMERS
@@ -18,7 +18,7 @@ from jug_mingle.core.optics.grounds.textiles import TEXTILES
 from jug_mingle.core.optics.grounds.woods import WOODS
 
 __all__ = [
-    "ADHESION_WORDS", "GROUNDS", "SURROUNDINGS", "Adhesion", "Ground", "GroundKind", "ground", "measured_ground"
+    "ADHESION_WORDS", "GROUNDS", "SURROUNDINGS", "Adhesion", "Coat", "Ground", "GroundKind", "ground", "measured_ground"
 ]  # fmt: skip
 
 _KINDS: Final[Mapping[str, GroundKind]] = {
@@ -47,5 +47,5 @@ def ground(key: str) -> Ground:
     R = recover_reflectance(Lab_to_XYZ(kind.Lab), DAYLIGHT)
     return Ground(
         name=kind.title, R_seen=R, veil=0.9, bleeds=kind.bleeds, figure=kind.figure, adhesion=kind.adhesion,
-        thirst=kind.thirst,
+        thirst=kind.thirst, coat=kind.coat,
     )  # fmt: skip

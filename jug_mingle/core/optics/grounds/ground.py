@@ -10,6 +10,9 @@ from jug_mingle.core.colour.spectra import as_spectrum
 
 Adhesion = Literal["holds", "scuff", "thick", "loose", "clean", "bond", "wet"]
 
+Coat = Literal["", "oil", "wax", "varnish", "paint", "primer", "factory"]
+"""A finish that lies on a ground before anything is laid; nothing where it is bare, or only stained."""
+
 ADHESION_WORDS: Final = {
     "scuff": "scuff-sand it before paint, or brush a bonding primer on",
     "thick": "sand runs and ridges flat and scuff it all over: many coats hide what they stand on, and chip at edges",
@@ -35,6 +38,8 @@ class GroundKind:
         What paint needs to hold on it; see `ADHESION_WORDS`.
     thirst : float
         How much more of a first coat it drinks than sealed wood does. [0..1]
+    coat : str
+        What finish lies on it; nothing on what is bare.
     """
 
     key: str
@@ -44,6 +49,7 @@ class GroundKind:
     bleeds: bool = False
     adhesion: Adhesion = "holds"
     thirst: float = 0.0
+    coat: Coat = ""
 
 
 @dataclass(frozen=True, slots=True, kw_only=True, eq=False)
@@ -56,7 +62,7 @@ class Ground:
         Dry and bare, as a reader would see it. [0..1]
     veil : float
         As for `film.R_seen`. [0..1]
-    bleeds, figure, adhesion, thirst
+    bleeds, figure, adhesion, thirst, coat
         As of `GroundKind`.
     """
 
@@ -67,12 +73,14 @@ class Ground:
     figure: float = 0.0
     adhesion: Adhesion = "holds"
     thirst: float = 0.0
+    coat: Coat = ""
 
 
 def measured_ground(
     name: str, R_seen: ArrayLike, *, veil: float = 0.9, bleeds: bool = False, figure: float = 0.0,
-    adhesion: Adhesion = "holds",
+    adhesion: Adhesion = "holds", thirst: float = 0.0, coat: Coat = "",
 ) -> Ground:  # fmt: skip
     """Return a ground of one's own from its read reflectance (36,), dry and bare. [0..1]"""
     R = check_finite(as_spectrum(R_seen, f"the reflectance of {name}"), f"the reflectance of {name}")
-    return Ground(name=name, R_seen=read_only(R), veil=veil, bleeds=bleeds, figure=figure, adhesion=adhesion)
+    return Ground(name=name, R_seen=read_only(R), veil=veil, bleeds=bleeds, figure=figure, adhesion=adhesion,
+                  thirst=thirst, coat=coat)  # fmt: skip

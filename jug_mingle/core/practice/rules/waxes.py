@@ -1,0 +1,100 @@
+"""Rules about wax and oil below films, and about coloured wax on what is raw. Common practice."""
+
+from typing import Final
+
+from jug_mingle.core.practice.rules.rule import Rule
+from jug_mingle.core.practice.situation import Laid, Situation
+
+_OILS: Final = frozenset({"oil", "oil_wax_butter"})
+
+_DARK: Final = 0.2
+"""A wax that absorbs more than this (K X, mean over the spectrum) is dark."""
+
+_HARD: Final = 0.8
+"""Wiped back more than this, a wax is wiped hard."""
+
+
+def _waxes_below(situation: Situation, at: int) -> list[Laid]:
+    """Return the solvent waxes below a layer that forms a film; those that an eraser took off again count still."""
+    one = situation.laid[at]
+    return [other for other in situation.below(at) if other.soft] if one.forms_film else []
+
+
+def _film_over_wax(situation: Situation, at: int) -> str:
+    one, waxes = situation.laid[at], _waxes_below(situation, at)
+    if any(other.whole for other in waxes) or (waxes and not one.layer.of.has("film_seal")):
+        return f"{one.title} over wax will not hold."
+    return ""
+
+
+def _film_over_wiped_wax(situation: Situation, at: int) -> str:
+    waxes = _waxes_below(situation, at)
+    if not waxes or _film_over_wax(situation, at):
+        return ""
+    return f"{situation.laid[at].title} over wax that was wiped and lies in recesses."
+
+
+def _water_over_oil(situation: Situation, at: int) -> str:
+    one = situation.laid[at]
+    oiled = any(other.facts.kinds & _OILS for other in situation.below(at))
+    if not oiled or not one.layer.of.has("water_based") or one.facts.base != "water":
+        return ""
+    return f"{one.title} over oil will not hold."
+
+
+def _on_raw(situation: Situation, at: int) -> bool:
+    """Return whether a wax that colours lies on raw paint or wood, with nothing below on which it would move."""
+    one = situation.laid[at]
+    if not (one.coloured_wax and one.soft):
+        return False
+    below = situation.below(at)
+    return not any(other.layer.of.has("film_seal") or other.clear_wax or other.facts.own_seal for other in below)
+
+
+def _wax_on_raw(situation: Situation, at: int) -> str:
+    if not _on_raw(situation, at):
+        return ""
+    return f"Coloured wax on {'raw paint' if situation.below(at) else 'raw wood'}."
+
+
+def _dark_wiped_hard(situation: Situation, at: int) -> str:
+    layer = situation.laid[at].layer
+    dark = bool(layer.films) and float(layer.films[0].optics.K.mean()) * layer.films[0].X > _DARK
+    if not (dark and layer.wipe > _HARD and _on_raw(situation, at)):
+        return ""
+    return "Dark wax wiped hard from raw paint leaves stains."
+
+
+def _eraser(situation: Situation, at: int) -> str:
+    if situation.laid[at].layer.kind != "wax_eraser":
+        return ""
+    below = situation.below(at)
+    return "" if below and below[-1].soft else "Clear wax takes off the wax laid just before it."
+
+
+WAX_RULES: Final = (
+    Rule(
+        key="film_over_wax", weight="wrong", says=_film_over_wax, cause="wax",
+        why="A film beads and peels on wax, which stays soft below it. Take it off with spirits, or end with the wax.",
+    ),
+    Rule(
+        key="water_over_oil", weight="wrong", says=_water_over_oil,
+        why="Water-based paint beads and peels on oil. Oil last, or take an oil-based paint on it.",
+    ),
+    Rule(
+        key="eraser_without_wax", weight="wrong", says=_eraser,
+        why="There is no coloured wax under it to take off.",
+    ),
+    Rule(
+        key="film_over_wiped_wax", weight="school", says=_film_over_wiped_wax, school="film_over_wax", cause="wax",
+        why="Some seal wax that was wiped to a trace, once it is hard; others never lay a film over any wax.",
+    ),
+    Rule(
+        key="wax_on_raw", weight="school", says=_wax_on_raw, school="coloured_wax", cause="raw",
+        why="Raw paint takes a richer tone but lets little be wiped back; over a clear coat or clear wax it moves.",
+    ),
+    Rule(
+        key="dark_wax_wiped_hard", weight="advice", says=_dark_wiped_hard,
+        why="Clear wax first, dried, gives the time to wipe.",
+    ),
+)  # fmt: skip
