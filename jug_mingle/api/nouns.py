@@ -15,10 +15,12 @@ from jug_mingle.api.mixes import routes as mixes
 from jug_mingle.api.ombres import routes as ombres
 from jug_mingle.api.photos import routes as photos
 from jug_mingle.api.pieces import routes as pieces
+from jug_mingle.api.practice import routes as practice
 from jug_mingle.api.preparations import routes as preparations
 from jug_mingle.api.prints import routes as prints
 from jug_mingle.api.recipes import routes as recipes
 from jug_mingle.api.remix import routes as remix
+from jug_mingle.api.settings import routes as settings
 from jug_mingle.api.shelf import routes as shelf
 from jug_mingle.api.strips import routes as strips
 from jug_mingle.api.targets import routes as targets
@@ -37,10 +39,12 @@ NOUNS: Final = (
     ombres,
     photos,
     pieces,
+    practice,
     preparations,
     prints,
     recipes,
     remix,
+    settings,
     shelf,
     strips,
     targets,

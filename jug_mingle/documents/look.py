@@ -5,7 +5,7 @@ from typing import Annotated, Literal
 from pydantic import Field, StringConstraints
 
 from jug_mingle.core.finishes.kinds import KINDS
-from jug_mingle.core.finishes.layer import Pattern, Place
+from jug_mingle.core.finishes.layer import LaidBy, Pattern, Place
 from jug_mingle.documents.strict import OneOf, StrictModel
 
 Share = Annotated[float, Field(ge=0.0, le=1.0)]
@@ -25,18 +25,20 @@ class LayerIn(StrictModel):
     kind: KindName
     colours: list[ColourName] = Field(default=[], max_length=3)
     zones: list[FaceName] = Field(default=[], max_length=60)
-    coats: int = Field(default=1, ge=1, le=4)
+    coats: int = Field(default=1, ge=1, le=12)
     water: float = Field(default=0.0, ge=0.0, le=10.0)
     wipe: Share = 0.0
     amount: Share = 0.5
     place: Place = "everywhere"
     pattern: Pattern = "centre"
+    size: Share = 0.0
     width: Share = 0.6
     contrast: Share = 1.0
     hand: Share = 0.0
     seed: int = Field(default=1, ge=0, le=10_000)
     dwell: float = Field(default=5.0, ge=0.5, le=600.0)
     down_to: int = Field(default=0, ge=0, le=40)
+    way: LaidBy = "brush"
     veil: Share | None = None
     on: bool = True
 

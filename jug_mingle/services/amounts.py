@@ -8,14 +8,16 @@ from sqlalchemy.orm import Session
 from jug_mingle.core.materials.kind import Kind
 from jug_mingle.core.practice import amounts
 from jug_mingle.services.pieces import areas_of
+from jug_mingle.services.settings import settings_of
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Amount:
-    """The painted area of a job's pieces [m²], and the paint that it takes [ml]."""
+    """The painted area of a job's pieces [m²], the paint that it takes [ml], and the margin that is in that."""
 
     area: float
     ml: float
+    margin: float
 
 
 def area_of(session: Session, job_id: int) -> float:
@@ -23,10 +25,12 @@ def area_of(session: Session, job_id: int) -> float:
     return sum(areas_of(session, job_id).values())
 
 
-def amount_for(session: Session, job_id: int, *, coats: int, spread_rate: float, margin: float) -> Amount:
-    """Return what all pieces of a job take."""
+def amount_for(session: Session, job_id: int, *, coats: int, spread_rate: float, margin: float | None = None) -> Amount:
+    """Return what all pieces of a job take, with the margin that was set where none is given."""
     area = area_of(session, job_id)
-    return Amount(area=area, ml=amounts.paint_needed(area, coats=coats, spread_rate=spread_rate, margin=margin))
+    margin = settings_of(session).margin if margin is None else margin
+    ml = amounts.paint_needed(area, coats=coats, spread_rate=spread_rate, margin=margin)
+    return Amount(area=area, ml=ml, margin=margin)
 
 
 def spoils(session: Session, job_id: int, kinds: Sequence[Kind], ml: float) -> str:

@@ -7,14 +7,18 @@ from itertools import chain
 from sqlalchemy.orm import Session
 
 from jug_mingle.core.colour.spectra import Light
-from jug_mingle.core.finishes import Film, Finish
+from jug_mingle.core.finishes import Film, Finish, Layer
 from jug_mingle.core.finishes.layer import stage_names
+from jug_mingle.core.materials.kinds import kind_of
 from jug_mingle.core.measuring.pouring import Pour
 from jug_mingle.core.pieces import UNPAINTED, Samples
 from jug_mingle.core.practice.amounts import taken_by
+from jug_mingle.core.practice.hazards import DEFERS, Work, hazards_of
 from jug_mingle.core.practice.judgement import Waxed, judge, waxes_on
 from jug_mingle.core.practice.remark import Remark, ranked
 from jug_mingle.core.practice.rules import by_rules
+from jug_mingle.core.practice.schools import by_school
+from jug_mingle.core.practice.situation import situations
 from jug_mingle.core.practice.uses import remarks_of_use
 from jug_mingle.documents.look import LayerIn
 from jug_mingle.services.finish_resolver import dressed, film_of
@@ -22,6 +26,7 @@ from jug_mingle.services.looks import get_look, layers_of
 from jug_mingle.services.materials import get_material, keys_on_shelf
 from jug_mingle.services.mixes import get_mix
 from jug_mingle.services.pieces import drawn, piece_of, set_of, uses_of
+from jug_mingle.services.settings import settings_of
 from jug_mingle.services.shelf_fit import fitted_shelf
 from jug_mingle.store.models import PieceRow
 
@@ -46,12 +51,13 @@ class Need:
 
 @dataclass(frozen=True, slots=True, kw_only=True, eq=False)
 class Judged:
-    """What is said of a finish: remarks, what waxes would make of it, and what it takes of each colour."""
+    """What is said of a finish: remarks, what waxes would make of it, what it takes of each colour, what can hurt."""
 
     remarks: list[Remark]
     waxes: list[Waxed]
     needs: list[Need]
     stages: list[str]
+    cautions: list[str]
 
 
 JUDGED_AT = (360, 270)
@@ -64,14 +70,8 @@ def judged(session: Session, piece_id: int, layers: Sequence[LayerIn], *, light:
     samples = drawn(row, *JUDGED_AT)
     remarks = [
         *_put_away(session, layers),
-        *by_rules(finish, piece_of(row).faces),
-        *remarks_of_use(
-            uses_of(row),
-            row.age,
-            finish.layers,
-            piece_of(row).faces,
-            old_paint=any(key.startswith(("old_", "found:")) for key in row.grounds.values()),
-        ),
+        *by_school(by_rules(finish, piece_of(row).faces), settings_of(session).schools),
+        *remarks_of_use(uses_of(row), finish.layers, piece_of(row).faces),
         *judge(finish, samples, bridges=_bridges(session), light=light),
     ]
     zone = max(
@@ -83,8 +83,15 @@ def judged(session: Session, piece_id: int, layers: Sequence[LayerIn], *, light:
         needs=_with_the_set(
             session, row, _together(session, needs_of(session, row, layers, finish, samples))
         ),
-        stages=stage_names(finish.layers),
+        stages=stage_names(finish.layers), cautions=cautions_of(row, finish),
     )  # fmt: skip
+
+
+def cautions_of(row: PieceRow, finish: Finish) -> list[str]:
+    """Return what can hurt where a finish is laid on a piece, the sentence that defers to labels last."""
+    work = Work(situations=tuple(situations(finish, piece_of(row).faces)), age=row.age, uses=uses_of(row))
+    found = [one.words for one in hazards_of(work)]
+    return [*found, DEFERS] if found else []
 
 
 def _with_the_set(session: Session, row: PieceRow, needs: list[Need]) -> list[Need]:
@@ -123,25 +130,28 @@ def _put_away(session: Session, layers: Sequence[LayerIn]) -> list[Remark]:
 def needs_of(
     session: Session, row: PieceRow, layers: Sequence[LayerIn], finish: Finish, samples: Samples
 ) -> list[list[Need]]:
-    """Return what each layer takes of each colour."""
-    faces = piece_of(row).faces
+    """Return what each layer takes of each colour, with the margin that was set."""
+    faces, margin = piece_of(row).faces, settings_of(session).margin
     found = []
     for spec, layer in zip(layers, finish.layers, strict=True):
-        taken = taken_by(layer, samples, faces)
+        taken = taken_by(layer, samples, faces, margin=margin)
+        colours = [
+            (colour, film.name, film.density) for colour, film in zip(spec.colours, layer.films, strict=True)
+        ] or [_usual(layer) for _ in taken]
         found.append(
             added_up(
-                Need(
-                    colour=colour,
-                    name=film.name,
-                    area=row.count * one.area,
-                    ml=row.count * one.ml,
-                    density=film.density,
-                )
-                for colour, film, one in zip(spec.colours, layer.films, taken, strict=True)
+                Need(colour=colour, name=name, area=row.count * one.area, ml=row.count * one.ml, density=density)
+                for (colour, name, density), one in zip(colours, taken, strict=True)
                 if one.area > 0.0
             )
         )
     return found
+
+
+def _usual(layer: Layer) -> tuple[str, str, float]:
+    """Return what is laid where no tin is named: its key among needs, its name and its density."""
+    kind = kind_of(layer.of.usual_material)
+    return f"usual:{kind.key}", kind.title, kind.density
 
 
 def added_up(needs: Iterable[Need]) -> list[Need]:

@@ -13,13 +13,13 @@ from jug_mingle.core.colour.spectra import Light
 from jug_mingle.core.evidence.mixtures import mixed_film, mixed_paint
 from jug_mingle.core.optics.blend_path import Paint, Ramp, even_parts, ramp
 from jug_mingle.core.pieces import Piece
-from jug_mingle.core.practice.amounts import MARGIN
 from jug_mingle.core.recipes.walk_down import Addition, Rung, rungs, walk_down, wet_share
 from jug_mingle.errors import UnfitError
 from jug_mingle.services.mixes import add_mix, mix_of
 from jug_mingle.services.pieces import get_piece, piece_of
 from jug_mingle.services.predictions import pours_of
 from jug_mingle.services.recipes import PourAsked
+from jug_mingle.services.settings import settings_of
 from jug_mingle.services.shelf_fit import fitted_shelf
 from jug_mingle.store.models import MixRow
 
@@ -79,7 +79,7 @@ def ladder(session: Session, piece_id: int, first_id: int, second_id: int, *, co
     return Ladder(
         steps=steps, even=even, between=_between([rung.R for rung in steps], light),
         between_even=_between(list(even), light),
-        walk=walk_down(steps[:-1], solids=solids, margin=MARGIN) if len(steps) > 2 else [],
+        walk=walk_down(steps[:-1], solids=solids, margin=settings_of(session).margin) if len(steps) > 2 else [],
     )  # fmt: skip
 
 
@@ -91,7 +91,7 @@ def _between(R: Sequence[FloatArray], light: Light) -> tuple[float, ...]:
 def keep_steps(
     session: Session, piece_id: int, first_id: int, second_id: int, *, coats: int, light: Light
 ) -> list[MixRow]:
-    """Keep the steps between the ends as jugs of the job, each as much as its row takes, with the usual margin."""
+    """Keep the steps between the ends as jugs of the job, each as much as its row takes, and the margin."""
     found = ladder(session, piece_id, first_id, second_id, coats=coats, light=light)
     row = get_piece(session, piece_id)
     first, second = (mix_of(session, row.job_id, mix_id) for mix_id in (first_id, second_id))
@@ -100,7 +100,7 @@ def keep_steps(
     kept = []
     for number, rung in enumerate(found.steps[1:-1], start=2):
         wet = float(wet_share(np.asarray(rung.share), solids))
-        ml = rung.ml * (1.0 + MARGIN)
+        ml = rung.ml * (1.0 + settings_of(session).margin)
         amounts: dict[str, float] = {}
         for mix, part in ((first, 1.0 - wet), (second, wet)):
             whole = sum(pour.ml for pour in mix.pours)

@@ -21,6 +21,7 @@ from jug_mingle.core.materials.kinds import kind_of
 from jug_mingle.core.measuring.units import format_amount
 from jug_mingle.core.optics.film import R_seen
 from jug_mingle.core.pieces.addresses import ZONES, zone_of
+from jug_mingle.core.practice.hazards import DEFERS
 from jug_mingle.errors import ConflictError, UnfitError
 from jug_mingle.formats.finish_sheet import LayerLine, PieceSheet, finish_sheet
 from jug_mingle.formats.pour_strip import Line, lid_label, pour_strip, recipe_card, walk_strip
@@ -36,11 +37,6 @@ from jug_mingle.services.shelf_fit import fitted_shelf
 from jug_mingle.store.models import PieceRow, TargetRow
 
 _MOST_PARTS: Final = 48
-
-_CAUTION: Final = (
-    "Follow the labels, local rules and licensed trades. Dry oily rags flat outdoors, or keep them in a closed metal "
-    "can."
-)
 
 
 def look_of(shelf: Shelf, key: str) -> FloatArray:
@@ -86,7 +82,7 @@ def printed(
     if target is not None:
         words = f"Predicted: {difference_words(recipe.expected)} ({near}). {words}"
     cautions = {kind_of(one).caution for one in kinds} - {""}
-    said_too = ["Follow the labels, local rules and licensed trades."] if cautions else []
+    said_too = [DEFERS] if cautions else []
     return recipe_card(
         lines, title=mix.name, job=job.name, made=day, said=words, cautions=[*sorted(cautions), *said_too],
         target=None if target is None else _screen(np.array(target.R)), mix=_screen(recipe.R),
@@ -184,7 +180,7 @@ def _piece_sheet(session: Session, row: PieceRow, *, light: Light, unit: str) ->
             lines=lines, title=title, job=job, light=light.title.lower(),
             said=f"Takes about {amounts}." if amounts else "",
             picture=finish_pictures.picture_of(row, finish, light=light, pixels_wide=1360, pixels_high=736),
-            cautions=[_CAUTION],
+            cautions=[*finish_report.cautions_of(row, finish)] or [DEFERS],
         ),
     )  # fmt: skip
 

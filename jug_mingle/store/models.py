@@ -324,6 +324,15 @@ class JugRow(Row):
     diameters: Mapped[list[float]]
 
 
+class SettingRow(Row):
+    """Something that the person set once for all their work: "margin", or "school:" and a question."""
+
+    __tablename__ = "setting"
+
+    key: Mapped[str] = mapped_column(String(60), unique=True)
+    value: Mapped[dict[str, Any]]
+
+
 class DoneRow(Row):
     """A write that carried a key, and what was answered: sent again, it is answered again and not done again."""
 

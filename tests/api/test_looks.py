@@ -216,7 +216,7 @@ class OutputTest(LookCase):
             "Takes about",
             "ml",
             "2 h after each",
-            "labels",
+            "Labels",
         ):
             self.assertIn(words, text)
         self.client.put("/api/pieces/1/look", json={"look_id": None})

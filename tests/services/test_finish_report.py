@@ -76,5 +76,8 @@ class ReportTest(LookCase):
         six = self.judged(inside).needs[0]
         self.assertAlmostEqual(six.ml, 6 * once.ml)
         said = " ".join(one.words for one in self.judged(self.paint()).remarks)
-        for words in ("may hold lead", "hardest clear coat", "Old white paint: scuff-sand"):
+        for words in ("hardest clear coat", "Old white paint: scuff-sand"):
             self.assertIn(words, said)
+        cautions = self.judged(self.paint()).cautions
+        self.assertIn("may hold lead", cautions[0])
+        self.assertIn("Labels, local rules", cautions[-1])

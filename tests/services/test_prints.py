@@ -53,7 +53,7 @@ class FinishSheetTest(SheetCase):
             with self.subTest(kind):
                 said = self.text(*base, self.layer(kind))
                 self.assertIn(title, said)
-                self.assertIn("Follow the labels", said)
+                self.assertIn("Labels, local rules", said)
                 self.assertIn("Takes about", said)
 
     def test_how_it_is_laid(self) -> None:

@@ -24,6 +24,13 @@ class Problem(BaseModel):
     fields: dict[str, str] = {}
 
 
+class WordsOut(BaseModel):
+    """A key and what it is called."""
+
+    key: str
+    title: str
+
+
 class LookOut(BaseModel):
     """How a colour looks in one light."""
 

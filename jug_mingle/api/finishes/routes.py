@@ -98,12 +98,16 @@ def judge(piece_id: Id, body: JudgeIn, session: ReadSession, light: LightNow = "
     found = finish_report.judged(session, piece_id, body.layers, light=shown)
     return JudgedOut(
         remarks=[
-            RemarkOut(layer=one.layer, weight=one.weight, words=one.words, why=one.why) for one in found.remarks
+            RemarkOut(
+                layer=one.layer, weight=one.weight, words=one.words, why=one.why, rule=one.rule, school=one.school,
+                answer=one.answer,
+            )
+            for one in found.remarks
         ],
         waxes=[
             WaxedOut(
                 name=one.name, hex=hex_of(one.R, shown), delta_E=round(one.delta_E, 1),
-                words=difference_words(one.delta_E),
+                words=difference_words(one.delta_E), says=one.says,
             )
             for one in found.waxes
         ],
@@ -114,7 +118,7 @@ def judge(piece_id: Id, body: JudgeIn, session: ReadSession, light: LightNow = "
             )
             for one in found.needs
         ],
-        stages=found.stages,
+        stages=found.stages, cautions=found.cautions,
     )  # fmt: skip
 
 

@@ -66,21 +66,29 @@ class PointOut(BaseModel):
 
 
 class RemarkOut(BaseModel):
-    """Something to be said of a finish."""
+    """Something to be said of a finish; `rule` is the id of the rule that says it.
+
+    Of what is done both ways `school` is the question on which painters differ, `answer` what those answer who do it
+    so: see the settings.
+    """
 
     layer: int | None
     weight: Literal["wrong", "school", "advice"]
     words: str
     why: str
+    rule: str
+    school: str
+    answer: str
 
 
 class WaxedOut(BaseModel):
-    """What a wax would make of the topmost colour."""
+    """What a wax would make of the topmost colour, and in a word what that does to it."""
 
     name: str
     hex: Hex
     delta_E: float
     words: str
+    says: str
 
 
 class NeedOut(BaseModel):
@@ -102,6 +110,7 @@ class JudgedOut(BaseModel):
     waxes: list[WaxedOut]
     needs: list[NeedOut]
     stages: list[str]
+    cautions: list[str] = Field(description="What can hurt; last that labels and local rules come first.")
 
 
 class JudgeIn(StrictModel):

@@ -14,7 +14,7 @@ from jug_mingle.api.pieces.serializers import piece_out
 from jug_mingle.api.targets.serializers import targets_out
 from jug_mingle.core.colour.spectra import light as light_named
 from jug_mingle.core.materials.material import SPREAD_RATE
-from jug_mingle.core.practice.amounts import COATS, MARGIN
+from jug_mingle.core.practice.amounts import COATS
 from jug_mingle.documents.strict import Id
 from jug_mingle.services import amounts, jobs, looks, mixes, photos, pieces, targets
 
@@ -66,13 +66,13 @@ def get_amount(
     job_id: Id,
     session: ReadSession,
     coats: Annotated[int, Query(ge=1, le=10)] = COATS,
-    margin: Annotated[float, Query(ge=0.0, le=1.0)] = MARGIN,
+    margin: Annotated[float | None, Query(ge=0.0, le=1.0)] = None,
     spread_rate: Annotated[float, Query(ge=0.5, le=60.0)] = SPREAD_RATE,
 ) -> AmountOut:
     """Return how much paint all pieces of the job take; nothing while it has none."""
     found = amounts.amount_for(session, job_id, coats=coats, spread_rate=spread_rate, margin=margin)
     area = found.area
-    words = f"{area:.1f} m² × {coats} coats ÷ {spread_rate:g} m² a litre, and {100 * margin:.0f} % over"
+    words = f"{area:.1f} m² × {coats} coats ÷ {spread_rate:g} m² a litre, and {100 * found.margin:.0f} % over"
     return AmountOut(
         ml=round(found.ml), area=round(area, 2), words=words if area > 0.0 else "say first what you are painting"
     )

@@ -5,6 +5,7 @@ from typing import Annotated, Literal
 from pydantic import BaseModel, Field
 
 from jug_mingle.api.common.schemas import Hex, Name
+from jug_mingle.api.practice.schemas import CardOut
 from jug_mingle.documents.look import LayerIn
 from jug_mingle.documents.strict import StrictModel
 
@@ -32,8 +33,8 @@ class SettingOut(BaseModel):
     """What a person can move of a layer: a slider, a choice, or a layer below."""
 
     key: Literal[
-        "coats", "water", "wipe", "amount", "width", "contrast", "hand", "seed", "dwell", "veil", "pattern", "place",
-        "down_to",
+        "coats", "water", "wipe", "amount", "size", "width", "contrast", "hand", "seed", "dwell", "veil", "pattern",
+        "place", "way", "down_to",
     ]  # fmt: skip
     title: str
     control: Literal["slider", "choice", "layer_below"]
@@ -61,6 +62,7 @@ class LayerKindOut(BaseModel):
     usual: LayerIn
     begins_with: str = Field(description="The generic material that it is laid with at first, or none.")
     settings: list[SettingOut]
+    card: CardOut
 
 
 class PresetOut(BaseModel):

@@ -4,8 +4,10 @@ import math
 
 from jug_mingle.api.looks import schemas
 from jug_mingle.api.looks.schemas import LayerKindOut, SettingOut, WordOut
+from jug_mingle.api.practice.schemas import CardOut
 from jug_mingle.core.finishes.layer_kind import LayerKind
 from jug_mingle.core.finishes.settings import Setting
+from jug_mingle.core.practice.techniques import CARDS
 from jug_mingle.documents.look import LayerIn
 from jug_mingle.services.looks import layers_of
 from jug_mingle.store.models import LookRow
@@ -22,7 +24,7 @@ def kind_out(kind: LayerKind) -> LayerKindOut:
         key=kind.key, title=kind.title, why=kind.why, least=kind.films[0], most=kind.films[1], takes=list(kind.takes),
         generic=kind.generic, begins_with=kind.begins_with,
         usual=LayerIn.model_validate({"kind": kind.key, **kind.usual}),
-        settings=[setting_out(one) for one in kind.settings],
+        settings=[setting_out(one) for one in kind.settings], card=CardOut.model_validate(CARDS[kind.key]),
     )  # fmt: skip
 
 

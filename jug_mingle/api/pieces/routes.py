@@ -2,6 +2,7 @@
 
 from fastapi import APIRouter, Response
 
+from jug_mingle.api.common.schemas import WordsOut
 from jug_mingle.api.context import IMAGE, PROBLEMS, ContextNow, LightNow
 from jug_mingle.api.pieces.schemas import (
     FormName,
@@ -16,7 +17,6 @@ from jug_mingle.api.pieces.schemas import (
     PieceWordsOut,
     SurroundingOut,
     WearIn,
-    WordsOut,
 )
 from jug_mingle.api.pieces.serializers import piece_out
 from jug_mingle.core.colour.spectra import light as light_named

@@ -4,7 +4,7 @@ from typing import Annotated, Literal
 
 from pydantic import BaseModel, Field, StringConstraints
 
-from jug_mingle.api.common.schemas import Name
+from jug_mingle.api.common.schemas import Name, WordsOut
 from jug_mingle.core.pieces import FORMS
 from jug_mingle.core.practice.uses import AGES, USES
 from jug_mingle.documents.strict import Id, OneOf, StrictModel
@@ -214,13 +214,6 @@ class PartKindOut(BaseModel):
     key: str
     title: str
     sides: list[float]
-
-
-class WordsOut(BaseModel):
-    """A key and what it is called."""
-
-    key: str
-    title: str
 
 
 class PieceWordsOut(BaseModel):

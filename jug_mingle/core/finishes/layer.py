@@ -11,12 +11,14 @@ from jug_mingle.core.finishes.settings import NUMBERS
 from jug_mingle.core.materials.handling import Facts
 from jug_mingle.core.materials.material import SPREAD_RATE
 from jug_mingle.core.optics.coefficients import Optics
+from jug_mingle.core.optics.ways import WAYS
 from jug_mingle.core.pieces.addresses import reached
 
 Pattern = Literal[
     "centre", "raised", "corners", "left_right", "top_bottom", "ombre", "ombre_steps", "smoky", "stippled", "hatched"
 ]
 Place = Literal["everywhere", "recess", "high", "edges", "grain"]
+LaidBy = Literal["brush", "roller", "spray", "rag"]
 
 
 @dataclass(frozen=True, slots=True, kw_only=True, eq=False)
@@ -64,13 +66,16 @@ class Layer:
     zones : tuple of str
         Where, by any names that faces answer to (`pieces.addresses`); everywhere that is painted when empty.
     coats : int
-        1..4.
+        1..12.
     water : float
         Parts of water to one of paint. [0..10]
     wipe : float
         How much is wiped back. [0..1]
     amount : float
         How much of a partial layer there is: of dry brush, wear, wax, gilding. [0..1]
+    size : float
+        Of a blend: how much of a face is nearer to the last colour than to the first; as the pattern falls when 0.
+        [0..1]
     width : float
         How wide colours run into each other, or how far from an edge a partial layer reaches. [0..1]
     contrast : float
@@ -81,6 +86,8 @@ class Layer:
         Minutes before a stain is wiped. [0.5..600]
     down_to : int
         Which layer wear goes down to, counted from the ground, which is 0.
+    way : str
+        How it is laid: a key of `optics.ways.WAYS`.
     veil : float or None
         Surface that an oil or a clear coat leaves.
     on : bool
@@ -96,12 +103,14 @@ class Layer:
     amount: float = 0.5
     place: Place = "everywhere"
     pattern: Pattern = "centre"
+    size: float = 0.0
     width: float = 0.6
     contrast: float = 1.0
     hand: float = 0.0
     seed: int = 1
     dwell: float = 5.0
     down_to: int = 0
+    way: LaidBy = "brush"
     veil: float | None = None
     on: bool = True
 
@@ -127,13 +136,15 @@ class Layer:
         """Full dry thickness of the layer where its field is 1. [µm]"""
         if not self.films:
             return 0.0
-        return self.coats * float(np.mean([film.X for film in self.films])) / (1.0 + self.water) * self.of.uptake(self)
+        coat = WAYS[self.way].thick * float(np.mean([film.X for film in self.films])) / (1.0 + self.water)
+        return self.coats * coat * self.of.uptake(self)
 
     @property
     def field_key(self) -> tuple[object, ...]:
         """All that says where the layer lies on a drawing; layers that agree in it have the same fields."""
         return (
-            self.kind, len(self.films), self.place, self.pattern, self.wipe, self.amount, self.width, self.contrast,
+            self.kind, len(self.films), self.place, self.pattern, self.wipe, self.amount, self.size, self.width,
+            self.contrast,
             self.hand, self.seed,
         )  # fmt: skip
 

@@ -36,6 +36,7 @@ Trait = Literal[
     "seals",  # covers what needs a seal
     "film_seal",  # seals with a film of its own, on which a glaze stays wipeable and wax moves
     "spares_paint",  # takes paint only for the area that it covers
+    "rubbed_in",  # takes paint only for where it is rubbed in, unless that is everywhere
 ]
 
 PAINT_KINDS: Final = tuple(kind.key for kind in PAINTS if kind.key != "tint")

@@ -29,12 +29,12 @@ LOOKS: Final = (
     Look(
         key="lantern", title="Lantern", words="dark outline, light in the middle of each front",
         layers=(
-            _layer("paint", "first", coats=1), _layer("blend", "first", "second", zones=["front"]), _layer("sealer"),
+            _layer("paint", "first", coats=1), _layer("blend", "first", "second", zones=["front"], size=0.0), _layer("sealer"),
         ),
     ),
     Look(
         key="tide", title="Tide", words="from one colour above to the other at the foot",
-        layers=(_layer("blend", "first", "second", pattern="ombre", width=0.9), _layer("sealer")),
+        layers=(_layer("blend", "first", "second", pattern="ombre", size=0.0, width=0.9), _layer("sealer")),
     ),
     Look(
         key="ladder", title="Ladder", words="each row of drawers a step further",

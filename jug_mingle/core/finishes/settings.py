@@ -6,6 +6,7 @@ from itertools import pairwise
 from typing import Final, Literal
 
 from jug_mingle.core.optics.film import SHEEN_VEIL
+from jug_mingle.core.optics.ways import WAYS
 
 Control = Literal["slider", "choice", "layer_below"]
 Unit = Literal["", "%", "1 : n", "min", "no."]
@@ -76,12 +77,13 @@ def _sheen_words() -> tuple[tuple[float, str], ...]:
     return tuple((limit, name) for limit, (_, name) in zip([*limits, float("inf")], veils, strict=True))
 
 
-COATS: Final = Setting(key="coats", title="coats", low=1, high=4, shown=(1, 4), step=1, unit="")
+COATS: Final = Setting(key="coats", title="coats", low=1, high=12, shown=(1, 6), step=1, unit="")
 WATER: Final = Setting(
     key="water", title="water", high=10, shown=(0, 6), step=0.25, unit="1 : n", words=((0.01, "as it is"),)
 )
 WIPE: Final = Setting(key="wipe", title="wiped back")
 AMOUNT: Final = Setting(key="amount", title="how much")
+SIZE: Final = Setting(key="size", title="how much light", shown=(0.2, 0.7), words=((0.01, "as it falls"),))
 WIDTH: Final = Setting(key="width", title="how wide")
 CONTRAST: Final = Setting(key="contrast", title="contrast")
 HAND: Final = Setting(key="hand", title="hand", words=((0.15, "smooth"), (0.5, "brushed"), (float("inf"), "scratchy")))
@@ -91,8 +93,11 @@ DWELL: Final = Setting(
 )
 VEIL: Final = Setting(key="veil", title="sheen", words=_sheen_words())
 PATTERN: Final = Setting(key="pattern", title="pattern", control="choice", unit="", options=PATTERNS)
+WAY: Final = Setting(
+    key="way", title="laid", control="choice", unit="", options={key: way.title for key, way in WAYS.items()}
+)
 PLACE: Final = Setting(key="place", title="where", control="choice", unit="", options=PLACES)
 DOWN_TO: Final = Setting(key="down_to", title="down to", control="layer_below", high=40, shown=(0, 40), step=1, unit="")
 
-NUMBERS: Final = (COATS, WATER, WIPE, AMOUNT, WIDTH, CONTRAST, HAND, SEED, DWELL, DOWN_TO)
+NUMBERS: Final = (COATS, WATER, WIPE, AMOUNT, SIZE, WIDTH, CONTRAST, HAND, SEED, DWELL, DOWN_TO)
 """Settings that every layer has a number for, whether its kind heeds it or not."""

@@ -51,6 +51,11 @@ def usual_ground(address: str) -> str:
     return next((_USUAL[name] for name in closest_first(address) if name in _USUAL), "")
 
 
+def dabbed(field: FloatArray, coats: int) -> FloatArray:
+    """Return how far what covers in dabs has covered after some coats: each falls on what was left. [0..1]"""
+    return np.asarray(field if coats == 1 else 1.0 - (1.0 - field) ** coats)
+
+
 def gilding(layer: Layer) -> FloatArray:
     """Return the body reflectance (36,) of what covers a surface opaque: the named tin, or plain gold."""
     film = layer.films[0] if layer.films else None
@@ -125,7 +130,7 @@ def _laid(
         d = float(_field(layer, one, zone)[0])
         return R + d * (states[state_below(layer, len(states) - 1)] - R), d
     if layer.of.act == "cover":
-        d = float(_field(layer, one, zone)[0])
+        d = float(dabbed(_field(layer, one, zone), layer.coats)[0])
         return R + d * (gilding(layer) - R), d
     t = float(_field(layer, one, zone)[0])
     if layer.of.share is not None:

@@ -18,7 +18,7 @@ from jug_mingle.core.finishes.blends import film_share, mixed, share_of, third_s
 from jug_mingle.core.finishes.layer import Film, Layer
 from jug_mingle.core.finishes.nodes import NODES
 from jug_mingle.core.finishes.parallel import side_by_side
-from jug_mingle.core.finishes.stack import Finish, gilding, state_below
+from jug_mingle.core.finishes.stack import Finish, dabbed, gilding, state_below
 from jug_mingle.core.optics.film import R_seen, film_alone
 from jug_mingle.core.pieces.faces import Samples
 
@@ -131,7 +131,7 @@ def _steps(finish: Finish, samples: Samples, zone: str) -> tuple[list[_Step], fl
             step = _Step(amount=_worn(layer, samples, zone), lower=state_below(layer, number))
         elif layer.of.act == "cover":
             to = gilding(layer)[NODES].astype(np.float32)
-            step = _Step(amount=_worn(layer, samples, zone), to=to)
+            step = _Step(amount=dabbed(_worn(layer, samples, zone), layer.coats), to=to)
         elif layer.films:
             step, amount = _film_step(layer, samples, zone)
         else:

@@ -11,9 +11,13 @@ from jug_mingle.core.colour.spaces import XYZ_to_Lab
 from jug_mingle.core.colour.spectra import BANDS, DAYLIGHT, Light
 from jug_mingle.core.optics.coefficients import Optics
 from jug_mingle.core.optics.film import R_film, R_infinity, R_seen
+from jug_mingle.core.optics.ways import EVEN, Way
 
 HIDDEN_WITHIN: Final = 1.0
 """A ground counts as hidden when the film over it is within this CIEDE2000 of the opaque film."""
+
+CLOSE_WITHIN: Final = 2.0
+"""Within this it comes close: a painter calls it covered."""
 
 MOST_COATS: Final = 400.0
 FULL_HIDING: Final = 0.98
@@ -57,8 +61,9 @@ def hiding_power(optics: Optics, *, solids: float, veil: float = 1.0, full: floa
 
 
 def coats_as_fraction(
-    optics: Optics, *, X_coat: float, R_g: ArrayLike, light: Light = DAYLIGHT, veil: float = 1.0
-) -> float:
+    optics: Optics, *, X_coat: float, R_g: ArrayLike, light: Light = DAYLIGHT, veil: float = 1.0,
+    within: float = HIDDEN_WITHIN,
+) -> float:  # fmt: skip
     """Return the number of coats, as a fraction, after which the ground stays hidden.
 
     Parameters
@@ -67,6 +72,8 @@ def coats_as_fraction(
         Dry thickness of a coat. [µm]
     R_g : (36,) array_like
         Body reflectance of the ground. [0..1]
+    within : float
+        How far from the opaque film it may be. [CIEDE2000]
 
     Returns
     -------
@@ -79,20 +86,22 @@ def coats_as_fraction(
     )
     Lab = XYZ_to_Lab(R_seen(body, veil) @ light.weights, light.white)
     delta_E = delta_E_CIE2000(Lab[:-1], Lab[-1])
-    shown = np.flatnonzero(delta_E > HIDDEN_WITHIN)
+    shown = np.flatnonzero(delta_E > within)
     if shown.size == 0:
         return float(coats[0])
     last = int(shown[-1])
     if last == coats.size - 1:
         return float(coats[-1])
     before, after = np.log(delta_E[last]), np.log(max(float(delta_E[last + 1]), 1e-12))
-    share = (before - np.log(HIDDEN_WITHIN)) / (before - after)
+    share = (before - np.log(within)) / (before - after)
     return float(np.exp(np.log(coats[last]) + share * np.log(coats[last + 1] / coats[last])))
 
 
 def coats_to_hide(
-    optics: Optics, *, X_coat: float, R_g: ArrayLike, light: Light = DAYLIGHT, veil: float = 1.0
-) -> int | None:
-    """Return the least number of whole coats that hides the ground; None when twenty do not."""
-    coats = int(np.ceil(coats_as_fraction(optics, X_coat=X_coat, R_g=R_g, light=light, veil=veil) - 1e-9))
+    optics: Optics, *, X_coat: float, R_g: ArrayLike, light: Light = DAYLIGHT, veil: float = 1.0,
+    within: float = HIDDEN_WITHIN, way: Way = EVEN,
+) -> int | None:  # fmt: skip
+    """Return the least number of whole coats, laid in a way, that hides the ground; None when twenty do not."""
+    needed = coats_as_fraction(optics, X_coat=X_coat, R_g=R_g, light=light, veil=veil, within=within)
+    coats = way.coats_for(needed)
     return coats if coats <= 20 else None

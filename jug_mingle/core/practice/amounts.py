@@ -11,8 +11,10 @@ from jug_mingle.core.finishes.blends import area_shares
 from jug_mingle.core.finishes.layer import Layer
 from jug_mingle.core.materials.handling import keeps_words, pot_life
 from jug_mingle.core.materials.kind import Kind
+from jug_mingle.core.materials.kinds import kind_of
 from jug_mingle.core.materials.material import SPREAD_RATE
 from jug_mingle.core.measuring.pouring import Pour
+from jug_mingle.core.optics.ways import WAYS
 from jug_mingle.core.pieces.faces import Samples
 
 COATS: Final = 2
@@ -37,7 +39,7 @@ def paint_needed(area: float, *, coats: int, spread_rate: float, margin: float =
     area : float
         [m²]
     coats : int
-        1..10.
+        1..12.
     spread_rate : float
         Area that a litre covers in one coat. [m²/L]
     margin : float
@@ -48,9 +50,9 @@ def paint_needed(area: float, *, coats: int, spread_rate: float, margin: float =
     ValueError
         If a number is out of range.
     """
-    if not (0.0 <= area < 1000.0 and 1 <= coats <= 10 and spread_rate > 0.0 and 0.0 <= margin <= 1.0):
+    if not (0.0 <= area < 1000.0 and 1 <= coats <= 12 and spread_rate > 0.0 and 0.0 <= margin <= 1.0):
         raise ValueError(
-            f"an area from 0 m², 1 to 10 coats, a spread rate above 0 and a margin up to 100 % are needed, "
+            f"an area from 0 m², 1 to 12 coats, a spread rate above 0 and a margin up to 100 % are needed, "
             f"got {area:g} m², {coats} coats, {spread_rate:g} m²/l and {100 * margin:g} %"
         )
     return 1000.0 * area * coats / spread_rate * (1.0 + margin)
@@ -58,14 +60,14 @@ def paint_needed(area: float, *, coats: int, spread_rate: float, margin: float =
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Taken:
-    """What a layer takes of one of its colours: the area that it covers [m²], how much is laid wet, undiluted [ml]."""
+    """What a layer takes of one of its colours: the area on which it is laid [m²], how much is laid, undiluted [ml]."""
 
     area: float
     ml: float
 
 
-def taken_by(layer: Layer, samples: Samples, faces: Mapping[str, float]) -> list[Taken]:
-    """Return what a layer takes of each of its films, in their order.
+def taken_by(layer: Layer, samples: Samples, faces: Mapping[str, float], *, margin: float = MARGIN) -> list[Taken]:
+    """Return what a layer takes of each of its films, in their order; of what is usual for its kind where it has none.
 
     Parameters
     ----------
@@ -73,25 +75,41 @@ def taken_by(layer: Layer, samples: Samples, faces: Mapping[str, float]) -> list
         The piece as it is drawn, by which shares of area are told.
     faces : mapping
         Area of each face, by address. [m²]
+    margin : float
+        As `MARGIN`.
     """
-    if not layer.films:
+    rates = [film.spread_rate for film in layer.films]
+    if not rates and layer.of.usual_material:
+        rates = [kind_of(layer.of.usual_material).spread_rate]
+    if not rates:
         return []
+    way = WAYS[layer.way]
+    more = way.thick / (1.0 - way.lost) / (1.0 + layer.water)
     reached = [name for name in faces if layer.reaches(name)]
-    seen = {name: area_shares(layer, samples.by_face, name) for name in reached if name in samples.faces}
+    seen = {name: _laid(layer, samples, name) for name in reached if name in samples.faces}
     # What is not seen in the picture, such as the far side or an inside, takes what is seen takes.
     unseen = (
         np.average(list(seen.values()), axis=0, weights=[faces[name] for name in seen]).tolist()
         if seen
-        else [1.0 / len(layer.films)] * len(layer.films)
+        else [1.0 / len(rates)] * len(rates)
     )
-    area, ml = [0.0] * len(layer.films), [0.0] * len(layer.films)
-    for name in reached:
-        for n, (film, part) in enumerate(zip(layer.films, seen.get(name, unseen), strict=True)):
-            # A coat is laid as thick as an ordinary one, whatever is wiped off again.
-            laid = faces[name] * (part if layer.of.has("spares_paint") else 1.0)
-            ml[n] += paint_needed(laid, coats=layer.coats, spread_rate=film.spread_rate) / (1.0 + layer.water)
-            area[n] += faces[name] * part
-    return [Taken(area=a, ml=b) for a, b in zip(area, ml, strict=True)]
+    area = [sum(faces[name] * seen.get(name, unseen)[n] for name in reached) for n in range(len(rates))]
+    return [
+        Taken(area=own, ml=paint_needed(own, coats=layer.coats, spread_rate=rate, margin=margin) * more)
+        for own, rate in zip(area, rates, strict=True)
+    ]
+
+
+def _laid(layer: Layer, samples: Samples, face: str) -> list[float]:
+    """Return the share of a face on which each colour of a layer is laid.
+
+    What is wiped back is laid on all of it before, as thick as any coat; what is dabbed or rubbed into a place, on that
+    place alone.
+    """
+    placed = layer.of.has("rubbed_in") and layer.place != "everywhere"
+    if layer.of.share is not None or layer.of.has("spares_paint") or placed:
+        return area_shares(layer, samples.by_face, face)
+    return [1.0]
 
 
 def coats_within(pot_life: float, *, coats: int, recoat: float) -> int:

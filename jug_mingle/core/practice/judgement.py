@@ -17,7 +17,8 @@ from jug_mingle.core.finishes.layer import Film, Layer
 from jug_mingle.core.finishes.stack import Finish, evenly
 from jug_mingle.core.optics.blend_path import Paint, ramp
 from jug_mingle.core.optics.film import R_body, R_film, R_infinity, R_seen
-from jug_mingle.core.optics.hiding import coats_to_hide
+from jug_mingle.core.optics.hiding import CLOSE_WITHIN, HIDDEN_WITHIN, coats_to_hide, contrast_ratio
+from jug_mingle.core.optics.ways import WAYS
 from jug_mingle.core.pieces.addresses import said_of
 from jug_mingle.core.pieces.faces import UNPAINTED, Samples
 from jug_mingle.core.practice.remark import Remark
@@ -29,16 +30,20 @@ FAINT, STARK = 2.5, 22.0
 """Contrast of a wax, glaze or dry brush that is barely seen, or jumps out. [CIEDE2000]"""
 
 _TINTS = {"white": 0.86, "pale grey": 0.50, "grey": 0.25, "dark grey": 0.08}
-_PALE = 70.0
+_PALE: Final = 70.0
+
+_NO_LONGER_READ: Final = 0.93
+"""A film of this contrast ratio over black and white hides what lies below."""
 
 
 @dataclass(frozen=True, slots=True, kw_only=True, eq=False)
 class Waxed:
-    """What a wax makes of the finish: its name, the colour where it lies, and how far that is from before."""
+    """What a wax makes of the finish: its name, the colour where it lies, how far that is from before, in a word."""
 
     name: str
     R: FloatArray
     delta_E: float
+    says: str
 
 
 def waxes_on(finish: Finish, zone: str) -> list[Waxed]:
@@ -48,8 +53,26 @@ def waxes_on(finish: Finish, zone: str) -> list[Waxed]:
     found = []
     for name, film in WAXES.items():
         seen = R_seen(R_film(K=film.optics.K, S=film.optics.S, X=film.X, R_g=R), film.veil)
-        found.append(Waxed(name=name, R=seen, delta_E=float(delta_E_CIE2000(before, R_to_Lab(seen)))))
+        after = R_to_Lab(seen)
+        delta_E = float(delta_E_CIE2000(before, after))
+        found.append(Waxed(name=name, R=seen, delta_E=delta_E, says=flattery(before, after, delta_E)))
     return found
+
+
+def flattery(before: FloatArray, after: FloatArray, delta_E: float) -> str:
+    """Return in a word what an accent does to a colour (3,), told from the hue and lightness of what it makes of it.
+
+    Common practice: brown warms a cool grey, over a pale beige that leans pink it looks grubby, black is a shadow line.
+    """
+    L, a, b = (float(value) for value in before)
+    dL, da, db = (float(value) for value in np.subtract(after, before))
+    if delta_E < FAINT:
+        return "hardly shows"
+    if L > _PALE and a > 1.0 and b > a and dL < -6.0 and np.hypot(da, db) > 2.0:
+        return "grubby"
+    if abs(db) < 0.15 * abs(dL):
+        return "a shadow" if dL < 0.0 else "paler"
+    return "warmer" if db > 0.0 else "cooler"
 
 
 def judge(finish: Finish, samples: Samples, *, bridges: Sequence[Film] = (), light: Light = DAYLIGHT) -> list[Remark]:
@@ -68,7 +91,7 @@ def judge(finish: Finish, samples: Samples, *, bridges: Sequence[Film] = (), lig
         if not touched:
             continue
         zone = max(touched, key=lambda name: samples.zones[name].stop - samples.zones[name].start)
-        said = [*_blend(layer, samples, zone, bridges, light), *_contrast(finish, place, zone, light)]
+        said = [*_blend(layer, samples, zone, bridges, light), *_contrast(finish, place, samples, zone, light)]
         said += [*_wash(finish, place, zone, light), *_hides(finish, place, touched, light)]
         found += [Remark(layer=place, weight="advice", words=words, why=why) for words, why in said]
     return [*found, *_sealed(finish, zones, light)]
@@ -136,19 +159,32 @@ def _takes_over(layer: Layer, samples: Samples, zone: str, light: Light) -> Iter
         )
 
 
-def _contrast(finish: Finish, place: int, zone: str, light: Light) -> Iterator[tuple[str, str]]:
+def _contrast(finish: Finish, place: int, samples: Samples, zone: str, light: Light) -> Iterator[tuple[str, str]]:
+    """How far a wax, a glaze or a dry brush stands out where it lies, laid and wiped as it is."""
     layer = finish.layers[place]
     if not layer.of.has("accent"):
         return
-    states = evenly(finish, zone)
-    before, after = (R_to_Lab(R_seen(*states[n]), light) for n in (place, place + 1))
+    R, veil = evenly(finish, zone)[place]
+    film, t = layer.films[0], _where_it_lies(layer, samples, zone)
+    after_R = R_film(K=film.optics.K, S=film.optics.S, X=layer.X * t, R_g=R)
+    before, after = (
+        R_to_Lab(R_seen(body, surface), light)
+        for body, surface in ((R, veil), (after_R, layer.of.surface(layer, veil, min(1.0, t))))
+    )
     apart = float(delta_E_CIE2000(before, after))
-    name = layer.films[0].name
     if apart < FAINT:
-        yield f"{name} will barely be seen: {apart:.1f}.", "Under about 2.5 only a raking light shows it."
+        yield f"{film.name} will barely be seen: {apart:.1f}.", "Under about 2.5 only a raking light shows it."
     elif apart > STARK:
         words = "too hard against so pale a colour" if before[0] > _PALE and after[0] < 50 else "stark"
-        yield f"{name} will be {words}: {apart:.0f}.", "Brown is softer than black on a pale colour; a little goes far."
+        softer = [one for one in waxes_on(finish, zone) if one.name != film.name and FAINT < one.delta_E < STARK]
+        other = f" {softer[0].name.capitalize()} would stand out by {softer[0].delta_E:.0f}." if softer else ""
+        yield f"{film.name} will be {words}: {apart:.0f}.", f"Wipe it further, or lay less of it.{other}"
+
+
+def _where_it_lies(layer: Layer, samples: Samples, zone: str) -> float:
+    """Return how thick a partial layer lies where it lies at all: the mean of its field, weighted by itself."""
+    values = np.broadcast_to(np.asarray(layer.of.field(layer, samples, zone), dtype=float), samples.of("u", zone).shape)
+    return float((values**2).sum() / max(float(values.sum()), 1e-9))
 
 
 def _wash(finish: Finish, place: int, zone: str, light: Light) -> Iterator[tuple[str, str]]:
@@ -156,54 +192,69 @@ def _wash(finish: Finish, place: int, zone: str, light: Light) -> Iterator[tuple
     if not layer.of.has("thin"):
         return
     states = evenly(finish, zone)
-    film = layer.films[0]
-    seen = R_seen(
-        R_film(K=film.optics.K, S=film.optics.S, X=layer.X * share_left(layer), R_g=states[place][0]), film.veil
-    )
-    opaque = R_seen(R_infinity(K=film.optics.K, S=film.optics.S), film.veil)
-    off, from_bare = (
-        float(delta_E_CIE2000(R_to_Lab(seen, light), R_to_Lab(other, light)))
-        for other in (opaque, R_seen(*states[place]))
-    )
-    if off < 8.0:
+    film, X = layer.films[0], layer.X * share_left(layer)
+    seen = R_seen(R_film(K=film.optics.K, S=film.optics.S, X=X, R_g=states[place][0]), film.veil)
+    hides = float(contrast_ratio(film.optics, X, veil=film.veil))
+    from_bare = float(delta_E_CIE2000(R_to_Lab(seen, light), R_to_Lab(R_seen(*states[place]), light)))
+    if hides > _NO_LONGER_READ:
         yield (
             "So thick it is paint, no longer a wash: what lies below will not be read.",
-            f"It is {off:.0f} from the paint itself; thin it (1 : 2 is common) or wipe it sooner.",
+            f"It hides {100 * hides:.0f} % of what lies below; thin it (1 : 2 is common) or wipe it sooner.",
         )
     elif from_bare < 2.0:
         yield "So thin that it will hardly be seen.", f"It changes what lies below by {from_bare:.1f}."
 
 
 def _hides(finish: Finish, place: int, zones: Sequence[str], light: Light) -> Iterator[tuple[str, str]]:
-    """Whether what lies below grins through, zone by zone where they differ, and which primer saves a coat."""
+    """Whether what lies below grins through, zone by zone where they differ, and which primer saves a coat.
+
+    Nothing of a coat that another covers later, nor of one that wear goes down to.
+    """
     layer = finish.layers[place]
     if not layer.of.has("hides"):
         return
     alike: dict[bytes, tuple[FloatArray, list[str]]] = {}
     for zone in zones:
-        below = evenly(finish, zone)[place][0]
-        alike.setdefault(below.tobytes(), (below, []))[1].append(zone)
+        if _seen_later(finish, place, zone):
+            below = evenly(finish, zone)[place][0]
+            alike.setdefault(below.tobytes(), (below, []))[1].append(zone)
     for film in layer.films:
         for below, there in alike.values():
-            needed = coats_to_hide(film.optics, X_coat=film.X, R_g=below, light=light, veil=film.veil)
-            if needed is not None and needed <= layer.coats:
+            close, whole = (_coats_for(layer, film, below, light, within) for within in (CLOSE_WITHIN, HIDDEN_WITHIN))
+            if close is not None and close <= layer.coats:
                 continue
-            saved = _primer_for(film, needed or 21, light)
-            words = "more than 20" if needed is None else str(needed)
+            saved = _primer_for(layer, film, close or 21, light)
             where = "" if len(alike) == 1 else f" on {', '.join(map(said_of, there))}"
             tint = f" A {saved[0]} primer saves {saved[1]}." if saved else ""
+            needs = _coats_words(close) + (f" come close, {whole} hide it" if whole and whole != close else " hide it")
+            planned = "1 coat is planned" if layer.coats == 1 else f"{layer.coats} are planned"
             yield (
-                f"What lies below grins through {film.name}{where}: {words} coats hide it, {layer.coats} are "
-                f"planned.{tint}",
-                "Counted until it is within 1 of the hiding film.",
+                f"What lies below grins through {film.name}{where}: {needs}, {planned}.{tint}",
+                "Counted where the coat lies thinnest, until it is within 2 of the hiding film, or within 1.",
             )
 
 
-def _primer_for(film: Film, needed: int, light: Light) -> tuple[str, int] | None:
+def _seen_later(finish: Finish, place: int, zone: str) -> bool:
+    later = [layer for layer in finish.layers[place + 1 :] if layer.reaches(zone)]
+    return not any(layer.of.has("hides") for layer in later)
+
+
+def _coats_words(coats: int | None) -> str:
+    return "more than 20 coats" if coats is None else "1 coat" if coats == 1 else f"{coats} coats"
+
+
+def _coats_for(layer: Layer, film: Film, below: FloatArray, light: Light, within: float) -> int | None:
+    """Return how many coats of a layer hide what lies below, thinned and laid as it is."""
+    return coats_to_hide(
+        film.optics, X_coat=film.X / (1.0 + layer.water), R_g=below, light=light, veil=film.veil, within=within,
+        way=WAYS[layer.way],
+    )  # fmt: skip
+
+
+def _primer_for(layer: Layer, film: Film, needed: int, light: Light) -> tuple[str, int] | None:
     best: tuple[str, int] | None = None
     for name, level in _TINTS.items():
-        R_g = R_body(np.full(BANDS, level), 0.9)
-        coats = coats_to_hide(film.optics, X_coat=film.X, R_g=R_g, light=light, veil=film.veil) or 21
+        coats = _coats_for(layer, film, R_body(np.full(BANDS, level), 0.9), light, CLOSE_WITHIN) or 21
         if coats < needed and (best is None or needed - coats > best[1]):
             best = (name, needed - coats)
     return best
@@ -221,11 +272,15 @@ def _sealed(finish: Finish, zones: Sequence[str], light: Light) -> list[Remark]:
         raw, sealed = (R_to_Lab(R_seen(*states[n]), light) for n in (place, place + 1))
         apart = float(delta_E_CIE2000(raw, sealed))
         if apart >= 1.0:
-            deeper = "deeper" if sealed[0] < raw[0] else "paler"
+            deeper, why = (
+                ("deeper", "It takes the white veil off a matte surface.")
+                if sealed[0] < raw[0]
+                else ("paler", "Its surface scatters more light than what lies below.")
+            )
             return [
                 Remark(
                     layer=place, weight="advice", words=f"{layer.of.title} makes it {deeper}, by {apart:.1f}.",
-                    why="It takes the white veil off a matte surface. Judge the colour sealed, not raw.",
+                    why=f"{why} Judge the colour sealed, not raw.",
                 )
             ]  # fmt: skip
     return []

@@ -19,8 +19,8 @@ class Remark:
         "wrong" will fail, "school" is done both ways, "advice" is to know.
     rule : str
         Id of the rule that says it; nothing where it follows from a colour.
-    school : str
-        Key of the question on which painters differ, of what is done both ways.
+    school, answer : str
+        Of what is done both ways: key of the question on which painters differ, and of what those answer who do it so.
     cause : str
         What remarks of one cause share; they are said as one.
     """
@@ -31,6 +31,7 @@ class Remark:
     why: str
     rule: str = ""
     school: str = ""
+    answer: str = ""
     cause: str = ""
 
 

@@ -27,31 +27,18 @@ _WORN: Final = frozenset({"top", "padding"})
 """Zones on which things stand, and people sit."""
 
 
-def remarks_of_use(
-    uses: Collection[str], age: str, layers: Sequence[Layer], faces: Collection[str], *, old_paint: bool
-) -> list[Remark]:
-    """Return what the use and the age of a piece ask of a finish.
+def remarks_of_use(uses: Collection[str], layers: Sequence[Layer], faces: Collection[str]) -> list[Remark]:
+    """Return what the use of a piece asks of a finish.
 
     Parameters
     ----------
-    uses, age : str
-        Keys of `USES` and `AGES`.
+    uses : collection of str
+        Keys of `USES`.
     faces : collection of str
         Addresses of the piece's faces.
-    old_paint : bool
-        Whether there is old paint on it.
     """
     on = [layer for layer in layers if layer.on]
-    said = [*_asked(uses, on, faces)]
-    if old_paint and age != "later":
-        said.append(_LEAD)
-    return [Remark(layer=None, weight="advice", words=words, why=why) for words, why in said]
-
-
-_LEAD: Final = (
-    "Its old paint may hold lead: test before dry sanding or scraping.",
-    "Lead was in paint until about 1980. Where it is found, leave it to licensed practice and local rules.",
-)
+    return [Remark(layer=None, weight="advice", words=words, why=why) for words, why in _asked(uses, on, faces)]
 
 
 def _asked(uses: Collection[str], layers: Sequence[Layer], faces: Collection[str]) -> Iterator[tuple[str, str]]:
@@ -68,11 +55,6 @@ def _asked(uses: Collection[str], layers: Sequence[Layer], faces: Collection[str
         yield (
             "It stands outdoors: it needs a coat that its label gives for outdoors, on all sides.",
             "Water gets in where there is none, and lifts the rest.",
-        )
-    if {"child", "meals"}.intersection(uses) and layers:
-        yield (
-            "Let it cure fully before a child or food touches it, and take a seal whose label allows that.",
-            "Paint is dry in hours and hard in weeks. The label and local rules come first.",
         )
 
 

@@ -12,7 +12,8 @@ from jug_mingle.core.evidence.mixtures import masstone, mixed_paint, predict
 from jug_mingle.core.measuring.pouring import Pour
 from jug_mingle.core.optics.film import R_body, R_infinity, R_seen, veil_of
 from jug_mingle.core.optics.grounds import Ground
-from jug_mingle.core.optics.hiding import coats_to_hide
+from jug_mingle.core.optics.hiding import CLOSE_WITHIN, coats_to_hide
+from jug_mingle.core.optics.ways import WAYS
 from jug_mingle.core.recipes.wishes import Target
 
 
@@ -77,7 +78,14 @@ def explain(shelf: Shelf, pours: Sequence[Pour], target: Target, *, below: Groun
         sealed=R_seen(body, veil_of("satin")),
         pots=tuple((pour.key, np.clip(masstone(shelf, pour.key), 0.0, 1.0)) for pour in pours),
         delta_E=tuple(misses),
-        coats=coats_to_hide(paint.optics, X_coat=main.dry_coat, R_g=R_body(below.R_seen, below.veil), veil=paint.veil),
+        coats=coats_to_hide(
+            paint.optics,
+            X_coat=main.dry_coat,
+            R_g=R_body(below.R_seen, below.veil),
+            veil=paint.veil,
+            within=CLOSE_WITHIN,
+            way=WAYS["brush"],
+        ),
         slips=tuple(sorted(slips, key=lambda slip: -slip.after)),
     )
 

@@ -52,6 +52,7 @@ class Preparation:
 
 
 _PAINTS: Final = ("chalk_paint", "mineral_paint", "acrylic", "milk_paint")
+_FOR_PLASTER: Final = ("wall_paint", *_PAINTS)
 _PAINT: Final = Role(key="paint", title="paint", kinds=_PAINTS, parts=1)
 _CARRIER: Final = (
     "A spoonful of the carrier first, then the paint; never tint the parent tin, other colours will be wanted later."
@@ -83,7 +84,7 @@ PREPARATIONS: Final[Mapping[str, Preparation]] = {
         Preparation(
             key="home_chalk_paint", title="Home-made chalk paint, 3 : 1 : 1",
             roles=(
-                _WATER, _role("plaster", "plaster", ("extender",), 1), _role("paint", "paint", _PAINTS, 3),
+                _WATER, _role("plaster", "plaster", ("extender",), 1), _role("paint", "paint", _FOR_PLASTER, 3),
             ),
             order="Plaster and water to a lump-free cream first, paint last. Straight into the paint it leaves lumps, "
             "and in the parent tin it spoils it.",

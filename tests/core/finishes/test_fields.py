@@ -31,8 +31,18 @@ class PatternsTest(unittest.TestCase):
         assert_allclose(down, across.T)
         self.assertLess(centre[0, 20], 0.12)
         self.assertGreater(centre[20, 20], 0.95)
+
         self.assertLess(corners[0, 0], 0.1)
         self.assertGreater(corners[20, 20], corners[0, 0] + 0.5)
+
+    def test_how_much_light(self) -> None:
+        """The size says how much of a face is light, whatever its softness; wider light leaves less dark, softer does
+        not."""
+        for pattern in ("centre", "left_right", "top_bottom"):
+            for size in (0.2, 0.45, 0.7):
+                for width in (0.1, 0.6, 1.0):
+                    light = float((blend(pattern, size=size, width=width) > 0.5).mean())
+                    self.assertAlmostEqual(light, size, delta=0.04, msg=f"{pattern}, {size}, {width}")
 
     def test_steps_are_steps(self) -> None:
         """An ombre by rows has one share a row of drawers, from the first colour to the last."""

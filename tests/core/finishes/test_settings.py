@@ -19,9 +19,8 @@ class SettingsTest(unittest.TestCase):
                 with self.subTest(kind.key, setting=one.key):
                     self.assertIn(one.key, names)
                     if one.control == "choice":
-                        self.assertIn(
-                            kind.usual.get(one.key, "everywhere" if one.key == "place" else "centre"), one.options
-                        )
+                        usual = kind.usual.get(one.key, Layer.__dataclass_fields__[one.key].default)
+                        self.assertIn(usual, one.options)
                     elif one.control == "slider":
                         self.assertTrue(one.low <= one.shown[0] < one.shown[1] <= one.high)
                         usual = kind.usual.get(one.key, Layer.__dataclass_fields__[one.key].default)

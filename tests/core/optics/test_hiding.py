@@ -5,8 +5,10 @@ import unittest
 import numpy as np
 
 from jug_mingle.core.optics.coefficients import Optics
-from jug_mingle.core.optics.film import K_over_S, R_seen
+from jug_mingle.core.optics.film import K_over_S, R_body, R_seen
+from jug_mingle.core.optics.grounds import ground
 from jug_mingle.core.optics.hiding import coats_as_fraction, coats_to_hide, contrast_ratio, hiding_power
+from jug_mingle.core.optics.ways import WAYS, Way
 from tests.core.paints import TRUE
 
 WHITE = Optics(K=TRUE["white"][0], S=TRUE["white"][1])
@@ -41,10 +43,43 @@ class HidingTest(unittest.TestCase):
         self.assertLessEqual(coats_to_hide(BLACK, X_coat=X, R_g=pale) or 9, 2)
         self.assertIsNone(coats_to_hide(Optics(K=np.zeros(36), S=np.full(36, 1e-4)), X_coat=X, R_g=dark))
 
+    def test_table_of_common_practice(self) -> None:
+        """V042, V062, V063, V187, J033, J036: coats that come close over ordinary grounds, brushed and sprayed; thinned
+        paint takes more. Strong darks one or two, middle and strong colours one to four, white three to five."""
+        grounds = [R_body(ground(key).R_seen, 0.9) for key in ("walnut", "oak", "old_dark_paint", "white_primer")]
+
+        def coats(colour: str, way: str, thinned: float = 1.0) -> list[int]:
+            K, S = TRUE[colour]
+            return [
+                coats_to_hide(Optics(K=K, S=S), X_coat=36.4 * thinned, R_g=R_g, veil=0.9, within=2.0, way=WAYS[way])
+                or 99
+                for R_g in grounds
+            ]
+
+        for colour, low, high in (("black", 1, 2), ("green", 1, 2), ("red", 1, 4), ("blue", 1, 4), ("yellow", 2, 4)):
+            found = coats(colour, "brush")
+            self.assertTrue(low <= min(found) and max(found) <= high, (colour, found))
+        *dark, near = coats("white", "brush")
+        self.assertTrue(all(3 <= one <= 5 for one in dark), dark)
+        self.assertLessEqual(near, 2)
+        self.assertEqual(set(coats("white", "spray")[:3]), {2})
+        self.assertGreater(coats("white", "brush", 0.5)[0], dark[0])
+
     def test_fraction_scales(self) -> None:
         """Coats of half the thickness: twice as many."""
         one = coats_as_fraction(WHITE, X_coat=30.0, R_g=np.full(36, 0.1))
         self.assertAlmostEqual(coats_as_fraction(WHITE, X_coat=15.0, R_g=np.full(36, 0.1)) / one, 2.0, delta=0.02)
+
+
+class WaysTest(unittest.TestCase):
+    def test_thinnest_places(self) -> None:
+        """Without streaks coats are rounded up; with them the thinnest places count: n - streaks x sqrt(n), by hand."""
+        even, brush = Way(key="e", title="e"), Way(key="b", title="b", streaks=0.5)
+        self.assertEqual([even.coats_for(n) for n in (0.0, 0.3, 1.0, 2.1)], [1, 1, 1, 3])
+        self.assertEqual([brush.coats_for(n) for n in (0.5, 0.51, 1.29, 1.3, 3.0, 3.1)], [1, 2, 2, 3, 4, 5])
+        self.assertEqual(Way(key="s", title="s", thick=2.0).coats_for(3.9), 2)
+        with self.assertRaisesRegex(ValueError, "0 to 400 coats"):
+            even.coats_for(-1.0)
 
 
 class FacesTest(unittest.TestCase):

@@ -1,9 +1,11 @@
 """How much paint a piece takes, and how many coats a mix lasts."""
 
 import unittest
+from dataclasses import replace
 from typing import Any
 
-from jug_mingle.core.finishes import WAXES, Film, Layer
+from jug_mingle.core.finishes import KINDS, WAXES, Film, Layer
+from jug_mingle.core.finishes.generic import generic_film
 from jug_mingle.core.materials.kinds import kind_of
 from jug_mingle.core.pieces import draw, usual_piece
 from jug_mingle.core.practice import amounts
@@ -30,7 +32,7 @@ class CoatsWithinTest(unittest.TestCase):
         for area, coats, rate, margin in (
             (-1, 1, 10, 0),
             (1, 0, 10, 0),
-            (1, 11, 10, 0),
+            (1, 13, 10, 0),
             (1, 1, 0, 0),
             (1, 1, 10, 2),
             (5000, 1, 10, 0),
@@ -44,7 +46,7 @@ class AmountsTest(unittest.TestCase):
         """2 m² in two coats at 10 m² a litre take 400 ml, and 460 with 15 % over."""
         self.assertAlmostEqual(amounts.paint_needed(2, coats=2, spread_rate=10, margin=0), 400)
         self.assertAlmostEqual(amounts.paint_needed(2, coats=2, spread_rate=10, margin=0.15), 460)
-        with self.assertRaisesRegex(ValueError, "1 to 10 coats"):
+        with self.assertRaisesRegex(ValueError, "1 to 12 coats"):
             amounts.paint_needed(2, coats=0, spread_rate=10, margin=0)
 
 
@@ -72,6 +74,42 @@ class TakenTest(unittest.TestCase):
         top = self.taken("paint", film("blue"), zones=("top",))[0]
         self.assertAlmostEqual(top.area, self.PIECE.areas["top"], places=9)
         self.assertEqual(self.taken("distress"), [])
+
+
+class PlacedTest(unittest.TestCase):
+    """V013, V202: what is dabbed or rubbed into a place takes little; a chest of common size."""
+
+    PIECE = usual_piece("chest", relief="moulded")
+    SAMPLES = draw(PIECE, 360, 270).samples()
+
+    def taken(self, layer: Layer) -> amounts.Taken:
+        return amounts.taken_by(layer, self.SAMPLES, self.PIECE.faces, margin=0.0)[0]
+
+    def test_a_few_millilitres(self) -> None:
+        """By area really covered and the pot's own spread rate: edge wax, gilding in grooves, a dry brush."""
+        for layer, low, high in (
+            (Layer(kind="wax", films=(WAXES["brown wax"],), place="edges", width=0.1, amount=0.6, wipe=0.9), 0.5, 20.0),
+            (Layer(kind="metallic", films=(generic_film("gold"),), place="recess", zones=("recess", "bead")), 0.2, 6.0),
+            (Layer(kind="dry_brush", films=(film("white"),), **KINDS["dry_brush"].usual), 10.0, 90.0),
+        ):
+            taken = self.taken(layer)
+            self.assertTrue(low < taken.ml < high, (layer.kind, taken))
+            rate = layer.films[0].spread_rate
+            self.assertAlmostEqual(taken.ml, 1000.0 * taken.area / rate, places=6)
+            self.assertLess(taken.area, 0.5 * sum(self.PIECE.areas.values()))
+
+    def test_what_has_no_tin_is_counted(self) -> None:
+        """Clear coat, oil and gilding, by what is usual for them; two coats take twice one."""
+        area = sum(self.PIECE.areas.values())
+        for kind, rate in (("sealer", 12.0), ("oil", 18.0)):
+            self.assertAlmostEqual(self.taken(Layer(kind=kind)).ml, 1000.0 * area / rate, places=6)
+        self.assertAlmostEqual(self.taken(Layer(kind="sealer", coats=2)).ml, 2000.0 * area / 12.0, places=6)
+
+    def test_its_label_counts(self) -> None:
+        """A label's 5 m² a litre asks more than twice what 11 asked."""
+        near, far = (replace(film("blue"), spread_rate=rate) for rate in (5.0, 11.0))
+        ml = [self.taken(Layer(kind="paint", films=(one,))).ml for one in (near, far)]
+        self.assertAlmostEqual(ml[0] / ml[1], 11.0 / 5.0)
 
 
 class SpoilsTest(unittest.TestCase):

@@ -1,12 +1,15 @@
 """What is said of a finish."""
 
+import re
 import unittest
 from typing import Any
+
+import numpy as np
 
 from jug_mingle.core.finishes import WAXES, Below, Film, Finish, Layer, bare
 from jug_mingle.core.optics.coefficients import Optics
 from jug_mingle.core.pieces import draw, usual_piece
-from jug_mingle.core.practice.judgement import best_bridge, judge, waxes_on
+from jug_mingle.core.practice.judgement import best_bridge, flattery, judge, waxes_on
 from jug_mingle.core.practice.remark import Remark
 from tests.core.paints import film
 
@@ -41,8 +44,33 @@ class JudgementTest(unittest.TestCase):
     def test_wax_contrast(self) -> None:
         """Black wax is too hard against a pale colour; white wax on white is barely seen."""
         white = layer("paint", film("white", X=900.0))
-        self.assertIn("too hard against so pale a colour", self.words(white, layer("wax", WAXES["black wax"])))
+        self.assertIn(
+            "too hard against so pale a colour", self.words(white, layer("wax", WAXES["black wax"], amount=1.0))
+        )
         self.assertIn("barely be seen", self.words(white, layer("wax", WAXES["clear wax"])))
+
+    def test_contrast_as_wiped(self) -> None:
+        """A trace wiped thin is not judged as a full coat: the thinner it is wiped, the less it stands out."""
+        white = layer("paint", film("white", X=900.0))
+
+        def apart(**changes: Any) -> float:
+            found = self.words(white, layer("wax", WAXES["brown wax"], place="everywhere", amount=1.0, **changes))
+            numbers = re.findall(r"brown wax will [a-z ]+: ([\d.]+)", found)
+            return float(numbers[0]) if numbers else 10.0
+
+        full, wiped = apart(wipe=0.0), apart(wipe=0.97)
+        self.assertGreater(full, 22.0)
+        self.assertLess(wiped, 0.6 * full)
+
+    def test_never_advises_what_is_chosen(self) -> None:
+        """A softer wax is named by what it would do here, and never the one that lies there."""
+        white = layer("paint", film("white", X=900.0))
+        for name in ("black wax", "brown wax"):
+            found = judge(
+                Finish(layers=(white, layer("wax", WAXES[name], place="everywhere", wipe=0.0, amount=1.0))), SAMPLES
+            )
+            (stark,) = (one for one in found if one.words.startswith(name))
+            self.assertNotIn(name.capitalize(), stark.why)
 
     def test_washes(self) -> None:
         """1 : 2 wiped leaves the wood readable; undiluted in three coats it is paint; 1 : 10 wiped off is nothing."""
@@ -84,6 +112,18 @@ class JudgementTest(unittest.TestCase):
 
 
 class WaxesTest(unittest.TestCase):
+    def test_what_flatters(self) -> None:
+        """J015, J017, J018: brown warms a cool grey and makes a pale pinkish beige grubby, black is a shadow; told from
+        what is predicted, whatever the wax is called."""
+        grey, beige, deep = ((62.0, -2.0, -4.0), (82.0, 4.0, 9.0), (34.0, -2.0, -20.0))
+        for before, after, said in (
+            (grey, (48.0, 3.0, 8.0), "warmer"), (beige, (68.0, 7.0, 20.0), "grubby"),
+            (deep, (24.0, -1.5, -19.0), "a shadow"), (grey, (60.0, -3.0, -9.0), "cooler"),
+            (deep, (44.0, -1.5, -19.0), "paler"),
+        ):  # fmt: skip
+            self.assertEqual(flattery(np.array(before), np.array(after), 8.0), said)
+        self.assertEqual(flattery(np.array(grey), np.array(grey), 0.4), "hardly shows")
+
     def test_common_practice(self) -> None:
         """Common practice: clear wax hardly changes, black over a pale colour is far harder than brown, and white wax
         shows on dark and not on white."""

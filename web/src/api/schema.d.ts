@@ -1548,6 +1548,26 @@ export interface paths {
     patch?: never
     trace?: never
   }
+  '/api/practice/mishaps': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    /**
+     * List Mishaps
+     * @description List what goes wrong, by its sign.
+     */
+    get: operations['list_mishaps_api_practice_mishaps_get']
+    put?: never
+    post?: never
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
   '/api/preparations': {
     parameters: {
       query?: never
@@ -1606,6 +1626,30 @@ export interface paths {
     options?: never
     head?: never
     patch?: never
+    trace?: never
+  }
+  '/api/settings': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    /**
+     * Read Settings
+     * @description Return what was set, and what can be.
+     */
+    get: operations['read_settings_api_settings_get']
+    put?: never
+    post?: never
+    delete?: never
+    options?: never
+    head?: never
+    /**
+     * Change Settings
+     * @description Set the margin, or follow a school.
+     */
+    patch: operations['change_settings_api_settings_patch']
     trace?: never
   }
   '/api/shelf': {
@@ -2331,6 +2375,28 @@ export interface components {
        * @enum {string}
        */
       task: 'card'
+    }
+    /**
+     * CardOut
+     * @description How a kind of layer is laid, each in a line; what does not arise is empty.
+     */
+    CardOut: {
+      /** Load */
+      load: string
+      /** Practise */
+      practise: string
+      /** Right */
+      right: string
+      /** Section */
+      section: string
+      /** Stop */
+      stop: string
+      /** Stroke */
+      stroke: string
+      /** Tool */
+      tool: string
+      /** Water */
+      water: string
     }
     /**
      * ChartIn
@@ -3143,6 +3209,11 @@ export interface components {
      * @description What is said of a finish.
      */
     JudgedOut: {
+      /**
+       * Cautions
+       * @description What can hurt; last that labels and local rules come first.
+       */
+      cautions: string[]
       /** Needs */
       needs: components['schemas']['NeedOut'][]
       /** Remarks */
@@ -3330,6 +3401,11 @@ export interface components {
        * @default 1
        */
       seed: number
+      /**
+       * Size
+       * @default 0
+       */
+      size: number
       /** Veil */
       veil?: number | null
       /**
@@ -3337,6 +3413,12 @@ export interface components {
        * @default 0
        */
       water: number
+      /**
+       * Way
+       * @default brush
+       * @enum {string}
+       */
+      way: 'brush' | 'roller' | 'spray' | 'rag'
       /**
        * Width
        * @default 0.6
@@ -3363,6 +3445,7 @@ export interface components {
        * @description The generic material that it is laid with at first, or none.
        */
       begins_with: string
+      card: components['schemas']['CardOut']
       /**
        * Generic
        * @description Generic materials that it takes as well: waxes, metals, or none.
@@ -3911,6 +3994,26 @@ export interface components {
       method: 'chart' | 'chips' | 'white' | 'two_whites' | 'none'
       /** Noise */
       noise: number
+    }
+    /**
+     * MishapOut
+     * @description Something that goes wrong: its sign, the likely cause, what to do, how soon, what has to be done again.
+     */
+    MishapOut: {
+      /** Again */
+      again: string
+      /** Cause */
+      cause: string
+      /** Key */
+      key: string
+      /** Remedy */
+      remedy: string
+      /** School */
+      school: string
+      /** Sign */
+      sign: string
+      /** Soon */
+      soon: string
     }
     /**
      * MixIn
@@ -4643,6 +4746,20 @@ export interface components {
       }
     }
     /**
+     * QuestionOut
+     * @description A question on which painters differ, its answers, and which one is followed, if any.
+     */
+    QuestionOut: {
+      /** Answers */
+      answers: components['schemas']['WordsOut'][]
+      /** Chosen */
+      chosen: string
+      /** Key */
+      key: string
+      /** Title */
+      title: string
+    }
+    /**
      * ReaderFaultIn
      * @description A fault that the stand-in reader shall have.
      */
@@ -4883,11 +5000,20 @@ export interface components {
     }
     /**
      * RemarkOut
-     * @description Something to be said of a finish.
+     * @description Something to be said of a finish; `rule` is the id of the rule that says it.
+     *
+     *     Of what is done both ways `school` is the question on which painters differ, `answer` what those answer who do it
+     *     so: see the settings.
      */
     RemarkOut: {
+      /** Answer */
+      answer: string
       /** Layer */
       layer: number | null
+      /** Rule */
+      rule: string
+      /** School */
+      school: string
       /**
        * Weight
        * @enum {string}
@@ -5093,6 +5219,7 @@ export interface components {
         | 'water'
         | 'wipe'
         | 'amount'
+        | 'size'
         | 'width'
         | 'contrast'
         | 'hand'
@@ -5101,6 +5228,7 @@ export interface components {
         | 'veil'
         | 'pattern'
         | 'place'
+        | 'way'
         | 'down_to'
       /**
        * Log
@@ -5131,6 +5259,34 @@ export interface components {
       unit: '' | '%' | '1 : n' | 'min' | 'no.'
       /** Words */
       words: components['schemas']['WordOut'][]
+    }
+    /**
+     * SettingsIn
+     * @description Settings to change; only what is sent differs from before. An empty answer takes a school back.
+     */
+    SettingsIn: {
+      /** Margin */
+      margin?: number | null
+      /**
+       * Schools
+       * @default {}
+       */
+      schools: {
+        [key: string]: string
+      }
+    }
+    /**
+     * SettingsOut
+     * @description What was set.
+     */
+    SettingsOut: {
+      /**
+       * Margin
+       * @description Paint kept over for brush, jug and touching up, as a share of what is laid.
+       */
+      margin: number
+      /** Questions */
+      questions: components['schemas']['QuestionOut'][]
     }
     /**
      * SizeOut
@@ -5771,7 +5927,7 @@ export interface components {
     }
     /**
      * WaxedOut
-     * @description What a wax would make of the topmost colour.
+     * @description What a wax would make of the topmost colour, and in a word what that does to it.
      */
     WaxedOut: {
       /** Delta E */
@@ -5780,6 +5936,8 @@ export interface components {
       hex: string
       /** Name */
       name: string
+      /** Says */
+      says: string
       /** Words */
       words: string
     }
@@ -6984,7 +7142,7 @@ export interface operations {
     parameters: {
       query?: {
         coats?: number
-        margin?: number
+        margin?: number | null
         spread_rate?: number
       }
       header?: never
@@ -11557,6 +11715,26 @@ export interface operations {
       }
     }
   }
+  list_mishaps_api_practice_mishaps_get: {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description Successful Response */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['MishapOut'][]
+        }
+      }
+    }
+  }
   list_preparations_api_preparations_get: {
     parameters: {
       query?: never
@@ -11680,6 +11858,95 @@ export interface operations {
         }
         content: {
           'application/json': components['schemas']['SwatchForOut']
+        }
+      }
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Request Entity Too Large */
+      413: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+    }
+  }
+  read_settings_api_settings_get: {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description Successful Response */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['SettingsOut']
+        }
+      }
+    }
+  }
+  change_settings_api_settings_patch: {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['SettingsIn']
+      }
+    }
+    responses: {
+      /** @description Successful Response */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['SettingsOut']
         }
       }
       /** @description Not Found */

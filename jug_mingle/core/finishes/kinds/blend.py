@@ -1,5 +1,6 @@
 """A blend: two or three colours run into each other over a face or the whole piece."""
 
+from functools import cache
 from typing import TYPE_CHECKING, Final
 
 import numpy as np
@@ -7,7 +8,7 @@ import numpy as np
 from jug_mingle.core.arrays import FloatArray
 from jug_mingle.core.finishes.fields import edges, run, runs_of_colour
 from jug_mingle.core.finishes.layer_kind import PAINT_KINDS, LayerKind, own_surface
-from jug_mingle.core.finishes.settings import COATS, CONTRAST, HAND, PATTERN, SEED, WIDTH
+from jug_mingle.core.finishes.settings import COATS, CONTRAST, HAND, PATTERN, SEED, SIZE, WATER, WIDTH
 from jug_mingle.core.finishes.textures import looked_up
 from jug_mingle.core.pieces.faces import Samples
 
@@ -32,6 +33,10 @@ def _pattern(layer: "Layer", samples: Samples, zone: str) -> FloatArray:
         inside = np.minimum(np.minimum(u, 1.0 - u), np.minimum(v, 1.0 - v)) * 2.0
         round_off = 1.0 - np.hypot(2.0 * u - 1.0, 2.0 * v - 1.0) / np.sqrt(2.0)
         wide = 0.15 + 1.25 * layer.width
+        if layer.size > 0.0:
+            # As soft as asked, as far as it does not run over the edge of the face or its middle.
+            middle = float(np.interp(layer.size, *_centre_sizes()))
+            return run(0.45 * inside + 0.55 * round_off, middle, 2.0 * min(0.5 * wide, middle, 1.0 - middle))
         return run(0.45 * inside + 0.55 * round_off, max(0.40, 0.5 * wide + 0.02), wide)
     if layer.pattern == "raised":
         return run(np.maximum(samples.of("high", zone), edges(layer, samples, zone)), 0.5, width)
@@ -48,7 +53,17 @@ def _pattern(layer: "Layer", samples: Samples, zone: str) -> FloatArray:
     if layer.pattern == "ombre_steps":
         return samples.of("step", zone)
     position = {"left_right": u, "top_bottom": v, "ombre": samples.of("down", zone)}[layer.pattern]
-    return run(position, 0.5, width)
+    return run(position, 1.0 - layer.size if layer.size > 0.0 else 0.5, width)
+
+
+@cache
+def _centre_sizes() -> tuple[FloatArray, FloatArray]:
+    """Return shares of a face, rising, and how far in from its edge the light then begins."""
+    u, v = np.meshgrid(*[(np.arange(200) + 0.5) / 200.0] * 2)
+    inside = np.minimum(np.minimum(u, 1.0 - u), np.minimum(v, 1.0 - v)) * 2.0
+    round_off = 1.0 - np.hypot(2.0 * u - 1.0, 2.0 * v - 1.0) / np.sqrt(2.0)
+    place = np.sort((0.45 * inside + 0.55 * round_off).ravel())[::-1]
+    return (np.arange(place.size) + 1.0) / place.size, place
 
 
 def _third_share(layer: "Layer", samples: Samples, zone: str) -> FloatArray:
@@ -63,8 +78,8 @@ BLEND: Final = LayerKind(
     act="film",
     films=(2, 3),
     takes=PAINT_KINDS,
-    usual={"coats": 2, "pattern": "centre", "width": 0.6, "hand": 0.15},
-    settings=(PATTERN, COATS, WIDTH, CONTRAST, HAND, SEED),
+    usual={"coats": 2, "pattern": "centre", "size": 0.45, "width": 0.6, "hand": 0.15},
+    settings=(PATTERN, COATS, WATER, SIZE, WIDTH, CONTRAST, HAND, SEED),
     traits=frozenset(("water_based", "colours", "opaque", "hides", "closes_wood", "needs_seal", "spares_paint")),
     field=_even,
     share=_share,

@@ -5,7 +5,7 @@ from typing import TYPE_CHECKING, Final
 from jug_mingle.core.arrays import FloatArray
 from jug_mingle.core.finishes.fields import clip
 from jug_mingle.core.finishes.layer_kind import PAINT_KINDS, LayerKind, covering_surface
-from jug_mingle.core.finishes.settings import AMOUNT, SEED
+from jug_mingle.core.finishes.settings import AMOUNT, COATS, SEED, WATER
 from jug_mingle.core.finishes.textures import looked_up
 from jug_mingle.core.pieces.faces import Samples
 
@@ -24,7 +24,7 @@ DRIPS: Final = LayerKind(
     act="film",
     takes=PAINT_KINDS,
     usual={"amount": 0.5},
-    settings=(AMOUNT, SEED),
+    settings=(COATS, WATER, AMOUNT, SEED),
     traits=frozenset(("water_based", "colours", "spares_paint")),
     field=_field,
     surface=covering_surface,

@@ -5,7 +5,7 @@ from typing import TYPE_CHECKING, Final
 from jug_mingle.core.arrays import FloatArray
 from jug_mingle.core.finishes.fields import placed, run
 from jug_mingle.core.finishes.layer_kind import PAINT_KINDS, LayerKind, covering_surface
-from jug_mingle.core.finishes.settings import AMOUNT, HAND, PLACE, SEED
+from jug_mingle.core.finishes.settings import AMOUNT, COATS, HAND, PLACE, SEED, WATER
 from jug_mingle.core.finishes.textures import looked_up
 from jug_mingle.core.pieces.faces import Samples
 
@@ -26,8 +26,8 @@ DRY_BRUSH: Final = LayerKind(
     act="film",
     takes=PAINT_KINDS,
     usual={"amount": 0.3, "place": "high", "hand": 0.5},
-    settings=(PLACE, AMOUNT, HAND, SEED),
-    traits=frozenset(("water_based", "colours", "accent")),
+    settings=(PLACE, COATS, WATER, AMOUNT, HAND, SEED),
+    traits=frozenset(("water_based", "colours", "accent", "spares_paint")),
     field=_field,
     surface=covering_surface,
 )

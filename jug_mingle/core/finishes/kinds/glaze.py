@@ -4,7 +4,7 @@ from typing import TYPE_CHECKING, Final
 
 from jug_mingle.core.finishes.fields import wiped
 from jug_mingle.core.finishes.layer_kind import LayerKind, covering_surface
-from jug_mingle.core.finishes.settings import HAND, PLACE, WIPE
+from jug_mingle.core.finishes.settings import COATS, HAND, PLACE, WATER, WIPE
 
 if TYPE_CHECKING:
     pass
@@ -18,7 +18,7 @@ GLAZE: Final = LayerKind(
     takes=("glaze", "coloured_glaze", "tinting_wax"),
     generic="waxes",
     usual={"wipe": 0.75, "place": "recess", "hand": 0.2},
-    settings=(PLACE, WIPE, HAND),
+    settings=(PLACE, COATS, WATER, WIPE, HAND),
     traits=frozenset(("water_based", "colours", "accent")),
     field=wiped,
     surface=covering_surface,

@@ -4,7 +4,7 @@ from typing import TYPE_CHECKING, Final
 
 from jug_mingle.core.finishes.fields import rubbed_through
 from jug_mingle.core.finishes.layer_kind import LayerKind, kept_surface
-from jug_mingle.core.finishes.settings import AMOUNT, HAND, PLACE, SEED, WIDTH
+from jug_mingle.core.finishes.settings import AMOUNT, COATS, HAND, PLACE, SEED, WIDTH
 
 if TYPE_CHECKING:
     pass
@@ -21,7 +21,8 @@ METALLIC: Final = LayerKind(
     begins_with="gold",
     usual_material="gilding_wax",
     usual={"amount": 0.45, "place": "edges", "width": 0.1, "hand": 0.4},
-    settings=(PLACE, AMOUNT, WIDTH, HAND, SEED),
+    settings=(PLACE, COATS, AMOUNT, WIDTH, HAND, SEED),
+    traits=frozenset(("spares_paint",)),
     field=rubbed_through,
     surface=kept_surface,
 )

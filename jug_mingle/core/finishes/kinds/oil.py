@@ -4,7 +4,7 @@ from typing import Final
 
 from jug_mingle.core.finishes.fields import brushed
 from jug_mingle.core.finishes.layer_kind import LayerKind, set_surface
-from jug_mingle.core.finishes.settings import VEIL
+from jug_mingle.core.finishes.settings import COATS, VEIL
 
 OIL: Final = LayerKind(
     key="oil",
@@ -15,7 +15,7 @@ OIL: Final = LayerKind(
     takes=("oil", "oil_wax_butter"),
     usual_material="oil",
     usual={"veil": 0.25},
-    settings=(VEIL,),
+    settings=(VEIL, COATS),
     traits=frozenset(("closes_wood", "seals")),
     field=brushed,
     surface=set_surface,

@@ -4,7 +4,7 @@ from typing import Final
 
 from jug_mingle.core.finishes.fields import brushed
 from jug_mingle.core.finishes.layer_kind import PAINT_KINDS, LayerKind, own_surface
-from jug_mingle.core.finishes.settings import COATS, HAND
+from jug_mingle.core.finishes.settings import COATS, HAND, WATER, WAY
 
 PAINT: Final = LayerKind(
     key="paint",
@@ -13,7 +13,7 @@ PAINT: Final = LayerKind(
     act="film",
     takes=PAINT_KINDS,
     usual={"coats": 2},
-    settings=(COATS, HAND),
+    settings=(COATS, WATER, WAY, HAND),
     traits=frozenset(("water_based", "colours", "opaque", "hides", "closes_wood", "needs_seal")),
     field=brushed,
     surface=own_surface,

@@ -4,7 +4,7 @@ from typing import TYPE_CHECKING, Final
 
 from jug_mingle.core.finishes.fields import brushed
 from jug_mingle.core.finishes.layer_kind import LayerKind, own_surface
-from jug_mingle.core.finishes.settings import COATS
+from jug_mingle.core.finishes.settings import COATS, WATER, WAY
 from jug_mingle.core.materials.kinds.primers import PRIMERS
 
 if TYPE_CHECKING:
@@ -18,7 +18,7 @@ PRIMER: Final = LayerKind(
     act="film",
     takes=tuple(kind.key for kind in PRIMERS),
     usual={"coats": 1},
-    settings=(COATS,),
+    settings=(COATS, WATER, WAY),
     traits=frozenset(("water_based", "opaque", "closes_wood")),
     field=brushed,
     surface=own_surface,

@@ -4,7 +4,7 @@ from typing import TYPE_CHECKING, Final
 
 from jug_mingle.core.finishes.fields import brushed
 from jug_mingle.core.finishes.layer_kind import LayerKind, set_surface
-from jug_mingle.core.finishes.settings import COATS, VEIL
+from jug_mingle.core.finishes.settings import COATS, VEIL, WAY
 
 if TYPE_CHECKING:
     pass
@@ -19,7 +19,7 @@ SEALER: Final = LayerKind(
     takes=("clear_coat", "oil_varnish"),
     usual_material="clear_coat",
     usual={"veil": 0.35, "coats": 2},
-    settings=(VEIL, COATS),
+    settings=(VEIL, COATS, WAY),
     traits=frozenset(("closes_wood", "seals", "film_seal")),
     field=brushed,
     surface=set_surface,

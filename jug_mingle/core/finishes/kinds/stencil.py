@@ -7,7 +7,7 @@ import numpy as np
 from jug_mingle.core.arrays import FloatArray
 from jug_mingle.core.finishes.fields import streaks
 from jug_mingle.core.finishes.layer_kind import PAINT_KINDS, LayerKind, covering_surface
-from jug_mingle.core.finishes.settings import AMOUNT, WIDTH
+from jug_mingle.core.finishes.settings import AMOUNT, COATS, WATER, WIDTH
 from jug_mingle.core.pieces.faces import Samples
 
 if TYPE_CHECKING:
@@ -39,7 +39,7 @@ STENCIL: Final = LayerKind(
     act="film",
     takes=PAINT_KINDS,
     usual={"amount": 0.9, "width": 0.35, "coats": 1},
-    settings=(AMOUNT, WIDTH),
+    settings=(COATS, WATER, AMOUNT, WIDTH),
     traits=frozenset(("water_based", "colours", "spares_paint")),
     field=_field,
     surface=covering_surface,

@@ -30,7 +30,7 @@ def by_rules(finish: Finish, faces: Collection[str]) -> list[Remark]:
         remarks.append(
             Remark(
                 layer=place, weight=rule.weight, words=f"{words.rstrip('.')}{where(there, meant)}.", why=rule.why,
-                rule=key, school=rule.school, cause=rule.cause,
+                rule=key, school=rule.school, answer=rule.answer, cause=rule.cause,
             )
         )  # fmt: skip
     return remarks

@@ -138,7 +138,8 @@ GROUND_RULES: Final = (
         why="A coat stays as long as what it is laid on. Old paint may hold lead: test before sanding or scraping.",
     ),
     Rule(
-        key="enamel_on_scuffed_finish", weight="school", says=_enamel_on_scuffed, school="enamel", cause="holds",
+        key="enamel_on_scuffed_finish", weight="school", says=_enamel_on_scuffed, school="enamel",
+        answer="scuffed", cause="holds",
         why="Some lay enamel on a sound old finish that was scuffed; others always prime. A primer holds best.",
     ),
     Rule(

@@ -56,11 +56,11 @@ ORDER_RULES: Final = (
         key="nothing_to_wear", weight="wrong", says=_wear_without, why="Wear shows the layer under a colour.",
     ),
     Rule(
-        key="gilded_first", weight="school", says=_gilded_first, school="gilding",
+        key="gilded_first", weight="school", says=_gilded_first, school="gilding", answer="first",
         why="One school gilds last, since cured gilding protects itself; the other first.",
     ),
     Rule(
-        key="worn_after_seal", weight="school", says=_worn_after_seal, school="distress",
+        key="worn_after_seal", weight="school", says=_worn_after_seal, school="distress", answer="after",
         why="Nearly all wear the paint first; worn later, a wax marks the bare places.",
     ),
     Rule(

@@ -22,8 +22,8 @@ class Rule:
         As of `Says`; of a rule `of_faces` the number is that of the topmost layer.
     why : str
         The reason, and what to do.
-    school : str
-        Key of the question on which painters differ, where it is done both ways.
+    school, answer : str
+        Key of the question on which painters differ, where it is done both ways, and of what those answer who do it so.
     cause : str
         As of `Remark`.
     of_faces : bool
@@ -35,5 +35,6 @@ class Rule:
     says: Says
     why: str
     school: str = ""
+    answer: str = ""
     cause: str = ""
     of_faces: bool = False

@@ -86,11 +86,12 @@ WAX_RULES: Final = (
         why="There is no coloured wax under it to take off.",
     ),
     Rule(
-        key="film_over_wiped_wax", weight="school", says=_film_over_wiped_wax, school="film_over_wax", cause="wax",
+        key="film_over_wiped_wax", weight="school", says=_film_over_wiped_wax, school="film_over_wax",
+        answer="hard", cause="wax",
         why="Some seal wax that was wiped to a trace, once it is hard; others never lay a film over any wax.",
     ),
     Rule(
-        key="wax_on_raw", weight="school", says=_wax_on_raw, school="coloured_wax", cause="raw",
+        key="wax_on_raw", weight="school", says=_wax_on_raw, school="coloured_wax", answer="raw", cause="raw",
         why="Raw paint takes a richer tone but lets little be wiped back; over a clear coat or clear wax it moves.",
     ),
     Rule(

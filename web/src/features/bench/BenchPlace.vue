@@ -9,6 +9,7 @@ import type { UnitName } from '../../api/client'
 import { useMeasuring } from '../../shared/useMeasuring'
 import { useKeys } from '../../shared/useKeys'
 import JugChoice from './JugChoice.vue'
+import MishapList from '../../shared/MishapList.vue'
 import PourNow from './PourNow.vue'
 import StripStage from './StripStage.vue'
 import { useBatchOnBench } from './useBatchOnBench'
@@ -164,6 +165,7 @@ const { units } = useMeasuring()
       </div>
     </template>
     <StripStage v-else-if="batch" :batch="batch" :bench="bench" @leave="leave" />
+    <MishapList />
   </div>
 </template>
 

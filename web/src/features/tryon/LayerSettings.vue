@@ -4,6 +4,7 @@ import { computed } from 'vue'
 import type { Layer, Schemas } from '../../api/client'
 import LayerSetting from './LayerSetting.vue'
 import LayerPlaces from './LayerPlaces.vue'
+import TechniqueCard from './TechniqueCard.vue'
 import type { Laid } from './useLayable'
 
 /** What one layer is laid with, and how; every number begins from common practice. */
@@ -65,6 +66,7 @@ function fewer() {
   <section class="settings" :aria-label="`Layer ${(number + 1).toString()}: ${kind?.title ?? ''}`">
     <h2>{{ kind?.title }}</h2>
     <p class="soft">Usual: {{ kind?.why }}.</p>
+    <TechniqueCard v-if="kind" :card="kind.card" />
     <label v-for="n in wants" :key="n"
       >{{ wants === 1 ? 'colour' : ['from', 'to', 'and'][n - 1] }}
       <BFormSelect :model-value="layer.colours[n - 1] ?? ''" @update:model-value="colour(n - 1, String($event))">

@@ -1,10 +1,20 @@
 <script setup lang="ts">
+import { computed, ref } from 'vue'
+
 import type { Layer, Schemas } from '../../api/client'
 import { sayArea } from '../../shared/lengths'
 import FoldOut from '../../shared/FoldOut.vue'
+import MishapList from '../../shared/MishapList.vue'
+import { useSettings } from '../../shared/useSettings'
+import MyWays from './MyWays.vue'
 
-/** What is to be known of the look before a brush is wet; each with its why. */
-defineProps<{ judged: Schemas['JudgedOut']; layers: Layer[]; kinds: Schemas['LayerKindOut'][] }>()
+/** What is to be known of the look before a brush is wet, the gravest first; each with its why. */
+const { judged } = defineProps<{ judged: Schemas['JudgedOut']; layers: Layer[]; kinds: Schemas['LayerKindOut'][] }>()
+const { set } = useSettings()
+/** More at once nobody reads. */
+const MOST = 5
+const all = ref(false)
+const shown = computed(() => (all.value ? judged.remarks : judged.remarks.slice(0, MOST)))
 const emit = defineEmits<{ choose: [at: number] }>()
 const weights: Record<string, string> = { wrong: 'This will fail', school: 'Done both ways', advice: 'To know' }
 </script>
@@ -12,22 +22,39 @@ const weights: Record<string, string> = { wrong: 'This will fail', school: 'Done
 <template>
   <section aria-label="What to know of it">
     <ul class="remarks">
-      <li v-for="(remark, at) in judged.remarks" :key="at" :class="remark.weight">
+      <li v-for="(remark, at) in shown" :key="at" :class="remark.weight">
         <small>{{ weights[remark.weight] }}</small>
         <FoldOut :title="`${remark.words}`">
           <p>{{ remark.why }}</p>
           <BButton v-if="remark.layer !== null" variant="plain" class="link" @click="emit('choose', remark.layer ?? 0)">
             layer {{ (remark.layer ?? 0) + 1 }}
           </BButton>
+          <BButton
+            v-if="remark.weight === 'school'"
+            variant="plain"
+            class="link"
+            @click="set({ schools: { [remark.school]: remark.answer } })"
+            >I do it so</BButton
+          >
         </FoldOut>
       </li>
       <li v-if="judged.remarks.length === 0">Nothing speaks against it.</li>
     </ul>
+    <BButton v-if="judged.remarks.length > MOST" variant="plain" class="link" @click="all = !all">{{
+      all ? 'the gravest five' : `${judged.remarks.length - MOST} more`
+    }}</BButton>
+    <FoldOut v-if="judged.cautions.length > 0" :title="`take care: ${judged.cautions.length - 1} to heed`">
+      <ul class="cautions">
+        <li v-for="caution in judged.cautions" :key="caution">{{ caution }}</li>
+      </ul>
+    </FoldOut>
+    <MishapList />
+    <MyWays />
     <h2>What a wax would make of it</h2>
     <ul class="mat waxes">
       <li v-for="wax in judged.waxes" :key="wax.name">
         <i :style="{ background: wax.hex }" /><span>{{ wax.name }}</span
-        ><small>{{ wax.delta_E.toFixed(1) }}</small>
+        ><small>{{ wax.says }}, {{ wax.delta_E.toFixed(1) }}</small>
       </li>
     </ul>
     <template v-if="judged.needs.length > 0">
@@ -71,6 +98,12 @@ h2 {
 .remarks {
   display: grid;
   gap: 6px;
+}
+
+.cautions {
+  display: grid;
+  gap: 4px;
+  font-size: 0.9rem;
 }
 
 .remarks small {

@@ -10,9 +10,7 @@ export function useJudged(piece: Ref<Schemas['PieceOut'] | undefined>, settled: 
     queryKey: computed(() => [
       'shelf',
       'judged',
-      piece.value?.id,
-      piece.value?.measures,
-      piece.value?.grounds,
+      piece.value, // its parts, grounds, use, age and count are judged, too
       settled.value,
       preferences.value.light,
     ]),

@@ -1,0 +1,1 @@
+"""The practice of the trade over HTTP: routes and schemas."""

@@ -1,0 +1,32 @@
+"""What the trade knows, over the wire."""
+
+from pydantic import BaseModel, ConfigDict
+
+
+class MishapOut(BaseModel):
+    """Something that goes wrong: its sign, the likely cause, what to do, how soon, what has to be done again."""
+
+    model_config = ConfigDict(from_attributes=True)
+
+    key: str
+    sign: str
+    cause: str
+    remedy: str
+    soon: str
+    again: str
+    school: str
+
+
+class CardOut(BaseModel):
+    """How a kind of layer is laid, each in a line; what does not arise is empty."""
+
+    model_config = ConfigDict(from_attributes=True)
+
+    tool: str
+    load: str
+    water: str
+    section: str
+    stroke: str
+    stop: str
+    right: str
+    practise: str

@@ -1,0 +1,1 @@
+"""Settings over HTTP: routes and schemas."""

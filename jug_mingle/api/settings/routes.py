@@ -1,0 +1,38 @@
+"""Settings: the paint kept over, and the schools that a person follows."""
+
+from fastapi import APIRouter
+
+from jug_mingle.api.common.schemas import WordsOut
+from jug_mingle.api.context import PROBLEMS, ContextNow
+from jug_mingle.api.settings.schemas import QuestionOut, SettingsIn, SettingsOut
+from jug_mingle.core.practice.schools import QUESTIONS
+from jug_mingle.services import settings as service
+
+router = APIRouter(prefix="/api/settings", tags=["settings"])
+
+
+@router.get("")
+def read_settings(context: ContextNow) -> SettingsOut:
+    """Return what was set, and what can be."""
+    with context.database.read() as session:
+        return _out(service.settings_of(session))
+
+
+@router.patch("", responses=PROBLEMS)
+def change_settings(body: SettingsIn, context: ContextNow) -> SettingsOut:
+    """Set the margin, or follow a school."""
+    with context.database.write.begin() as session:
+        return _out(service.keep_settings(session, margin=body.margin, schools=body.schools))
+
+
+def _out(settings: service.Settings) -> SettingsOut:
+    return SettingsOut(
+        margin=settings.margin,
+        questions=[
+            QuestionOut(
+                key=one.key, title=one.title, chosen=settings.schools.get(one.key, ""),
+                answers=[WordsOut(key=key, title=title) for key, title in one.answers.items()],
+            )
+            for one in QUESTIONS.values()
+        ],
+    )  # fmt: skip

@@ -1,0 +1,72 @@
+"""Questions on which painters differ: the main schools, and what following one changes in what is said.
+
+All of it is common practice; none is declared the winner.
+"""
+
+from collections.abc import Iterable, Mapping
+from dataclasses import dataclass, replace
+from typing import Final
+
+from jug_mingle.core.practice.remark import Remark
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Question:
+    """A question, and its answers by key, each as one says what one does."""
+
+    key: str
+    title: str
+    answers: Mapping[str, str]
+
+
+QUESTIONS: Final[Mapping[str, Question]] = {
+    one.key: one
+    for one in (
+        Question(
+            key="coloured_wax", title="Coloured wax",
+            answers={
+                "seal": "over a clear coat, on which it moves and wipes", "clear_wax": "over clear or light wax, dried",
+                "raw": "on raw paint, where its tone is richest",
+            },
+        ),
+        Question(
+            key="gilding", title="Gilding",
+            answers={"last": "last of all: cured, it protects itself", "first": "before the clear coat"},
+        ),
+        Question(
+            key="distress", title="Distress",
+            answers={"before": "before wax or clear coat", "after": "after it, so that wax marks the bare places"},
+        ),
+        Question(
+            key="enamel", title="Enamel on a sound, scuffed finish",
+            answers={"primed": "with a primer", "scuffed": "straight on it"},
+        ),
+        Question(
+            key="film_over_wax", title="A clear coat over wax that was wiped to a trace",
+            answers={"never": "never", "hard": "once the wax is hard"},
+        ),
+    )
+}  # fmt: skip
+
+
+def check_schools(chosen: Mapping[str, str]) -> None:
+    """Raise ValueError where a question is not known, or has no such answer."""
+    for key, answer in chosen.items():
+        if key not in QUESTIONS:
+            raise ValueError(f"there is no question {key!r}; painters differ on {', '.join(QUESTIONS)}")
+        if answer and answer not in QUESTIONS[key].answers:
+            raise ValueError(f"{key!r} is answered by {', '.join(QUESTIONS[key].answers)}, not {answer!r}")
+
+
+def by_school(remarks: Iterable[Remark], chosen: Mapping[str, str]) -> list[Remark]:
+    """Return remarks as someone is told who follows these schools: what they do themselves is not said; what they do
+    otherwise is advice, and names their own way."""
+    found = []
+    for one in remarks:
+        answer = chosen.get(one.school, "")
+        if not one.school or not answer:
+            found.append(one)
+        elif one.answer != answer:
+            own = QUESTIONS[one.school].answers[answer]
+            found.append(replace(one, weight="advice", why=f"You do it otherwise: {own}. {one.why}"))
+    return found
