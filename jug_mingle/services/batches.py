@@ -10,10 +10,11 @@ from sqlalchemy.orm import Session
 
 from jug_mingle.core.arrays import FloatArray
 from jug_mingle.core.evidence.mixtures import predict, shows_its_ground
+from jug_mingle.core.materials.material import may_mix
 from jug_mingle.core.measuring.pouring import Pour, Rest, rest_of, rest_words, room_for
 from jug_mingle.errors import ConflictError, NotFoundError, UnfitError
 from jug_mingle.services.jugs import jug_for, jug_named
-from jug_mingle.services.materials import get_material
+from jug_mingle.services.materials import get_material, to_material
 from jug_mingle.services.mixes import get_mix
 from jug_mingle.services.predictions import as_pours, ground_of_job, keep_prediction_of_batch, poured_of, pours_of
 from jug_mingle.services.shelf_fit import fitted_shelf
@@ -45,6 +46,8 @@ def begin_batch(session: Session, mix_id: int, *, jug: str | None = None) -> Bat
         return there
     if gone := [pour.material.name for pour in mix.pours if pour.material.removed is not None]:
         raise ConflictError(f"{gone[0]} was taken off the shelf: bring it back, or mix anew from what stands there")
+    if reason := may_mix([to_material(pour.material) for pour in mix.pours]):
+        raise ConflictError(reason)
     batch = sum(pour.ml for pour in mix.pours)
     jug = jug or jug_for(session, batch)
     capacity = _roomy(session, jug, batch)
@@ -165,8 +168,10 @@ def add_to_batch(session: Session, pot_id: int, additions: Sequence[Pour]) -> Ba
     room = row.capacity - sum(poured.values())
     if sum(one.ml for one in additions) > room + 0.5:
         raise UnfitError(f"there is room for {room:.0f} ml in this jug: pour it into a larger one first")
+    every = [get_material(session, key) for key in {**poured, **{one.key: 0.0 for one in additions}}]
+    if reason := may_mix([to_material(tin) for tin in every]):
+        raise UnfitError(reason)
     for one in additions:
-        get_material(session, one.key)
         there = next((entry for entry in asked if entry["key"] == one.key), None)
         if there is None:
             asked.append({"key": one.key, "parts": one.parts, "ml": one.ml})

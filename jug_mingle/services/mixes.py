@@ -83,6 +83,8 @@ def add_mix(
         if material is None:
             raise NotFoundError(f"there is no tin {pour.material!r} on the shelf")
         row.pours.append(PourRow(material=material, place=place, parts=pour.parts, ml=pour.ml))
+    if reason := may_mix([to_material(pour.material) for pour in row.pours]):
+        raise UnfitError(reason)
     if all(to_material(pour.material).solids == 0.0 for pour in row.pours):
         raise UnfitError("nothing in this mix leaves a dry film: it has no colour that could be kept")
     session.add(row)

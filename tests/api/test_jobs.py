@@ -87,7 +87,7 @@ class LayersTakeTest(FreshCase):
         taken = {kind for one in kinds.values() for kind in one["takes"]}
         known = {kind["key"] for kind in self.client.get("/api/shelf/kinds").json()}
         self.assertLessEqual(taken, known)
-        self.assertEqual(known - taken, {"thinner", "spirits", "extender", "ageing_powder"})
+        self.assertEqual(known - taken, {"thinner", "spirits", "extender"})
 
     def test_clear_ones_can_be_laid(self) -> None:
         """A clear primer, a wax base and a clear coat from the shelf are laid, and take their amount."""

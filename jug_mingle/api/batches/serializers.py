@@ -11,6 +11,7 @@ from jug_mingle.core.colour.spectra import Light
 from jug_mingle.core.evidence.mixtures import masstone
 from jug_mingle.core.materials.handling import time_words
 from jug_mingle.core.measuring.units import format_amount
+from jug_mingle.core.practice.amounts import shortage
 from jug_mingle.services import batches, strip_readings
 from jug_mingle.services.mixes import get_mix
 from jug_mingle.services.shelf_fit import fitted_shelf
@@ -36,11 +37,13 @@ def batch_out(session: Session, row: BatchRow, shown: Light, unit: str) -> Batch
 
     steps = [step(made.material.key, made.ml, True) for made in row.made]
     steps += [step(pour.key, pour.ml, False) for pour in now.rest.pours]
+    short = "" if now.rest.pours == () else shortage(shelf, batches.asked_of(row), poured=now.poured)
     return BatchOut.model_validate(
         {
             "id": row.id, "mix_id": row.mix_id, "mix_name": get_mix(session, row.mix_id).name, "jug": row.jug,
             "capacity": row.capacity, "steps": steps, "poured_ml": round(sum(now.poured.values()), 2),
-            "batch": round(now.rest.batch, 1), "words": now.words, "full": not now.rest.pours and bool(row.made),
+            "batch": round(now.rest.batch, 1), "words": f"{now.words} {short}".strip(),
+            "full": not now.rest.pours and bool(row.made),
             "now_hex": None if now.R is None else hex_of(now.R, shown),
             "end_hex": None if now.end_R is None else hex_of(now.end_R, shown),
             "target_hex": None if now.target is None else hex_of(now.target, shown), "dry_at": row.dry_at,

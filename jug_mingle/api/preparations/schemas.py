@@ -50,3 +50,5 @@ class PreparedOut(BaseModel):
     after_hex: Hex
     keeps: str
     spoils: str = Field(default="", description="Said where more is made than the piece takes before it spoils.")
+    short: str = Field(default="", description="Said where the shelf holds too little of it, with the largest batch.")
+    caution: str = Field(default="", description="What can hurt while it is made.")

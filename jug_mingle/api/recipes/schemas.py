@@ -44,6 +44,7 @@ class RecipeOut(BaseModel):
     cost: float = Field(default=0.0, description="Of its paints, in the currency of their prices.")
     metameric: str = Field(default="", description="Said where a match in one light is a miss in another.")
     spoils: str = Field(default="", description="Said where more is mixed than the piece takes before it spoils.")
+    short: str = Field(default="", description="Said where the shelf holds too little of it, with the largest batch.")
 
 
 class RecipesIn(StrictModel):

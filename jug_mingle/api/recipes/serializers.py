@@ -16,7 +16,7 @@ from jug_mingle.core.evidence.mixtures import masstones
 from jug_mingle.core.measuring.pouring import Pour
 from jug_mingle.core.measuring.tools import tool
 from jug_mingle.core.measuring.units import format_amount, unit_of_tool
-from jug_mingle.core.practice.amounts import SCARCE, cost_of
+from jug_mingle.core.practice.amounts import SCARCE, cost_of, shortage
 from jug_mingle.core.recipes.assessment import Recipe, metameric_words
 
 
@@ -66,7 +66,7 @@ def recipe_out(
         misses=misses,
         cost=round(cost_of(shelf, recipe.pours), 2),
         metameric="" if target_R is None else metameric_words([one.expected for one in recipe.likely], lights),
-        spoils=spoils,
+        spoils=spoils, short=shortage(shelf, recipe.pours),
         differences=[
             schemas.DifferenceOut(
                 light=at.name, delta_E=round(value, 2), words=difference_words(one.expected),

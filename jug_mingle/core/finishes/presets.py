@@ -29,7 +29,8 @@ LOOKS: Final = (
     Look(
         key="lantern", title="Lantern", words="dark outline, light in the middle of each front",
         layers=(
-            _layer("paint", "first", coats=1), _layer("blend", "first", "second", zones=["front"], size=0.0), _layer("sealer"),
+            _layer("paint", "first", coats=1), _layer("blend", "first", "second", zones=["front"], size=0.0),
+            _layer("sealer"),
         ),
     ),
     Look(

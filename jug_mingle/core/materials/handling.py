@@ -31,6 +31,10 @@ def in_force(kind: Kind, own: Mapping[str, object]) -> Handling:
     return replace(kind.handling, **known)  # type: ignore[arg-type]
 
 
+USUAL_DRY: Final = 30.0
+"""Until a strip can be read, where practice has no figure. [minutes]"""
+
+
 @dataclass(frozen=True, eq=False)
 class Facts:
     """How a tin, or what was mixed of several, is handled: each kind in it with its handling in force.
@@ -63,6 +67,11 @@ class Facts:
         """What carries it."""
         bases = [kind.base for kind, _ in self.contents if kind.base != "any"]
         return bases[0] if bases else "any"
+
+    @cached_property
+    def dry(self) -> float:
+        """How long it takes until a strip of it can be read: of a mix the slowest counts. [minutes]"""
+        return max((one.dry for _, one in self.contents if one.dry is not None), default=USUAL_DRY)
 
     @cached_property
     def recoat(self) -> float | None:
@@ -148,12 +157,3 @@ def keeps_words(days: float | None) -> str:
     if days is None:
         return "keeps well closed"
     return f"keeps about {days_words(days)}" if days >= 1.0 else "sets within hours: use it up at once"
-
-
-_USUAL_DRY: Final = 30.0
-"""Until a strip can be read, where practice has no figure. [minutes]"""
-
-
-def strip_dry_minutes(kinds: Iterable[Kind]) -> float:
-    """Return how long a strip of a mix of these kinds usually takes to dry: the slowest counts. [minutes]"""
-    return max((kind.handling.dry or _USUAL_DRY for kind in kinds), default=_USUAL_DRY)

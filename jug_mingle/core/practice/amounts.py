@@ -9,7 +9,7 @@ import numpy as np
 from jug_mingle.core.evidence.fitted_shelf import Shelf
 from jug_mingle.core.finishes.blends import area_shares
 from jug_mingle.core.finishes.layer import Layer
-from jug_mingle.core.materials.handling import keeps_words, pot_life
+from jug_mingle.core.materials.handling import CARRIES_NOTHING, keeps_words, pot_life
 from jug_mingle.core.materials.kind import Kind
 from jug_mingle.core.materials.kinds import kind_of
 from jug_mingle.core.materials.material import SPREAD_RATE
@@ -26,6 +26,8 @@ MARGIN: Final = 0.15
 _USUAL_RECOAT: Final = 60.0
 SCARCE: Final = 60.0
 """A recipe that leaves less than this in a tin nearly empties it. [ml]"""
+
+_HALF_A_ML: Final = 0.5
 
 _TOO_MUCH: Final = 1.1
 """A batch larger than what is needed by this factor is said to be too large."""
@@ -146,6 +148,30 @@ def spoils(area: float, kinds: Sequence[Kind], ml: float) -> str:
         f"Mixed, it {keeps_words(life)}. Until then the whole piece takes {most:.0f} ml in {laid}: mix that much, and "
         "the rest when it is needed."
     )
+
+
+def shortage(shelf: Shelf, pours: Sequence[Pour], *, poured: Mapping[str, float] | None = None) -> str:
+    """Say where the shelf holds too little for a batch, and the largest batch that it allows; nothing where it does.
+
+    Parameters
+    ----------
+    pours : sequence of Pour
+        All that the batch takes.
+    poured : mapping, optional
+        What is in the jug of it already. [ml]
+    """
+    there = poured or {}
+    short, most = [], 1.0
+    for pour in pours:
+        tin = shelf.materials[shelf.index(pour.key)]
+        has = tin.left + there.get(pour.key, 0.0)
+        if tin.kind.key in CARRIES_NOTHING or pour.ml <= 0.0 or has >= pour.ml - _HALF_A_ML:
+            continue
+        short.append(f"{tin.name} holds {tin.left:.0f} ml of the {pour.ml - there.get(pour.key, 0.0):.0f} it takes")
+        most = min(most, has / pour.ml)
+    if not short:
+        return ""
+    return f"{' and '.join(short)}: the largest batch is {most * sum(pour.ml for pour in pours):.0f} ml."
 
 
 def cost_of(shelf: Shelf, pours: Iterable[Pour]) -> float:

@@ -47,8 +47,12 @@ class Waxed:
 
 
 def waxes_on(finish: Finish, zone: str) -> list[Waxed]:
-    """Return what clear, black, brown and white wax would make of the topmost colour, rubbed into its recesses."""
-    R, veil = evenly(finish, zone)[-1]
+    """Return what clear, black, brown and white wax would make of the topmost colour, rubbed into its recesses.
+
+    That is the colour without the accents that lie on it already.
+    """
+    last = max((n + 1 for n, layer in enumerate(finish.layers) if layer.reaches(zone) and _is_ground(layer)), default=0)
+    R, veil = evenly(finish, zone)[last]
     before = R_to_Lab(R_seen(R, veil))
     found = []
     for name, film in WAXES.items():
@@ -57,6 +61,11 @@ def waxes_on(finish: Finish, zone: str) -> list[Waxed]:
         delta_E = float(delta_E_CIE2000(before, after))
         found.append(Waxed(name=name, R=seen, delta_E=delta_E, says=flattery(before, after, delta_E)))
     return found
+
+
+def _is_ground(layer: Layer) -> bool:
+    """Return whether a layer is what accents lie on, rather than an accent, wear or gilding."""
+    return layer.of.act in ("film", "surface") and not layer.of.has("accent")
 
 
 def flattery(before: FloatArray, after: FloatArray, delta_E: float) -> str:

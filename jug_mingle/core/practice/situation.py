@@ -56,7 +56,12 @@ class Laid:
     @property
     def coloured_wax(self) -> bool:
         """Whether it is a wax that colours."""
-        return self.layer.kind == "wax" and not self.clear_wax
+        return self.layer.kind == "wax" and not self.clear_wax and not self.powder
+
+    @property
+    def powder(self) -> bool:
+        """Whether it is a dry powder that is brushed into wax, and seals nothing."""
+        return "ageing_powder" in self.facts.kinds
 
     @property
     def seals(self) -> bool:

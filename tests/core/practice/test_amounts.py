@@ -7,10 +7,11 @@ from typing import Any
 from jug_mingle.core.finishes import KINDS, WAXES, Film, Layer
 from jug_mingle.core.finishes.generic import generic_film
 from jug_mingle.core.materials.kinds import kind_of
+from jug_mingle.core.measuring.pouring import Pour
 from jug_mingle.core.pieces import draw, usual_piece
 from jug_mingle.core.practice import amounts
 from jug_mingle.core.practice.amounts import coats_within, paint_needed
-from tests.core.paints import film
+from tests.core.paints import film, known_shelf
 
 
 class CoatsWithinTest(unittest.TestCase):
@@ -110,6 +111,20 @@ class PlacedTest(unittest.TestCase):
         near, far = (replace(film("blue"), spread_rate=rate) for rate in (5.0, 11.0))
         ml = [self.taken(Layer(kind="paint", films=(one,))).ml for one in (near, far)]
         self.assertAlmostEqual(ml[0] / ml[1], 11.0 / 5.0)
+
+
+class ShortageTest(unittest.TestCase):
+    def test_the_largest_batch(self) -> None:
+        """300 ml of a paint of which 90 are left in a batch of 500 allow 150 ml; what is poured already counts."""
+        shelf = known_shelf(["white", "blue"])
+        white, blue = (replace(one, left=left) for one, left in zip(shelf.materials, (90.0, 900.0), strict=True))
+        shelf = replace(shelf, materials=(white, blue))
+        pours = [Pour(key="white", parts=3, ml=300.0), Pour(key="blue", parts=2, ml=200.0)]
+        self.assertEqual(
+            amounts.shortage(shelf, pours), "White holds 90 ml of the 300 it takes: the largest batch is 150 ml."
+        )
+        self.assertEqual(amounts.shortage(shelf, pours, poured={"white": 210.0}), "")
+        self.assertEqual(amounts.shortage(shelf, pours[1:]), "")
 
 
 class SpoilsTest(unittest.TestCase):

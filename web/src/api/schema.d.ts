@@ -4695,10 +4695,22 @@ export interface components {
       after_hex: string
       /** Before Hex */
       before_hex: string
+      /**
+       * Caution
+       * @description What can hurt while it is made.
+       * @default
+       */
+      caution: string
       /** Keeps */
       keeps: string
       /** Pours */
       pours: components['schemas']['PreparedPourOut'][]
+      /**
+       * Short
+       * @description Said where the shelf holds too little of it, with the largest batch.
+       * @default
+       */
+      short: string
       /**
        * Spoils
        * @description Said where more is made than the piece takes before it spoils.
@@ -4917,6 +4929,12 @@ export interface components {
       misses: string
       /** Pours */
       pours: components['schemas']['PourOut'][]
+      /**
+       * Short
+       * @description Said where the shelf holds too little of it, with the largest batch.
+       * @default
+       */
+      short: string
       /**
        * Spoils
        * @description Said where more is mixed than the piece takes before it spoils.

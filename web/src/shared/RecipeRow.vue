@@ -51,6 +51,7 @@ const counted = (parts: number) => `${parts.toString()} ${parts === 1 ? 'part' :
       <p v-if="recipe.misses" class="soft">{{ recipe.misses }}</p>
       <p v-if="recipe.metameric" class="warn">{{ recipe.metameric }}</p>
       <p v-if="recipe.spoils" class="warn">{{ recipe.spoils }}</p>
+      <p v-if="recipe.short" class="warn">{{ recipe.short }}</p>
     </div>
     <div class="count">
       <b class="said">{{ recipe.pours.length }}</b> {{ recipe.pours.length === 1 ? 'tin' : 'tins' }}

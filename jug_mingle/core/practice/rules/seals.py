@@ -13,7 +13,7 @@ def bare_on_top(situation: Situation) -> Laid | None:
     cured gilding protects itself, wear takes nothing on.
     """
     for one in reversed(situation.laid):
-        if one.layer.of.act == "reveal" or one.layer.kind == "metallic":
+        if one.layer.of.act == "reveal" or one.layer.kind == "metallic" or one.powder:
             continue
         if one.seals or one.soft or one.layer.kind == "primer":
             return None

@@ -72,6 +72,11 @@ def _eraser(situation: Situation, at: int) -> str:
     return "" if below and below[-1].soft else "Clear wax takes off the wax laid just before it."
 
 
+def _powder_without_wax(situation: Situation, at: int) -> str:
+    waxed = any(other.soft for other in situation.below(at))
+    return "" if waxed or not situation.laid[at].powder else "Ageing powder wants wax below it, dry to the touch."
+
+
 WAX_RULES: Final = (
     Rule(
         key="film_over_wax", weight="wrong", says=_film_over_wax, cause="wax",
@@ -93,6 +98,10 @@ WAX_RULES: Final = (
     Rule(
         key="wax_on_raw", weight="school", says=_wax_on_raw, school="coloured_wax", answer="raw", cause="raw",
         why="Raw paint takes a richer tone but lets little be wiped back; over a clear coat or clear wax it moves.",
+    ),
+    Rule(
+        key="powder_without_wax", weight="advice", says=_powder_without_wax,
+        why="It is brushed into crevices after the wax has dried to the touch, then buffed; on paint it falls off.",
     ),
     Rule(
         key="dark_wax_wiped_hard", weight="advice", says=_dark_wiped_hard,

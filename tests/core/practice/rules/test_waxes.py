@@ -48,6 +48,12 @@ class ColouredWaxTest(unittest.TestCase):
         self.assertNotIn("wax_on_raw", said(layer("paint", "enamel"), dark))
         self.assertNotIn("wax_on_raw", said(PAINT, layer("wax", own, **WHOLE)))
 
+    def test_ageing_powder(self) -> None:
+        """M097: into crevices after the wax has dried to the touch; it seals nothing."""
+        powder = layer("wax", "ageing_powder", place="recess")
+        self.assertNotIn("powder_without_wax", said(PAINT, layer("wax", "clear wax", **WHOLE), powder))
+        self.assertLessEqual({"powder_without_wax", "unsealed"}, set(said(PAINT, powder)))
+
     def test_eraser(self) -> None:
         """J064: clear wax lifts coloured wax laid just before it."""
         wax = layer("wax", "coloured_wax", **TRACE)

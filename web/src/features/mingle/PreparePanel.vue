@@ -93,6 +93,8 @@ const { data, error } = useQuery({
         <SwatchPair :target="data.before_hex" :mix="data.after_hex" :target-name="ground" mix-name="one coat" />
         <p>{{ one.order }}</p>
         <p v-if="data.spoils" class="warn">{{ data.spoils }}</p>
+        <p v-if="data.short" class="warn">{{ data.short }}</p>
+        <p v-if="data.caution" class="soft">{{ data.caution }}</p>
         <p>{{ one.use }} {{ data.keeps.charAt(0).toUpperCase() + data.keeps.slice(1) }}.</p>
       </template>
       <ErrorLine v-if="error" :error="error" />
