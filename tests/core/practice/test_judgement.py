@@ -34,6 +34,7 @@ class JudgementTest(unittest.TestCase):
         self.assertNotIn(bridge.name if bridge else "", ("red", "white"))
 
     def test_ends_too_near(self) -> None:
+        """D015: close neighbours are quiet, and too close ones one colour."""
         near = Film(name="off-blue", optics=Optics(K=BLUE.optics.K * 1.05, S=BLUE.optics.S), X=60.0, veil=1.0)
         self.assertIn("so near that the blend will hardly show", self.words(layer("blend", BLUE, near)))
 
@@ -125,7 +126,7 @@ class WaxesTest(unittest.TestCase):
         self.assertEqual(flattery(np.array(grey), np.array(grey), 0.4), "hardly shows")
 
     def test_common_practice(self) -> None:
-        """Common practice: clear wax hardly changes, black over a pale colour is far harder than brown, and white wax
+        """J016: clear wax hardly changes, black over a pale colour is far harder than brown, and white wax
         shows on dark and not on white."""
         found = {
             key: {

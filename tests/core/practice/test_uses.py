@@ -17,7 +17,7 @@ def said(uses: tuple[str, ...], *layers: Layer) -> str:
 
 class UsesTest(unittest.TestCase):
     def test_a_top_that_is_used(self) -> None:
-        """A top for cups wants a hard coat; where it has one, or is only looked at, nothing is said."""
+        """J024: a top for cups wants a hard coat; where it has one, or is only looked at, nothing is said."""
         coat, legs = Layer(kind="sealer", veil=0.3), Layer(kind="sealer", veil=0.3, zones=("leg",))
         self.assertIn("drinks and cups and meals", said(("meals", "drinks"), PAINT))
         self.assertIn("hardest", said(("drinks",), PAINT, legs))

@@ -10,7 +10,7 @@ CHALK, SEAL = layer("paint", "chalk_paint"), layer("sealer")
 
 class SealedTest(unittest.TestCase):
     def test_by_what_lies_on_top(self) -> None:
-        """D009, M168: chalk-type paint, bare stain and what is stencilled on a clear coat want a seal; enamel, mineral
+        """D005, D009, M168: wax and film both protect; chalk-type paint, bare stain and what is stencilled on a clear coat want a seal; enamel, mineral
         and self-priming paint do not; gilding protects itself."""
         stencil = layer("stencil", "chalk_paint")
         bare: tuple[tuple[Layer, ...], ...] = (
