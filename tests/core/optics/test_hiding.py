@@ -44,8 +44,8 @@ class HidingTest(unittest.TestCase):
         self.assertIsNone(coats_to_hide(Optics(K=np.zeros(36), S=np.full(36, 1e-4)), X_coat=X, R_g=dark))
 
     def test_table_of_common_practice(self) -> None:
-        """J037, V042, V062, V063, V187, J033, J036: coats that come close over ordinary grounds, brushed and sprayed; thinned
-        paint takes more. Strong darks one or two, middle and strong colours one to four, white three to five."""
+        """J033, J036, J037, V042, V062, V063, V187: coats that come close over ordinary grounds, brushed and sprayed;
+        thinned paint takes more. Strong darks one or two, middle and strong colours one to four, white three to five."""
         grounds = [R_body(ground(key).R_seen, 0.9) for key in ("walnut", "oak", "old_dark_paint", "white_primer")]
 
         def coats(colour: str, way: str, thinned: float = 1.0) -> list[int]:

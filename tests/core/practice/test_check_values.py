@@ -172,7 +172,7 @@ class EveryIdTest(unittest.TestCase):
 
 
 def ids_in(text: str) -> set[str]:
-    """Return the ids in a text: "J001", and all of "J001 to J004"."""
+    """Return the ids in a text: single ones, and all from the first to the last of a range."""
     found = set(re.findall(r"\b[JDHV]\d{3}\b", text))
     for letter, first, last in re.findall(r"\b([JDHV])(\d{3}) to [JDHV](\d{3})\b", text):
         found |= {f"{letter}{n:03d}" for n in range(int(first), int(last) + 1)}

@@ -10,8 +10,8 @@ CHALK, SEAL = layer("paint", "chalk_paint"), layer("sealer")
 
 class SealedTest(unittest.TestCase):
     def test_by_what_lies_on_top(self) -> None:
-        """D005, D009, M168: wax and film both protect; chalk-type paint, bare stain and what is stencilled on a clear coat want a seal; enamel, mineral
-        and self-priming paint do not; gilding protects itself."""
+        """D005, D009, M168: wax and film both protect. Chalk-type paint, bare stain and what is stencilled on a clear
+        coat want a seal; enamel, mineral and self-priming paint do not; gilding protects itself."""
         stencil = layer("stencil", "chalk_paint")
         bare: tuple[tuple[Layer, ...], ...] = (
             (CHALK,), (CHALK, SEAL, stencil), (layer("stain", "oil_stain"),), (layer("wash", "chalk_paint"),),
