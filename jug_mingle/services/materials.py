@@ -8,7 +8,7 @@ from typing import Any, Final
 from sqlalchemy import select
 from sqlalchemy.orm import Session
 
-from jug_mingle.core.materials.handling import TIMES, WORDS, pot_life
+from jug_mingle.core.materials.handling import FLAGS, SHOWN_FLAGS, TIMES, WORDS, Facts
 from jug_mingle.core.materials.kinds import KINDS, kind_of
 from jug_mingle.core.materials.material import Material
 from jug_mingle.core.optics.film import veil_of
@@ -102,10 +102,10 @@ def _known_kind(kind: str) -> None:
 
 
 def _check(row: MaterialRow) -> None:
-    unknown = set(row.handling or {}) - {*TIMES, *WORDS}
+    unknown = set(row.handling or {}) - {*TIMES, *WORDS, *FLAGS}
     if unknown:
         raise UnfitError(
-            f"there is no handling fact {', '.join(sorted(unknown))}; known are {', '.join((*TIMES, *WORDS))}"
+            f"there is no handling fact {', '.join(sorted(unknown))}; known are {', '.join((*TIMES, *WORDS, *FLAGS))}"
         )
     try:
         to_material(row)
@@ -169,7 +169,8 @@ def facts_of(row: MaterialRow) -> list[tuple[str, Any, Any, str]]:
         (name, getattr(row, name), getattr(kind, name), f"usual for {kind.title.lower()}") for name in OPTICAL_FACTS
     ]
     handled = [
-        (name, row.handling.get(name), getattr(usual, name), usual.why.get(name, "")) for name in (*TIMES, *WORDS)
+        (name, row.handling.get(name), getattr(usual, name), usual.why.get(name, ""))
+        for name in (*TIMES, *WORDS, *SHOWN_FLAGS)
     ]
     return [
         (name, default if own is None else own, default, why or f"usual for {kind.title.lower()}")
@@ -186,6 +187,6 @@ def keeps_until(row: MaterialRow) -> datetime | None:
     return datetime.fromtimestamp(row.created.timestamp() + 86400.0 * float(days), tz=UTC)
 
 
-def pot_life_of(kinds: Sequence[str]) -> float | None:
-    """Return how long a mix of these kinds keeps. [days]"""
-    return pot_life([kind_of(kind) for kind in kinds])
+def pot_life_of(tins: Sequence[MaterialRow]) -> float | None:
+    """Return how long a mix of these tins keeps, by their labels. [days]"""
+    return Facts.of((kind_of(tin.kind), tin.handling or {}) for tin in tins).pot_life

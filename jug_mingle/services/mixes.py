@@ -114,7 +114,6 @@ def to_shelf(session: Session, mix_id: int, *, left_ml: float, full_ml: float | 
     """
     mix = get_mix(session, mix_id)
     shelf = fitted_shelf(session)
-    kinds = [pour.material.kind for pour in mix.pours]
     main = max(mix.pours, key=lambda pour: pour.ml).material
     if any(pour.material.removed is not None for pour in mix.pours):
         raise ConflictError("a tin of this mix was taken off the shelf: bring it back first")
@@ -131,7 +130,7 @@ def to_shelf(session: Session, mix_id: int, *, left_ml: float, full_ml: float | 
         made={
             "mix_id": mix.id,
             "pours": [{"name": p.material.name, "parts": p.parts, "ml": p.ml} for p in mix.pours],
-            "pot_life": pot_life_of(kinds),
+            "pot_life": pot_life_of([pour.material for pour in mix.pours]),
         },
     )
     white, noise = white_of(shelf, keys_on_shelf(session)), predicted_noise(recipe.expected)

@@ -72,7 +72,7 @@ def printed(
             raise UnfitError(str(error)) from error
     recipe, job = assess_mix(session, mix, [light("window")]), get_job(session, mix.job_id)
     kinds = [pour.material.kind for pour in mix.pours]
-    days = pot_life_of(kinds)
+    days = pot_life_of([pour.material for pour in mix.pours])
     keeps = keeps_words(days)
     if kind == "label":
         return lid_label(lines, title=mix.name, job=job.name, made=day, keeps=keeps, sRGB=_screen(recipe.R))

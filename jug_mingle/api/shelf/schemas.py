@@ -57,8 +57,8 @@ class FactOut(BaseModel):
     name: str
     title: str
     unit: str
-    value: float | str | None
-    usual: float | str | None
+    value: bool | float | str | None
+    usual: bool | float | str | None
     why: str
     own: bool
 
@@ -121,6 +121,10 @@ class HandlingIn(StrictModel):
     under: Words | None = None
     over: Words | None = None
     into: Words | None = None
+    own_primer: bool | None = None
+    own_seal: bool | None = None
+    blocks_stains: bool | None = None
+    needs_primer: bool | None = None
 
 
 class MaterialIn(FactsIn):

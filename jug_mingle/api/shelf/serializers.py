@@ -38,6 +38,10 @@ _FACTS: Final = {
     "under": ("Under it", ""),
     "over": ("Over it", ""),
     "into": ("Into it", ""),
+    "own_primer": ("Its own primer", ""),
+    "own_seal": ("Its own seal", ""),
+    "blocks_stains": ("Blocks stains", ""),
+    "needs_primer": ("Needs a primer", ""),
 }
 
 _TASKS: Final = {
@@ -133,10 +137,16 @@ def material_whole(session: Session, row: MaterialRow, shown: Light) -> Material
     )  # fmt: skip
 
 
-def _fact(name: str, value: float | str | None, usual: float | str | None, why: str) -> FactOut:
+def _fact(name: str, value: bool | float | str | None, usual: bool | float | str | None, why: str) -> FactOut:
     title, unit = _FACTS[name]
     return FactOut(
-        name=name, title=title, unit=unit, value=value or None, usual=usual or None, why=why, own=value != usual
+        name=name,
+        title=title,
+        unit=unit,
+        why=why,
+        own=value != usual,
+        value=value if isinstance(value, bool) else value or None,
+        usual=usual if isinstance(usual, bool) else usual or None,
     )
 
 

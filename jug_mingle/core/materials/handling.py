@@ -15,6 +15,9 @@ TIMES: Final = ("dry", "recoat", "cure", "open_time", "pot_life")
 WORDS: Final = ("coats", "under", "over", "into")
 FLAGS: Final = ("own_primer", "own_seal", "must_be_sealed", "needs_primer", "bare_wood_only", "blocks_stains")
 
+SHOWN_FLAGS: Final = ("own_primer", "own_seal", "blocks_stains", "needs_primer")
+"""Those that a label says, of its own accord."""
+
 CARRIES_NOTHING: Final = frozenset({"thinner", "spirits"})
 """Kinds that are gone when a mix has dried: they say nothing of how it is handled."""
 
@@ -77,6 +80,11 @@ class Facts:
     def recoat(self) -> float | None:
         """How long a coat dries before the next; as for `wait_after_coat`. [minutes]"""
         return wait_after_coat(handling for _, handling in self.contents)
+
+    @cached_property
+    def pot_life(self) -> float | None:
+        """How long it keeps: the shortest of what is in it; None where practice has no figure. [days]"""
+        return min((one.pot_life for _, one in self.contents if one.pot_life is not None), default=None)
 
     @cached_property
     def own_primer(self) -> bool:

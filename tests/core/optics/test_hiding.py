@@ -45,7 +45,7 @@ class HidingTest(unittest.TestCase):
 
     def test_table_of_common_practice(self) -> None:
         """J033, J036, J037, V042, V062, V063, V187: coats that come close over ordinary grounds, brushed and sprayed;
-        thinned paint takes more. Strong darks one or two, middle and strong colours one to four, white three to five."""
+        thinned paint takes more. Strong darks one or two, middle and strong ones one to four, white three to five."""
         grounds = [R_body(ground(key).R_seen, 0.9) for key in ("walnut", "oak", "old_dark_paint", "white_primer")]
 
         def coats(colour: str, way: str, thinned: float = 1.0) -> list[int]:

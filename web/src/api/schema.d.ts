@@ -2657,9 +2657,9 @@ export interface components {
       /** Unit */
       unit: string
       /** Usual */
-      usual: number | string | null
+      usual: boolean | number | string | null
       /** Value */
-      value: number | string | null
+      value: boolean | number | string | null
       /** Why */
       why: string
     }
@@ -3022,6 +3022,8 @@ export interface components {
      * @description Handling by the label; null takes a fact back to the usual one.
      */
     HandlingIn: {
+      /** Blocks Stains */
+      blocks_stains?: boolean | null
       /** Coats */
       coats?: string | null
       /** Cure */
@@ -3030,10 +3032,16 @@ export interface components {
       dry?: number | null
       /** Into */
       into?: string | null
+      /** Needs Primer */
+      needs_primer?: boolean | null
       /** Open Time */
       open_time?: number | null
       /** Over */
       over?: string | null
+      /** Own Primer */
+      own_primer?: boolean | null
+      /** Own Seal */
+      own_seal?: boolean | null
       /** Pot Life */
       pot_life?: number | null
       /** Recoat */

@@ -18,16 +18,24 @@ const wrong = ref('')
 const optical = ['volume_solids', 'density', 'spread_rate', 'sheen']
 const numbers = ['volume_solids', 'density', 'spread_rate', 'dry', 'recoat', 'cure', 'open_time', 'pot_life']
 
+const flags = ['own_primer', 'own_seal', 'blocks_stains', 'needs_primer']
+const said = (value: Fact['value']) => (value === true ? 'yes' : value === false ? 'no' : value)
+
 function edit(fact: Fact) {
   editing.value = fact.name
-  text.value = fact.value?.toString() ?? ''
+  text.value = said(fact.value)?.toString() ?? ''
   wrong.value = ''
+}
+
+function readAs(name: string, value: string) {
+  if (flags.includes(name)) return value === 'yes'
+  return numbers.includes(name) ? typedOrNothing(value) : value
 }
 
 async function set(fact: Fact, value: string | null) {
   try {
-    const said = value !== null && numbers.includes(fact.name) ? typedOrNothing(value) : value
-    await change(optical.includes(fact.name) ? { [fact.name]: said } : { handling: { [fact.name]: said } })
+    const told = value === null ? null : readAs(fact.name, value)
+    await change(optical.includes(fact.name) ? { [fact.name]: told } : { handling: { [fact.name]: told } })
     editing.value = undefined
     wrong.value = ''
   } catch (problem) {
@@ -49,16 +57,19 @@ async function set(fact: Fact, value: string | null) {
                 {{ one }}
               </option>
             </BFormSelect>
+            <BFormSelect v-else-if="flags.includes(fact.name)" v-model="text" :aria-label="fact.title">
+              <option v-for="one in ['yes', 'no']" :key="one" :value="one">{{ one }}</option>
+            </BFormSelect>
             <BFormInput v-else v-model="text" :aria-label="fact.title" maxlength="400" />
             <BButton type="submit" variant="outline-secondary" size="sm">by the label</BButton>
           </form>
           <BButton v-else variant="plain" class="value" @click="edit(fact)">
-            <b>{{ fact.value ?? 'no usual figure: what does the label say?' }}</b>
+            <b>{{ said(fact.value) ?? 'no usual figure: what does the label say?' }}</b>
             {{ fact.value === null ? '' : fact.unit }}
           </BButton>
           <small v-if="!fact.own" class="soft">{{ fact.why }}</small>
           <small v-else>
-            by its label<template v-if="fact.usual !== null">; usual {{ fact.usual }}</template>
+            by its label<template v-if="fact.usual !== null">; usual {{ said(fact.usual) }}</template>
             <BButton variant="plain" class="again" @click="set(fact, null)">back to usual</BButton>
           </small>
         </dd>
