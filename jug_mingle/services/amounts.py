@@ -7,7 +7,8 @@ from sqlalchemy.orm import Session
 
 from jug_mingle.core.materials.kind import Kind
 from jug_mingle.core.practice import amounts
-from jug_mingle.services.pieces import areas_of
+from jug_mingle.services import finish_report, mixes
+from jug_mingle.services.pieces import areas_of, piece_rows
 from jug_mingle.services.settings import settings_of
 
 
@@ -31,6 +32,22 @@ def amount_for(session: Session, job_id: int, *, coats: int, spread_rate: float,
     margin = settings_of(session).margin if margin is None else margin
     ml = amounts.paint_needed(area, coats=coats, spread_rate=spread_rate, margin=margin)
     return Amount(area=area, ml=ml, margin=margin)
+
+
+def amount_in_looks(session: Session, job_id: int, target_id: int) -> Amount | None:
+    """Return what all pieces of a job take of a colour's jugs in the looks that they wear; None where none wears it."""
+    jugs = {mix.id for mix in mixes.mix_rows(session, job_id) if mix.target_id == target_id}
+    found = [
+        need
+        for row in piece_rows(session, job_id)
+        if row.look_id is not None
+        for need in finish_report.needs_worn(session, row)
+        if need.mix_id in jugs
+    ]
+    if not found:
+        return None
+    margin = settings_of(session).margin
+    return Amount(area=sum(need.area for need in found), ml=sum(need.ml for need in found), margin=margin)
 
 
 def spoils(session: Session, job_id: int, kinds: Sequence[Kind], ml: float) -> str:

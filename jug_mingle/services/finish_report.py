@@ -2,7 +2,6 @@
 
 from collections.abc import Iterable, Sequence
 from dataclasses import dataclass, replace
-from itertools import chain
 
 from sqlalchemy.orm import Session
 
@@ -21,6 +20,7 @@ from jug_mingle.core.practice.schools import by_school
 from jug_mingle.core.practice.situation import situations
 from jug_mingle.core.practice.uses import remarks_of_use
 from jug_mingle.documents.look import LayerIn
+from jug_mingle.errors import ConflictError
 from jug_mingle.services.finish_resolver import dressed, film_of
 from jug_mingle.services.looks import get_look, layers_of
 from jug_mingle.services.materials import get_material, keys_on_shelf
@@ -94,15 +94,22 @@ def cautions_of(row: PieceRow, finish: Finish) -> list[str]:
     return [*found, DEFERS] if found else []
 
 
+def needs_worn(session: Session, row: PieceRow) -> list[Need]:
+    """Return what a piece takes of each colour in the look that it wears; ConflictError where it wears none."""
+    if row.look_id is None:
+        raise ConflictError("this piece wears no look")
+    layers = layers_of(get_look(session, row.look_id))
+    _, finish = dressed(session, row.id, layers)
+    return _together(session, needs_of(session, row, layers, finish, drawn(row, *JUDGED_AT)))
+
+
 def _with_the_set(session: Session, row: PieceRow, needs: list[Need]) -> list[Need]:
     """Return needs with what the other pieces of the set take of the same colours in the looks that they wear."""
-    others = [one for one in set_of(session, row) if one.id != row.id and one.look_id is not None]
     theirs: dict[str, float] = {}
-    for other in others:
-        layers = layers_of(get_look(session, other.look_id or 0))
-        _, finish = dressed(session, other.id, layers)
-        for need in added_up(chain(*needs_of(session, other, layers, finish, drawn(other, *JUDGED_AT)))):
-            theirs[need.colour] = theirs.get(need.colour, 0.0) + need.ml
+    for other in set_of(session, row):
+        if other.id != row.id and other.look_id is not None:
+            for need in needs_worn(session, other):
+                theirs[need.colour] = theirs.get(need.colour, 0.0) + need.ml
     return [replace(need, set_ml=need.ml + theirs[need.colour]) if need.colour in theirs else need for need in needs]
 
 

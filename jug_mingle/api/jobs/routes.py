@@ -68,8 +68,16 @@ def get_amount(
     coats: Annotated[int, Query(ge=1, le=10)] = COATS,
     margin: Annotated[float | None, Query(ge=0.0, le=1.0)] = None,
     spread_rate: Annotated[float, Query(ge=0.5, le=60.0)] = SPREAD_RATE,
+    target_id: Id | None = None,
 ) -> AmountOut:
-    """Return how much paint all pieces of the job take; nothing while it has none."""
+    """Return how much paint all pieces of the job take; nothing while it has none.
+
+    Of a colour whose jugs are in looks that pieces wear it is what those looks take.
+    """
+    worn = None if target_id is None else amounts.amount_in_looks(session, job_id, target_id)
+    if worn is not None:
+        words = f"what the looks that are worn take of it, on {worn.area:.1f} m², and {100 * worn.margin:.0f} % over"
+        return AmountOut(ml=round(worn.ml), area=round(worn.area, 2), words=words)
     found = amounts.amount_for(session, job_id, coats=coats, spread_rate=spread_rate, margin=margin)
     area = found.area
     words = f"{area:.1f} m² × {coats} coats ÷ {spread_rate:g} m² a litre, and {100 * found.margin:.0f} % over"

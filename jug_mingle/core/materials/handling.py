@@ -134,11 +134,12 @@ def wait_after_coat(handlings: Iterable[Handling]) -> float | None:
 
 
 def time_words(minutes: float) -> str:
-    """Return a time as a person says it: "45 min", "2 h", "3 days"."""
+    """Return a time as a person says it, to the minute up to two days: "45 min", "1 h 35 min", "3 days"."""
     if minutes < 60.0:
         return f"{minutes:.0f} min"
     if minutes < 48.0 * 60.0:
-        return f"{minutes / 60.0:.3g} h"
+        hours, rest = divmod(round(minutes), 60)
+        return f"{hours} h {rest} min" if rest else f"{hours} h"
     return days_words(minutes / 1440.0)
 
 

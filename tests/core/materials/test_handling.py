@@ -72,6 +72,12 @@ class FactsTest(unittest.TestCase):
             handling.Facts.of([])
 
     def test_days(self) -> None:
-        for minutes, words in ((2880.0, "2 days"), (4320.0, "3 days"), (2879.0, "48 h"), (3600.0, "2.5 days")):
+        for minutes, words in (
+            (2880.0, "2 days"),
+            (4320.0, "3 days"),
+            (2879.0, "47 h 59 min"),
+            (95.0, "1 h 35 min"),
+            (3600.0, "2.5 days"),
+        ):
             self.assertEqual(handling.time_words(minutes), words)
         self.assertEqual((handling.days_words(1.0), handling.keeps_words(1.0)), ("1 day", "keeps about 1 day"))

@@ -302,6 +302,8 @@ export interface paths {
     /**
      * Get Amount
      * @description Return how much paint all pieces of the job take; nothing while it has none.
+     *
+     *     Of a colour whose jugs are in looks that pieces wear it is what those looks take.
      */
     get: operations['get_amount_api_jobs__job_id__amount_get']
     put?: never
@@ -7170,6 +7172,7 @@ export interface operations {
         coats?: number
         margin?: number | null
         spread_rate?: number
+        target_id?: number | null
       }
       header?: never
       path: {

@@ -126,7 +126,7 @@ function keepChosen() {
         </BFormSelect>
         <span aria-hidden="true" class="d-none d-sm-inline">?</span>
       </h1>
-      <WishBar />
+      <WishBar :target="target?.id" />
     </div>
     <div v-if="error">
       <ErrorLine :error="error" />

@@ -12,16 +12,22 @@ import { useJob } from '../../shared/useJob'
 import TinWishes from './TinWishes.vue'
 import FoldOut from '../../shared/FoldOut.vue'
 
+/** How much is needed, and with what it is measured. */
+const { target } = defineProps<{ target: number | undefined }>()
 const batch = ref(preferences.value.batch.toString())
 const { id } = useJob()
 const { data: amount } = useQuery({
-  queryKey: computed(() => ['amount', id.value]),
+  queryKey: computed(() => ['amount', id.value, target]),
   enabled: computed(() => id.value !== undefined),
   queryFn: async () =>
-    unwrap(await api.GET('/api/jobs/{job_id}/amount', { params: { path: { job_id: id.value ?? 0 } } })),
+    unwrap(
+      await api.GET('/api/jobs/{job_id}/amount', {
+        params: { path: { job_id: id.value ?? 0 }, query: { target_id: target } },
+      }),
+    ),
 })
 
-/** Two coats of everything, and a little over. */
+/** What the looks take of it; two coats of everything where none is worn yet. */
 function forPiece() {
   if (!amount.value) return
   if (amount.value.ml > 0) batch.value = amount.value.ml.toString()
