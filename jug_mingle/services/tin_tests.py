@@ -39,8 +39,10 @@ def add_test(session: Session, *, key: str, test: TestIn, colours: Sequence[Colo
     optical = to_material(row).kind.optical
     if optical not in ("hiding", "transparent"):
         raise UnfitError(f"{row.name} has no colour of its own to test")
-    if isinstance(test, FilmIn) != (optical == "transparent"):
-        how = "one coat of it over white paper" if optical == "transparent" else "the paint by itself, or with white"
+    suits = isinstance(test, FilmIn | CardIn) if optical == "transparent" else not isinstance(test, FilmIn)
+    if not suits:
+        see_through = "one coat of it over white paper, or over the black-and-white card"
+        how = see_through if optical == "transparent" else "the paint by itself, or with white"
         raise UnfitError(f"{row.name} is known from {how}: choose that test")
     added = _kept(session, row, test, colours)
     check_readings(session)

@@ -56,7 +56,8 @@ def characterise(
     evidence = [held_back(as_film_shows(item)) for item in evidence]
     places = {material.key: place for place, material in enumerate(materials)}
     masstones = _masstones(evidence)
-    priors = tuple(prior_of(material, masstones.get(material.key)) for material in materials)
+    films = _films(evidence)
+    priors = tuple(prior_of(one, masstones.get(one.key), films.get(one.key)) for one in materials)
     system = _System(tuple(materials), priors, tuple(evidence), places)
     z: FloatArray = np.zeros(system.size)
     if start is not None and start.unknowns.size == system.size:
@@ -73,6 +74,16 @@ def _masstones(evidence: Sequence[Reading | Hiding]) -> dict[str, FloatArray]:
                 if np.isinf(swatch.X):
                     found[item.volumes[0][0]] = _masstone(item, swatch)
                     break
+    return found
+
+
+def _films(evidence: Sequence[Reading | Hiding]) -> dict[str, FloatArray]:
+    """Return how the first coat of each material looks that was read by itself, over what it was laid on."""
+    found: dict[str, FloatArray] = {}
+    for item in evidence:
+        if isinstance(item, Reading) and len(item.volumes) == 1 and np.isfinite(item.swatches[-1].X):
+            # Of a card the field over white is the last.
+            found.setdefault(item.volumes[0][0], _masstone(item, item.swatches[-1]))
     return found
 
 

@@ -155,21 +155,29 @@ def tasks_of(shelf: Shelf, key: str, *, done: Sequence[str] = (), white: str | N
     return sorted(found, key=lambda task: task.after)
 
 
+def _card(optics: Optics, X: float, alone: tuple[tuple[str, float], ...], veil: float) -> Reading:
+    """Return what a coat over the black and the white field of the card would tell."""
+    card = tuple(Swatch(seen=R_to_Lab(_film_seen(optics, X, R_g, veil)), X=X, R_g=R_g) for R_g in card_bodies())
+    return Reading(
+        key="card", volumes=alone, swatches=card, noise=NOISE["card_photo"], veil=veil, thickness_error=COAT_ERROR
+    )
+
+
 def _tests(shelf: Shelf, key: str, white: str | None) -> dict[str, Reading | Hiding]:
     material, optics = shelf.materials[shelf.index(key)], shelf.optics(key)
     alone, X, paper = ((key, 1.0),), material.dry_coat, ground("paper")
     on_paper = R_body(paper.R_seen, paper.veil)
     film = Swatch(seen=_film_seen(optics, X, on_paper, material.veil), X=X, R_g=on_paper)
     if material.kind.optical == "transparent":
-        return {"film": Reading(key="film", volumes=alone, swatches=(film,), noise=1.0, veil=material.veil)}
+        return {
+            "film": Reading(key="film", volumes=alone, swatches=(film,), noise=1.0, veil=material.veil),
+            "card": _card(optics, X, alone, material.veil),
+        }
     with_white = key if white is None else white
     half, tint = (
         _mixed(shelf, alone if with_white == key else ((key, 1.0), (with_white, parts))) for parts in (1.0, TINT_WHITE)
     )
     opaque = _mixed(shelf, alone)
-    card = tuple(
-        Swatch(seen=R_to_Lab(_film_seen(optics, X, R_g, material.veil)), X=X, R_g=R_g) for R_g in card_bodies()
-    )
     wood = ground("walnut" if R_to_Lab(masstone(shelf, key))[0] > 45 else "maple")
     R_g = R_body(wood.R_seen, wood.veil)
     coats = min(coats_to_hide(optics, X_coat=X, R_g=R_g) or 8, 8)
@@ -177,10 +185,7 @@ def _tests(shelf: Shelf, key: str, white: str | None) -> dict[str, Reading | Hid
         "half": _read(half, "half", noise=1.0),
         "reader": _read(opaque, "reader", noise=NOISE["reader"]),
         "coats": Hiding(key="coats", volumes=alone, coats=coats, X_coat=X, R_g=R_g),
-        "card": Reading(
-            key="card", volumes=alone, swatches=card, noise=NOISE["card_photo"], veil=material.veil,
-            thickness_error=COAT_ERROR,
-        ),
+        "card": _card(optics, X, alone, material.veil),
     }  # fmt: skip
     if with_white != key:
         found["tint"] = _read(tint, "tint", noise=NOISE["reader"], pour_error=SPOON_ERROR)

@@ -83,8 +83,25 @@ class Prior:
         return float(self.size > 0)
 
 
-def prior_of(material: Material, masstone: FloatArray | None) -> Prior:
-    """Return what is believed of a material from its kind and, where it was read by itself, its masstone's CIELAB.
+_DYE, _PIGMENT = float(np.log(3e-4)), float(np.log(0.03))
+"""Of what colours without hiding: log S of a dye, and of a pigment. [1/µm]"""
+
+
+def pigmented(film: FloatArray) -> float:
+    """Return how far a stain, a glaze or a wax counts as pigmented, by the CIELAB of a coat of it on white. [0..1]
+
+    Dyes are vivid or dark; what is white, pale and grey without a hue of its own is made of pigments that scatter, and
+    lightens dark wood. Common practice, from memory.
+    """
+    L, a, b = (float(value) for value in film)
+    return float(
+        np.clip(1.8 * np.exp(-((np.hypot(a, b) / 14.0) ** 2)) * np.clip((L - 35.0) / 25.0, 0.0, 1.0), 0.0, 1.0)
+    )
+
+
+def prior_of(material: Material, masstone: FloatArray | None, film: FloatArray | None = None) -> Prior:
+    """Return what is believed of a material from its kind and, where it was read by itself, its masstone's CIELAB; of
+    what never hides, that of a coat on white.
 
     A hiding paint is taken to be like the paints that look like it (`paints_like`), and a little like none of them.
     """
@@ -104,7 +121,8 @@ def prior_of(material: Material, masstone: FloatArray | None) -> Prior:
             basis_S=np.hstack([basis[BANDS:], load, np.zeros_like(own_K), own_S]),
         )  # fmt: skip
     if kind.optical == "transparent":
-        log_K, log_S, spread = np.log(0.02), np.log(3e-4), 1.0
+        part = 0.0 if film is None else pigmented(film)
+        log_K, log_S, spread = np.log(0.02), _DYE + part * (_PIGMENT - _DYE), 1.0
     else:
         log_S, spread = np.log(0.04), 0.8
         log_K = log_S + np.log(float(K_over_S(0.3)))

@@ -30,7 +30,8 @@ class LayerKindTest(unittest.TestCase):
         flat, wax = film("blue", veil=1.0), WAXES["brown wax"]
         for layer, amount, expected in (
             (Layer(kind="paint", films=(flat,)), 0.2, 1.0),
-            (Layer(kind="wax", films=(wax,)), 0.5, 0.2 + 0.5 * (wax.veil - 0.2)),
+            (Layer(kind="wax", films=(wax,), place="recess"), 0.5, 0.2 + 0.5 * (wax.veil - 0.2)),
+            (Layer(kind="wax", films=(wax,)), 0.1, wax.veil),
             (Layer(kind="wash", films=(flat,), water=2.0), 1.0, 0.2 + 0.8 / 2.0),
             (Layer(kind="two_tone", films=(flat, flat)), 0.1, 1.0),
             (Layer(kind="sealer", veil=0.35), 1.0, 0.35),

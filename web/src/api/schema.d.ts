@@ -3368,6 +3368,7 @@ export interface components {
         | 'stain'
         | 'glaze'
         | 'dry_brush'
+        | 'knife'
         | 'wax'
         | 'wax_eraser'
         | 'distress'

@@ -11,6 +11,7 @@ from jug_mingle.core.finishes.kinds.drips import DRIPS
 from jug_mingle.core.finishes.kinds.dry_brush import DRY_BRUSH
 from jug_mingle.core.finishes.kinds.fade import FADE
 from jug_mingle.core.finishes.kinds.glaze import GLAZE
+from jug_mingle.core.finishes.kinds.knife import KNIFE
 from jug_mingle.core.finishes.kinds.metallic import METALLIC
 from jug_mingle.core.finishes.kinds.oil import OIL
 from jug_mingle.core.finishes.kinds.paint import PAINT
@@ -35,6 +36,7 @@ KINDS: Final[Mapping[str, LayerKind]] = {
         STAIN,
         GLAZE,
         DRY_BRUSH,
+        KNIFE,
         WAX,
         WAX_ERASER,
         DISTRESS,
