@@ -168,9 +168,10 @@ def _foot(canvas: Canvas, words: str) -> None:
 
 
 def lid_label(
-    lines: Sequence[Line], *, title: str, job: str, made: date, keeps: str, sRGB: tuple[float, float, float]
-) -> bytes:
-    """Return a label of 90 × 55 mm for the lid: swatch, recipe, date, pot life, job."""
+    lines: Sequence[Line], *, title: str, job: str, made: date, keeps: str, caution: str,
+    sRGB: tuple[float, float, float],
+) -> bytes:  # fmt: skip
+    """Return a label of 90 × 55 mm for the lid: swatch, recipe, date, pot life, job, and what can hurt."""
 
     def draw(canvas: Canvas) -> None:
         canvas.setFillColorRGB(*sRGB)
@@ -182,8 +183,9 @@ def lid_label(
             for words in _in_lines("", line, width=54, size=8.5, twice=len(lines) <= 3):
                 text(canvas, 33, y, words, size=8.5)
                 y -= 4.0
-        text(canvas, 5, 14, fitted(f"mixed {made.isoformat()} · {keeps}", width=82, size=8), size=8)
-        text(canvas, 5, 9, fitted(f"for {job}", width=82, size=8), size=8)
+        text(canvas, 5, 17.5, fitted(f"mixed {made.isoformat()} · {keeps}", width=82, size=8), size=8)
+        text(canvas, 5, 13.5, fitted(f"for {job}", width=82, size=8), size=8)
+        paragraph(canvas, 5, 10, caution, width=81, size=6)
         canvas.setLineWidth(0.2 * mm)
         canvas.rect(1 * mm, 1 * mm, 88 * mm, 53 * mm, fill=0, stroke=1)
 

@@ -17,11 +17,10 @@ from jug_mingle.core.evidence.mixtures import masstone, mixed_film
 from jug_mingle.core.finishes import PATTERNS, Layer
 from jug_mingle.core.finishes.stack import evenly
 from jug_mingle.core.materials.handling import keeps_words, wait_after_coat, wait_words
-from jug_mingle.core.materials.kinds import kind_of
 from jug_mingle.core.measuring.units import format_amount
 from jug_mingle.core.optics.film import R_seen
 from jug_mingle.core.pieces.addresses import ZONES, zone_of
-from jug_mingle.core.practice.hazards import DEFERS
+from jug_mingle.core.practice.hazards import DEFERS, cautions_of
 from jug_mingle.errors import ConflictError, UnfitError
 from jug_mingle.formats.finish_sheet import LayerLine, PieceSheet, finish_sheet
 from jug_mingle.formats.pour_strip import Line, lid_label, pour_strip, recipe_card, walk_strip
@@ -74,17 +73,19 @@ def printed(
     kinds = [pour.material.kind for pour in mix.pours]
     days = pot_life_of([pour.material for pour in mix.pours])
     keeps = keeps_words(days)
+    cautions = cautions_of(kinds)
     if kind == "label":
-        return lid_label(lines, title=mix.name, job=job.name, made=day, keeps=keeps, sRGB=_screen(recipe.R))
+        return lid_label(
+            lines, title=mix.name, job=job.name, made=day, keeps=keeps, caution=" ".join(cautions),
+            sRGB=_screen(recipe.R),
+        )  # fmt: skip
     target = session.get(TargetRow, mix.target_id or 0)
     near = likely_words(recipe.expected, recipe.low, recipe.high)
     words = "Dry a strip first."
     if target is not None:
         words = f"Predicted: {difference_words(recipe.expected)} ({near}). {words}"
-    cautions = {kind_of(one).caution for one in kinds} - {""}
-    said_too = [DEFERS] if cautions else []
     return recipe_card(
-        lines, title=mix.name, job=job.name, made=day, said=words, cautions=[*sorted(cautions), *said_too],
+        lines, title=mix.name, job=job.name, made=day, said=words, cautions=cautions,
         target=None if target is None else _screen(np.array(target.R)), mix=_screen(recipe.R),
     )  # fmt: skip
 

@@ -48,11 +48,18 @@ class StripTest(unittest.TestCase):
 
     def test_label_and_card(self) -> None:
         label = lid_label(
-            LINES, title="Jug glaze", job="Cabinet", made=date(2026, 11, 25), keeps="keeps", sRGB=(0, 0.5, 0.5)
+            LINES,
+            title="Jug glaze",
+            job="Cabinet",
+            made=date(2026, 11, 25),
+            keeps="keeps",
+            caution="Air the room.",
+            sRGB=(0, 0.5, 0.5),
         )
         page = PdfReader(io.BytesIO(label)).pages[0]
         self.assertAlmostEqual(float(page.mediabox.width) / MM, 90.0, places=1)
         self.assertIn("2026-11-25", page.extract_text())
+        self.assertIn("Air the room", page.extract_text())
         card = recipe_card(
             LINES, title="Jug glaze", job="Cabinet", made=date(2026, 11, 25), said="Predicted: close, 2.1.",
             cautions=["Open the windows."], target=None, mix=(0, 0.5, 0.5),
@@ -139,7 +146,13 @@ class CloseLinesTest(unittest.TestCase):
     def test_label_and_card_with_long_names(self) -> None:
         lines = [Line(name="An endless name " * 9, ml=50.0, words="50 ml", parts="1 part", sRGB=(0, 0, 0))] * 5
         label = lid_label(
-            lines, title="T" * 120, job="J" * 120, made=date(2026, 11, 26), keeps="keeps", sRGB=(0, 0.5, 0.5)
+            lines,
+            title="T" * 120,
+            job="J" * 120,
+            made=date(2026, 11, 26),
+            keeps="keeps",
+            caution="Air the room.",
+            sRGB=(0, 0.5, 0.5),
         )
         card = recipe_card(
             lines, title="T" * 120, job="J" * 120, made=date(2026, 11, 26), said="Dry a strip first.", cautions=[],

@@ -45,6 +45,7 @@ class BatchOut(BaseModel):
     dry_words: str
     over: str = Field(description="What a strip of it is painted on, where its ground shows through; else empty.")
     done: bool
+    caution: str = Field(description="What can hurt of what is in it; else empty.")
 
 
 class BeginIn(StrictModel):

@@ -12,6 +12,7 @@ from jug_mingle.core.evidence.mixtures import masstone
 from jug_mingle.core.materials.handling import time_words
 from jug_mingle.core.measuring.units import format_amount
 from jug_mingle.core.practice.amounts import shortage
+from jug_mingle.core.practice.hazards import cautions_of
 from jug_mingle.services import batches, strip_readings
 from jug_mingle.services.mixes import get_mix
 from jug_mingle.services.shelf_fit import fitted_shelf
@@ -37,6 +38,7 @@ def batch_out(session: Session, row: BatchRow, shown: Light, unit: str) -> Batch
 
     steps = [step(made.material.key, made.ml, True) for made in row.made]
     steps += [step(pour.key, pour.ml, False) for pour in now.rest.pours]
+    kinds = [shelf.materials[shelf.index(pour.key)].kind.key for pour in batches.asked_of(row)]
     short = "" if now.rest.pours == () else shortage(shelf, batches.asked_of(row), poured=now.poured)
     return BatchOut.model_validate(
         {
@@ -49,6 +51,7 @@ def batch_out(session: Session, row: BatchRow, shown: Light, unit: str) -> Batch
             "target_hex": None if now.target is None else hex_of(now.target, shown), "dry_at": row.dry_at,
             "dry_minutes": strip_readings.dry_minutes(row), "dry_words": time_words(strip_readings.dry_minutes(row)),
             "over": now.over, "done": row.done is not None,
+            "caution": " ".join(cautions_of(kinds)),
         }
     )  # fmt: skip
 

@@ -10,7 +10,7 @@ from jug_mingle.core.materials.handling import keeps_words
 from jug_mingle.core.measuring.units import format_amount
 from jug_mingle.core.optics.grounds import ground
 from jug_mingle.core.practice.amounts import shortage
-from jug_mingle.core.practice.hazards import caution_of
+from jug_mingle.core.practice.hazards import cautions_of
 from jug_mingle.core.recipes.preparations import PREPARATIONS, prepare
 from jug_mingle.errors import NotFoundError, UnfitError
 from jug_mingle.services.amounts import spoils
@@ -69,5 +69,5 @@ def prepare_batch(key: str, body: PrepareIn, session: ReadSession, light: LightN
         keeps="no figure is agreed: mix for the job" if found.pot_life is None else keeps_words(found.pot_life),
         spoils="" if body.job_id is None else spoils(session, body.job_id, kinds, body.batch),
         short=shortage(shelf, found.pours),
-        caution=" ".join(dict.fromkeys(filter(None, (caution_of(kind.key) for kind in kinds)))),
+        caution=" ".join(cautions_of(kind.key for kind in kinds)),
     )

@@ -1,6 +1,6 @@
 """What can hurt, tied to what causes it. Common practice; labels, local rules and licensed trades come first."""
 
-from collections.abc import Callable, Collection, Mapping
+from collections.abc import Callable, Collection, Iterable, Mapping
 from dataclasses import dataclass
 from typing import Final
 
@@ -78,7 +78,7 @@ def hazards_of(work: Work) -> list[Hazard]:
     return [one for one in HAZARDS.values() if one.of(work)]
 
 
-def caution_of(kind: str) -> str:
-    """Return what is said of a material where it can hurt, or nothing; it defers to the label."""
-    caution = kind_of(kind).caution
-    return f"{caution} {DEFERS}" if caution else ""
+def cautions_of(kinds: Iterable[str]) -> list[str]:
+    """Return what is said of materials where they can hurt, each once, and last that labels come first."""
+    found = sorted({kind_of(kind).caution for kind in kinds} - {""})
+    return [*found, DEFERS] if found else []

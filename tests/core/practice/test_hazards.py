@@ -4,7 +4,7 @@ import unittest
 from typing import Any
 
 from jug_mingle.core.finishes import Finish, Layer, bare
-from jug_mingle.core.practice.hazards import HAZARDS, Work, caution_of, hazards_of
+from jug_mingle.core.practice.hazards import HAZARDS, Work, cautions_of, hazards_of
 from jug_mingle.core.practice.situation import situations
 from tests.core.practice.support import FACES, layer
 
@@ -39,5 +39,7 @@ class HazardsTest(unittest.TestCase):
 
     def test_words(self) -> None:
         self.assertTrue(all(one.words.endswith(".") for one in HAZARDS.values()))
-        self.assertIn("Labels, local rules", caution_of("oil_stain"))
-        self.assertEqual(caution_of("chalk_paint"), "")
+        rags, defers = cautions_of(["oil_stain", "gel_stain", "chalk_paint"])
+        self.assertIn("Oily rags", rags)
+        self.assertIn("Labels, local rules", defers)
+        self.assertEqual(cautions_of(["chalk_paint"]), [])

@@ -2195,6 +2195,11 @@ export interface components {
       batch: number
       /** Capacity */
       capacity: number
+      /**
+       * Caution
+       * @description What can hurt of what is in it; else empty.
+       */
+      caution: string
       /** Done */
       done: boolean
       /** Dry At */

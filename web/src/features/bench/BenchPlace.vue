@@ -165,6 +165,7 @@ const { units } = useMeasuring()
       </div>
     </template>
     <StripStage v-else-if="batch" :batch="batch" :bench="bench" @leave="leave" />
+    <p v-if="batch?.caution" class="note">{{ batch.caution }}</p>
     <MishapList />
   </div>
 </template>
