@@ -6,6 +6,7 @@ from typing import Final
 from jug_mingle.core.finishes.layer import Layer
 from jug_mingle.core.pieces.addresses import zone_of
 from jug_mingle.core.practice.remark import Remark
+from jug_mingle.core.practice.situation import laid_of
 
 USES: Final[Mapping[str, str]] = {
     "looks": "only looks",
@@ -55,6 +56,13 @@ def _asked(uses: Collection[str], layers: Sequence[Layer], faces: Collection[str
         yield (
             "It stands outdoors: it needs a coat that its label gives for outdoors, on all sides.",
             "Water gets in where there is none, and lifts the rest.",
+        )
+    painted = [laid_of(place, layer) for place, layer in enumerate(layers) if layer.of.has("hides")]
+    primed = any(layer.kind == "primer" for layer in layers)
+    if "sale" in uses and painted and not primed and not all(one.facts.own_primer for one in painted):
+        yield (
+            "It is for sale: prime it, whatever its colour.",
+            "What it will be used for is not known. Some prime only where wood bleeds.",
         )
 
 

@@ -6,6 +6,7 @@ from jug_mingle.core.finishes import Layer
 from jug_mingle.core.pieces import usual_piece
 from jug_mingle.core.practice.uses import remarks_of_use
 from tests.core.paints import film
+from tests.core.practice.support import of
 
 FACES = usual_piece("table").faces
 PAINT = Layer(kind="paint", films=(film("green"),))
@@ -22,8 +23,16 @@ class UsesTest(unittest.TestCase):
         self.assertIn("drinks and cups and meals", said(("meals", "drinks"), PAINT))
         self.assertIn("hardest", said(("drinks",), PAINT, legs))
         self.assertEqual(said(("drinks",), PAINT, coat), "")
-        self.assertEqual(said(("looks", "sale"), PAINT), "")
+        self.assertEqual(said(("looks",), PAINT), "")
         self.assertEqual(said(("drinks",)), "")
+
+    def test_for_sale(self) -> None:
+        """J003: whatever its colour, unless it is primed already, or is its own primer."""
+        primer = Layer(kind="primer", films=(film("white"),))
+        mineral = Layer(kind="paint", films=(of("mineral_paint"),))
+        self.assertIn("prime it", said(("sale",), PAINT))
+        for layers in ((primer, PAINT), (mineral,), ()):
+            self.assertEqual(said(("sale",), *layers), "")
 
     def test_outdoors(self) -> None:
         self.assertIn("outdoors", said(("outdoors",), PAINT))
