@@ -83,7 +83,7 @@ class ShelfTest(ServiceCase):
         paper = R_body(np.full(36, 0.85), 0.9)
         readings.add_reading(
             self.session, how="reader", noise=0.5, volumes=[(row, 1.0)], veil=0.9, thickness_error=0.1,
-            swatches=[Swatch(seen=np.full(36, 0.5), X=12.5, R_g=paper)],
+            swatches=[Swatch(seen=np.linspace(0.15, 0.75, 36), X=12.5, R_g=paper)],
         )  # fmt: skip
         found = shelf_fit.fitted_shelf(self.session)
         self.assertLess(max(found.misses.values()), 3.0)

@@ -21,7 +21,11 @@ function keepMargin(text: string) {
       <p class="soft">Painters differ here. What you do yourself is not remarked on.</p>
       <label v-for="one in settings.questions" :key="one.key"
         ><span>{{ one.title }}</span>
-        <BFormSelect :model-value="one.chosen" @update:model-value="set({ schools: { [one.key]: String($event) } })">
+        <BFormSelect
+          :aria-label="one.title"
+          :model-value="one.chosen"
+          @update:model-value="set({ schools: { [one.key]: String($event) } })"
+        >
           <option value="">tell me of both ways</option>
           <option v-for="answer in one.answers" :key="answer.key" :value="answer.key">{{ answer.title }}</option>
         </BFormSelect>
