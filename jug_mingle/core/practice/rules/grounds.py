@@ -96,8 +96,8 @@ def _bleeds(situation: Situation, at: int) -> str:
         return ""
     if any(other.facts.blocks_stains for other in situation.below(at) if other.layer.of.has("opaque", "film_seal")):
         return ""
-    if any(other.layer.of.has("hides") for other in situation.below(at)):
-        return ""  # said of the first coat
+    if any(_bleeds(situation, below) for below in range(at)):
+        return ""  # said of the first coat that shows it
     L = max(
         float(R_to_Lab(R_seen(R_infinity(K=film.optics.K, S=film.optics.S), film.veil))[0]) for film in one.layer.films
     )

@@ -9,11 +9,13 @@ from jug_mingle.core.practice.situation import Laid, Situation
 def bare_on_top(situation: Situation) -> Laid | None:
     """Return the topmost layer that rubs off and marks when wet unless something covers it, if there is one.
 
-    A wax, an oil, a clear coat covers what is below, and so does a paint that is its own seal where it lies whole;
-    cured gilding protects itself, wear takes nothing on.
+    A coat of wax, an oil, a clear coat covers what is below, and so does a paint that is its own seal where it lies
+    whole; wax in recesses alone leaves the rest as it was, cured gilding protects itself, wear takes nothing on.
     """
     for one in reversed(situation.laid):
         if one.layer.of.act == "reveal" or one.layer.kind == "metallic" or one.powder:
+            continue
+        if one.layer.kind == "wax" and not one.whole:
             continue
         if one.seals or one.soft or one.layer.kind == "primer":
             return None

@@ -4,7 +4,7 @@ import unittest
 
 from jug_mingle.core.finishes import Finish, Layer, bare
 from jug_mingle.core.practice.rules import by_rules
-from tests.core.practice.support import FACES, layer, of, said
+from tests.core.practice.support import FACES, layer, of, remarks, said
 
 CHALK = layer("paint", "chalk_paint", coats=2)
 PRIMER = layer("primer", "primer")
@@ -88,3 +88,7 @@ class BleedingTest(unittest.TestCase):
         """J008: a pale colour shows it, a dark one does not, and birch does not bleed."""
         self.assertNotIn("bleeding", said(layer("paint", of("chalk_paint", "black")), ground="oak"))
         self.assertNotIn("bleeding", said(CHALK))
+        dark = layer("paint", of("chalk_paint", "black"))
+        self.assertEqual(
+            [one.layer for one in remarks(dark, CHALK, CHALK, ground="oak") if one.rule == "bleeding"], [1]
+        )

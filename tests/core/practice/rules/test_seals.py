@@ -33,6 +33,12 @@ class SealedTest(unittest.TestCase):
         self.assertEqual(found.words, "Nothing seals it yet (plinth, frame, sides, others).")
         self.assertIsNone(found.layer)
 
+    def test_a_trace_of_wax_seals_nothing(self) -> None:
+        """Wax that was wiped and lies in recesses leaves open faces as they were."""
+        trace = layer("wax", "brown wax", place="recess", wipe=0.9)
+        self.assertEqual(said(CHALK, trace).get("unsealed"), "advice")
+        self.assertNotIn("unsealed", said(CHALK, layer("wax", "clear wax", wipe=0.9), trace))
+
     def test_milk_paint_must_be(self) -> None:
         self.assertEqual(said(layer("paint", "milk_paint"))["milk_paint_unsealed"], "wrong")
         self.assertEqual(said(layer("paint", "milk_paint"), SEAL), {})
