@@ -203,40 +203,6 @@ class PointTest(TryOnCase):
         expect(point).not_to_have_text(first)
 
 
-class KnownTest(TryOnCase):
-    def test_both_ways_cards_and_mishaps(self) -> None:
-        """What is done both ways can be said to be one's own way, and is not remarked on then; a layer tells how it is
-        laid, a sign what went wrong; what can hurt defers to labels."""
-        page = self.page
-        self.go("try-on")
-        page.get_by_label("Look", exact=True).select_option(label="bare")
-        self.quiet()
-        self.add("Paint")
-        self.quiet()
-        self.add("Wax")
-        self.settled()
-        known = page.get_by_role("region", name="What to know of it")
-        remark = known.get_by_role("button", name=re.compile("Coloured wax on raw paint"))
-        remark.click()
-        known.get_by_role("button", name="I do it so").click()
-        expect(remark).to_have_count(0)
-        known.get_by_role("button", name="my ways").click()
-        expect(known.get_by_label("Coloured wax", exact=True)).to_have_value("raw")
-        known.get_by_label("Coloured wax", exact=True).select_option(label="tell me of both ways")
-        expect(remark).to_be_visible()
-        known.get_by_role("button", name="take care").click()
-        expect(known.get_by_text("Labels, local rules and licensed trades come first.")).to_be_visible()
-        known.get_by_role("button", name="something went wrong").click()
-        known.get_by_label("what do you see?").fill("yellow comes")
-        signs = known.get_by_role("list", name="What went wrong").get_by_role("button")
-        expect(signs).to_have_count(1)
-        signs.click()
-        expect(known.get_by_text("A stain-blocking primer over the spot")).to_be_visible()
-        page.get_by_role("button", name="how it is done").click()
-        expect(page.get_by_text("unloaded on cardboard")).to_be_visible()
-        self.accessible(page)
-
-
 class LooksTest(TryOnCase):
     def test_side_by_side_in_every_light(self) -> None:
         page = self.page

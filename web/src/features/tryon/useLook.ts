@@ -32,15 +32,20 @@ export function useLook() {
   let saves = Promise.resolve()
   let unsaved = false
 
+  /** Take in hand what a piece wears. */
+  function restart(id: number | undefined) {
+    worn = { piece: id, look: look.value?.id, title: 'My look' }
+    history.restart(look.value ? (JSON.parse(JSON.stringify(look.value.layers)) as Layer[]) : [])
+  }
+
   watch(
     [look, () => piece.value?.id],
     ([now, id]) => {
       const same = now !== undefined && now.id === worn.look
-      if (same && id === worn.piece) return
+      if (id === worn.piece && now?.id === worn.look) return
       flush()
-      worn = { piece: id, look: now?.id, title: 'My look' }
-      if (same) return
-      history.restart(now ? (JSON.parse(JSON.stringify(now.layers)) as Layer[]) : [])
+      if (same) worn = { piece: id, look: now.id, title: 'My look' }
+      else restart(id)
     },
     { immediate: true },
   )
@@ -144,8 +149,24 @@ export function useLook() {
     }
   }
 
+  /** Layers laid on a piece that was just undressed are those of a new look: it is bare at once, whatever is on its way. */
   async function wearLook(id: number | null) {
-    if (piece.value) await wear(piece.value.id, id)
+    const one = piece.value
+    if (!one) return
+    flush()
+    if (id === null) {
+      worn = { piece: one.id, look: undefined, title: 'My look' }
+      history.restart([])
+    }
+    saves = saves.then(async () => {
+      try {
+        await wear(one.id, id)
+      } catch (error) {
+        restart(one.id)
+        sayWrong(error)
+      }
+    })
+    await saves
   }
 
   /** Every piece of the set in this look. */
