@@ -11,9 +11,8 @@ from jug_mingle.core.evidence.block_arrow import ArrowFactor
 from jug_mingle.core.evidence.fitted_shelf import Shelf
 from jug_mingle.core.evidence.mixtures import mixed_film
 from jug_mingle.core.finishes import METALS, WAXES, Film, Finish, Layer
-from jug_mingle.core.finishes.generic import USUAL_MATERIAL, generic_film
-from jug_mingle.core.materials.handling import Facts, in_force
-from jug_mingle.core.materials.kind import Handling
+from jug_mingle.core.finishes.generic import generic_film
+from jug_mingle.core.materials.handling import Facts
 from jug_mingle.core.materials.kinds import kind_of
 from jug_mingle.core.measuring.pouring import Pour
 from jug_mingle.documents.look import LayerIn
@@ -109,19 +108,3 @@ def dressed(session: Session, piece_id: int, layers: Sequence[LayerIn]) -> tuple
     own = tuple(replace(layer, zones=tuple(piece.ungrouped(layer.zones))) for layer in found)
     check_names(piece, (name for layer in own for name in layer.zones))
     return row, Finish(layers=own, grounds=grounds_of(session, row))
-
-
-def tins_in(session: Session, colour: str) -> list[MaterialRow]:
-    """Return the tins that a colour of a layer is made of: those of a jug, or a tin itself; none of a generic one."""
-    kind, _, key = colour.partition(":")
-    number = row_number(key)
-    if kind == "mix" and number is not None:
-        return [pour.material for pour in get_mix(session, number).pours]
-    return [get_material(session, key)] if kind == "pot" and key else []
-
-
-def handlings_of(session: Session, colour: str) -> list[Handling]:
-    """Return how what is in a colour of a layer is handled, by the labels of its tins or what is usual for them."""
-    if colour in USUAL_MATERIAL:
-        return [kind_of(USUAL_MATERIAL[colour]).handling]
-    return [in_force(kind_of(tin.kind), tin.handling) for tin in tins_in(session, colour)]

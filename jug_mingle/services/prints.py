@@ -16,11 +16,12 @@ from jug_mingle.core.evidence.fitted_shelf import Shelf
 from jug_mingle.core.evidence.mixtures import masstone, mixed_film
 from jug_mingle.core.finishes import PATTERNS, Layer
 from jug_mingle.core.finishes.stack import evenly
-from jug_mingle.core.materials.handling import keeps_words, wait_after_coat, wait_words
+from jug_mingle.core.materials.handling import keeps_words, wait_words
 from jug_mingle.core.measuring.units import format_amount
 from jug_mingle.core.optics.film import R_seen
 from jug_mingle.core.pieces.addresses import ZONES, zone_of
 from jug_mingle.core.practice.hazards import DEFERS, cautions_of
+from jug_mingle.core.practice.situation import laid_of
 from jug_mingle.errors import ConflictError, UnfitError
 from jug_mingle.formats.finish_sheet import LayerLine, PieceSheet, finish_sheet
 from jug_mingle.formats.pour_strip import Line, lid_label, pour_strip, recipe_card, walk_strip
@@ -168,7 +169,7 @@ def _piece_sheet(session: Session, row: PieceRow, *, light: Light, unit: str) ->
     lines = [
         LayerLine(
             title=layer.of.title, how=_how(layer), amounts=_amounts(each[number], unit),
-            wait=_wait(session, layer, layers[number].colours),
+            wait=_wait(layer),
             sRGB=_screen(R_seen(*states[number][number + 1])),
         )
         for number, layer in enumerate(finish.layers)
@@ -217,9 +218,6 @@ def _how(layer: Layer) -> str:
     return "; ".join(said) + "."
 
 
-def _wait(session: Session, layer: Layer, colours: Sequence[str]) -> str:
-    """Return the wait after each coat of a layer: of the tins that are in it, by their labels or their kinds."""
-    if layer.of.act == "reveal":
-        return "none"
-    handlings = [one for colour in colours or [layer.kind] for one in finish_resolver.handlings_of(session, colour)]
-    return wait_words(wait_after_coat(handlings), layer.coats)
+def _wait(layer: Layer) -> str:
+    """Return the wait after each coat of a layer: of what is in it, by the labels or as is usual."""
+    return "none" if layer.of.act == "reveal" else wait_words(laid_of(0, layer).facts.recoat, layer.coats)

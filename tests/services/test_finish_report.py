@@ -46,19 +46,6 @@ class ReportTest(LookCase):
         tin = self.judged(LayerIn(kind="paint", colours=["pot:ochre"])).needs[0]
         self.assertEqual((tin.name, tin.mix_id, tin.batch), ("Ochre", None, None))
 
-    def test_a_ground_that_bleeds(self) -> None:
-        """Paint over a wood that bleeds is warned of, over one that does not it is not."""
-
-        def bleeding() -> bool:
-            return any(
-                "bleed" in f"{one.words} {one.why}" for one in self.judged(self.paint(colours=["pot:white"])).remarks
-            )
-
-        pieces.change_piece(self.session, self.chest.id, name=None, measures={}, grounds={"": "mahogany"})
-        self.assertTrue(bleeding())
-        pieces.change_piece(self.session, self.chest.id, name=None, measures={}, grounds={"": "white_primer"})
-        self.assertFalse(bleeding())
-
     def test_stages(self) -> None:
         """A stage each coat, the bare piece first."""
         self.assertEqual(len(self.judged(self.paint(coats=3)).stages), 4)

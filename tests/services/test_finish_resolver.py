@@ -38,16 +38,14 @@ class ResolverTest(LookCase):
         self.assertIs(anew.films[0], first.films[0])
         self.assertIs(shelf_fit.fitted_shelf(self.session).factor, shelf_fit.fitted_shelf(self.session).factor)
 
-    def test_what_is_in_a_colour(self) -> None:
-        """A jug's tins, a tin itself, nothing of a generic one; each is handled by its label, else as is usual."""
-        self.assertEqual(
-            [pot.key for pot in finish_resolver.tins_in(self.session, f"mix:{self.sky.id}")], ["white", "blue"]
-        )
-        self.assertEqual([pot.key for pot in finish_resolver.tins_in(self.session, "pot:ochre")], ["ochre"])
-        self.assertEqual(finish_resolver.tins_in(self.session, "brown wax"), [])
-        usual = finish_resolver.handlings_of(self.session, "pot:ochre")[0].recoat
-        assert usual is not None
-        materials.change_material(self.session, "ochre", {"handling": {"recoat": 7 * usual}})
-        self.assertEqual(finish_resolver.handlings_of(self.session, "pot:ochre")[0].recoat, 7 * usual)
-        self.assertEqual(finish_resolver.handlings_of(self.session, "pot:white")[0].recoat, usual)
-        self.assertEqual(len(finish_resolver.handlings_of(self.session, "brown wax")), 1)
+    def test_facts_by_the_label(self) -> None:
+        """A film carries how what is in it is handled: another label is another film, of jugs too."""
+        paint = LayerIn(kind="paint", colours=["pot:white"])
+
+        def recoat(layer: LayerIn) -> float | None:
+            facts = finish_resolver.resolved(self.session, self.job.id, [layer])[0].films[0].facts
+            return None if facts is None else facts.recoat
+
+        self.assertEqual((recoat(paint), recoat(self.paint())), (60.0, 60.0))
+        materials.change_material(self.session, "white", {"handling": {"recoat": 420.0}})
+        self.assertEqual((recoat(paint), recoat(self.paint())), (420.0, 420.0))

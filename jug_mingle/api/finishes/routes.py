@@ -24,6 +24,7 @@ from jug_mingle.core.colour.difference import compare, difference_words
 from jug_mingle.core.colour.spaces import R_to_Lab
 from jug_mingle.core.colour.spectra import light as light_named
 from jug_mingle.core.finishes import KINDS
+from jug_mingle.core.measuring.units import format_amount
 from jug_mingle.core.pieces.addresses import closest_first, said_of, zone_of
 from jug_mingle.documents.strict import Id
 from jug_mingle.formats.images import encode, encode_png
@@ -92,9 +93,15 @@ def point(piece_id: Id, body: PointIn, session: ReadSession, light: LightNow = "
 
 
 @router.post("/pieces/{piece_id}/judge", responses=PROBLEMS)
-def judge(piece_id: Id, body: JudgeIn, session: ReadSession, light: LightNow = "window") -> JudgedOut:
+def judge(
+    piece_id: Id, body: JudgeIn, session: ReadSession, light: LightNow = "window", unit: UnitNow = "ml"
+) -> JudgedOut:
     """Return what is to be said of layers on a piece, and what they take of each colour."""
     shown = light_named(light)
+
+    def said(ml: float, density: float) -> str:
+        return format_amount(ml, unit, density=density).words
+
     found = finish_report.judged(session, piece_id, body.layers, light=shown)
     return JudgedOut(
         remarks=[
@@ -114,7 +121,9 @@ def judge(piece_id: Id, body: JudgeIn, session: ReadSession, light: LightNow = "
         needs=[
             NeedOut(
                 name=one.name, area=round(one.area, 2), ml=round(one.ml), mix_id=one.mix_id, batch=one.batch,
-                set_ml=None if one.set_ml is None else round(one.set_ml),
+                set_ml=None if one.set_ml is None else round(one.set_ml), words=said(one.ml, one.density),
+                set_words="" if one.set_ml is None else said(one.set_ml, one.density),
+                batch_words="" if one.batch is None else said(one.batch, one.density),
             )
             for one in found.needs
         ],

@@ -93,7 +93,7 @@ class WaxedOut(BaseModel):
 
 class NeedOut(BaseModel):
     """What a finish takes of one colour, and of which jug; `batch` is what that jug was made for, `set_ml` what the set
-    takes that the piece belongs to. [m², ml]"""
+    takes that the piece belongs to [m², ml]; the words say all three in the unit asked for."""
 
     name: str
     area: float
@@ -101,6 +101,9 @@ class NeedOut(BaseModel):
     mix_id: int | None
     batch: float | None
     set_ml: float | None
+    words: str
+    set_words: str
+    batch_words: str
 
 
 class JudgedOut(BaseModel):

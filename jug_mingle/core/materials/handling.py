@@ -78,8 +78,13 @@ class Facts:
 
     @cached_property
     def recoat(self) -> float | None:
-        """How long a coat dries before the next; as for `wait_after_coat`. [minutes]"""
-        return wait_after_coat(handling for _, handling in self.contents)
+        """How long a coat dries before the next one, or the next layer, may follow. [minutes]
+
+        Of what is mixed the slowest counts: its next full coat, or, of what is laid once, when it is dry. None where
+        practice has no figure for any of it and no label was read.
+        """
+        waits = (one.dry if one.recoat is None else one.recoat for _, one in self.contents)
+        return max((wait for wait in waits if wait is not None), default=None)
 
     @cached_property
     def pot_life(self) -> float | None:
@@ -121,16 +126,6 @@ class Facts:
         """Handling of what colours; a medium and a powder that dulls leave a paint what it is."""
         coloured = [one for kind, one in self.contents if kind.optical in ("hiding", "transparent")]
         return coloured or [one for _, one in self.contents]
-
-
-def wait_after_coat(handlings: Iterable[Handling]) -> float | None:
-    """Return how long a coat dries before the next one, or the next layer, may follow [minutes].
-
-    Of what is mixed the slowest counts: its next full coat, or, of what is laid once, when it is dry. None where
-    practice has no figure for any of it and no label was read.
-    """
-    known = [wait for one in handlings if (wait := one.dry if one.recoat is None else one.recoat) is not None]
-    return max(known, default=None)
 
 
 def time_words(minutes: float) -> str:

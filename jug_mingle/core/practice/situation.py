@@ -24,7 +24,7 @@ _LEFT: Final = 0.2
 
 
 @dataclass(frozen=True, slots=True, kw_only=True, eq=False)
-class Laid:
+class LaidLayer:
     """A layer as it lies on faces: its number in the finish, and the facts of what is in it."""
 
     place: int
@@ -80,13 +80,13 @@ class Situation:
 
     faces: tuple[str, ...]
     ground: Below
-    laid: tuple[Laid, ...]
+    laid: tuple[LaidLayer, ...]
 
-    def below(self, at: int) -> list[Laid]:
+    def below(self, at: int) -> list[LaidLayer]:
         """Return what lies below one of `laid`, wear left out."""
         return [one for one in self.laid[:at] if one.layer.of.act != "reveal"]
 
-    def above(self, at: int) -> list[Laid]:
+    def above(self, at: int) -> list[LaidLayer]:
         """Return what lies above one of `laid`."""
         return list(self.laid[at + 1 :])
 
@@ -94,25 +94,24 @@ class Situation:
 def situations(finish: Finish, faces: Collection[str]) -> list[Situation]:
     """Return a piece's faces, by their addresses, grouped by what lies on them and below."""
     laid = {place: laid_of(place, layer) for place, layer in enumerate(finish.layers) if layer.on}
-    groups: dict[tuple[object, ...], list[str]] = {}
+    groups: dict[tuple[Below, tuple[int, ...]], list[str]] = {}
     for face in faces:
         reach = tuple(place for place in laid if finish.layers[place].reaches(face))
         groups.setdefault((finish.ground_of(face), reach), []).append(face)
     return [
-        Situation(faces=tuple(own), ground=finish.ground_of(own[0]), laid=tuple(laid[place] for place in reach))
-        for (_, reach), own in groups.items()
-        if isinstance(reach, tuple)
+        Situation(faces=tuple(own), ground=ground, laid=tuple(laid[place] for place in reach))
+        for (ground, reach), own in groups.items()
     ]
 
 
-def laid_of(place: int, layer: Layer) -> Laid:
+def laid_of(place: int, layer: Layer) -> LaidLayer:
     """Return a layer with the facts of what is in it: of all its colours, or of what is usual for its kind."""
     known = [film.facts for film in layer.films if film.facts is not None]
     if layer.kind == "glaze" and any(facts.base == "wax" for facts in known):
         # A generic wax lends a glaze its colour, no more.
-        return Laid(place=place, layer=layer, facts=_usual("coloured_glaze"))
+        return LaidLayer(place=place, layer=layer, facts=_usual("coloured_glaze"))
     usual = USUAL_MATERIAL.get(layer.kind) or next(iter(layer.of.takes), "thinner")
-    return Laid(place=place, layer=layer, facts=known[0].with_(known[1:]) if known else _usual(usual))
+    return LaidLayer(place=place, layer=layer, facts=known[0].with_(known[1:]) if known else _usual(usual))
 
 
 @cache

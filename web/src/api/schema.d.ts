@@ -4089,13 +4089,15 @@ export interface components {
     /**
      * NeedOut
      * @description What a finish takes of one colour, and of which jug; `batch` is what that jug was made for, `set_ml` what the set
-     *     takes that the piece belongs to. [m², ml]
+     *     takes that the piece belongs to [m², ml]; the words say all three in the unit asked for.
      */
     NeedOut: {
       /** Area */
       area: number
       /** Batch */
       batch: number | null
+      /** Batch Words */
+      batch_words: string
       /** Mix Id */
       mix_id: number | null
       /** Ml */
@@ -4104,6 +4106,10 @@ export interface components {
       name: string
       /** Set Ml */
       set_ml: number | null
+      /** Set Words */
+      set_words: string
+      /** Words */
+      words: string
     }
     /**
      * NoLightIn
@@ -10000,6 +10006,8 @@ export interface operations {
           | 'warm_led'
           | 'neutral_led'
           | 'old_tube'
+        /** @description The unit in which amounts are said. */
+        unit?: 'ml' | 'l' | 'spoons' | 'metric_spoons' | 'fl_oz' | 'pint' | 'quart' | 'g' | 'drop'
       }
       header?: never
       path: {

@@ -6,7 +6,7 @@ from jug_mingle.core.colour.spaces import R_to_Lab
 from jug_mingle.core.optics.film import R_infinity, R_seen
 from jug_mingle.core.optics.grounds import ADHESION_WORDS, Adhesion
 from jug_mingle.core.practice.rules.rule import Rule, Says
-from jug_mingle.core.practice.situation import Laid, Situation
+from jug_mingle.core.practice.situation import LaidLayer, Situation
 
 _MIDDLE_GREY: Final = 50.0
 """Paler colours than this show what bleeds through them. [L*]"""
@@ -14,7 +14,7 @@ _MIDDLE_GREY: Final = 50.0
 _PRIMERS: Final = frozenset({"primer", "bonding_primer", "clear_primer"})
 
 
-def _first(situation: Situation, at: int) -> Laid | None:
+def _first(situation: Situation, at: int) -> LaidLayer | None:
     """Return a layer if nothing lies below it and it takes nothing away."""
     one = situation.laid[at]
     return None if situation.below(at) or one.layer.of.act == "reveal" else one
@@ -47,7 +47,7 @@ def _wash(situation: Situation, at: int) -> str:
     return f"A wash does not go into {_ground(situation)}: it beads and wipes off."
 
 
-def _enamel(situation: Situation, at: int) -> Laid | None:
+def _enamel(situation: Situation, at: int) -> LaidLayer | None:
     one = _first(situation, at)
     return one if one is not None and one.facts.needs_primer and one.layer.kind != "stain" else None
 

@@ -3,10 +3,10 @@
 from typing import Final
 
 from jug_mingle.core.practice.rules.rule import Rule
-from jug_mingle.core.practice.situation import Laid, Situation
+from jug_mingle.core.practice.situation import LaidLayer, Situation
 
 
-def bare_on_top(situation: Situation) -> Laid | None:
+def bare_on_top(situation: Situation) -> LaidLayer | None:
     """Return the topmost layer that rubs off and marks when wet unless something covers it, if there is one.
 
     A coat of wax, an oil, a clear coat covers what is below, and so does a paint that is its own seal where it lies

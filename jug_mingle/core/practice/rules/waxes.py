@@ -3,7 +3,7 @@
 from typing import Final
 
 from jug_mingle.core.practice.rules.rule import Rule
-from jug_mingle.core.practice.situation import Laid, Situation
+from jug_mingle.core.practice.situation import LaidLayer, Situation
 
 _OILS: Final = frozenset({"oil", "oil_wax_butter"})
 
@@ -14,7 +14,7 @@ _HARD: Final = 0.8
 """Wiped back more than this, a wax is wiped hard."""
 
 
-def _waxes_below(situation: Situation, at: int) -> list[Laid]:
+def _waxes_below(situation: Situation, at: int) -> list[LaidLayer]:
     """Return the solvent waxes below a layer that forms a film; those that an eraser took off again count still."""
     one = situation.laid[at]
     return [other for other in situation.below(at) if other.soft] if one.forms_film else []

@@ -61,16 +61,16 @@ const weights: Record<string, string> = { wrong: 'This will fail', school: 'Done
       <h2>It takes</h2>
       <ul class="needs">
         <li v-for="need in judged.needs" :key="need.name">
-          <b>{{ Math.round(need.ml) }} ml</b>
+          <b>{{ need.words }}</b>
           <RouterLink
             v-if="need.mix_id !== null"
             :to="{ name: 'again', params: { mix: need.mix_id }, query: { ml: Math.ceil(need.ml / 10) * 10 } }"
             >{{ need.name }}</RouterLink><template v-else>{{ need.name }}</template>
           <span class="soft"
             >{{ sayArea(need.area)
-            }}<template v-if="need.set_ml !== null">; the whole set {{ Math.round(need.set_ml) }} ml</template
+            }}<template v-if="need.set_ml !== null">; the whole set {{ need.set_words }}</template
             ><template v-if="need.batch !== null && need.batch < (need.set_ml ?? need.ml)"
-              >; its jug was made for {{ Math.round(need.batch) }} ml</template
+              >; its jug was made for {{ need.batch_words }}</template
             ></span
           >
         </li>

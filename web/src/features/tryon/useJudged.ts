@@ -13,6 +13,7 @@ export function useJudged(piece: Ref<Schemas['PieceOut'] | undefined>, settled: 
       piece.value, // its parts, grounds, use, age and count are judged, too
       settled.value,
       preferences.value.light,
+      preferences.value.unit,
     ]),
     enabled: computed(() => piece.value !== undefined),
     placeholderData: keepPreviousData,
@@ -20,7 +21,10 @@ export function useJudged(piece: Ref<Schemas['PieceOut'] | undefined>, settled: 
     queryFn: async () =>
       unwrap(
         await api.POST('/api/pieces/{piece_id}/judge', {
-          params: { path: { piece_id: piece.value?.id ?? 0 }, query: { light: preferences.value.light } },
+          params: {
+            path: { piece_id: piece.value?.id ?? 0 },
+            query: { light: preferences.value.light, unit: preferences.value.unit },
+          },
           body: { layers: JSON.parse(settled.value) as Layer[] },
         }),
       ),
