@@ -17,7 +17,6 @@ export function useMixes() {
       const kept = unwrap(
         await api.POST('/api/jobs/{job_id}/mixes', { params: { path: { job_id: jobId } }, body: mix }),
       )
-      await refresh()
       const twin = kept.same_as ? `: same as ${kept.same_as}` : ''
       say(`${kept.name} stands with your jugs${twin}.`, () => putAway(kept.id), {
         text: 'Show it',
@@ -25,23 +24,29 @@ export function useMixes() {
           showJug(kept.id)
         },
       })
+      await refresh()
     } catch (error) {
       sayWrong(error)
     }
   }
 
-  async function putAway(id: number) {
+  const discard = async (id: number) => {
     unwrap(await api.DELETE('/api/mixes/{mix_id}', { params: { path: { mix_id: id } } }))
+  }
+
+  async function putAway(id: number) {
+    await discard(id)
     await refresh()
   }
 
   async function remove(mix: Schemas['MixOut']) {
     try {
-      await putAway(mix.id)
+      await discard(mix.id)
       say(`${mix.name} was put away.`, async () => {
         unwrap(await api.POST('/api/mixes/{mix_id}/restore', { params: { path: { mix_id: mix.id } } }))
         await refresh()
       })
+      await refresh()
     } catch (error) {
       sayWrong(error)
     }
@@ -56,11 +61,11 @@ export function useMixes() {
           body: { left_ml: mix.batch },
         }),
       )
-      await shelfChanged()
       say(`${mix.name} stands on the shelf.`, async () => {
         unwrap(await api.DELETE('/api/shelf/{key}', { params: { path: { key } } }))
         await shelfChanged()
       })
+      await shelfChanged()
     } catch (error) {
       sayWrong(error)
     }

@@ -18,7 +18,10 @@ export interface Notice {
 const current = ref<Notice>()
 let timer: ReturnType<typeof setTimeout> | undefined
 
-/** Say something at the foot of the screen; it stays long enough to be undone. */
+/**
+ * Say something at the foot of the screen; it stays long enough to be undone. What can be undone is said before the
+ * screen follows: else the undo of the step before would still stand there.
+ */
 export function say(text: string, undo?: () => unknown, lead?: Lead) {
   show({ text, wrong: false, undo, lead }, 12_000)
 }

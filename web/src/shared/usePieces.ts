@@ -58,12 +58,12 @@ export function usePieces() {
     const params = { path: { piece_id: one.id } }
     try {
       unwrap(await api.DELETE('/api/pieces/{piece_id}', { params }))
-      await refresh()
       say(`${one.name} was taken off the job.`, async () => {
         unwrap(await api.POST('/api/pieces/{piece_id}/restore', { params }))
         await refresh()
         choose(one.id)
       })
+      await refresh()
     } catch (error) {
       sayWrong(error)
     }

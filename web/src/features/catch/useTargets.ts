@@ -11,22 +11,27 @@ export function useTargets() {
 
   async function keep(jobId: number, body: Schemas['TargetIn']) {
     const kept = unwrap(await api.POST('/api/jobs/{job_id}/targets', { params: { path: { job_id: jobId } }, body }))
-    await refresh()
     say(`${kept.title} is kept with this job.`, () => letGo(kept.id))
+    await refresh()
     return kept
   }
 
-  async function letGo(id: number) {
+  const discard = async (id: number) => {
     unwrap(await api.DELETE('/api/targets/{target_id}', { params: { path: { target_id: id } } }))
+  }
+
+  async function letGo(id: number) {
+    await discard(id)
     await refresh()
   }
 
   async function remove(id: number) {
-    await letGo(id)
+    await discard(id)
     say('The colour was let go.', async () => {
       unwrap(await api.POST('/api/targets/{target_id}/restore', { params: { path: { target_id: id } } }))
       await refresh()
     })
+    await refresh()
   }
 
   return { keep, remove }

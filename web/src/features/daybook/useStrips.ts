@@ -26,8 +26,8 @@ export function useStrips(jobId: MaybeRefOrGetter<number | undefined>) {
 
   async function add(body: Schemas['OffcutIn']) {
     const kept = unwrap(await api.POST('/api/jobs/{job_id}/strips', { params: ask(), body }))
-    await refresh()
     say(`The offcut of ${kept.name} is kept.`, () => putAway(kept.id))
+    await refresh()
   }
 
   async function change(id: number, body: Schemas['StripChangeIn']) {
@@ -35,18 +35,23 @@ export function useStrips(jobId: MaybeRefOrGetter<number | undefined>) {
     await refresh()
   }
 
-  async function putAway(id: number) {
+  const discard = async (id: number) => {
     unwrap(await api.DELETE('/api/strips/{strip_id}', { params: { path: { strip_id: id } } }))
+  }
+
+  async function putAway(id: number) {
+    await discard(id)
     await refresh()
   }
 
   async function remove(strip: Schemas['StripOut']) {
     try {
-      await putAway(strip.id)
+      await discard(strip.id)
       say(`The strip of ${strip.name} was put away.`, async () => {
         unwrap(await api.POST('/api/strips/{strip_id}/restore', { params: { path: { strip_id: strip.id } } }))
         await refresh()
       })
+      await refresh()
     } catch (error) {
       sayWrong(error)
     }

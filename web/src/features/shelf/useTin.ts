@@ -48,21 +48,21 @@ export function useTin(tinKey: MaybeRefOrGetter<string>) {
   async function takeOff(name: string) {
     const params = path()
     unwrap(await api.DELETE('/api/shelf/{key}', { params }))
-    await changed()
     say(`${name} was taken off the shelf.`, async () => {
       unwrap(await api.POST('/api/shelf/{key}/restore', { params }))
       await changed()
     })
+    await changed()
   }
 
   async function withdraw(reading: number) {
     const params = { path: { reading_id: reading } }
     unwrap(await api.DELETE('/api/shelf/readings/{reading_id}', { params }))
-    await changed()
     say('That reading counts no more.', async () => {
       unwrap(await api.POST('/api/shelf/readings/{reading_id}/restore', { params }))
       await changed()
     })
+    await changed()
   }
 
   /** A reading that was set aside counts all the same. */

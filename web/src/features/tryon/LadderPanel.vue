@@ -41,11 +41,11 @@ const nameOf = (id: number | undefined) => mixes.find((mix) => mix.id === id)?.n
 async function keep() {
   try {
     const made = unwrap(await api.POST('/api/pieces/{piece_id}/ladder/mixes', { params: ask() }))
-    await queries.invalidateQueries({ queryKey: jobKey() })
     say(`${made.length.toString()} steps stand with your jugs.`, async () => {
       for (const mix of made) unwrap(await api.DELETE('/api/mixes/{mix_id}', { params: { path: { mix_id: mix.id } } }))
       await queries.invalidateQueries({ queryKey: jobKey() })
     })
+    await queries.invalidateQueries({ queryKey: jobKey() })
   } catch (problem) {
     sayWrong(problem)
   }
