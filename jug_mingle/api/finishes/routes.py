@@ -107,7 +107,7 @@ def judge(
         remarks=[
             RemarkOut(
                 layer=one.layer, weight=one.weight, words=one.words, why=one.why, rule=one.rule, school=one.school,
-                answer=one.answer,
+                answer=next(iter(one.answers), ""),
             )
             for one in found.remarks
         ],

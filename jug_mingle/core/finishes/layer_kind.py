@@ -78,6 +78,9 @@ class LayerKind:
         Layer → what its thickness is multiplied by, for what goes into wood with time.
     surface : callable
         (layer, veil below, how far it covers) → the surface after it.
+    lifts : callable, optional
+        Of what leaves a film: (layer, samples, zone) → how far it takes off, before it lies there, what the layer
+        before it laid. [0..1]
     reveals_before : bool
         Of wear: whether it takes off what the layer before it laid, rather than goes down to a chosen layer.
     """
@@ -100,6 +103,7 @@ class LayerKind:
     third_share: "Callable[[Layer, Samples, str], FloatArray] | None" = None
     by_look: bool = False
     flows: bool = False
+    lifts: "Callable[[Layer, Samples, str], FloatArray] | None" = None
     uptake: "Callable[[Layer], float]" = lambda _layer: 1.0
     reveals_before: bool = False
 

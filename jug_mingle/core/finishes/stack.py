@@ -132,6 +132,9 @@ def _laid(
     if layer.of.act == "cover":
         d = float(dabbed(_field(layer, one, zone), layer.coats)[0])
         return R + d * (gilding(layer) - R), d
+    if layer.of.lifts is not None:
+        lifted = float(layer.of.lifts(layer, one, zone)[0])
+        R = R + lifted * (states[state_below(layer, len(states) - 1)] - R)
     t = float(_field(layer, one, zone)[0])
     if layer.of.share is not None:
         parts = [values.astype(float) for values in shares(layer, one, zone)]
@@ -146,9 +149,11 @@ def _laid(
 def state_below(layer: Layer, number: int) -> int:
     """Return the state that wear goes down to: after so many layers, never above the layer itself.
 
-    The states are: the ground, then after each layer. An eraser of wax takes off what the layer before it laid.
+    The states are: the ground, then after each layer. An eraser of wax, and a sponge that lifts, take off what the
+    layer before them laid.
     """
-    return max(0, number - 1) if layer.of.reveals_before else min(layer.down_to, number)
+    before = layer.of.reveals_before or layer.of.lifts is not None
+    return max(0, number - 1) if before else min(layer.down_to, number)
 
 
 def _field(layer: Layer, samples: Samples, zone: str) -> FloatArray:

@@ -3,8 +3,8 @@
 They say what `stack` says; see `nodes` for the wavelengths and `compiled` for the loops.
 """
 
-from collections.abc import Sequence
-from dataclasses import dataclass
+from collections.abc import Callable, Sequence
+from dataclasses import dataclass, replace
 from functools import lru_cache
 from typing import Any, Final
 
@@ -34,6 +34,7 @@ class _Step:
     """One layer made ready for many samples: tables over levels of its field, at the nodes.
 
     : R0 and T² (levels, 12) by `index`. "reveal": towards an earlier state by `amount`. "cover": towards `to`.
+    What lifts does both, the lifting first.
     """
 
     index: NDArray[np.uint16] | None = None
@@ -106,9 +107,12 @@ def _blend_index(layer: Layer, samples: Samples, zone: str) -> NDArray[np.uint16
     return np.asarray(_levels(t, 1.0, _SHARES) * np.uint16(_THIRDS) + second)
 
 
-def _worn(layer: Layer, samples: Samples, zone: str) -> FloatArray:
+def _shares(
+    field: Callable[[Layer, Samples, str], FloatArray | float], layer: Layer, samples: Samples, zone: str
+) -> FloatArray:
+    """Return how far a layer wears, covers or lifts, sample by sample. [0..1]"""
     return samples.remember(
-        zone, ("worn", layer.field_key), lambda: np.asarray(layer.of.field(layer, samples, zone), dtype=np.float32)
+        zone, ("shares", layer.field_key), lambda: np.asarray(field(layer, samples, zone), dtype=np.float32)
     )
 
 
@@ -119,7 +123,7 @@ def _steps(finish: Finish, samples: Samples, zone: str) -> tuple[list[_Step], fl
     wanted = {
         state_below(layer, n)
         for n, layer in enumerate(finish.layers)
-        if layer.of.act == "reveal" and layer.reaches(zone)
+        if (layer.of.act == "reveal" or layer.of.lifts is not None) and layer.reaches(zone)
     }
     for number, layer in enumerate(finish.layers):
         keep = number in wanted
@@ -128,16 +132,18 @@ def _steps(finish: Finish, samples: Samples, zone: str) -> tuple[list[_Step], fl
             continue
         amount = 1.0
         if layer.of.act == "reveal":
-            step = _Step(amount=_worn(layer, samples, zone), lower=state_below(layer, number))
+            step = _Step(amount=_shares(layer.of.field, layer, samples, zone), lower=state_below(layer, number))
         elif layer.of.act == "cover":
             to = gilding(layer)[NODES].astype(np.float32)
-            step = _Step(amount=dabbed(_worn(layer, samples, zone), layer.coats), to=to)
+            step = _Step(amount=dabbed(_shares(layer.of.field, layer, samples, zone), layer.coats), to=to)
         elif layer.films:
             step, amount = _film_step(layer, samples, zone)
+            if (lifts := layer.of.lifts) is not None:
+                step = replace(step, amount=_shares(lifts, layer, samples, zone), lower=state_below(layer, number))
         else:
             step = _Step()
         veil = layer.of.surface(layer, veil, amount)
-        steps.append(_Step(step.index, step.R0, step.T2, step.amount, step.lower, step.to, keep))
+        steps.append(replace(step, keep=keep))
     return steps, veil
 
 
@@ -177,12 +183,12 @@ def _stacked(R: FloatArray, steps: Sequence[_Step], part: slice) -> FloatArray:
     for number, step in enumerate(steps):
         if step.keep:
             kept[number] = R.copy()
+        if step.amount is not None:
+            to = kept[step.lower] if step.to is None else np.tile(step.to, (len(R), 1))
+            compiled.turn(R, step.amount[part], to)
         if step.R0 is not None and step.T2 is not None:
             level = np.zeros(len(R), dtype=np.uint16) if step.index is None else step.index[part]
             compiled.lay(R, level, step.R0, step.T2)
-        elif step.amount is not None:
-            to = kept[step.lower] if step.to is None else np.tile(step.to, (len(R), 1))
-            compiled.turn(R, step.amount[part], to)
     return R
 
 

@@ -29,6 +29,9 @@ ZONES: Final = {
 WHEN_ASKED: Final = frozenset({"within", "hidden", "padding", "hardware", "glass"})
 """Zones that are painted only where a layer names them, or a part of theirs."""
 
+WORN: Final = frozenset({"top", "padding"})
+"""Zones on which things stand, and people sit."""
+
 FACES: Final = {
     "outside": "outside",
     "recess": "recess",

@@ -100,10 +100,19 @@ def judge(finish: Finish, samples: Samples, *, bridges: Sequence[Film] = (), lig
         if not touched:
             continue
         zone = max(touched, key=lambda name: samples.zones[name].stop - samples.zones[name].start)
-        said = [*_blend(layer, samples, zone, bridges, light), *_contrast(finish, place, samples, zone, light)]
+        blend = layer if layer.of.by_look and not _moved_later(finish, place, zone) else None
+        said = [
+            *(_blend(blend, samples, zone, bridges, light) if blend else ()),
+            *_contrast(finish, place, samples, zone, light),
+        ]
         said += [*_wash(finish, place, zone, light), *_hides(finish, place, touched, light)]
         found += [Remark(layer=place, weight="advice", words=words, why=why) for words, why in said]
     return [*found, *_sealed(finish, zones, light)]
+
+
+def _moved_later(finish: Finish, place: int, zone: str) -> bool:
+    """Return whether a later coat of a blend covers this one, which it moves: the later one is judged."""
+    return any(layer.of.by_look and layer.reaches(zone) for layer in finish.layers[place + 1 :])
 
 
 def _paint(film: Film) -> Paint:
@@ -113,8 +122,6 @@ def _paint(film: Film) -> Paint:
 def _blend(
     layer: Layer, samples: Samples, zone: str, bridges: Sequence[Film], light: Light
 ) -> Iterator[tuple[str, str]]:
-    if not layer.of.by_look:
-        return
     first, last = layer.films[0], layer.films[-1] if len(layer.films) == 2 else layer.films[1]
     way = ramp(_paint(first), _paint(last), light=light, steps=9)
     if way.muddy or way.length > FAR:

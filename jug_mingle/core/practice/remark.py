@@ -19,8 +19,12 @@ class Remark:
         "wrong" will fail, "school" is done both ways, "advice" is to know.
     rule : str
         Id of the rule that says it; nothing where it follows from a colour.
-    school, answer : str
-        Of what is done both ways: key of the question on which painters differ, and of what those answer who do it so.
+    school : str
+        Of what is done both ways: key of the question on which painters differ.
+    answers : tuple of str
+        What those answer to it who do it so.
+    quiet : bool
+        Whether it is said only to who answered otherwise: it is too common to be told to everybody.
     cause : str
         What remarks of one cause share; they are said as one.
     """
@@ -31,7 +35,8 @@ class Remark:
     why: str
     rule: str = ""
     school: str = ""
-    answer: str = ""
+    answers: tuple[str, ...] = ()
+    quiet: bool = False
     cause: str = ""
 
 

@@ -30,12 +30,38 @@ QUESTIONS: Final[Mapping[str, Question]] = {
             },
         ),
         Question(
+            key="dark_wax", title="Dark wax",
+            answers={"over_light": "only over light or clear wax, dried", "straight": "straight on what is there"},
+        ),
+        Question(
+            key="dark_place", title="Where dark wax belongs",
+            answers={"recess": "in recesses, where dirt gathers", "high": "a trace on the highest points only"},
+        ),
+        Question(
             key="gilding", title="Gilding",
             answers={"last": "last of all: cured, it protects itself", "first": "before the clear coat"},
         ),
         Question(
             key="distress", title="Distress",
             answers={"before": "before wax or clear coat", "after": "after it, so that wax marks the bare places"},
+        ),
+        Question(
+            key="prime", title="A primer under paint",
+            answers={
+                "always": "always", "where_it_bleeds": "only where it bleeds or will not hold",
+                "never": "never, with paint that needs none",
+            },
+        ),
+        Question(
+            key="protect", title="What protects the piece",
+            answers={
+                "film": "a clear coat everywhere", "film_top": "a clear coat on the top, wax below",
+                "wax": "wax everywhere",
+            },
+        ),
+        Question(
+            key="clear_coats", title="Clear coats on a top that is used",
+            answers={"one": "one, where its label says so", "two": "two", "three": "three", "four": "four"},
         ),
         Question(
             key="enamel", title="Enamel on a sound, scuffed finish",
@@ -64,9 +90,9 @@ def by_school(remarks: Iterable[Remark], chosen: Mapping[str, str]) -> list[Rema
     found = []
     for one in remarks:
         answer = chosen.get(one.school, "")
-        if not one.school or not answer:
-            found.append(one)
-        elif one.answer != answer:
+        if not answer:
+            found += [] if one.quiet else [one]
+        elif answer not in one.answers:
             own = QUESTIONS[one.school].answers[answer]
             found.append(replace(one, weight="advice", why=f"You do it otherwise: {own}. {one.why}"))
     return found

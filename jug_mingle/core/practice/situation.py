@@ -107,7 +107,7 @@ def situations(finish: Finish, faces: Collection[str]) -> list[Situation]:
 def laid_of(place: int, layer: Layer) -> LaidLayer:
     """Return a layer with the facts of what is in it: of all its colours, or of what is usual for its kind."""
     known = [film.facts for film in layer.films if film.facts is not None]
-    if layer.kind == "glaze" and any(facts.base == "wax" for facts in known):
+    if layer.kind in ("glaze", "sponge") and any(facts.base == "wax" for facts in known):
         # A generic wax lends a glaze its colour, no more.
         return LaidLayer(place=place, layer=layer, facts=_usual("coloured_glaze"))
     usual = USUAL_MATERIAL.get(layer.kind) or next(iter(layer.of.takes), "thinner")

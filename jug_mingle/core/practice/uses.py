@@ -4,7 +4,7 @@ from collections.abc import Collection, Iterator, Mapping, Sequence
 from typing import Final
 
 from jug_mingle.core.finishes.layer import Layer
-from jug_mingle.core.pieces.addresses import zone_of
+from jug_mingle.core.pieces.addresses import WORN, zone_of
 from jug_mingle.core.practice.remark import Remark
 from jug_mingle.core.practice.situation import laid_of
 
@@ -24,8 +24,6 @@ AGES: Final[Mapping[str, str]] = {"unknown": "not known", "before_1980": "before
 """When a piece was made, or last painted."""
 
 _HARD: Final = frozenset({"drinks", "writing", "meals", "seat"})
-_WORN: Final = frozenset({"top", "padding"})
-"""Zones on which things stand, and people sit."""
 
 
 def remarks_of_use(uses: Collection[str], layers: Sequence[Layer], faces: Collection[str]) -> list[Remark]:
@@ -39,11 +37,22 @@ def remarks_of_use(uses: Collection[str], layers: Sequence[Layer], faces: Collec
         Addresses of the piece's faces.
     """
     on = [layer for layer in layers if layer.on]
-    return [Remark(layer=None, weight="advice", words=words, why=why) for words, why in _asked(uses, on, faces)]
+    asked = [Remark(layer=None, weight="advice", words=words, why=why) for words, why in _asked(uses, on, faces)]
+    painted = [laid_of(place, layer) for place, layer in enumerate(on) if layer.of.has("hides")]
+    primed = any(layer.kind == "primer" for layer in on)
+    if "sale" in uses and painted and not primed and not all(one.facts.own_primer for one in painted):
+        why = "What it will be used for is not known. Some prime only where wood bleeds."
+        asked.append(
+            Remark(
+                layer=None, weight="advice", words="It is for sale: prime it, whatever its colour.", why=why,
+                school="prime", answers=("where_it_bleeds", "never"),
+            )
+        )  # fmt: skip
+    return asked
 
 
 def _asked(uses: Collection[str], layers: Sequence[Layer], faces: Collection[str]) -> Iterator[tuple[str, str]]:
-    tops = [name for name in faces if zone_of(name) in _WORN]
+    tops = [name for name in faces if zone_of(name) in WORN]
     hard = sorted(_HARD.intersection(uses), key=list(USES).index)
     laid = any(layer.of.has("colours") for layer in layers)
     if hard and laid and tops and not all(_sealed(layers, name) for name in tops if _touched(layers, name)):
@@ -56,13 +65,6 @@ def _asked(uses: Collection[str], layers: Sequence[Layer], faces: Collection[str
         yield (
             "It stands outdoors: it needs a coat that its label gives for outdoors, on all sides.",
             "Water gets in where there is none, and lifts the rest.",
-        )
-    painted = [laid_of(place, layer) for place, layer in enumerate(layers) if layer.of.has("hides")]
-    primed = any(layer.kind == "primer" for layer in layers)
-    if "sale" in uses and painted and not primed and not all(one.facts.own_primer for one in painted):
-        yield (
-            "It is for sale: prime it, whatever its colour.",
-            "What it will be used for is not known. Some prime only where wood bleeds.",
         )
 
 

@@ -178,6 +178,22 @@ class WearTest(unittest.TestCase):
         self.assertLess(float(found[2].R.mean()), 0.5 * float(found[1].R.mean()))
         self.assertAlmostEqual(float(found[3].R.mean()), float(found[1].R.mean()), delta=0.04)
 
+    def test_sponge_lifts_what_lies_below_it_and_tints(self) -> None:
+        """T088-T091: where it rubs, the ground under the fresh paint shows, a little darker; elsewhere nothing changes.
+        The picture says the same."""
+        paint = Layer(kind="paint", films=(film("blue", X=900.0),))
+        sponge = Layer(kind="sponge", films=(WAXES["brown wax"],), place="high", amount=0.5, hand=0.9)
+        finish = Finish(layers=(paint, sponge), grounds=FLAT)
+        samples = sheet(high=np.repeat(np.linspace(0.0, 1.0, 40)[None], 40, axis=0))
+        flat, high = (at_point(finish, samples, "front", 20 * 40 + at) for at in (0, 39))
+        self.assertEqual((flat[2].field, high[2].field), (0.0, 1.0))
+        assert_allclose(flat[2].R, flat[1].R)
+        self.assertGreater(float(high[2].R[30]), 0.5 * float(high[0].R[30]))
+        self.assertLess(float(high[2].R.mean()), float(high[0].R.mean()))
+        weights = screen_weights(light("window"))
+        shown = colours(finish, samples, "front", weights)[20 * 40 + 39]
+        assert_allclose(shown, linear_screen(high[2].R, light("window")), atol=0.02)  # surfaces are mean ones
+
     def test_recess_and_high(self) -> None:
         """Wax that is wiped stays in recesses; a dry brush catches what stands proud."""
         half = np.zeros((40, 40))

@@ -9,6 +9,7 @@ from jug_mingle.core.optics.coefficients import Optics
 from jug_mingle.core.pieces import usual_piece
 from jug_mingle.core.practice.remark import Remark, ranked
 from jug_mingle.core.practice.rules import by_rules
+from jug_mingle.core.practice.schools import by_school
 from tests.core.paints import TRUE
 
 FACES = tuple(usual_piece("chest").faces)
@@ -31,8 +32,8 @@ def layer(kind: str, *films: Film | str, **changes: Any) -> Layer:
 
 
 def remarks(*layers: Layer, ground: str = "birch", faces: tuple[str, ...] = FACES) -> list[Remark]:
-    """Return what the rules say of layers on a chest of a ground that does not bleed."""
-    return ranked(by_rules(Finish(layers=layers, grounds={"": bare(ground)}), faces))
+    """Return what the rules say of layers on a chest of a ground that does not bleed, to who follows no school."""
+    return ranked(by_school(by_rules(Finish(layers=layers, grounds={"": bare(ground)}), faces), {}))
 
 
 def said(*layers: Layer, ground: str = "birch") -> dict[str, str]:

@@ -42,6 +42,12 @@ class JudgementTest(unittest.TestCase):
         found = self.words(layer("blend", film("black"), WHITE, pattern="left_right", width=0.1))
         self.assertIn("white will take over", found)
 
+    def test_a_coat_that_moves_the_first(self) -> None:
+        """T054, T059: the light is shrunk on the next coat: what it covers is judged no more, its own light is."""
+        wide, narrow = (layer("blend", film("black"), WHITE, size=size) for size in (0.45, 0.2))
+        self.assertIn("take over", self.words(narrow, wide))
+        self.assertNotIn("take over", self.words(wide, narrow))
+
     def test_wax_contrast(self) -> None:
         """Black wax is too hard against a pale colour; white wax on white is barely seen."""
         white = layer("paint", film("white", X=900.0))

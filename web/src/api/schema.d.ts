@@ -3372,6 +3372,7 @@ export interface components {
         | 'two_tone'
         | 'stain'
         | 'glaze'
+        | 'sponge'
         | 'dry_brush'
         | 'knife'
         | 'wax'

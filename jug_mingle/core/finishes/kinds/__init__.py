@@ -17,6 +17,7 @@ from jug_mingle.core.finishes.kinds.oil import OIL
 from jug_mingle.core.finishes.kinds.paint import PAINT
 from jug_mingle.core.finishes.kinds.primer import PRIMER
 from jug_mingle.core.finishes.kinds.sealer import SEALER
+from jug_mingle.core.finishes.kinds.sponge import SPONGE
 from jug_mingle.core.finishes.kinds.stain import STAIN
 from jug_mingle.core.finishes.kinds.stencil import STENCIL
 from jug_mingle.core.finishes.kinds.two_tone import TWO_TONE
@@ -35,6 +36,7 @@ KINDS: Final[Mapping[str, LayerKind]] = {
         TWO_TONE,
         STAIN,
         GLAZE,
+        SPONGE,
         DRY_BRUSH,
         KNIFE,
         WAX,

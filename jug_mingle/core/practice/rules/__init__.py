@@ -21,16 +21,17 @@ def by_rules(finish: Finish, faces: Collection[str]) -> list[Remark]:
     found: dict[tuple[str, int | None, str], list[str]] = {}
     for situation in situations(finish, faces):
         for rule in RULES.values():
-            for place, words in _said(rule, situation):
-                found.setdefault((rule.key, place, words), []).extend(situation.faces)
+            there = [face for face in situation.faces if rule.about(face)]
+            for place, words in _said(rule, situation) if there else ():
+                found.setdefault((rule.key, place, words), []).extend(there)
     remarks = []
     for (key, place, words), there in found.items():
         rule = RULES[key]
-        meant = [face for face in faces if _lies(finish, place, face)]
+        meant = [face for face in faces if rule.about(face) and _lies(finish, place, face)]
         remarks.append(
             Remark(
                 layer=place, weight=rule.weight, words=f"{words.rstrip('.')}{where(there, meant)}.", why=rule.why,
-                rule=key, school=rule.school, answer=rule.answer, cause=rule.cause,
+                rule=key, school=rule.school, answers=rule.answers, quiet=rule.quiet, cause=rule.cause,
             )
         )  # fmt: skip
     return remarks

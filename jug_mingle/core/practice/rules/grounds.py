@@ -104,6 +104,12 @@ def _bleeds(situation: Situation, at: int) -> str:
     return f"The {_ground(situation)} may bleed through." if L > _MIDDLE_GREY else ""
 
 
+def _unprimed(situation: Situation, at: int) -> str:
+    one = _first(situation, at)
+    primed = situation.ground.coat == "primer" or one is None or one.layer.kind == "primer" or one.facts.own_primer
+    return "" if primed or one is None or not one.layer.of.has("hides") else "No primer under the paint."
+
+
 def _ground(situation: Situation) -> str:
     return situation.ground.name.lower() or "it"
 
@@ -139,12 +145,17 @@ GROUND_RULES: Final = (
     ),
     Rule(
         key="enamel_on_scuffed_finish", weight="school", says=_enamel_on_scuffed, school="enamel",
-        answer="scuffed", cause="holds",
+        answers=("scuffed",), cause="holds",
         why="Some lay enamel on a sound old finish that was scuffed; others always prime. A primer holds best.",
     ),
     Rule(
         key="ordinary_primer_on_slick", weight="advice", says=_ordinary_primer, cause="holds",
         why="What will not sand wants a primer that bonds. Try a hidden place first, and follow the label.",
+    ),
+    Rule(
+        key="unprimed", weight="school", says=_unprimed, school="prime", answers=("where_it_bleeds", "never"),
+        quiet=True, cause="holds",
+        why="Some prime whatever they paint; others where it bleeds or will not hold, or not at all.",
     ),
     *(
         Rule(

@@ -5,6 +5,9 @@ from typing import Final
 from jug_mingle.core.practice.rules.rule import Rule
 from jug_mingle.core.practice.situation import Situation
 
+_WATER_LOOSENS: Final = frozenset({"milk_paint", "chalk_paint", "home_chalk_paint", "thinner", "extender", "tint"})
+"""Kinds of which a paint may be made that water loosens again once it is dry."""
+
 
 def _wear_without(situation: Situation, at: int) -> str:
     one = situation.laid[at]
@@ -51,16 +54,28 @@ def _glaze_grabs(situation: Situation, at: int) -> str:
     return "" if smooth or milk or not below else "A glaze over raw matte paint grabs at once."
 
 
+def _sponge_on_set(situation: Situation, at: int) -> str:
+    if situation.laid[at].layer.kind != "sponge":
+        return ""
+    below = situation.below(at)
+    loosens = bool(below) and below[-1].facts.kinds <= _WATER_LOOSENS
+    return "" if loosens else "The sponge lifts only fresh paint that water loosens still, before wax or clear coat."
+
+
 ORDER_RULES: Final = (
     Rule(
         key="nothing_to_wear", weight="wrong", says=_wear_without, why="Wear shows the layer under a colour.",
     ),
     Rule(
-        key="gilded_first", weight="school", says=_gilded_first, school="gilding", answer="first",
+        key="sponge_on_set", weight="wrong", says=_sponge_on_set,
+        why="Lay it straight over milk paint or chalk-type paint soon after that is dry; elsewhere sand, or glaze.",
+    ),
+    Rule(
+        key="gilded_first", weight="school", says=_gilded_first, school="gilding", answers=("first",),
         why="One school gilds last, since cured gilding protects itself; the other first.",
     ),
     Rule(
-        key="worn_after_seal", weight="school", says=_worn_after_seal, school="distress", answer="after",
+        key="worn_after_seal", weight="school", says=_worn_after_seal, school="distress", answers=("after",),
         why="Nearly all wear the paint first; worn later, a wax marks the bare places.",
     ),
     Rule(

@@ -22,12 +22,12 @@ class Rule:
         As of `Says`; of a rule `of_faces` the number is that of the topmost layer.
     why : str
         The reason, and what to do.
-    school, answer : str
-        Key of the question on which painters differ, where it is done both ways, and of what those answer who do it so.
-    cause : str
+    school, answers, quiet, cause
         As of `Remark`.
     of_faces : bool
         Whether it is about faces, and no layer by itself.
+    about : callable
+        Of what is about faces: address → whether it can be about that one.
     """
 
     key: str
@@ -35,6 +35,8 @@ class Rule:
     says: Says
     why: str
     school: str = ""
-    answer: str = ""
+    answers: tuple[str, ...] = ()
+    quiet: bool = False
     cause: str = ""
     of_faces: bool = False
+    about: Callable[[str], bool] = lambda _face: True

@@ -2,7 +2,8 @@
 
 from typing import Final
 
-from jug_mingle.core.practice.rules.rule import Rule
+from jug_mingle.core.finishes.settings import PLACES
+from jug_mingle.core.practice.rules.rule import Rule, Says
 from jug_mingle.core.practice.situation import LaidLayer, Situation
 
 _OILS: Final = frozenset({"oil", "oil_wax_butter"})
@@ -57,10 +58,30 @@ def _wax_on_raw(situation: Situation, at: int) -> str:
     return f"Coloured wax on {'raw paint' if situation.below(at) else 'raw wood'}."
 
 
+def _is_dark(one: LaidLayer) -> bool:
+    films = one.layer.films
+    return one.coloured_wax and bool(films) and float(films[0].optics.K.mean()) * films[0].X > _DARK
+
+
+def _dark_alone(situation: Situation, at: int) -> str:
+    one = situation.laid[at]
+    light = any(other.clear_wax for other in situation.below(at))
+    return "Dark wax without light wax below it." if _is_dark(one) and one.soft and not light else ""
+
+
+def _dark_at(*places: str) -> Says:
+    """Return what is said of dark wax that lies at one of some places."""
+
+    def says(situation: Situation, at: int) -> str:
+        one = situation.laid[at]
+        return f"Dark wax {PLACES[one.layer.place]}." if _is_dark(one) and one.layer.place in places else ""
+
+    return says
+
+
 def _dark_wiped_hard(situation: Situation, at: int) -> str:
-    layer = situation.laid[at].layer
-    dark = bool(layer.films) and float(layer.films[0].optics.K.mean()) * layer.films[0].X > _DARK
-    if not (dark and layer.wipe > _HARD and _on_raw(situation, at)):
+    one = situation.laid[at]
+    if not (_is_dark(one) and one.layer.wipe > _HARD and _on_raw(situation, at)):
         return ""
     return "Dark wax wiped hard from raw paint leaves stains."
 
@@ -92,12 +113,25 @@ WAX_RULES: Final = (
     ),
     Rule(
         key="film_over_wiped_wax", weight="school", says=_film_over_wiped_wax, school="film_over_wax",
-        answer="hard", cause="wax",
+        answers=("hard",), cause="wax",
         why="Some seal wax that was wiped to a trace, once it is hard; others never lay a film over any wax.",
     ),
     Rule(
-        key="wax_on_raw", weight="school", says=_wax_on_raw, school="coloured_wax", answer="raw", cause="raw",
+        key="wax_on_raw", weight="school", says=_wax_on_raw, school="coloured_wax", answers=("raw",), cause="raw",
         why="Raw paint takes a richer tone but lets little be wiped back; over a clear coat or clear wax it moves.",
+    ),
+    Rule(
+        key="dark_wax_alone", weight="school", says=_dark_alone, school="dark_wax", answers=("straight",), quiet=True,
+        cause="raw", why="One school never lays it alone, or it smears and stains; others straight on what is there.",
+    ),
+    Rule(
+        key="dark_wax_in_recesses", weight="school", says=_dark_at("recess", "grain"), school="dark_place",
+        answers=("recess",), quiet=True,
+        why="One school sets it in hollows, where dirt gathers; the other never packs it there.",
+    ),
+    Rule(
+        key="dark_wax_on_tips", weight="school", says=_dark_at("high"), school="dark_place", answers=("high",),
+        quiet=True, why="One school puts a trace on the tips; the other sets it in hollows, as shadows give depth.",
     ),
     Rule(
         key="powder_without_wax", weight="advice", says=_powder_without_wax,

@@ -30,6 +30,16 @@ class OrderTest(unittest.TestCase):
             self.assertNotIn("glaze_on_raw", said(below, glaze))
         self.assertNotIn("glaze_on_raw", said(PAINT, SEAL, glaze))
 
+    def test_sponge(self) -> None:
+        """T092: a sponge of glaze only on paint that can be rewetted, and before wax."""
+        sponge, milk = layer("sponge", "coloured_glaze"), layer("paint", "milk_paint")
+        for below in ((milk,), (PAINT,), (layer("primer", "primer"), PAINT)):
+            self.assertEqual(said(*below, sponge, SEAL), {})
+        wax = layer("wax", "clear wax", place="everywhere")
+        for others in ([layer("paint", "enamel")], [milk, SEAL], [milk, wax], []):
+            self.assertEqual(said(*others, sponge).get("sponge_on_set"), "wrong")
+        self.assertEqual(said(milk, sponge).get("milk_paint_unsealed"), "wrong")
+
     def test_sound_orders(self) -> None:
         """The main schools: sealed then waxed, waxed clear then dark, stain under a clear coat, worn then waxed."""
         clear, dark = layer("wax", "clear wax", place="everywhere"), layer("wax", "brown wax", place="recess", wipe=0.9)

@@ -23,6 +23,7 @@ const emit = defineEmits<{
   sliding: [now: boolean]
   remove: []
   copy: []
+  refine: []
   move: [by: 1 | -1]
 }>()
 const kind = computed(() => kinds.find((one) => one.key === layer.kind))
@@ -36,6 +37,7 @@ const choices = computed(() => {
   return found
 })
 const wants = computed(() => Math.max(layer.colours.length, kind.value?.least ?? 0))
+const moves = computed(() => kind.value?.settings.some((one) => one.key === 'size'))
 const gilding = computed(() => kind.value?.generic === 'metals')
 const addWords = computed(() =>
   wants.value > 0 ? 'one colour more' : gilding.value ? 'another leaf' : 'choose the tin',
@@ -93,6 +95,7 @@ function fewer() {
       <BButton variant="plain" class="link" @click="emit('move', 1)">later</BButton>
       <BButton variant="plain" class="link" @click="emit('move', -1)">earlier</BButton>
       <BButton variant="plain" class="link" @click="emit('copy')">lay it twice</BButton>
+      <BButton v-if="moves" variant="plain" class="link" @click="emit('refine')"> move the last coat </BButton>
       <BButton variant="plain" class="link" @click="emit('remove')">take it away</BButton>
     </div>
   </section>
@@ -120,6 +123,7 @@ label {
 
 .acts {
   display: flex;
-  gap: 16px;
+  flex-wrap: wrap;
+  gap: 0 16px;
 }
 </style>

@@ -156,6 +156,7 @@ useKeys(
         @sliding="sliding = $event"
         @remove="inHand.remove"
         @copy="inHand.twice"
+        @refine="inHand.refine"
         @move="inHand.shift"
       />
       <LookRemarks

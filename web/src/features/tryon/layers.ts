@@ -21,6 +21,15 @@ export function doubled(layers: Layer[], at: number): Layer[] {
   return one ? [...layers.slice(0, at + 1), { ...one }, ...layers.slice(at + 1)] : layers
 }
 
+/** Layers with the last coat of one laid as a layer of its own, which can be moved while those below stay. */
+export function lastCoatApart(layers: Layer[], at: number): Layer[] {
+  const one = layers[at]
+  if (!one) return layers
+  return doubled(changed(layers, at, { coats: Math.max(1, one.coats - 1) }), at).map((layer, n) =>
+    n === at + 1 ? { ...layer, coats: 1 } : layer,
+  )
+}
+
 /** A layer of a kind as it is usually laid, with what is at hand; nothing where it needs a colour that is not. */
 export function begun(kind: Kind, offered: string[]): Layer | undefined {
   const fits = kind.begins_with ? [kind.begins_with] : offered

@@ -2,7 +2,7 @@ import { computed, type Ref, ref } from 'vue'
 
 import type { Layer, Schemas } from '../../api/client'
 import { sayWrong } from '../../shared/useNotice'
-import { begun, doubled, moved } from './layers'
+import { begun, doubled, lastCoatApart, moved } from './layers'
 import type { useLayable } from './useLayable'
 
 /** The layers of the look in hand, and the one among them that is worked on. */
@@ -41,6 +41,12 @@ export function useLayersInHand(
     change(doubled(layers.value, chosen.value))
   }
 
+  /** Take the last coat of the layer in hand for itself; it is in hand then. */
+  function refine() {
+    change(lastCoatApart(layers.value, chosen.value))
+    chosen.value += 1
+  }
+
   /** Lay the layer in hand sooner or later. */
   function shift(by: 1 | -1) {
     const now = moved(layers.value, chosen.value, chosen.value + by)
@@ -58,5 +64,5 @@ export function useLayersInHand(
     'the bare piece',
     ...layers.value.slice(0, chosen.value).map((one) => `the ${kindOf(one)?.title.toLowerCase() ?? one.kind}`),
   ])
-  return { chosen, layer, set, add, remove, twice, shift, offeredNow, below }
+  return { chosen, layer, set, add, remove, twice, refine, shift, offeredNow, below }
 }
