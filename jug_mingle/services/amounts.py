@@ -5,11 +5,14 @@ from dataclasses import dataclass
 
 from sqlalchemy.orm import Session
 
-from jug_mingle.core.materials.kind import Kind
+from jug_mingle.core.evidence.mixtures import mixed_film
+from jug_mingle.core.measuring.pouring import Pour
 from jug_mingle.core.practice import amounts
 from jug_mingle.services import finish_report, mixes
+from jug_mingle.services.materials import facts_in
 from jug_mingle.services.pieces import areas_of, piece_rows
 from jug_mingle.services.settings import settings_of
+from jug_mingle.services.shelf_fit import fitted_shelf
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -50,6 +53,18 @@ def amount_in_looks(session: Session, job_id: int, target_id: int) -> Amount | N
     return Amount(area=sum(need.area for need in found), ml=sum(need.ml for need in found), margin=margin)
 
 
-def spoils(session: Session, job_id: int, kinds: Sequence[Kind], ml: float) -> str:
-    """Say where a batch is more than the job's pieces take before it spoils."""
-    return amounts.spoils(area_of(session, job_id), kinds, ml)
+def amount_of(session: Session, job_id: int, pours: Sequence[Pour], *, coats: int) -> Amount:
+    """Return what all pieces of a job take of a mix, spread as what is in it is, with the margin that was set."""
+    rate = mixed_film(fitted_shelf(session), pours).spread_rate
+    return amount_for(session, job_id, coats=coats, spread_rate=rate)
+
+
+def spoils(session: Session, job_id: int, pours: Sequence[Pour]) -> str:
+    """Say where a batch is more than the job's pieces take before it spoils, by the labels of what is in it."""
+    facts = facts_in(session, pours)
+    if facts.pot_life is None:
+        return ""
+    return amounts.spoils(
+        area_of(session, job_id), facts, sum(pour.ml for pour in pours),
+        spread_rate=mixed_film(fitted_shelf(session), pours).spread_rate, margin=settings_of(session).margin,
+    )  # fmt: skip

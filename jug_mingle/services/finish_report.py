@@ -11,7 +11,7 @@ from jug_mingle.core.finishes.layer import stage_names
 from jug_mingle.core.materials.kinds import kind_of
 from jug_mingle.core.measuring.pouring import Pour
 from jug_mingle.core.pieces import UNPAINTED, Samples
-from jug_mingle.core.practice.amounts import taken_by
+from jug_mingle.core.practice.amounts import not_counted, taken_by
 from jug_mingle.core.practice.hazards import DEFERS, Work, hazards_of
 from jug_mingle.core.practice.judgement import Waxed, judge, waxes_on
 from jug_mingle.core.practice.remark import Remark, ranked
@@ -51,11 +51,13 @@ class Need:
 
 @dataclass(frozen=True, slots=True, kw_only=True, eq=False)
 class Judged:
-    """What is said of a finish: remarks, what waxes would make of it, what it takes of each colour, what can hurt."""
+    """What is said of a finish: remarks, what waxes would make of it, what it takes of each colour, and what is not
+    counted in that, what can hurt."""
 
     remarks: list[Remark]
     waxes: list[Waxed]
     needs: list[Need]
+    not_counted: str
     stages: list[str]
     cautions: list[str]
 
@@ -83,7 +85,8 @@ def judged(session: Session, piece_id: int, layers: Sequence[LayerIn], *, light:
         needs=_with_the_set(
             session, row, _together(session, needs_of(session, row, layers, finish, samples))
         ),
-        stages=stage_names(finish.layers), cautions=cautions_of(row, finish),
+        not_counted=not_counted(finish, piece_of(row).faces), stages=stage_names(finish.layers),
+        cautions=cautions_of(row, finish),
     )  # fmt: skip
 
 

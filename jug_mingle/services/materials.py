@@ -1,7 +1,7 @@
 """The tins on the shelf: put there, changed, weighed, taken off, and the facts of each."""
 
 import re
-from collections.abc import Mapping, Sequence
+from collections.abc import Iterable, Mapping, Sequence
 from datetime import UTC, datetime
 from typing import Any, Final
 
@@ -11,6 +11,7 @@ from sqlalchemy.orm import Session
 from jug_mingle.core.materials.handling import FLAGS, SHOWN_FLAGS, TIMES, WORDS, Facts
 from jug_mingle.core.materials.kinds import KINDS, kind_of
 from jug_mingle.core.materials.material import Material
+from jug_mingle.core.measuring.pouring import Pour
 from jug_mingle.core.optics.film import veil_of
 from jug_mingle.errors import ConflictError, NotFoundError, UnfitError
 from jug_mingle.store.models import MaterialRow, now
@@ -185,6 +186,12 @@ def keeps_until(row: MaterialRow) -> datetime | None:
     if row.made is None or days is None:
         return None
     return datetime.fromtimestamp(row.created.timestamp() + 86400.0 * float(days), tz=UTC)
+
+
+def facts_in(session: Session, pours: Iterable[Pour]) -> Facts:
+    """Return how what is poured together is handled, by the labels of its tins."""
+    tins = [get_material(session, pour.key) for pour in pours]
+    return Facts.of((kind_of(tin.kind), tin.handling or {}) for tin in tins)
 
 
 def pot_life_of(tins: Sequence[MaterialRow]) -> float | None:

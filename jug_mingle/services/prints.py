@@ -20,6 +20,7 @@ from jug_mingle.core.materials.handling import keeps_words, wait_words
 from jug_mingle.core.measuring.units import format_amount
 from jug_mingle.core.optics.film import R_seen
 from jug_mingle.core.pieces.addresses import ZONES, zone_of
+from jug_mingle.core.practice.amounts import not_counted
 from jug_mingle.core.practice.hazards import DEFERS, cautions_of
 from jug_mingle.core.practice.situation import laid_of
 from jug_mingle.errors import ConflictError, UnfitError
@@ -180,7 +181,7 @@ def _piece_sheet(session: Session, row: PieceRow, *, light: Light, unit: str) ->
         title=title, needs=needs,
         make=lambda: PieceSheet(
             lines=lines, title=title, job=job, light=light.title.lower(),
-            said=f"Takes about {amounts}." if amounts else "",
+            said=f"Takes about {amounts}. {not_counted(finish, faces)}".rstrip() if amounts else "",
             picture=finish_pictures.picture_of(row, finish, light=light, pixels_wide=1360, pixels_high=736),
             cautions=[*finish_report.cautions_of(row, finish)] or [DEFERS],
         ),

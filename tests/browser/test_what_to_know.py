@@ -38,3 +38,20 @@ class KnownTest(TryOnCase):
         page.get_by_role("button", name="how it is done").click()
         expect(page.get_by_text("unloaded on cardboard")).to_be_visible()
         self.accessible(page)
+
+    def test_the_last_coat_moves_the_first(self) -> None:
+        """A blend's last coat becomes a layer of its own, in hand at once; all coats together are as many as before."""
+        page = self.page
+        self.go("try-on")
+        page.get_by_label("Look", exact=True).select_option(label="bare")
+        self.add("Blend")
+        self.quiet()
+        page.get_by_role("button", name="move the last coat").click()
+        self.settled()
+        self.assertEqual(self.kinds(), ["blend", "blend"])
+        region = page.get_by_role("region", name="Layer 2: Blend")
+        region.get_by_role("slider", name="how much light").fill("0.2")
+        self.quiet()
+        layers = page.request.get(f"/api/jobs/{self.job()['id']}").json()["looks"][-1]["layers"]
+        self.assertEqual([(one["coats"], one["size"]) for one in layers], [(1, 0.45), (1, 0.2)])
+        expect(page.get_by_role("region", name="What to know of it")).not_to_contain_text("1 coat is planned")

@@ -1,7 +1,7 @@
 """What a job's pieces take."""
 
-from jug_mingle.core.materials.kinds import kind_of
-from jug_mingle.services import amounts, pieces
+from jug_mingle.core.measuring.pouring import Pour
+from jug_mingle.services import amounts, materials, pieces
 from tests.services.support import ServiceCase
 
 
@@ -19,7 +19,22 @@ class AmountsTest(ServiceCase):
     def test_what_sets_is_not_mixed_for_later(self) -> None:
         """Home-made chalk paint sets within hours (common practice); a chalk-type paint keeps."""
         pieces.add_piece(self.session, self.job.id, name="Board", form="board", measures={})
-        setting, keeping = [kind_of("home_chalk_paint"), kind_of("chalk_paint")], [kind_of("chalk_paint")]
-        self.assertIn("sets within hours", amounts.spoils(self.session, self.job.id, setting, 5000.0))
-        self.assertEqual(amounts.spoils(self.session, self.job.id, setting, 1.0), "")
-        self.assertEqual(amounts.spoils(self.session, self.job.id, keeping, 5000.0), "")
+
+        def said(ml: float, *keys: str) -> str:
+            return amounts.spoils(self.session, self.job.id, [Pour(key=key, parts=1, ml=ml) for key in keys])
+
+        materials.change_material(self.session, "white", {"kind": "home_chalk_paint"})
+        self.assertIn("sets within hours", said(2500.0, "white", "blue"))
+        self.assertEqual(said(1.0, "white", "blue"), "")
+        self.assertEqual(said(5000.0, "blue"), "")
+        materials.change_material(self.session, "blue", {"handling": {"pot_life": 3.0}})
+        self.assertIn("keeps about 3 days", said(5000.0, "blue"))
+
+    def test_of_a_mix(self) -> None:
+        """V226: a label's spread rate is asked: 5 m² a litre take more than twice what 11 take."""
+        pieces.add_piece(self.session, self.job.id, name="Board", form="board", measures={})
+        pours, found = [Pour(key="blue", parts=1, ml=100.0)], []
+        for rate in (11.0, 5.0):
+            materials.change_material(self.session, "blue", {"spread_rate": rate})
+            found.append(amounts.amount_of(self.session, self.job.id, pours, coats=2).ml)
+        self.assertAlmostEqual(found[1] / found[0], 11.0 / 5.0)

@@ -51,3 +51,12 @@ class ChipOut(BaseModel):
     warnings: list[str]
     faults: list[str] = Field(default=[], description="What is wrong with the patch, in a word for the picture.")
     rooms: list[LookOut] = Field(default=[], description="How it looks in the workshop and where it will stand.")
+
+
+class AmountOut(BaseModel):
+    """How much the pieces of a job take [ml], on which area [m²], and how that was reckoned."""
+
+    ml: float
+    said: str = Field(description="The amount in the unit that was asked for.")
+    area: float
+    words: str

@@ -112,6 +112,7 @@ class JudgedOut(BaseModel):
     remarks: list[RemarkOut]
     waxes: list[WaxedOut]
     needs: list[NeedOut]
+    not_counted: str = Field(description="What bare grounds drink beyond what is counted.")
     stages: list[str]
     cautions: list[str] = Field(description="What can hurt; last that labels and local rules come first.")
 

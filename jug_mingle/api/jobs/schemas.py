@@ -18,14 +18,6 @@ class RoomsIn(StrictModel):
     room_light: LightName
 
 
-class AmountOut(BaseModel):
-    """How much a piece takes. [ml]"""
-
-    ml: float
-    area: float
-    words: str
-
-
 class JobOut(BaseModel):
     """A job in a line."""
 

@@ -2,7 +2,7 @@
 
 from pydantic import BaseModel, Field
 
-from jug_mingle.api.common.schemas import Hex
+from jug_mingle.api.common.schemas import AmountOut, Hex
 from jug_mingle.documents.strict import Id, StrictModel
 
 
@@ -51,4 +51,5 @@ class PreparedOut(BaseModel):
     keeps: str
     spoils: str = Field(default="", description="Said where more is made than the piece takes before it spoils.")
     short: str = Field(default="", description="Said where the shelf holds too little of it, with the largest batch.")
+    needed: AmountOut | None = Field(default=None, description="What the job's pieces take of it, in the usual coats.")
     caution: str = Field(default="", description="What can hurt while it is made.")

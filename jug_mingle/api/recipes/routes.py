@@ -25,7 +25,6 @@ from jug_mingle.api.recipes.serializers import measured_in, recipe_out, screens_
 from jug_mingle.core.colour.difference import difference_words
 from jug_mingle.core.colour.spectra import WAVELENGTHS, Light
 from jug_mingle.core.colour.spectra import light as light_named
-from jug_mingle.core.recipes.assessment import Recipe
 from jug_mingle.core.recipes.explanation import pouring_order
 from jug_mingle.core.recipes.lacking import nearest_words
 from jug_mingle.documents.strict import Id
@@ -135,15 +134,20 @@ def find_recipes(
     )
     shown, R, lights, shelf = light_named(light), found.target.R, list(found.target.lights), found.shelf
 
-    def spoiling(recipe: Recipe) -> str:
-        kinds = [shelf.materials[shelf.index(pour.key)].kind for pour in recipe.pours]
-        return spoils(session, job.id, kinds, body.batch)
-
     screens, measured = screens_of(shelf, shown), measured_in(body.tool, unit)
     return RecipesOut(
         target_hex=hex_of(R, shown),
         recipes=[
-            recipe_out(one, R, lights, shelf, shown, screens=screens, spoils=spoiling(one), measured=measured)
+            recipe_out(
+                one,
+                R,
+                lights,
+                shelf,
+                shown,
+                screens=screens,
+                spoils=spoils(session, job.id, one.pours),
+                measured=measured,
+            )
             for one in found.recipes
         ],
         nearest=" ".join(said for said in (nearest_words(found.lack), found.too_little) if said),

@@ -28,8 +28,8 @@ class Below:
     coat: Coat = ""
 
     @property
-    def takes_stain(self) -> bool:
-        """Whether a stain can go in: nothing lies on it, and it drinks."""
+    def drinks(self) -> bool:
+        """Whether what is laid on it goes in, a stain, too: nothing lies on it, and it is thirsty."""
         return self.coat == "" and self.thirst > 0.0
 
 

@@ -150,12 +150,6 @@ def wait_words(minutes: float | None, coats: int) -> str:
     return time_words(minutes) if coats == 1 else f"{coats} coats, {time_words(minutes)} after each"
 
 
-def pot_life(kinds: Iterable[Kind]) -> float | None:
-    """Return how long a mix of these kinds keeps [days]: the shortest of them; None where practice has no figure."""
-    known = [life for kind in kinds if (life := kind.handling.pot_life) is not None]
-    return min(known, default=None)
-
-
 def keeps_words(days: float | None) -> str:
     """Return how long a mix keeps, as it is said: "keeps about 14 days"."""
     if days is None:

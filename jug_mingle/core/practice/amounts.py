@@ -1,6 +1,6 @@
 """How much paint a piece or a layer takes, how much of it keeps long enough, and what it costs. Common practice."""
 
-from collections.abc import Iterable, Mapping, Sequence
+from collections.abc import Collection, Iterable, Mapping, Sequence
 from dataclasses import dataclass
 from typing import Final
 
@@ -9,13 +9,13 @@ import numpy as np
 from jug_mingle.core.evidence.fitted_shelf import Shelf
 from jug_mingle.core.finishes.blends import area_shares
 from jug_mingle.core.finishes.layer import Layer
-from jug_mingle.core.materials.handling import CARRIES_NOTHING, keeps_words, pot_life
-from jug_mingle.core.materials.kind import Kind
+from jug_mingle.core.finishes.stack import Finish
+from jug_mingle.core.materials.handling import CARRIES_NOTHING, Facts, keeps_words
 from jug_mingle.core.materials.kinds import kind_of
-from jug_mingle.core.materials.material import SPREAD_RATE
 from jug_mingle.core.measuring.pouring import Pour
 from jug_mingle.core.optics.ways import WAYS
 from jug_mingle.core.pieces.faces import Samples
+from jug_mingle.core.practice.situation import situations
 
 COATS: Final = 2
 """Usual coats, where nobody says."""
@@ -114,6 +114,25 @@ def _laid(layer: Layer, samples: Samples, face: str) -> list[float]:
     return [1.0]
 
 
+def not_counted(finish: Finish, faces: Collection[str]) -> str:
+    """Say which grounds drink of the first coat what no amount counts, as nobody measured it; nothing where none does.
+
+    Parameters
+    ----------
+    faces : collection of str
+        Addresses of the piece's faces.
+    """
+    bare = [
+        one.ground.name.lower() or "this ground"
+        for one in situations(finish, faces)
+        if one.ground.drinks and one.laid and one.laid[0].layer.films
+    ]
+    if not bare:
+        return ""
+    named = " and ".join(dict.fromkeys(bare))
+    return f"Bare {named} drinks some of the first coat: how much is not known, and not counted."
+
+
 def coats_within(pot_life: float, *, coats: int, recoat: float) -> int:
     """Return how many of so many coats can be laid on before a mixed batch spoils, at least one.
 
@@ -129,18 +148,26 @@ def coats_within(pot_life: float, *, coats: int, recoat: float) -> int:
     return int(min(coats, 1 + pot_life * 24.0 * 60.0 // recoat))
 
 
-def spoils(area: float, kinds: Sequence[Kind], ml: float) -> str:
-    """Say where a batch of these kinds is more than an area takes before it spoils; nothing where it keeps, or is used.
+def spoils(area: float, facts: Facts, ml: float, *, spread_rate: float, margin: float = MARGIN) -> str:
+    """Say where a batch is more than an area takes before it spoils; nothing where it keeps, or is used by then.
 
     Coats need their wait in between: of a mix that sets within hours not all of them can come from one batch.
+
+    Parameters
+    ----------
+    area : float
+        [m²]
+    facts : Facts
+        How what was mixed is handled, by its labels.
+    spread_rate, margin : float
+        As `paint_needed` takes them.
     """
-    life = pot_life(kinds)
-    if life is None or not kinds or area <= 0.0:
+    life = facts.pot_life
+    if life is None or area <= 0.0:
         return ""
-    rate = min((kind.spread_rate for kind in kinds if kind.spread_rate > 0.0), default=SPREAD_RATE)
-    recoat = max(kind.handling.recoat or _USUAL_RECOAT for kind in kinds)
+    recoat = _USUAL_RECOAT if facts.recoat is None else facts.recoat
     coats = coats_within(life, coats=COATS, recoat=recoat)
-    most = paint_needed(area, coats=coats, spread_rate=rate)
+    most = paint_needed(area, coats=coats, spread_rate=spread_rate, margin=margin)
     if ml <= most * _TOO_MUCH:
         return ""
     laid = "one coat" if coats == 1 else f"{coats} coats"

@@ -229,25 +229,40 @@ def _hides(finish: Finish, place: int, zones: Sequence[str], light: Light) -> It
     layer = finish.layers[place]
     if not layer.of.has("hides"):
         return
-    alike: dict[bytes, tuple[FloatArray, list[str]]] = {}
+    alike: dict[tuple[bytes, int], tuple[FloatArray, int, list[str]]] = {}
     for zone in zones:
         if _seen_later(finish, place, zone):
-            below = evenly(finish, zone)[place][0]
-            alike.setdefault(below.tobytes(), (below, []))[1].append(zone)
+            first, coats = _coats_together(finish, place, zone)
+            below = evenly(finish, zone)[first][0]
+            alike.setdefault((below.tobytes(), coats), (below, coats, []))[2].append(zone)
     for film in layer.films:
-        for below, there in alike.values():
+        for below, coats, there in alike.values():
             close, whole = (_coats_for(layer, film, below, light, within) for within in (CLOSE_WITHIN, HIDDEN_WITHIN))
-            if close is not None and close <= layer.coats:
+            if close is not None and close <= coats:
                 continue
             saved = _primer_for(layer, film, close or 21, light)
             where = "" if len(alike) == 1 else f" on {', '.join(map(said_of, there))}"
             tint = f" A {saved[0]} primer saves {saved[1]}." if saved else ""
             needs = _coats_words(close) + (f" come close, {whole} hide it" if whole and whole != close else " hide it")
-            planned = "1 coat is planned" if layer.coats == 1 else f"{layer.coats} are planned"
+            planned = "1 coat is planned" if coats == 1 else f"{coats} are planned"
             yield (
                 f"What lies below grins through {film.name}{where}: {needs}, {planned}.{tint}",
                 "Counted where the coat lies thinnest, until it is within 2 of the hiding film, or within 1.",
             )
+
+
+def _coats_together(finish: Finish, place: int, zone: str) -> tuple[int, int]:
+    """Return the first of the layers of the same colours that lie on one another there up to this one, as a coat that
+    moves the first does; and how many coats they are."""
+    films, first, coats = finish.layers[place].films, place, 0
+    for number in range(place, -1, -1):
+        layer = finish.layers[number]
+        if not layer.reaches(zone):
+            continue
+        if layer.films != films or not layer.of.has("hides"):
+            break
+        first, coats = number, coats + layer.coats
+    return first, coats
 
 
 def _seen_later(finish: Finish, place: int, zone: str) -> bool:

@@ -9,7 +9,6 @@ import numpy as np
 from jug_mingle.core.arrays import FloatArray
 from jug_mingle.core.evidence.fitted_shelf import Shelf
 from jug_mingle.core.evidence.mixtures import palette_of
-from jug_mingle.core.materials.handling import pot_life
 from jug_mingle.core.materials.material import dry_shares
 from jug_mingle.core.measuring.pouring import Pour
 from jug_mingle.core.measuring.tools import check_batch
@@ -41,6 +40,8 @@ class Preparation:
         What it is for, and how it is laid on.
     coat : float
         Share of an ordinary coat that stays on after wiping. [0..1]
+    coats : int
+        How many are usual.
     """
 
     key: str
@@ -49,6 +50,7 @@ class Preparation:
     order: str
     use: str
     coat: float = 1.0
+    coats: int = 1
 
 
 _PAINTS: Final = ("chalk_paint", "mineral_paint", "acrylic", "milk_paint")
@@ -82,7 +84,7 @@ PREPARATIONS: Final[Mapping[str, Preparation]] = {
             use="Wait until it is as deep as wanted, wipe along the grain. Longer is darker: try it on a strip.",
         ),
         Preparation(
-            key="home_chalk_paint", title="Home-made chalk paint, 3 : 1 : 1",
+            key="home_chalk_paint", title="Home-made chalk paint, 3 : 1 : 1", coats=2,
             roles=(
                 _WATER, _role("plaster", "plaster", ("extender",), 1), _role("paint", "paint", _FOR_PLASTER, 3),
             ),
@@ -91,13 +93,13 @@ PREPARATIONS: Final[Mapping[str, Preparation]] = {
             use="Two coats over a strong colour, three in white over dark brown. It sets: mix for the job.",
         ),
         Preparation(
-            key="milk_paint", title="Milk paint, 1 : 1",
+            key="milk_paint", title="Milk paint, 1 : 1", coats=2,
             roles=(_role("powder", "milk paint powder", ("milk_paint",), 1), _WATER),
             order="Powder into water, slowly; stir at every load, it settles.",
             use="Two coats; it keeps about two weeks once mixed.",
         ),
         Preparation(
-            key="crackle_gesso", title="Crackle gesso, 1 : 1",
+            key="crackle_gesso", title="Crackle gesso, 1 : 1", coats=2,
             roles=(_role("powder", "crackle gesso powder", ("crackle_gesso",), 1), _WATER),
             order="One part powder worked into one of water, patiently.", use="Two coats under milk paint.",
         ),
@@ -112,13 +114,13 @@ PREPARATIONS: Final[Mapping[str, Preparation]] = {
             use="Over a sealed surface, so that it can be wiped. Open time is short. More paint by drops.",
         ),
         Preparation(
-            key="retarder_of_mixture", title="Retarder glaze, 12 % of the mixture",
+            key="retarder_of_mixture", title="Retarder glaze, 12 % of the mixture", coats=2,
             roles=(_role("paint", "paint", _PAINTS, 88), _GLAZE),
             order="Glaze into the paint, 10 to 15 % of all of it.",
             use="Holds a blend open. Painters read the figure two ways; this is the share of the mixture.",
         ),
         Preparation(
-            key="retarder_on_paint", title="Retarder glaze, 12 % on the paint",
+            key="retarder_on_paint", title="Retarder glaze, 12 % on the paint", coats=2,
             roles=(_role("paint", "paint", _PAINTS, 100), _GLAZE),
             order="Glaze into the paint, 10 to 15 for every hundred of paint.",
             use="Holds a blend open. Painters read the figure two ways; this adds it to the paint.",
@@ -138,12 +140,11 @@ PREPARATIONS: Final[Mapping[str, Preparation]] = {
 
 @dataclass(frozen=True, slots=True, kw_only=True, eq=False)
 class Prepared:
-    """A preparation scaled to a batch: its pours, how it dries over a ground [0..1], and how long it keeps [days]."""
+    """A preparation scaled to a batch: its pours, and how one coat dries over a ground, seen beside that [0..1]."""
 
     pours: tuple[Pour, ...]
     R: FloatArray
     before: FloatArray
-    pot_life: float | None
 
 
 def prepare(
@@ -178,10 +179,7 @@ def prepare(
         Pour(key=cast[role.key], parts=max(1, round(role.parts)), ml=batch * role.parts / total)
         for role in preparation.roles
     )
-    return Prepared(
-        pours=pours, R=_dried(shelf, preparation, places, pours, below), before=below.R_seen,
-        pot_life=pot_life(shelf.materials[place].kind for place in places),
-    )  # fmt: skip
+    return Prepared(pours=pours, R=_dried(shelf, preparation, places, pours, below), before=below.R_seen)
 
 
 def _dried(

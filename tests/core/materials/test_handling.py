@@ -22,9 +22,12 @@ class HandlingTest(unittest.TestCase):
 
     def test_pot_life_of_mixes(self) -> None:
         """A mix keeps as long as the shortest-lived thing in it; where practice has no figure there is none."""
-        self.assertEqual(handling.pot_life([kind_of("chalk_paint"), kind_of("milk_paint")]), 14)
-        self.assertEqual(handling.pot_life([kind_of("milk_paint"), kind_of("extender")]), 0.25)
-        self.assertIsNone(handling.pot_life([kind_of("chalk_paint")]))
+        for kinds, life in (
+            (("chalk_paint", "milk_paint"), 14),
+            (("milk_paint", "extender"), 0.25),
+            (("chalk_paint",), None),
+        ):
+            self.assertEqual(handling.Facts.of((kind_of(kind), {}) for kind in kinds).pot_life, life)
 
 
 class FactsTest(unittest.TestCase):

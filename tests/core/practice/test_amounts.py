@@ -4,8 +4,9 @@ import unittest
 from dataclasses import replace
 from typing import Any
 
-from jug_mingle.core.finishes import KINDS, WAXES, Film, Layer
+from jug_mingle.core.finishes import KINDS, WAXES, Film, Finish, Layer, bare
 from jug_mingle.core.finishes.generic import generic_film
+from jug_mingle.core.materials.handling import Facts
 from jug_mingle.core.materials.kinds import kind_of
 from jug_mingle.core.measuring.pouring import Pour
 from jug_mingle.core.pieces import draw, usual_piece
@@ -127,12 +128,29 @@ class ShortageTest(unittest.TestCase):
         self.assertEqual(amounts.shortage(shelf, pours[1:]), "")
 
 
+class NotCountedTest(unittest.TestCase):
+    def test_what_bare_wood_drinks(self) -> None:
+        """Nobody measured it, so it is said, face by face, and only where a first coat lies on what is bare."""
+        faces = tuple(usual_piece("chest").faces)
+        paint = Layer(kind="paint", films=(film("white"),))
+        grounds = {"": bare("sound_varnish"), "top": bare("pine")}
+        self.assertIn("Bare pine drinks", amounts.not_counted(Finish(layers=(paint,), grounds=grounds), faces))
+        for finish in (
+            Finish(layers=(replace(paint, zones=("front",)),), grounds=grounds), Finish(grounds=grounds),
+            Finish(layers=(Layer(kind="distress"),), grounds=grounds),
+        ):  # fmt: skip
+            self.assertEqual(amounts.not_counted(finish, faces), "")
+
+
 class SpoilsTest(unittest.TestCase):
     def test_only_more_than_is_needed(self) -> None:
         """Milk paint keeps two weeks: three litres on a square metre are too much, what it takes is not."""
-        milk, chalk = kind_of("milk_paint"), kind_of("chalk_paint")
-        said = amounts.spoils(1.0, [milk], 3000.0)
-        self.assertIn("keeps about 14 days. Until then the whole piece takes 256 ml in 2 coats", said)
-        for area, kinds, ml in ((1.0, [milk], 270.0), (0.0, [milk], 3000.0), (1.0, [chalk], 3000.0), (1.0, [], 3000.0)):
-            self.assertEqual(amounts.spoils(area, kinds, ml), "")
-        self.assertIn("sets within hours", amounts.spoils(1.0, [kind_of("home_chalk_paint")], 3000.0))
+
+        def said(area: float, kind: str, ml: float) -> str:
+            return amounts.spoils(area, Facts.of([(kind_of(kind), {})]), ml, spread_rate=kind_of(kind).spread_rate)
+
+        words = "keeps about 14 days. Until then the whole piece takes 256 ml in 2 coats"
+        self.assertIn(words, said(1.0, "milk_paint", 3000.0))
+        for area, kind, ml in ((1.0, "milk_paint", 270.0), (0.0, "milk_paint", 3000.0), (1.0, "chalk_paint", 3000.0)):
+            self.assertEqual(said(area, kind, ml), "")
+        self.assertIn("sets within hours", said(1.0, "home_chalk_paint", 3000.0))

@@ -2,6 +2,7 @@
 
 import re
 import unittest
+from dataclasses import replace
 from typing import Any
 
 import numpy as np
@@ -44,9 +45,13 @@ class JudgementTest(unittest.TestCase):
 
     def test_a_coat_that_moves_the_first(self) -> None:
         """T054, T059: the light is shrunk on the next coat: what it covers is judged no more, its own light is."""
-        wide, narrow = (layer("blend", film("black"), WHITE, size=size) for size in (0.45, 0.2))
+        black = film("black")
+        wide, narrow = (layer("blend", black, WHITE, size=size) for size in (0.45, 0.2))
         self.assertIn("take over", self.words(narrow, wide))
         self.assertNotIn("take over", self.words(wide, narrow))
+        together = self.words(replace(wide, coats=3), narrow)
+        self.assertEqual("grins" in together, "grins" in self.words(replace(narrow, coats=4)))
+        self.assertNotIn("1 coat is planned", together)
 
     def test_wax_contrast(self) -> None:
         """Black wax is too hard against a pale colour; white wax on white is barely seen."""

@@ -41,17 +41,15 @@ class PreparationsTest(unittest.TestCase):
         L_wood, L_wash = R_to_Lab(oak.R_seen)[0], R_to_Lab(np.clip(wash.R, 0, 1))[0]
         self.assertTrue(L_wood + 2 < L_wash < 90)
         self.assertEqual([(p.key, round(p.ml)) for p in wash.pours], [("paint" and "white", 100), ("water", 200)])
-        self.assertIsNone(wash.pot_life)
 
     def test_plaster_sets(self) -> None:
-        """C004: two cups of paint take two thirds of a cup each of plaster and water; it must be used up."""
+        """C004: two cups of paint take two thirds of a cup each of plaster and water."""
         cast = {"paint": "red", "water": "water", "plaster": "plaster"}
         cup = 236.588
         made = prepare(
             self.shelf(), PREPARATIONS["home_chalk_paint"], cast, batch=2 * cup * 5 / 3, below=ground("paper")
         )
         self.assertEqual([round(pour.ml / cup, 3) for pour in made.pours], [0.667, 0.667, 2.0])
-        self.assertEqual(made.pot_life, 0.25)
 
     def test_refused(self) -> None:
         for cast, words in (

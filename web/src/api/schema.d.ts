@@ -2166,13 +2166,18 @@ export interface components {
     }
     /**
      * AmountOut
-     * @description How much a piece takes. [ml]
+     * @description How much the pieces of a job take [ml], on which area [m²], and how that was reckoned.
      */
     AmountOut: {
       /** Area */
       area: number
       /** Ml */
       ml: number
+      /**
+       * Said
+       * @description The amount in the unit that was asked for.
+       */
+      said: string
       /** Words */
       words: string
     }
@@ -3231,6 +3236,11 @@ export interface components {
       cautions: string[]
       /** Needs */
       needs: components['schemas']['NeedOut'][]
+      /**
+       * Not Counted
+       * @description What bare grounds drink beyond what is counted.
+       */
+      not_counted: string
       /** Remarks */
       remarks: components['schemas']['RemarkOut'][]
       /** Stages */
@@ -4726,6 +4736,8 @@ export interface components {
       caution: string
       /** Keeps */
       keeps: string
+      /** @description What the job's pieces take of it, in the usual coats. */
+      needed?: components['schemas']['AmountOut'] | null
       /** Pours */
       pours: components['schemas']['PreparedPourOut'][]
       /**
@@ -7186,6 +7198,8 @@ export interface operations {
         margin?: number | null
         spread_rate?: number
         target_id?: number | null
+        /** @description The unit in which amounts are said. */
+        unit?: 'ml' | 'l' | 'spoons' | 'metric_spoons' | 'fl_oz' | 'pint' | 'quart' | 'g' | 'drop'
       }
       header?: never
       path: {
@@ -11813,6 +11827,8 @@ export interface operations {
           | 'warm_led'
           | 'neutral_led'
           | 'old_tube'
+        /** @description The unit in which amounts are said. */
+        unit?: 'ml' | 'l' | 'spoons' | 'metric_spoons' | 'fl_oz' | 'pint' | 'quart' | 'g' | 'drop'
       }
       header?: never
       path: {

@@ -26,7 +26,7 @@ def _stain(situation: Situation, at: int) -> str:
         return ""
     if any(other.layer.of.has("closes_wood") for other in situation.below(at)):
         return "A stain has to reach bare wood: what lies below closes it."
-    return "" if situation.ground.takes_stain else f"A stain has to reach bare wood, not {_ground(situation)}."
+    return "" if situation.ground.drinks else f"A stain has to reach bare wood, not {_ground(situation)}."
 
 
 def _milk_paint(situation: Situation, at: int) -> str:

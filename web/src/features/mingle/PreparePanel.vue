@@ -5,7 +5,7 @@ import { computed, ref, watch } from 'vue'
 import ErrorLine from '../../shared/ErrorLine.vue'
 import { api, unwrap } from '../../api/client'
 import GroundChoice from '../../shared/GroundChoice.vue'
-import { preferences } from '../../shared/preferences'
+import { prefer, preferences } from '../../shared/preferences'
 import SwatchPair from '../../shared/SwatchPair.vue'
 import { useJob } from '../../shared/useJob'
 import { useShelf } from '../../shared/useShelf'
@@ -47,6 +47,7 @@ const { data, error } = useQuery({
     ground.value,
     id.value,
     preferences.value.light,
+    preferences.value.unit,
   ]),
   enabled: ready,
   placeholderData: keepPreviousData,
@@ -54,7 +55,10 @@ const { data, error } = useQuery({
   queryFn: async () =>
     unwrap(
       await api.POST('/api/preparations/{key}', {
-        params: { path: { key: chosen.value }, query: { light: preferences.value.light } },
+        params: {
+          path: { key: chosen.value },
+          query: { light: preferences.value.light, unit: preferences.value.unit },
+        },
         body: { cast: cast.value, batch: preferences.value.batch, ground: ground.value, job_id: id.value ?? null },
       }),
     ),
@@ -92,6 +96,16 @@ const { data, error } = useQuery({
         </p>
         <SwatchPair :target="data.before_hex" :mix="data.after_hex" :target-name="ground" mix-name="one coat" />
         <p>{{ one.order }}</p>
+        <p v-if="data.needed" class="takes">
+          <span class="soft">The pieces take {{ data.needed.said }}: {{ data.needed.words }}.</span>
+          <BButton
+            v-if="data.needed.ml >= 1 && data.needed.ml !== preferences.batch"
+            variant="plain"
+            class="link"
+            @click="prefer({ batch: data.needed.ml })"
+            >make that much</BButton
+          >
+        </p>
         <p v-if="data.spoils" class="warn">{{ data.spoils }}</p>
         <p v-if="data.short" class="warn">{{ data.short }}</p>
         <p v-if="data.caution" class="soft">{{ data.caution }}</p>
@@ -128,6 +142,13 @@ const { data, error } = useQuery({
 
 p {
   margin: 0;
+}
+
+.takes {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0 10px;
+  align-items: center;
 }
 
 .warn {

@@ -38,6 +38,12 @@ const open = ref(!useNarrow().value)
 
 const { tools } = useMeasuring()
 
+watch(
+  () => preferences.value.batch,
+  (now) => {
+    if (Number(batch.value) !== now) batch.value = now.toString()
+  },
+)
 watch(batch, (text) => {
   const { value, ask } = readWithin(text, 1, 20_000, 'ml')
   wrong.value = ask ?? ''

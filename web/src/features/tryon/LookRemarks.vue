@@ -75,6 +75,7 @@ const weights: Record<string, string> = { wrong: 'This will fail', school: 'Done
           >
         </li>
       </ul>
+      <p v-if="judged.not_counted" class="soft">{{ judged.not_counted }}</p>
     </template>
   </section>
 </template>
