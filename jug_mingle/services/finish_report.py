@@ -17,7 +17,7 @@ from jug_mingle.core.practice.judgement import Waxed, judge, waxes_on
 from jug_mingle.core.practice.remark import Remark, ranked
 from jug_mingle.core.practice.rules import by_rules
 from jug_mingle.core.practice.schools import by_school
-from jug_mingle.core.practice.situation import situations
+from jug_mingle.core.practice.situation import laid_of, situations
 from jug_mingle.core.practice.uses import remarks_of_use
 from jug_mingle.documents.look import LayerIn
 from jug_mingle.errors import ConflictError
@@ -52,12 +52,13 @@ class Need:
 @dataclass(frozen=True, slots=True, kw_only=True, eq=False)
 class Judged:
     """What is said of a finish: remarks, what waxes would make of it, what it takes of each colour, and what is not
-    counted in that, what can hurt."""
+    counted in that; the wait of each layer, by its place; what can hurt."""
 
     remarks: list[Remark]
     waxes: list[Waxed]
     needs: list[Need]
     not_counted: str
+    waits: list[str]
     stages: list[str]
     cautions: list[str]
 
@@ -85,7 +86,8 @@ def judged(session: Session, piece_id: int, layers: Sequence[LayerIn], *, light:
         needs=_with_the_set(
             session, row, _together(session, needs_of(session, row, layers, finish, samples))
         ),
-        not_counted=not_counted(finish, piece_of(row).faces), stages=stage_names(finish.layers),
+        not_counted=not_counted(finish, piece_of(row).faces),
+        waits=[laid_of(n, layer).wait for n, layer in enumerate(finish.layers)], stages=stage_names(finish.layers),
         cautions=cautions_of(row, finish),
     )  # fmt: skip
 

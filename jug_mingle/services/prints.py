@@ -14,9 +14,9 @@ from jug_mingle.core.colour.difference import difference_words, likely_words
 from jug_mingle.core.colour.spectra import Light, light
 from jug_mingle.core.evidence.fitted_shelf import Shelf
 from jug_mingle.core.evidence.mixtures import masstone, mixed_film
-from jug_mingle.core.finishes import PATTERNS, Layer
+from jug_mingle.core.finishes import PATTERNS, PLACES, Layer
 from jug_mingle.core.finishes.stack import evenly
-from jug_mingle.core.materials.handling import keeps_words, wait_words
+from jug_mingle.core.materials.handling import keeps_words
 from jug_mingle.core.measuring.units import format_amount
 from jug_mingle.core.optics.film import R_seen
 from jug_mingle.core.pieces.addresses import ZONES, zone_of
@@ -170,7 +170,7 @@ def _piece_sheet(session: Session, row: PieceRow, *, light: Light, unit: str) ->
     lines = [
         LayerLine(
             title=layer.of.title, how=_how(layer), amounts=_amounts(each[number], unit),
-            wait=_wait(layer),
+            wait=laid_of(number, layer).wait,
             sRGB=_screen(R_seen(*states[number][number + 1])),
         )
         for number, layer in enumerate(finish.layers)
@@ -211,14 +211,7 @@ def _how(layer: Layer) -> str:
     elif layer.wipe:
         said.append(f"{100 * layer.wipe:.0f} % wiped back")
     if layer.place != "everywhere":
-        said.append({"recess": "in recesses", "high": "on high points", "edges": "at edges", "grain": "in the grain"}[
-            layer.place
-        ])  # fmt: skip
+        said.append(PLACES[layer.place])
     if layer.zones:
         said.append("on " + ", ".join(ZONES.get(name, name.replace("/outside", "")) for name in layer.zones))
     return "; ".join(said) + "."
-
-
-def _wait(layer: Layer) -> str:
-    """Return the wait after each coat of a layer: of what is in it, by the labels or as is usual."""
-    return "none" if layer.of.act == "reveal" else wait_words(laid_of(0, layer).facts.recoat, layer.coats)

@@ -2,6 +2,7 @@
 
 from jug_mingle.core.finishes.presets import LOOKS
 from jug_mingle.core.practice.rules import by_rules
+from jug_mingle.core.practice.schools import by_school
 from jug_mingle.documents.look import LayerIn, LookFile
 from jug_mingle.errors import UnfitError
 from jug_mingle.services import finish_resolver, jobs, looks, pieces
@@ -48,5 +49,5 @@ class LooksTest(LookCase):
             layers = looks.preset(self.session, self.job.id, look.key)
             with self.subTest(look.key):
                 _, finish = finish_resolver.dressed(self.session, self.chest.id, layers)
-                said = by_rules(finish, pieces.piece_of(self.chest).faces)
+                said = by_school(by_rules(finish, pieces.piece_of(self.chest).faces), {})
                 self.assertEqual([one.words for one in said if one.rule != "bleeding"], [])

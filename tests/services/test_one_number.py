@@ -66,7 +66,12 @@ class OneNumberTest(LookCase):
         materials.change_material(self.session, "blue", {"handling": {"recoat": 95.0, "dry": 47.0}})
         look = looks.save_look(self.session, self.job.id, name="T", layers=self.layers([("paint", 3, "brush")]))
         looks.wear(self.session, self.chest.id, look.id)
-        self.assertIn("3 coats, 1 h 35 min after each", self.sheet())
+        words = "3 coats, 1 h 35 min after each"
+        self.assertIn(words, self.sheet())
+        layers = looks.layers_of(look)
+        self.assertEqual(
+            finish_report.judged(self.session, self.chest.id, layers, light=light("window")).waits, [words]
+        )
         batch = batches.begin_batch(self.session, self.sky.id)
         for place, pour in enumerate(batches.asked_of(batch)):
             batches.make_pour(self.session, batch.id, place=place, material=pour.key, ml=pour.ml, how="scale")

@@ -127,7 +127,7 @@ def judge(
             )
             for one in found.needs
         ],
-        not_counted=found.not_counted, stages=found.stages, cautions=found.cautions,
+        not_counted=found.not_counted, waits=found.waits, stages=found.stages, cautions=found.cautions,
     )  # fmt: skip
 
 

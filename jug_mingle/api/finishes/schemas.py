@@ -113,6 +113,7 @@ class JudgedOut(BaseModel):
     waxes: list[WaxedOut]
     needs: list[NeedOut]
     not_counted: str = Field(description="What bare grounds drink beyond what is counted.")
+    waits: list[str] = Field(description="How long each layer waits, after each of its coats, by its labels.")
     stages: list[str]
     cautions: list[str] = Field(description="What can hurt; last that labels and local rules come first.")
 

@@ -8,7 +8,7 @@ from jug_mingle.api.common.serializers import hex_of
 from jug_mingle.api.context import PROBLEMS, LightNow, ReadSession, UnitNow
 from jug_mingle.api.preparations.schemas import PreparationOut, PreparedOut, PreparedPourOut, PrepareIn, RoleOut
 from jug_mingle.core.colour.spectra import light as light_named
-from jug_mingle.core.materials.handling import keeps_words
+from jug_mingle.core.materials.handling import keeps_words, wait_words
 from jug_mingle.core.measuring.units import format_amount
 from jug_mingle.core.optics.grounds import ground
 from jug_mingle.core.practice.amounts import shortage
@@ -72,6 +72,7 @@ def prepare_batch(
         before_hex=hex_of(found.before, shown),
         after_hex=hex_of(found.R, shown),
         keeps="no figure is agreed: mix for the job" if facts.pot_life is None else keeps_words(facts.pot_life),
+        wait=wait_words(facts.recoat, PREPARATIONS[key].coats),
         spoils="" if body.job_id is None else spoils(session, body.job_id, found.pours),
         short=shortage(shelf, found.pours),
         caution=" ".join(cautions_of(tin.kind.key for tin in tins)),

@@ -49,6 +49,7 @@ class PreparedOut(BaseModel):
     before_hex: Hex
     after_hex: Hex
     keeps: str
+    wait: str = Field(description="How long it dries after each of its usual coats.")
     spoils: str = Field(default="", description="Said where more is made than the piece takes before it spoils.")
     short: str = Field(default="", description="Said where the shelf holds too little of it, with the largest batch.")
     needed: AmountOut | None = Field(default=None, description="What the job's pieces take of it, in the usual coats.")

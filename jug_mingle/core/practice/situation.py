@@ -9,7 +9,7 @@ from jug_mingle.core.finishes.bare_ground import Below
 from jug_mingle.core.finishes.generic import USUAL_MATERIAL
 from jug_mingle.core.finishes.layer import Layer
 from jug_mingle.core.finishes.stack import Finish
-from jug_mingle.core.materials.handling import Facts
+from jug_mingle.core.materials.handling import Facts, wait_words
 from jug_mingle.core.materials.kinds import kind_of
 from jug_mingle.core.pieces.addresses import ZONES, said_of, zone_of
 
@@ -67,6 +67,11 @@ class LaidLayer:
     def seals(self) -> bool:
         """Whether it covers what needs a seal: a clear coat, an oil, a wax."""
         return self.layer.of.has("seals")
+
+    @property
+    def wait(self) -> str:
+        """The wait after each coat, of what is in it, as it is said; "none" of wear."""
+        return "none" if self.layer.of.act == "reveal" else wait_words(self.facts.recoat, self.layer.coats)
 
     @property
     def forms_film(self) -> bool:

@@ -72,10 +72,10 @@ PREPARATIONS: Final[Mapping[str, Preparation]] = {
     one.key: one
     for one in (
         Preparation(
-            key="wash", title="Wash, 1 : 2", coat=0.5,
+            key="wash", title="Wash, 1 : 2", coat=0.5, coats=2,
             roles=(_PAINT, _role("water", "water", ("thinner",), 2)),
             order="Paint first, then water, little by little.",
-            use="Brushed in long passes over bare wood and wiped at once; one coat. The wood stays readable.",
+            use="Brushed in long passes over bare wood and wiped at once. One coat leaves most wood, two are usual.",
         ),
         Preparation(
             key="stain_from_paint", title="Stain from paint", coat=0.35,

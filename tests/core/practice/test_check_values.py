@@ -61,6 +61,7 @@ class FactsTest(unittest.TestCase):
         ):  # fmt: skip
             with self.subTest(ids):
                 self.assertIn(words, kind_of(key).handling.coats)
+        self.assertEqual(PREPARATIONS["wash"].coats, KINDS["wash"].usual["coats"])
         for ids, kind, coats in (("V047", "sealer", 2), ("V050", "blend", 2), ("V053", "wash", 2)):
             with self.subTest(ids):
                 self.assertEqual(KINDS[kind].usual["coats"], coats)

@@ -3245,6 +3245,11 @@ export interface components {
       remarks: components['schemas']['RemarkOut'][]
       /** Stages */
       stages: string[]
+      /**
+       * Waits
+       * @description How long each layer waits, after each of its coats, by its labels.
+       */
+      waits: string[]
       /** Waxes */
       waxes: components['schemas']['WaxedOut'][]
     }
@@ -4752,6 +4757,11 @@ export interface components {
        * @default
        */
       spoils: string
+      /**
+       * Wait
+       * @description How long it dries after each of its usual coats.
+       */
+      wait: string
     }
     /**
      * PreparedPourOut

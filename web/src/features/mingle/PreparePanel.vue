@@ -110,6 +110,7 @@ const { data, error } = useQuery({
         <p v-if="data.short" class="warn">{{ data.short }}</p>
         <p v-if="data.caution" class="soft">{{ data.caution }}</p>
         <p>{{ one.use }} {{ data.keeps.charAt(0).toUpperCase() + data.keeps.slice(1) }}.</p>
+        <p>Then wait: {{ data.wait }}.</p>
       </template>
       <ErrorLine v-if="error" :error="error" />
     </div>

@@ -8,7 +8,7 @@ import TechniqueCard from './TechniqueCard.vue'
 import type { Laid } from './useLayable'
 
 /** What one layer is laid with, and how; every number begins from common practice. */
-const { layer, number, kinds, colours, offered, piece, below } = defineProps<{
+const { layer, number, kinds, colours, offered, piece, below, wait } = defineProps<{
   layer: Layer
   number: number
   kinds: Schemas['LayerKindOut'][]
@@ -17,6 +17,8 @@ const { layer, number, kinds, colours, offered, piece, below } = defineProps<{
   offered: string[]
   piece: Schemas['PieceOut']
   below: string[]
+  /** How long it waits, where that is known yet. */
+  wait: string | undefined
 }>()
 const emit = defineEmits<{
   change: [layer: Layer]
@@ -90,6 +92,7 @@ function fewer() {
       @set="set"
       @sliding="emit('sliding', $event)"
     />
+    <p v-if="wait && wait !== 'none'">Then wait: {{ wait }}.</p>
     <LayerPlaces :names="layer.zones" :piece="piece" @set="set({ zones: $event })" />
     <div class="acts">
       <BButton variant="plain" class="link" @click="emit('move', 1)">later</BButton>

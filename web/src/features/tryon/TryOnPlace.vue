@@ -145,6 +145,7 @@ useKeys(
       </PickOne>
       <LayerSettings
         v-if="layer && book && piece"
+        :wait="judged?.waits[inHand.chosen.value]"
         :layer="layer"
         :number="chosen"
         :kinds="book.kinds"
