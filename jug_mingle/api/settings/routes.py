@@ -30,7 +30,7 @@ def _out(settings: service.Settings) -> SettingsOut:
         margin=settings.margin,
         questions=[
             QuestionOut(
-                key=one.key, title=one.title, chosen=settings.schools.get(one.key, ""),
+                key=one.key, title=one.title, chosen=settings.schools.get(one.key, ""), unanswered=one.unanswered,
                 answers=[WordsOut(key=key, title=title) for key, title in one.answers.items()],
             )
             for one in QUESTIONS.values()

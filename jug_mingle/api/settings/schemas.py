@@ -17,6 +17,7 @@ class QuestionOut(BaseModel):
     title: str
     answers: list[WordsOut]
     chosen: str
+    unanswered: str = Field(description="What it means to follow no school.")
 
 
 class SettingsOut(BaseModel):

@@ -12,12 +12,15 @@ from jug_mingle.core.practice.remark import Remark
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Question:
-    """A question, and its answers by key, each as one says what one does."""
+    """A question, its answers by key, each as one says what one does, and what not answering it means."""
 
     key: str
     title: str
     answers: Mapping[str, str]
+    unanswered: str = "tell me of both ways"
 
+
+_NOTHING: Final = "say nothing of it"
 
 QUESTIONS: Final[Mapping[str, Question]] = {
     one.key: one
@@ -30,11 +33,11 @@ QUESTIONS: Final[Mapping[str, Question]] = {
             },
         ),
         Question(
-            key="dark_wax", title="Dark wax",
+            key="dark_wax", title="Dark wax", unanswered=_NOTHING,
             answers={"over_light": "only over light or clear wax, dried", "straight": "straight on what is there"},
         ),
         Question(
-            key="dark_place", title="Where dark wax belongs",
+            key="dark_place", title="Where dark wax belongs", unanswered=_NOTHING,
             answers={"recess": "in recesses, where dirt gathers", "high": "a trace on the highest points only"},
         ),
         Question(
@@ -46,21 +49,21 @@ QUESTIONS: Final[Mapping[str, Question]] = {
             answers={"before": "before wax or clear coat", "after": "after it, so that wax marks the bare places"},
         ),
         Question(
-            key="prime", title="A primer under paint",
+            key="prime", title="A primer under paint", unanswered=_NOTHING,
             answers={
                 "always": "always", "where_it_bleeds": "only where it bleeds or will not hold",
                 "never": "never, with paint that needs none",
             },
         ),
         Question(
-            key="protect", title="What protects the piece",
+            key="protect", title="What protects the piece", unanswered=_NOTHING,
             answers={
                 "film": "a clear coat everywhere", "film_top": "a clear coat on the top, wax below",
                 "wax": "wax everywhere",
             },
         ),
         Question(
-            key="clear_coats", title="Clear coats on a top that is used",
+            key="clear_coats", title="Clear coats on a top that is used", unanswered=_NOTHING,
             answers={"one": "one, where its label says so", "two": "two", "three": "three", "four": "four"},
         ),
         Question(

@@ -51,6 +51,9 @@ class SchoolsTest(unittest.TestCase):
         for key, answers in spoken:
             self.assertLess(set(answers), set(QUESTIONS[key].answers))
             self.assertTrue(answers)
+        for key, one in QUESTIONS.items():
+            quiet = all(rule.quiet for rule in RULES.values() if rule.school == key)
+            self.assertEqual(one.unanswered, "say nothing of it" if quiet else "tell me of both ways")
 
     def test_refused(self) -> None:
         for chosen, words in (

@@ -4815,6 +4815,11 @@ export interface components {
       key: string
       /** Title */
       title: string
+      /**
+       * Unanswered
+       * @description What it means to follow no school.
+       */
+      unanswered: string
     }
     /**
      * ReaderFaultIn

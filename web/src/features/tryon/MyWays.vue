@@ -26,7 +26,7 @@ function keepMargin(text: string) {
           :model-value="one.chosen"
           @update:model-value="set({ schools: { [one.key]: String($event) } })"
         >
-          <option value="">tell me of both ways</option>
+          <option value="">{{ one.unanswered }}</option>
           <option v-for="answer in one.answers" :key="answer.key" :value="answer.key">{{ answer.title }}</option>
         </BFormSelect>
       </label>
