@@ -59,12 +59,12 @@ def amount_of(session: Session, job_id: int, pours: Sequence[Pour], *, coats: in
     return amount_for(session, job_id, coats=coats, spread_rate=rate)
 
 
-def spoils(session: Session, job_id: int, pours: Sequence[Pour]) -> str:
+def spoils(session: Session, job_id: int, pours: Sequence[Pour], *, unit: str = "ml") -> str:
     """Say where a batch is more than the job's pieces take before it spoils, by the labels of what is in it."""
     facts = facts_in(session, pours)
     if facts.pot_life is None:
         return ""
     return amounts.spoils(
         area_of(session, job_id), facts, sum(pour.ml for pour in pours),
-        spread_rate=mixed_film(fitted_shelf(session), pours).spread_rate, margin=settings_of(session).margin,
+        spread_rate=mixed_film(fitted_shelf(session), pours).spread_rate, margin=settings_of(session).margin, unit=unit,
     )  # fmt: skip

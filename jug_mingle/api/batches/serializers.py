@@ -39,7 +39,7 @@ def batch_out(session: Session, row: BatchRow, shown: Light, unit: str) -> Batch
     steps = [step(made.material.key, made.ml, True) for made in row.made]
     steps += [step(pour.key, pour.ml, False) for pour in now.rest.pours]
     kinds = [shelf.materials[shelf.index(pour.key)].kind.key for pour in batches.asked_of(row)]
-    short = "" if now.rest.pours == () else shortage(shelf, batches.asked_of(row), poured=now.poured)
+    short = "" if now.rest.pours == () else shortage(shelf, batches.asked_of(row), poured=now.poured, unit=unit)
     return BatchOut.model_validate(
         {
             "id": row.id, "mix_id": row.mix_id, "mix_name": get_mix(session, row.mix_id).name, "jug": row.jug,

@@ -73,8 +73,8 @@ def prepare_batch(
         after_hex=hex_of(found.R, shown),
         keeps="no figure is agreed: mix for the job" if facts.pot_life is None else keeps_words(facts.pot_life),
         wait=wait_words(facts.recoat, PREPARATIONS[key].coats),
-        spoils="" if body.job_id is None else spoils(session, body.job_id, found.pours),
-        short=shortage(shelf, found.pours),
+        spoils="" if body.job_id is None else spoils(session, body.job_id, found.pours, unit=unit),
+        short=shortage(shelf, found.pours, unit=unit),
         caution=" ".join(cautions_of(tin.kind.key for tin in tins)),
     )
 

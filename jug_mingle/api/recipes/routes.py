@@ -145,7 +145,7 @@ def find_recipes(
                 shelf,
                 shown,
                 screens=screens,
-                spoils=spoils(session, job.id, one.pours),
+                spoils=spoils(session, job.id, one.pours, unit=unit),
                 measured=measured,
             )
             for one in found.recipes

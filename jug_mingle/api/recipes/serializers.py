@@ -66,7 +66,7 @@ def recipe_out(
         misses=misses,
         cost=round(cost_of(shelf, recipe.pours), 2),
         metameric="" if target_R is None else metameric_words([one.expected for one in recipe.likely], lights),
-        spoils=spoils, short=shortage(shelf, recipe.pours),
+        spoils=spoils, short=shortage(shelf, recipe.pours, unit=measured),
         differences=[
             schemas.DifferenceOut(
                 light=at.name, delta_E=round(value, 2), words=difference_words(one.expected),

@@ -13,6 +13,7 @@ from jug_mingle.core.finishes.stack import Finish
 from jug_mingle.core.materials.handling import CARRIES_NOTHING, Facts, keeps_words
 from jug_mingle.core.materials.kinds import kind_of
 from jug_mingle.core.measuring.pouring import Pour
+from jug_mingle.core.measuring.units import format_amount
 from jug_mingle.core.optics.ways import WAYS
 from jug_mingle.core.pieces.faces import Samples
 from jug_mingle.core.practice.situation import situations
@@ -148,7 +149,9 @@ def coats_within(pot_life: float, *, coats: int, recoat: float) -> int:
     return int(min(coats, 1 + pot_life * 24.0 * 60.0 // recoat))
 
 
-def spoils(area: float, facts: Facts, ml: float, *, spread_rate: float, margin: float = MARGIN) -> str:
+def spoils(
+    area: float, facts: Facts, ml: float, *, spread_rate: float, margin: float = MARGIN, unit: str = "ml"
+) -> str:
     """Say where a batch is more than an area takes before it spoils; nothing where it keeps, or is used by then.
 
     Coats need their wait in between: of a mix that sets within hours not all of them can come from one batch.
@@ -161,6 +164,8 @@ def spoils(area: float, facts: Facts, ml: float, *, spread_rate: float, margin: 
         How what was mixed is handled, by its labels.
     spread_rate, margin : float
         As `paint_needed` takes them.
+    unit : str
+        In which amounts are said.
     """
     life = facts.pot_life
     if life is None or area <= 0.0:
@@ -172,12 +177,14 @@ def spoils(area: float, facts: Facts, ml: float, *, spread_rate: float, margin: 
         return ""
     laid = "one coat" if coats == 1 else f"{coats} coats"
     return (
-        f"Mixed, it {keeps_words(life)}. Until then the whole piece takes {most:.0f} ml in {laid}: mix that much, and "
-        "the rest when it is needed."
+        f"Mixed, it {keeps_words(life)}. Until then the whole piece takes {format_amount(most, unit).words} in {laid}: "
+        "mix that much, and the rest when it is needed."
     )
 
 
-def shortage(shelf: Shelf, pours: Sequence[Pour], *, poured: Mapping[str, float] | None = None) -> str:
+def shortage(
+    shelf: Shelf, pours: Sequence[Pour], *, poured: Mapping[str, float] | None = None, unit: str = "ml"
+) -> str:
     """Say where the shelf holds too little for a batch, and the largest batch that it allows; nothing where it does.
 
     Parameters
@@ -186,19 +193,28 @@ def shortage(shelf: Shelf, pours: Sequence[Pour], *, poured: Mapping[str, float]
         All that the batch takes.
     poured : mapping, optional
         What is in the jug of it already. [ml]
+    unit : str
+        In which amounts are said.
     """
     there = poured or {}
     short, most = [], 1.0
     for pour in pours:
         tin = shelf.materials[shelf.index(pour.key)]
-        has = tin.left + there.get(pour.key, 0.0)
+        poured_of = there.get(pour.key, 0.0)
+        has = tin.left + poured_of
         if tin.kind.key in CARRIES_NOTHING or pour.ml <= 0.0 or has >= pour.ml - _HALF_A_ML:
             continue
-        short.append(f"{tin.name} holds {tin.left:.0f} ml of the {pour.ml - there.get(pour.key, 0.0):.0f} it takes")
+        left, asked = (
+            format_amount(ml, unit, density=tin.mass_density).words for ml in (tin.left, pour.ml - poured_of)
+        )
+        short.append(f"{tin.name} holds {left} of the {asked} it takes")
         most = min(most, has / pour.ml)
     if not short:
         return ""
-    return f"{' and '.join(short)}: the largest batch is {most * sum(pour.ml for pour in pours):.0f} ml."
+    whole = sum(pour.ml for pour in pours)
+    mass = sum(pour.ml * shelf.materials[shelf.index(pour.key)].mass_density for pour in pours)
+    largest = format_amount(most * whole, unit, density=mass / whole).words
+    return f"{' and '.join(short)}: the largest batch is {largest}."
 
 
 def cost_of(shelf: Shelf, pours: Iterable[Pour]) -> float:
