@@ -39,6 +39,17 @@ class KnownTest(TryOnCase):
         expect(page.get_by_text("unloaded on cardboard")).to_be_visible()
         self.accessible(page)
 
+    def test_what_went_wrong_from_any_place(self) -> None:
+        page = self.page
+        self.go("daybook")
+        page.locator("header .jobs button").first.press("Enter")
+        page.get_by_role("menuitem", name="Something went wrong").press("Enter")
+        sheet = page.get_by_role("dialog", name="Something went wrong")
+        sheet.get_by_label("what do you see?").fill("peels")
+        sheet.get_by_role("list", name="What went wrong").get_by_role("button").first.click()
+        expect(sheet.get_by_text("When:").first).to_be_visible()
+        self.accessible(page)
+
     def test_the_last_coat_moves_the_first(self) -> None:
         """A blend's last coat becomes a layer of its own, in hand at once; all coats together are as many as before."""
         page = self.page

@@ -2,12 +2,14 @@
 import { ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 
+import MishapFinder from './MishapFinder.vue'
 import { useJob, useJobs } from './useJob'
 
-/** The job in hand in the top strip: another one is taken, this one is renamed, a new one begun. */
+/** The job in hand in the top strip: another one is taken, this one is renamed, a new one begun; what went wrong is looked up from every place. */
 const { jobs, id, take, begin, rename } = useJobs()
 const { job } = useJob()
 const router = useRouter()
+const mishaps = ref(false)
 const doing = ref<'new' | 'rename'>()
 const name = ref('')
 const room = ref('')
@@ -63,12 +65,27 @@ watch(shown, (now) => {
     <BDropdownDivider />
     <BDropdownItemButton role="menuitem" @click="open('rename')">Rename this job…</BDropdownItemButton>
     <BDropdownItemButton role="menuitem" @click="open('new')">Begin a new job…</BDropdownItemButton>
+    <BDropdownDivider />
+    <BDropdownItemButton role="menuitem" @click="mishaps = true">Something went wrong…</BDropdownItemButton>
   </BDropdown>
+  <BModal
+    v-model="mishaps"
+    lazy
+    unmount-lazy
+    title="Something went wrong"
+    title-tag="h2"
+    scrollable
+    ok-only
+    ok-title="Close"
+  >
+    <MishapFinder />
+  </BModal>
   <BModal
     v-model="shown"
     lazy
     unmount-lazy
     :title="doing === 'rename' ? 'Rename this job' : 'Begin a new job'"
+    title-tag="h2"
     focus="job-name"
     centered
     @ok.prevent="done"
@@ -124,6 +141,11 @@ watch(shown, (now) => {
   max-height: 70vh;
   max-width: 92vw;
   overflow: auto;
+  --bs-dropdown-link-active-bg: var(--ink);
+}
+
+.jobs :deep(.active small) {
+  color: inherit;
 }
 
 .jobs :deep(.dropdown-item) {
