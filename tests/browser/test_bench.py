@@ -206,7 +206,7 @@ class MingleTest(BrowserCase):
         page = self.page
         self.go("mingle")
         page.get_by_role("button", name="Wash, wax, glaze").click()
-        expect(page.get_by_text("The wood stays readable")).to_be_visible()
+        expect(page.get_by_text("One coat leaves most wood")).to_be_visible()
         paint = page.locator(".prepare select").nth(1)
         paint.select_option(index=2)
         chosen = paint.input_value()

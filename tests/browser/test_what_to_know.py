@@ -4,6 +4,7 @@ import re
 
 from playwright.sync_api import expect
 
+from tests.browser.test_first_journey import PHONE
 from tests.browser.test_try_on import TryOnCase
 
 
@@ -49,6 +50,23 @@ class KnownTest(TryOnCase):
         sheet.get_by_role("list", name="What went wrong").get_by_role("button").first.click()
         expect(sheet.get_by_text("When:").first).to_be_visible()
         self.accessible(page)
+
+    def test_my_ways_are_the_programs(self) -> None:
+        """Unit and currency are set once, from any place, and hold in every browser; what is on screen follows."""
+        page = self.page
+        self.go("mingle")
+        page.locator("header .jobs button").first.press("Enter")
+        page.get_by_role("menuitem", name="My ways").press("Enter")
+        sheet = page.get_by_role("dialog", name="My ways")
+        sheet.get_by_label("Amounts are said in").select_option("fl_oz")
+        sheet.get_by_label("Written beside money").fill("£")
+        sheet.get_by_label("Written beside money").press("Tab")
+        self.quiet()
+        self.accessible(page)
+        for one in (page, self.open(PHONE)):
+            self.go("mingle", one)
+            expect(one.locator(".rows .pours").first).to_contain_text("fl oz", timeout=30_000)
+            expect(one.locator(".rows").first).to_contain_text("costs £ ")
 
     def test_the_last_coat_moves_the_first(self) -> None:
         """A blend's last coat becomes a layer of its own, in hand at once; all coats together are as many as before."""

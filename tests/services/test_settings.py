@@ -22,6 +22,13 @@ class SettingsTest(LookCase):
             settings.keep_settings(self.session, margin=0.5, schools={"x": "y"})
         self.assertEqual(settings.settings_of(self.session), kept)
 
+    def test_unit_and_currency(self) -> None:
+        settings.keep_settings(self.session, unit="fl_oz", currency="£")
+        settings.keep_settings(self.session, margin=0.2)
+        kept = settings.settings_of(self.session)
+        self.assertEqual((kept.unit, kept.currency, kept.margin), ("fl_oz", "£", 0.2))
+        self.assertEqual(settings.keep_settings(self.session, currency="").currency, "")
+
     def test_what_they_change(self) -> None:
         """The margin is in every amount; a school changes what is said."""
         before, area = self.judged().needs[0].ml, amounts.amount_for(self.session, self.job.id, coats=2, spread_rate=11)

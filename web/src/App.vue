@@ -18,10 +18,12 @@ import { preferences, prefer } from './shared/preferences'
 import { emptyJob, jobsTaken, useJob, useLights } from './shared/useJob'
 import { useKeys } from './shared/useKeys'
 import { useNarrow } from './shared/useNarrow'
+import { useSettingsHere } from './shared/useSettings'
 import { useShelfAhead } from './shared/useShelf'
 
 const { job, error } = useJob()
 const { data: lights } = useLights()
+useSettingsHere()
 const router = useRouter()
 useShelfAhead()
 const route = useRoute()

@@ -1,4 +1,4 @@
-"""Settings: the paint kept over, and the schools that a person follows."""
+"""Settings: units, currency, the paint kept over, and the schools that a person follows."""
 
 from fastapi import APIRouter
 
@@ -20,14 +20,14 @@ def read_settings(context: ContextNow) -> SettingsOut:
 
 @router.patch("", responses=PROBLEMS)
 def change_settings(body: SettingsIn, context: ContextNow) -> SettingsOut:
-    """Set the margin, or follow a school."""
+    """Set the unit, the currency or the margin, or follow a school."""
     with context.database.write.begin() as session:
-        return _out(service.keep_settings(session, margin=body.margin, schools=body.schools))
+        return _out(service.keep_settings(session, **body.model_dump()))
 
 
 def _out(settings: service.Settings) -> SettingsOut:
     return SettingsOut(
-        margin=settings.margin,
+        unit=settings.unit, currency=settings.currency, margin=settings.margin,
         questions=[
             QuestionOut(
                 key=one.key, title=one.title, chosen=settings.schools.get(one.key, ""), unanswered=one.unanswered,

@@ -1649,7 +1649,7 @@ export interface paths {
     head?: never
     /**
      * Change Settings
-     * @description Set the margin, or follow a school.
+     * @description Set the unit, the currency or the margin, or follow a school.
      */
     patch: operations['change_settings_api_settings_patch']
     trace?: never
@@ -5333,6 +5333,8 @@ export interface components {
      * @description Settings to change; only what is sent differs from before. An empty answer takes a school back.
      */
     SettingsIn: {
+      /** Currency */
+      currency?: string | null
       /** Margin */
       margin?: number | null
       /**
@@ -5342,6 +5344,8 @@ export interface components {
       schools: {
         [key: string]: string
       }
+      /** Unit */
+      unit?: ('ml' | 'l' | 'spoons' | 'metric_spoons' | 'fl_oz' | 'pint' | 'quart' | 'g' | 'drop') | null
     }
     /**
      * SettingsOut
@@ -5349,12 +5353,22 @@ export interface components {
      */
     SettingsOut: {
       /**
+       * Currency
+       * @description As it is written beside an amount of money; it may be empty.
+       */
+      currency: string
+      /**
        * Margin
        * @description Paint kept over for brush, jug and touching up, as a share of what is laid.
        */
       margin: number
       /** Questions */
       questions: components['schemas']['QuestionOut'][]
+      /**
+       * Unit
+       * @description In which amounts are said; none where nobody chose yet.
+       */
+      unit: ('ml' | 'l' | 'spoons' | 'metric_spoons' | 'fl_oz' | 'pint' | 'quart' | 'g' | 'drop') | null
     }
     /**
      * SizeOut

@@ -3,13 +3,15 @@ import { ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 
 import MishapFinder from './MishapFinder.vue'
+import MyWays from './MyWays.vue'
 import { useJob, useJobs } from './useJob'
 
-/** The job in hand in the top strip: another one is taken, this one is renamed, a new one begun; what went wrong is looked up from every place. */
+/** The job in hand in the top strip: another one is taken, this one is renamed, a new one begun; what went wrong, and one's own ways, from every place. */
 const { jobs, id, take, begin, rename } = useJobs()
 const { job } = useJob()
 const router = useRouter()
 const mishaps = ref(false)
+const ways = ref(false)
 const doing = ref<'new' | 'rename'>()
 const name = ref('')
 const room = ref('')
@@ -67,6 +69,7 @@ watch(shown, (now) => {
     <BDropdownItemButton role="menuitem" @click="open('new')">Begin a new job…</BDropdownItemButton>
     <BDropdownDivider />
     <BDropdownItemButton role="menuitem" @click="mishaps = true">Something went wrong…</BDropdownItemButton>
+    <BDropdownItemButton role="menuitem" @click="ways = true">My ways…</BDropdownItemButton>
   </BDropdown>
   <BModal
     v-model="mishaps"
@@ -79,6 +82,9 @@ watch(shown, (now) => {
     ok-title="Close"
   >
     <MishapFinder />
+  </BModal>
+  <BModal v-model="ways" lazy unmount-lazy title="My ways" title-tag="h2" scrollable ok-only ok-title="Close">
+    <MyWays />
   </BModal>
   <BModal
     v-model="shown"

@@ -4,6 +4,7 @@ import { computed } from 'vue'
 import type { Schemas } from '../api/client'
 import DifferenceBand from './DifferenceBand.vue'
 import JugDrawing from './JugDrawing.vue'
+import { sayMoney } from './money'
 import { preferences } from './preferences'
 import SwatchPair from './SwatchPair.vue'
 
@@ -55,7 +56,7 @@ const counted = (parts: number) => `${parts.toString()} ${parts === 1 ? 'part' :
     </div>
     <div class="count">
       <b class="said">{{ recipe.pours.length }}</b> {{ recipe.pours.length === 1 ? 'tin' : 'tins' }}
-      <span v-if="recipe.cost > 0" class="soft">costs {{ recipe.cost.toFixed(2) }}</span>
+      <span v-if="recipe.cost > 0" class="soft">costs {{ sayMoney(recipe.cost) }}</span>
       <span v-for="low in scarce" :key="low.name" class="soft"
         >leaves {{ Math.round(low.left_after) }} ml {{ low.name }}</span
       >

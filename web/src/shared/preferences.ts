@@ -9,14 +9,26 @@ interface Kept {
   batch: number
   mostPots: number
   tool: ToolName
+  /** In which unit amounts are said, and what is written beside money: as the settings say (`useSettings`). */
   unit: UnitName
+  currency: string
   use: string[]
   avoid: string[]
   /** Number of the job in hand; the first one where there is none. */
   job: number
 }
 
-const usual: Kept = { light: 'window', batch: 500, mostPots: 3, tool: 'parts', unit: 'ml', use: [], avoid: [], job: 0 }
+const usual: Kept = {
+  light: 'window',
+  batch: 500,
+  mostPots: 3,
+  tool: 'parts',
+  unit: 'ml',
+  currency: '',
+  use: [],
+  avoid: [],
+  job: 0,
+}
 
 function read(text: string): Kept {
   try {

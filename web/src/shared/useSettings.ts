@@ -1,9 +1,11 @@
 import { useQuery, useQueryClient } from '@tanstack/vue-query'
+import { watch } from 'vue'
 
 import { api, type Schemas, unwrap } from '../api/client'
+import { prefer, preferences } from './preferences'
 import { sayWrong } from './useNotice'
 
-/** What a person set once for all their work: the paint kept over, and how they answer where painters differ. */
+/** What a person set once for all their work: units, currency, paint kept over, answers where painters differ. */
 export function useSettings() {
   const queries = useQueryClient()
   const { data: settings } = useQuery({
@@ -24,4 +26,16 @@ export function useSettings() {
   }
 
   return { settings, set }
+}
+
+/** Keep unit and currency of this browser as the settings say; a unit that was chosen here before they were is set. */
+export function useSettingsHere() {
+  const { settings, set } = useSettings()
+  watch(settings, (now) => {
+    if (!now) return
+    const { unit, currency } = preferences.value
+    if (now.unit === null && unit !== 'ml') void set({ unit })
+    else if ((now.unit ?? unit) !== unit || now.currency !== currency)
+      prefer({ unit: now.unit ?? unit, currency: now.currency })
+  })
 }

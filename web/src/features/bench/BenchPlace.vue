@@ -4,7 +4,8 @@ import { useRoute, useRouter } from 'vue-router'
 
 import { wordsOf } from '../../api/reach'
 import ErrorLine from '../../shared/ErrorLine.vue'
-import { prefer, preferences } from '../../shared/preferences'
+import { preferences } from '../../shared/preferences'
+import { useSettings } from '../../shared/useSettings'
 import type { UnitName } from '../../api/client'
 import { useMeasuring } from '../../shared/useMeasuring'
 import { useKeys } from '../../shared/useKeys'
@@ -112,6 +113,7 @@ function leave() {
 }
 
 const { units } = useMeasuring()
+const { set } = useSettings()
 </script>
 
 <template>
@@ -129,7 +131,7 @@ const { units } = useMeasuring()
           <BFormSelect
             aria-label="Unit"
             :model-value="preferences.unit"
-            @update:model-value="prefer({ unit: $event as UnitName })"
+            @update:model-value="set({ unit: $event as UnitName })"
           >
             <option v-for="unit in units" :key="unit.value" :value="unit.value">{{ unit.text }}</option>
           </BFormSelect>

@@ -86,7 +86,15 @@ async function add() {
     </BFormSelect>
   </label>
   <p v-if="wrong && !open" class="bad" role="alert">{{ wrong }}</p>
-  <BModal v-model="open" title="A jug of my own, measured inside" no-footer no-animation lazy unmount-lazy>
+  <BModal
+    v-model="open"
+    title="A jug of my own, measured inside"
+    title-tag="h2"
+    no-footer
+    no-animation
+    lazy
+    unmount-lazy
+  >
     <form class="own" @submit.prevent="add">
       <p v-if="wrong" class="bad" role="alert">{{ wrong }}</p>
       <label>name <BFormInput v-model="name" maxlength="40" /></label>

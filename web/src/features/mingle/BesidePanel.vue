@@ -5,6 +5,7 @@ import { computed } from 'vue'
 import ErrorLine from '../../shared/ErrorLine.vue'
 import { api, type Schemas, unwrap } from '../../api/client'
 import { preferences } from '../../shared/preferences'
+import { sayMoney } from '../../shared/money'
 import { useLights } from '../../shared/useJob'
 import { useSettled } from '../../shared/useSettled'
 
@@ -80,7 +81,7 @@ const tins = computed(() => {
           </tr>
           <tr>
             <th scope="row">costs</th>
-            <td v-for="(recipe, n) in data.recipes" :key="n">{{ recipe.cost.toFixed(2) }}</td>
+            <td v-for="(recipe, n) in data.recipes" :key="n">{{ sayMoney(recipe.cost) }}</td>
           </tr>
         </tbody>
       </table>

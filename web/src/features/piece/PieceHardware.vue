@@ -3,6 +3,7 @@ import { computed } from 'vue'
 
 import type { Schemas } from '../../api/client'
 import KeptInput from '../../shared/KeptInput.vue'
+import { sayMoney } from '../../shared/money'
 import { readNumber } from '../../shared/number'
 
 /** What is done with the handles of a piece: kept, cleaned, painted, or changed, with holes to fill and to drill. */
@@ -56,7 +57,7 @@ function number(key: 'old_apart' | 'new_apart' | 'price', text: string) {
     </div>
     <p v-if="now.wrong" class="wrong" role="alert">{{ now.wrong }}</p>
     <p v-else role="status">
-      {{ now.count }} new handles<template v-if="now.cost > 0">, {{ now.cost.toFixed(2) }} together</template>. Fill
+      {{ now.count }} new handles<template v-if="now.cost > 0">, {{ sayMoney(now.cost) }} together</template>. Fill
       {{ sum('filled') }} holes, drill {{ sum('drilled')
       }}<template v-if="sum('kept') > 0">, use {{ sum('kept') }} again</template>.
       <b v-if="sum('close') > 0"

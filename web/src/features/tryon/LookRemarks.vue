@@ -6,7 +6,7 @@ import { sayArea } from '../../shared/lengths'
 import FoldOut from '../../shared/FoldOut.vue'
 import MishapList from '../../shared/MishapList.vue'
 import { useSettings } from '../../shared/useSettings'
-import MyWays from './MyWays.vue'
+import MyWays from '../../shared/MyWays.vue'
 
 /** What is to be known of the look before a brush is wet, the gravest first; each with its why. */
 const { judged } = defineProps<{ judged: Schemas['JudgedOut']; layers: Layer[]; kinds: Schemas['LayerKindOut'][] }>()
@@ -49,7 +49,7 @@ const weights: Record<string, string> = { wrong: 'This will fail', school: 'Done
       </ul>
     </FoldOut>
     <MishapList />
-    <MyWays />
+    <FoldOut title="my ways"><MyWays /></FoldOut>
     <h2>What a wax would make of it</h2>
     <ul class="mat waxes">
       <li v-for="wax in judged.waxes" :key="wax.name">

@@ -1,0 +1,70 @@
+<script setup lang="ts">
+import type { UnitName } from '../api/client'
+import KeptInput from './KeptInput.vue'
+import { readWithin } from './number'
+import { preferences } from './preferences'
+import { useMeasuring } from './useMeasuring'
+import { sayWrong } from './useNotice'
+import { useSettings } from './useSettings'
+
+/** How a person works: units, paint kept over, where painters differ. It changes what is said everywhere. */
+const { settings, set } = useSettings()
+const { units } = useMeasuring()
+
+function keepMargin(text: string) {
+  const { value, ask } = readWithin(text, 0, 100, '%')
+  if (value === undefined) sayWrong(new Error(ask))
+  else void set({ margin: value / 100 })
+}
+</script>
+
+<template>
+  <div v-if="settings" class="ways">
+    <label
+      ><span>Amounts are said in</span>
+      <BFormSelect
+        aria-label="Amounts are said in"
+        :model-value="preferences.unit"
+        @update:model-value="set({ unit: $event as UnitName })"
+      >
+        <option v-for="unit in units" :key="unit.value" :value="unit.value">{{ unit.text }}</option>
+      </BFormSelect>
+    </label>
+    <label
+      ><span>Written beside money</span
+      ><KeptInput maxlength="8" placeholder="€, $, £" :value="settings.currency" @keep="set({ currency: $event })"
+    /></label>
+    <label
+      ><span>Paint kept over for brush, jug and touching up, %</span
+      ><KeptInput inputmode="decimal" :value="Math.round(settings.margin * 100).toString()" @keep="keepMargin"
+    /></label>
+    <p class="soft">Painters differ here. What you do yourself is not remarked on.</p>
+    <label v-for="one in settings.questions" :key="one.key"
+      ><span>{{ one.title }}</span>
+      <BFormSelect
+        :aria-label="one.title"
+        :model-value="one.chosen"
+        @update:model-value="set({ schools: { [one.key]: String($event) } })"
+      >
+        <option value="">{{ one.unanswered }}</option>
+        <option v-for="answer in one.answers" :key="answer.key" :value="answer.key">{{ answer.title }}</option>
+      </BFormSelect>
+    </label>
+  </div>
+</template>
+
+<style scoped>
+.ways {
+  display: grid;
+  gap: 8px;
+}
+
+span {
+  display: block;
+  font-size: 0.86rem;
+}
+
+p {
+  margin: 0;
+}
+</style>
