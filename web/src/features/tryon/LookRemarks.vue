@@ -101,6 +101,12 @@ h2 {
   gap: 6px;
 }
 
+.needs li {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0 7px;
+}
+
 .cautions {
   display: grid;
   gap: 4px;
