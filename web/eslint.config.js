@@ -15,7 +15,7 @@ export default defineConfigWithVueTs(
         'error',
         {
           required: { some: ['nesting', 'id'] },
-          controlComponents: ['BFormInput', 'BFormSelect', 'KeptInput', 'GroundChoice', 'PickOne'],
+          controlComponents: ['BFormInput', 'BFormSelect', 'KeptInput', 'GroundChoice', 'PickOne', 'UnitChoice'],
         },
       ],
       'vuejs-accessibility/form-control-has-label': 'off', // it does not know a label around a component; axe looks at the page

@@ -11,7 +11,6 @@ from sqlalchemy.orm import Session
 from jug_mingle.core.materials.handling import FLAGS, SHOWN_FLAGS, TIMES, WORDS, Facts
 from jug_mingle.core.materials.kinds import KINDS, kind_of
 from jug_mingle.core.materials.material import Material
-from jug_mingle.core.measuring.pouring import Pour
 from jug_mingle.core.optics.film import veil_of
 from jug_mingle.errors import ConflictError, NotFoundError, UnfitError
 from jug_mingle.store.models import MaterialRow, now
@@ -188,12 +187,6 @@ def keeps_until(row: MaterialRow) -> datetime | None:
     return datetime.fromtimestamp(row.created.timestamp() + 86400.0 * float(days), tz=UTC)
 
 
-def facts_in(session: Session, pours: Iterable[Pour]) -> Facts:
-    """Return how what is poured together is handled, by the labels of its tins."""
-    tins = [get_material(session, pour.key) for pour in pours]
+def handled(tins: Iterable[MaterialRow]) -> Facts:
+    """Return how what is made of some tins is handled, by their labels; ValueError of none."""
     return Facts.of((kind_of(tin.kind), tin.handling or {}) for tin in tins)
-
-
-def pot_life_of(tins: Sequence[MaterialRow]) -> float | None:
-    """Return how long a mix of these tins keeps, by their labels. [days]"""
-    return Facts.of((kind_of(tin.kind), tin.handling or {}) for tin in tins).pot_life

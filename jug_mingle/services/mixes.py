@@ -16,14 +16,7 @@ from jug_mingle.core.measuring.pouring import Pour
 from jug_mingle.core.measuring.tools import tool
 from jug_mingle.errors import ConflictError, NotFoundError, UnfitError
 from jug_mingle.services.jobs import get_job
-from jug_mingle.services.materials import (
-    add_material,
-    get_material,
-    keys_on_shelf,
-    material_rows,
-    pot_life_of,
-    to_material,
-)
+from jug_mingle.services.materials import add_material, get_material, handled, keys_on_shelf, material_rows, to_material
 from jug_mingle.services.predictions import assess_mix, keep_prediction, pours_of
 from jug_mingle.services.readings import add_reading
 from jug_mingle.services.recipes import PourAsked
@@ -130,7 +123,7 @@ def to_shelf(session: Session, mix_id: int, *, left_ml: float, full_ml: float | 
         made={
             "mix_id": mix.id,
             "pours": [{"name": p.material.name, "parts": p.parts, "ml": p.ml} for p in mix.pours],
-            "pot_life": pot_life_of([pour.material for pour in mix.pours]),
+            "pot_life": handled(pour.material for pour in mix.pours).pot_life,
         },
     )
     white, noise = white_of(shelf, keys_on_shelf(session)), predicted_noise(recipe.expected)

@@ -29,7 +29,7 @@ from jug_mingle.formats.pour_strip import Line, lid_label, pour_strip, recipe_ca
 from jug_mingle.services import finish_pictures, finish_report, finish_resolver, looks, mixes
 from jug_mingle.services.jobs import get_job
 from jug_mingle.services.jugs import jug_for, jug_named
-from jug_mingle.services.materials import pot_life_of
+from jug_mingle.services.materials import handled
 from jug_mingle.services.mixes import get_mix
 from jug_mingle.services.ombres import ladder
 from jug_mingle.services.pieces import drawn, get_piece, piece_of, set_of
@@ -73,8 +73,7 @@ def printed(
             raise UnfitError(str(error)) from error
     recipe, job = assess_mix(session, mix, [light("window")]), get_job(session, mix.job_id)
     kinds = [pour.material.kind for pour in mix.pours]
-    days = pot_life_of([pour.material for pour in mix.pours])
-    keeps = keeps_words(days)
+    keeps = keeps_words(handled(pour.material for pour in mix.pours).pot_life)
     cautions = cautions_of(kinds)
     if kind == "label":
         return lid_label(

@@ -13,14 +13,13 @@ from jug_mingle.core.evidence.fitted_shelf import Shelf
 from jug_mingle.core.evidence.learning import Learnt, learnt
 from jug_mingle.core.evidence.mixtures import mixed_paint, shows_its_ground
 from jug_mingle.core.evidence.readings import Reading, Swatch
-from jug_mingle.core.materials.handling import USUAL_DRY, Facts, time_words
-from jug_mingle.core.materials.kinds import kind_of
+from jug_mingle.core.materials.handling import USUAL_DRY, time_words
 from jug_mingle.core.recipes.surprise import unexplained
 from jug_mingle.documents.colour_source import ColourIn, FromTarget, Stepped
 from jug_mingle.errors import ConflictError
 from jug_mingle.services.batches import get_batch
 from jug_mingle.services.colours import Colour
-from jug_mingle.services.materials import get_material
+from jug_mingle.services.materials import get_material, handled
 from jug_mingle.services.mixes import get_mix
 from jug_mingle.services.predictions import as_pours, pour_error_of, poured_of
 from jug_mingle.services.readings import add_reading, check_readings, get_reading, is_set_aside
@@ -31,7 +30,7 @@ from jug_mingle.store.models import BatchRow, ReadingRow, StripRow, TargetRow, n
 def dry_minutes(row: BatchRow) -> float:
     """Return how long a strip of this batch usually takes to dry, by the labels of what is in it. [minutes]"""
     tins = [made.material for made in row.made]
-    return Facts.of((kind_of(tin.kind), tin.handling or {}) for tin in tins).dry if tins else USUAL_DRY
+    return handled(tins).dry if tins else USUAL_DRY
 
 
 def paint_strip(session: Session, pot_id: int) -> BatchRow:

@@ -1,7 +1,7 @@
 """What a job's pieces take."""
 
 from jug_mingle.core.measuring.pouring import Pour
-from jug_mingle.services import amounts, materials, pieces
+from jug_mingle.services import amounts, materials, pieces, recipes
 from tests.services.support import ServiceCase
 
 
@@ -38,3 +38,13 @@ class AmountsTest(ServiceCase):
             materials.change_material(self.session, "blue", {"spread_rate": rate})
             found.append(amounts.amount_of(self.session, self.job.id, pours, coats=2).ml)
         self.assertAlmostEqual(found[1] / found[0], 11.0 / 5.0)
+
+    def test_of_a_colour(self) -> None:
+        """Without a jug nothing is known of it; its jug's own spread rate counts once there is one."""
+        pieces.add_piece(self.session, self.job.id, name="Board", form="board", measures={})
+        asked = (self.session, self.job.id, self.target.id)
+        self.assertIsNone(amounts.amount_for_target(*asked, coats=2))
+        self.mix(pours=[recipes.PourAsked(material="blue", parts=1, ml=200.0)])
+        materials.change_material(self.session, "blue", {"spread_rate": 5.0})
+        found = amounts.amount_for_target(*asked, coats=2)
+        self.assertAlmostEqual(found.spread_rate or 0.0 if found else 0.0, 5.0)

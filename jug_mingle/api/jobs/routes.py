@@ -5,6 +5,7 @@ from typing import Annotated
 from fastapi import APIRouter, Query
 
 from jug_mingle.api.common.schemas import AmountOut
+from jug_mingle.api.common.serializers import amount_out
 from jug_mingle.api.context import PROBLEMS, ContextNow, LightNow, ReadSession, UnitNow
 from jug_mingle.api.jobs.schemas import JobChangeIn, JobIn, JobOut, JobWholeOut, RoomsIn
 from jug_mingle.api.jobs.serializers import job_out
@@ -15,7 +16,6 @@ from jug_mingle.api.pieces.serializers import piece_out
 from jug_mingle.api.targets.serializers import targets_out
 from jug_mingle.core.colour.spectra import light as light_named
 from jug_mingle.core.materials.material import SPREAD_RATE
-from jug_mingle.core.measuring.units import format_amount
 from jug_mingle.core.practice.amounts import COATS
 from jug_mingle.documents.strict import Id
 from jug_mingle.services import amounts, jobs, looks, mixes, photos, pieces, targets
@@ -69,29 +69,22 @@ def get_amount(
     session: ReadSession,
     coats: Annotated[int, Query(ge=1, le=10)] = COATS,
     margin: Annotated[float | None, Query(ge=0.0, le=1.0)] = None,
-    spread_rate: Annotated[float, Query(ge=0.5, le=60.0)] = SPREAD_RATE,
+    spread_rate: Annotated[float | None, Query(ge=0.5, le=60.0)] = None,
     target_id: Id | None = None,
     unit: UnitNow = "ml",
 ) -> AmountOut:
     """Return how much paint all pieces of the job take; nothing while it has none.
 
-    Of a colour whose jugs are in looks that pieces wear it is what those looks take.
+    Of a colour whose jugs are in looks that pieces wear it is what those looks take; of one that has a jug, what
+    spreads as that jug does; else a furniture paint's spread rate is taken, or the one that is sent.
     """
-    worn = None if target_id is None else amounts.amount_in_looks(session, job_id, target_id)
-    if worn is not None:
-        words = f"what the looks that are worn take of it, on {worn.area:.1f} m², and {100 * worn.margin:.0f} % over"
-        return AmountOut(
-            ml=round(worn.ml), said=format_amount(worn.ml, unit).words, area=round(worn.area, 2), words=words
-        )
-    found = amounts.amount_for(session, job_id, coats=coats, spread_rate=spread_rate, margin=margin)
-    area = found.area
-    words = f"{area:.1f} m² × {coats} coats ÷ {spread_rate:g} m² a litre, and {100 * found.margin:.0f} % over"
-    return AmountOut(
-        ml=round(found.ml),
-        said=format_amount(found.ml, unit).words,
-        area=round(area, 2),
-        words=words if area > 0.0 else "say first what you are painting",
-    )
+    found = None
+    if target_id is not None and spread_rate is None:
+        found = amounts.amount_for_target(session, job_id, target_id, coats=coats, margin=margin)
+    if found is None:
+        rate = SPREAD_RATE if spread_rate is None else spread_rate
+        found = amounts.amount_for(session, job_id, coats=coats, spread_rate=rate, margin=margin)
+    return amount_out(found, unit)
 
 
 @router.put("/{job_id}/rooms", status_code=204, responses=PROBLEMS)

@@ -1,10 +1,8 @@
 """Standard preparations: roles instead of a target, scaled to any batch."""
 
 from fastapi import APIRouter
-from sqlalchemy.orm import Session
 
-from jug_mingle.api.common.schemas import AmountOut
-from jug_mingle.api.common.serializers import hex_of
+from jug_mingle.api.common.serializers import amount_out, hex_of
 from jug_mingle.api.context import PROBLEMS, LightNow, ReadSession, UnitNow
 from jug_mingle.api.preparations.schemas import PreparationOut, PreparedOut, PreparedPourOut, PrepareIn, RoleOut
 from jug_mingle.core.colour.spectra import light as light_named
@@ -13,10 +11,10 @@ from jug_mingle.core.measuring.units import format_amount
 from jug_mingle.core.optics.grounds import ground
 from jug_mingle.core.practice.amounts import shortage
 from jug_mingle.core.practice.hazards import cautions_of
-from jug_mingle.core.recipes.preparations import PREPARATIONS, Prepared, prepare
+from jug_mingle.core.recipes.preparations import PREPARATIONS, prepare
 from jug_mingle.errors import NotFoundError, UnfitError
 from jug_mingle.services.amounts import amount_of, spoils
-from jug_mingle.services.materials import facts_in, keys_on_shelf
+from jug_mingle.services.materials import get_material, handled, keys_on_shelf
 from jug_mingle.services.shelf_fit import fitted_shelf
 
 router = APIRouter(prefix="/api/preparations", tags=["preparations"])
@@ -61,14 +59,16 @@ def prepare_batch(
         found = prepare(shelf, PREPARATIONS[key], body.cast, batch=body.batch, below=ground(body.ground))
     except ValueError as error:
         raise UnfitError(str(error)) from error
-    facts = facts_in(session, found.pours)
+    facts = handled(get_material(session, pour.key) for pour in found.pours)
     tins, pours = [shelf.materials[shelf.index(pour.key)] for pour in found.pours], []
     for pour, tin in zip(found.pours, tins, strict=True):
         words = format_amount(pour.ml, unit, density=tin.mass_density).words
         pours.append(PreparedPourOut(name=tin.name, ml=round(pour.ml, 1), words=words))
     return PreparedOut(
         pours=pours,
-        needed=None if body.job_id is None else _needed(session, body.job_id, found, key, unit),
+        needed=None
+        if body.job_id is None
+        else amount_out(amount_of(session, body.job_id, found.pours, coats=PREPARATIONS[key].coats), unit),
         before_hex=hex_of(found.before, shown),
         after_hex=hex_of(found.R, shown),
         keeps="no figure is agreed: mix for the job" if facts.pot_life is None else keeps_words(facts.pot_life),
@@ -77,14 +77,3 @@ def prepare_batch(
         short=shortage(shelf, found.pours, unit=unit),
         caution=" ".join(cautions_of(tin.kind.key for tin in tins)),
     )
-
-
-def _needed(session: Session, job_id: int, found: Prepared, key: str, unit: str) -> AmountOut:
-    coats = PREPARATIONS[key].coats
-    amount = amount_of(session, job_id, found.pours, coats=coats)
-    laid = "1 coat" if coats == 1 else f"{coats} coats"
-    words = f"{laid} on {amount.area:.1f} m², and {100 * amount.margin:.0f} % over"
-    return AmountOut(
-        ml=round(amount.ml), said=format_amount(amount.ml, unit).words, area=round(amount.area, 2),
-        words=words if amount.area > 0.0 else "say first what you are painting",
-    )  # fmt: skip

@@ -8,6 +8,9 @@ from typing import Final
 US_GALLON: Final = 3785.411784
 """231 cubic inches of 2.54 cm, exactly (NIST Handbook 44, appendix C). [ml]"""
 
+_SQUARE_FOOT: Final = 0.3048**2
+"""Exactly (NIST Handbook 44, appendix C). [m²]"""
+
 _VOLUMES: Final = {
     "cup": US_GALLON / 16.0,
     "tbsp": US_GALLON / 256.0,
@@ -43,6 +46,8 @@ class Unit:
         As it stands after a number, with an s where `counted`.
     steps : tuple of (float, float)
         Up to which amount, in the unit, it is read off in which step.
+    us : bool
+        Whether who measures paint in it says areas in square feet.
     """
 
     key: str
@@ -51,6 +56,7 @@ class Unit:
     name: str = ""
     counted: bool = False
     steps: tuple[tuple[float, float], ...] = ((math.inf, 0.25),)
+    us: bool = False
 
 
 UNITS: Final = {
@@ -58,11 +64,11 @@ UNITS: Final = {
     for unit in (
         Unit(key="ml", title="millilitres", ml=1.0, name="ml", steps=((50.0, 0.5), (math.inf, 1.0))),
         Unit(key="l", title="litres", ml=1000.0, name="l", steps=((math.inf, 0.05),)),
-        Unit(key="spoons", title="US spoons"),
+        Unit(key="spoons", title="US spoons", us=True),
         Unit(key="metric_spoons", title="metric spoons"),
-        Unit(key="fl_oz", title="fl oz", ml=US_GALLON / 128.0, name="fl oz"),
-        Unit(key="pint", title="US pints", ml=US_GALLON / 8.0, name="pint", counted=True),
-        Unit(key="quart", title="US quarts", ml=US_GALLON / 4.0, name="quart", counted=True),
+        Unit(key="fl_oz", title="fl oz", ml=US_GALLON / 128.0, name="fl oz", us=True),
+        Unit(key="pint", title="US pints", ml=US_GALLON / 8.0, name="pint", counted=True, us=True),
+        Unit(key="quart", title="US quarts", ml=US_GALLON / 4.0, name="quart", counted=True, us=True),
         Unit(key="g", title="grams"),
         Unit(key="drop", title="drops"),
     )
@@ -141,3 +147,15 @@ def format_amount(ml: float, unit: str, *, density: float = 1.0) -> MeasuredAmou
     amount = round(size / step) * step
     plural = "s" if plain.counted and amount > 1 else ""
     return MeasuredAmount(words=f"{amount:g} {plain.name}{plural}", ml=amount * plain.ml)
+
+
+def area_words(area: float, unit: str) -> str:
+    """Return an area [m²] as it is said by who measures paint in a unit: "5.2 m²", "56 sq ft"."""
+    return f"{area / _SQUARE_FOOT:.0f} sq ft" if UNITS[unit].us else f"{area:.1f} m²"
+
+
+def spread_words(spread_rate: float, unit: str) -> str:
+    """Return a spread rate [m²/L] as `area_words` says areas: "11 m² a litre", "448 sq ft a gallon"."""
+    if UNITS[unit].us:
+        return f"{spread_rate * US_GALLON / 1000.0 / _SQUARE_FOOT:.0f} sq ft a gallon"
+    return f"{spread_rate:g} m² a litre"

@@ -303,7 +303,8 @@ export interface paths {
      * Get Amount
      * @description Return how much paint all pieces of the job take; nothing while it has none.
      *
-     *     Of a colour whose jugs are in looks that pieces wear it is what those looks take.
+     *     Of a colour whose jugs are in looks that pieces wear it is what those looks take; of one that has a jug, what
+     *     spreads as that jug does; else a furniture paint's spread rate is taken, or the one that is sent.
      */
     get: operations['get_amount_api_jobs__job_id__amount_get']
     put?: never
@@ -7225,7 +7226,7 @@ export interface operations {
       query?: {
         coats?: number
         margin?: number | null
-        spread_rate?: number
+        spread_rate?: number | null
         target_id?: number | null
         /** @description The unit in which amounts are said. */
         unit?: 'ml' | 'l' | 'spoons' | 'metric_spoons' | 'fl_oz' | 'pint' | 'quart' | 'g' | 'drop'

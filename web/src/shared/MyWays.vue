@@ -1,15 +1,12 @@
 <script setup lang="ts">
-import type { UnitName } from '../api/client'
 import KeptInput from './KeptInput.vue'
 import { readWithin } from './number'
-import { preferences } from './preferences'
-import { useMeasuring } from './useMeasuring'
+import UnitChoice from './UnitChoice.vue'
 import { sayWrong } from './useNotice'
 import { useSettings } from './useSettings'
 
 /** How a person works: units, paint kept over, where painters differ. It changes what is said everywhere. */
 const { settings, set } = useSettings()
-const { units } = useMeasuring()
 
 function keepMargin(text: string) {
   const { value, ask } = readWithin(text, 0, 100, '%')
@@ -22,13 +19,7 @@ function keepMargin(text: string) {
   <div v-if="settings" class="ways">
     <label
       ><span>Amounts are said in</span>
-      <BFormSelect
-        aria-label="Amounts are said in"
-        :model-value="preferences.unit"
-        @update:model-value="set({ unit: $event as UnitName })"
-      >
-        <option v-for="unit in units" :key="unit.value" :value="unit.value">{{ unit.text }}</option>
-      </BFormSelect>
+      <UnitChoice aria-label="Amounts are said in" />
     </label>
     <label
       ><span>Written beside money</span

@@ -4,7 +4,7 @@ from typing import Final
 
 from jug_mingle.core.finishes.fields import rubbed_through
 from jug_mingle.core.finishes.layer_kind import LayerKind, covering_surface
-from jug_mingle.core.finishes.settings import AMOUNT, HAND, PLACE, SEED, WATER, WIDTH
+from jug_mingle.core.finishes.settings import AMOUNT, COATS, HAND, PLACE, SEED, WATER, WIDTH
 
 SPONGE: Final = LayerKind(
     key="sponge",
@@ -14,7 +14,7 @@ SPONGE: Final = LayerKind(
     takes=("glaze", "coloured_glaze"),
     generic="waxes",
     usual={"amount": 0.45, "place": "edges", "width": 0.2, "hand": 0.1},
-    settings=(PLACE, AMOUNT, WATER, WIDTH, HAND, SEED),
+    settings=(PLACE, COATS, AMOUNT, WATER, WIDTH, HAND, SEED),
     traits=frozenset(("water_based", "spares_paint")),
     field=rubbed_through,
     lifts=rubbed_through,

@@ -62,6 +62,18 @@ def _sponge_on_set(situation: Situation, at: int) -> str:
     return "" if loosens else "The sponge lifts only fresh paint that water loosens still, before wax or clear coat."
 
 
+def _water_in_oil(situation: Situation, at: int) -> str:
+    one = situation.laid[at]
+    thinned = one.layer.water > 0.0 and bool(one.layer.films) and one.facts.base in ("oil", "wax")
+    return f"Water does not go into {one.layer.films[0].name}." if thinned else ""
+
+
+def _bases_meet(situation: Situation, at: int) -> str:
+    films = situation.laid[at].layer.films
+    bases = {film.facts.base for film in films if film.facts is not None} - {"any"}
+    return f"{' and '.join(film.name for film in films)} do not run into each other." if len(bases) > 1 else ""
+
+
 ORDER_RULES: Final = (
     Rule(
         key="nothing_to_wear", weight="wrong", says=_wear_without, why="Wear shows the layer under a colour.",
@@ -69,6 +81,14 @@ ORDER_RULES: Final = (
     Rule(
         key="sponge_on_set", weight="wrong", says=_sponge_on_set,
         why="Lay it straight over milk paint or chalk-type paint soon after that is dry; elsewhere sand, or glaze.",
+    ),
+    Rule(
+        key="water_in_oil", weight="wrong", says=_water_in_oil, cause="base",
+        why="It separates, and stays soft. Thin oil-based paint with spirits, or take a water-based one.",
+    ),
+    Rule(
+        key="bases_meet", weight="wrong", says=_bases_meet, cause="base",
+        why="Water-based and oil-based paint do not mix wet. Take paints of one base, or let one dry under the other.",
     ),
     Rule(
         key="gilded_first", weight="school", says=_gilded_first, school="gilding", answers=("first",),

@@ -23,6 +23,18 @@ class OrderTest(unittest.TestCase):
         ):
             self.assertEqual(said(*layers).get(rule), weight, rule)
 
+    def test_bases_never_meet(self) -> None:
+        """M161: what by-hand refuses does not pass as a layer: water in oil, water-based run into oil-based."""
+        for layers, rule in (
+            ((layer("wash", "oil_enamel", water=2.0),), "water_in_oil"),
+            ((layer("stain", "oil_stain", water=1.0),), "water_in_oil"),
+            ((layer("blend", "chalk_paint", "oil_enamel"),), "bases_meet"),
+        ):
+            self.assertEqual(said(*layers).get(rule), "wrong", rule)
+        blend = layer("blend", "chalk_paint", "enamel")
+        for one in (layer("wash", "chalk_paint", water=2.0), layer("stain", "oil_stain"), blend):
+            self.assertFalse({"water_in_oil", "bases_meet"} & set(said(one)))
+
     def test_glaze_on_milk_paint(self) -> None:
         """Antiquing glaze on unsealed milk paint is right; on a seal, or on enamel, it wipes."""
         glaze = layer("glaze", "coloured_glaze")

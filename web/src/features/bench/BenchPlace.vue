@@ -4,10 +4,7 @@ import { useRoute, useRouter } from 'vue-router'
 
 import { wordsOf } from '../../api/reach'
 import ErrorLine from '../../shared/ErrorLine.vue'
-import { preferences } from '../../shared/preferences'
-import { useSettings } from '../../shared/useSettings'
-import type { UnitName } from '../../api/client'
-import { useMeasuring } from '../../shared/useMeasuring'
+import UnitChoice from '../../shared/UnitChoice.vue'
 import { useKeys } from '../../shared/useKeys'
 import JugChoice from './JugChoice.vue'
 import MishapList from '../../shared/MishapList.vue'
@@ -111,9 +108,6 @@ useKeys((event) => {
 function leave() {
   void router.push({ name: 'mingle' })
 }
-
-const { units } = useMeasuring()
-const { set } = useSettings()
 </script>
 
 <template>
@@ -128,13 +122,7 @@ const { set } = useSettings()
         <JugChoice v-if="batch && next" :batch="batch" :change="bench.change" />
         <label
           >in
-          <BFormSelect
-            aria-label="Unit"
-            :model-value="preferences.unit"
-            @update:model-value="set({ unit: $event as UnitName })"
-          >
-            <option v-for="unit in units" :key="unit.value" :value="unit.value">{{ unit.text }}</option>
-          </BFormSelect>
+          <UnitChoice aria-label="Unit" />
         </label>
         <BButton v-if="next" variant="outline-secondary" :aria-pressed="scale.on.value" @click="turnScale">{{
           scale.on.value ? 'Without the scale' : 'With the scale'

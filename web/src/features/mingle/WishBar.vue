@@ -17,12 +17,12 @@ const { target } = defineProps<{ target: number | undefined }>()
 const batch = ref(preferences.value.batch.toString())
 const { id } = useJob()
 const { data: amount } = useQuery({
-  queryKey: computed(() => ['amount', id.value, target]),
+  queryKey: computed(() => ['amount', id.value, target, preferences.value.unit]),
   enabled: computed(() => id.value !== undefined),
   queryFn: async () =>
     unwrap(
       await api.GET('/api/jobs/{job_id}/amount', {
-        params: { path: { job_id: id.value ?? 0 }, query: { target_id: target } },
+        params: { path: { job_id: id.value ?? 0 }, query: { target_id: target, unit: preferences.value.unit } },
       }),
     ),
 })

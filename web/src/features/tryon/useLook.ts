@@ -185,12 +185,12 @@ export function useLook() {
     await saves
     try {
       unwrap(await api.DELETE('/api/looks/{look_id}', { params }))
-      await wearLook(null)
       say(`${gone.name} was put away.`, async () => {
         unwrap(await api.POST('/api/looks/{look_id}/restore', { params }))
         await refresh()
         await wearLook(gone.id)
       })
+      await wearLook(null)
     } catch (error) {
       sayWrong(error)
     }
