@@ -194,7 +194,7 @@ class SpoilingTest(DemoCase):
         found = self.client.post("/api/preparations/home_chalk_paint", json=much).json()
         self.assertIn("it sets within hours: use it up at once", found["spoils"])
         needed = found["needed"]
-        self.assertIn("2 coats on", needed["words"])
+        self.assertIn("× 2 coats ÷", needed["words"])
         as_much = {**much, "batch": needed["ml"], "cast": cast}
         ounces = self.client.post("/api/preparations/home_chalk_paint?unit=fl_oz", json=as_much).json()["pours"]
         self.assertTrue(all("fl oz" in pour["words"] for pour in ounces), ounces)
