@@ -13,6 +13,7 @@ PARTS = {
     "long_run": "bench.long_run",
     "first_hour": "bench.first_hour",
     "other_paints": "bench.other_paints",
+    "over_wood": "bench.over_wood",
 }
 
 

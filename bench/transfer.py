@@ -17,6 +17,7 @@ TERMS = 9
 
 _STEP = 1e-6
 _OPAQUE = 40
+_HALVES = 22
 _CRITICAL = float(np.sqrt(1.0 - 1.0 / N_FILM**2))
 
 
@@ -54,19 +55,22 @@ def _fresnel(mu_inside: FloatArray) -> FloatArray:
     return np.where(sin2 >= 1.0, 1.0, (s + p) / 2.0)
 
 
-def _thin(mu_a: FloatArray, chi: FloatArray) -> tuple[FloatArray, FloatArray]:
-    """Return R and T (m, i, j) of a very thin layer, from µ_a (m,) and µ_s χ_l (m, terms)."""
+def _thin(mu_a: FloatArray, chi: FloatArray, depth: FloatArray | float = _STEP) -> tuple[FloatArray, FloatArray]:
+    """Return R and T (m, i, j) of a layer of very small optical depth (m,), from µ_a (m,) and µ_s χ_l (m, terms)."""
     mu, w = _quadrature()
-    forward = chi[:, -1]  # delta-M: the last term is taken as light that was not scattered at all
-    moments = chi - forward[:, np.newaxis]
-    mu_s = moments[:, 0]
-    total = mu_a + mu_s
-    step = _STEP / total
+    moments, total = _extinction(mu_a, chi)
+    depth = np.broadcast_to(np.asarray(depth, dtype=float), total.shape)[:, np.newaxis, np.newaxis]
     ahead = np.einsum("ml,lij->mij", moments, _legendre())
     back = np.einsum("ml,lij->mij", moments * (-1.0) ** np.arange(TERMS), _legendre())
-    per = (step[:, np.newaxis, np.newaxis] * w) / (2.0 * mu[:, np.newaxis])
-    T = np.eye(mu.size) * np.exp(-_STEP / mu) + per * ahead
+    per = (depth / total[:, np.newaxis, np.newaxis] * w) / (2.0 * mu[:, np.newaxis])
+    T = np.eye(mu.size) * np.exp(-depth / mu[:, np.newaxis]) + per * ahead
     return per * back, T
+
+
+def _extinction(mu_a: FloatArray, chi: FloatArray) -> tuple[FloatArray, FloatArray]:
+    """Return the moments of what is scattered, and how much is lost in all. [1/µm]"""
+    moments = chi - chi[:, -1:]  # delta-M: the last term is taken as light that was not scattered at all
+    return moments, mu_a + moments[:, 0]
 
 
 def _double(R: FloatArray, T: FloatArray) -> tuple[FloatArray, FloatArray]:
@@ -84,10 +88,26 @@ def reflectance(mu_a: FloatArray, chi: FloatArray) -> FloatArray:
     chi : (m, TERMS) ndarray
         Scattering times the Legendre moments of its phase function; the first is the scattering itself. [1/µm]
     """
-    mu, w = _quadrature()
     R, T = _thin(mu_a, chi)
     for _ in range(_OPAQUE):
         R, T = _double(R, T)
+    return _seen(R)
+
+
+def film_over(mu_a: FloatArray, chi: FloatArray, X: FloatArray, R_g: FloatArray) -> FloatArray:
+    """Return the same of films of X µm (m,) over an even ground that reflects R_g (m,) of all light. [0..1]"""
+    mu, w = _quadrature()
+    ground = R_g[:, np.newaxis, np.newaxis] * np.broadcast_to(2.0 * mu * w, (mu.size, mu.size))
+    depth = _extinction(mu_a, chi)[1] * X
+    R, T = _thin(mu_a, chi, depth / 2.0**_HALVES)
+    for _ in range(_HALVES):
+        R, T = _double(R, T)
+    return _seen(R + T @ np.linalg.solve(np.eye(mu.size) - ground @ R, ground @ T))
+
+
+def _seen(R: FloatArray) -> FloatArray:
+    """Return what leaves through the surface of what reflects R (m, i, j) below it, lit straight on."""
+    mu, w = _quadrature()
     inside = _fresnel(mu)
     beam = np.zeros(mu.size)
     beam[-1] = 1.0 / (2.0 * w[-1])  # one unit of flux straight down

@@ -55,7 +55,9 @@ def save(folder: Path, what: object, shelf: Shelf) -> None:
     for number, prior in enumerate(shelf.priors):
         arrays |= {f"{name}-{number}": getattr(prior, name) for name in _OF_PRIOR}
     layout = [(name, array.dtype.str, array.shape) for name, array in arrays.items()]
-    header = json.dumps({"key": key_of(what), "of": _said(what), "read": list(shelf.weights), "layout": layout})
+    header = json.dumps(
+        {"key": key_of(what), "of": _said(what), "read": list(shelf.weights), "layout": layout, "taking": shelf.taking}
+    )
     # All in one piece: a file of hundreds of small ones takes as long to read as a fit to make.
     data = np.frombuffer(b"".join(array.tobytes() for array in arrays.values()), dtype=np.uint8)
     with suppress(OSError), written_whole(folder / NAME) as opened:
@@ -93,6 +95,7 @@ def load(folder: Path, what: object, materials: tuple[Material, ...], *, of_any_
             ),
             weights=dict(zip(header["read"], arrays["weights"].tolist(), strict=True)),
             misses=dict(zip(header["read"], arrays["misses"].tolist(), strict=True)),
+            taking=tuple((wood, key) for wood, key in header["taking"]),
         )  # fmt: skip
     except (OSError, ValueError, KeyError, IndexError, RuntimeError, EOFError, BadZipFile, zlib.error, struct.error):
         return None

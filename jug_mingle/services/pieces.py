@@ -169,6 +169,7 @@ def ground_named(session: Session, job_id: int, name: str) -> Ground:
                 adhesion="holds" if kind == "wood" else "scuff",
                 thirst=_BARE_WOOD if kind == "wood" else 0.0,
                 coat="" if kind == "wood" else "paint",
+                wood=name,
             )
         return ground(name)
     except ValueError as error:

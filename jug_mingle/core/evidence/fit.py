@@ -23,6 +23,7 @@ from jug_mingle.core.evidence.fitted_shelf import SCALE_SPREAD, Shelf, expand
 from jug_mingle.core.evidence.opaque_readings import OpaqueBatch, fits
 from jug_mingle.core.evidence.prior import Prior, prior_of
 from jug_mingle.core.evidence.readings import Hiding, Reading, Swatch, as_film_shows, held_back, residual_block
+from jug_mingle.core.evidence.uptakes import OF_PAIR, OF_WOOD, SIZE, Pair, kept_and_slopes, pairs_of
 from jug_mingle.core.materials.material import Material
 from jug_mingle.core.optics.film import R_body, R_seen
 
@@ -101,6 +102,11 @@ def _flat(seen: tuple[float, ...], light: Light, veil: float) -> FloatArray:
     return read_only(R_to_Lab(R_seen(R_body(np.clip(R, 0.0, 1.0), veil, floor=0.004), 1.0)))
 
 
+def _wood(item: Reading | Hiding) -> str:
+    """Return the key of the wood that a reading tells the uptake of; nothing where it tells of none."""
+    return item.wood if isinstance(item, Reading) and item.laying is not None else ""
+
+
 @dataclass(frozen=True, slots=True, eq=False)
 class _State:
     """The least-squares problem at one place: cost, gradient, matrix, and each reading's weight and miss."""
@@ -113,7 +119,10 @@ class _State:
 
 
 _Slopes: TypeAlias = tuple[FloatArray, list[tuple[int, FloatArray]], FloatArray]
-"""A reading's residuals, their slopes by each material's unknowns, and by the common scale."""
+"""A reading's residuals, their slopes by each block's unknowns, and by the common scale.
+
+A block is a material, by its place on the shelf; after those come the woods, and materials on woods, of `uptakes`.
+"""
 
 
 class _System:
@@ -128,12 +137,24 @@ class _System:
     ) -> None:
         self.materials, self.priors, self.evidence = materials, priors, evidence
         self.involved = [[places[key] for key, _ in item.volumes] for item in evidence]
-        self.sizes = [prior.size for prior in priors]
+        self.taking = pairs_of([(on, [key for key, _ in item.volumes]) for item in evidence if (on := _wood(item))])
+        self.at = {pair: len(materials) + number for number, pair in enumerate(self.taking)}
+        self.sizes = [*(prior.size for prior in priors), *(SIZE for _ in self.taking)]
         self.starts = np.concatenate([[0], np.cumsum(self.sizes)]).astype(int)
-        self.hub = hub_of([[p for p in group if priors[p].size] for group in self.involved])
+        self.hub = hub_of(
+            [[block for block in self._blocks(number) if self.sizes[block]] for number in range(len(evidence))]
+        )
         self.solids = np.array([material.solids for material in materials])
         self.size = int(self.starts[-1]) + 1
         self.batches = self._batches()
+
+    def _blocks(self, number: int) -> list[int]:
+        """Return the blocks that a reading tells of."""
+        wood = _wood(self.evidence[number])
+        if not wood:
+            return self.involved[number]
+        keys = [key for key, _ in self.evidence[number].volumes]
+        return [*self.involved[number], self.at[wood, ""], *(self.at[wood, key] for key in keys)]
 
     def _batches(self) -> list[tuple[list[int], OpaqueBatch, FloatArray, FloatArray]]:
         """Group the readings that can be computed together, opaque colours of mixes of equally many materials with
@@ -157,7 +178,7 @@ class _System:
             for numbers in groups.values()
         ]
 
-    def all_slopes(self, K: FloatArray, S: FloatArray) -> dict[int, _Slopes]:
+    def all_slopes(self, z: FloatArray, K: FloatArray, S: FloatArray) -> dict[int, _Slopes]:
         """Return `slopes` of every reading, the common kind all at once."""
         found: dict[int, _Slopes] = {}
         for numbers, batch, basis_K, basis_S in self.batches:
@@ -168,14 +189,24 @@ class _System:
                 found[number] = (r[at], list(zip(self.involved[number], J[at], strict=True)), common[at])
         for number in range(len(self.evidence)):
             if number not in found:
-                found[number] = self.slopes(number, K, S)
+                found[number] = self.slopes(number, z, K, S)
         return found
 
-    def slopes(self, number: int, K: FloatArray, S: FloatArray) -> _Slopes:
-        """Return a reading's residuals, and their slopes by each material's unknowns and by the common scale."""
+    def slopes(self, number: int, z: FloatArray, K: FloatArray, S: FloatArray) -> _Slopes:
+        """Return a reading's residuals, and their slopes by each block's unknowns and by the common scale."""
         item, involved = self.evidence[number], self.involved[number]
-        r, by_log_K, by_log_S = residual_block(item, K[involved], S[involved], self.solids[involved])
+        kept, uptakes = self._kept(number, z)
+        r, by_log_K, by_log_S = residual_block(item, K[involved], S[involved], self.solids[involved], kept)
         blocks: list[tuple[int, FloatArray]] = []
+        if kept is not None:
+            # More of a material is more of its absorption and of its scattering.
+            by_kept = (by_log_K + by_log_S).sum(axis=2)
+            blocks.append((self.at[_wood(item), ""], sum(np.outer(by_kept[:, i], own) * OF_WOOD
+                                                        for i, own in enumerate(uptakes))))  # fmt: skip
+            blocks += [
+                (self.at[_wood(item), key], np.outer(by_kept[:, i], uptakes[i]) * OF_PAIR)
+                for i, (key, _) in enumerate(item.volumes)
+            ]
         common: FloatArray = np.zeros(r.size)
         for i, place in enumerate(involved):
             prior = self.priors[place]
@@ -183,12 +214,29 @@ class _System:
             common += SCALE_SPREAD * prior.scales * (by_log_K[:, i] + by_log_S[:, i]).sum(axis=1)
         return r, blocks, common
 
+    def _kept(self, number: int, z: FloatArray) -> tuple[FloatArray | None, list[FloatArray]]:
+        """Return what a wood keeps of each material of a reading, and the slopes (4,) of its logarithm."""
+        item = self.evidence[number]
+        if isinstance(item, Hiding) or item.laying is None:
+            return None, []
+        own = [self._of(z, (item.wood, key)) * OF_PAIR for key, _ in item.volumes]
+        wood = self._of(z, (item.wood, "")) * OF_WOOD
+        found = [
+            kept_and_slopes(self.materials[place].kind, wood + more, item.laying)
+            for place, more in zip(self.involved[number], own, strict=True)
+        ]
+        return np.array([kept for kept, _ in found]), [slopes for _, slopes in found]
+
+    def _of(self, z: FloatArray, pair: Pair) -> FloatArray:
+        start = self.starts[self.at[pair]]
+        return z[start : start + SIZE]
+
     def build(self, z: FloatArray, *, robust: bool) -> _State:
         log_K, log_S = expand(self.priors, z)
         K, S = np.exp(log_K), np.exp(log_S)
         cost, gradient, matrix = 0.5 * float(z @ z), z.copy(), ArrowMatrix(self.sizes, self.hub)
         weights, misses = np.ones(len(self.evidence)), np.zeros(len(self.evidence))
-        for number, (r, blocks, common) in self.all_slopes(K, S).items():
+        for number, (r, blocks, common) in self.all_slopes(z, K, S).items():
             chi2, rows = float(r @ r), r.size
             misses[number] = np.sqrt(chi2 / rows)
             w = (DEGREES + rows) / (DEGREES + chi2) if robust else 1.0
@@ -213,6 +261,7 @@ class _System:
             priors=self.priors,
             unknowns=z,
             factor=state.matrix.factor(),
+            taking=self.taking,
             weights=dict(zip(keys, state.weights.tolist(), strict=True)),
             misses=dict(zip(keys, state.misses.tolist(), strict=True)),
         )
@@ -242,7 +291,7 @@ def slopes_of(shelf: Shelf, item: Reading | Hiding) -> FloatArray:
     places = {material.key: place for place, material in enumerate(shelf.materials)}
     check_evidence(shelf.materials, (item,))
     system = _System(shelf.materials, shelf.priors, (item,), places)
-    r, blocks, common = system.slopes(0, np.exp(shelf.log_K), np.exp(shelf.log_S))
+    r, blocks, common = system.slopes(0, shelf.unknowns, np.exp(shelf.log_K), np.exp(shelf.log_S))
     J = np.zeros((r.size, system.size))
     for place, block in blocks:
         J[:, system.starts[place] : system.starts[place + 1]] += block

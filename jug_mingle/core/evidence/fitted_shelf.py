@@ -1,6 +1,6 @@
 """A fitted shelf: its materials with what the evidence says of their optics, and how sure that is."""
 
-from collections.abc import Mapping, Sequence
+from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass, field, replace
 from typing import Final
 from weakref import WeakKeyDictionary
@@ -11,8 +11,10 @@ from jug_mingle.core.arrays import FloatArray, read_only
 from jug_mingle.core.colour.spectra import BANDS
 from jug_mingle.core.evidence.block_arrow import ArrowFactor
 from jug_mingle.core.evidence.prior import Prior
+from jug_mingle.core.evidence.uptakes import OF_PAIR, OF_WOOD, SIZE, Pair, never_read, uptake_of
 from jug_mingle.core.materials.material import Material
 from jug_mingle.core.optics.coefficients import Optics
+from jug_mingle.core.optics.uptake import SEALED, Uptake
 
 SCALE_SPREAD: Final = 0.5
 """How uncertain the scale of all K and S together is (natural logarithm): what a micrometre of film is, and how strong
@@ -34,6 +36,8 @@ class Shelf:
         Reading key → how much it counted, 1 fully; a low one is an outlier.
     misses : dict
         Reading key → how far the fitted model is from it, in units of its noise.
+    taking : tuple of Pair
+        Whose unknowns come after those of the materials: woods of which fields were read, and what was laid on them.
     """
 
     materials: tuple[Material, ...]
@@ -44,6 +48,7 @@ class Shelf:
     factor: ArrowFactor
     weights: Mapping[str, float] = field(default_factory=dict)
     misses: Mapping[str, float] = field(default_factory=dict)
+    taking: tuple[Pair, ...] = ()
 
     def index(self, key: str) -> int:
         """Return the place of the material `key`; KeyError when the shelf has none."""
@@ -83,13 +88,40 @@ class Shelf:
         kept = _drawn.setdefault(self.factor, {})
         if (count, seed) in kept:
             return kept[count, seed]
-        normal = np.random.default_rng(seed).standard_normal((self.unknowns.size, count))
-        z = self.unknowns[:, np.newaxis] + self.factor.transposed_solve(normal)
-        log_K, log_S = expand(self.priors, z.T)
+        log_K, log_S = expand(self.priors, self._drawn_unknowns(count, seed))
         found = read_only(np.exp(log_K)), read_only(np.exp(log_S))
         if count <= _FEW:
             kept[count, seed] = found
         return found
+
+    def _drawn_unknowns(self, count: int, seed: int) -> FloatArray:
+        """Return unknowns (count, u) drawn from what the evidence leaves open."""
+        normal = np.random.default_rng(seed).standard_normal((self.unknowns.size, count))
+        return np.asarray((self.unknowns[:, np.newaxis] + self.factor.transposed_solve(normal)).T)
+
+    def uptake(self, wood: str, key: str) -> Uptake:
+        """Return how a wood most likely takes a material; what is usual where no field on it was read."""
+        return self._uptake(wood, key, self.unknowns, lambda _pair: np.zeros(SIZE))
+
+    def drawn_uptake(self, wood: str, key: str, count: int, seed: int = 1) -> Uptake:
+        """Return how a wood takes a material (count,) on the shelves that `draw` draws."""
+        kept = _z_drawn.setdefault(self.factor, {})
+        if (count, seed) not in kept:
+            kept[count, seed] = self._drawn_unknowns(count, seed)
+        return self._uptake(wood, key, kept[count, seed], lambda pair: never_read(pair, count))
+
+    def _uptake(self, wood: str, key: str, z: FloatArray, unread: Callable[[Pair], FloatArray]) -> Uptake:
+        if not wood:
+            return SEALED
+        start = sum(prior.size for prior in self.priors)
+        own: FloatArray = np.zeros(SIZE)
+        for pair, spread in (((wood, ""), OF_WOOD), ((wood, key), OF_PAIR)):
+            if pair in self.taking:
+                at = start + SIZE * self.taking.index(pair)
+                own = own + z[..., at : at + SIZE] * spread
+            else:
+                own = own + unread(pair) * spread
+        return uptake_of(self.materials[self.index(key)].kind, own)
 
 
 _DOUBTED: Final = 0.5
@@ -97,6 +129,7 @@ _DOUBTED: Final = 0.5
 
 _FEW: Final = 64
 _drawn: WeakKeyDictionary[ArrowFactor, dict[tuple[int, int], tuple[FloatArray, FloatArray]]] = WeakKeyDictionary()
+_z_drawn: WeakKeyDictionary[ArrowFactor, dict[tuple[int, int], FloatArray]] = WeakKeyDictionary()
 
 
 def expand(priors: Sequence[Prior], z: FloatArray) -> tuple[FloatArray, FloatArray]:

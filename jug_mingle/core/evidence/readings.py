@@ -17,6 +17,7 @@ from jug_mingle.core.optics.coefficients import Optics
 from jug_mingle.core.optics.film import K1, R_film, R_seen, R_seen_slope
 from jug_mingle.core.optics.hiding import coats_as_fraction
 from jug_mingle.core.optics.paintable import nearest_film
+from jug_mingle.core.optics.uptake import Laying
 
 MODEL_ERROR: Final = 0.1
 """What the film equations are off by on a colour that was fitted (mean CIEDE2000, see bench/)."""
@@ -95,6 +96,9 @@ class Reading:
         Relative error of each poured volume (one standard deviation).
     thickness_error : float
         Relative error of the film's thickness, one for all its patches.
+    wood, laying : str, Laying, optional
+        Of what was laid on wood and wiped: the key of that wood, and how it was laid. The thickness of its patches is
+        then that of one coat left alone where nothing goes in; what stays of it is what the fit learns of the wood.
     """
 
     key: str
@@ -105,9 +109,13 @@ class Reading:
     veil: float = 1.0
     pour_error: float = 0.0
     thickness_error: float = 0.0
+    wood: str = ""
+    laying: Laying | None = None
 
     def __post_init__(self) -> None:
         _check_volumes(self.key, self.volumes)
+        if self.laying is not None and (not self.wood or any(np.isinf(swatch.X) for swatch in self.swatches)):
+            raise EvidenceError(f"reading {self.key!r}: what was laid on wood needs that wood, and how thick a coat is")
         if not self.swatches:
             raise EvidenceError(f"reading {self.key!r} has no patch")
         for name in ("noise", "veil", "pour_error", "thickness_error"):
@@ -203,7 +211,7 @@ def _shown(seen: FloatArray, item: Reading) -> tuple[FloatArray, float]:
 
 
 def residual_block(
-    item: Reading | Hiding, K: FloatArray, S: FloatArray, solids: FloatArray
+    item: Reading | Hiding, K: FloatArray, S: FloatArray, solids: FloatArray, kept: FloatArray | None = None
 ) -> tuple[FloatArray, FloatArray, FloatArray]:
     """Return the whitened residuals of one piece of evidence and their derivatives.
 
@@ -213,6 +221,8 @@ def residual_block(
         Optics of the m materials in it, in its order.
     solids : (m,) ndarray
         Their volume solids.
+    kept : (m,) ndarray, optional
+        What a wood keeps of each, as `uptake.shares_kept`.
 
     Returns
     -------
@@ -223,6 +233,10 @@ def residual_block(
     c = dry_shares([volume for _, volume in item.volumes], solids)
     if isinstance(item, Hiding):
         return _hiding_block(item, c, K, S)
+    if kept is not None:
+        stays = float(c @ kept)
+        c = c * kept / stays
+        item = replace(item, swatches=tuple(replace(one, X=one.X * stays) for one in item.swatches), laying=None)
     parts = [_swatch_block(item, swatch, c, K, S) for swatch in item.swatches]
     r = np.concatenate([part[0] for part in parts])
     by_log_K = np.concatenate([part[1] for part in parts])

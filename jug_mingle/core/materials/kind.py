@@ -88,6 +88,10 @@ class Kind:
         Area that a litre covers in one coat. [m²/L]
     colours : bool
         Whether it may be poured into a colour mix (a primer may not, even a white one).
+    soaks : float
+        Share of a coat that bare sanded wood takes in if it waits long enough. [0..1]
+    soak_rate : float
+        How fast, as `Uptake.rate`. [1/√minutes]
     handling : Handling
     caution : str
         What to say at the step where it can hurt, or nothing.
@@ -103,6 +107,8 @@ class Kind:
     spread_rate: float
     handling: Handling
     colours: bool = True
+    soaks: float = 0.5
+    soak_rate: float = 0.56
     caution: str = ""
 
     @property

@@ -47,5 +47,5 @@ def ground(key: str) -> Ground:
     R = recover_reflectance(Lab_to_XYZ(kind.Lab), DAYLIGHT)
     return Ground(
         name=kind.title, R_seen=R, veil=0.9, bleeds=kind.bleeds, figure=kind.figure, adhesion=kind.adhesion,
-        thirst=kind.thirst, coat=kind.coat,
+        thirst=kind.thirst, coat=kind.coat, wood=key,
     )  # fmt: skip

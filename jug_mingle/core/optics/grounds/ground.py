@@ -64,6 +64,8 @@ class Ground:
         As for `film.R_seen`. [0..1]
     bleeds, figure, adhesion, thirst, coat
         As of `GroundKind`.
+    wood : str
+        Key by which it is learnt how it takes what is laid on it.
     """
 
     name: str
@@ -74,13 +76,19 @@ class Ground:
     adhesion: Adhesion = "holds"
     thirst: float = 0.0
     coat: Coat = ""
+    wood: str = ""
+
+    @property
+    def takes(self) -> str:
+        """The key of the wood that takes in what is laid on it; nothing where it is closed."""
+        return self.wood if self.coat == "" and self.thirst > 0.0 else ""
 
 
 def measured_ground(
     name: str, R_seen: ArrayLike, *, veil: float = 0.9, bleeds: bool = False, figure: float = 0.0,
-    adhesion: Adhesion = "holds", thirst: float = 0.0, coat: Coat = "",
+    adhesion: Adhesion = "holds", thirst: float = 0.0, coat: Coat = "", wood: str = "",
 ) -> Ground:  # fmt: skip
     """Return a ground of one's own from its read reflectance (36,), dry and bare. [0..1]"""
     R = check_finite(as_spectrum(R_seen, f"the reflectance of {name}"), f"the reflectance of {name}")
     return Ground(name=name, R_seen=read_only(R), veil=veil, bleeds=bleeds, figure=figure, adhesion=adhesion,
-                  thirst=thirst, coat=coat)  # fmt: skip
+                  thirst=thirst, coat=coat, wood=wood)  # fmt: skip
