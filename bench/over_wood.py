@@ -11,7 +11,8 @@ from bench.tables import table
 from bench.woods import Wood
 from jug_mingle.core.arrays import FloatArray
 from jug_mingle.core.colour.difference import delta_E_CIE2000
-from jug_mingle.core.colour.spaces import R_to_Lab
+from jug_mingle.core.colour.recovery import recover_reflectance
+from jug_mingle.core.colour.spaces import Lab_to_XYZ, R_to_Lab
 from jug_mingle.core.evidence.certainty import NOISE
 from jug_mingle.core.evidence.fit import characterise
 from jug_mingle.core.evidence.fitted_shelf import Shelf
@@ -22,6 +23,9 @@ from jug_mingle.core.materials.material import Material
 from jug_mingle.core.optics.film import R_body
 from jug_mingle.core.optics.grounds import Ground, measured_ground
 from jug_mingle.core.optics.uptake import Laying
+from jug_mingle.core.recipes.over import OverStep, assess_way
+from jug_mingle.core.recipes.over_kinds import OVER_KINDS
+from jug_mingle.core.recipes.wishes import Target
 
 WOODS: Final = 12
 FIELD_ERROR: Final = 0.06
@@ -80,7 +84,7 @@ def fitted(wood: Wood, named: Wood, known: Known, rng: np.random.Generator) -> t
                                  swatches=(Swatch(seen=opaque),)))  # fmt: skip
         if known.label:
             usual = Laying(wait=5.0)
-            seen = _noisy(named.look_of(wood.colourants[which], wood.is_paint[which], usual, thin), 0.6 * 3.0, rng)
+            seen = _noisy(named.look_of(wood.colourants[which], wood.is_paint[which], usual, thin), NOISE["label"], rng)
             found.append(_read(material, f"{which} label", seen, X, named.bare, usual, "named", NOISE["label"]))
         for number, laying in enumerate(known.fields):
             error = FIELD_ERROR * rng.standard_normal()
@@ -110,9 +114,22 @@ def errors(known: Known, *, left_out: bool, woods: Sequence[int]) -> dict[str, F
             water, thin = _thin(wood, which)
             for laying in _ASKED:
                 film = LaidFilm(volumes=((f"m{which}", 1.0),), laying=laying, water=water)
-                true = R_to_Lab(wood.field(which, laying, thin=thin))
-                off.append(float(delta_E_CIE2000(R_to_Lab(look_over(shelf, [film], ground)), true)))
+                true = wood.field(which, laying, thin=thin, error=FIELD_ERROR * rng.standard_normal())
+                look = R_to_Lab(look_over(shelf, [film], ground))
+                off.append(float(delta_E_CIE2000(look, R_to_Lab(true))))
+                holds.append(_inside(shelf, ground, film, look, true, rng))
     return {"off": np.array(off), "holds": np.array(holds)}
+
+
+def _inside(
+    shelf: Shelf, ground: Ground, film: LaidFilm, look: FloatArray, true: FloatArray, rng: np.random.Generator
+) -> bool:
+    """Return whether the band of a look, towards a target 2 to 6 away from it, holds the true difference."""
+    wanted = np.clip(look + rng.standard_normal(3) * 2.3, [5.0, -120.0, -120.0], [99.0, 120.0, 120.0])
+    target = Target(R=recover_reflectance(Lab_to_XYZ(wanted)))
+    step = OverStep(kind=OVER_KINDS[0], film=film, parts=((film.keys[0], 1),))
+    way = assess_way(shelf, target, ground, [step], pour_error=0.0)
+    return way.low <= float(target.goal.miss(true)) <= way.high
 
 
 def main() -> None:
@@ -123,6 +140,6 @@ def main() -> None:
             found = errors(known, left_out=left_out, woods=range(100 * left_out, 100 * left_out + WOODS))
             off = found["off"]
             rows.append([known.title, len(off), float(np.median(off)), float(np.quantile(off, 0.95)),
-                         interval(found["holds"]) if found["holds"].size else ""])  # fmt: skip
+                         interval(found["holds"])])  # fmt: skip
         title = "left out of tuning" if left_out else "tuned on"
         table(f"Looks over wood, woods {title} [CIEDE2000]", ["known", "looks", "median", "p95", "band"], rows)

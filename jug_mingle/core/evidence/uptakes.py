@@ -18,8 +18,8 @@ from jug_mingle.core.optics.uptake import Laying, Uptake, shares_kept
 SIZE: Final = 4
 """Unknowns of a wood, and of a material on it: logarithms of amount, rate, again and left."""
 
-OF_WOOD: Final = np.array([0.45, 0.45, 0.25, 0.35])
-OF_PAIR: Final = np.array([0.30, 0.30, 0.20, 0.30])
+OF_WOOD: Final = np.array([0.28, 0.40, 0.20, 0.30])
+OF_PAIR: Final = np.array([0.20, 0.25, 0.12, 0.25])
 """How far these may lie from what is usual (natural logarithm), by the wood, and by the material on that wood."""
 
 _AGAIN: Final = 0.75

@@ -9,7 +9,15 @@ from jug_mingle.core.colour.spaces import Lab_to_XYZ
 from jug_mingle.core.colour.spectra import DAYLIGHT
 from jug_mingle.core.optics.grounds.boards import BOARDS
 from jug_mingle.core.optics.grounds.factory_coats import FACTORY_COATS
-from jug_mingle.core.optics.grounds.ground import ADHESION_WORDS, Adhesion, Coat, Ground, GroundKind, measured_ground
+from jug_mingle.core.optics.grounds.ground import (
+    ADHESION_WORDS,
+    NAMED,
+    Adhesion,
+    Coat,
+    Ground,
+    GroundKind,
+    measured_ground,
+)
 from jug_mingle.core.optics.grounds.metals import METALS
 from jug_mingle.core.optics.grounds.old_finishes import OLD_FINISHES
 from jug_mingle.core.optics.grounds.primers import PRIMERS
@@ -47,5 +55,5 @@ def ground(key: str) -> Ground:
     R = recover_reflectance(Lab_to_XYZ(kind.Lab), DAYLIGHT)
     return Ground(
         name=kind.title, R_seen=R, veil=0.9, bleeds=kind.bleeds, figure=kind.figure, adhesion=kind.adhesion,
-        thirst=kind.thirst, coat=kind.coat, wood=key,
+        thirst=kind.thirst, coat=kind.coat, wood=key, unsure=NAMED,
     )  # fmt: skip

@@ -52,6 +52,13 @@ class GroundKind:
     coat: Coat = ""
 
 
+READ: Final = 0.02
+"""How unsure the colour of a ground is that was read."""
+
+NAMED: Final = 0.12
+"""The same of one that is only named: two boards of one wood differ as much as that. Assumed."""
+
+
 @dataclass(frozen=True, slots=True, kw_only=True, eq=False)
 class Ground:
     """What is painted on: a seen reflectance with its surface.
@@ -66,6 +73,9 @@ class Ground:
         As of `GroundKind`.
     wood : str
         Key by which it is learnt how it takes what is laid on it.
+    unsure : float
+        How far its colour may lie from this one (natural logarithm of what it absorbs): little where it was read, more
+        of a wood that is only named.
     """
 
     name: str
@@ -77,6 +87,7 @@ class Ground:
     thirst: float = 0.0
     coat: Coat = ""
     wood: str = ""
+    unsure: float = READ
 
     @property
     def takes(self) -> str:

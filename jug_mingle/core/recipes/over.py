@@ -1,0 +1,229 @@
+"""A colour over a ground: the ways in which see-through films of the shelf give it, and how sure each is."""
+
+from collections.abc import Sequence
+from dataclasses import dataclass, replace
+from typing import Final
+
+import numpy as np
+
+from jug_mingle.core.arrays import FloatArray, read_only
+from jug_mingle.core.colour.difference import delta_E_CIE2000
+from jug_mingle.core.colour.spaces import R_to_Lab
+from jug_mingle.core.evidence.fitted_shelf import Shelf
+from jug_mingle.core.evidence.laid import Laid, LaidFilm, body_over, drawn_over
+from jug_mingle.core.measuring.pouring import Pour
+from jug_mingle.core.optics.film import R_seen, veil_of
+from jug_mingle.core.optics.grounds import Ground
+from jug_mingle.core.recipes.assessment import DRAWS, Likely, mixing_too, spreads_of
+from jug_mingle.core.recipes.over_kinds import OVER_KINDS, OverKind, Palette, palettes
+from jug_mingle.core.recipes.over_search import Found, OverSearch
+from jug_mingle.core.recipes.wishes import NothingToMixError, Target
+
+HAND_ERROR: Final = 0.06
+"""How far the amount that a hand lays lies from what was meant, each film for itself (natural logarithm): assumed."""
+
+MODEL_ERROR: Final = 0.3
+"""What the equations of films and uptake are off by on wood, beside what the fit leaves open. Learnt on the woods of
+bench/ that may be tuned on. [mean CIEDE2000]"""
+
+_SEALED: Final = "satin"
+_FEWER: Final = 0.3
+"""A film of one material goes before one of two that is nearer by less. [CIEDE2000]"""
+
+_OF_EACH: Final = 2
+_FIRSTS: Final = 3
+TWO_STEPS: Final = (("stain", "glaze"), ("wash", "stain"), ("stain", "ready_glaze"))
+"""What is laid first and what over it, when it is dry (common practice: paled or washed first, then stained; stained,
+then glazed)."""
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class OverStep:
+    """One film of a way: its kind, and what is mixed and laid."""
+
+    kind: OverKind
+    film: LaidFilm
+    parts: tuple[tuple[str, int], ...]
+    """Whole parts of colours and carrier, most first."""
+
+    def pours(self, batch: float) -> tuple[Pour, ...]:
+        """Return what is poured of each tin for a batch that the water is part of. [ml]"""
+        whole = sum(part for _, part in self.parts) * (1.0 + self.film.water)
+        return tuple(Pour(key=key, parts=part, ml=batch * part / whole) for key, part in self.parts)
+
+
+@dataclass(frozen=True, slots=True, kw_only=True, eq=False)
+class Way:
+    """Films over a ground, and the look that comes of them.
+
+    Attributes
+    ----------
+    steps : tuple of OverStep
+        In the order in which they are laid.
+    R, wet, sealed : (36,) ndarray
+        The look dry, wet, and below a satin clear coat. [0..1]
+    delta_E : tuple of float
+        CIEDE2000 to the target in each of its lights.
+    likely : tuple of Likely
+        In each of its lights, over what is not known of tins and wood, errors of pouring and of the hand.
+    expected, low, high : float
+        The same in the worst light.
+    """
+
+    steps: tuple[OverStep, ...]
+    R: FloatArray
+    wet: FloatArray
+    sealed: FloatArray
+    delta_E: tuple[float, ...]
+    likely: tuple[Likely, ...]
+    expected: float
+    low: float
+    high: float
+
+    @property
+    def worst(self) -> float:
+        """The plain CIEDE2000 in the worst light."""
+        return max(self.delta_E)
+
+    @property
+    def keys(self) -> frozenset[str]:
+        """The tins in it."""
+        return frozenset(key for step in self.steps for key in step.film.keys)
+
+
+def assess_way(shelf: Shelf, target: Target, ground: Ground, steps: Sequence[OverStep], *, pour_error: float) -> Way:
+    """Return films over a ground with what is predicted of them, and how sure that is."""
+    films, goal = [step.film for step in steps], target.goal
+    laid = body_over(shelf, films, ground)
+    R = np.clip(laid.seen, 0.0, 1.0)
+    rng = np.random.default_rng(4)
+    most = max(len(film.volumes) for film in films)
+    poured = np.exp(mixing_too(pour_error) * rng.standard_normal((DRAWS, most)))
+    hand = np.exp(HAND_ERROR * rng.standard_normal((DRAWS, 1)))
+    drawn = drawn_over(
+        shelf, films, ground, draws=DRAWS, poured=poured * hand, spots=ground.unsure * rng.standard_normal(DRAWS)
+    )
+    errors = spreads_of(np.clip(drawn, 0.0, 1.0)[:, np.newaxis], goal, MODEL_ERROR)
+    worst = Likely.each(errors.max(axis=0))[0]
+    delta_E = [
+        float(delta_E_CIE2000(R_to_Lab(R, light), Lab)) for light, Lab in zip(goal.lights, goal.Lab, strict=True)
+    ]
+    return Way(
+        steps=tuple(steps), R=read_only(R), wet=R_seen(laid.body, 0.0), sealed=R_seen(laid.body, veil_of(_SEALED)),
+        delta_E=tuple(delta_E), likely=tuple(Likely.each(one)[0] for one in errors), expected=worst.expected,
+        low=worst.low, high=worst.high,
+    )  # fmt: skip
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class OverWishes:
+    """What the person allows.
+
+    Attributes
+    ----------
+    use, avoid : tuple of str
+        Keys of tins that must be in it, or must not.
+    most : int
+        Materials in one film. 1..3
+    pour_error : float
+        Relative error of a pour.
+    two_steps : bool
+        Whether ways of two films are looked for, too.
+    """
+
+    use: tuple[str, ...] = ()
+    avoid: tuple[str, ...] = ()
+    most: int = 3
+    pour_error: float = 0.03
+    two_steps: bool = True
+
+    def __post_init__(self) -> None:
+        if not 1 <= self.most <= 3:
+            raise ValueError(f"a film takes from 1 to 3 tins beside what carries it, got {self.most}")
+
+
+def find_ways(shelf: Shelf, target: Target, ground: Ground, wishes: OverWishes) -> list[Way]:
+    """Return the ways to a colour over a ground, likeliest first: of each kind of film its best sets of tins.
+
+    Raises
+    ------
+    NothingToMixError
+        If nothing on the shelf lies see-through over this ground.
+    """
+    allowed = [
+        place
+        for place, tin in enumerate(shelf.materials)
+        if tin.left > 0.0 and tin.key not in wishes.avoid
+    ]  # fmt: skip
+    must = tuple(shelf.index(key) for key in wishes.use)
+    there = palettes(shelf, allowed, takes=bool(ground.takes))
+    if not there:
+        raise NothingToMixError(
+            "nothing on the shelf lies see-through over this ground: add a stain, a glaze or a wax, or paint for a wash"
+        )
+    ways, by_kind = [], dict[str, list[tuple[Palette, Found]]]()
+    for palette in there:
+        if not set(must) <= {*palette.colours, palette.carrier}:
+            continue
+        found = OverSearch(shelf, palette, ground, target.goal, must=must).best(wishes.most)
+        chosen = _chosen(found, _OF_EACH)
+        by_kind.setdefault(palette.kind.key, []).extend((palette, one) for one in found[:_FIRSTS])
+        ways += [
+            assess_way(shelf, target, ground, [step_of(shelf, palette, one)], pour_error=wishes.pour_error)
+            for one in chosen
+        ]
+    if wishes.two_steps and not must:
+        ways += _in_two_steps(shelf, target, ground, there, by_kind, wishes)
+    if not ways:
+        raise NothingToMixError("the tins that must be used do not lie see-through together over this ground")
+    return sorted(ways, key=lambda way: way.expected + 0.5 * _FEWER * len(way.steps))
+
+
+def _chosen(found: Sequence[Found], count: int) -> list[Found]:
+    """Return the best sets; a set of fewer materials before one that is hardly nearer."""
+    return sorted(found, key=lambda one: one.delta_E + _FEWER * len(one.places))[:count]
+
+
+def step_of(shelf: Shelf, palette: Palette, found: Found) -> OverStep:
+    """Return a film of the search as it is laid."""
+    how, key = palette.kind.hows[found.how], {place: shelf.materials[place].key for place in found.places}
+    parts = [(key[place], part) for place, part in zip(found.places, found.parts, strict=True)]
+    if palette.carrier is not None and how.carrier:
+        parts.append((shelf.materials[palette.carrier].key, how.carrier * sum(found.parts)))
+    parts.sort(key=lambda one: -one[1])
+    film = LaidFilm(volumes=tuple((name, float(part)) for name, part in parts), laying=how.laying, water=how.water)
+    return OverStep(kind=palette.kind, film=film, parts=tuple(parts))
+
+
+def _in_two_steps(
+    shelf: Shelf, target: Target, ground: Ground, there: Sequence[Palette],
+    by_kind: dict[str, list[tuple[Palette, Found]]], wishes: OverWishes,
+) -> list[Way]:  # fmt: skip
+    """Return the best way of each pair of kinds: the nearest first films, and the same weaker, with one more over."""
+    kinds = {kind.key for kind in OVER_KINDS}
+    ways = []
+    for first, second in TWO_STEPS:
+        over = [palette for palette in there if palette.kind.key == second and second in kinds]
+        best: tuple[float, list[OverStep]] | None = None
+        for palette, found in by_kind.get(first, ())[:_FIRSTS]:
+            for step in _weaker(shelf, palette, found):
+                laid = body_over(shelf, [step.film], ground)
+                for upper in over:
+                    for one in OverSearch(shelf, upper, _after(ground, laid), target.goal).best(1)[:1]:
+                        if best is None or one.delta_E < best[0]:
+                            best = (one.delta_E, [step, step_of(shelf, upper, one)])
+        if best is not None:
+            ways.append(assess_way(shelf, target, ground, best[1], pour_error=wishes.pour_error))
+    return ways
+
+
+def _weaker(shelf: Shelf, palette: Palette, found: Found) -> list[OverStep]:
+    """Return a film as it was found, and laid in about half its strength."""
+    step = step_of(shelf, palette, found)
+    laying = step.film.laying
+    half = replace(laying, coats=1, wait=max(laying.wait / 4.0, 0.5)) if laying.coats == 1 else replace(laying, coats=1)
+    return [step, replace(step, film=replace(step.film, laying=half))]
+
+
+def _after(ground: Ground, laid: Laid) -> Ground:
+    return replace(ground, R_seen=np.clip(laid.seen, 0.0, 1.0), veil=float(laid.veil))
