@@ -11,6 +11,7 @@ from jug_mingle.core.evidence.fitted_shelf import Shelf
 from jug_mingle.core.evidence.mixtures import palette_of
 from jug_mingle.core.materials.material import Material, dry_shares
 from jug_mingle.core.optics.film import R_body, R_film, R_seen
+from jug_mingle.core.optics.grain import streak_bodies, streak_uptake
 from jug_mingle.core.optics.grounds import Ground
 from jug_mingle.core.optics.uptake import Laying, shares_kept
 
@@ -92,18 +93,37 @@ class Laid:
         return R_seen(self.body, self.veil)
 
 
-def body_over(shelf: Shelf, films: Sequence[LaidFilm], ground: Ground) -> Laid:
-    """Return films over a ground, from the most likely optics and uptakes."""
+def body_over(shelf: Shelf, films: Sequence[LaidFilm], ground: Ground, *, heights: FloatArray | None = None) -> Laid:
+    """Return films over a ground, from the most likely optics and uptakes.
+
+    Parameters
+    ----------
+    heights : (h,) ndarray, optional
+        Of streaks of its grain (`optics.grain`), each of which is returned; the board in the mean where left out.
+    """
     body = R_body(ground.R_seen, ground.veil)
     veil: FloatArray = np.asarray(ground.veil)
+    if heights is not None:
+        body, veil = streak_bodies(body, ground.figure, heights), np.full(heights.shape, ground.veil)
     for film, wood in zip(films, woods_below(shelf, films, ground), strict=True):
         places = [shelf.index(key) for key in film.keys]
         palette = palette_of(shelf, places)
         kept = np.array([shares_kept(shelf.uptake(wood, key), [film.laying])[0] for key in film.keys])
         x = _coat(shelf, film) * kept
+        if heights is not None:
+            x = x * (streak_uptake(heights) if wood else np.ones(heights.shape))[:, np.newaxis]
         body = R_film(K=x @ palette.K, S=x @ palette.S, X=1.0, R_g=body)
         veil = _surface(veil, x, palette.veil, _coat(shelf, film))
     return Laid(body=body, veil=veil)
+
+
+def looks_by_laying(shelf: Shelf, film: LaidFilm, layings: Sequence[Laying], ground: Ground) -> FloatArray:
+    """Return the seen reflectances (layings, 36) of one film over a ground, laid in several ways. [0..1]"""
+    palette, coat = palette_of(shelf, [shelf.index(key) for key in film.keys]), _coat(shelf, film)
+    kept = np.stack([shares_kept(shelf.uptake(ground.takes, key), layings) for key in film.keys], axis=1)
+    x = coat * kept
+    body = R_film(K=x @ palette.K, S=x @ palette.S, X=1.0, R_g=R_body(ground.R_seen, ground.veil))
+    return R_seen(body, _surface(np.asarray(ground.veil), x, palette.veil, coat))
 
 
 def drawn_over(

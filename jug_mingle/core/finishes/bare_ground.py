@@ -9,6 +9,7 @@ from jug_mingle.core.arrays import FloatArray
 from jug_mingle.core.colour.spectra import BANDS
 from jug_mingle.core.finishes.textures import looked_up
 from jug_mingle.core.optics.film import R_body
+from jug_mingle.core.optics.grain import streak_bodies
 from jug_mingle.core.optics.grounds import Adhesion, Coat, Ground, ground
 from jug_mingle.core.pieces.faces import Samples
 
@@ -48,13 +49,10 @@ def below_of(wood: Ground) -> Below:
 
 
 def figured(below: Below, grain: FloatArray | float) -> FloatArray:
-    """Return the body reflectance (..., 36) of a ground where its figure has a height: R to a power.
-
-    The figure is more or less of the same colouring matter, so body absorption scales.
-    """
+    """Return the body reflectance (..., 36) of a ground where its figure has a height."""
     if below.figure == 0.0:
         return np.broadcast_to(below.R, (*np.shape(grain), BANDS))
-    return np.asarray(below.R ** np.exp(0.33 * below.figure * np.clip(grain, -1.6, 1.6))[..., np.newaxis])
+    return streak_bodies(below.R, below.figure, grain)
 
 
 def grain_of(samples: Samples, zone: str) -> FloatArray:

@@ -1,4 +1,4 @@
-"""How many films look over grounds, compiled: what the search over wood asks a hundred thousand times.
+"""What many films over a ground miss a goal by, compiled: what the search over wood asks a hundred thousand times.
 
 It says nothing new: `laid.look_over` says the same of one film, and a test holds both together. One loop without calls,
 since a compiled one is kept in a file that would not know that another had changed.
@@ -22,34 +22,35 @@ Indices = NDArray[np.intp]
 
 @dataclass(frozen=True, slots=True, kw_only=True, eq=False)
 class FilmLooks:
-    """Materials, and grounds that films of them lie on, before a goal.
+    """Materials, and the ground that films of them lie on, before a goal.
 
     Attributes
     ----------
     K, S : (n, bands) ndarray
         [1/µm]
-    bodies : (g, bands) ndarray
-        Body reflectance of the grounds. [0..1]
+    body : (bands,) ndarray
+        Body reflectance of the ground. [0..1]
     step : int
         Of the bands every one is computed, or every second.
     """
 
     K: FloatArray
     S: FloatArray
-    bodies: FloatArray
+    body: FloatArray
     goal: Goal
     step: int = 1
 
     @classmethod
-    def of(cls, *, K: FloatArray, S: FloatArray, bodies: FloatArray, goal: Goal, step: int = 2) -> "FilmLooks":
-        """Return that of optics and grounds (…, 36)."""
+    def of(cls, *, K: FloatArray, S: FloatArray, body: FloatArray, goal: Goal, step: int = 2) -> "FilmLooks":
+        """Return that of optics (n, 36) and a ground (36,)."""
         return cls(
             K=np.ascontiguousarray(K[:, ::step]), S=np.ascontiguousarray(S[:, ::step]),
-            bodies=np.ascontiguousarray(bodies[:, ::step]), goal=goal, step=step,
+            body=np.ascontiguousarray(body[::step]), goal=goal, step=step,
         )  # fmt: skip
 
-    def Lab(self, sets: Indices, x: FloatArray, veil: FloatArray, ground: Indices) -> FloatArray:
-        """Return the CIELAB (m, lights, 3) of films.
+    def misses(self, sets: Indices, x: FloatArray, veil: FloatArray) -> FloatArray:
+        """Return how far films (m,) are from the goal in the worst light, in the even metric about it; near the goal
+        that is CIEDE2000 but for the blue rotation.
 
         Parameters
         ----------
@@ -59,31 +60,24 @@ class FilmLooks:
             How thick each of them lies there. [µm]
         veil : (m,) ndarray
             As for `film.R_seen`. [0..1]
-        ground : (m,) ndarray
-            Places of the grounds.
         """
-        out = np.empty((len(sets), len(self.goal.lights), 3))
-        _looks(
+        out = np.empty(len(sets))
+        _misses(
             np.ascontiguousarray(sets, dtype=np.int64), np.ascontiguousarray(x, dtype=float), self.K, self.S,
-            self.bodies, np.ascontiguousarray(ground, dtype=np.int64), np.ascontiguousarray(veil * K1, dtype=float),
-            surface_table(), np.array([weights_over_white(light, self.step) for light in self.goal.lights]), out,
+            self.body, np.ascontiguousarray(veil * K1, dtype=float), surface_table(),
+            np.array([weights_over_white(light, self.step) for light in self.goal.lights]),
+            np.stack([even_metric(Lab) for Lab in self.goal.Lab]), np.ascontiguousarray(self.goal.Lab, dtype=float),
+            out,
         )  # fmt: skip
         return out
 
-    def misses(self, sets: Indices, x: FloatArray, veil: FloatArray, ground: Indices) -> FloatArray:
-        """Return how far films (m,) are from the goal in the worst light, in the even metric about it; near the goal
-        that is CIEDE2000 but for the blue rotation."""
-        M = np.stack([even_metric(Lab) for Lab in self.goal.Lab])
-        off = np.einsum("lij,mlj->mli", M, self.Lab(sets, x, veil, ground) - self.goal.Lab)
-        return np.asarray(np.sqrt((off * off).sum(axis=2).max(axis=1)))
-
 
 @compiled
-def _looks(
-    sets: Indices, x: FloatArray, K: FloatArray, S: FloatArray, bodies: FloatArray, ground: Indices, veil: FloatArray,
-    surface: FloatArray, weights: FloatArray, out: FloatArray,
+def _misses(
+    sets: Indices, x: FloatArray, K: FloatArray, S: FloatArray, body: FloatArray, veil: FloatArray,
+    surface: FloatArray, weights: FloatArray, metric: FloatArray, wanted: FloatArray, out: FloatArray,
 ) -> None:  # fmt: skip
-    """Write CIELAB of each film into `out`: Kubelka–Munk as `film.R_film` in its hyperbolic form, surface by table."""
+    """Write into `out` what each misses: Kubelka–Munk as `film.R_film` in its hyperbolic form, surface by table."""
     m, k = sets.shape
     bands, last = K.shape[1], surface.shape[0] - 1
     k_mix, s_mix, seen = np.empty(bands), np.empty(bands), np.empty(bands)
@@ -98,12 +92,13 @@ def _looks(
             root = sqrt(k_mix[w] * (k_mix[w] + 2.0 * s_mix[w]))
             E = exp(-2.0 * root)
             u = (1.0 - E) / (1.0 + E) / root if root > 1e-7 else 1.0
-            under = bodies[ground[i], w]
+            under = body[w]
             both = k_mix[w] + s_mix[w]
             seen[w] = last * (under + u * (s_mix[w] - both * under)) / (1.0 + u * (both - s_mix[w] * under))
         for w in range(bands):
             low = min(max(int(seen[w]), 0), last - 1)
             seen[w] = veil[i] + surface[low] + (seen[w] - low) * (surface[low + 1] - surface[low])
+        worst = 0.0
         for light in range(weights.shape[0]):
             a = b = c = 0.0
             for w in range(bands):
@@ -113,6 +108,12 @@ def _looks(
             a = np.cbrt(a) if a > 0.008856451679035631 else a * 7.787037037037037 + 4 / 29
             b = np.cbrt(b) if b > 0.008856451679035631 else b * 7.787037037037037 + 4 / 29
             c = np.cbrt(c) if c > 0.008856451679035631 else c * 7.787037037037037 + 4 / 29
-            out[i, light, 0] = 116.0 * b - 16.0
-            out[i, light, 1] = 500.0 * (a - b)
-            out[i, light, 2] = 200.0 * (b - c)
+            L_off = 116.0 * b - 16.0 - wanted[light, 0]
+            a_off = 500.0 * (a - b) - wanted[light, 1]
+            b_off = 200.0 * (b - c) - wanted[light, 2]
+            square = 0.0
+            for row in range(3):
+                part = metric[light, row, 0] * L_off + metric[light, row, 1] * a_off + metric[light, row, 2] * b_off
+                square += part * part
+            worst = max(worst, square)
+        out[i] = sqrt(worst)

@@ -7,7 +7,7 @@ from typing import Final
 import numpy as np
 
 from jug_mingle.core.arrays import FloatArray, read_only
-from jug_mingle.core.colour.difference import delta_E_CIE2000
+from jug_mingle.core.colour.difference import delta_E_CIE2000, direction
 from jug_mingle.core.colour.spaces import R_to_Lab
 from jug_mingle.core.evidence.fitted_shelf import Shelf
 from jug_mingle.core.evidence.laid import Laid, LaidFilm, body_over, drawn_over
@@ -15,7 +15,8 @@ from jug_mingle.core.measuring.pouring import Pour
 from jug_mingle.core.optics.film import R_seen, veil_of
 from jug_mingle.core.optics.grounds import Ground
 from jug_mingle.core.recipes.assessment import DRAWS, Likely, mixing_too, spreads_of
-from jug_mingle.core.recipes.over_kinds import OVER_KINDS, OverKind, Palette, palettes
+from jug_mingle.core.recipes.lacking import OUT_OF_REACH
+from jug_mingle.core.recipes.over_kinds import OverKind, Palette, alike, palettes
 from jug_mingle.core.recipes.over_search import Found, OverSearch
 from jug_mingle.core.recipes.wishes import NothingToMixError, Target
 
@@ -29,6 +30,9 @@ bench/ that may be tuned on. [mean CIEDE2000]"""
 _SEALED: Final = "satin"
 _FEWER: Final = 0.3
 """A film of one material goes before one of two that is nearer by less. [CIEDE2000]"""
+
+_BRIGHTER: Final = 2.0
+"""A colour is out of reach by its lightness where it lies so far above what is laid on. [L*]"""
 
 _OF_EACH: Final = 2
 _FIRSTS: Final = 3
@@ -161,17 +165,15 @@ def find_ways(shelf: Shelf, target: Target, ground: Ground, wishes: OverWishes) 
         raise NothingToMixError(
             "nothing on the shelf lies see-through over this ground: add a stain, a glaze or a wax, or paint for a wash"
         )
-    ways, by_kind = [], dict[str, list[tuple[Palette, Found]]]()
-    for palette in there:
-        if not set(must) <= {*palette.colours, palette.carrier}:
-            continue
-        found = OverSearch(shelf, palette, ground, target.goal, must=must).best(wishes.most)
-        chosen = _chosen(found, _OF_EACH)
-        by_kind.setdefault(palette.kind.key, []).extend((palette, one) for one in found[:_FIRSTS])
-        ways += [
-            assess_way(shelf, target, ground, [step_of(shelf, palette, one)], pour_error=wishes.pour_error)
-            for one in chosen
-        ]
+    by_kind: dict[str, list[Found]] = {}
+    for group in alike(there):
+        for one in OverSearch(shelf, group, ground, target.goal).best(wishes.most, must=must):
+            by_kind.setdefault(one.palette.kind.key, []).append(one)
+    ways = [
+        assess_way(shelf, target, ground, [step_of(shelf, one)], pour_error=wishes.pour_error)
+        for found in by_kind.values()
+        for one in _chosen(found, _OF_EACH)
+    ]
     if wishes.two_steps and not must:
         ways += _in_two_steps(shelf, target, ground, there, by_kind, wishes)
     if not ways:
@@ -184,8 +186,9 @@ def _chosen(found: Sequence[Found], count: int) -> list[Found]:
     return sorted(found, key=lambda one: one.delta_E + _FEWER * len(one.places))[:count]
 
 
-def step_of(shelf: Shelf, palette: Palette, found: Found) -> OverStep:
+def step_of(shelf: Shelf, found: Found) -> OverStep:
     """Return a film of the search as it is laid."""
+    palette = found.palette
     how, key = palette.kind.hows[found.how], {place: shelf.materials[place].key for place in found.places}
     parts = [(key[place], part) for place, part in zip(found.places, found.parts, strict=True)]
     if palette.carrier is not None and how.carrier:
@@ -195,31 +198,35 @@ def step_of(shelf: Shelf, palette: Palette, found: Found) -> OverStep:
     return OverStep(kind=palette.kind, film=film, parts=tuple(parts))
 
 
+def alone(shelf: Shelf, palette: Palette, place: int, how: int) -> OverStep:
+    """Return a film of one colour, laid in the way of that number."""
+    return step_of(shelf, Found(palette=palette, places=(place,), parts=(1,), how=how, delta_E=0.0))
+
+
 def _in_two_steps(
     shelf: Shelf, target: Target, ground: Ground, there: Sequence[Palette],
-    by_kind: dict[str, list[tuple[Palette, Found]]], wishes: OverWishes,
+    by_kind: dict[str, list[Found]], wishes: OverWishes,
 ) -> list[Way]:  # fmt: skip
     """Return the best way of each pair of kinds: the nearest first films, and the same weaker, with one more over."""
-    kinds = {kind.key for kind in OVER_KINDS}
     ways = []
     for first, second in TWO_STEPS:
-        over = [palette for palette in there if palette.kind.key == second and second in kinds]
+        over = [palette for palette in there if palette.kind.key == second]
         best: tuple[float, list[OverStep]] | None = None
-        for palette, found in by_kind.get(first, ())[:_FIRSTS]:
-            for step in _weaker(shelf, palette, found):
+        for found in by_kind.get(first, ())[:_FIRSTS]:
+            for step in _weaker(shelf, found):
                 laid = body_over(shelf, [step.film], ground)
                 for upper in over:
-                    for one in OverSearch(shelf, upper, _after(ground, laid), target.goal).best(1)[:1]:
+                    for one in OverSearch(shelf, [upper], _after(ground, laid), target.goal).best(1)[:1]:
                         if best is None or one.delta_E < best[0]:
-                            best = (one.delta_E, [step, step_of(shelf, upper, one)])
+                            best = (one.delta_E, [step, step_of(shelf, one)])
         if best is not None:
             ways.append(assess_way(shelf, target, ground, best[1], pour_error=wishes.pour_error))
     return ways
 
 
-def _weaker(shelf: Shelf, palette: Palette, found: Found) -> list[OverStep]:
+def _weaker(shelf: Shelf, found: Found) -> list[OverStep]:
     """Return a film as it was found, and laid in about half its strength."""
-    step = step_of(shelf, palette, found)
+    step = step_of(shelf, found)
     laying = step.film.laying
     half = replace(laying, coats=1, wait=max(laying.wait / 4.0, 0.5)) if laying.coats == 1 else replace(laying, coats=1)
     return [step, replace(step, film=replace(step.film, laying=half))]
@@ -227,3 +234,26 @@ def _weaker(shelf: Shelf, palette: Palette, found: Found) -> list[OverStep]:
 
 def _after(ground: Ground, laid: Laid) -> Ground:
     return replace(ground, R_seen=np.clip(laid.seen, 0.0, 1.0), veil=float(laid.veil))
+
+
+def reach_words(target: Target, ground: Ground, ways: Sequence[Way]) -> str:
+    """Return why no way comes near, and what would; nothing where one does."""
+    nearest = min(ways, key=lambda way: way.worst)
+    if nearest.worst < OUT_OF_REACH:
+        return ""
+    light = target.lights[0]
+    wanted, got, bare = (R_to_Lab(R, light) for R in (target.R, nearest.R, ground.R_seen))
+    if wanted[0] > max(bare[0], got[0]) + _BRIGHTER and ground.takes:
+        return (
+            "This is brighter than the wood: what is seen through only darkens it, but for a pale wash. Wood bleach "
+            "pales the wood itself, a wash of white with more coats hides more of it, and solid paint gives it."
+        )
+    if wanted[0] > max(bare[0], got[0]) + _BRIGHTER:
+        return (
+            "This is brighter than what lies below: what is seen through only darkens it, but for a pale wash. "
+            "A paler ground helps, or solid paint."
+        )
+    return (
+        f"The nearest is {direction(got, wanted)}. Another stain of that colour would help, a glaze over the stain "
+        "shifts it, and solid paint gives it."
+    )

@@ -5,12 +5,13 @@ Ratios and waits of common practice. A way is a grid: which materials, in which 
 
 from collections.abc import Sequence
 from dataclasses import dataclass
+from functools import cache
 from itertools import product
 from typing import Final
 
 import numpy as np
 
-from jug_mingle.core.arrays import FloatArray
+from jug_mingle.core.arrays import FloatArray, read_only
 from jug_mingle.core.evidence.fitted_shelf import Shelf
 from jug_mingle.core.materials.material import Material
 from jug_mingle.core.optics.uptake import SHORTEST, WIPES, Laying
@@ -153,9 +154,18 @@ def _is(material: Material, kinds: tuple[str, ...], base: str) -> bool:
     return material.kind.key in kinds and material.kind.base in (base, "any") and material.solids > 0.0
 
 
+@cache
 def ratios(count: int, most: int = MOST_PARTS) -> FloatArray:
     """Return all ratios (m, count) of whole parts in lowest terms whose sum is at most `most`."""
     found = [
         parts for parts in product(range(1, most), repeat=count) if sum(parts) <= most and np.gcd.reduce(parts) == 1
     ]
-    return np.array(found if count > 1 else [(1,)], dtype=float)
+    return read_only(np.array(found if count > 1 else [(1,)], dtype=float))
+
+
+def alike(found: Sequence[Palette]) -> list[list[Palette]]:
+    """Return palettes in groups of the same colours and carrier."""
+    groups: dict[object, list[Palette]] = {}
+    for palette in found:
+        groups.setdefault((palette.colours, palette.carrier), []).append(palette)
+    return list(groups.values())

@@ -5,10 +5,10 @@ from typing import TYPE_CHECKING, Final
 import numpy as np
 
 from jug_mingle.core.arrays import FloatArray
-from jug_mingle.core.finishes.fields import clip
 from jug_mingle.core.finishes.layer_kind import PAINT_KINDS, LayerKind, covering_surface
 from jug_mingle.core.finishes.settings import COATS, DWELL, WATER
 from jug_mingle.core.finishes.textures import looked_up
+from jug_mingle.core.optics.grain import streak_uptake
 from jug_mingle.core.pieces.faces import Samples
 
 if TYPE_CHECKING:
@@ -22,7 +22,7 @@ about a third in five minutes, as the preparation of a stain from paint has it."
 
 def _field(_layer: "Layer", samples: Samples, zone: str) -> FloatArray:
     """A stain goes deeper where the wood is softer."""
-    return clip(1.0 + 0.28 * looked_up(samples, zone, "figure", 7), 0.2, 2.0)
+    return streak_uptake(looked_up(samples, zone, "figure", 7))
 
 
 def _uptake(layer: "Layer") -> float:

@@ -1,0 +1,264 @@
+"""Two woods, or three, made one: what is laid on each, and how far apart they stay."""
+
+from collections.abc import Sequence
+from dataclasses import dataclass, replace
+from itertools import product
+from typing import Final
+
+import numpy as np
+
+from jug_mingle.core.arrays import FloatArray, read_only
+from jug_mingle.core.colour.difference import delta_E_CIE2000
+from jug_mingle.core.colour.spaces import R_to_Lab
+from jug_mingle.core.colour.spectra import Light
+from jug_mingle.core.evidence.fitted_shelf import Shelf
+from jug_mingle.core.evidence.laid import body_over, drawn_over, looks_by_laying
+from jug_mingle.core.optics.grounds import Ground
+from jug_mingle.core.recipes.assessment import DRAWS, Likely, mixing_too
+from jug_mingle.core.recipes.over import HAND_ERROR, OverStep, OverWishes, alone, step_of
+from jug_mingle.core.recipes.over_kinds import Palette, alike, palettes
+from jug_mingle.core.recipes.over_search import OverSearch
+from jug_mingle.core.recipes.wishes import Goal, NothingToMixError, Target
+
+KINDS: Final = (("stain", "tinted_oil"), ("paint_stain", "wash"))
+"""What woods are brought together with: stains where there are any, else paint."""
+
+_KEPT: Final = 40
+_GOALS: Final = 4
+_MIXES: Final = 6
+_FROM_TARGET: Final = 0.5
+"""What a miss of the target counts beside the woods' staying apart."""
+
+HOW_WORDS: Final = {
+    "waits": "one mix, each wood its own wait",
+    "first": "the same first coat, a second on the paler wood",
+    "own": "a mix for each wood",
+}
+
+
+@dataclass(frozen=True, slots=True, kw_only=True, eq=False)
+class WoodsMadeOne:
+    """What brings woods together.
+
+    Attributes
+    ----------
+    how : str
+        A key of `HOW_WORDS`.
+    steps : tuple of tuple of OverStep
+        What is laid on each wood, in the order of the woods; nothing where one stays as it is.
+    R : tuple of (36,) ndarray
+        The looks. [0..1]
+    apart : tuple of Likely
+        CIEDE2000 between those farthest apart, in each light.
+    from_target : float or None
+        CIEDE2000 of the farthest one from the target, worst light; None without one.
+    """
+
+    how: str
+    steps: tuple[tuple[OverStep, ...], ...]
+    R: tuple[FloatArray, ...]
+    apart: tuple[Likely, ...]
+    from_target: float | None
+
+    @property
+    def rank(self) -> float:
+        """What ways are ordered by."""
+        return max(one.expected for one in self.apart) + _FROM_TARGET * (self.from_target or 0.0)
+
+
+def make_one(
+    shelf: Shelf, woods: Sequence[Ground], lights: Sequence[Light], target: Target | None, wishes: OverWishes,
+    *, count: int = 4,
+) -> list[WoodsMadeOne]:  # fmt: skip
+    """Return the best ways to bring two or three woods together, with a target or without.
+
+    Raises
+    ------
+    NothingToMixError
+        If nothing on the shelf goes into wood.
+    ValueError
+        If there are not two or three woods, or one takes nothing in.
+    """
+    if not 2 <= len(woods) <= 3:
+        raise ValueError(f"two or three woods can be brought together, got {len(woods)}")
+    for wood in woods:
+        if not wood.takes:
+            raise ValueError(f"{wood.name} takes nothing in: strip it to bare wood first, or paint both")
+    allowed = [at for at, tin in enumerate(shelf.materials) if tin.left > 0.0 and tin.key not in wishes.avoid]
+    every = palettes(shelf, allowed, takes=True)
+    there = next((some for kinds in KINDS if (some := [one for one in every if one.kind.key in kinds])), [])
+    if not there:
+        raise NothingToMixError("nothing on the shelf goes into wood: add a stain, or paint to wash with")
+    maker = _Maker(shelf, list(woods), tuple(lights), target, there, min(wishes.most, 2), wishes.pour_error)
+    found = [*maker.with_one_film(), *maker.with_first()]
+    best: dict[object, WoodsMadeOne] = {}
+    for one in sorted(found, key=lambda one: one.rank):
+        names = tuple(tuple(sorted(key for step in steps for key in step.film.keys)) for steps in one.steps)
+        best.setdefault((one.how, names), one)
+    ways = list(best.values())
+    of_each = [next(one for one in ways if one.how == how) for how in dict.fromkeys(one.how for one in ways)]
+    others = [one for one in ways if one not in of_each]
+    return sorted([*of_each, *others[: max(0, count - len(of_each))]], key=lambda one: one.rank)
+
+
+_Offer = tuple[tuple[OverStep, ...], FloatArray]
+"""What might be laid on a wood, and its look (36,)."""
+
+
+@dataclass(frozen=True, slots=True)
+class _Maker:
+    shelf: Shelf
+    woods: list[Ground]
+    lights: tuple[Light, ...]
+    target: Target | None
+    there: list[Palette]
+    most: int
+    pour_error: float
+
+    def goals(self) -> list[tuple[Goal, tuple[OverStep, ...]]]:
+        """Return the looks to bring the woods to, with what the darkest wood gets for it.
+
+        Without a target they are what each stain makes of the darkest wood in one coat, and that wood as it is.
+        """
+        if self.target is not None:
+            return [(self.target.goal, ())]
+        dark = self.woods[self.darkest]
+        found: list[tuple[Goal, tuple[OverStep, ...]]] = [(self._goal(dark.R_seen), ())]
+        for palette in self.there:
+            if palette.kind.key == "stain":
+                for place in palette.colours[:_GOALS]:
+                    how = next(n for n, one in enumerate(palette.kind.hows) if one.laying.wait == 2.0)
+                    step = alone(self.shelf, palette, place, how)
+                    found.append((self._goal(self._look(dark, (step,))), (step,)))
+        return found
+
+    @property
+    def darkest(self) -> int:
+        return int(np.argmin([R_to_Lab(wood.R_seen)[0] for wood in self.woods]))
+
+    def with_one_film(self) -> list[WoodsMadeOne]:
+        """One film on each wood: a mix of its own, or one mix on all that each wood waits for as it needs."""
+        found = []
+        for goal, given in self.goals():
+            offered = [
+                [(one, self._look(wood, one)) for one in self._to(goal, at, given)]
+                for at, wood in enumerate(self.woods)
+            ]
+            found.append(self._made("own", self._nearest(offered)))
+            pale = [one for one, _ in offered[(self.darkest + 1) % len(self.woods)]]
+            mixes = list({one[0].parts: one[0] for one in (given, *pale) if one}.values())
+            found += [
+                self._made("waits", self._nearest([self._laid(step, wood) for wood in self.woods]))
+                for step in mixes[: _MIXES if self.target is not None else 2]
+            ]
+        return found
+
+    def _to(self, goal: Goal, at: int, given: tuple[OverStep, ...]) -> list[tuple[OverStep, ...]]:
+        """Return what brings a wood near a look: of the darkest wood without a target, what made that look."""
+        if self.target is None and at == self.darkest:
+            return [given]
+        found = [
+            one
+            for group in alike(self.there)
+            for one in OverSearch(self.shelf, group, self.woods[at], goal).near(self.most)[:_KEPT]
+        ]
+        found.sort(key=lambda one: one.delta_E)
+        return [(step_of(self.shelf, one),) for one in found[:_KEPT]]
+
+    def _laid(self, step: OverStep, wood: Ground) -> list[_Offer]:
+        """Return one mix on a wood in every wait and number of coats, thinned and wiped as it is, with its looks."""
+        layings = [
+            how.laying
+            for how in step.kind.hows
+            if how.water == step.film.water and how.laying.wipe == step.film.laying.wipe
+        ]
+        looks = looks_by_laying(self.shelf, step.film, layings, wood)
+        return [
+            ((replace(step, film=replace(step.film, laying=laying)),), R)
+            for laying, R in zip(layings, np.clip(looks, 0.0, 1.0), strict=True)
+        ]
+
+    def with_first(self) -> list[WoodsMadeOne]:
+        """The same first coat on all, then on every paler wood a second that brings it to the darkest."""
+        found = []
+        for palette in self.there:
+            if palette.kind.key != "stain":
+                continue
+            hows = [n for n, one in enumerate(palette.kind.hows) if one.laying.wait in (0.5, 2.0, 8.0)
+                    and one.laying.coats == 1 and one.laying.wipe == 1.0]  # fmt: skip
+            firsts = [alone(self.shelf, palette, place, how) for place in palette.colours for how in hows]
+            if (target := self.target) is not None:
+                dark = self.woods[self.darkest]
+                firsts.sort(key=lambda step: float(target.goal.miss(self._look(dark, (step,)))))
+            found += [
+                self._made("first", [self._second(first, at) for at in range(len(self.woods))])
+                for first in firsts[: _GOALS // 2]
+            ]
+        return found
+
+    def _second(self, first: OverStep, at: int) -> tuple[OverStep, ...]:
+        if at == self.darkest:
+            return (first,)
+        wood = self.woods[at]
+        laid = body_over(self.shelf, [first.film], wood)
+        after = replace(wood, R_seen=np.clip(laid.seen, 0.0, 1.0), veil=float(laid.veil))
+        goal = self._goal(self._look(self.woods[self.darkest], (first,)))
+        stains = [palette for palette in self.there if palette.kind.key == "stain"]
+        best = min(
+            (OverSearch(self.shelf, [one], after, goal).best(self.most)[0] for one in stains),
+            key=lambda one: one.delta_E,
+        )
+        return (first, step_of(self.shelf, best))
+
+    def _nearest(self, offered: Sequence[Sequence[_Offer]]) -> list[tuple[OverStep, ...]]:
+        """Return of what is offered for each wood that which leaves them least apart, and near the target."""
+        Labs = [
+            np.stack([R_to_Lab(np.array([R for _, R in some]), light) for light in self.lights], axis=1)
+            for some in offered
+        ]
+        wanted = self.target.goal if self.target is not None else None
+        rank: FloatArray = np.zeros([len(some) for some in offered])
+        for a, b in ((a, b) for a, b in product(range(len(self.woods)), repeat=2) if a < b):
+            apart = delta_E_CIE2000(Labs[a][:, np.newaxis], Labs[b][np.newaxis]).max(axis=2)
+            rank = np.maximum(rank, _along(apart, a, b, len(self.woods)))
+        if wanted is not None:
+            off: FloatArray = np.zeros_like(rank)
+            for a, Lab in enumerate(Labs):
+                miss = delta_E_CIE2000(Lab, wanted.Lab).max(axis=1)
+                off = np.maximum(off, miss.reshape([-1 if n == a else 1 for n in range(len(self.woods))]))
+            rank = rank + _FROM_TARGET * off
+        best = np.unravel_index(int(np.argmin(rank)), rank.shape)
+        return [some[int(at)][0] for some, at in zip(offered, best, strict=True)]
+
+    def _look(self, wood: Ground, steps: tuple[OverStep, ...]) -> FloatArray:
+        return np.clip(body_over(self.shelf, [step.film for step in steps], wood).seen, 0.0, 1.0)
+
+    def _goal(self, R: FloatArray) -> Goal:
+        return Target(R=R, lights=self.lights).goal
+
+    def _made(self, how: str, steps: Sequence[tuple[OverStep, ...]]) -> WoodsMadeOne:
+        rng = np.random.default_rng(4)
+        poured = np.exp(mixing_too(self.pour_error) * rng.standard_normal((DRAWS, 4)))
+        drawn = []
+        for wood, some in zip(self.woods, steps, strict=True):
+            hand = np.exp(HAND_ERROR * rng.standard_normal((DRAWS, 1)))
+            spots = wood.unsure * rng.standard_normal(DRAWS)
+            films = [step.film for step in some]
+            R = drawn_over(self.shelf, films, wood, draws=DRAWS, poured=poured * hand, spots=spots)
+            drawn.append(np.clip(R, 0.0, 1.0))
+        apart = []
+        for light in self.lights:
+            Labs = [R_to_Lab(R, light) for R in drawn]
+            most = np.max([delta_E_CIE2000(a, b) for n, a in enumerate(Labs) for b in Labs[n + 1 :]], axis=0)
+            apart.append(Likely.of(most))
+        looks = tuple(read_only(self._look(wood, tuple(some))) for wood, some in zip(self.woods, steps, strict=True))
+        off = None if self.target is None else float(max(self.target.goal.miss(R) for R in looks))
+        return WoodsMadeOne(
+            how=how, steps=tuple(tuple(some) for some in steps), R=looks, apart=tuple(apart), from_target=off
+        )
+
+
+def _along(apart: FloatArray, a: int, b: int, woods: int) -> FloatArray:
+    shape = [1] * woods
+    shape[a], shape[b] = apart.shape
+    return apart.reshape(shape)
