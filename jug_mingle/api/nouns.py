@@ -13,6 +13,7 @@ from jug_mingle.api.looks import routes as looks
 from jug_mingle.api.measuring import routes as measuring
 from jug_mingle.api.mixes import routes as mixes
 from jug_mingle.api.ombres import routes as ombres
+from jug_mingle.api.over import routes as over
 from jug_mingle.api.photos import routes as photos
 from jug_mingle.api.pieces import routes as pieces
 from jug_mingle.api.practice import routes as practice
@@ -37,6 +38,7 @@ NOUNS: Final = (
     measuring,
     mixes,
     ombres,
+    over,
     photos,
     pieces,
     practice,

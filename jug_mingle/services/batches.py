@@ -9,14 +9,13 @@ from sqlalchemy import select
 from sqlalchemy.orm import Session
 
 from jug_mingle.core.arrays import FloatArray
-from jug_mingle.core.evidence.mixtures import predict, shows_its_ground
 from jug_mingle.core.materials.material import may_mix
 from jug_mingle.core.measuring.pouring import Pour, Rest, rest_of, rest_words, room_for
 from jug_mingle.errors import ConflictError, NotFoundError, UnfitError
 from jug_mingle.services.jugs import jug_for, jug_named
 from jug_mingle.services.materials import get_material, to_material
 from jug_mingle.services.mixes import get_mix
-from jug_mingle.services.predictions import as_pours, ground_of_job, keep_prediction_of_batch, poured_of, pours_of
+from jug_mingle.services.predictions import as_pours, keep_prediction_of_batch, look_of, over_name, poured_of, pours_of
 from jug_mingle.services.shelf_fit import fitted_shelf
 from jug_mingle.store.models import BatchRow, PourMadeRow, TargetRow, now
 
@@ -93,17 +92,16 @@ def standing_of(session: Session, row: BatchRow) -> Standing:
     poured, shelf = poured_of(row), fitted_shelf(session)
     mix = get_mix(session, row.mix_id)
     wanted = session.get(TargetRow, mix.target_id or 0)
-    over = ground_of_job(session, mix.job_id)
     rest = rest_of(asked_of(row), poured, capacity=row.capacity)
     names = {material.key: material.name for material in shelf.materials}
     end = dict(poured)
     for one in rest.pours:
         end[one.key] = end.get(one.key, 0.0) + one.ml
-    now_R, end_R = (predict(shelf, as_pours(ml), over=over) if ml else None for ml in (poured, end))
+    now_R, end_R = (look_of(session, mix, as_pours(ml)) if ml else None for ml in (poured, end))
     return Standing(
         row=row, rest=rest, words=rest_words(rest, names), poured=poured, R=now_R, end_R=end_R,
         target=None if wanted is None else np.array(wanted.R),
-        over=over.name.lower() if shows_its_ground(shelf, asked_of(row)) else "",
+        over=over_name(session, mix, asked_of(row)),
     )  # fmt: skip
 
 

@@ -10,10 +10,8 @@ from sqlalchemy.orm import Session
 from jug_mingle.core.arrays import FloatArray
 from jug_mingle.core.colour.colour_steps import DIRECTIONS, between, stepped
 from jug_mingle.core.colour.spaces import Lab_to_XYZ, R_to_Lab
-from jug_mingle.core.colour.spectra import DAYLIGHT
 from jug_mingle.core.evidence.certainty import NAMED_NOISE, NOISE, PREDICTED_NOISE, predicted_noise
-from jug_mingle.core.evidence.mixtures import masstone, predict
-from jug_mingle.core.measuring.tools import tool
+from jug_mingle.core.evidence.mixtures import masstone
 from jug_mingle.core.optics.film import veil_of
 from jug_mingle.core.optics.paintable import surface_of, too_dark_words, too_vivid_words
 from jug_mingle.documents.colour_source import (
@@ -34,7 +32,7 @@ from jug_mingle.formats.target_text import parse_colour
 from jug_mingle.services.materials import get_material, to_material
 from jug_mingle.services.mixes import get_mix, mix_rows
 from jug_mingle.services.photos import PhotoFolder, caught_from, correction_of, get_photo
-from jug_mingle.services.predictions import assessed, ground_of_job, pours_of
+from jug_mingle.services.predictions import assess_alone, look_of, pours_of
 from jug_mingle.services.readings import readings_of
 from jug_mingle.services.shelf_fit import fitted_shelf
 from jug_mingle.services.targets import get_target, target_rows
@@ -92,8 +90,7 @@ def resolve(session: Session, folder: PhotoFolder, said: ColourIn, *, depth: int
         return _from_material(session, said)
     if isinstance(said, FromMix):
         mix = get_mix(session, said.mix_id)
-        R = predict(fitted_shelf(session), pours_of(mix), over=ground_of_job(session, mix.job_id))
-        return Colour(R=np.clip(R, 0.0, 1.0), noise=PREDICTED_NOISE, how="predicted", name=mix.name)
+        return Colour(R=look_of(session, mix, pours_of(mix)), noise=PREDICTED_NOISE, how="predicted", name=mix.name)
     if isinstance(said, Between):
         first, second = (resolve(session, folder, end, depth=depth + 1) for end in (said.first, said.second))
         Lab = between(R_to_Lab(first.R), R_to_Lab(second.R), said.share)
@@ -194,7 +191,6 @@ def remarks_of(session: Session, row: MaterialRow) -> list[str]:
 def as_samples(session: Session, job_id: int) -> list[Sample]:
     """Return the targets and mixes of a job as colours for a file: reflectances where they were measured, else only
     the colour, each with its error and how it was caught."""
-    shelf = fitted_shelf(session)
     targets = [
         Sample(
             name=row.name, noise=row.noise, how=row.how,
@@ -202,11 +198,7 @@ def as_samples(session: Session, job_id: int) -> list[Sample]:
         )
         for row in target_rows(session, job_id)
     ]  # fmt: skip
-    over = ground_of_job(session, job_id)
-    mixed_alone = [
-        (row, assessed(shelf, pours_of(row), None, [DAYLIGHT], pour_error=tool(row.tool).error, over=over))
-        for row in mix_rows(session, job_id)
-    ]
+    mixed_alone = [(row, assess_alone(session, row)) for row in mix_rows(session, job_id)]
     mixed = [
         Sample(
             name=f"{row.name} (mix)", Lab=R_to_Lab(recipe.R), noise=predicted_noise(recipe.expected), how="predicted"

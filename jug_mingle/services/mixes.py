@@ -1,6 +1,7 @@
 """The mixes that a job keeps: its jugs."""
 
 from collections.abc import Sequence
+from typing import Final
 
 import numpy as np
 from sqlalchemy import select
@@ -9,20 +10,27 @@ from sqlalchemy.orm import Session
 from jug_mingle.core.colour.spectra import light
 from jug_mingle.core.evidence.certainty import predicted_noise
 from jug_mingle.core.evidence.level import TINT_WHITE, white_of
-from jug_mingle.core.evidence.mixtures import predict
+from jug_mingle.core.evidence.mixtures import ground_body, main_kind, mixed_film, predict, shows_its_ground
 from jug_mingle.core.evidence.readings import Swatch
 from jug_mingle.core.materials.material import may_mix
 from jug_mingle.core.measuring.pouring import Pour
-from jug_mingle.core.measuring.tools import tool
+from jug_mingle.core.measuring.tools import lowest_terms, tool
+from jug_mingle.core.optics.film import R_film, R_seen
+from jug_mingle.documents.laid import LaidIn
 from jug_mingle.errors import ConflictError, NotFoundError, UnfitError
 from jug_mingle.services.jobs import get_job
 from jug_mingle.services.materials import add_material, get_material, handled, keys_on_shelf, material_rows, to_material
-from jug_mingle.services.predictions import assess_mix, keep_prediction, pours_of
+from jug_mingle.services.predictions import assess_mix, ground_over, keep_prediction, pours_of
 from jug_mingle.services.readings import add_reading
 from jug_mingle.services.recipes import PourAsked
 from jug_mingle.services.shelf_fit import fitted_shelf
 from jug_mingle.services.targets import get_target
 from jug_mingle.store.models import MaterialRow, MixRow, PourRow, now
+
+_TAP: Final = 20_000.0
+"""What a tin of water is said to hold. [ml]"""
+
+_QUARTERS: Final = 4
 
 
 def mix_rows(session: Session, job_id: int) -> Sequence[MixRow]:
@@ -37,7 +45,11 @@ def twins(session: Session, job_id: int) -> dict[int, str]:
     first: dict[object, str] = {}
     found: dict[int, str] = {}
     for row in mix_rows(session, job_id):
-        alike = (row.target_id, tuple(sorted((pour.material_id, round(pour.ml, 2)) for pour in row.pours)))
+        alike = (
+            row.target_id,
+            str(row.laid),
+            tuple(sorted((pour.material_id, round(pour.ml, 2)) for pour in row.pours)),
+        )
         if alike in first:
             found[row.id] = first[alike]
         first.setdefault(alike, row.name)
@@ -61,8 +73,19 @@ def add_mix(
     batch: float,
     tool_key: str,
     pours: Sequence[PourAsked],
+    water: float = 0.0,
+    laid: LaidIn | None = None,
 ) -> MixRow:
-    """Keep a recipe as a mix of the job, its pours in the order given."""
+    """Keep a recipe as a mix of the job, its pours in the order given.
+
+    Parameters
+    ----------
+    water : float
+        Volumes of water to one of all that is poured; it comes from the tin of water on the shelf, which is put there
+        where there is none.
+    laid : LaidIn, optional
+        How one is laid that is seen through, and over what.
+    """
     get_job(session, job_id)
     if target_id is not None and get_target(session, target_id).job_id != job_id:
         raise UnfitError(f"target {target_id} belongs to another job")
@@ -70,8 +93,9 @@ def add_mix(
         tool(tool_key)
     except ValueError as error:
         raise UnfitError(str(error)) from error
-    row = MixRow(job_id=job_id, target_id=target_id, name=name, batch=batch, tool=tool_key, removed=None)
-    for place, pour in enumerate(pours):
+    row = MixRow(job_id=job_id, target_id=target_id, name=name, batch=batch, tool=tool_key, removed=None,
+                 laid=None if laid is None else laid.model_dump())  # fmt: skip
+    for place, pour in enumerate(_with_water(session, pours, water)):
         material = session.scalar(select(MaterialRow).where(MaterialRow.key == pour.material))
         if material is None:
             raise NotFoundError(f"there is no tin {pour.material!r} on the shelf")
@@ -80,10 +104,30 @@ def add_mix(
         raise UnfitError(reason)
     if all(to_material(pour.material).solids == 0.0 for pour in row.pours):
         raise UnfitError("nothing in this mix leaves a dry film: it has no colour that could be kept")
+    if laid is not None:
+        ground_over(session, job_id, laid.over)
     session.add(row)
     session.flush()
     keep_prediction(session, row)
     return row
+
+
+def _with_water(session: Session, pours: Sequence[PourAsked], water: float) -> list[PourAsked]:
+    if water == 0.0:
+        return list(pours)
+    tin = next((row for row in material_rows(session) if row.kind == "thinner"), None)
+    if tin is None:
+        tin = add_material(session, name="Water", kind="thinner", left_ml=_TAP, full_ml=_TAP)
+    fine = _QUARTERS if water * _QUARTERS != round(water) * _QUARTERS else 1
+    whole = sum(pour.parts for pour in pours)
+    parts = [*(fine * pour.parts for pour in pours), max(1, round(fine * water * whole))]
+    ml = [*(pour.ml for pour in pours), water * sum(pour.ml for pour in pours)]
+    return [
+        PourAsked(material=key, parts=part, ml=amount)
+        for key, part, amount in zip(
+            [*(pour.material for pour in pours), tin.key], lowest_terms(tuple(parts)), ml, strict=True
+        )
+    ]
 
 
 def remove_mix(session: Session, mix_id: int) -> None:
@@ -107,7 +151,8 @@ def to_shelf(session: Session, mix_id: int, *, left_ml: float, full_ml: float | 
     """
     mix = get_mix(session, mix_id)
     shelf = fitted_shelf(session)
-    main = max(mix.pours, key=lambda pour: pour.ml).material
+    see_through = mix.laid is not None or shows_its_ground(shelf, pours_of(mix))
+    film = mixed_film(shelf, pours_of(mix))
     if any(pour.material.removed is not None for pour in mix.pours):
         raise ConflictError("a tin of this mix was taken off the shelf: bring it back first")
     recipe = assess_mix(session, mix, [light("window")])
@@ -116,7 +161,8 @@ def to_shelf(session: Session, mix_id: int, *, left_ml: float, full_ml: float | 
     row = add_material(
         session,
         name=name,
-        kind=main.kind,
+        kind=main_kind(shelf, pours_of(mix)),
+        volume_solids=film.solids if see_through else None,
         left_ml=left_ml,
         full_ml=full_ml or max(mix.batch, left_ml),
         price=sum(pour.material.price * pour.ml for pour in mix.pours) / sum(pour.ml for pour in mix.pours),
@@ -127,7 +173,13 @@ def to_shelf(session: Session, mix_id: int, *, left_ml: float, full_ml: float | 
         },
     )
     white, noise = white_of(shelf, keys_on_shelf(session)), predicted_noise(recipe.expected)
-    swatch = Swatch(seen=np.clip(predict(shelf, pours_of(mix)), 0.0, 1.0))
+    seen = np.clip(predict(shelf, pours_of(mix)), 0.0, 1.0)
+    if see_through:  # what never hides is known by a coat of it on white paper
+        body = np.clip(R_film(K=film.optics.K, S=film.optics.S, X=film.X, R_g=ground_body(None)), 0.0, 1.0)
+        on_paper = Swatch(seen=R_seen(body, film.veil), X=to_material(row).dry_coat, R_g=ground_body(None))
+        add_reading(session, how="predicted", noise=noise, volumes=[(row, 1.0)], veil=film.veil, swatches=[on_paper])
+        return row
+    swatch = Swatch(seen=seen)
     veil = to_material(row).veil
     add_reading(session, how="predicted", noise=noise, volumes=[(row, 1.0)], veil=veil, swatches=[swatch])
     if white is not None and not may_mix([to_material(row), shelf.materials[shelf.index(white)]]):

@@ -1,7 +1,7 @@
 """What is predicted of mixes: today, and as it was said when they were kept or poured."""
 
 from collections.abc import Mapping, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Any, Final
 from weakref import WeakKeyDictionary
 
@@ -15,20 +15,32 @@ from jug_mingle.core.colour.spaces import R_to_Lab
 from jug_mingle.core.colour.spectra import DAYLIGHT, Light
 from jug_mingle.core.evidence.block_arrow import ArrowFactor
 from jug_mingle.core.evidence.fitted_shelf import Shelf
-from jug_mingle.core.evidence.mixtures import MODEL, predict
+from jug_mingle.core.evidence.laid import LaidFilm, body_over, closes, look_over
+from jug_mingle.core.evidence.mixtures import MODEL, mixed_paint, predict, shows_its_ground
 from jug_mingle.core.measuring.pouring import Pour
 from jug_mingle.core.measuring.tools import POUR_ERROR, tool
-from jug_mingle.core.optics.grounds import Ground
+from jug_mingle.core.optics.grounds import READ, Ground, measured_ground
 from jug_mingle.core.recipes.assessment import DRAWS, Recipe, assess
+from jug_mingle.core.recipes.over import OverStep, as_recipe, assess_way
+from jug_mingle.core.recipes.over_kinds import over_kind
 from jug_mingle.core.recipes.wishes import Target
+from jug_mingle.documents.laid import LaidIn
+from jug_mingle.documents.strict import row_number
+from jug_mingle.errors import NotFoundError, UnfitError
+from jug_mingle.services.materials import to_material
 from jug_mingle.services.pieces import ground_named, piece_rows
 from jug_mingle.services.shelf_fit import fitted_shelf
-from jug_mingle.store.models import BatchRow, MixRow, TargetRow
+from jug_mingle.store.models import BatchRow, MixRow, StripRow, TargetRow
 
 FILLED_IN: Final = "filled in"
 """Mark of a prediction that was made later than its mix, for one that was kept before predictions were."""
 
 _USUAL_GROUND: Final = "oak"
+
+_PREDICTED: Final = 0.05
+"""How unsure the colour of a ground is that was predicted, as `Ground.unsure`."""
+
+_DEEPEST: Final = 6
 
 
 def pours_of(row: MixRow) -> tuple[Pour, ...]:
@@ -90,15 +102,127 @@ def ground_of_job(session: Session, job_id: int) -> Ground:
     return ground_named(session, job_id, rows[0].grounds.get("", _USUAL_GROUND) if rows else _USUAL_GROUND)
 
 
+def ground_over(session: Session, job_id: int, name: str, *, depth: int = 0) -> Ground:
+    """Return what a film is laid over.
+
+    A ground as `pieces.ground_named` has it; "mix:3" for a jug of the job as it dries, with what that lies over below
+    it; "strip:9" for a strip or offcut as it was read. UnfitError or NotFoundError when there is none.
+    """
+    kind, _, text = name.partition(":")
+    number = row_number(text)
+    if kind == "mix" and number is not None:
+        row = session.get(MixRow, number)
+        if row is None or row.job_id != job_id:
+            raise NotFoundError(f"there is no mix {number} in this job")
+        if depth > _DEEPEST:
+            raise UnfitError(f"{row.name} lies over itself: lay it over a wood")
+        return _mix_as_ground(session, row, depth)
+    if kind == "strip" and number is not None:
+        strip = session.get(StripRow, number)
+        if strip is None or strip.job_id != job_id:
+            raise NotFoundError(f"there is no strip {number} in this job")
+        below = ground_over(session, job_id, strip.laid["over"], depth=depth + 1) if strip.laid else None
+        if below is None or _closed(strip):
+            return measured_ground(f"strip {number}", np.array(strip.R), coat="paint")
+        return replace(below, name=f"strip {number}", R_seen=np.array(strip.R), unsure=READ)
+    return ground_named(session, job_id, name)
+
+
+def _closed(strip: StripRow) -> bool:
+    tins = [pour.material for pour in strip.mix.pours] if strip.mix else [strip.material] if strip.material else []
+    return any(closes(to_material(tin)) for tin in tins)
+
+
+def _mix_as_ground(session: Session, row: MixRow, depth: int) -> Ground:
+    shelf, film = fitted_shelf(session), film_of_mix(row)
+    if film is None:
+        R, veil = look_of(session, row, pours_of(row)), mixed_paint(shelf, pours_of(row)).veil
+        return replace(measured_ground(row.name, R, veil=veil, coat="paint"), unsure=_PREDICTED)
+    below = ground_over(session, row.job_id, (row.laid or {})["over"], depth=depth + 1)
+    laid = body_over(shelf, [film], below)
+    closed = not below.takes or any(closes(shelf.materials[shelf.index(key)]) for key in film.keys)
+    return replace(
+        below, name=row.name, R_seen=np.clip(laid.seen, 0.0, 1.0), veil=float(laid.veil), unsure=_PREDICTED,
+        coat="paint" if closed else "",
+    )  # fmt: skip
+
+
+def look_of(session: Session, row: MixRow, pours: tuple[Pour, ...]) -> FloatArray:
+    """Return how pours of a mix look (36,) when they are dry: over its ground, where they are seen through. [0..1]"""
+    shelf = fitted_shelf(session)
+    if row.laid is None:
+        return np.clip(predict(shelf, pours, over=ground_of_job(session, row.job_id)), 0.0, 1.0)
+    laid = LaidIn.model_validate(row.laid)
+    film = _film(laid, pours)
+    if not any(shelf.materials[shelf.index(pour.key)].solids for pour in pours):
+        return ground_over(session, row.job_id, laid.over).R_seen
+    return np.clip(look_over(shelf, [film], ground_over(session, row.job_id, laid.over)), 0.0, 1.0)
+
+
+def shown_over(session: Session, row: MixRow, pours: tuple[Pour, ...]) -> Ground | None:
+    """Return what a mix is shown over; nothing of one that hides it."""
+    if row.laid is not None:
+        return ground_over(session, row.job_id, row.laid["over"])
+    return ground_of_job(session, row.job_id) if shows_its_ground(fitted_shelf(session), pours) else None
+
+
+def over_name(session: Session, row: MixRow, pours: tuple[Pour, ...]) -> str:
+    """Return the name of what a mix is shown over, in small letters; nothing of one that hides it."""
+    over = shown_over(session, row, pours)
+    return "" if over is None else over.name.lower()
+
+
+def film_of_mix(row: MixRow) -> LaidFilm | None:
+    """Return a mix as the film that it is laid as; nothing of one that is built up until it hides."""
+    if row.laid is None:
+        return None
+    return _film(LaidIn.model_validate(row.laid), pours_of(row))
+
+
+def _film(laid: LaidIn, pours: tuple[Pour, ...]) -> LaidFilm:
+    volumes = tuple((pour.key, pour.ml) for pour in pours)
+    return LaidFilm(volumes=volumes, laying=laid.laying(), over_seal=over_kind(laid.kind).sealed)
+
+
+def _assess_laid(
+    session: Session, row: MixRow, target: Target | None, pours: tuple[Pour, ...], *, pour_error: float,
+    lights: Sequence[Light], shelf: Shelf,
+) -> Recipe:  # fmt: skip
+    """Return what is predicted of pours laid as a see-through mix says, over what it says."""
+    laid = LaidIn.model_validate(row.laid)
+    film = _film(laid, pours)
+    step = OverStep(kind=over_kind(laid.kind), film=film, parts=tuple((pour.key, pour.parts) for pour in pours))
+    way = assess_way(
+        shelf, target, ground_over(session, row.job_id, laid.over), [step],
+        pour_error=pour_error, lights=tuple(lights),
+    )  # fmt: skip
+    return as_recipe(way, pours)
+
+
 def assess_mix(
     session: Session, row: MixRow, lights: Sequence[Light], *, shelf: Shelf | None = None, over: Ground | None = None
 ) -> Recipe:
     """Return a mix with its prediction of today; `shelf` and `over` (its job's ground) where they are at hand."""
     target = None if row.target_id is None else session.get(TargetRow, row.target_id)
-    return assessed(
-        shelf or fitted_shelf(session), pours_of(row), None if target is None else np.array(target.R), lights,
-        pour_error=tool(row.tool).error, over=over or ground_of_job(session, row.job_id),
-    )  # fmt: skip
+    R = None if target is None else np.array(target.R)
+    return _assess(session, row, pours_of(row), R, lights, pour_error=tool(row.tool).error, shelf=shelf, over=over)
+
+
+def assess_alone(session: Session, row: MixRow) -> Recipe:
+    """Return a mix with its prediction by the window against itself: how far it may turn out otherwise."""
+    return _assess(session, row, pours_of(row), None, [DAYLIGHT], pour_error=tool(row.tool).error)
+
+
+def _assess(
+    session: Session, row: MixRow, pours: tuple[Pour, ...], R: FloatArray | None, lights: Sequence[Light], *,
+    pour_error: float, shelf: Shelf | None = None, over: Ground | None = None,
+) -> Recipe:  # fmt: skip
+    shelf = shelf or fitted_shelf(session)
+    if row.laid is not None:
+        wanted = None if R is None else Target(R=R, lights=tuple(lights))
+        return _assess_laid(session, row, wanted, pours, pour_error=pour_error, lights=lights, shelf=shelf)
+    on = over or ground_of_job(session, row.job_id)
+    return assessed(shelf, pours, R, lights, pour_error=pour_error, over=on)
 
 
 @dataclass(frozen=True, slots=True, kw_only=True, eq=False)
@@ -149,6 +273,12 @@ def keep_prediction(session: Session, row: MixRow, *, at: str = "kept") -> None:
     session.flush()
 
 
+def assess_batch(session: Session, row: BatchRow, R: FloatArray | None, lights: Sequence[Light]) -> Recipe:
+    """Return what is in a batch with its prediction, against a target (36,) or none; ValueError of an empty one."""
+    mix = session.get_one(MixRow, row.mix_id)
+    return _assess(session, mix, as_pours(poured_of(row)), R, lights, pour_error=pour_error_of(row))
+
+
 def keep_prediction_of_batch(session: Session, row: BatchRow, *, at: str = "poured") -> None:
     """Store with a batch what is predicted of what is in it; nothing of an empty one."""
     if not row.made:
@@ -157,10 +287,7 @@ def keep_prediction_of_batch(session: Session, row: BatchRow, *, at: str = "pour
     mix = session.get_one(MixRow, row.mix_id)
     target = None if mix.target_id is None else session.get(TargetRow, mix.target_id)
     R = None if target is None else np.array(target.R)
-    recipe = assessed(
-        fitted_shelf(session), as_pours(poured_of(row)), R, [DAYLIGHT], pour_error=pour_error_of(row),
-        over=ground_of_job(session, mix.job_id),
-    )  # fmt: skip
+    recipe = assess_batch(session, row, R, [DAYLIGHT])
     row.predicted = as_kept(recipe, against=target is not None, at=at)
 
 

@@ -17,7 +17,7 @@ from jug_mingle.devices.lines import DeviceError
 from jug_mingle.devices.reader import ColourReader
 from jug_mingle.errors import DeviceTroubleError
 from jug_mingle.services.materials import material_rows, to_material
-from jug_mingle.services.predictions import ground_of_job, pours_of
+from jug_mingle.services.predictions import ground_of_job, look_of, pours_of
 from jug_mingle.services.shelf_fit import fitted_shelf
 from jug_mingle.store.models import DeviceReadingRow, MixRow
 
@@ -62,7 +62,9 @@ def tray(session: Session, truth: Truth, extra: Mapping[str, FloatArray]) -> dic
             )
     for mix in session.scalars(select(MixRow).where(MixRow.removed.is_(None)).order_by(MixRow.id)):
         pours = pours_of(mix)
-        if shows_its_ground(shelf, pours):
+        if mix.laid is not None:
+            found[f"{mix.name} (mix)"] = partial(look_of, session, mix, pours)
+        elif shows_its_ground(shelf, pours):
             found[f"{mix.name} (mix)"] = partial(read_over, shelf, pours, ground_of_job(session, mix.job_id))
         else:
             found[f"{mix.name} (mix)"] = partial(read_opaque, shelf, truth, {pour.key: pour.ml for pour in pours})

@@ -1,6 +1,7 @@
 """Readings: what was measured or counted of the tins, kept and withdrawn."""
 
 from collections.abc import Mapping, Sequence
+from dataclasses import asdict
 from typing import Any, Final
 
 import numpy as np
@@ -10,6 +11,7 @@ from sqlalchemy.orm import Session
 from jug_mingle.core.colour.spectra import light
 from jug_mingle.core.evidence.contradictions import check_evidence
 from jug_mingle.core.evidence.readings import EvidenceError, Hiding, Reading, Swatch
+from jug_mingle.core.optics.uptake import Laying
 from jug_mingle.errors import NotFoundError, UnfitError
 from jug_mingle.services.materials import material_rows, to_material
 from jug_mingle.store.models import MaterialRow, ReadingRow, ReadingVolumeRow, now
@@ -29,11 +31,15 @@ def add_reading(
     coats: Mapping[str, Any] | None = None,
     pour_error: float = 0.0,
     thickness_error: float = 0.0,
+    wood: str = "",
+    laying: Laying | None = None,
     light_name: str = "window",
     about: Mapping[str, Any] | None = None,
     set_aside: bool = False,
 ) -> ReadingRow:
     """Store evidence about the materials of one tin or mix; UnfitError when it cannot be what it is said to be.
+
+    `wood` and `laying` are as of a `Reading`.
 
     One that is set aside counts for nothing until `restore_reading` lets it.
     """
@@ -46,7 +52,7 @@ def add_reading(
         thickness_error=thickness_error,
         swatches=[_swatch_to_json(swatch) for swatch in swatches],
         coats=None if coats is None else dict(coats),
-        about=dict(about or {}) | ({SET_ASIDE: True} if set_aside else {}),
+        about=dict(about or {}) | ({SET_ASIDE: True} if set_aside else {}) | _laid_to_json(wood, laying),
         removed=now() if set_aside else None,
         volumes=[
             ReadingVolumeRow(material_id=material.id, volume=volume, material=material) for material, volume in volumes
@@ -120,6 +126,10 @@ def _swatch_to_json(swatch: Swatch) -> dict[str, object]:
     }
 
 
+def _laid_to_json(wood: str, laying: Laying | None) -> dict[str, object]:
+    return {} if laying is None else {"wood": wood, "laying": asdict(laying)}
+
+
 def to_reading(row: ReadingRow) -> Reading | Hiding:
     """Return a piece of evidence as the core takes it."""
     volumes = tuple((part.material.key, part.volume) for part in row.volumes)
@@ -150,6 +160,8 @@ def to_reading(row: ReadingRow) -> Reading | Hiding:
         veil=row.veil,
         pour_error=row.pour_error,
         thickness_error=row.thickness_error,
+        wood=row.about.get("wood", ""),
+        laying=None if "laying" not in row.about else Laying(**row.about["laying"]),
     )
 
 

@@ -11,7 +11,6 @@ from sqlalchemy.orm import Session
 from jug_mingle.core.arrays import FloatArray
 from jug_mingle.core.colour.spectra import Light
 from jug_mingle.core.evidence.fitted_shelf import Shelf
-from jug_mingle.core.evidence.mixtures import predict
 from jug_mingle.core.measuring.pouring import Pour
 from jug_mingle.core.measuring.tools import tool
 from jug_mingle.core.recipes.assessment import DRAWS, Recipe, assess
@@ -20,7 +19,7 @@ from jug_mingle.core.recipes.wishes import NothingToMixError, Target, Wishes
 from jug_mingle.errors import ConflictError, UnfitError
 from jug_mingle.services.materials import keys_on_shelf
 from jug_mingle.services.mixes import get_mix
-from jug_mingle.services.predictions import ground_of_job, pours_of
+from jug_mingle.services.predictions import look_of, pours_of
 from jug_mingle.services.shelf_fit import fitted_shelf
 from jug_mingle.store.models import MixRow, StripRow
 
@@ -79,7 +78,7 @@ def colour_of(session: Session, shelf: Shelf, mix: MixRow) -> tuple[FloatArray, 
     )
     if strip is not None:
         return np.array(strip.R), True
-    return np.clip(predict(shelf, pours_of(mix), over=ground_of_job(session, mix.job_id)), 0.0, 1.0), False
+    return look_of(session, mix, pours_of(mix)), False
 
 
 def remix(session: Session, mix_id: int, *, batch: float, tool_key: str, lights: Sequence[Light]) -> Remix:

@@ -100,6 +100,8 @@ def _said_of(rows: Sequence[MaterialRow], readings: Sequence[ReadingRow]) -> obj
     read = [
         (
             *(getattr(row, name) for name in _READ),
+            row.about.get("wood"),
+            row.about.get("laying"),
             [(one.material.key, one.volume) for one in row.volumes],
         )
         for row in readings

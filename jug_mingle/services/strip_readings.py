@@ -16,12 +16,14 @@ from jug_mingle.core.evidence.readings import Reading, Swatch
 from jug_mingle.core.materials.handling import USUAL_DRY, time_words
 from jug_mingle.core.recipes.surprise import unexplained
 from jug_mingle.documents.colour_source import ColourIn, FromTarget, Stepped
+from jug_mingle.documents.laid import LaidIn
 from jug_mingle.errors import ConflictError
 from jug_mingle.services.batches import get_batch
 from jug_mingle.services.colours import Colour
+from jug_mingle.services.fields import read_field
 from jug_mingle.services.materials import get_material, handled
 from jug_mingle.services.mixes import get_mix
-from jug_mingle.services.predictions import as_pours, pour_error_of, poured_of
+from jug_mingle.services.predictions import as_pours, over_name, pour_error_of, poured_of, pours_of
 from jug_mingle.services.readings import add_reading, check_readings, get_reading, is_set_aside
 from jug_mingle.services.shelf_fit import fitted_shelf
 from jug_mingle.store.models import BatchRow, ReadingRow, StripRow, TargetRow, now
@@ -90,24 +92,32 @@ def read_strip(session: Session, pot_id: int, colour: Colour, *, anyway: bool, n
     if not poured:
         raise ConflictError("nothing was poured yet")
     shelf = fitted_shelf(session)
-    veil = mixed_paint(shelf, as_pours(poured)).veil
-    swatch = Swatch(seen=colour.R if colour.spectral else R_to_Lab(colour.R))
-    said = Reading(
-        key="strip", volumes=tuple(poured.items()), swatches=(swatch,), noise=colour.noise, veil=veil,
-        pour_error=pour_error_of(row),
-    )  # fmt: skip
-    reading = add_reading(
-        session, how=colour.how, noise=said.noise, veil=veil, swatches=[swatch], pour_error=said.pour_error,
-        volumes=[(get_material(session, key), ml) for key, ml in poured.items()],
-        about={"pot": row.id, "name": colour.name},
-        set_aside=not shows_its_ground(shelf, as_pours(poured)) and unexplained(shelf, said),
-    )  # fmt: skip
+    mix = get_mix(session, row.mix_id)
+    about = {"pot": row.id, "name": colour.name}
+    if mix.laid is not None:
+        field = LaidIn.model_validate(mix.laid)
+        reading = read_field(session, mix.job_id, colour, field, poured, pour_error=pour_error_of(row), about=about)
+    else:
+        veil = mixed_paint(shelf, as_pours(poured)).veil
+        swatch = Swatch(seen=colour.R if colour.spectral else R_to_Lab(colour.R))
+        said = Reading(
+            key="strip", volumes=tuple(poured.items()), swatches=(swatch,), noise=colour.noise, veil=veil,
+            pour_error=pour_error_of(row),
+        )  # fmt: skip
+        reading = add_reading(
+            session, how=colour.how, noise=said.noise, veil=veil, swatches=[swatch], pour_error=said.pour_error,
+            volumes=[(get_material(session, key), ml) for key, ml in poured.items()], about=about,
+            set_aside=not shows_its_ground(shelf, as_pours(poured)) and unexplained(shelf, said),
+        )  # fmt: skip
     check_readings(session)
     strip = StripRow(
         job_id=get_mix(session, row.mix_id).job_id, pot_id=row.id, mix_id=row.mix_id, material_id=None,
         reading_id=reading.id, photo_id=colour.photo_id, R=colour.R.tolist(), ground="", coats=2, wiped_after=None,
-        notes=notes, removed=None,
+        notes=notes, laid=mix.laid, removed=None,
     )  # fmt: skip
+    if mix.laid is not None:
+        strip.ground, strip.coats = over_name(session, mix, pours_of(mix)), mix.laid["coats"]
+        strip.wiped_after = mix.laid["wait"] if mix.laid["wipe"] > 0.0 else None
     session.add(strip)
     session.flush()
     if _judged(session, row, strip)[1]:

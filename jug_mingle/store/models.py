@@ -182,6 +182,8 @@ class MixRow(Row):
     tool: Mapped[str] = mapped_column(String(40))
     predicted: Mapped[dict[str, Any] | None] = mapped_column(JSON(none_as_null=True))
     """What was predicted of it when it was kept, as `services.predictions.Then`."""
+    laid: Mapped[dict[str, Any] | None] = mapped_column(JSON(none_as_null=True))
+    """Of one that is seen through: how it is laid, and over what, as `documents.laid.LaidIn`."""
     removed: Mapped[datetime | None]
     pours: Mapped[list["PourRow"]] = relationship(
         cascade="all, delete-orphan", order_by="PourRow.place", lazy="selectin"
@@ -256,7 +258,9 @@ class StripRow(Row):
     wiped_after: Mapped[float | None]
     """Minutes before it was wiped back; None when it was not."""
     board: Mapped[str] = mapped_column(String(60), default="", server_default="")
-    """The stain board that it is a field of: one stain on one wood, wiped after several waits."""
+    """The board that it is a field of."""
+    laid: Mapped[dict[str, Any] | None] = mapped_column(JSON(none_as_null=True))
+    """Of what is seen through: how it was laid, and over what, as `documents.laid.LaidIn`."""
     notes: Mapped[str] = mapped_column(String(500), default="")
     removed: Mapped[datetime | None]
     mix: Mapped[MixRow | None] = relationship(lazy="joined")

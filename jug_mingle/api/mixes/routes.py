@@ -25,6 +25,8 @@ def add_mix(job_id: Id, body: MixIn, context: ContextNow, light: LightNow = "win
             batch=body.batch,
             tool_key=body.tool,
             pours=pours,
+            water=body.water,
+            laid=body.laid,
         )
     with context.database.read() as session:
         return whole_mix(session, row.id, light)

@@ -5,6 +5,7 @@ from pydantic import BaseModel, Field
 from jug_mingle.api.common.schemas import Hex, Name, ToolName
 from jug_mingle.api.recipes.schemas import PourIn, RecipeOut
 from jug_mingle.api.shelf.schemas import Millilitres
+from jug_mingle.documents.laid import LaidIn
 from jug_mingle.documents.strict import Id, StrictModel
 
 
@@ -16,6 +17,8 @@ class MixIn(StrictModel):
     batch: float = Field(gt=0.0, le=20_000.0)
     tool: ToolName = "parts"
     pours: list[PourIn] = Field(min_length=1, max_length=8)
+    water: float = Field(default=0.0, ge=0.0, le=10.0, description="Parts of water to one of all that is poured.")
+    laid: LaidIn | None = Field(default=None, description="Of one that is seen through: how it is laid, over what.")
 
 
 class ThenOut(BaseModel):
@@ -38,6 +41,9 @@ class MixOut(BaseModel):
     batch: float
     recipe: RecipeOut
     kind: str = Field(default="", description="The kind of material that it mostly is.")
+    laid: LaidIn | None = None
+    how: str = Field(default="", description="How it is laid, in words; empty of one that hides what is below.")
+    over_hex: Hex | None = Field(default=None, description="What it is shown over, bare.")
     over: str = Field(default="", description="What it is shown over, where its ground shows through; else empty.")
     same_as: str = Field(default="", description="Name of an earlier jug of the job that is poured just like it.")
     then: ThenOut | None = Field(default=None, description="What was predicted of it when it was kept.")

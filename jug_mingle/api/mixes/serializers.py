@@ -14,10 +14,13 @@ from jug_mingle.core.colour.difference import SEEN_BESIDE, likely_words
 from jug_mingle.core.colour.spectra import Light
 from jug_mingle.core.colour.spectra import light as light_named
 from jug_mingle.core.evidence.fitted_shelf import Shelf
-from jug_mingle.core.evidence.mixtures import main_kind, shows_its_ground
+from jug_mingle.core.evidence.mixtures import main_kind
+from jug_mingle.core.optics.grounds import Ground
+from jug_mingle.core.optics.uptake import laying_words
 from jug_mingle.core.recipes.assessment import Recipe
+from jug_mingle.documents.laid import LaidIn
 from jug_mingle.services import jobs, mixes, shelf_fit
-from jug_mingle.services.predictions import Then, assess_mix, ground_of_job, pours_of, then_of
+from jug_mingle.services.predictions import Then, assess_mix, pours_of, shown_over, then_of
 from jug_mingle.store.models import JobRow, MixRow, TargetRow
 
 
@@ -30,16 +33,19 @@ def mix_out(
     shown: Light,
     *,
     screens: Mapping[str, str],
-    over: str,
+    over: Ground | None = None,
     same_as: str = "",
 ) -> schemas.MixOut:
-    """Return a mix with today's prediction, and that of then; `over` names what it lies on, if it shows its ground."""
+    """Return a mix with today's prediction, and that of then; `over` is what it lies on, if it shows that."""
     pours = pours_of(row)
     R = None if target is None else np.array(target.R)
     then = then_of(row.predicted)
+    laid = None if row.laid is None else LaidIn.model_validate(row.laid)
+    how = "" if laid is None or over is None else laying_words(laid.laying(), takes=bool(over.takes))
     return schemas.MixOut(
         id=row.id, name=row.name, target_id=row.target_id, batch=row.batch, same_as=same_as,
-        kind=main_kind(shelf, pours), over=over.lower() if shows_its_ground(shelf, pours) else "",
+        kind=main_kind(shelf, pours), over="" if over is None else over.name.lower(), laid=laid, how=how,
+        over_hex=None if over is None else hex_of(over.R_seen, shown),
         recipe=recipe_out(
             recipe, R, lights, shelf, shown, screens=screens, measured=measured_in(row.tool, "ml"),
         ),
@@ -68,13 +74,13 @@ def whole_mixes(session: Session, job: JobRow, rows: Sequence[MixRow], light: st
     """Return mixes of a job with their predictions in a light, the shelf looked up once for all of them."""
     fitted, shown = shelf_fit.fitted_shelf(session), light_named(light)
     lights = [light_named(name) for name in dict.fromkeys([light, job.workshop_light, job.room_light])]
-    over = ground_of_job(session, job.id)
     screens, twins = screens_of(fitted, shown), mixes.twins(session, job.id)
     return [
         mix_out(
-            row, assess_mix(session, row, lights, shelf=fitted, over=over),
+            row, assess_mix(session, row, lights, shelf=fitted),
             None if row.target_id is None else session.get(TargetRow, row.target_id),
-            lights, fitted, shown, screens=screens, over=over.name, same_as=twins.get(row.id, ""),
+            lights, fitted, shown, screens=screens, over=shown_over(session, row, pours_of(row)),
+            same_as=twins.get(row.id, ""),
         )
         for row in rows
     ]  # fmt: skip

@@ -55,7 +55,7 @@ def recipe_out(
     if target_R is not None and likely.expected >= JUST_SEEN:
         misses = compare(R_to_Lab(recipe.R, lights[0]), R_to_Lab(target_R, lights[0])).misses
     return schemas.RecipeOut(
-        pours=[_pour_out(pour, shelf, screens, measured) for pour in recipe.pours],
+        pours=[pour_out(pour, shelf, screens, measured) for pour in recipe.pours],
         hex=hex_of(recipe.R, shown),
         delta_E=round(delta_E, 2),
         expected=round(likely.expected, 2),
@@ -77,7 +77,8 @@ def recipe_out(
     )  # fmt: skip
 
 
-def _pour_out(pour: Pour, shelf: Shelf, screens: Mapping[str, str], measured: str) -> schemas.PourOut:
+def pour_out(pour: Pour, shelf: Shelf, screens: Mapping[str, str], measured: str) -> schemas.PourOut:
+    """Return one tin's share of a recipe, said in a unit."""
     material = shelf.materials[shelf.index(pour.key)]
     return schemas.PourOut(
         material=pour.key, name=material.name, hex=screens[pour.key], parts=pour.parts, ml=round(pour.ml, 1),

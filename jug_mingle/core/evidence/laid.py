@@ -30,11 +30,14 @@ class LaidFilm:
         In any one unit.
     water : float
         Volumes of water to one of all those. [0..10]
+    over_seal : bool
+        Whether what is below it is sealed first, so that nothing goes in.
     """
 
     volumes: tuple[tuple[str, float], ...]
     laying: Laying = _AS_USUAL
     water: float = 0.0
+    over_seal: bool = False
 
     def __post_init__(self) -> None:
         if not self.volumes or any(volume <= 0.0 for _, volume in self.volumes):
@@ -63,6 +66,8 @@ def woods_below(shelf: Shelf, films: Sequence[LaidFilm], ground: Ground) -> list
     """Return, for each film, the wood that takes it in; nothing where the ground, or a film below, closes it."""
     found, wood = [], ground.takes
     for film in films:
+        if film.over_seal:
+            wood = ""
         found.append(wood)
         if any(closes(shelf.materials[shelf.index(key)]) for key in film.keys):
             wood = ""

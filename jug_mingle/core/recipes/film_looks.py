@@ -48,9 +48,10 @@ class FilmLooks:
             body=np.ascontiguousarray(body[::step]), goal=goal, step=step,
         )  # fmt: skip
 
-    def misses(self, sets: Indices, x: FloatArray, veil: FloatArray) -> FloatArray:
-        """Return how far films (m,) are from the goal in the worst light, in the even metric about it; near the goal
-        that is CIEDE2000 but for the blue rotation.
+    def residuals(self, sets: Indices, x: FloatArray, veil: FloatArray) -> tuple[FloatArray, FloatArray]:
+        """Return how far films are from the goal: in the worst light (m,), and each way in each light (m, lights, 3).
+
+        In the even metric about the goal, which near it is CIEDE2000 but for the blue rotation.
 
         Parameters
         ----------
@@ -61,23 +62,24 @@ class FilmLooks:
         veil : (m,) ndarray
             As for `film.R_seen`. [0..1]
         """
-        out = np.empty(len(sets))
+        out, off = np.empty(len(sets)), np.empty((len(sets), len(self.goal.lights), 3))
         _misses(
             np.ascontiguousarray(sets, dtype=np.int64), np.ascontiguousarray(x, dtype=float), self.K, self.S,
             self.body, np.ascontiguousarray(veil * K1, dtype=float), surface_table(),
             np.array([weights_over_white(light, self.step) for light in self.goal.lights]),
             np.stack([even_metric(Lab) for Lab in self.goal.Lab]), np.ascontiguousarray(self.goal.Lab, dtype=float),
-            out,
+            out, off,
         )  # fmt: skip
-        return out
+        return out, off
 
 
 @compiled
 def _misses(
     sets: Indices, x: FloatArray, K: FloatArray, S: FloatArray, body: FloatArray, veil: FloatArray,
     surface: FloatArray, weights: FloatArray, metric: FloatArray, wanted: FloatArray, out: FloatArray,
+    off: FloatArray,
 ) -> None:  # fmt: skip
-    """Write into `out` what each misses: Kubelka–Munk as `film.R_film` in its hyperbolic form, surface by table."""
+    """Write what each misses: Kubelka–Munk as `film.R_film` in its hyperbolic form, surface by table."""
     m, k = sets.shape
     bands, last = K.shape[1], surface.shape[0] - 1
     k_mix, s_mix, seen = np.empty(bands), np.empty(bands), np.empty(bands)
@@ -114,6 +116,7 @@ def _misses(
             square = 0.0
             for row in range(3):
                 part = metric[light, row, 0] * L_off + metric[light, row, 1] * a_off + metric[light, row, 2] * b_off
+                off[i, light, row] = part
                 square += part * part
             worst = max(worst, square)
         out[i] = sqrt(worst)

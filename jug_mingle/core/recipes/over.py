@@ -9,14 +9,15 @@ import numpy as np
 from jug_mingle.core.arrays import FloatArray, read_only
 from jug_mingle.core.colour.difference import delta_E_CIE2000, direction
 from jug_mingle.core.colour.spaces import R_to_Lab
+from jug_mingle.core.colour.spectra import DAYLIGHT, Light
 from jug_mingle.core.evidence.fitted_shelf import Shelf
 from jug_mingle.core.evidence.laid import Laid, LaidFilm, body_over, drawn_over
 from jug_mingle.core.measuring.pouring import Pour
 from jug_mingle.core.optics.film import R_seen, veil_of
-from jug_mingle.core.optics.grounds import Ground
-from jug_mingle.core.recipes.assessment import DRAWS, Likely, mixing_too, spreads_of
+from jug_mingle.core.optics.grounds import Coat, Ground
+from jug_mingle.core.recipes.assessment import DRAWS, Likely, Recipe, mixing_too, spreads_of
 from jug_mingle.core.recipes.lacking import OUT_OF_REACH
-from jug_mingle.core.recipes.over_kinds import OverKind, Palette, alike, palettes
+from jug_mingle.core.recipes.over_kinds import OverKind, Palette, alike, over_kind, palettes
 from jug_mingle.core.recipes.over_search import Found, OverSearch
 from jug_mingle.core.recipes.wishes import NothingToMixError, Target
 
@@ -95,11 +96,18 @@ class Way:
         return frozenset(key for step in self.steps for key in step.film.keys)
 
 
-def assess_way(shelf: Shelf, target: Target, ground: Ground, steps: Sequence[OverStep], *, pour_error: float) -> Way:
-    """Return films over a ground with what is predicted of them, and how sure that is."""
-    films, goal = [step.film for step in steps], target.goal
+def assess_way(
+    shelf: Shelf, target: Target | None, ground: Ground, steps: Sequence[OverStep], *, pour_error: float,
+    lights: tuple[Light, ...] = (DAYLIGHT,),
+) -> Way:  # fmt: skip
+    """Return films over a ground with what is predicted of them, and how sure that is.
+
+    Without a target they are held against their own look, in `lights`: how far it may turn out otherwise.
+    """
+    films = [step.film for step in steps]
     laid = body_over(shelf, films, ground)
     R = np.clip(laid.seen, 0.0, 1.0)
+    goal = (target or Target(R=R, lights=lights)).goal
     rng = np.random.default_rng(4)
     most = max(len(film.volumes) for film in films)
     poured = np.exp(mixing_too(pour_error) * rng.standard_normal((DRAWS, most)))
@@ -117,6 +125,13 @@ def assess_way(shelf: Shelf, target: Target, ground: Ground, steps: Sequence[Ove
         delta_E=tuple(delta_E), likely=tuple(Likely.each(one)[0] for one in errors), expected=worst.expected,
         low=worst.low, high=worst.high,
     )  # fmt: skip
+
+
+def as_recipe(way: Way, pours: tuple[Pour, ...]) -> Recipe:
+    """Return a way of one film as a recipe of its pours."""
+    return Recipe(
+        pours=pours, R=way.R, delta_E=way.delta_E, likely=way.likely, expected=way.expected, low=way.low, high=way.high
+    )
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -175,7 +190,7 @@ def find_ways(shelf: Shelf, target: Target, ground: Ground, wishes: OverWishes) 
         for one in _chosen(found, _OF_EACH)
     ]
     if wishes.two_steps and not must:
-        ways += _in_two_steps(shelf, target, ground, there, by_kind, wishes)
+        ways += _in_two_steps(shelf, target, ground, allowed, by_kind, wishes)
     if not ways:
         raise NothingToMixError("the tins that must be used do not lie see-through together over this ground")
     return sorted(ways, key=lambda way: way.expected + 0.5 * _FEWER * len(way.steps))
@@ -194,7 +209,10 @@ def step_of(shelf: Shelf, found: Found) -> OverStep:
     if palette.carrier is not None and how.carrier:
         parts.append((shelf.materials[palette.carrier].key, how.carrier * sum(found.parts)))
     parts.sort(key=lambda one: -one[1])
-    film = LaidFilm(volumes=tuple((name, float(part)) for name, part in parts), laying=how.laying, water=how.water)
+    film = LaidFilm(
+        volumes=tuple((name, float(part)) for name, part in parts), laying=how.laying, water=how.water,
+        over_seal=palette.kind.sealed,
+    )  # fmt: skip
     return OverStep(kind=palette.kind, film=film, parts=tuple(parts))
 
 
@@ -204,19 +222,22 @@ def alone(shelf: Shelf, palette: Palette, place: int, how: int) -> OverStep:
 
 
 def _in_two_steps(
-    shelf: Shelf, target: Target, ground: Ground, there: Sequence[Palette],
+    shelf: Shelf, target: Target, ground: Ground, allowed: Sequence[int],
     by_kind: dict[str, list[Found]], wishes: OverWishes,
 ) -> list[Way]:  # fmt: skip
     """Return the best way of each pair of kinds: the nearest first films, and the same weaker, with one more over."""
     ways = []
     for first, second in TWO_STEPS:
-        over = [palette for palette in there if palette.kind.key == second]
+        # A glaze lies over a seal: below it a clear coat closes the stain.
+        closed = over_kind(second).sealed
+        over = [one for one in palettes(shelf, allowed, takes=not closed) if one.kind.key == second]
         best: tuple[float, list[OverStep]] | None = None
         for found in by_kind.get(first, ())[:_FIRSTS]:
             for step in _weaker(shelf, found):
                 laid = body_over(shelf, [step.film], ground)
+                below = _after(ground, laid, closed=closed)
                 for upper in over:
-                    for one in OverSearch(shelf, [upper], _after(ground, laid), target.goal).best(1)[:1]:
+                    for one in OverSearch(shelf, [upper], below, target.goal).best(1)[:1]:
                         if best is None or one.delta_E < best[0]:
                             best = (one.delta_E, [step, step_of(shelf, one)])
         if best is not None:
@@ -232,8 +253,9 @@ def _weaker(shelf: Shelf, found: Found) -> list[OverStep]:
     return [step, replace(step, film=replace(step.film, laying=half))]
 
 
-def _after(ground: Ground, laid: Laid) -> Ground:
-    return replace(ground, R_seen=np.clip(laid.seen, 0.0, 1.0), veil=float(laid.veil))
+def _after(ground: Ground, laid: Laid, *, closed: bool) -> Ground:
+    coat: Coat = "varnish" if closed else ground.coat
+    return replace(ground, R_seen=np.clip(laid.seen, 0.0, 1.0), veil=float(laid.veil), coat=coat)
 
 
 def reach_words(target: Target, ground: Ground, ways: Sequence[Way]) -> str:

@@ -49,8 +49,8 @@ class OverKind:
         Kinds of material that colour it.
     carriers : tuple of str
         Kinds that carry the colours; nothing where they are laid as they are.
-    bare : bool
-        Whether it is only for wood that takes it in.
+    bare, sealed : bool
+        Whether it is only for wood that takes it in; only for what takes nothing in, so that it can be wiped.
     hows : tuple of How
         All that is tried.
     """
@@ -60,6 +60,7 @@ class OverKind:
     colours: tuple[str, ...]
     carriers: tuple[str, ...] = ()
     bare: bool = False
+    sealed: bool = False
     hows: tuple[How, ...]
 
 
@@ -91,12 +92,12 @@ OVER_KINDS: Final = (
                    (1.0, 2.0, 3.0, 5.0)),
     ),
     OverKind(
-        key="glaze", title="glaze", colours=_PAINTS, carriers=("glaze", "clear_coat"),
+        key="glaze", title="glaze", colours=_PAINTS, carriers=("glaze", "clear_coat"), sealed=True,
         hows=_hows((1.0,), ("left alone", "wiped lightly", "wiped", "wiped hard"), (1, 2),
                    carriers=(4, 6, 9, 12, 20, 40)),
     ),
     OverKind(
-        key="ready_glaze", title="glaze", colours=("coloured_glaze",),
+        key="ready_glaze", title="glaze", colours=("coloured_glaze",), sealed=True,
         hows=_hows((1.0,), ("left alone", "wiped lightly", "wiped", "wiped hard"), (1, 2)),
     ),
     OverKind(
@@ -114,6 +115,14 @@ OVER_KINDS: Final = (
     ),
 )  # fmt: skip
 """The ways to lay one film, those for bare wood first."""
+
+
+def over_kind(key: str) -> OverKind:
+    """Return the way to lay a film of that key; ValueError lists the known ones."""
+    found = next((kind for kind in OVER_KINDS if kind.key == key), None)
+    if found is None:
+        raise ValueError(f"there is no film {key!r} to lay; known are {', '.join(kind.key for kind in OVER_KINDS)}")
+    return found
 
 
 @dataclass(frozen=True, slots=True, kw_only=True, eq=False)
@@ -137,7 +146,7 @@ def palettes(shelf: Shelf, allowed: Sequence[int], *, takes: bool) -> list[Palet
     """Return what may be laid of the allowed places of a shelf, on a wood that `takes` it in or on what does not."""
     found = []
     for kind in OVER_KINDS:
-        if kind.bare and not takes:
+        if (kind.bare and not takes) or (kind.sealed and takes):
             continue
         for base in ("water", "oil", "wax"):
             colours = tuple(at for at in allowed if _is(shelf.materials[at], kind.colours, base))

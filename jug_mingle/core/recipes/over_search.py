@@ -23,17 +23,20 @@ from jug_mingle.core.recipes.wishes import Goal
 
 Indices = NDArray[np.intp]
 
-_LEVELS: Final = 9
-_PAIRS_FINE, _TRIPLES_FINE = 40, 40
-_REFINED: Final = 60
+_LEVELS: Final = 5
+_FINE: Final = 40
+"""So many of the most promising sets are tried in whole parts."""
+
+_RATIOS_NEAR: Final = 10
+"""In so many ratios around where the set comes nearest with any amounts."""
+
 _SETTLED: Final = 200
-_WHOLE: Final = 6
-"""So many of the best sets are tried in every ratio and strength."""
+_STEPS: Final = 3
 _EVERY: Final = 1500
 """As many sets are all tried; of more, those that grow from the best pairs."""
 
 _COARSE: Final = {
-    2: np.array([(1, 1), (3, 1), (1, 3)], dtype=float),
+    2: np.array([(1, 1), (4, 1), (1, 4)], dtype=float),
     3: np.array([(1, 1, 1), (4, 1, 1), (1, 4, 1), (1, 1, 4)], dtype=float),
 }  # fmt: skip
 
@@ -51,16 +54,12 @@ class Found:
 
 
 class _Strengths:
-    """Ways to lay a film, by how strong they leave it."""
+    """Ways to lay a film, from the weakest to the strongest."""
 
-    def __init__(self, hows: Indices, levels: FloatArray) -> None:
-        self.order = hows[np.argsort(levels[hows], kind="stable")]
-        self.at = np.unique(np.linspace(0, len(hows) - 1, min(_LEVELS, len(hows))).round().astype(int))
-
-    @property
-    def coarse(self) -> Indices:
-        """A few of them, from the weakest to the strongest."""
-        return np.asarray(self.order[self.at])
+    def __init__(self, levels: FloatArray) -> None:
+        self.order = np.argsort(levels, kind="stable")
+        at = np.linspace(0, len(levels) - 1, min(_LEVELS, len(levels))).round().astype(int)
+        self.coarse = self.order[np.unique(at)]
 
 
 class OverSearch:
@@ -85,10 +84,7 @@ class OverSearch:
         n = len(first.colours)
         levels = self.kept[:, :n].mean(axis=1) / ((1.0 + self.water) * (1.0 + self.carrier))
         self.starts = np.cumsum([0, *(len(palette.kind.hows) for palette in alike)])
-        self.every = _Strengths(np.arange(len(hows)), levels)
-        self.each = [
-            _Strengths(np.arange(low, high), levels) for low, high in zip(self.starts, self.starts[1:], strict=False)
-        ]
+        self.every = _Strengths(levels)
         self.looks = FilmLooks.of(K=self.materials.K[:n], S=self.materials.S[:n], body=self.body, goal=goal)
 
     def films(self, sets: Indices, parts: FloatArray, how: Indices) -> tuple[FloatArray, FloatArray]:
@@ -115,7 +111,7 @@ class OverSearch:
     def misses(self, sets: Indices, parts: FloatArray, how: Indices) -> FloatArray:
         """Return about how far films (m,) are from the goal."""
         x, veil = self.films(sets, parts, how)
-        return self.looks.misses(sets, x, veil)
+        return self.looks.residuals(sets, x, veil)[0]
 
     def settled(self, sets: Indices, parts: FloatArray, how: Indices) -> FloatArray:
         """Return the CIEDE2000 of films (m,), worst light, by all bands."""
@@ -137,13 +133,15 @@ class OverSearch:
 
     def near(self, most: int) -> list[Found]:
         """Return all films that came near, nearest first."""
-        n = len(self.colours)
-        found = [*self._settle(np.arange(n)[:, np.newaxis], np.ones((n, 1)))]
+        n, hows = len(self.colours), np.arange(self.starts[-1])
+        singles = np.arange(n)[:, np.newaxis]
+        found = [*self._settle(np.repeat(singles, len(hows), axis=0), np.ones((n * len(hows), 1)), np.tile(hows, n))]
         if most > 1 and n > 1:
-            pairs, parts = self._fine(np.array(list(combinations(range(n), 2))), _PAIRS_FINE)
-            found += self._settle(pairs, parts)
+            pairs = np.array(list(combinations(range(n), 2)))
+            best, films = self._near(pairs)
+            found += self._settle(*films)
             if most > 2 and n > 2:
-                found += self._settle(*self._fine(self._triples(n, pairs), _TRIPLES_FINE))
+                found += self._settle(*self._near(self._triples(n, best))[1])
         return sorted(found, key=lambda one: one.delta_E)
 
     def _triples(self, n: int, pairs: Indices) -> Indices:
@@ -157,58 +155,80 @@ class OverSearch:
         }
         return np.array(sorted(grown))
 
-    def _fine(self, sets: Indices, count: int) -> tuple[Indices, FloatArray]:
-        """Return the most promising sets, and ratios of them, best first: every set is tried in a few ratios."""
-        k = sets.shape[1]
-        near = self._at(sets, _COARSE[k], self.every.coarse).min(axis=(1, 2))
-        sets = sets[np.argsort(near, kind="stable")[:count]]
-        every = ratios(k)
-        misses = self._at(sets, every, self.every.coarse).min(axis=2).ravel()
-        best = np.argsort(misses, kind="stable")[:_REFINED]
-        return sets[best // len(every)], every[best % len(every)]
-
-    def _at(self, sets: Indices, parts: FloatArray, hows: Indices) -> FloatArray:
-        """Return the misses (sets, ratios, hows) of every set in every ratio laid in every way."""
-        s, r, h = len(sets), len(parts), len(hows)
-        found = self.misses(
-            np.repeat(sets, r * h, axis=0), np.tile(np.repeat(parts, h, axis=0), (s, 1)), np.tile(hows, s * r)
+    def _near(self, sets: Indices) -> tuple[Indices, tuple[Indices, FloatArray, Indices]]:
+        """Return the most promising sets, best first, and films of them in whole parts around their best amounts."""
+        x, near = self._any_amounts(sets)
+        best = np.argsort(near, kind="stable")[:_FINE]
+        sets, x = sets[best], x[best]
+        every, hows = ratios(sets.shape[1]), np.arange(self.starts[-1])
+        volumes = x / (self.materials.solids[sets] * self.kept.mean(axis=0)[sets])
+        asked = np.log(volumes / volumes.sum(axis=1, keepdims=True))
+        there = np.log(every / every.sum(axis=1, keepdims=True))
+        apart = ((asked[:, np.newaxis] - there) ** 2).sum(axis=2)
+        parts = every[np.argsort(apart, axis=1, kind="stable")[:, :_RATIOS_NEAR]]
+        count = parts.shape[1] * len(hows)
+        films = (
+            np.repeat(sets, count, axis=0),
+            np.repeat(parts.reshape(-1, sets.shape[1]), len(hows), axis=0),
+            np.tile(hows, len(sets) * parts.shape[1]),
         )
-        return found.reshape(s, r, h)
+        return sets, films
 
-    def _settle(self, sets: Indices, parts: FloatArray) -> Iterator[Found]:
-        """Yield the nearest films of sets in ratios (m, k), of each kind, by all bands."""
-        for palette, start, strengths in zip(self.alike, self.starts, self.each, strict=False):
-            which, how = self._around(sets, parts, strengths)
-            tried, ratio = sets[which], parts[which]
-            misses = self.misses(tried, ratio, how)
-            if sets.shape[1] > 1:
-                best = tried[np.argsort(misses, kind="stable")]
-                _, first = np.unique(best, axis=0, return_index=True)
-                whole = best[np.sort(first)[:_WHOLE]]
-                every = ratios(sets.shape[1])
-                more = self._at(whole, every, strengths.order).ravel()
-                tried = np.vstack([tried, np.repeat(whole, len(every) * len(strengths.order), axis=0)])
-                ratio = np.vstack([ratio, np.tile(np.repeat(every, len(strengths.order), axis=0), (len(whole), 1))])
-                how = np.concatenate([how, np.tile(strengths.order, len(whole) * len(every))])
-                misses = np.concatenate([misses, more])
-            near = np.argsort(misses, kind="stable")[:_SETTLED]
-            delta_E = self.settled(tried[near], ratio[near], how[near])
-            for places, share, number, off in zip(tried[near], ratio[near], how[near], delta_E, strict=True):
+    def _any_amounts(self, sets: Indices) -> tuple[FloatArray, FloatArray]:
+        """Return how thick the materials (s, k) of each set would lie to come nearest, and what it misses then (s,).
+
+        From the best of a few ratios and strengths by Gauss–Newton in the logarithm of each amount, as far as the
+        strongest way to lay it goes.
+        """
+        s, k = sets.shape
+        coarse = self.every.coarse
+        each, ratio = len(_COARSE[k]) * len(coarse), np.repeat(_COARSE[k], len(coarse), axis=0)
+        x, veil = self.films(
+            np.repeat(sets, each, axis=0), np.tile(ratio, (s, 1)), np.tile(coarse, s * len(_COARSE[k]))
+        )
+        near = self.looks.residuals(np.repeat(sets, each, axis=0), x, veil)[0].reshape(s, each)
+        at = near.argmin(axis=1)
+        x, veil = x.reshape(s, each, k)[np.arange(s), at], veil.reshape(s, each)[np.arange(s), at]
+        least = near[np.arange(s), at]
+        for _ in range(_STEPS):
+            tried = self._within_reach(sets, x * np.exp(self._step(sets, x, veil)))
+            missed = self.looks.residuals(sets, tried, veil)[0]
+            better = missed < least
+            x, least = np.where(better[:, np.newaxis], tried, x), np.minimum(missed, least)
+        return x, least
+
+    def _step(self, sets: Indices, x: FloatArray, veil: FloatArray) -> FloatArray:
+        """Return the Gauss–Newton step (s, k) of the logarithms of amounts."""
+        s, k = sets.shape
+        small = 1e-3
+        moved = [x, *(x * np.exp(small * np.eye(k)[n]) for n in range(k))]
+        off = self.looks.residuals(np.tile(sets, (k + 1, 1)), np.vstack(moved), np.tile(veil, k + 1))[1]
+        r = off.reshape(k + 1, s, -1)
+        J = np.moveaxis(r[1:] - r[0], 0, -1) / small
+        A = np.swapaxes(J, 1, 2) @ J
+        A = A + (1e-3 * np.trace(A, axis1=1, axis2=2)[:, np.newaxis, np.newaxis] + 1e-9) * np.eye(k)
+        step = -np.linalg.solve(A, (np.swapaxes(J, 1, 2) @ r[0][..., np.newaxis]))[..., 0]
+        return np.asarray(np.clip(step, -1.2, 1.2))
+
+    def _within_reach(self, sets: Indices, x: FloatArray) -> FloatArray:
+        """Return amounts, less where even the strongest way to lay them does not leave so much."""
+        volumes = x / (self.materials.solids[sets] * self.kept.mean(axis=0)[sets])
+        strongest = np.full(len(sets), self.every.order[-1])
+        most = self.films(sets, volumes, strongest)[0].sum(axis=1)
+        return np.asarray(x * np.minimum(1.0, most / x.sum(axis=1))[:, np.newaxis])
+
+    def _settle(self, sets: Indices, parts: FloatArray, how: Indices) -> Iterator[Found]:
+        """Yield the nearest of films, of each kind, by all bands."""
+        misses = self.misses(sets, parts, how)
+        for palette, start, end in zip(self.alike, self.starts, self.starts[1:], strict=False):
+            own = np.flatnonzero((how >= start) & (how < end))
+            near = own[np.argsort(misses[own], kind="stable")[:_SETTLED]]
+            delta_E = self.settled(sets[near], parts[near], how[near])
+            for places, share, number, off in zip(sets[near], parts[near], how[near], delta_E, strict=True):
                 yield Found(
                     palette=palette, places=tuple(self.colours[one] for one in places),
                     parts=tuple(int(part) for part in share), how=int(number - start), delta_E=float(off),
                 )  # fmt: skip
-
-    def _around(self, sets: Indices, parts: FloatArray, strengths: _Strengths) -> tuple[Indices, Indices]:
-        """Return films, by number of their set and how they are laid, in every strength around the best of each."""
-        m, at = len(sets), strengths.at
-        near = self.misses(
-            np.repeat(sets, len(at), axis=0), np.repeat(parts, len(at), axis=0), np.tile(strengths.coarse, m)
-        ).reshape(m, len(at))
-        best = near.argmin(axis=1)
-        low, high = at[np.maximum(best - 1, 0)], at[np.minimum(best + 1, len(at) - 1)]
-        around = [strengths.order[a : b + 1] for a, b in zip(low, high, strict=True)]
-        return np.repeat(np.arange(m), high - low + 1), np.concatenate(around)
 
     def exhaustive(self, most: int) -> float:
         """Return the least CIEDE2000 of the whole grid, by trying it."""

@@ -262,3 +262,14 @@ def _along(apart: FloatArray, a: int, b: int, woods: int) -> FloatArray:
     shape = [1] * woods
     shape[a], shape[b] = apart.shape
     return apart.reshape(shape)
+
+
+def strips_to_try(shelf: Shelf, woods: Sequence[Ground], found: Sequence[WoodsMadeOne]) -> list[str]:
+    """Return the strips to lay first, in order of what they tell: first films whose uptake nobody has read."""
+    said: dict[str, None] = {}
+    for one in found:
+        for wood, steps in zip(woods, one.steps, strict=True):
+            if steps and any((wood.takes, key) not in shelf.taking for key in steps[0].film.keys):
+                names = " and ".join(shelf.materials[shelf.index(key)].name for key in steps[0].film.keys)
+                said.setdefault(f"{names} on {wood.name.lower()}")
+    return list(said)[:4]

@@ -12,6 +12,7 @@ from jug_mingle.core.optics.grounds.factory_coats import FACTORY_COATS
 from jug_mingle.core.optics.grounds.ground import (
     ADHESION_WORDS,
     NAMED,
+    READ,
     Adhesion,
     Coat,
     Ground,
@@ -26,7 +27,8 @@ from jug_mingle.core.optics.grounds.textiles import TEXTILES
 from jug_mingle.core.optics.grounds.woods import WOODS
 
 __all__ = [
-    "ADHESION_WORDS", "GROUNDS", "SURROUNDINGS", "Adhesion", "Coat", "Ground", "GroundKind", "ground", "measured_ground"
+    "ADHESION_WORDS", "GROUNDS", "READ", "SURROUNDINGS", "Adhesion", "Coat", "Ground", "GroundKind", "ground",
+    "measured_ground",
 ]  # fmt: skip
 
 _KINDS: Final[Mapping[str, GroundKind]] = {

@@ -1,0 +1,1 @@
+"""Colours over a ground over HTTP: routes, schemas, serializers."""
