@@ -25,7 +25,7 @@ def add_mix(job_id: Id, body: MixIn, context: ContextNow, light: LightNow = "win
             batch=body.batch,
             tool_key=body.tool,
             pours=pours,
-            water=body.water,
+            water=body.water or 0.0,
             laid=body.laid,
         )
     with context.database.read() as session:

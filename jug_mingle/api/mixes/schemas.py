@@ -17,7 +17,9 @@ class MixIn(StrictModel):
     batch: float = Field(gt=0.0, le=20_000.0)
     tool: ToolName = "parts"
     pours: list[PourIn] = Field(min_length=1, max_length=8)
-    water: float = Field(default=0.0, ge=0.0, le=10.0, description="Parts of water to one of all that is poured.")
+    water: float | None = Field(
+        default=None, ge=0.0, le=10.0, description="Parts of water to one of all that is poured."
+    )
     laid: LaidIn | None = Field(default=None, description="Of one that is seen through: how it is laid, over what.")
 
 

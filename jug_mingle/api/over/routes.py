@@ -57,8 +57,8 @@ def find_ways(
 
 @router.post("/jobs/{job_id}/over/by-hand", responses=PROBLEMS)
 def by_hand(
-    job_id: Id, body: schemas.ByHandIn, session: ReadSession, light: LightNow = "window", unit: UnitNow = "ml"
-) -> schemas.WayOut:
+    job_id: Id, body: schemas.OverByHandIn, session: ReadSession, light: LightNow = "window", unit: UnitNow = "ml"
+) -> schemas.OverWayOut:
     """Return what is predicted of films by hand over a ground."""
     lights, shown = _lights(session, job_id, light, []), light_named(light)
     asked = [

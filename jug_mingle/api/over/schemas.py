@@ -39,7 +39,7 @@ class StreaksOut(BaseModel):
     sealed: list[Hex]
 
 
-class StepOut(BaseModel):
+class OverStepOut(BaseModel):
     """A film of a way: what is poured, and how it is laid."""
 
     title: str
@@ -52,11 +52,11 @@ class StepOut(BaseModel):
     laid: LaidIn
 
 
-class WayOut(BaseModel):
+class OverWayOut(BaseModel):
     """Films over a ground, and the look that comes of them."""
 
     title: str
-    steps: list[StepOut]
+    steps: list[OverStepOut]
     hex: Hex
     streaks: StreaksOut
     delta_E: float = Field(description="On paper, in the light asked for. [CIEDE2000]")
@@ -90,11 +90,11 @@ class WaysOut(BaseModel):
 
     target_hex: Hex
     ground: OverOut
-    ways: list[WayOut]
+    ways: list[OverWayOut]
     reach: str = Field(description="Said when no way comes near: why, and what would help; empty otherwise.")
 
 
-class FilmIn(LayingIn):
+class OverFilmIn(LayingIn):
     """A film by hand."""
 
     kind: FilmKind
@@ -102,11 +102,11 @@ class FilmIn(LayingIn):
     water: float = Field(default=0.0, ge=0.0, le=10.0)
 
 
-class ByHandIn(StrictModel):
+class OverByHandIn(StrictModel):
     """Films by hand over a ground, against a colour or none."""
 
     over: GroundName = "oak"
-    films: list[FilmIn] = Field(min_length=1, max_length=3)
+    films: list[OverFilmIn] = Field(min_length=1, max_length=3)
     target_id: Id | None = None
     batch: float = Field(default=250.0, gt=0.0, le=20_000.0)
     tool: ToolName = "parts"
@@ -122,7 +122,7 @@ class WoodsIn(AllowedIn):
 class OnWoodOut(BaseModel):
     """What is laid on one of the woods."""
 
-    steps: list[StepOut]
+    steps: list[OverStepOut]
     hex: Hex
     streaks: StreaksOut
 
@@ -156,7 +156,7 @@ class UndertonesIn(AllowedIn):
 class UndertoneOut(BaseModel):
     """A film, and what it does to a wood."""
 
-    step: StepOut
+    step: OverStepOut
     hex: Hex
     streaks: StreaksOut
     words: str

@@ -52,7 +52,7 @@ def over_out(shelf: Shelf, name: str, ground: Ground, shown: Light) -> schemas.O
 def step_out(
     session: Session, shelf: Shelf, step: OverStep, over: str, *, takes: bool, batch: float, measured: str,
     screens: Mapping[str, str],
-) -> schemas.StepOut:  # fmt: skip
+) -> schemas.OverStepOut:  # fmt: skip
     """Return a film of a way."""
     pours, laying = step.pours(batch), step.film.laying
     facts = handled(get_material(session, pour.key) for pour in pours)
@@ -70,7 +70,7 @@ def step_out(
     laid = LaidIn(
         kind=step.kind.key, over=over, wait=laying.wait, wipe=laying.wipe, coats=laying.coats, prepared=laying.prepared
     )
-    return schemas.StepOut(
+    return schemas.OverStepOut(
         title=step.kind.title, pours=[pour_out(pour, shelf, screens, measured) for pour in pours],
         water=step.film.water, water_words=thinned, mix=mix, how=how, laid=laid,
         wait=wait_words(facts.recoat, laying.coats),
@@ -80,26 +80,25 @@ def step_out(
 def way_out(
     session: Session, way: Way, *, target_R: FloatArray | None, ground: Ground, over: str, lights: Sequence[Light],
     shelf: Shelf, shown: Light, batch: float, measured: str, screens: Mapping[str, str],
-) -> schemas.WayOut:  # fmt: skip
+) -> schemas.OverWayOut:  # fmt: skip
     """Return a way; `lights` are those of its differences, the first of them the one that it is judged in."""
     likely = way.likely[0]
     misses = ""
     if target_R is not None and likely.expected >= JUST_SEEN:
         misses = compare(R_to_Lab(way.R, lights[0]), R_to_Lab(target_R, lights[0])).misses
-    d_L, d_a, d_b = (float(value) for value in R_to_Lab(way.R) - R_to_Lab(ground.R_seen))
     pours = [pour for step in way.steps for pour in step.pours(batch)]
     steps = [
         step_out(session, shelf, step, over, takes=bool(ground.takes), batch=batch, measured=measured, screens=screens)
         for step in way.steps
     ]
     against = target_R is not None
-    return schemas.WayOut(
+    return schemas.OverWayOut(
         title=", ".join(step.title for step in steps), steps=steps, hex=hex_of(way.R, shown),
         streaks=streaks_out(shelf, [step.film for step in way.steps], ground, shown),
         delta_E=round(way.delta_E[0], 2), expected=round(likely.expected, 2), low=round(likely.low, 2),
         high=round(likely.high, 2), words=difference_words(likely.expected) if against else "",
         likely=likely_words(likely.expected, likely.low, likely.high) if against else "", misses=misses,
-        change=change_words(d_L, d_a, d_b),
+        change=change_words(way.R, ground.R_seen, lights[0]),
         metameric=metameric_words([one.expected for one in way.likely], list(lights)) if against else "",
         differences=[
             DifferenceOut(

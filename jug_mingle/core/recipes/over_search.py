@@ -24,14 +24,14 @@ from jug_mingle.core.recipes.wishes import Goal
 Indices = NDArray[np.intp]
 
 _LEVELS: Final = 5
-_FINE: Final = 40
+_FINE: Final = 140
 """So many of the most promising sets are tried in whole parts."""
 
-_RATIOS_NEAR: Final = 10
-"""In so many ratios around where the set comes nearest with any amounts."""
+_RATIOS_NEAR, _HOWS_NEAR = 8, 6
+"""In so many ratios around where a set comes nearest with any amounts, and in so many strengths on either side."""
 
 _SETTLED: Final = 200
-_STEPS: Final = 3
+_STEPS: Final = 6
 _EVERY: Final = 1500
 """As many sets are all tried; of more, those that grow from the best pairs."""
 
@@ -56,10 +56,17 @@ class Found:
 class _Strengths:
     """Ways to lay a film, from the weakest to the strongest."""
 
-    def __init__(self, levels: FloatArray) -> None:
-        self.order = np.argsort(levels, kind="stable")
-        at = np.linspace(0, len(levels) - 1, min(_LEVELS, len(levels))).round().astype(int)
+    def __init__(self, hows: Indices, levels: FloatArray) -> None:
+        self.order = hows[np.argsort(levels[hows], kind="stable")]
+        self.levels = levels[self.order]
+        at = np.linspace(0, len(hows) - 1, min(_LEVELS, len(hows))).round().astype(int)
         self.coarse = self.order[np.unique(at)]
+
+    def around(self, level: FloatArray) -> Indices:
+        """Return some (..., 2 n) that leave about as much as `level`."""
+        n = min(_HOWS_NEAR, len(self.order) // 2)
+        at = np.clip(np.searchsorted(self.levels, level), n, len(self.order) - n)
+        return np.asarray(self.order[at[..., np.newaxis] + np.arange(-n, n)])
 
 
 class OverSearch:
@@ -84,7 +91,10 @@ class OverSearch:
         n = len(first.colours)
         levels = self.kept[:, :n].mean(axis=1) / ((1.0 + self.water) * (1.0 + self.carrier))
         self.starts = np.cumsum([0, *(len(palette.kind.hows) for palette in alike)])
-        self.every = _Strengths(levels)
+        self.every = _Strengths(np.arange(len(hows)), levels)
+        self.each = [
+            _Strengths(np.arange(low, high), levels) for low, high in zip(self.starts, self.starts[1:], strict=False)
+        ]
         self.looks = FilmLooks.of(K=self.materials.K[:n], S=self.materials.S[:n], body=self.body, goal=goal)
 
     def films(self, sets: Indices, parts: FloatArray, how: Indices) -> tuple[FloatArray, FloatArray]:
@@ -160,18 +170,18 @@ class OverSearch:
         x, near = self._any_amounts(sets)
         best = np.argsort(near, kind="stable")[:_FINE]
         sets, x = sets[best], x[best]
-        every, hows = ratios(sets.shape[1]), np.arange(self.starts[-1])
+        every = ratios(sets.shape[1])
         volumes = x / (self.materials.solids[sets] * self.kept.mean(axis=0)[sets])
         asked = np.log(volumes / volumes.sum(axis=1, keepdims=True))
         there = np.log(every / every.sum(axis=1, keepdims=True))
         apart = ((asked[:, np.newaxis] - there) ** 2).sum(axis=2)
         parts = every[np.argsort(apart, axis=1, kind="stable")[:, :_RATIOS_NEAR]]
-        count = parts.shape[1] * len(hows)
-        films = (
-            np.repeat(sets, count, axis=0),
-            np.repeat(parts.reshape(-1, sets.shape[1]), len(hows), axis=0),
-            np.tile(hows, len(sets) * parts.shape[1]),
-        )
+        many, r = np.repeat(sets, parts.shape[1], axis=0), parts.reshape(-1, sets.shape[1])
+        strongest = self.every.order[-1]
+        whole = self.films(many, r, np.full(len(many), strongest))[0].sum(axis=1)
+        level = np.repeat(x.sum(axis=1), parts.shape[1]) / whole * self.every.levels[-1]
+        how = np.concatenate([one.around(level) for one in self.each], axis=1)
+        films = np.repeat(many, how.shape[1], axis=0), np.repeat(r, how.shape[1], axis=0), how.ravel()
         return sets, films
 
     def _any_amounts(self, sets: Indices) -> tuple[FloatArray, FloatArray]:
@@ -189,13 +199,16 @@ class OverSearch:
         near = self.looks.residuals(np.repeat(sets, each, axis=0), x, veil)[0].reshape(s, each)
         at = near.argmin(axis=1)
         x, veil = x.reshape(s, each, k)[np.arange(s), at], veil.reshape(s, each)[np.arange(s), at]
-        least = near[np.arange(s), at]
+        missed, off = self.looks.residuals(sets, x, veil)
+        far, short = (off * off).sum(axis=(1, 2)), np.ones(s)
         for _ in range(_STEPS):
-            tried = self._within_reach(sets, x * np.exp(self._step(sets, x, veil)))
-            missed = self.looks.residuals(sets, tried, veil)[0]
-            better = missed < least
-            x, least = np.where(better[:, np.newaxis], tried, x), np.minimum(missed, least)
-        return x, least
+            tried = self._within_reach(sets, x * np.exp(short[:, np.newaxis] * self._step(sets, x, veil)))
+            now, off = self.looks.residuals(sets, tried, veil)
+            squares = (off * off).sum(axis=(1, 2))
+            better = squares < far
+            x, far = np.where(better[:, np.newaxis], tried, x), np.minimum(squares, far)
+            missed, short = np.where(better, now, missed), np.where(better, 1.0, 0.3 * short)
+        return x, missed
 
     def _step(self, sets: Indices, x: FloatArray, veil: FloatArray) -> FloatArray:
         """Return the Gauss–Newton step (s, k) of the logarithms of amounts."""

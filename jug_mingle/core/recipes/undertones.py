@@ -31,8 +31,11 @@ UNDERTONES: Final[Mapping[str, tuple[str, tuple[float, float]]]] = {
 _ENOUGH: Final = 1.5
 """A film that moves a wood less than this towards what was wished does not count. [CIELAB]"""
 
-_MOST: Final = 14.0
-"""More than this is not asked of an undertone: then it is another colour. [CIELAB]"""
+_OF_OWN: Final = 0.75
+"""So much of an undertone of its own is taken out of a wood: all of it would be the opposite one."""
+
+_LEAST, _MOST = 3.0, 14.0
+"""What is asked for at least and at most: less is not seen, more is another colour. [CIELAB]"""
 
 _LIGHTNESS: Final = 0.6
 """What a change of lightness counts beside the move that was wished."""
@@ -104,9 +107,13 @@ def _best(
         step = alone(shelf, palette, place, numbers[0])
         looks = np.clip(looks_by_laying(shelf, step.film, [hows[n].laying for n in numbers], ground), 0.0, 1.0)
         moved = R_to_Lab(looks, light) - bare
+        moved[:, 1:] = R_to_Lab(looks, light)[:, 1:] - [
+            R_to_Lab(_as_light(ground.R_seen, one, light), light)[1:] for one in looks
+        ]
         towards = moved[:, 1:] @ way
         aside = np.hypot(*(moved[:, 1:] - towards[:, np.newaxis] * way).T)
-        rank = -np.minimum(towards, _MOST) + _LIGHTNESS * np.abs(moved[:, 0]) + 0.5 * aside
+        wanted = float(np.clip(-_OF_OWN * (bare[1:] @ way), _LEAST, _MOST))
+        rank = np.abs(towards - wanted) + _LIGHTNESS * np.abs(moved[:, 0]) + 0.5 * aside
         rank[towards < _ENOUGH] = np.inf
         at = int(np.argmin(rank))
         if np.isfinite(rank[at]) and (best is None or rank[at] < best[0]):
@@ -116,11 +123,17 @@ def _best(
     rank_, number, R = best
     d_L, d_a, d_b = (float(value) for value in R_to_Lab(R, light) - bare)
     step = alone(shelf, palette, place, number)
-    return rank_, Undertone(step=step, d_L=d_L, d_a=d_a, d_b=d_b, R=read_only(R), words=change_words(d_L, d_a, d_b))
+    words = change_words(R, ground.R_seen, light)
+    return rank_, Undertone(step=step, d_L=d_L, d_a=d_a, d_b=d_b, R=read_only(R), words=words)
 
 
-def change_words(d_L: float, d_a: float, d_b: float) -> str:
-    """Return in words what changes of lightness, red and yellow [CIELAB] mean to a wood."""
+def change_words(R: FloatArray, bare: FloatArray, light: Light = DAYLIGHT) -> str:
+    """Return in words what a look (36,) is beside a bare wood (36,): its undertone, and how light it is.
+
+    The undertone is told beside the same wood made as dark or pale: what darkens takes yellow and red along.
+    """
+    d_L = float(R_to_Lab(R, light)[0] - R_to_Lab(bare, light)[0])
+    _, d_a, d_b = R_to_Lab(R, light) - R_to_Lab(_as_light(bare, R, light), light)
     said = [
         words
         for change, words in (
@@ -132,3 +145,10 @@ def change_words(d_L: float, d_a: float, d_b: float) -> str:
     how = "" if size < 1.0 else "a little " if size < 4.0 else "" if size < 10.0 else "much "
     said.append("as light as it was" if size < 1.0 else f"{how}{'lighter' if d_L > 0 else 'darker'}")
     return ", ".join(said)
+
+
+def _as_light(bare: FloatArray, R: FloatArray, light: Light) -> FloatArray:
+    """Return a wood with more or less of its own colouring matter, so that it is as light as a look."""
+    powers = np.exp(np.linspace(np.log(0.1), np.log(8.0), 120))
+    some = np.clip(bare, 1e-4, 0.999) ** powers[:, np.newaxis]
+    return np.asarray(some[np.argmin(np.abs(R_to_Lab(some, light)[:, 0] - R_to_Lab(R, light)[0]))])

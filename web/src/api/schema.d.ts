@@ -435,6 +435,66 @@ export interface paths {
     patch?: never
     trace?: never
   }
+  '/api/jobs/{job_id}/over/by-hand': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    get?: never
+    put?: never
+    /**
+     * By Hand
+     * @description Return what is predicted of films by hand over a ground.
+     */
+    post: operations['by_hand_api_jobs__job_id__over_by_hand_post']
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/jobs/{job_id}/over/undertones': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    get?: never
+    put?: never
+    /**
+     * Undertones
+     * @description Return what moves a wood's undertone as wished.
+     */
+    post: operations['undertones_api_jobs__job_id__over_undertones_post']
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/jobs/{job_id}/over/woods': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    get?: never
+    put?: never
+    /**
+     * Make One
+     * @description Return what brings two or three woods together, in the lights of both rooms.
+     */
+    post: operations['make_one_api_jobs__job_id__over_woods_post']
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
   '/api/jobs/{job_id}/photos': {
     parameters: {
       query?: never
@@ -2115,6 +2175,26 @@ export interface paths {
     patch?: never
     trace?: never
   }
+  '/api/targets/{target_id}/ways': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    get?: never
+    put?: never
+    /**
+     * Find Ways
+     * @description Return the ways to a colour over a ground, judged in the lights of the two rooms and shown in one.
+     */
+    post: operations['find_ways_api_targets__target_id__ways_post']
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
   '/api/targets/{target_id}/why': {
     parameters: {
       query?: never
@@ -3325,6 +3405,45 @@ export interface components {
       walk: components['schemas']['WalkOut'][]
     }
     /**
+     * LaidIn
+     * @description The same, of a film of some kind over some ground.
+     */
+    LaidIn: {
+      /**
+       * Coats
+       * @default 1
+       */
+      coats: number
+      /**
+       * Kind
+       * @enum {string}
+       */
+      kind: 'stain' | 'paint_stain' | 'wash' | 'glaze' | 'ready_glaze' | 'wax' | 'tinted_wax' | 'tinted_oil'
+      /**
+       * Over
+       * @description A ground by its key, a colour, mix or strip of the job: oak, wood:7, mix:3.
+       */
+      over: string
+      /**
+       * Prepared
+       * @default as sanded
+       * @enum {string}
+       */
+      prepared: 'as sanded' | 'sanded fine' | 'sanded coarse' | 'end grain' | 'sealed first'
+      /**
+       * Wait
+       * @description Before wiping, 0.17 to 720. [minutes]
+       * @default 5
+       */
+      wait: number
+      /**
+       * Wipe
+       * @description 0 left alone, 1 wiped hard. [0..1]
+       * @default 1
+       */
+      wipe: number
+    }
+    /**
      * LaidOut
      * @description What one layer made of a point; the ground is "bare".
      */
@@ -4055,6 +4174,8 @@ export interface components {
     MixIn: {
       /** Batch */
       batch: number
+      /** @description Of one that is seen through: how it is laid, over what. */
+      laid?: components['schemas']['LaidIn'] | null
       /** Name */
       name: string
       /** Pours */
@@ -4067,6 +4188,11 @@ export interface components {
        * @enum {string}
        */
       tool: 'parts' | 'spoons' | 'syringe' | 'scale' | 'drops'
+      /**
+       * Water
+       * @description Parts of water to one of all that is poured.
+       */
+      water?: number | null
     }
     /**
      * MixOut
@@ -4075,6 +4201,12 @@ export interface components {
     MixOut: {
       /** Batch */
       batch: number
+      /**
+       * How
+       * @description How it is laid, in words; empty of one that hides what is below.
+       * @default
+       */
+      how: string
       /** Id */
       id: number
       /**
@@ -4083,6 +4215,7 @@ export interface components {
        * @default
        */
       kind: string
+      laid?: components['schemas']['LaidIn'] | null
       /** Name */
       name: string
       /**
@@ -4091,6 +4224,11 @@ export interface components {
        * @default
        */
       over: string
+      /**
+       * Over Hex
+       * @description What it is shown over, bare.
+       */
+      over_hex?: string | null
       recipe: components['schemas']['RecipeOut']
       /**
        * Same As
@@ -4194,12 +4332,197 @@ export interface components {
       parts: number
     }
     /**
+     * OnWoodOut
+     * @description What is laid on one of the woods.
+     */
+    OnWoodOut: {
+      /** Hex */
+      hex: string
+      /** Steps */
+      steps: components['schemas']['OverStepOut'][]
+      streaks: components['schemas']['StreaksOut']
+    }
+    /**
      * OtherJugIn
      * @description Which jug is taken instead.
      */
     OtherJugIn: {
       /** Jug */
       jug: string
+    }
+    /**
+     * OverByHandIn
+     * @description Films by hand over a ground, against a colour or none.
+     */
+    OverByHandIn: {
+      /**
+       * Batch
+       * @default 250
+       */
+      batch: number
+      /** Films */
+      films: components['schemas']['OverFilmIn'][]
+      /**
+       * Over
+       * @default oak
+       */
+      over: string
+      /** Target Id */
+      target_id?: number | null
+      /**
+       * Tool
+       * @default parts
+       * @enum {string}
+       */
+      tool: 'parts' | 'spoons' | 'syringe' | 'scale' | 'drops'
+    }
+    /**
+     * OverFilmIn
+     * @description A film by hand.
+     */
+    OverFilmIn: {
+      /**
+       * Coats
+       * @default 1
+       */
+      coats: number
+      /**
+       * Kind
+       * @enum {string}
+       */
+      kind: 'stain' | 'paint_stain' | 'wash' | 'glaze' | 'ready_glaze' | 'wax' | 'tinted_wax' | 'tinted_oil'
+      /** Parts */
+      parts: [string, number][]
+      /**
+       * Prepared
+       * @default as sanded
+       * @enum {string}
+       */
+      prepared: 'as sanded' | 'sanded fine' | 'sanded coarse' | 'end grain' | 'sealed first'
+      /**
+       * Wait
+       * @description Before wiping, 0.17 to 720. [minutes]
+       * @default 5
+       */
+      wait: number
+      /**
+       * Water
+       * @default 0
+       */
+      water: number
+      /**
+       * Wipe
+       * @description 0 left alone, 1 wiped hard. [0..1]
+       * @default 1
+       */
+      wipe: number
+    }
+    /**
+     * OverOut
+     * @description A ground that films lie on.
+     */
+    OverOut: {
+      /** Hex */
+      hex: string
+      /** Name */
+      name: string
+      /** Over */
+      over: string
+      streaks: components['schemas']['StreaksOut']
+      /**
+       * Takes
+       * @description Whether what is laid on it goes in.
+       */
+      takes: boolean
+    }
+    /**
+     * OverStepOut
+     * @description A film of a way: what is poured, and how it is laid.
+     */
+    OverStepOut: {
+      /**
+       * How
+       * @description In words: wiped hard after 4 minutes, two coats.
+       */
+      how: string
+      laid: components['schemas']['LaidIn']
+      /**
+       * Mix
+       * @description In words: 3 Brewed tea · 1 Barley sugar, with 2 parts of water to one.
+       */
+      mix: string
+      /** Pours */
+      pours: components['schemas']['PourOut'][]
+      /** Title */
+      title: string
+      /**
+       * Wait
+       * @description In words, until the next step.
+       */
+      wait: string
+      /**
+       * Water
+       * @description Parts of water to one of what is poured.
+       */
+      water: number
+      /**
+       * Water Words
+       * @description How much water that is; empty where there is none.
+       */
+      water_words: string
+    }
+    /**
+     * OverWayOut
+     * @description Films over a ground, and the look that comes of them.
+     */
+    OverWayOut: {
+      /** Cautions */
+      cautions: string[]
+      /**
+       * Change
+       * @description What it does to what lies below, in words.
+       */
+      change: string
+      /** Cost */
+      cost: number
+      /**
+       * Delta E
+       * @description On paper, in the light asked for. [CIEDE2000]
+       */
+      delta_E: number
+      /** Differences */
+      differences: components['schemas']['DifferenceOut'][]
+      /** Expected */
+      expected: number
+      /** Hex */
+      hex: string
+      /** High */
+      high: number
+      /** Likely */
+      likely: string
+      /** Low */
+      low: number
+      /** Metameric */
+      metameric: string
+      /** Misses */
+      misses: string
+      /** Short */
+      short: string
+      /** Steps */
+      steps: components['schemas']['OverStepOut'][]
+      streaks: components['schemas']['StreaksOut']
+      /** Title */
+      title: string
+      /**
+       * Unread
+       * @description Said where no field of it was read on this wood: what would make it surer.
+       */
+      unread: string
+      /**
+       * Words
+       * @description What is likely, in words; empty where there is no colour to reach.
+       */
+      words: string
     }
     /**
      * PairOut
@@ -5491,6 +5814,18 @@ export interface components {
       warmer: number
     }
     /**
+     * StreaksOut
+     * @description Streaks of the grain, from dark to pale.
+     */
+    StreaksOut: {
+      /** Dry */
+      dry: string[]
+      /** Sealed */
+      sealed: string[]
+      /** Wet */
+      wet: string[]
+    }
+    /**
      * StripChangeIn
      * @description More of a strip; only what is sent is changed.
      */
@@ -5894,6 +6229,22 @@ export interface components {
       left_ml: number
     }
     /**
+     * TogetherOut
+     * @description What brings woods together.
+     */
+    TogetherOut: {
+      /** Apart */
+      apart: components['schemas']['DifferenceOut'][]
+      /** From Target */
+      from_target: number | null
+      /** How */
+      how: string
+      /** Woods */
+      woods: components['schemas']['OnWoodOut'][]
+      /** Words */
+      words: string
+    }
+    /**
      * ToolOut
      * @description A way to measure, and the relative error of one pour with it.
      */
@@ -5922,6 +6273,74 @@ export interface components {
       method: 'two_whites'
       /** Second */
       second: components['schemas']['SpotIn'] | components['schemas']['BoxIn'] | components['schemas']['FreehandIn']
+    }
+    /**
+     * UndertoneOut
+     * @description A film, and what it does to a wood.
+     */
+    UndertoneOut: {
+      /** Hex */
+      hex: string
+      /**
+       * Lighter
+       * @description How much lighter, or darker where negative. [L*]
+       */
+      lighter: number
+      step: components['schemas']['OverStepOut']
+      streaks: components['schemas']['StreaksOut']
+      /** Words */
+      words: string
+    }
+    /**
+     * UndertonesIn
+     * @description What is wished of a wood.
+     */
+    UndertonesIn: {
+      /**
+       * Avoid
+       * @default []
+       */
+      avoid: string[]
+      /**
+       * Batch
+       * @default 250
+       */
+      batch: number
+      /**
+       * Most
+       * @default 3
+       */
+      most: number
+      /**
+       * Over
+       * @default oak
+       */
+      over: string
+      /**
+       * Tool
+       * @default parts
+       * @enum {string}
+       */
+      tool: 'parts' | 'spoons' | 'syringe' | 'scale' | 'drops'
+      /**
+       * Use
+       * @default []
+       */
+      use: string[]
+      /**
+       * Wish
+       * @enum {string}
+       */
+      wish: 'red' | 'yellow' | 'both' | 'warm'
+    }
+    /**
+     * UndertonesOut
+     * @description What moves a wood's undertone as wished, those that change its lightness least first.
+     */
+    UndertonesOut: {
+      ground: components['schemas']['OverOut']
+      /** Ways */
+      ways: components['schemas']['UndertoneOut'][]
     }
     /**
      * UnitOut
@@ -6039,6 +6458,75 @@ export interface components {
       words: string
     }
     /**
+     * WaysIn
+     * @description What the colour is wanted over.
+     */
+    WaysIn: {
+      /**
+       * Avoid
+       * @default []
+       */
+      avoid: string[]
+      /**
+       * Batch
+       * @default 250
+       */
+      batch: number
+      /**
+       * Lights
+       * @description Beside those of the two rooms.
+       * @default []
+       */
+      lights: (
+        | 'window'
+        | 'bulb'
+        | 'cool_led'
+        | 'tube'
+        | 'evening_window'
+        | 'north_window'
+        | 'warm_led'
+        | 'neutral_led'
+        | 'old_tube'
+      )[]
+      /**
+       * Most
+       * @default 3
+       */
+      most: number
+      /**
+       * Over
+       * @default oak
+       */
+      over: string
+      /**
+       * Tool
+       * @default parts
+       * @enum {string}
+       */
+      tool: 'parts' | 'spoons' | 'syringe' | 'scale' | 'drops'
+      /**
+       * Use
+       * @default []
+       */
+      use: string[]
+    }
+    /**
+     * WaysOut
+     * @description Ways to a colour over a ground, likeliest first.
+     */
+    WaysOut: {
+      ground: components['schemas']['OverOut']
+      /**
+       * Reach
+       * @description Said when no way comes near: why, and what would help; empty otherwise.
+       */
+      reach: string
+      /** Target Hex */
+      target_hex: string
+      /** Ways */
+      ways: components['schemas']['OverWayOut'][]
+    }
+    /**
      * WearIn
      * @description Which look a piece wears; none for bare.
      */
@@ -6139,6 +6627,59 @@ export interface components {
       wavelengths: number[]
       /** Wet Hex */
       wet_hex: string
+    }
+    /**
+     * WoodsIn
+     * @description The woods to bring together, and the colour that they shall come to, or none.
+     */
+    WoodsIn: {
+      /**
+       * Avoid
+       * @default []
+       */
+      avoid: string[]
+      /**
+       * Batch
+       * @default 250
+       */
+      batch: number
+      /**
+       * Most
+       * @default 3
+       */
+      most: number
+      /** Target Id */
+      target_id?: number | null
+      /**
+       * Tool
+       * @default parts
+       * @enum {string}
+       */
+      tool: 'parts' | 'spoons' | 'syringe' | 'scale' | 'drops'
+      /**
+       * Use
+       * @default []
+       */
+      use: string[]
+      /** Woods */
+      woods: string[]
+    }
+    /**
+     * WoodsOut
+     * @description Ways to bring woods together, the nearest first, and what to try first.
+     */
+    WoodsOut: {
+      /** Before */
+      before: string
+      /** Grounds */
+      grounds: components['schemas']['OverOut'][]
+      /**
+       * Strips
+       * @description Strips to try first, in order of what they tell.
+       */
+      strips: string[]
+      /** Ways */
+      ways: components['schemas']['TogetherOut'][]
     }
     /**
      * WordOut
@@ -7699,6 +8240,261 @@ export interface operations {
         }
         content: {
           'application/json': components['schemas']['MixOut']
+        }
+      }
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Request Entity Too Large */
+      413: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+    }
+  }
+  by_hand_api_jobs__job_id__over_by_hand_post: {
+    parameters: {
+      query?: {
+        /** @description The light in which colours are shown. */
+        light?:
+          | 'window'
+          | 'bulb'
+          | 'cool_led'
+          | 'tube'
+          | 'evening_window'
+          | 'north_window'
+          | 'warm_led'
+          | 'neutral_led'
+          | 'old_tube'
+        /** @description The unit in which amounts are said. */
+        unit?: 'ml' | 'l' | 'spoons' | 'metric_spoons' | 'fl_oz' | 'pint' | 'quart' | 'g' | 'drop'
+      }
+      header?: never
+      path: {
+        job_id: number
+      }
+      cookie?: never
+    }
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['OverByHandIn']
+      }
+    }
+    responses: {
+      /** @description Successful Response */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['OverWayOut']
+        }
+      }
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Request Entity Too Large */
+      413: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+    }
+  }
+  undertones_api_jobs__job_id__over_undertones_post: {
+    parameters: {
+      query?: {
+        /** @description The light in which colours are shown. */
+        light?:
+          | 'window'
+          | 'bulb'
+          | 'cool_led'
+          | 'tube'
+          | 'evening_window'
+          | 'north_window'
+          | 'warm_led'
+          | 'neutral_led'
+          | 'old_tube'
+        /** @description The unit in which amounts are said. */
+        unit?: 'ml' | 'l' | 'spoons' | 'metric_spoons' | 'fl_oz' | 'pint' | 'quart' | 'g' | 'drop'
+      }
+      header?: never
+      path: {
+        job_id: number
+      }
+      cookie?: never
+    }
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['UndertonesIn']
+      }
+    }
+    responses: {
+      /** @description Successful Response */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['UndertonesOut']
+        }
+      }
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Request Entity Too Large */
+      413: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+    }
+  }
+  make_one_api_jobs__job_id__over_woods_post: {
+    parameters: {
+      query?: {
+        /** @description The light in which colours are shown. */
+        light?:
+          | 'window'
+          | 'bulb'
+          | 'cool_led'
+          | 'tube'
+          | 'evening_window'
+          | 'north_window'
+          | 'warm_led'
+          | 'neutral_led'
+          | 'old_tube'
+        /** @description The unit in which amounts are said. */
+        unit?: 'ml' | 'l' | 'spoons' | 'metric_spoons' | 'fl_oz' | 'pint' | 'quart' | 'g' | 'drop'
+      }
+      header?: never
+      path: {
+        job_id: number
+      }
+      cookie?: never
+    }
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['WoodsIn']
+      }
+    }
+    responses: {
+      /** @description Successful Response */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['WoodsOut']
         }
       }
       /** @description Not Found */
@@ -13779,6 +14575,91 @@ export interface operations {
         }
         content: {
           'application/json': components['schemas']['TargetOut']
+        }
+      }
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Request Entity Too Large */
+      413: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+    }
+  }
+  find_ways_api_targets__target_id__ways_post: {
+    parameters: {
+      query?: {
+        /** @description The light in which colours are shown. */
+        light?:
+          | 'window'
+          | 'bulb'
+          | 'cool_led'
+          | 'tube'
+          | 'evening_window'
+          | 'north_window'
+          | 'warm_led'
+          | 'neutral_led'
+          | 'old_tube'
+        /** @description The unit in which amounts are said. */
+        unit?: 'ml' | 'l' | 'spoons' | 'metric_spoons' | 'fl_oz' | 'pint' | 'quart' | 'g' | 'drop'
+      }
+      header?: never
+      path: {
+        target_id: number
+      }
+      cookie?: never
+    }
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['WaysIn']
+      }
+    }
+    responses: {
+      /** @description Successful Response */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['WaysOut']
         }
       }
       /** @description Not Found */

@@ -57,7 +57,7 @@ const moved = (mix: Schemas['MixOut']) => mix.then?.moved
         <b>{{ mix.name }}</b>
         <span class="soft">{{ Math.round(mix.batch) }} ml</span>
         <span v-if="mix.recipe.words" class="soft">{{ mix.recipe.words }}</span>
-        <span v-if="mix.over" class="soft">one coat over {{ mix.over }}</span>
+        <span v-if="mix.over" class="soft">{{ mix.how || 'one coat' }}, over {{ mix.over }}</span>
         <span v-if="mix.same_as" class="soft">same as {{ mix.same_as }}</span>
         <BButton size="sm" variant="outline-secondary" class="pour" @click="pour(mix.id)">Pour it</BButton>
         <FoldOut title="print, keep">
@@ -78,7 +78,10 @@ const moved = (mix: Schemas['MixOut']) => mix.then?.moved
           </p>
         </FoldOut>
       </div>
-      <span class="chip" :style="{ background: mix.recipe.hex }" :data-jug="mix.id" />
+      <span class="chip">
+        <i v-if="mix.over_hex" :style="{ background: mix.over_hex }" />
+        <i :style="{ background: mix.recipe.hex }" :data-jug="mix.id" />
+      </span>
       <BButton variant="plain" class="away" :aria-label="`Put ${mix.name} away`" @click="remove(mix)">×</BButton>
     </li>
   </ul>
@@ -120,8 +123,19 @@ li {
 
 .chip {
   grid-column: 1 / -1;
+  display: flex;
   height: 26px;
   border-radius: 7px;
+  overflow: hidden;
+}
+
+.chip i {
+  flex: 3;
+}
+
+/* The ground that it is seen over stands beside it. */
+.chip i:first-child:not(:last-child) {
+  flex: 1;
 }
 
 .pour {

@@ -2,6 +2,7 @@ import { useQueryClient } from '@tanstack/vue-query'
 
 import { api, type Schemas, unwrap } from '../api/client'
 import { showJug } from './jugsShown'
+import { preferences } from './preferences'
 import { jobKey } from './useJob'
 import { say, sayWrong } from './useNotice'
 import { useShelfChanged } from './useShelf'
@@ -25,6 +26,46 @@ export function useMixes() {
         },
       })
       await refresh()
+    } catch (error) {
+      sayWrong(error)
+    }
+  }
+
+  /** Keep the films of a way as jugs, each laid over the one before. */
+  async function keepWay(jobId: number, target: { id: number; title: string }, way: Schemas['OverWayOut']) {
+    const { batch, tool } = preferences.value
+    const name = target.title.charAt(0).toUpperCase() + target.title.slice(1)
+    const kept: Schemas['MixOut'][] = []
+    try {
+      for (const [at, step] of way.steps.entries()) {
+        const last = at === way.steps.length - 1
+        const below = kept.at(-1)
+        kept.push(
+          unwrap(
+            await api.POST('/api/jobs/{job_id}/mixes', {
+              params: { path: { job_id: jobId } },
+              body: {
+                name: way.steps.length > 1 ? `${name}, ${step.title}` : name,
+                target_id: last ? target.id : null,
+                batch,
+                tool,
+                pours: step.pours.map(({ material, parts, ml }) => ({ material, parts, ml })),
+                water: step.water,
+                laid: { ...step.laid, over: below ? `mix:${below.id.toString()}` : step.laid.over },
+              },
+            }),
+          ),
+        )
+      }
+      say(
+        `${kept.map((one) => one.name).join(' and ')} stand${kept.length > 1 ? '' : 's'} with your jugs.`,
+        async () => {
+          for (const one of kept) await discard(one.id)
+          await refresh()
+        },
+      )
+      await refresh()
+      await queries.invalidateQueries({ queryKey: ['shelf'] })
     } catch (error) {
       sayWrong(error)
     }
@@ -71,5 +112,5 @@ export function useMixes() {
     }
   }
 
-  return { keep, remove, toShelf }
+  return { keep, keepWay, remove, toShelf }
 }

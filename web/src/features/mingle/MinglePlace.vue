@@ -3,6 +3,7 @@ import { computed, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 
 import ErrorLine from '../../shared/ErrorLine.vue'
+import GroundChoice from '../../shared/GroundChoice.vue'
 import type { Schemas } from '../../api/client'
 import { isAway } from '../../api/reach'
 import { preferences } from '../../shared/preferences'
@@ -11,7 +12,8 @@ import { useJob, useLights } from '../../shared/useJob'
 import { useEscape } from '../../shared/useEscape'
 import { useMixes } from '../../shared/useMixes'
 import BesidePanel from './BesidePanel.vue'
-import PreparePanel from './PreparePanel.vue'
+import OverView from './OverView.vue'
+import MoreWays from './MoreWays.vue'
 import RecipeRows from './RecipeRows.vue'
 import TellingSwatch from './TellingSwatch.vue'
 import { useByHand } from './useByHand'
@@ -47,7 +49,6 @@ const rows = computed(() => {
 })
 const chosen = ref(0)
 const asking = ref(false)
-const preparing = ref(false)
 const hand = useByHand(
   () => target.value?.id,
   () => rows.value[chosen.value],
@@ -91,15 +92,23 @@ watch(rows, (now, old) => {
 })
 
 useEscape(() => {
-  const open = asking.value || preparing.value || beside.value !== undefined
-  asking.value = preparing.value = false
+  const open = asking.value || beside.value !== undefined
+  asking.value = false
   aside.value = undefined
   return open
 })
 
 function change(id: unknown) {
-  void router.replace({ query: { target: String(id) } })
+  void router.replace({ query: { ...route.query, target: String(id) } })
 }
+
+/** What the colour is wanted over; nothing where it shall hide what is below. */
+const over = computed({
+  get: () => (typeof route.query.over === 'string' ? route.query.over : ''),
+  set: (now: string) => {
+    void router.replace({ query: { ...route.query, over: now || undefined } })
+  },
+})
 
 function keepChosen() {
   const recipe = inHand.value
@@ -124,60 +133,68 @@ function keepChosen() {
         <BFormSelect id="target" :model-value="target.id" @update:model-value="change">
           <option v-for="known in job?.targets" :key="known.id" :value="known.id">{{ known.title }}</option>
         </BFormSelect>
+        <GroundChoice v-model="over" own jugs solid aria-label="Over what" />
         <span aria-hidden="true" class="d-none d-sm-inline">?</span>
       </h1>
       <WishBar :target="target?.id" />
     </div>
-    <div v-if="error">
-      <ErrorLine :error="error" />
-      <RouterLink v-if="!isAway" :to="{ name: 'shelf' }" class="btn btn-primary">Open the shelf</RouterLink>
-    </div>
-    <p v-else-if="data?.nearest" class="far">{{ data.nearest }}</p>
-    <p v-if="busyWords" class="busy" role="status">{{ busyWords }}</p>
-    <RecipeRows
-      v-if="data"
-      :chosen="chosen"
-      :rows="rows"
-      :by-hand="byHand"
-      :target-hex="data.target_hex"
-      :target-name="target.title"
-      :light-titles="titles"
-      :old="old"
-      :busy="isFetching"
-      @update:chosen="pick"
-    />
-    <ExplanationPanel
-      v-if="asking && inHand"
-      :recipe="inHand"
-      :target-id="target.id"
-      :wrong="handWrong"
-      @parts="hand.set"
-    />
-    <BesidePanel v-if="beside && inHand" :first="beside" :second="inHand" :target-id="target.id" />
-    <PreparePanel v-if="preparing" />
-    <TellingSwatch v-if="inHand" :recipe="inHand" />
-    <div v-if="data" class="foot">
-      <BButton variant="outline-secondary" :aria-pressed="all" @click="all = !all">{{
-        all ? 'Only the best of each' : 'Other ways'
-      }}</BButton>
-      <BButton variant="outline-secondary" :aria-expanded="asking" :disabled="!inHand" @click="asking = !asking"
-        >Why? By hand?</BButton
-      >
-      <BButton v-if="canUndo" variant="outline-secondary" @click="hand.undo">Undo by hand</BButton>
-      <BButton variant="outline-secondary" :aria-pressed="beside !== undefined" :disabled="!inHand" @click="layAside">{{
-        beside ? 'No longer beside' : 'Hold another beside it'
-      }}</BButton>
-      <BButton variant="outline-secondary" :aria-expanded="preparing" @click="preparing = !preparing"
-        >Wash, wax, glaze…</BButton
-      >
-      <BButton variant="primary" class="keep" :disabled="rows.length === 0" @click="keepChosen">Keep as a jug</BButton>
-    </div>
+    <OverView v-if="over" :target="target" :over="over" @solid="over = ''" />
+    <template v-else>
+      <div v-if="error">
+        <ErrorLine :error="error" />
+        <RouterLink v-if="!isAway" :to="{ name: 'shelf' }" class="btn btn-primary">Open the shelf</RouterLink>
+      </div>
+      <p v-else-if="data?.nearest" class="far">{{ data.nearest }}</p>
+      <p v-if="busyWords" class="busy" role="status">{{ busyWords }}</p>
+      <RecipeRows
+        v-if="data"
+        :chosen="chosen"
+        :rows="rows"
+        :by-hand="byHand"
+        :target-hex="data.target_hex"
+        :target-name="target.title"
+        :light-titles="titles"
+        :old="old"
+        :busy="isFetching"
+        @update:chosen="pick"
+      />
+      <ExplanationPanel
+        v-if="asking && inHand"
+        :recipe="inHand"
+        :target-id="target.id"
+        :wrong="handWrong"
+        @parts="hand.set"
+      />
+      <BesidePanel v-if="beside && inHand" :first="beside" :second="inHand" :target-id="target.id" />
+      <TellingSwatch v-if="inHand" :recipe="inHand" />
+      <div v-if="data" class="foot">
+        <BButton variant="outline-secondary" :aria-pressed="all" @click="all = !all">{{
+          all ? 'Only the best of each' : 'Other ways'
+        }}</BButton>
+        <BButton variant="outline-secondary" :aria-expanded="asking" :disabled="!inHand" @click="asking = !asking"
+          >Why? By hand?</BButton
+        >
+        <BButton v-if="canUndo" variant="outline-secondary" @click="hand.undo">Undo by hand</BButton>
+        <BButton
+          variant="outline-secondary"
+          :aria-pressed="beside !== undefined"
+          :disabled="!inHand"
+          @click="layAside"
+          >{{ beside ? 'No longer beside' : 'Hold another beside it' }}</BButton
+        >
+        <BButton variant="primary" class="keep" :disabled="rows.length === 0" @click="keepChosen"
+          >Keep as a jug</BButton
+        >
+      </div>
+    </template>
+    <MoreWays :over="over" :target-id="target.id" />
   </div>
   <p v-else-if="!job" role="status">Opening the job…</p>
   <div v-else class="nothing-yet">
     <h1>What do I pour?</h1>
     <p>First catch the colour you want, from a photo. Then its recipes stand here.</p>
     <RouterLink :to="{ name: 'catch' }" class="btn btn-primary">Catch a colour</RouterLink>
+    <MoreWays over="" />
   </div>
 </template>
 
@@ -210,6 +227,7 @@ h1 select {
   padding: 0 2px;
   margin: 0 3px 0 8px;
   max-width: 52vw;
+  field-sizing: content;
 }
 
 h1 option {

@@ -1,0 +1,47 @@
+<script setup lang="ts">
+/** Whether films are shown as they dry, wet, or below a satin clear coat. */
+const face = defineModel<'dry' | 'wet' | 'sealed'>({ required: true })
+const FACES = [
+  { value: 'dry', text: 'as it dries' },
+  { value: 'wet', text: 'wet' },
+  { value: 'sealed', text: 'sealed, satin' },
+] as const
+</script>
+
+<template>
+  <fieldset>
+    <legend class="visually-hidden">How it is shown</legend>
+    <label v-for="one in FACES" :key="one.value" :class="{ on: face === one.value }">
+      <input v-model="face" class="visually-hidden" type="radio" name="face" :value="one.value" />{{ one.text }}
+    </label>
+  </fieldset>
+</template>
+
+<style scoped>
+fieldset {
+  display: flex;
+  gap: 8px;
+}
+
+label {
+  display: flex;
+  align-items: center;
+  min-height: 40px;
+  padding: 0 16px;
+  border: 1px solid #767676;
+  border-radius: 20px;
+  background: var(--sheet);
+  cursor: pointer;
+}
+
+label.on {
+  background: var(--ink);
+  color: var(--sheet);
+  font-weight: 650;
+}
+
+label:has(:focus-visible) {
+  outline: 3px solid var(--act);
+  outline-offset: 2px;
+}
+</style>
