@@ -18,6 +18,7 @@ from jug_mingle.core.optics.grounds import ground
 from jug_mingle.demo.pigments import TINS, Tin, true_film, true_mix
 from jug_mingle.demo.scenes import Scene, scenes
 from jug_mingle.documents.colour_source import FromPhoto, SpotIn, WhiteIn
+from jug_mingle.documents.laid import FieldIn
 from jug_mingle.services import jobs, looks, materials, mixes, photos, pieces, readings, recipes, strips, targets
 from jug_mingle.services.colours import Colour, resolve, source_of
 from jug_mingle.services.photos import PhotoFolder
@@ -67,12 +68,14 @@ def _stain_board(session: Session, job: JobRow) -> None:
     tin, wood = next(tin for tin in TINS if tin.key == "brewed-tea"), ground("oak")
     kind = kind_of(tin.kind)
     coat = 1000.0 / kind.spread_rate * kind.volume_solids
+    bare = Colour(R=wood.R_seen, noise=NOISE["reader"], how="reader", spectral=True)
     for minutes in (1.0, 3.0, 10.0, 30.0):
         X = coat * (0.35 + 0.22 * np.log(minutes))
         R = np.clip(true_film(tin, X=X, R_g=R_body(wood.R_seen, wood.veil)), 0.0, 1.0)
         strips.add_offcut(
             session, job.id, Colour(R=R, noise=NOISE["reader"], how="reader", spectral=True), mix_id=None,
             material=tin.key, ground="oak", coats=1, wiped_after=minutes, board="Tea on oak", notes="",
+            laid=FieldIn(over="oak", wait=minutes, wipe=1.0), bare=bare,
         )  # fmt: skip
 
 

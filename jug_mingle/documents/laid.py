@@ -32,6 +32,13 @@ class LayingIn(StrictModel):
         return Laying(wait=self.wait, wipe=self.wipe, coats=self.coats, prepared=self.prepared)
 
 
+class FieldIn(LayingIn):
+    """How a field of a board was laid, over what, and what was put over a half of it."""
+
+    over: GroundName
+    finish: Annotated[str, OneOf(("", "oiled", "sealed"))] = ""
+
+
 class LaidIn(LayingIn):
     """The same, of a film of some kind over some ground."""
 

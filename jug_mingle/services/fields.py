@@ -10,10 +10,10 @@ from jug_mingle.core.colour.spaces import R_to_Lab
 from jug_mingle.core.evidence.laid import coat_of
 from jug_mingle.core.evidence.readings import Swatch
 from jug_mingle.core.materials.material import mixed_veil
-from jug_mingle.core.optics.film import R_body
+from jug_mingle.core.optics.film import R_body, veil_of
 from jug_mingle.core.optics.uptake import SEALED, shares_kept
 from jug_mingle.core.recipes.over import HAND_ERROR
-from jug_mingle.documents.laid import LaidIn
+from jug_mingle.documents.laid import FieldIn, LaidIn
 from jug_mingle.services.colours import Colour
 from jug_mingle.services.materials import get_material, to_material
 from jug_mingle.services.predictions import ground_over
@@ -26,10 +26,13 @@ _OF_GROUND: Final = 25.0
 _WIPED: Final = 0.3
 """How far what wiping leaves on a closed ground lies from what was meant (natural logarithm): assumed."""
 
+_SHEEN: Final = {"oiled": "satin", "sealed": "satin"}
+"""The sheen of a field that something was put over."""
+
 
 def read_field(
-    session: Session, job_id: int, colour: Colour, laid: LaidIn, poured: Mapping[str, float], *, pour_error: float,
-    about: Mapping[str, Any], bare: Colour | None = None,
+    session: Session, job_id: int, colour: Colour, laid: FieldIn | LaidIn, poured: Mapping[str, float], *,
+    pour_error: float, about: Mapping[str, Any], bare: Colour | None = None,
 ) -> ReadingRow:  # fmt: skip
     """Store what a dried field of what was poured [ml] shows; `bare` is the wood beside it, where that was read."""
     ground = ground_over(session, job_id, laid.over)
@@ -42,8 +45,10 @@ def read_field(
         R_g=R_body(below, ground.veil),
     )  # fmt: skip
     noise = colour.noise if bare is not None else float(np.hypot(colour.noise, _OF_GROUND * ground.unsure))
+    finish = laid.finish if isinstance(laid, FieldIn) else ""
+    veil = veil_of(_SHEEN[finish]) if finish else mixed_veil(tins, ml)
     return add_reading(
-        session, how=colour.how, noise=noise, veil=mixed_veil(tins, ml), swatches=[swatch], pour_error=pour_error,
+        session, how=colour.how, noise=noise, veil=veil, swatches=[swatch], pour_error=pour_error,
         thickness_error=HAND_ERROR if ground.takes else _WIPED, volumes=rows, about=about, wood=ground.takes,
         laying=laid.laying() if ground.takes else None,
     )  # fmt: skip

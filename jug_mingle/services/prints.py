@@ -2,7 +2,7 @@
 
 from collections.abc import Callable, Sequence
 from dataclasses import dataclass, replace
-from datetime import date
+from datetime import date, timedelta
 from typing import Final, Literal
 
 import numpy as np
@@ -19,10 +19,12 @@ from jug_mingle.core.finishes.stack import evenly
 from jug_mingle.core.materials.handling import keeps_words
 from jug_mingle.core.measuring.units import format_amount
 from jug_mingle.core.optics.film import R_seen
+from jug_mingle.core.optics.uptake import laying_words
 from jug_mingle.core.pieces.addresses import ZONES, zone_of
 from jug_mingle.core.practice.amounts import not_counted
 from jug_mingle.core.practice.hazards import DEFERS, cautions_of
 from jug_mingle.core.practice.situation import laid_of
+from jug_mingle.documents.laid import LaidIn
 from jug_mingle.errors import ConflictError, UnfitError
 from jug_mingle.formats.finish_sheet import LayerLine, PieceSheet, finish_sheet
 from jug_mingle.formats.pour_strip import Line, lid_label, pour_strip, recipe_card, walk_strip
@@ -33,7 +35,7 @@ from jug_mingle.services.materials import handled
 from jug_mingle.services.mixes import get_mix
 from jug_mingle.services.ombres import ladder
 from jug_mingle.services.pieces import drawn, get_piece, piece_of, set_of
-from jug_mingle.services.predictions import assess_mix, pours_of
+from jug_mingle.services.predictions import assess_mix, ground_over, pours_of
 from jug_mingle.services.shelf_fit import fitted_shelf
 from jug_mingle.store.models import PieceRow, TargetRow
 
@@ -73,7 +75,7 @@ def printed(
             raise UnfitError(str(error)) from error
     recipe, job = assess_mix(session, mix, [light("window")]), get_job(session, mix.job_id)
     kinds = [pour.material.kind for pour in mix.pours]
-    keeps = keeps_words(handled(pour.material for pour in mix.pours).pot_life)
+    keeps = _keeps(handled(pour.material for pour in mix.pours).pot_life, day, seen_through=mix.laid is not None)
     cautions = cautions_of(kinds)
     if kind == "label":
         return lid_label(
@@ -83,12 +85,24 @@ def printed(
     target = session.get(TargetRow, mix.target_id or 0)
     near = likely_words(recipe.expected, recipe.low, recipe.high)
     words = "Dry a strip first."
+    if mix.laid is not None:
+        laying = LaidIn.model_validate(mix.laid).laying()
+        over = ground_over(session, mix.job_id, mix.laid["over"])
+        how = f"{laying_words(laying, takes=bool(over.takes))}, over {over.name.lower()}"
+        words = f"{how[0].upper()}{how[1:]}. {words}"
     if target is not None:
         words = f"Predicted: {difference_words(recipe.expected)} ({near}). {words}"
     return recipe_card(
         lines, title=mix.name, job=job.name, made=day, said=words, cautions=cautions,
         target=None if target is None else _screen(np.array(target.R)), mix=_screen(recipe.R),
     )  # fmt: skip
+
+
+def _keeps(days: float | None, made: date, *, seen_through: bool) -> str:
+    """Return how long a mix keeps: a date only where there is a figure."""
+    if days is not None and days >= 1.0:
+        return f"use by {(made + timedelta(days=days)).isoformat()}"
+    return "no figure is agreed: mix for the job" if days is None and seen_through else keeps_words(days)
 
 
 def _parts(parts: int, whole: int) -> str:

@@ -7,14 +7,20 @@ import numpy as np
 from sqlalchemy import select
 from sqlalchemy.orm import Session
 
+from jug_mingle.core.measuring.tools import tool
+from jug_mingle.core.optics.uptake import Laying, laying_words
 from jug_mingle.core.recipes.stain_boards import Wait, nearest_wait
+from jug_mingle.documents.laid import FieldIn
 from jug_mingle.errors import ConflictError, NotFoundError, UnfitError
 from jug_mingle.services.colours import Colour
+from jug_mingle.services.fields import read_field
 from jug_mingle.services.jobs import get_job
 from jug_mingle.services.materials import get_material
 from jug_mingle.services.mixes import get_mix
+from jug_mingle.services.predictions import ground_over
+from jug_mingle.services.readings import check_readings
 from jug_mingle.services.targets import get_target
-from jug_mingle.store.models import StripRow, now
+from jug_mingle.store.models import MaterialRow, ReadingRow, StripRow, now
 
 
 def strips_of(session: Session, job_id: int) -> Sequence[StripRow]:
@@ -46,15 +52,19 @@ def add_offcut(
     wiped_after: float | None,
     board: str,
     notes: str,
+    laid: FieldIn | None = None,
+    bare: Colour | None = None,
 ) -> StripRow:
-    """Keep an offcut; with the name of a board and the wait before wiping it is a field of that stain board.
+    """Keep an offcut; with the name of a board it is a field of that board.
+
+    One that says how it was `laid` joins the fit of tins and wood; `bare` is the wood beside it, where that was read.
 
     Raises
     ------
     UnfitError
-        If neither a mix nor a tin, or both, are on it, or a field of a board was not wiped.
+        If neither a mix nor a tin, or both, are on it.
     ConflictError
-        If the board holds another stain or another wood, or has a field of that wait already.
+        If the board is of another wood, or has just such a field already.
     """
     get_job(session, job_id)
     if (mix_id is None) == (material is None):
@@ -67,28 +77,65 @@ def add_offcut(
         photo_id=colour.photo_id, R=colour.R.tolist(), ground=ground, coats=coats, wiped_after=wiped_after,
         board=board, notes=notes, removed=None,
     )  # fmt: skip
+    if laid is not None:
+        _lay(session, row, laid, bare)
     if board:
         _check_field(session, row)
     session.add(row)
     session.flush()
+    if laid is not None:
+        row.reading_id = _teach(session, row, laid, colour, bare).id
+        session.flush()
+        check_readings(session)
     return row
 
 
+def _lay(session: Session, row: StripRow, laid: FieldIn, bare: Colour | None) -> None:
+    """Say on a strip how it was laid: its ground by name, coats, and wait, too."""
+    ground = ground_over(session, row.job_id, laid.over)
+    row.ground, row.coats = ground.name.lower(), laid.coats
+    row.wiped_after = laid.wait if laid.wipe > 0.0 else None
+    row.laid = laid.model_dump() | ({} if bare is None else {"bare": bare.R.tolist()})
+
+
+def _teach(session: Session, row: StripRow, laid: FieldIn, colour: Colour, bare: Colour | None) -> ReadingRow:
+    if row.mix_id is not None:
+        mix = get_mix(session, row.mix_id)
+        poured, error = {pour.material.key: pour.ml for pour in mix.pours}, tool(mix.tool).error
+    else:
+        poured, error = {session.get_one(MaterialRow, row.material_id).key: 1.0}, 0.0
+    return read_field(
+        session, row.job_id, colour, laid, poured, pour_error=error,
+        about={"strip": row.id, "board": row.board, "name": row.notes or row.board}, bare=bare,
+    )  # fmt: skip
+
+
+def how_of(row: StripRow) -> str:
+    """Return how a strip was laid, in words; nothing where that was not said."""
+    if row.laid is None:
+        return ""
+    finish = row.laid.get("finish", "")
+    laying = Laying(**{name: row.laid[name] for name in ("wait", "wipe", "coats", "prepared")})
+    return laying_words(laying, takes=True) + (f", then {finish}" if finish else "")
+
+
 def _check_field(session: Session, row: StripRow) -> None:
-    if row.wiped_after is None:
-        raise UnfitError("a field of a stain board needs its wait before wiping, in minutes")
     for other in fields_of(session, row.job_id, row.board):
         if other.id == row.id:
             continue
-        if (other.mix_id, other.material_id, other.ground, other.coats) != (
-            row.mix_id, row.material_id, row.ground, row.coats,
-        ):  # fmt: skip
+        if other.ground != row.ground:
             raise ConflictError(
-                f"the board {row.board} is of another stain, another wood or another number of coats: "
-                "begin a new one under its own name"
+                f"the board {row.board} is of {other.ground or 'another wood'}: begin a new one under its own name"
             )
-        if other.wiped_after == row.wiped_after:
-            raise ConflictError(f"the board {row.board} has a field wiped after {row.wiped_after:g} minutes already")
+        if _stack_of(other) == _stack_of(row) and other.wiped_after == row.wiped_after:
+            after = "not wiped" if row.wiped_after is None else f"of {row.wiped_after:g} minutes"
+            raise ConflictError(f"the board {row.board} has just such a field, {after}, already")
+
+
+def _stack_of(row: StripRow) -> tuple[object, ...]:
+    """Return all that fields of a board may differ in beside the wait."""
+    laid = row.laid or {}
+    return (row.mix_id, row.material_id, row.coats, *(laid.get(name) for name in ("wipe", "prepared", "finish")))
 
 
 def fields_of(session: Session, job_id: int, board: str) -> list[StripRow]:
@@ -104,12 +151,18 @@ def boards_of(session: Session, job_id: int) -> dict[str, list[StripRow]]:
 
 
 def wait_for(session: Session, job_id: int, board: str, target_id: int) -> Wait:
-    """Return after which wait a stain board comes nearest to a target."""
-    fields = fields_of(session, job_id, board) if board else []
-    if not fields:
-        raise NotFoundError(f"there is no stain board {board!r}")
-    waits = [row.wiped_after or 0.0 for row in fields]
-    return nearest_wait(waits, [row.R for row in fields], np.array(get_target(session, target_id).R))
+    """Return after which wait a stain board comes nearest to a target, by that of its stains which does."""
+    stacks: dict[object, list[StripRow]] = {}
+    for row in fields_of(session, job_id, board) if board else []:
+        if row.wiped_after is not None:
+            stacks.setdefault(_stack_of(row), []).append(row)
+    if not stacks:
+        raise NotFoundError(f"there is no stain board {board!r} with a field that was wiped")
+    R = np.array(get_target(session, target_id).R)
+    found = [
+        nearest_wait([row.wiped_after or 0.0 for row in rows], [row.R for row in rows], R) for rows in stacks.values()
+    ]
+    return min(found, key=lambda wait: wait.delta_E)
 
 
 def change_strip(session: Session, strip_id: int, changes: Mapping[str, Any]) -> StripRow:

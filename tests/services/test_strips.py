@@ -29,7 +29,8 @@ class StripsTest(ServiceCase):
             self.keep(material=None, mix_id=mix.id, job=other.id)
 
     def test_board(self) -> None:
-        """Fields stand by their wait; one of another wood, without a wait or of a wait that is there is refused."""
+        """Fields stand by their wait; one of another wood, or just as one that is there, is refused; other stacks are
+        not."""
         for wait, bright in ((10.0, 0.5), (1.0, 1.0), (30.0, 0.3)):
             self.keep(board="tea", wiped_after=wait, bright=bright)
         waits = [row.wiped_after for row in strips.boards_of(self.session, self.job.id)["tea"]]
@@ -37,10 +38,11 @@ class StripsTest(ServiceCase):
         found = strips.wait_for(self.session, self.job.id, "tea", self.target.id)
         self.assertAlmostEqual(found.minutes, 1.0)
         self.assertLess(found.delta_E, 0.05)
-        for wrong in ({"ground": "pine", "wiped_after": 3.0}, {"wiped_after": 10.0}, {"coats": 2, "wiped_after": 3.0}):
+        for wrong in ({"ground": "pine", "wiped_after": 3.0}, {"wiped_after": 10.0}):
             with self.subTest(wrong), self.assertRaises(ConflictError):
                 self.keep(board="tea", **wrong)
-        with self.assertRaisesRegex(UnfitError, "needs its wait"):
-            self.keep(board="tea")
+        self.keep(board="tea")  # left alone
+        self.keep(board="tea", coats=2, wiped_after=10.0)
+        self.assertEqual(len(strips.fields_of(self.session, self.job.id, "tea")), 5)
         with self.assertRaises(NotFoundError):
             strips.wait_for(self.session, self.job.id, "coffee", self.target.id)

@@ -23,13 +23,15 @@ from jug_mingle.core.measuring.jugs import JUGS
 from jug_mingle.core.measuring.tools import TOOLS
 from jug_mingle.core.measuring.units import UNITS
 from jug_mingle.core.optics.grounds import GROUNDS
+from jug_mingle.core.optics.uptake import PREPARED
 from jug_mingle.core.pieces.addresses import FACES, ZONES
 from jug_mingle.core.pieces.cases import Filling
 from jug_mingle.core.pieces.changes import ADDED, Act
 from jug_mingle.core.pieces.forms import FORMS, usual_piece
 from jug_mingle.core.practice.uses import AGES, USES
-from jug_mingle.core.recipes.preparations import PREPARATIONS
-from jug_mingle.documents import colour_source, face_marks, look, tin_test
+from jug_mingle.core.recipes.over_kinds import OVER_KINDS
+from jug_mingle.core.recipes.preparation_table import PREPARATIONS
+from jug_mingle.documents import colour_source, face_marks, laid, look, tin_test
 from jug_mingle.formats import colour_tables, shelf_csv, shelf_file
 from jug_mingle.store.models import Row
 
@@ -74,6 +76,9 @@ def vocabulary() -> dict[str, list[str]]:
         "measures of pieces": set().union(*(usual_piece(form).__dataclass_fields__ for form in FORMS)),
         "tools": TOOLS,
         "units": UNITS,
+        "films over a ground": [kind.key for kind in OVER_KINDS],
+        "ways a wood is made ready": PREPARED,
+        "fields of how a film is laid": fields_of(laid),
         "jugs": JUGS,
         "preparations": PREPARATIONS,
         "columns of a shelf's table": shelf_csv.COLUMNS,

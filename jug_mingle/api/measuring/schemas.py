@@ -2,7 +2,7 @@
 
 from pydantic import BaseModel
 
-from jug_mingle.api.common.schemas import ToolName, UnitName
+from jug_mingle.api.common.schemas import ToolName, UnitName, WordsOut
 
 
 class UnitOut(BaseModel):
@@ -24,4 +24,5 @@ class MeasuringOut(BaseModel):
     """What amounts are said and measured in: what menus offer."""
 
     units: list[UnitOut]
+    sizes: list[WordsOut]
     tools: list[ToolOut]

@@ -1,18 +1,22 @@
-"""Standard preparations: roles instead of a target, scaled to any batch."""
+"""Preparations: roles instead of a target, at any size, kept as jugs."""
 
+import numpy as np
 from fastapi import APIRouter
 
 from jug_mingle.api.common.serializers import amount_out, hex_of
 from jug_mingle.api.context import PROBLEMS, LightNow, ReadSession, UnitNow
+from jug_mingle.api.over.serializers import streaks_out
 from jug_mingle.api.preparations.schemas import PreparationOut, PreparedOut, PreparedPourOut, PrepareIn, RoleOut
 from jug_mingle.core.colour.spectra import light as light_named
+from jug_mingle.core.evidence.laid import LaidFilm
 from jug_mingle.core.materials.handling import keeps_words, wait_words
-from jug_mingle.core.measuring.units import format_amount
-from jug_mingle.core.optics.grounds import ground
+from jug_mingle.core.measuring.units import SIZES, format_amount
 from jug_mingle.core.practice.amounts import shortage
 from jug_mingle.core.practice.hazards import cautions_of
-from jug_mingle.core.recipes.preparations import PREPARATIONS, prepare
-from jug_mingle.errors import NotFoundError, UnfitError
+from jug_mingle.core.recipes.preparation_table import PREPARATIONS
+from jug_mingle.core.recipes.preparations import over_seal
+from jug_mingle.documents.laid import LaidIn
+from jug_mingle.services import preparations as service
 from jug_mingle.services.amounts import amount_of, spoils
 from jug_mingle.services.materials import get_material, handled, keys_on_shelf
 from jug_mingle.services.shelf_fit import fitted_shelf
@@ -27,22 +31,17 @@ def list_preparations(session: ReadSession) -> list[PreparationOut]:
     tins = [material for material in shelf.materials if material.key in there]
     return [
         PreparationOut(
-            key=one.key,
-            title=one.title,
-            order=one.order,
-            use=one.use,
+            key=one.key, title=one.title, order=one.order, use=one.use, keepable=all(role.kinds for role in one.roles),
             roles=[
                 RoleOut(
-                    key=role.key,
-                    title=role.title,
-                    parts=role.parts,
-                    pots=[tin.key for tin in tins if tin.kind.key in role.kinds],
+                    key=role.key, title=role.title, parts=role.parts, low=role.low, high=role.high,
+                    pots=[tin.key for tin in tins if tin.kind.key in role.kinds], loose=not role.kinds,
                 )
                 for role in one.roles
             ],
         )
         for one in PREPARATIONS.values()
-    ]
+    ]  # fmt: skip
 
 
 @router.post("/{key}", responses=PROBLEMS)
@@ -50,30 +49,40 @@ def prepare_batch(
     key: str, body: PrepareIn, session: ReadSession, light: LightNow = "window", unit: UnitNow = "ml"
 ) -> PreparedOut:
     """Return a preparation scaled to a batch; what it does to a ground is predicted."""
-    if key not in PREPARATIONS:
-        raise NotFoundError(f"there is no preparation {key!r}; known are {', '.join(PREPARATIONS)}")
-    shelf, shown, there = fitted_shelf(session), light_named(light), keys_on_shelf(session)
-    if gone := [tin for tin in body.cast.values() if tin not in there]:
-        raise NotFoundError(f"there is no tin {gone[0]!r} on the shelf")
-    try:
-        found = prepare(shelf, PREPARATIONS[key], body.cast, batch=body.batch, below=ground(body.ground))
-    except ValueError as error:
-        raise UnfitError(str(error)) from error
-    facts = handled(get_material(session, pour.key) for pour in found.pours)
+    size = service.Size(ml=body.batch * SIZES[body.size or "ml"][1], of=body.of or "")
+    made = service.make(
+        session, key, body.cast, size, over=body.ground, job_id=body.job_id,
+        parts=body.parts or {},
+    )  # fmt: skip
+    found, one, shelf, shown = made.prepared, made.preparation, made.shelf, light_named(light)
+    facts = handled(get_material(session, pour.key) for pour in found.pours) if found.pours else None
     tins, pours = [shelf.materials[shelf.index(pour.key)] for pour in found.pours], []
     for pour, tin in zip(found.pours, tins, strict=True):
         words = format_amount(pour.ml, unit, density=tin.mass_density).words
-        pours.append(PreparedPourOut(name=tin.name, ml=round(pour.ml, 1), words=words))
+        pours.append(
+            PreparedPourOut(material=pour.key, name=tin.name, parts=pour.parts, ml=round(pour.ml, 1), words=words)
+        )
+    for title, ml in found.loose:
+        words = format_amount(ml, "ml" if unit == "g" else unit).words
+        pours.append(PreparedPourOut(material=None, name=title, parts=1, ml=round(ml, 1), words=words))
+    films = []
+    if one.colours and any(tin.solids for tin in tins):
+        volumes = tuple((pour.key, pour.ml) for pour in found.pours)
+        films = [LaidFilm(volumes=volumes, laying=one.laying, over_seal=over_seal(one))]
+    known = facts is not None and facts.pot_life is not None
+    measured = body.job_id is not None and bool(found.pours) and any(tin.solids for tin in tins)
+    job = body.job_id or 0
     return PreparedOut(
-        pours=pours,
-        needed=None
-        if body.job_id is None
-        else amount_out(amount_of(session, body.job_id, found.pours, coats=PREPARATIONS[key].coats), unit),
-        before_hex=hex_of(found.before, shown),
-        after_hex=hex_of(found.R, shown),
-        keeps="no figure is agreed: mix for the job" if facts.pot_life is None else keeps_words(facts.pot_life),
-        wait=wait_words(facts.recoat, PREPARATIONS[key].coats),
-        spoils="" if body.job_id is None else spoils(session, body.job_id, found.pours, unit=unit),
-        short=shortage(shelf, found.pours, unit=unit),
-        caution=" ".join(cautions_of(tin.kind.key for tin in tins)),
-    )
+        pours=pours, batch=round(made.batch, 1),
+        needed=amount_out(amount_of(session, job, found.pours, coats=one.coats), unit) if measured else None,
+        before_hex=hex_of(found.before, shown), after_hex=hex_of(found.R, shown),
+        wet_hex=hex_of(np.clip(found.wet, 0.0, 1.0), shown),
+        before=streaks_out(shelf, (), made.ground, shown), after=streaks_out(shelf, films, made.ground, shown),
+        keeps=keeps_words(facts.pot_life) if facts and known else "no figure is agreed: mix for the job",
+        wait=wait_words(facts.recoat if facts else None, one.coats), breaks=list(found.breaks),
+        spoils=spoils(session, job, found.pours, unit=unit) if measured else "",
+        short=made.left or shortage(shelf, found.pours, unit=unit),
+        caution=" ".join([one.caution, *cautions_of(tin.kind.key for tin in tins)]).strip(),
+        laid=LaidIn(kind=one.film, over=body.ground, wait=one.laying.wait, wipe=one.laying.wipe,
+                    coats=one.laying.coats, prepared=one.laying.prepared) if one.film else None,
+    )  # fmt: skip

@@ -1,9 +1,16 @@
 """Preparations over the wire."""
 
+from typing import Annotated
+
 from pydantic import BaseModel, Field
 
 from jug_mingle.api.common.schemas import AmountOut, Hex
-from jug_mingle.documents.strict import Id, StrictModel
+from jug_mingle.api.over.schemas import StreaksOut
+from jug_mingle.core.measuring.units import SIZES
+from jug_mingle.documents.laid import LaidIn
+from jug_mingle.documents.strict import Id, OneOf, StrictModel
+
+RoleKey = Annotated[str, Field(max_length=40)]
 
 
 class RoleOut(BaseModel):
@@ -12,7 +19,10 @@ class RoleOut(BaseModel):
     key: str
     title: str
     parts: float
+    low: float | None
+    high: float | None
     pots: list[str]
+    loose: bool = Field(default=False, description="Whether it comes from the cupboard, and not from the shelf.")
 
 
 class PreparationOut(BaseModel):
@@ -23,21 +33,29 @@ class PreparationOut(BaseModel):
     roles: list[RoleOut]
     order: str
     use: str
+    keepable: bool = Field(description="Whether it can stand as a jug: all of it comes from the shelf.")
 
 
 class PrepareIn(StrictModel):
-    """Who plays which role, how much is made [ml], and over what it goes."""
+    """Who plays which role, in which parts, how much is made [ml], and over what it goes."""
 
-    cast: dict[str, str] = Field(max_length=6)
-    batch: float = 300.0
+    cast: dict[RoleKey, Annotated[str, Field(max_length=80)]] = Field(
+        max_length=6, description='Role → a tin by its key, a jug ("mix:3") or what is left in a batch ("batch:7").'
+    )
+    parts: dict[RoleKey, float] | None = Field(default=None, max_length=6, description="Where not as usual.")
+    batch: float = Field(default=300.0, gt=0.0, le=20_000.0, description="In all, or of one role, in `size`.")
+    size: Annotated[str, OneOf(SIZES)] | None = Field(default=None, description="The unit of that; ml without it.")
+    of: RoleKey | None = Field(default=None, description="The role that so much is made of.")
     ground: str = Field(default="oak", max_length=40)
     job_id: Id | None = Field(default=None, description="The piece that it is for: more than that takes may spoil.")
 
 
 class PreparedPourOut(BaseModel):
-    """One tin's share of a preparation."""
+    """One tin's share of a preparation; one from the cupboard has no tin."""
 
+    material: str | None
     name: str
+    parts: int
     ml: float
     words: str
 
@@ -46,11 +64,17 @@ class PreparedOut(BaseModel):
     """A preparation scaled to a batch, and what one coat of it does."""
 
     pours: list[PreparedPourOut]
+    batch: float = Field(description="How much is made in all. [ml]")
     before_hex: Hex
     after_hex: Hex
+    wet_hex: Hex
+    before: StreaksOut
+    after: StreaksOut
     keeps: str
     wait: str = Field(description="How long it dries after each of its usual coats.")
+    breaks: list[str] = Field(default=[], description="What breaks, where the ratio lies outside what holds.")
     spoils: str = Field(default="", description="Said where more is made than the piece takes before it spoils.")
     short: str = Field(default="", description="Said where the shelf holds too little of it, with the largest batch.")
     needed: AmountOut | None = Field(default=None, description="What the job's pieces take of it, in the usual coats.")
     caution: str = Field(default="", description="What can hurt while it is made.")
+    laid: LaidIn | None = Field(default=None, description="How it is laid, where it is seen through.")

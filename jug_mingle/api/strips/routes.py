@@ -33,10 +33,13 @@ def add_offcut(job_id: Id, body: OffcutIn, context: ContextNow, light: LightNow 
     """Keep an offcut, or one field of a stain board."""
     with context.database.read() as session:  # nobody who writes waits while a photo is opened
         colour = resolve(session, context.photos, body.colour)
+        bare = None if body.bare is None else resolve(session, context.photos, body.bare)
     with context.database.write.begin() as session:
         if colour.photo_id is not None and photos.get_photo(session, colour.photo_id).job_id != job_id:
             raise UnfitError(f"photo {colour.photo_id} belongs to another job")
-        row = service.add_offcut(session, job_id, colour, **body.model_dump(exclude={"colour"}))
+        row = service.add_offcut(
+            session, job_id, colour, bare=bare, laid=body.laid, **body.model_dump(exclude={"colour", "bare", "laid"})
+        )
         session.refresh(row)
         return strip_out(row, light_named(light))
 

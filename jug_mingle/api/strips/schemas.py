@@ -7,6 +7,7 @@ from pydantic import BaseModel, Field, StringConstraints
 
 from jug_mingle.api.common.schemas import Hex
 from jug_mingle.documents.colour_source import ColourIn
+from jug_mingle.documents.laid import FieldIn
 from jug_mingle.documents.strict import Id, StrictModel
 
 Minutes = Annotated[float, Field(gt=0.0, le=100_000.0)]
@@ -26,6 +27,8 @@ class OffcutIn(StrictModel):
     wiped_after: Minutes | None = None
     board: Line = ""
     notes: Notes = ""
+    laid: FieldIn | None = Field(default=None, description="Of what is seen through: so it teaches tins and wood.")
+    bare: ColourIn | None = Field(default=None, description="The bare wood beside it, where that was read, too.")
 
 
 class StripChangeIn(StrictModel):
@@ -58,6 +61,8 @@ class StripOut(BaseModel):
     coats: int
     wiped_after: float | None
     board: str
+    how: str = Field(default="", description="How it was laid, in words; empty where that was not said.")
+    bare_hex: Hex | None = None
     taught: bool
     notes: str
 

@@ -5,6 +5,7 @@ import numpy as np
 from jug_mingle.api.common.serializers import hex_of
 from jug_mingle.api.strips.schemas import OnStripOut, StripOut
 from jug_mingle.core.colour.spectra import Light
+from jug_mingle.services.strips import how_of
 from jug_mingle.store.models import StripRow
 
 
@@ -16,8 +17,10 @@ def strip_out(row: StripRow, shown: Light) -> StripOut:
     else:
         name = "" if row.material is None else row.material.name
         on_it = [OnStripOut(name=name, parts=1)]
+    bare = (row.laid or {}).get("bare")
     return StripOut(
         id=row.id, mix_id=row.mix_id, name=name, on_it=on_it, hex=hex_of(np.array(row.R), shown),
         photo_id=row.photo_id, created=row.created, ground=row.ground, coats=row.coats, wiped_after=row.wiped_after,
-        board=row.board, taught=row.reading_id is not None, notes=row.notes,
+        board=row.board, how=how_of(row), bare_hex=None if bare is None else hex_of(np.array(bare), shown),
+        taught=row.reading_id is not None, notes=row.notes,
     )  # fmt: skip

@@ -134,10 +134,12 @@ class _System:
         priors: tuple[Prior, ...],
         evidence: tuple[Reading | Hiding, ...],
         places: Mapping[str, int],
+        taking: tuple[Pair, ...] | None = None,
     ) -> None:
         self.materials, self.priors, self.evidence = materials, priors, evidence
         self.involved = [[places[key] for key, _ in item.volumes] for item in evidence]
-        self.taking = pairs_of([(on, [key for key, _ in item.volumes]) for item in evidence if (on := _wood(item))])
+        told = [(on, [key for key, _ in item.volumes]) for item in evidence if (on := _wood(item))]
+        self.taking = pairs_of(told) if taking is None else taking
         self.at = {pair: len(materials) + number for number, pair in enumerate(self.taking)}
         self.sizes = [*(prior.size for prior in priors), *(SIZE for _ in self.taking)]
         self.starts = np.concatenate([[0], np.cumsum(self.sizes)]).astype(int)
@@ -153,8 +155,8 @@ class _System:
         wood = _wood(self.evidence[number])
         if not wood:
             return self.involved[number]
-        keys = [key for key, _ in self.evidence[number].volumes]
-        return [*self.involved[number], self.at[wood, ""], *(self.at[wood, key] for key in keys)]
+        pairs = [(wood, key) for key in ("", *(key for key, _ in self.evidence[number].volumes))]
+        return [*self.involved[number], *(self.at[pair] for pair in pairs if pair in self.at)]
 
     def _batches(self) -> list[tuple[list[int], OpaqueBatch, FloatArray, FloatArray]]:
         """Group the readings that can be computed together, opaque colours of mixes of equally many materials with
@@ -201,12 +203,10 @@ class _System:
         if kept is not None:
             # More of a material is more of its absorption and of its scattering.
             by_kept = (by_log_K + by_log_S).sum(axis=2)
-            blocks.append((self.at[_wood(item), ""], sum(np.outer(by_kept[:, i], own) * OF_WOOD
-                                                        for i, own in enumerate(uptakes))))  # fmt: skip
-            blocks += [
-                (self.at[_wood(item), key], np.outer(by_kept[:, i], uptakes[i]) * OF_PAIR)
-                for i, (key, _) in enumerate(item.volumes)
-            ]
+            each = [np.outer(by_kept[:, i], own) for i, own in enumerate(uptakes)]
+            told = [("", np.sum(each, axis=0) * OF_WOOD)]
+            told += [(key, each[i] * OF_PAIR) for i, (key, _) in enumerate(item.volumes)]
+            blocks += [(self.at[pair], J) for key, J in told if (pair := (_wood(item), key)) in self.at]
         common: FloatArray = np.zeros(r.size)
         for i, place in enumerate(involved):
             prior = self.priors[place]
@@ -228,6 +228,9 @@ class _System:
         return np.array([kept for kept, _ in found]), [slopes for _, slopes in found]
 
     def _of(self, z: FloatArray, pair: Pair) -> FloatArray:
+        """Return the unknowns of a wood, or of a material on it; those that are usual where the fit has none."""
+        if pair not in self.at:
+            return np.zeros(SIZE)
         start = self.starts[self.at[pair]]
         return z[start : start + SIZE]
 
@@ -290,7 +293,7 @@ def slopes_of(shelf: Shelf, item: Reading | Hiding) -> FloatArray:
     """Return the derivatives (rows, u) of a reading's whitened residuals by the unknowns of a fitted shelf."""
     places = {material.key: place for place, material in enumerate(shelf.materials)}
     check_evidence(shelf.materials, (item,))
-    system = _System(shelf.materials, shelf.priors, (item,), places)
+    system = _System(shelf.materials, shelf.priors, (item,), places, shelf.taking)
     r, blocks, common = system.slopes(0, shelf.unknowns, np.exp(shelf.log_K), np.exp(shelf.log_S))
     J = np.zeros((r.size, system.size))
     for place, block in blocks:

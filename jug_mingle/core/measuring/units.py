@@ -76,6 +76,15 @@ UNITS: Final = {
 """The units in which amounts are said: one row each; menus, API and prints follow."""
 
 
+SIZES: Final = {
+    "ml": ("ml", 1.0), "l": ("litres", 1000.0), "cup": ("US cups", _VOLUMES["cup"]),
+    "metric_cup": ("metric cups", _VOLUMES["metric_cup"]), "tbsp": ("US tablespoons", _VOLUMES["tbsp"]),
+    "fl_oz": ("fl oz", US_GALLON / 128.0), "pint": ("US pints", US_GALLON / 8.0),
+    "quart": ("US quarts", US_GALLON / 4.0),
+}  # fmt: skip
+"""Units in which a person says how much is made: their names, and the millilitres in one."""
+
+
 @dataclass(frozen=True, slots=True, kw_only=True)
 class MeasuredAmount:
     """An amount as it is measured: the words, and the millilitres that they come to."""

@@ -1,29 +1,59 @@
-"""Standard preparations: recipes with roles instead of a target, scaled to any batch; ratios of common practice."""
+"""Preparations: recipes with roles instead of a target, altered within what holds, and what they do to a ground."""
 
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
-from typing import Final
 
 import numpy as np
 
 from jug_mingle.core.arrays import FloatArray
 from jug_mingle.core.evidence.fitted_shelf import Shelf
-from jug_mingle.core.evidence.mixtures import palette_of
-from jug_mingle.core.materials.material import dry_shares
+from jug_mingle.core.evidence.laid import LaidFilm, body_over
+from jug_mingle.core.evidence.mixtures import main_kind
 from jug_mingle.core.measuring.pouring import Pour
-from jug_mingle.core.measuring.tools import check_batch
-from jug_mingle.core.optics.film import R_body, R_film, R_seen
+from jug_mingle.core.measuring.tools import check_batch, lowest_terms
+from jug_mingle.core.optics.film import R_seen
 from jug_mingle.core.optics.grounds import Ground
+from jug_mingle.core.optics.uptake import Laying
+from jug_mingle.core.recipes.over_kinds import over_kind
+
+Shares = Sequence[tuple[str, float]]
+"""What plays a role: keys of tins with their shares by volume; one tin, or all that is in a jug."""
+
+_FINEST = 100
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Role:
-    """One part of a preparation: which kinds can play it, how many parts, and what to say of it."""
+    """One part of a preparation.
+
+    Attributes
+    ----------
+    kinds : tuple of str
+        Kinds of material that can play it; nothing of what stands in the cupboard and not on the shelf.
+    parts : float
+        How many are usual.
+    low, high : float or None
+        What holds, where practice says; None where no range is agreed.
+    below, above : str
+        What breaks with less, or more.
+    """
 
     key: str
     title: str
     kinds: tuple[str, ...]
     parts: float
+    low: float | None = None
+    high: float | None = None
+    below: str = ""
+    above: str = ""
+
+    def breaks(self, parts: float) -> str:
+        """Return what breaks with so many parts; nothing within what holds."""
+        if self.low is not None and parts < self.low - 1e-9:
+            return f"Less {self.title} than {self.low:g}: {self.below}."
+        if self.high is not None and parts > self.high + 1e-9:
+            return f"More {self.title} than {self.high:g}: {self.above}."
+        return ""
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -38,10 +68,16 @@ class Preparation:
         How it is mixed, and why in that order.
     use : str
         What it is for, and how it is laid on.
-    coat : float
-        Share of an ordinary coat that stays on after wiping. [0..1]
+    laying : Laying
+        How one usual coat, or all of them, are laid.
+    film : str
+        As which see-through film it is laid, a key of `over_kinds`; nothing of what is built up until it hides.
     coats : int
         How many are usual.
+    colours : bool
+        Whether it changes a colour at all; glue, salt and bleach have none to be shown.
+    caution : str
+        What to say where it can hurt.
     """
 
     key: str
@@ -49,148 +85,133 @@ class Preparation:
     roles: tuple[Role, ...]
     order: str
     use: str
-    coat: float = 1.0
+    laying: Laying
+    film: str = ""
     coats: int = 1
-
-
-_PAINTS: Final = ("chalk_paint", "mineral_paint", "acrylic", "milk_paint")
-_FOR_PLASTER: Final = ("wall_paint", *_PAINTS)
-_PAINT: Final = Role(key="paint", title="paint", kinds=_PAINTS, parts=1)
-_CARRIER: Final = (
-    "A spoonful of the carrier first, then the paint; never tint the parent tin, other colours will be wanted later."
-)
-
-
-def _role(key: str, title: str, kinds: tuple[str, ...], parts: float) -> Role:
-    return Role(key=key, title=title, kinds=kinds, parts=parts)
-
-
-_WATER: Final = _role("water", "water", ("thinner",), 1)
-_GLAZE: Final = _role("glaze", "glaze", ("glaze", "coloured_glaze"), 12)
-
-PREPARATIONS: Final[Mapping[str, Preparation]] = {
-    one.key: one
-    for one in (
-        Preparation(
-            key="wash", title="Wash, 1 : 2", coat=0.5, coats=2,
-            roles=(_PAINT, _role("water", "water", ("thinner",), 2)),
-            order="Paint first, then water, little by little.",
-            use="Brushed in long passes over bare wood and wiped at once. One coat leaves most wood, two are usual.",
-        ),
-        Preparation(
-            key="stain_from_paint", title="Stain from paint", coat=0.35,
-            roles=(_PAINT, _role("water", "water (a mist on the wood)", ("thinner",), 0.25)),
-            order="Mist the wood, brush the paint on as it is.",
-            use="Wait until it is as deep as wanted, wipe along the grain. Longer is darker: try it on a strip.",
-        ),
-        Preparation(
-            key="home_chalk_paint", title="Home-made chalk paint, 3 : 1 : 1", coats=2,
-            roles=(
-                _WATER, _role("plaster", "plaster", ("extender",), 1), _role("paint", "paint", _FOR_PLASTER, 3),
-            ),
-            order="Plaster and water to a lump-free cream first, paint last. Straight into the paint it leaves lumps, "
-            "and in the parent tin it spoils it.",
-            use="Two coats over a strong colour, three in white over dark brown. It sets: mix for the job.",
-        ),
-        Preparation(
-            key="milk_paint", title="Milk paint, 1 : 1", coats=2,
-            roles=(_role("powder", "milk paint powder", ("milk_paint",), 1), _WATER),
-            order="Powder into water, slowly; stir at every load, it settles.",
-            use="Two coats; it keeps about two weeks once mixed.",
-        ),
-        Preparation(
-            key="crackle_gesso", title="Crackle gesso, 1 : 1", coats=2,
-            roles=(_role("powder", "crackle gesso powder", ("crackle_gesso",), 1), _WATER),
-            order="One part powder worked into one of water, patiently.", use="Two coats under milk paint.",
-        ),
-        Preparation(
-            key="tinted_wax", title="Tinted wax, 3 : 1", coat=0.4,
-            roles=(_role("wax", "wax base for tinting", ("tinting_wax",), 3), _PAINT), order=_CARRIER,
-            use="Bonds to the paint below; wipeable for ten minutes or more; a clear coat over it later.",
-        ),
-        Preparation(
-            key="glaze_in_clear_coat", title="Glaze from clear coat, 20 : 1", coat=0.5,
-            roles=(_role("clear", "satin clear coat", ("clear_coat",), 20), _PAINT), order=_CARRIER,
-            use="Over a sealed surface, so that it can be wiped. Open time is short. More paint by drops.",
-        ),
-        Preparation(
-            key="retarder_of_mixture", title="Retarder glaze, 12 % of the mixture", coats=2,
-            roles=(_role("paint", "paint", _PAINTS, 88), _GLAZE),
-            order="Glaze into the paint, 10 to 15 % of all of it.",
-            use="Holds a blend open. Painters read the figure two ways; this is the share of the mixture.",
-        ),
-        Preparation(
-            key="retarder_on_paint", title="Retarder glaze, 12 % on the paint", coats=2,
-            roles=(_role("paint", "paint", _PAINTS, 100), _GLAZE),
-            order="Glaze into the paint, 10 to 15 for every hundred of paint.",
-            use="Holds a blend open. Painters read the figure two ways; this adds it to the paint.",
-        ),
-        Preparation(
-            key="tinted_oil", title="Tinted interior oil, 10 : 1", coat=0.5,
-            roles=(
-                _role("oil", "oil and wax butter", ("oil_wax_butter", "oil"), 10),
-                _role("stain", "gel stain", ("gel_stain",), 1),
-            ),
-            order="Oil with oil only. By eye: weaker than the stain alone.",
-            use="About 20 minutes, then wipe completely or it stays sticky.",
-        ),
-    )
-}  # fmt: skip
+    colours: bool = True
+    caution: str = ""
 
 
 @dataclass(frozen=True, slots=True, kw_only=True, eq=False)
 class Prepared:
-    """A preparation scaled to a batch: its pours, and how one coat dries over a ground, seen beside that [0..1]."""
+    """A preparation scaled to a batch.
+
+    Attributes
+    ----------
+    pours : tuple of Pour
+        Of tins; their parts are those of the whole preparation.
+    loose : tuple of (str, float)
+        What comes from the cupboard: its title, and how much. [ml]
+    before, R, wet : (36,) ndarray
+        A ground, and how it looks with the preparation on it, dry and wet. [0..1]
+    breaks : tuple of str
+        What breaks, where the ratio lies outside what holds.
+    """
 
     pours: tuple[Pour, ...]
-    R: FloatArray
+    loose: tuple[tuple[str, float], ...]
     before: FloatArray
+    R: FloatArray
+    wet: FloatArray
+    breaks: tuple[str, ...]
+
+
+def batch_of(preparation: Preparation, parts: Mapping[str, float], *, role: str, ml: float) -> float:
+    """Return how much is made in all, where one role is given that much of. [ml]
+
+    ValueError if there is no such role.
+    """
+    own = _parts(preparation, parts)
+    if role not in own:
+        raise ValueError(f"{preparation.title} has no {role!r}; its roles are {', '.join(own)}")
+    return ml * sum(own.values()) / own[role]
 
 
 def prepare(
-    shelf: Shelf, preparation: Preparation, cast: Mapping[str, str], *, batch: float, below: Ground
-) -> Prepared:
-    """Return a preparation with tins in its roles, and what one wiped coat of it does to a ground.
+    shelf: Shelf, preparation: Preparation, cast: Mapping[str, Shares], *, batch: float, below: Ground,
+    parts: Mapping[str, float] | None = None,
+) -> Prepared:  # fmt: skip
+    """Return a preparation with tins in its roles, and what its usual coats do to a ground.
 
     Parameters
     ----------
     cast : mapping
-        Role → key of the tin that plays it.
+        Role → what plays it.
     batch : float
         How much is made. [ml]
+    parts : mapping, optional
+        Role → parts, where they are not the usual ones.
 
     Raises
     ------
     ValueError
-        If a role is empty or played by a kind that cannot, or the batch is out of range.
+        If a role is empty or played by a kind that cannot, parts are not above nothing, or the batch is out of range.
     """
     check_batch(batch)
-    places = []
+    own = _parts(preparation, parts or {})
+    whole = sum(own.values())
+    ml: dict[str, float] = {}
+    loose = []
     for role in preparation.roles:
-        if role.key not in cast:
-            raise ValueError(f"{preparation.title}: no tin plays the {role.title}")
-        place = shelf.index(cast[role.key])
-        if shelf.materials[place].kind.key not in role.kinds:
-            pot = shelf.materials[place]
-            raise ValueError(f"{pot.name} is {pot.kind.title.lower()}: it cannot play the {role.title}")
-        places.append(place)
-    total = sum(role.parts for role in preparation.roles)
+        share = batch * own[role.key] / whole
+        if not role.kinds:
+            loose.append((role.title, share))
+            continue
+        for key, part in _played(shelf, preparation, role, cast):
+            ml[key] = ml.get(key, 0.0) + share * part
+    counted = () if not ml else lowest_terms(tuple(max(1, round(_FINEST * amount / batch)) for amount in ml.values()))
+    simple = _simple(preparation, own, cast)
     pours = tuple(
-        Pour(key=cast[role.key], parts=max(1, round(role.parts)), ml=batch * role.parts / total)
-        for role in preparation.roles
+        Pour(key=key, parts=part, ml=amount) for (key, amount), part in zip(ml.items(), simple or counted, strict=True)
     )
-    return Prepared(pours=pours, R=_dried(shelf, preparation, places, pours, below), before=below.R_seen)
+    R, wet = _looks(shelf, preparation, pours, below)
+    said = tuple(words for role in preparation.roles if (words := role.breaks(own[role.key])))
+    return Prepared(pours=pours, loose=tuple(loose), before=below.R_seen, R=R, wet=wet, breaks=said)
 
 
-def _dried(
-    shelf: Shelf, preparation: Preparation, places: list[int], pours: tuple[Pour, ...], below: Ground
-) -> FloatArray:
-    palette = palette_of(shelf, places)
-    ml = np.array([pour.ml for pour in pours])
-    c = dry_shares(ml, palette.solids)
-    solids = float((ml * palette.solids).sum() / ml.sum())
-    wet = 1000.0 / max(m.spread_rate or m.kind.spread_rate for m in (shelf.materials[p] for p in places))
-    body = R_film(
-        K=c @ palette.K, S=c @ palette.S, X=wet * solids * preparation.coat, R_g=R_body(below.R_seen, below.veil)
-    )
-    return R_seen(body, float(c @ palette.veil))
+def _parts(preparation: Preparation, parts: Mapping[str, float]) -> dict[str, float]:
+    known = {role.key: float(parts.get(role.key, role.parts)) for role in preparation.roles}
+    if strange := set(parts) - set(known):
+        raise ValueError(f"{preparation.title} has no {sorted(strange)[0]!r}; its roles are {', '.join(known)}")
+    for role in preparation.roles:
+        if not (np.isfinite(known[role.key]) and 0.0 < known[role.key] <= 1000.0):
+            raise ValueError(f"the parts of {role.title} must be above 0 and up to 1000, got {known[role.key]:g}")
+    return known
+
+
+def _played(shelf: Shelf, preparation: Preparation, role: Role, cast: Mapping[str, Shares]) -> Shares:
+    shares = cast.get(role.key, ())
+    if not shares:
+        raise ValueError(f"{preparation.title}: no tin plays the {role.title}")
+    pours = [Pour(key=key, parts=1, ml=share) for key, share in shares]
+    kind = main_kind(shelf, pours) if len(pours) > 1 else shelf.materials[shelf.index(pours[0].key)].kind.key
+    if kind not in role.kinds:
+        first = shelf.materials[shelf.index(pours[0].key)]
+        raise ValueError(f"{first.name} is {first.kind.title.lower()}: it cannot play the {role.title}")
+    whole = sum(share for _, share in shares)
+    return [(key, share / whole) for key, share in shares]
+
+
+def _simple(preparation: Preparation, own: Mapping[str, float], cast: Mapping[str, Shares]) -> tuple[int, ...] | None:
+    """Return the parts as they are said, where each role is one tin of its own and they are whole."""
+    tins = [cast[role.key][0][0] for role in preparation.roles if role.kinds and len(cast.get(role.key, ())) == 1]
+    parts = [own[role.key] for role in preparation.roles if role.kinds]
+    if len(set(tins)) != len(parts) or any(part != round(part) for part in parts):
+        return None
+    return tuple(round(part) for part in parts)
+
+
+def over_seal(preparation: Preparation) -> bool:
+    """Return whether it is laid over what is sealed first."""
+    return preparation.film != "" and over_kind(preparation.film).sealed
+
+
+def _looks(
+    shelf: Shelf, preparation: Preparation, pours: Sequence[Pour], below: Ground
+) -> tuple[FloatArray, FloatArray]:
+    if not any(shelf.materials[shelf.index(pour.key)].solids for pour in pours) or not preparation.colours:
+        return below.R_seen, R_seen(body_over(shelf, (), below).body, 0.0)
+    volumes = tuple((pour.key, pour.ml) for pour in pours)
+    film = LaidFilm(volumes=volumes, laying=preparation.laying, over_seal=over_seal(preparation))
+    laid = body_over(shelf, [film], below)
+    return np.clip(laid.seen, 0.0, 1.0), R_seen(laid.body, 0.0)

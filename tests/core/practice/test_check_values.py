@@ -19,7 +19,7 @@ from jug_mingle.core.pieces import usual_piece
 from jug_mingle.core.practice.hardware import ACTS, Hardware, count_of
 from jug_mingle.core.practice.mishaps import MISHAPS
 from jug_mingle.core.practice.techniques import CARDS
-from jug_mingle.core.recipes.preparations import PREPARATIONS
+from jug_mingle.core.recipes.preparation_table import PREPARATIONS
 
 TESTS: Final = Path(__file__).parents[2]
 COUNTS: Final = {"J": 82, "D": 38, "H": 25, "V": 227}

@@ -10,8 +10,14 @@ from jug_mingle.core.evidence.fitted_shelf import Shelf
 from jug_mingle.core.materials.kinds import kind_of
 from jug_mingle.core.materials.material import Material
 from jug_mingle.core.optics.grounds import ground
-from jug_mingle.core.recipes.preparations import PREPARATIONS, prepare
+from jug_mingle.core.recipes.preparation_table import PREPARATIONS
+from jug_mingle.core.recipes.preparations import batch_of, prepare
 from tests.core.paints import material, readings
+
+
+def cast(**tins: str) -> dict[str, tuple[tuple[str, float], ...]]:
+    """Return roles, each played by one tin."""
+    return {role: ((key, 1.0),) for role, key in tins.items()}
 
 
 class PreparationsTest(unittest.TestCase):
@@ -37,24 +43,51 @@ class PreparationsTest(unittest.TestCase):
     def test_wash_leaves_the_wood_readable(self) -> None:
         """A 1 : 2 wash of white lightens oak, and leaves it nearer to wood than to paint (C007)."""
         shelf, oak = self.shelf(), ground("oak")
-        wash = prepare(shelf, PREPARATIONS["wash"], {"paint": "white", "water": "water"}, batch=300.0, below=oak)
+        wash = prepare(shelf, PREPARATIONS["wash"], cast(paint="white", water="water"), batch=300.0, below=oak)
         L_wood, L_wash = R_to_Lab(oak.R_seen)[0], R_to_Lab(np.clip(wash.R, 0, 1))[0]
         self.assertTrue(L_wood + 2 < L_wash < 90)
         self.assertEqual([(p.key, round(p.ml)) for p in wash.pours], [("paint" and "white", 100), ("water", 200)])
 
     def test_plaster_sets(self) -> None:
         """C004: two cups of paint take two thirds of a cup each of plaster and water."""
-        cast = {"paint": "red", "water": "water", "plaster": "plaster"}
-        cup = 236.588
-        made = prepare(
-            self.shelf(), PREPARATIONS["home_chalk_paint"], cast, batch=2 * cup * 5 / 3, below=ground("paper")
-        )
+        played = cast(paint="red", water="water", plaster="plaster")
+        one, cup = PREPARATIONS["home_chalk_paint"], 236.588
+        batch = batch_of(one, {}, role="paint", ml=2 * cup)
+        self.assertAlmostEqual(batch, 2 * cup * 5 / 3)
+        made = prepare(self.shelf(), one, played, batch=batch, below=ground("paper"))
         self.assertEqual([round(pour.ml / cup, 3) for pour in made.pours], [0.667, 0.667, 2.0])
 
     def test_refused(self) -> None:
-        for cast, words in (
-            ({"paint": "white"}, "no tin plays the water"),
-            ({"paint": "wax", "water": "water"}, "cannot play"),
+        for played, parts, words in (
+            (cast(paint="white"), {}, "no tin plays the water"),
+            (cast(paint="wax", water="water"), {}, "cannot play"),
+            (cast(paint="white", water="water"), {"water": 0.0}, "must be above 0"),
+            (cast(paint="white", water="water"), {"sand": 1.0}, "has no 'sand'"),
         ):
             with self.subTest(words), self.assertRaisesRegex(ValueError, words):
-                prepare(self.shelf(), PREPARATIONS["wash"], cast, batch=100.0, below=ground("oak"))
+                prepare(self.shelf(), PREPARATIONS["wash"], played, batch=100.0, below=ground("oak"), parts=parts)
+
+    def test_altered_says_what_breaks(self) -> None:
+        """Retarder glaze holds a blend at 10 to 15 parts (V029); outside, and in a wash below 1 : 1, it says so."""
+        shelf, oak = self.shelf(), ground("oak")
+        for water, said in ((2.0, 0), (1.0, 0), (0.5, 1)):
+            played = cast(paint="white", water="water")
+            made = prepare(shelf, PREPARATIONS["wash"], played, batch=90.0, below=oak, parts={"water": water})
+            self.assertEqual(len(made.breaks), said, water)
+        glaze = PREPARATIONS["retarder_on_paint"].roles[1]
+        self.assertEqual([bool(glaze.breaks(parts)) for parts in (9.0, 10.0, 15.0, 16.0)], [True, False, False, True])
+
+    def test_a_jug_plays_a_role(self) -> None:
+        """What is in a jug is shared out among its tins, and a tin that plays two roles is poured once."""
+        jug = {"paint": (("white", 300.0), ("red", 100.0)), "water": (("water", 1.0),)}
+        made = prepare(self.shelf(), PREPARATIONS["wash"], jug, batch=120.0, below=ground("oak"))
+        self.assertEqual([(p.key, round(p.ml)) for p in made.pours], [("white", 30), ("red", 10), ("water", 80)])
+
+    def test_what_has_no_colour(self) -> None:
+        """Bleach, and glue but for its water, come from the cupboard; a wash wet is darker than dry."""
+        shelf, oak = self.shelf(), ground("oak")
+        bleach = prepare(shelf, PREPARATIONS["wood_bleach"], {}, batch=50.0, below=oak)
+        self.assertEqual((bleach.pours, bleach.loose), ((), (("wood bleach, by its label", 50.0),)))
+        self.assertIn("Never mix it", PREPARATIONS["wood_bleach"].caution)
+        wash = prepare(shelf, PREPARATIONS["wash"], cast(paint="red", water="water"), batch=90.0, below=oak)
+        self.assertLess(R_to_Lab(wash.wet)[0], R_to_Lab(wash.R)[0])

@@ -2757,6 +2757,43 @@ export interface components {
       why: string
     }
     /**
+     * FieldIn
+     * @description How a field of a board was laid, over what, and what was put over a half of it.
+     */
+    FieldIn: {
+      /**
+       * Coats
+       * @default 1
+       */
+      coats: number
+      /**
+       * Finish
+       * @default
+       * @enum {string}
+       */
+      finish: '' | 'oiled' | 'sealed'
+      /** Over */
+      over: string
+      /**
+       * Prepared
+       * @default as sanded
+       * @enum {string}
+       */
+      prepared: 'as sanded' | 'sanded fine' | 'sanded coarse' | 'end grain' | 'sealed first'
+      /**
+       * Wait
+       * @description Before wiping, 0.17 to 720. [minutes]
+       * @default 5
+       */
+      wait: number
+      /**
+       * Wipe
+       * @description 0 left alone, 1 wiped hard. [0..1]
+       * @default 1
+       */
+      wipe: number
+    }
+    /**
      * FileColourOut
      * @description One colour of a file; `R`, `measured`, `how` and `noise` are what to send back to keep it.
      */
@@ -4127,6 +4164,8 @@ export interface components {
      * @description What amounts are said and measured in: what menus offer.
      */
     MeasuringOut: {
+      /** Sizes */
+      sizes: components['schemas']['WordsOut'][]
       /** Tools */
       tools: components['schemas']['ToolOut'][]
       /** Units */
@@ -4283,6 +4322,24 @@ export interface components {
      */
     OffcutIn: {
       /**
+       * Bare
+       * @description The bare wood beside it, where that was read, too.
+       */
+      bare?:
+        | (
+            | components['schemas']['FromPhoto']
+            | components['schemas']['FromScheme']
+            | components['schemas']['FromText']
+            | components['schemas']['FromReader']
+            | components['schemas']['FromSpectrum']
+            | components['schemas']['FromTarget']
+            | components['schemas']['FromMaterial']
+            | components['schemas']['FromMix']
+            | components['schemas']['Between']
+            | components['schemas']['Stepped']
+          )
+        | null
+      /**
        * Board
        * @default
        */
@@ -4309,6 +4366,8 @@ export interface components {
        * @default
        */
       ground: string
+      /** @description Of what is seen through: so it teaches tins and wood. */
+      laid?: components['schemas']['FieldIn'] | null
       /** Material */
       material?: string | null
       /** Mix Id */
@@ -5012,6 +5071,11 @@ export interface components {
      * @description A preparation.
      */
     PreparationOut: {
+      /**
+       * Keepable
+       * @description Whether it can stand as a jug: all of it comes from the shelf.
+       */
+      keepable: boolean
       /** Key */
       key: string
       /** Order */
@@ -5025,15 +5089,19 @@ export interface components {
     }
     /**
      * PrepareIn
-     * @description Who plays which role, how much is made [ml], and over what it goes.
+     * @description Who plays which role, in which parts, how much is made [ml], and over what it goes.
      */
     PrepareIn: {
       /**
        * Batch
+       * @description In all, or of one role, in `size`.
        * @default 300
        */
       batch: number
-      /** Cast */
+      /**
+       * Cast
+       * @description Role → a tin by its key, a jug ("mix:3") or what is left in a batch ("batch:7").
+       */
       cast: {
         [key: string]: string
       }
@@ -5047,16 +5115,46 @@ export interface components {
        * @description The piece that it is for: more than that takes may spoil.
        */
       job_id?: number | null
+      /**
+       * Of
+       * @description The role that so much is made of.
+       */
+      of?: string | null
+      /**
+       * Parts
+       * @description Where not as usual.
+       */
+      parts?: {
+        [key: string]: number
+      } | null
+      /**
+       * Size
+       * @description The unit of that; ml without it.
+       */
+      size?: ('ml' | 'l' | 'cup' | 'metric_cup' | 'tbsp' | 'fl_oz' | 'pint' | 'quart') | null
     }
     /**
      * PreparedOut
      * @description A preparation scaled to a batch, and what one coat of it does.
      */
     PreparedOut: {
+      after: components['schemas']['StreaksOut']
       /** After Hex */
       after_hex: string
+      /**
+       * Batch
+       * @description How much is made in all. [ml]
+       */
+      batch: number
+      before: components['schemas']['StreaksOut']
       /** Before Hex */
       before_hex: string
+      /**
+       * Breaks
+       * @description What breaks, where the ratio lies outside what holds.
+       * @default []
+       */
+      breaks: string[]
       /**
        * Caution
        * @description What can hurt while it is made.
@@ -5065,6 +5163,8 @@ export interface components {
       caution: string
       /** Keeps */
       keeps: string
+      /** @description How it is laid, where it is seen through. */
+      laid?: components['schemas']['LaidIn'] | null
       /** @description What the job's pieces take of it, in the usual coats. */
       needed?: components['schemas']['AmountOut'] | null
       /** Pours */
@@ -5086,16 +5186,22 @@ export interface components {
        * @description How long it dries after each of its usual coats.
        */
       wait: string
+      /** Wet Hex */
+      wet_hex: string
     }
     /**
      * PreparedPourOut
-     * @description One tin's share of a preparation.
+     * @description One tin's share of a preparation; one from the cupboard has no tin.
      */
     PreparedPourOut: {
+      /** Material */
+      material: string | null
       /** Ml */
       ml: number
       /** Name */
       name: string
+      /** Parts */
+      parts: number
       /** Words */
       words: string
     }
@@ -5465,8 +5571,18 @@ export interface components {
      * @description One part of a preparation, and the tins on the shelf that can play it.
      */
     RoleOut: {
+      /** High */
+      high: number | null
       /** Key */
       key: string
+      /**
+       * Loose
+       * @description Whether it comes from the cupboard, and not from the shelf.
+       * @default false
+       */
+      loose: boolean
+      /** Low */
+      low: number | null
       /** Parts */
       parts: number
       /** Pots */
@@ -5881,6 +5997,8 @@ export interface components {
      * @description A kept strip, offcut, or field of a stain board.
      */
     StripOut: {
+      /** Bare Hex */
+      bare_hex?: string | null
       /** Board */
       board: string
       /** Coats */
@@ -5894,6 +6012,12 @@ export interface components {
       ground: string
       /** Hex */
       hex: string
+      /**
+       * How
+       * @description How it was laid, in words; empty where that was not said.
+       * @default
+       */
+      how: string
       /** Id */
       id: number
       /** Mix Id */

@@ -12,5 +12,9 @@ export function useMeasuring() {
   })
   const asOptions = (rows: { key: string; title: string }[] | undefined) =>
     (rows ?? []).map((row) => ({ value: row.key, text: row.title }))
-  return { units: computed(() => asOptions(data.value?.units)), tools: computed(() => asOptions(data.value?.tools)) }
+  return {
+    units: computed(() => asOptions(data.value?.units)),
+    tools: computed(() => asOptions(data.value?.tools)),
+    sizes: computed(() => asOptions(data.value?.sizes)),
+  }
 }

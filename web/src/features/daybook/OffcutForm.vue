@@ -5,6 +5,7 @@ import { wordsOf } from '../../api/reach'
 import { typedOrNothing } from '../../shared/number'
 import type { Colour, Schemas } from '../../api/client'
 import AnyColour from '../../shared/colour/AnyColour.vue'
+import FoldOut from '../../shared/FoldOut.vue'
 import GroundChoice from '../../shared/GroundChoice.vue'
 import { useJob } from '../../shared/useJob'
 import { useShelf } from '../../shared/useShelf'
@@ -19,9 +20,31 @@ const coats = ref('1')
 const wiped = ref('')
 const board = ref('')
 const notes = ref('')
+const wipe = ref(1)
+const prepared = ref<Prepared>('as sanded')
+const finish = ref<Finish>('')
+const bare = ref<Colour>()
 const colour = ref<Colour>()
 const wrong = ref('')
 const busy = ref(false)
+type Field = NonNullable<Schemas['OffcutIn']['laid']>
+type Prepared = Field['prepared']
+type Finish = Field['finish']
+const READY: Prepared[] = ['as sanded', 'sanded fine', 'sanded coarse', 'end grain', 'sealed first']
+const WIPES = [
+  { value: 1, text: 'wiped hard' },
+  { value: 0.75, text: 'wiped' },
+  { value: 0.45, text: 'wiped lightly' },
+]
+const FINISHES = [
+  { value: '', text: 'nothing' },
+  { value: 'oiled', text: 'oil' },
+  { value: 'sealed', text: 'clear coat' },
+]
+/** What is seen through was wiped, or is a jug that is laid so: then the wait says what the wood took. */
+const seenThrough = computed(
+  () => wiped.value !== '' || job.value?.mixes.some((mix) => mix.laid && mix.id === onIt.value.mix_id) === true,
+)
 const onIt = computed(() => {
   const [kind, key] = [what.value.slice(0, 3), what.value.slice(4)]
   return kind === 'mix' ? { mix_id: Number(key), material: null } : { mix_id: null, material: key || null }
@@ -38,6 +61,19 @@ async function keep() {
       ...onIt.value,
       colour: colour.value,
       ground: ground.value,
+      ...(seenThrough.value
+        ? {
+            laid: {
+              over: ground.value,
+              wait: typedOrNothing(wiped.value) ?? 5,
+              wipe: wiped.value === '' ? 0 : wipe.value,
+              coats: typedOrNothing(coats.value) ?? 1,
+              prepared: prepared.value,
+              finish: finish.value,
+            },
+            bare: bare.value ?? null,
+          }
+        : {}),
       coats: typedOrNothing(coats.value) ?? 1,
       wiped_after: typedOrNothing(wiped.value),
       board: board.value,
@@ -69,20 +105,29 @@ async function keep() {
           </optgroup>
         </BFormSelect></label
       >
-      <label>over <GroundChoice v-model="ground" /></label>
+      <label>over <GroundChoice v-model="ground" own jugs /></label>
       <label>coats <BFormInput v-model="coats" inputmode="numeric" /></label>
       <label
         >wiped back after, minutes <BFormInput v-model="wiped" inputmode="decimal" placeholder="not wiped"
       /></label>
       <label
-        >field of the stain board
-        <BFormInput v-model="board" maxlength="60" list="boards" placeholder="none" /><datalist id="boards">
+        >field of the board <BFormInput v-model="board" maxlength="60" list="boards" placeholder="none" /><datalist
+          id="boards"
+        >
           <option v-for="name in boards" :key="name">{{ name }}</option>
         </datalist></label
       >
+      <template v-if="seenThrough">
+        <label>how far <BFormSelect v-model="wipe" :options="WIPES" :disabled="wiped === ''" /></label>
+        <label>the wood was <BFormSelect v-model="prepared" :options="READY" /></label>
+        <label>then over it <BFormSelect v-model="finish" :options="FINISHES" /></label>
+      </template>
       <label>notes <BFormInput v-model="notes" maxlength="500" /></label>
     </div>
     <AnyColour v-model:colour="colour" label="It dried to" />
+    <FoldOut v-if="seenThrough" title="the bare wood beside it, where you read that, too: it makes the field surer">
+      <AnyColour v-model:colour="bare" label="Bare, it is" />
+    </FoldOut>
     <p v-if="wrong" class="wrong" role="alert">{{ wrong }}</p>
     <BButton type="submit" variant="primary" :disabled="busy">Keep the offcut</BButton>
   </form>

@@ -6,7 +6,7 @@ import { api, type Schemas, unwrap } from '../../api/client'
 import { preferences } from '../../shared/preferences'
 import SwatchPair from '../../shared/SwatchPair.vue'
 
-/** One stain on one wood, wiped after longer and longer; and after which wait it comes nearest to a colour. */
+/** Fields on one wood, each with what is on it and how it was laid; and after which wait it comes nearest to a colour. */
 const { board, jobId, targets, remove } = defineProps<{
   board: Schemas['BoardOut']
   jobId: number
@@ -15,6 +15,8 @@ const { board, jobId, targets, remove } = defineProps<{
 }>()
 const targetId = ref<number>()
 const wanted = computed(() => targets.find((one) => one.id === targetId.value) ?? targets[0])
+/** How many things are on it. */
+const stacks = computed(() => new Set(board.fields.map((field) => field.name)).size)
 const first = computed(() => board.fields[0])
 
 const { data: wait } = useQuery({
@@ -38,12 +40,14 @@ const long = (minutes: number) => (minutes >= 120 ? `${(minutes / 60).toFixed(1)
 <template>
   <article>
     <h3>
-      {{ board.name }} <small class="soft">{{ first?.name }} on {{ first?.ground || 'wood' }}</small>
+      {{ board.name }}
+      <small class="soft">{{ stacks > 1 ? 'several' : first?.name }} on {{ first?.ground || 'wood' }}</small>
     </h3>
     <ol class="fields" :aria-label="`${board.name}, by how long it stood before it was wiped`">
       <li v-for="field in board.fields" :key="field.id">
         <i :style="{ background: field.hex }" /><span
-          >{{ long(field.wiped_after ?? 0) }}
+          ><template v-if="stacks > 1">{{ field.name }}: </template><template v-if="field.how">{{ field.how }}</template
+          ><template v-else>{{ long(field.wiped_after ?? 0) }}</template>
           <BButton
             variant="plain"
             class="away"

@@ -2,27 +2,38 @@
 import { keepPreviousData, useQuery } from '@tanstack/vue-query'
 import { computed, ref, watch } from 'vue'
 
-import ErrorLine from '../../shared/ErrorLine.vue'
 import { api, unwrap } from '../../api/client'
+import ErrorLine from '../../shared/ErrorLine.vue'
 import GroundChoice from '../../shared/GroundChoice.vue'
-import { prefer, preferences } from '../../shared/preferences'
-import SwatchPair from '../../shared/SwatchPair.vue'
+import { readWithin } from '../../shared/number'
+import { preferences } from '../../shared/preferences'
 import { useJob } from '../../shared/useJob'
+import { useMeasuring } from '../../shared/useMeasuring'
+import { useMixes } from '../../shared/useMixes'
 import { useShelf } from '../../shared/useShelf'
+import WoodGrain from '../../shared/WoodGrain.vue'
+import FaceSwitch from './FaceSwitch.vue'
 
-/** Washes, waxes and the like: a part of this to a part of that, for any batch, and what it does. */
+/** Washes, waxes and the like: a part of this to a part of that, at any size; what it does; kept as a jug. */
 const { data: all } = useQuery({
   queryKey: ['shelf', 'preparations'],
   queryFn: async () => unwrap(await api.GET('/api/preparations')),
 })
 const { data: shelf } = useShelf()
-const { id } = useJob()
+const { id, job } = useJob()
+const { sizes } = useMeasuring()
+const { keep } = useMixes()
 const nameOf = (key: string) => shelf.value?.find((tin) => tin.key === key)?.name ?? key
 const chosen = ref('wash')
 const cast = ref<Record<string, string>>({})
+const parts = ref<Record<string, string>>({})
 const ground = ref('oak')
+const face = ref<'dry' | 'wet' | 'sealed'>('dry')
+const amount = ref(preferences.value.batch.toString())
+const size = ref('ml')
+const of = ref('')
 const one = computed(() => all.value?.find((known) => known.key === chosen.value))
-const missing = computed(() => one.value?.roles.filter((role) => role.pots.length === 0) ?? [])
+const missing = computed(() => one.value?.roles.filter((role) => !role.loose && !cast.value[role.key]) ?? [])
 watch(
   one,
   (now) => {
@@ -33,22 +44,34 @@ watch(
         return tin ? [[role.key, tin]] : []
       }),
     )
+    parts.value = Object.fromEntries((now?.roles ?? []).map((role) => [role.key, role.parts.toString()]))
+    of.value = ''
   },
   { immediate: true },
 )
-const ready = computed(() => one.value !== undefined && one.value.roles.every((role) => cast.value[role.key]))
 
+const typed = computed(() => {
+  const much = readWithin(amount.value, 0.01, 20_000, '')
+  const shares = Object.entries(parts.value).map(([key, text]) => [key, readWithin(text, 0.01, 1000, 'parts')] as const)
+  const wrong = much.ask ?? shares.find(([, share]) => share.ask)?.[1].ask ?? ''
+  return {
+    wrong,
+    batch: much.value ?? 0,
+    parts: Object.fromEntries(shares.map(([key, { value = 1 }]) => [key, value])),
+  }
+})
+const ready = computed(() => one.value !== undefined && missing.value.length === 0 && !typed.value.wrong)
+const asked = computed(() => ({
+  cast: cast.value,
+  parts: typed.value.parts,
+  batch: typed.value.batch,
+  size: size.value as 'ml',
+  of: of.value || null,
+  ground: ground.value,
+  job_id: id.value ?? null,
+}))
 const { data, error } = useQuery({
-  queryKey: computed(() => [
-    'prepared',
-    chosen.value,
-    cast.value,
-    preferences.value.batch,
-    ground.value,
-    id.value,
-    preferences.value.light,
-    preferences.value.unit,
-  ]),
+  queryKey: computed(() => ['prepared', chosen.value, asked.value, preferences.value.light, preferences.value.unit]),
   enabled: ready,
   placeholderData: keepPreviousData,
   retry: false,
@@ -59,10 +82,33 @@ const { data, error } = useQuery({
           path: { key: chosen.value },
           query: { light: preferences.value.light, unit: preferences.value.unit },
         },
-        body: { cast: cast.value, batch: preferences.value.batch, ground: ground.value, job_id: id.value ?? null },
+        body: asked.value,
       }),
     ),
 })
+const capital = (words: string) => words.charAt(0).toUpperCase() + words.slice(1)
+
+function makeThatMuch(ml: number) {
+  amount.value = ml.toString()
+  size.value = 'ml'
+  of.value = ''
+}
+
+function keepIt() {
+  if (!data.value || !one.value || id.value === undefined) return
+  const pours = data.value.pours.flatMap(({ material, parts: share, ml }) =>
+    material ? [{ material, parts: share, ml: Math.max(ml, 0.01) }] : [],
+  )
+  const colour = pours[0] ? nameOf(pours[0].material) : ''
+  void keep(id.value, {
+    name: `${one.value.title.split(',')[0] ?? ''} of ${colour}`,
+    target_id: null,
+    batch: data.value.batch,
+    tool: 'parts',
+    pours,
+    laid: data.value.laid ?? null,
+  })
+}
 </script>
 
 <template>
@@ -75,42 +121,74 @@ const { data, error } = useQuery({
         </BFormSelect></label
       >
       <template v-if="one">
-        <label v-for="role in one.roles" :key="role.key"
-          >{{ role.title }}
-          <BFormSelect v-model="cast[role.key]" :disabled="role.pots.length === 0">
-            <option v-for="tin in role.pots" :key="tin" :value="tin">{{ nameOf(tin) }}</option>
-          </BFormSelect></label
-        >
-        <label>over <GroundChoice v-model="ground" /></label>
+        <div v-for="role in one.roles" :key="role.key" class="role">
+          <label v-if="!role.loose"
+            >{{ role.title }}
+            <BFormSelect v-model="cast[role.key]">
+              <option v-for="tin in role.pots" :key="tin" :value="tin">{{ nameOf(tin) }}</option>
+              <optgroup v-if="job?.mixes.length" label="a jug of this job">
+                <option v-for="mix in job.mixes" :key="mix.id" :value="`mix:${mix.id}`">{{ mix.name }}</option>
+              </optgroup>
+            </BFormSelect></label
+          >
+          <span v-else class="loose">{{ role.title }}</span>
+          <label class="parts"
+            >parts <BFormInput v-model="parts[role.key]" inputmode="decimal" :aria-label="`parts of ${role.title}`" />
+          </label>
+        </div>
+        <div class="size">
+          <label>make <BFormInput v-model="amount" inputmode="decimal" /></label>
+          <label><span class="visually-hidden">unit</span><BFormSelect v-model="size" :options="sizes" /></label>
+          <label
+            >of
+            <BFormSelect v-model="of">
+              <option value="">all of it</option>
+              <option v-for="role in one.roles" :key="role.key" :value="role.key">{{ role.title }}</option>
+            </BFormSelect></label
+          >
+        </div>
+        <label>over <GroundChoice v-model="ground" own jugs /></label>
       </template>
     </div>
     <div v-if="one" class="says">
       <p v-if="missing.length > 0" class="wrong" role="alert">
         There is no {{ missing.map((role) => role.title).join(' and no ') }} on the shelf: add it there.
       </p>
+      <p v-else-if="typed.wrong" class="wrong" role="alert">{{ typed.wrong }}</p>
       <template v-else-if="data">
         <p class="pours">
           <span v-for="pour in data.pours" :key="pour.name"
             ><b>{{ pour.words }}</b> {{ pour.name }}</span
           >
         </p>
-        <SwatchPair :target="data.before_hex" :mix="data.after_hex" :target-name="ground" mix-name="one coat" />
+        <FaceSwitch v-model="face" />
+        <WoodGrain
+          :fields="[
+            { name: 'bare', tones: data.before[face] },
+            { name: 'in its usual coats', tones: data.after[face] },
+          ]"
+        />
+        <p v-for="words in data.breaks" :key="words" class="warn">{{ words }}</p>
         <p>{{ one.order }}</p>
         <p v-if="data.needed" class="takes">
           <span class="soft">The pieces take {{ data.needed.said }}: {{ data.needed.words }}.</span>
           <BButton
-            v-if="data.needed.ml >= 1 && data.needed.ml !== preferences.batch"
+            v-if="data.needed.ml >= 1"
             variant="plain"
             class="link"
-            @click="prefer({ batch: data.needed.ml })"
+            :disabled="Math.abs(data.needed.ml - data.batch) < 1"
+            @click="makeThatMuch(data.needed.ml)"
             >make that much</BButton
           >
         </p>
         <p v-if="data.spoils" class="warn">{{ data.spoils }}</p>
         <p v-if="data.short" class="warn">{{ data.short }}</p>
-        <p v-if="data.caution" class="soft">{{ data.caution }}</p>
-        <p>{{ one.use }} {{ data.keeps.charAt(0).toUpperCase() + data.keeps.slice(1) }}.</p>
+        <p v-if="data.caution" class="warn">{{ data.caution }}</p>
+        <p>{{ one.use }} {{ capital(data.keeps) }}.</p>
         <p>Then wait: {{ data.wait }}.</p>
+        <div>
+          <BButton v-if="one.keepable" variant="primary" @click="keepIt">Keep it as a jug</BButton>
+        </div>
       </template>
       <ErrorLine v-if="error" :error="error" />
     </div>
@@ -120,7 +198,7 @@ const { data, error } = useQuery({
 <style scoped>
 .prepare {
   display: grid;
-  grid-template-columns: minmax(200px, 0.7fr) minmax(0, 1.4fr);
+  grid-template-columns: minmax(200px, 0.8fr) minmax(0, 1.3fr);
   gap: 22px;
   padding: 16px 18px;
   background: var(--sheet);
@@ -132,6 +210,24 @@ const { data, error } = useQuery({
   display: grid;
   gap: 8px;
   align-content: start;
+}
+
+.role {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 84px;
+  gap: 8px;
+  align-items: end;
+}
+
+.loose {
+  align-self: center;
+}
+
+.size {
+  display: grid;
+  grid-template-columns: 92px minmax(0, 1fr) minmax(0, 1fr);
+  gap: 8px;
+  align-items: end;
 }
 
 .pours {

@@ -1,0 +1,101 @@
+"""Preparations: cast from tins, jugs and what is left in a container, at any size."""
+
+from collections.abc import Mapping
+from dataclasses import dataclass
+
+from sqlalchemy.orm import Session
+
+from jug_mingle.core.evidence.fitted_shelf import Shelf
+from jug_mingle.core.optics.grounds import Ground
+from jug_mingle.core.recipes.preparation_table import PREPARATIONS
+from jug_mingle.core.recipes.preparations import Preparation, Prepared, Shares, batch_of, prepare
+from jug_mingle.documents.strict import row_number
+from jug_mingle.errors import NotFoundError, UnfitError
+from jug_mingle.services.batches import get_batch
+from jug_mingle.services.materials import keys_on_shelf
+from jug_mingle.services.mixes import get_mix
+from jug_mingle.services.predictions import ground_over, poured_of, pours_of
+from jug_mingle.services.shelf_fit import fitted_shelf
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Size:
+    """How much is made: in all, or of one role. [ml]"""
+
+    ml: float
+    of: str = ""
+
+
+@dataclass(frozen=True, slots=True, kw_only=True, eq=False)
+class Made:
+    """A preparation as it is made, over a ground; `batch` is how much, in all. [ml]"""
+
+    preparation: Preparation
+    prepared: Prepared
+    batch: float
+    shelf: Shelf
+    ground: Ground
+    left: str
+    """Said where a container holds less than its role takes."""
+
+
+def make(
+    session: Session, key: str, cast: Mapping[str, str], size: Size, *, over: str, job_id: int | None,
+    parts: Mapping[str, float],
+) -> Made:  # fmt: skip
+    """Return a preparation as it is made.
+
+    Who plays a role is a tin by its key, a jug of the job ("mix:3") or what is left in a batch ("batch:7").
+
+    Raises
+    ------
+    UnfitError, NotFoundError
+        If there is no such preparation, tin, jug or batch, or it cannot play its role.
+    """
+    if key not in PREPARATIONS:
+        raise NotFoundError(f"there is no preparation {key!r}; known are {', '.join(PREPARATIONS)}")
+    preparation, shelf = PREPARATIONS[key], fitted_shelf(session)
+    played = {role: _played(session, said, job_id) for role, said in cast.items()}
+    try:
+        batch = batch_of(preparation, parts, role=size.of, ml=size.ml) if size.of else size.ml
+        ground = ground_over(session, job_id or 0, over)
+        found = prepare(shelf, preparation, played, batch=batch, below=ground, parts=parts)
+    except ValueError as error:
+        raise UnfitError(str(error)) from error
+    left = _left(session, preparation, cast, batch, parts)
+    return Made(preparation=preparation, prepared=found, batch=batch, shelf=shelf, ground=ground, left=left)
+
+
+def _played(session: Session, said: str, job_id: int | None) -> Shares:
+    kind, _, text = said.partition(":")
+    number = row_number(text)
+    if kind == "mix" and number is not None:
+        mix = get_mix(session, number)
+        if mix.job_id != job_id:
+            raise UnfitError(f"mix {number} belongs to another job")
+        return [(pour.key, pour.ml) for pour in pours_of(mix)]
+    if kind == "batch" and number is not None:
+        row = get_batch(session, number)
+        if get_mix(session, row.mix_id).job_id != job_id:
+            raise UnfitError(f"batch {number} belongs to another job")
+        if not row.made:
+            raise UnfitError("nothing was poured into that jug yet")
+        return list(poured_of(row).items())
+    if said not in keys_on_shelf(session):
+        raise NotFoundError(f"there is no tin {said!r} on the shelf")
+    return [(said, 1.0)]
+
+
+def _left(
+    session: Session, preparation: Preparation, cast: Mapping[str, str], batch: float, parts: Mapping[str, float]
+) -> str:
+    whole = sum(parts.get(role.key, role.parts) for role in preparation.roles)
+    for role in preparation.roles:
+        number = row_number(cast.get(role.key, "").partition("batch:")[2])
+        if number is None:
+            continue
+        holds = sum(poured_of(get_batch(session, number)).values())
+        takes = batch * parts.get(role.key, role.parts) / whole
+        if takes > holds * 1.001:
+            return f"That jug holds {holds:.0f} ml at most: the largest batch is {batch * holds / takes:.0f} ml."
+    return ""
