@@ -24,14 +24,18 @@ from jug_mingle.core.recipes.wishes import Goal
 Indices = NDArray[np.intp]
 
 _LEVELS: Final = 5
-_FINE: Final = 140
+_FINE: Final = 110
 """So many of the most promising sets are tried in whole parts."""
 
 _RATIOS_NEAR, _HOWS_NEAR = 8, 6
 """In so many ratios around where a set comes nearest with any amounts, and in so many strengths on either side."""
 
-_SETTLED: Final = 200
-_STEPS: Final = 6
+_SETTLED, _OF_EACH = 400, 5
+"""So many films are settled by all bands, and so many of one set: the even metric ranks what is far off a little
+otherwise than CIEDE2000."""
+
+_STARTS: Final = 2
+_STEPS: Final = 5
 _EVERY: Final = 1500
 """As many sets are all tried; of more, those that grow from the best pairs."""
 
@@ -193,14 +197,23 @@ class OverSearch:
         s, k = sets.shape
         coarse = self.every.coarse
         each, ratio = len(_COARSE[k]) * len(coarse), np.repeat(_COARSE[k], len(coarse), axis=0)
-        x, veil = self.films(
-            np.repeat(sets, each, axis=0), np.tile(ratio, (s, 1)), np.tile(coarse, s * len(_COARSE[k]))
-        )
-        near = self.looks.residuals(np.repeat(sets, each, axis=0), x, veil)[0].reshape(s, each)
-        at = near.argmin(axis=1)
-        x, veil = x.reshape(s, each, k)[np.arange(s), at], veil.reshape(s, each)[np.arange(s), at]
+        many = np.repeat(sets, each, axis=0)
+        x, veil = self.films(many, np.tile(ratio, (s, 1)), np.tile(coarse, s * len(_COARSE[k])))
+        near = self.looks.residuals(many, x, veil)[0].reshape(s, len(_COARSE[k]), len(coarse))
+        # From the two best ratios: where a colour is out of reach, one valley may be a false one.
+        level = near.argmin(axis=2)
+        first = np.argsort(near.min(axis=2), axis=1, kind="stable")[:, :_STARTS]
+        at = first * len(coarse) + np.take_along_axis(level, first, axis=1)
+        rows = np.arange(s)[:, np.newaxis]
+        x = x.reshape(s, each, k)[rows, at].reshape(-1, k)
+        x, missed = self._descended(np.repeat(sets, _STARTS, axis=0), x, veil.reshape(s, each)[rows, at].ravel())
+        best = missed.reshape(s, _STARTS).argmin(axis=1)
+        return x.reshape(s, _STARTS, k)[np.arange(s), best], missed.reshape(s, _STARTS)[np.arange(s), best]
+
+    def _descended(self, sets: Indices, x: FloatArray, veil: FloatArray) -> tuple[FloatArray, FloatArray]:
+        """Return amounts (m, k) from which no step leads nearer, and what they miss (m,)."""
         missed, off = self.looks.residuals(sets, x, veil)
-        far, short = (off * off).sum(axis=(1, 2)), np.ones(s)
+        far, short = (off * off).sum(axis=(1, 2)), np.ones(len(sets))
         for _ in range(_STEPS):
             tried = self._within_reach(sets, x * np.exp(short[:, np.newaxis] * self._step(sets, x, veil)))
             now, off = self.looks.residuals(sets, tried, veil)
@@ -235,13 +248,23 @@ class OverSearch:
         misses = self.misses(sets, parts, how)
         for palette, start, end in zip(self.alike, self.starts, self.starts[1:], strict=False):
             own = np.flatnonzero((how >= start) & (how < end))
-            near = own[np.argsort(misses[own], kind="stable")[:_SETTLED]]
+            near = self._best_of_each(sets[own], misses[own], own)
             delta_E = self.settled(sets[near], parts[near], how[near])
             for places, share, number, off in zip(sets[near], parts[near], how[near], delta_E, strict=True):
                 yield Found(
                     palette=palette, places=tuple(self.colours[one] for one in places),
                     parts=tuple(int(part) for part in share), how=int(number - start), delta_E=float(off),
                 )  # fmt: skip
+
+    def _best_of_each(self, sets: Indices, misses: FloatArray, own: Indices) -> Indices:
+        """Return the films that miss least, a few of each set."""
+        order = np.argsort(misses, kind="stable")
+        codes = (sets[order] * 1000 ** np.arange(sets.shape[1])).sum(axis=1)
+        by_set = np.argsort(codes, kind="stable")
+        _, first, counts = np.unique(codes[by_set], return_index=True, return_counts=True)
+        rank = np.empty(len(codes), dtype=np.intp)
+        rank[by_set] = np.arange(len(codes)) - np.repeat(first, counts)
+        return np.asarray(own[order[rank < _OF_EACH][:_SETTLED]])
 
     def exhaustive(self, most: int) -> float:
         """Return the least CIEDE2000 of the whole grid, by trying it."""
