@@ -4,7 +4,7 @@
 """
 
 from collections.abc import Iterator, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from itertools import combinations
 from typing import Final
 
@@ -24,20 +24,23 @@ from jug_mingle.core.recipes.wishes import Goal
 Indices = NDArray[np.intp]
 
 _LEVELS: Final = 5
-_FINE: Final = 110
+_FINE: Final = 70
 """So many of the most promising sets are tried in whole parts."""
 
-_RATIOS_NEAR, _HOWS_NEAR = 8, 6
+_RATIOS_NEAR, _HOWS_NEAR = 8, 5
 """In so many ratios around where a set comes nearest with any amounts, and in so many strengths on either side."""
 
-_SETTLED, _OF_EACH = 400, 5
+_SETTLED, _OF_EACH, _SHOWN_OF_EACH = 600, 10, 2
 """So many films are settled by all bands, and so many of one set: the even metric ranks what is far off a little
 otherwise than CIEDE2000."""
 
 _STARTS: Final = 2
-_STEPS: Final = 5
+_STEPS: Final = 4
 _EVERY: Final = 1500
 """As many sets are all tried; of more, those that grow from the best pairs."""
+
+_FAR, _POLISHED = 1.0, 3
+"""Where the nearest is farther than this [CIEDE2000], so many sets are tried once more by CIEDE2000 itself."""
 
 _COARSE: Final = {
     2: np.array([(1, 1), (4, 1), (1, 4)], dtype=float),
@@ -156,7 +159,30 @@ class OverSearch:
             found += self._settle(*films)
             if most > 2 and n > 2:
                 found += self._settle(*self._near(self._triples(n, best))[1])
-        return sorted(found, key=lambda one: one.delta_E)
+        found.sort(key=lambda one: one.delta_E)
+        if found[0].delta_E > _FAR:
+            found += self._polished(found)
+            found.sort(key=lambda one: one.delta_E)
+        return found
+
+    def _polished(self, found: Sequence[Found]) -> Iterator[Found]:
+        """Yield films of the nearest few sets in every ratio, in strengths about theirs, settled one by one."""
+        best: dict[object, Found] = {}
+        for one in found:
+            best.setdefault((one.palette.kind.key, one.places), one)
+        for one in list(best.values())[:_POLISHED]:
+            at = self.alike.index(one.palette)
+            strengths, start = self.each[at], int(self.starts[at])
+            level = strengths.levels[np.flatnonzero(strengths.order == start + one.how)[0]]
+            hows, every = strengths.around(np.asarray(level)), ratios(len(one.places))
+            own = np.array([self.colours.index(place) for place in one.places])
+            parts, how = np.repeat(every, len(hows), axis=0), np.tile(hows, len(every))
+            delta_E = self.settled(np.tile(own, (len(how), 1)), parts, how)
+            least = int(np.argmin(delta_E))
+            yield replace(
+                one, parts=tuple(int(part) for part in parts[least]), how=int(how[least]) - start,
+                delta_E=float(delta_E[least]),
+            )  # fmt: skip
 
     def _triples(self, n: int, pairs: Indices) -> Indices:
         if n * (n - 1) * (n - 2) // 6 <= _EVERY:
@@ -248,23 +274,16 @@ class OverSearch:
         misses = self.misses(sets, parts, how)
         for palette, start, end in zip(self.alike, self.starts, self.starts[1:], strict=False):
             own = np.flatnonzero((how >= start) & (how < end))
-            near = self._best_of_each(sets[own], misses[own], own)
+            alone = sets.shape[1] == 1  # of one material alone every film is settled
+            near = own if alone else own[_best_of_each(sets[own], misses[own], _OF_EACH)[:_SETTLED]]
             delta_E = self.settled(sets[near], parts[near], how[near])
-            for places, share, number, off in zip(sets[near], parts[near], how[near], delta_E, strict=True):
+            for at in _best_of_each(sets[near], delta_E, _SHOWN_OF_EACH).tolist():
+                places, share = sets[near[at]].tolist(), parts[near[at]].tolist()
                 yield Found(
                     palette=palette, places=tuple(self.colours[one] for one in places),
-                    parts=tuple(int(part) for part in share), how=int(number - start), delta_E=float(off),
+                    parts=tuple(int(part) for part in share), how=int(how[near[at]] - start),
+                    delta_E=float(delta_E[at]),
                 )  # fmt: skip
-
-    def _best_of_each(self, sets: Indices, misses: FloatArray, own: Indices) -> Indices:
-        """Return the films that miss least, a few of each set."""
-        order = np.argsort(misses, kind="stable")
-        codes = (sets[order] * 1000 ** np.arange(sets.shape[1])).sum(axis=1)
-        by_set = np.argsort(codes, kind="stable")
-        _, first, counts = np.unique(codes[by_set], return_index=True, return_counts=True)
-        rank = np.empty(len(codes), dtype=np.intp)
-        rank[by_set] = np.arange(len(codes)) - np.repeat(first, counts)
-        return np.asarray(own[order[rank < _OF_EACH][:_SETTLED]])
 
     def exhaustive(self, most: int) -> float:
         """Return the least CIEDE2000 of the whole grid, by trying it."""
@@ -277,3 +296,14 @@ class OverSearch:
                 near = np.argsort(self.misses(sets, parts, how))[:30]
                 least = min(least, float(self.settled(sets[near], parts[near], how[near]).min()))
         return least
+
+
+def _best_of_each(sets: Indices, misses: FloatArray, count: int) -> Indices:
+    """Return the films that miss least, nearest first, a few of each set."""
+    order = np.argsort(misses, kind="stable")
+    codes = (sets[order] * 1000 ** np.arange(sets.shape[1])).sum(axis=1)
+    by_set = np.argsort(codes, kind="stable")
+    _, first, counts = np.unique(codes[by_set], return_index=True, return_counts=True)
+    rank = np.empty(len(codes), dtype=np.intp)
+    rank[by_set] = np.arange(len(codes)) - np.repeat(first, counts)
+    return np.asarray(order[rank < count])
