@@ -24,6 +24,7 @@ from jug_mingle.core.colour.spectra import BANDS, WAVELENGTHS, Light, light, lig
 from jug_mingle.core.evidence.certainty import NOISE
 from jug_mingle.core.evidence.fit import characterise
 from jug_mingle.core.evidence.fitted_shelf import Shelf
+from jug_mingle.core.evidence.laid import LaidFilm, look_over
 from jug_mingle.core.evidence.mixtures import predict
 from jug_mingle.core.evidence.next_swatch import next_swatch
 from jug_mingle.core.evidence.readings import Hiding, Reading, Swatch
@@ -36,11 +37,14 @@ from jug_mingle.core.optics.coefficients import Optics
 from jug_mingle.core.optics.film import R_film, R_infinity, R_seen, R_stack
 from jug_mingle.core.optics.grounds import Ground, ground, measured_ground
 from jug_mingle.core.optics.hiding import coats_to_hide, contrast_ratio, hiding_power
+from jug_mingle.core.optics.uptake import Laying
 from jug_mingle.core.recipes.assessment import Recipe
 from jug_mingle.core.recipes.lacking import what_is_lacking
-from jug_mingle.core.recipes.over_ground import find_films, match_two_woods
+from jug_mingle.core.recipes.over import OverWishes, Way, find_ways
 from jug_mingle.core.recipes.recipes import find_recipes
 from jug_mingle.core.recipes.rescue import Advice, Pot, Rescue, advise, read_pot
+from jug_mingle.core.recipes.two_woods import make_one
+from jug_mingle.core.recipes.undertones import what_moves
 from jug_mingle.core.recipes.wishes import NothingToMixError, Target, Wishes
 
 __all__ = [
@@ -52,10 +56,13 @@ __all__ = [
     "Advice",
     "Ground",
     "Hiding",
+    "LaidFilm",
+    "Laying",
     "Light",
     "Material",
     "NothingToMixError",
     "Optics",
+    "OverWishes",
     "Pot",
     "Pour",
     "R_film",
@@ -68,6 +75,7 @@ __all__ = [
     "Shelf",
     "Swatch",
     "Target",
+    "Way",
     "Wishes",
     "advise",
     "characterise",
@@ -75,15 +83,16 @@ __all__ = [
     "contrast_ratio",
     "delta_E_CIE2000",
     "difference_words",
-    "find_films",
     "find_recipes",
+    "find_ways",
     "ground",
     "hiding_power",
     "kind_of",
     "light",
     "lights",
+    "look_over",
     "make_light",
-    "match_two_woods",
+    "make_one",
     "measured_ground",
     "next_swatch",
     "predict",
@@ -92,4 +101,5 @@ __all__ = [
     "recover_reflectance",
     "tool",
     "what_is_lacking",
+    "what_moves",
 ]

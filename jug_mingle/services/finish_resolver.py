@@ -2,6 +2,7 @@
 
 from collections.abc import Iterable, Sequence
 from dataclasses import dataclass, replace
+from functools import partial
 from typing import Any
 from weakref import WeakKeyDictionary
 
@@ -9,6 +10,7 @@ from sqlalchemy.orm import Session
 
 from jug_mingle.core.evidence.block_arrow import ArrowFactor
 from jug_mingle.core.evidence.fitted_shelf import Shelf
+from jug_mingle.core.evidence.laid import taken_by
 from jug_mingle.core.evidence.mixtures import mixed_film
 from jug_mingle.core.finishes import METALS, WAXES, Film, Finish, Layer
 from jug_mingle.core.finishes.generic import generic_film
@@ -78,6 +80,7 @@ def film_of(shelf: Shelf, name: str, pours: Sequence[Pour], labels: Labels = ())
             name=name, optics=film.optics, X=film.X, veil=film.veil, base=first.kind.base,
             spread_rate=film.spread_rate, density=film.density,
             facts=Facts.of((kind_of(kind), dict(own)) for kind, own in labels) if labels else None,
+            taken=partial(taken_by, shelf, tuple((pour.key, pour.ml) for pour in pours)),
         )  # fmt: skip
     return kept[asked]
 

@@ -13,7 +13,7 @@ from jug_mingle.core.materials.material import Material, dry_shares
 from jug_mingle.core.optics.film import R_body, R_film, R_seen
 from jug_mingle.core.optics.grain import streak_bodies, streak_uptake
 from jug_mingle.core.optics.grounds import Ground
-from jug_mingle.core.optics.uptake import Laying, shares_kept
+from jug_mingle.core.optics.uptake import Laying, Uptake, shares_kept
 
 WATER_MOST: Final = 10.0
 
@@ -120,6 +120,19 @@ def body_over(shelf: Shelf, films: Sequence[LaidFilm], ground: Ground, *, height
         body = R_film(K=x @ palette.K, S=x @ palette.S, X=1.0, R_g=body)
         veil = _surface(veil, x, palette.veil, _coat(shelf, film))
     return Laid(body=body, veil=veil)
+
+
+def taken_by(shelf: Shelf, volumes: tuple[tuple[str, float], ...], wood: str) -> Uptake:
+    """Return how a wood takes a mix of volumes [any one unit]: as its materials do, by their shares of the dry film."""
+    tins = [shelf.materials[shelf.index(key)] for key, _ in volumes]
+    c = dry_shares([volume for _, volume in volumes], [tin.solids for tin in tins])
+    each = [shelf.uptake(wood, key) for key, _ in volumes]
+    amount, rate, again, left = (
+        float(c @ [float(np.asarray(getattr(one, name))) for one in each])
+        for name in ("amount", "rate", "again", "left")
+    )
+    capacity = float(c @ [one.capacity for one in each])
+    return Uptake(amount=amount, capacity=capacity, rate=rate, again=again, left=left)
 
 
 def looks_by_laying(shelf: Shelf, film: LaidFilm, layings: Sequence[Laying], ground: Ground) -> FloatArray:

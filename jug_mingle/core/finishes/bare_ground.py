@@ -27,6 +27,7 @@ class Below:
     adhesion: Adhesion = "holds"
     thirst: float = 0.0
     coat: Coat = ""
+    wood: str = ""
 
     @property
     def drinks(self) -> bool:
@@ -44,7 +45,7 @@ def below_of(wood: Ground) -> Below:
     """Return a ground as what lies below a finish."""
     return Below(
         R=R_body(wood.R_seen, wood.veil), veil=wood.veil, figure=wood.figure, name=wood.name, bleeds=wood.bleeds,
-        adhesion=wood.adhesion, thirst=wood.thirst, coat=wood.coat,
+        adhesion=wood.adhesion, thirst=wood.thirst, coat=wood.coat, wood=wood.wood,
     )  # fmt: skip
 
 

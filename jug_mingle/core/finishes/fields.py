@@ -9,6 +9,7 @@ import numpy as np
 
 from jug_mingle.core.arrays import FloatArray
 from jug_mingle.core.finishes.textures import looked_up
+from jug_mingle.core.optics import uptake
 from jug_mingle.core.pieces.faces import Samples
 
 if TYPE_CHECKING:
@@ -16,9 +17,6 @@ if TYPE_CHECKING:
 
 _REACH: Final = 0.03
 """How far from an edge wear and gilding reach at width 1. [m]"""
-
-WIPED_OFF: Final = 0.88
-"""Share of a wash on open faces that goes with the rag when it is wiped back wholly."""
 
 
 def clip(values: FloatArray | float, low: float, high: float) -> FloatArray:
@@ -75,7 +73,7 @@ def wiped(layer: "Layer", samples: Samples, zone: str) -> FloatArray | float:
 
 def share_left(layer: "Layer") -> float:
     """Return the share of a wash that stays on open faces after it was wiped. [0..1]"""
-    return 1.0 - WIPED_OFF * layer.wipe
+    return float(uptake.share_left(layer.wipe))
 
 
 def rubbed_through(layer: "Layer", samples: Samples, zone: str) -> FloatArray:

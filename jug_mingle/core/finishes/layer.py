@@ -1,16 +1,20 @@
 """A layer of a finish: which kind, of which films, and how they are laid."""
 
+from collections.abc import Callable
 from dataclasses import dataclass, replace
-from typing import Literal
+from typing import Final, Literal
 
 import numpy as np
+from numpy.typing import ArrayLike
 
+from jug_mingle.core.arrays import FloatArray
 from jug_mingle.core.finishes.kinds import KINDS
 from jug_mingle.core.finishes.layer_kind import LayerKind
 from jug_mingle.core.finishes.settings import NUMBERS
 from jug_mingle.core.materials.handling import Facts
 from jug_mingle.core.materials.material import SPREAD_RATE
 from jug_mingle.core.optics.coefficients import Optics
+from jug_mingle.core.optics.uptake import SEALED, Laying, Uptake, coats_kept, shares_kept, taken_in
 from jug_mingle.core.optics.ways import WAYS
 from jug_mingle.core.pieces.addresses import reached
 
@@ -19,6 +23,9 @@ Pattern = Literal[
 ]
 Place = Literal["everywhere", "recess", "high", "edges", "grain"]
 LaidBy = Literal["brush", "roller", "spray", "rag"]
+
+
+_USUAL_STAIN: Final = Uptake(capacity=0.95, again=0.75)
 
 
 @dataclass(frozen=True, slots=True, kw_only=True, eq=False)
@@ -41,6 +48,8 @@ class Film:
         Of the wet paint. [g/ml]
     facts : Facts or None
         How what is in it is handled; where it is not known, what is usual for the layer.
+    taken : callable
+        Key of a wood → how that takes it; what is usual of a stain where it is not known.
     """
 
     name: str
@@ -51,6 +60,7 @@ class Film:
     spread_rate: float = SPREAD_RATE
     density: float = 1.3
     facts: Facts | None = None
+    taken: Callable[[str], Uptake] = lambda wood: _USUAL_STAIN if wood else SEALED
 
 
 @dataclass(frozen=True, slots=True, kw_only=True, eq=False)
@@ -133,11 +143,28 @@ class Layer:
 
     @property
     def X(self) -> float:
-        """Full dry thickness of the layer where its field is 1. [µm]"""
+        """Full dry thickness of the layer where its field is 1, on what takes nothing in. [µm]"""
+        return self.coats * self._coat
+
+    @property
+    def _coat(self) -> float:
         if not self.films:
             return 0.0
-        coat = WAYS[self.way].thick * float(np.mean([film.X for film in self.films])) / (1.0 + self.water)
-        return self.coats * coat * self.of.uptake(self)
+        return WAYS[self.way].thick * float(np.mean([film.X for film in self.films])) / (1.0 + self.water)
+
+    def lies_on(self, wood: str) -> "OnWood":
+        """Return how thick it lies on a wood by its key, or on what takes nothing in where that is empty."""
+        wait = self.of.soaks(self)
+        if not self.films or wait is None:
+            return OnWood(X=self.X)
+        taken = [film.taken(wood) for film in self.films]
+        if self.of.has("stains"):
+            kept = [shares_kept(one, [Laying(wait=wait, coats=min(self.coats, 6))])[0] for one in taken]
+            return OnWood(X=self._coat * float(np.mean(kept)))
+        if self.place != "everywhere":
+            return OnWood(X=self.X)
+        coats = float(np.mean([coats_kept(one, self.coats) for one in taken]))
+        return OnWood(X=self._coat * coats, taken=float(np.mean([taken_in(one, wait) for one in taken])))
 
     @property
     def field_key(self) -> tuple[object, ...]:
@@ -151,6 +178,26 @@ class Layer:
     def reaches(self, zone: str) -> bool:
         """Return whether it is laid on a zone, or on a face by its address."""
         return self.on and reached(zone, self.zones)
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class OnWood:
+    """How thick a layer lies on what it is laid on.
+
+    Attributes
+    ----------
+    X : float
+        Where its field is 1. [µm]
+    taken : float
+        Share of that which went in before it was wiped, and lies there whatever the field. [0..1]
+    """
+
+    X: float
+    taken: float = 0.0
+
+    def at(self, field: ArrayLike) -> FloatArray:
+        """Return the dry thickness where the field has a value (...). [µm]"""
+        return np.asarray(self.X * (self.taken + (1.0 - self.taken) * np.asarray(field, dtype=float)))
 
 
 def stages(layers: tuple[Layer, ...]) -> list[tuple[Layer, ...]]:

@@ -32,6 +32,7 @@ Trait = Literal[
     "thin",  # what is below is meant to be read through it
     "accent",  # judged by how far it stands out
     "closes_wood",  # a stain cannot go in through it
+    "stains",  # all of it but a trace is wiped off: what stays is what went in
     "needs_seal",  # rubs off and marks when wet unless something covers it
     "seals",  # covers what needs a seal
     "film_seal",  # seals with a film of its own, on which a glaze stays wipeable and wax moves
@@ -74,8 +75,8 @@ class LayerKind:
         Whether half-way of `share` is what looks half-way, as painters blend, or half of the paint.
     flows : bool
         Whether several colours vary in thickness, too.
-    uptake : callable
-        Layer → what its thickness is multiplied by, for what goes into wood with time.
+    soaks : callable
+        Layer → how long it stands on bare wood before it is wiped [minutes]; None where nothing of it goes in.
     surface : callable
         (layer, veil below, how far it covers) → the surface after it.
     lifts : callable, optional
@@ -104,7 +105,7 @@ class LayerKind:
     by_look: bool = False
     flows: bool = False
     lifts: "Callable[[Layer, Samples, str], FloatArray] | None" = None
-    uptake: "Callable[[Layer], float]" = lambda _layer: 1.0
+    soaks: "Callable[[Layer], float | None]" = lambda _layer: None
     reveals_before: bool = False
 
     def has(self, *traits: Trait) -> bool:

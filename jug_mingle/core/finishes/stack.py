@@ -37,6 +37,14 @@ class Finish:
         usual = usual_ground(zone)
         return bare(usual) if usual else self.grounds.get("") or bare("oak")
 
+    def wood_below(self, number: int, zone: str) -> str:
+        """Return the key of the wood that takes in a layer; nothing where that is closed by then."""
+        below = self.ground_of(zone)
+        closed = any(
+            layer.of.has("closes_wood", "opaque", "film_seal") and layer.reaches(zone) for layer in self.layers[:number]
+        )
+        return below.wood if below.drinks and not closed else ""
+
     def tells_apart(self, samples: Samples) -> Samples:
         """Return samples with zones split where this finish is not the same on all of their faces."""
         return samples.told_apart(lambda name: (*(layer.reaches(name) for layer in self.layers), self.ground_of(name)))
@@ -73,14 +81,14 @@ def evenly(finish: Finish, zone: str, share: float = 0.0) -> list[tuple[FloatArr
     below = finish.ground_of(zone)
     R, veil = below.R, below.veil
     found = [(R, veil)]
-    for layer in finish.layers:
+    for number, layer in enumerate(finish.layers):
         if layer.reaches(zone) and layer.films and layer.of.act in ("film", "surface"):
             weights = np.zeros(len(layer.films))
             weights[0], weights[-1] = 1.0 - share, share
             if len(layer.films) == 1:
                 weights[0] = 1.0
             K, S = mixed(layer.films, list(weights))
-            R = R_film(K=K, S=S, X=layer.X, R_g=R)
+            R = R_film(K=K, S=S, X=layer.lies_on(finish.wood_below(number, zone)).X, R_g=R)
         if layer.reaches(zone):
             veil = layer.of.surface(layer, veil, 1.0)
         found.append((R, veil))
@@ -116,7 +124,7 @@ def at_point(finish: Finish, samples: Samples, zone: str, at: int) -> list[Laid]
     found = [Laid(layer=-1, field=1.0, R=R_seen(R, veil))]
     for number, layer in enumerate(finish.layers):
         if layer.reaches(zone):
-            R, amount = _laid(layer, one, zone, R, states)
+            R, amount = _laid(layer, one, zone, R, states, finish.wood_below(number, zone))
             veil = layer.of.surface(layer, veil, amount)
             found.append(Laid(layer=number, field=amount, R=R_seen(R, veil)))
         states.append(R)
@@ -124,7 +132,7 @@ def at_point(finish: Finish, samples: Samples, zone: str, at: int) -> list[Laid]
 
 
 def _laid(
-    layer: Layer, one: Samples, zone: str, R: FloatArray, states: Sequence[FloatArray]
+    layer: Layer, one: Samples, zone: str, R: FloatArray, states: Sequence[FloatArray], wood: str
 ) -> tuple[FloatArray, float]:
     if layer.of.act == "reveal":
         d = float(_field(layer, one, zone)[0])
@@ -143,7 +151,7 @@ def _laid(
     if not layer.films:
         return R, t
     film = layer.films[0]
-    return R_film(K=film.optics.K, S=film.optics.S, X=layer.X * t, R_g=R), t
+    return R_film(K=film.optics.K, S=film.optics.S, X=layer.lies_on(wood).at(t), R_g=R), t
 
 
 def state_below(layer: Layer, number: int) -> int:

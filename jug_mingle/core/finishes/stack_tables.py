@@ -15,7 +15,7 @@ from jug_mingle.core.arrays import FloatArray
 from jug_mingle.core.finishes import compiled
 from jug_mingle.core.finishes.bare_ground import figured, grain_of
 from jug_mingle.core.finishes.blends import film_share, mixed, share_of, third_share_of
-from jug_mingle.core.finishes.layer import Film, Layer
+from jug_mingle.core.finishes.layer import Film, Layer, OnWood
 from jug_mingle.core.finishes.nodes import NODES
 from jug_mingle.core.finishes.parallel import side_by_side
 from jug_mingle.core.finishes.stack import Finish, dabbed, gilding, state_below
@@ -57,9 +57,9 @@ def _levels(values: FloatArray | float, most: float, count: int) -> NDArray[np.u
 
 
 @lru_cache(maxsize=128)
-def _film_tables(film: Film, X: float, even: float | None) -> tuple[FloatArray, FloatArray]:
+def _film_tables(film: Film, lies: OnWood, even: float | None) -> tuple[FloatArray, FloatArray]:
     """Return the tables of a film over levels of its thickness, or of the one thickness that it has everywhere."""
-    thick = X * (np.linspace(0.0, _THICKEST, LEVELS) if even is None else np.array([even]))
+    thick = lies.at(np.linspace(0.0, _THICKEST, LEVELS) if even is None else np.array([even]))
     return _tables(film.optics.K[NODES], film.optics.S[NODES], thick)
 
 
@@ -76,7 +76,7 @@ def _blend_tables(by_look: bool, flows: bool, films: tuple[Film, ...], X: float)
     return _tables(*mixed(films, [(1.0 - s) * (1.0 - d), s * (1.0 - d), d], NODES), np.full(s.size, X))
 
 
-def _film_step(layer: Layer, samples: Samples, zone: str) -> tuple[_Step, float]:
+def _film_step(layer: Layer, samples: Samples, zone: str, wood: str) -> tuple[_Step, float]:
     """Return a layer of films made ready, and how far it covers."""
     if layer.of.share is not None:
         index = samples.remember(zone, ("blend", layer.field_key), lambda: _blend_index(layer, samples, zone))
@@ -85,7 +85,7 @@ def _film_step(layer: Layer, samples: Samples, zone: str) -> tuple[_Step, float]
     # One number where it is as thick everywhere, else levels: neither depends on what is laid.
     t = samples.remember(zone, ("thickness", layer.field_key), lambda: _thickness_index(layer, samples, zone))
     even = float(t) if t.ndim == 0 else None
-    R0, T2 = _film_tables(layer.films[0], layer.X, even)
+    R0, T2 = _film_tables(layer.films[0], layer.lies_on(wood), even)
     if even is not None:
         return _Step(R0=R0, T2=T2), even
     return _Step(index=t, R0=R0, T2=T2), float(t.mean()) * _THICKEST / (LEVELS - 1)
@@ -137,7 +137,7 @@ def _steps(finish: Finish, samples: Samples, zone: str) -> tuple[list[_Step], fl
             to = gilding(layer)[NODES].astype(np.float32)
             step = _Step(amount=dabbed(_shares(layer.of.field, layer, samples, zone), layer.coats), to=to)
         elif layer.films:
-            step, amount = _film_step(layer, samples, zone)
+            step, amount = _film_step(layer, samples, zone, finish.wood_below(number, zone))
             if (lifts := layer.of.lifts) is not None:
                 step = replace(step, amount=_shares(lifts, layer, samples, zone), lower=state_below(layer, number))
         else:

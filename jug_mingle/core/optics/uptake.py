@@ -97,6 +97,16 @@ def share_left(wipe: ArrayLike) -> FloatArray:
     return 1.0 - WIPED_OFF * np.asarray(wipe, dtype=float)
 
 
+def taken_in(uptake: Uptake, wait: float) -> float:
+    """Return the share of a coat that went into a wood as it was sanded after a wait. [0..1]"""
+    return float(uptake.capacity * (1.0 - np.exp(-np.asarray(uptake.rate, dtype=float) * np.sqrt(wait))))
+
+
+def coats_kept(uptake: Uptake, coats: int) -> float:
+    """Return what all coats add up to, of one left alone where nothing goes in."""
+    return float(np.asarray(uptake.amount, dtype=float) * (1.0 + (coats - 1.0) * np.asarray(uptake.again, dtype=float)))
+
+
 def shares_kept(uptake: Uptake, layings: Sequence[Laying]) -> FloatArray:
     """Return what stays (..., layings) of all coats together, over one coat left alone where nothing goes in."""
     amount, rate, again, left = (

@@ -182,7 +182,7 @@ def _contrast(finish: Finish, place: int, samples: Samples, zone: str, light: Li
         return
     R, veil = evenly(finish, zone)[place]
     film, t = layer.films[0], _where_it_lies(layer, samples, zone)
-    after_R = R_film(K=film.optics.K, S=film.optics.S, X=layer.X * t, R_g=R)
+    after_R = R_film(K=film.optics.K, S=film.optics.S, X=layer.lies_on(finish.wood_below(place, zone)).at(t), R_g=R)
     before, after = (
         R_to_Lab(R_seen(body, surface), light)
         for body, surface in ((R, veil), (after_R, layer.of.surface(layer, veil, min(1.0, t))))
@@ -208,7 +208,7 @@ def _wash(finish: Finish, place: int, zone: str, light: Light) -> Iterator[tuple
     if not layer.of.has("thin"):
         return
     states = evenly(finish, zone)
-    film, X = layer.films[0], layer.X * share_left(layer)
+    film, X = layer.films[0], float(layer.lies_on(finish.wood_below(place, zone)).at(share_left(layer)))
     seen = R_seen(R_film(K=film.optics.K, S=film.optics.S, X=X, R_g=states[place][0]), film.veil)
     hides = float(contrast_ratio(film.optics, X, veil=film.veil))
     from_bare = float(delta_E_CIE2000(R_to_Lab(seen, light), R_to_Lab(R_seen(*states[place]), light)))

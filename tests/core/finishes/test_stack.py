@@ -79,10 +79,25 @@ class FilmsTest(unittest.TestCase):
         """Common practice: a stain that stands longer before it is wiped dries darker, ever more slowly; never does
         more of it go in than a coat holds."""
         tea = Film(name="tea", optics=Optics(K=np.full(BANDS, 0.02), S=np.zeros(BANDS)), X=14.0, veil=0.0)
-        X = np.array([Layer(kind="stain", films=(tea,), dwell=minutes).X for minutes in (1.0, 5.0, 15.0, 60.0)])
+
+        def lies(minutes: float, wood: str = "oak") -> float:
+            return Layer(kind="stain", films=(tea,), dwell=minutes).lies_on(wood).X
+
+        X = np.array([lies(minutes) for minutes in (1.0, 5.0, 15.0, 60.0)])
         self.assertTrue(np.all(np.diff(X) > 0))
         self.assertLess((X[3] - X[2]) / 45, (X[1] - X[0]) / 4)
-        self.assertLessEqual(Layer(kind="stain", films=(tea,), dwell=600.0).X, tea.X)
+        self.assertLessEqual(lies(600.0), tea.X)
+        self.assertLess(lies(600.0, wood=""), 0.15 * tea.X)  # sealed, all but a trace is wiped off
+
+    def test_a_closed_wood_takes_nothing_in(self) -> None:
+        """Of a wash a little goes into bare wood before it is wiped; below clear coat or paint the wood is closed."""
+        blue = film("blue", X=6.0, veil=0.0)
+        wash, clear = Layer(kind="wash", films=(blue,), wipe=1.0), Layer(kind="sealer", veil=0.3)
+        finish = Finish(layers=(wash, clear, wash), grounds={"": bare("oak")})
+        self.assertEqual([finish.wood_below(n, "front") for n in (0, 2)], ["oak", ""])
+        self.assertEqual(Finish(layers=(wash,), grounds={"": bare("old_white_paint")}).wood_below(0, "front"), "")
+        self.assertGreater(float(wash.lies_on("oak").at(0.12)), float(wash.lies_on("").at(0.12)))
+        self.assertAlmostEqual(float(wash.lies_on("oak").at(1.0)), wash.X)
 
     def test_closest_ground(self) -> None:
         """The closest that is said counts; where nothing is said handles are brass, cane is cane, the rest oak."""

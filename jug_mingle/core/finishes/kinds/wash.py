@@ -5,6 +5,7 @@ from typing import Final
 from jug_mingle.core.finishes.fields import wiped
 from jug_mingle.core.finishes.layer_kind import PAINT_KINDS, LayerKind, covering_surface
 from jug_mingle.core.finishes.settings import COATS, HAND, SEED, WATER, WIPE
+from jug_mingle.core.optics.uptake import SHORTEST
 
 WASH: Final = LayerKind(
     key="wash",
@@ -16,5 +17,6 @@ WASH: Final = LayerKind(
     settings=(WATER, COATS, WIPE, HAND, SEED),
     traits=frozenset(("water_based", "colours", "thin", "needs_seal")),
     field=wiped,
+    soaks=lambda _layer: SHORTEST,
     surface=covering_surface,
 )

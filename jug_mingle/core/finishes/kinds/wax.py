@@ -11,6 +11,9 @@ from jug_mingle.core.pieces.faces import Samples
 if TYPE_CHECKING:
     from jug_mingle.core.finishes.layer import Layer
 
+_STANDS: Final = 2.0
+"""How long wax stands before it is wiped, as it is usually worked. [minutes]"""
+
 
 def _field(layer: "Layer", samples: Samples, zone: str) -> FloatArray:
     if layer.place == "everywhere":
@@ -37,5 +40,6 @@ WAX: Final = LayerKind(
     settings=(PLACE, COATS, AMOUNT, WIPE),
     traits=frozenset(("accent", "closes_wood", "seals", "rubbed_in")),
     field=_field,
+    soaks=lambda _layer: _STANDS,
     surface=_surface,
 )

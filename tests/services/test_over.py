@@ -1,0 +1,160 @@
+"""Colours over a ground, as a job asks for them; grounds that are jugs and strips; fields that teach."""
+
+from typing import Any
+
+import numpy as np
+
+from jug_mingle.core.colour.spectra import DAYLIGHT
+from jug_mingle.core.optics.grounds import ground
+from jug_mingle.core.optics.uptake import Laying
+from jug_mingle.documents.laid import FieldIn, LaidIn
+from jug_mingle.errors import ConflictError, NotFoundError, UnfitError
+from jug_mingle.services import fields, jobs, materials, mixes, over, preparations, strips
+from jug_mingle.services.colours import Colour
+from jug_mingle.services.predictions import ground_over, look_of, over_name, pours_of
+from jug_mingle.services.recipes import PourAsked
+from jug_mingle.services.shelf_fit import fitted_shelf
+from jug_mingle.store.models import MixRow
+from tests.services.support import BLUE, ServiceCase
+
+OAK = LaidIn(kind="stain", over="oak", wait=4.0)
+
+
+class OverCase(ServiceCase):
+    def setUp(self) -> None:
+        super().setUp()
+        self.stain = materials.add_material(self.session, name="Tea", kind="water_stain", left_ml=500, full_ml=500)
+
+    def laid(self, laid: LaidIn = OAK, **more: Any) -> MixRow:
+        asked = {"job_id": self.job.id, "target_id": None, "name": "Tea", "batch": 100.0, "tool_key": "parts",
+                 "pours": [PourAsked(material=self.stain.key, parts=1, ml=100.0)]}  # fmt: skip
+        return mixes.add_mix(self.session, **{**asked, **more}, laid=laid)
+
+    def colour(self, R: Any) -> Colour:
+        return Colour(R=np.clip(R, 0.0, 1.0), noise=0.5, how="reader", spectral=True)
+
+
+class GroundOverTest(OverCase):
+    def test_jugs_and_strips(self) -> None:
+        """A stained wood still takes in, a painted one does not; a strip is the ground that it shows."""
+        stained, painted = self.laid(), self.mix()
+        self.assertEqual(ground_over(self.session, self.job.id, f"mix:{stained.id}").takes, "oak")
+        self.assertEqual(ground_over(self.session, self.job.id, f"mix:{painted.id}").takes, "")
+        strip = strips.add_offcut(
+            self.session, self.job.id, self.colour(BLUE), mix_id=stained.id, material=None, ground="", coats=1,
+            wiped_after=None, board="", notes="", laid=FieldIn(over="oak", wait=4.0),
+        )  # fmt: skip
+        seen = ground_over(self.session, self.job.id, f"strip:{strip.id}")
+        np.testing.assert_allclose(seen.R_seen, np.array(strip.R))
+        self.assertEqual(seen.takes, "oak")
+        self.assertEqual(over_name(self.session, stained, pours_of(stained)), "oak")
+
+    def test_refused(self) -> None:
+        other = jobs.add_job(self.session, name="Other")
+        mix = self.laid()
+        for job, name in ((other.id, f"mix:{mix.id}"), (self.job.id, "strip:9"), (self.job.id, "mix:99")):
+            with self.assertRaises(NotFoundError):
+                ground_over(self.session, job, name)
+        mix.laid = OAK.model_copy(update={"over": f"mix:{mix.id}"}).model_dump()
+        with self.assertRaisesRegex(UnfitError, "lies over itself"):
+            ground_over(self.session, self.job.id, f"mix:{mix.id}")
+        with self.assertRaises(UnfitError):
+            self.laid(OAK.model_copy(update={"over": "marble"}))
+
+    def test_water_comes_from_a_tin(self) -> None:
+        """A wash is kept with its water as a pour; where no water stood on the shelf, it does then."""
+        wash = self.laid(LaidIn(kind="wash", over="oak"), water=2.0,
+                         pours=[PourAsked(material="ochre", parts=1, ml=50.0)])  # fmt: skip
+        pours = [(pour.material.kind, pour.parts, pour.ml) for pour in wash.pours]
+        self.assertEqual(pours[1], ("thinner", 2, 100.0))
+        fine = self.laid(LaidIn(kind="paint_stain", over="oak"), water=0.25,
+                         pours=[PourAsked(material="ochre", parts=1, ml=80.0)])  # fmt: skip
+        self.assertEqual([(pour.parts, pour.ml) for pour in fine.pours], [(4, 80.0), (1, 20.0)])
+
+
+class FieldsTest(OverCase):
+    def test_a_field_teaches(self) -> None:
+        """A field that dried darker than was predicted makes the next prediction darker, the same field nearer."""
+        mix = self.laid()
+        before = look_of(self.session, mix, pours_of(mix))
+        dark = self.colour(before * 0.6)
+        strip = strips.add_offcut(
+            self.session, self.job.id, dark, mix_id=mix.id, material=None, ground="", coats=1, wiped_after=None,
+            board="Tea", notes="", laid=FieldIn(over="oak", wait=4.0), bare=self.colour(ground("oak").R_seen),
+        )  # fmt: skip
+        self.assertIsNotNone(strip.reading_id)
+        self.assertEqual((strip.ground, strip.wiped_after), ("oak", 4.0))
+        after = look_of(self.session, mix, pours_of(mix))
+        self.assertLess(np.abs(after - dark.R).mean(), 0.5 * np.abs(before - dark.R).mean())
+        self.assertIn(("oak", self.stain.key), fitted_shelf(self.session).taking)
+        self.assertEqual(strips.how_of(strip), "wiped hard after 4 minutes, one coat")
+
+    def test_what_was_put_over_it(self) -> None:
+        """Half of a field sealed is a field of its own, whose surface is that of the seal."""
+        for finish, veil in (("", 0.9), ("sealed", 0.35)):
+            laid = FieldIn(over="oak", wait=4.0, finish=finish)
+            row = fields.read_field(
+                self.session, self.job.id, self.colour(BLUE), laid, {self.stain.key: 1.0}, pour_error=0.0, about={}
+            )
+            self.assertEqual(row.veil, veil)
+            self.assertEqual(row.about["laying"]["wait"], 4.0)
+        on_paint = FieldIn(over="old_white_paint")
+        row = fields.read_field(
+            self.session, self.job.id, self.colour(BLUE), on_paint, {self.stain.key: 1.0}, pour_error=0.0, about={}
+        )
+        self.assertNotIn("laying", row.about)
+
+
+class WaysTest(OverCase):
+    def test_found_and_by_hand(self) -> None:
+        found = over.ways_for(self.session, self.target.id, over="oak", allowed=over.Allowed(), lights=(DAYLIGHT,))
+        self.assertTrue(found.ways)
+        step = over.StepAsked(kind="stain", parts=((self.stain.key, 1),), water=0.0, laying=Laying(wait=2.0))
+        way, _, on = over.try_way(
+            self.session, self.job.id, [step], over="oak", target_id=None, tool_key="parts", lights=(DAYLIGHT,)
+        )
+        self.assertEqual((len(way.steps), on.name), (1, "Oak"))
+
+    def test_refused(self) -> None:
+        oil = materials.add_material(self.session, name="Bark", kind="oil_stain", left_ml=100, full_ml=100)
+
+        def by_hand(*parts: tuple[str, int], water: float = 0.0) -> None:
+            step = over.StepAsked(kind="stain", parts=parts, water=water, laying=Laying())
+            over.try_way(self.session, self.job.id, [step], over="oak", target_id=None, tool_key="parts",
+                         lights=(DAYLIGHT,))  # fmt: skip
+
+        for parts, water, words in (
+            (((self.stain.key, 1), (oil.key, 1)), 0.0, "oil and water do not mix"),
+            (((oil.key, 1),), 1.0, "water does not mix"),
+            (((oil.key, 1), (oil.key, 2)), 0.0, "stands twice"),
+        ):
+            with self.subTest(words), self.assertRaisesRegex(UnfitError, words):
+                by_hand(*parts, water=water)
+        with self.assertRaisesRegex(ConflictError, "grey or pale cool"):
+            over.undertones(self.session, self.job.id, over="white_primer", wish="red",
+                            allowed=over.Allowed(avoid=tuple(m.key for m in fitted_shelf(self.session).materials)),
+                            light=DAYLIGHT)  # fmt: skip
+        with self.assertRaisesRegex(UnfitError, "two or three"):
+            over.made_one(self.session, self.job.id, woods=["oak"], target_id=None, allowed=over.Allowed(),
+                          lights=(DAYLIGHT,))  # fmt: skip
+        with self.assertRaisesRegex(UnfitError, "no tin 'soot'"):
+            over.ways_for(self.session, self.target.id, over="oak", allowed=over.Allowed(use=("soot",)),
+                          lights=(DAYLIGHT,))  # fmt: skip
+
+
+class PreparationsTest(OverCase):
+    def test_from_a_jug_and_from_what_is_left(self) -> None:
+        water = materials.add_material(self.session, name="Tap", kind="thinner", left_ml=9000, full_ml=9000)
+        mix = self.mix()
+        made = preparations.make(
+            self.session, "wash", {"paint": f"mix:{mix.id}", "water": water.key},
+            preparations.Size(ml=100.0, of="paint"), over="oak", job_id=self.job.id, parts={"water": 3.0},
+        )  # fmt: skip
+        self.assertAlmostEqual(made.batch, 400.0)
+        self.assertGreaterEqual(len(made.prepared.pours), 2)
+        for cast, words in (
+            ({"paint": "mix:99"}, "no mix 99"), ({"paint": "batch:99"}, "no"), ({"paint": "soot"}, "no tin 'soot'"),
+        ):  # fmt: skip
+            with self.subTest(words), self.assertRaisesRegex(NotFoundError, words):
+                preparations.make(self.session, "wash", {**cast, "water": water.key}, preparations.Size(ml=90.0),
+                                  over="oak", job_id=self.job.id, parts={})  # fmt: skip
