@@ -14,6 +14,7 @@ PARTS = {
     "first_hour": "bench.first_hour",
     "other_paints": "bench.other_paints",
     "over_wood": "bench.over_wood",
+    "over_search": "bench.over_search",
 }
 
 

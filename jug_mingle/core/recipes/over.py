@@ -36,7 +36,7 @@ _BRIGHTER: Final = 2.0
 """A colour is out of reach by its lightness where it lies so far above what is laid on. [L*]"""
 
 _OF_EACH: Final = 2
-_FIRSTS: Final = 3
+_FIRSTS: Final = 2
 TWO_STEPS: Final = (("stain", "glaze"), ("wash", "stain"), ("stain", "ready_glaze"))
 """What is laid first and what over it, when it is dry (common practice: paled or washed first, then stained; stained,
 then glazed)."""

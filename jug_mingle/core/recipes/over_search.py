@@ -24,11 +24,9 @@ from jug_mingle.core.recipes.wishes import Goal
 Indices = NDArray[np.intp]
 
 _LEVELS: Final = 5
-_FINE: Final = 70
-"""So many of the most promising sets are tried in whole parts."""
-
-_RATIOS_NEAR, _HOWS_NEAR = 8, 5
-"""In so many ratios around where a set comes nearest with any amounts, and in so many strengths on either side."""
+_TIERS: Final = ((16, 24, 9), (70, 6, 4))
+"""Up to so many of the most promising sets are tried in so many of the ratios about where the set comes nearest with
+any amounts, and in so many strengths on either side: the best ones widely, more of them closely."""
 
 _SETTLED, _OF_EACH, _SHOWN_OF_EACH = 600, 10, 2
 """So many films are settled by all bands, and so many of one set: the even metric ranks what is far off a little
@@ -69,9 +67,9 @@ class _Strengths:
         at = np.linspace(0, len(hows) - 1, min(_LEVELS, len(hows))).round().astype(int)
         self.coarse = self.order[np.unique(at)]
 
-    def around(self, level: FloatArray) -> Indices:
-        """Return some (..., 2 n) that leave about as much as `level`."""
-        n = min(_HOWS_NEAR, len(self.order) // 2)
+    def around(self, level: FloatArray, count: int) -> Indices:
+        """Return some (..., 2 n) that leave about as much as `level`, up to `count` on either side."""
+        n = min(count, len(self.order) // 2)
         at = np.clip(np.searchsorted(self.levels, level), n, len(self.order) - n)
         return np.asarray(self.order[at[..., np.newaxis] + np.arange(-n, n)])
 
@@ -174,7 +172,7 @@ class OverSearch:
             at = self.alike.index(one.palette)
             strengths, start = self.each[at], int(self.starts[at])
             level = strengths.levels[np.flatnonzero(strengths.order == start + one.how)[0]]
-            hows, every = strengths.around(np.asarray(level)), ratios(len(one.places))
+            hows, every = strengths.around(np.asarray(level), _TIERS[0][2]), ratios(len(one.places))
             own = np.array([self.colours.index(place) for place in one.places])
             parts, how = np.repeat(every, len(hows), axis=0), np.tile(hows, len(every))
             delta_E = self.settled(np.tile(own, (len(how), 1)), parts, how)
@@ -198,21 +196,30 @@ class OverSearch:
     def _near(self, sets: Indices) -> tuple[Indices, tuple[Indices, FloatArray, Indices]]:
         """Return the most promising sets, best first, and films of them in whole parts around their best amounts."""
         x, near = self._any_amounts(sets)
-        best = np.argsort(near, kind="stable")[:_FINE]
-        sets, x = sets[best], x[best]
+        best = np.argsort(near, kind="stable")
+        films, begun = [], 0
+        for end, ratios_near, hows_near in _TIERS:
+            own = best[begun:end]
+            films.append(self._whole_parts(sets[own], x[own], ratios_near, hows_near))
+            begun = end
+        set_, parts, how = (np.concatenate([one[n] for one in films]) for n in range(3))
+        return sets[best[: _TIERS[-1][0]]], (set_, parts, how)
+
+    def _whole_parts(
+        self, sets: Indices, x: FloatArray, ratios_near: int, hows_near: int
+    ) -> tuple[Indices, FloatArray, Indices]:
+        """Return films of sets in whole parts about amounts (s, k), and in strengths about theirs."""
         every = ratios(sets.shape[1])
         volumes = x / (self.materials.solids[sets] * self.kept.mean(axis=0)[sets])
         asked = np.log(volumes / volumes.sum(axis=1, keepdims=True))
         there = np.log(every / every.sum(axis=1, keepdims=True))
         apart = ((asked[:, np.newaxis] - there) ** 2).sum(axis=2)
-        parts = every[np.argsort(apart, axis=1, kind="stable")[:, :_RATIOS_NEAR]]
+        parts = every[np.argsort(apart, axis=1, kind="stable")[:, :ratios_near]]
         many, r = np.repeat(sets, parts.shape[1], axis=0), parts.reshape(-1, sets.shape[1])
-        strongest = self.every.order[-1]
-        whole = self.films(many, r, np.full(len(many), strongest))[0].sum(axis=1)
+        whole = self.films(many, r, np.full(len(many), self.every.order[-1]))[0].sum(axis=1)
         level = np.repeat(x.sum(axis=1), parts.shape[1]) / whole * self.every.levels[-1]
-        how = np.concatenate([one.around(level) for one in self.each], axis=1)
-        films = np.repeat(many, how.shape[1], axis=0), np.repeat(r, how.shape[1], axis=0), how.ravel()
-        return sets, films
+        how = np.concatenate([one.around(level, hows_near) for one in self.each], axis=1)
+        return np.repeat(many, how.shape[1], axis=0), np.repeat(r, how.shape[1], axis=0), how.ravel()
 
     def _any_amounts(self, sets: Indices) -> tuple[FloatArray, FloatArray]:
         """Return how thick the materials (s, k) of each set would lie to come nearest, and what it misses then (s,).

@@ -24,7 +24,7 @@ KINDS: Final = (("stain", "tinted_oil"), ("paint_stain", "wash"))
 """What woods are brought together with: stains where there are any, else paint."""
 
 _KEPT: Final = 40
-_GOALS: Final = 4
+_GOALS: Final = 3
 _MIXES: Final = 6
 _FROM_TARGET: Final = 0.5
 """What a miss of the target counts beside the woods' staying apart."""

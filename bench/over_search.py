@@ -1,0 +1,142 @@
+"""Colours over a wood searched: speed, how near to everything that can be tried, two woods, and a film by hand."""
+
+import resource
+import time
+from collections.abc import Sequence
+from typing import Final
+
+import numpy as np
+
+from bench.search import LIGHTS, random_optics
+from bench.tables import ms, table
+from jug_mingle.core.arrays import FloatArray
+from jug_mingle.core.colour.difference import delta_E_CIE2000
+from jug_mingle.core.colour.recovery import recover_reflectance
+from jug_mingle.core.colour.spaces import Lab_to_XYZ, R_to_Lab
+from jug_mingle.core.colour.spectra import WAVELENGTHS
+from jug_mingle.core.evidence.fit import characterise
+from jug_mingle.core.evidence.fitted_shelf import Shelf
+from jug_mingle.core.evidence.laid import LaidFilm, body_over
+from jug_mingle.core.materials.kinds import kind_of
+from jug_mingle.core.materials.material import Material
+from jug_mingle.core.optics.grain import STREAKS
+from jug_mingle.core.optics.grounds import Ground, ground
+from jug_mingle.core.recipes.over import OverStep, OverWishes, assess_way, find_ways
+from jug_mingle.core.recipes.over_kinds import OVER_KINDS, alike, palettes
+from jug_mingle.core.recipes.over_search import OverSearch
+from jug_mingle.core.recipes.two_woods import make_one
+from jug_mingle.core.recipes.wishes import Target
+
+WOODS: Final = ("oak", "pine", "cherry", "walnut", "maple")
+TIMED, TRIED = 60, 300
+
+
+def shelf(rng: np.random.Generator, stains: int = 12, paints: int = 20) -> Shelf:
+    """Return invented stains, dyes and with a little pigment, and paints."""
+    tins = [Material(key=f"stain {n}", name=f"stain {n}", kind=kind_of("water_stain")) for n in range(stains)]
+    tins += [Material(key=f"paint {n}", name=f"paint {n}", kind=kind_of("chalk_paint")) for n in range(paints)]
+    K, S = random_optics(paints, rng)
+    of_stains = []
+    for _ in range(stains):
+        edge = 1.0 / (1.0 + np.exp((WAVELENGTHS - rng.uniform(430, 640)) / rng.uniform(15, 70)))
+        of_stains.append((edge + rng.uniform(0.02, 0.5)) * np.exp(rng.uniform(np.log(0.01), np.log(0.12))))
+    scatters = np.exp(rng.uniform(np.log(1e-4), np.log(0.01), stains))[:, np.newaxis] * np.ones(36)
+    return characterise(tins, []).with_optics(K=np.vstack([of_stains, K]), S=np.vstack([scatters, S]))
+
+
+def wanted(wood: Ground, rng: np.random.Generator) -> Target:
+    """Return a colour that might be asked for on a wood: mostly darker, of a hue about its own."""
+    L, a, b = R_to_Lab(wood.R_seen)
+    Lab = [rng.uniform(20, min(90, L + 8)), a + rng.normal(0, 8), max(2, b + rng.normal(0, 10))]
+    return Target(R=recover_reflectance(Lab_to_XYZ(np.array(Lab))), lights=LIGHTS)
+
+
+def _cases(count: int) -> list[tuple[Shelf, Ground, Target]]:
+    rng = np.random.default_rng(5)
+    tins, found = shelf(rng), []
+    for n in range(count):
+        tins = shelf(rng) if n and n % 10 == 0 else tins
+        wood = ground(WOODS[n % len(WOODS)])
+        found.append((tins, wood, wanted(wood, rng)))
+    return found
+
+
+def _nearest(tins: Shelf, wood: Ground, target: Target) -> float:
+    groups = alike(palettes(tins, range(len(tins.materials)), takes=True))
+    return min(OverSearch(tins, group, wood, target.goal).best(3)[0].delta_E for group in groups)
+
+
+def _everything(tins: Shelf, wood: Ground, target: Target) -> float:
+    groups = alike(palettes(tins, range(len(tins.materials)), takes=True))
+    return min(OverSearch(tins, group, wood, target.goal).exhaustive(3) for group in groups)
+
+
+def speed() -> None:
+    """Print processor times."""
+    cases = _cases(TIMED)
+    _nearest(*cases[0])  # compiles its loop
+    wishes, rows = OverWishes(), []
+    step = OverStep(kind=OVER_KINDS[0], film=LaidFilm(volumes=(("stain 0", 1.0),)), parts=(("stain 0", 1),))
+
+    def by_hand(tins: Shelf, wood: Ground, target: Target) -> None:
+        assess_way(tins, target, wood, [step], pour_error=0.03)
+        body_over(tins, [step.film], wood, heights=STREAKS)
+
+    for title, act in (
+        ("one film, up to 3 of 12 stains or 20 paints", _nearest),
+        ("all ways, two films in turn and bands with them", lambda tins, on, to: find_ways(tins, to, on, wishes)),
+        ("one film by hand", by_hand),
+    ):
+        times = []
+        for case in cases:
+            start = time.process_time()
+            act(*case)
+            times.append(time.process_time() - start)
+        rows.append([title, ms(times), ms(times, 0.95)])
+    for title, goal in (("two woods, a colour", True), ("two woods, wherever they meet", False)):
+        times = []
+        for tins, _, target in cases[:20]:
+            start = time.process_time()
+            make_one(tins, [ground("maple"), ground("cherry")], LIGHTS, target if goal else None, wishes)
+            times.append(time.process_time() - start)
+        rows.append([title, ms(times), ms(times, 0.95)])
+    table("A colour over a wood: processor time [ms]", ["task", "median", "p95"], rows)
+    print(f"  peak memory {resource.getrusage(resource.RUSAGE_SELF).ru_maxrss / 1024:.0f} MB")
+
+
+def optimality() -> None:
+    """Print how often the search comes within 0.1 of everything tried, and how much faster it is."""
+    gaps, fast, slow = [], 0.0, 0.0
+    for case in _cases(TRIED):
+        start = time.process_time()
+        mine = _nearest(*case)
+        between = time.process_time()
+        gaps.append(mine - _everything(*case))
+        fast, slow = fast + between - start, slow + time.process_time() - between
+    within, farthest = int(np.sum(np.array(gaps) < 0.1)), max(gaps)
+    table(
+        "Within 0.1 of everything tried over the same grid",
+        ["colours", "within", "farthest", "times faster"], [[TRIED, within, float(farthest), slow / fast]],
+    )  # fmt: skip
+
+
+def woods_together() -> None:
+    """Print how far apart two woods that lie 15 or more apart stay, and where everything tried leaves them."""
+    rows = []
+    for first, second in (("maple", "cherry"), ("pine", "walnut"), ("birch", "teak")):
+        woods = [ground(first), ground(second)]
+        for n, (tins, _, _) in enumerate(_cases(30)[::10]):
+            way = min(make_one(tins, woods, LIGHTS, None, OverWishes()), key=lambda one: _apart(one.R))
+            rows.append([f"{first} and {second}, shelf {n + 1}", _apart([w.R_seen for w in woods]), _apart(way.R)])
+    table("Two woods made one [CIEDE2000]", ["woods", "bare", "then"], rows)
+
+
+def _apart(R: Sequence[FloatArray]) -> float:
+    return float(max(delta_E_CIE2000(R_to_Lab(R[0], at), R_to_Lab(R[1], at)) for at in LIGHTS))
+
+
+def main() -> None:
+    """Print the tables; everything tried takes half an hour of a core."""
+    speed()
+    woods_together()
+    optimality()
