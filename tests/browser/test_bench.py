@@ -211,7 +211,7 @@ class MingleTest(BrowserCase):
         paint.select_option(index=2)
         chosen = paint.input_value()
         page.get_by_text("Bulb", exact=True).first.click()
-        page.get_by_role("button", name="Keep as a jug").click()  # what is said of the shelf is asked anew
+        page.get_by_role("button", name="Keep as a jug", exact=True).click()  # what is said of the shelf is asked anew
         self.quiet(page)
         self.assertEqual(paint.input_value(), chosen)
         page.locator(".prepare select").first.select_option("home_chalk_paint")

@@ -244,10 +244,9 @@ def residual_block(
     nuisance = [np.concatenate([part[3] for part in parts])[:, np.newaxis] * item.thickness_error]
     if item.pour_error > 0.0 and len(item.volumes) > 1:
         at_K, at_S = by_log_K / K, by_log_S / S  # (rows, m, 36): c_i times the slope by the mixture's K and S
-        share = at_K / c[:, np.newaxis]
-        by_pour = np.einsum("rmw,mw->rm", at_K, K) - np.einsum("rw,m,w->rm", share[:, 0], c, c @ K)
-        share = at_S / c[:, np.newaxis]
-        by_pour += np.einsum("rmw,mw->rm", at_S, S) - np.einsum("rw,m,w->rm", share[:, 0], c, c @ S)
+        most = int(np.argmax(c))  # water has no share at all
+        by_pour = np.einsum("rmw,mw->rm", at_K, K) - np.einsum("rw,m,w->rm", at_K[:, most] / c[most], c, c @ K)
+        by_pour += np.einsum("rmw,mw->rm", at_S, S) - np.einsum("rw,m,w->rm", at_S[:, most] / c[most], c, c @ S)
         nuisance.append(by_pour * item.pour_error)
     return _whiten(r, by_log_K, by_log_S, np.hstack(nuisance))
 

@@ -81,6 +81,12 @@ class UptakesTest(unittest.TestCase):
         elsewhere = replace(fields[0], key="more", wood="pine")
         self.assertEqual(slopes_of(shelf, elsewhere).shape[1], shelf.unknowns.size)
 
+    def test_a_thinned_field(self) -> None:
+        """Water in what was laid leaves nothing, and is no stumbling block to errors of its pour."""
+        thin = replace(field(1, Laying()), volumes=(("tea", 1.0), ("water", 2.0)), pour_error=0.1)
+        shelf = characterise([TEA, material("water", "thinner")], [paper(), thin])
+        self.assertTrue(np.all(np.isfinite(shelf.unknowns)))
+
     def test_slopes(self) -> None:
         """The slopes of what is kept are those of finite steps of its own."""
         kind, z = kind_of("water_stain"), np.array([0.2, -0.3, 0.1, 0.4])

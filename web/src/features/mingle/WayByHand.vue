@@ -59,7 +59,7 @@ function setParts(at: number, place: number, text: string) {
     <slot />
     <p v-if="wrong" class="wrong" role="alert">{{ wrong }}</p>
     <div v-for="(film, at) in shown" :key="at" class="film">
-      <h3 v-if="shown.length > 1">{{ way.steps[at]?.title }}</h3>
+      <b v-if="shown.length > 1" class="title">{{ way.steps[at]?.title }}</b>
       <label v-for="(one, place) in film.parts" :key="one[0]" class="slide"
         ><span>{{ nameOf(one[0]) }}</span>
         <BFormInput
@@ -150,7 +150,7 @@ function setParts(at: number, place: number, text: string) {
   align-items: end;
 }
 
-h3 {
+.title {
   grid-column: 1 / -1;
   font-size: 1rem;
 }

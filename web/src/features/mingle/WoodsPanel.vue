@@ -74,7 +74,7 @@ function choose(at: number, ground: string) {
             ]"
           />
           <div>
-            <h3>{{ capital(way.words) }}: {{ way.how }}</h3>
+            <h2>{{ capital(way.words) }}: {{ way.how }}</h2>
             <p v-for="(wood, n) in way.woods" :key="n">
               <b>{{ data.grounds[n]?.name }}: </b>
               <template v-for="(step, k) in wood.steps" :key="k"
@@ -132,7 +132,7 @@ li {
   gap: 16px;
 }
 
-h3 {
+h2 {
   font-size: 1.02rem;
 }
 

@@ -9,7 +9,7 @@ import type { useLayable } from './useLayable'
 export function useLayersInHand(
   layers: Ref<Layer[]>,
   change: (now: Layer[]) => void,
-  { book, offered, missing }: ReturnType<typeof useLayable>,
+  { book, offered, asMixed, missing }: ReturnType<typeof useLayable>,
 ) {
   const chosen = ref(0)
   const layer = computed(() => layers.value[chosen.value])
@@ -23,7 +23,8 @@ export function useLayersInHand(
   function add(key: string) {
     const kind = book.value?.kinds.find((one) => one.key === key)
     if (!kind) return
-    const one = begun(kind, offered(kind))
+    const bare = begun(kind, offered(kind))
+    const one = bare && { ...bare, ...asMixed(kind, bare.colours[0] ?? '') }
     if (!one) {
       sayWrong(new Error(missing(kind)))
       return
