@@ -88,10 +88,10 @@ def main(folder: Path) -> None:
                 page.get_by_role("button", name=view).click()
                 page.wait_for_timeout(2000)
                 page.screenshot(path=folder / f"{name}.png")
-            page.get_by_role("button", name="the piece", exact=True).click()
-            page.get_by_text("Bulb", exact=True).click()
+            page.goto("/mingle?target=2&over=oak")
+            page.locator(".way").first.wait_for()
             page.wait_for_timeout(1500)
-            page.screenshot(path=folder / "try-on-bulb.png")
+            page.screenshot(path=folder / "over-wood.png")
             browser.close()
 
 

@@ -40,7 +40,7 @@ from jug_mingle.core.optics.hiding import coats_to_hide, contrast_ratio, hiding_
 from jug_mingle.core.optics.uptake import Laying
 from jug_mingle.core.recipes.assessment import Recipe
 from jug_mingle.core.recipes.lacking import what_is_lacking
-from jug_mingle.core.recipes.over import OverWishes, Way, find_ways
+from jug_mingle.core.recipes.over import OverWay, OverWishes, find_ways
 from jug_mingle.core.recipes.recipes import find_recipes
 from jug_mingle.core.recipes.rescue import Advice, Pot, Rescue, advise, read_pot
 from jug_mingle.core.recipes.two_woods import make_one
@@ -62,6 +62,7 @@ __all__ = [
     "Material",
     "NothingToMixError",
     "Optics",
+    "OverWay",
     "OverWishes",
     "Pot",
     "Pour",
@@ -75,7 +76,6 @@ __all__ = [
     "Shelf",
     "Swatch",
     "Target",
-    "Way",
     "Wishes",
     "advise",
     "characterise",

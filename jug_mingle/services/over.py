@@ -14,7 +14,7 @@ from jug_mingle.core.materials.material import may_mix
 from jug_mingle.core.measuring.tools import tool
 from jug_mingle.core.optics.grounds import Ground
 from jug_mingle.core.optics.uptake import Laying
-from jug_mingle.core.recipes.over import OverStep, OverWishes, Way, assess_way, find_ways, reach_words
+from jug_mingle.core.recipes.over import OverStep, OverWay, OverWishes, assess_way, find_ways, reach_words
 from jug_mingle.core.recipes.over_kinds import over_kind
 from jug_mingle.core.recipes.two_woods import WoodsMadeOne, make_one
 from jug_mingle.core.recipes.undertones import Undertone, what_moves
@@ -51,7 +51,7 @@ class StepAsked:
 class FoundWays:
     """Ways to a target over a ground; `reach` says why none comes near, and what would."""
 
-    ways: list[Way]
+    ways: list[OverWay]
     shelf: Shelf
     target: Target
     ground: Ground
@@ -74,7 +74,7 @@ def ways_for(session: Session, target_id: int, *, over: str, allowed: Allowed, l
 def try_way(
     session: Session, job_id: int, asked: Sequence[StepAsked], *, over: str, target_id: int | None, tool_key: str,
     lights: Sequence[Light],
-) -> tuple[Way, Shelf, Ground]:  # fmt: skip
+) -> tuple[OverWay, Shelf, Ground]:  # fmt: skip
     """Return films by hand with what is predicted of them, against a target or none."""
     get_job(session, job_id)
     shelf, ground = fitted_shelf(session), ground_over(session, job_id, over)

@@ -149,6 +149,11 @@ def uses_of(row: PieceRow) -> Sequence[str]:
     return FORMS[row.spec["form"]].uses if row.uses is None else row.uses
 
 
+def uses_of_job(session: Session, job_id: int) -> set[str]:
+    """Return what any piece of a job is for."""
+    return {use for row in piece_rows(session, job_id) for use in uses_of(row)}
+
+
 def ground_named(session: Session, job_id: int, name: str) -> Ground:
     """Return what a zone is before anything is laid.
 

@@ -18,6 +18,7 @@ from jug_mingle.core.recipes.two_woods import HOW_WORDS, strips_to_try
 from jug_mingle.documents.strict import Id
 from jug_mingle.services import over as service
 from jug_mingle.services.jobs import get_job
+from jug_mingle.services.pieces import uses_of_job
 from jug_mingle.services.targets import get_target
 
 router = APIRouter(prefix="/api", tags=["over"])
@@ -42,13 +43,14 @@ def find_ways(
     found = service.ways_for(session, target_id, over=body.over, allowed=_allowed(body), lights=lights)
     shown, shelf = light_named(light), found.shelf
     screens, measured = screens_of(shelf, shown), measured_in(body.tool, unit)
+    uses = uses_of_job(session, get_target(session, target_id).job_id)
     return schemas.WaysOut(
         target_hex=hex_of(found.target.R, shown), ground=over_out(shelf, body.over, found.ground, shown),
         reach=found.reach,
         ways=[
             way_out(
                 session, way, target_R=found.target.R, ground=found.ground, over=body.over, lights=lights, shelf=shelf,
-                shown=shown, batch=body.batch, measured=measured, screens=screens,
+                shown=shown, batch=body.batch, measured=measured, screens=screens, uses=uses,
             )
             for way in found.ways
         ],
@@ -72,6 +74,7 @@ def by_hand(
     return way_out(
         session, way, target_R=R, ground=ground, over=body.over, lights=lights, shelf=shelf, shown=shown,
         batch=body.batch, measured=measured_in(body.tool, unit), screens=screens_of(shelf, shown),
+        uses=uses_of_job(session, job_id),
     )  # fmt: skip
 
 

@@ -1,6 +1,6 @@
 """Films over a ground as they are shown."""
 
-from collections.abc import Mapping, Sequence
+from collections.abc import Collection, Mapping, Sequence
 
 from sqlalchemy.orm import Session
 
@@ -21,9 +21,10 @@ from jug_mingle.core.optics.grain import STREAKS
 from jug_mingle.core.optics.grounds import Ground
 from jug_mingle.core.optics.uptake import laying_words
 from jug_mingle.core.practice.amounts import cost_of, shortage
+from jug_mingle.core.practice.films import notes_on
 from jug_mingle.core.practice.hazards import cautions_of
 from jug_mingle.core.recipes.assessment import metameric_words
-from jug_mingle.core.recipes.over import OverStep, Way
+from jug_mingle.core.recipes.over import OverStep, OverWay
 from jug_mingle.core.recipes.undertones import change_words
 from jug_mingle.documents.laid import LaidIn
 from jug_mingle.services.materials import get_material, handled
@@ -51,7 +52,7 @@ def over_out(shelf: Shelf, name: str, ground: Ground, shown: Light) -> schemas.O
 
 def step_out(
     session: Session, shelf: Shelf, step: OverStep, over: str, *, takes: bool, batch: float, measured: str,
-    screens: Mapping[str, str],
+    screens: Mapping[str, str], uses: Collection[str] = (),
 ) -> schemas.OverStepOut:  # fmt: skip
     """Return a film of a way."""
     pours, laying = step.pours(batch), step.film.laying
@@ -74,12 +75,13 @@ def step_out(
         title=step.kind.title, pours=[pour_out(pour, shelf, screens, measured) for pour in pours],
         water=step.film.water, water_words=thinned, mix=mix, how=how, laid=laid,
         wait=wait_words(facts.recoat, laying.coats),
+        notes=notes_on(step.kind.key, coats=laying.coats, takes=takes, materials=facts.kinds, uses=uses),
     )  # fmt: skip
 
 
 def way_out(
-    session: Session, way: Way, *, target_R: FloatArray | None, ground: Ground, over: str, lights: Sequence[Light],
-    shelf: Shelf, shown: Light, batch: float, measured: str, screens: Mapping[str, str],
+    session: Session, way: OverWay, *, target_R: FloatArray | None, ground: Ground, over: str, lights: Sequence[Light],
+    shelf: Shelf, shown: Light, batch: float, measured: str, screens: Mapping[str, str], uses: Collection[str] = (),
 ) -> schemas.OverWayOut:  # fmt: skip
     """Return a way; `lights` are those of its differences, the first of them the one that it is judged in."""
     likely = way.likely[0]
@@ -113,7 +115,7 @@ def way_out(
     )  # fmt: skip
 
 
-def unread_words(shelf: Shelf, way: Way, ground: Ground) -> str:
+def unread_words(shelf: Shelf, way: OverWay, ground: Ground) -> str:
     """Say what field would make a way surer, where none of its first film was read on this wood; else nothing."""
     first = way.steps[0]
     if not ground.takes or any((ground.takes, key) in shelf.taking for key in first.film.keys):

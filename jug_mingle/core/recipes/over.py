@@ -58,7 +58,7 @@ class OverStep:
 
 
 @dataclass(frozen=True, slots=True, kw_only=True, eq=False)
-class Way:
+class OverWay:
     """Films over a ground, and the look that comes of them.
 
     Attributes
@@ -99,7 +99,7 @@ class Way:
 def assess_way(
     shelf: Shelf, target: Target | None, ground: Ground, steps: Sequence[OverStep], *, pour_error: float,
     lights: tuple[Light, ...] = (DAYLIGHT,),
-) -> Way:  # fmt: skip
+) -> OverWay:  # fmt: skip
     """Return films over a ground with what is predicted of them, and how sure that is.
 
     Without a target they are held against their own look, in `lights`: how far it may turn out otherwise.
@@ -120,14 +120,14 @@ def assess_way(
     delta_E = [
         float(delta_E_CIE2000(R_to_Lab(R, light), Lab)) for light, Lab in zip(goal.lights, goal.Lab, strict=True)
     ]
-    return Way(
+    return OverWay(
         steps=tuple(steps), R=read_only(R), wet=R_seen(laid.body, 0.0), sealed=R_seen(laid.body, veil_of(_SEALED)),
         delta_E=tuple(delta_E), likely=tuple(Likely.each(one)[0] for one in errors), expected=worst.expected,
         low=worst.low, high=worst.high,
     )  # fmt: skip
 
 
-def as_recipe(way: Way, pours: tuple[Pour, ...]) -> Recipe:
+def as_recipe(way: OverWay, pours: tuple[Pour, ...]) -> Recipe:
     """Return a way of one film as a recipe of its pours."""
     return Recipe(
         pours=pours, R=way.R, delta_E=way.delta_E, likely=way.likely, expected=way.expected, low=way.low, high=way.high
@@ -161,7 +161,7 @@ class OverWishes:
             raise ValueError(f"a film takes from 1 to 3 tins beside what carries it, got {self.most}")
 
 
-def find_ways(shelf: Shelf, target: Target, ground: Ground, wishes: OverWishes) -> list[Way]:
+def find_ways(shelf: Shelf, target: Target, ground: Ground, wishes: OverWishes) -> list[OverWay]:
     """Return the ways to a colour over a ground, likeliest first: of each kind of film its best sets of tins.
 
     Raises
@@ -224,7 +224,7 @@ def alone(shelf: Shelf, palette: Palette, place: int, how: int) -> OverStep:
 def _in_two_steps(
     shelf: Shelf, target: Target, ground: Ground, allowed: Sequence[int],
     by_kind: dict[str, list[Found]], wishes: OverWishes,
-) -> list[Way]:  # fmt: skip
+) -> list[OverWay]:  # fmt: skip
     """Return the best way of each pair of kinds: the nearest first films, and the same weaker, with one more over."""
     ways = []
     for first, second in TWO_STEPS:
@@ -258,7 +258,7 @@ def _after(ground: Ground, laid: Laid, *, closed: bool) -> Ground:
     return replace(ground, R_seen=np.clip(laid.seen, 0.0, 1.0), veil=float(laid.veil), coat=coat)
 
 
-def reach_words(target: Target, ground: Ground, ways: Sequence[Way]) -> str:
+def reach_words(target: Target, ground: Ground, ways: Sequence[OverWay]) -> str:
     """Return why no way comes near, and what would; nothing where one does."""
     nearest = min(ways, key=lambda way: way.worst)
     if nearest.worst < OUT_OF_REACH:

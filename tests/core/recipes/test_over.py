@@ -146,7 +146,7 @@ class OverSearchTest(unittest.TestCase):
         self.assertGreater(float(least[0]), 3.0)
 
     def test_ratios(self) -> None:
-        """Whole parts in lowest terms, whose sum is at most eight."""
+        """Whole parts in lowest terms, whose sum is at most eight; up to three stains in one (V118)."""
         self.assertEqual(len(ratios(2)), 21)
         self.assertTrue(all(np.gcd.reduce(row.astype(int)) == 1 for row in ratios(3)))
         self.assertEqual(len(OVER_KINDS), len({kind.key for kind in OVER_KINDS}))

@@ -4510,6 +4510,11 @@ export interface components {
        * @description In words: 3 Brewed tea · 1 Barley sugar, with 2 parts of water to one.
        */
       mix: string
+      /**
+       * Notes
+       * @description What practice says of it: evenness, wear, whether it can be wiped.
+       */
+      notes: string[]
       /** Pours */
       pours: components['schemas']['PourOut'][]
       /** Title */

@@ -50,6 +50,7 @@ const paintAt = computed(() => {
   return nearer < 0 ? rows.value.length - 1 : nearer
 })
 const inHand = computed<Way | undefined>(() => hand.changed.value ?? rows.value[chosen.value])
+const notes = computed(() => [...new Set(inHand.value?.steps.flatMap((step) => step.notes) ?? [])])
 watch([() => target.id, () => over, all], () => {
   chosen.value = 0
   hand.forget()
@@ -134,6 +135,10 @@ function keep() {
           on a hidden face of this wood, sanded as the rest: end grain goes darker, what is sanded finer takes less. Lay
           it, wait {{ inHand.steps[0]?.wait }}, look in both rooms’ lights.
         </p>
+      </section>
+      <section v-if="notes.length > 0">
+        <h2>Worth knowing</h2>
+        <p v-for="words in notes" :key="words">{{ words }}</p>
       </section>
       <section v-if="inHand.cautions.length > 0">
         <h2>Cautions</h2>
