@@ -30,7 +30,7 @@ class DaybookTest(BrowserCase):
         form.get_by_label("On it").select_option(label="Brewed tea stain")
         form.locator("select").nth(1).select_option("oak")
         form.get_by_label("wiped back after").fill("60")
-        form.get_by_label("field of the stain board").fill("Tea on oak")
+        form.get_by_label("field of the board").fill("Tea on oak")
         form.get_by_role("button", name="Keep the offcut").click()
         expect(form.get_by_role("alert")).to_have_text("First say which colour it dried to.")
         form.get_by_role("button", name="Typed").click()

@@ -48,7 +48,7 @@ class OverStepOut(BaseModel):
     water_words: str = Field(description="How much water that is; empty where there is none.")
     mix: str = Field(description="In words: 3 Brewed tea · 1 Barley sugar, with 2 parts of water to one.")
     how: str = Field(description="In words: wiped hard after 4 minutes, two coats.")
-    wait: str = Field(description="In words, until the next step.")
+    wait: str = Field(description="In words, how long it dries until the next step.")
     notes: list[str] = Field(description="What practice says of it: evenness, wear, whether it can be wiped.")
     laid: LaidIn
 

@@ -74,7 +74,7 @@ def step_out(
     return schemas.OverStepOut(
         title=step.kind.title, pours=[pour_out(pour, shelf, screens, measured) for pour in pours],
         water=step.film.water, water_words=thinned, mix=mix, how=how, laid=laid,
-        wait=wait_words(facts.recoat, laying.coats),
+        wait=f"{'dries ' if laying.coats == 1 else ''}{wait_words(facts.recoat, laying.coats)}",
         notes=notes_on(step.kind.key, coats=laying.coats, takes=takes, materials=facts.kinds, uses=uses),
     )  # fmt: skip
 

@@ -4521,7 +4521,7 @@ export interface components {
       title: string
       /**
        * Wait
-       * @description In words, until the next step.
+       * @description In words, how long it dries until the next step.
        */
       wait: string
       /**

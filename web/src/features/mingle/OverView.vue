@@ -133,7 +133,7 @@ function keep() {
         <h2>Try first</h2>
         <p>
           on a hidden face of this wood, sanded as the rest: end grain goes darker, what is sanded finer takes less. Lay
-          it, wait {{ inHand.steps[0]?.wait }}, look in both rooms’ lights.
+          it, let it dry, look in both rooms’ lights.
         </p>
       </section>
       <section v-if="notes.length > 0">

@@ -57,7 +57,7 @@ const layers = computed(() => way.steps[0]?.pours ?? [])
     </div>
     <div class="end">
       <b class="said">{{ way.title }}</b>
-      <span v-for="(step, at) in way.steps" :key="at" class="soft">then wait {{ step.wait }}</span>
+      <span v-for="(step, at) in way.steps" :key="at" class="soft">{{ step.wait }}</span>
       <span v-if="way.cost > 0" class="soft">costs {{ sayMoney(way.cost) }}</span>
       <span v-for="other in way.differences.slice(1)" :key="other.light" class="soft">
         {{ lightTitles[other.light] }}: {{ other.words }}
