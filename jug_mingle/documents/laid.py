@@ -3,6 +3,7 @@
 from typing import Annotated
 
 from pydantic import Field, model_validator
+from pydantic_core import PydanticCustomError
 
 from jug_mingle.core.optics.uptake import LONGEST, PREPARED, SHORTEST, Laying
 from jug_mingle.core.recipes.over_kinds import OVER_KINDS
@@ -24,7 +25,10 @@ class LayingIn(StrictModel):
     @model_validator(mode="after")
     def check(self) -> "LayingIn":
         """Refuse what cannot be done, in the core's own words."""
-        self.laying()
+        try:
+            self.laying()
+        except ValueError as error:
+            raise PydanticCustomError("laying", "{words}", {"words": str(error)}) from error
         return self
 
     def laying(self) -> Laying:

@@ -28,6 +28,8 @@ def rescue(session: Session, pot_id: int, *, tool_key: str) -> tuple[Advice, Flo
         If no strip was read yet, or the mix has no target.
     """
     row = get_batch(session, pot_id)
+    if get_mix(session, row.mix_id).laid is not None:
+        raise ConflictError("this jug is seen through: lay it otherwise, or mix another way over what is below")
     strip = newest_strip(session, pot_id)
     standing_now = standing_of(session, row)
     if strip is None or strip.reading_id is None:

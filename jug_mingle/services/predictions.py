@@ -21,7 +21,7 @@ from jug_mingle.core.measuring.pouring import Pour
 from jug_mingle.core.measuring.tools import POUR_ERROR, tool
 from jug_mingle.core.optics.grounds import READ, Ground, measured_ground
 from jug_mingle.core.recipes.assessment import DRAWS, Recipe, assess
-from jug_mingle.core.recipes.over import OverStep, as_recipe, assess_way
+from jug_mingle.core.recipes.over import OverStep, OverWay, as_recipe, assess_way, laid_best
 from jug_mingle.core.recipes.over_kinds import over_kind
 from jug_mingle.core.recipes.wishes import Target
 from jug_mingle.documents.laid import LaidIn
@@ -271,6 +271,21 @@ def keep_prediction(session: Session, row: MixRow, *, at: str = "kept") -> None:
     """Store with a mix what is predicted of it by the window."""
     row.predicted = as_kept(assess_mix(session, row, [DAYLIGHT]), against=row.target_id is not None, at=at)
     session.flush()
+
+
+def laid_otherwise(session: Session, row: BatchRow) -> OverWay | None:
+    """Return how what is in a batch is laid to come nearest to its target; nothing of one that hides what is below, or
+    has no target."""
+    mix = session.get_one(MixRow, row.mix_id)
+    target = session.get(TargetRow, mix.target_id or 0)
+    if mix.laid is None or target is None:
+        return None
+    laid, pours = LaidIn.model_validate(mix.laid), as_pours(poured_of(row))
+    step = OverStep(kind=over_kind(laid.kind), film=_film(laid, pours), parts=tuple((p.key, p.parts) for p in pours))
+    return laid_best(
+        fitted_shelf(session), Target(R=np.array(target.R)), ground_over(session, mix.job_id, laid.over), step,
+        pour_error=pour_error_of(row),
+    )  # fmt: skip
 
 
 def assess_batch(session: Session, row: BatchRow, R: FloatArray | None, lights: Sequence[Light]) -> Recipe:

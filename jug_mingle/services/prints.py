@@ -25,10 +25,11 @@ from jug_mingle.core.practice.amounts import not_counted
 from jug_mingle.core.practice.hazards import DEFERS, cautions_of
 from jug_mingle.core.practice.situation import laid_of
 from jug_mingle.documents.laid import LaidIn
-from jug_mingle.errors import ConflictError, UnfitError
+from jug_mingle.errors import ConflictError, NotFoundError, UnfitError
+from jug_mingle.formats.board_sheet import FieldLine, board_sheet
 from jug_mingle.formats.finish_sheet import LayerLine, PieceSheet, finish_sheet
 from jug_mingle.formats.pour_strip import Line, lid_label, pour_strip, recipe_card, walk_strip
-from jug_mingle.services import finish_pictures, finish_report, finish_resolver, looks, mixes
+from jug_mingle.services import finish_pictures, finish_report, finish_resolver, looks, mixes, strips
 from jug_mingle.services.jobs import get_job
 from jug_mingle.services.jugs import jug_for, jug_named
 from jug_mingle.services.materials import handled
@@ -108,6 +109,22 @@ def _keeps(days: float | None, made: date, *, seen_through: bool) -> str:
 def _parts(parts: int, whole: int) -> str:
     """Return a share in parts; nothing where the ratio is finer than anybody counts."""
     return "" if whole > _MOST_PARTS else f"{parts} part{'' if parts == 1 else 's'}"
+
+
+def board_of(session: Session, job_id: int, board: str, *, day: date) -> bytes:
+    """Return the sheet of a board, dated by a day; NotFoundError where there is none of that name."""
+    rows = strips.fields_of(session, job_id, board)
+    if not rows:
+        raise NotFoundError(f"there is no board {board!r}")
+    fields = []
+    for row in rows:
+        name = row.mix.name if row.mix is not None else row.material.name if row.material is not None else ""
+        waited = "not wiped" if row.wiped_after is None else f"wiped after {row.wiped_after:g} minutes"
+        how = strips.how_of(row) or f"{waited}, {row.coats} {'coat' if row.coats == 1 else 'coats'}"
+        fields.append(FieldLine(title=name, how=f"{how}. {row.notes}".strip(), sRGB=_screen(np.array(row.R))))
+    title = f"{board}, on {rows[0].ground or 'wood'}"
+    said = "Colours on paper are near, not true: the board itself is what counts. Keep it with the piece."
+    return board_sheet(fields, title=title, job=get_job(session, job_id).name, made=day, said=said)
 
 
 def walk_strip_of(

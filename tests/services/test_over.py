@@ -1,17 +1,32 @@
 """Colours over a ground, as a job asks for them; grounds that are jugs and strips; fields that teach."""
 
+import io
+from datetime import date
 from typing import Any
 
 import numpy as np
+from pypdf import PdfReader
 
 from jug_mingle.core.colour.spectra import DAYLIGHT
 from jug_mingle.core.optics.grounds import ground
 from jug_mingle.core.optics.uptake import Laying
 from jug_mingle.documents.laid import FieldIn, LaidIn
 from jug_mingle.errors import ConflictError, NotFoundError, UnfitError
-from jug_mingle.services import fields, jobs, materials, mixes, over, preparations, strips
+from jug_mingle.services import (
+    batch_rescue,
+    batches,
+    fields,
+    jobs,
+    materials,
+    mixes,
+    over,
+    preparations,
+    prints,
+    strip_readings,
+    strips,
+)
 from jug_mingle.services.colours import Colour
-from jug_mingle.services.predictions import ground_over, look_of, over_name, pours_of
+from jug_mingle.services.predictions import assess_batch, ground_over, laid_otherwise, look_of, over_name, pours_of
 from jug_mingle.services.recipes import PourAsked
 from jug_mingle.services.shelf_fit import fitted_shelf
 from jug_mingle.store.models import MixRow
@@ -103,6 +118,41 @@ class FieldsTest(OverCase):
             self.session, self.job.id, self.colour(BLUE), on_paint, {self.stain.key: 1.0}, pour_error=0.0, about={}
         )
         self.assertNotIn("laying", row.about)
+
+
+class BenchTest(OverCase):
+    def test_laid_otherwise(self) -> None:
+        """A jug that is seen through is not rescued by what is added: it is laid otherwise, nearer to its colour."""
+        mix = self.laid(target_id=self.target.id)
+        row = batches.begin_batch(self.session, mix.id, jug=None)
+        batches.make_pour(self.session, row.id, place=0, material=self.stain.key, ml=100.0, how="eye")
+        dark = self.colour(look_of(self.session, mix, pours_of(mix)) * 0.7)
+        strip_readings.read_strip(self.session, row.id, dark, anyway=True)
+        way = laid_otherwise(self.session, row)
+        assert way is not None
+        self.assertLessEqual(way.worst, assess_batch(self.session, row, np.array(self.target.R), [DAYLIGHT]).worst)
+        with self.assertRaisesRegex(ConflictError, "lay it otherwise"):
+            batch_rescue.rescue(self.session, row.id, tool_key="syringe")
+        self.assertIsNone(laid_otherwise(self.session, batches.begin_batch(self.session, self.mix().id, jug=None)))
+
+    def test_printed(self) -> None:
+        """Label and card say how it is laid and over what, and for how long there is no figure; a board its fields."""
+        mix = self.laid()
+        day = date(2026, 11, 27)
+        label = prints.printed(self.session, mix.id, "label", jug=None, unit="ml", day=day)
+        card = prints.printed(self.session, mix.id, "card", jug=None, unit="ml", day=day)
+        for data, words in ((label, "no figure is agreed: mix for the job"), (card, "over oak")):
+            self.assertIn(words, PdfReader(io.BytesIO(data)).pages[0].extract_text().replace("\n", " "))
+        for wait in (1.0, 8.0):
+            strips.add_offcut(
+                self.session, self.job.id, self.colour(BLUE), mix_id=mix.id, material=None, ground="", coats=1,
+                wiped_after=None, board="Tea", notes="", laid=FieldIn(over="oak", wait=wait),
+            )  # fmt: skip
+        said = PdfReader(io.BytesIO(prints.board_of(self.session, self.job.id, "Tea", day=date(2026, 11, 27))))
+        self.assertIn("2. Tea", said.pages[0].extract_text())
+        self.assertIn("after 8 minutes", said.pages[0].extract_text())
+        with self.assertRaises(NotFoundError):
+            prints.board_of(self.session, self.job.id, "none", day=date(2026, 11, 27))
 
 
 class WaysTest(OverCase):

@@ -44,6 +44,7 @@ class BatchOut(BaseModel):
     dry_minutes: float
     dry_words: str
     over: str = Field(description="What a strip of it is painted on, where its ground shows through; else empty.")
+    over_key: str = Field(default="", description="The name of that, as `over` takes it; empty where it hides.")
     done: bool
     caution: str = Field(description="What can hurt of what is in it; else empty.")
 
@@ -97,6 +98,7 @@ class VerdictOut(BaseModel):
     reached: bool
     learnt: list[LearntOut]
     set_aside: bool = Field(description="Whether nothing known of the paints explains it, so that it teaches nothing.")
+    lay: str = Field(default="", description="Of a jug that is seen through: how it is laid to come nearest.")
 
 
 class RescueOut(BaseModel):

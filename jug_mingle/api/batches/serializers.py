@@ -5,16 +5,18 @@ from sqlalchemy.orm import Session
 
 from jug_mingle.api.batches.schemas import BatchOut, LearntOut, StepOut, VerdictOut
 from jug_mingle.api.common.serializers import hex_of
-from jug_mingle.core.colour.difference import compare
+from jug_mingle.core.colour.difference import compare, likely_words
 from jug_mingle.core.colour.spaces import R_to_Lab
 from jug_mingle.core.colour.spectra import Light
 from jug_mingle.core.evidence.mixtures import masstone
 from jug_mingle.core.materials.handling import time_words
 from jug_mingle.core.measuring.units import format_amount
+from jug_mingle.core.optics.uptake import laying_words
 from jug_mingle.core.practice.amounts import shortage
 from jug_mingle.core.practice.hazards import cautions_of
 from jug_mingle.services import batches, strip_readings
 from jug_mingle.services.mixes import get_mix
+from jug_mingle.services.predictions import laid_otherwise
 from jug_mingle.services.shelf_fit import fitted_shelf
 from jug_mingle.store.models import BatchRow
 
@@ -50,7 +52,8 @@ def batch_out(session: Session, row: BatchRow, shown: Light, unit: str) -> Batch
             "end_hex": None if now.end_R is None else hex_of(now.end_R, shown),
             "target_hex": None if now.target is None else hex_of(now.target, shown), "dry_at": row.dry_at,
             "dry_minutes": strip_readings.dry_minutes(row), "dry_words": time_words(strip_readings.dry_minutes(row)),
-            "over": now.over, "done": row.done is not None,
+            "over": now.over, "over_key": (get_mix(session, row.mix_id).laid or {}).get("over", ""),
+            "done": row.done is not None,
             "caution": " ".join(cautions_of(kinds)),
         }
     )  # fmt: skip
@@ -61,6 +64,11 @@ def verdict_out(session: Session, pot_id: int, found: strip_readings.Verdict, sh
     target = batches.standing_of(session, batches.get_batch(session, pot_id)).target
     R = np.array(found.strip.R)
     apart = None if target is None else compare(R_to_Lab(R), R_to_Lab(target))
+    way, lay = laid_otherwise(session, batches.get_batch(session, pot_id)), ""
+    if way is not None:
+        over = batches.standing_of(session, batches.get_batch(session, pot_id)).over
+        likely = likely_words(way.expected, way.low, way.high)
+        lay = f"Laid {laying_words(way.steps[0].film.laying, takes=True)} over {over}, this jug comes to {likely}."
     return VerdictOut(
         strip_id=found.strip.id,
         reading_id=found.strip.reading_id,
@@ -71,5 +79,6 @@ def verdict_out(session: Session, pot_id: int, found: strip_readings.Verdict, sh
         misses="" if apart is None else apart.misses,
         reached=found.reached,
         set_aside=found.set_aside,
+        lay=lay,
         learnt=[LearntOut(name=one.name, by=round(one.by, 2)) for one in found.learnt[:8]],
     )

@@ -27,3 +27,16 @@ def print_mix(
     return Response(
         prints.printed(session, mix_id, kind, jug=jug, unit=unit, day=day or date.today()), media_type="application/pdf"
     )
+
+
+@router.get("/jobs/{job_id}/boards.pdf", responses=PROBLEMS)
+def print_board(
+    job_id: Id,
+    board: str,
+    session: ReadSession,
+    day: Annotated[date | None, Query(description="Today, where the person is; by this machine without it.")] = None,
+) -> Response:
+    """Return the fields of a board as labels."""
+    from jug_mingle.services import prints
+
+    return Response(prints.board_of(session, job_id, board, day=day or date.today()), media_type="application/pdf")

@@ -11,7 +11,7 @@ from jug_mingle.core.colour.difference import delta_E_CIE2000, direction
 from jug_mingle.core.colour.spaces import R_to_Lab
 from jug_mingle.core.colour.spectra import DAYLIGHT, Light
 from jug_mingle.core.evidence.fitted_shelf import Shelf
-from jug_mingle.core.evidence.laid import Laid, LaidFilm, body_over, drawn_over
+from jug_mingle.core.evidence.laid import Laid, LaidFilm, body_over, drawn_over, looks_by_laying
 from jug_mingle.core.measuring.pouring import Pour
 from jug_mingle.core.optics.film import R_seen, veil_of
 from jug_mingle.core.optics.grounds import Coat, Ground
@@ -34,6 +34,9 @@ _FEWER: Final = 0.3
 
 _BRIGHTER: Final = 2.0
 """A colour is out of reach by its lightness where it lies so far above what is laid on. [L*]"""
+
+_NO_ANSWER: Final = 25.0
+"""What is as far off as this is no answer, where there is a better one. [CIEDE2000]"""
 
 _OF_EACH: Final = 2
 _FIRSTS: Final = 2
@@ -193,7 +196,8 @@ def find_ways(shelf: Shelf, target: Target, ground: Ground, wishes: OverWishes) 
         ways += _in_two_steps(shelf, target, ground, allowed, by_kind, wishes)
     if not ways:
         raise NothingToMixError("the tins that must be used do not lie see-through together over this ground")
-    return sorted(ways, key=lambda way: way.expected + 0.5 * _FEWER * len(way.steps))
+    ways.sort(key=lambda way: way.expected + 0.5 * _FEWER * len(way.steps))
+    return [way for way in ways if way.worst < _NO_ANSWER] or ways[:1]
 
 
 def _chosen(found: Sequence[Found], count: int) -> list[Found]:
@@ -256,6 +260,15 @@ def _weaker(shelf: Shelf, found: Found) -> list[OverStep]:
 def _after(ground: Ground, laid: Laid, *, closed: bool) -> Ground:
     coat: Coat = "varnish" if closed else ground.coat
     return replace(ground, R_seen=np.clip(laid.seen, 0.0, 1.0), veil=float(laid.veil), coat=coat)
+
+
+def laid_best(shelf: Shelf, target: Target, ground: Ground, step: OverStep, *, pour_error: float) -> OverWay:
+    """Return what is in a jug as it is laid to come nearest to a colour: another wait, wipe, number of coats."""
+    layings = list(dict.fromkeys([step.film.laying, *(how.laying for how in step.kind.hows)]))
+    on = replace(ground, coat="varnish") if step.film.over_seal else ground
+    misses = target.goal.miss(np.clip(looks_by_laying(shelf, step.film, layings, on), 0.0, 1.0))
+    film = replace(step.film, laying=layings[int(np.argmin(misses))])
+    return assess_way(shelf, target, ground, [replace(step, film=film)], pour_error=pour_error)
 
 
 def reach_words(target: Target, ground: Ground, ways: Sequence[OverWay]) -> str:

@@ -79,6 +79,12 @@ class FindWaysTest(unittest.TestCase):
         self.assertIn("paler ground", reach_words(target, ground("old_dark_paint"), ways))
         self.assertIn("nearest is", reach_words(wanted(45, -40, 30), OAK, ways))
 
+    def test_what_is_far_off_is_no_answer(self) -> None:
+        """What is 25 off or more is not offered beside what is nearer; where all is, the nearest stands alone."""
+        for target in (wanted(30, 9, 14), wanted(70, -60, 40)):
+            ways = find_ways(SHELF, target, OAK, OverWishes(two_steps=False))
+            self.assertTrue(len(ways) == 1 or all(way.worst < 25.0 for way in ways))
+
     def test_use_and_avoid(self) -> None:
         for way in find_ways(SHELF, wanted(50, 9, 20), OAK, OverWishes(use=("grey",))):
             self.assertIn("grey", way.keys)

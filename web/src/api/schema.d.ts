@@ -335,6 +335,26 @@ export interface paths {
     patch?: never
     trace?: never
   }
+  '/api/jobs/{job_id}/boards.pdf': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    /**
+     * Print Board
+     * @description Return the fields of a board as labels.
+     */
+    get: operations['print_board_api_jobs__job_id__boards_pdf_get']
+    put?: never
+    post?: never
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
   '/api/jobs/{job_id}/boards/wait': {
     parameters: {
       query?: never
@@ -2313,6 +2333,12 @@ export interface components {
        * @description What a strip of it is painted on, where its ground shows through; else empty.
        */
       over: string
+      /**
+       * Over Key
+       * @description The name of that, as `over` takes it; empty where it hides.
+       * @default
+       */
+      over_key: string
       /** Poured Ml */
       poured_ml: number
       /** Steps */
@@ -6506,6 +6532,12 @@ export interface components {
       delta_E: number | null
       /** Hex */
       hex: string
+      /**
+       * Lay
+       * @description Of a jug that is seen through: how it is laid to come nearest.
+       * @default
+       */
+      lay: string
       /** Learnt */
       learnt: components['schemas']['LearntOut'][]
       /** Misses */
@@ -7995,6 +8027,77 @@ export interface operations {
         }
         content: {
           'application/json': components['schemas']['BoardOut'][]
+        }
+      }
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Request Entity Too Large */
+      413: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+    }
+  }
+  print_board_api_jobs__job_id__boards_pdf_get: {
+    parameters: {
+      query: {
+        board: string
+        /** @description Today, where the person is; by this machine without it. */
+        day?: string | null
+      }
+      header?: never
+      path: {
+        job_id: number
+      }
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description Successful Response */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': unknown
         }
       }
       /** @description Not Found */

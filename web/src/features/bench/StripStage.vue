@@ -41,7 +41,11 @@ async function act(what: string, run: () => Promise<void>) {
   }
 }
 
-const paint = () => act('', bench.painted)
+const paint = () =>
+  act('', async () => {
+    await bench.painted()
+    verdict.value = undefined
+  })
 const read = () =>
   act('Looking…', async () => {
     if (!colour.value) throw new Error('First say which colour the dried strip has.')
@@ -51,7 +55,11 @@ const read = () =>
   })
 /** Whether there is a colour to reach that was not reached yet. */
 const aimed = () =>
-  verdict.value && !verdict.value.set_aside && !verdict.value.reached && verdict.value.delta_E !== null
+  verdict.value &&
+  !verdict.value.lay &&
+  !verdict.value.set_aside &&
+  !verdict.value.reached &&
+  verdict.value.delta_E !== null
 /** A strip that was read before the page was left: what it said, and how to go on. */
 onMounted(() =>
   act('Looking…', async () => {
@@ -149,6 +157,19 @@ const believe = () =>
       <template v-else-if="verdict.delta_E === null">
         <p>Is it as you want it? You decide.</p>
         <BButton variant="primary" class="own" @click="finish">Good as it is</BButton>
+      </template>
+      <template v-else-if="verdict.lay">
+        <p class="clock said">{{ verdict.lay }}</p>
+        <p>Longer on the wood is darker, another coat deepens it, wiping sooner pales it. Dry a strip laid so.</p>
+        <div class="row-of-acts">
+          <BButton variant="primary" @click="paint">Painted another strip</BButton>
+          <RouterLink
+            class="btn btn-outline-secondary"
+            :to="{ name: 'mingle', query: { over: batch.over_key || undefined } }"
+            >Look for another way</RouterLink
+          >
+          <BButton variant="outline-secondary" @click="finish">Good as it is</BButton>
+        </div>
       </template>
       <template v-else-if="advice">
         <p class="clock said">{{ advice.words }}</p>

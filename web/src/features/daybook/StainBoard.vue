@@ -43,6 +43,12 @@ const long = (minutes: number) => (minutes >= 120 ? `${(minutes / 60).toFixed(1)
       {{ board.name }}
       <small class="soft">{{ stacks > 1 ? 'several' : first?.name }} on {{ first?.ground || 'wood' }}</small>
     </h3>
+    <a
+      :href="`/api/jobs/${jobId.toString()}/boards.pdf?board=${encodeURIComponent(board.name)}`"
+      target="_blank"
+      rel="noopener"
+      >print its labels</a
+    >
     <ol class="fields" :aria-label="`${board.name}, by how long it stood before it was wiped`">
       <li v-for="field in board.fields" :key="field.id">
         <i :style="{ background: field.hex }" /><span

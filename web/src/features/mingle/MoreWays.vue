@@ -2,6 +2,7 @@
 import { ref } from 'vue'
 
 import { useEscape } from '../../shared/useEscape'
+import OwnParts from './OwnParts.vue'
 import PreparePanel from './PreparePanel.vue'
 import UndertonePanel from './UndertonePanel.vue'
 import WoodsPanel from './WoodsPanel.vue'
@@ -10,6 +11,7 @@ import WoodsPanel from './WoodsPanel.vue'
 const { over, targetId = 0 } = defineProps<{ over: string; targetId?: number }>()
 const PANELS = [
   { key: 'prepare', title: 'Wash, wax, glaze…' },
+  { key: 'own', title: 'By parts of your own…' },
   { key: 'woods', title: 'Two woods made one…' },
   { key: 'undertone', title: 'Take an undertone out…' },
 ] as const
@@ -34,6 +36,7 @@ useEscape(() => {
     >
   </nav>
   <PreparePanel v-if="open === 'prepare'" />
+  <OwnParts v-if="open === 'own'" />
   <WoodsPanel v-if="open === 'woods'" :over="over" :target-id="targetId" />
   <UndertonePanel v-if="open === 'undertone'" :over="over" />
 </template>

@@ -49,6 +49,12 @@ const layers = computed(() => way.steps[0]?.pours ?? [])
         <b v-if="way.steps.length > 1">{{ step.title }}: </b><b>{{ step.mix }}</b
         ><span class="soft">, {{ step.how }}</span>
       </p>
+      <p class="pours soft">
+        <template v-for="(step, at) in way.steps" :key="at">
+          <span v-for="pour in step.pours" :key="pour.material">{{ pour.words }} {{ pour.name }}</span>
+          <span v-if="step.water_words">{{ step.water_words }} water</span>
+        </template>
+      </p>
       <p class="soft">
         {{ way.change }}<template v-if="way.misses"> · {{ way.misses }}</template>
       </p>
@@ -85,6 +91,13 @@ p {
 
 .step {
   font-size: 1.02rem;
+}
+
+.pours {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0 14px;
+  font-size: 0.9rem;
 }
 
 .warn {
