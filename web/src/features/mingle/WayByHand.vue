@@ -2,6 +2,7 @@
 import { computed } from 'vue'
 
 import { useShelf } from '../../shared/useShelf'
+import HandSlider from './HandSlider.vue'
 import { type Film, filmsOf, type Way } from './useWays'
 
 /** The films of a way by hand: parts, water, wait, wipe, coats, and how the wood was made ready. */
@@ -45,8 +46,7 @@ function change(at: number, part: Partial<Film>) {
   )
 }
 
-function setParts(at: number, place: number, text: string) {
-  const parts = Math.round(Number(text))
+function setParts(at: number, place: number, parts: number) {
   const film = shown.value[at]
   if (film && parts >= 1 && parts <= 999)
     change(at, { parts: film.parts.map((one, n): [string, number] => (n === place ? [one[0], parts] : [...one])) })
@@ -60,68 +60,49 @@ function setParts(at: number, place: number, text: string) {
     <p v-if="wrong" class="wrong" role="alert">{{ wrong }}</p>
     <div v-for="(film, at) in shown" :key="at" class="film">
       <b v-if="shown.length > 1" class="title">{{ way.steps[at]?.title }}</b>
-      <label v-for="(one, place) in film.parts" :key="one[0]" class="slide"
-        ><span>{{ nameOf(one[0]) }}</span>
-        <BFormInput
-          type="range"
-          min="1"
-          :max="Math.max(24, one[1])"
-          :model-value="one[1]"
-          :aria-valuetext="`${one[1]} parts`"
-          @update:model-value="setParts(at, place, String($event))"
-        />
-        <small>{{ one[1] }} {{ one[1] === 1 ? 'part' : 'parts' }}</small>
-      </label>
-      <label v-if="film.water > 0 || film.kind === 'wash'" class="slide"
-        ><span>water to one part</span>
-        <BFormInput
-          type="range"
-          min="0"
-          max="10"
-          step="0.25"
-          :model-value="film.water"
-          :aria-valuetext="`${film.water} parts of water to one`"
-          @update:model-value="change(at, { water: Number($event) })"
-        />
-        <small>{{ film.water }}</small>
-      </label>
-      <label v-if="takes" class="slide"
-        ><span>wait before wiping</span>
-        <BFormInput
-          type="range"
-          min="0"
-          max="100"
-          :model-value="placeOf(film.wait)"
-          :aria-valuetext="sayWait(film.wait)"
-          @update:model-value="change(at, { wait: minutesAt(Number($event)) })"
-        />
-        <small>{{ sayWait(film.wait) }}</small>
-      </label>
-      <label class="slide"
-        ><span>wiped</span>
-        <BFormInput
-          type="range"
-          min="0"
-          max="1"
-          step="0.05"
-          :model-value="film.wipe"
-          :aria-valuetext="sayWipe(film.wipe)"
-          @update:model-value="change(at, { wipe: Number($event) })"
-        />
-        <small>{{ sayWipe(film.wipe) }}</small>
-      </label>
-      <label class="slide"
-        ><span>coats</span>
-        <BFormInput
-          type="range"
-          min="1"
-          max="6"
-          :model-value="film.coats"
-          :aria-valuetext="`${film.coats} coats`"
-          @update:model-value="change(at, { coats: Number($event) })"
-        />
-        <small>{{ film.coats }}</small>
-      </label>
+      <HandSlider
+        v-for="(one, place) in film.parts"
+        :key="one[0]"
+        :title="nameOf(one[0])"
+        :value="one[1]"
+        :said="`${one[1]} ${one[1] === 1 ? 'part' : 'parts'}`"
+        :min="1"
+        :max="Math.max(24, one[1])"
+        @slide="setParts(at, place, $event)"
+      />
+      <HandSlider
+        v-if="film.water > 0 || film.kind === 'wash'"
+        title="water to one part"
+        :value="film.water"
+        :said="film.water.toString()"
+        :max="10"
+        :step="0.25"
+        @slide="change(at, { water: $event })"
+      />
+      <HandSlider
+        v-if="takes"
+        title="wait before wiping"
+        :value="placeOf(film.wait)"
+        :said="sayWait(film.wait)"
+        :max="100"
+        @slide="change(at, { wait: minutesAt($event) })"
+      />
+      <HandSlider
+        title="wiped"
+        :value="film.wipe"
+        :said="sayWipe(film.wipe)"
+        :max="1"
+        :step="0.05"
+        @slide="change(at, { wipe: $event })"
+      />
+      <HandSlider
+        title="coats"
+        :value="film.coats"
+        :said="film.coats.toString()"
+        :min="1"
+        :max="6"
+        @slide="change(at, { coats: $event })"
+      />
       <label v-if="takes"
         >the wood is
         <BFormSelect
@@ -158,15 +139,6 @@ function setParts(at: number, place: number, text: string) {
 label {
   display: grid;
   font-size: 0.9rem;
-}
-
-.slide {
-  grid-template-columns: 1fr auto;
-}
-
-.slide input {
-  grid-column: 1 / -1;
-  grid-row: 2;
 }
 
 p {
