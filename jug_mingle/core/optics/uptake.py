@@ -123,14 +123,15 @@ def shares_kept(uptake: Uptake, layings: Sequence[Laying]) -> FloatArray:
 
 _NUMBERS: Final = ("one coat", "two coats", "three coats", "four coats", "five coats", "six coats")
 _AT_ONCE: Final = 15.0
-_SECONDS: Final = 100.0
+_SECONDS: Final = 60.0
 
 
 def laying_words(laying: Laying, *, takes: bool) -> str:
     """Return how a film is laid, in words; where nothing goes in there is no wait to speak of."""
     wipe = min(WIPES, key=lambda words: abs(WIPES[words] - laying.wipe))
     seconds = 60.0 * laying.wait
-    after = f"after {seconds:.0f} seconds" if seconds < _SECONDS else f"after {laying.wait:.3g} minutes"
+    minutes = "1 minute" if abs(seconds - _SECONDS) < 0.5 else f"{laying.wait:.3g} minutes"
+    after = f"after {seconds:.0f} seconds" if seconds < _SECONDS - 0.5 else f"after {minutes}"
     after = "at once" if seconds <= _AT_ONCE else after
     words = f"{wipe} {after}" if laying.wipe > 0.0 and (takes or seconds <= _AT_ONCE) else wipe
     ready = "" if laying.prepared == "as sanded" else f", wood {laying.prepared}"

@@ -83,6 +83,7 @@ class UptakeTest(unittest.TestCase):
                 True,
                 "wiped after 4 minutes, one coat, wood end grain",
             ),
+            (Laying(wait=1.0), True, "wiped hard after 1 minute, one coat"),
             (Laying(wait=4.0), False, "wiped hard, one coat"),
             (Laying(wipe=0.0, coats=3), True, "left alone, three coats"),
         ):

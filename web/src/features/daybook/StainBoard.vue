@@ -45,6 +45,7 @@ const long = (minutes: number) => (minutes >= 120 ? `${(minutes / 60).toFixed(1)
     </h3>
     <a
       :href="`/api/jobs/${jobId.toString()}/boards.pdf?board=${encodeURIComponent(board.name)}`"
+      class="labels"
       target="_blank"
       rel="noopener"
       >print its labels</a
@@ -96,6 +97,10 @@ h3 {
 
 h3 small {
   font: 400 0.9rem var(--bs-body-font-family);
+}
+
+.labels {
+  color: inherit;
 }
 
 .fields {
