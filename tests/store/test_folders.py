@@ -85,7 +85,8 @@ class ReleaseTest(unittest.TestCase):
             usual["kind"] = "csv"
         asked = re.sub(r"{(\w+)}", lambda part: usual.get(part[1], "1"), path)
         further = {
-            "boards/wait": "board=Tea%20on%20oak&target_id=1", "boards.pdf": "board=Tea%20on%20oak", "ladder": "first_id=1&second_id=2",
+            "boards/wait": "board=Tea%20on%20oak&target_id=1", "boards.pdf": "board=Tea%20on%20oak",
+            "ladder": "first_id=1&second_id=2",
             "way": "first_id=1&second_id=2",
         }  # fmt: skip
         return asked + next((f"?{query}" for part, query in further.items() if part in asked), "")
