@@ -205,18 +205,20 @@ def assess_mix(
     """Return a mix with its prediction of today; `shelf` and `over` (its job's ground) where they are at hand."""
     target = None if row.target_id is None else session.get(TargetRow, row.target_id)
     R = None if target is None else np.array(target.R)
-    return _assess(session, row, pours_of(row), R, lights, pour_error=tool(row.tool).error, shelf=shelf, over=over)
+    return assess_pours(session, row, pours_of(row), R, lights, pour_error=tool(row.tool).error, shelf=shelf, over=over)
 
 
 def assess_alone(session: Session, row: MixRow) -> Recipe:
     """Return a mix with its prediction by the window against itself: how far it may turn out otherwise."""
-    return _assess(session, row, pours_of(row), None, [DAYLIGHT], pour_error=tool(row.tool).error)
+    return assess_pours(session, row, pours_of(row), None, [DAYLIGHT], pour_error=tool(row.tool).error)
 
 
-def _assess(
+def assess_pours(
     session: Session, row: MixRow, pours: tuple[Pour, ...], R: FloatArray | None, lights: Sequence[Light], *,
     pour_error: float, shelf: Shelf | None = None, over: Ground | None = None,
 ) -> Recipe:  # fmt: skip
+    """Return other pours of a mix with their prediction, laid as it is where it is seen through; against a colour (36,)
+    or none."""
     shelf = shelf or fitted_shelf(session)
     if row.laid is not None:
         wanted = None if R is None else Target(R=R, lights=tuple(lights))
@@ -291,7 +293,7 @@ def laid_otherwise(session: Session, row: BatchRow) -> OverWay | None:
 def assess_batch(session: Session, row: BatchRow, R: FloatArray | None, lights: Sequence[Light]) -> Recipe:
     """Return what is in a batch with its prediction, against a target (36,) or none; ValueError of an empty one."""
     mix = session.get_one(MixRow, row.mix_id)
-    return _assess(session, mix, as_pours(poured_of(row)), R, lights, pour_error=pour_error_of(row))
+    return assess_pours(session, mix, as_pours(poured_of(row)), R, lights, pour_error=pour_error_of(row))
 
 
 def keep_prediction_of_batch(session: Session, row: BatchRow, *, at: str = "poured") -> None:

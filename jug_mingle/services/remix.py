@@ -13,13 +13,13 @@ from jug_mingle.core.colour.spectra import Light
 from jug_mingle.core.evidence.fitted_shelf import Shelf
 from jug_mingle.core.measuring.pouring import Pour
 from jug_mingle.core.measuring.tools import tool
-from jug_mingle.core.recipes.assessment import DRAWS, Recipe, assess
+from jug_mingle.core.recipes.assessment import Recipe
 from jug_mingle.core.recipes.recipes import find_recipes
 from jug_mingle.core.recipes.wishes import NothingToMixError, Target, Wishes
 from jug_mingle.errors import ConflictError, UnfitError
 from jug_mingle.services.materials import keys_on_shelf
 from jug_mingle.services.mixes import get_mix
-from jug_mingle.services.predictions import look_of, pours_of
+from jug_mingle.services.predictions import assess_pours, look_of, pours_of
 from jug_mingle.services.shelf_fit import fitted_shelf
 from jug_mingle.store.models import MixRow, StripRow
 
@@ -107,10 +107,12 @@ def remix(session: Session, mix_id: int, *, batch: float, tool_key: str, lights:
         raise UnfitError(str(error)) from error
     same = None
     if not missing:
-        same = assess(shelf, target, [scaled], pour_error=measured.error, draws=shelf.draw(DRAWS))[0]
+        same = assess_pours(session, mix, scaled, R, lights, pour_error=measured.error)
+    # One that is seen through has no substitutes here: Mingle finds another way over what is below.
+    other = missing and mix.laid is None
     return Remix(
         mix=mix, shelf=shelf, R=R, seen=seen, pots=tins, same=same,
-        substitutes=_substitutes(shelf, target, wishes) if missing else [],
+        substitutes=_substitutes(shelf, target, wishes) if other else [],
     )  # fmt: skip
 
 
@@ -152,4 +154,6 @@ def missing_words(found: Remix) -> str:
         said.append(f"{' and '.join(gone)} {'is' if len(gone) == 1 else 'are'} no longer on the shelf.")
     if short:
         said.append(f"There is too little of {' and '.join(short)}.")
+    if said and found.mix.laid is not None:
+        said.append("Look in Mingle for another way over what is below.")
     return " ".join(said)

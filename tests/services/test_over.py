@@ -22,6 +22,7 @@ from jug_mingle.services import (
     over,
     preparations,
     prints,
+    remix,
     strip_readings,
     strips,
 )
@@ -134,6 +135,17 @@ class BenchTest(OverCase):
         with self.assertRaisesRegex(ConflictError, "lay it otherwise"):
             batch_rescue.rescue(self.session, row.id, tool_key="syringe")
         self.assertIsNone(laid_otherwise(self.session, batches.begin_batch(self.session, self.mix().id, jug=None)))
+
+    def test_mixed_again(self) -> None:
+        """Mixed again it is laid as it was; where a tin is gone it is looked for over what is below."""
+        mix = self.laid(target_id=self.target.id)
+        again = remix.remix(self.session, mix.id, batch=50.0, tool_key="parts", lights=[DAYLIGHT])
+        assert again.same is not None
+        np.testing.assert_allclose(again.same.R, look_of(self.session, mix, pours_of(mix)), atol=1e-6)
+        materials.remove_material(self.session, self.stain.key)
+        gone = remix.remix(self.session, mix.id, batch=50.0, tool_key="parts", lights=[DAYLIGHT])
+        self.assertEqual((gone.same, gone.substitutes), (None, []))
+        self.assertIn("another way over what is below", remix.missing_words(gone))
 
     def test_printed(self) -> None:
         """Label and card say how it is laid and over what, and for how long there is no figure; a board its fields."""

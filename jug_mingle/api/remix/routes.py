@@ -13,6 +13,7 @@ from jug_mingle.api.recipes.serializers import measured_in, recipe_out
 from jug_mingle.api.remix.schemas import PastMixOut, RemixOut, TinOfMixOut
 from jug_mingle.core.colour.spectra import light as light_named
 from jug_mingle.core.recipes.assessment import Recipe
+from jug_mingle.documents.laid import LaidIn
 from jug_mingle.documents.strict import Id
 from jug_mingle.services import remix as service
 from jug_mingle.services.jobs import get_job
@@ -64,5 +65,6 @@ def mix_again(
         ],
         same=None if found.same is None else out(found.same),
         substitutes=[out(one) for one in found.substitutes],
+        laid=None if found.mix.laid is None else LaidIn.model_validate(found.mix.laid),
         words=service.missing_words(found),
     )

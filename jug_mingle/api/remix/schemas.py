@@ -3,10 +3,11 @@
 from datetime import datetime
 from typing import Literal
 
-from pydantic import BaseModel
+from pydantic import BaseModel, Field
 
 from jug_mingle.api.common.schemas import Hex
 from jug_mingle.api.recipes.schemas import RecipeOut
+from jug_mingle.documents.laid import LaidIn
 
 
 class PastMixOut(BaseModel):
@@ -40,4 +41,5 @@ class RemixOut(BaseModel):
     pots: list[TinOfMixOut]
     same: RecipeOut | None
     substitutes: list[RecipeOut]
+    laid: LaidIn | None = Field(default=None, description="How it is laid, where it is seen through.")
     words: str

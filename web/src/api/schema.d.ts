@@ -5560,6 +5560,8 @@ export interface components {
     RemixOut: {
       /** Hex */
       hex: string
+      /** @description How it is laid, where it is seen through. */
+      laid?: components['schemas']['LaidIn'] | null
       /** Name */
       name: string
       /** Pots */

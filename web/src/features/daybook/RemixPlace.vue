@@ -72,6 +72,13 @@ function turn(mix: unknown) {
   void router.replace({ name: 'again', params: { mix: String(mix) } })
 }
 
+/** How it is laid; a ground that belongs to another job is not known in this one. */
+const laidHere = computed(() => {
+  const laid = data.value?.laid
+  const here = job.value?.mixes.some((one) => one.id === id.value) ?? false
+  return laid && (here || !laid.over.includes(':')) ? laid : null
+})
+
 async function keepIt() {
   const recipe = rows.value[chosen.value]
   const mix = job.value?.mixes.find((one) => one.id === id.value)
@@ -82,6 +89,7 @@ async function keepIt() {
     batch: ml.value,
     tool: preferences.value.tool,
     pours: recipe.pours.map(({ material, parts, ml: of }) => ({ material, parts, ml: of })),
+    laid: laidHere.value,
   })
 }
 </script>
