@@ -166,8 +166,13 @@ def wait_for(session: Session, job_id: int, board: str, target_id: int) -> Wait:
 
 
 def change_strip(session: Session, strip_id: int, changes: Mapping[str, Any]) -> StripRow:
-    """Write down more of a strip: ground, coats, the wait before it was wiped, notes."""
+    """Write down more of a strip: ground, coats, the wait before it was wiped, notes.
+
+    ConflictError where it taught how a wood takes what is on it: what it was read as stays as it was.
+    """
     row = get_strip(session, strip_id)
+    if row.laid is not None and set(changes) - {"notes"}:
+        raise ConflictError("this field taught the wood as it was said to be laid: put it away, and keep it anew")
     for name, value in changes.items():
         setattr(row, name, value)
     if row.board:

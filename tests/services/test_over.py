@@ -104,6 +104,9 @@ class FieldsTest(OverCase):
         self.assertLess(np.abs(after - dark.R).mean(), 0.5 * np.abs(before - dark.R).mean())
         self.assertIn(("oak", self.stain.key), fitted_shelf(self.session).taking)
         self.assertEqual(strips.how_of(strip), "wiped hard after 4 minutes, one coat")
+        strips.change_strip(self.session, strip.id, {"notes": "back of the door"})
+        with self.assertRaisesRegex(ConflictError, "keep it anew"):
+            strips.change_strip(self.session, strip.id, {"wiped_after": 9.0})
 
     def test_what_was_put_over_it(self) -> None:
         """Half of a field sealed is a field of its own, whose surface is that of the seal."""
