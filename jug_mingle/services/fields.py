@@ -13,6 +13,7 @@ from jug_mingle.core.materials.material import mixed_veil
 from jug_mingle.core.optics.film import R_body, veil_of
 from jug_mingle.core.optics.uptake import SEALED, shares_kept
 from jug_mingle.core.recipes.over import HAND_ERROR
+from jug_mingle.core.recipes.over_kinds import over_kind
 from jug_mingle.documents.laid import FieldIn, LaidIn
 from jug_mingle.services.colours import Colour
 from jug_mingle.services.materials import get_material, to_material
@@ -36,10 +37,13 @@ def read_field(
 ) -> ReadingRow:  # fmt: skip
     """Store what a dried field of what was poured [ml] shows; `bare` is the wood beside it, where that was read."""
     ground = ground_over(session, job_id, laid.over)
+    # A glaze lies over a seal, and teaches nothing of the wood below that.
+    sealed = isinstance(laid, LaidIn) and over_kind(laid.kind).sealed
+    takes = "" if sealed else ground.takes
     rows = [(get_material(session, key), ml) for key, ml in poured.items()]
     tins, ml = [to_material(row) for row, _ in rows], np.array(list(poured.values()))
     below = ground.R_seen if bare is None else bare.R
-    stays = 1.0 if ground.takes else float(shares_kept(SEALED, [laid.laying()])[0])
+    stays = 1.0 if takes else float(shares_kept(SEALED, [laid.laying()])[0])
     swatch = Swatch(
         seen=colour.R if colour.spectral else R_to_Lab(colour.R), X=stays * float(coat_of(tins, ml, 0.0).sum()),
         R_g=R_body(below, ground.veil),
@@ -49,6 +53,6 @@ def read_field(
     veil = veil_of(_SHEEN[finish]) if finish else mixed_veil(tins, ml)
     return add_reading(
         session, how=colour.how, noise=noise, veil=veil, swatches=[swatch], pour_error=pour_error,
-        thickness_error=HAND_ERROR if ground.takes else _WIPED, volumes=rows, about=about, wood=ground.takes,
-        laying=laid.laying() if ground.takes else None,
+        thickness_error=HAND_ERROR if takes else _WIPED, volumes=rows, about=about, wood=takes,
+        laying=laid.laying() if takes else None,
     )  # fmt: skip

@@ -78,16 +78,21 @@ def try_way(
     """Return films by hand with what is predicted of them, against a target or none."""
     get_job(session, job_id)
     shelf, ground = fitted_shelf(session), ground_over(session, job_id, over)
-    target = None
-    if target_id is not None:
-        row = get_target(session, target_id)
-        if row.job_id != job_id:
-            raise NotFoundError(f"there is no target {target_id} in this job")
-        target = Target(R=np.array(row.R), lights=tuple(lights))
+    target = _target_of(session, job_id, target_id, lights)
     with _refusals():
         steps = [_step(session, shelf, one) for one in asked]
         way = assess_way(shelf, target, ground, steps, pour_error=tool(tool_key).error, lights=tuple(lights))
     return way, shelf, ground
+
+
+def _target_of(session: Session, job_id: int, target_id: int | None, lights: Sequence[Light]) -> Target | None:
+    """Return a colour of a job as a target; nothing where none is named, NotFoundError where it is of another job."""
+    if target_id is None:
+        return None
+    row = get_target(session, target_id)
+    if row.job_id != job_id:
+        raise NotFoundError(f"there is no target {target_id} in this job")
+    return Target(R=np.array(row.R), lights=tuple(lights))
 
 
 def _step(session: Session, shelf: Shelf, asked: StepAsked) -> OverStep:
@@ -116,7 +121,7 @@ def made_one(
     """Return what brings two or three woods of a job together."""
     get_job(session, job_id)
     grounds = [ground_over(session, job_id, name) for name in woods]
-    target = None if target_id is None else Target(R=np.array(get_target(session, target_id).R), lights=tuple(lights))
+    target = _target_of(session, job_id, target_id, lights)
     with _refusals():
         shelf = fitted_shelf(session)
         found = make_one(shelf, grounds, tuple(lights), target, _wishes(session, shelf, allowed))

@@ -140,7 +140,7 @@ def _mix_as_ground(session: Session, row: MixRow, depth: int) -> Ground:
         return replace(measured_ground(row.name, R, veil=veil, coat="paint"), unsure=_PREDICTED)
     below = ground_over(session, row.job_id, (row.laid or {})["over"], depth=depth + 1)
     laid = body_over(shelf, [film], below)
-    closed = not below.takes or any(closes(shelf.materials[shelf.index(key)]) for key in film.keys)
+    closed = not below.takes or film.over_seal or any(closes(shelf.materials[shelf.index(key)]) for key in film.keys)
     return replace(
         below, name=row.name, R_seen=np.clip(laid.seen, 0.0, 1.0), veil=float(laid.veil), unsure=_PREDICTED,
         coat="paint" if closed else "",

@@ -117,6 +117,12 @@ class FieldsTest(OverCase):
             )
             self.assertEqual(row.veil, veil)
             self.assertEqual(row.about["laying"]["wait"], 4.0)
+        glaze = LaidIn(kind="glaze", over="oak")  # over a clear coat: the oak below takes none of it in
+        row = fields.read_field(
+            self.session, self.job.id, self.colour(BLUE), glaze, {self.stain.key: 1.0}, pour_error=0.0, about={}
+        )
+        self.assertNotIn("laying", row.about)
+        self.assertEqual(ground_over(self.session, self.job.id, f"mix:{self.laid(glaze).id}").takes, "")
         on_paint = FieldIn(over="old_white_paint")
         row = fields.read_field(
             self.session, self.job.id, self.colour(BLUE), on_paint, {self.stain.key: 1.0}, pour_error=0.0, about={}
@@ -199,6 +205,10 @@ class WaysTest(OverCase):
             over.undertones(self.session, self.job.id, over="white_primer", wish="red",
                             allowed=over.Allowed(avoid=tuple(m.key for m in fitted_shelf(self.session).materials)),
                             light=DAYLIGHT)  # fmt: skip
+        other = jobs.add_job(self.session, name="Other")
+        with self.assertRaisesRegex(NotFoundError, "in this job"):
+            over.made_one(self.session, other.id, woods=["oak", "pine"], target_id=self.target.id,
+                          allowed=over.Allowed(), lights=(DAYLIGHT,))  # fmt: skip
         with self.assertRaisesRegex(UnfitError, "two or three"):
             over.made_one(self.session, self.job.id, woods=["oak"], target_id=None, allowed=over.Allowed(),
                           lights=(DAYLIGHT,))  # fmt: skip

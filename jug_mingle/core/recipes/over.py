@@ -163,6 +163,10 @@ class OverWishes:
         if not 1 <= self.most <= 3:
             raise ValueError(f"a film takes from 1 to 3 tins beside what carries it, got {self.most}")
 
+    def allowed(self, shelf: Shelf) -> list[int]:
+        """Return the places of the tins that may be used."""
+        return [at for at, tin in enumerate(shelf.materials) if tin.left > 0.0 and tin.key not in self.avoid]
+
 
 def find_ways(shelf: Shelf, target: Target, ground: Ground, wishes: OverWishes) -> list[OverWay]:
     """Return the ways to a colour over a ground, likeliest first: of each kind of film its best sets of tins.
@@ -172,11 +176,7 @@ def find_ways(shelf: Shelf, target: Target, ground: Ground, wishes: OverWishes) 
     NothingToMixError
         If nothing on the shelf lies see-through over this ground.
     """
-    allowed = [
-        place
-        for place, tin in enumerate(shelf.materials)
-        if tin.left > 0.0 and tin.key not in wishes.avoid
-    ]  # fmt: skip
+    allowed = wishes.allowed(shelf)
     must = tuple(shelf.index(key) for key in wishes.use)
     there = palettes(shelf, allowed, takes=bool(ground.takes))
     if not there:

@@ -24,7 +24,7 @@ KINDS: Final = (("stain", "tinted_oil"), ("paint_stain", "wash"))
 """What woods are brought together with: stains where there are any, else paint."""
 
 _KEPT: Final = 40
-_GOALS: Final = 3
+_GOALS, _FIRSTS = 3, 2
 _MIXES: Final = 6
 _FROM_TARGET: Final = 0.5
 """What a miss of the target counts beside the woods' staying apart."""
@@ -84,8 +84,7 @@ def make_one(
     for wood in woods:
         if not wood.takes:
             raise ValueError(f"{wood.name} takes nothing in: strip it to bare wood first, or paint both")
-    allowed = [at for at, tin in enumerate(shelf.materials) if tin.left > 0.0 and tin.key not in wishes.avoid]
-    every = palettes(shelf, allowed, takes=True)
+    every = palettes(shelf, wishes.allowed(shelf), takes=True)
     there = next((some for kinds in KINDS if (some := [one for one in every if one.kind.key in kinds])), [])
     if not there:
         raise NothingToMixError("nothing on the shelf goes into wood: add a stain, or paint to wash with")
@@ -126,11 +125,16 @@ class _Maker:
         found: list[tuple[Goal, tuple[OverStep, ...]]] = [(self._goal(dark.R_seen), ())]
         for palette in self.there:
             if palette.kind.key == "stain":
-                for place in palette.colours[:_GOALS]:
-                    how = next(n for n, one in enumerate(palette.kind.hows) if one.laying.wait == 2.0)
-                    step = alone(self.shelf, palette, place, how)
-                    found.append((self._goal(self._look(dark, (step,))), (step,)))
+                steps = self._likeliest(palette)[:_GOALS]
+                found += [(self._goal(self._look(dark, (step,))), (step,)) for step in steps]
         return found
+
+    def _likeliest(self, palette: Palette) -> list[OverStep]:
+        """Return every stain of a palette in one coat, wiped after two minutes; those first that alone, each wood
+        waiting as it needs, leave the woods least apart, and nearest to the colour."""
+        how = next(n for n, one in enumerate(palette.kind.hows) if one.laying.wait == 2.0)
+        steps = [alone(self.shelf, palette, place, how) for place in palette.colours]
+        return sorted(steps, key=lambda step: self._left_apart([self._laid(step, wood) for wood in self.woods])[0])
 
     @property
     def darkest(self) -> int:
@@ -184,15 +188,9 @@ class _Maker:
         for palette in self.there:
             if palette.kind.key != "stain":
                 continue
-            hows = [n for n, one in enumerate(palette.kind.hows) if one.laying.wait in (0.5, 2.0, 8.0)
-                    and one.laying.coats == 1 and one.laying.wipe == 1.0]  # fmt: skip
-            firsts = [alone(self.shelf, palette, place, how) for place in palette.colours for how in hows]
-            if (target := self.target) is not None:
-                dark = self.woods[self.darkest]
-                firsts.sort(key=lambda step: float(target.goal.miss(self._look(dark, (step,)))))
             found += [
                 self._made("first", [self._second(first, at) for at in range(len(self.woods))])
-                for first in firsts[: _GOALS // 2]
+                for first in self._likeliest(palette)[:_FIRSTS]
             ]
         return found
 
@@ -212,6 +210,10 @@ class _Maker:
 
     def _nearest(self, offered: Sequence[Sequence[_Offer]]) -> list[tuple[OverStep, ...]]:
         """Return of what is offered for each wood that which leaves them least apart, and near the target."""
+        return self._left_apart(offered)[1]
+
+    def _left_apart(self, offered: Sequence[Sequence[_Offer]]) -> tuple[float, list[tuple[OverStep, ...]]]:
+        """Return the same, and before it how far apart, and from the target, that leaves them."""
         Labs = [
             np.stack([R_to_Lab(np.array([R for _, R in some]), light) for light in self.lights], axis=1)
             for some in offered
@@ -228,7 +230,7 @@ class _Maker:
                 off = np.maximum(off, miss.reshape([-1 if n == a else 1 for n in range(len(self.woods))]))
             rank = rank + _FROM_TARGET * off
         best = np.unravel_index(int(np.argmin(rank)), rank.shape)
-        return [some[int(at)][0] for some, at in zip(offered, best, strict=True)]
+        return float(rank[best]), [some[int(at)][0] for some, at in zip(offered, best, strict=True)]
 
     def _look(self, wood: Ground, steps: tuple[OverStep, ...]) -> FloatArray:
         return np.clip(body_over(self.shelf, [step.film for step in steps], wood).seen, 0.0, 1.0)

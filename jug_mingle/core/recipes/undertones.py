@@ -77,10 +77,9 @@ def what_moves(
     """
     if wish not in UNDERTONES:
         raise ValueError(f"there is no undertone {wish!r} to wish for; known are {', '.join(UNDERTONES)}")
-    allowed = [at for at, tin in enumerate(shelf.materials) if tin.left > 0.0 and tin.key not in wishes.avoid]
     way = np.array(UNDERTONES[wish][1])
     found: list[tuple[float, Undertone]] = []
-    for palette in palettes(shelf, allowed, takes=bool(ground.takes)):
+    for palette in palettes(shelf, wishes.allowed(shelf), takes=bool(ground.takes)):
         for place in palette.colours:
             best = _best(shelf, ground, palette, place, way, light)
             if best is not None:
