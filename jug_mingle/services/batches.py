@@ -17,7 +17,7 @@ from jug_mingle.services.materials import get_material, to_material
 from jug_mingle.services.mixes import get_mix
 from jug_mingle.services.predictions import as_pours, keep_prediction_of_batch, look_of, over_name, poured_of, pours_of
 from jug_mingle.services.shelf_fit import fitted_shelf
-from jug_mingle.store.models import BatchRow, PourMadeRow, TargetRow, now
+from jug_mingle.store.models import BatchRow, MixRow, PourMadeRow, TargetRow, now
 
 
 @dataclass(frozen=True, slots=True, kw_only=True, eq=False)
@@ -57,12 +57,47 @@ def begin_batch(session: Session, mix_id: int, *, jug: str | None = None) -> Bat
     return row
 
 
+def begin_with_rest(session: Session, mix_id: int, batch_id: int, ml: float) -> BatchRow:
+    """Begin to pour a mix with so much of what is left of another batch; no tin on the shelf loses by that.
+
+    Raises
+    ------
+    UnfitError
+        If that batch is of another job, holds less, or holds what the mix does not.
+    """
+    rest, mix = get_batch(session, batch_id), get_mix(session, mix_id)
+    there, other = poured_of(rest), get_mix(session, rest.mix_id)
+    holds = sum(there.values())
+    if other.job_id != mix.job_id:
+        raise UnfitError(f"batch {batch_id} belongs to another job")
+    if ml > holds * 1.001:
+        raise UnfitError(f"{other.name} holds {holds:.0f} ml at most: make less of it, or pour more of that first")
+    row = begin_batch(session, mix_id)
+    if strange := set(there) - {one["key"] for one in row.asked}:
+        raise UnfitError(f"{get_material(session, min(strange)).name} is in {other.name}, but not in this mix")
+    begun = len(row.made)
+    for place, (key, share) in enumerate(there.items(), start=begun):
+        tin = get_material(session, key)
+        row.made.append(PourMadeRow(material=tin, place=place, ml=share * ml / holds, taken=0.0, how="eye"))
+    session.flush()
+    keep_prediction_of_batch(session, row)
+    return row
+
+
 def get_batch(session: Session, pot_id: int) -> BatchRow:
     """Return a batch; NotFoundError when there is none."""
     row = session.get(BatchRow, pot_id)
     if row is None:
         raise NotFoundError(f"there is no batch {pot_id} on the bench")
     return row
+
+
+def newest_poured(session: Session, job_id: int) -> dict[int, BatchRow]:
+    """Return the newest batch of every mix of a job of which anything was poured."""
+    rows = session.scalars(
+        select(BatchRow).join(MixRow, BatchRow.mix_id == MixRow.id).where(MixRow.job_id == job_id).order_by(BatchRow.id)
+    )
+    return {row.mix_id: row for row in rows if row.made}
 
 
 def change_jug(session: Session, pot_id: int, jug: str) -> BatchRow:

@@ -26,6 +26,18 @@ class Size:
     of: str = ""
 
 
+@dataclass(frozen=True, slots=True, kw_only=True)
+class FromBatch:
+    """What of a preparation is poured from a batch that was mixed before, and how much was poured of that. [ml]"""
+
+    batch_id: int
+    name: str
+    ml: float
+    holds: float
+    of_tins: Mapping[str, float]
+    """What of each tin comes with it. [ml]"""
+
+
 @dataclass(frozen=True, slots=True, kw_only=True, eq=False)
 class Made:
     """A preparation as it is made, over a ground; `batch` is how much, in all. [ml]"""
@@ -35,8 +47,26 @@ class Made:
     batch: float
     shelf: Shelf
     ground: Ground
-    left: str
-    """Said where a container holds less than its role takes."""
+    from_batches: list[FromBatch]
+
+    @property
+    def left(self) -> str:
+        """Said where a batch holds less than its role takes."""
+        short = [one for one in self.from_batches if one.ml > one.holds * 1.001]
+        if not short:
+            return ""
+        one = min(short, key=lambda one: one.holds / one.ml)
+        most = self.batch * one.holds / one.ml
+        return f"{one.name} holds {one.holds:.0f} ml at most: the largest batch is {most:.0f} ml."
+
+    @property
+    def poured(self) -> dict[str, float]:
+        """What of each tin is in those batches already. [ml]"""
+        found: dict[str, float] = {}
+        for one in self.from_batches:
+            for key, ml in one.of_tins.items():
+                found[key] = found.get(key, 0.0) + ml
+        return found
 
 
 def make(
@@ -62,8 +92,8 @@ def make(
         found = prepare(shelf, preparation, played, batch=batch, below=ground, parts=parts)
     except ValueError as error:
         raise UnfitError(str(error)) from error
-    left = _left(session, preparation, cast, batch, parts)
-    return Made(preparation=preparation, prepared=found, batch=batch, shelf=shelf, ground=ground, left=left)
+    rest = _from_batches(session, preparation, cast, batch, parts)
+    return Made(preparation=preparation, prepared=found, batch=batch, shelf=shelf, ground=ground, from_batches=rest)
 
 
 def _played(session: Session, said: str, job_id: int | None) -> Shares:
@@ -86,16 +116,18 @@ def _played(session: Session, said: str, job_id: int | None) -> Shares:
     return [(said, 1.0)]
 
 
-def _left(
+def _from_batches(
     session: Session, preparation: Preparation, cast: Mapping[str, str], batch: float, parts: Mapping[str, float]
-) -> str:
-    whole = sum(parts.get(role.key, role.parts) for role in preparation.roles)
+) -> list[FromBatch]:
+    whole, found = sum(parts.get(role.key, role.parts) for role in preparation.roles), []
     for role in preparation.roles:
         number = row_number(cast.get(role.key, "").partition("batch:")[2])
         if number is None:
             continue
-        holds = sum(poured_of(get_batch(session, number)).values())
-        takes = batch * parts.get(role.key, role.parts) / whole
-        if takes > holds * 1.001:
-            return f"That jug holds {holds:.0f} ml at most: the largest batch is {batch * holds / takes:.0f} ml."
-    return ""
+        row = get_batch(session, number)
+        there, takes = poured_of(row), batch * parts.get(role.key, role.parts) / whole
+        holds = sum(there.values())
+        of_tins = {key: ml * min(takes, holds) / holds for key, ml in there.items()}
+        name = get_mix(session, row.mix_id).name
+        found.append(FromBatch(batch_id=number, name=name, ml=takes, holds=holds, of_tins=of_tins))
+    return found

@@ -1,6 +1,7 @@
 """Sample strips, offcuts and stain boards: what was on them, on which ground, how it was wiped, and how it came out."""
 
 from collections.abc import Mapping, Sequence
+from dataclasses import dataclass
 from typing import Any
 
 import numpy as np
@@ -67,27 +68,72 @@ def add_offcut(
         If the board is of another wood, or has just such a field already.
     """
     get_job(session, job_id)
+    row = _on_it(session, job_id, colour, mix_id, material, board, notes)
+    row.ground, row.coats, row.wiped_after = ground, coats, wiped_after
+    _keep(session, row, laid, colour, bare)
+    if laid is not None:
+        check_readings(session)
+    return row
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class BoardField:
+    """One field of a board: what is on it, how it was laid, and the colour that it dried to."""
+
+    colour: Colour
+    mix_id: int | None
+    material: str | None
+    laid: FieldIn
+    notes: str = ""
+
+
+def add_board(
+    session: Session, job_id: int, board: str, fields: Sequence[BoardField], *, bare: Colour | None = None
+) -> list[StripRow]:
+    """Keep fields that lie on one board, all or none; `bare` is the wood beside them, where that was read.
+
+    Raises
+    ------
+    UnfitError, ConflictError
+        As `add_offcut`; the words say which field.
+    """
+    get_job(session, job_id)
+    kept = []
+    for n, field in enumerate(fields, start=1):
+        try:
+            row = _on_it(session, job_id, field.colour, field.mix_id, field.material, board, field.notes)
+            _keep(session, row, field.laid, field.colour, bare)
+        except (UnfitError, ConflictError) as error:
+            raise type(error)(f"field {n}: {error}") from error
+        kept.append(row)
+    check_readings(session)
+    return kept
+
+
+def _on_it(
+    session: Session, job_id: int, colour: Colour, mix_id: int | None, material: str | None, board: str, notes: str
+) -> StripRow:
     if (mix_id is None) == (material is None):
         raise UnfitError("say what is on the offcut: one of the jugs, or one tin from the shelf")
     if mix_id is not None and get_mix(session, mix_id).job_id != job_id:
         raise UnfitError(f"mix {mix_id} belongs to another job")
     tin = None if material is None else get_material(session, material)
-    row = StripRow(
+    return StripRow(
         job_id=job_id, pot_id=None, mix_id=mix_id, material_id=None if tin is None else tin.id, reading_id=None,
-        photo_id=colour.photo_id, R=colour.R.tolist(), ground=ground, coats=coats, wiped_after=wiped_after,
-        board=board, notes=notes, removed=None,
+        photo_id=colour.photo_id, R=colour.R.tolist(), board=board, notes=notes, removed=None,
     )  # fmt: skip
+
+
+def _keep(session: Session, row: StripRow, laid: FieldIn | None, colour: Colour, bare: Colour | None) -> None:
     if laid is not None:
         _lay(session, row, laid, bare)
-    if board:
+    if row.board:
         _check_field(session, row)
     session.add(row)
     session.flush()
     if laid is not None:
         row.reading_id = _teach(session, row, laid, colour, bare).id
         session.flush()
-        check_readings(session)
-    return row
 
 
 def _lay(session: Session, row: StripRow, laid: FieldIn, bare: Colour | None) -> None:

@@ -96,6 +96,49 @@ class BoardTest(FreshCase):
         fields = next(b for b in self.client.get("/api/jobs/1/boards").json() if b["name"] == "Sugar")["fields"]
         self.assertEqual([field["wiped_after"] for field in fields], [2, 4, 6])
 
+    def whole(self, *fields: Any, name: str = "Tea", **more: Any) -> Any:
+        body = {
+            "name": name, "bare": typed("#c9a26e"),
+            "fields": [
+                {"colour": typed(colour), "material": "brewed-tea", "laid": {"over": "oak", "wait": wait}, **extra}
+                for wait, colour, extra in fields
+            ], **more,
+        }  # fmt: skip
+        return self.client.post("/api/jobs/1/boards", json=body)
+
+    def boards(self) -> dict[str, int]:
+        return {board["name"]: len(board["fields"]) for board in self.client.get("/api/jobs/1/boards").json()}
+
+    def test_kept_whole(self) -> None:
+        """All fields of a board that lie in one picture are kept, and teach, at once; or none is."""
+        before = self.boards()
+        spot = {"source": "photo", "photo_id": 3, "area": {"shape": "spot", "x": 500.0, "y": 300.0}}
+        kept = self.whole((1, "#8f6a44", {}), (4, "#704a30", {"colour": spot}), (15, "#54331f", {}))
+        self.assertEqual(kept.status_code, 201, kept.text)
+        fields = kept.json()["fields"]
+        self.assertEqual([field["wiped_after"] for field in fields], [1, 4, 15])
+        self.assertTrue(all(field["taught"] and field["bare_hex"] == "#c9a26e" for field in fields), fields)
+        self.assertEqual(fields[1]["photo_id"], 3)
+        self.assertEqual(self.boards(), {**before, "Tea": 3})
+        other = self.client.post("/api/jobs", json={"name": "Other"}).json()["id"]
+        for fields_in, code, words in (
+            (((2, "#806040", {}), (2, "#806040", {})), 409, "field 2: .*already"),
+            (((2, "#806040", {}), (3, "#806040", {"laid": {"over": "pine", "wait": 3.0}})), 409, "field 2: .*of oak"),
+            (((2, "#806040", {"material": None}),), 422, "field 1: say what is on"),
+            (((2, "#806040", {}), (3, "#806040", {"laid": {"over": "oak", "wait": 1e6}})), 422, "wait"),
+            ((), 422, "fields"),
+        ):
+            with self.subTest(words):
+                answer = self.whole(*fields_in, name="Other tea")
+                self.assertEqual(answer.status_code, code, answer.text)
+                self.assertRegex(answer.text, words)
+        self.refused(self.whole((1, "#806040", {}), name=" "), 422, "name")
+        self.assertEqual(
+            self.client.post(f"/api/jobs/{other}/boards", json={"name": "x", "fields": [
+                {"colour": spot, "material": "brewed-tea", "laid": {"over": "oak"}}]}).status_code, 422,
+        )  # fmt: skip
+        self.assertEqual(self.boards(), {**before, "Tea": 3})
+
 
 class AgainTest(FreshCase, BenchCase):
     def again(self, mix: int = 1, **query: Any) -> Any:

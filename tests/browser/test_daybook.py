@@ -44,6 +44,38 @@ class DaybookTest(BrowserCase):
         page.get_by_role("button", name="Undo").click()
         expect(board.get_by_role("listitem")).to_have_count(5)
 
+    def test_a_board_from_one_picture(self) -> None:
+        """What is known, the bare wood and every field are tapped in one picture, by keys too; all is kept at once."""
+        page = self.page
+        self.go("daybook")
+        page.get_by_role("button", name="Keep a whole board").click()
+        form = page.locator("form.board")
+        form.get_by_role("list", name="Photos of this job").get_by_role("button").nth(2).click()
+        form.get_by_label("name of the board").fill("Tea, photographed")
+        stage = form.locator(".stage")
+        for words, x, y in (("something white", 0.62, 0.72), ("the bare wood", 0.2, 0.3), ("field 1", 0.45, 0.3)):
+            expect(form.locator("p[aria-live]")).to_contain_text(words)
+            box = stage.bounding_box()
+            assert box is not None
+            stage.click(position={"x": box["width"] * x, "y": box["height"] * y})
+        form.get_by_role("button", name="Keep the board").click()
+        for field, wait in ((1, "1"), (2, "10")):
+            row = form.locator("ol > li").nth(field)
+            row.get_by_label("On it").select_option(label="Brewed tea stain")
+            row.get_by_label("wiped back after").fill(wait)
+        form.get_by_role("button", name="Keep the board").click()
+        expect(form.get_by_role("alert")).to_contain_text("which colour field 2 dried to")
+        stage.get_by_role("application").focus()
+        for key in ("ArrowRight", "ArrowDown", "Enter"):
+            page.keyboard.press(key)
+        expect(form.locator("p[aria-live]")).to_contain_text("All are marked")
+        self.accessible(page)
+        form.get_by_role("button", name="Keep the board").click()
+        board = page.get_by_role("list", name="Tea, photographed, by how long it stood")
+        expect(board.get_by_role("listitem")).to_have_count(2)
+        page.get_by_role("button", name="Undo").click()
+        expect(board).to_have_count(0)
+
     def test_the_board_is_asked(self) -> None:
         """For each colour of the job the board says after how long it comes nearest, and how near."""
         self.go("daybook")

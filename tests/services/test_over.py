@@ -27,7 +27,15 @@ from jug_mingle.services import (
     strips,
 )
 from jug_mingle.services.colours import Colour
-from jug_mingle.services.predictions import assess_batch, ground_over, laid_otherwise, look_of, over_name, pours_of
+from jug_mingle.services.predictions import (
+    assess_batch,
+    ground_over,
+    laid_otherwise,
+    look_of,
+    over_name,
+    poured_of,
+    pours_of,
+)
 from jug_mingle.services.recipes import PourAsked
 from jug_mingle.services.shelf_fit import fitted_shelf
 from jug_mingle.store.models import MixRow
@@ -227,9 +235,40 @@ class PreparationsTest(OverCase):
         )  # fmt: skip
         self.assertAlmostEqual(made.batch, 400.0)
         self.assertGreaterEqual(len(made.prepared.pours), 2)
+        self.assertEqual((made.from_batches, made.left), ([], ""))
         for cast, words in (
             ({"paint": "mix:99"}, "no mix 99"), ({"paint": "batch:99"}, "no"), ({"paint": "soot"}, "no tin 'soot'"),
         ):  # fmt: skip
             with self.subTest(words), self.assertRaisesRegex(NotFoundError, words):
                 preparations.make(self.session, "wash", {**cast, "water": water.key}, preparations.Size(ml=90.0),
                                   over="oak", job_id=self.job.id, parts={})  # fmt: skip
+
+    def test_the_rest_of_a_jug_is_poured_in(self) -> None:
+        """What is left of a batch plays a role; a jug of it begins with that, and no tin loses anything by it."""
+        water = materials.add_material(self.session, name="Tap", kind="thinner", left_ml=9000, full_ml=9000)
+        before = batches.begin_batch(self.session, self.mix().id)
+        for place, (key, ml) in enumerate((("white", 150.0), ("blue", 50.0))):
+            batches.make_pour(self.session, before.id, place=place, material=key, ml=ml, how="scale")
+        holds = sum(poured_of(before).values())
+        lefts = {pour.material.key: pour.material.left_ml for pour in before.made}
+
+        def made(ml: float) -> preparations.Made:
+            cast = {"paint": f"batch:{before.id}", "water": water.key}
+            return preparations.make(self.session, "wash", cast, preparations.Size(ml=ml, of="paint"), over="oak",
+                                     job_id=self.job.id, parts={})  # fmt: skip
+
+        some = made(holds / 2)
+        self.assertEqual([(one.name, round(one.ml, 6)) for one in some.from_batches], [("Sky", round(holds / 2, 6))])
+        self.assertAlmostEqual(sum(some.poured.values()), holds / 2)
+        self.assertEqual(some.left, "")
+        self.assertIn(f"holds {holds:.0f} ml at most: the largest batch is {3 * holds:.0f} ml", made(2 * holds).left)
+        pours = [PourAsked(material=pour.key, parts=pour.parts, ml=pour.ml) for pour in some.prepared.pours]
+        wash = mixes.add_mix(self.session, job_id=self.job.id, target_id=None, name="Wash", batch=some.batch,
+                             tool_key="parts", pours=pours)  # fmt: skip
+        row = batches.begin_with_rest(self.session, wash.id, before.id, holds / 2)
+        self.assertEqual({pour.material.key: pour.material.left_ml for pour in before.made}, lefts)
+        self.assertAlmostEqual(sum(poured_of(row).values()), holds / 2)
+        standing = batches.standing_of(self.session, row)
+        self.assertEqual([pour.key for pour in standing.rest.pours if pour.ml > 0.5], [water.key])
+        with self.assertRaisesRegex(UnfitError, "at most"):
+            batches.begin_with_rest(self.session, wash.id, before.id, 2 * holds)

@@ -6,7 +6,7 @@ from jug_mingle.api.context import PROBLEMS, ContextNow, LightNow, writing
 from jug_mingle.api.mixes.schemas import MixIn, MixOut, ToShelfIn
 from jug_mingle.api.mixes.serializers import whole_mix
 from jug_mingle.documents.strict import Id
-from jug_mingle.services import mixes, recipes
+from jug_mingle.services import batches, mixes, recipes
 from jug_mingle.services.readings import check_readings
 
 router = APIRouter(prefix="/api", tags=["mixes"])
@@ -28,6 +28,8 @@ def add_mix(job_id: Id, body: MixIn, context: ContextNow, light: LightNow = "win
             water=body.water or 0.0,
             laid=body.laid,
         )
+        for rest in body.from_batches or []:
+            batches.begin_with_rest(session, row.id, rest.batch_id, rest.ml)
     with context.database.read() as session:
         return whole_mix(session, row.id, light)
 

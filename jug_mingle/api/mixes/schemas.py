@@ -9,6 +9,13 @@ from jug_mingle.documents.laid import LaidIn
 from jug_mingle.documents.strict import Id, StrictModel
 
 
+class FromBatchIn(StrictModel):
+    """How much of what is left of a batch goes into a mix."""
+
+    batch_id: Id
+    ml: float = Field(gt=0.0, le=20_000.0)
+
+
 class MixIn(StrictModel):
     """A recipe to keep as a mix of the job."""
 
@@ -21,6 +28,9 @@ class MixIn(StrictModel):
         default=None, ge=0.0, le=10.0, description="Parts of water to one of all that is poured."
     )
     laid: LaidIn | None = Field(default=None, description="Of one that is seen through: how it is laid, over what.")
+    from_batches: list[FromBatchIn] | None = Field(
+        default=None, max_length=8, description="What of it is poured already: its first batch begins with that."
+    )
 
 
 class ThenOut(BaseModel):
@@ -49,6 +59,7 @@ class MixOut(BaseModel):
     over: str = Field(default="", description="What it is shown over, where its ground shows through; else empty.")
     same_as: str = Field(default="", description="Name of an earlier jug of the job that is poured just like it.")
     then: ThenOut | None = Field(default=None, description="What was predicted of it when it was kept.")
+    poured: int | None = Field(default=None, description="The batch of it poured last: something of it may be left.")
 
 
 class ToShelfIn(StrictModel):

@@ -19,9 +19,9 @@ from jug_mingle.core.optics.grounds import Ground
 from jug_mingle.core.optics.uptake import laying_words
 from jug_mingle.core.recipes.assessment import Recipe
 from jug_mingle.documents.laid import LaidIn
-from jug_mingle.services import jobs, mixes, shelf_fit
+from jug_mingle.services import batches, jobs, mixes, shelf_fit
 from jug_mingle.services.predictions import Then, assess_mix, pours_of, shown_over, then_of
-from jug_mingle.store.models import JobRow, MixRow, TargetRow
+from jug_mingle.store.models import BatchRow, JobRow, MixRow, TargetRow
 
 
 def mix_out(
@@ -35,6 +35,7 @@ def mix_out(
     screens: Mapping[str, str],
     over: Ground | None = None,
     same_as: str = "",
+    poured: BatchRow | None = None,
 ) -> schemas.MixOut:
     """Return a mix with today's prediction, and that of then; `over` is what it lies on, if it shows that."""
     pours = pours_of(row)
@@ -50,6 +51,7 @@ def mix_out(
             recipe, R, lights, shelf, shown, screens=screens, measured=measured_in(row.tool, "ml"),
         ),
         then=None if then is None else then_out(then, recipe.R, shown),
+        poured=None if poured is None else poured.id,
     )  # fmt: skip
 
 
@@ -75,12 +77,13 @@ def whole_mixes(session: Session, job: JobRow, rows: Sequence[MixRow], light: st
     fitted, shown = shelf_fit.fitted_shelf(session), light_named(light)
     lights = [light_named(name) for name in dict.fromkeys([light, job.workshop_light, job.room_light])]
     screens, twins = screens_of(fitted, shown), mixes.twins(session, job.id)
+    poured = batches.newest_poured(session, job.id)
     return [
         mix_out(
             row, assess_mix(session, row, lights, shelf=fitted),
             None if row.target_id is None else session.get(TargetRow, row.target_id),
             lights, fitted, shown, screens=screens, over=shown_over(session, row, pours_of(row)),
-            same_as=twins.get(row.id, ""),
+            same_as=twins.get(row.id, ""), poured=poured.get(row.id),
         )
         for row in rows
     ]  # fmt: skip

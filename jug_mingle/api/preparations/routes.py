@@ -6,7 +6,14 @@ from fastapi import APIRouter
 from jug_mingle.api.common.serializers import amount_out, hex_of
 from jug_mingle.api.context import PROBLEMS, LightNow, ReadSession, UnitNow
 from jug_mingle.api.over.serializers import streaks_out
-from jug_mingle.api.preparations.schemas import PreparationOut, PreparedOut, PreparedPourOut, PrepareIn, RoleOut
+from jug_mingle.api.preparations.schemas import (
+    PoursFromOut,
+    PreparationOut,
+    PreparedOut,
+    PreparedPourOut,
+    PrepareIn,
+    RoleOut,
+)
 from jug_mingle.core.colour.spectra import light as light_named
 from jug_mingle.core.evidence.laid import LaidFilm
 from jug_mingle.core.materials.handling import keeps_words, wait_words
@@ -73,7 +80,7 @@ def prepare_batch(
     measured = body.job_id is not None and bool(found.pours) and any(tin.solids for tin in tins)
     job = body.job_id or 0
     return PreparedOut(
-        pours=pours, batch=round(made.batch, 1),
+        pours=pours, batch=round(made.batch, 1), from_batches=[from_batch_out(one, unit) for one in made.from_batches],
         needed=amount_out(amount_of(session, job, found.pours, coats=one.coats), unit) if measured else None,
         before_hex=hex_of(found.before, shown), after_hex=hex_of(found.R, shown),
         wet_hex=hex_of(np.clip(found.wet, 0.0, 1.0), shown),
@@ -81,8 +88,14 @@ def prepare_batch(
         keeps=keeps_words(facts.pot_life) if facts and known else "no figure is agreed: mix for the job",
         wait=wait_words(facts.recoat if facts else None, one.coats), breaks=list(found.breaks),
         spoils=spoils(session, job, found.pours, unit=unit) if measured else "",
-        short=made.left or shortage(shelf, found.pours, unit=unit),
+        short=made.left or shortage(shelf, found.pours, poured=made.poured, unit=unit),
         caution=" ".join([one.caution, *cautions_of(tin.kind.key for tin in tins)]).strip(),
         laid=LaidIn(kind=one.film, over=body.ground, wait=one.laying.wait, wipe=one.laying.wipe,
                     coats=one.laying.coats, prepared=one.laying.prepared) if one.film else None,
     )  # fmt: skip
+
+
+def from_batch_out(rest: service.FromBatch, unit: str) -> PoursFromOut:
+    """Return how much is poured from a batch, and what of tins comes with it."""
+    words = format_amount(rest.ml, "ml" if unit == "g" else unit).words
+    return PoursFromOut(batch_id=rest.batch_id, ml=rest.ml, words=f"{words} of what is left in {rest.name}")

@@ -60,11 +60,20 @@ class PreparedPourOut(BaseModel):
     words: str
 
 
+class PoursFromOut(BaseModel):
+    """What of the pours is not taken from tins, but from a batch that was mixed before."""
+
+    batch_id: int
+    ml: float
+    words: str
+
+
 class PreparedOut(BaseModel):
     """A preparation scaled to a batch, and what one coat of it does."""
 
     pours: list[PreparedPourOut]
     batch: float = Field(description="How much is made in all. [ml]")
+    from_batches: list[PoursFromOut] = []
     before_hex: Hex
     after_hex: Hex
     wet_hex: Hex

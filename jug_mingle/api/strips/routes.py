@@ -1,11 +1,14 @@
 """Sample strips, offcuts and stain boards of a job."""
 
+from collections.abc import Sequence
+
 import numpy as np
 from fastapi import APIRouter
+from sqlalchemy.orm import Session
 
 from jug_mingle.api.common.serializers import hex_of
 from jug_mingle.api.context import PROBLEMS, ContextNow, LightNow, ReadSession
-from jug_mingle.api.strips.schemas import BoardOut, OffcutIn, StripChangeIn, StripOut, WaitOut
+from jug_mingle.api.strips.schemas import BoardIn, BoardOut, OffcutIn, StripChangeIn, StripOut, WaitOut
 from jug_mingle.api.strips.serializers import strip_out
 from jug_mingle.core.colour.difference import compare
 from jug_mingle.core.colour.spaces import R_to_Lab
@@ -14,7 +17,7 @@ from jug_mingle.documents.strict import Id
 from jug_mingle.errors import NotFoundError, UnfitError
 from jug_mingle.services import photos
 from jug_mingle.services import strips as service
-from jug_mingle.services.colours import resolve
+from jug_mingle.services.colours import Colour, resolve
 from jug_mingle.services.jobs import get_job
 from jug_mingle.services.targets import get_target
 
@@ -35,13 +38,38 @@ def add_offcut(job_id: Id, body: OffcutIn, context: ContextNow, light: LightNow 
         colour = resolve(session, context.photos, body.colour)
         bare = None if body.bare is None else resolve(session, context.photos, body.bare)
     with context.database.write.begin() as session:
-        if colour.photo_id is not None and photos.get_photo(session, colour.photo_id).job_id != job_id:
-            raise UnfitError(f"photo {colour.photo_id} belongs to another job")
+        _check_photos(session, job_id, [colour])
         row = service.add_offcut(
             session, job_id, colour, bare=bare, laid=body.laid, **body.model_dump(exclude={"colour", "bare", "laid"})
         )
         session.refresh(row)
         return strip_out(row, light_named(light))
+
+
+def _check_photos(session: Session, job_id: int, colours: Sequence[Colour]) -> None:
+    for photo_id in {colour.photo_id for colour in colours if colour.photo_id is not None}:
+        if photos.get_photo(session, photo_id).job_id != job_id:
+            raise UnfitError(f"photo {photo_id} belongs to another job")
+
+
+@router.post("/jobs/{job_id}/boards", status_code=201, responses=PROBLEMS)
+def add_board(job_id: Id, body: BoardIn, context: ContextNow, light: LightNow = "window") -> BoardOut:
+    """Keep a whole stain board, or more fields of one, at once: all of them or none."""
+    with context.database.read() as session:
+        bare = None if body.bare is None else resolve(session, context.photos, body.bare)
+        fields = [
+            service.BoardField(
+                colour=resolve(session, context.photos, field.colour), mix_id=field.mix_id, material=field.material,
+                laid=field.laid, notes=field.notes,
+            )
+            for field in body.fields
+        ]  # fmt: skip
+    with context.database.write.begin() as session:
+        _check_photos(session, job_id, [field.colour for field in fields])
+        rows = service.add_board(session, job_id, body.name, fields, bare=bare)
+        for row in rows:
+            session.refresh(row)
+        return BoardOut(name=body.name, fields=[strip_out(row, light_named(light)) for row in rows])
 
 
 @router.patch("/strips/{strip_id}", responses=PROBLEMS)

@@ -31,6 +31,24 @@ class OffcutIn(StrictModel):
     bare: ColourIn | None = Field(default=None, description="The bare wood beside it, where that was read, too.")
 
 
+class BoardFieldIn(StrictModel):
+    """One field of a board that is kept whole: as `OffcutIn`, and how it was laid is always said."""
+
+    colour: ColourIn
+    mix_id: Id | None = None
+    material: str | None = Field(default=None, max_length=80)
+    laid: FieldIn
+    notes: Notes = ""
+
+
+class BoardIn(StrictModel):
+    """Fields that lie on one board, all read or taken from one picture; kept all or none."""
+
+    name: Annotated[str, StringConstraints(strip_whitespace=True, min_length=1, max_length=60)]
+    bare: ColourIn | None = Field(default=None, description="The bare wood beside them, where that was read, too.")
+    fields: list[BoardFieldIn] = Field(min_length=1, max_length=24)
+
+
 class StripChangeIn(StrictModel):
     """More of a strip; only what is sent is changed."""
 

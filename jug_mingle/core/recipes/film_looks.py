@@ -5,7 +5,9 @@ since a compiled one is kept in a file that would not know that another had chan
 """
 
 from dataclasses import dataclass
-from math import exp, sqrt
+from functools import cache
+from math import sqrt
+from typing import Final
 
 import numpy as np
 from numpy.typing import NDArray
@@ -18,6 +20,26 @@ from jug_mingle.core.recipes.exact import surface_table, weights_over_white
 from jug_mingle.core.recipes.wishes import Goal
 
 Indices = NDArray[np.intp]
+
+_LEVELS: Final = 4096
+_MOST: Final = 1.25
+"""The largest part of a light's white that roots are read for."""
+
+
+@cache
+def _flattening() -> FloatArray:
+    """Return tanh(√q) / √q, by which a film of K X (K X + 2 S X) = q covers what is below, of q / (1 + q) = 0 ... 1."""
+    part = np.linspace(0.0, 1.0 - 1e-9, _LEVELS + 1)
+    root = np.sqrt(part / (1.0 - part))
+    root[0] = 1e-9
+    return np.ascontiguousarray(np.tanh(root) / root)
+
+
+@cache
+def _roots() -> FloatArray:
+    """Return CIELAB's f of parts of a white, 0 ... 1.25."""
+    parts = np.linspace(0.0, _MOST, _LEVELS + 1)
+    return np.where(parts > (6 / 29) ** 3, np.cbrt(parts), parts * (29 / 6) ** 2 / 3 + 4 / 29)
 
 
 @dataclass(frozen=True, slots=True, kw_only=True, eq=False)
@@ -65,8 +87,8 @@ class FilmLooks:
         out, off = np.empty(len(sets)), np.empty((len(sets), len(self.goal.lights), 3))
         _misses(
             np.ascontiguousarray(sets, dtype=np.int64), np.ascontiguousarray(x, dtype=float), self.K, self.S,
-            self.body, np.ascontiguousarray(veil * K1, dtype=float), surface_table(),
-            np.array([weights_over_white(light, self.step) for light in self.goal.lights]),
+            self.body, np.ascontiguousarray(veil * K1, dtype=float), surface_table(), _flattening(), _roots(),
+            np.array([weights_over_white(light, self.step).T for light in self.goal.lights]) * (_LEVELS / _MOST),
             np.stack([even_metric(Lab) for Lab in self.goal.Lab]), np.ascontiguousarray(self.goal.Lab, dtype=float),
             out, off,
         )  # fmt: skip
@@ -76,13 +98,15 @@ class FilmLooks:
 @compiled
 def _misses(
     sets: Indices, x: FloatArray, K: FloatArray, S: FloatArray, body: FloatArray, veil: FloatArray,
-    surface: FloatArray, weights: FloatArray, metric: FloatArray, wanted: FloatArray, out: FloatArray,
-    off: FloatArray,
+    surface: FloatArray, flattening: FloatArray, roots: FloatArray, weights: FloatArray, metric: FloatArray,
+    wanted: FloatArray, out: FloatArray, off: FloatArray,
 ) -> None:  # fmt: skip
-    """Write what each misses: Kubelka–Munk as `film.R_film` in its hyperbolic form, surface by table."""
+    """Write what each misses: Kubelka–Munk as `film.R_film` in its hyperbolic form; what is slow to compute by tables,
+    which lie within 0.001 of it."""
     m, k = sets.shape
     bands, last = K.shape[1], surface.shape[0] - 1
-    k_mix, s_mix, seen = np.empty(bands), np.empty(bands), np.empty(bands)
+    levels = roots.shape[0] - 1
+    k_mix, s_mix, seen, f = np.empty(bands), np.empty(bands), np.empty(bands), np.empty(3)
     for i in range(m):
         k_mix[:] = 0.0
         s_mix[:] = 0.0
@@ -91,32 +115,29 @@ def _misses(
                 k_mix[w] += x[i, j] * K[sets[i, j], w]
                 s_mix[w] += x[i, j] * S[sets[i, j], w]
         for w in range(bands):
-            root = sqrt(k_mix[w] * (k_mix[w] + 2.0 * s_mix[w]))
-            E = exp(-2.0 * root)
-            u = (1.0 - E) / (1.0 + E) / root if root > 1e-7 else 1.0
-            under = body[w]
-            both = k_mix[w] + s_mix[w]
-            seen[w] = last * (under + u * (s_mix[w] - both * under)) / (1.0 + u * (both - s_mix[w] * under))
-        for w in range(bands):
-            low = min(max(int(seen[w]), 0), last - 1)
-            seen[w] = veil[i] + surface[low] + (seen[w] - low) * (surface[low + 1] - surface[low])
+            square = k_mix[w] * (k_mix[w] + 2.0 * s_mix[w])
+            at = levels * square / (1.0 + square)
+            low = min(int(at), levels - 1)
+            u = flattening[low] + (at - low) * (flattening[low + 1] - flattening[low])
+            under, both = body[w], k_mix[w] + s_mix[w]
+            at = last * (under + u * (s_mix[w] - both * under)) / (1.0 + u * (both - s_mix[w] * under))
+            low = min(max(int(at), 0), last - 1)
+            seen[w] = veil[i] + surface[low] + (at - low) * (surface[low + 1] - surface[low])
         worst = 0.0
         for light in range(weights.shape[0]):
-            a = b = c = 0.0
-            for w in range(bands):
-                a += seen[w] * weights[light, w, 0]
-                b += seen[w] * weights[light, w, 1]
-                c += seen[w] * weights[light, w, 2]
-            a = np.cbrt(a) if a > 0.008856451679035631 else a * 7.787037037037037 + 4 / 29
-            b = np.cbrt(b) if b > 0.008856451679035631 else b * 7.787037037037037 + 4 / 29
-            c = np.cbrt(c) if c > 0.008856451679035631 else c * 7.787037037037037 + 4 / 29
-            L_off = 116.0 * b - 16.0 - wanted[light, 0]
-            a_off = 500.0 * (a - b) - wanted[light, 1]
-            b_off = 200.0 * (b - c) - wanted[light, 2]
-            square = 0.0
+            for n in range(3):
+                at = 0.0
+                for w in range(bands):
+                    at += seen[w] * weights[light, n, w]
+                low = min(max(int(at), 0), levels - 1)
+                f[n] = roots[low] + (at - low) * (roots[low + 1] - roots[low])
+            L_off = 116.0 * f[1] - 16.0 - wanted[light, 0]
+            a_off = 500.0 * (f[0] - f[1]) - wanted[light, 1]
+            b_off = 200.0 * (f[1] - f[2]) - wanted[light, 2]
+            far = 0.0
             for row in range(3):
                 part = metric[light, row, 0] * L_off + metric[light, row, 1] * a_off + metric[light, row, 2] * b_off
                 off[i, light, row] = part
-                square += part * part
-            worst = max(worst, square)
+                far += part * part
+            worst = max(worst, far)
         out[i] = sqrt(worst)

@@ -37,8 +37,11 @@ _STEPS: Final = 4
 _EVERY: Final = 1500
 """As many sets are all tried; of more, those that grow from the best pairs."""
 
-_FAR, _POLISHED = 1.0, 3
-"""Where the nearest is farther than this [CIEDE2000], so many sets are tried once more by CIEDE2000 itself."""
+_FAR, _POLISHED = 0.3, 6
+"""Where the nearest is farther than this [CIEDE2000], the whole grid of so many sets is tried."""
+
+_SETTLED_OF_GRID: Final = 30
+"""So many films of the grid of one set are settled by all bands."""
 
 _COARSE: Final = {
     2: np.array([(1, 1), (4, 1), (1, 4)], dtype=float),
@@ -164,21 +167,19 @@ class OverSearch:
         return found
 
     def _polished(self, found: Sequence[Found]) -> Iterator[Found]:
-        """Yield films of the nearest few sets in every ratio, in strengths about theirs, settled one by one."""
+        """Yield the nearest film of each of the nearest few sets, of its whole grid."""
         best: dict[object, Found] = {}
         for one in found:
             best.setdefault((one.palette.kind.key, one.places), one)
         for one in list(best.values())[:_POLISHED]:
-            at = self.alike.index(one.palette)
-            strengths, start = self.each[at], int(self.starts[at])
-            level = strengths.levels[np.flatnonzero(strengths.order == start + one.how)[0]]
-            hows, every = strengths.around(np.asarray(level), _TIERS[0][2]), ratios(len(one.places))
-            own = np.array([self.colours.index(place) for place in one.places])
-            parts, how = np.repeat(every, len(hows), axis=0), np.tile(hows, len(every))
-            delta_E = self.settled(np.tile(own, (len(how), 1)), parts, how)
+            at, own = self.alike.index(one.palette), [self.colours.index(place) for place in one.places]
+            sets, parts, how = _grid(own, np.arange(self.starts[at], self.starts[at + 1]))
+            near = np.argsort(self.misses(sets, parts, how))[:_SETTLED_OF_GRID]
+            delta_E = self.settled(sets[near], parts[near], how[near])
             least = int(np.argmin(delta_E))
+            ratio, laid = parts[near[least]].tolist(), int(how[near[least]])
             yield replace(
-                one, parts=tuple(int(part) for part in parts[least]), how=int(how[least]) - start,
+                one, parts=tuple(int(part) for part in ratio), how=laid - int(self.starts[at]),
                 delta_E=float(delta_E[least]),
             )  # fmt: skip
 
@@ -296,13 +297,18 @@ class OverSearch:
         """Return the least CIEDE2000 of the whole grid, by trying it."""
         least, hows = np.inf, np.arange(self.starts[-1])
         for k in range(1, most + 1):
-            every = ratios(k)
             for some in combinations(range(len(self.colours)), k):
-                sets = np.tile(np.array(some), (len(every) * len(hows), 1))
-                parts, how = np.repeat(every, len(hows), axis=0), np.tile(hows, len(every))
-                near = np.argsort(self.misses(sets, parts, how))[:30]
+                sets, parts, how = _grid(some, hows)
+                near = np.argsort(self.misses(sets, parts, how))[:_SETTLED_OF_GRID]
                 least = min(least, float(self.settled(sets[near], parts[near], how[near]).min()))
         return least
+
+
+def _grid(some: Sequence[int], hows: Indices) -> tuple[Indices, FloatArray, Indices]:
+    """Return all films of a set of colours: the set (m, k), parts (m, k) and how they are laid (m,)."""
+    every = ratios(len(some))
+    sets = np.tile(np.array(some), (len(every) * len(hows), 1))
+    return sets, np.repeat(every, len(hows), axis=0), np.tile(hows, len(every))
 
 
 def _best_of_each(sets: Indices, misses: FloatArray, count: int) -> Indices:

@@ -5,12 +5,13 @@ import unittest
 import numpy as np
 
 from jug_mingle.core.arrays import FloatArray
+from jug_mingle.core.colour.difference import even_metric
 from jug_mingle.core.colour.recovery import recover_reflectance
 from jug_mingle.core.colour.spaces import Lab_to_XYZ, R_to_Lab
 from jug_mingle.core.colour.spectra import light
 from jug_mingle.core.evidence.fit import characterise
 from jug_mingle.core.evidence.laid import LaidFilm, look_over
-from jug_mingle.core.optics.film import R_body
+from jug_mingle.core.optics.film import R_body, R_film, R_seen
 from jug_mingle.core.optics.grounds import ground
 from jug_mingle.core.optics.uptake import Laying
 from jug_mingle.core.recipes.film_looks import FilmLooks
@@ -150,6 +151,14 @@ class OverSearchTest(unittest.TestCase):
         self.assertEqual(off.shape, (1, 2, 3))
         self.assertAlmostEqual(float(least[0]), float(np.sqrt((off**2).sum(axis=2)).max()), places=9)
         self.assertGreater(float(least[0]), 3.0)
+        rng = np.random.default_rng(3)
+        sets, x = rng.integers(0, len(K), (60, 3)), np.exp(rng.uniform(np.log(0.01), np.log(60.0), (60, 3)))
+        veil = np.full(60, OAK.veil)
+        R = R_film(K=(x[..., np.newaxis] * K[sets]).sum(axis=1), S=(x[..., np.newaxis] * S[sets]).sum(axis=1),
+                   X=1.0, R_g=R_body(OAK.R_seen, OAK.veil))  # fmt: skip
+        Lab = np.stack([R_to_Lab(R_seen(R, OAK.veil), light) for light in goal.lights], axis=1) - goal.Lab
+        expected = np.einsum("lij,mlj->mli", np.stack([even_metric(to) for to in goal.Lab]), Lab)
+        np.testing.assert_allclose(looks.residuals(sets, x, veil)[1], expected, atol=0.004)
 
     def test_ratios(self) -> None:
         """Whole parts in lowest terms, whose sum is at most eight; up to three stains in one (V118)."""

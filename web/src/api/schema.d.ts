@@ -328,7 +328,11 @@ export interface paths {
      */
     get: operations['list_boards_api_jobs__job_id__boards_get']
     put?: never
-    post?: never
+    /**
+     * Add Board
+     * @description Keep a whole stain board, or more fields of one, at once: all of them or none.
+     */
+    post: operations['add_board_api_jobs__job_id__boards_post']
     delete?: never
     options?: never
     head?: never
@@ -2432,6 +2436,62 @@ export interface components {
       source: 'between'
     }
     /**
+     * BoardFieldIn
+     * @description One field of a board that is kept whole: as `OffcutIn`, and how it was laid is always said.
+     */
+    BoardFieldIn: {
+      /** Colour */
+      colour:
+        | components['schemas']['FromPhoto']
+        | components['schemas']['FromScheme']
+        | components['schemas']['FromText']
+        | components['schemas']['FromReader']
+        | components['schemas']['FromSpectrum']
+        | components['schemas']['FromTarget']
+        | components['schemas']['FromMaterial']
+        | components['schemas']['FromMix']
+        | components['schemas']['Between']
+        | components['schemas']['Stepped']
+      laid: components['schemas']['FieldIn']
+      /** Material */
+      material?: string | null
+      /** Mix Id */
+      mix_id?: number | null
+      /**
+       * Notes
+       * @default
+       */
+      notes: string
+    }
+    /**
+     * BoardIn
+     * @description Fields that lie on one board, all read or taken from one picture; kept all or none.
+     */
+    BoardIn: {
+      /**
+       * Bare
+       * @description The bare wood beside them, where that was read, too.
+       */
+      bare?:
+        | (
+            | components['schemas']['FromPhoto']
+            | components['schemas']['FromScheme']
+            | components['schemas']['FromText']
+            | components['schemas']['FromReader']
+            | components['schemas']['FromSpectrum']
+            | components['schemas']['FromTarget']
+            | components['schemas']['FromMaterial']
+            | components['schemas']['FromMix']
+            | components['schemas']['Between']
+            | components['schemas']['Stepped']
+          )
+        | null
+      /** Fields */
+      fields: components['schemas']['BoardFieldIn'][]
+      /** Name */
+      name: string
+    }
+    /**
      * BoardOut
      * @description A stain board, the shortest wait first.
      */
@@ -2954,6 +3014,16 @@ export interface components {
        * @enum {string}
        */
       shape: 'freehand'
+    }
+    /**
+     * FromBatchIn
+     * @description How much of what is left of a batch goes into a mix.
+     */
+    FromBatchIn: {
+      /** Batch Id */
+      batch_id: number
+      /** Ml */
+      ml: number
     }
     /**
      * FromMaterial
@@ -4239,6 +4309,11 @@ export interface components {
     MixIn: {
       /** Batch */
       batch: number
+      /**
+       * From Batches
+       * @description What of it is poured already: its first batch begins with that.
+       */
+      from_batches?: components['schemas']['FromBatchIn'][] | null
       /** @description Of one that is seen through: how it is laid, over what. */
       laid?: components['schemas']['LaidIn'] | null
       /** Name */
@@ -4294,6 +4369,11 @@ export interface components {
        * @description What it is shown over, bare.
        */
       over_hex?: string | null
+      /**
+       * Poured
+       * @description The batch of it poured last: something of it may be left.
+       */
+      poured?: number | null
       recipe: components['schemas']['RecipeOut']
       /**
        * Same As
@@ -5098,6 +5178,18 @@ export interface components {
       words: string
     }
     /**
+     * PoursFromOut
+     * @description What of the pours is not taken from tins, but from a batch that was mixed before.
+     */
+    PoursFromOut: {
+      /** Batch Id */
+      batch_id: number
+      /** Ml */
+      ml: number
+      /** Words */
+      words: string
+    }
+    /**
      * PreparationOut
      * @description A preparation.
      */
@@ -5192,6 +5284,11 @@ export interface components {
        * @default
        */
       caution: string
+      /**
+       * From Batches
+       * @default []
+       */
+      from_batches: components['schemas']['PoursFromOut'][]
       /** Keeps */
       keeps: string
       /** @description How it is laid, where it is seen through. */
@@ -8029,6 +8126,89 @@ export interface operations {
         }
         content: {
           'application/json': components['schemas']['BoardOut'][]
+        }
+      }
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Request Entity Too Large */
+      413: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+    }
+  }
+  add_board_api_jobs__job_id__boards_post: {
+    parameters: {
+      query?: {
+        /** @description The light in which colours are shown. */
+        light?:
+          | 'window'
+          | 'bulb'
+          | 'cool_led'
+          | 'tube'
+          | 'evening_window'
+          | 'north_window'
+          | 'warm_led'
+          | 'neutral_led'
+          | 'old_tube'
+      }
+      header?: never
+      path: {
+        job_id: number
+      }
+      cookie?: never
+    }
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['BoardIn']
+      }
+    }
+    responses: {
+      /** @description Successful Response */
+      201: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['BoardOut']
         }
       }
       /** @description Not Found */

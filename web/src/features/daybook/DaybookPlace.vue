@@ -1,8 +1,10 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 
+import type { Schemas } from '../../api/client'
 import ErrorLine from '../../shared/ErrorLine.vue'
 import { useJob } from '../../shared/useJob'
+import BoardForm from './BoardForm.vue'
 import OffcutForm from './OffcutForm.vue'
 import StainBoard from './StainBoard.vue'
 import { usePast } from './usePast'
@@ -11,10 +13,20 @@ import { useStrips } from './useStrips'
 /** What was mixed, how it dried, and how to have it again. */
 const { id, job } = useJob()
 const { data: past, error: noPast } = usePast()
-const { strips, boards, error: noStrips, add, remove } = useStrips(id)
+const { strips, boards, error: noStrips, add, addBoard, remove } = useStrips(id)
 /** What is not a field of a board. */
 const loose = computed(() => strips.value?.filter((strip) => !strip.board))
-const adding = ref(false)
+const adding = ref<'offcut' | 'board'>()
+
+async function keepBoard(body: Schemas['BoardIn']) {
+  await addBoard(body)
+  adding.value = undefined
+}
+const names = computed(() => (boards.value ?? []).map((one) => one.name))
+const WORDS = {
+  offcut: { open: 'Keep an offcut', shut: 'No offcut now' },
+  board: { open: 'Keep a whole board', shut: 'No board now' },
+}
 const day = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'long', year: 'numeric' })
 const dated = (when: string) => day.format(new Date(when))
 </script>
@@ -58,11 +70,18 @@ const dated = (when: string) => day.format(new Date(when))
     <section aria-labelledby="strips">
       <div class="head">
         <h2 id="strips">Strips and offcuts of this job</h2>
-        <BButton size="sm" variant="outline-secondary" :aria-expanded="adding" @click="adding = !adding">{{
-          adding ? 'No offcut now' : 'Keep an offcut'
-        }}</BButton>
+        <BButton
+          v-for="(words, what) in WORDS"
+          :key="what"
+          size="sm"
+          variant="outline-secondary"
+          :aria-expanded="adding === what"
+          @click="adding = adding === what ? undefined : what"
+          >{{ adding === what ? words.shut : words.open }}</BButton
+        >
       </div>
-      <OffcutForm v-if="adding" :boards="(boards ?? []).map((one) => one.name)" :add="add" />
+      <OffcutForm v-if="adding === 'offcut'" :boards="names" :add="add" />
+      <BoardForm v-if="adding === 'board'" :boards="names" :add="keepBoard" />
       <p v-if="loose?.length === 0" class="soft">
         A strip that you read on the bench is kept here by itself; an offcut with stain or wax you keep yourself.
       </p>

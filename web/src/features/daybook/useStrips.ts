@@ -30,6 +30,16 @@ export function useStrips(jobId: MaybeRefOrGetter<number | undefined>) {
     await refresh()
   }
 
+  async function addBoard(body: Schemas['BoardIn']) {
+    const { name, fields } = unwrap(await api.POST('/api/jobs/{job_id}/boards', { params: ask(), body }))
+    const many = fields.length === 1 ? 'one field is' : `${fields.length.toString()} fields are`
+    say(`${name}: ${many} kept.`, async () => {
+      await Promise.all(fields.map(({ id }) => discard(id)))
+      await refresh()
+    })
+    await refresh()
+  }
+
   async function change(id: number, body: Schemas['StripChangeIn']) {
     unwrap(await api.PATCH('/api/strips/{strip_id}', { params: { path: { strip_id: id } }, body }))
     await refresh()
@@ -58,5 +68,5 @@ export function useStrips(jobId: MaybeRefOrGetter<number | undefined>) {
   }
 
   const error = computed(() => strips.error.value ?? boards.error.value)
-  return { strips: strips.data, boards: boards.data, error, add, change, remove }
+  return { strips: strips.data, boards: boards.data, error, add, addBoard, change, remove }
 }

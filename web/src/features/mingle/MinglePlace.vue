@@ -166,7 +166,6 @@ function keepChosen() {
         @parts="hand.set"
       />
       <BesidePanel v-if="beside && inHand" :first="beside" :second="inHand" :target-id="target.id" />
-      <TellingSwatch v-if="inHand" :recipe="inHand" />
       <div v-if="data" class="foot">
         <BButton variant="outline-secondary" :aria-pressed="all" @click="all = !all">{{
           all ? 'Only the best of each' : 'Other ways'
@@ -186,6 +185,8 @@ function keepChosen() {
           >Keep as a jug</BButton
         >
       </div>
+      <!-- Below what is pressed: it comes later, and would push it away from under the finger. -->
+      <TellingSwatch v-if="inHand" :recipe="inHand" />
     </template>
     <MoreWays :over="over" :target-id="target.id" />
   </div>

@@ -24,6 +24,8 @@ const { id, job } = useJob()
 const { sizes } = useMeasuring()
 const { keep } = useMixes()
 const nameOf = (key: string) => shelf.value?.find((tin) => tin.key === key)?.name ?? key
+/** What was poured, and something of it may be left. */
+const poured = computed(() => (job.value?.mixes ?? []).filter((mix) => mix.poured != null))
 const chosen = ref('wash')
 const cast = ref<Record<string, string>>({})
 const parts = ref<Record<string, string>>({})
@@ -107,6 +109,7 @@ function keepIt() {
     tool: 'parts',
     pours,
     laid: data.value.laid ?? null,
+    from_batches: data.value.from_batches.map(({ batch_id, ml }) => ({ batch_id, ml })),
   })
 }
 </script>
@@ -128,6 +131,9 @@ function keepIt() {
               <option v-for="tin in role.pots" :key="tin" :value="tin">{{ nameOf(tin) }}</option>
               <optgroup v-if="job?.mixes.length" label="a jug of this job">
                 <option v-for="mix in job.mixes" :key="mix.id" :value="`mix:${mix.id}`">{{ mix.name }}</option>
+              </optgroup>
+              <optgroup v-if="poured.length" label="what is left of a jug">
+                <option v-for="mix in poured" :key="mix.id" :value="`batch:${mix.poured}`">left: {{ mix.name }}</option>
               </optgroup>
             </BFormSelect></label
           >
@@ -161,6 +167,7 @@ function keepIt() {
             ><b>{{ pour.words }}</b> {{ pour.name }}</span
           >
         </p>
+        <p v-for="rest in data.from_batches" :key="rest.batch_id">With it come {{ rest.words }}.</p>
         <FaceSwitch v-model="face" />
         <WoodGrain
           :fields="[

@@ -1,0 +1,269 @@
+<script setup lang="ts">
+import { computed, ref, watch } from 'vue'
+
+import { type Area, type Colour, type Schemas } from '../../api/client'
+import { wordsOf } from '../../api/reach'
+import type { Mark } from '../../shared/colour/areas'
+import MethodBar from '../../shared/colour/MethodBar.vue'
+import PhotoPicker from '../../shared/colour/PhotoPicker.vue'
+import PhotoStage from '../../shared/colour/PhotoStage.vue'
+import ThingSource from '../../shared/colour/ThingSource.vue'
+import { usePhotoLight } from '../../shared/colour/usePhotoLight'
+import { usePhotos } from '../../shared/colour/usePhotos'
+import GroundChoice from '../../shared/GroundChoice.vue'
+import { useJob } from '../../shared/useJob'
+import BoardField from './BoardField.vue'
+import { type FieldDraft, laidField, newField, onField } from './field'
+
+/** A whole stain board to keep: its fields and the bare wood beside them, tapped in one picture or read in turn. */
+const { boards, add } = defineProps<{ boards: string[]; add: (body: Schemas['BoardIn']) => Promise<void> }>()
+const { id, job } = useJob()
+const { add: addPhoto, sending, wrong: wrongPhoto } = usePhotos()
+interface Row {
+  draft?: FieldDraft
+  area?: Area
+  read?: Colour
+}
+const name = ref('')
+const ground = ref('oak')
+const from = ref<'photo' | 'thing'>('photo')
+/** The bare wood first, then the fields. */
+const rows = ref<Row[]>([{}, { draft: newField() }, { draft: newField() }])
+const active = ref(0)
+const wrong = ref('')
+const busy = ref(false)
+
+const photoId = ref<number>()
+const photo = computed(() => job.value?.photos.find((one) => one.id === photoId.value) ?? job.value?.photos[0])
+const light = usePhotoLight(() => photo.value?.id)
+watch(
+  () => photo.value?.id,
+  () => {
+    for (const row of rows.value) row.area = undefined
+    active.value = 0
+  },
+)
+
+const wordOf = (at: number) => (at === 0 ? 'bare wood' : `field ${at.toString()}`)
+const colours = computed(() =>
+  rows.value.map((row): Colour | undefined => {
+    if (from.value === 'thing') return row.read
+    if (!row.area || !photo.value) return undefined
+    return { source: 'photo', photo_id: photo.value.id, area: row.area, lighting: light.lighting.value }
+  }),
+)
+const marks = computed<Mark[]>(() => [
+  ...light.marks.value,
+  ...rows.value.flatMap(({ area }, at) => (area ? [{ area, word: at === 0 ? 'bare' : at.toString() }] : [])),
+])
+const at = (n: number) => (n === 0 ? 'the bare wood beside the fields' : wordOf(n))
+const hint = computed(() => {
+  if (light.asks.value) return light.asks.value
+  if (rows.value.every((row) => row.area)) return 'All are marked; a tap marks the one in the blue frame anew.'
+  return `Now tap ${at(active.value)}, or drag over it.`
+})
+const read = computed({
+  get: () => rows.value[active.value]?.read,
+  set: (colour) => {
+    const row = rows.value[active.value]
+    if (row) row.read = colour
+  },
+})
+
+/** A tap is what is known in the picture, then one field after another. */
+function take(area: Area) {
+  const row = rows.value[active.value]
+  if (light.asks.value) light.mark(area)
+  else if (row) {
+    row.area = area
+    const next = rows.value.findIndex((one) => !one.area)
+    if (next >= 0) active.value = next
+  }
+}
+
+/** The next field is mostly as the one before, but for one thing. */
+function more() {
+  const last = rows.value.at(-1)?.draft
+  rows.value.push({ draft: { ...(last ?? newField()) } })
+  active.value = rows.value.length - 1
+}
+
+function without(n: number) {
+  rows.value.splice(n, 1)
+  active.value = Math.min(active.value, rows.value.length - 1)
+}
+
+async function upload(file: File) {
+  if (id.value !== undefined) photoId.value = (await addPhoto(id.value, file)) ?? photoId.value
+}
+
+async function keep() {
+  const fields = rows.value.flatMap(({ draft }, n) => {
+    const colour = colours.value[n]
+    return draft && colour ? [{ ...onField(draft), colour, laid: laidField(draft, ground.value), notes: '' }] : []
+  })
+  const missing = rows.value.findIndex(({ draft }, n) => draft && !colours.value[n])
+  if (missing > 0) {
+    active.value = missing
+    wrong.value = `Say which colour ${wordOf(missing)} dried to, or take the field away.`
+    return
+  }
+  busy.value = true
+  try {
+    await add({ name: name.value, bare: colours.value[0] ?? null, fields })
+  } catch (problem) {
+    wrong.value = wordsOf(problem, 'The board was not kept: try again.')
+  } finally {
+    busy.value = false
+  }
+}
+</script>
+
+<template>
+  <form class="board" @submit.prevent="keep">
+    <div class="head">
+      <label
+        >name of the board <BFormInput v-model="name" maxlength="60" list="known-boards" required /><datalist
+          id="known-boards"
+        >
+          <option v-for="known in boards" :key="known">{{ known }}</option>
+        </datalist></label
+      >
+      <label>its wood <GroundChoice v-model="ground" own jugs /></label>
+      <BButton variant="plain" class="turn" @click="from = from === 'thing' ? 'photo' : 'thing'">
+        {{ from === 'thing' ? 'take all from one picture' : 'not from a picture: read each' }}
+      </BButton>
+    </div>
+    <div class="work">
+      <div class="source">
+        <template v-if="from === 'photo'">
+          <PhotoPicker
+            :photos="job?.photos ?? []"
+            :chosen="photo?.id"
+            :sending="sending"
+            :wrong="wrongPhoto"
+            @choose="(one) => (photoId = one)"
+            @upload="upload"
+          />
+          <template v-if="photo">
+            <MethodBar :light="light" />
+            <div class="mat bed">
+              <PhotoStage
+                :src="`/api/photos/${photo.id}/picture`"
+                :width="photo.width"
+                :height="photo.height"
+                :name="photo.name"
+                :marks="marks"
+                @take="take"
+                @white="light.mark"
+              />
+              <p aria-live="polite">{{ hint }}</p>
+            </div>
+          </template>
+        </template>
+        <template v-else>
+          <p aria-live="polite">{{ `Of ${at(active)}:` }}</p>
+          <ThingSource :key="active" v-model:colour="read" />
+        </template>
+      </div>
+      <ol aria-label="What is on the board">
+        <BoardField
+          v-for="(row, n) in rows"
+          :key="n"
+          v-model:draft="row.draft"
+          :word="wordOf(n)"
+          :colour="colours[n]"
+          :active="n === active"
+          :removable="n > 0 && rows.length > 2"
+          @pick="active = n"
+          @remove="without(n)"
+        />
+        <li>
+          <BButton size="sm" variant="outline-secondary" @click="more">One more field</BButton>
+        </li>
+      </ol>
+    </div>
+    <p v-if="wrong" class="wrong" role="alert">{{ wrong }}</p>
+    <BButton type="submit" variant="primary" :disabled="busy">Keep the board</BButton>
+  </form>
+</template>
+
+<style scoped>
+.board {
+  display: grid;
+  gap: 14px;
+  justify-items: start;
+  padding: 16px 18px;
+  border-radius: 14px;
+  background: var(--sheet);
+}
+
+.head {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 10px 16px;
+  align-items: end;
+}
+
+.head label {
+  max-width: 260px;
+}
+
+.turn {
+  min-height: 44px;
+  border: 0;
+  background: none;
+  color: var(--act);
+  font-weight: 650;
+}
+
+.work {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
+  gap: 16px;
+  width: 100%;
+}
+
+.source {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr);
+  gap: 8px;
+  align-content: start;
+}
+
+.bed {
+  display: flex;
+  flex-direction: column;
+  gap: 8px;
+  height: 460px;
+  padding: 14px 14px 8px;
+}
+
+.source p {
+  font: 600 1.02rem var(--said);
+}
+
+ol {
+  display: grid;
+  gap: 8px;
+  align-content: start;
+  margin: 0;
+  padding: 0;
+  list-style: none;
+}
+
+p {
+  margin: 0;
+}
+
+@media (max-width: 860px) {
+  .work {
+    grid-template-columns: minmax(0, 1fr);
+  }
+
+  .bed {
+    height: 96vw;
+    max-height: 60vh;
+  }
+}
+</style>
