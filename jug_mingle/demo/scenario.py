@@ -71,7 +71,7 @@ def _stain_board(session: Session, job: JobRow) -> None:
     bare = Colour(R=wood.R_seen, noise=NOISE["reader"], how="reader", spectral=True)
     for minutes in (1.0, 3.0, 10.0, 30.0):
         X = coat * (0.35 + 0.22 * np.log(minutes))
-        R = np.clip(true_film(tin, X=X, R_g=R_body(wood.R_seen, wood.veil)), 0.0, 1.0)
+        R = np.clip(true_film(tin, X=X, R_g=wood.body), 0.0, 1.0)
         strips.add_offcut(
             session, job.id, Colour(R=R, noise=NOISE["reader"], how="reader", spectral=True), mix_id=None,
             material=tin.key, ground="oak", coats=1, wiped_after=minutes, board="Tea on oak", notes="",
@@ -144,7 +144,7 @@ def _read_over_paper(session: Session, row: MaterialRow, tin: Tin, rng: np.rando
     """A transparent tin is known from one coat of it over white paper, as a spectrum."""
     kind = kind_of(tin.kind)
     X = 1000.0 / kind.spread_rate * kind.volume_solids
-    paper = R_body(ground("paper").R_seen, ground("paper").veil)
+    paper = ground("paper").body
     seen = np.clip(true_film(tin, X=X, R_g=paper) + 0.002 * rng.standard_normal(36), 0.001, 1.0)
     readings.add_reading(
         session,

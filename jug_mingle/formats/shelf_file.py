@@ -15,7 +15,7 @@ from jug_mingle.core.evidence.fitted_shelf import Shelf
 from jug_mingle.core.evidence.readings import Reading, Swatch
 from jug_mingle.core.materials.kinds import kind_of
 from jug_mingle.core.materials.material import Material
-from jug_mingle.core.optics.film import R_body, veil_of
+from jug_mingle.core.optics.film import veil_of
 from jug_mingle.core.optics.grounds import ground
 
 
@@ -107,7 +107,7 @@ def _reading(key: str, entry: ReadingEntry) -> Reading:
     R_g = None
     if entry.ground is not None:
         below = ground(entry.ground)
-        R_g = R_body(below.R_seen, below.veil)
+        R_g = below.body
     return Reading(
         key=key,
         volumes=tuple(entry.volumes.items()),

@@ -6,7 +6,6 @@ from jug_mingle.core.colour.spaces import Lab_to_XYZ, R_to_Lab, XYZ_to_sRGB, sRG
 from jug_mingle.core.evidence.certainty import NOISE
 from jug_mingle.core.evidence.mixtures import masstone
 from jug_mingle.core.evidence.readings import Swatch
-from jug_mingle.core.optics.film import R_body
 from jug_mingle.core.optics.grounds import ground
 from jug_mingle.errors import UnfitError
 from jug_mingle.formats.shelf_csv import ShelfCsv, ShelfCsvError, TinRow, read_shelf_csv, write_shelf_csv
@@ -62,9 +61,7 @@ def _added(session: Session, tin: TinRow) -> MaterialRow:
     if tin.Lab is None or material.kind.optical not in ("hiding", "transparent"):
         return row
     paper = ground("paper")
-    film = (
-        {} if material.kind.optical == "hiding" else {"X": material.dry_coat, "R_g": R_body(paper.R_seen, paper.veil)}
-    )
+    film = {} if material.kind.optical == "hiding" else {"X": material.dry_coat, "R_g": paper.body}
     add_reading(
         session, how="label", noise=NOISE["label"], volumes=[(row, 1.0)], veil=material.veil,
         swatches=[Swatch(seen=list(tin.Lab), **film)], about={"name": "from a table"},  # type: ignore[arg-type]

@@ -13,7 +13,6 @@ from jug_mingle.core.evidence.level import COAT_ERROR, card_bodies
 from jug_mingle.core.evidence.readings import Swatch
 from jug_mingle.core.materials.material import may_mix, mixed_veil
 from jug_mingle.core.measuring.tools import SPOON_ERROR
-from jug_mingle.core.optics.film import R_body
 from jug_mingle.core.optics.grounds import ground
 from jug_mingle.documents.tin_test import CardIn, CoatsIn, FilmIn, TestIn, TintIn
 from jug_mingle.errors import UnfitError
@@ -58,7 +57,7 @@ def _kept(session: Session, row: MaterialRow, test: TestIn, colours: Sequence[Co
             raise UnfitError(str(error)) from error
         coats = {
             "coats": test.coats, "hid": test.hid, "X_coat": material.dry_coat,
-            "R_g": R_body(below.R_seen, below.veil).tolist(),
+            "R_g": below.body.tolist(),
         }  # fmt: skip
         return add_reading(
             session,
@@ -99,7 +98,7 @@ def _kept_alone(session: Session, row: MaterialRow, colour: Colour) -> ReadingRo
     material = to_material(row)
     if material.kind.optical == "transparent":
         paper = ground("paper")
-        swatch = _swatch(colour, X=material.dry_coat, R_g=R_body(paper.R_seen, paper.veil))
+        swatch = _swatch(colour, X=material.dry_coat, R_g=paper.body)
         return add_reading(
             session, how=colour.how, noise=colour.noise, volumes=[(row, 1.0)], veil=material.veil, swatches=[swatch],
             thickness_error=COAT_ERROR, about=_about("film", colour),

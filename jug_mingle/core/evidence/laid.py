@@ -10,7 +10,7 @@ from jug_mingle.core.arrays import FloatArray
 from jug_mingle.core.evidence.fitted_shelf import Shelf
 from jug_mingle.core.evidence.mixtures import palette_of
 from jug_mingle.core.materials.material import Material, dry_shares
-from jug_mingle.core.optics.film import R_body, R_film, R_seen
+from jug_mingle.core.optics.film import R_film, R_seen
 from jug_mingle.core.optics.grain import streak_bodies, streak_uptake
 from jug_mingle.core.optics.grounds import Ground
 from jug_mingle.core.optics.uptake import Laying, Uptake, shares_kept
@@ -106,7 +106,7 @@ def body_over(shelf: Shelf, films: Sequence[LaidFilm], ground: Ground, *, height
     heights : (h,) ndarray, optional
         Of streaks of its grain (`optics.grain`), each of which is returned; the board in the mean where left out.
     """
-    body = R_body(ground.R_seen, ground.veil)
+    body = ground.body
     veil: FloatArray = np.asarray(ground.veil)
     if heights is not None:
         body, veil = streak_bodies(body, ground.figure, heights), np.full(heights.shape, ground.veil)
@@ -140,7 +140,7 @@ def looks_by_laying(shelf: Shelf, film: LaidFilm, layings: Sequence[Laying], gro
     palette, coat = palette_of(shelf, [shelf.index(key) for key in film.keys]), _coat(shelf, film)
     kept = np.stack([shares_kept(shelf.uptake(ground.takes, key), layings) for key in film.keys], axis=1)
     x = coat * kept
-    body = R_film(K=x @ palette.K, S=x @ palette.S, X=1.0, R_g=R_body(ground.R_seen, ground.veil))
+    body = R_film(K=x @ palette.K, S=x @ palette.S, X=1.0, R_g=ground.body)
     return R_seen(body, _surface(np.asarray(ground.veil), x, palette.veil, coat))
 
 
@@ -157,7 +157,7 @@ def drawn_over(
         How far each drawn spot of the wood lies from its mean, in logarithms of its body absorbance; 0 is the mean.
     """
     K, S = shelf.draw(draws)
-    body = R_body(ground.R_seen, ground.veil) ** np.exp(spots)[:, np.newaxis]
+    body = ground.body ** np.exp(spots)[:, np.newaxis]
     veil: FloatArray = np.full(draws, ground.veil)
     for film, wood in zip(films, woods_below(shelf, films, ground), strict=True):
         places = [shelf.index(key) for key in film.keys]

@@ -166,7 +166,7 @@ def _card(optics: Optics, X: float, alone: tuple[tuple[str, float], ...], veil: 
 def _tests(shelf: Shelf, key: str, white: str | None) -> dict[str, Reading | Hiding]:
     material, optics = shelf.materials[shelf.index(key)], shelf.optics(key)
     alone, X, paper = ((key, 1.0),), material.dry_coat, ground("paper")
-    on_paper = R_body(paper.R_seen, paper.veil)
+    on_paper = paper.body
     film = Swatch(seen=_film_seen(optics, X, on_paper, material.veil), X=X, R_g=on_paper)
     if material.kind.optical == "transparent":
         return {
@@ -179,7 +179,7 @@ def _tests(shelf: Shelf, key: str, white: str | None) -> dict[str, Reading | Hid
     )
     opaque = _mixed(shelf, alone)
     wood = ground("walnut" if R_to_Lab(masstone(shelf, key))[0] > 45 else "maple")
-    R_g = R_body(wood.R_seen, wood.veil)
+    R_g = wood.body
     coats = min(coats_to_hide(optics, X_coat=X, R_g=R_g) or 8, 8)
     found: dict[str, Reading | Hiding] = {
         "half": _read(half, "half", noise=1.0),

@@ -13,7 +13,7 @@ from jug_mingle.core.materials.material import dry_shares
 from jug_mingle.core.measuring.pouring import Pour
 from jug_mingle.core.optics.blend_path import Paint
 from jug_mingle.core.optics.coefficients import Optics
-from jug_mingle.core.optics.film import K1, K2, R_body, R_film, R_infinity, R_seen, straight_on
+from jug_mingle.core.optics.film import K1, K2, R_film, R_infinity, R_seen, straight_on
 from jug_mingle.core.optics.grounds import Ground, ground
 
 Indices = NDArray[np.intp]
@@ -161,7 +161,7 @@ def mixed_film(shelf: Shelf, pours: Sequence[Pour]) -> MixedFilm:
 def ground_body(over: Ground | None) -> FloatArray:
     """Return the body reflectance (36,) of what a mix lies on; of white paper where nothing is named."""
     on = ground("paper") if over is None else over
-    return R_body(on.R_seen, on.veil)
+    return on.body
 
 
 def mixed_paint(shelf: Shelf, pours: Sequence[Pour]) -> Paint:
@@ -181,7 +181,7 @@ def masstones(shelf: Shelf) -> FloatArray:
     if films:
         paper = ground("paper")
         X = np.array([shelf.materials[n].dry_coat for n in films])
-        body[films] = R_film(K=K[films], S=S[films], X=X, R_g=R_body(paper.R_seen, paper.veil))
+        body[films] = R_film(K=K[films], S=S[films], X=X, R_g=paper.body)
     return R_seen(body, np.array([material.veil for material in shelf.materials]))
 
 

@@ -8,7 +8,6 @@ import numpy as np
 from jug_mingle.core.arrays import FloatArray
 from jug_mingle.core.colour.spectra import BANDS
 from jug_mingle.core.finishes.textures import looked_up
-from jug_mingle.core.optics.film import R_body
 from jug_mingle.core.optics.grain import streak_bodies
 from jug_mingle.core.optics.grounds import Adhesion, Coat, Ground, ground
 from jug_mingle.core.pieces.faces import Samples
@@ -44,7 +43,7 @@ def bare(key: str) -> Below:
 def below_of(wood: Ground) -> Below:
     """Return a ground as what lies below a finish."""
     return Below(
-        R=R_body(wood.R_seen, wood.veil), veil=wood.veil, figure=wood.figure, name=wood.name, bleeds=wood.bleeds,
+        R=wood.body, veil=wood.veil, figure=wood.figure, name=wood.name, bleeds=wood.bleeds,
         adhesion=wood.adhesion, thirst=wood.thirst, coat=wood.coat, wood=wood.wood,
     )  # fmt: skip
 

@@ -10,7 +10,7 @@ from jug_mingle.core.colour.spectra import lights
 from jug_mingle.core.evidence.fitted_shelf import Shelf
 from jug_mingle.core.evidence.mixtures import masstone, mixed_paint, predict
 from jug_mingle.core.measuring.pouring import Pour
-from jug_mingle.core.optics.film import R_body, R_infinity, R_seen, veil_of
+from jug_mingle.core.optics.film import R_infinity, R_seen, veil_of
 from jug_mingle.core.optics.grounds import Ground
 from jug_mingle.core.optics.hiding import CLOSE_WITHIN, coats_to_hide
 from jug_mingle.core.optics.ways import WAYS
@@ -79,12 +79,7 @@ def explain(shelf: Shelf, pours: Sequence[Pour], target: Target, *, below: Groun
         pots=tuple((pour.key, np.clip(masstone(shelf, pour.key), 0.0, 1.0)) for pour in pours),
         delta_E=tuple(misses),
         coats=coats_to_hide(
-            paint.optics,
-            X_coat=main.dry_coat,
-            R_g=R_body(below.R_seen, below.veil),
-            veil=paint.veil,
-            within=CLOSE_WITHIN,
-            way=WAYS["brush"],
+            paint.optics, X_coat=main.dry_coat, R_g=below.body, veil=paint.veil, within=CLOSE_WITHIN, way=WAYS["brush"]
         ),
         slips=tuple(sorted(slips, key=lambda slip: -slip.after)),
     )

@@ -4,8 +4,8 @@
 """
 
 from collections.abc import Iterator, Sequence
-from dataclasses import dataclass, replace
-from itertools import combinations
+from dataclasses import dataclass
+from itertools import combinations, pairwise
 from typing import Final
 
 import numpy as np
@@ -14,7 +14,7 @@ from numpy.typing import NDArray
 from jug_mingle.core.arrays import FloatArray
 from jug_mingle.core.evidence.fitted_shelf import Shelf
 from jug_mingle.core.evidence.mixtures import palette_of
-from jug_mingle.core.optics.film import R_body, R_film, R_seen
+from jug_mingle.core.optics.film import R_film, R_seen
 from jug_mingle.core.optics.grounds import Ground
 from jug_mingle.core.optics.uptake import shares_kept
 from jug_mingle.core.recipes.film_looks import FilmLooks
@@ -22,6 +22,8 @@ from jug_mingle.core.recipes.over_kinds import Palette, ratios
 from jug_mingle.core.recipes.wishes import Goal
 
 Indices = NDArray[np.intp]
+Films = tuple[Indices, FloatArray, Indices]
+"""Sets (m, k), their parts (m, k), and how each is laid (m,)."""
 
 _LEVELS: Final = 5
 _TIERS: Final = ((16, 24, 9), (70, 6, 4))
@@ -86,7 +88,7 @@ class OverSearch:
     def __init__(self, shelf: Shelf, alike: Sequence[Palette], ground: Ground, goal: Goal) -> None:
         first = alike[0]
         self.alike, self.goal, self.colours, self.carried = alike, goal, first.colours, first.carrier is not None
-        self.body, self.below = R_body(ground.R_seen, ground.veil), ground.veil
+        self.body, self.below = ground.body, ground.veil
         places = [*first.colours, *([] if first.carrier is None else [first.carrier])]
         self.materials = palette_of(shelf, places)
         tins = [shelf.materials[place] for place in places]
@@ -133,10 +135,33 @@ class OverSearch:
 
     def settled(self, sets: Indices, parts: FloatArray, how: Indices) -> FloatArray:
         """Return the CIEDE2000 of films (m,), worst light, by all bands."""
+        return self.goal.miss(self.seen(sets, parts, how))
+
+    def seen(self, sets: Indices, parts: FloatArray, how: Indices) -> FloatArray:
+        """Return the seen reflectances of films (m, 36), without their carrier's own. [0..1]"""
         x, veil = self.films(sets, parts, how)
         K = np.einsum("mk,mkw->mw", x, self.materials.K[sets])
         S = np.einsum("mk,mkw->mw", x, self.materials.S[sets])
-        return self.goal.miss(R_seen(R_film(K=K, S=S, X=1.0, R_g=self.body), veil))
+        return R_seen(R_film(K=K, S=S, X=1.0, R_g=self.body), veil)
+
+    def looks_of(self, found: Sequence[Found]) -> FloatArray:
+        """Return the seen reflectances (m, 36) of films that were found. [0..1]"""
+        R = np.empty((len(found), self.body.size))
+        for k in {len(one.places) for one in found}:
+            at = [n for n, one in enumerate(found) if len(one.places) == k]
+            own = [found[n] for n in at]
+            sets = np.array([[self.colours.index(place) for place in one.places] for one in own])
+            how = np.array([self.starts[self.alike.index(one.palette)] + one.how for one in own])
+            R[at] = self.seen(sets, np.array([one.parts for one in own], dtype=float), how)
+        return np.clip(R, 0.0, 1.0)
+
+    def as_found(self, set_: Indices, parts: FloatArray, how: int, delta_E: float = 0.0) -> Found:
+        """Return a film of a set (k,) in parts (k,), laid in the way of that number among all."""
+        at = int(np.searchsorted(self.starts, how, side="right")) - 1
+        return Found(
+            palette=self.alike[at], places=tuple(self.colours[one] for one in set_.tolist()),
+            parts=tuple(int(part) for part in parts.tolist()), how=how - int(self.starts[at]), delta_E=delta_E,
+        )  # fmt: skip
 
     def best(self, most: int, *, must: Sequence[int] = ()) -> list[Found]:
         """Return the nearest film of each kind of each set of up to `most` materials that came near, nearest first.
@@ -170,17 +195,16 @@ class OverSearch:
         """Yield the nearest film of each of the nearest few sets, of its whole grid."""
         best: dict[object, Found] = {}
         for one in found:
-            best.setdefault((one.palette.kind.key, one.places), one)
+            if len(one.places) > 1:  # of one material alone every film was settled
+                best.setdefault((one.palette.kind.key, one.places), one)
         for one in list(best.values())[:_POLISHED]:
             at, own = self.alike.index(one.palette), [self.colours.index(place) for place in one.places]
-            sets, parts, how = _grid(own, np.arange(self.starts[at], self.starts[at + 1]))
+            sets, parts, how = grid(own, np.arange(self.starts[at], self.starts[at + 1]))
             near = np.argsort(self.misses(sets, parts, how))[:_SETTLED_OF_GRID]
             delta_E = self.settled(sets[near], parts[near], how[near])
             least = int(np.argmin(delta_E))
-            ratio, laid = parts[near[least]].tolist(), int(how[near[least]])
-            yield replace(
-                one, parts=tuple(int(part) for part in ratio), how=laid - int(self.starts[at]),
-                delta_E=float(delta_E[least]),
+            yield self.as_found(
+                sets[near[least]], parts[near[least]], int(how[near[least]]), float(delta_E[least])
             )  # fmt: skip
 
     def _triples(self, n: int, pairs: Indices) -> Indices:
@@ -194,7 +218,7 @@ class OverSearch:
         }
         return np.array(sorted(grown))
 
-    def _near(self, sets: Indices) -> tuple[Indices, tuple[Indices, FloatArray, Indices]]:
+    def _near(self, sets: Indices) -> tuple[Indices, Films]:
         """Return the most promising sets, best first, and films of them in whole parts around their best amounts."""
         x, near = self._any_amounts(sets)
         best = np.argsort(near, kind="stable")
@@ -206,9 +230,7 @@ class OverSearch:
         set_, parts, how = (np.concatenate([one[n] for one in films]) for n in range(3))
         return sets[best[: _TIERS[-1][0]]], (set_, parts, how)
 
-    def _whole_parts(
-        self, sets: Indices, x: FloatArray, ratios_near: int, hows_near: int
-    ) -> tuple[Indices, FloatArray, Indices]:
+    def _whole_parts(self, sets: Indices, x: FloatArray, ratios_near: int, hows_near: int) -> Films:
         """Return films of sets in whole parts about amounts (s, k), and in strengths about theirs."""
         every = ratios(sets.shape[1])
         volumes = x / (self.materials.solids[sets] * self.kept.mean(axis=0)[sets])
@@ -280,31 +302,26 @@ class OverSearch:
     def _settle(self, sets: Indices, parts: FloatArray, how: Indices) -> Iterator[Found]:
         """Yield the nearest of films, of each kind, by all bands."""
         misses = self.misses(sets, parts, how)
-        for palette, start, end in zip(self.alike, self.starts, self.starts[1:], strict=False):
+        for start, end in pairwise(self.starts):
             own = np.flatnonzero((how >= start) & (how < end))
             alone = sets.shape[1] == 1  # of one material alone every film is settled
             near = own if alone else own[_best_of_each(sets[own], misses[own], _OF_EACH)[:_SETTLED]]
             delta_E = self.settled(sets[near], parts[near], how[near])
             for at in _best_of_each(sets[near], delta_E, _SHOWN_OF_EACH).tolist():
-                places, share = sets[near[at]].tolist(), parts[near[at]].tolist()
-                yield Found(
-                    palette=palette, places=tuple(self.colours[one] for one in places),
-                    parts=tuple(int(part) for part in share), how=int(how[near[at]] - start),
-                    delta_E=float(delta_E[at]),
-                )  # fmt: skip
+                yield self.as_found(sets[near[at]], parts[near[at]], int(how[near[at]]), float(delta_E[at]))
 
     def exhaustive(self, most: int) -> float:
         """Return the least CIEDE2000 of the whole grid, by trying it."""
         least, hows = np.inf, np.arange(self.starts[-1])
         for k in range(1, most + 1):
             for some in combinations(range(len(self.colours)), k):
-                sets, parts, how = _grid(some, hows)
+                sets, parts, how = grid(some, hows)
                 near = np.argsort(self.misses(sets, parts, how))[:_SETTLED_OF_GRID]
                 least = min(least, float(self.settled(sets[near], parts[near], how[near]).min()))
         return least
 
 
-def _grid(some: Sequence[int], hows: Indices) -> tuple[Indices, FloatArray, Indices]:
+def grid(some: Sequence[int], hows: Indices) -> Films:
     """Return all films of a set of colours: the set (m, k), parts (m, k) and how they are laid (m,)."""
     every = ratios(len(some))
     sets = np.tile(np.array(some), (len(every) * len(hows), 1))

@@ -2,10 +2,11 @@
 
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
-from itertools import product
+from itertools import combinations, product
 from typing import Final
 
 import numpy as np
+from scipy.spatial import cKDTree
 
 from jug_mingle.core.arrays import FloatArray, read_only
 from jug_mingle.core.colour.difference import delta_E_CIE2000
@@ -17,14 +18,21 @@ from jug_mingle.core.optics.grounds import Ground
 from jug_mingle.core.recipes.assessment import DRAWS, Likely, mixing_too
 from jug_mingle.core.recipes.over import HAND_ERROR, OverStep, OverWishes, alone, step_of
 from jug_mingle.core.recipes.over_kinds import Palette, alike, palettes
-from jug_mingle.core.recipes.over_search import OverSearch
+from jug_mingle.core.recipes.over_search import Films, Found, OverSearch, grid
 from jug_mingle.core.recipes.wishes import Goal, NothingToMixError, Target
 
 KINDS: Final = (("stain", "tinted_oil"), ("paint_stain", "wash"))
-"""What woods are brought together with: stains where there are any, else paint."""
+"""What woods are brought together with: stains, and paint where they leave the woods farther apart than `_TOGETHER`."""
+
+_TOGETHER: Final = 3.0
+"""What is hardly told apart at a table's distance. [CIEDE2000]"""
 
 _KEPT: Final = 40
 _GOALS, _FIRSTS = 3, 2
+_EVERY_HOW: Final = 5
+_RATIOS: Final = (11, 13, 31)
+"""Of pairs one to one, one to three, and three to one, in every so many of the ways to lay them."""
+
 _MIXES: Final = 6
 _FROM_TARGET: Final = 0.5
 """What a miss of the target counts beside the woods' staying apart."""
@@ -52,6 +60,8 @@ class WoodsMadeOne:
         CIEDE2000 between those farthest apart, in each light.
     from_target : float or None
         CIEDE2000 of the farthest one from the target, worst light; None without one.
+    left_apart : float
+        CIEDE2000 between the looks of those farthest apart, worst light.
     """
 
     how: str
@@ -59,6 +69,7 @@ class WoodsMadeOne:
     R: tuple[FloatArray, ...]
     apart: tuple[Likely, ...]
     from_target: float | None
+    left_apart: float
 
     @property
     def rank(self) -> float:
@@ -85,17 +96,24 @@ def make_one(
         if not wood.takes:
             raise ValueError(f"{wood.name} takes nothing in: strip it to bare wood first, or paint both")
     every = palettes(shelf, wishes.allowed(shelf), takes=True)
-    there = next((some for kinds in KINDS if (some := [one for one in every if one.kind.key in kinds])), [])
+    there = [some for kinds in KINDS if (some := [one for one in every if one.kind.key in kinds])]
     if not there:
         raise NothingToMixError("nothing on the shelf goes into wood: add a stain, or paint to wash with")
-    maker = _Maker(shelf, list(woods), tuple(lights), target, there, min(wishes.most, 2), wishes.pour_error)
-    found = [*maker.with_one_film(), *maker.with_first()]
+    found: list[WoodsMadeOne] = []
+    for n in range(len(there)):
+        some = [palette for kinds in there[: n + 1] for palette in kinds]
+        maker = _Maker(shelf, list(woods), tuple(lights), target, some, min(wishes.most, 2), wishes.pour_error)
+        found += [*maker.with_one_film(), *maker.with_first()]
+        if min(one.left_apart for one in found) <= _TOGETHER:
+            break
     best: dict[object, WoodsMadeOne] = {}
     for one in sorted(found, key=lambda one: one.rank):
         names = tuple(tuple(sorted(key for step in steps for key in step.film.keys)) for steps in one.steps)
         best.setdefault((one.how, names), one)
     ways = list(best.values())
     of_each = [next(one for one in ways if one.how == how) for how in dict.fromkeys(one.how for one in ways)]
+    # And what leaves them least apart if all goes as it is predicted, though that be less sure.
+    of_each += [one for one in [min(ways, key=lambda one: one.left_apart)] if one not in of_each]
     others = [one for one in ways if one not in of_each]
     return sorted([*of_each, *others[: max(0, count - len(of_each))]], key=lambda one: one.rank)
 
@@ -117,17 +135,34 @@ class _Maker:
     def goals(self) -> list[tuple[Goal, tuple[OverStep, ...]]]:
         """Return the looks to bring the woods to, with what the darkest wood gets for it.
 
-        Without a target they are what each stain makes of the darkest wood in one coat, and that wood as it is.
+        Without a target they are that wood as it is, and what of it the others come nearest to.
         """
         if self.target is not None:
             return [(self.target.goal, ())]
+        given: list[tuple[OverStep, ...]] = [(), *self._meeting()]
         dark = self.woods[self.darkest]
-        found: list[tuple[Goal, tuple[OverStep, ...]]] = [(self._goal(dark.R_seen), ())]
-        for palette in self.there:
-            if palette.kind.key == "stain":
-                steps = self._likeliest(palette)[:_GOALS]
-                found += [(self._goal(self._look(dark, (step,))), (step,)) for step in steps]
-        return found
+        return [(self._goal(self._look(dark, steps)), steps) for steps in given]
+
+    def _meeting(self) -> list[tuple[OverStep, ...]]:
+        """Return films of few sets on the darkest wood that films on the others, of a coarse grid, come nearest to."""
+        groups = alike(self.there)
+        coarse = [
+            [_Coarse(OverSearch(self.shelf, group, wood, self._goal(wood.R_seen))) for group in groups]
+            for wood in self.woods
+        ]
+        Labs = [np.concatenate([_in_lights(one.R, self.lights) for one in some]) for some in coarse]
+        dark = Labs.pop(self.darkest)
+        apart: FloatArray = np.array([cKDTree(Lab).query(dark)[0] for Lab in Labs]).max(axis=0)
+        ends = np.cumsum([len(one.R) for one in coarse[self.darkest]])
+        found: dict[object, tuple[OverStep, ...]] = {}
+        for at in np.argsort(apart, kind="stable").tolist():
+            group = int(np.searchsorted(ends, at, side="right"))
+            own = coarse[self.darkest][group]
+            step = step_of(self.shelf, own.found(at - int(ends[group]) + len(own.R)))
+            found.setdefault(tuple(sorted(step.film.keys)), (step,))
+            if len(found) == _GOALS:
+                break
+        return list(found.values())
 
     def _likeliest(self, palette: Palette) -> list[OverStep]:
         """Return every stain of a palette in one coat, wiped after two minutes; those first that alone, each wood
@@ -143,11 +178,7 @@ class _Maker:
     def with_one_film(self) -> list[WoodsMadeOne]:
         """One film on each wood: a mix of its own, or one mix on all that each wood waits for as it needs."""
         found = []
-        for goal, given in self.goals():
-            offered = [
-                [(one, self._look(wood, one)) for one in self._to(goal, at, given)]
-                for at, wood in enumerate(self.woods)
-            ]
+        for given, offered in self._offers():
             found.append(self._made("own", self._nearest(offered)))
             pale = [one for one, _ in offered[(self.darkest + 1) % len(self.woods)]]
             mixes = list({one[0].parts: one[0] for one in (given, *pale) if one}.values())
@@ -157,17 +188,38 @@ class _Maker:
             ]
         return found
 
-    def _to(self, goal: Goal, at: int, given: tuple[OverStep, ...]) -> list[tuple[OverStep, ...]]:
-        """Return what brings a wood near a look: of the darkest wood without a target, what made that look."""
-        if self.target is None and at == self.darkest:
-            return [given]
+    def _offers(self) -> list[tuple[tuple[OverStep, ...], list[list[_Offer]]]]:
+        """Return what the darkest wood gets for each goal, and what is offered for each wood.
+
+        Without a target that is all that the darkest gets; where the best of it leaves the woods apart, it gets what
+        brings it to the others in turn, too.
+        """
+        every, dark = range(len(self.woods)), self.darkest
+        if self.target is not None:
+            return [(given, [self._to(goal, at) for at in every]) for goal, given in self.goals()]
         found = [
-            one
-            for group in alike(self.there)
-            for one in OverSearch(self.shelf, group, self.woods[at], goal).near(self.most)[:_KEPT]
+            (
+                given,
+                [self._to(goal, at) if at != dark else [(given, self._look(self.woods[at], given))] for at in every],
+            )
+            for goal, given in self.goals()
         ]
-        found.sort(key=lambda one: one.delta_E)
-        return [(step_of(self.shelf, one),) for one in found[:_KEPT]]
+        nearest = [self._left_apart(offered) for _, offered in found]
+        if min(apart for apart, _ in nearest) > _TOGETHER:
+            other = (dark + 1) % len(self.woods)
+            for (_, offered), (_, steps) in zip(found, nearest, strict=True):
+                offered[dark] += self._to(self._goal(self._look(self.woods[other], steps[other])), dark)
+        return found
+
+    def _to(self, goal: Goal, at: int) -> list[_Offer]:
+        """Return films that bring a wood near a look."""
+        found: list[tuple[Found, FloatArray]] = []
+        for group in alike(self.there):
+            search = OverSearch(self.shelf, group, self.woods[at], goal)
+            near = search.near(self.most)[:_KEPT]
+            found += zip(near, search.looks_of(near), strict=True)
+        found.sort(key=lambda one: one[0].delta_E)
+        return [((step_of(self.shelf, one),), R) for one, R in found[:_KEPT]]
 
     def _laid(self, step: OverStep, wood: Ground) -> list[_Offer]:
         """Return one mix on a wood in every wait and number of coats, thinned and wiped as it is, with its looks."""
@@ -248,16 +300,58 @@ class _Maker:
             films = [step.film for step in some]
             R = drawn_over(self.shelf, films, wood, draws=DRAWS, poured=poured * hand, spots=spots)
             drawn.append(np.clip(R, 0.0, 1.0))
-        apart = []
-        for light in self.lights:
-            Labs = [R_to_Lab(R, light) for R in drawn]
-            most = np.max([delta_E_CIE2000(a, b) for n, a in enumerate(Labs) for b in Labs[n + 1 :]], axis=0)
-            apart.append(Likely.of(most))
+        apart = [Likely.of(self._farthest(drawn, light)) for light in self.lights]
         looks = tuple(read_only(self._look(wood, tuple(some))) for wood, some in zip(self.woods, steps, strict=True))
         off = None if self.target is None else float(max(self.target.goal.miss(R) for R in looks))
+        left = float(max(self._farthest(looks, light) for light in self.lights))
         return WoodsMadeOne(
-            how=how, steps=tuple(tuple(some) for some in steps), R=looks, apart=tuple(apart), from_target=off
-        )
+            how=how, steps=tuple(tuple(some) for some in steps), R=looks, apart=tuple(apart), from_target=off,
+            left_apart=left,
+        )  # fmt: skip
+
+    @staticmethod
+    def _farthest(R: Sequence[FloatArray], light: Light) -> FloatArray:
+        """Return CIEDE2000 between those of several looks (..., 36) that lie farthest apart."""
+        Labs = [R_to_Lab(one, light) for one in R]
+        return np.asarray(np.max([delta_E_CIE2000(a, b) for a, b in combinations(Labs, 2)], axis=0))
+
+
+class _Coarse:
+    """Films over one wood: each colour alone in every way to lay it, pairs in few ratios and in few of the ways."""
+
+    def __init__(self, search: OverSearch) -> None:
+        n, hows = len(search.colours), np.arange(search.starts[-1])
+        self.search = search
+        self.films = [grid([at], hows) for at in range(n)]
+        for pair in combinations(range(n), 2):
+            sets, parts, how = grid(pair, hows[::_EVERY_HOW])
+            some = np.isin(parts @ [10, 1], _RATIOS)
+            self.films.append((sets[some], parts[some], how[some]))
+        ends = np.cumsum([len(how) for _, _, how in self.films])
+        self.starts = ends - [len(how) for _, _, how in self.films]
+        singles, pairs = self.films[:n], self.films[n:]
+        looks = [
+            search.seen(*(np.concatenate(part) for part in zip(*some, strict=True)))
+            for some in (singles, pairs)
+            if some
+        ]
+        self.R = np.clip(np.concatenate(looks), 0.0, 1.0)
+
+    def found(self, at: int) -> Found:
+        """Return the film of that number."""
+        own = int(np.searchsorted(self.starts, at, side="right")) - 1
+        (sets, parts, how), n = self.films[own], at - int(self.starts[own])
+        return self.search.as_found(sets[n], parts[n], int(how[n]))
+
+
+def _together(films: Sequence[Films]) -> Films:
+    sets, parts, how = zip(*films, strict=True)
+    return np.concatenate(sets), np.concatenate(parts), np.concatenate(how)
+
+
+def _in_lights(R: FloatArray, lights: Sequence[Light]) -> FloatArray:
+    Labs: list[FloatArray] = [np.asarray(R_to_Lab(R, light)) for light in lights]
+    return np.concatenate(Labs, axis=1)
 
 
 def _along(apart: FloatArray, a: int, b: int, woods: int) -> FloatArray:

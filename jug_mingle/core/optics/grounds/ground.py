@@ -1,12 +1,14 @@
 """What is painted on: its colour and surface, and what has to be known of it before a brush is wet."""
 
 from dataclasses import dataclass
+from functools import lru_cache
 from typing import Final, Literal
 
 from numpy.typing import ArrayLike
 
 from jug_mingle.core.arrays import FloatArray, check_finite, read_only
 from jug_mingle.core.colour.spectra import as_spectrum
+from jug_mingle.core.optics.film import R_body
 
 Adhesion = Literal["holds", "scuff", "thick", "loose", "clean", "bond", "wet"]
 
@@ -93,6 +95,16 @@ class Ground:
     def takes(self) -> str:
         """The key of the wood that takes in what is laid on it; nothing where it is closed."""
         return self.wood if self.coat == "" and self.thirst > 0.0 else ""
+
+    @property
+    def body(self) -> FloatArray:
+        """Its body reflectance (36,). [0..1]"""
+        return _body_of(self)
+
+
+@lru_cache(maxsize=128)
+def _body_of(ground: Ground) -> FloatArray:
+    return read_only(R_body(ground.R_seen, ground.veil))
 
 
 def measured_ground(
