@@ -34,13 +34,17 @@ _SETTLED, _OF_EACH, _SHOWN_OF_EACH = 600, 10, 2
 """So many films are settled by all bands, and so many of one set: the even metric ranks what is far off a little
 otherwise than CIEDE2000."""
 
+_PROMISING: Final = 350
+"""Of so many sets the amounts are sought that come nearest."""
+
 _STARTS: Final = 2
 _STEPS: Final = 4
 _EVERY: Final = 1500
 """As many sets are all tried; of more, those that grow from the best pairs."""
 
-_FAR, _POLISHED = 0.3, 6
-"""Where the nearest is farther than this [CIEDE2000], the whole grid of so many sets is tried."""
+_POLISHED: Final = ((2.0, 12), (0.3, 6))
+"""Where the nearest is farther than this [CIEDE2000], the whole grid of so many sets is tried: the farther off, the
+worse the even metric knows which."""
 
 _SETTLED_OF_GRID: Final = 30
 """So many films of the grid of one set are settled by all bands."""
@@ -155,13 +159,19 @@ class OverSearch:
             R[at] = self.seen(sets, np.array([one.parts for one in own], dtype=float), how)
         return np.clip(R, 0.0, 1.0)
 
-    def as_found(self, set_: Indices, parts: FloatArray, how: int, delta_E: float = 0.0) -> Found:
-        """Return a film of a set (k,) in parts (k,), laid in the way of that number among all."""
-        at = int(np.searchsorted(self.starts, how, side="right")) - 1
-        return Found(
-            palette=self.alike[at], places=tuple(self.colours[one] for one in set_.tolist()),
-            parts=tuple(int(part) for part in parts.tolist()), how=how - int(self.starts[at]), delta_E=delta_E,
-        )  # fmt: skip
+    def as_found(self, films: Films, delta_E: FloatArray | None = None) -> list[Found]:
+        """Return films (m,), with how far off they are."""
+        sets, parts, hows = (part.tolist() for part in films)
+        palettes = (np.searchsorted(self.starts, films[2], side="right") - 1).tolist()
+        off = [0.0] * len(hows) if delta_E is None else delta_E.tolist()
+        starts = self.starts.tolist()
+        return [
+            Found(
+                palette=self.alike[at], places=tuple(self.colours[one] for one in set_),
+                parts=tuple(map(int, part)), how=how - starts[at], delta_E=far,
+            )
+            for at, set_, part, how, far in zip(palettes, sets, parts, hows, off, strict=True)
+        ]  # fmt: skip
 
     def best(self, most: int, *, must: Sequence[int] = ()) -> list[Found]:
         """Return the nearest film of each kind of each set of up to `most` materials that came near, nearest first.
@@ -186,26 +196,33 @@ class OverSearch:
             if most > 2 and n > 2:
                 found += self._settle(*self._near(self._triples(n, best))[1])
         found.sort(key=lambda one: one.delta_E)
-        if found[0].delta_E > _FAR:
-            found += self._polished(found)
+        count = next((count for far, count in _POLISHED if found[0].delta_E > far), 0)
+        if count:
+            found += self._polished(found, count)
             found.sort(key=lambda one: one.delta_E)
         return found
 
-    def _polished(self, found: Sequence[Found]) -> Iterator[Found]:
+    def _polished(self, found: Sequence[Found], count: int) -> Iterator[Found]:
         """Yield the nearest film of each of the nearest few sets, of its whole grid."""
         best: dict[object, Found] = {}
         for one in found:
             if len(one.places) > 1:  # of one material alone every film was settled
                 best.setdefault((one.palette.kind.key, one.places), one)
-        for one in list(best.values())[:_POLISHED]:
+        grids = []
+        for one in list(best.values())[:count]:
             at, own = self.alike.index(one.palette), [self.colours.index(place) for place in one.places]
             sets, parts, how = grid(own, np.arange(self.starts[at], self.starts[at + 1]))
-            near = np.argsort(self.misses(sets, parts, how))[:_SETTLED_OF_GRID]
-            delta_E = self.settled(sets[near], parts[near], how[near])
-            least = int(np.argmin(delta_E))
-            yield self.as_found(
-                sets[near[least]], parts[near[least]], int(how[near[least]]), float(delta_E[least])
-            )  # fmt: skip
+            near = np.argpartition(self.misses(sets, parts, how), _SETTLED_OF_GRID)[:_SETTLED_OF_GRID]
+            grids.append((sets[near], parts[near], how[near]))
+        for k in (2, 3):
+            if alike_sized := [films for films in grids if films[0].shape[1] == k]:
+                sets, parts, how = together(alike_sized)
+                delta_E = self.settled(sets, parts, how)
+                least = (
+                    delta_E.reshape(-1, _SETTLED_OF_GRID).argmin(axis=1)
+                    + np.arange(len(alike_sized)) * _SETTLED_OF_GRID
+                )
+                yield from self.as_found((sets[least], parts[least], how[least]), delta_E[least])
 
     def _triples(self, n: int, pairs: Indices) -> Indices:
         if n * (n - 1) * (n - 2) // 6 <= _EVERY:
@@ -220,7 +237,7 @@ class OverSearch:
 
     def _near(self, sets: Indices) -> tuple[Indices, Films]:
         """Return the most promising sets, best first, and films of them in whole parts around their best amounts."""
-        x, near = self._any_amounts(sets)
+        sets, x, near = self._any_amounts(sets)
         best = np.argsort(near, kind="stable")
         films, begun = [], 0
         for end, ratios_near, hows_near in _TIERS:
@@ -244,8 +261,9 @@ class OverSearch:
         how = np.concatenate([one.around(level, hows_near) for one in self.each], axis=1)
         return np.repeat(many, how.shape[1], axis=0), np.repeat(r, how.shape[1], axis=0), how.ravel()
 
-    def _any_amounts(self, sets: Indices) -> tuple[FloatArray, FloatArray]:
-        """Return how thick the materials (s, k) of each set would lie to come nearest, and what it misses then (s,).
+    def _any_amounts(self, sets: Indices) -> tuple[Indices, FloatArray, FloatArray]:
+        """Return the promising sets (s, k), how thick their materials would lie to come nearest (s, k), and what each
+        misses then (s,).
 
         From the best of a few ratios and strengths by Gauss–Newton in the logarithm of each amount, as far as the
         strongest way to lay it goes.
@@ -257,14 +275,17 @@ class OverSearch:
         x, veil = self.films(many, np.tile(ratio, (s, 1)), np.tile(coarse, s * len(_COARSE[k])))
         near = self.looks.residuals(many, x, veil)[0].reshape(s, len(_COARSE[k]), len(coarse))
         # From the two best ratios: where a colour is out of reach, one valley may be a false one.
+        promising = np.argsort(near.min(axis=(1, 2)), kind="stable")[:_PROMISING]
+        sets, x, near = sets[promising], x.reshape(s, each, k)[promising], near[promising]
+        veil, s = veil.reshape(s, each)[promising], len(promising)
         level = near.argmin(axis=2)
         first = np.argsort(near.min(axis=2), axis=1, kind="stable")[:, :_STARTS]
         at = first * len(coarse) + np.take_along_axis(level, first, axis=1)
         rows = np.arange(s)[:, np.newaxis]
-        x = x.reshape(s, each, k)[rows, at].reshape(-1, k)
-        x, missed = self._descended(np.repeat(sets, _STARTS, axis=0), x, veil.reshape(s, each)[rows, at].ravel())
+        begun = x[rows, at].reshape(-1, k)
+        x, missed = self._descended(np.repeat(sets, _STARTS, axis=0), begun, veil[rows, at].ravel())
         best = missed.reshape(s, _STARTS).argmin(axis=1)
-        return x.reshape(s, _STARTS, k)[np.arange(s), best], missed.reshape(s, _STARTS)[np.arange(s), best]
+        return sets, x.reshape(s, _STARTS, k)[np.arange(s), best], missed.reshape(s, _STARTS)[np.arange(s), best]
 
     def _descended(self, sets: Indices, x: FloatArray, veil: FloatArray) -> tuple[FloatArray, FloatArray]:
         """Return amounts (m, k) from which no step leads nearer, and what they miss (m,)."""
@@ -307,8 +328,9 @@ class OverSearch:
             alone = sets.shape[1] == 1  # of one material alone every film is settled
             near = own if alone else own[_best_of_each(sets[own], misses[own], _OF_EACH)[:_SETTLED]]
             delta_E = self.settled(sets[near], parts[near], how[near])
-            for at in _best_of_each(sets[near], delta_E, _SHOWN_OF_EACH).tolist():
-                yield self.as_found(sets[near[at]], parts[near[at]], int(how[near[at]]), float(delta_E[at]))
+            shown = _best_of_each(sets[near], delta_E, _SHOWN_OF_EACH)
+            at = near[shown]
+            yield from self.as_found((sets[at], parts[at], how[at]), delta_E[shown])
 
     def exhaustive(self, most: int) -> float:
         """Return the least CIEDE2000 of the whole grid, by trying it."""
@@ -326,6 +348,12 @@ def grid(some: Sequence[int], hows: Indices) -> Films:
     every = ratios(len(some))
     sets = np.tile(np.array(some), (len(every) * len(hows), 1))
     return sets, np.repeat(every, len(hows), axis=0), np.tile(hows, len(every))
+
+
+def together(films: Sequence[Films]) -> Films:
+    """Return films of sets of one size as one."""
+    sets, parts, how = zip(*films, strict=True)
+    return np.concatenate(sets), np.concatenate(parts), np.concatenate(how)
 
 
 def _best_of_each(sets: Indices, misses: FloatArray, count: int) -> Indices:

@@ -18,7 +18,7 @@ from jug_mingle.core.optics.grounds import Ground
 from jug_mingle.core.recipes.assessment import DRAWS, Likely, mixing_too
 from jug_mingle.core.recipes.over import HAND_ERROR, OverStep, OverWishes, alone, step_of
 from jug_mingle.core.recipes.over_kinds import Palette, alike, palettes
-from jug_mingle.core.recipes.over_search import Films, Found, OverSearch, grid
+from jug_mingle.core.recipes.over_search import Found, OverSearch, grid
 from jug_mingle.core.recipes.wishes import Goal, NothingToMixError, Target
 
 KINDS: Final = (("stain", "tinted_oil"), ("paint_stain", "wash"))
@@ -341,12 +341,7 @@ class _Coarse:
         """Return the film of that number."""
         own = int(np.searchsorted(self.starts, at, side="right")) - 1
         (sets, parts, how), n = self.films[own], at - int(self.starts[own])
-        return self.search.as_found(sets[n], parts[n], int(how[n]))
-
-
-def _together(films: Sequence[Films]) -> Films:
-    sets, parts, how = zip(*films, strict=True)
-    return np.concatenate(sets), np.concatenate(parts), np.concatenate(how)
+        return self.search.as_found((sets[n : n + 1], parts[n : n + 1], how[n : n + 1]))[0]
 
 
 def _in_lights(R: FloatArray, lights: Sequence[Light]) -> FloatArray:
