@@ -1,21 +1,29 @@
 """Preparations: cast from tins, jugs and what is left in a container, at any size."""
 
-from collections.abc import Mapping
-from dataclasses import dataclass
+from collections.abc import Mapping, Sequence
+from dataclasses import asdict, dataclass
+from typing import Final
 
+from sqlalchemy import select
 from sqlalchemy.orm import Session
 
 from jug_mingle.core.evidence.fitted_shelf import Shelf
+from jug_mingle.core.materials.material import may_mix
 from jug_mingle.core.optics.grounds import Ground
-from jug_mingle.core.recipes.preparation_table import PREPARATIONS
+from jug_mingle.core.optics.uptake import Laying
+from jug_mingle.core.recipes.preparation_table import PREPARATIONS, own_preparation
 from jug_mingle.core.recipes.preparations import Preparation, Prepared, Shares, batch_of, prepare
 from jug_mingle.documents.strict import row_number
-from jug_mingle.errors import NotFoundError, UnfitError
+from jug_mingle.errors import ConflictError, NotFoundError, UnfitError
 from jug_mingle.services.batches import get_batch
-from jug_mingle.services.materials import keys_on_shelf
+from jug_mingle.services.materials import get_material, keys_on_shelf, to_material
 from jug_mingle.services.mixes import get_mix
 from jug_mingle.services.predictions import ground_over, poured_of, pours_of
 from jug_mingle.services.shelf_fit import fitted_shelf
+from jug_mingle.store.models import PreparationRow, now
+
+_OWN: Final = "own-"
+"""Before the number of a preparation of the person's own, in its key."""
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -24,6 +32,76 @@ class Size:
 
     ml: float
     of: str = ""
+
+
+def preparations(session: Session) -> dict[str, Preparation]:
+    """Return the preparations that are known by their keys, the person's own last."""
+    rows = session.scalars(select(PreparationRow).where(PreparationRow.removed.is_(None)).order_by(PreparationRow.id))
+    return {**PREPARATIONS, **{one.key: one for one in map(_own, rows)}}
+
+
+def _own(row: PreparationRow) -> Preparation:
+    return own_preparation(
+        f"{_OWN}{row.id}", row.title, [(role["title"], role["kind"], role["parts"]) for role in row.roles],
+        film=row.film, laying=Laying(**row.laying),
+    )  # fmt: skip
+
+
+def add_own(
+    session: Session, title: str, parts: Sequence[tuple[str, float]], *, film: str, laying: Laying
+) -> Preparation:
+    """Keep a preparation of the person's own, of tins by their parts; tins of their kinds play its roles.
+
+    Raises
+    ------
+    UnfitError, NotFoundError
+        If there is no such tin, one stands twice, they do not mix, or parts are not above 0.
+    ConflictError
+        If another preparation has that title.
+    """
+    tins = [to_material(get_material(session, key)) for key, _ in parts]
+    if len({tin.key for tin in tins}) < len(tins):
+        raise UnfitError("a tin stands twice: say all its parts in one place")
+    if reason := may_mix(tins):
+        raise UnfitError(reason)
+    if any(one.title.lower() == title.lower() for one in preparations(session).values()):
+        raise ConflictError(f"there is a preparation {title} already: give it another name")
+    kinds = [tin.kind.key for tin in tins]
+    roles = [
+        {"title": tin.kind.title.lower() if kinds.count(tin.kind.key) == 1 else tin.name, "kind": tin.kind.key,
+         "parts": share}
+        for tin, (_, share) in zip(tins, parts, strict=True)
+    ]  # fmt: skip
+    row = PreparationRow(title=title, film=film, laying=asdict(laying), roles=roles, removed=None)
+    try:
+        _own(row)
+    except ValueError as error:
+        raise UnfitError(str(error)) from error
+    session.add(row)
+    session.flush()
+    return _own(row)
+
+
+def remove_own(session: Session, key: str) -> None:
+    """Take a preparation of the person's own off the list; `restore_own` brings it back. Jugs of it stay."""
+    _own_row(session, key).removed = now()
+    session.flush()
+
+
+def restore_own(session: Session, key: str) -> Preparation:
+    """Bring a preparation of the person's own back."""
+    row = _own_row(session, key)
+    row.removed = None
+    session.flush()
+    return _own(row)
+
+
+def _own_row(session: Session, key: str) -> PreparationRow:
+    number = row_number(key.removeprefix(_OWN)) if key.startswith(_OWN) else None
+    row = None if number is None else session.get(PreparationRow, number)
+    if row is None:
+        raise NotFoundError(f"there is no preparation of your own {key!r}")
+    return row
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -82,9 +160,10 @@ def make(
     UnfitError, NotFoundError
         If there is no such preparation, tin, jug or batch, or it cannot play its role.
     """
-    if key not in PREPARATIONS:
-        raise NotFoundError(f"there is no preparation {key!r}; known are {', '.join(PREPARATIONS)}")
-    preparation, shelf = PREPARATIONS[key], fitted_shelf(session)
+    known = preparations(session)
+    if key not in known:
+        raise NotFoundError(f"there is no preparation {key!r}; known are {', '.join(known)}")
+    preparation, shelf = known[key], fitted_shelf(session)
     played = {role: _played(session, said, job_id) for role, said in cast.items()}
     try:
         batch = batch_of(preparation, parts, role=size.of, ml=size.ml) if size.of else size.ml

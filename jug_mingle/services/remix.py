@@ -69,7 +69,7 @@ def past_mixes(session: Session) -> Sequence[MixRow]:
     return session.scalars(select(MixRow).order_by(MixRow.created.desc(), MixRow.id.desc())).all()
 
 
-def colour_of(session: Session, shelf: Shelf, mix: MixRow) -> tuple[FloatArray, bool]:
+def colour_of(session: Session, mix: MixRow) -> tuple[FloatArray, bool]:
     """Return the reflectance (36,) that a mix had, and whether a dried strip showed it."""
     strip = session.scalar(
         select(StripRow)
@@ -90,7 +90,7 @@ def remix(session: Session, mix_id: int, *, batch: float, tool_key: str, lights:
         If the batch is out of range or the tool is unknown or too coarse for it.
     """
     mix, shelf, there = get_mix(session, mix_id), fitted_shelf(session), keys_on_shelf(session)
-    R, seen = colour_of(session, shelf, mix)
+    R, seen = colour_of(session, mix)
     target = Target(R=R, lights=tuple(lights))
     planned = sum(pour.ml for pour in mix.pours)
     scaled = tuple(Pour(key=p.key, parts=p.parts, ml=p.ml * batch / planned) for p in pours_of(mix))

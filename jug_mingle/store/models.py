@@ -328,6 +328,20 @@ class JugRow(Row):
     diameters: Mapped[list[float]]
 
 
+class PreparationRow(Row):
+    """A preparation of the person's own: roles by the kind of what plays them, and how it is laid."""
+
+    __tablename__ = "preparation"
+
+    title: Mapped[str] = mapped_column(String(120))
+    film: Mapped[str] = mapped_column(String(40))
+    """As which see-through film it is laid; empty of what is built up until it hides."""
+    laying: Mapped[dict[str, Any]]
+    roles: Mapped[list[Any]]
+    """Each {"title", "kind", "parts"}, in the order in which they go into the jug."""
+    removed: Mapped[datetime | None]
+
+
 class SettingRow(Row):
     """Something that the person set once for all their work: "margin", or "school:" and a question."""
 

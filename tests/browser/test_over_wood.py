@@ -101,6 +101,38 @@ class OverWoodTest(BrowserCase):
         expect(page.get_by_text("Wash of Chalk white").first).to_be_attached()
         self.assertIn(page.get_by_label("water", exact=False).first.input_value(), ("0", "0.0"))
 
+    def test_a_preparation_of_ones_own_from_what_is_left(self) -> None:
+        """Roles and parts are kept under a name; what is left of a poured jug plays one, and is not poured again."""
+        page = self.page
+        batch = page.request.post("/api/mixes/1/pots", data={"jug": None}).json()
+        for place, pour in enumerate(self.job()["mixes"][0]["recipe"]["pours"]):
+            body = {"material": pour["material"], "ml": pour["ml"], "place": place, "how": "eye"}
+            page.request.post(f"/api/pots/{batch['id']}/pours", data=body)
+        self.go("mingle")
+        page.get_by_role("button", name="By parts of your own").click()
+        own = page.locator(".own-parts")
+        own.get_by_label("tin").first.select_option(label="Chalk white")
+        own.get_by_role("button", name="one more tin").click()
+        own.get_by_label("tin").last.select_option(label="Tap water")
+        own.get_by_label("parts").last.fill("4")
+        own.get_by_label("Its name").fill("Thin milk wash")
+        own.get_by_role("button", name="Keep it among the preparations").click()
+        expect(page.get_by_text("Thin milk wash stands among the preparations")).to_be_visible()
+        page.get_by_role("button", name="Wash, wax, glaze").click()
+        panel = page.locator(".prepare")
+        panel.locator("select").first.select_option(label="Thin milk wash")
+        panel.locator(".role select").first.select_option(label="left: Jug glaze")
+        expect(panel.get_by_text("100 ml of what is left in Jug glaze")).to_be_visible()
+        panel.get_by_role("button", name="Keep it as a jug").click()
+        expect(page.get_by_text("Thin milk wash of", exact=False).first).to_be_visible()
+        mix = self.job()["mixes"][-1]
+        poured = page.request.get(f"/api/pots/{mix['poured']}").json()
+        self.assertAlmostEqual(poured["poured_ml"], 100.0, delta=0.5)
+        page.get_by_role("button", name="take it off the list").click()
+        expect(page.get_by_text("Thin milk wash is off the list")).to_be_visible()
+        page.get_by_role("button", name="Undo").click()
+        expect(panel.locator("select").first.locator("option", has_text="Thin milk wash")).to_have_count(1)
+
     def test_on_a_phone(self) -> None:
         """A stain match is chosen and kept on a phone; nothing scrolls sideways and axe is content."""
         page = self.open(PHONE)

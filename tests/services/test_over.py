@@ -272,3 +272,38 @@ class PreparationsTest(OverCase):
         self.assertEqual([pour.key for pour in standing.rest.pours if pour.ml > 0.5], [water.key])
         with self.assertRaisesRegex(UnfitError, "at most"):
             batches.begin_with_rest(self.session, wash.id, before.id, 2 * holds)
+
+    def test_of_ones_own(self) -> None:
+        """Roles and parts of one's own are kept by name, played by tins alike, taken off the list and brought back."""
+        water = materials.add_material(self.session, name="Tap", kind="thinner", left_ml=9000, full_ml=9000)
+
+        def add(title: str, *parts: tuple[str, float]) -> str:
+            laying = Laying(wait=0.2, wipe=0.45, coats=2)
+            return preparations.add_own(self.session, title, parts, film="wash", laying=laying).key
+
+        key = add("Milky", ("white", 1.0), (water.key, 4.0))
+        own = preparations.preparations(self.session)[key]
+        self.assertEqual([(role.title, role.parts) for role in own.roles], [("chalk-type paint", 1.0), ("water", 4.0)])
+        self.assertEqual((own.film, own.coats, own.laying.wipe), ("wash", 2, 0.45))
+        made = preparations.make(
+            self.session, key, {"part_1": "blue", "part_2": water.key}, preparations.Size(ml=500.0), over="oak",
+            job_id=self.job.id, parts={},
+        )  # fmt: skip
+        self.assertEqual([(pour.key, pour.ml) for pour in made.prepared.pours], [("blue", 100.0), (water.key, 400.0)])
+        for error, words, title, parts in (
+            (ConflictError, "already", "milky", (("white", 1.0),)),
+            (ConflictError, "already", "Wash, 1 : 2", (("white", 1.0),)),
+            (UnfitError, "stands twice", "A", (("white", 1.0), ("white", 2.0))),
+            (UnfitError, "above 0", "A", (("white", 0.0),)),
+            (UnfitError, "at least one", "A", ()),
+            (NotFoundError, "soot", "A", (("soot", 1.0),)),
+        ):
+            with self.subTest(words, title=title), self.assertRaisesRegex(error, words):
+                add(title, *parts)
+        preparations.remove_own(self.session, key)
+        self.assertNotIn(key, preparations.preparations(self.session))
+        preparations.restore_own(self.session, key)
+        self.assertIn(key, preparations.preparations(self.session))
+        for strange in ("own-99", "own-x", "wash"):
+            with self.assertRaisesRegex(NotFoundError, "of your own"):
+                preparations.remove_own(self.session, strange)

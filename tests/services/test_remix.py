@@ -6,7 +6,6 @@ from jug_mingle.core.colour.spectra import light
 from jug_mingle.errors import ConflictError
 from jug_mingle.services import batches, materials, remix, strip_readings
 from jug_mingle.services.colours import Colour
-from jug_mingle.services.shelf_fit import fitted_shelf
 from tests.services.support import BLUE, ServiceCase
 
 
@@ -40,12 +39,11 @@ class RemixTest(ServiceCase):
     def test_colour_it_had(self) -> None:
         """A dried strip of it is what it looked like; without one it is what is predicted."""
         mix = self.mix()
-        shelf = fitted_shelf(self.session)
-        self.assertFalse(remix.colour_of(self.session, shelf, mix)[1])
+        self.assertFalse(remix.colour_of(self.session, mix)[1])
         batch = batches.begin_batch(self.session, mix.id)
         batches.make_pour(self.session, batch.id, place=0, material="white", ml=150.0, how="eye")
         colour = Colour(R=BLUE, noise=0.5, how="reader", spectral=True)
         strip_readings.read_strip(self.session, batch.id, colour, anyway=True)
-        R, seen = remix.colour_of(self.session, shelf, mix)
+        R, seen = remix.colour_of(self.session, mix)
         self.assertTrue(seen)
         np.testing.assert_allclose(R, BLUE)

@@ -44,7 +44,15 @@ class ThenOut(BaseModel):
     moved: bool = Field(description="Whether that can be seen.")
 
 
-class MixOut(BaseModel):
+class ShownOverOut(BaseModel):
+    """What a mix that is seen through is shown over, and how it is laid; empty of one that hides what is below."""
+
+    how: str = Field(default="", description="How it is laid, in words.")
+    over_hex: Hex | None = Field(default=None, description="What it is shown over, bare.")
+    over: str = ""
+
+
+class MixOut(ShownOverOut):
     """A mix of the job: a jug."""
 
     id: int
@@ -54,9 +62,6 @@ class MixOut(BaseModel):
     recipe: RecipeOut
     kind: str = Field(default="", description="The kind of material that it mostly is.")
     laid: LaidIn | None = None
-    how: str = Field(default="", description="How it is laid, in words; empty of one that hides what is below.")
-    over_hex: Hex | None = Field(default=None, description="What it is shown over, bare.")
-    over: str = Field(default="", description="What it is shown over, where its ground shows through; else empty.")
     same_as: str = Field(default="", description="Name of an earlier jug of the job that is poured just like it.")
     then: ThenOut | None = Field(default=None, description="What was predicted of it when it was kept.")
     poured: int | None = Field(default=None, description="The batch of it poured last: something of it may be left.")

@@ -41,18 +41,29 @@ def mix_out(
     pours = pours_of(row)
     R = None if target is None else np.array(target.R)
     then = then_of(row.predicted)
-    laid = None if row.laid is None else LaidIn.model_validate(row.laid)
-    how = "" if laid is None or over is None else laying_words(laid.laying(), takes=bool(over.takes))
     return schemas.MixOut(
         id=row.id, name=row.name, target_id=row.target_id, batch=row.batch, same_as=same_as,
-        kind=main_kind(shelf, pours), over="" if over is None else over.name.lower(), laid=laid, how=how,
-        over_hex=None if over is None else hex_of(over.R_seen, shown),
+        kind=main_kind(shelf, pours), laid=laid_of(row), **shown_over_out(row, over, shown).model_dump(),
         recipe=recipe_out(
             recipe, R, lights, shelf, shown, screens=screens, measured=measured_in(row.tool, "ml"),
         ),
         then=None if then is None else then_out(then, recipe.R, shown),
         poured=None if poured is None else poured.id,
     )  # fmt: skip
+
+
+def laid_of(row: MixRow) -> LaidIn | None:
+    """Return how a mix is laid; nothing of one that hides what is below."""
+    return None if row.laid is None else LaidIn.model_validate(row.laid)
+
+
+def shown_over_out(row: MixRow, over: Ground | None, shown: Light) -> schemas.ShownOverOut:
+    """Return what a mix is shown over; `over` is its ground, if it shows that."""
+    if over is None:
+        return schemas.ShownOverOut()
+    laid = laid_of(row)
+    how = "" if laid is None else laying_words(laid.laying(), takes=bool(over.takes))
+    return schemas.ShownOverOut(how=how, over_hex=hex_of(over.R_seen, shown), over=over.name.lower())
 
 
 def then_out(then: Then, R: FloatArray, shown: Light) -> schemas.ThenOut:

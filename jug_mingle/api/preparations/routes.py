@@ -2,11 +2,13 @@
 
 import numpy as np
 from fastapi import APIRouter
+from sqlalchemy.orm import Session
 
 from jug_mingle.api.common.serializers import amount_out, hex_of
-from jug_mingle.api.context import PROBLEMS, LightNow, ReadSession, UnitNow
+from jug_mingle.api.context import PROBLEMS, ContextNow, LightNow, ReadSession, UnitNow
 from jug_mingle.api.over.serializers import streaks_out
 from jug_mingle.api.preparations.schemas import (
+    OwnPreparationIn,
     PoursFromOut,
     PreparationOut,
     PreparedOut,
@@ -18,10 +20,11 @@ from jug_mingle.core.colour.spectra import light as light_named
 from jug_mingle.core.evidence.laid import LaidFilm
 from jug_mingle.core.materials.handling import keeps_words, wait_words
 from jug_mingle.core.measuring.units import SIZES, format_amount
+from jug_mingle.core.optics.uptake import SHORTEST, Laying
 from jug_mingle.core.practice.amounts import shortage
 from jug_mingle.core.practice.hazards import cautions_of
 from jug_mingle.core.recipes.preparation_table import PREPARATIONS
-from jug_mingle.core.recipes.preparations import over_seal
+from jug_mingle.core.recipes.preparations import Preparation, over_seal
 from jug_mingle.documents.laid import LaidIn
 from jug_mingle.services import preparations as service
 from jug_mingle.services.amounts import amount_of, spoils
@@ -33,22 +36,48 @@ router = APIRouter(prefix="/api/preparations", tags=["preparations"])
 
 @router.get("")
 def list_preparations(session: ReadSession) -> list[PreparationOut]:
-    """List the preparations, with the tins that can play each role."""
+    """List the preparations, one's own last, with the tins that can play each role."""
+    return [_preparation_out(session, one) for one in service.preparations(session).values()]
+
+
+def _preparation_out(session: Session, one: Preparation) -> PreparationOut:
     shelf, there = fitted_shelf(session), keys_on_shelf(session)
     tins = [material for material in shelf.materials if material.key in there]
-    return [
-        PreparationOut(
-            key=one.key, title=one.title, order=one.order, use=one.use, keepable=all(role.kinds for role in one.roles),
-            roles=[
-                RoleOut(
-                    key=role.key, title=role.title, parts=role.parts, low=role.low, high=role.high,
-                    pots=[tin.key for tin in tins if tin.kind.key in role.kinds], loose=not role.kinds,
-                )
-                for role in one.roles
-            ],
-        )
-        for one in PREPARATIONS.values()
-    ]  # fmt: skip
+    return PreparationOut(
+        key=one.key, title=one.title, order=one.order, use=one.use, keepable=all(role.kinds for role in one.roles),
+        own=one.key not in PREPARATIONS,
+        roles=[
+            RoleOut(
+                key=role.key, title=role.title, parts=role.parts, low=role.low, high=role.high,
+                pots=[tin.key for tin in tins if tin.kind.key in role.kinds], loose=not role.kinds,
+            )
+            for role in one.roles
+        ],
+    )  # fmt: skip
+
+
+@router.post("", status_code=201, responses=PROBLEMS)
+def add_preparation(body: OwnPreparationIn, context: ContextNow) -> PreparationOut:
+    """Keep a preparation of one's own."""
+    laying = Laying(wait=SHORTEST, wipe=0.0, coats=1) if body.laying is None else body.laying.laying()
+    with context.database.write.begin() as session:
+        parts = [(one.material, one.parts) for one in body.parts]
+        made = service.add_own(session, body.title, parts, film=body.film or "", laying=laying)
+        return _preparation_out(session, made)
+
+
+@router.delete("/{key}", status_code=204, responses=PROBLEMS)
+def remove_preparation(key: str, context: ContextNow) -> None:
+    """Take a preparation of one's own off the list; it can be restored."""
+    with context.database.write.begin() as session:
+        service.remove_own(session, key)
+
+
+@router.post("/{key}/restore", responses=PROBLEMS)
+def restore_preparation(key: str, context: ContextNow) -> PreparationOut:
+    """Bring a preparation of one's own back."""
+    with context.database.write.begin() as session:
+        return _preparation_out(session, service.restore_own(session, key))
 
 
 @router.post("/{key}", responses=PROBLEMS)

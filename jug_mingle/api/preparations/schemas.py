@@ -2,12 +2,12 @@
 
 from typing import Annotated
 
-from pydantic import BaseModel, Field
+from pydantic import BaseModel, Field, StringConstraints
 
 from jug_mingle.api.common.schemas import AmountOut, Hex
 from jug_mingle.api.over.schemas import StreaksOut
 from jug_mingle.core.measuring.units import SIZES
-from jug_mingle.documents.laid import LaidIn
+from jug_mingle.documents.laid import FilmKind, LaidIn, LayingIn
 from jug_mingle.documents.strict import Id, OneOf, StrictModel
 
 RoleKey = Annotated[str, Field(max_length=40)]
@@ -34,6 +34,23 @@ class PreparationOut(BaseModel):
     order: str
     use: str
     keepable: bool = Field(description="Whether it can stand as a jug: all of it comes from the shelf.")
+    own: bool = Field(default=False, description="Whether the person made it.")
+
+
+class OwnPartIn(StrictModel):
+    """A tin of a preparation of one's own, and its parts; tins of its kind play that role."""
+
+    material: str = Field(max_length=80)
+    parts: float = Field(gt=0.0, le=1000.0)
+
+
+class OwnPreparationIn(StrictModel):
+    """A preparation of one's own, from tins by their parts; and how it is laid."""
+
+    title: Annotated[str, StringConstraints(strip_whitespace=True, min_length=1, max_length=120)]
+    parts: list[OwnPartIn] = Field(min_length=1, max_length=6)
+    film: FilmKind | None = Field(default=None, description="As which see-through film; None until it hides.")
+    laying: LayingIn | None = Field(default=None, description="How it is laid; left alone in one coat without it.")
 
 
 class PrepareIn(StrictModel):

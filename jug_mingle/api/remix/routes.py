@@ -8,16 +8,16 @@ from fastapi import APIRouter, Query
 from jug_mingle.api.common.schemas import ToolName
 from jug_mingle.api.common.serializers import hex_of
 from jug_mingle.api.context import PROBLEMS, LightNow, ReadSession, UnitNow
+from jug_mingle.api.mixes.serializers import laid_of, shown_over_out
 from jug_mingle.api.recipes.schemas import RecipeOut
 from jug_mingle.api.recipes.serializers import measured_in, recipe_out
 from jug_mingle.api.remix.schemas import PastMixOut, RemixOut, TinOfMixOut
 from jug_mingle.core.colour.spectra import light as light_named
 from jug_mingle.core.recipes.assessment import Recipe
-from jug_mingle.documents.laid import LaidIn
 from jug_mingle.documents.strict import Id
 from jug_mingle.services import remix as service
 from jug_mingle.services.jobs import get_job
-from jug_mingle.services.shelf_fit import fitted_shelf
+from jug_mingle.services.predictions import pours_of, shown_over
 
 router = APIRouter(prefix="/api/past-mixes", tags=["again"])
 
@@ -25,14 +25,15 @@ router = APIRouter(prefix="/api/past-mixes", tags=["again"])
 @router.get("")
 def list_past(session: ReadSession, light: LightNow = "window") -> list[PastMixOut]:
     """List every mix there was, newest first."""
-    shelf, shown = fitted_shelf(session), light_named(light)
-    found = []
+    shown, found = light_named(light), []
     for row in service.past_mixes(session):
-        R, seen = service.colour_of(session, shelf, row)
+        R, seen = service.colour_of(session, row)
+        over = shown_over_out(row, shown_over(session, row, pours_of(row)), shown)
         found.append(
             PastMixOut(
                 id=row.id, name=row.name, job_name=get_job(session, row.job_id).name, created=row.created,
                 batch=row.batch, hex=hex_of(R, shown), seen=seen, put_away=row.removed is not None,
+                **over.model_dump(),
             )
         )  # fmt: skip
     return found
@@ -55,7 +56,9 @@ def mix_again(
     def out(recipe: Recipe) -> RecipeOut:
         return recipe_out(recipe, R, [shown], found.shelf, shown, measured=measured)
 
+    over = shown_over_out(found.mix, shown_over(session, found.mix, pours_of(found.mix)), shown)
     return RemixOut(
+        **over.model_dump(),
         name=found.mix.name,
         hex=hex_of(R, shown),
         seen=found.seen,
@@ -65,6 +68,6 @@ def mix_again(
         ],
         same=None if found.same is None else out(found.same),
         substitutes=[out(one) for one in found.substitutes],
-        laid=None if found.mix.laid is None else LaidIn.model_validate(found.mix.laid),
+        laid=laid_of(found.mix),
         words=service.missing_words(found),
     )

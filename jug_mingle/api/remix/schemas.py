@@ -6,11 +6,12 @@ from typing import Literal
 from pydantic import BaseModel, Field
 
 from jug_mingle.api.common.schemas import Hex
+from jug_mingle.api.mixes.schemas import ShownOverOut
 from jug_mingle.api.recipes.schemas import RecipeOut
 from jug_mingle.documents.laid import LaidIn
 
 
-class PastMixOut(BaseModel):
+class PastMixOut(ShownOverOut):
     """A mix of some job, also one that was put away."""
 
     id: int
@@ -32,7 +33,7 @@ class TinOfMixOut(BaseModel):
     state: Literal["there", "short", "gone"]
 
 
-class RemixOut(BaseModel):
+class RemixOut(ShownOverOut):
     """A past mix at a new size: from the same tins, and with substitutes where one is gone or holds too little."""
 
     name: str

@@ -10,29 +10,42 @@ from math import sqrt
 from typing import Final
 
 import numpy as np
-from numpy.typing import NDArray
+from numpy.polynomial import Chebyshev, Polynomial
 
 from jug_mingle.core.arrays import FloatArray
 from jug_mingle.core.colour.difference import even_metric
 from jug_mingle.core.compiling import compiled
-from jug_mingle.core.optics.film import K1
-from jug_mingle.core.recipes.exact import surface_table, weights_over_white
+from jug_mingle.core.optics.film import K1, R_seen
+from jug_mingle.core.recipes.exact import weights_over_white
+from jug_mingle.core.recipes.film_amounts import Indices
 from jug_mingle.core.recipes.wishes import Goal
-
-Indices = NDArray[np.intp]
 
 _LEVELS: Final = 4096
 _MOST: Final = 1.25
 """The largest part of a light's white that roots are read for."""
 
+_DEGREE: Final = 9
+
 
 @cache
-def _flattening() -> FloatArray:
-    """Return tanh(√q) / √q, by which a film of K X (K X + 2 S X) = q covers what is below, of q / (1 + q) = 0 ... 1."""
-    part = np.linspace(0.0, 1.0 - 1e-9, _LEVELS + 1)
-    root = np.sqrt(part / (1.0 - part))
-    root[0] = 1e-9
-    return np.ascontiguousarray(np.tanh(root) / root)
+def _covering() -> tuple[float, ...]:
+    """Return tanh(√q) / √q, by which a film of K X (K X + 2 S X) = q covers what is below, as a polynomial of
+    1 / √(1 + q), in which it is smooth from nothing laid to the opaque."""
+    z = np.linspace(1e-4, 1.0, 20_001)
+    root = np.sqrt(np.maximum(1.0 / z**2 - 1.0, 1e-18))
+    return _polynomial(z, np.tanh(root) / root)
+
+
+@cache
+def _surface() -> tuple[float, ...]:
+    """Return what is seen, without a veil, as a polynomial of body reflectance."""
+    R = np.linspace(0.0, 1.0, 20_001)
+    return _polynomial(R, R_seen(R, 0.0))
+
+
+def _polynomial(x: FloatArray, y: FloatArray) -> tuple[float, ...]:
+    fitted = Chebyshev.fit(x, y, _DEGREE, domain=[0.0, 1.0])
+    return tuple(float(one) for one in fitted.convert(kind=Polynomial).coef)
 
 
 @cache
@@ -87,7 +100,7 @@ class FilmLooks:
         out, off = np.empty(len(sets)), np.empty((len(sets), len(self.goal.lights), 3))
         _misses(
             np.ascontiguousarray(sets, dtype=np.int64), np.ascontiguousarray(x, dtype=float), self.K, self.S,
-            self.body, np.ascontiguousarray(veil * K1, dtype=float), surface_table(), _flattening(), _roots(),
+            self.body, np.ascontiguousarray(veil * K1, dtype=float), _covering(), _surface(), _roots(),
             np.array([weights_over_white(light, self.step).T for light in self.goal.lights]) * (_LEVELS / _MOST),
             np.stack([even_metric(Lab) for Lab in self.goal.Lab]), np.ascontiguousarray(self.goal.Lab, dtype=float),
             out, off,
@@ -98,31 +111,33 @@ class FilmLooks:
 @compiled
 def _misses(
     sets: Indices, x: FloatArray, K: FloatArray, S: FloatArray, body: FloatArray, veil: FloatArray,
-    surface: FloatArray, flattening: FloatArray, roots: FloatArray, weights: FloatArray, metric: FloatArray,
-    wanted: FloatArray, out: FloatArray, off: FloatArray,
+    covering: tuple[float, ...], surface: tuple[float, ...], roots: FloatArray, weights: FloatArray,
+    metric: FloatArray, wanted: FloatArray, out: FloatArray, off: FloatArray,
 ) -> None:  # fmt: skip
-    """Write what each misses: Kubelka–Munk as `film.R_film` in its hyperbolic form; what is slow to compute by tables,
-    which lie within 0.001 of it."""
+    """Write what each of up to three materials misses: Kubelka–Munk as `film.R_film` in its hyperbolic form; what is
+    slow to compute by polynomials, which a processor runs for several bands at once, and a table."""
     m, k = sets.shape
-    bands, last = K.shape[1], surface.shape[0] - 1
-    levels = roots.shape[0] - 1
-    k_mix, s_mix, seen, f = np.empty(bands), np.empty(bands), np.empty(bands), np.empty(3)
+    bands, levels = K.shape[1], roots.shape[0] - 1
+    c0, c1, c2, c3, c4, c5, c6, c7, c8, c9 = covering
+    s0, s1, s2, s3, s4, s5, s6, s7, s8, s9 = surface
+    seen, f = np.empty(bands), np.empty(3)
     for i in range(m):
-        k_mix[:] = 0.0
-        s_mix[:] = 0.0
-        for j in range(k):
-            for w in range(bands):
-                k_mix[w] += x[i, j] * K[sets[i, j], w]
-                s_mix[w] += x[i, j] * S[sets[i, j], w]
+        # Without an inner loop over the materials the one over the bands is the innermost.
+        one, x1 = sets[i, 0], x[i, 0]
+        two, x2 = (sets[i, 1], x[i, 1]) if k > 1 else (one, 0.0)
+        three, x3 = (sets[i, 2], x[i, 2]) if k > 2 else (one, 0.0)
         for w in range(bands):
-            square = k_mix[w] * (k_mix[w] + 2.0 * s_mix[w])
-            at = levels * square / (1.0 + square)
-            low = min(int(at), levels - 1)
-            u = flattening[low] + (at - low) * (flattening[low + 1] - flattening[low])
-            under, both = body[w], k_mix[w] + s_mix[w]
-            at = last * (under + u * (s_mix[w] - both * under)) / (1.0 + u * (both - s_mix[w] * under))
-            low = min(max(int(at), 0), last - 1)
-            seen[w] = veil[i] + surface[low] + (at - low) * (surface[low + 1] - surface[low])
+            k_mix = x1 * K[one, w] + x2 * K[two, w] + x3 * K[three, w]
+            s_mix = x1 * S[one, w] + x2 * S[two, w] + x3 * S[three, w]
+            z = 1.0 / sqrt(1.0 + k_mix * (k_mix + 2.0 * s_mix))
+            u = c0 + z * (
+                c1 + z * (c2 + z * (c3 + z * (c4 + z * (c5 + z * (c6 + z * (c7 + z * (c8 + z * c9)))))))
+            )  # fmt: skip
+            under, both = body[w], k_mix + s_mix
+            R = (under + u * (s_mix - both * under)) / (1.0 + u * (both - s_mix * under))
+            seen[w] = veil[i] + s0 + R * (
+                s1 + R * (s2 + R * (s3 + R * (s4 + R * (s5 + R * (s6 + R * (s7 + R * (s8 + R * s9)))))))
+            )  # fmt: skip
         worst = 0.0
         for light in range(weights.shape[0]):
             for n in range(3):

@@ -9,7 +9,6 @@ from itertools import combinations, pairwise
 from typing import Final
 
 import numpy as np
-from numpy.typing import NDArray
 
 from jug_mingle.core.arrays import FloatArray
 from jug_mingle.core.evidence.fitted_shelf import Shelf
@@ -17,16 +16,13 @@ from jug_mingle.core.evidence.mixtures import palette_of
 from jug_mingle.core.optics.film import R_film, R_seen
 from jug_mingle.core.optics.grounds import Ground
 from jug_mingle.core.optics.uptake import shares_kept
+from jug_mingle.core.recipes.film_amounts import FilmAmounts, Films, Indices
 from jug_mingle.core.recipes.film_looks import FilmLooks
 from jug_mingle.core.recipes.over_kinds import Palette, ratios
 from jug_mingle.core.recipes.wishes import Goal
 
-Indices = NDArray[np.intp]
-Films = tuple[Indices, FloatArray, Indices]
-"""Sets (m, k), their parts (m, k), and how each is laid (m,)."""
-
 _LEVELS: Final = 5
-_TIERS: Final = ((16, 24, 9), (70, 6, 4))
+_TIERS: Final = ((32, 40, 9), (80, 6, 4))
 """Up to so many of the most promising sets are tried in so many of the ratios about where the set comes nearest with
 any amounts, and in so many strengths on either side: the best ones widely, more of them closely."""
 
@@ -34,17 +30,13 @@ _SETTLED, _OF_EACH, _SHOWN_OF_EACH = 600, 10, 2
 """So many films are settled by all bands, and so many of one set: the even metric ranks what is far off a little
 otherwise than CIEDE2000."""
 
-_PROMISING: Final = 350
-"""Of so many sets the amounts are sought that come nearest."""
-
 _STARTS: Final = 2
 _STEPS: Final = 4
 _EVERY: Final = 1500
 """As many sets are all tried; of more, those that grow from the best pairs."""
 
-_POLISHED: Final = ((2.0, 12), (0.3, 6))
-"""Where the nearest is farther than this [CIEDE2000], the whole grid of so many sets is tried: the farther off, the
-worse the even metric knows which."""
+_FAR, _POLISHED = 0.3, 6
+"""Where the nearest is farther than this [CIEDE2000], the whole grid of so many sets is tried."""
 
 _SETTLED_OF_GRID: Final = 30
 """So many films of the grid of one set are settled by all bands."""
@@ -91,50 +83,35 @@ class OverSearch:
 
     def __init__(self, shelf: Shelf, alike: Sequence[Palette], ground: Ground, goal: Goal) -> None:
         first = alike[0]
-        self.alike, self.goal, self.colours, self.carried = alike, goal, first.colours, first.carrier is not None
-        self.body, self.below = ground.body, ground.veil
-        places = [*first.colours, *([] if first.carrier is None else [first.carrier])]
-        self.materials = palette_of(shelf, places)
+        self.alike, self.goal, self.colours, self.body = alike, goal, first.colours, ground.body
+        self.materials = palette_of(shelf, list(first.colours))
+        # What carries the colours is clear: it lies there and has a surface. The last tin stands in where nothing does.
+        places = [*first.colours, first.colours[-1] if first.carrier is None else first.carrier]
+        with_carrier = palette_of(shelf, places)
         tins = [shelf.materials[place] for place in places]
-        self.wet = np.array([1000.0 / tin.spread for tin in tins])
         hows = [how for palette in alike for how in palette.kind.hows]
         layings = [how.laying for how in hows]
-        self.kept = np.stack([shares_kept(shelf.uptake(ground.takes, tin.key), layings) for tin in tins], axis=1)
-        self.water = np.array([how.water for how in hows])
-        self.carrier = np.array([how.carrier for how in hows], dtype=float)
+        solids = with_carrier.solids.copy()
+        solids[-1] *= 1.0 if first.carrier is not None else 0.0
+        self.amounts = FilmAmounts(
+            solids=solids, wet=np.array([1000.0 / tin.spread for tin in tins]), veil=with_carrier.veil,
+            kept=np.stack([shares_kept(shelf.uptake(ground.takes, tin.key), layings) for tin in tins], axis=1),
+            water=np.array([how.water for how in hows]), carrier=np.array([how.carrier for how in hows], dtype=float),
+            below=float(ground.veil),
+        )  # fmt: skip
         n = len(first.colours)
-        levels = self.kept[:, :n].mean(axis=1) / ((1.0 + self.water) * (1.0 + self.carrier))
+        self.kept = self.amounts.kept[:, :n]
+        levels = self.kept.mean(axis=1) / ((1.0 + self.amounts.water) * (1.0 + self.amounts.carrier))
         self.starts = np.cumsum([0, *(len(palette.kind.hows) for palette in alike)])
         self.every = _Strengths(np.arange(len(hows)), levels)
         self.each = [
             _Strengths(np.arange(low, high), levels) for low, high in zip(self.starts, self.starts[1:], strict=False)
         ]
-        self.looks = FilmLooks.of(K=self.materials.K[:n], S=self.materials.S[:n], body=self.body, goal=goal)
-
-    def films(self, sets: Indices, parts: FloatArray, how: Indices) -> tuple[FloatArray, FloatArray]:
-        """Return how thick each material (m, k) lies there [µm], and the surface (m,)."""
-        solids, colours = self.materials.solids, len(self.colours)
-        share = parts / parts.sum(axis=1, keepdims=True)
-        dry = share * solids[sets]
-        carrier = self.carrier[how]
-        more = carrier * (solids[colours] if self.carried else 0.0)
-        wet = (dry * self.wet[sets]).sum(axis=1)
-        if self.carried:
-            wet = wet + more * self.wet[colours]
-        whole = dry.sum(axis=1) + more
-        thick = wet / whole / ((1.0 + carrier) * (1.0 + self.water[how]))
-        kept = self.kept[how[:, np.newaxis], sets]
-        x = thick[:, np.newaxis] * dry * kept
-        there, own = x.sum(axis=1), (x * self.materials.veil[sets]).sum(axis=1)
-        if self.carried:
-            clear = thick * more * self.kept[how, colours]
-            there, own = there + clear, own + clear * self.materials.veil[colours]
-        covered = np.minimum(1.0, there / (thick * whole))
-        return x, self.below + (own / np.maximum(there, 1e-12) - self.below) * covered
+        self.looks = FilmLooks.of(K=self.materials.K, S=self.materials.S, body=self.body, goal=goal)
 
     def misses(self, sets: Indices, parts: FloatArray, how: Indices) -> FloatArray:
         """Return about how far films (m,) are from the goal."""
-        x, veil = self.films(sets, parts, how)
+        x, veil = self.amounts.of((sets, parts, how))
         return self.looks.residuals(sets, x, veil)[0]
 
     def settled(self, sets: Indices, parts: FloatArray, how: Indices) -> FloatArray:
@@ -143,7 +120,7 @@ class OverSearch:
 
     def seen(self, sets: Indices, parts: FloatArray, how: Indices) -> FloatArray:
         """Return the seen reflectances of films (m, 36), without their carrier's own. [0..1]"""
-        x, veil = self.films(sets, parts, how)
+        x, veil = self.amounts.of((sets, parts, how))
         K = np.einsum("mk,mkw->mw", x, self.materials.K[sets])
         S = np.einsum("mk,mkw->mw", x, self.materials.S[sets])
         return R_seen(R_film(K=K, S=S, X=1.0, R_g=self.body), veil)
@@ -196,20 +173,19 @@ class OverSearch:
             if most > 2 and n > 2:
                 found += self._settle(*self._near(self._triples(n, best))[1])
         found.sort(key=lambda one: one.delta_E)
-        count = next((count for far, count in _POLISHED if found[0].delta_E > far), 0)
-        if count:
-            found += self._polished(found, count)
+        if found[0].delta_E > _FAR:
+            found += self._polished(found)
             found.sort(key=lambda one: one.delta_E)
         return found
 
-    def _polished(self, found: Sequence[Found], count: int) -> Iterator[Found]:
+    def _polished(self, found: Sequence[Found]) -> Iterator[Found]:
         """Yield the nearest film of each of the nearest few sets, of its whole grid."""
         best: dict[object, Found] = {}
         for one in found:
             if len(one.places) > 1:  # of one material alone every film was settled
                 best.setdefault((one.palette.kind.key, one.places), one)
         grids = []
-        for one in list(best.values())[:count]:
+        for one in list(best.values())[:_POLISHED]:
             at, own = self.alike.index(one.palette), [self.colours.index(place) for place in one.places]
             sets, parts, how = grid(own, np.arange(self.starts[at], self.starts[at + 1]))
             near = np.argpartition(self.misses(sets, parts, how), _SETTLED_OF_GRID)[:_SETTLED_OF_GRID]
@@ -237,7 +213,7 @@ class OverSearch:
 
     def _near(self, sets: Indices) -> tuple[Indices, Films]:
         """Return the most promising sets, best first, and films of them in whole parts around their best amounts."""
-        sets, x, near = self._any_amounts(sets)
+        x, near = self._any_amounts(sets)
         best = np.argsort(near, kind="stable")
         films, begun = [], 0
         for end, ratios_near, hows_near in _TIERS:
@@ -256,14 +232,13 @@ class OverSearch:
         apart = ((asked[:, np.newaxis] - there) ** 2).sum(axis=2)
         parts = every[np.argsort(apart, axis=1, kind="stable")[:, :ratios_near]]
         many, r = np.repeat(sets, parts.shape[1], axis=0), parts.reshape(-1, sets.shape[1])
-        whole = self.films(many, r, np.full(len(many), self.every.order[-1]))[0].sum(axis=1)
+        whole = self.amounts.of((many, r, np.full(len(many), self.every.order[-1])))[0].sum(axis=1)
         level = np.repeat(x.sum(axis=1), parts.shape[1]) / whole * self.every.levels[-1]
         how = np.concatenate([one.around(level, hows_near) for one in self.each], axis=1)
         return np.repeat(many, how.shape[1], axis=0), np.repeat(r, how.shape[1], axis=0), how.ravel()
 
-    def _any_amounts(self, sets: Indices) -> tuple[Indices, FloatArray, FloatArray]:
-        """Return the promising sets (s, k), how thick their materials would lie to come nearest (s, k), and what each
-        misses then (s,).
+    def _any_amounts(self, sets: Indices) -> tuple[FloatArray, FloatArray]:
+        """Return how thick the materials (s, k) of each set would lie to come nearest, and what it misses then (s,).
 
         From the best of a few ratios and strengths by Gauss–Newton in the logarithm of each amount, as far as the
         strongest way to lay it goes.
@@ -272,20 +247,17 @@ class OverSearch:
         coarse = self.every.coarse
         each, ratio = len(_COARSE[k]) * len(coarse), np.repeat(_COARSE[k], len(coarse), axis=0)
         many = np.repeat(sets, each, axis=0)
-        x, veil = self.films(many, np.tile(ratio, (s, 1)), np.tile(coarse, s * len(_COARSE[k])))
+        x, veil = self.amounts.of((many, np.tile(ratio, (s, 1)), np.tile(coarse, s * len(_COARSE[k]))))
         near = self.looks.residuals(many, x, veil)[0].reshape(s, len(_COARSE[k]), len(coarse))
         # From the two best ratios: where a colour is out of reach, one valley may be a false one.
-        promising = np.argsort(near.min(axis=(1, 2)), kind="stable")[:_PROMISING]
-        sets, x, near = sets[promising], x.reshape(s, each, k)[promising], near[promising]
-        veil, s = veil.reshape(s, each)[promising], len(promising)
         level = near.argmin(axis=2)
         first = np.argsort(near.min(axis=2), axis=1, kind="stable")[:, :_STARTS]
         at = first * len(coarse) + np.take_along_axis(level, first, axis=1)
         rows = np.arange(s)[:, np.newaxis]
-        begun = x[rows, at].reshape(-1, k)
-        x, missed = self._descended(np.repeat(sets, _STARTS, axis=0), begun, veil[rows, at].ravel())
+        x = x.reshape(s, each, k)[rows, at].reshape(-1, k)
+        x, missed = self._descended(np.repeat(sets, _STARTS, axis=0), x, veil.reshape(s, each)[rows, at].ravel())
         best = missed.reshape(s, _STARTS).argmin(axis=1)
-        return sets, x.reshape(s, _STARTS, k)[np.arange(s), best], missed.reshape(s, _STARTS)[np.arange(s), best]
+        return x.reshape(s, _STARTS, k)[np.arange(s), best], missed.reshape(s, _STARTS)[np.arange(s), best]
 
     def _descended(self, sets: Indices, x: FloatArray, veil: FloatArray) -> tuple[FloatArray, FloatArray]:
         """Return amounts (m, k) from which no step leads nearer, and what they miss (m,)."""
@@ -317,7 +289,7 @@ class OverSearch:
         """Return amounts, less where even the strongest way to lay them does not leave so much."""
         volumes = x / (self.materials.solids[sets] * self.kept.mean(axis=0)[sets])
         strongest = np.full(len(sets), self.every.order[-1])
-        most = self.films(sets, volumes, strongest)[0].sum(axis=1)
+        most = self.amounts.of((sets, volumes, strongest))[0].sum(axis=1)
         return np.asarray(x * np.minimum(1.0, most / x.sum(axis=1))[:, np.newaxis])
 
     def _settle(self, sets: Indices, parts: FloatArray, how: Indices) -> Iterator[Found]:
@@ -332,14 +304,17 @@ class OverSearch:
             at = near[shown]
             yield from self.as_found((sets[at], parts[at], how[at]), delta_E[shown])
 
-    def exhaustive(self, most: int) -> float:
-        """Return the least CIEDE2000 of the whole grid, by trying it."""
+    def exhaustive(self, most: int, *, settle: int | None = None) -> float:
+        """Return the least CIEDE2000 of the whole grid, by trying it; with `settle` only so many films of each set,
+        nearest by the even metric, are settled by all bands."""
         least, hows = np.inf, np.arange(self.starts[-1])
         for k in range(1, most + 1):
             for some in combinations(range(len(self.colours)), k):
                 sets, parts, how = grid(some, hows)
-                near = np.argsort(self.misses(sets, parts, how))[:_SETTLED_OF_GRID]
-                least = min(least, float(self.settled(sets[near], parts[near], how[near]).min()))
+                if settle is not None:
+                    near = np.argsort(self.misses(sets, parts, how))[:settle]
+                    sets, parts, how = sets[near], parts[near], how[near]
+                least = min(least, float(self.settled(sets, parts, how).min()))
         return least
 
 

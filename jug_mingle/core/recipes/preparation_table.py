@@ -1,12 +1,15 @@
 """The preparations that are known: their roles, ratios and order. Ratios of common practice."""
 
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence
 from typing import Final
 
 from jug_mingle.core.optics.uptake import SHORTEST, WIPES, Laying
 from jug_mingle.core.recipes.preparations import Preparation, Role
 
 _PAINTS: Final = ("chalk_paint", "mineral_paint", "acrylic", "milk_paint")
+_ALIKE: Final = (_PAINTS, ("water_stain", "oil_stain", "gel_stain"), ("glaze", "clear_coat"))
+"""Kinds that take each other's part in a preparation of one's own."""
+
 _FOR_PLASTER: Final = ("wall_paint", *_PAINTS)
 _CARRIER: Final = (
     "A spoonful of the carrier first, then the paint; never tint the parent tin, other colours will be wanted later."
@@ -138,3 +141,35 @@ PREPARATIONS: Final[Mapping[str, Preparation]] = {
         ),
     )
 }  # fmt: skip
+
+
+def own_preparation(
+    key: str, title: str, roles: Sequence[tuple[str, str, float]], *, film: str, laying: Laying
+) -> Preparation:
+    """Return a preparation of a person's own.
+
+    Parameters
+    ----------
+    roles : sequence of (str, str, float)
+        Of each its title, the kind of material that plays it, and parts; in the order in which they go into the jug.
+    film, laying
+        As of `Preparation`.
+
+    Raises
+    ------
+    ValueError
+        If there are no roles, or parts are not above 0.
+    """
+    if not roles:
+        raise ValueError("a preparation takes at least one tin")
+    found = []
+    for n, (name, kind, parts) in enumerate(roles, start=1):
+        if not 0.0 < parts <= 1000.0:
+            raise ValueError(f"the parts of {name} must be above 0 and up to 1000, got {parts:g}")
+        alike = next((kinds for kinds in _ALIKE if kind in kinds), (kind,))
+        found.append(_role(f"part_{n}", name, alike, parts))
+    names = ", then ".join(name for name, _, _ in roles)
+    return Preparation(
+        key=key, title=title, roles=tuple(found), order=f"{names}." if len(roles) > 1 else "As it is.",
+        use="Your own.", laying=laying, film=film, coats=laying.coats,
+    )  # fmt: skip

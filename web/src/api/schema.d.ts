@@ -1664,11 +1664,15 @@ export interface paths {
     }
     /**
      * List Preparations
-     * @description List the preparations, with the tins that can play each role.
+     * @description List the preparations, one's own last, with the tins that can play each role.
      */
     get: operations['list_preparations_api_preparations_get']
     put?: never
-    post?: never
+    /**
+     * Add Preparation
+     * @description Keep a preparation of one's own.
+     */
+    post: operations['add_preparation_api_preparations_post']
     delete?: never
     options?: never
     head?: never
@@ -1689,6 +1693,30 @@ export interface paths {
      * @description Return a preparation scaled to a batch; what it does to a ground is predicted.
      */
     post: operations['prepare_batch_api_preparations__key__post']
+    /**
+     * Remove Preparation
+     * @description Take a preparation of one's own off the list; it can be restored.
+     */
+    delete: operations['remove_preparation_api_preparations__key__delete']
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/preparations/{key}/restore': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    get?: never
+    put?: never
+    /**
+     * Restore Preparation
+     * @description Bring a preparation of one's own back.
+     */
+    post: operations['restore_preparation_api_preparations__key__restore_post']
     delete?: never
     options?: never
     head?: never
@@ -3756,6 +3784,35 @@ export interface components {
       why: string
     }
     /**
+     * LayingIn
+     * @description How a film is laid.
+     */
+    LayingIn: {
+      /**
+       * Coats
+       * @default 1
+       */
+      coats: number
+      /**
+       * Prepared
+       * @default as sanded
+       * @enum {string}
+       */
+      prepared: 'as sanded' | 'sanded fine' | 'sanded coarse' | 'end grain' | 'sealed first'
+      /**
+       * Wait
+       * @description Before wiping, 0.17 to 720. [minutes]
+       * @default 5
+       */
+      wait: number
+      /**
+       * Wipe
+       * @description 0 left alone, 1 wiped hard. [0..1]
+       * @default 1
+       */
+      wipe: number
+    }
+    /**
      * LearntOut
      * @description How far the prediction of a paint moved by this reading. [CIEDE2000]
      */
@@ -4343,7 +4400,7 @@ export interface components {
       batch: number
       /**
        * How
-       * @description How it is laid, in words; empty of one that hides what is below.
+       * @description How it is laid, in words.
        * @default
        */
       how: string
@@ -4360,7 +4417,6 @@ export interface components {
       name: string
       /**
        * Over
-       * @description What it is shown over, where its ground shows through; else empty.
        * @default
        */
       over: string
@@ -4695,6 +4751,33 @@ export interface components {
       words: string
     }
     /**
+     * OwnPartIn
+     * @description A tin of a preparation of one's own, and its parts; tins of its kind play that role.
+     */
+    OwnPartIn: {
+      /** Material */
+      material: string
+      /** Parts */
+      parts: number
+    }
+    /**
+     * OwnPreparationIn
+     * @description A preparation of one's own, from tins by their parts; and how it is laid.
+     */
+    OwnPreparationIn: {
+      /**
+       * Film
+       * @description As which see-through film; None until it hides.
+       */
+      film?: ('stain' | 'paint_stain' | 'wash' | 'glaze' | 'ready_glaze' | 'wax' | 'tinted_wax' | 'tinted_oil') | null
+      /** @description How it is laid; left alone in one coat without it. */
+      laying?: components['schemas']['LayingIn'] | null
+      /** Parts */
+      parts: components['schemas']['OwnPartIn'][]
+      /** Title */
+      title: string
+    }
+    /**
      * PairOut
      * @description Two of them as ends of a blend or ombre.
      */
@@ -4830,12 +4913,28 @@ export interface components {
       created: string
       /** Hex */
       hex: string
+      /**
+       * How
+       * @description How it is laid, in words.
+       * @default
+       */
+      how: string
       /** Id */
       id: number
       /** Job Name */
       job_name: string
       /** Name */
       name: string
+      /**
+       * Over
+       * @default
+       */
+      over: string
+      /**
+       * Over Hex
+       * @description What it is shown over, bare.
+       */
+      over_hex?: string | null
       /** Put Away */
       put_away: boolean
       /** Seen */
@@ -5203,6 +5302,12 @@ export interface components {
       key: string
       /** Order */
       order: string
+      /**
+       * Own
+       * @description Whether the person made it.
+       * @default false
+       */
+      own: boolean
       /** Roles */
       roles: components['schemas']['RoleOut'][]
       /** Title */
@@ -5657,10 +5762,26 @@ export interface components {
     RemixOut: {
       /** Hex */
       hex: string
+      /**
+       * How
+       * @description How it is laid, in words.
+       * @default
+       */
+      how: string
       /** @description How it is laid, where it is seen through. */
       laid?: components['schemas']['LaidIn'] | null
       /** Name */
       name: string
+      /**
+       * Over
+       * @default
+       */
+      over: string
+      /**
+       * Over Hex
+       * @description What it is shown over, bare.
+       */
+      over_hex?: string | null
       /** Pots */
       pots: components['schemas']['TinOfMixOut'][]
       same: components['schemas']['RecipeOut'] | null
@@ -13053,6 +13174,75 @@ export interface operations {
       }
     }
   }
+  add_preparation_api_preparations_post: {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['OwnPreparationIn']
+      }
+    }
+    responses: {
+      /** @description Successful Response */
+      201: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['PreparationOut']
+        }
+      }
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Request Entity Too Large */
+      413: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+    }
+  }
   prepare_batch_api_preparations__key__post: {
     parameters: {
       query?: {
@@ -13089,6 +13279,138 @@ export interface operations {
         }
         content: {
           'application/json': components['schemas']['PreparedOut']
+        }
+      }
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Request Entity Too Large */
+      413: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+    }
+  }
+  remove_preparation_api_preparations__key__delete: {
+    parameters: {
+      query?: never
+      header?: never
+      path: {
+        key: string
+      }
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description Successful Response */
+      204: {
+        headers: {
+          [name: string]: unknown
+        }
+        content?: never
+      }
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Request Entity Too Large */
+      413: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+    }
+  }
+  restore_preparation_api_preparations__key__restore_post: {
+    parameters: {
+      query?: never
+      header?: never
+      path: {
+        key: string
+      }
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description Successful Response */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['PreparationOut']
         }
       }
       /** @description Not Found */

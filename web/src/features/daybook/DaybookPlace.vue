@@ -42,8 +42,12 @@ const dated = (when: string) => day.format(new Date(when))
       <ul class="mat jugs">
         <li v-for="mix in past" :key="mix.id">
           <RouterLink :to="{ name: 'again', params: { mix: mix.id } }">
-            <i :style="{ background: mix.hex }" />
+            <span class="chip"
+              ><i v-if="mix.over_hex" class="over" :style="{ background: mix.over_hex }" /><i
+                :style="{ background: mix.hex }"
+            /></span>
             <b>{{ mix.name }}</b>
+            <span v-if="mix.over" class="soft">{{ mix.how || 'one coat' }}, over {{ mix.over }}</span>
             <span class="soft">{{ mix.job_name }}, {{ dated(mix.created) }}</span>
             <span class="soft"
               >{{ Math.round(mix.batch) }} ml · {{ mix.seen ? 'as it dried' : 'as predicted'
@@ -55,7 +59,7 @@ const dated = (when: string) => day.format(new Date(when))
       </ul>
     </section>
     <section v-if="boards && boards.length > 0 && id !== undefined" aria-labelledby="stain-boards">
-      <h2 id="stain-boards">Stain boards</h2>
+      <h2 id="stain-boards">Boards</h2>
       <div class="mat boards">
         <StainBoard
           v-for="board in boards"
@@ -161,10 +165,20 @@ ul:empty {
   text-decoration: none;
 }
 
-.jugs i {
+.jugs .chip {
+  display: flex;
   height: 92px;
   border-radius: 10px;
   margin-bottom: 6px;
+  overflow: hidden;
+}
+
+.chip i {
+  flex: 3;
+}
+
+.chip .over {
+  flex: 1;
 }
 
 .jugs span {

@@ -108,6 +108,12 @@ async function keepIt() {
     <p v-if="typed.ask" class="wrong" role="alert">{{ typed.ask }}</p>
     <ErrorLine v-if="error" :error="error" />
     <template v-if="data">
+      <p v-if="data.over" class="over">
+        <span class="mat" aria-hidden="true"
+          ><i :style="{ background: data.over_hex ?? '' }" /><i :style="{ background: data.hex }"
+        /></span>
+        {{ data.how || 'one coat' }}, over {{ data.over }}
+      </p>
       <ul class="tins">
         <li v-for="tin in data.pots" :key="tin.name" :class="tin.state">
           <b>{{ Math.round(tin.ml) }} ml {{ tin.name }}</b>
@@ -153,6 +159,23 @@ h1 {
   flex-wrap: wrap;
   gap: 4px 10px;
   align-items: center;
+}
+
+.over {
+  display: flex;
+  gap: 12px;
+  align-items: center;
+  margin: 0;
+}
+
+.over .mat {
+  display: flex;
+  padding: 5px;
+}
+
+.over i {
+  width: 52px;
+  height: 34px;
 }
 
 h1 select {

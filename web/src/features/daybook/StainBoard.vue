@@ -20,7 +20,14 @@ const stacks = computed(() => new Set(board.fields.map((field) => field.name)).s
 const first = computed(() => board.fields[0])
 
 const { data: wait } = useQuery({
-  queryKey: computed(() => ['strips', 'wait', board.name, wanted.value?.id, preferences.value.light]),
+  // By its fields, so that a board that is put away is not asked once more.
+  queryKey: computed(() => [
+    'board-wait',
+    board.name,
+    board.fields.map(({ id, wiped_after }) => [id, wiped_after]),
+    wanted.value?.id,
+    preferences.value.light,
+  ]),
   enabled: computed(() => wanted.value !== undefined),
   placeholderData: keepPreviousData,
   retry: false,

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { keepPreviousData, useQuery } from '@tanstack/vue-query'
+import { keepPreviousData, useQuery, useQueryClient } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
 
 import { api, type Schemas, unwrap } from '../../api/client'
@@ -9,6 +9,7 @@ import { readWithin } from '../../shared/number'
 import { preferences } from '../../shared/preferences'
 import { useJob } from '../../shared/useJob'
 import { useMixes } from '../../shared/useMixes'
+import { say, sayWrong } from '../../shared/useNotice'
 import { useShelf } from '../../shared/useShelf'
 import WoodGrain from '../../shared/WoodGrain.vue'
 
@@ -65,6 +66,37 @@ function set(at: number, part: Partial<{ tin: string; parts: string }>) {
   rows.value = rows.value.map((row, n) => (n === at ? { ...row, ...part } : row))
 }
 
+const queries = useQueryClient()
+const keepingRecipe = ref(false)
+
+/** Keep the roles and parts themselves, to make it of other tins another day. */
+async function keepRecipe() {
+  keepingRecipe.value = true
+  try {
+    const { wait, wipe, coats, prepared } = film.value
+    const made = unwrap(
+      await api.POST('/api/preparations', {
+        body: {
+          title: name.value.trim(),
+          parts: typed.value.map(({ tin, parts }) => ({ material: tin, parts })),
+          film: kind.value || null,
+          laying: kind.value === '' ? null : { wait, wipe, coats, prepared },
+        },
+      }),
+    )
+    say(`${made.title} stands among the preparations.`, async () => {
+      unwrap(await api.DELETE('/api/preparations/{key}', { params: { path: { key: made.key } } }))
+      await changed()
+    })
+    await changed()
+  } catch (problem) {
+    sayWrong(problem)
+  } finally {
+    keepingRecipe.value = false
+  }
+}
+const changed = () => queries.invalidateQueries({ queryKey: ['shelf', 'preparations'] })
+
 function keepIt() {
   if (id.value === undefined || !ready.value) return
   const { batch, tool } = preferences.value
@@ -119,9 +151,16 @@ function keepIt() {
         <p>{{ data.change }}</p>
       </template>
       <p class="soft">No figure is agreed for how long it keeps: mix for the job.</p>
-      <div>
+      <div class="keep-both">
         <BButton variant="primary" :disabled="!ready || (kind !== '' && !data)" @click="keepIt"
           >Keep it as a jug</BButton
+        >
+        <BButton
+          variant="outline-secondary"
+          :disabled="!ready || !name.trim() || keepingRecipe"
+          :title="name.trim() ? undefined : 'give it a name first'"
+          @click="keepRecipe"
+          >Keep it among the preparations</BButton
         >
       </div>
     </div>
@@ -150,6 +189,12 @@ function keepIt() {
   display: grid;
   grid-template-columns: minmax(0, 1fr) 84px;
   gap: 8px;
+}
+
+.keep-both {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 10px;
 }
 
 p {

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { keepPreviousData, useQuery } from '@tanstack/vue-query'
+import { keepPreviousData, useQuery, useQueryClient } from '@tanstack/vue-query'
 import { computed, ref, watch } from 'vue'
 
 import { api, unwrap } from '../../api/client'
@@ -10,9 +10,9 @@ import { preferences } from '../../shared/preferences'
 import { useJob } from '../../shared/useJob'
 import { useMeasuring } from '../../shared/useMeasuring'
 import { useMixes } from '../../shared/useMixes'
+import { say, sayWrong } from '../../shared/useNotice'
 import { useShelf } from '../../shared/useShelf'
-import WoodGrain from '../../shared/WoodGrain.vue'
-import FaceSwitch from './FaceSwitch.vue'
+import PreparedSays from './PreparedSays.vue'
 
 /** Washes, waxes and the like: a part of this to a part of that, at any size; what it does; kept as a jug. */
 const { data: all } = useQuery({
@@ -30,7 +30,6 @@ const chosen = ref('wash')
 const cast = ref<Record<string, string>>({})
 const parts = ref<Record<string, string>>({})
 const ground = ref('oak')
-const face = ref<'dry' | 'wet' | 'sealed'>('dry')
 const amount = ref(preferences.value.batch.toString())
 const size = ref('ml')
 const of = ref('')
@@ -88,12 +87,32 @@ const { data, error } = useQuery({
       }),
     ),
 })
-const capital = (words: string) => words.charAt(0).toUpperCase() + words.slice(1)
 
 function makeThatMuch(ml: number) {
   amount.value = ml.toString()
   size.value = 'ml'
   of.value = ''
+}
+
+const queries = useQueryClient()
+const changed = () => queries.invalidateQueries({ queryKey: ['shelf', 'preparations'] })
+
+/** Take a preparation of one's own off the list. */
+async function takeOff() {
+  if (!one.value) return
+  const { key, title } = one.value
+  const params = { path: { key } }
+  try {
+    unwrap(await api.DELETE('/api/preparations/{key}', { params }))
+    chosen.value = 'wash'
+    say(`${title} is off the list.`, async () => {
+      unwrap(await api.POST('/api/preparations/{key}/restore', { params }))
+      await changed()
+    })
+    await changed()
+  } catch (problem) {
+    sayWrong(problem)
+  }
 }
 
 function keepIt() {
@@ -120,7 +139,14 @@ function keepIt() {
       <label
         >Preparation
         <BFormSelect v-model="chosen">
-          <option v-for="known in all" :key="known.key" :value="known.key">{{ known.title }}</option>
+          <option v-for="known in all?.filter((each) => !each.own)" :key="known.key" :value="known.key">
+            {{ known.title }}
+          </option>
+          <optgroup v-if="all?.some((each) => each.own)" label="your own">
+            <option v-for="known in all.filter((each) => each.own)" :key="known.key" :value="known.key">
+              {{ known.title }}
+            </option>
+          </optgroup>
         </BFormSelect></label
       >
       <template v-if="one">
@@ -162,39 +188,10 @@ function keepIt() {
       </p>
       <p v-else-if="typed.wrong" class="wrong" role="alert">{{ typed.wrong }}</p>
       <template v-else-if="data">
-        <p class="pours">
-          <span v-for="pour in data.pours" :key="pour.name"
-            ><b>{{ pour.words }}</b> {{ pour.name }}</span
-          >
-        </p>
-        <p v-for="rest in data.from_batches" :key="rest.batch_id">With it come {{ rest.words }}.</p>
-        <FaceSwitch v-model="face" />
-        <WoodGrain
-          :fields="[
-            { name: 'bare', tones: data.before[face] },
-            { name: 'in its usual coats', tones: data.after[face] },
-          ]"
-        />
-        <p v-for="words in data.breaks" :key="words" class="warn">{{ words }}</p>
-        <p>{{ one.order }}</p>
-        <p v-if="data.needed" class="takes">
-          <span class="soft">The pieces take {{ data.needed.said }}: {{ data.needed.words }}.</span>
-          <BButton
-            v-if="data.needed.ml >= 1"
-            variant="plain"
-            class="link"
-            :disabled="Math.abs(data.needed.ml - data.batch) < 1"
-            @click="makeThatMuch(data.needed.ml)"
-            >make that much</BButton
-          >
-        </p>
-        <p v-if="data.spoils" class="warn">{{ data.spoils }}</p>
-        <p v-if="data.short" class="warn">{{ data.short }}</p>
-        <p v-if="data.caution" class="warn">{{ data.caution }}</p>
-        <p>{{ one.use }} {{ capital(data.keeps) }}.</p>
-        <p>Then wait: {{ data.wait }}.</p>
+        <PreparedSays :preparation="one" :made="data" @much="makeThatMuch" />
         <div>
           <BButton v-if="one.keepable" variant="primary" @click="keepIt">Keep it as a jug</BButton>
+          <BButton v-if="one.own" variant="plain" class="link" @click="takeOff">take it off the list</BButton>
         </div>
       </template>
       <ErrorLine v-if="error" :error="error" />
@@ -237,26 +234,8 @@ function keepIt() {
   align-items: end;
 }
 
-.pours {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 4px 20px;
-  font-size: 1.2rem;
-}
-
 p {
   margin: 0;
-}
-
-.takes {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 0 10px;
-  align-items: center;
-}
-
-.warn {
-  font-weight: 650;
 }
 
 @media (max-width: 860px) {

@@ -30,7 +30,7 @@ const groups = computed<{ title: string; known: Known[] }[]>(() => [
     title: 'Mixes',
     known: (job.value?.mixes ?? []).map((one) => ({
       id: `m${one.id.toString()}`,
-      title: one.name,
+      title: one.over ? `${one.name}, over ${one.over}` : one.name,
       hex: one.recipe.hex,
       colour: { source: 'mix', mix_id: one.id },
     })),
