@@ -11,7 +11,7 @@ from sqlalchemy.exc import DBAPIError
 from starlette.exceptions import HTTPException
 from starlette.types import ASGIApp, Message, Receive, Scope, Send
 
-from jug_mingle.api.refusals import place_of, printable, words_of
+from jug_mingle.api.refusals import printable, sentence_of, words_of
 from jug_mingle.errors import (
     AlreadyDoneError,
     BusyError,
@@ -59,7 +59,7 @@ def _refused(_request: Request, error: Exception) -> JSONResponse:
     fields = {
         printable(".".join(str(part) for part in one["loc"][1:]) or "body"): printable(words_of(one)) for one in found
     }
-    return answer("; ".join(f"{place_of(one['loc'])} {words_of(one)}" for one in found[:3]), 422, fields)
+    return answer("; ".join(map(sentence_of, found[:3])), 422, fields)
 
 
 def _general(_request: Request, error: Exception) -> JSONResponse:

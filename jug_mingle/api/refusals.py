@@ -30,6 +30,9 @@ _WORDS: Final = {
     "string_unicode": "must be a text of whole letters",
 }
 
+_WHOLE: Final = ("laying",)
+"""Types of finding whose words are a sentence of their own."""
+
 
 def words_of(problem: Mapping[str, Any]) -> str:
     """Return in words what one of Pydantic's findings is: {"type", "msg", "ctx"}; one not known here as it says it."""
@@ -37,6 +40,11 @@ def words_of(problem: Mapping[str, Any]) -> str:
     if kind in ("string_too_short", "too_short") and facts.get("min_length") == 1:
         return "must not be empty"
     return _WORDS[kind].format(**facts) if kind in _WORDS else str(problem["msg"])
+
+
+def sentence_of(problem: Mapping[str, Any]) -> str:
+    """Return a finding with its place; what has a subject of its own stands behind a colon."""
+    return f"{place_of(problem['loc'])}{': ' if problem['type'] in _WHOLE else ' '}{words_of(problem)}"
 
 
 def place_of(loc: Sequence[int | str]) -> str:

@@ -125,7 +125,7 @@ class BoardTest(FreshCase):
             (((2, "#806040", {}), (2, "#806040", {})), 409, "field 2: .*already"),
             (((2, "#806040", {}), (3, "#806040", {"laid": {"over": "pine", "wait": 3.0}})), 409, "field 2: .*of oak"),
             (((2, "#806040", {"material": None}),), 422, "field 1: say what is on"),
-            (((2, "#806040", {}), (3, "#806040", {"laid": {"over": "oak", "wait": 1e6}})), 422, "wait"),
+            (((2, "#806040", {}), (3, "#806040", {"laid": {"over": "oak", "wait": 1e6}})), 422, "laid: a wait before"),
             ((), 422, "fields"),
         ):
             with self.subTest(words):

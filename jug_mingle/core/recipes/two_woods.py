@@ -37,6 +37,9 @@ _MIXES: Final = 6
 _FROM_TARGET: Final = 0.5
 """What a miss of the target counts beside the woods' staying apart."""
 
+_STRIPS, _TELLS = 4, 0.3
+"""So many strips are named, of those that narrow the bands by at least so much [CIEDE2000]."""
+
 HOW_WORDS: Final = {
     "waits": "one mix, each wood its own wait",
     "first": "the same first coat, a second on the paler wood",
@@ -62,6 +65,8 @@ class WoodsMadeOne:
         CIEDE2000 of the farthest one from the target, worst light; None without one.
     left_apart : float
         CIEDE2000 between the looks of those farthest apart, worst light.
+    tells : tuple of float
+        How much narrower the band of `apart` is where it is known how that wood comes out, worst light. [CIEDE2000]
     """
 
     how: str
@@ -70,6 +75,7 @@ class WoodsMadeOne:
     apart: tuple[Likely, ...]
     from_target: float | None
     left_apart: float
+    tells: tuple[float, ...]
 
     @property
     def rank(self) -> float:
@@ -304,9 +310,12 @@ class _Maker:
         looks = tuple(read_only(self._look(wood, tuple(some))) for wood, some in zip(self.woods, steps, strict=True))
         off = None if self.target is None else float(max(self.target.goal.miss(R) for R in looks))
         left = float(max(self._farthest(looks, light) for light in self.lights))
+        worst = self.lights[int(np.argmax([one.expected for one in apart]))]
+        known = [[*drawn[:n], look, *drawn[n + 1 :]] for n, look in enumerate(looks)]
+        widths = [_width(self._farthest(some, worst)) for some in (drawn, *known)]
         return WoodsMadeOne(
             how=how, steps=tuple(tuple(some) for some in steps), R=looks, apart=tuple(apart), from_target=off,
-            left_apart=left,
+            left_apart=left, tells=tuple(max(0.0, widths[0] - width) for width in widths[1:]),
         )  # fmt: skip
 
     @staticmethod
@@ -355,12 +364,20 @@ def _along(apart: FloatArray, a: int, b: int, woods: int) -> FloatArray:
     return apart.reshape(shape)
 
 
+def _width(apart: FloatArray) -> float:
+    low, high = np.quantile(apart, [0.1, 0.9])
+    return float(high - low)
+
+
 def strips_to_try(shelf: Shelf, woods: Sequence[Ground], found: Sequence[WoodsMadeOne]) -> list[str]:
-    """Return the strips to lay first, in order of what they tell: first films whose uptake nobody has read."""
-    said: dict[str, None] = {}
+    """Return the strips to lay first, in order of what they tell of the ways together: by how much the bands of what
+    is left apart narrow when it is known how that film comes out on that wood."""
+    tells: dict[str, float] = {}
     for one in found:
-        for wood, steps in zip(woods, one.steps, strict=True):
-            if steps and any((wood.takes, key) not in shelf.taking for key in steps[0].film.keys):
+        for wood, steps, narrower in zip(woods, one.steps, one.tells, strict=True):
+            if steps:
                 names = " and ".join(shelf.materials[shelf.index(key)].name for key in steps[0].film.keys)
-                said.setdefault(f"{names} on {wood.name.lower()}")
-    return list(said)[:4]
+                strip = f"{names} on {wood.name.lower()}"
+                tells[strip] = tells.get(strip, 0.0) + narrower
+    order = sorted(tells, key=lambda strip: -tells[strip])
+    return [strip for strip in order if tells[strip] > _TELLS][:_STRIPS]

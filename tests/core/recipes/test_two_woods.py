@@ -1,6 +1,7 @@
 """Two woods made one, and undertones taken out."""
 
 import unittest
+from dataclasses import replace
 
 import numpy as np
 
@@ -8,7 +9,11 @@ from jug_mingle.core.colour.difference import delta_E_CIE2000
 from jug_mingle.core.colour.spaces import R_to_Lab
 from jug_mingle.core.colour.spectra import light
 from jug_mingle.core.evidence.fit import characterise
+from jug_mingle.core.evidence.fitted_shelf import Shelf
+from jug_mingle.core.evidence.laid import LaidFilm, look_over
+from jug_mingle.core.evidence.readings import Reading, Swatch
 from jug_mingle.core.optics.grounds import ground
+from jug_mingle.core.optics.uptake import Laying
 from jug_mingle.core.recipes.over import OverWishes
 from jug_mingle.core.recipes.two_woods import HOW_WORDS, make_one, strips_to_try
 from jug_mingle.core.recipes.undertones import change_words, what_moves
@@ -47,11 +52,48 @@ class MakeOneTest(unittest.TestCase):
         self.assertTrue(all(len(way.steps) == 3 for way in ways))
 
     def test_strips(self) -> None:
-        """What nobody read is tried first: each film once for each wood."""
+        """The strip comes first whose outcome leaves least unsure; after one was read on a wood it tells less."""
+
+        def tells(shelf: Shelf) -> tuple[list[str], float]:
+            ways = make_one(shelf, [MAPLE, CHERRY], LIGHTS, None, OverWishes())
+            on_maple = max(way.tells[0] for way in ways if way.steps[0] and way.steps[0][0].film.keys == ("tea",))
+            return strips_to_try(shelf, [MAPLE, CHERRY], ways), on_maple
+
+        tins = [material("tea", "water_stain")]
+        true = LaidFilm(volumes=(("tea", 1.0),), laying=Laying(wait=5.0))
+        masstone = Reading(key="paper", volumes=(("tea", 1.0),), noise=0.3, veil=tins[0].veil, swatches=(
+            Swatch(seen=look_over(SHELF, [true], ground("paper")), X=tins[0].dry_coat, R_g=ground("paper").body),
+        ))  # fmt: skip
+        before, at_first = tells(characterise(tins, [masstone]))
+        self.assertEqual(len(before), len(set(before)))
+        self.assertIn("Tea on maple", before)
+        fields = [
+            Reading(
+                key=f"field {wait}", volumes=(("tea", 1.0),), noise=0.3, veil=tins[0].veil, wood="maple",
+                laying=Laying(wait=wait), swatches=(
+                    Swatch(
+                        seen=look_over(SHELF, [replace(true, laying=Laying(wait=wait))], MAPLE), X=tins[0].dry_coat,
+                        R_g=MAPLE.body,
+                    ),
+                ),
+            )
+            for wait in (0.5, 2.0, 5.0, 20.0)
+        ]  # fmt: skip
+        self.assertLess(tells(characterise(tins, [masstone, *fields]))[1], at_first)
+
+    def test_strips_in_order(self) -> None:
+        """The order is that of what they tell of all ways together."""
         ways = make_one(SHELF, [MAPLE, CHERRY], LIGHTS, None, OverWishes())
+        told: dict[str, float] = {}
+        for way in ways:
+            for wood, steps, tells in zip((MAPLE, CHERRY), way.steps, way.tells, strict=True):
+                if steps:
+                    names = (SHELF.materials[SHELF.index(key)].name for key in steps[0].film.keys)
+                    strip = f"{' and '.join(names)} on {wood.name.lower()}"
+                    told[strip] = told.get(strip, 0.0) + tells
         strips = strips_to_try(SHELF, [MAPLE, CHERRY], ways)
-        self.assertEqual(len(strips), len(set(strips)))
-        self.assertTrue(any(words.endswith("on maple") for words in strips), strips)
+        self.assertEqual(strips, sorted(strips, key=lambda strip: -told[strip]))
+        self.assertEqual(told[strips[0]], max(told.values()))
 
     def test_refused(self) -> None:
         for woods, words in (([MAPLE], "two or three"), ([MAPLE, ground("white_primer")], "takes nothing in")):
