@@ -112,13 +112,8 @@ def assess_way(
     R = np.clip(laid.seen, 0.0, 1.0)
     goal = (target or Target(R=R, lights=lights)).goal
     rng = np.random.default_rng(4)
-    most = max(len(film.volumes) for film in films)
-    poured = np.exp(mixing_too(pour_error) * rng.standard_normal((DRAWS, most)))
-    hand = np.exp(HAND_ERROR * rng.standard_normal((DRAWS, 1)))
-    drawn = drawn_over(
-        shelf, films, ground, draws=DRAWS, poured=poured * hand, spots=ground.unsure * rng.standard_normal(DRAWS)
-    )
-    errors = spreads_of(np.clip(drawn, 0.0, 1.0)[:, np.newaxis], goal, MODEL_ERROR)
+    poured = drawn_pours(rng, pour_error, max(len(film.volumes) for film in films))
+    errors = spreads_of(drawn_looks(shelf, films, ground, rng, poured)[:, np.newaxis], goal, MODEL_ERROR)
     worst = Likely.each(errors.max(axis=0))[0]
     delta_E = [
         float(delta_E_CIE2000(R_to_Lab(R, light), Lab)) for light, Lab in zip(goal.lights, goal.Lab, strict=True)
@@ -128,6 +123,20 @@ def assess_way(
         delta_E=tuple(delta_E), likely=tuple(Likely.each(one)[0] for one in errors), expected=worst.expected,
         low=worst.low, high=worst.high,
     )  # fmt: skip
+
+
+def drawn_pours(rng: np.random.Generator, pour_error: float, count: int) -> FloatArray:
+    """Return what is poured of `count` materials over what was meant, drawn (DRAWS, count)."""
+    return np.exp(mixing_too(pour_error) * rng.standard_normal((DRAWS, count)))
+
+
+def drawn_looks(
+    shelf: Shelf, films: Sequence[LaidFilm], ground: Ground, rng: np.random.Generator, poured: FloatArray
+) -> FloatArray:
+    """Return the looks (DRAWS, 36) that films come out with: shelf, pours, hand and the spot of the wood drawn."""
+    hand = np.exp(HAND_ERROR * rng.standard_normal((DRAWS, 1)))
+    spots = ground.unsure * rng.standard_normal(DRAWS)
+    return np.clip(drawn_over(shelf, films, ground, draws=DRAWS, poured=poured * hand, spots=spots), 0.0, 1.0)
 
 
 def as_recipe(way: OverWay, pours: tuple[Pour, ...]) -> Recipe:

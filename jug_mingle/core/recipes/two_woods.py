@@ -13,10 +13,10 @@ from jug_mingle.core.colour.difference import delta_E_CIE2000
 from jug_mingle.core.colour.spaces import R_to_Lab
 from jug_mingle.core.colour.spectra import Light
 from jug_mingle.core.evidence.fitted_shelf import Shelf
-from jug_mingle.core.evidence.laid import body_over, drawn_over, looks_by_laying
+from jug_mingle.core.evidence.laid import body_over, looks_by_laying
 from jug_mingle.core.optics.grounds import Ground
-from jug_mingle.core.recipes.assessment import DRAWS, Likely, mixing_too
-from jug_mingle.core.recipes.over import HAND_ERROR, OverStep, OverWishes, alone, step_of
+from jug_mingle.core.recipes.assessment import Likely
+from jug_mingle.core.recipes.over import OverStep, OverWishes, alone, drawn_looks, drawn_pours, step_of
 from jug_mingle.core.recipes.over_kinds import Palette, alike, palettes
 from jug_mingle.core.recipes.over_search import Found, OverSearch, grid
 from jug_mingle.core.recipes.wishes import Goal, NothingToMixError, Target
@@ -298,14 +298,11 @@ class _Maker:
 
     def _made(self, how: str, steps: Sequence[tuple[OverStep, ...]]) -> WoodsMadeOne:
         rng = np.random.default_rng(4)
-        poured = np.exp(mixing_too(self.pour_error) * rng.standard_normal((DRAWS, 4)))
-        drawn = []
-        for wood, some in zip(self.woods, steps, strict=True):
-            hand = np.exp(HAND_ERROR * rng.standard_normal((DRAWS, 1)))
-            spots = wood.unsure * rng.standard_normal(DRAWS)
-            films = [step.film for step in some]
-            R = drawn_over(self.shelf, films, wood, draws=DRAWS, poured=poured * hand, spots=spots)
-            drawn.append(np.clip(R, 0.0, 1.0))
+        poured = drawn_pours(rng, self.pour_error, 4)
+        drawn = [
+            drawn_looks(self.shelf, [step.film for step in some], wood, rng, poured)
+            for wood, some in zip(self.woods, steps, strict=True)
+        ]
         apart = [Likely.of(self._farthest(drawn, light)) for light in self.lights]
         looks = tuple(read_only(self._look(wood, tuple(some))) for wood, some in zip(self.woods, steps, strict=True))
         off = None if self.target is None else float(max(self.target.goal.miss(R) for R in looks))
