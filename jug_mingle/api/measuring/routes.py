@@ -2,8 +2,7 @@
 
 from fastapi import APIRouter
 
-from jug_mingle.api.common.schemas import WordsOut
-from jug_mingle.api.measuring.schemas import MeasuringOut, ToolOut, UnitOut
+from jug_mingle.api.measuring.schemas import BatchSizeOut, MeasuringOut, ToolOut, UnitOut
 from jug_mingle.core.measuring.tools import TOOLS
 from jug_mingle.core.measuring.units import SIZES, UNITS
 
@@ -15,6 +14,6 @@ def list_measures() -> MeasuringOut:
     """List the units in which amounts are said, and the tools that they are measured with."""
     return MeasuringOut(
         units=[UnitOut(key=unit.key, title=unit.title) for unit in UNITS.values()],
-        sizes=[WordsOut(key=key, title=title) for key, (title, _) in SIZES.items()],
+        sizes=[BatchSizeOut(key=key, title=title, ml=ml) for key, (title, ml) in SIZES.items()],
         tools=[ToolOut(key=tool.key, title=tool.title, error=tool.error) for tool in TOOLS.values()],
     )

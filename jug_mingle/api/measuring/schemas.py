@@ -20,9 +20,15 @@ class ToolOut(BaseModel):
     error: float
 
 
+class BatchSizeOut(WordsOut):
+    """A unit in which a person says how much is made, and the millilitres in one."""
+
+    ml: float
+
+
 class MeasuringOut(BaseModel):
     """What amounts are said and measured in: what menus offer."""
 
     units: list[UnitOut]
-    sizes: list[WordsOut]
+    sizes: list[BatchSizeOut]
     tools: list[ToolOut]

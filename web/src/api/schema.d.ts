@@ -2381,6 +2381,18 @@ export interface components {
       words: string
     }
     /**
+     * BatchSizeOut
+     * @description A unit in which a person says how much is made, and the millilitres in one.
+     */
+    BatchSizeOut: {
+      /** Key */
+      key: string
+      /** Ml */
+      ml: number
+      /** Title */
+      title: string
+    }
+    /**
      * BeginIn
      * @description Into which jug; the smallest that holds it with room to spare where none is named.
      */
@@ -4318,7 +4330,7 @@ export interface components {
      */
     MeasuringOut: {
       /** Sizes */
-      sizes: components['schemas']['WordsOut'][]
+      sizes: components['schemas']['BatchSizeOut'][]
       /** Tools */
       tools: components['schemas']['ToolOut'][]
       /** Units */

@@ -21,7 +21,7 @@ const { data: all } = useQuery({
 })
 const { data: shelf } = useShelf()
 const { id, job } = useJob()
-const { sizes } = useMeasuring()
+const { sizes, sizeOf, inSize, known: measuring } = useMeasuring()
 const { keep } = useMixes()
 const nameOf = (key: string) => shelf.value?.find((tin) => tin.key === key)?.name ?? key
 /** What was poured, and something of it may be left. */
@@ -33,6 +33,14 @@ const ground = ref('oak')
 const amount = ref(preferences.value.batch.toString())
 const size = ref('ml')
 const of = ref('')
+watch(
+  measuring,
+  () => {
+    size.value = sizeOf(preferences.value.unit)
+    amount.value = inSize(preferences.value.batch, size.value)
+  },
+  { immediate: true },
+)
 const one = computed(() => all.value?.find((known) => known.key === chosen.value))
 const missing = computed(() => one.value?.roles.filter((role) => !role.loose && !cast.value[role.key]) ?? [])
 watch(
@@ -89,8 +97,7 @@ const { data, error } = useQuery({
 })
 
 function makeThatMuch(ml: number) {
-  amount.value = ml.toString()
-  size.value = 'ml'
+  amount.value = inSize(ml, size.value)
   of.value = ''
 }
 
