@@ -18,7 +18,9 @@ const capital = (words: string) => words.charAt(0).toUpperCase() + words.slice(1
       ><b>{{ pour.words }}</b> {{ pour.name }}</span
     >
   </p>
-  <p v-for="rest in made.from_batches" :key="rest.batch_id">With it come {{ rest.words }}.</p>
+  <p v-for="rest in made.from_batches" :key="rest.batch_id">
+    Of this {{ rest.words }}: pour that in first, only the rest comes from tins.
+  </p>
   <FaceSwitch v-model="face" />
   <WoodGrain
     :fields="[
