@@ -22,7 +22,7 @@ from jug_mingle.core.recipes.over_kinds import Palette, ratios
 from jug_mingle.core.recipes.wishes import Goal
 
 _LEVELS: Final = 5
-_TIERS: Final = ((32, 40, 9), (80, 6, 4))
+_TIERS: Final = ((8, 99, 99), (32, 40, 9), (80, 6, 4))
 """Up to so many of the most promising sets are tried in so many of the ratios about where the set comes nearest with
 any amounts, and in so many strengths on either side: the best ones widely, more of them closely."""
 
@@ -30,7 +30,6 @@ _SETTLED, _OF_EACH, _SHOWN_OF_EACH = 600, 10, 2
 """So many films are settled by all bands, and so many of one set: the even metric ranks what is far off a little
 otherwise than CIEDE2000."""
 
-_STARTS: Final = 2
 _STEPS: Final = 4
 _EVERY: Final = 1500
 """As many sets are all tried; of more, those that grow from the best pairs."""
@@ -38,7 +37,7 @@ _EVERY: Final = 1500
 _FAR, _POLISHED = 0.3, 6
 """Where the nearest is farther than this [CIEDE2000], the whole grid of so many sets is tried."""
 
-_SETTLED_OF_GRID: Final = 30
+_SETTLED_OF_GRID: Final = 60
 """So many films of the grid of one set are settled by all bands."""
 
 _COARSE: Final = {
@@ -180,14 +179,11 @@ class OverSearch:
 
     def _polished(self, found: Sequence[Found]) -> Iterator[Found]:
         """Yield the nearest film of each of the nearest few sets, of its whole grid."""
-        best: dict[object, Found] = {}
-        for one in found:
-            if len(one.places) > 1:  # of one material alone every film was settled
-                best.setdefault((one.palette.kind.key, one.places), one)
+        # Of one material alone every film was settled.
+        best = dict.fromkeys(one.places for one in found if len(one.places) > 1)
         grids = []
-        for one in list(best.values())[:_POLISHED]:
-            at, own = self.alike.index(one.palette), [self.colours.index(place) for place in one.places]
-            sets, parts, how = grid(own, np.arange(self.starts[at], self.starts[at + 1]))
+        for places in list(best)[:_POLISHED]:
+            sets, parts, how = grid([self.colours.index(place) for place in places], np.arange(self.starts[-1]))
             near = np.argpartition(self.misses(sets, parts, how), _SETTLED_OF_GRID)[:_SETTLED_OF_GRID]
             grids.append((sets[near], parts[near], how[near]))
         for k in (2, 3):
@@ -249,15 +245,20 @@ class OverSearch:
         many = np.repeat(sets, each, axis=0)
         x, veil = self.amounts.of((many, np.tile(ratio, (s, 1)), np.tile(coarse, s * len(_COARSE[k]))))
         near = self.looks.residuals(many, x, veil)[0].reshape(s, len(_COARSE[k]), len(coarse))
-        # From the two best ratios: where a colour is out of reach, one valley may be a false one.
+        # From the two best ratios, and from a film far thinner or thicker than the best: where a colour is out of
+        # reach, one valley may be a false one.
         level = near.argmin(axis=2)
-        first = np.argsort(near.min(axis=2), axis=1, kind="stable")[:, :_STARTS]
-        at = first * len(coarse) + np.take_along_axis(level, first, axis=1)
-        rows = np.arange(s)[:, np.newaxis]
-        x = x.reshape(s, each, k)[rows, at].reshape(-1, k)
-        x, missed = self._descended(np.repeat(sets, _STARTS, axis=0), x, veil.reshape(s, each)[rows, at].ravel())
-        best = missed.reshape(s, _STARTS).argmin(axis=1)
-        return x.reshape(s, _STARTS, k)[np.arange(s), best], missed.reshape(s, _STARTS)[np.arange(s), best]
+        first = np.argsort(near.min(axis=2), axis=1, kind="stable")[:, :2]
+        rows = np.arange(s)
+        far = np.abs(np.arange(len(coarse)) - level[rows, first[:, 0]][:, np.newaxis]) < 2
+        apart = np.where(far[:, np.newaxis], np.inf, near).reshape(s, each).argmin(axis=1)
+        at = np.column_stack([first * len(coarse) + np.take_along_axis(level, first, axis=1), apart])
+        x = x.reshape(s, each, k)[rows[:, np.newaxis], at].reshape(-1, k)
+        starts = at.shape[1]
+        veil = veil.reshape(s, each)[rows[:, np.newaxis], at].ravel()
+        x, missed = self._descended(np.repeat(sets, starts, axis=0), x, veil)
+        best = missed.reshape(s, starts).argmin(axis=1)
+        return x.reshape(s, starts, k)[rows, best], missed.reshape(s, starts)[rows, best]
 
     def _descended(self, sets: Indices, x: FloatArray, veil: FloatArray) -> tuple[FloatArray, FloatArray]:
         """Return amounts (m, k) from which no step leads nearer, and what they miss (m,)."""
