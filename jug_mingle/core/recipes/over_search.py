@@ -30,6 +30,7 @@ _SETTLED, _OF_EACH, _SHOWN_OF_EACH = 600, 10, 2
 """So many films are settled by all bands, and so many of one set: the even metric ranks what is far off a little
 otherwise than CIEDE2000."""
 
+_SORTED: Final = 12_000
 _STEPS: Final = 4
 _EVERY: Final = 1500
 """As many sets are all tried; of more, those that grow from the best pairs."""
@@ -334,7 +335,10 @@ def together(films: Sequence[Films]) -> Films:
 
 def _best_of_each(sets: Indices, misses: FloatArray, count: int) -> Indices:
     """Return the films that miss least, nearest first, a few of each set."""
-    order = np.argsort(misses, kind="stable")
+    order = np.arange(len(misses))
+    if len(misses) > _SORTED:  # of the rest none would be shown
+        order = np.argpartition(misses, _SORTED)[:_SORTED]
+    order = order[np.argsort(misses[order], kind="stable")]
     codes = (sets[order] * 1000 ** np.arange(sets.shape[1])).sum(axis=1)
     by_set = np.argsort(codes, kind="stable")
     _, first, counts = np.unique(codes[by_set], return_index=True, return_counts=True)
