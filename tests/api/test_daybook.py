@@ -137,6 +137,9 @@ class BoardTest(FreshCase):
             self.client.post(f"/api/jobs/{other}/boards", json={"name": "x", "fields": [
                 {"colour": spot, "material": "brewed-tea", "laid": {"over": "oak"}}]}).status_code, 422,
         )  # fmt: skip
+        bare = {"name": "x", "bare": spot, "fields": [{"colour": typed("#806040"), "material": "brewed-tea",
+                                                       "laid": {"over": "oak"}}]}  # fmt: skip
+        self.refused(self.client.post(f"/api/jobs/{other}/boards", json=bare), 422, "another job")
         self.assertEqual(self.boards(), {**before, "Tea": 3})
 
 

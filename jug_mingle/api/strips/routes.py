@@ -38,7 +38,7 @@ def add_offcut(job_id: Id, body: OffcutIn, context: ContextNow, light: LightNow 
         colour = resolve(session, context.photos, body.colour)
         bare = None if body.bare is None else resolve(session, context.photos, body.bare)
     with context.database.write.begin() as session:
-        _check_photos(session, job_id, [colour])
+        _check_photos(session, job_id, [colour, bare])
         row = service.add_offcut(
             session, job_id, colour, bare=bare, laid=body.laid, **body.model_dump(exclude={"colour", "bare", "laid"})
         )
@@ -46,8 +46,8 @@ def add_offcut(job_id: Id, body: OffcutIn, context: ContextNow, light: LightNow 
         return strip_out(row, light_named(light))
 
 
-def _check_photos(session: Session, job_id: int, colours: Sequence[Colour]) -> None:
-    for photo_id in {colour.photo_id for colour in colours if colour.photo_id is not None}:
+def _check_photos(session: Session, job_id: int, colours: Sequence[Colour | None]) -> None:
+    for photo_id in {one.photo_id for one in colours if one is not None and one.photo_id is not None}:
         if photos.get_photo(session, photo_id).job_id != job_id:
             raise UnfitError(f"photo {photo_id} belongs to another job")
 
@@ -65,7 +65,7 @@ def add_board(job_id: Id, body: BoardIn, context: ContextNow, light: LightNow = 
             for field in body.fields
         ]  # fmt: skip
     with context.database.write.begin() as session:
-        _check_photos(session, job_id, [field.colour for field in fields])
+        _check_photos(session, job_id, [bare, *(field.colour for field in fields)])
         rows = service.add_board(session, job_id, body.name, fields, bare=bare)
         for row in rows:
             session.refresh(row)

@@ -1,24 +1,17 @@
 <script setup lang="ts">
-import { computed, ref, watch } from 'vue'
+import { computed, ref } from 'vue'
 
-import { type Area, type Colour, type Schemas } from '../../api/client'
+import type { Area, Colour, Lighting, Schemas } from '../../api/client'
 import { wordsOf } from '../../api/reach'
 import type { Mark } from '../../shared/colour/areas'
-import MethodBar from '../../shared/colour/MethodBar.vue'
-import PhotoPicker from '../../shared/colour/PhotoPicker.vue'
-import PhotoStage from '../../shared/colour/PhotoStage.vue'
 import ThingSource from '../../shared/colour/ThingSource.vue'
-import { usePhotoLight } from '../../shared/colour/usePhotoLight'
-import { usePhotos } from '../../shared/colour/usePhotos'
 import GroundChoice from '../../shared/GroundChoice.vue'
-import { useJob } from '../../shared/useJob'
 import BoardField from './BoardField.vue'
+import BoardPicture from './BoardPicture.vue'
 import { type FieldDraft, laidField, newField, onField } from './field'
 
 /** A whole stain board to keep: its fields and the bare wood beside them, tapped in one picture or read in turn. */
 const { boards, add } = defineProps<{ boards: string[]; add: (body: Schemas['BoardIn']) => Promise<void> }>()
-const { id, job } = useJob()
-const { add: addPhoto, sending, wrong: wrongPhoto } = usePhotos()
 interface Row {
   draft?: FieldDraft
   area?: Area
@@ -33,32 +26,24 @@ const active = ref(0)
 const wrong = ref('')
 const busy = ref(false)
 
-const photoId = ref<number>()
-const photo = computed(() => job.value?.photos.find((one) => one.id === photoId.value) ?? job.value?.photos[0])
-const light = usePhotoLight(() => photo.value?.id)
-watch(
-  () => photo.value?.id,
-  () => {
-    for (const row of rows.value) row.area = undefined
-    active.value = 0
-  },
-)
+const picture = ref<{ photo_id: number; lighting: Lighting }>()
+function forget() {
+  for (const row of rows.value) row.area = undefined
+  active.value = 0
+}
 
 const wordOf = (at: number) => (at === 0 ? 'bare wood' : `field ${at.toString()}`)
 const colours = computed(() =>
   rows.value.map((row): Colour | undefined => {
     if (from.value === 'thing') return row.read
-    if (!row.area || !photo.value) return undefined
-    return { source: 'photo', photo_id: photo.value.id, area: row.area, lighting: light.lighting.value }
+    return row.area && picture.value ? { source: 'photo', area: row.area, ...picture.value } : undefined
   }),
 )
-const marks = computed<Mark[]>(() => [
-  ...light.marks.value,
-  ...rows.value.flatMap(({ area }, at) => (area ? [{ area, word: at === 0 ? 'bare' : at.toString() }] : [])),
-])
+const marks = computed<Mark[]>(() =>
+  rows.value.flatMap(({ area }, at) => (area ? [{ area, word: at === 0 ? 'bare' : at.toString() }] : [])),
+)
 const at = (n: number) => (n === 0 ? 'the bare wood beside the fields' : wordOf(n))
 const hint = computed(() => {
-  if (light.asks.value) return light.asks.value
   if (rows.value.every((row) => row.area)) return 'All are marked; a tap marks the one in the blue frame anew.'
   return `Now tap ${at(active.value)}, or drag over it.`
 })
@@ -70,11 +55,10 @@ const read = computed({
   },
 })
 
-/** A tap is what is known in the picture, then one field after another. */
+/** A tap is one field after another. */
 function take(area: Area) {
   const row = rows.value[active.value]
-  if (light.asks.value) light.mark(area)
-  else if (row) {
+  if (row) {
     row.area = area
     const next = rows.value.findIndex((one) => !one.area)
     if (next >= 0) active.value = next
@@ -91,10 +75,6 @@ function more() {
 function without(n: number) {
   rows.value.splice(n, 1)
   active.value = Math.min(active.value, rows.value.length - 1)
-}
-
-async function upload(file: File) {
-  if (id.value !== undefined) photoId.value = (await addPhoto(id.value, file)) ?? photoId.value
 }
 
 async function keep() {
@@ -136,31 +116,14 @@ async function keep() {
     </div>
     <div class="work">
       <div class="source">
-        <template v-if="from === 'photo'">
-          <PhotoPicker
-            :photos="job?.photos ?? []"
-            :chosen="photo?.id"
-            :sending="sending"
-            :wrong="wrongPhoto"
-            @choose="(one) => (photoId = one)"
-            @upload="upload"
-          />
-          <template v-if="photo">
-            <MethodBar :light="light" />
-            <div class="mat bed">
-              <PhotoStage
-                :src="`/api/photos/${photo.id}/picture`"
-                :width="photo.width"
-                :height="photo.height"
-                :name="photo.name"
-                :marks="marks"
-                @take="take"
-                @white="light.mark"
-              />
-              <p aria-live="polite">{{ hint }}</p>
-            </div>
-          </template>
-        </template>
+        <BoardPicture
+          v-if="from === 'photo'"
+          v-model:picture="picture"
+          :marks="marks"
+          :hint="hint"
+          @take="take"
+          @other="forget"
+        />
         <template v-else>
           <p aria-live="polite">{{ `Of ${at(active)}:` }}</p>
           <ThingSource :key="active" v-model:colour="read" />
@@ -231,14 +194,6 @@ async function keep() {
   align-content: start;
 }
 
-.bed {
-  display: flex;
-  flex-direction: column;
-  gap: 8px;
-  height: 460px;
-  padding: 14px 14px 8px;
-}
-
 .source p {
   font: 600 1.02rem var(--said);
 }
@@ -259,11 +214,6 @@ p {
 @media (max-width: 860px) {
   .work {
     grid-template-columns: minmax(0, 1fr);
-  }
-
-  .bed {
-    height: 96vw;
-    max-height: 60vh;
   }
 }
 </style>

@@ -1,0 +1,92 @@
+<script setup lang="ts">
+import { computed, ref, watch } from 'vue'
+
+import type { Area, Lighting } from '../../api/client'
+import type { Mark } from '../../shared/colour/areas'
+import MethodBar from '../../shared/colour/MethodBar.vue'
+import PhotoPicker from '../../shared/colour/PhotoPicker.vue'
+import PhotoStage from '../../shared/colour/PhotoStage.vue'
+import { usePhotoLight } from '../../shared/colour/usePhotoLight'
+import { usePhotos } from '../../shared/colour/usePhotos'
+import { useJob } from '../../shared/useJob'
+
+/** One picture in which something known is marked, and then several things one after another. */
+const { marks, hint } = defineProps<{ marks: Mark[]; hint: string }>()
+const picture = defineModel<{ photo_id: number; lighting: Lighting } | undefined>('picture', { required: true })
+const emit = defineEmits<{ take: [area: Area]; other: [] }>()
+const { id, job } = useJob()
+const { add, sending, wrong } = usePhotos()
+const photoId = ref<number>()
+const photo = computed(() => job.value?.photos.find((one) => one.id === photoId.value) ?? job.value?.photos[0])
+const light = usePhotoLight(() => photo.value?.id)
+watch(
+  () => photo.value?.id,
+  () => {
+    emit('other')
+  },
+)
+watch(
+  [() => photo.value?.id, light.lighting],
+  ([photo_id, lighting]) => {
+    picture.value = photo_id === undefined ? undefined : { photo_id, lighting }
+  },
+  { immediate: true },
+)
+
+function take(area: Area) {
+  if (light.asks.value) light.mark(area)
+  else emit('take', area)
+}
+
+async function upload(file: File) {
+  if (id.value !== undefined) photoId.value = (await add(id.value, file)) ?? photoId.value
+}
+</script>
+
+<template>
+  <PhotoPicker
+    :photos="job?.photos ?? []"
+    :chosen="photo?.id"
+    :sending="sending"
+    :wrong="wrong"
+    @choose="(one) => (photoId = one)"
+    @upload="upload"
+  />
+  <template v-if="photo">
+    <MethodBar :light="light" />
+    <div class="mat bed">
+      <PhotoStage
+        :src="`/api/photos/${photo.id}/picture`"
+        :width="photo.width"
+        :height="photo.height"
+        :name="photo.name"
+        :marks="[...light.marks.value, ...marks]"
+        @take="take"
+        @white="light.mark"
+      />
+      <p aria-live="polite">{{ light.asks.value || hint }}</p>
+    </div>
+  </template>
+</template>
+
+<style scoped>
+.bed {
+  display: flex;
+  flex-direction: column;
+  gap: 8px;
+  height: 460px;
+  padding: 14px 14px 8px;
+}
+
+p {
+  margin: 0;
+  font: 600 1.02rem var(--said);
+}
+
+@media (max-width: 860px) {
+  .bed {
+    height: 96vw;
+    max-height: 60vh;
+  }
+}
+</style>
