@@ -74,6 +74,18 @@ QUESTIONS: Final[Mapping[str, Question]] = {
             key="film_over_wax", title="A clear coat over wax that was wiped to a trace",
             answers={"never": "never", "hard": "once the wax is hard"},
         ),
+        Question(
+            key="distress_by", title="How wear is made", unanswered="plan the damp rag, where the paint allows it",
+            answers={"rag": "with a damp rag, the same day", "paper": "with paper, any time after"},
+        ),
+        Question(
+            key="between_coats", title="Sanding between coats", unanswered="plan it for enamel and on tops in use",
+            answers={"sand": "between all coats", "end": "at the end, or not at all"},
+        ),
+        Question(
+            key="removal", title="Getting to bare wood", unanswered="plan sanding, and stripper for many coats",
+            answers={"sand": "by sander", "strip": "by stripper"},
+        ),
     )
 }  # fmt: skip
 

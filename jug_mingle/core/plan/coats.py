@@ -1,0 +1,207 @@
+"""From a look to steps: each layer coat by coat, unit by unit, with what dries, what closes and what is sanded between.
+
+Waits and open times are of what is in the pots; common practice adds the windows: wear with a damp rag the same day, a
+sponge soon after, oil wiped after twenty minutes, gilding a night after a clear coat.
+"""
+
+from collections.abc import Mapping
+from dataclasses import replace
+from typing import Final
+
+from jug_mingle.core.finishes.layer import Layer
+from jug_mingle.core.materials.handling import time_words
+from jug_mingle.core.plan.conditions import Changed, open_under, wait_under
+from jug_mingle.core.plan.preparation import NIGHT, on, step_of
+from jug_mingle.core.plan.rates import laid_minutes
+from jug_mingle.core.plan.step import Course, Step, Take
+from jug_mingle.core.plan.work import PieceWork, Unit, Workshop
+from jug_mingle.core.practice.situation import LaidLayer
+
+BY_TOUCH: Final = 60
+"""A wait of which practice has no figure is planned so long. [minutes]"""
+
+LIGHT_USE: Final = 1440
+"""After the last coat a piece is handled gently for a day, assumed. [minutes]"""
+
+ATTENDED: Final = 5.0
+"""What waits no longer than this on a face is waited for with the rag in the hand. [minutes]"""
+
+OIL_STAYS: Final = 20
+"""Oil and butter are wiped off at about twenty minutes. [minutes]"""
+
+_LOOSENS: Final = frozenset({"milk_paint", "chalk_paint", "home_chalk_paint"})
+"""What a damp rag still moves on the day that it was laid."""
+
+_ORDINALS: Final = ("", "First", "Second", "Third", "Fourth", "Fifth", "Sixth", "Seventh", "Eighth")
+_GOES_ON_DRY: Final = frozenset(
+    {"wax", "glaze", "sponge", "distress", "fade", "chippy", "metallic", "stencil", "dry_brush", "knife", "wax_eraser",
+     "drips", "wash", "two_tone", "stain"}
+)  # fmt: skip
+"""What follows as soon as the coat below can be touched; a full coat waits longer."""
+
+
+def lay(course: Course, work: PieceWork, units: Mapping[str, Unit], workshop: Workshop) -> None:
+    """Add the coats of a piece's look on units that are ready for it."""
+    for number, layer in enumerate(work.finish.layers):
+        if not layer.on:
+            continue
+        reached = [unit for unit in units.values() if any(one.place == number for one in unit.laid)]
+        area = sum(unit.area for unit in reached)
+        for unit in reached:
+            at = next(n for n, one in enumerate(unit.laid) if one.place == number)
+            share = unit.area / area if area else 0.0
+            takes = [replace(one, ml=one.ml * share / layer.coats) for one in _takes(work, number)]
+            for coat in range(1, layer.coats + 1):
+                _coat(course, work, unit, at, coat, tuple(takes), workshop)
+
+
+def _takes(work: PieceWork, number: int) -> tuple[Take, ...]:
+    return tuple(work.takes[number]) if number < len(work.takes) else ()
+
+
+def _coat(
+    course: Course, work: PieceWork, unit: Unit, at: int, coat: int, takes: tuple[Take, ...], workshop: Workshop
+) -> None:
+    one, where = unit.laid[at], [on(work, unit.key)]
+    way = "brush" if one.layer.way == "spray" and workshop.no_sprayer else one.layer.way
+    most, closes = _window(unit, at, coat, workshop)
+    step = _step(work, unit, one, coat, takes, way, workshop)
+    if coat > 1:
+        _sanded_between(course, work, unit, one, coat, workshop)
+    course.add(step, where, most=most, closes=closes)
+    _wiped_later(course, work, unit, one, coat, workshop)
+    _dries(course, work, unit, at, coat, workshop)
+    raised = coat == 1 and at == 0 and unit.ground.drinks and one.facts.base == "water" and one.layer.kind != "stain"
+    if raised and one.layer.of.act == "film":
+        course.add(
+            step_of(
+                work, "smooth", unit, f"Knock the raised grain of the {unit.title} back", more="grain",
+                words="320 by hand along the grain, then dust it off.", why="The first water lifts the fibres, once.",
+                uses=(("grit_320", max(0.5, unit.area)), ("tack_cloths", 0.3)),
+            ),
+            where,
+        )  # fmt: skip
+
+
+def _step(
+    work: PieceWork, unit: Unit, one: LaidLayer, coat: int, takes: tuple[Take, ...], way: str, workshop: Workshop
+) -> Step:
+    layer, kind = one.layer, one.layer.of
+    title = kind.title if layer.coats == 1 else f"{_ORDINALS[coat] if coat < len(_ORDINALS) else f'{coat}th'} coat of {kind.title.lower()}"
+    film = takes[0].colour if takes else f"usual:{kind.usual_material or layer.kind}"
+    paints = bool(layer.films) or bool(kind.usual_material)
+    tool = {"brush": "brush", "roller": "roller", "spray": "spray gun", "rag": "rags"}[way]
+    open_time = min((h.open_time for _, h in one.facts.contents if h.open_time is not None), default=None)
+    return step_of(
+        work, layer.kind, unit, f"{title}, {unit.title}", more=f"{work.look}.{one.place}.{coat}",
+        words=_words(layer, open_time, unit, open_under(workshop.air)), why=kind.why[:1].upper() + kind.why[1:] + ".",
+        minutes=laid_minutes(layer.kind, way, unit.area, unit.parts), takes=takes, kinds=one.facts.kinds,
+        place="booth" if way == "spray" else "", kit=f"{film}.{way}" if paints else "",
+        cleaning=(12 if way == "spray" else 6) if paints else 0, card=layer.kind, layer=one.place, coat=coat,
+        ready=(*(take.name for take in takes), tool) if paints else ("320 paper and a block",),
+        uses=_uses(layer, unit, way), parts=max(1, min(4, unit.parts)),
+    )  # fmt: skip
+
+
+def _words(layer: Layer, open_time: float | None, unit: Unit, heat: Changed) -> str:
+    said = []
+    if layer.kind == "stain" and layer.dwell <= ATTENDED:
+        said.append(f"On, {time_words(layer.dwell) if layer.dwell >= 1 else '30 s'}, and wiped off along the grain.")
+    if layer.water:
+        said.append(f"{layer.water:g} parts of water to one.")
+    if open_time is not None and layer.of.act == "film":
+        stays = open_time * heat.factor
+        said.append(f"It stays open about {time_words(stays)}: a section at a time, edge to edge.")
+        said += heat.why
+    if unit.parts > 1 and unit.key == "fronts":
+        said.append("Fronts side by side, so that differences show.")
+    return " ".join(said)
+
+
+def _uses(layer: Layer, unit: Unit, way: str) -> tuple[tuple[str, float], ...]:
+    if not layer.films and not layer.of.usual_material:
+        return (("grit_320", max(0.5, unit.area)),)
+    if way == "spray":
+        return (("filters", 0.5), ("gloves", 1.0))
+    return (("cloths", 1.0),) if layer.kind in ("wax", "stain", "oil", "glaze", "wash") else ()
+
+
+def _window(unit: Unit, at: int, coat: int, workshop: Workshop) -> tuple[int | None, str]:
+    """Return how long after what lies below a layer may be begun at the latest [minutes], and what to do after that."""
+    one, below = unit.laid[at], [x for x in unit.laid[:at] if x.layer.of.act != "reveal"]
+    if coat > 1 or not below or not below[-1].facts.kinds & _LOOSENS:
+        return None, ""
+    if one.layer.kind == "sponge":
+        return 1440, "A sponge lifts fresh paint only. Later: sand it, or glaze."
+    if one.layer.kind == "distress" and workshop.schools.get("distress_by") != "paper":
+        return 600, "A damp rag works the same day. Later: rub it back with paper."
+    return None, ""
+
+
+def _sanded_between(course: Course, work: PieceWork, unit: Unit, one: LaidLayer, coat: int, workshop: Workshop) -> None:
+    school, kind = workshop.schools.get("between_coats", ""), one.layer.kind
+    wears = unit.key.startswith("top") and kind == "sealer" and one.layer.coats >= 3
+    enamel = bool(one.facts.kinds & {"enamel", "oil_enamel", "oil_varnish"})
+    if kind not in ("paint", "blend", "sealer") or not (school == "sand" or (not school and (wears or enamel))):
+        return
+    course.add(
+        step_of(
+            work, "smooth", unit, f"Sand the {unit.title} between coats", more=f"{work.look}.{one.place}.between.{coat}",
+            words="320, lightly, and dust it off.", why="Each coat is smoother than the last.", school="between_coats",
+            uses=(("grit_320", max(0.5, unit.area)), ("tack_cloths", 0.3)),
+        ),
+        [on(work, unit.key)],
+    )  # fmt: skip
+
+
+def _wiped_later(course: Course, work: PieceWork, unit: Unit, one: LaidLayer, coat: int, workshop: Workshop) -> None:
+    """What stands for a while and is then wiped off is two steps, with a window between."""
+    layer, where = one.layer, [on(work, unit.key)]
+    if layer.kind == "stain" and layer.dwell > ATTENDED:
+        stands, why = int(layer.dwell), "Time on the wood sets how dark it becomes."
+    elif layer.kind == "oil":
+        stands, why = OIL_STAYS, "Wood takes what it needs; what stays on it stays sticky."
+    else:
+        return
+    course.then(where, stands, words=f"{layer.of.title.lower()} goes in", why=why, most=stands + max(5, stands // 2),
+                closes="Left longer it is darker, and sticky: wipe with its own thinner.")  # fmt: skip
+    course.add(
+        step_of(
+            work, "wipe", unit, f"Wipe the {layer.of.title.lower()} off, {unit.title}", more=f"{work.look}.{one.place}.{coat}",
+            words="All of it, with clean rags, the last along the grain.", why=why, kinds=one.facts.kinds,
+            uses=(("cloths", 2.0),), ready=("clean rags",),
+        ),
+        where,
+    )  # fmt: skip
+
+
+def _dries(course: Course, work: PieceWork, unit: Unit, at: int, coat: int, workshop: Workshop) -> None:
+    """Let what follows wait: the next full coat until it may be laid, what goes on when it can be touched until then."""
+    one, where = unit.laid[at], [on(work, unit.key)]
+    if one.layer.of.act == "reveal" or one.layer.kind == "wax_eraser":
+        return
+    after = one if coat < one.layer.coats else unit.laid[at + 1] if at + 1 < len(unit.laid) else None
+    full = after is one or (after is not None and after.layer.kind not in _GOES_ON_DRY)
+    dry = max((h.dry for _, h in one.facts.contents if h.dry is not None), default=None)
+    minutes = one.facts.recoat if full or dry is None else dry
+    if after is not None and after.layer.kind == "metallic" and one.layer.kind == "sealer":
+        minutes = NIGHT
+    felt = minutes is None
+    wax = one.facts.base == "wax" or one.layer.kind == "wax"
+    changed = wait_under(workshop.air, wax=wax, water=one.facts.base == "water", thin=one.layer.of.has("thin"))
+    least = changed.of(BY_TOUCH if minutes is None else minutes)
+    why = "No figure is usual: an hour, by touch." if felt else f"{time_words(float(minutes or 0))} is usual of it."
+    course.then(
+        where, least, words=f"{one.layer.of.title.lower()} dries", why=" ".join([why, *changed.why]), felt=felt
+    )
+    last = coat == one.layer.coats
+    over = [x.layer.kind for x in unit.laid[at + 1 :]]
+    if last and ((wax and "wax" not in over) or one.layer.kind == "metallic"):
+        course.add(
+            step_of(
+                work, "buff", unit, f"Buff the {one.layer.of.title.lower()}, {unit.title}", more=f"{work.look}.{one.place}",
+                words="A clean soft cloth, lightly.", why="Once it is hard it shines, and no longer smears.",
+                uses=(("cloths", 1.0),), ready=("a clean cloth",),
+            ),
+            where,
+        )  # fmt: skip

@@ -1,0 +1,212 @@
+"""A plan at once: tasks laid one after another into the first time that fits, the longest way to the end first.
+
+Serial schedule generation with priorities by tails, some rounds of it with the priorities shaken; Kolisch (1996) has
+the scheme, from memory. Tasks between which there is a window are placed together, or not at all.
+"""
+
+from collections.abc import Iterable, Mapping
+from heapq import heapify, heappop, heappush
+from typing import Final
+
+import numpy as np
+
+from jug_mingle.core.plan.diary import Diary
+from jug_mingle.core.plan.problem import LONGEST, Problem, Schedule
+
+_ROUNDS: Final = 24
+_SHAKEN: Final = 0.1
+"""How far priorities are shaken, as a share of themselves."""
+
+_TRIES: Final = 60
+
+
+def first_plan(problem: Problem, *, rounds: int = _ROUNDS, near: Mapping[str, int] | None = None) -> Schedule | None:
+    """Return a plan that keeps every wait and window; None where this way finds none.
+
+    Parameters
+    ----------
+    rounds : int
+        How many orders are tried. 1..
+    near : mapping, optional
+        When tasks started in the plan before: the first order tried is that.
+    """
+    groups, rng = _Groups(problem), np.random.default_rng(7)
+    tails = np.array([float(problem.tails[key]) for key in problem.of])
+    best: tuple[tuple[int, int, int], Diary] | None = None
+    held, bound = tails, lower_bound(problem)
+    for number in range(rounds):
+        rank = held * (1.0 + (0.0 if number == 0 else _SHAKEN) * rng.standard_normal(len(tails)))
+        if number == 0 and near:
+            rank = np.array([-float(near.get(key, LONGEST)) for key in problem.of])
+        diary = _laid(problem, groups, dict(zip(problem.of, rank.tolist(), strict=True)))
+        if diary is None:
+            continue
+        reached = sum(start + problem.tails[key] for key, start in diary.starts.items())
+        how_good = (problem.usable(diary.starts), problem.used(diary.starts), reached)
+        if best is None or how_good <= best[0]:
+            best, held = (how_good, diary), held if number == 0 else rank
+        if best[0][0] <= bound and number > 0:
+            break
+    return None if best is None else schedule_of(problem, best[1].starts, best[1])
+
+
+def schedule_of(problem: Problem, starts: Mapping[str, int], diary: Diary | None = None) -> Schedule:
+    """Return tasks that start so as a schedule, with cleanings laid where they were or where they fit."""
+    if diary is None:
+        diary = Diary(problem)
+        for key in sorted(starts, key=lambda one: (starts[one], one)):
+            diary.place(problem.of[key], starts[key], starts[key])
+    return Schedule(
+        starts=dict(starts), cleanings=diary.cleanings(), usable=problem.usable(starts), sessions=problem.used(starts),
+        bound=lower_bound(problem), hurry=hurry_of(problem, starts),
+    )  # fmt: skip
+
+
+def hurry_of(problem: Problem, starts: Mapping[str, int]) -> int:
+    """Return how much of all windows is gone when what they are for starts. [minutes]"""
+    return sum(
+        starts[lag.after] - starts[lag.before] - problem.of[lag.before].minutes - lag.least
+        for lag in problem.lags
+        if lag.most is not None
+    )
+
+
+def lower_bound(problem: Problem) -> int:
+    """Return a time before which no plan is done: by every chain, and by the hands that all tasks together take."""
+    chains = max((problem.heads[key] + problem.tails[key] for key in problem.of), default=0)
+    work, least = sum(task.minutes * task.hands for task in problem.tasks), min(
+        (problem.tails[task.key] - task.minutes for task in problem.tasks), default=0
+    )
+    for one in problem.sessions:
+        if work <= one.length * one.hands:
+            return max(chains, one.start + -(-work // one.hands) + least) if problem.tasks else 0
+        work -= one.length * one.hands
+    return chains
+
+
+def _laid(problem: Problem, groups: "_Groups", rank: Mapping[str, float]) -> Diary | None:
+    """Return a diary with all tasks, those of the highest rank first as soon as they may be laid."""
+    diary = Diary(problem)
+    for key, task in problem.of.items():
+        if task.fixed is not None and diary.place(task, task.fixed, task.fixed) is None:
+            return None
+    left = dict(groups.before)
+    of_group = {group: max(rank[key] for key in group) for group in left}
+    ready = [(-of_group[group], group) for group, count in left.items() if count == 0]
+    heapify(ready)
+    while ready:
+        _, group = heappop(ready)
+        if not _lay(problem, group, diary):
+            return None
+        for after in groups.after[group]:
+            left[after] -= 1
+            if left[after] == 0:
+                heappush(ready, (-of_group[after], after))
+    return diary
+
+
+def _lay(problem: Problem, group: tuple[str, ...], diary: Diary) -> bool:
+    """Lay the tasks of a group; where one misses its window those before it are moved to a later time."""
+    least = dict.fromkeys(group, 0)
+    for _ in range(_TRIES):
+        late = _lay_once(problem, group, diary, least)
+        if late is None:
+            return True
+        key, at = late
+        if at >= LONGEST:
+            return False
+        least[key] = max(least[key] + 1, at)
+    return False
+
+
+def _lay_once(
+    problem: Problem, group: tuple[str, ...], diary: Diary, least: Mapping[str, int]
+) -> tuple[str, int] | None:
+    """Lay a group; else leave it out and return which task has to be later, and from when."""
+    laid: list[str] = []
+    for key in group:
+        task = problem.of[key]
+        if key in diary.starts:
+            continue
+        ends = {
+            lag.before: diary.starts[lag.before] + problem.of[lag.before].minutes for lag in problem.into[key]
+        }
+        earliest = max([least[key], *(ends[lag.before] + lag.least for lag in problem.into[key])])
+        windows = [(ends[lag.before] + lag.most, lag) for lag in problem.into[key] if lag.most is not None]
+        start = diary.place(task, earliest, LONGEST)
+        if start is None:
+            _undo(diary, laid)
+            return key, LONGEST
+        laid.append(key)
+        missed = [lag for latest, lag in windows if start > latest]
+        if missed:
+            lag = missed[0]
+            wanted = start - (lag.most or 0) - problem.of[lag.before].minutes
+            _undo(diary, laid)
+            return (lag.before, wanted) if lag.before in group else (key, LONGEST)
+    return None
+
+
+def _undo(diary: Diary, laid: Iterable[str]) -> None:
+    for key in laid:
+        diary.take_out(key)
+
+
+class _Groups:
+    """Tasks that are laid together: what windows tie, and what lies between these; and which come before which."""
+
+    def __init__(self, problem: Problem) -> None:
+        of = _tied(problem)
+        self.before: dict[tuple[str, ...], int] = {}
+        pairs = {(of[lag.before], of[lag.after]) for lag in problem.lags if of[lag.before] != of[lag.after]}
+        self.after: dict[tuple[str, ...], list[tuple[str, ...]]] = {group: [] for group in of.values()}
+        self.before = dict.fromkeys(self.after, 0)
+        for first, then in sorted(pairs):
+            self.after[first].append(then)
+            self.before[then] += 1
+
+
+def _tied(problem: Problem) -> dict[str, tuple[str, ...]]:
+    """Return for each task those that are laid with it."""
+    of = {key: key for key in problem.of}
+
+    def root(key: str) -> str:
+        while of[key] != key:
+            key = of[key]
+        return key
+
+    for lag in problem.lags:
+        if lag.most is not None:
+            of[root(lag.after)] = root(lag.before)
+    below = _below(problem)
+    changed = True
+    while changed:
+        changed = False
+        members: dict[str, list[str]] = {}
+        for key in problem.order:
+            members.setdefault(root(key), []).append(key)
+        for name, its in members.items():
+            if len(its) < 2:
+                continue
+            own = set(its)
+            between = [
+                key for key in problem.of
+                if key not in own and below[key] & own and any(key in below[one] for one in own)
+            ]  # fmt: skip
+            for key in between:
+                of[root(key)] = root(name)
+                changed = True
+    found: dict[str, tuple[str, ...]] = {}
+    for its in members.values():
+        found.update(dict.fromkeys(its, tuple(its)))
+    return found
+
+
+def _below(problem: Problem) -> dict[str, set[str]]:
+    """Return all that comes after each task."""
+    found: dict[str, set[str]] = {}
+    for key in reversed(problem.order):
+        found[key] = {lag.after for lag in problem.out_of[key]}.union(
+            *(found[lag.after] for lag in problem.out_of[key])
+        )
+    return found

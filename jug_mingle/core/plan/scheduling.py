@@ -1,0 +1,220 @@
+"""Steps laid into hours: a problem for the solver made of them, and its schedule read back as slots."""
+
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass, field, replace
+from math import ceil
+from typing import Final
+
+from jug_mingle.core.plan.problem import LONGEST, Lag, Problem, Schedule, Session, Task, openings
+from jug_mingle.core.plan.step import ACTS_THAT_DRY, NOISY, Step, Wait
+from jug_mingle.core.plan.steps import Steps
+
+_SMALLEST: Final = 15
+"""A part of a divided step is not shorter. [minutes]"""
+
+Span = tuple[int, int]
+
+
+@dataclass(frozen=True, kw_only=True)
+class Hours:
+    """When hands are there, and when what is noisy, outdoors or has to dry may be done. [minutes]
+
+    None where it may be done whenever hands are there.
+    """
+
+    sessions: tuple[Session, ...]
+    noisy: tuple[Span, ...] | None = None
+    outdoors: tuple[Span, ...] | None = None
+    warm: tuple[Span, ...] | None = None
+
+    @property
+    def longest(self) -> int:
+        """[minutes]"""
+        return max((one.length for one in self.sessions), default=0)
+
+    def allowed(self, step: Step) -> tuple[Span, ...] | None:
+        """Return when a step may be done, by its noise, its place and what it lays."""
+        rules = [
+            spans
+            for spans, applies in (
+                (self.noisy, step.act in NOISY), (self.outdoors, step.place == "outdoors"),
+                (self.warm, step.act in ACTS_THAT_DRY),
+            )
+            if applies and spans is not None
+        ]  # fmt: skip
+        if not rules:
+            return None
+        found = rules[0]
+        for other in rules[1:]:
+            found = tuple(
+                (max(a, c), min(b, d)) for a, b in found for c, d in other if max(a, c) < min(b, d)
+            )
+        return found
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Past:
+    """What was done: when each step ended [minutes, negative before the plan begins], and the time that it is now."""
+
+    ends: Mapping[str, int] = field(default_factory=dict)
+    now: int = 0
+    waits_until: Mapping[str, int] = field(default_factory=dict)
+    """Step → before when it cannot start, as what lies below is still tacky."""
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Slot:
+    """A step, or a part of one, or the cleaning of a kit, in its time. [minutes]"""
+
+    key: str
+    step: str
+    start: int
+    end: int
+    part: int = 1
+    of: int = 1
+    kit: str = ""
+
+
+@dataclass(frozen=True, kw_only=True)
+class Laid:
+    """A problem made of steps, and which windows had closed before anything could be done about it."""
+
+    problem: Problem
+    parts: Mapping[str, tuple[str, ...]]
+    closed: tuple[Wait, ...] = ()
+
+    def slots(self, schedule: Schedule) -> list[Slot]:
+        """Return what a schedule says, in order of time."""
+        found = []
+        for step, keys in self.parts.items():
+            for number, key in enumerate(keys, start=1):
+                start = schedule.starts[key]
+                end = start + self.problem.of[key].minutes
+                found.append(Slot(key=key, step=step, start=start, end=end, part=number, of=len(keys)))
+        found += [
+            Slot(key=f"clean.{one.kit}.{one.start}", step="", start=one.start, end=one.end, kit=one.kit)
+            for one in schedule.cleanings
+        ]
+        return sorted(found, key=lambda slot: (slot.start, slot.key))
+
+
+def problem_of(
+    steps: Steps, hours: Hours, past: Past | None = None, *, due: int | None = None,
+    pinned: Mapping[str, int] | None = None,
+) -> Laid:  # fmt: skip
+    """Return what is still to be done as a problem.
+
+    Parameters
+    ----------
+    past : Past, optional
+        What was done already; waits count from when it really was.
+    due : int, optional
+        When it must be usable. [minutes]
+    pinned : mapping, optional
+        Step → when it starts, as somebody wants it. [minutes]
+    """
+    past, wanted = past or Past(), pinned or {}
+    sessions = _from(hours.sessions, past.now)
+    open_hours = replace(hours, sessions=sessions)
+    todo = [step for step in steps.steps if step.key not in past.ends]
+    parts: dict[str, tuple[str, ...]] = {}
+    tasks: list[Task] = []
+    lags: list[Lag] = []
+    earliest: dict[str, int] = dict(past.waits_until)
+    latest: dict[str, int] = {}
+    closed = []
+    for wait in steps.waits:
+        if wait.before in past.ends and wait.after not in past.ends:
+            end = past.ends[wait.before]
+            earliest[wait.after] = max(earliest.get(wait.after, -LONGEST), end + wait.least)
+            if wait.most is not None and end + wait.most < past.now:
+                closed.append(wait)
+            elif wait.most is not None:
+                latest[wait.after] = min(latest.get(wait.after, LONGEST), end + wait.most)
+    for step in todo:
+        own = _tasks(step, open_hours, earliest.get(step.key, 0), latest.get(step.key), wanted.get(step.key))
+        tasks += own
+        parts[step.key] = tuple(task.key for task in own)
+        lags += [Lag(before=a.key, after=b.key) for a, b in zip(own, own[1:], strict=False)]
+    for wait in steps.waits:
+        if wait.before in parts and wait.after in parts:
+            lags.append(
+                Lag(before=parts[wait.before][-1], after=parts[wait.after][0], least=wait.least, most=wait.most)
+            )
+    problem = Problem(sessions=sessions, tasks=tuple(tasks), lags=tuple(lags), due=due)
+    return Laid(problem=problem, parts=parts, closed=tuple(closed))
+
+
+def _from(sessions: Sequence[Session], now: int) -> tuple[Session, ...]:
+    """Return what is left of sessions, whole minutes from now on."""
+    return tuple(replace(one, start=max(one.start, now)) for one in sessions if one.end > now)
+
+
+def _tasks(step: Step, hours: Hours, earliest: int, latest: int | None, wanted: int | None) -> list[Task]:
+    minutes = max(1, ceil(step.minutes - 1e-9))
+    allowed = hours.allowed(step)
+    there = [
+        replace(one, start=max(one.start, earliest))
+        for one in openings(hours.sessions, allowed)
+        if one.end > max(one.start, earliest)
+    ]
+    if latest is not None:
+        there = [
+            replace(one, end=min(one.end, latest + minutes)) for one in there if one.start <= latest
+        ]
+    longest = max((one.end - one.start for one in there), default=0) - step.cleaning
+    count = 1
+    if minutes > longest > 0:
+        count = min(ceil(minutes / max(longest, 1)), max(1, minutes // _SMALLEST)) if step.parts > 1 else 1
+    size, rest = divmod(minutes, count)
+    return [
+        Task(
+            key=step.key if count == 1 else f"{step.key}#{n + 1}", minutes=size + (1 if n < rest else 0),
+            openings=tuple(there), hands=step.hands, place=step.place if step.place == "booth" else "", kit=step.kit,
+            cleaning=step.cleaning, tail=step.cure if n == count - 1 else 0, fixed=wanted if count == 1 else None,
+        )
+        for n in range(count)
+    ]  # fmt: skip
+
+
+def waits_of(steps: Steps) -> int:
+    """Return the waits of the longest chain of steps, without any hands. [minutes]"""
+    longest: dict[str, int] = {}
+    into: dict[str, list[Wait]] = {}
+    for wait in steps.waits:
+        into.setdefault(wait.after, []).append(wait)
+
+    def until(key: str) -> int:
+        if key not in longest:
+            longest[key] = max((until(wait.before) + wait.least for wait in into.get(key, ())), default=0)
+        return longest[key]
+
+    return max((until(step.key) for step in steps.steps), default=0)
+
+
+def in_order(steps: Steps, hours: Hours) -> int | None:
+    """Return when work would be usable that is done piece by piece, each step as it comes and none beside it; None where
+    the hours do not reach. [minutes]
+
+    As somebody works who keeps no plan: every wait is waited for.
+    """
+    at, ends, usable = 0, dict[str, int](), 0
+    for piece in dict.fromkeys(step.piece for step in steps.steps):
+        for step in (one for one in steps.steps if one.piece == piece):
+            waits = [wait for wait in steps.waits if wait.after == step.key and wait.before in ends]
+            at = max([at, *(ends[wait.before] + wait.least for wait in waits)])
+            minutes = ceil(step.minutes) + step.cleaning
+            left = minutes
+            for one in hours.sessions:
+                if one.end <= at or left <= 0:
+                    continue
+                at = max(at, one.start)
+                if step.parts == 1 and one.end - at < left <= one.length:
+                    continue
+                took = min(left, one.end - at)
+                at, left = at + took, left - took
+            if left > 0:
+                return None
+            ends[step.key] = at
+            usable = max(usable, at + step.cure)
+    return usable

@@ -1,0 +1,134 @@
+"""The work that a plan is for: a piece with its survey and its look, cut into units that are treated alike."""
+
+from collections.abc import Collection, Mapping, Sequence
+from dataclasses import dataclass, field
+from typing import Final
+
+from jug_mingle.core.finishes.bare_ground import Below
+from jug_mingle.core.finishes.stack import Finish
+from jug_mingle.core.pieces.addresses import zone_of
+from jug_mingle.core.pieces.forms import Piece
+from jug_mingle.core.plan.conditions import Conditions
+from jug_mingle.core.plan.step import Take
+from jug_mingle.core.plan.survey import PartSurvey, Survey
+from jug_mingle.core.practice.hardware import Hardware
+from jug_mingle.core.practice.situation import LaidLayer, laid_of
+
+UNITS: Final = {
+    "insides": ("inside", "within"),
+    "frame": ("body", "side", "plinth", "moulding"),
+    "fronts": ("front",),
+    "legs": ("leg",),
+    "top": ("top",),
+    "padding": ("padding",),
+    "backs": ("hidden",),
+    "handles": ("hardware",),
+    "glass": ("glass",),
+}
+"""What is worked on in one go: zones, the easiest first, insides before outsides."""
+
+_UNIT_OF: Final = {zone: unit for unit, zones in UNITS.items() for zone in zones}
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Workshop:
+    """How somebody works: the schools that they follow, the air, how long each act takes them, which tools there are.
+
+    Attributes
+    ----------
+    pace : mapping
+        Act → by which factor it takes longer than usual.
+    no_sprayer : bool
+        Whether what a look has sprayed is brushed for now.
+    """
+
+    schools: Mapping[str, str] = field(default_factory=dict)
+    air: Conditions = field(default_factory=Conditions)
+    pace: Mapping[str, float] = field(default_factory=dict)
+    no_sprayer: bool = False
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Unit:
+    """Faces of a piece that are treated alike and lie together."""
+
+    key: str
+    title: str
+    faces: tuple[str, ...]
+    area: float
+    parts: int
+    ground: Below
+    survey: PartSurvey
+    laid: tuple[LaidLayer, ...]
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class PieceWork:
+    """A piece that a plan is for.
+
+    Attributes
+    ----------
+    finish : Finish
+        The look that it shall wear; without layers where none is chosen.
+    takes : sequence
+        Of each layer, what all of it takes of each colour, all pieces alike together.
+    look : str
+        Says which look it is: steps of another have other keys.
+    """
+
+    number: int
+    name: str
+    piece: Piece
+    finish: Finish
+    survey: Survey = field(default_factory=Survey)
+    uses: Collection[str] = ()
+    age: str = "unknown"
+    count: int = 1
+    hardware: Hardware = field(default_factory=Hardware)
+    takes: Sequence[Sequence[Take]] = ()
+    look: str = ""
+
+    @property
+    def old_paint(self) -> bool:
+        """Whether there is old paint that may hold lead."""
+        return self.age != "later" and any(unit.ground.coat == "paint" for unit in self.units)
+
+    @property
+    def units(self) -> list[Unit]:
+        """What is worked on, cut by what it is, what was seen of it and what shall lie on it; what is not painted and of
+        which nothing was said is left out."""
+        groups: dict[tuple[str, str, PartSurvey, tuple[int, ...]], list[str]] = {}
+        grounds: dict[str, Below] = {}
+        for face in self.piece.faces:
+            name = _UNIT_OF.get(zone_of(face), "frame")
+            laid = tuple(n for n, layer in enumerate(self.finish.layers) if layer.reaches(face))
+            seen = self.survey.of_face(face)
+            if not laid and (name in ("insides", "backs", "handles", "glass") or not (seen.damage or seen.treatment)):
+                if not (name == "padding" and self.survey.causes):
+                    continue
+            ground = self.finish.ground_of(face)
+            grounds[ground.name] = ground
+            groups.setdefault((name, ground.name, seen, laid), []).append(face)
+        several: dict[str, int] = {}
+        for name, *_ in groups:
+            several[name] = several.get(name, 0) + 1
+        found = []
+        for (name, ground_name, seen, laid), faces in groups.items():
+            number = sum(unit.key.partition("-")[0] == name for unit in found) + 1
+            found.append(
+                Unit(
+                    key=name if number == 1 else f"{name}-{number}",
+                    title=_title(name, faces) if several[name] > 1 else name, faces=tuple(faces),
+                    area=self.count * sum(self.piece.faces[face] for face in faces),
+                    parts=self.count * len({face.split("/")[2] for face in faces if "/" in face}) or self.count,
+                    ground=grounds[ground_name], survey=seen,
+                    laid=tuple(laid_of(n, self.finish.layers[n]) for n in laid),
+                )
+            )  # fmt: skip
+        return sorted(found, key=lambda unit: list(UNITS).index(unit.key.partition("-")[0]))
+
+
+def _title(name: str, faces: Sequence[str]) -> str:
+    """Return what part of a unit is called where it is treated otherwise than the rest: by its parts."""
+    parts = list(dict.fromkeys(face.split("/")[2] for face in faces if "/" in face))
+    return f"{name}: {', '.join(parts[:2])}{' …' if len(parts) > 2 else ''}"

@@ -1,0 +1,174 @@
+"""Hours: when there are hands, by the week, by single days and less what a calendar says is busy; as minutes of a plan."""
+
+from collections.abc import Iterable, Sequence
+from dataclasses import dataclass
+from datetime import UTC, date, datetime, time, timedelta
+from typing import Any, Final
+from zoneinfo import ZoneInfo, available_timezones
+
+from sqlalchemy import select
+from sqlalchemy.orm import Session as Reading
+
+from jug_mingle.core.plan.conditions import TOO_COLD
+from jug_mingle.core.plan.problem import Session
+from jug_mingle.core.plan.scheduling import Hours
+from jug_mingle.documents.plan import HoursIn, SpanIn
+from jug_mingle.errors import UnfitError
+from jug_mingle.store.models import SettingRow
+
+_KEY: Final = "hours"
+_BUSY: Final = "busy"
+_DAYS: Final = ("mon", "tue", "wed", "thu", "fri", "sat", "sun")
+AHEAD: Final = 120
+"""So many days of hours are looked at. [days]"""
+
+_SHORTEST: Final = 5
+"""A time with hands that is shorter is none. [minutes]"""
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Busy:
+    """A time that is taken, as a calendar says."""
+
+    start: datetime
+    end: datetime
+    words: str = ""
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Air:
+    """What a forecast says of an hour."""
+
+    at: datetime
+    temperature: float
+    humidity: float
+    rain: bool
+
+
+def hours_kept(session: Reading) -> HoursIn | None:
+    """Return the hours that were set; None where nobody set any."""
+    row = _row(session, _KEY)
+    return None if row is None else HoursIn.model_validate(row.value)
+
+
+def keep_hours(session: Reading, hours: HoursIn) -> HoursIn:
+    """Keep hours. UnfitError says what is wrong with them."""
+    zone_of(hours)
+    for name, spans in [*hours.week.items(), *((str(day), spans) for day, spans in hours.days.items())]:
+        ordered = sorted(spans, key=lambda one: one.start)
+        for first, then in zip(ordered, ordered[1:], strict=False):
+            if then.start < first.end:
+                raise UnfitError(f"on {name} two times overlap: {first.start}–{first.end} and {then.start}–{then.end}")
+    _keep(session, _KEY, hours.model_dump(mode="json"))
+    return hours
+
+
+def busy_kept(session: Reading) -> list[Busy]:
+    """Return the times that a calendar said are taken."""
+    row = _row(session, _BUSY)
+    kept = [] if row is None else row.value["times"]
+    return [Busy(start=datetime.fromisoformat(a), end=datetime.fromisoformat(b), words=words) for a, b, words in kept]
+
+
+def keep_busy(session: Reading, times: Sequence[Busy]) -> None:
+    """Keep what a calendar says is taken, in place of what an earlier one said."""
+    _keep(session, _BUSY, {"times": [[one.start.isoformat(), one.end.isoformat(), one.words] for one in times]})
+
+
+def _row(session: Reading, key: str) -> SettingRow | None:
+    return session.scalar(select(SettingRow).where(SettingRow.key == f"plan:{key}"))
+
+
+def _keep(session: Reading, key: str, value: dict[str, Any]) -> None:
+    row = _row(session, key)
+    if row is None:
+        session.add(SettingRow(key=f"plan:{key}", value=value))
+    else:
+        row.value = value
+    session.flush()
+
+
+def zone_of(hours: HoursIn) -> ZoneInfo:
+    """Return the time zone of hours; UnfitError where there is none of that name."""
+    if hours.zone not in available_timezones():
+        raise UnfitError(f"there is no time zone {hours.zone!r}: name one such as Europe/Berlin")
+    return ZoneInfo(hours.zone)
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Calendar:
+    """The clock of a plan: minutes from its first midnight, and back."""
+
+    origin: datetime
+    zone: ZoneInfo
+
+    @classmethod
+    def since(cls, when: datetime, zone: ZoneInfo) -> "Calendar":
+        """Return the clock of a plan that begins on the day of a time."""
+        midnight = datetime.combine(when.astimezone(zone).date(), time(), zone)
+        return cls(origin=midnight.astimezone(UTC), zone=zone)
+
+    def minute(self, when: datetime) -> int:
+        """Return a time as minutes of the plan, the last whole one before it."""
+        return int((when.astimezone(UTC) - self.origin).total_seconds() // 60)
+
+    def at(self, minute: int) -> datetime:
+        """Return the time of a minute, in UTC."""
+        return self.origin + timedelta(minutes=minute)
+
+    def said(self, minute: int) -> str:
+        """Return a minute as it is said: "Thursday 19:30"."""
+        local = self.at(minute).astimezone(self.zone)
+        return f"{local:%A} {local.day} {local:%B}, {local:%H:%M}"
+
+
+def hours_of(
+    hours: HoursIn, calendar: Calendar, *, busy: Iterable[Busy] = (), forecast: Sequence[Air] = (), days: int = AHEAD
+) -> Hours:
+    """Return hours as a plan takes them: sessions without what is busy, and when noise, outdoor work and drying go."""
+    first = calendar.at(0).astimezone(calendar.zone).date()
+    taken = sorted((calendar.minute(one.start), calendar.minute(one.end)) for one in busy)
+    sessions = []
+    for number in range(days):
+        day = first + timedelta(days=number)
+        for span in hours.days.get(day, hours.week.get(_DAYS[day.weekday()], [])):  # type: ignore[call-overload]
+            free = _without([_minutes(calendar, day, span)], taken)
+            sessions += [Session(start=a, end=b, hands=hours.hands) for a, b in free if b - a >= _SHORTEST]
+    sessions.sort(key=lambda one: one.start)
+    daily = [first + timedelta(days=number) for number in range(days)]
+    quiet = None if hours.quiet is None else tuple(_minutes(calendar, day, hours.quiet) for day in daily)
+    light = None if hours.outdoors is None else tuple(_minutes(calendar, day, hours.outdoors) for day in daily)
+    wet = sorted((calendar.minute(one.at), calendar.minute(one.at) + 60) for one in forecast if one.rain)
+    cold = sorted(
+        (calendar.minute(one.at), calendar.minute(one.at) + 60) for one in forecast if one.temperature < TOO_COLD
+    )
+    return Hours(
+        sessions=tuple(sessions), noisy=quiet,
+        outdoors=tuple(_without(list(light), wet)) if light is not None else None,
+        warm=tuple(_without([(0, days * 1440)], cold)) if cold else None,
+    )  # fmt: skip
+
+
+def _minutes(calendar: Calendar, day: date, span: SpanIn) -> tuple[int, int]:
+    """Return a span of a day by the clock of the place; on a day on which the clock is changed it is longer or shorter."""
+    return _minute(calendar, day, span.start), _minute(calendar, day, span.end)
+
+
+def _minute(calendar: Calendar, day: date, clock: str) -> int:
+    hours, minutes = int(clock[:2]), int(clock[3:])
+    if hours == 24:
+        day, hours = day + timedelta(days=1), 0
+    return calendar.minute(datetime.combine(day, time(hours, minutes), calendar.zone))
+
+
+def _without(spans: list[tuple[int, int]], taken: Sequence[tuple[int, int]]) -> list[tuple[int, int]]:
+    found = spans
+    for start, end in taken:
+        cut = []
+        for a, b in found:
+            if end <= a or start >= b:
+                cut.append((a, b))
+                continue
+            cut += [(x, y) for x, y in ((a, start), (end, b)) if y > x]
+        found = cut
+    return found
