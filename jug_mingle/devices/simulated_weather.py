@@ -6,11 +6,16 @@ import time
 from datetime import UTC, datetime, timedelta
 from typing import Final
 
-from jug_mingle.devices.lines import HangUp, SimulatedDevice, sealed
+from jug_mingle.devices.lines import HangUp, SimulatedDevice
 
-FAULTS: Final = ("none", "timeout", "disconnect", "half-line", "missing-hour", "out-of-range")
-SEASONS: Final = {"mild": (17.0, 55.0, 0.0), "damp": (15.0, 82.0, 0.0), "cold": (4.0, 70.0, 0.0), "hot": (31.0, 40.0, 0.0),
-                  "wet": (13.0, 85.0, 1.2)}  # fmt: skip
+FAULTS: Final = ("none", "timeout", "disconnect", "half-line", "another-hour", "out-of-range")
+SEASONS: Final = {
+    "mild": (17.0, 55.0, 0.0),
+    "damp": (15.0, 82.0, 0.0),
+    "cold": (4.0, 70.0, 0.0),
+    "hot": (31.0, 40.0, 0.0),
+    "wet": (13.0, 85.0, 1.2),
+}
 """Mean temperature [°C] and humidity [%], and rain [mm] of every hour."""
 
 
@@ -34,25 +39,18 @@ class SimulatedWeather(SimulatedDevice):
             raise HangUp()
         if word == "ID":
             return "ID jm-weather 0001 hourly"
-        if word == "FORECAST":
-            return self._forecast(rest)
+        if word == "HOUR":
+            return self._hour(rest)
         return "ERR UNKNOWN The weather service does not know that command."
 
-    def _forecast(self, asked: str) -> str:
+    def _hour(self, asked: str) -> str:
         try:
-            when, count = asked.split()
-            start, hours = datetime.strptime(when, "%Y-%m-%dT%H:00Z").replace(tzinfo=UTC), int(count)
+            at = datetime.strptime(asked, "%Y-%m-%dT%H:00Z").replace(tzinfo=UTC)
         except ValueError:
-            return "ERR UNKNOWN A forecast is asked for as FORECAST 2026-01-31T08:00Z 24."
-        if not 1 <= hours <= 72:
-            return "ERR RANGE A forecast reaches from 1 to 72 hours."
-        lines = [self._line(start + timedelta(hours=number)) for number in range(hours)]
-        if self._fault == "missing-hour" and hours > 1:
-            del lines[1]
+            return "ERR UNKNOWN An hour is asked for as HOUR 2026-01-31T08:00Z."
         if self._fault == "half-line":
-            raise HangUp("\n".join(lines)[:20].encode())
-        # All but the last are sealed here; the last by whoever sends the answer.
-        return "".join(sealed(line).decode() for line in lines[:-1]) + lines[-1]
+            raise HangUp(b"H 2026-01-31T08")
+        return self._line(at + timedelta(hours=1) if self._fault == "another-hour" else at)
 
     def _line(self, at: datetime) -> str:
         temperature, humidity, rain = SEASONS[self._season]

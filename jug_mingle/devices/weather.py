@@ -32,15 +32,12 @@ class Weather:
         Raises
         ------
         DeviceError
-            If it does not answer, refuses, leaves hours out, or says what no air can be.
+            If it does not answer, refuses, sends another hour, or says what no air can be.
         """
         first = start.astimezone(UTC).replace(minute=0, second=0, microsecond=0)
-        wanted, found = min(hours, MOST), []
+        every = [first + timedelta(hours=number) for number in range(min(hours, MOST))]
         with LineClient(self.address, timeout=self._timeout) as client:
-            client.send(f"FORECAST {first:%Y-%m-%dT%H:00Z} {wanted}")
-            for number in range(wanted):
-                found.append(_hour(client.listen(), first + timedelta(hours=number)))
-        return found
+            return [_hour(client.ask(f"HOUR {at:%Y-%m-%dT%H:00Z}"), at) for at in every]
 
     def simulate(self, command: str) -> list[str]:
         """Tell the stand-in something."""
@@ -55,7 +52,7 @@ def _hour(words: list[str], at: datetime) -> Hour:
     except ValueError as error:
         raise DeviceGarbledError("The weather service sent a line that is no hour of a forecast.") from error
     if name != "H" or when != f"{at:%Y-%m-%dT%H:00Z}":
-        raise DeviceGarbledError("The weather service left an hour out, or sent another. Try again.")
+        raise DeviceGarbledError("The weather service sent another hour than it was asked for. Try again.")
     if not (-60.0 <= found.temperature <= 60.0 and 0.0 <= found.humidity <= 100.0 and 0.0 <= found.rain <= 500.0):
         raise DeviceGarbledError("The weather service says what no air can be: type the air yourself.")
     return found

@@ -46,7 +46,9 @@ class SpanIn(StrictModel):
     @model_validator(mode="after")
     def _runs(self) -> Self:
         if self.start >= self.end:
-            raise ValueError(f"a time from {self.start} to {self.end} has no length: it ends on the day on which it begins")
+            raise ValueError(
+                f"a time from {self.start} to {self.end} has no length: it ends on the day on which it begins"
+            )
         return self
 
 
@@ -58,10 +60,14 @@ class HoursIn(StrictModel):
 
     zone: Annotated[str, StringConstraints(max_length=60)] = "UTC"
     week: dict[Weekday, list[SpanIn]] = Field(default={}, description="Day of the week → when hands are there.")
-    days: dict[date, list[SpanIn]] = Field(default={}, max_length=400, description="Single days that differ; none is off.")
+    days: dict[date, list[SpanIn]] = Field(
+        default={}, max_length=400, description="Single days that differ; none is off."
+    )
     hands: int = Field(default=1, ge=1, le=2)
     quiet: SpanIn | None = Field(default=SpanIn(start="08:00", end="20:00"), description="When noise may be made.")
-    outdoors: SpanIn | None = Field(default=SpanIn(start="09:00", end="17:00"), description="When it is light outdoors.")
+    outdoors: SpanIn | None = Field(
+        default=SpanIn(start="09:00", end="17:00"), description="When it is light outdoors."
+    )
     sprayer: bool = Field(default=True, description="Whether there is a gun that works.")
 
 
@@ -90,7 +96,9 @@ class JobPieceIn(StrictModel):
 
     name: Text
     form: Annotated[str, OneOf(FORMS)]
-    measures: dict[Annotated[str, StringConstraints(max_length=40)], float | int | str] = Field(default={}, max_length=30)
+    measures: dict[Annotated[str, StringConstraints(max_length=40)], float | int | str] = Field(
+        default={}, max_length=30
+    )
     grounds: dict[Annotated[str, StringConstraints(max_length=60)], Annotated[str, OneOf(GROUNDS)]] = Field(
         default={"": "oak"}, max_length=60, description='Name of faces → what they are; "" is every other face.'
     )
@@ -157,4 +165,3 @@ class PlanFile(StrictModel):
     sessions: int
     steps: list[PlanStepDoc]
     waits: list[PlanWaitDoc]
-

@@ -1,6 +1,6 @@
 """iCalendar: the times that somebody is busy read from a file, and a plan written to one, with alarms."""
 
-from collections.abc import Iterable, Sequence
+from collections.abc import Iterable
 from dataclasses import dataclass
 from datetime import UTC, date, datetime, time, timedelta
 from typing import Final
@@ -53,7 +53,7 @@ def read_busy(data: bytes, *, start: datetime, end: datetime, zone: ZoneInfo) ->
             raise ValueError(f"the calendar says more than {_MOST} times: export only the months that matter")
         if str(event.get("STATUS", "")).upper() == "CANCELLED" or str(event.get("TRANSP", "")).upper() == "TRANSPARENT":
             continue
-        first, last = _moment(event["DTSTART"].dt, zone), _end(event, zone)
+        first, last = _moment(event.start, zone), _end(event, zone)
         if last > first:
             found.append(Taken(start=max(first, start), end=min(last, end), words=str(event.get("SUMMARY", ""))[:120]))
     return sorted(found, key=lambda one: (one.start, one.end))
@@ -73,13 +73,7 @@ def _moment(value: date | datetime, zone: ZoneInfo) -> datetime:
 
 
 def _end(event: Event, zone: ZoneInfo) -> datetime:
-    if "DTEND" in event:
-        return _moment(event["DTEND"].dt, zone)
-    start = event["DTSTART"].dt
-    if "DURATION" in event:
-        return _moment(start + event["DURATION"].dt, zone)
-    whole = timedelta(days=1) if not isinstance(start, datetime) else timedelta(0)
-    return _moment(start, zone) + whole
+    return _moment(event.end, zone)
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -119,15 +113,3 @@ def write_calendar(name: str, entries: Iterable[Entry], *, stamped: datetime) ->
             event.add_component(alarm)
         calendar.add_component(event)
     return bytes(calendar.to_ical())
-
-
-def merged(times: Sequence[Taken]) -> list[Taken]:
-    """Return times of which none touches another."""
-    found: list[Taken] = []
-    for one in sorted(times, key=lambda time_: time_.start):
-        if found and one.start <= found[-1].end:
-            last = found[-1]
-            found[-1] = Taken(start=last.start, end=max(last.end, one.end), words=last.words or one.words)
-        else:
-            found.append(one)
-    return found

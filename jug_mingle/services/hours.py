@@ -1,8 +1,9 @@
-"""Hours: when there are hands, by the week, by single days and less what a calendar says is busy; as minutes of a plan."""
+"""Hours: when there are hands, by the week and by single days, less what a calendar says is busy; as minutes."""
 
 from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
 from datetime import UTC, date, datetime, time, timedelta
+from itertools import pairwise
 from typing import Any, Final
 from zoneinfo import ZoneInfo, available_timezones
 
@@ -48,7 +49,7 @@ class Air:
 def hours_kept(session: Reading) -> HoursIn | None:
     """Return the hours that were set; None where nobody set any."""
     row = _row(session, _KEY)
-    return None if row is None else HoursIn.model_validate(row.value)
+    return None if row is None else HoursIn.model_validate(row.value["is"])
 
 
 def keep_hours(session: Reading, hours: HoursIn) -> HoursIn:
@@ -56,7 +57,7 @@ def keep_hours(session: Reading, hours: HoursIn) -> HoursIn:
     zone_of(hours)
     for name, spans in [*hours.week.items(), *((str(day), spans) for day, spans in hours.days.items())]:
         ordered = sorted(spans, key=lambda one: one.start)
-        for first, then in zip(ordered, ordered[1:], strict=False):
+        for first, then in pairwise(ordered):
             if then.start < first.end:
                 raise UnfitError(f"on {name} two times overlap: {first.start}–{first.end} and {then.start}–{then.end}")
     _keep(session, _KEY, hours.model_dump(mode="json"))
@@ -66,7 +67,7 @@ def keep_hours(session: Reading, hours: HoursIn) -> HoursIn:
 def busy_kept(session: Reading) -> list[Busy]:
     """Return the times that a calendar said are taken."""
     row = _row(session, _BUSY)
-    kept = [] if row is None else row.value["times"]
+    kept = [] if row is None else row.value["is"]["times"]
     return [Busy(start=datetime.fromisoformat(a), end=datetime.fromisoformat(b), words=words) for a, b, words in kept]
 
 
@@ -82,9 +83,9 @@ def _row(session: Reading, key: str) -> SettingRow | None:
 def _keep(session: Reading, key: str, value: dict[str, Any]) -> None:
     row = _row(session, key)
     if row is None:
-        session.add(SettingRow(key=f"plan:{key}", value=value))
+        session.add(SettingRow(key=f"plan:{key}", value={"is": value}))
     else:
-        row.value = value
+        row.value = {"is": value}
     session.flush()
 
 
@@ -131,7 +132,7 @@ def hours_of(
     sessions = []
     for number in range(days):
         day = first + timedelta(days=number)
-        for span in hours.days.get(day, hours.week.get(_DAYS[day.weekday()], [])):  # type: ignore[call-overload]
+        for span in hours.days.get(day, hours.week.get(_DAYS[day.weekday()], [])):
             free = _without([_minutes(calendar, day, span)], taken)
             sessions += [Session(start=a, end=b, hands=hours.hands) for a, b in free if b - a >= _SHORTEST]
     sessions.sort(key=lambda one: one.start)
@@ -150,7 +151,7 @@ def hours_of(
 
 
 def _minutes(calendar: Calendar, day: date, span: SpanIn) -> tuple[int, int]:
-    """Return a span of a day by the clock of the place; on a day on which the clock is changed it is longer or shorter."""
+    """Return a span of a day by the clock of the place; where the clock is changed it is longer or shorter."""
     return _minute(calendar, day, span.start), _minute(calendar, day, span.end)
 
 

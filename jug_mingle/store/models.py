@@ -303,6 +303,8 @@ class PieceRow(Row):
     """What it was last painted with: name of faces → {"name" of the look, "R" as it is seen (36)}."""
     hardware: Mapped[dict[str, Any] | None]
     """As `core.practice.hardware.Hardware`."""
+    survey: Mapped[dict[str, Any] | None]
+    """What it is before anything is done, as `core.plan.survey.Survey`."""
     look_id: Mapped[int | None] = mapped_column(ForeignKey("look.id", ondelete="SET NULL"))
     removed: Mapped[datetime | None]
 
@@ -315,6 +317,57 @@ class DeviceReadingRow(Row):
     device: Mapped[str] = mapped_column(String(120))
     sample: Mapped[str] = mapped_column(String(200), default="")
     R: Mapped[list[float]]
+
+
+class PlanRow(Row):
+    """The plan of a job: what was asked of it, and the hours that its steps were last laid into."""
+
+    __tablename__ = "plan"
+
+    job_id: Mapped[int] = mapped_column(ForeignKey("job.id", ondelete="CASCADE"), unique=True)
+    begun: Mapped[datetime]
+    """The day of this is the first of the plan."""
+    due: Mapped[datetime | None]
+    asked: Mapped[float | None]
+    """The price that is asked for the work."""
+    asks: Mapped[dict[str, Any]] = mapped_column(default=dict, server_default="{}")
+    """As `services.plans.Asks`: what was dropped, added, put in order, pinned, held up, and the air that was typed."""
+    laid: Mapped[dict[str, Any] | None]
+    """As `services.plans.Kept`: when each step starts, how good that is, and what it was made of."""
+
+
+class StepDoneRow(Row):
+    """A step of a plan that was done, or left undone on purpose; taken back it stays, with when."""
+
+    __tablename__ = "step_done"
+
+    job_id: Mapped[int] = mapped_column(ForeignKey("job.id", ondelete="CASCADE"), index=True)
+    step: Mapped[str] = mapped_column(String(160))
+    how: Mapped[str] = mapped_column(String(20))
+    """"done" or "skipped"."""
+    ended: Mapped[datetime]
+    minutes: Mapped[float]
+    """Of hands, as it really took."""
+    usual: Mapped[float]
+    """As it was planned before what was learnt. [minutes]"""
+    about: Mapped[dict[str, Any]]
+    """The step as it was: its title, act, piece, part and layer."""
+    taken_back: Mapped[datetime | None]
+
+
+class TimerRow(Row):
+    """A wait, a window or a wipe that somebody is called for."""
+
+    __tablename__ = "timer"
+
+    job_id: Mapped[int] = mapped_column(ForeignKey("job.id", ondelete="CASCADE"), index=True)
+    words: Mapped[str] = mapped_column(String(160))
+    kind: Mapped[str] = mapped_column(String(20))
+    """"wait", "window" or "wipe"."""
+    step: Mapped[str] = mapped_column(String(160))
+    """The step that it is for, or nothing."""
+    ends: Mapped[datetime]
+    removed: Mapped[datetime | None]
 
 
 class JugRow(Row):

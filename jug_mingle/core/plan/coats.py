@@ -55,6 +55,11 @@ def lay(course: Course, work: PieceWork, units: Mapping[str, Unit], workshop: Wo
                 _coat(course, work, unit, at, coat, tuple(takes), workshop)
 
 
+def mark_of(work: PieceWork, number: int) -> str:
+    """Return what a layer is called in the keys of its steps."""
+    return f"{number}-{work.marks[number]}" if number < len(work.marks) else str(number)
+
+
 def _takes(work: PieceWork, number: int) -> tuple[Take, ...]:
     return tuple(work.takes[number]) if number < len(work.takes) else ()
 
@@ -87,13 +92,17 @@ def _step(
     work: PieceWork, unit: Unit, one: LaidLayer, coat: int, takes: tuple[Take, ...], way: str, workshop: Workshop
 ) -> Step:
     layer, kind = one.layer, one.layer.of
-    title = kind.title if layer.coats == 1 else f"{_ORDINALS[coat] if coat < len(_ORDINALS) else f'{coat}th'} coat of {kind.title.lower()}"
+    title = (
+        kind.title
+        if layer.coats == 1
+        else f"{_ORDINALS[coat] if coat < len(_ORDINALS) else f'{coat}th'} coat of {kind.title.lower()}"
+    )
     film = takes[0].colour if takes else f"usual:{kind.usual_material or layer.kind}"
     paints = bool(layer.films) or bool(kind.usual_material)
     tool = {"brush": "brush", "roller": "roller", "spray": "spray gun", "rag": "rags"}[way]
     open_time = min((h.open_time for _, h in one.facts.contents if h.open_time is not None), default=None)
     return step_of(
-        work, layer.kind, unit, f"{title}, {unit.title}", more=f"{work.look}.{one.place}.{coat}",
+        work, layer.kind, unit, f"{title}, {unit.title}", more=f"{mark_of(work, one.place)}.{coat}",
         words=_words(layer, open_time, unit, open_under(workshop.air)), why=kind.why[:1].upper() + kind.why[1:] + ".",
         minutes=laid_minutes(layer.kind, way, unit.area, unit.parts), takes=takes, kinds=one.facts.kinds,
         place="booth" if way == "spray" else "", kit=f"{film}.{way}" if paints else "",
@@ -146,7 +155,8 @@ def _sanded_between(course: Course, work: PieceWork, unit: Unit, one: LaidLayer,
         return
     course.add(
         step_of(
-            work, "smooth", unit, f"Sand the {unit.title} between coats", more=f"{work.look}.{one.place}.between.{coat}",
+            work, "smooth", unit, f"Sand the {unit.title} between coats",
+            more=f"{mark_of(work, one.place)}.between.{coat}",
             words="320, lightly, and dust it off.", why="Each coat is smoother than the last.", school="between_coats",
             uses=(("grit_320", max(0.5, unit.area)), ("tack_cloths", 0.3)),
         ),
@@ -167,7 +177,8 @@ def _wiped_later(course: Course, work: PieceWork, unit: Unit, one: LaidLayer, co
                 closes="Left longer it is darker, and sticky: wipe with its own thinner.")  # fmt: skip
     course.add(
         step_of(
-            work, "wipe", unit, f"Wipe the {layer.of.title.lower()} off, {unit.title}", more=f"{work.look}.{one.place}.{coat}",
+            work, "wipe", unit, f"Wipe the {layer.of.title.lower()} off, {unit.title}",
+            more=f"{mark_of(work, one.place)}.{coat}",
             words="All of it, with clean rags, the last along the grain.", why=why, kinds=one.facts.kinds,
             uses=(("cloths", 2.0),), ready=("clean rags",),
         ),
@@ -176,7 +187,7 @@ def _wiped_later(course: Course, work: PieceWork, unit: Unit, one: LaidLayer, co
 
 
 def _dries(course: Course, work: PieceWork, unit: Unit, at: int, coat: int, workshop: Workshop) -> None:
-    """Let what follows wait: the next full coat until it may be laid, what goes on when it can be touched until then."""
+    """Let what follows wait: a full coat until it may be laid, what goes on dry until it can be touched."""
     one, where = unit.laid[at], [on(work, unit.key)]
     if one.layer.of.act == "reveal" or one.layer.kind == "wax_eraser":
         return
@@ -191,15 +202,14 @@ def _dries(course: Course, work: PieceWork, unit: Unit, at: int, coat: int, work
     changed = wait_under(workshop.air, wax=wax, water=one.facts.base == "water", thin=one.layer.of.has("thin"))
     least = changed.of(BY_TOUCH if minutes is None else minutes)
     why = "No figure is usual: an hour, by touch." if felt else f"{time_words(float(minutes or 0))} is usual of it."
-    course.then(
-        where, least, words=f"{one.layer.of.title.lower()} dries", why=" ".join([why, *changed.why]), felt=felt
-    )
+    course.then(where, least, words=f"{one.layer.of.title.lower()} dries", why=" ".join([why, *changed.why]), felt=felt)
     last = coat == one.layer.coats
     over = [x.layer.kind for x in unit.laid[at + 1 :]]
     if last and ((wax and "wax" not in over) or one.layer.kind == "metallic"):
         course.add(
             step_of(
-                work, "buff", unit, f"Buff the {one.layer.of.title.lower()}, {unit.title}", more=f"{work.look}.{one.place}",
+                work, "buff", unit, f"Buff the {one.layer.of.title.lower()}, {unit.title}",
+                more=f"{mark_of(work, one.place)}",
                 words="A clean soft cloth, lightly.", why="Once it is hard it shines, and no longer smears.",
                 uses=(("cloths", 1.0),), ready=("a clean cloth",),
             ),

@@ -9,7 +9,7 @@ from collections.abc import Callable, Mapping
 from dataclasses import dataclass, field
 from typing import Any, Final
 
-from jug_mingle.core.plan.first_plan import hurry_of, lower_bound, schedule_of
+from jug_mingle.core.plan.first_plan import lower_bound, schedule_of
 from jug_mingle.core.plan.problem import Problem, Schedule, Task
 
 SEED: Final = 11
@@ -38,7 +38,7 @@ class _Model:
 
 
 def solve(
-    problem: Problem, known: Schedule | None, *, effort: Effort = Effort(),  # noqa: B008 - frozen
+    problem: Problem, known: Schedule | None, *, effort: Effort = Effort(),
     near: Mapping[str, int] | None = None, bettered: Callable[[Schedule], None] = lambda _one: None,
 ) -> Schedule | None:  # fmt: skip
     """Return the best plan that is found, at least as good as `known`; None where there is none.
@@ -72,8 +72,11 @@ def solve(
 
 def _built(cp_model: Any, problem: Problem, known: Schedule | None) -> _Model | None:
     """Return the model of plans not later than `known`; None where nothing can be sooner."""
-    most = known.usable if known else max((one.end for one in problem.sessions), default=0) + max(
-        (task.tail for task in problem.tasks), default=0
+    most = (
+        known.usable
+        if known
+        else max((one.end for one in problem.sessions), default=0)
+        + max((task.tail for task in problem.tasks), default=0)
     )
     model = _Model(cp=cp_model.CpModel(), problem=problem)
     for task in problem.tasks:
@@ -126,7 +129,9 @@ def _keep_lags(model: _Model) -> None:
             if not by_then:
                 continue
             end = sessions[s].end - problem.of[lag.after].minutes - lag.least - before.minutes
-            allowed = [way for number, way in first.items() if max(sessions[number].start, problem.heads[lag.before]) <= end]
+            allowed = [
+                way for number, way in first.items() if max(sessions[number].start, problem.heads[lag.before]) <= end
+            ]
             if len(allowed) < len(first):
                 cp.add(sum(by_then) <= sum(allowed))
 
@@ -207,14 +212,15 @@ def _later_goals(
             model.cp.add_max_equality(used[-1], ways)
     moved = []
     for key, at in (near or {}).items():
-        ways = model.assigned.get(key)
-        if ways is None:
+        if key not in model.assigned:
             continue
-        there = [way for s, way in ways.items() if model.problem.sessions[s].start <= at < model.problem.sessions[s].end]
+        there = [
+            way
+            for s, way in model.assigned[key].items()
+            if model.problem.sessions[s].start <= at < model.problem.sessions[s].end
+        ]
         moved.append(1 - there[0] if there else 1)
-    windows = [
-        model.start[lag.after] - model.start[lag.before] for lag in model.problem.lags if lag.most is not None
-    ]
+    windows = [model.start[lag.after] - model.start[lag.before] for lag in model.problem.lags if lag.most is not None]
     goals = [sum(moved)] if moved else []
     goals += [sum(used), *([sum(windows)] if windows else [])]
     for goal in goals:

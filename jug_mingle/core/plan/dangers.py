@@ -59,7 +59,9 @@ _CAUSES: Final[Mapping[str, _Of]] = {
     "microwave": lambda step, _: bool(step.kinds & _WAXES),
     "hair_dryer": lambda step, around: around.air.dryer and step.act in _WET,
     "floor": lambda step, _: step.act == "mask",
-    "child": lambda step, around: (around.last or step.act in ("sealer", "wax", "oil")) and bool({"child", "meals"} & set(around.uses)),
+    "child": lambda step, around: (
+        (around.last or step.act in ("sealer", "wax", "oil")) and bool({"child", "meals"} & set(around.uses))
+    ),
     "small_parts": lambda step, _: step.act == "dismantle",
 }
 

@@ -32,14 +32,17 @@ def why_none(laid: Laid, steps: Steps, *, said: Callable[[int], str]) -> list[Cl
     if not problem.tasks:
         return []
     if not problem.sessions:
-        return [Clash(words="There are no hours to work in.", helps="Say when you have time: two evenings are enough to begin.")]
+        return [
+            Clash(
+                words="There are no hours to work in.",
+                helps="Say when you have time: two evenings are enough to begin.",
+            )
+        ]
     of = {part: step for step, parts in laid.parts.items() for part in parts}
     short = [clash for task in problem.tasks if (clash := _too_long(problem, task, steps, of[task.key]))]
     if short:
         return short
-    windows = [
-        clash for wait in steps.waits if wait.most is not None and (clash := _window(laid, steps, wait, said))
-    ]
+    windows = [clash for wait in steps.waits if wait.most is not None and (clash := _window(laid, steps, wait, said))]
     if windows:
         return windows
     last = problem.sessions[-1]
@@ -57,12 +60,16 @@ def why_none(laid: Laid, steps: Steps, *, said: Callable[[int], str]) -> list[Cl
     if work > there:
         return [
             Clash(
-                words=f"The work takes {time_words(work)} of hands; until {said(last.end)} there are {time_words(there)}.",
+                words=f"The work takes {time_words(work)} of hands; until {said(last.end)} there are "
+                f"{time_words(there)}.",
                 helps=f"Give {time_words(work - there)} more, or drop a piece.",
             )
         ]  # fmt: skip
     return _one_window_less(laid, steps) or [
-        Clash(words="No order of these steps keeps all waits and windows in these hours.", helps="Give one longer session.")
+        Clash(
+            words="No order of these steps keeps all waits and windows in these hours.",
+            helps="Give one longer session.",
+        )
     ]
 
 
@@ -77,7 +84,9 @@ def _too_long(problem: Problem, task: Task, steps: Steps, key: str) -> Clash | N
         where = {"outdoors": "outdoors: it is never dry and light in your hours"}.get(
             step.place, "at no time in your hours: too cold, too late for noise, or past its window"
         )
-        return Clash(words=f"“{step.title}” can be done {where}.", helps="Give other hours, or warm the room.", steps=(key,))
+        return Clash(
+            words=f"“{step.title}” can be done {where}.", helps="Give other hours, or warm the room.", steps=(key,)
+        )
     longest = max(task.openings, key=lambda one: one.end - one.start)
     lacks = need - (longest.end - longest.start)
     if lacks <= 0:
@@ -107,14 +116,16 @@ def _window(laid: Laid, steps: Steps, wait: Wait, said: Callable[[int], str]) ->
         (start + task.minutes + wait.least + after.minutes - one.end, one)
         for opening in task.openings
         for one in problem.sessions
-        if (start := opening.start) + task.minutes <= opening.end and one.start <= start + task.minutes + (wait.most or 0)
-        and one.end >= start
+        if (start := opening.start) + task.minutes <= opening.end
+        and start <= one.end and one.start <= start + task.minutes + (wait.most or 0)
     ]  # fmt: skip
     helps = wait.closes
     if lacks:
         minutes, one = min(lacks, key=lambda pair: (pair[0], pair[1].start))
         if minutes > 0:
-            helps = f"{time_words(minutes)} more at {said(one.end)}" + (f"; or else: {wait.closes}" if wait.closes else ".")
+            helps = f"{time_words(minutes)} more at {said(one.end)}" + (
+                f"; or else: {wait.closes}" if wait.closes else "."
+            )
     return Clash(
         words=f"“{then.title}” has to come within {time_words(wait.most or 0)} of “{first.title}”, and not before "
         f"{time_words(wait.least)}: no two of your hours allow both.",
@@ -135,7 +146,8 @@ def _one_window_less(laid: Laid, steps: Steps) -> list[Clash]:
             found.append(
                 Clash(
                     words=f"“{then.title}” does not fit before its window closes, beside all else that is due then.",
-                    helps=wait.closes or "Give a longer session.", steps=(wait.before, wait.after),
+                    helps=wait.closes or "Give a longer session.",
+                    steps=(wait.before, wait.after),
                 )
             )
     return found[:3]

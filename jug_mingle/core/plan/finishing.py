@@ -1,4 +1,4 @@
-"""What comes after the last coat: unmasked, insides, handles, the second photograph, delivery; and what may be used when.
+"""After the last coat: unmasked, insides, handles, the second photograph, delivery; and what may be used when.
 
 Common practice.
 """
@@ -37,7 +37,8 @@ def finish(course: Course, work: PieceWork, units: Mapping[str, Unit], workshop:
     if laid:
         course.add(
             step_of(
-                work, "unmask", None, "Take the tape off", words="Slowly, back on itself; score it where a film has gone over it.",
+                work, "unmask", None, "Take the tape off", words="Slowly, back on itself; score it where a film has "
+                "gone over it.",
                 why="Once the coat is dry through: else it tears.",
             ),
             laid,
@@ -48,14 +49,16 @@ def finish(course: Course, work: PieceWork, units: Mapping[str, Unit], workshop:
     course.add(
         step_of(
             work, "refit", None, "Put handles and drawers back", words="Each drawer into its own place.",
-            why="By its number; screws from its own bag.", minutes=RATES["refit"].minutes(0.0, work.count * len(handled(work.piece))),
+            why="By its number; screws from its own bag.", minutes=RATES["refit"].minutes(0.0,
+            work.count * len(handled(work.piece))),
             cure=LIGHT_USE if laid else 0,
         ),
         every,
     )  # fmt: skip
     course.add(
         step_of(
-            work, "photograph", None, "Photograph it beside the first picture", more="after", words="In the same light.",
+            work, "photograph", None, "Photograph it beside the first picture", more="after",
+            words="In the same light.",
             why="What it was and what it is; and what it was made with, in the daybook.", cure=LIGHT_USE if laid else 0,
         ),
         every,
@@ -75,12 +78,17 @@ def _handles(course: Course, work: PieceWork, every: Sequence[str]) -> None:
         course.add(
             step_of(
                 work, "drill", None, "Drill for the new handles", words="By the printed template, from the front.",
-                why="Old and new holes differ; filled ones are hard by now.", minutes=RATES["drill"].minutes(0.0, fronts),
+                why="Old and new holes differ; filled ones are hard by now.", minutes=RATES["drill"].minutes(0.0,
+                fronts),
             ),
             every,
         )  # fmt: skip
         return
-    words = "Clean them; no paint." if act == "clean" else "Dabbed, the dark lines left; then the toughest clear coat, twice."
+    words = (
+        "Clean them; no paint."
+        if act == "clean"
+        else "Dabbed, the dark lines left; then the toughest clear coat, twice."
+    )
     course.add(
         step_of(
             work, "hardware", None, "Clean the handles" if act == "clean" else "Paint the handles", words=words,
@@ -96,7 +104,8 @@ def _insides(course: Course, work: PieceWork, every: Sequence[str]) -> None:
     area = work.count * sum(area for face, area in work.piece.faces.items() if face.startswith(("within/", "inside/")))
     if work.survey.interiors == "line":
         course.add(
-            step_of(work, "line", None, "Line the drawers", words="Paper cut to each, or felt.", why="Clean to the hand.",
+            step_of(work, "line", None, "Line the drawers", words="Paper cut to each, or felt.",
+            why="Clean to the hand.",
                     minutes=RATES["line"].minutes(0.0, drawers), uses=(("paper", 0.5 * drawers),)), every,
         )  # fmt: skip
         return
@@ -122,14 +131,30 @@ def milestones(work: PieceWork, units: Mapping[str, Unit]) -> list[Milestone]:
     cures = [h.cure for one in facts for _, h in one.contents if h.cure is not None]
     cure, wax = max(cures, default=_CURE), any(one.base == "wax" for one in facts)
     found = [Milestone(piece=work.number, words="light use", after=LIGHT_USE, why="A day, handled gently; assumed.")]
-    found.append(Milestone(piece=work.number, words="tape on it", after=2 * LIGHT_USE, why="When it is dry through; a day longer than it seems."))
+    found.append(
+        Milestone(
+            piece=work.number,
+            words="tape on it",
+            after=2 * LIGHT_USE,
+            why="When it is dry through; a day longer than it seems.",
+        )
+    )
     if "seat" in work.uses:
         days = 7 if wax else 3
         found.append(
-            Milestone(piece=work.number, words="guests on it", after=days * 1440, why="Wax waits several days before guests sit." if wax else "A film carries after some days; assumed.")
+            Milestone(
+                piece=work.number,
+                words="guests on it",
+                after=days * 1440,
+                why="Wax waits several days before guests sit." if wax else "A film carries after some days; assumed.",
+            )
         )
     use = "cups" if {"drinks", "meals", "writing"} & set(work.uses) else "hard use"
-    found.append(Milestone(piece=work.number, words=use, after=round(cure * 1440), why=f"Its slowest coat cures in {cure:g} days."))
+    found.append(
+        Milestone(
+            piece=work.number, words=use, after=round(cure * 1440), why=f"Its slowest coat cures in {cure:g} days."
+        )
+    )
     return found
 
 

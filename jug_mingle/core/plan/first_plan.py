@@ -50,6 +50,21 @@ def first_plan(problem: Problem, *, rounds: int = _ROUNDS, near: Mapping[str, in
     return None if best is None else schedule_of(problem, best[1].starts, best[1])
 
 
+def replanned(problem: Problem, near: Mapping[str, int]) -> Schedule | None:
+    """Return a plan that moves little of the one before, unless that is done more than a session later than another.
+
+    Parameters
+    ----------
+    near : mapping
+        When tasks started in the plan before. [minutes]
+    """
+    fresh, kept = first_plan(problem), first_plan(problem, rounds=1, near=near)
+    if kept is None or fresh is None or kept.usable <= fresh.usable:
+        return kept or fresh
+    later = next((one.end for one in problem.sessions if one.start > fresh.usable), fresh.usable)
+    return kept if kept.usable <= later else fresh
+
+
 def schedule_of(problem: Problem, starts: Mapping[str, int], diary: Diary | None = None) -> Schedule:
     """Return tasks that start so as a schedule, with cleanings laid where they were or where they fit."""
     if diary is None:
@@ -74,8 +89,9 @@ def hurry_of(problem: Problem, starts: Mapping[str, int]) -> int:
 def lower_bound(problem: Problem) -> int:
     """Return a time before which no plan is done: by every chain, and by the hands that all tasks together take."""
     chains = max((problem.heads[key] + problem.tails[key] for key in problem.of), default=0)
-    work, least = sum(task.minutes * task.hands for task in problem.tasks), min(
-        (problem.tails[task.key] - task.minutes for task in problem.tasks), default=0
+    work, least = (
+        sum(task.minutes * task.hands for task in problem.tasks),
+        min((problem.tails[task.key] - task.minutes for task in problem.tasks), default=0),
     )
     for one in problem.sessions:
         if work <= one.length * one.hands:
@@ -87,7 +103,7 @@ def lower_bound(problem: Problem) -> int:
 def _laid(problem: Problem, groups: "_Groups", rank: Mapping[str, float]) -> Diary | None:
     """Return a diary with all tasks, those of the highest rank first as soon as they may be laid."""
     diary = Diary(problem)
-    for key, task in problem.of.items():
+    for task in problem.of.values():
         if task.fixed is not None and diary.place(task, task.fixed, task.fixed) is None:
             return None
     left = dict(groups.before)
@@ -128,9 +144,7 @@ def _lay_once(
         task = problem.of[key]
         if key in diary.starts:
             continue
-        ends = {
-            lag.before: diary.starts[lag.before] + problem.of[lag.before].minutes for lag in problem.into[key]
-        }
+        ends = {lag.before: diary.starts[lag.before] + problem.of[lag.before].minutes for lag in problem.into[key]}
         earliest = max([least[key], *(ends[lag.before] + lag.least for lag in problem.into[key])])
         windows = [(ends[lag.before] + lag.most, lag) for lag in problem.into[key] if lag.most is not None]
         start = diary.place(task, earliest, LONGEST)
@@ -179,10 +193,10 @@ def _tied(problem: Problem) -> dict[str, tuple[str, ...]]:
         if lag.most is not None:
             of[root(lag.after)] = root(lag.before)
     below = _below(problem)
+    members: dict[str, list[str]] = {}
     changed = True
     while changed:
-        changed = False
-        members: dict[str, list[str]] = {}
+        changed, members = False, {}
         for key in problem.order:
             members.setdefault(root(key), []).append(key)
         for name, its in members.items():

@@ -60,7 +60,8 @@ def step_of(work: PieceWork, act: str, unit: Unit | None, title: str, *, more: s
     where = unit.key if unit else "all"
     area, parts = (unit.area, unit.parts) if unit else (0.0, 1)
     given = {"minutes": RATES[act].minutes(area, parts), "faces": unit.faces if unit else (), "part": where, **values}
-    key = f"p{work.number}.{where}.{act}{'.' + more if more else ''}"
+    names = [f"p{work.number}", where, act, *filter(None, [more, "again" if unit and unit.again else ""])]
+    key = ".".join(names)
     return Step(key=key, piece=work.number, act=act, title=title, **given)  # type: ignore[arg-type]
 
 
@@ -91,7 +92,9 @@ def _begin(course: Course, work: PieceWork, units: Sequence[Unit], every: Sequen
         ("nails", "Pull or sink nails", "Cut ones fly: cover the eyes."),
     ):
         if cause in survey.causes:
-            course.add(step_of(work, "free", None, title, more=cause, words=words, why="It cuts, or is in the way."), every)
+            course.add(
+                step_of(work, "free", None, title, more=cause, words=words, why="It cuts, or is in the way."), every
+            )
     padding = [unit for unit in units if unit.key.startswith("padding")]
     if padding:
         course.add(
@@ -135,11 +138,12 @@ def _tests(course: Course, work: PieceWork, every: Sequence[str]) -> None:
 
 
 def _clean(course: Course, work: PieceWork, unit: Unit, workshop: Workshop) -> None:
-    if unit.key.startswith("padding"):
+    if unit.key.startswith("padding") or unit.again:
         return
     course.add(
         step_of(
-            work, "clean", unit, f"Clean and rinse the {unit.title}", words="Degreaser in warm water, then a clean wet cloth.",
+            work, "clean", unit, f"Clean and rinse the {unit.title}", words="Degreaser in warm water, then a clean "
+            "wet cloth.",
             why="Dirt lifts the paint, or comes through it.", uses=(("cleaner", 0.1), ("cloths", 1.0)),
             ready=("two buckets", "cloths"),
         ),
@@ -153,8 +157,10 @@ def _clean(course: Course, work: PieceWork, unit: Unit, workshop: Workshop) -> N
     if unit.ground.coat == "wax" or unit.ground.adhesion == "clean" or "wax" in work.survey.unknown:
         course.add(
             step_of(
-                work, "solvent", unit, f"Take the wax off the {unit.title}", words="Spirits and a pad, then clean rags.",
-                why="Nothing that forms a film holds on wax.", kinds=frozenset({"spirits"}), uses=(("spirits", 0.15), ("cloths", 2.0)),
+                work, "solvent", unit, f"Take the wax off the {unit.title}", words="Spirits and a pad, then clean "
+                "rags.",
+                why="Nothing that forms a film holds on wax.", kinds=frozenset({"spirits"}), uses=(("spirits", 0.15),
+                ("cloths", 2.0)),
             ),
             [_on(work, unit)],
         )  # fmt: skip
@@ -162,16 +168,20 @@ def _clean(course: Course, work: PieceWork, unit: Unit, workshop: Workshop) -> N
 
 
 def treatment_of(unit: Unit, work: PieceWork, workshop: Workshop) -> tuple[str, str, str]:
-    """Return what becomes of what is on a unit ("keep", "smooth", "scuff", "sand", "strip"), why, and by which school."""
+    """Return what becomes of what is on a unit (a key of `TREATMENTS`, or "smooth"), why, by which school."""
     ground, seen = unit.ground, unit.survey
     lead = work.old_paint and work.survey.lead == "found" and ground.coat == "paint"
-    if seen.treatment == "keep" or unit.key.startswith(("padding", "glass")) or not unit.laid and not seen.treatment:
+    if seen.treatment == "keep" or unit.key.startswith(("padding", "glass")) or (not unit.laid and not seen.treatment):
         return "keep", "It stays as it is.", ""
     if seen.treatment in ("sand", "strip") and ground.coat == "":
         return "smooth", "It is bare already.", ""
     chosen = "strip" if seen.treatment == "sand" and lead else seen.treatment
     if chosen:
-        return chosen, "As you said." if chosen == seen.treatment else "Lead was found: not sanded dry, but stripped wet.", ""
+        return (
+            chosen,
+            "As you said." if chosen == seen.treatment else "Lead was found: not sanded dry, but stripped wet.",
+            "",
+        )
     if ground.coat == "" and ground.adhesion not in ("bond", "thick", "loose"):
         return "smooth", "Bare wood is smoothed along the grain.", ""
     if ground.adhesion == "bond":
@@ -183,11 +193,19 @@ def treatment_of(unit: Unit, work: PieceWork, workshop: Workshop) -> tuple[str, 
     failing = "failing" in seen.damage or ground.adhesion == "loose"
     if not (bares or failing or ground.adhesion == "thick"):
         return "scuff", "A sound old finish is scuffed, so that the next coat grips.", ""
-    why = "What lies on it has to reach the wood." if bares else "The old finish fails: a coat stays as long as what it is on."
+    why = (
+        "What lies on it has to reach the wood."
+        if bares
+        else "The old finish fails: a coat stays as long as what it is on."
+    )
     school = workshop.schools.get("removal", "")
     if lead or layers >= _MANY or ground.adhesion == "thick":
         return "strip", f"{why} Many coats are stripped, few sanded.", ""
-    return (school, why, "removal") if school else ("sand", f"{why} The wood below is sound: sanded rather than stripped.", "removal")
+    return (
+        (school, why, "removal")
+        if school
+        else ("sand", f"{why} The wood below is sound: sanded rather than stripped.", "removal")
+    )
 
 
 def _bared(course: Course, work: PieceWork, unit: Unit, workshop: Workshop) -> Unit:
@@ -195,22 +213,28 @@ def _bared(course: Course, work: PieceWork, unit: Unit, workshop: Workshop) -> U
     way, why, school = treatment_of(unit, work, workshop)
     if way != "strip":
         return unit
-    layers = unit.survey.layers or (_MANY if "layers" in work.survey.unknown else 2 if unit.ground.coat == "paint" else 1)
+    layers = unit.survey.layers or (
+        _MANY if "layers" in work.survey.unknown else 2 if unit.ground.coat == "paint" else 1
+    )
     stay = 1440 if layers >= _MANY + 1 else 60 if unit.ground.coat in ("varnish", "factory") else 40
     rounds = [(1, stay)] + ([(2, 60 if stay == 1440 else 40)] if unit.ground.coat == "paint" and layers >= 2 else [])
     where = [_on(work, unit)]
     for number, minutes in rounds:
         course.add(
             step_of(
-                work, "strip", unit, f"Stripper on the {unit.title}" + (", again" if number > 1 else ""), more=str(number),
+                work, "strip", unit, f"Stripper on the {unit.title}" + (", again" if number > 1 else ""),
+                more=str(number),
                 words="Thick, film over it; in heat uncover and scrape a small part at a time."
                 if number == 1 else "A second, thin coat under film.",
-                why=why, school=school, uses=(("stripper", max(0.1, 0.5 * unit.area)), ("film", max(0.5, unit.area)), ("gloves", 1.0)),
+                why=why, school=school, uses=(("stripper", max(0.1, 0.5 * unit.area)), ("film", max(0.5, unit.area)),
+                ("gloves", 1.0)),
                 ready=("stripper", "film", "gloves"),
             ),
             where,
         )  # fmt: skip
-        said = {40: "Few coats: 30 to 40 minutes.", 60: "An hour.", 1440: "Five or six coats: a day under film."}[minutes]
+        said = {40: "Few coats: 30 to 40 minutes.", 60: "An hour.", 1440: "Five or six coats: a day under film."}[
+            minutes
+        ]
         course.then(
             where, minutes, words="works under film", why=said, most=minutes + 1440,
             closes="It stays soft for a day under film. Once dry: stripper again.",
@@ -225,7 +249,8 @@ def _bared(course: Course, work: PieceWork, unit: Unit, workshop: Workshop) -> U
         )  # fmt: skip
     course.add(
         step_of(
-            work, "solvent", unit, f"Clean the {unit.title} with spirits", more="residue", words="Spirits with steel wool or a pad.",
+            work, "solvent", unit, f"Clean the {unit.title} with spirits", more="residue",
+            words="Spirits with steel wool or a pad.",
             why="What is left of the stripper keeps paint from holding.", kinds=frozenset({"spirits"}),
             uses=(("spirits", 0.25), ("pads", 2.0), ("cloths", 2.0)),
         ),
@@ -253,7 +278,12 @@ def _mend(course: Course, work: PieceWork, unit: Unit) -> None:
         )  # fmt: skip
         course.then(where, NIGHT, words="the glue sets", why="Overnight in clamps.")
     for kind, name, rounds, why in (
-        ("corner", "two-part filler", 2, "Large losses take two rounds; hot glue pressed over a whole corner makes the mould."),
+        (
+            "corner",
+            "two-part filler",
+            2,
+            "Large losses take two rounds; hot glue pressed over a whole corner makes the mould.",
+        ),
         ("split", "two-part filler", 1, "Long cracks take the hard filler."),
         ("dents", "wood filler", 1, "Dents and holes show more under paint than before."),
     ):
@@ -262,16 +292,24 @@ def _mend(course: Course, work: PieceWork, unit: Unit) -> None:
         for number in range(1, rounds + 1):
             course.add(
                 step_of(
-                    work, "fill", unit, f"Fill the {unit.title}" + (", again" if number > 1 else ""), more=f"{kind}.{number}",
-                    words=f"With {name}, a little proud.", why=why, uses=((name.replace("-", "_").replace(" ", "_"), 0.05),),
+                    work, "fill", unit, f"Fill the {unit.title}" + (", again" if number > 1 else ""),
+                    more=f"{kind}.{number}",
+                    words=f"With {name}, a little proud.", why=why, uses=((name.replace("-", "_").replace(" ", "_"),
+                    0.05),),
                 ),
                 where,
             )  # fmt: skip
-            course.then(where, 60, words="the filler hardens", why="Wood filler sands after about an hour; the label knows better.")
+            course.then(
+                where,
+                60,
+                words="the filler hardens",
+                why="Wood filler sands after about an hour; the label knows better.",
+            )
         course.add(
             step_of(
                 work, "shape", unit, f"Sand the filling of the {unit.title} level", more=kind,
-                words="120 to shape, 150 to level.", why="By hand or machine, until no edge is felt.", uses=(("grit_120", 1.0),),
+                words="120 to shape, 150 to level.", why="By hand or machine, until no edge is felt.",
+                uses=(("grit_120", 1.0),),
             ),
             where,
         )  # fmt: skip
@@ -297,7 +335,8 @@ def _surfaced(course: Course, work: PieceWork, unit: Unit, workshop: Workshop) -
                 work, "sand", unit, f"Sand the {unit.title} to bare wood", more="bare",
                 words="120, 180, 220. Pencil lines over it at each grit: all gone before the next.",
                 why=why if way == "sand" else "After stripping: no fuzz, no residue, no swirls.", school=school,
-                uses=(("grit_120", max(1.0, unit.area)), ("grit_180", max(1.0, unit.area)), ("grit_220", max(1.0, unit.area))),
+                uses=(("grit_120", max(1.0, unit.area)), ("grit_180", max(1.0, unit.area)), ("grit_220", max(1.0,
+                unit.area))),
                 ready=("sander with a vacuum", "120, 180 and 220", "pencil"), parts=4,
             ),
             where,
@@ -326,7 +365,8 @@ def _bleach(course: Course, work: PieceWork, unit: Unit, workshop: Workshop) -> 
     course.add(
         step_of(
             work, "bleach", unit, f"Bleach the {unit.title}", words="Wood bleach, one coat, all of the face.",
-            why="Dark stains show through a see-through finish. One coat is enough.", uses=(("bleach", 0.1), ("gloves", 1.0)),
+            why="Dark stains show through a see-through finish. One coat is enough.", uses=(("bleach", 0.1),
+            ("gloves", 1.0)),
         ),
         where,
     )  # fmt: skip
@@ -334,16 +374,20 @@ def _bleach(course: Course, work: PieceWork, unit: Unit, workshop: Workshop) -> 
                 closes="Bleach that stays keeps working and smells: neutralise it the same day.")  # fmt: skip
     course.add(
         step_of(
-            work, "neutralise", unit, f"Neutralise the {unit.title}", words="Its own neutraliser, or washed well, twice.",
+            work, "neutralise", unit, f"Neutralise the {unit.title}", words="Its own neutraliser, or washed well, "
+            "twice.",
             why="Bleach stays active after it has dried.", uses=(("neutraliser", 0.1), ("cloths", 1.0)),
         ),
         where,
     )  # fmt: skip
     changed = wait_under(workshop.air, wax=False, water=True)
-    course.then(where, changed.of(1440), words="dries and airs", why=" ".join(["A day; until nothing smells.", *changed.why]))
+    course.then(
+        where, changed.of(1440), words="dries and airs", why=" ".join(["A day; until nothing smells.", *changed.why])
+    )
     course.add(
         step_of(
-            work, "smooth", unit, f"Knock the raised grain of the {unit.title} back", more="bleached", words="220 by hand, lightly.",
+            work, "smooth", unit, f"Knock the raised grain of the {unit.title} back", more="bleached",
+            words="220 by hand, lightly.",
             why="Water lifts the fibres once.", uses=(("grit_220", 1.0),),
         ),
         where,
@@ -356,7 +400,8 @@ def _dust(course: Course, work: PieceWork, unit: Unit) -> None:
     course.add(
         step_of(
             work, "dust", unit, f"Take the dust off the {unit.title}", words="Brush or blow, damp wipe, tack cloth.",
-            why="Three steps: what one leaves the next takes.", uses=(("tack_cloths", 0.5),), ready=("vacuum", "tack cloth"),
+            why="Three steps: what one leaves the next takes.", uses=(("tack_cloths", 0.5),), ready=("vacuum",
+            "tack cloth"),
         ),
         [_on(work, unit)],
     )  # fmt: skip
@@ -372,9 +417,11 @@ def _mask(course: Course, work: PieceWork, units: Sequence[Unit]) -> None:
     course.add(
         step_of(
             work, "mask", None, "Cover the floor, mask what stays",
-            words="Cloths below it; tape at what is not painted" + ("; paper over the rest, for the spray." if sprayed else "."),
+            words="Cloths below it; tape at what is not painted"
+            + ("; paper over the rest, for the spray." if sprayed else "."),
             why="Wet paint spatters, and lifts from tape that was put on well.",
-            minutes=RATES["mask"].minutes(0.0, len(stays) + (4 if sprayed else 0)), uses=(("tape", 0.3), ("floor_cloth", 0.2)),
+            minutes=RATES["mask"].minutes(0.0, len(stays) + (4 if sprayed else 0)), uses=(("tape", 0.3),
+            ("floor_cloth", 0.2)),
         ),
         [_on(work, unit) for unit in laid],
     )  # fmt: skip
@@ -387,7 +434,11 @@ def primer_for(unit: Unit, work: PieceWork, workshop: Workshop) -> tuple[str, st
         return "", "", ""
     first, school = unit.laid[0], workshop.schools.get("prime", "")
     here = Situation(faces=unit.faces, ground=unit.ground, laid=unit.laid)
-    for rule, kind in (("slick_ground", "bonding_primer"), ("milk_paint_on_a_film", "primer"), ("enamel_on_bare_wood", "primer")):
+    for rule, kind in (
+        ("slick_ground", "bonding_primer"),
+        ("milk_paint_on_a_film", "primer"),
+        ("enamel_on_bare_wood", "primer"),
+    ):
         if words := RULES[rule].says(here, 0):
             return kind, f"{words.rstrip('.')}. {RULES[rule].why}", ""
     if workshop.schools.get("enamel") != "scuffed" and (words := RULES["enamel_on_scuffed_finish"].says(here, 0)):
@@ -398,7 +449,12 @@ def primer_for(unit: Unit, work: PieceWork, workshop: Workshop) -> tuple[str, st
         return "primer", f"Whether it bleeds is not known. {TESTS['bleeds'].meanwhile}", "prime"
     if school == "always" and first.layer.of.has("hides") and not first.facts.own_primer:
         return "primer", "You always prime.", "prime"
-    if "sale" in work.uses and school not in ("never", "where_it_bleeds") and first.layer.of.has("hides") and not first.facts.own_primer:
+    if (
+        "sale" in work.uses
+        and school not in ("never", "where_it_bleeds")
+        and first.layer.of.has("hides")
+        and not first.facts.own_primer
+    ):
         return "primer", "It is for sale, and its use is not known.", "prime"
     return "", "", ""
 
@@ -412,13 +468,20 @@ def _primed(course: Course, work: PieceWork, unit: Unit, workshop: Workshop) -> 
     ml = 1000.0 * unit.area / tin.spread_rate * 1.15
     course.add(
         step_of(
-            work, "primer", unit, f"Prime the {unit.title}", words=f"{tin.title}, one coat, thin and even. Grey under dark colours saves a coat.",
-            why=why, school=school, minutes=laid_minutes("primer", "brush", unit.area, unit.parts), kinds=frozenset({kind}),
-            kit=f"usual:{kind}.brush", cleaning=5, card="primer", ready=(tin.title.lower(), "brush"), uses=(("gloves", 1.0),),
+            work, "primer", unit, f"Prime the {unit.title}", words=f"{tin.title}, one coat, thin and even. Grey "
+            "under dark colours saves a coat.",
+            why=why, school=school, minutes=laid_minutes("primer", "brush", unit.area, unit.parts),
+            kinds=frozenset({kind}),
+            kit=f"usual:{kind}.brush", cleaning=5, card="primer", ready=(tin.title.lower(), "brush"), uses=(("gloves",
+            1.0),),
             takes=(Take(colour=f"usual:{kind}", name=tin.title, ml=ml),), more="added",
         ),
         where,
     )  # fmt: skip
-    course.then(where, changed.of(facts.recoat or 1440), words="the primer dries", why=" ".join([facts.why.get("recoat", "A day in the strict routine."), *changed.why]).strip())
+    course.then(
+        where,
+        changed.of(facts.recoat or 1440),
+        words="the primer dries",
+        why=" ".join([facts.why.get("recoat", "A day in the strict routine."), *changed.why]).strip(),
+    )
     return replace(unit, ground=replace(unit.ground, coat="primer", adhesion="holds", bleeds=False, thirst=0.0))
-

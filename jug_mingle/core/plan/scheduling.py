@@ -2,6 +2,7 @@
 
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, field, replace
+from itertools import pairwise
 from math import ceil
 from typing import Final
 
@@ -46,9 +47,7 @@ class Hours:
             return None
         found = rules[0]
         for other in rules[1:]:
-            found = tuple(
-                (max(a, c), min(b, d)) for a, b in found for c, d in other if max(a, c) < min(b, d)
-            )
+            found = tuple((max(a, c), min(b, d)) for a, b in found for c, d in other if max(a, c) < min(b, d))
         return found
 
 
@@ -135,7 +134,7 @@ def problem_of(
         own = _tasks(step, open_hours, earliest.get(step.key, 0), latest.get(step.key), wanted.get(step.key))
         tasks += own
         parts[step.key] = tuple(task.key for task in own)
-        lags += [Lag(before=a.key, after=b.key) for a, b in zip(own, own[1:], strict=False)]
+        lags += [Lag(before=a.key, after=b.key) for a, b in pairwise(own)]
     for wait in steps.waits:
         if wait.before in parts and wait.after in parts:
             lags.append(
@@ -159,9 +158,7 @@ def _tasks(step: Step, hours: Hours, earliest: int, latest: int | None, wanted: 
         if one.end > max(one.start, earliest)
     ]
     if latest is not None:
-        there = [
-            replace(one, end=min(one.end, latest + minutes)) for one in there if one.start <= latest
-        ]
+        there = [replace(one, end=min(one.end, latest + minutes)) for one in there if one.start <= latest]
     longest = max((one.end - one.start for one in there), default=0) - step.cleaning
     count = 1
     if minutes > longest > 0:
@@ -193,8 +190,9 @@ def waits_of(steps: Steps) -> int:
 
 
 def in_order(steps: Steps, hours: Hours) -> int | None:
-    """Return when work would be usable that is done piece by piece, each step as it comes and none beside it; None where
-    the hours do not reach. [minutes]
+    """Return when work would be usable that is done piece by piece, each step as it comes and none beside it.
+
+    None where the hours do not reach. [minutes]
 
     As somebody works who keeps no plan: every wait is waited for.
     """

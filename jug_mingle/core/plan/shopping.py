@@ -13,7 +13,7 @@ from jug_mingle.core.plan.step import Step
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Good:
-    """Something that is bought for the work, not for its colour: in which unit, how many are in a pack, a usual price."""
+    """Something that is bought for the work, not for its colour: its unit, how many are in a pack, a usual price."""
 
     key: str
     title: str

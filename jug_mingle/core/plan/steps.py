@@ -1,4 +1,4 @@
-"""All steps of a job: of each piece from the survey to "you may use it", changed as somebody asked, with what can hurt."""
+"""All steps of a job: of each piece from the survey to "you may use it", changed as was asked, with what can hurt."""
 
 from collections.abc import Collection, Iterable, Mapping, Sequence
 from dataclasses import dataclass, replace
@@ -162,14 +162,30 @@ def added(steps: Steps, one: Added) -> Steps:
         return steps
     if not 1.0 <= one.minutes <= 600.0:
         raise ValueError(f"a step takes from 1 to 600 minutes, got {one.minutes:g}")
-    step = Step(key=one.key, piece=one.piece, act=one.act, title=one.title, minutes=one.minutes, words=one.words, why="You added it.")
+    step = Step(
+        key=one.key,
+        piece=one.piece,
+        act=one.act,
+        title=one.title,
+        minutes=one.minutes,
+        words=one.words,
+        why="You added it.",
+    )
     if one.after and any(step.key == one.after for step in steps.steps):
-        moved = [replace(wait, before=one.key, least=max(one.wait, 0), most=None, words=wait.words) for wait in steps.waits if wait.before == one.after]
+        moved = [
+            replace(wait, before=one.key, least=max(one.wait, 0), most=None, words=wait.words)
+            for wait in steps.waits
+            if wait.before == one.after
+        ]
         kept = list(steps.waits)
         at = next(n for n, other in enumerate(steps.steps) if other.key == one.after) + 1
         link = [Wait(before=one.after, after=one.key)]
         return replace(steps, steps=(*steps.steps[:at], step, *steps.steps[at:]), waits=_once([*kept, *moved, *link]))
-    firsts = [other.key for other in steps.steps if other.piece == one.piece and not any(wait.after == other.key for wait in steps.waits)]
+    firsts = [
+        other.key
+        for other in steps.steps
+        if other.piece == one.piece and not any(wait.after == other.key for wait in steps.waits)
+    ]
     links = [Wait(before=one.key, after=key, least=one.wait) for key in firsts]
     return replace(steps, steps=(step, *steps.steps), waits=(*steps.waits, *links))
 

@@ -171,7 +171,7 @@ class Survey:
             name: PartSurvey(**{**one, "damage": tuple(one.get("damage", ()))})
             for name, one in spec.get("parts", {}).items()
         }
-        rest = {key: tuple(value) if isinstance(value, list) else value for key, value in spec.items()}
+        rest: dict[str, Any] = {key: tuple(value) if isinstance(value, list) else value for key, value in spec.items()}
         return cls(**{**rest, "parts": parts})
 
     def of_face(self, address: str) -> PartSurvey:

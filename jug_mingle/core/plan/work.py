@@ -1,7 +1,7 @@
 """The work that a plan is for: a piece with its survey and its look, cut into units that are treated alike."""
 
 from collections.abc import Collection, Mapping, Sequence
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 from typing import Final
 
 from jug_mingle.core.finishes.bare_ground import Below
@@ -26,6 +26,9 @@ UNITS: Final = {
     "glass": ("glass",),
 }
 """What is worked on in one go: zones, the easiest first, insides before outsides."""
+
+_LEFT_ALONE: Final = frozenset({"insides", "backs", "handles", "glass"})
+"""Units that are worked on only where a look reaches them."""
 
 _UNIT_OF: Final = {zone: unit for unit, zones in UNITS.items() for zone in zones}
 
@@ -60,6 +63,8 @@ class Unit:
     ground: Below
     survey: PartSurvey
     laid: tuple[LaidLayer, ...]
+    again: bool = False
+    """Whether it was painted in this job already, otherwise than it shall be now."""
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -72,8 +77,10 @@ class PieceWork:
         The look that it shall wear; without layers where none is chosen.
     takes : sequence
         Of each layer, what all of it takes of each colour, all pieces alike together.
-    look : str
-        Says which look it is: steps of another have other keys.
+    marks : tuple of str
+        Says of each layer what is laid: a coat of another mark is another step.
+    over : mapping
+        Unit → what was painted on it in this job and is not part of the look any more: that is its ground now.
     """
 
     number: int
@@ -86,46 +93,55 @@ class PieceWork:
     count: int = 1
     hardware: Hardware = field(default_factory=Hardware)
     takes: Sequence[Sequence[Take]] = ()
-    look: str = ""
+    marks: tuple[str, ...] = ()
+    over: Mapping[str, str] = field(default_factory=dict)
 
     @property
     def old_paint(self) -> bool:
         """Whether there is old paint that may hold lead."""
-        return self.age != "later" and any(unit.ground.coat == "paint" for unit in self.units)
+        return self.age != "later" and any(unit.ground.coat == "paint" and not unit.again for unit in self.units)
 
     @property
     def units(self) -> list[Unit]:
-        """What is worked on, cut by what it is, what was seen of it and what shall lie on it; what is not painted and of
-        which nothing was said is left out."""
+        """What is worked on, cut by what it is, what was seen of it and what shall lie on it.
+
+        What is not painted, and of which nothing was said, is left out.
+        """
         groups: dict[tuple[str, str, PartSurvey, tuple[int, ...]], list[str]] = {}
         grounds: dict[str, Below] = {}
         for face in self.piece.faces:
             name = _UNIT_OF.get(zone_of(face), "frame")
             laid = tuple(n for n, layer in enumerate(self.finish.layers) if layer.reaches(face))
             seen = self.survey.of_face(face)
-            if not laid and (name in ("insides", "backs", "handles", "glass") or not (seen.damage or seen.treatment)):
-                if not (name == "padding" and self.survey.causes):
-                    continue
+            told = name not in _LEFT_ALONE and bool(seen.damage or seen.treatment)
+            if not (laid or told or (name == "padding" and self.survey.causes)):
+                continue
             ground = self.finish.ground_of(face)
             grounds[ground.name] = ground
             groups.setdefault((name, ground.name, seen, laid), []).append(face)
         several: dict[str, int] = {}
         for name, *_ in groups:
             several[name] = several.get(name, 0) + 1
-        found = []
+        found: list[Unit] = []
         for (name, ground_name, seen, laid), faces in groups.items():
             number = sum(unit.key.partition("-")[0] == name for unit in found) + 1
+            key = name if number == 1 else f"{name}-{number}"
             found.append(
                 Unit(
-                    key=name if number == 1 else f"{name}-{number}",
+                    key=key,
                     title=_title(name, faces) if several[name] > 1 else name, faces=tuple(faces),
                     area=self.count * sum(self.piece.faces[face] for face in faces),
                     parts=self.count * len({face.split("/")[2] for face in faces if "/" in face}) or self.count,
-                    ground=grounds[ground_name], survey=seen,
+                    again=key in self.over, survey=seen,
+                    ground=_painted(grounds[ground_name], self.over[key]) if key in self.over else grounds[ground_name],
                     laid=tuple(laid_of(n, self.finish.layers[n]) for n in laid),
                 )
             )  # fmt: skip
         return sorted(found, key=lambda unit: list(UNITS).index(unit.key.partition("-")[0]))
+
+
+def _painted(below: Below, name: str) -> Below:
+    return replace(below, name=name, coat="paint", adhesion="scuff", bleeds=False, thirst=0.0)
 
 
 def _title(name: str, faces: Sequence[str]) -> str:

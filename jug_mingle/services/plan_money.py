@@ -1,0 +1,122 @@
+"""What a job's plan takes and costs: pots against what is left, consumables, hardware, hours, a price."""
+
+from dataclasses import dataclass
+from typing import Final
+
+from sqlalchemy.orm import Session
+
+from jug_mingle.core.materials.kinds import kind_of
+from jug_mingle.core.plan.shopping import SIZES, Line, consumables, left_of_price, pot_line
+from jug_mingle.core.plan.step import Step
+from jug_mingle.services.hardware import fitted_on
+from jug_mingle.services.materials import get_material
+from jug_mingle.services.mixes import get_mix
+from jug_mingle.services.pieces import piece_rows
+from jug_mingle.services.plans import Standing
+
+_CLEAR: Final = frozenset({"clear_coat", "oil_varnish", "oil", "oil_wax_butter"})
+
+
+@dataclass(frozen=True, kw_only=True)
+class PieceCost:
+    """What a piece takes of money and hands: cash share of pots, and hours."""
+
+    piece: int
+    name: str
+    share: float
+    hours: float
+
+
+@dataclass(frozen=True, kw_only=True)
+class Money:
+    """What a plan takes and costs, in the currency of its prices.
+
+    `cash` is what has to be paid for what is bought whole, `share` what of it the job uses up; `unpriced` are things of
+    which no price is known, counted as nothing.
+    """
+
+    pots: list[Line]
+    goods: list[Line]
+    hardware: float
+    cash: float
+    share: float
+    hours: float
+    unpriced: list[str]
+    pieces: list[PieceCost]
+    asked: float | None
+    left: float | None
+    per_hour: float | None
+
+
+def money_of(session: Session, job_id: int, one: Standing) -> Money:
+    """Return what a job's plan takes and costs; of what is done already, too."""
+    pots = [_pot(session, key, title, ml) for (key, title), ml in sorted(_taken(session, one).items())]
+    goods = consumables(one.steps.steps)
+    hardware = sum(fitted_on(row).cost for row in piece_rows(session, job_id) if row.hardware)
+    lines = [*pots, *goods]
+    cash = hardware + sum(line.cash or 0.0 for line in lines)
+    share = hardware + sum(line.share or 0.0 for line in lines)
+    hours = sum(step.minutes for step in one.steps.steps) / 60.0
+    asked = one.row.asked if one.row is not None else None
+    left, per_hour = left_of_price(asked, share=share, hours=hours) if asked is not None else (None, None)
+    return Money(
+        pots=pots, goods=goods, hardware=hardware, cash=cash, share=share, hours=hours,
+        unpriced=[line.title for line in pots if line.share is None], pieces=_pieces(session, one), asked=asked,
+        left=left, per_hour=per_hour,
+    )  # fmt: skip
+
+
+def _taken(session: Session, one: Standing) -> dict[tuple[str, str], float]:
+    """Return what all steps take of each tin; a jug as what is in it. [ml]"""
+    found: dict[tuple[str, str], float] = {}
+    for step in one.steps.steps:
+        for key, title, ml in _tins(session, step):
+            found[key, title] = found.get((key, title), 0.0) + ml
+    return found
+
+
+def _tins(session: Session, step: Step) -> list[tuple[str, str, float]]:
+    found = []
+    for take in step.takes:
+        kind, _, key = take.colour.partition(":")
+        if kind == "mix":
+            mix = get_mix(session, int(key))
+            whole = sum(pour.ml for pour in mix.pours)
+            found += [(f"pot:{pour.material.key}", pour.material.name, take.ml * pour.ml / whole) for pour in mix.pours]
+        else:
+            found.append((take.colour, take.name, take.ml))
+    return found
+
+
+def _pot(session: Session, colour: str, title: str, ml: float) -> Line:
+    kind, _, key = colour.partition(":")
+    if kind == "pot":
+        row = get_material(session, key)
+        sizes = _sizes(row.kind)
+        return pot_line(colour, title, needed=ml, left=row.left_ml, price=row.price or None, sizes=sizes)
+    return pot_line(
+        colour, title, needed=ml, left=None, price=None, sizes=_sizes(key if kind == "usual" else "clear_wax")
+    )
+
+
+def _sizes(kind: str) -> tuple[float, ...]:
+    if kind in _CLEAR:
+        return SIZES["clear"]
+    if "wax" in kind:
+        return SIZES["wax"]
+    if "primer" in kind:
+        return SIZES["primer"]
+    return SIZES["stain"] if kind_of(kind).optical == "transparent" else SIZES["paint"]
+
+
+def _pieces(session: Session, one: Standing) -> list[PieceCost]:
+    found = []
+    for work in one.works:
+        own = [step for step in one.steps.steps if step.piece == work.number]
+        share = sum(line.share or 0.0 for line in consumables(own))
+        for step in own:
+            share += sum(_pot(session, key, title, ml).share or 0.0 for key, title, ml in _tins(session, step))
+        found.append(
+            PieceCost(piece=work.number, name=work.name, share=share, hours=sum(s.minutes for s in own) / 60.0)
+        )
+    return found

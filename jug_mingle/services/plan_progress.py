@@ -1,0 +1,212 @@
+"""What really happens to a plan: done, took longer, still tacky, gone wrong, an evening skipped; and all taken back."""
+
+from datetime import date, datetime, timedelta
+from typing import Any, Final
+
+from sqlalchemy import select
+from sqlalchemy.orm import Session
+
+from jug_mingle.core.materials.handling import time_words
+from jug_mingle.core.plan.remedies import remedy_of
+from jug_mingle.core.plan.step import Step
+from jug_mingle.core.practice.mishaps import MISHAPS
+from jug_mingle.errors import ConflictError, NotFoundError, UnfitError
+from jug_mingle.services.hours import hours_kept, keep_hours
+from jug_mingle.services.plans import Standing, ask, begun_plan, standing, step_in
+from jug_mingle.services.timers import remove_timers_of, start_timer
+from jug_mingle.store.models import StepDoneRow, now
+
+_AHEAD: Final = 2 * 1440
+"""A wait longer than this gets no timer: it stands in the plan. [minutes]"""
+
+_SHORTEST: Final = 5
+_LONGEST_STEP: Final = 24 * 60.0
+
+
+def finish_step(
+    session: Session, job_id: int, key: str, *, minutes: float | None = None, ended: datetime | None = None,
+    how: str = "done",
+) -> StepDoneRow:  # fmt: skip
+    """Say that a step was done, or is left undone; the waits after it begin, each with its timer.
+
+    Raises
+    ------
+    ConflictError
+        If it was done already, in another window or by somebody else.
+    UnfitError
+        If there is no such step, what has to come before it is not done, or the time is none.
+    """
+    one = standing(session, job_id)
+    before = one.done.get(key)
+    if before is not None:
+        zone = one.calendar.zone
+        raise ConflictError(
+            f"it was ticked off already, at {before.ended.astimezone(zone):%H:%M}: look again at the plan"
+        )
+    step = step_in(one, key)
+    missing = [wait.before for wait in one.steps.waits if wait.after == key and wait.before not in one.done]
+    if missing:
+        raise UnfitError(f"“{one.steps.of(missing[0]).title}” comes before it: tick that off first, or leave it out")
+    when = ended or now()
+    if when > now() + timedelta(minutes=1):
+        raise UnfitError("it cannot have been done in the time to come")
+    if minutes is not None and not 0.5 <= minutes <= _LONGEST_STEP:
+        raise UnfitError("a step takes from half a minute to a day of hands")
+    row = StepDoneRow(
+        job_id=job_id, step=key, how=how, ended=when, minutes=minutes or step.minutes, usual=step.minutes,
+        about=_about(step, timed=minutes is not None), taken_back=None,
+    )  # fmt: skip
+    begun_plan(session, job_id)
+    session.add(row)
+    session.flush()
+    remove_timers_of(session, job_id, key)
+    if how == "done":
+        _start_timers(session, one, step, when)
+    return row
+
+
+def _about(step: Step, *, timed: bool) -> dict[str, Any]:
+    return {
+        "title": step.title, "act": step.act, "piece": step.piece, "part": step.part, "layer": step.layer,
+        "faces": list(step.faces), "timed": timed,
+    }  # fmt: skip
+
+
+def _start_timers(session: Session, one: Standing, step: Step, when: datetime) -> None:
+    for wait in one.steps.waits:
+        if wait.before != step.key or wait.after in one.done:
+            continue
+        then, ends = one.steps.of(wait.after), when + timedelta(minutes=wait.least)
+        if 1 <= wait.least <= _AHEAD and ends > now():
+            start_timer(session, begun_plan(session, step_job(one)).job_id, words=f"{step.title}: {wait.words}",
+            ends=ends,
+                        step=then.key)  # fmt: skip
+        if wait.most is not None and (closes := when + timedelta(minutes=wait.most)) > now():
+            kind = "wipe" if then.act == "wipe" else "window"
+            start_timer(
+                session, step_job(one), words=f"{then.title}: at the latest", ends=closes, kind=kind, step=then.key
+            )
+
+
+def step_job(one: Standing) -> int:
+    """Return the number of the job that a plan is for."""
+    if one.row is None:
+        raise UnfitError("this job has no plan yet")
+    return one.row.job_id
+
+
+def take_back(session: Session, job_id: int, key: str) -> None:
+    """Take back that a step was done, with the timers that it started; what came after it goes first."""
+    row = _done_row(session, job_id, key)
+    one = standing(session, job_id)
+    after = [wait.after for wait in one.steps.waits if wait.before == key and wait.after in one.done]
+    if after:
+        raise UnfitError(f"“{one.steps.of(after[0]).title}” was done after it: take that back first")
+    row.taken_back = now()
+    for wait in one.steps.waits:
+        if wait.before == key:
+            remove_timers_of(session, job_id, wait.after)
+    session.flush()
+
+
+def _done_row(session: Session, job_id: int, key: str) -> StepDoneRow:
+    row = session.scalar(
+        select(StepDoneRow).where(
+            StepDoneRow.job_id == job_id, StepDoneRow.step == key, StepDoneRow.taken_back.is_(None)
+        )
+    )
+    if row is None:
+        raise NotFoundError("this step was not ticked off, or was taken back already")
+    return row
+
+
+def still_tacky(session: Session, job_id: int, key: str, minutes: int) -> None:
+    """Let a step wait longer, as what lies below it is not dry; its timer rings then."""
+    one = standing(session, job_id)
+    step = step_in(one, key)
+    until = now() + timedelta(minutes=minutes)
+    held = {**(begun_plan(session, job_id).asks.get("held") or {}), key: until.isoformat()}
+    ask(session, job_id, held=held)
+    remove_timers_of(session, job_id, key)
+    start_timer(session, job_id, words=f"Touch it again: {step.title}", ends=until, step=key)
+
+
+def went_wrong(session: Session, job_id: int, key: str, mishap: str) -> str:
+    """Make steps of what is done about a mishap, and return what that is.
+
+    The step that it befell is planned again after its remedy where it has to be laid again; where nothing will hold,
+    all
+    that lies on that part is.
+    """
+    one = standing(session, job_id)
+    step = step_in(one, key)
+    try:
+        remedy = remedy_of(mishap)
+    except ValueError as error:
+        raise UnfitError(str(error)) from error
+    about = MISHAPS[mishap]
+    asks = begun_plan(session, job_id).asks
+    number = len(asks.get("added", [])) + 1
+    before = [wait.before for wait in one.steps.waits if wait.after == key]
+    again = _laid_again(one, step, remedy.again)
+    for done in again:
+        _done_row(session, job_id, done).taken_back = now()
+    anchor = key if key in one.done and key not in again else before[0] if before else ""
+    if remedy.again == "part" and again:
+        first = next(other.key for other in one.steps.steps if other.key in again)
+        anchor = next((wait.before for wait in one.steps.waits if wait.after == first), anchor)
+    added = {
+        "key": f"p{step.piece}.{step.part}.fix.{mishap}.{number}", "piece": step.piece,
+        "title": f"Put right: {about.sign.lower()}",
+        "minutes": remedy.minutes, "after": anchor, "wait": remedy.wait, "act": remedy.act, "words": about.remedy,
+    }  # fmt: skip
+    ask(session, job_id, added=[*asks.get("added", []), added])
+    return f"{about.remedy} {len(again)} {'step is' if len(again) == 1 else 'steps are'} planned again."
+
+
+def _laid_again(one: Standing, step: Step, again: str) -> list[str]:
+    """Return the keys of what was done and has to be done again, those that came last first."""
+    if again == "nothing":
+        return []
+    if again == "step":
+        meant = (
+            {step.key} | {key for key in one.done if step.key in one.steps.before(key)}
+            if step.key in one.done
+            else set()
+        )
+        return [key for key in one.done if key in meant]
+    return [
+        key
+        for key, row in one.done.items()
+        if row.about.get("piece") == step.piece and row.about.get("part") == step.part
+        and (row.about.get("layer", -1) >= 0 or row.about.get("act") in ("primer", "smooth", "buff"))
+        and any(other.key == key for other in one.steps.steps)
+    ]  # fmt: skip
+
+
+def skip_day(session: Session, job_id: int, day: date) -> None:
+    """Take the hours of a day away, as somebody has none after all."""
+    begun_plan(session, job_id)
+    hours = hours_kept(session)
+    if hours is None:
+        raise UnfitError("say first when you have time: in Plan, under “When have I time?”")
+    keep_hours(session, hours.model_copy(update={"days": {**hours.days, day: []}}))
+
+
+def another_way(session: Session, job_id: int, key: str) -> str:
+    """Plan a step the way that is left once its window has closed; return which that is."""
+    one = standing(session, job_id)
+    step_in(one, key)
+    closes = next((wait.closes for wait in one.steps.waits if wait.after == key and wait.most is not None), "")
+    if not closes:
+        raise UnfitError("this step has no window that could close")
+    asks = begun_plan(session, job_id).asks
+    ask(session, job_id, open_windows=[*asks.get("open_windows", []), key])
+    return closes
+
+
+def took_words(planned: float, took: float) -> str:
+    """Say how long a step took beside what was planned."""
+    return (
+        f"{time_words(took)} instead of {time_words(planned)}" if abs(took - planned) >= _SHORTEST else time_words(took)
+    )

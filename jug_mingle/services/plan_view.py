@@ -1,0 +1,203 @@
+"""A plan as it is looked at: what to do now, what dries meanwhile, the session in hand, and the days."""
+
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass, replace
+from datetime import datetime, timedelta
+from typing import Final
+
+from sqlalchemy.orm import Session
+
+from jug_mingle.core.plan.explain import Clash
+from jug_mingle.core.plan.scheduling import Slot
+from jug_mingle.core.plan.step import Step, Wait
+from jug_mingle.services.hours import hours_of
+from jug_mingle.services.plans import Standing, past_of
+
+_SHOWN: Final = 8
+"""So many things that dry are shown. """
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Drying:
+    """Something that dries, or that a window closes on: of which step, for which, until when."""
+
+    step: Step
+    then: Step
+    wait: Wait
+    began: datetime
+    until: datetime
+    closes: datetime | None
+
+
+@dataclass(frozen=True, kw_only=True)
+class Day:
+    """A session: when it is, and what is done in it."""
+
+    start: datetime
+    end: datetime
+    slots: Sequence[Slot]
+    minutes: int
+
+
+@dataclass(frozen=True, kw_only=True)
+class Allowed:
+    """From when something is allowed."""
+
+    piece: int
+    words: str
+    at: datetime
+    why: str
+
+
+@dataclass(frozen=True, kw_only=True)
+class View:
+    """A plan as it is looked at.
+
+    `now` is the step to do; None where nothing can be done yet, or all is done. `next_at` is when that one is due.
+    """
+
+    standing: Standing
+    now: Step | None
+    next_at: datetime | None
+    waiting_for: Wait | None
+    drying: Sequence[Drying]
+    days: Sequence[Day]
+    allowed: Sequence[Allowed]
+    clashes: Sequence[Clash]
+    usable: datetime | None
+    hands_left: float
+    finished: bool
+
+
+def view_of(_session: Session, one: Standing) -> View:
+    """Return a plan as it is looked at."""
+    slots = [slot for slot in one.slots if not slot.step or slot.step not in one.done]
+    todo = [step for step in one.steps.steps if step.key not in one.done]
+    now_step, next_at, waits = _now(one, slots, todo)
+    clashes = [Clash(words=c["words"], helps=c["helps"], steps=tuple(c["steps"])) for c in one.kept.get("clashes", ())]
+    clashes += [Clash(words=words, helps="Bring it back, or let it be.") for words in one.refused]
+    clashes += _closed(one)
+    usable = one.kept.get("usable")
+    return View(
+        standing=one, now=now_step, next_at=next_at, waiting_for=waits, drying=_drying(one),
+        days=_days(one, slots), allowed=_allowed(one), clashes=clashes,
+        usable=datetime.fromisoformat(usable) if usable else None, hands_left=sum(step.minutes for step in todo),
+        finished=bool(one.steps.steps) and not todo,
+    )  # fmt: skip
+
+
+def _closed(one: Standing) -> list[Clash]:
+    """Return the windows that closed before what they are for was done."""
+    return [
+        Clash(words=f"The window of “{one.steps.of(after).title}” has closed.", helps=closes, steps=(after,))
+        for _, after, closes in one.kept.get("closed", ())
+        if after not in one.done and any(step.key == after for step in one.steps.steps)
+    ]
+
+
+def _ready_at(one: Standing, step: Step) -> tuple[int, Wait | None] | None:
+    """Return from when a step may be done, and what it waits for; None where something before it is not done."""
+    past = past_of(one)
+    at, longest = past.waits_until.get(step.key, -(10**9)), None
+    for wait in one.steps.waits:
+        if wait.after != step.key:
+            continue
+        if wait.before not in past.ends:
+            return None
+        if past.ends[wait.before] + wait.least > at:
+            at, longest = past.ends[wait.before] + wait.least, wait
+    return at, longest
+
+
+def _now(
+    one: Standing, slots: Sequence[Slot], todo: Sequence[Step]
+) -> tuple[Step | None, datetime | None, Wait | None]:
+    """Return the step to do now, or else the next with when it is due and what it waits for."""
+    moment = one.calendar.minute(one.moment)
+    by_key = {step.key: step for step in todo}
+    order = list(dict.fromkeys(slot.step for slot in slots if slot.step in by_key)) or list(by_key)
+    starts = {slot.step: slot.start for slot in reversed(slots)}
+    later: list[tuple[int, str, Wait | None]] = []
+    for key in order:
+        ready = _ready_at(one, by_key[key])
+        if ready is None:
+            continue
+        if ready[0] <= moment and starts.get(key, moment) <= moment + 24 * 60:
+            return by_key[key], None, None
+        later.append((max(ready[0], starts.get(key, ready[0])), key, ready[1]))
+    if not later:
+        return None, None, None
+    at, key, wait = min(later, key=lambda found: found[0])
+    return by_key[key], one.calendar.at(at), wait
+
+
+def _drying(one: Standing) -> list[Drying]:
+    found = []
+    for wait in one.steps.waits:
+        row = one.done.get(wait.before)
+        if row is None or wait.after in one.done or (wait.least < 1 and wait.most is None):
+            continue
+        until = row.ended + timedelta(minutes=wait.least)
+        held = (one.row.asks.get("held") or {}).get(wait.after) if one.row else None
+        until = max(until, datetime.fromisoformat(held)) if held else until
+        closes = None if wait.most is None else row.ended + timedelta(minutes=wait.most)
+        if until > one.moment or (closes is not None and closes > one.moment):
+            found.append(
+                Drying(
+                    step=one.steps.of(wait.before), then=one.steps.of(wait.after), wait=wait, began=row.ended,
+                    until=until, closes=closes,
+                )
+            )  # fmt: skip
+    return sorted(found, key=lambda dry: dry.until)[:_SHOWN]
+
+
+def _days(one: Standing, slots: Sequence[Slot]) -> list[Day]:
+    found: list[Day] = []
+    if one.hours is None:
+        return found
+    sessions = hours_of(one.hours, one.calendar).sessions
+    last = max((slot.end for slot in slots), default=0)
+    moment = one.calendar.minute(one.moment)
+    for session in sessions:
+        own = [slot for slot in slots if session.start <= slot.start < session.end]
+        if session.end <= moment or (session.start > last and found):
+            continue
+        found.append(
+            Day(
+                start=one.calendar.at(session.start),
+                end=one.calendar.at(session.end),
+                slots=own,
+                minutes=sum(slot.end - slot.start for slot in own),
+            )
+        )
+        if len(found) > 60:
+            break
+    return found
+
+
+def _allowed(one: Standing) -> list[Allowed]:
+    """Return from when each piece may be used for what."""
+    ends: dict[int, datetime] = {}
+    for slot in one.slots:
+        step = next((step for step in one.steps.steps if step.key == slot.step), None)
+        if step is not None and step.layer >= 0:
+            end = one.calendar.at(slot.end)
+            ends[step.piece] = max(end, ends.get(step.piece, end))
+    for row in one.done.values():
+        if row.about.get("layer", -1) >= 0:
+            ends[row.about["piece"]] = max(row.ended, ends.get(row.about["piece"], row.ended))
+    return [
+        Allowed(piece=mark.piece, words=mark.words, at=ends[mark.piece] + timedelta(minutes=mark.after), why=mark.why)
+        for mark in one.steps.milestones
+        if mark.piece in ends
+    ]
+
+
+def sessions_until(view: View, count: int) -> View:
+    """Return a view with no more than so many days."""
+    return replace(view, days=view.days[:count])
+
+
+def titles(one: Standing) -> Mapping[int, str]:
+    """Return the names of a plan's pieces."""
+    return {work.number: work.name for work in one.works}

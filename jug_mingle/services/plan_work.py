@@ -1,0 +1,103 @@
+"""What a job's plan is made of: its pieces with surveys and looks, and how the person works."""
+
+import hashlib
+import json
+from collections.abc import Mapping, Sequence
+from dataclasses import replace
+from typing import Any
+
+from sqlalchemy import select
+from sqlalchemy.orm import Session
+
+from jug_mingle.core.finishes.stack import Finish
+from jug_mingle.core.plan.coats import mark_of
+from jug_mingle.core.plan.conditions import Conditions
+from jug_mingle.core.plan.rates import learnt
+from jug_mingle.core.plan.step import Take
+from jug_mingle.core.plan.survey import Survey
+from jug_mingle.core.plan.work import PieceWork, Workshop
+from jug_mingle.core.practice.hardware import Hardware
+from jug_mingle.documents.look import LayerIn
+from jug_mingle.documents.plan import SurveyIn
+from jug_mingle.errors import UnfitError
+from jug_mingle.services.finish_report import JUDGED_AT, needs_of
+from jug_mingle.services.finish_resolver import dressed
+from jug_mingle.services.looks import get_look, layers_of
+from jug_mingle.services.pieces import check_names, drawn, get_piece, grounds_of, piece_of, piece_rows, uses_of
+from jug_mingle.services.settings import settings_of
+from jug_mingle.store.models import PieceRow, StepDoneRow
+
+
+def keep_survey(session: Session, piece_id: int, survey: SurveyIn) -> PieceRow:
+    """Keep what a piece is before anything is done; UnfitError where it names a part that the piece has not."""
+    row = get_piece(session, piece_id)
+    check_names(piece_of(row), (name for name in survey.parts if name))
+    row.survey = survey.model_dump(mode="json")
+    session.flush()
+    return row
+
+
+def survey_of(row: PieceRow) -> Survey:
+    """Return what a piece is before anything is done; of an empty answer, as when nobody looked."""
+    return Survey.of(row.survey)
+
+
+def works_of(session: Session, job_id: int, done: Mapping[str, StepDoneRow] | None = None) -> list[PieceWork]:
+    """Return the pieces of a job as a plan takes them; what was painted otherwise than they wear is a ground."""
+    works = [work_of(session, row) for row in piece_rows(session, job_id)]
+    return works if not done else [replace(work, over=_painted_otherwise(work, done)) for work in works]
+
+
+def work_of(session: Session, row: PieceRow) -> PieceWork:
+    """Return a piece as a plan takes it, in the look that it wears."""
+    layers: Sequence[LayerIn] = [] if row.look_id is None else layers_of(get_look(session, row.look_id))
+    takes: list[tuple[Take, ...]] = []
+    if layers:
+        _, finish = dressed(session, row.id, layers)
+        needs = needs_of(session, row, layers, finish, drawn(row, *JUDGED_AT))
+        takes = [tuple(Take(colour=one.colour, name=one.name, ml=one.ml) for one in layer) for layer in needs]
+    else:
+        finish = Finish(grounds=grounds_of(session, row))
+    return PieceWork(
+        number=row.id, name=row.name, piece=piece_of(row), finish=finish, survey=survey_of(row), uses=uses_of(row),
+        age=row.age, count=row.count, hardware=Hardware.of(row.hardware), takes=takes, marks=marks_of(layers),
+    )  # fmt: skip
+
+
+def marks_of(layers: Sequence[LayerIn]) -> tuple[str, ...]:
+    """Return a short name of what each layer lays: it differs where kind, colours, water or faces do."""
+    found = []
+    for layer in layers:
+        said = json.dumps([layer.kind, layer.colours, layer.water, layer.zones, layer.dwell])
+        found.append(hashlib.sha256(said.encode()).hexdigest()[:5])
+    return tuple(found)
+
+
+def _painted_otherwise(work: PieceWork, done: Mapping[str, StepDoneRow]) -> dict[str, str]:
+    """Return the units on which coats lie that the look does not have."""
+    marks = {mark_of(work, number) for number in range(len(work.marks))}
+    found: dict[str, str] = {}
+    for row in done.values():
+        about = row.about
+        if about.get("piece") != work.number or about.get("layer", -1) < 0 or row.how != "done":
+            continue
+        if not any(f".{mark}" in row.step for mark in marks):
+            found[about["part"]] = f"{about['title'].split(',')[0].lower()}, laid before"
+    return found
+
+
+def workshop_of(session: Session, asks: Mapping[str, Any], air: Conditions, *, sprayer: bool = True) -> Workshop:
+    """Return how the person works: their schools, the air, and how long each act really took them."""
+    rows = session.scalars(select(StepDoneRow).where(StepDoneRow.taken_back.is_(None), StepDoneRow.how == "done"))
+    pace = learnt((row.about.get("act", ""), row.usual, row.minutes) for row in rows if row.about.get("timed"))
+    return Workshop(
+        schools=settings_of(session).schools, air=air, pace=pace, no_sprayer=bool(asks.get("no_sprayer")) or not sprayer
+    )
+
+
+def conditions_of(said: Mapping[str, Any] | None) -> Conditions:
+    """Return the air as it was typed; what is usual where nothing was. UnfitError says what is wrong."""
+    try:
+        return Conditions(**(said or {}))
+    except ValueError as error:
+        raise UnfitError(str(error)) from error

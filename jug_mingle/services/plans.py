@@ -1,0 +1,349 @@
+"""Plans of jobs: their steps as they stand now, what was asked of them, and the hours that they were laid into."""
+
+import hashlib
+import json
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass, field, replace
+from datetime import UTC, datetime, timedelta
+from typing import Any, Final
+
+from sqlalchemy import select
+from sqlalchemy.orm import Session
+
+from jug_mingle.core.plan.conditions import Conditions
+from jug_mingle.core.plan.explain import Clash, why_none
+from jug_mingle.core.plan.first_plan import first_plan, replanned
+from jug_mingle.core.plan.problem import Schedule
+from jug_mingle.core.plan.scheduling import Hours, Laid, Past, Slot, problem_of
+from jug_mingle.core.plan.step import Step
+from jug_mingle.core.plan.steps import Added, Steps, added, dropped, ordered, steps_of
+from jug_mingle.core.plan.work import PieceWork
+from jug_mingle.documents.plan import HoursIn
+from jug_mingle.errors import UnfitError
+from jug_mingle.services.hours import Air, Busy, Calendar, busy_kept, hours_kept, hours_of, zone_of
+from jug_mingle.services.jobs import get_job
+from jug_mingle.services.plan_solver import PlanSolver
+from jug_mingle.services.plan_work import conditions_of, works_of, workshop_of
+from jug_mingle.store.database import Database
+from jug_mingle.store.models import PlanRow, StepDoneRow, now
+
+_ACTED: Final = ("dropped", "added", "order", "pinned", "held", "air", "no_sprayer", "open_windows")
+"""What can be asked of a plan."""
+
+
+@dataclass(frozen=True, kw_only=True)
+class Standing:
+    """A job's plan as it stands: its steps, what was done, and the clock it counts by."""
+
+    row: PlanRow | None
+    works: Sequence[PieceWork]
+    steps: Steps
+    done: Mapping[str, StepDoneRow]
+    hours: HoursIn | None
+    calendar: Calendar
+    air: Conditions
+    refused: tuple[str, ...] = ()
+    fingerprint: str = ""
+    moment: datetime = field(default_factory=now)
+
+    @property
+    def kept(self) -> Mapping[str, Any]:
+        """What was last laid into hours; nothing where nothing was."""
+        return (self.row.laid if self.row is not None else None) or {}
+
+    @property
+    def stale(self) -> bool:
+        """Whether what was laid is not what would be laid now: something changed, or its time has passed."""
+        if self.kept.get("of") != self.fingerprint:
+            return True
+        return any(
+            slot.end < self.calendar.minute(self.moment) and slot.step
+            for slot in self.slots
+            if slot.step not in self.done
+        )
+
+    @property
+    def slots(self) -> list[Slot]:
+        """The hours that steps were laid into, as minutes of the plan."""
+        found = []
+        for one in self.kept.get("slots", ()):
+            start, end = (self.calendar.minute(datetime.fromisoformat(one[key])) for key in ("start", "end"))
+            found.append(Slot(**{**one, "start": start, "end": end}))
+        return found
+
+    @property
+    def schedule(self) -> Mapping[str, int]:
+        """When each task was to start. [minutes of the plan]"""
+        return {slot.key: slot.start for slot in self.slots if slot.step}
+
+
+def plan_row(session: Session, job_id: int) -> PlanRow | None:
+    """Return the plan of a job; None where none was begun."""
+    get_job(session, job_id)
+    return session.scalar(select(PlanRow).where(PlanRow.job_id == job_id))
+
+
+def begun_plan(session: Session, job_id: int) -> PlanRow:
+    """Return the plan of a job, begun now where there was none."""
+    row = plan_row(session, job_id)
+    if row is None:
+        row = PlanRow(job_id=job_id, begun=now(), due=None, asked=None, asks={}, laid=None)
+        session.add(row)
+        session.flush()
+    return row
+
+
+def done_of(session: Session, job_id: int) -> dict[str, StepDoneRow]:
+    """Return what was done of a job's steps, or left undone on purpose, by key."""
+    rows = session.scalars(
+        select(StepDoneRow)
+        .where(StepDoneRow.job_id == job_id, StepDoneRow.taken_back.is_(None))
+        .order_by(StepDoneRow.id)
+    )
+    return {row.step: row for row in rows}
+
+
+def standing(
+    session: Session, job_id: int, *, forecast: Sequence[Air] = (), moment: datetime | None = None
+) -> Standing:
+    """Return a job's plan as it stands now."""
+    row, done, hours = plan_row(session, job_id), done_of(session, job_id), hours_kept(session)
+    asks = row.asks if row is not None else {}
+    when = moment or now()
+    air = conditions_of(asks.get("air")) if asks.get("air") else _forecast_air(forecast)
+    works = works_of(session, job_id, done)
+    workshop = workshop_of(session, asks, air, sprayer=hours.sprayer if hours else True)
+    steps, refused = _changed(steps_of(works, workshop), asks)
+    steps = _windows_opened(steps, asks.get("open_windows", ()))
+    calendar = Calendar.since(row.begun if row is not None else when, zone_of(hours) if hours else zone_of(HoursIn()))
+    found = Standing(
+        row=row, works=works, steps=steps, done=done, hours=hours, calendar=calendar, air=air, refused=tuple(refused),
+        moment=when,
+    )  # fmt: skip
+    return replace(found, fingerprint=_fingerprint(session, found))
+
+
+def _forecast_air(forecast: Sequence[Air]) -> Conditions:
+    """Return the mean air of the next hours that are forecast; what is usual without a forecast."""
+    near = forecast[:12]
+    if not near:
+        return Conditions()
+    # In a workshop it is hardly colder than this, whatever it is outside, as long as somebody works in it.
+    temperature = sum(one.temperature for one in near) / len(near)
+    return Conditions(temperature=temperature, humidity=sum(one.humidity for one in near) / len(near))
+
+
+def _changed(steps: Steps, asks: Mapping[str, Any]) -> tuple[Steps, list[str]]:
+    """Return steps as they were asked for, and why some of that cannot be done any more."""
+    refused = []
+    for key in asks.get("dropped", ()):
+        try:
+            steps = dropped(steps, key)
+        except ValueError as error:
+            refused.append(str(error))
+    for one in asks.get("added", ()):
+        steps = added(steps, Added(**one))
+    for first, then in asks.get("order", ()):
+        try:
+            steps = ordered(steps, first, then)
+        except ValueError as error:
+            refused.append(str(error))
+    return steps, refused
+
+
+def _windows_opened(steps: Steps, opened: Sequence[str]) -> Steps:
+    """Return steps of which some no longer have to come before their window closes, as they are done another way."""
+    if not opened:
+        return steps
+    waits = tuple(replace(wait, most=None, closes="") if wait.after in opened else wait for wait in steps.waits)
+    return replace(steps, waits=waits)
+
+
+def _fingerprint(session: Session, one: Standing) -> str:
+    said = {
+        "steps": [[step.key, round(step.minutes, 1), step.hands, step.place, step.kit] for step in one.steps.steps],
+        "waits": [[wait.before, wait.after, wait.least, wait.most] for wait in one.steps.waits],
+        "hours": one.hours.model_dump(mode="json") if one.hours else None,
+        "busy": [[str(busy.start), str(busy.end)] for busy in busy_kept(session)],
+        "done": sorted((key, str(row.ended)) for key, row in one.done.items()),
+        "asks": {key: one.row.asks.get(key) for key in ("pinned", "held")} if one.row else {},
+        "due": str(one.row.due) if one.row else "",
+    }
+    return hashlib.sha256(json.dumps(said, sort_keys=True).encode()).hexdigest()[:16]
+
+
+@dataclass(frozen=True, kw_only=True)
+class Ready:
+    """A plan's problem, ready to be solved: with what came before, so that little moves."""
+
+    laid: Laid
+    near: Mapping[str, int]
+    first: Schedule | None
+    clashes: list[Clash]
+
+
+def prepared(session: Session, one: Standing, *, forecast: Sequence[Air] = ()) -> Ready:
+    """Return a job's problem with a first plan, found at once; or why there is none."""
+    if one.hours is None:
+        raise UnfitError("say first when you have time: in Plan, under “When have I time?”")
+    laid = problem_of(one.steps, hours_for(session, one, forecast), past_of(one), due=_due(one), pinned=_pinned(one))
+    near = {key: at for key, at in one.schedule.items() if key in laid.problem.of}
+    first = replanned(laid.problem, near) if near else first_plan(laid.problem)
+    clashes = [] if first is not None else why_none(laid, one.steps, said=one.calendar.said)
+    due = _due(one)
+    if first is not None and due is not None and first.usable > due:
+        clashes.append(
+            Clash(
+                words=f"It cannot be used by {one.calendar.said(due)}: the soonest found is "
+                f"{one.calendar.said(first.usable)}.",
+                helps="Give more hours before then, drop a piece or a layer, or take a later date.",
+            )
+        )  # fmt: skip
+    return Ready(laid=laid, near=near, first=first, clashes=clashes)
+
+
+def hours_for(session: Session, one: Standing, forecast: Sequence[Air] = ()) -> Hours:
+    """Return the hours there are for a job: without what a calendar takes, nor what other jobs have planned."""
+    others = session.scalars(select(PlanRow).where(PlanRow.job_id != (one.row.job_id if one.row else 0)))
+    taken = [
+        Busy(start=datetime.fromisoformat(slot["start"]), end=datetime.fromisoformat(slot["end"]))
+        for row in others
+        for slot in (row.laid or {}).get("slots", ())
+        if datetime.fromisoformat(slot["end"]) > one.moment and slot["step"] not in done_of(session, row.job_id)
+    ]
+    if one.hours is None:
+        raise UnfitError("say first when you have time: in Plan, under “When have I time?”")
+    return hours_of(one.hours, one.calendar, busy=[*busy_kept(session), *taken], forecast=forecast)
+
+
+def past_of(one: Standing) -> Past:
+    """Return what was done, as minutes of the plan."""
+    held = (one.row.asks.get("held", {}) if one.row else {}) or {}
+    return Past(
+        ends={key: one.calendar.minute(row.ended) for key, row in one.done.items()},
+        now=one.calendar.minute(one.moment + timedelta(seconds=59)),
+        waits_until={key: one.calendar.minute(datetime.fromisoformat(at)) for key, at in held.items()},
+    )
+
+
+def _pinned(one: Standing) -> dict[str, int]:
+    asks = one.row.asks if one.row else {}
+    return {key: one.calendar.minute(datetime.fromisoformat(at)) for key, at in (asks.get("pinned") or {}).items()}
+
+
+def _due(one: Standing) -> int | None:
+    return one.calendar.minute(one.row.due) if one.row is not None and one.row.due is not None else None
+
+
+def make(session: Session, job_id: int, *, forecast: Sequence[Air] = (), moment: datetime | None = None) -> Ready:
+    """Lay a job's steps into the hours there are, at once, and keep that; what moves is as little as may be."""
+    row = begun_plan(session, job_id)
+    one = standing(session, job_id, forecast=forecast, moment=moment)
+    ready = prepared(session, one, forecast=forecast)
+    _keep(row, one, ready, ready.first)
+    session.flush()
+    return ready
+
+
+def _keep(row: PlanRow, one: Standing, ready: Ready, schedule: Schedule | None) -> None:
+    slots = [] if schedule is None else ready.laid.slots(schedule)
+    row.laid = {
+        "slots": [
+            {"key": s.key, "step": s.step, "part": s.part, "of": s.of, "kit": s.kit,
+             "start": one.calendar.at(s.start).isoformat(), "end": one.calendar.at(s.end).isoformat()}
+            for s in slots
+        ],
+        "usable": one.calendar.at(schedule.usable).isoformat() if schedule else None,
+        "bound": one.calendar.at(schedule.bound).isoformat() if schedule else None,
+        "proven": bool(schedule and schedule.proven), "sessions": schedule.sessions if schedule else 0,
+        "hurry": schedule.hurry if schedule else 0, "made": now().isoformat(), "of": one.fingerprint,
+        "closed": [[wait.before, wait.after, wait.closes] for wait in ready.laid.closed],
+        "clashes": [{"words": c.words, "helps": c.helps, "steps": list(c.steps)} for c in ready.clashes],
+    }  # fmt: skip
+
+
+def better(database: Database, solver: PlanSolver, job_id: int, *, forecast: Sequence[Air] = ()) -> None:
+    """Better a job's plan by the helper process, and keep what it finds if nothing has changed by then."""
+    with database.read() as session:
+        one = standing(session, job_id, forecast=forecast)
+        if one.hours is None or one.row is None:
+            return
+        ready = prepared(session, one, forecast=forecast)
+    if ready.first is None and ready.clashes:
+        return
+    best = solver.solve(ready.laid.problem, ready.first, near=ready.near)
+    if best is None:
+        return
+    with database.write.begin() as session:
+        again = standing(session, job_id, forecast=forecast)
+        if again.row is not None and again.fingerprint == one.fingerprint:
+            _keep(again.row, again, replace(ready, clashes=_still(one, ready, best)), best)
+
+
+def _still(one: Standing, ready: Ready, best: Schedule) -> list[Clash]:
+    """Return what still stands against a plan once a better one is found."""
+    due = _due(one)
+    return [] if due is None or best.usable <= due else ready.clashes
+
+
+def ask(session: Session, job_id: int, **asked: Any) -> PlanRow:
+    """Ask something of a plan: values of `_ACTED`, each in place of what was asked before; the rest stays."""
+    row = begun_plan(session, job_id)
+    unknown = set(asked) - set(_ACTED)
+    if unknown:
+        raise UnfitError(f"a plan is asked for {', '.join(_ACTED)}, not {', '.join(sorted(unknown))}")
+    row.asks = {**row.asks, **asked}
+    session.flush()
+    return row
+
+
+def step_in(one: Standing, key: str) -> Step:
+    """Return a step of a plan; UnfitError where it has none of that key (any more)."""
+    found = next((step for step in one.steps.steps if step.key == key), None)
+    if found is None:
+        raise UnfitError("the plan has no such step any more: look again at what stands there")
+    return found
+
+
+def drop(session: Session, job_id: int, key: str) -> None:
+    """Leave a step out; UnfitError says which rule forbids it."""
+    one = standing(session, job_id)
+    step_in(one, key)
+    try:
+        dropped(one.steps, key)
+    except ValueError as error:
+        raise UnfitError(str(error)) from error
+    asks = begun_plan(session, job_id).asks
+    ask(session, job_id, dropped=[*asks.get("dropped", []), key])
+
+
+def bring_back(session: Session, job_id: int, key: str) -> None:
+    """Bring a step back that was left out, or take one's own away again."""
+    asks = begun_plan(session, job_id).asks
+    ask(
+        session,
+        job_id,
+        dropped=[one for one in asks.get("dropped", []) if one != key],
+        added=[one for one in asks.get("added", []) if one["key"] != key],
+    )
+
+
+def put_before(session: Session, job_id: int, first: str, then: str) -> None:
+    """Let a step come before another; UnfitError says why it cannot."""
+    one = standing(session, job_id)
+    step_in(one, first)
+    step_in(one, then)
+    try:
+        ordered(one.steps, first, then)
+    except ValueError as error:
+        raise UnfitError(str(error)) from error
+    asks = begun_plan(session, job_id).asks
+    ask(session, job_id, order=[*asks.get("order", []), [first, then]])
+
+
+def set_due(session: Session, job_id: int, due: datetime | None) -> None:
+    """Say by when it must be usable; UnfitError for a time that is gone."""
+    if due is not None and due <= datetime.now(UTC):
+        raise UnfitError("that date is gone: name one to come")
+    begun_plan(session, job_id).due = due
+    session.flush()
