@@ -30,6 +30,9 @@ class Settings(BaseSettings):
     scale: str = ""
     """Address of a scale as host:port; the stand-in when it is left out."""
 
+    weather: str = ""
+    """Address of a weather service as host:port; the stand-in when it is left out."""
+
 
 def address_of(text: str) -> tuple[str, int] | None:
     """Return the address in "host:port", nothing for no text; ValueError for what is neither."""

@@ -28,7 +28,11 @@ from jug_mingle.devices.reader import ColourReader
 from jug_mingle.devices.scale import Scale
 from jug_mingle.devices.simulated_reader import SimulatedReader
 from jug_mingle.devices.simulated_scale import SimulatedScale
+from jug_mingle.devices.simulated_weather import SimulatedWeather
+from jug_mingle.devices.weather import Weather
+from jug_mingle.services.forecasts import Forecasts
 from jug_mingle.services.photos import PhotoFolder
+from jug_mingle.services.plan_solver import Bettering, PlanSolver
 from jug_mingle.services.reader_tray import Sample, Truth, tray
 from jug_mingle.services.shelf_fit import renew_fit
 from jug_mingle.settings import Settings, address_of, own_hosts
@@ -61,7 +65,8 @@ def create_app(
             with database.read() as session:
                 return tray(session, truth or {}, samples or {})
 
-        with SimulatedReader(on_tray) as reader, SimulatedScale() as scale:
+        with SimulatedReader(on_tray) as reader, SimulatedScale() as scale, SimulatedWeather() as sky:
+            weather = Weather(address_of(settings.weather) or sky.address)
             app.state.context = Context(
                 settings=settings,
                 database=database,
@@ -69,9 +74,13 @@ def create_app(
                 reader=ColourReader(address_of(settings.reader) or reader.address),
                 scale=Scale(address_of(settings.scale) or scale.address),
                 stand_ins=not settings.reader,
+                weather=weather,
+                forecasts=Forecasts(weather),
+                bettering=Bettering(PlanSolver()),
                 pictures=CapacityLimiter(max(2, os.cpu_count() or 2)),
             )
             yield
+            app.state.context.bettering.close()
         warming.join()
         with database.read() as session:
             renew_fit(session)

@@ -12,7 +12,10 @@ from sqlalchemy.orm import Session
 from jug_mingle.api.common.schemas import LightName, Problem, UnitName
 from jug_mingle.devices.reader import ColourReader
 from jug_mingle.devices.scale import Scale
+from jug_mingle.devices.weather import Weather
+from jug_mingle.services.forecasts import Forecasts
 from jug_mingle.services.photos import PhotoFolder
+from jug_mingle.services.plan_solver import Bettering
 from jug_mingle.services.shelf_fit import fitted_shelf
 from jug_mingle.settings import Settings
 from jug_mingle.store.database import Database
@@ -29,6 +32,10 @@ class Context:
     scale: Scale
     stand_ins: bool
     """Whether reader and scale are the simulated ones that ship."""
+
+    weather: Weather
+    forecasts: Forecasts
+    bettering: Bettering
 
     pictures: CapacityLimiter
     """How many pictures are drawn at once: as many as the machine has hands for. The others wait for their turn without

@@ -16,6 +16,7 @@ from jug_mingle.api.ombres import routes as ombres
 from jug_mingle.api.over import routes as over
 from jug_mingle.api.photos import routes as photos
 from jug_mingle.api.pieces import routes as pieces
+from jug_mingle.api.plans import routes as plans
 from jug_mingle.api.practice import routes as practice
 from jug_mingle.api.preparations import routes as preparations
 from jug_mingle.api.prints import routes as prints
@@ -41,6 +42,7 @@ NOUNS: Final = (
     over,
     photos,
     pieces,
+    plans,
     practice,
     preparations,
     prints,

@@ -1,11 +1,9 @@
 """A plan as it is looked at: what to do now, what dries meanwhile, the session in hand, and the days."""
 
 from collections.abc import Mapping, Sequence
-from dataclasses import dataclass, replace
+from dataclasses import dataclass
 from datetime import datetime, timedelta
 from typing import Final
-
-from sqlalchemy.orm import Session
 
 from jug_mingle.core.plan.explain import Clash
 from jug_mingle.core.plan.scheduling import Slot
@@ -69,7 +67,7 @@ class View:
     finished: bool
 
 
-def view_of(_session: Session, one: Standing) -> View:
+def view_of(one: Standing) -> View:
     """Return a plan as it is looked at."""
     slots = [slot for slot in one.slots if not slot.step or slot.step not in one.done]
     todo = [step for step in one.steps.steps if step.key not in one.done]
@@ -191,11 +189,6 @@ def _allowed(one: Standing) -> list[Allowed]:
         for mark in one.steps.milestones
         if mark.piece in ends
     ]
-
-
-def sessions_until(view: View, count: int) -> View:
-    """Return a view with no more than so many days."""
-    return replace(view, days=view.days[:count])
 
 
 def titles(one: Standing) -> Mapping[int, str]:

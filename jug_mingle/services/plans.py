@@ -18,7 +18,7 @@ from jug_mingle.core.plan.scheduling import Hours, Laid, Past, Slot, problem_of
 from jug_mingle.core.plan.step import Step
 from jug_mingle.core.plan.steps import Added, Steps, added, dropped, ordered, steps_of
 from jug_mingle.core.plan.work import PieceWork
-from jug_mingle.documents.plan import HoursIn
+from jug_mingle.documents.plan import AddedStepIn, HoursIn
 from jug_mingle.errors import UnfitError
 from jug_mingle.services.hours import Air, Busy, Calendar, busy_kept, hours_kept, hours_of, zone_of
 from jug_mingle.services.jobs import get_job
@@ -347,3 +347,34 @@ def set_due(session: Session, job_id: int, due: datetime | None) -> None:
         raise UnfitError("that date is gone: name one to come")
     begun_plan(session, job_id).due = due
     session.flush()
+
+
+def add(session: Session, job_id: int, said: AddedStepIn) -> str:
+    """Add a step of somebody's own, and return its key; UnfitError where it is for a piece that the job has not."""
+    one = standing(session, job_id)
+    pieces = [work.number for work in one.works]
+    if not pieces:
+        raise UnfitError("the job has no piece yet that a step could be for: add one in Piece")
+    piece = (
+        one.steps.of(said.after).piece
+        if said.after and any(s.key == said.after for s in one.steps.steps)
+        else said.piece
+    )
+    piece = piece or pieces[0]
+    if piece not in pieces:
+        raise UnfitError(f"the job has no piece {piece}")
+    asks = begun_plan(session, job_id).asks
+    key = f"own.{len(asks.get('added', [])) + 1}.{now():%Y%m%d%H%M%S}"
+    made = {"key": key, "piece": piece, "title": said.title, "minutes": said.minutes, "after": said.after,
+            "wait": said.wait, "words": said.words}  # fmt: skip
+    ask(session, job_id, added=[*asks.get("added", []), made])
+    return key
+
+
+def pin(session: Session, job_id: int, key: str, at: datetime | None) -> None:
+    """Let a step start at a time, or whenever it fits; UnfitError for a time that is gone."""
+    step_in(standing(session, job_id), key)
+    if at is not None and at < now():
+        raise UnfitError("that time is gone: name one to come")
+    pinned = {k: v for k, v in (begun_plan(session, job_id).asks.get("pinned") or {}).items() if k != key}
+    ask(session, job_id, pinned={**pinned, key: at.isoformat()} if at is not None else pinned)

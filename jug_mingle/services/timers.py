@@ -38,6 +38,11 @@ def start_timer(
     return row
 
 
+def start_for(session: Session, job_id: int, words: str, seconds: int, *, kind: str = "wait") -> TimerRow:
+    """Start a timer that rings after so many seconds."""
+    return start_timer(session, job_id, words=words, ends=now() + timedelta(seconds=seconds), kind=kind)
+
+
 def remove_timer(session: Session, timer_id: int) -> None:
     """Take a timer away; NotFoundError where there is none."""
     row = session.get(TimerRow, timer_id)

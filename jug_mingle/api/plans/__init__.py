@@ -1,0 +1,1 @@
+"""Plans over HTTP: routes, schemas, serializers."""

@@ -1,0 +1,334 @@
+"""The plan: surveys, hours, steps and what really happens to them, timers, money, and all of it as files."""
+
+from collections.abc import Callable
+from typing import Annotated
+
+from fastapi import APIRouter, Body, Response
+from sqlalchemy.orm import Session
+
+from jug_mingle.api.context import PROBLEMS, Context, ContextNow, LightNow, ReadSession, UnitNow
+from jug_mingle.api.plans import schemas, serializers
+from jug_mingle.core.colour.spectra import light as light_named
+from jug_mingle.devices.lines import DeviceError
+from jug_mingle.documents.plan import AddedStepIn, HoursIn, PlanFile, SurveyIn
+from jug_mingle.documents.strict import Id
+from jug_mingle.errors import DeviceTroubleError
+from jug_mingle.services import busy_calendar, plan_progress, plan_work, plans, timers
+from jug_mingle.services.hours import keep_busy, keep_hours
+from jug_mingle.services.jobs import get_job
+from jug_mingle.services.plan_money import money_of
+from jug_mingle.services.plan_view import view_of
+
+router = APIRouter(prefix="/api", tags=["plans"])
+
+
+@router.get("/jobs/{job_id}/plan", responses=PROBLEMS)
+def get_plan(
+    job_id: Id, session: ReadSession, context: ContextNow, light: LightNow = "window", unit: UnitNow = "ml"
+) -> schemas.PlanOut:
+    """Return a job's plan as it stands: what to do now, what dries meanwhile, the days."""
+    get_job(session, job_id)
+    one = plans.standing(session, job_id, forecast=context.forecasts.now())
+    return serializers.plan_out(session, context, job_id, one, light_named(light), unit)
+
+
+@router.post("/jobs/{job_id}/plan", responses=PROBLEMS)
+def make_plan(job_id: Id, context: ContextNow, light: LightNow = "window", unit: UnitNow = "ml") -> schemas.PlanOut:
+    """Lay what is still to be done into the hours there are, at once; it is bettered in the background."""
+    return _after(context, job_id, lambda _session: None, light, unit)
+
+
+def _after(
+    context: Context, job_id: int, change: Callable[[Session], object], light: str, unit: str
+) -> schemas.PlanOut:
+    """Change something and lay the plan anew, in one go; then begin to better it."""
+    forecast = context.forecasts.now()
+    with context.database.write.begin() as session:
+        change(session)
+        one = plans.standing(session, job_id, forecast=forecast)
+        if one.hours is not None:
+            plans.make(session, job_id, forecast=forecast)
+    if one.hours is not None:
+        context.bettering.begin(
+            job_id, lambda solver: plans.better(context.database, solver, job_id, forecast=forecast)
+        )
+    with context.database.read() as session:
+        again = plans.standing(session, job_id, forecast=forecast)
+        return serializers.plan_out(session, context, job_id, again, light_named(light), unit)
+
+
+@router.post("/jobs/{job_id}/plan/stop", status_code=204, responses=PROBLEMS)
+def stop_bettering(job_id: Id, context: ContextNow) -> None:
+    """Stop looking for a better plan; the best that was found stands."""
+    if context.bettering.is_under_way(job_id):
+        context.bettering.solver.stop()
+
+
+@router.patch("/jobs/{job_id}/plan", responses=PROBLEMS)
+def change_plan(
+    job_id: Id, body: schemas.PlanChangeIn, context: ContextNow, light: LightNow = "window", unit: UnitNow = "ml"
+) -> schemas.PlanOut:
+    """Say by when it must be usable, what the air is, whether the sprayer works, what price is asked."""
+
+    def change(session: Session) -> None:
+        row = plans.begun_plan(session, job_id)
+        if body.due is not None or body.no_due:
+            plans.set_due(session, job_id, None if body.no_due else body.due)
+        if body.asked is not None:
+            row.asked = body.asked or None
+        if body.air is not None or body.by_forecast:
+            plans.ask(session, job_id, air=None if body.by_forecast or body.air is None else body.air.model_dump())
+        if body.no_sprayer is not None:
+            plans.ask(session, job_id, no_sprayer=body.no_sprayer)
+
+    return _after(context, job_id, change, light, unit)
+
+
+@router.post("/jobs/{job_id}/steps/done", responses=PROBLEMS)
+def finish_step(
+    job_id: Id, body: schemas.StepDoneIn, context: ContextNow, light: LightNow = "window", unit: UnitNow = "ml"
+) -> schemas.PlanOut:
+    """Tick a step off; the waits after it begin. Refused with 409 where it was ticked off already."""
+    return _after(
+        context, job_id,
+        lambda session: plan_progress.finish_step(
+            session, job_id, body.step, minutes=body.minutes, ended=body.ended, how=body.how
+        ),
+        light, unit,
+    )  # fmt: skip
+
+
+@router.post("/jobs/{job_id}/steps/undo", responses=PROBLEMS)
+def take_back(
+    job_id: Id, body: schemas.StepIn, context: ContextNow, light: LightNow = "window", unit: UnitNow = "ml"
+) -> schemas.PlanOut:
+    """Take back that a step was done."""
+    return _after(context, job_id, lambda session: plan_progress.take_back(session, job_id, body.step), light, unit)
+
+
+@router.post("/jobs/{job_id}/steps/tacky", responses=PROBLEMS)
+def still_tacky(
+    job_id: Id, body: schemas.TackyIn, context: ContextNow, light: LightNow = "window", unit: UnitNow = "ml"
+) -> schemas.PlanOut:
+    """Let a step wait longer, as what lies below is not dry."""
+    return _after(
+        context,
+        job_id,
+        lambda session: plan_progress.still_tacky(session, job_id, body.step, body.minutes),
+        light,
+        unit,
+    )
+
+
+@router.post("/jobs/{job_id}/steps/wrong", responses=PROBLEMS)
+def went_wrong(
+    job_id: Id, body: schemas.WrongIn, context: ContextNow, light: LightNow = "window", unit: UnitNow = "ml"
+) -> schemas.SaidOut:
+    """Make steps of what is done about a mishap."""
+    said: list[str] = []
+    plan = _after(
+        context, job_id,
+        lambda session: said.append(plan_progress.went_wrong(session, job_id, body.step, body.mishap)), light, unit,
+    )  # fmt: skip
+    return schemas.SaidOut(said=said[0], plan=plan)
+
+
+@router.post("/jobs/{job_id}/steps/another-way", responses=PROBLEMS)
+def another_way(
+    job_id: Id, body: schemas.StepIn, context: ContextNow, light: LightNow = "window", unit: UnitNow = "ml"
+) -> schemas.SaidOut:
+    """Plan a step the way that is left once its window has closed."""
+    said: list[str] = []
+    plan = _after(
+        context, job_id, lambda session: said.append(plan_progress.another_way(session, job_id, body.step)), light, unit
+    )
+    return schemas.SaidOut(said=said[0], plan=plan)
+
+
+@router.post("/jobs/{job_id}/steps/drop", responses=PROBLEMS)
+def drop_step(
+    job_id: Id, body: schemas.StepIn, context: ContextNow, light: LightNow = "window", unit: UnitNow = "ml"
+) -> schemas.PlanOut:
+    """Leave a step out; what a rule forbids says why."""
+    return _after(context, job_id, lambda session: plans.drop(session, job_id, body.step), light, unit)
+
+
+@router.post("/jobs/{job_id}/steps/bring-back", responses=PROBLEMS)
+def bring_back(
+    job_id: Id, body: schemas.StepIn, context: ContextNow, light: LightNow = "window", unit: UnitNow = "ml"
+) -> schemas.PlanOut:
+    """Bring a step back that was left out, or take one's own away."""
+    return _after(context, job_id, lambda session: plans.bring_back(session, job_id, body.step), light, unit)
+
+
+@router.post("/jobs/{job_id}/steps", responses=PROBLEMS)
+def add_step(
+    job_id: Id, body: AddedStepIn, context: ContextNow, light: LightNow = "window", unit: UnitNow = "ml"
+) -> schemas.PlanOut:
+    """Add a step of one's own."""
+    return _after(context, job_id, lambda session: plans.add(session, job_id, body), light, unit)
+
+
+@router.post("/jobs/{job_id}/steps/order", responses=PROBLEMS)
+def order_steps(
+    job_id: Id, body: schemas.OrderIn, context: ContextNow, light: LightNow = "window", unit: UnitNow = "ml"
+) -> schemas.PlanOut:
+    """Let a step come before another; what lies on a part may forbid it."""
+    return _after(
+        context, job_id, lambda session: plans.put_before(session, job_id, body.first, body.then), light, unit
+    )
+
+
+@router.post("/jobs/{job_id}/steps/pin", responses=PROBLEMS)
+def pin_step(
+    job_id: Id, body: schemas.PinIn, context: ContextNow, light: LightNow = "window", unit: UnitNow = "ml"
+) -> schemas.PlanOut:
+    """Let a step start at a time, or whenever it fits."""
+    return _after(context, job_id, lambda session: plans.pin(session, job_id, body.step, body.at), light, unit)
+
+
+@router.post("/jobs/{job_id}/plan/skip-day", responses=PROBLEMS)
+def skip_day(
+    job_id: Id, body: schemas.DayIn, context: ContextNow, light: LightNow = "window", unit: UnitNow = "ml"
+) -> schemas.PlanOut:
+    """Take the hours of a day away, as there is no time after all."""
+    return _after(context, job_id, lambda session: plan_progress.skip_day(session, job_id, body.day), light, unit)
+
+
+@router.get("/jobs/{job_id}/surveys", responses=PROBLEMS)
+def get_surveys(job_id: Id, session: ReadSession) -> schemas.SurveysOut:
+    """Return what a job's pieces are before anything is done, and the words that this is said in."""
+    return serializers.surveys_out(session, job_id)
+
+
+@router.put("/pieces/{piece_id}/survey", responses=PROBLEMS)
+def keep_survey(piece_id: Id, body: SurveyIn, context: ContextNow) -> SurveyIn:
+    """Keep what a piece is before anything is done."""
+    with context.database.write.begin() as session:
+        return SurveyIn.model_validate(plan_work.keep_survey(session, piece_id, body).survey)
+
+
+@router.get("/hours", responses=PROBLEMS)
+def get_hours(session: ReadSession) -> schemas.HoursOut:
+    """Return when there is time, or what is offered where nobody said."""
+    return serializers.hours_out(session)
+
+
+@router.put("/hours", responses=PROBLEMS)
+def set_hours(body: HoursIn, context: ContextNow) -> schemas.HoursOut:
+    """Say when there is time."""
+    with context.database.write.begin() as session:
+        keep_hours(session, body)
+        return serializers.hours_out(session)
+
+
+@router.post("/hours/busy", responses=PROBLEMS)
+def read_busy(body: schemas.BusyIn, context: ContextNow) -> schemas.HoursOut:
+    """Read what is taken from a calendar file; it takes the place of what an earlier one said."""
+    with context.database.write.begin() as session:
+        keep_busy(session, busy_calendar.read(session, body.calendar.encode()))
+        return serializers.hours_out(session)
+
+
+@router.delete("/hours/busy", responses=PROBLEMS)
+def forget_busy(context: ContextNow) -> schemas.HoursOut:
+    """Forget what a calendar said is taken."""
+    with context.database.write.begin() as session:
+        keep_busy(session, [])
+        return serializers.hours_out(session)
+
+
+@router.get("/timers")
+def list_timers(session: ReadSession) -> schemas.TimersOut:
+    """Return the timers that run or have rung, the next first, with the server's time."""
+    return serializers.timers_out(timers.timers(session))
+
+
+@router.post("/timers", status_code=201, responses=PROBLEMS)
+def start_timer(body: schemas.TimerIn, context: ContextNow) -> schemas.TimerOut:
+    """Start a timer."""
+    with context.database.write.begin() as session:
+        return serializers.timer_out(timers.start_for(session, body.job_id, body.words, body.seconds, kind=body.kind))
+
+
+@router.delete("/timers/{timer_id}", status_code=204, responses=PROBLEMS)
+def remove_timer(timer_id: Id, context: ContextNow) -> None:
+    """Take a timer away."""
+    with context.database.write.begin() as session:
+        timers.remove_timer(session, timer_id)
+
+
+@router.get("/jobs/{job_id}/plan/money", responses=PROBLEMS)
+def get_money(job_id: Id, session: ReadSession, unit: UnitNow = "ml") -> schemas.MoneyOut:
+    """Return what a plan takes and costs: pots, consumables, hardware, hours, a price and what is left of it."""
+    one = plans.standing(session, job_id)
+    return serializers.money_out(session, money_of(session, job_id, one), unit)
+
+
+@router.get("/jobs/{job_id}/plan.ics", responses=PROBLEMS)
+def plan_calendar(job_id: Id, session: ReadSession) -> Response:
+    """Return a plan as an iCalendar file with alarms."""
+    from jug_mingle.services import plan_files
+
+    name = get_job(session, job_id).name
+    data = plan_files.calendar_of(name, view_of(plans.standing(session, job_id)))
+    return _file(data, "text/calendar", "plan.ics")
+
+
+@router.get("/jobs/{job_id}/plan.pdf", responses=PROBLEMS)
+def plan_pdf(job_id: Id, session: ReadSession) -> Response:
+    """Return a plan as a sheet to tick off."""
+    from jug_mingle.services import plan_files
+
+    data = plan_files.sheet_of(get_job(session, job_id).name, view_of(plans.standing(session, job_id)))
+    return Response(data, media_type="application/pdf")
+
+
+@router.get("/jobs/{job_id}/step-cards.pdf", responses=PROBLEMS)
+def card_pdf(job_id: Id, session: ReadSession) -> Response:
+    """Return the steps still to be done as cards."""
+    from jug_mingle.services import plan_files
+
+    data = plan_files.cards_of(get_job(session, job_id).name, view_of(plans.standing(session, job_id)))
+    return Response(data, media_type="application/pdf")
+
+
+@router.get("/jobs/{job_id}/plan.csv", responses=PROBLEMS)
+def plan_csv(job_id: Id, session: ReadSession) -> Response:
+    """Return a plan as a table."""
+    from jug_mingle.services import plan_files
+
+    return _file(plan_files.csv_of(view_of(plans.standing(session, job_id))), "text/csv", "plan.csv")
+
+
+@router.get("/jobs/{job_id}/shopping.csv", responses=PROBLEMS)
+def shopping_csv(job_id: Id, session: ReadSession) -> Response:
+    """Return what a plan takes as a table."""
+    from jug_mingle.services import plan_files
+
+    money = money_of(session, job_id, plans.standing(session, job_id))
+    return _file(plan_files.shopping_csv(money), "text/csv", "shopping.csv")
+
+
+@router.get("/jobs/{job_id}/plan.json", responses=PROBLEMS)
+def plan_json(job_id: Id, session: ReadSession) -> PlanFile:
+    """Return a plan as a file."""
+    from jug_mingle.services import plan_files
+
+    return plan_files.file_of(get_job(session, job_id).name, view_of(plans.standing(session, job_id)))
+
+
+def _file(data: bytes, media_type: str, name: str) -> Response:
+    return Response(data, media_type=media_type, headers={"Content-Disposition": f'attachment; filename="{name}"'})
+
+
+@router.post("/devices/weather", status_code=204, responses=PROBLEMS)
+def set_weather(body: Annotated[schemas.WeatherIn, Body()], context: ContextNow) -> None:
+    """Give the stand-in weather service a season or a fault."""
+    try:
+        for command, value in (("SEASON", body.season), ("FAULT", body.fault)):
+            if value is not None:
+                context.weather.simulate(f"{command} {value}")
+    except DeviceError as error:
+        raise DeviceTroubleError(str(error)) from error
+    context.forecasts.forget()

@@ -1,0 +1,98 @@
+"""The plan on paper: its days with what is done in each, and a card for each step to be propped up at the bench."""
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+
+from reportlab.lib.units import mm
+from reportlab.pdfgen.canvas import Canvas
+
+from jug_mingle.formats.print_sheet import fitted, paragraph, sheet, text
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class PlanLine:
+    """A line of a day: when, what, on which piece, how long."""
+
+    when: str
+    title: str
+    piece: str
+    long: str
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class PlanDay:
+    """A session as it is printed."""
+
+    title: str
+    lines: Sequence[PlanLine]
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class StepCard:
+    """A step as it is printed on a card of its own."""
+
+    title: str
+    piece: str
+    when: str
+    ready: str
+    how: str
+    why: str
+    after: str
+    cautions: Sequence[str]
+
+
+def plan_sheet(title: str, said: Sequence[str], days: Sequence[PlanDay]) -> bytes:
+    """Return the PDF (A4) of a plan: a line to tick off for each step."""
+
+    def draw(canvas: Canvas) -> None:
+        text(canvas, 20, 277, fitted(title, width=170, size=20, bold=True), size=20, bold=True)
+        y = 268.0
+        for words in said:
+            y = paragraph(canvas, 20, y, words, width=170, size=10) - 1
+        y -= 4
+        for day in days:
+            if y < 40:
+                canvas.showPage()
+                y = 280.0
+            text(canvas, 20, y, day.title, size=12, bold=True)
+            y -= 7
+            for line in day.lines:
+                if y < 18:
+                    canvas.showPage()
+                    y = 280.0
+                canvas.setLineWidth(0.3 * mm)
+                canvas.rect(20 * mm, (y - 0.6) * mm, 3.4 * mm, 3.4 * mm, stroke=1, fill=0)
+                text(canvas, 27, y, line.when, size=9.5)
+                text(canvas, 42, y, fitted(line.title, width=86, size=9.5), size=9.5)
+                text(canvas, 131, y, fitted(line.piece, width=40, size=9.5), size=9.5)
+                text(canvas, 174, y, line.long, size=9.5)
+                y -= 6
+            y -= 5
+
+    return sheet(title, draw)
+
+
+def step_cards(title: str, cards: Sequence[StepCard]) -> bytes:
+    """Return the PDF (A4) of step cards, four on a page."""
+
+    def draw(canvas: Canvas) -> None:
+        for number, card in enumerate(cards):
+            if number and number % 4 == 0:
+                canvas.showPage()
+            _card(canvas, card, 280.0 - 69.0 * (number % 4))
+
+    return sheet(title, draw)
+
+
+def _card(canvas: Canvas, card: StepCard, y: float) -> None:
+    canvas.setLineWidth(0.2 * mm)
+    canvas.roundRect(16 * mm, (y - 56) * mm, 178 * mm, 64 * mm, 3 * mm)
+    text(canvas, 20, y, fitted(card.title, width=168, size=15, bold=True), size=15, bold=True)
+    text(canvas, 20, y - 6, fitted(f"{card.piece} · {card.when}", width=168, size=10), size=10)
+    at = y - 13
+    for words, size in ((card.ready, 11.0), (card.how, 11.0), (card.after, 10.0), (card.why, 9.0)):
+        if words and at > y - 46:
+            at = paragraph(canvas, 20, at, words, width=168, size=size) - 1.5
+    for caution in card.cautions:
+        if at > y - 54:
+            at = paragraph(canvas, 20, at, f"! {caution}", width=168, size=8.5)

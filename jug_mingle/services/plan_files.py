@@ -1,0 +1,198 @@
+"""A plan as it leaves the program: a calendar with alarms, a sheet and step cards, tables, and a file with a schema."""
+
+from collections.abc import Sequence
+from datetime import datetime, timedelta
+
+from jug_mingle.core.materials.handling import time_words
+from jug_mingle.core.plan.dangers import CAUTIONS
+from jug_mingle.core.plan.scheduling import Slot
+from jug_mingle.core.plan.step import Step
+from jug_mingle.core.practice.hazards import DEFERS
+from jug_mingle.documents.plan import PlanFile, PlanStepDoc, PlanWaitDoc
+from jug_mingle.formats.calendar_file import Entry, write_calendar
+from jug_mingle.formats.plan_csv import GOODS_COLUMNS, STEP_COLUMNS, table
+from jug_mingle.formats.plan_sheet import PlanDay, PlanLine, StepCard, plan_sheet, step_cards
+from jug_mingle.services.plan_money import Money
+from jug_mingle.services.plan_view import Day, View, titles
+from jug_mingle.services.plans import Standing
+from jug_mingle.store.models import now
+
+_WARNED: int = 10
+"""Before a session the alarm goes so early. [minutes]"""
+
+
+def calendar_of(name: str, view: View) -> bytes:
+    """Return a plan as an iCalendar file: an entry for each session with an alarm before it, one for each step, and the
+    windows that close, with an alarm when half of them is gone."""
+    one = view.standing
+    entries = []
+    for day in view.days:
+        if not day.slots:
+            continue
+        what = ", ".join(dict.fromkeys(_titled(one, slot) for slot in day.slots))
+        entries.append(
+            Entry(
+                uid=f"session-{day.start:%Y%m%dT%H%M}", title=f"{name}: {time_words(day.minutes)} of work", words=what,
+                start=day.start, end=day.end, before=_WARNED,
+            )
+        )  # fmt: skip
+        entries += [
+            Entry(
+                uid=f"step-{slot.key}", title=_titled(one, slot), words=_words(one, slot), busy=False,
+                start=one.calendar.at(slot.start), end=one.calendar.at(slot.end), before=0,
+            )
+            for slot in day.slots
+        ]  # fmt: skip
+    entries += _windows(one)
+    for allowed in view.allowed:
+        entries.append(
+            Entry(
+                uid=f"allowed-{allowed.piece}-{allowed.words.replace(' ', '-')}",
+                title=f"{titles(one).get(allowed.piece, '')}: {allowed.words}", words=allowed.why,
+                start=allowed.at, end=allowed.at + timedelta(minutes=15), busy=False,
+            )
+        )  # fmt: skip
+    return write_calendar(name, entries, stamped=now())
+
+
+def _windows(one: Standing) -> list[Entry]:
+    ends = {slot.step: one.calendar.at(slot.end) for slot in one.slots if slot.part == slot.of}
+    ends |= {key: row.ended for key, row in one.done.items()}
+    found = []
+    for wait in one.steps.waits:
+        if wait.most is None or wait.after in one.done or wait.before not in ends:
+            continue
+        closes = ends[wait.before] + timedelta(minutes=wait.most)
+        found.append(
+            Entry(
+                uid=f"window-{wait.after}", title=f"At the latest: {one.steps.of(wait.after).title}", words=wait.closes,
+                start=closes - timedelta(minutes=5), end=closes, before=max(1, (wait.most - wait.least) // 2),
+                busy=False,
+            )
+        )  # fmt: skip
+    return found
+
+
+def _titled(one: Standing, slot: Slot) -> str:
+    if not slot.step:
+        return f"Clean the {'gun' if slot.kit.endswith('.spray') else 'brush'}"
+    step = one.steps.of(slot.step)
+    return step.title if slot.of == 1 else f"{step.title}, part {slot.part} of {slot.of}"
+
+
+def _words(one: Standing, slot: Slot) -> str:
+    if not slot.step:
+        return ""
+    step = one.steps.of(slot.step)
+    cautions = [CAUTIONS[key] for key in step.cautions]
+    return " ".join(filter(None, [step.words, step.why, *cautions, DEFERS if cautions else ""]))
+
+
+def sheet_of(name: str, view: View) -> bytes:
+    """Return a plan as a sheet to tick off."""
+    one = view.standing
+    zone = one.calendar.zone
+    said = [f"{time_words(view.hands_left)} of work in {sum(bool(day.slots) for day in view.days)} sessions."]
+    if view.usable:
+        said.append(f"Light use from {view.usable.astimezone(zone):%A %d %B, %H:%M}.")
+    said += [f"{clash.words} {clash.helps}" for clash in view.clashes]
+    days = [
+        PlanDay(title=_day_title(one, day), lines=[_line(one, slot) for slot in day.slots])
+        for day in view.days
+        if day.slots
+    ]
+    return plan_sheet(f"Plan: {name}", said, days)
+
+
+def _day_title(one: Standing, day: Day) -> str:
+    start, end = day.start.astimezone(one.calendar.zone), day.end.astimezone(one.calendar.zone)
+    return f"{start:%A} {start.day} {start:%B}, {start:%H:%M}–{end:%H:%M}"
+
+
+def _line(one: Standing, slot: Slot) -> PlanLine:
+    piece = titles(one).get(one.steps.of(slot.step).piece, "") if slot.step else ""
+    return PlanLine(
+        when=f"{one.calendar.at(slot.start).astimezone(one.calendar.zone):%H:%M}", title=_titled(one, slot),
+        piece=piece,
+        long=time_words(slot.end - slot.start),
+    )  # fmt: skip
+
+
+def cards_of(name: str, view: View) -> bytes:
+    """Return the steps that are still to be done as cards."""
+    one = view.standing
+    slots = {slot.step: slot for slot in reversed(one.slots) if slot.step}
+    todo = sorted(
+        (step for step in one.steps.steps if step.key not in one.done),
+        key=lambda step: slots[step.key].start if step.key in slots else 10**9,
+    )
+    return step_cards(f"Step cards: {name}", [_card(one, step, slots.get(step.key)) for step in todo])
+
+
+def _card(one: Standing, step: Step, slot: Slot | None) -> StepCard:
+    when = one.calendar.said(slot.start) if slot else "no time yet"
+    waits = [wait for wait in one.steps.waits if wait.before == step.key and wait.least]
+    amounts = [f"{take.ml:.0f} ml {take.name}" for take in step.takes]
+    longest = max(waits, key=lambda wait: wait.least, default=None)
+    return StepCard(
+        title=step.title, piece=titles(one).get(step.piece, ""), when=f"{when}, about {time_words(step.minutes)}",
+        ready=", ".join([*amounts, *step.ready]), how=step.words, why=step.why,
+        after=f"Then {longest.words}: {time_words(longest.least)}." if longest else "",
+        cautions=[CAUTIONS[key] for key in step.cautions] + ([DEFERS] if step.cautions else []),
+    )  # fmt: skip
+
+
+def csv_of(view: View) -> bytes:
+    """Return a plan as a table."""
+    one = view.standing
+    rows = [
+        [doc.start.isoformat() if doc.start else "", doc.end.isoformat() if doc.end else "", doc.piece, doc.title,
+         doc.minutes, doc.part, doc.parts, "yes" if doc.done else "", doc.words, doc.why, " ".join(doc.cautions)]
+        for doc in _docs(one)
+    ]  # fmt: skip
+    return table(STEP_COLUMNS, rows)
+
+
+def shopping_csv(money: Money) -> bytes:
+    """Return what a plan takes as a table."""
+    return table(
+        GOODS_COLUMNS,
+        [
+            [line.title, line.unit, round(line.needed, 2), round(line.there, 1), line.buy,
+             "" if line.cash is None else round(line.cash, 2), "" if line.share is None else round(line.share, 2)]
+            for line in [*money.pots, *money.goods]
+        ],
+    )  # fmt: skip
+
+
+def file_of(name: str, view: View) -> PlanFile:
+    """Return a plan as a file."""
+    one, kept = view.standing, view.standing.kept
+    return PlanFile(
+        job=name, made=datetime.fromisoformat(kept["made"]) if kept.get("made") else now(), usable=view.usable,
+        proven=bool(kept.get("proven")), sessions=int(kept.get("sessions", 0)), steps=_docs(one),
+        waits=[
+            PlanWaitDoc(before=w.before, after=w.after, least=w.least, most=w.most, words=w.words, why=w.why)
+            for w in one.steps.waits
+        ],
+    )  # fmt: skip
+
+
+def _docs(one: Standing) -> list[PlanStepDoc]:
+    names, slots = titles(one), [slot for slot in one.slots if slot.step]
+    found = []
+    for step in one.steps.steps:
+        own: Sequence[Slot | None] = [slot for slot in slots if slot.step == step.key] or [None]
+        row = one.done.get(step.key)
+        for slot in own if row is None else [None]:
+            start = one.calendar.at(slot.start) if slot else row.ended - timedelta(minutes=row.minutes) if row else None
+            end = one.calendar.at(slot.end) if slot else row.ended if row else None
+            found.append(
+                PlanStepDoc(
+                    key=step.key, piece=names.get(step.piece, ""), title=step.title, act=step.act,
+                    minutes=round(row.minutes if row else step.minutes, 1), words=step.words, why=step.why,
+                    school=step.school, cautions=[CAUTIONS[key] for key in step.cautions], start=start, end=end,
+                    part=slot.part if slot else 1, parts=slot.of if slot else 1, done=row is not None,
+                )
+            )  # fmt: skip
+    return sorted(found, key=lambda doc: (doc.start is None, doc.start.isoformat() if doc.start else "", doc.key))
