@@ -5,7 +5,7 @@ from dataclasses import dataclass
 from datetime import UTC, date, datetime, time, timedelta
 from itertools import pairwise
 from typing import Any, Final
-from zoneinfo import ZoneInfo, available_timezones
+from zoneinfo import ZoneInfo, ZoneInfoNotFoundError
 
 from sqlalchemy import select
 from sqlalchemy.orm import Session as Reading
@@ -91,9 +91,10 @@ def _keep(session: Reading, key: str, value: dict[str, Any]) -> None:
 
 def zone_of(hours: HoursIn) -> ZoneInfo:
     """Return the time zone of hours; UnfitError where there is none of that name."""
-    if hours.zone not in available_timezones():
-        raise UnfitError(f"there is no time zone {hours.zone!r}: name one such as Europe/Berlin")
-    return ZoneInfo(hours.zone)
+    try:
+        return ZoneInfo(hours.zone)
+    except (ZoneInfoNotFoundError, ValueError, OSError) as error:
+        raise UnfitError(f"there is no time zone {hours.zone!r}: name one such as Europe/Berlin") from error
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

@@ -235,14 +235,18 @@ def _due(one: Standing) -> int | None:
     return one.calendar.minute(one.row.due) if one.row is not None and one.row.due is not None else None
 
 
-def make(session: Session, job_id: int, *, forecast: Sequence[Air] = (), moment: datetime | None = None) -> Ready:
-    """Lay a job's steps into the hours there are, at once, and keep that; what moves is as little as may be."""
+def make(session: Session, job_id: int, *, forecast: Sequence[Air] = (), moment: datetime | None = None) -> PlanRow:
+    """Lay a job's steps into the hours there are, at once, and keep that; what moves is as little as may be.
+
+    What was laid stays where nothing has changed.
+    """
     row = begun_plan(session, job_id)
     one = standing(session, job_id, forecast=forecast, moment=moment)
-    ready = prepared(session, one, forecast=forecast)
-    _keep(row, one, ready, ready.first)
-    session.flush()
-    return ready
+    if one.stale:
+        ready = prepared(session, one, forecast=forecast)
+        _keep(row, one, ready, ready.first)
+        session.flush()
+    return row
 
 
 def _keep(row: PlanRow, one: Standing, ready: Ready, schedule: Schedule | None) -> None:
@@ -269,7 +273,7 @@ def better(database: Database, solver: PlanSolver, job_id: int, *, forecast: Seq
         if one.hours is None or one.row is None:
             return
         ready = prepared(session, one, forecast=forecast)
-    if ready.first is None and ready.clashes:
+    if (ready.first is None and ready.clashes) or (one.kept.get("proven") and not one.stale):
         return
     best = solver.solve(ready.laid.problem, ready.first, near=ready.near)
     if best is None:

@@ -3,20 +3,22 @@
 from collections.abc import Callable
 from typing import Annotated
 
-from fastapi import APIRouter, Body, Response
+from fastapi import APIRouter, Body, Query, Response
 from sqlalchemy.orm import Session
 
-from jug_mingle.api.context import PROBLEMS, Context, ContextNow, LightNow, ReadSession, UnitNow
+from jug_mingle.api.context import IMAGE, PROBLEMS, Context, ContextNow, LightNow, ReadSession, UnitNow
 from jug_mingle.api.plans import schemas, serializers
 from jug_mingle.core.colour.spectra import light as light_named
 from jug_mingle.devices.lines import DeviceError
-from jug_mingle.documents.plan import AddedStepIn, HoursIn, PlanFile, SurveyIn
+from jug_mingle.documents.plan import AddedStepIn, HoursIn, PlanFile, StepKey, SurveyIn
 from jug_mingle.documents.strict import Id
 from jug_mingle.errors import DeviceTroubleError
+from jug_mingle.formats.images import encode
 from jug_mingle.services import busy_calendar, plan_progress, plan_work, plans, timers
-from jug_mingle.services.hours import keep_busy, keep_hours
+from jug_mingle.services.hours import hours_kept, keep_busy, keep_hours
 from jug_mingle.services.jobs import get_job
 from jug_mingle.services.plan_money import money_of
+from jug_mingle.services.plan_pictures import picture_of_step
 from jug_mingle.services.plan_view import view_of
 
 router = APIRouter(prefix="/api", tags=["plans"])
@@ -45,10 +47,10 @@ def _after(
     forecast = context.forecasts.now()
     with context.database.write.begin() as session:
         change(session)
-        one = plans.standing(session, job_id, forecast=forecast)
-        if one.hours is not None:
+        timed = hours_kept(session) is not None
+        if timed:
             plans.make(session, job_id, forecast=forecast)
-    if one.hours is not None:
+    if timed:
         context.bettering.begin(
             job_id, lambda solver: plans.better(context.database, solver, job_id, forecast=forecast)
         )
@@ -193,6 +195,26 @@ def skip_day(
 ) -> schemas.PlanOut:
     """Take the hours of a day away, as there is no time after all."""
     return _after(context, job_id, lambda session: plan_progress.skip_day(session, job_id, body.day), light, unit)
+
+
+@router.get("/jobs/{job_id}/steps/picture", responses=IMAGE, response_class=Response)
+async def step_picture(
+    job_id: Id,
+    step: Annotated[StepKey, Query()],
+    context: ContextNow,
+    light: LightNow = "window",
+    wide: Annotated[int, Query(ge=40, le=1200)] = 320,
+    high: Annotated[int, Query(ge=40, le=1200)] = 320,
+) -> Response:
+    """Return the picture of a step: the faces that are worked on in full, all else faded."""
+
+    def draw() -> Response:
+        with context.database.read() as session:
+            pixels = picture_of_step(session, job_id, step, light=light_named(light), wide=wide, high=high)
+        data, media_type = encode(pixels, "exact")
+        return Response(data, media_type=media_type, headers={"Cache-Control": "no-store"})
+
+    return await context.rendered(draw)
 
 
 @router.get("/jobs/{job_id}/surveys", responses=PROBLEMS)

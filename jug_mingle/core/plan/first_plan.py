@@ -10,12 +10,16 @@ from typing import Final
 
 import numpy as np
 
+from jug_mingle.core.arrays import FloatArray
 from jug_mingle.core.plan.diary import Diary
 from jug_mingle.core.plan.problem import LONGEST, Problem, Schedule
 
 _ROUNDS: Final = 24
 _SHAKEN: Final = 0.1
 """How far priorities are shaken, as a share of themselves."""
+
+_AGAIN: Final = 12
+"""As many orders are tried from either side when something has changed."""
 
 _TRIES: Final = 60
 
@@ -28,16 +32,14 @@ def first_plan(problem: Problem, *, rounds: int = _ROUNDS, near: Mapping[str, in
     rounds : int
         How many orders are tried. 1..
     near : mapping, optional
-        When tasks started in the plan before: the first order tried is that.
+        When tasks started in the plan before: orders near to that are tried. [minutes]
     """
     groups, rng = _Groups(problem), np.random.default_rng(7)
     tails = np.array([float(problem.tails[key]) for key in problem.of])
     best: tuple[tuple[int, int, int], Diary] | None = None
-    held, bound = tails, lower_bound(problem)
+    held, bound = tails if not near else _ranked(problem, near), lower_bound(problem)
     for number in range(rounds):
         rank = held * (1.0 + (0.0 if number == 0 else _SHAKEN) * rng.standard_normal(len(tails)))
-        if number == 0 and near:
-            rank = np.array([-float(near.get(key, LONGEST)) for key in problem.of])
         diary = _laid(problem, groups, dict(zip(problem.of, rank.tolist(), strict=True)))
         if diary is None:
             continue
@@ -50,6 +52,13 @@ def first_plan(problem: Problem, *, rounds: int = _ROUNDS, near: Mapping[str, in
     return None if best is None else schedule_of(problem, best[1].starts, best[1])
 
 
+def _ranked(problem: Problem, near: Mapping[str, int]) -> FloatArray:
+    """Return a rank for each task by which those that were sooner come first."""
+    order = sorted(problem.of, key=lambda key: near.get(key, LONGEST))
+    place = {key: float(len(order) - number) for number, key in enumerate(order)}
+    return np.array([place[key] for key in problem.of])
+
+
 def replanned(problem: Problem, near: Mapping[str, int]) -> Schedule | None:
     """Return a plan that moves little of the one before, unless that is done more than a session later than another.
 
@@ -58,7 +67,14 @@ def replanned(problem: Problem, near: Mapping[str, int]) -> Schedule | None:
     near : mapping
         When tasks started in the plan before. [minutes]
     """
-    fresh, kept = first_plan(problem), first_plan(problem, rounds=1, near=near)
+    diary = _laid(problem, _Groups(problem), {key: -float(near.get(key, LONGEST)) for key in problem.of}, floor=near)
+    kept = first_plan(problem, rounds=1, near=near) if diary is None else schedule_of(problem, diary.starts, diary)
+    tried = [
+        one
+        for one in (first_plan(problem, rounds=_AGAIN), first_plan(problem, rounds=_AGAIN, near=near))
+        if one is not None
+    ]
+    fresh = min(tried, key=lambda one: (one.usable, one.sessions), default=None)
     if kept is None or fresh is None or kept.usable <= fresh.usable:
         return kept or fresh
     later = next((one.end for one in problem.sessions if one.start > fresh.usable), fresh.usable)
@@ -100,8 +116,10 @@ def lower_bound(problem: Problem) -> int:
     return chains
 
 
-def _laid(problem: Problem, groups: "_Groups", rank: Mapping[str, float]) -> Diary | None:
-    """Return a diary with all tasks, those of the highest rank first as soon as they may be laid."""
+def _laid(
+    problem: Problem, groups: "_Groups", rank: Mapping[str, float], *, floor: Mapping[str, int] | None = None
+) -> Diary | None:
+    """Return a diary with all tasks, those of the highest rank first as soon as they may be; none before `floor`."""
     diary = Diary(problem)
     for task in problem.of.values():
         if task.fixed is not None and diary.place(task, task.fixed, task.fixed) is None:
@@ -112,7 +130,7 @@ def _laid(problem: Problem, groups: "_Groups", rank: Mapping[str, float]) -> Dia
     heapify(ready)
     while ready:
         _, group = heappop(ready)
-        if not _lay(problem, group, diary):
+        if not _lay(problem, group, diary, floor or {}):
             return None
         for after in groups.after[group]:
             left[after] -= 1
@@ -121,9 +139,9 @@ def _laid(problem: Problem, groups: "_Groups", rank: Mapping[str, float]) -> Dia
     return diary
 
 
-def _lay(problem: Problem, group: tuple[str, ...], diary: Diary) -> bool:
+def _lay(problem: Problem, group: tuple[str, ...], diary: Diary, floor: Mapping[str, int]) -> bool:
     """Lay the tasks of a group; where one misses its window those before it are moved to a later time."""
-    least = dict.fromkeys(group, 0)
+    least = {key: floor.get(key, 0) for key in group}
     for _ in range(_TRIES):
         late = _lay_once(problem, group, diary, least)
         if late is None:

@@ -153,7 +153,7 @@ def _tasks(step: Step, hours: Hours, earliest: int, latest: int | None, wanted: 
     minutes = max(1, ceil(step.minutes - 1e-9))
     allowed = hours.allowed(step)
     there = [
-        replace(one, start=max(one.start, earliest))
+        one if one.start >= earliest else replace(one, start=earliest)
         for one in openings(hours.sessions, allowed)
         if one.end > max(one.start, earliest)
     ]

@@ -117,7 +117,8 @@ def consumables(steps: Iterable[Step]) -> list[Line]:
     for key, amount in needed.items():
         good = GOODS[key]
         packs = ceil(amount / good.pack - 1e-9)
-        pack = f"{packs} × {good.pack:g} {good.unit}" if good.pack != 1 else f"{packs} {good.unit}"
+        unit = good.unit.removesuffix("es" if good.unit == "brushes" else "s") if packs == 1 else good.unit
+        pack = f"{packs} × {good.pack:g} {good.unit}" if good.pack != 1 else f"{packs} {unit}"
         found.append(
             Line(
                 key=key, title=good.title, unit=good.unit, needed=amount, there=0.0, buy=pack, cash=packs * good.price,

@@ -2,6 +2,7 @@
 
 from collections.abc import Collection, Iterable, Mapping, Sequence
 from dataclasses import dataclass, replace
+from functools import cached_property
 from typing import Final
 
 from jug_mingle.core.plan.coats import lay
@@ -54,7 +55,12 @@ class Steps:
 
     def of(self, key: str) -> Step:
         """Return a step; KeyError where there is none."""
-        return next(step for step in self.steps if step.key == key)
+        return self.by_key[key]
+
+    @cached_property
+    def by_key(self) -> dict[str, Step]:
+        """Steps by key."""
+        return {step.key: step for step in self.steps}
 
     def before(self, key: str) -> set[str]:
         """Return the keys of all steps that come before one by its waits."""

@@ -2,6 +2,7 @@
 
 from collections.abc import Collection, Mapping, Sequence
 from dataclasses import dataclass, field, replace
+from functools import cached_property
 from typing import Final
 
 from jug_mingle.core.finishes.bare_ground import Below
@@ -67,7 +68,7 @@ class Unit:
     """Whether it was painted in this job already, otherwise than it shall be now."""
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@dataclass(frozen=True, kw_only=True, eq=False)
 class PieceWork:
     """A piece that a plan is for.
 
@@ -96,12 +97,12 @@ class PieceWork:
     marks: tuple[str, ...] = ()
     over: Mapping[str, str] = field(default_factory=dict)
 
-    @property
+    @cached_property
     def old_paint(self) -> bool:
         """Whether there is old paint that may hold lead."""
         return self.age != "later" and any(unit.ground.coat == "paint" and not unit.again for unit in self.units)
 
-    @property
+    @cached_property
     def units(self) -> list[Unit]:
         """What is worked on, cut by what it is, what was seen of it and what shall lie on it.
 

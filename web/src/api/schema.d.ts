@@ -184,6 +184,26 @@ export interface paths {
     patch?: never
     trace?: never
   }
+  '/api/devices/weather': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    get?: never
+    put?: never
+    /**
+     * Set Weather
+     * @description Give the stand-in weather service a season or a fault.
+     */
+    post: operations['set_weather_api_devices_weather_post']
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
   '/api/forms': {
     parameters: {
       query?: never
@@ -239,6 +259,54 @@ export interface paths {
     put?: never
     post?: never
     delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/hours': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    /**
+     * Get Hours
+     * @description Return when there is time, or what is offered where nobody said.
+     */
+    get: operations['get_hours_api_hours_get']
+    /**
+     * Set Hours
+     * @description Say when there is time.
+     */
+    put: operations['set_hours_api_hours_put']
+    post?: never
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/hours/busy': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    get?: never
+    put?: never
+    /**
+     * Read Busy
+     * @description Read what is taken from a calendar file; it takes the place of what an earlier one said.
+     */
+    post: operations['read_busy_api_hours_busy_post']
+    /**
+     * Forget Busy
+     * @description Forget what a calendar said is taken.
+     */
+    delete: operations['forget_busy_api_hours_busy_delete']
     options?: never
     head?: never
     patch?: never
@@ -559,6 +627,174 @@ export interface paths {
     patch?: never
     trace?: never
   }
+  '/api/jobs/{job_id}/plan': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    /**
+     * Get Plan
+     * @description Return a job's plan as it stands: what to do now, what dries meanwhile, the days.
+     */
+    get: operations['get_plan_api_jobs__job_id__plan_get']
+    put?: never
+    /**
+     * Make Plan
+     * @description Lay what is still to be done into the hours there are, at once; it is bettered in the background.
+     */
+    post: operations['make_plan_api_jobs__job_id__plan_post']
+    delete?: never
+    options?: never
+    head?: never
+    /**
+     * Change Plan
+     * @description Say by when it must be usable, what the air is, whether the sprayer works, what price is asked.
+     */
+    patch: operations['change_plan_api_jobs__job_id__plan_patch']
+    trace?: never
+  }
+  '/api/jobs/{job_id}/plan.csv': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    /**
+     * Plan Csv
+     * @description Return a plan as a table.
+     */
+    get: operations['plan_csv_api_jobs__job_id__plan_csv_get']
+    put?: never
+    post?: never
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/jobs/{job_id}/plan.ics': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    /**
+     * Plan Calendar
+     * @description Return a plan as an iCalendar file with alarms.
+     */
+    get: operations['plan_calendar_api_jobs__job_id__plan_ics_get']
+    put?: never
+    post?: never
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/jobs/{job_id}/plan.json': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    /**
+     * Plan Json
+     * @description Return a plan as a file.
+     */
+    get: operations['plan_json_api_jobs__job_id__plan_json_get']
+    put?: never
+    post?: never
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/jobs/{job_id}/plan.pdf': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    /**
+     * Plan Pdf
+     * @description Return a plan as a sheet to tick off.
+     */
+    get: operations['plan_pdf_api_jobs__job_id__plan_pdf_get']
+    put?: never
+    post?: never
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/jobs/{job_id}/plan/money': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    /**
+     * Get Money
+     * @description Return what a plan takes and costs: pots, consumables, hardware, hours, a price and what is left of it.
+     */
+    get: operations['get_money_api_jobs__job_id__plan_money_get']
+    put?: never
+    post?: never
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/jobs/{job_id}/plan/skip-day': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    get?: never
+    put?: never
+    /**
+     * Skip Day
+     * @description Take the hours of a day away, as there is no time after all.
+     */
+    post: operations['skip_day_api_jobs__job_id__plan_skip_day_post']
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/jobs/{job_id}/plan/stop': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    get?: never
+    put?: never
+    /**
+     * Stop Bettering
+     * @description Stop looking for a better plan; the best that was found stands.
+     */
+    post: operations['stop_bettering_api_jobs__job_id__plan_stop_post']
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
   '/api/jobs/{job_id}/presets/{key}': {
     parameters: {
       query?: never
@@ -599,6 +835,266 @@ export interface paths {
     patch?: never
     trace?: never
   }
+  '/api/jobs/{job_id}/shopping.csv': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    /**
+     * Shopping Csv
+     * @description Return what a plan takes as a table.
+     */
+    get: operations['shopping_csv_api_jobs__job_id__shopping_csv_get']
+    put?: never
+    post?: never
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/jobs/{job_id}/step-cards.pdf': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    /**
+     * Card Pdf
+     * @description Return the steps still to be done as cards.
+     */
+    get: operations['card_pdf_api_jobs__job_id__step_cards_pdf_get']
+    put?: never
+    post?: never
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/jobs/{job_id}/steps': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    get?: never
+    put?: never
+    /**
+     * Add Step
+     * @description Add a step of one's own.
+     */
+    post: operations['add_step_api_jobs__job_id__steps_post']
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/jobs/{job_id}/steps/another-way': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    get?: never
+    put?: never
+    /**
+     * Another Way
+     * @description Plan a step the way that is left once its window has closed.
+     */
+    post: operations['another_way_api_jobs__job_id__steps_another_way_post']
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/jobs/{job_id}/steps/bring-back': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    get?: never
+    put?: never
+    /**
+     * Bring Back
+     * @description Bring a step back that was left out, or take one's own away.
+     */
+    post: operations['bring_back_api_jobs__job_id__steps_bring_back_post']
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/jobs/{job_id}/steps/done': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    get?: never
+    put?: never
+    /**
+     * Finish Step
+     * @description Tick a step off; the waits after it begin. Refused with 409 where it was ticked off already.
+     */
+    post: operations['finish_step_api_jobs__job_id__steps_done_post']
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/jobs/{job_id}/steps/drop': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    get?: never
+    put?: never
+    /**
+     * Drop Step
+     * @description Leave a step out; what a rule forbids says why.
+     */
+    post: operations['drop_step_api_jobs__job_id__steps_drop_post']
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/jobs/{job_id}/steps/order': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    get?: never
+    put?: never
+    /**
+     * Order Steps
+     * @description Let a step come before another; what lies on a part may forbid it.
+     */
+    post: operations['order_steps_api_jobs__job_id__steps_order_post']
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/jobs/{job_id}/steps/picture': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    /**
+     * Step Picture
+     * @description Return the picture of a step: the faces that are worked on in full, all else faded.
+     */
+    get: operations['step_picture_api_jobs__job_id__steps_picture_get']
+    put?: never
+    post?: never
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/jobs/{job_id}/steps/pin': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    get?: never
+    put?: never
+    /**
+     * Pin Step
+     * @description Let a step start at a time, or whenever it fits.
+     */
+    post: operations['pin_step_api_jobs__job_id__steps_pin_post']
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/jobs/{job_id}/steps/tacky': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    get?: never
+    put?: never
+    /**
+     * Still Tacky
+     * @description Let a step wait longer, as what lies below is not dry.
+     */
+    post: operations['still_tacky_api_jobs__job_id__steps_tacky_post']
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/jobs/{job_id}/steps/undo': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    get?: never
+    put?: never
+    /**
+     * Take Back
+     * @description Take back that a step was done.
+     */
+    post: operations['take_back_api_jobs__job_id__steps_undo_post']
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/jobs/{job_id}/steps/wrong': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    get?: never
+    put?: never
+    /**
+     * Went Wrong
+     * @description Make steps of what is done about a mishap.
+     */
+    post: operations['went_wrong_api_jobs__job_id__steps_wrong_post']
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
   '/api/jobs/{job_id}/strips': {
     parameters: {
       query?: never
@@ -617,6 +1113,26 @@ export interface paths {
      * @description Keep an offcut, or one field of a stain board.
      */
     post: operations['add_offcut_api_jobs__job_id__strips_post']
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/jobs/{job_id}/surveys': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    /**
+     * Get Surveys
+     * @description Return what a job's pieces are before anything is done, and the words that this is said in.
+     */
+    get: operations['get_surveys_api_jobs__job_id__surveys_get']
+    put?: never
+    post?: never
     delete?: never
     options?: never
     head?: never
@@ -1408,6 +1924,26 @@ export interface paths {
      */
     get: operations['sheet_api_pieces__piece_id__sheet_pdf_get']
     put?: never
+    post?: never
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/pieces/{piece_id}/survey': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    get?: never
+    /**
+     * Keep Survey
+     * @description Keep what a piece is before anything is done.
+     */
+    put: operations['keep_survey_api_pieces__piece_id__survey_put']
     post?: never
     delete?: never
     options?: never
@@ -2267,10 +2803,85 @@ export interface paths {
     patch?: never
     trace?: never
   }
+  '/api/timers': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    /**
+     * List Timers
+     * @description Return the timers that run or have rung, the next first, with the server's time.
+     */
+    get: operations['list_timers_api_timers_get']
+    put?: never
+    /**
+     * Start Timer
+     * @description Start a timer.
+     */
+    post: operations['start_timer_api_timers_post']
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/timers/{timer_id}': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    get?: never
+    put?: never
+    post?: never
+    /**
+     * Remove Timer
+     * @description Take a timer away.
+     */
+    delete: operations['remove_timer_api_timers__timer_id__delete']
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
 }
 export type webhooks = Record<string, never>
 export interface components {
   schemas: {
+    /**
+     * AddedStepIn
+     * @description A step of one's own.
+     */
+    AddedStepIn: {
+      /**
+       * After
+       * @default
+       */
+      after: string
+      /** Minutes */
+      minutes: number
+      /**
+       * Piece
+       * @default 0
+       */
+      piece: number
+      /** Title */
+      title: string
+      /**
+       * Wait
+       * @description That follows it. [minutes]
+       * @default 0
+       */
+      wait: number
+      /**
+       * Words
+       * @default
+       */
+      words: string
+    }
     /**
      * AdditionsIn
      * @description What is to be added to the batch.
@@ -2294,6 +2905,96 @@ export interface components {
       reached: boolean
       /** Target Hex */
       target_hex: string
+      /** Words */
+      words: string
+    }
+    /**
+     * AirIn
+     * @description The air of the workshop; as `core.plan.conditions.Conditions`.
+     */
+    AirIn: {
+      /**
+       * Dryer
+       * @default false
+       */
+      dryer: boolean
+      /**
+       * Humidity
+       * @description Relative. [%]
+       * @default 50
+       */
+      humidity: number
+      /**
+       * Moving Air
+       * @default false
+       */
+      moving_air: boolean
+      /**
+       * Temperature
+       * @description [°C]
+       * @default 20
+       */
+      temperature: number
+    }
+    /**
+     * AirOut
+     * @description The air that waits are reckoned with, and where that was known from.
+     */
+    AirOut: {
+      /**
+       * Dryer
+       * @default false
+       */
+      dryer: boolean
+      /**
+       * Humidity
+       * @description Relative. [%]
+       * @default 50
+       */
+      humidity: number
+      /**
+       * Moving Air
+       * @default false
+       */
+      moving_air: boolean
+      /**
+       * Says
+       * @description What the air changes.
+       * @default []
+       */
+      says: string[]
+      /**
+       * Source
+       * @enum {string}
+       */
+      source: 'typed' | 'forecast' | 'usual'
+      /**
+       * Temperature
+       * @description [°C]
+       * @default 20
+       */
+      temperature: number
+      /**
+       * Trouble
+       * @description Why there is no forecast, where that was asked for.
+       * @default
+       */
+      trouble: string
+    }
+    /**
+     * AllowedOut
+     * @description From when a piece may be used for what.
+     */
+    AllowedOut: {
+      /**
+       * At
+       * Format: date-time
+       */
+      at: string
+      /** Piece */
+      piece: string
+      /** Why */
+      why: string
       /** Words */
       words: string
     }
@@ -2561,6 +3262,14 @@ export interface components {
       top: number
     }
     /**
+     * BusyIn
+     * @description A calendar file as text.
+     */
+    BusyIn: {
+      /** Calendar */
+      calendar: string
+    }
+    /**
      * CardIn
      * @description One coat of it over black and over white, dried.
      */
@@ -2664,6 +3373,18 @@ export interface components {
       method: 'chips'
     }
     /**
+     * ClashOut
+     * @description Something that stands against something, and what would help.
+     */
+    ClashOut: {
+      /** Helps */
+      helps: string
+      /** Steps */
+      steps: string[]
+      /** Words */
+      words: string
+    }
+    /**
      * CoatsIn
      * @description How many coats hid a ground, or did not yet.
      */
@@ -2720,6 +3441,37 @@ export interface components {
       hex: string
       /** Name */
       name: string
+    }
+    /**
+     * DayIn
+     * @description A day on which there is no time after all.
+     */
+    DayIn: {
+      /**
+       * Day
+       * Format: date
+       */
+      day: string
+    }
+    /**
+     * DayOut
+     * @description A session and what is done in it.
+     */
+    DayOut: {
+      /**
+       * End
+       * Format: date-time
+       */
+      end: string
+      /** Minutes */
+      minutes: number
+      /** Slots */
+      slots: components['schemas']['SlotOut'][]
+      /**
+       * Start
+       * Format: date-time
+       */
+      start: string
     }
     /**
      * DifferenceOut
@@ -2826,6 +3578,40 @@ export interface components {
        * @default oak
        */
       wood: string
+    }
+    /**
+     * DryingOut
+     * @description Something that dries, or that a window closes on.
+     */
+    DryingOut: {
+      /**
+       * Began
+       * Format: date-time
+       */
+      began: string
+      /** Closes */
+      closes: string | null
+      /** Closes Words */
+      closes_words: string
+      /** Felt */
+      felt: boolean
+      /** Step */
+      step: string
+      /** Then */
+      then: string
+      /** Then Title */
+      then_title: string
+      /** Title */
+      title: string
+      /**
+       * Until
+       * Format: date-time
+       */
+      until: string
+      /** Why */
+      why: string
+      /** Words */
+      words: string
     }
     /**
      * FaceIn
@@ -3376,6 +4162,73 @@ export interface components {
       part: string
     }
     /**
+     * HoursIn
+     * @description When somebody has time, week after week, and what is otherwise on single days.
+     */
+    HoursIn: {
+      /**
+       * Days
+       * @description Single days that differ; none is off.
+       * @default {}
+       */
+      days: {
+        [key: string]: components['schemas']['SpanIn'][]
+      }
+      /**
+       * Hands
+       * @default 1
+       */
+      hands: number
+      /**
+       * @description When it is light outdoors.
+       * @default {
+       *       "end": "17:00",
+       *       "start": "09:00"
+       *     }
+       */
+      outdoors: components['schemas']['SpanIn'] | null
+      /**
+       * @description When noise may be made.
+       * @default {
+       *       "end": "20:00",
+       *       "start": "08:00"
+       *     }
+       */
+      quiet: components['schemas']['SpanIn'] | null
+      /**
+       * Sprayer
+       * @description Whether there is a gun that works.
+       * @default true
+       */
+      sprayer: boolean
+      /**
+       * Week
+       * @description Day of the week → when hands are there.
+       * @default {}
+       */
+      week: {
+        [key: string]: components['schemas']['SpanIn'][]
+      }
+      /**
+       * Zone
+       * @default UTC
+       */
+      zone: string
+    }
+    /**
+     * HoursOut
+     * @description When there is time, and what a calendar takes of it.
+     */
+    HoursOut: {
+      /** Busy */
+      busy: number
+      /** Busy Words */
+      busy_words: string[]
+      hours: components['schemas']['HoursIn']
+      /** Set */
+      set: boolean
+    }
+    /**
      * JobChangeIn
      * @description What changes of a job; only what is sent is changed.
      */
@@ -3862,6 +4715,30 @@ export interface components {
       switch: boolean
       /** Title */
       title: string
+    }
+    /**
+     * LineOut
+     * @description Something that a plan takes.
+     */
+    LineOut: {
+      /** Buy */
+      buy: string
+      /** Cash */
+      cash: number | null
+      /** Key */
+      key: string
+      /** Needed */
+      needed: number
+      /** Needed Words */
+      needed_words: string
+      /** Share */
+      share: number | null
+      /** There Words */
+      there_words: string
+      /** Title */
+      title: string
+      /** Unit */
+      unit: string
     }
     /**
      * LoadIn
@@ -4455,6 +5332,36 @@ export interface components {
       then?: components['schemas']['ThenOut'] | null
     }
     /**
+     * MoneyOut
+     * @description What a plan takes and costs.
+     */
+    MoneyOut: {
+      /** Asked */
+      asked: number | null
+      /** Cash */
+      cash: number
+      /** Currency */
+      currency: string
+      /** Goods */
+      goods: components['schemas']['LineOut'][]
+      /** Hardware */
+      hardware: number
+      /** Hours */
+      hours: number
+      /** Left */
+      left: number | null
+      /** Per Hour */
+      per_hour: number | null
+      /** Pieces */
+      pieces: components['schemas']['PieceCostOut'][]
+      /** Pots */
+      pots: components['schemas']['LineOut'][]
+      /** Share */
+      share: number
+      /** Unpriced */
+      unpriced: string[]
+    }
+    /**
      * NeedOut
      * @description What a finish takes of one colour, and of which jug; `batch` is what that jug was made for, `set_ml` what the set
      *     takes that the piece belongs to [m², ml]; the words say all three in the unit asked for.
@@ -4574,6 +5481,16 @@ export interface components {
       /** Steps */
       steps: components['schemas']['OverStepOut'][]
       streaks: components['schemas']['StreaksOut']
+    }
+    /**
+     * OrderIn
+     * @description A step that shall come before another.
+     */
+    OrderIn: {
+      /** First */
+      first: string
+      /** Then */
+      then: string
     }
     /**
      * OtherJugIn
@@ -4912,6 +5829,25 @@ export interface components {
       size: number[] | null
     }
     /**
+     * PartSurveyIn
+     * @description What was seen of a part; as `core.plan.survey.PartSurvey`.
+     */
+    PartSurveyIn: {
+      /**
+       * Damage
+       * @default []
+       */
+      damage: ('dents' | 'corner' | 'veneer' | 'split' | 'stains' | 'smell' | 'failing')[]
+      /** Layers */
+      layers?: number | null
+      /**
+       * Treatment
+       * @default
+       * @enum {string}
+       */
+      treatment: '' | 'keep' | 'scuff' | 'sand' | 'strip'
+    }
+    /**
      * PastMixOut
      * @description A mix of some job, also one that was put away.
      */
@@ -5054,6 +5990,20 @@ export interface components {
       uses?: ('looks' | 'drinks' | 'writing' | 'meals' | 'seat' | 'child' | 'outdoors' | 'sale')[] | null
     }
     /**
+     * PieceCostOut
+     * @description What a piece takes of money and hours.
+     */
+    PieceCostOut: {
+      /** Hours */
+      hours: number
+      /** Name */
+      name: string
+      /** Piece */
+      piece: number
+      /** Share */
+      share: number
+    }
+    /**
      * PieceIn
      * @description A new piece.
      */
@@ -5158,12 +6108,278 @@ export interface components {
       zones: components['schemas']['WordsOut'][]
     }
     /**
+     * PinIn
+     * @description A step that shall start at a time; without one, whenever it fits.
+     */
+    PinIn: {
+      /** At */
+      at?: string | null
+      /** Step */
+      step: string
+    }
+    /**
      * PlaceIn
      * @description What is laid under the stand-in reader.
      */
     PlaceIn: {
       /** Sample */
       sample: string
+    }
+    /**
+     * PlanChangeIn
+     * @description What changes of a plan; only what is sent does.
+     */
+    PlanChangeIn: {
+      air?: components['schemas']['AirIn'] | null
+      /** Asked */
+      asked?: number | null
+      /**
+       * By Forecast
+       * @description Count with the forecast again, and not with what was typed.
+       * @default false
+       */
+      by_forecast: boolean
+      /** Due */
+      due?: string | null
+      /**
+       * No Due
+       * @default false
+       */
+      no_due: boolean
+      /** No Sprayer */
+      no_sprayer?: boolean | null
+    }
+    /**
+     * PlanFile
+     * @description A plan as a file.
+     */
+    PlanFile: {
+      /**
+       * Format
+       * @default jug-mingle plan
+       * @constant
+       */
+      format: 'jug-mingle plan'
+      /** Job */
+      job: string
+      /**
+       * Made
+       * Format: date-time
+       */
+      made: string
+      /** Proven */
+      proven: boolean
+      /** Sessions */
+      sessions: number
+      /** Steps */
+      steps: components['schemas']['PlanStepDoc'][]
+      /** Usable */
+      usable: string | null
+      /**
+       * Version
+       * @default 1
+       * @constant
+       */
+      version: 1
+      /** Waits */
+      waits: components['schemas']['PlanWaitDoc'][]
+    }
+    /**
+     * PlanOut
+     * @description A plan as it is looked at.
+     */
+    PlanOut: {
+      air: components['schemas']['AirOut']
+      /** Allowed */
+      allowed: components['schemas']['AllowedOut'][]
+      /** Begun */
+      begun: boolean
+      /** Bettering */
+      bettering: boolean
+      /** Clashes */
+      clashes: components['schemas']['ClashOut'][]
+      /** Days */
+      days: components['schemas']['DayOut'][]
+      /** Dropped */
+      dropped: string[]
+      /** Drying */
+      drying: components['schemas']['DryingOut'][]
+      /** Due */
+      due: string | null
+      /** Finished */
+      finished: boolean
+      /** Hands Left */
+      hands_left: number
+      /** Hands Left Words */
+      hands_left_words: string
+      /**
+       * Hours
+       * @description Whether somebody said when there is time.
+       */
+      hours: boolean
+      /**
+       * Moment
+       * Format: date-time
+       */
+      moment: string
+      /** Next At */
+      next_at: string | null
+      now: components['schemas']['PlanStepOut'] | null
+      /** Proven */
+      proven: boolean
+      /** Sessions */
+      sessions: number
+      /** Sprayer */
+      sprayer: boolean
+      /** Stale */
+      stale: boolean
+      /** Steps */
+      steps: components['schemas']['PlanStepOut'][]
+      /**
+       * Unsurveyed
+       * @description Names of the pieces that nobody looked over yet.
+       */
+      unsurveyed: string[]
+      /** Usable */
+      usable: string | null
+      /** Waits For */
+      waits_for: string
+      /**
+       * Without Look
+       * @description Names of the pieces that wear no look.
+       */
+      without_look: string[]
+      /** Zone */
+      zone: string
+    }
+    /**
+     * PlanStepDoc
+     * @description A step in a file of a plan.
+     */
+    PlanStepDoc: {
+      /** Act */
+      act: string
+      /** Cautions */
+      cautions: string[]
+      /**
+       * Done
+       * @default false
+       */
+      done: boolean
+      /** End */
+      end?: string | null
+      /** Key */
+      key: string
+      /**
+       * Minutes
+       * @description Of hands.
+       */
+      minutes: number
+      /**
+       * Part
+       * @default 1
+       */
+      part: number
+      /**
+       * Parts
+       * @default 1
+       */
+      parts: number
+      /** Piece */
+      piece: string
+      /** School */
+      school: string
+      /** Start */
+      start?: string | null
+      /** Title */
+      title: string
+      /** Why */
+      why: string
+      /** Words */
+      words: string
+    }
+    /**
+     * PlanStepOut
+     * @description A step of a plan.
+     */
+    PlanStepOut: {
+      /** Act */
+      act: string
+      /** Card */
+      card: string
+      /** Cautions */
+      cautions: string[]
+      /** Done */
+      done: boolean
+      /** Ended */
+      ended: string | null
+      /** Faces */
+      faces: string[]
+      /** Hex */
+      hex: string | null
+      /** Key */
+      key: string
+      /** May Drop */
+      may_drop: boolean
+      /** Minutes */
+      minutes: number
+      /** Own */
+      own: boolean
+      /** Piece */
+      piece: number
+      /** Piece Name */
+      piece_name: string
+      /** Ready */
+      ready: string[]
+      /**
+       * School
+       * @description The question on which painters differ whose answer it follows; or nothing.
+       */
+      school: string
+      /** School Words */
+      school_words: string
+      /** Skipped */
+      skipped: boolean
+      /** Start */
+      start: string | null
+      /** Takes */
+      takes: components['schemas']['TakeOut'][]
+      /** Title */
+      title: string
+      /**
+       * Took
+       * @description How long it really took, beside what was planned.
+       * @default
+       */
+      took: string
+      /** Why */
+      why: string
+      /**
+       * Window Closes
+       * @description What to do once its window has closed; empty without one.
+       * @default
+       */
+      window_closes: string
+      /** Words */
+      words: string
+    }
+    /**
+     * PlanWaitDoc
+     * @description A wait in a file of a plan. [minutes]
+     */
+    PlanWaitDoc: {
+      /** After */
+      after: string
+      /** Before */
+      before: string
+      /** Least */
+      least: number
+      /** Most */
+      most: number | null
+      /** Why */
+      why: string
+      /** Words */
+      words: string
     }
     /**
      * PointIn
@@ -5935,6 +7151,15 @@ export interface components {
       share: number
     }
     /**
+     * SaidOut
+     * @description What is said of something that was done, with the plan as it is then.
+     */
+    SaidOut: {
+      plan: components['schemas']['PlanOut']
+      /** Said */
+      said: string
+    }
+    /**
      * SchemeIn
      * @description How the light of the photo is made honest, and how many colours are wanted.
      */
@@ -6100,6 +7325,49 @@ export interface components {
       name: string
     }
     /**
+     * SlotOut
+     * @description A step, a part of one, or the cleaning of a brush, in its time.
+     */
+    SlotOut: {
+      /**
+       * Dries
+       * @default
+       */
+      dries: string
+      /** Dries Until */
+      dries_until: string | null
+      /**
+       * End
+       * Format: date-time
+       */
+      end: string
+      /** Hex */
+      hex: string | null
+      /** Key */
+      key: string
+      /** Piece */
+      piece: string
+      /**
+       * Start
+       * Format: date-time
+       */
+      start: string
+      /** Step */
+      step: string
+      /** Title */
+      title: string
+    }
+    /**
+     * SpanIn
+     * @description From when to when on a day, by the clock of the place.
+     */
+    SpanIn: {
+      /** End */
+      end: string
+      /** Start */
+      start: string
+    }
+    /**
      * SpotIn
      * @description A tap on a photo, in pixels of its working copy.
      */
@@ -6118,6 +7386,35 @@ export interface components {
       x: number
       /** Y */
       y: number
+    }
+    /**
+     * StepDoneIn
+     * @description A step that was done, or is left undone.
+     */
+    StepDoneIn: {
+      /** Ended */
+      ended?: string | null
+      /**
+       * How
+       * @default done
+       * @enum {string}
+       */
+      how: 'done' | 'skipped'
+      /**
+       * Minutes
+       * @description Of hands, where it took otherwise.
+       */
+      minutes?: number | null
+      /** Step */
+      step: string
+    }
+    /**
+     * StepIn
+     * @description A step that is meant.
+     */
+    StepIn: {
+      /** Step */
+      step: string
     }
     /**
      * StepOut
@@ -6309,6 +7606,87 @@ export interface components {
       title: string
     }
     /**
+     * SurveyIn
+     * @description What a piece is before anything is done; as `core.plan.survey.Survey`.
+     */
+    SurveyIn: {
+      /**
+       * Causes
+       * @default []
+       */
+      causes: ('staples' | 'nails' | 'glass' | 'lamp' | 'heavy' | 'pets')[]
+      /**
+       * Deliver
+       * @default false
+       */
+      deliver: boolean
+      /**
+       * Interiors
+       * @default
+       * @enum {string}
+       */
+      interiors: '' | 'line' | 'feed'
+      /**
+       * Lead
+       * @default unknown
+       * @enum {string}
+       */
+      lead: 'unknown' | 'none' | 'found'
+      /**
+       * Parts
+       * @default {}
+       */
+      parts: {
+        [key: string]: components['schemas']['PartSurveyIn']
+      }
+      /**
+       * Unknown
+       * @default []
+       */
+      unknown: ('finish' | 'layers' | 'bleeds' | 'wax' | 'lead')[]
+    }
+    /**
+     * SurveyOut
+     * @description What a piece is before anything is done, and what can be said of it.
+     */
+    SurveyOut: {
+      /** Name */
+      name: string
+      /**
+       * Old Paint
+       * @description Whether there is old paint that may hold lead.
+       */
+      old_paint: boolean
+      /**
+       * Parts
+       * @description Names that something can be said of; the empty one is all the rest.
+       */
+      parts: components['schemas']['WordsOut'][]
+      /** Piece */
+      piece: number
+      survey: components['schemas']['SurveyIn']
+      /** Surveyed */
+      surveyed: boolean
+    }
+    /**
+     * SurveysOut
+     * @description The surveys of a job's pieces, and the words that they are said in.
+     */
+    SurveysOut: {
+      /** Causes */
+      causes: components['schemas']['WordsOut'][]
+      /** Damage */
+      damage: components['schemas']['WordsOut'][]
+      /** Lead */
+      lead: components['schemas']['WordsOut'][]
+      /** Pieces */
+      pieces: components['schemas']['SurveyOut'][]
+      /** Tests */
+      tests: components['schemas']['TestOut'][]
+      /** Treatments */
+      treatments: components['schemas']['WordsOut'][]
+    }
+    /**
      * SwatchForIn
      * @description A recipe whose prediction shall be narrowed.
      */
@@ -6341,6 +7719,39 @@ export interface components {
       good: string[]
       /** Notes */
       notes: string[]
+    }
+    /**
+     * TackyIn
+     * @description A step that has to wait longer. [minutes]
+     */
+    TackyIn: {
+      /**
+       * Minutes
+       * @default 30
+       */
+      minutes: number
+      /** Step */
+      step: string
+    }
+    /**
+     * TakeOut
+     * @description What a step takes of a colour.
+     */
+    TakeOut: {
+      /** Colour */
+      colour: string
+      /**
+       * Left
+       * @description What is left of it, as it is said; empty where nobody knows.
+       * @default
+       */
+      left: string
+      /** Ml */
+      ml: number
+      /** Name */
+      name: string
+      /** Words */
+      words: string
     }
     /**
      * TargetChangeIn
@@ -6522,6 +7933,20 @@ export interface components {
       title: string
     }
     /**
+     * TestOut
+     * @description A question of a survey: the test that tells, and what is planned meanwhile.
+     */
+    TestOut: {
+      /** Key */
+      key: string
+      /** Meanwhile */
+      meanwhile: string
+      /** Test */
+      test: string
+      /** Title */
+      title: string
+    }
+    /**
      * ThenOut
      * @description What was predicted of a mix when it was kept or poured, and how far today's prediction is from it.
      */
@@ -6547,6 +7972,63 @@ export interface components {
        * @description Whether that can be seen.
        */
       moved: boolean
+    }
+    /**
+     * TimerIn
+     * @description A timer to start.
+     */
+    TimerIn: {
+      /** Job Id */
+      job_id: number
+      /**
+       * Kind
+       * @default wait
+       * @enum {string}
+       */
+      kind: 'wait' | 'window' | 'wipe'
+      /** Seconds */
+      seconds: number
+      /** Words */
+      words: string
+    }
+    /**
+     * TimerOut
+     * @description A timer that runs, or has rung.
+     */
+    TimerOut: {
+      /**
+       * Began
+       * Format: date-time
+       */
+      began: string
+      /**
+       * Ends
+       * Format: date-time
+       */
+      ends: string
+      /** Id */
+      id: number
+      /** Job Id */
+      job_id: number
+      /** Kind */
+      kind: string
+      /** Step */
+      step: string
+      /** Words */
+      words: string
+    }
+    /**
+     * TimersOut
+     * @description All timers, and the server's time, by which they run.
+     */
+    TimersOut: {
+      /**
+       * Moment
+       * Format: date-time
+       */
+      moment: string
+      /** Timers */
+      timers: components['schemas']['TimerOut'][]
     }
     /**
      * TinInPhotoIn
@@ -6928,6 +8410,16 @@ export interface components {
       look_id: number | null
     }
     /**
+     * WeatherIn
+     * @description What the stand-in weather service shall be like.
+     */
+    WeatherIn: {
+      /** Fault */
+      fault?: ('none' | 'timeout' | 'disconnect' | 'half-line' | 'another-hour' | 'out-of-range') | null
+      /** Season */
+      season?: ('mild' | 'damp' | 'cold' | 'hot' | 'wet') | null
+    }
+    /**
      * WeighIn
      * @description The weight of the tin, as it stands and empty. [g]
      */
@@ -7093,6 +8585,38 @@ export interface components {
       key: string
       /** Title */
       title: string
+    }
+    /**
+     * WrongIn
+     * @description A mishap at a step.
+     */
+    WrongIn: {
+      /**
+       * Mishap
+       * @enum {string}
+       */
+      mishap:
+        | 'peels'
+        | 'bleeds'
+        | 'tide_line'
+        | 'drips_faded'
+        | 'wax_smears'
+        | 'wax_wrong'
+        | 'wash_too_white'
+        | 'wash_uniform'
+        | 'join_seen'
+        | 'muddy'
+        | 'stain_on_paint'
+        | 'stain_uneven'
+        | 'milky'
+        | 'sticky'
+        | 'brush_marks'
+        | 'bled_stencil'
+        | 'grain_up'
+        | 'tape_pulled'
+        | 'gilding_too_much'
+      /** Step */
+      step: string
     }
     /**
      * LookIn
@@ -7781,6 +9305,73 @@ export interface operations {
       }
     }
   }
+  set_weather_api_devices_weather_post: {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['WeatherIn']
+      }
+    }
+    responses: {
+      /** @description Successful Response */
+      204: {
+        headers: {
+          [name: string]: unknown
+        }
+        content?: never
+      }
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Request Entity Too Large */
+      413: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+    }
+  }
   list_forms_api_forms_get: {
     parameters: {
       query?: never
@@ -7912,6 +9503,274 @@ export interface operations {
         }
         content: {
           'application/json': components['schemas']['GroundOut'][]
+        }
+      }
+    }
+  }
+  get_hours_api_hours_get: {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description Successful Response */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['HoursOut']
+        }
+      }
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Request Entity Too Large */
+      413: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+    }
+  }
+  set_hours_api_hours_put: {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['HoursIn']
+      }
+    }
+    responses: {
+      /** @description Successful Response */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['HoursOut']
+        }
+      }
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Request Entity Too Large */
+      413: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+    }
+  }
+  read_busy_api_hours_busy_post: {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['BusyIn']
+      }
+    }
+    responses: {
+      /** @description Successful Response */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['HoursOut']
+        }
+      }
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Request Entity Too Large */
+      413: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+    }
+  }
+  forget_busy_api_hours_busy_delete: {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description Successful Response */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['HoursOut']
+        }
+      }
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Request Entity Too Large */
+      413: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
         }
       }
     }
@@ -9235,6 +11094,741 @@ export interface operations {
       }
     }
   }
+  get_plan_api_jobs__job_id__plan_get: {
+    parameters: {
+      query?: {
+        /** @description The light in which colours are shown. */
+        light?:
+          | 'window'
+          | 'bulb'
+          | 'cool_led'
+          | 'tube'
+          | 'evening_window'
+          | 'north_window'
+          | 'warm_led'
+          | 'neutral_led'
+          | 'old_tube'
+        /** @description The unit in which amounts are said. */
+        unit?: 'ml' | 'l' | 'spoons' | 'metric_spoons' | 'fl_oz' | 'pint' | 'quart' | 'g' | 'drop'
+      }
+      header?: never
+      path: {
+        job_id: number
+      }
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description Successful Response */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['PlanOut']
+        }
+      }
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Request Entity Too Large */
+      413: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+    }
+  }
+  make_plan_api_jobs__job_id__plan_post: {
+    parameters: {
+      query?: {
+        /** @description The light in which colours are shown. */
+        light?:
+          | 'window'
+          | 'bulb'
+          | 'cool_led'
+          | 'tube'
+          | 'evening_window'
+          | 'north_window'
+          | 'warm_led'
+          | 'neutral_led'
+          | 'old_tube'
+        /** @description The unit in which amounts are said. */
+        unit?: 'ml' | 'l' | 'spoons' | 'metric_spoons' | 'fl_oz' | 'pint' | 'quart' | 'g' | 'drop'
+      }
+      header?: never
+      path: {
+        job_id: number
+      }
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description Successful Response */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['PlanOut']
+        }
+      }
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Request Entity Too Large */
+      413: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+    }
+  }
+  change_plan_api_jobs__job_id__plan_patch: {
+    parameters: {
+      query?: {
+        /** @description The light in which colours are shown. */
+        light?:
+          | 'window'
+          | 'bulb'
+          | 'cool_led'
+          | 'tube'
+          | 'evening_window'
+          | 'north_window'
+          | 'warm_led'
+          | 'neutral_led'
+          | 'old_tube'
+        /** @description The unit in which amounts are said. */
+        unit?: 'ml' | 'l' | 'spoons' | 'metric_spoons' | 'fl_oz' | 'pint' | 'quart' | 'g' | 'drop'
+      }
+      header?: never
+      path: {
+        job_id: number
+      }
+      cookie?: never
+    }
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['PlanChangeIn']
+      }
+    }
+    responses: {
+      /** @description Successful Response */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['PlanOut']
+        }
+      }
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Request Entity Too Large */
+      413: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+    }
+  }
+  plan_csv_api_jobs__job_id__plan_csv_get: {
+    parameters: {
+      query?: never
+      header?: never
+      path: {
+        job_id: number
+      }
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description Successful Response */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': unknown
+        }
+      }
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Request Entity Too Large */
+      413: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+    }
+  }
+  plan_calendar_api_jobs__job_id__plan_ics_get: {
+    parameters: {
+      query?: never
+      header?: never
+      path: {
+        job_id: number
+      }
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description Successful Response */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': unknown
+        }
+      }
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Request Entity Too Large */
+      413: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+    }
+  }
+  plan_json_api_jobs__job_id__plan_json_get: {
+    parameters: {
+      query?: never
+      header?: never
+      path: {
+        job_id: number
+      }
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description Successful Response */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['PlanFile']
+        }
+      }
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Request Entity Too Large */
+      413: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+    }
+  }
+  plan_pdf_api_jobs__job_id__plan_pdf_get: {
+    parameters: {
+      query?: never
+      header?: never
+      path: {
+        job_id: number
+      }
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description Successful Response */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': unknown
+        }
+      }
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Request Entity Too Large */
+      413: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+    }
+  }
+  get_money_api_jobs__job_id__plan_money_get: {
+    parameters: {
+      query?: {
+        /** @description The unit in which amounts are said. */
+        unit?: 'ml' | 'l' | 'spoons' | 'metric_spoons' | 'fl_oz' | 'pint' | 'quart' | 'g' | 'drop'
+      }
+      header?: never
+      path: {
+        job_id: number
+      }
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description Successful Response */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['MoneyOut']
+        }
+      }
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Request Entity Too Large */
+      413: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+    }
+  }
+  skip_day_api_jobs__job_id__plan_skip_day_post: {
+    parameters: {
+      query?: {
+        /** @description The light in which colours are shown. */
+        light?:
+          | 'window'
+          | 'bulb'
+          | 'cool_led'
+          | 'tube'
+          | 'evening_window'
+          | 'north_window'
+          | 'warm_led'
+          | 'neutral_led'
+          | 'old_tube'
+        /** @description The unit in which amounts are said. */
+        unit?: 'ml' | 'l' | 'spoons' | 'metric_spoons' | 'fl_oz' | 'pint' | 'quart' | 'g' | 'drop'
+      }
+      header?: never
+      path: {
+        job_id: number
+      }
+      cookie?: never
+    }
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['DayIn']
+      }
+    }
+    responses: {
+      /** @description Successful Response */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['PlanOut']
+        }
+      }
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Request Entity Too Large */
+      413: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+    }
+  }
+  stop_bettering_api_jobs__job_id__plan_stop_post: {
+    parameters: {
+      query?: never
+      header?: never
+      path: {
+        job_id: number
+      }
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description Successful Response */
+      204: {
+        headers: {
+          [name: string]: unknown
+        }
+        content?: never
+      }
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Request Entity Too Large */
+      413: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+    }
+  }
   preset_api_jobs__job_id__presets__key__get: {
     parameters: {
       query?: never
@@ -9324,6 +11918,1074 @@ export interface operations {
           [name: string]: unknown
         }
         content?: never
+      }
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Request Entity Too Large */
+      413: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+    }
+  }
+  shopping_csv_api_jobs__job_id__shopping_csv_get: {
+    parameters: {
+      query?: never
+      header?: never
+      path: {
+        job_id: number
+      }
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description Successful Response */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': unknown
+        }
+      }
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Request Entity Too Large */
+      413: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+    }
+  }
+  card_pdf_api_jobs__job_id__step_cards_pdf_get: {
+    parameters: {
+      query?: never
+      header?: never
+      path: {
+        job_id: number
+      }
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description Successful Response */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': unknown
+        }
+      }
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Request Entity Too Large */
+      413: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+    }
+  }
+  add_step_api_jobs__job_id__steps_post: {
+    parameters: {
+      query?: {
+        /** @description The light in which colours are shown. */
+        light?:
+          | 'window'
+          | 'bulb'
+          | 'cool_led'
+          | 'tube'
+          | 'evening_window'
+          | 'north_window'
+          | 'warm_led'
+          | 'neutral_led'
+          | 'old_tube'
+        /** @description The unit in which amounts are said. */
+        unit?: 'ml' | 'l' | 'spoons' | 'metric_spoons' | 'fl_oz' | 'pint' | 'quart' | 'g' | 'drop'
+      }
+      header?: never
+      path: {
+        job_id: number
+      }
+      cookie?: never
+    }
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['AddedStepIn']
+      }
+    }
+    responses: {
+      /** @description Successful Response */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['PlanOut']
+        }
+      }
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Request Entity Too Large */
+      413: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+    }
+  }
+  another_way_api_jobs__job_id__steps_another_way_post: {
+    parameters: {
+      query?: {
+        /** @description The light in which colours are shown. */
+        light?:
+          | 'window'
+          | 'bulb'
+          | 'cool_led'
+          | 'tube'
+          | 'evening_window'
+          | 'north_window'
+          | 'warm_led'
+          | 'neutral_led'
+          | 'old_tube'
+        /** @description The unit in which amounts are said. */
+        unit?: 'ml' | 'l' | 'spoons' | 'metric_spoons' | 'fl_oz' | 'pint' | 'quart' | 'g' | 'drop'
+      }
+      header?: never
+      path: {
+        job_id: number
+      }
+      cookie?: never
+    }
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['StepIn']
+      }
+    }
+    responses: {
+      /** @description Successful Response */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['SaidOut']
+        }
+      }
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Request Entity Too Large */
+      413: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+    }
+  }
+  bring_back_api_jobs__job_id__steps_bring_back_post: {
+    parameters: {
+      query?: {
+        /** @description The light in which colours are shown. */
+        light?:
+          | 'window'
+          | 'bulb'
+          | 'cool_led'
+          | 'tube'
+          | 'evening_window'
+          | 'north_window'
+          | 'warm_led'
+          | 'neutral_led'
+          | 'old_tube'
+        /** @description The unit in which amounts are said. */
+        unit?: 'ml' | 'l' | 'spoons' | 'metric_spoons' | 'fl_oz' | 'pint' | 'quart' | 'g' | 'drop'
+      }
+      header?: never
+      path: {
+        job_id: number
+      }
+      cookie?: never
+    }
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['StepIn']
+      }
+    }
+    responses: {
+      /** @description Successful Response */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['PlanOut']
+        }
+      }
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Request Entity Too Large */
+      413: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+    }
+  }
+  finish_step_api_jobs__job_id__steps_done_post: {
+    parameters: {
+      query?: {
+        /** @description The light in which colours are shown. */
+        light?:
+          | 'window'
+          | 'bulb'
+          | 'cool_led'
+          | 'tube'
+          | 'evening_window'
+          | 'north_window'
+          | 'warm_led'
+          | 'neutral_led'
+          | 'old_tube'
+        /** @description The unit in which amounts are said. */
+        unit?: 'ml' | 'l' | 'spoons' | 'metric_spoons' | 'fl_oz' | 'pint' | 'quart' | 'g' | 'drop'
+      }
+      header?: never
+      path: {
+        job_id: number
+      }
+      cookie?: never
+    }
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['StepDoneIn']
+      }
+    }
+    responses: {
+      /** @description Successful Response */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['PlanOut']
+        }
+      }
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Request Entity Too Large */
+      413: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+    }
+  }
+  drop_step_api_jobs__job_id__steps_drop_post: {
+    parameters: {
+      query?: {
+        /** @description The light in which colours are shown. */
+        light?:
+          | 'window'
+          | 'bulb'
+          | 'cool_led'
+          | 'tube'
+          | 'evening_window'
+          | 'north_window'
+          | 'warm_led'
+          | 'neutral_led'
+          | 'old_tube'
+        /** @description The unit in which amounts are said. */
+        unit?: 'ml' | 'l' | 'spoons' | 'metric_spoons' | 'fl_oz' | 'pint' | 'quart' | 'g' | 'drop'
+      }
+      header?: never
+      path: {
+        job_id: number
+      }
+      cookie?: never
+    }
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['StepIn']
+      }
+    }
+    responses: {
+      /** @description Successful Response */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['PlanOut']
+        }
+      }
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Request Entity Too Large */
+      413: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+    }
+  }
+  order_steps_api_jobs__job_id__steps_order_post: {
+    parameters: {
+      query?: {
+        /** @description The light in which colours are shown. */
+        light?:
+          | 'window'
+          | 'bulb'
+          | 'cool_led'
+          | 'tube'
+          | 'evening_window'
+          | 'north_window'
+          | 'warm_led'
+          | 'neutral_led'
+          | 'old_tube'
+        /** @description The unit in which amounts are said. */
+        unit?: 'ml' | 'l' | 'spoons' | 'metric_spoons' | 'fl_oz' | 'pint' | 'quart' | 'g' | 'drop'
+      }
+      header?: never
+      path: {
+        job_id: number
+      }
+      cookie?: never
+    }
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['OrderIn']
+      }
+    }
+    responses: {
+      /** @description Successful Response */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['PlanOut']
+        }
+      }
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Request Entity Too Large */
+      413: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+    }
+  }
+  step_picture_api_jobs__job_id__steps_picture_get: {
+    parameters: {
+      query: {
+        step: string
+        /** @description The light in which colours are shown. */
+        light?:
+          | 'window'
+          | 'bulb'
+          | 'cool_led'
+          | 'tube'
+          | 'evening_window'
+          | 'north_window'
+          | 'warm_led'
+          | 'neutral_led'
+          | 'old_tube'
+        wide?: number
+        high?: number
+      }
+      header?: never
+      path: {
+        job_id: number
+      }
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description Successful Response */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'image/jpeg': unknown
+          'image/png': unknown
+          'image/webp': unknown
+        }
+      }
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Request Entity Too Large */
+      413: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+    }
+  }
+  pin_step_api_jobs__job_id__steps_pin_post: {
+    parameters: {
+      query?: {
+        /** @description The light in which colours are shown. */
+        light?:
+          | 'window'
+          | 'bulb'
+          | 'cool_led'
+          | 'tube'
+          | 'evening_window'
+          | 'north_window'
+          | 'warm_led'
+          | 'neutral_led'
+          | 'old_tube'
+        /** @description The unit in which amounts are said. */
+        unit?: 'ml' | 'l' | 'spoons' | 'metric_spoons' | 'fl_oz' | 'pint' | 'quart' | 'g' | 'drop'
+      }
+      header?: never
+      path: {
+        job_id: number
+      }
+      cookie?: never
+    }
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['PinIn']
+      }
+    }
+    responses: {
+      /** @description Successful Response */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['PlanOut']
+        }
+      }
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Request Entity Too Large */
+      413: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+    }
+  }
+  still_tacky_api_jobs__job_id__steps_tacky_post: {
+    parameters: {
+      query?: {
+        /** @description The light in which colours are shown. */
+        light?:
+          | 'window'
+          | 'bulb'
+          | 'cool_led'
+          | 'tube'
+          | 'evening_window'
+          | 'north_window'
+          | 'warm_led'
+          | 'neutral_led'
+          | 'old_tube'
+        /** @description The unit in which amounts are said. */
+        unit?: 'ml' | 'l' | 'spoons' | 'metric_spoons' | 'fl_oz' | 'pint' | 'quart' | 'g' | 'drop'
+      }
+      header?: never
+      path: {
+        job_id: number
+      }
+      cookie?: never
+    }
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['TackyIn']
+      }
+    }
+    responses: {
+      /** @description Successful Response */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['PlanOut']
+        }
+      }
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Request Entity Too Large */
+      413: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+    }
+  }
+  take_back_api_jobs__job_id__steps_undo_post: {
+    parameters: {
+      query?: {
+        /** @description The light in which colours are shown. */
+        light?:
+          | 'window'
+          | 'bulb'
+          | 'cool_led'
+          | 'tube'
+          | 'evening_window'
+          | 'north_window'
+          | 'warm_led'
+          | 'neutral_led'
+          | 'old_tube'
+        /** @description The unit in which amounts are said. */
+        unit?: 'ml' | 'l' | 'spoons' | 'metric_spoons' | 'fl_oz' | 'pint' | 'quart' | 'g' | 'drop'
+      }
+      header?: never
+      path: {
+        job_id: number
+      }
+      cookie?: never
+    }
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['StepIn']
+      }
+    }
+    responses: {
+      /** @description Successful Response */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['PlanOut']
+        }
+      }
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Request Entity Too Large */
+      413: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+    }
+  }
+  went_wrong_api_jobs__job_id__steps_wrong_post: {
+    parameters: {
+      query?: {
+        /** @description The light in which colours are shown. */
+        light?:
+          | 'window'
+          | 'bulb'
+          | 'cool_led'
+          | 'tube'
+          | 'evening_window'
+          | 'north_window'
+          | 'warm_led'
+          | 'neutral_led'
+          | 'old_tube'
+        /** @description The unit in which amounts are said. */
+        unit?: 'ml' | 'l' | 'spoons' | 'metric_spoons' | 'fl_oz' | 'pint' | 'quart' | 'g' | 'drop'
+      }
+      header?: never
+      path: {
+        job_id: number
+      }
+      cookie?: never
+    }
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['WrongIn']
+      }
+    }
+    responses: {
+      /** @description Successful Response */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['SaidOut']
+        }
       }
       /** @description Not Found */
       404: {
@@ -9485,6 +13147,73 @@ export interface operations {
         }
         content: {
           'application/json': components['schemas']['StripOut']
+        }
+      }
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Request Entity Too Large */
+      413: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+    }
+  }
+  get_surveys_api_jobs__job_id__surveys_get: {
+    parameters: {
+      query?: never
+      header?: never
+      path: {
+        job_id: number
+      }
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description Successful Response */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['SurveysOut']
         }
       }
       /** @description Not Found */
@@ -12203,6 +15932,77 @@ export interface operations {
         }
         content: {
           'application/json': unknown
+        }
+      }
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Request Entity Too Large */
+      413: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+    }
+  }
+  keep_survey_api_pieces__piece_id__survey_put: {
+    parameters: {
+      query?: never
+      header?: never
+      path: {
+        piece_id: number
+      }
+      cookie?: never
+    }
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['SurveyIn']
+      }
+    }
+    responses: {
+      /** @description Successful Response */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['SurveyIn']
         }
       }
       /** @description Not Found */
@@ -15492,6 +19292,160 @@ export interface operations {
         content: {
           'application/json': components['schemas']['WhyOut']
         }
+      }
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Request Entity Too Large */
+      413: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+    }
+  }
+  list_timers_api_timers_get: {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description Successful Response */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['TimersOut']
+        }
+      }
+    }
+  }
+  start_timer_api_timers_post: {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['TimerIn']
+      }
+    }
+    responses: {
+      /** @description Successful Response */
+      201: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['TimerOut']
+        }
+      }
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Request Entity Too Large */
+      413: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+    }
+  }
+  remove_timer_api_timers__timer_id__delete: {
+    parameters: {
+      query?: never
+      header?: never
+      path: {
+        timer_id: number
+      }
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description Successful Response */
+      204: {
+        headers: {
+          [name: string]: unknown
+        }
+        content?: never
       }
       /** @description Not Found */
       404: {
