@@ -16,6 +16,7 @@ from jug_mingle.core.materials.kinds import kind_of
 from jug_mingle.core.optics.film import R_body, veil_of
 from jug_mingle.core.optics.grounds import ground
 from jug_mingle.demo.pigments import TINS, Tin, true_film, true_mix
+from jug_mingle.demo.plan import plan_begun
 from jug_mingle.demo.scenes import Scene, scenes
 from jug_mingle.documents.colour_source import FromPhoto, SpotIn, WhiteIn
 from jug_mingle.documents.laid import FieldIn
@@ -46,6 +47,7 @@ def load(database: Database, folder: PhotoFolder, *, said: Callable[[str], objec
         _stain_board(session, job)
         _offcut(session, job, dark)
         _dress(session, job, dark, pale)
+        plan_begun(session, job)
 
 
 def _dress(session: Session, job: JobRow, dark: MixRow, pale: MixRow) -> None:

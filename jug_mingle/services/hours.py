@@ -20,6 +20,16 @@ from jug_mingle.store.models import SettingRow
 _KEY: Final = "hours"
 _BUSY: Final = "busy"
 _DAYS: Final = ("mon", "tue", "wed", "thu", "fri", "sat", "sun")
+EVENINGS: Final = HoursIn.model_validate(
+    {
+        "week": {
+            **{day: [{"start": "18:30", "end": "20:30"}] for day in ("mon", "tue", "wed", "thu", "fri")},
+            "sat": [{"start": "09:00", "end": "14:00"}],
+        }
+    }
+)
+"""Hours that are offered where nobody said any."""
+
 AHEAD: Final = 120
 """So many days of hours are looked at. [days]"""
 

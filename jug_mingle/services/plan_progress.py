@@ -1,5 +1,6 @@
 """What really happens to a plan: done, took longer, still tacky, gone wrong, an evening skipped; and all taken back."""
 
+from collections.abc import Collection, Sequence
 from datetime import date, datetime, timedelta
 from typing import Any, Final
 
@@ -20,14 +21,18 @@ _AHEAD: Final = 2 * 1440
 """A wait longer than this gets no timer: it stands in the plan. [minutes]"""
 
 _SHORTEST: Final = 5
+_LEAST_STEP: Final = 0.5
 _LONGEST_STEP: Final = 24 * 60.0
+"""How long a step can have taken. [minutes]"""
 
 
 def finish_step(
     session: Session, job_id: int, key: str, *, minutes: float | None = None, ended: datetime | None = None,
-    how: str = "done",
+    how: str = "done", before_too: bool = False,
 ) -> StepDoneRow:  # fmt: skip
     """Say that a step was done, or is left undone; the waits after it begin, each with its timer.
+
+    With `before_too` all that has to come before it was done, too.
 
     Raises
     ------
@@ -39,30 +44,48 @@ def finish_step(
     one = standing(session, job_id)
     before = one.done.get(key)
     if before is not None:
-        zone = one.calendar.zone
-        raise ConflictError(
-            f"it was ticked off already, at {before.ended.astimezone(zone):%H:%M}: look again at the plan"
-        )
-    step = step_in(one, key)
-    missing = [wait.before for wait in one.steps.waits if wait.after == key and wait.before not in one.done]
-    if missing:
-        raise UnfitError(f"“{one.steps.of(missing[0]).title}” comes before it: tick that off first, or leave it out")
+        at = f"{before.ended.astimezone(one.calendar.zone):%H:%M}"
+        raise ConflictError(f"it was ticked off already, at {at}: look again at the plan")
+    step_in(one, key)
+    missing = [
+        other.key for other in one.steps.steps if other.key in one.steps.before(key) and other.key not in one.done
+    ]
+    if missing and not before_too:
+        raise UnfitError(f"“{one.steps.of(missing[-1]).title}” comes before it: tick that off first, or leave it out")
     when = ended or now()
     if when > now() + timedelta(minutes=1):
         raise UnfitError("it cannot have been done in the time to come")
-    if minutes is not None and not 0.5 <= minutes <= _LONGEST_STEP:
+    if minutes is not None and not _LEAST_STEP <= minutes <= _LONGEST_STEP:
         raise UnfitError("a step takes from half a minute to a day of hands")
-    row = StepDoneRow(
-        job_id=job_id, step=key, how=how, ended=when, minutes=minutes or step.minutes, usual=step.minutes,
-        about=_about(step, timed=minutes is not None), taken_back=None,
-    )  # fmt: skip
+    return tick_off(
+        session, job_id, one, [*((other, when) for other in missing), (key, when)], how=how, minutes=minutes
+    )[-1]
+
+
+def tick_off(
+    session: Session, job_id: int, one: Standing, keys: Sequence[tuple[str, datetime]], *, how: str = "done",
+    minutes: float | None = None,
+) -> list[StepDoneRow]:  # fmt: skip
+    """Keep that steps were done, each with when it ended; `minutes` is how long the last of them took."""
     begun_plan(session, job_id)
-    session.add(row)
+    rows = []
+    for number, (key, when) in enumerate(keys):
+        step, last = one.steps.of(key), number == len(keys) - 1
+        took = minutes if last else None
+        rows.append(
+            StepDoneRow(
+                job_id=job_id, step=key, how=how if last else "done", ended=when, minutes=took or step.minutes,
+                usual=step.minutes, about=_about(step, timed=took is not None), taken_back=None,
+            )
+        )  # fmt: skip
+        remove_timers_of(session, job_id, key)
+    session.add_all(rows)
     session.flush()
-    remove_timers_of(session, job_id, key)
-    if how == "done":
-        _start_timers(session, one, step, when)
-    return row
+    done = {key for key, _ in keys} | set(one.done)
+    for row in rows:
+        if row.how == "done":
+            _start_timers(session, job_id, one, one.steps.of(row.step), row.ended, done)
+    return rows
 
 
 def _about(step: Step, *, timed: bool) -> dict[str, Any]:
@@ -72,27 +95,18 @@ def _about(step: Step, *, timed: bool) -> dict[str, Any]:
     }  # fmt: skip
 
 
-def _start_timers(session: Session, one: Standing, step: Step, when: datetime) -> None:
+def _start_timers(
+    session: Session, job_id: int, one: Standing, step: Step, when: datetime, done: Collection[str]
+) -> None:
     for wait in one.steps.waits:
-        if wait.before != step.key or wait.after in one.done:
+        if wait.before != step.key or wait.after in done:
             continue
         then, ends = one.steps.of(wait.after), when + timedelta(minutes=wait.least)
         if 1 <= wait.least <= _AHEAD and ends > now():
-            start_timer(session, begun_plan(session, step_job(one)).job_id, words=f"{step.title}: {wait.words}",
-            ends=ends,
-                        step=then.key)  # fmt: skip
+            start_timer(session, job_id, words=f"{step.title}: {wait.words}", ends=ends, step=then.key)
         if wait.most is not None and (closes := when + timedelta(minutes=wait.most)) > now():
             kind = "wipe" if then.act == "wipe" else "window"
-            start_timer(
-                session, step_job(one), words=f"{then.title}: at the latest", ends=closes, kind=kind, step=then.key
-            )
-
-
-def step_job(one: Standing) -> int:
-    """Return the number of the job that a plan is for."""
-    if one.row is None:
-        raise UnfitError("this job has no plan yet")
-    return one.row.job_id
+            start_timer(session, job_id, words=f"{then.title}: at the latest", ends=closes, kind=kind, step=then.key)
 
 
 def take_back(session: Session, job_id: int, key: str) -> None:

@@ -27,6 +27,9 @@ from jug_mingle.services.plan_work import conditions_of, works_of, workshop_of
 from jug_mingle.store.database import Database
 from jug_mingle.store.models import PlanRow, StepDoneRow, now
 
+_INDOORS: Final = 18.0
+"""A workshop in which somebody works is hardly colder, whatever it is outside; assumed, until somebody types. [°C]"""
+
 _ACTED: Final = ("dropped", "added", "order", "pinned", "held", "air", "no_sprayer", "open_windows")
 """What can be asked of a plan."""
 
@@ -128,8 +131,7 @@ def _forecast_air(forecast: Sequence[Air]) -> Conditions:
     near = forecast[:12]
     if not near:
         return Conditions()
-    # In a workshop it is hardly colder than this, whatever it is outside, as long as somebody works in it.
-    temperature = sum(one.temperature for one in near) / len(near)
+    temperature = max(_INDOORS, sum(one.temperature for one in near) / len(near))
     return Conditions(temperature=temperature, humidity=sum(one.humidity for one in near) / len(near))
 
 

@@ -13,6 +13,7 @@ import { jugsShown } from './shared/jugsShown'
 import LightSwitch from './shared/LightSwitch.vue'
 import NoticeBar from './shared/NoticeBar.vue'
 import PlacesRail from './shared/PlacesRail.vue'
+import TimersStrip from './shared/TimersStrip.vue'
 import { places } from './shared/places'
 import { preferences, prefer } from './shared/preferences'
 import { emptyJob, jobsTaken, useJob, useLights } from './shared/useJob'
@@ -28,7 +29,7 @@ const router = useRouter()
 useShelfAhead()
 const route = useRoute()
 const narrow = useNarrow()
-const withJugs = computed(() => route.name !== 'shelf')
+const withJugs = computed(() => route.name !== 'shelf' && route.name !== 'plan')
 
 const main = ref<HTMLElement>()
 const title = computed(() =>
@@ -96,6 +97,7 @@ useKeys((event) => {
     <header>
       <span class="brand" aria-hidden="true"><img src="/jug.svg" alt="" width="34" height="38" /></span>
       <JobMenu />
+      <TimersStrip />
       <LightSwitch />
     </header>
     <PlacesRail :narrow="narrow" />

@@ -16,6 +16,7 @@ export const router = createRouter({
     { path: '/mingle', name: 'mingle', component: () => import('./features/mingle/MinglePlace.vue') },
     { path: '/try-on', name: 'tryon', component: () => import('./features/tryon/TryOnPlace.vue') },
     { path: '/bench/:batch(\\d+)', name: 'bench', component: () => import('./features/bench/BenchPlace.vue') },
+    { path: '/plan', name: 'plan', component: () => import('./features/plan/PlanPlace.vue') },
     { path: '/daybook', name: 'daybook', component: () => import('./features/daybook/DaybookPlace.vue') },
     { path: '/again/:mix(\\d+)', name: 'again', component: () => import('./features/daybook/RemixPlace.vue') },
     { path: '/shelf', name: 'shelf', component: () => import('./features/shelf/ShelfPlace.vue') },

@@ -94,7 +94,8 @@ def finish_step(
     return _after(
         context, job_id,
         lambda session: plan_progress.finish_step(
-            session, job_id, body.step, minutes=body.minutes, ended=body.ended, how=body.how
+            session, job_id, body.step, minutes=body.minutes, ended=body.ended, how=body.how,
+            before_too=body.before_too
         ),
         light, unit,
     )  # fmt: skip

@@ -6,6 +6,7 @@ from typing import Annotated, Literal
 from pydantic import BaseModel, Field, StringConstraints
 
 from jug_mingle.api.common.schemas import Hex, WordsOut
+from jug_mingle.api.practice.schemas import CardOut
 from jug_mingle.core.practice.mishaps import MISHAPS
 from jug_mingle.documents.plan import AirIn, HoursIn, StepKey, SurveyIn
 from jug_mingle.documents.strict import Id, OneOf, StrictModel
@@ -103,6 +104,7 @@ class SlotOut(BaseModel):
     key: str
     step: str
     title: str
+    short: str = Field(description="The same where there is little room.")
     piece: str
     start: datetime
     end: datetime
@@ -152,6 +154,7 @@ class PlanOut(BaseModel):
     hours: bool = Field(description="Whether somebody said when there is time.")
     moment: datetime
     now: PlanStepOut | None
+    technique: CardOut | None = Field(description="How that is done, where there is a card for it.")
     next_at: datetime | None
     waits_for: str
     drying: list[DryingOut]
@@ -199,6 +202,7 @@ class StepDoneIn(StepIn):
     minutes: float | None = Field(default=None, ge=0.5, le=1440.0, description="Of hands, where it took otherwise.")
     ended: datetime | None = None
     how: Literal["done", "skipped"] = "done"
+    before_too: bool = Field(default=False, description="Whether all that has to come before it was done, too.")
 
 
 class TackyIn(StepIn):

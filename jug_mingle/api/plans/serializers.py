@@ -10,6 +10,7 @@ from jug_mingle.api.common.schemas import WordsOut
 from jug_mingle.api.common.serializers import hex_of
 from jug_mingle.api.context import Context
 from jug_mingle.api.plans import schemas
+from jug_mingle.api.practice.schemas import CardOut
 from jug_mingle.core.colour.spectra import Light
 from jug_mingle.core.materials.handling import time_words
 from jug_mingle.core.measuring.units import format_amount
@@ -19,13 +20,14 @@ from jug_mingle.core.plan.conditions import open_under, wait_under
 from jug_mingle.core.plan.dangers import CAUTIONS
 from jug_mingle.core.plan.scheduling import Slot
 from jug_mingle.core.plan.shopping import Line
-from jug_mingle.core.plan.step import Step, Take
+from jug_mingle.core.plan.step import Step, Take, short_of
 from jug_mingle.core.plan.steps import why_not_dropped
 from jug_mingle.core.plan.survey import CAUSES, DAMAGE, LEAD, TESTS, TREATMENTS
 from jug_mingle.core.practice.hazards import DEFERS
 from jug_mingle.core.practice.schools import QUESTIONS
-from jug_mingle.documents.plan import HoursIn, SurveyIn
-from jug_mingle.services.hours import busy_kept, hours_kept
+from jug_mingle.core.practice.techniques import CARDS
+from jug_mingle.documents.plan import SurveyIn
+from jug_mingle.services.hours import EVENINGS, busy_kept, hours_kept
 from jug_mingle.services.materials import get_material
 from jug_mingle.services.mixes import get_mix
 from jug_mingle.services.pieces import piece_of, piece_rows
@@ -52,7 +54,8 @@ def plan_out(
     rows = piece_rows(session, job_id)
     return schemas.PlanOut(
         begun=one.row is not None, hours=one.hours is not None, moment=one.moment,
-        now=said(view.now) if view.now else None, next_at=view.next_at,
+        now=said(view.now) if view.now else None,
+        technique=_technique(view.now), next_at=view.next_at,
         waits_for=f"{view.waiting_for.words}. {view.waiting_for.why}".strip(". ") if view.waiting_for else "",
         drying=[_drying(dry) for dry in view.drying],
         days=[
@@ -76,6 +79,10 @@ def plan_out(
         without_look=[row.name for row in rows if row.look_id is None], air=_air(context, one),
         sprayer=not (one.row and one.row.asks.get("no_sprayer")), zone=one.calendar.zone.key,
     )  # fmt: skip
+
+
+def _technique(step: Step | None) -> CardOut | None:
+    return CardOut.model_validate(CARDS[step.card]) if step is not None and step.card in CARDS else None
 
 
 def _hexes(one: Standing, light: Light) -> dict[str, str]:
@@ -115,15 +122,16 @@ def step_out(
 
 
 def _take(session: Session, take: Take, unit: str) -> schemas.TakeOut:
-    words = format_amount(take.ml, "ml" if unit == "g" else unit).words
+    def said(ml: float) -> str:
+        return format_amount(ml, "ml" if unit == "g" else unit).words
+
     kind, _, key = take.colour.partition(":")
     left = ""
     if kind == "pot":
-        left = f"{format_amount(get_material(session, key).left_ml, 'ml' if unit == 'g' else unit).words} left"
+        left = f"{said(get_material(session, key).left_ml)} left"
     elif kind == "mix":
-        left = "the jug was made for "
-        f"{format_amount(get_mix(session, int(key)).batch, 'ml' if unit == 'g' else unit).words}"
-    return schemas.TakeOut(colour=take.colour, name=take.name, ml=round(take.ml, 1), words=words, left=left)
+        left = f"the jug was made for {said(get_mix(session, int(key)).batch)}"
+    return schemas.TakeOut(colour=take.colour, name=take.name, ml=round(take.ml, 1), words=said(take.ml), left=left)
 
 
 def _drying(dry: Drying) -> schemas.DryingOut:
@@ -139,14 +147,15 @@ def _slot(one: Standing, slot: Slot, hexes: Mapping[str, str]) -> schemas.SlotOu
     if not slot.step:
         gun = slot.kit.endswith(".spray")
         return schemas.SlotOut(
-            key=slot.key, step="", title="Clean the gun" if gun else "Clean the brush", piece="", start=start, end=end,
+            key=slot.key, step="", title="Clean the gun" if gun else "Clean the brush", short="clean", piece="",
+            start=start, end=end,
             hex=None, dries_until=None,
         )  # fmt: skip
     step = one.steps.of(slot.step)
     waits = [wait for wait in one.steps.waits if wait.before == step.key and wait.least > 0]
     longest = max(waits, key=lambda wait: wait.least, default=None) if slot.part == slot.of else None
     return schemas.SlotOut(
-        key=slot.key, step=step.key, piece=titles(one).get(step.piece, ""), start=start, end=end,
+        key=slot.key, step=step.key, short=short_of(step), piece=titles(one).get(step.piece, ""), start=start, end=end,
         title=step.title if slot.of == 1 else f"{step.title} ({slot.part} of {slot.of})", hex=hexes.get(step.key),
         dries_until=end + timedelta(minutes=longest.least) if longest else None, dries=longest.words if longest else "",
     )  # fmt: skip
@@ -189,17 +198,6 @@ def surveys_out(session: Session, job_id: int) -> schemas.SurveysOut:
             meanwhile=one.meanwhile) for one in TESTS.values()
         ],
     )  # fmt: skip
-
-
-EVENINGS = HoursIn.model_validate(
-    {
-        "week": {
-            **{day: [{"start": "18:30", "end": "20:30"}] for day in ("mon", "tue", "wed", "thu", "fri")},
-            "sat": [{"start": "09:00", "end": "14:00"}],
-        }
-    }
-)
-"""Hours that are offered where nobody said any."""
 
 
 def hours_out(session: Session) -> schemas.HoursOut:

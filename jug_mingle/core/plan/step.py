@@ -94,6 +94,15 @@ class Step:
     cautions: tuple[str, ...] = ()
 
 
+def short_of(step: Step) -> str:
+    """Return what a step is called where there is little room: its part and which coat, or what is done to it."""
+    part = step.part.partition("-")[0]
+    if step.layer >= 0 and step.coat > 0:
+        return f"{part} {step.coat}"
+    act = {"other": step.title, "smooth": "smooth", "refit": "refit", "dismantle": "take apart"}.get(step.act, step.act)
+    return act if part in ("all", "") else f"{act} {part}"
+
+
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Wait:
     """How long after a step another may follow.

@@ -6235,6 +6235,8 @@ export interface components {
       stale: boolean
       /** Steps */
       steps: components['schemas']['PlanStepOut'][]
+      /** @description How that is done, where there is a card for it. */
+      technique: components['schemas']['CardOut'] | null
       /**
        * Unsurveyed
        * @description Names of the pieces that nobody looked over yet.
@@ -7348,6 +7350,11 @@ export interface components {
       /** Piece */
       piece: string
       /**
+       * Short
+       * @description The same where there is little room.
+       */
+      short: string
+      /**
        * Start
        * Format: date-time
        */
@@ -7392,6 +7399,12 @@ export interface components {
      * @description A step that was done, or is left undone.
      */
     StepDoneIn: {
+      /**
+       * Before Too
+       * @description Whether all that has to come before it was done, too.
+       * @default false
+       */
+      before_too: boolean
       /** Ended */
       ended?: string | null
       /**

@@ -5,6 +5,7 @@ import DaybookIcon from '~icons/lucide/book-open'
 import ShelfIcon from '~icons/lucide/library'
 import TryOnIcon from '~icons/lucide/paint-roller'
 import CatchIcon from '~icons/lucide/pipette'
+import PlanIcon from '~icons/lucide/chart-no-axes-gantt'
 
 import MingleIcon from './JugIcon.vue'
 
@@ -21,6 +22,7 @@ export const places: Place[] = [
   { name: 'catch', title: 'Catch', key: '2', icon: CatchIcon },
   { name: 'mingle', title: 'Mingle', key: '3', icon: MingleIcon },
   { name: 'tryon', title: 'Try on', key: '4', icon: TryOnIcon },
+  { name: 'plan', title: 'Plan', key: '5', icon: PlanIcon },
   { name: 'daybook', title: 'Daybook', key: '6', icon: DaybookIcon },
   { name: 'shelf', title: 'Shelf', key: 's', icon: ShelfIcon },
 ]

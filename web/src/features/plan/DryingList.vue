@@ -1,0 +1,108 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+
+import { left, when } from './times'
+import type { Plan } from './usePlan'
+
+/** What dries meanwhile and until when, and which windows close. */
+const { plan, tick } = defineProps<{ plan: Plan; tick: number }>()
+const all = ref(false)
+const shown = computed(() => (all.value ? plan.drying : plan.drying.slice(0, 3)))
+const share = (one: Plan['drying'][number]) => {
+  const [a, b] = [new Date(one.began).getTime(), new Date(one.until).getTime()]
+  return b <= a ? 1 : Math.min(1, Math.max(0, (tick - a) / (b - a)))
+}
+</script>
+
+<template>
+  <section class="drying" aria-labelledby="drying-title">
+    <h2 id="drying-title">Drying meanwhile</h2>
+    <p v-if="plan.drying.length === 0" class="soft">Nothing dries now.</p>
+    <ul>
+      <li v-for="one in shown" :key="one.step + one.then">
+        <svg viewBox="0 0 40 40" aria-hidden="true">
+          <circle cx="20" cy="20" r="15" class="whole" />
+          <circle
+            cx="20"
+            cy="20"
+            r="15"
+            class="gone"
+            :stroke-dasharray="`${(94.2 * share(one)).toString()} 94.2`"
+            transform="rotate(-90 20 20)"
+          />
+        </svg>
+        <div>
+          <b>{{ one.title }}</b>
+          <span :title="one.why">{{ one.words }} · then {{ one.then_title.toLowerCase() }}</span>
+          <span v-if="one.closes" class="closes"
+            >at the latest {{ when(one.closes, plan.moment, plan.zone) }}. {{ one.closes_words }}</span
+          >
+          <span v-if="one.felt" class="soft">until it feels dry: touch it</span>
+        </div>
+        <strong>{{ left(one.until, tick) }}</strong>
+      </li>
+    </ul>
+    <BButton v-if="plan.drying.length > 3" variant="plain" class="link" @click="all = !all">{{
+      all ? 'only the next three' : `${(plan.drying.length - 3).toString()} more`
+    }}</BButton>
+  </section>
+</template>
+
+<style scoped>
+.drying {
+  padding: 16px;
+  border-radius: 14px;
+  background: var(--sheet);
+}
+
+ul {
+  display: grid;
+  margin: 8px 0 0;
+  padding: 0;
+  list-style: none;
+}
+
+li {
+  display: grid;
+  grid-template-columns: 40px minmax(0, 1fr) auto;
+  gap: 12px;
+  align-items: center;
+  padding: 8px 0;
+  border-top: 1px solid var(--line);
+}
+
+li:first-child {
+  border-top: 0;
+}
+
+li div {
+  display: grid;
+  font-size: 0.92rem;
+}
+
+strong {
+  font-size: 1.15rem;
+  font-variant-numeric: tabular-nums;
+}
+
+.closes {
+  font-weight: 650;
+}
+
+circle {
+  fill: none;
+  stroke-width: 7;
+}
+
+.whole {
+  stroke: var(--line);
+}
+
+.gone {
+  stroke: var(--ink);
+}
+
+p {
+  margin: 6px 0 0;
+}
+</style>

@@ -1,0 +1,187 @@
+<script setup lang="ts">
+import { useQuery, useQueryClient } from '@tanstack/vue-query'
+import { computed, ref, watch } from 'vue'
+
+import { api, type Schemas, unwrap } from '../../api/client'
+import ErrorLine from '../../shared/ErrorLine.vue'
+import { say, sayWrong } from '../../shared/useNotice'
+
+/** When there is time: week by week, single days, two pairs of hands, noise, daylight; and a calendar that is read. */
+const emit = defineEmits<{ kept: [] }>()
+const queries = useQueryClient()
+const { data, error } = useQuery({
+  queryKey: ['hours'],
+  staleTime: 0,
+  queryFn: async () => unwrap(await api.GET('/api/hours')),
+})
+const DAYS = {
+  mon: 'Monday',
+  tue: 'Tuesday',
+  wed: 'Wednesday',
+  thu: 'Thursday',
+  fri: 'Friday',
+  sat: 'Saturday',
+  sun: 'Sunday',
+}
+type Day = keyof typeof DAYS
+const draft = ref<Record<Day, string>>()
+const hands = ref(1)
+const wrong = ref<unknown>()
+
+const said = (spans: Schemas['SpanIn'][] | undefined) =>
+  (spans ?? []).map((one) => `${one.start}–${one.end}`).join(', ')
+watch(
+  data,
+  (now) => {
+    if (!now || draft.value) return
+    draft.value = Object.fromEntries(Object.keys(DAYS).map((day) => [day, said(now.hours.week[day as Day])])) as Record<
+      Day,
+      string
+    >
+    hands.value = now.hours.hands
+  },
+  { immediate: true },
+)
+
+/** What is typed, as times: "18:30-20:30, 21-22". */
+function spans(text: string, day: string): Schemas['SpanIn'][] {
+  return text
+    .split(/[,;]/)
+    .map((one) => one.trim())
+    .filter(Boolean)
+    .map((one) => {
+      const found = /^(\d{1,2})(?:[:.](\d{2}))?\s*(?:-|–|to)\s*(\d{1,2})(?:[:.](\d{2}))?$/.exec(one)
+      if (!found) throw new Error(`${day}: write times as 18:30–20:30, not “${one}”; nothing where you have none.`)
+      const at = (h = '', m = '00') => `${h.padStart(2, '0')}:${m}`
+      return { start: at(found[1], found[2]), end: at(found[3], found[4]) }
+    })
+}
+
+const zone = Intl.DateTimeFormat().resolvedOptions().timeZone
+const days = computed(() => Object.entries(data.value?.hours.days ?? {}).sort())
+
+async function send(change: Partial<Schemas['HoursIn']>) {
+  if (!data.value) return
+  wrong.value = undefined
+  try {
+    const body = { ...data.value.hours, zone: data.value.set ? data.value.hours.zone : zone, ...change }
+    queries.setQueryData(['hours'], unwrap(await api.PUT('/api/hours', { body })))
+    emit('kept')
+  } catch (problem) {
+    wrong.value = problem
+  }
+}
+
+async function keep() {
+  const typed = draft.value
+  if (!typed) return
+  try {
+    const week = Object.fromEntries(Object.entries(DAYS).map(([day, name]) => [day, spans(typed[day as Day], name)]))
+    await send({ week, hands: hands.value })
+  } catch (problem) {
+    wrong.value = problem
+  }
+}
+
+async function giveBack(day: string) {
+  const rest = Object.fromEntries(Object.entries(data.value?.hours.days ?? {}).filter(([one]) => one !== day))
+  await send({ days: rest })
+}
+
+async function read(event: Event) {
+  const field = event.target as HTMLInputElement
+  const file = field.files?.[0]
+  if (!file) return
+  try {
+    const found = unwrap(await api.POST('/api/hours/busy', { body: { calendar: await file.text() } }))
+    queries.setQueryData(['hours'], found)
+    say(`${found.busy.toString()} times are taken by ${file.name}.`, forget)
+    emit('kept')
+  } catch (problem) {
+    sayWrong(problem)
+  }
+  field.value = ''
+}
+
+async function forget() {
+  queries.setQueryData(['hours'], unwrap(await api.DELETE('/api/hours/busy')))
+  emit('kept')
+}
+</script>
+
+<template>
+  <form v-if="draft && data" class="hours" @submit.prevent="keep">
+    <p v-if="!data.set">These are an example. Change them to yours: two evenings are enough to begin.</p>
+    <div class="week">
+      <label v-for="(name, day) in DAYS" :key="day"
+        >{{ name }} <BFormInput v-model="draft[day]" placeholder="no time" autocomplete="off"
+      /></label>
+      <label
+        >Pairs of hands
+        <BFormSelect v-model="hands">
+          <option :value="1">one</option>
+          <option :value="2">two</option>
+        </BFormSelect>
+      </label>
+    </div>
+    <ErrorLine :error="wrong ?? error" />
+    <div class="acts">
+      <BButton type="submit" variant="primary">{{ data.set ? 'Keep these hours' : 'Use these hours' }}</BButton>
+      <label class="file"
+        >Read what is taken from a calendar (.ics)
+        <input type="file" accept=".ics,text/calendar" class="form-control" @change="read" />
+      </label>
+      <template v-if="data.busy > 0">
+        <span>{{ data.busy }} times taken{{ data.busy_words.length ? `: ${data.busy_words.join(', ')}` : '' }}</span>
+        <BButton variant="plain" class="link" @click="forget">forget them</BButton>
+      </template>
+    </div>
+    <p class="soft">
+      Noise {{ data.hours.quiet ? `from ${data.hours.quiet.start} to ${data.hours.quiet.end}` : 'at any time' }};
+      outdoors
+      {{
+        data.hours.outdoors
+          ? `from ${data.hours.outdoors.start} to ${data.hours.outdoors.end}, when it is dry`
+          : 'never'
+      }}. Times by the clock of {{ data.set ? data.hours.zone : zone }}.
+    </p>
+    <ul v-if="days.length" aria-label="Days that differ">
+      <li v-for="[day, own] in days" :key="day">
+        {{ day }}: {{ own.length ? said(own) : 'no time' }}
+        <BButton variant="plain" class="link" @click="giveBack(day)">as usual after all</BButton>
+      </li>
+    </ul>
+  </form>
+  <ErrorLine v-else-if="error" :error="error" />
+</template>
+
+<style scoped>
+.hours {
+  display: grid;
+  gap: 12px;
+}
+
+.week {
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(150px, 1fr));
+  gap: 10px;
+}
+
+label {
+  display: grid;
+  gap: 2px;
+  font-size: 0.9rem;
+}
+
+.acts {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 10px 18px;
+  align-items: end;
+}
+
+p,
+ul {
+  margin: 0;
+}
+</style>

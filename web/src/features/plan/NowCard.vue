@@ -1,0 +1,205 @@
+<script setup lang="ts">
+import { computed, ref, watch } from 'vue'
+
+import { preferences } from '../../shared/preferences'
+import { readNumber } from '../../shared/number'
+import { useKeys } from '../../shared/useKeys'
+import { sayWrong } from '../../shared/useNotice'
+import TechniqueCard from '../tryon/TechniqueCard.vue'
+import { clock, long, when } from './times'
+import type { Plan, PlanActs, Step } from './usePlan'
+
+/** What to do now: what to have ready, the amount, the picture of the faces, the caution that bites. */
+const { plan, acts, jobId } = defineProps<{ plan: Plan; acts: PlanActs; jobId: number }>()
+const emit = defineEmits<{ why: [step: Step]; wrong: [step: Step] }>()
+const step = computed(() => plan.now ?? undefined)
+const asking = ref(false)
+const minutes = ref('')
+watch(
+  () => step.value?.key,
+  () => {
+    asking.value = false
+  },
+)
+
+const picture = computed(() =>
+  step.value
+    ? `/api/jobs/${jobId.toString()}/steps/picture?step=${encodeURIComponent(step.value.key)}&light=${preferences.value.light}&wide=300&high=330`
+    : '',
+)
+const waits = computed(() => plan.next_at !== null)
+
+function took() {
+  const { value, ask } = readNumber(minutes.value)
+  if (!step.value) return
+  if (value === undefined || value < 0.5) sayWrong(new Error(ask || 'Give the minutes that it took.'))
+  else void acts.done(step.value, value)
+}
+
+// The whole hand on the space bar ticks it off, as on the bench.
+useKeys((event) => {
+  if (event.key !== ' ' || !step.value || waits.value || event.repeat) return false
+  if (event.target instanceof Element && event.target.matches('button, a, summary')) return false
+  void acts.done(step.value)
+  return true
+})
+</script>
+
+<template>
+  <section class="now" aria-labelledby="now-title">
+    <img v-if="step && step.faces.length > 0" :src="picture" :alt="`${step.piece_name}: where it is done`" />
+    <div class="says">
+      <template v-if="step">
+        <p v-if="waits && plan.next_at" class="next">
+          Next, {{ when(plan.next_at, plan.moment, plan.zone)
+          }}<template v-if="plan.waits_for"> · {{ plan.waits_for }}</template>
+        </p>
+        <h2 id="now-title">{{ step.title }}</h2>
+        <p class="of">{{ step.piece_name }} · about {{ long(step.minutes) }}</p>
+        <p v-if="step.words" class="how">{{ step.words }}</p>
+        <ul v-if="step.takes.length + step.ready.length > 0" class="ready" aria-label="Have ready">
+          <li v-for="take in step.takes" :key="take.colour">
+            <i v-if="step.hex" :style="{ background: step.hex }" aria-hidden="true" /><b>{{ take.words }}</b>
+            {{ take.name }} <span v-if="take.left" class="soft">({{ take.left }})</span>
+          </li>
+          <li v-for="thing in step.ready.filter((one) => !step?.takes.some((take) => take.name === one))" :key="thing">
+            {{ thing }}
+          </li>
+        </ul>
+        <p v-for="caution in step.cautions.slice(0, 2)" :key="caution" class="caution">{{ caution }}</p>
+        <TechniqueCard v-if="plan.technique" :card="plan.technique" />
+        <div class="acts">
+          <BButton variant="primary" size="lg" :disabled="acts.busy.value" @click="acts.done(step)"
+            >Done <kbd aria-hidden="true">␣</kbd></BButton
+          >
+          <BButton variant="outline-secondary" :aria-expanded="asking" @click="asking = !asking">took longer</BButton>
+          <BButton variant="outline-secondary" :disabled="acts.busy.value" @click="acts.tacky(step, 30)"
+            >still tacky</BButton
+          >
+          <BButton variant="outline-secondary" @click="emit('wrong', step)">went wrong…</BButton>
+          <BButton variant="plain" class="link" @click="emit('why', step)">why?</BButton>
+        </div>
+        <form v-if="asking" class="took" @submit.prevent="took">
+          <label
+            >It took, in minutes
+            <BFormInput v-model="minutes" inputmode="decimal" :placeholder="Math.round(step.minutes).toString()" />
+          </label>
+          <BButton type="submit" variant="primary">Done in so long</BButton>
+        </form>
+      </template>
+      <template v-else-if="plan.finished">
+        <h2 id="now-title">All of it is done.</h2>
+        <p v-for="one in plan.allowed" :key="one.piece + one.words" class="of">
+          {{ one.piece }}: {{ one.words }} from {{ when(one.at, plan.moment, plan.zone) }}
+        </p>
+      </template>
+      <template v-else>
+        <h2 id="now-title">Nothing to do yet.</h2>
+        <p v-if="plan.drying[0]">It all dries, until {{ clock(plan.drying[0].until, plan.zone) }}.</p>
+      </template>
+    </div>
+  </section>
+</template>
+
+<style scoped>
+.now {
+  display: grid;
+  grid-template-columns: auto minmax(0, 1fr);
+  gap: 20px;
+  padding: 18px 20px;
+  border-radius: 14px;
+  background: var(--sheet);
+}
+
+img {
+  width: 150px;
+  height: 165px;
+  object-fit: cover;
+  border-radius: 10px;
+}
+
+.says {
+  grid-column: 2;
+  display: grid;
+  gap: 8px;
+  align-content: start;
+}
+
+.now:not(:has(img)) .says {
+  grid-column: 1 / -1;
+}
+
+h2 {
+  font-size: clamp(1.5rem, 3vw, 2.1rem);
+  line-height: 1.1;
+}
+
+p {
+  margin: 0;
+}
+
+.next {
+  font-weight: 650;
+}
+
+.of,
+.how {
+  font-size: 1.05rem;
+}
+
+.ready {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 18px;
+  margin: 0;
+  padding: 0;
+  list-style: none;
+  font-size: 1.05rem;
+}
+
+.ready i {
+  display: inline-block;
+  width: 16px;
+  height: 16px;
+  margin-right: 6px;
+  border-radius: 4px;
+  vertical-align: -2px;
+}
+
+.caution {
+  padding-left: 10px;
+  border-left: 4px solid var(--ink);
+  font-size: 0.95rem;
+}
+
+.acts,
+.took {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px;
+  align-items: end;
+}
+
+kbd {
+  background: none;
+  color: inherit;
+}
+
+@media (max-width: 860px) {
+  .now {
+    grid-template-columns: minmax(0, 1fr);
+    padding: 14px;
+  }
+
+  .says {
+    grid-column: 1;
+  }
+
+  img {
+    width: 100%;
+    height: 150px;
+    object-fit: contain;
+    background: var(--mat);
+  }
+}
+</style>

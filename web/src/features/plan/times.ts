@@ -1,0 +1,44 @@
+/** Times of a plan as they are said, by the clock of the place where it is. */
+
+const format = (zone: string, options: Intl.DateTimeFormatOptions) =>
+  new Intl.DateTimeFormat('en-GB', { timeZone: zone, ...options })
+
+/** 18:30 */
+export const clock = (when: string, zone: string) =>
+  format(zone, { hour: '2-digit', minute: '2-digit' }).format(new Date(when))
+
+/** Thursday 3 December */
+export const day = (when: string, zone: string) =>
+  format(zone, { weekday: 'long', day: 'numeric', month: 'long' }).format(new Date(when))
+
+/** Thu 3 Dec */
+export const shortDay = (when: string, zone: string) =>
+  format(zone, { weekday: 'short', day: 'numeric', month: 'short' }).format(new Date(when))
+
+/** 2026-12-03, as a date of the place. */
+export const isoDay = (when: string, zone: string) =>
+  new Intl.DateTimeFormat('en-CA', { timeZone: zone, year: 'numeric', month: '2-digit', day: '2-digit' }).format(
+    new Date(when),
+  )
+
+/** Minutes as they are said: 45 min, 1 h 20. */
+export function long(minutes: number): string {
+  const whole = Math.max(0, Math.round(minutes))
+  if (whole < 60) return `${whole.toString()} min`
+  if (whole >= 48 * 60) return `${(whole / 1440).toFixed(1).replace(/\.0$/, '')} days`
+  const rest = whole % 60
+  return `${Math.floor(whole / 60).toString()} h${rest ? ` ${rest.toString()}` : ''}`
+}
+
+/** What is left until a time: 0:21 below an hour and a half, then 3 h 10. */
+export function left(until: string, now: number): string {
+  const seconds = Math.round((new Date(until).getTime() - now) / 1000)
+  if (seconds <= 0) return 'now'
+  if (seconds >= 90 * 60) return long(seconds / 60)
+  return `${Math.floor(seconds / 60).toString()}:${(seconds % 60).toString().padStart(2, '0')}`
+}
+
+/** When something is, seen from now: 19:40, Fri 4 Dec 18:30. */
+export function when(at: string, now: string, zone: string): string {
+  return isoDay(at, zone) === isoDay(now, zone) ? clock(at, zone) : `${shortDay(at, zone)} ${clock(at, zone)}`
+}
