@@ -1,4 +1,4 @@
-"""The command line: `jug-mingle demo`, `serve`, `backup`, `restore`, `match`."""
+"""The command line: `jug-mingle demo`, `serve`, `backup`, `restore`, `match`, `plan`."""
 
 import gc
 import json
@@ -192,6 +192,41 @@ def match(
         typer.echo(f"jug-mingle: {error}", err=True)
         raise typer.Exit(2) from error
     typer.echo(to_json(found) if as_json else to_text(found))
+
+
+@app.command()
+def plan(
+    job: Annotated[Path, typer.Argument(help="A job file (see docs/examples/job.json).")],
+    hours: Annotated[
+        list[Path] | None, typer.Option("--hours", help="A calendar (.ics) of what is taken; may be given again.")
+    ] = None,
+    as_json: Annotated[bool, typer.Option("--json", help="Print JSON (its schema: docs/plan.schema.json).")] = False,
+    quick: Annotated[bool, typer.Option("--quick", help="Print the first plan, and look for no better one.")] = False,
+) -> None:
+    """Print a plan for a job in the hours there are."""
+    from pydantic import ValidationError
+
+    from jug_mingle.documents.plan import JobFile
+    from jug_mingle.errors import JugMingleError
+    from jug_mingle.services.plan_of_file import plan_file, plan_text
+    from jug_mingle.services.plan_solver import PlanSolver
+
+    solver = None if quick else PlanSolver()
+    try:
+        said = JobFile.model_validate_json(job.read_bytes())
+        found = plan_file(said, [one.read_bytes() for one in hours or ()], solver=solver)
+    except ValidationError as error:
+        first = error.errors()[0]
+        where = ".".join(str(one) for one in first["loc"])
+        typer.echo(f"jug-mingle: {job} is no job file: {where}: {first['msg']}", err=True)
+        raise typer.Exit(2) from error
+    except (OSError, JugMingleError) as error:
+        typer.echo(f"jug-mingle: {error}", err=True)
+        raise typer.Exit(2) from error
+    finally:
+        if solver is not None:
+            solver.close()
+    typer.echo(found.model_dump_json(indent=2) if as_json else plan_text(found))
 
 
 @app.command()

@@ -1,5 +1,6 @@
 """What a job's plan takes and costs: pots against what is left, consumables, hardware, hours, a price."""
 
+from collections.abc import Mapping
 from dataclasses import dataclass
 from typing import Final
 
@@ -9,7 +10,7 @@ from jug_mingle.core.materials.kinds import kind_of
 from jug_mingle.core.plan.shopping import SIZES, Line, consumables, left_of_price, pot_line
 from jug_mingle.core.plan.step import Step
 from jug_mingle.services.hardware import fitted_on
-from jug_mingle.services.materials import get_material
+from jug_mingle.services.materials import get_material, material_rows
 from jug_mingle.services.mixes import get_mix
 from jug_mingle.services.pieces import piece_rows
 from jug_mingle.services.plans import Standing
@@ -42,6 +43,8 @@ class Money:
     share: float
     hours: float
     unpriced: list[str]
+    instead: Mapping[str, list[tuple[str, str]]]
+    swapped: list[tuple[str, str]]
     pieces: list[PieceCost]
     asked: float | None
     left: float | None
@@ -61,7 +64,10 @@ def money_of(session: Session, job_id: int, one: Standing) -> Money:
     left, per_hour = left_of_price(asked, share=share, hours=hours) if asked is not None else (None, None)
     return Money(
         pots=pots, goods=goods, hardware=hardware, cash=cash, share=share, hours=hours,
-        unpriced=[line.title for line in pots if line.share is None], pieces=_pieces(session, one), asked=asked,
+        unpriced=[line.title for line in pots if line.share is None],
+        instead={line.key: _instead(session, line.key) for line in pots},
+        swapped=list(((one.row.asks.get("swaps") or {}) if one.row else {}).items()), pieces=_pieces(session, one),
+        asked=asked,
         left=left, per_hour=per_hour,
     )  # fmt: skip
 
@@ -120,3 +126,12 @@ def _pieces(session: Session, one: Standing) -> list[PieceCost]:
             PieceCost(piece=work.number, name=work.name, share=share, hours=sum(s.minutes for s in own) / 60.0)
         )
     return found
+
+
+def _instead(session: Session, colour: str) -> list[tuple[str, str]]:
+    """Return the tins of the same kind that stand on the shelf, as layers name them."""
+    kind, _, key = colour.partition(":")
+    if kind not in ("pot", "usual"):
+        return []
+    wanted = get_material(session, key).kind if kind == "pot" else key
+    return [(f"pot:{row.key}", row.name) for row in material_rows(session) if row.kind == wanted and row.key != key]

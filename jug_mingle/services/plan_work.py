@@ -3,13 +3,15 @@
 import hashlib
 import json
 from collections.abc import Mapping, Sequence
-from dataclasses import replace
+from dataclasses import dataclass, field, replace
 from typing import Any
 
 from sqlalchemy import select
 from sqlalchemy.orm import Session
 
+from jug_mingle.core.finishes.kinds import KINDS
 from jug_mingle.core.finishes.stack import Finish
+from jug_mingle.core.optics.ways import WAYS
 from jug_mingle.core.plan.coats import mark_of
 from jug_mingle.core.plan.conditions import Conditions
 from jug_mingle.core.plan.rates import learnt
@@ -42,15 +44,26 @@ def survey_of(row: PieceRow) -> Survey:
     return Survey.of(row.survey)
 
 
-def works_of(session: Session, job_id: int, done: Mapping[str, StepDoneRow] | None = None) -> list[PieceWork]:
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Other:
+    """What is laid otherwise than a look says: other colours, as the shop had none; by brush, as the gun is broken."""
+
+    swaps: Mapping[str, str] = field(default_factory=dict)
+    brushed: bool = False
+
+
+def works_of(
+    session: Session, job_id: int, done: Mapping[str, StepDoneRow] | None = None, other: Other | None = None
+) -> list[PieceWork]:
     """Return the pieces of a job as a plan takes them; what was painted otherwise than they wear is a ground."""
-    works = [work_of(session, row) for row in piece_rows(session, job_id)]
+    works = [work_of(session, row, other) for row in piece_rows(session, job_id)]
     return works if not done else [replace(work, over=_painted_otherwise(work, done)) for work in works]
 
 
-def work_of(session: Session, row: PieceRow) -> PieceWork:
+def work_of(session: Session, row: PieceRow, other: Other | None = None) -> PieceWork:
     """Return a piece as a plan takes it, in the look that it wears."""
-    layers: Sequence[LayerIn] = [] if row.look_id is None else layers_of(get_look(session, row.look_id))
+    worn = [] if row.look_id is None else layers_of(get_look(session, row.look_id))
+    layers = [otherwise(layer, other) for layer in worn] if other else worn
     takes: list[tuple[Take, ...]] = []
     if layers:
         _, finish = dressed(session, row.id, layers)
@@ -61,7 +74,32 @@ def work_of(session: Session, row: PieceRow) -> PieceWork:
     return PieceWork(
         number=row.id, name=row.name, piece=piece_of(row), finish=finish, survey=survey_of(row), uses=uses_of(row),
         age=row.age, count=row.count, hardware=Hardware.of(row.hardware), takes=takes, marks=marks_of(layers),
+        keeps=_keeps(layers, finish),
     )  # fmt: skip
+
+
+def otherwise(layer: LayerIn, other: Other) -> LayerIn:
+    """Return a layer as it is laid instead: as many brushed coats as are as thick as the sprayed ones."""
+    usual = f"usual:{KINDS[layer.kind].usual_material}"
+    colours = [other.swaps.get(colour, colour) for colour in layer.colours]
+    if not layer.colours and usual in other.swaps:
+        colours = [other.swaps[usual]]
+    change: dict[str, Any] = {"colours": colours}
+    if other.brushed and layer.way == "spray":
+        coats = WAYS["brush"].coats_for(WAYS["spray"].thick * layer.coats)
+        change |= {"way": "brush", "coats": min(12, coats)}
+    return layer.model_copy(update=change)
+
+
+def _keeps(layers: Sequence[LayerIn], finish: Finish) -> dict[str, float | None]:
+    """Return how long what is mixed for a look keeps: its jugs, and powders that are stirred with water. [days]"""
+    found: dict[str, float | None] = {}
+    for said, layer in zip(layers, finish.layers, strict=True):
+        for colour, film in zip(said.colours, layer.films, strict=True):
+            life = film.facts.pot_life if film.facts is not None else None
+            if colour.startswith("mix:") or life is not None:
+                found[colour] = life
+    return found
 
 
 def marks_of(layers: Sequence[LayerIn]) -> tuple[str, ...]:
@@ -86,13 +124,11 @@ def _painted_otherwise(work: PieceWork, done: Mapping[str, StepDoneRow]) -> dict
     return found
 
 
-def workshop_of(session: Session, asks: Mapping[str, Any], air: Conditions, *, sprayer: bool = True) -> Workshop:
+def workshop_of(session: Session, air: Conditions) -> Workshop:
     """Return how the person works: their schools, the air, and how long each act really took them."""
     rows = session.scalars(select(StepDoneRow).where(StepDoneRow.taken_back.is_(None), StepDoneRow.how == "done"))
     pace = learnt((row.about.get("act", ""), row.usual, row.minutes) for row in rows if row.about.get("timed"))
-    return Workshop(
-        schools=settings_of(session).schools, air=air, pace=pace, no_sprayer=bool(asks.get("no_sprayer")) or not sprayer
-    )
+    return Workshop(schools=settings_of(session).schools, air=air, pace=pace)
 
 
 def conditions_of(said: Mapping[str, Any] | None) -> Conditions:

@@ -23,14 +23,14 @@ from jug_mingle.errors import UnfitError
 from jug_mingle.services.hours import Air, Busy, Calendar, busy_kept, hours_kept, hours_of, zone_of
 from jug_mingle.services.jobs import get_job
 from jug_mingle.services.plan_solver import PlanSolver
-from jug_mingle.services.plan_work import conditions_of, works_of, workshop_of
+from jug_mingle.services.plan_work import Other, conditions_of, works_of, workshop_of
 from jug_mingle.store.database import Database
 from jug_mingle.store.models import PlanRow, StepDoneRow, now
 
 _INDOORS: Final = 18.0
 """A workshop in which somebody works is hardly colder, whatever it is outside; assumed, until somebody types. [°C]"""
 
-_ACTED: Final = ("dropped", "added", "order", "pinned", "held", "air", "no_sprayer", "open_windows")
+_ACTED: Final = ("dropped", "added", "order", "pinned", "held", "air", "no_sprayer", "open_windows", "swaps")
 """What can be asked of a plan."""
 
 
@@ -114,8 +114,9 @@ def standing(
     asks = row.asks if row is not None else {}
     when = moment or now()
     air = conditions_of(asks.get("air")) if asks.get("air") else _forecast_air(forecast)
-    works = works_of(session, job_id, done)
-    workshop = workshop_of(session, asks, air, sprayer=hours.sprayer if hours else True)
+    sprayer = not asks.get("no_sprayer") and (hours is None or hours.sprayer)
+    works = works_of(session, job_id, done, Other(swaps=asks.get("swaps") or {}, brushed=not sprayer))
+    workshop = workshop_of(session, air)
     steps, refused = _changed(steps_of(works, workshop), asks)
     steps = _windows_opened(steps, asks.get("open_windows", ()))
     calendar = Calendar.since(row.begun if row is not None else when, zone_of(hours) if hours else zone_of(HoursIn()))
@@ -384,3 +385,9 @@ def pin(session: Session, job_id: int, key: str, at: datetime | None) -> None:
         raise UnfitError("that time is gone: name one to come")
     pinned = {k: v for k, v in (begun_plan(session, job_id).asks.get("pinned") or {}).items() if k != key}
     ask(session, job_id, pinned={**pinned, key: at.isoformat()} if at is not None else pinned)
+
+
+def swap(session: Session, job_id: int, swaps: Mapping[str, str]) -> None:
+    """Lay other colours instead of those of looks, as the shop has none; UnfitError where one cannot be laid so."""
+    ask(session, job_id, swaps={one: other for one, other in swaps.items() if one != other})
+    works_of(session, job_id, None, Other(swaps=swaps))

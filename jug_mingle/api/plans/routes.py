@@ -82,6 +82,8 @@ def change_plan(
             plans.ask(session, job_id, air=None if body.by_forecast or body.air is None else body.air.model_dump())
         if body.no_sprayer is not None:
             plans.ask(session, job_id, no_sprayer=body.no_sprayer)
+        if body.swaps is not None:
+            plans.swap(session, job_id, body.swaps)
 
     return _after(context, job_id, change, light, unit)
 

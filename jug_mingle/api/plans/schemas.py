@@ -8,6 +8,7 @@ from pydantic import BaseModel, Field, StringConstraints
 from jug_mingle.api.common.schemas import Hex, WordsOut
 from jug_mingle.api.practice.schemas import CardOut
 from jug_mingle.core.practice.mishaps import MISHAPS
+from jug_mingle.documents.look import ColourName
 from jug_mingle.documents.plan import AirIn, HoursIn, StepKey, SurveyIn
 from jug_mingle.documents.strict import Id, OneOf, StrictModel
 
@@ -72,6 +73,7 @@ class PlanStepOut(BaseModel):
     cautions: list[str]
     card: str
     hex: Hex | None
+    stands: float = Field(description="How long it stands before it is wiped, with the rag in the hand. [s]")
     done: bool
     skipped: bool
     ended: datetime | None
@@ -188,6 +190,9 @@ class PlanChangeIn(StrictModel):
     air: AirIn | None = None
     by_forecast: bool = Field(default=False, description="Count with the forecast again, and not with what was typed.")
     no_sprayer: bool | None = None
+    swaps: dict[ColourName, ColourName] | None = Field(
+        default=None, max_length=20, description="Colour → what is laid instead, as the shop has none; none takes back."
+    )
 
 
 class StepIn(StrictModel):
@@ -291,6 +296,7 @@ class LineOut(BaseModel):
     buy: str
     cash: float | None
     share: float | None
+    instead: list[WordsOut] = Field(default=[], description="Tins on the shelf that could be laid instead.")
 
 
 class PieceCostOut(BaseModel):
@@ -314,6 +320,7 @@ class MoneyOut(BaseModel):
     hours: float
     unpriced: list[str]
     pieces: list[PieceCostOut]
+    swapped: list[WordsOut] = Field(description="Colours of looks that others are laid for, with what these are.")
     asked: float | None
     left: float | None
     per_hour: float | None

@@ -109,11 +109,13 @@ def step_out(
     school = f"{question.title}: {question.answers.get(chosen) or question.unanswered}" if question else ""
     closes = next((w.closes for w in one.steps.waits if w.after == step.key and w.most is not None), "")
     return schemas.PlanStepOut(
-        key=step.key, piece=step.piece, piece_name=titles(one).get(step.piece, ""), act=step.act, title=step.title,
+        key=step.key, piece=step.piece, piece_name=titles(one).get(step.piece, "for all"), act=step.act,
+        title=step.title,
         minutes=round(step.minutes, 1), words=step.words, why=step.why, school=step.school, school_words=school,
         faces=list(step.faces), ready=list(step.ready), takes=[_take(session, take, unit) for take in step.takes],
         cautions=[CAUTIONS[key] for key in step.cautions] + ([DEFERS] if step.cautions else []), card=step.card,
-        hex=hexes.get(step.key), done=row is not None, skipped=row is not None and row.how == "skipped",
+        hex=hexes.get(step.key), stands=60.0 * step.stands, done=row is not None,
+        skipped=row is not None and row.how == "skipped",
         ended=row.ended if row else None,
         took=took_words(row.usual, row.minutes) if row and row.about.get("timed") else "",
         start=starts.get(step.key), own=".fix." in step.key or step.key.startswith("own."),
@@ -224,7 +226,9 @@ def timers_out(rows: Iterable[TimerRow]) -> schemas.TimersOut:
 def money_out(session: Session, money: Money, unit: str) -> schemas.MoneyOut:
     """Return what a plan takes and costs, amounts in a unit."""
     return schemas.MoneyOut(
-        currency=settings_of(session).currency, pots=[_line(line, unit) for line in money.pots],
+        currency=settings_of(session).currency, pots=[_line(line, unit, money.instead.get(line.key,
+        ())) for line in money.pots],
+        swapped=[WordsOut(key=key, title=title) for key, title in money.swapped],
         goods=[_line(line, unit) for line in money.goods], hardware=money.hardware, cash=round(money.cash, 2),
         share=round(money.share, 2), hours=round(money.hours, 2), unpriced=money.unpriced,
         pieces=[
@@ -236,7 +240,7 @@ def money_out(session: Session, money: Money, unit: str) -> schemas.MoneyOut:
     )  # fmt: skip
 
 
-def _line(line: Line, unit: str) -> schemas.LineOut:
+def _line(line: Line, unit: str, instead: Iterable[tuple[str, str]] = ()) -> schemas.LineOut:
     poured = line.unit == "ml"
 
     def said(amount: float) -> str:
@@ -247,4 +251,5 @@ def _line(line: Line, unit: str) -> schemas.LineOut:
         there_words=said(line.there) if line.there else "", buy=line.buy,
         cash=None if line.cash is None else round(line.cash, 2),
         share=None if line.share is None else round(line.share, 2),
+        instead=[WordsOut(key=key, title=title) for key, title in instead],
     )  # fmt: skip

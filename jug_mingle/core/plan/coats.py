@@ -41,7 +41,7 @@ _GOES_ON_DRY: Final = frozenset(
 
 
 def lay(course: Course, work: PieceWork, units: Mapping[str, Unit], workshop: Workshop) -> None:
-    """Add the coats of a piece's look on units that are ready for it."""
+    """Add the coats of a piece's look on units that are ready for it; the first after what was tried on a board."""
     for number, layer in enumerate(work.finish.layers):
         if not layer.on:
             continue
@@ -68,7 +68,7 @@ def _coat(
     course: Course, work: PieceWork, unit: Unit, at: int, coat: int, takes: tuple[Take, ...], workshop: Workshop
 ) -> None:
     one, where = unit.laid[at], [on(work, unit.key)]
-    way = "brush" if one.layer.way == "spray" and workshop.no_sprayer else one.layer.way
+    way = one.layer.way
     most, closes = _window(unit, at, coat, workshop)
     step = _step(work, unit, one, coat, takes, way, workshop)
     if coat > 1:
@@ -109,6 +109,7 @@ def _step(
         cleaning=(12 if way == "spray" else 6) if paints else 0, card=layer.kind, layer=one.place, coat=coat,
         ready=(*(take.name for take in takes), tool) if paints else ("320 paper and a block",),
         uses=_uses(layer, unit, way), parts=max(1, min(4, unit.parts)),
+        stands=layer.dwell if layer.kind == "stain" and layer.dwell <= ATTENDED else 0.0,
     )  # fmt: skip
 
 

@@ -106,6 +106,25 @@ def _begin(course: Course, work: PieceWork, units: Sequence[Unit], every: Sequen
         )  # fmt: skip
         course.then([_on(work, unit) for unit in padding], NIGHT, words="the padding dries", why="Overnight.")
     _tests(course, work, every)
+    _board(course, work, every)
+
+
+_TRIED: Final = frozenset({"stain", "wash", "two_tone", "glaze", "blend"})
+"""Layers that are tried on an offcut first."""
+
+
+def _board(course: Course, work: PieceWork, every: Sequence[str]) -> None:
+    """What cannot be foreseen well is tried on a board first."""
+    tried = [one.of.title.lower() for one in work.finish.layers if one.on and one.kind in _TRIED]
+    if tried:
+        course.add(
+            step_of(
+                work, "board", None, f"Try {' and '.join(dict.fromkeys(tried))} on an offcut",
+                words="The same wood, made ready as the piece is; half of it sealed.",
+                why="The piece is hard to put right, a board costs minutes. Judge it dry, where the piece will stand.",
+            ),
+            every,
+        )  # fmt: skip
 
 
 def _tests(course: Course, work: PieceWork, every: Sequence[str]) -> None:

@@ -64,6 +64,8 @@ class Step:
         Into how many pieces it may be divided between sessions.
     cure : int
         Until it may be used lightly, after it. [minutes]
+    stands : float
+        Of what is wiped with the rag in the hand: how long it stands before. [minutes]
     part : str
         The part of the piece that it is for, as `units` names them; of what cannot be told apart, nothing.
     """
@@ -90,6 +92,7 @@ class Step:
     coat: int = 0
     parts: int = 1
     cure: int = 0
+    stands: float = 0.0
     part: str = ""
     cautions: tuple[str, ...] = ()
 

@@ -8,6 +8,7 @@ from typing import Final
 from jug_mingle.core.plan.coats import lay
 from jug_mingle.core.plan.dangers import Around, with_cautions
 from jug_mingle.core.plan.finishing import Milestone, finish, milestones
+from jug_mingle.core.plan.mixing import mixed
 from jug_mingle.core.plan.preparation import prepare
 from jug_mingle.core.plan.step import Course, Step, Wait
 from jug_mingle.core.plan.work import PieceWork, Workshop
@@ -88,7 +89,9 @@ def steps_of(pieces: Iterable[PieceWork], workshop: Workshop, changes: Changes |
     found: list[Step] = []
     waits: list[Wait] = []
     marks: list[Milestone] = []
+    keeps: dict[str, float | None] = {}
     for work in pieces:
+        keeps.update(work.keeps)
         course = Course()
         units = prepare(course, work, workshop)
         lay(course, work, units, workshop)
@@ -105,6 +108,8 @@ def steps_of(pieces: Iterable[PieceWork], workshop: Workshop, changes: Changes |
         ]
         waits += course.waits
         marks += milestones(work, units)
+    jugs, laid_by = mixed(found, keeps)
+    found, waits = [*jugs, *found], [*waits, *laid_by]
     whole = Steps(steps=tuple(found), waits=tuple(waits), milestones=tuple(marks))
     return changed(whole, changes) if changes else whole
 

@@ -42,14 +42,11 @@ class Workshop:
     ----------
     pace : mapping
         Act → by which factor it takes longer than usual.
-    no_sprayer : bool
-        Whether what a look has sprayed is brushed for now.
     """
 
     schools: Mapping[str, str] = field(default_factory=dict)
     air: Conditions = field(default_factory=Conditions)
     pace: Mapping[str, float] = field(default_factory=dict)
-    no_sprayer: bool = False
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -78,6 +75,8 @@ class PieceWork:
         The look that it shall wear; without layers where none is chosen.
     takes : sequence
         Of each layer, what all of it takes of each colour, all pieces alike together.
+    keeps : mapping
+        Of colours that are mixed for the job, how long each keeps [days]; None where nobody knows.
     marks : tuple of str
         Says of each layer what is laid: a coat of another mark is another step.
     over : mapping
@@ -94,6 +93,7 @@ class PieceWork:
     count: int = 1
     hardware: Hardware = field(default_factory=Hardware)
     takes: Sequence[Sequence[Take]] = ()
+    keeps: Mapping[str, float | None] = field(default_factory=dict)
     marks: tuple[str, ...] = ()
     over: Mapping[str, str] = field(default_factory=dict)
 
