@@ -10,7 +10,7 @@ from dataclasses import dataclass, field
 from typing import Any, Final
 
 from jug_mingle.core.plan.first_plan import lower_bound, schedule_of
-from jug_mingle.core.plan.problem import Problem, Schedule, Task
+from jug_mingle.core.plan.problem import Cleaning, Problem, Schedule, Task
 
 SEED: Final = 11
 
@@ -32,9 +32,9 @@ class _Model:
     problem: Problem
     start: dict[str, Any] = field(default_factory=dict)
     assigned: dict[str, dict[int, Any]] = field(default_factory=dict)
-    cleaned: dict[tuple[str, int], Any] = field(default_factory=dict)
+    cleaned: dict[tuple[str, int], tuple[Any, Any, int]] = field(default_factory=dict)
+    """Kit and session → whether it is cleaned there, when, and how long that takes. [minutes]"""
     usable: Any = None
-    session_used: list[Any] = field(default_factory=list)
 
 
 def solve(
@@ -158,10 +158,11 @@ def _keep_hands(cp_model: Any, model: _Model) -> None:
                     continue
                 cp.add_implication(way, used)
                 cp.add(at >= model.start[task.key] + task.minutes).only_enforce_if(way)
+            cp.add_bool_or([used.negated(), *(ways[s] for t in tasks if s in (ways := model.assigned[t.key]))])
             load[s].append(cleaning * used)
             spans.append(cp.new_optional_fixed_size_interval_var(at, cleaning, used, ""))
             demands.append(1)
-            model.cleaned[kit, s] = used
+            model.cleaned[kit, s] = (used, at, cleaning)
     for s, one in enumerate(problem.sessions):
         if load[s]:
             cp.add(sum(load[s]) <= one.length * one.hands)
@@ -188,7 +189,7 @@ def _soonest(
 
     class Heard(cp_model.CpSolverSolutionCallback):  # type: ignore[misc]
         def on_solution_callback(self) -> None:
-            found.append(schedule_of(problem, {key: int(self.value(start)) for key, start in model.start.items()}))
+            found.append(_read(model, self.value))
             bettered(found[-1])
 
     solver = _solver(cp_model, effort.first, effort.clock)
@@ -229,9 +230,20 @@ def _later_goals(
         solver = _solver(cp_model, effort.later, effort.later_clock)
         if solver.solve(model.cp) not in (cp_model.OPTIMAL, cp_model.FEASIBLE):
             break
-        best = schedule_of(model.problem, {key: int(solver.value(start)) for key, start in model.start.items()})
+        best = _read(model, solver.value)
         model.cp.add(goal <= round(solver.objective_value))
     return best
+
+
+def _read(model: _Model, value: Callable[[Any], Any]) -> Schedule:
+    """Return what the solver found as a schedule."""
+    cleanings = [
+        Cleaning(kit=kit, start=int(value(at)), end=int(value(at)) + minutes)
+        for (kit, _), (used, at, minutes) in model.cleaned.items()
+        if value(used)
+    ]
+    starts = {key: int(value(start)) for key, start in model.start.items()}
+    return schedule_of(model.problem, starts, cleanings)
 
 
 def _hint(model: _Model, known: Schedule) -> None:

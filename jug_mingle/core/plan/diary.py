@@ -24,8 +24,9 @@ class _Day:
 class Diary:
     """The sessions of a problem, filled task by task."""
 
-    def __init__(self, problem: Problem) -> None:
-        self._problem = problem
+    def __init__(self, problem: Problem, *, clean_last: bool = False) -> None:
+        """Begin empty; with `clean_last` room for cleaning is looked for by `clean_up`, when all tasks are in."""
+        self._problem, self._clean_last = problem, clean_last
         self._days = [
             _Day(start=one.start, end=one.end, hands=[[] for _ in range(one.hands)]) for one in problem.sessions
         ]
@@ -50,7 +51,7 @@ class Diary:
     def _fit(self, day: _Day, number: int, task: Task, low: int, high: int) -> int | None:
         if len(day.hands) < task.hands:
             return None
-        before = self._open_again(day, task)
+        before = None if self._clean_last else self._open_again(day, task)
         for start in self._candidates(day, task, low, high):
             span = (start, start + task.minutes)
             free = [n for n, taken in enumerate(day.hands) if _is_free(taken, span)][: task.hands]
@@ -58,7 +59,11 @@ class Diary:
                 continue
             for n in free:
                 insort(day.hands[n], span)
-            if task.kit and not self._clean(day, task, max(span[1], before[2] if before else 0)):
+            if (
+                task.kit
+                and not self._clean_last
+                and not self._clean(day, task, max(span[1], before[2] if before else 0))
+            ):
                 for n in free:
                     day.hands[n].remove(span)
                 continue
@@ -108,6 +113,18 @@ class Diary:
             ends.update(end for _, end in taken if low < end <= high)
         yield from sorted(ends)
 
+    def clean_up(self) -> bool:
+        """Put in the cleaning of every kit in every session, after its last use; say whether there was room for all."""
+        last: dict[tuple[int, str], tuple[int, Task]] = {}
+        for key, start in self.starts.items():
+            task, number = self._problem.of[key], self._of[key][0]
+            if task.kit and task.cleaning:
+                found = last.get((number, task.kit))
+                if found is None or found[0] < start + task.minutes:
+                    last[number, task.kit] = (start + task.minutes, task)
+        order = sorted(last.items(), key=lambda one: (one[1][0], one[0]))
+        return all(self._clean(self._days[number], task, end) for (number, _), (end, task) in order)
+
     def take_out(self, key: str) -> None:
         """Take a task out again, with its cleaning where nothing else uses the kit in that session."""
         task, start = self._problem.of[key], self.starts.pop(key)
@@ -117,7 +134,7 @@ class Diary:
             day.hands[n].remove(span)
         if task.place:
             day.places[task.place].remove(span)
-        before = self._open_again(day, task)
+        before = None if self._clean_last else self._open_again(day, task)
         if before is None:
             return
         others = [

@@ -12,7 +12,7 @@ import numpy as np
 
 from jug_mingle.core.arrays import FloatArray
 from jug_mingle.core.plan.diary import Diary
-from jug_mingle.core.plan.problem import LONGEST, Problem, Schedule
+from jug_mingle.core.plan.problem import LONGEST, Cleaning, Problem, Schedule
 
 _ROUNDS: Final = 24
 _SHAKEN: Final = 0.1
@@ -49,7 +49,7 @@ def first_plan(problem: Problem, *, rounds: int = _ROUNDS, near: Mapping[str, in
             best, held = (how_good, diary), held if number == 0 else rank
         if best[0][0] <= bound and number > 0:
             break
-    return None if best is None else schedule_of(problem, best[1].starts, best[1])
+    return None if best is None else schedule_of(problem, best[1].starts, best[1].cleanings())
 
 
 def _ranked(problem: Problem, near: Mapping[str, int]) -> FloatArray:
@@ -68,7 +68,11 @@ def replanned(problem: Problem, near: Mapping[str, int]) -> Schedule | None:
         When tasks started in the plan before. [minutes]
     """
     diary = _laid(problem, _Groups(problem), {key: -float(near.get(key, LONGEST)) for key in problem.of}, floor=near)
-    kept = first_plan(problem, rounds=1, near=near) if diary is None else schedule_of(problem, diary.starts, diary)
+    kept = (
+        first_plan(problem, rounds=1, near=near)
+        if diary is None
+        else schedule_of(problem, diary.starts, diary.cleanings())
+    )
     tried = [
         one
         for one in (first_plan(problem, rounds=_AGAIN), first_plan(problem, rounds=_AGAIN, near=near))
@@ -81,14 +85,10 @@ def replanned(problem: Problem, near: Mapping[str, int]) -> Schedule | None:
     return kept if kept.usable <= later else fresh
 
 
-def schedule_of(problem: Problem, starts: Mapping[str, int], diary: Diary | None = None) -> Schedule:
-    """Return tasks that start so as a schedule, with cleanings laid where they were or where they fit."""
-    if diary is None:
-        diary = Diary(problem)
-        for key in sorted(starts, key=lambda one: (starts[one], one)):
-            diary.place(problem.of[key], starts[key], starts[key])
+def schedule_of(problem: Problem, starts: Mapping[str, int], cleanings: Iterable[Cleaning] = ()) -> Schedule:
+    """Return tasks that start so, and kits that are cleaned then, as a schedule."""
     return Schedule(
-        starts=dict(starts), cleanings=diary.cleanings(), usable=problem.usable(starts), sessions=problem.used(starts),
+        starts=dict(starts), cleanings=tuple(cleanings), usable=problem.usable(starts), sessions=problem.used(starts),
         bound=lower_bound(problem), hurry=hurry_of(problem, starts),
     )  # fmt: skip
 
@@ -120,7 +120,7 @@ def _laid(
     problem: Problem, groups: "_Groups", rank: Mapping[str, float], *, floor: Mapping[str, int] | None = None
 ) -> Diary | None:
     """Return a diary with all tasks, those of the highest rank first as soon as they may be; none before `floor`."""
-    diary = Diary(problem)
+    diary = Diary(problem, clean_last=floor is not None)
     for task in problem.of.values():
         if task.fixed is not None and diary.place(task, task.fixed, task.fixed) is None:
             return None
@@ -136,7 +136,7 @@ def _laid(
             left[after] -= 1
             if left[after] == 0:
                 heappush(ready, (-of_group[after], after))
-    return diary
+    return diary if floor is None or diary.clean_up() else None
 
 
 def _lay(problem: Problem, group: tuple[str, ...], diary: Diary, floor: Mapping[str, int]) -> bool:

@@ -39,7 +39,7 @@ def prepare(course: Course, work: PieceWork, workshop: Workshop) -> dict[str, Un
     for unit in units:
         _mend(course, work, unit)
     for unit in units:
-        ready[unit.key] = _surfaced(course, work, ready[unit.key], workshop)
+        ready[unit.key] = _surfaced(course, work, ready[unit.key], workshop, stripped=ready[unit.key] is not unit)
     for unit in units:
         _dust(course, work, unit)
     _mask(course, work, units)
@@ -343,9 +343,9 @@ def _mend(course: Course, work: PieceWork, unit: Unit) -> None:
         course.then(where, 5 * 1440, words="airs", why="About five days outdoors.")
 
 
-def _surfaced(course: Course, work: PieceWork, unit: Unit, workshop: Workshop) -> Unit:
+def _surfaced(course: Course, work: PieceWork, unit: Unit, workshop: Workshop, *, stripped: bool) -> Unit:
     """Sand, scuff or smooth a unit, bleach it where a see-through look would show stains; return it as it is then."""
-    way, why, school = treatment_of(unit, work, workshop)
+    way, why, school = ("strip", "", "") if stripped else treatment_of(unit, work, workshop)
     where, found = [_on(work, unit)], unit
     lead = work.old_paint and work.survey.lead == "found" and unit.ground.coat == "paint"
     if way in ("sand", "strip"):

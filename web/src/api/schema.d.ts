@@ -4725,6 +4725,12 @@ export interface components {
       buy: string
       /** Cash */
       cash: number | null
+      /**
+       * Instead
+       * @description Tins on the shelf that could be laid instead.
+       * @default []
+       */
+      instead: components['schemas']['WordsOut'][]
       /** Key */
       key: string
       /** Needed */
@@ -5358,6 +5364,11 @@ export interface components {
       pots: components['schemas']['LineOut'][]
       /** Share */
       share: number
+      /**
+       * Swapped
+       * @description Colours of looks that others are laid for, with what these are.
+       */
+      swapped: components['schemas']['WordsOut'][]
       /** Unpriced */
       unpriced: string[]
     }
@@ -6148,6 +6159,13 @@ export interface components {
       no_due: boolean
       /** No Sprayer */
       no_sprayer?: boolean | null
+      /**
+       * Swaps
+       * @description Colour → what is laid instead, as the shop has none; none takes back.
+       */
+      swaps?: {
+        [key: string]: string
+      } | null
     }
     /**
      * PlanFile
@@ -6342,6 +6360,11 @@ export interface components {
       school_words: string
       /** Skipped */
       skipped: boolean
+      /**
+       * Stands
+       * @description How long it stands before it is wiped, with the rag in the hand. [s]
+       */
+      stands: number
       /** Start */
       start: string | null
       /** Takes */

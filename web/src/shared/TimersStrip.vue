@@ -71,9 +71,14 @@ function ring(said: string) {
   }
 }
 
-/** A browser asks once whether it may notify, when somebody first touches a timer. */
+/** A browser asks once whether it may notify; on a network that is not its own machine's it often may not. */
+const mayAsk = ref('Notification' in window && Notification.permission === 'default')
+async function askForBell() {
+  await Notification.requestPermission()
+  mayAsk.value = false
+}
+
 async function away(id: number) {
-  if ('Notification' in window && Notification.permission === 'default') void Notification.requestPermission()
   try {
     await api.DELETE('/api/timers/{timer_id}', { params: { path: { timer_id: id } } })
     await queries.invalidateQueries({ queryKey: ['timers'] })
@@ -101,6 +106,9 @@ async function away(id: number) {
         ><span class="words">{{ one.words }}</span> · <b>{{ words(one.left) }}</b></span
       >
       <BButton variant="plain" :aria-label="`Remove the timer: ${one.words}`" @click="away(one.id)">×</BButton>
+    </li>
+    <li v-if="mayAsk" class="rest">
+      <BButton variant="plain" class="link" @click="askForBell">ring me</BButton>
     </li>
     <li v-if="running.length > most" class="rest">
       <BDropdown

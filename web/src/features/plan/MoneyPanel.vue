@@ -4,6 +4,7 @@ import { computed } from 'vue'
 
 import { api, unwrap } from '../../api/client'
 import ErrorLine from '../../shared/ErrorLine.vue'
+import PickOne from '../../shared/PickOne.vue'
 import KeptInput from '../../shared/KeptInput.vue'
 import { sayMoney } from '../../shared/money'
 import { readNumber } from '../../shared/number'
@@ -29,6 +30,13 @@ const tables = computed(() => [
 ])
 const said = (amount: number | null | undefined) =>
   amount === null || amount === undefined ? 'no price' : sayMoney(amount)
+
+/** Lay another tin where the shop has none; an empty one takes that back. */
+function swap(colour: string, other: string) {
+  const kept = (data.value?.swapped ?? []).filter((one) => one.key !== colour && one.title !== colour)
+  const swaps = Object.fromEntries([...kept.map((one) => [one.key, one.title]), ...(other ? [[colour, other]] : [])])
+  void acts.change({ swaps, no_due: false, by_forecast: false })
+}
 
 function price(text: string) {
   const { value, ask } = text.trim() === '' ? { value: 0, ask: '' } : readNumber(text)
@@ -85,11 +93,27 @@ function price(text: string) {
             <th scope="row">{{ line.title }}</th>
             <td class="area">{{ line.needed_words }}</td>
             <td class="area">{{ line.there_words }}</td>
-            <td>{{ line.buy || 'enough is there' }}</td>
+            <td>
+              {{ line.buy || 'enough is there' }}
+              <PickOne
+                v-if="line.buy && line.instead.length > 0"
+                size="sm"
+                :aria-label="`Sold out: instead of ${line.title}`"
+                @pick="swap(line.key, $event)"
+              >
+                <option value="">sold out? take…</option>
+                <option v-for="one in line.instead" :key="one.key" :value="one.key">{{ one.title }}</option>
+              </PickOne>
+            </td>
             <td class="area">{{ line.buy ? said(line.cash) : '' }}</td>
           </tr>
         </tbody>
       </table>
+      <p v-for="one in data.swapped" :key="one.key">
+        Laid instead of {{ one.key.split(':')[1]?.replaceAll('_', ' ') }}:
+        {{ one.title.split(':')[1]?.replaceAll('-', ' ') }}
+        <BButton variant="plain" class="link" @click="swap(one.key, '')">undo</BButton>
+      </p>
       <ul v-if="data.pieces.length > 1">
         <li v-for="one in data.pieces" :key="one.piece">
           {{ one.name }}: {{ said(one.share) }} of what is used up, {{ one.hours.toFixed(1) }} h

@@ -6,7 +6,7 @@ import { readNumber } from '../../shared/number'
 import { useKeys } from '../../shared/useKeys'
 import { sayWrong } from '../../shared/useNotice'
 import TechniqueCard from '../tryon/TechniqueCard.vue'
-import { clock, long, when } from './times'
+import { clock, left, long, when } from './times'
 import type { Plan, PlanActs, Step } from './usePlan'
 
 /** What to do now: what to have ready, the amount, the picture of the faces, the caution that bites. */
@@ -34,6 +34,11 @@ function took() {
   if (!step.value) return
   if (value === undefined || value < 0.5) sayWrong(new Error(ask || 'Give the minutes that it took.'))
   else void acts.done(step.value, value)
+}
+
+const tick = computed(() => acts.tick.value)
+function startWipe() {
+  if (step.value) void acts.startTimer(`Wipe: ${step.value.title}`, step.value.stands)
 }
 
 // The whole hand on the space bar ticks it off, as on the bench.
@@ -68,6 +73,12 @@ useKeys((event) => {
         </ul>
         <p v-for="caution in step.cautions.slice(0, 2)" :key="caution" class="caution">{{ caution }}</p>
         <TechniqueCard v-if="plan.technique" :card="plan.technique" />
+        <p v-if="step.stands > 0">
+          <BButton variant="outline-secondary" size="sm" @click="startWipe"
+            >Start the time until it is wiped:
+            {{ left(new Date(tick + 1000 * step.stands).toISOString(), tick) }}</BButton
+          >
+        </p>
         <div class="acts">
           <BButton variant="primary" size="lg" :disabled="acts.busy.value" @click="acts.done(step)"
             >Done <kbd aria-hidden="true">␣</kbd></BButton

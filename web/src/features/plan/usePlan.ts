@@ -116,6 +116,17 @@ export function usePlan() {
   const skipDay = (day: string) =>
     act(async () => unwrap(await api.POST('/api/jobs/{job_id}/plan/skip-day', { params: params.value, body: { day } })))
 
+  /** Start the time until something is wiped. */
+  async function startTimer(words: string, seconds: number) {
+    try {
+      const body = { job_id: id.value ?? 0, words, seconds: Math.round(seconds), kind: 'wipe' as const }
+      unwrap(await api.POST('/api/timers', { body }))
+      await queries.invalidateQueries({ queryKey: ['timers'] })
+    } catch (problem) {
+      sayWrong(problem)
+    }
+  }
+
   /** The plan's own clock runs on between two answers. */
   const tick = ref(Date.now())
   useIntervalFn(() => {
@@ -140,6 +151,7 @@ export function usePlan() {
     bringBack,
     add,
     skipDay,
+    startTimer,
   }
 }
 
