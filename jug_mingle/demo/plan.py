@@ -22,7 +22,6 @@ def plan_begun(session: Session, job: JobRow) -> None:
         if row.name == "Card-catalogue cabinet":
             seen = SurveyIn(parts={"top": PartSurveyIn(damage=["dents"])}, causes=["heavy"], interiors="feed")
         plan_work.keep_survey(session, row.id, seen)
-        row.age = "later"
     keep_hours(session, EVENINGS)
     _tick_off(session, job)
     plans.make(session, job.id)

@@ -49,9 +49,10 @@ def answer(asked: dict[str, Any], out: TextIO) -> None:
 
 
 def main() -> None:
-    """Answer until nobody asks any more."""
+    """Answer until nobody asks any more; what was cut off, as whoever asked is gone, is no question."""
     for line in sys.stdin:
-        answer(json.loads(line), sys.stdout)
+        if line.endswith("\n"):
+            answer(json.loads(line), sys.stdout)
 
 
 if __name__ == "__main__":

@@ -32,6 +32,7 @@ PLACES = (
     "catch",
     "mingle",
     "try-on",
+    "plan",
     "daybook",
     "again/1",
     "shelf",

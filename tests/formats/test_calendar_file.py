@@ -33,7 +33,7 @@ class ReadTest(unittest.TestCase):
         )
 
     def test_weekly_over_the_change_of_clocks(self) -> None:
-        """RFC 5545: a local time recurs by the clock; Berlin changes on 28 March 2027, so its UTC time moves an hour."""
+        """RFC 5545: a local time recurs by the clock; Berlin changes on 28 March 2027, so its UTC time moves."""
         found = self.busy("DTSTART;TZID=Europe/Berlin:20270303T190000", "DURATION:PT1H", "RRULE:FREQ=WEEKLY;COUNT=6")
         self.assertEqual([start.hour for start, _ in found], [18, 18, 18, 18, 17, 17])
 

@@ -68,7 +68,7 @@ class AsMinutesTest(unittest.TestCase):
         assert found.warm is not None
         self.assertEqual([(self.local(a), self.local(b)) for a, b in found.noisy], [("Sat 08:00", "Sat 20:00")])
         self.assertEqual([(self.local(a), self.local(b)) for a, b in found.outdoors], [("Sat 10:00", "Sat 17:00")])
-        self.assertEqual([(self.local(a), self.local(b)) for a, b in found.warm][0], ("Sat 00:00", "Sat 09:00"))
+        self.assertEqual([self.local(one) for one in found.warm[0]], ["Sat 00:00", "Sat 09:00"])
 
     def test_said(self) -> None:
         self.assertEqual(self.calendar.said(9 * 60 + 30), "Saturday 27 March, 09:30")

@@ -86,6 +86,7 @@ class ReleaseTest(unittest.TestCase):
         asked = re.sub(r"{(\w+)}", lambda part: usual.get(part[1], "1"), path)
         further = {
             "boards/wait": "board=Tea%20on%20oak&target_id=1", "boards.pdf": "board=Tea%20on%20oak",
+            "steps/picture": "step=p1.all.photograph",
             "ladder": "first_id=1&second_id=2",
             "way": "first_id=1&second_id=2",
         }  # fmt: skip

@@ -28,11 +28,12 @@ from jug_mingle.core.pieces.addresses import FACES, ZONES
 from jug_mingle.core.pieces.cases import Filling
 from jug_mingle.core.pieces.changes import ADDED, Act
 from jug_mingle.core.pieces.forms import FORMS, usual_piece
+from jug_mingle.core.plan.survey import CAUSES, DAMAGE, TESTS, TREATMENTS
 from jug_mingle.core.practice.uses import AGES, USES
 from jug_mingle.core.recipes.over_kinds import OVER_KINDS
 from jug_mingle.core.recipes.preparation_table import PREPARATIONS
-from jug_mingle.documents import colour_source, face_marks, laid, look, tin_test
-from jug_mingle.formats import colour_tables, shelf_csv, shelf_file
+from jug_mingle.documents import colour_source, face_marks, laid, look, plan, tin_test
+from jug_mingle.formats import colour_tables, plan_csv, shelf_csv, shelf_file
 from jug_mingle.store.models import Row
 
 KNOWN: dict[str, list[str]] = json.loads((Path(__file__).parent / "vocabulary.json").read_text())
@@ -79,6 +80,12 @@ def vocabulary() -> dict[str, list[str]]:
         "films over a ground": [kind.key for kind in OVER_KINDS],
         "ways a wood is made ready": PREPARED,
         "fields of how a film is laid": fields_of(laid),
+        "fields of surveys, hours, jobs and plans": fields_of(plan),
+        "damage": DAMAGE,
+        "causes of cautions": CAUSES,
+        "treatments": TREATMENTS,
+        "questions of a survey": TESTS,
+        "columns of a plan": plan_csv.STEP_COLUMNS,
         "jugs": JUGS,
         "preparations": PREPARATIONS,
         "columns of a shelf's table": shelf_csv.COLUMNS,

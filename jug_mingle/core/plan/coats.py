@@ -11,9 +11,9 @@ from typing import Final
 from jug_mingle.core.finishes.layer import Layer
 from jug_mingle.core.materials.handling import time_words
 from jug_mingle.core.plan.conditions import Changed, open_under, wait_under
-from jug_mingle.core.plan.preparation import NIGHT, on, step_of
 from jug_mingle.core.plan.rates import laid_minutes
-from jug_mingle.core.plan.step import Course, Step, Take
+from jug_mingle.core.plan.step import NIGHT, Course, Step, Take
+from jug_mingle.core.plan.step_on import on, step_of
 from jug_mingle.core.plan.work import PieceWork, Unit, Workshop
 from jug_mingle.core.practice.situation import LaidLayer
 

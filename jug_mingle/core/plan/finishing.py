@@ -8,9 +8,9 @@ from dataclasses import dataclass
 from typing import Final
 
 from jug_mingle.core.plan.coats import LIGHT_USE
-from jug_mingle.core.plan.preparation import on, step_of
 from jug_mingle.core.plan.rates import RATES
 from jug_mingle.core.plan.step import Course, Step
+from jug_mingle.core.plan.step_on import on, step_of
 from jug_mingle.core.plan.work import PieceWork, Unit, Workshop
 from jug_mingle.core.practice.hardware import handled
 

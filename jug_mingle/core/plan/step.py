@@ -10,6 +10,9 @@ ACTS_THAT_DRY: Final = frozenset(
 )  # fmt: skip
 """What should not be done where it is too cold."""
 
+NIGHT: Final = 720
+"""Overnight. [minutes]"""
+
 NOISY: Final = frozenset({"sand", "scrape", "free", "drill"})
 """What neighbours hear at night."""
 

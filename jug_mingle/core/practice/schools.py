@@ -18,6 +18,8 @@ class Question:
     title: str
     answers: Mapping[str, str]
     unanswered: str = "tell me of both ways"
+    of_plan: bool = False
+    """Whether it changes the steps of a plan, and nothing that is said of a finish."""
 
 
 _NOTHING: Final = "say nothing of it"
@@ -75,15 +77,18 @@ QUESTIONS: Final[Mapping[str, Question]] = {
             answers={"never": "never", "hard": "once the wax is hard"},
         ),
         Question(
-            key="distress_by", title="How wear is made", unanswered="plan the damp rag, where the paint allows it",
+            key="distress_by", of_plan=True, title="How wear is made", unanswered="plan the damp rag, where the "
+            "paint allows it",
             answers={"rag": "with a damp rag, the same day", "paper": "with paper, any time after"},
         ),
         Question(
-            key="between_coats", title="Sanding between coats", unanswered="plan it for enamel and on tops in use",
+            key="between_coats", of_plan=True, title="Sanding between coats",
+            unanswered="plan it for enamel and on tops in use",
             answers={"sand": "between all coats", "end": "at the end, or not at all"},
         ),
         Question(
-            key="removal", title="Getting to bare wood", unanswered="plan sanding, and stripper for many coats",
+            key="removal", of_plan=True, title="Getting to bare wood", unanswered="plan sanding, and stripper for "
+            "many coats",
             answers={"sand": "by sander", "strip": "by stripper"},
         ),
     )

@@ -11,9 +11,13 @@ from jug_mingle.core.plan import dangers, rates, remedies, shopping
 from jug_mingle.core.plan.coats import LIGHT_USE, mark_of
 from jug_mingle.core.plan.conditions import Conditions, open_under, wait_under
 from jug_mingle.core.plan.finishing import milestones
-from jug_mingle.core.plan.preparation import primer_for, treatment_of
+from jug_mingle.core.plan.looking_over import clean
+from jug_mingle.core.plan.mixing import FRESH
+from jug_mingle.core.plan.preparation import primer_for
 from jug_mingle.core.plan.step import Course, Step, Take, short_of
+from jug_mingle.core.plan.step_on import on
 from jug_mingle.core.plan.steps import Added, Changes, Steps, added, changed, dropped, ordered, steps_of
+from jug_mingle.core.plan.surfaces import treatment_of
 from jug_mingle.core.plan.survey import TESTS, PartSurvey, Survey
 from jug_mingle.core.plan.work import PieceWork, Workshop
 from jug_mingle.core.practice.mishaps import MISHAPS
@@ -66,6 +70,14 @@ class RulesTest(unittest.TestCase):
     def test_for_sale_it_is_primed(self) -> None:
         one = work("chest", layer("paint", "chalk_paint"), ground="pine", uses=("sale",))
         self.assertEqual(primer_for(one.units[0], one, Workshop())[0], "primer")
+
+    def test_padding_is_not_washed_and_wax_comes_off(self) -> None:
+        one = work("chest", PAINT, ground="waxed_wood")
+        course = Course()
+        clean(course, one, one.units[0], Workshop())
+        self.assertEqual([step.act for step in course.steps], ["clean", "solvent"])
+        clean(course, one, replace(one.units[0], key="padding"), Workshop())
+        self.assertEqual(len(course.steps), 2)
 
     def test_wax_comes_off_before_paint(self) -> None:
         found = steps(work("chest", PAINT, ground="waxed_wood"))
@@ -284,7 +296,8 @@ class SmallPartsTest(unittest.TestCase):
 
     def test_jugs_are_mixed_before_they_are_laid_and_laid_before_they_spoil(self) -> None:
         take = Take(colour="mix:1", name="Jug glaze", ml=90.0)
-        for life, most in ((14.0, 14 * 1440), (0.5, None), (None, None)):
+        self.assertGreater(14.0, FRESH)
+        for life, most in ((14.0, 14 * 1440), (FRESH, None), (0.5, None), (None, None)):
             one = replace(work("chest", PAINT), takes=((take,),), keeps={"mix:1": life})
             found = steps_of([one], Workshop())
             own = [wait for wait in found.waits if wait.before == "job.mix.mix-1"]
@@ -303,6 +316,7 @@ class SmallPartsTest(unittest.TestCase):
     def test_marks_tell_coats_apart(self) -> None:
         one = replace(work("chest", PAINT), marks=("abc",))
         self.assertEqual(mark_of(one, 0), "0-abc")
+        self.assertEqual(on(one, "top"), "p1.top")
         self.assertIn("p1.top.paint.0-abc.1", steps_of([one], Workshop()).by_key)
 
     def test_usable_a_day_after_the_last(self) -> None:

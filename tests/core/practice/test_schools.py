@@ -47,11 +47,12 @@ class SchoolsTest(unittest.TestCase):
     def test_every_rule_done_both_ways_answers_a_question(self) -> None:
         """D001, D003, D006, D023, D030: each question has a rule that speaks of some of its answers."""
         spoken = [(rule.school, rule.answers) for rule in RULES.values() if rule.school]
-        self.assertEqual({key for key, _ in spoken}, set(QUESTIONS))
+        of_finishes = {key: one for key, one in QUESTIONS.items() if not one.of_plan}
+        self.assertEqual({key for key, _ in spoken}, set(of_finishes))
         for key, answers in spoken:
             self.assertLess(set(answers), set(QUESTIONS[key].answers))
             self.assertTrue(answers)
-        for key, one in QUESTIONS.items():
+        for key, one in of_finishes.items():
             quiet = all(rule.quiet for rule in RULES.values() if rule.school == key)
             self.assertEqual(one.unanswered, "say nothing of it" if quiet else "tell me of both ways")
 

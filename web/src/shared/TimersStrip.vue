@@ -111,12 +111,7 @@ async function away(id: number) {
       <BButton variant="plain" class="link" @click="askForBell">ring me</BButton>
     </li>
     <li v-if="running.length > most" class="rest">
-      <BDropdown
-        :text="`${(running.length - most).toString()} more`"
-        variant="plain"
-        size="sm"
-        aria-label="More timers"
-      >
+      <BDropdown :text="`${(running.length - most).toString()} more`" variant="plain" size="sm">
         <BDropdownItem v-for="one in running.slice(most)" :key="one.id" @click="away(one.id)"
           >{{ one.words }} · <b>{{ words(one.left) }}</b> · remove</BDropdownItem
         >

@@ -1,0 +1,161 @@
+"""The plan in a real browser: from a survey to a done evening to a replan, by mouse, by keys, on a phone; timers."""
+
+from playwright.sync_api import expect
+
+from tests.browser.support import Server
+from tests.browser.test_first_journey import DESK, PHONE, BrowserCase
+
+
+class PlanTest(BrowserCase):
+    def plan(self) -> None:
+        self.go("plan")
+        expect(self.page.get_by_role("heading", name="What do I do now?")).to_be_visible()
+        expect(self.page.get_by_role("button", name="Done", exact=True)).to_be_visible()
+
+    def title(self) -> str:
+        return self.page.locator("#now-title").inner_text()
+
+    def test_survey_hours_done_and_undone(self) -> None:
+        """A dent is seen, an evening is lost, a step is done, and undone: the plan follows each time."""
+        page = self.page
+        self.plan()
+        page.get_by_role("button", name="What is each piece now?").click()
+        page.get_by_role("button", name="Hall settle").click()
+        page.get_by_label("Where", exact=True).select_option(label="top")
+        page.get_by_label("dents, scratches or nail holes").check()
+        page.get_by_role("button", name="All steps").click()
+        expect(page.get_by_role("region", name="Hall settle")).to_contain_text("Fill the top")
+        days = page.get_by_role("list", name="The days to come").get_by_role("listitem")
+        before = days.first.inner_text()
+        days.first.get_by_role("button", name="no time").click()
+        expect(days.first).not_to_have_text(before)
+        title = self.title()
+        page.get_by_role("button", name="Done", exact=True).click()
+        expect(page.locator("#now-title")).not_to_have_text(title)
+        page.get_by_role("button", name="Undo").click()
+        expect(page.locator("#now-title")).to_have_text(title)
+
+    def test_took_longer_tacky_and_wrong(self) -> None:
+        page = self.page
+        self.plan()
+        title = self.title()
+        page.get_by_role("button", name="took longer").click()
+        page.get_by_label("It took, in minutes").fill("zwölf")
+        page.get_by_role("button", name="Done in so long").click()
+        expect(page.get_by_text("Give a number.")).to_be_visible()
+        page.get_by_label("It took, in minutes").fill("41")
+        page.get_by_role("button", name="Done in so long").click()
+        expect(page.locator("#now-title")).not_to_have_text(title)
+        page.get_by_role("button", name="still tacky").click()
+        expect(page.get_by_role("list", name="Timers")).to_be_visible()
+        page.get_by_role("button", name="went wrong").click()
+        page.get_by_label("What do you see?").select_option(label="The drips have faded")
+        expect(page.get_by_text("Make them again")).to_be_visible()
+
+    def test_two_windows(self) -> None:
+        """A step that is ticked off in one window is told in the other, and nothing is done twice."""
+        page = self.page
+        self.plan()
+        title = self.title()
+        other = page.context.new_page()
+        other.goto(page.url)
+        expect(other.locator("#now-title")).to_have_text(title)
+        page.get_by_role("button", name="Done", exact=True).click()
+        expect(page.locator("#now-title")).not_to_have_text(title)
+        other.get_by_role("button", name="Done", exact=True).click()
+        expect(other.get_by_text("ticked off already")).to_be_visible()
+        other.close()
+        self.allowed = ("Failed to load resource: the server responded with a status of 409",)
+
+    def test_by_keys(self) -> None:
+        """Place 5 by its key, done by the space bar, the reason by tab and enter, closed by escape."""
+        page = self.page
+        self.go("catch")
+        page.keyboard.press("5")
+        expect(page.get_by_role("heading", name="What do I do now?")).to_be_visible()
+        title = self.title()
+        page.keyboard.press("Space")
+        expect(page.locator("#now-title")).not_to_have_text(title)
+        why = page.get_by_role("button", name="why?")
+        why.focus()
+        page.keyboard.press("Enter")
+        expect(page.get_by_role("dialog")).to_contain_text("Source: common practice")
+        page.keyboard.press("Escape")
+        expect(page.get_by_role("dialog")).to_be_hidden()
+
+    def test_on_a_phone(self) -> None:
+        page = self.page
+        page.set_viewport_size(PHONE)
+        self.plan()
+        title = self.title()
+        page.get_by_role("button", name="Done", exact=True).click()
+        expect(page.locator("#now-title")).not_to_have_text(title)
+        wide = page.evaluate("document.querySelector('main').scrollWidth - document.querySelector('main').clientWidth")
+        self.assertLessEqual(wide, 1)
+        self.accessible(page)
+
+    def test_timers_outlive_a_reload(self) -> None:
+        """Two run at once, in every place, and a reload changes nothing."""
+        page = self.page
+        for words, seconds in (("Wipe the top", 600), ("Wipe the legs", 900)):
+            page.request.post("/api/timers", data={"job_id": 1, "words": words, "seconds": seconds, "kind": "wipe"})
+        for place in ("plan", "shelf"):
+            self.go(place)
+            page.reload()
+            timers = page.get_by_role("list", name="Timers")
+            expect(timers).to_be_visible()
+            page.set_viewport_size({"width": 1600, "height": 900})
+            expect(timers).to_contain_text("Wipe the top")
+
+    def test_rings(self) -> None:
+        page = self.page
+        self.go("plan")
+        page.request.post("/api/timers", data={"job_id": 1, "words": "Wipe now", "seconds": 5, "kind": "wipe"})
+        page.reload()
+        expect(page.get_by_role("alert").filter(has_text="Wipe now")).to_be_visible(timeout=15_000)
+        page.get_by_role("button", name="Remove the timer: Wipe now").click()
+        expect(page.get_by_text("Wipe now")).to_have_count(0)
+
+    def test_shopping_and_air(self) -> None:
+        page = self.page
+        self.plan()
+        page.get_by_role("button", name="Shopping and money").click()
+        expect(page.get_by_role("row", name="Masking tape")).to_be_visible()
+        page.get_by_label("price asked").fill("300")
+        page.get_by_label("price asked").blur()
+        expect(page.get_by_text("left of it")).to_be_visible()
+        page.get_by_role("button", name="Air, date, sprayer").click()
+        page.get_by_label("% humidity").fill("85")
+        page.get_by_label("% humidity").blur()
+        expect(page.get_by_text("doubles the wait of a wax").first).to_be_visible()
+        self.accessible(page)
+
+
+class FromNothingTest(BrowserCase):
+    """An empty folder: no piece, no hours, no look."""
+
+    def setUp(self) -> None:
+        super().setUp()
+        self.folder = self.folder / "own"
+        self.server = self.enterContext(Server(self.folder, own=True))
+        self.page = self.open(DESK)
+
+    def test_first_plan(self) -> None:
+        """A plan asks for a piece, then for hours; what is written wrongly is told beside it, and kept."""
+        page = self.page
+        self.go("plan")
+        expect(page.get_by_text("A plan begins with a piece.")).to_be_visible()
+        page.request.post("/api/jobs/1/pieces", data={"name": "Stool", "form": "stool"})
+        page.reload()
+        expect(page.get_by_role("heading", name="When have you time?")).to_be_visible()
+        page.get_by_label("Monday").fill("when I can")
+        page.get_by_role("button", name="Use these hours").click()
+        expect(page.get_by_text("write times as 18:30–20:30")).to_be_visible()
+        expect(page.get_by_label("Monday")).to_have_value("when I can")
+        page.get_by_label("Monday").fill("18-20:30, 21:00 to 22")
+        page.get_by_role("button", name="Use these hours").click()
+        expect(page.get_by_role("button", name="Done", exact=True)).to_be_visible()
+        expect(page.get_by_text("Without a look: Stool.")).to_be_visible()
+        hours = page.request.get("/api/hours").json()["hours"]["week"]["mon"]
+        self.assertEqual(hours, [{"start": "18:00", "end": "20:30"}, {"start": "21:00", "end": "22:00"}])
+        self.accessible(page)
