@@ -15,6 +15,7 @@ PARTS = {
     "other_paints": "bench.other_paints",
     "over_wood": "bench.over_wood",
     "over_search": "bench.over_search",
+    "plans": "bench.plans",
 }
 
 

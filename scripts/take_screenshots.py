@@ -56,6 +56,7 @@ def main(folder: Path) -> None:
                     ("mingle", "/mingle", "[data-mix]"),
                     ("try-on", "/try-on", "[data-preview]"),
                     ("piece", "/piece", ".stage img"),
+                    ("plan", "/plan", ".hands li"),
                     ("daybook", "/daybook", ".jugs a"),
                     ("shelf", "/shelf?pot=sloe-skin" if not suffix else "/shelf", ".tin .chip"),
                 ):

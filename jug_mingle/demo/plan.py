@@ -29,7 +29,7 @@ def plan_begun(session: Session, job: JobRow) -> None:
 
 def _tick_off(session: Session, job: JobRow) -> None:
     """Tick steps off as if each had been done when its waits were over, the last of them less than half an hour ago."""
-    one = plans.standing(session, job.id)
+    one = plans.plan_now(session, job.id)
     at, ended = 0.0, dict[str, float]()
     waiting = {step.key: step for step in one.steps.steps}
     while not any(f".{_UNTIL}" in key for key in ended):

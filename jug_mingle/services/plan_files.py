@@ -14,7 +14,7 @@ from jug_mingle.formats.plan_csv import GOODS_COLUMNS, STEP_COLUMNS, table
 from jug_mingle.formats.plan_sheet import PlanDay, PlanLine, StepCard, plan_sheet, step_cards
 from jug_mingle.services.plan_money import Money
 from jug_mingle.services.plan_view import Day, View, titles
-from jug_mingle.services.plans import Standing
+from jug_mingle.services.plans import PlanNow
 from jug_mingle.store.models import now
 
 _WARNED: int = 10
@@ -24,7 +24,7 @@ _WARNED: int = 10
 def calendar_of(name: str, view: View) -> bytes:
     """Return a plan as an iCalendar file: an entry for each session with an alarm before it, one for each step, and the
     windows that close, with an alarm when half of them is gone."""
-    one = view.standing
+    one = view.plan
     entries = []
     for day in view.days:
         if not day.slots:
@@ -55,7 +55,7 @@ def calendar_of(name: str, view: View) -> bytes:
     return write_calendar(name, entries, stamped=now())
 
 
-def _windows(one: Standing) -> list[Entry]:
+def _windows(one: PlanNow) -> list[Entry]:
     ends = {slot.step: one.calendar.at(slot.end) for slot in one.slots if slot.part == slot.of}
     ends |= {key: row.ended for key, row in one.done.items()}
     found = []
@@ -73,14 +73,14 @@ def _windows(one: Standing) -> list[Entry]:
     return found
 
 
-def _titled(one: Standing, slot: Slot) -> str:
+def _titled(one: PlanNow, slot: Slot) -> str:
     if not slot.step:
         return f"Clean the {'gun' if slot.kit.endswith('.spray') else 'brush'}"
     step = one.steps.of(slot.step)
     return step.title if slot.of == 1 else f"{step.title}, part {slot.part} of {slot.of}"
 
 
-def _words(one: Standing, slot: Slot) -> str:
+def _words(one: PlanNow, slot: Slot) -> str:
     if not slot.step:
         return ""
     step = one.steps.of(slot.step)
@@ -90,7 +90,7 @@ def _words(one: Standing, slot: Slot) -> str:
 
 def sheet_of(name: str, view: View) -> bytes:
     """Return a plan as a sheet to tick off."""
-    one = view.standing
+    one = view.plan
     zone = one.calendar.zone
     said = [f"{time_words(view.hands_left)} of work in {sum(bool(day.slots) for day in view.days)} sessions."]
     if view.usable:
@@ -104,12 +104,12 @@ def sheet_of(name: str, view: View) -> bytes:
     return plan_sheet(f"Plan: {name}", said, days)
 
 
-def _day_title(one: Standing, day: Day) -> str:
+def _day_title(one: PlanNow, day: Day) -> str:
     start, end = day.start.astimezone(one.calendar.zone), day.end.astimezone(one.calendar.zone)
     return f"{start:%A} {start.day} {start:%B}, {start:%H:%M}–{end:%H:%M}"
 
 
-def _line(one: Standing, slot: Slot) -> PlanLine:
+def _line(one: PlanNow, slot: Slot) -> PlanLine:
     piece = titles(one).get(one.steps.of(slot.step).piece, "") if slot.step else ""
     return PlanLine(
         when=f"{one.calendar.at(slot.start).astimezone(one.calendar.zone):%H:%M}", title=_titled(one, slot),
@@ -120,7 +120,7 @@ def _line(one: Standing, slot: Slot) -> PlanLine:
 
 def cards_of(name: str, view: View) -> bytes:
     """Return the steps that are still to be done as cards."""
-    one = view.standing
+    one = view.plan
     slots = {slot.step: slot for slot in reversed(one.slots) if slot.step}
     todo = sorted(
         (step for step in one.steps.steps if step.key not in one.done),
@@ -129,7 +129,7 @@ def cards_of(name: str, view: View) -> bytes:
     return step_cards(f"Step cards: {name}", [_card(one, step, slots.get(step.key)) for step in todo])
 
 
-def _card(one: Standing, step: Step, slot: Slot | None) -> StepCard:
+def _card(one: PlanNow, step: Step, slot: Slot | None) -> StepCard:
     when = one.calendar.said(slot.start) if slot else "no time yet"
     waits = [wait for wait in one.steps.waits if wait.before == step.key and wait.least]
     amounts = [f"{take.ml:.0f} ml {take.name}" for take in step.takes]
@@ -144,7 +144,7 @@ def _card(one: Standing, step: Step, slot: Slot | None) -> StepCard:
 
 def csv_of(view: View) -> bytes:
     """Return a plan as a table."""
-    one = view.standing
+    one = view.plan
     rows = [
         [doc.start.isoformat() if doc.start else "", doc.end.isoformat() if doc.end else "", doc.piece, doc.title,
          doc.minutes, doc.part, doc.parts, "yes" if doc.done else "", doc.words, doc.why, " ".join(doc.cautions)]
@@ -167,7 +167,7 @@ def shopping_csv(money: Money) -> bytes:
 
 def file_of(name: str, view: View) -> PlanFile:
     """Return a plan as a file."""
-    one, kept = view.standing, view.standing.kept
+    one, kept = view.plan, view.plan.kept
     return PlanFile(
         job=name, made=datetime.fromisoformat(kept["made"]) if kept.get("made") else now(), usable=view.usable,
         proven=bool(kept.get("proven")), sessions=int(kept.get("sessions", 0)), steps=_docs(one),
@@ -178,7 +178,7 @@ def file_of(name: str, view: View) -> PlanFile:
     )  # fmt: skip
 
 
-def _docs(one: Standing) -> list[PlanStepDoc]:
+def _docs(one: PlanNow) -> list[PlanStepDoc]:
     names, slots = titles(one), [slot for slot in one.slots if slot.step]
     found = []
     for step in one.steps.steps:

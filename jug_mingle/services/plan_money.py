@@ -13,7 +13,7 @@ from jug_mingle.services.hardware import fitted_on
 from jug_mingle.services.materials import get_material, material_rows
 from jug_mingle.services.mixes import get_mix
 from jug_mingle.services.pieces import piece_rows
-from jug_mingle.services.plans import Standing
+from jug_mingle.services.plans import PlanNow
 
 _CLEAR: Final = frozenset({"clear_coat", "oil_varnish", "oil", "oil_wax_butter"})
 
@@ -51,7 +51,7 @@ class Money:
     per_hour: float | None
 
 
-def money_of(session: Session, job_id: int, one: Standing) -> Money:
+def money_of(session: Session, job_id: int, one: PlanNow) -> Money:
     """Return what a job's plan takes and costs; of what is done already, too."""
     pots = [_pot(session, key, title, ml) for (key, title), ml in sorted(_taken(session, one).items())]
     goods = consumables(one.steps.steps)
@@ -72,7 +72,7 @@ def money_of(session: Session, job_id: int, one: Standing) -> Money:
     )  # fmt: skip
 
 
-def _taken(session: Session, one: Standing) -> dict[tuple[str, str], float]:
+def _taken(session: Session, one: PlanNow) -> dict[tuple[str, str], float]:
     """Return what all steps take of each tin; a jug as what is in it. [ml]"""
     found: dict[tuple[str, str], float] = {}
     for step in one.steps.steps:
@@ -115,7 +115,7 @@ def _sizes(kind: str) -> tuple[float, ...]:
     return SIZES["stain"] if kind_of(kind).optical == "transparent" else SIZES["paint"]
 
 
-def _pieces(session: Session, one: Standing) -> list[PieceCost]:
+def _pieces(session: Session, one: PlanNow) -> list[PieceCost]:
     found = []
     for work in one.works:
         own = [step for step in one.steps.steps if step.piece == work.number]

@@ -10,7 +10,7 @@ from jug_mingle.core.colour.spectra import Light
 from jug_mingle.core.finishes.picture import Picture, render
 from jug_mingle.core.finishes.stack import Finish
 from jug_mingle.services.pieces import drawn, get_piece
-from jug_mingle.services.plans import standing, step_in
+from jug_mingle.services.plans import plan_now, step_in
 
 _FADED: Final = 0.72
 """How far what is not worked on goes over into the grey of the mat. [0..1]"""
@@ -18,7 +18,7 @@ _FADED: Final = 0.72
 
 def picture_of_step(session: Session, job_id: int, key: str, *, light: Light, wide: int, high: int) -> Picture:
     """Return the picture (high, wide, 3) of a step; UnfitError where the plan has none of that key."""
-    one = standing(session, job_id)
+    one = plan_now(session, job_id)
     step = step_in(one, key)
     work = next(work for work in one.works if work.number == step.piece)
     layers = work.finish.layers[: step.layer + 1] if step.layer >= 0 else ()

@@ -13,7 +13,7 @@ from jug_mingle.core.plan.step import Step
 from jug_mingle.core.practice.mishaps import MISHAPS
 from jug_mingle.errors import ConflictError, NotFoundError, UnfitError
 from jug_mingle.services.hours import hours_kept, keep_hours
-from jug_mingle.services.plans import Standing, ask, begun_plan, standing, step_in
+from jug_mingle.services.plans import PlanNow, ask, begun_plan, plan_now, step_in
 from jug_mingle.services.timers import remove_timers_of, start_timer
 from jug_mingle.store.models import StepDoneRow, now
 
@@ -41,7 +41,7 @@ def finish_step(
     UnfitError
         If there is no such step, what has to come before it is not done, or the time is none.
     """
-    one = standing(session, job_id)
+    one = plan_now(session, job_id)
     before = one.done.get(key)
     if before is not None:
         at = f"{before.ended.astimezone(one.calendar.zone):%H:%M}"
@@ -63,7 +63,7 @@ def finish_step(
 
 
 def tick_off(
-    session: Session, job_id: int, one: Standing, keys: Sequence[tuple[str, datetime]], *, how: str = "done",
+    session: Session, job_id: int, one: PlanNow, keys: Sequence[tuple[str, datetime]], *, how: str = "done",
     minutes: float | None = None,
 ) -> list[StepDoneRow]:  # fmt: skip
     """Keep that steps were done, each with when it ended; `minutes` is how long the last of them took."""
@@ -96,7 +96,7 @@ def _about(step: Step, *, timed: bool) -> dict[str, Any]:
 
 
 def _start_timers(
-    session: Session, job_id: int, one: Standing, step: Step, when: datetime, done: Collection[str]
+    session: Session, job_id: int, one: PlanNow, step: Step, when: datetime, done: Collection[str]
 ) -> None:
     for wait in one.steps.waits:
         if wait.before != step.key or wait.after in done:
@@ -112,7 +112,7 @@ def _start_timers(
 def take_back(session: Session, job_id: int, key: str) -> None:
     """Take back that a step was done, with the timers that it started; what came after it goes first."""
     row = _done_row(session, job_id, key)
-    one = standing(session, job_id)
+    one = plan_now(session, job_id)
     after = [wait.after for wait in one.steps.waits if wait.before == key and wait.after in one.done]
     if after:
         raise UnfitError(f"“{one.steps.of(after[0]).title}” was done after it: take that back first")
@@ -136,7 +136,7 @@ def _done_row(session: Session, job_id: int, key: str) -> StepDoneRow:
 
 def still_tacky(session: Session, job_id: int, key: str, minutes: int) -> None:
     """Let a step wait longer, as what lies below it is not dry; its timer rings then."""
-    one = standing(session, job_id)
+    one = plan_now(session, job_id)
     step = step_in(one, key)
     until = now() + timedelta(minutes=minutes)
     held = {**(begun_plan(session, job_id).asks.get("held") or {}), key: until.isoformat()}
@@ -152,7 +152,7 @@ def went_wrong(session: Session, job_id: int, key: str, mishap: str) -> str:
     all
     that lies on that part is.
     """
-    one = standing(session, job_id)
+    one = plan_now(session, job_id)
     step = step_in(one, key)
     try:
         remedy = remedy_of(mishap)
@@ -178,7 +178,7 @@ def went_wrong(session: Session, job_id: int, key: str, mishap: str) -> str:
     return f"{about.remedy} {len(again)} {'step is' if len(again) == 1 else 'steps are'} planned again."
 
 
-def _laid_again(one: Standing, step: Step, again: str) -> list[str]:
+def _laid_again(one: PlanNow, step: Step, again: str) -> list[str]:
     """Return the keys of what was done and has to be done again, those that came last first."""
     if again == "nothing":
         return []
@@ -209,7 +209,7 @@ def skip_day(session: Session, job_id: int, day: date) -> None:
 
 def another_way(session: Session, job_id: int, key: str) -> str:
     """Plan a step the way that is left once its window has closed; return which that is."""
-    one = standing(session, job_id)
+    one = plan_now(session, job_id)
     step_in(one, key)
     closes = next((wait.closes for wait in one.steps.waits if wait.after == key and wait.most is not None), "")
     if not closes:

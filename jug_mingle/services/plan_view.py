@@ -9,7 +9,7 @@ from jug_mingle.core.plan.explain import Clash
 from jug_mingle.core.plan.scheduling import Slot
 from jug_mingle.core.plan.step import Step, Wait
 from jug_mingle.services.hours import hours_of
-from jug_mingle.services.plans import Standing, past_of
+from jug_mingle.services.plans import PlanNow, past_of
 
 _SHOWN: Final = 8
 """So many things that dry are shown. """
@@ -54,7 +54,7 @@ class View:
     `now` is the step to do; None where nothing can be done yet, or all is done. `next_at` is when that one is due.
     """
 
-    standing: Standing
+    plan: PlanNow
     now: Step | None
     next_at: datetime | None
     waiting_for: Wait | None
@@ -67,7 +67,7 @@ class View:
     finished: bool
 
 
-def view_of(one: Standing) -> View:
+def view_of(one: PlanNow) -> View:
     """Return a plan as it is looked at."""
     slots = [slot for slot in one.slots if not slot.step or slot.step not in one.done]
     todo = [step for step in one.steps.steps if step.key not in one.done]
@@ -77,14 +77,14 @@ def view_of(one: Standing) -> View:
     clashes += _closed(one)
     usable = one.kept.get("usable")
     return View(
-        standing=one, now=now_step, next_at=next_at, waiting_for=waits, drying=_drying(one),
+        plan=one, now=now_step, next_at=next_at, waiting_for=waits, drying=_drying(one),
         days=_days(one, slots), allowed=_allowed(one), clashes=clashes,
         usable=datetime.fromisoformat(usable) if usable else None, hands_left=sum(step.minutes for step in todo),
         finished=bool(one.steps.steps) and not todo,
     )  # fmt: skip
 
 
-def _closed(one: Standing) -> list[Clash]:
+def _closed(one: PlanNow) -> list[Clash]:
     """Return the windows that closed before what they are for was done."""
     return [
         Clash(words=f"The window of “{one.steps.of(after).title}” has closed.", helps=closes, steps=(after,))
@@ -93,7 +93,7 @@ def _closed(one: Standing) -> list[Clash]:
     ]
 
 
-def _ready_at(one: Standing, step: Step) -> tuple[int, Wait | None] | None:
+def _ready_at(one: PlanNow, step: Step) -> tuple[int, Wait | None] | None:
     """Return from when a step may be done, and what it waits for; None where something before it is not done."""
     past = past_of(one)
     at, longest = past.waits_until.get(step.key, -(10**9)), None
@@ -107,9 +107,7 @@ def _ready_at(one: Standing, step: Step) -> tuple[int, Wait | None] | None:
     return at, longest
 
 
-def _now(
-    one: Standing, slots: Sequence[Slot], todo: Sequence[Step]
-) -> tuple[Step | None, datetime | None, Wait | None]:
+def _now(one: PlanNow, slots: Sequence[Slot], todo: Sequence[Step]) -> tuple[Step | None, datetime | None, Wait | None]:
     """Return the step to do now, or else the next with when it is due and what it waits for."""
     moment = one.calendar.minute(one.moment)
     by_key = {step.key: step for step in todo}
@@ -129,7 +127,7 @@ def _now(
     return by_key[key], one.calendar.at(at), wait
 
 
-def _drying(one: Standing) -> list[Drying]:
+def _drying(one: PlanNow) -> list[Drying]:
     found = []
     for wait in one.steps.waits:
         row = one.done.get(wait.before)
@@ -149,7 +147,7 @@ def _drying(one: Standing) -> list[Drying]:
     return sorted(found, key=lambda dry: dry.until)[:_SHOWN]
 
 
-def _days(one: Standing, slots: Sequence[Slot]) -> list[Day]:
+def _days(one: PlanNow, slots: Sequence[Slot]) -> list[Day]:
     found: list[Day] = []
     if one.hours is None:
         return found
@@ -173,7 +171,7 @@ def _days(one: Standing, slots: Sequence[Slot]) -> list[Day]:
     return found
 
 
-def _allowed(one: Standing) -> list[Allowed]:
+def _allowed(one: PlanNow) -> list[Allowed]:
     """Return from when each piece may be used for what."""
     ends: dict[int, datetime] = {}
     for slot in one.slots:
@@ -191,6 +189,6 @@ def _allowed(one: Standing) -> list[Allowed]:
     ]
 
 
-def titles(one: Standing) -> Mapping[int, str]:
+def titles(one: PlanNow) -> Mapping[int, str]:
     """Return the names of a plan's pieces."""
     return {work.number: work.name for work in one.works}

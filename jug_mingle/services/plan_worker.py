@@ -11,7 +11,7 @@ from jug_mingle.core.plan.cp_model import Effort, solve
 from jug_mingle.core.plan.first_plan import first_plan
 from jug_mingle.core.plan.problem import Cleaning, Problem, Schedule
 
-ROUNDS = 24_000
+ROUNDS = 12_000
 """Orders tried for a plan to begin from, times its tasks."""
 
 

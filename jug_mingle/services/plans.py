@@ -35,7 +35,7 @@ _ACTED: Final = ("dropped", "added", "order", "pinned", "held", "air", "no_spray
 
 
 @dataclass(frozen=True, kw_only=True)
-class Standing:
+class PlanNow:
     """A job's plan as it stands: its steps, what was done, and the clock it counts by."""
 
     row: PlanRow | None
@@ -106,9 +106,7 @@ def done_of(session: Session, job_id: int) -> dict[str, StepDoneRow]:
     return {row.step: row for row in rows}
 
 
-def standing(
-    session: Session, job_id: int, *, forecast: Sequence[Air] = (), moment: datetime | None = None
-) -> Standing:
+def plan_now(session: Session, job_id: int, *, forecast: Sequence[Air] = (), moment: datetime | None = None) -> PlanNow:
     """Return a job's plan as it stands now."""
     row, done, hours = plan_row(session, job_id), done_of(session, job_id), hours_kept(session)
     asks = row.asks if row is not None else {}
@@ -120,7 +118,7 @@ def standing(
     steps, refused = _changed(steps_of(works, workshop), asks)
     steps = _windows_opened(steps, asks.get("open_windows", ()))
     calendar = Calendar.since(row.begun if row is not None else when, zone_of(hours) if hours else zone_of(HoursIn()))
-    found = Standing(
+    found = PlanNow(
         row=row, works=works, steps=steps, done=done, hours=hours, calendar=calendar, air=air, refused=tuple(refused),
         moment=when,
     )  # fmt: skip
@@ -162,7 +160,7 @@ def _windows_opened(steps: Steps, opened: Sequence[str]) -> Steps:
     return replace(steps, waits=waits)
 
 
-def _fingerprint(session: Session, one: Standing) -> str:
+def _fingerprint(session: Session, one: PlanNow) -> str:
     said = {
         "steps": [[step.key, round(step.minutes, 1), step.hands, step.place, step.kit] for step in one.steps.steps],
         "waits": [[wait.before, wait.after, wait.least, wait.most] for wait in one.steps.waits],
@@ -185,7 +183,7 @@ class Ready:
     clashes: list[Clash]
 
 
-def prepared(session: Session, one: Standing, *, forecast: Sequence[Air] = ()) -> Ready:
+def prepared(session: Session, one: PlanNow, *, forecast: Sequence[Air] = ()) -> Ready:
     """Return a job's problem with a first plan, found at once; or why there is none."""
     if one.hours is None:
         raise UnfitError("say first when you have time: in Plan, under “When have I time?”")
@@ -205,7 +203,7 @@ def prepared(session: Session, one: Standing, *, forecast: Sequence[Air] = ()) -
     return Ready(laid=laid, near=near, first=first, clashes=clashes)
 
 
-def hours_for(session: Session, one: Standing, forecast: Sequence[Air] = ()) -> Hours:
+def hours_for(session: Session, one: PlanNow, forecast: Sequence[Air] = ()) -> Hours:
     """Return the hours there are for a job: without what a calendar takes, nor what other jobs have planned."""
     others = session.scalars(select(PlanRow).where(PlanRow.job_id != (one.row.job_id if one.row else 0)))
     taken = [
@@ -219,7 +217,7 @@ def hours_for(session: Session, one: Standing, forecast: Sequence[Air] = ()) -> 
     return hours_of(one.hours, one.calendar, busy=[*busy_kept(session), *taken], forecast=forecast)
 
 
-def past_of(one: Standing) -> Past:
+def past_of(one: PlanNow) -> Past:
     """Return what was done, as minutes of the plan."""
     held = (one.row.asks.get("held", {}) if one.row else {}) or {}
     return Past(
@@ -229,12 +227,12 @@ def past_of(one: Standing) -> Past:
     )
 
 
-def _pinned(one: Standing) -> dict[str, int]:
+def _pinned(one: PlanNow) -> dict[str, int]:
     asks = one.row.asks if one.row else {}
     return {key: one.calendar.minute(datetime.fromisoformat(at)) for key, at in (asks.get("pinned") or {}).items()}
 
 
-def _due(one: Standing) -> int | None:
+def _due(one: PlanNow) -> int | None:
     return one.calendar.minute(one.row.due) if one.row is not None and one.row.due is not None else None
 
 
@@ -244,7 +242,7 @@ def make(session: Session, job_id: int, *, forecast: Sequence[Air] = (), moment:
     What was laid stays where nothing has changed.
     """
     row = begun_plan(session, job_id)
-    one = standing(session, job_id, forecast=forecast, moment=moment)
+    one = plan_now(session, job_id, forecast=forecast, moment=moment)
     if one.stale:
         ready = prepared(session, one, forecast=forecast)
         _keep(row, one, ready, ready.first)
@@ -252,7 +250,7 @@ def make(session: Session, job_id: int, *, forecast: Sequence[Air] = (), moment:
     return row
 
 
-def _keep(row: PlanRow, one: Standing, ready: Ready, schedule: Schedule | None) -> None:
+def _keep(row: PlanRow, one: PlanNow, ready: Ready, schedule: Schedule | None) -> None:
     slots = [] if schedule is None else ready.laid.slots(schedule)
     row.laid = {
         "slots": [
@@ -272,7 +270,7 @@ def _keep(row: PlanRow, one: Standing, ready: Ready, schedule: Schedule | None) 
 def better(database: Database, solver: PlanSolver, job_id: int, *, forecast: Sequence[Air] = ()) -> None:
     """Better a job's plan by the helper process, and keep what it finds if nothing has changed by then."""
     with database.read() as session:
-        one = standing(session, job_id, forecast=forecast)
+        one = plan_now(session, job_id, forecast=forecast)
         if one.hours is None or one.row is None:
             return
         ready = prepared(session, one, forecast=forecast)
@@ -282,12 +280,12 @@ def better(database: Database, solver: PlanSolver, job_id: int, *, forecast: Seq
     if best is None:
         return
     with database.write.begin() as session:
-        again = standing(session, job_id, forecast=forecast)
+        again = plan_now(session, job_id, forecast=forecast)
         if again.row is not None and again.fingerprint == one.fingerprint:
             _keep(again.row, again, replace(ready, clashes=_still(one, ready, best)), best)
 
 
-def _still(one: Standing, ready: Ready, best: Schedule) -> list[Clash]:
+def _still(one: PlanNow, ready: Ready, best: Schedule) -> list[Clash]:
     """Return what still stands against a plan once a better one is found."""
     due = _due(one)
     return [] if due is None or best.usable <= due else ready.clashes
@@ -304,7 +302,7 @@ def ask(session: Session, job_id: int, **asked: Any) -> PlanRow:
     return row
 
 
-def step_in(one: Standing, key: str) -> Step:
+def step_in(one: PlanNow, key: str) -> Step:
     """Return a step of a plan; UnfitError where it has none of that key (any more)."""
     found = next((step for step in one.steps.steps if step.key == key), None)
     if found is None:
@@ -314,7 +312,7 @@ def step_in(one: Standing, key: str) -> Step:
 
 def drop(session: Session, job_id: int, key: str) -> None:
     """Leave a step out; UnfitError says which rule forbids it."""
-    one = standing(session, job_id)
+    one = plan_now(session, job_id)
     step_in(one, key)
     try:
         dropped(one.steps, key)
@@ -337,7 +335,7 @@ def bring_back(session: Session, job_id: int, key: str) -> None:
 
 def put_before(session: Session, job_id: int, first: str, then: str) -> None:
     """Let a step come before another; UnfitError says why it cannot."""
-    one = standing(session, job_id)
+    one = plan_now(session, job_id)
     step_in(one, first)
     step_in(one, then)
     try:
@@ -358,7 +356,7 @@ def set_due(session: Session, job_id: int, due: datetime | None) -> None:
 
 def add(session: Session, job_id: int, said: AddedStepIn) -> str:
     """Add a step of somebody's own, and return its key; UnfitError where it is for a piece that the job has not."""
-    one = standing(session, job_id)
+    one = plan_now(session, job_id)
     pieces = [work.number for work in one.works]
     if not pieces:
         raise UnfitError("the job has no piece yet that a step could be for: add one in Piece")
@@ -380,7 +378,7 @@ def add(session: Session, job_id: int, said: AddedStepIn) -> str:
 
 def pin(session: Session, job_id: int, key: str, at: datetime | None) -> None:
     """Let a step start at a time, or whenever it fits; UnfitError for a time that is gone."""
-    step_in(standing(session, job_id), key)
+    step_in(plan_now(session, job_id), key)
     if at is not None and at < now():
         raise UnfitError("that time is gone: name one to come")
     pinned = {k: v for k, v in (begun_plan(session, job_id).asks.get("pinned") or {}).items() if k != key}

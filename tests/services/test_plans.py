@@ -39,8 +39,8 @@ class PlanCase(LookCase):
         keep_hours(self.session, ALWAYS)
         plans.make(self.session, self.job.id)
 
-    def one(self) -> plans.Standing:
-        return plans.standing(self.session, self.job.id)
+    def one(self) -> plans.PlanNow:
+        return plans.plan_now(self.session, self.job.id)
 
     def ready(self) -> str:
         """Return the key of a step that can be done now."""
@@ -93,10 +93,10 @@ class MadeTest(PlanCase):
             plans.set_due(self.session, self.job.id, now() - timedelta(hours=2))
 
     def test_other_jobs_share_the_hands(self) -> None:
-        other = plans.standing(self.session, self.job.id)
+        other = plans.plan_now(self.session, self.job.id)
         second = pieces.add_piece(self.session, self.second_job(), name="Stool", form="stool", measures={})
         plans.make(self.session, second.job_id)
-        found = plans.standing(self.session, second.job_id)
+        found = plans.plan_now(self.session, second.job_id)
         mine = [(slot.start, slot.end) for slot in other.slots]
         # Both begin on the same day, so that minutes are the same.
         for slot in found.slots:

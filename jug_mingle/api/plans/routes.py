@@ -30,7 +30,7 @@ def get_plan(
 ) -> schemas.PlanOut:
     """Return a job's plan as it stands: what to do now, what dries meanwhile, the days."""
     get_job(session, job_id)
-    one = plans.standing(session, job_id, forecast=context.forecasts.now())
+    one = plans.plan_now(session, job_id, forecast=context.forecasts.now())
     return serializers.plan_out(session, context, job_id, one, light_named(light), unit)
 
 
@@ -55,7 +55,7 @@ def _after(
             job_id, lambda solver: plans.better(context.database, solver, job_id, forecast=forecast)
         )
     with context.database.read() as session:
-        again = plans.standing(session, job_id, forecast=forecast)
+        again = plans.plan_now(session, job_id, forecast=forecast)
         return serializers.plan_out(session, context, job_id, again, light_named(light), unit)
 
 
@@ -286,7 +286,7 @@ def remove_timer(timer_id: Id, context: ContextNow) -> None:
 @router.get("/jobs/{job_id}/plan/money", responses=PROBLEMS)
 def get_money(job_id: Id, session: ReadSession, unit: UnitNow = "ml") -> schemas.MoneyOut:
     """Return what a plan takes and costs: pots, consumables, hardware, hours, a price and what is left of it."""
-    one = plans.standing(session, job_id)
+    one = plans.plan_now(session, job_id)
     return serializers.money_out(session, money_of(session, job_id, one), unit)
 
 
@@ -296,7 +296,7 @@ def plan_calendar(job_id: Id, session: ReadSession) -> Response:
     from jug_mingle.services import plan_files
 
     name = get_job(session, job_id).name
-    data = plan_files.calendar_of(name, view_of(plans.standing(session, job_id)))
+    data = plan_files.calendar_of(name, view_of(plans.plan_now(session, job_id)))
     return _file(data, "text/calendar", "plan.ics")
 
 
@@ -305,7 +305,7 @@ def plan_pdf(job_id: Id, session: ReadSession) -> Response:
     """Return a plan as a sheet to tick off."""
     from jug_mingle.services import plan_files
 
-    data = plan_files.sheet_of(get_job(session, job_id).name, view_of(plans.standing(session, job_id)))
+    data = plan_files.sheet_of(get_job(session, job_id).name, view_of(plans.plan_now(session, job_id)))
     return Response(data, media_type="application/pdf")
 
 
@@ -314,7 +314,7 @@ def card_pdf(job_id: Id, session: ReadSession) -> Response:
     """Return the steps still to be done as cards."""
     from jug_mingle.services import plan_files
 
-    data = plan_files.cards_of(get_job(session, job_id).name, view_of(plans.standing(session, job_id)))
+    data = plan_files.cards_of(get_job(session, job_id).name, view_of(plans.plan_now(session, job_id)))
     return Response(data, media_type="application/pdf")
 
 
@@ -323,7 +323,7 @@ def plan_csv(job_id: Id, session: ReadSession) -> Response:
     """Return a plan as a table."""
     from jug_mingle.services import plan_files
 
-    return _file(plan_files.csv_of(view_of(plans.standing(session, job_id))), "text/csv", "plan.csv")
+    return _file(plan_files.csv_of(view_of(plans.plan_now(session, job_id))), "text/csv", "plan.csv")
 
 
 @router.get("/jobs/{job_id}/shopping.csv", responses=PROBLEMS)
@@ -331,7 +331,7 @@ def shopping_csv(job_id: Id, session: ReadSession) -> Response:
     """Return what a plan takes as a table."""
     from jug_mingle.services import plan_files
 
-    money = money_of(session, job_id, plans.standing(session, job_id))
+    money = money_of(session, job_id, plans.plan_now(session, job_id))
     return _file(plan_files.shopping_csv(money), "text/csv", "shopping.csv")
 
 
@@ -340,7 +340,7 @@ def plan_json(job_id: Id, session: ReadSession) -> PlanFile:
     """Return a plan as a file."""
     from jug_mingle.services import plan_files
 
-    return plan_files.file_of(get_job(session, job_id).name, view_of(plans.standing(session, job_id)))
+    return plan_files.file_of(get_job(session, job_id).name, view_of(plans.plan_now(session, job_id)))
 
 
 def _file(data: bytes, media_type: str, name: str) -> Response:

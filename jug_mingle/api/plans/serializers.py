@@ -35,14 +35,12 @@ from jug_mingle.services.plan_money import Money
 from jug_mingle.services.plan_progress import took_words
 from jug_mingle.services.plan_view import Drying, titles, view_of
 from jug_mingle.services.plan_work import work_of
-from jug_mingle.services.plans import Standing
+from jug_mingle.services.plans import PlanNow
 from jug_mingle.services.settings import settings_of
 from jug_mingle.store.models import TimerRow, now
 
 
-def plan_out(
-    session: Session, context: Context, job_id: int, one: Standing, light: Light, unit: str
-) -> schemas.PlanOut:
+def plan_out(session: Session, context: Context, job_id: int, one: PlanNow, light: Light, unit: str) -> schemas.PlanOut:
     """Return a plan as it is looked at, in a light, with amounts in a unit."""
     view = view_of(one)
     starts: dict[str, datetime] = {}
@@ -85,7 +83,7 @@ def _technique(step: Step | None) -> CardOut | None:
     return CardOut.model_validate(CARDS[step.card]) if step is not None and step.card in CARDS else None
 
 
-def _hexes(one: Standing, light: Light) -> dict[str, str]:
+def _hexes(one: PlanNow, light: Light) -> dict[str, str]:
     """Return how what each step lays looks, by the step's key."""
     works, found = {work.number: work for work in one.works}, {}
     for step in one.steps.steps:
@@ -100,7 +98,7 @@ def _hexes(one: Standing, light: Light) -> dict[str, str]:
 
 
 def step_out(
-    session: Session, one: Standing, step: Step, *, starts: Mapping[str, datetime], hexes: Mapping[str, str], unit: str
+    session: Session, one: PlanNow, step: Step, *, starts: Mapping[str, datetime], hexes: Mapping[str, str], unit: str
 ) -> schemas.PlanStepOut:
     """Return a step of a plan."""
     row = one.done.get(step.key)
@@ -144,7 +142,7 @@ def _drying(dry: Drying) -> schemas.DryingOut:
     )  # fmt: skip
 
 
-def _slot(one: Standing, slot: Slot, hexes: Mapping[str, str]) -> schemas.SlotOut:
+def _slot(one: PlanNow, slot: Slot, hexes: Mapping[str, str]) -> schemas.SlotOut:
     start, end = one.calendar.at(slot.start), one.calendar.at(slot.end)
     if not slot.step:
         gun = slot.kit.endswith(".spray")
@@ -163,7 +161,7 @@ def _slot(one: Standing, slot: Slot, hexes: Mapping[str, str]) -> schemas.SlotOu
     )  # fmt: skip
 
 
-def _air(context: Context, one: Standing) -> schemas.AirOut:
+def _air(context: Context, one: PlanNow) -> schemas.AirOut:
     typed = bool(one.row and one.row.asks.get("air"))
     trouble = "" if typed else context.forecasts.trouble
     wax, other = wait_under(one.air, wax=True, water=False), wait_under(one.air, wax=False, water=True, thin=True)

@@ -20,9 +20,9 @@ class Effort:
     """How long is searched: in the solver's own deterministic seconds for the first goal and for each later one; and in
     seconds of the clock, beyond which it is stopped whatever was reached."""
 
-    first: float = 1.8
+    first: float = 3.0
     later: float = 0.15
-    clock: float = 7.5
+    clock: float = 8.0
     later_clock: float = 1.0
 
 

@@ -114,7 +114,11 @@ class Diary:
         yield from sorted(ends)
 
     def clean_up(self) -> bool:
-        """Put in the cleaning of every kit in every session, after its last use; say whether there was room for all."""
+        """Put in the cleaning of every kit in every session, after its last use; say whether there was room for all.
+
+        From then on room for cleaning is looked for with each task.
+        """
+        self._clean_last = False
         last: dict[tuple[int, str], tuple[int, Task]] = {}
         for key, start in self.starts.items():
             task, number = self._problem.of[key], self._of[key][0]

@@ -4,7 +4,7 @@ Serial schedule generation with priorities by tails, some rounds of it with the 
 the scheme, from memory. Tasks between which there is a window are placed together, or not at all.
 """
 
-from collections.abc import Iterable, Mapping
+from collections.abc import Collection, Iterable, Mapping
 from heapq import heapify, heappop, heappush
 from typing import Final
 
@@ -12,7 +12,7 @@ import numpy as np
 
 from jug_mingle.core.arrays import FloatArray
 from jug_mingle.core.plan.diary import Diary
-from jug_mingle.core.plan.problem import LONGEST, Cleaning, Problem, Schedule
+from jug_mingle.core.plan.problem import LONGEST, Cleaning, Lag, Problem, Schedule
 
 _ROUNDS: Final = 24
 _SHAKEN: Final = 0.1
@@ -62,27 +62,45 @@ def _ranked(problem: Problem, near: Mapping[str, int]) -> FloatArray:
 def replanned(problem: Problem, near: Mapping[str, int]) -> Schedule | None:
     """Return a plan that moves little of the one before, unless that is done more than a session later than another.
 
+    Tried first is to leave all where it was that the delay does not touch, and to lay the rest into the gaps; then to
+    push later what stands in the way; then to begin anew.
+
     Parameters
     ----------
     near : mapping
         When tasks started in the plan before. [minutes]
     """
-    diary = _laid(problem, _Groups(problem), {key: -float(near.get(key, LONGEST)) for key in problem.of}, floor=near)
-    kept = (
-        first_plan(problem, rounds=1, near=near)
-        if diary is None
-        else schedule_of(problem, diary.starts, diary.cleanings())
-    )
-    tried = [
-        one
-        for one in (first_plan(problem, rounds=_AGAIN), first_plan(problem, rounds=_AGAIN, near=near))
-        if one is not None
-    ]
+    groups = _Groups(problem)
+    rank = {key: -float(near.get(key, LONGEST)) for key in problem.of}
+    tried = [one for one in (first_plan(problem, rounds=_AGAIN), first_plan(problem, rounds=_AGAIN, near=near)) if one]
     fresh = min(tried, key=lambda one: (one.usable, one.sessions), default=None)
-    if kept is None or fresh is None or kept.usable <= fresh.usable:
-        return kept or fresh
-    later = next((one.end for one in problem.sessions if one.start > fresh.usable), fresh.usable)
-    return kept if kept.usable <= later else fresh
+    latest = LONGEST * 2
+    if fresh is not None:
+        latest = next((one.end for one in problem.sessions if one.start > fresh.usable), fresh.usable)
+    for kept in (_untouched(problem, near), frozenset[str]()):
+        diary = _laid(problem, groups, rank, floor={} if kept else near, kept={key: near[key] for key in kept})
+        if diary is not None and problem.usable(diary.starts) <= latest:
+            return schedule_of(problem, diary.starts, diary.cleanings())
+    return fresh
+
+
+def _untouched(problem: Problem, near: Mapping[str, int]) -> frozenset[str]:
+    """Return the tasks that can stay where they were, as neither they nor any before them have to move."""
+    found: set[str] = set()
+    for key in problem.order:
+        task, at = problem.of[key], near.get(key)
+        stays = at is not None and any(one.start <= at and at + task.minutes <= one.end for one in task.openings)
+        if at is not None and stays and all(_holds(problem, lag, near, found, at) for lag in problem.into[key]):
+            found.add(key)
+    return frozenset(found)
+
+
+def _holds(problem: Problem, lag: Lag, near: Mapping[str, int], stay: Collection[str], at: int) -> bool:
+    """Return whether a wait and its window hold before a task that starts so, and what it is after stays, too."""
+    if lag.before not in stay:
+        return False
+    since = at - near[lag.before] - problem.of[lag.before].minutes
+    return since >= lag.least and (lag.most is None or since <= lag.most)
 
 
 def schedule_of(problem: Problem, starts: Mapping[str, int], cleanings: Iterable[Cleaning] = ()) -> Schedule:
@@ -117,10 +135,19 @@ def lower_bound(problem: Problem) -> int:
 
 
 def _laid(
-    problem: Problem, groups: "_Groups", rank: Mapping[str, float], *, floor: Mapping[str, int] | None = None
-) -> Diary | None:
-    """Return a diary with all tasks, those of the highest rank first as soon as they may be; none before `floor`."""
+    problem: Problem, groups: "_Groups", rank: Mapping[str, float], *, floor: Mapping[str, int] | None = None,
+    kept: Mapping[str, int] | None = None,
+) -> Diary | None:  # fmt: skip
+    """Return a diary with all tasks, those of the highest rank first as soon as they may be.
+
+    None starts before `floor`; those of `kept` start just then, whole groups alone.
+    """
     diary = Diary(problem, clean_last=floor is not None)
+    for group in sorted(groups.after, key=lambda its: min((kept or {}).get(key, LONGEST) for key in its)):
+        if kept and all(key in kept for key in group) and _ready(problem, group, diary):
+            _keep(problem, group, diary, kept)
+    if kept and not diary.clean_up():
+        return None
     for task in problem.of.values():
         if task.fixed is not None and diary.place(task, task.fixed, task.fixed) is None:
             return None
@@ -130,13 +157,28 @@ def _laid(
     heapify(ready)
     while ready:
         _, group = heappop(ready)
-        if not _lay(problem, group, diary, floor or {}):
+        if group[0] not in diary.starts and not _lay(problem, group, diary, floor or {}):
             return None
         for after in groups.after[group]:
             left[after] -= 1
             if left[after] == 0:
                 heappush(ready, (-of_group[after], after))
-    return diary if floor is None or diary.clean_up() else None
+    return diary if floor is None or kept or diary.clean_up() else None
+
+
+def _ready(problem: Problem, group: Iterable[str], diary: Diary) -> bool:
+    own = set(group)
+    return all(lag.before in diary.starts or lag.before in own for key in own for lag in problem.into[key])
+
+
+def _keep(problem: Problem, group: tuple[str, ...], diary: Diary, kept: Mapping[str, int]) -> None:
+    """Lay a group just when it was; leave it out where something stands there now."""
+    laid: list[str] = []
+    for key in group:
+        if diary.place(problem.of[key], kept[key], kept[key]) is None:
+            _undo(diary, laid)
+            return
+        laid.append(key)
 
 
 def _lay(problem: Problem, group: tuple[str, ...], diary: Diary, floor: Mapping[str, int]) -> bool:
