@@ -69,6 +69,9 @@ class HoursIn(StrictModel):
         default=SpanIn(start="09:00", end="17:00"), description="When it is light outdoors."
     )
     sprayer: bool = Field(default=True, description="Whether there is a gun that works.")
+    heated: bool = Field(
+        default=True, description="Whether the workshop is heated; else its air is that of the forecast."
+    )
 
 
 class AirIn(StrictModel):

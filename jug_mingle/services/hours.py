@@ -157,7 +157,7 @@ def hours_of(
     return Hours(
         sessions=tuple(sessions), noisy=quiet,
         outdoors=tuple(_without(list(light), wet)) if light is not None else None,
-        warm=tuple(_without([(0, days * 1440)], cold)) if cold else None,
+        warm=tuple(_without([(0, days * 1440)], cold)) if cold and not hours.heated else None,
     )  # fmt: skip
 
 

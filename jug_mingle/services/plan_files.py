@@ -88,8 +88,8 @@ def _words(one: PlanNow, slot: Slot) -> str:
     return " ".join(filter(None, [step.words, step.why, *cautions, DEFERS if cautions else ""]))
 
 
-def sheet_of(name: str, view: View) -> bytes:
-    """Return a plan as a sheet to tick off."""
+def sheet_of(name: str, view: View, money: Money) -> bytes:
+    """Return a plan as a sheet to tick off, with what has to be bought at its end."""
     one = view.plan
     zone = one.calendar.zone
     said = [f"{time_words(view.hands_left)} of work in {sum(bool(day.slots) for day in view.days)} sessions."]
@@ -101,7 +101,19 @@ def sheet_of(name: str, view: View) -> bytes:
         for day in view.days
         if day.slots
     ]
+    days.append(PlanDay(title="To buy", lines=_to_buy(money)))
     return plan_sheet(f"Plan: {name}", said, days)
+
+
+def _to_buy(money: Money) -> list[PlanLine]:
+    return [
+        PlanLine(
+            when="", title=f"{line.title}, {line.needed:.3g} {line.unit} needed", piece=line.buy,
+            long="" if line.cash is None else f"{line.cash:.2f}",
+        )
+        for line in [*money.pots, *money.goods]
+        if line.buy
+    ]  # fmt: skip
 
 
 def _day_title(one: PlanNow, day: Day) -> str:

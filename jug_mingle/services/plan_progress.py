@@ -47,9 +47,8 @@ def finish_step(
         at = f"{before.ended.astimezone(one.calendar.zone):%H:%M}"
         raise ConflictError(f"it was ticked off already, at {at}: look again at the plan")
     step_in(one, key)
-    missing = [
-        other.key for other in one.steps.steps if other.key in one.steps.before(key) and other.key not in one.done
-    ]
+    behind = one.steps.before(key)
+    missing = [other.key for other in one.steps.steps if other.key in behind and other.key not in one.done]
     if missing and not before_too:
         raise UnfitError(f"“{one.steps.of(missing[-1]).title}” comes before it: tick that off first, or leave it out")
     when = ended or now()

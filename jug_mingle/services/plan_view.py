@@ -93,15 +93,13 @@ def _closed(one: PlanNow) -> list[Clash]:
     ]
 
 
-def _ready_at(one: PlanNow, step: Step) -> tuple[int, Wait | None] | None:
-    """Return from when a step may be done, and what it waits for; None where something before it is not done."""
+def _ready_at(one: PlanNow, step: Step) -> tuple[int, Wait | None]:
+    """Return from when a step may be done of which all that comes before is done, and what it waits for."""
     past = past_of(one)
     at, longest = past.waits_until.get(step.key, -(10**9)), None
     for wait in one.steps.waits:
         if wait.after != step.key:
             continue
-        if wait.before not in past.ends:
-            return None
         if past.ends[wait.before] + wait.least > at:
             at, longest = past.ends[wait.before] + wait.least, wait
     return at, longest
@@ -113,11 +111,12 @@ def _now(one: PlanNow, slots: Sequence[Slot], todo: Sequence[Step]) -> tuple[Ste
     by_key = {step.key: step for step in todo}
     order = list(dict.fromkeys(slot.step for slot in slots if slot.step in by_key)) or list(by_key)
     starts = {slot.step: slot.start for slot in reversed(slots)}
+    before = one.steps.still_before(one.done)
     later: list[tuple[int, str, Wait | None]] = []
     for key in order:
-        ready = _ready_at(one, by_key[key])
-        if ready is None:
+        if before[key]:
             continue
+        ready = _ready_at(one, by_key[key])
         if ready[0] <= moment and starts.get(key, moment) <= moment + 24 * 60:
             return by_key[key], None, None
         later.append((max(ready[0], starts.get(key, ready[0])), key, ready[1]))

@@ -14,7 +14,7 @@ from jug_mingle.core.plan.conditions import Conditions
 from jug_mingle.core.plan.explain import Clash, why_none
 from jug_mingle.core.plan.first_plan import first_plan, replanned
 from jug_mingle.core.plan.problem import Schedule
-from jug_mingle.core.plan.scheduling import Hours, Laid, Past, Slot, problem_of
+from jug_mingle.core.plan.scheduling import Hours, Laid, Past, Slot, latest_start, problem_of
 from jug_mingle.core.plan.step import Step
 from jug_mingle.core.plan.steps import Added, Steps, added, dropped, ordered, steps_of
 from jug_mingle.core.plan.work import PieceWork
@@ -111,7 +111,11 @@ def plan_now(session: Session, job_id: int, *, forecast: Sequence[Air] = (), mom
     row, done, hours = plan_row(session, job_id), done_of(session, job_id), hours_kept(session)
     asks = row.asks if row is not None else {}
     when = moment or now()
-    air = conditions_of(asks.get("air")) if asks.get("air") else _forecast_air(forecast)
+    air = (
+        conditions_of(asks.get("air"))
+        if asks.get("air")
+        else _forecast_air(forecast, heated=hours is None or hours.heated)
+    )
     sprayer = not asks.get("no_sprayer") and (hours is None or hours.sprayer)
     works = works_of(session, job_id, done, Other(swaps=asks.get("swaps") or {}, brushed=not sprayer))
     workshop = workshop_of(session, air)
@@ -125,13 +129,14 @@ def plan_now(session: Session, job_id: int, *, forecast: Sequence[Air] = (), mom
     return replace(found, fingerprint=_fingerprint(session, found))
 
 
-def _forecast_air(forecast: Sequence[Air]) -> Conditions:
+def _forecast_air(forecast: Sequence[Air], *, heated: bool) -> Conditions:
     """Return the mean air of the next hours that are forecast; what is usual without a forecast."""
     near = forecast[:12]
     if not near:
         return Conditions()
-    temperature = max(_INDOORS, sum(one.temperature for one in near) / len(near))
-    return Conditions(temperature=temperature, humidity=sum(one.humidity for one in near) / len(near))
+    temperature = sum(one.temperature for one in near) / len(near)
+    humidity = sum(one.humidity for one in near) / len(near)
+    return Conditions(temperature=max(_INDOORS, temperature) if heated else temperature, humidity=humidity)
 
 
 def _changed(steps: Steps, asks: Mapping[str, Any]) -> tuple[Steps, list[str]]:
@@ -181,6 +186,8 @@ class Ready:
     near: Mapping[str, int]
     first: Schedule | None
     clashes: list[Clash]
+    latest: int | None = None
+    """When work may begin at the latest, where there is a date. [minutes]"""
 
 
 def prepared(session: Session, one: PlanNow, *, forecast: Sequence[Air] = ()) -> Ready:
@@ -200,7 +207,8 @@ def prepared(session: Session, one: PlanNow, *, forecast: Sequence[Air] = ()) ->
                 helps="Give more hours before then, drop a piece or a layer, or take a later date.",
             )
         )  # fmt: skip
-    return Ready(laid=laid, near=near, first=first, clashes=clashes)
+    latest = latest_start(laid, due) if due is not None and first is not None else None
+    return Ready(laid=laid, near=near, first=first, clashes=clashes, latest=latest)
 
 
 def hours_for(session: Session, one: PlanNow, forecast: Sequence[Air] = ()) -> Hours:
@@ -261,6 +269,7 @@ def _keep(row: PlanRow, one: PlanNow, ready: Ready, schedule: Schedule | None) -
         "usable": one.calendar.at(schedule.usable).isoformat() if schedule else None,
         "bound": one.calendar.at(schedule.bound).isoformat() if schedule else None,
         "proven": bool(schedule and schedule.proven), "sessions": schedule.sessions if schedule else 0,
+        "latest": one.calendar.at(ready.latest).isoformat() if ready.latest is not None else None,
         "hurry": schedule.hurry if schedule else 0, "made": now().isoformat(), "of": one.fingerprint,
         "closed": [[wait.before, wait.after, wait.closes] for wait in ready.laid.closed],
         "clashes": [{"words": c.words, "helps": c.helps, "steps": list(c.steps)} for c in ready.clashes],

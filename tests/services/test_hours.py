@@ -62,7 +62,9 @@ class AsMinutesTest(unittest.TestCase):
 
     def test_noise_daylight_rain_and_cold(self) -> None:
         cold = [Air(at=datetime(2027, 3, 27, 8, tzinfo=UTC), temperature=4.0, humidity=80.0, rain=True)]
-        found = hours_of(BERLIN, self.calendar, forecast=cold, days=1)
+        self.assertIsNone(hours_of(BERLIN, self.calendar, forecast=cold, days=1).warm)
+        shed = BERLIN.model_copy(update={"heated": False})
+        found = hours_of(shed, self.calendar, forecast=cold, days=1)
         assert found.noisy is not None
         assert found.outdoors is not None
         assert found.warm is not None

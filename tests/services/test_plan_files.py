@@ -31,9 +31,11 @@ class FilesTest(PlanCase):
         self.assertTrue(all(hasattr(one, "valarm") for one in sessions))
 
     def test_sheets(self) -> None:
-        view = view_of(self.one())
+        view, money = view_of(self.one()), money_of(self.session, self.job.id, self.one())
         for data, words in (
-            (plan_files.sheet_of("Stand", view), "Plan: Stand"), (plan_files.cards_of("Stand", view), "Distress"),
+            (plan_files.sheet_of("Stand", view, money), "Plan: Stand"), (plan_files.sheet_of("Stand", view, money),
+            "To buy"),
+            (plan_files.cards_of("Stand", view), "Distress"),
         ):  # fmt: skip
             text = "\n".join(page.extract_text() for page in PdfReader(io.BytesIO(data)).pages)
             self.assertIn(words, text)

@@ -89,6 +89,11 @@ class MadeTest(PlanCase):
         plans.set_due(self.session, self.job.id, now() + timedelta(hours=2))
         plans.make(self.session, self.job.id)
         self.assertIn("cannot be used by", view_of(self.one()).clashes[0].words)
+        plans.set_due(self.session, self.job.id, now() + timedelta(days=40))
+        plans.make(self.session, self.job.id)
+        latest = datetime.fromisoformat(self.one().kept["latest"])
+        self.assertGreater(latest, now() + timedelta(days=20))
+        self.assertLess(latest, now() + timedelta(days=40))
         with self.assertRaisesRegex(UnfitError, "gone"):
             plans.set_due(self.session, self.job.id, now() - timedelta(hours=2))
 

@@ -305,7 +305,8 @@ def plan_pdf(job_id: Id, session: ReadSession) -> Response:
     """Return a plan as a sheet to tick off."""
     from jug_mingle.services import plan_files
 
-    data = plan_files.sheet_of(get_job(session, job_id).name, view_of(plans.plan_now(session, job_id)))
+    one = plans.plan_now(session, job_id)
+    data = plan_files.sheet_of(get_job(session, job_id).name, view_of(one), money_of(session, job_id, one))
     return Response(data, media_type="application/pdf")
 
 

@@ -167,6 +167,7 @@ class PlanOut(BaseModel):
     clashes: list[ClashOut]
     usable: datetime | None
     due: datetime | None
+    begin_by: datetime | None = Field(description="When work may begin at the latest, where there is a date.")
     proven: bool
     stale: bool
     bettering: bool

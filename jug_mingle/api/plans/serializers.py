@@ -70,7 +70,10 @@ def plan_out(session: Session, context: Context, job_id: int, one: PlanNow, ligh
             why=a.why) for a in view.allowed
         ],
         clashes=[schemas.ClashOut(words=c.words, helps=c.helps, steps=list(c.steps)) for c in view.clashes],
-        usable=view.usable, due=one.row.due if one.row else None, proven=bool(one.kept.get("proven")), stale=one.stale,
+        usable=view.usable,
+        due=one.row.due if one.row else None,
+        begin_by=datetime.fromisoformat(one.kept["latest"]) if one.kept.get("latest") else None,
+        proven=bool(one.kept.get("proven")), stale=one.stale,
         bettering=context.bettering.is_under_way(job_id), sessions=int(one.kept.get("sessions", 0)),
         hands_left=view.hands_left, hands_left_words=time_words(view.hands_left), finished=view.finished,
         unsurveyed=[row.name for row in rows if row.survey is None],

@@ -121,17 +121,33 @@ def hurry_of(problem: Problem, starts: Mapping[str, int]) -> int:
 
 
 def lower_bound(problem: Problem) -> int:
-    """Return a time before which no plan is done: by every chain, and by the hands that all tasks together take."""
-    chains = max((problem.heads[key] + problem.tails[key] for key in problem.of), default=0)
-    work, least = (
-        sum(task.minutes * task.hands for task in problem.tasks),
-        min((problem.tails[task.key] - task.minutes for task in problem.tasks), default=0),
-    )
-    for one in problem.sessions:
-        if work <= one.length * one.hands:
-            return max(chains, one.start + -(-work // one.hands) + least) if problem.tasks else 0
-        work -= one.length * one.hands
-    return chains
+    """Return a time before which no plan is done.
+
+    By every chain; and by hands: whatever cannot start before a time, and has at least so much waiting after it, takes
+    the hands that are there from that time on (the interval bound of one machine with heads and tails).
+    """
+    if not problem.tasks:
+        return 0
+    chains = max(problem.heads[key] + problem.tails[key] for key in problem.of)
+    if not problem.sessions:
+        return chains
+    heads = np.array([problem.heads[task.key] for task in problem.tasks])
+    rests = np.array([problem.tails[task.key] - task.minutes for task in problem.tasks])
+    work = np.array([task.minutes * task.hands for task in problem.tasks])
+    edges = np.array([edge for one in problem.sessions for edge in (one.start, one.end)])
+    hands = np.array([one.hands for one in problem.sessions])
+    there = np.repeat(np.concatenate([[0.0], np.cumsum(hands * (edges[1::2] - edges[::2]))]), 2)[1:-1]
+    best = chains
+    for head in np.unique(heads):
+        own = np.flatnonzero(heads >= head)
+        own = own[np.argsort(-rests[own])]
+        needed = float(np.interp(head, edges, there)) + np.cumsum(work[own])
+        after = np.searchsorted(there, needed)
+        fits = after < len(edges)
+        at = np.minimum(after, len(edges) - 1)
+        ends = edges[at] - (there[at] - needed) / np.repeat(hands, 2)[at]
+        best = max(best, int(np.ceil(np.max(np.where(fits, ends + rests[own], 0.0)) - 1e-6)))
+    return best
 
 
 def _laid(

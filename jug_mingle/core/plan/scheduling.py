@@ -6,6 +6,7 @@ from itertools import pairwise
 from math import ceil
 from typing import Final
 
+from jug_mingle.core.plan.first_plan import first_plan
 from jug_mingle.core.plan.problem import LONGEST, Lag, Problem, Schedule, Session, Task, openings
 from jug_mingle.core.plan.step import ACTS_THAT_DRY, NOISY, Step, Wait
 from jug_mingle.core.plan.steps import Steps
@@ -140,6 +141,11 @@ def problem_of(
             lags.append(
                 Lag(before=parts[wait.before][-1], after=parts[wait.after][0], least=wait.least, most=wait.most)
             )
+    # What is still to be done behind something that is done comes first all the same.
+    known = {(lag.before, lag.after) for lag in lags}
+    for key, before in steps.still_before(past.ends).items():
+        pairs = ((parts[one][-1], parts[key][0]) for one in sorted(before))
+        lags += [Lag(before=a, after=b) for a, b in pairs if (a, b) not in known]
     problem = Problem(sessions=sessions, tasks=tuple(tasks), lags=tuple(lags), due=due)
     return Laid(problem=problem, parts=parts, closed=tuple(closed))
 
@@ -172,6 +178,27 @@ def _tasks(step: Step, hours: Hours, earliest: int, latest: int | None, wanted: 
         )
         for n in range(count)
     ]  # fmt: skip
+
+
+def latest_start(laid: Laid, due: int) -> int | None:
+    """Return the latest time at which work may begin and be usable when it is due; None where none is. [minutes]
+
+    Found by halving the sessions, each with a quick plan: it is safe, and perhaps not the very latest.
+    """
+    low, high, found = 0, len(laid.problem.sessions) - 1, None
+    while low <= high:
+        middle = (low + high) // 2
+        begin = laid.problem.sessions[middle].start
+        tasks = tuple(
+            replace(task, openings=tuple(one for one in task.openings if one.start >= begin))
+            for task in laid.problem.tasks
+        )
+        plan = first_plan(replace(laid.problem, tasks=tasks), rounds=3)
+        if plan is not None and plan.usable <= due:
+            found, low = min(plan.starts.values(), default=begin), middle + 1
+        else:
+            high = middle - 1
+    return found
 
 
 def waits_of(steps: Steps) -> int:

@@ -63,6 +63,22 @@ class Steps:
         """Steps by key."""
         return {step.key: step for step in self.steps}
 
+    def still_before(self, done: Collection[str]) -> dict[str, set[str]]:
+        """Return what is still to be done before each step that is not done, next to it or behind what is done."""
+        into: dict[str, list[str]] = {}
+        for wait in self.waits:
+            into.setdefault(wait.after, []).append(wait.before)
+        found: dict[str, set[str]] = {}
+
+        def of(key: str) -> set[str]:
+            if key not in found:
+                found[key] = set()
+                for before in into.get(key, ()):
+                    found[key] |= of(before) if before in done else {before}
+            return found[key]
+
+        return {step.key: of(step.key) for step in self.steps if step.key not in done}
+
     def before(self, key: str) -> set[str]:
         """Return the keys of all steps that come before one by its waits."""
         into: dict[str, list[str]] = {}

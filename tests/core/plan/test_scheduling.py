@@ -76,6 +76,17 @@ class LaidTest(unittest.TestCase):
         assert plan is not None
         self.assertEqual(plan.starts, {"b": 222})
 
+    def test_what_is_still_to_be_done_behind_what_is_done_comes_first(self) -> None:
+        """A dent that is seen after priming is filled before the first coat."""
+        steps_ = tuple(
+            Step(key=key, piece=1, act="clean", title=key, minutes=10.0) for key in ("fill", "prime", "coat")
+        )
+        found = Steps(steps=steps_, waits=(Wait(before="fill", after="prime"), Wait(before="prime", after="coat")))
+        self.assertEqual(found.still_before({"prime"}), {"fill": set(), "coat": {"fill"}})
+        plan = first_plan(problem_of(found, hours((0, 400)), Past(ends={"prime": 0})).problem)
+        assert plan is not None
+        self.assertGreaterEqual(plan.starts["coat"], plan.starts["fill"] + 10)
+
     def test_a_window_that_has_closed_is_told_and_not_waited_for(self) -> None:
         laid = problem_of(two(10, 10, most=60), hours((0, 400)), Past(ends={"a": 100}, now=300))
         self.assertEqual([wait.after for wait in laid.closed], ["b"])

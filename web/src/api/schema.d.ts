@@ -4180,6 +4180,12 @@ export interface components {
        */
       hands: number
       /**
+       * Heated
+       * @description Whether the workshop is heated; else its air is that of the forecast.
+       * @default true
+       */
+      heated: boolean
+      /**
        * @description When it is light outdoors.
        * @default {
        *       "end": "17:00",
@@ -6210,6 +6216,11 @@ export interface components {
       air: components['schemas']['AirOut']
       /** Allowed */
       allowed: components['schemas']['AllowedOut'][]
+      /**
+       * Begin By
+       * @description When work may begin at the latest, where there is a date.
+       */
+      begin_by: string | null
       /** Begun */
       begun: boolean
       /** Bettering */

@@ -58,6 +58,19 @@ function spans(text: string, day: string): Schemas['SpanIn'][] {
 }
 
 const zone = Intl.DateTimeFormat().resolvedOptions().timeZone
+const otherDay = ref('')
+const otherTimes = ref('')
+
+/** A single day on which it is otherwise. */
+async function keepDay() {
+  try {
+    const own = spans(otherTimes.value, otherDay.value)
+    await send({ days: { ...data.value?.hours.days, [otherDay.value]: own } })
+    if (!wrong.value) otherTimes.value = ''
+  } catch (problem) {
+    wrong.value = problem
+  }
+}
 const days = computed(() => Object.entries(data.value?.hours.days ?? {}).sort())
 
 async function send(change: Partial<Schemas['HoursIn']>) {
@@ -124,6 +137,9 @@ async function forget() {
         </BFormSelect>
       </label>
     </div>
+    <BFormCheckbox :model-value="data.hours.heated" @update:model-value="send({ heated: $event === true })"
+      >the workshop is heated; else its air is that of the forecast, and nothing is laid below 10 °C</BFormCheckbox
+    >
     <ErrorLine :error="wrong ?? error" />
     <div class="acts">
       <BButton type="submit" variant="primary">{{ data.set ? 'Keep these hours' : 'Use these hours' }}</BButton>
@@ -145,6 +161,11 @@ async function forget() {
           : 'never'
       }}. Times by the clock of {{ data.set ? data.hours.zone : zone }}.
     </p>
+    <div class="acts">
+      <label>On one day only <BFormInput v-model="otherDay" type="date" /></label>
+      <label>from – to <BFormInput v-model="otherTimes" placeholder="no time" autocomplete="off" /></label>
+      <BButton variant="outline-secondary" :disabled="otherDay === ''" @click="keepDay">Keep that day</BButton>
+    </div>
     <ul v-if="days.length" aria-label="Days that differ">
       <li v-for="[day, own] in days" :key="day">
         {{ day }}: {{ own.length ? said(own) : 'no time' }}

@@ -122,6 +122,7 @@ function wentWrong(key: string) {
             :title="one.why"
             >{{ one.piece }}: {{ one.words }} {{ day(one.at, plan.zone) }}</span
           >
+          <span v-if="plan.begin_by">begin by {{ when(plan.begin_by, plan.moment, plan.zone) }} at the latest</span>
           <span class="soft">
             {{ plan.sessions }} sessions · {{ plan.proven ? 'no plan is sooner' : 'the soonest found' }}
             <template v-if="plan.bettering">
