@@ -220,7 +220,7 @@ def plan(
         where = ".".join(str(one) for one in first["loc"])
         typer.echo(f"jug-mingle: {job} is no job file: {where}: {first['msg']}", err=True)
         raise typer.Exit(2) from error
-    except (OSError, JugMingleError) as error:
+    except (OSError, OverflowError, JugMingleError) as error:
         typer.echo(f"jug-mingle: {error}", err=True)
         raise typer.Exit(2) from error
     finally:

@@ -71,3 +71,33 @@ class MatchTest(unittest.TestCase):
                 done = self.run_match(*words)
                 self.assertEqual(done.exit_code, 2)
                 self.assertIn(said, done.output)
+
+
+class PlanTest(unittest.TestCase):
+    JOB = Path(__file__).parents[1] / "docs" / "examples" / "job.json"
+
+    def plan(self, *arguments: str) -> Result:
+        return CliRunner().invoke(app, ["plan", *arguments])
+
+    def test_text_and_json(self) -> None:
+        text = self.plan(str(self.JOB), "--quick").output
+        self.assertIn("light use Saturday 6 March", text)
+        self.assertIn("Wax, top", text)
+        found = json.loads(self.plan(str(self.JOB), "--quick", "--json").output)
+        self.assertEqual(found["format"], "jug-mingle plan")
+
+    def test_bad(self) -> None:
+        with tempfile.TemporaryDirectory() as folder:
+            spoilt = Path(folder) / "job.json"
+            for text, words in (
+                ("{}", "is no job file"),
+                (self.JOB.read_text().replace("2027-03-01", "0001-01-01"), "jug-mingle:"),
+            ):
+                spoilt.write_text(text)
+                answer = self.plan(str(spoilt), "--quick")
+                self.assertEqual(answer.exit_code, 2, answer.output)
+                self.assertIn(words, answer.output)
+            busy = Path(folder) / "busy.ics"
+            busy.write_text("hello")
+            self.assertIn("no calendar", self.plan(str(self.JOB), "--hours", str(busy), "--quick").output)
+        self.assertEqual(self.plan("nowhere.json").exit_code, 2)

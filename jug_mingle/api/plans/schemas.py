@@ -3,7 +3,7 @@
 from datetime import date, datetime
 from typing import Annotated, Literal
 
-from pydantic import BaseModel, Field, StringConstraints
+from pydantic import AwareDatetime, BaseModel, Field, StringConstraints
 
 from jug_mingle.api.common.schemas import Hex, WordsOut
 from jug_mingle.api.practice.schemas import CardOut
@@ -185,7 +185,7 @@ class PlanOut(BaseModel):
 class PlanChangeIn(StrictModel):
     """What changes of a plan; only what is sent does."""
 
-    due: datetime | None = None
+    due: AwareDatetime | None = None
     no_due: bool = False
     asked: float | None = Field(default=None, ge=0.0, le=1e6)
     air: AirIn | None = None
@@ -206,7 +206,7 @@ class StepDoneIn(StepIn):
     """A step that was done, or is left undone."""
 
     minutes: float | None = Field(default=None, ge=0.5, le=1440.0, description="Of hands, where it took otherwise.")
-    ended: datetime | None = None
+    ended: AwareDatetime | None = None
     how: Literal["done", "skipped"] = "done"
     before_too: bool = Field(default=False, description="Whether all that has to come before it was done, too.")
 
@@ -233,7 +233,7 @@ class OrderIn(StrictModel):
 class PinIn(StepIn):
     """A step that shall start at a time; without one, whenever it fits."""
 
-    at: datetime | None = None
+    at: AwareDatetime | None = None
 
 
 class DayIn(StrictModel):

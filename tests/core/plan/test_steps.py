@@ -166,6 +166,20 @@ class CautionsTest(unittest.TestCase):
         )  # fmt: skip
         self.assertIn("pets", cautions(steps_of([padded], Workshop()), "extract"))
 
+    def test_in_generated_plans_that_contain_the_cause(self) -> None:
+        """Whatever the job: glass, lamps, staples, weight are said where they are met; dry work says dust."""
+        for seed in range(150):
+            one = pieces(1, seed)[0]
+            found = steps_of([one], Workshop())
+            said = {key for step in found.steps for key in step.cautions}
+            for cause, key in (("glass", "glass"), ("lamp", "lamp"), ("staples", "staples"), ("heavy", "lifting")):
+                self.assertEqual(cause in one.survey.causes, key in said, (seed, cause))
+            for step in found.steps:
+                if step.act in ("sand", "scuff", "distress"):
+                    self.assertIn("dust", step.cautions)
+                if step.place == "booth":
+                    self.assertLessEqual({"spray", "filters"}, set(step.cautions))
+
     def test_every_caution_has_a_cause_and_words(self) -> None:
         self.assertEqual(set(dangers.CAUTIONS), set(dangers._CAUSES))
         self.assertTrue(all(dangers.CAUTIONS.values()))

@@ -42,7 +42,7 @@ const words = (seconds: number) => {
 }
 
 /** As many stand in the strip as it has room for; the others are one touch away. */
-const roomy = useMediaQuery('(min-width: 1500px), (max-width: 860px)')
+const roomy = useMediaQuery('(min-width: 1500px)')
 const most = computed(() => (roomy.value ? 2 : 1))
 
 const rung = new Set<number>()
@@ -192,6 +192,10 @@ circle {
 }
 
 @media (max-width: 860px) {
+  .words {
+    max-width: 52vw;
+  }
+
   .timers {
     order: 3;
     flex-basis: 100%;

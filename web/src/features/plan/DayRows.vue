@@ -49,7 +49,7 @@ const of = (one: Schemas['DayOut']) => (new Date(one.end).getTime() - new Date(o
 
 li {
   display: grid;
-  grid-template-columns: 130px minmax(120px, 1fr) minmax(0, 1.2fr) auto;
+  grid-template-columns: 158px minmax(120px, 1fr) minmax(0, 1.2fr) auto;
   gap: 14px;
   align-items: center;
   padding: 6px 14px;

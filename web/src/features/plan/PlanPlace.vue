@@ -115,7 +115,9 @@ function wentWrong(key: string) {
         </p>
         <SessionStrip v-if="first" :plan="plan" :session="first" @open="opened = $event || undefined" />
         <p class="usable" role="status">
-          <b v-if="plan.usable">light use {{ when(plan.usable, plan.moment, plan.zone) }}</b>
+          <b v-if="plan.usable"
+            >{{ plan.allowed.length > 0 ? 'light use' : 'done' }} {{ when(plan.usable, plan.moment, plan.zone) }}</b
+          >
           <span
             v-for="one in plan.allowed.filter((a) => a.words !== 'light use' && a.words !== 'tape on it')"
             :key="one.piece + one.words"
@@ -124,7 +126,8 @@ function wentWrong(key: string) {
           >
           <span v-if="plan.begin_by">begin by {{ when(plan.begin_by, plan.moment, plan.zone) }} at the latest</span>
           <span class="soft">
-            {{ plan.sessions }} sessions · {{ plan.proven ? 'no plan is sooner' : 'the soonest found' }}
+            {{ plan.sessions === 1 ? '1 session' : `${plan.sessions.toString()} sessions` }} ·
+            {{ plan.proven ? 'no plan is sooner' : 'the soonest found' }}
             <template v-if="plan.bettering">
               · <BSpinner small aria-hidden="true" /> looking for a better one
               <BButton variant="plain" class="link" @click="acts.stop()">stop</BButton></template
@@ -185,7 +188,6 @@ function wentWrong(key: string) {
   display: grid;
   grid-template-columns: minmax(0, 1fr) 320px;
   gap: 14px;
-  align-items: start;
 }
 
 .card,

@@ -56,7 +56,7 @@ function addAfter() {
       <p v-if="step.words">{{ step.words }}</p>
       <p v-if="step.why"><b>Why:</b> {{ step.why }}</p>
       <p v-if="step.school_words" class="soft">
-        Painters differ here. {{ step.school_words }}. Change it under “What I do” in the shelf.
+        Painters differ here. {{ step.school_words }}. Follow your own in the menu at the top.
       </p>
       <p class="soft">Source: common practice; the label of the tin knows better.</p>
       <p v-if="wait" class="soft">{{ wait.words }}: {{ wait.why }}</p>
