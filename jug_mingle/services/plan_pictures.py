@@ -10,7 +10,8 @@ from jug_mingle.core.colour.spectra import Light
 from jug_mingle.core.finishes.picture import Picture, render
 from jug_mingle.core.finishes.stack import Finish
 from jug_mingle.services.pieces import drawn, get_piece
-from jug_mingle.services.plans import plan_now, step_in
+from jug_mingle.services.plan_asks import step_in
+from jug_mingle.services.plans import plan_now
 
 _FADED: Final = 0.72
 """How far what is not worked on goes over into the grey of the mat. [0..1]"""

@@ -13,7 +13,8 @@ from jug_mingle.core.plan.step import Step
 from jug_mingle.core.practice.mishaps import MISHAPS
 from jug_mingle.errors import ConflictError, NotFoundError, UnfitError
 from jug_mingle.services.hours import hours_kept, keep_hours
-from jug_mingle.services.plans import PlanNow, ask, begun_plan, plan_now, step_in
+from jug_mingle.services.plan_asks import ask, step_in
+from jug_mingle.services.plans import PlanNow, begun_plan, plan_now
 from jug_mingle.services.timers import remove_timers_of, start_timer
 from jug_mingle.store.models import StepDoneRow, now
 

@@ -4,7 +4,7 @@ import hashlib
 import json
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, field, replace
-from datetime import UTC, datetime, timedelta
+from datetime import datetime, timedelta
 from typing import Any, Final
 
 from sqlalchemy import select
@@ -15,10 +15,9 @@ from jug_mingle.core.plan.explain import Clash, why_none
 from jug_mingle.core.plan.first_plan import first_plan, replanned
 from jug_mingle.core.plan.problem import Schedule
 from jug_mingle.core.plan.scheduling import Hours, Laid, Past, Slot, latest_start, problem_of
-from jug_mingle.core.plan.step import Step
 from jug_mingle.core.plan.steps import Added, Steps, added, dropped, ordered, steps_of
 from jug_mingle.core.plan.work import PieceWork
-from jug_mingle.documents.plan import AddedStepIn, HoursIn
+from jug_mingle.documents.plan import HoursIn
 from jug_mingle.errors import UnfitError
 from jug_mingle.services.hours import Air, Busy, Calendar, busy_kept, hours_kept, hours_of, zone_of
 from jug_mingle.services.jobs import get_job
@@ -29,9 +28,6 @@ from jug_mingle.store.models import PlanRow, StepDoneRow, now
 
 _INDOORS: Final = 18.0
 """A workshop in which somebody works is hardly colder, whatever it is outside; assumed, until somebody types. [°C]"""
-
-_ACTED: Final = ("dropped", "added", "order", "pinned", "held", "air", "no_sprayer", "open_windows", "swaps")
-"""What can be asked of a plan."""
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -298,103 +294,3 @@ def _still(one: PlanNow, ready: Ready, best: Schedule) -> list[Clash]:
     """Return what still stands against a plan once a better one is found."""
     due = _due(one)
     return [] if due is None or best.usable <= due else ready.clashes
-
-
-def ask(session: Session, job_id: int, **asked: Any) -> PlanRow:
-    """Ask something of a plan: values of `_ACTED`, each in place of what was asked before; the rest stays."""
-    row = begun_plan(session, job_id)
-    unknown = set(asked) - set(_ACTED)
-    if unknown:
-        raise UnfitError(f"a plan is asked for {', '.join(_ACTED)}, not {', '.join(sorted(unknown))}")
-    row.asks = {**row.asks, **asked}
-    session.flush()
-    return row
-
-
-def step_in(one: PlanNow, key: str) -> Step:
-    """Return a step of a plan; UnfitError where it has none of that key (any more)."""
-    found = next((step for step in one.steps.steps if step.key == key), None)
-    if found is None:
-        raise UnfitError("the plan has no such step any more: look again at what stands there")
-    return found
-
-
-def drop(session: Session, job_id: int, key: str) -> None:
-    """Leave a step out; UnfitError says which rule forbids it."""
-    one = plan_now(session, job_id)
-    step_in(one, key)
-    try:
-        dropped(one.steps, key)
-    except ValueError as error:
-        raise UnfitError(str(error)) from error
-    asks = begun_plan(session, job_id).asks
-    ask(session, job_id, dropped=[*asks.get("dropped", []), key])
-
-
-def bring_back(session: Session, job_id: int, key: str) -> None:
-    """Bring a step back that was left out, or take one's own away again."""
-    asks = begun_plan(session, job_id).asks
-    ask(
-        session,
-        job_id,
-        dropped=[one for one in asks.get("dropped", []) if one != key],
-        added=[one for one in asks.get("added", []) if one["key"] != key],
-    )
-
-
-def put_before(session: Session, job_id: int, first: str, then: str) -> None:
-    """Let a step come before another; UnfitError says why it cannot."""
-    one = plan_now(session, job_id)
-    step_in(one, first)
-    step_in(one, then)
-    try:
-        ordered(one.steps, first, then)
-    except ValueError as error:
-        raise UnfitError(str(error)) from error
-    asks = begun_plan(session, job_id).asks
-    ask(session, job_id, order=[*asks.get("order", []), [first, then]])
-
-
-def set_due(session: Session, job_id: int, due: datetime | None) -> None:
-    """Say by when it must be usable; UnfitError for a time that is gone."""
-    if due is not None and due <= datetime.now(UTC):
-        raise UnfitError("that date is gone: name one to come")
-    begun_plan(session, job_id).due = due
-    session.flush()
-
-
-def add(session: Session, job_id: int, said: AddedStepIn) -> str:
-    """Add a step of somebody's own, and return its key; UnfitError where it is for a piece that the job has not."""
-    one = plan_now(session, job_id)
-    pieces = [work.number for work in one.works]
-    if not pieces:
-        raise UnfitError("the job has no piece yet that a step could be for: add one in Piece")
-    piece = (
-        one.steps.of(said.after).piece
-        if said.after and any(s.key == said.after for s in one.steps.steps)
-        else said.piece
-    )
-    piece = piece or pieces[0]
-    if piece not in pieces:
-        raise UnfitError(f"the job has no piece {piece}")
-    asks = begun_plan(session, job_id).asks
-    key = f"own.{len(asks.get('added', [])) + 1}.{now():%Y%m%d%H%M%S}"
-    made = {"key": key, "piece": piece, "title": said.title, "minutes": said.minutes, "after": said.after,
-            "wait": said.wait, "words": said.words}  # fmt: skip
-    ask(session, job_id, added=[*asks.get("added", []), made])
-    return key
-
-
-def pin(session: Session, job_id: int, key: str, at: datetime | None) -> None:
-    """Let a step start at a time, or whenever it fits; UnfitError for a time that is gone."""
-    step_in(plan_now(session, job_id), key)
-    if at is not None and at < now():
-        raise UnfitError("that time is gone: name one to come")
-    pinned = {k: v for k, v in (begun_plan(session, job_id).asks.get("pinned") or {}).items() if k != key}
-    ask(session, job_id, pinned={**pinned, key: at.isoformat()} if at is not None else pinned)
-
-
-def swap(session: Session, job_id: int, swaps: Mapping[str, str]) -> None:
-    """Lay other colours instead of those of looks, as the shop has none; UnfitError where one cannot be laid so."""
-    ask(session, job_id, swaps={one: other for one, other in swaps.items() if one != other})
-    works_of(session, job_id, None, Other(swaps=swaps))

@@ -13,7 +13,7 @@ from jug_mingle.core.plan.work import Workshop
 from jug_mingle.documents.look import LayerIn
 from jug_mingle.documents.plan import AddedStepIn, HoursIn, PartSurveyIn, SurveyIn
 from jug_mingle.errors import ConflictError, NotFoundError, UnfitError
-from jug_mingle.services import jobs, looks, pieces, plan_pictures, plan_progress, plan_work, plans, timers
+from jug_mingle.services import jobs, looks, pieces, plan_asks, plan_pictures, plan_progress, plan_work, plans, timers
 from jug_mingle.services.hours import EVENINGS, hours_kept, keep_hours
 from jug_mingle.services.plan_money import money_of
 from jug_mingle.services.plan_solver import Bettering, PlanSolver
@@ -86,16 +86,16 @@ class MadeTest(PlanCase):
         self.assertIn("no hours", view_of(self.one()).clashes[0].words)
 
     def test_a_date_that_cannot_be_met_is_explained(self) -> None:
-        plans.set_due(self.session, self.job.id, now() + timedelta(hours=2))
+        plan_asks.set_due(self.session, self.job.id, now() + timedelta(hours=2))
         plans.make(self.session, self.job.id)
         self.assertIn("cannot be used by", view_of(self.one()).clashes[0].words)
-        plans.set_due(self.session, self.job.id, now() + timedelta(days=40))
+        plan_asks.set_due(self.session, self.job.id, now() + timedelta(days=40))
         plans.make(self.session, self.job.id)
         latest = datetime.fromisoformat(self.one().kept["latest"])
         self.assertGreater(latest, now() + timedelta(days=20))
         self.assertLess(latest, now() + timedelta(days=40))
         with self.assertRaisesRegex(UnfitError, "gone"):
-            plans.set_due(self.session, self.job.id, now() - timedelta(hours=2))
+            plan_asks.set_due(self.session, self.job.id, now() - timedelta(hours=2))
 
     def test_other_jobs_share_the_hands(self) -> None:
         other = plans.plan_now(self.session, self.job.id)
@@ -124,7 +124,7 @@ class MadeTest(PlanCase):
 
     def test_asked_for_nonsense(self) -> None:
         with self.assertRaises(UnfitError):
-            plans.ask(self.session, self.job.id, wishes=1)
+            plan_asks.ask(self.session, self.job.id, wishes=1)
 
 
 class DoneTest(PlanCase):
@@ -246,27 +246,27 @@ class DoneTest(PlanCase):
 class ChangedTest(PlanCase):
     def test_dropped_added_ordered_pinned(self) -> None:
         fronts, top = (f"p{self.chest.id}.{part}.clean" for part in ("fronts", "top"))
-        plans.drop(self.session, self.job.id, f"p{self.chest.id}.all.photograph.after")
-        own = plans.add(self.session, self.job.id, AddedStepIn(title="Glue a foot", minutes=15, after=fronts))
-        plans.put_before(self.session, self.job.id, top, fronts)
+        plan_asks.drop(self.session, self.job.id, f"p{self.chest.id}.all.photograph.after")
+        own = plan_asks.add(self.session, self.job.id, AddedStepIn(title="Glue a foot", minutes=15, after=fronts))
+        plan_asks.put_before(self.session, self.job.id, top, fronts)
         one = self.one()
         self.assertNotIn(f"p{self.chest.id}.all.photograph.after", one.steps.by_key)
         self.assertEqual(one.steps.of(own).piece, self.chest.id)
         self.assertIn(top, one.steps.before(fronts))
-        plans.bring_back(self.session, self.job.id, f"p{self.chest.id}.all.photograph.after")
-        plans.bring_back(self.session, self.job.id, own)
+        plan_asks.bring_back(self.session, self.job.id, f"p{self.chest.id}.all.photograph.after")
+        plan_asks.bring_back(self.session, self.job.id, own)
         self.assertNotIn(own, self.one().steps.by_key)
         with self.assertRaisesRegex(UnfitError, "comes after"):
-            plans.put_before(self.session, self.job.id, f"p{self.chest.id}.fronts.dust", fronts)
+            plan_asks.put_before(self.session, self.job.id, f"p{self.chest.id}.fronts.dust", fronts)
         with self.assertRaisesRegex(UnfitError, "gone"):
-            plans.pin(self.session, self.job.id, fronts, now() - timedelta(hours=1))
+            plan_asks.pin(self.session, self.job.id, fronts, now() - timedelta(hours=1))
         with self.assertRaisesRegex(UnfitError, "no piece"):
-            plans.add(self.session, self.job.id, AddedStepIn(title="x", minutes=5, piece=999))
+            plan_asks.add(self.session, self.job.id, AddedStepIn(title="x", minutes=5, piece=999))
 
     def test_pinned(self) -> None:
         key = f"p{self.chest.id}.top.clean"
         at = (now() + timedelta(days=2)).replace(second=0, microsecond=0)
-        plans.pin(self.session, self.job.id, key, at)
+        plan_asks.pin(self.session, self.job.id, key, at)
         plans.make(self.session, self.job.id)
         one = self.one()
         self.assertEqual({one.calendar.at(slot.start) for slot in one.slots if slot.step == key}, {at})
@@ -276,7 +276,7 @@ class ChangedTest(PlanCase):
         looks.wear(self.session, self.chest.id, look.id)
         sprayed = [step for step in self.one().steps.steps if step.act == "paint"]
         self.assertTrue(all(step.place == "booth" for step in sprayed))
-        plans.ask(self.session, self.job.id, no_sprayer=True)
+        plan_asks.ask(self.session, self.job.id, no_sprayer=True)
         brushed = [step for step in self.one().steps.steps if step.act == "paint"]
         self.assertTrue(all(step.place == "" for step in brushed))
         self.assertGreater(len(brushed), len(sprayed))
@@ -285,12 +285,12 @@ class ChangedTest(PlanCase):
     def test_sold_out_is_another_tin(self) -> None:
         look = looks.save_look(self.session, self.job.id, name="White", layers=[self.paint(colours=["pot:white"])])
         looks.wear(self.session, self.chest.id, look.id)
-        plans.swap(self.session, self.job.id, {"pot:white": "pot:ochre"})
+        plan_asks.swap(self.session, self.job.id, {"pot:white": "pot:ochre"})
         takes = {take.colour for step in self.one().steps.steps for take in step.takes}
         self.assertIn("pot:ochre", takes)
         self.assertNotIn("pot:white", takes)
         with self.assertRaises(NotFoundError):
-            plans.swap(self.session, self.job.id, {"pot:white": "pot:nothing"})
+            plan_asks.swap(self.session, self.job.id, {"pot:white": "pot:nothing"})
 
     def test_money(self) -> None:
         money = money_of(self.session, self.job.id, self.one())

@@ -14,7 +14,7 @@ from jug_mingle.documents.plan import AddedStepIn, HoursIn, PlanFile, StepKey, S
 from jug_mingle.documents.strict import Id
 from jug_mingle.errors import DeviceTroubleError
 from jug_mingle.formats.images import encode
-from jug_mingle.services import busy_calendar, plan_progress, plan_work, plans, timers
+from jug_mingle.services import busy_calendar, plan_asks, plan_progress, plan_work, plans, timers
 from jug_mingle.services.hours import hours_kept, keep_busy, keep_hours
 from jug_mingle.services.jobs import get_job
 from jug_mingle.services.plan_money import money_of
@@ -75,15 +75,15 @@ def change_plan(
     def change(session: Session) -> None:
         row = plans.begun_plan(session, job_id)
         if body.due is not None or body.no_due:
-            plans.set_due(session, job_id, None if body.no_due else body.due)
+            plan_asks.set_due(session, job_id, None if body.no_due else body.due)
         if body.asked is not None:
             row.asked = body.asked or None
         if body.air is not None or body.by_forecast:
-            plans.ask(session, job_id, air=None if body.by_forecast or body.air is None else body.air.model_dump())
+            plan_asks.ask(session, job_id, air=None if body.by_forecast or body.air is None else body.air.model_dump())
         if body.no_sprayer is not None:
-            plans.ask(session, job_id, no_sprayer=body.no_sprayer)
+            plan_asks.ask(session, job_id, no_sprayer=body.no_sprayer)
         if body.swaps is not None:
-            plans.swap(session, job_id, body.swaps)
+            plan_asks.swap(session, job_id, body.swaps)
 
     return _after(context, job_id, change, light, unit)
 
@@ -155,7 +155,7 @@ def drop_step(
     job_id: Id, body: schemas.StepIn, context: ContextNow, light: LightNow = "window", unit: UnitNow = "ml"
 ) -> schemas.PlanOut:
     """Leave a step out; what a rule forbids says why."""
-    return _after(context, job_id, lambda session: plans.drop(session, job_id, body.step), light, unit)
+    return _after(context, job_id, lambda session: plan_asks.drop(session, job_id, body.step), light, unit)
 
 
 @router.post("/jobs/{job_id}/steps/bring-back", responses=PROBLEMS)
@@ -163,7 +163,7 @@ def bring_back(
     job_id: Id, body: schemas.StepIn, context: ContextNow, light: LightNow = "window", unit: UnitNow = "ml"
 ) -> schemas.PlanOut:
     """Bring a step back that was left out, or take one's own away."""
-    return _after(context, job_id, lambda session: plans.bring_back(session, job_id, body.step), light, unit)
+    return _after(context, job_id, lambda session: plan_asks.bring_back(session, job_id, body.step), light, unit)
 
 
 @router.post("/jobs/{job_id}/steps", responses=PROBLEMS)
@@ -171,7 +171,7 @@ def add_step(
     job_id: Id, body: AddedStepIn, context: ContextNow, light: LightNow = "window", unit: UnitNow = "ml"
 ) -> schemas.PlanOut:
     """Add a step of one's own."""
-    return _after(context, job_id, lambda session: plans.add(session, job_id, body), light, unit)
+    return _after(context, job_id, lambda session: plan_asks.add(session, job_id, body), light, unit)
 
 
 @router.post("/jobs/{job_id}/steps/order", responses=PROBLEMS)
@@ -180,7 +180,7 @@ def order_steps(
 ) -> schemas.PlanOut:
     """Let a step come before another; what lies on a part may forbid it."""
     return _after(
-        context, job_id, lambda session: plans.put_before(session, job_id, body.first, body.then), light, unit
+        context, job_id, lambda session: plan_asks.put_before(session, job_id, body.first, body.then), light, unit
     )
 
 
@@ -189,7 +189,7 @@ def pin_step(
     job_id: Id, body: schemas.PinIn, context: ContextNow, light: LightNow = "window", unit: UnitNow = "ml"
 ) -> schemas.PlanOut:
     """Let a step start at a time, or whenever it fits."""
-    return _after(context, job_id, lambda session: plans.pin(session, job_id, body.step, body.at), light, unit)
+    return _after(context, job_id, lambda session: plan_asks.pin(session, job_id, body.step, body.at), light, unit)
 
 
 @router.post("/jobs/{job_id}/plan/skip-day", responses=PROBLEMS)
