@@ -1,4 +1,4 @@
-"""What somebody asks of a plan: steps left out, added, put in order, pinned; a date; other pots. Rules may forbid it."""
+"""What somebody asks of a plan: steps left out, added, put in order, pinned; a date; other pots."""
 
 from collections.abc import Mapping
 from datetime import UTC, datetime
