@@ -23,7 +23,7 @@ class Effort:
     first: float = 3.0
     later: float = 0.15
     clock: float = 8.0
-    later_clock: float = 1.0
+    later_clock: float = 0.6
 
 
 @dataclass(slots=True)
