@@ -100,9 +100,14 @@ def _pot(session: Session, colour: str, title: str, ml: float) -> Line:
         row = get_material(session, key)
         sizes = _sizes(row.kind)
         return pot_line(colour, title, needed=ml, left=row.left_ml, price=row.price or None, sizes=sizes)
-    return pot_line(
-        colour, title, needed=ml, left=None, price=None, sizes=_sizes(key if kind == "usual" else "clear_wax")
-    )
+    if kind == "usual":
+        tins = [row for row in material_rows(session) if row.kind == key]
+        prices = [row.price for row in tins if row.price]
+        return pot_line(
+            colour, title, needed=ml, left=sum(row.left_ml for row in tins), price=max(prices, default=None),
+            sizes=_sizes(key),
+        )  # fmt: skip
+    return pot_line(colour, title, needed=ml, left=None, price=None, sizes=_sizes("clear_wax"))
 
 
 def _sizes(kind: str) -> tuple[float, ...]:

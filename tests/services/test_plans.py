@@ -13,7 +13,18 @@ from jug_mingle.core.plan.work import Workshop
 from jug_mingle.documents.look import LayerIn
 from jug_mingle.documents.plan import AddedStepIn, HoursIn, PartSurveyIn, SurveyIn
 from jug_mingle.errors import ConflictError, NotFoundError, UnfitError
-from jug_mingle.services import jobs, looks, pieces, plan_asks, plan_pictures, plan_progress, plan_work, plans, timers
+from jug_mingle.services import (
+    jobs,
+    looks,
+    materials,
+    pieces,
+    plan_asks,
+    plan_pictures,
+    plan_progress,
+    plan_work,
+    plans,
+    timers,
+)
 from jug_mingle.services.hours import EVENINGS, hours_kept, keep_hours
 from jug_mingle.services.plan_money import money_of
 from jug_mingle.services.plan_solver import Bettering, PlanSolver
@@ -301,6 +312,15 @@ class ChangedTest(PlanCase):
         left = money_of(self.session, self.job.id, self.one())
         assert left.left is not None
         self.assertAlmostEqual(left.left, 100.0 - left.share)
+
+    def test_what_stands_on_the_shelf_is_counted_where_no_tin_is_named(self) -> None:
+        look = looks.save_look(self.session, self.job.id, name="Clear", layers=[LayerIn(kind="sealer", coats=2)])
+        looks.wear(self.session, self.chest.id, look.id)
+        before = next(line for line in money_of(self.session, self.job.id, self.one()).pots if "usual" in line.key)
+        materials.add_material(self.session, key="clear", name="Clear", kind="clear_coat", left_ml=2000, price=30.0)
+        after = next(line for line in money_of(self.session, self.job.id, self.one()).pots if "usual" in line.key)
+        self.assertEqual((before.there, after.there, after.buy), (0.0, 2000.0, ""))
+        self.assertIsNotNone(after.share)
 
     def test_picture_fades_what_is_not_worked_on(self) -> None:
         key = next(step.key for step in self.one().steps.steps if ".top.paint." in step.key)

@@ -5,6 +5,7 @@ Sizes and prices are usual ones without a currency; a price that somebody gave g
 
 from collections.abc import Iterable, Mapping
 from dataclasses import dataclass
+from itertools import combinations_with_replacement
 from math import ceil
 from typing import Final
 
@@ -63,18 +64,20 @@ SIZES: Final[Mapping[str, tuple[float, ...]]] = {
 """Tins that are sold. [ml]"""
 
 
+_TOGETHER: Final = 4
+"""So many tins are put together for what a large one would hold far more than."""
+
+
 def tins_of(ml: float, sizes: Iterable[float]) -> tuple[float, ...]:
     """Return the tins that hold so much with the least left over, and then the fewest. [ml]"""
     known = sorted(sizes, reverse=True)
     if ml <= 0.0:
         return ()
-    found: list[float] = []
-    rest = ml
-    while rest > known[0]:
-        found.append(known[0])
-        rest -= known[0]
-    best = min((size for size in known if size >= rest), default=known[0])
-    return (*found, best)
+    whole = max(0, int(ml // known[0]) - 1)
+    rest = ml - whole * known[0]
+    combined = (some for count in range(1, _TOGETHER + 1) for some in combinations_with_replacement(known, count))
+    best = min((some for some in combined if sum(some) >= rest), key=lambda some: (sum(some), len(some)))
+    return (known[0],) * whole + best
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

@@ -290,6 +290,7 @@ class SmallPartsTest(unittest.TestCase):
         self.assertEqual(shopping.tins_of(0.0, (500.0,)), ())
         self.assertEqual(shopping.tins_of(480.0, (250.0, 500.0, 1000.0)), (500.0,))
         self.assertEqual(shopping.tins_of(2700.0, (500.0, 1000.0)), (1000.0, 1000.0, 1000.0))
+        self.assertEqual(shopping.tins_of(1003.0, (250.0, 500.0, 1000.0, 2500.0)), (1000.0, 250.0))
         line = shopping.pot_line("pot:x", "X", needed=700.0, left=300.0, price=20.0, sizes=(250.0, 500.0))
         self.assertEqual((line.buy, line.cash, line.share), ("500 ml", 10.0, 14.0))
         self.assertIsNone(shopping.pot_line("pot:x", "X", needed=1.0, left=None, price=None, sizes=(250.0,)).cash)

@@ -54,7 +54,7 @@ function price(text: string) {
           >to pay <b>{{ said(data.cash) }}</b></span
         >
         <span
-          >of that used up <b>{{ said(data.share) }}</b></span
+          >used up, with what is there <b>{{ said(data.share) }}</b></span
         >
         <span
           >hands <b>{{ data.hours.toFixed(1) }} h</b></span
@@ -144,7 +144,8 @@ label {
   display: flex;
   gap: 8px;
   align-items: center;
-  max-width: 220px;
+  max-width: 260px;
+  white-space: nowrap;
 }
 
 caption {
