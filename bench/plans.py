@@ -15,13 +15,14 @@ from bench.tables import table
 from jug_mingle.core.plan.cp_model import Effort, solve
 from jug_mingle.core.plan.first_plan import first_plan, replanned
 from jug_mingle.core.plan.problem import Problem, Schedule, session_of
-from jug_mingle.core.plan.scheduling import in_order, problem_of
+from jug_mingle.core.plan.scheduling import problem_of
 from jug_mingle.core.plan.steps import Steps, steps_of
 from jug_mingle.core.plan.work import Workshop
 from jug_mingle.services.plan_solver import PlanSolver
 from tests.api.support import OWN, copy_demo
 from tests.core.plan.checker import faults
 from tests.core.plan.generated import evenings, pieces
+from tests.core.plan.measures import in_order
 
 SIZES = (40, 85, 140)
 JOBS = 8

@@ -109,7 +109,7 @@ def plan_file(job: JobFile, busy: Sequence[bytes] = (), *, solver: PlanSolver | 
     except ValueError as error:
         raise UnfitError(str(error)) from error
     due = calendar.minute(job.due.replace(tzinfo=zone) if job.due.tzinfo is None else job.due) if job.due else None
-    laid = problem_of(steps, hours_of(job.hours, calendar, busy=taken), due=due)
+    laid = problem_of(steps, hours_of(job.hours, calendar, busy=taken))
     first = first_plan(laid.problem)
     if first is None:
         raise UnfitError(" ".join(f"{c.words} {c.helps}" for c in why_none(laid, steps, said=calendar.said)))

@@ -15,7 +15,7 @@ from jug_mingle.core.plan.explain import Clash, why_none
 from jug_mingle.core.plan.first_plan import first_plan, replanned
 from jug_mingle.core.plan.problem import Schedule
 from jug_mingle.core.plan.scheduling import Hours, Laid, Past, Slot, latest_start, problem_of
-from jug_mingle.core.plan.steps import Added, Steps, added, dropped, ordered, steps_of
+from jug_mingle.core.plan.steps import Added, Changes, Steps, changed, steps_of
 from jug_mingle.core.plan.work import PieceWork
 from jug_mingle.documents.plan import HoursIn
 from jug_mingle.errors import UnfitError
@@ -115,7 +115,7 @@ def plan_now(session: Session, job_id: int, *, forecast: Sequence[Air] = (), mom
     sprayer = not asks.get("no_sprayer") and (hours is None or hours.sprayer)
     works = works_of(session, job_id, done, Other(swaps=asks.get("swaps") or {}, brushed=not sprayer))
     workshop = workshop_of(session, air)
-    steps, refused = _changed(steps_of(works, workshop), asks)
+    steps, refused = changed(steps_of(works, workshop), _changes(asks))
     steps = _windows_opened(steps, asks.get("open_windows", ()))
     calendar = Calendar.since(row.begun if row is not None else when, zone_of(hours) if hours else zone_of(HoursIn()))
     found = PlanNow(
@@ -135,22 +135,11 @@ def _forecast_air(forecast: Sequence[Air], *, heated: bool) -> Conditions:
     return Conditions(temperature=max(_INDOORS, temperature) if heated else temperature, humidity=humidity)
 
 
-def _changed(steps: Steps, asks: Mapping[str, Any]) -> tuple[Steps, list[str]]:
-    """Return steps as they were asked for, and why some of that cannot be done any more."""
-    refused = []
-    for key in asks.get("dropped", ()):
-        try:
-            steps = dropped(steps, key)
-        except ValueError as error:
-            refused.append(str(error))
-    for one in asks.get("added", ()):
-        steps = added(steps, Added(**one))
-    for first, then in asks.get("order", ()):
-        try:
-            steps = ordered(steps, first, then)
-        except ValueError as error:
-            refused.append(str(error))
-    return steps, refused
+def _changes(asks: Mapping[str, Any]) -> Changes:
+    return Changes(
+        dropped=asks.get("dropped", ()), added=[Added(**one) for one in asks.get("added", ())],
+        order=asks.get("order", ()),
+    )  # fmt: skip
 
 
 def _windows_opened(steps: Steps, opened: Sequence[str]) -> Steps:
@@ -190,7 +179,7 @@ def prepared(session: Session, one: PlanNow, *, forecast: Sequence[Air] = ()) ->
     """Return a job's problem with a first plan, found at once; or why there is none."""
     if one.hours is None:
         raise UnfitError("say first when you have time: in Plan, under “When have I time?”")
-    laid = problem_of(one.steps, hours_for(session, one, forecast), past_of(one), due=_due(one), pinned=_pinned(one))
+    laid = problem_of(one.steps, hours_for(session, one, forecast), past_of(one), pinned=_pinned(one))
     near = {key: at for key, at in one.schedule.items() if key in laid.problem.of}
     first = replanned(laid.problem, near) if near else first_plan(laid.problem)
     clashes = [] if first is not None else why_none(laid, one.steps, said=one.calendar.said)

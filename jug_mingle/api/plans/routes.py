@@ -1,9 +1,10 @@
 """The plan: surveys, hours, steps and what really happens to them, timers, money, and all of it as files."""
 
 from collections.abc import Callable
+from dataclasses import dataclass
 from typing import Annotated
 
-from fastapi import APIRouter, Body, Query, Response
+from fastapi import APIRouter, Body, Depends, Query, Response
 from sqlalchemy.orm import Session
 
 from jug_mingle.api.context import IMAGE, PROBLEMS, Context, ContextNow, LightNow, ReadSession, UnitNow
@@ -24,6 +25,40 @@ from jug_mingle.services.plan_view import view_of
 router = APIRouter(prefix="/api", tags=["plans"])
 
 
+@dataclass(frozen=True, slots=True)
+class Asking:
+    """Whose plan is meant, and the light and the unit in which it is answered."""
+
+    context: Context
+    job_id: int
+    light: str
+    unit: str
+
+    def after(self, change: Callable[[Session], object]) -> schemas.PlanOut:
+        """Change something and lay the plan anew, in one go; then begin to better it."""
+        context, forecast = self.context, self.context.forecasts.now()
+        with context.database.write.begin() as session:
+            change(session)
+            timed = hours_kept(session) is not None
+            if timed:
+                plans.make(session, self.job_id, forecast=forecast)
+        if timed:
+            context.bettering.begin(
+                self.job_id, lambda solver: plans.better(context.database, solver, self.job_id, forecast=forecast)
+            )
+        with context.database.read() as session:
+            again = plans.plan_now(session, self.job_id, forecast=forecast)
+            return serializers.plan_out(session, context, self.job_id, again, light_named(self.light), self.unit)
+
+
+def asking(job_id: Id, context: ContextNow, light: LightNow = "window", unit: UnitNow = "ml") -> Asking:
+    """Give a route that changes a plan what it answers with."""
+    return Asking(context=context, job_id=job_id, light=light, unit=unit)
+
+
+AskingNow = Annotated[Asking, Depends(asking)]
+
+
 @router.get("/jobs/{job_id}/plan", responses=PROBLEMS)
 def get_plan(
     job_id: Id, session: ReadSession, context: ContextNow, light: LightNow = "window", unit: UnitNow = "ml"
@@ -35,28 +70,9 @@ def get_plan(
 
 
 @router.post("/jobs/{job_id}/plan", responses=PROBLEMS)
-def make_plan(job_id: Id, context: ContextNow, light: LightNow = "window", unit: UnitNow = "ml") -> schemas.PlanOut:
+def make_plan(asked: AskingNow) -> schemas.PlanOut:
     """Lay what is still to be done into the hours there are, at once; it is bettered in the background."""
-    return _after(context, job_id, lambda _session: None, light, unit)
-
-
-def _after(
-    context: Context, job_id: int, change: Callable[[Session], object], light: str, unit: str
-) -> schemas.PlanOut:
-    """Change something and lay the plan anew, in one go; then begin to better it."""
-    forecast = context.forecasts.now()
-    with context.database.write.begin() as session:
-        change(session)
-        timed = hours_kept(session) is not None
-        if timed:
-            plans.make(session, job_id, forecast=forecast)
-    if timed:
-        context.bettering.begin(
-            job_id, lambda solver: plans.better(context.database, solver, job_id, forecast=forecast)
-        )
-    with context.database.read() as session:
-        again = plans.plan_now(session, job_id, forecast=forecast)
-        return serializers.plan_out(session, context, job_id, again, light_named(light), unit)
+    return asked.after(lambda _session: None)
 
 
 @router.post("/jobs/{job_id}/plan/stop", status_code=204, responses=PROBLEMS)
@@ -67,137 +83,106 @@ def stop_bettering(job_id: Id, context: ContextNow) -> None:
 
 
 @router.patch("/jobs/{job_id}/plan", responses=PROBLEMS)
-def change_plan(
-    job_id: Id, body: schemas.PlanChangeIn, context: ContextNow, light: LightNow = "window", unit: UnitNow = "ml"
-) -> schemas.PlanOut:
+def change_plan(body: schemas.PlanChangeIn, asked: AskingNow) -> schemas.PlanOut:
     """Say by when it must be usable, what the air is, whether the sprayer works, what price is asked."""
 
     def change(session: Session) -> None:
-        row = plans.begun_plan(session, job_id)
+        row = plans.begun_plan(session, asked.job_id)
         if body.due is not None or body.no_due:
-            plan_asks.set_due(session, job_id, None if body.no_due else body.due)
+            plan_asks.set_due(session, asked.job_id, None if body.no_due else body.due)
         if body.asked is not None:
             row.asked = body.asked or None
         if body.air is not None or body.by_forecast:
-            plan_asks.ask(session, job_id, air=None if body.by_forecast or body.air is None else body.air.model_dump())
+            plan_asks.ask(
+                session, asked.job_id, air=None if body.by_forecast or body.air is None else body.air.model_dump()
+            )
         if body.no_sprayer is not None:
-            plan_asks.ask(session, job_id, no_sprayer=body.no_sprayer)
+            plan_asks.ask(session, asked.job_id, no_sprayer=body.no_sprayer)
         if body.swaps is not None:
-            plan_asks.swap(session, job_id, body.swaps)
+            plan_asks.swap(session, asked.job_id, body.swaps)
 
-    return _after(context, job_id, change, light, unit)
+    return asked.after(change)
 
 
 @router.post("/jobs/{job_id}/steps/done", responses=PROBLEMS)
-def finish_step(
-    job_id: Id, body: schemas.StepDoneIn, context: ContextNow, light: LightNow = "window", unit: UnitNow = "ml"
-) -> schemas.PlanOut:
+def finish_step(body: schemas.StepDoneIn, asked: AskingNow) -> schemas.PlanOut:
     """Tick a step off; the waits after it begin. Refused with 409 where it was ticked off already."""
-    return _after(
-        context, job_id,
+    return asked.after(
         lambda session: plan_progress.finish_step(
-            session, job_id, body.step, minutes=body.minutes, ended=body.ended, how=body.how,
-            before_too=body.before_too
-        ),
-        light, unit,
-    )  # fmt: skip
-
-
-@router.post("/jobs/{job_id}/steps/undo", responses=PROBLEMS)
-def take_back(
-    job_id: Id, body: schemas.StepIn, context: ContextNow, light: LightNow = "window", unit: UnitNow = "ml"
-) -> schemas.PlanOut:
-    """Take back that a step was done."""
-    return _after(context, job_id, lambda session: plan_progress.take_back(session, job_id, body.step), light, unit)
-
-
-@router.post("/jobs/{job_id}/steps/tacky", responses=PROBLEMS)
-def still_tacky(
-    job_id: Id, body: schemas.TackyIn, context: ContextNow, light: LightNow = "window", unit: UnitNow = "ml"
-) -> schemas.PlanOut:
-    """Let a step wait longer, as what lies below is not dry."""
-    return _after(
-        context,
-        job_id,
-        lambda session: plan_progress.still_tacky(session, job_id, body.step, body.minutes),
-        light,
-        unit,
+            session,
+            asked.job_id,
+            body.step,
+            minutes=body.minutes,
+            ended=body.ended,
+            how=body.how,
+            before_too=body.before_too,
+        )
     )
 
 
+@router.post("/jobs/{job_id}/steps/undo", responses=PROBLEMS)
+def take_back(body: schemas.StepIn, asked: AskingNow) -> schemas.PlanOut:
+    """Take back that a step was done."""
+    return asked.after(lambda session: plan_progress.take_back(session, asked.job_id, body.step))
+
+
+@router.post("/jobs/{job_id}/steps/tacky", responses=PROBLEMS)
+def still_tacky(body: schemas.TackyIn, asked: AskingNow) -> schemas.PlanOut:
+    """Let a step wait longer, as what lies below is not dry."""
+    return asked.after(lambda session: plan_progress.still_tacky(session, asked.job_id, body.step, body.minutes))
+
+
 @router.post("/jobs/{job_id}/steps/wrong", responses=PROBLEMS)
-def went_wrong(
-    job_id: Id, body: schemas.WrongIn, context: ContextNow, light: LightNow = "window", unit: UnitNow = "ml"
-) -> schemas.SaidOut:
+def went_wrong(body: schemas.WrongIn, asked: AskingNow) -> schemas.SaidOut:
     """Make steps of what is done about a mishap."""
     said: list[str] = []
-    plan = _after(
-        context, job_id,
-        lambda session: said.append(plan_progress.went_wrong(session, job_id, body.step, body.mishap)), light, unit,
-    )  # fmt: skip
+    plan = asked.after(lambda session: said.append(plan_progress.went_wrong(session, asked.job_id, body.step,
+    body.mishap)))  # fmt: skip
     return schemas.SaidOut(said=said[0], plan=plan)
 
 
 @router.post("/jobs/{job_id}/steps/another-way", responses=PROBLEMS)
-def another_way(
-    job_id: Id, body: schemas.StepIn, context: ContextNow, light: LightNow = "window", unit: UnitNow = "ml"
-) -> schemas.SaidOut:
+def another_way(body: schemas.StepIn, asked: AskingNow) -> schemas.SaidOut:
     """Plan a step the way that is left once its window has closed."""
     said: list[str] = []
-    plan = _after(
-        context, job_id, lambda session: said.append(plan_progress.another_way(session, job_id, body.step)), light, unit
-    )
+    plan = asked.after(lambda session: said.append(plan_progress.another_way(session, asked.job_id, body.step)))
     return schemas.SaidOut(said=said[0], plan=plan)
 
 
 @router.post("/jobs/{job_id}/steps/drop", responses=PROBLEMS)
-def drop_step(
-    job_id: Id, body: schemas.StepIn, context: ContextNow, light: LightNow = "window", unit: UnitNow = "ml"
-) -> schemas.PlanOut:
+def drop_step(body: schemas.StepIn, asked: AskingNow) -> schemas.PlanOut:
     """Leave a step out; what a rule forbids says why."""
-    return _after(context, job_id, lambda session: plan_asks.drop(session, job_id, body.step), light, unit)
+    return asked.after(lambda session: plan_asks.drop(session, asked.job_id, body.step))
 
 
 @router.post("/jobs/{job_id}/steps/bring-back", responses=PROBLEMS)
-def bring_back(
-    job_id: Id, body: schemas.StepIn, context: ContextNow, light: LightNow = "window", unit: UnitNow = "ml"
-) -> schemas.PlanOut:
+def bring_back(body: schemas.StepIn, asked: AskingNow) -> schemas.PlanOut:
     """Bring a step back that was left out, or take one's own away."""
-    return _after(context, job_id, lambda session: plan_asks.bring_back(session, job_id, body.step), light, unit)
+    return asked.after(lambda session: plan_asks.bring_back(session, asked.job_id, body.step))
 
 
 @router.post("/jobs/{job_id}/steps", responses=PROBLEMS)
-def add_step(
-    job_id: Id, body: AddedStepIn, context: ContextNow, light: LightNow = "window", unit: UnitNow = "ml"
-) -> schemas.PlanOut:
+def add_step(body: AddedStepIn, asked: AskingNow) -> schemas.PlanOut:
     """Add a step of one's own."""
-    return _after(context, job_id, lambda session: plan_asks.add(session, job_id, body), light, unit)
+    return asked.after(lambda session: plan_asks.add(session, asked.job_id, body))
 
 
 @router.post("/jobs/{job_id}/steps/order", responses=PROBLEMS)
-def order_steps(
-    job_id: Id, body: schemas.OrderIn, context: ContextNow, light: LightNow = "window", unit: UnitNow = "ml"
-) -> schemas.PlanOut:
+def order_steps(body: schemas.OrderIn, asked: AskingNow) -> schemas.PlanOut:
     """Let a step come before another; what lies on a part may forbid it."""
-    return _after(
-        context, job_id, lambda session: plan_asks.put_before(session, job_id, body.first, body.then), light, unit
-    )
+    return asked.after(lambda session: plan_asks.put_before(session, asked.job_id, body.first, body.then))
 
 
 @router.post("/jobs/{job_id}/steps/pin", responses=PROBLEMS)
-def pin_step(
-    job_id: Id, body: schemas.PinIn, context: ContextNow, light: LightNow = "window", unit: UnitNow = "ml"
-) -> schemas.PlanOut:
+def pin_step(body: schemas.PinIn, asked: AskingNow) -> schemas.PlanOut:
     """Let a step start at a time, or whenever it fits."""
-    return _after(context, job_id, lambda session: plan_asks.pin(session, job_id, body.step, body.at), light, unit)
+    return asked.after(lambda session: plan_asks.pin(session, asked.job_id, body.step, body.at))
 
 
 @router.post("/jobs/{job_id}/plan/skip-day", responses=PROBLEMS)
-def skip_day(
-    job_id: Id, body: schemas.DayIn, context: ContextNow, light: LightNow = "window", unit: UnitNow = "ml"
-) -> schemas.PlanOut:
+def skip_day(body: schemas.DayIn, asked: AskingNow) -> schemas.PlanOut:
     """Take the hours of a day away, as there is no time after all."""
-    return _after(context, job_id, lambda session: plan_progress.skip_day(session, job_id, body.day), light, unit)
+    return asked.after(lambda session: plan_progress.skip_day(session, asked.job_id, body.day))
 
 
 @router.get("/jobs/{job_id}/steps/picture", responses=IMAGE, response_class=Response)

@@ -4,11 +4,8 @@ Damp air doubles the wait of a wax and heat shortens open time by common practic
 says so.
 """
 
-from collections.abc import Iterable
 from dataclasses import dataclass
 from typing import Final
-
-from jug_mingle.core.materials.handling import Facts
 
 HUMID: Final = 65.0
 """Air is damp from here. [%]"""
@@ -44,11 +41,6 @@ class Conditions:
             raise ValueError(f"the air is from -40 to 60 °C, got {self.temperature:g}")
         if not 0.0 <= self.humidity <= 100.0:
             raise ValueError(f"humidity is from 0 to 100 %, got {self.humidity:g}")
-
-    @property
-    def too_cold(self) -> bool:
-        """Whether nothing should be laid that has to dry."""
-        return self.temperature < TOO_COLD
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -88,13 +80,3 @@ def open_under(air: Conditions) -> Changed:
     if air.temperature >= HOT:
         return Changed(factor=0.5, why=(f"heat ({air.temperature:.0f} °C): work in sections half as large",))
     return Changed(factor=1.0, why=())
-
-
-def of_wax(facts: Facts) -> bool:
-    """Return whether what is laid dries as a wax does."""
-    return facts.base == "wax"
-
-
-def words(changes: Iterable[Changed]) -> list[str]:
-    """Return the reasons of changes, each once."""
-    return list(dict.fromkeys(word for one in changes for word in one.why))

@@ -7,6 +7,7 @@ from typing import Final
 from jug_mingle.core.plan.conditions import COOL, HOT, HUMID, Conditions
 from jug_mingle.core.plan.step import Step
 from jug_mingle.core.plan.survey import Survey
+from jug_mingle.core.practice.hazards import HAZARDS
 from jug_mingle.core.practice.tables import rows_of
 
 
@@ -65,8 +66,9 @@ _CAUSES: Final[Mapping[str, _Of]] = {
     "small_parts": lambda step, _: step.act == "dismantle",
 }
 
-CAUTIONS: Final[Mapping[str, str]] = {row["key"]: row["words"] for row in rows_of("step_cautions.csv")}
-"""By key; of which step each is said stands in `_CAUSES`."""
+_OF_WORK: Final = {row["key"]: row["words"] for row in rows_of("step_cautions.csv")}
+CAUTIONS: Final[Mapping[str, str]] = {key: HAZARDS[key].words if key in HAZARDS else _OF_WORK[key] for key in _CAUSES}
+"""By key: those of finishes, and those of work alone; of which step each is said stands in `_CAUSES`."""
 
 
 def with_cautions(step: Step, around: Around) -> Step:

@@ -9,7 +9,7 @@ from typing import Final
 
 from jug_mingle.core.plan.coats import LIGHT_USE
 from jug_mingle.core.plan.rates import RATES
-from jug_mingle.core.plan.step import Course, Step
+from jug_mingle.core.plan.step import Course
 from jug_mingle.core.plan.step_on import on, step_of
 from jug_mingle.core.plan.work import PieceWork, Unit, Workshop
 from jug_mingle.core.practice.hardware import handled
@@ -156,8 +156,3 @@ def milestones(work: PieceWork, units: Mapping[str, Unit]) -> list[Milestone]:
         )
     )
     return found
-
-
-def last_steps(steps: Sequence[Step]) -> dict[int, str]:
-    """Return the key of the last coat of each piece."""
-    return {step.piece: step.key for step in steps if step.layer >= 0}

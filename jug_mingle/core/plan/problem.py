@@ -91,7 +91,6 @@ class Problem:
     sessions: tuple[Session, ...]
     tasks: tuple[Task, ...]
     lags: tuple[Lag, ...]
-    due: int | None = None
 
     def __post_init__(self) -> None:
         if len(self.of) < len(self.tasks):
@@ -188,7 +187,6 @@ class Problem:
                 for one in self.tasks
             ],
             "lags": [[one.before, one.after, one.least, one.most] for one in self.lags],
-            "due": self.due,
         }  # fmt: skip
 
     @classmethod
@@ -204,7 +202,6 @@ class Problem:
                 for key, minutes, openings, hands, place, kit, cleaning, tail, fixed in values["tasks"]
             ),
             lags=tuple(Lag(before=a, after=b, least=least, most=most) for a, b, least, most in values["lags"]),
-            due=values["due"],
         )  # fmt: skip
 
 

@@ -94,14 +94,8 @@ class Steps:
         return found
 
 
-def steps_of(pieces: Iterable[PieceWork], workshop: Workshop, changes: Changes | None = None) -> Steps:
-    """Return the steps of a job.
-
-    Raises
-    ------
-    ValueError
-        If a change is asked for that a rule forbids, or that goes in a circle; it says why.
-    """
+def steps_of(pieces: Iterable[PieceWork], workshop: Workshop) -> Steps:
+    """Return the steps of a job, by the rules; `changed` has them as somebody asked."""
     found: list[Step] = []
     waits: list[Wait] = []
     marks: list[Milestone] = []
@@ -126,23 +120,29 @@ def steps_of(pieces: Iterable[PieceWork], workshop: Workshop, changes: Changes |
         marks += milestones(work, units)
     jugs, laid_by = mixed(found, keeps)
     found, waits = [*jugs, *found], [*waits, *laid_by]
-    whole = Steps(steps=tuple(found), waits=tuple(waits), milestones=tuple(marks))
-    return changed(whole, changes) if changes else whole
+    return Steps(steps=tuple(found), waits=tuple(waits), milestones=tuple(marks))
 
 
 def _paced(step: Step, workshop: Workshop) -> Step:
     return replace(step, minutes=step.minutes * workshop.pace.get(step.act, 1.0))
 
 
-def changed(steps: Steps, changes: Changes) -> Steps:
-    """Return steps with what was dropped, added and put in another order."""
+def changed(steps: Steps, changes: Changes) -> tuple[Steps, list[str]]:
+    """Return steps with what was dropped, added and put in another order; and why some of that cannot be done (now)."""
+    refused = []
     for key in changes.dropped:
-        steps = dropped(steps, key)
+        try:
+            steps = dropped(steps, key)
+        except ValueError as error:
+            refused.append(str(error))
     for one in changes.added:
         steps = added(steps, one)
     for first, then in changes.order:
-        steps = ordered(steps, first, then)
-    return steps
+        try:
+            steps = ordered(steps, first, then)
+        except ValueError as error:
+            refused.append(str(error))
+    return steps, refused
 
 
 def why_not_dropped(steps: Steps, key: str) -> str:

@@ -186,7 +186,7 @@ class ProblemTest(unittest.TestCase):
     def test_goes_over_a_line_and_back(self) -> None:
         problem = Problem(
             sessions=self.SESSIONS, tasks=(self.task("a", kit="x", cleaning=3, place="booth"), self.task("b", tail=5)),
-            lags=(Lag(before="a", after="b", least=5, most=90),), due=99,
+            lags=(Lag(before="a", after="b", least=5, most=90),),
         )  # fmt: skip
         self.assertEqual(Problem.of_plain(problem.plain()), problem)
 

@@ -7,12 +7,13 @@ from jug_mingle.core.finishes.layer import Layer
 from jug_mingle.core.plan.explain import why_none
 from jug_mingle.core.plan.first_plan import first_plan
 from jug_mingle.core.plan.problem import Session
-from jug_mingle.core.plan.scheduling import Hours, Past, in_order, problem_of
+from jug_mingle.core.plan.scheduling import Hours, Past, problem_of
 from jug_mingle.core.plan.step import Step, Wait
 from jug_mingle.core.plan.steps import Steps
 from jug_mingle.core.plan.survey import PartSurvey, Survey
 from tests.core.plan.checker import faults
 from tests.core.plan.generated import evenings, layer
+from tests.core.plan.measures import in_order
 from tests.core.plan.test_sequences import steps, work
 
 

@@ -11,12 +11,13 @@ from jug_mingle.core.plan.conditions import Conditions
 from jug_mingle.core.plan.cp_model import solve
 from jug_mingle.core.plan.first_plan import first_plan
 from jug_mingle.core.plan.problem import Session
-from jug_mingle.core.plan.scheduling import Hours, in_order, problem_of, waits_of
+from jug_mingle.core.plan.scheduling import Hours, problem_of
 from jug_mingle.core.plan.step import Step, Wait
 from jug_mingle.core.plan.steps import Steps, steps_of
 from jug_mingle.core.plan.survey import PartSurvey, Survey
 from jug_mingle.core.plan.work import PieceWork, Workshop
 from tests.core.plan.generated import evenings, layer, long_days
+from tests.core.plan.measures import in_order, waits_of
 from tests.core.plan.test_schedules import QUICK
 
 WAX = generic_film("brown wax")

@@ -238,7 +238,7 @@ class ChangesTest(unittest.TestCase):
             added(self.steps, Added(key="own.3", piece=1, title="x", minutes=0.0))
 
     def test_all_changes_together(self) -> None:
-        found = changed(
+        found, refused = changed(
             self.steps,
             Changes(
                 dropped=("p1.all.photograph",), added=(Added(key="own.1", piece=1, title="x", minutes=5.0),),
@@ -247,6 +247,11 @@ class ChangesTest(unittest.TestCase):
         )  # fmt: skip
         self.assertIn("p1.top.clean", found.before("p1.fronts.clean"))
         self.assertIn("own.1", found.by_key)
+        self.assertEqual(refused, [])
+        _, refused = changed(
+            self.steps, Changes(dropped=("p1.fronts.solvent",), order=(("p1.all.mask", "p1.top.clean"),))
+        )
+        self.assertEqual(len(refused), 2)
 
     def test_what_is_not_there_changes_nothing(self) -> None:
         self.assertIs(dropped(self.steps, "nothing"), self.steps)
@@ -267,7 +272,6 @@ class SmallPartsTest(unittest.TestCase):
         self.assertEqual(wait_under(Conditions(moving_air=True), wax=False, water=True).of(60), 45)
         self.assertEqual(wait_under(Conditions(dryer=True), wax=False, water=True, thin=True).of(60), 30)
         self.assertEqual(open_under(Conditions(temperature=32.0)).factor, 0.5)
-        self.assertTrue(Conditions(temperature=5.0).too_cold)
         for temperature, humidity in ((99.0, 50.0), (20.0, -1.0)):
             with self.assertRaises(ValueError):
                 Conditions(temperature=temperature, humidity=humidity)
