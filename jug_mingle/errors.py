@@ -21,6 +21,10 @@ class ConflictError(JugMingleError):
     """It contradicts what is there already."""
 
 
+class ChangedElsewhereError(ConflictError):
+    """It was changed, in another window or on another device, since it was last seen."""
+
+
 class DeviceTroubleError(JugMingleError):
     """A reader or scale does not do what it should."""
 

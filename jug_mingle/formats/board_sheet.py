@@ -23,7 +23,9 @@ class FieldLine:
     sRGB: tuple[float, float, float]
 
 
-def board_sheet(fields: Sequence[FieldLine], *, title: str, job: str, made: date, said: str) -> bytes:
+def board_sheet(
+    fields: Sequence[FieldLine], *, title: str, job: str, made: date, said: str, paper: str = "A4"
+) -> bytes:
     """Return a board's fields as labels, eleven to a page, and what is to be heeded."""
 
     def draw(canvas: Canvas) -> None:
@@ -43,4 +45,4 @@ def board_sheet(fields: Sequence[FieldLine], *, title: str, job: str, made: date
                 y -= _HIGH
             paragraph(canvas, 20, 20, said, width=170, size=9)
 
-    return sheet(f"Board: {title}", draw)
+    return sheet(f"Board: {title}", draw, paper=paper)

@@ -14,7 +14,7 @@ LEFT: Final = 35.0
 FOOT: Final = 120.0
 
 
-def card_pdf(tin: str = "") -> bytes:
+def card_pdf(tin: str = "", *, paper: str = "A4") -> bytes:
     """Return the card, for a tin of a name or for any."""
 
     def draw(canvas: Canvas) -> None:
@@ -38,4 +38,4 @@ def card_pdf(tin: str = "") -> bytes:
         text(canvas, LEFT + FIELD, FOOT - 7, "over white", size=10)
         rule(canvas, LEFT, 40)
 
-    return sheet("Black and white card", draw)
+    return sheet("Black and white card", draw, paper=paper)

@@ -8,8 +8,8 @@ from reportlab.pdfgen.canvas import Canvas
 
 from jug_mingle.formats.print_sheet import fitted, paragraph, rule, sheet, text
 
-WIDE, HIGH = 297.0, 210.0
-"""Of the page: A4 lying. [mm]"""
+PAGES: Final = {"A4": (297.0, 210.0), "Letter": (279.4, 215.9)}
+"""Width and height of the page, lying. [mm]"""
 
 LEVEL: Final = 120.0
 """Where the middle of the front's height lies on the page. [mm]"""
@@ -20,7 +20,14 @@ _HOLE: Final = 2.5
 
 
 def drilling_template(
-    *, title: str, width: float, height: float, kept: Sequence[float], filled: Sequence[float], drilled: Sequence[float]
+    *,
+    title: str,
+    width: float,
+    height: float,
+    kept: Sequence[float],
+    filled: Sequence[float],
+    drilled: Sequence[float],
+    paper: str = "A4",
 ) -> bytes:
     """Return the PDF; a front wider than the page is laid by its middle, which is marked.
 
@@ -36,18 +43,19 @@ def drilling_template(
     ValueError
         If the holes lie farther apart than the page is wide.
     """
-    left = 0.5 * (WIDE - width)
+    wide, high = PAGES[paper]
+    left = 0.5 * (wide - width)
     places = [left + at for at in (*kept, *filled, *drilled)]
-    if places and (min(places) < _MARGIN or max(places) > WIDE - _MARGIN):
+    if places and (min(places) < _MARGIN or max(places) > wide - _MARGIN):
         raise ValueError(
-            f"the outermost holes are {max(places) - min(places):.0f} mm apart, and the page is {WIDE:.0f} mm wide: "
+            f"the outermost holes are {max(places) - min(places):.0f} mm apart, and the page is {wide:.0f} mm wide: "
             "measure them from the front's middle"
         )
 
     def draw(canvas: Canvas) -> None:
-        text(canvas, 20, HIGH - 18, fitted(f"Drilling template: {title}", width=250, size=16, bold=True), size=16,
+        text(canvas, 20, high - 18, fitted(f"Drilling template: {title}", width=250, size=16, bold=True), size=16,
              bold=True)  # fmt: skip
-        _front(canvas, left, width, height)
+        _front(canvas, left, width, height, PAGES[paper])
         for at in kept:
             _mark(canvas, left + at, "in use", dashed=False, cross=False)
         for at in filled:
@@ -63,15 +71,16 @@ def drilling_template(
         )  # fmt: skip
         rule(canvas, 20, 18)
 
-    return sheet(f"Drilling template: {title}", draw, size=(WIDE * mm, HIGH * mm))
+    return sheet(f"Drilling template: {title}", draw, size=(wide * mm, high * mm))
 
 
-def _front(canvas: Canvas, left: float, width: float, height: float) -> None:
+def _front(canvas: Canvas, left: float, width: float, height: float, page: tuple[float, float]) -> None:
     """Draw the front's middle lines, and its outline where the page holds it."""
+    wide, tall = page
     canvas.setLineWidth(0.2 * mm)
-    canvas.line(_MARGIN * mm, LEVEL * mm, (WIDE - _MARGIN) * mm, LEVEL * mm)
-    low, high = max(LEVEL - 0.5 * height, 52.0), min(LEVEL + 0.5 * height, HIGH - 24.0)
-    canvas.line(0.5 * WIDE * mm, low * mm, 0.5 * WIDE * mm, high * mm)
+    canvas.line(_MARGIN * mm, LEVEL * mm, (wide - _MARGIN) * mm, LEVEL * mm)
+    low, high = max(LEVEL - 0.5 * height, 52.0), min(LEVEL + 0.5 * height, tall - 24.0)
+    canvas.line(0.5 * wide * mm, low * mm, 0.5 * wide * mm, high * mm)
     canvas.setDash(1 * mm, 1 * mm)
     if left >= 4.0:
         for x in (left, left + width):

@@ -37,8 +37,8 @@ class PieceSheet:
     picture: Pixels
 
 
-def finish_sheet(pieces: Sequence[PieceSheet], *, title: str) -> bytes:
-    """Return the PDF (A4): each piece begins a page, and takes as many as its layers need."""
+def finish_sheet(pieces: Sequence[PieceSheet], *, title: str, paper: str = "A4") -> bytes:
+    """Return the PDF: each piece begins a page, and takes as many as its layers need."""
 
     def draw(canvas: Canvas) -> None:
         for number, piece in enumerate(pieces):
@@ -46,7 +46,7 @@ def finish_sheet(pieces: Sequence[PieceSheet], *, title: str) -> bytes:
                 canvas.showPage()
             _draw(canvas, piece)
 
-    return sheet(title, draw)
+    return sheet(title, draw, paper=paper)
 
 
 def _draw(canvas: Canvas, piece: PieceSheet) -> None:

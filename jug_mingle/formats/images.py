@@ -2,6 +2,7 @@
 
 import io
 from collections.abc import Mapping
+from datetime import UTC, datetime
 from typing import Final, Literal
 
 import numpy as np
@@ -70,6 +71,30 @@ def decode(data: bytes, *, max_pixels: int, longest: int) -> tuple[Pixels, str]:
         raise NotAPictureError("the picture is damaged or cut short: choose another copy of it") from error
 
 
+_EXIF: Final = 0x8769
+_TAKEN: Final = 0x9003
+_OFFSET: Final = 0x9011
+
+
+def taken_at(data: bytes) -> datetime | None:
+    """Return when a photo was taken, as its camera wrote it (EXIF 2.32, DateTimeOriginal); None where it did not.
+
+    A camera that says no offset from UTC is taken to go by the clock of this machine.
+    """
+    try:
+        with Image.open(io.BytesIO(data)) as image:
+            exif = image.getexif().get_ifd(_EXIF)
+        when, offset = str(exif.get(_TAKEN, "")), str(exif.get(_OFFSET, ""))
+        stamp = datetime.strptime(f"{when} {offset}".strip(), "%Y:%m:%d %H:%M:%S" + (" %z" if offset else ""))
+        return stamp.astimezone(UTC) if _OLDEST <= stamp.year <= datetime.now().year + 1 else None
+    except (OSError, ValueError, TypeError, OverflowError, SyntaxError, EOFError):
+        return None
+
+
+_OLDEST: Final = 1975
+"""No digital camera is older; a clock that was never set says 1970."""
+
+
 def _pixels(image: Image.Image, longest: int) -> Pixels:
     if image.format in ("JPEG", "MPO"):
         image.draft("RGB", (longest, longest))  # decodes at a half or a quarter where that is still enough
@@ -97,6 +122,13 @@ def _to_srgb(image: Image.Image, profile: bytes | None) -> Image.Image:
         except (ImageCms.PyCMSError, OSError):
             pass
     return image.convert("RGB")
+
+
+def smaller(pixels: Pixels, wide: int) -> Pixels:
+    """Return a picture (h, w, 3) at most so wide. [pixels]"""
+    image = Image.fromarray(pixels)
+    image.thumbnail((wide, 4 * wide), Image.Resampling.BOX)
+    return np.asarray(image)
 
 
 def encode(pixels: Pixels, kind: Literal["exact", "sketch", "working"]) -> tuple[bytes, str]:

@@ -41,8 +41,8 @@ class StepCard:
     cautions: Sequence[str]
 
 
-def plan_sheet(title: str, said: Sequence[str], days: Sequence[PlanDay]) -> bytes:
-    """Return the PDF (A4) of a plan: a line to tick off for each step."""
+def plan_sheet(title: str, said: Sequence[str], days: Sequence[PlanDay], *, paper: str = "A4") -> bytes:
+    """Return the PDF of a plan: a line to tick off for each step."""
 
     def draw(canvas: Canvas) -> None:
         text(canvas, 20, 277, fitted(title, width=170, size=20, bold=True), size=20, bold=True)
@@ -69,11 +69,11 @@ def plan_sheet(title: str, said: Sequence[str], days: Sequence[PlanDay]) -> byte
                 y -= 6
             y -= 5
 
-    return sheet(title, draw)
+    return sheet(title, draw, paper=paper)
 
 
-def step_cards(title: str, cards: Sequence[StepCard]) -> bytes:
-    """Return the PDF (A4) of step cards, four on a page."""
+def step_cards(title: str, cards: Sequence[StepCard], *, paper: str = "A4") -> bytes:
+    """Return the PDF of step cards, four on a page."""
 
     def draw(canvas: Canvas) -> None:
         for number, card in enumerate(cards):
@@ -81,7 +81,7 @@ def step_cards(title: str, cards: Sequence[StepCard]) -> bytes:
                 canvas.showPage()
             _card(canvas, card, 280.0 - 69.0 * (number % 4))
 
-    return sheet(title, draw)
+    return sheet(title, draw, paper=paper)
 
 
 def _card(canvas: Canvas, card: StepCard, y: float) -> None:

@@ -57,7 +57,7 @@ def line_heights(lines: Sequence[Line], jug: Jug) -> list[float]:
     return heights
 
 
-def pour_strip(lines: Sequence[Line], jug: Jug, *, title: str, bottom: float = 3.0) -> bytes:
+def pour_strip(lines: Sequence[Line], jug: Jug, *, title: str, bottom: float = 3.0, paper: str = "A4") -> bytes:
     """Return a tape for the outside of a jug: pour each tin to its line.
 
     Parameters
@@ -87,7 +87,7 @@ def pour_strip(lines: Sequence[Line], jug: Jug, *, title: str, bottom: float = 3
             hint += f" Some lines are less than {_READABLE:g} mm apart: measure those by syringe, spoons or scale."
         _foot(canvas, hint)
 
-    return sheet(f"Pour strip: {title}", draw)
+    return sheet(f"Pour strip: {title}", draw, paper=paper)
 
 
 def _mark(canvas: Canvas, levels: Sequence[float], words: Sequence[str]) -> None:
@@ -107,7 +107,7 @@ def _mark(canvas: Canvas, levels: Sequence[float], words: Sequence[str]) -> None
         text(canvas, LEFT + WIDTH + 8, out - 1.2, said, size=10.5)
 
 
-def walk_strip(lines: Sequence[Line], jug: Jug, *, title: str, bottom: float = 3.0) -> bytes:
+def walk_strip(lines: Sequence[Line], jug: Jug, *, title: str, bottom: float = 3.0, paper: str = "A4") -> bytes:
     """Return a tape for the jug that is walked down an ombre: paint a step, fill up to the next line, paint on.
 
     Parameters
@@ -136,7 +136,7 @@ def walk_strip(lines: Sequence[Line], jug: Jug, *, title: str, bottom: float = 3
             "the second step, and so on. The jug standing level; wipe the brush out between steps.",
         )
 
-    return sheet(f"Walk-down strip: {title}", draw)
+    return sheet(f"Walk-down strip: {title}", draw, paper=paper)
 
 
 def _height_of(level: float, bottom: float, lines: int) -> float:
@@ -184,7 +184,7 @@ def lid_label(
                 text(canvas, 33, y, words, size=8.5)
                 y -= 4.0
         text(canvas, 5, 17.5, fitted(f"mixed {made.isoformat()} · {keeps}", width=82, size=8), size=8)
-        text(canvas, 5, 13.5, fitted(f"for {job}", width=82, size=8), size=8)
+        text(canvas, 5, 13.5, fitted(f"for {job}", width=82, size=8) if job else "", size=8)
         paragraph(canvas, 5, 10, caution, width=81, size=6)
         canvas.setLineWidth(0.2 * mm)
         canvas.rect(1 * mm, 1 * mm, 88 * mm, 53 * mm, fill=0, stroke=1)

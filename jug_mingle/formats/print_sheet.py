@@ -6,7 +6,7 @@ from functools import cache
 from importlib.resources import files
 from typing import Final
 
-from reportlab.lib.pagesizes import A4
+from reportlab.lib.pagesizes import A4, LETTER
 from reportlab.lib.units import mm
 from reportlab.pdfbase import pdfmetrics
 from reportlab.pdfbase.ttfonts import TTFont
@@ -25,16 +25,45 @@ def _register_fonts() -> None:
         pdfmetrics.registerFont(TTFont(name, str(folder.joinpath(f"AtkinsonHyperlegibleNext-{file}.ttf"))))
 
 
-def sheet(title: str, draw: Callable[[Canvas], None], *, size: tuple[float, float] = A4) -> bytes:
-    """Return a PDF of one page or more; `draw` gets a canvas whose unit is the point, origin at the lower left."""
+_ON_LETTER: Final = (3.0 * mm, -10.0 * mm)
+"""How far a sheet that is laid out for A4 is moved on Letter, so that its margins stay: nothing is made smaller."""
+
+
+def sheet(
+    title: str, draw: Callable[[Canvas], None], *, size: tuple[float, float] | None = None, paper: str = "A4"
+) -> bytes:
+    """Return a PDF of one page or more; `draw` gets a canvas whose unit is the point, origin at the lower left.
+
+    Parameters
+    ----------
+    size : tuple of float, optional
+        Of what has a size of its own, such as a label; else it is laid out for A4. [points]
+    paper : str
+        "A4" or "Letter", of what has none.
+    """
     _register_fonts()
     out = io.BytesIO()
-    canvas = Canvas(out, pagesize=size, pageCompression=1)
+    on_letter = size is None and paper == "Letter"
+    canvas = Canvas(out, pagesize=size or (LETTER if on_letter else A4), pageCompression=1)
+    if on_letter:
+        _move_pages(canvas)
     canvas.setTitle(title)
     canvas.setAuthor("Jug Mingle")
     draw(canvas)
     canvas.save()
     return out.getvalue()
+
+
+def _move_pages(canvas: Canvas) -> None:
+    """Let every page of a canvas begin moved."""
+    show = canvas.showPage
+
+    def show_and_move() -> None:
+        show()
+        canvas.translate(*_ON_LETTER)
+
+    canvas.translate(*_ON_LETTER)
+    canvas.showPage = show_and_move
 
 
 def text(canvas: Canvas, x: float, y: float, words: str, *, size: float = 10.0, bold: bool = False) -> None:

@@ -6,7 +6,9 @@ import unittest
 
 from pypdf import PdfReader
 
-from jug_mingle.formats.drilling_template import LEVEL, WIDE, drilling_template
+from jug_mingle.formats.drilling_template import LEVEL, PAGES, drilling_template
+
+WIDE = PAGES["A4"][0]
 
 MM = 72.0 / 25.4
 

@@ -8,7 +8,7 @@ from typing import Final
 US_GALLON: Final = 3785.411784
 """231 cubic inches of 2.54 cm, exactly (NIST Handbook 44, appendix C). [ml]"""
 
-_SQUARE_FOOT: Final = 0.3048**2
+SQUARE_FOOT: Final = 0.3048**2
 """Exactly (NIST Handbook 44, appendix C). [m²]"""
 
 _VOLUMES: Final = {
@@ -47,7 +47,7 @@ class Unit:
     steps : tuple of (float, float)
         Up to which amount, in the unit, it is read off in which step.
     us : bool
-        Whether who measures paint in it says areas in square feet.
+        Whether who measures paint in it says lengths in inches, unless they said otherwise.
     """
 
     key: str
@@ -83,6 +83,21 @@ SIZES: Final = {
     "quart": ("US quarts", US_GALLON / 4.0),
 }  # fmt: skip
 """Units in which a person says how much is made: their names, and the millilitres in one."""
+
+
+TYPED: Final = {
+    **dict.fromkeys(("ml", "cc"), 1.0), "cl": 10.0, "dl": 100.0,
+    **dict.fromkeys(("l", "litre", "litres", "liter", "liters"), 1000.0),
+    **dict.fromkeys(("tsp", "teaspoon", "teaspoons"), _VOLUMES["tsp"]),
+    **dict.fromkeys(("tbsp", "tablespoon", "tablespoons"), _VOLUMES["tbsp"]),
+    **dict.fromkeys(("fl oz", "fl. oz.", "fl.oz.", "floz", "oz", "ounce", "ounces", "fluid ounces"), US_GALLON / 128.0),
+    **dict.fromkeys(("c", "cup", "cups"), _VOLUMES["cup"]),
+    **dict.fromkeys(("pt", "pint", "pints"), US_GALLON / 8.0),
+    **dict.fromkeys(("qt", "quart", "quarts"), US_GALLON / 4.0),
+    **dict.fromkeys(("gal", "gallon", "gallons"), US_GALLON),
+    **dict.fromkeys(("drop", "drops"), _VOLUMES["drop"]),
+}  # fmt: skip
+"""What a person may type behind an amount, and the millilitres in one; spoons, cups and larger measures are US ones."""
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -156,15 +171,3 @@ def format_amount(ml: float, unit: str, *, density: float = 1.0) -> MeasuredAmou
     amount = round(size / step) * step
     plural = "s" if plain.counted and amount > 1 else ""
     return MeasuredAmount(words=f"{amount:g} {plain.name}{plural}", ml=amount * plain.ml)
-
-
-def area_words(area: float, unit: str) -> str:
-    """Return an area [m²] as it is said by who measures paint in a unit: "5.2 m²", "56 sq ft"."""
-    return f"{area / _SQUARE_FOOT:.0f} sq ft" if UNITS[unit].us else f"{area:.1f} m²"
-
-
-def spread_words(spread_rate: float, unit: str) -> str:
-    """Return a spread rate [m²/L] as `area_words` says areas: "11 m² a litre", "448 sq ft a gallon"."""
-    if UNITS[unit].us:
-        return f"{spread_rate * US_GALLON / 1000.0 / _SQUARE_FOOT:.0f} sq ft a gallon"
-    return f"{spread_rate:g} m² a litre"

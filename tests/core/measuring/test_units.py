@@ -65,14 +65,6 @@ class ToolsTest(unittest.TestCase):
                     format_amount(100.0, unit_of_tool(TOOLS[tool].unit_said, chosen), density=1.3).words, words
                 )
 
-    def test_areas(self) -> None:
-        """NIST Handbook 44, appendix C: a square foot is 0.092 903 04 m²; so 11 m² a litre are 448 sq ft a gallon."""
-        self.assertEqual(
-            [units.area_words(5.0, unit) for unit in ("ml", "g", "quart")], ["5.0 m²", "5.0 m²", "54 sq ft"]
-        )
-        found = [units.spread_words(11.0, unit) for unit in ("ml", "fl_oz")]
-        self.assertEqual(found, ["11 m² a litre", "448 sq ft a gallon"])
-
     def test_drops(self) -> None:
         for ml, words in ((0.05, "1 drop"), (0.6, "12 drops"), (3.0, "60 drops"), (5.35, "5 ml + 7 drops")):
             self.assertEqual(format_amount(ml, "drop").words, words)
