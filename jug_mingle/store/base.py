@@ -4,7 +4,7 @@ from datetime import UTC, date, datetime
 from typing import Any
 
 from sqlalchemy import JSON, Date, DateTime, Dialect, MetaData, TypeDecorator
-from sqlalchemy.orm import DeclarativeBase, Mapped, mapped_column
+from sqlalchemy.orm import DeclarativeBase, Mapped, declared_attr, mapped_column
 
 
 class UTCDateTime(TypeDecorator[datetime]):
@@ -49,3 +49,11 @@ class Row(DeclarativeBase):
 
     id: Mapped[int] = mapped_column(primary_key=True)
     created: Mapped[datetime] = mapped_column(default=now)
+    version: Mapped[int] = mapped_column(default=1, server_default="1")
+    """How often it was written: who changes it says which one they saw (`store.changes`)."""
+
+    @declared_attr.directive
+    @classmethod
+    def __mapper_args__(cls) -> dict[str, Any]:
+        """Let every change of a row count its version up."""
+        return {"version_id_col": cls.version}

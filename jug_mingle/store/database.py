@@ -13,6 +13,7 @@ from sqlalchemy.exc import DBAPIError
 from sqlalchemy.orm import Session, sessionmaker
 
 from jug_mingle.errors import DataRefusedError
+from jug_mingle.store.changes import Changes, watch
 from jug_mingle.store.once import forget_old, remember_writes
 from jug_mingle.store.standing import check_file
 
@@ -44,9 +45,11 @@ class Database:
     engine: Engine
     read: sessionmaker[Session]
     write: Writing
+    changes: Changes = field(default_factory=Changes)
 
     def close(self) -> None:
-        """Close every connection."""
+        """Let everybody go who listens, and close every connection."""
+        self.changes.close()
         self.engine.dispose()
 
 
@@ -76,6 +79,7 @@ def open_database(folder: Path) -> Database:
         engine = engine_on(file)
         database = Database(engine=engine, read=sessions(engine), write=Writing(sessions(engine, immediate=True)))
         remember_writes(database.write.sessions)
+        watch(database.write.sessions, database.changes)
         with database.write.begin() as session:
             forget_old(session)
     except OSError as error:
@@ -166,7 +170,16 @@ def copy_database(file: Path, copy: Path) -> None:
         target.execute("PRAGMA journal_mode=DELETE")
 
 
-def _upgrade(engine: Engine) -> None:
+def make_at(file: Path, revision: str) -> None:
+    """Make an empty database as a release made it, or bring one up to that."""
+    engine = engine_on(file)
+    try:
+        _upgrade(engine, revision)
+    finally:
+        engine.dispose()
+
+
+def _upgrade(engine: Engine, revision: str = "head") -> None:
     # Importing Alembic takes a quarter of a second, which an ordinary start need not spend.
     from alembic import command
     from alembic.config import Config
@@ -182,7 +195,7 @@ def _upgrade(engine: Engine) -> None:
         driver.execute("PRAGMA foreign_keys=OFF")
         with connection.begin():
             config.attributes["connection"] = connection
-            command.upgrade(config, "head")
+            command.upgrade(config, revision)
             broken = connection.exec_driver_sql("PRAGMA foreign_key_check").fetchall()
             if broken:
                 raise RuntimeError(f"the migration would leave {len(broken)} rows without what they belong to")

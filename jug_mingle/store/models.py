@@ -9,6 +9,8 @@ from sqlalchemy.orm import Mapped, mapped_column, relationship
 from jug_mingle.store.base import Row as Row
 from jug_mingle.store.base import UTCDateTime as UTCDateTime
 from jug_mingle.store.base import now as now
+from jug_mingle.store.record import ChoiceRow as ChoiceRow
+from jug_mingle.store.record import EntryRow as EntryRow
 
 
 class JobRow(Row):
@@ -20,6 +22,19 @@ class JobRow(Row):
     room: Mapped[str] = mapped_column(String(120), default="")
     workshop_light: Mapped[str] = mapped_column(String(40), default="window", server_default="window")
     room_light: Mapped[str] = mapped_column(String(40), default="window", server_default="window")
+    client: Mapped[str] = mapped_column(String(120), default="", server_default="")
+    notes: Mapped[str] = mapped_column(String(4000), default="", server_default="")
+    due: Mapped[datetime | None]
+    """When it is needed."""
+    state: Mapped[str] = mapped_column(String(20), default="in_work", server_default="in_work")
+    """A key of `services.jobs.STATES`."""
+    finished: Mapped[datetime | None]
+    """When the work on it ended."""
+    gone: Mapped[datetime | None]
+    """When it was sold or given."""
+    archived: Mapped[datetime | None]
+    """When it was put into the archive, out of the way."""
+    removed: Mapped[datetime | None]
 
 
 class MaterialRow(Row):
@@ -94,7 +109,14 @@ class PhotoRow(Row):
     width: Mapped[int]
     height: Mapped[int]
     marks: Mapped[dict[str, Any]] = mapped_column(default=dict, server_default="{}")
-    """Faces marked on it to try looks on: `services.photo_shapes.Marks`."""
+    """Faces marked on it to try looks on: `documents.face_marks.Marks`."""
+    turned: Mapped[int] = mapped_column(default=0, server_default="0")
+    """How far it was turned clockwise from how it came. [degrees]"""
+    taken: Mapped[datetime | None]
+    """When it was taken, as the camera says."""
+    stage: Mapped[str] = mapped_column(String(20), default="", server_default="")
+    """"before", "during", "after", or nothing."""
+    removed: Mapped[datetime | None]
 
 
 class TargetRow(Row):
@@ -275,7 +297,6 @@ class PlanRow(Row):
     job_id: Mapped[int] = mapped_column(ForeignKey("job.id", ondelete="CASCADE"), unique=True)
     begun: Mapped[datetime]
     """The day of this is the first of the plan."""
-    due: Mapped[datetime | None]
     asked: Mapped[float | None]
     """The price that is asked for the work."""
     asks: Mapped[dict[str, Any]] = mapped_column(default=dict, server_default="{}")
