@@ -1,19 +1,20 @@
-"""A data folder copied away and brought back: the database by SQLite itself, photos by hash, all or nothing."""
+"""A data folder copied away and brought back, all or nothing: archives, and the folders that earlier releases made."""
 
 import hashlib
 import json
 import os
 import shutil
 import sqlite3
-from collections.abc import Iterator
+from collections.abc import Callable, Iterator
 from contextlib import closing
 from dataclasses import dataclass
 from datetime import UTC, datetime
 from pathlib import Path
 from typing import Any, Final
 
-from jug_mingle import __version__
 from jug_mingle.errors import DataRefusedError
+from jug_mingle.formats.archive_file import ArchiveList
+from jug_mingle.services.archives import archive, archive_name, read_back
 from jug_mingle.store.database import NAME, copy_database, into_one_file, open_database, revisions
 from jug_mingle.store.files import written_whole
 from jug_mingle.store.standing import check_file
@@ -25,44 +26,49 @@ _BLOCK: Final = 1 << 20
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Copied:
-    """What a backup holds: how many photos, and how many bytes in all."""
+    """What a folder of a backup holds: how many photos, and how many bytes in all."""
 
     photos: int
     size: int
 
 
-def back_up(data: Path, into: Path) -> Copied:
-    """Copy a data folder to a new folder, also while the program works on it; verified before it takes its name.
+def back_up(data: Path, into: Path) -> tuple[Path, ArchiveList]:
+    """Write everything in a data folder into one archive, also while the program works; return its file and its list.
+
+    Parameters
+    ----------
+    into : Path
+        The file, or a folder that gets one with the date in its name.
 
     Raises
     ------
     DataRefusedError
-        If there is nothing to copy, the new folder is there already, a photo is gone or damaged, or the disk fails.
+        If there is nothing to copy, the file is there already, a photo is gone or damaged, or the disk fails.
     """
+    return _archived(data, into, None)
+
+
+def export_job(data: Path, job_id: int, into: Path) -> tuple[Path, ArchiveList]:
+    """Write one job, with the tins that it needs, into an archive, as `back_up` does with everything."""
+    return _archived(data, into, job_id)
+
+
+def _archived(data: Path, into: Path, job_id: int | None) -> tuple[Path, ArchiveList]:
     file = data / NAME
     if not file.exists():
         raise DataRefusedError(f"there is no {NAME} in {data}: name the data folder with --data")
-    check_file(file, revisions())
-    if into.exists() and (not into.is_dir() or any(into.iterdir())):
-        raise DataRefusedError(f"{into} is there already and is not empty: name a new folder")
-    part = _beside(into)
+    revision = check_file(file, revisions())
+    if job_id is not None and revision != revisions()[-1]:
+        raise DataRefusedError("the data are of an earlier release: start the program once, which brings them up")
+    name = archive_name("" if job_id is None else f"job {job_id}", datetime.now(UTC))
+    target = into / name if into.is_dir() else into
+    if target.exists():
+        raise DataRefusedError(f"{target} is there already: name a new file")
     try:
-        part.mkdir(parents=True)
-        copy_database(file, part / NAME)
-        for name in _photo_files(part / NAME):
-            _copy(data / "photos" / name, part / "photos" / name)
-        _write_list(part)
-        found = verify(part)
-        if into.exists():
-            into.rmdir()
-        part.rename(into)
+        target.parent.mkdir(parents=True, exist_ok=True)
     except OSError as error:
-        raise DataRefusedError(f"the backup was not made: {error.strerror or error} ({error.filename})") from error
-    except sqlite3.Error as error:
-        raise DataRefusedError(f"the backup was not made: the database says {error}") from error
-    finally:
-        shutil.rmtree(part, ignore_errors=True)
-    return found
+        raise DataRefusedError(f"the archive was not made: {error.strerror} ({error.filename})") from error
+    return target, archive(data, target, job_id=job_id)
 
 
 def verify(folder: Path) -> Copied:
@@ -99,34 +105,51 @@ def _files_of(folder: Path, kept: Any) -> dict[str, str]:
 
 
 def restore(backup: Path, data: Path) -> Path | None:
-    """Bring a backup back to a data folder; the database that was there is kept beside, and its name returned.
+    """Bring everything back from an archive, or from a folder that an earlier release copied it to.
 
     Photos are added first, by their hash, which harms nothing; then the database takes its name in one step. Whatever
-    cuts this off leaves the old database or the new one.
+    cuts this off leaves the old database or the new one. The database that was there is kept beside, and its name
+    returned.
 
     Raises
     ------
     DataRefusedError
         If the backup is damaged, the program works on the data folder at this moment, or the disk fails.
     """
-    verify(backup)
+    try:
+        if backup.is_dir():
+            verify(backup)
+            return _restored(backup / NAME, data, lambda: _photos_of(backup, data))
+        data.mkdir(parents=True, exist_ok=True)
+        with read_back(backup, data) as found:
+            if found.said.of != "everything":
+                raise DataRefusedError(f"{backup.name} is of the job {found.said.title!r}: `import` brings it in")
+            into_one_file(found.folder / NAME)
+            return _restored(found.folder / NAME, data, lambda: found.keep_photos(data / "photos"))
+    except OSError as error:
+        raise DataRefusedError(f"nothing was restored: {error.strerror or error} ({error.filename})") from error
+
+
+def _restored(database: Path, data: Path, keep_photos: Callable[[], None]) -> Path | None:
     part = data / f"{NAME}.restoring"
     try:
         data.mkdir(parents=True, exist_ok=True)
-        for file in sorted((backup / "photos").glob("*")):
-            there = data / "photos" / file.name
-            if not there.exists() or _hash(there) != _hash(file):
-                _copy(file, there)
-        _copy(backup / NAME, part)
+        keep_photos()
+        _copy(database, part)
         aside = _put_aside(data)
         part.replace(data / NAME)
         _settle(data)
-    except OSError as error:
-        raise DataRefusedError(f"nothing was restored: {error.strerror or error} ({error.filename})") from error
     finally:
         part.unlink(missing_ok=True)
     open_database(data).close()
     return aside
+
+
+def _photos_of(backup: Path, data: Path) -> None:
+    for file in sorted((backup / "photos").glob("*")):
+        there = data / "photos" / file.name
+        if not there.exists() or _hash(there) != _hash(file):
+            _copy(file, there)
 
 
 def _put_aside(data: Path) -> Path | None:
@@ -161,16 +184,6 @@ def _photo_files(database: Path) -> Iterator[str]:
         yield from (f"{sha256}.original", f"{sha256}.jpg")
 
 
-def _write_list(folder: Path) -> None:
-    files = {file.relative_to(folder).as_posix(): _hash(file) for file in sorted(folder.rglob("*")) if file.is_file()}
-    for name, sha256 in files.items():
-        if name.endswith(".original") and Path(name).stem != sha256:
-            raise DataRefusedError(f"the photo {name} is damaged: its bytes are not those that were sent")
-    body = {"format": FORMAT, "program": __version__, "made": datetime.now(UTC).isoformat(), "files": files}
-    with written_whole(folder / _LIST) as opened:
-        opened.write(json.dumps(body, indent=1).encode())
-
-
 def _hash(file: Path) -> str:
     with file.open("rb") as opened:
         return hashlib.file_digest(opened, "sha256").hexdigest()
@@ -190,7 +203,3 @@ def _settle(folder: Path) -> None:
             os.fsync(handle)
         finally:
             os.close(handle)
-
-
-def _beside(into: Path) -> Path:
-    return into.with_name(f".{into.name}.{os.getpid()}.part")

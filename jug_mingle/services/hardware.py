@@ -10,6 +10,7 @@ from jug_mingle.core.practice import hardware as practice
 from jug_mingle.core.practice.hardware import Hardware, Holes
 from jug_mingle.errors import NotFoundError, UnfitError
 from jug_mingle.services.pieces import get_piece, piece_of
+from jug_mingle.services.settings import settings_of
 from jug_mingle.store.models import PieceRow
 
 
@@ -65,13 +66,13 @@ def template_of(session: Session, piece_id: int, part: str | None = None) -> Cal
         holes = practice.holes_of(front, hardware)
     except ValueError as error:
         raise UnfitError(str(error)) from error
-    title = f"{row.name}, {piece.called(part)}"
+    title, paper = f"{row.name}, {piece.called(part)}", settings_of(session).page
 
     def make() -> bytes:
         try:
             return drilling_template(
                 title=title, width=1000.0 * front.w, height=1000.0 * front.h, kept=holes.kept, filled=holes.filled,
-                drilled=holes.drilled,
+                drilled=holes.drilled, paper=paper,
             )  # fmt: skip
         except ValueError as error:
             raise UnfitError(str(error)) from error

@@ -10,7 +10,7 @@ from jug_mingle.documents.look import ColourNote, LayerIn, LookFile
 from jug_mingle.errors import NotFoundError, UnfitError
 from jug_mingle.services.finish_resolver import _Colours, resolved
 from jug_mingle.services.jobs import get_job
-from jug_mingle.services.mixes import mix_rows
+from jug_mingle.services.mixes import copy_mix, get_mix, mix_rows
 from jug_mingle.services.pieces import get_piece
 from jug_mingle.services.shelf_fit import fitted_shelf
 from jug_mingle.store.models import LookRow, PieceRow, now
@@ -70,6 +70,20 @@ def wear(session: Session, piece_id: int, look_id: int | None) -> PieceRow:
     row.look_id = look_id
     session.flush()
     return row
+
+
+def copy_look(session: Session, look_id: int, job_id: int) -> LookRow:
+    """Return a look of another job as one of this, its jugs brought along; a jug that is here just so stands for it."""
+    look = get_look(session, look_id)
+    cast: dict[str, str] = {}
+    for colour in {colour for layer in layers_of(look) for colour in layer.colours if colour.startswith("mix:")}:
+        there = get_mix(session, int(colour.partition(":")[2]))
+        cast[colour] = f"mix:{copy_mix(session, there, job_id).id}"
+    layers = [
+        layer.model_copy(update={"colours": [cast.get(colour, colour) for colour in layer.colours]})
+        for layer in layers_of(look)
+    ]
+    return save_look(session, job_id, name=look.name, layers=layers)
 
 
 def layers_of(row: LookRow) -> list[LayerIn]:

@@ -32,6 +32,8 @@ _TAP: Final = 20_000.0
 
 _QUARTERS: Final = 4
 
+_USUAL_GROUND: Final = "oak"
+
 
 def mix_rows(session: Session, job_id: int) -> Sequence[MixRow]:
     """Return the mixes of a job that were not removed, oldest first."""
@@ -128,6 +130,34 @@ def _with_water(session: Session, pours: Sequence[PourAsked], water: float) -> l
             [*(pour.material for pour in pours), tin.key], lowest_terms(tuple(parts)), ml, strict=True
         )
     ]
+
+
+def copy_mix(session: Session, mix: MixRow, job_id: int) -> MixRow:
+    """Return a mix of another job as one of this: one that is poured just so, or else a new one.
+
+    What it was laid over there is not here: it is laid over what this job's first piece is made of.
+    """
+    poured = [(pour.material_id, pour.parts, pour.ml) for pour in mix.pours]
+    for row in mix_rows(session, job_id):
+        if [(pour.material_id, pour.parts, pour.ml) for pour in row.pours] == poured:
+            return row
+    laid = None
+    if mix.laid is not None:
+        over = mix.laid["over"]
+        laid = LaidIn.model_validate({**mix.laid, "over": over if ":" not in over else _USUAL_GROUND})
+    pours = [PourAsked(material=pour.material.key, parts=pour.parts, ml=pour.ml) for pour in mix.pours]
+    return add_mix(
+        session, job_id=job_id, target_id=None, name=mix.name, batch=mix.batch, tool_key=mix.tool, pours=pours,
+        laid=laid,
+    )  # fmt: skip
+
+
+def rename_mix(session: Session, mix_id: int, name: str) -> MixRow:
+    """Call a mix something else."""
+    row = get_mix(session, mix_id)
+    row.name = name
+    session.flush()
+    return row
 
 
 def remove_mix(session: Session, mix_id: int) -> None:

@@ -3,6 +3,7 @@
 import hashlib
 from collections.abc import Sequence
 from dataclasses import dataclass
+from datetime import datetime
 from pathlib import Path
 from typing import Final
 
@@ -27,7 +28,7 @@ from jug_mingle.core.photos.patches import Area, Patch, UnusablePatchError, aver
 from jug_mingle.core.photos.scheme import Dominant, dominant_colours
 from jug_mingle.documents.colour_source import AreaIn, BoxIn, ChartIn, ChipsIn, LightingIn, SpotIn, TwoWhitesIn, WhiteIn
 from jug_mingle.errors import NotFoundError, TooLargeError, UnfitError
-from jug_mingle.formats.images import NotAPictureError, PictureTooLargeError, Pixels, decode, encode
+from jug_mingle.formats.images import NotAPictureError, PictureTooLargeError, Pixels, decode, encode, smaller
 from jug_mingle.services.evidence_level import levels
 from jug_mingle.services.jobs import get_job
 from jug_mingle.services.materials import get_material
@@ -55,15 +56,16 @@ class PhotoFolder:
         """Return the file of a photo as it came."""
         return self.path / f"{sha256}.original"
 
-    def working(self, sha256: str) -> Path:
-        """Return the file of its working copy."""
-        return self.path / f"{sha256}.jpg"
+    def working(self, sha256: str, turned: int = 0, wide: int | None = None) -> Path:
+        """Return the file of its working copy, turned so far [degrees]; of a small one where `wide` is given."""
+        more = (f".{turned}" if turned else "") + (f".w{wide}" if wide else "")
+        return self.path / f"{sha256}{more}.jpg"
 
 
 _open: Newest[Path, Pixels] = Newest(3)
 """The photos last looked at, decoded."""
 
-_charts: Newest[str, Chart | None] = Newest(50)
+_charts: Newest[tuple[str, int], Chart | None] = Newest(50)
 """The chart in each photo, found or not."""
 
 
@@ -75,7 +77,7 @@ def pixels_of(row: PhotoRow, folder: PhotoFolder) -> Pixels:
     NotFoundError
         If the upload itself is gone or damaged, too.
     """
-    file = folder.working(row.sha256)
+    file = folder.working(row.sha256, row.turned)
 
     def make() -> Pixels:
         try:
@@ -86,11 +88,17 @@ def pixels_of(row: PhotoRow, folder: PhotoFolder) -> Pixels:
     return _open.get(file, make)
 
 
-def working_file(row: PhotoRow, folder: PhotoFolder) -> Path:
-    """Return the file of a photo's working copy, which is made anew where it is gone; NotFoundError as `pixels_of`."""
-    file = folder.working(row.sha256)
+def working_file(row: PhotoRow, folder: PhotoFolder, *, wide: int | None = None) -> Path:
+    """Return the file of a photo's working copy, which is made anew where it is gone; NotFoundError as `pixels_of`.
+
+    With `wide` that of a small one, at most so wide. [pixels]
+    """
+    file = folder.working(row.sha256, row.turned, wide)
     if not file.exists():
-        _remade(row, folder)
+        if wide is None:
+            _remade(row, folder)
+        else:
+            _write(file, encode(smaller(pixels_of(row, folder), wide), "sketch")[0])
     return file
 
 
@@ -103,17 +111,21 @@ def _remade(row: PhotoRow, folder: PhotoFolder) -> Pixels:
         pixels, _ = decode(data, max_pixels=_ANY, longest=LONGEST)
     except (OSError, NotAPictureError, PictureTooLargeError) as error:
         raise NotFoundError(f"the file of the photo {row.name} is gone or damaged: add the photo once more") from error
-    _write(folder.working(row.sha256), encode(pixels, "working")[0])
-    return pixels
+    pixels = np.ascontiguousarray(np.rot90(pixels, -row.turned // 90))
+    copy = encode(pixels, "working")[0]
+    _write(folder.working(row.sha256, row.turned), copy)
+    # What is read from the copy later is what is seen now: it is nearly lossless, not quite.
+    return decode(copy, max_pixels=LONGEST**2, longest=LONGEST)[0]
 
 
 def photo_rows(session: Session, job_id: int) -> Sequence[PhotoRow]:
-    """Return the photos of a job, oldest first."""
-    return session.scalars(select(PhotoRow).where(PhotoRow.job_id == job_id).order_by(PhotoRow.id)).all()
+    """Return the photos of a job that were not removed, oldest first."""
+    query = select(PhotoRow).where(PhotoRow.job_id == job_id, PhotoRow.removed.is_(None))
+    return session.scalars(query.order_by(PhotoRow.id)).all()
 
 
 def get_photo(session: Session, photo_id: int) -> PhotoRow:
-    """Return a photo; NotFoundError when there is none."""
+    """Return a photo, also one that was removed; NotFoundError when there is none."""
     row = session.get(PhotoRow, photo_id)
     if row is None:
         raise NotFoundError(f"there is no photo {photo_id}")
@@ -144,16 +156,27 @@ def keep_files(folder: PhotoFolder, data: bytes, pixels: Pixels) -> str:
 
 
 def add_photo(
-    session: Session, *, job_id: int, name: str, sha256: str, size: tuple[int, int], media_type: str
-) -> PhotoRow:
-    """Keep a photo whose files are kept; one that the job has already is returned as it is. `size` is (width, height)
-    of the working copy."""
+    session: Session, *, job_id: int, name: str, sha256: str, size: tuple[int, int], media_type: str,
+    taken: datetime | None = None,
+) -> PhotoRow:  # fmt: skip
+    """Keep a photo whose files are kept; one that the job has already is returned as it is, out of the bin if it lay
+    there. `size` is (width, height) of the working copy, `taken` when the camera says that it was."""
     get_job(session, job_id)
     there = session.scalar(select(PhotoRow).where(PhotoRow.job_id == job_id, PhotoRow.sha256 == sha256))
     if there is not None:
+        there.removed = None
         return there
     width, height = size
-    row = PhotoRow(job_id=job_id, name=name, sha256=sha256, media_type=media_type, width=width, height=height)
+    row = PhotoRow(
+        job_id=job_id,
+        name=name,
+        sha256=sha256,
+        media_type=media_type,
+        width=width,
+        height=height,
+        taken=taken,
+        removed=None,
+    )
     session.add(row)
     session.flush()
     return row
@@ -209,7 +232,7 @@ def chart_on(row: PhotoRow, folder: PhotoFolder, corners: Sequence[tuple[float, 
     try:
         if corners is not None:
             return read_chart(_LINEAR[pixels], np.array(corners))
-        found = _charts.get(row.sha256, lambda: _found_chart(pixels))
+        found = _charts.get((row.sha256, row.turned), lambda: _found_chart(pixels))
     except UnusablePatchError as error:
         raise UnfitError(str(error)) from error
     if found is None:

@@ -1,5 +1,6 @@
 """Pieces of a job: furniture with names, its parts, what its faces are before anything is laid, what it is for."""
 
+import json
 from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import asdict
 from functools import lru_cache
@@ -118,8 +119,13 @@ def restore_piece(session: Session, piece_id: int) -> PieceRow:
 
 
 def piece_of(row: PieceRow) -> Piece:
-    """Return a piece as the core takes it."""
-    return Piece.of(row.spec)
+    """Return a piece as the core takes it; one of the same measures is drawn and counted once."""
+    return _piece_of(json.dumps(row.spec, sort_keys=True))
+
+
+@lru_cache(maxsize=256)
+def _piece_of(spec: str) -> Piece:
+    return Piece.of(json.loads(spec))
 
 
 def check_names(piece: Piece, names: Iterable[str]) -> None:

@@ -10,6 +10,7 @@ from jug_mingle.core.plan.step import Step
 from jug_mingle.core.plan.steps import dropped, ordered
 from jug_mingle.documents.plan import AddedStepIn
 from jug_mingle.errors import UnfitError
+from jug_mingle.services.jobs import get_job
 from jug_mingle.services.plan_work import Other, works_of
 from jug_mingle.services.plans import PlanNow, begun_plan, plan_now
 from jug_mingle.store.models import PlanRow, now
@@ -77,7 +78,7 @@ def set_due(session: Session, job_id: int, due: datetime | None) -> None:
     """Say by when it must be usable; UnfitError for a time that is gone."""
     if due is not None and due <= datetime.now(UTC):
         raise UnfitError("that date is gone: name one to come")
-    begun_plan(session, job_id).due = due
+    get_job(session, job_id).due = due
     session.flush()
 
 

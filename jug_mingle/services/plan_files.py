@@ -1,11 +1,15 @@
 """A plan as it leaves the program: a calendar with alarms, a sheet and step cards, tables, and a file with a schema."""
 
+import re
 from collections.abc import Sequence
 from datetime import datetime, timedelta
+from typing import Final
 
 from jug_mingle.core.materials.handling import time_words
+from jug_mingle.core.measuring.saying import Saying
 from jug_mingle.core.plan.dangers import CAUTIONS
 from jug_mingle.core.plan.scheduling import Slot
+from jug_mingle.core.plan.shopping import Line
 from jug_mingle.core.plan.step import Step
 from jug_mingle.core.practice.hazards import DEFERS
 from jug_mingle.documents.plan import PlanFile, PlanStepDoc, PlanWaitDoc
@@ -15,9 +19,14 @@ from jug_mingle.formats.plan_sheet import PlanDay, PlanLine, StepCard, plan_shee
 from jug_mingle.services.plan_money import Money
 from jug_mingle.services.plan_view import Day, View, titles
 from jug_mingle.services.plans import PlanNow
+from jug_mingle.services.settings import Settings
 from jug_mingle.store.models import now
 
-_WARNED: int = 10
+_USUAL: Final = Settings()
+
+_ML: Final = re.compile(r"(\d+(?:\.\d+)?) ml")
+
+_WARNED: Final = 10
 """Before a session the alarm goes so early. [minutes]"""
 
 
@@ -88,7 +97,7 @@ def _words(one: PlanNow, slot: Slot) -> str:
     return " ".join(filter(None, [step.words, step.why, *cautions, DEFERS if cautions else ""]))
 
 
-def sheet_of(name: str, view: View, money: Money) -> bytes:
+def sheet_of(name: str, view: View, money: Money, settings: Settings = _USUAL) -> bytes:
     """Return a plan as a sheet to tick off, with what has to be bought at its end."""
     one = view.plan
     zone = one.calendar.zone
@@ -101,19 +110,28 @@ def sheet_of(name: str, view: View, money: Money) -> bytes:
         for day in view.days
         if day.slots
     ]
-    days.append(PlanDay(title="To buy", lines=_to_buy(money)))
-    return plan_sheet(f"Plan: {name}", said, days)
+    days.append(PlanDay(title="To buy", lines=_to_buy(money, settings.saying())))
+    return plan_sheet(f"Plan: {name}", said, days, paper=settings.page)
 
 
-def _to_buy(money: Money) -> list[PlanLine]:
+def _to_buy(money: Money, saying: Saying) -> list[PlanLine]:
     return [
         PlanLine(
-            when="", title=f"{line.title}, {line.needed:.3g} {line.unit} needed", piece=line.buy,
-            long="" if line.cash is None else f"{line.cash:.2f}",
+            when="", title=f"{line.title}, {_needed(line, saying)} needed",
+            piece=_ML.sub(lambda found: saying.amount(float(found[1])), line.buy),
+            long="" if line.cash is None else saying.money(line.cash),
         )
         for line in [*money.pots, *money.goods]
         if line.buy
     ]  # fmt: skip
+
+
+def _needed(line: Line, saying: Saying) -> str:
+    """Return how much of something a plan takes: what is poured as amounts are said, the rest counted."""
+    if line.unit == "m²":
+        return saying.area(line.needed)
+    ml = {"ml": 1.0, "l": 1000.0}.get(line.unit)
+    return saying.words(f"{line.needed:.3g} {line.unit}") if ml is None else saying.amount(line.needed * ml)
 
 
 def _day_title(one: PlanNow, day: Day) -> str:
@@ -130,7 +148,7 @@ def _line(one: PlanNow, slot: Slot) -> PlanLine:
     )  # fmt: skip
 
 
-def cards_of(name: str, view: View) -> bytes:
+def cards_of(name: str, view: View, settings: Settings = _USUAL) -> bytes:
     """Return the steps that are still to be done as cards."""
     one = view.plan
     slots = {slot.step: slot for slot in reversed(one.slots) if slot.step}
@@ -138,13 +156,14 @@ def cards_of(name: str, view: View) -> bytes:
         (step for step in one.steps.steps if step.key not in one.done),
         key=lambda step: slots[step.key].start if step.key in slots else 10**9,
     )
-    return step_cards(f"Step cards: {name}", [_card(one, step, slots.get(step.key)) for step in todo])
+    cards = [_card(one, step, slots.get(step.key), settings.saying()) for step in todo]
+    return step_cards(f"Step cards: {name}", cards, paper=settings.page)
 
 
-def _card(one: PlanNow, step: Step, slot: Slot | None) -> StepCard:
+def _card(one: PlanNow, step: Step, slot: Slot | None, saying: Saying) -> StepCard:
     when = one.calendar.said(slot.start) if slot else "no time yet"
     waits = [wait for wait in one.steps.waits if wait.before == step.key and wait.least]
-    amounts = [f"{take.ml:.0f} ml {take.name}" for take in step.takes]
+    amounts = [f"{saying.amount(take.ml)} {take.name}" for take in step.takes]
     longest = max(waits, key=lambda wait: wait.least, default=None)
     return StepCard(
         title=step.title, piece=titles(one).get(step.piece, ""), when=f"{when}, about {time_words(step.minutes)}",

@@ -24,7 +24,7 @@ from jug_mingle.services.jobs import get_job
 from jug_mingle.services.plan_solver import PlanSolver
 from jug_mingle.services.plan_work import Other, conditions_of, works_of, workshop_of
 from jug_mingle.store.database import Database
-from jug_mingle.store.models import PlanRow, StepDoneRow, now
+from jug_mingle.store.models import JobRow, PlanRow, StepDoneRow, now
 
 _INDOORS: Final = 18.0
 """A workshop in which somebody works is hardly colder, whatever it is outside; assumed, until somebody types. [°C]"""
@@ -41,6 +41,8 @@ class PlanNow:
     hours: HoursIn | None
     calendar: Calendar
     air: Conditions
+    due: datetime | None = None
+    """When the job is needed."""
     refused: tuple[str, ...] = ()
     fingerprint: str = ""
     moment: datetime = field(default_factory=now)
@@ -86,7 +88,7 @@ def begun_plan(session: Session, job_id: int) -> PlanRow:
     """Return the plan of a job, begun now where there was none."""
     row = plan_row(session, job_id)
     if row is None:
-        row = PlanRow(job_id=job_id, begun=now(), due=None, asked=None, asks={}, laid=None)
+        row = PlanRow(job_id=job_id, begun=now(), asked=None, asks={}, laid=None)
         session.add(row)
         session.flush()
     return row
@@ -120,7 +122,7 @@ def plan_now(session: Session, job_id: int, *, forecast: Sequence[Air] = (), mom
     calendar = Calendar.since(row.begun if row is not None else when, zone_of(hours) if hours else zone_of(HoursIn()))
     found = PlanNow(
         row=row, works=works, steps=steps, done=done, hours=hours, calendar=calendar, air=air, refused=tuple(refused),
-        moment=when,
+        moment=when, due=get_job(session, job_id).due,
     )  # fmt: skip
     return replace(found, fingerprint=_fingerprint(session, found))
 
@@ -158,7 +160,7 @@ def _fingerprint(session: Session, one: PlanNow) -> str:
         "busy": [[str(busy.start), str(busy.end)] for busy in busy_kept(session)],
         "done": sorted((key, str(row.ended)) for key, row in one.done.items()),
         "asks": {key: one.row.asks.get(key) for key in ("pinned", "held")} if one.row else {},
-        "due": str(one.row.due) if one.row else "",
+        "due": str(one.due or ""),
     }
     return hashlib.sha256(json.dumps(said, sort_keys=True).encode()).hexdigest()[:16]
 
@@ -198,7 +200,14 @@ def prepared(session: Session, one: PlanNow, *, forecast: Sequence[Air] = ()) ->
 
 def hours_for(session: Session, one: PlanNow, forecast: Sequence[Air] = ()) -> Hours:
     """Return the hours there are for a job: without what a calendar takes, nor what other jobs have planned."""
-    others = session.scalars(select(PlanRow).where(PlanRow.job_id != (one.row.job_id if one.row else 0)))
+    others = session.scalars(
+        select(PlanRow)
+        .join(JobRow, PlanRow.job_id == JobRow.id)
+        .where(
+            PlanRow.job_id != (one.row.job_id if one.row else 0),
+            JobRow.removed.is_(None), JobRow.archived.is_(None), JobRow.finished.is_(None),
+        )
+    )  # fmt: skip
     taken = [
         Busy(start=datetime.fromisoformat(slot["start"]), end=datetime.fromisoformat(slot["end"]))
         for row in others
@@ -226,7 +235,7 @@ def _pinned(one: PlanNow) -> dict[str, int]:
 
 
 def _due(one: PlanNow) -> int | None:
-    return one.calendar.minute(one.row.due) if one.row is not None and one.row.due is not None else None
+    return one.calendar.minute(one.due) if one.due is not None else None
 
 
 def make(session: Session, job_id: int, *, forecast: Sequence[Air] = (), moment: datetime | None = None) -> PlanRow:

@@ -31,6 +31,7 @@ from jug_mingle.services.materials import to_material
 from jug_mingle.services.pieces import ground_named, piece_rows
 from jug_mingle.services.shelf_fit import fitted_shelf
 from jug_mingle.store.models import BatchRow, MixRow, StripRow, TargetRow
+from jug_mingle.store.reading import read_once
 
 FILLED_IN: Final = "filled in"
 """Mark of a prediction that was made later than its mix, for one that was kept before predictions were."""
@@ -98,8 +99,12 @@ def assessed(
 
 def ground_of_job(session: Session, job_id: int) -> Ground:
     """Return what a job's stains, washes and waxes lie on: the ground of its first piece, oak where there is none."""
-    rows = piece_rows(session, job_id)
-    return ground_named(session, job_id, rows[0].grounds.get("", _USUAL_GROUND) if rows else _USUAL_GROUND)
+
+    def read() -> Ground:
+        rows = piece_rows(session, job_id)
+        return ground_named(session, job_id, rows[0].grounds.get("", _USUAL_GROUND) if rows else _USUAL_GROUND)
+
+    return read_once(session, ("ground of job", job_id), read)
 
 
 def ground_over(session: Session, job_id: int, name: str, *, depth: int = 0) -> Ground:

@@ -17,7 +17,7 @@ from jug_mingle.core.evidence.mixtures import masstone, mixed_film
 from jug_mingle.core.finishes import PATTERNS, PLACES, Layer
 from jug_mingle.core.finishes.stack import evenly
 from jug_mingle.core.materials.handling import keeps_words
-from jug_mingle.core.measuring.units import format_amount
+from jug_mingle.core.measuring.saying import Saying
 from jug_mingle.core.optics.film import R_seen
 from jug_mingle.core.optics.uptake import laying_words
 from jug_mingle.core.pieces.addresses import ZONES, zone_of
@@ -37,8 +37,9 @@ from jug_mingle.services.mixes import get_mix
 from jug_mingle.services.ombres import ladder
 from jug_mingle.services.pieces import drawn, get_piece, piece_of, set_of
 from jug_mingle.services.predictions import assess_mix, ground_over, pours_of
+from jug_mingle.services.settings import Settings, settings_of
 from jug_mingle.services.shelf_fit import fitted_shelf
-from jug_mingle.store.models import PieceRow, TargetRow
+from jug_mingle.store.models import JobRow, PieceRow, TargetRow
 
 _MOST_PARTS: Final = 48
 
@@ -57,11 +58,12 @@ def printed(
     session: Session, mix_id: int, kind: Literal["strip", "label", "card"], *, jug: str | None, unit: str, day: date
 ) -> bytes:
     """Return a PDF of a mix, dated by a day; UnfitError when it does not fit the jug or the page."""
-    mix, shelf = get_mix(session, mix_id), fitted_shelf(session)
+    mix, shelf, settings = get_mix(session, mix_id), fitted_shelf(session), settings_of(session)
+    saying = settings.saying(unit)
     lines, whole = [], sum(pour.parts for pour in pours_of(mix))
     for pour in pours_of(mix):
         material = shelf.materials[shelf.index(pour.key)]
-        words = format_amount(pour.ml, unit, density=material.mass_density).words
+        words = saying.amount(pour.ml, density=material.mass_density)
         lines.append(
             Line(
                 name=material.name, ml=pour.ml, words=words, parts=_parts(pour.parts, whole),
@@ -71,7 +73,7 @@ def printed(
     if kind == "strip":
         try:
             name = jug or jug_for(session, sum(line.ml for line in lines))
-            return pour_strip(lines, jug_named(session, name), title=f"{mix.name}, in a {name}")
+            return pour_strip(lines, jug_named(session, name), title=f"{mix.name}, in a {name}", paper=settings.page)
         except ValueError as error:
             raise UnfitError(str(error)) from error
     recipe, job = assess_mix(session, mix, [light("window")]), get_job(session, mix.job_id)
@@ -80,7 +82,7 @@ def printed(
     cautions = cautions_of(kinds)
     if kind == "label":
         return lid_label(
-            lines, title=mix.name, job=job.name, made=day, keeps=keeps, caution=" ".join(cautions),
+            lines, title=mix.name, job=_label_name(job, settings), made=day, keeps=keeps, caution=" ".join(cautions),
             sRGB=_screen(recipe.R),
         )  # fmt: skip
     target = session.get(TargetRow, mix.target_id or 0)
@@ -97,6 +99,12 @@ def printed(
         lines, title=mix.name, job=job.name, made=day, said=words, cautions=cautions,
         target=None if target is None else _screen(np.array(target.R)), mix=_screen(recipe.R),
     )  # fmt: skip
+
+
+def _label_name(job: JobRow, settings: Settings) -> str:
+    """Return whom a lid label names, as was set."""
+    said = {"none": "", "client": ", ".join(filter(None, (job.name, job.client)))}
+    return said.get(settings.label_names, job.name)
 
 
 def _keeps(days: float | None, made: date, *, seen_through: bool) -> str:
@@ -124,7 +132,10 @@ def board_of(session: Session, job_id: int, board: str, *, day: date) -> bytes:
         fields.append(FieldLine(title=name, how=f"{how}. {row.notes}".strip(), sRGB=_screen(np.array(row.R))))
     title = f"{board}, on {rows[0].ground or 'wood'}"
     said = "Colours on paper are near, not true: the board itself is what counts. Keep it with the piece."
-    return board_sheet(fields, title=title, job=get_job(session, job_id).name, made=day, said=said)
+    return board_sheet(
+        fields, title=title, job=get_job(session, job_id).name, made=day, said=said,
+        paper=settings_of(session).page,
+    )  # fmt: skip
 
 
 def walk_strip_of(
@@ -136,21 +147,21 @@ def walk_strip_of(
         raise UnfitError("two rows are painted from their own two jugs: there is nothing to walk down")
     row = get_piece(session, piece_id)
     begun, added = (mixes.mix_of(session, row.job_id, mix_id) for mix_id in (first_id, second_id))
-    shelf, lines = fitted_shelf(session), []
+    shelf, settings, lines = fitted_shelf(session), settings_of(session), []
     for number, step in enumerate(found.walk):
         mix = added if number else begun
-        words = format_amount(step.add, unit, density=mixed_film(shelf, pours_of(mix)).density).words
+        words = settings.saying(unit).amount(step.add, density=mixed_film(shelf, pours_of(mix)).density)
         sRGB = _screen(found.steps[number].R)
         lines.append(Line(name=mix.name, ml=step.there, sRGB=sRGB, words=words, parts=f"row {number + 1}"))
     try:
         jug = jug_for(session, max(line.ml for line in lines))
-        return walk_strip(lines, jug_named(session, jug), title=f"{row.name}, in a {jug}")
+        return walk_strip(lines, jug_named(session, jug), title=f"{row.name}, in a {jug}", paper=settings.page)
     except ValueError as error:
         raise UnfitError(str(error)) from error
 
 
 def sheet_of(
-    session: Session, piece_id: int, *, light: Light, unit: str = "ml", whole_set: bool = False
+    session: Session, piece_id: int, *, light: Light, unit: str | None = None, whole_set: bool = False
 ) -> Callable[[], bytes]:
     """Return what makes the finish sheet of a piece in the look that it wears; it needs the database no more.
 
@@ -165,15 +176,19 @@ def sheet_of(
     rows = [one for one in set_of(session, row) if one.look_id is not None] if whole_set else [row]
     if not rows or rows[0].look_id is None:
         raise ConflictError("this piece wears no look yet: try one on and keep it")
-    parts = [_piece_sheet(session, one, light=light, unit=unit) for one in rows]
+    settings = settings_of(session)
+    saying = settings.saying(unit)
+    parts = [_piece_sheet(session, one, light=light, saying=saying) for one in rows]
     needs = finish_report.added_up(need for one in parts for need in one.needs)
     title = f"{row.belongs or row.name}: the set" if len(parts) > 1 else parts[0].title
 
     def make() -> bytes:
         sheets = [one.make() for one in parts]
         if len(sheets) > 1:
-            sheets[0] = replace(sheets[0], said=f"{sheets[0].said} The whole set takes about {_amounts(needs, unit)}.")
-        return finish_sheet(sheets, title=title)
+            sheets[0] = replace(
+                sheets[0], said=f"{sheets[0].said} The whole set takes about {_amounts(needs, saying)}."
+            )
+        return finish_sheet(sheets, title=title, paper=settings.page)
 
     return make
 
@@ -187,19 +202,19 @@ class _Sheet:
     make: Callable[[], PieceSheet]
 
 
-def _piece_sheet(session: Session, row: PieceRow, *, light: Light, unit: str) -> _Sheet:
+def _piece_sheet(session: Session, row: PieceRow, *, light: Light, saying: Saying) -> _Sheet:
     look = looks.get_look(session, row.look_id or 0)
     layers = looks.layers_of(look)
     _, finish = finish_resolver.dressed(session, row.id, layers)
     samples = drawn(row, *finish_report.JUDGED_AT)
     each = finish_report.needs_of(session, row, layers, finish, samples)
     needs = finish_report.added_up(need for layer in each for need in layer)
-    amounts = _amounts(needs, unit)
+    amounts = _amounts(needs, saying)
     faces = sorted(piece_of(row).faces, key=lambda name: zone_of(name) != "front")
     states = [evenly(finish, next(filter(layer.reaches, faces), "front")) for layer in finish.layers]
     lines = [
         LayerLine(
-            title=layer.of.title, how=_how(layer), amounts=_amounts(each[number], unit),
+            title=layer.of.title, how=_how(layer), amounts=_amounts(each[number], saying),
             wait=laid_of(number, layer).wait,
             sRGB=_screen(R_seen(*states[number][number + 1])),
         )
@@ -224,8 +239,8 @@ def _named(row: PieceRow) -> str:
     return f"{many}, {row.belongs}" if row.belongs else many
 
 
-def _amounts(needs: Sequence[finish_report.Need], unit: str) -> str:
-    return ", ".join(f"{need.name} {format_amount(need.ml, unit, density=need.density).words}" for need in needs)
+def _amounts(needs: Sequence[finish_report.Need], saying: Saying) -> str:
+    return ", ".join(f"{need.name} {saying.amount(need.ml, density=need.density)}" for need in needs)
 
 
 def _how(layer: Layer) -> str:

@@ -1,52 +1,114 @@
-"""What a person set once for all their work: units, currency, paint kept over, answers where painters differ."""
+"""What a person set once for all their work: units, paper, lights, schools, and how the program behaves."""
 
-from collections.abc import Mapping
+from collections.abc import Callable, Mapping
 from dataclasses import dataclass, field
+from typing import Any, Final
 
 from sqlalchemy import select
 from sqlalchemy.orm import Session
 
+from jug_mingle.core.colour.spectra import LIGHT_NAMES
+from jug_mingle.core.measuring.saying import LENGTHS, NUMBERS, PAPERS, TEMPERATURES, Saying
+from jug_mingle.core.measuring.units import UNITS
 from jug_mingle.core.practice.amounts import MARGIN
 from jug_mingle.core.practice.schools import check_schools
 from jug_mingle.errors import UnfitError
 from jug_mingle.store.models import SettingRow
+
+LABEL_NAMES: Final = {"job": "the job", "client": "the job and whom it is for", "none": "nobody"}
+"""Whom a lid label names."""
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Settings:
     """What was set.
 
-    `unit` is the key of one of `core.measuring.units.UNITS`, or None where nobody chose yet; `currency` as it stands
-    beside an amount; `margin` as `core.practice.amounts.MARGIN`; `schools` the answer to each question of them.
+    `unit` is the key of one of `core.measuring.units.UNITS`, or None where nobody chose yet; what is empty goes with
+    the unit; `margin` as `core.practice.amounts.MARGIN`; `schools` the answer to each question of them; the lights are
+    those of a new job; `label_names` a key of `LABEL_NAMES`; the last three say how the program behaves.
     """
 
     unit: str | None = None
+    length: str = ""
+    temperature: str = ""
+    numbers: str = "point"
+    paper: str = ""
     currency: str = ""
     margin: float = MARGIN
+    workshop_light: str = "window"
+    room_light: str = "window"
+    label_names: str = "job"
+    keys: bool = True
+    sound: bool = True
+    motion: bool = True
     schools: Mapping[str, str] = field(default_factory=dict)
+
+    @property
+    def us(self) -> bool:
+        """Whether paint is measured in US units."""
+        return UNITS[self.unit or "ml"].us
+
+    @property
+    def page(self) -> str:
+        """The paper that is printed on: Letter where US units are used and nothing else was set."""
+        return self.paper or ("Letter" if self.us else "A4")
+
+    def saying(self, unit: str | None = None) -> Saying:
+        """Return how things are said, amounts in a unit other than the set one where one is given."""
+        return Saying(
+            unit=unit or self.unit or "ml", length=self.length, numbers=self.numbers, currency=self.currency,
+            temperature=self.temperature or ("F" if self.us else "C"),
+        )  # fmt: skip
+
+
+def _one_of(values: Any, *, or_none: bool = False) -> Callable[[Any], bool]:
+    return lambda value: value in values or (or_none and value == "")
+
+
+_FITS: Final[Mapping[str, Callable[[Any], bool]]] = {
+    "unit": _one_of(UNITS),
+    "length": _one_of(LENGTHS, or_none=True),
+    "temperature": _one_of(TEMPERATURES, or_none=True),
+    "numbers": _one_of(NUMBERS),
+    "paper": _one_of(PAPERS, or_none=True),
+    "currency": lambda value: isinstance(value, str) and len(value) <= 8,
+    "margin": lambda value: isinstance(value, float | int) and 0.0 <= value <= 1.0,
+    "workshop_light": _one_of(LIGHT_NAMES),
+    "room_light": _one_of(LIGHT_NAMES),
+    "label_names": _one_of(LABEL_NAMES),
+    "keys": lambda value: isinstance(value, bool),
+    "sound": lambda value: isinstance(value, bool),
+    "motion": lambda value: isinstance(value, bool),
+}
+"""Each setting by its key, and what it can be."""
 
 
 def settings_of(session: Session) -> Settings:
     """Return what was set; what is usual where nothing was."""
-    kept = {row.key: row.value["is"] for row in session.scalars(select(SettingRow))}
+    kept: dict[str, Any] = {row.key: row.value.get("is") for row in session.scalars(select(SettingRow))}
     schools = {key.removeprefix("school:"): value for key, value in kept.items() if key.startswith("school:")}
-    return Settings(
-        unit=kept.get("unit"), currency=kept.get("currency", ""), margin=kept.get("margin", MARGIN), schools=schools
-    )
+    return Settings(**{key: kept[key] for key in _FITS if key in kept}, schools=schools)
 
 
-def keep_settings(
-    session: Session, *, margin: float | None = None, schools: Mapping[str, str] | None = None,
-    unit: str | None = None, currency: str | None = None,
-) -> Settings:  # fmt: skip
-    """Set what is not None; an empty answer, and an empty currency, take one back. UnfitError says what is wrong."""
-    schools = schools or {}
+def keep_settings(session: Session, *, schools: Mapping[str, str] | None = None, **said: Any) -> Settings:
+    """Set what is not None; an empty text takes one back. UnfitError says what is wrong.
+
+    Parameters
+    ----------
+    schools : mapping, optional
+        Question → answer; an empty one takes it back.
+    **said
+        Fields of `Settings`.
+    """
     try:
-        check_schools(schools)
+        check_schools(schools or {})
     except ValueError as error:
         raise UnfitError(str(error)) from error
-    answers = {f"school:{key}": answer for key, answer in schools.items()}
-    for key, value in {"unit": unit, "currency": currency, "margin": margin, **answers}.items():
+    for key, value in said.items():
+        if key not in _FITS or not (value is None or _FITS[key](value)):
+            raise UnfitError(f"{key.replace('_', ' ')} cannot be set to {str(value)[:40]!r}")
+    answers = {f"school:{key}": answer for key, answer in (schools or {}).items()}
+    for key, value in {**said, **answers}.items():
         if value is not None:
             _keep(session, key, value)
     session.flush()

@@ -15,6 +15,7 @@ from jug_mingle.services.materials import OPTICAL_FACTS, material_rows, to_mater
 from jug_mingle.services.newest import Newest
 from jug_mingle.services.readings import reading_rows, to_reading
 from jug_mingle.store.models import MaterialRow, ReadingRow, ReadingVolumeRow
+from jug_mingle.store.reading import read_once
 
 _fits: Newest[str, Shelf] = Newest(4)
 """Fitting a shelf takes a tenth of a second or more."""
@@ -37,6 +38,10 @@ def fitted_shelf(session: Session, *, without: int | None = None) -> Shelf:
     Tins that were taken off the shelf are among them, since mixes of them still stand with their jobs; `standing` says
     which may be poured. What is left and what it cost are of today, and do not make the fit anew.
     """
+    return read_once(session, ("fitted shelf", without), lambda: _fitted(session, without))
+
+
+def _fitted(session: Session, without: int | None) -> Shelf:
     rows = material_rows(session, removed=True)
     key = _key_now(session, rows, without)
     materials = tuple(to_material(row) for row in rows)

@@ -9,7 +9,7 @@ from sqlalchemy.orm import Session
 
 from jug_mingle.errors import NotFoundError, UnfitError
 from jug_mingle.services.jobs import get_job
-from jug_mingle.store.models import TimerRow, now
+from jug_mingle.store.models import JobRow, TimerRow, now
 
 KINDS: Final = ("wait", "window", "wipe")
 _RINGS_FOR: Final = timedelta(hours=12)
@@ -19,7 +19,10 @@ _RINGS_FOR: Final = timedelta(hours=12)
 def timers(session: Session) -> Sequence[TimerRow]:
     """Return the timers that run or have rung, of all jobs, the next first."""
     return session.scalars(
-        select(TimerRow).where(TimerRow.removed.is_(None), TimerRow.ends > now() - _RINGS_FOR).order_by(TimerRow.ends)
+        select(TimerRow)
+        .join(JobRow, TimerRow.job_id == JobRow.id)
+        .where(TimerRow.removed.is_(None), TimerRow.ends > now() - _RINGS_FOR, JobRow.removed.is_(None))
+        .order_by(TimerRow.ends)
     ).all()
 
 
