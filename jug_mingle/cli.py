@@ -1,21 +1,23 @@
-"""The command line: `jug-mingle demo`, `serve`, `backup`, `restore`, `match`, `plan`."""
+"""The command line: `jug-mingle demo`, `serve`, `backup`, `restore`, `export`, `import`, `match`, `plan`."""
 
 import gc
 import json
 import socket
-from collections.abc import Callable, Iterator
+from collections.abc import Callable, Iterator, Mapping
 from contextlib import contextmanager, suppress
 from pathlib import Path
+from tempfile import TemporaryDirectory
 from typing import TYPE_CHECKING, Annotated
 
 import typer
-import uvicorn
 
-from jug_mingle.errors import DataRefusedError
+from jug_mingle.errors import JugMingleError
 from jug_mingle.settings import Settings
 
 if TYPE_CHECKING:
     from fastapi import FastAPI
+
+    from jug_mingle.services.bring_back import Foreseen
 
 app = typer.Typer(add_completion=False, no_args_is_help=True, help=__doc__)
 
@@ -47,17 +49,18 @@ def listen(wanted: int) -> socket.socket:
 def _serve(data: Path, port: int, *, demo: bool = False) -> None:
     gc.disable()  # what a start imports stays: to look through it for rubbish, again and again, finds none
     from jug_mingle.api.app import create_app, pages_folder
+    from jug_mingle.api.serving import Serving
 
     if not (pages_folder() / "index.html").exists():
         typer.echo("The pages are not built yet: run `make web` first.", err=True)
         raise typer.Exit(1)
     listening = listen(port)
     typer.echo(f"Jug Mingle is at http://{HOST}:{listening.getsockname()[1]}  (Ctrl+C stops it)")
-    program = demo_app(data) if demo else create_app(Settings(data=data))
+    program = demo_app(data) if demo else create_app(Settings(data=data), make_demo=demo_archive)
     gc.freeze()
     gc.enable()
     with suppress(KeyboardInterrupt):
-        uvicorn.Server(uvicorn.Config(program, log_level="warning")).run(sockets=[listening])
+        Serving(program).run(sockets=[listening])
 
 
 @app.command()
@@ -81,33 +84,105 @@ def _refusals() -> Iterator[None]:
     """Say in one line why a data folder cannot be opened, and leave with 1."""
     try:
         yield
-    except DataRefusedError as error:
+    except JugMingleError as error:
         typer.echo(f"jug-mingle: {error}", err=True)
         raise typer.Exit(1) from error
 
 
+_Yes = Annotated[bool, typer.Option("--yes", help="Do not ask.")]
+_File = Annotated[Path, typer.Argument(help="An archive that `backup` or `export` wrote.")]
+
+
 @app.command()
 def backup(
-    into: Annotated[Path, typer.Argument(help="A new folder for the copy.")], data: _Data = Path("data")
+    into: Annotated[Path, typer.Argument(help="A new file (.zip), or a folder for it.")], data: _Data = Path("data")
 ) -> None:
-    """Copy the data folder: database and photos, verified; also while the program works."""
+    """Write everything, database and photos, into one archive; also while the program works."""
     from jug_mingle.services.backup import back_up
 
     with _refusals():
-        found = back_up(data, into)
-    typer.echo(f"{into} holds the database and {found.photos} photos, {found.size / 1e6:.1f} MB, every byte checked.")
+        file, said = back_up(data, into)
+    typer.echo(f"{file} holds {sum(said.rows.values())} rows and {_photos(said.photos)}.")
 
 
 @app.command()
-def restore(
-    backup: Annotated[Path, typer.Argument(help="A folder that `backup` made.")], data: _Data = Path("data")
+def export(
+    job: Annotated[int, typer.Argument(help="The number of the job, as the address of its page has it.")],
+    into: Annotated[Path, typer.Argument(help="A new file (.zip), or a folder for it.")],
+    data: _Data = Path("data"),
 ) -> None:
-    """Bring a backup back, all of it or nothing; stop the program first. What was there is kept beside it."""
+    """Write one job, with the tins that it needs, into an archive."""
+    from jug_mingle.services.backup import export_job
+
+    with _refusals():
+        file, said = export_job(data, job, into)
+    typer.echo(f"{file} holds the job {said.title}: {sum(said.rows.values())} rows and {_photos(said.photos)}.")
+
+
+def _photos(photos: Mapping[str, int]) -> str:
+    return f"{len(photos)} photo{'' if len(photos) == 1 else 's'}, {sum(photos.values()) / 1e6:.1f} MB, all checked"
+
+
+@app.command()
+def restore(backup: _File, data: _Data = Path("data"), yes: _Yes = False) -> None:
+    """Bring everything back from an archive, all of it or nothing; stop the program first. What is there is kept."""
     from jug_mingle.services.backup import restore as bring_back
 
     with _refusals():
+        if backup.is_file():
+            typer.echo(_foreseen(backup, data).words())
+            _ask(yes, "Restore it?")
         aside = bring_back(backup, data)
     typer.echo(f"{data} is as it was in {backup}." + (f" What was there is kept as {aside.name}." if aside else ""))
+
+
+@app.command("import")
+def import_(
+    archive: _File, data: _Data = Path("data"), yes: _Yes = False,
+    job: Annotated[
+        list[int] | None, typer.Option("--job", help="The number of a job in it; all where none is given.")
+    ] = None,
+) -> None:  # fmt: skip
+    """Bring the jobs of an archive in beside those that are there, all of them or none."""
+    from jug_mingle.services.archives import read_back
+    from jug_mingle.services.bring_back import import_jobs
+    from jug_mingle.store.database import open_database
+
+    with _refusals():
+        found = _foreseen(archive, data)
+        for one in found.jobs:
+            typer.echo(f"{one.number}: {one.name}" + (" (begun here, too: it will stand twice)" if one.here else ""))
+        _ask(yes, "Bring them in?" if not job else f"Bring in {', '.join(map(str, job))}?")
+        database = open_database(data)
+        try:
+            with read_back(archive, data) as back:
+                numbers = import_jobs(back, database, data, job or [one.number for one in found.jobs])
+        finally:
+            database.close()
+    typer.echo(f"Brought in as job {', '.join(map(str, numbers))}.")
+
+
+def _foreseen(file: Path, data: Path) -> "Foreseen":
+    from jug_mingle.services.archives import read_back
+    from jug_mingle.services.bring_back import foresee
+    from jug_mingle.store.database import open_database
+
+    with TemporaryDirectory() as empty:
+        try:
+            database = open_database(data if (data / "jug-mingle.db").exists() else Path(empty))
+        except JugMingleError:  # what is there is damaged: it will be kept as it is
+            database = open_database(Path(empty))
+        try:
+            with read_back(file, Path(empty)) as found, database.read() as session:
+                return foresee(found, session, data / "photos")
+        finally:
+            database.close()
+
+
+def _ask(yes: bool, question: str) -> None:
+    if not yes and not typer.confirm(question):
+        typer.echo("Nothing was changed.")
+        raise typer.Exit(1)
 
 
 def dev_app() -> "FastAPI":
@@ -124,6 +199,15 @@ def demo_app(data: Path) -> "FastAPI":
     from jug_mingle.demo.scenes import tray_samples
 
     return create_app(Settings(data=data), truth=truth(), samples=tray_samples())
+
+
+def demo_archive(into: Path) -> None:
+    """Write the archive of the demo job to a file."""
+    from jug_mingle.services.archives import archive
+
+    with TemporaryDirectory() as folder:
+        prepare_demo(Path(folder))
+        archive(Path(folder), into, job_id=1)
 
 
 def prepare_own(data: Path) -> None:
@@ -207,7 +291,6 @@ def plan(
     from pydantic import ValidationError
 
     from jug_mingle.documents.plan import JobFile
-    from jug_mingle.errors import JugMingleError
     from jug_mingle.services.plan_of_file import plan_file, plan_text
     from jug_mingle.services.plan_solver import PlanSolver
 

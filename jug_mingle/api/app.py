@@ -1,11 +1,11 @@
 """The application: routes, errors in one shape, and the built pages."""
 
 import os
-from collections.abc import AsyncIterator, Mapping
+from collections.abc import AsyncIterator, Callable, Mapping
 from contextlib import asynccontextmanager
 from importlib.resources import files
 from pathlib import Path
-from threading import Thread
+from threading import Event, Thread
 from typing import Final
 
 from anyio import CapacityLimiter
@@ -21,6 +21,7 @@ from jug_mingle.api.failures import Foresight, answer, speak_of_failures
 from jug_mingle.api.guard import Guard
 from jug_mingle.api.nouns import NOUNS
 from jug_mingle.api.once import DoneOnce
+from jug_mingle.api.seen import SaysWhatItSaw
 from jug_mingle.core.arrays import FloatArray
 from jug_mingle.core.finishes import picture
 from jug_mingle.core.recipes import search
@@ -30,7 +31,10 @@ from jug_mingle.devices.simulated_reader import SimulatedReader
 from jug_mingle.devices.simulated_scale import SimulatedScale
 from jug_mingle.devices.simulated_weather import SimulatedWeather
 from jug_mingle.devices.weather import Weather
+from jug_mingle.services.copies import keep_daily
+from jug_mingle.services.find import index_of
 from jug_mingle.services.forecasts import Forecasts
+from jug_mingle.services.passing import clear_passing
 from jug_mingle.services.photos import PhotoFolder
 from jug_mingle.services.plan_solver import Bettering, PlanSolver
 from jug_mingle.services.reader_tray import Sample, Truth, tray
@@ -45,19 +49,26 @@ def pages_folder() -> Path:
 
 
 def create_app(
-    settings: Settings, *, truth: Truth | None = None, samples: Mapping[str, FloatArray] | None = None
-) -> FastAPI:
+    settings: Settings, *, truth: Truth | None = None, samples: Mapping[str, FloatArray] | None = None,
+    make_demo: Callable[[Path], object] | None = None,
+) -> FastAPI:  # fmt: skip
     """Return the application on a data folder; the database is opened, and migrated, when it starts.
 
     Parameters
     ----------
     truth, samples : mapping, optional
         What a demonstration knows of its tins, and lays on the tray of the stand-in reader.
+    make_demo : callable, optional
+        What writes the archive of a demo job, to be opened beside one's own.
     """
 
     @asynccontextmanager
     async def lifespan(app: FastAPI) -> AsyncIterator[None]:
         database = open_database(settings.data)
+        clear_passing(settings.data)
+        stop = Event()
+        copying = Thread(target=keep_daily, args=(settings.data, stop), name="daily-copy", daemon=True)
+        copying.start()
         warming = Thread(target=_get_ready, args=(database,), name="get-ready")
         warming.start()
 
@@ -77,18 +88,21 @@ def create_app(
                 weather=weather,
                 forecasts=Forecasts(weather),
                 bettering=Bettering(PlanSolver()),
+                make_demo=make_demo,
                 pictures=CapacityLimiter(max(2, os.cpu_count() or 2)),
             )
             yield
             app.state.context.bettering.close()
+        stop.set()
         warming.join()
+        copying.join()
         with database.read() as session:
             renew_fit(session)
         database.close()
 
     app = FastAPI(title="Jug Mingle", version=__version__, lifespan=lifespan, docs_url=None, redoc_url=None)
     speak_of_failures(app)
-    for middleware in (DoneOnce, Foresight):
+    for middleware in (DoneOnce, SaysWhatItSaw, Foresight):
         app.add_middleware(middleware)
     app.add_middleware(Guard, hosts=own_hosts(settings))
     for noun in NOUNS:
@@ -101,6 +115,7 @@ def _get_ready(database: Database) -> None:
     """Fit the shelf, which the first page asks for, and then fetch the compiled loops of the search and of pictures."""
     with database.read() as session:
         renew_fit(session)
+        index_of(session, database.changes.name)
     search.warm_up()
     picture.warm_up()
 

@@ -3,6 +3,7 @@
 from collections.abc import Callable, Iterator
 from contextlib import contextmanager
 from dataclasses import dataclass
+from pathlib import Path
 from typing import Annotated, Any
 
 from anyio import CapacityLimiter, to_thread
@@ -16,6 +17,7 @@ from jug_mingle.devices.weather import Weather
 from jug_mingle.services.forecasts import Forecasts
 from jug_mingle.services.photos import PhotoFolder
 from jug_mingle.services.plan_solver import Bettering
+from jug_mingle.services.settings import settings_of
 from jug_mingle.services.shelf_fit import fitted_shelf
 from jug_mingle.settings import Settings
 from jug_mingle.store.database import Database
@@ -36,6 +38,9 @@ class Context:
     weather: Weather
     forecasts: Forecasts
     bettering: Bettering
+
+    make_demo: Callable[[Path], object] | None
+    """What writes the archive of the demo job to a file; None in the demo itself."""
 
     pictures: CapacityLimiter
     """How many pictures are drawn at once: as many as the machine has hands for. The others wait for their turn without
@@ -63,7 +68,19 @@ def read_session(context: ContextNow) -> Iterator[Session]:
 
 ReadSession = Annotated[Session, Depends(read_session)]
 LightNow = Annotated[LightName, Query(description="The light in which colours are shown.")]
-UnitNow = Annotated[UnitName, Query(description="The unit in which amounts are said.")]
+
+
+def unit_now(
+    session: ReadSession,
+    unit: Annotated[
+        UnitName | None, Query(description="The unit in which amounts are said; without it the set one.")
+    ] = None,
+) -> str:
+    """Return the unit in which a route says amounts."""
+    return unit or settings_of(session).unit or "ml"
+
+
+UnitNow = Annotated[str, Depends(unit_now)]
 
 
 @contextmanager
@@ -75,7 +92,7 @@ def writing(context: Context) -> Iterator[Session]:
         yield session
 
 
-PROBLEMS: dict[int | str, dict[str, Any]] = {status: {"model": Problem} for status in (404, 409, 413, 422, 503)}
+PROBLEMS: dict[int | str, dict[str, Any]] = {status: {"model": Problem} for status in (404, 409, 412, 413, 422, 503)}
 IMAGE: dict[int | str, dict[str, Any]] = {
     **PROBLEMS,
     200: {"content": {"image/webp": {}, "image/jpeg": {}, "image/png": {}}},

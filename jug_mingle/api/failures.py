@@ -15,6 +15,7 @@ from jug_mingle.api.refusals import printable, sentence_of, words_of
 from jug_mingle.errors import (
     AlreadyDoneError,
     BusyError,
+    ChangedElsewhereError,
     ConflictError,
     DeviceTroubleError,
     JugMingleError,
@@ -25,6 +26,7 @@ from jug_mingle.errors import (
 
 _STATUS: Final[dict[type[JugMingleError], int]] = {
     NotFoundError: 404,
+    ChangedElsewhereError: 412,
     ConflictError: 409,
     AlreadyDoneError: 409,
     TooLargeError: 413,

@@ -2,9 +2,16 @@
 
 from typing import Final
 
+from jug_mingle.api.archives import routes as archives
 from jug_mingle.api.batches import routes as batches
+from jug_mingle.api.bin import routes as bin
+from jug_mingle.api.choices import routes as choices
 from jug_mingle.api.colours import routes as colours
+from jug_mingle.api.demo_job import routes as demo_job
 from jug_mingle.api.devices import routes as devices
+from jug_mingle.api.entries import routes as entries
+from jug_mingle.api.events import routes as events
+from jug_mingle.api.find import routes as find
 from jug_mingle.api.finishes import routes as finishes
 from jug_mingle.api.jobs import routes as jobs
 from jug_mingle.api.jugs import routes as jugs
@@ -28,9 +35,16 @@ from jug_mingle.api.strips import routes as strips
 from jug_mingle.api.targets import routes as targets
 
 NOUNS: Final = (
+    archives,
     batches,
+    bin,
+    choices,
     colours,
+    demo_job,
     devices,
+    entries,
+    events,
+    find,
     finishes,
     jobs,
     jugs,

@@ -19,6 +19,13 @@ from tests.api.support import COLOUR, OWN, WHITE, DemoCase, from_photo, photo
 NOWHERE = 999_999
 
 
+def unversioned(said: Any) -> Any:
+    """Return what was answered without the versions, which count every change."""
+    if isinstance(said, dict):
+        return {key: unversioned(value) for key, value in said.items() if key != "version"}
+    return [unversioned(one) for one in said] if isinstance(said, list) else said
+
+
 class PathTest(DemoCase):
     """What a person does, in order."""
 
@@ -62,7 +69,7 @@ class PathTest(DemoCase):
             self.assertEqual(self.client.delete(f"/api/{noun}/1").status_code, 204)
             self.assertNotIn(1, [row["id"] for row in self.job()[plural]])
             self.assertEqual(self.client.post(f"/api/{noun}/1/restore").status_code, 200)
-        self.assertEqual(self.job(), before)
+        self.assertEqual(unversioned(self.job()), unversioned(before))
 
     def test_light_changes_every_chip(self) -> None:
         """Chips, recipes and mat differ from light to light; the daylight value does not."""

@@ -14,14 +14,57 @@ class JobsTest(FreshCase):
 
     def test_begin_and_rename(self) -> None:
         made = self.begin(name="  Seed chest ", room="hall")
-        self.assertEqual(made, {"id": 2, "name": "Seed chest", "room": "hall"})
+        said = {"id": 2, "name": "Seed chest", "room": "hall", "client": "", "state": "in_work", "archived": False}
+        self.assertEqual({name: made[name] for name in said}, said)
         changed = self.client.patch("/api/jobs/2", json={"room": "attic"}).json()
-        self.assertEqual(changed, {"id": 2, "name": "Seed chest", "room": "attic"})
+        self.assertEqual({name: changed[name] for name in said}, {**said, "room": "attic"})
         self.assertEqual(self.client.patch("/api/jobs/2", json={"name": "Chest"}).json()["name"], "Chest")
-        self.assertEqual([job["name"] for job in self.client.get("/api/jobs").json()][1:], ["Chest"])
+        self.assertEqual([job["name"] for job in self.client.get("/api/jobs").json()][:1], ["Chest"])
         for body in ({"name": ""}, {"name": " "}, {"name": "x" * 121}, {"name": "x", "room": "y" * 121}, {}):
             self.refused(self.client.post("/api/jobs", json=body), 422, "")
         self.refused(self.client.patch("/api/jobs/9", json={"name": "x"}), 404, "no job")
+
+    def test_from_planned_to_sold(self) -> None:
+        """With what a job is goes when the work ended and when it left; a date is its plan's, too."""
+        self.begin(name="Seed chest", client="the keeper")
+        states = [one["key"] for one in self.client.get("/api/jobs/states").json()]
+        self.assertEqual(states, ["planned", "in_work", "in_stock", "for_sale", "sold", "given"])
+        found = [self.client.patch("/api/jobs/2", json={"state": state}).json() for state in states]
+        self.assertEqual([one["days_unsold"] for one in found], [None, None, 0, 0, 0, 0])
+        self.assertEqual(len({one["finished"] for one in found[2:]}), 1)
+        self.assertIsNone(self.client.patch("/api/jobs/2", json={"state": "in_work"}).json()["finished"])
+        self.refused(self.client.patch("/api/jobs/2", json={"state": "lost"}), 422, "state")
+        due = self.client.patch("/api/jobs/2", json={"due": "2036-05-01T18:00:00Z", "archived": True}).json()
+        self.assertEqual((due["due"], due["archived"]), ("2036-05-01T18:00:00Z", True))
+        self.assertEqual(self.client.get("/api/jobs/2/plan").json()["due"], due["due"])
+        self.assertIsNone(self.client.patch("/api/jobs/2", json={"no_due": True}).json()["due"])
+        self.refused(self.client.patch("/api/jobs/2", json={"due": "2001-05-01T18:00:00Z"}), 422, "date is gone")
+
+    def test_removed_and_brought_back(self) -> None:
+        """A removed job is in no list and rings no timer; it comes back whole, or is removed for good."""
+        self.begin(name="Seed chest")
+        self.assertEqual(self.client.delete("/api/jobs/1").status_code, 204)
+        self.assertEqual([one["id"] for one in self.client.get("/api/jobs").json()], [2])
+        self.assertEqual(self.client.get("/api/timers").json()["timers"], [])
+        self.assertEqual(self.client.get("/api/find", params={"words": "tide"}).json()["found"], [])
+        (gone,) = self.client.get("/api/bin").json()
+        self.assertEqual((gone["kind"], gone["id"], gone["name"]), ("job", 1, "Card-catalogue cabinet"))
+        self.assertEqual(self.client.post("/api/bin/job/1/restore").status_code, 204)
+        self.assertEqual(len(self.client.get("/api/jobs").json()), 2)
+        self.refused(self.client.delete("/api/bin/job/1"), 404, "in the bin")
+        self.client.delete("/api/jobs/1")
+        self.assertEqual(self.client.delete("/api/bin/job/1").status_code, 204)
+        self.refused(self.client.get("/api/jobs/1"), 404, "no job")
+
+    def test_a_list_of_many(self) -> None:
+        """Each line says what is in the job, and what may be its picture."""
+        self.begin(name="Seed chest")
+        first, demo = self.client.get("/api/jobs").json()
+        self.assertEqual((first["name"], first["photo"], sum(first["counts"].values())), ("Seed chest", None, 0))
+        self.assertEqual(demo["counts"], {"pieces": 3, "colours": 2, "jugs": 2, "photos": 5, "entries": 0})
+        self.assertEqual((demo["photo"], demo["piece"]), ({"id": 1, "turned": 0}, 1))
+        self.client.patch("/api/photos/3", json={"stage": "after"})
+        self.assertEqual(self.client.get("/api/jobs").json()[1]["photo"], {"id": 3, "turned": 0})
 
     def test_what_is_a_jobs_own(self) -> None:
         """Pieces, looks, jugs, amounts and prints of one job are not those of another."""

@@ -42,9 +42,7 @@ def _answer(context: Context, row: BatchRow, light: str, unit: str) -> BatchOut:
 
 
 @router.post("/mixes/{mix_id}/pots", status_code=201, responses=PROBLEMS)
-def begin_batch(
-    mix_id: Id, body: BeginIn, context: ContextNow, light: LightNow = "window", unit: UnitNow = "ml"
-) -> BatchOut:
+def begin_batch(mix_id: Id, body: BeginIn, context: ContextNow, unit: UnitNow, light: LightNow = "window") -> BatchOut:
     """Begin to pour a mix; the batch that is being poured of it already goes on."""
     with context.database.write.begin() as session:
         row = batches.begin_batch(session, mix_id, jug=body.jug)
@@ -53,7 +51,7 @@ def begin_batch(
 
 @router.put("/pots/{pot_id}/jug", responses=PROBLEMS)
 def change_jug(
-    pot_id: Id, body: OtherJugIn, context: ContextNow, light: LightNow = "window", unit: UnitNow = "ml"
+    pot_id: Id, body: OtherJugIn, context: ContextNow, unit: UnitNow, light: LightNow = "window"
 ) -> BatchOut:
     """Take another jug."""
     with context.database.write.begin() as session:
@@ -62,15 +60,13 @@ def change_jug(
 
 
 @router.get("/pots/{pot_id}", responses=PROBLEMS)
-def get_batch(pot_id: Id, session: ReadSession, light: LightNow = "window", unit: UnitNow = "ml") -> BatchOut:
+def get_batch(pot_id: Id, session: ReadSession, unit: UnitNow, light: LightNow = "window") -> BatchOut:
     """Return a batch as it stands."""
     return batch_out(session, batches.get_batch(session, pot_id), light_named(light), unit)
 
 
 @router.post("/pots/{pot_id}/pours", status_code=201, responses=PROBLEMS)
-def make_pour(
-    pot_id: Id, body: PourMadeIn, context: ContextNow, light: LightNow = "window", unit: UnitNow = "ml"
-) -> BatchOut:
+def make_pour(pot_id: Id, body: PourMadeIn, context: ContextNow, unit: UnitNow, light: LightNow = "window") -> BatchOut:
     """Write down one pour that was made; too much of it and the rest is computed anew."""
     with writing(context) as session:
         row = batches.make_pour(session, pot_id, place=body.place, material=body.material, ml=body.ml, how=body.how)
@@ -81,9 +77,9 @@ def make_pour(
 def undo_pour(
     pot_id: Id,
     context: ContextNow,
+    unit: UnitNow,
     place: Annotated[int | None, Query(ge=0, le=200, description="Pours made before the one to take back.")] = None,
     light: LightNow = "window",
-    unit: UnitNow = "ml",
 ) -> BatchOut:
     """Take back the last pour; with its `place` it is taken back once, however often that is sent."""
     with writing(context) as session:
@@ -92,7 +88,7 @@ def undo_pour(
 
 
 @router.post("/pots/{pot_id}/strip-painted", responses=PROBLEMS)
-def paint_strip(pot_id: Id, context: ContextNow, light: LightNow = "window", unit: UnitNow = "ml") -> BatchOut:
+def paint_strip(pot_id: Id, context: ContextNow, unit: UnitNow, light: LightNow = "window") -> BatchOut:
     """A strip was painted; from now on it dries."""
     with context.database.write.begin() as session:
         row = strip_readings.paint_strip(session, pot_id)
@@ -125,7 +121,7 @@ def get_verdict(pot_id: Id, session: ReadSession, light: LightNow = "window") ->
 
 @router.get("/pots/{pot_id}/rescue", responses=PROBLEMS)
 def get_rescue(
-    pot_id: Id, session: ReadSession, light: LightNow = "window", tool: ToolName = "syringe", unit: UnitNow = "ml"
+    pot_id: Id, session: ReadSession, unit: UnitNow, light: LightNow = "window", tool: ToolName = "syringe"
 ) -> AdviceOut:
     """Return how to bring a batch to its target with the least that has to be added."""
     shown = light_named(light)
@@ -158,7 +154,7 @@ def get_rescue(
 
 @router.post("/pots/{pot_id}/additions", responses=PROBLEMS)
 def add_to_batch(
-    pot_id: Id, body: AdditionsIn, context: ContextNow, light: LightNow = "window", unit: UnitNow = "ml"
+    pot_id: Id, body: AdditionsIn, context: ContextNow, unit: UnitNow, light: LightNow = "window"
 ) -> BatchOut:
     """Add a rescue's additions to what is to be poured."""
     pours = [Pour(key=one.material, parts=one.parts, ml=one.ml) for one in body.pours]
@@ -168,7 +164,7 @@ def add_to_batch(
 
 
 @router.post("/pots/{pot_id}/done", responses=PROBLEMS)
-def finish_batch(pot_id: Id, context: ContextNow, light: LightNow = "window", unit: UnitNow = "ml") -> BatchOut:
+def finish_batch(pot_id: Id, context: ContextNow, unit: UnitNow, light: LightNow = "window") -> BatchOut:
     """The batch is good as it is."""
     with context.database.write.begin() as session:
         row = batches.finish_batch(session, pot_id)

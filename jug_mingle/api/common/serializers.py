@@ -9,7 +9,7 @@ from jug_mingle.core.colour.colour_names import describe
 from jug_mingle.core.colour.spaces import R_to_Lab, sRGB_to_hex
 from jug_mingle.core.colour.spectra import Light, light
 from jug_mingle.core.evidence.certainty import sureness
-from jug_mingle.core.measuring.units import area_words, format_amount, spread_words
+from jug_mingle.core.measuring.saying import Saying
 from jug_mingle.services.amounts import Amount
 from jug_mingle.services.colours import Colour
 
@@ -40,15 +40,14 @@ def colour_out(colour: Colour, shown: Light) -> schemas.ChipOut:
     return made.model_copy(update={"faults": list(colour.faults)})
 
 
-def amount_out(found: Amount, unit: str) -> schemas.AmountOut:
-    """Return what pieces take, and how that was reckoned, as it is said in a unit."""
-    area, over = area_words(found.area, unit), f"and {100 * found.margin:.0f} % over"
+def amount_out(found: Amount, saying: Saying) -> schemas.AmountOut:
+    """Return what pieces take, and how that was reckoned, as it is said."""
+    area, over = saying.area(found.area), f"and {100 * found.margin:.0f} % over"
     if found.area <= 0.0:
         words = "say first what you are painting"
     elif found.coats is None or found.spread_rate is None:
         words = f"what the looks that are worn take of it, on {area}, {over}"
     else:
         coats = "1 coat" if found.coats == 1 else f"{found.coats} coats"
-        words = f"{area} × {coats} ÷ {spread_words(round(found.spread_rate, 1), unit)}, {over}"
-    said = format_amount(found.ml, unit).words
-    return schemas.AmountOut(ml=round(found.ml), said=said, area=round(found.area, 2), words=words)
+        words = f"{area} × {coats} ÷ {saying.spread_rate(round(found.spread_rate, 1))}, {over}"
+    return schemas.AmountOut(ml=round(found.ml), said=saying.amount(found.ml), area=round(found.area, 2), words=words)

@@ -11,13 +11,28 @@ from fastapi.responses import StreamingResponse
 
 from jug_mingle.api.common.serializers import chip
 from jug_mingle.api.context import PROBLEMS, ContextNow, LightNow
-from jug_mingle.api.devices.schemas import LoadIn, PlaceIn, ReaderFaultIn, ReaderOut, ReaderReadingOut, WeightOut
+from jug_mingle.api.devices.schemas import (
+    DevicesOut,
+    LoadIn,
+    PlaceIn,
+    ReaderFaultIn,
+    ReaderOut,
+    ReaderReadingOut,
+    WeightOut,
+)
 from jug_mingle.core.colour.spectra import light as light_named
 from jug_mingle.devices.lines import DeviceError
 from jug_mingle.errors import DeviceTroubleError
 from jug_mingle.services import reader_tray
 
 router = APIRouter(prefix="/api/devices", tags=["devices"])
+
+
+@router.get("")
+def list_devices(context: ContextNow) -> DevicesOut:
+    """Say which devices there are to work with: real ones, or, in the demo, the stand-ins."""
+    demo, settings = context.make_demo is None, context.settings
+    return DevicesOut(reader=demo or bool(settings.reader), scale=demo or bool(settings.scale))
 
 
 @router.get("/reader", responses=PROBLEMS)

@@ -8,6 +8,13 @@ from jug_mingle.api.common.schemas import ChipOut
 from jug_mingle.documents.strict import StrictModel
 
 
+class DevicesOut(BaseModel):
+    """Which devices there are to work with."""
+
+    reader: bool
+    scale: bool
+
+
 class ReaderOut(BaseModel):
     """The colour reader: who it is, and, for the stand-in, what lies on its tray."""
 

@@ -93,9 +93,7 @@ def point(piece_id: Id, body: PointIn, session: ReadSession, light: LightNow = "
 
 
 @router.post("/pieces/{piece_id}/judge", responses=PROBLEMS)
-def judge(
-    piece_id: Id, body: JudgeIn, session: ReadSession, light: LightNow = "window", unit: UnitNow = "ml"
-) -> JudgedOut:
+def judge(piece_id: Id, body: JudgeIn, session: ReadSession, unit: UnitNow, light: LightNow = "window") -> JudgedOut:
     """Return what is to be said of layers on a piece, and what they take of each colour."""
     shown = light_named(light)
 
@@ -165,7 +163,7 @@ async def look_png(
 
 @router.get("/pieces/{piece_id}/sheet.pdf", responses=PROBLEMS)
 async def sheet(
-    piece_id: Id, context: ContextNow, light: LightNow = "window", unit: UnitNow = "ml", whole_set: bool = False
+    piece_id: Id, context: ContextNow, unit: UnitNow, light: LightNow = "window", whole_set: bool = False
 ) -> Response:
     """Return the finish sheet of a piece in its look, or of all dressed pieces of the set that it belongs to."""
     from jug_mingle.services import prints  # an ordinary start need not import ReportLab

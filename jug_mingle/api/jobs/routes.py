@@ -7,8 +7,8 @@ from fastapi import APIRouter, Query
 from jug_mingle.api.common.schemas import AmountOut
 from jug_mingle.api.common.serializers import amount_out
 from jug_mingle.api.context import PROBLEMS, ContextNow, LightNow, ReadSession, UnitNow
-from jug_mingle.api.jobs.schemas import JobChangeIn, JobIn, JobOut, JobWholeOut, RoomsIn
-from jug_mingle.api.jobs.serializers import job_out
+from jug_mingle.api.jobs.schemas import JobChangeIn, JobIn, JobLineOut, JobOut, JobWholeOut, RoomsIn, StateOut
+from jug_mingle.api.jobs.serializers import job_facts, job_line_out, job_out
 from jug_mingle.api.looks.serializers import finish_out
 from jug_mingle.api.mixes.serializers import whole_mixes
 from jug_mingle.api.photos.serializers import photo_out
@@ -18,29 +18,54 @@ from jug_mingle.core.colour.spectra import light as light_named
 from jug_mingle.core.materials.material import SPREAD_RATE
 from jug_mingle.core.practice.amounts import COATS
 from jug_mingle.documents.strict import Id
-from jug_mingle.services import amounts, jobs, looks, mixes, photos, pieces, targets
+from jug_mingle.services import amounts, bring_back, jobs, looks, mixes, photos, pieces, targets
+from jug_mingle.services.plan_asks import set_due
+from jug_mingle.services.settings import settings_of
 
 router = APIRouter(prefix="/api/jobs", tags=["jobs"])
 
 
 @router.get("")
-def list_jobs(session: ReadSession) -> list[JobOut]:
-    """List all jobs, oldest first."""
-    return [job_out(row) for row in jobs.job_rows(session)]
+def list_jobs(session: ReadSession) -> list[JobLineOut]:
+    """List all jobs, the one last begun first."""
+    return [job_line_out(line) for line in jobs.job_lines(session)]
+
+
+@router.get("/states")
+def list_states() -> list[StateOut]:
+    """List what a job can be, in the order of its life."""
+    return [StateOut(key=key, title=title) for key, title in jobs.STATES.items()]
 
 
 @router.post("", status_code=201, responses=PROBLEMS)
 def begin_job(body: JobIn, context: ContextNow) -> JobOut:
     """Begin a job."""
     with context.database.write.begin() as session:
-        return job_out(jobs.add_job(session, name=body.name, room=body.room))
+        return job_out(jobs.add_job(session, name=body.name, room=body.room, client=body.client))
 
 
 @router.patch("/{job_id}", responses=PROBLEMS)
 def change_job(job_id: Id, body: JobChangeIn, context: ContextNow) -> JobOut:
-    """Call a job, or its room, something else."""
+    """Change what is said of a job; only what is sent is changed."""
     with context.database.write.begin() as session:
-        return job_out(jobs.change_job(session, job_id, name=body.name, room=body.room))
+        if body.due is not None or body.no_due:
+            set_due(session, job_id, None if body.no_due else body.due)
+        return job_out(jobs.change_job(session, job_id, **body.model_dump(exclude={"due", "no_due"})))
+
+
+@router.delete("/{job_id}", status_code=204, responses=PROBLEMS)
+def remove_job(job_id: Id, context: ContextNow) -> None:
+    """Put a job into the bin, with all that belongs to it."""
+    with context.database.write.begin() as session:
+        jobs.remove_job(session, job_id)
+
+
+@router.post("/{job_id}/duplicate", status_code=201, responses=PROBLEMS)
+def duplicate_job(job_id: Id, context: ContextNow) -> JobOut:
+    """Begin a job like another: its pieces, photos, colours, jugs and looks, and nothing of what was done on it."""
+    with context.database.write.begin() as session:
+        jobs.get_job(session, job_id)
+        return job_out(jobs.get_job(session, bring_back.duplicate_job(session, job_id)))
 
 
 @router.get("/{job_id}", responses=PROBLEMS)
@@ -49,9 +74,7 @@ def get_job(job_id: Id, session: ReadSession, light: LightNow = "window") -> Job
     row = jobs.get_job(session, job_id)
     shown = light_named(light)
     return JobWholeOut(
-        id=row.id,
-        name=row.name,
-        room=row.room,
+        **job_facts(row),
         workshop_light=row.workshop_light,
         room_light=row.room_light,
         photos=[photo_out(photo) for photo in photos.photo_rows(session, job_id)],
@@ -67,11 +90,11 @@ def get_job(job_id: Id, session: ReadSession, light: LightNow = "window") -> Job
 def get_amount(
     job_id: Id,
     session: ReadSession,
+    unit: UnitNow,
     coats: Annotated[int, Query(ge=1, le=10)] = COATS,
     margin: Annotated[float | None, Query(ge=0.0, le=1.0)] = None,
     spread_rate: Annotated[float | None, Query(ge=0.5, le=60.0)] = None,
     target_id: Id | None = None,
-    unit: UnitNow = "ml",
 ) -> AmountOut:
     """Return how much paint all pieces of the job take; nothing while it has none.
 
@@ -84,7 +107,7 @@ def get_amount(
     if found is None:
         rate = SPREAD_RATE if spread_rate is None else spread_rate
         found = amounts.amount_for(session, job_id, coats=coats, spread_rate=rate, margin=margin)
-    return amount_out(found, unit)
+    return amount_out(found, settings_of(session).saying(unit))
 
 
 @router.put("/{job_id}/rooms", status_code=204, responses=PROBLEMS)

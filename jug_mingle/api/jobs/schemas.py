@@ -1,14 +1,18 @@
 """Jobs over the wire."""
 
-from pydantic import BaseModel, Field
+from datetime import datetime
+from typing import Annotated
 
-from jug_mingle.api.common.schemas import LightName, Name, Room
+from pydantic import AwareDatetime, BaseModel, Field, StringConstraints
+
+from jug_mingle.api.common.schemas import LightName, Name, Room, WordsOut
 from jug_mingle.api.looks.schemas import FinishOut
 from jug_mingle.api.mixes.schemas import MixOut
 from jug_mingle.api.photos.schemas import PhotoOut
 from jug_mingle.api.pieces.schemas import PieceOut
 from jug_mingle.api.targets.schemas import TargetOut
-from jug_mingle.documents.strict import StrictModel
+from jug_mingle.documents.strict import OneOf, StrictModel
+from jug_mingle.services.jobs import STATES
 
 
 class RoomsIn(StrictModel):
@@ -18,12 +22,47 @@ class RoomsIn(StrictModel):
     room_light: LightName
 
 
+State = Annotated[str, OneOf(STATES)]
+Notes = Annotated[str, StringConstraints(max_length=4000)]
+
+
 class JobOut(BaseModel):
     """A job in a line."""
 
     id: int
+    version: int
     name: str
     room: str
+    client: str
+    notes: str
+    due: datetime | None = Field(description="When it is needed.")
+    state: State
+    finished: datetime | None = Field(description="When the work on it ended.")
+    days_unsold: int | None = Field(description="How long it has stood finished, or stood until it was sold or given.")
+    archived: bool
+    created: datetime
+
+
+class PictureOut(BaseModel):
+    """A photo that stands for a job: its number, and how far it was turned."""
+
+    id: int
+    turned: int
+
+
+class JobLineOut(JobOut):
+    """A job as the list of them shows it, with a photo, and the number of a piece, that may be its picture."""
+
+    counts: dict[str, int]
+    photo: PictureOut | None
+    piece: int | None
+    touched: datetime = Field(description="When something was last added to it.")
+
+
+class StateOut(WordsOut):
+    """What a job can be."""
+
+    key: State
 
 
 class JobIn(StrictModel):
@@ -31,6 +70,7 @@ class JobIn(StrictModel):
 
     name: Name
     room: Room = ""
+    client: Room = ""
 
 
 class JobChangeIn(StrictModel):
@@ -38,6 +78,12 @@ class JobChangeIn(StrictModel):
 
     name: Name | None = None
     room: Room | None = None
+    client: Room | None = None
+    notes: Notes | None = None
+    state: State | None = None
+    archived: bool | None = None
+    due: AwareDatetime | None = None
+    no_due: bool = Field(default=False, description="Whether it is needed by no date any more.")
 
 
 class JobWholeOut(JobOut):

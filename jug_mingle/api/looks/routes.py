@@ -16,6 +16,7 @@ from jug_mingle.core.finishes.presets import LOOKS
 from jug_mingle.documents.look import LayerIn, LookFile
 from jug_mingle.documents.strict import Id
 from jug_mingle.services import looks
+from jug_mingle.services.jobs import get_job
 
 router = APIRouter(prefix="/api", tags=["looks"])
 
@@ -51,6 +52,14 @@ def add_look(job_id: Id, body: LookIn, context: ContextNow) -> FinishOut:
     """Keep a look."""
     with writing(context) as session:
         return finish_out(looks.save_look(session, job_id, name=body.name, layers=body.layers))
+
+
+@router.post("/jobs/{job_id}/looks/{look_id}/copy", status_code=201, responses=PROBLEMS)
+def copy_look(job_id: Id, look_id: Id, context: ContextNow) -> FinishOut:
+    """Keep a look of another job as one of this, with the jugs that it is laid in."""
+    with writing(context) as session:
+        get_job(session, job_id)
+        return finish_out(looks.copy_look(session, look_id, job_id))
 
 
 @router.put("/looks/{look_id}", responses=PROBLEMS)

@@ -14,6 +14,7 @@ class FinishOut(BaseModel):
     """A look of a job: its finish by name."""
 
     id: int
+    version: int
     name: str
     layers: list[LayerIn]
 

@@ -15,7 +15,7 @@ from jug_mingle.store.models import LookRow
 
 def finish_out(row: LookRow) -> schemas.FinishOut:
     """Return a look."""
-    return schemas.FinishOut(id=row.id, name=row.name, layers=layers_of(row))
+    return schemas.FinishOut(id=row.id, version=row.version, name=row.name, layers=layers_of(row))
 
 
 def kind_out(kind: LayerKind) -> LayerKindOut:

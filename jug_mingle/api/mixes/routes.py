@@ -3,7 +3,7 @@
 from fastapi import APIRouter
 
 from jug_mingle.api.context import PROBLEMS, ContextNow, LightNow, writing
-from jug_mingle.api.mixes.schemas import MixIn, MixOut, ToShelfIn
+from jug_mingle.api.mixes.schemas import MixChangeIn, MixIn, MixOut, ToShelfIn
 from jug_mingle.api.mixes.serializers import whole_mix
 from jug_mingle.documents.strict import Id
 from jug_mingle.services import batches, mixes, recipes
@@ -32,6 +32,15 @@ def add_mix(job_id: Id, body: MixIn, context: ContextNow, light: LightNow = "win
             batches.begin_with_rest(session, row.id, rest.batch_id, rest.ml)
     with context.database.read() as session:
         return whole_mix(session, row.id, light)
+
+
+@router.patch("/mixes/{mix_id}", responses=PROBLEMS)
+def rename_mix(mix_id: Id, body: MixChangeIn, context: ContextNow, light: LightNow = "window") -> MixOut:
+    """Call a mix something else."""
+    with context.database.write.begin() as session:
+        mixes.rename_mix(session, mix_id, body.name)
+    with context.database.read() as session:
+        return whole_mix(session, mix_id, light)
 
 
 @router.delete("/mixes/{mix_id}", status_code=204, responses=PROBLEMS)

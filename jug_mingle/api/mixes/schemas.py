@@ -33,6 +33,12 @@ class MixIn(StrictModel):
     )
 
 
+class MixChangeIn(StrictModel):
+    """What is said of a mix."""
+
+    name: Name
+
+
 class ThenOut(BaseModel):
     """What was predicted of a mix when it was kept or poured, and how far today's prediction is from it."""
 
@@ -56,6 +62,7 @@ class MixOut(ShownOverOut):
     """A mix of the job: a jug."""
 
     id: int
+    version: int
     name: str
     target_id: int | None
     batch: float

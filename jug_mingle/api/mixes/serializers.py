@@ -19,7 +19,7 @@ from jug_mingle.core.optics.grounds import Ground
 from jug_mingle.core.optics.uptake import laying_words
 from jug_mingle.core.recipes.assessment import Recipe
 from jug_mingle.documents.laid import LaidIn
-from jug_mingle.services import batches, jobs, mixes, shelf_fit
+from jug_mingle.services import batches, jobs, mixes, shelf_fit, targets
 from jug_mingle.services.predictions import Then, assess_mix, pours_of, shown_over, then_of
 from jug_mingle.store.models import BatchRow, JobRow, MixRow, TargetRow
 
@@ -42,7 +42,7 @@ def mix_out(
     R = None if target is None else np.array(target.R)
     then = then_of(row.predicted)
     return schemas.MixOut(
-        id=row.id, name=row.name, target_id=row.target_id, batch=row.batch, same_as=same_as,
+        id=row.id, version=row.version, name=row.name, target_id=row.target_id, batch=row.batch, same_as=same_as,
         kind=main_kind(shelf, pours), laid=laid_of(row), **shown_over_out(row, over, shown).model_dump(),
         recipe=recipe_out(
             recipe, R, lights, shelf, shown, screens=screens, measured=measured_in(row.tool, "ml"),
@@ -68,12 +68,12 @@ def shown_over_out(row: MixRow, over: Ground | None, shown: Light) -> schemas.Sh
 
 def then_out(then: Then, R: FloatArray, shown: Light) -> schemas.ThenOut:
     """Return what was predicted then, beside the colour (36,) that is predicted now."""
-    likely = ""
+    likely, apart = "", then.apart(R)
     if then.expected is not None and then.low is not None and then.high is not None:
         likely = likely_words(then.expected, then.low, then.high)
     return schemas.ThenOut(
         hex=hex_of(then.R, shown), likely=likely, model=then.model, at=then.at,
-        apart=round(then.apart(R), 2), moved=then.apart(R) >= SEEN_BESIDE,
+        apart=round(apart, 2), moved=apart >= SEEN_BESIDE,
     )  # fmt: skip
 
 
@@ -89,10 +89,11 @@ def whole_mixes(session: Session, job: JobRow, rows: Sequence[MixRow], light: st
     lights = [light_named(name) for name in dict.fromkeys([light, job.workshop_light, job.room_light])]
     screens, twins = screens_of(fitted, shown), mixes.twins(session, job.id)
     poured = batches.newest_poured(session, job.id)
+    wanted = {row.id: row for row in targets.target_rows(session, job.id)}  # held, so that each is fetched once
     return [
         mix_out(
             row, assess_mix(session, row, lights, shelf=fitted),
-            None if row.target_id is None else session.get(TargetRow, row.target_id),
+            wanted.get(row.target_id or 0) or session.get(TargetRow, row.target_id or 0),
             lights, fitted, shown, screens=screens, over=shown_over(session, row, pours_of(row)),
             same_as=twins.get(row.id, ""), poured=poured.get(row.id),
         )

@@ -47,9 +47,9 @@ def walk_strip(
     first_id: Id,
     second_id: Id,
     session: ReadSession,
+    unit: UnitNow,
     light: LightNow = "window",
     coats: Coats = 2,
-    unit: UnitNow = "ml",
 ) -> Response:
     """Return a tape for the jug that is walked down the rows of a piece."""
     from jug_mingle.services import prints  # an ordinary start need not import ReportLab

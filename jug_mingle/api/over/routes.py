@@ -36,7 +36,7 @@ def _allowed(body: schemas.AllowedIn) -> service.Allowed:
 
 @router.post("/targets/{target_id}/ways", responses=PROBLEMS)
 def find_ways(
-    target_id: Id, body: schemas.WaysIn, session: ReadSession, light: LightNow = "window", unit: UnitNow = "ml"
+    target_id: Id, body: schemas.WaysIn, session: ReadSession, unit: UnitNow, light: LightNow = "window"
 ) -> schemas.WaysOut:
     """Return the ways to a colour over a ground, judged in the lights of the two rooms and shown in one."""
     lights = _lights(session, get_target(session, target_id).job_id, light, body.lights)
@@ -59,7 +59,7 @@ def find_ways(
 
 @router.post("/jobs/{job_id}/over/by-hand", responses=PROBLEMS)
 def by_hand(
-    job_id: Id, body: schemas.OverByHandIn, session: ReadSession, light: LightNow = "window", unit: UnitNow = "ml"
+    job_id: Id, body: schemas.OverByHandIn, session: ReadSession, unit: UnitNow, light: LightNow = "window"
 ) -> schemas.OverWayOut:
     """Return what is predicted of films by hand over a ground."""
     lights, shown = _lights(session, job_id, light, []), light_named(light)
@@ -80,7 +80,7 @@ def by_hand(
 
 @router.post("/jobs/{job_id}/over/woods", responses=PROBLEMS)
 def make_one(
-    job_id: Id, body: schemas.WoodsIn, session: ReadSession, light: LightNow = "window", unit: UnitNow = "ml"
+    job_id: Id, body: schemas.WoodsIn, session: ReadSession, unit: UnitNow, light: LightNow = "window"
 ) -> schemas.WoodsOut:
     """Return what brings two or three woods together, in the lights of both rooms."""
     lights, shown = _lights(session, job_id, light, []), light_named(light)
@@ -124,7 +124,7 @@ def make_one(
 
 @router.post("/jobs/{job_id}/over/undertones", responses=PROBLEMS)
 def undertones(
-    job_id: Id, body: schemas.UndertonesIn, session: ReadSession, light: LightNow = "window", unit: UnitNow = "ml"
+    job_id: Id, body: schemas.UndertonesIn, session: ReadSession, unit: UnitNow, light: LightNow = "window"
 ) -> schemas.UndertonesOut:
     """Return what moves a wood's undertone as wished."""
     shown = light_named(light)

@@ -1,6 +1,7 @@
 """Photos: in, out, the chart in them, their scheme, faces to lay a finish into."""
 
-from typing import Annotated
+from importlib.resources import files
+from typing import Annotated, Final
 
 import numpy as np
 from fastapi import APIRouter, Query, Request
@@ -17,6 +18,7 @@ from jug_mingle.api.photos.schemas import (
     FacesIn,
     MethodOut,
     PairOut,
+    PhotoChangeIn,
     PhotoOut,
     SchemeIn,
     SchemeOut,
@@ -30,10 +32,13 @@ from jug_mingle.core.optics.paintable import surface_of
 from jug_mingle.core.photos.scheme import pairs
 from jug_mingle.documents.face_marks import Marks
 from jug_mingle.documents.strict import Id
-from jug_mingle.formats.images import encode
-from jug_mingle.services import photo_faces
+from jug_mingle.formats.images import encode, taken_at
+from jug_mingle.services import photo_care, photo_faces
 from jug_mingle.services import photos as service
 from jug_mingle.services.jobs import get_job
+
+SMALL: Final = (160, 320, 640)
+"""Widths of small copies. [pixels]"""
 
 router = APIRouter(prefix="/api", tags=["photos"])
 
@@ -54,8 +59,17 @@ def _keep(context: Context, job_id: int, name: str, data: bytes) -> PhotoOut:
     sha256 = service.keep_files(context.photos, data, pixels)
     size = (pixels.shape[1], pixels.shape[0])
     with context.database.write.begin() as session:
-        row = service.add_photo(session, job_id=job_id, name=name, sha256=sha256, size=size, media_type=media_type)
+        row = service.add_photo(
+            session, job_id=job_id, name=name, sha256=sha256, size=size, media_type=media_type, taken=taken_at(data)
+        )
     return photo_out(row)
+
+
+@router.post("/jobs/{job_id}/photos/sample", status_code=201, responses=PROBLEMS)
+def add_sample(job_id: Id, context: ContextNow) -> PhotoOut:
+    """Keep a photo that ships with the program, to try with: a jug by a window, a sheet of paper beside it."""
+    data = files("jug_mingle.services").joinpath("sample.jpg").read_bytes()
+    return _keep(context, job_id, "Sample: a jug by the window", data)
 
 
 @router.get("/photos/methods")
@@ -68,14 +82,38 @@ def list_methods() -> list[MethodOut]:
 
 
 @router.get("/photos/{photo_id}/picture", responses=PROBLEMS, response_class=FileResponse)
-def get_picture(photo_id: Id, session: ReadSession, context: ContextNow) -> FileResponse:
+def get_picture(
+    photo_id: Id,
+    session: ReadSession,
+    context: ContextNow,
+    wide: Annotated[
+        int | None, Query(ge=1, le=SMALL[-1], description="A small copy, at least so wide. [pixels]")
+    ] = None,
+    turned: Annotated[int | None, Query(description="As the photo says: a turned one has another address.")] = None,
+) -> FileResponse:
     """Return the upright sRGB working copy of a photo."""
     row = service.get_photo(session, photo_id)
+    small = None if wide is None else next(size for size in SMALL if size >= wide)
+    kept = "private, max-age=31536000" if turned == row.turned else "no-cache"
     return FileResponse(
-        service.working_file(row, context.photos),
-        media_type="image/jpeg",
-        headers={"Cache-Control": "private, max-age=31536000"},
+        service.working_file(row, context.photos, wide=small), media_type="image/jpeg", headers={"Cache-Control": kept}
     )
+
+
+@router.patch("/photos/{photo_id}", responses=PROBLEMS)
+def change_photo(photo_id: Id, body: PhotoChangeIn, context: ContextNow) -> PhotoOut:
+    """Name a photo, say which part of the work it shows, or turn it with all that is marked on it."""
+    with context.database.write.begin() as session:
+        if body.turn:
+            photo_care.turn_photo(session, photo_id, body.turn)
+        return photo_out(photo_care.change_photo(session, photo_id, name=body.name, stage=body.stage))
+
+
+@router.delete("/photos/{photo_id}", status_code=204, responses=PROBLEMS)
+def remove_photo(photo_id: Id, context: ContextNow) -> None:
+    """Put a photo into the bin; colours that were caught from it stay."""
+    with context.database.write.begin() as session:
+        photo_care.remove_photo(session, photo_id)
 
 
 @router.put("/photos/{photo_id}/marks", status_code=204, responses=PROBLEMS)

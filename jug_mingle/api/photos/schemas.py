@@ -1,14 +1,19 @@
 """Photos over the wire."""
 
-from typing import Literal
+from datetime import datetime
+from typing import Annotated, Literal
 
-from pydantic import BaseModel, Field
+from pydantic import BaseModel, Field, StringConstraints
 
 from jug_mingle.api.common.schemas import ChipOut
 from jug_mingle.api.looks.schemas import Layers
 from jug_mingle.documents.colour_source import LightingIn, NoLightIn
 from jug_mingle.documents.face_marks import FaceIn, Marks
-from jug_mingle.documents.strict import StrictModel
+from jug_mingle.documents.strict import OneOf, StrictModel
+from jug_mingle.services.photo_care import STAGES
+
+Stage = Annotated[str, OneOf(STAGES)]
+PhotoName = Annotated[str, StringConstraints(strip_whitespace=True, min_length=1, max_length=200)]
 
 
 class SchemeIn(StrictModel):
@@ -63,10 +68,23 @@ class PhotoOut(BaseModel):
     """A photo; its picture is at `/api/photos/{id}/picture`."""
 
     id: int
+    version: int
     name: str
     width: int
     height: int
+    turned: int = Field(description="How far it was turned clockwise from how it came. [degrees]")
+    stage: Stage
+    taken: datetime | None = Field(description="When it was taken, as its camera says.")
+    created: datetime
     marks: Marks
+
+
+class PhotoChangeIn(StrictModel):
+    """What is said of a photo; only what is sent is changed. `turn` is by quarters, clockwise."""
+
+    name: PhotoName | None = None
+    stage: Stage | None = None
+    turn: int = Field(default=0, ge=0, le=3)
 
 
 class FacesIn(StrictModel):

@@ -7,5 +7,7 @@ from jug_mingle.store.models import PhotoRow
 
 def photo_out(row: PhotoRow) -> schemas.PhotoOut:
     """Return a photo."""
-    marks = Marks.model_validate(row.marks)
-    return schemas.PhotoOut(id=row.id, name=row.name, width=row.width, height=row.height, marks=marks)
+    return schemas.PhotoOut(
+        id=row.id, version=row.version, name=row.name, width=row.width, height=row.height, turned=row.turned,
+        stage=row.stage, taken=row.taken, created=row.created, marks=Marks.model_validate(row.marks),
+    )  # fmt: skip

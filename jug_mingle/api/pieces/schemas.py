@@ -99,6 +99,7 @@ class PieceOut(BaseModel):
     """A piece of furniture of a job."""
 
     id: int
+    version: int
     name: str
     form: str
     measures: dict[str, bool | float | int | str]

@@ -16,7 +16,7 @@ def piece_out(row: PieceRow) -> schemas.PieceOut:
     piece = piece_of(row)
     measures = {name: value for name, value in row.spec.items() if name not in ("form", "layout", "changes")}
     return schemas.PieceOut(
-        id=row.id, name=row.name, form=piece.form, measures=measures,
+        id=row.id, version=row.version, name=row.name, form=piece.form, measures=measures,
         layout=[schemas.RowOfFronts.model_validate(one, from_attributes=True) for one in piece.layout],
         changes=[schemas.PartChange.model_validate(one, from_attributes=True) for one in piece.changes],
         parts=_parts(piece, ground_keys(row)), groups=piece.groups, grounds=row.grounds,

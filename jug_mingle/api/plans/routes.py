@@ -21,6 +21,7 @@ from jug_mingle.services.jobs import get_job
 from jug_mingle.services.plan_money import money_of
 from jug_mingle.services.plan_pictures import picture_of_step
 from jug_mingle.services.plan_view import view_of
+from jug_mingle.services.settings import settings_of
 
 router = APIRouter(prefix="/api", tags=["plans"])
 
@@ -51,7 +52,7 @@ class Asking:
             return serializers.plan_out(session, context, self.job_id, again, light_named(self.light), self.unit)
 
 
-def asking(job_id: Id, context: ContextNow, light: LightNow = "window", unit: UnitNow = "ml") -> Asking:
+def asking(job_id: Id, context: ContextNow, unit: UnitNow, light: LightNow = "window") -> Asking:
     """Give a route that changes a plan what it answers with."""
     return Asking(context=context, job_id=job_id, light=light, unit=unit)
 
@@ -61,7 +62,7 @@ AskingNow = Annotated[Asking, Depends(asking)]
 
 @router.get("/jobs/{job_id}/plan", responses=PROBLEMS)
 def get_plan(
-    job_id: Id, session: ReadSession, context: ContextNow, light: LightNow = "window", unit: UnitNow = "ml"
+    job_id: Id, session: ReadSession, context: ContextNow, unit: UnitNow, light: LightNow = "window"
 ) -> schemas.PlanOut:
     """Return a job's plan as it stands: what to do now, what dries meanwhile, the days."""
     get_job(session, job_id)
@@ -269,7 +270,7 @@ def remove_timer(timer_id: Id, context: ContextNow) -> None:
 
 
 @router.get("/jobs/{job_id}/plan/money", responses=PROBLEMS)
-def get_money(job_id: Id, session: ReadSession, unit: UnitNow = "ml") -> schemas.MoneyOut:
+def get_money(job_id: Id, session: ReadSession, unit: UnitNow) -> schemas.MoneyOut:
     """Return what a plan takes and costs: pots, consumables, hardware, hours, a price and what is left of it."""
     one = plans.plan_now(session, job_id)
     return serializers.money_out(session, money_of(session, job_id, one), unit)
@@ -291,7 +292,9 @@ def plan_pdf(job_id: Id, session: ReadSession) -> Response:
     from jug_mingle.services import plan_files
 
     one = plans.plan_now(session, job_id)
-    data = plan_files.sheet_of(get_job(session, job_id).name, view_of(one), money_of(session, job_id, one))
+    data = plan_files.sheet_of(
+        get_job(session, job_id).name, view_of(one), money_of(session, job_id, one), settings_of(session)
+    )
     return Response(data, media_type="application/pdf")
 
 
@@ -300,7 +303,8 @@ def card_pdf(job_id: Id, session: ReadSession) -> Response:
     """Return the steps still to be done as cards."""
     from jug_mingle.services import plan_files
 
-    data = plan_files.cards_of(get_job(session, job_id).name, view_of(plans.plan_now(session, job_id)))
+    one = plans.plan_now(session, job_id)
+    data = plan_files.cards_of(get_job(session, job_id).name, view_of(one), settings_of(session))
     return Response(data, media_type="application/pdf")
 
 

@@ -71,7 +71,7 @@ def plan_out(session: Session, context: Context, job_id: int, one: PlanNow, ligh
         ],
         clashes=[schemas.ClashOut(words=c.words, helps=c.helps, steps=list(c.steps)) for c in view.clashes],
         usable=view.usable,
-        due=one.row.due if one.row else None,
+        due=one.due,
         begin_by=datetime.fromisoformat(one.kept["latest"]) if one.kept.get("latest") else None,
         proven=bool(one.kept.get("proven")), stale=one.stale,
         bettering=context.bettering.is_under_way(job_id), sessions=int(one.kept.get("sessions", 0)),

@@ -29,6 +29,7 @@ from jug_mingle.documents.laid import LaidIn
 from jug_mingle.services import preparations as service
 from jug_mingle.services.amounts import amount_of, spoils
 from jug_mingle.services.materials import get_material, handled, keys_on_shelf
+from jug_mingle.services.settings import settings_of
 from jug_mingle.services.shelf_fit import fitted_shelf
 
 router = APIRouter(prefix="/api/preparations", tags=["preparations"])
@@ -82,7 +83,7 @@ def restore_preparation(key: str, context: ContextNow) -> PreparationOut:
 
 @router.post("/{key}", responses=PROBLEMS)
 def prepare_batch(
-    key: str, body: PrepareIn, session: ReadSession, light: LightNow = "window", unit: UnitNow = "ml"
+    key: str, body: PrepareIn, session: ReadSession, unit: UnitNow, light: LightNow = "window"
 ) -> PreparedOut:
     """Return a preparation scaled to a batch; what it does to a ground is predicted."""
     size = service.Size(ml=body.batch * SIZES[body.size or "ml"][1], of=body.of or "")
@@ -107,10 +108,10 @@ def prepare_batch(
         films = [LaidFilm(volumes=volumes, laying=one.laying, over_seal=over_seal(one))]
     known = facts is not None and facts.pot_life is not None
     measured = body.job_id is not None and bool(found.pours) and any(tin.solids for tin in tins)
-    job = body.job_id or 0
+    job, saying = body.job_id or 0, settings_of(session).saying(unit)
     return PreparedOut(
         pours=pours, batch=round(made.batch, 1), from_batches=[from_batch_out(one, unit) for one in made.from_batches],
-        needed=amount_out(amount_of(session, job, found.pours, coats=one.coats), unit) if measured else None,
+        needed=amount_out(amount_of(session, job, found.pours, coats=one.coats), saying) if measured else None,
         before_hex=hex_of(found.before, shown), after_hex=hex_of(found.R, shown),
         wet_hex=hex_of(np.clip(found.wet, 0.0, 1.0), shown),
         before=streaks_out(shelf, (), made.ground, shown), after=streaks_out(shelf, films, made.ground, shown),

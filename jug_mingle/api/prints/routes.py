@@ -17,8 +17,8 @@ def print_mix(
     mix_id: Id,
     kind: Literal["strip", "label", "card"],
     session: ReadSession,
+    unit: UnitNow,
     jug: JugName | None = None,
-    unit: UnitNow = "ml",
     day: Annotated[date | None, Query(description="Today, where the person is; by this machine without it.")] = None,
 ) -> Response:
     """Return a pour strip for a jug, a lid label or a recipe card, at true size."""

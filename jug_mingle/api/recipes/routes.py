@@ -39,9 +39,7 @@ router = APIRouter(prefix="/api", tags=["recipes"])
 
 
 @router.post("/targets/{target_id}/by-hand", responses=PROBLEMS)
-def by_hand(
-    target_id: Id, body: HandIn, session: ReadSession, light: LightNow = "window", unit: UnitNow = "ml"
-) -> RecipeOut:
+def by_hand(target_id: Id, body: HandIn, session: ReadSession, unit: UnitNow, light: LightNow = "window") -> RecipeOut:
     """Return the prediction of a recipe poured by hand, against a target."""
     target = get_target(session, target_id)
     lights, pours = _lights(session, target_id, light), _asked(body.pours)
@@ -62,7 +60,7 @@ def _asked(pours: list[PourIn]) -> list[service.PourAsked]:
 
 @router.post("/targets/{target_id}/beside", responses=PROBLEMS)
 def set_beside(
-    target_id: Id, body: BesideIn, session: ReadSession, light: LightNow = "window", unit: UnitNow = "ml"
+    target_id: Id, body: BesideIn, session: ReadSession, unit: UnitNow, light: LightNow = "window"
 ) -> BesideOut:
     """Return two recipes side by side: how far each is from the target, and they from one another."""
     shown, lights = light_named(light), _lights(session, target_id, light)
@@ -116,7 +114,7 @@ def get_why(target_id: Id, body: WhyIn, session: ReadSession, light: LightNow = 
 
 @router.post("/targets/{target_id}/recipes", responses=PROBLEMS)
 def find_recipes(
-    target_id: Id, body: RecipesIn, session: ReadSession, light: LightNow = "window", unit: UnitNow = "ml"
+    target_id: Id, body: RecipesIn, session: ReadSession, unit: UnitNow, light: LightNow = "window"
 ) -> RecipesOut:
     """Return recipes for a target from the shelf, judged in the given lights and shown in one."""
     job = get_job(session, get_target(session, target_id).job_id)

@@ -43,10 +43,10 @@ def list_past(session: ReadSession, light: LightNow = "window") -> list[PastMixO
 def mix_again(
     mix_id: Id,
     session: ReadSession,
+    unit: UnitNow,
     batch: Annotated[float, Query(ge=1.0, le=20_000.0)] = 500.0,
     tool: ToolName = "parts",
     light: LightNow = "window",
-    unit: UnitNow = "ml",
 ) -> RemixOut:
     """Return a past mix at a new size, with substitutes where tins are missing."""
     shown = light_named(light)

@@ -1,5 +1,7 @@
 """Settings: units, currency, the paint kept over, and the schools that a person follows."""
 
+from dataclasses import asdict
+
 from fastapi import APIRouter
 
 from jug_mingle.api.common.schemas import WordsOut
@@ -20,14 +22,16 @@ def read_settings(context: ContextNow) -> SettingsOut:
 
 @router.patch("", responses=PROBLEMS)
 def change_settings(body: SettingsIn, context: ContextNow) -> SettingsOut:
-    """Set the unit, the currency or the margin, or follow a school."""
+    """Set what is sent, or follow a school."""
     with context.database.write.begin() as session:
         return _out(service.keep_settings(session, **body.model_dump()))
 
 
 def _out(settings: service.Settings) -> SettingsOut:
-    return SettingsOut(
-        unit=settings.unit, currency=settings.currency, margin=settings.margin,
+    return SettingsOut.model_validate(dict(
+        **{name: value for name, value in asdict(settings).items() if name != "schools"},
+        length_unit=settings.saying().length_unit, temperature_unit=settings.saying().temperature, page=settings.page,
+        label_choices=[WordsOut(key=key, title=title) for key, title in service.LABEL_NAMES.items()],
         questions=[
             QuestionOut(
                 key=one.key, title=one.title, chosen=settings.schools.get(one.key, ""), unanswered=one.unanswered,
@@ -35,4 +39,4 @@ def _out(settings: service.Settings) -> SettingsOut:
             )
             for one in QUESTIONS.values()
         ],
-    )  # fmt: skip
+    ))  # fmt: skip

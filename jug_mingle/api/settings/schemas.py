@@ -1,13 +1,21 @@
 """What a person set once for all their work, over the wire."""
 
-from typing import Annotated
+from typing import Annotated, Literal
 
 from pydantic import BaseModel, Field, StringConstraints
 
-from jug_mingle.api.common.schemas import UnitName, WordsOut
-from jug_mingle.documents.strict import StrictModel
+from jug_mingle.api.common.schemas import LightName, UnitName, WordsOut
+from jug_mingle.documents.strict import OneOf, StrictModel
+from jug_mingle.services.settings import LABEL_NAMES
 
 Key = Annotated[str, StringConstraints(max_length=40)]
+
+
+Length = Literal["", "cm", "in"]
+Temperature = Literal["", "C", "F"]
+Numbers = Literal["point", "comma"]
+Paper = Literal["", "A4", "Letter"]
+LabelNames = Annotated[str, OneOf(LABEL_NAMES)]
 
 
 class QuestionOut(BaseModel):
@@ -24,6 +32,20 @@ class SettingsOut(BaseModel):
     """What was set."""
 
     unit: UnitName | None = Field(description="In which amounts are said; none where nobody chose yet.")
+    length: Length = Field(description="Centimetres or inches; empty where it goes with the unit.")
+    temperature: Temperature = Field(description="°C or °F; empty where it goes with the unit.")
+    numbers: Numbers = Field(description="What stands between a number and its fraction.")
+    paper: Paper = Field(description="What is printed on; empty where it goes with the unit.")
+    length_unit: Literal["cm", "in"] = Field(description="The unit that lengths are said in, then.")
+    temperature_unit: Literal["C", "F"]
+    page: Literal["A4", "Letter"]
+    workshop_light: LightName = Field(description="Of a new job.")
+    room_light: LightName = Field(description="Of a new job.")
+    label_names: LabelNames = Field(description="Whom a lid label names.")
+    label_choices: list[WordsOut]
+    keys: bool = Field(description="Whether single keys do something.")
+    sound: bool = Field(description="Whether a timer is heard.")
+    motion: bool = Field(description="Whether things move.")
     currency: str = Field(description="As it is written beside an amount of money; it may be empty.")
     margin: float = Field(description="Paint kept over for brush, jug and touching up, as a share of what is laid.")
     questions: list[QuestionOut]
@@ -33,6 +55,16 @@ class SettingsIn(StrictModel):
     """Settings to change; only what is sent differs from before. An empty answer takes a school back."""
 
     unit: UnitName | None = None
+    length: Length | None = None
+    temperature: Temperature | None = None
+    numbers: Numbers | None = None
+    paper: Paper | None = None
+    workshop_light: LightName | None = None
+    room_light: LightName | None = None
+    label_names: LabelNames | None = None
+    keys: bool | None = None
+    sound: bool | None = None
+    motion: bool | None = None
     currency: Annotated[str, StringConstraints(strip_whitespace=True, max_length=8)] | None = None
     margin: float | None = Field(default=None, ge=0.0, le=1.0)
     schools: dict[Key, Key] = Field(default={}, max_length=40)

@@ -29,6 +29,7 @@ from jug_mingle.formats.colours import LARGEST
 from jug_mingle.formats.shelf_csv import ShelfCsv
 from jug_mingle.services import evidence_level, materials, readings, shelf_fit, shelf_table, tin_tests
 from jug_mingle.services.colours import Colour, resolve
+from jug_mingle.services.settings import settings_of
 
 router = APIRouter(prefix="/api/shelf", tags=["shelf"])
 
@@ -60,11 +61,11 @@ def get_table(session: ReadSession) -> Response:
 
 
 @router.get("/card.pdf")
-def get_card(pot: Annotated[str, Query(max_length=120)] = "") -> Response:
+def get_card(session: ReadSession, pot: Annotated[str, Query(max_length=120)] = "") -> Response:
     """Return the black-and-white card to paint over, at true size."""
     from jug_mingle.formats.card_pdf import card_pdf  # an ordinary start need not import ReportLab
 
-    return Response(card_pdf(pot), media_type="application/pdf")
+    return Response(card_pdf(pot, paper=settings_of(session).page), media_type="application/pdf")
 
 
 @router.post("/table/check", responses=PROBLEMS, openapi_extra=FILE_BODY)

@@ -31,6 +31,8 @@ class MaterialOut(BaseModel):
     """A tin on the shelf: its dried colour in the light asked for, or nothing for what has no colour."""
 
     key: str
+    id: int
+    version: int
     name: str
     kind: str
     kind_title: str

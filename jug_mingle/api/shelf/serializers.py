@@ -87,6 +87,8 @@ def _line(row: MaterialRow, level: str, masstone_Lab: FloatArray, screen: FloatA
     until = materials.keeps_until(row)
     return MaterialOut(
         key=row.key,
+        id=row.id,
+        version=row.version,
         name=row.name,
         kind=row.kind,
         kind_title=kind.title,

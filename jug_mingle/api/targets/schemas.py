@@ -30,6 +30,7 @@ class TargetOut(ChipOut):
     """A colour that the job wants."""
 
     id: int
+    version: int
     title: str
     photo_id: int | None
     tolerance: float

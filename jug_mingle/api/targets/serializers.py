@@ -31,7 +31,8 @@ def targets_out(rows: Sequence[TargetRow], shown: Light, rooms: tuple[str, ...] 
         TargetOut(
             hex=sRGB_to_hex(looks[shown][n]), daylight_hex=sRGB_to_hex(looks[daylight][n]), Lab=Lab[n],
             name=describe(Lab[n]), noise=round(row.noise, 2), how=row.how, sureness=sureness(row.noise, row.how),
-            warnings=row.source.get("warnings", []), id=row.id, title=row.name, photo_id=row.photo_id,
+            warnings=row.source.get("warnings", []), id=row.id, version=row.version, title=row.name,
+            photo_id=row.photo_id,
             tolerance=row.tolerance, light=row.light,
             rooms=[
                 LookOut(light=name, hex=sRGB_to_hex(looks[light(name)][n]))

@@ -1,0 +1,1 @@
+"""Archives over HTTP: routes and schemas."""

@@ -1,0 +1,1 @@
+"""Bin over HTTP: routes and schemas."""

@@ -1,0 +1,1 @@
+"""Choices over HTTP: routes and schemas."""

@@ -1,0 +1,54 @@
+"""Choosing with a client: looks beside each other on one page, and the answer kept with the job."""
+
+from fastapi import APIRouter, Response
+
+from jug_mingle.api.choices.schemas import AnswerIn, ChoiceIn, ChoiceOut
+from jug_mingle.api.context import PROBLEMS, ContextNow, ReadSession
+from jug_mingle.documents.strict import Id
+from jug_mingle.services import choices as service
+from jug_mingle.store.models import ChoiceRow
+
+router = APIRouter(prefix="/api", tags=["choices"])
+
+
+@router.get("/jobs/{job_id}/choices", responses=PROBLEMS)
+def list_choices(job_id: Id, session: ReadSession) -> list[ChoiceOut]:
+    """List what clients of a job were shown, the newest first."""
+    return [_out(row) for row in service.choice_rows(session, job_id)]
+
+
+@router.post("/jobs/{job_id}/choices", status_code=201, responses=PROBLEMS)
+def add_choice(job_id: Id, body: ChoiceIn, context: ContextNow) -> ChoiceOut:
+    """Keep which looks a client is shown."""
+    with context.database.write.begin() as session:
+        return _out(service.add_choice(session, job_id, **body.model_dump()))
+
+
+@router.get("/choices/{choice_id}.pdf", responses=PROBLEMS)
+async def print_choice(choice_id: Id, context: ContextNow) -> Response:
+    """Return the page of a choice, to print or to send."""
+
+    def draw() -> Response:
+        with context.database.read() as session:
+            make = service.page_of(session, choice_id)
+        return Response(make(), media_type="application/pdf")
+
+    return await context.rendered(draw)
+
+
+@router.put("/choices/{choice_id}/answer", responses=PROBLEMS)
+def answer_choice(choice_id: Id, body: AnswerIn, context: ContextNow) -> ChoiceOut:
+    """Keep what a client answered."""
+    with context.database.write.begin() as session:
+        return _out(service.answer_choice(session, choice_id, **body.model_dump()))
+
+
+@router.delete("/choices/{choice_id}", status_code=204, responses=PROBLEMS)
+def remove_choice(choice_id: Id, context: ContextNow) -> None:
+    """Remove a choice; it can be brought back."""
+    with context.database.write.begin() as session:
+        service.remove_choice(session, choice_id)
+
+
+def _out(row: ChoiceRow) -> ChoiceOut:
+    return ChoiceOut.model_validate(row, from_attributes=True)

@@ -1,0 +1,1 @@
+"""The demo job over HTTP: routes and schemas."""

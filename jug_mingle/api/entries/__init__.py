@@ -1,0 +1,1 @@
+"""Entries over HTTP: routes and schemas."""

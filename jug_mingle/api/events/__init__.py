@@ -1,0 +1,1 @@
+"""Events over HTTP: routes and schemas."""

@@ -1,0 +1,1 @@
+"""Find over HTTP: routes and schemas."""
