@@ -10,12 +10,45 @@ export default defineConfigWithVueTs(
   {
     rules: {
       'vue/multi-word-component-names': 'off',
+      'vue/require-default-prop': 'off', // what is left out is undefined, as its type says
+      // what is said to a person has one formatter each, in src/shared/say
+      'no-restricted-syntax': [
+        'error',
+        {
+          selector: 'MemberExpression[property.name=/^(toFixed|toPrecision|toLocale.*String)$/]',
+          message: 'Numbers, dates and amounts are said by src/shared/say.',
+        },
+        { selector: "Identifier[name='Intl']", message: 'Times and numbers are said by src/shared/say.' },
+        {
+          selector: 'TemplateElement[value.raw=/^ ?(ml|cm|mm|m²|sq ft|fl oz|°C|°F|€|\\$)(?![a-zäöü])/]',
+          message: 'Amounts, lengths, temperatures and money are said by src/shared/say.',
+        },
+      ],
+      'vue/no-restricted-syntax': [
+        'error',
+        {
+          selector: 'VText[value=/^ ?(ml|cm|mm|m²|sq ft|fl oz|°C|°F)(?![a-zäöü])/]',
+          message: 'Amounts, lengths and temperatures are said by src/shared/say.',
+        },
+        {
+          selector: 'VExpressionContainer MemberExpression[property.name=/^(toFixed|toPrecision|toLocale.*String)$/]',
+          message: 'Numbers, dates and amounts are said by src/shared/say.',
+        },
+      ],
       // a label may hold its control, or be tied to it by an id: either is enough
       'vuejs-accessibility/label-has-for': [
         'error',
         {
           required: { some: ['nesting', 'id'] },
-          controlComponents: ['BFormInput', 'BFormSelect', 'KeptInput', 'GroundChoice', 'PickOne', 'UnitChoice'],
+          controlComponents: [
+            'BFormInput',
+            'BFormSelect',
+            'KeptInput',
+            'GroundChoice',
+            'PickOne',
+            'UnitChoice',
+            'AmountInput',
+          ],
         },
       ],
       'vuejs-accessibility/form-control-has-label': 'off', // it does not know a label around a component; axe looks at the page
@@ -28,4 +61,5 @@ export default defineConfigWithVueTs(
       'vue/multiline-html-element-content-newline': 'off',
     },
   },
+  { files: ['src/shared/say/**', 'src/shared/useMeasuring.ts'], rules: { 'no-restricted-syntax': 'off' } },
 )

@@ -4,7 +4,7 @@ import { computed, nextTick, ref, watch, watchEffect } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 
 import { isAway } from './api/reach'
-import { unloaded } from './router'
+import { going, unloaded } from './router'
 import AwayBanner from './shared/AwayBanner.vue'
 import ErrorLine from './shared/ErrorLine.vue'
 import JobMenu from './shared/JobMenu.vue'
@@ -16,27 +16,39 @@ import PlacesRail from './shared/PlacesRail.vue'
 import TimersStrip from './shared/TimersStrip.vue'
 import { places } from './shared/places'
 import { preferences, prefer } from './shared/preferences'
-import { emptyJob, jobsTaken, useJob, useLights } from './shared/useJob'
+import { useMeasuring } from './shared/useMeasuring'
+import { jobInUrl } from './shared/jobInHand'
+import { emptyJob, useJob, useJobs, useLights } from './shared/useJob'
 import { useKeys } from './shared/useKeys'
 import { useNarrow } from './shared/useNarrow'
 import { useSettingsHere } from './shared/useSettings'
 import { useShelfAhead } from './shared/useShelf'
 
 const { job, error } = useJob()
+const { id, jobs, known, lost } = useJobs()
+/** How often another job was taken in hand: what is half done in a place belongs to the one before. */
+const taken = ref(0)
+watch(id, (now, before) => {
+  if (before !== undefined && now !== before) taken.value += 1
+})
 const { data: lights } = useLights()
+useMeasuring()
 useSettingsHere()
 const router = useRouter()
 useShelfAhead()
 const route = useRoute()
 const narrow = useNarrow()
-const withJugs = computed(() => route.name !== 'shelf' && route.name !== 'plan')
+const WITHOUT_JUGS = ['shelf', 'plan', 'jobs', 'settings']
+const withJugs = computed(() => !WITHOUT_JUGS.includes(String(route.name)))
 
 const main = ref<HTMLElement>()
 const title = computed(() =>
   route.name === 'bench' ? 'Bench' : (places.find((one) => one.name === route.name)?.title ?? 'Jug Mingle'),
 )
+const open = computed(() => route.meta.ofJob === true)
 watchEffect(() => {
-  document.title = [title.value, job.value?.name, 'Jug Mingle'].filter(Boolean).join(' · ')
+  const name = job.value?.name ?? jobs.value.find((one) => one.id === jobInUrl.value)?.name
+  document.title = [title.value, name, 'Jug Mingle'].filter(Boolean).join(' · ')
 })
 // Whoever goes to another place by keys or by ear goes on from its beginning.
 watch(
@@ -45,7 +57,8 @@ watch(
     if (before === undefined || before === 'begin' || now === undefined) return
     jugsShown.value = false
     await nextTick()
-    main.value?.focus({ preventScroll: true })
+    // A place that put the focus where its work begins keeps it there.
+    if (!main.value?.contains(document.activeElement)) main.value?.focus({ preventScroll: true })
   },
 )
 
@@ -63,26 +76,49 @@ watch(
   (now, before) => {
     const first = before === undefined || before.id !== now?.id
     if (!now || !first || window.location.pathname !== '/') return
-    void router.replace({ name: emptyJob(now) ? 'piece' : 'catch' })
+    void router.replace({ name: emptyJob(now) ? 'piece' : 'catch', params: { job: now.id.toString() } })
+  },
+  { immediate: true },
+)
+// An address that names no job gets the one in hand, once the jobs are known.
+watch(
+  [() => job.value?.id, () => route.fullPath, going],
+  ([inHand]) => {
+    if (going.value || inHand === undefined || route.meta.ofJob !== true || route.params.job) return
+    const { name, params, query } = route
+    if (name) void router.replace({ name, params: { ...params, job: inHand.toString() }, query })
+  },
+  { immediate: true },
+)
+// Where there is no job at all, one is begun.
+watch(
+  [known, () => jobs.value.length],
+  ([ready, many]) => {
+    if (ready && many === 0 && (open.value || route.name === 'begin')) void router.replace({ name: 'jobs' })
   },
   { immediate: true },
 )
 
 const dark = usePreferredDark()
 watchEffect(() => {
+  document.documentElement.dataset.still = preferences.value.motion ? 'no' : 'yes'
   document.documentElement.dataset.bsTheme = dark.value ? 'dark' : 'light'
   const mat = lights.value?.find((light) => light.name === preferences.value.light)?.mat
   if (mat) document.documentElement.style.setProperty('--mat', mat)
 })
 
 useKeys((event) => {
-  const place = places.find((known) => known.key === event.key.toLowerCase())
+  const place = places.find((one) => one.key === event.key.toLowerCase())
   if (place) void router.push({ name: place.name })
   if (event.key.toLowerCase() === 'l' && lights.value) {
     const shown = lights.value.filter((light) => light.switch || light.name === job.value?.room_light)
     const at = shown.findIndex((light) => light.name === preferences.value.light)
     const next = shown[(at + 1) % shown.length]
     if (next) prefer({ light: next.name })
+    return true
+  }
+  if (event.key.toLowerCase() === 'j') {
+    void router.push({ name: 'jobs' })
     return true
   }
   return place !== undefined
@@ -107,11 +143,16 @@ useKeys((event) => {
         <p>The program did not send it.</p>
         <BButton variant="primary" @click="again">Try again</BButton>
       </div>
-      <div v-else-if="error && !job" class="unloaded">
+      <div v-else-if="lost && open" class="unloaded">
+        <h1>There is no job {{ lost }} here.</h1>
+        <p>It was removed, or never was. What was removed is in the bin, in Settings.</p>
+        <RouterLink :to="{ name: 'jobs' }" class="btn btn-primary">Look at all jobs</RouterLink>
+      </div>
+      <div v-else-if="error && !job && open" class="unloaded">
         <h1>This job cannot be shown.</h1>
         <ErrorLine v-if="error" :error="error" />
       </div>
-      <RouterView v-else :key="jobsTaken" />
+      <RouterView v-else :key="taken" />
     </main>
     <JugShelf v-if="withJugs || narrow" :narrow="narrow" />
     <NoticeBar />

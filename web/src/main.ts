@@ -7,12 +7,20 @@ import './shared/theme.css'
 import { VueQueryPlugin } from '@tanstack/vue-query'
 import { createApp } from 'vue'
 
+import { listen } from './api/events'
 import { Queries } from './api/queries'
 import App from './App.vue'
 import { router } from './router'
 
 const queries = new Queries({
-  defaultOptions: { queries: { retry: 1, staleTime: 30_000, refetchOnWindowFocus: false } },
+  defaultOptions: {
+    queries: {
+      retry: 1,
+      staleTime: Infinity, // what changes is told (api/events)
+      refetchOnWindowFocus: false,
+    },
+  },
 })
 
+listen(queries)
 createApp(App).use(router).use(VueQueryPlugin, { queryClient: queries }).mount('#app')

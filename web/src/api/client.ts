@@ -1,5 +1,7 @@
 import createClient from 'openapi-fetch'
 
+import { saying, written } from '../shared/say/saying'
+import { told } from '../shared/say/told'
 import { reach } from './reach'
 import type { components, paths } from './schema'
 
@@ -34,15 +36,31 @@ interface Answer<T> {
   response: Response
 }
 
+/** What of an answer is read by people, and has numbers in it. */
+const READ = /^(words|said|likely|why|how|keeps|wait|amount|sureness|expect|unlikely|helps|because)$/
+
+/** An answer with the numbers in its words written as the person writes them. */
+function inOwnNumbers(said: unknown, name = ''): unknown {
+  if (saying.value.numbers === 'point') return said
+  if (typeof said === 'string') return READ.test(name) ? written(said) : said
+  if (Array.isArray(said)) return said.map((one) => inOwnNumbers(one, name))
+  if (said === null || typeof said !== 'object') return said
+  return Object.fromEntries(Object.entries(said).map(([key, one]) => [key, inOwnNumbers(one, key)]))
+}
+
 /** Return what a request gave, or throw an ApiError with the server's words. */
 export function unwrap<T>(answer: Answer<T>): T {
-  if (answer.response.ok) return answer.data as T
+  if (answer.response.ok) return inOwnNumbers(answer.data) as T
   throw problem(answer.error, answer.response.status)
 }
 
 function problem(error: unknown, status: number): ApiError {
   const said = error as Partial<Schemas['Problem']> | undefined
-  return new ApiError(said?.detail ?? `The program gave no answer (${status.toString()}).`, status, said?.fields ?? {})
+  return new ApiError(
+    said?.detail ? told(said.detail) : `The program gave no answer (${status.toString()}).`,
+    status,
+    said?.fields ?? {},
+  )
 }
 
 /** Send a photo as it is; openapi-fetch would turn it to JSON. */

@@ -9,7 +9,7 @@ import { QueryClient } from '@tanstack/vue-query'
 export class Queries extends QueryClient {
   override async invalidateQueries(...[asked, options]: Parameters<QueryClient['invalidateQueries']>): Promise<void> {
     const filters = typeof asked === 'function' ? asked() : asked
-    await this.cancelQueries(filters)
+    if (filters?.refetchType !== 'none') await this.cancelQueries(filters)
     await super.invalidateQueries(filters, options)
   }
 }

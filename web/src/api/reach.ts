@@ -32,6 +32,9 @@ function newKey(): string {
 const WHOLE = 1_000_000
 const PART = 65_536
 
+/** What this page is called, so that it is not told of what it did itself. */
+export const pageName = newKey()
+
 /** What a write is told by from another: all that it says. */
 async function signature(request: Request): Promise<string> {
   const body = await request.clone().blob()
@@ -54,7 +57,10 @@ export async function reach(input: Request | string, init?: RequestInit): Promis
   // What is sent while the page is being left must be sent at once: no time to look whether it was sent before.
   const mine = writes && !request.keepalive ? await signature(request) : ''
   const key = writes ? (unanswered.get(mine) ?? newKey()) : ''
-  if (writes) request.headers.set('Idempotency-Key', key)
+  if (writes) {
+    request.headers.set('Idempotency-Key', key)
+    request.headers.set('X-Page', pageName)
+  }
   for (const pause of [...AGAIN, undefined]) {
     try {
       const response = await fetch(request.clone())

@@ -4,6 +4,226 @@
  */
 
 export interface paths {
+  '/api/archive': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    /**
+     * Get Archive
+     * @description Return everything as one file.
+     */
+    get: operations['get_archive_api_archive_get']
+    put?: never
+    post?: never
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/archives': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    get?: never
+    put?: never
+    /**
+     * Send Archive
+     * @description Take an archive, sent as the body, and say what bringing it back would do; nothing is changed.
+     */
+    post: operations['send_archive_api_archives_post']
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/archives/{token}': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    get?: never
+    put?: never
+    post?: never
+    /**
+     * Drop Archive
+     * @description Drop an archive that was sent, and change nothing.
+     */
+    delete: operations['drop_archive_api_archives__token__delete']
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/archives/{token}/import': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    get?: never
+    put?: never
+    /**
+     * Import Archive
+     * @description Bring jobs of an archive in beside those that are here, all of them or none.
+     */
+    post: operations['import_archive_api_archives__token__import_post']
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/archives/{token}/restore': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    get?: never
+    put?: never
+    /**
+     * Restore Archive
+     * @description Put everything that an archive holds in the place of what is here, all of it or nothing; what is here is kept.
+     */
+    post: operations['restore_archive_api_archives__token__restore_post']
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/bin': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    /**
+     * List Removed
+     * @description List all that is in the bin, what was removed last first.
+     */
+    get: operations['list_removed_api_bin_get']
+    put?: never
+    post?: never
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/bin/{kind}/{number}': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    get?: never
+    put?: never
+    post?: never
+    /**
+     * Remove For Good
+     * @description Remove something in the bin for good, with all that belongs to it.
+     */
+    delete: operations['remove_for_good_api_bin__kind___number__delete']
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/bin/{kind}/{number}/restore': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    get?: never
+    put?: never
+    /**
+     * Bring Back
+     * @description Take something out of the bin.
+     */
+    post: operations['bring_back_api_bin__kind___number__restore_post']
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/choices/{choice_id}': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    get?: never
+    put?: never
+    post?: never
+    /**
+     * Remove Choice
+     * @description Remove a choice; it can be brought back.
+     */
+    delete: operations['remove_choice_api_choices__choice_id__delete']
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/choices/{choice_id}.pdf': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    /**
+     * Print Choice
+     * @description Return the page of a choice, to print or to send.
+     */
+    get: operations['print_choice_api_choices__choice_id__pdf_get']
+    put?: never
+    post?: never
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/choices/{choice_id}/answer': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    get?: never
+    /**
+     * Answer Choice
+     * @description Keep what a client answered.
+     */
+    put: operations['answer_choice_api_choices__choice_id__answer_put']
+    post?: never
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
   '/api/colours/file': {
     parameters: {
       query?: never
@@ -38,6 +258,54 @@ export interface paths {
      * @description Return how a colour looks, wherever it comes from; nothing is saved.
      */
     post: operations['look_api_colours_look_post']
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/demo': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    /**
+     * Get Demo
+     * @description Return whether the demo job can be brought in, or stands here.
+     */
+    get: operations['get_demo_api_demo_get']
+    put?: never
+    /**
+     * Bring Demo
+     * @description Bring the demo job in beside one's own, with its tins.
+     */
+    post: operations['bring_demo_api_demo_post']
+    /**
+     * Put Demo Away
+     * @description Remove the demo job for good, with its tins.
+     */
+    delete: operations['put_demo_away_api_demo_delete']
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/devices': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    /**
+     * List Devices
+     * @description Say which devices there are to work with: real ones, or, in the demo, the stand-ins.
+     */
+    get: operations['list_devices_api_devices_get']
+    put?: never
+    post?: never
     delete?: never
     options?: never
     head?: never
@@ -204,6 +472,70 @@ export interface paths {
     patch?: never
     trace?: never
   }
+  '/api/entries/{entry_id}': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    get?: never
+    put?: never
+    post?: never
+    /**
+     * Remove Entry
+     * @description Remove an entry; it can be brought back.
+     */
+    delete: operations['remove_entry_api_entries__entry_id__delete']
+    options?: never
+    head?: never
+    /**
+     * Change Entry
+     * @description Say an entry otherwise; only what is sent is changed.
+     */
+    patch: operations['change_entry_api_entries__entry_id__patch']
+    trace?: never
+  }
+  '/api/events': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    /**
+     * Listen
+     * @description Tell what changes from now on, or from the last event that a browser heard; each event names what was touched.
+     */
+    get: operations['listen_api_events_get']
+    put?: never
+    post?: never
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/find': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    /**
+     * Find
+     * @description Return what fits all that is asked: the nearest colour first, else the newest.
+     */
+    get: operations['find_api_find_get']
+    put?: never
+    post?: never
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
   '/api/forms': {
     parameters: {
       query?: never
@@ -321,7 +653,7 @@ export interface paths {
     }
     /**
      * List Jobs
-     * @description List all jobs, oldest first.
+     * @description List all jobs, the one last begun first.
      */
     get: operations['list_jobs_api_jobs_get']
     put?: never
@@ -330,6 +662,26 @@ export interface paths {
      * @description Begin a job.
      */
     post: operations['begin_job_api_jobs_post']
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/jobs/states': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    /**
+     * List States
+     * @description List what a job can be, in the order of its life.
+     */
+    get: operations['list_states_api_jobs_states_get']
+    put?: never
+    post?: never
     delete?: never
     options?: never
     head?: never
@@ -350,12 +702,16 @@ export interface paths {
     get: operations['get_job_api_jobs__job_id__get']
     put?: never
     post?: never
-    delete?: never
+    /**
+     * Remove Job
+     * @description Put a job into the bin, with all that belongs to it.
+     */
+    delete: operations['remove_job_api_jobs__job_id__delete']
     options?: never
     head?: never
     /**
      * Change Job
-     * @description Call a job, or its room, something else.
+     * @description Change what is said of a job; only what is sent is changed.
      */
     patch: operations['change_job_api_jobs__job_id__patch']
     trace?: never
@@ -375,6 +731,26 @@ export interface paths {
      *     spreads as that jug does; else a furniture paint's spread rate is taken, or the one that is sent.
      */
     get: operations['get_amount_api_jobs__job_id__amount_get']
+    put?: never
+    post?: never
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/jobs/{job_id}/archive': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    /**
+     * Get Job Archive
+     * @description Return one job as a file, with the tins that it needs.
+     */
+    get: operations['get_job_archive_api_jobs__job_id__archive_get']
     put?: never
     post?: never
     delete?: never
@@ -447,6 +823,30 @@ export interface paths {
     patch?: never
     trace?: never
   }
+  '/api/jobs/{job_id}/choices': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    /**
+     * List Choices
+     * @description List what clients of a job were shown, the newest first.
+     */
+    get: operations['list_choices_api_jobs__job_id__choices_get']
+    put?: never
+    /**
+     * Add Choice
+     * @description Keep which looks a client is shown.
+     */
+    post: operations['add_choice_api_jobs__job_id__choices_post']
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
   '/api/jobs/{job_id}/colours.{kind}': {
     parameters: {
       query?: never
@@ -461,6 +861,66 @@ export interface paths {
     get: operations['write_file_api_jobs__job_id__colours__kind__get']
     put?: never
     post?: never
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/jobs/{job_id}/daybook': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    /**
+     * Read Daybook
+     * @description Return the daybook of a job.
+     */
+    get: operations['read_daybook_api_jobs__job_id__daybook_get']
+    put?: never
+    post?: never
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/jobs/{job_id}/duplicate': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    get?: never
+    put?: never
+    /**
+     * Duplicate Job
+     * @description Begin a job like another: its pieces, photos, colours, jugs and looks, and nothing of what was done on it.
+     */
+    post: operations['duplicate_job_api_jobs__job_id__duplicate_post']
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/jobs/{job_id}/entries': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    get?: never
+    put?: never
+    /**
+     * Add Entry
+     * @description Write something down of a job.
+     */
+    post: operations['add_entry_api_jobs__job_id__entries_post']
     delete?: never
     options?: never
     head?: never
@@ -501,6 +961,26 @@ export interface paths {
      * @description Keep a look from a file, in the jugs of this job.
      */
     post: operations['import_look_api_jobs__job_id__looks_import_post']
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/jobs/{job_id}/looks/{look_id}/copy': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    get?: never
+    put?: never
+    /**
+     * Copy Look
+     * @description Keep a look of another job as one of this, with the jugs that it is laid in.
+     */
+    post: operations['copy_look_api_jobs__job_id__looks__look_id__copy_post']
     delete?: never
     options?: never
     head?: never
@@ -601,6 +1081,26 @@ export interface paths {
      * @description Keep a photo: JPEG, PNG, WebP or HEIC, sent as the body.
      */
     post: operations['add_photo_api_jobs__job_id__photos_post']
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/jobs/{job_id}/photos/sample': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    get?: never
+    put?: never
+    /**
+     * Add Sample
+     * @description Keep a photo that ships with the program, to try with: a jug by a window, a sheet of paper beside it.
+     */
+    post: operations['add_sample_api_jobs__job_id__photos_sample_post']
     delete?: never
     options?: never
     head?: never
@@ -1364,7 +1864,11 @@ export interface paths {
     delete: operations['remove_mix_api_mixes__mix_id__delete']
     options?: never
     head?: never
-    patch?: never
+    /**
+     * Rename Mix
+     * @description Call a mix something else.
+     */
+    patch: operations['rename_mix_api_mixes__mix_id__patch']
     trace?: never
   }
   '/api/mixes/{mix_id}/pots': {
@@ -1505,6 +2009,30 @@ export interface paths {
     options?: never
     head?: never
     patch?: never
+    trace?: never
+  }
+  '/api/photos/{photo_id}': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    get?: never
+    put?: never
+    post?: never
+    /**
+     * Remove Photo
+     * @description Put a photo into the bin; colours that were caught from it stay.
+     */
+    delete: operations['remove_photo_api_photos__photo_id__delete']
+    options?: never
+    head?: never
+    /**
+     * Change Photo
+     * @description Name a photo, say which part of the work it shows, or turn it with all that is marked on it.
+     */
+    patch: operations['change_photo_api_photos__photo_id__patch']
     trace?: never
   }
   '/api/photos/{photo_id}/chart': {
@@ -2298,7 +2826,7 @@ export interface paths {
     head?: never
     /**
      * Change Settings
-     * @description Set the unit, the currency or the margin, or follow a school.
+     * @description Set what is sent, or follow a school.
      */
     patch: operations['change_settings_api_settings_patch']
     trace?: never
@@ -3016,6 +3544,50 @@ export interface components {
       words: string
     }
     /**
+     * AnswerIn
+     * @description What a client answered: a look, or none of them, and what they said.
+     */
+    AnswerIn: {
+      /** Look Id */
+      look_id?: number | null
+      /**
+       * Words
+       * @default
+       */
+      words: string
+    }
+    /**
+     * ArchiveOut
+     * @description An archive that was sent, and what bringing it back would do. Nothing was changed yet.
+     */
+    ArchiveOut: {
+      /** Brings */
+      brings: {
+        [key: string]: number
+      }
+      /** Jobs */
+      jobs: components['schemas']['JobThereOut'][]
+      /** Made */
+      made: string
+      /** New Photos */
+      new_photos: number
+      /**
+       * Of
+       * @description "everything" or "job".
+       */
+      of: string
+      /** Replaces */
+      replaces: {
+        [key: string]: number
+      }
+      /** Title */
+      title: string
+      /** Token */
+      token: string
+      /** Words */
+      words: string
+    }
+    /**
      * BadRowOut
      * @description A row of a table that cannot be taken, and why.
      */
@@ -3373,6 +3945,77 @@ export interface components {
       method: 'chips'
     }
     /**
+     * ChoiceIn
+     * @description Looks of a piece to show to a client, in the light of their room, and what the page says.
+     */
+    ChoiceIn: {
+      /**
+       * Light
+       * @default window
+       * @enum {string}
+       */
+      light:
+        | 'window'
+        | 'bulb'
+        | 'cool_led'
+        | 'tube'
+        | 'evening_window'
+        | 'north_window'
+        | 'warm_led'
+        | 'neutral_led'
+        | 'old_tube'
+      /** Look Ids */
+      look_ids: number[]
+      /** Piece Id */
+      piece_id: number
+      /**
+       * Words
+       * @default
+       */
+      words: string
+    }
+    /**
+     * ChoiceOut
+     * @description What a client was shown, and what they answered; its page is at `/api/choices/{id}.pdf`.
+     */
+    ChoiceOut: {
+      /** Answer */
+      answer: string
+      /** Answer Id */
+      answer_id: number | null
+      /** Answered */
+      answered: string | null
+      /**
+       * Created
+       * Format: date-time
+       */
+      created: string
+      /** Id */
+      id: number
+      /**
+       * Light
+       * @enum {string}
+       */
+      light:
+        | 'window'
+        | 'bulb'
+        | 'cool_led'
+        | 'tube'
+        | 'evening_window'
+        | 'north_window'
+        | 'warm_led'
+        | 'neutral_led'
+        | 'old_tube'
+      /** Look Ids */
+      look_ids: number[]
+      /** Piece Id */
+      piece_id: number
+      /** Version */
+      version: number
+      /** Words */
+      words: string
+    }
+    /**
      * ClashOut
      * @description Something that stands against something, and what would help.
      */
@@ -3472,6 +4115,44 @@ export interface components {
        * Format: date-time
        */
       start: string
+    }
+    /**
+     * DaybookOut
+     * @description The daybook of a job: what happened, the newest first; what was written down; and what it took and brought.
+     */
+    DaybookOut: {
+      /** Entries */
+      entries: components['schemas']['EntryOut'][]
+      /** Happened */
+      happened: components['schemas']['HappenedOut'][]
+      /** Kinds */
+      kinds: {
+        [key: string]: string
+      }
+      sums: components['schemas']['SumsOut']
+    }
+    /**
+     * DemoOut
+     * @description Whether there is a demo job to bring in, and its number where it stands here.
+     */
+    DemoOut: {
+      /** Job */
+      job: number | null
+      /**
+       * Offered
+       * @description Not in the demo itself.
+       */
+      offered: boolean
+    }
+    /**
+     * DevicesOut
+     * @description Which devices there are to work with.
+     */
+    DevicesOut: {
+      /** Reader */
+      reader: boolean
+      /** Scale */
+      scale: boolean
     }
     /**
      * DifferenceOut
@@ -3610,6 +4291,110 @@ export interface components {
       until: string
       /** Why */
       why: string
+      /** Words */
+      words: string
+    }
+    /**
+     * EntryChangeIn
+     * @description What is said of an entry; what is not sent stays.
+     */
+    EntryChangeIn: {
+      /** At */
+      at?: string | null
+      /** Grit */
+      grit?: number | null
+      /** Kind */
+      kind?: ('note' | 'work' | 'spent' | 'got' | 'bought' | 'endured') | null
+      /** Minutes */
+      minutes?: number | null
+      /** Money */
+      money?: number | null
+      /** Photo Id */
+      photo_id?: number | null
+      /** Piece Id */
+      piece_id?: number | null
+      /** Product */
+      product?: string | null
+      /** Step */
+      step?: string | null
+      /** Tool */
+      tool?: string | null
+      /** Waited */
+      waited?: number | null
+      /** Words */
+      words?: string | null
+    }
+    /**
+     * EntryIn
+     * @description Something to write down of a job.
+     */
+    EntryIn: {
+      /** At */
+      at?: string | null
+      /** Grit */
+      grit?: number | null
+      /**
+       * Kind
+       * @default note
+       * @enum {string}
+       */
+      kind: 'note' | 'work' | 'spent' | 'got' | 'bought' | 'endured'
+      /** Minutes */
+      minutes?: number | null
+      /** Money */
+      money?: number | null
+      /** Photo Id */
+      photo_id?: number | null
+      /** Piece Id */
+      piece_id?: number | null
+      /** Product */
+      product?: string | null
+      /** Step */
+      step?: string | null
+      /** Tool */
+      tool?: string | null
+      /** Waited */
+      waited?: number | null
+      /** Words */
+      words?: string | null
+    }
+    /**
+     * EntryOut
+     * @description Something that was written down; `minutes` are of hands, `waited` of drying. [minutes]
+     */
+    EntryOut: {
+      /**
+       * At
+       * Format: date-time
+       */
+      at: string
+      /** Grit */
+      grit: number | null
+      /** Id */
+      id: number
+      /**
+       * Kind
+       * @enum {string}
+       */
+      kind: 'note' | 'work' | 'spent' | 'got' | 'bought' | 'endured'
+      /** Minutes */
+      minutes: number | null
+      /** Money */
+      money: number | null
+      /** Photo Id */
+      photo_id: number | null
+      /** Piece Id */
+      piece_id: number | null
+      /** Product */
+      product: string
+      /** Step */
+      step: string
+      /** Tool */
+      tool: string
+      /** Version */
+      version: number
+      /** Waited */
+      waited: number | null
       /** Words */
       words: string
     }
@@ -3777,6 +4562,16 @@ export interface components {
       task: 'film'
     }
     /**
+     * FindOut
+     * @description What was found, and how many there are in all.
+     */
+    FindOut: {
+      /** All */
+      all: number
+      /** Found */
+      found: components['schemas']['FoundOut'][]
+    }
+    /**
      * FinishOut
      * @description A look of a job: its finish by name.
      */
@@ -3787,6 +4582,8 @@ export interface components {
       layers: components['schemas']['LayerIn'][]
       /** Name */
       name: string
+      /** Version */
+      version: number
     }
     /**
      * FormOut
@@ -3827,6 +4624,47 @@ export interface components {
       usual: {
         [key: string]: number | string
       }
+    }
+    /**
+     * FoundOut
+     * @description Something that was found.
+     */
+    FoundOut: {
+      /**
+       * At
+       * Format: date-time
+       */
+      at: string
+      /**
+       * Delta E
+       * @description From the colour asked for. [CIEDE2000]
+       */
+      delta_E: number | null
+      /**
+       * Hex
+       * @description Its colour in the light asked for, if it has one.
+       */
+      hex: string | null
+      /** Id */
+      id: number
+      /** Job Id */
+      job_id: number | null
+      /** Job Name */
+      job_name: string
+      /**
+       * Kind
+       * @enum {string}
+       */
+      kind: 'job' | 'piece' | 'colour' | 'jug' | 'look' | 'strip' | 'plan' | 'preparation' | 'entry' | 'photo'
+      /**
+       * Said
+       * @description How far that is, in words.
+       */
+      said: string
+      /** Title */
+      title: string
+      /** Words */
+      words: string
     }
     /**
      * FreehandIn
@@ -4102,6 +4940,29 @@ export interface components {
       under?: string | null
     }
     /**
+     * HappenedOut
+     * @description Something that happened in a job, in words; `entry`, `photo` and `mix` are the numbers of what it is.
+     */
+    HappenedOut: {
+      /**
+       * At
+       * Format: date-time
+       */
+      at: string
+      /** Entry */
+      entry: number | null
+      /** Kind */
+      kind: string
+      /** Mix */
+      mix: number | null
+      /** Photo */
+      photo: number | null
+      /** Title */
+      title: string
+      /** Words */
+      words: string
+    }
+    /**
      * HardwareIn
      * @description What is done with the handles of a piece; only what is sent differs from before. [mm]
      */
@@ -4235,20 +5096,57 @@ export interface components {
       set: boolean
     }
     /**
+     * ImportIn
+     * @description Which jobs of an archive are brought in, by their numbers in it.
+     */
+    ImportIn: {
+      /** Jobs */
+      jobs: number[]
+    }
+    /**
+     * ImportedOut
+     * @description The numbers that jobs got here.
+     */
+    ImportedOut: {
+      /** Jobs */
+      jobs: number[]
+    }
+    /**
      * JobChangeIn
      * @description What changes of a job; only what is sent is changed.
      */
     JobChangeIn: {
+      /** Archived */
+      archived?: boolean | null
+      /** Client */
+      client?: string | null
+      /** Due */
+      due?: string | null
       /** Name */
       name?: string | null
+      /**
+       * No Due
+       * @description Whether it is needed by no date any more.
+       * @default false
+       */
+      no_due: boolean
+      /** Notes */
+      notes?: string | null
       /** Room */
       room?: string | null
+      /** State */
+      state?: ('planned' | 'in_work' | 'in_stock' | 'for_sale' | 'sold' | 'given') | null
     }
     /**
      * JobIn
      * @description A job to begin.
      */
     JobIn: {
+      /**
+       * Client
+       * @default
+       */
+      client: string
       /** Name */
       name: string
       /**
@@ -4258,22 +5156,131 @@ export interface components {
       room: string
     }
     /**
-     * JobOut
-     * @description A job in a line.
+     * JobLineOut
+     * @description A job as the list of them shows it, with a photo, and the number of a piece, that may be its picture.
      */
-    JobOut: {
+    JobLineOut: {
+      /** Archived */
+      archived: boolean
+      /** Client */
+      client: string
+      /** Counts */
+      counts: {
+        [key: string]: number
+      }
+      /**
+       * Created
+       * Format: date-time
+       */
+      created: string
+      /**
+       * Days Unsold
+       * @description How long it has stood finished, or stood until it was sold or given.
+       */
+      days_unsold: number | null
+      /**
+       * Due
+       * @description When it is needed.
+       */
+      due: string | null
+      /**
+       * Finished
+       * @description When the work on it ended.
+       */
+      finished: string | null
       /** Id */
       id: number
       /** Name */
       name: string
+      /** Notes */
+      notes: string
+      photo: components['schemas']['PictureOut'] | null
+      /** Piece */
+      piece: number | null
       /** Room */
       room: string
+      /**
+       * State
+       * @enum {string}
+       */
+      state: 'planned' | 'in_work' | 'in_stock' | 'for_sale' | 'sold' | 'given'
+      /**
+       * Touched
+       * Format: date-time
+       * @description When something was last added to it.
+       */
+      touched: string
+      /** Version */
+      version: number
+    }
+    /**
+     * JobOut
+     * @description A job in a line.
+     */
+    JobOut: {
+      /** Archived */
+      archived: boolean
+      /** Client */
+      client: string
+      /**
+       * Created
+       * Format: date-time
+       */
+      created: string
+      /**
+       * Days Unsold
+       * @description How long it has stood finished, or stood until it was sold or given.
+       */
+      days_unsold: number | null
+      /**
+       * Due
+       * @description When it is needed.
+       */
+      due: string | null
+      /**
+       * Finished
+       * @description When the work on it ended.
+       */
+      finished: string | null
+      /** Id */
+      id: number
+      /** Name */
+      name: string
+      /** Notes */
+      notes: string
+      /** Room */
+      room: string
+      /**
+       * State
+       * @enum {string}
+       */
+      state: 'planned' | 'in_work' | 'in_stock' | 'for_sale' | 'sold' | 'given'
+      /** Version */
+      version: number
+    }
+    /**
+     * JobThereOut
+     * @description A job of an archive; `here` where one begun at the same moment stands here, too.
+     */
+    JobThereOut: {
+      /** Counts */
+      counts: {
+        [key: string]: number
+      }
+      /** Here */
+      here: boolean
+      /** Id */
+      id: number
+      /** Name */
+      name: string
     }
     /**
      * JobWholeOut
      * @description A job with all that belongs to it, as it looks in the light asked for.
      */
     JobWholeOut: {
+      /** Archived */
+      archived: boolean
       /**
        * Areas
        * @description Painted area of each zone of all pieces. [m²]
@@ -4281,6 +5288,28 @@ export interface components {
       areas: {
         [key: string]: number
       }
+      /** Client */
+      client: string
+      /**
+       * Created
+       * Format: date-time
+       */
+      created: string
+      /**
+       * Days Unsold
+       * @description How long it has stood finished, or stood until it was sold or given.
+       */
+      days_unsold: number | null
+      /**
+       * Due
+       * @description When it is needed.
+       */
+      due: string | null
+      /**
+       * Finished
+       * @description When the work on it ended.
+       */
+      finished: string | null
       /** Id */
       id: number
       /** Looks */
@@ -4289,6 +5318,8 @@ export interface components {
       mixes: components['schemas']['MixOut'][]
       /** Name */
       name: string
+      /** Notes */
+      notes: string
       /** Photos */
       photos: components['schemas']['PhotoOut'][]
       /** Pieces */
@@ -4309,8 +5340,15 @@ export interface components {
         | 'warm_led'
         | 'neutral_led'
         | 'old_tube'
+      /**
+       * State
+       * @enum {string}
+       */
+      state: 'planned' | 'in_work' | 'in_stock' | 'for_sale' | 'sold' | 'given'
       /** Targets */
       targets: components['schemas']['TargetOut'][]
+      /** Version */
+      version: number
       /**
        * Workshop Light
        * @enum {string}
@@ -5065,6 +6103,8 @@ export interface components {
        * @description CIELAB hue angle, greys after all hues. [degrees]
        */
       hue: number
+      /** Id */
+      id: number
       /** Keeps Until */
       keeps_until: string | null
       /** Key */
@@ -5092,6 +6132,8 @@ export interface components {
       price: number
       /** Use Up */
       use_up: boolean
+      /** Version */
+      version: number
     }
     /**
      * MaterialWholeOut
@@ -5122,6 +6164,8 @@ export interface components {
        * @description CIELAB hue angle, greys after all hues. [degrees]
        */
       hue: number
+      /** Id */
+      id: number
       /** Keeps Until */
       keeps_until: string | null
       /** Key */
@@ -5167,6 +6211,8 @@ export interface components {
       tasks: components['schemas']['TaskOut'][]
       /** Use Up */
       use_up: boolean
+      /** Version */
+      version: number
       /**
        * White
        * @description The white to make a tint with.
@@ -5215,13 +6261,20 @@ export interface components {
     }
     /**
      * MeasuringOut
-     * @description What amounts are said and measured in: what menus offer.
+     * @description What amounts are said and measured in: what menus offer, and what a typed amount may be in.
      */
     MeasuringOut: {
       /** Sizes */
       sizes: components['schemas']['BatchSizeOut'][]
       /** Tools */
       tools: components['schemas']['ToolOut'][]
+      /**
+       * Typed
+       * @description What may be typed behind an amount → the millilitres in one.
+       */
+      typed: {
+        [key: string]: number
+      }
       /** Units */
       units: components['schemas']['UnitOut'][]
     }
@@ -5259,6 +6312,14 @@ export interface components {
       sign: string
       /** Soon */
       soon: string
+    }
+    /**
+     * MixChangeIn
+     * @description What is said of a mix.
+     */
+    MixChangeIn: {
+      /** Name */
+      name: string
     }
     /**
      * MixIn
@@ -5342,6 +6403,8 @@ export interface components {
       target_id: number | null
       /** @description What was predicted of it when it was kept. */
       then?: components['schemas']['ThenOut'] | null
+      /** Version */
+      version: number
     }
     /**
      * MoneyOut
@@ -5906,10 +6969,30 @@ export interface components {
       seen: boolean
     }
     /**
+     * PhotoChangeIn
+     * @description What is said of a photo; only what is sent is changed. `turn` is by quarters, clockwise.
+     */
+    PhotoChangeIn: {
+      /** Name */
+      name?: string | null
+      /** Stage */
+      stage?: ('' | 'before' | 'during' | 'after') | null
+      /**
+       * Turn
+       * @default 0
+       */
+      turn: number
+    }
+    /**
      * PhotoOut
      * @description A photo; its picture is at `/api/photos/{id}/picture`.
      */
     PhotoOut: {
+      /**
+       * Created
+       * Format: date-time
+       */
+      created: string
       /** Height */
       height: number
       /** Id */
@@ -5917,6 +7000,23 @@ export interface components {
       marks: components['schemas']['Marks']
       /** Name */
       name: string
+      /**
+       * Stage
+       * @enum {string}
+       */
+      stage: '' | 'before' | 'during' | 'after'
+      /**
+       * Taken
+       * @description When it was taken, as its camera says.
+       */
+      taken: string | null
+      /**
+       * Turned
+       * @description How far it was turned clockwise from how it came. [degrees]
+       */
+      turned: number
+      /** Version */
+      version: number
       /** Width */
       width: number
     }
@@ -5974,6 +7074,16 @@ export interface components {
        * @description What it stands against, by name or found:7; else a mat.
        */
       wall?: string | null
+    }
+    /**
+     * PictureOut
+     * @description A photo that stands for a job: its number, and how far it was turned.
+     */
+    PictureOut: {
+      /** Id */
+      id: number
+      /** Turned */
+      turned: number
     }
     /**
      * PieceChangeIn
@@ -6109,6 +7219,8 @@ export interface components {
       recounted: boolean
       /** Uses */
       uses: string[]
+      /** Version */
+      version: number
     }
     /**
      * PieceWordsOut
@@ -7057,6 +8169,28 @@ export interface components {
       words: string
     }
     /**
+     * RemovedOut
+     * @description Something that was removed, and can be brought back.
+     */
+    RemovedOut: {
+      /** Id */
+      id: number
+      /** Job Name */
+      job_name: string
+      /**
+       * Kind
+       * @enum {string}
+       */
+      kind: 'job' | 'piece' | 'photo' | 'colour' | 'jug' | 'look' | 'strip' | 'tin' | 'preparation' | 'entry' | 'choice'
+      /** Name */
+      name: string
+      /**
+       * Removed
+       * Format: date-time
+       */
+      removed: string
+    }
+    /**
      * RescueOut
      * @description One way to go on, with the colour that it would give.
      */
@@ -7080,6 +8214,14 @@ export interface components {
       ml: number
       /** Words */
       words: string
+    }
+    /**
+     * RestoredOut
+     * @description What was here before, kept as a copy of this name in the data folder.
+     */
+    RestoredOut: {
+      /** Aside */
+      aside: string
     }
     /**
      * RoleOut
@@ -7299,8 +8441,34 @@ export interface components {
     SettingsIn: {
       /** Currency */
       currency?: string | null
+      /** Keys */
+      keys?: boolean | null
+      /** Label Names */
+      label_names?: ('job' | 'client' | 'none') | null
+      /** Length */
+      length?: ('' | 'cm' | 'in') | null
       /** Margin */
       margin?: number | null
+      /** Motion */
+      motion?: boolean | null
+      /** Numbers */
+      numbers?: ('point' | 'comma') | null
+      /** Paper */
+      paper?: ('' | 'A4' | 'Letter') | null
+      /** Room Light */
+      room_light?:
+        | (
+            | 'window'
+            | 'bulb'
+            | 'cool_led'
+            | 'tube'
+            | 'evening_window'
+            | 'north_window'
+            | 'warm_led'
+            | 'neutral_led'
+            | 'old_tube'
+          )
+        | null
       /**
        * Schools
        * @default {}
@@ -7308,8 +8476,26 @@ export interface components {
       schools: {
         [key: string]: string
       }
+      /** Sound */
+      sound?: boolean | null
+      /** Temperature */
+      temperature?: ('' | 'C' | 'F') | null
       /** Unit */
       unit?: ('ml' | 'l' | 'spoons' | 'metric_spoons' | 'fl_oz' | 'pint' | 'quart' | 'g' | 'drop') | null
+      /** Workshop Light */
+      workshop_light?:
+        | (
+            | 'window'
+            | 'bulb'
+            | 'cool_led'
+            | 'tube'
+            | 'evening_window'
+            | 'north_window'
+            | 'warm_led'
+            | 'neutral_led'
+            | 'old_tube'
+          )
+        | null
     }
     /**
      * SettingsOut
@@ -7322,17 +8508,110 @@ export interface components {
        */
       currency: string
       /**
+       * Keys
+       * @description Whether single keys do something.
+       */
+      keys: boolean
+      /** Label Choices */
+      label_choices: components['schemas']['WordsOut'][]
+      /**
+       * Label Names
+       * @description Whom a lid label names.
+       * @enum {string}
+       */
+      label_names: 'job' | 'client' | 'none'
+      /**
+       * Length
+       * @description Centimetres or inches; empty where it goes with the unit.
+       * @enum {string}
+       */
+      length: '' | 'cm' | 'in'
+      /**
+       * Length Unit
+       * @description The unit that lengths are said in, then.
+       * @enum {string}
+       */
+      length_unit: 'cm' | 'in'
+      /**
        * Margin
        * @description Paint kept over for brush, jug and touching up, as a share of what is laid.
        */
       margin: number
+      /**
+       * Motion
+       * @description Whether things move.
+       */
+      motion: boolean
+      /**
+       * Numbers
+       * @description What stands between a number and its fraction.
+       * @enum {string}
+       */
+      numbers: 'point' | 'comma'
+      /**
+       * Page
+       * @enum {string}
+       */
+      page: 'A4' | 'Letter'
+      /**
+       * Paper
+       * @description What is printed on; empty where it goes with the unit.
+       * @enum {string}
+       */
+      paper: '' | 'A4' | 'Letter'
       /** Questions */
       questions: components['schemas']['QuestionOut'][]
+      /**
+       * Room Light
+       * @description Of a new job.
+       * @enum {string}
+       */
+      room_light:
+        | 'window'
+        | 'bulb'
+        | 'cool_led'
+        | 'tube'
+        | 'evening_window'
+        | 'north_window'
+        | 'warm_led'
+        | 'neutral_led'
+        | 'old_tube'
+      /**
+       * Sound
+       * @description Whether a timer is heard.
+       */
+      sound: boolean
+      /**
+       * Temperature
+       * @description °C or °F; empty where it goes with the unit.
+       * @enum {string}
+       */
+      temperature: '' | 'C' | 'F'
+      /**
+       * Temperature Unit
+       * @enum {string}
+       */
+      temperature_unit: 'C' | 'F'
       /**
        * Unit
        * @description In which amounts are said; none where nobody chose yet.
        */
       unit: ('ml' | 'l' | 'spoons' | 'metric_spoons' | 'fl_oz' | 'pint' | 'quart' | 'g' | 'drop') | null
+      /**
+       * Workshop Light
+       * @description Of a new job.
+       * @enum {string}
+       */
+      workshop_light:
+        | 'window'
+        | 'bulb'
+        | 'cool_led'
+        | 'tube'
+        | 'evening_window'
+        | 'north_window'
+        | 'warm_led'
+        | 'neutral_led'
+        | 'old_tube'
     }
     /**
      * SizeOut
@@ -7427,6 +8706,19 @@ export interface components {
       x: number
       /** Y */
       y: number
+    }
+    /**
+     * StateOut
+     * @description What a job can be.
+     */
+    StateOut: {
+      /**
+       * Key
+       * @enum {string}
+       */
+      key: 'planned' | 'in_work' | 'in_stock' | 'for_sale' | 'sold' | 'given'
+      /** Title */
+      title: string
     }
     /**
      * StepDoneIn
@@ -7641,6 +8933,30 @@ export interface components {
       taught: boolean
       /** Wiped After */
       wiped_after: number | null
+    }
+    /**
+     * SumsOut
+     * @description What a job took and brought: hands in hours, and money in the currency that was set.
+     */
+    SumsOut: {
+      /**
+       * Bought
+       * @description What a bought equal would cost.
+       */
+      bought: number | null
+      /** Got */
+      got: number
+      /** Hours */
+      hours: number
+      /**
+       * Paint
+       * @description What was poured of tins whose price is known.
+       */
+      paint: number
+      /** Per Hour */
+      per_hour: number | null
+      /** Spent */
+      spent: number
     }
     /**
      * SurroundingOut
@@ -7957,6 +9273,8 @@ export interface components {
       title: string
       /** Tolerance */
       tolerance: number
+      /** Version */
+      version: number
       /** Warnings */
       warnings: string[]
     }
@@ -8261,15 +9579,30 @@ export interface components {
     /**
      * UnitOut
      * @description A unit in which amounts are said.
+     *
+     *     `spoons` is "us" or "metric" where an amount is put together of cups and spoons, `ml` what one of a plain unit is,
+     *     and `steps` up to which amount, in the unit, it is read off in which step; the last has no end.
      */
     UnitOut: {
+      /** Counted */
+      counted: boolean
       /**
        * Key
        * @enum {string}
        */
       key: 'ml' | 'l' | 'spoons' | 'metric_spoons' | 'fl_oz' | 'pint' | 'quart' | 'g' | 'drop'
+      /** Ml */
+      ml: number | null
+      /** Name */
+      name: string
+      /** Spoons */
+      spoons: string
+      /** Steps */
+      steps: [number | null, number][]
       /** Title */
       title: string
+      /** Us */
+      us: boolean
     }
     /** ValidationError */
     ValidationError: {
@@ -8717,6 +10050,788 @@ export interface components {
 }
 export type $defs = Record<string, never>
 export interface operations {
+  get_archive_api_archive_get: {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description Successful Response */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content?: never
+      }
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Precondition Failed */
+      412: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Request Entity Too Large */
+      413: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+    }
+  }
+  send_archive_api_archives_post: {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    requestBody: {
+      content: {
+        'application/octet-stream': string
+      }
+    }
+    responses: {
+      /** @description Successful Response */
+      201: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['ArchiveOut']
+        }
+      }
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Precondition Failed */
+      412: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Request Entity Too Large */
+      413: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+    }
+  }
+  drop_archive_api_archives__token__delete: {
+    parameters: {
+      query?: never
+      header?: never
+      path: {
+        token: string
+      }
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description Successful Response */
+      204: {
+        headers: {
+          [name: string]: unknown
+        }
+        content?: never
+      }
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Precondition Failed */
+      412: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Request Entity Too Large */
+      413: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+    }
+  }
+  import_archive_api_archives__token__import_post: {
+    parameters: {
+      query?: never
+      header?: never
+      path: {
+        token: string
+      }
+      cookie?: never
+    }
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['ImportIn']
+      }
+    }
+    responses: {
+      /** @description Successful Response */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['ImportedOut']
+        }
+      }
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Precondition Failed */
+      412: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Request Entity Too Large */
+      413: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+    }
+  }
+  restore_archive_api_archives__token__restore_post: {
+    parameters: {
+      query?: never
+      header?: never
+      path: {
+        token: string
+      }
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description Successful Response */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['RestoredOut']
+        }
+      }
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Precondition Failed */
+      412: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Request Entity Too Large */
+      413: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+    }
+  }
+  list_removed_api_bin_get: {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description Successful Response */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['RemovedOut'][]
+        }
+      }
+    }
+  }
+  remove_for_good_api_bin__kind___number__delete: {
+    parameters: {
+      query?: never
+      header?: never
+      path: {
+        kind:
+          'job' | 'piece' | 'photo' | 'colour' | 'jug' | 'look' | 'strip' | 'tin' | 'preparation' | 'entry' | 'choice'
+        number: number
+      }
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description Successful Response */
+      204: {
+        headers: {
+          [name: string]: unknown
+        }
+        content?: never
+      }
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Precondition Failed */
+      412: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Request Entity Too Large */
+      413: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+    }
+  }
+  bring_back_api_bin__kind___number__restore_post: {
+    parameters: {
+      query?: never
+      header?: never
+      path: {
+        kind:
+          'job' | 'piece' | 'photo' | 'colour' | 'jug' | 'look' | 'strip' | 'tin' | 'preparation' | 'entry' | 'choice'
+        number: number
+      }
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description Successful Response */
+      204: {
+        headers: {
+          [name: string]: unknown
+        }
+        content?: never
+      }
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Precondition Failed */
+      412: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Request Entity Too Large */
+      413: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+    }
+  }
+  remove_choice_api_choices__choice_id__delete: {
+    parameters: {
+      query?: never
+      header?: never
+      path: {
+        choice_id: number
+      }
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description Successful Response */
+      204: {
+        headers: {
+          [name: string]: unknown
+        }
+        content?: never
+      }
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Precondition Failed */
+      412: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Request Entity Too Large */
+      413: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+    }
+  }
+  print_choice_api_choices__choice_id__pdf_get: {
+    parameters: {
+      query?: never
+      header?: never
+      path: {
+        choice_id: number
+      }
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description Successful Response */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': unknown
+        }
+      }
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Precondition Failed */
+      412: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Request Entity Too Large */
+      413: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+    }
+  }
+  answer_choice_api_choices__choice_id__answer_put: {
+    parameters: {
+      query?: never
+      header?: never
+      path: {
+        choice_id: number
+      }
+      cookie?: never
+    }
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['AnswerIn']
+      }
+    }
+    responses: {
+      /** @description Successful Response */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['ChoiceOut']
+        }
+      }
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Precondition Failed */
+      412: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Request Entity Too Large */
+      413: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+    }
+  }
   read_file_api_colours_file_post: {
     parameters: {
       query?: {
@@ -8762,6 +10877,15 @@ export interface operations {
       }
       /** @description Conflict */
       409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Precondition Failed */
+      412: {
         headers: {
           [name: string]: unknown
         }
@@ -8850,6 +10974,15 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
+      /** @description Precondition Failed */
+      412: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
       /** @description Request Entity Too Large */
       413: {
         headers: {
@@ -8875,6 +11008,192 @@ export interface operations {
         }
         content: {
           'application/json': components['schemas']['Problem']
+        }
+      }
+    }
+  }
+  get_demo_api_demo_get: {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description Successful Response */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['DemoOut']
+        }
+      }
+    }
+  }
+  bring_demo_api_demo_post: {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description Successful Response */
+      201: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['DemoOut']
+        }
+      }
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Precondition Failed */
+      412: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Request Entity Too Large */
+      413: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+    }
+  }
+  put_demo_away_api_demo_delete: {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description Successful Response */
+      204: {
+        headers: {
+          [name: string]: unknown
+        }
+        content?: never
+      }
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Precondition Failed */
+      412: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Request Entity Too Large */
+      413: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+    }
+  }
+  list_devices_api_devices_get: {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description Successful Response */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['DevicesOut']
         }
       }
     }
@@ -8908,6 +11227,15 @@ export interface operations {
       }
       /** @description Conflict */
       409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Precondition Failed */
+      412: {
         headers: {
           [name: string]: unknown
         }
@@ -8978,6 +11306,15 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
+      /** @description Precondition Failed */
+      412: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
       /** @description Request Entity Too Large */
       413: {
         headers: {
@@ -9038,6 +11375,15 @@ export interface operations {
       }
       /** @description Conflict */
       409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Precondition Failed */
+      412: {
         headers: {
           [name: string]: unknown
         }
@@ -9126,6 +11472,15 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
+      /** @description Precondition Failed */
+      412: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
       /** @description Request Entity Too Large */
       413: {
         headers: {
@@ -9184,6 +11539,15 @@ export interface operations {
       }
       /** @description Conflict */
       409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Precondition Failed */
+      412: {
         headers: {
           [name: string]: unknown
         }
@@ -9258,6 +11622,15 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
+      /** @description Precondition Failed */
+      412: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
       /** @description Request Entity Too Large */
       413: {
         headers: {
@@ -9316,6 +11689,15 @@ export interface operations {
       }
       /** @description Conflict */
       409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Precondition Failed */
+      412: {
         headers: {
           [name: string]: unknown
         }
@@ -9383,6 +11765,292 @@ export interface operations {
       }
       /** @description Conflict */
       409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Precondition Failed */
+      412: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Request Entity Too Large */
+      413: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+    }
+  }
+  remove_entry_api_entries__entry_id__delete: {
+    parameters: {
+      query?: never
+      header?: never
+      path: {
+        entry_id: number
+      }
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description Successful Response */
+      204: {
+        headers: {
+          [name: string]: unknown
+        }
+        content?: never
+      }
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Precondition Failed */
+      412: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Request Entity Too Large */
+      413: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+    }
+  }
+  change_entry_api_entries__entry_id__patch: {
+    parameters: {
+      query?: never
+      header?: never
+      path: {
+        entry_id: number
+      }
+      cookie?: never
+    }
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['EntryChangeIn']
+      }
+    }
+    responses: {
+      /** @description Successful Response */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['EntryOut']
+        }
+      }
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Precondition Failed */
+      412: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Request Entity Too Large */
+      413: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+    }
+  }
+  listen_api_events_get: {
+    parameters: {
+      query?: never
+      header?: {
+        'last-event-id'?: string
+      }
+      path?: never
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description Successful Response */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content?: never
+      }
+      /** @description Validation Error */
+      422: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['HTTPValidationError']
+        }
+      }
+    }
+  }
+  find_api_find_get: {
+    parameters: {
+      query?: {
+        words?: string
+        /** @description As "#4f7f80" or "L a b". */
+        colour?: string
+        since?: string | null
+        until?: string | null
+        kind?:
+          ('job' | 'piece' | 'colour' | 'jug' | 'look' | 'strip' | 'plan' | 'preparation' | 'entry' | 'photo')[] | null
+        job_id?: number | null
+        /** @description The light in which colours are shown. */
+        light?:
+          | 'window'
+          | 'bulb'
+          | 'cool_led'
+          | 'tube'
+          | 'evening_window'
+          | 'north_window'
+          | 'warm_led'
+          | 'neutral_led'
+          | 'old_tube'
+      }
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description Successful Response */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['FindOut']
+        }
+      }
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Precondition Failed */
+      412: {
         headers: {
           [name: string]: unknown
         }
@@ -9505,6 +12173,15 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
+      /** @description Precondition Failed */
+      412: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
       /** @description Request Entity Too Large */
       413: {
         headers: {
@@ -9590,6 +12267,15 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
+      /** @description Precondition Failed */
+      412: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
       /** @description Request Entity Too Large */
       413: {
         headers: {
@@ -9652,6 +12338,15 @@ export interface operations {
       }
       /** @description Conflict */
       409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Precondition Failed */
+      412: {
         headers: {
           [name: string]: unknown
         }
@@ -9728,6 +12423,15 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
+      /** @description Precondition Failed */
+      412: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
       /** @description Request Entity Too Large */
       413: {
         headers: {
@@ -9793,6 +12497,15 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
+      /** @description Precondition Failed */
+      412: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
       /** @description Request Entity Too Large */
       413: {
         headers: {
@@ -9837,7 +12550,7 @@ export interface operations {
           [name: string]: unknown
         }
         content: {
-          'application/json': components['schemas']['JobOut'][]
+          'application/json': components['schemas']['JobLineOut'][]
         }
       }
     }
@@ -9882,6 +12595,15 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
+      /** @description Precondition Failed */
+      412: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
       /** @description Request Entity Too Large */
       413: {
         headers: {
@@ -9907,6 +12629,26 @@ export interface operations {
         }
         content: {
           'application/json': components['schemas']['Problem']
+        }
+      }
+    }
+  }
+  list_states_api_jobs_states_get: {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description Successful Response */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['StateOut'][]
         }
       }
     }
@@ -9954,6 +12696,89 @@ export interface operations {
       }
       /** @description Conflict */
       409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Precondition Failed */
+      412: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Request Entity Too Large */
+      413: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+    }
+  }
+  remove_job_api_jobs__job_id__delete: {
+    parameters: {
+      query?: never
+      header?: never
+      path: {
+        job_id: number
+      }
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description Successful Response */
+      204: {
+        headers: {
+          [name: string]: unknown
+        }
+        content?: never
+      }
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Precondition Failed */
+      412: {
         headers: {
           [name: string]: unknown
         }
@@ -10032,6 +12857,15 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
+      /** @description Precondition Failed */
+      412: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
       /** @description Request Entity Too Large */
       413: {
         headers: {
@@ -10068,8 +12902,8 @@ export interface operations {
         margin?: number | null
         spread_rate?: number | null
         target_id?: number | null
-        /** @description The unit in which amounts are said. */
-        unit?: 'ml' | 'l' | 'spoons' | 'metric_spoons' | 'fl_oz' | 'pint' | 'quart' | 'g' | 'drop'
+        /** @description The unit in which amounts are said; without it the set one. */
+        unit?: ('ml' | 'l' | 'spoons' | 'metric_spoons' | 'fl_oz' | 'pint' | 'quart' | 'g' | 'drop') | null
       }
       header?: never
       path: {
@@ -10099,6 +12933,89 @@ export interface operations {
       }
       /** @description Conflict */
       409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Precondition Failed */
+      412: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Request Entity Too Large */
+      413: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+    }
+  }
+  get_job_archive_api_jobs__job_id__archive_get: {
+    parameters: {
+      query?: never
+      header?: never
+      path: {
+        job_id: number
+      }
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description Successful Response */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content?: never
+      }
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Precondition Failed */
+      412: {
         headers: {
           [name: string]: unknown
         }
@@ -10178,6 +13095,15 @@ export interface operations {
       }
       /** @description Conflict */
       409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Precondition Failed */
+      412: {
         headers: {
           [name: string]: unknown
         }
@@ -10268,6 +13194,15 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
+      /** @description Precondition Failed */
+      412: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
       /** @description Request Entity Too Large */
       413: {
         headers: {
@@ -10332,6 +13267,15 @@ export interface operations {
       }
       /** @description Conflict */
       409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Precondition Failed */
+      412: {
         headers: {
           [name: string]: unknown
         }
@@ -10420,6 +13364,171 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
+      /** @description Precondition Failed */
+      412: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Request Entity Too Large */
+      413: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+    }
+  }
+  list_choices_api_jobs__job_id__choices_get: {
+    parameters: {
+      query?: never
+      header?: never
+      path: {
+        job_id: number
+      }
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description Successful Response */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['ChoiceOut'][]
+        }
+      }
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Precondition Failed */
+      412: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Request Entity Too Large */
+      413: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+    }
+  }
+  add_choice_api_jobs__job_id__choices_post: {
+    parameters: {
+      query?: never
+      header?: never
+      path: {
+        job_id: number
+      }
+      cookie?: never
+    }
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['ChoiceIn']
+      }
+    }
+    responses: {
+      /** @description Successful Response */
+      201: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['ChoiceOut']
+        }
+      }
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Precondition Failed */
+      412: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
       /** @description Request Entity Too Large */
       413: {
         headers: {
@@ -10481,6 +13590,247 @@ export interface operations {
       }
       /** @description Conflict */
       409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Precondition Failed */
+      412: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Request Entity Too Large */
+      413: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+    }
+  }
+  read_daybook_api_jobs__job_id__daybook_get: {
+    parameters: {
+      query?: never
+      header?: never
+      path: {
+        job_id: number
+      }
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description Successful Response */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['DaybookOut']
+        }
+      }
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Precondition Failed */
+      412: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Request Entity Too Large */
+      413: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+    }
+  }
+  duplicate_job_api_jobs__job_id__duplicate_post: {
+    parameters: {
+      query?: never
+      header?: never
+      path: {
+        job_id: number
+      }
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description Successful Response */
+      201: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['JobOut']
+        }
+      }
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Precondition Failed */
+      412: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Request Entity Too Large */
+      413: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+    }
+  }
+  add_entry_api_jobs__job_id__entries_post: {
+    parameters: {
+      query?: never
+      header?: never
+      path: {
+        job_id: number
+      }
+      cookie?: never
+    }
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['EntryIn']
+      }
+    }
+    responses: {
+      /** @description Successful Response */
+      201: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['EntryOut']
+        }
+      }
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Precondition Failed */
+      412: {
         headers: {
           [name: string]: unknown
         }
@@ -10559,6 +13909,15 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
+      /** @description Precondition Failed */
+      412: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
       /** @description Request Entity Too Large */
       413: {
         headers: {
@@ -10623,6 +13982,92 @@ export interface operations {
       }
       /** @description Conflict */
       409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Precondition Failed */
+      412: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Request Entity Too Large */
+      413: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+    }
+  }
+  copy_look_api_jobs__job_id__looks__look_id__copy_post: {
+    parameters: {
+      query?: never
+      header?: never
+      path: {
+        job_id: number
+        look_id: number
+      }
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description Successful Response */
+      201: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['FinishOut']
+        }
+      }
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Precondition Failed */
+      412: {
         headers: {
           [name: string]: unknown
         }
@@ -10713,6 +14158,15 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
+      /** @description Precondition Failed */
+      412: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
       /** @description Request Entity Too Large */
       413: {
         headers: {
@@ -10756,8 +14210,8 @@ export interface operations {
           | 'warm_led'
           | 'neutral_led'
           | 'old_tube'
-        /** @description The unit in which amounts are said. */
-        unit?: 'ml' | 'l' | 'spoons' | 'metric_spoons' | 'fl_oz' | 'pint' | 'quart' | 'g' | 'drop'
+        /** @description The unit in which amounts are said; without it the set one. */
+        unit?: ('ml' | 'l' | 'spoons' | 'metric_spoons' | 'fl_oz' | 'pint' | 'quart' | 'g' | 'drop') | null
       }
       header?: never
       path: {
@@ -10791,6 +14245,15 @@ export interface operations {
       }
       /** @description Conflict */
       409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Precondition Failed */
+      412: {
         headers: {
           [name: string]: unknown
         }
@@ -10841,8 +14304,8 @@ export interface operations {
           | 'warm_led'
           | 'neutral_led'
           | 'old_tube'
-        /** @description The unit in which amounts are said. */
-        unit?: 'ml' | 'l' | 'spoons' | 'metric_spoons' | 'fl_oz' | 'pint' | 'quart' | 'g' | 'drop'
+        /** @description The unit in which amounts are said; without it the set one. */
+        unit?: ('ml' | 'l' | 'spoons' | 'metric_spoons' | 'fl_oz' | 'pint' | 'quart' | 'g' | 'drop') | null
       }
       header?: never
       path: {
@@ -10876,6 +14339,15 @@ export interface operations {
       }
       /** @description Conflict */
       409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Precondition Failed */
+      412: {
         headers: {
           [name: string]: unknown
         }
@@ -10926,8 +14398,8 @@ export interface operations {
           | 'warm_led'
           | 'neutral_led'
           | 'old_tube'
-        /** @description The unit in which amounts are said. */
-        unit?: 'ml' | 'l' | 'spoons' | 'metric_spoons' | 'fl_oz' | 'pint' | 'quart' | 'g' | 'drop'
+        /** @description The unit in which amounts are said; without it the set one. */
+        unit?: ('ml' | 'l' | 'spoons' | 'metric_spoons' | 'fl_oz' | 'pint' | 'quart' | 'g' | 'drop') | null
       }
       header?: never
       path: {
@@ -10961,6 +14433,15 @@ export interface operations {
       }
       /** @description Conflict */
       409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Precondition Failed */
+      412: {
         headers: {
           [name: string]: unknown
         }
@@ -11041,6 +14522,91 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
+      /** @description Precondition Failed */
+      412: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Request Entity Too Large */
+      413: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+    }
+  }
+  add_sample_api_jobs__job_id__photos_sample_post: {
+    parameters: {
+      query?: never
+      header?: never
+      path: {
+        job_id: number
+      }
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description Successful Response */
+      201: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['PhotoOut']
+        }
+      }
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Precondition Failed */
+      412: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
       /** @description Request Entity Too Large */
       413: {
         headers: {
@@ -11112,6 +14678,15 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
+      /** @description Precondition Failed */
+      412: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
       /** @description Request Entity Too Large */
       413: {
         headers: {
@@ -11155,8 +14730,8 @@ export interface operations {
           | 'warm_led'
           | 'neutral_led'
           | 'old_tube'
-        /** @description The unit in which amounts are said. */
-        unit?: 'ml' | 'l' | 'spoons' | 'metric_spoons' | 'fl_oz' | 'pint' | 'quart' | 'g' | 'drop'
+        /** @description The unit in which amounts are said; without it the set one. */
+        unit?: ('ml' | 'l' | 'spoons' | 'metric_spoons' | 'fl_oz' | 'pint' | 'quart' | 'g' | 'drop') | null
       }
       header?: never
       path: {
@@ -11186,6 +14761,15 @@ export interface operations {
       }
       /** @description Conflict */
       409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Precondition Failed */
+      412: {
         headers: {
           [name: string]: unknown
         }
@@ -11236,8 +14820,8 @@ export interface operations {
           | 'warm_led'
           | 'neutral_led'
           | 'old_tube'
-        /** @description The unit in which amounts are said. */
-        unit?: 'ml' | 'l' | 'spoons' | 'metric_spoons' | 'fl_oz' | 'pint' | 'quart' | 'g' | 'drop'
+        /** @description The unit in which amounts are said; without it the set one. */
+        unit?: ('ml' | 'l' | 'spoons' | 'metric_spoons' | 'fl_oz' | 'pint' | 'quart' | 'g' | 'drop') | null
       }
       header?: never
       path: {
@@ -11267,6 +14851,15 @@ export interface operations {
       }
       /** @description Conflict */
       409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Precondition Failed */
+      412: {
         headers: {
           [name: string]: unknown
         }
@@ -11317,8 +14910,8 @@ export interface operations {
           | 'warm_led'
           | 'neutral_led'
           | 'old_tube'
-        /** @description The unit in which amounts are said. */
-        unit?: 'ml' | 'l' | 'spoons' | 'metric_spoons' | 'fl_oz' | 'pint' | 'quart' | 'g' | 'drop'
+        /** @description The unit in which amounts are said; without it the set one. */
+        unit?: ('ml' | 'l' | 'spoons' | 'metric_spoons' | 'fl_oz' | 'pint' | 'quart' | 'g' | 'drop') | null
       }
       header?: never
       path: {
@@ -11352,6 +14945,15 @@ export interface operations {
       }
       /** @description Conflict */
       409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Precondition Failed */
+      412: {
         headers: {
           [name: string]: unknown
         }
@@ -11426,6 +15028,15 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
+      /** @description Precondition Failed */
+      412: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
       /** @description Request Entity Too Large */
       413: {
         headers: {
@@ -11486,6 +15097,15 @@ export interface operations {
       }
       /** @description Conflict */
       409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Precondition Failed */
+      412: {
         headers: {
           [name: string]: unknown
         }
@@ -11560,6 +15180,15 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
+      /** @description Precondition Failed */
+      412: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
       /** @description Request Entity Too Large */
       413: {
         headers: {
@@ -11627,6 +15256,15 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
+      /** @description Precondition Failed */
+      412: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
       /** @description Request Entity Too Large */
       413: {
         headers: {
@@ -11659,8 +15297,8 @@ export interface operations {
   get_money_api_jobs__job_id__plan_money_get: {
     parameters: {
       query?: {
-        /** @description The unit in which amounts are said. */
-        unit?: 'ml' | 'l' | 'spoons' | 'metric_spoons' | 'fl_oz' | 'pint' | 'quart' | 'g' | 'drop'
+        /** @description The unit in which amounts are said; without it the set one. */
+        unit?: ('ml' | 'l' | 'spoons' | 'metric_spoons' | 'fl_oz' | 'pint' | 'quart' | 'g' | 'drop') | null
       }
       header?: never
       path: {
@@ -11690,6 +15328,15 @@ export interface operations {
       }
       /** @description Conflict */
       409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Precondition Failed */
+      412: {
         headers: {
           [name: string]: unknown
         }
@@ -11740,8 +15387,8 @@ export interface operations {
           | 'warm_led'
           | 'neutral_led'
           | 'old_tube'
-        /** @description The unit in which amounts are said. */
-        unit?: 'ml' | 'l' | 'spoons' | 'metric_spoons' | 'fl_oz' | 'pint' | 'quart' | 'g' | 'drop'
+        /** @description The unit in which amounts are said; without it the set one. */
+        unit?: ('ml' | 'l' | 'spoons' | 'metric_spoons' | 'fl_oz' | 'pint' | 'quart' | 'g' | 'drop') | null
       }
       header?: never
       path: {
@@ -11775,6 +15422,15 @@ export interface operations {
       }
       /** @description Conflict */
       409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Precondition Failed */
+      412: {
         headers: {
           [name: string]: unknown
         }
@@ -11847,6 +15503,15 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
+      /** @description Precondition Failed */
+      412: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
       /** @description Request Entity Too Large */
       413: {
         headers: {
@@ -11908,6 +15573,15 @@ export interface operations {
       }
       /** @description Conflict */
       409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Precondition Failed */
+      412: {
         headers: {
           [name: string]: unknown
         }
@@ -11984,6 +15658,15 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
+      /** @description Precondition Failed */
+      412: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
       /** @description Request Entity Too Large */
       413: {
         headers: {
@@ -12044,6 +15727,15 @@ export interface operations {
       }
       /** @description Conflict */
       409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Precondition Failed */
+      412: {
         headers: {
           [name: string]: unknown
         }
@@ -12118,6 +15810,15 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
+      /** @description Precondition Failed */
+      412: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
       /** @description Request Entity Too Large */
       413: {
         headers: {
@@ -12161,8 +15862,8 @@ export interface operations {
           | 'warm_led'
           | 'neutral_led'
           | 'old_tube'
-        /** @description The unit in which amounts are said. */
-        unit?: 'ml' | 'l' | 'spoons' | 'metric_spoons' | 'fl_oz' | 'pint' | 'quart' | 'g' | 'drop'
+        /** @description The unit in which amounts are said; without it the set one. */
+        unit?: ('ml' | 'l' | 'spoons' | 'metric_spoons' | 'fl_oz' | 'pint' | 'quart' | 'g' | 'drop') | null
       }
       header?: never
       path: {
@@ -12196,6 +15897,15 @@ export interface operations {
       }
       /** @description Conflict */
       409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Precondition Failed */
+      412: {
         headers: {
           [name: string]: unknown
         }
@@ -12246,8 +15956,8 @@ export interface operations {
           | 'warm_led'
           | 'neutral_led'
           | 'old_tube'
-        /** @description The unit in which amounts are said. */
-        unit?: 'ml' | 'l' | 'spoons' | 'metric_spoons' | 'fl_oz' | 'pint' | 'quart' | 'g' | 'drop'
+        /** @description The unit in which amounts are said; without it the set one. */
+        unit?: ('ml' | 'l' | 'spoons' | 'metric_spoons' | 'fl_oz' | 'pint' | 'quart' | 'g' | 'drop') | null
       }
       header?: never
       path: {
@@ -12281,6 +15991,15 @@ export interface operations {
       }
       /** @description Conflict */
       409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Precondition Failed */
+      412: {
         headers: {
           [name: string]: unknown
         }
@@ -12331,8 +16050,8 @@ export interface operations {
           | 'warm_led'
           | 'neutral_led'
           | 'old_tube'
-        /** @description The unit in which amounts are said. */
-        unit?: 'ml' | 'l' | 'spoons' | 'metric_spoons' | 'fl_oz' | 'pint' | 'quart' | 'g' | 'drop'
+        /** @description The unit in which amounts are said; without it the set one. */
+        unit?: ('ml' | 'l' | 'spoons' | 'metric_spoons' | 'fl_oz' | 'pint' | 'quart' | 'g' | 'drop') | null
       }
       header?: never
       path: {
@@ -12366,6 +16085,15 @@ export interface operations {
       }
       /** @description Conflict */
       409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Precondition Failed */
+      412: {
         headers: {
           [name: string]: unknown
         }
@@ -12416,8 +16144,8 @@ export interface operations {
           | 'warm_led'
           | 'neutral_led'
           | 'old_tube'
-        /** @description The unit in which amounts are said. */
-        unit?: 'ml' | 'l' | 'spoons' | 'metric_spoons' | 'fl_oz' | 'pint' | 'quart' | 'g' | 'drop'
+        /** @description The unit in which amounts are said; without it the set one. */
+        unit?: ('ml' | 'l' | 'spoons' | 'metric_spoons' | 'fl_oz' | 'pint' | 'quart' | 'g' | 'drop') | null
       }
       header?: never
       path: {
@@ -12451,6 +16179,15 @@ export interface operations {
       }
       /** @description Conflict */
       409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Precondition Failed */
+      412: {
         headers: {
           [name: string]: unknown
         }
@@ -12501,8 +16238,8 @@ export interface operations {
           | 'warm_led'
           | 'neutral_led'
           | 'old_tube'
-        /** @description The unit in which amounts are said. */
-        unit?: 'ml' | 'l' | 'spoons' | 'metric_spoons' | 'fl_oz' | 'pint' | 'quart' | 'g' | 'drop'
+        /** @description The unit in which amounts are said; without it the set one. */
+        unit?: ('ml' | 'l' | 'spoons' | 'metric_spoons' | 'fl_oz' | 'pint' | 'quart' | 'g' | 'drop') | null
       }
       header?: never
       path: {
@@ -12536,6 +16273,15 @@ export interface operations {
       }
       /** @description Conflict */
       409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Precondition Failed */
+      412: {
         headers: {
           [name: string]: unknown
         }
@@ -12586,8 +16332,8 @@ export interface operations {
           | 'warm_led'
           | 'neutral_led'
           | 'old_tube'
-        /** @description The unit in which amounts are said. */
-        unit?: 'ml' | 'l' | 'spoons' | 'metric_spoons' | 'fl_oz' | 'pint' | 'quart' | 'g' | 'drop'
+        /** @description The unit in which amounts are said; without it the set one. */
+        unit?: ('ml' | 'l' | 'spoons' | 'metric_spoons' | 'fl_oz' | 'pint' | 'quart' | 'g' | 'drop') | null
       }
       header?: never
       path: {
@@ -12621,6 +16367,15 @@ export interface operations {
       }
       /** @description Conflict */
       409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Precondition Failed */
+      412: {
         headers: {
           [name: string]: unknown
         }
@@ -12712,6 +16467,15 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
+      /** @description Precondition Failed */
+      412: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
       /** @description Request Entity Too Large */
       413: {
         headers: {
@@ -12755,8 +16519,8 @@ export interface operations {
           | 'warm_led'
           | 'neutral_led'
           | 'old_tube'
-        /** @description The unit in which amounts are said. */
-        unit?: 'ml' | 'l' | 'spoons' | 'metric_spoons' | 'fl_oz' | 'pint' | 'quart' | 'g' | 'drop'
+        /** @description The unit in which amounts are said; without it the set one. */
+        unit?: ('ml' | 'l' | 'spoons' | 'metric_spoons' | 'fl_oz' | 'pint' | 'quart' | 'g' | 'drop') | null
       }
       header?: never
       path: {
@@ -12790,6 +16554,15 @@ export interface operations {
       }
       /** @description Conflict */
       409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Precondition Failed */
+      412: {
         headers: {
           [name: string]: unknown
         }
@@ -12840,8 +16613,8 @@ export interface operations {
           | 'warm_led'
           | 'neutral_led'
           | 'old_tube'
-        /** @description The unit in which amounts are said. */
-        unit?: 'ml' | 'l' | 'spoons' | 'metric_spoons' | 'fl_oz' | 'pint' | 'quart' | 'g' | 'drop'
+        /** @description The unit in which amounts are said; without it the set one. */
+        unit?: ('ml' | 'l' | 'spoons' | 'metric_spoons' | 'fl_oz' | 'pint' | 'quart' | 'g' | 'drop') | null
       }
       header?: never
       path: {
@@ -12875,6 +16648,15 @@ export interface operations {
       }
       /** @description Conflict */
       409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Precondition Failed */
+      412: {
         headers: {
           [name: string]: unknown
         }
@@ -12925,8 +16707,8 @@ export interface operations {
           | 'warm_led'
           | 'neutral_led'
           | 'old_tube'
-        /** @description The unit in which amounts are said. */
-        unit?: 'ml' | 'l' | 'spoons' | 'metric_spoons' | 'fl_oz' | 'pint' | 'quart' | 'g' | 'drop'
+        /** @description The unit in which amounts are said; without it the set one. */
+        unit?: ('ml' | 'l' | 'spoons' | 'metric_spoons' | 'fl_oz' | 'pint' | 'quart' | 'g' | 'drop') | null
       }
       header?: never
       path: {
@@ -12960,6 +16742,15 @@ export interface operations {
       }
       /** @description Conflict */
       409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Precondition Failed */
+      412: {
         headers: {
           [name: string]: unknown
         }
@@ -13010,8 +16801,8 @@ export interface operations {
           | 'warm_led'
           | 'neutral_led'
           | 'old_tube'
-        /** @description The unit in which amounts are said. */
-        unit?: 'ml' | 'l' | 'spoons' | 'metric_spoons' | 'fl_oz' | 'pint' | 'quart' | 'g' | 'drop'
+        /** @description The unit in which amounts are said; without it the set one. */
+        unit?: ('ml' | 'l' | 'spoons' | 'metric_spoons' | 'fl_oz' | 'pint' | 'quart' | 'g' | 'drop') | null
       }
       header?: never
       path: {
@@ -13045,6 +16836,15 @@ export interface operations {
       }
       /** @description Conflict */
       409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Precondition Failed */
+      412: {
         headers: {
           [name: string]: unknown
         }
@@ -13124,6 +16924,15 @@ export interface operations {
       }
       /** @description Conflict */
       409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Precondition Failed */
+      412: {
         headers: {
           [name: string]: unknown
         }
@@ -13214,6 +17023,15 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
+      /** @description Precondition Failed */
+      412: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
       /** @description Request Entity Too Large */
       413: {
         headers: {
@@ -13274,6 +17092,15 @@ export interface operations {
       }
       /** @description Conflict */
       409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Precondition Failed */
+      412: {
         headers: {
           [name: string]: unknown
         }
@@ -13364,6 +17191,15 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
+      /** @description Precondition Failed */
+      412: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
       /** @description Request Entity Too Large */
       413: {
         headers: {
@@ -13439,6 +17275,15 @@ export interface operations {
       }
       /** @description Conflict */
       409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Precondition Failed */
+      412: {
         headers: {
           [name: string]: unknown
         }
@@ -13528,6 +17373,15 @@ export interface operations {
       }
       /** @description Conflict */
       409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Precondition Failed */
+      412: {
         headers: {
           [name: string]: unknown
         }
@@ -13668,6 +17522,15 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
+      /** @description Precondition Failed */
+      412: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
       /** @description Request Entity Too Large */
       413: {
         headers: {
@@ -13726,6 +17589,15 @@ export interface operations {
       }
       /** @description Conflict */
       409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Precondition Failed */
+      412: {
         headers: {
           [name: string]: unknown
         }
@@ -13800,6 +17672,15 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
+      /** @description Precondition Failed */
+      412: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
       /** @description Request Entity Too Large */
       413: {
         headers: {
@@ -13860,6 +17741,15 @@ export interface operations {
       }
       /** @description Conflict */
       409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Precondition Failed */
+      412: {
         headers: {
           [name: string]: unknown
         }
@@ -13952,6 +17842,107 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
+      /** @description Precondition Failed */
+      412: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Request Entity Too Large */
+      413: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+    }
+  }
+  rename_mix_api_mixes__mix_id__patch: {
+    parameters: {
+      query?: {
+        /** @description The light in which colours are shown. */
+        light?:
+          | 'window'
+          | 'bulb'
+          | 'cool_led'
+          | 'tube'
+          | 'evening_window'
+          | 'north_window'
+          | 'warm_led'
+          | 'neutral_led'
+          | 'old_tube'
+      }
+      header?: never
+      path: {
+        mix_id: number
+      }
+      cookie?: never
+    }
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['MixChangeIn']
+      }
+    }
+    responses: {
+      /** @description Successful Response */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['MixOut']
+        }
+      }
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Precondition Failed */
+      412: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
       /** @description Request Entity Too Large */
       413: {
         headers: {
@@ -13995,8 +17986,8 @@ export interface operations {
           | 'warm_led'
           | 'neutral_led'
           | 'old_tube'
-        /** @description The unit in which amounts are said. */
-        unit?: 'ml' | 'l' | 'spoons' | 'metric_spoons' | 'fl_oz' | 'pint' | 'quart' | 'g' | 'drop'
+        /** @description The unit in which amounts are said; without it the set one. */
+        unit?: ('ml' | 'l' | 'spoons' | 'metric_spoons' | 'fl_oz' | 'pint' | 'quart' | 'g' | 'drop') | null
       }
       header?: never
       path: {
@@ -14030,6 +18021,15 @@ export interface operations {
       }
       /** @description Conflict */
       409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Precondition Failed */
+      412: {
         headers: {
           [name: string]: unknown
         }
@@ -14116,6 +18116,15 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
+      /** @description Precondition Failed */
+      412: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
       /** @description Request Entity Too Large */
       413: {
         headers: {
@@ -14187,6 +18196,15 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
+      /** @description Precondition Failed */
+      412: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
       /** @description Request Entity Too Large */
       413: {
         headers: {
@@ -14220,10 +18238,10 @@ export interface operations {
     parameters: {
       query?: {
         jug?: string | null
-        /** @description The unit in which amounts are said. */
-        unit?: 'ml' | 'l' | 'spoons' | 'metric_spoons' | 'fl_oz' | 'pint' | 'quart' | 'g' | 'drop'
         /** @description Today, where the person is; by this machine without it. */
         day?: string | null
+        /** @description The unit in which amounts are said; without it the set one. */
+        unit?: ('ml' | 'l' | 'spoons' | 'metric_spoons' | 'fl_oz' | 'pint' | 'quart' | 'g' | 'drop') | null
       }
       header?: never
       path: {
@@ -14254,6 +18272,15 @@ export interface operations {
       }
       /** @description Conflict */
       409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Precondition Failed */
+      412: {
         headers: {
           [name: string]: unknown
         }
@@ -14347,8 +18374,8 @@ export interface operations {
           | 'warm_led'
           | 'neutral_led'
           | 'old_tube'
-        /** @description The unit in which amounts are said. */
-        unit?: 'ml' | 'l' | 'spoons' | 'metric_spoons' | 'fl_oz' | 'pint' | 'quart' | 'g' | 'drop'
+        /** @description The unit in which amounts are said; without it the set one. */
+        unit?: ('ml' | 'l' | 'spoons' | 'metric_spoons' | 'fl_oz' | 'pint' | 'quart' | 'g' | 'drop') | null
       }
       header?: never
       path: {
@@ -14378,6 +18405,15 @@ export interface operations {
       }
       /** @description Conflict */
       409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Precondition Failed */
+      412: {
         headers: {
           [name: string]: unknown
         }
@@ -14434,6 +18470,160 @@ export interface operations {
       }
     }
   }
+  remove_photo_api_photos__photo_id__delete: {
+    parameters: {
+      query?: never
+      header?: never
+      path: {
+        photo_id: number
+      }
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description Successful Response */
+      204: {
+        headers: {
+          [name: string]: unknown
+        }
+        content?: never
+      }
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Precondition Failed */
+      412: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Request Entity Too Large */
+      413: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+    }
+  }
+  change_photo_api_photos__photo_id__patch: {
+    parameters: {
+      query?: never
+      header?: never
+      path: {
+        photo_id: number
+      }
+      cookie?: never
+    }
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['PhotoChangeIn']
+      }
+    }
+    responses: {
+      /** @description Successful Response */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['PhotoOut']
+        }
+      }
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Precondition Failed */
+      412: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Request Entity Too Large */
+      413: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+    }
+  }
   get_chart_api_photos__photo_id__chart_get: {
     parameters: {
       query?: never
@@ -14465,6 +18655,15 @@ export interface operations {
       }
       /** @description Conflict */
       409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Precondition Failed */
+      412: {
         headers: {
           [name: string]: unknown
         }
@@ -14545,6 +18744,15 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
+      /** @description Precondition Failed */
+      412: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
       /** @description Request Entity Too Large */
       413: {
         headers: {
@@ -14614,6 +18822,15 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
+      /** @description Precondition Failed */
+      412: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
       /** @description Request Entity Too Large */
       413: {
         headers: {
@@ -14645,7 +18862,12 @@ export interface operations {
   }
   get_picture_api_photos__photo_id__picture_get: {
     parameters: {
-      query?: never
+      query?: {
+        /** @description A small copy, at least so wide. [pixels] */
+        wide?: number | null
+        /** @description As the photo says: a turned one has another address. */
+        turned?: number | null
+      }
       header?: never
       path: {
         photo_id: number
@@ -14672,6 +18894,15 @@ export interface operations {
       }
       /** @description Conflict */
       409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Precondition Failed */
+      412: {
         headers: {
           [name: string]: unknown
         }
@@ -14762,6 +18993,15 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
+      /** @description Precondition Failed */
+      412: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
       /** @description Request Entity Too Large */
       413: {
         headers: {
@@ -14826,6 +19066,15 @@ export interface operations {
       }
       /** @description Conflict */
       409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Precondition Failed */
+      412: {
         headers: {
           [name: string]: unknown
         }
@@ -14918,6 +19167,15 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
+      /** @description Precondition Failed */
+      412: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
       /** @description Request Entity Too Large */
       413: {
         headers: {
@@ -14989,6 +19247,15 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
+      /** @description Precondition Failed */
+      412: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
       /** @description Request Entity Too Large */
       413: {
         headers: {
@@ -15049,6 +19316,15 @@ export interface operations {
       }
       /** @description Conflict */
       409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Precondition Failed */
+      412: {
         headers: {
           [name: string]: unknown
         }
@@ -15127,6 +19403,15 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
+      /** @description Precondition Failed */
+      412: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
       /** @description Request Entity Too Large */
       413: {
         headers: {
@@ -15170,8 +19455,8 @@ export interface operations {
           | 'warm_led'
           | 'neutral_led'
           | 'old_tube'
-        /** @description The unit in which amounts are said. */
-        unit?: 'ml' | 'l' | 'spoons' | 'metric_spoons' | 'fl_oz' | 'pint' | 'quart' | 'g' | 'drop'
+        /** @description The unit in which amounts are said; without it the set one. */
+        unit?: ('ml' | 'l' | 'spoons' | 'metric_spoons' | 'fl_oz' | 'pint' | 'quart' | 'g' | 'drop') | null
       }
       header?: never
       path: {
@@ -15205,6 +19490,15 @@ export interface operations {
       }
       /** @description Conflict */
       409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Precondition Failed */
+      412: {
         headers: {
           [name: string]: unknown
         }
@@ -15294,6 +19588,15 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
+      /** @description Precondition Failed */
+      412: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
       /** @description Request Entity Too Large */
       413: {
         headers: {
@@ -15340,8 +19643,8 @@ export interface operations {
           | 'neutral_led'
           | 'old_tube'
         coats?: number
-        /** @description The unit in which amounts are said. */
-        unit?: 'ml' | 'l' | 'spoons' | 'metric_spoons' | 'fl_oz' | 'pint' | 'quart' | 'g' | 'drop'
+        /** @description The unit in which amounts are said; without it the set one. */
+        unit?: ('ml' | 'l' | 'spoons' | 'metric_spoons' | 'fl_oz' | 'pint' | 'quart' | 'g' | 'drop') | null
       }
       header?: never
       path: {
@@ -15371,6 +19674,15 @@ export interface operations {
       }
       /** @description Conflict */
       409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Precondition Failed */
+      412: {
         headers: {
           [name: string]: unknown
         }
@@ -15460,6 +19772,15 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
+      /** @description Precondition Failed */
+      412: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
       /** @description Request Entity Too Large */
       413: {
         headers: {
@@ -15524,6 +19845,15 @@ export interface operations {
       }
       /** @description Conflict */
       409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Precondition Failed */
+      412: {
         headers: {
           [name: string]: unknown
         }
@@ -15608,6 +19938,15 @@ export interface operations {
       }
       /** @description Conflict */
       409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Precondition Failed */
+      412: {
         headers: {
           [name: string]: unknown
         }
@@ -15700,6 +20039,15 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
+      /** @description Precondition Failed */
+      412: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
       /** @description Request Entity Too Large */
       413: {
         headers: {
@@ -15783,6 +20131,15 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
+      /** @description Precondition Failed */
+      412: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
       /** @description Request Entity Too Large */
       413: {
         headers: {
@@ -15843,6 +20200,15 @@ export interface operations {
       }
       /** @description Conflict */
       409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Precondition Failed */
+      412: {
         headers: {
           [name: string]: unknown
         }
@@ -15917,6 +20283,15 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
+      /** @description Precondition Failed */
+      412: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
       /** @description Request Entity Too Large */
       413: {
         headers: {
@@ -15960,9 +20335,9 @@ export interface operations {
           | 'warm_led'
           | 'neutral_led'
           | 'old_tube'
-        /** @description The unit in which amounts are said. */
-        unit?: 'ml' | 'l' | 'spoons' | 'metric_spoons' | 'fl_oz' | 'pint' | 'quart' | 'g' | 'drop'
         whole_set?: boolean
+        /** @description The unit in which amounts are said; without it the set one. */
+        unit?: ('ml' | 'l' | 'spoons' | 'metric_spoons' | 'fl_oz' | 'pint' | 'quart' | 'g' | 'drop') | null
       }
       header?: never
       path: {
@@ -15992,6 +20367,15 @@ export interface operations {
       }
       /** @description Conflict */
       409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Precondition Failed */
+      412: {
         headers: {
           [name: string]: unknown
         }
@@ -16070,6 +20454,15 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
+      /** @description Precondition Failed */
+      412: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
       /** @description Request Entity Too Large */
       413: {
         headers: {
@@ -16139,6 +20532,15 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
+      /** @description Precondition Failed */
+      412: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
       /** @description Request Entity Too Large */
       413: {
         headers: {
@@ -16182,8 +20584,8 @@ export interface operations {
           | 'warm_led'
           | 'neutral_led'
           | 'old_tube'
-        /** @description The unit in which amounts are said. */
-        unit?: 'ml' | 'l' | 'spoons' | 'metric_spoons' | 'fl_oz' | 'pint' | 'quart' | 'g' | 'drop'
+        /** @description The unit in which amounts are said; without it the set one. */
+        unit?: ('ml' | 'l' | 'spoons' | 'metric_spoons' | 'fl_oz' | 'pint' | 'quart' | 'g' | 'drop') | null
       }
       header?: never
       path: {
@@ -16213,6 +20615,15 @@ export interface operations {
       }
       /** @description Conflict */
       409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Precondition Failed */
+      412: {
         headers: {
           [name: string]: unknown
         }
@@ -16263,8 +20674,8 @@ export interface operations {
           | 'warm_led'
           | 'neutral_led'
           | 'old_tube'
-        /** @description The unit in which amounts are said. */
-        unit?: 'ml' | 'l' | 'spoons' | 'metric_spoons' | 'fl_oz' | 'pint' | 'quart' | 'g' | 'drop'
+        /** @description The unit in which amounts are said; without it the set one. */
+        unit?: ('ml' | 'l' | 'spoons' | 'metric_spoons' | 'fl_oz' | 'pint' | 'quart' | 'g' | 'drop') | null
       }
       header?: never
       path: {
@@ -16298,6 +20709,15 @@ export interface operations {
       }
       /** @description Conflict */
       409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Precondition Failed */
+      412: {
         headers: {
           [name: string]: unknown
         }
@@ -16348,8 +20768,8 @@ export interface operations {
           | 'warm_led'
           | 'neutral_led'
           | 'old_tube'
-        /** @description The unit in which amounts are said. */
-        unit?: 'ml' | 'l' | 'spoons' | 'metric_spoons' | 'fl_oz' | 'pint' | 'quart' | 'g' | 'drop'
+        /** @description The unit in which amounts are said; without it the set one. */
+        unit?: ('ml' | 'l' | 'spoons' | 'metric_spoons' | 'fl_oz' | 'pint' | 'quart' | 'g' | 'drop') | null
       }
       header?: never
       path: {
@@ -16379,6 +20799,15 @@ export interface operations {
       }
       /** @description Conflict */
       409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Precondition Failed */
+      412: {
         headers: {
           [name: string]: unknown
         }
@@ -16429,8 +20858,8 @@ export interface operations {
           | 'warm_led'
           | 'neutral_led'
           | 'old_tube'
-        /** @description The unit in which amounts are said. */
-        unit?: 'ml' | 'l' | 'spoons' | 'metric_spoons' | 'fl_oz' | 'pint' | 'quart' | 'g' | 'drop'
+        /** @description The unit in which amounts are said; without it the set one. */
+        unit?: ('ml' | 'l' | 'spoons' | 'metric_spoons' | 'fl_oz' | 'pint' | 'quart' | 'g' | 'drop') | null
       }
       header?: never
       path: {
@@ -16464,6 +20893,15 @@ export interface operations {
       }
       /** @description Conflict */
       409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Precondition Failed */
+      412: {
         headers: {
           [name: string]: unknown
         }
@@ -16514,8 +20952,8 @@ export interface operations {
           | 'warm_led'
           | 'neutral_led'
           | 'old_tube'
-        /** @description The unit in which amounts are said. */
-        unit?: 'ml' | 'l' | 'spoons' | 'metric_spoons' | 'fl_oz' | 'pint' | 'quart' | 'g' | 'drop'
+        /** @description The unit in which amounts are said; without it the set one. */
+        unit?: ('ml' | 'l' | 'spoons' | 'metric_spoons' | 'fl_oz' | 'pint' | 'quart' | 'g' | 'drop') | null
       }
       header?: never
       path: {
@@ -16549,6 +20987,15 @@ export interface operations {
       }
       /** @description Conflict */
       409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Precondition Failed */
+      412: {
         headers: {
           [name: string]: unknown
         }
@@ -16601,8 +21048,8 @@ export interface operations {
           | 'warm_led'
           | 'neutral_led'
           | 'old_tube'
-        /** @description The unit in which amounts are said. */
-        unit?: 'ml' | 'l' | 'spoons' | 'metric_spoons' | 'fl_oz' | 'pint' | 'quart' | 'g' | 'drop'
+        /** @description The unit in which amounts are said; without it the set one. */
+        unit?: ('ml' | 'l' | 'spoons' | 'metric_spoons' | 'fl_oz' | 'pint' | 'quart' | 'g' | 'drop') | null
       }
       header?: never
       path: {
@@ -16632,6 +21079,15 @@ export interface operations {
       }
       /** @description Conflict */
       409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Precondition Failed */
+      412: {
         headers: {
           [name: string]: unknown
         }
@@ -16683,8 +21139,8 @@ export interface operations {
           | 'neutral_led'
           | 'old_tube'
         tool?: 'parts' | 'spoons' | 'syringe' | 'scale' | 'drops'
-        /** @description The unit in which amounts are said. */
-        unit?: 'ml' | 'l' | 'spoons' | 'metric_spoons' | 'fl_oz' | 'pint' | 'quart' | 'g' | 'drop'
+        /** @description The unit in which amounts are said; without it the set one. */
+        unit?: ('ml' | 'l' | 'spoons' | 'metric_spoons' | 'fl_oz' | 'pint' | 'quart' | 'g' | 'drop') | null
       }
       header?: never
       path: {
@@ -16714,6 +21170,15 @@ export interface operations {
       }
       /** @description Conflict */
       409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Precondition Failed */
+      412: {
         headers: {
           [name: string]: unknown
         }
@@ -16764,8 +21229,8 @@ export interface operations {
           | 'warm_led'
           | 'neutral_led'
           | 'old_tube'
-        /** @description The unit in which amounts are said. */
-        unit?: 'ml' | 'l' | 'spoons' | 'metric_spoons' | 'fl_oz' | 'pint' | 'quart' | 'g' | 'drop'
+        /** @description The unit in which amounts are said; without it the set one. */
+        unit?: ('ml' | 'l' | 'spoons' | 'metric_spoons' | 'fl_oz' | 'pint' | 'quart' | 'g' | 'drop') | null
       }
       header?: never
       path: {
@@ -16795,6 +21260,15 @@ export interface operations {
       }
       /** @description Conflict */
       409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Precondition Failed */
+      412: {
         headers: {
           [name: string]: unknown
         }
@@ -16885,6 +21359,15 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
+      /** @description Precondition Failed */
+      412: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
       /** @description Request Entity Too Large */
       413: {
         headers: {
@@ -16957,6 +21440,15 @@ export interface operations {
       }
       /** @description Conflict */
       409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Precondition Failed */
+      412: {
         headers: {
           [name: string]: unknown
         }
@@ -17073,6 +21565,15 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
+      /** @description Precondition Failed */
+      412: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
       /** @description Request Entity Too Large */
       413: {
         headers: {
@@ -17116,8 +21617,8 @@ export interface operations {
           | 'warm_led'
           | 'neutral_led'
           | 'old_tube'
-        /** @description The unit in which amounts are said. */
-        unit?: 'ml' | 'l' | 'spoons' | 'metric_spoons' | 'fl_oz' | 'pint' | 'quart' | 'g' | 'drop'
+        /** @description The unit in which amounts are said; without it the set one. */
+        unit?: ('ml' | 'l' | 'spoons' | 'metric_spoons' | 'fl_oz' | 'pint' | 'quart' | 'g' | 'drop') | null
       }
       header?: never
       path: {
@@ -17151,6 +21652,15 @@ export interface operations {
       }
       /** @description Conflict */
       409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Precondition Failed */
+      412: {
         headers: {
           [name: string]: unknown
         }
@@ -17216,6 +21726,15 @@ export interface operations {
       }
       /** @description Conflict */
       409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Precondition Failed */
+      412: {
         headers: {
           [name: string]: unknown
         }
@@ -17290,6 +21809,15 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
+      /** @description Precondition Failed */
+      412: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
       /** @description Request Entity Too Large */
       413: {
         headers: {
@@ -17352,6 +21880,15 @@ export interface operations {
       }
       /** @description Conflict */
       409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Precondition Failed */
+      412: {
         headers: {
           [name: string]: unknown
         }
@@ -17441,6 +21978,15 @@ export interface operations {
       }
       /** @description Conflict */
       409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Precondition Failed */
+      412: {
         headers: {
           [name: string]: unknown
         }
@@ -17570,6 +22116,15 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
+      /** @description Precondition Failed */
+      412: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
       /** @description Request Entity Too Large */
       413: {
         headers: {
@@ -17690,6 +22245,15 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
+      /** @description Precondition Failed */
+      412: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
       /** @description Request Entity Too Large */
       413: {
         headers: {
@@ -17775,6 +22339,15 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
+      /** @description Precondition Failed */
+      412: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
       /** @description Request Entity Too Large */
       413: {
         headers: {
@@ -17833,6 +22406,15 @@ export interface operations {
       }
       /** @description Conflict */
       409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Precondition Failed */
+      412: {
         headers: {
           [name: string]: unknown
         }
@@ -17902,6 +22484,15 @@ export interface operations {
       }
       /** @description Conflict */
       409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Precondition Failed */
+      412: {
         headers: {
           [name: string]: unknown
         }
@@ -17998,6 +22589,15 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
+      /** @description Precondition Failed */
+      412: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
       /** @description Request Entity Too Large */
       413: {
         headers: {
@@ -18077,6 +22677,15 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
+      /** @description Precondition Failed */
+      412: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
       /** @description Request Entity Too Large */
       413: {
         headers: {
@@ -18135,6 +22744,15 @@ export interface operations {
       }
       /** @description Conflict */
       409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Precondition Failed */
+      412: {
         headers: {
           [name: string]: unknown
         }
@@ -18225,6 +22843,15 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
+      /** @description Precondition Failed */
+      412: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
       /** @description Request Entity Too Large */
       413: {
         headers: {
@@ -18283,6 +22910,15 @@ export interface operations {
       }
       /** @description Conflict */
       409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Precondition Failed */
+      412: {
         headers: {
           [name: string]: unknown
         }
@@ -18378,6 +23014,15 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
+      /** @description Precondition Failed */
+      412: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
       /** @description Request Entity Too Large */
       413: {
         headers: {
@@ -18461,6 +23106,15 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
+      /** @description Precondition Failed */
+      412: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
       /** @description Request Entity Too Large */
       413: {
         headers: {
@@ -18519,6 +23173,15 @@ export interface operations {
       }
       /** @description Conflict */
       409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Precondition Failed */
+      412: {
         headers: {
           [name: string]: unknown
         }
@@ -18609,6 +23272,15 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
+      /** @description Precondition Failed */
+      412: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
       /** @description Request Entity Too Large */
       413: {
         headers: {
@@ -18681,6 +23353,15 @@ export interface operations {
       }
       /** @description Conflict */
       409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Precondition Failed */
+      412: {
         headers: {
           [name: string]: unknown
         }
@@ -18773,6 +23454,15 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
+      /** @description Precondition Failed */
+      412: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
       /** @description Request Entity Too Large */
       413: {
         headers: {
@@ -18856,6 +23546,15 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
+      /** @description Precondition Failed */
+      412: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
       /** @description Request Entity Too Large */
       413: {
         headers: {
@@ -18899,8 +23598,8 @@ export interface operations {
           | 'warm_led'
           | 'neutral_led'
           | 'old_tube'
-        /** @description The unit in which amounts are said. */
-        unit?: 'ml' | 'l' | 'spoons' | 'metric_spoons' | 'fl_oz' | 'pint' | 'quart' | 'g' | 'drop'
+        /** @description The unit in which amounts are said; without it the set one. */
+        unit?: ('ml' | 'l' | 'spoons' | 'metric_spoons' | 'fl_oz' | 'pint' | 'quart' | 'g' | 'drop') | null
       }
       header?: never
       path: {
@@ -18934,6 +23633,15 @@ export interface operations {
       }
       /** @description Conflict */
       409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Precondition Failed */
+      412: {
         headers: {
           [name: string]: unknown
         }
@@ -18984,8 +23692,8 @@ export interface operations {
           | 'warm_led'
           | 'neutral_led'
           | 'old_tube'
-        /** @description The unit in which amounts are said. */
-        unit?: 'ml' | 'l' | 'spoons' | 'metric_spoons' | 'fl_oz' | 'pint' | 'quart' | 'g' | 'drop'
+        /** @description The unit in which amounts are said; without it the set one. */
+        unit?: ('ml' | 'l' | 'spoons' | 'metric_spoons' | 'fl_oz' | 'pint' | 'quart' | 'g' | 'drop') | null
       }
       header?: never
       path: {
@@ -19019,6 +23727,15 @@ export interface operations {
       }
       /** @description Conflict */
       409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Precondition Failed */
+      412: {
         headers: {
           [name: string]: unknown
         }
@@ -19069,8 +23786,8 @@ export interface operations {
           | 'warm_led'
           | 'neutral_led'
           | 'old_tube'
-        /** @description The unit in which amounts are said. */
-        unit?: 'ml' | 'l' | 'spoons' | 'metric_spoons' | 'fl_oz' | 'pint' | 'quart' | 'g' | 'drop'
+        /** @description The unit in which amounts are said; without it the set one. */
+        unit?: ('ml' | 'l' | 'spoons' | 'metric_spoons' | 'fl_oz' | 'pint' | 'quart' | 'g' | 'drop') | null
       }
       header?: never
       path: {
@@ -19104,6 +23821,15 @@ export interface operations {
       }
       /** @description Conflict */
       409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Precondition Failed */
+      412: {
         headers: {
           [name: string]: unknown
         }
@@ -19190,6 +23916,15 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
+      /** @description Precondition Failed */
+      412: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
       /** @description Request Entity Too Large */
       413: {
         headers: {
@@ -19233,8 +23968,8 @@ export interface operations {
           | 'warm_led'
           | 'neutral_led'
           | 'old_tube'
-        /** @description The unit in which amounts are said. */
-        unit?: 'ml' | 'l' | 'spoons' | 'metric_spoons' | 'fl_oz' | 'pint' | 'quart' | 'g' | 'drop'
+        /** @description The unit in which amounts are said; without it the set one. */
+        unit?: ('ml' | 'l' | 'spoons' | 'metric_spoons' | 'fl_oz' | 'pint' | 'quart' | 'g' | 'drop') | null
       }
       header?: never
       path: {
@@ -19268,6 +24003,15 @@ export interface operations {
       }
       /** @description Conflict */
       409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Precondition Failed */
+      412: {
         headers: {
           [name: string]: unknown
         }
@@ -19351,6 +24095,15 @@ export interface operations {
       }
       /** @description Conflict */
       409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Precondition Failed */
+      412: {
         headers: {
           [name: string]: unknown
         }
@@ -19447,6 +24200,15 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
+      /** @description Precondition Failed */
+      412: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
       /** @description Request Entity Too Large */
       413: {
         headers: {
@@ -19505,6 +24267,15 @@ export interface operations {
       }
       /** @description Conflict */
       409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Precondition Failed */
+      412: {
         headers: {
           [name: string]: unknown
         }

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
+import { drawn } from './say/drawn'
 
 /** A difference as it is likely: in words first, then in numbers, then how wide it may turn out, 0 to 10 on the bar. */
 const { words, likely, value, low, high } = defineProps<{
@@ -10,7 +11,7 @@ const { words, likely, value, low, high } = defineProps<{
   high: number
 }>()
 
-const percent = (x: number) => `${(Math.min(x, 10) * 10).toFixed(1)}%`
+const percent = (x: number) => `${drawn(Math.min(x, 10) * 10, 1)}%`
 const band = computed(() => ({ left: percent(low), right: `calc(100% - ${percent(high)})` }))
 const capital = computed(() => words.charAt(0).toUpperCase() + words.slice(1))
 </script>

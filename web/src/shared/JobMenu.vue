@@ -1,75 +1,53 @@
 <script setup lang="ts">
-import { ref, watch } from 'vue'
+import { computed, ref } from 'vue'
 import { useRouter } from 'vue-router'
 
+import JobDetails from './JobDetails.vue'
 import MishapFinder from './MishapFinder.vue'
-import MyWays from './MyWays.vue'
 import { useJob, useJobs } from './useJob'
 
-/** The job in hand in the top strip: another one is taken, this one is renamed, a new one begun; what went wrong, and one's own ways, from every place. */
-const { jobs, id, take, begin, rename } = useJobs()
+/** The job in hand in the top strip: another one is taken, what is said of this one, a new one begun; what went wrong. */
+const { jobs, id, take } = useJobs()
 const { job } = useJob()
 const router = useRouter()
 const mishaps = ref(false)
-const ways = ref(false)
-const doing = ref<'new' | 'rename'>()
-const name = ref('')
-const room = ref('')
-const wrong = ref('')
+const details = ref(false)
+const fresh = ref(false)
 
-function open(what: 'new' | 'rename') {
-  doing.value = what
-  wrong.value = ''
-  name.value = what === 'rename' ? (job.value?.name ?? '') : ''
-  room.value = what === 'rename' ? (job.value?.room ?? '') : ''
-}
-
-const busy = ref(false)
-async function done() {
-  if (busy.value) return
-  if (!name.value.trim()) {
-    wrong.value = 'A job needs a name.'
-    return
-  }
-  busy.value = true
-  const begins = doing.value === 'new'
-  const kept = begins ? await begin(name.value, room.value) : await rename(id.value ?? 0, name.value, room.value)
-  busy.value = false
-  if (!kept) return
-  doing.value = undefined
-  if (begins) await router.push({ name: 'piece' })
-}
-const shown = ref(false)
-watch(doing, (now) => {
-  shown.value = now !== undefined
-})
-watch(shown, (now) => {
-  if (!now) doing.value = undefined
-})
+/** As many as one can look over; all of them have a place of their own. */
+const MOST = 8
+const near = computed(() => jobs.value.filter((one) => !one.archived || one.id === id.value).slice(0, MOST))
+const line = computed(() => jobs.value.find((one) => one.id === id.value))
+const words = (one: { client: string; room: string }) => [one.client, one.room].filter(Boolean).join(', ')
 </script>
 
 <template>
   <BDropdown class="jobs" variant="link" toggle-class="toggle said" menu-class="menu">
     <template #button-content>
-      <span class="name">{{ job?.name ?? 'Jug Mingle' }}</span>
-      <small v-if="job?.room" class="soft">{{ job.room }}</small>
+      <span class="name">{{ job?.name ?? line?.name ?? 'Jug Mingle' }}</span>
+      <small v-if="job && words(job)" class="soft">{{ words(job) }}</small>
       <span class="visually-hidden">, jobs</span>
     </template>
     <BDropdownItemButton
-      v-for="one in jobs"
+      v-for="one in near"
       :key="one.id"
       role="menuitem"
       :active="one.id === id"
       @click="take(one.id)"
     >
-      {{ one.name }} <small class="soft">{{ one.room }}</small>
+      {{ one.name }} <small class="soft">{{ words(one) }}</small>
     </BDropdownItemButton>
+    <BDropdownItemButton role="menuitem" @click="router.push({ name: 'jobs' })"
+      >All jobs… <kbd aria-hidden="true">J</kbd></BDropdownItemButton
+    >
     <BDropdownDivider />
-    <BDropdownItemButton role="menuitem" @click="open('rename')">Rename this job…</BDropdownItemButton>
-    <BDropdownItemButton role="menuitem" @click="open('new')">Begin a new job…</BDropdownItemButton>
+    <BDropdownItemButton v-if="line" role="menuitem" @click="details = true">About this job…</BDropdownItemButton>
+    <BDropdownItemButton role="menuitem" @click="fresh = true">Begin a new job…</BDropdownItemButton>
     <BDropdownDivider />
     <BDropdownItemButton role="menuitem" @click="mishaps = true">Something went wrong…</BDropdownItemButton>
-    <BDropdownItemButton role="menuitem" @click="ways = true">My ways…</BDropdownItemButton>
+    <BDropdownItemButton role="menuitem" @click="router.push({ name: 'settings' })"
+      >Settings… <kbd aria-hidden="true">,</kbd></BDropdownItemButton
+    >
   </BDropdown>
   <BModal
     v-model="mishaps"
@@ -83,33 +61,8 @@ watch(shown, (now) => {
   >
     <MishapFinder />
   </BModal>
-  <BModal v-model="ways" lazy unmount-lazy title="My ways" title-tag="h2" scrollable ok-only ok-title="Close">
-    <MyWays />
-  </BModal>
-  <BModal
-    v-model="shown"
-    lazy
-    unmount-lazy
-    :title="doing === 'rename' ? 'Rename this job' : 'Begin a new job'"
-    title-tag="h2"
-    focus="job-name"
-    centered
-    @ok.prevent="done"
-  >
-    <form class="fields" @submit.prevent="done">
-      <label>Its name <BFormInput id="job-name" v-model="name" maxlength="120" autocomplete="off" /></label>
-      <label
-        >For whom, or for which room
-        <BFormInput v-model="room" maxlength="120" autocomplete="off" placeholder="may stay empty" />
-      </label>
-      <p v-if="wrong" class="wrong" role="alert">{{ wrong }}</p>
-      <BButton variant="plain" type="submit" class="visually-hidden" tabindex="-1">Keep</BButton>
-    </form>
-    <template #footer>
-      <BButton variant="outline-secondary" @click="shown = false">Cancel</BButton>
-      <BButton variant="primary" @click="done">{{ doing === 'rename' ? 'Rename' : 'Begin' }}</BButton>
-    </template>
-  </BModal>
+  <JobDetails v-model="details" :job="line" />
+  <JobDetails v-model="fresh" />
 </template>
 
 <style scoped>
@@ -143,6 +96,14 @@ watch(shown, (now) => {
   font: 400 0.85rem var(--bs-body-font-family);
 }
 
+kbd {
+  float: right;
+  padding: 0;
+  background: none;
+  color: inherit;
+  font: 600 0.8rem var(--bs-body-font-family);
+}
+
 .jobs :deep(.menu) {
   max-height: 70vh;
   max-width: 92vw;
@@ -167,14 +128,5 @@ watch(shown, (now) => {
   .jobs :deep(.toggle small) {
     display: none;
   }
-}
-
-.fields {
-  display: grid;
-  gap: 12px;
-}
-
-p {
-  margin: 0;
 }
 </style>

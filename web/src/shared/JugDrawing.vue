@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
+import { drawn } from './say/drawn'
 
 const {
   layers,
@@ -24,10 +25,10 @@ const bands = computed(() => {
   return layers.map((layer) => {
     const high = y - ((foot - top) * fill * layer.ml) / total
     const d = [
-      `M${left(high).toFixed(2)} ${high.toFixed(2)}`,
-      `L${right(high).toFixed(2)} ${high.toFixed(2)}`,
-      `L${right(y).toFixed(2)} ${y.toFixed(2)}`,
-      `L${left(y).toFixed(2)} ${y.toFixed(2)}Z`,
+      `M${drawn(left(high), 2)} ${drawn(high, 2)}`,
+      `L${drawn(right(high), 2)} ${drawn(high, 2)}`,
+      `L${drawn(right(y), 2)} ${drawn(y, 2)}`,
+      `L${drawn(left(y), 2)} ${drawn(y, 2)}Z`,
     ].join('')
     const band = { d, hex: layer.hex, y: high, mark: right(high) }
     y = high

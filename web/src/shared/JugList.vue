@@ -1,20 +1,23 @@
 <script setup lang="ts">
-import { useDateFormat } from '@vueuse/core'
 import { useRouter } from 'vue-router'
 
 import { api, type Schemas, unwrap } from '../api/client'
 import JugDrawing from './JugDrawing.vue'
+import KeptInput from './KeptInput.vue'
 import { preferences } from './preferences'
 import { useJob } from './useJob'
 import { useMixes } from './useMixes'
 import { sayWrong } from './useNotice'
 import FoldOut from './FoldOut.vue'
+import { sayAmount } from './say/amounts'
+import { sayDifference } from './say/differences'
+import { isoHere } from './say/times'
 
 /** The mixes of the job in hand as jugs: poured, printed, put on the shelf, dragged onto a piece. */
 const emit = defineEmits<{ leave: [] }>()
 const { job } = useJob()
 const router = useRouter()
-const { remove, toShelf } = useMixes()
+const { remove, rename, toShelf } = useMixes()
 
 async function pour(mixId: number) {
   try {
@@ -33,7 +36,7 @@ function carry(event: DragEvent, id: number) {
 }
 
 /** The day where the person is, whatever the clock of the program says. */
-const today = () => useDateFormat(Date.now(), 'YYYY-MM-DD').value
+const today = () => isoHere()
 const print = (mix: Schemas['MixOut'], kind: string) =>
   `/api/mixes/${mix.id.toString()}/${kind}.pdf?unit=${preferences.value.unit}&day=${today()}`
 /** How far today's prediction is from that of then, where it moved so that one can see it. */
@@ -55,12 +58,19 @@ const moved = (mix: Schemas['MixOut']) => mix.then?.moved
       <JugDrawing :layers="mix.recipe.pours" :size="58" class="on-chrome" />
       <div class="words">
         <b>{{ mix.name }}</b>
-        <span class="soft">{{ Math.round(mix.batch) }} ml</span>
+        <span class="soft">{{ sayAmount(mix.batch) }}</span>
         <span v-if="mix.recipe.words" class="soft">{{ mix.recipe.words }}</span>
         <span v-if="mix.over" class="soft">{{ mix.how || 'one coat' }}, over {{ mix.over }}</span>
         <span v-if="mix.same_as" class="soft">same as {{ mix.same_as }}</span>
         <BButton size="sm" variant="outline-secondary" class="pour" @click="pour(mix.id)">Pour it</BButton>
         <FoldOut title="print, keep">
+          <KeptInput
+            class="keep"
+            :aria-label="`Rename ${mix.name}`"
+            :value="mix.name"
+            maxlength="120"
+            @keep="rename(mix, $event)"
+          />
           <a class="keep" :href="print(mix, 'strip')" target="_blank" rel="noopener">pour strip</a>
           <a class="keep" :href="print(mix, 'card')" target="_blank" rel="noopener">recipe card</a>
           <a class="keep" :href="print(mix, 'label')" target="_blank" rel="noopener">lid label</a>
@@ -74,7 +84,9 @@ const moved = (mix: Schemas['MixOut']) => mix.then?.moved
             /></span>
             Predicted {{ mix.then.at === 'filled in' ? 'later than it was kept' : 'when it was kept' }}:
             {{ mix.then.likely || 'this colour' }}.
-            {{ moved(mix) ? `Now: ${mix.recipe.likely || 'another'}, ${mix.then.apart.toFixed(1)} from then.` : '' }}
+            {{
+              moved(mix) ? `Now: ${mix.recipe.likely || 'another'}, ${sayDifference(mix.then.apart)} from then.` : ''
+            }}
           </p>
         </FoldOut>
       </div>
@@ -82,7 +94,7 @@ const moved = (mix: Schemas['MixOut']) => mix.then?.moved
         <i v-if="mix.over_hex" :style="{ background: mix.over_hex }" />
         <i :style="{ background: mix.recipe.hex }" :data-jug="mix.id" />
       </span>
-      <BButton variant="plain" class="away" :aria-label="`Put ${mix.name} away`" @click="remove(mix)">×</BButton>
+      <BButton variant="plain" class="away" :aria-label="`Remove ${mix.name}`" @click="remove(mix)">×</BButton>
     </li>
   </ul>
 </template>

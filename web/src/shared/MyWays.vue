@@ -1,11 +1,10 @@
 <script setup lang="ts">
 import KeptInput from './KeptInput.vue'
-import { readWithin } from './number'
-import UnitChoice from './UnitChoice.vue'
+import { readWithin } from './say/number'
 import { sayWrong } from './useNotice'
 import { useSettings } from './useSettings'
 
-/** How a person works: units, paint kept over, where painters differ. It changes what is said everywhere. */
+/** How a person works: paint kept over, where painters differ. It changes what is said everywhere. */
 const { settings, set } = useSettings()
 
 function keepMargin(text: string) {
@@ -17,14 +16,6 @@ function keepMargin(text: string) {
 
 <template>
   <div v-if="settings" class="ways">
-    <label
-      ><span>Amounts are said in</span>
-      <UnitChoice aria-label="Amounts are said in" />
-    </label>
-    <label
-      ><span>Written beside money</span
-      ><KeptInput maxlength="8" placeholder="€, $, £" :value="settings.currency" @keep="set({ currency: $event })"
-    /></label>
     <label
       ><span>Paint kept over for brush, jug and touching up, %</span
       ><KeptInput inputmode="decimal" :value="Math.round(settings.margin * 100).toString()" @keep="keepMargin"

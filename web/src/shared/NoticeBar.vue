@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { clearNotice, notice } from './useNotice'
+import { clearNotice, notice, sayWrong } from './useNotice'
 
 function undo() {
   const act = notice.value?.undo
@@ -7,10 +7,13 @@ function undo() {
   void act?.()
 }
 
-function follow() {
-  const act = notice.value?.lead?.act
+async function follow(lead: { act: () => unknown } | undefined) {
   clearNotice()
-  void act?.()
+  try {
+    await lead?.act()
+  } catch (error) {
+    sayWrong(error)
+  }
 }
 </script>
 
@@ -28,9 +31,12 @@ function follow() {
       body-class="notice"
     >
       <span>{{ notice.text }}</span>
-      <BButton v-if="notice.lead" variant="outline-light" @click="follow">{{ notice.lead.text }}</BButton>
+      <BButton v-if="notice.lead" variant="outline-light" @click="follow(notice.lead)">{{ notice.lead.text }}</BButton>
+      <BButton v-if="notice.other" variant="outline-light" @click="follow(notice.other)">{{
+        notice.other.text
+      }}</BButton>
       <BButton v-if="notice.undo" variant="outline-light" @click="undo">Undo</BButton>
-      <BButton v-else variant="outline-light" @click="clearNotice">Close</BButton>
+      <BButton v-else-if="!notice.other" variant="outline-light" @click="clearNotice">Close</BButton>
     </BToast>
   </div>
 </template>

@@ -1,4 +1,7 @@
 <script setup lang="ts">
+import { computed } from 'vue'
+import { useRouter } from 'vue-router'
+
 import JugIcon from './JugIcon.vue'
 import { jugsShown } from './jugsShown'
 import { places } from './places'
@@ -6,12 +9,20 @@ import { useJob } from './useJob'
 
 /** The places in the order of the work; in a narrow window the jugs, too, which have no room of their own there. */
 const { narrow } = defineProps<{ narrow: boolean }>()
-const { job } = useJob()
+const { id, job } = useJob()
+const router = useRouter()
+/** In a narrow window the settings stand in the menu of the jobs. */
+const shown = computed(() => places.filter((place) => !narrow || place.name !== 'settings'))
+/** The address of a place, with the job in hand where it is one of a job. */
+function to(name: string) {
+  const ofJob = router.getRoutes().some((one) => one.name === name && one.meta.ofJob === true)
+  return ofJob && id.value !== undefined ? { name, params: { job: id.value.toString() } } : { name }
+}
 </script>
 
 <template>
   <nav aria-label="Places">
-    <RouterLink v-for="place in places" :key="place.name" :to="{ name: place.name }" :class="place.name">
+    <RouterLink v-for="place in shown" :key="place.name" :to="to(place.name)" :class="place.name">
       <kbd aria-hidden="true">{{ place.key.toUpperCase() }}</kbd>
       <component :is="place.icon" class="icon" aria-hidden="true" />
       {{ place.title }}

@@ -4,9 +4,10 @@ import { computed } from 'vue'
 import type { Schemas } from '../api/client'
 import DifferenceBand from './DifferenceBand.vue'
 import JugDrawing from './JugDrawing.vue'
-import { sayMoney } from './money'
+import { sayMoney } from './say/money'
 import { preferences } from './preferences'
 import SwatchPair from './SwatchPair.vue'
+import { sayAmount } from './say/amounts'
 
 const { recipe } = defineProps<{
   recipe: Schemas['RecipeOut']
@@ -58,7 +59,7 @@ const counted = (parts: number) => `${parts.toString()} ${parts === 1 ? 'part' :
       <b class="said">{{ recipe.pours.length }}</b> {{ recipe.pours.length === 1 ? 'tin' : 'tins' }}
       <span v-if="recipe.cost > 0" class="soft">costs {{ sayMoney(recipe.cost) }}</span>
       <span v-for="low in scarce" :key="low.name" class="soft"
-        >leaves {{ Math.round(low.left_after) }} ml {{ low.name }}</span
+        >leaves {{ sayAmount(low.left_after) }} {{ low.name }}</span
       >
       <span v-for="other in recipe.differences.slice(1)" :key="other.light" class="soft">
         {{ lightTitles[other.light] }}: {{ other.words }}, {{ other.likely.split(',')[0] }}

@@ -4,6 +4,7 @@ import { useIntervalFn, useMediaQuery } from '@vueuse/core'
 import { computed, ref, watch } from 'vue'
 
 import { api, unwrap } from '../api/client'
+import { preferences } from './preferences'
 import { sayWrong } from './useNotice'
 
 /** Waits, windows and wipes that run, in the top strip of every place: the next two, and how many more. */
@@ -56,6 +57,7 @@ watch(running, (all) => {
 
 function ring(said: string) {
   if ('Notification' in window && Notification.permission === 'granted') new Notification(said)
+  if (!preferences.value.sound) return
   try {
     const sound = new AudioContext()
     const tone = sound.createOscillator()

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { useId } from 'vue'
+import { drawn } from './say/drawn'
 
 /** Fields side by side on one board: each in the tones of its streaks, dark to pale, or one even colour. */
 const { fields } = defineProps<{ fields: { name: string; tones: string[] }[] }>()
@@ -18,7 +19,7 @@ function lines(wide: number) {
   return Array.from({ length: 38 }, (_, n) => {
     const y = ((n + 0.5) * HIGH) / 38 + 2 * (next() - 0.5)
     const [up, far] = [7 * (next() - 0.5), wide / 3]
-    const d = `M-4 ${y.toFixed(1)}C${far.toFixed(0)} ${(y + up).toFixed(1)} ${(2 * far).toFixed(0)} ${(y - up).toFixed(1)} ${(wide + 4).toString()} ${(y + up / 3).toFixed(1)}`
+    const d = `M-4 ${drawn(y, 1)}C${drawn(far, 0)} ${drawn(y + up, 1)} ${drawn(2 * far, 0)} ${drawn(y - up, 1)} ${(wide + 4).toString()} ${drawn(y + up / 3, 1)}`
     return { d, tone: [1, 3, 0, 4, 1, 3, 2][Math.floor(7 * next())] ?? 2, width: 0.7 + 3.4 * next() }
   })
 }

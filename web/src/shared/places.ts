@@ -3,6 +3,7 @@ import type { Component } from 'vue'
 import PieceIcon from '~icons/lucide/archive'
 import DaybookIcon from '~icons/lucide/book-open'
 import ShelfIcon from '~icons/lucide/library'
+import SettingsIcon from '~icons/lucide/sliders-horizontal'
 import TryOnIcon from '~icons/lucide/paint-roller'
 import CatchIcon from '~icons/lucide/pipette'
 import PlanIcon from '~icons/lucide/chart-no-axes-gantt'
@@ -25,4 +26,5 @@ export const places: Place[] = [
   { name: 'plan', title: 'Plan', key: '5', icon: PlanIcon },
   { name: 'daybook', title: 'Daybook', key: '6', icon: DaybookIcon },
   { name: 'shelf', title: 'Shelf', key: 's', icon: ShelfIcon },
+  { name: 'settings', title: 'Settings', key: ',', icon: SettingsIcon },
 ]

@@ -9,9 +9,17 @@ interface Kept {
   batch: number
   mostPots: number
   tool: ToolName
-  /** In which unit amounts are said, and what is written beside money: as the settings say (`useSettings`). */
+  /** In which unit amounts are said, how all else is said, and how the program behaves: as the settings say. */
   unit: UnitName
-  currency: string
+  saying: {
+    numbers: 'point' | 'comma'
+    length: 'cm' | 'in'
+    temperature: 'C' | 'F'
+    currency: string
+  }
+  keys: boolean
+  sound: boolean
+  motion: boolean
   use: string[]
   avoid: string[]
   /** Number of the job in hand; the first one where there is none. */
@@ -24,7 +32,10 @@ const usual: Kept = {
   mostPots: 3,
   tool: 'parts',
   unit: 'ml',
-  currency: '',
+  saying: { numbers: 'point', length: 'cm', temperature: 'C', currency: '' },
+  keys: true,
+  sound: true,
+  motion: true,
   use: [],
   avoid: [],
   job: 0,

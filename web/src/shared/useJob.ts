@@ -1,9 +1,14 @@
 import { useQuery, useQueryClient } from '@tanstack/vue-query'
-import { computed, ref } from 'vue'
+import { computed } from 'vue'
+import { useRouter } from 'vue-router'
 
 import { api, type LightName, type Schemas, unwrap } from '../api/client'
+import { note } from '../api/versions'
+import { bringBack } from './bin'
+import { jobInUrl } from './jobInHand'
 import { prefer, preferences } from './preferences'
 import { say, sayWrong } from './useNotice'
+import { versioned } from './versioned'
 
 export const jobKey = (id?: number, light?: LightName) =>
   id === undefined ? ['job'] : light === undefined ? ['job', id] : ['job', id, light]
@@ -17,62 +22,143 @@ export function useLights() {
   })
 }
 
-/** How often another job was taken in hand: what is half done in a place belongs to the one before. */
-export const jobsTaken = ref(0)
+export type Job = Schemas['JobLineOut']
+export type JobChange = Omit<Schemas['JobChangeIn'], 'no_due'> & { no_due?: boolean }
 
-/** All jobs, the one in hand, and how one is begun, renamed and taken in hand. */
+/** All jobs, the one in hand, and what can be done with one. */
 export function useJobs() {
   const queries = useQueryClient()
+  const router = useRouter()
   const { data, error } = useQuery({
     queryKey: ['jobs'],
-    queryFn: async () => unwrap(await api.GET('/api/jobs')),
+    queryFn: async () => {
+      const all = unwrap(await api.GET('/api/jobs'))
+      for (const one of all) note('job', one.id, one.version)
+      return all
+    },
   })
   const jobs = computed(() => data.value ?? [])
-  const id = computed(() => (jobs.value.find((one) => one.id === preferences.value.job) ?? jobs.value[0])?.id)
+  const id = computed(() => {
+    const wanted = jobInUrl.value ?? preferences.value.job
+    const found = jobs.value.find((one) => one.id === wanted)
+    // Where none was in hand yet it is the one that was last worked on.
+    const open = jobs.value.filter((one) => !one.archived)
+    return (found ?? [...open, ...jobs.value].sort((a, b) => b.touched.localeCompare(a.touched))[0])?.id
+  })
+  /** Whether the address names a job that is not there (any more). */
+  const lost = computed(
+    () => data.value !== undefined && jobInUrl.value !== undefined && id.value !== jobInUrl.value && jobInUrl.value,
+  )
   const refresh = () =>
     Promise.all([queries.invalidateQueries({ queryKey: ['jobs'] }), queries.invalidateQueries({ queryKey: jobKey() })])
 
-  function take(job: number) {
+  /** Take a job in hand, in the place where one is; in a place of no job, in the first of the work. */
+  async function take(job: number, place?: string) {
     prefer({ job })
-    jobsTaken.value += 1
+    const { name, meta } = router.currentRoute.value
+    const stays = meta.ofJob === true && name !== 'bench' && name !== 'again' ? name : undefined
+    jobInUrl.value = job
+    await router.push({ name: place ?? stays ?? 'piece', params: { job: job.toString() } })
   }
 
-  async function begin(name: string, room: string) {
-    const before = id.value
+  async function trying(what: () => Promise<unknown>) {
     try {
-      const made = unwrap(await api.POST('/api/jobs', { body: { name, room } }))
+      await what()
+      return true
+    } catch (problem) {
+      sayWrong(problem)
+      return false
+    }
+  }
+
+  function begin(said: Schemas['JobIn']) {
+    const before = id.value
+    return trying(async () => {
+      const made = unwrap(await api.POST('/api/jobs', { body: said }))
       await refresh()
-      take(made.id)
+      await take(made.id, 'piece')
       say(`${made.name} is begun, and in hand.`, undefined, {
         text: 'Back to the one before',
         act: () => {
-          if (before !== undefined) take(before)
+          if (before !== undefined) void take(before)
         },
       })
-      return true
-    } catch (problem) {
-      sayWrong(problem)
-      return false
-    }
+    })
   }
 
-  async function rename(job: number, name: string, room: string) {
-    try {
-      unwrap(await api.PATCH('/api/jobs/{job_id}', { params: { path: { job_id: job } }, body: { name, room } }))
+  function change(job: number, body: JobChange) {
+    return trying(async () => {
+      await versioned(
+        'job',
+        job,
+        jobs.value.find((one) => one.id === job)?.name ?? 'The job',
+        async (headers) =>
+          unwrap(
+            await api.PATCH('/api/jobs/{job_id}', {
+              params: { path: { job_id: job } },
+              body: { no_due: false, ...body },
+              headers,
+            }),
+          ),
+        refresh,
+      )
+    })
+  }
+
+  function duplicate(job: number) {
+    return trying(async () => {
+      const made = unwrap(await api.POST('/api/jobs/{job_id}/duplicate', { params: { path: { job_id: job } } }))
       await refresh()
-      return true
-    } catch (problem) {
-      sayWrong(problem)
-      return false
-    }
+      say(`${made.name} stands beside it.`, () => discard(made.id), {
+        text: 'Take it in hand',
+        act: () => take(made.id),
+      })
+    })
   }
 
-  return { jobs, id, error, take, begin, rename }
+  async function discard(job: number) {
+    unwrap(await api.DELETE('/api/jobs/{job_id}', { params: { path: { job_id: job } } }))
+    if (jobInUrl.value === job) jobInUrl.value = undefined
+    await refresh()
+  }
+
+  function remove(job: Job) {
+    return trying(async () => {
+      const inHand = id.value === job.id
+      await discard(job.id)
+      say(`${job.name} was removed.`, async () => {
+        await bringBack('job', job.id)
+        await refresh()
+        if (inHand) prefer({ job: job.id })
+      })
+    })
+  }
+
+  return {
+    jobs,
+    known: computed(() => data.value !== undefined),
+    id,
+    lost,
+    error,
+    refresh,
+    take,
+    begin,
+    change,
+    duplicate,
+    remove,
+  }
 }
 
 /** Whether nothing was done for a job yet. */
 export const emptyJob = (job: Schemas['JobWholeOut']) =>
   [job.pieces, job.photos, job.targets, job.mixes].every((things) => things.length === 0)
+
+/** Note which versions of its things are shown. */
+function noteAll(job: Schemas['JobWholeOut']) {
+  note('job', job.id, job.version)
+  const tables = { piece: job.pieces, look: job.looks, target: job.targets, mix: job.mixes, photo: job.photos }
+  for (const [table, rows] of Object.entries(tables)) for (const row of rows) note(table, row.id, row.version)
+}
 
 /** The job in hand, as it looks in the light chosen. */
 export function useJob() {
@@ -82,12 +168,15 @@ export function useJob() {
     enabled: computed(() => id.value !== undefined),
     // Of the same job in another light what was there stays; of another job nothing does.
     placeholderData: (before: Schemas['JobWholeOut'] | undefined) => (before?.id === id.value ? before : undefined),
-    queryFn: async () =>
-      unwrap(
+    queryFn: async () => {
+      const now = unwrap(
         await api.GET('/api/jobs/{job_id}', {
           params: { path: { job_id: id.value ?? 0 }, query: { light: preferences.value.light } },
         }),
-      ) as Schemas['JobWholeOut'], // pairs are pairs
+      ) as Schemas['JobWholeOut'] // pairs are pairs
+      noteAll(now)
+      return now
+    },
   })
   const job = computed(() => whole.data.value)
   return { id, job, error: computed(() => noJobs.value ?? whole.error.value) }

@@ -1,12 +1,19 @@
 import { useEventListener } from '@vueuse/core'
 
+import { preferences } from './preferences'
+
 const FIELDS = 'input:not([type=range]):not([type=radio]):not([type=checkbox]), textarea, select, [contenteditable]'
 
-/** Run `act` for keys pressed anywhere but in a field, with `chords` also those with Ctrl; it says whether it was its. */
+/**
+ * Run `act` for keys pressed anywhere but in a field, with `chords` also those with Ctrl; it says whether it was its.
+ * Single letters, digits and signs do nothing where the settings say so.
+ */
 export function useKeys(act: (event: KeyboardEvent) => boolean, { chords = false } = {}) {
   useEventListener(window, 'keydown', (event) => {
     const typing = event.target instanceof Element && event.target.matches(FIELDS)
     if (typing || event.altKey || (!chords && (event.ctrlKey || event.metaKey))) return
+    const single = event.key.length === 1 && event.key !== ' ' && !event.ctrlKey && !event.metaKey
+    if (single && !preferences.value.keys) return
     if (act(event)) event.preventDefault()
   })
 }

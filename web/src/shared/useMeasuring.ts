@@ -1,7 +1,15 @@
 import { useQuery } from '@tanstack/vue-query'
-import { computed } from 'vue'
+import { computed, ref, watch } from 'vue'
 
-import { api, unwrap } from '../api/client'
+import { api, type Schemas, unwrap } from '../api/client'
+
+const known = ref<Schemas['MeasuringOut']>()
+/** The units, sizes and tools there are, as the program has them; nothing until it has said so. */
+export const measures = computed(() => known.value)
+
+/** Of the units that a size is said in, the one that amounts are said in; of spoons their cups. */
+const CUPS: Partial<Record<string, string>> = { spoons: 'cup', metric_spoons: 'metric_cup' }
+export const sizeOf = (unit: string) => known.value?.sizes.find(({ key }) => key === (CUPS[unit] ?? unit))?.key ?? 'ml'
 
 /** The units in which amounts are said and the tools that they are measured with, as menus take them. */
 export function useMeasuring() {
@@ -10,18 +18,21 @@ export function useMeasuring() {
     staleTime: Infinity,
     queryFn: async () => unwrap(await api.GET('/api/measuring')),
   })
+  watch(
+    data,
+    (now) => {
+      known.value = now as Schemas['MeasuringOut'] | undefined // pairs are pairs
+    },
+    { immediate: true },
+  )
   const asOptions = (rows: { key: string; title: string }[] | undefined) =>
     (rows ?? []).map((row) => ({ value: row.key, text: row.title }))
-  /** Of the units that a size is said in, the one that amounts are said in; of spoons their cups. */
-  const CUPS: Partial<Record<string, string>> = { spoons: 'cup', metric_spoons: 'metric_cup' }
-  const sizeOf = (unit: string) => data.value?.sizes.find(({ key }) => key === (CUPS[unit] ?? unit))?.key ?? 'ml'
   /** An amount in a size, as it is typed. */
   function inSize(ml: number, size: string): string {
     const one = data.value?.sizes.find(({ key }) => key === size)?.ml ?? 1
     return Number((ml / one).toPrecision(3)).toString()
   }
   return {
-    sizeOf,
     inSize,
     known: computed(() => data.value !== undefined),
     units: computed(() => asOptions(data.value?.units)),

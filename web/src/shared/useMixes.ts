@@ -6,6 +6,7 @@ import { preferences } from './preferences'
 import { jobKey } from './useJob'
 import { say, sayWrong } from './useNotice'
 import { useShelfChanged } from './useShelf'
+import { versioned } from './versioned'
 
 /** Keep a recipe as a jug of the job, or put one away; both can be undone. */
 export function useMixes() {
@@ -83,11 +84,27 @@ export function useMixes() {
   async function remove(mix: Schemas['MixOut']) {
     try {
       await discard(mix.id)
-      say(`${mix.name} was put away.`, async () => {
+      say(`${mix.name} was removed.`, async () => {
         unwrap(await api.POST('/api/mixes/{mix_id}/restore', { params: { path: { mix_id: mix.id } } }))
         await refresh()
       })
       await refresh()
+    } catch (error) {
+      sayWrong(error)
+    }
+  }
+
+  async function rename(mix: Schemas['MixOut'], name: string) {
+    if (!name.trim() || name === mix.name) return
+    try {
+      const params = { path: { mix_id: mix.id } }
+      await versioned(
+        'mix',
+        mix.id,
+        mix.name,
+        async (headers) => unwrap(await api.PATCH('/api/mixes/{mix_id}', { params, body: { name }, headers })),
+        refresh,
+      )
     } catch (error) {
       sayWrong(error)
     }
@@ -112,5 +129,5 @@ export function useMixes() {
     }
   }
 
-  return { keep, keepWay, remove, toShelf }
+  return { keep, keepWay, remove, rename, toShelf }
 }

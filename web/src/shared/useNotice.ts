@@ -13,6 +13,7 @@ export interface Notice {
   wrong: boolean
   undo?: (() => unknown) | undefined
   lead?: Lead | undefined
+  other?: Lead | undefined
 }
 
 const current = ref<Notice>()
@@ -29,6 +30,19 @@ export function say(text: string, undo?: () => unknown, lead?: Lead) {
 /** Say what went wrong; it stays until it is closed. That the program is away is said at the top, once. */
 export function sayWrong(error: unknown) {
   if (!(error instanceof AwayError)) show({ text: wordsOf(error, String(error)), wrong: true }, 0)
+}
+
+/** Say that something was changed elsewhere meanwhile, and offer both; it stays until one is chosen. */
+export function sayConflict(what: string, mine: () => unknown, theirs: () => unknown) {
+  show(
+    {
+      text: `${what} was changed in another window meanwhile.`,
+      wrong: true,
+      lead: { text: 'Keep mine', act: mine },
+      other: { text: 'Take the other', act: theirs },
+    },
+    0,
+  )
 }
 
 function show(notice: Notice, milliseconds: number) {

@@ -4,6 +4,7 @@ import { computed, ref } from 'vue'
 import { api, type Schemas, unwrap } from '../api/client'
 import { jobKey, useJob } from './useJob'
 import { say, sayWrong } from './useNotice'
+import { versioned } from './versioned'
 
 const chosen = ref<number>()
 
@@ -29,8 +30,15 @@ export function usePieces() {
 
   async function change(id: number, part: Partial<Schemas['PieceChangeIn']>) {
     const body = { measures: {}, grounds: {}, ...part }
-    unwrap(await api.PATCH('/api/pieces/{piece_id}', { params: { path: { piece_id: id } }, body }))
-    await refresh()
+    const name = pieces.value.find((one) => one.id === id)?.name ?? 'The piece'
+    await versioned(
+      'piece',
+      id,
+      name,
+      async (headers) =>
+        unwrap(await api.PATCH('/api/pieces/{piece_id}', { params: { path: { piece_id: id } }, body, headers })),
+      refresh,
+    )
   }
 
   async function fit(id: number, body: Schemas['HardwareIn']) {
@@ -58,7 +66,7 @@ export function usePieces() {
     const params = { path: { piece_id: one.id } }
     try {
       unwrap(await api.DELETE('/api/pieces/{piece_id}', { params }))
-      say(`${one.name} was taken off the job.`, async () => {
+      say(`${one.name} was removed.`, async () => {
         unwrap(await api.POST('/api/pieces/{piece_id}/restore', { params }))
         await refresh()
         choose(one.id)

@@ -18,8 +18,7 @@ export function useSettings() {
       const now = unwrap(await api.PATCH('/api/settings', { body: { schools: {}, ...change } }))
       queries.setQueryData(['settings'], now)
       // What is said and what is taken follows from it.
-      await queries.invalidateQueries({ queryKey: ['shelf'] })
-      await queries.invalidateQueries({ queryKey: ['amount'] })
+      for (const key of ['shelf', 'amount', 'plan', 'daybook']) await queries.invalidateQueries({ queryKey: [key] })
     } catch (error) {
       sayWrong(error)
     }
@@ -28,14 +27,28 @@ export function useSettings() {
   return { settings, set }
 }
 
-/** Keep unit and currency of this browser as the settings say; a unit that was chosen here before they were is set. */
+/** Keep in this browser what the settings say; a unit that was chosen here before they were is set. */
 export function useSettingsHere() {
   const { settings, set } = useSettings()
   watch(settings, (now) => {
     if (!now) return
-    const { unit, currency } = preferences.value
-    if (now.unit === null && unit !== 'ml') void set({ unit })
-    else if ((now.unit ?? unit) !== unit || now.currency !== currency)
-      prefer({ unit: now.unit ?? unit, currency: now.currency })
+    const { unit } = preferences.value
+    if (now.unit === null && unit !== 'ml') {
+      void set({ unit })
+      return
+    }
+    const { keys, sound, motion } = now
+    prefer({
+      unit: now.unit ?? unit,
+      saying: {
+        numbers: now.numbers,
+        length: now.length_unit,
+        temperature: now.temperature_unit,
+        currency: now.currency,
+      },
+      keys,
+      sound,
+      motion,
+    })
   })
 }

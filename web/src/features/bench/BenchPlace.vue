@@ -5,6 +5,7 @@ import { useRoute, useRouter } from 'vue-router'
 import { wordsOf } from '../../api/reach'
 import ErrorLine from '../../shared/ErrorLine.vue'
 import UnitChoice from '../../shared/UnitChoice.vue'
+import { useDevices } from '../../shared/useDevices'
 import { useKeys } from '../../shared/useKeys'
 import JugChoice from './JugChoice.vue'
 import MishapList from '../../shared/MishapList.vue'
@@ -12,6 +13,7 @@ import PourNow from './PourNow.vue'
 import StripStage from './StripStage.vue'
 import { useBatchOnBench } from './useBatchOnBench'
 import { useScale } from './useScale'
+import { sayAmount } from '../../shared/say/amounts'
 
 const route = useRoute()
 const router = useRouter()
@@ -19,6 +21,7 @@ const id = computed(() => Number(route.params.batch))
 const bench = useBatchOnBench(id)
 const { data: batch, error } = bench
 const scale = useScale()
+const devices = useDevices()
 const pouring = useTemplateRef('pouring')
 const wrong = ref('')
 const busy = ref(false)
@@ -73,7 +76,7 @@ function poured() {
     await bench.pour({
       place: made.value.length,
       material: step.material,
-      ml: weighed ? Number(live.value.toFixed(2)) : step.ml,
+      ml: weighed ? Math.round(100 * live.value) / 100 : step.ml,
       how: weighed ? 'scale' : 'eye',
     })
     scale.tare()
@@ -115,8 +118,8 @@ function leave() {
     <header>
       <h1>{{ batch?.mix_name ?? 'The bench' }}</h1>
       <span v-if="batch" class="soft" role="status"
-        >{{ made.length }} of {{ batch.steps.length }} poured · {{ Math.round(batch.poured_ml) }} of
-        {{ Math.round(batch.batch) }} ml in the {{ batch.jug }}</span
+        >{{ made.length }} of {{ batch.steps.length }} poured · {{ sayAmount(batch.poured_ml) }} of
+        {{ sayAmount(batch.batch) }} in the {{ batch.jug }}</span
       >
       <div class="tools">
         <JugChoice v-if="batch && next" :batch="batch" :change="bench.change" />
@@ -124,9 +127,13 @@ function leave() {
           >in
           <UnitChoice aria-label="Unit" />
         </label>
-        <BButton v-if="next" variant="outline-secondary" :aria-pressed="scale.on.value" @click="turnScale">{{
-          scale.on.value ? 'Without the scale' : 'With the scale'
-        }}</BButton>
+        <BButton
+          v-if="next && devices?.scale"
+          variant="outline-secondary"
+          :aria-pressed="scale.on.value"
+          @click="turnScale"
+          >{{ scale.on.value ? 'Without the scale' : 'With the scale' }}</BButton
+        >
         <BButton variant="outline-secondary" :disabled="made.length === 0 || busy" @click="undo">Undo</BButton>
         <BButton variant="outline-secondary" @click="leave">Pause</BButton>
       </div>

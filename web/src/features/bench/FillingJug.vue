@@ -3,6 +3,7 @@ import { useQuery } from '@tanstack/vue-query'
 import { computed } from 'vue'
 
 import { api, type Schemas, unwrap } from '../../api/client'
+import { drawn } from '../../shared/say/drawn'
 
 /** The jug at its true proportions, filled to true heights, the pour under way on top. */
 const { batch, live = 0 } = defineProps<{ batch: Schemas['BatchOut']; live?: number }>()
@@ -55,7 +56,7 @@ const bands = computed(() => {
     const [a, b] = [radiusAt(low), radiusAt(high)]
     const y = (height: number) => tall.value - height
     const c = wide.value / 2
-    const d = `M${(c - a).toFixed(1)} ${y(low).toFixed(1)}L${(c - b).toFixed(1)} ${y(high).toFixed(1)}L${(c + b).toFixed(1)} ${y(high).toFixed(1)}L${(c + a).toFixed(1)} ${y(low).toFixed(1)}Z`
+    const d = `M${drawn(c - a, 1)} ${drawn(y(low), 1)}L${drawn(c - b, 1)} ${drawn(y(high), 1)}L${drawn(c + b, 1)} ${drawn(y(high), 1)}L${drawn(c + a, 1)} ${drawn(y(low), 1)}Z`
     found.push({ d, hex, made, top: y(high) })
   }
   for (const step of batch.steps.filter((one) => one.made)) add(step.ml, step.hex, true)
@@ -67,8 +68,8 @@ const bands = computed(() => {
 const outline = computed(() => {
   const c = wide.value / 2
   const heights = jug.value?.heights ?? [0, 100]
-  const left = heights.map((h) => `${(c - radiusAt(h)).toFixed(1)} ${(tall.value - h).toFixed(1)}`)
-  const right = heights.map((h) => `${(c + radiusAt(h)).toFixed(1)} ${(tall.value - h).toFixed(1)}`).reverse()
+  const left = heights.map((h) => `${drawn(c - radiusAt(h), 1)} ${drawn(tall.value - h, 1)}`)
+  const right = heights.map((h) => `${drawn(c + radiusAt(h), 1)} ${drawn(tall.value - h, 1)}`).reverse()
   return `M${[...left].reverse().join('L')}L${[...right].reverse().join('L')}`
 })
 </script>

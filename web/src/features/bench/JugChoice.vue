@@ -3,8 +3,9 @@ import { useQuery } from '@tanstack/vue-query'
 import { ref, watch } from 'vue'
 
 import { wordsOf } from '../../api/reach'
-import { typedOrNothing } from '../../shared/number'
 import { api, type Schemas, unwrap } from '../../api/client'
+import { readAmount, sayAmount } from '../../shared/say/amounts'
+import { fineUnit, readLength } from '../../shared/say/lengths'
 
 /** Which jug it is poured into: one that stands about, or one's own, measured or known by water. */
 const { batch, change } = defineProps<{ batch: Schemas['BatchOut']; change: (jug: string) => Promise<void> }>()
@@ -21,9 +22,17 @@ const height = ref('')
 const water = ref('')
 const wrong = ref('')
 
-/** "250 at 40, 500 at 75" → pairs of millilitres and millimetres. */
+/** "250 ml at 40 mm, 16 fl oz at 3 in" → pairs of millilitres and millimetres; throws what to ask. */
 function marks(): [number, number][] {
-  return [...water.value.matchAll(/([\d.]+)\D+([\d.]+)/g)].map((pair) => [Number(pair[1]), Number(pair[2])])
+  const pairs = water.value.split(/[;,](?!\d)/).filter((pair) => pair.trim())
+  return pairs.map((pair) => {
+    const [much = '', high = ''] = pair.split(/\bat\b/i)
+    const ml = readAmount(much, 0.1, 50_000)
+    const metres = readLength(high, fineUnit.value)
+    if (ml.value === undefined) throw new Error(ml.ask)
+    if (metres.value === undefined) throw new Error(metres.ask)
+    return [ml.value, 1000 * metres.value]
+  })
 }
 
 async function pick(jug: unknown) {
@@ -54,14 +63,22 @@ watch(picked, async (jug) => {
   picked.value = batch.jug
 })
 
+/** A measure of a jug [mm], null for an empty field; throws what to ask. */
+function inMillimetres(text: string): number | null {
+  if (!text.trim()) return null
+  const { value, ask } = readLength(text, fineUnit.value)
+  if (value === undefined) throw new Error(ask)
+  return 1000 * value
+}
+
 async function add() {
   try {
     const body = {
       name: name.value,
-      bottom: typedOrNothing(bottom.value),
-      top: typedOrNothing(top.value),
+      bottom: inMillimetres(bottom.value),
+      top: inMillimetres(top.value),
       neck: null,
-      height: typedOrNothing(height.value),
+      height: inMillimetres(height.value),
       marks: marks(),
     }
     const jug = unwrap(await api.POST('/api/jugs', { body }))
@@ -80,7 +97,7 @@ async function add() {
     >into
     <BFormSelect v-model="picked" aria-label="Jug">
       <option v-for="jug in jugs" :key="jug.name" :value="jug.name">
-        {{ jug.name }} ({{ Math.round(jug.capacity) }} ml)
+        {{ jug.name }} ({{ sayAmount(jug.capacity) }})
       </option>
       <option value="">one of my own…</option>
     </BFormSelect>
@@ -98,10 +115,17 @@ async function add() {
     <form class="own" @submit.prevent="add">
       <p v-if="wrong" class="bad" role="alert">{{ wrong }}</p>
       <label>name <BFormInput v-model="name" maxlength="40" /></label>
-      <label>bottom, mm <BFormInput v-model="bottom" inputmode="decimal" /></label>
-      <label>top, mm <BFormInput v-model="top" inputmode="decimal" /></label>
-      <label>height, mm <BFormInput v-model="height" inputmode="decimal" /></label>
-      <label>or by water: ml at mm <BFormInput v-model="water" placeholder="250 at 40, 500 at 75" /></label>
+      <label>bottom, {{ fineUnit }} <BFormInput v-model="bottom" inputmode="decimal" /></label>
+      <label>top, {{ fineUnit }} <BFormInput v-model="top" inputmode="decimal" /></label>
+      <label>height, {{ fineUnit }} <BFormInput v-model="height" inputmode="decimal" /></label>
+      <label
+        >or by water: how much stands at which height
+        <BFormInput
+          v-model="water"
+          :placeholder="
+            fineUnit === 'in' ? '8 fl oz at 1 1/2 in, 16 fl oz at 3 in' : '250 ml at 40 mm, 500 ml at 75 mm'
+          "
+      /></label>
       <BButton type="submit" variant="primary">Keep it</BButton>
       <BButton variant="outline-secondary" @click="open = false">Leave it</BButton>
     </form>

@@ -3,6 +3,7 @@ import { onMounted, useTemplateRef } from 'vue'
 
 import type { Schemas } from '../../api/client'
 import FillingJug from './FillingJug.vue'
+import { sayAmount } from '../../shared/say/amounts'
 
 /** One pour to make, as large as the screen: what, how much, and what the scale says; tapped when it is in. */
 defineProps<{
@@ -37,7 +38,7 @@ defineExpose({ focus })
       <span v-if="weighing" class="scale" aria-live="off">
         <template v-if="trouble">{{ trouble }}</template>
         <template v-else
-          >{{ Math.round(live ?? 0) }} of {{ Math.round(step.ml) }} ml <b>{{ cue }}</b></template
+          >{{ sayAmount(live ?? 0) }} of {{ sayAmount(step.ml) }} <b>{{ cue }}</b></template
         >
       </span>
       <span class="hint">tap anywhere, or Space, when it is in</span>

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import type { Schemas } from '../../api/client'
 import SwatchPair from '../../shared/SwatchPair.vue'
+import { sayAmount } from '../../shared/say/amounts'
 
 /** The ways to go on with a batch, each with the colour that it would give. */
 defineProps<{ advice: Schemas['AdviceOut'] }>()
@@ -15,7 +16,7 @@ const added = (option: Schemas['RescueOut']) =>
       <SwatchPair :target="advice.target_hex" :mix="option.hex" target-name="wanted" mix-name="then" />
       <span>
         <b>{{ added(option) }}</b>
-        <small>{{ option.words }}, {{ option.likely }} · {{ Math.round(option.ml) }} ml then</small>
+        <small>{{ option.words }}, {{ option.likely }} · {{ sayAmount(option.ml) }} then</small>
       </span>
       <BButton
         v-if="option.additions.length > 0"

@@ -9,6 +9,7 @@ import SwatchPair from '../../shared/SwatchPair.vue'
 import { say } from '../../shared/useNotice'
 import RescueOptions from './RescueOptions.vue'
 import type { useBatchOnBench } from './useBatchOnBench'
+import { sayDifference } from '../../shared/say/differences'
 
 /** The jug is full: a strip is painted, dried and read; then it is good, or rescued. */
 const { batch, bench } = defineProps<{ batch: Schemas['BatchOut']; bench: ReturnType<typeof useBatchOnBench> }>()
@@ -120,7 +121,7 @@ const believe = () =>
       <h2>
         <template v-if="verdict.delta_E !== null">
           {{ verdict.words.charAt(0).toUpperCase() + verdict.words.slice(1) }}:
-          {{ verdict.delta_E.toFixed(1) }} off<template v-if="verdict.misses">, {{ verdict.misses }}</template>
+          {{ sayDifference(verdict.delta_E) }} off<template v-if="verdict.misses">, {{ verdict.misses }}</template>
         </template>
         <template v-else>This jug was mixed without a colour to reach. The strip teaches its paints.</template>
       </h2>
@@ -134,7 +135,7 @@ const believe = () =>
         class="pair"
       />
       <p v-if="verdict.learnt.length > 0">
-        Learnt: {{ verdict.learnt.map((one) => `${one.name} moved by ${one.by.toFixed(1)}`).join(', ') }}.
+        Learnt: {{ verdict.learnt.map((one) => `${one.name} moved by ${sayDifference(one.by)}`).join(', ') }}.
         <BButton variant="plain" class="again" @click="unlearn">Forget this strip</BButton>
       </p>
       <template v-if="verdict.set_aside && !verdict.reached">

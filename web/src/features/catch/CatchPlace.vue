@@ -16,7 +16,7 @@ import { usePhotos } from '../../shared/colour/usePhotos'
 import { useTargets } from './useTargets'
 
 const { id, job } = useJob()
-const { add, sending, wrong: refused } = usePhotos()
+const { add, addSample, sending, wrong: refused } = usePhotos()
 const { keep, remove } = useTargets()
 const route = useRoute()
 const router = useRouter()
@@ -43,6 +43,11 @@ function show(now: typeof from.value) {
 
 async function upload(file: File) {
   const added = id.value === undefined ? undefined : await add(id.value, file)
+  if (added !== undefined) choose(added)
+}
+
+async function trySample() {
+  const added = id.value === undefined ? undefined : await addSample(id.value)
   if (added !== undefined) choose(added)
 }
 
@@ -79,9 +84,12 @@ const hint = computed(() =>
         :faults="chip?.faults"
       />
       <SchemePanel v-else-if="photo && id !== undefined" v-model:colour="colour" :photo="photo" :job-id="id" />
-      <p v-else class="mat none">
-        Add a photo of what you want to match: a jug, a fabric, a finished piece. A sheet of white paper in it helps.
-      </p>
+      <div v-else class="mat none">
+        <p>
+          Add a photo of what you want to match: a jug, a fabric, a finished piece. A sheet of white paper in it helps.
+        </p>
+        <BButton variant="outline-secondary" @click="trySample">Try it with a sample photo</BButton>
+      </div>
     </template>
     <ThingSource v-else v-model:colour="colour" class="thing" />
     <ChipCard
@@ -153,8 +161,13 @@ const hint = computed(() =>
   outline-offset: -3px;
 }
 
+.none p {
+  margin: 0 0 14px;
+}
+
 .none {
   display: grid;
+  align-content: center;
   place-items: center;
   margin: 0;
   padding: 30px;

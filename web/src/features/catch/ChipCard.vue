@@ -5,6 +5,7 @@ import { computed, ref, watch } from 'vue'
 import { wordsOf } from '../../api/reach'
 import { api, type Colour, type Schemas, unwrap } from '../../api/client'
 import FoldOut from '../../shared/FoldOut.vue'
+import { sayPlaces } from '../../shared/say/saying'
 
 const { chip, wrong, keep, targets } = defineProps<{
   chip: Schemas['LookedOut'] | undefined
@@ -88,7 +89,7 @@ async function submit() {
           <dt>sRGB</dt>
           <dd>{{ chip.daylight_hex }}</dd>
           <dt>Lab</dt>
-          <dd>{{ chip.Lab.map((value) => value.toFixed(1)).join(' · ') }}</dd>
+          <dd>{{ chip.Lab.map((value) => sayPlaces(value, 1)).join(' · ') }}</dd>
         </dl>
         <label class="line">
           seen against

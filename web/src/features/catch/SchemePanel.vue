@@ -11,6 +11,8 @@ import { usePhotoLight } from '../../shared/colour/usePhotoLight'
 import { preferences } from '../../shared/preferences'
 import { say, sayWrong } from '../../shared/useNotice'
 import { useTargets } from './useTargets'
+import { pictureOf } from '../../shared/photos'
+import { sayNumber, sayShare } from '../../shared/say/saying'
 
 /** The dominant colours of a whole picture, and which of them would pair. */
 const { photo, jobId } = defineProps<{ photo: Schemas['PhotoOut']; jobId: number }>()
@@ -88,7 +90,7 @@ async function keepAll() {
     <ErrorLine v-if="error" :error="error" />
     <div class="mat bed" :aria-busy="isFetching">
       <PhotoStage
-        :src="`/api/photos/${photo.id}/picture`"
+        :src="pictureOf(photo)"
         :width="photo.width"
         :height="photo.height"
         :name="photo.name"
@@ -107,10 +109,10 @@ async function keepAll() {
             variant="plain"
             class="colour"
             :style="{ background: one.hex }"
-            :aria-label="`${one.name}, ${(one.share * 100).toFixed(0)} percent of the picture`"
+            :aria-label="`${one.name}, ${sayShare(one.share)} of the picture`"
             @click="colour = colourOf(one)"
           />
-          <span class="word">{{ at + 1 }} · {{ (one.share * 100).toFixed(0) }} %</span>
+          <span class="word">{{ at + 1 }} · {{ sayShare(one.share) }}</span>
           <BButton variant="plain" class="drop" @click="toggle(at)">{{ dropped.has(at) ? 'take' : 'drop' }}</BButton>
         </li>
       </ol>
@@ -127,7 +129,7 @@ async function keepAll() {
               background: `linear-gradient(90deg, ${data?.colours[pair.first]?.hex ?? ''} 50%, ${data?.colours[pair.second]?.hex ?? ''} 50%)`,
             }"
           />
-          {{ pair.first + 1 }} and {{ pair.second + 1 }}: {{ pair.apart.toFixed(0) }} apart,
+          {{ pair.first + 1 }} and {{ pair.second + 1 }}: {{ sayNumber(pair.apart) }} apart,
           {{ pair.muddy ? 'muddy between' : 'clean between' }}
         </li>
       </ul>

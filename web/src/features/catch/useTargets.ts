@@ -4,14 +4,14 @@ import { api, type Schemas, unwrap } from '../../api/client'
 import { jobKey } from '../../shared/useJob'
 import { say } from '../../shared/useNotice'
 
-/** Keep colours with the job, or let them go; both can be undone. */
+/** Keep colours with the job, or remove them; both can be undone. */
 export function useTargets() {
   const queries = useQueryClient()
   const refresh = () => queries.invalidateQueries({ queryKey: jobKey() })
 
   async function keep(jobId: number, body: Schemas['TargetIn']) {
     const kept = unwrap(await api.POST('/api/jobs/{job_id}/targets', { params: { path: { job_id: jobId } }, body }))
-    say(`${kept.title} is kept with this job.`, () => letGo(kept.id))
+    say(`${kept.title} is kept with this job.`, () => takeBack(kept.id))
     await refresh()
     return kept
   }
@@ -20,14 +20,14 @@ export function useTargets() {
     unwrap(await api.DELETE('/api/targets/{target_id}', { params: { path: { target_id: id } } }))
   }
 
-  async function letGo(id: number) {
+  async function takeBack(id: number) {
     await discard(id)
     await refresh()
   }
 
   async function remove(id: number) {
     await discard(id)
-    say('The colour was let go.', async () => {
+    say('The colour was removed.', async () => {
       unwrap(await api.POST('/api/targets/{target_id}/restore', { params: { path: { target_id: id } } }))
       await refresh()
     })

@@ -9,6 +9,7 @@ import PhotoStage from '../../shared/colour/PhotoStage.vue'
 import { usePhotoLight } from '../../shared/colour/usePhotoLight'
 import { usePhotos } from '../../shared/colour/usePhotos'
 import { useJob } from '../../shared/useJob'
+import { pictureOf } from '../../shared/photos'
 
 /** One picture in which something known is marked, and then several things one after another. */
 const { marks, hint } = defineProps<{ marks: Mark[]; hint: string }>()
@@ -56,7 +57,7 @@ async function upload(file: File) {
     <MethodBar :light="light" />
     <div class="mat bed">
       <PhotoStage
-        :src="`/api/photos/${photo.id}/picture`"
+        :src="pictureOf(photo)"
         :width="photo.width"
         :height="photo.height"
         :name="photo.name"

@@ -4,7 +4,11 @@ import { computed, ref } from 'vue'
 import type { Schemas } from '../../api/client'
 import ErrorLine from '../../shared/ErrorLine.vue'
 import { useJob } from '../../shared/useJob'
+import { sayAmount } from '../../shared/say/amounts'
+import { longDay } from '../../shared/say/times'
 import BoardForm from './BoardForm.vue'
+import FindPast from './FindPast.vue'
+import JobRecord from './JobRecord.vue'
 import OffcutForm from './OffcutForm.vue'
 import StainBoard from './StainBoard.vue'
 import { usePast } from './usePast'
@@ -16,6 +20,10 @@ const { data: past, error: noPast } = usePast()
 const { strips, boards, error: noStrips, add, addBoard, remove } = useStrips(id)
 /** What is not a field of a board. */
 const loose = computed(() => strips.value?.filter((strip) => !strip.board))
+/** As many as are looked over at once; the others are found by words or colour, or shown on demand. */
+const MOST = 24
+const whole = ref(false)
+const near = computed(() => (whole.value ? (past.value ?? []) : (past.value ?? []).slice(0, MOST)))
 const adding = ref<'offcut' | 'board'>()
 
 async function keepBoard(body: Schemas['BoardIn']) {
@@ -27,20 +35,20 @@ const WORDS = {
   offcut: { open: 'Keep an offcut', shut: 'No offcut now' },
   board: { open: 'Keep a whole board', shut: 'No board now' },
 }
-const day = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'long', year: 'numeric' })
-const dated = (when: string) => day.format(new Date(when))
 </script>
 
 <template>
   <div class="place">
-    <h1>What did I mix, and how did it dry?</h1>
+    <h1>What was, and how do I have it again?</h1>
+    <FindPast />
+    <JobRecord />
     <section aria-labelledby="past">
       <h2 id="past">Every jug there was</h2>
       <ErrorLine v-if="noPast ?? noStrips" :error="noPast ?? noStrips" />
       <p v-else-if="!past" role="status">Opening the daybook…</p>
       <p v-if="past?.length === 0" class="soft">Keep a recipe as a jug in Mingle: from then on it stands here.</p>
       <ul class="mat jugs">
-        <li v-for="mix in past" :key="mix.id">
+        <li v-for="mix in near" :key="mix.id">
           <RouterLink :to="{ name: 'again', params: { mix: mix.id } }">
             <span class="chip"
               ><i v-if="mix.over_hex" class="over" :style="{ background: mix.over_hex }" /><i
@@ -48,15 +56,18 @@ const dated = (when: string) => day.format(new Date(when))
             /></span>
             <b>{{ mix.name }}</b>
             <span v-if="mix.over" class="soft">{{ mix.how || 'one coat' }}, over {{ mix.over }}</span>
-            <span class="soft">{{ mix.job_name }}, {{ dated(mix.created) }}</span>
+            <span class="soft">{{ mix.job_name }}, {{ longDay(mix.created) }}</span>
             <span class="soft"
-              >{{ Math.round(mix.batch) }} ml · {{ mix.seen ? 'as it dried' : 'as predicted'
-              }}{{ mix.put_away ? ' · put away' : '' }}</span
+              >{{ sayAmount(mix.batch) }} · {{ mix.seen ? 'as it dried' : 'as predicted'
+              }}{{ mix.put_away ? ' · removed' : '' }}</span
             >
             <span class="go">mix it again</span>
           </RouterLink>
         </li>
       </ul>
+      <BButton v-if="past && past.length > near.length" variant="outline-secondary" class="all" @click="whole = true"
+        >Show all {{ past.length }}</BButton
+      >
     </section>
     <section v-if="boards && boards.length > 0 && id !== undefined" aria-labelledby="stain-boards">
       <h2 id="stain-boards">Boards</h2>
@@ -101,15 +112,19 @@ const dated = (when: string) => day.format(new Date(when))
               >{{ strip.coats }} {{ strip.coats === 1 ? 'coat' : 'coats'
               }}<template v-if="strip.ground"> over {{ strip.ground.replaceAll('_', ' ') }}</template
               ><template v-if="strip.wiped_after"> · wiped after {{ strip.wiped_after }} min</template> ·
-              {{ dated(strip.created) }}<template v-if="strip.taught"> · the paints learnt from it</template></span
+              {{ longDay(strip.created) }}<template v-if="strip.taught"> · the paints learnt from it</template></span
             >
             <span v-if="strip.notes">{{ strip.notes }}</span>
           </div>
-          <img v-if="strip.photo_id" :src="`/api/photos/${strip.photo_id}/picture`" :alt="`Photo of ${strip.name}`" />
+          <img
+            v-if="strip.photo_id"
+            :src="`/api/photos/${strip.photo_id}/picture?wide=160`"
+            :alt="`Photo of ${strip.name}`"
+          />
           <BButton
             variant="plain"
             class="away"
-            :aria-label="`Put the strip of ${strip.name} away`"
+            :aria-label="`Remove the strip of ${strip.name}`"
             @click="remove(strip)"
           >
             ×
@@ -229,6 +244,10 @@ ul:empty {
   background: none;
   font-size: 1.15rem;
   color: inherit;
+}
+
+.all {
+  justify-self: start;
 }
 
 .boards {

@@ -5,7 +5,8 @@ import { useRoute, useRouter } from 'vue-router'
 
 import ErrorLine from '../../shared/ErrorLine.vue'
 import { api, type Schemas, unwrap } from '../../api/client'
-import { readWithin } from '../../shared/number'
+import AmountInput from '../../shared/AmountInput.vue'
+import { sayAmount } from '../../shared/say/amounts'
 import { preferences } from '../../shared/preferences'
 import RecipeRow from '../../shared/RecipeRow.vue'
 import { sameMix } from '../../shared/sameMix'
@@ -22,10 +23,9 @@ const { keep } = useMixes()
 const { data: past } = usePast()
 const id = computed(() => Number(route.params.mix))
 const asked = typeof route.query.ml === 'string' ? route.query.ml : undefined
-const batch = ref(asked ?? preferences.value.batch.toString())
-const typed = computed(() => readWithin(batch.value, 1, 20_000, 'ml'))
-const ml = computed(() => typed.value.value ?? 0)
-const fine = computed(() => typed.value.value !== undefined)
+const ml = ref(Math.min(20_000, Number(asked) || preferences.value.batch))
+const wrong = ref('')
+const fine = computed(() => wrong.value === '')
 const titles = computed(() => Object.fromEntries((lights.value ?? []).map((light) => [light.name, light.title])))
 
 const { data, error } = useQuery({
@@ -102,10 +102,17 @@ async function keepIt() {
         <option v-for="mix in past" :key="mix.id" :value="mix.id">{{ mix.name }}, {{ mix.job_name }}</option>
       </BFormSelect>
       again,
-      <BFormInput v-model="batch" inputmode="decimal" class="number" aria-label="How much, ml" :state="fine && null" />
+      <AmountInput
+        :ml="ml"
+        class="number"
+        aria-label="How much"
+        :aria-invalid="!fine"
+        @keep="ml = $event"
+        @wrong="wrong = $event"
+      />
       ml
     </h1>
-    <p v-if="typed.ask" class="wrong" role="alert">{{ typed.ask }}</p>
+    <p v-if="wrong" class="wrong" role="alert">{{ wrong }}</p>
     <ErrorLine v-if="error" :error="error" />
     <template v-if="data">
       <p v-if="data.over" class="over">
@@ -116,10 +123,9 @@ async function keepIt() {
       </p>
       <ul class="tins">
         <li v-for="tin in data.pots" :key="tin.name" :class="tin.state">
-          <b>{{ Math.round(tin.ml) }} ml {{ tin.name }}</b>
+          <b>{{ sayAmount(tin.ml) }} {{ tin.name }}</b>
           <span class="soft"
-            >{{ states[tin.state]
-            }}<template v-if="tin.state !== 'gone'">: {{ Math.round(tin.left) }} ml</template></span
+            >{{ states[tin.state] }}<template v-if="tin.state !== 'gone'">: {{ sayAmount(tin.left) }}</template></span
           >
         </li>
       </ul>

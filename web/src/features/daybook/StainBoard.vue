@@ -5,6 +5,8 @@ import { computed, ref } from 'vue'
 import { api, type Schemas, unwrap } from '../../api/client'
 import { preferences } from '../../shared/preferences'
 import SwatchPair from '../../shared/SwatchPair.vue'
+import { sayDifference } from '../../shared/say/differences'
+import { long } from '../../shared/say/times'
 
 /** Fields on one wood, each with what is on it and how it was laid; and after which wait it comes nearest to a colour. */
 const { board, jobId, targets, remove } = defineProps<{
@@ -20,7 +22,7 @@ const stacks = computed(() => new Set(board.fields.map((field) => field.name)).s
 const first = computed(() => board.fields[0])
 
 const { data: wait } = useQuery({
-  // By its fields, so that a board that is put away is not asked once more.
+  // By its fields, so that a board that is removed is not asked once more.
   queryKey: computed(() => [
     'board-wait',
     board.name,
@@ -41,7 +43,6 @@ const { data: wait } = useQuery({
       }),
     ),
 })
-const long = (minutes: number) => (minutes >= 120 ? `${(minutes / 60).toFixed(1)} h` : `${minutes.toString()} min`)
 </script>
 
 <template>
@@ -65,7 +66,7 @@ const long = (minutes: number) => (minutes >= 120 ? `${(minutes / 60).toFixed(1)
           <BButton
             variant="plain"
             class="away"
-            :aria-label="`Put the field of ${long(field.wiped_after ?? 0)} away`"
+            :aria-label="`Remove the field of ${long(field.wiped_after ?? 0)}`"
             @click="remove(field)"
           >
             ×
@@ -84,7 +85,7 @@ const long = (minutes: number) => (minutes >= 120 ? `${(minutes / 60).toFixed(1)
         <SwatchPair :target="wait.target_hex" :mix="wait.hex" target-name="wanted" mix-name="then" class="pair" />
         <p>
           <b class="said">wiped after {{ long(wait.minutes) }}</b
-          ><br />{{ wait.words }}, {{ wait.delta_E.toFixed(1)
+          ><br />{{ wait.words }}, {{ sayDifference(wait.delta_E)
           }}<template v-if="wait.misses">: {{ wait.misses }}</template>
         </p>
       </template>

@@ -1,5 +1,5 @@
 import type { Schemas } from '../../api/client'
-import { typedOrNothing } from '../../shared/number'
+import { typedOrNothing } from '../../shared/say/number'
 
 type Laid = NonNullable<Schemas['OffcutIn']['laid']>
 

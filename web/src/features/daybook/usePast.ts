@@ -8,7 +8,6 @@ import { preferences } from '../../shared/preferences'
 export function usePast() {
   return useQuery({
     queryKey: computed(() => ['shelf', 'past', preferences.value.light]),
-    staleTime: 0,
     queryFn: async () =>
       unwrap(await api.GET('/api/past-mixes', { params: { query: { light: preferences.value.light } } })),
   })

@@ -13,13 +13,11 @@ export function useStrips(jobId: MaybeRefOrGetter<number | undefined>) {
   const strips = useQuery({
     queryKey: computed(() => ['strips', toValue(jobId), preferences.value.light]),
     enabled,
-    staleTime: 0,
     queryFn: async () => unwrap(await api.GET('/api/jobs/{job_id}/strips', { params: ask() })),
   })
   const boards = useQuery({
     queryKey: computed(() => ['strips', 'boards', toValue(jobId), preferences.value.light]),
     enabled,
-    staleTime: 0,
     queryFn: async () => unwrap(await api.GET('/api/jobs/{job_id}/boards', { params: ask() })),
   })
   const refresh = () => queries.invalidateQueries({ queryKey: ['strips'] })
@@ -57,7 +55,7 @@ export function useStrips(jobId: MaybeRefOrGetter<number | undefined>) {
   async function remove(strip: Schemas['StripOut']) {
     try {
       await discard(strip.id)
-      say(`The strip of ${strip.name} was put away.`, async () => {
+      say(`The strip of ${strip.name} was removed.`, async () => {
         unwrap(await api.POST('/api/strips/{strip_id}/restore', { params: { path: { strip_id: strip.id } } }))
         await refresh()
       })

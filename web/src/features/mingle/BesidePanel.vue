@@ -5,9 +5,10 @@ import { computed } from 'vue'
 import ErrorLine from '../../shared/ErrorLine.vue'
 import { api, type Schemas, unwrap } from '../../api/client'
 import { preferences } from '../../shared/preferences'
-import { sayMoney } from '../../shared/money'
+import { sayMoney } from '../../shared/say/money'
 import { useLights } from '../../shared/useJob'
 import { useSettled } from '../../shared/useSettled'
+import { sayDifference } from '../../shared/say/differences'
 
 /** Two recipes and the colour they are for, touching: the one laid aside, what is wanted, the one in hand. */
 const { first, second, targetId } = defineProps<{
@@ -88,7 +89,7 @@ const tins = computed(() => {
       <p>
         The two are apart by
         <template v-for="(light, at) in data.apart" :key="light.light"
-          ><template v-if="at > 0">; </template>{{ light.delta_E.toFixed(1) }} ({{ light.words }}) by
+          ><template v-if="at > 0">; </template>{{ sayDifference(light.delta_E) }} ({{ light.words }}) by
           {{ titleOf(light.light).toLowerCase() }}</template
         >.
       </p>

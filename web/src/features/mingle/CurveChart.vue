@@ -5,6 +5,7 @@ import uPlot from 'uplot'
 import { onBeforeUnmount, onMounted, ref, watch } from 'vue'
 
 import type { Schemas } from '../../api/client'
+import { sayShare } from '../../shared/say/saying'
 
 /** Reflectance curves; the one wrapper of the chart library. */
 const { wavelengths, curves } = defineProps<{ wavelengths: number[]; curves: Schemas['CurveOut'][] }>()
@@ -28,7 +29,7 @@ function draw() {
       scales: { x: { time: false }, y: { range: [0, 1] } },
       axes: [
         { ...axis, label: 'wavelength, nm' },
-        { ...axis, values: (_, ticks) => ticks.map((tick) => `${(100 * tick).toFixed(0)} %`) },
+        { ...axis, values: (_, ticks) => ticks.map((tick) => sayShare(tick)) },
       ],
       series: [
         {},

@@ -9,6 +9,7 @@ import { preferences } from '../../shared/preferences'
 import { useLights } from '../../shared/useJob'
 import { useSettled } from '../../shared/useSettled'
 import HandJug from './HandJug.vue'
+import { sayDifference } from '../../shared/say/differences'
 
 /** What lies behind a recipe, one click deeper; and the same recipe by hand. */
 const { recipe, targetId, wrong } = defineProps<{ recipe: Schemas['RecipeOut']; targetId: number; wrong: string }>()
@@ -91,7 +92,7 @@ function setOne(at: number, text: string) {
         <h2>One part too much</h2>
         <ul>
           <li v-for="slip in data.slips" :key="slip.name">
-            of {{ slip.name }}: on paper {{ slip.before.toFixed(1) }} off becomes {{ slip.after.toFixed(1) }}
+            of {{ slip.name }}: on paper {{ sayDifference(slip.before) }} off becomes {{ sayDifference(slip.after) }}
           </li>
         </ul>
       </template>
@@ -112,7 +113,7 @@ function setOne(at: number, text: string) {
       </p>
       <ul class="lights">
         <li v-for="one in data.differences" :key="one.light">
-          {{ titleOf(one.light) }}: {{ one.words }}, {{ one.delta_E.toFixed(1) }} on paper
+          {{ titleOf(one.light) }}: {{ one.words }}, {{ sayDifference(one.delta_E) }} on paper
         </li>
       </ul>
     </div>

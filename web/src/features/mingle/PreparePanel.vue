@@ -5,10 +5,10 @@ import { computed, ref, watch } from 'vue'
 import { api, unwrap } from '../../api/client'
 import ErrorLine from '../../shared/ErrorLine.vue'
 import GroundChoice from '../../shared/GroundChoice.vue'
-import { readWithin } from '../../shared/number'
+import { readWithin } from '../../shared/say/number'
 import { preferences } from '../../shared/preferences'
 import { useJob } from '../../shared/useJob'
-import { useMeasuring } from '../../shared/useMeasuring'
+import { sizeOf, useMeasuring } from '../../shared/useMeasuring'
 import { useMixes } from '../../shared/useMixes'
 import { say, sayWrong } from '../../shared/useNotice'
 import { useShelf } from '../../shared/useShelf'
@@ -21,7 +21,7 @@ const { data: all } = useQuery({
 })
 const { data: shelf } = useShelf()
 const { id, job } = useJob()
-const { sizes, sizeOf, inSize, known: measuring } = useMeasuring()
+const { sizes, inSize, known: measuring } = useMeasuring()
 const { keep } = useMixes()
 const nameOf = (key: string) => shelf.value?.find((tin) => tin.key === key)?.name ?? key
 /** What was poured, and something of it may be left. */
@@ -198,7 +198,7 @@ function keepIt() {
         <PreparedSays :preparation="one" :made="data" @much="makeThatMuch" />
         <div>
           <BButton v-if="one.keepable" variant="primary" @click="keepIt">Keep it as a jug</BButton>
-          <BButton v-if="one.own" variant="plain" class="link" @click="takeOff">take it off the list</BButton>
+          <BButton v-if="one.own" variant="plain" class="link" @click="takeOff">remove it</BButton>
         </div>
       </template>
       <ErrorLine v-if="error" :error="error" />

@@ -4,6 +4,7 @@ import { computed } from 'vue'
 
 import { api, type Schemas, unwrap } from '../../api/client'
 import { useSettled } from '../../shared/useSettled'
+import { sayDifference } from '../../shared/say/differences'
 
 /** The one swatch that would narrow this recipe most, where one would. */
 const { recipe } = defineProps<{ recipe: Schemas['RecipeOut'] }>()
@@ -18,7 +19,7 @@ const { data } = useQuery({
 <template>
   <p v-if="data?.pot" class="telling">
     To be surer: brush out <b>{{ data.words }}</b>, dry it and read it. What is not known of its paints falls from about
-    {{ data.before.toFixed(1) }} to {{ data.after.toFixed(1) }}.
+    {{ sayDifference(data.before) }} to {{ sayDifference(data.after) }}.
     <RouterLink :to="{ name: 'shelf', query: { pot: data.pot } }">Open that tin</RouterLink>
   </p>
 </template>

@@ -4,6 +4,7 @@ import { computed } from 'vue'
 import { useShelf } from '../../shared/useShelf'
 import HandSlider from './HandSlider.vue'
 import { type Film, filmsOf, type Way } from './useWays'
+import { sayNumber } from '../../shared/say/saying'
 
 /** The films of a way by hand: parts, water, wait, wipe, coats, and how the wood was made ready. */
 const { way, films, takes, wrong } = defineProps<{
@@ -35,7 +36,7 @@ function minutesAt(place: number) {
 }
 function sayWait(minutes: number) {
   if (minutes < 1.65) return `${Math.round(minutes * 60).toString()} seconds`
-  return minutes < 100 ? `${Number(minutes.toFixed(1)).toString()} minutes` : `${(minutes / 60).toFixed(1)} hours`
+  return minutes < 100 ? `${sayNumber(minutes, 1)} minutes` : `${sayNumber(minutes / 60, 1)} hours`
 }
 const sayWipe = (wipe: number) => WIPES.reduce((a, b) => (Math.abs(b.at - wipe) < Math.abs(a.at - wipe) ? b : a)).words
 

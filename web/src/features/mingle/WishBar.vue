@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import { useQuery } from '@tanstack/vue-query'
-import { computed, ref, watch } from 'vue'
+import { computed, ref } from 'vue'
 
 import { api, type ToolName, unwrap } from '../../api/client'
-import { readWithin } from '../../shared/number'
+import AmountInput from '../../shared/AmountInput.vue'
 import { prefer, preferences } from '../../shared/preferences'
 import RoomLights from '../../shared/RoomLights.vue'
 import { useMeasuring } from '../../shared/useMeasuring'
@@ -14,7 +14,6 @@ import FoldOut from '../../shared/FoldOut.vue'
 
 /** How much is needed, and with what it is measured. */
 const { target } = defineProps<{ target: number | undefined }>()
-const batch = ref(preferences.value.batch.toString())
 const { id } = useJob()
 const { data: amount } = useQuery({
   queryKey: computed(() => ['amount', id.value, target, preferences.value.unit]),
@@ -30,38 +29,27 @@ const { data: amount } = useQuery({
 /** What the looks take of it; two coats of everything where none is worn yet. */
 function forPiece() {
   if (!amount.value) return
-  if (amount.value.ml > 0) batch.value = amount.value.ml.toString()
+  if (amount.value.ml > 0) prefer({ batch: amount.value.ml })
   else wrong.value = `For how much? ${amount.value.words.charAt(0).toUpperCase()}${amount.value.words.slice(1)}.`
 }
 const wrong = ref('')
 const open = ref(!useNarrow().value)
 
 const { tools } = useMeasuring()
-
-watch(
-  () => preferences.value.batch,
-  (now) => {
-    if (Number(batch.value) !== now) batch.value = now.toString()
-  },
-)
-watch(batch, (text) => {
-  const { value, ask } = readWithin(text, 1, 20_000, 'ml')
-  wrong.value = ask ?? ''
-  if (value !== undefined) prefer({ batch: value })
-})
 </script>
 
 <template>
   <div class="wishes">
     <label>
-      <BFormInput
-        v-model="batch"
-        inputmode="decimal"
+      <span class="visually-hidden">How much</span>
+      <AmountInput
+        :ml="preferences.batch"
         class="number"
         aria-describedby="batch-wrong"
         :aria-invalid="wrong !== ''"
+        @keep="prefer({ batch: $event })"
+        @wrong="wrong = $event"
       />
-      ml
     </label>
     <label>
       with

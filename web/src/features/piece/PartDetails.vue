@@ -3,7 +3,7 @@ import { computed } from 'vue'
 
 import GroundChoice from '../../shared/GroundChoice.vue'
 import KeptInput from '../../shared/KeptInput.vue'
-import { inUnit, lengthUnit, readLength, sayArea } from '../../shared/lengths'
+import { inUnit, lengthUnit, readLength, sayArea } from '../../shared/say/lengths'
 import { type Change, changeOf, CUT, type Part, PLACES } from './parts'
 
 /** One part: its name, its faces and what each is now, and what can be done to it. */

@@ -2,7 +2,7 @@
 import { computed } from 'vue'
 
 import type { Schemas } from '../../api/client'
-import { sayArea } from '../../shared/lengths'
+import { sayArea } from '../../shared/say/lengths'
 import GroundChoice from '../../shared/GroundChoice.vue'
 
 /** What there is to paint of a piece: each zone with its area, and what it is now. */

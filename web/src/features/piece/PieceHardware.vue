@@ -3,8 +3,8 @@ import { computed } from 'vue'
 
 import type { Schemas } from '../../api/client'
 import KeptInput from '../../shared/KeptInput.vue'
-import { sayMoney } from '../../shared/money'
-import { readNumber } from '../../shared/number'
+import { sayMoney } from '../../shared/say/money'
+import { readNumber } from '../../shared/say/number'
 
 /** What is done with the handles of a piece: kept, cleaned, painted, or changed, with holes to fill and to drill. */
 type Hardware = Schemas['HardwareIn']

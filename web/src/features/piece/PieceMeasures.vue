@@ -3,8 +3,8 @@ import { computed } from 'vue'
 
 import type { Schemas } from '../../api/client'
 import KeptInput from '../../shared/KeptInput.vue'
-import { inUnit, lengthUnit, readLength } from '../../shared/lengths'
-import { readNumber } from '../../shared/number'
+import { inUnit, lengthUnit, readLength } from '../../shared/say/lengths'
+import { readNumber } from '../../shared/say/number'
 
 /** A piece's name, its measures, and how it is made. */
 const { piece, form } = defineProps<{ piece: Schemas['PieceOut']; form: Schemas['FormOut'] | undefined }>()

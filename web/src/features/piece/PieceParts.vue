@@ -2,7 +2,7 @@
 import { computed, nextTick, ref, watch } from 'vue'
 
 import type { Schemas } from '../../api/client'
-import { sayArea } from '../../shared/lengths'
+import { sayArea } from '../../shared/say/lengths'
 import PickOne from '../../shared/PickOne.vue'
 import { usePieceWords } from '../../shared/usePieceWords'
 import PartDetails from './PartDetails.vue'

@@ -149,7 +149,7 @@ async function addForm(wanted: Schemas['FormOut']) {
       <h2>What it is for</h2>
       <PieceUse :piece="piece" @change="set" @refuse="refused = $event" />
       <div class="acts">
-        <BButton variant="outline-secondary" size="sm" @click="duplicate(piece.id)">One more of it</BButton>
+        <BButton variant="outline-secondary" size="sm" @click="duplicate(piece.id)">Duplicate</BButton>
         <BButton
           v-if="piece.look_id"
           variant="outline-secondary"
@@ -158,7 +158,7 @@ async function addForm(wanted: Schemas['FormOut']) {
           >Painted: begin anew on it</BButton
         >
         <BButton v-if="pieces.length > 1" variant="outline-secondary" size="sm" @click="remove(piece)"
-          >Take it off</BButton
+          >Remove it</BButton
         >
       </div>
       <RouterLink :to="{ name: 'catch' }" class="btn btn-primary">Catch a colour for it</RouterLink>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { Schemas } from '../../api/client'
 import KeptInput from '../../shared/KeptInput.vue'
-import { readNumber } from '../../shared/number'
+import { readNumber } from '../../shared/say/number'
 import { usePieceWords } from '../../shared/usePieceWords'
 
 /** What a piece is for, how old it is, how many there are of it, and which set it belongs to. */

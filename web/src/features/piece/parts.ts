@@ -1,5 +1,5 @@
 import type { Schemas } from '../../api/client'
-import { sayLength } from '../../shared/lengths'
+import { sayLength } from '../../shared/say/lengths'
 
 export type Change = Schemas['PartChange']
 export type Part = Schemas['PartOut']

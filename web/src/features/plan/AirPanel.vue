@@ -2,7 +2,9 @@
 import { computed } from 'vue'
 
 import KeptInput from '../../shared/KeptInput.vue'
-import { readNumber } from '../../shared/number'
+import { readNumber } from '../../shared/say/number'
+import { readTemperature, temperatureToType, temperatureUnit } from '../../shared/say/temperatures'
+import { told } from '../../shared/say/told'
 import { sayWrong } from '../../shared/useNotice'
 import type { Plan, PlanActs } from './usePlan'
 
@@ -25,7 +27,7 @@ function change(part: Partial<Air>) {
 }
 
 function number(name: 'temperature' | 'humidity', text: string) {
-  const { value, ask } = readNumber(text)
+  const { value, ask } = name === 'temperature' ? readTemperature(text) : readNumber(text)
   if (value === undefined) sayWrong(new Error(ask || 'Give a number.'))
   else change({ [name]: value })
 }
@@ -44,8 +46,8 @@ const local = computed(() => {
 <template>
   <div class="air">
     <label
-      >°C where it dries
-      <KeptInput :value="String(air.temperature)" inputmode="decimal" @keep="number('temperature', $event)"
+      >{{ temperatureUnit() }} where it dries
+      <KeptInput :value="temperatureToType(air.temperature)" inputmode="decimal" @keep="number('temperature', $event)"
     /></label>
     <label
       >% humidity <KeptInput :value="String(air.humidity)" inputmode="decimal" @keep="number('humidity', $event)"
@@ -75,7 +77,7 @@ const local = computed(() => {
         >by the forecast again</BButton
       >
     </p>
-    <p v-for="one in air.says" :key="one">{{ one }}.</p>
+    <p v-for="one in air.says" :key="one">{{ told(one) }}.</p>
   </div>
 </template>
 

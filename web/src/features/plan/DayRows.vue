@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { Schemas } from '../../api/client'
-import { clock, isoDay, long, shortDay } from './times'
+import { clock, isoDay, long, shortDay } from '../../shared/say/times'
 import type { Plan } from './usePlan'
 
 /** The days to come: what is done in each, and from when the work may be used. */

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 
-import { left, when } from './times'
+import { left, when } from '../../shared/say/times'
 import type { Plan } from './usePlan'
 
 /** What dries meanwhile and until when, and which windows close. */

@@ -5,6 +5,7 @@ import { computed, ref, watch } from 'vue'
 import { api, type Schemas, unwrap } from '../../api/client'
 import ErrorLine from '../../shared/ErrorLine.vue'
 import { say, sayWrong } from '../../shared/useNotice'
+import { zoneHere } from '../../shared/say/times'
 
 /** When there is time: week by week, single days, two pairs of hands, noise, daylight; and a calendar that is read. */
 const emit = defineEmits<{ kept: [] }>()
@@ -57,7 +58,7 @@ function spans(text: string, day: string): Schemas['SpanIn'][] {
     })
 }
 
-const zone = Intl.DateTimeFormat().resolvedOptions().timeZone
+const zone = zoneHere()
 const otherDay = ref('')
 const otherTimes = ref('')
 

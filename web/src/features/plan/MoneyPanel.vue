@@ -6,11 +6,12 @@ import { api, unwrap } from '../../api/client'
 import ErrorLine from '../../shared/ErrorLine.vue'
 import PickOne from '../../shared/PickOne.vue'
 import KeptInput from '../../shared/KeptInput.vue'
-import { sayMoney } from '../../shared/money'
-import { readNumber } from '../../shared/number'
+import { sayMoney } from '../../shared/say/money'
+import { readNumber } from '../../shared/say/number'
 import { preferences } from '../../shared/preferences'
 import { sayWrong } from '../../shared/useNotice'
 import type { PlanActs } from './usePlan'
+import { sayNumber } from '../../shared/say/saying'
 
 /** What the plan takes: pots against what is left, what is bought, what it costs, a price and what is left of it. */
 const { jobId, acts } = defineProps<{ jobId: number; acts: PlanActs }>()
@@ -57,7 +58,7 @@ function price(text: string) {
           >used up, with what is there <b>{{ said(data.share) }}</b></span
         >
         <span
-          >hands <b>{{ data.hours.toFixed(1) }} h</b></span
+          >hands <b>{{ sayNumber(data.hours, 1) }} h</b></span
         >
         <span v-if="data.hardware"
           >new handles <b>{{ said(data.hardware) }}</b></span
@@ -116,7 +117,7 @@ function price(text: string) {
       </p>
       <ul v-if="data.pieces.length > 1">
         <li v-for="one in data.pieces" :key="one.piece">
-          {{ one.name }}: {{ said(one.share) }} of what is used up, {{ one.hours.toFixed(1) }} h
+          {{ one.name }}: {{ said(one.share) }} of what is used up, {{ sayNumber(one.hours, 1) }} h
         </li>
       </ul>
       <a :href="`/api/jobs/${jobId.toString()}/shopping.csv`" download>Shopping list as a table (CSV)</a>

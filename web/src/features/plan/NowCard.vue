@@ -2,11 +2,11 @@
 import { computed, ref, watch } from 'vue'
 
 import { preferences } from '../../shared/preferences'
-import { readNumber } from '../../shared/number'
+import { readNumber } from '../../shared/say/number'
 import { useKeys } from '../../shared/useKeys'
 import { sayWrong } from '../../shared/useNotice'
 import TechniqueCard from '../tryon/TechniqueCard.vue'
-import { clock, left, long, when } from './times'
+import { clock, left, long, when } from '../../shared/say/times'
 import type { Plan, PlanActs, Step } from './usePlan'
 
 /** What to do now: what to have ready, the amount, the picture of the faces, the caution that bites. */

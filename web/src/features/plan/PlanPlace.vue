@@ -14,8 +14,9 @@ import SessionStrip from './SessionStrip.vue'
 import StepList from './StepList.vue'
 import StepSheet from './StepSheet.vue'
 import SurveyPanel from './SurveyPanel.vue'
-import { clock, day, long, when } from './times'
+import { clock, day, long, when } from '../../shared/say/times'
 import { usePlan } from './usePlan'
+import { sayTemperature } from '../../shared/say/temperatures'
 
 /** The whole job in the hours there are: what to do now, what dries meanwhile, this session, the days. */
 const acts = usePlan()
@@ -68,7 +69,7 @@ function wentWrong(key: string) {
         >{{ day(plan.moment, plan.zone) }}, {{ clock(plan.moment, plan.zone) }}{{ today ? ` · ${today}` : '' }}</span
       >
       <span v-if="plan" class="soft air"
-        >{{ plan.air.temperature }} °C · {{ plan.air.humidity }} %<template v-if="plan.air.says[0]">
+        >{{ sayTemperature(plan.air.temperature) }} · {{ plan.air.humidity }} %<template v-if="plan.air.says[0]">
           · {{ plan.air.says[0] }}</template
         ></span
       >

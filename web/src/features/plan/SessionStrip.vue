@@ -2,7 +2,7 @@
 import { computed } from 'vue'
 
 import type { Schemas } from '../../api/client'
-import { clock, day, isoDay, long, when } from './times'
+import { clock, day, isoDay, long, when } from '../../shared/say/times'
 import type { Plan } from './usePlan'
 
 /** A session as a strip: what hands do above, what dries below and fades as it dries. */
@@ -16,6 +16,16 @@ const percent = (value: number) => `${value.toString()}%`
 const here = computed(() => {
   const now = new Date(plan.moment).getTime()
   return now >= from.value && now <= from.value + length.value ? percent(at(plan.moment)) : undefined
+})
+/** So wide that the shortest step can be touched. */
+const TOUCH = 25
+const WIDEST = 2600
+const least = computed(() => {
+  const shortest = Math.min(
+    ...session.slots.map((one) => new Date(one.end).getTime() - new Date(one.start).getTime()),
+    length.value,
+  )
+  return `${Math.min(WIDEST, Math.ceil((TOUCH * length.value) / Math.max(60_000, shortest))).toString()}px`
 })
 const ticks = computed(() => {
   const step = length.value > 4 * 3_600_000 ? 3_600_000 : 1_800_000
@@ -53,7 +63,7 @@ const ink = (hex: string | null) => {
         work</span
       >
     </header>
-    <div class="field">
+    <div class="field" :style="{ minWidth: least }">
       <span v-for="t in ticks" :key="t" class="tick" :style="{ left: percent(at(t)) }">{{ clock(t, plan.zone) }}</span>
       <i v-if="here" class="here" :style="{ left: here }" aria-hidden="true" />
       <ol class="hands" aria-label="Hands">
@@ -93,6 +103,7 @@ const ink = (hex: string | null) => {
   grid-template-columns: 116px minmax(0, 1fr);
   gap: 14px;
   padding: 14px 18px;
+  overflow-x: auto;
 }
 
 header {

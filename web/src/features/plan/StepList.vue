@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 
-import { long, when } from './times'
+import { long, when } from '../../shared/say/times'
 import type { Plan } from './usePlan'
 
 /** All steps, piece by piece, in the order in which they come. */

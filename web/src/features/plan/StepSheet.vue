@@ -4,7 +4,7 @@ import { computed, ref, watch } from 'vue'
 
 import { api, type Schemas, unwrap } from '../../api/client'
 import PickOne from '../../shared/PickOne.vue'
-import { long, when } from './times'
+import { long, when } from '../../shared/say/times'
 import type { Plan, PlanActs, Step } from './usePlan'
 
 /** A step in full: its reason, its school, what can hurt; and what can be done with it. */

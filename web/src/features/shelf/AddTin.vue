@@ -3,8 +3,8 @@ import { computed, ref } from 'vue'
 
 import { wordsOf } from '../../api/reach'
 import { api, type Colour, unwrap } from '../../api/client'
+import AmountInput from '../../shared/AmountInput.vue'
 import AnyColour from '../../shared/colour/AnyColour.vue'
-import { readWithin } from '../../shared/number'
 import { useKinds, useShelfChanged } from '../../shared/useShelf'
 
 const emit = defineEmits<{ added: [key: string] }>()
@@ -12,20 +12,20 @@ const { data: kinds } = useKinds()
 const changed = useShelfChanged()
 const name = ref('')
 const kind = ref('chalk_paint')
-const left = ref('500')
+const left = ref(500)
+const leftWrong = ref('')
 const colour = ref<Colour>()
 const wrong = ref('')
 const busy = ref(false)
 const chosen = computed(() => kinds.value?.find((known) => known.key === kind.value))
 
 async function add() {
-  const ml = readWithin(left.value, 0, 50_000, 'ml')
   if (!name.value.trim()) {
     wrong.value = 'A tin needs a name.'
     return
   }
-  if (ml.value === undefined) {
-    wrong.value = `What is left in it, in millilitres: ${ml.ask}`
+  if (leftWrong.value) {
+    wrong.value = `What is left in it: ${leftWrong.value}`
     return
   }
   busy.value = true
@@ -33,7 +33,7 @@ async function add() {
     const body = {
       name: name.value,
       kind: kind.value,
-      left_ml: ml.value,
+      left_ml: left.value,
       colour: chosen.value?.has_colour ? (colour.value ?? null) : null,
       price: 0,
       place: '',
@@ -61,9 +61,14 @@ async function add() {
         <option v-for="known in kinds" :key="known.key" :value="known.key">{{ known.title }} ({{ known.base }})</option>
       </BFormSelect></label
     >
-    <label>Left in it, ml <BFormInput v-model="left" inputmode="decimal" /></label>
+    <label
+      >Left in it <AmountInput :ml="left" :least="0" :most="50_000" @keep="left = $event" @wrong="leftWrong = $event"
+    /></label>
     <p v-if="chosen?.caution" class="note">{{ chosen.caution }} Follow the label, local rules and licensed trades.</p>
     <AnyColour v-if="chosen?.has_colour" v-model:colour="colour" label="Its colour, dried" />
+    <p v-if="chosen?.has_colour && !colour" class="note">
+      Without its colour no recipe can use it, and it is shown as an empty chip. You can say the colour later, too.
+    </p>
     <p v-if="wrong" class="wrong" role="alert">{{ wrong }}</p>
     <BButton type="submit" variant="primary" :disabled="busy">Put it on the shelf</BButton>
   </form>

@@ -8,6 +8,7 @@ import { useFamilies, useShelf } from '../../shared/useShelf'
 import AddTin from './AddTin.vue'
 import TinPanel from './TinPanel.vue'
 import TinsFromPhoto from './TinsFromPhoto.vue'
+import TinNames from './TinNames.vue'
 import TinTile from './TinTile.vue'
 import TablePanel from './TablePanel.vue'
 import { useShelfView } from './useShelfView'
@@ -50,6 +51,7 @@ useEscape(() => {
         <div class="acts">
           <BButton variant="primary" @click="open({ do: 'add' })">Add a tin</BButton>
           <BButton variant="outline-secondary" @click="open({ do: 'photo' })">Many from a photo</BButton>
+          <BButton variant="outline-secondary" @click="open({ do: 'names' })">Many by name</BButton>
           <BButton variant="outline-secondary" @click="open({ do: 'table' })">Table in, table out</BButton>
         </div>
       </div>
@@ -78,7 +80,14 @@ useEscape(() => {
       </div>
       <ErrorLine v-if="error" :error="error" />
       <p v-if="data?.length === 0" class="empty">
-        The shelf is empty. Add a tin: a name, a kind and a colour are enough.
+        The shelf is empty. What stands on yours? One photo of the dried lids is the quickest way; their names alone
+        will do to begin with.
+        <span class="acts">
+          <BButton variant="primary" @click="open({ do: 'photo' })">One photo of the lids</BButton>
+          <BButton variant="outline-secondary" @click="open({ do: 'names' })">Their names</BButton>
+          <BButton variant="outline-secondary" @click="open({ do: 'table' })">A table</BButton>
+          <BButton variant="outline-secondary" @click="open({ do: 'add' })">One tin</BButton>
+        </span>
       </p>
       <p v-else-if="!data && !error" role="status">Opening the shelf…</p>
       <p v-else-if="data && found.length === 0" class="empty">No tin is like that.</p>
@@ -99,6 +108,7 @@ useEscape(() => {
       <BButton variant="plain" class="close" aria-label="Close" @click="open({})">×</BButton>
       <TinPanel v-if="tin" :key="tin" :tin-key="tin" @gone="open({})" />
       <AddTin v-else-if="doing === 'add'" @added="(key) => open({ pot: key })" />
+      <TinNames v-else-if="doing === 'names'" @added="open({})" />
       <TinsFromPhoto v-else-if="doing === 'photo'" @added="open({})" />
       <TablePanel v-else @taken="open({})" />
     </aside>

@@ -2,8 +2,9 @@
 import { ref } from 'vue'
 
 import { wordsOf } from '../../api/reach'
-import { typedOrNothing } from '../../shared/number'
+import { typedOrNothing } from '../../shared/say/number'
 import type { Schemas } from '../../api/client'
+import { rateToType, rateUnit, readRate } from '../../shared/say/lengths'
 import type { TinChange } from './useTin'
 
 /** Handling of a tin: each fact shown as usual, with its reason, until the label says otherwise. */
@@ -19,17 +20,22 @@ const optical = ['volume_solids', 'density', 'spread_rate', 'sheen']
 const numbers = ['volume_solids', 'density', 'spread_rate', 'dry', 'recoat', 'cure', 'open_time', 'pot_life']
 
 const flags = ['own_primer', 'own_seal', 'blocks_stains', 'needs_primer']
-const said = (value: Fact['value']) => (value === true ? 'yes' : value === false ? 'no' : value)
+const said = (fact: Fact, value: Fact['value']) => {
+  if (typeof value === 'boolean') return value ? 'yes' : 'no'
+  return fact.name === 'spread_rate' && typeof value === 'number' ? rateToType(value) : value
+}
+const unitOf = (fact: Fact) => (fact.name === 'spread_rate' ? rateUnit() : fact.unit)
 
 function edit(fact: Fact) {
   editing.value = fact.name
-  text.value = said(fact.value)?.toString() ?? ''
+  text.value = said(fact, fact.value)?.toString() ?? ''
   wrong.value = ''
 }
 
 function readAs(name: string, value: string) {
   if (flags.includes(name)) return value === 'yes'
-  return numbers.includes(name) ? typedOrNothing(value) : value
+  const typed = numbers.includes(name) ? typedOrNothing(value) : value
+  return name === 'spread_rate' && typeof typed === 'number' ? readRate(typed) : typed
 }
 
 async function set(fact: Fact, value: string | null) {
@@ -64,12 +70,12 @@ async function set(fact: Fact, value: string | null) {
             <BButton type="submit" variant="outline-secondary" size="sm">by the label</BButton>
           </form>
           <BButton v-else variant="plain" class="value" @click="edit(fact)">
-            <b>{{ said(fact.value) ?? 'no usual figure: what does the label say?' }}</b>
-            {{ fact.value === null ? '' : fact.unit }}
+            <b>{{ said(fact, fact.value) ?? 'no usual figure: what does the label say?' }}</b>
+            {{ fact.value === null ? '' : unitOf(fact) }}
           </BButton>
           <small v-if="!fact.own" class="soft">{{ fact.why }}</small>
           <small v-else>
-            by its label<template v-if="fact.usual !== null">; usual {{ said(fact.usual) }}</template>
+            by its label<template v-if="fact.usual !== null">; usual {{ said(fact, fact.usual) }}</template>
             <BButton variant="plain" class="again" @click="set(fact, null)">back to usual</BButton>
           </small>
         </dd>

@@ -7,6 +7,8 @@ import AnyColour from '../../shared/colour/AnyColour.vue'
 import GroundChoice from '../../shared/GroundChoice.vue'
 import { say } from '../../shared/useNotice'
 import TinReadings from './TinReadings.vue'
+import { sayDifference } from '../../shared/say/differences'
+import { drawn } from '../../shared/say/drawn'
 
 /** How well a tin is known, and the small tests that would tell more. */
 const { tin, test, withdraw, believe } = defineProps<{
@@ -29,7 +31,7 @@ const wrong = ref('')
 const busy = ref(false)
 
 const widest = computed(() => Math.max(...tin.tasks.map((task) => task.before), 1))
-const percent = (value: number) => `${((100 * value) / widest.value).toFixed(0)}%`
+const percent = (value: number) => `${drawn((100 * value) / widest.value, 0)}%`
 
 function toggle(task: Task) {
   open.value = open.value === task ? undefined : task
@@ -79,7 +81,7 @@ async function keep(task: Task) {
             <span class="bar" aria-hidden="true"
               ><i :style="{ width: percent(task.before) }" /><u :style="{ width: percent(task.after) }"
             /></span>
-            off by {{ task.before.toFixed(1) }} → {{ task.after.toFixed(1) }}
+            off by about {{ sayDifference(task.before) }} now, {{ sayDifference(task.after) }} then
           </span>
         </BButton>
         <div v-if="open === task.task" class="do">

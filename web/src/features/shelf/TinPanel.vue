@@ -3,13 +3,15 @@ import { ref, watch } from 'vue'
 
 import { wordsOf } from '../../api/reach'
 import ErrorLine from '../../shared/ErrorLine.vue'
-import { readWithin } from '../../shared/number'
+import { readWithin } from '../../shared/say/number'
 import { sayWrong } from '../../shared/useNotice'
 import TinFacts from './TinFacts.vue'
 import TinKnown from './TinKnown.vue'
 import TinDrawing from './TinDrawing.vue'
 import { useTin } from './useTin'
 import WeighTin from './WeighTin.vue'
+import { sayAmount } from '../../shared/say/amounts'
+import { longDay } from '../../shared/say/times'
 
 const { tinKey } = defineProps<{ tinKey: string }>()
 const emit = defineEmits<{ gone: [] }>()
@@ -84,14 +86,14 @@ async function remove() {
         (data.made.pours as { name: string; parts: number }[])
           .map((pour) => `${pour.parts.toString()} ${pour.name}`)
           .join(' · ')
-      }}<template v-if="data.keeps_until">; keeps until {{ new Date(data.keeps_until).toLocaleDateString() }}</template
+      }}<template v-if="data.keeps_until">; keeps until {{ longDay(data.keeps_until) }}</template
       >.
     </p>
     <p v-for="remark in data.remarks" :key="remark" class="note">{{ remark }}</p>
     <p v-if="data.caution" class="note">{{ data.caution }} Follow the label, local rules and licensed trades.</p>
     <label class="left">
       <span
-        >left: <b>{{ left }} ml</b> of {{ Math.round(data.full_ml) }}</span
+        >left: <b>{{ sayAmount(left) }}</b> of {{ sayAmount(data.full_ml) }}</span
       >
       <BFormInput
         v-model.number="left"
@@ -122,7 +124,7 @@ async function remove() {
       :believe="tin.believe"
     />
     <TinFacts :tin="data" :change="tin.change" />
-    <BButton variant="outline-secondary" class="off" @click="remove">Take it off the shelf</BButton>
+    <BButton variant="outline-secondary" class="off" @click="remove">Remove it from the shelf</BButton>
   </div>
 </template>
 

@@ -1,10 +1,10 @@
 <script setup lang="ts">
 import type { Schemas } from '../../api/client'
 import TinDrawing from './TinDrawing.vue'
+import { sayAmount } from '../../shared/say/amounts'
 
 const { tin, chosen } = defineProps<{ tin: Schemas['MaterialOut']; chosen: boolean }>()
 const emit = defineEmits<{ choose: [] }>()
-const left = (ml: number) => (ml >= 1000 ? `${(ml / 1000).toFixed(1)} l` : `${Math.round(ml).toString()} ml`)
 </script>
 
 <template>
@@ -24,7 +24,7 @@ const left = (ml: number) => (ml >= 1000 ? `${(ml / 1000).toFixed(1)} l` : `${Ma
       <TinDrawing :share="tin.left_ml / tin.full_ml" :hex="tin.hex" :size="34" />
       <span class="words">
         <b>{{ tin.name }}</b>
-        <small>{{ left(tin.left_ml) }}<template v-if="tin.use_up"> · use it up</template></small>
+        <small>{{ sayAmount(tin.left_ml) }}<template v-if="tin.use_up"> · use it up</template></small>
         <small v-if="tin.gone_off" class="off">gone off</small>
       </span>
       <span v-if="tin.level" class="level" :title="`how well it is known: ${tin.level}`">{{ tin.level }}</span>

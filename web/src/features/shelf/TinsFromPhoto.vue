@@ -10,6 +10,7 @@ import { usePhotoLight } from '../../shared/colour/usePhotoLight'
 import { useJob } from '../../shared/useJob'
 import { say } from '../../shared/useNotice'
 import { useKinds, useShelfChanged } from '../../shared/useShelf'
+import { pictureOf } from '../../shared/photos'
 
 /** Many tins from one photo of swatches or lids: tap each, name each. */
 const emit = defineEmits<{ added: [] }>()
@@ -68,7 +69,7 @@ async function add() {
       <MethodBar :light="light" />
       <div class="mat bed">
         <PhotoStage
-          :src="`/api/photos/${photo.id}/picture`"
+          :src="pictureOf(photo)"
           :width="photo.width"
           :height="photo.height"
           :name="photo.name"

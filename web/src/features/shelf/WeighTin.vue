@@ -2,9 +2,10 @@
 import { ref } from 'vue'
 
 import { wordsOf } from '../../api/reach'
-import { readNumber, typedOrNothing } from '../../shared/number'
+import { readNumber, typedOrNothing } from '../../shared/say/number'
 import { api, type Schemas, unwrap } from '../../api/client'
 import FoldOut from '../../shared/FoldOut.vue'
+import { sayNumber } from '../../shared/say/saying'
 
 /** What is left, by the scale: the tin as it stands, less what it weighs empty. */
 const { tin, weigh } = defineProps<{
@@ -26,13 +27,13 @@ async function put() {
     if (tinGrams < 0) throw new Error('The empty tin weighs a number of grams.')
     let weight = unwrap(await api.GET('/api/devices/scale'))
     for (let tries = 0; weight.state !== 'stable' && tries < 12; tries++) {
-      said.value = `${weight.grams.toFixed(0)} g, settling…`
+      said.value = `${sayNumber(weight.grams)} g, settling…`
       await pause(250)
       weight = unwrap(await api.GET('/api/devices/scale'))
     }
     if (weight.state !== 'stable') throw new Error('The scale does not settle: put it on something firm.')
     await weigh({ grams: Math.max(weight.grams, 0), tin_grams: tinGrams })
-    said.value = `${weight.grams.toFixed(1)} g with its tin: that is what is left now.`
+    said.value = `${sayNumber(weight.grams, 1)} g with its tin: that is what is left now.`
   } catch (problem) {
     wrong.value = wordsOf(problem, 'The scale gave no answer.')
   } finally {

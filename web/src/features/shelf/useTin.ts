@@ -2,9 +2,11 @@ import { keepPreviousData, useQuery } from '@tanstack/vue-query'
 import { computed, type MaybeRefOrGetter, toValue } from 'vue'
 
 import { api, type Schemas, unwrap } from '../../api/client'
+import { note } from '../../api/versions'
 import { preferences } from '../../shared/preferences'
 import { say } from '../../shared/useNotice'
 import { useShelfChanged } from '../../shared/useShelf'
+import { versioned } from '../../shared/versioned'
 
 /** What may change of a tin; openapi-typescript takes every field with a default for required. */
 export type TinChange = Partial<Omit<Schemas['MaterialChangeIn'], 'handling'>> & {
@@ -18,19 +20,31 @@ export function useTin(tinKey: MaybeRefOrGetter<string>) {
     queryKey: computed(() => ['tin', toValue(tinKey), preferences.value.light]),
     placeholderData: keepPreviousData,
     retry: false,
-    queryFn: async () =>
-      unwrap(
+    queryFn: async () => {
+      const now = unwrap(
         await api.GET('/api/shelf/{key}', {
           params: { path: { key: toValue(tinKey) }, query: { light: preferences.value.light } },
         }),
-      ),
+      )
+      note('material', now.id, now.version)
+      return now
+    },
   })
   const path = () => ({ path: { key: toValue(tinKey) } })
 
   /** Change what is sent, and nothing else. */
   async function change(body: TinChange) {
-    unwrap(await api.PATCH('/api/shelf/{key}', { params: path(), body: body as Schemas['MaterialChangeIn'] }))
-    await changed()
+    const tin = query.data.value
+    if (!tin) return
+    const params = path()
+    await versioned(
+      'material',
+      tin.id,
+      tin.name,
+      async (headers) =>
+        unwrap(await api.PATCH('/api/shelf/{key}', { params, body: body as Schemas['MaterialChangeIn'], headers })),
+      changed,
+    )
   }
 
   async function test(
@@ -48,7 +62,7 @@ export function useTin(tinKey: MaybeRefOrGetter<string>) {
   async function takeOff(name: string) {
     const params = path()
     unwrap(await api.DELETE('/api/shelf/{key}', { params }))
-    say(`${name} was taken off the shelf.`, async () => {
+    say(`${name} was removed.`, async () => {
       unwrap(await api.POST('/api/shelf/{key}/restore', { params }))
       await changed()
     })
@@ -58,7 +72,7 @@ export function useTin(tinKey: MaybeRefOrGetter<string>) {
   async function withdraw(reading: number) {
     const params = { path: { reading_id: reading } }
     unwrap(await api.DELETE('/api/shelf/readings/{reading_id}', { params }))
-    say('That reading counts no more.', async () => {
+    say('That reading was removed.', async () => {
       unwrap(await api.POST('/api/shelf/readings/{reading_id}/restore', { params }))
       await changed()
     })

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { type Corner, CORNERS, type Face, middle } from './faces'
+import { drawn } from '../../shared/say/drawn'
 
 /** Faces drawn on a photo, each with a handle at every corner, and what is tapped so far of the next one. */
 const { width, height } = defineProps<{
@@ -10,7 +11,7 @@ const { width, height } = defineProps<{
   white: Corner | null
 }>()
 const emit = defineEmits<{ hold: [face: number, corner: number]; nudge: [face: number, corner: number, by: Corner] }>()
-const share = (value: number, most: number) => `${((100 * value) / most).toFixed(2)}%`
+const share = (value: number, most: number) => `${drawn((100 * value) / most, 2)}%`
 const asText = (points: Corner[]) => points.map((p) => p.join(',')).join(' ')
 const steps: Record<string, Corner> = { ArrowLeft: [-2, 0], ArrowRight: [2, 0], ArrowUp: [0, -2], ArrowDown: [0, 2] }
 

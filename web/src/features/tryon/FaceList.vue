@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { Schemas } from '../../api/client'
-import { inUnit, lengthUnit, readLength } from '../../shared/lengths'
+import { inUnit, lengthUnit, readLengthWithin } from '../../shared/say/lengths'
 import { sayWrong } from '../../shared/useNotice'
 import type { Face } from './faces'
 import { ZONE_TITLES } from './settings'
@@ -10,9 +10,8 @@ defineProps<{ faces: Face[]; sizes: (Schemas['SizeOut'] | null)[] }>()
 const emit = defineEmits<{ change: [at: number, part: Partial<Face>] }>()
 
 function widen(at: number, text: string) {
-  const { value, ask } = readLength(text)
+  const { value, ask } = readLengthWithin(text, 0.01, 10)
   if (value === undefined) sayWrong(new Error(`How wide is this face? ${ask}`))
-  else if (value < 0.01 || value > 10) sayWrong(new Error('How wide is this face? From 1 cm to 10 m.'))
   else emit('change', at, { width: value, known: true })
 }
 </script>

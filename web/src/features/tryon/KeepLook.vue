@@ -1,11 +1,15 @@
 <script setup lang="ts">
+import { ref } from 'vue'
+
 import type { Schemas } from '../../api/client'
 import FoldOut from '../../shared/FoldOut.vue'
 import KeptInput from '../../shared/KeptInput.vue'
+import ShowClient from './ShowClient.vue'
 import { preferences } from '../../shared/preferences'
 
 /** A look's name, its papers and pictures, and where else it is worn. */
-defineProps<{ look: Schemas['FinishOut']; piece: Schemas['PieceOut']; several: boolean }>()
+defineProps<{ job: Schemas['JobWholeOut']; look: Schemas['FinishOut']; piece: Schemas['PieceOut']; several: boolean }>()
+const showing = ref(false)
 const emit = defineEmits<{ rename: [name: string]; wearAll: []; remove: [] }>()
 </script>
 
@@ -31,9 +35,22 @@ const emit = defineEmits<{ rename: [name: string]; wearAll: []; remove: [] }>()
       <a :href="`/api/pieces/${piece.id}/look.png?light=${preferences.light}`">picture</a>
       <a :href="`/api/pieces/${piece.id}/look.png?before_after=true&light=${preferences.light}`">before and after</a>
       <a :href="`/api/looks/${look.id}/file`">the look as a file</a>
+      <BButton variant="plain" @click="showing = true">show a client</BButton>
       <BButton v-if="several" variant="plain" @click="emit('wearAll')">all pieces wear it</BButton>
-      <BButton variant="plain" @click="emit('remove')">put it away</BButton>
+      <BButton variant="plain" @click="emit('remove')">remove</BButton>
     </div>
+    <BModal
+      v-model="showing"
+      lazy
+      unmount-lazy
+      title="Choosing with a client"
+      title-tag="h2"
+      scrollable
+      ok-only
+      ok-title="Close"
+    >
+      <ShowClient :job="job" :piece="piece" />
+    </BModal>
   </FoldOut>
 </template>
 

@@ -7,6 +7,8 @@ import { api, type Schemas, unwrap } from '../../api/client'
 import { preferences } from '../../shared/preferences'
 import { jobKey } from '../../shared/useJob'
 import { say, sayWrong } from '../../shared/useNotice'
+import { sayAmount } from '../../shared/say/amounts'
+import { sayDifference } from '../../shared/say/differences'
 
 /** An ombre row by row: steps even to the eye, what each takes, and one jug that is walked down them. */
 const { piece, mixes } = defineProps<{ piece: Schemas['PieceOut']; mixes: Schemas['MixOut'][] }>()
@@ -81,24 +83,24 @@ async function keep() {
         <div v-for="(rung, n) in data.rungs" :key="n" class="rung">
           <i :style="{ background: rung.hex }" /><i :style="{ background: rung.even_hex }" />
           <span
-            >{{ n + 1 }}. row: <b>{{ Math.round(rung.ml) }} ml</b></span
+            >{{ n + 1 }}. row: <b>{{ sayAmount(rung.ml) }}</b></span
           >
         </div>
       </div>
       <p class="soft">
-        From row to row {{ data.between.map((one) => one.toFixed(1)).join(' · ') }}; in equal parts it would be
-        {{ data.between_even.map((one) => one.toFixed(1)).join(' · ') }}.
+        From row to row {{ data.between.map(sayDifference).join(' · ') }}; in equal parts it would be
+        {{ data.between_even.map(sayDifference).join(' · ') }}.
       </p>
       <template v-if="data.walk.length > 0">
         <h2>One jug, walked down</h2>
         <ol>
           <li v-for="(step, n) in data.walk" :key="n">
             <template v-if="n === 0"
-              >Begin with <b>{{ Math.round(step.add) }} ml {{ nameOf(first) }}</b></template
+              >Begin with <b>{{ sayAmount(step.add) }} {{ nameOf(first) }}</b></template
             >
             <template v-else
-              >Add <b>{{ Math.round(step.add) }} ml {{ nameOf(second) }}</b> to what is left, stir:
-              {{ Math.round(step.there) }} ml stand in the jug</template
+              >Add <b>{{ sayAmount(step.add) }} {{ nameOf(second) }}</b> to what is left, stir:
+              {{ sayAmount(step.there) }} stand in the jug</template
             >. Paint row {{ n + 1 }} in {{ coats }} {{ coats === 1 ? 'coat' : 'coats' }}.
           </li>
           <li>The last row is {{ nameOf(second) }} itself, from its own jug.</li>

@@ -2,11 +2,12 @@
 import { computed, ref } from 'vue'
 
 import type { Layer, Schemas } from '../../api/client'
-import { sayArea } from '../../shared/lengths'
+import { sayArea } from '../../shared/say/lengths'
 import FoldOut from '../../shared/FoldOut.vue'
 import MishapList from '../../shared/MishapList.vue'
 import { useSettings } from '../../shared/useSettings'
 import MyWays from '../../shared/MyWays.vue'
+import { sayDifference } from '../../shared/say/differences'
 
 /** What is to be known of the look before a brush is wet, the gravest first; each with its why. */
 const { judged } = defineProps<{ judged: Schemas['JudgedOut']; layers: Layer[]; kinds: Schemas['LayerKindOut'][] }>()
@@ -54,7 +55,7 @@ const weights: Record<string, string> = { wrong: 'This will fail', school: 'Done
     <ul class="mat waxes">
       <li v-for="wax in judged.waxes" :key="wax.name">
         <i :style="{ background: wax.hex }" /><span>{{ wax.name }}</span
-        ><small>{{ wax.says }}, {{ wax.delta_E.toFixed(1) }}</small>
+        ><small>{{ wax.says }}, {{ sayDifference(wax.delta_E) }}</small>
       </li>
     </ul>
     <template v-if="judged.needs.length > 0">
@@ -81,6 +82,11 @@ const weights: Record<string, string> = { wrong: 'This will fail', school: 'Done
 </template>
 
 <style scoped>
+a {
+  display: inline-block;
+  min-height: 24px;
+}
+
 section {
   display: grid;
   gap: 8px;

@@ -11,6 +11,7 @@ import FaceList from './FaceList.vue'
 import { changedFace, type Corner, CORNERS, type Face, inTheMiddle, movedCorner, snapped, withFace } from './faces'
 import { useFaceSizes } from './useFaceSizes'
 import { useMarks } from './useMarks'
+import { pictureOf } from '../../shared/photos'
 
 /** A look on one's own photo: four corners a face, the finish laid in with the photo's light; before and after wiped. */
 const { layers } = defineProps<{ layers: Layer[] }>()
@@ -133,7 +134,7 @@ const next = computed(() => CORNERS[corners.value.length])
         @pointerup="held ? (held = undefined) : mark($event)"
         @pointermove="drag"
       >
-        <img :src="`/api/photos/${photo.id}/picture`" :alt="photo.name" draggable="false" />
+        <img :src="pictureOf(photo)" :alt="photo.name" draggable="false" />
         <img
           v-if="src"
           :src="src"

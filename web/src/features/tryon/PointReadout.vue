@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { Schemas } from '../../api/client'
+import { sayDifference } from '../../shared/say/differences'
 
 /** What lies at a point, from the ground up, and how far it is from a target. */
 defineProps<{ point: Schemas['PointOut']; targets: Schemas['TargetOut'][]; target: number | undefined }>()
@@ -19,7 +20,7 @@ const emit = defineEmits<{ compare: [target: number]; only: [face: string] }>()
     </ol>
     <p v-if="point.target_hex">
       <span class="pair"><i :style="{ background: point.hex }" /><i :style="{ background: point.target_hex }" /></span>
-      {{ point.words }}<template v-if="point.delta_E !== null">, {{ point.delta_E.toFixed(1) }}</template> from
+      {{ point.words }}<template v-if="point.delta_E !== null">, {{ sayDifference(point.delta_E) }}</template> from
       <BFormSelect
         aria-label="Compared with"
         :model-value="target"

@@ -168,7 +168,8 @@ useKeys(
         @choose="chosen = $event"
       />
       <KeepLook
-        v-if="look && piece"
+        v-if="look && piece && job"
+        :job="job"
         :look="look"
         :piece="piece"
         :several="pieces.length > 1"

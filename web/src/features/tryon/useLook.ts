@@ -5,7 +5,8 @@ import { computed, onBeforeUnmount, ref, watch } from 'vue'
 import { isAway } from '../../api/reach'
 import { api, type Layer, type Schemas, unwrap } from '../../api/client'
 import { jobKey, useJob } from '../../shared/useJob'
-import { say, sayWrong } from '../../shared/useNotice'
+import { say, sayConflict, sayWrong } from '../../shared/useNotice'
+import { changedElsewhere } from '../../shared/versioned'
 import { useHistory } from '../../shared/useHistory'
 import { usePieces } from '../../shared/usePieces'
 
@@ -27,14 +28,18 @@ export function useLook() {
   const layers = ref<Layer[]>([])
   const history = useHistory(layers)
   /** Whose layers these are: a piece, and the look it wears, which is made with the first layer. */
-  let worn: { piece?: number | undefined; look?: number | undefined; title: string } = { title: 'My look' }
+  let worn: { piece?: number | undefined; look?: number | undefined; version?: number | undefined; title: string } = {
+    title: 'My look',
+  }
   let timer: ReturnType<typeof setTimeout> | undefined
   let saves = Promise.resolve()
   let unsaved = false
+  /** How many saves are on their way. */
+  let saving = 0
 
   /** Take in hand what a piece wears. */
   function restart(id: number | undefined) {
-    worn = { piece: id, look: look.value?.id, title: 'My look' }
+    worn = { piece: id, look: look.value?.id, version: look.value?.version, title: 'My look' }
     history.restart(look.value ? (JSON.parse(JSON.stringify(look.value.layers)) as Layer[]) : [])
   }
 
@@ -42,9 +47,12 @@ export function useLook() {
     [look, () => piece.value?.id],
     ([now, id]) => {
       const same = now !== undefined && now.id === worn.look
+      // What was changed in another window is shown here, unless something is being changed here, too.
+      const newer = same && id === worn.piece && now.version > (worn.version ?? now.version)
+      if (newer && timer === undefined && saving === 0 && !unsaved) restart(id)
       if (id === worn.piece && now?.id === worn.look) return
       flush()
-      if (same) worn = { piece: id, look: now.id, title: 'My look' }
+      if (same) worn = { ...worn, piece: id }
       else restart(id)
     },
     { immediate: true },
@@ -56,24 +64,19 @@ export function useLook() {
     const mine = worn
     const body = JSON.parse(JSON.stringify(layers.value)) as Layer[]
     if (body.length === 0) return saves
+    saving += 1
     saves = saves.then(async () => {
       try {
         const name = job.value?.looks.find((one) => one.id === mine.look)?.name
         if (mine.look === undefined || name === undefined) await make(mine, body)
-        else {
-          unwrap(
-            await api.PUT('/api/looks/{look_id}', {
-              params: { path: { look_id: mine.look } },
-              body: { name, layers: body },
-              keepalive: true, // also when the page is being left
-            }),
-          )
-          await refresh()
-        }
+        else await put(mine, { name, layers: body })
         unsaved = false
       } catch (error) {
-        unsaved = true
-        sayWrong(error)
+        unsaved = !changedElsewhere(error)
+        if (changedElsewhere(error)) offerBoth(mine)
+        else sayWrong(error)
+      } finally {
+        saving -= 1
       }
     })
     return saves
@@ -82,6 +85,38 @@ export function useLook() {
   watch(isAway, (now) => {
     if (!now && unsaved) void save()
   })
+
+  /** Keep a look as it is here, in place of the version of it that was seen. */
+  async function put(mine: typeof worn, body: { name: string; layers: Layer[] }) {
+    if (mine.look === undefined) return
+    const { look, version } = mine
+    const kept = unwrap(
+      await api.PUT('/api/looks/{look_id}', {
+        params: { path: { look_id: look } },
+        body,
+        headers: version === undefined ? {} : { 'If-Match': `"look-${look.toString()}-${version.toString()}"` },
+        keepalive: true, // also when the page is being left
+      }),
+    )
+    mine.version = kept.version
+    await refresh()
+  }
+
+  /** It was changed in another window meanwhile: what is here is kept in its place, or what stands there is taken. */
+  function offerBoth(mine: typeof worn) {
+    const name = job.value?.looks.find((one) => one.id === mine.look)?.name ?? 'The look'
+    sayConflict(
+      name,
+      async () => {
+        mine.version = undefined
+        await save()
+      },
+      async () => {
+        await refresh()
+        restart(piece.value?.id)
+      },
+    )
+  }
 
   async function make(mine: typeof worn, body: Layer[]) {
     if (jobId.value === undefined || mine.piece === undefined) return
@@ -92,6 +127,7 @@ export function useLook() {
       }),
     )
     mine.look = made.id
+    mine.version = made.version
     await wear(mine.piece, made.id)
   }
 
@@ -136,17 +172,17 @@ export function useLook() {
 
   async function rename(name: string) {
     if (worn.look === undefined || !name.trim()) return
-    try {
-      unwrap(
-        await api.PUT('/api/looks/{look_id}', {
-          params: { path: { look_id: worn.look } },
-          body: { name, layers: layers.value },
-        }),
-      )
-      await refresh()
-    } catch (error) {
-      sayWrong(error)
-    }
+    flush()
+    const mine = worn
+    saves = saves.then(async () => {
+      try {
+        await put(mine, { name, layers: layers.value })
+      } catch (error) {
+        if (changedElsewhere(error)) offerBoth(mine)
+        else sayWrong(error)
+      }
+    })
+    await saves
   }
 
   /** Layers laid on a piece that was just undressed are those of a new look: it is bare at once, whatever is on its way. */
@@ -185,7 +221,7 @@ export function useLook() {
     await saves
     try {
       unwrap(await api.DELETE('/api/looks/{look_id}', { params }))
-      say(`${gone.name} was put away.`, async () => {
+      say(`${gone.name} was removed.`, async () => {
         unwrap(await api.POST('/api/looks/{look_id}/restore', { params }))
         await refresh()
         await wearLook(gone.id)

@@ -7,6 +7,7 @@ import { type Mark, type Point, spotAt } from './areas'
 import MethodBar from './MethodBar.vue'
 import PhotoStage from './PhotoStage.vue'
 import { usePhotoLight } from './usePhotoLight'
+import { pictureOf } from '../photos'
 
 /** A photo in which something known and the colour wanted are marked. */
 const {
@@ -88,7 +89,7 @@ defineExpose({ light, hint })
     <MethodBar :light="light" />
     <div class="mat bed">
       <PhotoStage
-        :src="`/api/photos/${photo.id}/picture`"
+        :src="pictureOf(photo)"
         :width="photo.width"
         :height="photo.height"
         :name="photo.name"

@@ -2,6 +2,7 @@
 import { computed } from 'vue'
 
 import type { Point } from './areas'
+import { drawn } from '../say/drawn'
 
 /** The photo four times as large around a place, ringed by the colour that is there. */
 const { src, width, height, at, zoom, ring } = defineProps<{
@@ -13,12 +14,12 @@ const { src, width, height, at, zoom, ring } = defineProps<{
   ring: string
 }>()
 const style = computed(() => ({
-  left: `${((at.x / width) * 100).toFixed(2)}%`,
-  top: `${((at.y / height) * 100).toFixed(2)}%`,
-  transform: `scale(${(1 / zoom).toFixed(4)})`,
+  left: `${drawn((at.x / width) * 100, 2)}%`,
+  top: `${drawn((at.y / height) * 100, 2)}%`,
+  transform: `scale(${drawn(1 / zoom, 4)})`,
   backgroundImage: `url("${src}")`,
   backgroundSize: `${(width * 4).toString()}px ${(height * 4).toString()}px`,
-  backgroundPosition: `${(59 - at.x * 4).toFixed(0)}px ${(59 - at.y * 4).toFixed(0)}px`,
+  backgroundPosition: `${drawn(59 - at.x * 4, 0)}px ${drawn(59 - at.y * 4, 0)}px`,
   borderColor: ring,
 }))
 </script>

@@ -3,6 +3,7 @@ import { computed } from 'vue'
 
 import type { Area } from '../../api/client'
 import { areaBetween, frameOf, type Mark, type Point } from './areas'
+import { drawn } from '../say/drawn'
 
 /** What is marked on a photo, and what is being drawn now. */
 const { marks, line, freehand } = defineProps<{
@@ -12,7 +13,7 @@ const { marks, line, freehand } = defineProps<{
   line: Point[]
   freehand: boolean
 }>()
-const asText = (points: Point[]) => points.map((p) => `${p.x.toFixed(1)},${p.y.toFixed(1)}`).join(' ')
+const asText = (points: Point[]) => points.map((p) => `${drawn(p.x, 1)},${drawn(p.y, 1)}`).join(' ')
 const outlineOf = (area: Area) => (area.shape === 'freehand' ? [asText(area.points.map(([x, y]) => ({ x, y })))] : [])
 const outlines = computed(() => [
   ...marks.flatMap(({ area }) => outlineOf(area)),

@@ -2,6 +2,7 @@
 import { ref } from 'vue'
 
 import type { Schemas } from '../../api/client'
+import { pictureOf } from '../photos'
 
 defineProps<{ photos: Schemas['PhotoOut'][]; chosen: number | undefined; sending: boolean; wrong: string }>()
 const emit = defineEmits<{ choose: [id: number]; upload: [file: File] }>()
@@ -24,7 +25,7 @@ function picked() {
           :title="photo.name"
           @click="emit('choose', photo.id)"
         >
-          <img :src="`/api/photos/${photo.id}/picture`" :alt="photo.name" />
+          <img :src="pictureOf(photo)" :alt="photo.name" />
         </BButton>
       </li>
     </ul>

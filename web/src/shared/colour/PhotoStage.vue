@@ -7,6 +7,7 @@ import PhotoLoupe from './PhotoLoupe.vue'
 import PhotoMarks from './PhotoMarks.vue'
 import { usePinchZoom } from './usePinchZoom'
 import { onPhoto } from './zoom'
+import { drawn } from '../say/drawn'
 
 /** A photo to take colours from: tapped, dragged over or drawn around, by pointer or keys. */
 const {
@@ -105,8 +106,8 @@ function key(event: KeyboardEvent) {
 const plane = computed(() => {
   const { shift, zoom } = view.value
   return {
-    transform: `translate(${shift.x.toFixed(1)}px, ${shift.y.toFixed(1)}px) scale(${zoom.toFixed(4)})`,
-    '--back': (1 / zoom).toFixed(4),
+    transform: `translate(${drawn(shift.x, 1)}px, ${drawn(shift.y, 1)}px) scale(${drawn(zoom, 4)})`,
+    '--back': drawn(1 / zoom, 4),
   }
 })
 </script>

@@ -1,22 +1,33 @@
 <script setup lang="ts">
-import { ref, watch } from 'vue'
+import { computed, ref, watch } from 'vue'
 
 import type { Colour } from '../../api/client'
+import { useDevices } from '../useDevices'
 import FilePanel from './FilePanel.vue'
 import OthersPanel from './OthersPanel.vue'
 import ReaderPanel from './ReaderPanel.vue'
 
 /** A colour from anything but a photo: the reader, typed, a file, another colour. */
-const { only = ['reader', 'typed', 'file', 'others'] } = defineProps<{ only?: string[] }>()
+const { only = ['picker', 'typed', 'others', 'file', 'reader'] } = defineProps<{ only?: string[] }>()
+const devices = useDevices()
+/** A reader is offered where there is one. */
+const ways = computed(() => only.filter((name) => name !== 'reader' || devices.value?.reader))
 const colour = defineModel<Colour | undefined>('colour', { required: true })
 const titles: Record<string, string> = {
+  picker: 'Pick',
   reader: 'Colour reader',
   typed: 'Typed',
   file: 'A file',
-  others: 'Another colour',
+  others: 'A tin or another colour',
 }
 const way = ref(only[0] ?? 'typed')
 const text = ref('')
+
+const picked = ref('#8a8a8a')
+function pick(hex: string) {
+  picked.value = hex
+  colour.value = { source: 'text', text: hex }
+}
 
 watch(way, () => {
   colour.value = undefined
@@ -30,11 +41,16 @@ function typed() {
 <template>
   <div class="thing">
     <div class="ways" role="group" aria-label="Where the colour comes from">
-      <BButton v-for="name in only" :key="name" variant="plain" :aria-pressed="way === name" @click="way = name">
+      <BButton v-for="name in ways" :key="name" variant="plain" :aria-pressed="way === name" @click="way = name">
         {{ titles[name] }}
       </BButton>
     </div>
-    <ReaderPanel v-if="way === 'reader'" v-model:colour="colour" />
+    <label v-if="way === 'picker'" class="pick"
+      >Pick it by eye
+      <input type="color" :value="picked" @input="pick(($event.target as HTMLInputElement).value)" />
+      <span class="soft">{{ picked }}</span></label
+    >
+    <ReaderPanel v-else-if="way === 'reader'" v-model:colour="colour" />
     <div v-else-if="way === 'typed'" class="typed">
       <label for="typed-colour">Hex, RGB or Lab</label>
       <BFormInput
@@ -52,6 +68,20 @@ function typed() {
 </template>
 
 <style scoped>
+.pick {
+  display: flex;
+  gap: 10px;
+  align-items: center;
+}
+
+.pick input {
+  width: 88px;
+  height: 56px;
+  padding: 3px;
+  border: 1.5px solid var(--line);
+  border-radius: 9px;
+}
+
 .thing {
   display: grid;
   gap: 14px;

@@ -1,3 +1,4 @@
+import { drawn } from '../say/drawn'
 import type { Area } from '../../api/client'
 
 export interface Point {
@@ -65,7 +66,7 @@ function boundsOf(area: Area) {
 /** The rectangle that an area covers, in shares of the photo, for drawing it. */
 export function frameOf(area: Area, width: number, height: number) {
   const { left, right, top, bottom } = boundsOf(area)
-  const percent = (part: number, whole: number) => `${((part / whole) * 100).toFixed(3)}%`
+  const percent = (part: number, whole: number) => `${drawn((part / whole) * 100, 3)}%`
   return {
     left: percent(left, width),
     top: percent(top, height),

@@ -2,7 +2,7 @@ import { useQueryClient } from '@tanstack/vue-query'
 import { ref } from 'vue'
 
 import { wordsOf } from '../../api/reach'
-import { sendPhoto } from '../../api/client'
+import { api, sendPhoto, unwrap } from '../../api/client'
 import { jobKey } from '../useJob'
 
 /** Add photos to the job; `wrong` says beside the button why one could not be taken. */
@@ -11,11 +11,18 @@ export function usePhotos() {
   const sending = ref(false)
   const wrong = ref('')
 
-  async function add(jobId: number, file: File): Promise<number | undefined> {
+  const add = (jobId: number, file: File) => adding(() => sendPhoto(jobId, file))
+  /** The photo that ships with the program, to try with. */
+  const addSample = (jobId: number) =>
+    adding(async () =>
+      unwrap(await api.POST('/api/jobs/{job_id}/photos/sample', { params: { path: { job_id: jobId } } })),
+    )
+
+  async function adding(send: () => Promise<{ id: number }>): Promise<number | undefined> {
     sending.value = true
     wrong.value = ''
     try {
-      const photo = await sendPhoto(jobId, file)
+      const photo = await send()
       await queries.invalidateQueries({ queryKey: jobKey() })
       return photo.id
     } catch (error) {
@@ -26,5 +33,5 @@ export function usePhotos() {
     }
   }
 
-  return { add, sending, wrong }
+  return { add, addSample, sending, wrong }
 }

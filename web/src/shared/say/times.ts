@@ -1,6 +1,8 @@
-/** Times of a plan as they are said, by the clock of the place where it is. */
+import { sayNumber } from './saying'
 
-const format = (zone: string, options: Intl.DateTimeFormatOptions) =>
+/** Times and dates as they are said: those of a plan by the clock of the place where it is, others by this browser's. */
+
+const format = (zone: string | undefined, options: Intl.DateTimeFormatOptions) =>
   new Intl.DateTimeFormat('en-GB', { timeZone: zone, ...options })
 
 /** 18:30 */
@@ -25,7 +27,7 @@ export const isoDay = (when: string, zone: string) =>
 export function long(minutes: number): string {
   const whole = Math.max(0, Math.round(minutes))
   if (whole < 60) return `${whole.toString()} min`
-  if (whole >= 48 * 60) return `${(whole / 1440).toFixed(1).replace(/\.0$/, '')} days`
+  if (whole >= 48 * 60) return `${sayNumber(whole / 1440, 1)} days`
   const rest = whole % 60
   return `${Math.floor(whole / 60).toString()} h${rest ? ` ${rest.toString()}` : ''}`
 }
@@ -37,6 +39,23 @@ export function left(until: string, now: number): string {
   if (seconds >= 90 * 60) return long(seconds / 60)
   return `${Math.floor(seconds / 60).toString()}:${(seconds % 60).toString().padStart(2, '0')}`
 }
+
+/** 3 December 2026, by the clock of this browser. */
+export const longDay = (when: string) =>
+  format(undefined, { day: 'numeric', month: 'long', year: 'numeric' }).format(new Date(when))
+
+/** 3 Dec 2026, 18:30, by the clock of this browser. */
+export const dayAndClock = (when: string) =>
+  format(undefined, { day: 'numeric', month: 'short', year: 'numeric', hour: '2-digit', minute: '2-digit' }).format(
+    new Date(when),
+  )
+
+/** 2026-12-03, today's date where this browser is, or that of another moment. */
+export const isoHere = (when: Date = new Date()) =>
+  new Intl.DateTimeFormat('en-CA', { year: 'numeric', month: '2-digit', day: '2-digit' }).format(when)
+
+/** The time zone of this browser. */
+export const zoneHere = () => Intl.DateTimeFormat().resolvedOptions().timeZone
 
 /** When something is, seen from now: 19:40, Fri 4 Dec 18:30. */
 export function when(at: string, now: string, zone: string): string {

@@ -1,0 +1,249 @@
+<script setup lang="ts">
+import { useQueryClient } from '@tanstack/vue-query'
+import { useRouter } from 'vue-router'
+
+import { api, type Schemas, unwrap } from '../../api/client'
+import ErrorLine from '../../shared/ErrorLine.vue'
+import FoldOut from '../../shared/FoldOut.vue'
+import { sayDifference } from '../../shared/say/differences'
+import { longDay } from '../../shared/say/times'
+import { jobKey, useJob } from '../../shared/useJob'
+import { say, sayWrong } from '../../shared/useNotice'
+import { type FoundThing, KINDS, useFind } from './useFind'
+
+/** Anything of the past found, and used again in the job in hand. */
+const { words, colour, since, until, kind, asks, error, found } = useFind()
+const { id, job } = useJob()
+const router = useRouter()
+const queries = useQueryClient()
+
+const WORDS: Partial<Record<FoundThing['kind'], string>> = {
+  colour: 'Want it in this job',
+  jug: 'Mix it again',
+  look: 'Wear it in this job',
+  preparation: 'Make it',
+  plan: 'Open the plan',
+  strip: 'Show where',
+  entry: 'Show where',
+  photo: 'Show where',
+  piece: 'Show where',
+  job: 'Take it in hand',
+}
+const PLACES: Partial<Record<FoundThing['kind'], string>> = { plan: 'plan', piece: 'piece', job: 'piece' }
+
+async function useAgain(one: FoundThing) {
+  const jobId = id.value
+  const of = { job: (one.job_id ?? jobId ?? '').toString() }
+  try {
+    if (one.kind === 'colour' && jobId !== undefined) await wantHere(jobId, one)
+    else if (one.kind === 'look' && jobId !== undefined) await wearHere(jobId, one)
+    else if (one.kind === 'jug') await router.push({ name: 'again', params: { mix: one.id.toString() } })
+    else if (one.kind === 'preparation')
+      await router.push({ name: 'mingle', query: { prepare: `own-${one.id.toString()}` } })
+    else await router.push({ name: PLACES[one.kind] ?? 'daybook', params: of })
+  } catch (problem) {
+    sayWrong(problem)
+  }
+}
+
+async function wantHere(jobId: number, one: FoundThing) {
+  const params = { path: { job_id: jobId } }
+  const body = { name: one.title, colour: { source: 'target', target_id: one.id } } as Schemas['TargetIn']
+  const made = unwrap(await api.POST('/api/jobs/{job_id}/targets', { params, body }))
+  await queries.invalidateQueries({ queryKey: jobKey(jobId) })
+  say(`${one.title} is a colour of this job.`, undefined, {
+    text: 'Mingle it',
+    act: () => router.push({ name: 'mingle', query: { target: made.id.toString() } }),
+  })
+}
+
+async function wearHere(jobId: number, one: FoundThing) {
+  const params = { path: { job_id: jobId, look_id: one.id } }
+  const made = unwrap(await api.POST('/api/jobs/{job_id}/looks/{look_id}/copy', { params }))
+  await queries.invalidateQueries({ queryKey: jobKey(jobId) })
+  say(`${made.name} is a look of this job, with its jugs.`, undefined, {
+    text: 'Try it on',
+    act: () => router.push({ name: 'tryon' }),
+  })
+}
+</script>
+
+<template>
+  <section aria-labelledby="find-title" class="find">
+    <h2 id="find-title" class="visually-hidden">Find anything of the past</h2>
+    <div class="bar">
+      <label class="words"
+        ><span class="visually-hidden">Find by words</span>
+        <BFormInput
+          v-model="words"
+          type="search"
+          placeholder="find anything: a name, green, a client, wax …"
+          autocomplete="off"
+      /></label>
+      <label
+        ><span class="visually-hidden">What to find</span>
+        <BFormSelect v-model="kind" :options="KINDS" />
+      </label>
+      <FoldOut title="by colour or date" class="more">
+        <div class="bar">
+          <label class="colour"
+            >like this colour
+            <input
+              type="color"
+              aria-label="Pick a colour to find"
+              :value="/^#[0-9a-f]{6}$/.test(colour) ? colour : '#7f7f7f'"
+              @input="colour = ($event.target as HTMLInputElement).value"
+            />
+            <BFormInput v-model="colour" aria-label="Colour to find, typed" placeholder="#4f7f80" maxlength="80" />
+          </label>
+          <label v-if="job && job.targets.length > 0"
+            >or like
+            <BFormSelect
+              :model-value="colour"
+              aria-label="A colour of this job to find"
+              @update:model-value="colour = String($event)"
+            >
+              <option value="">…</option>
+              <option v-for="one in job.targets" :key="one.id" :value="one.daylight_hex">{{ one.title }}</option>
+            </BFormSelect></label
+          >
+          <label>from <BFormInput v-model="since" type="date" /></label>
+          <label>to <BFormInput v-model="until" type="date" /></label>
+          <BButton v-if="colour || since || until" variant="plain" class="link" @click="colour = since = until = ''"
+            >any colour, any date</BButton
+          >
+        </div>
+      </FoldOut>
+    </div>
+    <ErrorLine v-if="error && asks" :error="error" />
+    <template v-else-if="found">
+      <p role="status" class="soft">
+        {{
+          found.all === 0
+            ? 'Nothing of the past is like that.'
+            : found.all > found.found.length
+              ? `${found.all} found, the first ${found.found.length} shown`
+              : `${found.all} found`
+        }}
+      </p>
+      <ul class="mat">
+        <li v-for="one in found.found" :key="`${one.kind}-${one.id}`">
+          <i :style="{ background: one.hex ?? 'none' }" :class="{ none: !one.hex }" />
+          <div>
+            <b>{{ one.title }}</b>
+            <span class="soft"
+              >{{ one.kind }}{{ one.job_name && one.kind !== 'job' ? ` of ${one.job_name}` : '' }},
+              {{ longDay(one.at) }}</span
+            >
+            <span v-if="one.delta_E !== null">{{ one.said }}, {{ sayDifference(one.delta_E) }}</span>
+            <span v-else class="soft">{{ one.words }}</span>
+            <BButton
+              variant="plain"
+              class="go"
+              :aria-label="`${WORDS[one.kind] ?? 'Show'}: ${one.title}`"
+              @click="useAgain(one)"
+              >{{ WORDS[one.kind] }}</BButton
+            >
+          </div>
+        </li>
+      </ul>
+    </template>
+  </section>
+</template>
+
+<style scoped>
+.find {
+  display: grid;
+  gap: 10px;
+}
+
+.bar {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px 12px;
+  align-items: center;
+}
+
+.words {
+  flex: 1 1 260px;
+}
+
+.more {
+  flex: 1 1 100%;
+}
+
+.bar label:not(.words) {
+  display: flex;
+  gap: 6px;
+  align-items: center;
+  white-space: nowrap;
+}
+
+.colour input[type='color'] {
+  width: 44px;
+  height: 38px;
+  padding: 2px;
+  border: 1.5px solid var(--line);
+  border-radius: 9px;
+}
+
+.colour .form-control {
+  width: 130px;
+}
+
+p {
+  margin: 0;
+}
+
+ul {
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(230px, 1fr));
+  gap: 16px;
+  margin: 0;
+  padding: 16px;
+  list-style: none;
+}
+
+ul:empty {
+  display: none;
+}
+
+li {
+  display: grid;
+  grid-template-columns: 64px minmax(0, 1fr);
+  gap: 12px;
+}
+
+li i {
+  height: 100%;
+  min-height: 64px;
+  border-radius: 10px;
+}
+
+li i.none {
+  border: 2px dashed var(--mat-line);
+}
+
+li div > * {
+  display: block;
+  font-size: 0.88rem;
+  overflow: hidden;
+  text-overflow: ellipsis;
+}
+
+li b {
+  font-size: 1rem;
+}
+
+.go,
+.link {
+  min-height: 30px;
+  padding: 0;
+  border: 0;
+  background: none;
+  color: inherit;
+  font-weight: 650;
+  text-decoration: underline;
+  text-align: left;
+}
+</style>

@@ -1,0 +1,143 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+
+import type { Schemas } from '../../api/client'
+import KeptInput from '../../shared/KeptInput.vue'
+import { pictureOf } from '../../shared/photos'
+import { longDay } from '../../shared/say/times'
+
+/** The photos of a job by when they were taken: added, named, turned, said to be before, during or after, removed. */
+type Photo = Schemas['PhotoOut']
+const { photos, add, change, remove } = defineProps<{
+  photos: Photo[]
+  add: (files: File[], stage: Photo['stage']) => Promise<void>
+  change: (photo: Photo, said: Partial<Schemas['PhotoChangeIn']>) => Promise<void>
+  remove: (photo: Photo) => Promise<void>
+}>()
+const field = ref<HTMLInputElement>()
+const stage = ref<Photo['stage']>('during')
+const open = ref<number>()
+const STAGES = ['before', 'during', 'after']
+const when = (photo: Photo) => photo.taken ?? photo.created
+const sorted = computed(() => [...photos].sort((a, b) => when(a).localeCompare(when(b))))
+const busy = ref(false)
+
+async function sent() {
+  const files = [...(field.value?.files ?? [])]
+  busy.value = true
+  await add(files, stage.value)
+  busy.value = false
+  if (field.value) field.value.value = ''
+}
+</script>
+
+<template>
+  <div class="photos">
+    <ul>
+      <li v-for="photo in sorted" :key="photo.id">
+        <BButton
+          variant="plain"
+          class="picture"
+          :aria-expanded="open === photo.id"
+          :aria-label="`${photo.name}: name it, turn it, remove it`"
+          @click="open = open === photo.id ? undefined : photo.id"
+        >
+          <img :src="pictureOf(photo, 320)" alt="" loading="lazy" />
+        </BButton>
+        <small>{{ [photo.stage, longDay(when(photo))].filter(Boolean).join(', ') }}</small>
+        <div v-if="open === photo.id" class="care">
+          <label
+            >Called <KeptInput :value="photo.name" maxlength="200" @keep="change(photo, { name: $event })"
+          /></label>
+          <label
+            >It shows
+            <BFormSelect
+              :model-value="photo.stage"
+              @update:model-value="change(photo, { stage: $event as Photo['stage'] })"
+            >
+              <option value="">anything</option>
+              <option v-for="one in STAGES" :key="one" :value="one">{{ one }}</option>
+            </BFormSelect></label
+          >
+          <BButton size="sm" variant="outline-secondary" @click="change(photo, { turn: 1 })">Turn</BButton>
+          <BButton size="sm" variant="outline-secondary" @click="remove(photo)">Remove</BButton>
+        </div>
+      </li>
+    </ul>
+    <div class="add">
+      <input
+        id="daybook-photos"
+        ref="field"
+        class="visually-hidden"
+        type="file"
+        accept="image/*"
+        multiple
+        @change="sent"
+      />
+      <label for="daybook-photos" class="btn btn-outline-secondary btn-sm" :class="{ disabled: busy }">{{
+        busy ? 'Sending…' : 'Add photos'
+      }}</label>
+      <label class="stage"
+        >of
+        <BFormSelect v-model="stage" size="sm">
+          <option v-for="one in STAGES" :key="one" :value="one">{{ one }}</option>
+        </BFormSelect></label
+      >
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.photos {
+  display: grid;
+  gap: 8px;
+}
+
+ul {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 10px;
+  margin: 0;
+  padding: 0;
+  list-style: none;
+}
+
+ul:empty {
+  display: none;
+}
+
+li {
+  display: grid;
+  gap: 2px;
+  align-content: start;
+  max-width: 220px;
+}
+
+.picture {
+  padding: 0;
+  border: 0;
+  background: none;
+}
+
+.picture img {
+  height: 96px;
+  border-radius: 10px;
+}
+
+.care {
+  display: grid;
+  gap: 6px;
+}
+
+.add,
+.stage {
+  display: flex;
+  gap: 8px;
+  align-items: center;
+}
+
+.visually-hidden:focus-visible + label {
+  outline: 3px solid var(--act);
+  outline-offset: 2px;
+}
+</style>

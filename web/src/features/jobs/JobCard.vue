@@ -1,0 +1,125 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+
+import JugIcon from '../../shared/JugIcon.vue'
+import { pictureOf } from '../../shared/photos'
+import { longDay } from '../../shared/say/times'
+import type { Job } from '../../shared/useJob'
+import { useStates } from '../../shared/useStates'
+
+/** A job in the list: its picture, what it is, what is in it; taken in hand, and what can be done with it. */
+const { job, inHand } = defineProps<{ job: Job; inHand: boolean }>()
+const emit = defineEmits<{ take: []; menu: [] }>()
+
+const states = useStates()
+const state = computed(() => states.value?.find((one) => one.key === job.state)?.title ?? '')
+const counted = computed(() =>
+  Object.entries(job.counts)
+    .filter(([name, many]) => many > 0 && name !== 'entries')
+    .map(([name, many]) => `${many.toString()} ${many === 1 ? name.replace(/s$/, '') : name}`)
+    .join(' · '),
+)
+const standing = computed(() => {
+  if (job.days_unsold === null) return job.due ? `needed by ${longDay(job.due)}` : ''
+  const days = job.days_unsold === 1 ? '1 day' : `${job.days_unsold.toString()} days`
+  return job.state === 'sold' || job.state === 'given' ? `after ${days}` : `for ${days}`
+})
+</script>
+
+<template>
+  <li class="job" :class="{ held: inHand }" :data-job="job.id">
+    <BButton variant="plain" class="take" :aria-current="inHand ? 'true' : undefined" @click="emit('take')">
+      <span class="picture mat">
+        <img v-if="job.photo" :src="pictureOf(job.photo, 320)" alt="" loading="lazy" />
+        <JugIcon v-else class="icon" aria-hidden="true" />
+      </span>
+      <span class="facts">
+        <b class="said">{{ job.name }}</b>
+        <span class="soft">{{ [job.client, job.room].filter(Boolean).join(', ') }}</span>
+        <span class="soft">{{ counted || 'nothing in it yet' }}</span>
+        <span
+          ><b>{{ job.archived ? 'archived' : state }}</b> {{ standing }}</span
+        >
+      </span>
+    </BButton>
+    <BButton variant="plain" class="more" aria-haspopup="dialog" @click="emit('menu')"
+      ><span aria-hidden="true">⋯</span><span class="visually-hidden">What to do with {{ job.name }}</span></BButton
+    >
+  </li>
+</template>
+
+<style scoped>
+.job {
+  position: relative;
+  border-radius: 14px;
+  background: var(--sheet);
+  content-visibility: auto;
+  contain-intrinsic-size: auto 116px;
+}
+
+.job.held {
+  box-shadow: 0 0 0 3px var(--ink);
+}
+
+.take {
+  display: grid;
+  grid-template-columns: 108px minmax(0, 1fr);
+  gap: 14px;
+  width: 100%;
+  min-height: 108px;
+  padding: 8px 46px 8px 8px;
+  border: 0;
+  background: none;
+  color: var(--ink);
+  text-align: left;
+  align-items: center;
+}
+
+.picture {
+  display: grid;
+  place-items: center;
+  height: 96px;
+  border-radius: 10px;
+  overflow: hidden;
+}
+
+.picture img {
+  width: 100%;
+  height: 100%;
+  object-fit: cover;
+}
+
+.icon {
+  width: 40px;
+  height: 40px;
+}
+
+.facts {
+  display: grid;
+  gap: 1px;
+  font-size: 0.9rem;
+}
+
+.facts > * {
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+}
+
+.facts .said {
+  font-size: 1.1rem;
+  white-space: normal;
+}
+
+.more {
+  position: absolute;
+  top: 4px;
+  right: 4px;
+  width: 44px;
+  height: 44px;
+  border: 0;
+  background: none;
+  color: var(--ink);
+  font-size: 1.3rem;
+}
+</style>

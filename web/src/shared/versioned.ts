@@ -1,0 +1,47 @@
+import { ApiError } from '../api/client'
+import { seen } from '../api/versions'
+import { sayConflict } from './useNotice'
+
+/** What is being written, by what it is of: one write after the other, so that nobody's own second is told of the first. */
+const writing = new Map<string, Promise<unknown>>()
+
+const CHANGED_ELSEWHERE = 412
+export const changedElsewhere = (error: unknown) => error instanceof ApiError && error.status === CHANGED_ELSEWHERE
+
+/**
+ * Change something that others may change, too: where it was changed meanwhile, the person is offered both.
+ *
+ * `send` is given the header that says which version was seen; `after` shows what stands there then.
+ */
+export async function versioned<T>(
+  table: string,
+  id: number,
+  what: string,
+  send: (headers: Record<string, string>) => Promise<T>,
+  after: () => Promise<unknown>,
+): Promise<T | undefined> {
+  const name = `${table}-${id.toString()}`
+  const mine = (writing.get(name) ?? Promise.resolve()).then(async () => {
+    try {
+      const made = await send(seen(table, id))
+      await after()
+      return made
+    } catch (error) {
+      if (!changedElsewhere(error)) throw error
+      sayConflict(
+        what,
+        async () => {
+          await send({})
+          await after()
+        },
+        after,
+      )
+      return undefined
+    }
+  })
+  writing.set(
+    name,
+    mine.catch(() => undefined),
+  )
+  return mine
+}
