@@ -16,6 +16,7 @@ PARTS = {
     "over_wood": "bench.over_wood",
     "over_search": "bench.over_search",
     "plans": "bench.plans",
+    "record": "bench.record",
 }
 
 

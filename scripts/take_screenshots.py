@@ -62,6 +62,8 @@ def main(folder: Path) -> None:
                     ("plan", "/plan", ".hands li"),
                     ("daybook", "/daybook", ".jugs a"),
                     ("shelf", "/shelf?pot=sloe-skin", ".tin .chip"),
+                    ("jobs", "/jobs", "[data-job] img"),
+                    ("settings", "/settings", "dl"),
                 ):
                     if suffix and name not in ON_PHONE:
                         continue
@@ -69,12 +71,6 @@ def main(folder: Path) -> None:
                     page.locator(ready).first.wait_for()
                     page.wait_for_timeout(700)
                     page.screenshot(path=folder / f"{name}{suffix}.png")
-                if suffix:
-                    page.goto("/mingle")
-                    page.get_by_role("button", name="Jugs").click()
-                    page.get_by_role("dialog").get_by_role("button", name="Pour it").first.wait_for()
-                    page.wait_for_timeout(500)
-                    page.screenshot(path=folder / "jugs-phone.png")
                 context.close()
             context = browser.new_context(base_url=server.address, viewport=DESK, reduced_motion="reduce")
             page = context.new_page()

@@ -5,11 +5,11 @@ import threading
 import time
 from pathlib import Path
 
-import uvicorn
 from playwright.sync_api import Browser, Playwright
 
 from jug_mingle.api.app import create_app
-from jug_mingle.cli import HOST, demo_app, listen, prepare_own
+from jug_mingle.api.serving import Serving
+from jug_mingle.cli import HOST, demo_app, demo_archive, listen, prepare_own
 from jug_mingle.settings import Settings
 
 REFUSED = (
@@ -47,8 +47,8 @@ class Server:
         self.address = f"http://{HOST}:{self.port}"
         if own:
             prepare_own(data)
-        program = create_app(Settings(data=data)) if own else demo_app(data)
-        self._server = uvicorn.Server(uvicorn.Config(program, log_level="error"))
+        program = create_app(Settings(data=data), make_demo=demo_archive) if own else demo_app(data)
+        self._server = Serving(program, log_level="error")
         self._thread = threading.Thread(target=self._server.run, args=([listening],), daemon=True)
 
     def __enter__(self) -> "Server":

@@ -50,7 +50,7 @@ class BenchTest(BrowserCase):
         self.begin()
         page.get_by_role("button", name="With the scale").click()
         first = round(self.job()["mixes"][0]["recipe"]["pours"][0]["ml"])
-        expect(page.get_by_text(f"0 of {first} ml")).to_be_visible()
+        expect(page.get_by_text(f"0 ml of {first} ml")).to_be_visible()
         for _ in range(4):
             page.get_by_role("button", name="+100 g").click()
             self.quiet(page)

@@ -39,6 +39,9 @@ PLACES = (
     "shelf?pot=sloe-skin",
     "shelf?do=add",
     "shelf?do=photo",
+    "shelf?do=names",
+    "jobs",
+    "settings",
 )
 
 
@@ -228,9 +231,9 @@ class PathTest(BrowserCase):
         self.assertEqual(len(found["mixes"]), count)
 
     def test_undo(self) -> None:
-        """A jug put away comes back with Undo."""
+        """A removed jug comes back with Undo."""
         self.go("try-on")
-        self.page.get_by_role("button", name="Put Bare rim away").click()
+        self.page.get_by_role("button", name="Remove Bare rim").click()
         expect(self.page.get_by_role("complementary").get_by_text("Bare rim", exact=True)).to_be_hidden()
         self.page.get_by_role("status").get_by_role("button", name="Undo").click()
         expect(self.page.get_by_role("complementary").get_by_text("Bare rim", exact=True)).to_be_visible()
@@ -304,7 +307,7 @@ class EveryScreenTest(BrowserCase):
             ("1", "What am I painting?"),
             ("3", "What do I pour for"),
             ("4", "How will it look?"),
-            ("6", "What did I mix"),
+            ("6", "What was"),
             ("s", "What stands on the shelf?"),
         ):
             self.page.keyboard.press(key)

@@ -69,9 +69,9 @@ class MeasuresTest(PieceCase):
         for label, text, words in (
             ("Width", "wide", "Give a length in cm."),
             ("Width", "", "Give a number."),
-            ("Width", "-3", "width of a piece must be from 0.1 to 4 m, got -0.03"),
-            ("Height, cm", "100000", "height of a piece must be from 0.02 to 3 m, got 1000"),
-            ("Depth", "0", "depth of a piece must be from 0.01 to 2 m, got 0"),
+            ("Width", "-3", "width of a piece must be from 10 to 400 cm, got -3"),
+            ("Height, cm", "100000", "height of a piece must be from 2 to 300 cm, got 100000"),
+            ("Depth", "0", "depth of a piece must be from 1 to 200 cm, got 0"),
             ("rows of drawers", "500", "from 1 to 12 rows, got 500"),
             ("rows of drawers", "2.5", "a whole number"),
         ):
@@ -133,7 +133,7 @@ class MeasuresTest(PieceCase):
         self.last()
         settle = next(one for one in self.job()["pieces"] if one["name"] == "Porch settle")
         self.assertAlmostEqual(settle["measures"]["width"], 1.4)
-        page.get_by_role("button", name="Take it off").focus()
+        page.get_by_role("button", name="Remove it").focus()
         page.keyboard.press("Space")
         expect(page.get_by_role("button", name="Porch settle")).to_have_count(0)
         page.get_by_role("button", name="Undo").focus()

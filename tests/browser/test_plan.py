@@ -53,7 +53,7 @@ class PlanTest(BrowserCase):
         expect(page.get_by_text("Make them again").first).to_be_visible()
 
     def test_two_windows(self) -> None:
-        """A step that is ticked off in one window is told in the other, and nothing is done twice."""
+        """A step that is ticked off in one window is done in the other as well, within a second."""
         page = self.page
         self.plan()
         title = self.title()
@@ -62,10 +62,8 @@ class PlanTest(BrowserCase):
         expect(other.locator("#now-title")).to_have_text(title)
         page.get_by_role("button", name="Done", exact=True).click()
         expect(page.locator("#now-title")).not_to_have_text(title)
-        other.get_by_role("button", name="Done", exact=True).click()
-        expect(other.get_by_text("ticked off already")).to_be_visible()
+        expect(other.locator("#now-title")).to_have_text(page.locator("#now-title").inner_text(), timeout=3000)
         other.close()
-        self.allowed = ("Failed to load resource: the server responded with a status of 409",)
 
     def test_by_keys(self) -> None:
         """Place 5 by its key, done by the space bar, the reason by tab and enter, closed by escape."""

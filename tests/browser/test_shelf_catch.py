@@ -205,6 +205,7 @@ class CatchTest(BrowserCase):
         self.allowed = REFUSED
         self.go("catch")
         page.get_by_role("button", name="Something else").click()
+        page.get_by_role("button", name="Colour reader").click()
         page.get_by_label("What lies under it").select_option("Jug glaze")
         page.get_by_role("button", name="2 · Read it").click()
         expect(page.get_by_role("alert").get_by_text("not calibrated")).to_be_visible()

@@ -56,9 +56,9 @@ class KnownTest(TryOnCase):
         page = self.page
         self.go("mingle")
         page.locator("header .jobs button").first.press("Enter")
-        page.get_by_role("menuitem", name="My ways").press("Enter")
-        sheet = page.get_by_role("dialog", name="My ways")
-        sheet.get_by_label("Amounts are said in").select_option("fl_oz")
+        page.get_by_role("menuitem", name="Settings").press("Enter")
+        sheet = page.get_by_role("main", name="Settings")
+        sheet.get_by_label("Amounts", exact=True).select_option("fl_oz")
         sheet.get_by_label("Written beside money").fill("£")
         sheet.get_by_label("Written beside money").press("Tab")
         self.quiet()

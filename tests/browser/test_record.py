@@ -1,0 +1,294 @@
+"""Own work, kept: many jobs by keys and by touch, two pages on one look, the record found again, US units."""
+
+import re
+import sqlite3
+import tempfile
+from contextlib import closing
+from pathlib import Path
+
+from playwright.sync_api import Page, expect
+
+from jug_mingle.store.database import NAME
+from tests.api.support import photo
+from tests.browser.support import REFUSED, Server
+from tests.browser.test_first_journey import DESK, PHONE, BrowserCase
+from tests.soak import SOAK
+
+
+class JobsTest(BrowserCase):
+    def many(self, number: int) -> None:
+        """Put so many jobs beside the demo's, as years of work would."""
+        with closing(sqlite3.connect(self.folder / NAME)) as connection, connection:
+            connection.executemany(
+                "INSERT INTO job (name, room, client, created) VALUES (?, '', ?, '2026-01-01 00:00:00')",
+                [(f"Chest {n}", f"client {n % 40}") for n in range(number)],
+            )
+
+    def test_by_keys(self) -> None:
+        """J leads to all jobs; words find one, Enter takes it, arrows go on; the address keeps job and place."""
+        self.many(500 if SOAK else 195)
+        page = self.page
+        self.go("mingle")
+        expect(page).to_have_url(re.compile(r"/1/mingle"))
+        page.keyboard.press("j")
+        field = page.get_by_label("Find a job by its words")
+        expect(field).to_be_focused()
+        page.keyboard.type("chest 17")
+        expect(page.locator("[data-job]")).to_have_count(15)  # by number or by client
+        page.keyboard.press("ArrowDown")
+        expect(page.locator(".take").first).to_be_focused()
+        page.keyboard.press("ArrowUp")
+        page.keyboard.press("Control+a")
+        page.keyboard.type("chest 171")
+        expect(page.locator("[data-job]")).to_have_count(1)
+        page.keyboard.press("Enter")
+        expect(page).to_have_url(re.compile(r"/\d+/piece$"))
+        expect(page.get_by_role("button", name="Chest 171")).to_be_visible()
+        taken = page.url
+        page.reload()
+        expect(page.get_by_role("button", name="Chest 171")).to_be_visible()
+        page.go_back()
+        page.go_back()
+        expect(page).to_have_url(re.compile(r"/1/mingle"))
+        expect(page.get_by_role("button", name="Card-catalogue cabinet")).to_be_visible()
+        other = self.page.context.new_page()
+        other.goto(taken)
+        expect(other.get_by_role("button", name="Chest 171")).to_be_visible()
+        expect(page.get_by_role("button", name="Card-catalogue cabinet")).to_be_visible()
+
+    def test_by_touch(self) -> None:
+        """On a phone: found, taken, finished, put into the archive, removed, and brought back out of the bin."""
+        self.many(500 if SOAK else 195)
+        page = self.open(PHONE)
+        page.goto("/jobs")
+        page.get_by_label("Find a job by its words").fill("chest 42")
+        page.get_by_role("button", name="What to do with Chest 42").tap()
+        page.get_by_role("dialog").get_by_role("button", name="About this job").tap()
+        sheet = page.get_by_role("dialog")
+        sheet.get_by_label("It is").select_option("for_sale")
+        sheet.get_by_label("For whom").fill("the reading circle")
+        sheet.get_by_role("button", name="Keep").last.tap()
+        mine = page.locator("[data-job]", has=page.get_by_text("Chest 42", exact=True))
+        expect(mine).to_contain_text("for sale for 0 days")
+        expect(mine).to_contain_text("the reading circle")
+        page.get_by_role("button", name="What to do with Chest 42").tap()
+        page.get_by_role("dialog").get_by_role("button", name="Into the archive").tap()
+        page.get_by_label("Which jobs").select_option("archived")
+        expect(page.locator("[data-job]")).to_have_count(1)
+        page.get_by_role("button", name="What to do with Chest 42").tap()
+        page.get_by_role("dialog").get_by_role("button", name="Remove").tap()
+        expect(page.get_by_text("Chest 42 was removed.")).to_be_visible()
+        expect(page.locator("[data-job]")).to_have_count(0)
+        page.goto("/settings")
+        page.get_by_role("button", name="Bring Chest 42 back").tap()
+        expect(page.get_by_text("It is empty.")).to_be_visible()
+        self.accessible(page)
+
+    def test_out_and_in_again(self) -> None:
+        """A job goes out as a file and comes in beside itself; a duplicate stands beside it; axe finds nothing."""
+        page = self.page
+        page.goto("/jobs")
+        expect(page.locator("[data-job]")).to_have_count(1)
+        page.get_by_role("button", name="What to do with Card-catalogue").click()
+        with page.expect_download() as saved:
+            page.get_by_role("link", name="As a file").click()
+        file = Path(self.enterContext(tempfile.TemporaryDirectory())) / "job.zip"
+        saved.value.save_as(file)
+        page.locator("input[type=file]").set_input_files(file)
+        sheet = page.get_by_role("dialog", name="What is in this archive")
+        expect(sheet).to_contain_text("stands here, too")
+        self.accessible(page)
+        sheet.get_by_role("button", name="Bring in this job").click()
+        expect(page.locator("[data-job]")).to_have_count(2)
+        page.get_by_role("button", name="What to do with Card-catalogue cabinet (2)").click()
+        page.get_by_role("dialog").get_by_role("button", name="Duplicate").click()
+        expect(page.locator("[data-job]")).to_have_count(3)
+        self.accessible(page)
+
+
+class AgreeTest(BrowserCase):
+    def both(self) -> tuple[Page, Page]:
+        other = self.page.context.new_page()
+        other.set_default_timeout(20_000)
+        for page in (self.page, other):
+            page.goto("/1/try-on")
+            expect(page.locator("[data-preview]")).to_be_visible()
+        return self.page, other
+
+    def test_within_a_second(self) -> None:
+        """What one page renames or removes the other shows without being touched; also on another device."""
+        first, second = self.both()
+        device = self.open(DESK)
+        device.goto("/1/mingle")
+        expect(device.get_by_role("complementary").get_by_text("Jug glaze", exact=True)).to_be_visible()
+        self.quiet(device)
+        first.request.patch("/api/mixes/1", data={"name": "Sea glass"})
+        for page in (first, second, device):
+            expect(page.get_by_role("complementary").get_by_text("Sea glass", exact=True)).to_be_visible(timeout=1500)
+
+    def test_two_on_one_look(self) -> None:
+        """The second to change a look that was changed meanwhile is told, and keeps one of the two."""
+        first, second = self.both()
+        # As if the second had not heard of it: what it shows is older than what stands there.
+        second.route("**/api/jobs/1?*", lambda route: route.abort())
+        self.allowed = ("Failed to load resource: net::ERR_FAILED", "Failed to load resource: the server responded")
+        worn = first.request.get("/api/jobs/1").json()
+        look = next(one for one in worn["looks"] if one["id"] == worn["pieces"][0]["look_id"])
+        first.request.put(f"/api/looks/{look['id']}", data={"name": look["name"], "layers": look["layers"][:1]})
+        second.wait_for_timeout(300)
+        second.get_by_role("button", name="Blend", exact=True).click()
+        second.get_by_label("pattern").select_option(label="dark outline, light centre")
+        expect(second.get_by_text("was changed in another window meanwhile")).to_be_visible()
+        second.unroute("**/api/jobs/1?*")
+        second.get_by_role("button", name="Keep mine").click()
+        expect(second.get_by_text("was changed in another window")).to_have_count(0)
+        kept = look
+        for _ in range(50):
+            now = first.request.get("/api/jobs/1").json()["looks"]
+            kept = next(one for one in now if one["id"] == look["id"])
+            if len(kept["layers"]) == len(look["layers"]):
+                break
+            second.wait_for_timeout(100)
+        self.assertEqual(kept["layers"][0]["pattern"], "centre")
+        self.assertEqual(len(kept["layers"]), len(look["layers"]))
+
+
+class DaybookTest(BrowserCase):
+    def test_written_found_and_used_again(self) -> None:
+        """Written down, photographed, found by words and by colour, and used again in another job."""
+        page = self.page
+        self.go("daybook")
+        page.get_by_role("button", name="Write something down").click()
+        page.get_by_label("What it is").select_option("endured")
+        page.get_by_label("How it looks by now").fill("two years later: the edge is worn, the rest is sound")
+        page.get_by_role("button", name="Keep", exact=True).click()
+        expect(page.get_by_text("two years later").first).to_be_visible()
+        page.locator("#daybook-photos").set_input_files(
+            {"name": "after.jpg", "mimeType": "image/jpeg", "buffer": photo(size=(120, 80))}
+        )
+        page.get_by_role("button", name="after.jpg: name it, turn it, remove it").click()
+        page.get_by_label("It shows").select_option("after")
+        page.get_by_role("button", name="Turn", exact=True).click()
+        self.quiet()
+        sent = self.job()["photos"][-1]
+        self.assertEqual((sent["stage"], sent["turned"], sent["width"]), ("after", 90, 80))
+        page.request.post("/api/jobs", data={"name": "Hall settle"})
+        page.goto("/2/daybook")
+        page.get_by_label("Find by words").fill("two years")
+        expect(page.locator(".find li")).to_have_count(1)
+        page.get_by_label("Find by words").fill("")
+        page.get_by_role("button", name="by colour or date").click()
+        page.get_by_label("Colour to find, typed").fill("#3f8a86")
+        page.get_by_label("What to find").select_option("colour")
+        page.get_by_role("button", name="Want it in this job: jug glaze").click()
+        expect(page.get_by_text("jug glaze is a colour of this job.")).to_be_visible()
+        page.get_by_label("What to find").select_option("look")
+        page.get_by_role("button", name="any colour, any date").click()
+        page.get_by_label("Find by words").fill("tide")
+        page.get_by_role("button", name="Wear it in this job: Tide").click()
+        expect(page.get_by_text("is a look of this job")).to_be_visible()
+        job = page.request.get("/api/jobs/2").json()
+        self.assertEqual(([one["title"] for one in job["targets"]], [one["name"] for one in job["looks"]]),
+                         (["jug glaze"], ["Tide"]))  # fmt: skip
+        self.accessible(page)
+
+    def test_choosing_with_a_client(self) -> None:
+        """Two looks on a page, and the answer kept with the job."""
+        page = self.page
+        self.go("try-on")
+        page.get_by_role("button", name="keep, print, give away").click()
+        page.get_by_role("button", name="show a client").click()
+        sheet = page.get_by_role("dialog", name="Choosing with a client")
+        with page.expect_popup():
+            sheet.get_by_role("button", name="Make the page").click()
+        sheet.get_by_role("button", name="Keep their answer").click()
+        sheet.get_by_label("They chose").select_option(label="Harbour")
+        sheet.get_by_label("In their words").fill("the calm one")
+        sheet.get_by_role("button", name="Keep", exact=True).click()
+        expect(sheet).to_contain_text("They chose Harbour: “the calm one”.")
+        self.accessible(page)
+
+
+class UnitsTest(BrowserCase):
+    def setUp(self) -> None:
+        super().setUp()
+        said = {"unit": "fl_oz", "currency": "$", "temperature": "", "length": "", "paper": ""}
+        self.page.request.patch("/api/settings", data=said)
+
+    def test_in_every_place(self) -> None:
+        """In US units no place says millilitres, centimetres, square metres or °C."""
+        page = self.page
+        for place in ("piece", "catch", "mingle", "try-on", "plan", "daybook", "shelf", "shelf?pot=mill-pond",
+        "again/1",
+                      "jobs"):  # fmt: skip
+            with self.subTest(place):
+                self.go(place)
+                self.quiet()
+                text = page.locator("body").inner_text()
+                found = re.findall(r"[^\n]{0,30}\d ?(?:ml|cm|m²|°C|millilitres?|litres?)\b[^\n]{0,20}", text)
+                self.assertEqual(found, [])
+
+    def test_typed(self) -> None:
+        """An amount and a length are understood with their unit; what cannot be is said in the unit of the field."""
+        page, self.allowed = self.page, REFUSED
+        self.go("mingle")
+        field = page.get_by_label("How much").first
+        for typed, ml in (("1 1/2 cups", 354.9), ("250,5 ml", 250.5), ("16", 473.2), ("1 qt", 946.4)):
+            field.fill(typed)
+            self.quiet()
+            kept = page.evaluate("JSON.parse(localStorage['jug-mingle']).batch")
+            self.assertAlmostEqual(kept, ml, delta=0.1)
+        field.fill("1,000")
+        expect(page.locator("#batch-wrong")).to_contain_text("Is 1,000 1000 or 1?")
+        field.fill("9000 gal")
+        expect(page.locator("#batch-wrong")).to_contain_text("fl oz")
+        self.go("piece")
+        width = page.get_by_label("Width", exact=False).first
+        width.fill("3 ft")
+        width.press("Enter")
+        self.quiet()
+        self.assertAlmostEqual(self.job()["pieces"][0]["measures"]["width"], 0.9144, places=3)
+        expect(width).to_have_value("36")
+        width.fill("900 ft")
+        width.press("Enter")
+        expect(page.get_by_role("alert").first).to_contain_text(" in")
+
+    def test_settings_by_keys(self) -> None:
+        """A comma opens the settings; single keys can be turned off, and then do nothing; motion and numbers follow."""
+        page = self.page
+        self.go("shelf")
+        page.keyboard.press(",")
+        expect(page.get_by_role("heading", name="How do I work?")).to_be_visible()
+        page.get_by_label("Numbers").select_option("comma")
+        page.get_by_label("Single keys do something").uncheck()
+        self.quiet()
+        page.locator("h1").click()
+        page.keyboard.press("s")
+        expect(page.get_by_role("heading", name="How do I work?")).to_be_visible()
+        self.go("mingle")
+        expect(page.get_by_label("How much").first).to_have_value(re.compile(r"^\d+(,\d+)?$"))
+        self.go("settings")
+        self.accessible(page)
+
+
+class BeginTest(BrowserCase):
+    def test_an_empty_program_leads(self) -> None:
+        """From nothing: tins by their names, a colour from the sample photo, a jug; no stand-in is offered."""
+        folder = Path(self.enterContext(tempfile.TemporaryDirectory()))
+        server = self.enterContext(Server(folder, own=True))
+        context = self.browser.new_context(base_url=server.address, viewport=DESK)
+        self.addCleanup(context.close)
+        page = context.new_page()
+        page.goto("/shelf")
+        page.get_by_role("button", name="Their names").click()
+        page.get_by_label("One name on a line").fill("Chalk white\nMill pond\n")
+        page.get_by_role("button", name="Put 2 on the shelf").click()
+        expect(page.locator("[data-tin]")).to_have_count(2)
+        page.get_by_role("button", name="Add a tin").click()
+        expect(page.get_by_text("no recipe can use it")).to_be_visible()
+        page.goto("/catch")
+        page.get_by_role("button", name="Try it with a sample photo").click()
+        expect(page.get_by_role("application")).to_be_visible()
+        page.get_by_role("button", name="Something else").click()
+        ways = page.get_by_role("group", name="Where the colour comes from")
+        expect(ways.get_by_role("button")).to_have_text(["Pick", "Typed", "A tin or another colour", "A file"])
