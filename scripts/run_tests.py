@@ -5,6 +5,7 @@ of them than there are processors, since a test with a browser waits for a third
 them one after the other.
 """
 
+import faulthandler
 import json
 import multiprocessing
 import os
@@ -23,6 +24,9 @@ FACADE = "tests.core.test_facade"
 
 TIMES = Path("build/test_times.json")
 """How long each class took last time, so that the longest begin first."""
+
+HUNG = 1200.0
+"""A class that takes longer than this has come to a stand: the run ends, and says in which lines. [s]"""
 
 WHOSE = (resource.RUSAGE_SELF, resource.RUSAGE_CHILDREN)
 
@@ -57,7 +61,9 @@ def run_class(name: str) -> Outcome:
     sys.path.insert(0, ".")
     began, busy = time.perf_counter(), _busy()
     result = unittest.TestResult()
+    faulthandler.dump_traceback_later(HUNG, exit=True)
     unittest.defaultTestLoader.loadTestsFromName(name).run(result)
+    faulthandler.cancel_dump_traceback_later()
     wrong = [("FAIL", *one) for one in result.failures] + [("ERROR", *one) for one in result.errors]
     bad = tuple(sorted({getattr(test, "test_case", test).id() for _, test, _ in wrong}))
     report = "".join(f"{'=' * 70}\n{kind}: {test}\n{text}\n" for kind, test, text in wrong)
