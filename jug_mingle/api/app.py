@@ -86,7 +86,8 @@ def create_app(
                 scale=Scale(address_of(settings.scale) or scale.address),
                 stand_ins=not settings.reader,
                 weather=weather,
-                forecasts=Forecasts(weather),
+                # Made-up weather would move the days of real work.
+                forecasts=Forecasts(weather if settings.weather or make_demo is None else None),
                 bettering=Bettering(PlanSolver()),
                 make_demo=make_demo,
                 pictures=CapacityLimiter(max(2, os.cpu_count() or 2)),

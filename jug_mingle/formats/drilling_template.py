@@ -6,6 +6,7 @@ from typing import Final
 from reportlab.lib.units import mm
 from reportlab.pdfgen.canvas import Canvas
 
+from jug_mingle.core.measuring.saying import Saying
 from jug_mingle.formats.print_sheet import fitted, paragraph, rule, sheet, text
 
 PAGES: Final = {"A4": (297.0, 210.0), "Letter": (279.4, 215.9)}
@@ -14,6 +15,7 @@ PAGES: Final = {"A4": (297.0, 210.0), "Letter": (279.4, 215.9)}
 LEVEL: Final = 120.0
 """Where the middle of the front's height lies on the page. [mm]"""
 
+_USUAL: Final = Saying()
 _MARGIN: Final = 10.0
 _HOLE: Final = 2.5
 """Radius of a hole as it is drawn. [mm]"""
@@ -28,6 +30,7 @@ def drilling_template(
     filled: Sequence[float],
     drilled: Sequence[float],
     paper: str = "A4",
+    saying: Saying = _USUAL,
 ) -> bytes:
     """Return the PDF; a front wider than the page is laid by its middle, which is marked.
 
@@ -47,9 +50,9 @@ def drilling_template(
     left = 0.5 * (wide - width)
     places = [left + at for at in (*kept, *filled, *drilled)]
     if places and (min(places) < _MARGIN or max(places) > wide - _MARGIN):
+        apart, page = saying.fine_length((max(places) - min(places)) / 1000.0), saying.fine_length(wide / 1000.0)
         raise ValueError(
-            f"the outermost holes are {max(places) - min(places):.0f} mm apart, and the page is {wide:.0f} mm wide: "
-            "measure them from the front's middle"
+            f"the outermost holes are {apart} apart, and the page is {page} wide: measure them from the front's middle"
         )
 
     def draw(canvas: Canvas) -> None:
@@ -62,11 +65,11 @@ def drilling_template(
             _mark(canvas, left + at, "fill", dashed=True, cross=False)
         for at in drilled:
             _mark(canvas, left + at, "drill", dashed=False, cross=True)
+        across, down = saying.fine_length(0.5 * width / 1000.0), saying.fine_length(0.5 * height / 1000.0)
         paragraph(
             canvas, 20, 44,
-            f"Lay the cross of the two long lines on the middle of the front, {0.5 * width:.1f} mm from its left edge "
-            f"and {0.5 * height:.1f} mm from its upper edge. Prick the crosses through, fill first what is filled, and "
-            "drill when it is hard.",
+            f"Lay the cross of the two long lines on the middle of the front, {across} from its left edge and {down} "
+            "from its upper edge. Prick the crosses through, fill first what is filled, and drill when it is hard.",
             width=250,
         )  # fmt: skip
         rule(canvas, 20, 18)

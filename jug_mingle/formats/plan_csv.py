@@ -10,7 +10,7 @@ from jug_mingle.formats.cells import shielded
 STEP_COLUMNS: Final = (
     "start", "end", "piece", "step", "minutes", "part", "parts", "done", "how", "why", "cautions",
 )  # fmt: skip
-GOODS_COLUMNS: Final = ("what", "unit", "needed", "there", "buy", "cash", "share")
+GOODS_COLUMNS: Final = ("what", "unit", "needed", "there", "buy", "cash", "share", "said")
 
 
 def table(columns: Sequence[str], rows: Iterable[Sequence[object]]) -> bytes:

@@ -18,6 +18,9 @@ COLUMNS: Final = (
     "name", "kind", "left_ml", "full_ml", "price", "opened", "place", "use_up", "hex", "L", "a", "b", "volume_solids",
     "density", "spread_rate", "sheen", "notes",
 )  # fmt: skip
+SAID: Final = ("left", "full")
+"""Columns that are written for people, in their own units, and passed over on the way in."""
+
 _MOST: Final = 2000
 _RANGES: Final = {
     "left_ml": (0.0, 50_000.0), "full_ml": (1.0, 50_000.0), "price": (0.0, 10_000.0), "volume_solids": (0.0, 1.0),
@@ -92,7 +95,7 @@ def read_shelf_csv(data: bytes, *, taken: Iterable[str] = ()) -> ShelfCsv:
         raise ShelfCsvError(f"the first row must name the columns, at least name and kind: {', '.join(COLUMNS)}")
     if len(rows) > _MOST:
         raise ShelfCsvError(f"there are {len(rows)} rows in this file; at most {_MOST} are read")
-    known = {column.lower(): column for column in COLUMNS}
+    known = {column.lower(): column for column in (*COLUMNS, *SAID)}
     notes = tuple(f"Column {cell!r} is not known and was passed over." for cell in header if cell.lower() not in known)
     good, bad, seen = [], [], {name.strip().lower() for name in taken}
     for place, row in enumerate(rows[1:], start=2):
@@ -177,10 +180,10 @@ def _Lab(cells: Mapping[str, str]) -> tuple[float, float, float] | None:
 def write_shelf_csv(tins: Sequence[Mapping[str, object]]) -> bytes:
     """Return the table of tins; what a tin leaves out is left empty."""
     out = io.StringIO()
-    rows = csv.DictWriter(out, COLUMNS, lineterminator="\n", restval="")
+    rows = csv.DictWriter(out, (*COLUMNS, *SAID), lineterminator="\n", restval="")
     rows.writeheader()
     for tin in tins:
-        rows.writerow({key: _cell(tin.get(key)) for key in COLUMNS})
+        rows.writerow({key: _cell(tin.get(key)) for key in (*COLUMNS, *SAID)})
     return out.getvalue().encode()
 
 

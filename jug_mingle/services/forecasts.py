@@ -15,16 +15,19 @@ _WET: Final = 0.2
 
 
 class Forecasts:
-    """What the weather service last said."""
+    """What the weather service last said; nothing where there is none."""
 
-    def __init__(self, weather: Weather) -> None:
+    def __init__(self, weather: Weather | None) -> None:
         self._weather, self._lock = weather, Lock()
         self._said: list[Air] = []
         self._at: datetime | None = None
         self.trouble = ""
 
     def now(self) -> list[Air]:
-        """Return the forecast from this hour on; nothing where the service does not answer, and `trouble` says why."""
+        """Return the forecast from this hour on; nothing where no service answers, and `trouble` says why."""
+        if self._weather is None:
+            self.trouble = "No weather service is connected: say yourself what the air is."
+            return []
         with self._lock:
             if self._at is None or now() - self._at > _KEPT:
                 self._at = now()

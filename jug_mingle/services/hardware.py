@@ -66,13 +66,13 @@ def template_of(session: Session, piece_id: int, part: str | None = None) -> Cal
         holes = practice.holes_of(front, hardware)
     except ValueError as error:
         raise UnfitError(str(error)) from error
-    title, paper = f"{row.name}, {piece.called(part)}", settings_of(session).page
+    title, settings = f"{row.name}, {piece.called(part)}", settings_of(session)
 
     def make() -> bytes:
         try:
             return drilling_template(
                 title=title, width=1000.0 * front.w, height=1000.0 * front.h, kept=holes.kept, filled=holes.filled,
-                drilled=holes.drilled, paper=paper,
+                drilled=holes.drilled, paper=settings.page, saying=settings.saying(),
             )  # fmt: skip
         except ValueError as error:
             raise UnfitError(str(error)) from error

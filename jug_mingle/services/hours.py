@@ -62,6 +62,11 @@ def hours_kept(session: Reading) -> HoursIn | None:
     return None if row is None else HoursIn.model_validate(row.value["is"])
 
 
+def hours_row(session: Reading) -> SettingRow | None:
+    """Return the row that the hours lie in, by which two who change them are told apart; None before they are set."""
+    return _row(session, _KEY)
+
+
 def keep_hours(session: Reading, hours: HoursIn) -> HoursIn:
     """Keep hours. UnfitError says what is wrong with them."""
     zone_of(hours)

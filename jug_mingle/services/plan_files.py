@@ -118,12 +118,17 @@ def _to_buy(money: Money, saying: Saying) -> list[PlanLine]:
     return [
         PlanLine(
             when="", title=f"{line.title}, {_needed(line, saying)} needed",
-            piece=_ML.sub(lambda found: saying.amount(float(found[1])), line.buy),
+            piece=_bought(line, saying),
             long="" if line.cash is None else saying.money(line.cash),
         )
         for line in [*money.pots, *money.goods]
         if line.buy
     ]  # fmt: skip
+
+
+def _bought(line: Line, saying: Saying) -> str:
+    """Return what is bought, its tins as amounts are said."""
+    return _ML.sub(lambda found: saying.amount(float(found[1])), line.buy)
 
 
 def _needed(line: Line, saying: Saying) -> str:
@@ -184,13 +189,15 @@ def csv_of(view: View) -> bytes:
     return table(STEP_COLUMNS, rows)
 
 
-def shopping_csv(money: Money) -> bytes:
-    """Return what a plan takes as a table."""
+def shopping_csv(money: Money, settings: Settings = _USUAL) -> bytes:
+    """Return what a plan takes as a table; in words as amounts are said, in numbers as the columns are documented."""
+    saying = settings.saying()
     return table(
         GOODS_COLUMNS,
         [
-            [line.title, line.unit, round(line.needed, 2), round(line.there, 1), line.buy,
-             "" if line.cash is None else round(line.cash, 2), "" if line.share is None else round(line.share, 2)]
+            [line.title, line.unit, round(line.needed, 2), round(line.there, 1), _bought(line, saying),
+             "" if line.cash is None else round(line.cash, 2), "" if line.share is None else round(line.share, 2),
+             _needed(line, saying)]
             for line in [*money.pots, *money.goods]
         ],
     )  # fmt: skip

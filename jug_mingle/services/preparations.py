@@ -64,8 +64,7 @@ def add_own(
         raise UnfitError("a tin stands twice: say all its parts in one place")
     if reason := may_mix(tins):
         raise UnfitError(reason)
-    if any(one.title.lower() == title.lower() for one in preparations(session).values()):
-        raise ConflictError(f"there is a preparation {title} already: give it another name")
+    _check_title(session, title)
     kinds = [tin.kind.key for tin in tins]
     roles = [
         {"title": tin.kind.title.lower() if kinds.count(tin.kind.key) == 1 else tin.name, "kind": tin.kind.key,
@@ -78,6 +77,20 @@ def add_own(
     except ValueError as error:
         raise UnfitError(str(error)) from error
     session.add(row)
+    session.flush()
+    return _own(row)
+
+
+def _check_title(session: Session, title: str, *, but: str = "") -> None:
+    if any(one.title.lower() == title.lower() and one.key != but for one in preparations(session).values()):
+        raise ConflictError(f"there is a preparation {title} already: give it another name")
+
+
+def rename_own(session: Session, key: str, title: str) -> Preparation:
+    """Call a preparation of the person's own something else; ConflictError where another has that title."""
+    row = _own_row(session, key)
+    _check_title(session, title, but=key)
+    row.title = title
     session.flush()
     return _own(row)
 

@@ -13,10 +13,14 @@ from jug_mingle.core.measuring.units import UNITS
 from jug_mingle.core.practice.amounts import MARGIN
 from jug_mingle.core.practice.schools import check_schools
 from jug_mingle.errors import UnfitError
+from jug_mingle.store.changes import check_seen
 from jug_mingle.store.models import SettingRow
 
 LABEL_NAMES: Final = {"job": "the job", "client": "the job and whom it is for", "none": "nobody"}
 """Whom a lid label names."""
+
+_SCHOOL: Final = "school:"
+"""Before a question of the schools, in the key of its answer."""
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -42,6 +46,8 @@ class Settings:
     sound: bool = True
     motion: bool = True
     schools: Mapping[str, str] = field(default_factory=dict)
+    version: int = 0
+    """Of all of it together: it grows whenever anything is set."""
 
     @property
     def us(self) -> bool:
@@ -85,13 +91,17 @@ _FITS: Final[Mapping[str, Callable[[Any], bool]]] = {
 
 def settings_of(session: Session) -> Settings:
     """Return what was set; what is usual where nothing was."""
-    kept: dict[str, Any] = {row.key: row.value.get("is") for row in session.scalars(select(SettingRow))}
-    schools = {key.removeprefix("school:"): value for key, value in kept.items() if key.startswith("school:")}
-    return Settings(**{key: kept[key] for key in _FITS if key in kept}, schools=schools)
+    rows = [row for row in session.scalars(select(SettingRow)) if row.key in _FITS or row.key.startswith(_SCHOOL)]
+    kept: dict[str, Any] = {row.key: row.value["is"] for row in rows if row.value["is"] != ""}
+    schools = {key.removeprefix(_SCHOOL): value for key, value in kept.items() if key.startswith(_SCHOOL)}
+    own = {key: value for key, value in kept.items() if key in _FITS}
+    return Settings(**own, schools=schools, version=sum(row.version for row in rows))
 
 
 def keep_settings(session: Session, *, schools: Mapping[str, str] | None = None, **said: Any) -> Settings:
-    """Set what is not None; an empty text takes one back. UnfitError says what is wrong.
+    """Set what is not None; an empty text takes one back.
+
+    UnfitError says what is wrong; ChangedElsewhereError where the write saw another version of "setting" 0, all of it.
 
     Parameters
     ----------
@@ -107,7 +117,8 @@ def keep_settings(session: Session, *, schools: Mapping[str, str] | None = None,
     for key, value in said.items():
         if key not in _FITS or not (value is None or _FITS[key](value)):
             raise UnfitError(f"{key.replace('_', ' ')} cannot be set to {str(value)[:40]!r}")
-    answers = {f"school:{key}": answer for key, answer in (schools or {}).items()}
+    check_seen(SettingRow.__tablename__, 0, settings_of(session).version)
+    answers = {f"{_SCHOOL}{key}": answer for key, answer in (schools or {}).items()}
     for key, value in {**said, **answers}.items():
         if value is not None:
             _keep(session, key, value)
@@ -117,10 +128,7 @@ def keep_settings(session: Session, *, schools: Mapping[str, str] | None = None,
 
 def _keep(session: Session, key: str, value: float | str) -> None:
     row = session.scalar(select(SettingRow).where(SettingRow.key == key))
-    if value == "":
-        if row is not None:
-            session.delete(row)
-    elif row is None:
+    if row is None:
         session.add(SettingRow(key=key, value={"is": value}))
     else:
         row.value = {"is": value}

@@ -11,18 +11,20 @@ from jug_mingle.errors import UnfitError
 from jug_mingle.formats.shelf_csv import ShelfCsv, ShelfCsvError, TinRow, read_shelf_csv, write_shelf_csv
 from jug_mingle.services.materials import add_material, material_rows, to_material
 from jug_mingle.services.readings import add_reading, check_readings
+from jug_mingle.services.settings import settings_of
 from jug_mingle.services.shelf_fit import fitted_shelf
 from jug_mingle.store.models import MaterialRow
 
 
 def write_table(session: Session) -> bytes:
     """Return all tins as CSV."""
-    shelf, rows = fitted_shelf(session), []
+    shelf, saying, rows = fitted_shelf(session), settings_of(session).saying(), []
     for row in material_rows(session):
         tin: dict[str, object] = {
             "name": row.name, "kind": row.kind, "left_ml": row.left_ml, "full_ml": row.full_ml, "price": row.price,
             "opened": row.opened, "place": row.place, "use_up": row.use_up, "volume_solids": row.volume_solids,
             "density": row.density, "spread_rate": row.spread_rate, "sheen": row.sheen, "notes": row.notes,
+            "left": saying.amount(row.left_ml), "full": saying.amount(row.full_ml),
         }  # fmt: skip
         if to_material(row).kind.optical in ("hiding", "transparent"):
             Lab = R_to_Lab(masstone(shelf, row.key).clip(0.0, 1.0))

@@ -196,6 +196,25 @@ def boards_of(session: Session, job_id: int) -> dict[str, list[StripRow]]:
     return {name: fields_of(session, job_id, name) for name in names}
 
 
+def rename_board(session: Session, job_id: int, board: str, name: str) -> list[StripRow]:
+    """Call a board something else, and return its fields; fields of it in the bin are called so, too.
+
+    Raises
+    ------
+    NotFoundError, ConflictError
+        If there is no such board, or one of that name already.
+    """
+    every = session.scalars(select(StripRow).where(StripRow.job_id == job_id, StripRow.board == board)).all()
+    if not fields_of(session, job_id, board):
+        raise NotFoundError(f"there is no stain board {board!r} in this job")
+    if name != board and fields_of(session, job_id, name):
+        raise ConflictError(f"there is a board {name} already: give it another name")
+    for row in every:
+        row.board = name
+    session.flush()
+    return fields_of(session, job_id, name)
+
+
 def wait_for(session: Session, job_id: int, board: str, target_id: int) -> Wait:
     """Return after which wait a stain board comes nearest to a target, by that of its stains which does."""
     stacks: dict[object, list[StripRow]] = {}

@@ -104,17 +104,9 @@ def watch(write: sessionmaker[Session], changes: Changes) -> None:
 
     @event.listens_for(write, "before_flush")
     def check(session: Session, _context: object, _objects: object) -> None:
-        mine = seen.get()
-        if mine is None or mine.checked:
-            return
-        for row in session.dirty:
-            if isinstance(row, Row) and row.__tablename__ == mine.table and row.id == mine.number:
-                mine.checked = True
-                if row.version != mine.version:
-                    raise ChangedElsewhereError(
-                        "this was changed in another window meanwhile: look at what stands there now, and keep one of "
-                        "the two"
-                    )
+        for row in session.dirty if seen.get() is not None else ():
+            if isinstance(row, Row):
+                check_seen(row.__tablename__, row.id, row.version)
 
     @event.listens_for(write, "after_flush")
     def collect(session: Session, _context: object) -> None:
@@ -131,6 +123,18 @@ def watch(write: sessionmaker[Session], changes: Changes) -> None:
     @event.listens_for(write, "after_rollback")
     def forget(session: Session) -> None:
         session.info.pop(_INFO, None)
+
+
+def check_seen(table: str, number: int, version: int) -> None:
+    """Raise ChangedElsewhereError where the write in this context says that it saw another version of this thing."""
+    mine = seen.get()
+    if mine is None or mine.checked or (mine.table, mine.number) != (table, number):
+        return
+    mine.checked = True
+    if version != mine.version:
+        raise ChangedElsewhereError(
+            "this was changed in another window meanwhile: look at what stands there now, and keep one of the two"
+        )
 
 
 def tell_all(session: Session) -> None:

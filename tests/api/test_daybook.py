@@ -109,6 +109,20 @@ class BoardTest(FreshCase):
     def boards(self) -> dict[str, int]:
         return {board["name"]: len(board["fields"]) for board in self.client.get("/api/jobs/1/boards").json()}
 
+    def test_called_otherwise(self) -> None:
+        """A board is renamed with all its fields, and one in the bin comes back under the new name."""
+        fields = self.whole((1, "#8f6a44", {}), (4, "#704a30", {}), name="Tea again").json()["fields"]
+        self.client.delete(f"/api/strips/{fields[1]['id']}")
+        rename = {"board": "Tea again", "name": "Strong tea"}
+        named = self.client.patch("/api/jobs/1/boards", json=rename)
+        self.assertEqual((named.status_code, named.json()["name"]), (200, "Strong tea"))
+        self.client.post(f"/api/strips/{fields[1]['id']}/restore")
+        self.assertEqual(self.boards()["Strong tea"], 2)
+        self.refused(self.client.patch("/api/jobs/1/boards", json=rename), 404, "no stain board 'Tea again'")
+        self.whole((1, "#8f6a44", {}), name="Weak tea")
+        taken = self.client.patch("/api/jobs/1/boards", json={"board": "Weak tea", "name": "Strong tea"})
+        self.refused(taken, 409, "already")
+
     def test_kept_whole(self) -> None:
         """All fields of a board that lie in one picture are kept, and teach, at once; or none is."""
         before = self.boards()

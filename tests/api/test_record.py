@@ -1,5 +1,6 @@
 """The record over HTTP: the daybook, what is found, the bin, archives, choices, versions, settings."""
 
+import csv
 import io
 import json
 import re
@@ -277,6 +278,32 @@ class VersionTest(FreshCase):
                 changed = {name: f"{value}z" for name, value in body.items()}
                 self.refused(self.client.patch(address, json=changed, headers=seen), 412, "another window")
 
+    def test_what_lies_in_settings_and_surveys(self) -> None:
+        """Settings as one, the hours, and a survey are told apart by version, too."""
+        version = self.client.get("/api/settings").json()["version"]
+        hours, surveys = self.client.get("/api/hours").json(), self.client.get("/api/jobs/1/surveys").json()
+        piece = surveys["pieces"][0]
+        week = {"week": {"mon": [{"start": "18:00", "end": "20:00"}]}}
+        for method, address, seen, body in (
+            ("PATCH", "/api/settings", f'"setting-0-{version}"', {"currency": "€"}),
+            ("PUT", "/api/hours", f'"setting-{hours["id"]}-{hours["version"]}"', week),
+            (
+                "PUT",
+                f"/api/pieces/{piece['piece']}/survey",
+                f'"piece-{piece["piece"]}-{piece["version"]}"',
+                {"deliver": True},
+            ),
+        ):
+            with self.subTest(address):
+                first = self.client.request(method, address, json=body, headers={"If-Match": seen})
+                self.assertEqual(first.status_code, 200, first.text)
+                changed = {"currency": "$"} if method == "PATCH" else {}
+                again = self.client.request(method, address, json=changed, headers={"If-Match": seen})
+                self.refused(again, 412, "another window")
+        self.assertEqual(self.client.get("/api/settings").json()["currency"], "€")
+        taken_back = self.client.patch("/api/settings", json={"currency": ""}).json()
+        self.assertEqual((taken_back["currency"], taken_back["version"] > version + 1), ("", True))
+
 
 class SettingsTest(FreshCase):
     def test_one_table(self) -> None:
@@ -316,6 +343,17 @@ class SettingsTest(FreshCase):
                 printed += text
                 self.assertEqual(re.findall(r"\d ?(?:ml|m²)\b.{0,20}", text), [])
         self.assertRegex(printed, r"\d,\d+ fl oz")
+
+    def test_tables_in_us_units(self) -> None:
+        """What is read by people in a table follows the unit; what is read by programs keeps its columns."""
+        self.client.patch("/api/settings", json={"unit": "fl_oz"})
+        shelf = list(csv.DictReader(io.StringIO(self.client.get("/api/shelf/table.csv").text)))
+        self.assertTrue(all(row["left"].endswith("fl oz") for row in shelf))
+        for row in shelf:
+            self.assertAlmostEqual(float(row["left"].split()[0]) * 29.5735, float(row["left_ml"]), delta=8.0)
+        goods = list(csv.DictReader(io.StringIO(self.client.get("/api/jobs/1/shopping.csv").text)))
+        self.assertTrue(any("fl oz" in row["said"] for row in goods))
+        self.assertFalse(any(re.search(r"\d ml", row["said"] + row["buy"]) for row in goods))
 
     def test_lights_of_a_new_job(self) -> None:
         self.client.patch("/api/settings", json={"room_light": "warm_led"})

@@ -265,7 +265,7 @@ class LooksTest(TryOnCase):
         page.locator(".needs").get_by_role("link", name="Jug glaze").click()
         expect(page).to_have_url(re.compile(r"/again/1\?ml=\d+$"))
         ml = int(page.url.split("ml=")[1])
-        expect(page.get_by_label("How much, ml")).to_have_value(str(ml))
+        expect(page.get_by_label("How much", exact=True)).to_have_value(str(ml))
 
     def test_row_by_row(self) -> None:
         page = self.page

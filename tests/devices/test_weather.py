@@ -45,6 +45,12 @@ class WeatherTest(unittest.TestCase):
         with self.assertRaises(DeviceError):
             self.weather.simulate("FAULT boredom")
 
+    def test_none_is_done_without(self) -> None:
+        """Where no weather service is connected nothing is made up."""
+        forecasts = Forecasts(None)
+        self.assertEqual(forecasts.now(), [])
+        self.assertIn("No weather service", forecasts.trouble)
+
     def test_a_silent_service_is_done_without(self) -> None:
         forecasts = Forecasts(self.weather)
         self.assertEqual(len(forecasts.now()), MOST)

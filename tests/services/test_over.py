@@ -300,6 +300,10 @@ class PreparationsTest(OverCase):
         ):
             with self.subTest(words, title=title), self.assertRaisesRegex(error, words):
                 add(title, *parts)
+        self.assertEqual(preparations.rename_own(self.session, key, "Cloudy").title, "Cloudy")
+        self.assertEqual(preparations.rename_own(self.session, key, "CLOUDY").title, "CLOUDY")
+        with self.assertRaisesRegex(ConflictError, "already"):
+            preparations.rename_own(self.session, key, "Wash, 1 : 2")
         preparations.remove_own(self.session, key)
         self.assertNotIn(key, preparations.preparations(self.session))
         preparations.restore_own(self.session, key)

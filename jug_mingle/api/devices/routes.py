@@ -32,7 +32,10 @@ router = APIRouter(prefix="/api/devices", tags=["devices"])
 def list_devices(context: ContextNow) -> DevicesOut:
     """Say which devices there are to work with: real ones, or, in the demo, the stand-ins."""
     demo, settings = context.make_demo is None, context.settings
-    return DevicesOut(reader=demo or bool(settings.reader), scale=demo or bool(settings.scale))
+    return DevicesOut(
+        reader=demo or bool(settings.reader), scale=demo or bool(settings.scale),
+        weather=demo or bool(settings.weather),
+    )  # fmt: skip
 
 
 @router.get("/reader", responses=PROBLEMS)

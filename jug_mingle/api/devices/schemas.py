@@ -13,6 +13,7 @@ class DevicesOut(BaseModel):
 
     reader: bool
     scale: bool
+    weather: bool
 
 
 class ReaderOut(BaseModel):

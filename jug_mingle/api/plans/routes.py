@@ -322,7 +322,7 @@ def shopping_csv(job_id: Id, session: ReadSession) -> Response:
     from jug_mingle.services import plan_files
 
     money = money_of(session, job_id, plans.plan_now(session, job_id))
-    return _file(plan_files.shopping_csv(money), "text/csv", "shopping.csv")
+    return _file(plan_files.shopping_csv(money, settings_of(session)), "text/csv", "shopping.csv")
 
 
 @router.get("/jobs/{job_id}/plan.json", responses=PROBLEMS)

@@ -26,6 +26,7 @@ class SurveyOut(BaseModel):
     """What a piece is before anything is done, and what can be said of it."""
 
     piece: int
+    version: int = Field(description="Of the piece, which its survey is part of.")
     name: str
     surveyed: bool
     survey: SurveyIn
@@ -245,6 +246,8 @@ class DayIn(StrictModel):
 class HoursOut(BaseModel):
     """When there is time, and what a calendar takes of it."""
 
+    id: int = Field(description='0 before they are set; said with the version as If-Match: "setting-3-2".')
+    version: int
     set: bool
     hours: HoursIn
     busy: int

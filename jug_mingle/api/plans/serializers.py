@@ -27,7 +27,7 @@ from jug_mingle.core.practice.hazards import DEFERS
 from jug_mingle.core.practice.schools import QUESTIONS
 from jug_mingle.core.practice.techniques import CARDS
 from jug_mingle.documents.plan import SurveyIn
-from jug_mingle.services.hours import EVENINGS, busy_kept, hours_kept
+from jug_mingle.services.hours import EVENINGS, busy_kept, hours_kept, hours_row
 from jug_mingle.services.materials import get_material
 from jug_mingle.services.mixes import get_mix
 from jug_mingle.services.pieces import piece_of, piece_rows
@@ -185,7 +185,7 @@ def surveys_out(session: Session, job_id: int) -> schemas.SurveysOut:
         names += [(part, piece.called(part)) for part in piece.parts if part not in dict(names)]
         pieces.append(
             schemas.SurveyOut(
-                piece=row.id, name=row.name, surveyed=row.survey is not None,
+                piece=row.id, version=row.version, name=row.name, surveyed=row.survey is not None,
                 survey=SurveyIn.model_validate(row.survey or {}), old_paint=work_of(session, row).old_paint,
                 parts=[WordsOut(key=key, title=title) for key, title in names],
             )
@@ -205,10 +205,10 @@ def surveys_out(session: Session, job_id: int) -> schemas.SurveysOut:
 
 def hours_out(session: Session) -> schemas.HoursOut:
     """Return the hours that were set, or those that are offered."""
-    kept, busy = hours_kept(session), busy_kept(session)
+    row, kept, busy = hours_row(session), hours_kept(session), busy_kept(session)
     return schemas.HoursOut(
-        set=kept is not None, hours=kept or EVENINGS, busy=len(busy),
-        busy_words=list(dict.fromkeys(one.words for one in busy if one.words))[:5],
+        id=row.id if row else 0, version=row.version if row else 0, set=kept is not None, hours=kept or EVENINGS,
+        busy=len(busy), busy_words=list(dict.fromkeys(one.words for one in busy if one.words))[:5],
     )  # fmt: skip
 
 

@@ -10,6 +10,7 @@ from jug_mingle.api.over.serializers import streaks_out
 from jug_mingle.api.preparations.schemas import (
     OwnPreparationIn,
     PoursFromOut,
+    PreparationNameIn,
     PreparationOut,
     PreparedOut,
     PreparedPourOut,
@@ -65,6 +66,13 @@ def add_preparation(body: OwnPreparationIn, context: ContextNow) -> PreparationO
         parts = [(one.material, one.parts) for one in body.parts]
         made = service.add_own(session, body.title, parts, film=body.film or "", laying=laying)
         return _preparation_out(session, made)
+
+
+@router.patch("/{key}", responses=PROBLEMS)
+def rename_preparation(key: str, body: PreparationNameIn, context: ContextNow) -> PreparationOut:
+    """Call a preparation of one's own something else."""
+    with context.database.write.begin() as session:
+        return _preparation_out(session, service.rename_own(session, key, body.title))
 
 
 @router.delete("/{key}", status_code=204, responses=PROBLEMS)

@@ -10,6 +10,7 @@ from jug_mingle.core.measuring.units import SIZES
 from jug_mingle.documents.laid import FilmKind, LaidIn, LayingIn
 from jug_mingle.documents.strict import Id, OneOf, StrictModel
 
+Title = Annotated[str, StringConstraints(strip_whitespace=True, min_length=1, max_length=120)]
 RoleKey = Annotated[str, Field(max_length=40)]
 
 
@@ -44,10 +45,16 @@ class OwnPartIn(StrictModel):
     parts: float = Field(gt=0.0, le=1000.0)
 
 
+class PreparationNameIn(StrictModel):
+    """What a preparation of one's own is to be called."""
+
+    title: Title
+
+
 class OwnPreparationIn(StrictModel):
     """A preparation of one's own, from tins by their parts; and how it is laid."""
 
-    title: Annotated[str, StringConstraints(strip_whitespace=True, min_length=1, max_length=120)]
+    title: Title
     parts: list[OwnPartIn] = Field(min_length=1, max_length=6)
     film: FilmKind | None = Field(default=None, description="As which see-through film; None until it hides.")
     laying: LayingIn | None = Field(default=None, description="How it is laid; left alone in one coat without it.")

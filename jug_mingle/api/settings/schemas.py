@@ -31,6 +31,7 @@ class QuestionOut(BaseModel):
 class SettingsOut(BaseModel):
     """What was set."""
 
+    version: int = Field(description='Of all of it, said as If-Match: "setting-0-7".')
     unit: UnitName | None = Field(description="In which amounts are said; none where nobody chose yet.")
     length: Length = Field(description="Centimetres or inches; empty where it goes with the unit.")
     temperature: Temperature = Field(description="°C or °F; empty where it goes with the unit.")

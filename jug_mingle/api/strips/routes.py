@@ -8,7 +8,7 @@ from sqlalchemy.orm import Session
 
 from jug_mingle.api.common.serializers import hex_of
 from jug_mingle.api.context import PROBLEMS, ContextNow, LightNow, ReadSession
-from jug_mingle.api.strips.schemas import BoardIn, BoardOut, OffcutIn, StripChangeIn, StripOut, WaitOut
+from jug_mingle.api.strips.schemas import BoardIn, BoardNameIn, BoardOut, OffcutIn, StripChangeIn, StripOut, WaitOut
 from jug_mingle.api.strips.serializers import strip_out
 from jug_mingle.core.colour.difference import compare
 from jug_mingle.core.colour.spaces import R_to_Lab
@@ -69,6 +69,14 @@ def add_board(job_id: Id, body: BoardIn, context: ContextNow, light: LightNow = 
         rows = service.add_board(session, job_id, body.name, fields, bare=bare)
         for row in rows:
             session.refresh(row)
+        return BoardOut(name=body.name, fields=[strip_out(row, light_named(light)) for row in rows])
+
+
+@router.patch("/jobs/{job_id}/boards", responses=PROBLEMS)
+def rename_board(job_id: Id, body: BoardNameIn, context: ContextNow, light: LightNow = "window") -> BoardOut:
+    """Call a stain board something else."""
+    with context.database.write.begin() as session:
+        rows = service.rename_board(session, job_id, body.board, body.name)
         return BoardOut(name=body.name, fields=[strip_out(row, light_named(light)) for row in rows])
 
 

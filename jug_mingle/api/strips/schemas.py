@@ -12,6 +12,7 @@ from jug_mingle.documents.strict import Id, StrictModel
 
 Minutes = Annotated[float, Field(gt=0.0, le=100_000.0)]
 Line = Annotated[str, StringConstraints(strip_whitespace=True, max_length=60)]
+BoardName = Annotated[str, StringConstraints(strip_whitespace=True, min_length=1, max_length=60)]
 Notes = Annotated[str, StringConstraints(strip_whitespace=True, max_length=500)]
 Coats = Annotated[int, Field(ge=1, le=20)]
 
@@ -44,9 +45,16 @@ class BoardFieldIn(StrictModel):
 class BoardIn(StrictModel):
     """Fields that lie on one board, all read or taken from one picture; kept all or none."""
 
-    name: Annotated[str, StringConstraints(strip_whitespace=True, min_length=1, max_length=60)]
+    name: BoardName
     bare: ColourIn | None = Field(default=None, description="The bare wood beside them, where that was read, too.")
     fields: list[BoardFieldIn] = Field(min_length=1, max_length=24)
+
+
+class BoardNameIn(StrictModel):
+    """What a board is to be called."""
+
+    board: BoardName
+    name: BoardName
 
 
 class StripChangeIn(StrictModel):
@@ -69,6 +77,7 @@ class StripOut(BaseModel):
     """A kept strip, offcut, or field of a stain board."""
 
     id: int
+    version: int
     mix_id: int | None
     name: str
     on_it: list[OnStripOut]

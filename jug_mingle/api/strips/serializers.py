@@ -19,7 +19,7 @@ def strip_out(row: StripRow, shown: Light) -> StripOut:
         on_it = [OnStripOut(name=name, parts=1)]
     bare = (row.laid or {}).get("bare")
     return StripOut(
-        id=row.id, mix_id=row.mix_id, name=name, on_it=on_it, hex=hex_of(np.array(row.R), shown),
+        id=row.id, version=row.version, mix_id=row.mix_id, name=name, on_it=on_it, hex=hex_of(np.array(row.R), shown),
         photo_id=row.photo_id, created=row.created, ground=row.ground, coats=row.coats, wiped_after=row.wiped_after,
         board=row.board, how=how_of(row), bare_hex=None if bare is None else hex_of(np.array(bare), shown),
         taught=row.reading_id is not None, notes=row.notes,

@@ -55,6 +55,12 @@ class Saying:
         """Return an amount [ml], as it can be read off."""
         return self.words(format_amount(ml, self.unit, density=density).words)
 
+    def fine_length(self, metres: float) -> str:
+        """Return a length [m] as it is marked with a pencil: "457 mm", "17.99 in"."""
+        if self.length_unit == "in":
+            return self.words(f"{metres / LENGTHS['in']:.2f} in")
+        return self.words(f"{round(1000.0 * metres, 1):g} mm")
+
     def area(self, area: float) -> str:
         """Return an area [m²]: "5.2 m²", "56 sq ft"."""
         if self.length_unit == "in":

@@ -780,7 +780,11 @@ export interface paths {
     delete?: never
     options?: never
     head?: never
-    patch?: never
+    /**
+     * Rename Board
+     * @description Call a stain board something else.
+     */
+    patch: operations['rename_board_api_jobs__job_id__boards_patch']
     trace?: never
   }
   '/api/jobs/{job_id}/boards.pdf': {
@@ -2764,7 +2768,11 @@ export interface paths {
     delete: operations['remove_preparation_api_preparations__key__delete']
     options?: never
     head?: never
-    patch?: never
+    /**
+     * Rename Preparation
+     * @description Call a preparation of one's own something else.
+     */
+    patch: operations['rename_preparation_api_preparations__key__patch']
     trace?: never
   }
   '/api/preparations/{key}/restore': {
@@ -3805,6 +3813,16 @@ export interface components {
       name: string
     }
     /**
+     * BoardNameIn
+     * @description What a board is to be called.
+     */
+    BoardNameIn: {
+      /** Board */
+      board: string
+      /** Name */
+      name: string
+    }
+    /**
      * BoardOut
      * @description A stain board, the shortest wait first.
      */
@@ -4153,6 +4171,8 @@ export interface components {
       reader: boolean
       /** Scale */
       scale: boolean
+      /** Weather */
+      weather: boolean
     }
     /**
      * DifferenceOut
@@ -5092,8 +5112,15 @@ export interface components {
       /** Busy Words */
       busy_words: string[]
       hours: components['schemas']['HoursIn']
+      /**
+       * Id
+       * @description 0 before they are set; said with the version as If-Match: "setting-3-2".
+       */
+      id: number
       /** Set */
       set: boolean
+      /** Version */
+      version: number
     }
     /**
      * ImportIn
@@ -7665,6 +7692,14 @@ export interface components {
       words: string
     }
     /**
+     * PreparationNameIn
+     * @description What a preparation of one's own is to be called.
+     */
+    PreparationNameIn: {
+      /** Title */
+      title: string
+    }
+    /**
      * PreparationOut
      * @description A preparation.
      */
@@ -8598,6 +8633,11 @@ export interface components {
        */
       unit: ('ml' | 'l' | 'spoons' | 'metric_spoons' | 'fl_oz' | 'pint' | 'quart' | 'g' | 'drop') | null
       /**
+       * Version
+       * @description Of all of it, said as If-Match: "setting-0-7".
+       */
+      version: number
+      /**
        * Workshop Light
        * @description Of a new job.
        * @enum {string}
@@ -8931,6 +8971,8 @@ export interface components {
       photo_id: number | null
       /** Taught */
       taught: boolean
+      /** Version */
+      version: number
       /** Wiped After */
       wiped_after: number | null
     }
@@ -9030,6 +9072,11 @@ export interface components {
       survey: components['schemas']['SurveyIn']
       /** Surveyed */
       surveyed: boolean
+      /**
+       * Version
+       * @description Of the piece, which its survey is part of.
+       */
+      version: number
     }
     /**
      * SurveysOut
@@ -13169,6 +13216,98 @@ export interface operations {
     responses: {
       /** @description Successful Response */
       201: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['BoardOut']
+        }
+      }
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Precondition Failed */
+      412: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Request Entity Too Large */
+      413: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+    }
+  }
+  rename_board_api_jobs__job_id__boards_patch: {
+    parameters: {
+      query?: {
+        /** @description The light in which colours are shown. */
+        light?:
+          | 'window'
+          | 'bulb'
+          | 'cool_led'
+          | 'tube'
+          | 'evening_window'
+          | 'north_window'
+          | 'warm_led'
+          | 'neutral_led'
+          | 'old_tube'
+      }
+      header?: never
+      path: {
+        job_id: number
+      }
+      cookie?: never
+    }
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['BoardNameIn']
+      }
+    }
+    responses: {
+      /** @description Successful Response */
+      200: {
         headers: {
           [name: string]: unknown
         }
@@ -21714,6 +21853,86 @@ export interface operations {
           [name: string]: unknown
         }
         content?: never
+      }
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Precondition Failed */
+      412: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Request Entity Too Large */
+      413: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+    }
+  }
+  rename_preparation_api_preparations__key__patch: {
+    parameters: {
+      query?: never
+      header?: never
+      path: {
+        key: string
+      }
+      cookie?: never
+    }
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['PreparationNameIn']
+      }
+    }
+    responses: {
+      /** @description Successful Response */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['PreparationOut']
+        }
       }
       /** @description Not Found */
       404: {

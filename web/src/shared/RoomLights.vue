@@ -4,24 +4,33 @@ import { useQueryClient } from '@tanstack/vue-query'
 import { api, type LightName, unwrap } from '../api/client'
 import { jobKey, useJob, useLights } from './useJob'
 import { sayWrong } from './useNotice'
+import { versioned } from './versioned'
 
 /** The two rooms: where it is painted, and where it will stand. */
 const { id, job } = useJob()
 const { data: lights } = useLights()
 const queries = useQueryClient()
 
+async function refresh() {
+  await queries.invalidateQueries({ queryKey: jobKey() })
+  await queries.invalidateQueries({ queryKey: ['recipes'] })
+}
+
 async function set(change: { workshop_light?: LightName; room_light?: LightName }) {
   if (id.value === undefined || !job.value) return
   const { workshop_light, room_light } = job.value
   try {
-    unwrap(
-      await api.PUT('/api/jobs/{job_id}/rooms', {
-        params: { path: { job_id: id.value } },
-        body: { workshop_light, room_light, ...change },
-      }),
+    const params = { path: { job_id: id.value } }
+    const body = { workshop_light, room_light, ...change }
+    await versioned(
+      'job',
+      id.value,
+      'The light of a room',
+      async (headers) => {
+        unwrap(await api.PUT('/api/jobs/{job_id}/rooms', { params, body, headers }))
+      },
+      refresh,
     )
-    await queries.invalidateQueries({ queryKey: jobKey() })
-    await queries.invalidateQueries({ queryKey: ['recipes'] })
   } catch (error) {
     sayWrong(error)
   }

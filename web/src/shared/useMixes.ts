@@ -4,6 +4,7 @@ import { api, type Schemas, unwrap } from '../api/client'
 import { showJug } from './jugsShown'
 import { preferences } from './preferences'
 import { jobKey } from './useJob'
+import { renamed } from './renamed'
 import { say, sayWrong } from './useNotice'
 import { useShelfChanged } from './useShelf'
 import { versioned } from './versioned'
@@ -94,21 +95,17 @@ export function useMixes() {
     }
   }
 
-  async function rename(mix: Schemas['MixOut'], name: string) {
-    if (!name.trim() || name === mix.name) return
-    try {
+  const rename = (mix: Schemas['MixOut'], name: string) =>
+    renamed(mix.name, name, async (now) => {
       const params = { path: { mix_id: mix.id } }
       await versioned(
         'mix',
         mix.id,
         mix.name,
-        async (headers) => unwrap(await api.PATCH('/api/mixes/{mix_id}', { params, body: { name }, headers })),
+        async (headers) => unwrap(await api.PATCH('/api/mixes/{mix_id}', { params, body: { name: now }, headers })),
         refresh,
       )
-    } catch (error) {
-      sayWrong(error)
-    }
-  }
+    })
 
   /** Put what was mixed on the shelf, as a tin of its own. */
   async function toShelf(mix: Schemas['MixOut']) {

@@ -28,13 +28,14 @@ export function usePieces() {
     choose(made.id)
   }
 
+  const nameOf = (id: number) => pieces.value.find((one) => one.id === id)?.name ?? 'The piece'
+
   async function change(id: number, part: Partial<Schemas['PieceChangeIn']>) {
     const body = { measures: {}, grounds: {}, ...part }
-    const name = pieces.value.find((one) => one.id === id)?.name ?? 'The piece'
     await versioned(
       'piece',
       id,
-      name,
+      nameOf(id),
       async (headers) =>
         unwrap(await api.PATCH('/api/pieces/{piece_id}', { params: { path: { piece_id: id } }, body, headers })),
       refresh,
@@ -42,8 +43,14 @@ export function usePieces() {
   }
 
   async function fit(id: number, body: Schemas['HardwareIn']) {
-    unwrap(await api.PUT('/api/pieces/{piece_id}/hardware', { params: { path: { piece_id: id } }, body }))
-    await refresh()
+    const params = { path: { piece_id: id } }
+    await versioned(
+      'piece',
+      id,
+      nameOf(id),
+      async (headers) => unwrap(await api.PUT('/api/pieces/{piece_id}/hardware', { params, body, headers })),
+      refresh,
+    )
   }
 
   /** The look that a piece wears is what is there now; the piece is bare for the next. */

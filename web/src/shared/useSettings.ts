@@ -2,23 +2,39 @@ import { useQuery, useQueryClient } from '@tanstack/vue-query'
 import { watch } from 'vue'
 
 import { api, type Schemas, unwrap } from '../api/client'
+import { note } from '../api/versions'
 import { prefer, preferences } from './preferences'
 import { sayWrong } from './useNotice'
+import { versioned } from './versioned'
 
 /** What a person set once for all their work: units, currency, paint kept over, answers where painters differ. */
 export function useSettings() {
   const queries = useQueryClient()
   const { data: settings } = useQuery({
     queryKey: ['settings'],
-    queryFn: async () => unwrap(await api.GET('/api/settings')),
+    queryFn: async () => {
+      const now = unwrap(await api.GET('/api/settings'))
+      note('setting', 0, now.version)
+      return now
+    },
   })
+
+  /** What is said and what is taken follows from it. */
+  async function refresh() {
+    for (const key of ['settings', 'shelf', 'amount', 'plan', 'daybook'])
+      await queries.invalidateQueries({ queryKey: [key] })
+  }
 
   async function set(change: Partial<Schemas['SettingsIn']>) {
     try {
-      const now = unwrap(await api.PATCH('/api/settings', { body: { schools: {}, ...change } }))
-      queries.setQueryData(['settings'], now)
-      // What is said and what is taken follows from it.
-      for (const key of ['shelf', 'amount', 'plan', 'daybook']) await queries.invalidateQueries({ queryKey: [key] })
+      const body = { schools: {}, ...change }
+      await versioned(
+        'setting',
+        0,
+        'A setting',
+        async (headers) => unwrap(await api.PATCH('/api/settings', { body, headers })),
+        refresh,
+      )
     } catch (error) {
       sayWrong(error)
     }

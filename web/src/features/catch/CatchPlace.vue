@@ -17,7 +17,7 @@ import { useTargets } from './useTargets'
 
 const { id, job } = useJob()
 const { add, addSample, sending, wrong: refused } = usePhotos()
-const { keep, remove } = useTargets()
+const { keep, rename, remove } = useTargets()
 const route = useRoute()
 const router = useRouter()
 
@@ -114,6 +114,7 @@ const hint = computed(() =>
       class="targets"
       :targets="job?.targets ?? []"
       :job-id="id"
+      @rename="rename"
       @remove="(at) => remove(at).catch(sayWrong)"
     />
   </div>

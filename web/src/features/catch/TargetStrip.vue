@@ -1,10 +1,14 @@
 <script setup lang="ts">
+import { ref } from 'vue'
+
 import type { Schemas } from '../../api/client'
+import KeptInput from '../../shared/KeptInput.vue'
 import { useLights } from '../../shared/useJob'
 import PickOne from '../../shared/PickOne.vue'
 
 defineProps<{ targets: Schemas['TargetOut'][]; jobId: number | undefined }>()
-const emit = defineEmits<{ remove: [id: number] }>()
+const emit = defineEmits<{ remove: [id: number]; rename: [target: Schemas['TargetOut'], name: string] }>()
+const renaming = ref(false)
 const { data: lights } = useLights()
 const titleOf = (name: string) => lights.value?.find((light) => light.name === name)?.title ?? name
 const kinds = { gpl: 'GIMP palette', csv: 'CSV', txt: 'CGATS text', cxf: 'CxF3', json: 'JSON' }
@@ -18,6 +22,14 @@ function save(kind: string, jobId: number | undefined) {
   <section aria-labelledby="kept-title">
     <div class="head">
       <h2 id="kept-title">Kept</h2>
+      <BButton
+        v-if="targets.length > 0"
+        variant="plain"
+        class="link"
+        :aria-pressed="renaming"
+        @click="renaming = !renaming"
+        >{{ renaming ? 'done' : 'rename' }}</BButton
+      >
       <PickOne v-if="targets.length > 0" aria-label="Save these colours as" @pick="save($event, jobId)">
         <option value="">save as…</option>
         <option v-for="(title, kind) in kinds" :key="kind" :value="kind">{{ title }}</option>
@@ -25,7 +37,17 @@ function save(kind: string, jobId: number | undefined) {
     </div>
     <ul>
       <li v-for="target in targets" :key="target.id">
-        <RouterLink :to="{ name: 'mingle', query: { target: target.id } }" :data-target="target.id">
+        <template v-if="renaming">
+          <span class="chip" :style="{ background: target.hex }" />
+          <KeptInput
+            size="sm"
+            :aria-label="`New name of ${target.title}`"
+            :value="target.title"
+            maxlength="120"
+            @keep="emit('rename', target, $event)"
+          />
+        </template>
+        <RouterLink v-else :to="{ name: 'mingle', query: { target: target.id } }" :data-target="target.id">
           <span class="bed" :style="target.background_hex ? { background: target.background_hex } : undefined">
             <span class="chip" :style="{ background: target.hex }" />
           </span>
@@ -39,7 +61,7 @@ function save(kind: string, jobId: number | undefined) {
             />
           </span>
         </RouterLink>
-        <BButton variant="plain" :aria-label="`Let ${target.title} go`" @click="emit('remove', target.id)">×</BButton>
+        <BButton variant="plain" :aria-label="`Remove ${target.title}`" @click="emit('remove', target.id)">×</BButton>
       </li>
     </ul>
     <p v-if="targets.length === 0" class="soft">Nothing yet.</p>
@@ -49,9 +71,14 @@ function save(kind: string, jobId: number | undefined) {
 <style scoped>
 .head {
   display: flex;
+  gap: 10px;
   justify-content: space-between;
   align-items: center;
   margin-bottom: 4px;
+}
+
+.head .link {
+  margin-left: auto;
 }
 
 .head .form-select {

@@ -2,9 +2,11 @@ import { useQueryClient } from '@tanstack/vue-query'
 
 import { api, type Schemas, unwrap } from '../../api/client'
 import { jobKey } from '../../shared/useJob'
+import { renamed } from '../../shared/renamed'
 import { say } from '../../shared/useNotice'
+import { versioned } from '../../shared/versioned'
 
-/** Keep colours with the job, or remove them; both can be undone. */
+/** Keep colours with the job, rename or remove them; all can be undone. */
 export function useTargets() {
   const queries = useQueryClient()
   const refresh = () => queries.invalidateQueries({ queryKey: jobKey() })
@@ -34,5 +36,18 @@ export function useTargets() {
     await refresh()
   }
 
-  return { keep, remove }
+  const rename = (target: Schemas['TargetOut'], name: string) =>
+    renamed(target.title, name, async (now) => {
+      const params = { path: { target_id: target.id } }
+      await versioned(
+        'target',
+        target.id,
+        target.title,
+        async (headers) =>
+          unwrap(await api.PATCH('/api/targets/{target_id}', { params, body: { name: now }, headers })),
+        refresh,
+      )
+    })
+
+  return { keep, rename, remove }
 }

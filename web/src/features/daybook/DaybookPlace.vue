@@ -9,6 +9,7 @@ import { longDay } from '../../shared/say/times'
 import BoardForm from './BoardForm.vue'
 import FindPast from './FindPast.vue'
 import JobRecord from './JobRecord.vue'
+import LooseStrips from './LooseStrips.vue'
 import OffcutForm from './OffcutForm.vue'
 import StainBoard from './StainBoard.vue'
 import { usePast } from './usePast'
@@ -17,7 +18,7 @@ import { useStrips } from './useStrips'
 /** What was mixed, how it dried, and how to have it again. */
 const { id, job } = useJob()
 const { data: past, error: noPast } = usePast()
-const { strips, boards, error: noStrips, add, addBoard, remove } = useStrips(id)
+const { strips, boards, error: noStrips, add, addBoard, renameBoard, remove } = useStrips(id)
 /** What is not a field of a board. */
 const loose = computed(() => strips.value?.filter((strip) => !strip.board))
 /** As many as are looked over at once; the others are found by words or colour, or shown on demand. */
@@ -79,6 +80,7 @@ const WORDS = {
           :job-id="id"
           :targets="job?.targets ?? []"
           :remove="remove"
+          @rename="(name) => renameBoard(board.name, name)"
         />
       </div>
     </section>
@@ -100,37 +102,7 @@ const WORDS = {
       <p v-if="loose?.length === 0" class="soft">
         A strip that you read on the bench is kept here by itself; an offcut with stain or wax you keep yourself.
       </p>
-      <ul class="mat strips">
-        <li v-for="strip in loose" :key="strip.id">
-          <i :style="{ background: strip.hex }" />
-          <div>
-            <b>{{ strip.name }}</b>
-            <span
-              >{{ strip.on_it.length > 1 ? strip.on_it.map((one) => `${one.parts} ${one.name}`).join(' · ') : '' }}
-            </span>
-            <span class="soft"
-              >{{ strip.coats }} {{ strip.coats === 1 ? 'coat' : 'coats'
-              }}<template v-if="strip.ground"> over {{ strip.ground.replaceAll('_', ' ') }}</template
-              ><template v-if="strip.wiped_after"> · wiped after {{ strip.wiped_after }} min</template> ·
-              {{ longDay(strip.created) }}<template v-if="strip.taught"> · the paints learnt from it</template></span
-            >
-            <span v-if="strip.notes">{{ strip.notes }}</span>
-          </div>
-          <img
-            v-if="strip.photo_id"
-            :src="`/api/photos/${strip.photo_id}/picture?wide=160`"
-            :alt="`Photo of ${strip.name}`"
-          />
-          <BButton
-            variant="plain"
-            class="away"
-            :aria-label="`Remove the strip of ${strip.name}`"
-            @click="remove(strip)"
-          >
-            ×
-          </BButton>
-        </li>
-      </ul>
+      <LooseStrips :strips="loose ?? []" :photos="job?.photos ?? []" @remove="remove" />
     </section>
   </div>
 </template>
@@ -203,47 +175,6 @@ ul:empty {
 .jugs .go {
   font-weight: 650;
   text-decoration: underline;
-}
-
-.strips {
-  display: grid;
-  gap: 12px;
-}
-
-.strips li {
-  position: relative;
-  display: grid;
-  grid-template-columns: minmax(90px, 26%) minmax(0, 1fr) auto;
-  gap: 16px;
-  align-items: center;
-  padding-right: 36px;
-}
-
-.strips i {
-  height: 64px;
-  border-radius: 8px;
-}
-
-.strips span {
-  display: block;
-  font-size: 0.92rem;
-}
-
-.strips img {
-  height: 64px;
-  border-radius: 8px;
-}
-
-.away {
-  position: absolute;
-  top: 0;
-  right: 0;
-  width: 32px;
-  height: 32px;
-  border: 0;
-  background: none;
-  font-size: 1.15rem;
-  color: inherit;
 }
 
 .all {

@@ -110,7 +110,6 @@ async function keepIt() {
         @keep="ml = $event"
         @wrong="wrong = $event"
       />
-      ml
     </h1>
     <p v-if="wrong" class="wrong" role="alert">{{ wrong }}</p>
     <ErrorLine v-if="error" :error="error" />

@@ -3,6 +3,7 @@ import { keepPreviousData, useQuery } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
 
 import { api, type Schemas, unwrap } from '../../api/client'
+import CalledName from '../../shared/CalledName.vue'
 import { preferences } from '../../shared/preferences'
 import SwatchPair from '../../shared/SwatchPair.vue'
 import { sayDifference } from '../../shared/say/differences'
@@ -15,6 +16,7 @@ const { board, jobId, targets, remove } = defineProps<{
   targets: Schemas['TargetOut'][]
   remove: (strip: Schemas['StripOut']) => Promise<void>
 }>()
+const emit = defineEmits<{ rename: [name: string] }>()
 const targetId = ref<number>()
 const wanted = computed(() => targets.find((one) => one.id === targetId.value) ?? targets[0])
 /** How many things are on it. */
@@ -51,6 +53,7 @@ const { data: wait } = useQuery({
       {{ board.name }}
       <small class="soft">{{ stacks > 1 ? 'several' : first?.name }} on {{ first?.ground || 'wood' }}</small>
     </h3>
+    <CalledName :name="board.name" maxlength="60" @rename="emit('rename', $event)" />
     <a
       :href="`/api/jobs/${jobId.toString()}/boards.pdf?board=${encodeURIComponent(board.name)}`"
       class="labels"

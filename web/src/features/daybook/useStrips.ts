@@ -3,6 +3,7 @@ import { computed, type MaybeRefOrGetter, toValue } from 'vue'
 
 import { api, type Schemas, unwrap } from '../../api/client'
 import { preferences } from '../../shared/preferences'
+import { renamed } from '../../shared/renamed'
 import { say, sayWrong } from '../../shared/useNotice'
 
 /** The strips, offcuts and stain boards of a job. */
@@ -38,10 +39,12 @@ export function useStrips(jobId: MaybeRefOrGetter<number | undefined>) {
     await refresh()
   }
 
-  async function change(id: number, body: Schemas['StripChangeIn']) {
-    unwrap(await api.PATCH('/api/strips/{strip_id}', { params: { path: { strip_id: id } }, body }))
-    await refresh()
-  }
+  const renameBoard = (board: string, name: string) =>
+    renamed(board, name, async (now) => {
+      const body = { board: now === name ? board : name, name: now }
+      unwrap(await api.PATCH('/api/jobs/{job_id}/boards', { params: ask(), body }))
+      await refresh()
+    })
 
   const discard = async (id: number) => {
     unwrap(await api.DELETE('/api/strips/{strip_id}', { params: { path: { strip_id: id } } }))
@@ -66,5 +69,5 @@ export function useStrips(jobId: MaybeRefOrGetter<number | undefined>) {
   }
 
   const error = computed(() => strips.error.value ?? boards.error.value)
-  return { strips: strips.data, boards: boards.data, error, add, addBoard, change, remove }
+  return { strips: strips.data, boards: boards.data, error, add, addBoard, renameBoard, remove }
 }

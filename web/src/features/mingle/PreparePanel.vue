@@ -3,6 +3,7 @@ import { keepPreviousData, useQuery, useQueryClient } from '@tanstack/vue-query'
 import { computed, ref, watch } from 'vue'
 
 import { api, unwrap } from '../../api/client'
+import CalledName from '../../shared/CalledName.vue'
 import ErrorLine from '../../shared/ErrorLine.vue'
 import GroundChoice from '../../shared/GroundChoice.vue'
 import { readWithin } from '../../shared/say/number'
@@ -10,6 +11,7 @@ import { preferences } from '../../shared/preferences'
 import { useJob } from '../../shared/useJob'
 import { sizeOf, useMeasuring } from '../../shared/useMeasuring'
 import { useMixes } from '../../shared/useMixes'
+import { renamed } from '../../shared/renamed'
 import { say, sayWrong } from '../../shared/useNotice'
 import { useShelf } from '../../shared/useShelf'
 import PreparedSays from './PreparedSays.vue'
@@ -103,6 +105,13 @@ function makeThatMuch(ml: number) {
 
 const queries = useQueryClient()
 const changed = () => queries.invalidateQueries({ queryKey: ['shelf', 'preparations'] })
+
+const rename = (name: string) =>
+  renamed(one.value?.title ?? '', name, async (title) => {
+    const params = { path: { key: chosen.value } }
+    unwrap(await api.PATCH('/api/preparations/{key}', { params, body: { title } }))
+    await changed()
+  })
 
 /** Take a preparation of one's own off the list. */
 async function takeOff() {
@@ -198,7 +207,10 @@ function keepIt() {
         <PreparedSays :preparation="one" :made="data" @much="makeThatMuch" />
         <div>
           <BButton v-if="one.keepable" variant="primary" @click="keepIt">Keep it as a jug</BButton>
-          <BButton v-if="one.own" variant="plain" class="link" @click="takeOff">remove it</BButton>
+          <template v-if="one.own">
+            <CalledName :name="one.title" @rename="rename" />
+            <BButton variant="plain" class="link" @click="takeOff">remove it</BButton>
+          </template>
         </div>
       </template>
       <ErrorLine v-if="error" :error="error" />

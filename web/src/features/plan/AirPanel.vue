@@ -5,15 +5,16 @@ import KeptInput from '../../shared/KeptInput.vue'
 import { readNumber } from '../../shared/say/number'
 import { readTemperature, temperatureToType, temperatureUnit } from '../../shared/say/temperatures'
 import { told } from '../../shared/say/told'
+import { useDevices } from '../../shared/useDevices'
 import { sayWrong } from '../../shared/useNotice'
 import type { Plan, PlanActs } from './usePlan'
 
 /** The air of the workshop, by forecast or as typed, and what it changes; the date, the sprayer. */
 const { plan, acts } = defineProps<{ plan: Plan; acts: PlanActs }>()
+const devices = useDevices()
 const air = computed(() => plan.air)
 const source = computed(
-  () =>
-    ({ typed: 'as you typed it', forecast: 'by the forecast', usual: 'usual, as no forecast came' })[air.value.source],
+  () => ({ typed: 'as you typed it', forecast: 'by the forecast', usual: 'taken as it usually is' })[air.value.source],
 )
 type Air = { temperature: number; humidity: number; moving_air: boolean; dryer: boolean }
 
@@ -74,7 +75,7 @@ const local = computed(() => {
         variant="plain"
         class="link"
         @click="acts.change({ by_forecast: true, no_due: false })"
-        >by the forecast again</BButton
+        >{{ devices?.weather ? 'by the forecast again' : 'as it usually is again' }}</BButton
       >
     </p>
     <p v-for="one in air.says" :key="one">{{ told(one) }}.</p>

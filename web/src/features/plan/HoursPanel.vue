@@ -3,8 +3,10 @@ import { useQuery, useQueryClient } from '@tanstack/vue-query'
 import { computed, ref, watch } from 'vue'
 
 import { api, type Schemas, unwrap } from '../../api/client'
+import { note } from '../../api/versions'
 import ErrorLine from '../../shared/ErrorLine.vue'
 import { say, sayWrong } from '../../shared/useNotice'
+import { versioned } from '../../shared/versioned'
 import { zoneHere } from '../../shared/say/times'
 
 /** When there is time: week by week, single days, two pairs of hands, noise, daylight; and a calendar that is read. */
@@ -27,6 +29,7 @@ const DAYS = {
 type Day = keyof typeof DAYS
 const draft = ref<Record<Day, string>>()
 const hands = ref(1)
+const touched = ref(false)
 const wrong = ref<unknown>()
 
 const said = (spans: Schemas['SpanIn'][] | undefined) =>
@@ -34,7 +37,9 @@ const said = (spans: Schemas['SpanIn'][] | undefined) =>
 watch(
   data,
   (now) => {
-    if (!now || draft.value) return
+    if (!now || (draft.value && touched.value)) return
+    // Of the version that is typed over: a newer one is not known until it is shown.
+    if (now.set) note('setting', now.id, now.version)
     draft.value = Object.fromEntries(Object.keys(DAYS).map((day) => [day, said(now.hours.week[day as Day])])) as Record<
       Day,
       string
@@ -79,7 +84,16 @@ async function send(change: Partial<Schemas['HoursIn']>) {
   wrong.value = undefined
   try {
     const body = { ...data.value.hours, zone: data.value.set ? data.value.hours.zone : zone, ...change }
-    queries.setQueryData(['hours'], unwrap(await api.PUT('/api/hours', { body })))
+    await versioned(
+      'setting',
+      data.value.id,
+      'When there is time',
+      async (headers) => unwrap(await api.PUT('/api/hours', { body, headers })),
+      () => {
+        touched.value = false
+        return queries.invalidateQueries({ queryKey: ['hours'] })
+      },
+    )
     emit('kept')
   } catch (problem) {
     wrong.value = problem
@@ -124,7 +138,7 @@ async function forget() {
 </script>
 
 <template>
-  <form v-if="draft && data" class="hours" @submit.prevent="keep">
+  <form v-if="draft && data" class="hours" @submit.prevent="keep" @input="touched = true">
     <p v-if="!data.set">These are an example. Change them to yours: two evenings are enough to begin.</p>
     <div class="week">
       <label v-for="(name, day) in DAYS" :key="day"

@@ -5,6 +5,7 @@ import { computed, ref, watch } from 'vue'
 import { api, type Schemas, unwrap } from '../../api/client'
 import ErrorLine from '../../shared/ErrorLine.vue'
 import { sayWrong } from '../../shared/useNotice'
+import { versioned } from '../../shared/versioned'
 
 /** What a piece is before anything is done, in two minutes: damage, layers, what stays, what can hurt. */
 const { jobId } = defineProps<{ jobId: number }>()
@@ -19,13 +20,14 @@ const chosen = ref<number>()
 const piece = computed(() => data.value?.pieces.find((one) => one.piece === chosen.value) ?? data.value?.pieces[0])
 const part = ref('')
 const draft = ref<Schemas['SurveyIn']>()
+/** How many changes of it are on their way: what is shown follows what is kept when none is. */
+const writing = ref(0)
 watch(
-  piece,
-  (now, before) => {
-    if (now && (now.piece !== before?.piece || draft.value === undefined)) {
-      draft.value = JSON.parse(JSON.stringify(now.survey)) as Schemas['SurveyIn']
-      part.value = ''
-    }
+  [piece, writing],
+  ([now], [before]) => {
+    if (!now || (writing.value > 0 && now.piece === before?.piece)) return
+    if (now.piece !== before?.piece) part.value = ''
+    draft.value = JSON.parse(JSON.stringify(now.survey)) as Schemas['SurveyIn']
   },
   { immediate: true },
 )
@@ -46,13 +48,23 @@ function toggle<T extends string>(list: T[] | undefined, key: string, on: boolea
 
 async function keep() {
   if (!piece.value || !draft.value) return
+  writing.value += 1
   try {
-    const params = { path: { piece_id: piece.value.piece } }
-    unwrap(await api.PUT('/api/pieces/{piece_id}/survey', { params, body: draft.value }))
-    await queries.invalidateQueries({ queryKey: ['surveys'] })
+    const { piece: id, name } = piece.value
+    const params = { path: { piece_id: id } }
+    const body = draft.value
+    await versioned(
+      'piece',
+      id,
+      `What is said of ${name}`,
+      async (headers) => unwrap(await api.PUT('/api/pieces/{piece_id}/survey', { params, body, headers })),
+      () => queries.invalidateQueries({ queryKey: ['surveys'] }),
+    )
     emit('kept')
   } catch (problem) {
     sayWrong(problem)
+  } finally {
+    writing.value -= 1
   }
 }
 
