@@ -1,6 +1,5 @@
 """A plan as it leaves the program: a calendar with alarms, a sheet and step cards, tables, and a file with a schema."""
 
-import re
 from collections.abc import Sequence
 from datetime import datetime, timedelta
 from typing import Final
@@ -9,22 +8,19 @@ from jug_mingle.core.materials.handling import time_words
 from jug_mingle.core.measuring.saying import Saying
 from jug_mingle.core.plan.dangers import CAUTIONS
 from jug_mingle.core.plan.scheduling import Slot
-from jug_mingle.core.plan.shopping import Line
 from jug_mingle.core.plan.step import Step
 from jug_mingle.core.practice.hazards import DEFERS
 from jug_mingle.documents.plan import PlanFile, PlanStepDoc, PlanWaitDoc
 from jug_mingle.formats.calendar_file import Entry, write_calendar
 from jug_mingle.formats.plan_csv import GOODS_COLUMNS, STEP_COLUMNS, table
 from jug_mingle.formats.plan_sheet import PlanDay, PlanLine, StepCard, plan_sheet, step_cards
-from jug_mingle.services.plan_money import Money
+from jug_mingle.services.plan_money import Money, amount_words, bought_words
 from jug_mingle.services.plan_view import Day, View, titles
 from jug_mingle.services.plans import PlanNow
 from jug_mingle.services.settings import Settings
 from jug_mingle.store.models import now
 
 _USUAL: Final = Settings()
-
-_ML: Final = re.compile(r"(\d+(?:\.\d+)?) ml")
 
 _WARNED: Final = 10
 """Before a session the alarm goes so early. [minutes]"""
@@ -117,26 +113,13 @@ def sheet_of(name: str, view: View, money: Money, settings: Settings = _USUAL) -
 def _to_buy(money: Money, saying: Saying) -> list[PlanLine]:
     return [
         PlanLine(
-            when="", title=f"{line.title}, {_needed(line, saying)} needed",
-            piece=_bought(line, saying),
+            when="", title=f"{line.title}, {amount_words(line, line.needed, saying)} needed",
+            piece=bought_words(line, saying),
             long="" if line.cash is None else saying.money(line.cash),
         )
         for line in [*money.pots, *money.goods]
         if line.buy
     ]  # fmt: skip
-
-
-def _bought(line: Line, saying: Saying) -> str:
-    """Return what is bought, its tins as amounts are said."""
-    return _ML.sub(lambda found: saying.amount(float(found[1])), line.buy)
-
-
-def _needed(line: Line, saying: Saying) -> str:
-    """Return how much of something a plan takes: what is poured as amounts are said, the rest counted."""
-    if line.unit == "m²":
-        return saying.area(line.needed)
-    ml = {"ml": 1.0, "l": 1000.0}.get(line.unit)
-    return saying.words(f"{line.needed:.3g} {line.unit}") if ml is None else saying.amount(line.needed * ml)
 
 
 def _day_title(one: PlanNow, day: Day) -> str:
@@ -195,9 +178,9 @@ def shopping_csv(money: Money, settings: Settings = _USUAL) -> bytes:
     return table(
         GOODS_COLUMNS,
         [
-            [line.title, line.unit, round(line.needed, 2), round(line.there, 1), _bought(line, saying),
+            [line.title, line.unit, round(line.needed, 2), round(line.there, 1), bought_words(line, saying),
              "" if line.cash is None else round(line.cash, 2), "" if line.share is None else round(line.share, 2),
-             _needed(line, saying)]
+             amount_words(line, line.needed, saying)]
             for line in [*money.pots, *money.goods]
         ],
     )  # fmt: skip

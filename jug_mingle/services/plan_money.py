@@ -1,5 +1,6 @@
 """What a job's plan takes and costs: pots against what is left, consumables, hardware, hours, a price."""
 
+import re
 from collections.abc import Mapping
 from dataclasses import dataclass
 from typing import Final
@@ -7,6 +8,7 @@ from typing import Final
 from sqlalchemy.orm import Session
 
 from jug_mingle.core.materials.kinds import kind_of
+from jug_mingle.core.measuring.saying import Saying
 from jug_mingle.core.plan.shopping import SIZES, Line, consumables, left_of_price, pot_line
 from jug_mingle.core.plan.step import Step
 from jug_mingle.services.hardware import fitted_on
@@ -15,6 +17,8 @@ from jug_mingle.services.mixes import get_mix
 from jug_mingle.services.pieces import piece_rows
 from jug_mingle.services.plans import PlanNow
 
+_ML: Final = {"ml": 1.0, "l": 1000.0}
+_VOLUME: Final = re.compile(r"(\d+(?:\.\d+)?) (ml|l)\b")
 _CLEAR: Final = frozenset({"clear_coat", "oil_varnish", "oil", "oil_wax_butter"})
 
 
@@ -140,3 +144,16 @@ def _instead(session: Session, colour: str) -> list[tuple[str, str]]:
         return []
     wanted = get_material(session, key).kind if kind == "pot" else key
     return [(f"pot:{row.key}", row.name) for row in material_rows(session) if row.kind == wanted and row.key != key]
+
+
+def amount_words(line: Line, amount: float, saying: Saying) -> str:
+    """Return so much of something a plan takes: what is poured as amounts are said, the rest counted."""
+    if line.unit == "m²":
+        return saying.area(amount)
+    ml = _ML.get(line.unit)
+    return saying.words(f"{amount:.3g} {line.unit}") if ml is None else saying.amount(amount * ml)
+
+
+def bought_words(line: Line, saying: Saying) -> str:
+    """Return what is bought, tins and bottles as amounts are said."""
+    return _VOLUME.sub(lambda found: saying.amount(float(found[1]) * _ML[found[2]]), line.buy)

@@ -152,6 +152,22 @@ class AgreeTest(BrowserCase):
         self.assertEqual(kept["layers"][0]["pattern"], "centre")
         self.assertEqual(len(kept["layers"]), len(look["layers"]))
 
+    def test_two_on_the_hours(self) -> None:
+        """Hours typed over those that were changed meanwhile are not kept in silence: both are offered."""
+        page = self.page
+        self.go("plan")
+        page.get_by_role("button", name="When have I time?").click()
+        page.get_by_label("Tuesday").fill("19:00-21:00")
+        hours = page.request.get("/api/hours").json()["hours"]
+        page.request.put("/api/hours", data={**hours, "week": {"wed": [{"start": "07:00", "end": "08:00"}]}})
+        page.wait_for_timeout(800)
+        self.allowed = ("Failed to load resource: the server responded",)
+        page.get_by_label("Tuesday").press("Enter")
+        expect(page.get_by_text("When there is time was changed in another window meanwhile")).to_be_visible()
+        page.get_by_role("button", name="Take the other").click()
+        expect(page.get_by_label("Tuesday")).to_have_value("")
+        expect(page.get_by_label("Wednesday")).to_have_value("07:00–08:00")
+
 
 class DaybookTest(BrowserCase):
     def test_written_found_and_used_again(self) -> None:
@@ -191,6 +207,31 @@ class DaybookTest(BrowserCase):
         self.assertEqual(([one["title"] for one in job["targets"]], [one["name"] for one in job["looks"]]),
                          (["jug glaze"], ["Tide"]))  # fmt: skip
         self.accessible(page)
+
+    def test_renamed_and_back(self) -> None:
+        """A colour and a board are called otherwise by keys, and as before again."""
+        page = self.page
+        self.go("catch")
+        page.get_by_role("button", name="rename", exact=True).click()
+        field = page.get_by_label("New name of jug glaze")
+        field.fill("sea glaze")
+        field.press("Enter")
+        expect(page.get_by_text("jug glaze is called sea glaze now.")).to_be_visible()
+        self.quiet()
+        self.assertEqual(self.job()["targets"][0]["title"], "sea glaze")
+        page.get_by_role("status").get_by_role("button", name="Undo").click()
+        self.quiet()
+        self.assertEqual(self.job()["targets"][0]["title"], "jug glaze")
+        page.goto("/1/daybook")
+        page.get_by_role("button", name="Rename Tea on oak").press("Enter")
+        page.get_by_label("New name of Tea on oak").press("Escape")
+        expect(page.get_by_role("button", name="Rename Tea on oak")).to_be_focused()
+        page.keyboard.press("Enter")
+        page.keyboard.type("Tea, wiped")
+        page.keyboard.press("Enter")
+        expect(page.get_by_role("heading", name="Tea, wiped")).to_be_visible()
+        page.get_by_role("status").get_by_role("button", name="Undo").click()
+        expect(page.get_by_role("heading", name="Tea on oak")).to_be_visible()
 
     def test_choosing_with_a_client(self) -> None:
         """Two looks on a page, and the answer kept with the job."""

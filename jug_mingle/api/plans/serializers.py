@@ -13,7 +13,7 @@ from jug_mingle.api.plans import schemas
 from jug_mingle.api.practice.schemas import CardOut
 from jug_mingle.core.colour.spectra import Light
 from jug_mingle.core.materials.handling import time_words
-from jug_mingle.core.measuring.units import format_amount
+from jug_mingle.core.measuring.saying import Saying
 from jug_mingle.core.optics.film import R_infinity, R_seen
 from jug_mingle.core.pieces.addresses import ZONES
 from jug_mingle.core.plan.conditions import open_under, wait_under
@@ -31,7 +31,7 @@ from jug_mingle.services.hours import EVENINGS, busy_kept, hours_kept, hours_row
 from jug_mingle.services.materials import get_material
 from jug_mingle.services.mixes import get_mix
 from jug_mingle.services.pieces import piece_of, piece_rows
-from jug_mingle.services.plan_money import Money
+from jug_mingle.services.plan_money import Money, amount_words, bought_words
 from jug_mingle.services.plan_progress import took_words
 from jug_mingle.services.plan_view import Drying, titles, view_of
 from jug_mingle.services.plan_work import work_of
@@ -125,9 +125,7 @@ def step_out(
 
 
 def _take(session: Session, take: Take, unit: str) -> schemas.TakeOut:
-    def said(ml: float) -> str:
-        return format_amount(ml, "ml" if unit == "g" else unit).words
-
+    said = Saying(unit=unit).amount
     kind, _, key = take.colour.partition(":")
     left = ""
     if kind == "pot":
@@ -226,11 +224,12 @@ def timers_out(rows: Iterable[TimerRow]) -> schemas.TimersOut:
 
 def money_out(session: Session, money: Money, unit: str) -> schemas.MoneyOut:
     """Return what a plan takes and costs, amounts in a unit."""
+    settings = settings_of(session)
+    saying = settings.saying(unit)
     return schemas.MoneyOut(
-        currency=settings_of(session).currency, pots=[_line(line, unit, money.instead.get(line.key,
-        ())) for line in money.pots],
+        currency=settings.currency, pots=[_line(line, saying, money.instead.get(line.key, ())) for line in money.pots],
         swapped=[WordsOut(key=key, title=title) for key, title in money.swapped],
-        goods=[_line(line, unit) for line in money.goods], hardware=money.hardware, cash=round(money.cash, 2),
+        goods=[_line(line, saying) for line in money.goods], hardware=money.hardware, cash=round(money.cash, 2),
         share=round(money.share, 2), hours=round(money.hours, 2), unpriced=money.unpriced,
         pieces=[
             schemas.PieceCostOut(piece=p.piece, name=p.name, share=round(p.share, 2), hours=round(p.hours, 2))
@@ -241,15 +240,11 @@ def money_out(session: Session, money: Money, unit: str) -> schemas.MoneyOut:
     )  # fmt: skip
 
 
-def _line(line: Line, unit: str, instead: Iterable[tuple[str, str]] = ()) -> schemas.LineOut:
-    poured = line.unit == "ml"
-
-    def said(amount: float) -> str:
-        return format_amount(amount, "ml" if unit == "g" else unit).words if poured else f"{amount:.3g} {line.unit}"
-
+def _line(line: Line, saying: Saying, instead: Iterable[tuple[str, str]] = ()) -> schemas.LineOut:
     return schemas.LineOut(
-        key=line.key, title=line.title, unit=line.unit, needed=round(line.needed, 2), needed_words=said(line.needed),
-        there_words=said(line.there) if line.there else "", buy=line.buy,
+        key=line.key, title=line.title, unit=line.unit, needed=round(line.needed, 2),
+        needed_words=amount_words(line, line.needed, saying),
+        there_words=amount_words(line, line.there, saying) if line.there else "", buy=bought_words(line, saying),
         cash=None if line.cash is None else round(line.cash, 2),
         share=None if line.share is None else round(line.share, 2),
         instead=[WordsOut(key=key, title=title) for key, title in instead],

@@ -20,7 +20,8 @@ from jug_mingle.api.preparations.schemas import (
 from jug_mingle.core.colour.spectra import light as light_named
 from jug_mingle.core.evidence.laid import LaidFilm
 from jug_mingle.core.materials.handling import keeps_words, wait_words
-from jug_mingle.core.measuring.units import SIZES, format_amount
+from jug_mingle.core.measuring.saying import Saying
+from jug_mingle.core.measuring.units import SIZES
 from jug_mingle.core.optics.uptake import SHORTEST, Laying
 from jug_mingle.core.practice.amounts import shortage
 from jug_mingle.core.practice.hazards import cautions_of
@@ -101,22 +102,22 @@ def prepare_batch(
     )  # fmt: skip
     found, one, shelf, shown = made.prepared, made.preparation, made.shelf, light_named(light)
     facts = handled(get_material(session, pour.key) for pour in found.pours) if found.pours else None
+    saying = settings_of(session).saying(unit)
     tins, pours = [shelf.materials[shelf.index(pour.key)] for pour in found.pours], []
     for pour, tin in zip(found.pours, tins, strict=True):
-        words = format_amount(pour.ml, unit, density=tin.mass_density).words
+        words = saying.amount(pour.ml, density=tin.mass_density)
         pours.append(
             PreparedPourOut(material=pour.key, name=tin.name, parts=pour.parts, ml=round(pour.ml, 1), words=words)
         )
     for title, ml in found.loose:
-        words = format_amount(ml, "ml" if unit == "g" else unit).words
+        words = saying.amount(ml)
         pours.append(PreparedPourOut(material=None, name=title, parts=1, ml=round(ml, 1), words=words))
     films = []
     if one.colours and any(tin.solids for tin in tins):
         volumes = tuple((pour.key, pour.ml) for pour in found.pours)
         films = [LaidFilm(volumes=volumes, laying=one.laying, over_seal=over_seal(one))]
     known = facts is not None and facts.pot_life is not None
-    measured = body.job_id is not None and bool(found.pours) and any(tin.solids for tin in tins)
-    job, saying = body.job_id or 0, settings_of(session).saying(unit)
+    measured, job = body.job_id is not None and bool(found.pours) and any(tin.solids for tin in tins), body.job_id or 0
     return PreparedOut(
         pours=pours, batch=round(made.batch, 1), from_batches=[from_batch_out(one, unit) for one in made.from_batches],
         needed=amount_out(amount_of(session, job, found.pours, coats=one.coats), saying) if measured else None,
@@ -135,5 +136,5 @@ def prepare_batch(
 
 def from_batch_out(rest: service.FromBatch, unit: str) -> PoursFromOut:
     """Return how much is poured from a batch, and what of tins comes with it."""
-    words = format_amount(rest.ml, "ml" if unit == "g" else unit).words
+    words = Saying(unit=unit).amount(rest.ml)
     return PoursFromOut(batch_id=rest.batch_id, ml=rest.ml, words=f"{words} of what is left in {rest.name}")

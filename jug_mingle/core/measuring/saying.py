@@ -51,9 +51,10 @@ class Saying:
         """Return words with their numbers written as the person writes them."""
         return _DECIMAL.sub(",", text) if self.numbers == "comma" else text
 
-    def amount(self, ml: float, *, density: float = 1.0) -> str:
-        """Return an amount [ml], as it can be read off."""
-        return self.words(format_amount(ml, self.unit, density=density).words)
+    def amount(self, ml: float, *, density: float | None = None) -> str:
+        """Return an amount [ml], as it can be read off; weighed only where its density [g/ml] is known."""
+        unit = "ml" if density is None and self.unit == "g" else self.unit
+        return self.words(format_amount(ml, unit, density=density or 1.0).words)
 
     def fine_length(self, metres: float) -> str:
         """Return a length [m] as it is marked with a pencil: "457 mm", "17.99 in"."""

@@ -13,6 +13,8 @@ class SayingTest(unittest.TestCase):
         said = [Saying(unit=unit).area(5.0) for unit in ("ml", "g", "quart")]
         self.assertEqual(said, ["5.0 m²", "5.0 m²", "54 sq ft"])
         self.assertEqual([one.area(0.012) for one in (METRIC, US)], ["0.012 m²", "0.13 sq ft"])
+        self.assertEqual(Saying(unit="g").amount(250.0, density=1.4), "350 g")
+        self.assertEqual(Saying(unit="g").amount(250.0), "250 ml")  # nobody weighs what has no known density
         self.assertEqual([one.fine_length(0.457) for one in (METRIC, US)], ["457 mm", "17.99 in"])
         self.assertEqual([one.spread_rate(11.0) for one in (METRIC, US)], ["11 m² a litre", "448 sq ft a gallon"])
 

@@ -2,7 +2,7 @@
 import { nextTick, ref, useTemplateRef } from 'vue'
 
 /** What something is called, and how it is called otherwise: "rename" beside it, then a field in its place. */
-const { name, what = name } = defineProps<{ name: string; what?: string; maxlength?: string }>()
+const { name } = defineProps<{ name: string; maxlength?: string }>()
 const emit = defineEmits<{ rename: [name: string] }>()
 const open = ref(false)
 const draft = ref('')
@@ -30,14 +30,14 @@ async function end(kept: boolean) {
     <BFormInput
       v-model="draft"
       size="sm"
-      :aria-label="`New name of ${what}`"
+      :aria-label="`New name of ${name}`"
       :maxlength="maxlength ?? '120'"
       autocomplete="off"
       @keydown.esc.stop.prevent="end(false)"
     />
     <BButton type="submit" size="sm" variant="outline-secondary">Rename</BButton>
   </form>
-  <BButton v-else ref="button" variant="plain" class="link" :aria-label="`Rename ${what}`" @click="begin"
+  <BButton v-else ref="button" variant="plain" class="link" :aria-label="`Rename ${name}`" @click="begin"
     >rename</BButton
   >
 </template>
@@ -45,7 +45,7 @@ async function end(kept: boolean) {
 <style scoped>
 .called {
   display: flex;
-  flex: 1;
+  flex: 0 1 380px;
   gap: 6px;
   align-items: center;
 }

@@ -53,14 +53,15 @@ const { data: wait } = useQuery({
       {{ board.name }}
       <small class="soft">{{ stacks > 1 ? 'several' : first?.name }} on {{ first?.ground || 'wood' }}</small>
     </h3>
-    <CalledName :name="board.name" maxlength="60" @rename="emit('rename', $event)" />
-    <a
-      :href="`/api/jobs/${jobId.toString()}/boards.pdf?board=${encodeURIComponent(board.name)}`"
-      class="labels"
-      target="_blank"
-      rel="noopener"
-      >print its labels</a
-    >
+    <div class="acts">
+      <a
+        :href="`/api/jobs/${jobId.toString()}/boards.pdf?board=${encodeURIComponent(board.name)}`"
+        target="_blank"
+        rel="noopener"
+        >print its labels</a
+      >
+      <CalledName :name="board.name" maxlength="60" @rename="emit('rename', $event)" />
+    </div>
     <ol class="fields" :aria-label="`${board.name}, by how long it stood before it was wiped`">
       <li v-for="field in board.fields" :key="field.id">
         <i :style="{ background: field.hex }" /><span
@@ -110,7 +111,14 @@ h3 small {
   font: 400 0.9rem var(--bs-body-font-family);
 }
 
-.labels {
+.acts {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 18px;
+  align-items: center;
+}
+
+.acts a {
   color: inherit;
 }
 

@@ -35,8 +35,8 @@ const wrong = ref<unknown>()
 const said = (spans: Schemas['SpanIn'][] | undefined) =>
   (spans ?? []).map((one) => `${one.start}–${one.end}`).join(', ')
 watch(
-  data,
-  (now) => {
+  [data, touched],
+  ([now]) => {
     if (!now || (draft.value && touched.value)) return
     // Of the version that is typed over: a newer one is not known until it is shown.
     if (now.set) note('setting', now.id, now.version)
@@ -89,9 +89,9 @@ async function send(change: Partial<Schemas['HoursIn']>) {
       data.value.id,
       'When there is time',
       async (headers) => unwrap(await api.PUT('/api/hours', { body, headers })),
-      () => {
+      async () => {
+        await queries.invalidateQueries({ queryKey: ['hours'] })
         touched.value = false
-        return queries.invalidateQueries({ queryKey: ['hours'] })
       },
     )
     emit('kept')
