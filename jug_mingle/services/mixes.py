@@ -26,6 +26,7 @@ from jug_mingle.services.recipes import PourAsked
 from jug_mingle.services.shelf_fit import fitted_shelf
 from jug_mingle.services.targets import get_target
 from jug_mingle.store.models import MaterialRow, MixRow, PourRow, now
+from jug_mingle.store.reading import read_once
 
 _TAP: Final = 20_000.0
 """What a tin of water is said to hold. [ml]"""
@@ -37,9 +38,8 @@ _USUAL_GROUND: Final = "oak"
 
 def mix_rows(session: Session, job_id: int) -> Sequence[MixRow]:
     """Return the mixes of a job that were not removed, oldest first."""
-    return session.scalars(
-        select(MixRow).where(MixRow.job_id == job_id, MixRow.removed.is_(None)).order_by(MixRow.id)
-    ).all()
+    query = select(MixRow).where(MixRow.job_id == job_id, MixRow.removed.is_(None)).order_by(MixRow.id)
+    return read_once(session, ("mixes", job_id), lambda: session.scalars(query).all())
 
 
 def twins(session: Session, job_id: int) -> dict[int, str]:

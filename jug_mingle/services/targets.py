@@ -11,13 +11,13 @@ from sqlalchemy.orm import Session
 from jug_mingle.errors import NotFoundError
 from jug_mingle.services.jobs import get_job
 from jug_mingle.store.models import TargetRow, now
+from jug_mingle.store.reading import read_once
 
 
 def target_rows(session: Session, job_id: int) -> Sequence[TargetRow]:
     """Return the targets of a job that were not removed, oldest first."""
-    return session.scalars(
-        select(TargetRow).where(TargetRow.job_id == job_id, TargetRow.removed.is_(None)).order_by(TargetRow.id)
-    ).all()
+    query = select(TargetRow).where(TargetRow.job_id == job_id, TargetRow.removed.is_(None)).order_by(TargetRow.id)
+    return read_once(session, ("targets", job_id), lambda: session.scalars(query).all())
 
 
 def get_target(session: Session, target_id: int) -> TargetRow:
