@@ -3,6 +3,7 @@
 import hashlib
 import json
 import os
+import re
 import sqlite3
 import subprocess
 import sys
@@ -18,7 +19,7 @@ from typing import Any
 
 import numpy as np
 import psutil
-from playwright.sync_api import Page, Request, sync_playwright
+from playwright.sync_api import Page, sync_playwright
 
 from bench.tables import ms, seconds, table
 from jug_mingle.cli import prepare_demo
@@ -28,6 +29,7 @@ from tests.browser.support import Server, launch
 
 JOBS, PHOTOS = 500, 5000
 BIG = {"target": 60, "mix": 40, "piece": 12}
+PLURAL = {"target": "colour", "mix": "jug"}
 FILES, FILE = 40, 50_000_000
 """How many photos of how many bytes are backed up."""
 
@@ -54,7 +56,7 @@ def years(data: Path) -> None:
             for table_name in ("job", "photo", "target", "mix", "pour", "look", "piece"):
                 _again(connection, table_name, numbers)
             _shift(connection)
-        _more_photos(connection)
+        _more_photos(connection, data / "photos")
         for name, many in BIG.items():
             for n in range(many):
                 _copied(connection, name, n)
@@ -93,11 +95,14 @@ def _shift(connection: sqlite3.Connection) -> None:
         _OFFSETS[name] = connection.execute(f"SELECT max(id) FROM {name}").fetchone()[0]
 
 
-def _more_photos(connection: sqlite3.Connection) -> None:
-    """Add photos until there are enough: rows whose files are those of the demo's photos under other hashes."""
+def _more_photos(connection: sqlite3.Connection, folder: Path) -> None:
+    """Add photos until there are enough: their working copies are those of the demo's photos under other hashes."""
+    copies = sorted(folder.glob("*.jpg"))
     jobs = [number for (number,) in connection.execute("SELECT id FROM job ORDER BY id")]
     there = connection.execute("SELECT count(*) FROM photo").fetchone()[0]
     made = datetime.now(UTC).replace(tzinfo=None).isoformat(sep=" ")
+    for n in range(PHOTOS - there):
+        (folder / f"{n:064x}.jpg").hardlink_to(copies[n % len(copies)])
     connection.executemany(
         "INSERT INTO photo (job_id, name, sha256, media_type, width, height, marks, created) "
         "VALUES (?, ?, ?, 'image/jpeg', 1600, 1200, '{}', ?)",
@@ -135,7 +140,7 @@ def answers(data: Path) -> None:
         for title, aim, path in (
             (f"list of {JOBS} jobs", 200, "jobs"), ("search by words", 150, "find?words=tide%20green"),
             ("search by colour", 150, "find?colour=%233f7f78"), ("search by date", 150, "find?since=2026-01-01"),
-            (f"a job of {', '.join(f'{many} {name}s' for name, many in BIG.items())}", 150, "jobs/1"),
+            (f"a job of {', '.join(f'{many} {PLURAL.get(name, name)}s' for name, many in BIG.items())}", 150, "jobs/1"),
             ("the bin", 150, "bin"), ("the daybook of a job", 150, "jobs/1/daybook"),
         ):  # fmt: skip
             times = seconds(ask(path), 15)
@@ -150,7 +155,9 @@ def places(data: Path) -> None:
         browser = launch(playwright)
         page = browser.new_page(viewport={"width": 1280, "height": 800}, base_url=server.address)
         asked: list[str] = []
-        page.on("request", lambda request: _note(asked, request))
+        network = page.context.new_cdp_session(page)
+        network.send("Network.enable")
+        network.on("Network.responseReceived", lambda told: _note(asked, told["response"]))
         page.goto("/2/piece")
         page.wait_for_timeout(4000)
         names = ["Catch", "Mingle", "Daybook", "Shelf", "Settings", "Piece"]
@@ -178,9 +185,10 @@ def places(data: Path) -> None:
         browser.close()
 
 
-def _note(asked: list[str], request: Request) -> None:
-    path = request.url.split("/api/")[-1]
-    if "/api/" in request.url and request.method == "GET" and "events" not in path and "timers" not in path:
+def _note(asked: list[str], answer: dict[str, Any]) -> None:
+    """Note what the program was asked for; what the browser had kept was not."""
+    path = answer["url"].split("/api/")[-1]
+    if "/api/" in answer["url"] and not answer.get("fromDiskCache") and not re.match("events|timers", path):
         asked.append(path.split("?")[0])
 
 

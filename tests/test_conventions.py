@@ -4,6 +4,7 @@ import ast
 import re
 import unittest
 from pathlib import Path
+from typing import ClassVar
 
 from jug_mingle.api.app import create_app
 from jug_mingle.settings import Settings
@@ -73,6 +74,24 @@ class RoutesTest(unittest.TestCase):
                     if "{" in path:
                         schema = route["responses"]["404"]["content"]["application/json"]["schema"]
                         self.assertEqual(schema, {"$ref": "#/components/schemas/Problem"})
+
+
+class ReadAnewTest(unittest.TestCase):
+    """What pages read stays as it was read until the stream of changes names it."""
+
+    ALWAYS: ClassVar[set[str]] = {
+        "demo", "devices", "families", "forms", "grounds", "kinds", "lights", "lookbook", "measuring", "methods",
+        "mishaps", "piece words", "reader", "scheme", "states", "surroundings",
+    }  # fmt: skip
+    """What does not change while the program runs, or is of a photo as it came."""
+
+    def test_every_query_is_named(self) -> None:
+        pages = ROOT / "web" / "src"
+        told = set(re.findall(r"'([a-z -]+)(?:/[a-z]+)?'", (pages / "api" / "events.ts").read_text()))
+        for file in (file for file in pages.rglob("*") if file.suffix in {".vue", ".ts"}):
+            for key in re.findall(r"queryKey: (?:computed\(\(\) => )?\[\s*'([^']+)'", file.read_text()):
+                with self.subTest(file.name, key=key):
+                    self.assertIn(key, told | self.ALWAYS)
 
 
 class NothingFromOutsideTest(unittest.TestCase):

@@ -14,23 +14,30 @@ interface Told {
   page: string
 }
 
+/** What follows from the paints, from a colour that is wanted, and from the light of a job. */
+const MATCHED = ['recipes', 'ways', 'why', 'woods', 'undertones', 'own', 'beside', 'board-wait']
+
 /** What is read anew for each topic: the beginnings of the keys of queries. */
-const READ: Record<string, string[][]> = {
-  jobs: [['jobs']],
-  shelf: [['shelf'], ['tin'], ['recipes'], ['ways'], ['job'], ['strips'], ['prepared']],
-  settings: [['settings'], ['hours'], ['plan'], ['amount'], ['shelf']],
-  timer: [['timers']],
-  plan: [['plan'], ['money'], ['timers']],
-  step_done: [['plan'], ['money'], ['daybook']],
-  strip: [['strips'], ['shelf', 'past']],
-  entry: [['daybook']],
-  photo: [['daybook']],
-  choice: [['choices']],
-  piece: [['plan'], ['surveys'], ['amount'], ['sizes']],
-  look: [['plan'], ['amount']],
-  mix: [['shelf', 'past'], ['batch'], ['daybook']],
-  pot: [['batch'], ['daybook']],
-  pour_made: [['batch'], ['daybook']],
+const READ: Record<string, string[]> = {
+  jobs: ['jobs', ...MATCHED],
+  shelf: [
+    ...MATCHED,
+    ...['shelf', 'tin', 'job', 'strips', 'prepared', 'next-swatch', 'amount', 'plan', 'money', 'jugs'],
+  ],
+  target: MATCHED,
+  settings: ['settings', 'hours', 'plan', 'money', 'amount', 'shelf', 'daybook'],
+  timer: ['timers'],
+  plan: ['plan', 'money', 'timers'],
+  step_done: ['plan', 'money', 'daybook'],
+  strip: ['strips', 'board-wait', 'shelf/past'],
+  entry: ['daybook'],
+  photo: ['daybook'],
+  choice: ['choices'],
+  piece: ['plan', 'money', 'surveys', 'amount', 'sizes'],
+  look: ['plan', 'money', 'amount', 'choices'],
+  mix: ['shelf/past', 'batch', 'daybook', 'beside', 'own'],
+  pot: ['batch', 'daybook'],
+  pour_made: ['batch', 'daybook'],
 }
 
 /** Of these nothing is shown with the job as a whole. */
@@ -38,7 +45,11 @@ const APART = ['plan', 'timer', 'step_done', 'entry', 'choice', 'pot', 'pour_mad
 
 function keysOf(topics: string[]): (string | number)[][] {
   const tables = topics.filter((topic) => !topic.includes(':'))
-  const found: (string | number)[][] = [['bin'], ['find'], ...tables.flatMap((table) => READ[table] ?? [])]
+  const found: (string | number)[][] = [
+    ['bin'],
+    ['find'],
+    ...tables.flatMap((table) => (READ[table] ?? []).map((key) => key.split('/'))),
+  ]
   if (tables.length > 0 && tables.every((table) => APART.includes(table))) return found
   const jobs = topics.filter((topic) => topic.startsWith('job:')).map((topic) => Number(topic.slice(4)))
   return [...found, ...jobs.map((id) => ['job', id])]
