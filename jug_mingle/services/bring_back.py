@@ -160,10 +160,11 @@ def import_jobs(archive: ReadBack, database: Database, data: Path, numbers: Coll
 
 
 def duplicate_job(session: Session, job_id: int) -> int:
-    """Begin a job like another: its pieces, photos, colours, jugs and looks, and nothing of what was done on it."""
+    """Begin a job like another: its pieces, photos, colours, jugs, looks and the ways of its plan, and nothing of what
+    was done on it."""
     connection = session.connection()
     tables = tables_of(connection)
-    without = frozenset({"pot", "pour_made", "strip", "plan", "step_done", "timer", "entry", "choice"})
+    without = frozenset({"pot", "pour_made", "strip", "step_done", "timer", "entry", "choice"})
     wanted = rows_of_job(connection, tables, job_id, without=without)
     rows = {name: list(said_rows(connection, tables[name], its)) for name, its in wanted.items()}
     for name in ("photo", "target", "mix", "look", "piece"):
@@ -174,7 +175,16 @@ def duplicate_job(session: Session, job_id: int) -> int:
         "created": datetime.now(UTC).isoformat(), "version": 1, "state": "planned", "finished": None, "gone": None,
         "archived": None, "removed": None, "due": None,
     }  # fmt: skip
+    rows["plan"] = [
+        {**row, "begun": fresh["created"], "asked": None, "laid": None, "asks": _ways(row["asks"])}
+        for row in rows["plan"]
+    ]
     return beside(session, rows, fresh, foreign=False)
+
+
+def _ways(asks: Mapping[str, Any]) -> dict[str, Any]:
+    """Return what of a plan is true of the next job, too: steps left out, added, put in order; no time, no air."""
+    return {key: asks[key] for key in ("dropped", "added", "order") if key in asks}
 
 
 def beside(

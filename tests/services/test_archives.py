@@ -12,9 +12,10 @@ from unittest.mock import patch
 import numpy as np
 from sqlalchemy import inspect
 
+from jug_mingle.documents.plan import AddedStepIn
 from jug_mingle.errors import JugMingleError, UnfitError
 from jug_mingle.formats.archive_file import ArchiveList, read_archive
-from jug_mingle.services import archives, bin, bring_back, demo_job, jobs, looks, photos
+from jug_mingle.services import archives, bin, bring_back, demo_job, jobs, looks, photos, plan_asks, plans
 from jug_mingle.services.archives import archive, read_back
 from jug_mingle.services.entries import add_entry
 from jug_mingle.services.materials import add_material
@@ -174,8 +175,15 @@ class JobTest(ArchiveCase):
         """A job like another has its pieces, colours, jugs and looks, in jugs of its own, and nothing that was done."""
         database = self.opened()
         with database.write.begin() as session:
+            plan_asks.add(session, 1, AddedStepIn(piece=3, title="Oil the hinges", minutes=10))
+            plan_asks.ask(session, 1, air={"temperature": 12.0, "humidity": 60.0})
             number = bring_back.duplicate_job(session, 1)
         with database.read() as session:
+            last = max(work.number for work in plans.plan_now(session, number).works)
+            (own,) = (step for step in plans.plan_now(session, number).steps.steps if step.title == "Oil the hinges")
+            kept = plans.plan_row(session, number)
+            assert kept is not None
+            self.assertEqual((own.piece, "air" in kept.asks, kept.laid), (last, False, None))
             row = session.get_one(JobRow, number)
             self.assertEqual((row.state, row.name), ("planned", "Card-catalogue cabinet (2)"))
         with closing(sqlite3.connect(self.data / NAME)) as connection:

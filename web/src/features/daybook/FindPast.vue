@@ -7,13 +7,14 @@ import ErrorLine from '../../shared/ErrorLine.vue'
 import FoldOut from '../../shared/FoldOut.vue'
 import { sayDifference } from '../../shared/say/differences'
 import { longDay } from '../../shared/say/times'
-import { jobKey, useJob } from '../../shared/useJob'
+import { jobKey, useJob, useJobs } from '../../shared/useJob'
 import { say, sayWrong } from '../../shared/useNotice'
 import { type FoundThing, KINDS, useFind } from './useFind'
 
 /** Anything of the past found, and used again in the job in hand. */
 const { words, colour, since, until, kind, asks, error, found } = useFind()
 const { id, job } = useJob()
+const { duplicate } = useJobs()
 const router = useRouter()
 const queries = useQueryClient()
 
@@ -22,14 +23,13 @@ const WORDS: Partial<Record<FoundThing['kind'], string>> = {
   jug: 'Mix it again',
   look: 'Wear it in this job',
   preparation: 'Make it',
-  plan: 'Open the plan',
+  plan: 'Begin a job like it',
   strip: 'Show where',
   entry: 'Show where',
   photo: 'Show where',
   piece: 'Show where',
   job: 'Take it in hand',
 }
-const PLACES: Partial<Record<FoundThing['kind'], string>> = { plan: 'plan', piece: 'piece', job: 'piece' }
 
 async function useAgain(one: FoundThing) {
   const jobId = id.value
@@ -37,10 +37,11 @@ async function useAgain(one: FoundThing) {
   try {
     if (one.kind === 'colour' && jobId !== undefined) await wantHere(jobId, one)
     else if (one.kind === 'look' && jobId !== undefined) await wearHere(jobId, one)
+    else if (one.kind === 'plan' && one.job_id != null) await duplicate(one.job_id)
     else if (one.kind === 'jug') await router.push({ name: 'again', params: { mix: one.id.toString() } })
     else if (one.kind === 'preparation')
       await router.push({ name: 'mingle', query: { prepare: `own-${one.id.toString()}` } })
-    else await router.push({ name: PLACES[one.kind] ?? 'daybook', params: of })
+    else await router.push({ name: ['piece', 'job'].includes(one.kind) ? 'piece' : 'daybook', params: of })
   } catch (problem) {
     sayWrong(problem)
   }
