@@ -128,8 +128,8 @@ class OverWoodTest(BrowserCase):
         mix = self.job()["mixes"][-1]
         poured = page.request.get(f"/api/pots/{mix['poured']}").json()
         self.assertAlmostEqual(poured["poured_ml"], 100.0, delta=0.5)
-        page.get_by_role("button", name="remove it").click()
-        expect(page.get_by_text("Thin milk wash is off the list")).to_be_visible()
+        page.get_by_role("button", name="Remove Thin milk wash", exact=True).click()
+        expect(page.get_by_text("Thin milk wash was removed")).to_be_visible()
         page.get_by_role("button", name="Undo").click()
         expect(panel.locator("select").first.locator("option", has_text="Thin milk wash")).to_have_count(1)
 

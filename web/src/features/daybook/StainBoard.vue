@@ -118,8 +118,11 @@ h3 small {
   align-items: center;
 }
 
-.acts a {
+.acts a,
+.acts .link {
   color: inherit;
+  font-weight: 400;
+  text-decoration: underline;
 }
 
 .fields {

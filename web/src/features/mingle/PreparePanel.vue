@@ -1,9 +1,8 @@
 <script setup lang="ts">
-import { keepPreviousData, useQuery, useQueryClient } from '@tanstack/vue-query'
+import { keepPreviousData, useQuery } from '@tanstack/vue-query'
 import { computed, ref, watch } from 'vue'
 
 import { api, unwrap } from '../../api/client'
-import CalledName from '../../shared/CalledName.vue'
 import ErrorLine from '../../shared/ErrorLine.vue'
 import GroundChoice from '../../shared/GroundChoice.vue'
 import { readWithin } from '../../shared/say/number'
@@ -11,9 +10,8 @@ import { preferences } from '../../shared/preferences'
 import { useJob } from '../../shared/useJob'
 import { sizeOf, useMeasuring } from '../../shared/useMeasuring'
 import { useMixes } from '../../shared/useMixes'
-import { renamed } from '../../shared/renamed'
-import { say, sayWrong } from '../../shared/useNotice'
 import { useShelf } from '../../shared/useShelf'
+import OwnPreparation from './OwnPreparation.vue'
 import PreparedSays from './PreparedSays.vue'
 
 /** Washes, waxes and the like: a part of this to a part of that, at any size; what it does; kept as a jug. */
@@ -103,34 +101,6 @@ function makeThatMuch(ml: number) {
   of.value = ''
 }
 
-const queries = useQueryClient()
-const changed = () => queries.invalidateQueries({ queryKey: ['shelf', 'preparations'] })
-
-const rename = (name: string) =>
-  renamed(one.value?.title ?? '', name, async (title) => {
-    const params = { path: { key: chosen.value } }
-    unwrap(await api.PATCH('/api/preparations/{key}', { params, body: { title } }))
-    await changed()
-  })
-
-/** Take a preparation of one's own off the list. */
-async function takeOff() {
-  if (!one.value) return
-  const { key, title } = one.value
-  const params = { path: { key } }
-  try {
-    unwrap(await api.DELETE('/api/preparations/{key}', { params }))
-    chosen.value = 'wash'
-    say(`${title} is off the list.`, async () => {
-      unwrap(await api.POST('/api/preparations/{key}/restore', { params }))
-      await changed()
-    })
-    await changed()
-  } catch (problem) {
-    sayWrong(problem)
-  }
-}
-
 function keepIt() {
   if (!data.value || !one.value || id.value === undefined) return
   const pours = data.value.pours.flatMap(({ material, parts: share, ml }) =>
@@ -207,10 +177,7 @@ function keepIt() {
         <PreparedSays :preparation="one" :made="data" @much="makeThatMuch" />
         <div>
           <BButton v-if="one.keepable" variant="primary" @click="keepIt">Keep it as a jug</BButton>
-          <template v-if="one.own">
-            <CalledName :name="one.title" @rename="rename" />
-            <BButton variant="plain" class="link" @click="takeOff">remove it</BButton>
-          </template>
+          <OwnPreparation v-if="one.own" :key="one.key" :one="one" @removed="chosen = 'wash'" />
         </div>
       </template>
       <ErrorLine v-if="error" :error="error" />
