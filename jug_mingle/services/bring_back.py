@@ -59,7 +59,9 @@ class Foreseen:
 
     def words(self) -> str:
         """Return in a few lines what would happen."""
-        holds = f"{counted_words(self.brings)}; {self.new_photos} of its photos are not here yet"
+        holds = counted_words(self.brings)
+        if self.new_photos:
+            holds += f"; {self.new_photos} of its photos are not here yet"
         there = (
             f"It replaces what is here: {counted_words(self.replaces)}. That is kept as a copy beside."
             if self.replaces.get("jobs")

@@ -54,6 +54,8 @@ class JobsTest(BrowserCase):
         other = self.page.context.new_page()
         other.goto(taken)
         expect(other.get_by_role("button", name="Chest 171")).to_be_visible()
+        other.goto("/settings")
+        expect(other.get_by_role("button", name="Chest 171")).to_be_visible()
         expect(page.get_by_role("button", name="Card-catalogue cabinet")).to_be_visible()
 
     def test_by_touch(self) -> None:

@@ -3,7 +3,7 @@ import { createRouter, createWebHistory, type RouteLocationNormalized } from 'vu
 
 import CatchPlace from './features/catch/CatchPlace.vue'
 import { jobInUrl } from './shared/jobInHand'
-import { preferences } from './shared/preferences'
+import { prefer, preferences } from './shared/preferences'
 
 /** Where a person wanted to go, when that place could not be loaded. */
 export const unloaded = ref<string>()
@@ -71,5 +71,9 @@ router.afterEach((to, _from, failure) => {
   going.value = false
   if (failure) return
   unloaded.value = undefined
-  if (named(to) !== undefined) jobInUrl.value = named(to)
+  const job = named(to)
+  if (job === undefined) return
+  jobInUrl.value = job
+  // A place of no job that is opened next, by its address or anew, keeps it in hand.
+  if (preferences.value.job !== job) prefer({ job })
 })

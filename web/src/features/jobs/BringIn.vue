@@ -92,8 +92,8 @@ const holds = (counts: Record<string, number>) =>
     >
       <div v-if="found" class="said-first">
         <p>
-          Made {{ dayAndClock(found.made) }}. It holds {{ holds(found.brings) }}; {{ found.new_photos }} of its photos
-          are not here yet.
+          Made {{ dayAndClock(found.made) }}. It holds {{ holds(found.brings)
+          }}<template v-if="found.new_photos > 0">; {{ found.new_photos }} of its photos are not here yet</template>.
         </p>
         <fieldset>
           <legend>Bring in beside what is here</legend>
