@@ -5,6 +5,7 @@ import { computed, ref, watch } from 'vue'
 import { api, type Schemas, unwrap } from '../../api/client'
 import PickOne from '../../shared/PickOne.vue'
 import { long, when } from '../../shared/say/times'
+import { useEscape } from '../../shared/useEscape'
 import type { Plan, PlanActs, Step } from './usePlan'
 
 /** A step in full: its reason, its school, what can hurt; and what can be done with it. */
@@ -20,6 +21,12 @@ const title = ref('')
 const minutes = ref('15')
 watch(open, (now) => {
   if (!now) wrong.value = false
+})
+// The sheet hears the key only once it has the focus; on a slow machine a person is faster.
+useEscape(() => {
+  const was = open.value
+  open.value = false
+  return was
 })
 const wait = computed(() => plan.drying.find((one) => one.then === step?.key))
 
