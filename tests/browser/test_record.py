@@ -185,6 +185,10 @@ class DaybookTest(BrowserCase):
             {"name": "after.jpg", "mimeType": "image/jpeg", "buffer": photo(size=(120, 80))}
         )
         page.get_by_role("button", name="after.jpg: name it, turn it, remove it").click()
+        page.get_by_label("Called", exact=True).fill("the leg, done")
+        page.get_by_label("Called", exact=True).press("Enter")
+        page.get_by_role("status").get_by_role("button", name="Undo").click()
+        expect(page.get_by_role("button", name="after.jpg: name it, turn it, remove it")).to_be_visible()
         page.get_by_label("It shows").select_option("after")
         page.get_by_role("button", name="Turn", exact=True).click()
         self.quiet()

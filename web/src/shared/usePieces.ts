@@ -3,6 +3,7 @@ import { computed, ref } from 'vue'
 
 import { api, type Schemas, unwrap } from '../api/client'
 import { jobKey, useJob } from './useJob'
+import { renamed } from './renamed'
 import { say, sayWrong } from './useNotice'
 import { versioned } from './versioned'
 
@@ -30,7 +31,10 @@ export function usePieces() {
 
   const nameOf = (id: number) => pieces.value.find((one) => one.id === id)?.name ?? 'The piece'
 
-  async function change(id: number, part: Partial<Schemas['PieceChangeIn']>) {
+  const change = (id: number, part: Partial<Schemas['PieceChangeIn']>) =>
+    part.name == null ? put(id, part) : renamed(nameOf(id), part.name, (name) => put(id, { ...part, name }))
+
+  async function put(id: number, part: Partial<Schemas['PieceChangeIn']>) {
     const body = { measures: {}, grounds: {}, ...part }
     await versioned(
       'piece',

@@ -59,7 +59,13 @@ const sums = computed(() => {
       :keep="book.write"
       @done="writing = false"
     />
-    <PhotoRow :photos="job.photos" :add="book.addPhotos" :change="book.changePhoto" :remove="book.removePhoto" />
+    <PhotoRow
+      :photos="job.photos"
+      :add="book.addPhotos"
+      :change="book.changePhoto"
+      :rename="book.renamePhoto"
+      :remove="book.removePhoto"
+    />
     <ErrorLine v-if="error" :error="error" />
     <p v-else-if="data?.happened.length === 0" class="soft">
       Nothing happened yet. What you pour, tick off and photograph stands here by itself; what you want to remember you

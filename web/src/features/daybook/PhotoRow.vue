@@ -8,10 +8,11 @@ import { longDay } from '../../shared/say/times'
 
 /** The photos of a job by when they were taken: added, named, turned, said to be before, during or after, removed. */
 type Photo = Schemas['PhotoOut']
-const { photos, add, change, remove } = defineProps<{
+const { photos, add, change, rename, remove } = defineProps<{
   photos: Photo[]
   add: (files: File[], stage: Photo['stage']) => Promise<void>
   change: (photo: Photo, said: Partial<Schemas['PhotoChangeIn']>) => Promise<void>
+  rename: (photo: Photo, name: string) => Promise<void>
   remove: (photo: Photo) => Promise<void>
 }>()
 const field = ref<HTMLInputElement>()
@@ -46,9 +47,7 @@ async function sent() {
         </BButton>
         <small>{{ [photo.stage, longDay(when(photo))].filter(Boolean).join(', ') }}</small>
         <div v-if="open === photo.id" class="care">
-          <label
-            >Called <KeptInput :value="photo.name" maxlength="200" @keep="change(photo, { name: $event })"
-          /></label>
+          <label>Called <KeptInput :value="photo.name" maxlength="200" @keep="rename(photo, $event)" /></label>
           <label
             >It shows
             <BFormSelect

@@ -4,14 +4,14 @@ import { computed, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 
 import ErrorLine from '../../shared/ErrorLine.vue'
-import { api, type Schemas, unwrap } from '../../api/client'
+import { api, unwrap } from '../../api/client'
 import AmountInput from '../../shared/AmountInput.vue'
-import { sayAmount } from '../../shared/say/amounts'
 import { preferences } from '../../shared/preferences'
 import RecipeRow from '../../shared/RecipeRow.vue'
 import { sameMix } from '../../shared/sameMix'
 import { useJob, useLights } from '../../shared/useJob'
 import { useMixes } from '../../shared/useMixes'
+import TinsThere from './TinsThere.vue'
 import { usePast } from './usePast'
 
 /** A colour of the past at any size, from today's shelf. */
@@ -62,12 +62,6 @@ watch(rows, (now, old) => {
       )
     : 0
 })
-const states: Record<Schemas['TinOfMixOut']['state'], string> = {
-  there: 'there',
-  short: 'too little left',
-  gone: 'no longer on the shelf',
-}
-
 function turn(mix: unknown) {
   void router.replace({ name: 'again', params: { mix: String(mix) } })
 }
@@ -120,14 +114,7 @@ async function keepIt() {
         /></span>
         {{ data.how || 'one coat' }}, over {{ data.over }}
       </p>
-      <ul class="tins">
-        <li v-for="tin in data.pots" :key="tin.name" :class="tin.state">
-          <b>{{ sayAmount(tin.ml) }} {{ tin.name }}</b>
-          <span class="soft"
-            >{{ states[tin.state] }}<template v-if="tin.state !== 'gone'">: {{ sayAmount(tin.left) }}</template></span
-          >
-        </li>
-      </ul>
+      <TinsThere :tins="data.pots" />
       <p v-if="data.words" class="far" role="status">
         {{ data.words }} These come nearest with what stands there, against
         {{ data.seen ? 'the strip that dried then' : 'the colour that it was mixed to' }}:
@@ -200,30 +187,6 @@ h1 option {
 .number {
   width: 110px;
   font: inherit;
-}
-
-.tins {
-  list-style: none;
-  display: flex;
-  flex-wrap: wrap;
-  gap: 6px 26px;
-  margin: 0;
-  padding: 0;
-}
-
-.tins span {
-  display: block;
-  font-size: 0.9rem;
-}
-
-.tins .gone b {
-  text-decoration: line-through;
-}
-
-.tins .gone span,
-.tins .short span {
-  color: var(--ink);
-  font-weight: 650;
 }
 
 .far {

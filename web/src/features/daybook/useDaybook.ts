@@ -6,6 +6,7 @@ import { note } from '../../api/versions'
 import { bringBack } from '../../shared/bin'
 import { preferences } from '../../shared/preferences'
 import { jobKey, useJob } from '../../shared/useJob'
+import { renamed } from '../../shared/renamed'
 import { say, sayWrong } from '../../shared/useNotice'
 import { versioned } from '../../shared/versioned'
 
@@ -77,6 +78,9 @@ export function useDaybook() {
     await refresh()
   }
 
+  const renamePhoto = (photo: Schemas['PhotoOut'], to: string) =>
+    renamed(photo.name, to, (name) => changePhoto(photo, { name }))
+
   async function changePhoto(photo: Schemas['PhotoOut'], said: Partial<Schemas['PhotoChangeIn']>) {
     try {
       const params = { path: { photo_id: photo.id } }
@@ -107,5 +111,5 @@ export function useDaybook() {
     }
   }
 
-  return { id, job, data, error, write, rewrite, remove, addPhotos, changePhoto, removePhoto }
+  return { id, job, data, error, write, rewrite, remove, addPhotos, changePhoto, renamePhoto, removePhoto }
 }
