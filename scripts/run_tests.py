@@ -92,6 +92,13 @@ def in_processes(names: list[str], processes: int) -> Iterator[Outcome]:
                 yield done.result()
 
 
+def once_more(before: Outcome) -> Outcome:
+    """Run a browser's class that failed beside others once more, alone: no test depends on the machine's speed, and one
+    that fails for a defect fails again. What was seen the first time is printed all the same."""
+    print(f"{before.report}\n{before.name} failed beside others: it runs once more, alone.", flush=True)
+    return next(in_processes([before.name], 1))
+
+
 def main(wanted: list[str]) -> int:
     """Run them and say how many passed."""
     loader = unittest.defaultTestLoader
@@ -116,6 +123,7 @@ def main(wanted: list[str]) -> int:
             f"{one.seconds:6.1f} s  busy {one.busy:5.1f} s  {one.run:3d}  {one.name}{'  FAILED' if one.failed else ''}",
             flush=True,
         )
+    outcomes = [once_more(one) if one.failed and ".browser." in one.name else one for one in outcomes]
     print("".join(one.report for one in outcomes))
     if not wanted:
         TIMES.parent.mkdir(exist_ok=True)

@@ -3,6 +3,7 @@
 import io
 import tempfile
 import unittest
+from collections.abc import Callable
 from pathlib import Path
 from typing import Any, ClassVar
 
@@ -55,7 +56,7 @@ class BrowserCase(unittest.TestCase):
 
     @classmethod
     def setUpClass(cls) -> None:
-        expect.set_options(timeout=15_000)
+        expect.set_options(timeout=40_000)
         cls.playwright = cls.enterClassContext(sync_playwright())
         cls.browser = launch(cls.playwright)
         cls.addClassCleanup(cls.browser.close)
@@ -72,7 +73,7 @@ class BrowserCase(unittest.TestCase):
         )
         self.addCleanup(context.close)
         page = context.new_page()
-        page.set_default_timeout(20_000)
+        page.set_default_timeout(60_000)
         wrong: list[str] = []
         page.on("console", lambda said: wrong.append(said.text) if said.type == "error" else None)
         page.on("pageerror", lambda error: wrong.append(str(error)))
@@ -106,6 +107,14 @@ class BrowserCase(unittest.TestCase):
                     return
             page.wait_for_timeout(40)
         self.fail(f"no end of {[sent.url for sent in self.on_its_way[page]]}")
+
+    def until(self, shown: Callable[[], object], wanted: object) -> None:
+        """Wait until something is as it is wanted: what a write sends only after another one is seen late."""
+        for _ in range(200):
+            if shown() == wanted:
+                return
+            self.page.wait_for_timeout(100)
+        self.assertEqual(shown(), wanted)
 
     def tap(self, x: float, y: float) -> None:
         """Tap the photo at shares of its width and height."""

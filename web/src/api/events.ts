@@ -2,6 +2,7 @@ import type { QueryClient } from '@tanstack/vue-query'
 
 import { pageName } from './reach'
 import { forgetVersions } from './versions'
+import { forgetPictures } from '../shared/usePicture'
 
 /**
  * What others change is shown here within a second.
@@ -74,6 +75,7 @@ export function listen(queries: QueryClient) {
   }
 
   function hear(told: Told) {
+    forgetPictures()
     // What this page did itself it has shown already; what else follows from it is read when it is shown next.
     if (told.page === pageName) {
       for (const queryKey of keysOf(told.topics)) void queries.invalidateQueries({ queryKey, refetchType: 'none' })

@@ -36,10 +36,9 @@ const PART = 65_536
 export const pageName = newKey()
 
 /** What a write is told by from another: all that it says. */
-async function signature(request: Request): Promise<string> {
-  const body = await request.clone().blob()
-  const said = body.size <= WHOLE ? body : new Blob([body.slice(0, PART), body.slice(-PART)])
-  return `${request.method} ${request.url} ${body.size.toString()} ${await said.text()}`
+async function signature(request: Request, file?: Blob): Promise<string> {
+  const said = file && file.size > WHOLE ? new Blob([file.slice(0, PART), file.slice(-PART)]) : request.clone()
+  return `${request.method} ${request.url} ${file?.size.toString() ?? ''} ${await said.text()}`
 }
 
 const wait = (ms: number) =>
@@ -55,7 +54,8 @@ export async function reach(input: Request | string, init?: RequestInit): Promis
   const request = new Request(input, init)
   const writes = !['GET', 'HEAD'].includes(request.method) && !(request.method === 'POST' && READS.test(request.url))
   // What is sent while the page is being left must be sent at once: no time to look whether it was sent before.
-  const mine = writes && !request.keepalive ? await signature(request) : ''
+  const mine =
+    writes && !request.keepalive ? await signature(request, init?.body instanceof Blob ? init.body : undefined) : ''
   const key = writes ? (unanswered.get(mine) ?? newKey()) : ''
   if (writes) {
     request.headers.set('Idempotency-Key', key)

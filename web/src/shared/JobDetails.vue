@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { ref, watch } from 'vue'
 
+import { say } from './useNotice'
 import { isoHere } from './say/times'
 import { type Job, useJobs } from './useJob'
 import { useStates } from './useStates'
@@ -41,6 +42,7 @@ async function done() {
   busy.value = true
   const { name, room, client, notes, state, due } = said.value
   const dated = due !== (job?.due ? isoHere(new Date(job.due)) : '')
+  const before = job
   const kept = job
     ? await change(job.id, {
         name,
@@ -52,7 +54,13 @@ async function done() {
       })
     : await begin({ name, room, client })
   busy.value = false
-  if (kept) shown.value = false
+  if (!kept) return
+  shown.value = false
+  if (before)
+    say(`${name} is as you said now.`, () => {
+      const { id, due: day, name, room, client, notes, state } = before
+      return change(id, { name, room, client, notes, state, ...(day ? { due: day } : { no_due: true }) })
+    })
 }
 </script>
 
@@ -89,7 +97,7 @@ async function done() {
         <label>Notes <textarea v-model="said.notes" class="form-control" rows="4" maxlength="4000" /></label>
       </template>
       <p v-if="wrong" class="wrong" role="alert">{{ wrong }}</p>
-      <BButton variant="plain" type="submit" class="visually-hidden" tabindex="-1">Keep</BButton>
+      <BButton variant="plain" type="submit" class="visually-hidden" tabindex="-1" aria-hidden="true">Keep</BButton>
     </form>
     <template #footer>
       <BButton variant="outline-secondary" @click="shown = false">Cancel</BButton>

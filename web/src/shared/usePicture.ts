@@ -20,6 +20,24 @@ export function drawnBy(piece: { measures: unknown; layout: unknown; changes: un
 /** So many sketches are on their way at once: one is drawn while another is brought and shown. */
 const ABREAST = 2
 
+/** Pictures shown lately, by what was asked: a place opened again shows them at once, and asks for nothing. */
+const lately = new Map<string, Blob>()
+const SO_MANY = 12
+
+/** Forget them: what they were drawn from has changed. */
+export function forgetPictures() {
+  lately.clear()
+  changes += 1
+}
+/** How often that was. A picture asked for before a change is not kept after it. */
+let changes = 0
+
+function keepPicture(key: string, picture: Blob) {
+  lately.delete(key)
+  lately.set(key, picture)
+  for (const oldest of [...lately.keys()].slice(0, -SO_MANY)) lately.delete(oldest)
+}
+
 /** The newest picture asked for, as an object URL; an older answer never covers a newer one. */
 export function usePicture(ask: MaybeRefOrGetter<PictureAsk | undefined>) {
   const src = ref<string>()
@@ -41,6 +59,14 @@ export function usePicture(ask: MaybeRefOrGetter<PictureAsk | undefined>) {
     waiting = undefined
     sketching = wanted.sketch === true
     const number = ++asked
+    const key = JSON.stringify(wanted)
+    const here = lately.get(key)
+    if (here) {
+      keepPicture(key, here)
+      show(here, number)
+      return
+    }
+    const before = changes
     const mine = new AbortController()
     onTheirWay.set(number, mine)
     busy.value = true
@@ -57,6 +83,7 @@ export function usePicture(ask: MaybeRefOrGetter<PictureAsk | undefined>) {
       })
       if (!response.ok) throw new Error(((await response.json()) as { detail: string }).detail)
       const picture = await response.blob()
+      if (!wanted.sketch && before === changes) keepPicture(key, picture)
       if (number > shown && !mine.signal.aborted) show(picture, number)
     } catch (error) {
       if (!mine.signal.aborted && number > shown) wrong.value = wordsOf(error, 'The picture could not be drawn.')

@@ -1,5 +1,5 @@
 import { ApiError } from '../api/client'
-import { seen } from '../api/versions'
+import { note, seen } from '../api/versions'
 import { sayConflict } from './useNotice'
 
 /** What is being written, by what it is of: one write after the other, so that nobody's own second is told of the first. */
@@ -24,6 +24,9 @@ export async function versioned<T>(
   const mine = (writing.get(name) ?? Promise.resolve()).then(async () => {
     try {
       const made = await send(seen(table, id))
+      // Known by what the write answered: what shows it may be gone from the screen before it is read anew.
+      const version = (made as { version?: number } | undefined)?.version
+      if (version !== undefined) note(table, id, version)
       await after()
       return made
     } catch (error) {

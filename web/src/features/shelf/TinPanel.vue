@@ -48,6 +48,9 @@ async function set(body: Parameters<typeof change>[0]) {
   }
 }
 
+/** A name that is left empty is refused by the program, in its words. */
+const setName = () => (name.value.trim() ? tin.rename(name.value) : set({ name: '' }))
+
 function setPrice() {
   const { value, ask } = readWithin(price.value || '0', 0, 10_000, 'a litre')
   if (value !== undefined) void set({ price: value })
@@ -74,7 +77,7 @@ async function remove() {
       <TinDrawing :share="left / data.full_ml" :hex="data.hex" :size="104" />
     </div>
     <div>
-      <BFormInput v-model="name" class="name said" aria-label="Name" maxlength="120" @change="set({ name })" />
+      <BFormInput v-model="name" class="name said" aria-label="Name" maxlength="120" @change="setName" />
       <p class="soft">
         {{ data.kind_title }} · {{ data.base }}<template v-if="data.Lab"> · Lab {{ data.Lab.join(', ') }}</template>
       </p>

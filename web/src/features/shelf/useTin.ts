@@ -4,6 +4,7 @@ import { computed, type MaybeRefOrGetter, toValue } from 'vue'
 import { api, type Schemas, unwrap } from '../../api/client'
 import { note } from '../../api/versions'
 import { preferences } from '../../shared/preferences'
+import { renamed } from '../../shared/renamed'
 import { say } from '../../shared/useNotice'
 import { useShelfChanged } from '../../shared/useShelf'
 import { versioned } from '../../shared/versioned'
@@ -33,10 +34,9 @@ export function useTin(tinKey: MaybeRefOrGetter<string>) {
   const path = () => ({ path: { key: toValue(tinKey) } })
 
   /** Change what is sent, and nothing else. */
-  async function change(body: TinChange) {
-    const tin = query.data.value
+  async function change(body: TinChange, tin = query.data.value) {
     if (!tin) return
-    const params = path()
+    const params = { path: { key: tin.key } }
     await versioned(
       'material',
       tin.id,
@@ -45,6 +45,12 @@ export function useTin(tinKey: MaybeRefOrGetter<string>) {
         unwrap(await api.PATCH('/api/shelf/{key}', { params, body: body as Schemas['MaterialChangeIn'], headers })),
       changed,
     )
+  }
+
+  /** Call it otherwise, and back again, also when another tin is in hand by then. */
+  async function rename(name: string) {
+    const tin = query.data.value
+    if (tin) await renamed(tin.name, name, (now) => change({ name: now }, tin))
   }
 
   async function test(
@@ -85,5 +91,5 @@ export function useTin(tinKey: MaybeRefOrGetter<string>) {
     await changed()
   }
 
-  return { ...query, change, test, weigh, takeOff, withdraw, believe }
+  return { ...query, change, rename, test, weigh, takeOff, withdraw, believe }
 }

@@ -5,6 +5,7 @@ import { computed, onBeforeUnmount, ref, watch } from 'vue'
 import { isAway } from '../../api/reach'
 import { api, type Layer, type Schemas, unwrap } from '../../api/client'
 import { jobKey, useJob } from '../../shared/useJob'
+import { renamed } from '../../shared/renamed'
 import { say, sayConflict, sayWrong } from '../../shared/useNotice'
 import { changedElsewhere } from '../../shared/versioned'
 import { useHistory } from '../../shared/useHistory'
@@ -36,9 +37,12 @@ export function useLook() {
   let unsaved = false
   /** How many saves are on their way. */
   let saving = 0
+  /** It was changed elsewhere, too, and nobody has said yet which of the two is kept: what is here stays here. */
+  let contested = false
 
   /** Take in hand what a piece wears. */
   function restart(id: number | undefined) {
+    contested = false
     worn = { piece: id, look: look.value?.id, version: look.value?.version, title: 'My look' }
     history.restart(look.value ? (JSON.parse(JSON.stringify(look.value.layers)) as Layer[]) : [])
   }
@@ -49,7 +53,7 @@ export function useLook() {
       const same = now !== undefined && now.id === worn.look
       // What was changed in another window is shown here, unless something is being changed here, too.
       const newer = same && id === worn.piece && now.version > (worn.version ?? now.version)
-      if (newer && timer === undefined && saving === 0 && !unsaved) restart(id)
+      if (newer && timer === undefined && saving === 0 && !unsaved && !contested) restart(id)
       if (id === worn.piece && now?.id === worn.look) return
       flush()
       if (same) worn = { ...worn, piece: id }
@@ -105,9 +109,11 @@ export function useLook() {
   /** It was changed in another window meanwhile: what is here is kept in its place, or what stands there is taken. */
   function offerBoth(mine: typeof worn) {
     const name = job.value?.looks.find((one) => one.id === mine.look)?.name ?? 'The look'
+    contested = true
     sayConflict(
       name,
       async () => {
+        contested = false
         mine.version = undefined
         await save()
       },
@@ -170,19 +176,26 @@ export function useLook() {
     }
   }
 
+  /** Call the look in hand otherwise, and back again, also when another one is in hand by then. */
   async function rename(name: string) {
-    if (worn.look === undefined || !name.trim()) return
-    flush()
-    const mine = worn
-    saves = saves.then(async () => {
-      try {
-        await put(mine, { name, layers: layers.value })
-      } catch (error) {
-        if (changedElsewhere(error)) offerBoth(mine)
-        else sayWrong(error)
-      }
+    const { look: id } = worn
+    const before = job.value?.looks.find((one) => one.id === id)
+    if (!before) return
+    await renamed(before.name, name, async (now) => {
+      flush()
+      saves = saves.then(async () => {
+        const stands = job.value?.looks.find((one) => one.id === id) ?? before
+        const inHand = worn.look === id
+        const mine = inHand ? worn : { look: id, version: stands.version, title: stands.name }
+        try {
+          await put(mine, { name: now, layers: inHand ? layers.value : stands.layers })
+        } catch (error) {
+          if (changedElsewhere(error)) offerBoth(mine)
+          else sayWrong(error)
+        }
+      })
+      await saves
     })
-    await saves
   }
 
   /** Layers laid on a piece that was just undressed are those of a new look: it is bare at once, whatever is on its way. */
