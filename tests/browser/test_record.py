@@ -289,7 +289,7 @@ class DaybookTest(BrowserCase):
         self.until(lambda: page.request.get("/api/shelf/mill-pond").json()["name"], "Mill pond")
         expect(tin).to_have_value("Sloe skin")
         job = page.request.get("/api/jobs/1").json()["name"]
-        page.get_by_role("button", name=f"What to do with {job}").or_(page.get_by_role("button", name=job)).first.click()
+        page.get_by_role("banner").get_by_role("button", name=job).click()
         page.get_by_role("menuitem", name="About this job").click()
         page.get_by_role("dialog").get_by_label("Name").fill("The catalogue")
         page.get_by_role("dialog").get_by_role("button", name="Keep").click()

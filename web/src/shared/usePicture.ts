@@ -23,14 +23,14 @@ const ABREAST = 2
 /** Pictures shown lately, by what was asked: a place opened again shows them at once, and asks for nothing. */
 const lately = new Map<string, Blob>()
 const SO_MANY = 12
+/** How often they were forgotten. A picture asked for before a change is not kept after it. */
+let changes = 0
 
 /** Forget them: what they were drawn from has changed. */
 export function forgetPictures() {
   lately.clear()
   changes += 1
 }
-/** How often that was. A picture asked for before a change is not kept after it. */
-let changes = 0
 
 function keepPicture(key: string, picture: Blob) {
   lately.delete(key)

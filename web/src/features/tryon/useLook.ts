@@ -176,7 +176,7 @@ export function useLook() {
     }
   }
 
-  /** Call the look in hand otherwise, and back again, also when another one is in hand by then. */
+  /** Call the look in hand otherwise; and back again, whichever is in hand by then. */
   async function rename(name: string) {
     const { look: id } = worn
     const before = job.value?.looks.find((one) => one.id === id)
