@@ -124,7 +124,8 @@ class OverWoodTest(BrowserCase):
         panel.locator(".role select").first.select_option(label="left: Jug glaze")
         expect(panel.get_by_text("100 ml of what is left in Jug glaze")).to_be_visible()
         panel.get_by_role("button", name="Keep it as a jug").click()
-        expect(page.get_by_text("Thin milk wash of", exact=False).first).to_be_visible()
+        jugs = page.get_by_role("complementary")
+        expect(jugs.get_by_text("Thin milk wash of Jug glaze", exact=True)).to_be_visible()
         mix = self.job()["mixes"][-1]
         poured = page.request.get(f"/api/pots/{mix['poured']}").json()
         self.assertAlmostEqual(poured["poured_ml"], 100.0, delta=0.5)

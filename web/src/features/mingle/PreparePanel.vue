@@ -23,7 +23,12 @@ const { data: shelf } = useShelf()
 const { id, job } = useJob()
 const { sizes, inSize, known: measuring } = useMeasuring()
 const { keep } = useMixes()
-const nameOf = (key: string) => shelf.value?.find((tin) => tin.key === key)?.name ?? key
+const nameOf = (key: string) =>
+  job.value?.mixes.find(
+    ({ id, poured }) => key === `mix:${id.toString()}` || key === `batch:${(poured ?? 0).toString()}`,
+  )?.name ??
+  shelf.value?.find((tin) => tin.key === key)?.name ??
+  key
 /** What was poured, and something of it may be left. */
 const poured = computed(() => (job.value?.mixes ?? []).filter((mix) => mix.poured != null))
 const chosen = ref('wash')
@@ -106,7 +111,8 @@ function keepIt() {
   const pours = data.value.pours.flatMap(({ material, parts: share, ml }) =>
     material ? [{ material, parts: share, ml: Math.max(ml, 0.01) }] : [],
   )
-  const colour = pours[0] ? nameOf(pours[0].material) : ''
+  const first = one.value.roles.find((role) => !role.loose)
+  const colour = first ? nameOf(cast.value[first.key] ?? '') : ''
   void keep(id.value, {
     name: `${one.value.title.split(',')[0] ?? ''} of ${colour}`,
     target_id: null,
