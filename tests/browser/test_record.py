@@ -153,6 +153,32 @@ class AgreeTest(BrowserCase):
         self.quiet()
         self.assertGreater(once_more(), 0)
 
+    def test_asked_once(self) -> None:
+        """From place to place nothing is read anew that did not change: only what goes by the clock is."""
+        page = self.page
+        asked: list[str] = []
+        page.on("request", lambda sent: asked.append(sent.url) if "/api/" in sent.url else None)
+        rail = page.get_by_role("navigation")
+
+        def through_all() -> None:
+            for place in ("Catch", "Mingle", "Try on", "Plan", "Daybook", "Shelf", "Settings", "Piece"):
+                rail.get_by_role("link", name=place).click()
+                expect(page.locator("h1").first).to_be_visible()
+                self.quiet()
+                if place == "Mingle":
+                    chosen.append(page.locator("label:has(input[name=recipe]:checked)").inner_text())
+
+        chosen: list[str] = []
+        self.go("1/piece")
+        self.quiet()
+        through_all()
+        asked.clear()
+        through_all()
+        self.assertIn("Chalk white", chosen[0])
+        self.assertEqual(chosen[0], chosen[1])
+        by_the_clock = re.compile(r"/api/(timers|jobs/1/plan(/money)?)(\?|$)")
+        self.assertEqual([one for one in asked if not by_the_clock.search(one)], [])
+
     def test_two_on_one_look(self) -> None:
         """The second to change a look that was changed meanwhile is told, and keeps one of the two."""
         first, second = self.both()

@@ -36,7 +36,7 @@ const READ: Record<string, string[]> = {
   choice: ['choices'],
   piece: ['plan', 'money', 'surveys', 'amount', 'sizes'],
   look: ['plan', 'money', 'amount', 'choices'],
-  mix: ['shelf/past', 'batch', 'daybook', 'beside', 'own'],
+  mix: ['plan', 'money', 'shelf/past', 'batch', 'daybook', 'beside', 'own'],
   pot: ['batch', 'daybook'],
   pour_made: ['batch', 'daybook'],
 }

@@ -62,7 +62,7 @@ const said = (title: string) => (solid ? over.value + title.charAt(0).toLowerCas
     </optgroup>
     <optgroup v-if="jugs && strips?.length" label="an offcut or strip, as it was read">
       <option v-for="one in strips" :key="one.id" :value="`strip:${one.id}`">
-        {{ over }}{{ one.name }} on {{ one.ground || 'it' }}{{ one.how ? `, ${one.how}` : '' }}
+        {{ over }}{{ one.name }} on {{ one.ground ? titleOf(one.ground) : 'it' }}{{ one.how ? `, ${one.how}` : '' }}
       </option>
     </optgroup>
     <optgroup v-if="mixed.length > 0" label="a jug of this job, dried">

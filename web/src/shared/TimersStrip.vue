@@ -5,6 +5,7 @@ import { computed, ref, watch } from 'vue'
 
 import { api, unwrap } from '../api/client'
 import { preferences } from './preferences'
+import { countdown } from './say/times'
 import { sayWrong } from './useNotice'
 
 /** Waits, windows and wipes that run, in the top strip of every place: the next two, and how many more. */
@@ -35,12 +36,6 @@ const running = computed(() =>
     }
   }),
 )
-const words = (seconds: number) => {
-  if (seconds <= 0) return 'now'
-  const minutes = Math.floor(seconds / 60)
-  if (minutes >= 90) return `${Math.floor(minutes / 60).toString()} h ${(minutes % 60).toString()}`
-  return `${minutes.toString()}:${(seconds % 60).toString().padStart(2, '0')}`
-}
 
 /** As many stand in the strip as it has room for; the others are one touch away. */
 const roomy = useMediaQuery('(min-width: 1500px)')
@@ -105,7 +100,7 @@ async function away(id: number) {
         />
       </svg>
       <span :role="one.left <= 0 ? 'alert' : undefined"
-        ><span class="words">{{ one.words }}</span> · <b>{{ words(one.left) }}</b></span
+        ><span class="words">{{ one.words }}</span> · <b>{{ countdown(one.left) }}</b></span
       >
       <BButton variant="plain" :aria-label="`Remove the timer: ${one.words}`" @click="away(one.id)">×</BButton>
     </li>
@@ -115,7 +110,7 @@ async function away(id: number) {
     <li v-if="running.length > most" class="rest">
       <BDropdown :text="`${(running.length - most).toString()} more`" variant="plain" size="sm">
         <BDropdownItem v-for="one in running.slice(most)" :key="one.id" @click="away(one.id)"
-          >{{ one.words }} · <b>{{ words(one.left) }}</b> · remove</BDropdownItem
+          >{{ one.words }} · <b>{{ countdown(one.left) }}</b> · remove</BDropdownItem
         >
       </BDropdown>
     </li>

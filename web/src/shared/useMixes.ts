@@ -4,10 +4,9 @@ import { api, type Schemas, unwrap } from '../api/client'
 import { showJug } from './jugsShown'
 import { preferences } from './preferences'
 import { jobKey } from './useJob'
-import { renamed } from './renamed'
+import { renamedRow } from './renamed'
 import { say, sayWrong } from './useNotice'
 import { useShelfChanged } from './useShelf'
-import { versioned } from './versioned'
 
 /** Keep a recipe as a jug of the job, or put one away; both can be undone. */
 export function useMixes() {
@@ -95,17 +94,12 @@ export function useMixes() {
     }
   }
 
-  const rename = (mix: Schemas['MixOut'], name: string) =>
-    renamed(mix.name, name, async (now) => {
-      const params = { path: { mix_id: mix.id } }
-      await versioned(
-        'mix',
-        mix.id,
-        mix.name,
-        async (headers) => unwrap(await api.PATCH('/api/mixes/{mix_id}', { params, body: { name: now }, headers })),
-        refresh,
-      )
-    })
+  function rename(mix: Schemas['MixOut'], to: string) {
+    const params = { path: { mix_id: mix.id } }
+    const send = async (name: string, headers: Record<string, string>) =>
+      unwrap(await api.PATCH('/api/mixes/{mix_id}', { params, body: { name }, headers }))
+    return renamedRow('mix', mix, to, send, refresh)
+  }
 
   /** Put what was mixed on the shelf, as a tin of its own. */
   async function toShelf(mix: Schemas['MixOut']) {

@@ -10,6 +10,7 @@ import { say } from '../../shared/useNotice'
 import RescueOptions from './RescueOptions.vue'
 import type { useBatchOnBench } from './useBatchOnBench'
 import { sayDifference } from '../../shared/say/differences'
+import { countdown } from '../../shared/say/times'
 
 /** The jug is full: a strip is painted, dried and read; then it is good, or rescued. */
 const { batch, bench } = defineProps<{ batch: Schemas['BatchOut']; bench: ReturnType<typeof useBatchOnBench> }>()
@@ -23,12 +24,6 @@ const wrong = ref('')
 
 const now = useTimestamp({ interval: 1000 })
 const left = computed(() => (batch.dry_at ? Math.max(0, new Date(batch.dry_at).getTime() - now.value) / 1000 : 0))
-const clock = computed(() => {
-  const seconds = Math.ceil(left.value)
-  const hours = Math.floor(seconds / 3600)
-  if (hours > 0) return `${hours.toString()} h ${Math.floor((seconds % 3600) / 60).toString()} min`
-  return `${Math.floor(seconds / 60).toString()}:${(seconds % 60).toString().padStart(2, '0')}`
-})
 
 async function act(what: string, run: () => Promise<void>) {
   busy.value = what
@@ -103,7 +98,7 @@ const believe = () =>
         <template v-else>Brush out a strip where it hides,</template>
         and let it dry: about {{ batch.dry_words }}. Wet is darker than dry.
       </p>
-      <p v-else-if="left > 0" class="clock said" role="timer">{{ clock }} until it is dry</p>
+      <p v-else-if="left > 0" class="clock said" role="timer">{{ countdown(Math.ceil(left)) }} until it is dry</p>
       <p v-else class="clock said">It should be dry now.</p>
       <div class="row-of-acts">
         <BButton variant="primary" @click="paint">{{

@@ -2,9 +2,8 @@ import { useQueryClient } from '@tanstack/vue-query'
 
 import { api, type Schemas, unwrap } from '../../api/client'
 import { jobKey } from '../../shared/useJob'
-import { renamed } from '../../shared/renamed'
+import { renamedRow } from '../../shared/renamed'
 import { say } from '../../shared/useNotice'
-import { versioned } from '../../shared/versioned'
 
 /** Keep colours with the job, rename or remove them; all can be undone. */
 export function useTargets() {
@@ -36,18 +35,12 @@ export function useTargets() {
     await refresh()
   }
 
-  const rename = (target: Schemas['TargetOut'], name: string) =>
-    renamed(target.title, name, async (now) => {
-      const params = { path: { target_id: target.id } }
-      await versioned(
-        'target',
-        target.id,
-        target.title,
-        async (headers) =>
-          unwrap(await api.PATCH('/api/targets/{target_id}', { params, body: { name: now }, headers })),
-        refresh,
-      )
-    })
+  function rename({ id, title }: Schemas['TargetOut'], to: string) {
+    const params = { path: { target_id: id } }
+    const send = async (name: string, headers: Record<string, string>) =>
+      unwrap(await api.PATCH('/api/targets/{target_id}', { params, body: { name }, headers }))
+    return renamedRow('target', { id, name: title }, to, send, refresh)
+  }
 
   return { keep, rename, remove }
 }

@@ -100,7 +100,7 @@ function first() {
       want to remember.
     </p>
     <p v-else-if="shown.length === 0" class="soft" role="status">No job is like that. Look among all of them?</p>
-    <p v-else class="visually-hidden" role="status">{{ shown.length }} jobs</p>
+    <p v-else class="visually-hidden" role="status">{{ shown.length === 1 ? 'one job' : `${shown.length} jobs` }}</p>
     <ul ref="list" class="list">
       <JobCard
         v-for="one in near"

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, ref, watch } from 'vue'
+import { computed, ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 
 import ErrorLine from '../../shared/ErrorLine.vue'
@@ -7,7 +7,6 @@ import GroundChoice from '../../shared/GroundChoice.vue'
 import type { Schemas } from '../../api/client'
 import { isAway } from '../../api/reach'
 import { preferences } from '../../shared/preferences'
-import { sameMix } from '../../shared/sameMix'
 import { useJob, useLights } from '../../shared/useJob'
 import { useEscape } from '../../shared/useEscape'
 import { useMixes } from '../../shared/useMixes'
@@ -17,6 +16,7 @@ import MoreWays from './MoreWays.vue'
 import RecipeRows from './RecipeRows.vue'
 import TellingSwatch from './TellingSwatch.vue'
 import { useByHand } from './useByHand'
+import { useChosen } from './useChosen'
 import { useRecipes } from './useRecipes'
 import ExplanationPanel from './ExplanationPanel.vue'
 import WishBar from './WishBar.vue'
@@ -56,13 +56,7 @@ const hand = useByHand(
 const { changed: byHand, wrong: handWrong, canUndo } = hand
 const inHand = computed(() => byHand.value ?? rows.value[chosen.value])
 
-/** A row that a person chose, or changed by hand, stays in hand in another light and among more rows. */
-const picked = ref(false)
-function pick(at: number) {
-  if (at !== chosen.value) hand.forget()
-  chosen.value = at
-  picked.value = true
-}
+const { pick } = useChosen(() => target.value?.id, rows, chosen, hand)
 
 /** A recipe laid aside, to hold the one in hand against it. */
 const aside = ref<{ target: number; recipe: Schemas['RecipeOut'] }>()
@@ -71,25 +65,6 @@ function layAside() {
   aside.value =
     beside.value || !inHand.value || !target.value ? undefined : { target: target.value.id, recipe: inHand.value }
 }
-const wished = computed(() => {
-  const { batch, mostPots, tool, use, avoid } = preferences.value
-  return JSON.stringify([target.value?.id, batch, mostPots, tool, use, avoid])
-})
-let wishedBefore = ''
-watch(rows, (now, old) => {
-  const mine = wished.value === wishedBefore && (picked.value || byHand.value) ? old[chosen.value] : undefined
-  wishedBefore = wished.value
-  if (!mine) {
-    hand.forget()
-    picked.value = false
-    chosen.value = now.reduce((least, one, at) => (one.high < (now[least]?.high ?? 99) - 0.3 ? at : least), 0)
-    return
-  }
-  const same = now.findIndex((recipe) => sameMix(recipe, mine))
-  if (same < 0 && !byHand.value) hand.hold(mine)
-  const asMany = now.findIndex((recipe) => recipe.pours.length === mine.pours.length)
-  chosen.value = Math.max(0, same < 0 ? asMany : same)
-})
 
 useEscape(() => {
   const open = asking.value || beside.value !== undefined

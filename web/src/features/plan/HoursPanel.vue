@@ -14,7 +14,6 @@ const emit = defineEmits<{ kept: [] }>()
 const queries = useQueryClient()
 const { data, error } = useQuery({
   queryKey: ['hours'],
-  staleTime: 0,
   queryFn: async () => unwrap(await api.GET('/api/hours')),
 })
 const DAYS = {

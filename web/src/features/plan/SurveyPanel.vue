@@ -13,7 +13,6 @@ const emit = defineEmits<{ kept: [] }>()
 const queries = useQueryClient()
 const { data, error } = useQuery({
   queryKey: computed(() => ['surveys', jobId]),
-  staleTime: 0,
   queryFn: async () => unwrap(await api.GET('/api/jobs/{job_id}/surveys', { params: { path: { job_id: jobId } } })),
 })
 const chosen = ref<number>()

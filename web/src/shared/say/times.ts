@@ -32,9 +32,12 @@ export function long(minutes: number): string {
   return `${Math.floor(whole / 60).toString()} h${rest ? ` ${rest.toString()}` : ''}`
 }
 
-/** What is left until a time: 0:21 below an hour and a half, then 3 h 10. */
-export function left(until: string, now: number): string {
-  const seconds = Math.round((new Date(until).getTime() - now) / 1000)
+/** What is left until a time, as a clock that runs down. */
+export const left = (until: string, now: number) => countdown((new Date(until).getTime() - now) / 1000)
+
+/** Seconds that are left: 0:21 below an hour and a half, then 3 h 10. */
+export function countdown(exactly: number): string {
+  const seconds = Math.round(exactly)
   if (seconds <= 0) return 'now'
   if (seconds >= 90 * 60) return long(seconds / 60)
   return `${Math.floor(seconds / 60).toString()}:${(seconds % 60).toString().padStart(2, '0')}`
