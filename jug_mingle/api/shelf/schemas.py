@@ -47,6 +47,8 @@ class MaterialOut(BaseModel):
     family: str = Field(description="Colour family for the filter; empty for what has no colour.")
     hue: float = Field(description="CIELAB hue angle, greys after all hues. [degrees]")
     level: str = Field(description="How well it is known: A to F, or nothing.")
+    level_words: str = Field(description="By what it is known.")
+    level_filled: int = Field(ge=0, le=6, description="How well it is known, as a scale of six steps: full is best.")
     mixable: bool
     caution: str
     keeps_until: datetime | None
@@ -92,7 +94,6 @@ class MaterialWholeOut(MaterialOut):
     """A tin with all that is known of it."""
 
     notes: str
-    level_words: str
     facts: list[FactOut]
     tasks: list[TaskOut]
     readings: list[ReadingOut]

@@ -15,7 +15,7 @@ from jug_mingle.core.colour.spaces import Lab_to_XYZ, R_to_Lab, XYZ_to_sRGB, sRG
 from jug_mingle.core.colour.spectra import Light
 from jug_mingle.core.evidence.certainty import WAYS
 from jug_mingle.core.evidence.fitted_shelf import Shelf
-from jug_mingle.core.evidence.level import LEVELS
+from jug_mingle.core.evidence.level import FILLED, LEVELS
 from jug_mingle.core.evidence.mixtures import masstone, masstones
 from jug_mingle.core.materials.kind import Kind
 from jug_mingle.core.materials.kinds import kind_of
@@ -103,6 +103,8 @@ def _line(row: MaterialRow, level: str, masstone_Lab: FloatArray, screen: FloatA
         family="" if Lab is None else family(Lab),
         hue=hue_order(Lab),
         level=level,
+        level_words=LEVELS[level],
+        level_filled=FILLED[level],
         mixable=kind.colours and kind.optical == "hiding",
         caution=kind.caution,
         keeps_until=until,
@@ -119,7 +121,6 @@ def material_whole(session: Session, row: MaterialRow, shown: Light) -> Material
     return MaterialWholeOut(
         **line.model_dump(),
         notes=row.notes,
-        level_words=LEVELS[known.level],
         facts=[_fact(*fact) for fact in materials.facts_of(row)],
         tasks=[
             TaskOut(

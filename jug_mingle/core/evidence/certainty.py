@@ -33,19 +33,19 @@ PHOTO_NOISE: Final = {"chart": 2.5, "chips": 4.6, "two_whites": 4.9, "white": 5.
 `make bench ARGS=catch`)."""
 
 PHOTO_WORDS: Final = {
-    "chart": "A chart in the picture: off by 2 to 3.",
-    "chips": "Your own dried chips in the picture: off by 4 to 6, less with more of them.",
-    "two_whites": "Two whites, for light from one side: off by 4 to 7.",
-    "white": "One white thing: off by 4 to 8.",
-    "none": "Nothing known in the picture: a guess, off by 10 and more.",
+    "chart": "With a colour card the colour is right within 2 to 3: close.",
+    "chips": "With your own dried chips it is right within 4 to 6, nearer with more of them.",
+    "two_whites": "With two white things, for light from one side, it is right within 4 to 7: a shade.",
+    "white": "With one white thing it is right within 4 to 8: a shade.",
+    "none": "With nothing known in the picture it is a guess: 10 and more off, another colour.",
 }
 """What a painter may expect of each."""
 
 _SURE: Final = 1.0
 _WORDS: Final = (
     (_SURE, "sure"),
-    (3.5, "nearly sure: off by 2 to 3"),
-    (8.0, "fairly sure: it may be a shade off, by 4 to 8"),
+    (3.5, "nearly sure: right within 2 to 3"),
+    (8.0, "roughly: right within 4 to 8, a shade"),
 )
 
 
@@ -60,7 +60,7 @@ def predicted_noise(expected: float) -> float:
 def sureness(noise: float, how: str) -> str:
     """Return in words how a colour was caught, a key of `WAYS`, and what error to expect of it [CIEDE2000]."""
     if how == "before":
-        return f"from before: how it was caught is not known any more; kept then as off by about {noise:.1f}"
+        return f"from before: how it was caught is not known any more; kept then as right within about {noise:.1f}"
     if how == "typed" and noise <= _SURE:
         return "as typed"
     return next((words for limit, words in _WORDS if noise <= limit), "a guess: tap something white to know better")

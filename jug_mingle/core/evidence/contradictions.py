@@ -43,5 +43,5 @@ def _check_pairs(readings: Sequence[Reading]) -> None:
             if apart > max(12.0, 4.0 * max(item.noise for item in same)):
                 raise EvidenceError(
                     f"readings {same[0].key!r} and {same[1].key!r} of the same tin differ by {apart:.0f}: "
-                    "read it a third time, or withdraw one"
+                    "read it a third time, or remove one"
                 )

@@ -6147,6 +6147,16 @@ export interface components {
        * @description How well it is known: A to F, or nothing.
        */
       level: string
+      /**
+       * Level Filled
+       * @description How well it is known, as a scale of six steps: full is best.
+       */
+      level_filled: number
+      /**
+       * Level Words
+       * @description By what it is known.
+       */
+      level_words: string
       /** Mixable */
       mixable: boolean
       /** Name */
@@ -6208,7 +6218,15 @@ export interface components {
        * @description How well it is known: A to F, or nothing.
        */
       level: string
-      /** Level Words */
+      /**
+       * Level Filled
+       * @description How well it is known, as a scale of six steps: full is best.
+       */
+      level_filled: number
+      /**
+       * Level Words
+       * @description By what it is known.
+       */
       level_words: string
       /** Made */
       made: {

@@ -58,7 +58,7 @@ PAINTS: Final = (
             own_seal=True,
             why={
                 "coats": "sold as covering in one coat on most surfaces; two are usual for pale colours",
-                "recoat": "no figure is usual: two hours is on the safe side",
+                "recoat": "no usual figure is agreed: two hours is on the safe side",
                 "under": "sold as needing no primer",
             },
         ),

@@ -6,6 +6,7 @@ import type { Colour, Schemas } from '../../api/client'
 import AnyColour from '../../shared/colour/AnyColour.vue'
 import GroundChoice from '../../shared/GroundChoice.vue'
 import { say } from '../../shared/useNotice'
+import KnownScale from './KnownScale.vue'
 import TinReadings from './TinReadings.vue'
 import { sayDifference } from '../../shared/say/differences'
 import { drawn } from '../../shared/say/drawn'
@@ -71,7 +72,8 @@ async function keep(task: Task) {
   <section aria-labelledby="known-title">
     <h2 id="known-title">How well do we know it?</h2>
     <p>
-      <b v-if="tin.level" class="level">{{ tin.level }}</b> {{ tin.level_words }}
+      <KnownScale :filled="tin.level_filled" :words="tin.level_words" />
+      <span aria-hidden="true"> {{ tin.level ? 'by' : '' }} {{ tin.level_words }}</span>
     </p>
     <ul class="tasks">
       <li v-for="task in tin.tasks" :key="task.task">
@@ -81,7 +83,7 @@ async function keep(task: Task) {
             <span class="bar" aria-hidden="true"
               ><i :style="{ width: percent(task.before) }" /><u :style="{ width: percent(task.after) }"
             /></span>
-            off by about {{ sayDifference(task.before) }} now, {{ sayDifference(task.after) }} then
+            a mix is off by about {{ sayDifference(task.before) }} now, {{ sayDifference(task.after) }} after it
           </span>
         </BButton>
         <div v-if="open === task.task" class="do">
@@ -122,16 +124,6 @@ section {
 
 p {
   margin: 0;
-}
-
-.level {
-  display: inline-grid;
-  place-items: center;
-  width: 24px;
-  height: 24px;
-  margin-right: 4px;
-  border: 1.5px solid currentcolor;
-  border-radius: 50%;
 }
 
 ul {

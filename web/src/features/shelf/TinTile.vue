@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { Schemas } from '../../api/client'
+import KnownScale from './KnownScale.vue'
 import TinDrawing from './TinDrawing.vue'
 import { sayAmount } from '../../shared/say/amounts'
 
@@ -24,10 +25,10 @@ const emit = defineEmits<{ choose: [] }>()
       <TinDrawing :share="tin.left_ml / tin.full_ml" :hex="tin.hex" :size="34" />
       <span class="words">
         <b>{{ tin.name }}</b>
-        <small>{{ sayAmount(tin.left_ml) }}<template v-if="tin.use_up"> · use it up</template></small>
+        <small>{{ sayAmount(tin.left_ml) }}<template v-if="tin.use_up"> · use first</template></small>
+        <KnownScale v-if="tin.level" :filled="tin.level_filled" :words="tin.level_words" />
         <small v-if="tin.gone_off" class="off">gone off</small>
       </span>
-      <span v-if="tin.level" class="level" :title="`how well it is known: ${tin.level}`">{{ tin.level }}</span>
     </span>
   </BButton>
 </template>
@@ -77,24 +78,18 @@ const emit = defineEmits<{ choose: [] }>()
 .words b,
 .words small {
   display: block;
+}
+
+/* A name has two lines and is never broken inside a word, unless one word is wider than its tile. */
+.words b {
+  display: -webkit-box;
+  -webkit-box-orient: vertical;
+  -webkit-line-clamp: 2;
   overflow: hidden;
-  text-overflow: ellipsis;
-  white-space: nowrap;
+  overflow-wrap: break-word;
 }
 
 .off {
   font-weight: 700;
-}
-
-.level {
-  flex: none;
-  width: 22px;
-  height: 22px;
-  display: grid;
-  place-items: center;
-  border: 1.5px solid #1b1b1b;
-  border-radius: 50%;
-  font-size: 0.78rem;
-  font-weight: 650;
 }
 </style>
