@@ -64,14 +64,14 @@ function problem(error: unknown, status: number): ApiError {
 }
 
 /** Send a photo as it is; openapi-fetch would turn it to JSON. */
-export async function sendPhoto(jobId: number, file: File): Promise<Schemas['PhotoOut']> {
+export async function sendPhoto(jobId: number, file: File, signal?: AbortSignal): Promise<Schemas['PhotoOut']> {
   const name = encodeURIComponent(file.name || 'photo')
-  return sendFile(`/api/jobs/${jobId.toString()}/photos?name=${name}`, file)
+  return sendFile(`/api/jobs/${jobId.toString()}/photos?name=${name}`, file, signal)
 }
 
 /** Send a file as it is to an address of the program, and return what it answers. */
-export async function sendFile<T>(address: string, file: Blob): Promise<T> {
-  const response = await reach(address, { method: 'POST', body: file })
+export async function sendFile<T>(address: string, file: Blob, signal?: AbortSignal): Promise<T> {
+  const response = await reach(address, { method: 'POST', body: file, ...(signal ? { signal } : {}) })
   const body: unknown = await response.json()
   if (!response.ok) throw problem(body, response.status)
   return body as T

@@ -1,5 +1,7 @@
 import { readonly, ref } from 'vue'
 
+import { drop, hold, sendWaiting, unsent } from './outbox'
+
 /** The program does not answer: it was stopped, or the network between is gone. */
 export class AwayError extends Error {
   constructor() {
@@ -46,51 +48,99 @@ const wait = (ms: number) =>
     setTimeout(resolve, ms)
   })
 
-/**
- * Ask the program. What gets no answer is sent again a few times; a write carries a key, so that it is done once however
- * often it is sent. Throws an AwayError where the program does not answer.
- */
-export async function reach(input: Request | string, init?: RequestInit): Promise<Response> {
-  const request = new Request(input, init)
-  const writes = !['GET', 'HEAD'].includes(request.method) && !(request.method === 'POST' && READS.test(request.url))
-  // What is sent while the page is being left must be sent at once: no time to look whether it was sent before.
-  const mine =
-    writes && !request.keepalive ? await signature(request, init?.body instanceof Blob ? init.body : undefined) : ''
-  const key = writes ? (unanswered.get(mine) ?? newKey()) : ''
-  if (writes) {
-    request.headers.set('Idempotency-Key', key)
-    request.headers.set('X-Page', pageName)
-  }
-  for (const pause of [...AGAIN, undefined]) {
+/** Send a request, a few times where there is no answer; throws what the last time threw. */
+async function attempt(request: Request): Promise<Response> {
+  for (const pause of AGAIN) {
     try {
-      const response = await fetch(request.clone())
-      unanswered.delete(mine)
-      away.value = false
-      return response
+      return await fetch(request.clone())
     } catch (error) {
       if (request.signal.aborted) throw error
-      if (mine) unanswered.set(mine, key)
-      if (pause === undefined) break
       await wait(pause)
     }
   }
-  leave()
-  throw new AwayError()
+  return fetch(request.clone())
+}
+
+let writes = 0
+
+/**
+ * Ask the program. What gets no answer is sent again a few times. A read then throws an AwayError; a write waits until
+ * the program is back (outbox.ts). A write carries a key, so that it is done once however often it is sent.
+ */
+export async function reach(input: Request | string, init?: RequestInit): Promise<Response> {
+  const request = new Request(input, init)
+  const reads = ['GET', 'HEAD'].includes(request.method) || (request.method === 'POST' && READS.test(request.url))
+  return reads ? read(request) : write(request, init?.body instanceof Blob ? init.body : undefined)
+}
+
+async function read(request: Request): Promise<Response> {
+  try {
+    return cameBack(await attempt(request))
+  } catch (error) {
+    if (request.signal.aborted) throw error
+    leave()
+    throw new AwayError()
+  }
+}
+
+async function write(request: Request, file?: Blob): Promise<Response> {
+  const number = ++writes
+  // What is sent while the page is being left must be sent at once: no time to look whether it was sent before.
+  const mine = request.keepalive ? '' : await signature(request, file)
+  const key = unanswered.get(mine) ?? newKey()
+  request.headers.set('Idempotency-Key', key)
+  request.headers.set('X-Page', pageName)
+  const sent = (response: Response) => {
+    unanswered.delete(mine)
+    return response
+  }
+  if (!away.value) {
+    try {
+      return cameBack(sent(await attempt(request)))
+    } catch (error) {
+      if (request.signal.aborted) throw error
+      leave()
+    }
+  }
+  if (mine) unanswered.set(mine, key)
+  const forget = () => {
+    drop(key, request.signal.reason)
+  }
+  request.signal.addEventListener('abort', forget)
+  const answer = hold(number, key, async () => sent(await fetch(request.clone())))
+  // Whoever does something now wants to know now whether the program is back.
+  void look()
+  return answer
+}
+
+function cameBack(response: Response): Response {
+  if (unsent.value === 0) away.value = false
+  return response
+}
+
+let looking = false
+let again: ReturnType<typeof setTimeout> | undefined
+
+/** Look whether the program is back; then what waited is sent, in order, and only then all is as it was. */
+async function look() {
+  if (looking) return
+  looking = true
+  clearTimeout(again)
+  try {
+    await fetch('/api/lights', { cache: 'no-store' })
+    if (await sendWaiting()) away.value = false
+  } catch {
+    // It is not back yet.
+  }
+  looking = false
+  if (away.value) again = setTimeout(() => void look(), LOOK)
 }
 
 /** Say that the program is away, and look for it until it is back. */
 function leave() {
   if (away.value) return
   away.value = true
-  const look = async () => {
-    try {
-      await fetch('/api/lights', { cache: 'no-store' })
-      away.value = false
-    } catch {
-      setTimeout(() => void look(), LOOK)
-    }
-  }
-  setTimeout(() => void look(), LOOK)
+  again = setTimeout(() => void look(), LOOK)
 }
 
 /** What to say beside a field of an error: nothing while the program is away, which is said once, at the top. */

@@ -1,7 +1,9 @@
 <script setup lang="ts">
 import { useQueryClient } from '@tanstack/vue-query'
-import { watch } from 'vue'
+import { useEventListener } from '@vueuse/core'
+import { computed, watch } from 'vue'
 
+import { unsent } from '../api/outbox'
 import { isAway } from '../api/reach'
 
 /** Said once, at the top: the program does not answer. When it is back, all that is shown is read again. */
@@ -9,11 +11,20 @@ const queries = useQueryClient()
 watch(isAway, (now) => {
   if (!now) void queries.invalidateQueries()
 })
+// What waits here is lost with the page.
+useEventListener(window, 'beforeunload', (event) => {
+  if (unsent.value > 0) event.preventDefault()
+})
+const waits = computed(() =>
+  unsent.value === 0
+    ? 'What you type stays here, and it goes on by itself.'
+    : `${unsent.value === 1 ? '1 change waits' : `${unsent.value.toString()} changes wait`} here and will be sent in order: keep this page open.`,
+)
 </script>
 
 <template>
   <p v-if="isAway" class="away" role="alert">
-    <b>The program does not answer.</b> Start it again, or wait: what you typed stays here, and it goes on by itself.
+    <b>The program does not answer.</b> Start it again, or wait. {{ waits }}
   </p>
 </template>
 

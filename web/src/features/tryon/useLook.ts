@@ -2,7 +2,6 @@ import { useQuery, useQueryClient } from '@tanstack/vue-query'
 import { useEventListener } from '@vueuse/core'
 import { computed, onBeforeUnmount, ref, watch } from 'vue'
 
-import { isAway } from '../../api/reach'
 import { api, type Layer, type Schemas, unwrap } from '../../api/client'
 import { jobKey, useJob } from '../../shared/useJob'
 import { renamed } from '../../shared/renamed'
@@ -34,7 +33,6 @@ export function useLook() {
   }
   let timer: ReturnType<typeof setTimeout> | undefined
   let saves = Promise.resolve()
-  let unsaved = false
   /** How many saves are on their way. */
   let saving = 0
   /** It was changed elsewhere, too, and nobody has said yet which of the two is kept: what is here stays here. */
@@ -53,7 +51,7 @@ export function useLook() {
       const same = now !== undefined && now.id === worn.look
       // What was changed in another window is shown here, unless something is being changed here, too.
       const newer = same && id === worn.piece && now.version > (worn.version ?? now.version)
-      if (newer && timer === undefined && saving === 0 && !unsaved && !contested) restart(id)
+      if (newer && timer === undefined && saving === 0 && !contested) restart(id)
       if (id === worn.piece && now?.id === worn.look) return
       flush()
       if (same) worn = { ...worn, piece: id }
@@ -74,9 +72,7 @@ export function useLook() {
         const name = job.value?.looks.find((one) => one.id === mine.look)?.name
         if (mine.look === undefined || name === undefined) await make(mine, body)
         else await put(mine, { name, layers: body })
-        unsaved = false
       } catch (error) {
-        unsaved = !changedElsewhere(error)
         if (changedElsewhere(error)) offerBoth(mine)
         else sayWrong(error)
       } finally {
@@ -85,10 +81,6 @@ export function useLook() {
     })
     return saves
   }
-  // What could not be kept while the program was away is kept when it is back.
-  watch(isAway, (now) => {
-    if (!now && unsaved) void save()
-  })
 
   /** Keep a look as it is here, in place of the version of it that was seen. */
   async function put(mine: typeof worn, body: { name: string; layers: Layer[] }) {
@@ -223,7 +215,7 @@ export function useLook() {
     const look = worn.look
     if (look === undefined) return
     for (const one of pieces.value) await wear(one.id, look)
-    say('All pieces wear it.')
+    say('All pieces have this look now.')
   }
 
   async function remove() {
