@@ -16,7 +16,7 @@ import { usePhotos } from '../../shared/colour/usePhotos'
 import { useTargets } from './useTargets'
 
 const { id, job } = useJob()
-const { add, addSample, sending, wrong: refused } = usePhotos()
+const { addSample, wrong: refused } = usePhotos()
 const { keep, rename, remove } = useTargets()
 const route = useRoute()
 const router = useRouter()
@@ -29,7 +29,6 @@ const from = ref<'photo' | 'scheme' | 'thing'>('photo')
 const colour = ref<Colour>()
 const background = ref<Colour>()
 const { chip, wrong } = useLook(colour, background)
-const stage = ref<InstanceType<typeof PhotoCatch>>()
 
 function choose(photoId: number) {
   if (from.value === 'thing') from.value = 'photo'
@@ -39,11 +38,6 @@ function choose(photoId: number) {
 function show(now: typeof from.value) {
   from.value = now
   colour.value = undefined
-}
-
-async function upload(file: File) {
-  const added = id.value === undefined ? undefined : await add(id.value, file)
-  if (added !== undefined) choose(added)
 }
 
 async function trySample() {
@@ -58,7 +52,9 @@ async function keepAs(name: string, tolerance: number) {
 
 const hint = computed(() =>
   from.value === 'photo'
-    ? (stage.value?.hint ?? 'Add a photo first.')
+    ? photo.value
+      ? 'The colour that you mark stands here.'
+      : 'Add a photo first.'
     : from.value === 'scheme'
       ? 'Choose one of the colours of the picture.'
       : 'Say where the colour comes from.',
@@ -72,23 +68,18 @@ const hint = computed(() =>
       <div class="modes" role="group" aria-label="Where it comes from">
         <BButton variant="plain" :aria-pressed="from === 'photo'" @click="show('photo')">A spot in a photo</BButton>
         <BButton variant="plain" :aria-pressed="from === 'scheme'" @click="show('scheme')">A whole picture</BButton>
-        <BButton variant="plain" :aria-pressed="from === 'thing'" @click="show('thing')">Something else</BButton>
+        <BButton variant="plain" :aria-pressed="from === 'thing'" @click="show('thing')">Without a photo</BButton>
       </div>
     </div>
     <template v-if="from !== 'thing'">
-      <PhotoCatch
-        v-if="photo && from === 'photo'"
-        ref="stage"
-        v-model:colour="colour"
-        :photo="photo"
-        :faults="chip?.faults"
-      />
+      <PhotoCatch v-if="photo && from === 'photo'" v-model:colour="colour" :photo="photo" :faults="chip?.faults" />
       <SchemePanel v-else-if="photo && id !== undefined" v-model:colour="colour" :photo="photo" :job-id="id" />
       <div v-else class="mat none">
         <p>
           Add a photo of what you want to match: a jug, a fabric, a finished piece. A sheet of white paper in it helps.
         </p>
         <BButton variant="outline-secondary" @click="trySample">Try it with a sample photo</BButton>
+        <p v-if="refused" class="wrong" role="alert">{{ refused }}</p>
       </div>
     </template>
     <ThingSource v-else v-model:colour="colour" class="thing" />
@@ -101,15 +92,7 @@ const hint = computed(() =>
       :keep="keepAs"
       :targets="job?.targets ?? []"
     />
-    <PhotoPicker
-      v-if="job"
-      :photos="job.photos"
-      :chosen="photo?.id"
-      :sending="sending"
-      :wrong="refused"
-      @choose="choose"
-      @upload="upload"
-    />
+    <PhotoPicker v-if="job" :photos="job.photos" :chosen="photo?.id" @choose="choose" />
     <TargetStrip
       class="targets"
       :targets="job?.targets ?? []"

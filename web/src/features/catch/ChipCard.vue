@@ -51,8 +51,8 @@ const within = computed(() =>
     : tolerance.value <= 2
       ? 'only side by side'
       : tolerance.value <= 4
-        ? 'close is enough'
-        : 'a shade off will do',
+        ? 'close'
+        : 'a shade off',
 )
 
 async function submit() {
@@ -84,7 +84,7 @@ async function submit() {
         <p v-if="refused" class="wrong" role="alert">{{ refused }}</p>
         <BButton type="submit" variant="primary">Keep this colour</BButton>
       </form>
-      <FoldOut title="Where it will stand, how near, and its numbers">
+      <FoldOut title="Background, how near, numbers">
         <dl>
           <dt>sRGB</dt>
           <dd>{{ chip.daylight_hex }}</dd>
@@ -102,7 +102,7 @@ async function submit() {
           </BFormSelect>
         </label>
         <label class="line">
-          <span>near enough: {{ within }}</span>
+          <span>how near it must come: {{ within }}</span>
           <BFormInput v-model.number="tolerance" type="range" min="1" max="6" step="0.5" />
         </label>
       </FoldOut>

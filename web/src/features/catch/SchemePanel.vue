@@ -9,6 +9,8 @@ import { type Mark, spotAt } from '../../shared/colour/areas'
 import PhotoStage from '../../shared/colour/PhotoStage.vue'
 import { usePhotoLight } from '../../shared/colour/usePhotoLight'
 import { preferences } from '../../shared/preferences'
+import { useStoppable } from '../../shared/useStoppable'
+import WorkLine from '../../shared/WorkLine.vue'
 import { say, sayWrong } from '../../shared/useNotice'
 import { useTargets } from './useTargets'
 import { pictureOf } from '../../shared/photos'
@@ -22,15 +24,17 @@ const { keep } = useTargets()
 const most = ref(6)
 const dropped = ref(new Set<number>())
 
-const { data, error, isFetching } = useQuery({
-  queryKey: computed(() => ['scheme', photo.id, light.lighting.value, most.value, preferences.value.light]),
+const queryKey = computed(() => ['scheme', photo.id, light.lighting.value, most.value, preferences.value.light])
+const { data, error, isFetching, isPlaceholderData } = useQuery({
+  queryKey,
   placeholderData: keepPreviousData,
   retry: false,
-  queryFn: async () =>
+  queryFn: async ({ signal }) =>
     unwrap(
       await api.POST('/api/photos/{photo_id}/scheme', {
         params: { path: { photo_id: photo.id }, query: { light: preferences.value.light } },
         body: { lighting: light.lighting.value, most: most.value },
+        signal,
       }),
     ),
 })
@@ -51,6 +55,12 @@ const marks = computed<Mark[]>(() => [
     .filter(({ at }) => !dropped.value.has(at))
     .map(({ one, at }) => ({ area: spotAt({ x: one.x, y: one.y }), word: (at + 1).toString() })),
 ])
+
+const work = useStoppable(isFetching, queryKey)
+/** Till something in it is known its colours are as the photo shows them. */
+const says = computed(() =>
+  light.asks.value ? `${light.asks.value} Till then its colours are as the photo has them.` : '',
+)
 
 function colourOf(one: Schemas['DominantOut']): Colour {
   const [L, a, b] = one.Lab
@@ -88,6 +98,15 @@ async function keepAll() {
   <div class="scheme">
     <MethodBar :light="light" />
     <ErrorLine v-if="error" :error="error" />
+    <WorkLine
+      :busy="isFetching"
+      words="Looking for its colours"
+      :old="isPlaceholderData"
+      :stopped="work.stopped.value"
+      @stop="work.stop"
+      @again="work.again"
+    />
+    <p v-if="says" role="status">{{ says }}</p>
     <div class="mat bed" :aria-busy="isFetching">
       <PhotoStage
         :src="pictureOf(photo)"
@@ -113,7 +132,9 @@ async function keepAll() {
             @click="colour = colourOf(one)"
           />
           <span class="word">{{ at + 1 }} · {{ sayShare(one.share) }}</span>
-          <BButton variant="plain" class="drop" @click="toggle(at)">{{ dropped.has(at) ? 'take' : 'drop' }}</BButton>
+          <BButton variant="plain" class="drop" @click="toggle(at)">{{
+            dropped.has(at) ? 'include' : 'leave out'
+          }}</BButton>
         </li>
       </ol>
     </div>
@@ -133,7 +154,7 @@ async function keepAll() {
           {{ pair.muddy ? 'muddy between' : 'clean between' }}
         </li>
       </ul>
-      <BButton variant="outline-secondary" @click="keepAll">Keep them all</BButton>
+      <BButton variant="outline-secondary" @click="keepAll">Keep these colours</BButton>
     </div>
   </div>
 </template>
@@ -196,6 +217,11 @@ async function keepAll() {
   min-height: 28px;
   text-align: left;
   padding: 0;
+}
+
+p {
+  margin: 0;
+  font-weight: 600;
 }
 
 .foot {

@@ -4,17 +4,23 @@ import { ref } from 'vue'
 import type { Schemas } from '../../api/client'
 import KeptInput from '../../shared/KeptInput.vue'
 import { useLights } from '../../shared/useJob'
-import PickOne from '../../shared/PickOne.vue'
 
-defineProps<{ targets: Schemas['TargetOut'][]; jobId: number | undefined }>()
+const { jobId } = defineProps<{ targets: Schemas['TargetOut'][]; jobId: number | undefined }>()
 const emit = defineEmits<{ remove: [id: number]; rename: [target: Schemas['TargetOut'], name: string] }>()
 const renaming = ref(false)
 const { data: lights } = useLights()
 const titleOf = (name: string) => lights.value?.find((light) => light.name === name)?.title ?? name
-const kinds = { gpl: 'GIMP palette', csv: 'CSV', txt: 'CGATS text', cxf: 'CxF3', json: 'JSON' }
+const kinds = {
+  csv: 'table (CSV)',
+  gpl: 'palette for pictures (GPL)',
+  txt: 'measurements (CGATS)',
+  cxf: 'exchange (CxF3)',
+  json: 'JSON',
+}
+const kind = ref('csv')
 
-function save(kind: string, jobId: number | undefined) {
-  if (jobId !== undefined) window.location.assign(`/api/jobs/${jobId.toString()}/colours.${kind}`)
+function save() {
+  if (jobId !== undefined) window.location.assign(`/api/jobs/${jobId.toString()}/colours.${kind.value}`)
 }
 </script>
 
@@ -30,10 +36,12 @@ function save(kind: string, jobId: number | undefined) {
         @click="renaming = !renaming"
         >{{ renaming ? 'done' : 'rename' }}</BButton
       >
-      <PickOne v-if="targets.length > 0" aria-label="Save these colours as" @pick="save($event, jobId)">
-        <option value="">save as…</option>
-        <option v-for="(title, kind) in kinds" :key="kind" :value="kind">{{ title }}</option>
-      </PickOne>
+      <form v-if="targets.length > 0" class="save" @submit.prevent="save">
+        <BFormSelect v-model="kind" aria-label="Kind of file for these colours">
+          <option v-for="(title, key) in kinds" :key="key" :value="key">{{ title }}</option>
+        </BFormSelect>
+        <BButton type="submit" size="sm" variant="outline-secondary">Save as a file</BButton>
+      </form>
     </div>
     <ul>
       <li v-for="target in targets" :key="target.id">
@@ -79,6 +87,11 @@ function save(kind: string, jobId: number | undefined) {
 
 .head .link {
   margin-left: auto;
+}
+
+.save {
+  display: flex;
+  gap: 6px;
 }
 
 .head .form-select {

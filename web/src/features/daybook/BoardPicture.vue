@@ -7,7 +7,6 @@ import MethodBar from '../../shared/colour/MethodBar.vue'
 import PhotoPicker from '../../shared/colour/PhotoPicker.vue'
 import PhotoStage from '../../shared/colour/PhotoStage.vue'
 import { usePhotoLight } from '../../shared/colour/usePhotoLight'
-import { usePhotos } from '../../shared/colour/usePhotos'
 import { useJob } from '../../shared/useJob'
 import { pictureOf } from '../../shared/photos'
 
@@ -15,8 +14,7 @@ import { pictureOf } from '../../shared/photos'
 const { marks, hint } = defineProps<{ marks: Mark[]; hint: string }>()
 const picture = defineModel<{ photo_id: number; lighting: Lighting } | undefined>('picture', { required: true })
 const emit = defineEmits<{ take: [area: Area]; other: [] }>()
-const { id, job } = useJob()
-const { add, sending, wrong } = usePhotos()
+const { job } = useJob()
 const photoId = ref<number>()
 const photo = computed(() => job.value?.photos.find((one) => one.id === photoId.value) ?? job.value?.photos[0])
 const light = usePhotoLight(() => photo.value?.id)
@@ -38,21 +36,10 @@ function take(area: Area) {
   if (light.asks.value) light.mark(area)
   else emit('take', area)
 }
-
-async function upload(file: File) {
-  if (id.value !== undefined) photoId.value = (await add(id.value, file)) ?? photoId.value
-}
 </script>
 
 <template>
-  <PhotoPicker
-    :photos="job?.photos ?? []"
-    :chosen="photo?.id"
-    :sending="sending"
-    :wrong="wrong"
-    @choose="(one) => (photoId = one)"
-    @upload="upload"
-  />
+  <PhotoPicker :photos="job?.photos ?? []" :chosen="photo?.id" @choose="(one) => (photoId = one)" />
   <template v-if="photo">
     <MethodBar :light="light" />
     <div class="mat bed">

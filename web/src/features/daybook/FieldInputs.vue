@@ -2,6 +2,7 @@
 import { useJob } from '../../shared/useJob'
 import { useShelf } from '../../shared/useShelf'
 import { type FieldDraft, FINISHES, READY, WIPES } from './field'
+import FindSelect from '../../shared/FindSelect.vue'
 
 /** What is on an offcut or a field, and how it was laid; with `laid` all that tells what the wood took. */
 defineProps<{ laid: boolean }>()
@@ -13,7 +14,7 @@ const { data: shelf } = useShelf()
 <template>
   <label
     >On it
-    <BFormSelect v-model="field.what" required>
+    <FindSelect v-model="field.what" find="a jug or a tin" required>
       <option value="" disabled>a jug or a tin…</option>
       <optgroup label="Jugs of this piece">
         <option v-for="mix in job?.mixes" :key="mix.id" :value="`mix ${mix.id}`">{{ mix.name }}</option>
@@ -21,7 +22,7 @@ const { data: shelf } = useShelf()
       <optgroup label="Tins on the shelf">
         <option v-for="tin in shelf" :key="tin.key" :value="`pot ${tin.key}`">{{ tin.name }}</option>
       </optgroup>
-    </BFormSelect></label
+    </FindSelect></label
   >
   <slot />
   <label>coats <BFormInput v-model="field.coats" inputmode="numeric" /></label>

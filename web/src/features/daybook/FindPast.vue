@@ -10,6 +10,7 @@ import { longDay } from '../../shared/say/times'
 import { jobKey, useJob, useJobs } from '../../shared/useJob'
 import { say, sayWrong } from '../../shared/useNotice'
 import { type FoundThing, KINDS, useFind } from './useFind'
+import FindSelect from '../../shared/FindSelect.vue'
 
 /** Anything of the past found, and used again in the job in hand. */
 const { words, colour, since, until, kind, asks, error, found } = useFind()
@@ -99,14 +100,15 @@ async function wearHere(jobId: number, one: FoundThing) {
           </label>
           <label v-if="job && job.targets.length > 0"
             >or like
-            <BFormSelect
+            <FindSelect
+              find="a colour"
               :model-value="colour"
               aria-label="A colour of this job to find"
               @update:model-value="colour = String($event)"
             >
               <option value="">…</option>
               <option v-for="one in job.targets" :key="one.id" :value="one.daylight_hex">{{ one.title }}</option>
-            </BFormSelect></label
+            </FindSelect></label
           >
           <label>from <BFormInput v-model="since" type="date" /></label>
           <label>to <BFormInput v-model="until" type="date" /></label>

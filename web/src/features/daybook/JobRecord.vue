@@ -32,7 +32,7 @@ const entryOf = (id: number | null) => data.value?.entries.find((one) => one.id 
 const sums = computed(() => {
   const { hours, spent, paint, got, bought, per_hour } = data.value?.sums ?? {}
   return [
-    hours ? `${sayNumber(hours, 1)} h of hands` : '',
+    hours ? `${sayNumber(hours, 1)} h of work` : '',
     paint ? `paint poured ${sayMoney(paint)}` : '',
     spent ? `spent ${sayMoney(spent)}` : '',
     got ? `got ${sayMoney(got)}` : '',
@@ -59,13 +59,7 @@ const sums = computed(() => {
       :keep="book.write"
       @done="writing = false"
     />
-    <PhotoRow
-      :photos="job.photos"
-      :add="book.addPhotos"
-      :change="book.changePhoto"
-      :rename="book.renamePhoto"
-      :remove="book.removePhoto"
-    />
+    <PhotoRow :photos="job.photos" :change="book.changePhoto" :rename="book.renamePhoto" :remove="book.removePhoto" />
     <ErrorLine v-if="error" :error="error" />
     <p v-else-if="data?.happened.length === 0" class="soft">
       Nothing happened yet. What you pour, tick off and photograph stands here by itself; what you want to remember you

@@ -3,33 +3,24 @@ import { computed, ref } from 'vue'
 
 import type { Schemas } from '../../api/client'
 import KeptInput from '../../shared/KeptInput.vue'
+import AddPhotos from '../../shared/colour/AddPhotos.vue'
 import { pictureOf } from '../../shared/photos'
 import { longDay } from '../../shared/say/times'
 
 /** The photos of a job by when they were taken: added, named, turned, said to be before, during or after, removed. */
 type Photo = Schemas['PhotoOut']
-const { photos, add, change, rename, remove } = defineProps<{
+const { photos, change, rename, remove } = defineProps<{
   photos: Photo[]
-  add: (files: File[], stage: Photo['stage']) => Promise<void>
   change: (photo: Photo, said: Partial<Schemas['PhotoChangeIn']>) => Promise<void>
   rename: (photo: Photo, name: string) => Promise<void>
   remove: (photo: Photo) => Promise<void>
 }>()
-const field = ref<HTMLInputElement>()
 const stage = ref<Photo['stage']>('during')
 const open = ref<number>()
 const STAGES = ['before', 'during', 'after']
 const when = (photo: Photo) => photo.taken ?? photo.created
 const sorted = computed(() => [...photos].sort((a, b) => when(a).localeCompare(when(b))))
-const busy = ref(false)
-
-async function sent() {
-  const files = [...(field.value?.files ?? [])]
-  busy.value = true
-  await add(files, stage.value)
-  busy.value = false
-  if (field.value) field.value.value = ''
-}
+const took = (photo: Photo) => change(photo, { stage: stage.value })
 </script>
 
 <template>
@@ -63,26 +54,14 @@ async function sent() {
         </div>
       </li>
     </ul>
-    <div class="add">
-      <input
-        id="daybook-photos"
-        ref="field"
-        class="visually-hidden"
-        type="file"
-        accept="image/*"
-        multiple
-        @change="sent"
-      />
-      <label for="daybook-photos" class="btn btn-outline-secondary btn-sm" :class="{ disabled: busy }">{{
-        busy ? 'Sending…' : 'Add photos'
-      }}</label>
+    <AddPhotos field="daybook-photos" :took="took">
       <label class="stage"
-        >of
+        >they show
         <BFormSelect v-model="stage" size="sm">
           <option v-for="one in STAGES" :key="one" :value="one">{{ one }}</option>
         </BFormSelect></label
       >
-    </div>
+    </AddPhotos>
   </div>
 </template>
 
@@ -128,15 +107,9 @@ li {
   gap: 6px;
 }
 
-.add,
 .stage {
   display: flex;
   gap: 8px;
   align-items: center;
-}
-
-.visually-hidden:focus-visible + label {
-  outline: 3px solid var(--act);
-  outline-offset: 2px;
 }
 </style>

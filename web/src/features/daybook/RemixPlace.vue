@@ -13,6 +13,7 @@ import { useJob, useLights } from '../../shared/useJob'
 import { useMixes } from '../../shared/useMixes'
 import TinsThere from './TinsThere.vue'
 import { usePast } from './usePast'
+import FindSelect from '../../shared/FindSelect.vue'
 
 /** A colour of the past at any size, from today's shelf. */
 const route = useRoute()
@@ -92,9 +93,9 @@ async function keepIt() {
   <div class="place">
     <h1>
       <label for="which">Mix</label>
-      <BFormSelect id="which" :model-value="id" @update:model-value="turn">
+      <FindSelect id="which" find="a jug" :model-value="id" @update:model-value="turn">
         <option v-for="mix in past" :key="mix.id" :value="mix.id">{{ mix.name }}, {{ mix.job_name }}</option>
-      </BFormSelect>
+      </FindSelect>
       again,
       <AmountInput
         :ml="ml"
@@ -170,7 +171,7 @@ h1 {
   height: 34px;
 }
 
-h1 select {
+h1 :deep(select) {
   font: inherit;
   color: inherit;
   border: 0;

@@ -8,6 +8,7 @@ import { preferences } from '../../shared/preferences'
 import SwatchPair from '../../shared/SwatchPair.vue'
 import { sayDifference } from '../../shared/say/differences'
 import { long } from '../../shared/say/times'
+import FindSelect from '../../shared/FindSelect.vue'
 
 /** Fields on one wood, each with what is on it and how it was laid; and after which wait it comes nearest to a colour. */
 const { board, jobId, targets, remove } = defineProps<{
@@ -81,9 +82,9 @@ const { data: wait } = useQuery({
     <div v-if="wanted" class="wait">
       <label
         >nearest to
-        <BFormSelect :model-value="wanted.id" @update:model-value="targetId = Number(String($event))">
+        <FindSelect find="a colour" :model-value="wanted.id" @update:model-value="targetId = Number(String($event))">
           <option v-for="one in targets" :key="one.id" :value="one.id">{{ one.title }}</option>
-        </BFormSelect></label
+        </FindSelect></label
       >
       <template v-if="wait">
         <SwatchPair :target="wait.target_hex" :mix="wait.hex" target-name="wanted" mix-name="then" class="pair" />

@@ -1,7 +1,7 @@
 import { useQuery, useQueryClient } from '@tanstack/vue-query'
 import { computed } from 'vue'
 
-import { api, type Schemas, sendPhoto, unwrap } from '../../api/client'
+import { api, type Schemas, unwrap } from '../../api/client'
 import { note } from '../../api/versions'
 import { bringBack } from '../../shared/bin'
 import { preferences } from '../../shared/preferences'
@@ -66,18 +66,6 @@ export function useDaybook() {
     }
   }
 
-  async function addPhotos(files: File[], stage: Schemas['PhotoOut']['stage']) {
-    try {
-      for (const file of files) {
-        const photo = await sendPhoto(id.value ?? 0, file)
-        await changePhoto(photo, { stage })
-      }
-    } catch (problem) {
-      sayWrong(problem)
-    }
-    await refresh()
-  }
-
   const renamePhoto = (photo: Schemas['PhotoOut'], to: string) =>
     renamed(photo.name, to, (name) => changePhoto(photo, { name }))
 
@@ -111,5 +99,5 @@ export function useDaybook() {
     }
   }
 
-  return { id, job, data, error, write, rewrite, remove, addPhotos, changePhoto, renamePhoto, removePhoto }
+  return { id, job, data, error, write, rewrite, remove, changePhoto, renamePhoto, removePhoto }
 }

@@ -60,8 +60,8 @@ const tins = computed(() => {
         <thead>
           <tr>
             <th scope="col"><span class="visually-hidden">What</span></th>
-            <th scope="col">laid aside</th>
-            <th scope="col">in hand</th>
+            <th scope="col">the first</th>
+            <th scope="col">the one chosen now</th>
           </tr>
         </thead>
         <tbody>

@@ -92,7 +92,8 @@ function setOne(at: number, text: string) {
         <h2>One part too much</h2>
         <ul>
           <li v-for="slip in data.slips" :key="slip.name">
-            of {{ slip.name }}: on paper {{ sayDifference(slip.before) }} off becomes {{ sayDifference(slip.after) }}
+            of {{ slip.name }}: as computed, {{ sayDifference(slip.before) }} off becomes
+            {{ sayDifference(slip.after) }} off
           </li>
         </ul>
       </template>
@@ -113,7 +114,7 @@ function setOne(at: number, text: string) {
       </p>
       <ul class="lights">
         <li v-for="one in data.differences" :key="one.light">
-          {{ titleOf(one.light) }}: {{ one.words }}, {{ sayDifference(one.delta_E) }} on paper
+          {{ titleOf(one.light) }}: {{ one.words }}, {{ sayDifference(one.delta_E) }} off as computed
         </li>
       </ul>
     </div>

@@ -9,6 +9,7 @@ import { isAway } from '../../api/reach'
 import { preferences } from '../../shared/preferences'
 import { useJob, useLights } from '../../shared/useJob'
 import { useEscape } from '../../shared/useEscape'
+import { useNarrow } from '../../shared/useNarrow'
 import { useMixes } from '../../shared/useMixes'
 import BesidePanel from './BesidePanel.vue'
 import OverView from './OverView.vue'
@@ -16,10 +17,12 @@ import MoreWays from './MoreWays.vue'
 import RecipeRows from './RecipeRows.vue'
 import TellingSwatch from './TellingSwatch.vue'
 import { useByHand } from './useByHand'
-import { useChosen } from './useChosen'
+import { bestOf, useChosen } from './useChosen'
 import { useRecipes } from './useRecipes'
 import ExplanationPanel from './ExplanationPanel.vue'
+import WorkLine from '../../shared/WorkLine.vue'
 import WishBar from './WishBar.vue'
+import FindSelect from '../../shared/FindSelect.vue'
 
 const { id, job } = useJob()
 const { data: lights } = useLights()
@@ -31,21 +34,20 @@ const target = computed(() => {
   const wanted = Number(route.query.target)
   return job.value?.targets.find((known) => known.id === wanted) ?? job.value?.targets[0]
 })
-const { data, old, error, isFetching } = useRecipes(() => target.value?.id)
+const { data, old, error, isFetching, work } = useRecipes(() => target.value?.id)
 const titles = computed(() => Object.fromEntries((lights.value ?? []).map((light) => [light.name, light.title])))
 
-const busyWords = computed(() => {
-  if (isFetching.value) return old.value ? 'Working out other recipes… These are from before.' : waiting.value
-  return old.value ? 'These recipes are from before.' : ''
-})
-const waiting = computed(() => (data.value ? '' : 'Working out what to pour…'))
-
-/** The best of each number of tins first; the others unfold. */
+/** The best of each number of tins, the fewest first; the others unfold. On a phone the one worth pouring comes first. */
 const all = ref(false)
+const narrow = useNarrow()
 const rows = computed(() => {
   const recipes = data.value?.recipes ?? []
-  if (all.value) return recipes
-  return recipes.filter((recipe, at) => recipes.findIndex((r) => r.pours.length === recipe.pours.length) === at)
+  const shown = all.value
+    ? recipes
+    : recipes.filter((recipe, at) => recipes.findIndex((r) => r.pours.length === recipe.pours.length) === at)
+  if (!narrow.value) return shown
+  const best = shown.slice(bestOf(shown))[0]
+  return best ? [best, ...shown.filter((one) => one !== best)] : shown
 })
 const chosen = ref(0)
 const asking = ref(false)
@@ -105,9 +107,9 @@ function keepChosen() {
     <div class="ask">
       <h1>
         <label for="target">What do I pour for</label>
-        <BFormSelect id="target" :model-value="target.id" @update:model-value="change">
+        <FindSelect id="target" find="a colour" :model-value="target.id" @update:model-value="change">
           <option v-for="known in job?.targets" :key="known.id" :value="known.id">{{ known.title }}</option>
-        </BFormSelect>
+        </FindSelect>
         <GroundChoice v-model="over" own jugs solid aria-label="Over what" />
         <span aria-hidden="true" class="d-none d-sm-inline">?</span>
       </h1>
@@ -120,7 +122,14 @@ function keepChosen() {
         <RouterLink v-if="!isAway" :to="{ name: 'shelf' }" class="btn btn-primary">Open the shelf</RouterLink>
       </div>
       <p v-else-if="data?.nearest" class="far">{{ data.nearest }}</p>
-      <p v-if="busyWords" class="busy" role="status">{{ busyWords }}</p>
+      <WorkLine
+        :busy="isFetching && (old || !data)"
+        :words="old ? 'Working out other recipes' : 'Working out what to pour'"
+        :old="old"
+        :stopped="work.stopped.value"
+        @stop="work.stop"
+        @again="work.again"
+      />
       <RecipeRows
         v-if="data"
         :chosen="chosen"
@@ -129,6 +138,7 @@ function keepChosen() {
         :target-hex="data.target_hex"
         :target-name="target.title"
         :light-titles="titles"
+        :order="narrow ? 'the one worth pouring first' : 'fewest tins first'"
         :old="old"
         :busy="isFetching"
         @update:chosen="pick"
@@ -143,18 +153,18 @@ function keepChosen() {
       <BesidePanel v-if="beside && inHand" :first="beside" :second="inHand" :target-id="target.id" />
       <div v-if="data" class="foot">
         <BButton variant="outline-secondary" :aria-pressed="all" @click="all = !all">{{
-          all ? 'Only the best of each' : 'Other ways'
+          all ? 'Show the best of each' : 'Show all recipes'
         }}</BButton>
         <BButton variant="outline-secondary" :aria-expanded="asking" :disabled="!inHand" @click="asking = !asking"
-          >Why? By hand?</BButton
+          >Explain, change by hand</BButton
         >
-        <BButton v-if="canUndo" variant="outline-secondary" @click="hand.undo">Undo by hand</BButton>
+        <BButton v-if="canUndo" variant="outline-secondary" @click="hand.undo">Undo the change by hand</BButton>
         <BButton
           variant="outline-secondary"
           :aria-pressed="beside !== undefined"
           :disabled="!inHand"
           @click="layAside"
-          >{{ beside ? 'No longer beside' : 'Hold another beside it' }}</BButton
+          >{{ beside ? 'Stop comparing' : 'Compare with another' }}</BButton
         >
         <BButton variant="primary" class="keep" :disabled="rows.length === 0" @click="keepChosen"
           >Keep as a jug</BButton
@@ -190,7 +200,7 @@ function keepChosen() {
   gap: 10px 18px;
 }
 
-h1 select {
+h1 :deep(select) {
   display: inline-block;
   width: auto;
   border-radius: 0;
@@ -206,14 +216,9 @@ h1 select {
   field-sizing: content;
 }
 
-h1 option {
+h1 :deep(option) {
   font: 1rem var(--bs-body-font-family);
   background: var(--sheet);
-}
-
-.busy {
-  margin: 0;
-  font-weight: 600;
 }
 
 .far {

@@ -11,6 +11,7 @@ import { useMixes } from '../../shared/useMixes'
 import FaceSwitch from './FaceSwitch.vue'
 import { useRecipes } from './useRecipes'
 import { useWayByHand, useWays, type Way } from './useWays'
+import WorkLine from '../../shared/WorkLine.vue'
 import WayByHand from './WayByHand.vue'
 import WayRow from './WayRow.vue'
 
@@ -21,7 +22,7 @@ const { id } = useJob()
 const { data: lights } = useLights()
 const { keepWay } = useMixes()
 const titles = computed(() => Object.fromEntries((lights.value ?? []).map((light) => [light.name, light.title])))
-const { data, error, isFetching } = useWays(
+const { data, error, isFetching, isPlaceholderData, work } = useWays(
   () => target.id,
   () => over,
 )
@@ -77,8 +78,15 @@ function keep() {
       <RouterLink v-if="!isAway" :to="{ name: 'shelf' }" class="btn btn-primary">Open the shelf</RouterLink>
     </div>
     <p v-if="data?.reach" class="far">{{ data.reach }}</p>
-    <p v-if="isFetching && !data" class="busy" role="status">Working out what to lay over it…</p>
-    <fieldset v-if="data" class="mat rows" :aria-busy="isFetching">
+    <WorkLine
+      :busy="isFetching && (isPlaceholderData || !data)"
+      words="Working out what to lay over it"
+      :old="isPlaceholderData"
+      :stopped="work.stopped.value"
+      @stop="work.stop"
+      @again="work.again"
+    />
+    <fieldset v-if="data" class="mat rows" :class="{ old: isPlaceholderData }" :aria-busy="isFetching">
       <legend class="visually-hidden">Ways over {{ data.ground.name }}, likeliest first</legend>
       <template v-for="(way, at) in rows" :key="at">
         <div v-if="paint && solid && at === paintAt" class="solid">
@@ -126,7 +134,7 @@ function keep() {
     </WayByHand>
     <div v-if="inHand" class="cards">
       <section v-if="inHand.unread">
-        <h2>To be surer</h2>
+        <h2>What would make it surer</h2>
         <p>{{ inHand.unread }}</p>
       </section>
       <section v-if="data?.ground.takes">
@@ -147,12 +155,14 @@ function keep() {
     </div>
     <div v-if="data" class="foot">
       <BButton variant="outline-secondary" :aria-pressed="all" @click="all = !all">{{
-        all ? 'Only the best of each' : 'Other ways'
+        all ? 'Show the best of each' : 'Show all ways'
       }}</BButton>
       <BButton variant="outline-secondary" :aria-expanded="asking" :disabled="!inHand" @click="asking = !asking"
-        >By hand</BButton
+        >Change by hand</BButton
       >
-      <BButton v-if="hand.changed.value" variant="outline-secondary" @click="hand.forget">As computed</BButton>
+      <BButton v-if="hand.changed.value" variant="outline-secondary" @click="hand.forget"
+        >Undo the change by hand</BButton
+      >
       <slot />
       <BButton variant="primary" class="keep" :disabled="!inHand" @click="keep">{{
         (inHand?.steps.length ?? 1) > 1 ? 'Keep as two jugs' : 'Keep as a jug'
@@ -208,7 +218,10 @@ function keep() {
   margin-left: 18px;
 }
 
-.busy,
+.rows.old {
+  opacity: 0.72;
+}
+
 .far {
   margin: 0;
   font-weight: 600;

@@ -12,6 +12,7 @@ import { useMixes } from '../../shared/useMixes'
 import { say, sayWrong } from '../../shared/useNotice'
 import { useShelf } from '../../shared/useShelf'
 import WoodGrain from '../../shared/WoodGrain.vue'
+import FindSelect from '../../shared/FindSelect.vue'
 
 /** A preparation of one's own: any tins by their parts, laid as one of the films or built up until it hides. */
 type Kind = Schemas['OverFilmIn']['kind']
@@ -124,10 +125,10 @@ function keepIt() {
       <div v-for="(row, at) in rows" :key="at" class="row-of">
         <label
           >tin
-          <BFormSelect :model-value="row.tin" @update:model-value="set(at, { tin: String($event) })">
+          <FindSelect find="a tin" :model-value="row.tin" @update:model-value="set(at, { tin: String($event) })">
             <option value="">choose…</option>
             <option v-for="tin in shelf" :key="tin.key" :value="tin.key">{{ tin.name }}</option>
-          </BFormSelect></label
+          </FindSelect></label
         >
         <label
           >parts

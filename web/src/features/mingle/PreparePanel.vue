@@ -13,6 +13,7 @@ import { useMixes } from '../../shared/useMixes'
 import { useShelf } from '../../shared/useShelf'
 import OwnPreparation from './OwnPreparation.vue'
 import PreparedSays from './PreparedSays.vue'
+import FindSelect from '../../shared/FindSelect.vue'
 
 /** Washes, waxes and the like: a part of this to a part of that, at any size; what it does; kept as a jug. */
 const { data: all } = useQuery({
@@ -145,7 +146,7 @@ function keepIt() {
         <div v-for="role in one.roles" :key="role.key" class="role">
           <label v-if="!role.loose"
             >{{ role.title }}
-            <BFormSelect v-model="cast[role.key]">
+            <FindSelect v-model="cast[role.key]" find="a tin or a jug">
               <option v-for="tin in role.pots" :key="tin" :value="tin">{{ nameOf(tin) }}</option>
               <optgroup v-if="job?.mixes.length" label="a jug of this job">
                 <option v-for="mix in job.mixes" :key="mix.id" :value="`mix:${mix.id}`">{{ mix.name }}</option>
@@ -153,7 +154,7 @@ function keepIt() {
               <optgroup v-if="poured.length" label="what is left of a jug">
                 <option v-for="mix in poured" :key="mix.id" :value="`batch:${mix.poured}`">left: {{ mix.name }}</option>
               </optgroup>
-            </BFormSelect></label
+            </FindSelect></label
           >
           <span v-else class="loose">{{ role.title }}</span>
           <label class="parts"

@@ -9,6 +9,7 @@ defineProps<{
   targetHex: string
   targetName: string
   lightTitles: Record<string, string>
+  order: string
   /** Whether they are from before what was wished last. */
   old: boolean
   busy: boolean
@@ -18,7 +19,7 @@ const chosen = defineModel<number>('chosen', { required: true })
 
 <template>
   <fieldset class="mat rows" :class="{ old }" :aria-busy="busy">
-    <legend class="visually-hidden">Recipes, fewest tins first</legend>
+    <legend class="visually-hidden">Recipes, {{ order }}</legend>
     <label v-for="(recipe, at) in rows" :key="at" :class="{ chosen: at === chosen }">
       <input v-model="chosen" class="visually-hidden" type="radio" name="recipe" :value="at" />
       <RecipeRow

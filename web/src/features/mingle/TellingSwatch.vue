@@ -4,6 +4,7 @@ import { computed } from 'vue'
 
 import { api, type Schemas, unwrap } from '../../api/client'
 import { useSettled } from '../../shared/useSettled'
+import { useShelf } from '../../shared/useShelf'
 import { sayDifference } from '../../shared/say/differences'
 
 /** The one swatch that would narrow this recipe most, where one would. */
@@ -14,13 +15,15 @@ const { data } = useQuery({
   retry: false,
   queryFn: async () => unwrap(await api.POST('/api/recipes/next-swatch', { body: { pours: pours.value } })),
 })
+const { data: shelf } = useShelf()
+const nameOf = (key: string) => shelf.value?.find((tin) => tin.key === key)?.name ?? 'that tin'
 </script>
 
 <template>
   <p v-if="data?.pot" class="telling">
-    To be surer: brush out <b>{{ data.words }}</b>, dry it and read it. What is not known of its paints falls from about
-    {{ sayDifference(data.before) }} to {{ sayDifference(data.after) }}.
-    <RouterLink :to="{ name: 'shelf', query: { pot: data.pot } }">Open that tin</RouterLink>
+    What would make it surer: brush out <b>{{ data.words }}</b>, dry it and read it. How far off it may turn out falls
+    from about {{ sayDifference(data.before) }} to {{ sayDifference(data.after) }}.
+    <RouterLink :to="{ name: 'shelf', query: { pot: data.pot } }">Open {{ nameOf(data.pot) }}</RouterLink>
   </p>
 </template>
 

@@ -32,20 +32,20 @@ function drop(from: 'use' | 'avoid', key: string) {
       class="chip"
       @click="prefer({ use: [...preferences.use, tin.key] })"
     >
-      use up <b>{{ tin.name }}</b>
+      Must have <b>{{ tin.name }}</b>
     </BButton>
     <BButton v-for="key in preferences.use" :key="key" variant="plain" class="chip on" @click="drop('use', key)">
-      with <b>{{ nameOf(key) }}</b> ×
+      must have <b>{{ nameOf(key) }}</b> ×
     </BButton>
     <BButton v-for="key in preferences.avoid" :key="key" variant="plain" class="chip on" @click="drop('avoid', key)">
-      without <b>{{ nameOf(key) }}</b> ×
+      must not have <b>{{ nameOf(key) }}</b> ×
     </BButton>
-    <PickOne aria-label="It must have in it" @pick="add('use', $event)">
-      <option value="">with…</option>
+    <PickOne find="a tin" aria-label="A tin that must be in it" @pick="add('use', $event)">
+      <option value="">Must have…</option>
       <option v-for="tin in free" :key="tin.key" :value="tin.key">{{ tin.name }}</option>
     </PickOne>
-    <PickOne aria-label="It must not have in it" @pick="add('avoid', $event)">
-      <option value="">without…</option>
+    <PickOne find="a tin" aria-label="A tin that must not be in it" @pick="add('avoid', $event)">
+      <option value="">Must not have…</option>
       <option v-for="tin in free" :key="tin.key" :value="tin.key">{{ tin.name }}</option>
     </PickOne>
   </div>

@@ -7,10 +7,10 @@ import AmountInput from '../../shared/AmountInput.vue'
 import { prefer, preferences } from '../../shared/preferences'
 import RoomLights from '../../shared/RoomLights.vue'
 import { useMeasuring } from '../../shared/useMeasuring'
-import { useNarrow } from '../../shared/useNarrow'
 import { useJob } from '../../shared/useJob'
 import TinWishes from './TinWishes.vue'
-import FoldOut from '../../shared/FoldOut.vue'
+import { sayAmount } from '../../shared/say/amounts'
+import FoldNarrow from '../../shared/FoldNarrow.vue'
 
 /** How much is needed, and with what it is measured. */
 const { target } = defineProps<{ target: number | undefined }>()
@@ -33,52 +33,59 @@ function forPiece() {
   else wrong.value = `For how much? ${amount.value.words.charAt(0).toUpperCase()}${amount.value.words.slice(1)}.`
 }
 const wrong = ref('')
-const open = ref(!useNarrow().value)
-
 const { tools } = useMeasuring()
+/** On a phone the wishes are one line, which unfolds. */
+const summary = computed(() => {
+  const { batch, tool, mostPots } = preferences.value
+  const title = tools.value.find((one) => one.value === tool)?.text ?? ''
+  return `${sayAmount(batch)}, ${title}, at most ${mostPots === 1 ? '1 tin' : `${mostPots.toString()} tins`}`
+})
 </script>
 
 <template>
-  <div class="wishes">
-    <label>
-      <span class="visually-hidden">How much</span>
-      <AmountInput
-        :ml="preferences.batch"
-        class="number"
-        aria-describedby="batch-wrong"
-        :aria-invalid="wrong !== ''"
-        @keep="prefer({ batch: $event })"
-        @wrong="wrong = $event"
-      />
-    </label>
-    <label>
-      with
-      <BFormSelect
-        :model-value="preferences.tool"
-        :options="tools"
-        @update:model-value="prefer({ tool: $event as ToolName })"
-      />
-    </label>
-    <label>
-      up to
-      <BFormSelect
-        :model-value="preferences.mostPots"
-        :options="[1, 2, 3, 4].map((n) => ({ value: n, text: n === 1 ? '1 tin' : `${n} tins` }))"
-        @update:model-value="prefer({ mostPots: Number($event) })"
-      />
-    </label>
-    <BButton variant="outline-secondary" size="sm" :title="amount?.words" @click="forPiece"
-      >for the whole piece</BButton
-    >
-    <FoldOut v-model:open="open" title="lights and tins" class="more">
-      <div class="inner"><RoomLights /><TinWishes /></div>
-    </FoldOut>
+  <div class="ask-for">
+    <FoldNarrow :title="summary">
+      <div class="inner">
+        <label>
+          amount
+          <AmountInput
+            :ml="preferences.batch"
+            class="number"
+            aria-describedby="batch-wrong"
+            :aria-invalid="wrong !== ''"
+            @keep="prefer({ batch: $event })"
+            @wrong="wrong = $event"
+          />
+        </label>
+        <label>
+          measure with
+          <BFormSelect
+            :model-value="preferences.tool"
+            :options="tools"
+            @update:model-value="prefer({ tool: $event as ToolName })"
+          />
+        </label>
+        <label>
+          most tins
+          <BFormSelect
+            :model-value="preferences.mostPots"
+            :options="[1, 2, 3, 4].map((n) => ({ value: n, text: n.toString() }))"
+            @update:model-value="prefer({ mostPots: Number($event) })"
+          />
+        </label>
+        <BButton variant="outline-secondary" size="sm" :title="amount?.words" @click="forPiece"
+          >Enough for the whole piece</BButton
+        >
+        <RoomLights />
+        <TinWishes />
+      </div>
+    </FoldNarrow>
     <p v-if="wrong" id="batch-wrong" class="wrong" role="alert">{{ wrong }}</p>
   </div>
 </template>
 
 <style scoped>
-.wishes {
+.inner {
   display: flex;
   flex-wrap: wrap;
   gap: 6px 14px;
@@ -90,22 +97,6 @@ label {
   align-items: center;
   gap: 7px;
   white-space: nowrap;
-}
-
-.more {
-  flex: 1 1 100%;
-}
-
-.inner {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 6px 14px;
-}
-
-@media (min-width: 861px) {
-  .more :deep(.turn) {
-    display: none;
-  }
 }
 
 .number {

@@ -7,6 +7,10 @@ import type { useByHand } from './useByHand'
 
 type Recipe = Schemas['RecipeOut']
 
+/** Which of them is the nearest worth its tins; a tin more must be worth it. */
+export const bestOf = (rows: Recipe[]) =>
+  rows.reduce((least, one, at) => (one.high < (rows[least]?.high ?? 99) - 0.3 ? at : least), 0)
+
 /** Which of the recipes is in hand: the nearest worth its tins, or the one that a person chose or changed by hand. */
 export function useChosen(
   targetId: () => number | undefined,
@@ -37,7 +41,7 @@ export function useChosen(
       if (!mine) {
         hand.forget()
         picked.value = false
-        chosen.value = now.reduce((least, one, at) => (one.high < (now[least]?.high ?? 99) - 0.3 ? at : least), 0)
+        chosen.value = bestOf(now)
         return
       }
       const same = now.findIndex((recipe) => sameMix(recipe, mine))

@@ -2,6 +2,7 @@ import { keepPreviousData, useQuery } from '@tanstack/vue-query'
 import { computed, type MaybeRefOrGetter, shallowRef, toValue, watch } from 'vue'
 
 import { api, type Schemas, unwrap } from '../../api/client'
+import { useStoppable } from '../../shared/useStoppable'
 import { preferences } from '../../shared/preferences'
 
 /** Recipes for a target, as the person wants them measured; idle while there is no target. */
@@ -10,12 +11,13 @@ export function useRecipes(targetId: MaybeRefOrGetter<number | undefined>) {
     const { batch, mostPots, tool, light, unit, use, avoid } = preferences.value
     return { batch, tool, most_pots: mostPots, light, unit, use: [...use], avoid: [...avoid] }
   })
+  const queryKey = computed(() => ['recipes', toValue(targetId), wishes.value])
   const query = useQuery({
-    queryKey: computed(() => ['recipes', toValue(targetId), wishes.value]),
+    queryKey,
     enabled: computed(() => toValue(targetId) !== undefined),
     placeholderData: keepPreviousData,
     retry: false,
-    queryFn: async () =>
+    queryFn: async ({ signal }) =>
       unwrap(
         await api.POST('/api/targets/{target_id}/recipes', {
           params: {
@@ -31,6 +33,7 @@ export function useRecipes(targetId: MaybeRefOrGetter<number | undefined>) {
             avoid: wishes.value.avoid,
             lights: [],
           },
+          signal,
         }),
       ),
   })
@@ -46,5 +49,6 @@ export function useRecipes(targetId: MaybeRefOrGetter<number | undefined>) {
   )
   const data = computed(() => (last.value?.target === toValue(targetId) ? last.value?.found : undefined))
   const old = computed(() => data.value !== undefined && (query.isPlaceholderData.value || query.isError.value))
-  return { data, old, error: query.error, isFetching: query.isFetching }
+  const work = useStoppable(query.isFetching, queryKey)
+  return { data, old, error: query.error, isFetching: query.isFetching, work }
 }

@@ -3,6 +3,7 @@ import { computed, ref, watch } from 'vue'
 
 import { api, type Schemas, unwrap } from '../../api/client'
 import { wordsOf } from '../../api/reach'
+import { useStoppable } from '../../shared/useStoppable'
 import { preferences } from '../../shared/preferences'
 
 export type Way = Schemas['OverWayOut']
@@ -20,19 +21,22 @@ export function useAllowed() {
 export function useWays(targetId: () => number | undefined, over: () => string) {
   const allowed = useAllowed()
   const asked = computed(() => ({ light: preferences.value.light, unit: preferences.value.unit }))
-  return useQuery({
-    queryKey: computed(() => ['ways', targetId(), over(), allowed.value, asked.value]),
+  const queryKey = computed(() => ['ways', targetId(), over(), allowed.value, asked.value])
+  const query = useQuery({
+    queryKey,
     enabled: computed(() => targetId() !== undefined && over() !== ''),
     placeholderData: keepPreviousData,
     retry: false,
-    queryFn: async () =>
+    queryFn: async ({ signal }) =>
       unwrap(
         await api.POST('/api/targets/{target_id}/ways', {
           params: { path: { target_id: targetId() ?? 0 }, query: asked.value },
           body: { ...allowed.value, over: over(), lights: [] },
+          signal,
         }),
       ),
   })
+  return { ...query, work: useStoppable(query.isFetching, queryKey) }
 }
 
 /** A way as films to change by hand. */

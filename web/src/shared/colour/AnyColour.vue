@@ -7,13 +7,11 @@ import PhotoCatch from './PhotoCatch.vue'
 import PhotoPicker from './PhotoPicker.vue'
 import ThingSource from './ThingSource.vue'
 import { useLook } from './useLook'
-import { usePhotos } from './usePhotos'
 
 /** A colour by any way of Catch, with the swatch that it gives. */
 const { label } = defineProps<{ label: string }>()
 const colour = defineModel<Colour | undefined>('colour', { required: true })
-const { id, job } = useJob()
-const { add, sending, wrong: wrongPhoto } = usePhotos()
+const { job } = useJob()
 const from = ref<'thing' | 'photo'>('thing')
 const photoId = ref<number>()
 const photo = computed(() => job.value?.photos.find((one) => one.id === photoId.value) ?? job.value?.photos[0])
@@ -21,10 +19,6 @@ const { chip, wrong } = useLook(colour)
 watch([from, photoId], () => {
   colour.value = undefined
 })
-
-async function upload(file: File) {
-  if (id.value !== undefined) photoId.value = (await add(id.value, file)) ?? photoId.value
-}
 </script>
 
 <template>
@@ -44,14 +38,7 @@ async function upload(file: File) {
     <p v-for="warning in chip?.warnings" :key="warning" class="note">{{ warning }}</p>
     <ThingSource v-if="from === 'thing'" v-model:colour="colour" />
     <template v-else>
-      <PhotoPicker
-        :photos="job?.photos ?? []"
-        :chosen="photo?.id"
-        :sending="sending"
-        :wrong="wrongPhoto"
-        @choose="(id) => (photoId = id)"
-        @upload="upload"
-      />
+      <PhotoPicker :photos="job?.photos ?? []" :chosen="photo?.id" @choose="(id) => (photoId = id)" />
       <PhotoCatch v-if="photo" v-model:colour="colour" :photo="photo" :faults="chip?.faults" class="photo" />
     </template>
   </fieldset>

@@ -5,6 +5,8 @@ import { computed } from 'vue'
 import { api, type Method, unwrap } from '../../api/client'
 import { useShelf } from '../useShelf'
 import type { usePhotoLight } from './usePhotoLight'
+import FoldNarrow from '../FoldNarrow.vue'
+import WorkLine from '../WorkLine.vue'
 import PickOne from '../PickOne.vue'
 
 const { light } = defineProps<{ light: ReturnType<typeof usePhotoLight> }>()
@@ -17,11 +19,11 @@ const { data: methods } = useQuery({
 const { data: shelf } = useShelf()
 const tins = computed(() => (shelf.value ?? []).filter((tin) => tin.hex !== null))
 const titles: Record<Method, string> = {
-  chart: 'A colour card',
-  chips: 'My own chips',
-  white: 'Something white',
-  two_whites: 'Two whites',
-  none: 'Nothing',
+  chart: 'a colour card',
+  chips: 'chips of my tins',
+  white: 'something white',
+  two_whites: 'two white things',
+  none: 'nothing known',
 }
 const expect = computed(() => methods.value?.find((known) => known.method === light.method.value)?.expect)
 
@@ -33,23 +35,30 @@ function pick(key: string) {
 
 <template>
   <div class="methods">
-    <fieldset>
-      <legend>Known in it:</legend>
-      <label v-for="known in methods" :key="known.method" :class="{ on: light.method.value === known.method }">
-        <input
-          class="visually-hidden"
-          type="radio"
-          name="method"
-          :value="known.method"
-          :checked="light.method.value === known.method"
-          @change="light.choose(known.method)"
-        />
-        {{ titles[known.method] }}
-      </label>
-    </fieldset>
+    <FoldNarrow :title="`In the photo there is ${titles[light.method.value]}`">
+      <fieldset>
+        <legend>In the photo there is</legend>
+        <label v-for="known in methods" :key="known.method" :class="{ on: light.method.value === known.method }">
+          <input
+            class="visually-hidden"
+            type="radio"
+            name="method"
+            :value="known.method"
+            :checked="light.method.value === known.method"
+            @change="light.choose(known.method)"
+          />
+          {{ titles[known.method] }}
+        </label>
+      </fieldset>
+    </FoldNarrow>
     <div class="more">
       <span class="soft">{{ expect }}</span>
-      <PickOne v-if="light.method.value === 'chips'" aria-label="Which of my tins is in the picture" @pick="pick">
+      <PickOne
+        v-if="light.method.value === 'chips'"
+        find="a tin"
+        aria-label="Which of my tins is in the picture"
+        @pick="pick"
+      >
         <option value="">Add one of my tins…</option>
         <option v-for="tin in tins" :key="tin.key" :value="tin.key">{{ tin.name }}</option>
       </PickOne>
@@ -68,7 +77,7 @@ function pick(key: string) {
       >
         Mark again
       </BButton>
-      <span v-if="light.finding.value" role="status">Looking for the card…</span>
+      <WorkLine :busy="light.finding.value" words="Looking for the card" @stop="light.stop" />
     </div>
     <p v-if="light.wrong.value" class="wrong" role="alert">{{ light.wrong.value }}</p>
   </div>

@@ -4,6 +4,7 @@ import { computed, ref, watch } from 'vue'
 import type { Colour } from '../../api/client'
 import { useJob } from '../useJob'
 import { useShelf } from '../useShelf'
+import FindSelect from '../FindSelect.vue'
 
 /** A colour from another: a kept one, a mix, a tin; between two; or steps from one. */
 const colour = defineModel<Colour | undefined>('colour', { required: true })
@@ -81,21 +82,21 @@ watch(
   <div class="others">
     <label>
       From
-      <BFormSelect v-model="first">
+      <FindSelect v-model="first" find="a tin or a colour">
         <option value="">choose a colour…</option>
         <optgroup v-for="group in groups" :key="group.title" :label="group.title">
           <option v-for="one in group.known" :key="one.id" :value="one.id">{{ one.title }}</option>
         </optgroup>
-      </BFormSelect>
+      </FindSelect>
     </label>
     <label>
       towards
-      <BFormSelect v-model="second">
+      <FindSelect v-model="second" find="a tin or a colour">
         <option value="">nothing: just that one</option>
         <optgroup v-for="group in groups" :key="group.title" :label="group.title">
           <option v-for="one in group.known" :key="one.id" :value="one.id">{{ one.title }}</option>
         </optgroup>
-      </BFormSelect>
+      </FindSelect>
     </label>
     <label v-if="second">
       how far: {{ share }} %

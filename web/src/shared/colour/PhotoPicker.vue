@@ -1,18 +1,11 @@
 <script setup lang="ts">
-import { ref } from 'vue'
-
 import type { Schemas } from '../../api/client'
 import { pictureOf } from '../photos'
+import AddPhotos from './AddPhotos.vue'
 
-defineProps<{ photos: Schemas['PhotoOut'][]; chosen: number | undefined; sending: boolean; wrong: string }>()
-const emit = defineEmits<{ choose: [id: number]; upload: [file: File] }>()
-const field = ref<HTMLInputElement>()
-
-function picked() {
-  const file = field.value?.files?.[0]
-  if (file) emit('upload', file)
-  if (field.value) field.value.value = ''
-}
+/** The photos of the job, one of them chosen; what is added is chosen at once. */
+defineProps<{ photos: Schemas['PhotoOut'][]; chosen: number | undefined }>()
+const emit = defineEmits<{ choose: [id: number] }>()
 </script>
 
 <template>
@@ -29,18 +22,7 @@ function picked() {
         </BButton>
       </li>
     </ul>
-    <div>
-      <input
-        id="photo-file"
-        ref="field"
-        class="visually-hidden"
-        type="file"
-        accept="image/jpeg,image/png,image/webp,image/heic,image/heif"
-        @change="picked"
-      />
-      <label for="photo-file" class="btn btn-outline-secondary">{{ sending ? 'Taking it in…' : 'Add a photo' }}</label>
-      <p v-if="wrong" class="wrong" role="alert">{{ wrong }}</p>
-    </div>
+    <AddPhotos field="photo-file" :took="(photo) => emit('choose', photo.id)" />
   </div>
 </template>
 
@@ -79,15 +61,5 @@ img {
   width: 100%;
   height: 100%;
   object-fit: cover;
-}
-
-.visually-hidden:focus-visible + label {
-  outline: 3px solid var(--act);
-  outline-offset: 2px;
-}
-
-.wrong {
-  margin: 6px 0 0;
-  max-width: 46ch;
 }
 </style>

@@ -144,8 +144,8 @@ const plane = computed(() => {
       </div>
     </div>
     <div class="zoom" role="group" aria-label="Zoom">
-      <BButton variant="plain" aria-label="Closer" @click="hand.zoomTo(view.zoom * 1.6)">+</BButton>
-      <BButton variant="plain" aria-label="Further" :disabled="view.zoom === 1" @click="hand.zoomTo(view.zoom / 1.6)"
+      <BButton variant="plain" aria-label="Zoom in" @click="hand.zoomTo(view.zoom * 1.6)">+</BButton>
+      <BButton variant="plain" aria-label="Zoom out" :disabled="view.zoom === 1" @click="hand.zoomTo(view.zoom / 1.6)"
         >−</BButton
       >
     </div>

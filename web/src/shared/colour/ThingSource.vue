@@ -14,9 +14,9 @@ const devices = useDevices()
 const ways = computed(() => only.filter((name) => name !== 'reader' || devices.value?.reader))
 const colour = defineModel<Colour | undefined>('colour', { required: true })
 const titles: Record<string, string> = {
-  picker: 'Pick',
+  picker: 'Pick by eye',
   reader: 'Colour reader',
-  typed: 'Typed',
+  typed: 'Type it',
   file: 'A file',
   others: 'A tin or another colour',
 }

@@ -14,6 +14,7 @@ export function usePhotoLight(photoId: MaybeRefOrGetter<number | undefined>) {
   const corners = ref<[number, number][]>([])
   const found = ref(false)
   const finding = ref(false)
+  let looking: AbortController | undefined
   const wrong = ref('')
 
   function forget() {
@@ -38,21 +39,33 @@ export function usePhotoLight(photoId: MaybeRefOrGetter<number | undefined>) {
   async function find() {
     const id = toValue(photoId)
     if (id === undefined) return
+    const mine = (looking = new AbortController())
     finding.value = true
     try {
-      const chart = unwrap(await api.GET('/api/photos/{photo_id}/chart', { params: { path: { photo_id: id } } }))
+      const { signal } = mine
+      const chart = unwrap(
+        await api.GET('/api/photos/{photo_id}/chart', { params: { path: { photo_id: id } }, signal }),
+      )
       corners.value = chart.corners as [number, number][]
       found.value = true
       wrong.value = ''
     } catch (error) {
-      wrong.value = wordsOf(error)
+      if (mine === looking) wrong.value = wordsOf(error)
     } finally {
-      finding.value = false
+      if (mine === looking) finding.value = false
     }
+  }
+
+  /** Look no more for the card: its corners are marked by hand. */
+  function stop() {
+    looking?.abort()
+    looking = undefined
+    finding.value = false
   }
 
   function choose(now: Method) {
     method.value = now
+    stop()
     forget()
     if (now === 'chart') void find()
   }
@@ -132,6 +145,7 @@ export function usePhotoLight(photoId: MaybeRefOrGetter<number | undefined>) {
     marks,
     lighting,
     choose,
+    stop,
     mark,
     pick,
     setGrey,
