@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import SettingsIcon from '~icons/lucide/sliders-horizontal'
 import { usePreferredDark } from '@vueuse/core'
 import { computed, nextTick, ref, watch, watchEffect } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
@@ -14,7 +15,7 @@ import LightSwitch from './shared/LightSwitch.vue'
 import NoticeBar from './shared/NoticeBar.vue'
 import PlacesRail from './shared/PlacesRail.vue'
 import TimersStrip from './shared/TimersStrip.vue'
-import { places } from './shared/places'
+import { OTHERS, places } from './shared/places'
 import { preferences, prefer } from './shared/preferences'
 import { useMeasuring } from './shared/useMeasuring'
 import { jobInUrl } from './shared/jobInHand'
@@ -42,8 +43,8 @@ const WITHOUT_JUGS = ['shelf', 'plan', 'jobs', 'settings']
 const withJugs = computed(() => !WITHOUT_JUGS.includes(String(route.name)))
 
 const main = ref<HTMLElement>()
-const title = computed(() =>
-  route.name === 'bench' ? 'Bench' : (places.find((one) => one.name === route.name)?.title ?? 'Jug Mingle'),
+const title = computed(
+  () => places.find((one) => one.name === route.name)?.title ?? OTHERS[String(route.name)] ?? 'Jug Mingle',
 )
 const open = computed(() => route.meta.ofJob === true)
 watchEffect(() => {
@@ -135,6 +136,9 @@ useKeys((event) => {
       <JobMenu />
       <TimersStrip />
       <LightSwitch />
+      <RouterLink v-if="narrow" class="settings" :to="{ name: 'settings' }" aria-label="Settings"
+        ><SettingsIcon aria-hidden="true"
+      /></RouterLink>
     </header>
     <PlacesRail :narrow="narrow" />
     <main id="main" ref="main" tabindex="-1" :aria-label="title">
@@ -223,12 +227,25 @@ main:focus {
 
   header {
     flex-wrap: wrap;
-    padding: 6px 12px;
-    gap: 6px;
+    padding: 4px 8px;
+    gap: 4px;
   }
 
   .brand {
     display: none;
+  }
+
+  .settings {
+    display: grid;
+    place-items: center;
+    width: 44px;
+    height: 44px;
+    color: var(--ink);
+  }
+
+  .settings svg {
+    width: 22px;
+    height: 22px;
   }
 
   main {

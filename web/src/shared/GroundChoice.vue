@@ -5,6 +5,7 @@ import { computed } from 'vue'
 import { api, unwrap } from '../api/client'
 import { preferences } from './preferences'
 import { useJob } from './useJob'
+import FindSelect from './FindSelect.vue'
 
 /**
  * What lies below the paint: bare woods, what was there before; with `own` the colours caught for the job, with `jugs`
@@ -51,7 +52,7 @@ const said = (title: string) => (solid ? over.value + title.charAt(0).toLowerCas
 </script>
 
 <template>
-  <BFormSelect v-model="chosen">
+  <FindSelect v-model="chosen" find="what lies below">
     <option v-if="solid" value="">as solid colour</option>
     <option v-if="chosen.startsWith('last:')" :value="chosen">as last painted</option>
     <optgroup v-for="group in groups" :key="group.title" :label="group.title">
@@ -74,5 +75,5 @@ const said = (title: string) => (solid ? over.value + title.charAt(0).toLowerCas
     <optgroup v-if="caught.length > 0" label="a caught colour, even">
       <option v-for="one in caught" :key="one.id" :value="`found:${one.id}`">{{ over }}{{ one.name }}, even</option>
     </optgroup>
-  </BFormSelect>
+  </FindSelect>
 </template>

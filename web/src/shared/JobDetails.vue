@@ -5,6 +5,7 @@ import { say } from './useNotice'
 import { isoHere } from './say/times'
 import { type Job, useJobs } from './useJob'
 import { useStates } from './useStates'
+import SheetModal from './SheetModal.vue'
 
 /** What is said of a job, or of one to begin: its name, for whom, its room, what it is, by when, notes. */
 const { job } = defineProps<{ job?: Job | undefined }>()
@@ -65,17 +66,7 @@ async function done() {
 </script>
 
 <template>
-  <BModal
-    v-model="shown"
-    lazy
-    unmount-lazy
-    :title="job ? 'About this job' : 'Begin a new job'"
-    title-tag="h2"
-    focus="job-name"
-    centered
-    scrollable
-    @ok.prevent="done"
-  >
+  <SheetModal v-model="shown" :title="job ? 'About this job' : 'Begin a new job'" focus="job-name" @ok.prevent="done">
     <form class="fields" @submit.prevent="done">
       <label>Its name <BFormInput id="job-name" v-model="said.name" maxlength="120" autocomplete="off" /></label>
       <label
@@ -103,5 +94,5 @@ async function done() {
       <BButton variant="outline-secondary" @click="shown = false">Cancel</BButton>
       <BButton variant="primary" :disabled="busy" @click="done">{{ job ? 'Keep' : 'Begin' }}</BButton>
     </template>
-  </BModal>
+  </SheetModal>
 </template>

@@ -5,6 +5,7 @@ import { useRouter } from 'vue-router'
 import JobDetails from './JobDetails.vue'
 import MishapFinder from './MishapFinder.vue'
 import { useJob, useJobs } from './useJob'
+import SheetModal from './SheetModal.vue'
 
 /** The job in hand in the top strip: another one is taken, what is said of this one, a new one begun; what went wrong. */
 const { jobs, id, take } = useJobs()
@@ -26,7 +27,7 @@ const words = (one: { client: string; room: string }) => [one.client, one.room].
     <template #button-content>
       <span class="name">{{ job?.name ?? line?.name ?? 'Jug Mingle' }}</span>
       <small v-if="job && words(job)" class="soft">{{ words(job) }}</small>
-      <span class="visually-hidden">, jobs</span>
+      <span class="visually-hidden">, job in hand</span>
     </template>
     <BDropdownItemButton
       v-for="one in near"
@@ -49,18 +50,9 @@ const words = (one: { client: string; room: string }) => [one.client, one.room].
       >Settings… <kbd aria-hidden="true">,</kbd></BDropdownItemButton
     >
   </BDropdown>
-  <BModal
-    v-model="mishaps"
-    lazy
-    unmount-lazy
-    title="Something went wrong"
-    title-tag="h2"
-    scrollable
-    ok-only
-    ok-title="Close"
-  >
+  <SheetModal v-model="mishaps" title="Something went wrong" ok-only ok-title="Close">
     <MishapFinder />
-  </BModal>
+  </SheetModal>
   <JobDetails v-model="details" :job="line" />
   <JobDetails v-model="fresh" />
 </template>
@@ -121,8 +113,12 @@ kbd {
 }
 
 @media (max-width: 860px) {
+  .jobs {
+    flex: 1 1 0;
+  }
+
   .jobs :deep(.toggle) {
-    max-width: calc(100vw - 24px);
+    max-width: 100%;
   }
 
   .jobs :deep(.toggle small) {

@@ -63,7 +63,7 @@ const moved = (mix: Schemas['MixOut']) => mix.then?.moved
         <span v-if="mix.over" class="soft">{{ mix.how || 'one coat' }}, over {{ mix.over }}</span>
         <span v-if="mix.same_as" class="soft">same as {{ mix.same_as }}</span>
         <BButton size="sm" variant="outline-secondary" class="pour" @click="pour(mix.id)">Pour it</BButton>
-        <FoldOut title="print, keep">
+        <FoldOut title="print, rename, mix again">
           <KeptInput
             class="keep"
             :aria-label="`Rename ${mix.name}`"
@@ -74,7 +74,7 @@ const moved = (mix: Schemas['MixOut']) => mix.then?.moved
           <a class="keep" :href="print(mix, 'strip')" target="_blank" rel="noopener">pour strip</a>
           <a class="keep" :href="print(mix, 'card')" target="_blank" rel="noopener">recipe card</a>
           <a class="keep" :href="print(mix, 'label')" target="_blank" rel="noopener">lid label</a>
-          <BButton variant="plain" class="keep" @click="toShelf(mix)">to the shelf</BButton>
+          <BButton variant="plain" class="keep" @click="toShelf(mix)">put it on the shelf</BButton>
           <RouterLink class="keep" :to="{ name: 'again', params: { mix: mix.id } }" @click="emit('leave')"
             >mix it again</RouterLink
           >

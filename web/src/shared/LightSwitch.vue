@@ -41,7 +41,7 @@ const choose = (light: LightName) => {
         @change="choose(light.name)"
       />
       <component :is="icons[light.name] ?? RoomIcon" aria-hidden="true" class="icon" />
-      <span>{{ light.switch ? light.title : 'Its room' }}</span>
+      <span>{{ light.switch ? light.title : `Room: ${light.title.toLowerCase()}` }}</span>
     </label>
   </fieldset>
 </template>
@@ -89,6 +89,7 @@ label:has(:focus-visible) {
 
 @media (max-width: 860px) {
   fieldset {
+    order: 3;
     margin: 0;
     width: 100%;
   }
@@ -97,7 +98,7 @@ label:has(:focus-visible) {
     flex: 1;
     justify-content: center;
     padding: 0 4px;
-    height: 38px;
+    height: 42px;
   }
 
   .icon {

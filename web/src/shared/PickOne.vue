@@ -1,7 +1,10 @@
 <script setup lang="ts">
 import { nextTick, ref, watch } from 'vue'
 
-/** A menu that does something with what is picked, and is ready for the next pick at once. */
+import FindSelect from './FindSelect.vue'
+
+/** A menu that does something with what is picked, as its first line says, and is ready for the next pick at once. */
+const { find = 'one' } = defineProps<{ find?: string }>()
 const emit = defineEmits<{ pick: [value: string] }>()
 const picked = ref('')
 
@@ -14,5 +17,5 @@ watch(picked, async (value) => {
 </script>
 
 <template>
-  <BFormSelect v-model="picked"><slot /></BFormSelect>
+  <FindSelect v-model="picked" :find="find" acts><slot /></FindSelect>
 </template>

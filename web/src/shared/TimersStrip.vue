@@ -5,8 +5,10 @@ import { computed, ref, watch } from 'vue'
 
 import { api, unwrap } from '../api/client'
 import { preferences } from './preferences'
+import TimerRing from './TimerRing.vue'
 import { countdown } from './say/times'
-import { sayWrong } from './useNotice'
+import { useNarrow } from './useNarrow'
+import { say, sayWrong } from './useNotice'
 
 /** Waits, windows and wipes that run, in the top strip of every place: the next two, and how many more. */
 const queries = useQueryClient()
@@ -37,9 +39,11 @@ const running = computed(() =>
   }),
 )
 
-/** As many stand in the strip as it has room for; the others are one touch away. */
+/** As many stand in the strip as it has room for; the others are one touch away, on a phone all. */
 const roomy = useMediaQuery('(min-width: 1500px)')
-const most = computed(() => (roomy.value ? 2 : 1))
+const narrow = useNarrow()
+const most = computed(() => (roomy.value ? 2 : narrow.value ? 0 : 1))
+const next = computed(() => running.value[0])
 
 const rung = new Set<number>()
 watch(running, (all) => {
@@ -75,44 +79,68 @@ async function askForBell() {
   mayAsk.value = false
 }
 
-async function away(id: number) {
+type Timer = (typeof running.value)[number]
+
+async function trying(act: () => Promise<unknown>) {
   try {
-    await api.DELETE('/api/timers/{timer_id}', { params: { path: { timer_id: id } } })
+    await act()
     await queries.invalidateQueries({ queryKey: ['timers'] })
   } catch (problem) {
     sayWrong(problem)
   }
+}
+
+/** A timer runs at least this long. [s] */
+const LEAST = 5
+
+function remove(timer: Timer) {
+  const { id, job_id, words, left } = timer
+  const kind = timer.kind as 'wait' | 'window' | 'wipe'
+  const again = () =>
+    trying(async () => unwrap(await api.POST('/api/timers', { body: { job_id, words, kind, seconds: left } })))
+  say(`The timer “${words}” was removed.`, left >= LEAST ? again : undefined)
+  void trying(async () => {
+    unwrap(await api.DELETE('/api/timers/{timer_id}', { params: { path: { timer_id: id } } }))
+  })
 }
 </script>
 
 <template>
   <ul v-if="running.length > 0" class="timers" aria-label="Timers">
     <li v-for="one in running.slice(0, most)" :key="one.id" :class="{ over: one.left <= 0 }">
-      <svg viewBox="0 0 40 40" aria-hidden="true">
-        <circle cx="20" cy="20" r="15" class="whole" />
-        <circle
-          cx="20"
-          cy="20"
-          r="15"
-          class="gone"
-          :stroke-dasharray="`${(94.2 * one.share).toString()} 94.2`"
-          transform="rotate(-90 20 20)"
-        />
-      </svg>
+      <TimerRing :share="one.share" />
       <span :role="one.left <= 0 ? 'alert' : undefined"
         ><span class="words">{{ one.words }}</span> · <b>{{ countdown(one.left) }}</b></span
       >
-      <BButton variant="plain" :aria-label="`Remove the timer: ${one.words}`" @click="away(one.id)">×</BButton>
+      <BButton variant="plain" :aria-label="`Remove the timer: ${one.words}`" @click="remove(one)">×</BButton>
     </li>
-    <li v-if="mayAsk" class="rest">
-      <BButton variant="plain" class="link" @click="askForBell">ring me</BButton>
+    <li v-if="mayAsk && !narrow" class="rest">
+      <BButton variant="plain" class="link" @click="askForBell">Allow ringing</BButton>
     </li>
     <li v-if="running.length > most" class="rest">
-      <BDropdown :text="`${(running.length - most).toString()} more`" variant="plain" size="sm">
-        <BDropdownItem v-for="one in running.slice(most)" :key="one.id" @click="away(one.id)"
-          >{{ one.words }} · <b>{{ countdown(one.left) }}</b> · remove</BDropdownItem
+      <BDropdown
+        variant="plain"
+        size="sm"
+        toggle-class="toggle"
+        :class="{ over: narrow && (next?.left ?? 1) <= 0 }"
+        end
+      >
+        <template #button-content>
+          <TimerRing v-if="narrow" :share="next?.share ?? 0" />
+          <span v-if="most === 0 && next"
+            ><span class="visually-hidden">Timers. Next, {{ next.words }}: </span><b>{{ countdown(next.left) }}</b
+            >{{ running.length > 1 ? ` · ${running.length.toString()}` : '' }}</span
+          >
+          <template v-else>{{ (running.length - most).toString() }} more</template>
+        </template>
+        <BDropdownItemButton v-for="one in running.slice(most)" :key="one.id" role="menuitem" @click="remove(one)"
+          ><b>{{ countdown(one.left) }}</b> {{ one.words }} <span class="soft">– remove</span></BDropdownItemButton
+        >
+        <BDropdownItemButton v-if="mayAsk && narrow" role="menuitem" @click="askForBell"
+          >Allow ringing</BDropdownItemButton
         >
       </BDropdown>
+      <span v-if="narrow && next && next.left <= 0" class="visually-hidden" role="alert">{{ next.words }}</span>
     </li>
   </ul>
 </template>
@@ -136,6 +164,15 @@ li {
   padding: 3px 6px 3px 10px;
   border: 1px solid var(--ink);
   border-radius: 20px;
+  background: var(--sheet);
+}
+
+.rest :deep(.dropdown-menu) {
+  max-width: 92vw;
+}
+
+.rest :deep(.dropdown-item) {
+  white-space: normal;
 }
 
 li > span {
@@ -151,36 +188,31 @@ li > span {
   white-space: nowrap;
 }
 
+.rest .over {
+  border-radius: 22px;
+}
+
 .over {
   background: var(--ink);
   color: var(--sheet);
 }
 
+.rest :deep(.toggle) {
+  border-radius: 22px;
+  padding: 0 8px;
+  display: flex;
+  gap: 6px;
+  align-items: center;
+}
+
 .rest {
   border: 0;
+  background: none;
 }
 
 b {
   font-variant-numeric: tabular-nums;
   white-space: nowrap;
-}
-
-svg {
-  flex: none;
-  width: 20px;
-}
-
-circle {
-  fill: none;
-  stroke-width: 8;
-}
-
-.whole {
-  stroke: var(--line);
-}
-
-.gone {
-  stroke: currentcolor;
 }
 
 .btn {
@@ -189,15 +221,12 @@ circle {
 }
 
 @media (max-width: 860px) {
-  .words {
-    max-width: 52vw;
+  .timers {
+    margin: 0;
   }
 
-  .timers {
-    order: 3;
-    flex-basis: 100%;
-    margin: 0;
-    overflow-x: auto;
+  .rest {
+    padding: 0;
   }
 }
 </style>

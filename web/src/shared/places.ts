@@ -17,6 +17,9 @@ export interface Place {
   icon: Component
 }
 
+/** What else has an address, and what its title is. */
+export const OTHERS: Record<string, string> = { bench: 'Bench', again: 'Mix it again', jobs: 'Jobs' }
+
 /** The places in the order of the work, each with its key. */
 export const places: Place[] = [
   { name: 'piece', title: 'Piece', key: '1', icon: PieceIcon },
