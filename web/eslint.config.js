@@ -46,6 +46,7 @@ export default defineConfigWithVueTs(
             'KeptInput',
             'GroundChoice',
             'PickOne',
+            'FindSelect',
             'UnitChoice',
             'AmountInput',
           ],

@@ -4,6 +4,7 @@ import { useRoute, useRouter } from 'vue-router'
 
 import { wordsOf } from '../../api/reach'
 import ErrorLine from '../../shared/ErrorLine.vue'
+import TimersStrip from '../../shared/TimersStrip.vue'
 import UnitChoice from '../../shared/UnitChoice.vue'
 import { useDevices } from '../../shared/useDevices'
 import { useKeys } from '../../shared/useKeys'
@@ -121,6 +122,7 @@ function leave() {
         >{{ made.length }} of {{ batch.steps.length }} poured · {{ sayAmount(batch.poured_ml) }} of
         {{ sayAmount(batch.batch) }} in the {{ batch.jug }}</span
       >
+      <TimersStrip />
       <div class="tools">
         <JugChoice v-if="batch && next" :batch="batch" :change="bench.change" />
         <label

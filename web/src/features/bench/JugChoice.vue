@@ -6,6 +6,7 @@ import { wordsOf } from '../../api/reach'
 import { api, type Schemas, unwrap } from '../../api/client'
 import { readAmount, sayAmount } from '../../shared/say/amounts'
 import { fineUnit, readLength } from '../../shared/say/lengths'
+import SheetModal from '../../shared/SheetModal.vue'
 
 /** Which jug it is poured into: one that stands about, or one's own, measured or known by water. */
 const { batch, change } = defineProps<{ batch: Schemas['BatchOut']; change: (jug: string) => Promise<void> }>()
@@ -103,15 +104,7 @@ async function add() {
     </BFormSelect>
   </label>
   <p v-if="wrong && !open" class="bad" role="alert">{{ wrong }}</p>
-  <BModal
-    v-model="open"
-    title="A jug of my own, measured inside"
-    title-tag="h2"
-    no-footer
-    no-animation
-    lazy
-    unmount-lazy
-  >
+  <SheetModal v-model="open" title="A jug of my own, measured inside" no-footer>
     <form class="own" @submit.prevent="add">
       <p v-if="wrong" class="bad" role="alert">{{ wrong }}</p>
       <label>name <BFormInput v-model="name" maxlength="40" /></label>
@@ -127,9 +120,9 @@ async function add() {
           "
       /></label>
       <BButton type="submit" variant="primary">Keep it</BButton>
-      <BButton variant="outline-secondary" @click="open = false">Leave it</BButton>
+      <BButton variant="outline-secondary" @click="open = false">Cancel</BButton>
     </form>
-  </BModal>
+  </SheetModal>
 </template>
 
 <style scoped>

@@ -24,7 +24,7 @@ const added = (option: Schemas['RescueOut']) =>
         @click="emit('take', option)"
         >Add this</BButton
       >
-      <BButton v-else variant="outline-secondary" @click="emit('finish')">Leave it so</BButton>
+      <BButton v-else variant="outline-secondary" @click="emit('finish')">Finish as it is</BButton>
     </li>
   </ul>
 </template>

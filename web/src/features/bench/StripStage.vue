@@ -104,7 +104,7 @@ const believe = () =>
         <BButton variant="primary" @click="paint">{{
           batch.dry_at ? 'Painted another strip' : 'The strip is painted'
         }}</BButton>
-        <BButton variant="outline-secondary" @click="finish">Good as it is</BButton>
+        <BButton variant="outline-secondary" @click="finish">Finish as it is</BButton>
       </div>
       <div class="sheet">
         <AnyColour v-model:colour="colour" label="The dried strip" />
@@ -143,7 +143,7 @@ const believe = () =>
           <BButton variant="outline-secondary" :disabled="busy !== ''" @click="believe">{{
             busy || 'It is true: learn from it'
           }}</BButton>
-          <BButton variant="outline-secondary" @click="finish">Good as it is</BButton>
+          <BButton variant="outline-secondary" @click="finish">Finish as it is</BButton>
         </div>
       </template>
       <template v-else-if="verdict.reached">
@@ -152,7 +152,7 @@ const believe = () =>
       </template>
       <template v-else-if="verdict.delta_E === null">
         <p>Is it as you want it? You decide.</p>
-        <BButton variant="primary" class="own" @click="finish">Good as it is</BButton>
+        <BButton variant="primary" class="own" @click="finish">Finish as it is</BButton>
       </template>
       <template v-else-if="verdict.lay">
         <p class="clock said">{{ verdict.lay }}</p>
@@ -164,7 +164,7 @@ const believe = () =>
             :to="{ name: 'mingle', query: { over: batch.over_key || undefined } }"
             >Look for another way</RouterLink
           >
-          <BButton variant="outline-secondary" @click="finish">Good as it is</BButton>
+          <BButton variant="outline-secondary" @click="finish">Finish as it is</BButton>
         </div>
       </template>
       <template v-else-if="advice">

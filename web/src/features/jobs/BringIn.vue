@@ -5,6 +5,7 @@ import { computed, ref } from 'vue'
 import { api, type Schemas, sendFile, unwrap } from '../../api/client'
 import { say, sayWrong } from '../../shared/useNotice'
 import { dayAndClock } from '../../shared/say/times'
+import SheetModal from '../../shared/SheetModal.vue'
 
 /** An archive brought back: what it holds and what would happen is said first; then all of it, or some jobs beside. */
 const { all } = defineProps<{ all?: boolean }>()
@@ -80,16 +81,7 @@ const holds = (counts: Record<string, number>) =>
     <label :for="`archive-${all}`" class="btn btn-outline-secondary" :class="{ disabled: busy }">{{
       busy || (all ? 'Bring an archive back…' : 'Bring a job in…')
     }}</label>
-    <BModal
-      v-model="shown"
-      lazy
-      unmount-lazy
-      title="What is in this archive"
-      title-tag="h2"
-      centered
-      scrollable
-      no-footer
-    >
+    <SheetModal v-model="shown" title="What is in this archive" no-footer>
       <div v-if="found" class="said-first">
         <p>
           Made {{ dayAndClock(found.made) }}. It holds {{ holds(found.brings)
@@ -121,7 +113,7 @@ const holds = (counts: Record<string, number>) =>
           >
         </template>
       </div>
-    </BModal>
+    </SheetModal>
   </div>
 </template>
 

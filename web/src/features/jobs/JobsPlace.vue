@@ -9,6 +9,7 @@ import BringIn from './BringIn.vue'
 import JobCard from './JobCard.vue'
 import { useDemoJob } from './useDemoJob'
 import { SORTS, useJobList, VIEWS } from './useJobList'
+import SheetModal from '../../shared/SheetModal.vue'
 
 /** All jobs there are: found by words, by what they are, taken in hand, looked after. */
 const { jobs, known, id, error, take, change, duplicate, remove } = useJobs()
@@ -114,7 +115,7 @@ function first() {
     <BButton v-if="shown.length > near.length" variant="outline-secondary" class="all" @click="whole = true"
       >Show all {{ shown.length }}</BButton
     >
-    <BModal v-model="menuShown" lazy unmount-lazy :title="menu?.name ?? ''" title-tag="h2" centered no-footer>
+    <SheetModal v-model="menuShown" :title="menu?.name ?? ''" no-footer>
       <div v-if="menu" class="acts">
         <BButton variant="outline-secondary" @click="doing((job) => (about = job))">About this job…</BButton>
         <BButton variant="outline-secondary" @click="doing((job) => duplicate(job.id))">Duplicate</BButton>
@@ -126,7 +127,7 @@ function first() {
         >
         <BButton variant="outline-secondary" @click="doing(remove)">Remove</BButton>
       </div>
-    </BModal>
+    </SheetModal>
     <p v-if="demo.offered.value" class="soft demo">
       <template v-if="demo.open.value"
         >The demo job and its tins stand beside your own.

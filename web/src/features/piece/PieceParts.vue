@@ -81,8 +81,8 @@ watch(open, () =>
       />
     </li>
   </ul>
-  <PickOne aria-label="Put a part on" @pick="add">
-    <option value="">+ a part…</option>
+  <PickOne find="a part" aria-label="Put a part on" @pick="add">
+    <option value="">Add a part…</option>
     <option v-for="kind in words?.parts" :key="kind.key" :value="kind.key">{{ kind.title }}</option>
   </PickOne>
   <section v-if="piece.changes.length > 0" aria-labelledby="done">

@@ -155,7 +155,7 @@ async function addForm(wanted: Schemas['FormOut']) {
           variant="outline-secondary"
           size="sm"
           @click="attempt(() => repaint(piece?.id ?? 0))"
-          >Painted: begin anew on it</BButton
+          >It is painted: start again on top</BButton
         >
         <BButton v-if="pieces.length > 1" variant="outline-secondary" size="sm" @click="remove(piece)"
           >Remove it</BButton

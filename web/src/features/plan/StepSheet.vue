@@ -5,8 +5,8 @@ import { computed, ref, watch } from 'vue'
 import { api, type Schemas, unwrap } from '../../api/client'
 import PickOne from '../../shared/PickOne.vue'
 import { long, when } from '../../shared/say/times'
-import { useEscape } from '../../shared/useEscape'
 import type { Plan, PlanActs, Step } from './usePlan'
+import SheetModal from '../../shared/SheetModal.vue'
 
 /** A step in full: its reason, its school, what can hurt; and what can be done with it. */
 const { plan, acts, step } = defineProps<{ plan: Plan; acts: PlanActs; step: Step | undefined }>()
@@ -21,12 +21,6 @@ const title = ref('')
 const minutes = ref('15')
 watch(open, (now) => {
   if (!now) wrong.value = false
-})
-// The sheet hears the key only once it has the focus; on a slow machine a person is faster.
-useEscape(() => {
-  const was = open.value
-  open.value = false
-  return was
 })
 const wait = computed(() => plan.drying.find((one) => one.then === step?.key))
 
@@ -51,7 +45,7 @@ function addAfter() {
 </script>
 
 <template>
-  <BModal v-model="open" :title="step?.title ?? ''" no-footer scrollable>
+  <SheetModal v-model="open" :title="step?.title ?? ''" no-footer>
     <div v-if="step" class="sheet">
       <p>
         <b>{{ step.piece_name }}</b> · about {{ long(step.minutes) }}
@@ -72,7 +66,7 @@ function addAfter() {
       <template v-if="wrong && !step.done">
         <label class="field"
           >What do you see?
-          <PickOne @pick="close(acts.wrong(step, $event as Schemas['WrongIn']['mishap']))">
+          <PickOne find="what went wrong" @pick="close(acts.wrong(step, $event as Schemas['WrongIn']['mishap']))">
             <option value="">choose a sign…</option>
             <option v-for="one in mishaps" :key="one.key" :value="one.key">{{ one.sign }}</option>
           </PickOne>
@@ -84,7 +78,7 @@ function addAfter() {
           <BButton variant="outline-secondary" @click="close(acts.takeBack(step))">undo: it is not done</BButton>
           <label v-if="!wrong" class="field"
             >went wrong after all
-            <PickOne @pick="close(acts.wrong(step, $event as Schemas['WrongIn']['mishap']))">
+            <PickOne find="what went wrong" @pick="close(acts.wrong(step, $event as Schemas['WrongIn']['mishap']))">
               <option value="">choose a sign…</option>
               <option v-for="one in mishaps" :key="one.key" :value="one.key">{{ one.sign }}</option>
             </PickOne>
@@ -112,7 +106,7 @@ function addAfter() {
         <BButton type="submit" variant="outline-secondary">Add</BButton>
       </form>
     </div>
-  </BModal>
+  </SheetModal>
 </template>
 
 <style scoped>

@@ -6,6 +6,7 @@ import { api, type Colour, unwrap } from '../../api/client'
 import AmountInput from '../../shared/AmountInput.vue'
 import AnyColour from '../../shared/colour/AnyColour.vue'
 import { useKinds, useShelfChanged } from '../../shared/useShelf'
+import FindSelect from '../../shared/FindSelect.vue'
 
 const emit = defineEmits<{ added: [key: string] }>()
 const { data: kinds } = useKinds()
@@ -57,9 +58,9 @@ async function add() {
     <label>Its name <BFormInput v-model="name" maxlength="120" autocomplete="off" /></label>
     <label
       >What it is
-      <BFormSelect v-model="kind">
+      <FindSelect v-model="kind" find="a kind of paint, stain or wax">
         <option v-for="known in kinds" :key="known.key" :value="known.key">{{ known.title }} ({{ known.base }})</option>
-      </BFormSelect></label
+      </FindSelect></label
     >
     <label
       >Left in it <AmountInput :ml="left" :least="0" :most="50_000" @keep="left = $event" @wrong="leftWrong = $event"

@@ -5,6 +5,7 @@ import { useRoute, useRouter } from 'vue-router'
 import ErrorLine from '../../shared/ErrorLine.vue'
 import { useEscape } from '../../shared/useEscape'
 import { useFamilies, useShelf } from '../../shared/useShelf'
+import FoldNarrow from '../../shared/FoldNarrow.vue'
 import AddTin from './AddTin.vue'
 import TinPanel from './TinPanel.vue'
 import TinsFromPhoto from './TinsFromPhoto.vue'
@@ -50,31 +51,35 @@ useEscape(() => {
         <h1>What stands on the shelf?</h1>
         <div class="acts">
           <BButton variant="primary" @click="open({ do: 'add' })">Add a tin</BButton>
-          <BButton variant="outline-secondary" @click="open({ do: 'photo' })">Many from a photo</BButton>
-          <BButton variant="outline-secondary" @click="open({ do: 'names' })">Many by name</BButton>
-          <BButton variant="outline-secondary" @click="open({ do: 'table' })">Table in, table out</BButton>
+          <FoldNarrow title="Add many, import, export">
+            <BButton variant="outline-secondary" @click="open({ do: 'photo' })">Many from a photo</BButton>
+            <BButton variant="outline-secondary" @click="open({ do: 'names' })">Many by name</BButton>
+            <BButton variant="outline-secondary" @click="open({ do: 'table' })">Import or export a table</BButton>
+          </FoldNarrow>
         </div>
       </div>
       <div v-if="data?.length !== 0" class="find" role="search">
         <BFormInput v-model="text" type="search" placeholder="Find a tin" aria-label="Find a tin" class="text" />
-        <BFormSelect v-model="kind" aria-label="Kind">
-          <option value="">every kind</option>
-          <option v-for="one in kinds" :key="one.key" :value="one.key">{{ one.title }}</option>
-        </BFormSelect>
-        <BFormSelect v-model="base" aria-label="Base">
-          <option value="">every base</option>
-          <option v-for="one in bases" :key="one" :value="one">{{ one }}</option>
-        </BFormSelect>
-        <BFormSelect v-model="family" aria-label="Colour family">
-          <option value="">every colour</option>
-          <option v-for="one in families" :key="one" :value="one">{{ one }}</option>
-        </BFormSelect>
-        <BFormSelect v-model="order" aria-label="Order">
-          <option value="kind">by kind</option>
-          <option value="hue">by hue</option>
-          <option value="left">least left first</option>
-          <option value="name">by name</option>
-        </BFormSelect>
+        <FoldNarrow :title="any ? 'Filters, in use' : 'Filter and sort'">
+          <BFormSelect v-model="kind" aria-label="Kind">
+            <option value="">every kind</option>
+            <option v-for="one in kinds" :key="one.key" :value="one.key">{{ one.title }}</option>
+          </BFormSelect>
+          <BFormSelect v-model="base" aria-label="Base">
+            <option value="">every base</option>
+            <option v-for="one in bases" :key="one" :value="one">{{ one }}</option>
+          </BFormSelect>
+          <BFormSelect v-model="family" aria-label="Colour family">
+            <option value="">every colour</option>
+            <option v-for="one in families" :key="one" :value="one">{{ one }}</option>
+          </BFormSelect>
+          <BFormSelect v-model="order" aria-label="Order">
+            <option value="kind">by kind</option>
+            <option value="hue">by hue</option>
+            <option value="left">least left first</option>
+            <option value="name">by name</option>
+          </BFormSelect>
+        </FoldNarrow>
         <span class="soft" role="status">{{ found.length }} of {{ data?.length ?? 0 }}</span>
         <BButton v-if="any" variant="plain" class="all" @click="clear">show all</BButton>
       </div>

@@ -67,7 +67,7 @@ async function set(fact: Fact, value: string | null) {
               <option v-for="one in ['yes', 'no']" :key="one" :value="one">{{ one }}</option>
             </BFormSelect>
             <BFormInput v-else v-model="text" :aria-label="fact.title" maxlength="400" />
-            <BButton type="submit" variant="outline-secondary" size="sm">by the label</BButton>
+            <BButton type="submit" variant="outline-secondary" size="sm">Save what the label says</BButton>
           </form>
           <BButton v-else variant="plain" class="value" @click="edit(fact)">
             <b>{{ said(fact, fact.value) ?? 'no usual figure: what does the label say?' }}</b>
@@ -76,7 +76,7 @@ async function set(fact: Fact, value: string | null) {
           <small v-if="!fact.own" class="soft">{{ fact.why }}</small>
           <small v-else>
             by its label<template v-if="fact.usual !== null">; usual {{ said(fact, fact.usual) }}</template>
-            <BButton variant="plain" class="again" @click="set(fact, null)">back to usual</BButton>
+            <BButton variant="plain" class="again" @click="set(fact, null)">Back to the usual figure</BButton>
           </small>
         </dd>
       </div>

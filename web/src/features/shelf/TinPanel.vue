@@ -54,7 +54,7 @@ const setName = () => (name.value.trim() ? tin.rename(name.value) : set({ name: 
 function setPrice() {
   const { value, ask } = readWithin(price.value || '0', 0, 10_000, 'a litre')
   if (value !== undefined) void set({ price: value })
-  else wrong.value = `What a litre cost: ${ask}`
+  else wrong.value = `Price per litre: ${ask}`
 }
 
 async function remove() {
@@ -109,11 +109,11 @@ async function remove() {
     </label>
     <WeighTin :tin="data" :weigh="tin.weigh" />
     <div class="two">
-      <label>stands <BFormInput v-model="place" maxlength="120" placeholder="where?" @change="set({ place })" /></label>
-      <label>opened <BFormInput v-model="opened" type="date" @change="set({ opened: opened || null })" /></label>
-      <label>a litre cost <BFormInput v-model="price" inputmode="decimal" @change="setPrice" /></label>
+      <label>kept where <BFormInput v-model="place" maxlength="120" @change="set({ place })" /></label>
+      <label>opened on <BFormInput v-model="opened" type="date" @change="set({ opened: opened || null })" /></label>
+      <label>price per litre <BFormInput v-model="price" inputmode="decimal" @change="setPrice" /></label>
       <BFormCheckbox :model-value="data.use_up" @update:model-value="set({ use_up: $event === true })"
-        >use it up</BFormCheckbox
+        >use this tin first</BFormCheckbox
       >
     </div>
     <label

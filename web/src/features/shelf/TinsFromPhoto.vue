@@ -90,7 +90,7 @@ async function add() {
       <ol>
         <li v-for="(tin, at) in tins" :key="at">
           <BFormInput v-model="tin.name" :aria-label="`Name of tin ${at + 1}`" maxlength="120" />
-          <BButton variant="plain" :aria-label="`Drop tin ${at + 1}`" @click="tins.splice(at, 1)">×</BButton>
+          <BButton variant="plain" :aria-label="`Remove tin ${at + 1}`" @click="tins.splice(at, 1)">×</BButton>
         </li>
       </ol>
       <p v-if="wrong" class="wrong" role="alert">{{ wrong }}</p>

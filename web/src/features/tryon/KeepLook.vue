@@ -6,6 +6,7 @@ import FoldOut from '../../shared/FoldOut.vue'
 import KeptInput from '../../shared/KeptInput.vue'
 import ShowClient from './ShowClient.vue'
 import { preferences } from '../../shared/preferences'
+import SheetModal from '../../shared/SheetModal.vue'
 
 /** A look's name, its papers and pictures, and where else it is worn. */
 defineProps<{ job: Schemas['JobWholeOut']; look: Schemas['FinishOut']; piece: Schemas['PieceOut']; several: boolean }>()
@@ -14,10 +15,10 @@ const emit = defineEmits<{ rename: [name: string]; wearAll: []; remove: [] }>()
 </script>
 
 <template>
-  <FoldOut title="keep, print, give away">
+  <FoldOut title="rename, print, share, remove">
     <div class="keep">
       <label
-        >called <KeptInput :key="look.id" maxlength="120" :value="look.name" @keep="emit('rename', $event)"
+        >its name <KeptInput :key="look.id" maxlength="120" :value="look.name" @keep="emit('rename', $event)"
       /></label>
       <a
         :href="`/api/pieces/${piece.id}/sheet.pdf?light=${preferences.light}&unit=${preferences.unit}`"
@@ -35,22 +36,13 @@ const emit = defineEmits<{ rename: [name: string]; wearAll: []; remove: [] }>()
       <a :href="`/api/pieces/${piece.id}/look.png?light=${preferences.light}`">picture</a>
       <a :href="`/api/pieces/${piece.id}/look.png?before_after=true&light=${preferences.light}`">before and after</a>
       <a :href="`/api/looks/${look.id}/file`">the look as a file</a>
-      <BButton variant="plain" @click="showing = true">show a client</BButton>
-      <BButton v-if="several" variant="plain" @click="emit('wearAll')">all pieces wear it</BButton>
-      <BButton variant="plain" @click="emit('remove')">remove</BButton>
+      <BButton variant="plain" @click="showing = true">Show a client</BButton>
+      <BButton v-if="several" variant="plain" @click="emit('wearAll')">Use it on all pieces</BButton>
+      <BButton variant="plain" @click="emit('remove')">Remove this look</BButton>
     </div>
-    <BModal
-      v-model="showing"
-      lazy
-      unmount-lazy
-      title="Choosing with a client"
-      title-tag="h2"
-      scrollable
-      ok-only
-      ok-title="Close"
-    >
+    <SheetModal v-model="showing" title="Choosing with a client" ok-only ok-title="Close">
       <ShowClient :job="job" :piece="piece" />
-    </BModal>
+    </SheetModal>
   </FoldOut>
 </template>
 

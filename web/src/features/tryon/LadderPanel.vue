@@ -9,6 +9,7 @@ import { jobKey } from '../../shared/useJob'
 import { say, sayWrong } from '../../shared/useNotice'
 import { sayAmount } from '../../shared/say/amounts'
 import { sayDifference } from '../../shared/say/differences'
+import FindSelect from '../../shared/FindSelect.vue'
 
 /** An ombre row by row: steps even to the eye, what each takes, and one jug that is walked down them. */
 const { piece, mixes } = defineProps<{ piece: Schemas['PieceOut']; mixes: Schemas['MixOut'][] }>()
@@ -59,15 +60,15 @@ async function keep() {
     <div class="choose">
       <label
         >from
-        <BFormSelect v-model="first">
+        <FindSelect v-model="first" find="a jug">
           <option v-for="mix in mixes" :key="mix.id" :value="mix.id">{{ mix.name }}</option>
-        </BFormSelect></label
+        </FindSelect></label
       >
       <label
         >down to
-        <BFormSelect v-model="second">
+        <FindSelect v-model="second" find="a jug">
           <option v-for="mix in mixes" :key="mix.id" :value="mix.id">{{ mix.name }}</option>
-        </BFormSelect></label
+        </FindSelect></label
       >
       <label
         >in

@@ -95,10 +95,10 @@ function keys(event: KeyboardEvent, at: number) {
         variant="plain"
         class="small"
         :aria-pressed="alone === ofTop(n)"
-        :aria-label="`${titleOf(layers[ofTop(n)] as Layer)} alone`"
+        :aria-label="`${titleOf(layers[ofTop(n)] as Layer)}: show only this layer`"
         @click="emit('solo', alone === ofTop(n) ? undefined : ofTop(n))"
       >
-        alone
+        only
       </BButton>
     </li>
     <li class="ground">the bare piece</li>

@@ -64,12 +64,12 @@ function say(name: string) {
             names.filter((one) => one !== name),
           )
         "
-        >not here</BButton
+        >Remove</BButton
       >
     </li>
   </ul>
-  <PickOne aria-label="Lay it on a part" @pick="pick">
-    <option value="">+ one part or face…</option>
+  <PickOne find="a part or face" aria-label="Lay it on a part" @pick="pick">
+    <option value="">Add one part or face…</option>
     <optgroup v-if="Object.keys(piece.groups).length > 0" label="groups">
       <option v-for="(_, group) in piece.groups" :key="group" :value="group">{{ group }}</option>
     </optgroup>

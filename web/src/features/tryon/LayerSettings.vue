@@ -6,6 +6,7 @@ import LayerSetting from './LayerSetting.vue'
 import LayerPlaces from './LayerPlaces.vue'
 import TechniqueCard from './TechniqueCard.vue'
 import type { Laid } from './useLayable'
+import FindSelect from '../../shared/FindSelect.vue'
 
 /** What one layer is laid with, and how; every number begins from common practice. */
 const { layer, number, kinds, colours, offered, piece, below, wait } = defineProps<{
@@ -73,11 +74,15 @@ function fewer() {
     <TechniqueCard v-if="kind" :card="kind.card" />
     <label v-for="n in wants" :key="n"
       >{{ wants === 1 ? 'colour' : ['from', 'to', 'and'][n - 1] }}
-      <BFormSelect :model-value="layer.colours[n - 1] ?? ''" @update:model-value="colour(n - 1, String($event))">
+      <FindSelect
+        find="a colour"
+        :model-value="layer.colours[n - 1] ?? ''"
+        @update:model-value="colour(n - 1, String($event))"
+      >
         <optgroup v-for="(ones, group) in choices" :key="group" :label="group">
           <option v-for="[key, name] in ones" :key="key" :value="key">{{ name }}</option>
         </optgroup>
-      </BFormSelect>
+      </FindSelect>
     </label>
     <div v-if="kind && kind.most > kind.least" class="acts">
       <BButton v-if="wants < kind.most" variant="plain" class="link" @click="more">{{ addWords }}</BButton>
@@ -95,11 +100,11 @@ function fewer() {
     <p v-if="wait && wait !== 'none'">Then wait: {{ wait }}.</p>
     <LayerPlaces :names="layer.zones" :piece="piece" @set="set({ zones: $event })" />
     <div class="acts">
-      <BButton variant="plain" class="link" @click="emit('move', 1)">later</BButton>
-      <BButton variant="plain" class="link" @click="emit('move', -1)">earlier</BButton>
-      <BButton variant="plain" class="link" @click="emit('copy')">lay it twice</BButton>
-      <BButton v-if="moves" variant="plain" class="link" @click="emit('refine')"> move the last coat </BButton>
-      <BButton variant="plain" class="link" @click="emit('remove')">take it away</BButton>
+      <BButton variant="plain" class="link" @click="emit('move', 1)">Move up</BButton>
+      <BButton variant="plain" class="link" @click="emit('move', -1)">Move down</BButton>
+      <BButton variant="plain" class="link" @click="emit('copy')">Duplicate</BButton>
+      <BButton v-if="moves" variant="plain" class="link" @click="emit('refine')">Shift the last coat</BButton>
+      <BButton variant="plain" class="link" @click="emit('remove')">Remove</BButton>
     </div>
   </section>
 </template>

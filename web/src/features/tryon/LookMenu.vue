@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { Schemas } from '../../api/client'
+import FindSelect from '../../shared/FindSelect.vue'
 
 /** Which look the piece wears, one of our own to begin from, and a step back or forth. */
 const { presets } = defineProps<{
@@ -20,7 +21,7 @@ function turn(value: string) {
 
 <template>
   <div class="row-of">
-    <BFormSelect aria-label="Look" :model-value="worn ?? ''" @update:model-value="turn(String($event))">
+    <FindSelect find="a look" aria-label="Look" :model-value="worn ?? ''" @update:model-value="turn(String($event))">
       <option value="">bare</option>
       <optgroup label="looks of this job">
         <option v-for="one in looks" :key="one.id" :value="one.id">{{ one.name }}</option>
@@ -30,7 +31,7 @@ function turn(value: string) {
           {{ one.title }}: {{ one.words }}
         </option>
       </optgroup>
-    </BFormSelect>
+    </FindSelect>
     <BButton variant="plain" class="icon" :disabled="!canUndo" aria-label="Undo" @click="emit('undo')">↶</BButton>
     <BButton variant="plain" class="icon" :disabled="!canRedo" aria-label="Redo" @click="emit('redo')">↷</BButton>
   </div>

@@ -17,7 +17,7 @@ const MOST = 5
 const all = ref(false)
 const shown = computed(() => (all.value ? judged.remarks : judged.remarks.slice(0, MOST)))
 const emit = defineEmits<{ choose: [at: number] }>()
-const weights: Record<string, string> = { wrong: 'This will fail', school: 'Done both ways', advice: 'To know' }
+const weights: Record<string, string> = { wrong: 'This will fail', school: 'Done both ways', advice: 'Worth knowing' }
 </script>
 
 <template>
@@ -35,7 +35,7 @@ const weights: Record<string, string> = { wrong: 'This will fail', school: 'Done
             variant="plain"
             class="link"
             @click="set({ schools: { [remark.school]: remark.answer } })"
-            >I do it so</BButton
+            >I always do it so</BButton
           >
         </FoldOut>
       </li>
@@ -44,18 +44,18 @@ const weights: Record<string, string> = { wrong: 'This will fail', school: 'Done
     <BButton v-if="judged.remarks.length > MOST" variant="plain" class="link" @click="all = !all">{{
       all ? 'the gravest five' : `${judged.remarks.length - MOST} more`
     }}</BButton>
-    <FoldOut v-if="judged.cautions.length > 0" :title="`take care: ${judged.cautions.length - 1} to heed`">
+    <FoldOut v-if="judged.cautions.length > 0" :title="`cautions: ${judged.cautions.length.toString()}`">
       <ul class="cautions">
         <li v-for="caution in judged.cautions" :key="caution">{{ caution }}</li>
       </ul>
     </FoldOut>
     <MishapList />
-    <FoldOut title="my ways"><MyWays /></FoldOut>
+    <FoldOut title="how I work"><MyWays /></FoldOut>
     <h2>What a wax would make of it</h2>
     <ul class="mat waxes">
       <li v-for="wax in judged.waxes" :key="wax.name">
         <i :style="{ background: wax.hex }" /><span>{{ wax.name }}</span
-        ><small>{{ wax.says }}, {{ sayDifference(wax.delta_E) }}</small>
+        ><small>{{ wax.says }}, {{ sayDifference(wax.delta_E) }} apart</small>
       </li>
     </ul>
     <template v-if="judged.needs.length > 0">

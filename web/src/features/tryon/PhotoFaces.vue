@@ -104,15 +104,15 @@ const next = computed(() => CORNERS[corners.value.length])
       </BFormSelect>
       <label>over <GroundChoice :model-value="wood" own @update:model-value="change({ wood: $event })" /></label>
       <BButton size="sm" variant="outline-secondary" :aria-pressed="wantsWhite" @click="wantsWhite = !wantsWhite">{{
-        white ? 'Another white' : 'Tap its white'
+        white ? 'Mark another white' : 'Mark something white'
       }}</BButton>
-      <BButton size="sm" variant="outline-secondary" @click="begin">Put a face on it</BButton>
+      <BButton size="sm" variant="outline-secondary" @click="begin">Mark a surface</BButton>
       <BButton
         v-if="faces.length > 0"
         size="sm"
         variant="outline-secondary"
         @click="change({ faces: faces.slice(0, -1) })"
-        >Take the last one off</BButton
+        >Remove the last surface</BButton
       >
       <span role="status">{{
         busy

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import type { Schemas } from '../../api/client'
 import { sayDifference } from '../../shared/say/differences'
+import FindSelect from '../../shared/FindSelect.vue'
 
 /** What lies at a point, from the ground up, and how far it is from a target. */
 defineProps<{ point: Schemas['PointOut']; targets: Schemas['TargetOut'][]; target: number | undefined }>()
@@ -21,13 +22,14 @@ const emit = defineEmits<{ compare: [target: number]; only: [face: string] }>()
     <p v-if="point.target_hex">
       <span class="pair"><i :style="{ background: point.hex }" /><i :style="{ background: point.target_hex }" /></span>
       {{ point.words }}<template v-if="point.delta_E !== null">, {{ sayDifference(point.delta_E) }}</template> from
-      <BFormSelect
+      <FindSelect
+        find="a colour"
         aria-label="Compared with"
         :model-value="target"
         @update:model-value="emit('compare', Number($event))"
       >
         <option v-for="one in targets" :key="one.id" :value="one.id">{{ one.title }}</option>
-      </BFormSelect>
+      </FindSelect>
     </p>
   </div>
 </template>
@@ -69,7 +71,7 @@ p {
   align-items: center;
 }
 
-select {
+:deep(select) {
   width: auto;
 }
 

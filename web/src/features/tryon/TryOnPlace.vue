@@ -139,8 +139,8 @@ useKeys(
         @solo="solo = $event"
         @peek="peeked = $event"
       />
-      <PickOne aria-label="Add a layer" @pick="inHand.add">
-        <option value="">+ a layer on top…</option>
+      <PickOne find="a kind of layer" aria-label="Add a layer" @pick="inHand.add">
+        <option value="">Add a layer on top…</option>
         <option v-for="kind in book?.kinds" :key="kind.key" :value="kind.key">{{ kind.title }}</option>
       </PickOne>
       <LayerSettings
