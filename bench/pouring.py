@@ -106,7 +106,7 @@ def speeds() -> None:
             for title in ("Bulb", "Tube", "Cool LED", "Window") * 2:
                 changed.append(page.evaluate(_LIGHT, title))
                 page.wait_for_timeout(300)
-            page.get_by_role("button", name="Why? By hand?").click()
+            page.get_by_role("button", name="Explain, change by hand").click()
             page.wait_for_timeout(1500)
             for parts in range(2, 12):
                 dragged.append(page.evaluate(_DRAG, str(parts)))

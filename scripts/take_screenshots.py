@@ -32,7 +32,7 @@ def catch_the_glaze(page: Page) -> None:
 def catch_by_card(page: Page) -> None:
     """Let the card be found, then tap the old paint beside it."""
     page.goto("/catch?photo=4")
-    page.get_by_text("A colour card").click()
+    page.get_by_text("a colour card").click()
     page.get_by_text("card, found").wait_for()
     box = page.get_by_role("application").bounding_box()
     assert box is not None
@@ -75,7 +75,7 @@ def main(folder: Path) -> None:
             context = browser.new_context(base_url=server.address, viewport=DESK, reduced_motion="reduce")
             page = context.new_page()
             page.goto("/mingle")
-            page.get_by_role("button", name="Why? By hand?").click()
+            page.get_by_role("button", name="Explain, change by hand").click()
             page.wait_for_timeout(1500)
             page.locator(".foot").scroll_into_view_if_needed()
             page.wait_for_timeout(300)
@@ -86,7 +86,7 @@ def main(folder: Path) -> None:
             page.wait_for_timeout(900)
             page.screenshot(path=folder / "bench.png")
             page.goto("/try-on")
-            for view, name in (("looks side by side", "side-by-side"), ("row by row", "row-by-row")):
+            for view, name in (("looks side by side", "side-by-side"), ("ombre, row by row", "row-by-row")):
                 page.get_by_role("button", name=view).click()
                 page.wait_for_timeout(2000)
                 page.screenshot(path=folder / f"{name}.png")

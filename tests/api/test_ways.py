@@ -73,7 +73,7 @@ class WaysTest(FreshCase):
                 sent = {key: one[key] for key in ("R", "measured", "how", "noise")}
                 back = self.kept({"source": "spectrum", **sent})
                 self.assertEqual((back["how"], back["noise"]), ("white_photo", guess["noise"]))
-                self.assertIn("fairly sure", back["sureness"])
+                self.assertIn("roughly", back["sureness"])
         again = self.kept({"source": "spectrum", "R": read["R"], "measured": True})
         self.assertEqual((again["how"], again["noise"]), ("file", 0.5))
         self.assertEqual(measured["noise"], 0.5)

@@ -124,7 +124,7 @@ class MingleTest(BrowserCase):
         """Why opens curves and faces; by slider, typed or dragged the row follows, and each can be taken back."""
         page = self.page
         self.go("mingle")
-        page.get_by_role("button", name="Why? By hand?").click()
+        page.get_by_role("button", name="Explain, change by hand").click()
         expect(page.get_by_role("img", name="Reflectance over the wavelengths")).to_be_visible()
         before = page.locator(".chosen .parts").inner_text()
         page.locator(".why").get_by_role("slider").first.fill("9")
@@ -145,9 +145,9 @@ class MingleTest(BrowserCase):
         expect(page.locator(".chosen .parts")).not_to_have_text(typed)
         self.quiet(page)
         for expected in (typed, by_slider, before):
-            page.get_by_role("button", name="Undo by hand").click()
+            page.get_by_role("button", name="Undo the change by hand").click()
             expect(page.locator(".chosen .parts")).to_have_text(expected)
-        expect(page.get_by_role("button", name="Undo by hand")).to_have_count(0)
+        expect(page.get_by_role("button", name="Undo the change by hand")).to_have_count(0)
 
     def test_what_is_in_hand_stays_in_every_light(self) -> None:
         """The row that was chosen, and the parts that were set by hand, stay when the light is switched or rows unfold;
@@ -161,10 +161,10 @@ class MingleTest(BrowserCase):
             page.locator("label").filter(has_text=light).first.click()
             self.quiet(page)
             expect(parts).to_have_text(chosen)
-        page.get_by_role("button", name="Other ways").click()
+        page.get_by_role("button", name="Show all recipes").click()
         expect(parts).to_have_text(chosen)
-        page.get_by_role("button", name="Only the best of each").click()
-        page.get_by_role("button", name="Why? By hand?").click()
+        page.get_by_role("button", name="Show the best of each").click()
+        page.get_by_role("button", name="Explain, change by hand").click()
         page.locator(".why").get_by_role("slider").first.fill("9")
         expect(parts).not_to_have_text(chosen)
         by_hand = parts.inner_text()
@@ -172,31 +172,31 @@ class MingleTest(BrowserCase):
         page.locator("label").filter(has_text="Window").first.click()
         expect(page.locator(".chosen")).not_to_have_text(in_tube)  # predicted anew in this light
         expect(parts).to_have_text(by_hand)
-        page.get_by_role("button", name="Undo by hand").click()
+        page.get_by_role("button", name="Undo the change by hand").click()
         expect(parts).to_have_text(chosen)
         page.locator(".why").get_by_role("slider").first.fill("9")
-        expect(page.get_by_role("button", name="Undo by hand")).to_be_visible()
+        expect(page.get_by_role("button", name="Undo the change by hand")).to_be_visible()
         page.get_by_label("What do I pour for").select_option(index=1)
-        expect(page.get_by_role("button", name="Undo by hand")).to_have_count(0)
+        expect(page.get_by_role("button", name="Undo the change by hand")).to_have_count(0)
 
     def test_two_side_by_side(self) -> None:
         """One recipe is laid aside, another taken in hand: both stand beside the colour, with what tells them apart."""
         page = self.page
         self.go("mingle")
-        page.get_by_role("button", name="Hold another beside it").click()
+        page.get_by_role("button", name="Compare with another").click()
         expect(page.get_by_text("The two are apart by 0.0 (can't tell)")).to_be_visible()
         page.locator(".rows label").first.click()
         beside = page.get_by_role("region", name="Two recipes side by side")
         expect(beside.get_by_text("apart by 0.0")).to_have_count(0)
         expect(beside.get_by_role("rowheader", name="coats to hide oak")).to_be_visible()
-        page.get_by_role("button", name="No longer beside").click()
+        page.get_by_role("button", name="Stop comparing").click()
         expect(beside).to_have_count(0)
 
     def test_wishes(self) -> None:
         """A batch to use up is in every recipe; one to leave out in none; how much follows from the piece."""
         page = self.page
         self.go("mingle")
-        page.get_by_role("button", name="use up Tide line").click()
+        page.get_by_role("button", name="Must have Tide line").click()
         expect(page.locator(".rows .parts").first).to_contain_text("Tide line")
         page.get_by_role("button", name="with Tide line").click()
         page.get_by_label("It must not have in it").select_option("mill-pond")

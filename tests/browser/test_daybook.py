@@ -33,7 +33,7 @@ class DaybookTest(BrowserCase):
         form.get_by_label("field of the board").fill("Tea on oak")
         form.get_by_role("button", name="Keep the offcut").click()
         expect(form.get_by_role("alert")).to_have_text("First say which colour it dried to.")
-        form.get_by_role("button", name="Typed").click()
+        form.get_by_role("button", name="Type it").click()
         form.get_by_label("Hex, RGB or Lab").fill("#6a4c3c")
         form.get_by_role("button", name="Keep the offcut").click()
         board = page.get_by_role("list", name="Tea on oak, by how long it stood")

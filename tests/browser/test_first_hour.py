@@ -50,8 +50,8 @@ class FromNothingTest(BrowserCase):
     def pot(self, page: Page, name: str, colour: str) -> None:
         self.go("shelf?do=add", page)
         page.get_by_label("Its name").fill(name)
-        page.get_by_role("tab", name="Typed").or_(page.get_by_role("button", name="Typed")).first.click()
-        page.get_by_label("Typed").or_(page.get_by_placeholder("#")).last.fill(colour)
+        page.get_by_role("tab", name="Type it").or_(page.get_by_role("button", name="Type it")).first.click()
+        page.get_by_label("Type it").or_(page.get_by_placeholder("#")).last.fill(colour)
         page.get_by_role("button", name="Put it on the shelf").click()
         expect(page.locator("aside").get_by_label("Name", exact=True)).to_have_value(name)
 
@@ -94,10 +94,10 @@ class NarrowTest(BrowserCase):
                 page.get_by_role("button", name="Jugs 2").click()
                 drawer = page.get_by_role("dialog")
                 expect(drawer.get_by_role("button", name="Pour it")).to_have_count(2)
-                drawer.get_by_text("print, keep").first.click()
+                drawer.get_by_text("print, rename, mix again").first.click()
                 for name in ("pour strip", "recipe card", "lid label", "mix it again"):
                     expect(drawer.get_by_role("link", name=name).first).to_be_visible()
-                expect(drawer.get_by_role("button", name="to the shelf").first).to_be_visible()
+                expect(drawer.get_by_role("button", name="put it on the shelf").first).to_be_visible()
                 if size == PHONE or SOAK:
                     self.accessible(page)
                 page.keyboard.press("Escape")
@@ -159,7 +159,7 @@ class AliveTest(BrowserCase):
         before = rows.count()
         held: list[Any] = []
         page.route("**/recipes?**", lambda route: held.append(route))
-        page.get_by_label("up to").select_option(label="2 tins")
+        page.get_by_label("most tins").select_option(label="2")
         expect(page.get_by_text("Working out other recipes")).to_be_visible()
         self.assertEqual(rows.count(), before)
         for route in held:
@@ -262,7 +262,7 @@ class KeysTest(BrowserCase):
         expect(panel).to_be_hidden()
         expect(tile).to_be_focused()
         self.go("mingle")
-        page.get_by_role("button", name="Why? By hand?").click()
+        page.get_by_role("button", name="Explain, change by hand").click()
         expect(page.get_by_role("region", name="Why this recipe")).to_be_visible()
         page.keyboard.press("Escape")
         expect(page.get_by_role("region", name="Why this recipe")).to_be_hidden()
@@ -273,7 +273,7 @@ class NumbersTest(BrowserCase):
         """1,000 is asked about and nothing changes; other ways to write a number are understood."""
         page = self.page
         self.go("mingle")
-        field = page.locator(".wishes input").first
+        field = page.get_by_label("amount")
         for text, asked in (
             ("1,000", "Is 1,000 1000 or 1?"), ("250,5", ""), ("1 000", ""), ("0,5", "From 1 to 20000 ml."),
             ("1,000,000", "From 1 to 20000 ml."), ("many", "Give an amount"),
@@ -294,8 +294,8 @@ class NumbersTest(BrowserCase):
             ("syringe", r"\d+ ml Chalk white"), ("parts by eye", r"\d+ parts? Chalk white"),
             ("drops", r"(ml|drops?) Chalk white"),
         ):  # fmt: skip
-            page.locator(".wishes select").first.select_option(label=tool)
-            page.get_by_role("button", name="Other ways").or_(page.get_by_role("button", name="Only the best")).click()
+            page.get_by_label("measure with").select_option(label=tool)
+            page.get_by_role("button", name=re.compile("Show (all|the best)")).click()
             expect(page.locator(".rows")).to_contain_text(re.compile(pattern))
         expect(page.locator(".rows")).to_contain_text(re.compile(r"about \d+\.\d, likely \d+\.\d–\d+\.\d off"))
         self.assertNotIn("on paper", page.locator(".rows").inner_text())

@@ -44,13 +44,13 @@ class OverWoodTest(BrowserCase):
         page = self.page
         self.over_oak()
         page.locator("label", has=page.locator(".end b", has_text="stain")).first.click()
-        page.get_by_role("button", name="By hand").press("Enter")
+        page.get_by_role("button", name="Change by hand").press("Enter")
         before = page.locator(".by-hand .way .step").inner_text()
         page.get_by_role("slider", name="wait before wiping").press("End")
         expect(page.locator(".by-hand .way .step")).not_to_have_text(before)
         self.accessible(page)
-        page.get_by_role("button", name="As computed").press("Enter")
-        expect(page.get_by_role("button", name="As computed")).to_have_count(0)
+        page.get_by_role("button", name="Undo the change by hand").press("Enter")
+        expect(page.get_by_role("button", name="Undo the change by hand")).to_have_count(0)
 
     def test_faces_and_solid_paint(self) -> None:
         """Wet and sealed are other looks; solid paint stands among the ways and leads back to it."""
@@ -61,7 +61,7 @@ class OverWoodTest(BrowserCase):
         expect(page.locator(".board rect[fill]").nth(1)).not_to_have_attribute("fill", dry or "")
         page.get_by_role("button", name="Look at solid paint").click()
         expect(page.get_by_label("Over what")).to_have_value("")
-        expect(page.get_by_role("button", name="Why? By hand?")).to_be_visible()
+        expect(page.get_by_role("button", name="Explain, change by hand")).to_be_visible()
 
     def test_two_woods_and_an_undertone(self) -> None:
         page = self.page

@@ -221,7 +221,7 @@ class PartsTest(PieceCase):
         expect(page.get_by_text("the group “my shelves”")).to_be_visible()
         self.quiet(page)
         expect(page.get_by_role("region", name="What to know of it")).to_contain_text(re.compile(r"fl oz[\s\S]*sq ft"))
-        page.get_by_role("button", name="keep, print, give away").click()
+        page.get_by_role("button", name="rename, print, share, remove").click()
         href = page.get_by_role("link", name="sheets of the whole set").get_attribute("href") or ""
         self.assertTrue(page.request.get(f"{self.server.address}{href}").body().startswith(b"%PDF"))
 

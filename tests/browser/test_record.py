@@ -179,7 +179,7 @@ class DaybookTest(BrowserCase):
         page = self.page
         undo = page.get_by_role("status").get_by_role("button", name="Undo")
         self.go("1/try-on")
-        page.get_by_role("button", name="keep, print, give away").click()
+        page.get_by_role("button", name="rename, print, share, remove").click()
         look = page.get_by_label("called", exact=True)
         before = look.input_value()
         look.fill("Foam")
@@ -211,8 +211,8 @@ class DaybookTest(BrowserCase):
         """Two looks on a page, and the answer kept with the job."""
         page = self.page
         self.go("try-on")
-        page.get_by_role("button", name="keep, print, give away").click()
-        page.get_by_role("button", name="show a client").click()
+        page.get_by_role("button", name="rename, print, share, remove").click()
+        page.get_by_role("button", name="Show a client").click()
         sheet = page.get_by_role("dialog", name="Choosing with a client")
         with page.expect_popup():
             sheet.get_by_role("button", name="Make the page").click()
@@ -304,6 +304,6 @@ class BeginTest(BrowserCase):
         page.goto("/catch")
         page.get_by_role("button", name="Try it with a sample photo").click()
         expect(page.get_by_role("application")).to_be_visible()
-        page.get_by_role("button", name="Something else").click()
+        page.get_by_role("button", name="Without a photo").click()
         ways = page.get_by_role("group", name="Where the colour comes from")
-        expect(ways.get_by_role("button")).to_have_text(["Pick", "Typed", "A tin or another colour", "A file"])
+        expect(ways.get_by_role("button")).to_have_text(["Pick by eye", "Type it", "A tin or another colour", "A file"])

@@ -14,12 +14,12 @@ class ShelfTest(BrowserCase):
         return self.page.request.get(f"/api/shelf/{key}").json()
 
     def test_add_a_pot_and_know_it_better(self) -> None:
-        """Name, kind, colour: it stands there; three coats hid the walnut: its letter rises; undone, it falls."""
+        """Name, kind, colour: it stands there; three coats hid the walnut: its scale fills; undone, it falls."""
         page = self.page
         self.go("shelf")
         page.get_by_role("button", name="Add a tin").click()
         page.get_by_label("Its name").fill("Barn door")
-        page.get_by_role("button", name="Typed").click()
+        page.get_by_role("button", name="Type it").click()
         page.get_by_label("Hex, RGB or Lab").fill("#7a3b2e")
         expect(page.locator("[data-any-colour]")).to_be_visible()
         page.get_by_role("button", name="Put it on the shelf").click()
@@ -30,7 +30,7 @@ class ShelfTest(BrowserCase):
         expect(page.get_by_text("its dried colour, and how many coats hid something")).to_be_visible()
         self.assertEqual(self.pot("barn-door")["level"], "B")
         page.get_by_text("2 readings so far").click()
-        page.get_by_role("button", name="withdraw").last.click()
+        page.get_by_role("button", name="Remove the reading").last.click()
         expect(page.get_by_text("its label or its dried colour alone")).to_be_visible()
         page.get_by_role("button", name="Undo").click()
         expect(page.get_by_text("its dried colour, and how many coats hid something")).to_be_visible()
@@ -49,11 +49,11 @@ class ShelfTest(BrowserCase):
         before = self.pot("mill-pond")["left_ml"]
         slider.focus()
         page.keyboard.press("ArrowLeft")
-        tick = page.get_by_role("checkbox", name="use it up")
+        tick = page.get_by_role("checkbox", name="use this tin first")
         tick.focus()
         page.keyboard.press("Space")
         expect(tick).to_be_checked()
-        expect(page.locator("[data-tin=mill-pond]").get_by_text("use it up")).to_be_visible()
+        expect(page.locator("[data-tin=mill-pond]").get_by_text("use first")).to_be_visible()
         after = self.pot("mill-pond")
         self.assertLess(after["left_ml"], before)
         self.assertTrue(after["use_up"])
@@ -62,7 +62,7 @@ class ShelfTest(BrowserCase):
         """A table with one good row and two bad: the bad are named by row, the good one is offered and taken."""
         page = self.page
         self.go("shelf")
-        page.get_by_role("button", name="Table in, table out").click()
+        page.get_by_role("button", name="Import or export a table").click()
         table = "name,kind,left_ml,hex\nHedge,chalk_paint,200,#50603a\nSoup,soup,1,\n,acrylic,1,\n"
         page.set_input_files("#table-file", {"name": "s.csv", "mimeType": "text/csv", "buffer": table.encode()})
         expect(page.get_by_text("row 3: there is no kind 'soup'")).to_be_visible()
@@ -101,9 +101,9 @@ class ShelfTest(BrowserCase):
         row = page.locator("dl div").filter(has_text="Next coat after")
         row.get_by_role("button").first.click()
         row.get_by_label("Next coat after").fill("240")
-        row.get_by_role("button", name="by the label").click()
+        row.get_by_role("button", name="Save what the label says").click()
         expect(row.get_by_text("by its label; usual 120")).to_be_visible()
-        row.get_by_role("button", name="back to usual").click()
+        row.get_by_role("button", name="Back to the usual figure").click()
         expect(row.get_by_text("two hours is on the safe side")).to_be_visible()
 
     def test_filters(self) -> None:
@@ -128,7 +128,7 @@ class CatchTest(BrowserCase):
         """The card is found by itself, and a colour beside it is nearly sure; its corners by hand give the same."""
         page = self.page
         self.go("catch?photo=4")
-        page.get_by_text("A colour card").click()
+        page.get_by_text("a colour card").click()
         expect(page.get_by_text("card, found")).to_be_visible()
         self.tap(0.17, 0.6)
         expect(page.get_by_text("nearly sure")).to_be_visible()
@@ -138,7 +138,7 @@ class CatchTest(BrowserCase):
     def test_two_whites_and_freehand(self) -> None:
         page = self.page
         self.go("catch?photo=2")
-        page.get_by_text("Two whites").click()
+        page.get_by_text("two white things").click()
         self.tap(0.1375, 0.5)
         self.tap(0.895, 0.5)
         page.get_by_label("draw around it").check()
@@ -158,7 +158,7 @@ class CatchTest(BrowserCase):
         """Two of one's own tins in the picture make its light honest."""
         page = self.page
         self.go("catch?photo=2")
-        page.get_by_text("My own chips").click()
+        page.get_by_text("chips of my tins").click()
         for key, x, y in (("tide-line", 0.328, 0.333), ("heron-back", 0.74, 0.333)):
             page.get_by_label("Which of my tins is in the picture").select_option(key)
             self.tap(x, y)
@@ -174,7 +174,7 @@ class CatchTest(BrowserCase):
         expect(page.locator("[data-chip]")).to_be_visible()
         self.quiet(page)  # the chip of the first tap is there before that of the second
         before = page.get_by_text("sRGB").locator("xpath=following-sibling::dd[1]").text_content() or ""
-        page.get_by_role("button", name="Closer").click()
+        page.get_by_role("button", name="Zoom in").click()
         box = page.get_by_role("application").bounding_box()
         assert box is not None
         x, y = (0.5 + 1.6 * (at - 0.5) for at in (0.36, 0.633))
@@ -190,12 +190,12 @@ class CatchTest(BrowserCase):
         self.go("catch?photo=2")
         page.get_by_role("button", name="A whole picture").click()
         expect(page.get_by_role("list", name="Pairs to blend").get_by_role("listitem").first).to_be_visible()
-        page.get_by_role("button", name="drop").first.click()
+        page.get_by_role("button", name="leave out").first.click()
         page.get_by_text("Bulb", exact=True).first.click()  # another light shows them otherwise, and drops none
         self.quiet(page)
-        expect(page.get_by_role("button", name="take")).to_have_count(1)
+        expect(page.get_by_role("button", name="include")).to_have_count(1)
         count = len(self.job()["targets"])
-        page.get_by_role("button", name="Keep them all").click()
+        page.get_by_role("button", name="Keep these colours").click()
         expect(page.get_by_text("colours are kept with this job")).to_be_visible()
         self.assertGreater(len(self.job()["targets"]), count + 1)
 
@@ -204,7 +204,7 @@ class CatchTest(BrowserCase):
         page = self.page
         self.allowed = REFUSED
         self.go("catch")
-        page.get_by_role("button", name="Something else").click()
+        page.get_by_role("button", name="Without a photo").click()
         page.get_by_role("button", name="Colour reader").click()
         page.get_by_label("What lies under it").select_option("Jug glaze")
         page.get_by_role("button", name="2 · Read it").click()
@@ -225,13 +225,13 @@ class CatchTest(BrowserCase):
         page = self.page
         self.allowed = REFUSED
         self.go("catch")
-        page.get_by_role("button", name="Something else").click()
-        page.get_by_role("button", name="Typed").click()
+        page.get_by_role("button", name="Without a photo").click()
+        page.get_by_role("button", name="Type it").click()
         page.get_by_label("Hex, RGB or Lab").fill("puce")
         expect(page.get_by_role("alert").get_by_text("#4f7f80")).to_be_visible()
         page.get_by_label("Hex, RGB or Lab").fill("53 -22 -9")
         expect(page.locator("[data-chip]")).to_be_visible()
-        page.get_by_role("button", name="A file").click()
+        page.get_by_role("button", name="A file", exact=True).click()
         colours = json.dumps({"colours": [{"name": "Hall", "hex": "#aa8866"}, {"name": "Door", "hex": "#224455"}]})
         page.set_input_files("#colour-file", {"name": "c.json", "mimeType": "text/json", "buffer": colours.encode()})
         page.get_by_role("button", name="Door").click()
@@ -251,13 +251,13 @@ class CatchTest(BrowserCase):
         self.go("catch")
         self.tap(0.71, 0.775)
         self.tap(0.36, 0.633)
-        page.get_by_text("Where it will stand, how near").click()
+        page.get_by_text("Background, how near").click()
         page.get_by_label("seen against").select_option("oak floor")
         self.quiet(page)
         self.assertIsNotNone(self.keep("on oak")["background_hex"])
-        page.keyboard.press("3")
+        page.get_by_role("link", name="Mingle").click()
         page.get_by_label("it will stand by").select_option("warm_led")
-        expect(page.get_by_text("Its room")).to_be_visible()
+        expect(page.get_by_text("Room: Warm LED")).to_be_visible()
         expect(page.get_by_text("Warm LED:").first).to_be_visible()
 
     def test_phone(self) -> None:

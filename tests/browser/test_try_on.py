@@ -77,7 +77,7 @@ class DressTest(TryOnCase):
             self.add(title)
         self.assertEqual(self.kinds(), ["blend", "wash", "wax", "sealer"])
         expect(page.get_by_text("Clear coat over wax that was wiped and lies in recesses.")).to_be_visible()
-        page.get_by_role("button", name="earlier").click()
+        page.get_by_role("button", name="Move down").click()
         self.assertEqual(self.kinds(), ["blend", "wash", "sealer", "wax"])
         expect(page.get_by_text("Clear coat over wax that was wiped and lies in recesses.")).to_be_hidden()
         page.get_by_role("button", name="Wash", exact=True).click()
@@ -216,7 +216,7 @@ class LooksTest(TryOnCase):
         page.keyboard.press("l")
         self.quiet(page)
         self.assertGreater(float(np.abs(self.pixel(page.locator("figure").first) - day).sum()), 6)
-        page.get_by_role("button", name="wear it").first.click()
+        page.get_by_role("button", name="Use this look").first.click()
         self.quiet(page)
         self.assertEqual(self.look()["name"], "Lantern")
 
@@ -225,7 +225,7 @@ class LooksTest(TryOnCase):
         page = self.page
         self.go("try-on")
         self.settled()
-        page.get_by_text("keep, print, give away").click()
+        page.get_by_text("rename, print, share, remove").click()
         with page.expect_download() as download:
             page.get_by_role("link", name="the look as a file").click()
         path = download.value.path()
@@ -248,11 +248,11 @@ class LooksTest(TryOnCase):
         page = self.page
         self.go("try-on")
         self.settled()
-        page.get_by_text("keep, print, give away").click()
-        page.get_by_role("button", name="all pieces wear it").click()
+        page.get_by_text("rename, print, share, remove").click()
+        page.get_by_role("button", name="Use it on all pieces").click()
         self.quiet(page)
         self.assertEqual(len({piece["look_id"] for piece in self.job()["pieces"]}), 1)
-        page.get_by_role("button", name="remove", exact=True).click()
+        page.get_by_role("button", name="Remove this look").click()
         expect(page.get_by_text("Tide was removed.")).to_be_visible()
         page.get_by_role("status").get_by_role("button", name="Undo").click()
         self.quiet(page)
@@ -270,7 +270,7 @@ class LooksTest(TryOnCase):
     def test_row_by_row(self) -> None:
         page = self.page
         self.go("try-on")
-        page.get_by_role("button", name="row by row").click()
+        page.get_by_role("button", name="ombre, row by row").click()
         expect(page.locator(".rung")).to_have_count(4)
         expect(page.get_by_text("Begin with")).to_be_visible()
         page.get_by_role("button", name="Keep the steps between as jugs").click()
@@ -318,7 +318,7 @@ class PhotoTest(TryOnCase):
         page.get_by_role("button", name="my photo").click()
         expect(page.get_by_role("img", name="The jug on the table", exact=True)).to_be_visible()
         for _ in range(2):
-            page.get_by_role("button", name="Put a face on it").click()
+            page.get_by_role("button", name="Mark a surface").click()
         marked = page.get_by_role("list", name="Faces marked").get_by_role("listitem")
         page.get_by_label("Face 2 is of").select_option(label="top")
         width = page.get_by_label("Face 2 is so wide, in cm")
@@ -353,7 +353,7 @@ class PhotoTest(TryOnCase):
             page.get_by_role("button", name=layer, exact=True).click()
             page.get_by_label("top", exact=True).uncheck()
         page.get_by_role("button", name="my photo").click()
-        page.get_by_role("button", name="Put a face on it").click()
+        page.get_by_role("button", name="Mark a surface").click()
         painted = page.locator("[data-dressed]")
         expect(painted).to_be_visible()
         read = """image => {
@@ -377,7 +377,7 @@ class EveryViewTest(TryOnCase):
             page = self.page if size is None else self.open(size)
             self.go("try-on", page)
             self.settled(page)
-            views = ("the piece", "looks side by side", "my photo", "row by row")
+            views = ("the piece", "looks side by side", "my photo", "ombre, row by row")
             for view in bounded(views, 2, seed=0 if size is None else size["width"]):
                 page.get_by_role("button", name=view, exact=True).click()
                 self.quiet(page)

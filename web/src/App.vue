@@ -153,8 +153,8 @@ useKeys((event) => {
         <RouterLink :to="{ name: 'jobs' }" class="btn btn-primary">Look at all jobs</RouterLink>
       </div>
       <div v-else-if="error && !job && open" class="unloaded">
-        <h1>This job cannot be shown.</h1>
-        <ErrorLine v-if="error" :error="error" />
+        <h1>{{ isAway ? 'This job is shown as soon as the program answers.' : 'This job cannot be shown.' }}</h1>
+        <ErrorLine :error="error" />
       </div>
       <RouterView v-else :key="taken" />
     </main>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { computed, ref } from 'vue'
 import { useRouter } from 'vue-router'
 
 import { api, type Schemas, unwrap } from '../api/client'
@@ -18,6 +19,17 @@ const emit = defineEmits<{ leave: [] }>()
 const { job } = useJob()
 const router = useRouter()
 const { remove, rename, toShelf } = useMixes()
+/** More are found by their words. */
+const MANY = 8
+const words = ref('')
+const mixes = computed(() => job.value?.mixes ?? [])
+const found = computed(() => {
+  const wanted = words.value.trim().toLowerCase()
+  if (mixes.value.length <= MANY || !wanted) return mixes.value
+  return mixes.value.filter((mix) =>
+    [mix.name, ...mix.recipe.pours.map((pour) => pour.name)].some((name) => name.toLowerCase().includes(wanted)),
+  )
+})
 
 async function pour(mixId: number) {
   try {
@@ -45,10 +57,18 @@ const moved = (mix: Schemas['MixOut']) => mix.then?.moved
 
 <template>
   <p v-if="job?.mixes.length === 0" class="soft">Mingle a colour and keep it: its jug will stand here.</p>
+  <BFormInput
+    v-if="mixes.length > MANY"
+    v-model="words"
+    type="search"
+    size="sm"
+    placeholder="find a jug or a tin in it"
+    aria-label="Find a jug"
+  />
   <ul aria-label="Jugs">
     <!-- eslint-disable-next-line vuejs-accessibility/no-static-element-interactions -- dragging is a short cut: its link leads to the same -->
     <li
-      v-for="mix in job?.mixes"
+      v-for="mix in found"
       :id="`jug-${mix.id}`"
       :key="mix.id"
       draggable="true"

@@ -41,7 +41,7 @@ const choose = (light: LightName) => {
         @change="choose(light.name)"
       />
       <component :is="icons[light.name] ?? RoomIcon" aria-hidden="true" class="icon" />
-      <span>{{ light.switch ? light.title : `Room: ${light.title.toLowerCase()}` }}</span>
+      <span>{{ light.switch ? light.title : `Room: ${light.title}` }}</span>
     </label>
   </fieldset>
 </template>

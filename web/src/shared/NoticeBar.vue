@@ -1,4 +1,7 @@
 <script setup lang="ts">
+import { useRoute } from 'vue-router'
+
+import { useKeys } from './useKeys'
 import { clearNotice, notice, sayWrong } from './useNotice'
 
 function undo() {
@@ -6,6 +9,18 @@ function undo() {
   clearNotice()
   void act?.()
 }
+
+// In Try on the same keys undo a change of the look.
+const route = useRoute()
+useKeys(
+  (event) => {
+    const wanted = (event.ctrlKey || event.metaKey) && !event.shiftKey && event.key.toLowerCase() === 'z'
+    if (!wanted || !notice.value?.undo || route.name === 'tryon') return false
+    undo()
+    return true
+  },
+  { chords: true },
+)
 
 async function follow(lead: { act: () => unknown } | undefined) {
   clearNotice()

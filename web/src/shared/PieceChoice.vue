@@ -1,13 +1,28 @@
 <script setup lang="ts">
-import type { Schemas } from '../api/client'
+import { computed } from 'vue'
 
-/** Which piece of the set is in hand. */
-defineProps<{ pieces: Schemas['PieceOut'][]; chosen: number | undefined }>()
+import type { Schemas } from '../api/client'
+import FindSelect from './FindSelect.vue'
+import { useNarrow } from './useNarrow'
+
+/** Which piece of the job is in hand: side by side, or, where they would take more than two lines, in a menu. */
+const { pieces } = defineProps<{ pieces: Schemas['PieceOut'][]; chosen: number | undefined }>()
+const narrow = useNarrow()
+const many = computed(() => pieces.length > (narrow.value ? 4 : 8))
 const emit = defineEmits<{ choose: [id: number] }>()
 </script>
 
 <template>
-  <div class="pieces" role="group" aria-label="Piece">
+  <FindSelect
+    v-if="many"
+    find="a piece"
+    aria-label="Piece"
+    :model-value="chosen"
+    @update:model-value="emit('choose', Number($event))"
+  >
+    <option v-for="piece in pieces" :key="piece.id" :value="piece.id">{{ piece.name }}</option>
+  </FindSelect>
+  <div v-else class="pieces" role="group" aria-label="Piece">
     <BButton
       v-for="piece in pieces"
       :key="piece.id"

@@ -36,7 +36,8 @@ function to(name: string) {
       @click="jugsShown = true"
     >
       <JugIcon class="icon" aria-hidden="true" />
-      {{ job?.mixes.length ? `Jugs ${job.mixes.length.toString()}` : 'Jugs' }}
+      <span>Jugs</span>
+      <b v-if="job?.mixes.length" class="many">{{ job.mixes.length }}</b>
     </BButton>
   </nav>
 </template>
@@ -83,6 +84,20 @@ a.shelf {
 .jugs .icon :deep(path:first-child) {
   fill: currentColor;
   fill-opacity: 0.4;
+}
+
+/* How many there are, at the corner of their sign. */
+.many {
+  position: absolute;
+  top: 4px;
+  left: calc(50% + 6px);
+  min-width: 20px;
+  padding: 1px 5px;
+  border-radius: 10px;
+  background: var(--ink);
+  color: var(--sheet);
+  font-size: 0.72rem;
+  text-align: center;
 }
 
 kbd {

@@ -16,8 +16,10 @@ export function useKeys(act: (event: KeyboardEvent) => boolean, { chords = false
     const typing = event.target instanceof Element && event.target.matches(FIELDS)
     if (typing || event.altKey || (!chords && (event.ctrlKey || event.metaKey))) return
     const single = event.key.length === 1 && event.key !== ' ' && !event.ctrlKey && !event.metaKey
-    const control = event.target instanceof Element && event.target.closest(CONTROLS)
-    if (single && (control || !preferences.value.keys)) return
+    const control = event.target instanceof Element ? event.target.closest(CONTROLS) : null
+    // Where the whole screen is one button, as on the bench, its keys stay.
+    const pressed = control !== null && !control.matches('[data-whole-screen]')
+    if (single && (pressed || !preferences.value.keys)) return
     if (act(event)) event.preventDefault()
   })
 }

@@ -62,7 +62,8 @@ const hint = computed(() =>
 </script>
 
 <template>
-  <div class="place">
+  <p v-if="!job" role="status">Opening the job…</p>
+  <div v-else class="place">
     <div class="ask">
       <h1>Which colour do you want?</h1>
       <div class="modes" role="group" aria-label="Where it comes from">
@@ -92,7 +93,7 @@ const hint = computed(() =>
       :keep="keepAs"
       :targets="job?.targets ?? []"
     />
-    <PhotoPicker v-if="job" :photos="job.photos" :chosen="photo?.id" @choose="choose" />
+    <PhotoPicker v-if="job" class="photos" :photos="job.photos" :chosen="photo?.id" @choose="choose" />
     <TargetStrip
       class="targets"
       :targets="job?.targets ?? []"
@@ -107,7 +108,7 @@ const hint = computed(() =>
 .place {
   height: 100%;
   display: grid;
-  grid-template: auto minmax(0, 1fr) auto / minmax(0, 1fr) 272px;
+  grid-template: auto auto minmax(0, 1fr) auto / minmax(0, 1fr) 272px;
   gap: 12px 18px;
 }
 
@@ -159,6 +160,16 @@ const hint = computed(() =>
   font: 600 1.02rem var(--said);
 }
 
+/* The photo at the left, its choice below; at the right the chip, and all that is kept in what room it leaves. */
+.place > :not(.ask, .chip-card, .targets, .photos) {
+  grid-area: 2 / 1 / 4 / 2;
+  min-height: 0;
+}
+
+.photos {
+  grid-area: 4 / 1 / 5 / 2;
+}
+
 .thing,
 .chip-card {
   overflow: auto;
@@ -166,6 +177,7 @@ const hint = computed(() =>
 }
 
 .targets {
+  grid-area: 3 / 2 / 5 / 3;
   min-width: 0;
 }
 

@@ -58,9 +58,7 @@ const marks = computed<Mark[]>(() => [
 
 const work = useStoppable(isFetching, queryKey)
 /** Till something in it is known its colours are as the photo shows them. */
-const says = computed(() =>
-  light.asks.value ? `${light.asks.value} Till then its colours are as the photo has them.` : '',
-)
+const says = computed(() => (light.asks.value ? `${light.asks.value} Till then they are as the photo has them.` : ''))
 
 function colourOf(one: Schemas['DominantOut']): Colour {
   const [L, a, b] = one.Lab
@@ -161,6 +159,7 @@ async function keepAll() {
 
 <style scoped>
 .scheme {
+  overflow: auto;
   display: flex;
   flex-direction: column;
   gap: 8px;
@@ -168,12 +167,12 @@ async function keepAll() {
 }
 
 .bed {
-  flex: 1;
   display: flex;
   flex-direction: column;
   gap: 10px;
   padding: 14px;
-  min-height: 280px;
+  flex: 1 0 auto;
+  min-height: 240px;
 }
 
 @media (max-width: 860px) {

@@ -1,13 +1,20 @@
 <script setup lang="ts">
-import { ref } from 'vue'
+import { computed, ref } from 'vue'
 
 import type { Schemas } from '../../api/client'
+import FoldOut from '../../shared/FoldOut.vue'
 import KeptInput from '../../shared/KeptInput.vue'
 import { useLights } from '../../shared/useJob'
 
-const { jobId } = defineProps<{ targets: Schemas['TargetOut'][]; jobId: number | undefined }>()
+const { targets, jobId } = defineProps<{ targets: Schemas['TargetOut'][]; jobId: number | undefined }>()
 const emit = defineEmits<{ remove: [id: number]; rename: [target: Schemas['TargetOut'], name: string] }>()
 const renaming = ref(false)
+/** More are found by their words. */
+const MANY = 8
+const words = ref('')
+const found = computed(() =>
+  targets.filter((one) => targets.length <= MANY || one.title.toLowerCase().includes(words.value.trim().toLowerCase())),
+)
 const { data: lights } = useLights()
 const titleOf = (name: string) => lights.value?.find((light) => light.name === name)?.title ?? name
 const kinds = {
@@ -25,7 +32,7 @@ function save() {
 </script>
 
 <template>
-  <section aria-labelledby="kept-title">
+  <section class="strip" aria-labelledby="kept-title">
     <div class="head">
       <h2 id="kept-title">Kept</h2>
       <BButton
@@ -36,15 +43,17 @@ function save() {
         @click="renaming = !renaming"
         >{{ renaming ? 'done' : 'rename' }}</BButton
       >
-      <form v-if="targets.length > 0" class="save" @submit.prevent="save">
-        <BFormSelect v-model="kind" aria-label="Kind of file for these colours">
-          <option v-for="(title, key) in kinds" :key="key" :value="key">{{ title }}</option>
-        </BFormSelect>
-        <BButton type="submit" size="sm" variant="outline-secondary">Save as a file</BButton>
-      </form>
     </div>
+    <BFormInput
+      v-if="targets.length > MANY"
+      v-model="words"
+      type="search"
+      size="sm"
+      placeholder="find a kept colour"
+      aria-label="Find a kept colour"
+    />
     <ul>
-      <li v-for="target in targets" :key="target.id">
+      <li v-for="target in found" :key="target.id">
         <template v-if="renaming">
           <span class="chip" :style="{ background: target.hex }" />
           <KeptInput
@@ -73,10 +82,24 @@ function save() {
       </li>
     </ul>
     <p v-if="targets.length === 0" class="soft">Nothing yet.</p>
+    <FoldOut v-else title="save them as a file">
+      <form class="save" @submit.prevent="save">
+        <BFormSelect v-model="kind" aria-label="Kind of file for these colours">
+          <option v-for="(title, key) in kinds" :key="key" :value="key">{{ title }}</option>
+        </BFormSelect>
+        <BButton type="submit" size="sm" variant="outline-secondary">Save</BButton>
+      </form>
+    </FoldOut>
   </section>
 </template>
 
 <style scoped>
+.strip {
+  display: flex;
+  flex-direction: column;
+  min-height: 0;
+}
+
 .head {
   display: flex;
   gap: 10px;
@@ -94,14 +117,6 @@ function save() {
   gap: 6px;
 }
 
-.head .form-select {
-  width: auto;
-  min-height: 32px;
-  padding-top: 2px;
-  padding-bottom: 2px;
-  font-size: 0.88rem;
-}
-
 h2 {
   font-size: 1.02rem;
 }
@@ -110,7 +125,6 @@ ul {
   list-style: none;
   margin: 0;
   padding: 3px;
-  max-height: 112px;
   overflow-y: auto;
 }
 

@@ -1,6 +1,22 @@
 <script setup lang="ts">
+import { useEventListener } from '@vueuse/core'
+
+import { useKeys } from '../../shared/useKeys'
+
 /** Whether films are shown as they dry, wet, or below a satin clear coat. */
 const face = defineModel<'dry' | 'wet' | 'sealed'>({ required: true })
+/** While W is held it is wet; let go it is as it was. */
+let before: typeof face.value | undefined
+useKeys((event) => {
+  if (event.key.toLowerCase() !== 'w') return false
+  before ??= face.value
+  face.value = 'wet'
+  return true
+})
+useEventListener(window, ['keyup', 'blur'], () => {
+  if (before) face.value = before
+  before = undefined
+})
 const FACES = [
   { value: 'dry', text: 'as it dries' },
   { value: 'wet', text: 'wet' },

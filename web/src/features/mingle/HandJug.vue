@@ -30,7 +30,10 @@ function drag(event: PointerEvent) {
   const at = held.value
   const box = drawing.value?.getBoundingClientRect()
   if (at === undefined || !box) return
-  const y = ((event.clientY - box.top) / box.height) * 160
+  moveTo(at, ((event.clientY - box.top) / box.height) * 160)
+}
+
+function moveTo(at: number, y: number) {
   const fine = Math.max(1, Math.ceil(FINEST / total.value))
   const parts = pours.map((pour) => pour.parts * fine)
   const whole = total.value * fine
@@ -44,6 +47,18 @@ function drag(event: PointerEvent) {
   if (now.some((part, n) => part !== pours[n]?.parts)) emit('parts', now)
 }
 
+/** By keys a line goes a thirty-sixth of the jug up or down. */
+function key(event: KeyboardEvent, at: number) {
+  const by = { ArrowUp: -1, ArrowRight: -1, ArrowDown: 1, ArrowLeft: 1 }[event.key]
+  const line = lines.value[at]
+  if (by === undefined || line === undefined) return
+  event.preventDefault()
+  moveTo(at, line + (by * (FOOT - TOP)) / FINEST)
+}
+
+/** How high a line stands. [%] */
+const high = (at: number) => Math.round((100 * (FOOT - (lines.value[at] ?? FOOT))) / (FOOT - TOP))
+
 function hold(at: number, event: PointerEvent) {
   held.value = at
   ;(event.currentTarget as Element).setPointerCapture(event.pointerId)
@@ -51,7 +66,7 @@ function hold(at: number, event: PointerEvent) {
 </script>
 
 <template>
-  <svg ref="drawing" viewBox="0 0 112 160" class="hand-jug" aria-hidden="true">
+  <svg ref="drawing" viewBox="0 0 112 160" class="hand-jug" role="group" aria-label="The jug, its lines to be moved">
     <rect
       v-for="(pour, at) in pours"
       :key="pour.name"
@@ -66,7 +81,16 @@ function hold(at: number, event: PointerEvent) {
       v-for="(y, at) in lines.slice(0, -1)"
       :key="at"
       class="grip"
+      role="slider"
+      tabindex="0"
+      aria-orientation="vertical"
+      :aria-label="`Line between ${pours[at]?.name ?? ''} and ${pours[at + 1]?.name ?? ''}`"
+      :aria-valuenow="high(at)"
+      aria-valuemin="0"
+      aria-valuemax="100"
+      :aria-valuetext="`${high(at).toString()} % of the jug`"
       :class="{ held: held === at }"
+      @keydown="key($event, at)"
       @pointerdown.prevent="hold(at, $event)"
       @pointermove="drag"
       @pointerup="held = undefined"

@@ -60,6 +60,13 @@ const inHand = computed(() => byHand.value ?? rows.value[chosen.value])
 
 const { pick } = useChosen(() => target.value?.id, rows, chosen, hand)
 
+/** What is found, for those who hear it. */
+const ready = computed(() => {
+  const best = rows.value[bestOf(rows.value)]
+  if (!best || isFetching.value) return ''
+  return `${rows.value.length === 1 ? '1 recipe' : `${rows.value.length.toString()} recipes`}; the best is ${best.words}, ${best.likely} off.`
+})
+
 /** A recipe laid aside, to hold the one in hand against it. */
 const aside = ref<{ target: number; recipe: Schemas['RecipeOut'] }>()
 const beside = computed(() => (aside.value?.target === target.value?.id ? aside.value?.recipe : undefined))
@@ -130,6 +137,7 @@ function keepChosen() {
         @stop="work.stop"
         @again="work.again"
       />
+      <p class="visually-hidden" role="status">{{ ready }}</p>
       <RecipeRows
         v-if="data"
         :chosen="chosen"

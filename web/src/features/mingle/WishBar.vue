@@ -99,7 +99,7 @@ label {
   white-space: nowrap;
 }
 
-.number {
+label :deep(.number) {
   width: 92px;
 }
 

@@ -26,7 +26,13 @@ const { readings, withdraw, believe } = defineProps<{
         <BButton v-if="reading.set_aside" variant="plain" class="again" @click="believe(reading.id)"
           >let it count</BButton
         >
-        <BButton variant="plain" class="again" @click="withdraw(reading.id)">Remove</BButton>
+        <BButton
+          variant="plain"
+          class="again"
+          :aria-label="`Remove the reading: ${reading.title}`"
+          @click="withdraw(reading.id)"
+          >Remove</BButton
+        >
       </li>
     </ul>
   </FoldOut>

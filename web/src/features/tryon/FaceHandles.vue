@@ -10,16 +10,21 @@ const { width, height } = defineProps<{
   corners: Corner[]
   white: Corner | null
 }>()
-const emit = defineEmits<{ hold: [face: number, corner: number]; nudge: [face: number, corner: number, by: Corner] }>()
+const emit = defineEmits<{
+  hold: [face: number, corner: number]
+  nudge: [face: number, corner: number, by: Corner]
+  nudgeWhite: [by: Corner]
+}>()
 const share = (value: number, most: number) => `${drawn((100 * value) / most, 2)}%`
 const asText = (points: Corner[]) => points.map((p) => p.join(',')).join(' ')
 const steps: Record<string, Corner> = { ArrowLeft: [-2, 0], ArrowRight: [2, 0], ArrowUp: [0, -2], ArrowDown: [0, 2] }
 
-function key(event: KeyboardEvent, face: number, corner: number) {
+function key(event: KeyboardEvent, nudge: (by: Corner) => void) {
   const by = steps[event.key]
   if (!by) return
   event.preventDefault()
-  emit('nudge', face, corner, by)
+  const far = event.shiftKey ? 10 : 1
+  nudge([by[0] * far, by[1] * far])
 }
 </script>
 
@@ -30,6 +35,14 @@ function key(event: KeyboardEvent, face: number, corner: number) {
     <circle v-for="(p, n) in corners" :key="n" :cx="p[0]" :cy="p[1]" r="6" />
     <circle v-if="white" :cx="white[0]" :cy="white[1]" r="10" class="white" />
   </svg>
+  <BButton
+    v-if="white"
+    variant="plain"
+    class="corner"
+    aria-label="What is white: arrow keys move it"
+    :style="{ left: share(white[0], width), top: share(white[1], height) }"
+    @keydown="key($event, (by) => emit('nudgeWhite', by))"
+  />
   <template v-for="(face, n) in faces" :key="n">
     <span
       class="number"
@@ -45,7 +58,7 @@ function key(event: KeyboardEvent, face: number, corner: number) {
       :aria-label="`Face ${(n + 1).toString()}, ${CORNERS[m] ?? ''} corner`"
       :style="{ left: share(p[0], width), top: share(p[1], height) }"
       @pointerdown.stop.prevent="emit('hold', n, m)"
-      @keydown="key($event, n, m)"
+      @keydown="key($event, (by) => emit('nudge', n, m, by))"
     />
   </template>
 </template>

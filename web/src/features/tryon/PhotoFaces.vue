@@ -88,6 +88,18 @@ function nudge(face: number, corner: number, [x, y]: Corner) {
   change({ faces: movedCorner(faces.value, face, corner, (from) => [from[0] + x, from[1] + y]) })
 }
 
+/** By pointer the next tap is the white; by keys it is in the middle first, and moved from there. */
+function markWhite(event: MouseEvent) {
+  if (event.detail > 0 || !photo.value) wantsWhite.value = !wantsWhite.value
+  else if (!white.value) change({ white: [photo.value.width / 2, photo.value.height / 2] })
+}
+
+function nudgeWhite([x, y]: Corner) {
+  if (!white.value || !photo.value) return
+  const within = (value: number, most: number) => Math.min(most, Math.max(0, value))
+  change({ white: [within(white.value[0] + x, photo.value.width), within(white.value[1] + y, photo.value.height)] })
+}
+
 /** A whole face in the middle, to be dragged: for those who cannot tap. */
 function begin() {
   if (photo.value) change({ faces: withFace(faces.value, inTheMiddle(faces.value.length, photo.value)) })
@@ -103,7 +115,7 @@ const next = computed(() => CORNERS[corners.value.length])
         <option v-for="one in job?.photos" :key="one.id" :value="one.id">{{ one.name }}</option>
       </BFormSelect>
       <label>over <GroundChoice :model-value="wood" own @update:model-value="change({ wood: $event })" /></label>
-      <BButton size="sm" variant="outline-secondary" :aria-pressed="wantsWhite" @click="wantsWhite = !wantsWhite">{{
+      <BButton size="sm" variant="outline-secondary" :aria-pressed="wantsWhite" @click="markWhite">{{
         white ? 'Mark another white' : 'Mark something white'
       }}</BButton>
       <BButton size="sm" variant="outline-secondary" @click="begin">Mark a surface</BButton>
@@ -152,6 +164,7 @@ const next = computed(() => CORNERS[corners.value.length])
           :white="white"
           @hold="(face, corner) => (held = { face, corner })"
           @nudge="nudge"
+          @nudge-white="nudgeWhite"
         />
       </div>
     </div>

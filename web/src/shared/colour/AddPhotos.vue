@@ -58,9 +58,8 @@ const words = computed(() => {
       :disabled="!!sending"
       @change="picked"
     />
-    <label :for="field" class="btn btn-outline-secondary" :class="{ disabled: sending }"
-      ><span role="status">{{ words }}</span></label
-    >
+    <label :for="field" class="btn btn-outline-secondary" :class="{ disabled: sending }">{{ words }}</label>
+    <span class="visually-hidden" role="status">{{ sending ? words : '' }}</span>
     <template v-if="byFinger && !sending">
       <input :id="camera" class="visually-hidden" type="file" accept="image/*" capture="environment" @change="picked" />
       <label :for="camera" class="btn btn-outline-secondary">Take a photo</label>

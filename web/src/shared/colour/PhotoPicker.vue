@@ -22,16 +22,30 @@ const emit = defineEmits<{ choose: [id: number] }>()
         </BButton>
       </li>
     </ul>
-    <AddPhotos field="photo-file" :took="(photo) => emit('choose', photo.id)" />
+    <AddPhotos class="add" field="photo-file" :took="(photo) => emit('choose', photo.id)" />
   </div>
 </template>
 
 <style scoped>
 .picker {
   display: flex;
-  flex-wrap: wrap;
   align-items: center;
   gap: 12px;
+}
+
+.add {
+  flex: none;
+  max-width: 190px;
+}
+
+@media (max-width: 860px) {
+  .picker {
+    display: grid;
+  }
+
+  .add {
+    max-width: none;
+  }
 }
 
 ul {
@@ -40,6 +54,7 @@ ul {
   list-style: none;
   margin: 0;
   padding: 3px;
+  min-width: 0;
   overflow-x: auto;
 }
 
@@ -48,8 +63,8 @@ li button {
   border: 0;
   border-radius: 8px;
   overflow: hidden;
-  width: 92px;
-  height: 69px;
+  width: 84px;
+  height: 63px;
   background: none;
 }
 
