@@ -7,7 +7,6 @@ import tempfile
 import time
 import urllib.request
 from pathlib import Path
-from typing import Any
 
 import numpy as np
 from fastapi.testclient import TestClient
@@ -16,8 +15,7 @@ from bench.tables import ms, seconds, table
 from jug_mingle.api.app import create_app
 from jug_mingle.cli import prepare_demo
 from jug_mingle.settings import Settings
-
-COLOURS, JUGS, PIECES = 60, 40, 12
+from tests.browser.crowd import COLOURS, JUGS, PIECES, grow
 
 
 def main() -> None:
@@ -63,26 +61,6 @@ def starts(folder: Path) -> None:
             ["first start with one's own, empty folder [s]", own, "<= 2"],
         ],
     )
-
-
-def grow(client: Any) -> None:
-    """Give the demo's job 60 colours, 40 jugs and 12 pieces."""
-    rng = np.random.default_rng(5)
-    job = client.get("/api/jobs/1").json()
-    targets = []
-    for number in range(len(job["targets"]), COLOURS):
-        r, g, b = rng.integers(40, 230, 3)
-        colour = {"source": "text", "text": f"#{r:02x}{g:02x}{b:02x}"}
-        made = client.post("/api/jobs/1/targets", json={"name": f"colour {number}", "colour": colour})
-        targets.append(made.json()["id"])
-    pots = [pot["key"] for pot in client.get("/api/shelf").json() if pot["kind"] == "chalk_paint"]
-    for number in range(len(job["mixes"]), JUGS):
-        chosen = rng.choice(pots, 3, replace=False)
-        pours = [{"material": str(key), "parts": n + 1, "ml": 50.0 * (n + 1)} for n, key in enumerate(chosen)]
-        body = {"name": f"mix {number}", "target_id": targets[number], "batch": 300.0, "pours": pours}
-        client.post("/api/jobs/1/mixes", json=body).raise_for_status()
-    for number in range(len(job["pieces"]), PIECES):
-        client.post("/api/jobs/1/pieces", json={"name": f"piece {number}", "form": "chest"}).raise_for_status()
 
 
 def grown_job(data: Path) -> None:

@@ -127,7 +127,7 @@ class MingleTest(BrowserCase):
         page.get_by_role("button", name="Explain, change by hand").click()
         expect(page.get_by_role("img", name="Reflectance over the wavelengths")).to_be_visible()
         before = page.locator(".chosen .parts").inner_text()
-        page.locator(".why").get_by_role("slider").first.fill("9")
+        page.locator(".why input[type=range]").first.fill("9")
         expect(page.locator(".chosen .parts")).not_to_have_text(before)
         by_slider = page.locator(".chosen .parts").inner_text()
         page.wait_for_timeout(800)  # a change so soon after the last one belongs to it
@@ -165,7 +165,7 @@ class MingleTest(BrowserCase):
         expect(parts).to_have_text(chosen)
         page.get_by_role("button", name="Show the best of each").click()
         page.get_by_role("button", name="Explain, change by hand").click()
-        page.locator(".why").get_by_role("slider").first.fill("9")
+        page.locator(".why input[type=range]").first.fill("9")
         expect(parts).not_to_have_text(chosen)
         by_hand = parts.inner_text()
         in_tube = page.locator(".chosen").inner_text()
@@ -174,7 +174,7 @@ class MingleTest(BrowserCase):
         expect(parts).to_have_text(by_hand)
         page.get_by_role("button", name="Undo the change by hand").click()
         expect(parts).to_have_text(chosen)
-        page.locator(".why").get_by_role("slider").first.fill("9")
+        page.locator(".why input[type=range]").first.fill("9")
         expect(page.get_by_role("button", name="Undo the change by hand")).to_be_visible()
         page.get_by_label("What do I pour for").select_option(index=1)
         expect(page.get_by_role("button", name="Undo the change by hand")).to_have_count(0)
@@ -198,8 +198,8 @@ class MingleTest(BrowserCase):
         self.go("mingle")
         page.get_by_role("button", name="Must have Tide line").click()
         expect(page.locator(".rows .parts").first).to_contain_text("Tide line")
-        page.get_by_role("button", name="with Tide line").click()
-        page.get_by_label("It must not have in it").select_option("mill-pond")
+        page.get_by_role("button", name="Remove: must have Tide line").click()
+        page.get_by_label("A tin that must not be in it").select_option("mill-pond")
         expect(page.locator(".rows").get_by_text("Mill pond")).to_have_count(0)
 
     def test_preparations(self) -> None:

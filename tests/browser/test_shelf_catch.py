@@ -27,13 +27,13 @@ class ShelfTest(BrowserCase):
         expect(page.get_by_role("heading", name="How well do we know it?")).to_be_visible()
         page.get_by_role("button", name="How many coats hid it?").click()
         page.get_by_role("button", name="Keep this test").click()
-        expect(page.get_by_text("its dried colour, and how many coats hid something")).to_be_visible()
+        expect(page.get_by_text("by its dried colour, and how many coats hid something")).to_be_visible()
         self.assertEqual(self.pot("barn-door")["level"], "B")
         page.get_by_text("2 readings so far").click()
         page.get_by_role("button", name="Remove the reading").last.click()
-        expect(page.get_by_text("its label or its dried colour alone")).to_be_visible()
+        expect(page.get_by_text("by its label or its dried colour alone")).to_be_visible()
         page.get_by_role("button", name="Undo").click()
-        expect(page.get_by_text("its dried colour, and how many coats hid something")).to_be_visible()
+        expect(page.get_by_text("by its dried colour, and how many coats hid something")).to_be_visible()
 
     def test_by_keyboard_alone(self) -> None:
         """Find a tin, open it, say what is left, mark it to be used up: with keys."""

@@ -36,8 +36,7 @@ KNOWN_TO: Final = {"": 12.0, "A": 5.0, "B": 5.0, "C": 3.0, "D": 2.0, "E": 0.6, "
 """How far a chip of a material is from what is known of it, by its letter. [CIEDE2000]"""
 
 FILLED: Final = {letter: n for n, letter in enumerate(sorted(KNOWN_TO, key=lambda known: (-KNOWN_TO[known], known)))}
-"""How full a scale of `len(FILLED) - 1` steps is by a letter: 0 where nothing is known, the most where a colour is known
-nearest."""
+"""How full a scale of six steps is by a letter: 0 where nothing is known, 6 where a colour is known nearest."""
 
 CARD_BLACK: Final = 0.05
 CARD_WHITE: Final = 0.85

@@ -27,7 +27,7 @@ const words = (one: { client: string; room: string }) => [one.client, one.room].
     <template #button-content>
       <span class="name">{{ job?.name ?? line?.name ?? 'Jug Mingle' }}</span>
       <small v-if="job && words(job)" class="soft">{{ words(job) }}</small>
-      <span class="visually-hidden">, job in hand</span>
+      <span class="visually-hidden">, jobs</span>
     </template>
     <BDropdownItemButton
       v-for="one in near"

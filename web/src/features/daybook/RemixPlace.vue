@@ -93,7 +93,7 @@ async function keepIt() {
   <div class="place">
     <h1>
       <label for="which">Mix</label>
-      <FindSelect id="which" find="a jug" :model-value="id" @update:model-value="turn">
+      <FindSelect id="which" find="a jug" aria-label="Jug to mix again" :model-value="id" @update:model-value="turn">
         <option v-for="mix in past" :key="mix.id" :value="mix.id">{{ mix.name }}, {{ mix.job_name }}</option>
       </FindSelect>
       again,

@@ -34,10 +34,24 @@ function drop(from: 'use' | 'avoid', key: string) {
     >
       Must have <b>{{ tin.name }}</b>
     </BButton>
-    <BButton v-for="key in preferences.use" :key="key" variant="plain" class="chip on" @click="drop('use', key)">
+    <BButton
+      v-for="key in preferences.use"
+      :key="key"
+      variant="plain"
+      class="chip on"
+      :aria-label="`Remove: must have ${nameOf(key)}`"
+      @click="drop('use', key)"
+    >
       must have <b>{{ nameOf(key) }}</b> ×
     </BButton>
-    <BButton v-for="key in preferences.avoid" :key="key" variant="plain" class="chip on" @click="drop('avoid', key)">
+    <BButton
+      v-for="key in preferences.avoid"
+      :key="key"
+      variant="plain"
+      class="chip on"
+      :aria-label="`Remove: must not have ${nameOf(key)}`"
+      @click="drop('avoid', key)"
+    >
       must not have <b>{{ nameOf(key) }}</b> ×
     </BButton>
     <PickOne find="a tin" aria-label="A tin that must be in it" @pick="add('use', $event)">
@@ -74,7 +88,7 @@ function drop(from: 'use' | 'avoid', key: string) {
   color: var(--sheet);
 }
 
-.form-select {
-  width: 112px;
+:deep(.form-select) {
+  width: 148px;
 }
 </style>

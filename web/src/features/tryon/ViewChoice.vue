@@ -49,7 +49,8 @@ const view = defineModel<keyof typeof views>('view', { required: true })
   }
 
   .views button {
-    padding: 0 9px;
+    padding: 0 6px;
+    min-width: 0;
   }
 }
 </style>

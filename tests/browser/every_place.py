@@ -1,0 +1,57 @@
+"""Every place of the program with all that unfolds in it, and what is measured of a page as it stands."""
+
+from playwright.sync_api import Page
+
+UNFOLD = """async () => {
+  for (let round = 0; round < 6; round++) {
+    const shut = [...document.querySelectorAll(':is(main, [role=dialog]) .turn[aria-expanded=false]')]
+    if (shut.length === 0) return
+    shut.forEach(one => one.click())
+    await new Promise(done => setTimeout(done, 120))
+  }
+}"""
+"""Open whatever is folded away, also what is folded away within."""
+
+SMALL = """least => {
+  const shown = e => { const s = getComputedStyle(e), r = e.getBoundingClientRect()
+    return s.visibility !== 'hidden' && s.display !== 'none' && r.width > 0 && r.height > 0 }
+  const targetOf = e => e.matches('.visually-hidden')
+    ? document.querySelector(`label[for="${e.id}"]`) ?? e.closest('label') : e
+  const inText = e => getComputedStyle(e).display === 'inline' && e.closest('p, small')
+  const all = document.querySelectorAll('a[href], button, input, select, textarea, summary, [role=slider]')
+  return [...all].map(targetOf).filter(e => e && shown(e) && !inText(e) && !e.matches(':disabled, svg *'))
+    .map(e => [e, e.getBoundingClientRect()])
+    .filter(([, r]) => r.height < least - 0.5 || r.width < least - 0.5)
+    .map(([e, r]) => `${e.tagName} “${(e.getAttribute('aria-label') || e.innerText || e.id).slice(0, 40)}” `
+      + `${Math.round(r.width)} × ${Math.round(r.height)}`)
+}"""
+"""Targets smaller than so many CSS pixels: what is tapped of them, which of a hidden field is its label. Links within a
+sentence are as high as its lines (WCAG 2.2, 2.5.8, inline)."""
+
+WORDS = """() => {
+  const shown = e => { const s = getComputedStyle(e); return s.visibility !== 'hidden' && s.display !== 'none' }
+  const said = [document.body.innerText]
+  for (const e of document.querySelectorAll('[aria-label], [title], [placeholder], img[alt]'))
+    if (shown(e)) said.push(...['aria-label', 'title', 'placeholder', 'alt'].map(name => e.getAttribute(name) ?? ''))
+  return said.join('\\n')
+}"""
+"""All that is read or heard of a page."""
+
+CUT = """() => {
+  const lines = e => { const range = document.createRange(), tops = new Set()
+    for (const node of e.childNodes) { if (node.nodeType !== 3) continue
+      for (const word of node.data.matchAll(/\\S+/g)) {
+        range.setStart(node, word.index); range.setEnd(node, word.index + word[0].length)
+        if (new Set([...range.getClientRects()].map(r => Math.round(r.top))).size > 1) tops.add(word[0]) } }
+    return [...tops] }
+  return [...document.querySelectorAll('main :is(b, span, button, a, h1, h2, h3, label, p, small), aside :is(b, span)')]
+    .flatMap(lines)
+}"""
+"""Words that are broken in their middle."""
+
+WIDE = "[document.documentElement.scrollWidth, document.querySelector('main')?.scrollWidth ?? 0]"
+
+
+def unfold(page: Page) -> None:
+    """Open whatever is folded away."""
+    page.evaluate(UNFOLD)
