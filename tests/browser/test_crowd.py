@@ -56,7 +56,7 @@ class CrowdTest(BrowserCase):
         page.keyboard.press("Enter")
         expect(page.get_by_label("What do I pour for").locator("option:checked")).to_have_text("colour 12")
         self.go("piece")
-        page.get_by_label("Piece", exact=True).select_option(label="piece 9")
+        page.get_by_role("combobox", name="Piece").select_option(label="piece 9")
         expect(page.get_by_label("Called")).to_have_value("piece 9")
         self.go("shelf")
         page.get_by_label("Find a tin").fill("pot 133")

@@ -48,10 +48,10 @@ class PhotosTest(BrowserCase):
         expect(self.page.get_by_role("button", name="three.jpg")).to_have_attribute("aria-pressed", "true")
 
     def test_dropped_and_pasted(self) -> None:
-        for place, way in (("catch", "drop"), ("daybook", "paste")):
+        for place, way, high in (("catch", "drop", 310), ("daybook", "paste", 320)):
             self.go(place)
             expect(self.page.get_by_text("or drop or paste them")).to_be_visible()
-            text = base64.b64encode(photo(size=(400, 310))).decode()
+            text = base64.b64encode(photo(size=(400, high))).decode()
             self.page.evaluate(HANDED, [f"{way}.jpg", text, way])
             self.until(lambda way=way: f"{way}.jpg" in self.names(), True)  # type: ignore[misc]
 
@@ -120,7 +120,7 @@ class AwayTest(BrowserCase):
     def stopped(self) -> int:
         self.allowed = AWAY
         self.quiet()
-        port = self.server.port
+        port: int = self.server.port
         self.server.stop()
         return port
 
@@ -184,7 +184,7 @@ class AwayTest(BrowserCase):
         page: Page = self.page
         self.go("catch")
         self.stopped()
-        page.get_by_role("button", name="Remove bare rim").click()
+        page.get_by_role("button", name="Remove bare rim", exact=True).click()
         expect(page.get_by_text("1 change waits")).to_be_visible()
         asked: list[str] = []
 

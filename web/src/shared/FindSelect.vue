@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useMutationObserver } from '@vueuse/core'
-import { computed, nextTick, onMounted, ref, useId, useTemplateRef } from 'vue'
+import { computed, onMounted, ref, useId, useTemplateRef } from 'vue'
 
 import FindIcon from '~icons/lucide/search'
 
@@ -36,7 +36,7 @@ onMounted(count)
 // What stands in it is rendered apart from this, and often comes later.
 useMutationObserver(box, count, { childList: true, subtree: true })
 
-async function begin() {
+function begin() {
   const groups = new Map<string, HTMLOptionElement[]>()
   for (const one of menu()?.options ?? []) {
     if (one.disabled || (acts && one.value === '')) continue
@@ -46,8 +46,6 @@ async function begin() {
   all.value = [...groups].map(([title, options]) => ({ title, options }))
   words.value = ''
   open.value = true
-  await nextTick()
-  document.getElementById(field)?.focus()
 }
 
 /** Every word must be in it, or in what it stands under. */
@@ -77,7 +75,7 @@ function take(option: HTMLOptionElement | undefined) {
     <BButton v-if="many" variant="outline-secondary" :aria-label="`Find ${find}`" :title="`Find ${find}`" @click="begin"
       ><FindIcon aria-hidden="true"
     /></BButton>
-    <SheetModal v-model="open" :title="`Find ${find}`" no-footer>
+    <SheetModal v-model="open" :title="`Find ${find}`" no-footer :focus="field">
       <form class="search" @submit.prevent="take(found[0]?.options[0])">
         <label :for="field" class="visually-hidden">Its words</label>
         <BFormInput :id="field" v-model="words" type="search" placeholder="type a word of it" autocomplete="off" />

@@ -87,6 +87,12 @@ label:has(:focus-visible) {
   height: 17px;
 }
 
+@media (max-width: 1100px) {
+  label {
+    padding: 0 10px;
+  }
+}
+
 @media (max-width: 860px) {
   fieldset {
     order: 3;

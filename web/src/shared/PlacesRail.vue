@@ -90,7 +90,7 @@ a.shelf {
 .many {
   position: absolute;
   top: 4px;
-  left: calc(50% + 6px);
+  right: 2px;
   min-width: 20px;
   padding: 1px 5px;
   border-radius: 10px;
@@ -133,12 +133,13 @@ a.router-link-active::before {
     padding: 0;
     border: 0;
     border-top: 1px solid var(--line);
+    overflow-x: auto; /* at 400 % zoom they do not all have room */
   }
 
   a,
   .jugs {
-    flex: 1 1 0;
-    min-width: 0;
+    flex: 1 0 44px;
+    min-width: 44px;
     height: 60px;
     gap: 2px;
     font-size: 0.76rem;

@@ -220,6 +220,12 @@ b {
   min-height: 28px;
 }
 
+@media (max-width: 1100px) {
+  .words {
+    max-width: 120px;
+  }
+}
+
 @media (max-width: 860px) {
   .timers {
     margin: 0;

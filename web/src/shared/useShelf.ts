@@ -20,7 +20,7 @@ export function useShelfAhead() {
   onMounted(() => {
     setTimeout(() => {
       queries.query(shelfQuery(preferences.value.light)).catch(() => undefined)
-      void import('../features/shelf/ShelfPlace.vue')
+      import('../features/shelf/ShelfPlace.vue').catch(() => undefined) // it is asked for again when it is opened
     }, 1200)
   })
 }

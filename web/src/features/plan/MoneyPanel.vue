@@ -146,7 +146,6 @@ label {
   gap: 8px;
   align-items: center;
   max-width: 260px;
-  white-space: nowrap;
 }
 
 caption {

@@ -170,6 +170,7 @@ function wentWrong(key: string) {
 <style scoped>
 .place {
   display: grid;
+  grid-template-columns: minmax(0, 1fr);
   gap: 12px;
   align-content: start;
 }
@@ -194,6 +195,7 @@ function wentWrong(key: string) {
 .card,
 .more-of-it {
   display: grid;
+  grid-template-columns: minmax(0, 1fr);
   gap: 8px;
   padding: 16px 20px;
   border-radius: 14px;

@@ -83,7 +83,7 @@ async function keep(task: Task) {
             <span class="bar" aria-hidden="true"
               ><i :style="{ width: percent(task.before) }" /><u :style="{ width: percent(task.after) }"
             /></span>
-            a mix is off by about {{ sayDifference(task.before) }} now, {{ sayDifference(task.after) }} after it
+            a mix is right within {{ sayDifference(task.before) }} now, within {{ sayDifference(task.after) }} after it
           </span>
         </BButton>
         <div v-if="open === task.task" class="do">

@@ -22,18 +22,12 @@ function opened() {
       accept="application/json,.json"
       @change="opened"
     />
-    <label for="look-file" class="open">open a look from a file</label>
+    <label for="look-file" class="btn btn-outline-secondary">Open a look from a file</label>
   </div>
 </template>
 
 <style scoped>
-.open {
-  color: var(--act);
-  font-weight: 650;
-  cursor: pointer;
-}
-
-.visually-hidden:focus-visible + .open {
+.visually-hidden:focus-visible + .btn {
   outline: 3px solid var(--act);
 }
 </style>
