@@ -17,6 +17,7 @@ PARTS = {
     "over_search": "bench.over_search",
     "plans": "bench.plans",
     "record": "bench.record",
+    "journeys": "bench.journeys",
 }
 
 

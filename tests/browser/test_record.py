@@ -142,7 +142,7 @@ class DaybookTest(BrowserCase):
         page.get_by_label("What to find").select_option("look")
         page.get_by_role("button", name="any colour, any date").click()
         page.get_by_label("Find by words").fill("tide")
-        page.get_by_role("button", name="Wear it in this job: Tide").click()
+        page.get_by_role("button", name="Use it in this job: Tide").click()
         expect(page.get_by_text("is a look of this job")).to_be_visible()
         job = page.request.get("/api/jobs/2").json()
         self.assertEqual(([one["title"] for one in job["targets"]], [one["name"] for one in job["looks"]]),

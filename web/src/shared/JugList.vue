@@ -5,14 +5,13 @@ import { useRouter } from 'vue-router'
 import { api, type Schemas, unwrap } from '../api/client'
 import JugDrawing from './JugDrawing.vue'
 import KeptInput from './KeptInput.vue'
-import { preferences } from './preferences'
+import { printOf } from './prints'
 import { useJob } from './useJob'
 import { useMixes } from './useMixes'
 import { sayWrong } from './useNotice'
 import FoldOut from './FoldOut.vue'
 import { sayAmount } from './say/amounts'
 import { sayDifference } from './say/differences'
-import { isoHere } from './say/times'
 
 /** The mixes of the job in hand as jugs: poured, printed, put on the shelf, dragged onto a piece. */
 const emit = defineEmits<{ leave: [] }>()
@@ -47,10 +46,6 @@ function carry(event: DragEvent, id: number) {
   event.dataTransfer?.setData('application/x-jug', id.toString())
 }
 
-/** The day where the person is, whatever the clock of the program says. */
-const today = () => isoHere()
-const print = (mix: Schemas['MixOut'], kind: string) =>
-  `/api/mixes/${mix.id.toString()}/${kind}.pdf?unit=${preferences.value.unit}&day=${today()}`
 /** How far today's prediction is from that of then, where it moved so that one can see it. */
 const moved = (mix: Schemas['MixOut']) => mix.then?.moved
 </script>
@@ -91,9 +86,9 @@ const moved = (mix: Schemas['MixOut']) => mix.then?.moved
             maxlength="120"
             @keep="rename(mix, $event)"
           />
-          <a class="keep" :href="print(mix, 'strip')" target="_blank" rel="noopener">pour strip</a>
-          <a class="keep" :href="print(mix, 'card')" target="_blank" rel="noopener">recipe card</a>
-          <a class="keep" :href="print(mix, 'label')" target="_blank" rel="noopener">lid label</a>
+          <a class="keep" :href="printOf(mix.id, 'strip')" target="_blank" rel="noopener">pour strip</a>
+          <a class="keep" :href="printOf(mix.id, 'card')" target="_blank" rel="noopener">recipe card</a>
+          <a class="keep" :href="printOf(mix.id, 'label')" target="_blank" rel="noopener">lid label</a>
           <BButton variant="plain" class="keep" @click="toShelf(mix)">put it on the shelf</BButton>
           <RouterLink class="keep" :to="{ name: 'again', params: { mix: mix.id } }" @click="emit('leave')"
             >mix it again</RouterLink

@@ -68,13 +68,18 @@ async function follow(lead: { act: () => unknown } | undefined) {
 
 .place :deep(.notice) {
   display: flex;
+  flex-wrap: wrap;
   align-items: center;
-  gap: 18px;
+  gap: 6px 12px;
   padding: 10px 12px 10px 18px;
   border-radius: 12px;
   background: #1b1b1b;
   color: #fff;
   box-shadow: 0 6px 22px rgb(0 0 0 / 30%);
+}
+
+.place span {
+  flex: 1 1 220px;
 }
 
 .place :deep(.bad .notice) {

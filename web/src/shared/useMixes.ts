@@ -2,6 +2,7 @@ import { useQueryClient } from '@tanstack/vue-query'
 
 import { api, type Schemas, unwrap } from '../api/client'
 import { showJug } from './jugsShown'
+import { printOf } from './prints'
 import { preferences } from './preferences'
 import { jobKey } from './useJob'
 import { renamedRow } from './renamed'
@@ -20,12 +21,17 @@ export function useMixes() {
         await api.POST('/api/jobs/{job_id}/mixes', { params: { path: { job_id: jobId } }, body: mix }),
       )
       const twin = kept.same_as ? `: same as ${kept.same_as}` : ''
-      say(`${kept.name} stands with your jugs${twin}.`, () => putAway(kept.id), {
-        text: 'Show it',
-        act: () => {
-          showJug(kept.id)
+      say(
+        `${kept.name} stands with your jugs${twin}.`,
+        () => putAway(kept.id),
+        {
+          text: 'Show it',
+          act: () => {
+            showJug(kept.id)
+          },
         },
-      })
+        { text: 'Print its card', act: () => window.open(printOf(kept.id, 'card'), '_blank', 'noopener') },
+      )
       await refresh()
     } catch (error) {
       sayWrong(error)

@@ -23,8 +23,8 @@ let timer: ReturnType<typeof setTimeout> | undefined
  * Say something at the foot of the screen; it stays long enough to be undone. What can be undone is said before the
  * screen follows: else the undo of the step before would still stand there.
  */
-export function say(text: string, undo?: () => unknown, lead?: Lead) {
-  show({ text, wrong: false, undo, lead }, 12_000)
+export function say(text: string, undo?: () => unknown, lead?: Lead, other?: Lead) {
+  show({ text, wrong: false, undo, lead, other }, 12_000)
 }
 
 /** Say what went wrong; it stays until it is closed. That the program is away is said at the top, once. */

@@ -1,4 +1,5 @@
 import { useQueryClient } from '@tanstack/vue-query'
+import { useRouter } from 'vue-router'
 
 import { api, type Schemas, unwrap } from '../../api/client'
 import { jobKey } from '../../shared/useJob'
@@ -8,11 +9,15 @@ import { say } from '../../shared/useNotice'
 /** Keep colours with the job, rename or remove them; all can be undone. */
 export function useTargets() {
   const queries = useQueryClient()
+  const router = useRouter()
   const refresh = () => queries.invalidateQueries({ queryKey: jobKey() })
 
   async function keep(jobId: number, body: Schemas['TargetIn']) {
     const kept = unwrap(await api.POST('/api/jobs/{job_id}/targets', { params: { path: { job_id: jobId } }, body }))
-    say(`${kept.title} is kept with this job.`, () => takeBack(kept.id))
+    say(`${kept.title} is kept with this job.`, () => takeBack(kept.id), {
+      text: 'Mix it',
+      act: () => router.push({ name: 'mingle', query: { target: kept.id.toString() } }),
+    })
     await refresh()
     return kept
   }

@@ -22,8 +22,8 @@ const queries = useQueryClient()
 const WORDS: Partial<Record<FoundThing['kind'], string>> = {
   colour: 'Want it in this job',
   jug: 'Mix it again',
-  look: 'Wear it in this job',
-  preparation: 'Make it',
+  look: 'Use it in this job',
+  preparation: 'Make it again',
   plan: 'Begin a job like it',
   strip: 'Show where',
   entry: 'Show where',
@@ -54,7 +54,7 @@ async function wantHere(jobId: number, one: FoundThing) {
   const made = unwrap(await api.POST('/api/jobs/{job_id}/targets', { params, body }))
   await queries.invalidateQueries({ queryKey: jobKey(jobId) })
   say(`${one.title} is a colour of this job.`, undefined, {
-    text: 'Mingle it',
+    text: 'Mix it',
     act: () => router.push({ name: 'mingle', query: { target: made.id.toString() } }),
   })
 }

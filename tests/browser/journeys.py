@@ -1,0 +1,163 @@
+"""The main jobs as a person does them, counted: each click or tap, each key that types, and how long it takes."""
+
+import time
+from collections.abc import Callable
+from dataclasses import dataclass, field
+
+from playwright.sync_api import Locator, Page, expect
+
+from tests.api.support import photo
+
+SOON = 60_000
+"""How long one step may take on a busy machine. [ms]"""
+
+
+@dataclass
+class Walker:
+    """Somebody with a mouse, with keys alone, or with a finger; what was done is counted."""
+
+    page: Page
+    hand: str
+    presses: int = 0
+    keys: int = 0
+    started: float = field(default_factory=time.perf_counter)
+
+    def press(self, what: Locator) -> None:
+        """Click it, tap it, or go to it and press Enter."""
+        self.presses += 1
+        what.wait_for(timeout=SOON)
+        if self.hand == "keys":
+            what.focus()
+            what.press("Enter")
+        elif self.hand == "touch":
+            what.tap()
+        else:
+            what.click()
+
+    def type(self, what: Locator, text: str) -> None:
+        """Type into a field; going to it is a press, too."""
+        self.presses += 1
+        self.keys += len(text)
+        what.fill(text)
+
+    def point(self, what: Locator, x: float, y: float) -> None:
+        """Tap a place of a picture, in shares of its width and height."""
+        self.presses += 1
+        what.wait_for(timeout=SOON)
+        expect(what.locator("img").first).to_have_js_property("complete", True)
+        box = what.bounding_box()
+        assert box is not None
+        if self.hand == "keys":
+            self._by_arrows(what, x, y)
+        elif self.hand == "touch":
+            what.scroll_into_view_if_needed()
+            what.tap(position={"x": x * box["width"], "y": y * box["height"]})
+        else:
+            what.click(position={"x": x * box["width"], "y": y * box["height"]})
+
+    def _by_arrows(self, what: Locator, x: float, y: float) -> None:
+        """Move the loupe from the middle, in steps of a fiftieth, and take what is under it."""
+        if not what.evaluate("element => element === document.activeElement"):
+            what.focus()
+        for place, (less, more) in ((x, ("ArrowLeft", "ArrowRight")), (y, ("ArrowUp", "ArrowDown"))):
+            for _ in range(round(abs(place - 0.5) * 20)):
+                self.page.keyboard.press(f"Shift+{more if place > 0.5 else less}")
+        self.page.keyboard.press("Enter")
+
+    def seconds(self) -> float:
+        """How long it took."""
+        return time.perf_counter() - self.started
+
+
+def button(page: Page | Locator, name: str) -> Locator:
+    """The last button of this name: of several the newest."""
+    return page.get_by_role("button", name=name, exact=True).last
+
+
+def photo_to_card(walker: Walker) -> str:
+    """From a photo on the disk to the address of the printed recipe card."""
+    page = walker.page
+    page.goto("/1/catch")
+    walker.started = time.perf_counter()
+    walker.presses += 1  # the file field, then the photo in the machine's own dialog
+    page.set_input_files("#photo-file", {"name": "a.png", "mimeType": "image/png", "buffer": photo(size=(400, 300))})
+    expect(page.get_by_role("button", name="a.png")).to_have_attribute("aria-pressed", "true")
+    stage = page.get_by_role("application")
+    walker.point(stage, 0.2, 0.5)
+    expect(page.get_by_text("Now tap the colour you want")).to_be_visible()
+    walker.point(stage, 0.8, 0.5)
+    walker.press(button(page, "Keep this colour"))
+    walker.press(page.get_by_role("status").get_by_role("button", name="Mix it"))
+    walker.press(button(page, "Keep as a jug"))
+    lead = page.get_by_role("status").get_by_role("button", name="Print its card")
+    lead.wait_for()
+    with page.context.expect_event("request", lambda sent: "/card.pdf" in sent.url) as sent:
+        walker.press(lead)
+    return str(sent.value.url)
+
+
+def first_piece_to_first_jug(walker: Walker) -> None:
+    """From an empty folder: what is painted, two tins by colour, the colour wanted, its jug."""
+    page = walker.page
+    page.goto("/")
+    expect(page.locator(".forms li").first).to_be_visible()
+    walker.started = time.perf_counter()
+    walker.press(button(page, "Chest of drawers"))
+    for name, colour in (("White", "#f2f0ea"), ("Blue", "#33517e")):
+        walker.press(page.get_by_role("link", name="Shelf"))
+        walker.press(button(page, "Add a tin") if page.locator("[data-tin]").count() else button(page, "One tin"))
+        walker.type(page.get_by_label("Its name"), name)
+        walker.press(button(page, "Type it"))
+        walker.type(page.get_by_label("Hex, RGB or Lab"), colour)
+        expect(page.locator("[data-any-colour]")).to_be_visible()
+        walker.press(button(page, "Put it on the shelf"))
+        expect(page.locator("aside").get_by_label("Name", exact=True)).to_have_value(name)
+    walker.press(page.get_by_role("link", name="Catch"))
+    walker.press(button(page, "Without a photo"))
+    walker.press(button(page, "Type it"))
+    walker.type(page.get_by_label("Hex, RGB or Lab"), "#8fa3b8")
+    walker.press(button(page, "Keep this colour"))
+    walker.press(page.get_by_role("status").get_by_role("button", name="Mix it"))
+    walker.press(button(page, "Keep as a jug"))
+    expect(page.get_by_text("stands with your jugs")).to_be_visible()
+
+
+def evening_in_the_plan(walker: Walker) -> int:
+    """Every step of what can be done now, ticked off until the plan waits; how many steps."""
+    page = walker.page
+    page.goto("/1/plan")
+    title = page.locator("#now-title")
+    expect(button(page, "Done")).to_be_visible()
+    walker.started = time.perf_counter()
+    for done in range(4):
+        if page.locator(".now .next").count() > 0:
+            return done
+        now = title.inner_text() + page.locator(".of").inner_text()
+        walker.press(page.get_by_role("button", name="Done", exact=True))
+        page.wait_for_function(
+            "now => document.querySelector('#now-title')?.innerText + document.querySelector('.of')?.innerText != now",
+            arg=now,
+        )
+    return 4
+
+
+def last_years_colour(walker: Walker) -> None:
+    """A colour of an old job, found by its name, mixed again for a new job."""
+    page = walker.page
+    made = page.request.post("/api/jobs", data={"name": "Seed chest"}).json()
+    page.goto(f"/{made['id']}/daybook")
+    words = page.get_by_label("Find by words")
+    expect(words).to_be_visible()
+    walker.started = time.perf_counter()
+    walker.type(words, "jug glaze")
+    walker.press(page.get_by_role("button", name="Mix it again").first)
+    walker.press(button(page, "Keep as a jug"))
+    expect(page.get_by_text("stands with your jugs")).to_be_visible()
+
+
+JOURNEYS: dict[str, Callable[[Walker], object]] = {
+    "photo to printed card": photo_to_card,
+    "first piece to first jug": first_piece_to_first_jug,
+    "a done evening in the plan": evening_in_the_plan,
+    "last year's colour for a new job": last_years_colour,
+}

@@ -1,0 +1,71 @@
+"""The main jobs from end to end by mouse, by keys and by touch, at a desk and on a phone, in as few presses as said."""
+
+import tempfile
+from pathlib import Path
+
+from playwright.sync_api import ViewportSize
+
+from tests.browser import journeys
+from tests.browser.journeys import Walker
+from tests.browser.support import Server
+from tests.browser.test_first_journey import DESK, PHONE, BrowserCase
+from tests.soak import SOAK
+
+HANDS = (("mouse", DESK), ("touch", PHONE), ("keys", PHONE), ("keys", DESK), ("mouse", PHONE), ("touch", DESK))
+"""Each hand at each size; without soaking the first three."""
+
+CLICKS, TAPS = 8, 10
+"""From a photo to a printed card, at most (issue of every hand)."""
+
+
+class JourneysCase(BrowserCase):
+    def walker(self, hand: str, size: ViewportSize) -> Walker:
+        context = self.browser.new_context(
+            base_url=self.server.address, viewport=size, has_touch=hand == "touch", reduced_motion="reduce"
+        )
+        self.addCleanup(context.close)
+        page = context.new_page()
+        page.set_default_timeout(journeys.SOON)
+        return Walker(page, hand)
+
+
+class JourneysTest(JourneysCase):
+    def test_photo_to_printed_card(self) -> None:
+        for hand, size in HANDS if SOAK else HANDS[:3]:
+            with self.subTest(hand=hand, width=size["width"]):
+                walker = self.walker(hand, size)
+                self.assertIn("/card.pdf?unit=", journeys.photo_to_card(walker))
+                self.assertLessEqual(walker.presses, TAPS if hand == "touch" else CLICKS)
+
+    def test_a_done_evening(self) -> None:
+        """Each press ticks off one step; what was done stands in the daybook of the job."""
+        for hand, size in HANDS if SOAK else HANDS[1:3]:
+            with self.subTest(hand=hand, width=size["width"]):
+                walker = self.walker(hand, size)
+                before = self.done(walker)
+                steps = journeys.evening_in_the_plan(walker)
+                self.assertGreater(steps, 0)
+                self.assertEqual((walker.presses, self.done(walker) - before), (steps, steps))
+
+    def done(self, walker: Walker) -> int:
+        plan = walker.page.request.get("/api/jobs/1/plan").json()
+        return sum(bool(step["done"]) for step in plan["steps"])
+
+    def test_last_years_colour(self) -> None:
+        for hand, size in HANDS if SOAK else HANDS[1:3]:
+            with self.subTest(hand=hand, width=size["width"]):
+                walker = self.walker(hand, size)
+                journeys.last_years_colour(walker)
+                self.assertLessEqual(walker.presses, 4)
+
+
+class FromNothingTest(JourneysCase):
+    def test_first_piece_to_first_jug(self) -> None:
+        for hand, size in HANDS if SOAK else HANDS[1:3]:
+            with self.subTest(hand=hand, width=size["width"]):
+                folder = Path(self.enterContext(tempfile.TemporaryDirectory()))
+                self.server = self.enterContext(Server(folder, own=True))
+                walker = self.walker(hand, size)
+                journeys.first_piece_to_first_jug(walker)
+                mixes = walker.page.request.get("/api/jobs/1").json()["mixes"]
+                self.assertEqual(len(mixes), 1)
