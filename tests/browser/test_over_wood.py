@@ -30,10 +30,10 @@ class OverWoodTest(BrowserCase):
                 break
             page.keyboard.press("Space")
             self.quiet(page)
+        page.get_by_label("it is dry already").check()
         page.get_by_role("button", name="Another colour").click()
         page.locator(".others select").first.select_option(label="bare rim")
         page.get_by_role("slider", name="darker to lighter").fill("-2")
-        page.get_by_label("it is dry already").check()
         page.get_by_role("button", name="Compare it").click()
         expect(page.get_by_role("heading", name="too dark")).to_be_visible()
         self.over_oak("bare rim")

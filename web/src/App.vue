@@ -5,7 +5,7 @@ import { computed, nextTick, ref, watch, watchEffect } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 
 import { isAway } from './api/reach'
-import { going, unloaded } from './router'
+import { unloaded } from './router'
 import AwayBanner from './shared/AwayBanner.vue'
 import ErrorLine from './shared/ErrorLine.vue'
 import JobMenu from './shared/JobMenu.vue'
@@ -19,14 +19,15 @@ import { OTHERS, places } from './shared/places'
 import { preferences, prefer } from './shared/preferences'
 import { useMeasuring } from './shared/useMeasuring'
 import { jobInUrl } from './shared/jobInHand'
-import { emptyJob, useJob, useJobs, useLights } from './shared/useJob'
+import { useJob, useJobs, useLights } from './shared/useJob'
+import { useAddress } from './shared/useAddress'
 import { useKeys } from './shared/useKeys'
 import { useNarrow } from './shared/useNarrow'
 import { useSettingsHere } from './shared/useSettings'
 import { useShelfAhead } from './shared/useShelf'
 
 const { job, error } = useJob()
-const { id, jobs, known, lost } = useJobs()
+const { id, jobs, lost } = useJobs()
 /** How often another job was taken in hand: what is half done in a place belongs to the one before. */
 const taken = ref(0)
 watch(id, (now, before) => {
@@ -71,34 +72,7 @@ function again() {
 watch(isAway, (now) => {
   if (!now) again()
 })
-// An empty job begins with what is to be painted.
-watch(
-  job,
-  (now, before) => {
-    const first = before === undefined || before.id !== now?.id
-    if (!now || !first || window.location.pathname !== '/') return
-    void router.replace({ name: emptyJob(now) ? 'piece' : 'catch', params: { job: now.id.toString() } })
-  },
-  { immediate: true },
-)
-// An address that names no job gets the one in hand, once the jobs are known.
-watch(
-  [() => job.value?.id, () => route.fullPath, going],
-  ([inHand]) => {
-    if (going.value || inHand === undefined || route.meta.ofJob !== true || route.params.job) return
-    const { name, params, query } = route
-    if (name) void router.replace({ name, params: { ...params, job: inHand.toString() }, query })
-  },
-  { immediate: true },
-)
-// Where there is no job at all, one is begun.
-watch(
-  [known, () => jobs.value.length],
-  ([ready, many]) => {
-    if (ready && many === 0 && (open.value || route.name === 'begin')) void router.replace({ name: 'jobs' })
-  },
-  { immediate: true },
-)
+useAddress()
 
 const dark = usePreferredDark()
 watchEffect(() => {

@@ -112,6 +112,12 @@ kbd {
   white-space: normal;
 }
 
+@media (max-width: 1100px) {
+  .jobs :deep(.toggle small) {
+    display: none;
+  }
+}
+
 @media (max-width: 860px) {
   .jobs {
     flex: 1 1 0;
@@ -119,10 +125,6 @@ kbd {
 
   .jobs :deep(.toggle) {
     max-width: 100%;
-  }
-
-  .jobs :deep(.toggle small) {
-    display: none;
   }
 }
 </style>

@@ -89,7 +89,11 @@ label:has(:focus-visible) {
 
 @media (max-width: 1100px) {
   label {
-    padding: 0 10px;
+    padding: 0 12px;
+  }
+
+  .icon {
+    display: none;
   }
 }
 
@@ -105,10 +109,6 @@ label:has(:focus-visible) {
     justify-content: center;
     padding: 0 4px;
     height: 42px;
-  }
-
-  .icon {
-    display: none;
   }
 }
 </style>

@@ -7,7 +7,7 @@ import { api, unwrap } from '../api/client'
 import { preferences } from './preferences'
 import TimerRing from './TimerRing.vue'
 import { countdown } from './say/times'
-import { useNarrow } from './useNarrow'
+import { useCompact } from './useNarrow'
 import { say, sayWrong } from './useNotice'
 
 /** Waits, windows and wipes that run, in the top strip of every place: the next two, and how many more. */
@@ -39,10 +39,10 @@ const running = computed(() =>
   }),
 )
 
-/** As many stand in the strip as it has room for; the others are one touch away, on a phone all. */
+/** As many stand in the strip as it has room for; the others are one touch away, on a phone and a tablet all. */
 const roomy = useMediaQuery('(min-width: 1500px)')
-const narrow = useNarrow()
-const most = computed(() => (roomy.value ? 2 : narrow.value ? 0 : 1))
+const compact = useCompact()
+const most = computed(() => (roomy.value ? 2 : compact.value ? 0 : 1))
 const next = computed(() => running.value[0])
 
 const rung = new Set<number>()
@@ -114,7 +114,7 @@ function remove(timer: Timer) {
       >
       <BButton variant="plain" :aria-label="`Remove the timer: ${one.words}`" @click="remove(one)">×</BButton>
     </li>
-    <li v-if="mayAsk && !narrow" class="rest">
+    <li v-if="mayAsk && !compact" class="rest">
       <BButton variant="plain" class="link" @click="askForBell">Allow ringing</BButton>
     </li>
     <li v-if="running.length > most" class="rest">
@@ -122,11 +122,11 @@ function remove(timer: Timer) {
         variant="plain"
         size="sm"
         toggle-class="toggle"
-        :class="{ over: narrow && (next?.left ?? 1) <= 0 }"
+        :class="{ over: compact && (next?.left ?? 1) <= 0 }"
         end
       >
         <template #button-content>
-          <TimerRing v-if="narrow" :share="next?.share ?? 0" />
+          <TimerRing v-if="compact" :share="next?.share ?? 0" />
           <span v-if="most === 0 && next"
             ><span class="visually-hidden">Timers. Next, {{ next.words }}: </span><b>{{ countdown(next.left) }}</b
             >{{ running.length > 1 ? ` · ${running.length.toString()}` : '' }}</span
@@ -136,11 +136,11 @@ function remove(timer: Timer) {
         <BDropdownItemButton v-for="one in running.slice(most)" :key="one.id" role="menuitem" @click="remove(one)"
           ><b>{{ countdown(one.left) }}</b> {{ one.words }} <span class="soft">– remove</span></BDropdownItemButton
         >
-        <BDropdownItemButton v-if="mayAsk && narrow" role="menuitem" @click="askForBell"
+        <BDropdownItemButton v-if="mayAsk && compact" role="menuitem" @click="askForBell"
           >Allow ringing</BDropdownItemButton
         >
       </BDropdown>
-      <span v-if="narrow && next && next.left <= 0" class="visually-hidden" role="alert">{{ next.words }}</span>
+      <span v-if="compact && next && next.left <= 0" class="visually-hidden" role="alert">{{ next.words }}</span>
     </li>
   </ul>
 </template>
@@ -218,12 +218,6 @@ b {
 .btn {
   min-width: 28px;
   min-height: 28px;
-}
-
-@media (max-width: 1100px) {
-  .words {
-    max-width: 120px;
-  }
 }
 
 @media (max-width: 860px) {

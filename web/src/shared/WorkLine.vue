@@ -9,6 +9,8 @@ const { busy, words, old, stopped } = defineProps<{
   /** Whether what is shown meanwhile is from before. */
   old?: boolean
   stopped?: boolean
+  /** Whether it cannot be stopped. */
+  firm?: boolean
 }>()
 const emit = defineEmits<{ stop: []; again: [] }>()
 const seconds = ref(0)
@@ -39,7 +41,7 @@ const said = computed(() => {
   <p v-if="said" class="work">
     <span role="status">{{ said }}</span>
     <span v-if="busy && seconds > 1" class="soft" aria-hidden="true">{{ seconds }} s</span>
-    <BButton v-if="busy" variant="plain" class="link" @click="emit('stop')">Stop</BButton>
+    <BButton v-if="busy && !firm" variant="plain" class="link" @click="emit('stop')">Stop</BButton>
     <BButton v-else-if="stopped" variant="plain" class="link" @click="emit('again')">Go on</BButton>
   </p>
 </template>

@@ -124,5 +124,11 @@ export function usePicture(ask: MaybeRefOrGetter<PictureAsk | undefined>) {
     breakOff()
     if (src.value) URL.revokeObjectURL(src.value)
   })
-  return { src, busy, wrong }
+  /** Draw no more: what is shown stays. */
+  function stop() {
+    breakOff()
+    waiting = undefined
+    busy.value = false
+  }
+  return { src, busy, wrong, stop }
 }

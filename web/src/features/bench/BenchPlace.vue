@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { computed, ref, useTemplateRef, watch } from 'vue'
+import { useWakeLock } from '@vueuse/core'
+import { computed, onMounted, ref, useTemplateRef, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 
 import { wordsOf } from '../../api/reach'
@@ -107,6 +108,12 @@ useKeys((event) => {
   else if (event.key === 'Escape') leave()
   else return false
   return true
+})
+
+// Where the browser gives it, the screen stays awake while one pours.
+const awake = useWakeLock()
+onMounted(() => {
+  if (awake.isSupported.value) awake.request('screen').catch(() => undefined)
 })
 
 function leave() {

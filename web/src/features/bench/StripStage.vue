@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useTimestamp } from '@vueuse/core'
-import { computed, onMounted, ref } from 'vue'
+import { computed, onMounted, ref, useTemplateRef } from 'vue'
 
 import { wordsOf } from '../../api/reach'
 import type { Colour, Schemas } from '../../api/client'
@@ -56,6 +56,11 @@ const aimed = () =>
   !verdict.value.set_aside &&
   !verdict.value.reached &&
   verdict.value.delta_E !== null
+/** Who poured the last of it by keys or by ear goes on here. */
+const head = useTemplateRef<HTMLElement>('head')
+onMounted(() => {
+  head.value?.focus()
+})
 /** A strip that was read before the page was left: what it said, and how to go on. */
 onMounted(() =>
   act('Looking…', async () => {
@@ -92,7 +97,7 @@ const believe = () =>
   <div class="stage">
     <p v-if="wrong" class="bad" role="alert">{{ wrong }}</p>
     <template v-if="!verdict">
-      <h2>It is all in. Stir it well, and paint a strip.</h2>
+      <h2 ref="head" tabindex="-1">It is all in. Stir it well, and paint a strip.</h2>
       <p v-if="!batch.dry_at">
         <template v-if="batch.over">Brush out a strip as it will be used, on {{ batch.over }},</template>
         <template v-else>Brush out a strip where it hides,</template>
@@ -106,9 +111,10 @@ const believe = () =>
         }}</BButton>
         <BButton variant="outline-secondary" @click="finish">Finish as it is</BButton>
       </div>
-      <div class="sheet">
+      <!-- First it is painted, then it dries: only then there is a colour to compare. -->
+      <BFormCheckbox v-if="left > 0 || !batch.dry_at" v-model="anyway">it is dry already</BFormCheckbox>
+      <div v-if="anyway || (batch.dry_at && left <= 0)" class="sheet">
         <AnyColour v-model:colour="colour" label="The dried strip" />
-        <BFormCheckbox v-if="left > 0 || !batch.dry_at" v-model="anyway">it is dry already</BFormCheckbox>
         <BButton variant="primary" :disabled="busy !== ''" @click="read">{{ busy || 'Compare it' }}</BButton>
       </div>
     </template>

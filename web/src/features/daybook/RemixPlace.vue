@@ -3,6 +3,7 @@ import { keepPreviousData, useQuery } from '@tanstack/vue-query'
 import { computed, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 
+import DifferenceKey from '../../shared/DifferenceKey.vue'
 import ErrorLine from '../../shared/ErrorLine.vue'
 import { api, unwrap } from '../../api/client'
 import AmountInput from '../../shared/AmountInput.vue'
@@ -131,6 +132,7 @@ async function keepIt() {
           <RecipeRow :recipe="recipe" :target="data.hex" target-name="as it was" :light-titles="titles" />
         </label>
       </fieldset>
+      <DifferenceKey />
       <div class="foot">
         <RouterLink :to="{ name: 'daybook' }" class="btn btn-outline-secondary">Back to the daybook</RouterLink>
         <BButton variant="primary" :disabled="!fine || rows.length === 0" @click="keepIt">Keep as a jug</BButton>

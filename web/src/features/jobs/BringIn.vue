@@ -2,9 +2,11 @@
 import { useQueryClient } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
 
-import { api, type Schemas, sendFile, unwrap } from '../../api/client'
+import { api, type Schemas, unwrap } from '../../api/client'
 import { say, sayWrong } from '../../shared/useNotice'
 import { dayAndClock } from '../../shared/say/times'
+import { useSending } from '../../shared/useSending'
+import WorkLine from '../../shared/WorkLine.vue'
 import SheetModal from '../../shared/SheetModal.vue'
 
 /** An archive brought back: what it holds and what would happen is said first; then all of it, or some jobs beside. */
@@ -14,6 +16,7 @@ const field = ref<HTMLInputElement>()
 const found = ref<Schemas['ArchiveOut']>()
 const chosen = ref<number[]>([])
 const busy = ref('')
+const reading = useSending()
 const shown = computed({
   get: () => found.value !== undefined,
   set: (open: boolean) => {
@@ -25,15 +28,13 @@ async function send() {
   const file = field.value?.files?.[0]
   if (field.value) field.value.value = ''
   if (!file) return
-  busy.value = 'Reading the archive…'
   try {
-    found.value = await sendFile<Schemas['ArchiveOut']>('/api/archives', file)
+    found.value = await reading.send<Schemas['ArchiveOut']>('/api/archives', file)
+    if (!found.value) return
     chosen.value = found.value.jobs.filter((job) => !job.here).map((job) => job.id)
     if (chosen.value.length === 0) chosen.value = found.value.jobs.map((job) => job.id)
   } catch (error) {
     sayWrong(error)
-  } finally {
-    busy.value = ''
   }
 }
 
@@ -46,7 +47,7 @@ async function drop() {
 async function bring(what: 'import' | 'restore') {
   const archive = found.value
   if (!archive || busy.value) return
-  busy.value = 'Bringing it in…'
+  busy.value = 'Bringing it in'
   const params = { path: { token: archive.token } }
   try {
     if (what === 'restore') {
@@ -78,9 +79,15 @@ const holds = (counts: Record<string, number>) =>
 <template>
   <div class="bring">
     <input :id="`archive-${all}`" ref="field" class="visually-hidden" type="file" accept=".zip" @change="send" />
-    <label :for="`archive-${all}`" class="btn btn-outline-secondary" :class="{ disabled: busy }">{{
-      busy || (all ? 'Bring an archive back…' : 'Bring a job in…')
-    }}</label>
+    <WorkLine :busy="reading.sending.value" words="Reading the archive" @stop="reading.stop" />
+    <WorkLine :busy="busy !== ''" :words="busy" firm />
+    <label
+      v-if="!reading.sending.value"
+      :for="`archive-${all}`"
+      class="btn btn-outline-secondary"
+      :class="{ disabled: busy }"
+      >{{ all ? 'Bring an archive back…' : 'Bring a job in…' }}</label
+    >
     <SheetModal v-model="shown" title="What is in this archive" no-footer>
       <div v-if="found" class="said-first">
         <p>

@@ -3,13 +3,14 @@ import { computed, ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 
 import ErrorLine from '../../shared/ErrorLine.vue'
+import DifferenceKey from '../../shared/DifferenceKey.vue'
 import GroundChoice from '../../shared/GroundChoice.vue'
 import type { Schemas } from '../../api/client'
 import { isAway } from '../../api/reach'
 import { preferences } from '../../shared/preferences'
 import { useJob, useLights } from '../../shared/useJob'
 import { useEscape } from '../../shared/useEscape'
-import { useNarrow } from '../../shared/useNarrow'
+import { useCompact } from '../../shared/useNarrow'
 import { useMixes } from '../../shared/useMixes'
 import BesidePanel from './BesidePanel.vue'
 import OverView from './OverView.vue'
@@ -37,15 +38,16 @@ const target = computed(() => {
 const { data, old, error, isFetching, work } = useRecipes(() => target.value?.id)
 const titles = computed(() => Object.fromEntries((lights.value ?? []).map((light) => [light.name, light.title])))
 
-/** The best of each number of tins, the fewest first; the others unfold. On a phone the one worth pouring comes first. */
+/** The best of each number of tins, the fewest first; the others unfold. Where they stand below one
+ another, as on a phone and a tablet, the one worth pouring comes first. */
 const all = ref(false)
-const narrow = useNarrow()
+const compact = useCompact()
 const rows = computed(() => {
   const recipes = data.value?.recipes ?? []
   const shown = all.value
     ? recipes
     : recipes.filter((recipe, at) => recipes.findIndex((r) => r.pours.length === recipe.pours.length) === at)
-  if (!narrow.value) return shown
+  if (!compact.value) return shown
   const best = shown.slice(bestOf(shown))[0]
   return best ? [best, ...shown.filter((one) => one !== best)] : shown
 })
@@ -146,7 +148,7 @@ function keepChosen() {
         :target-hex="data.target_hex"
         :target-name="target.title"
         :light-titles="titles"
-        :order="narrow ? 'the one worth pouring first' : 'fewest tins first'"
+        :order="compact ? 'the one worth pouring first' : 'fewest tins first'"
         :old="old"
         :busy="isFetching"
         @update:chosen="pick"
@@ -178,6 +180,7 @@ function keepChosen() {
           >Keep as a jug</BButton
         >
       </div>
+      <DifferenceKey v-if="data" />
       <!-- Below what is pressed: it comes later, and would push it away from under the finger. -->
       <TellingSwatch v-if="inHand" :recipe="inHand" />
     </template>

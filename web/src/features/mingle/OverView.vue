@@ -3,6 +3,7 @@ import { computed, ref, watch } from 'vue'
 
 import { isAway } from '../../api/reach'
 import type { Schemas } from '../../api/client'
+import DifferenceKey from '../../shared/DifferenceKey.vue'
 import ErrorLine from '../../shared/ErrorLine.vue'
 import { preferences } from '../../shared/preferences'
 import RecipeRow from '../../shared/RecipeRow.vue'
@@ -13,6 +14,7 @@ import { useRecipes } from './useRecipes'
 import { useWayByHand, useWays, type Way } from './useWays'
 import WorkLine from '../../shared/WorkLine.vue'
 import WayByHand from './WayByHand.vue'
+import WayNotes from './WayNotes.vue'
 import WayRow from './WayRow.vue'
 
 /** A colour over a ground: the ways to lay it so that it is seen through, and solid paint as the honest other. */
@@ -51,7 +53,6 @@ const paintAt = computed(() => {
   return nearer < 0 ? rows.value.length - 1 : nearer
 })
 const inHand = computed<Way | undefined>(() => hand.changed.value ?? rows.value[chosen.value])
-const notes = computed(() => [...new Set(inHand.value?.steps.flatMap((step) => step.notes) ?? [])])
 watch([() => target.id, () => over, all], () => {
   chosen.value = 0
   hand.forget()
@@ -132,27 +133,7 @@ function keep() {
         :light-titles="titles"
       />
     </WayByHand>
-    <div v-if="inHand" class="cards">
-      <section v-if="inHand.unread">
-        <h2>What would make it surer</h2>
-        <p>{{ inHand.unread }}</p>
-      </section>
-      <section v-if="data?.ground.takes">
-        <h2>Try first</h2>
-        <p>
-          on a hidden face of this wood, sanded as the rest: end grain goes darker, what is sanded finer takes less. Lay
-          it, let it dry, look in both rooms’ lights.
-        </p>
-      </section>
-      <section v-if="notes.length > 0">
-        <h2>Worth knowing</h2>
-        <p v-for="words in notes" :key="words">{{ words }}</p>
-      </section>
-      <section v-if="inHand.cautions.length > 0">
-        <h2>Cautions</h2>
-        <p v-for="words in inHand.cautions" :key="words">{{ words }}</p>
-      </section>
-    </div>
+    <WayNotes v-if="inHand" :way="inHand" :takes="data?.ground.takes === true" />
     <div v-if="data" class="foot">
       <BButton variant="outline-secondary" :aria-pressed="all" @click="all = !all">{{
         all ? 'Show the best of each' : 'Show all ways'
@@ -168,6 +149,7 @@ function keep() {
         (inHand?.steps.length ?? 1) > 1 ? 'Keep as two jugs' : 'Keep as a jug'
       }}</BButton>
     </div>
+    <DifferenceKey v-if="data" />
     <p v-if="preferences.mostPots > 3 && data" class="soft">A film takes up to 3 tins beside what carries it.</p>
   </div>
 </template>
@@ -230,19 +212,6 @@ function keep() {
 .far {
   border-left: 5px solid var(--ink);
   padding-left: 12px;
-}
-
-.cards {
-  display: grid;
-  grid-template-columns: repeat(auto-fit, minmax(240px, 1fr));
-  gap: 8px 24px;
-  padding: 12px 18px;
-  background: var(--sheet);
-  border-radius: 14px;
-}
-
-.cards p {
-  margin: 2px 0 0;
 }
 
 .foot {

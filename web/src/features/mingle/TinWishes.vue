@@ -89,6 +89,6 @@ function drop(from: 'use' | 'avoid', key: string) {
 }
 
 :deep(.form-select) {
-  width: 148px;
+  width: 168px;
 }
 </style>

@@ -2,6 +2,7 @@
 import { computed } from 'vue'
 
 import type { Schemas } from '../../api/client'
+import PlainNetwork from '../../shared/PlainNetwork.vue'
 import KeptInput from '../../shared/KeptInput.vue'
 import MyWays from '../../shared/MyWays.vue'
 import UnitChoice from '../../shared/UnitChoice.vue'
@@ -116,6 +117,7 @@ const labels = computed(() =>
         <BFormCheckbox switch :model-value="settings.keys" @update:model-value="set({ keys: $event === true })"
           >Single keys do something</BFormCheckbox
         >
+        <PlainNetwork />
         <dl :class="{ off: !settings.keys }">
           <div v-for="one in KEYS" :key="one.keys">
             <dt>

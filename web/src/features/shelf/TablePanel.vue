@@ -2,8 +2,10 @@
 import { ref } from 'vue'
 
 import { wordsOf } from '../../api/reach'
-import { type Schemas, sendFile } from '../../api/client'
+import type { Schemas } from '../../api/client'
 import { say } from '../../shared/useNotice'
+import { useSending } from '../../shared/useSending'
+import WorkLine from '../../shared/WorkLine.vue'
 import { useShelfChanged } from '../../shared/useShelf'
 
 /** The shelf as a table: out, and in, with the bad rows named before anything is taken. */
@@ -11,6 +13,7 @@ const emit = defineEmits<{ taken: [] }>()
 const changed = useShelfChanged()
 const field = ref<HTMLInputElement>()
 const file = ref<File>()
+const table = useSending()
 const found = ref<Schemas['TableOut']>()
 const wrong = ref('')
 
@@ -20,7 +23,7 @@ async function check() {
   wrong.value = ''
   if (!file.value) return
   try {
-    found.value = await sendFile<Schemas['TableOut']>('/api/shelf/table/check', file.value)
+    found.value = await table.send<Schemas['TableOut']>('/api/shelf/table/check', file.value)
   } catch (problem) {
     wrong.value = wordsOf(problem, 'The table could not be read.')
   } finally {
@@ -31,7 +34,8 @@ async function check() {
 async function take() {
   if (!file.value) return
   try {
-    const keys = await sendFile<string[]>('/api/shelf/table', file.value)
+    const keys = await table.send<string[]>('/api/shelf/table', file.value)
+    if (!keys) return
     await changed()
     say(`${keys.length.toString()} tins stand on the shelf.`)
     emit('taken')
@@ -51,6 +55,7 @@ async function take() {
       The first row names the columns: name and kind, and any of left_ml, full_ml, price, opened, place, use_up, hex or
       L a b, volume_solids, density, spread_rate, sheen, notes.
     </p>
+    <WorkLine :busy="table.sending.value" words="Reading the table" @stop="table.stop" />
     <p v-if="wrong" class="wrong" role="alert">{{ wrong }}</p>
     <template v-if="found">
       <p v-for="note in found.notes" :key="note" class="note">{{ note }}</p>

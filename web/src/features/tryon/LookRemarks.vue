@@ -3,6 +3,7 @@ import { computed, ref } from 'vue'
 
 import type { Layer, Schemas } from '../../api/client'
 import { sayArea } from '../../shared/say/lengths'
+import DifferenceKey from '../../shared/DifferenceKey.vue'
 import FoldOut from '../../shared/FoldOut.vue'
 import MishapList from '../../shared/MishapList.vue'
 import { useSettings } from '../../shared/useSettings'
@@ -58,6 +59,7 @@ const weights: Record<string, string> = { wrong: 'This will fail', school: 'Done
         ><small>{{ wax.says }}, {{ sayDifference(wax.delta_E) }} apart</small>
       </li>
     </ul>
+    <DifferenceKey />
     <template v-if="judged.needs.length > 0">
       <h2>It takes</h2>
       <ul class="needs">

@@ -2,6 +2,7 @@
 import { computed, ref } from 'vue'
 
 import type { Layer, Schemas } from '../../api/client'
+import WorkLine from '../../shared/WorkLine.vue'
 import GroundChoice from '../../shared/GroundChoice.vue'
 import { useJob } from '../../shared/useJob'
 import { usePicture } from '../../shared/usePicture'
@@ -36,7 +37,7 @@ const lighting = computed((): NonNullable<Schemas['DressIn']['lighting']> =>
     : { method: 'none' },
 )
 
-const { src, busy, wrong } = usePicture(() =>
+const { src, busy, wrong, stop } = usePicture(() =>
   photo.value && faces.value.length > 0 && !held.value
     ? {
         url: `/api/photos/${photo.value.id.toString()}/dress`,
@@ -127,15 +128,14 @@ const next = computed(() => CORNERS[corners.value.length])
         >Remove the last surface</BButton
       >
       <span role="status">{{
-        busy
-          ? 'Painting…'
-          : wantsWhite
-            ? 'Tap something white on the photo: its light is made honest by it.'
-            : faces.length === 0 || corners.length > 0
-              ? `Tap its ${next ?? ''} corner.`
-              : ''
+        wantsWhite
+          ? 'Tap something white on the photo: its light is made honest by it.'
+          : faces.length === 0 || corners.length > 0
+            ? `Tap its ${next ?? ''} corner.`
+            : ''
       }}</span>
     </div>
+    <WorkLine :busy="busy" words="Painting it" :old="src !== undefined" @stop="stop" />
     <p v-if="wrong" class="wrong" role="alert">{{ wrong }}</p>
     <div v-if="photo" class="mat bed">
       <!-- eslint-disable-next-line vuejs-accessibility/no-static-element-interactions -- corners are tapped; by keys a face is put on it and moved -->
