@@ -180,7 +180,7 @@ class DaybookTest(BrowserCase):
         undo = page.get_by_role("status").get_by_role("button", name="Undo")
         self.go("1/try-on")
         page.get_by_role("button", name="rename, print, share, remove").click()
-        look = page.get_by_label("called", exact=True)
+        look = page.get_by_label("its name", exact=True)
         before = look.input_value()
         look.fill("Foam")
         look.press("Enter")
@@ -247,7 +247,7 @@ class UnitsTest(BrowserCase):
         """An amount and a length are understood with their unit; what cannot be is said in the unit of the field."""
         page, self.allowed = self.page, REFUSED
         self.go("mingle")
-        field = page.get_by_label("How much").first
+        field = page.get_by_label("amount").first
         for typed, ml in (("1 1/2 cups", 354.9), ("250,5 ml", 250.5), ("16", 473.2), ("1 qt", 946.4)):
             field.fill(typed)
             self.quiet()
@@ -281,7 +281,7 @@ class UnitsTest(BrowserCase):
         page.keyboard.press("s")
         expect(page.get_by_role("heading", name="How do I work?")).to_be_visible()
         self.go("mingle")
-        expect(page.get_by_label("How much").first).to_have_value(re.compile(r"^\d+(,\d+)?$"))
+        expect(page.get_by_label("amount").first).to_have_value(re.compile(r"^\d+(,\d+)?$"))
         self.go("settings")
         self.accessible(page)
 

@@ -22,7 +22,7 @@ class KnownTest(TryOnCase):
         known = page.get_by_role("region", name="What to know of it")
         remark = known.get_by_role("button", name=re.compile("Coloured wax on raw paint"))
         remark.click()
-        known.get_by_role("button", name="I do it so").click()
+        known.get_by_role("button", name="I always do it so").click()
         expect(remark).to_have_count(0)
         known.get_by_role("button", name="how I work").click()
         expect(known.get_by_label("Coloured wax", exact=True)).to_have_value("raw")

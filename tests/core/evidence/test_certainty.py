@@ -11,7 +11,8 @@ class SurenessTest(unittest.TestCase):
         for noise, how, words in (
             (0.5, "reader", "sure"), (1.0, "typed", "as typed"), (1.01, "typed", "nearly sure"),
             (PHOTO_NOISE["chart"], "card_photo", "within 2 to 3"), (3.5, "photo", "nearly"), (3.6, "photo", "roughly"),
-            (PHOTO_NOISE["white"], "white_photo", "within 4 to 8"), (8.1, "photo", "a guess"), (2.0, "before", "about 2.0"),
+            (PHOTO_NOISE["white"], "white_photo", "within 4 to 8"), (8.1, "photo", "a guess"),
+            (2.0, "before", "about 2.0"),
         ):  # fmt: skip
             with self.subTest(noise=noise, how=how):
                 self.assertIn(words, sureness(noise, how))
