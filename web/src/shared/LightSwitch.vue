@@ -48,6 +48,7 @@ const choose = (light: LightName) => {
 
 <style scoped>
 fieldset {
+  flex: none;
   margin-left: auto;
   display: flex;
   border: 1.5px solid var(--ink);

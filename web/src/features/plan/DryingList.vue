@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 
+import TimerRing from '../../shared/TimerRing.vue'
 import { left, when } from '../../shared/say/times'
 import type { Plan } from './usePlan'
 
@@ -20,17 +21,7 @@ const share = (one: Plan['drying'][number]) => {
     <p v-if="plan.drying.length === 0" class="soft">Nothing dries now.</p>
     <ul>
       <li v-for="one in shown" :key="one.step + one.then">
-        <svg viewBox="0 0 40 40" aria-hidden="true">
-          <circle cx="20" cy="20" r="15" class="whole" />
-          <circle
-            cx="20"
-            cy="20"
-            r="15"
-            class="gone"
-            :stroke-dasharray="`${(94.2 * share(one)).toString()} 94.2`"
-            transform="rotate(-90 20 20)"
-          />
-        </svg>
+        <TimerRing :share="share(one)" />
         <div>
           <b>{{ one.title }}</b>
           <span :title="one.why">{{ one.words }} · then {{ one.then_title.toLowerCase() }}</span>
@@ -87,19 +78,6 @@ strong {
 
 .closes {
   font-weight: 650;
-}
-
-circle {
-  fill: none;
-  stroke-width: 7;
-}
-
-.whole {
-  stroke: var(--line);
-}
-
-.gone {
-  stroke: var(--ink);
 }
 
 p {

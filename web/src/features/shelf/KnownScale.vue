@@ -20,6 +20,7 @@ defineProps<{ filled: number; words: string; of?: number }>()
   padding: 2px;
   border: 1.5px solid currentcolor;
   border-radius: 4px;
+  margin-right: 7px;
   vertical-align: -1px;
 }
 
