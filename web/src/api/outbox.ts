@@ -40,7 +40,8 @@ export function hold(number: number, key: string, send: () => Promise<Response>)
 }
 
 function take(one: Waiting) {
-  waiting.splice(waiting.indexOf(one), 1)
+  const at = waiting.indexOf(one)
+  if (at >= 0) waiting.splice(at, 1)
   count.value = waiting.length
 }
 
@@ -62,6 +63,8 @@ export async function sendWaiting(): Promise<boolean> {
       // What follows from it is written before what was made after it.
       await new Promise((resolve) => setTimeout(resolve))
     } catch {
+      // One that was broken off meanwhile is gone already; the others go on.
+      if (!waiting.includes(next)) continue
       next.tries += 1
       if (next.tries < MOST_TRIES) return false
       take(next)
