@@ -116,7 +116,10 @@ def _get_ready(database: Database) -> None:
     """Fit the shelf, which the first page asks for, and then fetch the compiled loops of the search and of pictures."""
     with database.read() as session:
         renew_fit(session)
-        index_of(session, database.changes.name)
+    # The name before what is read: what is written meanwhile has a later one, and is read again.
+    newest = database.changes.name
+    with database.read() as session:
+        index_of(session, newest)
     search.warm_up()
     picture.warm_up()
 
