@@ -69,7 +69,7 @@ def area_shares(layer: Layer, samples: Samples, zone: str, *, by_look: bool = Fa
     Of a blend that is its share of the paint; `by_look` it is how much of the area looks like it.
     """
     weight = samples.weight[samples.zones[zone]]
-    if layer.of.share is not None:
+    if layer.share is not None:
         fields = shares(layer, samples, zone, by_look=by_look)
     else:
         fields = [np.minimum(np.broadcast_to(np.asarray(layer.of.field(layer, samples, zone)), weight.shape), 1.0)]

@@ -38,6 +38,9 @@ METALS: Final[dict[str, tuple[float, float, float]]] = {
 }  # fmt: skip
 """CIELAB of gilding waxes as they look dabbed on, from memory."""
 
+COVERS: Final[dict[str, tuple[float, float, float]]] = {"paste": (92.0, 0.0, 4.0), "rust": (39.0, 22.0, 30.0)}
+"""CIELAB of what else covers where no tin is named: texture paste as it comes, iron rusted overnight; assumed."""
+
 USUAL_MATERIAL: Final = {
     "clear wax": "clear_wax",
     "black wax": "coloured_wax",
@@ -55,9 +58,9 @@ _THICK: Final = 3.0
 @cache
 def metal(name: str) -> FloatArray:
     """Return the body reflectance (36,) of a gilding; ValueError lists the known ones."""
-    if name not in METALS:
+    if name not in METALS and name not in COVERS:
         raise ValueError(f"there is no gilding {name!r}; known are {', '.join(METALS)}")
-    return R_body(recover_reflectance(Lab_to_XYZ(METALS[name])), 0.0)
+    return R_body(recover_reflectance(Lab_to_XYZ((METALS | COVERS)[name])), 0.0)
 
 
 @cache

@@ -16,9 +16,11 @@ from jug_mingle.core.materials.material import SPREAD_RATE
 from jug_mingle.core.optics.coefficients import Optics
 from jug_mingle.core.optics.uptake import SEALED, Laying, Uptake, coats_kept, shares_kept, taken_in
 from jug_mingle.core.optics.ways import WAYS
+from jug_mingle.core.pattern.masks import Pattern
 from jug_mingle.core.pieces.addresses import reached
+from jug_mingle.core.pieces.faces import Samples
 
-Pattern = Literal[
+BlendPattern = Literal[
     "centre", "raised", "corners", "left_right", "top_bottom", "ombre", "ombre_steps", "smoky", "stippled", "hatched"
 ]
 Place = Literal["everywhere", "recess", "high", "edges", "grain"]
@@ -102,6 +104,8 @@ class Layer:
         Surface that an oil or a clear coat leaves.
     on : bool
         Whether it is shown.
+    laid_out : masks.Pattern or None
+        Where it lies, of what has a layout.
     """
 
     kind: str
@@ -112,7 +116,7 @@ class Layer:
     wipe: float = 0.0
     amount: float = 0.5
     place: Place = "everywhere"
-    pattern: Pattern = "centre"
+    pattern: BlendPattern = "centre"
     size: float = 0.0
     width: float = 0.6
     contrast: float = 1.0
@@ -123,6 +127,7 @@ class Layer:
     way: LaidBy = "brush"
     veil: float | None = None
     on: bool = True
+    laid_out: Pattern | None = None
 
     def __post_init__(self) -> None:
         if self.kind not in KINDS:
@@ -140,6 +145,11 @@ class Layer:
     def of(self) -> LayerKind:
         """Its kind."""
         return KINDS[self.kind]
+
+    @property
+    def share(self) -> "Callable[[Layer, Samples, str], FloatArray] | None":
+        """How far it goes from its first colour to its last, where it has several; see `LayerKind.share`."""
+        return self.of.share if len(self.films) > 1 else None
 
     @property
     def X(self) -> float:
@@ -172,12 +182,13 @@ class Layer:
         return (
             self.kind, len(self.films), self.place, self.pattern, self.wipe, self.amount, self.size, self.width,
             self.contrast,
-            self.hand, self.seed,
+            self.hand, self.seed, None if self.laid_out is None else self.laid_out.key,
         )  # fmt: skip
 
     def reaches(self, zone: str) -> bool:
         """Return whether it is laid on a zone, or on a face by its address."""
-        return self.on and reached(zone, self.zones)
+        there = self.laid_out is None or self.laid_out.lies_on(zone)
+        return self.on and there and reached(zone, self.zones)
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

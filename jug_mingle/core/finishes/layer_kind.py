@@ -5,6 +5,7 @@ A kind says what it takes, where it lies and how thick, and what it does to what
 "film"    leaves a film by Kubelka–Munk, one colour or several run into each other (`share`);
 "reveal"  takes away, so that an earlier state shows again;
 "cover"   lies opaque on part of the surface;
+"print"   the same in colours of its own, place by place: a transfer, a paper (`ink` of its `palette`);
 "surface" changes how the surface reflects, and leaves a film only where a tin is named for it.
 """
 
@@ -22,8 +23,9 @@ from jug_mingle.core.pieces.faces import Samples
 
 if TYPE_CHECKING:
     from jug_mingle.core.finishes.layer import Layer
+    from jug_mingle.core.finishes.relief import Relief
 
-Act = Literal["film", "reveal", "cover", "surface"]
+Act = Literal["film", "reveal", "cover", "print", "surface"]
 Trait = Literal[
     "water_based",  # beads on wax and oil
     "colours",  # there is something of it for wear to go through
@@ -37,6 +39,9 @@ Trait = Literal[
     "seals",  # covers what needs a seal
     "film_seal",  # seals with a film of its own, on which a glaze stays wipeable and wax moves
     "spares_paint",  # takes paint only for the area that it covers
+    "laid_out",  # lies where its layout says
+    "sticks",  # stays where it first touches
+    "pasted",  # needs a film below, and one above
     "rubbed_in",  # takes paint only for where it is rubbed in, unless that is everywhere
 ]
 
@@ -79,6 +84,12 @@ class LayerKind:
         Layer → how long it stands on bare wood before it is wiped [minutes]; None where nothing of it goes in.
     surface : callable
         (layer, veil below, how far it covers) → the surface after it.
+    plain : str
+        What it covers with where no tin is named, a key of `generic.COVERS`.
+    ink, palette : callable, optional
+        Of what prints: which colour each sample has, and the body reflectances of all of them (n, 36).
+    relief : callable, optional
+        How far it stands proud, as `relief.Relief`.
     lifts : callable, optional
         Of what leaves a film: (layer, samples, zone) → how far it takes off, before it lies there, what the layer
         before it laid. [0..1]
@@ -104,6 +115,10 @@ class LayerKind:
     third_share: "Callable[[Layer, Samples, str], FloatArray] | None" = None
     by_look: bool = False
     flows: bool = False
+    plain: str = "gold"
+    ink: "Callable[[Layer, Samples, str], FloatArray] | None" = None
+    palette: "Callable[[Layer], FloatArray] | None" = None
+    relief: "Callable[[Layer, Samples, str], Relief] | None" = None
     lifts: "Callable[[Layer, Samples, str], FloatArray] | None" = None
     soaks: "Callable[[Layer], float | None]" = lambda _layer: None
     reveals_before: bool = False

@@ -1,13 +1,14 @@
 """A finish laid into a face of a photo: its layers over the face's own plane, with the photo's light."""
 
 from collections.abc import Sequence
-from typing import Final
 
 import numpy as np
 
 from jug_mingle.core.arrays import FloatArray
 from jug_mingle.core.colour.spectra import Light
+from jug_mingle.core.finishes.flat import plane_fields
 from jug_mingle.core.finishes.nodes import screen_weights
+from jug_mingle.core.finishes.relief import lit_by
 from jug_mingle.core.finishes.stack import Finish
 from jug_mingle.core.finishes.stack_tables import colours
 from jug_mingle.core.photos.homography import SHADE_REACH, OnPhoto, lay_in
@@ -15,12 +16,6 @@ from jug_mingle.core.pieces.faces import Drawing, Face, Samples
 
 _KEEP_GRAIN, _KEEP_GRAIN_OPAQUE = 0.8, 0.15
 """How much of the photo's own fine light and dark stays: below a paint that covers, little."""
-
-_SOFT_EDGE: Final = 0.006
-"""How far from its edge a face of unknown relief counts as proud. [m]"""
-
-_UPRIGHT: Final = 1.6
-"""From this ratio of height to width on the grain of a face is taken to run upright."""
 
 
 def dressed_face(
@@ -60,20 +55,22 @@ def _evenly_lit(
     light: Light,
 ) -> FloatArray:  # fmt: skip
     """Return the finish as it looks evenly lit, for each pixel of a face."""
-    sides = [np.hypot(*np.subtract(corners[(n + 1) % 4], corners[n])) for n in range(4)]
-    high = height or width * float((sides[1] + sides[3]) / (sides[0] + sides[2]))
+    high = high_of(corners, width, height)
     u, v = np.clip(on.u, 0, 1), np.clip(on.v, 0, 1)
-    x, y = u * width, v * high
-    edge = np.minimum(np.minimum(x, width - x), np.minimum(y, high - y))
-    fields = {
-        "shade": np.ones_like(u), "u": u, "v": v, "x": x, "y": y, "across": u, "down": v, "step": v, "edge": edge,
-        "recess": np.zeros_like(u), "high": np.exp(-((edge / _SOFT_EDGE) ** 2)),
-        "upright": np.full_like(u, float(high > _UPRIGHT * width)),
-    }  # fmt: skip
+    fields = plane_fields(u, v, width, high)
     shape = u.shape
     cover = (on.cover > 0.0).astype(np.float32)
     whole = Face(address=zone, rows=slice(0, shape[0]), columns=slice(0, shape[1]), cover=cover, fields=fields)
     samples: Samples = Drawing(width=shape[1], height=shape[0], scale=shape[1] / width, faces=(whole,)).samples()
     out = np.zeros((shape[0] * shape[1], 3), dtype=np.float32)
     out[samples.pixel] = colours(finish, samples, zone, screen_weights(light))
+    relief = lit_by(finish.layers, samples, shape, raking=False)
+    if relief is not None:
+        out[samples.pixel] *= relief[:, np.newaxis]
     return out.reshape(*shape, 3)
+
+
+def high_of(corners: Sequence[Sequence[float]], width: float, height: float | None) -> float:
+    """Return the height of a face [m]; without one the sides on the photo tell it, as if it were seen straight on."""
+    sides = [np.hypot(*np.subtract(corners[(n + 1) % 4], corners[n])) for n in range(4)]
+    return height or width * float((sides[1] + sides[3]) / (sides[0] + sides[2]))

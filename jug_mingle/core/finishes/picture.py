@@ -16,6 +16,7 @@ from jug_mingle.core.finishes.generic import WAXES
 from jug_mingle.core.finishes.layer import Layer
 from jug_mingle.core.finishes.nodes import screen_weights
 from jug_mingle.core.finishes.parallel import side_by_side
+from jug_mingle.core.finishes.relief import lit_by
 from jug_mingle.core.finishes.stack import Finish
 from jug_mingle.core.finishes.stack_tables import colours
 from jug_mingle.core.finishes.textures import Texture, tile
@@ -45,7 +46,7 @@ class Room:
 
 def render(
     samples: Samples, size: tuple[int, int], finish: Finish, light: Light, *, shaded: bool = True,
-    room: Room | None = None,
+    room: Room | None = None, raking: bool = False,
 ) -> Picture:  # fmt: skip
     """Return the picture (height, width, 3) of sRGB bytes, on its mat or in a room.
 
@@ -55,6 +56,8 @@ def render(
         Of the drawing that the samples are of.
     shaded : bool
         Whether light and shadow fall on it; without, every sample has the very colour of its finish.
+    raking : bool
+        Whether a low light from the left shows what stands proud.
     """
     height, width = size
     weights = screen_weights(light)
@@ -66,6 +69,8 @@ def render(
     linear = np.empty((samples.pixel.size, 3), dtype=np.float32)
     samples = finish.tells_apart(samples)
     lit = samples.weight * samples.fields["shade"] if shaded else samples.weight
+    relief = lit_by(finish.layers, samples, size, raking=raking) if shaded else None
+    lit = lit if relief is None else lit * relief
     for zone, place in samples.zones.items():
         linear[place] = fixed[zone] if zone in UNPAINTED else colours(finish, samples, zone, weights)
     # Where several samples share a pixel, or the mat shines past one, light adds up before it is encoded.
@@ -82,7 +87,7 @@ _NOTHING, _BESIDE, _SHADE = 0.06, 0.30, 0.4
 def render_field(samples: Samples, size: tuple[int, int], layer: Layer) -> Picture:
     """Return where a layer lies and how thick (height, width, 3): white for much, on the piece in grey."""
     values = np.full(samples.pixel.size + 1, _BESIDE, dtype=np.float32)
-    field = layer.of.share or layer.of.field
+    field = layer.share or layer.of.field
     samples = Finish(layers=(layer,)).tells_apart(samples)
     for zone, place in samples.zones.items():
         if zone not in UNPAINTED and (layer.reaches(zone) or zone_of(zone) not in WHEN_ASKED):

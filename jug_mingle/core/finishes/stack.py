@@ -16,6 +16,7 @@ from jug_mingle.core.finishes.bare_ground import Below, bare, figured, grain_of
 from jug_mingle.core.finishes.blends import mixed, shares
 from jug_mingle.core.finishes.generic import metal
 from jug_mingle.core.finishes.layer import Layer
+from jug_mingle.core.finishes.relief import upon
 from jug_mingle.core.optics.film import R_film, R_seen
 from jug_mingle.core.pieces.addresses import closest_first
 from jug_mingle.core.pieces.faces import Samples
@@ -65,10 +66,10 @@ def dabbed(field: FloatArray, coats: int) -> FloatArray:
 
 
 def gilding(layer: Layer) -> FloatArray:
-    """Return the body reflectance (36,) of what covers a surface opaque: the named tin, or plain gold."""
+    """Return the body reflectance (36,) of what covers a surface opaque: the named tin, or what is usual for it."""
     film = layer.films[0] if layer.films else None
     if film is None:
-        return metal("gold")
+        return metal(layer.of.plain)
     return R_film(K=film.optics.K, S=film.optics.S, X=np.inf, R_g=np.zeros(BANDS))
 
 
@@ -127,6 +128,7 @@ def at_point(finish: Finish, samples: Samples, zone: str, at: int) -> list[Laid]
             R, amount = _laid(layer, one, zone, R, states, finish.wood_below(number, zone))
             veil = layer.of.surface(layer, veil, amount)
             found.append(Laid(layer=number, field=amount, R=R_seen(R, veil)))
+            one = upon(one, layer, zone)
         states.append(R)
     return found
 
@@ -140,11 +142,14 @@ def _laid(
     if layer.of.act == "cover":
         d = float(dabbed(_field(layer, one, zone), layer.coats)[0])
         return R + d * (gilding(layer) - R), d
+    if layer.of.palette is not None and layer.of.ink is not None:
+        d = float(_field(layer, one, zone)[0])
+        return R + d * (layer.of.palette(layer)[int(layer.of.ink(layer, one, zone)[0])] - R), d
     if layer.of.lifts is not None:
         lifted = float(layer.of.lifts(layer, one, zone)[0])
         R = R + lifted * (states[state_below(layer, len(states) - 1)] - R)
     t = float(_field(layer, one, zone)[0])
-    if layer.of.share is not None:
+    if layer.share is not None:
         parts = [values.astype(float) for values in shares(layer, one, zone)]
         K, S = (values[0] for values in mixed(layer.films, parts))
         return R_film(K=K, S=S, X=layer.X * t, R_g=R), float(parts[-1][0])

@@ -18,6 +18,7 @@ from jug_mingle.core.finishes.blends import film_share, mixed, share_of, third_s
 from jug_mingle.core.finishes.layer import Film, Layer, OnWood
 from jug_mingle.core.finishes.nodes import NODES
 from jug_mingle.core.finishes.parallel import side_by_side
+from jug_mingle.core.finishes.relief import upon
 from jug_mingle.core.finishes.stack import Finish, dabbed, gilding, state_below
 from jug_mingle.core.optics.film import R_seen, film_alone
 from jug_mingle.core.pieces.faces import Samples
@@ -33,7 +34,8 @@ _THICKEST: Final = 2.0
 class _Step:
     """One layer made ready for many samples: tables over levels of its field, at the nodes.
 
-    : R0 and T² (levels, 12) by `index`. "reveal": towards an earlier state by `amount`. "cover": towards `to`.
+    : R0 and T² (levels, 12) by `index`. "reveal": towards an earlier state by `amount`. "cover": towards `to`;
+    "print": towards the row `which` of `to`.
     What lifts does both, the lifting first.
     """
 
@@ -43,6 +45,7 @@ class _Step:
     amount: FloatArray | None = None
     lower: int = 0
     to: FloatArray | None = None
+    which: NDArray[np.uint16] | None = None
     keep: bool = False
 
 
@@ -78,7 +81,7 @@ def _blend_tables(by_look: bool, flows: bool, films: tuple[Film, ...], X: float)
 
 def _film_step(layer: Layer, samples: Samples, zone: str, wood: str) -> tuple[_Step, float]:
     """Return a layer of films made ready, and how far it covers."""
-    if layer.of.share is not None:
+    if layer.share is not None:
         index = samples.remember(zone, ("blend", layer.field_key), lambda: _blend_index(layer, samples, zone))
         R0, T2 = _blend_tables(layer.of.by_look, layer.of.flows, layer.films, layer.X)
         return _Step(index=index, R0=R0, T2=T2), 1.0
@@ -136,6 +139,12 @@ def _steps(finish: Finish, samples: Samples, zone: str) -> tuple[list[_Step], fl
         elif layer.of.act == "cover":
             to = gilding(layer)[NODES].astype(np.float32)
             step = _Step(amount=dabbed(_shares(layer.of.field, layer, samples, zone), layer.coats), to=to)
+        elif layer.of.palette is not None and layer.of.ink is not None:
+            to, which = layer.of.palette(layer)[:, NODES], layer.of.ink(layer, samples, zone)
+            step = _Step(
+                amount=_shares(layer.of.field, layer, samples, zone), to=to.astype(np.float32),
+                which=which.astype(np.uint16),
+            )  # fmt: skip
         elif layer.films:
             step, amount = _film_step(layer, samples, zone, finish.wood_below(number, zone))
             if (lifts := layer.of.lifts) is not None:
@@ -144,6 +153,7 @@ def _steps(finish: Finish, samples: Samples, zone: str) -> tuple[list[_Step], fl
             step = _Step()
         veil = layer.of.surface(layer, veil, amount)
         steps.append(replace(step, keep=keep))
+        samples = upon(samples, layer, zone)
     return steps, veil
 
 
@@ -184,12 +194,19 @@ def _stacked(R: FloatArray, steps: Sequence[_Step], part: slice) -> FloatArray:
         if step.keep:
             kept[number] = R.copy()
         if step.amount is not None:
-            to = kept[step.lower] if step.to is None else np.tile(step.to, (len(R), 1))
+            to = kept[step.lower] if step.to is None else _towards(step.to, step.which, part)
             compiled.turn(R, step.amount[part], to)
         if step.R0 is not None and step.T2 is not None:
             level = np.zeros(len(R), dtype=np.uint16) if step.index is None else step.index[part]
             compiled.lay(R, level, step.R0, step.T2)
     return R
+
+
+def _towards(to: FloatArray, which: NDArray[np.uint16] | None, part: slice) -> FloatArray:
+    """Return what the samples of a part go towards (n, 12)."""
+    if which is not None:
+        return np.ascontiguousarray(to[which[part]])
+    return np.tile(to, (part.stop - part.start, 1))
 
 
 @lru_cache(maxsize=64)

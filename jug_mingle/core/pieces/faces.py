@@ -77,6 +77,8 @@ class Samples:
         As of a `Face`.
     floor : int
         The row of the picture where a wall behind the piece meets the floor.
+    scale : float
+        Pixels a metre.
     cache : dict
         What was found out before, by name: it depends on the drawing alone. See `remember`.
     """
@@ -89,11 +91,19 @@ class Samples:
     zones: dict[str, slice]
     fields: dict[str, FloatArray]
     floor: int = 0
+    scale: float = 1000.0
     cache: dict[tuple[object, ...], NDArray[Any]] = field(default_factory=dict)
+    over: dict[str, FloatArray] = field(default_factory=dict)
+    state: tuple[object, ...] = ()
 
     def of(self, name: str, zone: str) -> FloatArray:
         """Return a field over the samples of one zone."""
-        return self.fields[name][self.zones[zone]]
+        return self.over[name] if name in self.over else self.fields[name][self.zones[zone]]
+
+    def with_over(self, over: dict[str, FloatArray], state: tuple[object, ...]) -> "Samples":
+        """Return the same with fields of the one zone that is looked at now put in place of its own; `state` tells
+        what is found out from them apart."""
+        return replace(self, over={**self.over, **over}, state=(*self.state, state))
 
     def told_apart(self, alike: Callable[[str], Hashable]) -> "Samples":
         """Return the same with zones split where `alike` is not one and the same for all of their faces."""
@@ -117,7 +127,7 @@ class Samples:
         """Return what `make` returned for this of a zone the first time; all is forgotten when it grows too large."""
         # By its place: what a zone's name stands for depends on what is told apart.
         place = self.zones[zone]
-        key = (place.start, place.stop, *what)
+        key = (place.start, place.stop, *what, *self.state)
         found = self.cache.get(key)
         if found is None:
             found = make()
@@ -169,6 +179,7 @@ class Drawing:
             foremost=foremost,
             uncovered=through.ravel(),
             floor=self.floor,
+            scale=self.scale,
             faces=faces,
             zones=zones,
             # One field after the other: all of them twice would be the most memory that a picture takes.

@@ -11,6 +11,7 @@ from typing import Final
 from jug_mingle.core.finishes.layer import Layer
 from jug_mingle.core.materials.handling import time_words
 from jug_mingle.core.plan.conditions import Changed, open_under, wait_under
+from jug_mingle.core.plan.patterned import patterned, tissue_for
 from jug_mingle.core.plan.rates import laid_minutes
 from jug_mingle.core.plan.step import NIGHT, Course, Step, Take
 from jug_mingle.core.plan.step_on import on, step_of
@@ -34,7 +35,8 @@ _LOOSENS: Final = frozenset({"milk_paint", "chalk_paint", "home_chalk_paint"})
 
 _ORDINALS: Final = ("", "First", "Second", "Third", "Fourth", "Fifth", "Sixth", "Seventh", "Eighth")
 _GOES_ON_DRY: Final = frozenset(
-    {"wax", "glaze", "sponge", "distress", "fade", "chippy", "metallic", "stencil", "dry_brush", "knife", "wax_eraser",
+    {"wax", "glaze", "sponge", "distress", "fade", "chippy", "metallic", "stencil", "lettering", "raised", "transfer",
+     "paper", "collage", "ornament", "lined", "dry_brush", "knife", "wax_eraser",
      "drips", "wash", "two_tone", "stain"}
 )  # fmt: skip
 """What follows as soon as the coat below can be touched; a full coat waits longer."""
@@ -101,14 +103,17 @@ def _step(
     paints = bool(layer.films) or bool(kind.usual_material)
     tool = {"brush": "brush", "roller": "roller", "spray": "spray gun", "rag": "rags"}[way]
     open_time = min((h.open_time for _, h in one.facts.contents if h.open_time is not None), default=None)
+    laid = patterned(layer, unit, work.count, workshop.schools)
+    said = _words(layer, open_time, unit, open_under(workshop.air))
+    minutes = laid.minutes if laid else laid_minutes(layer.kind, way, unit.area, unit.parts)
     return step_of(
         work, layer.kind, unit, f"{title}, {unit.title}", more=f"{mark_of(work, one.place)}.{coat}",
-        words=_words(layer, open_time, unit, open_under(workshop.air)), why=kind.why[:1].upper() + kind.why[1:] + ".",
-        minutes=laid_minutes(layer.kind, way, unit.area, unit.parts), takes=takes, kinds=one.facts.kinds,
+        words=said if laid is None else laid.words, why=kind.why[:1].upper() + kind.why[1:] + ".",
+        minutes=minutes, takes=takes, kinds=one.facts.kinds,
         place="booth" if way == "spray" else "", kit=f"{film}.{way}" if paints else "",
         cleaning=(12 if way == "spray" else 6) if paints else 0, card=layer.kind, layer=one.place, coat=coat,
         ready=(*(take.name for take in takes), tool) if paints else ("320 paper and a block",),
-        uses=_uses(layer, unit, way), parts=max(1, min(4, unit.parts)),
+        uses=_uses(layer, unit, way) if laid is None else laid.uses, parts=max(1, min(4, unit.parts)),
         stands=layer.dwell if layer.kind == "stain" and layer.dwell <= ATTENDED else 0.0,
     )  # fmt: skip
 
@@ -131,6 +136,8 @@ def _words(layer: Layer, open_time: float | None, unit: Unit, heat: Changed) -> 
 def _uses(layer: Layer, unit: Unit, way: str) -> tuple[tuple[str, float], ...]:
     if not layer.films and not layer.of.usual_material:
         return (("grit_320", max(0.5, unit.area)),)
+    if layer.kind == "tissue":
+        return (("tissue", tissue_for(unit.area)),)
     if way == "spray":
         return (("filters", 0.5), ("gloves", 1.0))
     return (("cloths", 1.0),) if layer.kind in ("wax", "stain", "oil", "glaze", "wash") else ()
@@ -200,8 +207,9 @@ def _dries(course: Course, work: PieceWork, unit: Unit, at: int, coat: int, work
         minutes = NIGHT
     felt = minutes is None
     wax = one.facts.base == "wax" or one.layer.kind == "wax"
+    laid = patterned(one.layer, unit, work.count, workshop.schools)
     changed = wait_under(workshop.air, wax=wax, water=one.facts.base == "water", thin=one.layer.of.has("thin"))
-    least = changed.of(BY_TOUCH if minutes is None else minutes)
+    least = changed.of(BY_TOUCH if minutes is None else minutes) + (0 if laid is None else laid.waits)
     why = "No figure is usual: an hour, by touch." if felt else f"{time_words(float(minutes or 0))} is usual of it."
     course.then(where, least, words=f"{one.layer.of.title.lower()} dries", why=" ".join([why, *changed.why]), felt=felt)
     last = coat == one.layer.coats

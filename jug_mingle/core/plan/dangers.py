@@ -48,14 +48,16 @@ _CAUSES: Final[Mapping[str, _Of]] = {
     "glass": lambda step, around: step.act == "free" and "glass" in around.survey.causes,
     "lamp": lambda step, around: step.act == "free" and "lamp" in around.survey.causes,
     "pets": lambda step, around: step.act == "extract" and "pets" in around.survey.causes,
-    "blades": lambda step, _: step.act in ("mask", "unmask", "line", "stencil"),
+    "blades": lambda step, _: (
+        step.act in ("mask", "unmask", "line", "stencil", "transfer", "paper", "collage", "lined")
+    ),
     "lifting": lambda step, around: step.act in ("dismantle", "deliver") and "heavy" in around.survey.causes,
     "weather": lambda step, around: (
         step.act in _WET
         and (around.air.temperature >= HOT or around.air.temperature < COOL or around.air.humidity >= HUMID)
     ),
     "cure": lambda _, around: around.last,
-    "drains": lambda step, _: bool(step.kinds & _POWDERS),
+    "drains": lambda step, _: bool(step.kinds & (_POWDERS | {"texture_paste"})),
     "powder": lambda step, _: bool(step.kinds & _POWDERS),
     "microwave": lambda step, _: bool(step.kinds & _WAXES),
     "hair_dryer": lambda step, around: around.air.dryer and step.act in _WET,

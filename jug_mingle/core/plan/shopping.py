@@ -49,6 +49,13 @@ GOODS: Final[Mapping[str, Good]] = {
         Good(key="filters", title="Respirator filters", unit="pairs", pack=1, price=12.0),
         Good(key="lead_test", title="Lead test", unit="tests", pack=2, price=15.0),
         Good(key="paper", title="Drawer lining", unit="m", pack=5, price=9.0),
+        Good(key="transfer_sheets", title="Transfers", unit="sheets", pack=4, price=24.0),
+        Good(key="paper_sheets", title="Decorative paper", unit="sheets", pack=1, price=6.0),
+        Good(key="cane", title="Cane, mesh or liner", unit="m", pack=1, price=18.0),
+        Good(key="stencil_film", title="Stencil film", unit="sheets", pack=1, price=12.0),
+        Good(key="mesh", title="Mesh stencils", unit="screens", pack=1, price=18.0),
+        Good(key="tissue", title="Gift tissue", unit="sheets", pack=10, price=3.0),
+        Good(key="casts", title="Casting clay", unit="casts", pack=12, price=9.0),
         Good(key="bags", title="Labelled bags", unit="bags", pack=20, price=3.0),
         Good(key="brush", title="Brushes", unit="brushes", pack=1, price=7.0),
     )

@@ -6,7 +6,8 @@ from typing import Final
 
 ACTS_THAT_DRY: Final = frozenset(
     {"primer", "paint", "blend", "wash", "two_tone", "stain", "glaze", "sponge", "wax", "oil", "sealer", "crackle",
-     "drips", "stencil", "dry_brush", "knife", "metallic", "strip", "fill", "glue", "bleach"}
+     "drips", "stencil", "lettering", "raised", "transfer", "paper", "collage", "ornament", "lined", "stippled",
+     "trowelled", "salt", "rust", "tissue", "dry_brush", "knife", "metallic", "strip", "fill", "glue", "bleach"}
 )  # fmt: skip
 """What should not be done where it is too cold."""
 

@@ -88,6 +88,9 @@ def taken_by(layer: Layer, samples: Samples, faces: Mapping[str, float], *, marg
         return []
     way = WAYS[layer.way]
     more = way.thick / (1.0 - way.lost) / (1.0 + layer.water)
+    if layer.laid_out is not None:
+        area = [share * layer.laid_out.area for share in layer.laid_out.ink_shares(len(rates))]
+        return _taken(layer, area, rates, margin=margin, more=more)
     reached = [name for name in faces if layer.reaches(name)]
     seen = {name: _laid(layer, samples, name) for name in reached if name in samples.faces}
     # What is not seen in the picture, such as the far side or an inside, takes what is seen takes.
@@ -97,6 +100,10 @@ def taken_by(layer: Layer, samples: Samples, faces: Mapping[str, float], *, marg
         else [1.0 / len(rates)] * len(rates)
     )
     area = [sum(faces[name] * seen.get(name, unseen)[n] for name in reached) for n in range(len(rates))]
+    return _taken(layer, area, rates, margin=margin, more=more)
+
+
+def _taken(layer: Layer, area: Sequence[float], rates: Sequence[float], *, margin: float, more: float) -> list[Taken]:
     return [
         Taken(area=own, ml=paint_needed(own, coats=layer.coats, spread_rate=rate, margin=margin) * more)
         for own, rate in zip(area, rates, strict=True)
@@ -110,7 +117,7 @@ def _laid(layer: Layer, samples: Samples, face: str) -> list[float]:
     place alone.
     """
     placed = layer.of.has("rubbed_in") and layer.place != "everywhere"
-    if layer.of.share is not None or layer.of.has("spares_paint") or placed:
+    if layer.share is not None or layer.of.has("spares_paint") or placed:
         return area_shares(layer, samples.by_face, face)
     return [1.0]
 

@@ -87,6 +87,31 @@ QUESTIONS: Final[Mapping[str, Question]] = {
             answers={"sand": "between all coats", "end": "at the end, or not at all"},
         ),
         Question(
+            key="stencil_edge", of_plan=True, title="A clean stencil edge",
+            unanswered="plan clear coat through the windows",
+            answers={
+                "barrier": "clear coat through the windows first", "lifted_wet": "lifted while it is wet",
+                "dry": "a nearly dry roller is enough",
+            },
+        ),
+        Question(
+            key="transfer", title="A transfer on what", unanswered=_NOTHING,
+            answers={"bare": "on the bare paint, one seal for all", "between": "between two clear coats"},
+        ),
+        Question(
+            key="paper_glue", of_plan=True, title="What paper is pasted with",
+            unanswered="plan clear coat",
+            answers={
+                "flat": "flat clear coat, no added shine", "satin": "satin clear coat, one film for all",
+                "white_glue": "white glue with a little water, on the paper",
+            },
+        ),
+        Question(
+            key="paper_trim", of_plan=True, title="Paper cut to size",
+            unanswered="plan it a little larger, rubbed off while damp",
+            answers={"before": "measured and cut before", "after": "pasted larger and rubbed off while damp"},
+        ),
+        Question(
             key="removal", of_plan=True, title="Getting to bare wood", unanswered="plan sanding, and stripper for "
             "many coats",
             answers={"sand": "by sander", "strip": "by stripper"},

@@ -17,11 +17,13 @@ class LayerKindTest(unittest.TestCase):
                 self.assertLessEqual(set(kind.takes), set(MATERIALS))
                 self.assertIn(kind.act, get_args(Act))
                 self.assertLessEqual(kind.traits, set(get_args(Trait)))
-                self.assertEqual(kind.act == "reveal", kind.films == (0, 0))
+                self.assertEqual(kind.films == (0, 0), kind.act == "reveal" or kind.key in ("transfer", "lined"))
+                self.assertEqual(kind.act == "print", kind.palette is not None and kind.ink is not None)
                 self.assertEqual(kind.share is not None, kind.films[1] > 1)
                 self.assertEqual(kind.third_share is not None, kind.films[1] > 2)
-                self.assertTrue(kind.takes or kind.act == "reveal")
-                self.assertEqual(bool(kind.usual_material), kind.films[0] == 0 and kind.act != "reveal")
+                bare = kind.films == (0, 0)
+                self.assertTrue(kind.takes or bare)
+                self.assertEqual(bool(kind.usual_material), kind.films[0] == 0 and not bare)
                 if kind.has("hides"):
                     self.assertTrue(kind.has("opaque") and kind.has("colours"))
 

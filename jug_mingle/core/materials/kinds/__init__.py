@@ -7,6 +7,7 @@ from jug_mingle.core.materials.kind import Kind
 from jug_mingle.core.materials.kinds.clear_coats import CLEAR_COATS
 from jug_mingle.core.materials.kinds.oils import OILS
 from jug_mingle.core.materials.kinds.paints import PAINTS
+from jug_mingle.core.materials.kinds.pastes import PASTES
 from jug_mingle.core.materials.kinds.powders_and_thinners import POWDERS_AND_THINNERS
 from jug_mingle.core.materials.kinds.primers import PRIMERS
 from jug_mingle.core.materials.kinds.stains_and_glazes import STAINS_AND_GLAZES
@@ -14,7 +15,7 @@ from jug_mingle.core.materials.kinds.waxes import WAXES
 
 KINDS: Final[Mapping[str, Kind]] = {
     kind.key: kind
-    for kind in (*PAINTS, *PRIMERS, *STAINS_AND_GLAZES, *CLEAR_COATS, *WAXES, *OILS, *POWDERS_AND_THINNERS)
+    for kind in (*PAINTS, *PRIMERS, *STAINS_AND_GLAZES, *CLEAR_COATS, *WAXES, *OILS, *PASTES, *POWDERS_AND_THINNERS)
 }
 
 

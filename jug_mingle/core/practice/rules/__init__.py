@@ -7,12 +7,15 @@ from jug_mingle.core.finishes.stack import Finish
 from jug_mingle.core.practice.remark import Remark
 from jug_mingle.core.practice.rules.grounds import GROUND_RULES
 from jug_mingle.core.practice.rules.order import ORDER_RULES
+from jug_mingle.core.practice.rules.patterns import PATTERN_RULES
 from jug_mingle.core.practice.rules.rule import Rule
 from jug_mingle.core.practice.rules.seals import SEAL_RULES
 from jug_mingle.core.practice.rules.waxes import WAX_RULES
 from jug_mingle.core.practice.situation import Situation, situations, where
 
-RULES: Final[Mapping[str, Rule]] = {rule.key: rule for rule in (*GROUND_RULES, *WAX_RULES, *ORDER_RULES, *SEAL_RULES)}
+RULES: Final[Mapping[str, Rule]] = {
+    rule.key: rule for rule in (*GROUND_RULES, *WAX_RULES, *ORDER_RULES, *SEAL_RULES, *PATTERN_RULES)
+}
 
 
 def by_rules(finish: Finish, faces: Collection[str]) -> list[Remark]:
