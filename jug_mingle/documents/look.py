@@ -5,7 +5,8 @@ from typing import Annotated, Literal
 from pydantic import Field, StringConstraints
 
 from jug_mingle.core.finishes.kinds import KINDS
-from jug_mingle.core.finishes.layer import LaidBy, Pattern, Place
+from jug_mingle.core.finishes.layer import BlendPattern, LaidBy, Place
+from jug_mingle.documents.layout import LayoutIn, MotifFile
 from jug_mingle.documents.strict import OneOf, StrictModel
 
 Share = Annotated[float, Field(ge=0.0, le=1.0)]
@@ -30,7 +31,7 @@ class LayerIn(StrictModel):
     wipe: Share = 0.0
     amount: Share = 0.5
     place: Place = "everywhere"
-    pattern: Pattern = "centre"
+    pattern: BlendPattern = "centre"
     size: Share = 0.0
     width: Share = 0.6
     contrast: Share = 1.0
@@ -41,6 +42,7 @@ class LayerIn(StrictModel):
     way: LaidBy = "brush"
     veil: Share | None = None
     on: bool = True
+    layout: LayoutIn | None = Field(default=None, description="Where it lies, of what is laid out.")
 
 
 class ColourNote(StrictModel):
@@ -57,3 +59,4 @@ class LookFile(StrictModel):
     name: Annotated[str, StringConstraints(strip_whitespace=True, min_length=1, max_length=120)]
     roles: dict[Literal["first", "second", "third"], ColourNote] = Field(default={})
     layers: list[LayerIn] = Field(min_length=1, max_length=24)
+    motifs: dict[str, MotifFile] = Field(default={}, description="Own motifs of its layers, by their names there.")

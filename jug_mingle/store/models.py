@@ -9,6 +9,7 @@ from sqlalchemy.orm import Mapped, mapped_column, relationship
 from jug_mingle.store.base import Row as Row
 from jug_mingle.store.base import UTCDateTime as UTCDateTime
 from jug_mingle.store.base import now as now
+from jug_mingle.store.motif import MotifRow as MotifRow
 from jug_mingle.store.record import ChoiceRow as ChoiceRow
 from jug_mingle.store.record import EntryRow as EntryRow
 

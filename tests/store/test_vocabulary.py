@@ -17,7 +17,7 @@ from pydantic import BaseModel
 from jug_mingle.core import WAVELENGTHS
 from jug_mingle.core.evidence.certainty import PHOTO_NOISE, WAYS
 from jug_mingle.core.finishes.kinds import KINDS as KINDS_OF_LAYER
-from jug_mingle.core.finishes.layer import Pattern, Place
+from jug_mingle.core.finishes.layer import BlendPattern, Place
 from jug_mingle.core.materials.kinds import KINDS as KINDS_OF_MATERIAL
 from jug_mingle.core.measuring.jugs import JUGS
 from jug_mingle.core.measuring.tools import TOOLS
@@ -32,7 +32,7 @@ from jug_mingle.core.plan.survey import CAUSES, DAMAGE, TESTS, TREATMENTS
 from jug_mingle.core.practice.uses import AGES, USES
 from jug_mingle.core.recipes.over_kinds import OVER_KINDS
 from jug_mingle.core.recipes.preparation_table import PREPARATIONS
-from jug_mingle.documents import colour_source, face_marks, laid, look, plan, tin_test
+from jug_mingle.documents import colour_source, face_marks, laid, layout, look, plan, tin_test
 from jug_mingle.formats import colour_tables, plan_csv, shelf_csv, shelf_file
 from jug_mingle.store.models import Row
 
@@ -60,7 +60,7 @@ def vocabulary() -> dict[str, list[str]]:
     """Return every persisted word of the program as it stands, sorted by what it is a word for."""
     words: dict[str, Any] = {
         "kinds of layer": KINDS_OF_LAYER,
-        "patterns of layers": get_args(Pattern),
+        "patterns of layers": get_args(BlendPattern),
         "places of layers": get_args(Place),
         "zones": ZONES,
         "faces of parts": FACES,
@@ -92,6 +92,7 @@ def vocabulary() -> dict[str, list[str]]:
         "columns of a table of colours": colour_header(),
         "fields of colour sources": fields_of(colour_source),
         "fields of looks": fields_of(look),
+        "fields of layouts": fields_of(layout),
         "fields of tests of a tin": fields_of(tin_test),
         "fields of marks on a photo": fields_of(face_marks),
         "fields of a shelf file": fields_of(shelf_file),
