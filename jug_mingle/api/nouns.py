@@ -2,6 +2,7 @@
 
 from typing import Final
 
+from jug_mingle.api.accents import routes as accents
 from jug_mingle.api.archives import routes as archives
 from jug_mingle.api.batches import routes as batches
 from jug_mingle.api.bin import routes as bin
@@ -21,6 +22,7 @@ from jug_mingle.api.measuring import routes as measuring
 from jug_mingle.api.mixes import routes as mixes
 from jug_mingle.api.ombres import routes as ombres
 from jug_mingle.api.over import routes as over
+from jug_mingle.api.patterns import routes as patterns
 from jug_mingle.api.photos import routes as photos
 from jug_mingle.api.pieces import routes as pieces
 from jug_mingle.api.plans import routes as plans
@@ -35,6 +37,7 @@ from jug_mingle.api.strips import routes as strips
 from jug_mingle.api.targets import routes as targets
 
 NOUNS: Final = (
+    accents,
     archives,
     batches,
     bin,
@@ -54,6 +57,7 @@ NOUNS: Final = (
     mixes,
     ombres,
     over,
+    patterns,
     photos,
     pieces,
     plans,

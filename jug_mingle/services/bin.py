@@ -19,6 +19,7 @@ from jug_mingle.store.models import (
     LookRow,
     MaterialRow,
     MixRow,
+    MotifRow,
     PhotoRow,
     PieceRow,
     PreparationRow,
@@ -55,6 +56,7 @@ KINDS: Final = {
     "colour": Kind(table=TargetRow, spoken=('"wood:{}"', '"found:{}"', '"target_id": {},', '"target_id": {}}}')),
     "jug": Kind(table=MixRow, spoken=('"mix:{}"', '"mix_id": {},', '"mix_id": {}}}')),
     "look": Kind(table=LookRow),
+    "motif": Kind(table=MotifRow, spoken=('"own:{}"',)),
     "strip": Kind(
         table=StripRow, restore=lambda session, row: restore_strip(session, row.id), name=_strip_name,
         spoken=('"strip:{}"',),

@@ -34,16 +34,17 @@ def picture_of(
     opened: bool = False,
     before: bool = False,
     room: Room | None = None,
+    raking: bool = False,
 ) -> Picture:
     """Return the picture of a piece in a finish; with `stage` as it is after so many coats.
 
-    `opened` and `before` as for `pieces.drawn`, `room` as for `picture.render`.
+    `opened` and `before` as for `pieces.drawn`, `room` and `raking` as for `picture.render`.
     """
     if stage is not None:
         grown = stages(finish.layers)
         finish = Finish(layers=grown[min(stage, len(grown) - 1)], grounds=finish.grounds)
     samples = drawn(row, pixels_wide, pixels_high, opened=opened, before=before)
-    return render(samples, (pixels_high, pixels_wide), finish, light, shaded=shaded, room=room)
+    return render(samples, (pixels_high, pixels_wide), finish, light, shaded=shaded, room=room, raking=raking)
 
 
 def room_of(session: Session, job_id: int, wall: str | None, floor: str | None) -> Room | None:

@@ -73,6 +73,7 @@ def judged(session: Session, piece_id: int, layers: Sequence[LayerIn], *, light:
     samples = drawn(row, *JUDGED_AT)
     remarks = [
         *_put_away(session, layers),
+        *_unfit(finish),
         *by_school(by_rules(finish, piece_of(row).faces), settings_of(session).schools),
         *remarks_of_use(uses_of(row), finish.layers, piece_of(row).faces),
         *judge(finish, samples, bridges=_bridges(session), light=light),
@@ -116,6 +117,18 @@ def _with_the_set(session: Session, row: PieceRow, needs: list[Need]) -> list[Ne
             for need in needs_worn(session, other):
                 theirs[need.colour] = theirs.get(need.colour, 0.0) + need.ml
     return [replace(need, set_ml=need.ml + theirs[need.colour]) if need.colour in theirs else need for need in needs]
+
+
+def _unfit(finish: Finish) -> list[Remark]:
+    """A pattern that does not fit prints nothing; it says so."""
+    return [
+        Remark(
+            layer=number, weight="wrong", words="Its layout does not fit this piece.",
+            why="It is larger than every face, or there is no flat face of those that it is for: lay it out again.",
+        )
+        for number, layer in enumerate(finish.layers)
+        if layer.on and layer.laid_out is not None and not layer.laid_out.spaces
+    ]  # fmt: skip
 
 
 def _bridges(session: Session) -> list[Film]:

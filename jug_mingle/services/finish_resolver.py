@@ -17,11 +17,13 @@ from jug_mingle.core.finishes.generic import generic_film
 from jug_mingle.core.materials.handling import Facts
 from jug_mingle.core.materials.kinds import kind_of
 from jug_mingle.core.measuring.pouring import Pour
+from jug_mingle.core.pattern.surfaces import surfaces_of
 from jug_mingle.documents.look import LayerIn
 from jug_mingle.documents.strict import row_number
 from jug_mingle.errors import UnfitError
 from jug_mingle.services.materials import get_material
 from jug_mingle.services.mixes import get_mix
+from jug_mingle.services.patterns import Prepared, on_surfaces, prepared
 from jug_mingle.services.pieces import check_names, get_piece, grounds_of, piece_of
 from jug_mingle.services.predictions import pours_of
 from jug_mingle.services.shelf_fit import fitted_shelf
@@ -94,7 +96,7 @@ def resolved(session: Session, job_id: int, layers: Sequence[LayerIn]) -> tuple[
     colours = _Colours(session=session, job_id=job_id, shelf=fitted_shelf(session), made={})
     found = []
     for number, layer in enumerate(layers):
-        spec: dict[str, Any] = layer.model_dump(exclude={"colours", "zones"})
+        spec: dict[str, Any] = layer.model_dump(exclude={"colours", "zones", "layout"})
         try:
             films = tuple(colours.film(name) for name in layer.colours)
             found.append(Layer(films=films, zones=tuple(layer.zones), **spec))
@@ -103,11 +105,23 @@ def resolved(session: Session, job_id: int, layers: Sequence[LayerIn]) -> tuple[
     return tuple(found)
 
 
+def layouts_of(session: Session, job_id: int, layers: Sequence[LayerIn]) -> list[Prepared | None]:
+    """Return the layouts of layers; UnfitError says which is wrong, and how."""
+    found = []
+    for number, layer in enumerate(layers):
+        try:
+            found.append(prepared(session, job_id, layer))
+        except ValueError as error:
+            raise UnfitError(f"layer {number + 1}: {error}") from error
+    return found
+
+
 def dressed(session: Session, piece_id: int, layers: Sequence[LayerIn]) -> tuple[PieceRow, Finish]:
     """Return a piece and its finish, saved or not: all that a picture needs of the database."""
     row = get_piece(session, piece_id)
     piece = piece_of(row)
     found = resolved(session, row.job_id, layers)
     own = tuple(replace(layer, zones=tuple(piece.ungrouped(layer.zones))) for layer in found)
+    own = on_surfaces(own, layouts_of(session, row.job_id, layers), surfaces_of(piece))
     check_names(piece, (name for layer in own for name in layer.zones))
     return row, Finish(layers=own, grounds=grounds_of(session, row))

@@ -6,11 +6,14 @@ from sqlalchemy import select
 from sqlalchemy.orm import Session
 
 from jug_mingle.core.finishes.presets import LOOKS
+from jug_mingle.documents.layout import LayoutIn
 from jug_mingle.documents.look import ColourNote, LayerIn, LookFile
 from jug_mingle.errors import NotFoundError, UnfitError
 from jug_mingle.services.finish_resolver import _Colours, resolved
 from jug_mingle.services.jobs import get_job
 from jug_mingle.services.mixes import copy_mix, get_mix, mix_rows
+from jug_mingle.services.motifs import copy_motif, get_motif, keep_file
+from jug_mingle.services.motifs import to_file as motif_file
 from jug_mingle.services.pieces import get_piece
 from jug_mingle.services.shelf_fit import fitted_shelf
 from jug_mingle.store.models import LookRow, PieceRow, now
@@ -80,10 +83,20 @@ def copy_look(session: Session, look_id: int, job_id: int) -> LookRow:
         there = get_mix(session, int(colour.partition(":")[2]))
         cast[colour] = f"mix:{copy_mix(session, there, job_id).id}"
     layers = [
-        layer.model_copy(update={"colours": [cast.get(colour, colour) for colour in layer.colours]})
+        layer.model_copy(
+            update={"colours": [cast.get(colour, colour) for colour in layer.colours],
+                    "layout": _with_motif(session, layer.layout, job_id)}
+        )
         for layer in layers_of(look)
-    ]
+    ]  # fmt: skip
     return save_look(session, job_id, name=look.name, layers=layers)
+
+
+def _with_motif(session: Session, layout: LayoutIn | None, job_id: int) -> LayoutIn | None:
+    """Return a layout with its motif brought along."""
+    if layout is None:
+        return None
+    return layout.model_copy(update={"motif": copy_motif(session, layout.motif, job_id), "placed": 0})
 
 
 def layers_of(row: LookRow) -> list[LayerIn]:
@@ -116,6 +129,22 @@ def cast_roles(session: Session, job_id: int, layers: Sequence[LayerIn]) -> list
     ]
 
 
+def from_file(session: Session, job_id: int, file: LookFile) -> LookRow:
+    """Keep a look from a file in the jugs of a job, its own motifs with it."""
+    made = {name: f"own:{keep_file(session, job_id, one).id}" for name, one in file.motifs.items()}
+    layers = [
+        layer
+        if layer.layout is None
+        else layer.model_copy(
+            update={"layout": layer.layout.model_copy(
+                update={"motif": made.get(layer.layout.motif, layer.layout.motif), "placed": 0}
+            )}
+        )
+        for layer in cast_roles(session, job_id, file.layers)
+    ]  # fmt: skip
+    return save_look(session, job_id, name=file.name, layers=layers)
+
+
 def to_file(session: Session, look_id: int) -> LookFile:
     """Return a look as a file: jugs and tins become roles, so that it can be worn in other colours."""
     row = get_look(session, look_id)
@@ -129,6 +158,11 @@ def to_file(session: Session, look_id: int) -> LookFile:
     return LookFile(
         name=row.name,
         roles={role: ColourNote(name=films.film(colour).name) for colour, role in cast.items()},
+        motifs={
+            name: motif_file(get_motif(session, int(name.partition(":")[2])))
+            for name in {layer.layout.motif for layer in layers if layer.layout is not None}
+            if name.startswith("own:")
+        },
         layers=[
             layer.model_copy(update={"colours": [cast.get(colour, colour) for colour in layer.colours]})
             for layer in layers

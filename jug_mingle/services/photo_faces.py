@@ -1,6 +1,7 @@
 """A finish tried on a person's own photo: faces marked by their corners, the layers laid in with the photo's light."""
 
 from collections.abc import Callable, Sequence
+from dataclasses import replace
 
 import numpy as np
 from sqlalchemy.orm import Session
@@ -9,8 +10,9 @@ from jug_mingle.core.colour.spaces import LINEAR_OF_BYTE, XYZ_TO_RGB
 from jug_mingle.core.colour.spectra import light as light_named
 from jug_mingle.core.finishes import Finish
 from jug_mingle.core.finishes.bare_ground import below_of
-from jug_mingle.core.finishes.on_photo import dressed_face
+from jug_mingle.core.finishes.on_photo import dressed_face, high_of
 from jug_mingle.core.finishes.picture import Picture, encode_linear
+from jug_mingle.core.pattern.surfaces import surface_alone
 from jug_mingle.core.photos.homography import CrossedCornersError, places_on
 from jug_mingle.core.photos.honest_light import Correction
 from jug_mingle.core.photos.lengths import Size, sizes_of
@@ -19,7 +21,8 @@ from jug_mingle.documents.face_marks import FaceIn, Marks
 from jug_mingle.documents.look import LayerIn
 from jug_mingle.errors import UnfitError
 from jug_mingle.formats.images import Pixels
-from jug_mingle.services.finish_resolver import resolved
+from jug_mingle.services.finish_resolver import layouts_of, resolved
+from jug_mingle.services.patterns import Prepared, on_surfaces
 from jug_mingle.services.photos import PhotoFolder, correction_of, get_photo, pixels_of
 from jug_mingle.services.pieces import ground_named
 
@@ -69,11 +72,14 @@ def dress_photo(
         layers=resolved(session, photo.job_id, layers),
         grounds={"": below_of(ground_named(session, photo.job_id, wood))},
     )
+    made = layouts_of(session, photo.job_id, layers)
     correction = correction_of(session, photo, folder, lighting)
-    return lambda: _laid_in(pixels, correction, faces, finish)
+    return lambda: _laid_in(pixels, correction, faces, finish, made)
 
 
-def _laid_in(pixels: Pixels, correction: Correction, faces: Sequence[FaceIn], finish: Finish) -> Picture:
+def _laid_in(
+    pixels: Pixels, correction: Correction, faces: Sequence[FaceIn], finish: Finish, made: Sequence[Prepared | None]
+) -> Picture:
     linear = (correction.XYZ(_DECODED[pixels]) @ XYZ_TO_RGB.T).astype(np.float32)
     light = light_named("window")
     for number, face in enumerate(faces, start=1):
@@ -83,8 +89,10 @@ def _laid_in(pixels: Pixels, correction: Correction, faces: Sequence[FaceIn], fi
             raise UnfitError(f"face {number}: {error}") from error
         if not on.cover.any():
             raise UnfitError(f"face {number} lies outside the photo: mark its corners on it")
+        alone = surface_alone(face.zone, face.width, high_of(face.corners, face.width, face.height))
+        here = replace(finish, layers=on_surfaces(finish.layers, made, [alone]))
         linear[on.rows, on.columns] = dressed_face(
-            linear[on.rows, on.columns], finish, on, zone=face.zone, corners=face.corners, width=face.width,
+            linear[on.rows, on.columns], here, on, zone=face.zone, corners=face.corners, width=face.width,
             height=face.height, light=light,
         )  # fmt: skip
     return encode_linear(linear)

@@ -13,6 +13,7 @@ from jug_mingle.core.materials.handling import Facts, time_words
 from jug_mingle.core.materials.kinds import kind_of
 from jug_mingle.core.optics.coefficients import Optics
 from jug_mingle.core.optics.film import veil_of
+from jug_mingle.core.pattern.surfaces import surfaces_of
 from jug_mingle.core.pieces import FORMS, usual_piece
 from jug_mingle.core.plan.dangers import CAUTIONS
 from jug_mingle.core.plan.explain import why_none
@@ -27,6 +28,7 @@ from jug_mingle.documents.plan import JobFile, JobPieceIn, PlanFile, PlanStepDoc
 from jug_mingle.errors import UnfitError
 from jug_mingle.formats.calendar_file import read_busy
 from jug_mingle.services.hours import AHEAD, Busy, Calendar, hours_of, zone_of
+from jug_mingle.services.patterns import on_surfaces, prepared
 from jug_mingle.services.plan_solver import PlanSolver
 from jug_mingle.services.plan_work import conditions_of, marks_of
 from jug_mingle.store.models import now
@@ -42,10 +44,11 @@ def work_of_file(number: int, said: JobPieceIn) -> PieceWork:
         layers = tuple(
             Layer(
                 films=tuple(_film(name) for name in layer.colours), zones=tuple(layer.zones),
-                **layer.model_dump(exclude={"colours", "zones"}),
+                **layer.model_dump(exclude={"colours", "zones", "layout"}),
             )
             for layer in said.layers
         )  # fmt: skip
+        layers = on_surfaces(layers, [prepared(None, 0, layer) for layer in said.layers], surfaces_of(piece))
         survey = Survey.of(said.survey.model_dump())
     except (ValueError, TypeError) as error:
         raise UnfitError(f"{said.name}: {error}") from error

@@ -106,7 +106,11 @@ def marks_of(layers: Sequence[LayerIn]) -> tuple[str, ...]:
     """Return a short name of what each layer lays: it differs where kind, colours, water or faces do."""
     found = []
     for layer in layers:
-        said = json.dumps([layer.kind, layer.colours, layer.water, layer.zones, layer.dwell])
+        told: list[object] = [layer.kind, layer.colours, layer.water, layer.zones, layer.dwell]
+        # A layout that goes on being laid is the same, however far it is.
+        if layer.layout is not None:
+            told.append(layer.layout.model_dump(mode="json", exclude={"placed"}))
+        said = json.dumps(told)
         found.append(hashlib.sha256(said.encode()).hexdigest()[:5])
     return tuple(found)
 

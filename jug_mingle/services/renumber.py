@@ -20,10 +20,10 @@ _NAMED: Final = {
 }  # fmt: skip
 """Name in JSON → the table whose row a whole number under it names."""
 
-_SPOKEN: Final = {"mix": "mix", "batch": "pot", "strip": "strip", "wood": "target", "found": "target"}
+_SPOKEN: Final = {"mix": "mix", "batch": "pot", "strip": "strip", "wood": "target", "found": "target", "own": "motif"}
 """What stands before a number in a text, as "mix:7" → its table."""
 
-_TEXT: Final = re.compile(r"(mix|batch|strip|wood|found):(\d+)")
+_TEXT: Final = re.compile(r"(mix|batch|strip|wood|found|own):(\d+)")
 _STEP_PIECE: Final = re.compile(r"^p(\d+)(?=\.)")
 _STEP_MIX: Final = re.compile(r"(?<=^job\.mix\.mix-)\d+")
 _STEP_MARK: Final = re.compile(r"(?<=-)[0-9a-f]{5}(?=\.|$)")

@@ -165,7 +165,7 @@ class LookTest(LookCase):
 
     def test_lookbook_and_presets(self) -> None:
         book = self.client.get("/api/lookbook").json()
-        self.assertEqual(len(book["kinds"]), 21)
+        self.assertEqual(len(book["kinds"]), 33)
         for preset in book["presets"]:
             layers = self.client.get(f"/api/jobs/1/presets/{preset['key']}").json()
             self.assertTrue(self.picture(layers).size)

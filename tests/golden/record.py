@@ -30,6 +30,7 @@ COLOURS: dict[str, list[str]] = {
     "blend": ["mix:1", "mix:2"], "two_tone": ["mix:1", "mix:2"], "stain": ["pot:brewed-tea"], "glaze": ["brown wax"],
     "wax": ["black wax"], "metallic": ["gold"],
     **{key: [] for key in ("wax_eraser", "distress", "crackle", "chippy", "oil", "sealer", "fade")},
+    **{key: [] for key in ("raised", "transfer", "paper", "collage", "lined", "rust")},
 }  # fmt: skip
 BARE = ("paint", "primer", "stain", "wash", "oil", "sealer", "two_tone", "blend")
 """Kinds that are shown on the wood itself; the others lie over two paints."""

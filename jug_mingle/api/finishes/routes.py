@@ -51,6 +51,7 @@ async def picture(piece_id: Id, body: PictureIn, context: ContextNow, light: Lig
             pixels = finish_pictures.picture_of(
                 row, finish, light=light_named(light), pixels_wide=wide, pixels_high=high, stage=body.stage,
                 shaded=body.shaded, opened=body.opened, before=body.before, room=room,
+                raking=body.raking,
             )  # fmt: skip
         data, media_type = encode(pixels, "sketch" if body.sketch else "exact")
         return Response(data, media_type=media_type, headers={"Cache-Control": "no-store"})

@@ -29,6 +29,7 @@ class PictureIn(StrictModel):
     wall: RoomName | None = Field(default=None, description="What it stands against, by name or found:7; else a mat.")
     floor: RoomName | None = None
     sketch: bool = False
+    raking: bool = Field(default=False, description="A low light from the left shows what stands proud.")
 
 
 class PointIn(StrictModel):

@@ -99,5 +99,4 @@ def look_file(look_id: Id, session: ReadSession) -> Response:
 def import_look(job_id: Id, body: LookFile, context: ContextNow) -> FinishOut:
     """Keep a look from a file, in the jugs of this job."""
     with writing(context) as session:
-        layers = looks.cast_roles(session, job_id, body.layers)
-        return finish_out(looks.save_look(session, job_id, name=body.name, layers=layers))
+        return finish_out(looks.from_file(session, job_id, body))

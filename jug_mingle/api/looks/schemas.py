@@ -61,6 +61,7 @@ class LayerKindOut(BaseModel):
     takes: list[str] = Field(description="Kinds of material that are laid in it.")
     generic: str = Field(description="Generic materials that it takes as well: waxes, metals, or none.")
     usual: LayerIn
+    laid_out: bool = Field(description="Whether it has a layout.")
     begins_with: str = Field(description="The generic material that it is laid with at first, or none.")
     settings: list[SettingOut]
     card: CardOut

@@ -22,7 +22,7 @@ def kind_out(kind: LayerKind) -> LayerKindOut:
     """Return a kind of layer with what can be moved of it."""
     return LayerKindOut(
         key=kind.key, title=kind.title, why=kind.why, least=kind.films[0], most=kind.films[1], takes=list(kind.takes),
-        generic=kind.generic, begins_with=kind.begins_with,
+        generic=kind.generic, laid_out=kind.has("laid_out"), begins_with=kind.begins_with,
         usual=LayerIn.model_validate({"kind": kind.key, **kind.usual}),
         settings=[setting_out(one) for one in kind.settings], card=CardOut.model_validate(CARDS[kind.key]),
     )  # fmt: skip

@@ -1,0 +1,1 @@
+"""Accents over HTTP."""

@@ -1,0 +1,1 @@
+"""Patterns over HTTP: motifs and layouts."""

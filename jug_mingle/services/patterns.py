@@ -1,0 +1,120 @@
+"""Layouts: a layer's pattern laid on a piece, or on a face of a photo."""
+
+from collections.abc import Iterable, Mapping, Sequence
+from dataclasses import dataclass, replace
+from typing import Final
+
+from sqlalchemy.orm import Session
+
+from jug_mingle.core.finishes.layer import Layer
+from jug_mingle.core.pattern.art import Art
+from jug_mingle.core.pattern.laying import lay, texts_of
+from jug_mingle.core.pattern.masks import Pattern
+from jug_mingle.core.pattern.prints import TONES, framed, on_film, on_paper, woven
+from jug_mingle.core.pattern.surfaces import Surface, reached_surfaces
+from jug_mingle.documents.layout import LayoutIn
+from jug_mingle.documents.look import LayerIn
+from jug_mingle.errors import UnfitError
+from jug_mingle.services.motifs import art_of, letters
+
+USUAL: Final[Mapping[str, LayoutIn]] = {
+    "stencil": LayoutIn(motif="sprig", width=0.1, repeat_y=0.12, half_drop=True, span="over_gaps", columns=4, rows=3),
+    "raised": LayoutIn(motif="rosette", arrange="one", width=0.09),
+    "lettering": LayoutIn(motif="text", arrange="one", height=0.03, texts=["1", "2", "3"]),
+    "transfer": LayoutIn(motif="damask", arrange="one", span="over_gaps", width=0.4, tone="leaf"),
+    "paper": LayoutIn(motif="damask", width=0.12, half_drop=True, span="over_gaps", sheet_width=0.5, sheet_height=0.7),
+    "collage": LayoutIn(motif="garland", arrange="border", width=0.1, tone="sepia"),
+    "ornament": LayoutIn(motif="corner", arrange="corners", width=0.08),
+    "lined": LayoutIn(motif="weave", width=0.012, tone="straw", border=0.015, sheet_width=0.45, sheet_height=10.0),
+}
+"""How each kind of layer that has a layout is laid at first."""
+
+_DABS: Final = 0.008
+"""How wide the edges of pasted pictures are dabbed. [m]"""
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Prepared:
+    """A layer's layout with its pictures, ready to be laid on whatever faces there are."""
+
+    said: LayoutIn
+    arts: tuple[Art, ...]
+    key: tuple[object, ...]
+    each: bool
+    """Whether there is one picture a text."""
+
+    def lay(self, surfaces: Sequence[Surface]) -> Pattern:
+        """Return it laid; ValueError says why it does not fit."""
+        layout = self.said.layout(self.arts[0].height if self.arts else self.said.width)
+        sizes = [(art.width, art.height) for art in self.arts] if self.each else ()
+        spaces = lay(layout, surfaces, sizes)
+        return Pattern(
+            key=(self.key, self.said.model_dump_json(exclude={"placed"}), tuple(surfaces)), layout=layout,
+            spaces=spaces, arts=self.arts,
+        )  # fmt: skip
+
+    def lay_if_it_fits(self, surfaces: Sequence[Surface]) -> Pattern:
+        """Return it laid, or nothing of it where it does not fit."""
+        try:
+            return self.lay(surfaces)
+        except ValueError:
+            layout = self.said.layout(self.arts[0].height if self.arts else self.said.width)
+            return Pattern(key=("nowhere",), layout=layout, spaces=(), arts=self.arts)
+
+
+def prepared(session: Session | None, job_id: int, layer: LayerIn) -> Prepared | None:
+    """Return a layer's layout made ready, the usual one where it has none; None of what has no layout.
+
+    Without a session there are our own motifs alone.
+    """
+    usual = USUAL.get(layer.kind)
+    if usual is None:
+        if layer.layout is not None:
+            raise UnfitError(f"{layer.kind.replace('_', ' ')} is not laid out: leave its layout away")
+        return None
+    said = layer.layout or usual
+    if said.motif == "text" or said.texts:
+        return _lettering(said, bridged=layer.kind != "lettering")
+    art, key = art_of(session, job_id, said.motif, said.width)
+    arts = [_printed(layer.kind, art, said.tone)]
+    if said.arrange == "corners" and said.wedges:
+        arts.append(_printed(layer.kind, art_of(session, job_id, "wedge", said.width)[0], said.tone))
+    return Prepared(said=said, arts=tuple(arts), key=(*key, layer.kind), each=False)
+
+
+def _lettering(said: LayoutIn, *, bridged: bool) -> Prepared:
+    texts = texts_of(said.layout(said.width)) or ["1"]
+    motifs = [letters(text or "·", font=said.font, height=said.height or said.width, bridged=bridged) for text in texts]
+    arts = tuple(one.art() for one in motifs)
+    return Prepared(said=said, arts=arts, key=(*texts, said.font, said.height, bridged), each=True)
+
+
+def _printed(kind: str, art: Art, tone: str) -> Art:
+    if art.palette is not None:
+        return framed(art, _DABS, 0) if kind == "collage" else art
+    if tone not in TONES:
+        raise UnfitError(f"there is no tone {tone!r}; known are {', '.join(TONES)}")
+    make = {"transfer": on_film, "paper": on_paper, "collage": on_paper, "lined": woven}.get(kind)
+    return art if make is None else make(art, tone)
+
+
+def on_surfaces(
+    layers: Sequence[Layer], made: Sequence[Prepared | None], surfaces: Sequence[Surface]
+) -> tuple[Layer, ...]:
+    """Return layers with their patterns laid on the surfaces that each reaches."""
+    return tuple(
+        layer if one is None else replace(layer, laid_out=one.lay_if_it_fits(reached_by(layer, surfaces)))
+        for layer, one in zip(layers, made, strict=True)
+    )
+
+
+def reached_by(layer: Layer, surfaces: Iterable[Surface]) -> list[Surface]:
+    """Return the surfaces that a layer is for, by the names of its faces; the fronts, where it is for everything and
+    there are any."""
+    every = [one for one in surfaces if not one.frame]
+    names = {address for one in every for address in one.addresses}
+    found = reached_surfaces(every, {name for name in names if replace(layer, on=True).reaches(name)})
+    if layer.zones:
+        return found
+    fronts = [one for one in found if one.addresses[0].startswith("front/")]
+    return fronts or found
