@@ -41,6 +41,7 @@ export default defineConfigWithVueTs(
         {
           required: { some: ['nesting', 'id'] },
           controlComponents: [
+            'LengthInput',
             'BFormInput',
             'BFormSelect',
             'KeptInput',

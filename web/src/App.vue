@@ -102,7 +102,9 @@ useKeys((event) => {
 
 <template>
   <AwayBanner />
-  <main v-if="route.name === 'bench'" id="main" :aria-label="title"><RouterView /><NoticeBar /></main>
+  <main v-if="route.name === 'bench' || route.name === 'lay'" id="main" :aria-label="title">
+    <RouterView /><NoticeBar />
+  </main>
   <div v-else class="frame" :class="{ 'with-jugs': withJugs }">
     <a class="skip" href="#main">Skip to the work</a>
     <header>

@@ -35,6 +35,12 @@ export const router = createRouter({
       meta: ofJob,
       component: () => import('./features/bench/BenchPlace.vue'),
     },
+    {
+      path: `${JOB}/lay/:piece(\\d+)/:layer(\\d+)`,
+      name: 'lay',
+      meta: ofJob,
+      component: () => import('./features/tryon/pattern/LayPlace.vue'),
+    },
     { path: `${JOB}/plan`, name: 'plan', meta: ofJob, component: () => import('./features/plan/PlanPlace.vue') },
     {
       path: `${JOB}/daybook`,

@@ -1011,6 +1011,86 @@ export interface paths {
     patch?: never
     trace?: never
   }
+  '/api/jobs/{job_id}/motifs': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    /**
+     * List Motifs
+     * @description List the motifs that a job can lay: ours, then its own.
+     */
+    get: operations['list_motifs_api_jobs__job_id__motifs_get']
+    put?: never
+    post?: never
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/jobs/{job_id}/motifs/cut': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    get?: never
+    put?: never
+    /**
+     * Cut Motif
+     * @description Cut a stencil from a photo of the job, what would fall out held by bridges; or keep it to be printed.
+     */
+    post: operations['cut_motif_api_jobs__job_id__motifs_cut_post']
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/jobs/{job_id}/motifs/import': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    get?: never
+    put?: never
+    /**
+     * Import Motif
+     * @description Keep a motif from a file.
+     */
+    post: operations['import_motif_api_jobs__job_id__motifs_import_post']
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/jobs/{job_id}/motifs/svg': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    get?: never
+    put?: never
+    /**
+     * Add Svg
+     * @description Cut a stencil from the shapes of an SVG, sent as the body.
+     */
+    post: operations['add_svg_api_jobs__job_id__motifs_svg_post']
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
   '/api/jobs/{job_id}/over/by-hand': {
     parameters: {
       query?: never
@@ -1707,6 +1787,26 @@ export interface paths {
     patch?: never
     trace?: never
   }
+  '/api/layout.schema.json': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    /**
+     * Layout Schema
+     * @description Return the JSON schema of a layout's file.
+     */
+    get: operations['layout_schema_api_layout_schema_json_get']
+    put?: never
+    post?: never
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
   '/api/lights': {
     parameters: {
       query?: never
@@ -1955,6 +2055,90 @@ export interface paths {
     patch?: never
     trace?: never
   }
+  '/api/motif.schema.json': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    /**
+     * Motif Schema
+     * @description Return the JSON schema of a motif's file.
+     */
+    get: operations['motif_schema_api_motif_schema_json_get']
+    put?: never
+    post?: never
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/motifs/{motif_id}': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    get?: never
+    /**
+     * Change Motif
+     * @description Call a motif otherwise.
+     */
+    put: operations['change_motif_api_motifs__motif_id__put']
+    post?: never
+    /**
+     * Remove Motif
+     * @description Put a motif away; it can be restored.
+     */
+    delete: operations['remove_motif_api_motifs__motif_id__delete']
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/motifs/{motif_id}/file': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    /**
+     * Motif File
+     * @description Return a motif as a file.
+     */
+    get: operations['motif_file_api_motifs__motif_id__file_get']
+    put?: never
+    post?: never
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/motifs/{motif_id}/restore': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    get?: never
+    put?: never
+    /**
+     * Restore Motif
+     * @description Bring a motif back.
+     */
+    post: operations['restore_motif_api_motifs__motif_id__restore_post']
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
   '/api/past-mixes': {
     parameters: {
       query?: never
@@ -1987,6 +2171,26 @@ export interface paths {
      * @description Return a past mix at a new size, with substitutes where tins are missing.
      */
     get: operations['mix_again_api_past_mixes__mix_id__get']
+    put?: never
+    post?: never
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/patterns': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    /**
+     * Pattern Book
+     * @description Return what layouts are made of.
+     */
+    get: operations['pattern_book_api_patterns_get']
     put?: never
     post?: never
     delete?: never
@@ -2203,6 +2407,26 @@ export interface paths {
     patch: operations['change_piece_api_pieces__piece_id__patch']
     trace?: never
   }
+  '/api/pieces/{piece_id}/accents': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    get?: never
+    put?: never
+    /**
+     * List Accents
+     * @description Return colours that would answer layers on a piece, each as what the shelf can mix, and how loud it would be.
+     */
+    post: operations['list_accents_api_pieces__piece_id__accents_post']
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
   '/api/pieces/{piece_id}/duplicate': {
     parameters: {
       query?: never
@@ -2317,6 +2541,86 @@ export interface paths {
      * @description Keep the steps between the ends as jugs of the job.
      */
     post: operations['keep_ladder_api_pieces__piece_id__ladder_mixes_post']
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/pieces/{piece_id}/layout': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    get?: never
+    put?: never
+    /**
+     * Get Layout
+     * @description Return where a layer's pattern lies on a piece laid flat: its sheets in their order, and what they take.
+     */
+    post: operations['get_layout_api_pieces__piece_id__layout_post']
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/pieces/{piece_id}/layout.json': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    /**
+     * Layout File
+     * @description Return a layer's layout as a file.
+     */
+    get: operations['layout_file_api_pieces__piece_id__layout_json_get']
+    put?: never
+    post?: never
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/pieces/{piece_id}/layout.pdf': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    /**
+     * Layout Pdf
+     * @description Return a layout to be printed: its lists, and every face at true size.
+     */
+    get: operations['layout_pdf_api_pieces__piece_id__layout_pdf_get']
+    put?: never
+    post?: never
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/pieces/{piece_id}/layout/picture': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    get?: never
+    put?: never
+    /**
+     * Layout Picture
+     * @description Return the piece laid flat in its layers: exact (WebP, lossless), or a quick sketch (JPEG).
+     */
+    post: operations['layout_picture_api_pieces__piece_id__layout_picture_post']
     delete?: never
     options?: never
     head?: never
@@ -2455,6 +2759,26 @@ export interface paths {
      * @description Return the finish sheet of a piece in its look, or of all dressed pieces of the set that it belongs to.
      */
     get: operations['sheet_api_pieces__piece_id__sheet_pdf_get']
+    put?: never
+    post?: never
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/pieces/{piece_id}/stencil.svg': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    /**
+     * Stencil Svg
+     * @description Return one sheet of a layer's stencil for a cutter, as SVG in millimetres.
+     */
+    get: operations['stencil_svg_api_pieces__piece_id__stencil_svg_get']
     put?: never
     post?: never
     delete?: never
@@ -3388,6 +3712,73 @@ export type webhooks = Record<string, never>
 export interface components {
   schemas: {
     /**
+     * AccentOut
+     * @description A colour that would answer a scheme, as this shelf can mix it.
+     */
+    AccentOut: {
+      /** Hex */
+      hex: string
+      /** Key */
+      key: string
+      /**
+       * Loud
+       * @description Its difference from what is around it times the square root of its share.
+       */
+      loud: number
+      /**
+       * Metal
+       * @description The gilding of its colour, of a metal's own; else nothing.
+       */
+      metal: string
+      /**
+       * Name
+       * @description A plain name of what is wanted.
+       */
+      name: string
+      recipe: components['schemas']['RecipeOut']
+      /**
+       * Share
+       * @description Of the painted area that it takes there. [0..1]
+       */
+      share: number
+      /** Title */
+      title: string
+      /** Why */
+      why: string
+      /**
+       * Words
+       * @description How loud that is.
+       */
+      words: string
+    }
+    /**
+     * AccentsIn
+     * @description Layers whose scheme is to be answered: what is answered, and where the accent would lie.
+     */
+    AccentsIn: {
+      /** Floor */
+      floor?: string | null
+      /**
+       * Layers
+       * @default []
+       */
+      layers: components['schemas']['LayerIn'][]
+      /**
+       * Place
+       * @default edges
+       * @enum {string}
+       */
+      place: 'edges' | 'high' | 'handles' | 'inside'
+      /**
+       * To
+       * @default piece
+       * @enum {string}
+       */
+      to: 'piece' | 'print' | 'handles' | 'floor' | 'wall'
+      /** Wall */
+      wall?: string | null
+    }
+    /**
      * AddedStepIn
      * @description A step of one's own.
      */
@@ -4104,6 +4495,49 @@ export interface components {
       name: string
     }
     /**
+     * CutIn
+     * @description A photo of the job to be cut as a stencil, or to be printed as it is.
+     */
+    CutIn: {
+      /**
+       * Bridge
+       * @default 0.0012
+       */
+      bridge: number
+      /**
+       * Gap
+       * @default 0.001
+       */
+      gap: number
+      /**
+       * Inverted
+       * @default false
+       */
+      inverted: boolean
+      /**
+       * Kerf
+       * @default 0
+       */
+      kerf: number
+      /** Name */
+      name: string
+      /** Photo Id */
+      photo_id: number
+      /** Threshold */
+      threshold?: number | null
+      /**
+       * Use
+       * @default stencil
+       * @enum {string}
+       */
+      use: 'stencil' | 'print'
+      /**
+       * Width
+       * @default 0.2
+       */
+      width: number
+    }
+    /**
      * DayIn
      * @description A day on which there is no time after all.
      */
@@ -4444,6 +4878,26 @@ export interface components {
        * @enum {string}
        */
       zone: 'front' | 'body' | 'top' | 'side' | 'leg' | 'plinth' | 'moulding' | 'inside'
+    }
+    /**
+     * FaceOut
+     * @description A face on the piece laid flat; `bare` where the pattern does not reach it.
+     */
+    FaceOut: {
+      /** Bare */
+      bare: boolean
+      /** H */
+      h: number
+      /** Part */
+      part: string
+      /** Said */
+      said: string
+      /** W */
+      w: number
+      /** X */
+      x: number
+      /** Y */
+      y: number
     }
     /**
      * FacesIn
@@ -5615,9 +6069,23 @@ export interface components {
         | 'drips'
         | 'metallic'
         | 'stencil'
+        | 'lettering'
+        | 'raised'
+        | 'transfer'
+        | 'paper'
+        | 'collage'
+        | 'ornament'
+        | 'lined'
+        | 'stippled'
+        | 'trowelled'
+        | 'salt'
+        | 'rust'
+        | 'tissue'
         | 'oil'
         | 'sealer'
         | 'fade'
+      /** @description Where it lies, of what is laid out. */
+      layout?: components['schemas']['LayoutIn'] | null
       /**
        * On
        * @default true
@@ -5702,6 +6170,11 @@ export interface components {
       generic: string
       /** Key */
       key: string
+      /**
+       * Laid Out
+       * @description Whether it has a layout.
+       */
+      laid_out: boolean
       /** Least */
       least: number
       /** Most */
@@ -5747,6 +6220,316 @@ export interface components {
        * @default 1
        */
       wipe: number
+    }
+    /**
+     * LayoutAskIn
+     * @description Layers, and the number of the one whose layout is asked for.
+     */
+    LayoutAskIn: {
+      /** Layers */
+      layers: components['schemas']['LayerIn'][]
+      /** Number */
+      number: number
+    }
+    /**
+     * LayoutIn
+     * @description Where a pattern lies; what each number means stands with `core.pattern.layout.Layout`.
+     */
+    LayoutIn: {
+      /**
+       * Across
+       * @default centre
+       * @enum {string}
+       */
+      across: 'left' | 'centre' | 'right'
+      /**
+       * Arrange
+       * @default all_over
+       * @enum {string}
+       */
+      arrange: 'all_over' | 'row' | 'border' | 'corners' | 'one'
+      /**
+       * Border
+       * @description Of a sheet, to be trimmed off. [m]
+       * @default 0
+       */
+      border: number
+      /**
+       * Columns
+       * @default 1
+       */
+      columns: number
+      /**
+       * Down
+       * @default centre
+       * @enum {string}
+       */
+      down: 'top' | 'centre' | 'bottom'
+      /**
+       * Edge
+       * @description As the settings say where it is empty.
+       * @default
+       */
+      edge: ('barrier' | 'lifted_wet' | 'dry') | ''
+      /**
+       * Ends
+       * @default cut
+       * @enum {string}
+       */
+      ends: 'cut' | 'feathered' | 'torn'
+      /**
+       * Ends Width
+       * @default 0.03
+       */
+      ends_width: number
+      /**
+       * Fade From
+       * @default 1
+       */
+      fade_from: number
+      /**
+       * Fade To
+       * @default 1
+       */
+      fade_to: number
+      /**
+       * Font
+       * @default bold
+       * @enum {string}
+       */
+      font: 'plain' | 'bold'
+      /**
+       * Half Drop
+       * @default false
+       */
+      half_drop: boolean
+      /**
+       * Height
+       * @description 0 keeps the motif's own shape. [m]
+       * @default 0
+       */
+      height: number
+      /**
+       * Margin
+       * @default 0.01
+       */
+      margin: number
+      /**
+       * Mesh
+       * @description A mesh that sticks by itself, and lasts ten washes.
+       * @default false
+       */
+      mesh: boolean
+      /**
+       * Mirrored
+       * @default no
+       * @enum {string}
+       */
+      mirrored: 'no' | 'across' | 'down' | 'both'
+      /**
+       * Motif
+       * @default sprig
+       */
+      motif: string
+      /**
+       * Offsets
+       * @default []
+       */
+      offsets: components['schemas']['OffsetIn'][]
+      /**
+       * Overhang
+       * @default 0
+       */
+      overhang: number
+      /**
+       * Placed
+       * @description How many positions are done.
+       * @default 0
+       */
+      placed: number
+      /**
+       * Reach
+       * @default 1
+       */
+      reach: number
+      /**
+       * Reach From
+       * @default left
+       * @enum {string}
+       */
+      reach_from: 'left' | 'right' | 'top' | 'bottom'
+      /**
+       * Repeat X
+       * @default 0
+       */
+      repeat_x: number
+      /**
+       * Repeat Y
+       * @default 0
+       */
+      repeat_y: number
+      /**
+       * Rows
+       * @default 1
+       */
+      rows: number
+      /**
+       * Seed
+       * @default 1
+       */
+      seed: number
+      /**
+       * Sheet Height
+       * @default 0
+       */
+      sheet_height: number
+      /**
+       * Sheet Width
+       * @description Of a sheet as it is bought; 0 the motif's.
+       * @default 0
+       */
+      sheet_width: number
+      /**
+       * Sheets
+       * @description Sheets at hand; 0 where nobody said.
+       * @default 0
+       */
+      sheets: number
+      /**
+       * Shift X
+       * @default 0
+       */
+      shift_x: number
+      /**
+       * Shift Y
+       * @default 0
+       */
+      shift_y: number
+      /**
+       * Singles
+       * @default []
+       */
+      singles: components['schemas']['SingleIn'][]
+      /**
+       * Span
+       * @default each
+       * @enum {string}
+       */
+      span: 'each' | 'over_gaps' | 'butted' | 'wrapped'
+      /**
+       * Spared
+       * @description Margin around handles; below 0 none is spared.
+       * @default -1
+       */
+      spared: number
+      /**
+       * Spares
+       * @default []
+       */
+      spares: components['schemas']['SpareIn'][]
+      /**
+       * Texts
+       * @default []
+       */
+      texts: string[]
+      /**
+       * Tone
+       * @default sepia
+       * @enum {string}
+       */
+      tone: 'sepia' | 'leaf' | 'slate' | 'straw' | 'steel'
+      /**
+       * Turn
+       * @default 0
+       */
+      turn: number
+      /**
+       * Used
+       * @description Washes that it has had already.
+       * @default 0
+       */
+      used: number
+      /**
+       * Wedges
+       * @default 0
+       * @enum {integer}
+       */
+      wedges: 0 | 2 | 4
+      /**
+       * Whole
+       * @default false
+       */
+      whole: boolean
+      /**
+       * Width
+       * @description Of one motif, or of one picture. [m]
+       * @default 0.1
+       */
+      width: number
+    }
+    /**
+     * LayoutOut
+     * @description A layout as it is worked by.
+     */
+    LayoutOut: {
+      /** Faces */
+      faces: components['schemas']['FaceOut'][]
+      /** Height */
+      height: number
+      /** Kind */
+      kind: string
+      /** @description As it is laid, the usual one where none was said. */
+      layout: components['schemas']['LayoutIn']
+      /** Masked */
+      masked: components['schemas']['SpareOut'][]
+      /** Motif Height */
+      motif_height: number
+      /** Motif Width */
+      motif_width: number
+      /** Numbers */
+      numbers: components['schemas']['NumberOut'][]
+      /** Order */
+      order: string[]
+      /** Positions */
+      positions: components['schemas']['PositionOut'][]
+      /**
+       * Says
+       * @description What has to be seen to: what does not fit, what is cut, what joins show.
+       */
+      says: string[]
+      sheets: components['schemas']['SheetsOut'] | null
+      /** Spares */
+      spares: components['schemas']['SpareOut'][]
+      /**
+       * Width
+       * @description Of the piece laid flat.
+       */
+      width: number
+    }
+    /**
+     * LayoutPictureIn
+     * @description The same, to be drawn laid flat.
+     */
+    LayoutPictureIn: {
+      /** Layers */
+      layers: components['schemas']['LayerIn'][]
+      /** Number */
+      number: number
+      /**
+       * Pixels Wide
+       * @default 1000
+       */
+      pixels_wide: number
+      /**
+       * Raking
+       * @default false
+       */
+      raking: boolean
+      /**
+       * Sketch
+       * @default false
+       */
+      sketch: boolean
     }
     /**
      * LearntOut
@@ -5838,6 +6621,14 @@ export interface components {
       format: 'jug-mingle look'
       /** Layers */
       layers: components['schemas']['LayerIn'][]
+      /**
+       * Motifs
+       * @description Own motifs of its layers, by their names there.
+       * @default {}
+       */
+      motifs: {
+        [key: string]: components['schemas']['MotifFile']
+      }
       /** Name */
       name: string
       /**
@@ -6487,6 +7278,93 @@ export interface components {
       unpriced: string[]
     }
     /**
+     * MotifChangeIn
+     * @description What a motif is called.
+     */
+    MotifChangeIn: {
+      /** Name */
+      name: string
+    }
+    /**
+     * MotifFile
+     * @description A motif as a file: closed outlines from the upper left corner, even-odd, each with one of two colours; or a
+     *     picture.
+     */
+    MotifFile: {
+      /**
+       * Format
+       * @default jug-mingle motif
+       * @constant
+       */
+      format: 'jug-mingle motif'
+      /** Height */
+      height: number
+      /**
+       * Inks
+       * @default []
+       */
+      inks: (0 | 1)[]
+      /** Name */
+      name: string
+      picture?: components['schemas']['PictureFile'] | null
+      /**
+       * Rings
+       * @default []
+       */
+      rings: [number, number][][]
+      /**
+       * Version
+       * @default 1
+       * @constant
+       */
+      version: 1
+      /** Width */
+      width: number
+    }
+    /**
+     * MotifOut
+     * @description A motif: one of ours, or one of the job's own.
+     */
+    MotifOut: {
+      /**
+       * Bridges
+       * @description What holds them: from x, y to x, y, and the width.
+       */
+      bridges: number[][]
+      /** Height */
+      height: number
+      /** Id */
+      id: number | null
+      /**
+       * Islands
+       * @description How many islands would have fallen out.
+       */
+      islands: number
+      /**
+       * Kind
+       * @enum {string}
+       */
+      kind: 'outlines' | 'print'
+      /** Made From */
+      made_from: string
+      /**
+       * Name
+       * @description As a layout names it: "sprig", "own:3".
+       */
+      name: string
+      /**
+       * Path
+       * @description Its outlines as an SVG path, in thousandths of its width; empty of a picture.
+       */
+      path: string
+      /** Title */
+      title: string
+      /** Version */
+      version: number | null
+      /** Width */
+      width: number
+    }
+    /**
      * NeedOut
      * @description What a finish takes of one colour, and of which jug; `batch` is what that jug was made for, `set_ml` what the set
      *     takes that the piece belongs to [m², ml]; the words say all three in the unit asked for.
@@ -6521,6 +7399,16 @@ export interface components {
        * @enum {string}
        */
       method: 'none'
+    }
+    /**
+     * NumberOut
+     * @description Something counted or measured of a layout.
+     */
+    NumberOut: {
+      /** Title */
+      title: string
+      /** Words */
+      words: string
     }
     /**
      * OffcutIn
@@ -6585,6 +7473,24 @@ export interface components {
       notes: string
       /** Wiped After */
       wiped_after?: number | null
+    }
+    /**
+     * OffsetIn
+     * @description How far a part does not line up with the others, to the right and down, as measured.
+     */
+    OffsetIn: {
+      /** Part */
+      part: string
+      /**
+       * X
+       * @default 0
+       */
+      x: number
+      /**
+       * Y
+       * @default 0
+       */
+      y: number
     }
     /**
      * OnStripOut
@@ -7014,6 +7920,41 @@ export interface components {
       seen: boolean
     }
     /**
+     * PatternBookOut
+     * @description What layouts are made of, each choice with its words.
+     */
+    PatternBookOut: {
+      /** Arranged */
+      arranged: {
+        [key: string]: string
+      }
+      /** Fonts */
+      fonts: {
+        [key: string]: string
+      }
+      /** Motifs */
+      motifs: {
+        [key: string]: string
+      }
+      /** Rights */
+      rights: string
+      /** Spans */
+      spans: {
+        [key: string]: string
+      }
+      /** Tones */
+      tones: {
+        [key: string]: string
+      }
+      /**
+       * Usual
+       * @description By kind of layer, how it is laid out at first.
+       */
+      usual: {
+        [key: string]: components['schemas']['LayoutIn']
+      }
+    }
+    /**
      * PhotoChangeIn
      * @description What is said of a photo; only what is sent is changed. `turn` is by quarters, clockwise.
      */
@@ -7066,6 +8007,18 @@ export interface components {
       width: number
     }
     /**
+     * PictureFile
+     * @description A picture as it is printed: which of its colours each place has (zlib, base64), and their body reflectances.
+     */
+    PictureFile: {
+      /** Ink */
+      ink: string
+      /** Palette */
+      palette: number[][]
+      /** Size */
+      size: [number, number]
+    }
+    /**
      * PictureIn
      * @description Layers to draw, saved or not.
      *
@@ -7102,6 +8055,12 @@ export interface components {
        * @default 1200
        */
       pixels_wide: number
+      /**
+       * Raking
+       * @description A low light from the left shows what stands proud.
+       * @default false
+       */
+      raking: boolean
       /**
        * Shaded
        * @default true
@@ -7634,6 +8593,50 @@ export interface components {
       zone: string
     }
     /**
+     * PositionOut
+     * @description A sheet or a motif where it is laid, on the piece laid flat, and how it is measured in.
+     */
+    PositionOut: {
+      /** H */
+      h: number
+      /**
+       * Left
+       * @description Its left edge from the left edge of the piece, or of what it lies on; both units.
+       */
+      left: string
+      /** Number */
+      number: number
+      /**
+       * Part X
+       * @description Its middle, from the upper left corner of its first part.
+       */
+      part_x: number
+      /** Part Y */
+      part_y: number
+      /** Parts */
+      parts: string[]
+      /**
+       * Past
+       * @description How far it reaches past the edge; empty where it does not.
+       */
+      past: string
+      /**
+       * Prints
+       * @description How many repeats of the sheet are printed.
+       */
+      prints: string
+      /** Top */
+      top: string
+      /** W */
+      w: number
+      /** Way Up */
+      way_up: string
+      /** X */
+      x: number
+      /** Y */
+      y: number
+    }
+    /**
      * PourIn
      * @description What is to be poured of one tin.
      */
@@ -7893,6 +8896,26 @@ export interface components {
       fields: {
         [key: string]: string
       }
+    }
+    /**
+     * PutOut
+     * @description A piece to be cut: out of which sheet, where on it, its size, and for which parts.
+     */
+    PutOut: {
+      /** H */
+      h: number
+      /** Parts */
+      parts: string[]
+      /** Sheet */
+      sheet: number
+      /** Turned */
+      turned: boolean
+      /** W */
+      w: number
+      /** X */
+      x: number
+      /** Y */
+      y: number
     }
     /**
      * QuestionOut
@@ -8234,7 +9257,19 @@ export interface components {
        * Kind
        * @enum {string}
        */
-      kind: 'job' | 'piece' | 'photo' | 'colour' | 'jug' | 'look' | 'strip' | 'tin' | 'preparation' | 'entry' | 'choice'
+      kind:
+        | 'job'
+        | 'piece'
+        | 'photo'
+        | 'colour'
+        | 'jug'
+        | 'look'
+        | 'motif'
+        | 'strip'
+        | 'tin'
+        | 'preparation'
+        | 'entry'
+        | 'choice'
       /** Name */
       name: string
       /**
@@ -8672,6 +9707,65 @@ export interface components {
         | 'old_tube'
     }
     /**
+     * SheetsOut
+     * @description What is cut from sheets, or from a roll.
+     */
+    SheetsOut: {
+      /** Fewer */
+      fewer: string
+      /** Height */
+      height: number
+      /** Lacking */
+      lacking: number
+      /** Metres */
+      metres: number
+      /** Pieces */
+      pieces: components['schemas']['PutOut'][]
+      /** Sheets */
+      sheets: number
+      /** Waste */
+      waste: number
+      /** Width */
+      width: number
+    }
+    /**
+     * SingleIn
+     * @description A motif put by hand, by its middle from the upper left corner of its part.
+     */
+    SingleIn: {
+      /**
+       * Mirrored
+       * @default false
+       */
+      mirrored: boolean
+      /** Part */
+      part: string
+      /**
+       * Pinned
+       * @default true
+       */
+      pinned: boolean
+      /**
+       * Size
+       * @default 1
+       */
+      size: number
+      /**
+       * Text
+       * @default
+       */
+      text: string
+      /**
+       * Turn
+       * @default 0
+       */
+      turn: number
+      /** X */
+      x: number
+      /** Y */
+      y: number
+    }
+    /**
      * SizeOut
      * @description How large a face is, each way with its standard error. [m]
      */
@@ -8744,6 +9838,43 @@ export interface components {
       end: string
       /** Start */
       start: string
+    }
+    /**
+     * SpareIn
+     * @description A rectangle of a part that is spared: a keyhole, a hinge.
+     */
+    SpareIn: {
+      /** H */
+      h: number
+      /** Part */
+      part: string
+      /** W */
+      w: number
+      /**
+       * Why
+       * @default
+       */
+      why: string
+      /** X */
+      x: number
+      /** Y */
+      y: number
+    }
+    /**
+     * SpareOut
+     * @description A rectangle, and why it is spared or masked; on the piece laid flat.
+     */
+    SpareOut: {
+      /** H */
+      h: number
+      /** W */
+      w: number
+      /** Why */
+      why: string
+      /** X */
+      x: number
+      /** Y */
+      y: number
     }
     /**
      * SpotIn
@@ -10521,7 +11652,18 @@ export interface operations {
       header?: never
       path: {
         kind:
-          'job' | 'piece' | 'photo' | 'colour' | 'jug' | 'look' | 'strip' | 'tin' | 'preparation' | 'entry' | 'choice'
+          | 'job'
+          | 'piece'
+          | 'photo'
+          | 'colour'
+          | 'jug'
+          | 'look'
+          | 'motif'
+          | 'strip'
+          | 'tin'
+          | 'preparation'
+          | 'entry'
+          | 'choice'
         number: number
       }
       cookie?: never
@@ -10597,7 +11739,18 @@ export interface operations {
       header?: never
       path: {
         kind:
-          'job' | 'piece' | 'photo' | 'colour' | 'jug' | 'look' | 'strip' | 'tin' | 'preparation' | 'entry' | 'choice'
+          | 'job'
+          | 'piece'
+          | 'photo'
+          | 'colour'
+          | 'jug'
+          | 'look'
+          | 'motif'
+          | 'strip'
+          | 'tin'
+          | 'preparation'
+          | 'entry'
+          | 'choice'
         number: number
       }
       cookie?: never
@@ -14353,6 +15506,328 @@ export interface operations {
       }
     }
   }
+  list_motifs_api_jobs__job_id__motifs_get: {
+    parameters: {
+      query?: never
+      header?: never
+      path: {
+        job_id: number
+      }
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description Successful Response */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['MotifOut'][]
+        }
+      }
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Precondition Failed */
+      412: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Request Entity Too Large */
+      413: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+    }
+  }
+  cut_motif_api_jobs__job_id__motifs_cut_post: {
+    parameters: {
+      query?: never
+      header?: never
+      path: {
+        job_id: number
+      }
+      cookie?: never
+    }
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['CutIn']
+      }
+    }
+    responses: {
+      /** @description Successful Response */
+      201: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['MotifOut']
+        }
+      }
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Precondition Failed */
+      412: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Request Entity Too Large */
+      413: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+    }
+  }
+  import_motif_api_jobs__job_id__motifs_import_post: {
+    parameters: {
+      query?: never
+      header?: never
+      path: {
+        job_id: number
+      }
+      cookie?: never
+    }
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['MotifFile']
+      }
+    }
+    responses: {
+      /** @description Successful Response */
+      201: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['MotifOut']
+        }
+      }
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Precondition Failed */
+      412: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Request Entity Too Large */
+      413: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+    }
+  }
+  add_svg_api_jobs__job_id__motifs_svg_post: {
+    parameters: {
+      query: {
+        name: string
+        width?: number | null
+        bridge?: number
+        gap?: number
+        kerf?: number
+      }
+      header?: never
+      path: {
+        job_id: number
+      }
+      cookie?: never
+    }
+    requestBody: {
+      content: {
+        'application/octet-stream': string
+      }
+    }
+    responses: {
+      /** @description Successful Response */
+      201: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['MotifOut']
+        }
+      }
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Precondition Failed */
+      412: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Request Entity Too Large */
+      413: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+    }
+  }
   by_hand_api_jobs__job_id__over_by_hand_post: {
     parameters: {
       query?: {
@@ -17575,6 +19050,28 @@ export interface operations {
       }
     }
   }
+  layout_schema_api_layout_schema_json_get: {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description Successful Response */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': {
+            [key: string]: unknown
+          }
+        }
+      }
+    }
+  }
   list_lights_api_lights_get: {
     parameters: {
       query?: never
@@ -18474,6 +19971,334 @@ export interface operations {
       }
     }
   }
+  motif_schema_api_motif_schema_json_get: {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description Successful Response */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': {
+            [key: string]: unknown
+          }
+        }
+      }
+    }
+  }
+  change_motif_api_motifs__motif_id__put: {
+    parameters: {
+      query?: never
+      header?: never
+      path: {
+        motif_id: number
+      }
+      cookie?: never
+    }
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['MotifChangeIn']
+      }
+    }
+    responses: {
+      /** @description Successful Response */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['MotifOut']
+        }
+      }
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Precondition Failed */
+      412: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Request Entity Too Large */
+      413: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+    }
+  }
+  remove_motif_api_motifs__motif_id__delete: {
+    parameters: {
+      query?: never
+      header?: never
+      path: {
+        motif_id: number
+      }
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description Successful Response */
+      204: {
+        headers: {
+          [name: string]: unknown
+        }
+        content?: never
+      }
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Precondition Failed */
+      412: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Request Entity Too Large */
+      413: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+    }
+  }
+  motif_file_api_motifs__motif_id__file_get: {
+    parameters: {
+      query?: never
+      header?: never
+      path: {
+        motif_id: number
+      }
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description Successful Response */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': unknown
+        }
+      }
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Precondition Failed */
+      412: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Request Entity Too Large */
+      413: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+    }
+  }
+  restore_motif_api_motifs__motif_id__restore_post: {
+    parameters: {
+      query?: never
+      header?: never
+      path: {
+        motif_id: number
+      }
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description Successful Response */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['MotifOut']
+        }
+      }
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Precondition Failed */
+      412: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Request Entity Too Large */
+      413: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+    }
+  }
   list_past_api_past_mixes_get: {
     parameters: {
       query?: {
@@ -18603,6 +20428,26 @@ export interface operations {
         }
         content: {
           'application/json': components['schemas']['Problem']
+        }
+      }
+    }
+  }
+  pattern_book_api_patterns_get: {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description Successful Response */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['PatternBookOut']
         }
       }
     }
@@ -19442,6 +21287,100 @@ export interface operations {
       }
     }
   }
+  list_accents_api_pieces__piece_id__accents_post: {
+    parameters: {
+      query?: {
+        /** @description The light in which colours are shown. */
+        light?:
+          | 'window'
+          | 'bulb'
+          | 'cool_led'
+          | 'tube'
+          | 'evening_window'
+          | 'north_window'
+          | 'warm_led'
+          | 'neutral_led'
+          | 'old_tube'
+        /** @description The unit in which amounts are said; without it the set one. */
+        unit?: ('ml' | 'l' | 'spoons' | 'metric_spoons' | 'fl_oz' | 'pint' | 'quart' | 'g' | 'drop') | null
+      }
+      header?: never
+      path: {
+        piece_id: number
+      }
+      cookie?: never
+    }
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['AccentsIn']
+      }
+    }
+    responses: {
+      /** @description Successful Response */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['AccentOut'][]
+        }
+      }
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Precondition Failed */
+      412: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Request Entity Too Large */
+      413: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+    }
+  }
   duplicate_piece_api_pieces__piece_id__duplicate_post: {
     parameters: {
       query?: never
@@ -19909,6 +21848,345 @@ export interface operations {
         }
         content: {
           'application/json': components['schemas']['MixOut'][]
+        }
+      }
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Precondition Failed */
+      412: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Request Entity Too Large */
+      413: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+    }
+  }
+  get_layout_api_pieces__piece_id__layout_post: {
+    parameters: {
+      query?: {
+        /** @description The unit in which amounts are said; without it the set one. */
+        unit?: ('ml' | 'l' | 'spoons' | 'metric_spoons' | 'fl_oz' | 'pint' | 'quart' | 'g' | 'drop') | null
+      }
+      header?: never
+      path: {
+        piece_id: number
+      }
+      cookie?: never
+    }
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['LayoutAskIn']
+      }
+    }
+    responses: {
+      /** @description Successful Response */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['LayoutOut']
+        }
+      }
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Precondition Failed */
+      412: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Request Entity Too Large */
+      413: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+    }
+  }
+  layout_file_api_pieces__piece_id__layout_json_get: {
+    parameters: {
+      query: {
+        /** @description Which layer of the look that the piece wears. */
+        layer: number
+        /** @description The unit in which amounts are said; without it the set one. */
+        unit?: ('ml' | 'l' | 'spoons' | 'metric_spoons' | 'fl_oz' | 'pint' | 'quart' | 'g' | 'drop') | null
+      }
+      header?: never
+      path: {
+        piece_id: number
+      }
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description Successful Response */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': unknown
+        }
+      }
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Precondition Failed */
+      412: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Request Entity Too Large */
+      413: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+    }
+  }
+  layout_pdf_api_pieces__piece_id__layout_pdf_get: {
+    parameters: {
+      query: {
+        /** @description Which layer of the look that the piece wears. */
+        layer: number
+        /** @description The unit in which amounts are said; without it the set one. */
+        unit?: ('ml' | 'l' | 'spoons' | 'metric_spoons' | 'fl_oz' | 'pint' | 'quart' | 'g' | 'drop') | null
+      }
+      header?: never
+      path: {
+        piece_id: number
+      }
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description Successful Response */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': unknown
+        }
+      }
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Precondition Failed */
+      412: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Request Entity Too Large */
+      413: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+    }
+  }
+  layout_picture_api_pieces__piece_id__layout_picture_post: {
+    parameters: {
+      query?: {
+        /** @description The light in which colours are shown. */
+        light?:
+          | 'window'
+          | 'bulb'
+          | 'cool_led'
+          | 'tube'
+          | 'evening_window'
+          | 'north_window'
+          | 'warm_led'
+          | 'neutral_led'
+          | 'old_tube'
+      }
+      header?: never
+      path: {
+        piece_id: number
+      }
+      cookie?: never
+    }
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['LayoutPictureIn']
+      }
+    }
+    responses: {
+      /** @description Successful Response */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'image/jpeg': unknown
+          'image/png': unknown
+          'image/webp': unknown
         }
       }
       /** @description Not Found */
@@ -20493,6 +22771,87 @@ export interface operations {
           | 'neutral_led'
           | 'old_tube'
         whole_set?: boolean
+        /** @description The unit in which amounts are said; without it the set one. */
+        unit?: ('ml' | 'l' | 'spoons' | 'metric_spoons' | 'fl_oz' | 'pint' | 'quart' | 'g' | 'drop') | null
+      }
+      header?: never
+      path: {
+        piece_id: number
+      }
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description Successful Response */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': unknown
+        }
+      }
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Precondition Failed */
+      412: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Request Entity Too Large */
+      413: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+    }
+  }
+  stencil_svg_api_pieces__piece_id__stencil_svg_get: {
+    parameters: {
+      query: {
+        /** @description Which layer of the look that the piece wears. */
+        layer: number
         /** @description The unit in which amounts are said; without it the set one. */
         unit?: ('ml' | 'l' | 'spoons' | 'metric_spoons' | 'fl_oz' | 'pint' | 'quart' | 'g' | 'drop') | null
       }

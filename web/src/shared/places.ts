@@ -18,7 +18,12 @@ export interface Place {
 }
 
 /** What else has an address, and what its title is. */
-export const OTHERS: Record<string, string> = { bench: 'Bench', again: 'Mix it again', jobs: 'Jobs' }
+export const OTHERS: Record<string, string> = {
+  bench: 'Bench',
+  lay: 'Lay a pattern',
+  again: 'Mix it again',
+  jobs: 'Jobs',
+}
 
 /** The places in the order of the work, each with its key. */
 export const places: Place[] = [

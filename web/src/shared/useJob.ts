@@ -56,7 +56,7 @@ export function useJobs() {
   async function take(job: number, place?: string) {
     prefer({ job })
     const { name, meta } = router.currentRoute.value
-    const stays = meta.ofJob === true && name !== 'bench' && name !== 'again' ? name : undefined
+    const stays = meta.ofJob === true && name !== 'bench' && name !== 'lay' && name !== 'again' ? name : undefined
     jobInUrl.value = job
     await router.push({ name: place ?? stays ?? 'piece', params: { job: job.toString() } })
   }

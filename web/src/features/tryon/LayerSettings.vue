@@ -28,6 +28,7 @@ const emit = defineEmits<{
   copy: []
   refine: []
   move: [by: 1 | -1]
+  layOut: []
 }>()
 const kind = computed(() => kinds.find((one) => one.key === layer.kind))
 /** What can be chosen, by group; what the layer has already stays among it, also if it is not of its kind. */
@@ -97,6 +98,7 @@ function fewer() {
       @set="set"
       @sliding="emit('sliding', $event)"
     />
+    <BButton v-if="kind?.laid_out" variant="primary" @click="emit('layOut')">Lay it out…</BButton>
     <p v-if="wait && wait !== 'none'">Then wait: {{ wait }}.</p>
     <LayerPlaces :names="layer.zones" :piece="piece" @set="set({ zones: $event })" />
     <div class="acts">

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref, useTemplateRef, watch } from 'vue'
 
+import type { Layer } from '../../api/client'
 import PickOne from '../../shared/PickOne.vue'
 import PieceChoice from '../../shared/PieceChoice.vue'
 import { opens } from '../../shared/pieceParts'
@@ -21,6 +22,10 @@ import StageSlider from './StageSlider.vue'
 import PieceStage from '../../shared/PieceStage.vue'
 import ViewChoice from './ViewChoice.vue'
 import { useFinishPicture } from './useFinishPicture'
+import LayoutView from './pattern/LayoutView.vue'
+import AccentsPanel from './AccentsPanel.vue'
+import FoldOut from '../../shared/FoldOut.vue'
+import { useLaying } from './useLaying'
 import { useJudged } from './useJudged'
 import { useLayable } from './useLayable'
 import { useLayersInHand } from './useLayersInHand'
@@ -38,10 +43,24 @@ const { chosen, layer, offeredNow, below } = inHand
 const stageOn = useTemplateRef('stageOn')
 const size = computed(() => stageOn.value?.size)
 const picture = useFinishPicture(piece, layers, size, () => view.value === 'piece')
-const { opened, room, sliding, solo, peeked, stageAt, src, wrong } = picture
+const { opened, room, raking, sliding, solo, peeked, stageAt, src, wrong } = picture
+const accents = ref(false)
 const settled = useSettled(() => JSON.stringify(layers.value))
 const { data: judged } = useJudged(piece, settled)
 const { point, at, target, targetId, pick } = usePickedPoint(piece, picture.shown, size, settled, opened)
+
+const { laying, layOut, stop } = useLaying(layers)
+const layingTitle = computed(
+  () => book.value?.kinds.find((one) => one.key === layers.value[laying.value ?? -1]?.kind)?.title ?? 'Pattern',
+)
+
+/** An accent becomes the topmost layer, as its kind is usually laid. */
+function accent(part: Partial<Layer> & { kind: string; colours: string[] }) {
+  const kind = book.value?.kinds.find((one) => one.key === part.kind)
+  if (!kind) return
+  wear.change([...layers.value, { ...kind.usual, ...part }])
+  chosen.value = layers.value.length - 1
+}
 
 watch([() => piece.value?.id, () => look.value?.id], () => {
   chosen.value = Math.max(0, layers.value.length - 1)
@@ -66,6 +85,17 @@ useKeys(
     <RouterLink :to="{ name: 'piece' }" class="btn btn-primary">Choose a piece</RouterLink>
   </div>
   <p v-else-if="!job" role="status">Opening the job…</p>
+  <LayoutView
+    v-else-if="piece && laying !== undefined && layers[laying]"
+    :key="`${piece.id}.${laying}`"
+    :job="job"
+    :piece="piece"
+    :layers="layers"
+    :number="laying"
+    :title="layingTitle"
+    @change="wear.change"
+    @close="stop"
+  />
   <div v-else class="place">
     <div class="ask">
       <h1>How will it look?</h1>
@@ -111,6 +141,7 @@ useKeys(
         <p class="hint">
           <BFormCheckbox v-if="piece && opens(piece)" v-model="opened">doors and drawers open</BFormCheckbox>
           <RoomChoice v-model="room" />
+          <BFormCheckbox v-model="raking">by raking light</BFormCheckbox>
           <span v-if="!point" class="soft">Tap the piece to see what lies there, layer by layer.</span>
         </p>
       </template>
@@ -159,7 +190,11 @@ useKeys(
         @copy="inHand.twice"
         @refine="inHand.refine"
         @move="inHand.shift"
+        @lay-out="layOut(chosen)"
       />
+      <FoldOut v-if="piece && layers.length > 0" v-model:open="accents" title="accents that would answer it">
+        <AccentsPanel v-if="accents" :job="job" :piece="piece" :layers="layers" :room="room" @lay="accent" />
+      </FoldOut>
       <LookRemarks
         v-if="judged && layers.length > 0"
         :judged="judged"

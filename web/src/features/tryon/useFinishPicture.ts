@@ -28,6 +28,7 @@ export function useFinishPicture(
   const stageAt = ref<number>()
   const opened = ref(false)
   const room = ref<Room>({})
+  const raking = ref(false)
   const shown = computed(() =>
     solo.value === undefined ? layers.value : layers.value.map((one, n) => ({ ...one, on: n === solo.value })),
   )
@@ -46,11 +47,12 @@ export function useFinishPicture(
         opened: opened.value,
         wall: room.value.wall ?? null,
         floor: room.value.floor ?? null,
+        raking: raking.value,
         sketch: sliding.value,
       } satisfies Omit<Schemas['PictureIn'], 'shaded' | 'before'>,
       sketch: sliding.value,
       drawn: drawnBy(piece.value),
     }
   })
-  return { opened, room, sliding, solo, peeked, stageAt, shown, src: picture.src, wrong: picture.wrong }
+  return { opened, room, raking, sliding, solo, peeked, stageAt, shown, src: picture.src, wrong: picture.wrong }
 }
