@@ -18,6 +18,7 @@ PARTS = {
     "plans": "bench.plans",
     "record": "bench.record",
     "journeys": "bench.journeys",
+    "patterns": "bench.patterns",
 }
 
 

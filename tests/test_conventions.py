@@ -81,7 +81,7 @@ class ReadAnewTest(unittest.TestCase):
 
     ALWAYS: ClassVar[set[str]] = {
         "demo", "devices", "families", "forms", "grounds", "kinds", "lights", "lookbook", "measuring", "methods",
-        "mishaps", "piece words", "reader", "scheme", "states", "surroundings",
+        "mishaps", "patterns", "piece words", "reader", "scheme", "states", "surroundings",
     }  # fmt: skip
     """What does not change while the program runs, or is of a photo as it came."""
 
