@@ -19,6 +19,7 @@ from jug_mingle.core.pattern.net import Net, net_of
 from jug_mingle.core.pattern.sheets import SCREEN_USES, Count, Edge, Position, counted, positions_of, wait_of
 from jug_mingle.core.pattern.supply import Supply, cut_for, supplied
 from jug_mingle.core.pattern.surfaces import Surface, surfaces_of
+from jug_mingle.core.pieces import UNPAINTED, Samples
 from jug_mingle.core.practice.amounts import paint_needed, taken_by
 from jug_mingle.core.practice.pattern_order import order_of
 from jug_mingle.documents.layout import LayoutIn
@@ -159,9 +160,9 @@ def numbers_of(session: Session, one: Laid, saying: Saying) -> list[tuple[str, s
     found += _takes(session, one, saying)
     if one.supply is not None:
         found += _sheets(one.supply, one.fewer, saying)
-    rough = _rough(one)
+    rough = _rough(one, saying)
     if rough:
-        found.append(("how far it stands proud", rough))
+        found.append(("how rough", rough))
     return [(title, words) for title, words in found if words and kind]
 
 
@@ -236,18 +237,29 @@ def says_of(one: Laid, saying: Saying) -> list[str]:
     return list(dict.fromkeys(found))
 
 
-def _rough(one: Laid) -> str:
-    if one.layer.of.relief is None:
+def _rough(one: Laid, saying: Saying) -> str:
+    samples = Finish(layers=(one.layer,), grounds=one.finish.grounds).tells_apart(drawn(one.row, *_JUDGED_AT))
+    return _rough_words(one.layer, samples, saying)
+
+
+def _rough_words(layer: Layer, samples: Samples, saying: Saying) -> str:
+    rough = max((roughness(layer, samples, zone) for zone in samples.zones if zone not in UNPAINTED), default=0.0)
+    if rough < 1e-6:
         return ""
-    samples = drawn(one.row, *_JUDGED_AT)
-    apart = Finish(layers=(one.layer,), grounds=one.finish.grounds).tells_apart(samples)
-    found = [roughness(one.layer, apart, zone) for zone in apart.zones if one.layer.reaches(zone)]
-    return f"{1000.0 * max(found):.2f} mm (mean distance from the mean plane)" if found and max(found) > 1e-6 else ""
+    said = f"{rough / 0.0254:.3f} in" if saying.length_unit == "in" else f"{1000.0 * rough:.2f} mm"
+    return saying.words(f"{said} (mean distance from the mean plane)")
 
 
 def counted_words(count: int, thing: str) -> str:
     """Return a count with what is counted: "1 piece", "4 pieces"."""
     return f"{count} {thing}{'' if count == 1 else 's'}"
+
+
+def roughness_of(session: Session, piece_id: int, layers: Sequence[LayerIn], saying: Saying) -> list[str]:
+    """Return of each layer how rough it is where it lies, in words; nothing of what is smooth."""
+    row, finish = dressed(session, piece_id, layers)
+    samples = finish.tells_apart(drawn(row, *_JUDGED_AT))
+    return [_rough_words(layer, samples, saying) for layer in finish.layers]
 
 
 def _time(minutes: int) -> str:

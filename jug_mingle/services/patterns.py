@@ -91,11 +91,12 @@ def _lettering(said: LayoutIn, *, bridged: bool) -> Prepared:
 
 def _printed(kind: str, art: Art, tone: str) -> Art:
     if art.palette is not None:
-        return framed(art, _DABS, 0) if kind == "collage" else art
+        return framed(art, _DABS, len(art.palette)) if kind == "collage" else art
     if tone not in TONES:
         raise UnfitError(f"there is no tone {tone!r}; known are {', '.join(TONES)}")
     make = {"transfer": on_film, "paper": on_paper, "collage": on_paper, "lined": woven}.get(kind)
-    return art if make is None else make(art, tone)
+    made = art if make is None else make(art, tone)
+    return framed(made, _DABS, len(made.palette)) if kind == "collage" and made.palette is not None else made
 
 
 def on_surfaces(

@@ -85,6 +85,11 @@ class LayoutTest(PatternCase):
         self.assertGreater(one.supply.lacking, 0)
         self.assertTrue(any("more" in words for words in layouts.says_of(one, Saying())))
 
+    def test_a_missing_strip(self) -> None:
+        """J061: where whole repeats stop short of an edge the missing strip is named, with its width."""
+        said = layouts.says_of(self.laid(width=0.09, span="each", whole=True, columns=2, rows=1), Saying())
+        self.assertTrue(any("lay the matching strip" in words and " cm " in words for words in said))
+
     def test_what_does_not_fit(self) -> None:
         """A motif larger than every face is refused where it is laid out; in a look it prints nothing, and says so."""
         too_large = {"motif": "damask", "arrange": "one", "span": "each", "width": 2.0}
@@ -250,6 +255,34 @@ class AccentsTest(PatternCase):
             layers = [self.paint(), self.layer("paper")]
             found, _ = accents.answers(self.session, self.chest.id, layers, to=to, place="edges", light=light("bulb"))
             self.assertTrue(any(one.accent.key == "tone" for one in found))
+
+
+class RoughTest(PatternCase):
+    def test_said_of_each_layer(self) -> None:
+        """How rough a texture is stands with its unit and its meaning; of what is smooth nothing is said."""
+        salt = LayerIn(kind="salt", colours=[f"mix:{self.ochre.id}"], amount=0.5)
+        smooth, rough = layouts.roughness_of(self.session, self.chest.id, [self.paint(), salt], Saying())
+        self.assertEqual(smooth, "")
+        self.assertRegex(rough, r"^0\.\d\d mm \(mean distance")
+        self.assertIn(" in (", layouts.roughness_of(self.session, self.chest.id, [salt], Saying(length="in"))[0])
+
+    def test_edges_dabbed_from_the_shelf(self) -> None:
+        """The edges of a collage take a jug's colour, and little of it: what the dabs cover."""
+        plain = self.layer("collage")
+        dabbed = plain.model_copy(update={"colours": [f"mix:{self.ochre.id}"]})
+        judged = finish_report.judged(self.session, self.chest.id, [self.paint(), dabbed], light=light("window"))
+        need = next(need for need in judged.needs if need.name == self.ochre.name)
+        whole = layouts.laid(self.session, self.chest.id, [self.paint(), plain], 1).count.area
+        self.assertTrue(0.02 * whole < need.area < 0.6 * whole)
+        flat = [
+            layouts.flat_picture(
+                layouts.laid(self.session, self.chest.id, [self.paint(), one], 1),
+                light=light("window"),
+                pixels_wide=300,
+            )
+            for one in (plain, dabbed)
+        ]
+        self.assertGreater(float(np.abs(flat[0].astype(int) - flat[1]).max()), 20.0)
 
 
 class OtherPieceTest(PatternCase):

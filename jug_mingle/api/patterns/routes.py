@@ -8,6 +8,7 @@ from sqlalchemy.orm import Session
 
 from jug_mingle.api.bodies import FILE_BODY, body_of
 from jug_mingle.api.context import IMAGE, PROBLEMS, Context, ContextNow, LightNow, ReadSession, UnitNow
+from jug_mingle.api.finishes.schemas import JudgeIn
 from jug_mingle.api.patterns import schemas
 from jug_mingle.api.patterns.serializers import layout_out, motif_out, ours_out
 from jug_mingle.core.colour.spectra import light as light_named
@@ -147,6 +148,12 @@ def get_layout(piece_id: Id, body: schemas.LayoutAskIn, session: ReadSession, un
     return layout_out(
         one, saying, numbers=layouts.numbers_of(session, one, saying), order=layouts.steps_of(session, one)
     )
+
+
+@router.post("/pieces/{piece_id}/roughness", responses=PROBLEMS)
+def get_roughness(piece_id: Id, body: JudgeIn, session: ReadSession, unit: UnitNow) -> list[str]:
+    """Return of each layer how rough it is on a piece, in words; empty of what is smooth."""
+    return layouts.roughness_of(session, piece_id, body.layers, _saying(session, unit))
 
 
 @router.post("/pieces/{piece_id}/layout/picture", responses=IMAGE, response_class=Response)

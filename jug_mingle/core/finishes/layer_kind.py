@@ -41,6 +41,7 @@ Trait = Literal[
     "spares_paint",  # takes paint only for the area that it covers
     "laid_out",  # lies where its layout says
     "sticks",  # stays where it first touches
+    "dabs",  # its colour is dabbed on the edges of what it prints
     "pasted",  # needs a film below, and one above
     "rubbed_in",  # takes paint only for where it is rubbed in, unless that is everywhere
 ]

@@ -8,7 +8,7 @@ from jug_mingle.core.arrays import FloatArray
 from jug_mingle.core.colour.recovery import recover_reflectance
 from jug_mingle.core.colour.spaces import Lab_to_XYZ
 from jug_mingle.core.finishes.textures import looked_up
-from jug_mingle.core.optics.film import R_body
+from jug_mingle.core.optics.film import R_body, R_infinity
 from jug_mingle.core.pattern.laying import lay
 from jug_mingle.core.pattern.layout import Layout
 from jug_mingle.core.pattern.masks import Pattern
@@ -78,7 +78,10 @@ def palette_of(layer: "Layer") -> FloatArray:
     """Return the body reflectances of a print (n, 36). [0..1]"""
     palettes = [art.palette for art in pattern_of(layer).arts if art.palette is not None]
     if palettes:
-        return palettes[0]
+        # The last one is what edges are dabbed with: a colour of the layer's own, or its own ground.
+        dab = layer.films[0] if layer.films else None
+        last = palettes[0][0] if dab is None else R_infinity(K=dab.optics.K, S=dab.optics.S)
+        return np.vstack([palettes[0], last[np.newaxis]])
     return np.stack([R_body(recover_reflectance(Lab_to_XYZ(Lab)), 0.0) for Lab in _INKS])
 
 

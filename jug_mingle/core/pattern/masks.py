@@ -91,6 +91,12 @@ class Pattern:
         second = sum(float(art.alpha[art.ink > 0].sum()) for art in self.arts) / printed if printed else 0.0
         return [1.0 - second, second]
 
+    @cached_property
+    def dabbed_share(self) -> float:
+        """The share of what is printed that is dabbed over at its edges."""
+        dabbed = [float((art.ink >= (0 if art.palette is None else len(art.palette))).mean()) for art in self.arts]
+        return float(np.mean(dabbed)) if dabbed else 0.0
+
     def area_on(self, address: str) -> float:
         """Return the area of a face that is printed. [m²]"""
         w, h = self.size_of(address)

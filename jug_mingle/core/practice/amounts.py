@@ -89,7 +89,10 @@ def taken_by(layer: Layer, samples: Samples, faces: Mapping[str, float], *, marg
     way = WAYS[layer.way]
     more = way.thick / (1.0 - way.lost) / (1.0 + layer.water)
     if layer.laid_out is not None:
-        area = [share * layer.laid_out.area for share in layer.laid_out.ink_shares(len(rates))]
+        shares = layer.laid_out.ink_shares(len(rates))
+        if layer.films and layer.of.has("dabs"):
+            shares = [layer.laid_out.dabbed_share]
+        area = [share * layer.laid_out.area for share in shares]
         return _taken(layer, area, rates, margin=margin, more=more)
     reached = [name for name in faces if layer.reaches(name)]
     seen = {name: _laid(layer, samples, name) for name in reached if name in samples.faces}

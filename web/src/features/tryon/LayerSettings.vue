@@ -9,7 +9,7 @@ import type { Laid } from './useLayable'
 import FindSelect from '../../shared/FindSelect.vue'
 
 /** What one layer is laid with, and how; every number begins from common practice. */
-const { layer, number, kinds, colours, offered, piece, below, wait } = defineProps<{
+const { layer, number, kinds, colours, offered, piece, below, wait, rough } = defineProps<{
   layer: Layer
   number: number
   kinds: Schemas['LayerKindOut'][]
@@ -20,6 +20,8 @@ const { layer, number, kinds, colours, offered, piece, below, wait } = definePro
   below: string[]
   /** How long it waits, where that is known yet. */
   wait: string | undefined
+  /** How rough it is, in words; empty where it is smooth. */
+  rough: string
 }>()
 const emit = defineEmits<{
   change: [layer: Layer]
@@ -99,6 +101,7 @@ function fewer() {
       @sliding="emit('sliding', $event)"
     />
     <BButton v-if="kind?.laid_out" variant="primary" @click="emit('layOut')">Lay it out…</BButton>
+    <p v-if="rough">How rough: {{ rough }}.</p>
     <p v-if="wait && wait !== 'none'">Then wait: {{ wait }}.</p>
     <LayerPlaces :names="layer.zones" :piece="piece" @set="set({ zones: $event })" />
     <div class="acts">

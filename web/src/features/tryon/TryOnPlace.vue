@@ -29,6 +29,7 @@ import { useLaying } from './useLaying'
 import { useJudged } from './useJudged'
 import { useLayable } from './useLayable'
 import { useLayersInHand } from './useLayersInHand'
+import { useRoughness } from './useRoughness'
 import { useLook } from './useLook'
 import { usePickedPoint } from './usePickedPoint'
 
@@ -47,6 +48,7 @@ const { opened, room, raking, sliding, solo, peeked, stageAt, src, wrong } = pic
 const accents = ref(false)
 const settled = useSettled(() => JSON.stringify(layers.value))
 const { data: judged } = useJudged(piece, settled)
+const { data: rough } = useRoughness(piece, settled)
 const { point, at, target, targetId, pick } = usePickedPoint(piece, picture.shown, size, settled, opened)
 
 const { laying, layOut, stop } = useLaying(layers)
@@ -177,6 +179,7 @@ useKeys(
       <LayerSettings
         v-if="layer && book && piece"
         :wait="judged?.waits[inHand.chosen.value]"
+        :rough="rough?.[inHand.chosen.value] ?? ''"
         :layer="layer"
         :number="chosen"
         :kinds="book.kinds"
