@@ -143,7 +143,7 @@ class PracticeTest(unittest.TestCase):
     """Jobs as they come in common practice."""
 
     def test_five_columns_four_fit(self) -> None:
-        """Of a print of five columns four fit a face: the fifth is masked, by its width."""
+        """V164, V165: of a print of five columns four fit a face: the fifth is masked, by its width."""
         layout = Layout(width=0.06, height=0.06, columns=5, rows=3, whole=True, across="left", down="top")
         one = pattern(layout, [face(0.26, 0.2)])
         (strip,) = one.spaces[0].masked
@@ -153,7 +153,7 @@ class PracticeTest(unittest.TestCase):
         self.assertEqual((position.columns, position.rows), (4, 3))
 
     def test_half_an_inch_past_the_edge(self) -> None:
-        """A pattern that turns an edge is set half an inch past it, all round."""
+        """V058: a pattern that turns an edge is set half an inch past it, all round."""
         layout = Layout(width=0.05, height=0.05, overhang=0.0127, across="left", down="top")
         grid = lay(layout, [face(0.3, 0.2)])[0].grid
         assert grid is not None
@@ -161,7 +161,7 @@ class PracticeTest(unittest.TestCase):
         self.assertGreaterEqual(grid.x + grid.columns * grid.pitch_x, 0.3127 - 1e-9)
 
     def test_corners_and_wedges(self) -> None:
-        """Four corner motifs a door, turned to their corners, and two wedges between."""
+        """V227: four corner motifs a door, turned to their corners, and two wedges between."""
         doors = [face(0.4, 0.7, f"front/door/door {n}/outside", x=0.42 * n) for n in (1, 2)]
         spaces = lay(Layout(motif="corner", width=0.1, height=0.1, arrange="corners", wedges=2), doors)
         self.assertEqual([len(one.placed) for one in spaces], [6, 6])
@@ -179,7 +179,7 @@ class PracticeTest(unittest.TestCase):
         self.assertAlmostEqual(spaces[0].placed[0].w, 0.05)
 
     def test_positions_and_waits(self) -> None:
-        """Thirty minutes a position: fifteen for the barrier, fifteen before the next; ten uses of a screen."""
+        """V023: thirty minutes a position, fifteen for the barrier, fifteen before the next; ten uses of a screen."""
         layout = Layout(width=0.1, height=0.1, columns=2, rows=2, mesh=True, used=3)
         one = pattern(layout, drawers(2, 3))
         positions = positions_of(one)

@@ -134,7 +134,7 @@ class SupplyTest(unittest.TestCase):
         return Pattern(key=(), layout=layout, spaces=lay(layout, surfaces), arts=(art,))
 
     def test_two_pairs_over_three_drawers(self) -> None:
-        """Four sheets in two continuous pairs over three drawers: each picture is two sheets wide, joined once."""
+        """V017, V018, V020: four sheets in two continuous pairs over three drawers."""
         layout = Layout(
             motif="damask", width=0.6, height=0.7, arrange="row", span="over_gaps", sheet_width=0.3, sheet_height=0.7,
         )  # fmt: skip
@@ -145,8 +145,13 @@ class SupplyTest(unittest.TestCase):
         self.assertEqual({piece.parts for piece in pieces}, {("drawer 1", "drawer 2", "drawer 3")})
         self.assertEqual(supplied(pieces, sheet, at_hand=2).lacking, 2)
 
+    def test_one_picture_in_three_sections(self) -> None:
+        """V081: a picture three sheets wide is laid in three."""
+        layout = Layout(motif="damask", width=0.9, height=0.6, arrange="one", sheet_width=0.3, sheet_height=0.7)
+        self.assertEqual(len(cut_for(self.pattern(layout, [face(1.2, 0.8)]), "transfer")[0]), 3)
+
     def test_two_thirds_of_a_top(self) -> None:
-        """Paper on two thirds of a top is cut for two thirds of it, and for what stands over."""
+        """V089: paper on two thirds of a top is cut for two thirds of it, and for what stands over."""
         top = face(0.9, 0.5, "top/top/top/outside", plane="top")
         layout = Layout(motif="damask", width=0.1, height=0.15, reach=0.667, reach_from="right", sheet_width=0.7,
                         sheet_height=0.6, overhang=0.01)  # fmt: skip

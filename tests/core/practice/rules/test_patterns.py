@@ -11,7 +11,7 @@ TRANSFER = layer("transfer")
 
 class PatternRulesTest(unittest.TestCase):
     def test_two_coats_over_a_transfer(self) -> None:
-        """T137: two coats of clear hold it; one is too few."""
+        """V019, T137: two coats of clear hold it; one is too few."""
         self.assertIn("transfer_two_coats", said(PAINT, TRANSFER, layer("sealer", coats=1)))
         self.assertNotIn("transfer_two_coats", said(PAINT, TRANSFER, layer("sealer", coats=2)))
 
@@ -34,8 +34,7 @@ class PatternRulesTest(unittest.TestCase):
         self.assertNotIn("rust_sealed", said(PAINT, layer("rust"), layer("sealer", veil=0.9)))
 
     def test_both_schools(self) -> None:
-        """D031: on the bare paint, or between clear coats; who does the one is told of the other, who said nothing is
-        left alone."""
+        """D031, V084: on the bare paint, or between clear coats; who does the one is told of the other, nobody else."""
         from jug_mingle.core.finishes import Finish, bare
         from jug_mingle.core.practice.rules import by_rules
         from tests.core.practice.support import FACES
