@@ -110,12 +110,15 @@ def on_surfaces(
 
 
 def reached_by(layer: Layer, surfaces: Iterable[Surface]) -> list[Surface]:
-    """Return the surfaces that a layer is for, by the names of its faces; the fronts, where it is for everything and
-    there are any."""
+    """Return the surfaces that a layer is for, by the names of its faces; where it is for everything the fronts, or
+    what there is most of: the top of a table, not its edges."""
     every = [one for one in surfaces if not one.frame]
     names = {address for one in every for address in one.addresses}
     found = reached_surfaces(every, {name for name in names if replace(layer, on=True).reaches(name)})
     if layer.zones:
         return found
     fronts = [one for one in found if one.addresses[0].startswith("front/")]
-    return fronts or found
+    areas: dict[str, float] = {}
+    for one in found:
+        areas[one.plane] = areas.get(one.plane, 0.0) + one.w * one.h
+    return fronts or [one for one in found if areas[one.plane] == max(areas.values())]

@@ -288,6 +288,9 @@ class RoughTest(PatternCase):
 class OtherPieceTest(PatternCase):
     def test_a_piece_with_no_flat_face_of_that_name(self) -> None:
         """The same look on a stool: what has no face to lie on prints nothing, and nothing breaks."""
+        table = pieces.add_piece(self.session, self.job.id, name="Table", form="table", measures={})
+        one = layouts.laid(self.session, table.id, [self.paint(), self.layer("transfer")], 1)
+        self.assertEqual({spot.surface.plane for space in one.pattern.spaces for spot in space.spots}, {"top"})
         stool = pieces.add_piece(self.session, self.job.id, name="Stool", form="stool", measures={})
         layers = [self.paint(), self.layer("stencil").model_copy(update={"zones": ["side"]})]
         judged = finish_report.judged(self.session, stool.id, layers, light=light("window"))
