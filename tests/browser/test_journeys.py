@@ -39,8 +39,8 @@ class JourneysTest(JourneysCase):
                 self.assertLessEqual(walker.presses, TAPS if hand == "touch" else CLICKS)
 
     def test_a_done_evening(self) -> None:
-        """Each press ticks off one step, and it stands in the plan. Each hand has a plan of its own: how much can be done
-        before it waits depends on the hour."""
+        """Each press ticks off one step, and it stands in the plan. Each hand has a plan of its own: how much can be
+        done before it waits depends on the hour."""
         for hand, size in HANDS if SOAK else HANDS[1:3]:
             folder = copy_demo(Path(self.enterContext(tempfile.TemporaryDirectory())))
             with self.subTest(hand=hand, width=size["width"]), Server(folder) as self.server:
