@@ -186,9 +186,8 @@ class PartsTest(PieceCase):
         """Who measures in US units gives inches, feet or centimetres; a shelf is put on and placed, two parts are a
         group that a layer names, and the piece's set is printed."""
         page = self.page
+        page.request.patch("/api/settings", data={"unit": "fl_oz"})
         self.go("piece")
-        page.evaluate("localStorage.setItem('jug-mingle', JSON.stringify({unit: 'fl_oz'}))")
-        page.reload()
         page.locator(".stage img").wait_for()
         page.get_by_role("button", name="Another piece…").click()
         page.get_by_role("button", name="Bookcase", exact=True).click()
