@@ -16,12 +16,12 @@ from jug_mingle.core.materials.kinds import kind_of
 from jug_mingle.core.measuring.saying import Saying
 from jug_mingle.core.pattern.masks import Pattern
 from jug_mingle.core.pattern.net import Net, net_of
-from jug_mingle.core.pattern.sheets import SCREEN_USES, Count, Edge, Position, counted, positions_of, wait_of
-from jug_mingle.core.pattern.supply import Supply, cut_for, supplied
+from jug_mingle.core.pattern.sheets import SCREEN_USES, Count, Edge, Position, counted, wait_of
+from jug_mingle.core.pattern.supply import Supply, cut_for, positions_to_lay, supplied
 from jug_mingle.core.pattern.surfaces import Surface, surfaces_of
 from jug_mingle.core.pieces import UNPAINTED, Samples
 from jug_mingle.core.practice.amounts import paint_needed, taken_by
-from jug_mingle.core.practice.pattern_order import order_of
+from jug_mingle.core.practice.pattern_order import edge_by, order_of
 from jug_mingle.documents.layout import LayoutIn
 from jug_mingle.documents.look import LayerIn
 from jug_mingle.errors import UnfitError
@@ -77,13 +77,10 @@ def laid(session: Session, piece_id: int, layers: Sequence[LayerIn], number: int
     except ValueError as error:
         raise UnfitError(str(error)) from error
     kind = layers[number].kind
-    positions, count, supply, fewer = positions_of(pattern), _NOTHING, None, ""
+    positions, count, supply, fewer = positions_to_lay(pattern, kind), _NOTHING, None, ""
     if counting:
         supply, fewer = _supply(kind, said, pattern, row.count)
-        if supply is not None and kind in ("paper", "lined"):
-            own = [(one.space, one.x, one.y, one.w, one.h) for one in supply.pieces[: len(supply.pieces) // row.count]]
-            positions = positions_of(pattern, own)
-        count = counted(pattern, positions, pieces=row.count, wait=wait_of(kind, edge_of(session, said)))
+        count = counted(pattern, positions, pieces=row.count, wait=wait_of(kind, _edge(session, said)))
     return Laid(
         row=row, finish=finish, layer=bare, said=said, pattern=pattern,
         net=net_of(pattern.spaces, _behind(every), wrapped=said.span == "wrapped"), positions=positions, count=count,
@@ -99,10 +96,8 @@ def _behind(every: Sequence[Surface]) -> list[Surface]:
     return [one for one in every if one.plane == "front"]
 
 
-def edge_of(session: Session, said: LayoutIn) -> Edge:
-    """Return how a stencil's edge is kept clean: as the layout says, else as the person does it."""
-    chosen = said.edge or settings_of(session).schools.get("stencil_edge", "")
-    return "lifted_wet" if chosen == "lifted_wet" else "dry" if chosen == "dry" else "barrier"
+def _edge(session: Session, said: LayoutIn) -> Edge:
+    return edge_by(said.edge, settings_of(session).schools)
 
 
 def _supply(kind: str, said: LayoutIn, pattern: Pattern, pieces: int) -> tuple[Supply | None, str]:
@@ -178,7 +173,7 @@ def _takes(session: Session, one: Laid, saying: Saying) -> list[tuple[str, str]]
         names, densities, taken_by(one.layer, samples, piece_of(one.row).faces, margin=margin), strict=False
     ):
         found.append((name, saying.amount(one.row.count * taken.ml, density=density)))
-    if one.layer.kind == "stencil" and edge_of(session, one.said) == "barrier":
+    if one.layer.kind == "stencil" and _edge(session, one.said) == "barrier":
         clear = paint_needed(one.count.area, coats=1, spread_rate=kind_of("clear_coat").spread_rate, margin=margin)
         found.append(("clear coat through the windows", saying.amount(clear)))
     return found
@@ -270,5 +265,5 @@ def _time(minutes: int) -> str:
 def steps_of(session: Session, one: Laid) -> list[str]:
     """Return the order of work of a layout, by the schools that were chosen."""
     return order_of(
-        one.layer.kind, edge=edge_of(session, one.said), mesh=one.said.mesh, schools=settings_of(session).schools
+        one.layer.kind, edge=_edge(session, one.said), mesh=one.said.mesh, schools=settings_of(session).schools
     )

@@ -89,6 +89,8 @@ class Layout:
         What stands on each part, in their order.
     mesh, used : bool, int
         Whether a stencil is a mesh that lasts so many washes, and how many it has had.
+    edge : str
+        How a stencil's edge is kept clean, as `sheets.Edge`; as the person usually does it where it is empty.
     sheet_width, sheet_height : float
         Of a sheet or a roll as it is bought; a motif's own where 0.
     border : float
@@ -129,6 +131,7 @@ class Layout:
     texts: tuple[str, ...] = ()
     mesh: bool = False
     used: int = 0
+    edge: str = ""
     sheet_width: float = 0.0
     sheet_height: float = 0.0
     border: float = 0.0

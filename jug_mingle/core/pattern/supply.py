@@ -9,6 +9,7 @@ from jug_mingle.core.pattern.blocks import Size
 from jug_mingle.core.pattern.layout import Space
 from jug_mingle.core.pattern.masks import Pattern
 from jug_mingle.core.pattern.packing import Packed, Put, pack
+from jug_mingle.core.pattern.sheets import Position, positions_of
 
 _ROLL: Final = 3.0
 """What is longer than this is a roll. [m]"""
@@ -134,6 +135,15 @@ def cut_for(pattern: Pattern, kind: str) -> tuple[list[Piece], Size]:
         return pieces_of(pattern, whole, margin=border), whole
     sheet = (whole[0] - 2.0 * border, whole[1] - 2.0 * border)
     return pieces_of(pattern, sheet), sheet
+
+
+def positions_to_lay(pattern: Pattern, kind: str) -> list[Position]:
+    """Return what a kind of layer is laid in, one after the other: pieces of paper and cane as they are cut, else the
+    sheets of a stencil and the motifs."""
+    if kind not in ("paper", "lined"):
+        return positions_of(pattern)
+    cut, _ = cut_for(pattern, kind)
+    return positions_of(pattern, [(one.space, one.x, one.y, one.w, one.h) for one in cut])
 
 
 def supplied(

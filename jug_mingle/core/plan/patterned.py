@@ -6,10 +6,10 @@ from math import ceil
 from typing import Final
 
 from jug_mingle.core.finishes.layer import Layer
-from jug_mingle.core.pattern.sheets import SCREEN_USES, Edge, Position, positions_of, wait_of
-from jug_mingle.core.pattern.supply import cut_for, supplied
+from jug_mingle.core.pattern.sheets import SCREEN_USES, Position, wait_of
+from jug_mingle.core.pattern.supply import cut_for, positions_to_lay, supplied
 from jug_mingle.core.plan.work import Unit
-from jug_mingle.core.practice.pattern_order import order_of
+from jug_mingle.core.practice.pattern_order import edge_by, order_of
 
 _MINUTES: Final[Mapping[str, float]] = {
     "stencil": 6.0, "raised": 7.0, "lettering": 8.0, "transfer": 8.0, "paper": 8.0, "collage": 4.0, "ornament": 10.0,
@@ -45,23 +45,14 @@ class Patterned:
     uses: tuple[tuple[str, float], ...]
 
 
-def edge_by(schools: Mapping[str, str]) -> Edge:
-    """Return how a stencil's edge is kept clean by who follows these schools."""
-    chosen = schools.get("stencil_edge", "")
-    return "lifted_wet" if chosen == "lifted_wet" else "dry" if chosen == "dry" else "barrier"
-
-
 def patterned(layer: Layer, unit: Unit, pieces: int, schools: Mapping[str, str]) -> Patterned | None:
     """Return what a layer's pattern takes on a unit of so many pieces; None of what is not laid out."""
     pattern = layer.laid_out
     if pattern is None or not layer.of.has("laid_out"):
         return None
     parts = {face.split("/")[2] for face in unit.faces if "/" in face}
-    own = [one for one in positions_of(pattern) if parts.intersection(one.parts)]
-    if layer.kind in ("paper", "lined"):
-        cut, _ = cut_for(pattern, layer.kind)
-        own = positions_of(pattern, [(one.space, one.x, one.y, one.w, one.h) for one in cut])
-    edge = edge_by(schools)
+    own = [one for one in positions_to_lay(pattern, layer.kind) if parts.intersection(one.parts)]
+    edge = edge_by(pattern.layout.edge, schools)
     count, wait = len(own) * pieces, wait_of(layer.kind, edge)
     steps = order_of(layer.kind, edge=edge, mesh=pattern.layout.mesh, schools=schools)
     said = f"{count} positions, {wait} min after each. " if wait and count > 1 else f"{count} to lay. "

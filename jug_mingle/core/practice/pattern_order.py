@@ -3,6 +3,8 @@
 from collections.abc import Mapping
 from typing import Final
 
+from jug_mingle.core.pattern.sheets import Edge
+
 _STENCIL: Final[Mapping[str, tuple[str, ...]]] = {
     "barrier": (
         "Hold it with tape, or a little adhesive: any movement blurs the print.",
@@ -36,6 +38,12 @@ _TRIM: Final[Mapping[str, str]] = {
     "before": "Cut to the measures of the list before it is pasted.",
     "after": "Paste it larger, and rub what stands over the edge off with 80 grit while it is damp.",
 }
+
+
+def edge_by(said: str, schools: Mapping[str, str]) -> Edge:
+    """Return how a stencil's edge is kept clean: as its layout says, else as the person does it, else by a barrier."""
+    chosen = said or schools.get("stencil_edge", "")
+    return "lifted_wet" if chosen == "lifted_wet" else "dry" if chosen == "dry" else "barrier"
 
 
 def order_of(kind: str, *, edge: str = "barrier", mesh: bool = False, schools: Mapping[str, str]) -> list[str]:

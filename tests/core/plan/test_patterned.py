@@ -14,7 +14,7 @@ from jug_mingle.core.pattern.sheets import positions_of
 from jug_mingle.core.pattern.surfaces import surfaces_of
 from jug_mingle.core.pieces import usual_piece
 from jug_mingle.core.plan import shopping
-from jug_mingle.core.plan.patterned import edge_by, patterned, tissue_for
+from jug_mingle.core.plan.patterned import patterned, tissue_for
 from jug_mingle.core.plan.steps import steps_of
 from jug_mingle.core.plan.work import PieceWork, Workshop
 from tests.core.plan.generated import layer
@@ -51,7 +51,10 @@ class PatternedTest(unittest.TestCase):
             self.assertEqual(found.waits, (count - 1) * wait)
             self.assertIn(f"{count} positions", found.words)
         self.assertIsNone(patterned(layer("paint", "chalk_paint"), unit, 1, {}))
-        self.assertEqual([edge_by({"stencil_edge": one}) for one in ("", "dry")], ["barrier", "dry"])
+        # What the layout itself says goes before the school, in the plan as where it is laid out.
+        own = patterned(laid("stencil", columns=4, rows=3, edge="lifted_wet"), unit, 1, {"stencil_edge": "barrier"})
+        assert own is not None
+        self.assertEqual(own.waits, (count - 1) * 15)
 
     def test_in_the_steps(self) -> None:
         """The step of a stencil is on the fronts alone, says its positions, and warns of blades."""

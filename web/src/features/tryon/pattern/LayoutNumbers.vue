@@ -2,6 +2,7 @@
 import { computed } from 'vue'
 import type { RouteLocationRaw } from 'vue-router'
 
+import FactList from './FactList.vue'
 import FoldOut from '../../../shared/FoldOut.vue'
 import type { Laid } from './layouts'
 
@@ -15,6 +16,19 @@ const { laid, prints, bench } = defineProps<{
 }>()
 const emit = defineEmits<{ placed: [count: number] }>()
 const next = computed(() => laid.positions[laid.layout.placed])
+const facts = computed(() => {
+  const one = next.value
+  if (!one) return []
+  const on = one.parts.slice(0, 4).join(', ') + (one.parts.length > 4 ? ' …' : '')
+  return [
+    { title: 'left edge, from the left', words: one.left },
+    { title: 'top edge, from the top', words: one.top },
+    { title: 'it lies on', words: on },
+    { title: 'way up', words: one.way_up },
+    { title: 'repeats printed', words: one.prints },
+    { title: 'past the edge by', words: one.past },
+  ].filter(({ words }) => words !== '')
+})
 const left = computed(() => laid.positions.length - laid.layout.placed)
 </script>
 
@@ -23,24 +37,7 @@ const left = computed(() => laid.positions.length - laid.layout.placed)
     <section aria-label="Laid next">
       <template v-if="next">
         <h2>Position {{ next.number }} of {{ laid.positions.length }}</h2>
-        <dl>
-          <dt>left edge, from the left</dt>
-          <dd>{{ next.left }}</dd>
-          <dt>top edge, from the top</dt>
-          <dd>{{ next.top }}</dd>
-          <dt>it lies on</dt>
-          <dd>{{ next.parts.slice(0, 4).join(', ') }}{{ next.parts.length > 4 ? ' …' : '' }}</dd>
-          <dt>way up</dt>
-          <dd>{{ next.way_up }}</dd>
-          <template v-if="next.prints">
-            <dt>repeats printed</dt>
-            <dd>{{ next.prints }}</dd>
-          </template>
-          <template v-if="next.past">
-            <dt>past the edge by</dt>
-            <dd>{{ next.past }}</dd>
-          </template>
-        </dl>
+        <FactList :facts="facts" />
       </template>
       <p v-else>All {{ laid.positions.length }} are laid.</p>
       <div class="acts">
@@ -104,25 +101,6 @@ section {
 h2 {
   font-size: 1.05rem;
   margin: 0;
-}
-
-dl {
-  display: grid;
-  grid-template-columns: 1fr auto;
-  gap: 3px 12px;
-  margin: 0;
-  font-size: 0.92rem;
-}
-
-dt {
-  font-weight: 400;
-}
-
-dd {
-  margin: 0;
-  font-weight: 700;
-  text-align: right;
-  max-width: 12em;
 }
 
 ol {

@@ -4,7 +4,7 @@ import { computed } from 'vue'
 import FoldOut from '../../../shared/FoldOut.vue'
 import LengthInput from '../../../shared/LengthInput.vue'
 import type { Schemas } from '../../../api/client'
-import type { Layout } from './layouts'
+import { isCutFromSheets, type Layout } from './layouts'
 
 /** How a pattern is laid: its size and repeat, over what, from where, what is spared, how it ends, from which sheets. */
 const { layout, book, kind } = defineProps<{
@@ -14,7 +14,7 @@ const { layout, book, kind } = defineProps<{
 }>()
 const emit = defineEmits<{ set: [part: Partial<Layout>] }>()
 const repeated = computed(() => layout.arrange === 'all_over')
-const cut = computed(() => ['transfer', 'paper', 'collage', 'lined'].includes(kind))
+const cut = computed(() => isCutFromSheets(kind))
 const stencil = computed(() => kind === 'stencil' || kind === 'raised')
 const set = (part: Partial<Layout>) => {
   emit('set', part)

@@ -6,7 +6,7 @@ import { wordsOf } from '../../../api/reach'
 import { preferences } from '../../../shared/preferences'
 import { useKeys } from '../../../shared/useKeys'
 import CutMotif from './CutMotif.vue'
-import { type Layout, moved, shifted, withLayout } from './layouts'
+import { isCutFromSheets, type Layout, moved, shifted, withLayout } from './layouts'
 import LayoutNumbers from './LayoutNumbers.vue'
 import LayoutParts from './LayoutParts.vue'
 import LayoutSettings from './LayoutSettings.vue'
@@ -153,7 +153,7 @@ useKeys((event) => {
       v-model="cutting"
       :job="job"
       :rights="book?.rights ?? ''"
-      :printed="['transfer', 'paper', 'collage', 'lined'].includes(layer?.kind ?? '')"
+      :printed="isCutFromSheets(layer?.kind)"
       @made="set({ motif: $event, texts: [], singles: [] })"
     />
   </div>

@@ -2,7 +2,7 @@
 import { computed } from 'vue'
 
 import type { Schemas } from '../../../api/client'
-import { boxOf, type Layout } from './layouts'
+import { boxOf, isCutFromSheets, type Layout } from './layouts'
 
 /** Which motif is laid: ours, the job's own, or letters; shown as it is cut. */
 const { layout, motifs, book, kind } = defineProps<{
@@ -15,7 +15,7 @@ const emit = defineEmits<{ set: [part: Partial<Layout>]; cut: [] }>()
 const shown = computed(() => motifs.find((one) => one.name === layout.motif))
 const ours = computed(() => motifs.filter((one) => one.id === null))
 /** A picture is printed and not cut: it is for what is pasted. */
-const printed = computed(() => ['transfer', 'paper', 'collage', 'lined'].includes(kind))
+const printed = computed(() => isCutFromSheets(kind))
 const own = computed(() => motifs.filter((one) => one.id !== null && (printed.value || one.kind === 'outlines')))
 const box = computed(() => (shown.value ? boxOf(shown.value) : ''))
 

@@ -9,6 +9,10 @@ export type Position = Schemas['PositionOut']
 export const boxOf = (motif: { width: number; height: number }) =>
   `0 0 1000 ${drawn((1000 * motif.height) / motif.width)}`
 
+/** Kinds of layer that are printed or woven, and cut from sheets; a stencil is laid again and again. */
+export const isCutFromSheets = (kind: string | undefined) =>
+  ['transfer', 'paper', 'collage', 'lined'].includes(kind ?? '')
+
 /** A layout that stands somewhere else by so much. [m] */
 export function shifted(layout: Layout, by: { x: number; y: number }): Layout {
   const round = (value: number) => Math.round(value * 1e4) / 1e4
