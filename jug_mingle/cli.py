@@ -11,8 +11,8 @@ from typing import TYPE_CHECKING, Annotated
 
 import typer
 
-from jug_mingle.errors import JugMingleError
-from jug_mingle.settings import Settings
+from jug_mingle.errors import DataRefusedError, JugMingleError
+from jug_mingle.settings import Settings, addresses
 
 if TYPE_CHECKING:
     from fastapi import FastAPI
@@ -22,13 +22,14 @@ if TYPE_CHECKING:
 app = typer.Typer(add_completion=False, no_args_is_help=True, help=__doc__)
 
 HOST = "127.0.0.1"
+EVERYWHERE = "0.0.0.0"
 PORT = 8417
 
 _Data = Annotated[Path, typer.Option("--data", help="Folder of the database and the photos.")]
 _Port = Annotated[int, typer.Option("--port", help="Another is picked when it is taken; 0 picks any.")]
 
 
-def listen(wanted: int) -> socket.socket:
+def listen(wanted: int, host: str = HOST) -> socket.socket:
     """Return a socket that listens on `wanted` when that is free on this machine, else on any port that is.
 
     It is held from here on: a port that is only looked up can be gone when the server wants it.
@@ -37,7 +38,7 @@ def listen(wanted: int) -> socket.socket:
         listening = socket.socket()
         listening.setsockopt(socket.SOL_SOCKET, socket.SO_REUSEADDR, 1)
         try:
-            listening.bind((HOST, port))
+            listening.bind((host, port))
             listening.listen()
         except OSError:
             listening.close()
@@ -46,7 +47,28 @@ def listen(wanted: int) -> socket.socket:
     raise OSError("no port is free on this machine")
 
 
-def _serve(data: Path, port: int, *, demo: bool = False) -> None:
+_Share = Annotated[
+    bool, typer.Option("--share", help="Let devices of the workshop's network in, each by a code of the main screen.")
+]
+_Certificate = Annotated[Path | None, typer.Option("--certificate", help="A certificate (PEM), for HTTPS.")]
+_Key = Annotated[Path | None, typer.Option("--key", help="Its private key (PEM), where it is in a file of its own.")]
+
+_PLAIN = """The network is not encrypted: whoever is in it can read along, and take a device's place. Browsers keep no
+screen awake, give no live camera and show no notifications there. With a certificate of your own (--certificate, --key)
+they do."""
+
+
+def _settings(data: Path, *, share: bool, certificate: Path | None, key: Path | None) -> Settings:
+    """Return the settings of the environment with those of the command line over them."""
+    said = {"share": share or None, "certificate": certificate, "certificate_key": key}
+    settings = Settings(data=data).model_copy(update={name: one for name, one in said.items() if one is not None})
+    for file in (settings.certificate, settings.certificate_key):
+        if file is not None and not file.is_file():
+            raise DataRefusedError(f"there is no certificate or key {file}")
+    return settings
+
+
+def _serve(settings: Settings, port: int, *, demo: bool = False) -> None:
     gc.disable()  # what a start imports stays: to look through it for rubbish, again and again, finds none
     from jug_mingle.api.app import create_app, pages_folder
     from jug_mingle.api.serving import Serving
@@ -54,29 +76,45 @@ def _serve(data: Path, port: int, *, demo: bool = False) -> None:
     if not (pages_folder() / "index.html").exists():
         typer.echo("The pages are not built yet: run `make web` first.", err=True)
         raise typer.Exit(1)
-    listening = listen(port)
-    typer.echo(f"Jug Mingle is at http://{HOST}:{listening.getsockname()[1]}  (Ctrl+C stops it)")
-    program = demo_app(data) if demo else create_app(Settings(data=data), make_demo=demo_archive)
+    listening = listen(port, EVERYWHERE if settings.share else HOST)
+    scheme, port = "https" if settings.certificate else "http", listening.getsockname()[1]
+    typer.echo(f"Jug Mingle is at {scheme}://{HOST}:{port}  (Ctrl+C stops it)")
+    if settings.share:
+        typer.echo(
+            "The workshop reaches it at " + ", ".join(f"{scheme}://{name}:{port}" for name in addresses(settings))
+        )
+        typer.echo('They get in by a code: open Settings here, "Devices of the workshop".')
+        if scheme == "http":
+            typer.echo(_PLAIN)
+    program = demo_app(settings.data, settings) if demo else create_app(settings, make_demo=demo_archive)
     gc.freeze()
     gc.enable()
     with suppress(KeyboardInterrupt):
-        Serving(program).run(sockets=[listening])
+        Serving(program, certificate=settings.certificate, key=settings.certificate_key).run(sockets=[listening])
 
 
 @app.command()
-def serve(data: _Data = Path("data"), port: _Port = PORT) -> None:
-    """Serve the program on this machine, with your own data."""
+def serve(
+    data: _Data = Path("data"), port: _Port = PORT, share: _Share = False, certificate: _Certificate = None,
+    key: _Key = None,
+) -> None:  # fmt: skip
+    """Serve the program on this machine, with your own data; `--share` for the devices of your workshop, too."""
     with _refusals():
+        settings = _settings(data, share=share, certificate=certificate, key=key)
         prepare_own(data)
-    _serve(data, port)
+    _serve(settings, port)
 
 
 @app.command()
-def demo(data: _Data = Path("data/demo"), port: _Port = PORT) -> None:
+def demo(
+    data: _Data = Path("data/demo"), port: _Port = PORT, share: _Share = False, certificate: _Certificate = None,
+    key: _Key = None,
+) -> None:  # fmt: skip
     """Serve the program with the demo: a library's card cabinet, a shelf of tins, five photos."""
     with _refusals():
+        settings = _settings(data, share=share, certificate=certificate, key=key)
         prepare_demo(data, said=typer.echo)
-    _serve(data, port, demo=True)
+    _serve(settings, port, demo=True)
 
 
 @contextmanager
@@ -192,13 +230,13 @@ def dev_app() -> "FastAPI":
     return demo_app(data)
 
 
-def demo_app(data: Path) -> "FastAPI":
+def demo_app(data: Path, settings: Settings | None = None) -> "FastAPI":
     """Return the application of the demo, whose stand-in reader has the scenario's things on its tray."""
     from jug_mingle.api.app import create_app
     from jug_mingle.demo.pigments import truth
     from jug_mingle.demo.scenes import tray_samples
 
-    return create_app(Settings(data=data), truth=truth(), samples=tray_samples())
+    return create_app(settings or Settings(data=data), truth=truth(), samples=tray_samples())
 
 
 def demo_archive(into: Path) -> None:

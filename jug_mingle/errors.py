@@ -13,6 +13,10 @@ class UnfitError(JugMingleError):
     """What was given cannot be used."""
 
 
+class ForbiddenError(JugMingleError):
+    """Whoever asks may not do this; somebody else may."""
+
+
 class TooLargeError(JugMingleError):
     """What was given is larger than the program takes."""
 

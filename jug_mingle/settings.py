@@ -2,6 +2,7 @@
 
 import socket
 from pathlib import Path
+from typing import Any
 
 from pydantic_settings import BaseSettings, SettingsConfigDict
 
@@ -24,6 +25,15 @@ class Settings(BaseSettings):
     """Further names, comma between, by which browsers may reach the program, as "workshop.example"; this machine's own
     names always may. A page of any other name is refused."""
 
+    share: bool = False
+    """Whether the workshop's own devices may come in over the network; each is let in by a code."""
+
+    certificate: Path | None = None
+    """A certificate (PEM) by which the program is reached over HTTPS."""
+
+    certificate_key: Path | None = None
+    """The private key of the certificate (PEM), where it does not stand in the same file."""
+
     reader: str = ""
     """Address of a colour reader as host:port; the stand-in when it is left out."""
 
@@ -42,6 +52,30 @@ def address_of(text: str) -> tuple[str, int] | None:
     if not host or not port.isdigit() or not 0 < int(port) < 65536:
         raise ValueError(f"an address is written host:port, got {text!r}")
     return host, int(port)
+
+
+def addresses(settings: Settings) -> list[str]:
+    """Return by which names or addresses a workshop reaches this machine, the best first; there is always one."""
+    named = [name.strip() for name in settings.hosts.split(",") if name.strip()]
+    found = [*_outward(), *(str(one[4][0]) for one in _known_by_name())]
+    return list(dict.fromkeys(named + [one for one in found if not one.startswith("127.")])) or ["127.0.0.1"]
+
+
+def _outward() -> list[str]:
+    """Return the address that this machine has on its network; to look which one it is, nothing is sent."""
+    with socket.socket(socket.AF_INET, socket.SOCK_DGRAM) as probe:
+        try:
+            probe.connect(("192.0.2.1", 9))  # an address of documentation (RFC 5737): the system only picks a way
+        except OSError:
+            return []
+        return [str(probe.getsockname()[0])]
+
+
+def _known_by_name() -> list[tuple[Any, ...]]:
+    try:
+        return list(socket.getaddrinfo(socket.gethostname(), None, family=socket.AF_INET))
+    except OSError:
+        return []
 
 
 def own_hosts(settings: Settings) -> frozenset[str]:

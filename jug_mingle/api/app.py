@@ -16,6 +16,8 @@ from starlette.middleware.gzip import GZipMiddleware
 from starlette.types import ASGIApp, Message, Receive, Scope, Send
 
 from jug_mingle import __version__
+from jug_mingle.api.access import Access
+from jug_mingle.api.bounds import Bounds, addresses_of_files
 from jug_mingle.api.context import Context
 from jug_mingle.api.failures import Foresight, answer, speak_of_failures
 from jug_mingle.api.guard import Guard
@@ -34,6 +36,7 @@ from jug_mingle.devices.weather import Weather
 from jug_mingle.services.copies import keep_daily
 from jug_mingle.services.find import index_of
 from jug_mingle.services.forecasts import Forecasts
+from jug_mingle.services.pairing import Doors
 from jug_mingle.services.passing import clear_passing
 from jug_mingle.services.photos import PhotoFolder
 from jug_mingle.services.plan_solver import Bettering, PlanSolver
@@ -77,19 +80,22 @@ def create_app(
                 return tray(session, truth or {}, samples or {})
 
         with SimulatedReader(on_tray) as reader, SimulatedScale() as scale, SimulatedWeather() as sky:
-            weather = Weather(address_of(settings.weather) or sky.address)
+            weather = Weather(address_of(settings.weather) or sky.address, key="" if settings.weather else sky.key)
             app.state.context = Context(
                 settings=settings,
                 database=database,
                 photos=PhotoFolder(settings.data / "photos"),
-                reader=ColourReader(address_of(settings.reader) or reader.address),
-                scale=Scale(address_of(settings.scale) or scale.address),
+                reader=ColourReader(
+                    address_of(settings.reader) or reader.address, key="" if settings.reader else reader.key
+                ),
+                scale=Scale(address_of(settings.scale) or scale.address, key="" if settings.scale else scale.key),
                 stand_ins=not settings.reader,
                 weather=weather,
                 # Made-up weather would move the days of real work.
                 forecasts=Forecasts(weather if settings.weather or make_demo is None else None),
                 bettering=Bettering(PlanSolver()),
                 make_demo=make_demo,
+                doors=Doors(database),
                 pictures=CapacityLimiter(max(2, os.cpu_count() or 2)),
             )
             yield
@@ -103,9 +109,13 @@ def create_app(
 
     app = FastAPI(title="Jug Mingle", version=__version__, lifespan=lifespan, docs_url=None, redoc_url=None)
     speak_of_failures(app)
-    for middleware in (DoneOnce, SaysWhatItSaw, Foresight):
-        app.add_middleware(middleware)
-    app.add_middleware(Guard, hosts=own_hosts(settings))
+    app.add_middleware(DoneOnce)
+    app.add_middleware(SaysWhatItSaw)
+    app.add_middleware(Bounds, files=addresses_of_files([noun.router for noun in NOUNS]))
+    if settings.share:
+        app.add_middleware(Access)
+    app.add_middleware(Foresight)
+    app.add_middleware(Guard, hosts=own_hosts(settings), shared=settings.share)
     for noun in NOUNS:
         app.include_router(noun.router)
     _serve_pages(app)

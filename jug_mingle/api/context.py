@@ -15,6 +15,7 @@ from jug_mingle.devices.reader import ColourReader
 from jug_mingle.devices.scale import Scale
 from jug_mingle.devices.weather import Weather
 from jug_mingle.services.forecasts import Forecasts
+from jug_mingle.services.pairing import Doors
 from jug_mingle.services.photos import PhotoFolder
 from jug_mingle.services.plan_solver import Bettering
 from jug_mingle.services.settings import settings_of
@@ -41,6 +42,9 @@ class Context:
 
     make_demo: Callable[[Path], object] | None
     """What writes the archive of the demo job to a file; None in the demo itself."""
+
+    doors: Doors
+    """Who of the workshop is let in."""
 
     pictures: CapacityLimiter
     """How many pictures are drawn at once: as many as the machine has hands for. The others wait for their turn without
@@ -92,7 +96,9 @@ def writing(context: Context) -> Iterator[Session]:
         yield session
 
 
-PROBLEMS: dict[int | str, dict[str, Any]] = {status: {"model": Problem} for status in (404, 409, 412, 413, 422, 503)}
+PROBLEMS: dict[int | str, dict[str, Any]] = {
+    status: {"model": Problem} for status in (401, 403, 404, 409, 412, 413, 422, 429, 503, 507)
+}
 IMAGE: dict[int | str, dict[str, Any]] = {
     **PROBLEMS,
     200: {"content": {"image/webp": {}, "image/jpeg": {}, "image/png": {}}},

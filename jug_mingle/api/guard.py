@@ -36,10 +36,12 @@ class Guard:
     ----------
     hosts : frozenset of str
         Names by which the program may be reached, in small letters and without a port.
+    shared : bool
+        Whether it is also reached by the address of this machine on its network.
     """
 
-    def __init__(self, app: ASGIApp, hosts: frozenset[str]) -> None:
-        self.app, self.hosts = app, hosts
+    def __init__(self, app: ASGIApp, hosts: frozenset[str], *, shared: bool = False) -> None:
+        self.app, self.hosts, self.shared = app, hosts, shared
 
     async def __call__(self, scope: Scope, receive: Receive, send: Send) -> None:
         """Answer one request."""
@@ -54,7 +56,9 @@ class Guard:
                     headers[name] = value
             await send(message)
 
-        reason = refusal(scope["method"], scope["path"], Headers(scope=scope), self.hosts)
+        # Whoever names the very address at which they are answered came by no name that was bound anew.
+        hosts = self.hosts | {scope["server"][0]} if self.shared and scope.get("server") else self.hosts
+        reason = refusal(scope["method"], scope["path"], Headers(scope=scope), hosts)
         answer: ASGIApp = self.app if not reason else JSONResponse({"detail": reason, "fields": {}}, status_code=403)
         await answer(scope, receive, with_headers)
 
@@ -68,7 +72,7 @@ def refusal(method: str, path: str, headers: Mapping[str, str], hosts: frozenset
         By name, in any case (as `starlette.datastructures.Headers`).
     """
     host = headers.get("host", "")
-    if _name_of(host) not in hosts:
+    if name_of(host) not in hosts:
         return (
             "the program is not reached by this name: open it as http://127.0.0.1 with its port, or allow the name "
             "(JUG_MINGLE_HOSTS)"
@@ -97,7 +101,8 @@ def _from_elsewhere(site: str) -> bool:
     return site not in ("", "none", "same-origin")
 
 
-def _name_of(host: str) -> str:
+def name_of(host: str) -> str:
+    """Return the name in a Host header, in small letters and without its port; nothing where it has none."""
     try:
         return (urlsplit(f"//{host}").hostname or "").lower()
     except ValueError:

@@ -22,6 +22,7 @@ from jug_mingle.api.measuring import routes as measuring
 from jug_mingle.api.mixes import routes as mixes
 from jug_mingle.api.ombres import routes as ombres
 from jug_mingle.api.over import routes as over
+from jug_mingle.api.pairing import routes as pairing
 from jug_mingle.api.patterns import routes as patterns
 from jug_mingle.api.photos import routes as photos
 from jug_mingle.api.pieces import routes as pieces
@@ -57,6 +58,7 @@ NOUNS: Final = (
     mixes,
     ombres,
     over,
+    pairing,
     patterns,
     photos,
     pieces,

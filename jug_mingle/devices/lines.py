@@ -1,17 +1,26 @@
 """Devices that speak in lines over local TCP: `command` out, `reply*checksum` back."""
 
+import secrets
 import socket
 import socketserver
 import threading
+import time
 from abc import ABC, abstractmethod
 from functools import reduce
-from typing import Final
+from typing import Any, Final
 
 TIMEOUT: Final = 1.5
 """How long an answer may take. [s]"""
 
 LONGEST: Final = 4096
 """A line is shorter than this. [bytes]"""
+
+
+IDLE: Final = 5.0
+"""A stand-in waits so long for a line. [s]"""
+
+MOST: Final = 24
+"""A stand-in answers so many at once."""
 
 
 class DeviceError(Exception):
@@ -59,8 +68,8 @@ def opened(line: bytes) -> str:
 class LineClient:
     """One connection to a device; use it in a `with` block."""
 
-    def __init__(self, address: tuple[str, int], *, timeout: float = TIMEOUT) -> None:
-        self._address, self._timeout = address, timeout
+    def __init__(self, address: tuple[str, int], *, key: str = "", timeout: float = TIMEOUT) -> None:
+        self._address, self._key, self._timeout = address, key, timeout
         self._socket: socket.socket | None = None
         self._buffer = b""
 
@@ -69,6 +78,8 @@ class LineClient:
             self._socket = socket.create_connection(self._address, timeout=self._timeout)
         except OSError as error:
             raise DeviceGoneError("The device cannot be reached. Is it switched on and near?") from error
+        if self._key:
+            self.send(f"HELLO {self._key}")
         return self
 
     def __exit__(self, *_: object) -> None:
@@ -108,9 +119,11 @@ class LineClient:
         return words
 
     def _line(self) -> bytes:
-        connected = self._connected()
+        connected, end = self._connected(), time.monotonic() + self._timeout
         while b"\n" not in self._buffer:
             try:
+                # The whole line has this long, not each letter of it.
+                connected.settimeout(max(0.001, end - time.monotonic()))
                 chunk = connected.recv(LONGEST)
             except TimeoutError as error:
                 raise DeviceSlowError(
@@ -138,25 +151,47 @@ class HangUp(Exception):  # noqa: N818 - a way out, no fault
 
 
 class SimulatedDevice(ABC):
-    """A stand-in that answers commands on a local port, in threads."""
+    """A stand-in that answers commands on a local port, in threads, to whoever greets it with its own key.
+
+    The key is made anew at each start and told to nobody but the program: a page of a browser, which reaches local
+    ports, too, and any other program get no answer.
+    """
 
     def __init__(self, host: str = "127.0.0.1", port: int = 0) -> None:
-        device = self
+        device, self.key = self, secrets.token_hex(16)
 
         class Handler(socketserver.StreamRequestHandler):
+            timeout = IDLE
+
             def handle(self) -> None:
                 try:
-                    for line in self.rfile:
-                        command = line.decode("utf-8", errors="replace").strip()
+                    if self._line() != f"HELLO {device.key}":
+                        return
+                    while command := self._line():
                         self.wfile.write(sealed(device.answer(command)))
                 except HangUp as end:
                     self.wfile.write(end.last)
                 except (ConnectionError, OSError):
                     pass
 
+            def _line(self) -> str:
+                """Return the next line; nothing where none came whole, in time and short enough."""
+                line = self.rfile.readline(LONGEST)
+                return line.decode("utf-8", errors="replace").strip() if line.endswith(b"\n") else ""
+
         class Server(socketserver.ThreadingTCPServer):
             daemon_threads = True
             allow_reuse_address = True
+            free = threading.BoundedSemaphore(MOST)
+
+            def verify_request(self, *_: object) -> bool:
+                return self.free.acquire(blocking=False)
+
+            def process_request_thread(self, request: Any, client_address: Any) -> None:
+                try:
+                    super().process_request_thread(request, client_address)
+                finally:
+                    self.free.release()
 
         self._server = Server((host, port), Handler)
         self.address: tuple[str, int] = (host, int(self._server.server_address[1]))

@@ -17,6 +17,9 @@ _AGREE: Final = 1.5
 _WHITE: Final = (0.70, 1.02)
 """Mean reflectance of a reader's white tile."""
 
+_LONGEST: Final = 60
+"""No more of the name of a reader is taken. [letters]"""
+
 _WHAT_TO_DO: Final = {
     "UNCALIBRATED": "The reader is not calibrated: put it on its white tile and calibrate.",
     "NOT-WHITE": "That is not the white tile: put the reader on its white tile and calibrate again.",
@@ -35,8 +38,8 @@ class Identity:
 class ColourReader:
     """A reader at a local address; each call opens its own connection, so it recovers by itself."""
 
-    def __init__(self, address: tuple[str, int], *, timeout: float = 1.5) -> None:
-        self.address, self._timeout = address, timeout
+    def __init__(self, address: tuple[str, int], *, key: str = "", timeout: float = 1.5) -> None:
+        self.address, self._key, self._timeout = address, key, timeout
 
     def identify(self) -> Identity:
         """Return its model and serial number."""
@@ -44,7 +47,7 @@ class ColourReader:
             words = client.ask("ID")
             if len(words) < 3 or words[0] != "ID":
                 raise DeviceGarbledError("Something answers there, but it is no colour reader.")
-            return Identity(model=words[1], serial=words[2])
+            return Identity(model=words[1][:_LONGEST], serial=words[2][:_LONGEST])
 
     def calibrate(self) -> None:
         """Calibrate it on its white tile, and check that the tile then reads white."""
@@ -74,13 +77,22 @@ class ColourReader:
             )
         return (first + second) / 2.0
 
+    def tray(self) -> list[str]:
+        """Return what lies on the tray of the stand-in; a line holds only so many names."""
+        names: list[str] = []
+        while True:
+            total, *words = self.simulate(f"TRAY {len(names)}")[1:]
+            names += [word.replace("_", " ") for word in " ".join(words).split("|") if word]
+            if len(names) >= int(total) or not words:
+                return names
+
     def simulate(self, command: str) -> list[str]:
         """Send a command of the stand-in (`SIM …`); a real reader refuses it."""
         with self._client() as client:
             return client.ask(f"SIM {command}")
 
     def _client(self) -> LineClient:
-        return LineClient(self.address, timeout=self._timeout)
+        return LineClient(self.address, key=self._key, timeout=self._timeout)
 
     @staticmethod
     def _ask(client: LineClient, command: str) -> list[str]:

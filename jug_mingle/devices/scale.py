@@ -6,6 +6,9 @@ from typing import Final, Literal
 from jug_mingle.devices.lines import DeviceGarbledError, DeviceRefusedError, LineClient
 
 State = Literal["stable", "moving", "overload"]
+MOST: Final = 200_000.0
+"""No bench scale shows more, or less below nothing. [g]"""
+
 _STATES: Final[dict[str, State]] = {"S": "stable", "U": "moving", "O": "overload"}
 _GRAMS: Final = {"g": 1.0, "kg": 1000.0, "oz": 28.349523125, "lb": 453.59237}
 """International avoirdupois ounce and pound (1959 agreement), exactly."""
@@ -22,8 +25,8 @@ class Weight:
 class Scale:
     """A scale at a local address; each call opens its own connection."""
 
-    def __init__(self, address: tuple[str, int], *, timeout: float = 1.5) -> None:
-        self.address, self._timeout = address, timeout
+    def __init__(self, address: tuple[str, int], *, key: str = "", timeout: float = 1.5) -> None:
+        self.address, self._key, self._timeout = address, key, timeout
 
     def tare(self) -> None:
         """Set it to zero with what stands on it."""
@@ -44,7 +47,7 @@ class Scale:
             return client.ask(f"SIM {command}")
 
     def _client(self) -> LineClient:
-        return LineClient(self.address, timeout=self._timeout)
+        return LineClient(self.address, key=self._key, timeout=self._timeout)
 
 
 def parse_weight(words: list[str]) -> Weight:
@@ -53,6 +56,9 @@ def parse_weight(words: list[str]) -> Weight:
         tag, amount, unit, state = words
         if tag != "W":
             raise ValueError(tag)
-        return Weight(grams=float(amount) * _GRAMS[unit], state=_STATES[state])
+        weight = Weight(grams=float(amount) * _GRAMS[unit], state=_STATES[state])
+        if not abs(weight.grams) <= MOST:
+            raise ValueError(amount)
     except (ValueError, KeyError):
         raise DeviceGarbledError(f"The scale sent {' '.join(words)[:60]!r}, which is no weight. Try again.") from None
+    return weight

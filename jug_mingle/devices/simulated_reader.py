@@ -9,7 +9,7 @@ import numpy as np
 
 from jug_mingle.core.arrays import FloatArray
 from jug_mingle.core.colour.spectra import BANDS
-from jug_mingle.devices.lines import HangUp, SimulatedDevice, sealed
+from jug_mingle.devices.lines import LONGEST, HangUp, SimulatedDevice, sealed
 
 TILE: Final = "White tile"
 FAULTS: Final = ("none", "timeout", "disconnect", "half-line", "out-of-range", "uncalibrated", "lies")
@@ -93,10 +93,21 @@ class SimulatedReader(SimulatedDevice):
         noisy = R * (1.0 + 0.002 * self._rng.standard_normal()) + 0.0008 * self._rng.standard_normal(BANDS)
         return "R " + " ".join(f"{value:.5f}" for value in noisy)
 
+    def _tray(self, first: int) -> str:
+        """Return how many samples there are, and as many names from one on as go into a line."""
+        names = [name.replace(" ", "_").replace("|", "_") for name in (TILE, *self._samples())]
+        said = f"TRAY {len(names)} "
+        for number, name in enumerate(names[first:]):
+            more = f"{'|' if number else ''}{name}"
+            if len((said + more).encode()) > LONGEST - 100:
+                break
+            said += more
+        return said
+
     def _simulate(self, command: str) -> str:
         word, _, rest = command.partition(" ")
         if word == "TRAY":
-            return "TRAY " + "|".join([TILE, *self._samples()]).replace(" ", "_")
+            return self._tray(int(rest) if rest.isdigit() and len(rest) < 6 else 0)
         if word == "PLACE":
             name = rest.strip().replace("_", " ")
             if name != TILE and name not in self._samples():
@@ -108,4 +119,4 @@ class SimulatedReader(SimulatedDevice):
             return "OK FAULT"
         if word == "STATE":
             return f"STATE {self._placed.replace(' ', '_')} {self._fault} {'yes' if self._since >= 0 else 'no'}"
-        return f"ERR UNKNOWN Known are SIM TRAY, PLACE name, STATE and FAULT {', '.join(FAULTS)}."
+        return f"ERR UNKNOWN Known are SIM TRAY first, PLACE name, STATE and FAULT {', '.join(FAULTS)}."

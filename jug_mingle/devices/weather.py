@@ -23,8 +23,8 @@ class Hour:
 class Weather:
     """A weather service at a local address; each call opens its own connection."""
 
-    def __init__(self, address: tuple[str, int], *, timeout: float = 1.5) -> None:
-        self.address, self._timeout = address, timeout
+    def __init__(self, address: tuple[str, int], *, key: str = "", timeout: float = 1.5) -> None:
+        self.address, self._key, self._timeout = address, key, timeout
 
     def forecast(self, start: datetime, hours: int) -> list[Hour]:
         """Return the forecast from an hour on, at most `MOST` hours.
@@ -36,12 +36,12 @@ class Weather:
         """
         first = start.astimezone(UTC).replace(minute=0, second=0, microsecond=0)
         every = [first + timedelta(hours=number) for number in range(min(hours, MOST))]
-        with LineClient(self.address, timeout=self._timeout) as client:
+        with LineClient(self.address, key=self._key, timeout=self._timeout) as client:
             return [_hour(client.ask(f"HOUR {at:%Y-%m-%dT%H:00Z}"), at) for at in every]
 
     def simulate(self, command: str) -> list[str]:
         """Tell the stand-in something."""
-        with LineClient(self.address, timeout=self._timeout) as client:
+        with LineClient(self.address, key=self._key, timeout=self._timeout) as client:
             return client.ask(f"SIM {command}")
 
 
@@ -53,6 +53,7 @@ def _hour(words: list[str], at: datetime) -> Hour:
         raise DeviceGarbledError("The weather service sent a line that is no hour of a forecast.") from error
     if name != "H" or when != f"{at:%Y-%m-%dT%H:00Z}":
         raise DeviceGarbledError("The weather service sent another hour than it was asked for. Try again.")
+    # What is no number is between no two numbers, and so refused here, too.
     if not (-60.0 <= found.temperature <= 60.0 and 0.0 <= found.humidity <= 100.0 and 0.0 <= found.rain <= 500.0):
         raise DeviceGarbledError("The weather service says what no air can be: type the air yourself.")
     return found

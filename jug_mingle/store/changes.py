@@ -150,6 +150,8 @@ def _topics_of(session: Session, row: Any) -> set[str]:
         return {"shelf"}
     if table == "setting":
         return {"settings"}
+    if table == "paired":
+        return {"paired"}
     if table == "job":
         return {"jobs", f"job:{row.id}"}
     job = getattr(row, "job_id", None) or _job_of(session, row)

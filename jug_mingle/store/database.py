@@ -12,9 +12,10 @@ from sqlalchemy import Connection, Engine, create_engine, event
 from sqlalchemy.exc import DBAPIError
 from sqlalchemy.orm import Session, sessionmaker
 
-from jug_mingle.errors import DataRefusedError
+from jug_mingle.errors import DataRefusedError, ForbiddenError
 from jug_mingle.store.changes import Changes, watch
 from jug_mingle.store.once import forget_old, remember_writes
+from jug_mingle.store.rights import may_change
 from jug_mingle.store.standing import check_file
 
 MIGRATIONS: Final = Path(__file__).parent / "migrations"
@@ -33,7 +34,15 @@ class Writing:
 
     @contextmanager
     def begin(self) -> Iterator[Session]:
-        """Give a session in a transaction that begins at once; committed at the end, or undone whole."""
+        """Give a session in a transaction that begins at once; committed at the end, or undone whole.
+
+        Raises
+        ------
+        ForbiddenError
+            If whoever asks in this context may only look.
+        """
+        if not may_change.get():
+            raise ForbiddenError("this device may look, and change nothing")
         with self.queue, self.sessions.begin() as session:
             yield session
 

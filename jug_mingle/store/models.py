@@ -374,6 +374,19 @@ class SettingRow(Row):
     value: Mapped[dict[str, Any]]
 
 
+class PairedRow(Row):
+    """A device of the workshop that is let in (`services.pairing`)."""
+
+    __tablename__ = "paired"
+
+    name: Mapped[str] = mapped_column(String(40))
+    token: Mapped[str] = mapped_column(String(64), unique=True)
+    """What is kept of its token: the SHA-256 of it."""
+    may: Mapped[str] = mapped_column(String(10))
+    """"work" or "look"."""
+    last_used: Mapped[datetime]
+
+
 class DoneRow(Row):
     """A write that carried a key, and what was answered: sent again, it is answered again and not done again."""
 

@@ -22,8 +22,8 @@ from sqlalchemy import (
 
 from jug_mingle.errors import DataRefusedError
 
-LEFT_OUT: Final = frozenset({"done", "alembic_version"})
-"""Tables that are of this machine and no part of the record: keys of writes, and the revision."""
+LEFT_OUT: Final = frozenset({"done", "paired", "alembic_version"})
+"""Tables that are of this machine and no part of the record: keys of writes, devices let in, and the revision."""
 
 _AT_ONCE: Final = 500
 _LARGEST: Final = 2**63

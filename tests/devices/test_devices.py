@@ -50,7 +50,7 @@ class LinesTest(unittest.TestCase):
 class ReaderTest(unittest.TestCase):
     def setUp(self) -> None:
         device = self.enterContext(SimulatedReader(lambda: {"Chip": lambda: RAMP}, sleep=0.4))
-        self.reader = ColourReader(device.address, timeout=0.2)
+        self.reader = ColourReader(device.address, key=device.key, timeout=0.2)
 
     def ready(self) -> None:
         self.reader.simulate("FAULT none")
@@ -126,7 +126,8 @@ class ReaderTest(unittest.TestCase):
 
 class ScaleTest(unittest.TestCase):
     def setUp(self) -> None:
-        self.scale = Scale(self.enterContext(SimulatedScale(sleep=0.4)).address, timeout=0.2)
+        device = self.enterContext(SimulatedScale(sleep=0.4))
+        self.scale = Scale(device.address, key=device.key, timeout=0.2)
 
     def settled(self) -> float:
         weight = self.scale.weigh()

@@ -14,7 +14,7 @@ START = datetime(2026, 11, 27, 8, 40, tzinfo=UTC)
 class WeatherTest(unittest.TestCase):
     def setUp(self) -> None:
         sky = self.enterContext(SimulatedWeather(sleep=0.5))
-        self.weather = Weather(sky.address, timeout=0.2)
+        self.weather = Weather(sky.address, key=sky.key, timeout=0.2)
 
     def test_hour_by_hour(self) -> None:
         found = self.weather.forecast(START, 24)

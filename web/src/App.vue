@@ -20,6 +20,7 @@ import { preferences, prefer } from './shared/preferences'
 import { useMeasuring } from './shared/useMeasuring'
 import { jobInUrl } from './shared/jobInHand'
 import { useJob, useJobs, useLights } from './shared/useJob'
+import LookingOn from './shared/LookingOn.vue'
 import { useAddress } from './shared/useAddress'
 import { useKeys } from './shared/useKeys'
 import { useNarrow } from './shared/useNarrow'
@@ -111,6 +112,7 @@ useKeys((event) => {
       <span class="brand" aria-hidden="true"><img src="/jug.svg" alt="" width="34" height="38" /></span>
       <JobMenu />
       <TimersStrip />
+      <LookingOn />
       <LightSwitch />
       <RouterLink v-if="narrow" class="settings" :to="{ name: 'settings' }" aria-label="Settings"
         ><SettingsIcon aria-hidden="true"

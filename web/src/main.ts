@@ -10,6 +10,7 @@ import { createApp } from 'vue'
 import { listen } from './api/events'
 import { Queries } from './api/queries'
 import App from './App.vue'
+import { PAIR } from './api/reach'
 import { router } from './router'
 
 const queries = new Queries({
@@ -22,5 +23,11 @@ const queries = new Queries({
   },
 })
 
-listen(queries)
-createApp(App).use(router).use(VueQueryPlugin, { queryClient: queries }).mount('#app')
+if (location.pathname === PAIR) {
+  // Whoever is not let in yet is shown this page and asks for nothing else.
+  const { default: PairPage } = await import('./features/pair/PairPage.vue')
+  createApp(PairPage).use(VueQueryPlugin, { queryClient: queries }).mount('#app')
+} else {
+  listen(queries)
+  createApp(App).use(router).use(VueQueryPlugin, { queryClient: queries }).mount('#app')
+}

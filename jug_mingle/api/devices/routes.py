@@ -1,12 +1,14 @@
 """The colour reader and the scale, and their stand-ins."""
 
+import asyncio
 import json
 import time
-from collections.abc import Iterator
+from collections.abc import AsyncIterator
 from typing import Annotated
 
 import numpy as np
 from fastapi import APIRouter, Query
+from fastapi.concurrency import run_in_threadpool
 from fastapi.responses import StreamingResponse
 
 from jug_mingle.api.common.serializers import chip
@@ -54,7 +56,7 @@ def get_reader(context: ContextNow) -> ReaderOut:
                 calibrated=True,
             )
         placed, fault, calibrated = context.reader.simulate("STATE")[1:]
-        tray = " ".join(context.reader.simulate("TRAY")[1:]).replace("_", " ").split("|")
+        tray = context.reader.tray()
     except DeviceError as error:
         raise DeviceTroubleError(str(error)) from error
     return ReaderOut(
@@ -121,16 +123,17 @@ def put_on_scale(body: LoadIn, context: ContextNow) -> None:
 def stream_scale(context: ContextNow, seconds: Annotated[float, Query(ge=0.2, le=3600.0)] = 600.0) -> StreamingResponse:
     """Send what the scale shows, ten times a second, as server-sent events; trouble is an event too, and it goes on."""
 
-    def events() -> Iterator[str]:
+    async def events() -> AsyncIterator[str]:
         end = time.monotonic() + seconds
-        while time.monotonic() < end:
+        # Between two looks a stream holds no thread, of which there are few; and it ends when the program does.
+        while time.monotonic() < end and not context.database.changes.closed:
             try:
-                weight = context.scale.weigh()
+                weight = await run_in_threadpool(context.scale.weigh)
                 body = {"grams": round(weight.grams, 1), "state": weight.state, "trouble": ""}
             except DeviceError as error:
                 body = {"grams": 0.0, "state": "moving", "trouble": str(error)}
             body["at"] = round(1000 * time.time())  # so that the screen can tell how old it is
-            yield f"data: {json.dumps(body)}\n\n"
-            time.sleep(0.1 if not body["trouble"] else 0.5)
+            yield f"data: {json.dumps(body, allow_nan=False)}\n\n"
+            await asyncio.sleep(0.1 if not body["trouble"] else 0.5)
 
     return StreamingResponse(events(), media_type="text/event-stream", headers={"Cache-Control": "no-store"})

@@ -35,6 +35,7 @@ const READ: Record<string, string[]> = {
   photo: ['daybook'],
   choice: ['choices'],
   piece: ['layout', 'plan', 'money', 'surveys', 'amount', 'sizes'],
+  paired: ['pairing'],
   motif: ['motifs', 'layout'],
   look: ['plan', 'money', 'amount', 'choices'],
   mix: ['plan', 'money', 'shelf/past', 'batch', 'daybook', 'beside', 'own'],
@@ -43,7 +44,7 @@ const READ: Record<string, string[]> = {
 }
 
 /** Of these nothing is shown with the job as a whole. */
-const APART = ['plan', 'timer', 'step_done', 'entry', 'choice', 'pot', 'pour_made']
+const APART = ['paired', 'plan', 'timer', 'step_done', 'entry', 'choice', 'pot', 'pour_made']
 
 function keysOf(topics: string[]): (string | number)[][] {
   const tables = topics.filter((topic) => !topic.includes(':'))

@@ -13,6 +13,9 @@ const away = ref(false)
 /** Whether the program does not answer at this moment. */
 export const isAway = readonly(away)
 
+/** The page on which a device is let in by the code of the main screen. */
+export const PAIR = '/pair'
+
 const AGAIN = [250, 800]
 /** How long to wait before a request is sent again that got no answer. [ms] */
 
@@ -114,6 +117,8 @@ async function write(request: Request, file?: Blob): Promise<Response> {
 }
 
 function cameBack(response: Response): Response {
+  // This device is not let in, or not any more: it goes to where a code is typed.
+  if (response.status === 401 && location.pathname !== PAIR) location.assign(PAIR)
   if (unsent.value === 0) away.value = false
   return response
 }

@@ -12,6 +12,7 @@ import BinList from './BinList.vue'
 import KeepSafe from './KeepSafe.vue'
 import { KEYS } from './keys'
 import SettingChoice from './SettingChoice.vue'
+import WorkshopDevices from './WorkshopDevices.vue'
 
 type LabelNames = Schemas['SettingsOut']['label_names']
 
@@ -128,6 +129,8 @@ const labels = computed(() =>
         </dl>
         <h2>Kept safe</h2>
         <KeepSafe />
+        <h2>Devices of the workshop</h2>
+        <WorkshopDevices />
       </section>
       <section aria-labelledby="bin-title">
         <h2 id="bin-title">The bin</h2>

@@ -1,0 +1,1 @@
+"""Pairing over HTTP: routes and schemas."""

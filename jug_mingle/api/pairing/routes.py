@@ -1,0 +1,95 @@
+"""Devices of the workshop: a code on the main screen, a device let in, sent away."""
+
+import segno
+from fastapi import APIRouter, Request, Response
+
+from jug_mingle.api.access import Visitor, cookie_name, visitor_of
+from jug_mingle.api.context import PROBLEMS, Context, ContextNow
+from jug_mingle.api.pairing.schemas import CodeIn, CodeOut, DeviceOut, PairIn, PairingOut
+from jug_mingle.errors import ConflictError, ForbiddenError
+from jug_mingle.settings import addresses
+
+router = APIRouter(prefix="/api/pairing", tags=["pairing"])
+
+_YEAR = 365 * 24 * 3600
+"""So long a browser keeps a token. [s]"""
+
+
+@router.get("", responses=PROBLEMS)
+def get_pairing(request: Request, context: ContextNow) -> PairingOut:
+    """Say how the program is shared, and who asks."""
+    return _out(request, context, visitor_of(request))
+
+
+@router.post("/code", status_code=201, responses=PROBLEMS)
+def make_code(body: CodeIn, request: Request, context: ContextNow) -> PairingOut:
+    """Make a code that lets one device in; the one before it is void."""
+    _at_home(request)
+    if not context.settings.share:
+        raise ConflictError("the program is not shared: start it with --share first")
+    context.doors.make_code(body.may)
+    return _out(request, context, visitor_of(request))
+
+
+@router.post("", status_code=201, responses=PROBLEMS)
+def pair(body: PairIn, request: Request, response: Response, context: ContextNow) -> PairingOut:
+    """Let the device that asks in, by the code of the main screen; its token comes as a cookie."""
+    paired, token = context.doors.pair(body.code, body.name)
+    response.set_cookie(
+        cookie_name(request.scope), token, max_age=_YEAR, httponly=True, samesite="strict",
+        secure=request.url.scheme == "https", path="/",
+    )  # fmt: skip
+    return _out(request, context, Visitor("device", paired))
+
+
+@router.delete("/{device_id}", status_code=204, responses=PROBLEMS)
+def send_away(device_id: int, request: Request, context: ContextNow) -> None:
+    """Let a device in no more; also what it listens to ends at once. A device may send itself away."""
+    device = visitor_of(request).device
+    if device is None or device.id != device_id:
+        _at_home(request)
+    context.doors.send_away(device_id)
+
+
+def _at_home(request: Request) -> None:
+    if visitor_of(request).role != "home":
+        raise ForbiddenError(
+            "only the main screen, on the machine of the program itself, lets devices in and sends them away"
+        )
+
+
+def _out(request: Request, context: Context, visitor: Visitor) -> PairingOut:
+    home = visitor.role == "home"
+    shared = context.settings.share
+    return PairingOut(
+        shared=shared, role=visitor.role, may=visitor.may, name=visitor.device.name if visitor.device else "",
+        encrypted=request.url.scheme == "https",
+        addresses=_addresses(request, context) if home and shared else [],
+        devices=[
+            DeviceOut(
+                id=one.id, name=one.name, may=one.may, created=one.created, last_used=one.last_used,
+                this=visitor.device is not None and one.id == visitor.device.id,
+            )
+            for one in context.doors.devices()
+            if visitor.may == "work" or (visitor.device and visitor.device.id == one.id)
+        ],
+        code=_code(request, context) if home and shared else None,
+    )  # fmt: skip
+
+
+def _addresses(request: Request, context: Context) -> list[str]:
+    port = (request.scope.get("server") or ("", 0))[1]
+    return [f"{request.url.scheme}://{name}:{port}" for name in addresses(context.settings)]
+
+
+def _code(request: Request, context: Context) -> CodeOut | None:
+    code = context.doors.code()
+    if code is None:
+        return None
+    address = f"{_addresses(request, context)[0]}/pair"
+    said = f"{code.code[:4]}-{code.code[4:]}"
+    return CodeOut(
+        code=said, may=code.may, seconds=context.doors.seconds_left(code), address=address,
+        # Behind a #, the code goes to no server and into no log before it is typed.
+        qr=segno.make(f"{address}#{said}", error="m").svg_data_uri(scale=4, border=3, dark="#000", light="#fff"),
+    )  # fmt: skip
