@@ -304,6 +304,7 @@ def match(
     as_json: Annotated[bool, typer.Option("--json", help="Print JSON.")] = False,
 ) -> None:
     """Print recipes for a colour from a shelf."""
+    from jug_mingle.formats.target_text import notes_of
     from jug_mingle.services.shelf_match import match_target, to_json, to_text
 
     try:
@@ -313,6 +314,8 @@ def match(
     except ValueError as error:
         typer.echo(f"jug-mingle: {error}", err=True)
         raise typer.Exit(2) from error
+    for note in notes_of(target):
+        typer.echo(f"jug-mingle: {note}", err=True)
     typer.echo(to_json(found) if as_json else to_text(found))
 
 

@@ -11,8 +11,8 @@ from typing import Final
 from anyio import CapacityLimiter
 from fastapi import FastAPI
 from fastapi.responses import FileResponse, Response
+from fastapi.routing import APIRoute
 from fastapi.staticfiles import StaticFiles
-from starlette.middleware.gzip import GZipMiddleware
 from starlette.types import ASGIApp, Message, Receive, Scope, Send
 
 from jug_mingle import __version__
@@ -24,6 +24,7 @@ from jug_mingle.api.guard import Guard
 from jug_mingle.api.nouns import NOUNS
 from jug_mingle.api.once import DoneOnce
 from jug_mingle.api.seen import SaysWhatItSaw
+from jug_mingle.api.sending import Sending
 from jug_mingle.core.arrays import FloatArray
 from jug_mingle.core.finishes import picture
 from jug_mingle.core.recipes import search
@@ -107,7 +108,10 @@ def create_app(
             renew_fit(session)
         database.close()
 
-    app = FastAPI(title="Jug Mingle", version=__version__, lifespan=lifespan, docs_url=None, redoc_url=None)
+    app = FastAPI(
+        title="Jug Mingle", version=__version__, lifespan=lifespan, docs_url=None, redoc_url=None,
+        generate_unique_id_function=_called,
+    )  # fmt: skip
     speak_of_failures(app)
     app.add_middleware(DoneOnce)
     app.add_middleware(SaysWhatItSaw)
@@ -115,11 +119,17 @@ def create_app(
     if settings.share:
         app.add_middleware(Access)
     app.add_middleware(Foresight)
+    app.add_middleware(Sending)
     app.add_middleware(Guard, hosts=own_hosts(settings), shared=settings.share)
     for noun in NOUNS:
         app.include_router(noun.router)
     _serve_pages(app)
     return app
+
+
+def _called(route: APIRoute) -> str:
+    """Return what a route is called in the OpenAPI document: its noun and its verb, "shelf_add_material"."""
+    return "_".join([*(str(tag) for tag in route.tags[:1]), route.name])
 
 
 def _get_ready(database: Database) -> None:
@@ -139,7 +149,7 @@ def _serve_pages(app: FastAPI) -> None:
     folder = pages_folder()
     if not (folder / "index.html").exists():
         return
-    app.mount("/assets", _Kept(GZipMiddleware(StaticFiles(directory=folder / "assets"), minimum_size=1000)))
+    app.mount("/assets", _Kept(StaticFiles(directory=folder / "assets")))
 
     @app.get("/{path:path}", include_in_schema=False)
     def page(path: str) -> Response:

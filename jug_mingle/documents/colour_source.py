@@ -101,7 +101,7 @@ class FromPhoto(StrictModel):
     source: Literal["photo"] = "photo"
     photo_id: Id
     area: AreaIn
-    lighting: LightingIn = NoLightIn()
+    lighting: LightingIn = Field(default_factory=NoLightIn)
 
 
 class FromScheme(StrictModel):
@@ -109,7 +109,7 @@ class FromScheme(StrictModel):
 
     source: Literal["scheme"] = "scheme"
     photo_id: Id
-    lighting: LightingIn = NoLightIn()
+    lighting: LightingIn = Field(default_factory=NoLightIn)
     Lab: tuple[Lightness, Opponent, Opponent]
 
 

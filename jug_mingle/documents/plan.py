@@ -64,9 +64,11 @@ class HoursIn(StrictModel):
         default={}, max_length=400, description="Single days that differ; none is off."
     )
     hands: int = Field(default=1, ge=1, le=2)
-    quiet: SpanIn | None = Field(default=SpanIn(start="08:00", end="20:00"), description="When noise may be made.")
+    quiet: SpanIn | None = Field(
+        default_factory=lambda: SpanIn(start="08:00", end="20:00"), description="When noise may be made."
+    )
     outdoors: SpanIn | None = Field(
-        default=SpanIn(start="09:00", end="17:00"), description="When it is light outdoors."
+        default_factory=lambda: SpanIn(start="09:00", end="17:00"), description="When it is light outdoors."
     )
     sprayer: bool = Field(default=True, description="Whether there is a gun that works.")
     heated: bool = Field(
@@ -105,7 +107,7 @@ class JobPieceIn(StrictModel):
     grounds: dict[Annotated[str, StringConstraints(max_length=60)], Annotated[str, OneOf(GROUNDS)]] = Field(
         default={"": "oak"}, max_length=60, description='Name of faces → what they are; "" is every other face.'
     )
-    survey: SurveyIn = SurveyIn()
+    survey: SurveyIn = Field(default_factory=SurveyIn)
     uses: list[Annotated[str, OneOf(USES)]] | None = None
     age: Annotated[str, OneOf(AGES)] = "unknown"
     count: int = Field(default=1, ge=1, le=50)
@@ -119,8 +121,8 @@ class JobFile(StrictModel):
     version: Literal[1] = 1
     name: Text
     pieces: list[JobPieceIn] = Field(min_length=1, max_length=40)
-    hours: HoursIn = HoursIn()
-    air: AirIn = AirIn()
+    hours: HoursIn = Field(default_factory=HoursIn)
+    air: AirIn = Field(default_factory=AirIn)
     schools: dict[Annotated[str, OneOf(QUESTIONS)], str] = Field(default={}, max_length=40)
     start: datetime | None = None
     due: datetime | None = None

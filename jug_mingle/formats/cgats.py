@@ -1,81 +1,64 @@
 """Spectral exchange text: CGATS.17 / ISO 28178 keyword files with reflectances, CIELAB, XYZ or RGB."""
 
 import re
-import shlex
 from collections.abc import Iterator, Sequence
+from dataclasses import replace
 from typing import Final
 
 import numpy as np
 
-from jug_mingle.core.arrays import FloatArray
-from jug_mingle.core.colour.adaptation import adapt
-from jug_mingle.core.colour.spaces import XYZ_to_Lab
-from jug_mingle.core.colour.spectra import DAYLIGHT, WAVELENGTHS
-from jug_mingle.formats.colour_file import (
-    D50_WHITE,
-    ColourFile,
-    ColourFileError,
-    Lab_in_daylight,
-    Lab_of_RGB,
-    Sample,
-    check_count,
-    clean_name,
-    number,
-    resampled,
-    said_of,
-    text_of,
+from jug_mingle.core.colour.spectra import WAVELENGTHS
+from jug_mingle.formats.colour_file import MOST, ColourFile, ColourFileError, Sample, check_count, clean_name
+from jug_mingle.formats.colour_table import columns_of, read_samples, white_of
+from jug_mingle.formats.whites import WhiteName
+
+_WORD: Final = re.compile(r'"([^"]*)"|(\S+)')
+_NOISE: Final = ("CGATS", "ISO", "NUMBER_OF", "KEYWORD", "#", "BEGIN_", "END_")
+_SPEAKS: Final = re.compile(r"SPECT\b|CCSS\b|CCMX\b|ILLUMINANT_DATA")
+_LIGHT: Final = re.compile(
+    r'(?:MEAS_TYPE|DEVICE_CLASS|MEASUREMENT_TYPE)\s+"?(EMI|AMB|TRANS|DISPLAY|LIGHT)', re.IGNORECASE
 )
-
-_BAND = re.compile(r"(?:SPECTRAL_?(?:NM|PCT)?|SPEC|NM|R)_?(\d{3,4})(?:\.0+)?$", re.IGNORECASE)
-_KNOWN: Final = {
-    "SAMPLE_ID",
-    "SAMPLE_NAME",
-    "LAB_L",
-    "LAB_A",
-    "LAB_B",
-    "XYZ_X",
-    "XYZ_Y",
-    "XYZ_Z",
-    "RGB_R",
-    "RGB_G",
-    "RGB_B",
-    "SAMPLE_NOISE",
-    "SAMPLE_HOW",
-}
+_REFLECTS: Final = re.compile(r'MEAS_TYPE\s+"?REFL', re.IGNORECASE)
 
 
-def read(data: bytes) -> ColourFile:
+def read(text: str, white: WhiteName | None = None) -> ColourFile:
     """Return the colours of a keyword file.
 
     Fields that are not understood stay with the sample; keywords that are not are reported. CIELAB and XYZ without
-    spectra are taken for D50, the white of the trade that the format comes from, unless the file names D65.
+    spectra are taken under the white that is chosen, that the file names or that its samples suggest, else under D50,
+    the white of the trade that the format comes from.
     """
-    lines = [line.strip() for line in text_of(data).splitlines()]
-    if not any(re.match(r"(CGATS|ISO ?28178|BEGIN_DATA_FORMAT)", line) for line in lines[:60]):
-        raise ColourFileError("a keyword file begins with CGATS.17 or ISO28178 and has a BEGIN_DATA_FORMAT")
+    lines = [line.strip() for line in text.splitlines()]
     fields, rows, header = _parts(lines)
-    white = DAYLIGHT.white if re.search(r"\bD65\b", " ".join(header)) else D50_WHITE
-    notes = [
-        f"Said in the file: {line[:200]}"
-        for line in header
-        if not line.startswith(("CGATS", "ISO", "NUMBER_OF", "KEYWORD", "#"))
-    ]
-    samples = []
-    for place, row in enumerate(rows, start=1):
-        if len(row) != len(fields):
-            raise ColourFileError(f"sample {place} has {len(row)} values for {len(fields)} fields")
-        sample, said = _sample(dict(zip(fields, row, strict=True)), place, white)
-        samples.append(sample)
-        notes += [note for note in said if note not in notes]
-    check_count(len(samples))
-    return ColourFile(samples=tuple(samples), notes=tuple(notes[:20]))
+    _refuse_light(" ".join(header))
+    check_count(len(rows))
+    columns = columns_of(fields, rows)
+    if not (columns.bands or columns.axes):
+        raise ColourFileError("its samples have neither a spectrum (SPECTRAL_NM380 …) nor LAB, XYZ or RGB")
+    said = "; ".join(line for line in header if not line.startswith(_NOISE))
+    read = read_samples(
+        columns, rows, white=white_of(columns, rows, " ".join(header), white, usual="D50"),
+        places=[f"sample {place}" for place in range(1, len(rows) + 1)],
+    )  # fmt: skip
+    return replace(read, notes=((f"Said in the file: {said[:400]}",) if said else ()) + read.notes)
 
 
-def _words(line: str) -> list[str]:
-    try:
-        return shlex.split(line, comments=False, posix=True)
-    except ValueError:
-        return line.split()
+def _refuse_light(header: str) -> None:
+    """Refuse what is no surface: the spectrum of a lamp, of a display, of what a filter lets through."""
+    first = header.split(" ", 1)[0]
+    if (_SPEAKS.match(first) and not _REFLECTS.search(header)) or _LIGHT.search(header):
+        raise ColourFileError(
+            "the file holds the spectrum of a light or a filter, or what a display shows, and no paint. Only "
+            "reflectances are read"
+        )
+
+
+def _words(line: str, fields: int = 0) -> list[str]:
+    """Return the words of a line; where tabs divide it into as many cells as there are fields, cells have blanks."""
+    cells = line.split("\t")
+    if len(cells) == fields > 1:
+        return [cell.strip().strip('"') for cell in cells]
+    return [one[0] or one[1] for one in _WORD.findall(line)]
 
 
 def _parts(lines: list[str]) -> tuple[list[str], list[list[str]], list[str]]:
@@ -100,12 +83,14 @@ def _parts(lines: list[str]) -> tuple[list[str], list[list[str]], list[str]]:
         elif place == "fields":
             fields += _words(line)
         elif place == "data" and line and not line.startswith("#"):
-            words += _words(line)
+            words += _words(line, 0 if words else len(fields))
             if len(words) % len(fields) == 0:
                 rows += _chunks(words, len(fields))
                 words = []
             elif len(words) > 50 * len(fields):
                 break
+            if len(rows) > MOST:
+                check_count(len(rows))
         elif place == "head" and line:
             header.append(line)
     if place == "data":
@@ -118,32 +103,6 @@ def _parts(lines: list[str]) -> tuple[list[str], list[list[str]], list[str]]:
 def _chunks(words: list[str], size: int) -> Iterator[list[str]]:
     for start in range(0, len(words), size):
         yield words[start : start + size]
-
-
-def _sample(row: dict[str, str], place: int, white: FloatArray) -> tuple[Sample, list[str]]:
-    where = f"sample {place}"
-    name = clean_name(row.get("SAMPLE_NAME") or row.get("SAMPLE_ID", ""), where)
-    bands = {float(found[1]): key for key in row if (found := _BAND.match(key))}
-    extra = {key: value for key, value in row.items() if key not in _KNOWN and key not in bands.values()}
-    known = said_of(row.get("SAMPLE_NOISE", ""), row.get("SAMPLE_HOW", ""), where)
-    if len(bands) >= 8:
-        R, notes = resampled(list(bands), [number(row[key], where) for key in bands.values()], where)
-        return Sample(name=name, R=R, extra=extra, **known), notes
-    for keys in (("LAB_L", "LAB_A", "LAB_B"), ("XYZ_X", "XYZ_Y", "XYZ_Z"), ("RGB_R", "RGB_G", "RGB_B")):
-        if all(key in row for key in keys):
-            values = [number(row[key], where) for key in keys]
-            return Sample(name=name, Lab=_Lab(keys[0], values, white, where), extra=extra, **known), []
-    raise ColourFileError(f"{where} has neither a spectrum (SPECTRAL_NM380 …) nor LAB, XYZ or RGB")
-
-
-def _Lab(kind: str, values: list[float], white: FloatArray, where: str) -> FloatArray:
-    if kind == "LAB_L":
-        return Lab_in_daylight(values, white, where)
-    if kind == "RGB_R":
-        return Lab_of_RGB(values, where)
-    if min(values) < 0.0 or max(values) > 250.0:
-        raise ColourFileError(f"{where}: XYZ runs from 0 to about 100, got {', '.join(f'{v:g}' for v in values)}")
-    return XYZ_to_Lab(adapt(values, white=white, white_to=DAYLIGHT.white))
 
 
 def write(samples: Sequence[Sample], title: str) -> bytes:

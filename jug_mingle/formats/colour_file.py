@@ -13,8 +13,9 @@ from jug_mingle.core.colour.recovery import recover_reflectance
 from jug_mingle.core.colour.spaces import Lab_to_XYZ, R_to_Lab, XYZ_to_Lab, hex_to_sRGB, sRGB_to_XYZ
 from jug_mingle.core.colour.spectra import DAYLIGHT, WAVELENGTHS
 from jug_mingle.core.evidence.certainty import WAYS
+from jug_mingle.formats.whites import White
 
-MOST: Final = 2000
+MOST: Final = 10_000
 """A file may hold so many colours."""
 
 
@@ -59,17 +60,8 @@ class ColourFile:
     samples: tuple[Sample, ...]
     notes: tuple[str, ...] = ()
     title: str = ""
-
-
-def text_of(data: bytes) -> str:
-    """Return the text of a file; UTF-8 with or without its mark, UTF-16 with it, else Latin-1."""
-    for mark, encoding in ((b"\xff\xfe", "utf-16"), (b"\xfe\xff", "utf-16")):
-        if data.startswith(mark):
-            return data.decode(encoding, errors="replace")
-    try:
-        return data.decode("utf-8-sig")
-    except UnicodeDecodeError:
-        return data.decode("latin-1")
+    white: White | None = None
+    """Under which white its colours were taken, where that could be another."""
 
 
 def number(text: str, where: str) -> float:
@@ -83,10 +75,13 @@ def number(text: str, where: str) -> float:
     return value
 
 
-def resampled(nm: Sequence[float], values: Sequence[float], where: str) -> tuple[FloatArray, list[str]]:
+def resampled(
+    nm: Sequence[float], values: Sequence[float], where: str, scale: float | None = None
+) -> tuple[FloatArray, list[str]]:
     """Return a reflectance over the 36 bands from values at wavelengths, and notes on what was assumed.
 
-    Percent are recognised and divided by 100; past the ends, which must reach 400 and 700 nm, the last value holds.
+    Percent are recognised and divided by 100, unless `scale` says by what values are multiplied; past the ends, which
+    must reach 400 and 700 nm, the last value holds.
 
     Raises
     ------
@@ -109,13 +104,14 @@ def resampled(nm: Sequence[float], values: Sequence[float], where: str) -> tuple
         raise ColourFileError(
             f"{where}: a gap of {np.diff(at).max():g} nm between wavelengths is too wide; 20 nm will do"
         )
-    if R.max() > 2.0:
-        if R.max() > 200.0:
-            raise ColourFileError(f"{where}: a reflectance of {R.max():g} can be neither a share nor a percentage")
-        R = R / 100.0
-        notes.append("Its reflectances are in percent; they were divided by 100.")
-    if R.min() < -0.02:
+    scale = (0.01 if R.max() > 2.0 else 1.0) if scale is None else scale
+    if (scale * R).min() < -0.02:
         raise ColourFileError(f"{where}: a reflectance of {R.min():g} is below 0")
+    if reason := _no_surface(at, scale * R):
+        raise ColourFileError(f"{where}: {reason}. A lamp or a filter is no paint; only reflectances are read")
+    R = scale * R
+    if scale != 1.0:
+        notes.append("Its reflectances are in percent; they were divided by 100.")
     if R.max() > 1.0:
         notes.append(
             f"{where}: it gives back {100 * R.max():.0f} % of the light at {at[np.argmax(R)]:g} nm, as only "
@@ -125,6 +121,44 @@ def resampled(nm: Sequence[float], values: Sequence[float], where: str) -> tuple
     if at[0] > 380.0 or at[-1] < 730.0:
         notes.append(f"It reaches from {at[0]:g} to {at[-1]:g} nm; past that its last values were held.")
     return np.clip(np.interp(WAVELENGTHS, at, R), 0.0, 1.0), notes
+
+
+def _no_surface(at: FloatArray, share: FloatArray) -> str:
+    """Return why shares over wavelengths [nm] cannot be reflectances of a paint; nothing where they may be."""
+    if share.max() > 2.0:
+        return f"a value of {share.max():g} is neither a share nor a percentage of light given back"
+    if 0.0 <= share.max() < 0.003:
+        return "it gives back less than 0.3 % everywhere, as the power of a lamp in watts does"
+    seen = (at >= 400.0) & (at <= 700.0)
+    every = np.interp(np.arange(400.0, 701.0, 10.0), at, share)
+    if abs(every[16] - 1.0) < 5e-4 and (every > 1.005).sum() >= 3:
+        return "it is exactly 1 at 560 nm and above 1 elsewhere, as the relative power of a lamp is"
+    if share.max() > 1.04 and (share[seen] > 1.005).mean() > 0.34:
+        return f"it gives back up to {100 * share.max():.0f} % over a third of the light"
+    # A line of a lamp stands alone: up and down again within 20 nm, by half of all that there is.
+    peaks = every[1:-1] - np.maximum(every[:-2], every[2:])
+    if peaks.max() > max(0.05, 0.3 * every.max()):
+        return f"it has a line at {410 + 10 * int(np.argmax(peaks))} nm, as only lamps have"
+    return ""
+
+
+_LAMP: Final = re.compile(
+    r"\b(SPD|illuminants?|lamp|spectral power|emission|emissive|irradiance|radiance|luminance|transmittance|"
+    r"transmission|transmissive|transm?|spectrans|W/m2?|filter|CCT|CRI|Duv|lux|lumen|IRR|PPFD)\b",
+    re.IGNORECASE,
+)
+_PAINT: Final = re.compile(r"reflect|reflexion|remission|paint", re.IGNORECASE)
+
+
+def refuse_lamps(words: str) -> None:
+    """Refuse a file whose header says that it holds the light of a lamp or what a filter lets through."""
+    words = words.replace("_", " ")
+    found = _LAMP.search(re.sub(r"illuminant[\s\",:=]+[A-Z]\d*\b", "", words, flags=re.IGNORECASE))
+    if found and not _PAINT.search(words):
+        raise ColourFileError(
+            f"the file says {found[0]!r}: it holds the light of a lamp, or what a filter lets through, and no paint. "
+            "Only reflectances are read"
+        )
 
 
 def Lab_in_daylight(Lab: Sequence[float], white: FloatArray, where: str) -> FloatArray:
@@ -186,9 +220,6 @@ def check_count(count: int) -> None:
     if count > MOST:
         raise ColourFileError(f"there are {count} colours in this file; at most {MOST} are read")
 
-
-D50_WHITE: Final = np.array([96.422, 100.0, 82.521])
-"""The white of graphic-arts measurements (ISO 13655; ICC.1 profile connection space)."""
 
 Reader = Callable[[bytes], ColourFile]
 Writer = Callable[[Sequence[Sample], str], bytes]

@@ -4,7 +4,10 @@ from collections.abc import Mapping
 from typing import Final
 
 from jug_mingle.formats import cgats, colour_tables, cxf, gpl
-from jug_mingle.formats.colour_file import ColourFile, ColourFileError, Writer, text_of
+from jug_mingle.formats.colour_file import ColourFile, ColourFileError, Writer
+from jug_mingle.formats.colour_table import read_table
+from jug_mingle.formats.table_rows import text_of
+from jug_mingle.formats.whites import WhiteName
 
 WRITERS: Final[Mapping[str, tuple[Writer, str]]] = {
     "gpl": (gpl.write, "text/plain; charset=utf-8"),
@@ -19,8 +22,15 @@ LARGEST: Final = 5_000_000
 """A file of colours is smaller than this. [bytes]"""
 
 
-def read_colours(data: bytes) -> ColourFile:
-    """Return the colours of a file: GIMP palette, CSV, keyword text, CxF3, JSON, or columns of one spectrum.
+def read_colours(data: bytes, white: WhiteName | None = None, name: str = "") -> ColourFile:
+    """Return the colours of a file: GIMP palette, table or workbook, keyword text, CxF3 or JSON.
+
+    Parameters
+    ----------
+    white : str, optional
+        Under which white its CIELAB and XYZ stand; without it what the file says or suggests, or what is usual.
+    name : str, optional
+        What the file is called, for what that says: a file is recognised by what is in it.
 
     Raises
     ------
@@ -29,18 +39,18 @@ def read_colours(data: bytes) -> ColourFile:
     """
     if len(data) > LARGEST:
         raise ColourFileError(f"the file is larger than {LARGEST // 1_000_000} MB: that is no file of colours")
+    if data[:4] == b"PK\x03\x04":
+        return read_table(data, white, name)
     if b"\x00" in data[:200] and data[:2] not in (b"\xff\xfe", b"\xfe\xff"):
-        raise ColourFileError("this is no text: palettes, CSV, CGATS, CxF and JSON are read")
-    head = text_of(data[:8000]).lstrip()
+        raise ColourFileError("this is no text: palettes, tables, workbooks, CGATS, CxF and JSON are read")
+    text = text_of(data)
+    head = text[:8000].lstrip()
     if head.startswith("GIMP Palette"):
         return gpl.read(data)
     if head.startswith("<"):
-        return cxf.read(data)
+        return cxf.read(data, white)
     if head.startswith(("{", "[")):
         return colour_tables.read_json(data)
-    if "BEGIN_DATA_FORMAT" in head or head.startswith(("CGATS", "ISO28178")):
-        return cgats.read(data)
-    first = head.split("\n", 1)[0].lower()
-    if any(word in first for word in ("hex", "name", ",l,", ";l;")):
-        return colour_tables.read_csv(data)
-    return colour_tables.read_columns(data)
+    if "BEGIN_DATA" in text or head.startswith(("CGATS", "ISO28178")):
+        return cgats.read(text, white)
+    return read_table(data, white, name)

@@ -9,9 +9,8 @@ import numpy as np
 from defusedxml.ElementTree import fromstring
 
 from jug_mingle.core.arrays import FloatArray
-from jug_mingle.core.colour.spectra import DAYLIGHT, WAVELENGTHS
+from jug_mingle.core.colour.spectra import WAVELENGTHS
 from jug_mingle.formats.colour_file import (
-    D50_WHITE,
     ColourFile,
     ColourFileError,
     Lab_in_daylight,
@@ -23,12 +22,14 @@ from jug_mingle.formats.colour_file import (
     resampled,
     said_of,
 )
+from jug_mingle.formats.whites import White, WhiteName, stated, words_of
 
 NAMESPACE: Final = "http://colorexchangeformat.com/CxF3-core"
+_MOST_NOTES: Final = 12
 _USED: Final = {"ReflectanceSpectrum", "ColorCIELab", "ColorSRGB"}
 
 
-def read(data: bytes) -> ColourFile:
+def read(data: bytes, white: WhiteName | None = None) -> ColourFile:
     """Return the objects of a CxF3 document that have a spectrum, CIELAB or sRGB; what else they hold is reported."""
     try:
         root = fromstring(data)
@@ -36,46 +37,80 @@ def read(data: bytes) -> ColourFile:
         raise ColourFileError(f"the file is no well-formed XML: {error}") from error
     if _bare(root.tag) != "CxF":
         raise ColourFileError(f"the file is no CxF3 document: its root is {_bare(root.tag)!r}")
-    starts = {spec.get("Id", ""): spec for spec in root.iter() if _bare(spec.tag) == "ColorSpecification"}
+    specs = {spec.get("Id", ""): spec for spec in _within(root, "ColorSpecificationCollection", "ColorSpecification")}
+    things = _within(root, "ObjectCollection", "Object")
+    check_count(len(things))
+    whites: set[White] = set()
     samples, notes = [], []
-    for place, thing in enumerate((e for e in root.iter() if _bare(e.tag) == "Object"), start=1):
-        sample, said = _sample(thing, place, starts)
+    for place, thing in enumerate(things, start=1):
+        sample, said, under = _sample(thing, place, specs, white)
         notes += [note for note in said if note not in notes]
+        whites |= {under} if under else set()
         if sample is not None:
             samples.append(sample)
     check_count(len(samples))
-    return ColourFile(samples=tuple(samples), notes=tuple(notes[:20]))
+    one = next(iter(whites)) if len(whites) == 1 else None
+    return ColourFile(samples=tuple(samples), notes=(*notes[:_MOST_NOTES], *map(words_of, whites)), white=one)
+
+
+def _within(root: ET.Element, collection: str, name: str) -> list[ET.Element]:
+    """Return what lies straight in the collections of a document; what is nested deeper is none of its objects."""
+    return [one for kept in root.iter() if _bare(kept.tag) == collection for one in kept if _bare(one.tag) == name]
 
 
 def _bare(tag: object) -> str:
     return str(tag).rsplit("}", 1)[-1]
 
 
-def _child(element: ET.Element, name: str) -> ET.Element | None:
-    return next((e for e in element.iter() if _bare(e.tag) == name), None)
+def _child(element: ET.Element | None, *names: str) -> ET.Element | None:
+    """Return what lies straight below an element by these names, one below the other; never looks deeper."""
+    for name in names:
+        element = None if element is None else next((one for one in element if _bare(one.tag) == name), None)
+    return element
 
 
-def _sample(thing: ET.Element, place: int, specs: dict[str, ET.Element]) -> tuple[Sample | None, list[str]]:
+def _sample(
+    thing: ET.Element, place: int, specs: dict[str, ET.Element], chosen: WhiteName | None
+) -> tuple[Sample | None, list[str], White | None]:
+    """Return an object's colour, notes, and the white under which it stands where it is no spectrum."""
     name = clean_name(thing.get("Name") or thing.get("Id") or "", f"object {place}")
     where = f"object {name!r}"
     extra = {key: value for key, value in thing.attrib.items() if key not in ("Name", "Id")}
-    tags = {tag.get("Name", ""): tag.get("Value", "") for tag in thing.iter() if _bare(tag.tag) == "Tag"}
+    tags = {tag.get("Name", ""): tag.get("Value", "") for tag in _child(thing, "TagCollection") or ()}
     known = said_of(tags.get("noise", ""), tags.get("how", ""), where)
     values = _child(thing, "ColorValues")
-    kinds = [] if values is None else [_bare(e.tag) for e in values]
-    notes = [f"Objects also hold {kind}, which is not read." for kind in kinds if kind not in _USED]
-    if (spectrum := _child(thing, "ReflectanceSpectrum")) is not None:
-        R, said = _spectrum(spectrum, specs, where)
-        return Sample(name=name, R=R, extra=extra, **known), notes + said
-    if (Lab := _child(thing, "ColorCIELab")) is not None:
-        spec = specs.get(Lab.get("ColorSpecification", ""))
-        light = "" if spec is None else "".join(e.text or "" for e in spec.iter() if _bare(e.tag) == "Illuminant")
-        white = DAYLIGHT.white if light == "D65" else D50_WHITE
-        in_daylight = Lab_in_daylight(_numbers(Lab, "LAB", where), white, where)
-        return Sample(name=name, Lab=in_daylight, extra=extra, **known), notes
-    if (RGB := _child(thing, "ColorSRGB")) is not None:
-        return Sample(name=name, Lab=Lab_of_RGB(_numbers(RGB, "RGB", where), where), extra=extra, **known), notes
-    return None, [*notes, f"{where} holds no colour that is read and was passed over."]
+    notes = [
+        f"Objects also hold {kind}, which is not read." for kind in map(_tag_of, values or ()) if kind not in _USED
+    ]
+    Lab, RGB = _child(values, "ColorCIELab"), _child(values, "ColorSRGB")
+    if (spectrum := _child(values, "ReflectanceSpectrum")) is not None:
+        try:
+            R, said = _spectrum(spectrum, specs, where)
+            return Sample(name=name, R=R, extra=extra, **known), notes + said, None
+        except ColourFileError as error:
+            if Lab is None and RGB is None:
+                raise
+            notes.append(f"Where a spectrum {str(error).removeprefix(f'{where}: ')}, the colour was taken instead.")
+    if Lab is not None:
+        white = _white(specs.get(Lab.get("ColorSpecification", "")), chosen)
+        in_daylight = Lab_in_daylight(_numbers(Lab, "LAB", where), white.XYZ, where)
+        return Sample(name=name, Lab=in_daylight, extra=extra, **known), notes, white
+    if RGB is not None:
+        return Sample(name=name, Lab=Lab_of_RGB(_numbers(RGB, "RGB", where), where), extra=extra, **known), notes, None
+    return None, [*notes, f"{where} holds no colour that is read and was passed over."], None
+
+
+def _tag_of(element: ET.Element) -> str:
+    return _bare(element.tag)
+
+
+def _white(spec: ET.Element | None, chosen: WhiteName | None) -> White:
+    if chosen is not None:
+        return White(chosen, "chosen")
+    light = _child(spec, "TristimulusSpec", "Illuminant")
+    said = ((light.text if light is not None else "") or "").strip()
+    name = stated(said) or stated(f"ILLUMINANT {said}")
+    return White(name, "stated") if name else White("D50", "assumed")
 
 
 def _numbers(element: ET.Element, names: str, where: str) -> list[float]:
@@ -88,7 +123,7 @@ def _numbers(element: ET.Element, names: str, where: str) -> list[float]:
 def _spectrum(element: ET.Element, specs: dict[str, ET.Element], where: str) -> tuple[FloatArray, list[str]]:
     values = [number(word, where) for word in (element.text or "").split()]
     spec = specs.get(element.get("ColorSpecification", ""))
-    wavelengths = None if spec is None else _child(spec, "WavelengthRange")
+    wavelengths = _child(spec, "MeasurementSpec", "WavelengthRange")
     start = element.get("StartWL") or (wavelengths.get("StartWL") if wavelengths is not None else None)
     step = element.get("Increment") or (wavelengths.get("Increment") if wavelengths is not None else None)
     if start is None:
@@ -125,12 +160,18 @@ def write(samples: Sequence[Sample], title: str) -> bytes:
                 add(Lab, axis, f"{value:.4f}")
         _tag(add, thing, sample)
     specs = add(resources, "ColorSpecificationCollection")
-    seen = add(add(specs, "ColorSpecification", Id="csD65"), "TristimulusSpec")
+    daylight = add(specs, "ColorSpecification", Id="csD65")
+    seen = add(daylight, "TristimulusSpec")
     add(seen, "Illuminant", "D65")
     add(seen, "Observer", "2_Degree")
+    add(seen, "Method", "E308_Table5")
+    alone = add(daylight, "MeasurementSpec")
+    add(alone, "MeasurementType", "Colorimetric_Reflectance")
+    add(add(alone, "GeometryChoice"), "UnknownGeometry", "not said")
     spec = add(specs, "ColorSpecification", Id="cs36")
     measured = add(spec, "MeasurementSpec")
     add(measured, "MeasurementType", "Spectrum_Reflectance")
+    add(add(measured, "GeometryChoice"), "UnknownGeometry", "not said")
     add(measured, "WavelengthRange", StartWL="380", Increment=f"{np.diff(WAVELENGTHS)[0]:g}")
     return bytes(ET.tostring(root, encoding="utf-8", xml_declaration=True))
 

@@ -2,6 +2,7 @@
 
 import re
 from collections.abc import Sequence
+from dataclasses import replace
 
 import numpy as np
 
@@ -13,8 +14,12 @@ from jug_mingle.formats.colour_file import (
     Sample,
     check_count,
     clean_name,
-    text_of,
+    said_of,
 )
+from jug_mingle.formats.table_rows import text_of
+
+_CAUGHT = re.compile(r"# off by about (\d+\.\d+)(?: (\w+))?\s*$")
+"""What is written below a colour: its error to expect [CIEDE2000], and how it was caught."""
 
 _ROW = re.compile(r"\s*(\d{1,3})\s+(\d{1,3})\s+(\d{1,3})(?:\s+(.*))?$")
 
@@ -29,7 +34,9 @@ def read(data: bytes) -> ColourFile:
     for place, line in enumerate(lines[1:], start=2):
         if not line.strip() or re.match(r"\s*Columns\s*:", line):
             continue
-        if line.lstrip().startswith("#"):
+        if samples and (caught := _CAUGHT.match(line)):
+            samples[-1] = replace(samples[-1], **said_of(caught[1], caught[2] or "", f"line {place}"))
+        elif line.lstrip().startswith("#"):
             if line.strip("# \t"):
                 notes.append(f"Remark in the file: {line.strip('# ').strip()[:200]}")
         elif line.startswith("Name:"):
@@ -50,4 +57,6 @@ def write(samples: Sequence[Sample], title: str) -> bytes:
     for sample in samples:
         r, g, b = np.rint(255.0 * XYZ_to_sRGB(Lab_to_XYZ(sample.colour()))).astype(int)
         rows.append(f"{r:3d} {g:3d} {b:3d}\t{clean_name(sample.name, 'colour')}")
+        if sample.noise is not None:
+            rows.append(f"# off by about {sample.noise:.2f} {sample.how}".rstrip())
     return ("\n".join(rows) + "\n").encode()

@@ -82,7 +82,9 @@ def pour_strip(lines: Sequence[Line], jug: Jug, *, title: str, bottom: float = 3
             _band(canvas, FOOT + bottom + before, FOOT + bottom + height, line.sRGB)
             before = height
         _mark(canvas, [FOOT + bottom + height for height in heights], words)
-        hint = "Pour the tins in this order, each to its line, the jug standing level. The most goes in first."
+        hint = "Pour the tins in this order, each to its line, the jug standing level."
+        if [line.ml for line in lines] == sorted((line.ml for line in lines), reverse=True) and len(lines) > 1:
+            hint += " The most goes in first."
         if near < _READABLE:
             hint += f" Some lines are less than {_READABLE:g} mm apart: measure those by syringe, spoons or scale."
         _foot(canvas, hint)

@@ -2,27 +2,19 @@
 
 import io
 from collections.abc import Callable, Sequence
-from functools import cache
-from importlib.resources import files
 from typing import Final
 
 from reportlab.lib.pagesizes import A4, LETTER
 from reportlab.lib.units import mm
 from reportlab.pdfbase import pdfmetrics
-from reportlab.pdfbase.ttfonts import TTFont
 from reportlab.pdfgen.canvas import Canvas
 
-PLAIN: Final = "Plain"
-BOLD: Final = "Bold"
+from jug_mingle.errors import UnfitError
+from jug_mingle.formats.letters_missing import may_lack
+from jug_mingle.formats.print_fonts import missing, runs, width_of
+
 RULE: Final = 100.0
 """Length of the rule to check. [mm]"""
-
-
-@cache
-def _register_fonts() -> None:
-    folder = files("jug_mingle.formats").joinpath("fonts")
-    for name, file in ((PLAIN, "Regular"), (BOLD, "Bold")):
-        pdfmetrics.registerFont(TTFont(name, str(folder.joinpath(f"AtkinsonHyperlegibleNext-{file}.ttf"))))
 
 
 _ON_LETTER: Final = (3.0 * mm, -10.0 * mm)
@@ -40,8 +32,12 @@ def sheet(
         Of what has a size of its own, such as a label; else it is laid out for A4. [points]
     paper : str
         "A4" or "Letter", of what has none.
+
+    Raises
+    ------
+    UnfitError
+        If letters are missing from every font, unless that was said already (`letters_missing`).
     """
-    _register_fonts()
     out = io.BytesIO()
     on_letter = size is None and paper == "Letter"
     canvas = Canvas(out, pagesize=size or (LETTER if on_letter else A4), pageCompression=1)
@@ -49,9 +45,20 @@ def sheet(
         _move_pages(canvas)
     canvas.setTitle(title)
     canvas.setAuthor("Jug Mingle")
+    canvas.written = f"{title} "
     draw(canvas)
+    _name_missing(canvas.written)
     canvas.save()
     return out.getvalue()
+
+
+def _name_missing(words: str) -> None:
+    lacking = missing(words) if not may_lack.get() else ""
+    if lacking:
+        raise UnfitError(
+            f"no font here has {', '.join(lacking[:20])}: they would be printed as boxes. Install a font that has "
+            "them, or name it in other letters"
+        )
 
 
 def _move_pages(canvas: Canvas) -> None:
@@ -68,17 +75,19 @@ def _move_pages(canvas: Canvas) -> None:
 
 def text(canvas: Canvas, x: float, y: float, words: str, *, size: float = 10.0, bold: bool = False) -> None:
     """Write words with their foot at (x, y). [mm, points]"""
-    canvas.setFont(BOLD if bold else PLAIN, size)
-    canvas.drawString(x * mm, y * mm, words)
+    canvas.written += words
+    at = x * mm
+    for font, piece in runs(words, bold=bold):
+        canvas.setFont(font, size)
+        canvas.drawString(at, y * mm, piece)
+        at += pdfmetrics.stringWidth(piece, font, size)
 
 
 def fitted(words: str, *, width: float, size: float, bold: bool = False) -> str:
     """Return words cut to a width [mm], by what they measure, with an ellipsis where something was cut."""
-    _register_fonts()
-    font = BOLD if bold else PLAIN
-    if pdfmetrics.stringWidth(words, font, size) <= width * mm:
+    if width_of(words, size, bold=bold) <= width * mm:
         return words
-    while words and pdfmetrics.stringWidth(f"{words.rstrip()}…", font, size) > width * mm:
+    while words and width_of(f"{words.rstrip()}…", size, bold=bold) > width * mm:
         words = words[:-1]
     return f"{words.rstrip()}…"
 
@@ -94,17 +103,16 @@ def spread(levels: Sequence[float], gap: float, *, low: float) -> list[float]:
 
 def paragraph(canvas: Canvas, x: float, y: float, words: str, *, width: float, size: float = 10.0) -> float:
     """Write words broken to a width [mm] from (x, y) down, and return the y below them. [mm]"""
-    canvas.setFont(PLAIN, size)
     line = ""
     for word in words.split():
         trial = f"{line} {word}".strip()
-        if line and pdfmetrics.stringWidth(trial, PLAIN, size) > width * mm:
-            canvas.drawString(x * mm, y * mm, line)
+        if line and width_of(trial, size) > width * mm:
+            text(canvas, x, y, line, size=size)
             y -= size * 0.5
             line = word
         else:
             line = trial
-    canvas.drawString(x * mm, y * mm, line)
+    text(canvas, x, y, line, size=size)
     return y - size * 0.5
 
 

@@ -1,4 +1,4 @@
-"""The shelf as CSV: one row a tin. The header is documented in docs/formats.md."""
+"""The shelf as a table: one row a tin, read from text or a workbook, written as CSV (see docs/formats.md)."""
 
 import csv
 import io
@@ -12,7 +12,8 @@ from jug_mingle.core.colour.spectra import DAYLIGHT
 from jug_mingle.core.materials.kinds import KINDS
 from jug_mingle.core.optics.film import SHEEN_VEIL
 from jug_mingle.formats.cells import shielded, unshielded
-from jug_mingle.formats.colour_file import ColourFileError, Lab_in_daylight, Lab_of_hex, number, text_of
+from jug_mingle.formats.colour_file import ColourFileError, Lab_in_daylight, Lab_of_hex, number
+from jug_mingle.formats.table_rows import TableError, rows_of
 
 COLUMNS: Final = (
     "name", "kind", "left_ml", "full_ml", "price", "opened", "place", "use_up", "hex", "L", "a", "b", "volume_solids",
@@ -82,13 +83,10 @@ def read_shelf_csv(data: bytes, *, taken: Iterable[str] = ()) -> ShelfCsv:
     ShelfCsvError
         If there is no header with name and kind, or far too many rows.
     """
-    text = text_of(data)
-    first = text.split("\n", 1)[0]
-    divider = ";" if first.count(";") > first.count(",") else ","
     try:
-        rows = list(csv.reader(io.StringIO(text, newline=""), delimiter=divider))
-    except csv.Error as error:
-        raise ShelfCsvError(f"the table cannot be read: {error}") from error
+        rows, _ = rows_of(data)
+    except TableError as error:
+        raise ShelfCsvError(str(error)) from error
     header = [cell.strip() for cell in rows[0]] if rows else []
     names = {cell.lower(): place for place, cell in enumerate(header)}
     if "name" not in names or "kind" not in names:

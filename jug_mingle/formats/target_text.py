@@ -32,11 +32,39 @@ def parse_colour(text: str) -> FloatArray:
     return Lab_to_XYZ([L, a, b])
 
 
+def _file_and_number(text: str) -> tuple[Path, int | None]:
+    """Return the file of "colours.csv#3" and the number of the colour in it."""
+    name, mark, number = text.rpartition("#")
+    if mark and number.isdigit() and not Path(text).is_file():
+        return Path(name), int(number)
+    return Path(text), None
+
+
+def _of_file(path: Path, number: int | None) -> FloatArray:
+    samples = read_colours(path.read_bytes(), name=path.stem).samples
+    if number is None and len(samples) > 1:
+        some = "\n".join(f"  {path}#{at}  {one.name}" for at, one in enumerate(samples[:30], start=1))
+        more = f"\n  … {len(samples)} in all" if len(samples) > 30 else ""
+        raise ValueError(f"{path} holds {len(samples)} colours; say which:\n{some}{more}")
+    if number is not None and not 1 <= number <= len(samples):
+        raise ValueError(f"{path} holds {len(samples)} colours; there is no number {number}")
+    return samples[(number or 1) - 1].reflectance()
+
+
+def notes_of(text: str) -> tuple[str, ...]:
+    """Return what was assumed of the file that a target is in; nothing for a typed one."""
+    path, _ = _file_and_number(text)
+    return read_colours(path.read_bytes()).notes if path.is_file() else ()
+
+
 def parse_target(text: str) -> FloatArray:
-    """Return the reflectance (36,) that stands for a target, typed or in a file; ValueError says how one is written."""
-    path = Path(text)
+    """Return the reflectance (36,) that stands for a target; ValueError says how one is written.
+
+    It is typed, or stands in a file; of a file of several colours "colours.csv#3" is the third.
+    """
+    path, number = _file_and_number(text)
     if path.is_file():
-        return read_colours(path.read_bytes()).samples[0].reflectance()
+        return _of_file(path, number)
     try:
         return recover_reflectance(parse_colour(text))
     except ValueError as error:

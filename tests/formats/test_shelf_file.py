@@ -88,7 +88,7 @@ class ParseTargetTest(unittest.TestCase):
             with self.assertRaisesRegex(ValueError, "reaches from 450 to 640 nm"):
                 parse_target(str(file))
             file.write_text("400 0.5\n700 0.5")
-            with self.assertRaisesRegex(ValueError, "holds 2 lines"):
+            with self.assertRaisesRegex(ValueError, "at least 8 lines"):
                 parse_target(str(file))
 
     def test_bad(self) -> None:

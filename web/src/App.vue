@@ -23,6 +23,7 @@ import { useJob, useJobs, useLights } from './shared/useJob'
 import LookingOn from './shared/LookingOn.vue'
 import { useAddress } from './shared/useAddress'
 import { useKeys } from './shared/useKeys'
+import { useOpenPrint } from './shared/openPrint'
 import { useNarrow } from './shared/useNarrow'
 import { useSettingsHere } from './shared/useSettings'
 import { useShelfAhead } from './shared/useShelf'
@@ -74,6 +75,7 @@ watch(isAway, (now) => {
   if (!now) again()
 })
 useAddress()
+useOpenPrint()
 
 const dark = usePreferredDark()
 watchEffect(() => {

@@ -3,6 +3,7 @@
 from fastapi import APIRouter, Response
 
 from jug_mingle.api.choices.schemas import AnswerIn, ChoiceIn, ChoiceOut
+from jug_mingle.api.common.files import PDF, Anyway, printed
 from jug_mingle.api.context import PROBLEMS, ContextNow, ReadSession
 from jug_mingle.documents.strict import Id
 from jug_mingle.services import choices as service
@@ -24,14 +25,14 @@ def add_choice(job_id: Id, body: ChoiceIn, context: ContextNow) -> ChoiceOut:
         return _out(service.add_choice(session, job_id, **body.model_dump()))
 
 
-@router.get("/choices/{choice_id}.pdf", responses=PROBLEMS)
-async def print_choice(choice_id: Id, context: ContextNow) -> Response:
+@router.get("/choices/{choice_id}.pdf", responses=PDF, response_class=Response)
+async def print_choice(choice_id: Id, context: ContextNow, anyway: Anyway = False) -> Response:
     """Return the page of a choice, to print or to send."""
 
     def draw() -> Response:
         with context.database.read() as session:
             make = service.page_of(session, choice_id)
-        return Response(make(), media_type="application/pdf")
+        return printed(make, "choice", anyway=anyway)
 
     return await context.rendered(draw)
 

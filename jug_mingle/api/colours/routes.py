@@ -1,28 +1,33 @@
 """Colours from anywhere: looked at, read from files, written to files."""
 
-from typing import Literal
+from typing import Annotated, Final, Literal
 
-from fastapi import APIRouter, Request, Response
+from fastapi import APIRouter, Query, Request, Response
 from fastapi.concurrency import run_in_threadpool
 
 from jug_mingle.api.bodies import FILE_BODY, body_of
-from jug_mingle.api.colours.schemas import ColourFileOut, FileColourOut, LookedOut, LookIn
+from jug_mingle.api.colours.schemas import ColourFileOut, FileColourOut, LookedOut, ToLookAtIn
+from jug_mingle.api.common.files import gives, sent
 from jug_mingle.api.common.serializers import colour_out, hex_of
 from jug_mingle.api.context import PROBLEMS, ContextNow, LightNow, ReadSession
 from jug_mingle.core.colour.spectra import light as light_named
 from jug_mingle.documents.colour_source import FromSpectrum
 from jug_mingle.documents.strict import Id
 from jug_mingle.errors import UnfitError
-from jug_mingle.formats.colour_file import ColourFileError
+from jug_mingle.formats.colour_file import MOST, ColourFileError
 from jug_mingle.formats.colours import LARGEST, WRITERS, read_colours
+from jug_mingle.formats.whites import WhiteName
 from jug_mingle.services.colours import as_samples, colour_of_file, resolve
 from jug_mingle.services.jobs import get_job
 
 router = APIRouter(prefix="/api", tags=["colours"])
 
+_AT_ONCE: Final = 200
+"""So many colours of a file are shown at once; each is given a smooth reflectance, which takes its time."""
+
 
 @router.post("/colours/look", responses=PROBLEMS)
-def look(body: LookIn, session: ReadSession, context: ContextNow, light: LightNow = "window") -> LookedOut:
+def look(body: ToLookAtIn, session: ReadSession, context: ContextNow, light: LightNow = "window") -> LookedOut:
     """Return how a colour looks, wherever it comes from; nothing is saved."""
     shown = light_named(light)
     colour = resolve(session, context.photos, body.colour)
@@ -31,19 +36,26 @@ def look(body: LookIn, session: ReadSession, context: ContextNow, light: LightNo
 
 
 @router.post("/colours/file", responses=PROBLEMS, openapi_extra=FILE_BODY)
-async def read_file(request: Request, light: LightNow = "window") -> ColourFileOut:
-    """Return the colours of a file: GIMP palette, CSV, CGATS, CxF3, JSON or columns of a spectrum, sent as the body."""
+async def read_file(
+    request: Request, light: LightNow = "window",
+    white: Annotated[WhiteName | None, Query(description="Under which white its CIELAB and XYZ stand.")] = None,
+    name: Annotated[str, Query(max_length=200, description="What the file is called.")] = "",
+    find: Annotated[str, Query(max_length=120, description="Only colours with these letters in their name.")] = "",
+    first: Annotated[int, Query(ge=0, le=MOST, description="How many of them to pass over.")] = 0,
+) -> ColourFileOut:  # fmt: skip
+    """Return colours of a file, 200 at once: palette, table, workbook, CGATS, CxF3 or JSON, sent as the body."""
     data = await body_of(request, LARGEST)
-    return await run_in_threadpool(_read, data, light)
+    return await run_in_threadpool(_read, data, light, white, name, find, first)
 
 
-def _read(data: bytes, light: str) -> ColourFileOut:
+def _read(data: bytes, light: str, white: WhiteName | None, file: str, find: str, first: int) -> ColourFileOut:
     try:
-        found = read_colours(data)
+        found = read_colours(data, white, file)
     except ColourFileError as error:
         raise UnfitError(str(error)) from error
+    wanted = [one for one in found.samples if find.lower() in one.name.lower()]
     colours = []
-    for sample in found.samples[:200]:
+    for sample in wanted[first : first + _AT_ONCE]:
         R = sample.reflectance()
         said = FromSpectrum(
             R=R.round(6).clip(0.0, 1.0).tolist(), name=sample.name, measured=sample.R is not None, noise=sample.noise,
@@ -55,16 +67,19 @@ def _read(data: bytes, light: str) -> ColourFileOut:
                 **made, name=sample.name, R=said.R, measured=said.measured, how=said.how, extra=dict(sample.extra)
             )
         )
-    notes = list(found.notes)
-    if len(found.samples) > len(colours):
-        notes.append(f"The first {len(colours)} of {len(found.samples)} colours are shown.")
-    return ColourFileOut(title=found.title, colours=colours, notes=notes)
+    under = found.white
+    return ColourFileOut(
+        title=found.title, colours=colours, notes=list(found.notes), total=len(found.samples), found=len(wanted),
+        first=first, white=under.name if under else None, white_known=under.how if under else None,
+    )  # fmt: skip
 
 
-@router.get("/jobs/{job_id}/colours.{kind}", responses=PROBLEMS)
+_FILES = gives("text/plain", "text/csv", "application/xml", "application/json")
+
+
+@router.get("/jobs/{job_id}/colours.{kind}", responses=_FILES, response_class=Response)
 def write_file(job_id: Id, kind: Literal["gpl", "csv", "txt", "cxf", "json"], session: ReadSession) -> Response:
     """Return the targets and mixes of a job as a file: GIMP palette, CSV, CGATS (txt), CxF3 or JSON."""
     write, media_type = WRITERS[kind]
     job = get_job(session, job_id)
-    head = {"Content-Disposition": f'attachment; filename="colours.{kind}"'}
-    return Response(write(as_samples(session, job_id), job.name), media_type=media_type, headers=head)
+    return sent(write(as_samples(session, job_id), job.name), media_type, f"colours.{kind}")

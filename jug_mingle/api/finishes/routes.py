@@ -7,6 +7,7 @@ import numpy as np
 from fastapi import APIRouter, Query
 from fastapi.responses import Response
 
+from jug_mingle.api.common.files import PDF, Anyway, gives, printed
 from jug_mingle.api.common.serializers import hex_of
 from jug_mingle.api.context import IMAGE, PROBLEMS, ContextNow, LightNow, ReadSession, UnitNow
 from jug_mingle.api.finishes.schemas import (
@@ -130,7 +131,7 @@ def judge(piece_id: Id, body: JudgeIn, session: ReadSession, unit: UnitNow, ligh
     )  # fmt: skip
 
 
-@router.get("/pieces/{piece_id}/look.png", responses=IMAGE, response_class=Response)
+@router.get("/pieces/{piece_id}/look.png", responses=gives("image/png"), response_class=Response)
 async def look_png(
     piece_id: Id,
     context: ContextNow,
@@ -162,16 +163,18 @@ async def look_png(
     return await context.rendered(draw)
 
 
-@router.get("/pieces/{piece_id}/sheet.pdf", responses=PROBLEMS)
+@router.get("/pieces/{piece_id}/sheet.pdf", responses=PDF, response_class=Response)
 async def sheet(
-    piece_id: Id, context: ContextNow, unit: UnitNow, light: LightNow = "window", whole_set: bool = False
-) -> Response:
+    piece_id: Id, context: ContextNow, unit: UnitNow, light: LightNow = "window", whole_set: bool = False,
+    anyway: Anyway = False,
+) -> Response:  # fmt: skip
     """Return the finish sheet of a piece in its look, or of all dressed pieces of the set that it belongs to."""
     from jug_mingle.services import prints  # an ordinary start need not import ReportLab
 
     def draw() -> Response:
         with context.database.read() as session:
             make = prints.sheet_of(session, piece_id, light=light_named(light), unit=unit, whole_set=whole_set)
-        return Response(make(), media_type="application/pdf")
+            name = get_piece(session, piece_id).name
+        return printed(make, f"finish sheet {name}", anyway=anyway)
 
     return await context.rendered(draw)

@@ -5,6 +5,7 @@ from typing import Any
 from fastapi import APIRouter
 from fastapi.responses import Response
 
+from jug_mingle.api.common.files import gives, sent
 from jug_mingle.api.common.serializers import hex_of
 from jug_mingle.api.context import PROBLEMS, ContextNow, ReadSession, writing
 from jug_mingle.api.looks.schemas import FinishOut, LookbookOut, LookIn, PresetOut
@@ -84,15 +85,12 @@ def restore_look(look_id: Id, context: ContextNow) -> FinishOut:
         return finish_out(looks.restore_look(session, look_id))
 
 
-@router.get("/looks/{look_id}/file", responses=PROBLEMS)
+@router.get("/looks/{look_id}/file", responses=gives("application/json"), response_class=Response)
 def look_file(look_id: Id, session: ReadSession) -> Response:
     """Return a look as a file, its jugs as roles."""
     file = looks.to_file(session, look_id)
     name = "".join(c if c.isascii() and c.isalnum() else "-" for c in file.name.lower())
-    return Response(
-        file.model_dump_json(indent=2), media_type="application/json",
-        headers={"Content-Disposition": f'attachment; filename="{name}.look.json"'},
-    )  # fmt: skip
+    return sent(file.model_dump_json(indent=2).encode(), "application/json", f"{name}.look.json")
 
 
 @router.post("/jobs/{job_id}/looks/import", status_code=201, responses=PROBLEMS)

@@ -5,6 +5,7 @@ from typing import Annotated
 from fastapi import APIRouter, Query
 from fastapi.responses import Response
 
+from jug_mingle.api.common.files import PDF, Anyway, printed
 from jug_mingle.api.common.serializers import hex_of
 from jug_mingle.api.context import PROBLEMS, ContextNow, LightNow, ReadSession, UnitNow, writing
 from jug_mingle.api.mixes.schemas import MixOut
@@ -41,7 +42,7 @@ def ladder(
     )  # fmt: skip
 
 
-@router.get("/pieces/{piece_id}/ladder.pdf", responses=PROBLEMS)
+@router.get("/pieces/{piece_id}/ladder.pdf", responses=PDF, response_class=Response)
 def walk_strip(
     piece_id: Id,
     first_id: Id,
@@ -50,14 +51,17 @@ def walk_strip(
     unit: UnitNow,
     light: LightNow = "window",
     coats: Coats = 2,
+    anyway: Anyway = False,
 ) -> Response:
     """Return a tape for the jug that is walked down the rows of a piece."""
     from jug_mingle.services import prints  # an ordinary start need not import ReportLab
 
-    strip = prints.walk_strip_of(
-        session, piece_id, first_id, second_id, coats=coats, light=light_named(light), unit=unit
-    )
-    return Response(strip, media_type="application/pdf")
+    def make() -> bytes:
+        return prints.walk_strip_of(
+            session, piece_id, first_id, second_id, coats=coats, light=light_named(light), unit=unit
+        )
+
+    return printed(make, "walk-down strip", anyway=anyway)
 
 
 @router.post("/pieces/{piece_id}/ladder/mixes", status_code=201, responses=PROBLEMS)

@@ -1,5 +1,6 @@
 """Motifs and layouts: in, out, laid flat, measured, printed at true size."""
 
+from functools import partial
 from typing import Annotated, Any
 
 from fastapi import APIRouter, Query, Request, Response
@@ -7,6 +8,7 @@ from fastapi.concurrency import run_in_threadpool
 from sqlalchemy.orm import Session
 
 from jug_mingle.api.bodies import FILE_BODY, body_of
+from jug_mingle.api.common.files import PDF, Anyway, gives, printed, sent
 from jug_mingle.api.context import IMAGE, PROBLEMS, Context, ContextNow, LightNow, ReadSession, UnitNow
 from jug_mingle.api.finishes.schemas import JudgeIn
 from jug_mingle.api.patterns import schemas
@@ -108,7 +110,7 @@ def import_motif(job_id: Id, body: MotifFile, context: ContextNow) -> schemas.Mo
         return motif_out(motifs.keep_file(session, job_id, body))
 
 
-@router.get("/motifs/{motif_id}/file", responses=PROBLEMS)
+@router.get("/motifs/{motif_id}/file", responses=gives("application/json"), response_class=Response)
 def motif_file(motif_id: Id, session: ReadSession) -> Response:
     """Return a motif as a file."""
     file = motifs.to_file(motifs.get_motif(session, motif_id))
@@ -186,8 +188,10 @@ def _worn(context: Context, piece_id: int, number: int, unit: str) -> tuple[Sess
 LayerAsked = Annotated[int, Query(ge=0, le=40, description="Which layer of the look that the piece wears.")]
 
 
-@router.get("/pieces/{piece_id}/layout.pdf", responses=PROBLEMS)
-async def layout_pdf(piece_id: Id, layer: LayerAsked, context: ContextNow, unit: UnitNow) -> Response:
+@router.get("/pieces/{piece_id}/layout.pdf", responses=PDF, response_class=Response)
+async def layout_pdf(
+    piece_id: Id, layer: LayerAsked, context: ContextNow, unit: UnitNow, anyway: Anyway = False
+) -> Response:
     """Return a layout to be printed: its lists, and every face at true size."""
     from jug_mingle.services import pattern_prints  # an ordinary start need not import ReportLab
 
@@ -195,13 +199,13 @@ async def layout_pdf(piece_id: Id, layer: LayerAsked, context: ContextNow, unit:
         session, one, saying, title = _worn(context, piece_id, layer, unit)
         with session:
             paper = settings_of(session).page
-            data = pattern_prints.layout_pdf(session, one, title=title, paper=paper, saying=saying)
-        return Response(data, media_type="application/pdf")
+            make = partial(pattern_prints.layout_pdf, session, one, title=title, paper=paper, saying=saying)
+            return printed(make, f"layout {title}", anyway=anyway)
 
     return await context.rendered(draw)
 
 
-@router.get("/pieces/{piece_id}/stencil.svg", responses=PROBLEMS)
+@router.get("/pieces/{piece_id}/stencil.svg", responses=gives("image/svg+xml"), response_class=Response)
 def stencil_svg(piece_id: Id, layer: LayerAsked, context: ContextNow, unit: UnitNow) -> Response:
     """Return one sheet of a layer's stencil for a cutter, as SVG in millimetres."""
     from jug_mingle.services import pattern_prints
@@ -211,7 +215,7 @@ def stencil_svg(piece_id: Id, layer: LayerAsked, context: ContextNow, unit: Unit
         return _attached(pattern_prints.sheet_svg(session, one, title=title), "image/svg+xml", title, "svg")
 
 
-@router.get("/pieces/{piece_id}/layout.json", responses=PROBLEMS)
+@router.get("/pieces/{piece_id}/layout.json", responses=gives("application/json"), response_class=Response)
 def layout_file(piece_id: Id, layer: LayerAsked, context: ContextNow, unit: UnitNow) -> Response:
     """Return a layer's layout as a file."""
     session, one, _, title = _worn(context, piece_id, layer, unit)
@@ -222,5 +226,4 @@ def layout_file(piece_id: Id, layer: LayerAsked, context: ContextNow, unit: Unit
 
 def _attached(data: bytes, media_type: str, title: str, ending: str) -> Response:
     name = "".join(c if c.isascii() and c.isalnum() else "-" for c in title.lower()).strip("-") or "pattern"
-    headers = {"Content-Disposition": f'attachment; filename="{name[:60]}.{ending}"'}
-    return Response(data, media_type=media_type, headers=headers)
+    return sent(data, media_type, f"{name[:60]}.{ending}")

@@ -19,7 +19,7 @@ PhotoName = Annotated[str, StringConstraints(strip_whitespace=True, min_length=1
 class SchemeIn(StrictModel):
     """How the light of the photo is made honest, and how many colours are wanted."""
 
-    lighting: LightingIn = NoLightIn()
+    lighting: LightingIn = Field(default_factory=NoLightIn)
     most: int = Field(default=6, ge=3, le=7)
 
 
@@ -107,5 +107,5 @@ class DressIn(StrictModel):
 
     faces: list[FaceIn] = Field(min_length=1, max_length=40)
     layers: Layers
-    lighting: LightingIn = NoLightIn()
+    lighting: LightingIn = Field(default_factory=NoLightIn)
     wood: str = Field(default="oak", max_length=40)

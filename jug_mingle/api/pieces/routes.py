@@ -2,6 +2,7 @@
 
 from fastapi import APIRouter, Response
 
+from jug_mingle.api.common.files import PDF, Anyway, printed
 from jug_mingle.api.common.schemas import WordsOut
 from jug_mingle.api.context import IMAGE, PROBLEMS, ContextNow, LightNow
 from jug_mingle.api.pieces.schemas import (
@@ -140,15 +141,16 @@ def keep_hardware(piece_id: Id, body: HardwareIn, context: ContextNow) -> PieceO
         return piece_out(hardware.keep_hardware(session, piece_id, body.model_dump(exclude_none=True)))
 
 
-@router.get("/pieces/{piece_id}/template.pdf", responses=PROBLEMS)
-async def drilling_template(piece_id: Id, context: ContextNow, part: PartKey | None = None) -> Response:
+@router.get("/pieces/{piece_id}/template.pdf", responses=PDF, response_class=Response)
+async def drilling_template(
+    piece_id: Id, context: ContextNow, part: PartKey | None = None, anyway: Anyway = False
+) -> Response:
     """Return the drilling template of a front, or of the first that has a handle, at true size."""
 
     def draw() -> Response:
         with context.database.read() as session:
             make = hardware.template_of(session, piece_id, part)
-        headers = {"Content-Disposition": 'inline; filename="template.pdf"', "Cache-Control": "no-store"}
-        return Response(make(), media_type="application/pdf", headers=headers)
+        return printed(make, "drilling template", anyway=anyway)
 
     return await context.rendered(draw)
 

@@ -123,7 +123,7 @@ class PieceIn(StrictModel):
 
     name: Name
     form: FormName
-    measures: MeasuresIn = MeasuresIn()
+    measures: MeasuresIn = Field(default_factory=MeasuresIn)
     ground: GroundName = "oak"
 
 
@@ -132,7 +132,7 @@ class PieceChangeIn(StrictModel):
     all others)."""
 
     name: Name | None = None
-    measures: MeasuresIn = MeasuresIn()
+    measures: MeasuresIn = Field(default_factory=MeasuresIn)
     grounds: dict[Annotated[str, Field(max_length=60)], GroundName] = Field(default={}, max_length=200)
     uses: list[UseName] | None = Field(default=None, max_length=8)
     age: AgeName | None = None

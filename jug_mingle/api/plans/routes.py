@@ -2,11 +2,13 @@
 
 from collections.abc import Callable
 from dataclasses import dataclass
+from functools import partial
 from typing import Annotated
 
 from fastapi import APIRouter, Body, Depends, Query, Response
 from sqlalchemy.orm import Session
 
+from jug_mingle.api.common.files import PDF, Anyway, gives, printed, sent
 from jug_mingle.api.context import IMAGE, PROBLEMS, Context, ContextNow, LightNow, ReadSession, UnitNow
 from jug_mingle.api.plans import schemas, serializers
 from jug_mingle.core.colour.spectra import light as light_named
@@ -276,53 +278,53 @@ def get_money(job_id: Id, session: ReadSession, unit: UnitNow) -> schemas.MoneyO
     return serializers.money_out(session, money_of(session, job_id, one), unit)
 
 
-@router.get("/jobs/{job_id}/plan.ics", responses=PROBLEMS)
+@router.get("/jobs/{job_id}/plan.ics", responses=gives("text/calendar"), response_class=Response)
 def plan_calendar(job_id: Id, session: ReadSession) -> Response:
     """Return a plan as an iCalendar file with alarms."""
     from jug_mingle.services import plan_files
 
     name = get_job(session, job_id).name
     data = plan_files.calendar_of(name, view_of(plans.plan_now(session, job_id)))
-    return _file(data, "text/calendar", "plan.ics")
+    return sent(data, "text/calendar", "plan.ics")
 
 
-@router.get("/jobs/{job_id}/plan.pdf", responses=PROBLEMS)
-def plan_pdf(job_id: Id, session: ReadSession) -> Response:
+@router.get("/jobs/{job_id}/plan.pdf", responses=PDF, response_class=Response)
+def plan_pdf(job_id: Id, session: ReadSession, anyway: Anyway = False) -> Response:
     """Return a plan as a sheet to tick off."""
     from jug_mingle.services import plan_files
 
     one = plans.plan_now(session, job_id)
-    data = plan_files.sheet_of(
-        get_job(session, job_id).name, view_of(one), money_of(session, job_id, one), settings_of(session)
-    )
-    return Response(data, media_type="application/pdf")
+    name, money = get_job(session, job_id).name, money_of(session, job_id, one)
+    make = partial(plan_files.sheet_of, name, view_of(one), money, settings_of(session))
+    return printed(make, f"plan {name}", anyway=anyway)
 
 
-@router.get("/jobs/{job_id}/step-cards.pdf", responses=PROBLEMS)
-def card_pdf(job_id: Id, session: ReadSession) -> Response:
+@router.get("/jobs/{job_id}/step-cards.pdf", responses=PDF, response_class=Response)
+def card_pdf(job_id: Id, session: ReadSession, anyway: Anyway = False) -> Response:
     """Return the steps still to be done as cards."""
     from jug_mingle.services import plan_files
 
     one = plans.plan_now(session, job_id)
-    data = plan_files.cards_of(get_job(session, job_id).name, view_of(one), settings_of(session))
-    return Response(data, media_type="application/pdf")
+    name = get_job(session, job_id).name
+    make = partial(plan_files.cards_of, name, view_of(one), settings_of(session))
+    return printed(make, f"step cards {name}", anyway=anyway)
 
 
-@router.get("/jobs/{job_id}/plan.csv", responses=PROBLEMS)
+@router.get("/jobs/{job_id}/plan.csv", responses=gives("text/csv"), response_class=Response)
 def plan_csv(job_id: Id, session: ReadSession) -> Response:
     """Return a plan as a table."""
     from jug_mingle.services import plan_files
 
-    return _file(plan_files.csv_of(view_of(plans.plan_now(session, job_id))), "text/csv", "plan.csv")
+    return sent(plan_files.csv_of(view_of(plans.plan_now(session, job_id))), "text/csv", "plan.csv")
 
 
-@router.get("/jobs/{job_id}/shopping.csv", responses=PROBLEMS)
+@router.get("/jobs/{job_id}/shopping.csv", responses=gives("text/csv"), response_class=Response)
 def shopping_csv(job_id: Id, session: ReadSession) -> Response:
     """Return what a plan takes as a table."""
     from jug_mingle.services import plan_files
 
     money = money_of(session, job_id, plans.plan_now(session, job_id))
-    return _file(plan_files.shopping_csv(money, settings_of(session)), "text/csv", "shopping.csv")
+    return sent(plan_files.shopping_csv(money, settings_of(session)), "text/csv", "shopping.csv")
 
 
 @router.get("/jobs/{job_id}/plan.json", responses=PROBLEMS)
@@ -331,10 +333,6 @@ def plan_json(job_id: Id, session: ReadSession) -> PlanFile:
     from jug_mingle.services import plan_files
 
     return plan_files.file_of(get_job(session, job_id).name, view_of(plans.plan_now(session, job_id)))
-
-
-def _file(data: bytes, media_type: str, name: str) -> Response:
-    return Response(data, media_type=media_type, headers={"Content-Disposition": f'attachment; filename="{name}"'})
 
 
 @router.post("/devices/weather", status_code=204, responses=PROBLEMS)

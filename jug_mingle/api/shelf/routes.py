@@ -6,6 +6,7 @@ from fastapi import APIRouter, Query, Request, Response
 from fastapi.concurrency import run_in_threadpool
 
 from jug_mingle.api.bodies import FILE_BODY, body_of
+from jug_mingle.api.common.files import PDF, Anyway, gives, printed, sent
 from jug_mingle.api.context import PROBLEMS, Context, ContextNow, LightNow, ReadSession
 from jug_mingle.api.shelf.schemas import (
     BadRowOut,
@@ -53,19 +54,19 @@ def list_families() -> list[str]:
     return list(FAMILIES)
 
 
-@router.get("/table.csv")
+@router.get("/table.csv", responses=gives("text/csv"), response_class=Response)
 def get_table(session: ReadSession) -> Response:
     """Return the shelf as CSV."""
-    head = {"Content-Disposition": 'attachment; filename="shelf.csv"'}
-    return Response(shelf_table.write_table(session), media_type="text/csv; charset=utf-8", headers=head)
+    return sent(shelf_table.write_table(session), "text/csv; charset=utf-8", "shelf.csv")
 
 
-@router.get("/card.pdf")
-def get_card(session: ReadSession, pot: Annotated[str, Query(max_length=120)] = "") -> Response:
+@router.get("/card.pdf", responses=PDF, response_class=Response)
+def get_card(session: ReadSession, pot: Annotated[str, Query(max_length=120)] = "", anyway: Anyway = False) -> Response:
     """Return the black-and-white card to paint over, at true size."""
     from jug_mingle.formats.card_pdf import card_pdf  # an ordinary start need not import ReportLab
 
-    return Response(card_pdf(pot, paper=settings_of(session).page), media_type="application/pdf")
+    paper = settings_of(session).page
+    return printed(lambda: card_pdf(pot, paper=paper), f"card {pot}", anyway=anyway)
 
 
 @router.post("/table/check", responses=PROBLEMS, openapi_extra=FILE_BODY)

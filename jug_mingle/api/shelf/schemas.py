@@ -157,7 +157,7 @@ class MaterialChangeIn(FactsIn):
     place: str = Field(default="", max_length=120)
     notes: str = Field(default="", max_length=2000)
     use_up: bool = False
-    handling: HandlingIn = HandlingIn()
+    handling: HandlingIn = Field(default_factory=HandlingIn)
 
 
 class TinInPhotoIn(StrictModel):

@@ -14,7 +14,7 @@ export type UnitName = Schemas['UnitOut']['key']
 export type Area = Schemas['SpotIn'] | Schemas['BoxIn'] | Schemas['FreehandIn']
 /** What a person says a colour is. */
 export type Colour = Schemas['TargetIn']['colour']
-export type Lighting = Schemas['SchemeIn']['lighting']
+export type Lighting = NonNullable<Schemas['SchemeIn']['lighting']>
 export type Method = Schemas['MethodOut']['method']
 
 export const api = createClient<paths>({ fetch: reach })

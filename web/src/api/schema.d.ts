@@ -15,7 +15,7 @@ export interface paths {
      * Get Archive
      * @description Return everything as one file.
      */
-    get: operations['get_archive_api_archive_get']
+    get: operations['archives_get_archive']
     put?: never
     post?: never
     delete?: never
@@ -37,7 +37,7 @@ export interface paths {
      * Send Archive
      * @description Take an archive, sent as the body, and say what bringing it back would do; nothing is changed.
      */
-    post: operations['send_archive_api_archives_post']
+    post: operations['archives_send_archive']
     delete?: never
     options?: never
     head?: never
@@ -58,7 +58,7 @@ export interface paths {
      * Drop Archive
      * @description Drop an archive that was sent, and change nothing.
      */
-    delete: operations['drop_archive_api_archives__token__delete']
+    delete: operations['archives_drop_archive']
     options?: never
     head?: never
     patch?: never
@@ -77,7 +77,7 @@ export interface paths {
      * Import Archive
      * @description Bring jobs of an archive in beside those that are here, all of them or none.
      */
-    post: operations['import_archive_api_archives__token__import_post']
+    post: operations['archives_import_archive']
     delete?: never
     options?: never
     head?: never
@@ -97,7 +97,7 @@ export interface paths {
      * Restore Archive
      * @description Put everything that an archive holds in the place of what is here, all of it or nothing; what is here is kept.
      */
-    post: operations['restore_archive_api_archives__token__restore_post']
+    post: operations['archives_restore_archive']
     delete?: never
     options?: never
     head?: never
@@ -115,7 +115,7 @@ export interface paths {
      * List Removed
      * @description List all that is in the bin, what was removed last first.
      */
-    get: operations['list_removed_api_bin_get']
+    get: operations['bin_list_removed']
     put?: never
     post?: never
     delete?: never
@@ -138,7 +138,7 @@ export interface paths {
      * Remove For Good
      * @description Remove something in the bin for good, with all that belongs to it.
      */
-    delete: operations['remove_for_good_api_bin__kind___number__delete']
+    delete: operations['bin_remove_for_good']
     options?: never
     head?: never
     patch?: never
@@ -157,7 +157,7 @@ export interface paths {
      * Bring Back
      * @description Take something out of the bin.
      */
-    post: operations['bring_back_api_bin__kind___number__restore_post']
+    post: operations['bin_bring_back']
     delete?: never
     options?: never
     head?: never
@@ -178,7 +178,7 @@ export interface paths {
      * Remove Choice
      * @description Remove a choice; it can be brought back.
      */
-    delete: operations['remove_choice_api_choices__choice_id__delete']
+    delete: operations['choices_remove_choice']
     options?: never
     head?: never
     patch?: never
@@ -195,7 +195,7 @@ export interface paths {
      * Print Choice
      * @description Return the page of a choice, to print or to send.
      */
-    get: operations['print_choice_api_choices__choice_id__pdf_get']
+    get: operations['choices_print_choice']
     put?: never
     post?: never
     delete?: never
@@ -216,7 +216,7 @@ export interface paths {
      * Answer Choice
      * @description Keep what a client answered.
      */
-    put: operations['answer_choice_api_choices__choice_id__answer_put']
+    put: operations['choices_answer_choice']
     post?: never
     delete?: never
     options?: never
@@ -235,9 +235,9 @@ export interface paths {
     put?: never
     /**
      * Read File
-     * @description Return the colours of a file: GIMP palette, CSV, CGATS, CxF3, JSON or columns of a spectrum, sent as the body.
+     * @description Return colours of a file, 200 at once: palette, table, workbook, CGATS, CxF3 or JSON, sent as the body.
      */
-    post: operations['read_file_api_colours_file_post']
+    post: operations['colours_read_file']
     delete?: never
     options?: never
     head?: never
@@ -257,7 +257,7 @@ export interface paths {
      * Look
      * @description Return how a colour looks, wherever it comes from; nothing is saved.
      */
-    post: operations['look_api_colours_look_post']
+    post: operations['colours_look']
     delete?: never
     options?: never
     head?: never
@@ -275,18 +275,18 @@ export interface paths {
      * Get Demo
      * @description Return whether the demo job can be brought in, or stands here.
      */
-    get: operations['get_demo_api_demo_get']
+    get: operations['jobs_get_demo']
     put?: never
     /**
      * Bring Demo
      * @description Bring the demo job in beside one's own, with its tins.
      */
-    post: operations['bring_demo_api_demo_post']
+    post: operations['jobs_bring_demo']
     /**
      * Put Demo Away
      * @description Remove the demo job for good, with its tins.
      */
-    delete: operations['put_demo_away_api_demo_delete']
+    delete: operations['jobs_put_demo_away']
     options?: never
     head?: never
     patch?: never
@@ -303,7 +303,7 @@ export interface paths {
      * List Devices
      * @description Say which devices there are to work with: real ones, or, in the demo, the stand-ins.
      */
-    get: operations['list_devices_api_devices_get']
+    get: operations['devices_list_devices']
     put?: never
     post?: never
     delete?: never
@@ -323,7 +323,7 @@ export interface paths {
      * Get Reader
      * @description Say which reader answers, and what lies on the tray of the stand-in.
      */
-    get: operations['get_reader_api_devices_reader_get']
+    get: operations['devices_get_reader']
     put?: never
     post?: never
     delete?: never
@@ -345,7 +345,7 @@ export interface paths {
      * Calibrate
      * @description Calibrate the reader on its white tile.
      */
-    post: operations['calibrate_api_devices_reader_calibrate_post']
+    post: operations['devices_calibrate']
     delete?: never
     options?: never
     head?: never
@@ -365,7 +365,7 @@ export interface paths {
      * Set Fault
      * @description Give the stand-in reader a fault, to see what the program does about it.
      */
-    post: operations['set_fault_api_devices_reader_fault_post']
+    post: operations['devices_set_fault']
     delete?: never
     options?: never
     head?: never
@@ -385,7 +385,7 @@ export interface paths {
      * Read
      * @description Read what lies under the reader (for the stand-in: lay it there first) and keep the reading.
      */
-    post: operations['read_api_devices_reader_read_post']
+    post: operations['devices_read']
     delete?: never
     options?: never
     head?: never
@@ -403,7 +403,7 @@ export interface paths {
      * Weigh
      * @description Return what the scale shows.
      */
-    get: operations['weigh_api_devices_scale_get']
+    get: operations['devices_weigh']
     put?: never
     post?: never
     delete?: never
@@ -425,7 +425,7 @@ export interface paths {
      * Put On Scale
      * @description Put something on the stand-in scale.
      */
-    post: operations['put_on_scale_api_devices_scale_load_post']
+    post: operations['devices_put_on_scale']
     delete?: never
     options?: never
     head?: never
@@ -443,7 +443,7 @@ export interface paths {
      * Stream Scale
      * @description Send what the scale shows, ten times a second, as server-sent events; trouble is an event too, and it goes on.
      */
-    get: operations['stream_scale_api_devices_scale_stream_get']
+    get: operations['devices_stream_scale']
     put?: never
     post?: never
     delete?: never
@@ -465,7 +465,7 @@ export interface paths {
      * Set Weather
      * @description Give the stand-in weather service a season or a fault.
      */
-    post: operations['set_weather_api_devices_weather_post']
+    post: operations['plans_set_weather']
     delete?: never
     options?: never
     head?: never
@@ -486,14 +486,14 @@ export interface paths {
      * Remove Entry
      * @description Remove an entry; it can be brought back.
      */
-    delete: operations['remove_entry_api_entries__entry_id__delete']
+    delete: operations['daybook_remove_entry']
     options?: never
     head?: never
     /**
      * Change Entry
      * @description Say an entry otherwise; only what is sent is changed.
      */
-    patch: operations['change_entry_api_entries__entry_id__patch']
+    patch: operations['daybook_change_entry']
     trace?: never
   }
   '/api/events': {
@@ -507,7 +507,7 @@ export interface paths {
      * Listen
      * @description Tell what changes from now on, or from the last event that a browser heard; each event names what was touched.
      */
-    get: operations['listen_api_events_get']
+    get: operations['events_listen']
     put?: never
     post?: never
     delete?: never
@@ -527,7 +527,7 @@ export interface paths {
      * Find
      * @description Return what fits all that is asked: the nearest colour first, else the newest.
      */
-    get: operations['find_api_find_get']
+    get: operations['daybook_find']
     put?: never
     post?: never
     delete?: never
@@ -547,7 +547,7 @@ export interface paths {
      * List Forms
      * @description List the forms that a piece may have.
      */
-    get: operations['list_forms_api_forms_get']
+    get: operations['pieces_list_forms']
     put?: never
     post?: never
     delete?: never
@@ -567,7 +567,7 @@ export interface paths {
      * Form Picture
      * @description Return a small picture of a form in its usual measures, in bare oak, to choose by (WebP).
      */
-    get: operations['form_picture_api_forms__key__picture_get']
+    get: operations['pieces_form_picture']
     put?: never
     post?: never
     delete?: never
@@ -587,7 +587,7 @@ export interface paths {
      * List Grounds
      * @description List the generic grounds, bare woods first.
      */
-    get: operations['list_grounds_api_grounds_get']
+    get: operations['pieces_list_grounds']
     put?: never
     post?: never
     delete?: never
@@ -607,12 +607,12 @@ export interface paths {
      * Get Hours
      * @description Return when there is time, or what is offered where nobody said.
      */
-    get: operations['get_hours_api_hours_get']
+    get: operations['plans_get_hours']
     /**
      * Set Hours
      * @description Say when there is time.
      */
-    put: operations['set_hours_api_hours_put']
+    put: operations['plans_set_hours']
     post?: never
     delete?: never
     options?: never
@@ -633,12 +633,12 @@ export interface paths {
      * Read Busy
      * @description Read what is taken from a calendar file; it takes the place of what an earlier one said.
      */
-    post: operations['read_busy_api_hours_busy_post']
+    post: operations['plans_read_busy']
     /**
      * Forget Busy
      * @description Forget what a calendar said is taken.
      */
-    delete: operations['forget_busy_api_hours_busy_delete']
+    delete: operations['plans_forget_busy']
     options?: never
     head?: never
     patch?: never
@@ -655,13 +655,13 @@ export interface paths {
      * List Jobs
      * @description List all jobs, the one last begun first.
      */
-    get: operations['list_jobs_api_jobs_get']
+    get: operations['jobs_list_jobs']
     put?: never
     /**
      * Begin Job
      * @description Begin a job.
      */
-    post: operations['begin_job_api_jobs_post']
+    post: operations['jobs_begin_job']
     delete?: never
     options?: never
     head?: never
@@ -679,7 +679,7 @@ export interface paths {
      * List States
      * @description List what a job can be, in the order of its life.
      */
-    get: operations['list_states_api_jobs_states_get']
+    get: operations['jobs_list_states']
     put?: never
     post?: never
     delete?: never
@@ -699,21 +699,21 @@ export interface paths {
      * Get Job
      * @description Return a job with its photos, targets, mixes, pieces and looks, as they look in a light.
      */
-    get: operations['get_job_api_jobs__job_id__get']
+    get: operations['jobs_get_job']
     put?: never
     post?: never
     /**
      * Remove Job
      * @description Put a job into the bin, with all that belongs to it.
      */
-    delete: operations['remove_job_api_jobs__job_id__delete']
+    delete: operations['jobs_remove_job']
     options?: never
     head?: never
     /**
      * Change Job
      * @description Change what is said of a job; only what is sent is changed.
      */
-    patch: operations['change_job_api_jobs__job_id__patch']
+    patch: operations['jobs_change_job']
     trace?: never
   }
   '/api/jobs/{job_id}/amount': {
@@ -730,7 +730,7 @@ export interface paths {
      *     Of a colour whose jugs are in looks that pieces wear it is what those looks take; of one that has a jug, what
      *     spreads as that jug does; else a furniture paint's spread rate is taken, or the one that is sent.
      */
-    get: operations['get_amount_api_jobs__job_id__amount_get']
+    get: operations['jobs_get_amount']
     put?: never
     post?: never
     delete?: never
@@ -750,7 +750,7 @@ export interface paths {
      * Get Job Archive
      * @description Return one job as a file, with the tins that it needs.
      */
-    get: operations['get_job_archive_api_jobs__job_id__archive_get']
+    get: operations['archives_get_job_archive']
     put?: never
     post?: never
     delete?: never
@@ -770,13 +770,13 @@ export interface paths {
      * List Boards
      * @description List the stain boards of a job.
      */
-    get: operations['list_boards_api_jobs__job_id__boards_get']
+    get: operations['strips_list_boards']
     put?: never
     /**
      * Add Board
      * @description Keep a whole stain board, or more fields of one, at once: all of them or none.
      */
-    post: operations['add_board_api_jobs__job_id__boards_post']
+    post: operations['strips_add_board']
     delete?: never
     options?: never
     head?: never
@@ -784,7 +784,7 @@ export interface paths {
      * Rename Board
      * @description Call a stain board something else.
      */
-    patch: operations['rename_board_api_jobs__job_id__boards_patch']
+    patch: operations['strips_rename_board']
     trace?: never
   }
   '/api/jobs/{job_id}/boards.pdf': {
@@ -798,7 +798,7 @@ export interface paths {
      * Print Board
      * @description Return the fields of a board as labels.
      */
-    get: operations['print_board_api_jobs__job_id__boards_pdf_get']
+    get: operations['prints_print_board']
     put?: never
     post?: never
     delete?: never
@@ -818,7 +818,7 @@ export interface paths {
      * Wait For
      * @description Return after which wait a stain board comes nearest to a target.
      */
-    get: operations['wait_for_api_jobs__job_id__boards_wait_get']
+    get: operations['strips_wait_for']
     put?: never
     post?: never
     delete?: never
@@ -838,13 +838,13 @@ export interface paths {
      * List Choices
      * @description List what clients of a job were shown, the newest first.
      */
-    get: operations['list_choices_api_jobs__job_id__choices_get']
+    get: operations['choices_list_choices']
     put?: never
     /**
      * Add Choice
      * @description Keep which looks a client is shown.
      */
-    post: operations['add_choice_api_jobs__job_id__choices_post']
+    post: operations['choices_add_choice']
     delete?: never
     options?: never
     head?: never
@@ -862,7 +862,7 @@ export interface paths {
      * Write File
      * @description Return the targets and mixes of a job as a file: GIMP palette, CSV, CGATS (txt), CxF3 or JSON.
      */
-    get: operations['write_file_api_jobs__job_id__colours__kind__get']
+    get: operations['colours_write_file']
     put?: never
     post?: never
     delete?: never
@@ -882,7 +882,7 @@ export interface paths {
      * Read Daybook
      * @description Return the daybook of a job.
      */
-    get: operations['read_daybook_api_jobs__job_id__daybook_get']
+    get: operations['daybook_read_daybook']
     put?: never
     post?: never
     delete?: never
@@ -904,7 +904,7 @@ export interface paths {
      * Duplicate Job
      * @description Begin a job like another: its pieces, photos, colours, jugs and looks, and nothing of what was done on it.
      */
-    post: operations['duplicate_job_api_jobs__job_id__duplicate_post']
+    post: operations['jobs_duplicate_job']
     delete?: never
     options?: never
     head?: never
@@ -924,7 +924,7 @@ export interface paths {
      * Add Entry
      * @description Write something down of a job.
      */
-    post: operations['add_entry_api_jobs__job_id__entries_post']
+    post: operations['daybook_add_entry']
     delete?: never
     options?: never
     head?: never
@@ -944,7 +944,7 @@ export interface paths {
      * Add Look
      * @description Keep a look.
      */
-    post: operations['add_look_api_jobs__job_id__looks_post']
+    post: operations['looks_add_look']
     delete?: never
     options?: never
     head?: never
@@ -964,7 +964,7 @@ export interface paths {
      * Import Look
      * @description Keep a look from a file, in the jugs of this job.
      */
-    post: operations['import_look_api_jobs__job_id__looks_import_post']
+    post: operations['looks_import_look']
     delete?: never
     options?: never
     head?: never
@@ -984,7 +984,7 @@ export interface paths {
      * Copy Look
      * @description Keep a look of another job as one of this, with the jugs that it is laid in.
      */
-    post: operations['copy_look_api_jobs__job_id__looks__look_id__copy_post']
+    post: operations['looks_copy_look']
     delete?: never
     options?: never
     head?: never
@@ -1004,7 +1004,7 @@ export interface paths {
      * Add Mix
      * @description Keep a recipe as a mix of the job.
      */
-    post: operations['add_mix_api_jobs__job_id__mixes_post']
+    post: operations['mixes_add_mix']
     delete?: never
     options?: never
     head?: never
@@ -1022,7 +1022,7 @@ export interface paths {
      * List Motifs
      * @description List the motifs that a job can lay: ours, then its own.
      */
-    get: operations['list_motifs_api_jobs__job_id__motifs_get']
+    get: operations['patterns_list_motifs']
     put?: never
     post?: never
     delete?: never
@@ -1044,7 +1044,7 @@ export interface paths {
      * Cut Motif
      * @description Cut a stencil from a photo of the job, what would fall out held by bridges; or keep it to be printed.
      */
-    post: operations['cut_motif_api_jobs__job_id__motifs_cut_post']
+    post: operations['patterns_cut_motif']
     delete?: never
     options?: never
     head?: never
@@ -1064,7 +1064,7 @@ export interface paths {
      * Import Motif
      * @description Keep a motif from a file.
      */
-    post: operations['import_motif_api_jobs__job_id__motifs_import_post']
+    post: operations['patterns_import_motif']
     delete?: never
     options?: never
     head?: never
@@ -1084,7 +1084,7 @@ export interface paths {
      * Add Svg
      * @description Cut a stencil from the shapes of an SVG, sent as the body.
      */
-    post: operations['add_svg_api_jobs__job_id__motifs_svg_post']
+    post: operations['patterns_add_svg']
     delete?: never
     options?: never
     head?: never
@@ -1104,7 +1104,7 @@ export interface paths {
      * By Hand
      * @description Return what is predicted of films by hand over a ground.
      */
-    post: operations['by_hand_api_jobs__job_id__over_by_hand_post']
+    post: operations['over_by_hand']
     delete?: never
     options?: never
     head?: never
@@ -1124,7 +1124,7 @@ export interface paths {
      * Undertones
      * @description Return what moves a wood's undertone as wished.
      */
-    post: operations['undertones_api_jobs__job_id__over_undertones_post']
+    post: operations['over_undertones']
     delete?: never
     options?: never
     head?: never
@@ -1144,7 +1144,7 @@ export interface paths {
      * Make One
      * @description Return what brings two or three woods together, in the lights of both rooms.
      */
-    post: operations['make_one_api_jobs__job_id__over_woods_post']
+    post: operations['over_make_one']
     delete?: never
     options?: never
     head?: never
@@ -1164,7 +1164,7 @@ export interface paths {
      * Add Photo
      * @description Keep a photo: JPEG, PNG, WebP or HEIC, sent as the body.
      */
-    post: operations['add_photo_api_jobs__job_id__photos_post']
+    post: operations['photos_add_photo']
     delete?: never
     options?: never
     head?: never
@@ -1184,7 +1184,7 @@ export interface paths {
      * Add Sample
      * @description Keep a photo that ships with the program, to try with: a jug by a window, a sheet of paper beside it.
      */
-    post: operations['add_sample_api_jobs__job_id__photos_sample_post']
+    post: operations['photos_add_sample']
     delete?: never
     options?: never
     head?: never
@@ -1204,7 +1204,7 @@ export interface paths {
      * Add Piece
      * @description Add a piece to a job.
      */
-    post: operations['add_piece_api_jobs__job_id__pieces_post']
+    post: operations['pieces_add_piece']
     delete?: never
     options?: never
     head?: never
@@ -1222,13 +1222,13 @@ export interface paths {
      * Get Plan
      * @description Return a job's plan as it stands: what to do now, what dries meanwhile, the days.
      */
-    get: operations['get_plan_api_jobs__job_id__plan_get']
+    get: operations['plans_get_plan']
     put?: never
     /**
      * Make Plan
      * @description Lay what is still to be done into the hours there are, at once; it is bettered in the background.
      */
-    post: operations['make_plan_api_jobs__job_id__plan_post']
+    post: operations['plans_make_plan']
     delete?: never
     options?: never
     head?: never
@@ -1236,7 +1236,7 @@ export interface paths {
      * Change Plan
      * @description Say by when it must be usable, what the air is, whether the sprayer works, what price is asked.
      */
-    patch: operations['change_plan_api_jobs__job_id__plan_patch']
+    patch: operations['plans_change_plan']
     trace?: never
   }
   '/api/jobs/{job_id}/plan.csv': {
@@ -1250,7 +1250,7 @@ export interface paths {
      * Plan Csv
      * @description Return a plan as a table.
      */
-    get: operations['plan_csv_api_jobs__job_id__plan_csv_get']
+    get: operations['plans_plan_csv']
     put?: never
     post?: never
     delete?: never
@@ -1270,7 +1270,7 @@ export interface paths {
      * Plan Calendar
      * @description Return a plan as an iCalendar file with alarms.
      */
-    get: operations['plan_calendar_api_jobs__job_id__plan_ics_get']
+    get: operations['plans_plan_calendar']
     put?: never
     post?: never
     delete?: never
@@ -1290,7 +1290,7 @@ export interface paths {
      * Plan Json
      * @description Return a plan as a file.
      */
-    get: operations['plan_json_api_jobs__job_id__plan_json_get']
+    get: operations['plans_plan_json']
     put?: never
     post?: never
     delete?: never
@@ -1310,7 +1310,7 @@ export interface paths {
      * Plan Pdf
      * @description Return a plan as a sheet to tick off.
      */
-    get: operations['plan_pdf_api_jobs__job_id__plan_pdf_get']
+    get: operations['plans_plan_pdf']
     put?: never
     post?: never
     delete?: never
@@ -1330,7 +1330,7 @@ export interface paths {
      * Get Money
      * @description Return what a plan takes and costs: pots, consumables, hardware, hours, a price and what is left of it.
      */
-    get: operations['get_money_api_jobs__job_id__plan_money_get']
+    get: operations['plans_get_money']
     put?: never
     post?: never
     delete?: never
@@ -1352,7 +1352,7 @@ export interface paths {
      * Skip Day
      * @description Take the hours of a day away, as there is no time after all.
      */
-    post: operations['skip_day_api_jobs__job_id__plan_skip_day_post']
+    post: operations['plans_skip_day']
     delete?: never
     options?: never
     head?: never
@@ -1372,7 +1372,7 @@ export interface paths {
      * Stop Bettering
      * @description Stop looking for a better plan; the best that was found stands.
      */
-    post: operations['stop_bettering_api_jobs__job_id__plan_stop_post']
+    post: operations['plans_stop_bettering']
     delete?: never
     options?: never
     head?: never
@@ -1390,7 +1390,7 @@ export interface paths {
      * Preset
      * @description Return one of our own looks in the job's jugs.
      */
-    get: operations['preset_api_jobs__job_id__presets__key__get']
+    get: operations['looks_preset']
     put?: never
     post?: never
     delete?: never
@@ -1411,7 +1411,7 @@ export interface paths {
      * Set Rooms
      * @description Say which light the workshop has, and which the room where the piece will stand.
      */
-    put: operations['set_rooms_api_jobs__job_id__rooms_put']
+    put: operations['jobs_set_rooms']
     post?: never
     delete?: never
     options?: never
@@ -1430,7 +1430,7 @@ export interface paths {
      * Shopping Csv
      * @description Return what a plan takes as a table.
      */
-    get: operations['shopping_csv_api_jobs__job_id__shopping_csv_get']
+    get: operations['plans_shopping_csv']
     put?: never
     post?: never
     delete?: never
@@ -1450,7 +1450,7 @@ export interface paths {
      * Card Pdf
      * @description Return the steps still to be done as cards.
      */
-    get: operations['card_pdf_api_jobs__job_id__step_cards_pdf_get']
+    get: operations['plans_card_pdf']
     put?: never
     post?: never
     delete?: never
@@ -1472,7 +1472,7 @@ export interface paths {
      * Add Step
      * @description Add a step of one's own.
      */
-    post: operations['add_step_api_jobs__job_id__steps_post']
+    post: operations['plans_add_step']
     delete?: never
     options?: never
     head?: never
@@ -1492,7 +1492,7 @@ export interface paths {
      * Another Way
      * @description Plan a step the way that is left once its window has closed.
      */
-    post: operations['another_way_api_jobs__job_id__steps_another_way_post']
+    post: operations['plans_another_way']
     delete?: never
     options?: never
     head?: never
@@ -1512,7 +1512,7 @@ export interface paths {
      * Bring Back
      * @description Bring a step back that was left out, or take one's own away.
      */
-    post: operations['bring_back_api_jobs__job_id__steps_bring_back_post']
+    post: operations['plans_bring_back']
     delete?: never
     options?: never
     head?: never
@@ -1532,7 +1532,7 @@ export interface paths {
      * Finish Step
      * @description Tick a step off; the waits after it begin. Refused with 409 where it was ticked off already.
      */
-    post: operations['finish_step_api_jobs__job_id__steps_done_post']
+    post: operations['plans_finish_step']
     delete?: never
     options?: never
     head?: never
@@ -1552,7 +1552,7 @@ export interface paths {
      * Drop Step
      * @description Leave a step out; what a rule forbids says why.
      */
-    post: operations['drop_step_api_jobs__job_id__steps_drop_post']
+    post: operations['plans_drop_step']
     delete?: never
     options?: never
     head?: never
@@ -1572,7 +1572,7 @@ export interface paths {
      * Order Steps
      * @description Let a step come before another; what lies on a part may forbid it.
      */
-    post: operations['order_steps_api_jobs__job_id__steps_order_post']
+    post: operations['plans_order_steps']
     delete?: never
     options?: never
     head?: never
@@ -1590,7 +1590,7 @@ export interface paths {
      * Step Picture
      * @description Return the picture of a step: the faces that are worked on in full, all else faded.
      */
-    get: operations['step_picture_api_jobs__job_id__steps_picture_get']
+    get: operations['plans_step_picture']
     put?: never
     post?: never
     delete?: never
@@ -1612,7 +1612,7 @@ export interface paths {
      * Pin Step
      * @description Let a step start at a time, or whenever it fits.
      */
-    post: operations['pin_step_api_jobs__job_id__steps_pin_post']
+    post: operations['plans_pin_step']
     delete?: never
     options?: never
     head?: never
@@ -1632,7 +1632,7 @@ export interface paths {
      * Still Tacky
      * @description Let a step wait longer, as what lies below is not dry.
      */
-    post: operations['still_tacky_api_jobs__job_id__steps_tacky_post']
+    post: operations['plans_still_tacky']
     delete?: never
     options?: never
     head?: never
@@ -1652,7 +1652,7 @@ export interface paths {
      * Take Back
      * @description Take back that a step was done.
      */
-    post: operations['take_back_api_jobs__job_id__steps_undo_post']
+    post: operations['plans_take_back']
     delete?: never
     options?: never
     head?: never
@@ -1672,7 +1672,7 @@ export interface paths {
      * Went Wrong
      * @description Make steps of what is done about a mishap.
      */
-    post: operations['went_wrong_api_jobs__job_id__steps_wrong_post']
+    post: operations['plans_went_wrong']
     delete?: never
     options?: never
     head?: never
@@ -1690,13 +1690,13 @@ export interface paths {
      * List Strips
      * @description List the kept strips and offcuts of a job, newest first.
      */
-    get: operations['list_strips_api_jobs__job_id__strips_get']
+    get: operations['strips_list_strips']
     put?: never
     /**
      * Add Offcut
      * @description Keep an offcut, or one field of a stain board.
      */
-    post: operations['add_offcut_api_jobs__job_id__strips_post']
+    post: operations['strips_add_offcut']
     delete?: never
     options?: never
     head?: never
@@ -1714,7 +1714,7 @@ export interface paths {
      * Get Surveys
      * @description Return what a job's pieces are before anything is done, and the words that this is said in.
      */
-    get: operations['get_surveys_api_jobs__job_id__surveys_get']
+    get: operations['plans_get_surveys']
     put?: never
     post?: never
     delete?: never
@@ -1736,7 +1736,7 @@ export interface paths {
      * Add Target
      * @description Save a colour to the job, wherever it comes from.
      */
-    post: operations['add_target_api_jobs__job_id__targets_post']
+    post: operations['targets_add_target']
     delete?: never
     options?: never
     head?: never
@@ -1754,7 +1754,7 @@ export interface paths {
      * Way
      * @description Return the mixtures on the way from one mix to another.
      */
-    get: operations['way_api_jobs__job_id__way_get']
+    get: operations['ombres_way']
     put?: never
     post?: never
     delete?: never
@@ -1774,13 +1774,13 @@ export interface paths {
      * List Jugs
      * @description List the vessels, those of one's own last.
      */
-    get: operations['list_jugs_api_jugs_get']
+    get: operations['jugs_list_jugs']
     put?: never
     /**
      * Add Jug
      * @description Keep a vessel of one's own, by its inner measures or by pouring known water.
      */
-    post: operations['add_jug_api_jugs_post']
+    post: operations['jugs_add_jug']
     delete?: never
     options?: never
     head?: never
@@ -1798,7 +1798,7 @@ export interface paths {
      * Layout Schema
      * @description Return the JSON schema of a layout's file.
      */
-    get: operations['layout_schema_api_layout_schema_json_get']
+    get: operations['patterns_layout_schema']
     put?: never
     post?: never
     delete?: never
@@ -1818,7 +1818,7 @@ export interface paths {
      * List Lights
      * @description List the lights, daylight first.
      */
-    get: operations['list_lights_api_lights_get']
+    get: operations['lights_list_lights']
     put?: never
     post?: never
     delete?: never
@@ -1838,7 +1838,7 @@ export interface paths {
      * Look Schema
      * @description Return the JSON schema of a look's file.
      */
-    get: operations['look_schema_api_look_schema_json_get']
+    get: operations['looks_look_schema']
     put?: never
     post?: never
     delete?: never
@@ -1858,7 +1858,7 @@ export interface paths {
      * Lookbook
      * @description Return the kinds of layers with their usual numbers, the patterns of blends, and our own looks.
      */
-    get: operations['lookbook_api_lookbook_get']
+    get: operations['looks_lookbook']
     put?: never
     post?: never
     delete?: never
@@ -1879,13 +1879,13 @@ export interface paths {
      * Change Look
      * @description Keep a look as it is now.
      */
-    put: operations['change_look_api_looks__look_id__put']
+    put: operations['looks_change_look']
     post?: never
     /**
      * Remove Look
      * @description Put a look away; it can be restored.
      */
-    delete: operations['remove_look_api_looks__look_id__delete']
+    delete: operations['looks_remove_look']
     options?: never
     head?: never
     patch?: never
@@ -1902,7 +1902,7 @@ export interface paths {
      * Look File
      * @description Return a look as a file, its jugs as roles.
      */
-    get: operations['look_file_api_looks__look_id__file_get']
+    get: operations['looks_look_file']
     put?: never
     post?: never
     delete?: never
@@ -1924,7 +1924,7 @@ export interface paths {
      * Restore Look
      * @description Bring a look back.
      */
-    post: operations['restore_look_api_looks__look_id__restore_post']
+    post: operations['looks_restore_look']
     delete?: never
     options?: never
     head?: never
@@ -1942,7 +1942,7 @@ export interface paths {
      * List Measures
      * @description List the units in which amounts are said, and the tools that they are measured with.
      */
-    get: operations['list_measures_api_measuring_get']
+    get: operations['measuring_list_measures']
     put?: never
     post?: never
     delete?: never
@@ -1965,14 +1965,14 @@ export interface paths {
      * Remove Mix
      * @description Take a mix off the job; it can be restored.
      */
-    delete: operations['remove_mix_api_mixes__mix_id__delete']
+    delete: operations['mixes_remove_mix']
     options?: never
     head?: never
     /**
      * Rename Mix
      * @description Call a mix something else.
      */
-    patch: operations['rename_mix_api_mixes__mix_id__patch']
+    patch: operations['mixes_rename_mix']
     trace?: never
   }
   '/api/mixes/{mix_id}/pots': {
@@ -1988,7 +1988,7 @@ export interface paths {
      * Begin Batch
      * @description Begin to pour a mix; the batch that is being poured of it already goes on.
      */
-    post: operations['begin_batch_api_mixes__mix_id__pots_post']
+    post: operations['batches_begin_batch']
     delete?: never
     options?: never
     head?: never
@@ -2008,7 +2008,7 @@ export interface paths {
      * Restore Mix
      * @description Bring a removed mix back.
      */
-    post: operations['restore_mix_api_mixes__mix_id__restore_post']
+    post: operations['mixes_restore_mix']
     delete?: never
     options?: never
     head?: never
@@ -2028,7 +2028,7 @@ export interface paths {
      * Mix To Shelf
      * @description Put what was mixed on the shelf, with its recipe, its date and its pot life; return its key.
      */
-    post: operations['mix_to_shelf_api_mixes__mix_id__to_shelf_post']
+    post: operations['mixes_mix_to_shelf']
     delete?: never
     options?: never
     head?: never
@@ -2046,7 +2046,7 @@ export interface paths {
      * Print Mix
      * @description Return a pour strip for a jug, a lid label or a recipe card, at true size.
      */
-    get: operations['print_mix_api_mixes__mix_id___kind__pdf_get']
+    get: operations['prints_print_mix']
     put?: never
     post?: never
     delete?: never
@@ -2066,7 +2066,7 @@ export interface paths {
      * Motif Schema
      * @description Return the JSON schema of a motif's file.
      */
-    get: operations['motif_schema_api_motif_schema_json_get']
+    get: operations['patterns_motif_schema']
     put?: never
     post?: never
     delete?: never
@@ -2087,13 +2087,13 @@ export interface paths {
      * Change Motif
      * @description Call a motif otherwise.
      */
-    put: operations['change_motif_api_motifs__motif_id__put']
+    put: operations['patterns_change_motif']
     post?: never
     /**
      * Remove Motif
      * @description Put a motif away; it can be restored.
      */
-    delete: operations['remove_motif_api_motifs__motif_id__delete']
+    delete: operations['patterns_remove_motif']
     options?: never
     head?: never
     patch?: never
@@ -2110,7 +2110,7 @@ export interface paths {
      * Motif File
      * @description Return a motif as a file.
      */
-    get: operations['motif_file_api_motifs__motif_id__file_get']
+    get: operations['patterns_motif_file']
     put?: never
     post?: never
     delete?: never
@@ -2132,7 +2132,7 @@ export interface paths {
      * Restore Motif
      * @description Bring a motif back.
      */
-    post: operations['restore_motif_api_motifs__motif_id__restore_post']
+    post: operations['patterns_restore_motif']
     delete?: never
     options?: never
     head?: never
@@ -2150,13 +2150,13 @@ export interface paths {
      * Get Pairing
      * @description Say how the program is shared, and who asks.
      */
-    get: operations['get_pairing_api_pairing_get']
+    get: operations['pairing_get_pairing']
     put?: never
     /**
      * Pair
      * @description Let the device that asks in, by the code of the main screen; its token comes as a cookie.
      */
-    post: operations['pair_api_pairing_post']
+    post: operations['pairing_pair']
     delete?: never
     options?: never
     head?: never
@@ -2176,7 +2176,7 @@ export interface paths {
      * Make Code
      * @description Make a code that lets one device in; the one before it is void.
      */
-    post: operations['make_code_api_pairing_code_post']
+    post: operations['pairing_make_code']
     delete?: never
     options?: never
     head?: never
@@ -2197,7 +2197,7 @@ export interface paths {
      * Send Away
      * @description Let a device in no more; also what it listens to ends at once. A device may send itself away.
      */
-    delete: operations['send_away_api_pairing__device_id__delete']
+    delete: operations['pairing_send_away']
     options?: never
     head?: never
     patch?: never
@@ -2214,7 +2214,7 @@ export interface paths {
      * List Past
      * @description List every mix there was, newest first.
      */
-    get: operations['list_past_api_past_mixes_get']
+    get: operations['again_list_past']
     put?: never
     post?: never
     delete?: never
@@ -2234,7 +2234,7 @@ export interface paths {
      * Mix Again
      * @description Return a past mix at a new size, with substitutes where tins are missing.
      */
-    get: operations['mix_again_api_past_mixes__mix_id__get']
+    get: operations['again_mix_again']
     put?: never
     post?: never
     delete?: never
@@ -2254,7 +2254,7 @@ export interface paths {
      * Pattern Book
      * @description Return what layouts are made of.
      */
-    get: operations['pattern_book_api_patterns_get']
+    get: operations['patterns_pattern_book']
     put?: never
     post?: never
     delete?: never
@@ -2274,7 +2274,7 @@ export interface paths {
      * List Methods
      * @description List the ways to make the light of a photo honest, best first, with what to expect of each.
      */
-    get: operations['list_methods_api_photos_methods_get']
+    get: operations['photos_list_methods']
     put?: never
     post?: never
     delete?: never
@@ -2297,14 +2297,14 @@ export interface paths {
      * Remove Photo
      * @description Put a photo into the bin; colours that were caught from it stay.
      */
-    delete: operations['remove_photo_api_photos__photo_id__delete']
+    delete: operations['photos_remove_photo']
     options?: never
     head?: never
     /**
      * Change Photo
      * @description Name a photo, say which part of the work it shows, or turn it with all that is marked on it.
      */
-    patch: operations['change_photo_api_photos__photo_id__patch']
+    patch: operations['photos_change_photo']
     trace?: never
   }
   '/api/photos/{photo_id}/chart': {
@@ -2318,7 +2318,7 @@ export interface paths {
      * Get Chart
      * @description Find the 24-patch chart in a photo.
      */
-    get: operations['get_chart_api_photos__photo_id__chart_get']
+    get: operations['photos_get_chart']
     put?: never
     post?: never
     delete?: never
@@ -2340,7 +2340,7 @@ export interface paths {
      * Dress Photo
      * @description Return a photo with layers laid into its marked faces, in daylight.
      */
-    post: operations['dress_photo_api_photos__photo_id__dress_post']
+    post: operations['photos_dress_photo']
     delete?: never
     options?: never
     head?: never
@@ -2359,7 +2359,7 @@ export interface paths {
      * Keep Marks
      * @description Keep the faces that are marked on a photo.
      */
-    put: operations['keep_marks_api_photos__photo_id__marks_put']
+    put: operations['photos_keep_marks']
     post?: never
     delete?: never
     options?: never
@@ -2378,7 +2378,7 @@ export interface paths {
      * Get Picture
      * @description Return the upright sRGB working copy of a photo.
      */
-    get: operations['get_picture_api_photos__photo_id__picture_get']
+    get: operations['photos_get_picture']
     put?: never
     post?: never
     delete?: never
@@ -2400,7 +2400,7 @@ export interface paths {
      * Get Scheme
      * @description Return the dominant colours of a photo with their areas, and which would pair as ends of a blend.
      */
-    post: operations['get_scheme_api_photos__photo_id__scheme_post']
+    post: operations['photos_get_scheme']
     delete?: never
     options?: never
     head?: never
@@ -2420,7 +2420,7 @@ export interface paths {
      * Face Sizes
      * @description Return how large each face is, from the one whose width is known; none where no shared corner leads to it.
      */
-    post: operations['face_sizes_api_photos__photo_id__sizes_post']
+    post: operations['photos_face_sizes']
     delete?: never
     options?: never
     head?: never
@@ -2438,7 +2438,7 @@ export interface paths {
      * Piece Words
      * @description List what can be said of pieces: parts to put on, zones of faces, uses and ages.
      */
-    get: operations['piece_words_api_pieces_words_get']
+    get: operations['pieces_piece_words']
     put?: never
     post?: never
     delete?: never
@@ -2461,14 +2461,14 @@ export interface paths {
      * Remove Piece
      * @description Take a piece off the job; it can be restored.
      */
-    delete: operations['remove_piece_api_pieces__piece_id__delete']
+    delete: operations['pieces_remove_piece']
     options?: never
     head?: never
     /**
      * Change Piece
      * @description Change a piece.
      */
-    patch: operations['change_piece_api_pieces__piece_id__patch']
+    patch: operations['pieces_change_piece']
     trace?: never
   }
   '/api/pieces/{piece_id}/accents': {
@@ -2484,7 +2484,7 @@ export interface paths {
      * List Accents
      * @description Return colours that would answer layers on a piece, each as what the shelf can mix, and how loud it would be.
      */
-    post: operations['list_accents_api_pieces__piece_id__accents_post']
+    post: operations['accents_list_accents']
     delete?: never
     options?: never
     head?: never
@@ -2504,7 +2504,7 @@ export interface paths {
      * Duplicate Piece
      * @description Add the same piece once more, dressed alike.
      */
-    post: operations['duplicate_piece_api_pieces__piece_id__duplicate_post']
+    post: operations['pieces_duplicate_piece']
     delete?: never
     options?: never
     head?: never
@@ -2523,7 +2523,7 @@ export interface paths {
      * Keep Hardware
      * @description Say what is done with the handles of a piece.
      */
-    put: operations['keep_hardware_api_pieces__piece_id__hardware_put']
+    put: operations['pieces_keep_hardware']
     post?: never
     delete?: never
     options?: never
@@ -2544,7 +2544,7 @@ export interface paths {
      * Judge
      * @description Return what is to be said of layers on a piece, and what they take of each colour.
      */
-    post: operations['judge_api_pieces__piece_id__judge_post']
+    post: operations['finishes_judge']
     delete?: never
     options?: never
     head?: never
@@ -2562,7 +2562,7 @@ export interface paths {
      * Ladder
      * @description Return an ombre over the rows of a piece, and how one jug is walked down it.
      */
-    get: operations['ladder_api_pieces__piece_id__ladder_get']
+    get: operations['ombres_ladder']
     put?: never
     post?: never
     delete?: never
@@ -2582,7 +2582,7 @@ export interface paths {
      * Walk Strip
      * @description Return a tape for the jug that is walked down the rows of a piece.
      */
-    get: operations['walk_strip_api_pieces__piece_id__ladder_pdf_get']
+    get: operations['ombres_walk_strip']
     put?: never
     post?: never
     delete?: never
@@ -2604,7 +2604,7 @@ export interface paths {
      * Keep Ladder
      * @description Keep the steps between the ends as jugs of the job.
      */
-    post: operations['keep_ladder_api_pieces__piece_id__ladder_mixes_post']
+    post: operations['ombres_keep_ladder']
     delete?: never
     options?: never
     head?: never
@@ -2624,7 +2624,7 @@ export interface paths {
      * Get Layout
      * @description Return where a layer's pattern lies on a piece laid flat: its sheets in their order, and what they take.
      */
-    post: operations['get_layout_api_pieces__piece_id__layout_post']
+    post: operations['patterns_get_layout']
     delete?: never
     options?: never
     head?: never
@@ -2642,7 +2642,7 @@ export interface paths {
      * Layout File
      * @description Return a layer's layout as a file.
      */
-    get: operations['layout_file_api_pieces__piece_id__layout_json_get']
+    get: operations['patterns_layout_file']
     put?: never
     post?: never
     delete?: never
@@ -2662,7 +2662,7 @@ export interface paths {
      * Layout Pdf
      * @description Return a layout to be printed: its lists, and every face at true size.
      */
-    get: operations['layout_pdf_api_pieces__piece_id__layout_pdf_get']
+    get: operations['patterns_layout_pdf']
     put?: never
     post?: never
     delete?: never
@@ -2684,7 +2684,7 @@ export interface paths {
      * Layout Picture
      * @description Return the piece laid flat in its layers: exact (WebP, lossless), or a quick sketch (JPEG).
      */
-    post: operations['layout_picture_api_pieces__piece_id__layout_picture_post']
+    post: operations['patterns_layout_picture']
     delete?: never
     options?: never
     head?: never
@@ -2703,7 +2703,7 @@ export interface paths {
      * Wear
      * @description Dress a piece in a look.
      */
-    put: operations['wear_api_pieces__piece_id__look_put']
+    put: operations['pieces_wear']
     post?: never
     delete?: never
     options?: never
@@ -2722,7 +2722,7 @@ export interface paths {
      * Look Png
      * @description Return a piece in its look as PNG, with profile and light; or its left half before, its right half after.
      */
-    get: operations['look_png_api_pieces__piece_id__look_png_get']
+    get: operations['finishes_look_png']
     put?: never
     post?: never
     delete?: never
@@ -2744,7 +2744,7 @@ export interface paths {
      * Picture
      * @description Return the picture of a piece in layers: exact (WebP, lossless), or a quick sketch (JPEG).
      */
-    post: operations['picture_api_pieces__piece_id__picture_post']
+    post: operations['finishes_picture']
     delete?: never
     options?: never
     head?: never
@@ -2764,7 +2764,7 @@ export interface paths {
      * Point
      * @description Return what lies at a point of the picture, layer by layer.
      */
-    post: operations['point_api_pieces__piece_id__point_post']
+    post: operations['finishes_point']
     delete?: never
     options?: never
     head?: never
@@ -2784,7 +2784,7 @@ export interface paths {
      * Repaint Piece
      * @description Take the look that a piece wears as what is there now, and undress it.
      */
-    post: operations['repaint_piece_api_pieces__piece_id__repaint_post']
+    post: operations['pieces_repaint_piece']
     delete?: never
     options?: never
     head?: never
@@ -2804,7 +2804,7 @@ export interface paths {
      * Restore Piece
      * @description Bring a removed piece back.
      */
-    post: operations['restore_piece_api_pieces__piece_id__restore_post']
+    post: operations['pieces_restore_piece']
     delete?: never
     options?: never
     head?: never
@@ -2824,7 +2824,7 @@ export interface paths {
      * Get Roughness
      * @description Return of each layer how rough it is on a piece, in words; empty of what is smooth.
      */
-    post: operations['get_roughness_api_pieces__piece_id__roughness_post']
+    post: operations['patterns_get_roughness']
     delete?: never
     options?: never
     head?: never
@@ -2842,7 +2842,7 @@ export interface paths {
      * Sheet
      * @description Return the finish sheet of a piece in its look, or of all dressed pieces of the set that it belongs to.
      */
-    get: operations['sheet_api_pieces__piece_id__sheet_pdf_get']
+    get: operations['finishes_sheet']
     put?: never
     post?: never
     delete?: never
@@ -2862,7 +2862,7 @@ export interface paths {
      * Stencil Svg
      * @description Return one sheet of a layer's stencil for a cutter, as SVG in millimetres.
      */
-    get: operations['stencil_svg_api_pieces__piece_id__stencil_svg_get']
+    get: operations['patterns_stencil_svg']
     put?: never
     post?: never
     delete?: never
@@ -2883,7 +2883,7 @@ export interface paths {
      * Keep Survey
      * @description Keep what a piece is before anything is done.
      */
-    put: operations['keep_survey_api_pieces__piece_id__survey_put']
+    put: operations['plans_keep_survey']
     post?: never
     delete?: never
     options?: never
@@ -2902,7 +2902,7 @@ export interface paths {
      * Drilling Template
      * @description Return the drilling template of a front, or of the first that has a handle, at true size.
      */
-    get: operations['drilling_template_api_pieces__piece_id__template_pdf_get']
+    get: operations['pieces_drilling_template']
     put?: never
     post?: never
     delete?: never
@@ -2922,7 +2922,7 @@ export interface paths {
      * Get Batch
      * @description Return a batch as it stands.
      */
-    get: operations['get_batch_api_pots__pot_id__get']
+    get: operations['batches_get_batch']
     put?: never
     post?: never
     delete?: never
@@ -2944,7 +2944,7 @@ export interface paths {
      * Add To Batch
      * @description Add a rescue's additions to what is to be poured.
      */
-    post: operations['add_to_batch_api_pots__pot_id__additions_post']
+    post: operations['batches_add_to_batch']
     delete?: never
     options?: never
     head?: never
@@ -2964,7 +2964,7 @@ export interface paths {
      * Finish Batch
      * @description The batch is good as it is.
      */
-    post: operations['finish_batch_api_pots__pot_id__done_post']
+    post: operations['batches_finish_batch']
     delete?: never
     options?: never
     head?: never
@@ -2983,7 +2983,7 @@ export interface paths {
      * Change Jug
      * @description Take another jug.
      */
-    put: operations['change_jug_api_pots__pot_id__jug_put']
+    put: operations['batches_change_jug']
     post?: never
     delete?: never
     options?: never
@@ -3004,7 +3004,7 @@ export interface paths {
      * Make Pour
      * @description Write down one pour that was made; too much of it and the rest is computed anew.
      */
-    post: operations['make_pour_api_pots__pot_id__pours_post']
+    post: operations['batches_make_pour']
     delete?: never
     options?: never
     head?: never
@@ -3025,7 +3025,7 @@ export interface paths {
      * Undo Pour
      * @description Take back the last pour; with its `place` it is taken back once, however often that is sent.
      */
-    delete: operations['undo_pour_api_pots__pot_id__pours_last_delete']
+    delete: operations['batches_undo_pour']
     options?: never
     head?: never
     patch?: never
@@ -3042,7 +3042,7 @@ export interface paths {
      * Get Rescue
      * @description Return how to bring a batch to its target with the least that has to be added.
      */
-    get: operations['get_rescue_api_pots__pot_id__rescue_get']
+    get: operations['batches_get_rescue']
     put?: never
     post?: never
     delete?: never
@@ -3064,7 +3064,7 @@ export interface paths {
      * Paint Strip
      * @description A strip was painted; from now on it dries.
      */
-    post: operations['paint_strip_api_pots__pot_id__strip_painted_post']
+    post: operations['batches_paint_strip']
     delete?: never
     options?: never
     head?: never
@@ -3084,7 +3084,7 @@ export interface paths {
      * Read Strip
      * @description Take the colour of a dried strip: it teaches the paints, and says how near the target is.
      */
-    post: operations['read_strip_api_pots__pot_id__strips_post']
+    post: operations['batches_read_strip']
     delete?: never
     options?: never
     head?: never
@@ -3102,7 +3102,7 @@ export interface paths {
      * Get Verdict
      * @description Return what the newest strip said of what is in the batch now; null where there is none.
      */
-    get: operations['get_verdict_api_pots__pot_id__verdict_get']
+    get: operations['batches_get_verdict']
     put?: never
     post?: never
     delete?: never
@@ -3122,7 +3122,7 @@ export interface paths {
      * List Mishaps
      * @description List what goes wrong, by its sign.
      */
-    get: operations['list_mishaps_api_practice_mishaps_get']
+    get: operations['practice_list_mishaps']
     put?: never
     post?: never
     delete?: never
@@ -3142,13 +3142,13 @@ export interface paths {
      * List Preparations
      * @description List the preparations, one's own last, with the tins that can play each role.
      */
-    get: operations['list_preparations_api_preparations_get']
+    get: operations['preparations_list_preparations']
     put?: never
     /**
      * Add Preparation
      * @description Keep a preparation of one's own.
      */
-    post: operations['add_preparation_api_preparations_post']
+    post: operations['preparations_add_preparation']
     delete?: never
     options?: never
     head?: never
@@ -3168,19 +3168,19 @@ export interface paths {
      * Prepare Batch
      * @description Return a preparation scaled to a batch; what it does to a ground is predicted.
      */
-    post: operations['prepare_batch_api_preparations__key__post']
+    post: operations['preparations_prepare_batch']
     /**
      * Remove Preparation
      * @description Take a preparation of one's own off the list; it can be restored.
      */
-    delete: operations['remove_preparation_api_preparations__key__delete']
+    delete: operations['preparations_remove_preparation']
     options?: never
     head?: never
     /**
      * Rename Preparation
      * @description Call a preparation of one's own something else.
      */
-    patch: operations['rename_preparation_api_preparations__key__patch']
+    patch: operations['preparations_rename_preparation']
     trace?: never
   }
   '/api/preparations/{key}/restore': {
@@ -3196,7 +3196,7 @@ export interface paths {
      * Restore Preparation
      * @description Bring a preparation of one's own back.
      */
-    post: operations['restore_preparation_api_preparations__key__restore_post']
+    post: operations['preparations_restore_preparation']
     delete?: never
     options?: never
     head?: never
@@ -3216,7 +3216,7 @@ export interface paths {
      * Next Swatch
      * @description Return the one swatch that would narrow a recipe's prediction most.
      */
-    post: operations['next_swatch_api_recipes_next_swatch_post']
+    post: operations['recipes_next_swatch']
     delete?: never
     options?: never
     head?: never
@@ -3234,7 +3234,7 @@ export interface paths {
      * Read Settings
      * @description Return what was set, and what can be.
      */
-    get: operations['read_settings_api_settings_get']
+    get: operations['settings_read_settings']
     put?: never
     post?: never
     delete?: never
@@ -3244,7 +3244,7 @@ export interface paths {
      * Change Settings
      * @description Set what is sent, or follow a school.
      */
-    patch: operations['change_settings_api_settings_patch']
+    patch: operations['settings_change_settings']
     trace?: never
   }
   '/api/shelf': {
@@ -3258,13 +3258,13 @@ export interface paths {
      * List Materials
      * @description List all tins with their dried colour.
      */
-    get: operations['list_materials_api_shelf_get']
+    get: operations['shelf_list_materials']
     put?: never
     /**
      * Add Material
      * @description Put a tin on the shelf.
      */
-    post: operations['add_material_api_shelf_post']
+    post: operations['shelf_add_material']
     delete?: never
     options?: never
     head?: never
@@ -3282,7 +3282,7 @@ export interface paths {
      * Get Card
      * @description Return the black-and-white card to paint over, at true size.
      */
-    get: operations['get_card_api_shelf_card_pdf_get']
+    get: operations['shelf_get_card']
     put?: never
     post?: never
     delete?: never
@@ -3302,7 +3302,7 @@ export interface paths {
      * List Families
      * @description List the colour families that tins are looked for under.
      */
-    get: operations['list_families_api_shelf_families_get']
+    get: operations['shelf_list_families']
     put?: never
     post?: never
     delete?: never
@@ -3324,7 +3324,7 @@ export interface paths {
      * Add From Photo
      * @description Put many tins on the shelf from one photo of swatches or lids; all of them or none. Return their keys.
      */
-    post: operations['add_from_photo_api_shelf_from_photo_post']
+    post: operations['shelf_add_from_photo']
     delete?: never
     options?: never
     head?: never
@@ -3342,7 +3342,7 @@ export interface paths {
      * List Kinds
      * @description List the kinds of material.
      */
-    get: operations['list_kinds_api_shelf_kinds_get']
+    get: operations['shelf_list_kinds']
     put?: never
     post?: never
     delete?: never
@@ -3365,7 +3365,7 @@ export interface paths {
      * Withdraw Reading
      * @description Let a reading count no more; it can be restored.
      */
-    delete: operations['withdraw_reading_api_shelf_readings__reading_id__delete']
+    delete: operations['shelf_withdraw_reading']
     options?: never
     head?: never
     patch?: never
@@ -3384,7 +3384,7 @@ export interface paths {
      * Restore Reading
      * @description Let a withdrawn reading count again.
      */
-    post: operations['restore_reading_api_shelf_readings__reading_id__restore_post']
+    post: operations['shelf_restore_reading']
     delete?: never
     options?: never
     head?: never
@@ -3404,7 +3404,7 @@ export interface paths {
      * Take Table
      * @description Put the good rows of a CSV on the shelf, all of them or none; return their keys.
      */
-    post: operations['take_table_api_shelf_table_post']
+    post: operations['shelf_take_table']
     delete?: never
     options?: never
     head?: never
@@ -3422,7 +3422,7 @@ export interface paths {
      * Get Table
      * @description Return the shelf as CSV.
      */
-    get: operations['get_table_api_shelf_table_csv_get']
+    get: operations['shelf_get_table']
     put?: never
     post?: never
     delete?: never
@@ -3444,7 +3444,7 @@ export interface paths {
      * Check Table
      * @description Say what a CSV of tins holds; nothing is taken.
      */
-    post: operations['check_table_api_shelf_table_check_post']
+    post: operations['shelf_check_table']
     delete?: never
     options?: never
     head?: never
@@ -3462,21 +3462,21 @@ export interface paths {
      * Get Material
      * @description Return a tin with all that is known of it.
      */
-    get: operations['get_material_api_shelf__key__get']
+    get: operations['shelf_get_material']
     put?: never
     post?: never
     /**
      * Remove Material
      * @description Take a tin off the shelf; it can be restored.
      */
-    delete: operations['remove_material_api_shelf__key__delete']
+    delete: operations['shelf_remove_material']
     options?: never
     head?: never
     /**
      * Change Material
      * @description Change what is said of a tin; only what is sent is changed, null goes back to the usual.
      */
-    patch: operations['change_material_api_shelf__key__patch']
+    patch: operations['shelf_change_material']
     trace?: never
   }
   '/api/shelf/{key}/restore': {
@@ -3492,7 +3492,7 @@ export interface paths {
      * Restore Material
      * @description Bring a tin back to the shelf.
      */
-    post: operations['restore_material_api_shelf__key__restore_post']
+    post: operations['shelf_restore_material']
     delete?: never
     options?: never
     head?: never
@@ -3512,7 +3512,7 @@ export interface paths {
      * Add Test
      * @description Keep a test of a tin as a reading.
      */
-    post: operations['add_test_api_shelf__key__tests_post']
+    post: operations['shelf_add_test']
     delete?: never
     options?: never
     head?: never
@@ -3532,7 +3532,7 @@ export interface paths {
      * Weigh Material
      * @description Set what is left of a tin from its weight.
      */
-    post: operations['weigh_material_api_shelf__key__weigh_post']
+    post: operations['shelf_weigh_material']
     delete?: never
     options?: never
     head?: never
@@ -3553,14 +3553,14 @@ export interface paths {
      * Remove Strip
      * @description Put a strip away; it can be restored.
      */
-    delete: operations['remove_strip_api_strips__strip_id__delete']
+    delete: operations['strips_remove_strip']
     options?: never
     head?: never
     /**
      * Change Strip
      * @description Write down more of a strip.
      */
-    patch: operations['change_strip_api_strips__strip_id__patch']
+    patch: operations['strips_change_strip']
     trace?: never
   }
   '/api/strips/{strip_id}/restore': {
@@ -3576,7 +3576,7 @@ export interface paths {
      * Restore Strip
      * @description Bring a strip back.
      */
-    post: operations['restore_strip_api_strips__strip_id__restore_post']
+    post: operations['strips_restore_strip']
     delete?: never
     options?: never
     head?: never
@@ -3594,7 +3594,7 @@ export interface paths {
      * List Surroundings
      * @description List walls and floors that a piece may stand against.
      */
-    get: operations['list_surroundings_api_surroundings_get']
+    get: operations['pieces_list_surroundings']
     put?: never
     post?: never
     delete?: never
@@ -3617,14 +3617,14 @@ export interface paths {
      * Remove Target
      * @description Take a target off the job; it can be restored.
      */
-    delete: operations['remove_target_api_targets__target_id__delete']
+    delete: operations['targets_remove_target']
     options?: never
     head?: never
     /**
      * Change Target
      * @description Change what is said of a target; only what is sent is changed.
      */
-    patch: operations['change_target_api_targets__target_id__patch']
+    patch: operations['targets_change_target']
     trace?: never
   }
   '/api/targets/{target_id}/beside': {
@@ -3640,7 +3640,7 @@ export interface paths {
      * Set Beside
      * @description Return two recipes side by side: how far each is from the target, and they from one another.
      */
-    post: operations['set_beside_api_targets__target_id__beside_post']
+    post: operations['recipes_set_beside']
     delete?: never
     options?: never
     head?: never
@@ -3660,7 +3660,7 @@ export interface paths {
      * By Hand
      * @description Return the prediction of a recipe poured by hand, against a target.
      */
-    post: operations['by_hand_api_targets__target_id__by_hand_post']
+    post: operations['recipes_by_hand']
     delete?: never
     options?: never
     head?: never
@@ -3680,7 +3680,7 @@ export interface paths {
      * Find Recipes
      * @description Return recipes for a target from the shelf, judged in the given lights and shown in one.
      */
-    post: operations['find_recipes_api_targets__target_id__recipes_post']
+    post: operations['recipes_find_recipes']
     delete?: never
     options?: never
     head?: never
@@ -3700,7 +3700,7 @@ export interface paths {
      * Restore Target
      * @description Bring a removed target back.
      */
-    post: operations['restore_target_api_targets__target_id__restore_post']
+    post: operations['targets_restore_target']
     delete?: never
     options?: never
     head?: never
@@ -3720,7 +3720,7 @@ export interface paths {
      * Find Ways
      * @description Return the ways to a colour over a ground, judged in the lights of the two rooms and shown in one.
      */
-    post: operations['find_ways_api_targets__target_id__ways_post']
+    post: operations['over_find_ways']
     delete?: never
     options?: never
     head?: never
@@ -3740,7 +3740,7 @@ export interface paths {
      * Get Why
      * @description Return what lies behind a recipe: curves, lights, faces, coats, sensitivity, order.
      */
-    post: operations['get_why_api_targets__target_id__why_post']
+    post: operations['recipes_get_why']
     delete?: never
     options?: never
     head?: never
@@ -3758,13 +3758,13 @@ export interface paths {
      * List Timers
      * @description Return the timers that run or have rung, the next first, with the server's time.
      */
-    get: operations['list_timers_api_timers_get']
+    get: operations['plans_list_timers']
     put?: never
     /**
      * Start Timer
      * @description Start a timer.
      */
-    post: operations['start_timer_api_timers_post']
+    post: operations['plans_start_timer']
     delete?: never
     options?: never
     head?: never
@@ -3785,7 +3785,7 @@ export interface paths {
      * Remove Timer
      * @description Take a timer away.
      */
-    delete: operations['remove_timer_api_timers__timer_id__delete']
+    delete: operations['plans_remove_timer']
     options?: never
     head?: never
     patch?: never
@@ -4590,10 +4590,35 @@ export interface components {
     ColourFileOut: {
       /** Colours */
       colours: components['schemas']['FileColourOut'][]
+      /**
+       * First
+       * @description How many of these come before the ones that are shown.
+       */
+      first: number
+      /**
+       * Found
+       * @description How many of them have the letters that were asked for in their name.
+       */
+      found: number
       /** Notes */
       notes: string[]
       /** Title */
       title: string
+      /**
+       * Total
+       * @description How many colours the file holds.
+       */
+      total: number
+      /**
+       * White
+       * @description Under which white its colours were taken; null where that is fixed.
+       */
+      white: ('D50' | 'D55' | 'D65' | 'D75' | 'A' | 'C' | 'E') | null
+      /**
+       * White Known
+       * @description How that is known.
+       */
+      white_known: ('stated' | 'chosen' | 'neutrals' | 'assumed') | null
     }
     /**
      * ColourNote
@@ -4851,13 +4876,8 @@ export interface components {
       faces: components['schemas']['FaceIn'][]
       /** Layers */
       layers: components['schemas']['LayerIn'][]
-      /**
-       * Lighting
-       * @default {
-       *       "method": "none"
-       *     }
-       */
-      lighting:
+      /** Lighting */
+      lighting?:
         | components['schemas']['NoLightIn']
         | components['schemas']['WhiteIn']
         | components['schemas']['TwoWhitesIn']
@@ -5351,13 +5371,8 @@ export interface components {
     FromPhoto: {
       /** Area */
       area: components['schemas']['SpotIn'] | components['schemas']['BoxIn'] | components['schemas']['FreehandIn']
-      /**
-       * Lighting
-       * @default {
-       *       "method": "none"
-       *     }
-       */
-      lighting:
+      /** Lighting */
+      lighting?:
         | components['schemas']['NoLightIn']
         | components['schemas']['WhiteIn']
         | components['schemas']['TwoWhitesIn']
@@ -5408,13 +5423,8 @@ export interface components {
     FromScheme: {
       /** Lab */
       Lab: [number, number, number]
-      /**
-       * Lighting
-       * @default {
-       *       "method": "none"
-       *     }
-       */
-      lighting:
+      /** Lighting */
+      lighting?:
         | components['schemas']['NoLightIn']
         | components['schemas']['WhiteIn']
         | components['schemas']['TwoWhitesIn']
@@ -5675,22 +5685,10 @@ export interface components {
        * @default true
        */
       heated: boolean
-      /**
-       * @description When it is light outdoors.
-       * @default {
-       *       "end": "17:00",
-       *       "start": "09:00"
-       *     }
-       */
-      outdoors: components['schemas']['SpanIn'] | null
-      /**
-       * @description When noise may be made.
-       * @default {
-       *       "end": "20:00",
-       *       "start": "08:00"
-       *     }
-       */
-      quiet: components['schemas']['SpanIn'] | null
+      /** @description When it is light outdoors. */
+      outdoors?: components['schemas']['SpanIn'] | null
+      /** @description When noise may be made. */
+      quiet?: components['schemas']['SpanIn'] | null
       /**
        * Sprayer
        * @description Whether there is a gun that works.
@@ -6801,6 +6799,16 @@ export interface components {
       version: 1
     }
     /**
+     * LookIn
+     * @description A look to keep.
+     */
+    LookIn: {
+      /** Layers */
+      layers: components['schemas']['LayerIn'][]
+      /** Name */
+      name: string
+    }
+    /**
      * LookOut
      * @description How a colour looks in one light.
      */
@@ -6943,8 +6951,7 @@ export interface components {
        * @default 500
        */
       full_ml: number
-      /** @default {} */
-      handling: components['schemas']['HandlingIn']
+      handling?: components['schemas']['HandlingIn']
       /**
        * Kind
        * @default
@@ -8310,8 +8317,7 @@ export interface components {
       grounds: {
         [key: string]: string
       }
-      /** @default {} */
-      measures: components['schemas']['MeasuresIn']
+      measures?: components['schemas']['MeasuresIn']
       /** Name */
       name?: string | null
       /**
@@ -8365,8 +8371,7 @@ export interface components {
        * @default oak
        */
       ground: string
-      /** @default {} */
-      measures: components['schemas']['MeasuresIn']
+      measures?: components['schemas']['MeasuresIn']
       /** Name */
       name: string
     }
@@ -9632,13 +9637,8 @@ export interface components {
      * @description How the light of the photo is made honest, and how many colours are wanted.
      */
     SchemeIn: {
-      /**
-       * Lighting
-       * @default {
-       *       "method": "none"
-       *     }
-       */
-      lighting:
+      /** Lighting */
+      lighting?:
         | components['schemas']['NoLightIn']
         | components['schemas']['WhiteIn']
         | components['schemas']['TwoWhitesIn']
@@ -10853,6 +10853,39 @@ export interface components {
       white: string
     }
     /**
+     * ToLookAtIn
+     * @description A colour to look at; nothing is saved.
+     */
+    ToLookAtIn: {
+      /** Background */
+      background?:
+        | (
+            | components['schemas']['FromPhoto']
+            | components['schemas']['FromScheme']
+            | components['schemas']['FromText']
+            | components['schemas']['FromReader']
+            | components['schemas']['FromSpectrum']
+            | components['schemas']['FromTarget']
+            | components['schemas']['FromMaterial']
+            | components['schemas']['FromMix']
+            | components['schemas']['Between']
+            | components['schemas']['Stepped']
+          )
+        | null
+      /** Colour */
+      colour:
+        | components['schemas']['FromPhoto']
+        | components['schemas']['FromScheme']
+        | components['schemas']['FromText']
+        | components['schemas']['FromReader']
+        | components['schemas']['FromSpectrum']
+        | components['schemas']['FromTarget']
+        | components['schemas']['FromMaterial']
+        | components['schemas']['FromMix']
+        | components['schemas']['Between']
+        | components['schemas']['Stepped']
+    }
+    /**
      * ToShelfIn
      * @description How much of what was mixed is put on the shelf. [ml]
      */
@@ -11396,49 +11429,6 @@ export interface components {
       /** Step */
       step: string
     }
-    /**
-     * LookIn
-     * @description A colour to look at; nothing is saved.
-     */
-    jug_mingle__api__colours__schemas__LookIn: {
-      /** Background */
-      background?:
-        | (
-            | components['schemas']['FromPhoto']
-            | components['schemas']['FromScheme']
-            | components['schemas']['FromText']
-            | components['schemas']['FromReader']
-            | components['schemas']['FromSpectrum']
-            | components['schemas']['FromTarget']
-            | components['schemas']['FromMaterial']
-            | components['schemas']['FromMix']
-            | components['schemas']['Between']
-            | components['schemas']['Stepped']
-          )
-        | null
-      /** Colour */
-      colour:
-        | components['schemas']['FromPhoto']
-        | components['schemas']['FromScheme']
-        | components['schemas']['FromText']
-        | components['schemas']['FromReader']
-        | components['schemas']['FromSpectrum']
-        | components['schemas']['FromTarget']
-        | components['schemas']['FromMaterial']
-        | components['schemas']['FromMix']
-        | components['schemas']['Between']
-        | components['schemas']['Stepped']
-    }
-    /**
-     * LookIn
-     * @description A look to keep.
-     */
-    jug_mingle__api__looks__schemas__LookIn: {
-      /** Layers */
-      layers: components['schemas']['LayerIn'][]
-      /** Name */
-      name: string
-    }
   }
   responses: never
   parameters: never
@@ -11448,7 +11438,7 @@ export interface components {
 }
 export type $defs = Record<string, never>
 export interface operations {
-  get_archive_api_archive_get: {
+  archives_get_archive: {
     parameters: {
       query?: never
       header?: never
@@ -11556,7 +11546,7 @@ export interface operations {
       }
     }
   }
-  send_archive_api_archives_post: {
+  archives_send_archive: {
     parameters: {
       query?: never
       header?: never
@@ -11670,7 +11660,7 @@ export interface operations {
       }
     }
   }
-  drop_archive_api_archives__token__delete: {
+  archives_drop_archive: {
     parameters: {
       query?: never
       header?: never
@@ -11780,7 +11770,7 @@ export interface operations {
       }
     }
   }
-  import_archive_api_archives__token__import_post: {
+  archives_import_archive: {
     parameters: {
       query?: never
       header?: never
@@ -11896,7 +11886,7 @@ export interface operations {
       }
     }
   }
-  restore_archive_api_archives__token__restore_post: {
+  archives_restore_archive: {
     parameters: {
       query?: never
       header?: never
@@ -12008,7 +11998,7 @@ export interface operations {
       }
     }
   }
-  list_removed_api_bin_get: {
+  bin_list_removed: {
     parameters: {
       query?: never
       header?: never
@@ -12028,7 +12018,7 @@ export interface operations {
       }
     }
   }
-  remove_for_good_api_bin__kind___number__delete: {
+  bin_remove_for_good: {
     parameters: {
       query?: never
       header?: never
@@ -12151,7 +12141,7 @@ export interface operations {
       }
     }
   }
-  bring_back_api_bin__kind___number__restore_post: {
+  bin_bring_back: {
     parameters: {
       query?: never
       header?: never
@@ -12274,7 +12264,7 @@ export interface operations {
       }
     }
   }
-  remove_choice_api_choices__choice_id__delete: {
+  choices_remove_choice: {
     parameters: {
       query?: never
       header?: never
@@ -12384,9 +12374,12 @@ export interface operations {
       }
     }
   }
-  print_choice_api_choices__choice_id__pdf_get: {
+  choices_print_choice: {
     parameters: {
-      query?: never
+      query?: {
+        /** @description Print it also where letters are missing from every font here. */
+        anyway?: boolean
+      }
       header?: never
       path: {
         choice_id: number
@@ -12395,13 +12388,13 @@ export interface operations {
     }
     requestBody?: never
     responses: {
-      /** @description Successful Response */
+      /** @description The file. */
       200: {
         headers: {
           [name: string]: unknown
         }
         content: {
-          'application/json': unknown
+          'application/pdf': string
         }
       }
       /** @description Unauthorized */
@@ -12496,7 +12489,7 @@ export interface operations {
       }
     }
   }
-  answer_choice_api_choices__choice_id__answer_put: {
+  choices_answer_choice: {
     parameters: {
       query?: never
       header?: never
@@ -12612,7 +12605,7 @@ export interface operations {
       }
     }
   }
-  read_file_api_colours_file_post: {
+  colours_read_file: {
     parameters: {
       query?: {
         /** @description The light in which colours are shown. */
@@ -12626,6 +12619,14 @@ export interface operations {
           | 'warm_led'
           | 'neutral_led'
           | 'old_tube'
+        /** @description Under which white its CIELAB and XYZ stand. */
+        white?: ('D50' | 'D55' | 'D65' | 'D75' | 'A' | 'C' | 'E') | null
+        /** @description What the file is called. */
+        name?: string
+        /** @description Only colours with these letters in their name. */
+        find?: string
+        /** @description How many of them to pass over. */
+        first?: number
       }
       header?: never
       path?: never
@@ -12738,7 +12739,7 @@ export interface operations {
       }
     }
   }
-  look_api_colours_look_post: {
+  colours_look: {
     parameters: {
       query?: {
         /** @description The light in which colours are shown. */
@@ -12759,7 +12760,7 @@ export interface operations {
     }
     requestBody: {
       content: {
-        'application/json': components['schemas']['jug_mingle__api__colours__schemas__LookIn']
+        'application/json': components['schemas']['ToLookAtIn']
       }
     }
     responses: {
@@ -12864,7 +12865,7 @@ export interface operations {
       }
     }
   }
-  get_demo_api_demo_get: {
+  jobs_get_demo: {
     parameters: {
       query?: never
       header?: never
@@ -12884,7 +12885,7 @@ export interface operations {
       }
     }
   }
-  bring_demo_api_demo_post: {
+  jobs_bring_demo: {
     parameters: {
       query?: never
       header?: never
@@ -12994,7 +12995,7 @@ export interface operations {
       }
     }
   }
-  put_demo_away_api_demo_delete: {
+  jobs_put_demo_away: {
     parameters: {
       query?: never
       header?: never
@@ -13102,7 +13103,7 @@ export interface operations {
       }
     }
   }
-  list_devices_api_devices_get: {
+  devices_list_devices: {
     parameters: {
       query?: never
       header?: never
@@ -13122,7 +13123,7 @@ export interface operations {
       }
     }
   }
-  get_reader_api_devices_reader_get: {
+  devices_get_reader: {
     parameters: {
       query?: never
       header?: never
@@ -13232,7 +13233,7 @@ export interface operations {
       }
     }
   }
-  calibrate_api_devices_reader_calibrate_post: {
+  devices_calibrate: {
     parameters: {
       query?: never
       header?: never
@@ -13340,7 +13341,7 @@ export interface operations {
       }
     }
   }
-  set_fault_api_devices_reader_fault_post: {
+  devices_set_fault: {
     parameters: {
       query?: never
       header?: never
@@ -13452,7 +13453,7 @@ export interface operations {
       }
     }
   }
-  read_api_devices_reader_read_post: {
+  devices_read: {
     parameters: {
       query?: {
         /** @description The light in which colours are shown. */
@@ -13578,7 +13579,7 @@ export interface operations {
       }
     }
   }
-  weigh_api_devices_scale_get: {
+  devices_weigh: {
     parameters: {
       query?: never
       header?: never
@@ -13688,7 +13689,7 @@ export interface operations {
       }
     }
   }
-  put_on_scale_api_devices_scale_load_post: {
+  devices_put_on_scale: {
     parameters: {
       query?: never
       header?: never
@@ -13800,7 +13801,7 @@ export interface operations {
       }
     }
   }
-  stream_scale_api_devices_scale_stream_get: {
+  devices_stream_scale: {
     parameters: {
       query?: {
         seconds?: number
@@ -13910,7 +13911,7 @@ export interface operations {
       }
     }
   }
-  set_weather_api_devices_weather_post: {
+  plans_set_weather: {
     parameters: {
       query?: never
       header?: never
@@ -14022,7 +14023,7 @@ export interface operations {
       }
     }
   }
-  remove_entry_api_entries__entry_id__delete: {
+  daybook_remove_entry: {
     parameters: {
       query?: never
       header?: never
@@ -14132,7 +14133,7 @@ export interface operations {
       }
     }
   }
-  change_entry_api_entries__entry_id__patch: {
+  daybook_change_entry: {
     parameters: {
       query?: never
       header?: never
@@ -14248,7 +14249,7 @@ export interface operations {
       }
     }
   }
-  listen_api_events_get: {
+  events_listen: {
     parameters: {
       query?: never
       header?: {
@@ -14277,7 +14278,7 @@ export interface operations {
       }
     }
   }
-  find_api_find_get: {
+  daybook_find: {
     parameters: {
       query?: {
         words?: string
@@ -14407,7 +14408,7 @@ export interface operations {
       }
     }
   }
-  list_forms_api_forms_get: {
+  pieces_list_forms: {
     parameters: {
       query?: never
       header?: never
@@ -14427,7 +14428,7 @@ export interface operations {
       }
     }
   }
-  form_picture_api_forms__key__picture_get: {
+  pieces_form_picture: {
     parameters: {
       query?: {
         /** @description The light in which colours are shown. */
@@ -14567,7 +14568,7 @@ export interface operations {
       }
     }
   }
-  list_grounds_api_grounds_get: {
+  pieces_list_grounds: {
     parameters: {
       query?: never
       header?: never
@@ -14587,7 +14588,7 @@ export interface operations {
       }
     }
   }
-  get_hours_api_hours_get: {
+  plans_get_hours: {
     parameters: {
       query?: never
       header?: never
@@ -14697,7 +14698,7 @@ export interface operations {
       }
     }
   }
-  set_hours_api_hours_put: {
+  plans_set_hours: {
     parameters: {
       query?: never
       header?: never
@@ -14811,7 +14812,7 @@ export interface operations {
       }
     }
   }
-  read_busy_api_hours_busy_post: {
+  plans_read_busy: {
     parameters: {
       query?: never
       header?: never
@@ -14925,7 +14926,7 @@ export interface operations {
       }
     }
   }
-  forget_busy_api_hours_busy_delete: {
+  plans_forget_busy: {
     parameters: {
       query?: never
       header?: never
@@ -15035,7 +15036,7 @@ export interface operations {
       }
     }
   }
-  list_jobs_api_jobs_get: {
+  jobs_list_jobs: {
     parameters: {
       query?: never
       header?: never
@@ -15055,7 +15056,7 @@ export interface operations {
       }
     }
   }
-  begin_job_api_jobs_post: {
+  jobs_begin_job: {
     parameters: {
       query?: never
       header?: never
@@ -15169,7 +15170,7 @@ export interface operations {
       }
     }
   }
-  list_states_api_jobs_states_get: {
+  jobs_list_states: {
     parameters: {
       query?: never
       header?: never
@@ -15189,7 +15190,7 @@ export interface operations {
       }
     }
   }
-  get_job_api_jobs__job_id__get: {
+  jobs_get_job: {
     parameters: {
       query?: {
         /** @description The light in which colours are shown. */
@@ -15313,7 +15314,7 @@ export interface operations {
       }
     }
   }
-  remove_job_api_jobs__job_id__delete: {
+  jobs_remove_job: {
     parameters: {
       query?: never
       header?: never
@@ -15423,7 +15424,7 @@ export interface operations {
       }
     }
   }
-  change_job_api_jobs__job_id__patch: {
+  jobs_change_job: {
     parameters: {
       query?: never
       header?: never
@@ -15539,7 +15540,7 @@ export interface operations {
       }
     }
   }
-  get_amount_api_jobs__job_id__amount_get: {
+  jobs_get_amount: {
     parameters: {
       query?: {
         coats?: number
@@ -15658,7 +15659,7 @@ export interface operations {
       }
     }
   }
-  get_job_archive_api_jobs__job_id__archive_get: {
+  archives_get_job_archive: {
     parameters: {
       query?: never
       header?: never
@@ -15768,7 +15769,7 @@ export interface operations {
       }
     }
   }
-  list_boards_api_jobs__job_id__boards_get: {
+  strips_list_boards: {
     parameters: {
       query?: {
         /** @description The light in which colours are shown. */
@@ -15892,7 +15893,7 @@ export interface operations {
       }
     }
   }
-  add_board_api_jobs__job_id__boards_post: {
+  strips_add_board: {
     parameters: {
       query?: {
         /** @description The light in which colours are shown. */
@@ -16020,7 +16021,7 @@ export interface operations {
       }
     }
   }
-  rename_board_api_jobs__job_id__boards_patch: {
+  strips_rename_board: {
     parameters: {
       query?: {
         /** @description The light in which colours are shown. */
@@ -16148,12 +16149,14 @@ export interface operations {
       }
     }
   }
-  print_board_api_jobs__job_id__boards_pdf_get: {
+  prints_print_board: {
     parameters: {
       query: {
         board: string
         /** @description Today, where the person is; by this machine without it. */
         day?: string | null
+        /** @description Print it also where letters are missing from every font here. */
+        anyway?: boolean
       }
       header?: never
       path: {
@@ -16163,13 +16166,13 @@ export interface operations {
     }
     requestBody?: never
     responses: {
-      /** @description Successful Response */
+      /** @description The file. */
       200: {
         headers: {
           [name: string]: unknown
         }
         content: {
-          'application/json': unknown
+          'application/pdf': string
         }
       }
       /** @description Unauthorized */
@@ -16264,7 +16267,7 @@ export interface operations {
       }
     }
   }
-  wait_for_api_jobs__job_id__boards_wait_get: {
+  strips_wait_for: {
     parameters: {
       query: {
         board: string
@@ -16390,7 +16393,7 @@ export interface operations {
       }
     }
   }
-  list_choices_api_jobs__job_id__choices_get: {
+  choices_list_choices: {
     parameters: {
       query?: never
       header?: never
@@ -16502,7 +16505,7 @@ export interface operations {
       }
     }
   }
-  add_choice_api_jobs__job_id__choices_post: {
+  choices_add_choice: {
     parameters: {
       query?: never
       header?: never
@@ -16618,7 +16621,7 @@ export interface operations {
       }
     }
   }
-  write_file_api_jobs__job_id__colours__kind__get: {
+  colours_write_file: {
     parameters: {
       query?: never
       header?: never
@@ -16630,13 +16633,16 @@ export interface operations {
     }
     requestBody?: never
     responses: {
-      /** @description Successful Response */
+      /** @description The file. */
       200: {
         headers: {
           [name: string]: unknown
         }
         content: {
-          'application/json': unknown
+          'application/json': string
+          'application/xml': string
+          'text/csv': string
+          'text/plain': string
         }
       }
       /** @description Unauthorized */
@@ -16731,7 +16737,7 @@ export interface operations {
       }
     }
   }
-  read_daybook_api_jobs__job_id__daybook_get: {
+  daybook_read_daybook: {
     parameters: {
       query?: never
       header?: never
@@ -16843,7 +16849,7 @@ export interface operations {
       }
     }
   }
-  duplicate_job_api_jobs__job_id__duplicate_post: {
+  jobs_duplicate_job: {
     parameters: {
       query?: never
       header?: never
@@ -16955,7 +16961,7 @@ export interface operations {
       }
     }
   }
-  add_entry_api_jobs__job_id__entries_post: {
+  daybook_add_entry: {
     parameters: {
       query?: never
       header?: never
@@ -17071,7 +17077,7 @@ export interface operations {
       }
     }
   }
-  add_look_api_jobs__job_id__looks_post: {
+  looks_add_look: {
     parameters: {
       query?: never
       header?: never
@@ -17082,7 +17088,7 @@ export interface operations {
     }
     requestBody: {
       content: {
-        'application/json': components['schemas']['jug_mingle__api__looks__schemas__LookIn']
+        'application/json': components['schemas']['LookIn']
       }
     }
     responses: {
@@ -17187,7 +17193,7 @@ export interface operations {
       }
     }
   }
-  import_look_api_jobs__job_id__looks_import_post: {
+  looks_import_look: {
     parameters: {
       query?: never
       header?: never
@@ -17303,7 +17309,7 @@ export interface operations {
       }
     }
   }
-  copy_look_api_jobs__job_id__looks__look_id__copy_post: {
+  looks_copy_look: {
     parameters: {
       query?: never
       header?: never
@@ -17416,7 +17422,7 @@ export interface operations {
       }
     }
   }
-  add_mix_api_jobs__job_id__mixes_post: {
+  mixes_add_mix: {
     parameters: {
       query?: {
         /** @description The light in which colours are shown. */
@@ -17544,7 +17550,7 @@ export interface operations {
       }
     }
   }
-  list_motifs_api_jobs__job_id__motifs_get: {
+  patterns_list_motifs: {
     parameters: {
       query?: never
       header?: never
@@ -17656,7 +17662,7 @@ export interface operations {
       }
     }
   }
-  cut_motif_api_jobs__job_id__motifs_cut_post: {
+  patterns_cut_motif: {
     parameters: {
       query?: never
       header?: never
@@ -17772,7 +17778,7 @@ export interface operations {
       }
     }
   }
-  import_motif_api_jobs__job_id__motifs_import_post: {
+  patterns_import_motif: {
     parameters: {
       query?: never
       header?: never
@@ -17888,7 +17894,7 @@ export interface operations {
       }
     }
   }
-  add_svg_api_jobs__job_id__motifs_svg_post: {
+  patterns_add_svg: {
     parameters: {
       query: {
         name: string
@@ -18010,7 +18016,7 @@ export interface operations {
       }
     }
   }
-  by_hand_api_jobs__job_id__over_by_hand_post: {
+  over_by_hand: {
     parameters: {
       query?: {
         /** @description The light in which colours are shown. */
@@ -18140,7 +18146,7 @@ export interface operations {
       }
     }
   }
-  undertones_api_jobs__job_id__over_undertones_post: {
+  over_undertones: {
     parameters: {
       query?: {
         /** @description The light in which colours are shown. */
@@ -18270,7 +18276,7 @@ export interface operations {
       }
     }
   }
-  make_one_api_jobs__job_id__over_woods_post: {
+  over_make_one: {
     parameters: {
       query?: {
         /** @description The light in which colours are shown. */
@@ -18400,7 +18406,7 @@ export interface operations {
       }
     }
   }
-  add_photo_api_jobs__job_id__photos_post: {
+  photos_add_photo: {
     parameters: {
       query: {
         name: string
@@ -18518,7 +18524,7 @@ export interface operations {
       }
     }
   }
-  add_sample_api_jobs__job_id__photos_sample_post: {
+  photos_add_sample: {
     parameters: {
       query?: never
       header?: never
@@ -18630,7 +18636,7 @@ export interface operations {
       }
     }
   }
-  add_piece_api_jobs__job_id__pieces_post: {
+  pieces_add_piece: {
     parameters: {
       query?: never
       header?: never
@@ -18746,7 +18752,7 @@ export interface operations {
       }
     }
   }
-  get_plan_api_jobs__job_id__plan_get: {
+  plans_get_plan: {
     parameters: {
       query?: {
         /** @description The light in which colours are shown. */
@@ -18872,7 +18878,7 @@ export interface operations {
       }
     }
   }
-  make_plan_api_jobs__job_id__plan_post: {
+  plans_make_plan: {
     parameters: {
       query?: {
         /** @description The light in which colours are shown. */
@@ -18998,7 +19004,7 @@ export interface operations {
       }
     }
   }
-  change_plan_api_jobs__job_id__plan_patch: {
+  plans_change_plan: {
     parameters: {
       query?: {
         /** @description The light in which colours are shown. */
@@ -19128,7 +19134,7 @@ export interface operations {
       }
     }
   }
-  plan_csv_api_jobs__job_id__plan_csv_get: {
+  plans_plan_csv: {
     parameters: {
       query?: never
       header?: never
@@ -19139,13 +19145,13 @@ export interface operations {
     }
     requestBody?: never
     responses: {
-      /** @description Successful Response */
+      /** @description The file. */
       200: {
         headers: {
           [name: string]: unknown
         }
         content: {
-          'application/json': unknown
+          'text/csv': string
         }
       }
       /** @description Unauthorized */
@@ -19240,7 +19246,7 @@ export interface operations {
       }
     }
   }
-  plan_calendar_api_jobs__job_id__plan_ics_get: {
+  plans_plan_calendar: {
     parameters: {
       query?: never
       header?: never
@@ -19251,13 +19257,13 @@ export interface operations {
     }
     requestBody?: never
     responses: {
-      /** @description Successful Response */
+      /** @description The file. */
       200: {
         headers: {
           [name: string]: unknown
         }
         content: {
-          'application/json': unknown
+          'text/calendar': string
         }
       }
       /** @description Unauthorized */
@@ -19352,7 +19358,7 @@ export interface operations {
       }
     }
   }
-  plan_json_api_jobs__job_id__plan_json_get: {
+  plans_plan_json: {
     parameters: {
       query?: never
       header?: never
@@ -19464,9 +19470,12 @@ export interface operations {
       }
     }
   }
-  plan_pdf_api_jobs__job_id__plan_pdf_get: {
+  plans_plan_pdf: {
     parameters: {
-      query?: never
+      query?: {
+        /** @description Print it also where letters are missing from every font here. */
+        anyway?: boolean
+      }
       header?: never
       path: {
         job_id: number
@@ -19475,13 +19484,13 @@ export interface operations {
     }
     requestBody?: never
     responses: {
-      /** @description Successful Response */
+      /** @description The file. */
       200: {
         headers: {
           [name: string]: unknown
         }
         content: {
-          'application/json': unknown
+          'application/pdf': string
         }
       }
       /** @description Unauthorized */
@@ -19576,7 +19585,7 @@ export interface operations {
       }
     }
   }
-  get_money_api_jobs__job_id__plan_money_get: {
+  plans_get_money: {
     parameters: {
       query?: {
         /** @description The unit in which amounts are said; without it the set one. */
@@ -19691,7 +19700,7 @@ export interface operations {
       }
     }
   }
-  skip_day_api_jobs__job_id__plan_skip_day_post: {
+  plans_skip_day: {
     parameters: {
       query?: {
         /** @description The light in which colours are shown. */
@@ -19821,7 +19830,7 @@ export interface operations {
       }
     }
   }
-  stop_bettering_api_jobs__job_id__plan_stop_post: {
+  plans_stop_bettering: {
     parameters: {
       query?: never
       header?: never
@@ -19931,7 +19940,7 @@ export interface operations {
       }
     }
   }
-  preset_api_jobs__job_id__presets__key__get: {
+  looks_preset: {
     parameters: {
       query?: never
       header?: never
@@ -20044,7 +20053,7 @@ export interface operations {
       }
     }
   }
-  set_rooms_api_jobs__job_id__rooms_put: {
+  jobs_set_rooms: {
     parameters: {
       query?: never
       header?: never
@@ -20158,7 +20167,7 @@ export interface operations {
       }
     }
   }
-  shopping_csv_api_jobs__job_id__shopping_csv_get: {
+  plans_shopping_csv: {
     parameters: {
       query?: never
       header?: never
@@ -20169,13 +20178,13 @@ export interface operations {
     }
     requestBody?: never
     responses: {
-      /** @description Successful Response */
+      /** @description The file. */
       200: {
         headers: {
           [name: string]: unknown
         }
         content: {
-          'application/json': unknown
+          'text/csv': string
         }
       }
       /** @description Unauthorized */
@@ -20270,9 +20279,12 @@ export interface operations {
       }
     }
   }
-  card_pdf_api_jobs__job_id__step_cards_pdf_get: {
+  plans_card_pdf: {
     parameters: {
-      query?: never
+      query?: {
+        /** @description Print it also where letters are missing from every font here. */
+        anyway?: boolean
+      }
       header?: never
       path: {
         job_id: number
@@ -20281,13 +20293,13 @@ export interface operations {
     }
     requestBody?: never
     responses: {
-      /** @description Successful Response */
+      /** @description The file. */
       200: {
         headers: {
           [name: string]: unknown
         }
         content: {
-          'application/json': unknown
+          'application/pdf': string
         }
       }
       /** @description Unauthorized */
@@ -20382,7 +20394,7 @@ export interface operations {
       }
     }
   }
-  add_step_api_jobs__job_id__steps_post: {
+  plans_add_step: {
     parameters: {
       query?: {
         /** @description The light in which colours are shown. */
@@ -20512,7 +20524,7 @@ export interface operations {
       }
     }
   }
-  another_way_api_jobs__job_id__steps_another_way_post: {
+  plans_another_way: {
     parameters: {
       query?: {
         /** @description The light in which colours are shown. */
@@ -20642,7 +20654,7 @@ export interface operations {
       }
     }
   }
-  bring_back_api_jobs__job_id__steps_bring_back_post: {
+  plans_bring_back: {
     parameters: {
       query?: {
         /** @description The light in which colours are shown. */
@@ -20772,7 +20784,7 @@ export interface operations {
       }
     }
   }
-  finish_step_api_jobs__job_id__steps_done_post: {
+  plans_finish_step: {
     parameters: {
       query?: {
         /** @description The light in which colours are shown. */
@@ -20902,7 +20914,7 @@ export interface operations {
       }
     }
   }
-  drop_step_api_jobs__job_id__steps_drop_post: {
+  plans_drop_step: {
     parameters: {
       query?: {
         /** @description The light in which colours are shown. */
@@ -21032,7 +21044,7 @@ export interface operations {
       }
     }
   }
-  order_steps_api_jobs__job_id__steps_order_post: {
+  plans_order_steps: {
     parameters: {
       query?: {
         /** @description The light in which colours are shown. */
@@ -21162,7 +21174,7 @@ export interface operations {
       }
     }
   }
-  step_picture_api_jobs__job_id__steps_picture_get: {
+  plans_step_picture: {
     parameters: {
       query: {
         step: string
@@ -21291,7 +21303,7 @@ export interface operations {
       }
     }
   }
-  pin_step_api_jobs__job_id__steps_pin_post: {
+  plans_pin_step: {
     parameters: {
       query?: {
         /** @description The light in which colours are shown. */
@@ -21421,7 +21433,7 @@ export interface operations {
       }
     }
   }
-  still_tacky_api_jobs__job_id__steps_tacky_post: {
+  plans_still_tacky: {
     parameters: {
       query?: {
         /** @description The light in which colours are shown. */
@@ -21551,7 +21563,7 @@ export interface operations {
       }
     }
   }
-  take_back_api_jobs__job_id__steps_undo_post: {
+  plans_take_back: {
     parameters: {
       query?: {
         /** @description The light in which colours are shown. */
@@ -21681,7 +21693,7 @@ export interface operations {
       }
     }
   }
-  went_wrong_api_jobs__job_id__steps_wrong_post: {
+  plans_went_wrong: {
     parameters: {
       query?: {
         /** @description The light in which colours are shown. */
@@ -21811,7 +21823,7 @@ export interface operations {
       }
     }
   }
-  list_strips_api_jobs__job_id__strips_get: {
+  strips_list_strips: {
     parameters: {
       query?: {
         /** @description The light in which colours are shown. */
@@ -21935,7 +21947,7 @@ export interface operations {
       }
     }
   }
-  add_offcut_api_jobs__job_id__strips_post: {
+  strips_add_offcut: {
     parameters: {
       query?: {
         /** @description The light in which colours are shown. */
@@ -22063,7 +22075,7 @@ export interface operations {
       }
     }
   }
-  get_surveys_api_jobs__job_id__surveys_get: {
+  plans_get_surveys: {
     parameters: {
       query?: never
       header?: never
@@ -22175,7 +22187,7 @@ export interface operations {
       }
     }
   }
-  add_target_api_jobs__job_id__targets_post: {
+  targets_add_target: {
     parameters: {
       query?: {
         /** @description The light in which colours are shown. */
@@ -22303,7 +22315,7 @@ export interface operations {
       }
     }
   }
-  way_api_jobs__job_id__way_get: {
+  ombres_way: {
     parameters: {
       query: {
         first_id: number
@@ -22430,7 +22442,7 @@ export interface operations {
       }
     }
   }
-  list_jugs_api_jugs_get: {
+  jugs_list_jugs: {
     parameters: {
       query?: never
       header?: never
@@ -22450,7 +22462,7 @@ export interface operations {
       }
     }
   }
-  add_jug_api_jugs_post: {
+  jugs_add_jug: {
     parameters: {
       query?: never
       header?: never
@@ -22564,7 +22576,7 @@ export interface operations {
       }
     }
   }
-  layout_schema_api_layout_schema_json_get: {
+  patterns_layout_schema: {
     parameters: {
       query?: never
       header?: never
@@ -22586,7 +22598,7 @@ export interface operations {
       }
     }
   }
-  list_lights_api_lights_get: {
+  lights_list_lights: {
     parameters: {
       query?: never
       header?: never
@@ -22606,7 +22618,7 @@ export interface operations {
       }
     }
   }
-  look_schema_api_look_schema_json_get: {
+  looks_look_schema: {
     parameters: {
       query?: never
       header?: never
@@ -22628,7 +22640,7 @@ export interface operations {
       }
     }
   }
-  lookbook_api_lookbook_get: {
+  looks_lookbook: {
     parameters: {
       query?: never
       header?: never
@@ -22648,7 +22660,7 @@ export interface operations {
       }
     }
   }
-  change_look_api_looks__look_id__put: {
+  looks_change_look: {
     parameters: {
       query?: never
       header?: never
@@ -22659,7 +22671,7 @@ export interface operations {
     }
     requestBody: {
       content: {
-        'application/json': components['schemas']['jug_mingle__api__looks__schemas__LookIn']
+        'application/json': components['schemas']['LookIn']
       }
     }
     responses: {
@@ -22764,7 +22776,7 @@ export interface operations {
       }
     }
   }
-  remove_look_api_looks__look_id__delete: {
+  looks_remove_look: {
     parameters: {
       query?: never
       header?: never
@@ -22874,7 +22886,7 @@ export interface operations {
       }
     }
   }
-  look_file_api_looks__look_id__file_get: {
+  looks_look_file: {
     parameters: {
       query?: never
       header?: never
@@ -22885,13 +22897,13 @@ export interface operations {
     }
     requestBody?: never
     responses: {
-      /** @description Successful Response */
+      /** @description The file. */
       200: {
         headers: {
           [name: string]: unknown
         }
         content: {
-          'application/json': unknown
+          'application/json': string
         }
       }
       /** @description Unauthorized */
@@ -22986,7 +22998,7 @@ export interface operations {
       }
     }
   }
-  restore_look_api_looks__look_id__restore_post: {
+  looks_restore_look: {
     parameters: {
       query?: never
       header?: never
@@ -23098,7 +23110,7 @@ export interface operations {
       }
     }
   }
-  list_measures_api_measuring_get: {
+  measuring_list_measures: {
     parameters: {
       query?: never
       header?: never
@@ -23118,7 +23130,7 @@ export interface operations {
       }
     }
   }
-  remove_mix_api_mixes__mix_id__delete: {
+  mixes_remove_mix: {
     parameters: {
       query?: never
       header?: never
@@ -23228,7 +23240,7 @@ export interface operations {
       }
     }
   }
-  rename_mix_api_mixes__mix_id__patch: {
+  mixes_rename_mix: {
     parameters: {
       query?: {
         /** @description The light in which colours are shown. */
@@ -23356,7 +23368,7 @@ export interface operations {
       }
     }
   }
-  begin_batch_api_mixes__mix_id__pots_post: {
+  batches_begin_batch: {
     parameters: {
       query?: {
         /** @description The light in which colours are shown. */
@@ -23486,7 +23498,7 @@ export interface operations {
       }
     }
   }
-  restore_mix_api_mixes__mix_id__restore_post: {
+  mixes_restore_mix: {
     parameters: {
       query?: {
         /** @description The light in which colours are shown. */
@@ -23610,7 +23622,7 @@ export interface operations {
       }
     }
   }
-  mix_to_shelf_api_mixes__mix_id__to_shelf_post: {
+  mixes_mix_to_shelf: {
     parameters: {
       query?: never
       header?: never
@@ -23726,12 +23738,14 @@ export interface operations {
       }
     }
   }
-  print_mix_api_mixes__mix_id___kind__pdf_get: {
+  prints_print_mix: {
     parameters: {
       query?: {
         jug?: string | null
         /** @description Today, where the person is; by this machine without it. */
         day?: string | null
+        /** @description Print it also where letters are missing from every font here. */
+        anyway?: boolean
         /** @description The unit in which amounts are said; without it the set one. */
         unit?: ('ml' | 'l' | 'spoons' | 'metric_spoons' | 'fl_oz' | 'pint' | 'quart' | 'g' | 'drop') | null
       }
@@ -23744,13 +23758,13 @@ export interface operations {
     }
     requestBody?: never
     responses: {
-      /** @description Successful Response */
+      /** @description The file. */
       200: {
         headers: {
           [name: string]: unknown
         }
         content: {
-          'application/json': unknown
+          'application/pdf': string
         }
       }
       /** @description Unauthorized */
@@ -23845,7 +23859,7 @@ export interface operations {
       }
     }
   }
-  motif_schema_api_motif_schema_json_get: {
+  patterns_motif_schema: {
     parameters: {
       query?: never
       header?: never
@@ -23867,7 +23881,7 @@ export interface operations {
       }
     }
   }
-  change_motif_api_motifs__motif_id__put: {
+  patterns_change_motif: {
     parameters: {
       query?: never
       header?: never
@@ -23983,7 +23997,7 @@ export interface operations {
       }
     }
   }
-  remove_motif_api_motifs__motif_id__delete: {
+  patterns_remove_motif: {
     parameters: {
       query?: never
       header?: never
@@ -24093,7 +24107,7 @@ export interface operations {
       }
     }
   }
-  motif_file_api_motifs__motif_id__file_get: {
+  patterns_motif_file: {
     parameters: {
       query?: never
       header?: never
@@ -24104,13 +24118,13 @@ export interface operations {
     }
     requestBody?: never
     responses: {
-      /** @description Successful Response */
+      /** @description The file. */
       200: {
         headers: {
           [name: string]: unknown
         }
         content: {
-          'application/json': unknown
+          'application/json': string
         }
       }
       /** @description Unauthorized */
@@ -24205,7 +24219,7 @@ export interface operations {
       }
     }
   }
-  restore_motif_api_motifs__motif_id__restore_post: {
+  patterns_restore_motif: {
     parameters: {
       query?: never
       header?: never
@@ -24317,7 +24331,7 @@ export interface operations {
       }
     }
   }
-  get_pairing_api_pairing_get: {
+  pairing_get_pairing: {
     parameters: {
       query?: never
       header?: never
@@ -24427,7 +24441,7 @@ export interface operations {
       }
     }
   }
-  pair_api_pairing_post: {
+  pairing_pair: {
     parameters: {
       query?: never
       header?: never
@@ -24541,7 +24555,7 @@ export interface operations {
       }
     }
   }
-  make_code_api_pairing_code_post: {
+  pairing_make_code: {
     parameters: {
       query?: never
       header?: never
@@ -24655,7 +24669,7 @@ export interface operations {
       }
     }
   }
-  send_away_api_pairing__device_id__delete: {
+  pairing_send_away: {
     parameters: {
       query?: never
       header?: never
@@ -24765,7 +24779,7 @@ export interface operations {
       }
     }
   }
-  list_past_api_past_mixes_get: {
+  again_list_past: {
     parameters: {
       query?: {
         /** @description The light in which colours are shown. */
@@ -24806,7 +24820,7 @@ export interface operations {
       }
     }
   }
-  mix_again_api_past_mixes__mix_id__get: {
+  again_mix_again: {
     parameters: {
       query?: {
         batch?: number
@@ -24934,7 +24948,7 @@ export interface operations {
       }
     }
   }
-  pattern_book_api_patterns_get: {
+  patterns_pattern_book: {
     parameters: {
       query?: never
       header?: never
@@ -24954,7 +24968,7 @@ export interface operations {
       }
     }
   }
-  list_methods_api_photos_methods_get: {
+  photos_list_methods: {
     parameters: {
       query?: never
       header?: never
@@ -24974,7 +24988,7 @@ export interface operations {
       }
     }
   }
-  remove_photo_api_photos__photo_id__delete: {
+  photos_remove_photo: {
     parameters: {
       query?: never
       header?: never
@@ -25084,7 +25098,7 @@ export interface operations {
       }
     }
   }
-  change_photo_api_photos__photo_id__patch: {
+  photos_change_photo: {
     parameters: {
       query?: never
       header?: never
@@ -25200,7 +25214,7 @@ export interface operations {
       }
     }
   }
-  get_chart_api_photos__photo_id__chart_get: {
+  photos_get_chart: {
     parameters: {
       query?: never
       header?: never
@@ -25312,7 +25326,7 @@ export interface operations {
       }
     }
   }
-  dress_photo_api_photos__photo_id__dress_post: {
+  photos_dress_photo: {
     parameters: {
       query?: never
       header?: never
@@ -25430,7 +25444,7 @@ export interface operations {
       }
     }
   }
-  keep_marks_api_photos__photo_id__marks_put: {
+  photos_keep_marks: {
     parameters: {
       query?: never
       header?: never
@@ -25544,7 +25558,7 @@ export interface operations {
       }
     }
   }
-  get_picture_api_photos__photo_id__picture_get: {
+  photos_get_picture: {
     parameters: {
       query?: {
         /** @description A small copy, at least so wide. [pixels] */
@@ -25659,7 +25673,7 @@ export interface operations {
       }
     }
   }
-  get_scheme_api_photos__photo_id__scheme_post: {
+  photos_get_scheme: {
     parameters: {
       query?: {
         /** @description The light in which colours are shown. */
@@ -25787,7 +25801,7 @@ export interface operations {
       }
     }
   }
-  face_sizes_api_photos__photo_id__sizes_post: {
+  photos_face_sizes: {
     parameters: {
       query?: never
       header?: never
@@ -25903,7 +25917,7 @@ export interface operations {
       }
     }
   }
-  piece_words_api_pieces_words_get: {
+  pieces_piece_words: {
     parameters: {
       query?: never
       header?: never
@@ -25923,7 +25937,7 @@ export interface operations {
       }
     }
   }
-  remove_piece_api_pieces__piece_id__delete: {
+  pieces_remove_piece: {
     parameters: {
       query?: never
       header?: never
@@ -26033,7 +26047,7 @@ export interface operations {
       }
     }
   }
-  change_piece_api_pieces__piece_id__patch: {
+  pieces_change_piece: {
     parameters: {
       query?: never
       header?: never
@@ -26149,7 +26163,7 @@ export interface operations {
       }
     }
   }
-  list_accents_api_pieces__piece_id__accents_post: {
+  accents_list_accents: {
     parameters: {
       query?: {
         /** @description The light in which colours are shown. */
@@ -26279,7 +26293,7 @@ export interface operations {
       }
     }
   }
-  duplicate_piece_api_pieces__piece_id__duplicate_post: {
+  pieces_duplicate_piece: {
     parameters: {
       query?: never
       header?: never
@@ -26391,7 +26405,7 @@ export interface operations {
       }
     }
   }
-  keep_hardware_api_pieces__piece_id__hardware_put: {
+  pieces_keep_hardware: {
     parameters: {
       query?: never
       header?: never
@@ -26507,7 +26521,7 @@ export interface operations {
       }
     }
   }
-  judge_api_pieces__piece_id__judge_post: {
+  finishes_judge: {
     parameters: {
       query?: {
         /** @description The light in which colours are shown. */
@@ -26637,7 +26651,7 @@ export interface operations {
       }
     }
   }
-  ladder_api_pieces__piece_id__ladder_get: {
+  ombres_ladder: {
     parameters: {
       query: {
         first_id: number
@@ -26764,7 +26778,7 @@ export interface operations {
       }
     }
   }
-  walk_strip_api_pieces__piece_id__ladder_pdf_get: {
+  ombres_walk_strip: {
     parameters: {
       query: {
         first_id: number
@@ -26781,6 +26795,8 @@ export interface operations {
           | 'neutral_led'
           | 'old_tube'
         coats?: number
+        /** @description Print it also where letters are missing from every font here. */
+        anyway?: boolean
         /** @description The unit in which amounts are said; without it the set one. */
         unit?: ('ml' | 'l' | 'spoons' | 'metric_spoons' | 'fl_oz' | 'pint' | 'quart' | 'g' | 'drop') | null
       }
@@ -26792,13 +26808,13 @@ export interface operations {
     }
     requestBody?: never
     responses: {
-      /** @description Successful Response */
+      /** @description The file. */
       200: {
         headers: {
           [name: string]: unknown
         }
         content: {
-          'application/json': unknown
+          'application/pdf': string
         }
       }
       /** @description Unauthorized */
@@ -26893,7 +26909,7 @@ export interface operations {
       }
     }
   }
-  keep_ladder_api_pieces__piece_id__ladder_mixes_post: {
+  ombres_keep_ladder: {
     parameters: {
       query: {
         first_id: number
@@ -27020,7 +27036,7 @@ export interface operations {
       }
     }
   }
-  get_layout_api_pieces__piece_id__layout_post: {
+  patterns_get_layout: {
     parameters: {
       query?: {
         /** @description The unit in which amounts are said; without it the set one. */
@@ -27139,7 +27155,7 @@ export interface operations {
       }
     }
   }
-  layout_file_api_pieces__piece_id__layout_json_get: {
+  patterns_layout_file: {
     parameters: {
       query: {
         /** @description Which layer of the look that the piece wears. */
@@ -27155,13 +27171,13 @@ export interface operations {
     }
     requestBody?: never
     responses: {
-      /** @description Successful Response */
+      /** @description The file. */
       200: {
         headers: {
           [name: string]: unknown
         }
         content: {
-          'application/json': unknown
+          'application/json': string
         }
       }
       /** @description Unauthorized */
@@ -27256,11 +27272,13 @@ export interface operations {
       }
     }
   }
-  layout_pdf_api_pieces__piece_id__layout_pdf_get: {
+  patterns_layout_pdf: {
     parameters: {
       query: {
         /** @description Which layer of the look that the piece wears. */
         layer: number
+        /** @description Print it also where letters are missing from every font here. */
+        anyway?: boolean
         /** @description The unit in which amounts are said; without it the set one. */
         unit?: ('ml' | 'l' | 'spoons' | 'metric_spoons' | 'fl_oz' | 'pint' | 'quart' | 'g' | 'drop') | null
       }
@@ -27272,13 +27290,13 @@ export interface operations {
     }
     requestBody?: never
     responses: {
-      /** @description Successful Response */
+      /** @description The file. */
       200: {
         headers: {
           [name: string]: unknown
         }
         content: {
-          'application/json': unknown
+          'application/pdf': string
         }
       }
       /** @description Unauthorized */
@@ -27373,7 +27391,7 @@ export interface operations {
       }
     }
   }
-  layout_picture_api_pieces__piece_id__layout_picture_post: {
+  patterns_layout_picture: {
     parameters: {
       query?: {
         /** @description The light in which colours are shown. */
@@ -27503,7 +27521,7 @@ export interface operations {
       }
     }
   }
-  wear_api_pieces__piece_id__look_put: {
+  pieces_wear: {
     parameters: {
       query?: never
       header?: never
@@ -27619,7 +27637,7 @@ export interface operations {
       }
     }
   }
-  look_png_api_pieces__piece_id__look_png_get: {
+  finishes_look_png: {
     parameters: {
       query?: {
         /** @description The light in which colours are shown. */
@@ -27645,15 +27663,13 @@ export interface operations {
     }
     requestBody?: never
     responses: {
-      /** @description Successful Response */
+      /** @description The file. */
       200: {
         headers: {
           [name: string]: unknown
         }
         content: {
-          'image/jpeg': unknown
-          'image/png': unknown
-          'image/webp': unknown
+          'image/png': string
         }
       }
       /** @description Unauthorized */
@@ -27748,7 +27764,7 @@ export interface operations {
       }
     }
   }
-  picture_api_pieces__piece_id__picture_post: {
+  finishes_picture: {
     parameters: {
       query?: {
         /** @description The light in which colours are shown. */
@@ -27878,7 +27894,7 @@ export interface operations {
       }
     }
   }
-  point_api_pieces__piece_id__point_post: {
+  finishes_point: {
     parameters: {
       query?: {
         /** @description The light in which colours are shown. */
@@ -28006,7 +28022,7 @@ export interface operations {
       }
     }
   }
-  repaint_piece_api_pieces__piece_id__repaint_post: {
+  pieces_repaint_piece: {
     parameters: {
       query?: never
       header?: never
@@ -28118,7 +28134,7 @@ export interface operations {
       }
     }
   }
-  restore_piece_api_pieces__piece_id__restore_post: {
+  pieces_restore_piece: {
     parameters: {
       query?: never
       header?: never
@@ -28230,7 +28246,7 @@ export interface operations {
       }
     }
   }
-  get_roughness_api_pieces__piece_id__roughness_post: {
+  patterns_get_roughness: {
     parameters: {
       query?: {
         /** @description The unit in which amounts are said; without it the set one. */
@@ -28349,7 +28365,7 @@ export interface operations {
       }
     }
   }
-  sheet_api_pieces__piece_id__sheet_pdf_get: {
+  finishes_sheet: {
     parameters: {
       query?: {
         /** @description The light in which colours are shown. */
@@ -28364,6 +28380,8 @@ export interface operations {
           | 'neutral_led'
           | 'old_tube'
         whole_set?: boolean
+        /** @description Print it also where letters are missing from every font here. */
+        anyway?: boolean
         /** @description The unit in which amounts are said; without it the set one. */
         unit?: ('ml' | 'l' | 'spoons' | 'metric_spoons' | 'fl_oz' | 'pint' | 'quart' | 'g' | 'drop') | null
       }
@@ -28375,13 +28393,13 @@ export interface operations {
     }
     requestBody?: never
     responses: {
-      /** @description Successful Response */
+      /** @description The file. */
       200: {
         headers: {
           [name: string]: unknown
         }
         content: {
-          'application/json': unknown
+          'application/pdf': string
         }
       }
       /** @description Unauthorized */
@@ -28476,7 +28494,7 @@ export interface operations {
       }
     }
   }
-  stencil_svg_api_pieces__piece_id__stencil_svg_get: {
+  patterns_stencil_svg: {
     parameters: {
       query: {
         /** @description Which layer of the look that the piece wears. */
@@ -28492,13 +28510,13 @@ export interface operations {
     }
     requestBody?: never
     responses: {
-      /** @description Successful Response */
+      /** @description The file. */
       200: {
         headers: {
           [name: string]: unknown
         }
         content: {
-          'application/json': unknown
+          'image/svg+xml': string
         }
       }
       /** @description Unauthorized */
@@ -28593,7 +28611,7 @@ export interface operations {
       }
     }
   }
-  keep_survey_api_pieces__piece_id__survey_put: {
+  plans_keep_survey: {
     parameters: {
       query?: never
       header?: never
@@ -28709,10 +28727,12 @@ export interface operations {
       }
     }
   }
-  drilling_template_api_pieces__piece_id__template_pdf_get: {
+  pieces_drilling_template: {
     parameters: {
       query?: {
         part?: string | null
+        /** @description Print it also where letters are missing from every font here. */
+        anyway?: boolean
       }
       header?: never
       path: {
@@ -28722,13 +28742,13 @@ export interface operations {
     }
     requestBody?: never
     responses: {
-      /** @description Successful Response */
+      /** @description The file. */
       200: {
         headers: {
           [name: string]: unknown
         }
         content: {
-          'application/json': unknown
+          'application/pdf': string
         }
       }
       /** @description Unauthorized */
@@ -28823,7 +28843,7 @@ export interface operations {
       }
     }
   }
-  get_batch_api_pots__pot_id__get: {
+  batches_get_batch: {
     parameters: {
       query?: {
         /** @description The light in which colours are shown. */
@@ -28949,7 +28969,7 @@ export interface operations {
       }
     }
   }
-  add_to_batch_api_pots__pot_id__additions_post: {
+  batches_add_to_batch: {
     parameters: {
       query?: {
         /** @description The light in which colours are shown. */
@@ -29079,7 +29099,7 @@ export interface operations {
       }
     }
   }
-  finish_batch_api_pots__pot_id__done_post: {
+  batches_finish_batch: {
     parameters: {
       query?: {
         /** @description The light in which colours are shown. */
@@ -29205,7 +29225,7 @@ export interface operations {
       }
     }
   }
-  change_jug_api_pots__pot_id__jug_put: {
+  batches_change_jug: {
     parameters: {
       query?: {
         /** @description The light in which colours are shown. */
@@ -29335,7 +29355,7 @@ export interface operations {
       }
     }
   }
-  make_pour_api_pots__pot_id__pours_post: {
+  batches_make_pour: {
     parameters: {
       query?: {
         /** @description The light in which colours are shown. */
@@ -29465,7 +29485,7 @@ export interface operations {
       }
     }
   }
-  undo_pour_api_pots__pot_id__pours_last_delete: {
+  batches_undo_pour: {
     parameters: {
       query?: {
         /** @description Pours made before the one to take back. */
@@ -29593,7 +29613,7 @@ export interface operations {
       }
     }
   }
-  get_rescue_api_pots__pot_id__rescue_get: {
+  batches_get_rescue: {
     parameters: {
       query?: {
         /** @description The light in which colours are shown. */
@@ -29720,7 +29740,7 @@ export interface operations {
       }
     }
   }
-  paint_strip_api_pots__pot_id__strip_painted_post: {
+  batches_paint_strip: {
     parameters: {
       query?: {
         /** @description The light in which colours are shown. */
@@ -29846,7 +29866,7 @@ export interface operations {
       }
     }
   }
-  read_strip_api_pots__pot_id__strips_post: {
+  batches_read_strip: {
     parameters: {
       query?: {
         /** @description The light in which colours are shown. */
@@ -29974,7 +29994,7 @@ export interface operations {
       }
     }
   }
-  get_verdict_api_pots__pot_id__verdict_get: {
+  batches_get_verdict: {
     parameters: {
       query?: {
         /** @description The light in which colours are shown. */
@@ -30098,7 +30118,7 @@ export interface operations {
       }
     }
   }
-  list_mishaps_api_practice_mishaps_get: {
+  practice_list_mishaps: {
     parameters: {
       query?: never
       header?: never
@@ -30118,7 +30138,7 @@ export interface operations {
       }
     }
   }
-  list_preparations_api_preparations_get: {
+  preparations_list_preparations: {
     parameters: {
       query?: never
       header?: never
@@ -30138,7 +30158,7 @@ export interface operations {
       }
     }
   }
-  add_preparation_api_preparations_post: {
+  preparations_add_preparation: {
     parameters: {
       query?: never
       header?: never
@@ -30252,7 +30272,7 @@ export interface operations {
       }
     }
   }
-  prepare_batch_api_preparations__key__post: {
+  preparations_prepare_batch: {
     parameters: {
       query?: {
         /** @description The light in which colours are shown. */
@@ -30382,7 +30402,7 @@ export interface operations {
       }
     }
   }
-  remove_preparation_api_preparations__key__delete: {
+  preparations_remove_preparation: {
     parameters: {
       query?: never
       header?: never
@@ -30492,7 +30512,7 @@ export interface operations {
       }
     }
   }
-  rename_preparation_api_preparations__key__patch: {
+  preparations_rename_preparation: {
     parameters: {
       query?: never
       header?: never
@@ -30608,7 +30628,7 @@ export interface operations {
       }
     }
   }
-  restore_preparation_api_preparations__key__restore_post: {
+  preparations_restore_preparation: {
     parameters: {
       query?: never
       header?: never
@@ -30720,7 +30740,7 @@ export interface operations {
       }
     }
   }
-  next_swatch_api_recipes_next_swatch_post: {
+  recipes_next_swatch: {
     parameters: {
       query?: never
       header?: never
@@ -30834,7 +30854,7 @@ export interface operations {
       }
     }
   }
-  read_settings_api_settings_get: {
+  settings_read_settings: {
     parameters: {
       query?: never
       header?: never
@@ -30854,7 +30874,7 @@ export interface operations {
       }
     }
   }
-  change_settings_api_settings_patch: {
+  settings_change_settings: {
     parameters: {
       query?: never
       header?: never
@@ -30968,7 +30988,7 @@ export interface operations {
       }
     }
   }
-  list_materials_api_shelf_get: {
+  shelf_list_materials: {
     parameters: {
       query?: {
         /** @description The light in which colours are shown. */
@@ -31009,7 +31029,7 @@ export interface operations {
       }
     }
   }
-  add_material_api_shelf_post: {
+  shelf_add_material: {
     parameters: {
       query?: {
         /** @description The light in which colours are shown. */
@@ -31135,10 +31155,12 @@ export interface operations {
       }
     }
   }
-  get_card_api_shelf_card_pdf_get: {
+  shelf_get_card: {
     parameters: {
       query?: {
         pot?: string
+        /** @description Print it also where letters are missing from every font here. */
+        anyway?: boolean
       }
       header?: never
       path?: never
@@ -31146,27 +31168,108 @@ export interface operations {
     }
     requestBody?: never
     responses: {
-      /** @description Successful Response */
+      /** @description The file. */
       200: {
         headers: {
           [name: string]: unknown
         }
         content: {
-          'application/json': unknown
+          'application/pdf': string
         }
       }
-      /** @description Validation Error */
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Precondition Failed */
+      412: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Request Entity Too Large */
+      413: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Unprocessable Entity */
       422: {
         headers: {
           [name: string]: unknown
         }
         content: {
-          'application/json': components['schemas']['HTTPValidationError']
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Too Many Requests */
+      429: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Insufficient Storage */
+      507: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
         }
       }
     }
   }
-  list_families_api_shelf_families_get: {
+  shelf_list_families: {
     parameters: {
       query?: never
       header?: never
@@ -31186,7 +31289,7 @@ export interface operations {
       }
     }
   }
-  add_from_photo_api_shelf_from_photo_post: {
+  shelf_add_from_photo: {
     parameters: {
       query?: never
       header?: never
@@ -31300,7 +31403,7 @@ export interface operations {
       }
     }
   }
-  list_kinds_api_shelf_kinds_get: {
+  shelf_list_kinds: {
     parameters: {
       query?: never
       header?: never
@@ -31320,7 +31423,7 @@ export interface operations {
       }
     }
   }
-  withdraw_reading_api_shelf_readings__reading_id__delete: {
+  shelf_withdraw_reading: {
     parameters: {
       query?: never
       header?: never
@@ -31430,7 +31533,7 @@ export interface operations {
       }
     }
   }
-  restore_reading_api_shelf_readings__reading_id__restore_post: {
+  shelf_restore_reading: {
     parameters: {
       query?: never
       header?: never
@@ -31540,7 +31643,7 @@ export interface operations {
       }
     }
   }
-  take_table_api_shelf_table_post: {
+  shelf_take_table: {
     parameters: {
       query?: never
       header?: never
@@ -31654,7 +31757,7 @@ export interface operations {
       }
     }
   }
-  get_table_api_shelf_table_csv_get: {
+  shelf_get_table: {
     parameters: {
       query?: never
       header?: never
@@ -31663,18 +31766,108 @@ export interface operations {
     }
     requestBody?: never
     responses: {
-      /** @description Successful Response */
+      /** @description The file. */
       200: {
         headers: {
           [name: string]: unknown
         }
         content: {
-          'application/json': unknown
+          'text/csv': string
+        }
+      }
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Precondition Failed */
+      412: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Request Entity Too Large */
+      413: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Too Many Requests */
+      429: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Insufficient Storage */
+      507: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
         }
       }
     }
   }
-  check_table_api_shelf_table_check_post: {
+  shelf_check_table: {
     parameters: {
       query?: never
       header?: never
@@ -31788,7 +31981,7 @@ export interface operations {
       }
     }
   }
-  get_material_api_shelf__key__get: {
+  shelf_get_material: {
     parameters: {
       query?: {
         /** @description The light in which colours are shown. */
@@ -31912,7 +32105,7 @@ export interface operations {
       }
     }
   }
-  remove_material_api_shelf__key__delete: {
+  shelf_remove_material: {
     parameters: {
       query?: never
       header?: never
@@ -32022,7 +32215,7 @@ export interface operations {
       }
     }
   }
-  change_material_api_shelf__key__patch: {
+  shelf_change_material: {
     parameters: {
       query?: {
         /** @description The light in which colours are shown. */
@@ -32150,7 +32343,7 @@ export interface operations {
       }
     }
   }
-  restore_material_api_shelf__key__restore_post: {
+  shelf_restore_material: {
     parameters: {
       query?: never
       header?: never
@@ -32260,7 +32453,7 @@ export interface operations {
       }
     }
   }
-  add_test_api_shelf__key__tests_post: {
+  shelf_add_test: {
     parameters: {
       query?: {
         /** @description The light in which colours are shown. */
@@ -32393,7 +32586,7 @@ export interface operations {
       }
     }
   }
-  weigh_material_api_shelf__key__weigh_post: {
+  shelf_weigh_material: {
     parameters: {
       query?: {
         /** @description The light in which colours are shown. */
@@ -32521,7 +32714,7 @@ export interface operations {
       }
     }
   }
-  remove_strip_api_strips__strip_id__delete: {
+  strips_remove_strip: {
     parameters: {
       query?: never
       header?: never
@@ -32631,7 +32824,7 @@ export interface operations {
       }
     }
   }
-  change_strip_api_strips__strip_id__patch: {
+  strips_change_strip: {
     parameters: {
       query?: {
         /** @description The light in which colours are shown. */
@@ -32759,7 +32952,7 @@ export interface operations {
       }
     }
   }
-  restore_strip_api_strips__strip_id__restore_post: {
+  strips_restore_strip: {
     parameters: {
       query?: {
         /** @description The light in which colours are shown. */
@@ -32883,7 +33076,7 @@ export interface operations {
       }
     }
   }
-  list_surroundings_api_surroundings_get: {
+  pieces_list_surroundings: {
     parameters: {
       query?: never
       header?: never
@@ -32903,7 +33096,7 @@ export interface operations {
       }
     }
   }
-  remove_target_api_targets__target_id__delete: {
+  targets_remove_target: {
     parameters: {
       query?: never
       header?: never
@@ -33013,7 +33206,7 @@ export interface operations {
       }
     }
   }
-  change_target_api_targets__target_id__patch: {
+  targets_change_target: {
     parameters: {
       query?: {
         /** @description The light in which colours are shown. */
@@ -33141,7 +33334,7 @@ export interface operations {
       }
     }
   }
-  set_beside_api_targets__target_id__beside_post: {
+  recipes_set_beside: {
     parameters: {
       query?: {
         /** @description The light in which colours are shown. */
@@ -33271,7 +33464,7 @@ export interface operations {
       }
     }
   }
-  by_hand_api_targets__target_id__by_hand_post: {
+  recipes_by_hand: {
     parameters: {
       query?: {
         /** @description The light in which colours are shown. */
@@ -33401,7 +33594,7 @@ export interface operations {
       }
     }
   }
-  find_recipes_api_targets__target_id__recipes_post: {
+  recipes_find_recipes: {
     parameters: {
       query?: {
         /** @description The light in which colours are shown. */
@@ -33531,7 +33724,7 @@ export interface operations {
       }
     }
   }
-  restore_target_api_targets__target_id__restore_post: {
+  targets_restore_target: {
     parameters: {
       query?: {
         /** @description The light in which colours are shown. */
@@ -33655,7 +33848,7 @@ export interface operations {
       }
     }
   }
-  find_ways_api_targets__target_id__ways_post: {
+  over_find_ways: {
     parameters: {
       query?: {
         /** @description The light in which colours are shown. */
@@ -33785,7 +33978,7 @@ export interface operations {
       }
     }
   }
-  get_why_api_targets__target_id__why_post: {
+  recipes_get_why: {
     parameters: {
       query?: {
         /** @description The light in which colours are shown. */
@@ -33913,7 +34106,7 @@ export interface operations {
       }
     }
   }
-  list_timers_api_timers_get: {
+  plans_list_timers: {
     parameters: {
       query?: never
       header?: never
@@ -33933,7 +34126,7 @@ export interface operations {
       }
     }
   }
-  start_timer_api_timers_post: {
+  plans_start_timer: {
     parameters: {
       query?: never
       header?: never
@@ -34047,7 +34240,7 @@ export interface operations {
       }
     }
   }
-  remove_timer_api_timers__timer_id__delete: {
+  plans_remove_timer: {
     parameters: {
       query?: never
       header?: never

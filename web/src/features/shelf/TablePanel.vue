@@ -49,7 +49,14 @@ async function take() {
   <div class="table">
     <h2>The shelf as a table</h2>
     <a href="/api/shelf/table.csv" class="btn btn-outline-secondary" download>Save it as CSV</a>
-    <input id="table-file" ref="field" class="visually-hidden" type="file" accept=".csv,text/csv" @change="check" />
+    <input
+      id="table-file"
+      ref="field"
+      class="visually-hidden"
+      type="file"
+      accept=".csv,.tsv,.txt,.xlsx,.ods,text/csv"
+      @change="check"
+    />
     <label for="table-file" class="btn btn-outline-secondary">Open a CSV of tins</label>
     <p class="soft">
       The first row names the columns: name and kind, and any of left_ml, full_ml, price, opened, place, use_up, hex or

@@ -12,19 +12,36 @@ const chosen = ref<number>()
 const wrong = ref('')
 const field = ref<HTMLInputElement>()
 
+const WHITES = ['D50', 'D55', 'D65', 'D75', 'A', 'C', 'E'].map((value) => ({ value, text: value }))
+const file = ref<File>()
+const words = ref('')
+
 async function picked() {
-  const file = field.value?.files?.[0]
-  if (!file) return
-  wrong.value = ''
+  file.value = field.value?.files?.[0]
+  words.value = ''
   found.value = undefined
+  await read()
+  if (field.value) field.value.value = ''
+}
+
+/** Read the file, or another part of it. */
+async function read(asked: { white?: string; first?: number } = {}) {
+  if (!file.value) return
+  wrong.value = ''
+  const query = new URLSearchParams({
+    light: preferences.value.light,
+    name: file.value.name.slice(0, 200),
+    find: words.value,
+    first: (asked.first ?? 0).toString(),
+  })
+  const white = asked.white ?? (found.value?.white_known === 'chosen' ? found.value.white : undefined)
+  if (white) query.set('white', white)
   try {
-    const read = await sendFile<Schemas['ColourFileOut']>(`/api/colours/file?light=${preferences.value.light}`, file)
-    found.value = read
-    choose(0)
+    found.value = await sendFile<Schemas['ColourFileOut']>(`/api/colours/file?${query.toString()}`, file.value)
+    chosen.value = undefined
+    if (!words.value && !asked.first) choose(0)
   } catch (error) {
     wrong.value = wordsOf(error, 'The file could not be read.')
-  } finally {
-    if (field.value) field.value.value = ''
   }
 }
 
@@ -45,15 +62,49 @@ function choose(at: number) {
       ref="field"
       class="visually-hidden"
       type="file"
-      accept=".gpl,.csv,.txt,.cgats,.cxf,.xml,.json,.tsv"
+      accept=".gpl,.csv,.txt,.cgats,.cie,.ti1,.ti2,.ti3,.dat,.cxf,.xml,.json,.tsv,.xlsx,.ods"
       @change="picked"
     />
     <label for="colour-file" class="btn btn-outline-secondary">Open a file of colours</label>
     <p class="soft">
-      GIMP palette, CSV, CGATS or ISO 28178 text, CxF3, JSON, or two columns of wavelength and reflectance.
+      GIMP palette, a table as text, .xlsx or .ods, CGATS or ISO 28178 text, CxF3, JSON; spectra, Lab, XYZ, RGB or hex.
     </p>
     <p v-if="wrong" class="wrong" role="alert">{{ wrong }}</p>
     <p v-for="note in found?.notes" :key="note" class="note">{{ note }}</p>
+    <label v-if="found?.white"
+      ><span>Its colours stand under</span>
+      <BFormSelect :model-value="found.white" :options="WHITES" @update:model-value="read({ white: String($event) })" />
+    </label>
+    <template v-if="found && found.total > found.colours.length">
+      <label
+        ><span class="visually-hidden">Find a colour in the file</span>
+        <BFormInput v-model="words" type="search" placeholder="find a colour" autocomplete="off" @change="read()" />
+      </label>
+      <p>
+        {{
+          found.found === 0
+            ? 'None'
+            : `${(found.first + 1).toString()} to ${(found.first + found.colours.length).toString()}`
+        }}
+        of {{ found.found }} colours
+      </p>
+      <div class="acts">
+        <BButton
+          v-if="found.first > 0"
+          size="sm"
+          variant="outline-secondary"
+          @click="read({ first: Math.max(0, found.first - 200) })"
+          >Those before</BButton
+        >
+        <BButton
+          v-if="found.first + found.colours.length < found.found"
+          size="sm"
+          variant="outline-secondary"
+          @click="read({ first: found.first + found.colours.length })"
+          >The next ones</BButton
+        >
+      </div>
+    </template>
     <ul v-if="found" class="mat" aria-label="Colours of the file">
       <li v-for="(one, at) in found.colours" :key="at">
         <BButton variant="plain" :aria-pressed="at === chosen" @click="choose(at)">
@@ -75,6 +126,11 @@ function choose(at: number) {
 
 p {
   margin: 0;
+}
+
+.acts {
+  display: flex;
+  gap: 8px;
 }
 
 .note {

@@ -1,0 +1,39 @@
+import { useEventListener } from '@vueuse/core'
+
+import { say, sayWrong } from './useNotice'
+
+/** What is said of a print whose letters no font has. */
+const LACKS = 'no font here has'
+
+/** Open a print in a window of its own; what stands against it is said here, not on a sheet of paper. */
+async function openPrint(address: string) {
+  const page = window.open('', '_blank')
+  try {
+    const answer = await fetch(address)
+    if (answer.ok) {
+      await answer.body?.cancel()
+      if (page) page.location.href = address
+      else location.href = address
+      return
+    }
+    page?.close()
+    const { detail } = (await answer.json()) as { detail: string }
+    if (detail.includes(LACKS)) {
+      const anyway = `${address}${address.includes('?') ? '&' : '?'}anyway=true`
+      say(detail, undefined, { text: 'Print it all the same', act: () => window.open(anyway, '_blank') })
+    } else sayWrong(new Error(detail))
+  } catch {
+    page?.close()
+    sayWrong(new Error('It could not be printed: the program does not answer.'))
+  }
+}
+
+/** Whatever link leads to a print, it is opened so. */
+export function useOpenPrint() {
+  useEventListener(document, 'click', (event) => {
+    const link = event.target instanceof Element ? event.target.closest<HTMLAnchorElement>('a[href*=".pdf"]') : null
+    if (!link || event.defaultPrevented || event.ctrlKey || event.metaKey || event.shiftKey) return
+    event.preventDefault()
+    void openPrint(link.href)
+  })
+}
