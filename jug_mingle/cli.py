@@ -71,11 +71,12 @@ def _settings(data: Path, *, share: bool, certificate: Path | None, key: Path | 
 def _serve(settings: Settings, port: int, *, demo: bool = False) -> None:
     gc.disable()  # what a start imports stays: to look through it for rubbish, again and again, finds none
     from jug_mingle.api.app import create_app, pages_folder
-    from jug_mingle.api.serving import Serving
+    from jug_mingle.api.serving import Serving, keep_memory_together
 
     if not (pages_folder() / "index.html").exists():
         typer.echo("The pages are not built yet: run `make web` first.", err=True)
         raise typer.Exit(1)
+    keep_memory_together()
     listening = listen(port, EVERYWHERE if settings.share else HOST)
     scheme, port = "https" if settings.certificate else "http", listening.getsockname()[1]
     typer.echo(f"Jug Mingle is at {scheme}://{HOST}:{port}  (Ctrl+C stops it)")

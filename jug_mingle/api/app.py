@@ -133,15 +133,15 @@ def _called(route: APIRoute) -> str:
 
 
 def _get_ready(database: Database) -> None:
-    """Fit the shelf, which the first page asks for, and then fetch the compiled loops of the search and of pictures."""
+    """Fit the shelf, which the first page asks for, fetch the compiled loops, and learn what can be found."""
     with database.read() as session:
         renew_fit(session)
+    picture.warm_up()
+    search.warm_up()
     # The name before what is read: what is written meanwhile has a later one, and is read again.
     newest = database.changes.name
     with database.read() as session:
         index_of(session, newest)
-    search.warm_up()
-    picture.warm_up()
 
 
 def _serve_pages(app: FastAPI) -> None:

@@ -1,6 +1,8 @@
 """Where the 24-patch chart is in a photo: OpenCV finds squares, a lattice through them proposes, the colours decide."""
 
 from collections.abc import Iterator
+from dataclasses import dataclass
+from time import thread_time
 from typing import Any, Final
 
 import cv2
@@ -22,22 +24,54 @@ _LONGEST: Final = (1100, 2000)
 _IS_THE_CHART: Final = 9.0
 
 
-def find_chart(pixels: Pixels, linear: FloatArray) -> Chart | None:
+WITHIN: Final = 2.0
+"""So much of a processor's time is spent on looking; most charts are found in a half of it. [s]"""
+
+
+class LookedLongEnoughError(Exception):
+    """The time was up before the whole picture was looked through; nothing is known of the rest."""
+
+
+@dataclass(frozen=True, slots=True)
+class _Clock:
+    """How much of a processor's time is left. By the thread's own time a busy machine finds no fewer charts."""
+
+    ends: float
+
+    def check(self) -> None:
+        if thread_time() > self.ends:
+            raise LookedLongEnoughError
+
+
+def find_chart(pixels: Pixels, linear: FloatArray, *, within: float = WITHIN) -> Chart | None:
     """Return the chart in a photo, or nothing when there is none wholly in the picture.
 
     Parameters
     ----------
+    within : float
+        How long to look. [s of a processor]
     pixels : (h, w, 3) uint8
         sRGB.
     linear : (h, w, 3) ndarray
         The same as linear sRGB. [0..1]
+
+    Raises
+    ------
+    LookedLongEnoughError
+        If the time was up before a chart was found.
     """
+    clock = _Clock(thread_time() + within)
+    return _found(pixels, linear, clock)
+
+
+def _found(pixels: Pixels, linear: FloatArray, clock: _Clock) -> Chart | None:
     best: Chart | None = None
     for longest in _LONGEST:
         scale = min(2.0, longest / max(pixels.shape[:2]))
         kind = cv2.INTER_AREA if scale < 1 else cv2.INTER_CUBIC
         small = cv2.resize(pixels, None, fx=scale, fy=scale, interpolation=kind).astype(np.uint8)
-        for corners in _proposals(small):
+        for corners in _proposals(small, clock):
+            clock.check()
             try:
                 chart = read_chart(linear, corners / scale)
             except (UnusablePatchError, ValueError):
@@ -51,10 +85,10 @@ def find_chart(pixels: Pixels, linear: FloatArray) -> Chart | None:
     return None
 
 
-def _proposals(pixels: Pixels) -> Iterator[FloatArray]:
+def _proposals(pixels: Pixels, clock: _Clock) -> Iterator[FloatArray]:
     """Yield corners (4, 2) of fields that may be the chart's, the fullest lattices first."""
-    squares = _squares(pixels)
-    lattices = sorted(_lattices(squares), key=lambda lattice: -len(lattice[0]))
+    squares = _squares(pixels, clock)
+    lattices = sorted(_lattices(squares, clock), key=lambda lattice: -len(lattice[0]))
     for places, centres in lattices[:6]:
         H, inside = cv2.findHomography(places.astype(np.float64), centres, cv2.RANSAC, 3.0)
         if int(inside.sum()) < _ENOUGH - 1:
@@ -81,7 +115,7 @@ def _fields(H: NDArray[Any], places: NDArray[np.int64], long: int, high: int) ->
         yield cv2.perspectiveTransform(field[np.newaxis], H)[0]
 
 
-def _squares(pixels: Pixels) -> FloatArray:
+def _squares(pixels: Pixels, clock: _Clock) -> FloatArray:
     """Return centres and sides (n, 3) of what looks like a square seen from somewhere."""
     found: list[tuple[float, float, float]] = []
     height, width = pixels.shape[:2]
@@ -92,6 +126,7 @@ def _squares(pixels: Pixels) -> FloatArray:
         for block in (11, 31):
             edges = cv2.adaptiveThreshold(view, 255, cv2.ADAPTIVE_THRESH_MEAN_C, cv2.THRESH_BINARY, block, 3)
             for picture in (edges, cv2.erode(edges, np.ones((3, 3), np.uint8))):
+                clock.check()
                 contours, _ = cv2.findContours(picture, cv2.RETR_LIST, cv2.CHAIN_APPROX_SIMPLE)
                 large = [c for c in contours if len(c) > 3]  # most contours are specks of a few points
                 found += [square for c in large if (square := _as_square(c, height * width)) is not None]
@@ -116,7 +151,7 @@ def _as_square(contour: NDArray[Any], picture: int) -> tuple[float, float, float
     return float(x), float(y), float(np.sqrt(area))
 
 
-def _lattices(squares: FloatArray) -> Iterator[tuple[NDArray[np.int64], FloatArray]]:
+def _lattices(squares: FloatArray, clock: _Clock) -> Iterator[tuple[NDArray[np.int64], FloatArray]]:
     """Yield groups of squares as whole-numbered places (n, 2) of a lattice with their centres (n, 2)."""
     if len(squares) < _ENOUGH:
         return
@@ -127,6 +162,7 @@ def _lattices(squares: FloatArray) -> Iterator[tuple[NDArray[np.int64], FloatArr
         near[b].append(a)
     left = set(range(len(squares)))
     while left:
+        clock.check()
         group, edge = set(), [left.pop()]
         while edge:
             at = edge.pop()

@@ -3,18 +3,20 @@
 import io
 from collections.abc import Mapping
 from datetime import UTC, datetime
+from functools import cache
 from typing import Final, Literal
 
 import numpy as np
-import pillow_heif
 from numpy.typing import NDArray
 from PIL import Image, ImageCms, ImageOps, PngImagePlugin, UnidentifiedImageError
 
 Pixels = NDArray[np.uint8]
 
-pillow_heif.register_heif_opener()
 # The size of a picture is checked below, against the limit of the caller, before any pixel is decoded.
 Image.MAX_IMAGE_PIXELS = None
+
+MOST_A_SIDE: Final = 30_000
+"""A picture is not longer than this: a strip of one pixel's height takes gigabytes to make smaller. [pixels]"""
 
 MEDIA_TYPES: Final = {
     "JPEG": "image/jpeg",
@@ -32,6 +34,20 @@ class NotAPictureError(ValueError):
 
 class PictureTooLargeError(ValueError):
     """The picture has more pixels than the limit."""
+
+
+def opened(data: bytes) -> Image.Image:
+    """Return a picture that is not decoded yet. What reads HEIC is loaded when the first one comes."""
+    if data[4:8] == b"ftyp":
+        _register_heic()
+    return Image.open(io.BytesIO(data))
+
+
+@cache
+def _register_heic() -> None:
+    import pillow_heif
+
+    pillow_heif.register_heif_opener()
 
 
 def decode(data: bytes, *, max_pixels: int, longest: int) -> tuple[Pixels, str]:
@@ -52,10 +68,14 @@ def decode(data: bytes, *, max_pixels: int, longest: int) -> tuple[Pixels, str]:
         If it has more than max_pixels.
     """
     try:
-        with Image.open(io.BytesIO(data)) as image:
+        with opened(data) as image:
             if image.format not in MEDIA_TYPES:
                 raise NotAPictureError(f"{image.format} pictures are not read: save it as {READ}")
             width, height = image.size
+            if max(width, height) > MOST_A_SIDE:
+                raise PictureTooLargeError(
+                    f"the photo is {max(width, height)} pixels long, more than {MOST_A_SIDE}: cut it smaller"
+                )
             if width * height > max_pixels:
                 raise PictureTooLargeError(
                     f"the photo has {width * height / 1e6:.0f} million pixels, more than {max_pixels / 1e6:.0f}: "
@@ -82,7 +102,7 @@ def taken_at(data: bytes) -> datetime | None:
     A camera that says no offset from UTC is taken to go by the clock of this machine.
     """
     try:
-        with Image.open(io.BytesIO(data)) as image:
+        with opened(data) as image:
             exif = image.getexif().get_ifd(_EXIF)
         when, offset = str(exif.get(_TAKEN, "")), str(exif.get(_OFFSET, ""))
         stamp = datetime.strptime(f"{when} {offset}".strip(), "%Y:%m:%d %H:%M:%S" + (" %z" if offset else ""))

@@ -22,6 +22,7 @@ from jug_mingle.formats.svg_shapes import write_svg
 from jug_mingle.formats.true_scale import Printed, Table, TrueFace, true_scale
 from jug_mingle.services.layouts import Laid, both, length, numbers_of, steps_of
 from jug_mingle.services.motifs import letters, motif_of
+from jug_mingle.services.way_up import way_up
 
 _MARK: Final = 0.005
 """Half the length of a register mark. [m]"""
@@ -164,14 +165,6 @@ def _where(one: Laid, saying: Saying) -> Table:
         title="Positions, in their order", heads=("on", "left edge from the left", "top edge from the top", "way up"),
         rows=rows,
     )  # fmt: skip
-
-
-def way_up(turn: float, *, mirrored: bool) -> str:
-    """Return which way up something is laid, in words."""
-    way = {0: "upright", 90: "top to the right", 180: "upside down", 270: "top to the left"}.get(
-        round(turn) % 360, f"turned {turn % 360:g}° clockwise"
-    )
-    return f"{way}, face down (mirrored)" if mirrored else way
 
 
 def _cut(one: Laid, saying: Saying) -> Iterator[Table]:

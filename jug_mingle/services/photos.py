@@ -244,9 +244,16 @@ def chart_on(row: PhotoRow, folder: PhotoFolder, corners: Sequence[tuple[float, 
 
 
 def _found_chart(pixels: Pixels) -> Chart | None:
-    from jug_mingle.formats.chart_finder import find_chart  # OpenCV takes a fifth of a second to import
+    # OpenCV takes a fifth of a second to import.
+    from jug_mingle.formats.chart_finder import WITHIN, LookedLongEnoughError, find_chart
 
-    return find_chart(pixels, _LINEAR[pixels])
+    try:
+        return find_chart(pixels, _LINEAR[pixels])
+    except LookedLongEnoughError:
+        raise UnfitError(
+            f"no 24-patch card was found within {WITHIN:g} seconds of looking, and the rest of the photo was left: "
+            "mark the four outer corners of its patches instead"
+        ) from None
 
 
 def scheme_of(

@@ -1,6 +1,5 @@
 """Devices of the workshop: a code on the main screen, a device let in, sent away."""
 
-import segno
 from fastapi import APIRouter, Request, Response
 
 from jug_mingle.api.access import Visitor, cookie_name, visitor_of
@@ -87,6 +86,8 @@ def _code(request: Request, context: Context) -> CodeOut | None:
     if code is None:
         return None
     address = f"{_addresses(request, context)[0]}/pair"
+    import segno  # a start need not take it
+
     said = f"{code.code[:4]}-{code.code[4:]}"
     return CodeOut(
         code=said, may=code.may, seconds=context.doors.seconds_left(code), address=address,

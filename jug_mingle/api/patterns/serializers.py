@@ -10,7 +10,7 @@ from jug_mingle.core.pattern.sheets import Position
 from jug_mingle.core.pieces.addresses import said_of
 from jug_mingle.services.layouts import Laid, both, length, says_of
 from jug_mingle.services.motifs import outlines_of
-from jug_mingle.services.pattern_prints import way_up
+from jug_mingle.services.way_up import way_up
 from jug_mingle.store.models import MotifRow
 
 

@@ -17,7 +17,7 @@ from jug_mingle.documents.plan import AddedStepIn, HoursIn, PlanFile, StepKey, S
 from jug_mingle.documents.strict import Id
 from jug_mingle.errors import DeviceTroubleError
 from jug_mingle.formats.images import encode
-from jug_mingle.services import busy_calendar, plan_asks, plan_progress, plan_work, plans, timers
+from jug_mingle.services import plan_asks, plan_progress, plan_work, plans, timers
 from jug_mingle.services.hours import hours_kept, keep_busy, keep_hours
 from jug_mingle.services.jobs import get_job
 from jug_mingle.services.plan_money import money_of
@@ -239,6 +239,8 @@ def set_hours(body: HoursIn, context: ContextNow) -> schemas.HoursOut:
 def read_busy(body: schemas.BusyIn, context: ContextNow) -> schemas.HoursOut:
     """Read what is taken from a calendar file; it takes the place of what an earlier one said."""
     with context.database.write.begin() as session:
+        from jug_mingle.services import busy_calendar  # and with it what reads calendars
+
         keep_busy(session, busy_calendar.read(session, body.calendar.encode()))
         return serializers.hours_out(session)
 

@@ -1,7 +1,7 @@
 """A drawing and a finish and a light → the picture."""
 
 from dataclasses import dataclass
-from typing import Final, get_args
+from typing import Final
 
 import numpy as np
 from numpy.typing import NDArray
@@ -19,7 +19,6 @@ from jug_mingle.core.finishes.parallel import side_by_side
 from jug_mingle.core.finishes.relief import lit_by
 from jug_mingle.core.finishes.stack import Finish
 from jug_mingle.core.finishes.stack_tables import colours
-from jug_mingle.core.finishes.textures import Texture, tile
 from jug_mingle.core.optics.grounds import ground
 from jug_mingle.core.pieces import UNPAINTED, Samples, draw, usual_piece
 from jug_mingle.core.pieces.addresses import WHEN_ASKED, zone_of
@@ -99,9 +98,7 @@ def render_field(samples: Samples, size: tuple[int, int], layer: Layer) -> Pictu
 
 
 def warm_up() -> None:
-    """Make what every picture needs, by drawing a small one: the textures, and the loops, which are compiled then."""
-    for texture in get_args(Texture):
-        tile(texture)
+    """Make what every picture needs, by drawing a small one: the texture of wood, and the loops, compiled then."""
     wax = (WAXES["white wax"],)
     layers = (Layer(kind="wax", films=wax, place="recess"), Layer(kind="wax_eraser", place="edges"))
     render(draw(usual_piece("box"), 64, 48).samples(), (48, 64), Finish(layers=layers), light_named("window"))

@@ -2,14 +2,16 @@
 cut or would tear."""
 
 from dataclasses import dataclass
-from typing import Final
+from typing import Any, Final
 
-import cv2
 import numpy as np
 from numpy.typing import NDArray
 
 from jug_mingle.core.arrays import FloatArray
+from jug_mingle.core.on_first_use import OnFirstUse
 from jug_mingle.core.pattern.art import Motif, Ring, signed_area
+
+cv2: Any = OnFirstUse("cv2")
 
 Mask = NDArray[np.bool_]
 
@@ -113,7 +115,7 @@ def _sized(picture: FloatArray) -> FloatArray:
     by = FINEST / longest
     way = cv2.INTER_AREA if by < 1.0 else cv2.INTER_CUBIC
     size = (max(8, round(picture.shape[1] * by)), max(8, round(picture.shape[0] * by)))
-    return np.clip(cv2.resize(picture, size, interpolation=way), 0.0, 1.0)
+    return np.asarray(np.clip(cv2.resize(picture, size, interpolation=way), 0.0, 1.0))
 
 
 def otsu(values: FloatArray) -> float:

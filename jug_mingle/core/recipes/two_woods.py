@@ -6,7 +6,6 @@ from itertools import combinations, product
 from typing import Final
 
 import numpy as np
-from scipy.spatial import cKDTree
 
 from jug_mingle.core.arrays import FloatArray, read_only
 from jug_mingle.core.colour.difference import delta_E_CIE2000
@@ -158,6 +157,8 @@ class _Maker:
         ]
         Labs = [np.concatenate([_in_lights(one.R, self.lights) for one in some]) for some in coarse]
         dark = Labs.pop(self.darkest)
+        from scipy.spatial import cKDTree  # ten megabytes that a start need not take
+
         apart: FloatArray = np.array([cKDTree(Lab).query(dark)[0] for Lab in Labs]).max(axis=0)
         ends = np.cumsum([len(one.R) for one in coarse[self.darkest]])
         found: dict[object, tuple[OverStep, ...]] = {}
