@@ -3,7 +3,7 @@ PY := .venv/bin/python
 export PYTHONDONTWRITEBYTECODE :=
 SHELL := /bin/bash
 
-.PHONY: demo serve dev test soak check coverage mutants api shots bench web format lock
+.PHONY: demo serve dev test soak check coverage mutants api shots bench web format lock wheel schemas
 .DEFAULT_GOAL := demo
 
 build:
@@ -83,6 +83,17 @@ soak: build/develop.stamp build/npm-develop.stamp build/web.stamp build/bench.st
 	@scripts/install_browser
 	@SOAK=1 $(PY) -W error scripts/run_tests.py $(TESTS)
 	@$(PY) -m bench long_run
+
+# One file that holds the whole program, its pages and the notices of what it is made of; Node is not needed to run it.
+wheel: build/develop.stamp build/npm-develop.stamp build/web.stamp
+	@$(PY) scripts/collect_notices.py
+	@rm -rf dist build/lib build/bdist.*
+	@.venv/bin/uv build -q --wheel --out-dir dist
+	@ls dist/*.whl
+
+# Every route against its own document, with a few thousand made-up requests.
+schemas: build/develop.stamp build/web.stamp
+	@$(PY) scripts/check_schemas.py $(ARGS)
 
 coverage: build/develop.stamp build/web.stamp
 	@$(PY) -m coverage run --source jug_mingle -m unittest discover -q -s tests/core -t . && $(PY) -m coverage run -a --source jug_mingle -m unittest discover -q -s tests/services -t . \

@@ -1,4 +1,4 @@
-"""The command line: `jug-mingle demo`, `serve`, `backup`, `restore`, `export`, `import`, `match`, `plan`."""
+"""The command line: `demo`, `serve`, `backup`, `restore`, `export`, `import`, `doctor`, `match`, `plan`."""
 
 import gc
 import json
@@ -68,9 +68,10 @@ def _settings(data: Path, *, share: bool, certificate: Path | None, key: Path | 
     return settings
 
 
-def _serve(settings: Settings, port: int, *, demo: bool = False) -> None:
+def _serve(settings: Settings, port: int, at: Callable[[str], object], *, demo: bool = False) -> None:
     gc.disable()  # what a start imports stays: to look through it for rubbish, again and again, finds none
     from jug_mingle.api.app import create_app, pages_folder
+    from jug_mingle.core.compiling import are_kept
     from jug_mingle.api.serving import Serving, keep_memory_together
 
     if not (pages_folder() / "index.html").exists():
@@ -90,6 +91,9 @@ def _serve(settings: Settings, port: int, *, demo: bool = False) -> None:
     program = demo_app(settings.data, settings) if demo else create_app(settings, make_demo=demo_archive)
     gc.freeze()
     gc.enable()
+    if not are_kept():
+        typer.echo("The first start on this machine compiles for half a minute, aside; later ones are ready at once.")
+    at(f"{scheme}://{HOST}:{port}")
     with suppress(KeyboardInterrupt):
         Serving(program, certificate=settings.certificate, key=settings.certificate_key).run(sockets=[listening])
 
@@ -100,10 +104,12 @@ def serve(
     key: _Key = None,
 ) -> None:  # fmt: skip
     """Serve the program on this machine, with your own data; `--share` for the devices of your workshop, too."""
-    with _refusals():
+    from jug_mingle.services.in_use import in_use
+
+    with _refusals(), in_use(data) as at:
         settings = _settings(data, share=share, certificate=certificate, key=key)
         prepare_own(data)
-    _serve(settings, port)
+        _serve(settings, port, at)
 
 
 @app.command()
@@ -112,10 +118,12 @@ def demo(
     key: _Key = None,
 ) -> None:  # fmt: skip
     """Serve the program with the demo: a library's card cabinet, a shelf of tins, five photos."""
-    with _refusals():
+    from jug_mingle.services.in_use import in_use
+
+    with _refusals(), in_use(data) as at:
         settings = _settings(data, share=share, certificate=certificate, key=key)
         prepare_demo(data, said=typer.echo)
-    _serve(settings, port, demo=True)
+        _serve(settings, port, at, demo=True)
 
 
 @contextmanager
@@ -160,6 +168,22 @@ def export(
 
 def _photos(photos: Mapping[str, int]) -> str:
     return f"{len(photos)} photo{'' if len(photos) == 1 else 's'}, {sum(photos.values()) / 1e6:.1f} MB, all checked"
+
+
+@app.command()
+def doctor(
+    data: _Data = Path("data"), only_look: Annotated[bool, typer.Option("--only-look", help="Change nothing.")] = False
+) -> None:
+    """Look through a data folder, and mend what can be mended; stop the program first."""
+    from jug_mingle.services.doctor import look_through
+
+    marks = {"sound": "ok     ", "mended": "mended ", "wrong": "WRONG  "}
+    found = []
+    for one in look_through(data, mend=not only_look):
+        found.append(one)
+        typer.echo(f"{marks[one.state]}{one.words}")
+    if any(one.state == "wrong" for one in found):
+        raise typer.Exit(1)
 
 
 @app.command()
