@@ -71,8 +71,8 @@ def _settings(data: Path, *, share: bool, certificate: Path | None, key: Path | 
 def _serve(settings: Settings, port: int, at: Callable[[str], object], *, demo: bool = False) -> None:
     gc.disable()  # what a start imports stays: to look through it for rubbish, again and again, finds none
     from jug_mingle.api.app import create_app, pages_folder
-    from jug_mingle.core.compiling import are_kept
     from jug_mingle.api.serving import Serving, keep_memory_together
+    from jug_mingle.core.compiling import are_kept
 
     if not (pages_folder() / "index.html").exists():
         typer.echo("The pages are not built yet: run `make web` first.", err=True)

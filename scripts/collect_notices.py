@@ -44,7 +44,8 @@ def of_pages() -> str:
     parts = []
     for name, one in sorted(found.items()):
         file = Path(one.get("licenseFile", ""))
-        text = file.read_text("utf-8", errors="replace").strip() if file.name.lower().startswith(("licen", "copying")) else ""
+        there = file.name.lower().startswith(("licen", "copying"))
+        text = file.read_text("utf-8", errors="replace").strip() if there else ""
         parts.append(f"{name}\n{one.get('licenses', '')}\n\n{text}\n")
     return RULE.join(parts)
 

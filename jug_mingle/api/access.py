@@ -110,7 +110,7 @@ class Access:
         try:
             await self.app(scope, receive, _while_let_in(doors, token, send) if visitor.device else send)
         except SentAwayError:
-            pass
+            await send({"type": "http.response.body", "body": b"", "more_body": False})
         finally:
             may_change.reset(told)
         if visitor.device:

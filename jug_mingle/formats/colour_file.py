@@ -135,12 +135,17 @@ def _no_surface(at: FloatArray, share: FloatArray) -> str:
         return "it is exactly 1 at 560 nm and above 1 elsewhere, as the relative power of a lamp is"
     if share.max() > 1.04 and (share[seen] > 1.005).mean() > 0.34:
         return f"it gives back up to {100 * share.max():.0f} % over a third of the light"
-    # A line of a lamp stands alone: up and down again within 20 nm, by half of all that there is.
-    peaks = every[1:-1] - np.maximum(every[:-2], every[2:])
-    if peaks.max() > max(0.05, 0.3 * every.max()):
-        return f"it has a line at {410 + 10 * int(np.argmax(peaks))} nm, as only lamps have"
+    # A line of a lamp, or its blue diode, stands alone: 20 nm to either side there is half as much. Of 3388 measured
+    # surfaces none has a peak of more than 0.47 of its largest value; fluorescent lamps and white diodes have 0.59 up.
+    around = np.maximum(np.interp(at - _ASIDE, at, share), np.interp(at + _ASIDE, at, share))
+    peaks = np.where(seen, share - around, 0.0)
+    if peaks.max() > max(0.05, _LINE * share[seen].max()):
+        return f"it has a line at {at[int(np.argmax(peaks))]:g} nm, as only lamps have"
     return ""
 
+
+_ASIDE: Final = 20.0
+_LINE: Final = 0.52
 
 _LAMP: Final = re.compile(
     r"\b(SPD|illuminants?|lamp|spectral power|emission|emissive|irradiance|radiance|luminance|transmittance|"

@@ -144,12 +144,14 @@ def write(samples: Sequence[Sample], title: str) -> bytes:
     root = ET.Element(f"{{{NAMESPACE}}}CxF")
     info = add(root, "FileInformation")
     add(info, "Creator", "Jug Mingle")
-    add(info, "CreationDate", datetime.now(UTC).strftime("%Y-%m-%dT%H:%M:%SZ"))
+    made = datetime.now(UTC).strftime("%Y-%m-%dT%H:%M:%SZ")
+    add(info, "CreationDate", made)
     add(info, "Description", clean_name(title, "Colours"))
     resources = add(root, "Resources")
     things = add(resources, "ObjectCollection")
     for place, sample in enumerate(samples, start=1):
         thing = add(things, "Object", ObjectType="Standard", Name=clean_name(sample.name, "colour"), Id=f"c{place}")
+        add(thing, "CreationDate", made)
         values = add(thing, "ColorValues")
         if sample.R is not None:
             text = " ".join(f"{x:.6f}" for x in sample.R)

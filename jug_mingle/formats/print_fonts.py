@@ -77,9 +77,15 @@ def missing(words: str) -> str:
 
 
 def runs(words: str, *, bold: bool = False) -> Iterator[tuple[str, str]]:
-    """Yield words in pieces that are printed in one font: (its name, the piece); what no font has as a box."""
+    """Yield words in pieces that are printed in one font: (its name, the piece); what no font has as a box.
+
+    Words that one font has whole are one piece, so that a name does not change its face at every other letter.
+    """
     weight = BOLD if bold else PLAIN
-    _faces(weight)
+    for face in _faces(weight):
+        if all(ord(letter) in face.face.charToGlyph for letter in words):
+            yield str(face.fontName), words
+            return
     fonts = [_font_of(letter, weight) for letter in words]
     for font, some in groupby(zip(fonts, words, strict=True), key=lambda one: one[0]):
         piece = "".join(letter for _, letter in some)

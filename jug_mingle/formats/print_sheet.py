@@ -6,7 +6,6 @@ from typing import Final
 
 from reportlab.lib.pagesizes import A4, LETTER
 from reportlab.lib.units import mm
-from reportlab.pdfbase import pdfmetrics
 from reportlab.pdfgen.canvas import Canvas
 
 from jug_mingle.errors import UnfitError
@@ -76,11 +75,11 @@ def _move_pages(canvas: Canvas) -> None:
 def text(canvas: Canvas, x: float, y: float, words: str, *, size: float = 10.0, bold: bool = False) -> None:
     """Write words with their foot at (x, y). [mm, points]"""
     canvas.written += words
-    at = x * mm
+    line = canvas.beginText(x * mm, y * mm)
     for font, piece in runs(words, bold=bold):
-        canvas.setFont(font, size)
-        canvas.drawString(at, y * mm, piece)
-        at += pdfmetrics.stringWidth(piece, font, size)
+        line.setFont(font, size)
+        line.textOut(piece)
+    canvas.drawText(line)
 
 
 def fitted(words: str, *, width: float, size: float, bold: bool = False) -> str:

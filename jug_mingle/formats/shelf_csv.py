@@ -91,8 +91,8 @@ def read_shelf_csv(data: bytes, *, taken: Iterable[str] = ()) -> ShelfCsv:
     names = {cell.lower(): place for place, cell in enumerate(header)}
     if "name" not in names or "kind" not in names:
         raise ShelfCsvError(f"the first row must name the columns, at least name and kind: {', '.join(COLUMNS)}")
-    if len(rows) > _MOST:
-        raise ShelfCsvError(f"there are {len(rows)} rows in this file; at most {_MOST} are read")
+    if (many := sum(map(any, rows))) > _MOST + 1:
+        raise ShelfCsvError(f"there are {many - 1} rows in this file; at most {_MOST} are read")
     known = {column.lower(): column for column in (*COLUMNS, *SAID)}
     notes = tuple(f"Column {cell!r} is not known and was passed over." for cell in header if cell.lower() not in known)
     good, bad, seen = [], [], {name.strip().lower() for name in taken}

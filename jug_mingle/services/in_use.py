@@ -56,7 +56,7 @@ def is_held(data: Path) -> bool:
 
 def _words(data: Path, reason: str) -> str:
     if "locked" not in reason:
-        return f"the data folder {data} cannot be written to ({reason}): make room, or give yourself the right to write there"
+        return f"the data folder {data} cannot be written to ({reason}): make room, or take the right to write there"
     where = ""
     with suppress(OSError):
         where = (data / _WHERE).read_text("utf-8")[:200]

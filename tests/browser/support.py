@@ -5,6 +5,7 @@ import threading
 import time
 from pathlib import Path
 
+from fastapi import FastAPI
 from playwright.sync_api import Browser, Playwright
 
 from jug_mingle.api.app import create_app
@@ -41,13 +42,16 @@ class Server:
     Given a port it takes that one, so that a page finds it again after it was away.
     """
 
-    def __init__(self, data: Path, *, own: bool = False, port: int = 0) -> None:
-        listening = listen(port)
+    def __init__(
+        self, data: Path, *, own: bool = False, port: int = 0, program: FastAPI | None = None, host: str = HOST
+    ) -> None:
+        listening = listen(port, host)
         self.port = listening.getsockname()[1]
         self.address = f"http://{HOST}:{self.port}"
         if own:
             prepare_own(data)
-        program = create_app(Settings(data=data), make_demo=demo_archive) if own else demo_app(data)
+        if program is None:
+            program = create_app(Settings(data=data), make_demo=demo_archive) if own else demo_app(data)
         self._server = Serving(program, log_level="error")
         self._thread = threading.Thread(target=self._server.run, args=([listening],), daemon=True)
 

@@ -4,6 +4,7 @@ import socket
 import threading
 import time
 import unittest
+from contextlib import ExitStack, suppress
 
 import numpy as np
 from hypothesis import given
@@ -11,6 +12,7 @@ from hypothesis import strategies as st
 from numpy.testing import assert_allclose
 
 from jug_mingle.devices.lines import (
+    IDLE,
     DeviceGarbledError,
     DeviceGoneError,
     DeviceRefusedError,
@@ -45,6 +47,80 @@ class LinesTest(unittest.TestCase):
             opened(bytes(line))
         with self.assertRaises(DeviceGarbledError):
             opened(sealed("R 0.1")[: min(at, 8)])
+
+
+class StrangersTest(unittest.TestCase):
+    """A stand-in listens on a port that any page and program reaches: it answers only who has its key."""
+
+    def setUp(self) -> None:
+        self.device = self.enterContext(SimulatedScale())
+
+    def heard(self, *said: bytes) -> bytes:
+        """Return what comes back until the stand-in hangs up."""
+        with socket.create_connection(self.device.address, timeout=8) as connection:
+            for one in said:
+                connection.sendall(one)
+            heard = b""
+            try:
+                while chunk := connection.recv(4096):
+                    heard += chunk
+            except ConnectionError:
+                pass
+            return heard
+
+    def test_no_key_no_answer(self) -> None:
+        """Neither what a page sends as a form, nor a command, nor a wrong key is answered."""
+        form = b"POST / HTTP/1.1\r\nHost: x\r\nContent-Length: 14\r\n\r\nSIM LOAD 4000\n"
+        for said in (form, b"ID\n", b"SIM FAULT drift\n", b"HELLO \n", b"HELLO 1234\nW\n", b"hello\n", b"\n"):
+            with self.subTest(said):
+                self.assertEqual(self.heard(said), b"")
+        self.assertIn(b"ID jm-scale", self.heard(f"HELLO {self.device.key}\nID\n\n".encode()))
+
+    def test_without_a_line_end(self) -> None:
+        """A line has an end within 4 kB, or it is hung up: nothing grows."""
+        self.assertEqual(self.heard(b"x" * 100_000), b"")
+        self.assertEqual(self.heard(f"HELLO {self.device.key}\n".encode() + b"x" * 100_000), b"")
+
+    def test_idle_ones_go(self) -> None:
+        """Who says nothing is let go, and a crowd of them keeps nobody out for longer."""
+        with ExitStack() as crowd:
+            for _ in range(40):
+                crowd.enter_context(socket.create_connection(self.device.address, timeout=8))
+            time.sleep(IDLE + 0.5)
+            self.assertEqual(Scale(self.device.address, key=self.device.key).weigh().grams, 0.0)
+
+    def test_tray_of_a_full_shelf(self) -> None:
+        """Two hundred tins with long names lie on the tray of the reader, a few to a line."""
+        names = [f"A tin of the library with a rather long name, number {n}" for n in range(200)]
+        tray = {name: lambda: RAMP for name in names}
+        reader = self.enterContext(SimulatedReader(lambda: tray))
+        found = ColourReader(reader.address, key=reader.key).tray()
+        self.assertEqual(found[1:], names)
+
+
+class TrickleTest(unittest.TestCase):
+    def test_a_letter_now_and_then(self) -> None:
+        """A device that sends a letter at a time is waited for once, not for each letter; what is no number is none."""
+        for said, pause, error in (
+            (b"W 1.0 g S*00" * 40, 0.1, DeviceSlowError),
+            (sealed("W nan g S"), 0.0, DeviceGarbledError),
+            (sealed("W inf kg S"), 0.0, DeviceGarbledError),
+            (sealed("W 1e308 lb S"), 0.0, DeviceGarbledError),
+            (sealed("W -5000 kg S"), 0.0, DeviceGarbledError),
+        ):
+            server = socket.create_server(("127.0.0.1", 0))
+
+            def serve(server: socket.socket = server, said: bytes = said, pause: float = pause) -> None:
+                connection, _ = server.accept()
+                with connection, suppress(OSError):
+                    connection.recv(100)
+                    for letter in said:
+                        connection.sendall(bytes([letter]))
+                        time.sleep(pause)
+
+            threading.Thread(target=serve, daemon=True).start()
+            with self.subTest(said[:14]), server, self.assertRaises(error):
+                Scale(server.getsockname(), timeout=0.5).weigh()
 
 
 class ReaderTest(unittest.TestCase):
