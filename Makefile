@@ -93,7 +93,7 @@ wheel: build/develop.stamp build/npm-develop.stamp build/web.stamp
 
 # Every route against its own document, with a few thousand made-up requests.
 schemas: build/develop.stamp build/web.stamp
-	@$(PY) scripts/check_schemas.py $(ARGS)
+	@PYTHONPATH=. $(PY) scripts/check_schemas.py $(ARGS)
 
 coverage: build/develop.stamp build/web.stamp
 	@$(PY) -m coverage run --source jug_mingle -m unittest discover -q -s tests/core -t . && $(PY) -m coverage run -a --source jug_mingle -m unittest discover -q -s tests/services -t . \

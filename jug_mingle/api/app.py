@@ -18,7 +18,7 @@ from starlette.types import ASGIApp, Message, Receive, Scope, Send
 from jug_mingle import __version__
 from jug_mingle.api.access import Access
 from jug_mingle.api.bounds import Bounds, addresses_of_files
-from jug_mingle.api.context import Context
+from jug_mingle.api.context import PROBLEMS, Context
 from jug_mingle.api.failures import Foresight, answer, speak_of_failures
 from jug_mingle.api.guard import Guard
 from jug_mingle.api.nouns import NOUNS
@@ -110,7 +110,7 @@ def create_app(
 
     app = FastAPI(
         title="Jug Mingle", version=__version__, lifespan=lifespan, docs_url=None, redoc_url=None,
-        generate_unique_id_function=_called,
+        generate_unique_id_function=_called, responses=PROBLEMS,
     )  # fmt: skip
     speak_of_failures(app)
     app.add_middleware(DoneOnce)

@@ -123,10 +123,7 @@ class WorkshopTest(unittest.TestCase):
         """A page of another origin, in the browser of a device that is let in, writes nothing and reads nothing."""
         main = self.page()
         device = self.let_in(main, "tablet")
-        device.route(
-            "http://localhost:1/**",
-            lambda route: route.fulfill(body="<title>hostile</title>", content_type="text/html"),
-        )
+        device.route("http://localhost:1/**", lambda route: route.fulfill(body="<p>hostile", content_type="text/html"))
         device.goto("http://localhost:1/")
         heard = device.evaluate(
             """async ([address, ways]) => { const heard = []
