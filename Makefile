@@ -85,11 +85,12 @@ soak: build/develop.stamp build/npm-develop.stamp build/web.stamp build/bench.st
 	@$(PY) -m bench long_run
 
 # One file that holds the whole program, its pages and the notices of what it is made of; Node is not needed to run it.
+DIST := dist
 wheel: build/develop.stamp build/npm-develop.stamp build/web.stamp
 	@$(PY) scripts/collect_notices.py
-	@rm -rf dist build/lib build/bdist.*
-	@.venv/bin/uv build -q --wheel --out-dir dist
-	@ls dist/*.whl
+	@rm -rf build/lib build/bdist.*
+	@.venv/bin/uv build -q --wheel --out-dir $(DIST)
+	@rm -rf build/lib build/bdist.*; ls $(DIST)/*.whl
 
 # Every route against its own document, with a few thousand made-up requests.
 schemas: build/develop.stamp build/web.stamp

@@ -6,4 +6,4 @@ import os
 # 0.14 s instead of 0.35). Set before NumPy is loaded, and only where the person has not said otherwise.
 os.environ.setdefault("OPENBLAS_NUM_THREADS", "1")
 
-__version__ = "0.1.0"
+__version__ = "0.2.0"

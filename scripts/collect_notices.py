@@ -28,7 +28,8 @@ def of_python() -> str:
     ]  # fmt: skip
     found = json.loads(subprocess.run(command, check=True, capture_output=True, text=True).stdout)
     parts = [
-        f"{one['Name']} {one['Version']}\n{one['License']}\n\n{one['LicenseText'].strip()}\n{said(one.get('NoticeText'))}"
+        f"{one['Name']} {one['Version']}\n{one['License']}\n\n{one['LicenseText'].strip()}\n"
+        f"{said(one.get('NoticeText'))}"
         for one in sorted(found, key=lambda one: one["Name"].lower())
     ]
     return RULE.join(parts)

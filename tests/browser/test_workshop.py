@@ -130,7 +130,8 @@ class WorkshopTest(unittest.TestCase):
               for (const [method, path, body, type] of ways) for (const mode of ['no-cors', 'cors']) {
                 try { const answer = await fetch(address + path, { method, mode, body: body ?? undefined,
                         credentials: 'include', headers: type ? { 'Content-Type': type } : {} })
-                  heard.push(answer.type === 'opaque' ? 'opaque' : `${answer.status}`) } catch { heard.push('refused') } }
+                  heard.push(answer.type === 'opaque' ? 'opaque' : `${answer.status}`)
+                } catch { heard.push('refused') } }
               return heard }""",
             [self.away, WRITES],
         )

@@ -94,7 +94,9 @@ class Problem:
 
     def __post_init__(self) -> None:
         if len(self.of) < len(self.tasks):
-            raise ValueError("two steps of the plan have the same key")
+            keys = [task.key for task in self.tasks]
+            twice = next(key for key in keys if keys.count(key) > 1)
+            raise ValueError(f"two steps of the plan have the same key, {twice}")
         for lag in self.lags:
             for key in (lag.before, lag.after):
                 if key not in self.of:
