@@ -19,6 +19,8 @@ PARTS = {
     "record": "bench.record",
     "journeys": "bench.journeys",
     "patterns": "bench.patterns",
+    "weight": "bench.weight",
+    "load": "bench.load",
 }
 
 
