@@ -25,17 +25,17 @@ Truth = Mapping[str, Optics]
 """The true optics of tins by key, where a demonstration knows them."""
 
 
-def read_sample(session: Session, reader: ColourReader, *, sample: str) -> DeviceReadingRow:
-    """Read what lies under the reader and keep it with its conditions; DeviceTroubleError says what went wrong."""
+def read_sample(reader: ColourReader, *, sample: str) -> DeviceReadingRow:
+    """Read what lies under the reader, with its conditions; DeviceTroubleError says what went wrong.
+
+    It is not kept yet: a device may take its time, and nobody who writes shall wait for it.
+    """
     try:
         identity = reader.identify()
         R = reader.read()
     except DeviceError as error:
         raise DeviceTroubleError(str(error)) from error
-    row = DeviceReadingRow(device=f"{identity.model} {identity.serial}", sample=sample, R=np.round(R, 6).tolist())
-    session.add(row)
-    session.flush()
-    return row
+    return DeviceReadingRow(device=f"{identity.model} {identity.serial}", sample=sample, R=np.round(R, 6).tolist())
 
 
 Sample = Callable[[], FloatArray]

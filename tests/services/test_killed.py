@@ -5,17 +5,28 @@ import shutil
 import sqlite3
 import subprocess
 import sys
+import tempfile
 import time
 from contextlib import closing
 from pathlib import Path
 
-from jug_mingle.services.archives import archive
+from jug_mingle.services.archives import archive, read_back
+from jug_mingle.services.pairing import Doors
 from jug_mingle.store.database import NAME, open_database
 from tests.services.test_backup import BackupCase, rows
 from tests.soak import rounds
 
 COPY = "import sys; from datetime import date; from pathlib import Path; from jug_mingle.services.copies import "
 "keep_copy"
+
+
+PAIR = """import sys; from pathlib import Path
+from jug_mingle.services.pairing import Doors
+from jug_mingle.store.database import open_database
+doors = Doors(open_database(Path(sys.argv[1])))
+for number in range(40):
+    print(doors.pair(doors.make_code("work").code, f"device {number}")[1], flush=True)
+"""
 
 
 class KilledTest(BackupCase):
@@ -49,6 +60,32 @@ class KilledTest(BackupCase):
             twice = found["job"] == 2
             for name in ("piece", "mix", "look", "target", "strip", "step_done"):
                 self.assertEqual(found[name], before[name] * (2 if twice else 1), name)
+
+    def test_backup(self) -> None:
+        """A backup that is cut off leaves no archive, or a whole one."""
+        for number in range(rounds(3, 40)):
+            file = self.base / f"backup {number}.zip"
+            self.killed("-m", "jug_mingle.cli", "backup", str(file), "--data", str(self.data))
+            if file.exists():
+                with tempfile.TemporaryDirectory() as folder, read_back(file, Path(folder)) as found:
+                    self.assertIsNotNone(found)
+            self.sound(self.data)
+
+    def test_pairing(self) -> None:
+        """Every device that was told its token is known after the power went off, and no other has one."""
+        for number in range(rounds(3, 60)):
+            folder = self.base / f"pairing {number}"
+            shutil.copytree(self.data, folder)
+            process = subprocess.Popen([sys.executable, "-c", PAIR, str(folder)], stdout=subprocess.PIPE, text=True)
+            time.sleep(self.rng.uniform(0.8, 3.0))
+            process.kill()
+            said = process.communicate()[0].split("\n")[:-1]
+            database = open_database(folder)
+            doors = Doors(database)
+            known = [doors.known(token) for token in said]
+            database.close()
+            self.assertNotIn(None, known)
+            self.assertLessEqual(len(doors.devices()) - len(said), 1)
 
     def test_restore(self) -> None:
         new = rows(self.data)

@@ -1,7 +1,12 @@
 """Photos: kept whole, caught, refused."""
 
+import unittest
+
+import numpy as np
+
 from jug_mingle.documents.colour_source import BoxIn, NoLightIn, SpotIn, WhiteIn
 from jug_mingle.errors import NotFoundError, TooLargeError, UnfitError
+from jug_mingle.formats.chart_finder import LookedLongEnoughError, find_chart
 from jug_mingle.services import photos
 from tests.api.support import photo
 from tests.services.support import ServiceCase
@@ -56,3 +61,11 @@ class PhotosTest(ServiceCase):
         for area in (SpotIn(x=-1, y=0), BoxIn(left=100, top=100, right=120, bottom=120)):
             with self.assertRaisesRegex(UnfitError, "outside"):
                 photos.caught_from(self.session, row, self.folder, area=area, lighting=NoLightIn())
+
+
+class LookedLongEnoughTest(unittest.TestCase):
+    def test_it_stops_and_says_so(self) -> None:
+        """Looking for a card has an end: of a picture of noise nothing is known after it, and that is said."""
+        noise = np.random.default_rng(5).integers(0, 255, (600, 800, 3), dtype=np.uint8)
+        with self.assertRaises(LookedLongEnoughError):
+            find_chart(noise, noise / 255.0, within=0.0)

@@ -19,7 +19,9 @@ class ReadTest(ServiceCase):
         return Mock(**{"identify.return_value": Mock(model="M", serial="7"), "read.return_value": BLUE, **does})
 
     def test_kept(self) -> None:
-        row = reader_tray.read_sample(self.session, self.reader(), sample="cloth")
+        row = reader_tray.read_sample(self.reader(), sample="cloth")
+        self.session.add(row)
+        self.session.flush()
         kept = self.session.get_one(DeviceReadingRow, row.id)
         self.assertEqual((kept.device, kept.sample), ("M 7", "cloth"))
         np.testing.assert_allclose(kept.R, BLUE, atol=1e-6)
@@ -31,7 +33,7 @@ class ReadTest(ServiceCase):
             {"read.side_effect": DeviceError("unplugged")},
         ):
             with self.assertRaisesRegex(DeviceTroubleError, "unplugged"):
-                reader_tray.read_sample(self.session, self.reader(**does), sample="cloth")
+                reader_tray.read_sample(self.reader(**does), sample="cloth")
         self.assertEqual(self.session.query(DeviceReadingRow).count(), 0)
 
 

@@ -10,6 +10,7 @@ import { createApp } from 'vue'
 import { listen } from './api/events'
 import { Queries } from './api/queries'
 import App from './App.vue'
+import PairPage from './features/pair/PairPage.vue'
 import { PAIR } from './api/reach'
 import { router } from './router'
 
@@ -25,7 +26,6 @@ const queries = new Queries({
 
 if (location.pathname === PAIR) {
   // Whoever is not let in yet is shown this page and asks for nothing else.
-  const { default: PairPage } = await import('./features/pair/PairPage.vue')
   createApp(PairPage).use(VueQueryPlugin, { queryClient: queries }).mount('#app')
 } else {
   listen(queries)

@@ -85,8 +85,10 @@ def read(context: ContextNow, body: PlaceIn | None = None, light: LightNow = "wi
             context.reader.simulate(f"PLACE {sample}")
     except DeviceError as error:
         raise DeviceTroubleError(str(error)) from error
+    row = reader_tray.read_sample(context.reader, sample=sample)
     with context.database.write.begin() as session:
-        row = reader_tray.read_sample(session, context.reader, sample=sample)
+        session.add(row)
+        session.flush()
         made = chip(np.array(row.R), 0.5, [], light_named(light))
         return ReaderReadingOut(**made.model_dump(), id=row.id, sample=row.sample, device=row.device, R=row.R)
 
