@@ -6,10 +6,11 @@ from contextlib import asynccontextmanager
 from importlib.resources import files
 from pathlib import Path
 from threading import Event, Thread
-from typing import Final
+from typing import Any, Final
 
 from anyio import CapacityLimiter
 from fastapi import FastAPI
+from fastapi.openapi.utils import get_openapi
 from fastapi.responses import FileResponse, Response
 from fastapi.routing import APIRoute
 from fastapi.staticfiles import StaticFiles
@@ -18,6 +19,7 @@ from starlette.types import ASGIApp, Message, Receive, Scope, Send
 from jug_mingle import __version__
 from jug_mingle.api.access import Access
 from jug_mingle.api.bounds import Bounds, addresses_of_files
+from jug_mingle.api.common.schemas import Problem
 from jug_mingle.api.context import PROBLEMS, Context
 from jug_mingle.api.failures import Foresight, answer, speak_of_failures
 from jug_mingle.api.guard import Guard
@@ -112,6 +114,7 @@ def create_app(
         title="Jug Mingle", version=__version__, lifespan=lifespan, docs_url=None, redoc_url=None,
         generate_unique_id_function=_called, responses=PROBLEMS,
     )  # fmt: skip
+    app.openapi = lambda: _document(app)  # type: ignore[method-assign]
     speak_of_failures(app)
     app.add_middleware(DoneOnce)
     app.add_middleware(SaysWhatItSaw)
@@ -125,6 +128,14 @@ def create_app(
         app.include_router(noun.router)
     _serve_pages(app)
     return app
+
+
+def _document(app: FastAPI) -> dict[str, Any]:
+    """Return the OpenAPI document with the one schema that routes name without having it as a model."""
+    if app.openapi_schema is None:
+        app.openapi_schema = get_openapi(title=app.title, version=app.version, routes=app.routes)
+        app.openapi_schema["components"]["schemas"][Problem.__name__] = Problem.model_json_schema()
+    return app.openapi_schema
 
 
 def _called(route: APIRoute) -> str:

@@ -4,7 +4,7 @@ from collections.abc import Callable, Iterator
 from contextlib import contextmanager
 from dataclasses import dataclass
 from pathlib import Path
-from typing import Annotated, Any
+from typing import Annotated, Any, Final
 
 from anyio import CapacityLimiter, to_thread
 from fastapi import Depends, Query, Request, Response
@@ -96,7 +96,13 @@ def writing(context: Context) -> Iterator[Session]:
         yield session
 
 
-PROBLEMS: dict[int | str, dict[str, Any]] = {status: {"model": Problem} for status in ("4XX", 503, 507)}
+_REFUSED: Final = {"schema": {"$ref": f"#/components/schemas/{Problem.__name__}"}}
+PROBLEMS: dict[int | str, dict[str, Any]] = {
+    status: {"description": words, "content": {"application/json": _REFUSED}}
+    for status, words in (("4XX", "Refused."), (503, "Not now."), (507, "No room on the disk."))
+}
+"""The refusals of every route. By name: a model would be built anew for each of six hundred answers, at every start."""
+
 IMAGE: dict[int | str, dict[str, Any]] = {
     **PROBLEMS,
     200: {"content": {"image/webp": {}, "image/jpeg": {}, "image/png": {}}},

@@ -11436,7 +11436,7 @@ export interface operations {
         }
         content?: never
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -11445,7 +11445,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -11454,7 +11454,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -11487,7 +11487,7 @@ export interface operations {
           'application/json': components['schemas']['ArchiveOut']
         }
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -11496,7 +11496,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -11505,7 +11505,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -11534,7 +11534,7 @@ export interface operations {
         }
         content?: never
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -11543,7 +11543,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -11552,7 +11552,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -11587,7 +11587,7 @@ export interface operations {
           'application/json': components['schemas']['ImportedOut']
         }
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -11596,7 +11596,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -11605,7 +11605,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -11636,7 +11636,7 @@ export interface operations {
           'application/json': components['schemas']['RestoredOut']
         }
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -11645,7 +11645,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -11654,7 +11654,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -11683,7 +11683,7 @@ export interface operations {
           'application/json': components['schemas']['RemovedOut'][]
         }
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -11692,7 +11692,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -11701,7 +11701,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -11743,7 +11743,7 @@ export interface operations {
         }
         content?: never
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -11752,7 +11752,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -11761,7 +11761,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -11803,7 +11803,7 @@ export interface operations {
         }
         content?: never
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -11812,7 +11812,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -11821,7 +11821,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -11850,7 +11850,7 @@ export interface operations {
         }
         content?: never
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -11859,7 +11859,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -11868,7 +11868,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -11902,7 +11902,7 @@ export interface operations {
           'application/pdf': string
         }
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -11911,7 +11911,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -11920,7 +11920,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -11955,7 +11955,7 @@ export interface operations {
           'application/json': components['schemas']['ChoiceOut']
         }
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -11964,7 +11964,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -11973,7 +11973,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -12026,7 +12026,7 @@ export interface operations {
           'application/json': components['schemas']['ColourFileOut']
         }
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -12035,7 +12035,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -12044,7 +12044,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -12089,7 +12089,7 @@ export interface operations {
           'application/json': components['schemas']['LookedOut']
         }
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -12098,7 +12098,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -12107,7 +12107,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -12136,7 +12136,7 @@ export interface operations {
           'application/json': components['schemas']['DemoOut']
         }
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -12145,7 +12145,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -12154,7 +12154,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -12183,7 +12183,7 @@ export interface operations {
           'application/json': components['schemas']['DemoOut']
         }
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -12192,7 +12192,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -12201,7 +12201,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -12228,7 +12228,7 @@ export interface operations {
         }
         content?: never
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -12237,7 +12237,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -12246,7 +12246,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -12275,7 +12275,7 @@ export interface operations {
           'application/json': components['schemas']['DevicesOut']
         }
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -12284,7 +12284,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -12293,7 +12293,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -12322,7 +12322,7 @@ export interface operations {
           'application/json': components['schemas']['ReaderOut']
         }
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -12331,7 +12331,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -12340,7 +12340,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -12367,7 +12367,7 @@ export interface operations {
         }
         content?: never
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -12376,7 +12376,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -12385,7 +12385,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -12416,7 +12416,7 @@ export interface operations {
         }
         content?: never
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -12425,7 +12425,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -12434,7 +12434,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -12479,7 +12479,7 @@ export interface operations {
           'application/json': components['schemas']['ReaderReadingOut']
         }
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -12488,7 +12488,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -12497,7 +12497,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -12526,7 +12526,7 @@ export interface operations {
           'application/json': components['schemas']['WeightOut']
         }
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -12535,7 +12535,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -12544,7 +12544,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -12575,7 +12575,7 @@ export interface operations {
         }
         content?: never
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -12584,7 +12584,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -12593,7 +12593,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -12622,7 +12622,7 @@ export interface operations {
         }
         content?: never
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -12631,7 +12631,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -12640,7 +12640,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -12671,7 +12671,7 @@ export interface operations {
         }
         content?: never
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -12680,7 +12680,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -12689,7 +12689,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -12718,7 +12718,7 @@ export interface operations {
         }
         content?: never
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -12727,7 +12727,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -12736,7 +12736,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -12771,7 +12771,7 @@ export interface operations {
           'application/json': components['schemas']['EntryOut']
         }
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -12780,7 +12780,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -12789,7 +12789,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -12818,7 +12818,7 @@ export interface operations {
         }
         content?: never
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -12827,7 +12827,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -12836,7 +12836,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -12885,7 +12885,7 @@ export interface operations {
           'application/json': components['schemas']['FindOut']
         }
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -12894,7 +12894,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -12903,7 +12903,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -12932,7 +12932,7 @@ export interface operations {
           'application/json': components['schemas']['FormOut'][]
         }
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -12941,7 +12941,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -12950,7 +12950,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -13009,7 +13009,7 @@ export interface operations {
           'image/webp': unknown
         }
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -13018,7 +13018,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -13027,7 +13027,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -13056,7 +13056,7 @@ export interface operations {
           'application/json': components['schemas']['GroundOut'][]
         }
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -13065,7 +13065,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -13074,7 +13074,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -13103,7 +13103,7 @@ export interface operations {
           'application/json': components['schemas']['HoursOut']
         }
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -13112,7 +13112,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -13121,7 +13121,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -13154,7 +13154,7 @@ export interface operations {
           'application/json': components['schemas']['HoursOut']
         }
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -13163,7 +13163,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -13172,7 +13172,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -13205,7 +13205,7 @@ export interface operations {
           'application/json': components['schemas']['HoursOut']
         }
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -13214,7 +13214,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -13223,7 +13223,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -13252,7 +13252,7 @@ export interface operations {
           'application/json': components['schemas']['HoursOut']
         }
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -13261,7 +13261,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -13270,7 +13270,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -13299,7 +13299,7 @@ export interface operations {
           'application/json': components['schemas']['JobLineOut'][]
         }
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -13308,7 +13308,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -13317,7 +13317,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -13350,7 +13350,7 @@ export interface operations {
           'application/json': components['schemas']['JobOut']
         }
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -13359,7 +13359,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -13368,7 +13368,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -13397,7 +13397,7 @@ export interface operations {
           'application/json': components['schemas']['StateOut'][]
         }
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -13406,7 +13406,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -13415,7 +13415,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -13458,7 +13458,7 @@ export interface operations {
           'application/json': components['schemas']['JobWholeOut']
         }
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -13467,7 +13467,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -13476,7 +13476,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -13505,7 +13505,7 @@ export interface operations {
         }
         content?: never
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -13514,7 +13514,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -13523,7 +13523,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -13558,7 +13558,7 @@ export interface operations {
           'application/json': components['schemas']['JobOut']
         }
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -13567,7 +13567,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -13576,7 +13576,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -13614,7 +13614,7 @@ export interface operations {
           'application/json': components['schemas']['AmountOut']
         }
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -13623,7 +13623,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -13632,7 +13632,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -13661,7 +13661,7 @@ export interface operations {
         }
         content?: never
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -13670,7 +13670,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -13679,7 +13679,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -13722,7 +13722,7 @@ export interface operations {
           'application/json': components['schemas']['BoardOut'][]
         }
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -13731,7 +13731,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -13740,7 +13740,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -13787,7 +13787,7 @@ export interface operations {
           'application/json': components['schemas']['BoardOut']
         }
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -13796,7 +13796,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -13805,7 +13805,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -13852,7 +13852,7 @@ export interface operations {
           'application/json': components['schemas']['BoardOut']
         }
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -13861,7 +13861,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -13870,7 +13870,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -13907,7 +13907,7 @@ export interface operations {
           'application/pdf': string
         }
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -13916,7 +13916,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -13925,7 +13925,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -13970,7 +13970,7 @@ export interface operations {
           'application/json': components['schemas']['WaitOut']
         }
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -13979,7 +13979,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -13988,7 +13988,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -14019,7 +14019,7 @@ export interface operations {
           'application/json': components['schemas']['ChoiceOut'][]
         }
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -14028,7 +14028,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -14037,7 +14037,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -14072,7 +14072,7 @@ export interface operations {
           'application/json': components['schemas']['ChoiceOut']
         }
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -14081,7 +14081,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -14090,7 +14090,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -14125,7 +14125,7 @@ export interface operations {
           'text/plain': string
         }
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -14134,7 +14134,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -14143,7 +14143,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -14174,7 +14174,7 @@ export interface operations {
           'application/json': components['schemas']['DaybookOut']
         }
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -14183,7 +14183,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -14192,7 +14192,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -14223,7 +14223,7 @@ export interface operations {
           'application/json': components['schemas']['JobOut']
         }
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -14232,7 +14232,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -14241,7 +14241,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -14276,7 +14276,7 @@ export interface operations {
           'application/json': components['schemas']['EntryOut']
         }
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -14285,7 +14285,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -14294,7 +14294,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -14329,7 +14329,7 @@ export interface operations {
           'application/json': components['schemas']['FinishOut']
         }
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -14338,7 +14338,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -14347,7 +14347,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -14382,7 +14382,7 @@ export interface operations {
           'application/json': components['schemas']['FinishOut']
         }
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -14391,7 +14391,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -14400,7 +14400,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -14432,7 +14432,7 @@ export interface operations {
           'application/json': components['schemas']['FinishOut']
         }
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -14441,7 +14441,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -14450,7 +14450,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -14497,7 +14497,7 @@ export interface operations {
           'application/json': components['schemas']['MixOut']
         }
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -14506,7 +14506,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -14515,7 +14515,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -14546,7 +14546,7 @@ export interface operations {
           'application/json': components['schemas']['MotifOut'][]
         }
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -14555,7 +14555,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -14564,7 +14564,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -14599,7 +14599,7 @@ export interface operations {
           'application/json': components['schemas']['MotifOut']
         }
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -14608,7 +14608,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -14617,7 +14617,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -14652,7 +14652,7 @@ export interface operations {
           'application/json': components['schemas']['MotifOut']
         }
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -14661,7 +14661,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -14670,7 +14670,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -14711,7 +14711,7 @@ export interface operations {
           'application/json': components['schemas']['MotifOut']
         }
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -14720,7 +14720,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -14729,7 +14729,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -14778,7 +14778,7 @@ export interface operations {
           'application/json': components['schemas']['OverWayOut']
         }
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -14787,7 +14787,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -14796,7 +14796,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -14845,7 +14845,7 @@ export interface operations {
           'application/json': components['schemas']['UndertonesOut']
         }
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -14854,7 +14854,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -14863,7 +14863,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -14912,7 +14912,7 @@ export interface operations {
           'application/json': components['schemas']['WoodsOut']
         }
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -14921,7 +14921,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -14930,7 +14930,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -14967,7 +14967,7 @@ export interface operations {
           'application/json': components['schemas']['PhotoOut']
         }
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -14976,7 +14976,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -14985,7 +14985,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -15016,7 +15016,7 @@ export interface operations {
           'application/json': components['schemas']['PhotoOut']
         }
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -15025,7 +15025,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -15034,7 +15034,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -15069,7 +15069,7 @@ export interface operations {
           'application/json': components['schemas']['PieceOut']
         }
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -15078,7 +15078,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -15087,7 +15087,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -15132,7 +15132,7 @@ export interface operations {
           'application/json': components['schemas']['PlanOut']
         }
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -15141,7 +15141,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -15150,7 +15150,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -15195,7 +15195,7 @@ export interface operations {
           'application/json': components['schemas']['PlanOut']
         }
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -15204,7 +15204,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -15213,7 +15213,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -15262,7 +15262,7 @@ export interface operations {
           'application/json': components['schemas']['PlanOut']
         }
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -15271,7 +15271,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -15280,7 +15280,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -15311,7 +15311,7 @@ export interface operations {
           'text/csv': string
         }
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -15320,7 +15320,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -15329,7 +15329,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -15360,7 +15360,7 @@ export interface operations {
           'text/calendar': string
         }
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -15369,7 +15369,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -15378,7 +15378,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -15409,7 +15409,7 @@ export interface operations {
           'application/json': components['schemas']['PlanFile']
         }
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -15418,7 +15418,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -15427,7 +15427,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -15461,7 +15461,7 @@ export interface operations {
           'application/pdf': string
         }
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -15470,7 +15470,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -15479,7 +15479,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -15513,7 +15513,7 @@ export interface operations {
           'application/json': components['schemas']['MoneyOut']
         }
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -15522,7 +15522,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -15531,7 +15531,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -15580,7 +15580,7 @@ export interface operations {
           'application/json': components['schemas']['PlanOut']
         }
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -15589,7 +15589,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -15598,7 +15598,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -15627,7 +15627,7 @@ export interface operations {
         }
         content?: never
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -15636,7 +15636,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -15645,7 +15645,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -15677,7 +15677,7 @@ export interface operations {
           'application/json': components['schemas']['LayerIn'][]
         }
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -15686,7 +15686,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -15695,7 +15695,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -15728,7 +15728,7 @@ export interface operations {
         }
         content?: never
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -15737,7 +15737,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -15746,7 +15746,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -15777,7 +15777,7 @@ export interface operations {
           'text/csv': string
         }
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -15786,7 +15786,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -15795,7 +15795,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -15829,7 +15829,7 @@ export interface operations {
           'application/pdf': string
         }
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -15838,7 +15838,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -15847,7 +15847,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -15896,7 +15896,7 @@ export interface operations {
           'application/json': components['schemas']['PlanOut']
         }
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -15905,7 +15905,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -15914,7 +15914,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -15963,7 +15963,7 @@ export interface operations {
           'application/json': components['schemas']['SaidOut']
         }
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -15972,7 +15972,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -15981,7 +15981,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -16030,7 +16030,7 @@ export interface operations {
           'application/json': components['schemas']['PlanOut']
         }
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -16039,7 +16039,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -16048,7 +16048,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -16097,7 +16097,7 @@ export interface operations {
           'application/json': components['schemas']['PlanOut']
         }
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -16106,7 +16106,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -16115,7 +16115,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -16164,7 +16164,7 @@ export interface operations {
           'application/json': components['schemas']['PlanOut']
         }
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -16173,7 +16173,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -16182,7 +16182,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -16231,7 +16231,7 @@ export interface operations {
           'application/json': components['schemas']['PlanOut']
         }
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -16240,7 +16240,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -16249,7 +16249,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -16297,7 +16297,7 @@ export interface operations {
           'image/webp': unknown
         }
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -16306,7 +16306,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -16315,7 +16315,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -16364,7 +16364,7 @@ export interface operations {
           'application/json': components['schemas']['PlanOut']
         }
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -16373,7 +16373,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -16382,7 +16382,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -16431,7 +16431,7 @@ export interface operations {
           'application/json': components['schemas']['PlanOut']
         }
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -16440,7 +16440,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -16449,7 +16449,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -16498,7 +16498,7 @@ export interface operations {
           'application/json': components['schemas']['PlanOut']
         }
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -16507,7 +16507,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -16516,7 +16516,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -16565,7 +16565,7 @@ export interface operations {
           'application/json': components['schemas']['SaidOut']
         }
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -16574,7 +16574,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -16583,7 +16583,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -16626,7 +16626,7 @@ export interface operations {
           'application/json': components['schemas']['StripOut'][]
         }
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -16635,7 +16635,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -16644,7 +16644,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -16691,7 +16691,7 @@ export interface operations {
           'application/json': components['schemas']['StripOut']
         }
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -16700,7 +16700,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -16709,7 +16709,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -16740,7 +16740,7 @@ export interface operations {
           'application/json': components['schemas']['SurveysOut']
         }
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -16749,7 +16749,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -16758,7 +16758,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -16805,7 +16805,7 @@ export interface operations {
           'application/json': components['schemas']['TargetOut']
         }
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -16814,7 +16814,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -16823,7 +16823,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -16869,7 +16869,7 @@ export interface operations {
           'application/json': components['schemas']['WayOut']
         }
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -16878,7 +16878,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -16887,7 +16887,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -16916,7 +16916,7 @@ export interface operations {
           'application/json': components['schemas']['JugOut'][]
         }
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -16925,7 +16925,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -16934,7 +16934,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -16967,7 +16967,7 @@ export interface operations {
           'application/json': components['schemas']['JugOut']
         }
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -16976,7 +16976,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -16985,7 +16985,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -17016,7 +17016,7 @@ export interface operations {
           }
         }
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -17025,7 +17025,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -17034,7 +17034,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -17063,7 +17063,7 @@ export interface operations {
           'application/json': components['schemas']['LightOut'][]
         }
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -17072,7 +17072,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -17081,7 +17081,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -17112,7 +17112,7 @@ export interface operations {
           }
         }
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -17121,7 +17121,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -17130,7 +17130,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -17159,7 +17159,7 @@ export interface operations {
           'application/json': components['schemas']['LookbookOut']
         }
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -17168,7 +17168,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -17177,7 +17177,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -17212,7 +17212,7 @@ export interface operations {
           'application/json': components['schemas']['FinishOut']
         }
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -17221,7 +17221,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -17230,7 +17230,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -17259,7 +17259,7 @@ export interface operations {
         }
         content?: never
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -17268,7 +17268,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -17277,7 +17277,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -17308,7 +17308,7 @@ export interface operations {
           'application/json': unknown
         }
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -17317,7 +17317,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -17326,7 +17326,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -17357,7 +17357,7 @@ export interface operations {
           'application/json': components['schemas']['FinishOut']
         }
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -17366,7 +17366,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -17375,7 +17375,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -17404,7 +17404,7 @@ export interface operations {
           'application/json': components['schemas']['MeasuringOut']
         }
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -17413,7 +17413,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -17422,7 +17422,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -17451,7 +17451,7 @@ export interface operations {
         }
         content?: never
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -17460,7 +17460,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -17469,7 +17469,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -17516,7 +17516,7 @@ export interface operations {
           'application/json': components['schemas']['MixOut']
         }
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -17525,7 +17525,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -17534,7 +17534,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -17583,7 +17583,7 @@ export interface operations {
           'application/json': components['schemas']['BatchOut']
         }
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -17592,7 +17592,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -17601,7 +17601,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -17644,7 +17644,7 @@ export interface operations {
           'application/json': components['schemas']['MixOut']
         }
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -17653,7 +17653,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -17662,7 +17662,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -17697,7 +17697,7 @@ export interface operations {
           'application/json': string
         }
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -17706,7 +17706,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -17715,7 +17715,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -17755,7 +17755,7 @@ export interface operations {
           'application/pdf': string
         }
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -17764,7 +17764,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -17773,7 +17773,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -17804,7 +17804,7 @@ export interface operations {
           }
         }
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -17813,7 +17813,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -17822,7 +17822,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -17857,7 +17857,7 @@ export interface operations {
           'application/json': components['schemas']['MotifOut']
         }
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -17866,7 +17866,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -17875,7 +17875,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -17904,7 +17904,7 @@ export interface operations {
         }
         content?: never
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -17913,7 +17913,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -17922,7 +17922,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -17953,7 +17953,7 @@ export interface operations {
           'application/json': unknown
         }
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -17962,7 +17962,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -17971,7 +17971,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -18002,7 +18002,7 @@ export interface operations {
           'application/json': components['schemas']['MotifOut']
         }
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -18011,7 +18011,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -18020,7 +18020,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -18049,7 +18049,7 @@ export interface operations {
           'application/json': components['schemas']['PairingOut']
         }
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -18058,7 +18058,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -18067,7 +18067,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -18100,7 +18100,7 @@ export interface operations {
           'application/json': components['schemas']['PairingOut']
         }
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -18109,7 +18109,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -18118,7 +18118,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -18151,7 +18151,7 @@ export interface operations {
           'application/json': components['schemas']['PairingOut']
         }
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -18160,7 +18160,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -18169,7 +18169,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -18198,7 +18198,7 @@ export interface operations {
         }
         content?: never
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -18207,7 +18207,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -18216,7 +18216,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -18257,7 +18257,7 @@ export interface operations {
           'application/json': components['schemas']['PastMixOut'][]
         }
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -18266,7 +18266,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -18275,7 +18275,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -18322,7 +18322,7 @@ export interface operations {
           'application/json': components['schemas']['RemixOut']
         }
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -18331,7 +18331,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -18340,7 +18340,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -18369,7 +18369,7 @@ export interface operations {
           'application/json': components['schemas']['PatternBookOut']
         }
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -18378,7 +18378,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -18387,7 +18387,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -18416,7 +18416,7 @@ export interface operations {
           'application/json': components['schemas']['MethodOut'][]
         }
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -18425,7 +18425,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -18434,7 +18434,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -18463,7 +18463,7 @@ export interface operations {
         }
         content?: never
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -18472,7 +18472,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -18481,7 +18481,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -18516,7 +18516,7 @@ export interface operations {
           'application/json': components['schemas']['PhotoOut']
         }
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -18525,7 +18525,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -18534,7 +18534,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -18565,7 +18565,7 @@ export interface operations {
           'application/json': components['schemas']['ChartOut']
         }
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -18574,7 +18574,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -18583,7 +18583,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -18620,7 +18620,7 @@ export interface operations {
           'image/webp': unknown
         }
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -18629,7 +18629,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -18638,7 +18638,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -18671,7 +18671,7 @@ export interface operations {
         }
         content?: never
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -18680,7 +18680,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -18689,7 +18689,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -18723,7 +18723,7 @@ export interface operations {
         }
         content?: never
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -18732,7 +18732,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -18741,7 +18741,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -18788,7 +18788,7 @@ export interface operations {
           'application/json': components['schemas']['SchemeOut']
         }
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -18797,7 +18797,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -18806,7 +18806,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -18841,7 +18841,7 @@ export interface operations {
           'application/json': (components['schemas']['SizeOut'] | null)[]
         }
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -18850,7 +18850,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -18859,7 +18859,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -18888,7 +18888,7 @@ export interface operations {
           'application/json': components['schemas']['PieceWordsOut']
         }
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -18897,7 +18897,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -18906,7 +18906,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -18935,7 +18935,7 @@ export interface operations {
         }
         content?: never
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -18944,7 +18944,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -18953,7 +18953,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -18988,7 +18988,7 @@ export interface operations {
           'application/json': components['schemas']['PieceOut']
         }
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -18997,7 +18997,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -19006,7 +19006,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -19055,7 +19055,7 @@ export interface operations {
           'application/json': components['schemas']['AccentOut'][]
         }
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -19064,7 +19064,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -19073,7 +19073,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -19104,7 +19104,7 @@ export interface operations {
           'application/json': components['schemas']['PieceOut']
         }
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -19113,7 +19113,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -19122,7 +19122,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -19157,7 +19157,7 @@ export interface operations {
           'application/json': components['schemas']['PieceOut']
         }
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -19166,7 +19166,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -19175,7 +19175,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -19224,7 +19224,7 @@ export interface operations {
           'application/json': components['schemas']['JudgedOut']
         }
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -19233,7 +19233,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -19242,7 +19242,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -19288,7 +19288,7 @@ export interface operations {
           'application/json': components['schemas']['LadderOut']
         }
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -19297,7 +19297,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -19306,7 +19306,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -19356,7 +19356,7 @@ export interface operations {
           'application/pdf': string
         }
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -19365,7 +19365,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -19374,7 +19374,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -19420,7 +19420,7 @@ export interface operations {
           'application/json': components['schemas']['MixOut'][]
         }
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -19429,7 +19429,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -19438,7 +19438,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -19476,7 +19476,7 @@ export interface operations {
           'application/json': components['schemas']['LayoutOut']
         }
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -19485,7 +19485,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -19494,7 +19494,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -19530,7 +19530,7 @@ export interface operations {
           'application/json': unknown
         }
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -19539,7 +19539,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -19548,7 +19548,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -19586,7 +19586,7 @@ export interface operations {
           'application/pdf': string
         }
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -19595,7 +19595,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -19604,7 +19604,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -19653,7 +19653,7 @@ export interface operations {
           'image/webp': unknown
         }
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -19662,7 +19662,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -19671,7 +19671,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -19706,7 +19706,7 @@ export interface operations {
           'application/json': components['schemas']['PieceOut']
         }
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -19715,7 +19715,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -19724,7 +19724,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -19770,7 +19770,7 @@ export interface operations {
           'image/png': string
         }
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -19779,7 +19779,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -19788,7 +19788,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -19837,7 +19837,7 @@ export interface operations {
           'image/webp': unknown
         }
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -19846,7 +19846,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -19855,7 +19855,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -19902,7 +19902,7 @@ export interface operations {
           'application/json': components['schemas']['PointOut']
         }
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -19911,7 +19911,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -19920,7 +19920,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -19951,7 +19951,7 @@ export interface operations {
           'application/json': components['schemas']['PieceOut']
         }
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -19960,7 +19960,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -19969,7 +19969,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -20000,7 +20000,7 @@ export interface operations {
           'application/json': components['schemas']['PieceOut']
         }
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -20009,7 +20009,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -20018,7 +20018,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -20056,7 +20056,7 @@ export interface operations {
           'application/json': string[]
         }
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -20065,7 +20065,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -20074,7 +20074,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -20122,7 +20122,7 @@ export interface operations {
           'application/pdf': string
         }
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -20131,7 +20131,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -20140,7 +20140,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -20176,7 +20176,7 @@ export interface operations {
           'image/svg+xml': string
         }
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -20185,7 +20185,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -20194,7 +20194,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -20229,7 +20229,7 @@ export interface operations {
           'application/json': components['schemas']['SurveyIn']
         }
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -20238,7 +20238,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -20247,7 +20247,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -20282,7 +20282,7 @@ export interface operations {
           'application/pdf': string
         }
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -20291,7 +20291,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -20300,7 +20300,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -20345,7 +20345,7 @@ export interface operations {
           'application/json': components['schemas']['BatchOut']
         }
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -20354,7 +20354,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -20363,7 +20363,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -20412,7 +20412,7 @@ export interface operations {
           'application/json': components['schemas']['BatchOut']
         }
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -20421,7 +20421,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -20430,7 +20430,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -20475,7 +20475,7 @@ export interface operations {
           'application/json': components['schemas']['BatchOut']
         }
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -20484,7 +20484,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -20493,7 +20493,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -20542,7 +20542,7 @@ export interface operations {
           'application/json': components['schemas']['BatchOut']
         }
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -20551,7 +20551,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -20560,7 +20560,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -20609,7 +20609,7 @@ export interface operations {
           'application/json': components['schemas']['BatchOut']
         }
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -20618,7 +20618,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -20627,7 +20627,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -20674,7 +20674,7 @@ export interface operations {
           'application/json': components['schemas']['BatchOut']
         }
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -20683,7 +20683,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -20692,7 +20692,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -20738,7 +20738,7 @@ export interface operations {
           'application/json': components['schemas']['AdviceOut']
         }
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -20747,7 +20747,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -20756,7 +20756,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -20801,7 +20801,7 @@ export interface operations {
           'application/json': components['schemas']['BatchOut']
         }
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -20810,7 +20810,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -20819,7 +20819,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -20866,7 +20866,7 @@ export interface operations {
           'application/json': components['schemas']['VerdictOut']
         }
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -20875,7 +20875,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -20884,7 +20884,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -20927,7 +20927,7 @@ export interface operations {
           'application/json': components['schemas']['VerdictOut'] | null
         }
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -20936,7 +20936,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -20945,7 +20945,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -20974,7 +20974,7 @@ export interface operations {
           'application/json': components['schemas']['MishapOut'][]
         }
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -20983,7 +20983,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -20992,7 +20992,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -21021,7 +21021,7 @@ export interface operations {
           'application/json': components['schemas']['PreparationOut'][]
         }
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -21030,7 +21030,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -21039,7 +21039,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -21072,7 +21072,7 @@ export interface operations {
           'application/json': components['schemas']['PreparationOut']
         }
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -21081,7 +21081,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -21090,7 +21090,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -21139,7 +21139,7 @@ export interface operations {
           'application/json': components['schemas']['PreparedOut']
         }
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -21148,7 +21148,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -21157,7 +21157,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -21186,7 +21186,7 @@ export interface operations {
         }
         content?: never
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -21195,7 +21195,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -21204,7 +21204,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -21239,7 +21239,7 @@ export interface operations {
           'application/json': components['schemas']['PreparationOut']
         }
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -21248,7 +21248,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -21257,7 +21257,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -21288,7 +21288,7 @@ export interface operations {
           'application/json': components['schemas']['PreparationOut']
         }
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -21297,7 +21297,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -21306,7 +21306,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -21339,7 +21339,7 @@ export interface operations {
           'application/json': components['schemas']['SwatchForOut']
         }
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -21348,7 +21348,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -21357,7 +21357,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -21386,7 +21386,7 @@ export interface operations {
           'application/json': components['schemas']['SettingsOut']
         }
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -21395,7 +21395,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -21404,7 +21404,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -21437,7 +21437,7 @@ export interface operations {
           'application/json': components['schemas']['SettingsOut']
         }
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -21446,7 +21446,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -21455,7 +21455,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -21496,7 +21496,7 @@ export interface operations {
           'application/json': components['schemas']['MaterialOut'][]
         }
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -21505,7 +21505,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -21514,7 +21514,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -21559,7 +21559,7 @@ export interface operations {
           'application/json': components['schemas']['MaterialWholeOut']
         }
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -21568,7 +21568,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -21577,7 +21577,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -21610,7 +21610,7 @@ export interface operations {
           'application/pdf': string
         }
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -21619,7 +21619,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -21628,7 +21628,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -21657,7 +21657,7 @@ export interface operations {
           'application/json': string[]
         }
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -21666,7 +21666,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -21675,7 +21675,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -21708,7 +21708,7 @@ export interface operations {
           'application/json': string[]
         }
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -21717,7 +21717,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -21726,7 +21726,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -21755,7 +21755,7 @@ export interface operations {
           'application/json': components['schemas']['KindOut'][]
         }
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -21764,7 +21764,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -21773,7 +21773,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -21802,7 +21802,7 @@ export interface operations {
         }
         content?: never
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -21811,7 +21811,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -21820,7 +21820,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -21849,7 +21849,7 @@ export interface operations {
         }
         content?: never
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -21858,7 +21858,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -21867,7 +21867,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -21900,7 +21900,7 @@ export interface operations {
           'application/json': string[]
         }
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -21909,7 +21909,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -21918,7 +21918,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -21947,7 +21947,7 @@ export interface operations {
           'text/csv': string
         }
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -21956,7 +21956,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -21965,7 +21965,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -21998,7 +21998,7 @@ export interface operations {
           'application/json': components['schemas']['TableOut']
         }
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -22007,7 +22007,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -22016,7 +22016,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -22059,7 +22059,7 @@ export interface operations {
           'application/json': components['schemas']['MaterialWholeOut']
         }
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -22068,7 +22068,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -22077,7 +22077,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -22106,7 +22106,7 @@ export interface operations {
         }
         content?: never
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -22115,7 +22115,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -22124,7 +22124,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -22171,7 +22171,7 @@ export interface operations {
           'application/json': components['schemas']['MaterialWholeOut']
         }
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -22180,7 +22180,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -22189,7 +22189,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -22218,7 +22218,7 @@ export interface operations {
         }
         content?: never
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -22227,7 +22227,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -22236,7 +22236,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -22288,7 +22288,7 @@ export interface operations {
           'application/json': components['schemas']['MaterialWholeOut']
         }
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -22297,7 +22297,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -22306,7 +22306,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -22353,7 +22353,7 @@ export interface operations {
           'application/json': components['schemas']['MaterialWholeOut']
         }
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -22362,7 +22362,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -22371,7 +22371,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -22400,7 +22400,7 @@ export interface operations {
         }
         content?: never
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -22409,7 +22409,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -22418,7 +22418,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -22465,7 +22465,7 @@ export interface operations {
           'application/json': components['schemas']['StripOut']
         }
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -22474,7 +22474,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -22483,7 +22483,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -22526,7 +22526,7 @@ export interface operations {
           'application/json': components['schemas']['StripOut']
         }
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -22535,7 +22535,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -22544,7 +22544,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -22573,7 +22573,7 @@ export interface operations {
           'application/json': components['schemas']['SurroundingOut'][]
         }
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -22582,7 +22582,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -22591,7 +22591,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -22620,7 +22620,7 @@ export interface operations {
         }
         content?: never
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -22629,7 +22629,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -22638,7 +22638,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -22685,7 +22685,7 @@ export interface operations {
           'application/json': components['schemas']['TargetOut']
         }
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -22694,7 +22694,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -22703,7 +22703,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -22752,7 +22752,7 @@ export interface operations {
           'application/json': components['schemas']['BesideOut']
         }
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -22761,7 +22761,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -22770,7 +22770,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -22819,7 +22819,7 @@ export interface operations {
           'application/json': components['schemas']['RecipeOut']
         }
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -22828,7 +22828,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -22837,7 +22837,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -22886,7 +22886,7 @@ export interface operations {
           'application/json': components['schemas']['RecipesOut']
         }
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -22895,7 +22895,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -22904,7 +22904,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -22947,7 +22947,7 @@ export interface operations {
           'application/json': components['schemas']['TargetOut']
         }
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -22956,7 +22956,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -22965,7 +22965,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -23014,7 +23014,7 @@ export interface operations {
           'application/json': components['schemas']['WaysOut']
         }
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -23023,7 +23023,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -23032,7 +23032,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -23079,7 +23079,7 @@ export interface operations {
           'application/json': components['schemas']['WhyOut']
         }
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -23088,7 +23088,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -23097,7 +23097,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -23126,7 +23126,7 @@ export interface operations {
           'application/json': components['schemas']['TimersOut']
         }
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -23135,7 +23135,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -23144,7 +23144,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -23177,7 +23177,7 @@ export interface operations {
           'application/json': components['schemas']['TimerOut']
         }
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -23186,7 +23186,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -23195,7 +23195,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown
@@ -23224,7 +23224,7 @@ export interface operations {
         }
         content?: never
       }
-      /** @description Service Unavailable */
+      /** @description Not now. */
       503: {
         headers: {
           [name: string]: unknown
@@ -23233,7 +23233,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Insufficient Storage */
+      /** @description No room on the disk. */
       507: {
         headers: {
           [name: string]: unknown
@@ -23242,7 +23242,7 @@ export interface operations {
           'application/json': components['schemas']['Problem']
         }
       }
-      /** @description Client Error */
+      /** @description Refused. */
       '4XX': {
         headers: {
           [name: string]: unknown

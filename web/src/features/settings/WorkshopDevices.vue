@@ -115,6 +115,10 @@ p {
   margin: 0;
 }
 
+code {
+  color: inherit;
+}
+
 .acts {
   display: flex;
   flex-wrap: wrap;

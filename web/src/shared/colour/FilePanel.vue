@@ -1,9 +1,10 @@
 <script setup lang="ts">
-import { ref } from 'vue'
+import { computed, ref } from 'vue'
 
 import { wordsOf } from '../../api/reach'
 import { type Colour, type Schemas, sendFile } from '../../api/client'
 import { preferences } from '../preferences'
+import { sayNumber } from '../say/saying'
 
 /** Colours out of a file: palettes, tables, spectra. */
 const colour = defineModel<Colour | undefined>('colour', { required: true })
@@ -12,7 +13,24 @@ const chosen = ref<number>()
 const wrong = ref('')
 const field = ref<HTMLInputElement>()
 
-const WHITES = ['D50', 'D55', 'D65', 'D75', 'A', 'C', 'E'].map((value) => ({ value, text: value }))
+const WHITES = [
+  { value: 'D50', text: 'D50, of print' },
+  { value: 'D55', text: 'D55' },
+  { value: 'D65', text: 'D65, of daylight' },
+  { value: 'D75', text: 'D75' },
+  { value: 'A', text: 'A, of a bulb' },
+  { value: 'C', text: 'C' },
+  { value: 'E', text: 'E, equal energy' },
+]
+/** So many colours are shown at once. */
+const AT_ONCE = 200
+/** Which part of a long file is shown. */
+const part = computed(() => {
+  const { found: many, first, colours } = found.value ?? { found: 0, first: 0, colours: [] }
+  return many === 0
+    ? 'no colour of that name'
+    : `${sayNumber(first + 1)} to ${sayNumber(first + colours.length)} of ${sayNumber(many)} colours`
+})
 const file = ref<File>()
 const words = ref('')
 
@@ -71,29 +89,25 @@ function choose(at: number) {
     </p>
     <p v-if="wrong" class="wrong" role="alert">{{ wrong }}</p>
     <p v-for="note in found?.notes" :key="note" class="note">{{ note }}</p>
-    <label v-if="found?.white"
-      ><span>Its colours stand under</span>
-      <BFormSelect :model-value="found.white" :options="WHITES" @update:model-value="read({ white: String($event) })" />
-    </label>
-    <template v-if="found && found.total > found.colours.length">
-      <label
-        ><span class="visually-hidden">Find a colour in the file</span>
-        <BFormInput v-model="words" type="search" placeholder="find a colour" autocomplete="off" @change="read()" />
+    <div v-if="found && (found.white || found.total > found.colours.length)" class="which">
+      <label v-if="found.white"
+        ><span>Its colours stand under</span>
+        <BFormSelect
+          :model-value="found.white"
+          :options="WHITES"
+          @update:model-value="read({ white: String($event) })"
+        />
       </label>
-      <p>
-        {{
-          found.found === 0
-            ? 'None'
-            : `${(found.first + 1).toString()} to ${(found.first + found.colours.length).toString()}`
-        }}
-        of {{ found.found }} colours
-      </p>
-      <div class="acts">
+      <template v-if="found.total > found.colours.length">
+        <label
+          ><span>{{ part }}</span>
+          <BFormInput v-model="words" type="search" placeholder="find a colour" autocomplete="off" @change="read()" />
+        </label>
         <BButton
           v-if="found.first > 0"
           size="sm"
           variant="outline-secondary"
-          @click="read({ first: Math.max(0, found.first - 200) })"
+          @click="read({ first: Math.max(0, found.first - AT_ONCE) })"
           >Those before</BButton
         >
         <BButton
@@ -103,8 +117,8 @@ function choose(at: number) {
           @click="read({ first: found.first + found.colours.length })"
           >The next ones</BButton
         >
-      </div>
-    </template>
+      </template>
+    </div>
     <ul v-if="found" class="mat" aria-label="Colours of the file">
       <li v-for="(one, at) in found.colours" :key="at">
         <BButton variant="plain" :aria-pressed="at === chosen" @click="choose(at)">
@@ -128,9 +142,16 @@ p {
   margin: 0;
 }
 
-.acts {
+.which {
   display: flex;
-  gap: 8px;
+  flex-wrap: wrap;
+  gap: 8px 14px;
+  align-items: flex-end;
+}
+
+.which span {
+  display: block;
+  font-size: 0.86rem;
 }
 
 .note {
