@@ -72,7 +72,7 @@ class RoutesTest(unittest.TestCase):
                 with self.subTest(path=path, method=method):
                     self.assertTrue(route.get("description"))
                     if "{" in path:
-                        schema = route["responses"]["404"]["content"]["application/json"]["schema"]
+                        schema = route["responses"]["4XX"]["content"]["application/json"]["schema"]
                         self.assertEqual(schema, {"$ref": "#/components/schemas/Problem"})
 
 
