@@ -9,6 +9,7 @@ from pathlib import Path
 from typer.testing import CliRunner, Result
 
 from jug_mingle.cli import HOST, app, listen, prepare_demo
+from jug_mingle.services.in_use import in_use
 
 
 class ListenTest(unittest.TestCase):
@@ -101,3 +102,43 @@ class PlanTest(unittest.TestCase):
             busy.write_text("hello")
             self.assertIn("no calendar", self.plan(str(self.JOB), "--hours", str(busy), "--quick").output)
         self.assertEqual(self.plan("nowhere.json").exit_code, 2)
+
+
+class SeveralColoursTest(unittest.TestCase):
+    def test_which_one(self) -> None:
+        """A file of several colours is not guessed at: they are listed, one is named by its number, notes are said."""
+        file = Path(self.enterContext(tempfile.TemporaryDirectory())) / "chart.csv"
+        file.write_text("name,L,a,b\nJug glaze,52,-12,-9\nBare rim,80,2,12\n")
+        match = ["match", "--shelf", MatchTest.SHELF, "--target"]
+        asked = CliRunner().invoke(app, [*match, str(file)])
+        self.assertEqual(asked.exit_code, 2)
+        for words in ("holds 2 colours; say which", "#1  Jug glaze", "#2  Bare rim"):
+            self.assertIn(words, asked.output)
+        done = CliRunner().invoke(app, [*match, f"{file}#2"])
+        self.assertEqual(done.exit_code, 0, done.output)
+        self.assertIn("taken as seen under D65, which the file does not say", done.output)
+        self.assertEqual(CliRunner().invoke(app, [*match, f"{file}#3"]).exit_code, 2)
+
+
+class DoctorTest(unittest.TestCase):
+    def test_exit_codes(self) -> None:
+        """What is wrong is an exit code of 1, for scripts; what is sound or mended is none."""
+        folder = Path(self.enterContext(tempfile.TemporaryDirectory()))
+        self.assertEqual(CliRunner().invoke(app, ["doctor", "--data", str(folder / "none")]).exit_code, 1)
+        prepare_demo(folder)
+        next((folder / "photos").glob("*.jpg")).unlink()
+        looked = CliRunner().invoke(app, ["doctor", "--data", str(folder), "--only-look"])
+        self.assertEqual((looked.exit_code, looked.output.count("WRONG")), (1, 1))
+        mended = CliRunner().invoke(app, ["doctor", "--data", str(folder)])
+        self.assertEqual((mended.exit_code, mended.output.count("mended")), (0, 1))
+
+    def test_a_second_program(self) -> None:
+        """A second program on the folder, and a certificate that is not there, are refused in a line."""
+        folder = Path(self.enterContext(tempfile.TemporaryDirectory()))
+        with in_use(folder):
+            second = CliRunner().invoke(app, ["serve", "--data", str(folder)])
+        self.assertEqual(second.exit_code, 1)
+        self.assertIn("works on", second.output)
+        bare = CliRunner().invoke(app, ["serve", "--data", str(folder), "--certificate", "/nowhere.pem"])
+        self.assertEqual(bare.exit_code, 1)
+        self.assertIn("there is no certificate", bare.output)

@@ -6,6 +6,7 @@ from contextlib import asynccontextmanager
 from importlib.resources import files
 from pathlib import Path
 from threading import Event, Thread
+from time import monotonic
 from typing import Any, Final
 
 from anyio import CapacityLimiter
@@ -75,7 +76,7 @@ def create_app(
         stop = Event()
         copying = Thread(target=keep_daily, args=(settings.data, stop), name="daily-copy", daemon=True)
         copying.start()
-        warming = Thread(target=_get_ready, args=(database,), name="get-ready")
+        warming = Thread(target=_get_ready, args=(database,), name="get-ready", daemon=True)
         warming.start()
 
         def on_tray() -> Mapping[str, Sample]:
@@ -104,10 +105,12 @@ def create_app(
             yield
             app.state.context.bettering.close()
         stop.set()
-        warming.join()
-        copying.join()
-        with database.read() as session:
-            renew_fit(session)
+        keeping = Thread(target=_keep_fit, args=(database,), daemon=True)
+        keeping.start()
+        # Whoever stops the program does not wait for what the next start can do as well.
+        end = monotonic() + _AT_THE_END
+        for thread in (warming, copying, keeping):
+            thread.join(max(0.0, end - monotonic()))
         database.close()
 
     app = FastAPI(
@@ -128,6 +131,16 @@ def create_app(
         app.include_router(noun.router)
     _serve_pages(app)
     return app
+
+
+_AT_THE_END: Final = 1.0
+"""So long a program that is stopped waits for what it does aside. [s]"""
+
+
+def _keep_fit(database: Database) -> None:
+    """Keep the shelf as it is fitted now, so that the next start need not fit it."""
+    with database.read() as session:
+        renew_fit(session)
 
 
 def _document(app: FastAPI) -> dict[str, Any]:

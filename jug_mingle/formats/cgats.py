@@ -12,7 +12,7 @@ from jug_mingle.formats.colour_file import MOST, ColourFile, ColourFileError, Sa
 from jug_mingle.formats.colour_table import columns_of, read_samples, white_of
 from jug_mingle.formats.whites import WhiteName
 
-_WORD: Final = re.compile(r'"([^"]*)"|(\S+)')
+_WORD: Final = re.compile(r'"((?:[^"]|"")*)"|(\S+)')
 _NOISE: Final = ("CGATS", "ISO", "NUMBER_OF", "KEYWORD", "#", "BEGIN_", "END_")
 _SPEAKS: Final = re.compile(r"SPECT\b|CCSS\b|CCMX\b|ILLUMINANT_DATA")
 _LIGHT: Final = re.compile(
@@ -57,8 +57,12 @@ def _words(line: str, fields: int = 0) -> list[str]:
     """Return the words of a line; where tabs divide it into as many cells as there are fields, cells have blanks."""
     cells = line.split("\t")
     if len(cells) == fields > 1:
-        return [cell.strip().strip('"') for cell in cells]
-    return [one[0] or one[1] for one in _WORD.findall(line)]
+        return [_unquoted(cell.strip()) for cell in cells]
+    return [one[0].replace('""', '"') or one[1] for one in _WORD.findall(line)]
+
+
+def _unquoted(cell: str) -> str:
+    return cell[1:-1].replace('""', '"') if len(cell) > 1 and cell[0] == cell[-1] == '"' else cell
 
 
 def _parts(lines: list[str]) -> tuple[list[str], list[list[str]], list[str]]:
@@ -129,4 +133,4 @@ def write(samples: Sequence[Sample], title: str) -> bytes:
 
 
 def _quoted(text: str) -> str:
-    return clean_name(text, "colour").replace('"', "'").replace("\\", "/")
+    return clean_name(text, "colour").replace('"', '""')

@@ -8,7 +8,7 @@ from typing import Final, Literal
 
 import numpy as np
 from numpy.typing import NDArray
-from PIL import Image, ImageCms, ImageOps, PngImagePlugin, UnidentifiedImageError
+from PIL import ExifTags, Image, ImageCms, ImageOps, PngImagePlugin, UnidentifiedImageError
 
 Pixels = NDArray[np.uint8]
 
@@ -82,7 +82,7 @@ def decode(data: bytes, *, max_pixels: int, longest: int) -> tuple[Pixels, str]:
                     "save it smaller"
                 )
             media_type = MEDIA_TYPES[image.format]
-            return _pixels(image, longest), media_type
+            return _pixels(image, data, longest), media_type
     except UnidentifiedImageError as error:
         raise NotAPictureError(f"this file is not a picture that can be read: choose a {READ} file") from error
     except (OSError, SyntaxError, ValueError, EOFError) as error:
@@ -115,20 +115,50 @@ _OLDEST: Final = 1975
 """No digital camera is older; a clock that was never set says 1970."""
 
 
-def _pixels(image: Image.Image, longest: int) -> Pixels:
+def _pixels(image: Image.Image, data: bytes, longest: int) -> Pixels:
+    """Return the pixels of a picture that is open. It is made smaller before anything else: each step of a large one
+    takes as much memory again."""
     if image.format in ("JPEG", "MPO"):
         image.draft("RGB", (longest, longest))  # decodes at a half or a quarter where that is still enough
-    profile = image.info.get("icc_profile")
-    upright = ImageOps.exif_transpose(image)
-    if max(upright.size) > longest:
-        upright.thumbnail((longest, longest), Image.Resampling.BOX)
-    return np.asarray(_to_srgb(upright, profile))
+    profile, exif = image.info.get("icc_profile"), image.getexif()
+    turned = {"exif": exif.tobytes()} if exif.get(ExifTags.Base.Orientation, 1) != 1 else {}
+    small = _large_webp(data, longest) if image.format == "WEBP" and max(image.size) > longest else image
+    if small.mode.startswith("I;16") or small.mode == "I":
+        small = _eight_bits(small)
+    if max(small.size) > longest:
+        small = small.convert("RGBA" if "transparency" in small.info else "RGB") if small.mode == "P" else small
+        small.thumbnail((longest, longest), Image.Resampling.BOX)
+    if turned:
+        small.info.update(turned)
+        small = ImageOps.exif_transpose(small)
+    return np.asarray(_to_srgb(small, profile))
+
+
+def _large_webp(data: bytes, longest: int) -> Image.Image:
+    """Return a WebP picture made smaller: OpenCV decodes it into one buffer, where Pillow holds three."""
+    import cv2
+
+    pixels = cv2.imdecode(np.frombuffer(data, dtype=np.uint8), cv2.IMREAD_UNCHANGED)
+    if pixels is None:
+        raise NotAPictureError("the picture is damaged or cut short: choose another copy of it")
+    by = longest / max(pixels.shape[:2])
+    size = (max(1, round(pixels.shape[1] * by)), max(1, round(pixels.shape[0] * by)))
+    shrunk = cv2.resize(pixels, size, interpolation=cv2.INTER_AREA)
+    way = cv2.COLOR_BGRA2RGBA if shrunk.ndim == 3 and shrunk.shape[2] == 4 else cv2.COLOR_BGR2RGB
+    return Image.fromarray(cv2.cvtColor(shrunk, way))
+
+
+def _eight_bits(image: Image.Image) -> Image.Image:
+    """Return a picture of 16 bits in 8, a strip at a time."""
+    deep = np.asarray(image)
+    out = np.empty(deep.shape, dtype=np.uint8)
+    for first in range(0, len(deep), 256):
+        out[first : first + 256] = np.clip(deep[first : first + 256] / 257.0, 0.0, 255.0)
+    return Image.fromarray(out)
 
 
 def _to_srgb(image: Image.Image, profile: bytes | None) -> Image.Image:
     """Apply an embedded profile; one that is broken, or none, means sRGB."""
-    if image.mode.startswith("I;16") or image.mode == "I":
-        image = Image.fromarray((np.asarray(image, dtype=np.float64) / 257.0).astype(np.uint8))
     if image.mode in ("RGBA", "LA", "PA", "P"):
         flat = image.convert("RGBA")
         sheet = Image.new("RGBA", flat.size, "white")

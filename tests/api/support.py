@@ -16,6 +16,8 @@ from fastapi.testclient import TestClient
 from PIL import Image
 
 from jug_mingle.cli import demo_app, prepare_demo
+from jug_mingle.services.shelf_fit import renew_fit
+from jug_mingle.store.database import open_database
 
 OWN = "http://127.0.0.1:8417"
 """The address by which a program's own pages reach it."""
@@ -38,8 +40,10 @@ def _made_once() -> Path:
         if not made.exists():
             making = folder / "making"
             prepare_demo(making)
-            with TestClient(demo_app(making), base_url=OWN):
-                pass
+            database = open_database(making)
+            with database.read() as session:
+                renew_fit(session)
+            database.close()
             making.rename(made)
     return made
 

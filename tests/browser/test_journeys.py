@@ -30,6 +30,9 @@ class JourneysCase(BrowserCase):
         return Walker(page, hand)
 
 
+DAYS = ("mon", "tue", "wed", "thu", "fri", "sat", "sun")
+
+
 class JourneysTest(JourneysCase):
     def test_photo_to_printed_card(self) -> None:
         for hand, size in HANDS if SOAK else HANDS[:3]:
@@ -45,6 +48,11 @@ class JourneysTest(JourneysCase):
             folder = copy_demo(Path(self.enterContext(tempfile.TemporaryDirectory())))
             with self.subTest(hand=hand, width=size["width"]), Server(folder) as self.server:
                 walker = self.walker(hand, size)
+                # Whatever the hour of the test, there is time to work now.
+                hours = walker.page.request.get("/api/hours").json()["hours"]
+                hours["week"] = {day: [{"start": "00:00", "end": "23:59"}] for day in DAYS}
+                self.assertTrue(walker.page.request.put("/api/hours", data={**hours, "quiet": None}).ok)
+                self.assertTrue(walker.page.request.post("/api/jobs/1/plan", data={}).ok)
                 before = self.done(walker)
                 steps = journeys.evening_in_the_plan(walker)
                 self.assertGreater(steps, 0)

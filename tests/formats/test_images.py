@@ -4,10 +4,12 @@ import io
 import unittest
 
 import numpy as np
+import pillow_heif
 from PIL import Image, ImageCms
 
 from jug_mingle.formats.images import NotAPictureError, PictureTooLargeError, decode, encode
 
+pillow_heif.register_heif_opener()  # so that the tests can write HEIC
 LIMIT = {"max_pixels": 1_000_000, "longest": 2000}
 
 
@@ -108,3 +110,35 @@ class EncodeTest(unittest.TestCase):
         self.assertEqual(media_type, "image/webp")
         np.testing.assert_array_equal(np.asarray(Image.open(io.BytesIO(data)).convert("RGB")), pixels)
         self.assertEqual(encode(pixels, "sketch")[1], "image/jpeg")
+
+
+class LargeTest(unittest.TestCase):
+    def test_made_smaller_first(self) -> None:
+        """A large picture of any kind is the same one smaller: sides, colours, its turn, its clear parts on white."""
+        limit = {"max_pixels": 50_000_000, "longest": 300}
+        wide = picture().resize((1200, 900), Image.Resampling.NEAREST)
+        clear = wide.convert("RGBA")
+        clear.paste((0, 0, 0, 0), (0, 0, 600, 900))
+        deep = Image.fromarray(np.asarray(wide.convert("L"), dtype=np.uint16) * 257)
+        turned = Image.Exif()
+        turned[0x0112] = 6
+        for name, data, left, size in (
+            ("PNG", saved(wide, "PNG"), (200, 80, 40), (225, 300)),
+            ("WEBP", saved(wide, "WEBP", quality=95), (200, 80, 40), (225, 300)),
+            ("palette", saved(wide.convert("P", palette=Image.Palette.ADAPTIVE), "PNG"), (200, 80, 40), (225, 300)),
+            ("clear PNG", saved(clear, "PNG"), (255, 255, 255), (225, 300)),
+            ("clear WEBP", saved(clear, "WEBP", lossless=True), (255, 255, 255), (225, 300)),
+            ("16 bits", saved(deep, "PNG"), None, (225, 300)),
+            ("turned", saved(wide, "WEBP", quality=95, exif=turned), None, (300, 225)),
+            ("turned PNG", saved(wide, "PNG", exif=turned), None, (300, 225)),
+        ):
+            with self.subTest(name):
+                pixels, _ = decode(data, **limit)
+                self.assertEqual(pixels.shape, (*size, 3))
+                if left is not None:
+                    np.testing.assert_allclose(pixels[100, 20], left, atol=6)
+                    np.testing.assert_allclose(pixels[100, 280], (30, 90, 160), atol=6)
+                if name == "16 bits":
+                    np.testing.assert_allclose(pixels[100, 20], np.asarray(picture("L"))[5, 5], atol=2)
+                if name.startswith("turned"):
+                    np.testing.assert_allclose(pixels[20, 100], (200, 80, 40), atol=6)
