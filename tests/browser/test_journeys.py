@@ -59,7 +59,7 @@ class JourneysTest(JourneysCase):
                 steps = journeys.evening_in_the_plan(walker)
                 self.assertGreater(steps, 0)
                 self.assertEqual(walker.presses, steps)
-                # The last write may still be on its way; of a plan that is bettered meanwhile one step may be ticked twice.
+                # The last write may be on its way; of a plan that is bettered one step may be ticked twice.
                 self.until(lambda walker=walker, before=before: 0 < self.done(walker) - before <= 4, True)  # type: ignore[misc]
 
     def done(self, walker: Walker) -> int:
