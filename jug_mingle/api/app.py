@@ -133,7 +133,7 @@ def create_app(
     return app
 
 
-_AT_THE_END: Final = 1.0
+_AT_THE_END: Final = 2.5
 """So long a program that is stopped waits for what it does aside. [s]"""
 
 
