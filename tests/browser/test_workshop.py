@@ -97,8 +97,10 @@ class WorkshopTest(unittest.TestCase):
         tablet.goto(f"{self.away}/1/mingle")
         main.get_by_role("button", name="Send tablet away").click()
         expect(main.get_by_text("Nobody is let in yet.")).to_be_visible()
-        tablet.reload()
+        # It hears of it by itself: reloading it meanwhile would be a race with its own way there.
         tablet.wait_for_url("**/pair")
+        tablet.get_by_label("The code").wait_for()
+        self.assertEqual(tablet.evaluate("async () => (await fetch('/api/jobs')).status"), 401)
 
     def test_a_guest_looks(self) -> None:
         """A guest sees the work and is told that nothing is changed from there; a write is refused in words."""
