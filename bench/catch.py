@@ -22,7 +22,7 @@ from jug_mingle.core.colour.spectra import table as read_table
 from jug_mingle.core.photos import honest_light as hl
 from jug_mingle.core.photos.chart import chart_R, chart_XYZ
 from jug_mingle.core.photos.patches import Patch, UnusablePatchError, average
-from jug_mingle.formats.chart_finder import find_chart
+from jug_mingle.formats.chart_finder import LookedLongEnoughError, find_chart
 
 METHODS = ("chart", "chips", "two_whites", "white", "none")
 
@@ -40,11 +40,14 @@ def real_photos() -> None:
     rows, found_in = [], 0
     for title, pixels in chart_photos().items():
         linear = sRGB_to_RGB(pixels / 255.0)
-        start = time.perf_counter()
-        chart = find_chart(pixels, linear)
-        took = time.perf_counter() - start
+        start = time.thread_time()
+        try:
+            chart, no = find_chart(pixels, linear), "no"
+        except LookedLongEnoughError:
+            chart, no = None, "its time was up"
+        took = time.thread_time() - start
         if chart is None:
-            rows.append([title, "no", took, "", ""])
+            rows.append([title, no, took, "", ""])
             continue
         found_in += 1
         RGB = np.array([patch.RGB for patch in chart.patches])
@@ -56,7 +59,7 @@ def real_photos() -> None:
         by_white = delta_E_CIE2000(XYZ_to_Lab(one.XYZ(RGB[rest])), XYZ_to_Lab(chart_XYZ()[rest])).mean()
         rows.append([title, "yes", took, float(by_white), by_chart])
     table(
-        f"Real photos with a chart: found in {found_in} of {len(rows)} (aim >= 5 of 6, <= 3 s each)",
+        f"Real photos with a chart: found in {found_in} of {len(rows)} (aim >= 5 of 6, <= 2 s of a processor each)",
         ["photo", "found", "seconds", "white patch (aim <= 8)", "chart, patch left out (aim <= 3.5)"],
         rows,
     )

@@ -7,16 +7,19 @@ are covered by a few hub blocks; all others (leaves) touch only themselves and t
 from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
 from itertools import combinations
+from typing import Any
 
 import numpy as np
-from scipy.linalg.lapack import dpotrf, dtrtrs
 
 from jug_mingle.core.arrays import FloatArray
+from jug_mingle.core.on_first_use import OnFirstUse
+
+lapack: Any = OnFirstUse("scipy.linalg.lapack")
 
 
 def _root(H: FloatArray) -> FloatArray:
     """Return the lower Cholesky factor. LAPACK itself: on a few dozen rows its wrappers take longer than it does."""
-    L, failed = dpotrf(H, lower=True, clean=True)
+    L, failed = lapack.dpotrf(H, lower=True, clean=True)
     if failed:
         raise np.linalg.LinAlgError("a block of the matrix is not positive")
     return np.asarray(L)
@@ -24,12 +27,12 @@ def _root(H: FloatArray) -> FloatArray:
 
 def _forward(L: FloatArray, b: FloatArray) -> FloatArray:
     """Return L⁻¹ b."""
-    return np.asarray(dtrtrs(L, b, lower=True)[0]).reshape(b.shape)
+    return np.asarray(lapack.dtrtrs(L, b, lower=True)[0]).reshape(b.shape)
 
 
 def _backward(L: FloatArray, b: FloatArray) -> FloatArray:
     """Return L⁻ᵀ b."""
-    return np.asarray(dtrtrs(L, b, lower=True, trans=1)[0]).reshape(b.shape)
+    return np.asarray(lapack.dtrtrs(L, b, lower=True, trans=1)[0]).reshape(b.shape)
 
 
 def hub_of(groups: Iterable[Sequence[int]]) -> frozenset[int]:

@@ -79,7 +79,7 @@ def _board(course: Course, work: PieceWork, every: Sequence[str]) -> None:
 
 
 def _tests(course: Course, work: PieceWork, every: Sequence[str]) -> None:
-    asked = list(work.survey.unknown)
+    asked = list(dict.fromkeys(work.survey.unknown))
     if work.old_paint and work.survey.lead == "unknown" and "lead" not in asked:
         asked.append("lead")
     for key in asked:

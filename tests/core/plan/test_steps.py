@@ -196,6 +196,12 @@ class UnknownTest(unittest.TestCase):
             with self.subTest(key=key):
                 self.assertTrue(test.test and test.meanwhile)
 
+    def test_a_question_asked_twice(self) -> None:
+        """Who ticks a question twice finds out once: each step of a plan has a key of its own."""
+        found = steps(work("chest", PAINT, ground="old_white_paint", survey=Survey(unknown=("wax", "wax"))))
+        keys = [step.key for step in found.steps]
+        self.assertEqual(len(keys), len(set(keys)))
+
     def test_i_do_not_know_becomes_a_step(self) -> None:
         found = steps(
             work("chest", PAINT, ground="old_white_paint", survey=Survey(unknown=("layers", "wax", "bleeds")))
