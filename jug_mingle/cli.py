@@ -58,14 +58,21 @@ screen awake, give no live camera and show no notifications there. With a certif
 they do."""
 
 
-def _settings(data: Path, *, share: bool, certificate: Path | None, key: Path | None) -> Settings:
-    """Return the settings of the environment with those of the command line over them."""
+@contextmanager
+def _opened(
+    data: Path, *, share: bool, certificate: Path | None, key: Path | None
+) -> Iterator[tuple[Settings, Callable[[str], object]]]:
+    """Hold a data folder; give the settings of the environment with those of the command line over them, and what is
+    told where the program is."""
+    from jug_mingle.services.in_use import in_use
+
     said = {"share": share or None, "certificate": certificate, "certificate_key": key}
-    settings = Settings(data=data).model_copy(update={name: one for name, one in said.items() if one is not None})
-    for file in (settings.certificate, settings.certificate_key):
-        if file is not None and not file.is_file():
-            raise DataRefusedError(f"there is no certificate or key {file}")
-    return settings
+    with _refusals(), in_use(data) as at:
+        settings = Settings(data=data).model_copy(update={name: one for name, one in said.items() if one is not None})
+        for file in (settings.certificate, settings.certificate_key):
+            if file is not None and not file.is_file():
+                raise DataRefusedError(f"there is no certificate or key {file}")
+        yield settings, at
 
 
 def _serve(settings: Settings, port: int, at: Callable[[str], object], *, demo: bool = False) -> None:
@@ -104,10 +111,7 @@ def serve(
     key: _Key = None,
 ) -> None:  # fmt: skip
     """Serve the program on this machine, with your own data; `--share` for the devices of your workshop, too."""
-    from jug_mingle.services.in_use import in_use
-
-    with _refusals(), in_use(data) as at:
-        settings = _settings(data, share=share, certificate=certificate, key=key)
+    with _opened(data, share=share, certificate=certificate, key=key) as (settings, at):
         prepare_own(data)
         _serve(settings, port, at)
 
@@ -118,10 +122,7 @@ def demo(
     key: _Key = None,
 ) -> None:  # fmt: skip
     """Serve the program with the demo: a library's card cabinet, a shelf of tins, five photos."""
-    from jug_mingle.services.in_use import in_use
-
-    with _refusals(), in_use(data) as at:
-        settings = _settings(data, share=share, certificate=certificate, key=key)
+    with _opened(data, share=share, certificate=certificate, key=key) as (settings, at):
         prepare_demo(data, said=typer.echo)
         _serve(settings, port, at, demo=True)
 
