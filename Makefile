@@ -60,6 +60,7 @@ check: build/develop.stamp build/npm-develop.stamp
 
 api: build/develop.stamp build/npm-develop.stamp
 	@$(PY) -m jug_mingle.cli openapi > docs/openapi.json
+	@$(PY) scripts/list_computing.py > web/src/api/computing.json
 	@cd web && npm run -s types > /dev/null && npx prettier --log-level warn --write src/api/schema.d.ts
 
 format: build/develop.stamp build/npm-develop.stamp

@@ -1,9 +1,10 @@
 """Who may do what when the program is shared with a workshop: the main screen, devices that were let in, nobody else.
 
 One door before all routes, and shut by default: a route that comes later is shut to strangers and to those who only
-look, until it is named here.
+look, until it is marked as one that computes and changes nothing (`context.COMPUTES`).
 """
 
+import re
 import time
 from collections.abc import Awaitable, Callable
 from dataclasses import dataclass
@@ -13,7 +14,6 @@ from fastapi import Request
 from fastapi.concurrency import run_in_threadpool
 from starlette.datastructures import Headers
 from starlette.requests import HTTPConnection
-from starlette.routing import compile_path
 from starlette.types import ASGIApp, Message, Receive, Scope, Send
 
 from jug_mingle.api.failures import answer
@@ -24,20 +24,9 @@ from jug_mingle.store.rights import may_change
 HOME: Final = frozenset({"127.0.0.1", "localhost", "::1"})
 """By these names and addresses a browser of this machine itself, the main screen, reaches the program."""
 
-COMPUTED: Final = (
-    "/api/colours/look", "/api/colours/file", "/api/pieces/{id}/picture", "/api/pieces/{id}/point",
-    "/api/pieces/{id}/judge", "/api/pieces/{id}/accents", "/api/pieces/{id}/layout", "/api/pieces/{id}/layout/picture",
-    "/api/pieces/{id}/roughness", "/api/photos/{id}/scheme", "/api/photos/{id}/sizes", "/api/photos/{id}/dress",
-    "/api/targets/{id}/recipes", "/api/targets/{id}/ways", "/api/targets/{id}/why", "/api/targets/{id}/by-hand",
-    "/api/recipes/next-swatch", "/api/jobs/{id}/over/by-hand", "/api/jobs/{id}/over/undertones",
-    "/api/shelf/table/check",
-)  # fmt: skip
-"""What is asked by POST since it is long, and changes nothing: those who only look may ask it."""
-
 OWN_ONLY: Final = ("/api/archive", "/api/archives", "/openapi.json")
 """Beginnings of what is read by those who work here only: the whole record in a file is no look."""
 
-_COMPUTED: Final = tuple(compile_path(path)[0] for path in COMPUTED)
 _READS: Final = frozenset({"GET", "HEAD", "OPTIONS"})
 _DOOR: Final = "/api/pairing"
 
@@ -80,10 +69,16 @@ class SentAwayError(Exception):
 
 
 class Access:
-    """Lets in the main screen and the devices of the workshop."""
+    """Lets in the main screen and the devices of the workshop.
 
-    def __init__(self, app: ASGIApp) -> None:
-        self.app = app
+    Parameters
+    ----------
+    computed : tuple of re.Pattern
+        The addresses that are asked by POST and change nothing.
+    """
+
+    def __init__(self, app: ASGIApp, computed: tuple[re.Pattern[str], ...]) -> None:
+        self.app, self.computed = app, computed
         self._strangers = Strangers()
 
     async def __call__(self, scope: Scope, receive: Receive, send: Send) -> None:
@@ -96,7 +91,7 @@ class Access:
         token = connection.cookies.get(cookie_name(scope), "")
         visitor = MAIN_SCREEN if at_home(scope) else _let_in(doors.known(token))
         connection.state.visitor = visitor
-        status, reason = refused(visitor, scope["method"], scope["path"])
+        status, reason = refused(visitor, scope["method"], scope["path"], self.computed)
         knocks = visitor.role == "stranger" and (reason or scope["path"].startswith(_DOOR))
         if knocks and not self._strangers.may_ask((scope.get("client") or ("",))[0]):
             status, reason = 429, "too many requests: wait a minute"
@@ -130,7 +125,7 @@ def at_home(scope: Scope) -> bool:
     return not passed and name_of(headers.get("host", "")) in HOME and all(end and end[0] in HOME for end in ends)
 
 
-def refused(visitor: Visitor, method: str, path: str) -> tuple[int, str]:
+def refused(visitor: Visitor, method: str, path: str, computed: tuple[re.Pattern[str], ...]) -> tuple[int, str]:
     """Return the status and the reason why a visitor may not ask this; no reason where they may."""
     if visitor.may == "work":
         return 200, ""
@@ -141,7 +136,7 @@ def refused(visitor: Visitor, method: str, path: str) -> tuple[int, str]:
         return (200, "") if open_here else (401, "this device is not let in: type the code of the main screen")
     if path.startswith(OWN_ONLY):
         return 403, "this device may look, and not take everything along"
-    asks = method in _READS or (method == "POST" and any(one.match(path) for one in _COMPUTED))
+    asks = method in _READS or (method == "POST" and any(one.match(path) for one in computed))
     # Whoever is let in may always leave, and be let in anew.
     return (200, "") if asks or path.startswith(_DOOR) else (403, "this device may look, and change nothing")
 

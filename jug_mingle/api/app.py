@@ -19,12 +19,13 @@ from starlette.types import ASGIApp, Message, Receive, Scope, Send
 
 from jug_mingle import __version__
 from jug_mingle.api.access import Access
-from jug_mingle.api.bounds import Bounds, addresses_of_files
+from jug_mingle.api.bodies import FILE_BODY
+from jug_mingle.api.bounds import Bounds
 from jug_mingle.api.common.schemas import Problem
-from jug_mingle.api.context import PROBLEMS, Context
+from jug_mingle.api.context import COMPUTES, PROBLEMS, Context
 from jug_mingle.api.failures import Foresight, answer, speak_of_failures
 from jug_mingle.api.guard import Guard
-from jug_mingle.api.nouns import NOUNS
+from jug_mingle.api.nouns import NOUNS, marked_paths
 from jug_mingle.api.once import DoneOnce
 from jug_mingle.api.seen import SaysWhatItSaw
 from jug_mingle.api.sending import Sending
@@ -121,9 +122,9 @@ def create_app(
     speak_of_failures(app)
     app.add_middleware(DoneOnce)
     app.add_middleware(SaysWhatItSaw)
-    app.add_middleware(Bounds, files=addresses_of_files([noun.router for noun in NOUNS]))
+    app.add_middleware(Bounds, files=marked_paths(FILE_BODY))
     if settings.share:
-        app.add_middleware(Access)
+        app.add_middleware(Access, computed=marked_paths(COMPUTES))
     app.add_middleware(Foresight)
     app.add_middleware(Sending)
     app.add_middleware(Guard, hosts=own_hosts(settings), shared=settings.share)

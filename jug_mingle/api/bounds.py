@@ -5,12 +5,9 @@ from asyncio import timeout
 from typing import Final
 
 import numpy as np
-from fastapi import APIRouter
-from fastapi.routing import APIRoute
 from starlette.datastructures import Headers
 from starlette.types import ASGIApp, Message, Receive, Scope, Send
 
-from jug_mingle.api.bodies import FILE_BODY
 from jug_mingle.api.failures import answer
 
 LARGEST: Final = 2 * 1024 * 1024
@@ -60,14 +57,6 @@ class Bounds:
             await answer(reason, 413)(scope, receive, send)
             return
         await self.app(scope, _again(body, receive), send)
-
-
-def addresses_of_files(routers: list[APIRouter]) -> tuple[re.Pattern[str], ...]:
-    """Return the addresses that take a file as their body."""
-    routes = (route for router in routers for route in router.routes if isinstance(route, APIRoute))
-    return tuple(
-        one.path_regex for one in routes if (one.openapi_extra or {}).get("requestBody") == FILE_BODY["requestBody"]
-    )
 
 
 def too_large() -> str:

@@ -101,9 +101,11 @@ PROBLEMS: dict[int | str, dict[str, Any]] = {
     status: {"description": words, "content": {"application/json": _REFUSED}}
     for status, words in (("4XX", "Refused."), (503, "Not now."), (507, "No room on the disk."))
 }
-"""The refusals of every route. By name: a model would be built anew for each of six hundred answers, at every start."""
+"""The refusals of every route, given to all by the application. By name: a model would be built anew for each of six
+hundred answers, at every start."""
 
-IMAGE: dict[int | str, dict[str, Any]] = {
-    **PROBLEMS,
-    200: {"content": {"image/webp": {}, "image/jpeg": {}, "image/png": {}}},
-}
+IMAGE: dict[int | str, dict[str, Any]] = {200: {"content": {"image/webp": {}, "image/jpeg": {}, "image/png": {}}}}
+
+COMPUTES: Final = {"x-computes": True}
+"""Marks a route that is asked by POST as its question is long, and that changes nothing (`openapi_extra`): devices that
+only look may ask it, and a page asks it anew where it got no answer."""

@@ -1,6 +1,10 @@
 """The nouns of the API: each a folder with its routes, and a line here."""
 
-from typing import Final
+import re
+from collections.abc import Mapping
+from typing import Any, Final
+
+from fastapi.routing import APIRoute
 
 from jug_mingle.api.accents import routes as accents
 from jug_mingle.api.archives import routes as archives
@@ -73,3 +77,14 @@ NOUNS: Final = (
     strips,
     targets,
 )
+
+
+def marked(mark: Mapping[str, Any]) -> list[APIRoute]:
+    """Return the routes that carry a mark among what is said of them (`openapi_extra`)."""
+    routes = [route for noun in NOUNS for route in noun.router.routes if isinstance(route, APIRoute)]
+    return [one for one in routes if mark.items() <= (one.openapi_extra or {}).items()]
+
+
+def marked_paths(mark: Mapping[str, Any]) -> tuple[re.Pattern[str], ...]:
+    """Return the addresses of the routes that carry a mark."""
+    return tuple(one.path_regex for one in marked(mark))

@@ -154,6 +154,20 @@ class AwayTest(BrowserCase):
         self.assertEqual(writes[-2:], ["POST jobs/1/mixes", "PATCH pieces/1"])
         self.assertEqual(len(self.job()["mixes"]), 3)
 
+    def test_a_question_does_not_wait(self) -> None:
+        """What is only computed is asked anew when the program is back: nothing was said that has to be kept."""
+        page = self.page
+        self.go("mingle")
+        page.get_by_role("button", name="Take an undertone out").click()
+        expect(page.locator(".undertone .name").first).to_be_visible()
+        port = self.stopped()
+        page.locator(".undertone select").last.select_option("cherry")
+        banner = page.get_by_role("alert").filter(has_text="does not answer")
+        expect(banner).to_be_visible()
+        expect(banner).not_to_contain_text("waits")
+        self.back(port)
+        expect(page.locator(".undertone .name").first).to_have_text("Cherry")
+
     def test_an_upload_waits(self) -> None:
         self.go("catch")
         port = self.stopped()

@@ -4,7 +4,7 @@ from fastapi import APIRouter
 
 from jug_mingle.api.accents.schemas import AccentOut, AccentsIn
 from jug_mingle.api.common.serializers import hex_of
-from jug_mingle.api.context import PROBLEMS, ContextNow, LightNow, UnitNow
+from jug_mingle.api.context import COMPUTES, ContextNow, LightNow, UnitNow
 from jug_mingle.api.recipes.serializers import measured_in, recipe_out
 from jug_mingle.core.colour.colour_names import describe
 from jug_mingle.core.colour.spectra import light as light_named
@@ -14,7 +14,7 @@ from jug_mingle.services import accents
 router = APIRouter(prefix="/api", tags=["accents"])
 
 
-@router.post("/pieces/{piece_id}/accents", responses=PROBLEMS)
+@router.post("/pieces/{piece_id}/accents", openapi_extra=COMPUTES)
 def list_accents(
     piece_id: Id, body: AccentsIn, context: ContextNow, unit: UnitNow, light: LightNow = "window"
 ) -> list[AccentOut]:

@@ -17,7 +17,8 @@ from starlette.background import BackgroundTask
 
 from jug_mingle.api.archives.schemas import ArchiveOut, ImportedOut, ImportIn, JobThereOut, RestoredOut
 from jug_mingle.api.bodies import FILE_BODY, keep_body
-from jug_mingle.api.context import PROBLEMS, Context, ContextNow, ReadSession
+from jug_mingle.api.common.files import gives
+from jug_mingle.api.context import Context, ContextNow, ReadSession
 from jug_mingle.documents.strict import Id
 from jug_mingle.errors import DataRefusedError, NotFoundError, UnfitError
 from jug_mingle.services import bring_back
@@ -28,16 +29,16 @@ from jug_mingle.services.passing import passing_folder
 router = APIRouter(prefix="/api", tags=["archives"])
 
 Token = Annotated[str, InPath(pattern=r"^[0-9a-f]{32}$")]
-FILE: Final = {**PROBLEMS, 200: {"content": {"application/zip": {}}}}
+FILE: Final = gives("application/zip")
 
 
-@router.get("/archive", responses=PROBLEMS, response_class=FileResponse)
+@router.get("/archive", response_class=FileResponse)
 def get_archive(context: ContextNow) -> FileResponse:
     """Return everything as one file."""
     return _file(context, None, "")
 
 
-@router.get("/jobs/{job_id}/archive", responses=PROBLEMS, response_class=FileResponse)
+@router.get("/jobs/{job_id}/archive", response_class=FileResponse)
 def get_job_archive(job_id: Id, context: ContextNow, session: ReadSession) -> FileResponse:
     """Return one job as a file, with the tins that it needs."""
     return _file(context, job_id, get_job(session, job_id).name)
@@ -51,7 +52,7 @@ def _file(context: Context, job_id: int | None, title: str) -> FileResponse:
     return FileResponse(file, media_type="application/zip", filename=name, background=BackgroundTask(file.unlink))
 
 
-@router.post("/archives", status_code=201, responses=PROBLEMS, openapi_extra=FILE_BODY)
+@router.post("/archives", status_code=201, openapi_extra=FILE_BODY)
 async def send_archive(request: Request, context: ContextNow) -> ArchiveOut:
     """Take an archive, sent as the body, and say what bringing it back would do; nothing is changed."""
     token = uuid4().hex
@@ -75,7 +76,7 @@ def _foreseen(context: Context, token: str) -> ArchiveOut:
     )  # fmt: skip
 
 
-@router.post("/archives/{token}/restore", responses=PROBLEMS)
+@router.post("/archives/{token}/restore")
 def restore_archive(token: Token, context: ContextNow) -> RestoredOut:
     """Put everything that an archive holds in the place of what is here, all of it or nothing; what is here is kept."""
     with _refusals(), _read(context, token) as found:
@@ -84,7 +85,7 @@ def restore_archive(token: Token, context: ContextNow) -> RestoredOut:
     return RestoredOut(aside=aside.name)
 
 
-@router.post("/archives/{token}/import", responses=PROBLEMS)
+@router.post("/archives/{token}/import")
 def import_archive(token: Token, body: ImportIn, context: ContextNow) -> ImportedOut:
     """Bring jobs of an archive in beside those that are here, all of them or none."""
     with _refusals(), _read(context, token) as found:
@@ -93,7 +94,7 @@ def import_archive(token: Token, body: ImportIn, context: ContextNow) -> Importe
     return ImportedOut(jobs=numbers)
 
 
-@router.delete("/archives/{token}", status_code=204, responses=PROBLEMS)
+@router.delete("/archives/{token}", status_code=204)
 def drop_archive(token: Token, context: ContextNow) -> None:
     """Drop an archive that was sent, and change nothing."""
     _place(context, token).unlink(missing_ok=True)

@@ -19,7 +19,7 @@ from jug_mingle.api.batches.schemas import (
 from jug_mingle.api.batches.serializers import batch_out, verdict_out
 from jug_mingle.api.common.schemas import ToolName
 from jug_mingle.api.common.serializers import hex_of
-from jug_mingle.api.context import PROBLEMS, Context, ContextNow, LightNow, ReadSession, UnitNow, writing
+from jug_mingle.api.context import Context, ContextNow, LightNow, ReadSession, UnitNow, writing
 from jug_mingle.core.colour.difference import difference_words, likely_words
 from jug_mingle.core.colour.spectra import light as light_named
 from jug_mingle.core.evidence.mixtures import masstone
@@ -41,7 +41,7 @@ def _answer(context: Context, row: BatchRow, light: str, unit: str) -> BatchOut:
         return batch_out(session, batches.get_batch(session, row.id), light_named(light), unit)
 
 
-@router.post("/mixes/{mix_id}/pots", status_code=201, responses=PROBLEMS)
+@router.post("/mixes/{mix_id}/pots", status_code=201)
 def begin_batch(mix_id: Id, body: BeginIn, context: ContextNow, unit: UnitNow, light: LightNow = "window") -> BatchOut:
     """Begin to pour a mix; the batch that is being poured of it already goes on."""
     with context.database.write.begin() as session:
@@ -49,7 +49,7 @@ def begin_batch(mix_id: Id, body: BeginIn, context: ContextNow, unit: UnitNow, l
     return _answer(context, row, light, unit)
 
 
-@router.put("/pots/{pot_id}/jug", responses=PROBLEMS)
+@router.put("/pots/{pot_id}/jug")
 def change_jug(
     pot_id: Id, body: OtherJugIn, context: ContextNow, unit: UnitNow, light: LightNow = "window"
 ) -> BatchOut:
@@ -59,13 +59,13 @@ def change_jug(
     return _answer(context, row, light, unit)
 
 
-@router.get("/pots/{pot_id}", responses=PROBLEMS)
+@router.get("/pots/{pot_id}")
 def get_batch(pot_id: Id, session: ReadSession, unit: UnitNow, light: LightNow = "window") -> BatchOut:
     """Return a batch as it stands."""
     return batch_out(session, batches.get_batch(session, pot_id), light_named(light), unit)
 
 
-@router.post("/pots/{pot_id}/pours", status_code=201, responses=PROBLEMS)
+@router.post("/pots/{pot_id}/pours", status_code=201)
 def make_pour(pot_id: Id, body: PourMadeIn, context: ContextNow, unit: UnitNow, light: LightNow = "window") -> BatchOut:
     """Write down one pour that was made; too much of it and the rest is computed anew."""
     with writing(context) as session:
@@ -73,7 +73,7 @@ def make_pour(pot_id: Id, body: PourMadeIn, context: ContextNow, unit: UnitNow, 
     return _answer(context, row, light, unit)
 
 
-@router.delete("/pots/{pot_id}/pours/last", responses=PROBLEMS)
+@router.delete("/pots/{pot_id}/pours/last")
 def undo_pour(
     pot_id: Id,
     context: ContextNow,
@@ -87,7 +87,7 @@ def undo_pour(
     return _answer(context, row, light, unit)
 
 
-@router.post("/pots/{pot_id}/strip-painted", responses=PROBLEMS)
+@router.post("/pots/{pot_id}/strip-painted")
 def paint_strip(pot_id: Id, context: ContextNow, unit: UnitNow, light: LightNow = "window") -> BatchOut:
     """A strip was painted; from now on it dries."""
     with context.database.write.begin() as session:
@@ -95,7 +95,7 @@ def paint_strip(pot_id: Id, context: ContextNow, unit: UnitNow, light: LightNow 
     return _answer(context, row, light, unit)
 
 
-@router.post("/pots/{pot_id}/strips", status_code=201, responses=PROBLEMS)
+@router.post("/pots/{pot_id}/strips", status_code=201)
 def read_strip(pot_id: Id, body: StripIn, context: ContextNow, light: LightNow = "window") -> VerdictOut:
     """Take the colour of a dried strip: it teaches the paints, and says how near the target is."""
     with context.database.read() as session:
@@ -112,14 +112,14 @@ def read_strip(pot_id: Id, body: StripIn, context: ContextNow, light: LightNow =
         return verdict_out(session, pot_id, found, light_named(light))
 
 
-@router.get("/pots/{pot_id}/verdict", responses=PROBLEMS)
+@router.get("/pots/{pot_id}/verdict")
 def get_verdict(pot_id: Id, session: ReadSession, light: LightNow = "window") -> VerdictOut | None:
     """Return what the newest strip said of what is in the batch now; null where there is none."""
     found = strip_readings.verdict_now(session, pot_id)
     return None if found is None else verdict_out(session, pot_id, found, light_named(light))
 
 
-@router.get("/pots/{pot_id}/rescue", responses=PROBLEMS)
+@router.get("/pots/{pot_id}/rescue")
 def get_rescue(
     pot_id: Id, session: ReadSession, unit: UnitNow, light: LightNow = "window", tool: ToolName = "syringe"
 ) -> AdviceOut:
@@ -152,7 +152,7 @@ def get_rescue(
     )  # fmt: skip
 
 
-@router.post("/pots/{pot_id}/additions", responses=PROBLEMS)
+@router.post("/pots/{pot_id}/additions")
 def add_to_batch(
     pot_id: Id, body: AdditionsIn, context: ContextNow, unit: UnitNow, light: LightNow = "window"
 ) -> BatchOut:
@@ -163,7 +163,7 @@ def add_to_batch(
     return _answer(context, row, light, unit)
 
 
-@router.post("/pots/{pot_id}/done", responses=PROBLEMS)
+@router.post("/pots/{pot_id}/done")
 def finish_batch(pot_id: Id, context: ContextNow, unit: UnitNow, light: LightNow = "window") -> BatchOut:
     """The batch is good as it is."""
     with context.database.write.begin() as session:

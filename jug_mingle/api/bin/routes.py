@@ -3,7 +3,7 @@
 from fastapi import APIRouter
 
 from jug_mingle.api.bin.schemas import BinKind, RemovedOut
-from jug_mingle.api.context import PROBLEMS, ContextNow, ReadSession, writing
+from jug_mingle.api.context import ContextNow, ReadSession, writing
 from jug_mingle.documents.strict import Id
 from jug_mingle.services import bin as service
 
@@ -19,14 +19,14 @@ def list_removed(session: ReadSession) -> list[RemovedOut]:
     ]
 
 
-@router.post("/{kind}/{number}/restore", status_code=204, responses=PROBLEMS)
+@router.post("/{kind}/{number}/restore", status_code=204)
 def bring_back(kind: BinKind, number: Id, context: ContextNow) -> None:
     """Take something out of the bin."""
     with writing(context) as session:
         service.bring_back(session, kind, number)
 
 
-@router.delete("/{kind}/{number}", status_code=204, responses=PROBLEMS)
+@router.delete("/{kind}/{number}", status_code=204)
 def remove_for_good(kind: BinKind, number: Id, context: ContextNow) -> None:
     """Remove something in the bin for good, with all that belongs to it."""
     with writing(context) as session:

@@ -4,7 +4,7 @@ from fastapi import APIRouter, Response
 
 from jug_mingle.api.choices.schemas import AnswerIn, ChoiceIn, ChoiceOut
 from jug_mingle.api.common.files import PDF, Anyway, printed
-from jug_mingle.api.context import PROBLEMS, ContextNow, ReadSession
+from jug_mingle.api.context import ContextNow, ReadSession
 from jug_mingle.documents.strict import Id
 from jug_mingle.services import choices as service
 from jug_mingle.store.models import ChoiceRow
@@ -12,13 +12,13 @@ from jug_mingle.store.models import ChoiceRow
 router = APIRouter(prefix="/api", tags=["choices"])
 
 
-@router.get("/jobs/{job_id}/choices", responses=PROBLEMS)
+@router.get("/jobs/{job_id}/choices")
 def list_choices(job_id: Id, session: ReadSession) -> list[ChoiceOut]:
     """List what clients of a job were shown, the newest first."""
     return [_out(row) for row in service.choice_rows(session, job_id)]
 
 
-@router.post("/jobs/{job_id}/choices", status_code=201, responses=PROBLEMS)
+@router.post("/jobs/{job_id}/choices", status_code=201)
 def add_choice(job_id: Id, body: ChoiceIn, context: ContextNow) -> ChoiceOut:
     """Keep which looks a client is shown."""
     with context.database.write.begin() as session:
@@ -37,14 +37,14 @@ async def print_choice(choice_id: Id, context: ContextNow, anyway: Anyway = Fals
     return await context.rendered(draw)
 
 
-@router.put("/choices/{choice_id}/answer", responses=PROBLEMS)
+@router.put("/choices/{choice_id}/answer")
 def answer_choice(choice_id: Id, body: AnswerIn, context: ContextNow) -> ChoiceOut:
     """Keep what a client answered."""
     with context.database.write.begin() as session:
         return _out(service.answer_choice(session, choice_id, **body.model_dump()))
 
 
-@router.delete("/choices/{choice_id}", status_code=204, responses=PROBLEMS)
+@router.delete("/choices/{choice_id}", status_code=204)
 def remove_choice(choice_id: Id, context: ContextNow) -> None:
     """Remove a choice; it can be brought back."""
     with context.database.write.begin() as session:

@@ -9,7 +9,7 @@ from jug_mingle.api.bodies import FILE_BODY, body_of
 from jug_mingle.api.colours.schemas import ColourFileOut, FileColourOut, LookedOut, ToLookAtIn
 from jug_mingle.api.common.files import gives, sent
 from jug_mingle.api.common.serializers import colour_out, hex_of
-from jug_mingle.api.context import PROBLEMS, ContextNow, LightNow, ReadSession
+from jug_mingle.api.context import COMPUTES, ContextNow, LightNow, ReadSession
 from jug_mingle.core.colour.spectra import light as light_named
 from jug_mingle.documents.colour_source import FromSpectrum
 from jug_mingle.documents.strict import Id
@@ -26,7 +26,7 @@ _AT_ONCE: Final = 200
 """So many colours of a file are shown at once; each is given a smooth reflectance, which takes its time."""
 
 
-@router.post("/colours/look", responses=PROBLEMS)
+@router.post("/colours/look", openapi_extra=COMPUTES)
 def look(body: ToLookAtIn, session: ReadSession, context: ContextNow, light: LightNow = "window") -> LookedOut:
     """Return how a colour looks, wherever it comes from; nothing is saved."""
     shown = light_named(light)
@@ -35,7 +35,7 @@ def look(body: ToLookAtIn, session: ReadSession, context: ContextNow, light: Lig
     return LookedOut(**colour_out(colour, shown).model_dump(), background_hex=behind)
 
 
-@router.post("/colours/file", responses=PROBLEMS, openapi_extra=FILE_BODY)
+@router.post("/colours/file", openapi_extra=FILE_BODY | COMPUTES)
 async def read_file(
     request: Request, light: LightNow = "window",
     white: Annotated[WhiteName | None, Query(description="Under which white its CIELAB and XYZ stand.")] = None,

@@ -6,7 +6,6 @@ from urllib.parse import quote
 
 from fastapi import Query, Response
 
-from jug_mingle.api.context import PROBLEMS
 from jug_mingle.formats.letters_missing import may_lack
 
 Anyway = Annotated[bool, Query(description="Print it also where letters are missing from every font here.")]
@@ -16,7 +15,7 @@ def gives(*media_types: str) -> dict[int | str, dict[str, Any]]:
     """Return the answers of a route that gives a file."""
     file: dict[str, Any] = {"schema": {"type": "string", "format": "binary"}}
     content = {one: {"schema": {}} if one == "application/json" else file for one in media_types}
-    return {**PROBLEMS, 200: {"description": "The file.", "content": content}}
+    return {200: {"description": "The file.", "content": content}}
 
 
 PDF = gives("application/pdf")

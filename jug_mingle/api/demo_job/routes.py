@@ -3,7 +3,7 @@
 from fastapi import APIRouter
 from pydantic import BaseModel, Field
 
-from jug_mingle.api.context import PROBLEMS, ContextNow, ReadSession, writing
+from jug_mingle.api.context import ContextNow, ReadSession, writing
 from jug_mingle.errors import NotFoundError
 from jug_mingle.services import demo_job as service
 
@@ -24,7 +24,7 @@ def get_demo(session: ReadSession, context: ContextNow) -> DemoOut:
     return DemoOut(offered=context.make_demo is not None, job=found.job if found else None)
 
 
-@router.post("", status_code=201, responses=PROBLEMS)
+@router.post("", status_code=201)
 def bring_demo(context: ContextNow) -> DemoOut:
     """Bring the demo job in beside one's own, with its tins."""
     if context.make_demo is None:
@@ -33,7 +33,7 @@ def bring_demo(context: ContextNow) -> DemoOut:
     return DemoOut(offered=True, job=job)
 
 
-@router.delete("", status_code=204, responses=PROBLEMS)
+@router.delete("", status_code=204)
 def put_demo_away(context: ContextNow) -> None:
     """Remove the demo job for good, with its tins."""
     with writing(context) as session:

@@ -12,7 +12,7 @@ from fastapi.concurrency import run_in_threadpool
 from fastapi.responses import StreamingResponse
 
 from jug_mingle.api.common.serializers import chip
-from jug_mingle.api.context import PROBLEMS, ContextNow, LightNow
+from jug_mingle.api.context import ContextNow, LightNow
 from jug_mingle.api.devices.schemas import (
     DevicesOut,
     LoadIn,
@@ -40,7 +40,7 @@ def list_devices(context: ContextNow) -> DevicesOut:
     )  # fmt: skip
 
 
-@router.get("/reader", responses=PROBLEMS)
+@router.get("/reader")
 def get_reader(context: ContextNow) -> ReaderOut:
     """Say which reader answers, and what lies on the tray of the stand-in."""
     try:
@@ -65,7 +65,7 @@ def get_reader(context: ContextNow) -> ReaderOut:
     )  # fmt: skip
 
 
-@router.post("/reader/calibrate", status_code=204, responses=PROBLEMS)
+@router.post("/reader/calibrate", status_code=204)
 def calibrate(context: ContextNow) -> None:
     """Calibrate the reader on its white tile."""
     try:
@@ -76,7 +76,7 @@ def calibrate(context: ContextNow) -> None:
         raise DeviceTroubleError(str(error)) from error
 
 
-@router.post("/reader/read", status_code=201, responses=PROBLEMS)
+@router.post("/reader/read", status_code=201)
 def read(context: ContextNow, body: PlaceIn | None = None, light: LightNow = "window") -> ReaderReadingOut:
     """Read what lies under the reader (for the stand-in: lay it there first) and keep the reading."""
     sample = "" if body is None else body.sample
@@ -93,7 +93,7 @@ def read(context: ContextNow, body: PlaceIn | None = None, light: LightNow = "wi
         return ReaderReadingOut(**made.model_dump(), id=row.id, sample=row.sample, device=row.device, R=row.R)
 
 
-@router.post("/reader/fault", status_code=204, responses=PROBLEMS)
+@router.post("/reader/fault", status_code=204)
 def set_fault(body: ReaderFaultIn, context: ContextNow) -> None:
     """Give the stand-in reader a fault, to see what the program does about it."""
     try:
@@ -102,7 +102,7 @@ def set_fault(body: ReaderFaultIn, context: ContextNow) -> None:
         raise DeviceTroubleError(str(error)) from error
 
 
-@router.get("/scale", responses=PROBLEMS)
+@router.get("/scale")
 def weigh(context: ContextNow) -> WeightOut:
     """Return what the scale shows."""
     try:
@@ -112,7 +112,7 @@ def weigh(context: ContextNow) -> WeightOut:
     return WeightOut(grams=round(weight.grams, 1), state=weight.state)
 
 
-@router.post("/scale/load", status_code=204, responses=PROBLEMS)
+@router.post("/scale/load", status_code=204)
 def put_on_scale(body: LoadIn, context: ContextNow) -> None:
     """Put something on the stand-in scale."""
     try:
@@ -121,7 +121,7 @@ def put_on_scale(body: LoadIn, context: ContextNow) -> None:
         raise DeviceTroubleError(str(error)) from error
 
 
-@router.get("/scale/stream", responses=PROBLEMS, response_class=StreamingResponse)
+@router.get("/scale/stream", response_class=StreamingResponse)
 def stream_scale(context: ContextNow, seconds: Annotated[float, Query(ge=0.2, le=3600.0)] = 600.0) -> StreamingResponse:
     """Send what the scale shows, ten times a second, as server-sent events; trouble is an event too, and it goes on."""
 

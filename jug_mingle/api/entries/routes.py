@@ -5,7 +5,7 @@ from typing import Any
 
 from fastapi import APIRouter
 
-from jug_mingle.api.context import PROBLEMS, ContextNow, ReadSession
+from jug_mingle.api.context import ContextNow, ReadSession
 from jug_mingle.api.entries.schemas import DaybookOut, EntryChangeIn, EntryIn, EntryOut, HappenedOut, SumsOut
 from jug_mingle.documents.strict import Id
 from jug_mingle.services import entries as service
@@ -15,7 +15,7 @@ from jug_mingle.store.models import EntryRow
 router = APIRouter(prefix="/api", tags=["daybook"])
 
 
-@router.get("/jobs/{job_id}/daybook", responses=PROBLEMS)
+@router.get("/jobs/{job_id}/daybook")
 def read_daybook(job_id: Id, session: ReadSession) -> DaybookOut:
     """Return the daybook of a job."""
     saying = settings_of(session).saying()
@@ -27,21 +27,21 @@ def read_daybook(job_id: Id, session: ReadSession) -> DaybookOut:
     )
 
 
-@router.post("/jobs/{job_id}/entries", status_code=201, responses=PROBLEMS)
+@router.post("/jobs/{job_id}/entries", status_code=201)
 def add_entry(job_id: Id, body: EntryIn, context: ContextNow) -> EntryOut:
     """Write something down of a job."""
     with context.database.write.begin() as session:
         return _out(service.add_entry(session, job_id, _said(body)))
 
 
-@router.patch("/entries/{entry_id}", responses=PROBLEMS)
+@router.patch("/entries/{entry_id}")
 def change_entry(entry_id: Id, body: EntryChangeIn, context: ContextNow) -> EntryOut:
     """Say an entry otherwise; only what is sent is changed."""
     with context.database.write.begin() as session:
         return _out(service.change_entry(session, entry_id, _said(body)))
 
 
-@router.delete("/entries/{entry_id}", status_code=204, responses=PROBLEMS)
+@router.delete("/entries/{entry_id}", status_code=204)
 def remove_entry(entry_id: Id, context: ContextNow) -> None:
     """Remove an entry; it can be brought back."""
     with context.database.write.begin() as session:

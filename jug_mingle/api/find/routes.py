@@ -6,7 +6,7 @@ from typing import Annotated
 from fastapi import APIRouter, Query
 
 from jug_mingle.api.common.serializers import hex_of
-from jug_mingle.api.context import PROBLEMS, ContextNow, LightNow, ReadSession
+from jug_mingle.api.context import ContextNow, LightNow, ReadSession
 from jug_mingle.api.find.schemas import FindOut, FoundKind, FoundOut
 from jug_mingle.core.colour.difference import difference_words
 from jug_mingle.core.colour.spaces import XYZ_to_Lab
@@ -19,7 +19,7 @@ from jug_mingle.services import find as service
 router = APIRouter(prefix="/api/find", tags=["daybook"])
 
 
-@router.get("", responses=PROBLEMS)
+@router.get("")
 def find(
     session: ReadSession,
     context: ContextNow,

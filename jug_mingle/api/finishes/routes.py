@@ -9,7 +9,7 @@ from fastapi.responses import Response
 
 from jug_mingle.api.common.files import PDF, Anyway, gives, printed
 from jug_mingle.api.common.serializers import hex_of
-from jug_mingle.api.context import IMAGE, PROBLEMS, ContextNow, LightNow, ReadSession, UnitNow
+from jug_mingle.api.context import COMPUTES, IMAGE, ContextNow, LightNow, ReadSession, UnitNow
 from jug_mingle.api.finishes.schemas import (
     JudgedOut,
     JudgeIn,
@@ -37,7 +37,7 @@ from jug_mingle.services.targets import get_target
 router = APIRouter(prefix="/api", tags=["finishes"])
 
 
-@router.post("/pieces/{piece_id}/picture", responses=IMAGE, response_class=Response)
+@router.post("/pieces/{piece_id}/picture", responses=IMAGE, response_class=Response, openapi_extra=COMPUTES)
 async def picture(piece_id: Id, body: PictureIn, context: ContextNow, light: LightNow = "window") -> Response:
     """Return the picture of a piece in layers: exact (WebP, lossless), or a quick sketch (JPEG)."""
 
@@ -60,7 +60,7 @@ async def picture(piece_id: Id, body: PictureIn, context: ContextNow, light: Lig
     return await context.rendered(draw)
 
 
-@router.post("/pieces/{piece_id}/point", responses=PROBLEMS)
+@router.post("/pieces/{piece_id}/point", openapi_extra=COMPUTES)
 def point(piece_id: Id, body: PointIn, session: ReadSession, light: LightNow = "window") -> PointOut:
     """Return what lies at a point of the picture, layer by layer."""
     shown = light_named(light)
@@ -94,7 +94,7 @@ def point(piece_id: Id, body: PointIn, session: ReadSession, light: LightNow = "
     )  # fmt: skip
 
 
-@router.post("/pieces/{piece_id}/judge", responses=PROBLEMS)
+@router.post("/pieces/{piece_id}/judge", openapi_extra=COMPUTES)
 def judge(piece_id: Id, body: JudgeIn, session: ReadSession, unit: UnitNow, light: LightNow = "window") -> JudgedOut:
     """Return what is to be said of layers on a piece, and what they take of each colour."""
     shown = light_named(light)

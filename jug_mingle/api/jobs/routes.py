@@ -6,7 +6,7 @@ from fastapi import APIRouter, Query
 
 from jug_mingle.api.common.schemas import AmountOut
 from jug_mingle.api.common.serializers import amount_out
-from jug_mingle.api.context import PROBLEMS, ContextNow, LightNow, ReadSession, UnitNow
+from jug_mingle.api.context import ContextNow, LightNow, ReadSession, UnitNow
 from jug_mingle.api.jobs.schemas import JobChangeIn, JobIn, JobLineOut, JobOut, JobWholeOut, RoomsIn, StateOut
 from jug_mingle.api.jobs.serializers import job_facts, job_line_out, job_out
 from jug_mingle.api.looks.serializers import finish_out
@@ -37,14 +37,14 @@ def list_states() -> list[StateOut]:
     return [StateOut(key=key, title=title) for key, title in jobs.STATES.items()]
 
 
-@router.post("", status_code=201, responses=PROBLEMS)
+@router.post("", status_code=201)
 def begin_job(body: JobIn, context: ContextNow) -> JobOut:
     """Begin a job."""
     with context.database.write.begin() as session:
         return job_out(jobs.add_job(session, name=body.name, room=body.room, client=body.client))
 
 
-@router.patch("/{job_id}", responses=PROBLEMS)
+@router.patch("/{job_id}")
 def change_job(job_id: Id, body: JobChangeIn, context: ContextNow) -> JobOut:
     """Change what is said of a job; only what is sent is changed."""
     with context.database.write.begin() as session:
@@ -53,14 +53,14 @@ def change_job(job_id: Id, body: JobChangeIn, context: ContextNow) -> JobOut:
         return job_out(jobs.change_job(session, job_id, **body.model_dump(exclude={"due", "no_due"})))
 
 
-@router.delete("/{job_id}", status_code=204, responses=PROBLEMS)
+@router.delete("/{job_id}", status_code=204)
 def remove_job(job_id: Id, context: ContextNow) -> None:
     """Put a job into the bin, with all that belongs to it."""
     with context.database.write.begin() as session:
         jobs.remove_job(session, job_id)
 
 
-@router.post("/{job_id}/duplicate", status_code=201, responses=PROBLEMS)
+@router.post("/{job_id}/duplicate", status_code=201)
 def duplicate_job(job_id: Id, context: ContextNow) -> JobOut:
     """Begin a job like another: its pieces, photos, colours, jugs and looks, and nothing of what was done on it."""
     with context.database.write.begin() as session:
@@ -68,7 +68,7 @@ def duplicate_job(job_id: Id, context: ContextNow) -> JobOut:
         return job_out(jobs.get_job(session, bring_back.duplicate_job(session, job_id)))
 
 
-@router.get("/{job_id}", responses=PROBLEMS)
+@router.get("/{job_id}")
 def get_job(job_id: Id, session: ReadSession, light: LightNow = "window") -> JobWholeOut:
     """Return a job with its photos, targets, mixes, pieces and looks, as they look in a light."""
     row = jobs.get_job(session, job_id)
@@ -86,7 +86,7 @@ def get_job(job_id: Id, session: ReadSession, light: LightNow = "window") -> Job
     )
 
 
-@router.get("/{job_id}/amount", responses=PROBLEMS)
+@router.get("/{job_id}/amount")
 def get_amount(
     job_id: Id,
     session: ReadSession,
@@ -110,7 +110,7 @@ def get_amount(
     return amount_out(found, settings_of(session).saying(unit))
 
 
-@router.put("/{job_id}/rooms", status_code=204, responses=PROBLEMS)
+@router.put("/{job_id}/rooms", status_code=204)
 def set_rooms(job_id: Id, body: RoomsIn, context: ContextNow) -> None:
     """Say which light the workshop has, and which the room where the piece will stand."""
     with context.database.write.begin() as session:

@@ -2,7 +2,7 @@
 
 from fastapi import APIRouter
 
-from jug_mingle.api.context import PROBLEMS, ContextNow, ReadSession
+from jug_mingle.api.context import ContextNow, ReadSession
 from jug_mingle.api.jugs.schemas import JugIn, JugOut
 from jug_mingle.services import jugs
 
@@ -20,7 +20,7 @@ def list_jugs(session: ReadSession) -> list[JugOut]:
     ]
 
 
-@router.post("/jugs", status_code=201, responses=PROBLEMS)
+@router.post("/jugs", status_code=201)
 def add_jug(body: JugIn, context: ContextNow) -> JugOut:
     """Keep a vessel of one's own, by its inner measures or by pouring known water."""
     with context.database.write.begin() as session:

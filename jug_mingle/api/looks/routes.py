@@ -7,7 +7,7 @@ from fastapi.responses import Response
 
 from jug_mingle.api.common.files import gives, sent
 from jug_mingle.api.common.serializers import hex_of
-from jug_mingle.api.context import PROBLEMS, ContextNow, ReadSession, writing
+from jug_mingle.api.context import ContextNow, ReadSession, writing
 from jug_mingle.api.looks.schemas import FinishOut, LookbookOut, LookIn, PresetOut
 from jug_mingle.api.looks.serializers import finish_out, kind_out
 from jug_mingle.core.colour.spectra import DAYLIGHT
@@ -42,20 +42,20 @@ def look_schema() -> dict[str, Any]:
     return LookFile.model_json_schema()
 
 
-@router.get("/jobs/{job_id}/presets/{key}", responses=PROBLEMS)
+@router.get("/jobs/{job_id}/presets/{key}")
 def preset(job_id: Id, key: str, session: ReadSession) -> list[LayerIn]:
     """Return one of our own looks in the job's jugs."""
     return looks.preset(session, job_id, key)
 
 
-@router.post("/jobs/{job_id}/looks", status_code=201, responses=PROBLEMS)
+@router.post("/jobs/{job_id}/looks", status_code=201)
 def add_look(job_id: Id, body: LookIn, context: ContextNow) -> FinishOut:
     """Keep a look."""
     with writing(context) as session:
         return finish_out(looks.save_look(session, job_id, name=body.name, layers=body.layers))
 
 
-@router.post("/jobs/{job_id}/looks/{look_id}/copy", status_code=201, responses=PROBLEMS)
+@router.post("/jobs/{job_id}/looks/{look_id}/copy", status_code=201)
 def copy_look(job_id: Id, look_id: Id, context: ContextNow) -> FinishOut:
     """Keep a look of another job as one of this, with the jugs that it is laid in."""
     with writing(context) as session:
@@ -63,7 +63,7 @@ def copy_look(job_id: Id, look_id: Id, context: ContextNow) -> FinishOut:
         return finish_out(looks.copy_look(session, look_id, job_id))
 
 
-@router.put("/looks/{look_id}", responses=PROBLEMS)
+@router.put("/looks/{look_id}")
 def change_look(look_id: Id, body: LookIn, context: ContextNow) -> FinishOut:
     """Keep a look as it is now."""
     with writing(context) as session:
@@ -71,14 +71,14 @@ def change_look(look_id: Id, body: LookIn, context: ContextNow) -> FinishOut:
         return finish_out(looks.save_look(session, job_id, name=body.name, layers=body.layers, look_id=look_id))
 
 
-@router.delete("/looks/{look_id}", status_code=204, responses=PROBLEMS)
+@router.delete("/looks/{look_id}", status_code=204)
 def remove_look(look_id: Id, context: ContextNow) -> None:
     """Put a look away; it can be restored."""
     with context.database.write.begin() as session:
         looks.remove_look(session, look_id)
 
 
-@router.post("/looks/{look_id}/restore", responses=PROBLEMS)
+@router.post("/looks/{look_id}/restore")
 def restore_look(look_id: Id, context: ContextNow) -> FinishOut:
     """Bring a look back."""
     with context.database.write.begin() as session:
@@ -93,7 +93,7 @@ def look_file(look_id: Id, session: ReadSession) -> Response:
     return sent(file.model_dump_json(indent=2).encode(), "application/json", f"{name}.look.json")
 
 
-@router.post("/jobs/{job_id}/looks/import", status_code=201, responses=PROBLEMS)
+@router.post("/jobs/{job_id}/looks/import", status_code=201)
 def import_look(job_id: Id, body: LookFile, context: ContextNow) -> FinishOut:
     """Keep a look from a file, in the jugs of this job."""
     with writing(context) as session:

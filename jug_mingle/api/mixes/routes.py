@@ -2,7 +2,7 @@
 
 from fastapi import APIRouter
 
-from jug_mingle.api.context import PROBLEMS, ContextNow, LightNow, writing
+from jug_mingle.api.context import ContextNow, LightNow, writing
 from jug_mingle.api.mixes.schemas import MixChangeIn, MixIn, MixOut, ToShelfIn
 from jug_mingle.api.mixes.serializers import whole_mix
 from jug_mingle.documents.strict import Id
@@ -12,7 +12,7 @@ from jug_mingle.services.readings import check_readings
 router = APIRouter(prefix="/api", tags=["mixes"])
 
 
-@router.post("/jobs/{job_id}/mixes", status_code=201, responses=PROBLEMS)
+@router.post("/jobs/{job_id}/mixes", status_code=201)
 def add_mix(job_id: Id, body: MixIn, context: ContextNow, light: LightNow = "window") -> MixOut:
     """Keep a recipe as a mix of the job."""
     pours = [recipes.PourAsked(material=pour.material, parts=pour.parts, ml=pour.ml) for pour in body.pours]
@@ -34,7 +34,7 @@ def add_mix(job_id: Id, body: MixIn, context: ContextNow, light: LightNow = "win
         return whole_mix(session, row.id, light)
 
 
-@router.patch("/mixes/{mix_id}", responses=PROBLEMS)
+@router.patch("/mixes/{mix_id}")
 def rename_mix(mix_id: Id, body: MixChangeIn, context: ContextNow, light: LightNow = "window") -> MixOut:
     """Call a mix something else."""
     with context.database.write.begin() as session:
@@ -43,14 +43,14 @@ def rename_mix(mix_id: Id, body: MixChangeIn, context: ContextNow, light: LightN
         return whole_mix(session, mix_id, light)
 
 
-@router.delete("/mixes/{mix_id}", status_code=204, responses=PROBLEMS)
+@router.delete("/mixes/{mix_id}", status_code=204)
 def remove_mix(mix_id: Id, context: ContextNow) -> None:
     """Take a mix off the job; it can be restored."""
     with context.database.write.begin() as session:
         mixes.remove_mix(session, mix_id)
 
 
-@router.post("/mixes/{mix_id}/restore", responses=PROBLEMS)
+@router.post("/mixes/{mix_id}/restore")
 def restore_mix(mix_id: Id, context: ContextNow, light: LightNow = "window") -> MixOut:
     """Bring a removed mix back."""
     with context.database.write.begin() as session:
@@ -59,7 +59,7 @@ def restore_mix(mix_id: Id, context: ContextNow, light: LightNow = "window") -> 
         return whole_mix(session, mix_id, light)
 
 
-@router.post("/mixes/{mix_id}/to-shelf", status_code=201, responses=PROBLEMS)
+@router.post("/mixes/{mix_id}/to-shelf", status_code=201)
 def mix_to_shelf(mix_id: Id, body: ToShelfIn, context: ContextNow) -> str:
     """Put what was mixed on the shelf, with its recipe, its date and its pot life; return its key."""
     with writing(context) as session:

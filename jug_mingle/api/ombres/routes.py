@@ -7,7 +7,7 @@ from fastapi.responses import Response
 
 from jug_mingle.api.common.files import PDF, Anyway, printed
 from jug_mingle.api.common.serializers import hex_of
-from jug_mingle.api.context import PROBLEMS, ContextNow, LightNow, ReadSession, UnitNow, writing
+from jug_mingle.api.context import ContextNow, LightNow, ReadSession, UnitNow, writing
 from jug_mingle.api.mixes.schemas import MixOut
 from jug_mingle.api.mixes.serializers import whole_mix
 from jug_mingle.api.ombres.schemas import Coats, LadderOut, RungOut, WalkOut, WayOut
@@ -19,7 +19,7 @@ from jug_mingle.services import ombres
 router = APIRouter(prefix="/api", tags=["ombres"])
 
 
-@router.get("/pieces/{piece_id}/ladder", responses=PROBLEMS)
+@router.get("/pieces/{piece_id}/ladder")
 def ladder(
     piece_id: Id, first_id: Id, second_id: Id, session: ReadSession, light: LightNow = "window", coats: Coats = 2
 ) -> LadderOut:
@@ -64,7 +64,7 @@ def walk_strip(
     return printed(make, "walk-down strip", anyway=anyway)
 
 
-@router.post("/pieces/{piece_id}/ladder/mixes", status_code=201, responses=PROBLEMS)
+@router.post("/pieces/{piece_id}/ladder/mixes", status_code=201)
 def keep_ladder(
     piece_id: Id, first_id: Id, second_id: Id, context: ContextNow, light: LightNow = "window", coats: Coats = 2
 ) -> list[MixOut]:
@@ -75,7 +75,7 @@ def keep_ladder(
         return [whole_mix(session, row.id, light) for row in rows]
 
 
-@router.get("/jobs/{job_id}/way", responses=PROBLEMS)
+@router.get("/jobs/{job_id}/way")
 def way(
     job_id: Id,
     first_id: Id,

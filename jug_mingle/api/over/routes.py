@@ -5,7 +5,7 @@ from fastapi import APIRouter
 from sqlalchemy.orm import Session
 
 from jug_mingle.api.common.serializers import hex_of
-from jug_mingle.api.context import PROBLEMS, LightNow, ReadSession, UnitNow
+from jug_mingle.api.context import COMPUTES, LightNow, ReadSession, UnitNow
 from jug_mingle.api.over import schemas
 from jug_mingle.api.over.serializers import in_each_light, over_out, step_out, streaks_out, way_out
 from jug_mingle.api.recipes.schemas import DifferenceOut
@@ -34,7 +34,7 @@ def _allowed(body: schemas.AllowedIn) -> service.Allowed:
     return service.Allowed(use=tuple(body.use), avoid=tuple(body.avoid), most=body.most, tool_key=body.tool)
 
 
-@router.post("/targets/{target_id}/ways", responses=PROBLEMS)
+@router.post("/targets/{target_id}/ways", openapi_extra=COMPUTES)
 def find_ways(
     target_id: Id, body: schemas.WaysIn, session: ReadSession, unit: UnitNow, light: LightNow = "window"
 ) -> schemas.WaysOut:
@@ -57,7 +57,7 @@ def find_ways(
     )  # fmt: skip
 
 
-@router.post("/jobs/{job_id}/over/by-hand", responses=PROBLEMS)
+@router.post("/jobs/{job_id}/over/by-hand", openapi_extra=COMPUTES)
 def by_hand(
     job_id: Id, body: schemas.OverByHandIn, session: ReadSession, unit: UnitNow, light: LightNow = "window"
 ) -> schemas.OverWayOut:
@@ -78,7 +78,7 @@ def by_hand(
     )  # fmt: skip
 
 
-@router.post("/jobs/{job_id}/over/woods", responses=PROBLEMS)
+@router.post("/jobs/{job_id}/over/woods", openapi_extra=COMPUTES)
 def make_one(
     job_id: Id, body: schemas.WoodsIn, session: ReadSession, unit: UnitNow, light: LightNow = "window"
 ) -> schemas.WoodsOut:
@@ -122,7 +122,7 @@ def make_one(
     )  # fmt: skip
 
 
-@router.post("/jobs/{job_id}/over/undertones", responses=PROBLEMS)
+@router.post("/jobs/{job_id}/over/undertones", openapi_extra=COMPUTES)
 def undertones(
     job_id: Id, body: schemas.UndertonesIn, session: ReadSession, unit: UnitNow, light: LightNow = "window"
 ) -> schemas.UndertonesOut:

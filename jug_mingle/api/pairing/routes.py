@@ -3,7 +3,7 @@
 from fastapi import APIRouter, Request, Response
 
 from jug_mingle.api.access import Visitor, cookie_name, visitor_of
-from jug_mingle.api.context import PROBLEMS, Context, ContextNow
+from jug_mingle.api.context import Context, ContextNow
 from jug_mingle.api.pairing.schemas import CodeIn, CodeOut, DeviceOut, PairIn, PairingOut
 from jug_mingle.errors import ConflictError, ForbiddenError
 from jug_mingle.settings import addresses
@@ -14,13 +14,13 @@ _YEAR = 365 * 24 * 3600
 """So long a browser keeps a token. [s]"""
 
 
-@router.get("", responses=PROBLEMS)
+@router.get("")
 def get_pairing(request: Request, context: ContextNow) -> PairingOut:
     """Say how the program is shared, and who asks."""
     return _out(request, context, visitor_of(request))
 
 
-@router.post("/code", status_code=201, responses=PROBLEMS)
+@router.post("/code", status_code=201)
 def make_code(body: CodeIn, request: Request, context: ContextNow) -> PairingOut:
     """Make a code that lets one device in; the one before it is void."""
     _at_home(request)
@@ -30,7 +30,7 @@ def make_code(body: CodeIn, request: Request, context: ContextNow) -> PairingOut
     return _out(request, context, visitor_of(request))
 
 
-@router.post("", status_code=201, responses=PROBLEMS)
+@router.post("", status_code=201)
 def pair(body: PairIn, request: Request, response: Response, context: ContextNow) -> PairingOut:
     """Let the device that asks in, by the code of the main screen; its token comes as a cookie."""
     paired, token = context.doors.pair(body.code, body.name)
@@ -41,7 +41,7 @@ def pair(body: PairIn, request: Request, response: Response, context: ContextNow
     return _out(request, context, Visitor("device", paired))
 
 
-@router.delete("/{device_id}", status_code=204, responses=PROBLEMS)
+@router.delete("/{device_id}", status_code=204)
 def send_away(device_id: int, request: Request, context: ContextNow) -> None:
     """Let a device in no more; also what it listens to ends at once. A device may send itself away."""
     device = visitor_of(request).device

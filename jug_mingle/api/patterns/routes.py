@@ -9,7 +9,7 @@ from sqlalchemy.orm import Session
 
 from jug_mingle.api.bodies import FILE_BODY, body_of
 from jug_mingle.api.common.files import PDF, Anyway, gives, printed, sent
-from jug_mingle.api.context import IMAGE, PROBLEMS, Context, ContextNow, LightNow, ReadSession, UnitNow
+from jug_mingle.api.context import COMPUTES, IMAGE, Context, ContextNow, LightNow, ReadSession, UnitNow
 from jug_mingle.api.finishes.schemas import JudgeIn
 from jug_mingle.api.patterns import schemas
 from jug_mingle.api.patterns.serializers import layout_out, motif_out, ours_out
@@ -56,13 +56,13 @@ def motif_schema() -> dict[str, Any]:
     return MotifFile.model_json_schema()
 
 
-@router.get("/jobs/{job_id}/motifs", responses=PROBLEMS)
+@router.get("/jobs/{job_id}/motifs")
 def list_motifs(job_id: Id, session: ReadSession) -> list[schemas.MotifOut]:
     """List the motifs that a job can lay: ours, then its own."""
     return [*ours_out(), *(motif_out(row) for row in motifs.motif_rows(session, job_id))]
 
 
-@router.post("/jobs/{job_id}/motifs/cut", status_code=201, responses=PROBLEMS)
+@router.post("/jobs/{job_id}/motifs/cut", status_code=201)
 def cut_motif(job_id: Id, body: schemas.CutIn, context: ContextNow) -> schemas.MotifOut:
     """Cut a stencil from a photo of the job, what would fall out held by bridges; or keep it to be printed."""
     with context.database.read() as session:
@@ -80,7 +80,7 @@ def cut_motif(job_id: Id, body: schemas.CutIn, context: ContextNow) -> schemas.M
         return motif_out(motifs.keep_cut(session, job_id, made, name=body.name, how=about))
 
 
-@router.post("/jobs/{job_id}/motifs/svg", status_code=201, responses=PROBLEMS, openapi_extra=FILE_BODY)
+@router.post("/jobs/{job_id}/motifs/svg", status_code=201, openapi_extra=FILE_BODY)
 async def add_svg(
     job_id: Id,
     request: Request,
@@ -103,7 +103,7 @@ async def add_svg(
     return await run_in_threadpool(keep)
 
 
-@router.post("/jobs/{job_id}/motifs/import", status_code=201, responses=PROBLEMS)
+@router.post("/jobs/{job_id}/motifs/import", status_code=201)
 def import_motif(job_id: Id, body: MotifFile, context: ContextNow) -> schemas.MotifOut:
     """Keep a motif from a file."""
     with context.database.write.begin() as session:
@@ -117,21 +117,21 @@ def motif_file(motif_id: Id, session: ReadSession) -> Response:
     return _attached(file.model_dump_json(indent=1).encode(), "application/json", file.name, "motif.json")
 
 
-@router.put("/motifs/{motif_id}", responses=PROBLEMS)
+@router.put("/motifs/{motif_id}")
 def change_motif(motif_id: Id, body: schemas.MotifChangeIn, context: ContextNow) -> schemas.MotifOut:
     """Call a motif otherwise."""
     with context.database.write.begin() as session:
         return motif_out(motifs.rename_motif(session, motif_id, body.name))
 
 
-@router.delete("/motifs/{motif_id}", status_code=204, responses=PROBLEMS)
+@router.delete("/motifs/{motif_id}", status_code=204)
 def remove_motif(motif_id: Id, context: ContextNow) -> None:
     """Put a motif away; it can be restored."""
     with context.database.write.begin() as session:
         motifs.remove_motif(session, motif_id)
 
 
-@router.post("/motifs/{motif_id}/restore", responses=PROBLEMS)
+@router.post("/motifs/{motif_id}/restore")
 def restore_motif(motif_id: Id, context: ContextNow) -> schemas.MotifOut:
     """Bring a motif back."""
     with context.database.write.begin() as session:
@@ -142,7 +142,7 @@ def _saying(session: Session, unit: str) -> Saying:
     return settings_of(session).saying(unit)
 
 
-@router.post("/pieces/{piece_id}/layout", responses=PROBLEMS)
+@router.post("/pieces/{piece_id}/layout", openapi_extra=COMPUTES)
 def get_layout(piece_id: Id, body: schemas.LayoutAskIn, session: ReadSession, unit: UnitNow) -> schemas.LayoutOut:
     """Return where a layer's pattern lies on a piece laid flat: its sheets in their order, and what they take."""
     one = layouts.laid(session, piece_id, body.layers, body.number)
@@ -152,13 +152,13 @@ def get_layout(piece_id: Id, body: schemas.LayoutAskIn, session: ReadSession, un
     )
 
 
-@router.post("/pieces/{piece_id}/roughness", responses=PROBLEMS)
+@router.post("/pieces/{piece_id}/roughness", openapi_extra=COMPUTES)
 def get_roughness(piece_id: Id, body: JudgeIn, session: ReadSession, unit: UnitNow) -> list[str]:
     """Return of each layer how rough it is on a piece, in words; empty of what is smooth."""
     return layouts.roughness_of(session, piece_id, body.layers, _saying(session, unit))
 
 
-@router.post("/pieces/{piece_id}/layout/picture", responses=IMAGE, response_class=Response)
+@router.post("/pieces/{piece_id}/layout/picture", responses=IMAGE, response_class=Response, openapi_extra=COMPUTES)
 async def layout_picture(
     piece_id: Id, body: schemas.LayoutPictureIn, context: ContextNow, light: LightNow = "window"
 ) -> Response:

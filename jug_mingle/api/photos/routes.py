@@ -10,7 +10,7 @@ from fastapi.responses import FileResponse, Response
 
 from jug_mingle.api.bodies import FILE_BODY, body_of
 from jug_mingle.api.common.serializers import chip
-from jug_mingle.api.context import IMAGE, PROBLEMS, Context, ContextNow, LightNow, ReadSession
+from jug_mingle.api.context import COMPUTES, IMAGE, Context, ContextNow, LightNow, ReadSession
 from jug_mingle.api.photos.schemas import (
     ChartOut,
     DominantOut,
@@ -43,7 +43,7 @@ SMALL: Final = (160, 320, 640)
 router = APIRouter(prefix="/api", tags=["photos"])
 
 
-@router.post("/jobs/{job_id}/photos", status_code=201, responses=PROBLEMS, openapi_extra=FILE_BODY)
+@router.post("/jobs/{job_id}/photos", status_code=201, openapi_extra=FILE_BODY)
 async def add_photo(
     job_id: Id, request: Request, context: ContextNow, name: Annotated[str, Query(min_length=1, max_length=200)]
 ) -> PhotoOut:
@@ -65,7 +65,7 @@ def _keep(context: Context, job_id: int, name: str, data: bytes) -> PhotoOut:
     return photo_out(row)
 
 
-@router.post("/jobs/{job_id}/photos/sample", status_code=201, responses=PROBLEMS)
+@router.post("/jobs/{job_id}/photos/sample", status_code=201)
 def add_sample(job_id: Id, context: ContextNow) -> PhotoOut:
     """Keep a photo that ships with the program, to try with: a jug by a window, a sheet of paper beside it."""
     data = files("jug_mingle.services").joinpath("sample.jpg").read_bytes()
@@ -81,7 +81,7 @@ def list_methods() -> list[MethodOut]:
     ]
 
 
-@router.get("/photos/{photo_id}/picture", responses=PROBLEMS, response_class=FileResponse)
+@router.get("/photos/{photo_id}/picture", response_class=FileResponse)
 def get_picture(
     photo_id: Id,
     session: ReadSession,
@@ -100,7 +100,7 @@ def get_picture(
     )
 
 
-@router.patch("/photos/{photo_id}", responses=PROBLEMS)
+@router.patch("/photos/{photo_id}")
 def change_photo(photo_id: Id, body: PhotoChangeIn, context: ContextNow) -> PhotoOut:
     """Name a photo, say which part of the work it shows, or turn it with all that is marked on it."""
     with context.database.write.begin() as session:
@@ -109,21 +109,21 @@ def change_photo(photo_id: Id, body: PhotoChangeIn, context: ContextNow) -> Phot
         return photo_out(photo_care.change_photo(session, photo_id, name=body.name, stage=body.stage))
 
 
-@router.delete("/photos/{photo_id}", status_code=204, responses=PROBLEMS)
+@router.delete("/photos/{photo_id}", status_code=204)
 def remove_photo(photo_id: Id, context: ContextNow) -> None:
     """Put a photo into the bin; colours that were caught from it stay."""
     with context.database.write.begin() as session:
         photo_care.remove_photo(session, photo_id)
 
 
-@router.put("/photos/{photo_id}/marks", status_code=204, responses=PROBLEMS)
+@router.put("/photos/{photo_id}/marks", status_code=204)
 def keep_marks(photo_id: Id, body: Marks, context: ContextNow) -> None:
     """Keep the faces that are marked on a photo."""
     with context.database.write.begin() as session:
         photo_faces.keep_marks(session, photo_id, body)
 
 
-@router.get("/photos/{photo_id}/chart", responses=PROBLEMS)
+@router.get("/photos/{photo_id}/chart")
 def get_chart(photo_id: Id, session: ReadSession, context: ContextNow) -> ChartOut:
     """Find the 24-patch chart in a photo."""
     chart = service.chart_on(service.get_photo(session, photo_id), context.photos, None)
@@ -131,7 +131,7 @@ def get_chart(photo_id: Id, session: ReadSession, context: ContextNow) -> ChartO
     return ChartOut(corners=corners, mismatch=round(chart.mismatch, 2))
 
 
-@router.post("/photos/{photo_id}/scheme", responses=PROBLEMS)
+@router.post("/photos/{photo_id}/scheme", openapi_extra=COMPUTES)
 def get_scheme(
     photo_id: Id, body: SchemeIn, session: ReadSession, context: ContextNow, light: LightNow = "window"
 ) -> SchemeOut:
@@ -162,7 +162,7 @@ def get_scheme(
     )
 
 
-@router.post("/photos/{photo_id}/sizes", responses=PROBLEMS)
+@router.post("/photos/{photo_id}/sizes", openapi_extra=COMPUTES)
 def face_sizes(photo_id: Id, body: FacesIn, session: ReadSession) -> list[SizeOut | None]:
     """Return how large each face is, from the one whose width is known; none where no shared corner leads to it."""
     return [
@@ -176,7 +176,7 @@ def face_sizes(photo_id: Id, body: FacesIn, session: ReadSession) -> list[SizeOu
     ]  # fmt: skip
 
 
-@router.post("/photos/{photo_id}/dress", responses=IMAGE, response_class=Response)
+@router.post("/photos/{photo_id}/dress", responses=IMAGE, response_class=Response, openapi_extra=COMPUTES)
 async def dress_photo(photo_id: Id, body: DressIn, context: ContextNow) -> Response:
     """Return a photo with layers laid into its marked faces, in daylight."""
 

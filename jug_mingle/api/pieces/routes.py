@@ -4,7 +4,7 @@ from fastapi import APIRouter, Response
 
 from jug_mingle.api.common.files import PDF, Anyway, printed
 from jug_mingle.api.common.schemas import WordsOut
-from jug_mingle.api.context import IMAGE, PROBLEMS, ContextNow, LightNow
+from jug_mingle.api.context import IMAGE, ContextNow, LightNow
 from jug_mingle.api.pieces.schemas import (
     FormName,
     FormOut,
@@ -85,7 +85,7 @@ async def form_picture(key: FormName, context: ContextNow, light: LightNow = "wi
     return await context.rendered(draw)
 
 
-@router.post("/jobs/{job_id}/pieces", status_code=201, responses=PROBLEMS)
+@router.post("/jobs/{job_id}/pieces", status_code=201)
 def add_piece(job_id: Id, body: PieceIn, context: ContextNow) -> PieceOut:
     """Add a piece to a job."""
     measures = body.measures.model_dump(exclude_none=True)
@@ -94,7 +94,7 @@ def add_piece(job_id: Id, body: PieceIn, context: ContextNow) -> PieceOut:
         return piece_out(row)
 
 
-@router.patch("/pieces/{piece_id}", responses=PROBLEMS)
+@router.patch("/pieces/{piece_id}")
 def change_piece(piece_id: Id, body: PieceChangeIn, context: ContextNow) -> PieceOut:
     """Change a piece."""
     measures = body.measures.model_dump(exclude_none=True)
@@ -106,35 +106,35 @@ def change_piece(piece_id: Id, body: PieceChangeIn, context: ContextNow) -> Piec
         return piece_out(row)
 
 
-@router.post("/pieces/{piece_id}/duplicate", status_code=201, responses=PROBLEMS)
+@router.post("/pieces/{piece_id}/duplicate", status_code=201)
 def duplicate_piece(piece_id: Id, context: ContextNow) -> PieceOut:
     """Add the same piece once more, dressed alike."""
     with context.database.write.begin() as session:
         return piece_out(service.duplicate_piece(session, piece_id))
 
 
-@router.delete("/pieces/{piece_id}", status_code=204, responses=PROBLEMS)
+@router.delete("/pieces/{piece_id}", status_code=204)
 def remove_piece(piece_id: Id, context: ContextNow) -> None:
     """Take a piece off the job; it can be restored."""
     with context.database.write.begin() as session:
         service.remove_piece(session, piece_id)
 
 
-@router.post("/pieces/{piece_id}/restore", responses=PROBLEMS)
+@router.post("/pieces/{piece_id}/restore")
 def restore_piece(piece_id: Id, context: ContextNow) -> PieceOut:
     """Bring a removed piece back."""
     with context.database.write.begin() as session:
         return piece_out(service.restore_piece(session, piece_id))
 
 
-@router.post("/pieces/{piece_id}/repaint", responses=PROBLEMS)
+@router.post("/pieces/{piece_id}/repaint")
 def repaint_piece(piece_id: Id, context: ContextNow) -> PieceOut:
     """Take the look that a piece wears as what is there now, and undress it."""
     with context.database.write.begin() as session:
         return piece_out(repaint.repaint(session, piece_id))
 
 
-@router.put("/pieces/{piece_id}/hardware", responses=PROBLEMS)
+@router.put("/pieces/{piece_id}/hardware")
 def keep_hardware(piece_id: Id, body: HardwareIn, context: ContextNow) -> PieceOut:
     """Say what is done with the handles of a piece."""
     with context.database.write.begin() as session:
@@ -155,7 +155,7 @@ async def drilling_template(
     return await context.rendered(draw)
 
 
-@router.put("/pieces/{piece_id}/look", responses=PROBLEMS)
+@router.put("/pieces/{piece_id}/look")
 def wear(piece_id: Id, body: WearIn, context: ContextNow) -> PieceOut:
     """Dress a piece in a look."""
     with context.database.write.begin() as session:

@@ -9,7 +9,7 @@ from fastapi import APIRouter, Body, Depends, Query, Response
 from sqlalchemy.orm import Session
 
 from jug_mingle.api.common.files import PDF, Anyway, gives, printed, sent
-from jug_mingle.api.context import IMAGE, PROBLEMS, Context, ContextNow, LightNow, ReadSession, UnitNow
+from jug_mingle.api.context import IMAGE, Context, ContextNow, LightNow, ReadSession, UnitNow
 from jug_mingle.api.plans import schemas, serializers
 from jug_mingle.core.colour.spectra import light as light_named
 from jug_mingle.devices.lines import DeviceError
@@ -62,7 +62,7 @@ def asking(job_id: Id, context: ContextNow, unit: UnitNow, light: LightNow = "wi
 AskingNow = Annotated[Asking, Depends(asking)]
 
 
-@router.get("/jobs/{job_id}/plan", responses=PROBLEMS)
+@router.get("/jobs/{job_id}/plan")
 def get_plan(
     job_id: Id, session: ReadSession, context: ContextNow, unit: UnitNow, light: LightNow = "window"
 ) -> schemas.PlanOut:
@@ -72,20 +72,20 @@ def get_plan(
     return serializers.plan_out(session, context, job_id, one, light_named(light), unit)
 
 
-@router.post("/jobs/{job_id}/plan", responses=PROBLEMS)
+@router.post("/jobs/{job_id}/plan")
 def make_plan(asked: AskingNow) -> schemas.PlanOut:
     """Lay what is still to be done into the hours there are, at once; it is bettered in the background."""
     return asked.after(lambda _session: None)
 
 
-@router.post("/jobs/{job_id}/plan/stop", status_code=204, responses=PROBLEMS)
+@router.post("/jobs/{job_id}/plan/stop", status_code=204)
 def stop_bettering(job_id: Id, context: ContextNow) -> None:
     """Stop looking for a better plan; the best that was found stands."""
     if context.bettering.is_under_way(job_id):
         context.bettering.solver.stop()
 
 
-@router.patch("/jobs/{job_id}/plan", responses=PROBLEMS)
+@router.patch("/jobs/{job_id}/plan")
 def change_plan(body: schemas.PlanChangeIn, asked: AskingNow) -> schemas.PlanOut:
     """Say by when it must be usable, what the air is, whether the sprayer works, what price is asked."""
 
@@ -107,7 +107,7 @@ def change_plan(body: schemas.PlanChangeIn, asked: AskingNow) -> schemas.PlanOut
     return asked.after(change)
 
 
-@router.post("/jobs/{job_id}/steps/done", responses=PROBLEMS)
+@router.post("/jobs/{job_id}/steps/done")
 def finish_step(body: schemas.StepDoneIn, asked: AskingNow) -> schemas.PlanOut:
     """Tick a step off; the waits after it begin. Refused with 409 where it was ticked off already."""
     return asked.after(
@@ -123,19 +123,19 @@ def finish_step(body: schemas.StepDoneIn, asked: AskingNow) -> schemas.PlanOut:
     )
 
 
-@router.post("/jobs/{job_id}/steps/undo", responses=PROBLEMS)
+@router.post("/jobs/{job_id}/steps/undo")
 def take_back(body: schemas.StepIn, asked: AskingNow) -> schemas.PlanOut:
     """Take back that a step was done."""
     return asked.after(lambda session: plan_progress.take_back(session, asked.job_id, body.step))
 
 
-@router.post("/jobs/{job_id}/steps/tacky", responses=PROBLEMS)
+@router.post("/jobs/{job_id}/steps/tacky")
 def still_tacky(body: schemas.TackyIn, asked: AskingNow) -> schemas.PlanOut:
     """Let a step wait longer, as what lies below is not dry."""
     return asked.after(lambda session: plan_progress.still_tacky(session, asked.job_id, body.step, body.minutes))
 
 
-@router.post("/jobs/{job_id}/steps/wrong", responses=PROBLEMS)
+@router.post("/jobs/{job_id}/steps/wrong")
 def went_wrong(body: schemas.WrongIn, asked: AskingNow) -> schemas.SaidOut:
     """Make steps of what is done about a mishap."""
     said: list[str] = []
@@ -144,7 +144,7 @@ def went_wrong(body: schemas.WrongIn, asked: AskingNow) -> schemas.SaidOut:
     return schemas.SaidOut(said=said[0], plan=plan)
 
 
-@router.post("/jobs/{job_id}/steps/another-way", responses=PROBLEMS)
+@router.post("/jobs/{job_id}/steps/another-way")
 def another_way(body: schemas.StepIn, asked: AskingNow) -> schemas.SaidOut:
     """Plan a step the way that is left once its window has closed."""
     said: list[str] = []
@@ -152,37 +152,37 @@ def another_way(body: schemas.StepIn, asked: AskingNow) -> schemas.SaidOut:
     return schemas.SaidOut(said=said[0], plan=plan)
 
 
-@router.post("/jobs/{job_id}/steps/drop", responses=PROBLEMS)
+@router.post("/jobs/{job_id}/steps/drop")
 def drop_step(body: schemas.StepIn, asked: AskingNow) -> schemas.PlanOut:
     """Leave a step out; what a rule forbids says why."""
     return asked.after(lambda session: plan_asks.drop(session, asked.job_id, body.step))
 
 
-@router.post("/jobs/{job_id}/steps/bring-back", responses=PROBLEMS)
+@router.post("/jobs/{job_id}/steps/bring-back")
 def bring_back(body: schemas.StepIn, asked: AskingNow) -> schemas.PlanOut:
     """Bring a step back that was left out, or take one's own away."""
     return asked.after(lambda session: plan_asks.bring_back(session, asked.job_id, body.step))
 
 
-@router.post("/jobs/{job_id}/steps", responses=PROBLEMS)
+@router.post("/jobs/{job_id}/steps")
 def add_step(body: AddedStepIn, asked: AskingNow) -> schemas.PlanOut:
     """Add a step of one's own."""
     return asked.after(lambda session: plan_asks.add(session, asked.job_id, body))
 
 
-@router.post("/jobs/{job_id}/steps/order", responses=PROBLEMS)
+@router.post("/jobs/{job_id}/steps/order")
 def order_steps(body: schemas.OrderIn, asked: AskingNow) -> schemas.PlanOut:
     """Let a step come before another; what lies on a part may forbid it."""
     return asked.after(lambda session: plan_asks.put_before(session, asked.job_id, body.first, body.then))
 
 
-@router.post("/jobs/{job_id}/steps/pin", responses=PROBLEMS)
+@router.post("/jobs/{job_id}/steps/pin")
 def pin_step(body: schemas.PinIn, asked: AskingNow) -> schemas.PlanOut:
     """Let a step start at a time, or whenever it fits."""
     return asked.after(lambda session: plan_asks.pin(session, asked.job_id, body.step, body.at))
 
 
-@router.post("/jobs/{job_id}/plan/skip-day", responses=PROBLEMS)
+@router.post("/jobs/{job_id}/plan/skip-day")
 def skip_day(body: schemas.DayIn, asked: AskingNow) -> schemas.PlanOut:
     """Take the hours of a day away, as there is no time after all."""
     return asked.after(lambda session: plan_progress.skip_day(session, asked.job_id, body.day))
@@ -208,26 +208,26 @@ async def step_picture(
     return await context.rendered(draw)
 
 
-@router.get("/jobs/{job_id}/surveys", responses=PROBLEMS)
+@router.get("/jobs/{job_id}/surveys")
 def get_surveys(job_id: Id, session: ReadSession) -> schemas.SurveysOut:
     """Return what a job's pieces are before anything is done, and the words that this is said in."""
     return serializers.surveys_out(session, job_id)
 
 
-@router.put("/pieces/{piece_id}/survey", responses=PROBLEMS)
+@router.put("/pieces/{piece_id}/survey")
 def keep_survey(piece_id: Id, body: SurveyIn, context: ContextNow) -> SurveyIn:
     """Keep what a piece is before anything is done."""
     with context.database.write.begin() as session:
         return SurveyIn.model_validate(plan_work.keep_survey(session, piece_id, body).survey)
 
 
-@router.get("/hours", responses=PROBLEMS)
+@router.get("/hours")
 def get_hours(session: ReadSession) -> schemas.HoursOut:
     """Return when there is time, or what is offered where nobody said."""
     return serializers.hours_out(session)
 
 
-@router.put("/hours", responses=PROBLEMS)
+@router.put("/hours")
 def set_hours(body: HoursIn, context: ContextNow) -> schemas.HoursOut:
     """Say when there is time."""
     with context.database.write.begin() as session:
@@ -235,7 +235,7 @@ def set_hours(body: HoursIn, context: ContextNow) -> schemas.HoursOut:
         return serializers.hours_out(session)
 
 
-@router.post("/hours/busy", responses=PROBLEMS)
+@router.post("/hours/busy")
 def read_busy(body: schemas.BusyIn, context: ContextNow) -> schemas.HoursOut:
     """Read what is taken from a calendar file; it takes the place of what an earlier one said."""
     with context.database.write.begin() as session:
@@ -245,7 +245,7 @@ def read_busy(body: schemas.BusyIn, context: ContextNow) -> schemas.HoursOut:
         return serializers.hours_out(session)
 
 
-@router.delete("/hours/busy", responses=PROBLEMS)
+@router.delete("/hours/busy")
 def forget_busy(context: ContextNow) -> schemas.HoursOut:
     """Forget what a calendar said is taken."""
     with context.database.write.begin() as session:
@@ -259,21 +259,21 @@ def list_timers(session: ReadSession) -> schemas.TimersOut:
     return serializers.timers_out(timers.timers(session))
 
 
-@router.post("/timers", status_code=201, responses=PROBLEMS)
+@router.post("/timers", status_code=201)
 def start_timer(body: schemas.TimerIn, context: ContextNow) -> schemas.TimerOut:
     """Start a timer."""
     with context.database.write.begin() as session:
         return serializers.timer_out(timers.start_for(session, body.job_id, body.words, body.seconds, kind=body.kind))
 
 
-@router.delete("/timers/{timer_id}", status_code=204, responses=PROBLEMS)
+@router.delete("/timers/{timer_id}", status_code=204)
 def remove_timer(timer_id: Id, context: ContextNow) -> None:
     """Take a timer away."""
     with context.database.write.begin() as session:
         timers.remove_timer(session, timer_id)
 
 
-@router.get("/jobs/{job_id}/plan/money", responses=PROBLEMS)
+@router.get("/jobs/{job_id}/plan/money")
 def get_money(job_id: Id, session: ReadSession, unit: UnitNow) -> schemas.MoneyOut:
     """Return what a plan takes and costs: pots, consumables, hardware, hours, a price and what is left of it."""
     one = plans.plan_now(session, job_id)
@@ -329,7 +329,7 @@ def shopping_csv(job_id: Id, session: ReadSession) -> Response:
     return sent(plan_files.shopping_csv(money, settings_of(session)), "text/csv", "shopping.csv")
 
 
-@router.get("/jobs/{job_id}/plan.json", responses=PROBLEMS)
+@router.get("/jobs/{job_id}/plan.json")
 def plan_json(job_id: Id, session: ReadSession) -> PlanFile:
     """Return a plan as a file."""
     from jug_mingle.services import plan_files
@@ -337,7 +337,7 @@ def plan_json(job_id: Id, session: ReadSession) -> PlanFile:
     return plan_files.file_of(get_job(session, job_id).name, view_of(plans.plan_now(session, job_id)))
 
 
-@router.post("/devices/weather", status_code=204, responses=PROBLEMS)
+@router.post("/devices/weather", status_code=204)
 def set_weather(body: Annotated[schemas.WeatherIn, Body()], context: ContextNow) -> None:
     """Give the stand-in weather service a season or a fault."""
     try:

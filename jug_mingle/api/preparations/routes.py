@@ -5,7 +5,7 @@ from fastapi import APIRouter
 from sqlalchemy.orm import Session
 
 from jug_mingle.api.common.serializers import amount_out, hex_of
-from jug_mingle.api.context import PROBLEMS, ContextNow, LightNow, ReadSession, UnitNow
+from jug_mingle.api.context import COMPUTES, ContextNow, LightNow, ReadSession, UnitNow
 from jug_mingle.api.over.serializers import streaks_out
 from jug_mingle.api.preparations.schemas import (
     OwnPreparationIn,
@@ -59,7 +59,7 @@ def _preparation_out(session: Session, one: Preparation) -> PreparationOut:
     )  # fmt: skip
 
 
-@router.post("", status_code=201, responses=PROBLEMS)
+@router.post("", status_code=201)
 def add_preparation(body: OwnPreparationIn, context: ContextNow) -> PreparationOut:
     """Keep a preparation of one's own."""
     laying = Laying(wait=SHORTEST, wipe=0.0, coats=1) if body.laying is None else body.laying.laying()
@@ -69,28 +69,28 @@ def add_preparation(body: OwnPreparationIn, context: ContextNow) -> PreparationO
         return _preparation_out(session, made)
 
 
-@router.patch("/{key}", responses=PROBLEMS)
+@router.patch("/{key}")
 def rename_preparation(key: str, body: PreparationNameIn, context: ContextNow) -> PreparationOut:
     """Call a preparation of one's own something else."""
     with context.database.write.begin() as session:
         return _preparation_out(session, service.rename_own(session, key, body.title))
 
 
-@router.delete("/{key}", status_code=204, responses=PROBLEMS)
+@router.delete("/{key}", status_code=204)
 def remove_preparation(key: str, context: ContextNow) -> None:
     """Take a preparation of one's own off the list; it can be restored."""
     with context.database.write.begin() as session:
         service.remove_own(session, key)
 
 
-@router.post("/{key}/restore", responses=PROBLEMS)
+@router.post("/{key}/restore")
 def restore_preparation(key: str, context: ContextNow) -> PreparationOut:
     """Bring a preparation of one's own back."""
     with context.database.write.begin() as session:
         return _preparation_out(session, service.restore_own(session, key))
 
 
-@router.post("/{key}", responses=PROBLEMS)
+@router.post("/{key}", openapi_extra=COMPUTES)
 def prepare_batch(
     key: str, body: PrepareIn, session: ReadSession, unit: UnitNow, light: LightNow = "window"
 ) -> PreparedOut:

@@ -6,7 +6,7 @@ from sqlalchemy.orm import Session
 
 from jug_mingle.api.common.schemas import LightName
 from jug_mingle.api.common.serializers import hex_of
-from jug_mingle.api.context import PROBLEMS, LightNow, ReadSession, UnitNow
+from jug_mingle.api.context import COMPUTES, LightNow, ReadSession, UnitNow
 from jug_mingle.api.recipes.schemas import (
     BesideIn,
     BesideOut,
@@ -38,7 +38,7 @@ from jug_mingle.services.targets import get_target
 router = APIRouter(prefix="/api", tags=["recipes"])
 
 
-@router.post("/targets/{target_id}/by-hand", responses=PROBLEMS)
+@router.post("/targets/{target_id}/by-hand", openapi_extra=COMPUTES)
 def by_hand(target_id: Id, body: HandIn, session: ReadSession, unit: UnitNow, light: LightNow = "window") -> RecipeOut:
     """Return the prediction of a recipe poured by hand, against a target."""
     target = get_target(session, target_id)
@@ -58,7 +58,7 @@ def _asked(pours: list[PourIn]) -> list[service.PourAsked]:
     return [service.PourAsked(material=p.material, parts=p.parts, ml=p.ml) for p in pours]
 
 
-@router.post("/targets/{target_id}/beside", responses=PROBLEMS)
+@router.post("/targets/{target_id}/beside", openapi_extra=COMPUTES)
 def set_beside(
     target_id: Id, body: BesideIn, session: ReadSession, unit: UnitNow, light: LightNow = "window"
 ) -> BesideOut:
@@ -83,7 +83,7 @@ def set_beside(
     )
 
 
-@router.post("/targets/{target_id}/why", responses=PROBLEMS)
+@router.post("/targets/{target_id}/why", openapi_extra=COMPUTES)
 def get_why(target_id: Id, body: WhyIn, session: ReadSession, light: LightNow = "window") -> WhyOut:
     """Return what lies behind a recipe: curves, lights, faces, coats, sensitivity, order."""
     shown, shelf = light_named(light), fitted_shelf(session)
@@ -112,7 +112,7 @@ def get_why(target_id: Id, body: WhyIn, session: ReadSession, light: LightNow = 
     )
 
 
-@router.post("/targets/{target_id}/recipes", responses=PROBLEMS)
+@router.post("/targets/{target_id}/recipes", openapi_extra=COMPUTES)
 def find_recipes(
     target_id: Id, body: RecipesIn, session: ReadSession, unit: UnitNow, light: LightNow = "window"
 ) -> RecipesOut:
@@ -152,7 +152,7 @@ def find_recipes(
     )
 
 
-@router.post("/recipes/next-swatch", responses=PROBLEMS)
+@router.post("/recipes/next-swatch", openapi_extra=COMPUTES)
 def next_swatch(body: SwatchForIn, session: ReadSession) -> SwatchForOut:
     """Return the one swatch that would narrow a recipe's prediction most."""
     pours = [service.PourAsked(material=p.material, parts=p.parts, ml=p.ml) for p in body.pours]

@@ -7,7 +7,7 @@ from fastapi import APIRouter, Query
 
 from jug_mingle.api.common.schemas import ToolName
 from jug_mingle.api.common.serializers import hex_of
-from jug_mingle.api.context import PROBLEMS, LightNow, ReadSession, UnitNow
+from jug_mingle.api.context import LightNow, ReadSession, UnitNow
 from jug_mingle.api.mixes.serializers import laid_of, shown_over_out
 from jug_mingle.api.recipes.schemas import RecipeOut
 from jug_mingle.api.recipes.serializers import measured_in, recipe_out
@@ -39,7 +39,7 @@ def list_past(session: ReadSession, light: LightNow = "window") -> list[PastMixO
     return found
 
 
-@router.get("/{mix_id}", responses=PROBLEMS)
+@router.get("/{mix_id}")
 def mix_again(
     mix_id: Id,
     session: ReadSession,

@@ -5,7 +5,7 @@ from dataclasses import asdict
 from fastapi import APIRouter
 
 from jug_mingle.api.common.schemas import WordsOut
-from jug_mingle.api.context import PROBLEMS, ContextNow
+from jug_mingle.api.context import ContextNow
 from jug_mingle.api.settings.schemas import QuestionOut, SettingsIn, SettingsOut
 from jug_mingle.core.practice.schools import QUESTIONS
 from jug_mingle.services import settings as service
@@ -20,7 +20,7 @@ def read_settings(context: ContextNow) -> SettingsOut:
         return _out(service.settings_of(session))
 
 
-@router.patch("", responses=PROBLEMS)
+@router.patch("")
 def change_settings(body: SettingsIn, context: ContextNow) -> SettingsOut:
     """Set what is sent, or follow a school."""
     with context.database.write.begin() as session:

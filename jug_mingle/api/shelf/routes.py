@@ -7,7 +7,7 @@ from fastapi.concurrency import run_in_threadpool
 
 from jug_mingle.api.bodies import FILE_BODY, body_of
 from jug_mingle.api.common.files import PDF, Anyway, gives, printed, sent
-from jug_mingle.api.context import PROBLEMS, Context, ContextNow, LightNow, ReadSession
+from jug_mingle.api.context import COMPUTES, Context, ContextNow, LightNow, ReadSession
 from jug_mingle.api.shelf.schemas import (
     BadRowOut,
     FromPhotoIn,
@@ -69,7 +69,7 @@ def get_card(session: ReadSession, pot: Annotated[str, Query(max_length=120)] = 
     return printed(lambda: card_pdf(pot, paper=paper), f"card {pot}", anyway=anyway)
 
 
-@router.post("/table/check", responses=PROBLEMS, openapi_extra=FILE_BODY)
+@router.post("/table/check", openapi_extra=FILE_BODY | COMPUTES)
 async def check_table(request: Request, context: ContextNow) -> TableOut:
     """Say what a CSV of tins holds; nothing is taken."""
     data = await body_of(request, LARGEST)
@@ -98,7 +98,7 @@ def _table_out(found: ShelfCsv) -> TableOut:
     return TableOut(good=[tin.name for tin in found.good], bad=bad, notes=list(found.notes))
 
 
-@router.post("/table", status_code=201, responses=PROBLEMS, openapi_extra=FILE_BODY)
+@router.post("/table", status_code=201, openapi_extra=FILE_BODY)
 async def take_table(request: Request, context: ContextNow) -> list[str]:
     """Put the good rows of a CSV on the shelf, all of them or none; return their keys."""
     data = await body_of(request, LARGEST)
@@ -110,7 +110,7 @@ def _taken(context: Context, data: bytes) -> list[str]:
         return [row.key for row in shelf_table.take_table(session, data)]
 
 
-@router.post("", status_code=201, responses=PROBLEMS)
+@router.post("", status_code=201)
 def add_material(body: MaterialIn, context: ContextNow, light: LightNow = "window") -> MaterialWholeOut:
     """Put a tin on the shelf."""
     colour = None if body.colour is None else _resolved(context, body.colour)
@@ -122,7 +122,7 @@ def add_material(body: MaterialIn, context: ContextNow, light: LightNow = "windo
     return _whole(context, row.key, light)
 
 
-@router.post("/from-photo", status_code=201, responses=PROBLEMS)
+@router.post("/from-photo", status_code=201)
 def add_from_photo(body: FromPhotoIn, context: ContextNow) -> list[str]:
     """Put many tins on the shelf from one photo of swatches or lids; all of them or none. Return their keys."""
     colours = [
@@ -139,13 +139,13 @@ def add_from_photo(body: FromPhotoIn, context: ContextNow) -> list[str]:
         return keys
 
 
-@router.get("/{key}", responses=PROBLEMS)
+@router.get("/{key}")
 def get_material(key: str, session: ReadSession, light: LightNow = "window") -> MaterialWholeOut:
     """Return a tin with all that is known of it."""
     return material_whole(session, materials.get_material(session, key), light_named(light))
 
 
-@router.patch("/{key}", responses=PROBLEMS)
+@router.patch("/{key}")
 def change_material(
     key: str, body: MaterialChangeIn, context: ContextNow, light: LightNow = "window"
 ) -> MaterialWholeOut:
@@ -155,21 +155,21 @@ def change_material(
     return _whole(context, key, light)
 
 
-@router.delete("/{key}", status_code=204, responses=PROBLEMS)
+@router.delete("/{key}", status_code=204)
 def remove_material(key: str, context: ContextNow) -> None:
     """Take a tin off the shelf; it can be restored."""
     with context.database.write.begin() as session:
         materials.remove_material(session, key)
 
 
-@router.post("/{key}/restore", status_code=204, responses=PROBLEMS)
+@router.post("/{key}/restore", status_code=204)
 def restore_material(key: str, context: ContextNow) -> None:
     """Bring a tin back to the shelf."""
     with context.database.write.begin() as session:
         materials.restore_material(session, key)
 
 
-@router.post("/{key}/weigh", responses=PROBLEMS)
+@router.post("/{key}/weigh")
 def weigh_material(key: str, body: WeighIn, context: ContextNow, light: LightNow = "window") -> MaterialWholeOut:
     """Set what is left of a tin from its weight."""
     with context.database.write.begin() as session:
@@ -177,7 +177,7 @@ def weigh_material(key: str, body: WeighIn, context: ContextNow, light: LightNow
     return _whole(context, key, light)
 
 
-@router.post("/{key}/tests", status_code=201, responses=PROBLEMS)
+@router.post("/{key}/tests", status_code=201)
 def add_test(key: str, body: TestIn, context: ContextNow, light: LightNow = "window") -> MaterialWholeOut:
     """Keep a test of a tin as a reading."""
     with context.database.read() as session:  # nobody who writes waits while a photo is opened
@@ -187,14 +187,14 @@ def add_test(key: str, body: TestIn, context: ContextNow, light: LightNow = "win
     return _whole(context, key, light)
 
 
-@router.delete("/readings/{reading_id}", status_code=204, responses=PROBLEMS)
+@router.delete("/readings/{reading_id}", status_code=204)
 def withdraw_reading(reading_id: Id, context: ContextNow) -> None:
     """Let a reading count no more; it can be restored."""
     with context.database.write.begin() as session:
         readings.withdraw_reading(session, reading_id)
 
 
-@router.post("/readings/{reading_id}/restore", status_code=204, responses=PROBLEMS)
+@router.post("/readings/{reading_id}/restore", status_code=204)
 def restore_reading(reading_id: Id, context: ContextNow) -> None:
     """Let a withdrawn reading count again."""
     with context.database.write.begin() as session:

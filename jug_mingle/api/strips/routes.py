@@ -7,7 +7,7 @@ from fastapi import APIRouter
 from sqlalchemy.orm import Session
 
 from jug_mingle.api.common.serializers import hex_of
-from jug_mingle.api.context import PROBLEMS, ContextNow, LightNow, ReadSession
+from jug_mingle.api.context import ContextNow, LightNow, ReadSession
 from jug_mingle.api.strips.schemas import BoardIn, BoardNameIn, BoardOut, OffcutIn, StripChangeIn, StripOut, WaitOut
 from jug_mingle.api.strips.serializers import strip_out
 from jug_mingle.core.colour.difference import compare
@@ -24,14 +24,14 @@ from jug_mingle.services.targets import get_target
 router = APIRouter(prefix="/api", tags=["strips"])
 
 
-@router.get("/jobs/{job_id}/strips", responses=PROBLEMS)
+@router.get("/jobs/{job_id}/strips")
 def list_strips(job_id: Id, session: ReadSession, light: LightNow = "window") -> list[StripOut]:
     """List the kept strips and offcuts of a job, newest first."""
     get_job(session, job_id)
     return [strip_out(row, light_named(light)) for row in service.strips_of(session, job_id)]
 
 
-@router.post("/jobs/{job_id}/strips", status_code=201, responses=PROBLEMS)
+@router.post("/jobs/{job_id}/strips", status_code=201)
 def add_offcut(job_id: Id, body: OffcutIn, context: ContextNow, light: LightNow = "window") -> StripOut:
     """Keep an offcut, or one field of a stain board."""
     with context.database.read() as session:  # nobody who writes waits while a photo is opened
@@ -52,7 +52,7 @@ def _check_photos(session: Session, job_id: int, colours: Sequence[Colour | None
             raise UnfitError(f"photo {photo_id} belongs to another job")
 
 
-@router.post("/jobs/{job_id}/boards", status_code=201, responses=PROBLEMS)
+@router.post("/jobs/{job_id}/boards", status_code=201)
 def add_board(job_id: Id, body: BoardIn, context: ContextNow, light: LightNow = "window") -> BoardOut:
     """Keep a whole stain board, or more fields of one, at once: all of them or none."""
     with context.database.read() as session:
@@ -72,7 +72,7 @@ def add_board(job_id: Id, body: BoardIn, context: ContextNow, light: LightNow = 
         return BoardOut(name=body.name, fields=[strip_out(row, light_named(light)) for row in rows])
 
 
-@router.patch("/jobs/{job_id}/boards", responses=PROBLEMS)
+@router.patch("/jobs/{job_id}/boards")
 def rename_board(job_id: Id, body: BoardNameIn, context: ContextNow, light: LightNow = "window") -> BoardOut:
     """Call a stain board something else."""
     with context.database.write.begin() as session:
@@ -80,7 +80,7 @@ def rename_board(job_id: Id, body: BoardNameIn, context: ContextNow, light: Ligh
         return BoardOut(name=body.name, fields=[strip_out(row, light_named(light)) for row in rows])
 
 
-@router.patch("/strips/{strip_id}", responses=PROBLEMS)
+@router.patch("/strips/{strip_id}")
 def change_strip(strip_id: Id, body: StripChangeIn, context: ContextNow, light: LightNow = "window") -> StripOut:
     """Write down more of a strip."""
     with context.database.write.begin() as session:
@@ -88,21 +88,21 @@ def change_strip(strip_id: Id, body: StripChangeIn, context: ContextNow, light: 
         return strip_out(row, light_named(light))
 
 
-@router.delete("/strips/{strip_id}", status_code=204, responses=PROBLEMS)
+@router.delete("/strips/{strip_id}", status_code=204)
 def remove_strip(strip_id: Id, context: ContextNow) -> None:
     """Put a strip away; it can be restored."""
     with context.database.write.begin() as session:
         service.remove_strip(session, strip_id)
 
 
-@router.post("/strips/{strip_id}/restore", responses=PROBLEMS)
+@router.post("/strips/{strip_id}/restore")
 def restore_strip(strip_id: Id, context: ContextNow, light: LightNow = "window") -> StripOut:
     """Bring a strip back."""
     with context.database.write.begin() as session:
         return strip_out(service.restore_strip(session, strip_id), light_named(light))
 
 
-@router.get("/jobs/{job_id}/boards", responses=PROBLEMS)
+@router.get("/jobs/{job_id}/boards")
 def list_boards(job_id: Id, session: ReadSession, light: LightNow = "window") -> list[BoardOut]:
     """List the stain boards of a job."""
     get_job(session, job_id)
@@ -113,7 +113,7 @@ def list_boards(job_id: Id, session: ReadSession, light: LightNow = "window") ->
     ]
 
 
-@router.get("/jobs/{job_id}/boards/wait", responses=PROBLEMS)
+@router.get("/jobs/{job_id}/boards/wait")
 def wait_for(job_id: Id, board: str, target_id: Id, session: ReadSession, light: LightNow = "window") -> WaitOut:
     """Return after which wait a stain board comes nearest to a target."""
     target = get_target(session, target_id)

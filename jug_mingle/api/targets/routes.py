@@ -2,7 +2,7 @@
 
 from fastapi import APIRouter
 
-from jug_mingle.api.context import PROBLEMS, ContextNow, LightNow
+from jug_mingle.api.context import ContextNow, LightNow
 from jug_mingle.api.targets.schemas import TargetChangeIn, TargetIn, TargetOut
 from jug_mingle.api.targets.serializers import target_out
 from jug_mingle.core.colour.spectra import light as light_named
@@ -15,7 +15,7 @@ from jug_mingle.services.colours import resolve, source_of
 router = APIRouter(prefix="/api", tags=["targets"])
 
 
-@router.post("/jobs/{job_id}/targets", status_code=201, responses=PROBLEMS)
+@router.post("/jobs/{job_id}/targets", status_code=201)
 def add_target(job_id: Id, body: TargetIn, context: ContextNow, light: LightNow = "window") -> TargetOut:
     """Save a colour to the job, wherever it comes from."""
     with context.database.read() as session:  # nobody who writes waits while a photo is opened
@@ -40,7 +40,7 @@ def add_target(job_id: Id, body: TargetIn, context: ContextNow, light: LightNow 
     return target_out(row, light_named(light))
 
 
-@router.patch("/targets/{target_id}", responses=PROBLEMS)
+@router.patch("/targets/{target_id}")
 def change_target(target_id: Id, body: TargetChangeIn, context: ContextNow, light: LightNow = "window") -> TargetOut:
     """Change what is said of a target; only what is sent is changed."""
     changes = body.model_dump(exclude_unset=True, exclude={"background"})
@@ -53,14 +53,14 @@ def change_target(target_id: Id, body: TargetChangeIn, context: ContextNow, ligh
     return target_out(row, light_named(light))
 
 
-@router.delete("/targets/{target_id}", status_code=204, responses=PROBLEMS)
+@router.delete("/targets/{target_id}", status_code=204)
 def remove_target(target_id: Id, context: ContextNow) -> None:
     """Take a target off the job; it can be restored."""
     with context.database.write.begin() as session:
         service.remove_target(session, target_id)
 
 
-@router.post("/targets/{target_id}/restore", responses=PROBLEMS)
+@router.post("/targets/{target_id}/restore")
 def restore_target(target_id: Id, context: ContextNow, light: LightNow = "window") -> TargetOut:
     """Bring a removed target back."""
     with context.database.write.begin() as session:

@@ -1,5 +1,6 @@
 import { readonly, ref } from 'vue'
 
+import computing from './computing.json'
 import { drop, hold, sendWaiting, unsent } from './outbox'
 
 /** The program does not answer: it was stopped, or the network between is gone. */
@@ -22,9 +23,16 @@ const AGAIN = [250, 800]
 const LOOK = 1500
 /** How often it is looked whether the program is back. [ms] */
 
-/** What is asked by POST because it is long, and changes nothing. */
-const READS =
-  /\/(picture|point|judge|recipes|by-hand|beside|why|look|scheme|dress|file|check|next-swatch|prepared?|preparations)(\?|$)/
+/** What is asked by POST because it is long, and changes nothing: the program says which (`make api`). */
+const COMPUTING = computing.map((path) => path.split('/'))
+
+function reads({ method, url }: Request): boolean {
+  if (method !== 'POST') return ['GET', 'HEAD'].includes(method)
+  const asked = new URL(url).pathname.split('/')
+  return COMPUTING.some(
+    (path) => path.length === asked.length && path.every((part, n) => part.startsWith('{') || part === asked[n]),
+  )
+}
 
 /** Keys of writes that got no answer: sent again by the same hand, they are still the same write. */
 const unanswered = new Map<string, string>()
@@ -72,8 +80,7 @@ let writes = 0
  */
 export async function reach(input: Request | string, init?: RequestInit): Promise<Response> {
   const request = new Request(input, init)
-  const reads = ['GET', 'HEAD'].includes(request.method) || (request.method === 'POST' && READS.test(request.url))
-  return reads ? read(request) : write(request, init?.body instanceof Blob ? init.body : undefined)
+  return reads(request) ? read(request) : write(request, init?.body instanceof Blob ? init.body : undefined)
 }
 
 async function read(request: Request): Promise<Response> {
