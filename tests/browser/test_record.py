@@ -50,6 +50,7 @@ class JobsTest(BrowserCase):
         page.go_back()
         page.go_back()
         expect(page).to_have_url(re.compile(r"/1/mingle"))
+        expect(page.locator("[data-job]")).to_have_count(0)  # the address goes back before the list does
         expect(page.get_by_role("button", name="Card-catalogue cabinet")).to_be_visible()
         other = self.page.context.new_page()
         other.goto(taken)
