@@ -42,6 +42,7 @@ export default defineConfigWithVueTs(
           required: { some: ['nesting', 'id'] },
           controlComponents: [
             'LengthInput',
+            'NumberInput',
             'BFormInput',
             'BFormSelect',
             'KeptInput',

@@ -5,11 +5,9 @@ import { computed, onMounted, ref, useTemplateRef } from 'vue'
 import { wordsOf } from '../../api/reach'
 import type { Colour, Schemas } from '../../api/client'
 import AnyColour from '../../shared/colour/AnyColour.vue'
-import SwatchPair from '../../shared/SwatchPair.vue'
 import { say } from '../../shared/useNotice'
-import RescueOptions from './RescueOptions.vue'
+import StripVerdict from './StripVerdict.vue'
 import type { useBatchOnBench } from './useBatchOnBench'
-import { sayDifference } from '../../shared/say/differences'
 import { countdown } from '../../shared/say/times'
 
 /** The jug is full: a strip is painted, dried and read; then it is good, or rescued. */
@@ -118,67 +116,18 @@ const believe = () =>
         <BButton variant="primary" :disabled="busy !== ''" @click="read">{{ busy || 'Compare it' }}</BButton>
       </div>
     </template>
-    <template v-else>
-      <h2>
-        <template v-if="verdict.delta_E !== null">
-          {{ verdict.words.charAt(0).toUpperCase() + verdict.words.slice(1) }}:
-          {{ sayDifference(verdict.delta_E) }} off<template v-if="verdict.misses">, {{ verdict.misses }}</template>
-        </template>
-        <template v-else>This jug was mixed without a colour to reach. The strip teaches its paints.</template>
-      </h2>
-      <span v-if="!verdict.target_hex" class="mat alone" :style="{ background: verdict.hex }" />
-      <SwatchPair
-        v-if="verdict.target_hex"
-        :target="verdict.target_hex"
-        :mix="verdict.hex"
-        target-name="wanted"
-        mix-name="the strip"
-        class="pair"
-      />
-      <p v-if="verdict.learnt.length > 0">
-        Learnt: {{ verdict.learnt.map((one) => `${one.name} moved by ${sayDifference(one.by)}`).join(', ') }}.
-        <BButton variant="plain" class="again" @click="unlearn">Forget this strip</BButton>
-      </p>
-      <template v-if="verdict.set_aside && !verdict.reached">
-        <p role="status">
-          Nothing that was poured explains this colour, so it is set aside: the paints learn nothing from it. Was the
-          strip still wet, was another tin poured, or did the tap land beside it?
-        </p>
-        <div class="row-of-acts">
-          <BButton variant="primary" @click="unlearn">Read it again</BButton>
-          <BButton variant="outline-secondary" :disabled="busy !== ''" @click="believe">{{
-            busy || 'It is true: learn from it'
-          }}</BButton>
-          <BButton variant="outline-secondary" @click="finish">Finish as it is</BButton>
-        </div>
-      </template>
-      <template v-else-if="verdict.reached">
-        <p class="clock said">That is it.</p>
-        <BButton variant="primary" class="own" @click="finish">Done</BButton>
-      </template>
-      <template v-else-if="verdict.delta_E === null">
-        <p>Is it as you want it? You decide.</p>
-        <BButton variant="primary" class="own" @click="finish">Finish as it is</BButton>
-      </template>
-      <template v-else-if="verdict.lay">
-        <p class="clock said">{{ verdict.lay }}</p>
-        <p>Longer on the wood is darker, another coat deepens it, wiping sooner pales it. Dry a strip laid so.</p>
-        <div class="row-of-acts">
-          <BButton variant="primary" @click="paint">Painted another strip</BButton>
-          <RouterLink
-            class="btn btn-outline-secondary"
-            :to="{ name: 'mingle', query: { over: batch.over_key || undefined } }"
-            >Look for another way</RouterLink
-          >
-          <BButton variant="outline-secondary" @click="finish">Finish as it is</BButton>
-        </div>
-      </template>
-      <template v-else-if="advice">
-        <p class="clock said">{{ advice.words }}</p>
-        <RescueOptions :advice="advice" @take="take" @finish="finish" />
-      </template>
-      <p v-else role="status">{{ busy }}</p>
-    </template>
+    <StripVerdict
+      v-else
+      :verdict="verdict"
+      :advice="advice"
+      :batch="batch"
+      :busy="busy"
+      @paint="paint"
+      @unlearn="unlearn"
+      @believe="believe"
+      @take="take"
+      @finish="finish"
+    />
   </div>
 </template>
 
@@ -198,12 +147,6 @@ h2 {
 
 p {
   margin: 0;
-}
-
-.alone {
-  display: block;
-  height: 120px;
-  max-width: 320px;
 }
 
 .bad {
@@ -232,21 +175,5 @@ p {
   border-radius: 14px;
   background: var(--sheet);
   color: var(--ink);
-}
-
-.pair {
-  height: 150px;
-}
-
-.own {
-  justify-self: start;
-}
-
-.again {
-  border: 0;
-  background: none;
-  color: inherit;
-  text-decoration: underline;
-  font-weight: 650;
 }
 </style>

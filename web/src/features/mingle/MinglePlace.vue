@@ -5,7 +5,6 @@ import { useRoute, useRouter } from 'vue-router'
 import ErrorLine from '../../shared/ErrorLine.vue'
 import DifferenceKey from '../../shared/DifferenceKey.vue'
 import GroundChoice from '../../shared/GroundChoice.vue'
-import type { Schemas } from '../../api/client'
 import { isAway } from '../../api/reach'
 import { preferences } from '../../shared/preferences'
 import { useJob, useLights } from '../../shared/useJob'
@@ -17,6 +16,7 @@ import OverView from './OverView.vue'
 import MoreWays from './MoreWays.vue'
 import RecipeRows from './RecipeRows.vue'
 import TellingSwatch from './TellingSwatch.vue'
+import { useAside } from './useAside'
 import { useByHand } from './useByHand'
 import { bestOf, useChosen } from './useChosen'
 import { useRecipes } from './useRecipes'
@@ -69,18 +69,12 @@ const ready = computed(() => {
   return `${rows.value.length === 1 ? '1 recipe' : `${rows.value.length.toString()} recipes`}; the best is ${best.words}, ${best.likely} off.`
 })
 
-/** A recipe laid aside, to hold the one in hand against it. */
-const aside = ref<{ target: number; recipe: Schemas['RecipeOut'] }>()
-const beside = computed(() => (aside.value?.target === target.value?.id ? aside.value?.recipe : undefined))
-function layAside() {
-  aside.value =
-    beside.value || !inHand.value || !target.value ? undefined : { target: target.value.id, recipe: inHand.value }
-}
+const { beside, layAside, putAway } = useAside(() => target.value?.id, inHand)
 
 useEscape(() => {
   const open = asking.value || beside.value !== undefined
   asking.value = false
-  aside.value = undefined
+  putAway()
   return open
 })
 

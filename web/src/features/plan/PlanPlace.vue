@@ -10,6 +10,7 @@ import DryingList from './DryingList.vue'
 import HoursPanel from './HoursPanel.vue'
 import MoneyPanel from './MoneyPanel.vue'
 import NowCard from './NowCard.vue'
+import PlanFiles from './PlanFiles.vue'
 import SessionStrip from './SessionStrip.vue'
 import StepList from './StepList.vue'
 import StepSheet from './StepSheet.vue'
@@ -151,15 +152,7 @@ function wentWrong(key: string) {
         </FoldOut>
         <FoldOut title="Shopping and money"><MoneyPanel :job-id="id" :acts="acts" /></FoldOut>
         <FoldOut title="Take it with you">
-          <ul class="files">
-            <li><a :href="`/api/jobs/${id.toString()}/plan.ics`" download>into a calendar, with alarms (.ics)</a></li>
-            <li><a :href="`/api/jobs/${id.toString()}/plan.pdf`" target="_blank">plan sheet (PDF)</a></li>
-            <li><a :href="`/api/jobs/${id.toString()}/step-cards.pdf`" target="_blank">step cards (PDF)</a></li>
-            <li><a :href="`/api/jobs/${id.toString()}/plan.csv`" download>table (CSV)</a></li>
-            <li>
-              <a :href="`/api/jobs/${id.toString()}/plan.json`" download>file of {{ job?.name }} (JSON)</a>
-            </li>
-          </ul>
+          <PlanFiles :job-id="id" :job-name="job?.name ?? ''" />
         </FoldOut>
       </div>
       <StepSheet v-model="sheet" v-model:wrong="wrong" :plan="plan" :acts="acts" :step="step" />
@@ -233,10 +226,6 @@ function wentWrong(key: string) {
 
 .more {
   justify-self: start;
-}
-
-.files {
-  margin: 0;
 }
 
 @media (max-width: 1100px) {

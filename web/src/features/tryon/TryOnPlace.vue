@@ -1,11 +1,10 @@
 <script setup lang="ts">
 import { computed, ref, useTemplateRef, watch } from 'vue'
 
-import type { Layer } from '../../api/client'
 import PickOne from '../../shared/PickOne.vue'
 import PieceChoice from '../../shared/PieceChoice.vue'
 import { opens } from '../../shared/pieceParts'
-import { useKeys } from '../../shared/useKeys'
+import { useUndoKeys } from '../../shared/useUndoKeys'
 import { useSettled } from '../../shared/useSettled'
 import KeepLook from './KeepLook.vue'
 import LadderPanel from './LadderPanel.vue'
@@ -16,8 +15,8 @@ import LookRemarks from './LookRemarks.vue'
 import OpenLook from './OpenLook.vue'
 import PhotoFaces from './PhotoFaces.vue'
 import PointReadout from './PointReadout.vue'
-import RoomChoice from './RoomChoice.vue'
 import SideBySide from './SideBySide.vue'
+import StageOptions from './StageOptions.vue'
 import StageSlider from './StageSlider.vue'
 import PieceStage from '../../shared/PieceStage.vue'
 import ViewChoice from './ViewChoice.vue'
@@ -56,28 +55,12 @@ const layingTitle = computed(
   () => book.value?.kinds.find((one) => one.key === layers.value[laying.value ?? -1]?.kind)?.title ?? 'Pattern',
 )
 
-/** An accent becomes the topmost layer, as its kind is usually laid. */
-function accent(part: Partial<Layer> & { kind: string; colours: string[] }) {
-  const kind = book.value?.kinds.find((one) => one.key === part.kind)
-  if (!kind) return
-  wear.change([...layers.value, { ...kind.usual, ...part }])
-  chosen.value = layers.value.length - 1
-}
-
 watch([() => piece.value?.id, () => look.value?.id], () => {
   chosen.value = Math.max(0, layers.value.length - 1)
   solo.value = stageAt.value = point.value = undefined
 })
 
-useKeys(
-  (event) => {
-    if (!(event.ctrlKey || event.metaKey) || event.key.toLowerCase() !== 'z') return false
-    if (event.shiftKey) wear.redo()
-    else wear.undo()
-    return true
-  },
-  { chords: true },
-)
+useUndoKeys(wear)
 </script>
 
 <template>
@@ -140,12 +123,13 @@ useKeys(
           @compare="targetId = $event"
           @only="layer && inHand.set({ ...layer, zones: [$event] })"
         />
-        <p class="hint">
-          <BFormCheckbox v-if="piece && opens(piece)" v-model="opened">doors and drawers open</BFormCheckbox>
-          <RoomChoice v-model="room" />
-          <BFormCheckbox v-model="raking">by raking light</BFormCheckbox>
-          <span v-if="!point" class="soft">Tap the piece to see what lies there, layer by layer.</span>
-        </p>
+        <StageOptions
+          v-model:opened="opened"
+          v-model:room="room"
+          v-model:raking="raking"
+          :can-open="piece !== undefined && opens(piece)"
+          :tapped="point !== undefined"
+        />
       </template>
     </div>
 
@@ -196,7 +180,7 @@ useKeys(
         @lay-out="layOut(chosen)"
       />
       <FoldOut v-if="piece && layers.length > 0" v-model:open="accents" title="accents that would answer it">
-        <AccentsPanel v-if="accents" :job="job" :piece="piece" :layers="layers" :room="room" @lay="accent" />
+        <AccentsPanel v-if="accents" :job="job" :piece="piece" :layers="layers" :room="room" @lay="inHand.lay" />
       </FoldOut>
       <LookRemarks
         v-if="judged && layers.length > 0"
@@ -241,13 +225,6 @@ useKeys(
   display: grid;
   grid-template-rows: minmax(0, 1fr) auto auto auto;
   gap: 8px;
-}
-
-.hint {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 4px 20px;
-  margin: 0;
 }
 
 .tools {

@@ -33,6 +33,14 @@ export function useLayersInHand(
     chosen.value = layers.value.length - 1
   }
 
+  /** Lay one of a kind on top, told in part: the rest is as its kind is usually laid. */
+  function lay(part: Partial<Layer> & { kind: string; colours: string[] }) {
+    const kind = book.value?.kinds.find((one) => one.key === part.kind)
+    if (!kind) return
+    change([...layers.value, { ...kind.usual, ...part }])
+    chosen.value = layers.value.length - 1
+  }
+
   function remove() {
     change(layers.value.filter((_, n) => n !== chosen.value))
     chosen.value = Math.max(0, chosen.value - 1)
@@ -65,5 +73,5 @@ export function useLayersInHand(
     'the bare piece',
     ...layers.value.slice(0, chosen.value).map((one) => `the ${kindOf(one)?.title.toLowerCase() ?? one.kind}`),
   ])
-  return { chosen, layer, set, add, remove, twice, refine, shift, offeredNow, below }
+  return { chosen, layer, set, add, lay, remove, twice, refine, shift, offeredNow, below }
 }

@@ -3,6 +3,7 @@ import { computed, ref } from 'vue'
 
 import FoldOut from '../../../shared/FoldOut.vue'
 import LengthInput from '../../../shared/LengthInput.vue'
+import NumberInput from '../../../shared/NumberInput.vue'
 import PickOne from '../../../shared/PickOne.vue'
 import { byHand, changedSingle, type Laid, type Layout } from './layouts'
 
@@ -62,23 +63,15 @@ const SIDES = [
         <div v-if="single" class="one">
           <label
             >turned, in degrees
-            <BFormInput
-              type="number"
-              min="-360"
-              max="360"
-              step="5"
-              :model-value="single.turn"
-              @change="change({ turn: Math.max(-360, Math.min(360, Number($event.target.value) || 0)) })"
-            />
+            <NumberInput :value="single.turn" :least="-360" :most="360" @keep="change({ turn: $event })" />
           </label>
           <label
             >size, in percent
-            <BFormInput
-              type="number"
-              min="10"
-              max="1000"
-              :model-value="Math.round(100 * single.size)"
-              @change="change({ size: Math.max(0.1, Math.min(10, Number($event.target.value) / 100 || 1)) })"
+            <NumberInput
+              :value="Math.round(100 * single.size)"
+              :least="10"
+              :most="1000"
+              @keep="change({ size: $event / 100 })"
             />
           </label>
           <BFormCheckbox :model-value="single.mirrored" @update:model-value="change({ mirrored: $event === true })"

@@ -3,6 +3,7 @@ import { computed } from 'vue'
 
 import FoldOut from '../../../shared/FoldOut.vue'
 import LengthInput from '../../../shared/LengthInput.vue'
+import NumberInput from '../../../shared/NumberInput.vue'
 import type { Schemas } from '../../../api/client'
 import { isCutFromSheets, type Layout } from './layouts'
 
@@ -123,13 +124,7 @@ const SIDES = { left: 'the left', right: 'the right', top: 'the top', bottom: 't
         </label>
         <label
           >turned, in degrees
-          <BFormInput
-            type="number"
-            min="-360"
-            max="360"
-            :model-value="layout.turn"
-            @change="set({ turn: Math.max(-360, Math.min(360, Number($event.target.value) || 0)) })"
-          />
+          <NumberInput :value="layout.turn" :least="-360" :most="360" @keep="set({ turn: $event })" />
         </label>
         <label
           >mirrored
@@ -143,23 +138,11 @@ const SIDES = { left: 'the left', right: 'the right', top: 'the top', bottom: 't
         <div v-if="repeated && stencil" class="pair">
           <label
             >columns in a sheet
-            <BFormInput
-              type="number"
-              min="1"
-              max="60"
-              :model-value="layout.columns"
-              @change="set({ columns: Math.max(1, Math.min(60, Math.round(Number($event.target.value)) || 1)) })"
-            />
+            <NumberInput whole :value="layout.columns" :least="1" :most="60" @keep="set({ columns: $event })" />
           </label>
           <label
             >rows
-            <BFormInput
-              type="number"
-              min="1"
-              max="60"
-              :model-value="layout.rows"
-              @change="set({ rows: Math.max(1, Math.min(60, Math.round(Number($event.target.value)) || 1)) })"
-            />
+            <NumberInput whole :value="layout.rows" :least="1" :most="60" @keep="set({ rows: $event })" />
           </label>
         </div>
         <template v-if="stencil">
@@ -168,13 +151,7 @@ const SIDES = { left: 'the left', right: 'the right', top: 'the top', bottom: 't
           >
           <label v-if="layout.mesh"
             >washes it has had
-            <BFormInput
-              type="number"
-              min="0"
-              max="1000"
-              :model-value="layout.used"
-              @change="set({ used: Math.max(0, Math.round(Number($event.target.value)) || 0) })"
-            />
+            <NumberInput whole :value="layout.used" :least="0" :most="1000" @keep="set({ used: $event })" />
           </label>
         </template>
       </div>
@@ -187,12 +164,11 @@ const SIDES = { left: 'the left', right: 'the right', top: 'the top', bottom: 't
         </label>
         <label
           >covers, in percent
-          <BFormInput
-            type="number"
-            min="5"
-            max="100"
-            :model-value="Math.round(100 * layout.reach)"
-            @change="set({ reach: Math.max(0.05, Math.min(1, Number($event.target.value) / 100 || 1)) })"
+          <NumberInput
+            :value="Math.round(100 * layout.reach)"
+            :least="5"
+            :most="100"
+            @keep="set({ reach: $event / 100 })"
           />
         </label>
         <label v-if="layout.reach < 1"
@@ -212,12 +188,11 @@ const SIDES = { left: 'the left', right: 'the right', top: 'the top', bottom: 't
         </label>
         <label
           >of the motifs, at the foot, in percent
-          <BFormInput
-            type="number"
-            min="0"
-            max="100"
-            :model-value="Math.round(100 * layout.fade_to)"
-            @change="set({ fade_to: Math.max(0, Math.min(1, Number($event.target.value) / 100)) })"
+          <NumberInput
+            :value="Math.round(100 * layout.fade_to)"
+            :least="0"
+            :most="100"
+            @keep="set({ fade_to: $event / 100 })"
           />
         </label>
       </div>
@@ -230,13 +205,7 @@ const SIDES = { left: 'the left', right: 'the right', top: 'the top', bottom: 't
         </label>
         <label
           >sheets at hand, 0 if not counted
-          <BFormInput
-            type="number"
-            min="0"
-            max="500"
-            :model-value="layout.sheets"
-            @change="set({ sheets: Math.max(0, Math.round(Number($event.target.value)) || 0) })"
-          />
+          <NumberInput whole :value="layout.sheets" :least="0" :most="500" @keep="set({ sheets: $event })" />
         </label>
       </div>
     </FoldOut>

@@ -4,6 +4,7 @@ import { computed, ref } from 'vue'
 import { drawn } from '../../../shared/say/drawn'
 import { sayLength } from '../../../shared/say/lengths'
 import { usePixels } from '../../../shared/usePixels'
+import LayoutDrawing from './LayoutDrawing.vue'
 import type { Laid } from './layouts'
 
 /** The piece laid flat in its finish, the sheets over it; the pattern is dragged, or moved by arrow keys. */
@@ -27,9 +28,6 @@ const emit = defineEmits<{
 const board = ref<HTMLElement>()
 const size = usePixels(board)
 defineExpose({ size })
-/** Millimetres of the drawing in a metre. */
-const scale = 1000
-const box = computed(() => `0 0 ${drawn(laid.width * scale)} ${drawn(laid.height * scale)}`)
 const share = (value: number, most: number) => `${drawn((100 * value) / most, 2)}%`
 const byHand = computed(() => laid.layout.singles.length > 0)
 const now = computed(() => laid.positions.find((one) => one.number === next))
@@ -104,50 +102,7 @@ function key(event: KeyboardEvent, at?: number) {
       @keydown="key($event)"
     >
       <img v-if="src" :src="src" alt="" draggable="false" data-preview />
-      <svg :viewBox="box" aria-hidden="true">
-        <defs>
-          <pattern id="taped" width="16" height="16" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
-            <rect width="16" height="16" fill="#fff" fill-opacity="0.35" />
-            <rect width="8" height="16" fill="#fff" />
-          </pattern>
-        </defs>
-        <rect
-          v-for="(one, n) in laid.faces.filter((face) => !face.bare)"
-          :key="`f${n}`"
-          class="face"
-          :x="one.x * scale"
-          :y="one.y * scale"
-          :width="one.w * scale"
-          :height="one.h * scale"
-        />
-        <rect
-          v-for="(one, n) in laid.masked"
-          :key="`m${n}`"
-          :x="one.x * scale"
-          :y="one.y * scale"
-          :width="one.w * scale"
-          :height="one.h * scale"
-          fill="url(#taped)"
-        />
-        <rect
-          v-for="(one, n) in laid.spares"
-          :key="`s${n}`"
-          class="spare"
-          :x="one.x * scale"
-          :y="one.y * scale"
-          :width="one.w * scale"
-          :height="one.h * scale"
-          :rx="one.why === 'knob' ? (one.w * scale) / 2 : 0"
-        />
-        <rect
-          v-if="now"
-          class="now"
-          :x="now.x * scale"
-          :y="now.y * scale"
-          :width="now.w * scale"
-          :height="now.h * scale"
-        />
-      </svg>
+      <LayoutDrawing :laid="laid" :now="now" />
       <span
         v-if="now"
         class="next"
@@ -193,42 +148,11 @@ function key(event: KeyboardEvent, at?: number) {
   overflow: hidden;
 }
 
-.board img,
-.board svg {
+.board img {
   position: absolute;
   inset: 0;
   width: 100%;
   height: 100%;
-}
-
-.board svg {
-  pointer-events: none;
-}
-
-.face {
-  fill: none;
-  stroke: #000;
-  stroke-opacity: 0.45;
-  stroke-width: 1;
-  vector-effect: non-scaling-stroke;
-}
-
-.spare {
-  fill: none;
-  stroke: #fff;
-  stroke-width: 2;
-  stroke-dasharray: 4 3;
-  vector-effect: non-scaling-stroke;
-  filter: drop-shadow(0 0 1px #000);
-}
-
-.now {
-  fill: #fff;
-  fill-opacity: 0.22;
-  stroke: #000;
-  stroke-width: 3;
-  vector-effect: non-scaling-stroke;
-  filter: drop-shadow(0 0 1.5px #fff);
 }
 
 .next {
