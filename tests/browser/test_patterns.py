@@ -48,7 +48,8 @@ class DeskTest(PatternCase):
         expect(self.page.get_by_text("of the sheet are surplus there").first).to_be_visible()
         self.page.get_by_role("button", name="Back to the look").click()
         self.page.keyboard.press("Control+z")
-        self.until(lambda: self.layout().get("whole"), False)
+        # Changes that follow one another fast are undone in one: how far back that leads depends on the machine.
+        self.until(lambda: bool(self.layout().get("whole")), False)
 
     def test_laid_by_keys(self) -> None:
         """By keys: arrows move it by a millimetre, Escape leads back; Space says that a sheet is placed."""
