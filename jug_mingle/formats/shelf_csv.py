@@ -119,13 +119,9 @@ def read_shelf_csv(data: bytes, *, taken: Iterable[str] = ()) -> ShelfCsv:
 
 
 def _tin(cells: Mapping[str, str], place: int) -> TinRow:
-    name, kind = cells.get("name", ""), cells.get("kind", "")
+    name, kind = cells.get("name", ""), _kind(cells.get("kind", ""))
     if not name or len(name) > 120:
         raise ColourFileError("a tin needs a name of at most 120 characters")
-    titles = {known.title.lower(): key for key, known in KINDS.items()}
-    kind = titles.get(kind.lower(), kind)
-    if kind not in KINDS:
-        raise ColourFileError(f"there is no kind {kind!r}; known are {', '.join(KINDS)}")
     numbers = {key: _ranged(cells[key], key) for key in _RANGES if cells.get(key)}
     if "left_ml" in numbers and numbers["left_ml"] > numbers.get("full_ml", 50_000.0):
         raise ColourFileError(f"left_ml {numbers['left_ml']:g} is more than full_ml {numbers['full_ml']:g}")
@@ -137,6 +133,18 @@ def _tin(cells: Mapping[str, str], place: int) -> TinRow:
         place=cells.get("place", "")[:120], use_up=_yes(cells.get("use_up", "")), notes=cells.get("notes", "")[:2000],
         Lab=_Lab(cells),
     )  # fmt: skip
+
+
+def _kind(text: str) -> str:
+    """Return the key of a kind, by its key or its title, however its words are joined: "milk_paint", "Milk paint"."""
+    said = {_plain(words): key for key, known in KINDS.items() for words in (key, known.title)}
+    if _plain(text) not in said:
+        raise ColourFileError(f"there is no kind {text[:40]!r}; known are {', '.join(KINDS)}")
+    return said[_plain(text)]
+
+
+def _plain(words: str) -> str:
+    return re.sub(r"[\s_-]+", " ", words.lower())
 
 
 def _ranged(text: str, column: str) -> float:

@@ -86,7 +86,7 @@ def _workbook(data: bytes) -> list[list[str]]:
                 raise TableError("the workbook unpacks to far more than a table is")
     except zipfile.BadZipFile as error:
         raise TableError("the workbook is damaged or cut short: save it anew") from error
-    from python_calamine import CalamineError, CalamineWorkbook
+    from python_calamine import CalamineError, CalamineWorkbook, WorksheetNotFound
 
     try:
         book = CalamineWorkbook.from_filelike(io.BytesIO(data))
@@ -96,6 +96,8 @@ def _workbook(data: bytes) -> list[list[str]]:
         if sheet.total_height * sheet.total_width > MOST_CELLS:
             raise TableError(f"the sheet has more than {MOST_CELLS} cells")
         return _bounded([[_said(cell) for cell in row] for row in sheet.to_python()])
+    except WorksheetNotFound as error:
+        raise TableError("the workbook names a sheet that is not in it: save it anew") from error
     except (CalamineError, IndexError, UnicodeDecodeError) as error:
         raise TableError(f"the workbook cannot be read: {error}") from error
     except BaseException as error:

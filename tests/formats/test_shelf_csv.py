@@ -39,15 +39,17 @@ class TableTest(unittest.TestCase):
             ("Tide line,acrylic,1,,", "stands on the shelf already"),
             ("Hue,acrylic,1,#12,", "written like"),
             ("Kind by title,Chalk-type paint,1,,x", ""),
+            ("Kind in words,milk paint,1,,x", ""),
             ("Wide,acrylic,1,,,,,", "8 cells for 5 columns"),
         )
         text = "name,kind,left_ml,hex,smell\n" + "\n".join(row for row, _ in rows)
         found = read_shelf_csv(text.encode(), taken=["Tide line"])
-        self.assertEqual([pot.name for pot in found.good], ["Good", "Kind by title"])
+        self.assertEqual([pot.name for pot in found.good], ["Good", "Kind by title", "Kind in words"])
         wanted = {place: reason for place, (_, reason) in enumerate(rows, start=2) if reason}
         self.assertEqual({bad.row for bad in found.bad}, set(wanted))
         for bad in found.bad:
             self.assertIn(wanted[bad.row], bad.reason)
+        self.assertEqual(found.good[2].kind, "milk_paint")
         self.assertIn("'smell' is not known", found.notes[0])
 
     def test_no_table(self) -> None:

@@ -6,7 +6,9 @@ installed; none is kept here.
 
 import io
 import unittest
+import zipfile
 from dataclasses import MISSING, fields, is_dataclass
+from datetime import date
 from importlib.resources import files
 from pathlib import Path
 from typing import Any
@@ -111,6 +113,22 @@ class SpectraTest(unittest.TestCase):
             found = read_colours(data).samples[0]
             self.assertEqual(found.name, "Mill pond")
             assert_allclose(found.reflectance(), BANDS, atol=6e-5)
+        tins: list[list[Any]] = [
+            ["Name", "Kind", "left_ml", "opened"],
+            ["Pond", "Milk paint", 250.5, date(2026, 3, 31)],
+        ]
+        tin = read_shelf_csv(workbook(tins)).good[0]
+        self.assertEqual((tin.kind, tin.numbers["left_ml"], str(tin.opened)), ("milk_paint", 250.5, "2026-03-31"))
+
+    def test_a_workbook_without_its_sheet(self) -> None:
+        """A workbook of which a part was lost is refused in words."""
+        whole, rest = zipfile.ZipFile(io.BytesIO(workbook([["name"]]))), io.BytesIO()
+        with zipfile.ZipFile(rest, "w") as cut:
+            for one in whole.infolist():
+                if "worksheets/" not in one.filename:
+                    cut.writestr(one, whole.read(one))
+        with self.assertRaisesRegex(ColourFileError, "a sheet that is not in it"):
+            read_colours(rest.getvalue())
 
     def test_many(self) -> None:
         """Ten thousand are read; more are counted and refused before any is made."""

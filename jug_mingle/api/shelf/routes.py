@@ -71,7 +71,7 @@ def get_card(session: ReadSession, pot: Annotated[str, Query(max_length=120)] = 
 
 @router.post("/table/check", openapi_extra=FILE_BODY | COMPUTES)
 async def check_table(request: Request, context: ContextNow) -> TableOut:
-    """Say what a CSV of tins holds; nothing is taken."""
+    """Say what a table of tins holds; nothing is taken."""
     data = await body_of(request, LARGEST)
     return await run_in_threadpool(_checked, context, data)
 
@@ -100,7 +100,7 @@ def _table_out(found: ShelfCsv) -> TableOut:
 
 @router.post("/table", status_code=201, openapi_extra=FILE_BODY)
 async def take_table(request: Request, context: ContextNow) -> list[str]:
-    """Put the good rows of a CSV on the shelf, all of them or none; return their keys."""
+    """Put the good rows of a table on the shelf, all of them or none; return their keys."""
     data = await body_of(request, LARGEST)
     return await run_in_threadpool(_taken, context, data)
 

@@ -3402,7 +3402,7 @@ export interface paths {
     put?: never
     /**
      * Take Table
-     * @description Put the good rows of a CSV on the shelf, all of them or none; return their keys.
+     * @description Put the good rows of a table on the shelf, all of them or none; return their keys.
      */
     post: operations['shelf_take_table']
     delete?: never
@@ -3442,7 +3442,7 @@ export interface paths {
     put?: never
     /**
      * Check Table
-     * @description Say what a CSV of tins holds; nothing is taken.
+     * @description Say what a table of tins holds; nothing is taken.
      */
     post: operations['shelf_check_table']
     delete?: never

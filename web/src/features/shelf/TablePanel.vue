@@ -57,22 +57,22 @@ async function take() {
       accept=".csv,.tsv,.txt,.xlsx,.ods,text/csv"
       @change="check"
     />
-    <label for="table-file" class="btn btn-outline-secondary">Open a CSV of tins</label>
+    <label for="table-file" class="btn btn-outline-secondary">Open a table of tins</label>
     <p class="soft">
-      The first row names the columns: name and kind, and any of left_ml, full_ml, price, opened, place, use_up, hex or
-      L a b, volume_solids, density, spread_rate, sheen, notes.
+      Text with commas, semicolons or tabs, .xlsx or .ods. The first row names the columns: name and kind, and any of
+      left_ml, full_ml, price, opened, place, use_up, hex or L a b, volume_solids, density, spread_rate, sheen, notes.
     </p>
     <WorkLine :busy="table.sending.value" words="Reading the table" @stop="table.stop" />
     <p v-if="wrong" class="wrong" role="alert">{{ wrong }}</p>
     <template v-if="found">
       <p v-for="note in found.notes" :key="note" class="note">{{ note }}</p>
       <div v-if="found.bad.length > 0" role="alert">
-        <h3>{{ found.bad.length }} rows cannot be taken</h3>
+        <h3>{{ found.bad.length === 1 ? '1 row' : `${found.bad.length} rows` }} cannot be taken</h3>
         <ul>
           <li v-for="row in found.bad" :key="row.row">row {{ row.row }}: {{ row.reason }}</li>
         </ul>
       </div>
-      <h3>{{ found.good.length }} tins can</h3>
+      <h3>{{ found.good.length === 1 ? '1 tin' : `${found.good.length} tins` }} can</h3>
       <p>{{ found.good.join(' · ') }}</p>
       <BButton variant="primary" :disabled="found.good.length === 0" @click="take"
         >Put these {{ found.good.length }} on the shelf</BButton
