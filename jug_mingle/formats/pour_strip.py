@@ -9,6 +9,7 @@ from reportlab.lib.units import mm
 from reportlab.pdfgen.canvas import Canvas
 
 from jug_mingle.core.measuring.jugs import Jug
+from jug_mingle.formats.print_fonts import width_of
 from jug_mingle.formats.print_sheet import fitted, paragraph, rule, sheet, spread, text
 
 WIDTH: Final = 22.0
@@ -23,13 +24,15 @@ _READABLE: Final = 2.0
 """Lines closer than this cannot be poured to by eye. [mm]"""
 
 
-def _in_lines(number: str, line: "Line", *, width: float, size: float, twice: bool) -> list[str]:
-    """Return a pour as it is printed into a width [mm]: in one line, or, `twice`, its amount above its name."""
-    whole = f"{number}{_amount_first(line)}"
+def _in_lines(number: str, line: "Line", *, width: float, size: float, twice: bool) -> list[tuple[str, float]]:
+    """Return a pour as it is printed into a width [mm], each line with its size: in one line, or, `twice`, its amount
+    above its name. A name may be cut; an amount is not, it is set smaller."""
+    whole, amount = f"{number}{_amount_first(line)}", f"{number}{line.words}"
+    small = size * min(1.0, width * mm / width_of(f"{amount} · …", size))
     if not twice or fitted(whole, width=width, size=size) == whole:
-        return [fitted(whole, width=width, size=size)]
+        return [(fitted(whole, width=width, size=small), small)]
     name = " · ".join(word for word in (line.parts, line.name) if word)
-    return [fitted(f"{number}{line.words}", width=width, size=size), fitted(f"    {name}", width=width, size=size)]
+    return [(amount, small), (fitted(f"    {name}", width=width, size=size), size)]
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -182,8 +185,8 @@ def lid_label(
         text(canvas, 33, 45, fitted(title, width=54, size=13, bold=True), size=13, bold=True)
         y = 39.5
         for line in lines[:6]:
-            for words in _in_lines("", line, width=54, size=8.5, twice=len(lines) <= 3):
-                text(canvas, 33, y, words, size=8.5)
+            for words, size in _in_lines("", line, width=54, size=8.5, twice=len(lines) <= 3):
+                text(canvas, 33, y, words, size=size)
                 y -= 4.0
         text(canvas, 5, 17.5, fitted(f"mixed {made.isoformat()} · {keeps}", width=82, size=8), size=8)
         text(canvas, 5, 13.5, fitted(f"for {job}", width=82, size=8) if job else "", size=8)
@@ -211,8 +214,8 @@ def recipe_card(
         text(canvas, 40, 49, "mixed, dry", size=8)
         y = 78.0
         for number, line in enumerate(lines, start=1):
-            for words in _in_lines(f"{number}. ", line, width=64, size=10.0, twice=len(lines) <= 4):
-                text(canvas, 76, y, words, size=10.0)
+            for words, size in _in_lines(f"{number}. ", line, width=64, size=10.0, twice=len(lines) <= 4):
+                text(canvas, 76, y, words, size=size)
                 y -= 4.5
             y -= 1.0
         y = paragraph(canvas, 10, 41, said, width=128, size=9.5)

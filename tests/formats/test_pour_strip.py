@@ -143,6 +143,22 @@ class CloseLinesTest(unittest.TestCase):
             self.assertGreater(stringWidth(cut + "WW", "Plain", 10.5) / MM, width)
         self.assertEqual(fitted("short", width=64.0, size=10.5), "short")
 
+    def test_an_amount_is_never_cut(self) -> None:
+        """Amounts in cups and spoons are long: on a label and a card they are set smaller, few pours or many."""
+        amount = "12 cups + 15 tablespoons + 2½ teaspoons"
+        for many in (1, 5):
+            lines = [Line(name="Mill pond " * 9, ml=50.0, words=amount, parts="1 part", sRGB=(0, 0, 0))] * many
+            label = lid_label(
+                lines, title="T", job="J", made=date(2026, 11, 26), keeps="keeps", caution="", sRGB=(0, 0.5, 0.5)
+            )
+            card = recipe_card(
+                lines, title="T", job="J", made=date(2026, 11, 26), said="", cautions=[], target=None, mix=(0, 0, 0)
+            )
+            for pdf in (label, card):
+                with self.subTest(many=many):
+                    words = PdfReader(io.BytesIO(pdf)).pages[0].extract_text()
+                    self.assertEqual(words.count(amount), many)
+
     def test_label_and_card_with_long_names(self) -> None:
         lines = [Line(name="An endless name " * 9, ml=50.0, words="50 ml", parts="1 part", sRGB=(0, 0, 0))] * 5
         label = lid_label(
