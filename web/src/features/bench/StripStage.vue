@@ -141,11 +141,11 @@ const believe = () =>
   margin: 0 auto;
 }
 
-h2 {
+.stage :deep(h2) {
   font-size: clamp(1.4rem, 3vw, 2.2rem);
 }
 
-p {
+.stage :deep(p) {
   margin: 0;
 }
 
@@ -157,11 +157,11 @@ p {
   font-weight: 600;
 }
 
-.clock {
+.stage :deep(.clock) {
   font-size: clamp(1.3rem, 3vw, 2rem);
 }
 
-.row-of-acts {
+.stage :deep(.row-of-acts) {
   display: flex;
   flex-wrap: wrap;
   gap: 10px;

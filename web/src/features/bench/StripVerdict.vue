@@ -90,28 +90,10 @@ const emit = defineEmits<{
   display: contents;
 }
 
-h2 {
-  font-size: clamp(1.4rem, 3vw, 2.2rem);
-}
-
-p {
-  margin: 0;
-}
-
 .alone {
   display: block;
   height: 120px;
   max-width: 320px;
-}
-
-.clock {
-  font-size: clamp(1.3rem, 3vw, 2rem);
-}
-
-.row-of-acts {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 10px;
 }
 
 .pair {

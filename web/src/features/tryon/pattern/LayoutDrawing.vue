@@ -8,6 +8,12 @@ import type { Laid } from './layouts'
 const { laid, now } = defineProps<{ laid: Laid; now: Laid['positions'][number] | undefined }>()
 /** Millimetres of the drawing in a metre. */
 const scale = 1000
+const place = ({ x, y, w, h }: Record<'x' | 'y' | 'w' | 'h', number>) => ({
+  x: x * scale,
+  y: y * scale,
+  width: w * scale,
+  height: h * scale,
+})
 const box = computed(() => `0 0 ${drawn(laid.width * scale)} ${drawn(laid.height * scale)}`)
 </script>
 
@@ -19,35 +25,16 @@ const box = computed(() => `0 0 ${drawn(laid.width * scale)} ${drawn(laid.height
         <rect width="8" height="16" fill="#fff" />
       </pattern>
     </defs>
-    <rect
-      v-for="(one, n) in laid.faces.filter((face) => !face.bare)"
-      :key="`f${n}`"
-      class="face"
-      :x="one.x * scale"
-      :y="one.y * scale"
-      :width="one.w * scale"
-      :height="one.h * scale"
-    />
-    <rect
-      v-for="(one, n) in laid.masked"
-      :key="`m${n}`"
-      :x="one.x * scale"
-      :y="one.y * scale"
-      :width="one.w * scale"
-      :height="one.h * scale"
-      fill="url(#taped)"
-    />
+    <rect v-for="(one, n) in laid.faces.filter((face) => !face.bare)" :key="`f${n}`" class="face" v-bind="place(one)" />
+    <rect v-for="(one, n) in laid.masked" :key="`m${n}`" v-bind="place(one)" fill="url(#taped)" />
     <rect
       v-for="(one, n) in laid.spares"
       :key="`s${n}`"
       class="spare"
-      :x="one.x * scale"
-      :y="one.y * scale"
-      :width="one.w * scale"
-      :height="one.h * scale"
+      v-bind="place(one)"
       :rx="one.why === 'knob' ? (one.w * scale) / 2 : 0"
     />
-    <rect v-if="now" class="now" :x="now.x * scale" :y="now.y * scale" :width="now.w * scale" :height="now.h * scale" />
+    <rect v-if="now" class="now" v-bind="place(now)" />
   </svg>
 </template>
 
