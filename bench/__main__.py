@@ -21,6 +21,7 @@ PARTS = {
     "patterns": "bench.patterns",
     "weight": "bench.weight",
     "load": "bench.load",
+    "walks": "bench.walks",
 }
 
 
