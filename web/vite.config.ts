@@ -1,6 +1,5 @@
 import vue from '@vitejs/plugin-vue'
 import { BootstrapVueNextResolver } from 'bootstrap-vue-next/resolvers'
-import Icons from 'unplugin-icons/vite'
 import Components from 'unplugin-vue-components/vite'
 import { defineConfig } from 'vite'
 
@@ -8,7 +7,6 @@ export default defineConfig({
   plugins: [
     vue(),
     Components({ resolvers: [BootstrapVueNextResolver()], dts: false, dirs: [] }),
-    Icons({ compiler: 'vue3' }),
   ],
   // Bootstrap 5 is written with @import; its warnings are not ours to mend.
   css: { preprocessorOptions: { scss: { quietDeps: true, silenceDeprecations: ['import'] } } },

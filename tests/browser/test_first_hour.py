@@ -104,7 +104,7 @@ class NarrowTest(BrowserCase):
                 expect(drawer).to_be_hidden()
 
     def test_the_message_leads_to_the_jug(self) -> None:
-        """Kept on a phone, a jug is a tap away, and another to pour it; kept twice it says of which it is a twin."""
+        """Kept on a phone, a jug is a tap away from being poured; kept twice it says of which it is a twin."""
         page = self.page = self.open(PHONE)
         self.go("mingle", page)
         for words in ("stands with your jugs.", "stands with your jugs: same as Jug glaze"):
@@ -114,8 +114,7 @@ class NarrowTest(BrowserCase):
         self.quiet(page)
         self.assertEqual(len(self.job()["mixes"]), 3)
         page.get_by_role("button", name="Keep as a jug").click()
-        page.get_by_role("button", name="Show it").click()
-        page.get_by_role("dialog").get_by_role("button", name="Pour it").last.click()
+        page.get_by_role("status").get_by_role("button", name="Pour it").click()
         expect(page.get_by_text("tap anywhere")).to_be_visible()
 
 

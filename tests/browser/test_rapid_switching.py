@@ -139,6 +139,7 @@ class RapidSwitchingTest(BrowserCase):
 
         page.route("**/recipes?**", hold)
         self.go("mingle")
+        page.get_by_role("button", name="its lights").click()
         page.get_by_label("it will stand by").select_option("warm_led")
         expect(page.get_by_text("Room: Warm LED")).to_be_visible()
         page.wait_for_timeout(300)

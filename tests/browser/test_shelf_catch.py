@@ -256,6 +256,7 @@ class CatchTest(BrowserCase):
         self.quiet(page)
         self.assertIsNotNone(self.keep("on oak")["background_hex"])
         page.get_by_role("link", name="Mingle").click()
+        page.get_by_role("button", name="its lights").click()
         page.get_by_label("it will stand by").select_option("warm_led")
         expect(page.get_by_text("Room: Warm LED")).to_be_visible()
         expect(page.get_by_text("Warm LED:").first).to_be_visible()

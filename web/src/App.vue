@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import SettingsIcon from '~icons/lucide/sliders-horizontal'
 import { usePreferredDark } from '@vueuse/core'
 import { computed, nextTick, ref, watch, watchEffect } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
@@ -117,7 +116,7 @@ useKeys((event) => {
       <LookingOn />
       <LightSwitch />
       <RouterLink v-if="narrow" class="settings" :to="{ name: 'settings' }" aria-label="Settings"
-        ><SettingsIcon aria-hidden="true"
+        ><InkSign name="settings"
       /></RouterLink>
     </header>
     <PlacesRail :narrow="narrow" />
@@ -147,38 +146,38 @@ useKeys((event) => {
 .frame {
   display: grid;
   height: 100%;
-  grid-template: 56px minmax(0, 1fr) / 84px minmax(0, 1fr);
+  grid-template: 56px minmax(0, 1fr) / var(--rail) minmax(0, 1fr);
 }
 
 .frame.with-jugs {
-  grid-template-columns: 84px minmax(0, 1fr) 216px;
+  grid-template-columns: var(--rail) minmax(0, 1fr) var(--jugs);
 }
 
 header {
   grid-column: 1 / -1;
   display: flex;
   align-items: center;
-  gap: 0;
-  padding-right: 18px;
+  gap: var(--space-m);
+  padding-right: var(--space-l);
   background: var(--sheet);
-  border-bottom: 1px solid var(--line);
+  border-bottom: var(--line-thin) solid var(--line);
 }
 
 .brand {
-  width: 84px;
+  width: var(--rail);
   text-align: center;
 }
 
 .unloaded {
   display: grid;
-  gap: 14px;
+  gap: var(--space-m);
   justify-items: start;
   padding: 8vh 4vw;
 }
 
 main {
   overflow: auto;
-  padding: 18px 20px;
+  padding: var(--space-l) var(--space-xl);
   min-width: 0;
 }
 
@@ -196,7 +195,7 @@ main:focus {
   left: 8px;
   top: 8px;
   background: var(--sheet);
-  padding: 8px 12px;
+  padding: var(--space-s) var(--space-m);
 }
 
 @media (max-width: 860px) {
@@ -207,8 +206,8 @@ main:focus {
 
   header {
     flex-wrap: wrap;
-    padding: 4px 8px;
-    gap: 4px;
+    padding: var(--space-xs) var(--space-s);
+    gap: var(--space-xs);
   }
 
   .brand {
@@ -229,7 +228,7 @@ main:focus {
   }
 
   main {
-    padding: 12px;
+    padding: var(--space-m);
   }
 }
 </style>

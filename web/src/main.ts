@@ -2,6 +2,7 @@ import '@fontsource-variable/atkinson-hyperlegible-next/index.css'
 import '@fontsource-variable/bricolage-grotesque/index.css'
 import './shared/bootstrap.scss'
 import 'bootstrap-vue-next/dist/bootstrap-vue-next.css'
+import './shared/scale.css'
 import './shared/theme.css'
 
 import { VueQueryPlugin } from '@tanstack/vue-query'

@@ -54,7 +54,7 @@ def plan_out(session: Session, context: Context, job_id: int, one: PlanNow, ligh
         begun=one.row is not None, hours=one.hours is not None, moment=one.moment,
         now=said(view.now) if view.now else None,
         technique=_technique(view.now), next_at=view.next_at,
-        waits_for=f"{view.waiting_for.words}. {view.waiting_for.why}".strip(". ") if view.waiting_for else "",
+        waits_for=f"{view.waiting_for.words}: {view.waiting_for.why}".strip(": ") if view.waiting_for else "",
         drying=[_drying(dry) for dry in view.drying],
         days=[
             schemas.DayOut(

@@ -1,6 +1,6 @@
 """What the trade knows, over the wire."""
 
-from pydantic import BaseModel, ConfigDict
+from pydantic import BaseModel, ConfigDict, Field
 
 
 class MishapOut(BaseModel):
@@ -22,6 +22,7 @@ class CardOut(BaseModel):
 
     model_config = ConfigDict(from_attributes=True)
 
+    signs: str = Field(description="The tools as they are drawn: names, divided by spaces.")
     tool: str
     load: str
     water: str

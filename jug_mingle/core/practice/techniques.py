@@ -16,6 +16,8 @@ class Card:
 
     Attributes
     ----------
+    signs : str
+        The tools as they are drawn, by their names.
     tool, load, water, section, stroke : str
         With what, how full, how wet, how much at a time, which way.
     stop : str
@@ -26,6 +28,7 @@ class Card:
         On what to try it first.
     """
 
+    signs: str
     tool: str
     load: str
     water: str = ""

@@ -4382,6 +4382,11 @@ export interface components {
       right: string
       /** Section */
       section: string
+      /**
+       * Signs
+       * @description The tools as they are drawn: names, divided by spaces.
+       */
+      signs: string
       /** Stop */
       stop: string
       /** Stroke */

@@ -34,9 +34,9 @@ const waits = computed(() =>
   inset: 0 0 auto;
   z-index: 1100;
   margin: 0;
-  padding: 10px 18px;
+  padding: var(--space-m) var(--space-l);
   background: #1b1b1b;
   color: #fff;
-  border-bottom: 4px solid #e0685e;
+  border-bottom: var(--line-heavy) solid #e0685e;
 }
 </style>

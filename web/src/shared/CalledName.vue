@@ -46,7 +46,7 @@ async function end(kept: boolean) {
 .called {
   display: flex;
   flex: 0 1 380px;
-  gap: 6px;
+  gap: var(--space-s);
   align-items: center;
 }
 </style>

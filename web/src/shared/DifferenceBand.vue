@@ -30,22 +30,22 @@ const capital = computed(() => words.charAt(0).toUpperCase() + words.slice(1))
 
 <style scoped>
 .words {
-  font-size: 1.3rem;
+  font-size: var(--type-head);
 }
 
 .numbers {
   display: flex;
   align-items: center;
   flex-wrap: wrap;
-  gap: 4px 10px;
-  font-size: 0.92rem;
+  gap: var(--space-xs) var(--space-m);
+  font-size: var(--type-small);
 }
 
 .bar {
   position: relative;
   width: 120px;
   height: 9px;
-  border-radius: 5px;
+  border-radius: var(--round-s);
   background: rgb(0 0 0 / 18%);
 }
 
@@ -54,7 +54,7 @@ const capital = computed(() => words.charAt(0).toUpperCase() + words.slice(1))
   top: 0;
   bottom: 0;
   min-width: 4px;
-  border-radius: 5px;
+  border-radius: var(--round-s);
   background: #1b1b1b;
 }
 
@@ -65,6 +65,6 @@ const capital = computed(() => words.charAt(0).toUpperCase() + words.slice(1))
   height: 17px;
   margin-left: -1px;
   background: #fff;
-  border: 0.5px solid #1b1b1b;
+  border: var(--line-thin) solid #1b1b1b;
 }
 </style>

@@ -2,8 +2,7 @@
 import { useMutationObserver } from '@vueuse/core'
 import { computed, onMounted, ref, useId, useTemplateRef } from 'vue'
 
-import FindIcon from '~icons/lucide/search'
-
+import InkSign from './InkSign.vue'
 import SheetModal from './SheetModal.vue'
 
 /**
@@ -73,7 +72,7 @@ function take(option: HTMLOptionElement | undefined) {
   <span ref="box" class="find" :class="{ many }">
     <BFormSelect v-bind="$attrs" v-model="chosen"><slot /></BFormSelect>
     <BButton v-if="many" variant="outline-secondary" :aria-label="`Find ${find}`" :title="`Find ${find}`" @click="begin"
-      ><FindIcon aria-hidden="true"
+      ><InkSign name="find"
     /></BButton>
     <SheetModal v-model="open" :title="`Find ${find}`" no-footer :focus="field">
       <form class="search" @submit.prevent="take(found[0]?.options[0])">
@@ -101,7 +100,7 @@ function take(option: HTMLOptionElement | undefined) {
 <style scoped>
 .find {
   display: inline-flex;
-  gap: 2px;
+  gap: var(--space-hair);
   min-width: 0;
   max-width: 100%;
 }
@@ -112,19 +111,19 @@ function take(option: HTMLOptionElement | undefined) {
 
 .find > .btn {
   flex: none;
-  padding: 0 9px;
+  padding: 0 var(--space-s);
   min-height: 40px;
 }
 
 .search {
   display: grid;
-  gap: 4px;
-  margin-bottom: 8px;
+  gap: var(--space-xs);
+  margin-bottom: var(--space-s);
 }
 
 h3 {
-  margin: 10px 0 2px;
-  font-size: 0.92rem;
+  margin: var(--space-m) 0 var(--space-hair);
+  font-size: var(--type-small);
   color: var(--soft);
 }
 
@@ -137,9 +136,9 @@ ul {
 li .btn {
   width: 100%;
   min-height: 40px;
-  padding: 6px 10px;
+  padding: var(--space-s) var(--space-m);
   text-align: left;
-  border-radius: 9px;
+  border-radius: var(--round-m);
 }
 
 li .btn:hover {

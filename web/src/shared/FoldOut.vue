@@ -20,7 +20,7 @@ const id = useId()
 <style scoped>
 .turn {
   display: flex;
-  gap: 6px;
+  gap: var(--space-s);
   min-height: 30px;
   text-align: left;
   color: inherit;

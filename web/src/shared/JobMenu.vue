@@ -60,15 +60,16 @@ const words = (one: { client: string; room: string }) => [one.client, one.room].
 <style scoped>
 .jobs {
   min-width: 0;
+  max-width: min(46vw, 460px);
 }
 
 .jobs :deep(.toggle) {
   display: flex;
   align-items: baseline;
-  gap: 8px;
-  max-width: min(46vw, 460px);
-  padding: 4px 8px;
-  font-size: 1.2rem;
+  gap: var(--space-s);
+  max-width: 100%;
+  padding: var(--space-xs) var(--space-s);
+  font-size: var(--type-head);
   color: var(--ink);
   text-decoration: none;
 }
@@ -78,14 +79,15 @@ const words = (one: { client: string; room: string }) => [one.client, one.room].
 }
 
 .name,
-.jobs small {
+.jobs :deep(small) {
+  min-width: 0;
   overflow: hidden;
   text-overflow: ellipsis;
   white-space: nowrap;
 }
 
 .jobs :deep(small) {
-  font: 400 0.85rem var(--bs-body-font-family);
+  font: 400 var(--type-small) var(--bs-body-font-family);
 }
 
 kbd {
@@ -93,7 +95,7 @@ kbd {
   padding: 0;
   background: none;
   color: inherit;
-  font: 600 0.8rem var(--bs-body-font-family);
+  font: 600 var(--type-tiny) var(--bs-body-font-family);
 }
 
 .jobs :deep(.menu) {
@@ -108,7 +110,7 @@ kbd {
 }
 
 .jobs :deep(.dropdown-item) {
-  min-height: 44px;
+  min-height: var(--reach);
   white-space: normal;
 }
 

@@ -1,14 +1,12 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { useRouter } from 'vue-router'
 
-import { api, type Schemas, unwrap } from '../api/client'
+import type { Schemas } from '../api/client'
 import JugDrawing from './JugDrawing.vue'
 import KeptInput from './KeptInput.vue'
 import { printOf } from './prints'
 import { useJob } from './useJob'
 import { useMixes } from './useMixes'
-import { sayWrong } from './useNotice'
 import FoldOut from './FoldOut.vue'
 import { sayAmount } from './say/amounts'
 import { sayDifference } from './say/differences'
@@ -16,8 +14,7 @@ import { sayDifference } from './say/differences'
 /** The mixes of the job in hand as jugs: poured, printed, put on the shelf, dragged onto a piece. */
 const emit = defineEmits<{ leave: [] }>()
 const { job } = useJob()
-const router = useRouter()
-const { remove, rename, toShelf } = useMixes()
+const { pour, remove, rename, toShelf } = useMixes()
 /** More are found by their words. */
 const MANY = 8
 const words = ref('')
@@ -30,16 +27,9 @@ const found = computed(() => {
   )
 })
 
-async function pour(mixId: number) {
-  try {
-    const body = { jug: null }
-    const params = { path: { mix_id: mixId } }
-    const batch = unwrap(await api.POST('/api/mixes/{mix_id}/pots', { params, body }))
-    emit('leave')
-    await router.push({ name: 'bench', params: { batch: batch.id } })
-  } catch (error) {
-    sayWrong(error)
-  }
+async function begin(id: number) {
+  await pour(id)
+  emit('leave')
 }
 
 function carry(event: DragEvent, id: number) {
@@ -62,14 +52,7 @@ const moved = (mix: Schemas['MixOut']) => mix.then?.moved
   />
   <ul aria-label="Jugs">
     <!-- eslint-disable-next-line vuejs-accessibility/no-static-element-interactions -- dragging is a short cut: its link leads to the same -->
-    <li
-      v-for="mix in found"
-      :id="`jug-${mix.id}`"
-      :key="mix.id"
-      draggable="true"
-      tabindex="-1"
-      @dragstart="carry($event, mix.id)"
-    >
+    <li v-for="mix in found" :key="mix.id" draggable="true" @dragstart="carry($event, mix.id)">
       <JugDrawing :layers="mix.recipe.pours" :size="58" class="on-chrome" />
       <div class="words">
         <b>{{ mix.name }}</b>
@@ -77,7 +60,7 @@ const moved = (mix: Schemas['MixOut']) => mix.then?.moved
         <span v-if="mix.recipe.words" class="soft">{{ mix.recipe.words }}</span>
         <span v-if="mix.over" class="soft">{{ mix.how || 'one coat' }}, over {{ mix.over }}</span>
         <span v-if="mix.same_as" class="soft">same as {{ mix.same_as }}</span>
-        <BButton size="sm" variant="outline-secondary" class="pour" @click="pour(mix.id)">Pour it</BButton>
+        <BButton size="sm" variant="outline-secondary" class="pour" @click="begin(mix.id)">Pour it</BButton>
         <FoldOut title="print, rename, mix again">
           <KeptInput
             class="keep"
@@ -125,17 +108,17 @@ li {
   position: relative;
   display: grid;
   grid-template-columns: 48px 1fr;
-  gap: 4px 10px;
+  gap: var(--space-xs) var(--space-m);
   align-items: center;
-  padding: 10px 0;
-  border-top: 1px solid var(--line);
+  padding: var(--space-m) 0;
+  border-top: var(--line-thin) solid var(--line);
   cursor: grab;
 }
 
 .words {
-  font-size: 0.85rem;
+  font-size: var(--type-small);
   min-width: 0;
-  padding-right: 22px;
+  padding-right: var(--space-xl);
 }
 
 .words > span,
@@ -144,7 +127,7 @@ li {
 }
 
 .words b {
-  font-size: 0.97rem;
+  font-size: var(--type-body);
   overflow-wrap: break-word;
 }
 
@@ -152,7 +135,7 @@ li {
   grid-column: 1 / -1;
   display: flex;
   height: 26px;
-  border-radius: 7px;
+  border-radius: var(--round-s);
   overflow: hidden;
 }
 
@@ -166,8 +149,8 @@ li {
 }
 
 .pour {
-  min-height: 44px;
-  margin: 4px 0 2px;
+  min-height: var(--reach);
+  margin: var(--space-xs) 0 var(--space-hair);
 }
 
 .fold {
@@ -187,7 +170,7 @@ li {
 }
 
 .then {
-  margin: 4px 0 0;
+  margin: var(--space-xs) 0 0;
   color: var(--soft);
 }
 
@@ -207,10 +190,10 @@ li {
   width: 36px;
   height: 36px;
   border: 0;
-  border-radius: 8px;
+  border-radius: var(--round-m);
   background: none;
   color: var(--soft);
-  font-size: 1.15rem;
+  font-size: var(--type-lead);
 }
 
 .away:hover {
@@ -226,7 +209,7 @@ li {
 
   .keep,
   .fold :deep(.turn) {
-    min-height: 44px;
+    min-height: var(--reach);
     line-height: 44px;
   }
 }

@@ -31,13 +31,13 @@ useEscape(() => {
 <style scoped>
 aside {
   background: var(--sheet);
-  border-left: 1px solid var(--line);
-  padding: 16px 14px;
+  border-left: var(--line-thin) solid var(--line);
+  padding: var(--space-l) var(--space-m);
   overflow: auto;
 }
 
 h2 {
-  font-size: 1.02rem;
-  margin-bottom: 10px;
+  font-size: var(--type-body);
+  margin-bottom: var(--space-m);
 }
 </style>

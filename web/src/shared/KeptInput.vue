@@ -49,7 +49,7 @@ function theirs() {
 .both {
   display: flex;
   flex-wrap: wrap;
-  gap: 4px 8px;
+  gap: var(--space-xs) var(--space-s);
   align-items: center;
   font-weight: 600;
 }

@@ -42,7 +42,7 @@ function read(text: string) {
 <style scoped>
 .typed {
   display: flex;
-  gap: 6px;
+  gap: var(--space-s);
   align-items: center;
 }
 

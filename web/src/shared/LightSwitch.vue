@@ -1,24 +1,14 @@
 <script setup lang="ts">
-import { type Component, computed } from 'vue'
-
-import RoomIcon from '~icons/lucide/armchair'
-import BulbIcon from '~icons/lucide/lightbulb'
-import TubeIcon from '~icons/lucide/rectangle-horizontal'
-import LedIcon from '~icons/lucide/sparkle'
-import WindowIcon from '~icons/lucide/sun'
+import { computed } from 'vue'
 
 import type { LightName } from '../api/client'
+import InkSign from './InkSign.vue'
 import { prefer, preferences } from './preferences'
 import { useJob, useLights } from './useJob'
 
 const { data: lights } = useLights()
 const { job } = useJob()
-const icons: Partial<Record<LightName, Component>> = {
-  window: WindowIcon,
-  bulb: BulbIcon,
-  cool_led: LedIcon,
-  tube: TubeIcon,
-}
+const signs: Partial<Record<LightName, string>> = { window: 'window', bulb: 'bulb', cool_led: 'led', tube: 'tube' }
 /** The usual four, and the light of the room where the piece will stand. */
 const shown = computed(() =>
   (lights.value ?? []).filter((light) => light.switch || light.name === job.value?.room_light),
@@ -40,7 +30,7 @@ const choose = (light: LightName) => {
         :checked="preferences.light === light.name"
         @change="choose(light.name)"
       />
-      <component :is="icons[light.name] ?? RoomIcon" aria-hidden="true" class="icon" />
+      <InkSign :name="signs[light.name] ?? 'room'" class="icon" />
       <span>{{ light.switch ? light.title : `Room: ${light.title}` }}</span>
     </label>
   </fieldset>
@@ -51,26 +41,27 @@ fieldset {
   flex: none;
   margin-left: auto;
   display: flex;
-  border: 1.5px solid var(--ink);
-  border-radius: 22px;
+  border: var(--line-firm) solid var(--ink);
+  border-radius: var(--round-pill);
   overflow: hidden;
   background: var(--sheet);
+  min-height: var(--reach); /* its room is kept before its lights are known */
 }
 
 label {
   display: flex;
   align-items: center;
-  gap: 7px;
+  gap: var(--space-s);
   height: 41px;
-  padding: 0 15px;
-  font-size: 0.93rem;
+  padding: 0 var(--space-l);
+  font-size: var(--type-small);
   color: var(--soft);
   cursor: pointer;
   white-space: nowrap;
 }
 
 label + label {
-  border-left: 1px solid var(--line);
+  border-left: var(--line-thin) solid var(--line);
 }
 
 label.on {
@@ -90,7 +81,7 @@ label:has(:focus-visible) {
 
 @media (max-width: 1100px) {
   label {
-    padding: 0 12px;
+    padding: 0 var(--space-m);
   }
 
   .icon {
@@ -108,7 +99,7 @@ label:has(:focus-visible) {
   label {
     flex: 1;
     justify-content: center;
-    padding: 0 4px;
+    padding: 0 var(--space-xs);
     height: 42px;
   }
 }

@@ -12,9 +12,9 @@ const { data: pairing } = usePairing()
 <style scoped>
 .looking {
   margin-left: auto;
-  padding: 4px 10px;
-  border: 1px solid var(--ink);
-  border-radius: 4px;
-  font-size: 0.86rem;
+  padding: var(--space-xs) var(--space-m);
+  border: var(--line-thin) solid var(--ink);
+  border-radius: var(--round-s);
+  font-size: var(--type-small);
 }
 </style>

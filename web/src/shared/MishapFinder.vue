@@ -41,17 +41,17 @@ const found = computed(() => {
 <style scoped>
 .sign {
   display: block;
-  font-size: 0.9rem;
+  font-size: var(--type-small);
 }
 
 ul {
   list-style: none;
-  margin: 4px 0 0;
+  margin: var(--space-xs) 0 0;
   padding: 0;
 }
 
 p {
-  margin: 0 0 4px;
-  font-size: 0.9rem;
+  margin: 0 0 var(--space-xs);
+  font-size: var(--type-small);
 }
 </style>

@@ -38,12 +38,12 @@ function keepMargin(text: string) {
 <style scoped>
 .ways {
   display: grid;
-  gap: 8px;
+  gap: var(--space-s);
 }
 
 span {
   display: block;
-  font-size: 0.86rem;
+  font-size: var(--type-small);
 }
 
 p {

@@ -70,9 +70,9 @@ async function follow(lead: { act: () => unknown } | undefined) {
   display: flex;
   flex-wrap: wrap;
   align-items: center;
-  gap: 6px 12px;
-  padding: 10px 12px 10px 18px;
-  border-radius: 12px;
+  gap: var(--space-s) var(--space-m);
+  padding: var(--space-m) var(--space-m) var(--space-m) var(--space-l);
+  border-radius: var(--round-m);
   background: #1b1b1b;
   color: #fff;
   box-shadow: 0 6px 22px rgb(0 0 0 / 30%);
@@ -83,7 +83,7 @@ async function follow(lead: { act: () => unknown } | undefined) {
 }
 
 .place :deep(.bad .notice) {
-  border-left: 8px solid #e0685e;
+  border-left: var(--line-heavy) solid #e0685e;
 }
 
 @media (max-width: 860px) {

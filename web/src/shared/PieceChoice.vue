@@ -3,6 +3,7 @@ import { computed } from 'vue'
 
 import type { Schemas } from '../api/client'
 import FindSelect from './FindSelect.vue'
+import InkSign from './InkSign.vue'
 import { useNarrow } from './useNarrow'
 
 /** Which piece of the job is in hand: side by side, or, where they would take more than two lines, in a menu. */
@@ -30,7 +31,7 @@ const emit = defineEmits<{ choose: [id: number] }>()
       :aria-pressed="piece.id === chosen"
       @click="emit('choose', piece.id)"
     >
-      {{ piece.name }}
+      <InkSign :name="`form-${piece.form}`" />{{ piece.name }}
     </BButton>
   </div>
 </template>
@@ -39,14 +40,17 @@ const emit = defineEmits<{ choose: [id: number] }>()
 .pieces {
   display: flex;
   flex-wrap: wrap;
-  gap: 6px;
+  gap: var(--space-s);
 }
 
 button {
+  display: inline-flex;
+  gap: var(--space-s);
+  align-items: center;
   min-height: 38px;
-  padding: 0 14px;
-  border: 1.5px solid #767676;
-  border-radius: 19px;
+  padding: 0 var(--space-m);
+  border: var(--line-firm) solid var(--edge);
+  border-radius: var(--round-pill);
   background: var(--sheet);
   color: var(--ink);
 }

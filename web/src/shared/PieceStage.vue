@@ -89,7 +89,7 @@ function key(event: KeyboardEvent) {
   width: 18px;
   height: 18px;
   translate: -50% -50%;
-  border: 2px solid #fff;
+  border: var(--line-firm) solid #fff;
   border-radius: 50%;
   box-shadow: 0 0 0 1.5px #000;
   pointer-events: none;

@@ -2,7 +2,7 @@
 import { computed } from 'vue'
 import { useRouter } from 'vue-router'
 
-import JugIcon from './JugIcon.vue'
+import InkSign from './InkSign.vue'
 import { jugsShown } from './jugsShown'
 import { places } from './places'
 import { useJob } from './useJob'
@@ -24,7 +24,7 @@ function to(name: string) {
   <nav aria-label="Places">
     <RouterLink v-for="place in shown" :key="place.name" :to="to(place.name)" :class="place.name">
       <kbd aria-hidden="true">{{ place.key.toUpperCase() }}</kbd>
-      <component :is="place.icon" class="icon" aria-hidden="true" />
+      <InkSign :name="place.sign" class="icon" />
       {{ place.title }}
     </RouterLink>
     <BButton
@@ -35,7 +35,7 @@ function to(name: string) {
       :aria-expanded="jugsShown"
       @click="jugsShown = true"
     >
-      <JugIcon class="icon" aria-hidden="true" />
+      <InkSign name="jugs" class="icon" />
       <span>Jugs</span>
       <b v-if="job?.mixes.length" class="many">{{ job.mixes.length }}</b>
     </BButton>
@@ -45,10 +45,10 @@ function to(name: string) {
 <style scoped>
 nav {
   background: var(--sheet);
-  border-right: 1px solid var(--line);
+  border-right: var(--line-thin) solid var(--line);
   display: flex;
   flex-direction: column;
-  padding: 10px 0;
+  padding: var(--space-m) 0;
 }
 
 a,
@@ -59,8 +59,8 @@ a,
   flex-direction: column;
   align-items: center;
   justify-content: center;
-  gap: 5px;
-  font-size: 0.85rem;
+  gap: var(--space-xs);
+  font-size: var(--type-small);
   color: var(--soft);
   text-decoration: none;
 }
@@ -80,23 +80,17 @@ a.shelf {
   height: 26px;
 }
 
-/* The kept jugs are full ones, beside the one that is mingled. */
-.jugs .icon :deep(path:first-child) {
-  fill: currentColor;
-  fill-opacity: 0.4;
-}
-
 /* How many there are, at the corner of their sign. */
 .many {
   position: absolute;
   top: 4px;
   right: 2px;
   min-width: 20px;
-  padding: 1px 5px;
-  border-radius: 10px;
+  padding: 1px var(--space-xs);
+  border-radius: var(--round-m);
   background: var(--ink);
   color: var(--sheet);
-  font-size: 0.72rem;
+  font-size: var(--type-tiny);
   text-align: center;
 }
 
@@ -107,7 +101,7 @@ kbd {
   padding: 0;
   background: none;
   color: var(--soft);
-  font: 600 0.7rem var(--bs-body-font-family);
+  font: 600 var(--type-tiny) var(--bs-body-font-family);
 }
 
 a.router-link-active {
@@ -123,7 +117,7 @@ a.router-link-active::before {
   bottom: 12px;
   width: 5px;
   background: var(--ink);
-  border-radius: 0 4px 4px 0;
+  border-radius: 0 var(--round-s) var(--round-s) 0;
 }
 
 @media (max-width: 860px) {
@@ -132,17 +126,17 @@ a.router-link-active::before {
     flex-direction: row;
     padding: 0;
     border: 0;
-    border-top: 1px solid var(--line);
+    border-top: var(--line-thin) solid var(--line);
     overflow-x: auto; /* at 400 % zoom they do not all have room */
   }
 
   a,
   .jugs {
     flex: 1 0 44px;
-    min-width: 44px;
+    min-width: var(--reach);
     height: 60px;
-    gap: 2px;
-    font-size: 0.76rem;
+    gap: var(--space-hair);
+    font-size: var(--type-tiny);
   }
 
   a.shelf {

@@ -71,10 +71,10 @@ const counted = (parts: number) => `${parts.toString()} ${parts === 1 ? 'part' :
 <style scoped>
 .recipe {
   display: grid;
-  grid-template-columns: 92px minmax(180px, 250px) minmax(0, 1fr) 118px;
-  gap: 18px;
+  grid-template-columns: 92px minmax(180px, 19vw) minmax(0, 1fr) minmax(96px, max-content);
+  gap: var(--space-l);
   align-items: center;
-  padding: 12px 18px;
+  padding: var(--space-m) var(--space-l);
 }
 
 .swatches {
@@ -82,7 +82,7 @@ const counted = (parts: number) => `${parts.toString()} ${parts === 1 ? 'part' :
 }
 
 p {
-  margin: 3px 0 0;
+  margin: var(--space-xs) 0 0;
 }
 
 .warn {
@@ -90,36 +90,37 @@ p {
 }
 
 .parts {
-  font-size: 1.06rem;
+  font-size: var(--type-lead);
 }
 
 .pours {
   display: flex;
   flex-wrap: wrap;
-  gap: 0 14px;
-  font-size: 0.9rem;
+  gap: 0 var(--space-m);
+  font-size: var(--type-small);
 }
 
 .count {
+  max-width: 11rem;
   text-align: right;
-  font-size: 0.92rem;
+  font-size: var(--type-small);
 }
 
 .count b {
-  font-size: 1.9rem;
+  font-size: var(--type-loud);
   line-height: 1;
 }
 
 .count span {
   display: block;
-  font-size: 0.86rem;
+  font-size: var(--type-small);
 }
 
 @media (max-width: 1100px) {
   .recipe {
     grid-template-columns: 74px minmax(0, 1fr);
-    gap: 10px 14px;
-    padding: 12px;
+    gap: var(--space-m) var(--space-m);
+    padding: var(--space-m);
   }
 
   .jug {
@@ -139,7 +140,7 @@ p {
   }
 
   .count b {
-    font-size: 1.1rem;
+    font-size: var(--type-lead);
   }
 }
 </style>

@@ -58,13 +58,13 @@ async function set(change: { workshop_light?: LightName; room_light?: LightName 
 .rooms {
   display: flex;
   flex-wrap: wrap;
-  gap: 6px 14px;
+  gap: var(--space-s) var(--space-m);
 }
 
 label {
   display: flex;
   align-items: center;
-  gap: 7px;
+  gap: var(--space-s);
   white-space: nowrap;
 }
 

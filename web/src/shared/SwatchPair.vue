@@ -17,7 +17,7 @@ defineProps<{ target: string; mix: string; targetName: string; mixName?: string 
 <style scoped>
 .pair {
   display: flex;
-  border-radius: 10px;
+  border-radius: var(--round-m);
   overflow: hidden;
   min-height: 92px;
 }
@@ -26,15 +26,15 @@ defineProps<{ target: string; mix: string; targetName: string; mixName?: string 
   flex: 1;
   display: flex;
   align-items: flex-end;
-  padding: 6px;
-  font-size: 0.8rem;
+  padding: var(--space-s);
+  font-size: var(--type-tiny);
   min-width: 0;
 }
 
 /* Readable on every colour, whatever it is. */
 .pair span {
-  padding: 0 6px;
-  border-radius: 6px;
+  padding: 0 var(--space-s);
+  border-radius: var(--round-s);
   background: rgb(255 255 255 / 82%);
   color: #000;
   overflow: hidden;

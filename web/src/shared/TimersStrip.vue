@@ -148,22 +148,22 @@ function remove(timer: Timer) {
 <style scoped>
 .timers {
   display: flex;
-  gap: 8px;
+  gap: var(--space-s);
   min-width: 0;
-  margin: 0 12px 0 auto;
+  margin: 0 var(--space-m) 0 auto;
   padding: 0;
   list-style: none;
-  font-size: 0.86rem;
+  font-size: var(--type-small);
 }
 
 li {
   display: flex;
-  gap: 8px;
+  gap: var(--space-s);
   align-items: center;
   min-width: 0;
-  padding: 3px 6px 3px 10px;
-  border: 1px solid var(--ink);
-  border-radius: 20px;
+  padding: var(--space-xs) var(--space-s) var(--space-xs) var(--space-m);
+  border: var(--line-thin) solid var(--ink);
+  border-radius: var(--round-pill);
   background: var(--sheet);
 }
 
@@ -177,7 +177,7 @@ li {
 
 li > span {
   display: flex;
-  gap: 4px;
+  gap: var(--space-xs);
   min-width: 0;
 }
 
@@ -189,7 +189,7 @@ li > span {
 }
 
 .rest .over {
-  border-radius: 22px;
+  border-radius: var(--round-pill);
 }
 
 .over {
@@ -198,10 +198,10 @@ li > span {
 }
 
 .rest :deep(.toggle) {
-  border-radius: 22px;
-  padding: 0 8px;
+  border-radius: var(--round-pill);
+  padding: 0 var(--space-s);
   display: flex;
-  gap: 6px;
+  gap: var(--space-s);
   align-items: center;
 }
 

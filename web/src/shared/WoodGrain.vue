@@ -59,7 +59,7 @@ function lines(wide: number) {
   position: relative;
   display: flex;
   min-height: 92px;
-  border-radius: 10px;
+  border-radius: var(--round-m);
   overflow: hidden;
 }
 
@@ -76,16 +76,16 @@ svg {
   min-width: 0;
   display: flex;
   align-items: flex-end;
-  padding: 5px;
-  font-size: 0.8rem;
+  padding: var(--space-xs);
+  font-size: var(--type-tiny);
 }
 
 /* Readable on every colour, whatever it is. */
 .name i {
   font-style: normal;
   max-width: 100%;
-  padding: 0 6px;
-  border-radius: 6px;
+  padding: 0 var(--space-s);
+  border-radius: var(--round-s);
   background: rgb(255 255 255 / 82%);
   color: #000;
   overflow: hidden;

@@ -50,7 +50,7 @@ const said = computed(() => {
 .work {
   display: flex;
   flex-wrap: wrap;
-  gap: 0 12px;
+  gap: 0 var(--space-m);
   align-items: center;
   margin: 0;
   font-weight: 600;

@@ -1,7 +1,7 @@
 import { useQueryClient } from '@tanstack/vue-query'
+import { useRouter } from 'vue-router'
 
 import { api, type Schemas, unwrap } from '../api/client'
-import { showJug } from './jugsShown'
 import { printOf } from './prints'
 import { preferences } from './preferences'
 import { jobKey } from './useJob'
@@ -9,9 +9,10 @@ import { renamedRow } from './renamed'
 import { say, sayWrong } from './useNotice'
 import { useShelfChanged } from './useShelf'
 
-/** Keep a recipe as a jug of the job, or put one away; both can be undone. */
+/** Keep a recipe as a jug of the job, pour it, or put one away; what is kept or put away can be undone. */
 export function useMixes() {
   const queries = useQueryClient()
+  const router = useRouter()
   const shelfChanged = useShelfChanged()
   const refresh = () => queries.invalidateQueries({ queryKey: jobKey() })
 
@@ -24,12 +25,7 @@ export function useMixes() {
       say(
         `${kept.name} stands with your jugs${twin}.`,
         () => putAway(kept.id),
-        {
-          text: 'Show it',
-          act: () => {
-            showJug(kept.id)
-          },
-        },
+        { text: 'Pour it', act: () => pour(kept.id) },
         { text: 'Print its card', act: () => window.open(printOf(kept.id, 'card'), '_blank', 'noopener') },
       )
       await refresh()
@@ -82,6 +78,17 @@ export function useMixes() {
     unwrap(await api.DELETE('/api/mixes/{mix_id}', { params: { path: { mix_id: id } } }))
   }
 
+  /** Begin to pour it, on the bench. */
+  async function pour(id: number) {
+    try {
+      const params = { path: { mix_id: id } }
+      const batch = unwrap(await api.POST('/api/mixes/{mix_id}/pots', { params, body: { jug: null } }))
+      await router.push({ name: 'bench', params: { batch: batch.id } })
+    } catch (error) {
+      sayWrong(error)
+    }
+  }
+
   async function putAway(id: number) {
     await discard(id)
     await refresh()
@@ -126,5 +133,5 @@ export function useMixes() {
     }
   }
 
-  return { keep, keepWay, remove, rename, toShelf }
+  return { keep, keepWay, pour, remove, rename, toShelf }
 }

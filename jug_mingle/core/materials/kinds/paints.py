@@ -26,7 +26,7 @@ PAINTS: Final = (
             into="Water, its own kind, clear coat, tinting wax",
             why={
                 "dry": "15 minutes before the next stencil or clear coat is usual",
-                "recoat": "workers wait by feel; an hour is on the safe side",
+                "recoat": "painters wait by feel; an hour is on the safe side",
                 "cure": "about three weeks for water-based paint; the label knows better",
                 "open_time": "it stays re-wettable for a while; mist reopens it",
                 "coats": "the first looks patchy, two to three are normal, white takes three to five",

@@ -25,7 +25,7 @@ PRIMERS: Final = (
             into="Nothing: never use it as a white",
             blocks_stains=True,
             why={
-                "recoat": "at least 24 hours before paint, by the label workers follow",
+                "recoat": "at least 24 hours before paint, as the label asks",
                 "coats": "one is common",
                 "into": "paint lightened with primer peeled as a skin after about three days",
             },

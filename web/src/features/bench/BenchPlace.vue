@@ -184,8 +184,8 @@ function leave() {
   border-radius: 0;
   display: flex;
   flex-direction: column;
-  gap: 10px;
-  padding: 14px 18px;
+  gap: var(--space-m);
+  padding: var(--space-m) var(--space-l);
   overflow: auto;
 }
 
@@ -193,28 +193,28 @@ header {
   display: flex;
   flex-wrap: wrap;
   align-items: center;
-  gap: 6px 18px;
+  gap: var(--space-s) var(--space-l);
 }
 
 .tools {
   margin-left: auto;
   display: flex;
   flex-wrap: wrap;
-  gap: 8px;
+  gap: var(--space-s);
   align-items: center;
 }
 
 .tools :deep(label) {
   display: flex;
-  gap: 6px;
+  gap: var(--space-s);
   align-items: center;
 }
 
 .bad,
 .note {
   margin: 0;
-  padding: 8px 14px;
-  border-radius: 10px;
+  padding: var(--space-s) var(--space-m);
+  border-radius: var(--round-m);
   background: #1b1b1b;
   color: #fff;
   font-weight: 600;
@@ -228,15 +228,15 @@ header {
 .standin {
   display: flex;
   flex-wrap: wrap;
-  gap: 8px;
+  gap: var(--space-s);
   align-items: center;
 }
 
 .standin button {
   min-height: 36px;
-  padding: 0 12px;
-  border: 1.5px solid #1b1b1b;
-  border-radius: 18px;
+  padding: 0 var(--space-m);
+  border: var(--line-firm) solid #1b1b1b;
+  border-radius: var(--round-pill);
   background: #fff;
   color: #1b1b1b;
 }

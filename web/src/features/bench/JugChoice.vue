@@ -128,8 +128,8 @@ async function add() {
 <style scoped>
 .bad {
   margin: 0;
-  padding: 4px 10px;
-  border-radius: 8px;
+  padding: var(--space-xs) var(--space-m);
+  border-radius: var(--round-m);
   background: #1b1b1b;
   color: #fff;
 }
@@ -137,7 +137,7 @@ async function add() {
 .own {
   display: grid;
   grid-template-columns: repeat(3, 1fr);
-  gap: 10px 12px;
+  gap: var(--space-m) var(--space-m);
 }
 
 .own .bad,
@@ -148,6 +148,6 @@ async function add() {
 
 form.own > label {
   display: grid;
-  gap: 2px;
+  gap: var(--space-hair);
 }
 </style>

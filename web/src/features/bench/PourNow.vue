@@ -58,7 +58,7 @@ defineExpose({ focus })
   align-items: center;
   padding: 2vh 4vw;
   border: 0;
-  border-radius: 18px;
+  border-radius: var(--round-pill);
   background: rgb(255 255 255 / 22%);
   color: #1b1b1b;
   text-align: left;
@@ -70,16 +70,16 @@ defineExpose({ focus })
 }
 
 .verb {
-  font-size: clamp(1.4rem, 3.4vw, 2.6rem);
+  font-size: var(--type-far);
 }
 
 .amount {
-  font-size: clamp(3rem, 10vw, 8rem);
+  font-size: var(--type-farthest);
   line-height: 0.95;
 }
 
 .name {
-  font-size: clamp(2rem, 5.6vw, 4.6rem);
+  font-size: var(--type-farther);
   display: flex;
   gap: 0.35em;
   align-items: center;
@@ -93,12 +93,12 @@ defineExpose({ focus })
 }
 
 .scale {
-  font-size: clamp(1.4rem, 3.6vw, 2.8rem);
+  font-size: var(--type-far);
   font-variant-numeric: tabular-nums;
 }
 
 .hint {
-  font-size: 1.05rem;
+  font-size: var(--type-lead);
 }
 
 @media (max-width: 860px) {

@@ -35,16 +35,16 @@ ul {
   margin: 0;
   padding: 0;
   display: grid;
-  gap: 10px;
+  gap: var(--space-m);
 }
 
 li {
   display: grid;
   grid-template-columns: minmax(140px, 240px) 1fr auto;
-  gap: 16px;
+  gap: var(--space-l);
   align-items: center;
-  padding: 10px;
-  border-radius: 14px;
+  padding: var(--space-m);
+  border-radius: var(--round-l);
 }
 
 li.best {

@@ -47,6 +47,8 @@ const read = () =>
     verdict.value = await bench.read(colour.value, anyway.value)
     if (aimed()) advice.value = await bench.rescue()
   })
+/** First it is painted, then it dries: only then there is a colour to compare. */
+const comparing = computed(() => anyway.value || (batch.dry_at !== null && left.value <= 0))
 /** Whether there is a colour to reach that was not reached yet. */
 const aimed = () =>
   verdict.value &&
@@ -104,14 +106,13 @@ const believe = () =>
       <p v-else-if="left > 0" class="clock said" role="timer">{{ countdown(Math.ceil(left)) }} until it is dry</p>
       <p v-else class="clock said">It should be dry now.</p>
       <div class="row-of-acts">
-        <BButton variant="primary" @click="paint">{{
+        <BButton :variant="comparing ? 'outline-secondary' : 'primary'" @click="paint">{{
           batch.dry_at ? 'Painted another strip' : 'The strip is painted'
         }}</BButton>
         <BButton variant="outline-secondary" @click="finish">Finish as it is</BButton>
       </div>
-      <!-- First it is painted, then it dries: only then there is a colour to compare. -->
       <BFormCheckbox v-if="left > 0 || !batch.dry_at" v-model="anyway">it is dry already</BFormCheckbox>
-      <div v-if="anyway || (batch.dry_at && left <= 0)" class="sheet">
+      <div v-if="comparing" class="sheet">
         <AnyColour v-model:colour="colour" label="The dried strip" />
         <BButton variant="primary" :disabled="busy !== ''" @click="read">{{ busy || 'Compare it' }}</BButton>
       </div>
@@ -134,7 +135,7 @@ const believe = () =>
 <style scoped>
 .stage {
   display: grid;
-  gap: 14px;
+  gap: var(--space-m);
   align-content: start;
   max-width: 860px;
   width: 100%;
@@ -142,7 +143,7 @@ const believe = () =>
 }
 
 .stage :deep(h2) {
-  font-size: clamp(1.4rem, 3vw, 2.2rem);
+  font-size: var(--type-far);
 }
 
 .stage :deep(p) {
@@ -150,29 +151,29 @@ const believe = () =>
 }
 
 .bad {
-  padding: 8px 14px;
-  border-radius: 10px;
+  padding: var(--space-s) var(--space-m);
+  border-radius: var(--round-m);
   background: #1b1b1b;
   color: #fff;
   font-weight: 600;
 }
 
 .stage :deep(.clock) {
-  font-size: clamp(1.3rem, 3vw, 2rem);
+  font-size: var(--type-far);
 }
 
 .stage :deep(.row-of-acts) {
   display: flex;
   flex-wrap: wrap;
-  gap: 10px;
+  gap: var(--space-m);
 }
 
 .sheet {
   display: grid;
-  gap: 12px;
+  gap: var(--space-m);
   justify-items: start;
-  padding: 16px;
-  border-radius: 14px;
+  padding: var(--space-l);
+  border-radius: var(--round-l);
   background: var(--sheet);
   color: var(--ink);
 }

@@ -108,8 +108,8 @@ const hint = computed(() =>
 .place {
   height: 100%;
   display: grid;
-  grid-template: auto auto minmax(0, 1fr) auto / minmax(0, 1fr) 272px;
-  gap: 12px 18px;
+  grid-template: auto auto minmax(0, 1fr) auto / minmax(0, 1fr) var(--side);
+  gap: var(--space-m) var(--space-l);
 }
 
 .ask {
@@ -118,19 +118,19 @@ const hint = computed(() =>
   flex-wrap: wrap;
   align-items: center;
   justify-content: space-between;
-  gap: 8px 16px;
+  gap: var(--space-s) var(--space-l);
 }
 
 .modes {
   display: flex;
-  border: 1.5px solid #767676;
-  border-radius: 20px;
+  border: var(--line-firm) solid var(--edge);
+  border-radius: var(--round-pill);
   overflow: hidden;
 }
 
 .modes button {
   min-height: 40px;
-  padding: 0 16px;
+  padding: 0 var(--space-l);
   border: 0;
   background: var(--sheet);
   color: var(--ink);
@@ -147,7 +147,7 @@ const hint = computed(() =>
 }
 
 .none p {
-  margin: 0 0 14px;
+  margin: 0 0 var(--space-m);
 }
 
 .none {
@@ -155,9 +155,9 @@ const hint = computed(() =>
   align-content: center;
   place-items: center;
   margin: 0;
-  padding: 30px;
+  padding: var(--space-xxl);
   text-align: center;
-  font: 600 1.02rem var(--said);
+  font: 600 var(--type-body) var(--said);
 }
 
 /* The photo at the left, its choice below; at the right the chip, and all that is kept in what room it leaves. */
@@ -173,7 +173,7 @@ const hint = computed(() =>
 .thing,
 .chip-card {
   overflow: auto;
-  padding: 3px;
+  padding: var(--space-xs);
 }
 
 .targets {

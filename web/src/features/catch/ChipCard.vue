@@ -114,12 +114,12 @@ async function submit() {
 .card-of-chip {
   display: flex;
   flex-direction: column;
-  gap: 8px;
+  gap: var(--space-s);
   min-width: 0;
 }
 
 .bed {
-  padding: 20px;
+  padding: var(--space-xl);
   display: grid;
 }
 
@@ -130,7 +130,7 @@ async function submit() {
 
 .chip {
   height: 132px;
-  border-radius: 12px;
+  border-radius: var(--round-m);
 }
 
 .empty {
@@ -138,7 +138,7 @@ async function submit() {
   min-height: 132px;
   display: grid;
   align-items: center;
-  font: 600 1.15rem/1.35 var(--said);
+  font: 600 var(--type-lead)/1.35 var(--said);
 }
 
 .name::first-letter {
@@ -150,17 +150,17 @@ p {
 }
 
 .warn {
-  border-left: 4px solid var(--ink);
-  padding-left: 9px;
-  font-size: 0.92rem;
+  border-left: var(--line-heavy) solid var(--ink);
+  padding-left: var(--space-s);
+  font-size: var(--type-small);
 }
 
 dl {
   display: grid;
   grid-template-columns: auto 1fr;
-  gap: 2px 12px;
+  gap: var(--space-hair) var(--space-m);
   margin: 0;
-  font-size: 0.92rem;
+  font-size: var(--type-small);
 }
 
 dt {
@@ -175,14 +175,14 @@ dd {
 
 .line {
   display: grid;
-  gap: 2px;
-  font-size: 0.92rem;
+  gap: var(--space-hair);
+  font-size: var(--type-small);
   margin: 0;
 }
 
 form {
   display: grid;
-  gap: 8px;
-  margin-top: 4px;
+  gap: var(--space-s);
+  margin-top: var(--space-xs);
 }
 </style>

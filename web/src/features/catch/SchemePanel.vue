@@ -162,15 +162,15 @@ async function keepAll() {
   overflow: auto;
   display: flex;
   flex-direction: column;
-  gap: 8px;
+  gap: var(--space-s);
   min-height: 0;
 }
 
 .bed {
   display: flex;
   flex-direction: column;
-  gap: 10px;
-  padding: 14px;
+  gap: var(--space-m);
+  padding: var(--space-m);
   flex: 1 0 auto;
   min-height: 240px;
 }
@@ -188,7 +188,7 @@ async function keepAll() {
   list-style: none;
   margin: 0;
   padding: 0;
-  border-radius: 10px;
+  border-radius: var(--round-m);
   overflow: hidden;
 }
 
@@ -196,7 +196,7 @@ async function keepAll() {
   flex: 1 1 58px;
   display: grid;
   min-width: 52px;
-  font-size: 0.82rem;
+  font-size: var(--type-tiny);
 }
 
 .band li.gone .colour {
@@ -226,7 +226,7 @@ p {
 .foot {
   display: flex;
   flex-wrap: wrap;
-  gap: 8px 18px;
+  gap: var(--space-s) var(--space-l);
   align-items: center;
 }
 
@@ -235,15 +235,15 @@ p {
   list-style: none;
   margin: 0;
   padding: 0;
-  font-size: 0.9rem;
+  font-size: var(--type-small);
 }
 
 .ends {
   display: inline-block;
   width: 44px;
   height: 16px;
-  border-radius: 5px;
+  border-radius: var(--round-s);
   vertical-align: middle;
-  margin-right: 8px;
+  margin-right: var(--space-s);
 }
 </style>

@@ -102,10 +102,10 @@ function save() {
 
 .head {
   display: flex;
-  gap: 10px;
+  gap: var(--space-m);
   justify-content: space-between;
   align-items: center;
-  margin-bottom: 4px;
+  margin-bottom: var(--space-xs);
 }
 
 .head .link {
@@ -114,24 +114,24 @@ function save() {
 
 .save {
   display: flex;
-  gap: 6px;
+  gap: var(--space-s);
 }
 
 h2 {
-  font-size: 1.02rem;
+  font-size: var(--type-body);
 }
 
 ul {
   list-style: none;
   margin: 0;
-  padding: 3px;
+  padding: var(--space-xs);
   overflow-y: auto;
 }
 
 li {
   display: flex;
   align-items: center;
-  gap: 4px;
+  gap: var(--space-xs);
 }
 
 a {
@@ -139,8 +139,8 @@ a {
   min-width: 0;
   display: flex;
   align-items: center;
-  gap: 10px;
-  padding: 3px 0;
+  gap: var(--space-m);
+  padding: var(--space-xs) 0;
   color: var(--ink);
   text-decoration: none;
 }
@@ -151,15 +151,15 @@ a:hover .title {
 
 .bed {
   flex: none;
-  padding: 4px 8px;
-  border-radius: 7px;
+  padding: var(--space-xs) var(--space-s);
+  border-radius: var(--round-s);
 }
 
 .chip {
   display: block;
   width: 40px;
   height: 24px;
-  border-radius: 6px;
+  border-radius: var(--round-s);
 }
 
 .title {
@@ -171,7 +171,7 @@ a:hover .title {
 
 .rooms {
   display: flex;
-  border-radius: 5px;
+  border-radius: var(--round-s);
   overflow: hidden;
 }
 
@@ -184,9 +184,9 @@ li button {
   width: 32px;
   height: 32px;
   border: 0;
-  border-radius: 8px;
+  border-radius: var(--round-m);
   background: none;
   color: var(--soft);
-  font-size: 1.1rem;
+  font-size: var(--type-lead);
 }
 </style>

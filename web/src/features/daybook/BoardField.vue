@@ -38,10 +38,10 @@ const { chip, wrong } = useLook(() => colour)
 <style scoped>
 li {
   display: grid;
-  gap: 8px;
-  padding: 10px;
-  border: 2px solid var(--line);
-  border-radius: 12px;
+  gap: var(--space-s);
+  padding: var(--space-m);
+  border: var(--line-firm) solid var(--line);
+  border-radius: var(--round-m);
 }
 
 li.active {
@@ -50,17 +50,17 @@ li.active {
 
 .said-so {
   display: flex;
-  gap: 8px;
+  gap: var(--space-s);
 }
 
 .chip {
   flex: 1;
   display: flex;
   flex-wrap: wrap;
-  gap: 4px 10px;
+  gap: var(--space-xs) var(--space-m);
   align-items: center;
   min-height: 52px;
-  padding: 6px;
+  padding: var(--space-s);
   border: 0;
   color: inherit;
   text-align: left;
@@ -69,12 +69,12 @@ li.active {
 .chip i {
   width: 84px;
   height: 40px;
-  border: 1px dashed rgb(0 0 0 / 30%);
-  border-radius: 8px;
+  border: var(--line-thin) dashed rgb(0 0 0 / 30%);
+  border-radius: var(--round-m);
 }
 
 .away {
-  min-width: 44px;
+  min-width: var(--reach);
   border: 0;
   background: none;
   color: inherit;
@@ -83,7 +83,7 @@ li.active {
 .inputs {
   display: grid;
   grid-template-columns: repeat(auto-fill, minmax(132px, 1fr));
-  gap: 6px 10px;
+  gap: var(--space-s) var(--space-m);
   align-items: end;
 }
 

@@ -154,17 +154,17 @@ async function keep() {
 <style scoped>
 .board {
   display: grid;
-  gap: 14px;
+  gap: var(--space-m);
   justify-items: start;
-  padding: 16px 18px;
-  border-radius: 14px;
+  padding: var(--space-l) var(--space-l);
+  border-radius: var(--round-l);
   background: var(--sheet);
 }
 
 .head {
   display: flex;
   flex-wrap: wrap;
-  gap: 10px 16px;
+  gap: var(--space-m) var(--space-l);
   align-items: end;
 }
 
@@ -173,7 +173,7 @@ async function keep() {
 }
 
 .turn {
-  min-height: 44px;
+  min-height: var(--reach);
   border: 0;
   background: none;
   color: var(--act);
@@ -183,24 +183,24 @@ async function keep() {
 .work {
   display: grid;
   grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
-  gap: 16px;
+  gap: var(--space-l);
   width: 100%;
 }
 
 .source {
   display: grid;
   grid-template-columns: minmax(0, 1fr);
-  gap: 8px;
+  gap: var(--space-s);
   align-content: start;
 }
 
 .source p {
-  font: 600 1.02rem var(--said);
+  font: 600 var(--type-body) var(--said);
 }
 
 ol {
   display: grid;
-  gap: 8px;
+  gap: var(--space-s);
   align-content: start;
   margin: 0;
   padding: 0;

@@ -61,14 +61,14 @@ function take(area: Area) {
 .bed {
   display: flex;
   flex-direction: column;
-  gap: 8px;
+  gap: var(--space-s);
   height: 460px;
-  padding: 14px 14px 8px;
+  padding: var(--space-m) var(--space-m) var(--space-s);
 }
 
 p {
   margin: 0;
-  font: 600 1.02rem var(--said);
+  font: 600 var(--type-body) var(--said);
 }
 
 @media (max-width: 860px) {

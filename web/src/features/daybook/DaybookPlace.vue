@@ -12,6 +12,7 @@ import JobRecord from './JobRecord.vue'
 import LooseStrips from './LooseStrips.vue'
 import OffcutForm from './OffcutForm.vue'
 import StainBoard from './StainBoard.vue'
+import { useDaybook } from './useDaybook'
 import { usePast } from './usePast'
 import { useStrips } from './useStrips'
 
@@ -31,6 +32,13 @@ async function keepBoard(body: Schemas['BoardIn']) {
   await addBoard(body)
   adding.value = undefined
 }
+const { data: record, error: noRecord } = useDaybook()
+/** All of it at once: what comes later would push away what one reads. */
+const known = computed(() => [
+  past.value ?? noPast.value,
+  strips.value ?? noStrips.value,
+  record.value ?? noRecord.value,
+])
 const names = computed(() => (boards.value ?? []).map((one) => one.name))
 const WORDS = {
   offcut: { open: 'Keep an offcut', shut: 'No offcut now' },
@@ -42,68 +50,70 @@ const WORDS = {
   <div class="place">
     <h1>What was, and how do I have it again?</h1>
     <FindPast />
-    <JobRecord />
-    <section aria-labelledby="past">
-      <h2 id="past">Every jug there was</h2>
-      <ErrorLine v-if="noPast ?? noStrips" :error="noPast ?? noStrips" />
-      <p v-else-if="!past" role="status">Opening the daybook…</p>
-      <p v-if="past?.length === 0" class="soft">Keep a recipe as a jug in Mingle: from then on it stands here.</p>
-      <ul class="mat jugs">
-        <li v-for="mix in near" :key="mix.id">
-          <RouterLink :to="{ name: 'again', params: { mix: mix.id } }">
-            <span class="chip"
-              ><i v-if="mix.over_hex" class="over" :style="{ background: mix.over_hex }" /><i
-                :style="{ background: mix.hex }"
-            /></span>
-            <b>{{ mix.name }}</b>
-            <span v-if="mix.over" class="soft">{{ mix.how || 'one coat' }}, over {{ mix.over }}</span>
-            <span class="soft">{{ mix.job_name }}, {{ longDay(mix.created) }}</span>
-            <span class="soft"
-              >{{ sayAmount(mix.batch) }} · {{ mix.seen ? 'as it dried' : 'as predicted'
-              }}{{ mix.put_away ? ' · removed' : '' }}</span
-            >
-            <span class="go">mix it again</span>
-          </RouterLink>
-        </li>
-      </ul>
-      <BButton v-if="past && past.length > near.length" variant="outline-secondary" class="all" @click="whole = true"
-        >Show all {{ past.length }}</BButton
-      >
-    </section>
-    <section v-if="boards && boards.length > 0 && id !== undefined" aria-labelledby="stain-boards">
-      <h2 id="stain-boards">Boards</h2>
-      <div class="mat boards">
-        <StainBoard
-          v-for="board in boards"
-          :key="board.name"
-          :board="board"
-          :job-id="id"
-          :targets="job?.targets ?? []"
-          :remove="remove"
-          @rename="(name) => renameBoard(board.name, name)"
-        />
-      </div>
-    </section>
-    <section aria-labelledby="strips">
-      <div class="head">
-        <h2 id="strips">Strips and offcuts of this job</h2>
-        <BButton
-          v-for="(words, what) in WORDS"
-          :key="what"
-          size="sm"
-          variant="outline-secondary"
-          :aria-expanded="adding === what"
-          @click="adding = adding === what ? undefined : what"
-          >{{ adding === what ? words.shut : words.open }}</BButton
+    <p v-if="!known.every(Boolean)" role="status">Opening the daybook…</p>
+    <template v-else>
+      <JobRecord />
+      <section aria-labelledby="past">
+        <h2 id="past">Every jug there was</h2>
+        <ErrorLine v-if="noPast ?? noStrips" :error="noPast ?? noStrips" />
+        <p v-if="past?.length === 0" class="soft">Keep a recipe as a jug in Mingle: from then on it stands here.</p>
+        <ul class="mat jugs">
+          <li v-for="mix in near" :key="mix.id">
+            <RouterLink :to="{ name: 'again', params: { mix: mix.id } }">
+              <span class="chip"
+                ><i v-if="mix.over_hex" class="over" :style="{ background: mix.over_hex }" /><i
+                  :style="{ background: mix.hex }"
+              /></span>
+              <b>{{ mix.name }}</b>
+              <span v-if="mix.over" class="soft">{{ mix.how || 'one coat' }}, over {{ mix.over }}</span>
+              <span class="soft">{{ mix.job_name }}, {{ longDay(mix.created) }}</span>
+              <span class="soft"
+                >{{ sayAmount(mix.batch) }} · {{ mix.seen ? 'as it dried' : 'as predicted'
+                }}{{ mix.put_away ? ' · removed' : '' }}</span
+              >
+              <span class="go">mix it again</span>
+            </RouterLink>
+          </li>
+        </ul>
+        <BButton v-if="past && past.length > near.length" variant="outline-secondary" class="all" @click="whole = true"
+          >Show all {{ past.length }}</BButton
         >
-      </div>
-      <OffcutForm v-if="adding === 'offcut'" :boards="names" :add="add" />
-      <BoardForm v-if="adding === 'board'" :boards="names" :add="keepBoard" />
-      <p v-if="loose?.length === 0" class="soft">
-        A strip that you read on the bench is kept here by itself; an offcut with stain or wax you keep yourself.
-      </p>
-      <LooseStrips :strips="loose ?? []" :photos="job?.photos ?? []" @remove="remove" />
-    </section>
+      </section>
+      <section v-if="boards && boards.length > 0 && id !== undefined" aria-labelledby="stain-boards">
+        <h2 id="stain-boards">Boards</h2>
+        <div class="mat boards">
+          <StainBoard
+            v-for="board in boards"
+            :key="board.name"
+            :board="board"
+            :job-id="id"
+            :targets="job?.targets ?? []"
+            :remove="remove"
+            @rename="(name) => renameBoard(board.name, name)"
+          />
+        </div>
+      </section>
+      <section aria-labelledby="strips">
+        <div class="head">
+          <h2 id="strips">Strips and offcuts of this job</h2>
+          <BButton
+            v-for="(words, what) in WORDS"
+            :key="what"
+            size="sm"
+            variant="outline-secondary"
+            :aria-expanded="adding === what"
+            @click="adding = adding === what ? undefined : what"
+            >{{ adding === what ? words.shut : words.open }}</BButton
+          >
+        </div>
+        <OffcutForm v-if="adding === 'offcut'" :boards="names" :add="add" />
+        <BoardForm v-if="adding === 'board'" :boards="names" :add="keepBoard" />
+        <p v-if="loose?.length === 0" class="soft">
+          A strip that you read on the bench is kept here by itself; an offcut with stain or wax you keep yourself.
+        </p>
+        <LooseStrips :strips="loose ?? []" :photos="job?.photos ?? []" @remove="remove" />
+      </section>
+    </template>
   </div>
 </template>
 
@@ -111,18 +121,18 @@ const WORDS = {
 .place,
 section {
   display: grid;
-  gap: 12px;
+  gap: var(--space-m);
   align-content: start;
 }
 
 .place {
-  gap: 22px;
+  gap: var(--space-xl);
 }
 
 .head {
   display: flex;
   flex-wrap: wrap;
-  gap: 8px 18px;
+  gap: var(--space-s) var(--space-l);
   align-items: center;
 }
 
@@ -133,7 +143,7 @@ p {
 ul {
   list-style: none;
   margin: 0;
-  padding: 16px;
+  padding: var(--space-l);
 }
 
 ul:empty {
@@ -143,7 +153,7 @@ ul:empty {
 .jugs {
   display: grid;
   grid-template-columns: repeat(auto-fill, minmax(186px, 1fr));
-  gap: 16px;
+  gap: var(--space-l);
 }
 
 .jugs a {
@@ -155,8 +165,8 @@ ul:empty {
 .jugs .chip {
   display: flex;
   height: 92px;
-  border-radius: 10px;
-  margin-bottom: 6px;
+  border-radius: var(--round-m);
+  margin-bottom: var(--space-s);
   overflow: hidden;
 }
 
@@ -169,7 +179,7 @@ ul:empty {
 }
 
 .jugs span {
-  font-size: 0.88rem;
+  font-size: var(--type-small);
 }
 
 .jugs .go {
@@ -182,8 +192,8 @@ ul:empty {
 }
 
 .boards {
-  padding: 16px;
+  padding: var(--space-l);
   display: grid;
-  gap: 22px;
+  gap: var(--space-xl);
 }
 </style>

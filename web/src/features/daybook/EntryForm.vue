@@ -121,7 +121,7 @@ async function done() {
 .entry {
   display: grid;
   grid-template-columns: repeat(auto-fill, minmax(180px, 1fr));
-  gap: 10px 14px;
+  gap: var(--space-m) var(--space-m);
   align-items: end;
   max-width: 900px;
 }
@@ -132,7 +132,7 @@ async function done() {
 
 .acts {
   display: flex;
-  gap: 8px;
+  gap: var(--space-s);
 }
 
 p {

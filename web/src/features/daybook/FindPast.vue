@@ -101,13 +101,13 @@ const { useAgain } = useFoundAgain()
 <style scoped>
 .find {
   display: grid;
-  gap: 10px;
+  gap: var(--space-m);
 }
 
 .bar {
   display: flex;
   flex-wrap: wrap;
-  gap: 8px 12px;
+  gap: var(--space-s) var(--space-m);
   align-items: center;
 }
 
@@ -121,7 +121,7 @@ const { useAgain } = useFoundAgain()
 
 .bar label:not(.words) {
   display: flex;
-  gap: 6px;
+  gap: var(--space-s);
   align-items: center;
   white-space: nowrap;
 }
@@ -129,9 +129,9 @@ const { useAgain } = useFoundAgain()
 .colour input[type='color'] {
   width: 44px;
   height: 38px;
-  padding: 2px;
-  border: 1.5px solid var(--line);
-  border-radius: 9px;
+  padding: var(--space-hair);
+  border: var(--line-firm) solid var(--line);
+  border-radius: var(--round-m);
 }
 
 .colour .form-control {
@@ -145,9 +145,9 @@ p {
 ul {
   display: grid;
   grid-template-columns: repeat(auto-fill, minmax(230px, 1fr));
-  gap: 16px;
+  gap: var(--space-l);
   margin: 0;
-  padding: 16px;
+  padding: var(--space-l);
   list-style: none;
 }
 
@@ -158,28 +158,28 @@ ul:empty {
 li {
   display: grid;
   grid-template-columns: 64px minmax(0, 1fr);
-  gap: 12px;
+  gap: var(--space-m);
 }
 
 li i {
   height: 100%;
   min-height: 64px;
-  border-radius: 10px;
+  border-radius: var(--round-m);
 }
 
 li i.none {
-  border: 2px dashed var(--mat-line);
+  border: var(--line-firm) dashed var(--mat-line);
 }
 
 li div > * {
   display: block;
-  font-size: 0.88rem;
+  font-size: var(--type-small);
   overflow: hidden;
   text-overflow: ellipsis;
 }
 
 li b {
-  font-size: 1rem;
+  font-size: var(--type-body);
 }
 
 .go,

@@ -101,13 +101,13 @@ const sums = computed(() => {
 <style scoped>
 section {
   display: grid;
-  gap: 12px;
+  gap: var(--space-m);
 }
 
 .head {
   display: flex;
   flex-wrap: wrap;
-  gap: 8px 18px;
+  gap: var(--space-s) var(--space-l);
   align-items: center;
 }
 
@@ -117,7 +117,7 @@ p {
 
 .told {
   display: grid;
-  gap: 6px;
+  gap: var(--space-s);
   margin: 0;
   padding: 0;
   list-style: none;
@@ -126,7 +126,7 @@ p {
 .told li {
   display: grid;
   grid-template-columns: 150px minmax(0, 1fr) auto;
-  gap: 4px 14px;
+  gap: var(--space-xs) var(--space-m);
 }
 
 .told li > form {

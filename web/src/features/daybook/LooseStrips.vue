@@ -45,9 +45,9 @@ const photoOf = (strip: Schemas['StripOut']) => photos.find((one) => one.id === 
 ul {
   list-style: none;
   margin: 0;
-  padding: 16px;
+  padding: var(--space-l);
   display: grid;
-  gap: 12px;
+  gap: var(--space-m);
 }
 
 ul:empty {
@@ -58,20 +58,20 @@ li {
   position: relative;
   display: grid;
   grid-template-columns: minmax(90px, 26%) minmax(0, 1fr) auto;
-  gap: 16px;
+  gap: var(--space-l);
   align-items: center;
-  padding-right: 36px;
+  padding-right: var(--space-xxl);
 }
 
 i,
 img {
   height: 64px;
-  border-radius: 8px;
+  border-radius: var(--round-m);
 }
 
 span {
   display: block;
-  font-size: 0.92rem;
+  font-size: var(--type-small);
 }
 
 .away {
@@ -82,7 +82,7 @@ span {
   height: 32px;
   border: 0;
   background: none;
-  font-size: 1.15rem;
+  font-size: var(--type-lead);
   color: inherit;
 }
 </style>

@@ -84,17 +84,17 @@ async function keep() {
 <style scoped>
 .offcut {
   display: grid;
-  gap: 14px;
+  gap: var(--space-m);
   justify-items: start;
-  padding: 16px 18px;
-  border-radius: 14px;
+  padding: var(--space-l) var(--space-l);
+  border-radius: var(--round-l);
   background: var(--sheet);
 }
 
 .fields {
   display: grid;
   grid-template-columns: repeat(auto-fill, minmax(170px, 1fr));
-  gap: 10px 14px;
+  gap: var(--space-m) var(--space-m);
   width: 100%;
 }
 

@@ -68,13 +68,13 @@ const took = (photo: Photo) => change(photo, { stage: stage.value })
 <style scoped>
 .photos {
   display: grid;
-  gap: 8px;
+  gap: var(--space-s);
 }
 
 ul {
   display: flex;
   flex-wrap: wrap;
-  gap: 10px;
+  gap: var(--space-m);
   margin: 0;
   padding: 0;
   list-style: none;
@@ -86,7 +86,7 @@ ul:empty {
 
 li {
   display: grid;
-  gap: 2px;
+  gap: var(--space-hair);
   align-content: start;
   max-width: 220px;
 }
@@ -98,18 +98,20 @@ li {
 }
 
 .picture img {
+  width: 144px;
   height: 96px;
-  border-radius: 10px;
+  object-fit: cover;
+  border-radius: var(--round-m);
 }
 
 .care {
   display: grid;
-  gap: 6px;
+  gap: var(--space-s);
 }
 
 .stage {
   display: flex;
-  gap: 8px;
+  gap: var(--space-s);
   align-items: center;
 }
 </style>

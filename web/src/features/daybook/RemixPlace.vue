@@ -145,27 +145,27 @@ async function keepIt() {
 .place {
   display: flex;
   flex-direction: column;
-  gap: 12px;
+  gap: var(--space-m);
   min-height: 100%;
 }
 
 h1 {
   display: flex;
   flex-wrap: wrap;
-  gap: 4px 10px;
+  gap: var(--space-xs) var(--space-m);
   align-items: center;
 }
 
 .over {
   display: flex;
-  gap: 12px;
+  gap: var(--space-m);
   align-items: center;
   margin: 0;
 }
 
 .over .mat {
   display: flex;
-  padding: 5px;
+  padding: var(--space-xs);
 }
 
 .over i {
@@ -177,13 +177,13 @@ h1 :deep(select) {
   font: inherit;
   color: inherit;
   border: 0;
-  border-bottom: 3px solid var(--ink);
+  border-bottom: var(--line-heavy) solid var(--ink);
   background: none;
   max-width: 60vw;
 }
 
 h1 option {
-  font: 1rem var(--bs-body-font-family);
+  font: var(--type-body) var(--bs-body-font-family);
   background: var(--sheet);
 }
 
@@ -194,8 +194,8 @@ h1 option {
 
 .far {
   margin: 0;
-  border-left: 5px solid var(--ink);
-  padding-left: 12px;
+  border-left: var(--line-heavy) solid var(--ink);
+  padding-left: var(--space-m);
   font-weight: 600;
 }
 
@@ -210,7 +210,7 @@ p {
 }
 
 .rows label {
-  border-bottom: 1px solid var(--mat-line);
+  border-bottom: var(--line-thin) solid var(--mat-line);
   cursor: pointer;
 }
 
@@ -228,6 +228,6 @@ p {
   display: flex;
   flex-wrap: wrap;
   justify-content: space-between;
-  gap: 12px;
+  gap: var(--space-m);
 }
 </style>

@@ -101,21 +101,21 @@ const { data: wait } = useQuery({
 <style scoped>
 article {
   display: grid;
-  gap: 10px;
+  gap: var(--space-m);
 }
 
 h3 {
-  font-size: 1.05rem;
+  font-size: var(--type-lead);
 }
 
 h3 small {
-  font: 400 0.9rem var(--bs-body-font-family);
+  font: 400 var(--type-small) var(--bs-body-font-family);
 }
 
 .acts {
   display: flex;
   flex-wrap: wrap;
-  gap: 4px 18px;
+  gap: var(--space-xs) var(--space-l);
   align-items: center;
 }
 
@@ -137,7 +137,7 @@ h3 small {
 .fields li {
   flex: 1 0 64px;
   display: grid;
-  gap: 4px;
+  gap: var(--space-xs);
 }
 
 .fields i {
@@ -145,11 +145,11 @@ h3 small {
 }
 
 .fields li:first-child i {
-  border-radius: 10px 0 0 10px;
+  border-radius: var(--round-m) 0 0 var(--round-m);
 }
 
 .fields li:last-child i {
-  border-radius: 0 10px 10px 0;
+  border-radius: 0 var(--round-m) var(--round-m) 0;
 }
 
 .away {
@@ -163,13 +163,13 @@ h3 small {
 .wait {
   display: flex;
   flex-wrap: wrap;
-  gap: 10px 18px;
+  gap: var(--space-m) var(--space-l);
   align-items: center;
 }
 
 .wait label {
   display: flex;
-  gap: 8px;
+  gap: var(--space-s);
   align-items: center;
 }
 

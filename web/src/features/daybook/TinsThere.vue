@@ -27,14 +27,14 @@ const states: Record<Schemas['TinOfMixOut']['state'], string> = {
   list-style: none;
   display: flex;
   flex-wrap: wrap;
-  gap: 6px 26px;
+  gap: var(--space-s) var(--space-xl);
   margin: 0;
   padding: 0;
 }
 
 span {
   display: block;
-  font-size: 0.9rem;
+  font-size: var(--type-small);
 }
 
 .gone b {

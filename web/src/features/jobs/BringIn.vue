@@ -127,7 +127,7 @@ const holds = (counts: Record<string, number>) =>
 <style scoped>
 .said-first {
   display: grid;
-  gap: 12px;
+  gap: var(--space-m);
 }
 
 p {
@@ -135,12 +135,12 @@ p {
 }
 
 legend {
-  font-size: 1rem;
+  font-size: var(--type-body);
   font-weight: 650;
 }
 
 hr {
-  margin: 4px 0;
+  margin: var(--space-xs) 0;
 }
 
 .visually-hidden:focus-visible + label {

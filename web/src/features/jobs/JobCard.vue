@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 
-import JugIcon from '../../shared/JugIcon.vue'
+import InkSign from '../../shared/InkSign.vue'
 import { pictureOf } from '../../shared/photos'
 import { longDay } from '../../shared/say/times'
 import type { Job } from '../../shared/useJob'
@@ -31,7 +31,7 @@ const standing = computed(() => {
     <BButton variant="plain" class="take" :aria-current="inHand ? 'true' : undefined" @click="emit('take')">
       <span class="picture mat">
         <img v-if="job.photo" :src="pictureOf(job.photo, 320)" alt="" loading="lazy" />
-        <JugIcon v-else class="icon" aria-hidden="true" />
+        <InkSign v-else name="jugs" class="icon" />
       </span>
       <span class="facts">
         <b class="said">{{ job.name }}</b>
@@ -51,7 +51,7 @@ const standing = computed(() => {
 <style scoped>
 .job {
   position: relative;
-  border-radius: 14px;
+  border-radius: var(--round-l);
   background: var(--sheet);
   content-visibility: auto;
   contain-intrinsic-size: auto 116px;
@@ -64,10 +64,10 @@ const standing = computed(() => {
 .take {
   display: grid;
   grid-template-columns: 108px minmax(0, 1fr);
-  gap: 14px;
+  gap: var(--space-m);
   width: 100%;
   min-height: 108px;
-  padding: 8px 46px 8px 8px;
+  padding: var(--space-s) 46px var(--space-s) var(--space-s);
   border: 0;
   background: none;
   color: var(--ink);
@@ -79,7 +79,7 @@ const standing = computed(() => {
   display: grid;
   place-items: center;
   height: 96px;
-  border-radius: 10px;
+  border-radius: var(--round-m);
   overflow: hidden;
 }
 
@@ -97,7 +97,7 @@ const standing = computed(() => {
 .facts {
   display: grid;
   gap: 1px;
-  font-size: 0.9rem;
+  font-size: var(--type-small);
 }
 
 .facts > * {
@@ -107,7 +107,7 @@ const standing = computed(() => {
 }
 
 .facts .said {
-  font-size: 1.1rem;
+  font-size: var(--type-lead);
   white-space: normal;
 }
 
@@ -120,6 +120,6 @@ const standing = computed(() => {
   border: 0;
   background: none;
   color: var(--ink);
-  font-size: 1.3rem;
+  font-size: var(--type-head);
 }
 </style>

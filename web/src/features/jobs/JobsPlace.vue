@@ -150,14 +150,14 @@ function first() {
 <style scoped>
 .place {
   display: grid;
-  gap: 14px;
+  gap: var(--space-m);
   align-content: start;
 }
 
 .bar {
   display: flex;
   flex-wrap: wrap;
-  gap: 8px 10px;
+  gap: var(--space-s) var(--space-m);
   align-items: center;
 }
 
@@ -171,13 +171,13 @@ p {
 
 .empty {
   max-width: 60ch;
-  font-size: 1.05rem;
+  font-size: var(--type-lead);
 }
 
 .list {
   display: grid;
   grid-template-columns: repeat(auto-fill, minmax(330px, 1fr));
-  gap: 12px;
+  gap: var(--space-m);
   margin: 0;
   padding: 0;
   list-style: none;
@@ -189,7 +189,7 @@ p {
 
 .acts {
   display: grid;
-  gap: 8px;
+  gap: var(--space-s);
 }
 
 .link {

@@ -101,10 +101,10 @@ const tins = computed(() => {
 .beside {
   display: grid;
   grid-template-columns: minmax(220px, 1fr) minmax(0, 1.2fr);
-  gap: 12px 22px;
-  padding: 16px 18px;
+  gap: var(--space-m) var(--space-xl);
+  padding: var(--space-l) var(--space-l);
   background: var(--sheet);
-  border-radius: 14px;
+  border-radius: var(--round-l);
 }
 
 .beside > p {
@@ -113,14 +113,14 @@ const tins = computed(() => {
 }
 
 .mat {
-  padding: 18px;
+  padding: var(--space-l);
   min-height: 150px;
 }
 
 .three {
   display: flex;
   height: 100%;
-  border-radius: 10px;
+  border-radius: var(--round-m);
   overflow: hidden;
 }
 
@@ -135,7 +135,7 @@ table {
 
 th,
 td {
-  padding: 4px 10px 4px 0;
+  padding: var(--space-xs) var(--space-m) var(--space-xs) 0;
   text-align: left;
   font-weight: 400;
 }
@@ -145,7 +145,7 @@ thead th {
 }
 
 tbody tr {
-  border-top: 1px solid var(--line);
+  border-top: var(--line-thin) solid var(--line);
 }
 
 @media (max-width: 860px) {

@@ -76,30 +76,30 @@ onBeforeUnmount(() => {
 <style scoped>
 figure {
   margin: 0;
-  padding: 10px;
+  padding: var(--space-m);
   min-width: 0;
 }
 
 figcaption {
   display: flex;
   flex-wrap: wrap;
-  gap: 2px 16px;
-  font-size: 0.9rem;
+  gap: var(--space-hair) var(--space-l);
+  font-size: var(--type-small);
 }
 
 i {
   display: inline-block;
   width: 26px;
-  margin-right: 6px;
+  margin-right: var(--space-s);
   vertical-align: middle;
-  border-top: 4px dotted currentcolor;
+  border-top: var(--line-heavy) dotted currentcolor;
 }
 
 i.solid {
-  border-top: 3px solid currentcolor;
+  border-top: var(--line-heavy) solid currentcolor;
 }
 
 i.dashed {
-  border-top: 3px dashed currentcolor;
+  border-top: var(--line-heavy) dashed currentcolor;
 }
 </style>

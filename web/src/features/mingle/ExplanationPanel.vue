@@ -125,15 +125,15 @@ function setOne(at: number, text: string) {
 .why {
   display: grid;
   grid-template-columns: minmax(220px, 0.8fr) minmax(0, 1.4fr);
-  gap: 22px;
-  padding: 16px 18px;
+  gap: var(--space-xl);
+  padding: var(--space-l) var(--space-l);
   background: var(--sheet);
-  border-radius: 14px;
+  border-radius: var(--round-l);
 }
 
 h2 {
-  font-size: 1.02rem;
-  margin: 6px 0 2px;
+  font-size: var(--type-body);
+  margin: var(--space-s) 0 var(--space-hair);
 }
 
 p {
@@ -147,13 +147,13 @@ p {
 .both {
   display: grid;
   grid-template-columns: 112px minmax(0, 1fr);
-  gap: 12px;
+  gap: var(--space-m);
   align-items: start;
 }
 
 .one-tin {
   display: flex;
-  gap: 8px;
+  gap: var(--space-s);
   align-items: center;
 }
 
@@ -163,24 +163,24 @@ p {
 
 ul {
   margin: 0;
-  padding-left: 18px;
+  padding-left: var(--space-l);
 }
 
 .lights {
   columns: 2;
-  font-size: 0.92rem;
+  font-size: var(--type-small);
 }
 
 .curves {
   display: grid;
-  gap: 10px;
+  gap: var(--space-m);
   min-width: 0;
 }
 
 .faces {
   display: grid;
   grid-template-columns: repeat(3, 1fr);
-  padding: 10px;
+  padding: var(--space-m);
 }
 
 .faces span {

@@ -36,16 +36,16 @@ const FACES = [
 <style scoped>
 fieldset {
   display: flex;
-  gap: 8px;
+  gap: var(--space-s);
 }
 
 label {
   display: flex;
   align-items: center;
   min-height: 40px;
-  padding: 0 16px;
-  border: 1px solid #767676;
-  border-radius: 20px;
+  padding: 0 var(--space-l);
+  border: var(--line-thin) solid var(--edge);
+  border-radius: var(--round-pill);
   background: var(--sheet);
   cursor: pointer;
 }

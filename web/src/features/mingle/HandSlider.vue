@@ -31,7 +31,7 @@ const emit = defineEmits<{ slide: [value: number] }>()
 label {
   display: grid;
   grid-template-columns: 1fr auto;
-  font-size: 0.9rem;
+  font-size: var(--type-small);
 }
 
 input {

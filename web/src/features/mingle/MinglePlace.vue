@@ -9,7 +9,6 @@ import { isAway } from '../../api/reach'
 import { preferences } from '../../shared/preferences'
 import { useJob, useLights } from '../../shared/useJob'
 import { useEscape } from '../../shared/useEscape'
-import { useCompact } from '../../shared/useNarrow'
 import { useMixes } from '../../shared/useMixes'
 import BesidePanel from './BesidePanel.vue'
 import OverView from './OverView.vue'
@@ -38,16 +37,13 @@ const target = computed(() => {
 const { data, old, error, isFetching, work } = useRecipes(() => target.value?.id)
 const titles = computed(() => Object.fromEntries((lights.value ?? []).map((light) => [light.name, light.title])))
 
-/** The best of each number of tins, the fewest first; the others unfold. Where they stand below one
- another, as on a phone and a tablet, the one worth pouring comes first. */
+/** The one worth pouring, then the best of each number of tins, the fewest first; the others unfold. */
 const all = ref(false)
-const compact = useCompact()
 const rows = computed(() => {
   const recipes = data.value?.recipes ?? []
   const shown = all.value
     ? recipes
     : recipes.filter((recipe, at) => recipes.findIndex((r) => r.pours.length === recipe.pours.length) === at)
-  if (!compact.value) return shown
   const best = shown.slice(bestOf(shown))[0]
   return best ? [best, ...shown.filter((one) => one !== best)] : shown
 })
@@ -142,7 +138,6 @@ function keepChosen() {
         :target-hex="data.target_hex"
         :target-name="target.title"
         :light-titles="titles"
-        :order="compact ? 'the one worth pouring first' : 'fewest tins first'"
         :old="old"
         :busy="isFetching"
         @update:chosen="pick"
@@ -178,7 +173,7 @@ function keepChosen() {
       <!-- Below what is pressed: it comes later, and would push it away from under the finger. -->
       <TellingSwatch v-if="inHand" :recipe="inHand" />
     </template>
-    <MoreWays :over="over" :target-id="target.id" />
+    <MoreWays v-if="over || data || error" :over="over" :target-id="target.id" />
   </div>
   <p v-else-if="!job" role="status">Opening the job…</p>
   <div v-else class="nothing-yet">
@@ -194,7 +189,7 @@ function keepChosen() {
   min-height: 100%;
   display: flex;
   flex-direction: column;
-  gap: 12px;
+  gap: var(--space-m);
 }
 
 .ask {
@@ -202,7 +197,7 @@ function keepChosen() {
   flex-wrap: wrap;
   justify-content: space-between;
   align-items: center;
-  gap: 10px 18px;
+  gap: var(--space-m) var(--space-l);
 }
 
 h1 :deep(select) {
@@ -213,23 +208,23 @@ h1 :deep(select) {
   letter-spacing: inherit;
   color: inherit;
   border: 0;
-  border-bottom: 3px solid var(--ink);
+  border-bottom: var(--line-heavy) solid var(--ink);
   background: none;
-  padding: 0 2px;
-  margin: 0 3px 0 8px;
+  padding: 0 var(--space-hair);
+  margin: 0 var(--space-xs) 0 var(--space-s);
   max-width: 52vw;
   field-sizing: content;
 }
 
 h1 :deep(option) {
-  font: 1rem var(--bs-body-font-family);
+  font: var(--type-body) var(--bs-body-font-family);
   background: var(--sheet);
 }
 
 .far {
   margin: 0;
-  border-left: 5px solid var(--ink);
-  padding-left: 12px;
+  border-left: var(--line-heavy) solid var(--ink);
+  padding-left: var(--space-m);
   font-weight: 600;
 }
 
@@ -238,7 +233,7 @@ h1 :deep(option) {
   flex-wrap: wrap;
   align-items: center;
   justify-content: space-between;
-  gap: 12px;
+  gap: var(--space-m);
 }
 
 .keep {

@@ -45,6 +45,6 @@ useEscape(() => {
 .more {
   display: flex;
   flex-wrap: wrap;
-  gap: 10px;
+  gap: var(--space-m);
 }
 </style>

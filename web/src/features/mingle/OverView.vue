@@ -158,7 +158,7 @@ function keep() {
 .over {
   display: flex;
   flex-direction: column;
-  gap: 12px;
+  gap: var(--space-m);
 }
 
 .head {
@@ -174,7 +174,7 @@ function keep() {
 
 .rows label {
   cursor: pointer;
-  border-bottom: 1px solid var(--mat-line);
+  border-bottom: var(--line-thin) solid var(--mat-line);
 }
 
 .rows label.chosen {
@@ -188,16 +188,16 @@ function keep() {
 }
 
 .solid {
-  border-bottom: 1px solid var(--mat-line);
-  padding-bottom: 12px;
+  border-bottom: var(--line-thin) solid var(--mat-line);
+  padding-bottom: var(--space-m);
 }
 
 .solid h2 {
-  padding: 12px 18px 0;
+  padding: var(--space-m) var(--space-l) 0;
 }
 
 .solid .btn {
-  margin-left: 18px;
+  margin-left: var(--space-l);
 }
 
 .rows.old {
@@ -210,8 +210,8 @@ function keep() {
 }
 
 .far {
-  border-left: 5px solid var(--ink);
-  padding-left: 12px;
+  border-left: var(--line-heavy) solid var(--ink);
+  padding-left: var(--space-m);
 }
 
 .foot {
@@ -219,7 +219,7 @@ function keep() {
   flex-wrap: wrap;
   align-items: center;
   justify-content: space-between;
-  gap: 12px;
+  gap: var(--space-m);
 }
 
 .keep {

@@ -172,16 +172,16 @@ function keepIt() {
 .own-parts {
   display: grid;
   grid-template-columns: minmax(200px, 0.8fr) minmax(0, 1.3fr);
-  gap: 22px;
-  padding: 16px 18px;
+  gap: var(--space-xl);
+  padding: var(--space-l) var(--space-l);
   background: var(--sheet);
-  border-radius: 14px;
+  border-radius: var(--round-l);
 }
 
 .choose,
 .says {
   display: grid;
-  gap: 8px;
+  gap: var(--space-s);
   align-content: start;
   justify-items: stretch;
 }
@@ -189,13 +189,13 @@ function keepIt() {
 .row-of {
   display: grid;
   grid-template-columns: minmax(0, 1fr) 84px;
-  gap: 8px;
+  gap: var(--space-s);
 }
 
 .keep-both {
   display: flex;
   flex-wrap: wrap;
-  gap: 10px;
+  gap: var(--space-m);
 }
 
 p {

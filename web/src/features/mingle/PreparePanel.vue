@@ -196,23 +196,23 @@ function keepIt() {
 .prepare {
   display: grid;
   grid-template-columns: minmax(200px, 0.8fr) minmax(0, 1.3fr);
-  gap: 22px;
-  padding: 16px 18px;
+  gap: var(--space-xl);
+  padding: var(--space-l) var(--space-l);
   background: var(--sheet);
-  border-radius: 14px;
+  border-radius: var(--round-l);
 }
 
 .choose,
 .says {
   display: grid;
-  gap: 8px;
+  gap: var(--space-s);
   align-content: start;
 }
 
 .role {
   display: grid;
   grid-template-columns: minmax(0, 1fr) 84px;
-  gap: 8px;
+  gap: var(--space-s);
   align-items: end;
 }
 
@@ -223,7 +223,7 @@ function keepIt() {
 .size {
   display: grid;
   grid-template-columns: 92px minmax(0, 1fr) minmax(0, 1fr);
-  gap: 8px;
+  gap: var(--space-s);
   align-items: end;
 }
 

@@ -52,8 +52,8 @@ const capital = (words: string) => words.charAt(0).toUpperCase() + words.slice(1
 .pours {
   display: flex;
   flex-wrap: wrap;
-  gap: 4px 20px;
-  font-size: 1.2rem;
+  gap: var(--space-xs) var(--space-xl);
+  font-size: var(--type-head);
 }
 
 p {
@@ -63,7 +63,7 @@ p {
 .takes {
   display: flex;
   flex-wrap: wrap;
-  gap: 0 10px;
+  gap: 0 var(--space-m);
   align-items: center;
 }
 

@@ -2,14 +2,13 @@
 import type { Schemas } from '../../api/client'
 import RecipeRow from '../../shared/RecipeRow.vue'
 
-/** Recipes to choose one from, fewest tins first; the chosen one may have been changed by hand. */
+/** Recipes to choose one from, the one worth pouring first; the chosen one may have been changed by hand. */
 defineProps<{
   rows: Schemas['RecipeOut'][]
   byHand: Schemas['RecipeOut'] | undefined
   targetHex: string
   targetName: string
   lightTitles: Record<string, string>
-  order: string
   /** Whether they are from before what was wished last. */
   old: boolean
   busy: boolean
@@ -19,7 +18,7 @@ const chosen = defineModel<number>('chosen', { required: true })
 
 <template>
   <fieldset class="mat rows" :class="{ old }" :aria-busy="busy">
-    <legend class="visually-hidden">Recipes, {{ order }}</legend>
+    <legend class="visually-hidden">Recipes, the one worth pouring first</legend>
     <label v-for="(recipe, at) in rows" :key="at" :class="{ chosen: at === chosen }">
       <input v-model="chosen" class="visually-hidden" type="radio" name="recipe" :value="at" />
       <RecipeRow
@@ -50,7 +49,7 @@ label {
   align-items: center;
   max-height: 210px;
   cursor: pointer;
-  border-bottom: 1px solid var(--mat-line);
+  border-bottom: var(--line-thin) solid var(--mat-line);
 }
 
 label:last-child {

@@ -3,20 +3,13 @@ import { computed } from 'vue'
 
 import { prefer, preferences } from '../../shared/preferences'
 import { useShelf } from '../../shared/useShelf'
-import PickOne from '../../shared/PickOne.vue'
+import { useFreeTins } from './useFreeTins'
 
-/** Which tins must be in it, and which must not: chips to toggle. */
+/** Which tins must be in it, and which must not: chips to take away, and those to use up. */
 const { data: shelf } = useShelf()
-const tins = computed(() => (shelf.value ?? []).filter((tin) => tin.mixable))
-const nameOf = (key: string) => tins.value.find((tin) => tin.key === key)?.name ?? key
-const free = computed(() =>
-  tins.value.filter((tin) => !preferences.value.use.includes(tin.key) && !preferences.value.avoid.includes(tin.key)),
-)
+const nameOf = (key: string) => shelf.value?.find((tin) => tin.key === key)?.name ?? key
+const free = useFreeTins()
 const suggested = computed(() => free.value.filter((tin) => tin.use_up).slice(0, 2))
-
-function add(to: 'use' | 'avoid', key: string) {
-  prefer({ [to]: [...preferences.value[to], key].slice(-4) })
-}
 
 function drop(from: 'use' | 'avoid', key: string) {
   prefer({ [from]: preferences.value[from].filter((one) => one !== key) })
@@ -54,14 +47,6 @@ function drop(from: 'use' | 'avoid', key: string) {
     >
       must not have <b>{{ nameOf(key) }}</b> ×
     </BButton>
-    <PickOne find="a tin" aria-label="A tin that must be in it" @pick="add('use', $event)">
-      <option value="">Must have…</option>
-      <option v-for="tin in free" :key="tin.key" :value="tin.key">{{ tin.name }}</option>
-    </PickOne>
-    <PickOne find="a tin" aria-label="A tin that must not be in it" @pick="add('avoid', $event)">
-      <option value="">Must not have…</option>
-      <option v-for="tin in free" :key="tin.key" :value="tin.key">{{ tin.name }}</option>
-    </PickOne>
   </div>
 </template>
 
@@ -69,15 +54,15 @@ function drop(from: 'use' | 'avoid', key: string) {
 .wishes {
   display: flex;
   flex-wrap: wrap;
-  gap: 6px;
+  gap: var(--space-s);
   align-items: center;
 }
 
 .chip {
   min-height: 36px;
-  padding: 0 12px;
-  border: 1.5px solid #767676;
-  border-radius: 18px;
+  padding: 0 var(--space-m);
+  border: var(--line-firm) solid var(--edge);
+  border-radius: var(--round-pill);
   background: var(--sheet);
   color: var(--ink);
 }
@@ -86,9 +71,5 @@ function drop(from: 'use' | 'avoid', key: string) {
   background: var(--ink);
   border-color: var(--ink);
   color: var(--sheet);
-}
-
-:deep(.form-select) {
-  width: 168px;
 }
 </style>

@@ -65,10 +65,10 @@ const { data, error } = useQuery({
 <style scoped>
 .undertone {
   display: grid;
-  gap: 12px;
-  padding: 14px 18px;
+  gap: var(--space-m);
+  padding: var(--space-m) var(--space-l);
   background: var(--sheet);
-  border-radius: 14px;
+  border-radius: var(--round-l);
 }
 
 .ask,
@@ -76,7 +76,7 @@ label {
   display: flex;
   flex-wrap: wrap;
   align-items: center;
-  gap: 8px;
+  gap: var(--space-s);
 }
 
 label :deep(select) {
@@ -89,10 +89,10 @@ ul {
   padding: 0;
   display: grid;
   grid-template-columns: repeat(auto-fill, minmax(250px, 1fr));
-  gap: 14px;
+  gap: var(--space-m);
 }
 
 p {
-  margin: 3px 0 0;
+  margin: var(--space-xs) 0 0;
 }
 </style>

@@ -119,27 +119,27 @@ function setParts(at: number, place: number, parts: number) {
 <style scoped>
 .by-hand {
   display: grid;
-  gap: 10px;
-  padding: 14px 18px;
+  gap: var(--space-m);
+  padding: var(--space-m) var(--space-l);
   background: var(--sheet);
-  border-radius: 14px;
+  border-radius: var(--round-l);
 }
 
 .film {
   display: grid;
   grid-template-columns: repeat(auto-fill, minmax(210px, 1fr));
-  gap: 8px 22px;
+  gap: var(--space-s) var(--space-xl);
   align-items: end;
 }
 
 .title {
   grid-column: 1 / -1;
-  font-size: 1rem;
+  font-size: var(--type-body);
 }
 
 label {
   display: grid;
-  font-size: 0.9rem;
+  font-size: var(--type-small);
 }
 
 p {

@@ -36,13 +36,13 @@ const notes = computed(() => [...new Set(way.steps.flatMap((step) => step.notes)
 .cards {
   display: grid;
   grid-template-columns: repeat(auto-fit, minmax(240px, 1fr));
-  gap: 8px 24px;
-  padding: 12px 18px;
+  gap: var(--space-s) var(--space-xl);
+  padding: var(--space-m) var(--space-l);
   background: var(--sheet);
-  border-radius: 14px;
+  border-radius: var(--round-l);
 }
 
 .cards p {
-  margin: 2px 0 0;
+  margin: var(--space-hair) 0 0;
 }
 </style>

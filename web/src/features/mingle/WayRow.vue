@@ -76,9 +76,9 @@ const layers = computed(() => way.steps[0]?.pours ?? [])
 .way {
   display: grid;
   grid-template-columns: 86px minmax(200px, 330px) minmax(0, 1fr) 124px;
-  gap: 16px;
+  gap: var(--space-l);
   align-items: center;
-  padding: 10px 18px;
+  padding: var(--space-m) var(--space-l);
 }
 
 .board {
@@ -86,18 +86,18 @@ const layers = computed(() => way.steps[0]?.pours ?? [])
 }
 
 p {
-  margin: 3px 0 0;
+  margin: var(--space-xs) 0 0;
 }
 
 .step {
-  font-size: 1.02rem;
+  font-size: var(--type-body);
 }
 
 .pours {
   display: flex;
   flex-wrap: wrap;
-  gap: 0 14px;
-  font-size: 0.9rem;
+  gap: 0 var(--space-m);
+  font-size: var(--type-small);
 }
 
 .warn {
@@ -106,12 +106,12 @@ p {
 
 .end {
   text-align: right;
-  font-size: 0.86rem;
+  font-size: var(--type-small);
 }
 
 .end b {
   display: block;
-  font-size: 1.25rem;
+  font-size: var(--type-head);
   line-height: 1.1;
 }
 
@@ -122,8 +122,8 @@ p {
 @media (max-width: 1100px) {
   .way {
     grid-template-columns: minmax(0, 1fr);
-    gap: 8px;
-    padding: 12px;
+    gap: var(--space-s);
+    padding: var(--space-m);
   }
 
   .jug {

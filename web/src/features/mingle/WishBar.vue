@@ -8,9 +8,11 @@ import { prefer, preferences } from '../../shared/preferences'
 import RoomLights from '../../shared/RoomLights.vue'
 import { useMeasuring } from '../../shared/useMeasuring'
 import { useJob } from '../../shared/useJob'
+import TinPicks from './TinPicks.vue'
 import TinWishes from './TinWishes.vue'
 import { sayAmount } from '../../shared/say/amounts'
 import FoldNarrow from '../../shared/FoldNarrow.vue'
+import FoldOut from '../../shared/FoldOut.vue'
 
 /** How much is needed, and with what it is measured. */
 const { target } = defineProps<{ target: number | undefined }>()
@@ -76,8 +78,13 @@ const summary = computed(() => {
         <BButton variant="outline-secondary" size="sm" :title="amount?.words" @click="forPiece"
           >Enough for the whole piece</BButton
         >
-        <RoomLights />
         <TinWishes />
+        <FoldOut title="its lights, tins it must have or not" class="rest">
+          <div class="inner">
+            <RoomLights />
+            <TinPicks />
+          </div>
+        </FoldOut>
       </div>
     </FoldNarrow>
     <p v-if="wrong" id="batch-wrong" class="wrong" role="alert">{{ wrong }}</p>
@@ -88,14 +95,14 @@ const summary = computed(() => {
 .inner {
   display: flex;
   flex-wrap: wrap;
-  gap: 6px 14px;
+  gap: var(--space-s) var(--space-m);
   align-items: center;
 }
 
 label {
   display: flex;
   align-items: center;
-  gap: 7px;
+  gap: var(--space-s);
   white-space: nowrap;
 }
 

@@ -100,10 +100,10 @@ function choose(at: number, ground: string) {
 <style scoped>
 .woods {
   display: grid;
-  gap: 12px;
-  padding: 14px 18px;
+  gap: var(--space-m);
+  padding: var(--space-m) var(--space-l);
   background: var(--sheet);
-  border-radius: 14px;
+  border-radius: var(--round-l);
 }
 
 .ask,
@@ -111,7 +111,7 @@ label {
   display: flex;
   flex-wrap: wrap;
   align-items: center;
-  gap: 8px;
+  gap: var(--space-s);
 }
 
 label :deep(select) {
@@ -123,21 +123,21 @@ ul {
   margin: 0;
   padding: 0;
   display: grid;
-  gap: 14px;
+  gap: var(--space-m);
 }
 
 li {
   display: grid;
   grid-template-columns: minmax(220px, 420px) minmax(0, 1fr);
-  gap: 16px;
+  gap: var(--space-l);
 }
 
 h2 {
-  font-size: 1.02rem;
+  font-size: var(--type-body);
 }
 
 p {
-  margin: 2px 0 0;
+  margin: var(--space-hair) 0 0;
 }
 
 @media (max-width: 860px) {

@@ -73,26 +73,26 @@ async function letIn() {
 <style scoped>
 main {
   display: grid;
-  gap: 14px;
+  gap: var(--space-m);
   justify-items: start;
   max-width: 460px;
   margin: 0 auto;
-  padding: 6vh 20px;
+  padding: 6vh var(--space-xl);
 }
 
 form {
   display: grid;
-  gap: 14px;
+  gap: var(--space-m);
   width: 100%;
 }
 
 label span {
   display: block;
-  font-size: 0.86rem;
+  font-size: var(--type-small);
 }
 
 .code {
-  font-size: 1.6rem;
+  font-size: var(--type-title);
   letter-spacing: 0.12em;
 }
 
@@ -102,7 +102,7 @@ p {
 }
 
 .wrong {
-  border-left: 4px solid #b3261e;
-  padding-left: 10px;
+  border-left: var(--line-heavy) solid #b3261e;
+  padding-left: var(--space-m);
 }
 </style>

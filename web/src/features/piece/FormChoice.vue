@@ -37,9 +37,9 @@ defineExpose({ focus: () => list.value?.querySelector('button')?.focus() })
   grid-column: 1 / -1;
   overflow: auto;
   display: grid;
-  gap: 12px;
+  gap: var(--space-m);
   align-content: start;
-  padding: 2px;
+  padding: var(--space-hair);
 }
 
 h2,
@@ -53,18 +53,18 @@ ul {
   padding: 0;
   display: grid;
   grid-template-columns: repeat(auto-fill, minmax(158px, 1fr));
-  gap: 12px;
+  gap: var(--space-m);
 }
 
 button,
 button:hover {
   width: 100%;
   border: 0;
-  padding: 8px 8px 12px;
+  padding: var(--space-s) var(--space-s) var(--space-m);
   text-align: left;
   background: var(--mat);
   color: var(--mat-ink);
-  font: 650 1rem var(--said);
+  font: 650 var(--type-body) var(--said);
 }
 
 img {

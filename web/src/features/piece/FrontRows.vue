@@ -101,12 +101,12 @@ function number(at: number, key: 'count' | 'share' | 'wide', text: string) {
 <style scoped>
 fieldset {
   display: grid;
-  gap: 6px;
+  gap: var(--space-s);
   justify-items: start;
 }
 
 legend {
-  font-size: 0.86rem;
+  font-size: var(--type-small);
   margin: 0;
 }
 
@@ -114,10 +114,10 @@ legend {
   width: 100%;
   display: grid;
   grid-template-columns: repeat(3, minmax(0, 1fr));
-  gap: 4px 8px;
+  gap: var(--space-xs) var(--space-s);
   align-items: center;
-  padding-bottom: 8px;
-  border-bottom: 1px solid var(--line);
+  padding-bottom: var(--space-s);
+  border-bottom: var(--line-thin) solid var(--line);
 }
 
 .row-of-fronts > select {
@@ -133,11 +133,11 @@ legend {
 }
 
 label {
-  font-size: 0.8rem;
+  font-size: var(--type-tiny);
 }
 
 p {
   margin: 0;
-  font-size: 0.86rem;
+  font-size: var(--type-small);
 }
 </style>

@@ -115,21 +115,21 @@ function call(text: string) {
 <style scoped>
 .details {
   display: grid;
-  gap: 8px;
+  gap: var(--space-s);
   justify-items: start;
-  padding: 2px 0 12px 12px;
-  border-left: 3px solid var(--ink);
+  padding: var(--space-hair) 0 var(--space-m) var(--space-m);
+  border-left: var(--line-heavy) solid var(--ink);
 }
 
 .fields {
   width: 100%;
   display: grid;
   grid-template-columns: 1fr 1fr;
-  gap: 8px 12px;
+  gap: var(--space-s) var(--space-m);
 }
 
 label span {
   display: block;
-  font-size: 0.86rem;
+  font-size: var(--type-small);
 }
 </style>

@@ -49,7 +49,7 @@ const total = computed(() => zones.value.reduce((sum, [, area]) => sum + area, 0
 <style scoped>
 .sum > * {
   font-weight: 700;
-  border-top: 1.5px solid var(--ink);
-  padding-top: 6px;
+  border-top: var(--line-firm) solid var(--ink);
+  padding-top: var(--space-s);
 }
 </style>

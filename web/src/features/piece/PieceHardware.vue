@@ -79,13 +79,13 @@ function number(key: 'old_apart' | 'new_apart' | 'price', text: string) {
 .fields {
   display: grid;
   grid-template-columns: 1fr 1fr;
-  gap: 8px 12px;
+  gap: var(--space-s) var(--space-m);
   align-items: end;
 }
 
 span {
   display: block;
-  font-size: 0.86rem;
+  font-size: var(--type-small);
 }
 
 p {

@@ -108,11 +108,11 @@ function name(text: string) {
 .measures {
   display: grid;
   grid-template-columns: 1fr 1fr;
-  gap: 8px 12px;
+  gap: var(--space-s) var(--space-m);
 }
 
 .measures span {
   display: block;
-  font-size: 0.86rem;
+  font-size: var(--type-small);
 }
 </style>

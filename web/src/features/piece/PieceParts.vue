@@ -129,9 +129,9 @@ ul {
   width: 100%;
   display: flex;
   justify-content: space-between;
-  gap: 12px;
+  gap: var(--space-m);
   min-height: 36px;
-  padding: 2px 6px 2px 0;
+  padding: var(--space-hair) var(--space-s) var(--space-hair) 0;
   border: 0;
   border-radius: 0;
   background: none;
@@ -146,7 +146,7 @@ ul {
 .done li {
   display: flex;
   flex-wrap: wrap;
-  gap: 4px 14px;
+  gap: var(--space-xs) var(--space-m);
   align-items: center;
 }
 
@@ -156,6 +156,6 @@ ul {
 
 h3 {
   margin: 0;
-  font-size: 0.95rem;
+  font-size: var(--type-body);
 }
 </style>

@@ -170,8 +170,8 @@ async function addForm(wanted: Schemas['FormOut']) {
 .place {
   height: 100%;
   display: grid;
-  grid-template: auto minmax(0, 1fr) / minmax(0, 1fr) 320px;
-  gap: 12px 20px;
+  grid-template: auto minmax(0, 1fr) / minmax(0, 1fr) var(--side);
+  gap: var(--space-m) var(--space-xl);
 }
 
 .ask {
@@ -179,28 +179,28 @@ async function addForm(wanted: Schemas['FormOut']) {
   display: flex;
   flex-wrap: wrap;
   align-items: center;
-  gap: 8px 16px;
+  gap: var(--space-s) var(--space-l);
 }
 
 .show {
   min-height: 0;
   display: grid;
   grid-template-rows: minmax(0, 1fr) auto;
-  gap: 8px;
+  gap: var(--space-s);
 }
 
 .views {
   display: flex;
   flex-wrap: wrap;
-  gap: 4px 20px;
+  gap: var(--space-xs) var(--space-xl);
 }
 
 .side {
   overflow: auto;
   display: grid;
-  gap: 12px;
+  gap: var(--space-m);
   align-content: start;
-  padding: 2px;
+  padding: var(--space-hair);
 }
 
 h2 {
@@ -210,7 +210,7 @@ h2 {
 .acts {
   display: flex;
   flex-wrap: wrap;
-  gap: 8px;
+  gap: var(--space-s);
 }
 
 p {

@@ -61,20 +61,20 @@ function many(text: string) {
 .uses {
   display: flex;
   flex-wrap: wrap;
-  gap: 2px 14px;
+  gap: var(--space-hair) var(--space-m);
 }
 
 legend,
 span {
   display: block;
   margin: 0;
-  font-size: 0.86rem;
+  font-size: var(--type-small);
 }
 
 .facts {
   display: grid;
   grid-template-columns: 1fr 1fr;
-  gap: 8px 12px;
+  gap: var(--space-s) var(--space-m);
 }
 
 .wide {

@@ -86,14 +86,14 @@ const local = computed(() => {
 .air {
   display: flex;
   flex-wrap: wrap;
-  gap: 10px 20px;
+  gap: var(--space-m) var(--space-xl);
   align-items: end;
 }
 
 label {
   display: grid;
-  gap: 2px;
-  font-size: 0.9rem;
+  gap: var(--space-hair);
+  font-size: var(--type-small);
   max-width: 210px;
 }
 

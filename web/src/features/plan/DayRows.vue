@@ -41,7 +41,7 @@ const of = (one: Schemas['DayOut']) => (new Date(one.end).getTime() - new Date(o
 <style scoped>
 .days {
   display: grid;
-  gap: 6px;
+  gap: var(--space-s);
   margin: 0;
   padding: 0;
   list-style: none;
@@ -50,28 +50,28 @@ const of = (one: Schemas['DayOut']) => (new Date(one.end).getTime() - new Date(o
 li {
   display: grid;
   grid-template-columns: 158px minmax(120px, 1fr) minmax(0, 1.2fr) auto;
-  gap: 14px;
+  gap: var(--space-m);
   align-items: center;
-  padding: 6px 14px;
-  border-radius: 10px;
+  padding: var(--space-s) var(--space-m);
+  border-radius: var(--round-m);
   background: var(--sheet);
 }
 
 .when {
   display: grid;
-  font-size: 0.86rem;
+  font-size: var(--type-small);
 }
 
 .when b {
-  font-size: 1rem;
+  font-size: var(--type-body);
 }
 
 .row {
   display: flex;
-  gap: 2px;
+  gap: var(--space-hair);
   height: 24px;
   overflow: hidden;
-  border-radius: 6px;
+  border-radius: var(--round-s);
 }
 
 .row i {
@@ -84,7 +84,7 @@ li {
 }
 
 .what {
-  font-size: 0.92rem;
+  font-size: var(--type-small);
 }
 
 @media (max-width: 860px) {

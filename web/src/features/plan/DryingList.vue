@@ -41,14 +41,14 @@ const share = (one: Plan['drying'][number]) => {
 
 <style scoped>
 .drying {
-  padding: 16px;
-  border-radius: 14px;
+  padding: var(--space-l);
+  border-radius: var(--round-l);
   background: var(--sheet);
 }
 
 ul {
   display: grid;
-  margin: 8px 0 0;
+  margin: var(--space-s) 0 0;
   padding: 0;
   list-style: none;
 }
@@ -56,10 +56,10 @@ ul {
 li {
   display: grid;
   grid-template-columns: 40px minmax(0, 1fr) auto;
-  gap: 12px;
+  gap: var(--space-m);
   align-items: center;
-  padding: 8px 0;
-  border-top: 1px solid var(--line);
+  padding: var(--space-s) 0;
+  border-top: var(--line-thin) solid var(--line);
 }
 
 li:first-child {
@@ -68,11 +68,11 @@ li:first-child {
 
 li div {
   display: grid;
-  font-size: 0.92rem;
+  font-size: var(--type-small);
 }
 
 strong {
-  font-size: 1.15rem;
+  font-size: var(--type-lead);
   font-variant-numeric: tabular-nums;
 }
 
@@ -81,6 +81,6 @@ strong {
 }
 
 p {
-  margin: 6px 0 0;
+  margin: var(--space-s) 0 0;
 }
 </style>

@@ -193,25 +193,25 @@ async function forget() {
 <style scoped>
 .hours {
   display: grid;
-  gap: 12px;
+  gap: var(--space-m);
 }
 
 .week {
   display: grid;
   grid-template-columns: repeat(auto-fill, minmax(150px, 1fr));
-  gap: 10px;
+  gap: var(--space-m);
 }
 
 label {
   display: grid;
-  gap: 2px;
-  font-size: 0.9rem;
+  gap: var(--space-hair);
+  font-size: var(--type-small);
 }
 
 .acts {
   display: flex;
   flex-wrap: wrap;
-  gap: 10px 18px;
+  gap: var(--space-m) var(--space-l);
   align-items: end;
 }
 

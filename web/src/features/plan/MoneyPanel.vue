@@ -128,29 +128,29 @@ function price(text: string) {
 <style scoped>
 .money {
   display: grid;
-  gap: 12px;
+  gap: var(--space-m);
   overflow-x: auto;
 }
 
 .sum {
   display: flex;
   flex-wrap: wrap;
-  gap: 8px 24px;
+  gap: var(--space-s) var(--space-xl);
   align-items: end;
   margin: 0;
-  font-size: 1.05rem;
+  font-size: var(--type-lead);
 }
 
 label {
   display: flex;
-  gap: 8px;
+  gap: var(--space-s);
   align-items: center;
   max-width: 260px;
 }
 
 caption {
   caption-side: top;
-  padding: 4px 0;
+  padding: var(--space-xs) 0;
   font-family: var(--said);
   font-weight: 700;
   color: var(--ink);

@@ -80,7 +80,11 @@ useKeys((event) => {
           >
         </p>
         <div class="acts">
-          <BButton variant="primary" size="lg" :disabled="acts.busy.value" @click="acts.done(step)"
+          <BButton
+            :variant="asking ? 'outline-secondary' : 'primary'"
+            size="lg"
+            :disabled="acts.busy.value"
+            @click="acts.done(step)"
             >Done <kbd aria-hidden="true">␣</kbd></BButton
           >
           <BButton variant="outline-secondary" :aria-expanded="asking" @click="asking = !asking">took longer</BButton>
@@ -116,9 +120,9 @@ useKeys((event) => {
 .now {
   display: grid;
   grid-template-columns: auto minmax(0, 1fr);
-  gap: 20px;
-  padding: 18px 20px;
-  border-radius: 14px;
+  gap: var(--space-xl);
+  padding: var(--space-l) var(--space-xl);
+  border-radius: var(--round-l);
   background: var(--sheet);
 }
 
@@ -126,13 +130,13 @@ img {
   width: 150px;
   height: 165px;
   object-fit: cover;
-  border-radius: 10px;
+  border-radius: var(--round-m);
 }
 
 .says {
   grid-column: 2;
   display: grid;
-  gap: 8px;
+  gap: var(--space-s);
   align-content: start;
 }
 
@@ -141,7 +145,7 @@ img {
 }
 
 h2 {
-  font-size: clamp(1.5rem, 3vw, 2.1rem);
+  font-size: var(--type-far);
   line-height: 1.1;
 }
 
@@ -155,39 +159,39 @@ p {
 
 .of,
 .how {
-  font-size: 1.05rem;
+  font-size: var(--type-lead);
 }
 
 .ready {
   display: flex;
   flex-wrap: wrap;
-  gap: 4px 18px;
+  gap: var(--space-xs) var(--space-l);
   margin: 0;
   padding: 0;
   list-style: none;
-  font-size: 1.05rem;
+  font-size: var(--type-lead);
 }
 
 .ready i {
   display: inline-block;
   width: 16px;
   height: 16px;
-  margin-right: 6px;
-  border-radius: 4px;
+  margin-right: var(--space-s);
+  border-radius: var(--round-s);
   vertical-align: -2px;
 }
 
 .caution {
-  padding-left: 10px;
-  border-left: 4px solid var(--ink);
-  font-size: 0.95rem;
+  padding-left: var(--space-m);
+  border-left: var(--line-heavy) solid var(--ink);
+  font-size: var(--type-body);
 }
 
 .acts,
 .took {
   display: flex;
   flex-wrap: wrap;
-  gap: 8px;
+  gap: var(--space-s);
   align-items: end;
 }
 
@@ -199,7 +203,7 @@ kbd {
 @media (max-width: 860px) {
   .now {
     grid-template-columns: minmax(0, 1fr);
-    padding: 14px;
+    padding: var(--space-m);
   }
 
   .says {

@@ -164,14 +164,14 @@ function wentWrong(key: string) {
 .place {
   display: grid;
   grid-template-columns: minmax(0, 1fr);
-  gap: 12px;
+  gap: var(--space-m);
   align-content: start;
 }
 
 .head {
   display: flex;
   flex-wrap: wrap;
-  gap: 4px 16px;
+  gap: var(--space-xs) var(--space-l);
   align-items: baseline;
 }
 
@@ -181,25 +181,25 @@ function wentWrong(key: string) {
 
 .front {
   display: grid;
-  grid-template-columns: minmax(0, 1fr) 320px;
-  gap: 14px;
+  grid-template-columns: minmax(0, 1fr) var(--side);
+  gap: var(--space-m);
 }
 
 .card,
 .more-of-it {
   display: grid;
   grid-template-columns: minmax(0, 1fr);
-  gap: 8px;
-  padding: 16px 20px;
-  border-radius: 14px;
+  gap: var(--space-s);
+  padding: var(--space-l) var(--space-xl);
+  border-radius: var(--round-l);
   background: var(--sheet);
 }
 
 .clashes {
   margin: 0;
-  padding: 12px 16px;
-  border-radius: 12px;
-  border: 2px solid var(--wrong);
+  padding: var(--space-m) var(--space-l);
+  border-radius: var(--round-m);
+  border: var(--line-firm) solid var(--wrong);
   background: var(--sheet);
   list-style: none;
 }
@@ -207,7 +207,7 @@ function wentWrong(key: string) {
 .usable {
   display: flex;
   flex-wrap: wrap;
-  gap: 2px 18px;
+  gap: var(--space-hair) var(--space-l);
   margin: 0;
 }
 
@@ -221,7 +221,7 @@ function wentWrong(key: string) {
 }
 
 .empty {
-  font-size: 1.1rem;
+  font-size: var(--type-lead);
 }
 
 .more {

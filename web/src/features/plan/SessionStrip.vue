@@ -101,35 +101,35 @@ const ink = (hex: string | null) => {
 .strip {
   display: grid;
   grid-template-columns: 116px minmax(0, 1fr);
-  gap: 14px;
-  padding: 14px 18px;
+  gap: var(--space-m);
+  padding: var(--space-m) var(--space-l);
   overflow-x: auto;
 }
 
 header {
   display: grid;
   align-content: start;
-  padding-top: 18px;
-  font-size: 0.88rem;
+  padding-top: var(--space-l);
+  font-size: var(--type-small);
 }
 
 header b {
   font-family: var(--said);
-  font-size: 1.1rem;
+  font-size: var(--type-lead);
 }
 
 .field {
   position: relative;
-  padding-top: 22px;
+  padding-top: var(--space-xl);
 }
 
 .tick {
   position: absolute;
   top: 0;
   bottom: 0;
-  padding-left: 4px;
-  border-left: 1px dotted var(--mat-line);
-  font-size: 0.8rem;
+  padding-left: var(--space-xs);
+  border-left: var(--line-thin) dotted var(--mat-line);
+  font-size: var(--type-tiny);
 }
 
 .here {
@@ -162,12 +162,12 @@ ol {
 .hands .btn {
   width: 100%;
   height: 100%;
-  padding: 0 6px;
+  padding: 0 var(--space-s);
   overflow: hidden;
-  border-radius: 8px;
+  border-radius: var(--round-m);
   background: #f4f4f4;
   color: #111;
-  font-size: 0.82rem;
+  font-size: var(--type-tiny);
   font-weight: 650;
   text-align: left;
   white-space: nowrap;
@@ -190,21 +190,21 @@ ol {
 
 .dries {
   display: grid;
-  gap: 3px;
-  margin-top: 10px;
+  gap: var(--space-xs);
+  margin-top: var(--space-m);
 }
 
 .dries li {
   min-height: 19px;
-  border-radius: 4px;
+  border-radius: var(--round-s);
   background: linear-gradient(90deg, #3a3a3a, rgb(58 58 58 / 0%));
-  font-size: 0.78rem;
+  font-size: var(--type-tiny);
   white-space: nowrap;
 }
 
 .dries span {
-  padding: 0 6px;
-  border-radius: 4px;
+  padding: 0 var(--space-s);
+  border-radius: var(--round-s);
   background: #3a3a3a;
   color: #fff;
 }

@@ -58,17 +58,17 @@ const count = computed(() => plan.steps.filter((one) => one.done).length)
 <style scoped>
 .list {
   display: grid;
-  gap: 14px;
+  gap: var(--space-m);
 }
 
 h3 {
-  font-size: 1.02rem;
+  font-size: var(--type-body);
 }
 
 ol {
   columns: 2 340px;
-  column-gap: 28px;
-  margin: 4px 0 0;
+  column-gap: var(--space-xl);
+  margin: var(--space-xs) 0 0;
   padding: 0;
   list-style: none;
 }
@@ -76,7 +76,7 @@ ol {
 li .btn {
   display: grid;
   grid-template-columns: 22px minmax(0, 1fr) auto 52px;
-  gap: 10px;
+  gap: var(--space-m);
   align-items: center;
   width: 100%;
   min-height: 32px;
@@ -86,8 +86,8 @@ li .btn {
 i {
   width: 20px;
   height: 20px;
-  border: 1px solid #767676;
-  border-radius: 5px;
+  border: var(--line-thin) solid var(--edge);
+  border-radius: var(--round-s);
   font-style: normal;
   line-height: 18px;
   text-align: center;
@@ -105,7 +105,7 @@ small {
 p {
   display: flex;
   flex-wrap: wrap;
-  gap: 4px 14px;
+  gap: var(--space-xs) var(--space-m);
   margin: 0;
 }
 </style>

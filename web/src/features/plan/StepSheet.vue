@@ -112,7 +112,7 @@ function addAfter() {
 <style scoped>
 .sheet {
   display: grid;
-  gap: 10px;
+  gap: var(--space-m);
 }
 
 p {
@@ -120,21 +120,21 @@ p {
 }
 
 .caution {
-  padding-left: 10px;
-  border-left: 4px solid var(--ink);
+  padding-left: var(--space-m);
+  border-left: var(--line-heavy) solid var(--ink);
 }
 
 .acts {
   display: flex;
   flex-wrap: wrap;
-  gap: 8px;
+  gap: var(--space-s);
   align-items: end;
 }
 
 .field {
   display: grid;
-  gap: 2px;
-  font-size: 0.9rem;
+  gap: var(--space-hair);
+  font-size: var(--type-small);
 }
 
 .short {

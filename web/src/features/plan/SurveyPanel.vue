@@ -180,36 +180,36 @@ function layers(text: string) {
 .survey,
 fieldset {
   display: grid;
-  gap: 8px;
+  gap: var(--space-s);
   align-content: start;
 }
 
 .which {
   display: flex;
   flex-wrap: wrap;
-  gap: 8px;
+  gap: var(--space-s);
 }
 
 .columns {
   display: grid;
   grid-template-columns: repeat(auto-fit, minmax(min(240px, 100%), 1fr));
-  gap: 16px 28px;
+  gap: var(--space-l) var(--space-xl);
 }
 
 legend {
   font-family: var(--said);
-  font-size: 1.02rem;
+  font-size: var(--type-body);
   font-weight: 700;
 }
 
 .field {
   display: grid;
-  gap: 2px;
-  font-size: 0.9rem;
+  gap: var(--space-hair);
+  font-size: var(--type-small);
 }
 
 p {
   margin: 0;
-  font-size: 0.9rem;
+  font-size: var(--type-small);
 }
 </style>

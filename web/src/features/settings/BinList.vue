@@ -83,7 +83,7 @@ async function removeForGood(one: Schemas['RemovedOut']) {
 <style scoped>
 ul {
   display: grid;
-  gap: 8px;
+  gap: var(--space-s);
   margin: 0;
   padding: 0;
   list-style: none;
@@ -92,7 +92,7 @@ ul {
 li {
   display: grid;
   grid-template-columns: minmax(0, 1fr) auto auto;
-  gap: 6px;
+  gap: var(--space-s);
   align-items: center;
 }
 

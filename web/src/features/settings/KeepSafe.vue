@@ -19,7 +19,7 @@ import BringIn from '../jobs/BringIn.vue'
 .acts {
   display: flex;
   flex-wrap: wrap;
-  gap: 8px;
+  gap: var(--space-s);
 }
 
 p {

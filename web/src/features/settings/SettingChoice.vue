@@ -19,6 +19,6 @@ const emit = defineEmits<{ choose: [key: Key] }>()
 <style scoped>
 span {
   display: block;
-  font-size: 0.86rem;
+  font-size: var(--type-small);
 }
 </style>

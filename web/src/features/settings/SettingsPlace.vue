@@ -143,29 +143,29 @@ const labels = computed(() =>
 <style scoped>
 .place {
   display: grid;
-  gap: 16px;
+  gap: var(--space-l);
   align-content: start;
 }
 
 .parts {
   display: grid;
   grid-template-columns: repeat(auto-fit, minmax(300px, 1fr));
-  gap: 26px 30px;
+  gap: var(--space-xl) var(--space-xxl);
   align-items: start;
 }
 
 section {
   display: grid;
-  gap: 10px;
+  gap: var(--space-m);
 }
 
 section h2:not(:first-child) {
-  margin-top: 12px;
+  margin-top: var(--space-m);
 }
 
 label span {
   display: block;
-  font-size: 0.86rem;
+  font-size: var(--type-small);
 }
 
 p {
@@ -175,7 +175,7 @@ p {
 dl {
   margin: 0;
   display: grid;
-  gap: 4px;
+  gap: var(--space-xs);
 }
 
 dl.off {
@@ -185,7 +185,7 @@ dl.off {
 dl div {
   display: grid;
   grid-template-columns: 96px 1fr;
-  gap: 8px;
+  gap: var(--space-s);
 }
 
 dd {

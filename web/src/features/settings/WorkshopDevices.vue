@@ -122,13 +122,13 @@ code {
 .acts {
   display: flex;
   flex-wrap: wrap;
-  gap: 8px;
+  gap: var(--space-s);
 }
 
 .code {
   display: flex;
   flex-wrap: wrap;
-  gap: 14px;
+  gap: var(--space-m);
   align-items: center;
 }
 
@@ -137,7 +137,7 @@ code {
 }
 
 .letters {
-  font: 600 1.8rem/1.2 var(--bs-body-font-family);
+  font: 600 var(--type-loud)/1.2 var(--bs-body-font-family);
   letter-spacing: 0.12em;
 }
 
@@ -146,12 +146,12 @@ ul {
   margin: 0;
   padding: 0;
   display: grid;
-  gap: 6px;
+  gap: var(--space-s);
 }
 
 li {
   display: flex;
-  gap: 10px;
+  gap: var(--space-m);
   justify-content: space-between;
   align-items: center;
 }

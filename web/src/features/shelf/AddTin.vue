@@ -53,7 +53,7 @@ async function add() {
 </script>
 
 <template>
-  <form class="add" @submit.prevent="add">
+  <form v-if="kinds" class="add" @submit.prevent="add">
     <h2>Add a tin</h2>
     <label>Its name <BFormInput v-model="name" maxlength="120" autocomplete="off" /></label>
     <label
@@ -78,7 +78,7 @@ async function add() {
 <style scoped>
 .add {
   display: grid;
-  gap: 12px;
+  gap: var(--space-m);
 }
 
 p {
@@ -86,8 +86,8 @@ p {
 }
 
 .note {
-  border-left: 4px solid var(--ink);
-  padding-left: 9px;
-  font-size: 0.92rem;
+  border-left: var(--line-heavy) solid var(--ink);
+  padding-left: var(--space-s);
+  font-size: var(--type-small);
 }
 </style>

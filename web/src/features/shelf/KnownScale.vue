@@ -17,10 +17,10 @@ defineProps<{ filled: number; words: string; of?: number }>()
   gap: 1px;
   width: 40px;
   height: 12px;
-  padding: 2px;
-  border: 1.5px solid currentcolor;
-  border-radius: 4px;
-  margin-right: 7px;
+  padding: var(--space-hair);
+  border: var(--line-firm) solid currentcolor;
+  border-radius: var(--round-s);
+  margin-right: var(--space-s);
   vertical-align: -1px;
 }
 

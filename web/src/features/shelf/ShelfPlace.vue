@@ -50,7 +50,11 @@ useEscape(() => {
       <div class="ask">
         <h1>What stands on the shelf?</h1>
         <div class="acts">
-          <BButton variant="primary" @click="open({ do: 'add' })">Add a tin</BButton>
+          <BButton
+            :variant="tin || doing || data?.length === 0 ? 'outline-secondary' : 'primary'"
+            @click="open({ do: 'add' })"
+            >Add a tin</BButton
+          >
           <FoldNarrow title="Add many, import, export">
             <BButton variant="outline-secondary" @click="open({ do: 'photo' })">Many from a photo</BButton>
             <BButton variant="outline-secondary" @click="open({ do: 'names' })">Many by name</BButton>
@@ -123,7 +127,7 @@ useEscape(() => {
 <style scoped>
 .place {
   display: grid;
-  gap: 18px;
+  gap: var(--space-l);
   height: 100%;
 }
 
@@ -133,25 +137,25 @@ useEscape(() => {
 
 .main {
   display: grid;
-  gap: 14px;
+  gap: var(--space-m);
   align-content: start;
   min-width: 0;
   overflow: auto;
-  padding: 2px;
+  padding: var(--space-hair);
 }
 
 .ask {
   display: flex;
   flex-wrap: wrap;
   justify-content: space-between;
-  gap: 10px;
+  gap: var(--space-m);
 }
 
 .acts,
 .find {
   display: flex;
   flex-wrap: wrap;
-  gap: 8px;
+  gap: var(--space-s);
   align-items: center;
 }
 
@@ -171,18 +175,18 @@ useEscape(() => {
 }
 
 h2 {
-  margin-bottom: 6px;
+  margin-bottom: var(--space-s);
 }
 
 .tins {
-  padding: 12px;
+  padding: var(--space-m);
   display: grid;
   grid-template-columns: repeat(auto-fill, minmax(158px, 1fr));
-  gap: 12px;
+  gap: var(--space-m);
 }
 
 .empty {
-  font-size: 1.05rem;
+  font-size: var(--type-lead);
   margin: 0;
 }
 
@@ -190,9 +194,9 @@ aside {
   position: relative;
   overflow: auto;
   background: var(--sheet);
-  border: 1px solid var(--line);
-  border-radius: 14px;
-  padding: 18px;
+  border: var(--line-thin) solid var(--line);
+  border-radius: var(--round-l);
+  padding: var(--space-l);
 }
 
 .close {
@@ -204,7 +208,7 @@ aside {
   border: 0;
   background: none;
   color: var(--ink);
-  font-size: 1.4rem;
+  font-size: var(--type-title);
   z-index: 1;
 }
 
@@ -214,8 +218,10 @@ aside {
     height: auto;
   }
 
+  /* Its room is kept before it is known: the tins below it do not jump. */
   aside {
     order: -1;
+    min-height: 90vh;
   }
 }
 </style>

@@ -84,13 +84,13 @@ async function take() {
 <style scoped>
 .table {
   display: grid;
-  gap: 12px;
+  gap: var(--space-m);
   justify-items: start;
   margin: 0;
 }
 
 h3 {
-  font-size: 1rem;
+  font-size: var(--type-body);
 }
 
 p {
@@ -98,8 +98,8 @@ p {
 }
 
 .note {
-  border-left: 4px solid var(--ink);
-  padding-left: 9px;
+  border-left: var(--line-heavy) solid var(--ink);
+  padding-left: var(--space-s);
 }
 
 .visually-hidden:focus-visible + label {

@@ -87,15 +87,15 @@ async function set(fact: Fact, value: string | null) {
 
 <style scoped>
 dl {
-  margin: 6px 0 0;
+  margin: var(--space-s) 0 0;
 }
 
 dl div {
   display: grid;
   grid-template-columns: 128px 1fr;
-  gap: 8px;
-  padding: 4px 0;
-  border-top: 1px solid var(--line);
+  gap: var(--space-s);
+  padding: var(--space-xs) 0;
+  border-top: var(--line-thin) solid var(--line);
 }
 
 dt {
@@ -113,7 +113,7 @@ dd small {
 
 form {
   display: flex;
-  gap: 6px;
+  gap: var(--space-s);
 }
 
 .value {

@@ -119,7 +119,7 @@ async function keep(task: Task) {
 <style scoped>
 section {
   display: grid;
-  gap: 8px;
+  gap: var(--space-s);
 }
 
 p {
@@ -133,28 +133,28 @@ ul {
 }
 
 .tasks li {
-  border-top: 1px solid var(--line);
+  border-top: var(--line-thin) solid var(--line);
 }
 
 .task {
   width: 100%;
-  min-height: 44px;
-  padding: 6px 0;
+  min-height: var(--reach);
+  padding: var(--space-s) 0;
   border: 0;
   background: none;
   color: var(--ink);
   display: flex;
   flex-wrap: wrap;
-  gap: 2px 12px;
+  gap: var(--space-hair) var(--space-m);
   justify-content: space-between;
   text-align: left;
 }
 
 .gain {
   display: flex;
-  gap: 8px;
+  gap: var(--space-s);
   align-items: center;
-  font-size: 0.88rem;
+  font-size: var(--type-small);
   font-variant-numeric: tabular-nums;
 }
 
@@ -168,7 +168,7 @@ ul {
 .bar u {
   position: absolute;
   inset: 0 auto 0 0;
-  border-radius: 6px;
+  border-radius: var(--round-s);
   background: var(--line);
 }
 
@@ -178,18 +178,18 @@ ul {
 
 .do {
   display: grid;
-  gap: 10px;
-  padding: 6px 0 14px;
+  gap: var(--space-m);
+  padding: var(--space-s) 0 var(--space-m);
   justify-items: start;
 }
 
 .do label {
   display: grid;
-  gap: 3px;
+  gap: var(--space-xs);
 }
 
 .do .tick {
   display: flex;
-  gap: 8px;
+  gap: var(--space-s);
 }
 </style>

@@ -63,7 +63,7 @@ async function add() {
 <style scoped>
 .names {
   display: grid;
-  gap: 12px;
+  gap: var(--space-m);
 }
 
 p {

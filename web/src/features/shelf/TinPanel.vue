@@ -134,25 +134,25 @@ async function remove() {
 <style scoped>
 .tin {
   display: grid;
-  gap: 14px;
+  gap: var(--space-m);
 }
 
 .top {
   display: flex;
-  gap: 16px;
-  padding: 16px;
+  gap: var(--space-l);
+  padding: var(--space-l);
   margin-right: 40px;
 }
 
 .chip {
   flex: 1;
-  border-radius: 12px;
+  border-radius: var(--round-m);
 }
 
 .chip.clear {
   display: grid;
   place-items: center;
-  border: 2px dashed #4d4d4d;
+  border: var(--line-firm) dashed #4d4d4d;
 }
 
 .name {
@@ -161,10 +161,10 @@ async function remove() {
   padding: 0;
   border: 0;
   border-radius: 0;
-  border-bottom: 2px solid var(--line);
+  border-bottom: var(--line-firm) solid var(--line);
   background: none;
   color: var(--ink);
-  font-size: 1.35rem;
+  font-size: var(--type-head);
 }
 
 p {
@@ -172,9 +172,9 @@ p {
 }
 
 .note {
-  border-left: 4px solid var(--ink);
-  padding-left: 9px;
-  font-size: 0.92rem;
+  border-left: var(--line-heavy) solid var(--ink);
+  padding-left: var(--space-s);
+  font-size: var(--type-small);
 }
 
 .left {
@@ -184,13 +184,13 @@ p {
 .two {
   display: grid;
   grid-template-columns: 1fr 1fr;
-  gap: 10px 14px;
+  gap: var(--space-m) var(--space-m);
   align-items: end;
 }
 
 .tick {
   display: flex;
-  gap: 8px;
+  gap: var(--space-s);
   align-items: center;
   min-height: 40px;
 }

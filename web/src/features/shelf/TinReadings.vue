@@ -47,16 +47,16 @@ ul {
 
 .readings li {
   display: flex;
-  gap: 8px;
+  gap: var(--space-s);
   align-items: center;
-  padding: 4px 0;
+  padding: var(--space-xs) 0;
 }
 
 .chip {
   flex: none;
   width: 30px;
   height: 22px;
-  border-radius: 5px;
+  border-radius: var(--round-s);
 }
 
 .words {

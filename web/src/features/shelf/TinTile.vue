@@ -36,10 +36,10 @@ const emit = defineEmits<{ choose: [] }>()
 <style scoped>
 .tin {
   display: grid;
-  gap: 6px;
-  padding: 5px;
+  gap: var(--space-s);
+  padding: var(--space-xs);
   border: 0;
-  border-radius: 14px;
+  border-radius: var(--round-l);
   background: none;
   color: var(--mat-ink);
   text-align: left;
@@ -53,19 +53,19 @@ const emit = defineEmits<{ choose: [] }>()
 
 .chip {
   height: 78px;
-  border-radius: 10px;
+  border-radius: var(--round-m);
 }
 
 .chip.clear {
   display: grid;
   place-items: center;
-  border: 2px dashed #4d4d4d;
-  font-size: 0.82rem;
+  border: var(--line-firm) dashed #4d4d4d;
+  font-size: var(--type-tiny);
 }
 
 .foot {
   display: flex;
-  gap: 8px;
+  gap: var(--space-s);
   align-items: center;
   min-width: 0;
 }

@@ -102,13 +102,13 @@ async function add() {
 <style scoped>
 .many {
   display: grid;
-  gap: 10px;
+  gap: var(--space-m);
 }
 
 .bed {
   display: flex;
   height: 320px;
-  padding: 10px;
+  padding: var(--space-m);
 }
 
 p {
@@ -117,9 +117,9 @@ p {
 
 ol {
   margin: 0;
-  padding-left: 22px;
+  padding-left: var(--space-xl);
   display: grid;
-  gap: 6px;
+  gap: var(--space-s);
 }
 
 li::marker {
@@ -141,6 +141,6 @@ li button {
   border: 0;
   background: none;
   color: var(--soft);
-  font-size: 1.2rem;
+  font-size: var(--type-head);
 }
 </style>

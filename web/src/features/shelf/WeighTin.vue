@@ -66,9 +66,9 @@ async function load() {
 .weigh {
   display: flex;
   flex-wrap: wrap;
-  gap: 8px;
+  gap: var(--space-s);
   align-items: end;
-  margin-top: 6px;
+  margin-top: var(--space-s);
 }
 
 label {
@@ -76,6 +76,6 @@ label {
 }
 
 p {
-  margin: 4px 0 0;
+  margin: var(--space-xs) 0 0;
 }
 </style>

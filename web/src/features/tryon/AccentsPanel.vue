@@ -141,18 +141,18 @@ async function keep(one: Schemas['AccentOut']): Promise<string> {
 .accents,
 li {
   display: grid;
-  gap: 6px;
+  gap: var(--space-s);
 }
 
 .ask {
   display: grid;
   grid-template-columns: 1fr 1fr;
-  gap: 8px;
+  gap: var(--space-s);
 }
 
 label {
   display: grid;
-  font-size: 0.9rem;
+  font-size: var(--type-small);
 }
 
 ul {
@@ -160,15 +160,15 @@ ul {
   margin: 0;
   padding: 0;
   display: grid;
-  gap: 14px;
+  gap: var(--space-m);
 }
 
 li {
-  font-size: 0.92rem;
+  font-size: var(--type-small);
 }
 
 p {
   margin: 0;
-  font-size: 0.85rem;
+  font-size: var(--type-small);
 }
 </style>

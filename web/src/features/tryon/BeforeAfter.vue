@@ -16,7 +16,7 @@ const wipe = defineModel<number>('wipe', { required: true })
 <style scoped>
 .wipe {
   display: flex;
-  gap: 8px;
+  gap: var(--space-s);
   align-items: center;
 }
 

@@ -95,8 +95,8 @@ circle.white {
 .number {
   position: absolute;
   translate: -50% -50%;
-  padding: 0 7px;
-  border-radius: 12px;
+  padding: 0 var(--space-s);
+  border-radius: var(--round-m);
   background: #000;
   color: #fff;
   font-weight: 700;
@@ -109,7 +109,7 @@ circle.white {
   width: 26px;
   height: 26px;
   translate: -50% -50%;
-  border: 3px solid #fff;
+  border: var(--line-heavy) solid #fff;
   border-radius: 50%;
   background: rgb(0 0 0 / 25%);
   box-shadow: 0 0 0 1px #000;

@@ -55,7 +55,7 @@ p {
 ul {
   display: flex;
   flex-wrap: wrap;
-  gap: 6px 18px;
+  gap: var(--space-s) var(--space-l);
   margin: 0;
   padding: 0;
   list-style: none;
@@ -63,7 +63,7 @@ ul {
 
 li {
   display: flex;
-  gap: 6px;
+  gap: var(--space-s);
   align-items: center;
 }
 

@@ -121,7 +121,7 @@ async function keep() {
 <style scoped>
 .ladder {
   display: grid;
-  gap: 12px;
+  gap: var(--space-m);
   align-content: start;
   overflow: auto;
 }
@@ -129,17 +129,17 @@ async function keep() {
 .choose {
   display: flex;
   flex-wrap: wrap;
-  gap: 8px 18px;
+  gap: var(--space-s) var(--space-l);
 }
 
 .choose label {
   display: flex;
-  gap: 8px;
+  gap: var(--space-s);
   align-items: center;
 }
 
 .rows {
-  padding: 14px 18px;
+  padding: var(--space-m) var(--space-l);
   display: grid;
 }
 
@@ -147,7 +147,7 @@ async function keep() {
 .rung {
   display: grid;
   grid-template-columns: 1fr 1fr 130px;
-  gap: 0 14px;
+  gap: 0 var(--space-m);
   align-items: center;
 }
 
@@ -156,7 +156,7 @@ async function keep() {
 }
 
 h2 {
-  font-size: 1.05rem;
+  font-size: var(--type-lead);
 }
 
 p,
@@ -167,6 +167,6 @@ ol {
 .acts {
   display: flex;
   flex-wrap: wrap;
-  gap: 8px;
+  gap: var(--space-s);
 }
 </style>

@@ -111,14 +111,14 @@ ol {
   margin: 0;
   padding: 0;
   display: grid;
-  gap: 3px;
+  gap: var(--space-xs);
 }
 
 li {
   display: flex;
-  gap: 4px;
+  gap: var(--space-xs);
   align-items: center;
-  border-radius: 9px;
+  border-radius: var(--round-m);
   background: var(--sheet);
   cursor: grab;
 }
@@ -133,7 +133,7 @@ li.off .name {
 }
 
 .ground {
-  padding: 6px 12px;
+  padding: var(--space-s) var(--space-m);
   color: var(--soft);
   background: none;
   cursor: default;
@@ -150,10 +150,10 @@ button {
   flex: 1;
   text-align: left;
   display: flex;
-  gap: 8px;
+  gap: var(--space-s);
   align-items: center;
-  padding: 0 10px;
-  border-radius: 9px;
+  padding: 0 var(--space-m);
+  border-radius: var(--round-m);
 }
 
 .dots {
@@ -166,23 +166,23 @@ button {
 }
 
 .dots i:first-child {
-  border-radius: 5px 0 0 5px;
+  border-radius: var(--round-s) 0 0 var(--round-s);
 }
 
 .dots i:last-child {
-  border-radius: 0 5px 5px 0;
+  border-radius: 0 var(--round-s) var(--round-s) 0;
 }
 
 .dots i:only-child {
-  border-radius: 5px;
+  border-radius: var(--round-s);
 }
 
 .small {
   min-width: 34px;
-  padding: 0 6px;
-  font-size: 0.82rem;
+  padding: 0 var(--space-s);
+  font-size: var(--type-tiny);
   color: var(--soft);
-  border-radius: 7px;
+  border-radius: var(--round-s);
 }
 
 .small.bold,

@@ -86,11 +86,11 @@ function say(name: string) {
 fieldset {
   display: flex;
   flex-wrap: wrap;
-  gap: 2px 14px;
+  gap: var(--space-hair) var(--space-m);
 }
 
 legend {
-  font-size: 0.9rem;
+  font-size: var(--type-small);
   margin: 0;
 }
 
@@ -103,7 +103,7 @@ ul {
 li {
   display: flex;
   justify-content: space-between;
-  gap: 12px;
-  font-size: 0.9rem;
+  gap: var(--space-m);
+  font-size: var(--type-small);
 }
 </style>

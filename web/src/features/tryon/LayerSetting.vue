@@ -2,6 +2,7 @@
 import { computed } from 'vue'
 
 import type { Layer, Schemas } from '../../api/client'
+import SettingSign from './SettingSign.vue'
 import { endsOf, numberOf, position, sayValue, valueAt } from './settings'
 
 /** One number or choice of a layer, as its kind offers it. */
@@ -34,7 +35,7 @@ function settle() {
       @change="settle"
       @blur="settle"
     />
-    <small>{{ sayValue(setting, value) }}</small>
+    <small><SettingSign :setting="setting" :value="value" /> {{ sayValue(setting, value) }}</small>
   </label>
   <label v-else-if="setting.control === 'choice'"
     >{{ setting.title }}
@@ -53,7 +54,7 @@ function settle() {
 <style scoped>
 label {
   display: grid;
-  font-size: 0.9rem;
+  font-size: var(--type-small);
 }
 
 .slide {

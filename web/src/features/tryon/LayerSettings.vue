@@ -117,26 +117,26 @@ function fewer() {
 <style scoped>
 .settings {
   display: grid;
-  gap: 8px;
+  gap: var(--space-s);
 }
 
 h2 {
-  font-size: 1.05rem;
+  font-size: var(--type-lead);
 }
 
 p {
   margin: 0;
-  font-size: 0.9rem;
+  font-size: var(--type-small);
 }
 
 label {
   display: grid;
-  font-size: 0.9rem;
+  font-size: var(--type-small);
 }
 
 .acts {
   display: flex;
   flex-wrap: wrap;
-  gap: 0 16px;
+  gap: 0 var(--space-l);
 }
 </style>

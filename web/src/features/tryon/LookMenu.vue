@@ -40,18 +40,18 @@ function turn(value: string) {
 <style scoped>
 .row-of {
   display: flex;
-  gap: 6px;
+  gap: var(--space-s);
 }
 
 .icon {
   width: 40px;
   flex: none;
   justify-content: center;
-  border: 1.5px solid #767676;
-  border-radius: 9px;
+  border: var(--line-firm) solid var(--edge);
+  border-radius: var(--round-m);
   background: var(--sheet);
   color: var(--ink);
-  font-size: 1.2rem;
+  font-size: var(--type-head);
 }
 
 .icon:disabled {

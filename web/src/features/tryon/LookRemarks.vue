@@ -91,7 +91,7 @@ a {
 
 section {
   display: grid;
-  gap: 8px;
+  gap: var(--space-s);
 }
 
 ul {
@@ -101,24 +101,24 @@ ul {
 }
 
 h2 {
-  font-size: 1rem;
+  font-size: var(--type-body);
 }
 
 .remarks {
   display: grid;
-  gap: 6px;
+  gap: var(--space-s);
 }
 
 .needs li {
   display: flex;
   flex-wrap: wrap;
-  gap: 0 7px;
+  gap: 0 var(--space-s);
 }
 
 .cautions {
   display: grid;
-  gap: 4px;
-  font-size: 0.9rem;
+  gap: var(--space-xs);
+  font-size: var(--type-small);
 }
 
 .remarks small {
@@ -130,8 +130,8 @@ h2 {
 }
 
 .remarks .wrong {
-  border-left: 5px solid currentcolor;
-  padding-left: 10px;
+  border-left: var(--line-heavy) solid currentcolor;
+  padding-left: var(--space-m);
 }
 
 .fold {
@@ -139,26 +139,26 @@ h2 {
 }
 
 p {
-  margin: 2px 0 0;
-  font-size: 0.9rem;
+  margin: var(--space-hair) 0 0;
+  font-size: var(--type-small);
 }
 
 .waxes {
   display: grid;
   grid-template-columns: repeat(4, 1fr);
-  gap: 8px;
-  padding: 10px;
+  gap: var(--space-s);
+  padding: var(--space-m);
 }
 
 .waxes i {
   display: block;
   height: 44px;
-  border-radius: 7px;
+  border-radius: var(--round-s);
 }
 
 .waxes span,
 .waxes small {
   display: block;
-  font-size: 0.78rem;
+  font-size: var(--type-tiny);
 }
 </style>

@@ -178,7 +178,7 @@ const next = computed(() => CORNERS[corners.value.length])
 .photo {
   display: flex;
   flex-direction: column;
-  gap: 8px;
+  gap: var(--space-s);
   min-height: 0;
   height: 100%;
 }
@@ -186,7 +186,7 @@ const next = computed(() => CORNERS[corners.value.length])
 .bar {
   display: flex;
   flex-wrap: wrap;
-  gap: 8px 14px;
+  gap: var(--space-s) var(--space-m);
   align-items: center;
 }
 
@@ -196,7 +196,7 @@ const next = computed(() => CORNERS[corners.value.length])
 
 .bar label {
   display: flex;
-  gap: 8px;
+  gap: var(--space-s);
   align-items: center;
 }
 
@@ -206,7 +206,7 @@ const next = computed(() => CORNERS[corners.value.length])
   display: grid;
   place-items: center;
   overflow: hidden;
-  padding: 10px;
+  padding: var(--space-m);
 }
 
 .stage {

@@ -38,7 +38,7 @@ const emit = defineEmits<{ compare: [target: number]; only: [face: string] }>()
 .point {
   display: flex;
   flex-wrap: wrap;
-  gap: 4px 24px;
+  gap: var(--space-xs) var(--space-xl);
   align-items: center;
 }
 
@@ -67,7 +67,7 @@ p {
   margin: 0;
   display: flex;
   flex-wrap: wrap;
-  gap: 8px;
+  gap: var(--space-s);
   align-items: center;
 }
 

@@ -44,9 +44,9 @@ const set = (key: 'wall' | 'floor', name: string) => (room.value = { ...room.val
 <style scoped>
 label {
   display: inline-flex;
-  gap: 6px;
+  gap: var(--space-s);
   align-items: center;
-  font-size: 0.9rem;
+  font-size: var(--type-small);
 }
 
 select {

@@ -151,28 +151,28 @@ form,
 ul,
 li {
   display: grid;
-  gap: 10px;
+  gap: var(--space-m);
 }
 
 ul {
-  margin: 6px 0 0;
+  margin: var(--space-s) 0 0;
   padding: 0;
   list-style: none;
 }
 
 li {
-  border-top: 1px solid var(--line);
-  padding-top: 8px;
+  border-top: var(--line-thin) solid var(--line);
+  padding-top: var(--space-s);
 }
 
 legend {
-  font-size: 0.95rem;
+  font-size: var(--type-body);
 }
 
 .acts {
   display: flex;
   flex-wrap: wrap;
-  gap: 8px;
+  gap: var(--space-s);
   align-items: center;
 }
 

@@ -50,19 +50,19 @@ function turn(id: number) {
 .beside {
   display: grid;
   grid-template-rows: auto minmax(0, 1fr);
-  gap: 8px;
+  gap: var(--space-s);
   min-height: 0;
 }
 
 fieldset {
   display: flex;
   flex-wrap: wrap;
-  gap: 4px 18px;
+  gap: var(--space-xs) var(--space-l);
 }
 
 label {
   display: flex;
-  gap: 6px;
+  gap: var(--space-s);
   align-items: center;
   min-height: 30px;
 }
@@ -70,8 +70,8 @@ label {
 .grid {
   display: grid;
   grid-template-columns: 1fr 1fr;
-  gap: 6px;
-  padding: 8px;
+  gap: var(--space-s);
+  padding: var(--space-s);
   min-height: 0;
 }
 
@@ -89,7 +89,7 @@ figure {
 figcaption {
   display: flex;
   justify-content: space-between;
-  padding: 0 8px 4px;
+  padding: 0 var(--space-s) var(--space-xs);
 }
 
 button {

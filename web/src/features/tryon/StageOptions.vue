@@ -26,7 +26,7 @@ const raking = defineModel<boolean>('raking', { required: true })
 .hint {
   display: flex;
   flex-wrap: wrap;
-  gap: 4px 20px;
+  gap: var(--space-xs) var(--space-xl);
   margin: 0;
 }
 </style>

@@ -33,7 +33,7 @@ function slide(to: number) {
 .stages {
   display: grid;
   grid-template-columns: 1fr 190px;
-  gap: 14px;
+  gap: var(--space-m);
   align-items: center;
 }
 

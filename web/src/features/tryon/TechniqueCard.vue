@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import type { Schemas } from '../../api/client'
 import FoldOut from '../../shared/FoldOut.vue'
+import InkSign from '../../shared/InkSign.vue'
 
 /** How a kind of layer is laid, in a few lines. */
 defineProps<{ card: Schemas['CardOut'] }>()
@@ -18,6 +19,7 @@ const lines: { key: keyof Schemas['CardOut']; title: string }[] = [
 
 <template>
   <FoldOut title="how it is done">
+    <p class="tools"><InkSign v-for="(sign, at) in card.signs.split(' ')" :key="at" :name="`tool-${sign}`" /></p>
     <dl>
       <template v-for="line in lines" :key="line.key">
         <template v-if="card[line.key]">
@@ -33,9 +35,16 @@ const lines: { key: keyof Schemas['CardOut']; title: string }[] = [
 dl {
   display: grid;
   grid-template-columns: auto 1fr;
-  gap: 2px 12px;
+  gap: var(--space-hair) var(--space-m);
   margin: 0;
-  font-size: 0.9rem;
+  font-size: var(--type-small);
+}
+
+.tools {
+  display: flex;
+  gap: var(--space-s);
+  margin: 0 0 var(--space-xs);
+  font-size: var(--type-title);
 }
 
 dt {

@@ -208,8 +208,8 @@ useUndoKeys(wear)
 .place {
   height: 100%;
   display: grid;
-  grid-template: auto minmax(0, 1fr) / minmax(0, 1fr) 292px;
-  gap: 10px 18px;
+  grid-template: auto minmax(0, 1fr) / minmax(0, 1fr) var(--side);
+  gap: var(--space-m) var(--space-l);
 }
 
 .ask {
@@ -217,22 +217,22 @@ useUndoKeys(wear)
   display: flex;
   flex-wrap: wrap;
   align-items: center;
-  gap: 8px 16px;
+  gap: var(--space-s) var(--space-l);
 }
 
 .show {
   min-height: 0;
   display: grid;
   grid-template-rows: minmax(0, 1fr) auto auto auto;
-  gap: 8px;
+  gap: var(--space-s);
 }
 
 .tools {
   display: flex;
   flex-direction: column;
-  gap: 12px;
+  gap: var(--space-m);
   overflow: auto;
-  padding: 2px;
+  padding: var(--space-hair);
 }
 
 @media (max-width: 860px) {

@@ -22,15 +22,15 @@ const view = defineModel<keyof typeof views>('view', { required: true })
 .views {
   margin-left: auto;
   display: flex;
-  border: 1.5px solid #767676;
-  border-radius: 19px;
+  border: var(--line-firm) solid var(--edge);
+  border-radius: var(--round-pill);
   overflow: hidden;
   background: var(--sheet);
 }
 
 .views button {
   min-height: 36px;
-  padding: 0 12px;
+  padding: 0 var(--space-m);
   border: 0;
   border-radius: 0;
   background: none;
@@ -49,7 +49,7 @@ const view = defineModel<keyof typeof views>('view', { required: true })
   }
 
   .views button {
-    padding: 0 6px;
+    padding: 0 var(--space-s);
     min-width: 0;
   }
 }

@@ -75,7 +75,7 @@ const words = computed(() => {
 .add {
   display: flex;
   flex-wrap: wrap;
-  gap: 6px 10px;
+  gap: var(--space-s) var(--space-m);
   align-items: center;
 }
 

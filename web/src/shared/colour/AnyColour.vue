@@ -48,37 +48,37 @@ watch([from, photoId], () => {
 fieldset {
   width: 100%;
   display: grid;
-  gap: 10px;
+  gap: var(--space-m);
 }
 
 legend {
-  font: 650 1rem var(--said);
+  font: 650 var(--type-body) var(--said);
 }
 
 .said-so {
   display: flex;
-  gap: 12px;
+  gap: var(--space-m);
   align-items: center;
 }
 
 .note {
   margin: 0;
-  border-left: 4px solid var(--ink);
-  padding-left: 9px;
-  font-size: 0.92rem;
+  border-left: var(--line-heavy) solid var(--ink);
+  padding-left: var(--space-s);
+  font-size: var(--type-small);
 }
 
 .bed {
   flex: none;
-  padding: 8px;
+  padding: var(--space-s);
 }
 
 .chip {
   display: block;
   width: 64px;
   height: 40px;
-  border-radius: 8px;
-  border: 1px dashed rgb(0 0 0 / 30%);
+  border-radius: var(--round-m);
+  border: var(--line-thin) dashed rgb(0 0 0 / 30%);
 }
 
 .said-so small {

@@ -133,7 +133,7 @@ function choose(at: number) {
 <style scoped>
 .file {
   display: grid;
-  gap: 8px;
+  gap: var(--space-s);
   justify-items: start;
   align-content: start;
 }
@@ -145,19 +145,19 @@ p {
 .which {
   display: flex;
   flex-wrap: wrap;
-  gap: 8px 14px;
+  gap: var(--space-s) var(--space-m);
   align-items: flex-end;
 }
 
 .which span {
   display: block;
-  font-size: 0.86rem;
+  font-size: var(--type-small);
 }
 
 .note {
-  border-left: 4px solid var(--ink);
-  padding-left: 9px;
-  font-size: 0.92rem;
+  border-left: var(--line-heavy) solid var(--ink);
+  padding-left: var(--space-s);
+  font-size: var(--type-small);
 }
 
 .visually-hidden:focus-visible + label {
@@ -168,11 +168,11 @@ p {
 ul {
   list-style: none;
   margin: 0;
-  padding: 12px;
+  padding: var(--space-m);
   width: 100%;
   display: grid;
   grid-template-columns: repeat(auto-fill, minmax(150px, 1fr));
-  gap: 8px;
+  gap: var(--space-s);
   max-height: 46vh;
   overflow: auto;
 }
@@ -181,8 +181,8 @@ li button {
   width: 100%;
   display: grid;
   border: 0;
-  padding: 4px;
-  border-radius: 10px;
+  padding: var(--space-xs);
+  border-radius: var(--round-m);
   background: none;
   color: inherit;
   text-align: left;
@@ -194,6 +194,6 @@ li button[aria-pressed='true'] {
 
 .chip {
   height: 48px;
-  border-radius: 8px;
+  border-radius: var(--round-m);
 }
 </style>

@@ -86,31 +86,39 @@ function pick(key: string) {
 <style scoped>
 .methods {
   display: grid;
-  gap: 6px;
+  gap: var(--space-s);
+  align-content: start;
+}
+
+/* Its room is kept before its ways are known. */
+@media (min-width: 861px) {
+  .methods {
+    min-height: 122px;
+  }
 }
 
 fieldset {
   display: flex;
   flex-wrap: wrap;
-  gap: 6px;
+  gap: var(--space-s);
   align-items: center;
 }
 
 legend {
   float: left;
   width: auto;
-  margin: 0 8px 0 0;
-  font: 600 0.95rem var(--said);
+  margin: 0 var(--space-s) 0 0;
+  font: 600 var(--type-body) var(--said);
 }
 
 fieldset label {
   display: inline-flex;
   align-items: center;
   min-height: 34px;
-  padding: 0 11px;
-  font-size: 0.94rem;
-  border: 1.5px solid #767676;
-  border-radius: 18px;
+  padding: 0 var(--space-m);
+  font-size: var(--type-small);
+  border: var(--line-firm) solid var(--edge);
+  border-radius: var(--round-pill);
   background: var(--sheet);
   cursor: pointer;
 }
@@ -130,7 +138,7 @@ fieldset label:has(:focus-visible) {
 .more {
   display: flex;
   flex-wrap: wrap;
-  gap: 6px 16px;
+  gap: var(--space-s) var(--space-l);
   align-items: center;
   min-height: 30px;
 }
@@ -141,7 +149,7 @@ fieldset label:has(:focus-visible) {
 
 .tick {
   display: flex;
-  gap: 7px;
+  gap: var(--space-s);
   align-items: center;
 }
 

@@ -124,24 +124,24 @@ watch(
 <style scoped>
 .others {
   display: grid;
-  gap: 12px;
+  gap: var(--space-m);
   align-content: start;
   max-width: 460px;
 }
 
 .others > label {
   display: grid;
-  gap: 4px;
+  gap: var(--space-xs);
 }
 
 legend {
-  font-size: 1rem;
+  font-size: var(--type-body);
 }
 
 .step {
   display: grid;
   grid-template-columns: 64px 1fr 64px;
-  gap: 10px;
+  gap: var(--space-m);
   align-items: center;
   min-height: 40px;
 }

@@ -112,7 +112,7 @@ defineExpose({ light, hint })
 .catch {
   display: flex;
   flex-direction: column;
-  gap: 8px;
+  gap: var(--space-s);
   min-height: 0;
 }
 
@@ -120,8 +120,8 @@ defineExpose({ light, hint })
   flex: 1;
   display: flex;
   flex-direction: column;
-  gap: 8px;
-  padding: 14px 14px 8px;
+  gap: var(--space-s);
+  padding: var(--space-m) var(--space-m) var(--space-s);
   min-height: 240px;
 }
 
@@ -129,12 +129,12 @@ defineExpose({ light, hint })
   display: flex;
   flex-wrap: wrap;
   justify-content: space-between;
-  gap: 4px 16px;
+  gap: var(--space-xs) var(--space-l);
 }
 
 .foot p {
   margin: 0;
-  font: 600 1.02rem var(--said);
+  font: 600 var(--type-body) var(--said);
 }
 
 @media (max-width: 860px) {
@@ -147,7 +147,7 @@ defineExpose({ light, hint })
 
 .tick {
   display: flex;
-  gap: 7px;
+  gap: var(--space-s);
   align-items: center;
 }
 </style>

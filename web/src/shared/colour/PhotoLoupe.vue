@@ -33,8 +33,8 @@ const style = computed(() => ({
   position: absolute;
   width: 130px;
   height: 130px;
-  margin: 26px 0 0 -65px;
-  border: 8px solid #fff;
+  margin: var(--space-xl) 0 0 -65px;
+  border: var(--line-heavy) solid #fff;
   outline: 2px solid #000;
   border-radius: 50%;
   background-repeat: no-repeat;
@@ -57,7 +57,7 @@ const style = computed(() => ({
   width: 64px;
   height: 64px;
   transform: translate(-50%, -50%);
-  border: 1.5px solid #fff;
+  border: var(--line-firm) solid #fff;
   outline: 1px solid #000;
 }
 </style>

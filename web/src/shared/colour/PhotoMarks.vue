@@ -71,7 +71,7 @@ polygon.under {
   min-height: calc(16px * var(--back));
   border: calc(2px * var(--back)) solid #fff;
   outline: calc(2px * var(--back)) solid #000;
-  border-radius: calc(3px * var(--back));
+  border-radius: calc(var(--round-s) * var(--back));
   pointer-events: none;
 }
 
@@ -86,11 +86,11 @@ polygon.under {
   top: 100%;
   transform: scale(var(--back)) translateY(5px);
   transform-origin: 0 0;
-  padding: 1px 7px;
-  border-radius: 6px;
+  padding: 1px var(--space-s);
+  border-radius: var(--round-s);
   background: #000;
   color: #fff;
-  font-size: 0.78rem;
+  font-size: var(--type-tiny);
   font-weight: 600;
   white-space: nowrap;
 }

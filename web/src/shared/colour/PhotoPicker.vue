@@ -30,7 +30,7 @@ const emit = defineEmits<{ choose: [id: number] }>()
 .picker {
   display: flex;
   align-items: center;
-  gap: 12px;
+  gap: var(--space-m);
 }
 
 .add {
@@ -50,10 +50,10 @@ const emit = defineEmits<{ choose: [id: number] }>()
 
 ul {
   display: flex;
-  gap: 8px;
+  gap: var(--space-s);
   list-style: none;
   margin: 0;
-  padding: 3px;
+  padding: var(--space-xs);
   min-width: 0;
   overflow-x: auto;
 }
@@ -61,7 +61,7 @@ ul {
 li button {
   padding: 0;
   border: 0;
-  border-radius: 8px;
+  border-radius: var(--round-m);
   overflow: hidden;
   width: 84px;
   height: 63px;

@@ -191,17 +191,17 @@ img {
   right: 8px;
   bottom: 8px;
   display: grid;
-  gap: 6px;
+  gap: var(--space-s);
 }
 
 .zoom button {
   width: 40px;
   height: 40px;
-  border: 2px solid #1b1b1b;
+  border: var(--line-firm) solid #1b1b1b;
   border-radius: 50%;
   background: #fff;
   color: #1b1b1b;
-  font-size: 1.2rem;
+  font-size: var(--type-head);
   line-height: 1;
 }
 

@@ -113,7 +113,7 @@ async function setFault(fault: unknown) {
 <style scoped>
 .reader {
   display: grid;
-  gap: 10px;
+  gap: var(--space-m);
   align-content: start;
   max-width: 420px;
 }
@@ -128,12 +128,12 @@ p {
 
 label {
   display: grid;
-  gap: 4px;
+  gap: var(--space-xs);
 }
 
 .said {
   min-height: 1.4em;
-  font-size: 1rem;
+  font-size: var(--type-body);
 }
 
 .fold {

@@ -70,35 +70,35 @@ function typed() {
 <style scoped>
 .pick {
   display: flex;
-  gap: 10px;
+  gap: var(--space-m);
   align-items: center;
 }
 
 .pick input {
   width: 88px;
   height: 56px;
-  padding: 3px;
-  border: 1.5px solid var(--line);
-  border-radius: 9px;
+  padding: var(--space-xs);
+  border: var(--line-firm) solid var(--line);
+  border-radius: var(--round-m);
 }
 
 .thing {
   display: grid;
-  gap: 14px;
+  gap: var(--space-m);
   align-content: start;
 }
 
 .ways {
   display: flex;
   flex-wrap: wrap;
-  gap: 6px;
+  gap: var(--space-s);
 }
 
 .ways button {
   min-height: 38px;
-  padding: 0 14px;
-  border: 1.5px solid #767676;
-  border-radius: 19px;
+  padding: 0 var(--space-m);
+  border: var(--line-firm) solid var(--edge);
+  border-radius: var(--round-pill);
   background: var(--sheet);
   color: var(--ink);
 }
@@ -112,7 +112,7 @@ function typed() {
 
 .typed {
   display: grid;
-  gap: 6px;
+  gap: var(--space-s);
   max-width: 420px;
 }
 </style>

@@ -184,13 +184,13 @@ const box = computed(() => (made.value ? boxOf(made.value) : ''))
 <style scoped>
 .cut {
   display: grid;
-  gap: 10px;
+  gap: var(--space-m);
 }
 
 .two {
   display: flex;
   flex-wrap: wrap;
-  gap: 12px;
+  gap: var(--space-m);
 }
 
 .two img,
@@ -198,12 +198,12 @@ const box = computed(() => (made.value ? boxOf(made.value) : ''))
   max-width: 300px;
   max-height: 240px;
   background: #eee;
-  border-radius: 10px;
+  border-radius: var(--round-m);
 }
 
 .two svg {
   width: 300px;
-  padding: 8px;
+  padding: var(--space-s);
 }
 
 path {
@@ -218,12 +218,12 @@ line {
 .fields {
   display: grid;
   grid-template-columns: repeat(auto-fill, minmax(190px, 1fr));
-  gap: 8px 16px;
+  gap: var(--space-s) var(--space-l);
 }
 
 label {
   display: grid;
-  font-size: 0.92rem;
+  font-size: var(--type-small);
 }
 
 p {

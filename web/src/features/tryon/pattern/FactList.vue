@@ -16,9 +16,9 @@ const { facts } = defineProps<{ facts: { title: string; words: string }[] }>()
 dl {
   display: grid;
   grid-template-columns: 1fr auto;
-  gap: 3px 12px;
+  gap: var(--space-xs) var(--space-m);
   margin: 0;
-  font-size: 0.92rem;
+  font-size: var(--type-small);
 }
 
 dt {

@@ -92,10 +92,10 @@ onMounted(() => {
 <style scoped>
 .lay {
   height: 100vh;
-  padding: 14px;
+  padding: var(--space-m);
   display: grid;
   grid-template: auto minmax(0, 1fr) / minmax(0, 1fr) minmax(340px, 0.8fr);
-  gap: 10px 18px;
+  gap: var(--space-m) var(--space-l);
 }
 
 .top {
@@ -103,7 +103,7 @@ onMounted(() => {
   display: flex;
   flex-wrap: wrap;
   align-items: center;
-  gap: 8px 16px;
+  gap: var(--space-s) var(--space-l);
 }
 
 .whole,
@@ -111,11 +111,11 @@ onMounted(() => {
   display: flex;
   flex-direction: column;
   justify-content: center;
-  gap: 12px;
-  border-radius: 18px;
+  gap: var(--space-m);
+  border-radius: var(--round-pill);
   background: var(--sheet);
   color: var(--ink);
-  font-size: clamp(1.4rem, 3vw, 2.4rem);
+  font-size: var(--type-far);
   font-weight: 700;
   text-align: center;
 }

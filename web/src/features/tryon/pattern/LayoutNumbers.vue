@@ -95,25 +95,25 @@ const left = computed(() => laid.positions.length - laid.layout.placed)
 .numbers,
 section {
   display: grid;
-  gap: 8px;
+  gap: var(--space-s);
 }
 
 h2 {
-  font-size: 1.05rem;
+  font-size: var(--type-lead);
   margin: 0;
 }
 
 ol {
   margin: 0;
   padding-left: 1.2em;
-  font-size: 0.92rem;
+  font-size: var(--type-small);
 }
 
 .acts {
   display: flex;
   flex-wrap: wrap;
   align-items: center;
-  gap: 8px;
+  gap: var(--space-s);
   margin: 0;
 }
 

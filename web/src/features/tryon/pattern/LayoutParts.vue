@@ -153,22 +153,22 @@ const SIDES = [
 .parts,
 .one {
   display: grid;
-  gap: 8px;
+  gap: var(--space-s);
 }
 
 .one {
-  padding: 8px;
-  border-radius: 10px;
+  padding: var(--space-s);
+  border-radius: var(--round-m);
   background: var(--sheet);
 }
 
 label {
   display: grid;
-  font-size: 0.9rem;
+  font-size: var(--type-small);
 }
 
 p {
   margin: 0;
-  font-size: 0.9rem;
+  font-size: var(--type-small);
 }
 </style>

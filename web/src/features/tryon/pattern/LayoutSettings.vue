@@ -216,17 +216,17 @@ const SIDES = { left: 'the left', right: 'the right', top: 'the top', bottom: 't
 .fields,
 .more {
   display: grid;
-  gap: 8px;
+  gap: var(--space-s);
 }
 
 .pair {
   display: grid;
   grid-template-columns: 1fr 1fr;
-  gap: 8px;
+  gap: var(--space-s);
 }
 
 label {
   display: grid;
-  font-size: 0.9rem;
+  font-size: var(--type-small);
 }
 </style>

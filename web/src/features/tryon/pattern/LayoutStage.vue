@@ -157,11 +157,11 @@ function key(event: KeyboardEvent, at?: number) {
 
 .next {
   position: absolute;
-  padding: 1px 9px;
+  padding: 1px var(--space-s);
   background: #111;
   color: #fff;
   font-weight: 700;
-  font-size: 0.85rem;
+  font-size: var(--type-small);
   pointer-events: none;
 }
 
@@ -172,7 +172,7 @@ function key(event: KeyboardEvent, at?: number) {
   height: 26px;
   min-height: 0;
   translate: -50% -50%;
-  border: 3px solid #fff;
+  border: var(--line-heavy) solid #fff;
   border-radius: 50%;
   background: rgb(0 0 0 / 25%);
   box-shadow: 0 0 0 1px #000;
@@ -185,7 +185,7 @@ function key(event: KeyboardEvent, at?: number) {
 }
 
 .wide {
-  margin: 4px 0 0;
+  margin: var(--space-xs) 0 0;
   text-align: center;
   font-weight: 700;
   color: #111;
@@ -194,7 +194,7 @@ function key(event: KeyboardEvent, at?: number) {
 @media (max-width: 860px) {
   .around {
     container-type: inline-size;
-    padding: 10px 0;
+    padding: var(--space-m) 0;
   }
 
   .board {

@@ -17,6 +17,6 @@ const { laid } = defineProps<{ laid: Laid }>()
 ul {
   margin: 0;
   padding-left: 1.2em;
-  font-size: 0.92rem;
+  font-size: var(--type-small);
 }
 </style>

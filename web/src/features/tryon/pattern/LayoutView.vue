@@ -163,8 +163,8 @@ useKeys((event) => {
 .layout {
   height: 100%;
   display: grid;
-  grid-template: auto minmax(0, 1fr) / minmax(0, 1fr) 320px;
-  gap: 10px 18px;
+  grid-template: auto minmax(0, 1fr) / minmax(0, 1fr) var(--side);
+  gap: var(--space-m) var(--space-l);
 }
 
 .head {
@@ -172,7 +172,7 @@ useKeys((event) => {
   display: flex;
   flex-wrap: wrap;
   align-items: center;
-  gap: 6px 16px;
+  gap: var(--space-s) var(--space-l);
 }
 
 .raking {
@@ -182,15 +182,15 @@ useKeys((event) => {
 .side {
   display: flex;
   flex-direction: column;
-  gap: 14px;
+  gap: var(--space-m);
   overflow: auto;
-  padding: 2px;
+  padding: var(--space-hair);
 }
 
 .parts {
   display: flex;
-  border: 1.5px solid #767676;
-  border-radius: 19px;
+  border: var(--line-firm) solid var(--edge);
+  border-radius: var(--round-pill);
   overflow: hidden;
   background: var(--sheet);
   flex: none;
@@ -220,7 +220,7 @@ useKeys((event) => {
 
 .file {
   display: grid;
-  font-size: 0.9rem;
+  font-size: var(--type-small);
 }
 
 @media (max-width: 860px) {

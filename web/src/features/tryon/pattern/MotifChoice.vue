@@ -90,15 +90,15 @@ function choose(name: string) {
 <style scoped>
 .motif {
   display: grid;
-  gap: 8px;
+  gap: var(--space-s);
 }
 
 svg {
   width: 100%;
   max-height: 120px;
   background: #eee;
-  border-radius: 10px;
-  padding: 8px;
+  border-radius: var(--round-m);
+  padding: var(--space-s);
 }
 
 path {
@@ -112,11 +112,11 @@ line {
 
 label {
   display: grid;
-  font-size: 0.9rem;
+  font-size: var(--type-small);
 }
 
 p {
   margin: 0;
-  font-size: 0.9rem;
+  font-size: var(--type-small);
 }
 </style>
