@@ -1,4 +1,4 @@
-"""The interface is made by one hand: one scale of measures, drawings of its own for what the trade has, and no others."""
+"""The interface is made by one hand: one scale of measures, its own drawings of what the trade has, no others."""
 
 import re
 import unittest
@@ -52,7 +52,7 @@ class SignsTest(unittest.TestCase):
         self.assertTrue(all(card.signs for card in CARDS.values()))
 
     def test_in_ink(self) -> None:
-        """Each takes the colour of the words beside it, in forced colours too, and has no other; all are of one size."""
+        """Each takes the colour of the words beside it, in forced colours too, and no other; all are of one size."""
         for path in SIGNS.glob("*.svg"):
             with self.subTest(path.stem):
                 text = path.read_text()

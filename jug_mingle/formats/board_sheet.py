@@ -4,10 +4,9 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from datetime import date
 
-from reportlab.lib.units import mm
 from reportlab.pdfgen.canvas import Canvas
 
-from jug_mingle.formats.print_sheet import fitted, paragraph, sheet, text
+from jug_mingle.formats.print_sheet import fitted, paragraph, sheet, swatch, text
 
 _ROWS = 11
 _HIGH = 22.0
@@ -36,9 +35,7 @@ def board_sheet(
             text(canvas, 20, 274, fitted(f"{made.isoformat()} · for {job}", width=170, size=9), size=9)
             y = _TOP
             for number, field in enumerate(fields[start : start + _ROWS], start=start + 1):
-                canvas.setFillColorRGB(*field.sRGB)
-                canvas.rect(20 * mm, (y - _HIGH + 3) * mm, 40 * mm, (_HIGH - 4) * mm, fill=1, stroke=0)
-                canvas.setFillGray(0)
+                swatch(canvas, 20, y - _HIGH + 3, field.sRGB, width=40, height=_HIGH - 4)
                 text(canvas, 66, y - 7, fitted(f"{number}. {field.title}", width=124, size=12, bold=True), size=12,
                      bold=True)  # fmt: skip
                 paragraph(canvas, 66, y - 13, field.how, width=124, size=10)

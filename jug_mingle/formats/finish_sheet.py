@@ -10,7 +10,7 @@ from reportlab.lib.utils import ImageReader
 from reportlab.pdfgen.canvas import Canvas
 
 from jug_mingle.formats.images import Pixels
-from jug_mingle.formats.print_sheet import fitted, paragraph, sheet, text
+from jug_mingle.formats.print_sheet import fitted, paragraph, room_for_notes, sheet, swatch, text
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -66,15 +66,18 @@ def _draw(canvas: Canvas, piece: PieceSheet) -> None:
             head = fitted(f"Further layers: {piece.title}", width=170, size=12, bold=True)
             text(canvas, 20, 280, head, size=12, bold=True)
             y = 270.0
-        canvas.setFillColorRGB(*line.sRGB)
-        canvas.rect(20 * mm, (y - 9) * mm, 14 * mm, 11 * mm, stroke=0, fill=1)
-        canvas.setFillGray(0)
-        text(canvas, 38, y - 1, f"{number}  {line.title}", size=11, bold=True)
-        low = paragraph(canvas, 38, y - 6, f"{line.how} {line.amounts}".strip(), width=110, size=9)
+        swatch(canvas, 20, y - 12, line.sRGB, width=24, height=14)
+        text(canvas, 48, y - 1, f"{number}  {line.title}", size=11, bold=True)
+        low = y - 6
+        if line.amounts:
+            text(canvas, 48, low, fitted(line.amounts, width=100, size=10, bold=True), size=10, bold=True)
+            low -= 4.8
+        low = paragraph(canvas, 48, low, line.how, width=100, size=9)
         wait = paragraph(canvas, 152, y - 1, line.wait, width=40, size=9)
-        y = min(low, wait, y - 11) - 4
+        y = min(low, wait, y - 14) - 4
     for caution in piece.cautions:
         if y < 20:
             canvas.showPage()
             y = 280.0
         y = paragraph(canvas, 20, y, caution, width=170, size=9)
+    room_for_notes(canvas, 20, top=y - 2, foot=16, width=170)

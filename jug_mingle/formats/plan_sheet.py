@@ -6,17 +6,22 @@ from dataclasses import dataclass
 from reportlab.lib.units import mm
 from reportlab.pdfgen.canvas import Canvas
 
-from jug_mingle.formats.print_sheet import fitted, paragraph, sheet, text
+from jug_mingle.formats.print_fonts import width_of
+from jug_mingle.formats.print_sheet import fitted, paragraph, room_for_notes, sheet, swatch, text
+
+RGB = tuple[float, float, float]
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class PlanLine:
-    """A line of a day: when, what, on which piece, how long."""
+    """A line of a day: when, what, on which piece, how long, how much of what, and how what is laid looks."""
 
     when: str
     title: str
     piece: str
     long: str
+    amounts: str = ""
+    sRGB: RGB | None = None
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -34,11 +39,13 @@ class StepCard:
     title: str
     piece: str
     when: str
+    amounts: str
     ready: str
     how: str
     why: str
     after: str
     cautions: Sequence[str]
+    sRGB: RGB | None = None
 
 
 def plan_sheet(title: str, said: Sequence[str], days: Sequence[PlanDay], *, paper: str = "A4") -> bytes:
@@ -63,13 +70,23 @@ def plan_sheet(title: str, said: Sequence[str], days: Sequence[PlanDay], *, pape
                 canvas.setLineWidth(0.3 * mm)
                 canvas.rect(20 * mm, (y - 0.6) * mm, 3.4 * mm, 3.4 * mm, stroke=1, fill=0)
                 text(canvas, 27, y, line.when, size=9.5)
-                text(canvas, 42, y, fitted(line.title, width=86, size=9.5), size=9.5)
-                text(canvas, 131, y, fitted(line.piece, width=40, size=9.5), size=9.5)
-                text(canvas, 174, y, line.long, size=9.5)
+                if line.sRGB:
+                    swatch(canvas, 39, y - 1.0, line.sRGB, width=10, height=4.2)
+                _whole(canvas, 52, y, line.amounts, width=46, size=9.5)
+                text(canvas, 100, y, fitted(line.title, width=45, size=9.5), size=9.5)
+                text(canvas, 147, y, fitted(line.piece, width=30, size=9.5), size=9.5)
+                text(canvas, 179, y, line.long, size=9.5)
                 y -= 6
             y -= 5
+        room_for_notes(canvas, 20, top=y, foot=16, width=170)
 
     return sheet(title, draw, paper=paper)
+
+
+def _whole(canvas: Canvas, x: float, y: float, words: str, *, width: float, size: float) -> None:
+    """Write amounts whole, smaller where they are long: half an amount would be a wrong one."""
+    size *= min(1.0, width * mm / max(1.0, width_of(words, size, bold=True)))
+    text(canvas, x, y, words, size=size, bold=True)
 
 
 def step_cards(title: str, cards: Sequence[StepCard], *, paper: str = "A4") -> bytes:
@@ -87,12 +104,20 @@ def step_cards(title: str, cards: Sequence[StepCard], *, paper: str = "A4") -> b
 def _card(canvas: Canvas, card: StepCard, y: float) -> None:
     canvas.setLineWidth(0.2 * mm)
     canvas.roundRect(16 * mm, (y - 56) * mm, 178 * mm, 64 * mm, 3 * mm)
-    text(canvas, 20, y, fitted(card.title, width=168, size=15, bold=True), size=15, bold=True)
-    text(canvas, 20, y - 6, fitted(f"{card.piece} · {card.when}", width=168, size=10), size=10)
+    width = 168.0
+    if card.sRGB:
+        width = 126.0
+        swatch(canvas, 152, y - 22, card.sRGB, width=38, height=26)
+    text(canvas, 20, y, fitted(card.title, width=width, size=15, bold=True), size=15, bold=True)
+    text(canvas, 20, y - 6, fitted(f"{card.piece} · {card.when}", width=width, size=10), size=10)
     at = y - 13
+    if card.amounts:
+        _whole(canvas, 20, at, card.amounts, width=width, size=13.0)
+        at -= 6.5
     for words, size in ((card.ready, 11.0), (card.how, 11.0), (card.after, 10.0), (card.why, 9.0)):
         if words and at > y - 46:
-            at = paragraph(canvas, 20, at, words, width=168, size=size) - 1.5
+            at = paragraph(canvas, 20, at, words, width=width if at > y - 24 else 168.0, size=size) - 1.5
     for caution in card.cautions:
         if at > y - 54:
             at = paragraph(canvas, 20, at, f"! {caution}", width=168, size=8.5)
+    room_for_notes(canvas, 20, top=at + 2.0, foot=y - 53, width=168)

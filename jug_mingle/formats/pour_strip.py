@@ -10,7 +10,7 @@ from reportlab.pdfgen.canvas import Canvas
 
 from jug_mingle.core.measuring.jugs import Jug
 from jug_mingle.formats.print_fonts import width_of
-from jug_mingle.formats.print_sheet import fitted, paragraph, rule, sheet, spread, text
+from jug_mingle.formats.print_sheet import fitted, paragraph, room_for_notes, rule, sheet, spread, swatch, text
 
 WIDTH: Final = 22.0
 """Of the strip. [mm]"""
@@ -22,17 +22,6 @@ _PAGE_WIDE: Final = 210.0
 _NUMBERS_APART, _WORDS_APART = 3.6, 5.0
 _READABLE: Final = 2.0
 """Lines closer than this cannot be poured to by eye. [mm]"""
-
-
-def _in_lines(number: str, line: "Line", *, width: float, size: float, twice: bool) -> list[tuple[str, float]]:
-    """Return a pour as it is printed into a width [mm], each line with its size: in one line, or, `twice`, its amount
-    above its name. A name may be cut; an amount is not, it is set smaller."""
-    whole, amount = f"{number}{_amount_first(line)}", f"{number}{line.words}"
-    small = size * min(1.0, width * mm / width_of(f"{amount} · …", size))
-    if not twice or fitted(whole, width=width, size=size) == whole:
-        return [(fitted(whole, width=width, size=small), small)]
-    name = " · ".join(word for word in (line.parts, line.name) if word)
-    return [(amount, small), (fitted(f"    {name}", width=width, size=size), size)]
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -49,6 +38,26 @@ class Line:
 def _amount_first(line: Line) -> str:
     """Return a pour in words, what is poured before its name, which may be long."""
     return " · ".join(word for word in (line.words, line.parts, line.name) if word)
+
+
+def _pour(
+    canvas: Canvas, x: float, y: float, line: Line, *, number: str = "", width: float, size: float, twice: bool
+) -> float:
+    """Write a pour into a width, its amount first and bold, in one line or, `twice`, the amount above its name; return
+    the y below it. A name may be cut; an amount is not, it is set smaller. [mm]"""
+    amount = f"{number}{line.words}"
+    rest = "".join(f" · {word}" for word in (line.parts, line.name) if word)
+    least = width_of(f"{amount} · …", size, bold=True) / mm
+    small = size * min(1.0, width / least)
+    took = width_of(amount, small, bold=True) / mm
+    fits = took + width_of(rest, small) / mm <= width
+    text(canvas, x, y, amount, size=small, bold=True)
+    if fits or not twice:
+        text(canvas, x + took, y, fitted(rest, width=width - took, size=small), size=small)
+        return y - 0.46 * size
+    y -= 0.46 * size
+    text(canvas, x, y, fitted(f"    {rest.removeprefix(' · ')}", width=width, size=size), size=size)
+    return y - 0.46 * size
 
 
 def line_heights(lines: Sequence[Line], jug: Jug) -> list[float]:
@@ -157,12 +166,11 @@ def _frame(canvas: Canvas, title: str, tall: float) -> None:
     canvas.setLineWidth(0.25 * mm)
     canvas.setStrokeGray(0)
     canvas.rect(LEFT * mm, FOOT * mm, WIDTH * mm, tall * mm, fill=0, stroke=1)
+    room_for_notes(canvas, LEFT, top=_PAGE - 30, foot=FOOT + tall + 12, width=_PAGE_WIDE - LEFT - 30)
 
 
 def _band(canvas: Canvas, low: float, high: float, sRGB: tuple[float, float, float]) -> None:
-    canvas.setFillColorRGB(*sRGB)
-    canvas.rect((LEFT + 12) * mm, low * mm, (WIDTH - 12) * mm, (high - low) * mm, fill=1, stroke=0)
-    canvas.setFillGray(0)
+    swatch(canvas, LEFT + 12, low, sRGB, width=WIDTH - 12, height=high - low)
 
 
 def _foot(canvas: Canvas, words: str) -> None:
@@ -179,18 +187,15 @@ def lid_label(
     """Return a label of 90 × 55 mm for the lid: swatch, recipe, date, pot life, job, and what can hurt."""
 
     def draw(canvas: Canvas) -> None:
-        canvas.setFillColorRGB(*sRGB)
-        canvas.rect(5 * mm, 22 * mm, 24 * mm, 28 * mm, fill=1, stroke=0)
-        canvas.setFillGray(0)
-        text(canvas, 33, 45, fitted(title, width=54, size=13, bold=True), size=13, bold=True)
+        swatch(canvas, 5, 21, sRGB, width=28, height=29)
+        text(canvas, 37, 45, fitted(title, width=50, size=13, bold=True), size=13, bold=True)
         y = 39.5
         for line in lines[:6]:
-            for words, size in _in_lines("", line, width=54, size=8.5, twice=len(lines) <= 3):
-                text(canvas, 33, y, words, size=size)
-                y -= 4.0
-        text(canvas, 5, 17.5, fitted(f"mixed {made.isoformat()} · {keeps}", width=82, size=8), size=8)
-        text(canvas, 5, 13.5, fitted(f"for {job}", width=82, size=8) if job else "", size=8)
-        paragraph(canvas, 5, 10, caution, width=81, size=6)
+            y = _pour(canvas, 37, y, line, width=50, size=8.5, twice=len(lines) <= 3)
+        text(canvas, 5, 16.5, fitted(f"mixed {made.isoformat()} · {keeps}", width=82, size=8), size=8)
+        text(canvas, 5, 12.5, fitted(f"for {job}", width=82, size=8) if job else "", size=8)
+        low = paragraph(canvas, 5, 9.5, caution, width=81, size=6) if caution else 13.0
+        room_for_notes(canvas, 5, top=low + 1.0, foot=4.0, width=80)
         canvas.setLineWidth(0.2 * mm)
         canvas.rect(1 * mm, 1 * mm, 88 * mm, 53 * mm, fill=0, stroke=1)
 
@@ -206,20 +211,15 @@ def recipe_card(
     def draw(canvas: Canvas) -> None:
         text(canvas, 10, 92, fitted(title, width=128, size=18, bold=True), size=18, bold=True)
         text(canvas, 10, 86, fitted(f"{made.isoformat()} · for {job}", width=128, size=9), size=9)
-        for place, colour in enumerate([target or mix, mix]):
-            canvas.setFillColorRGB(*colour)
-            canvas.rect((10 + 30 * place) * mm, 54 * mm, 30 * mm, 28 * mm, fill=1, stroke=0)
-        canvas.setFillGray(0)
-        text(canvas, 10, 49, "wanted" if target else "", size=8)
-        text(canvas, 40, 49, "mixed, dry", size=8)
-        y = 78.0
+        swatch(canvas, 10, 43, target or mix, mix, width=62, height=40)
+        text(canvas, 10, 39, "wanted" if target else "", size=8)
+        text(canvas, 41, 39, "mixed, dry", size=8)
+        y = 79.0
         for number, line in enumerate(lines, start=1):
-            for words, size in _in_lines(f"{number}. ", line, width=64, size=10.0, twice=len(lines) <= 4):
-                text(canvas, 76, y, words, size=size)
-                y -= 4.5
-            y -= 1.0
-        y = paragraph(canvas, 10, 41, said, width=128, size=9.5)
+            y = _pour(canvas, 78, y, line, number=f"{number}. ", width=62, size=11.0, twice=len(lines) <= 4) - 1.2
+        y = paragraph(canvas, 10, 33, said, width=128, size=9.5)
         for caution in cautions:
             y = paragraph(canvas, 10, y - 1, caution, width=128, size=8.5)
+        room_for_notes(canvas, 10, top=y + 2.0, foot=7.0, width=128)
 
     return sheet(f"Recipe: {title}", draw, size=(148 * mm, 105 * mm))

@@ -115,6 +115,39 @@ def paragraph(canvas: Canvas, x: float, y: float, words: str, *, width: float, s
     return y - size * 0.5
 
 
+def swatch(canvas: Canvas, x: float, y: float, *sRGB: Sequence[float], width: float, height: float) -> None:
+    """Draw colours side by side, touching, from their lower left; a thin line around all of them keeps a pale one's
+    edge on any printer. [mm]"""
+    for place, colour in enumerate(sRGB):
+        canvas.setFillColorRGB(*colour)
+        each = width / len(sRGB)
+        canvas.rect((x + each * place) * mm, y * mm, each * mm, height * mm, fill=1, stroke=0)
+    canvas.setFillGray(0)
+    canvas.setStrokeGray(0.45)
+    canvas.setLineWidth(0.15 * mm)
+    canvas.rect(x * mm, y * mm, width * mm, height * mm, fill=0, stroke=1)
+    canvas.setStrokeGray(0)
+
+
+_LINES_APART: Final = 8.0
+"""Of the lines that are written on by hand. [mm]"""
+
+
+def room_for_notes(canvas: Canvas, x: float, *, top: float, foot: float, width: float) -> None:
+    """Draw lines to write on between two heights, where there is room for one; what is learnt belongs on the sheet.
+    [mm]"""
+    y = top - _LINES_APART
+    if y < foot:
+        return
+    text(canvas, x, y + 1.2, "Notes", size=8)
+    canvas.setLineWidth(0.15 * mm)
+    canvas.setStrokeGray(0.6)
+    while y >= foot:
+        canvas.line(x * mm, y * mm, (x + width) * mm, y * mm)
+        y -= _LINES_APART
+    canvas.setStrokeGray(0)
+
+
 def rule(canvas: Canvas, x: float, y: float) -> None:
     """Draw the rule of 100 mm with ticks every 10, to be checked with a ruler. [mm]"""
     canvas.setLineWidth(0.3 * mm)

@@ -15,7 +15,7 @@ from reportlab.pdfgen.canvas import Canvas
 
 from jug_mingle.formats.images import Pixels
 from jug_mingle.formats.outline_pen import Points
-from jug_mingle.formats.print_sheet import fitted, paragraph, rule, sheet, text
+from jug_mingle.formats.print_sheet import fitted, paragraph, room_for_notes, rule, sheet, text
 
 PAGES: Final = {"A4": (210.0, 297.0), "Letter": (215.9, 279.4)}
 """Width and height of a page. [mm]"""
@@ -219,6 +219,7 @@ def _lists(
         y = paragraph(canvas, MARGIN, y, note, width=wide - 2 * MARGIN, size=10) - 1.5
     for table in tables:
         y = _table(canvas, table, y - 5, page)
+    room_for_notes(canvas, MARGIN, top=y - 2, foot=MARGIN + FOOT, width=wide - 2 * MARGIN)
     rule(canvas, MARGIN, MARGIN + 5)
 
 

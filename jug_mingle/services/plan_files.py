@@ -1,6 +1,6 @@
 """A plan as it leaves the program: a calendar with alarms, a sheet and step cards, tables, and a file with a schema."""
 
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from datetime import datetime, timedelta
 from typing import Final
 
@@ -13,10 +13,11 @@ from jug_mingle.core.practice.hazards import DEFERS
 from jug_mingle.documents.plan import PlanFile, PlanStepDoc, PlanWaitDoc
 from jug_mingle.formats.calendar_file import Entry, write_calendar
 from jug_mingle.formats.plan_csv import GOODS_COLUMNS, STEP_COLUMNS, table
-from jug_mingle.formats.plan_sheet import PlanDay, PlanLine, StepCard, plan_sheet, step_cards
+from jug_mingle.formats.plan_sheet import RGB, PlanDay, PlanLine, StepCard, plan_sheet, step_cards
 from jug_mingle.services.plan_money import Money, amount_words, bought_words
-from jug_mingle.services.plan_view import Day, View, titles
+from jug_mingle.services.plan_view import Day, View, laid_R, titles
 from jug_mingle.services.plans import PlanNow
+from jug_mingle.services.prints import screen_RGB
 from jug_mingle.services.settings import Settings
 from jug_mingle.store.models import now
 
@@ -93,20 +94,26 @@ def _words(one: PlanNow, slot: Slot) -> str:
     return " ".join(filter(None, [step.words, step.why, *cautions, DEFERS if cautions else ""]))
 
 
+def _looks(one: PlanNow) -> dict[str, RGB]:
+    """Return how what each step lays looks by the window, by the step's key."""
+    return {key: screen_RGB(R) for key, R in laid_R(one).items()}
+
+
 def sheet_of(name: str, view: View, money: Money, settings: Settings = _USUAL) -> bytes:
     """Return a plan as a sheet to tick off, with what has to be bought at its end."""
     one = view.plan
+    looks, saying = _looks(one), settings.saying()
     zone = one.calendar.zone
     said = [f"{time_words(view.hands_left)} of work in {sum(bool(day.slots) for day in view.days)} sessions."]
     if view.usable:
         said.append(f"Light use from {view.usable.astimezone(zone):%A %d %B, %H:%M}.")
     said += [f"{clash.words} {clash.helps}" for clash in view.clashes]
     days = [
-        PlanDay(title=_day_title(one, day), lines=[_line(one, slot) for slot in day.slots])
+        PlanDay(title=_day_title(one, day), lines=[_line(one, slot, looks, saying) for slot in day.slots])
         for day in view.days
         if day.slots
     ]
-    days.append(PlanDay(title="To buy", lines=_to_buy(money, settings.saying())))
+    days.append(PlanDay(title="To buy", lines=_to_buy(money, saying)))
     return plan_sheet(f"Plan: {name}", said, days, paper=settings.page)
 
 
@@ -127,12 +134,14 @@ def _day_title(one: PlanNow, day: Day) -> str:
     return f"{start:%A} {start.day} {start:%B}, {start:%H:%M}–{end:%H:%M}"
 
 
-def _line(one: PlanNow, slot: Slot) -> PlanLine:
-    piece = titles(one).get(one.steps.of(slot.step).piece, "") if slot.step else ""
+def _line(one: PlanNow, slot: Slot, looks: Mapping[str, RGB], saying: Saying) -> PlanLine:
+    step = one.steps.of(slot.step) if slot.step else None
+    piece = titles(one).get(step.piece, "") if step else ""
     return PlanLine(
         when=f"{one.calendar.at(slot.start).astimezone(one.calendar.zone):%H:%M}", title=_titled(one, slot),
         piece=piece,
         long=time_words(slot.end - slot.start),
+        amounts=_amounts(step, saying) if step and slot.part == 1 else "", sRGB=looks.get(slot.step),
     )  # fmt: skip
 
 
@@ -144,20 +153,27 @@ def cards_of(name: str, view: View, settings: Settings = _USUAL) -> bytes:
         (step for step in one.steps.steps if step.key not in one.done),
         key=lambda step: slots[step.key].start if step.key in slots else 10**9,
     )
-    cards = [_card(one, step, slots.get(step.key), settings.saying()) for step in todo]
+    looks = _looks(one)
+    cards = [_card(one, step, slots.get(step.key), settings.saying(), looks.get(step.key)) for step in todo]
     return step_cards(f"Step cards: {name}", cards, paper=settings.page)
 
 
-def _card(one: PlanNow, step: Step, slot: Slot | None, saying: Saying) -> StepCard:
+def _amounts(step: Step, saying: Saying) -> str:
+    """Return how much of what a step takes."""
+    return ", ".join(f"{saying.amount(take.ml)} {take.name}" for take in step.takes)
+
+
+def _card(one: PlanNow, step: Step, slot: Slot | None, saying: Saying, look: RGB | None) -> StepCard:
     when = one.calendar.said(slot.start) if slot else "no time yet"
     waits = [wait for wait in one.steps.waits if wait.before == step.key and wait.least]
-    amounts = [f"{saying.amount(take.ml)} {take.name}" for take in step.takes]
+    taken = {take.name for take in step.takes}
     longest = max(waits, key=lambda wait: wait.least, default=None)
     return StepCard(
         title=step.title, piece=titles(one).get(step.piece, ""), when=f"{when}, about {time_words(step.minutes)}",
-        ready=", ".join([*amounts, *step.ready]), how=step.words, why=step.why,
+        amounts=_amounts(step, saying), ready=", ".join(thing for thing in step.ready if thing not in taken),
+        how=step.words, why=step.why,
         after=f"Then {longest.words}: {time_words(longest.least)}." if longest else "",
-        cautions=[CAUTIONS[key] for key in step.cautions] + ([DEFERS] if step.cautions else []),
+        cautions=[CAUTIONS[key] for key in step.cautions] + ([DEFERS] if step.cautions else []), sRGB=look,
     )  # fmt: skip
 
 

@@ -3,6 +3,7 @@
 import re
 from collections.abc import Mapping
 from dataclasses import dataclass
+from math import ceil
 from typing import Final
 
 from sqlalchemy.orm import Session
@@ -151,7 +152,14 @@ def amount_words(line: Line, amount: float, saying: Saying) -> str:
     if line.unit == "m²":
         return saying.area(amount)
     ml = _ML.get(line.unit)
-    return saying.words(f"{amount:.3g} {line.unit}") if ml is None else saying.amount(amount * ml)
+    return _counted(amount, line.unit) if ml is None else saying.amount(amount * ml)
+
+
+def _counted(amount: float, unit: str) -> str:
+    """Return so many of something, begun ones whole: nobody buys or takes part of a sheet."""
+    count = ceil(amount - 1e-6)
+    one = unit.removesuffix("es") if unit.endswith("shes") else unit.removesuffix("s")
+    return f"{count} {one if count == 1 else unit}"
 
 
 def bought_words(line: Line, saying: Saying) -> str:

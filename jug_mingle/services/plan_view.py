@@ -5,6 +5,8 @@ from dataclasses import dataclass
 from datetime import datetime, timedelta
 from typing import Final
 
+from jug_mingle.core.arrays import FloatArray
+from jug_mingle.core.optics.film import R_infinity, R_seen
 from jug_mingle.core.plan.explain import Clash
 from jug_mingle.core.plan.scheduling import Slot
 from jug_mingle.core.plan.step import Step, Wait
@@ -191,3 +193,17 @@ def _allowed(one: PlanNow) -> list[Allowed]:
 def titles(one: PlanNow) -> Mapping[int, str]:
     """Return the names of a plan's pieces."""
     return {work.number: work.name for work in one.works}
+
+
+def laid_R(one: PlanNow) -> Mapping[str, FloatArray]:
+    """Return how what each step lays looks dried, by the step's key, where it has a colour of its own. (36,), 0..1"""
+    works, found = {work.number: work for work in one.works}, {}
+    for step in one.steps.steps:
+        work = works.get(step.piece)
+        if work is None or not 0 <= step.layer < len(work.finish.layers):
+            continue
+        films = work.finish.layers[step.layer].films
+        if films and work.finish.layers[step.layer].of.has("colours", "accent", "opaque"):
+            film = films[0]
+            found[step.key] = R_seen(R_infinity(K=film.optics.K, S=film.optics.S), film.veil)
+    return found

@@ -49,7 +49,8 @@ def look_of(shelf: Shelf, key: str) -> FloatArray:
     return np.clip(masstone(shelf, key), 0.0, 1.0)
 
 
-def _screen(R: FloatArray) -> tuple[float, float, float]:
+def screen_RGB(R: FloatArray) -> tuple[float, float, float]:
+    """Return how a reflectance is printed, as it looks by the window. [sRGB 0..1]"""
     r, g, b = R_to_screen(np.clip(R, 0.0, 1.0)).tolist()
     return r, g, b
 
@@ -67,7 +68,7 @@ def printed(
         lines.append(
             Line(
                 name=material.name, ml=pour.ml, words=words, parts=_parts(pour.parts, whole),
-                sRGB=_screen(look_of(shelf, pour.key)),
+                sRGB=screen_RGB(look_of(shelf, pour.key)),
             )
         )  # fmt: skip
     if kind == "strip":
@@ -83,7 +84,7 @@ def printed(
     if kind == "label":
         return lid_label(
             lines, title=mix.name, job=_label_name(job, settings), made=day, keeps=keeps, caution=" ".join(cautions),
-            sRGB=_screen(recipe.R),
+            sRGB=screen_RGB(recipe.R),
         )  # fmt: skip
     target = session.get(TargetRow, mix.target_id or 0)
     near = likely_words(recipe.expected, recipe.low, recipe.high)
@@ -97,7 +98,7 @@ def printed(
         words = f"Predicted: {difference_words(recipe.expected)} ({near}). {words}"
     return recipe_card(
         lines, title=mix.name, job=job.name, made=day, said=words, cautions=cautions,
-        target=None if target is None else _screen(np.array(target.R)), mix=_screen(recipe.R),
+        target=None if target is None else screen_RGB(np.array(target.R)), mix=screen_RGB(recipe.R),
     )  # fmt: skip
 
 
@@ -129,7 +130,7 @@ def board_of(session: Session, job_id: int, board: str, *, day: date) -> bytes:
         name = row.mix.name if row.mix is not None else row.material.name if row.material is not None else ""
         waited = "not wiped" if row.wiped_after is None else f"wiped after {row.wiped_after:g} minutes"
         how = strips.how_of(row) or f"{waited}, {row.coats} {'coat' if row.coats == 1 else 'coats'}"
-        fields.append(FieldLine(title=name, how=f"{how}. {row.notes}".strip(), sRGB=_screen(np.array(row.R))))
+        fields.append(FieldLine(title=name, how=f"{how}. {row.notes}".strip(), sRGB=screen_RGB(np.array(row.R))))
     title = f"{board}, on {rows[0].ground or 'wood'}"
     said = "Colours on paper are near, not true: the board itself is what counts. Keep it with the piece."
     return board_sheet(
@@ -151,7 +152,7 @@ def walk_strip_of(
     for number, step in enumerate(found.walk):
         mix = added if number else begun
         words = settings.saying(unit).amount(step.add, density=mixed_film(shelf, pours_of(mix)).density)
-        sRGB = _screen(found.steps[number].R)
+        sRGB = screen_RGB(found.steps[number].R)
         lines.append(Line(name=mix.name, ml=step.there, sRGB=sRGB, words=words, parts=f"row {number + 1}"))
     try:
         jug = jug_for(session, max(line.ml for line in lines))
@@ -216,7 +217,7 @@ def _piece_sheet(session: Session, row: PieceRow, *, light: Light, saying: Sayin
         LayerLine(
             title=layer.of.title, how=_how(layer), amounts=_amounts(each[number], saying),
             wait=laid_of(number, layer).wait,
-            sRGB=_screen(R_seen(*states[number][number + 1])),
+            sRGB=screen_RGB(R_seen(*states[number][number + 1])),
         )
         for number, layer in enumerate(finish.layers)
         if layer.on

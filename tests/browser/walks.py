@@ -277,6 +277,7 @@ def sequence(walk: Walk, form: str, ground: str, survey: Survey, layers: tuple[L
             page.get_by_label("Add a layer").select_option(label=titles[layer.kind])
         shown = page.get_by_role("list", name="Layers, the topmost first").get_by_role("listitem")
         expect(shown).to_have_count(len(layers) + 1)
+        looks: list[dict[str, Any]] = []
         for _ in range(100):
             looks = page.request.get(f"/api/jobs/{job}").json()["looks"]
             if looks and len(looks[-1]["layers"]) == len(layers):

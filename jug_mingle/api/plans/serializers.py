@@ -14,7 +14,6 @@ from jug_mingle.api.practice.schemas import CardOut
 from jug_mingle.core.colour.spectra import Light
 from jug_mingle.core.materials.handling import time_words
 from jug_mingle.core.measuring.saying import Saying
-from jug_mingle.core.optics.film import R_infinity, R_seen
 from jug_mingle.core.pieces.addresses import ZONES
 from jug_mingle.core.plan.conditions import open_under, wait_under
 from jug_mingle.core.plan.dangers import CAUTIONS
@@ -33,7 +32,7 @@ from jug_mingle.services.mixes import get_mix
 from jug_mingle.services.pieces import piece_of, piece_rows
 from jug_mingle.services.plan_money import Money, amount_words, bought_words
 from jug_mingle.services.plan_progress import took_words
-from jug_mingle.services.plan_view import Drying, titles, view_of
+from jug_mingle.services.plan_view import Drying, laid_R, titles, view_of
 from jug_mingle.services.plan_work import work_of
 from jug_mingle.services.plans import PlanNow
 from jug_mingle.services.settings import settings_of
@@ -47,7 +46,7 @@ def plan_out(session: Session, context: Context, job_id: int, one: PlanNow, ligh
     for slot in one.slots:
         if slot.step:
             starts.setdefault(slot.step, one.calendar.at(slot.start))
-    hexes = _hexes(one, light)
+    hexes = {key: hex_of(R, light) for key, R in laid_R(one).items()}
     said = partial(step_out, session, one, starts=starts, hexes=hexes, unit=unit)
     rows = piece_rows(session, job_id)
     return schemas.PlanOut(
@@ -84,20 +83,6 @@ def plan_out(session: Session, context: Context, job_id: int, one: PlanNow, ligh
 
 def _technique(step: Step | None) -> CardOut | None:
     return CardOut.model_validate(CARDS[step.card]) if step is not None and step.card in CARDS else None
-
-
-def _hexes(one: PlanNow, light: Light) -> dict[str, str]:
-    """Return how what each step lays looks, by the step's key."""
-    works, found = {work.number: work for work in one.works}, {}
-    for step in one.steps.steps:
-        work = works.get(step.piece)
-        if work is None or not 0 <= step.layer < len(work.finish.layers):
-            continue
-        films = work.finish.layers[step.layer].films
-        if films and work.finish.layers[step.layer].of.has("colours", "accent", "opaque"):
-            film = films[0]
-            found[step.key] = hex_of(R_seen(R_infinity(K=film.optics.K, S=film.optics.S), film.veil), light)
-    return found
 
 
 def step_out(
