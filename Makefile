@@ -69,6 +69,7 @@ format: build/develop.stamp build/npm-develop.stamp
 shots: build/develop.stamp build/web.stamp
 	@scripts/install_browser
 	@PYTHONPATH=. $(PY) scripts/take_screenshots.py
+	@PYTHONPATH=. $(PY) scripts/take_film.py
 
 bench: build/bench.stamp build/web.stamp
 	@scripts/install_browser

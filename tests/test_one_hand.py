@@ -4,10 +4,13 @@ import re
 import unittest
 from pathlib import Path
 
+from PIL import Image
+
 from jug_mingle.core.pieces import FORMS
 from jug_mingle.core.practice.techniques import CARDS
 
-WEB = Path(__file__).parents[1] / "web"
+ROOT = Path(__file__).parents[1]
+WEB = ROOT / "web"
 SIGNS = WEB / "src" / "signs"
 SCALED = re.compile(
     r"(?<![-\w])(font-size|border(?:-[a-z]+)*-radius|(?:row-|column-)?gap|padding(?:-[a-z]+)?|"
@@ -73,3 +76,16 @@ class SignsTest(unittest.TestCase):
     def test_no_common_set(self) -> None:
         """No package of signs is asked for: the trade has its own."""
         self.assertNotRegex((WEB / "package.json").read_text(), r"icon|lucide")
+
+
+class PicturesTest(unittest.TestCase):
+    def test_moving_picture(self) -> None:
+        """The main job as a moving picture of less than 3 MB, and fewer than 20 of the places, all named."""
+        film = ROOT / "docs" / "main-job.webp"
+        self.assertLess(film.stat().st_size, 3_000_000)
+        with Image.open(film) as picture:
+            self.assertGreater(picture.n_frames, 10)  # type: ignore[attr-defined]
+        shots = list((ROOT / "docs" / "screenshots").iterdir())
+        self.assertLess(len(shots), 20)
+        readme = (ROOT / "README.md").read_text()
+        self.assertEqual([path.name for path in shots if f"docs/screenshots/{path.name}" not in readme], [])

@@ -4,10 +4,7 @@ import Components from 'unplugin-vue-components/vite'
 import { defineConfig } from 'vite'
 
 export default defineConfig({
-  plugins: [
-    vue(),
-    Components({ resolvers: [BootstrapVueNextResolver()], dts: false, dirs: [] }),
-  ],
+  plugins: [vue(), Components({ resolvers: [BootstrapVueNextResolver()], dts: false, dirs: [] })],
   // Bootstrap 5 is written with @import; its warnings are not ours to mend.
   css: { preprocessorOptions: { scss: { quietDeps: true, silenceDeprecations: ['import'] } } },
   build: { outDir: '../jug_mingle/web_dist', emptyOutDir: true, chunkSizeWarningLimit: 600 },

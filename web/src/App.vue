@@ -7,6 +7,7 @@ import { isAway } from './api/reach'
 import { unloaded } from './router'
 import AwayBanner from './shared/AwayBanner.vue'
 import ErrorLine from './shared/ErrorLine.vue'
+import InkSign from './shared/InkSign.vue'
 import JobMenu from './shared/JobMenu.vue'
 import JugShelf from './shared/JugShelf.vue'
 import { jugsShown } from './shared/jugsShown'
@@ -42,7 +43,7 @@ useShelfAhead()
 const route = useRoute()
 const narrow = useNarrow()
 const WITHOUT_JUGS = ['shelf', 'plan', 'jobs', 'settings']
-const withJugs = computed(() => !WITHOUT_JUGS.includes(String(route.name)))
+const withJugs = computed(() => !narrow.value && !WITHOUT_JUGS.includes(String(route.name)))
 
 const main = ref<HTMLElement>()
 const title = computed(
@@ -119,7 +120,7 @@ useKeys((event) => {
         ><InkSign name="settings"
       /></RouterLink>
     </header>
-    <PlacesRail :narrow="narrow" />
+    <PlacesRail :narrow="narrow" :drawer="!withJugs" />
     <main id="main" ref="main" tabindex="-1" :aria-label="title">
       <div v-if="unloaded" class="unloaded">
         <h1>This place could not be loaded.</h1>
@@ -137,7 +138,7 @@ useKeys((event) => {
       </div>
       <RouterView v-else :key="taken" />
     </main>
-    <JugShelf v-if="withJugs || narrow" :narrow="narrow" />
+    <JugShelf :drawer="!withJugs" />
     <NoticeBar />
   </div>
 </template>
@@ -222,9 +223,8 @@ main:focus {
     color: var(--ink);
   }
 
-  .settings svg {
-    width: 22px;
-    height: 22px;
+  .settings .sign {
+    font-size: var(--type-lead);
   }
 
   main {

@@ -104,7 +104,7 @@ def _step(
     tool = {"brush": "brush", "roller": "roller", "spray": "spray gun", "rag": "rags"}[way]
     open_time = min((h.open_time for _, h in one.facts.contents if h.open_time is not None), default=None)
     laid = patterned(layer, unit, work.count, workshop.schools)
-    said = _words(layer, open_time, unit, open_under(workshop.air))
+    said = _words(layer, open_time, unit, coat, open_under(workshop.air))
     minutes = laid.minutes if laid else laid_minutes(layer.kind, way, unit.area, unit.parts)
     return step_of(
         work, layer.kind, unit, f"{title}, {unit.title}", more=f"{mark_of(work, one.place)}.{coat}",
@@ -118,8 +118,17 @@ def _step(
     )  # fmt: skip
 
 
-def _words(layer: Layer, open_time: float | None, unit: Unit, heat: Changed) -> str:
+def _on_cloth(unit: Unit) -> bool:
+    """Whether what is laid goes into cloth, which takes it while it is damp."""
+    return unit.ground.adhesion == "wet"
+
+
+def _words(layer: Layer, open_time: float | None, unit: Unit, coat: int, heat: Changed) -> str:
     said = []
+    if _on_cloth(unit) and coat == 1 and layer.of.has("hides"):
+        said.append(
+            "Mist the cloth, so that it goes in. A pattern that still shows is no fault: three coats are usual."
+        )
     if layer.kind == "stain" and layer.dwell <= ATTENDED:
         said.append(f"On, {time_words(layer.dwell) if layer.dwell >= 1 else '30 s'}, and wiped off along the grain.")
     if layer.water:
@@ -202,7 +211,8 @@ def _dries(course: Course, work: PieceWork, unit: Unit, at: int, coat: int, work
     after = one if coat < one.layer.coats else unit.laid[at + 1] if at + 1 < len(unit.laid) else None
     full = after is one or (after is not None and after.layer.kind not in _GOES_ON_DRY)
     dry = max((h.dry for _, h in one.facts.contents if h.dry is not None), default=None)
-    minutes = one.facts.recoat if full or dry is None else dry
+    soaked = _on_cloth(unit) and after is one and dry is not None
+    minutes = dry if soaked else one.facts.recoat if full or dry is None else dry
     if after is not None and after.layer.kind == "metallic" and one.layer.kind == "sealer":
         minutes = NIGHT
     felt = minutes is None
@@ -211,6 +221,8 @@ def _dries(course: Course, work: PieceWork, unit: Unit, at: int, coat: int, work
     changed = wait_under(workshop.air, wax=wax, water=one.facts.base == "water", thin=one.layer.of.has("thin"))
     least = changed.of(BY_TOUCH if minutes is None else minutes) + (0 if laid is None else laid.waits)
     why = "No figure is usual: an hour, by touch." if felt else f"{time_words(float(minutes or 0))} is usual of it."
+    if soaked:
+        why = "Cloth takes the next coat while it is slightly damp, by feel."
     course.then(where, least, words=f"{one.layer.of.title.lower()} dries", why=" ".join([why, *changed.why]), felt=felt)
     last = coat == one.layer.coats
     over = [x.layer.kind for x in unit.laid[at + 1 :]]

@@ -198,11 +198,12 @@ def surfaced(course: Course, work: PieceWork, unit: Unit, workshop: Workshop, *,
     elif way in ("scuff", "smooth"):
         wet = " Wet, with a pad: no dry dust, as lead was found." if lead else ""
         grit = "220" if way == "smooth" else "150"
+        gently = " Gently: the skin of a board is thin." if unit.ground.wood in ("fibreboard", "plywood") else ""
         course.add(
             step_of(
                 work, "scuff" if way == "scuff" else "smooth", unit,
                 f"{'Scuff' if way == 'scuff' else 'Smooth'} the {unit.title}",
-                words=f"{grit} along the grain, until nothing shines.{wet}", why=why, school=school,
+                words=f"{grit} along the grain, until nothing shines.{gently}{wet}", why=why, school=school,
                 uses=((f"grit_{grit}", max(1.0, unit.area)),), ready=(f"{grit} paper", "a block"), more="first",
             ),
             where,

@@ -114,6 +114,20 @@ class SequencesTest(unittest.TestCase):
         guests = [one for one in found.milestones if one.words == "guests on it"]
         self.assertGreaterEqual(guests[0].after, 7 * 1440)
 
+    def test_cloth(self) -> None:
+        """J035, J045, V030, V031: three coats, misted; the next while the last is slightly damp, not when it is dry."""
+        layers = (layer("paint", "chalk_paint", coats=3),)
+        cloth, wood = (steps(work("chair", *layers, ground=key)) for key in ("patterned_cloth", "oak"))
+        first = next(step for step in cloth.steps if step.act == "paint")
+        self.assertIn("three coats are usual", first.words)
+        self.assertIn("Mist the cloth", first.words)
+        part = first.part
+
+        def least(found: Steps) -> int:
+            return sum(wait.least for wait in waits(found, part, of={"paint"}))
+
+        self.assertLess(least(cloth), least(wood))
+
     def test_stripped_and_stained_top(self) -> None:
         """Stripper an hour, scrape, spirits, a night, 120 to 220 with pencil, dust, stain, a night, one coat."""
         found = steps(

@@ -54,6 +54,13 @@ class RulesTest(unittest.TestCase):
         for school in ("sand", "strip"):
             self.assertEqual(self.treated("sound_varnish", stain, schools={"removal": school}), school)
 
+    def test_pressed_board_is_sanded_gently(self) -> None:
+        """J013: its skin is thin; wood is not told of it."""
+        for ground, said in (("fibreboard", True), ("oak", False)):
+            found = steps_of([work("box", PAINT, ground=ground)], Workshop())
+            words = " ".join(step.words for step in found.steps if step.act in ("smooth", "scuff"))
+            self.assertEqual("Gently" in words, said, ground)
+
     def test_primers(self) -> None:
         for ground, paint, schools, kind in (
             ("laminate", "chalk_paint", {}, "bonding_primer"), ("sound_varnish", "milk_paint", {}, "primer"),

@@ -1,14 +1,12 @@
 """Values of common practice by their ids, against the facts, the rules and the texts of the program.
 
-None of them is read from the facts themselves. What is not asserted here or elsewhere stands in `homes.csv`, with the
-issue that is its home, or the reason why it is none of the program's.
+None of them is read from the facts themselves. Where each fact is answered, and what holds it, stands in docs/trade.md.
 """
 
-import csv
 import re
 import unittest
 from pathlib import Path
-from typing import Final
+from typing import ClassVar, Final
 
 from jug_mingle.core.finishes import KINDS
 from jug_mingle.core.finishes.settings import COATS, DWELL
@@ -22,7 +20,7 @@ from jug_mingle.core.practice.techniques import CARDS
 from jug_mingle.core.recipes.preparation_table import PREPARATIONS
 
 TESTS: Final = Path(__file__).parents[2]
-COUNTS: Final = {"J": 82, "D": 38, "H": 25, "V": 227}
+COUNTS: Final = {"J": 82, "D": 38, "H": 25, "V": 227, "W": 37}
 
 
 class FactsTest(unittest.TestCase):
@@ -160,21 +158,41 @@ class PiecesTest(unittest.TestCase):
         self.assertEqual(sum(kind == "leaf" for kind in usual_piece("table", leaves=2).parts.values()), 2)
 
 
-class EveryIdTest(unittest.TestCase):
+class EveryFactTest(unittest.TestCase):
+    """docs/trade.md says of each fact where the program answers it and what holds it there, or why it does not."""
+
+    ROWS: ClassVar = re.findall(
+        r"^\| ([JDHVW]\d{3}) \| (.+) \| (.+) \| (.+) \|$", (TESTS.parent / "docs" / "trade.md").read_text("utf-8"), re.M
+    )
+
     def test_none_is_forgotten(self) -> None:
-        """Each id is named in a test, or has its home in the list; none is in both."""
+        """Each fact has one row and says something; none is open."""
+        every = [f"{letter}{n:03d}" for letter, most in COUNTS.items() for n in range(1, most + 1)]
+        self.assertEqual([row[0] for row in self.ROWS], every)
+        for fact, says, where, _ in self.ROWS:
+            with self.subTest(fact):
+                self.assertGreater(len(says), 8)
+                self.assertNotRegex(where, r"\bissue\b|\?\?")
+
+    def test_what_holds_it_is_there(self) -> None:
+        """A fact that is answered names a test that is there; one that is not gives its reason."""
+        for fact, _, where, held in self.ROWS:
+            with self.subTest(fact):
+                if where.startswith("not answered: "):
+                    self.assertEqual(held, "–")
+                    self.assertGreater(len(where), 40)
+                else:
+                    self.assertTrue((TESTS.parent / held.strip("`")).is_file(), held)
+
+    def test_what_a_test_names_is_answered(self) -> None:
+        """No test is of a fact that is said not to be answered."""
         named = set().union(*(ids_in(path.read_text(encoding="utf-8")) for path in TESTS.rglob("test_*.py")))
-        with (Path(__file__).parent / "homes.csv").open(encoding="utf-8") as file:
-            listed = {one: row["home"] for row in csv.DictReader(file) for one in ids_in(row["ids"])}
-        every = {f"{letter}{n:03d}" for letter, most in COUNTS.items() for n in range(1, most + 1)}
-        self.assertEqual(sorted(every - named - set(listed)), [])
-        self.assertEqual(sorted(set(listed) & named), [])
-        self.assertTrue(all(re.match(r"issue \d+|none", home) for home in listed.values()))
+        self.assertEqual([row[0] for row in self.ROWS if row[2].startswith("not answered") and row[0] in named], [])
 
 
 def ids_in(text: str) -> set[str]:
     """Return the ids in a text: single ones, and all from the first to the last of a range."""
-    found = set(re.findall(r"\b[JDHV]\d{3}\b", text))
-    for letter, first, last in re.findall(r"\b([JDHV])(\d{3}) to [JDHV](\d{3})\b", text):
+    found = set(re.findall(r"\b[JDHVW]\d{3}\b", text))
+    for letter, first, last in re.findall(r"\b([JDHVW])(\d{3}) to [JDHVW](\d{3})\b", text):
         found |= {f"{letter}{n:03d}" for n in range(int(first), int(last) + 1)}
     return found

@@ -63,6 +63,12 @@ const words = (one: { client: string; room: string }) => [one.client, one.room].
   max-width: min(46vw, 460px);
 }
 
+@media (min-width: 861px) {
+  .jobs {
+    flex-shrink: 0;
+  }
+}
+
 .jobs :deep(.toggle) {
   display: flex;
   align-items: baseline;

@@ -4,8 +4,8 @@ import { jugsShown } from './jugsShown'
 import JugList from './JugList.vue'
 import { useJob } from './useJob'
 
-/** Where the jugs of the job stand: at the right of a wide window, in a drawer of a narrow one. */
-const { narrow } = defineProps<{ narrow: boolean }>()
+/** Where the jugs of the job stand: at the right of the work, or, where that needs the room, in a drawer there. */
+const { drawer } = defineProps<{ drawer: boolean }>()
 const { job } = useJob()
 useEscape(() => {
   const was = jugsShown.value
@@ -15,7 +15,7 @@ useEscape(() => {
 </script>
 
 <template>
-  <BOffcanvas v-if="narrow" id="jugs" v-model="jugsShown" placement="end" lazy>
+  <BOffcanvas v-if="drawer" id="jugs" v-model="jugsShown" placement="end" lazy>
     <template #header="{ hide }">
       <h2 id="jugs-offcanvas-label" class="offcanvas-title">Jugs of {{ job?.name ?? 'this job' }}</h2>
       <BCloseButton class="ms-auto" aria-label="Close the jugs" @click="hide()" />

@@ -7,8 +7,8 @@ import { jugsShown } from './jugsShown'
 import { places } from './places'
 import { useJob } from './useJob'
 
-/** The places in the order of the work; in a narrow window the jugs, too, which have no room of their own there. */
-const { narrow } = defineProps<{ narrow: boolean }>()
+/** The places in the order of the work; and the jugs, where they have no room of their own beside the work. */
+const { narrow, drawer } = defineProps<{ narrow: boolean; drawer: boolean }>()
 const { id, job } = useJob()
 const router = useRouter()
 /** In a narrow window the settings stand in the menu of the jobs. */
@@ -28,7 +28,7 @@ function to(name: string) {
       {{ place.title }}
     </RouterLink>
     <BButton
-      v-if="narrow"
+      v-if="drawer"
       variant="plain"
       class="jugs"
       aria-haspopup="dialog"
@@ -66,10 +66,16 @@ a,
 }
 
 a.shelf {
+  order: 2;
   margin-top: auto;
 }
 
+a.settings {
+  order: 3;
+}
+
 .jugs {
+  order: 1;
   border: 0;
   padding: 0;
   background: none;
@@ -84,7 +90,7 @@ a.shelf {
 .many {
   position: absolute;
   top: 4px;
-  right: 2px;
+  right: 16px;
   min-width: 20px;
   padding: 1px var(--space-xs);
   border-radius: var(--round-m);
@@ -139,12 +145,18 @@ a.router-link-active::before {
     font-size: var(--type-tiny);
   }
 
-  a.shelf {
+  a.shelf,
+  .jugs {
+    order: 0;
     margin: 0;
   }
 
   kbd {
     display: none;
+  }
+
+  .many {
+    right: 2px;
   }
 
   a.router-link-active::before {

@@ -146,11 +146,13 @@ function remove(timer: Timer) {
 </template>
 
 <style scoped>
+/* Where the strip is short of room, what a timer is called gives way before what the job is called. */
 .timers {
   display: flex;
+  flex-shrink: 100;
   gap: var(--space-s);
   min-width: 0;
-  margin: 0 var(--space-m) 0 auto;
+  margin: 0 0 0 auto;
   padding: 0;
   list-style: none;
   font-size: var(--type-small);
@@ -206,6 +208,7 @@ li > span {
 }
 
 .rest {
+  flex: none;
   border: 0;
   background: none;
 }

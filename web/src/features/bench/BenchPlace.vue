@@ -19,7 +19,14 @@ import { sayAmount } from '../../shared/say/amounts'
 
 const route = useRoute()
 const router = useRouter()
-const id = computed(() => Number(route.params.batch))
+/** The batch of the address, as long as that is the bench's: what is asked as one leaves is asked of it, too. */
+const id = ref(Number(route.params.batch))
+watch(
+  () => route.params.batch,
+  (batch) => {
+    if (batch) id.value = Number(batch)
+  },
+)
 const bench = useBatchOnBench(id)
 const { data: batch, error } = bench
 const scale = useScale()

@@ -109,7 +109,7 @@ const believe = () =>
         <BButton :variant="comparing ? 'outline-secondary' : 'primary'" @click="paint">{{
           batch.dry_at ? 'Painted another strip' : 'The strip is painted'
         }}</BButton>
-        <BButton variant="outline-secondary" @click="finish">Finish as it is</BButton>
+        <BButton variant="outline-secondary" :disabled="busy !== ''" @click="finish">Finish as it is</BButton>
       </div>
       <BFormCheckbox v-if="left > 0 || !batch.dry_at" v-model="anyway">it is dry already</BFormCheckbox>
       <div v-if="comparing" class="sheet">

@@ -108,7 +108,7 @@ const hint = computed(() =>
 .place {
   height: 100%;
   display: grid;
-  grid-template: auto auto minmax(0, 1fr) auto / minmax(0, 1fr) var(--side);
+  grid-template: auto auto minmax(0, 1fr) auto / minmax(0, 1fr) calc(var(--side) - 48px);
   gap: var(--space-m) var(--space-l);
 }
 

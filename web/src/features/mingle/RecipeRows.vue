@@ -66,6 +66,12 @@ label:has(:focus-visible) {
   outline-offset: -4px;
 }
 
+@media (forced-colors: active) {
+  label.chosen {
+    border-left: var(--line-heavy) solid Highlight;
+  }
+}
+
 @media (max-width: 1100px) {
   label {
     max-height: none;

@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { computed, ref, watch } from 'vue'
+import { useElementHover, useFocusWithin } from '@vueuse/core'
+import { computed, ref, shallowRef, useTemplateRef, watch } from 'vue'
 
 import { preferences } from '../../shared/preferences'
 import { readNumber } from '../../shared/say/number'
@@ -12,7 +13,17 @@ import type { Plan, PlanActs, Step } from './usePlan'
 /** What to do now: what to have ready, the amount, the picture of the faces, the caution that bites. */
 const { plan, acts, jobId } = defineProps<{ plan: Plan; acts: PlanActs; jobId: number }>()
 const emit = defineEmits<{ why: [step: Step]; wrong: [step: Step] }>()
-const step = computed(() => plan.now ?? undefined)
+/**
+ * The step that is shown. While a better plan is looked for another one may come first: under a hand that is on its
+ * way to “Done” it stays as long as it can be done.
+ */
+const card = useTemplateRef('card')
+const [pointed, { focused }] = [useElementHover(card), useFocusWithin(card)]
+const step = shallowRef(plan.now ?? undefined)
+watch([() => plan, pointed, focused], () => {
+  const same = plan.steps.find((one) => one.key === step.value?.key && !one.done && !one.skipped)
+  step.value = (plan.bettering && (pointed.value || focused.value) ? same : undefined) ?? plan.now ?? undefined
+})
 const asking = ref(false)
 const minutes = ref('')
 watch(
@@ -51,7 +62,7 @@ useKeys((event) => {
 </script>
 
 <template>
-  <section class="now" aria-labelledby="now-title">
+  <section ref="card" class="now" aria-labelledby="now-title">
     <img v-if="step && step.faces.length > 0" :src="picture" :alt="`${step.piece_name}: where it is done`" />
     <div class="says">
       <template v-if="step">

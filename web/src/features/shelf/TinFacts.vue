@@ -48,13 +48,15 @@ async function set(fact: Fact, value: string | null) {
     wrong.value = wordsOf(problem, 'It could not be changed.')
   }
 }
+/** Where a reason is said: at the first of what it is the reason of. */
+const saidAt = (why: string) => tin.facts.findIndex((fact) => !fact.own && fact.why === why)
 </script>
 
 <template>
   <section aria-labelledby="facts-title">
     <h2 id="facts-title">How it is handled</h2>
     <dl>
-      <div v-for="fact in tin.facts" :key="fact.name">
+      <div v-for="(fact, at) in tin.facts" :key="fact.name">
         <dt>{{ fact.title }}</dt>
         <dd>
           <form v-if="editing === fact.name" @submit.prevent="set(fact, text)">
@@ -73,7 +75,7 @@ async function set(fact: Fact, value: string | null) {
             <b>{{ said(fact, fact.value) ?? 'no usual figure: what does the label say?' }}</b>
             {{ fact.value === null ? '' : unitOf(fact) }}
           </BButton>
-          <small v-if="!fact.own" class="soft">{{ fact.why }}</small>
+          <small v-if="!fact.own" class="soft">{{ saidAt(fact.why) === at ? fact.why : '' }}</small>
           <small v-else>
             by its label<template v-if="fact.usual !== null">; usual {{ said(fact, fact.usual) }}</template>
             <BButton variant="plain" class="again" @click="set(fact, null)">Back to the usual figure</BButton>

@@ -94,7 +94,9 @@ async function add() {
         </li>
       </ol>
       <p v-if="wrong" class="wrong" role="alert">{{ wrong }}</p>
-      <BButton variant="primary" :disabled="tins.length === 0" @click="add">{{ tins.length > 0 ? `Put ${tins.length} on the shelf` : 'Put them on the shelf' }}</BButton>
+      <BButton variant="primary" :disabled="tins.length === 0" @click="add">{{
+        tins.length > 0 ? `Put ${tins.length} on the shelf` : 'Put them on the shelf'
+      }}</BButton>
     </template>
   </div>
 </template>
