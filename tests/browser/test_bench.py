@@ -1,6 +1,6 @@
 """The bench in a real browser: by keyboard, with the scale and its faults, with a reload in the middle, to a rescue."""
 
-from playwright.sync_api import expect
+from playwright.sync_api import Page, expect
 
 from tests.browser.support import REFUSED
 from tests.browser.test_first_journey import PHONE, BrowserCase
@@ -118,6 +118,16 @@ class BenchTest(BrowserCase):
             page.goto(address)
             expect(page.get_by_text("tap anywhere, or Space")).to_be_visible()
             self.accessible(page)
+            self.readable_from_afar(page)
+
+    def readable_from_afar(self, page: Page) -> None:
+        """Words on the bench have the contrast of WCAG 2.2 AAA (1.4.6), in the light and in the dark."""
+        asked = {"runOnly": ["color-contrast-enhanced"], "rules": {"color-contrast-enhanced": {"enabled": True}}}
+        for scheme in ("light", "dark"):
+            page.emulate_media(color_scheme=scheme)  # type: ignore[arg-type]
+            found = page.evaluate("asked => axe.run(asked)", asked)
+            self.assertGreater(len(found["passes"]), 0)
+            self.assertEqual([node["html"][:120] for one in found["violations"] for node in one["nodes"]], [])
 
 
 class MingleTest(BrowserCase):

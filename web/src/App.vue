@@ -122,17 +122,20 @@ useKeys((event) => {
     </header>
     <PlacesRail :narrow="narrow" :drawer="!withJugs" />
     <main id="main" ref="main" tabindex="-1" :aria-label="title">
-      <div v-if="unloaded" class="unloaded">
+      <div v-if="unloaded" class="nothing-yet">
+        <InkSign name="spilt" />
         <h1>This place could not be loaded.</h1>
         <p>The program did not send it.</p>
         <BButton variant="primary" @click="again">Try again</BButton>
       </div>
-      <div v-else-if="lost && open" class="unloaded">
+      <div v-else-if="lost && open" class="nothing-yet">
+        <InkSign name="spilt" />
         <h1>There is no job {{ lost }} here.</h1>
         <p>It was removed, or never was. What was removed is in the bin, in Settings.</p>
         <RouterLink :to="{ name: 'jobs' }" class="btn btn-primary">Look at all jobs</RouterLink>
       </div>
-      <div v-else-if="error && !job && open" class="unloaded">
+      <div v-else-if="error && !job && open" class="nothing-yet">
+        <InkSign name="spilt" />
         <h1>{{ isAway ? 'This job is shown as soon as the program answers.' : 'This job cannot be shown.' }}</h1>
         <ErrorLine :error="error" />
       </div>
@@ -167,13 +170,6 @@ header {
 .brand {
   width: var(--rail);
   text-align: center;
-}
-
-.unloaded {
-  display: grid;
-  gap: var(--space-m);
-  justify-items: start;
-  padding: 8vh 4vw;
 }
 
 main {

@@ -4,6 +4,7 @@ import { useRoute, useRouter } from 'vue-router'
 
 import type { Colour } from '../../api/client'
 import PhotoCatch from '../../shared/colour/PhotoCatch.vue'
+import InkSign from '../../shared/InkSign.vue'
 import ThingSource from '../../shared/colour/ThingSource.vue'
 import { useLook } from '../../shared/colour/useLook'
 import { useJob } from '../../shared/useJob'
@@ -76,6 +77,7 @@ const hint = computed(() =>
       <PhotoCatch v-if="photo && from === 'photo'" v-model:colour="colour" :photo="photo" :faults="chip?.faults" />
       <SchemePanel v-else-if="photo && id !== undefined" v-model:colour="colour" :photo="photo" :job-id="id" />
       <div v-else class="mat none">
+        <InkSign name="catch" />
         <p>
           Add a photo of what you want to match: a jug, a fabric, a finished piece. A sheet of white paper in it helps.
         </p>

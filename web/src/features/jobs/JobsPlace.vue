@@ -2,6 +2,7 @@
 import { computed, nextTick, onMounted, ref, useTemplateRef } from 'vue'
 
 import ErrorLine from '../../shared/ErrorLine.vue'
+import InkSign from '../../shared/InkSign.vue'
 import JobDetails from '../../shared/JobDetails.vue'
 import { useNarrow } from '../../shared/useNarrow'
 import { type Job, useJobs } from '../../shared/useJob'
@@ -96,10 +97,13 @@ function first() {
     </div>
     <ErrorLine v-if="error" :error="error" />
     <p v-else-if="!known" role="status">Opening the jobs…</p>
-    <p v-else-if="jobs.length === 0" class="empty">
-      There is no job yet. Begin one: it holds the pieces that you paint, their colours and jugs, the plan, and what you
-      want to remember.
-    </p>
+    <div v-else-if="jobs.length === 0" class="nothing-yet">
+      <InkSign name="piece" />
+      <p>
+        There is no job yet. Begin one: it holds the pieces that you paint, their colours and jugs, the plan, and what
+        you want to remember.
+      </p>
+    </div>
     <p v-else-if="shown.length === 0" class="soft" role="status">No job is like that. Look among all of them?</p>
     <p v-else class="visually-hidden" role="status">{{ shown.length === 1 ? 'one job' : `${shown.length} jobs` }}</p>
     <ul ref="list" class="list">
@@ -167,11 +171,6 @@ function first() {
 
 p {
   margin: 0;
-}
-
-.empty {
-  max-width: 60ch;
-  font-size: var(--type-lead);
 }
 
 .list {

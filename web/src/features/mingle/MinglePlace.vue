@@ -22,6 +22,7 @@ import { useRecipes } from './useRecipes'
 import ExplanationPanel from './ExplanationPanel.vue'
 import WorkLine from '../../shared/WorkLine.vue'
 import WishBar from './WishBar.vue'
+import InkSign from '../../shared/InkSign.vue'
 import FindSelect from '../../shared/FindSelect.vue'
 
 const { id, job } = useJob()
@@ -177,6 +178,7 @@ function keepChosen() {
   </div>
   <p v-else-if="!job" role="status">Opening the job…</p>
   <div v-else class="nothing-yet">
+    <InkSign name="mingle" />
     <h1>What do I pour?</h1>
     <p>First catch the colour you want, from a photo. Then its recipes stand here.</p>
     <RouterLink :to="{ name: 'catch' }" class="btn btn-primary">Catch a colour</RouterLink>

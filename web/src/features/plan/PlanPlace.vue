@@ -2,6 +2,7 @@
 import { computed, ref, watch } from 'vue'
 
 import ErrorLine from '../../shared/ErrorLine.vue'
+import InkSign from '../../shared/InkSign.vue'
 import FoldOut from '../../shared/FoldOut.vue'
 import { useJob } from '../../shared/useJob'
 import AirPanel from './AirPanel.vue'
@@ -78,10 +79,11 @@ function wentWrong(key: string) {
     <ErrorLine v-if="error && !plan" :error="error" />
     <p v-else-if="!plan" role="status">Opening the plan…</p>
     <template v-if="plan && id !== undefined">
-      <p v-if="plan.steps.length === 0" class="empty">
-        A plan begins with a piece.
-        <RouterLink :to="{ name: 'piece' }">Add one in Piece</RouterLink>, then dress it in Try on.
-      </p>
+      <div v-if="plan.steps.length === 0" class="nothing-yet">
+        <InkSign name="plan" />
+        <p>A plan begins with a piece. Dress it in Try on, and what is to do stands here.</p>
+        <RouterLink :to="{ name: 'piece' }" class="btn btn-primary">Choose a piece</RouterLink>
+      </div>
       <section v-else-if="!plan.hours" class="card" aria-labelledby="ask-hours">
         <h2 id="ask-hours">When have you time?</h2>
         <p>
@@ -215,13 +217,8 @@ function wentWrong(key: string) {
   margin-left: auto;
 }
 
-.hint,
-.empty {
+.hint {
   margin: 0;
-}
-
-.empty {
-  font-size: var(--type-lead);
 }
 
 .more {

@@ -3,6 +3,7 @@ import { computed, nextTick, ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 
 import ErrorLine from '../../shared/ErrorLine.vue'
+import InkSign from '../../shared/InkSign.vue'
 import { useEscape } from '../../shared/useEscape'
 import { useFamilies, useShelf } from '../../shared/useShelf'
 import FoldNarrow from '../../shared/FoldNarrow.vue'
@@ -88,16 +89,19 @@ useEscape(() => {
         <BButton v-if="any" variant="plain" class="all" @click="clear">show all</BButton>
       </div>
       <ErrorLine v-if="error" :error="error" />
-      <p v-if="data?.length === 0" class="empty">
-        The shelf is empty. What stands on yours? One photo of the dried lids is the quickest way; their names alone
-        will do to begin with.
+      <div v-if="data?.length === 0" class="nothing-yet">
+        <InkSign name="shelf" />
+        <p>
+          The shelf is empty. What stands on yours? One photo of the dried lids is the quickest way; their names alone
+          will do to begin with.
+        </p>
         <span class="acts">
           <BButton variant="primary" @click="open({ do: 'photo' })">One photo of the lids</BButton>
           <BButton variant="outline-secondary" @click="open({ do: 'names' })">Their names</BButton>
           <BButton variant="outline-secondary" @click="open({ do: 'table' })">A table</BButton>
           <BButton variant="outline-secondary" @click="open({ do: 'add' })">One tin</BButton>
         </span>
-      </p>
+      </div>
       <p v-else-if="!data && !error" role="status">Opening the shelf…</p>
       <p v-else-if="data && found.length === 0" class="empty">No tin is like that.</p>
       <section v-for="group in groups" :key="group.title">

@@ -73,7 +73,7 @@ function keys(event: KeyboardEvent, at: number) {
         @blur="emit('peek', undefined)"
         @keydown="keys($event, ofTop(n))"
       >
-        <span class="dots" aria-hidden="true">
+        <span class="film" aria-hidden="true">
           <i
             v-for="colour in layers[ofTop(n)]?.colours ?? []"
             :key="colour"
@@ -101,30 +101,37 @@ function keys(event: KeyboardEvent, at: number) {
         only
       </BButton>
     </li>
-    <li class="ground">the bare piece</li>
+    <li class="ground"><span class="film wood" aria-hidden="true" />the bare piece</li>
   </ol>
 </template>
 
 <style scoped>
+/* A section through the finish: its films lie on one another, the piece below them. */
 ol {
   list-style: none;
   margin: 0;
   padding: 0;
   display: grid;
-  gap: var(--space-xs);
+  min-height: max-content;
+  border-radius: var(--round-m);
+  background: var(--sheet);
+  overflow: hidden;
 }
 
 li {
   display: flex;
   gap: var(--space-xs);
-  align-items: center;
-  border-radius: var(--round-m);
-  background: var(--sheet);
+  align-items: stretch;
+  border-bottom: var(--line-thin) solid var(--line);
   cursor: grab;
 }
 
 li.on {
-  box-shadow: inset 0 0 0 2px var(--ink);
+  box-shadow: inset calc(-1 * var(--line-heavy)) 0 0 var(--ink);
+}
+
+li.on .name {
+  font-weight: 700;
 }
 
 li.off .name {
@@ -132,10 +139,16 @@ li.off .name {
   color: var(--soft);
 }
 
+li.off .film {
+  opacity: 0.3;
+}
+
 .ground {
-  padding: var(--space-s) var(--space-m);
+  gap: var(--space-m);
+  align-items: center;
+  min-height: 36px;
+  border: 0;
   color: var(--soft);
-  background: none;
   cursor: default;
 }
 
@@ -150,31 +163,28 @@ button {
   flex: 1;
   text-align: left;
   display: flex;
-  gap: var(--space-s);
+  gap: var(--space-m);
   align-items: center;
-  padding: 0 var(--space-m);
-  border-radius: var(--round-m);
+  align-self: stretch;
+  padding: 0;
 }
 
-.dots {
+/* What has no colour of its own is seen through. */
+.film {
+  align-self: stretch;
   display: flex;
+  flex: none;
+  width: 56px;
+  background: repeating-linear-gradient(135deg, var(--line) 0 1px, transparent 1px 6px);
 }
 
-.dots i {
-  width: 16px;
-  height: 22px;
+.film i {
+  flex: 1;
 }
 
-.dots i:first-child {
-  border-radius: var(--round-s) 0 0 var(--round-s);
-}
-
-.dots i:last-child {
-  border-radius: 0 var(--round-s) var(--round-s) 0;
-}
-
-.dots i:only-child {
-  border-radius: var(--round-s);
+.wood {
+  min-height: 36px;
+  background: repeating-linear-gradient(176deg, #b98a58 0 5px, #a87a4a 5px 7px, #c39562 7px 12px);
 }
 
 .small {
@@ -182,7 +192,6 @@ button {
   padding: 0 var(--space-s);
   font-size: var(--type-tiny);
   color: var(--soft);
-  border-radius: var(--round-s);
 }
 
 .small.bold,

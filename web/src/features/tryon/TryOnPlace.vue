@@ -2,6 +2,7 @@
 import { computed, ref, useTemplateRef, watch } from 'vue'
 
 import PickOne from '../../shared/PickOne.vue'
+import InkSign from '../../shared/InkSign.vue'
 import PieceChoice from '../../shared/PieceChoice.vue'
 import { opens } from '../../shared/pieceParts'
 import { useUndoKeys } from '../../shared/useUndoKeys'
@@ -65,6 +66,7 @@ useUndoKeys(wear)
 
 <template>
   <div v-if="job && !piece" class="nothing-yet">
+    <InkSign name="try-on" />
     <h1>How will it look?</h1>
     <p>First say what you are painting. Then its looks can be tried here.</p>
     <RouterLink :to="{ name: 'piece' }" class="btn btn-primary">Choose a piece</RouterLink>
