@@ -74,11 +74,9 @@ def button(page: Page | Locator, name: str) -> Locator:
     return page.get_by_role("button", name=name, exact=True).last
 
 
-def photo_to_card(walker: Walker) -> str:
-    """From a photo on the disk to the address of the printed recipe card."""
+def catch_from_photo(walker: Walker) -> None:
+    """Take a photo from the disk, show what is white in it and the colour wanted, and keep that."""
     page = walker.page
-    page.goto("/1/catch")
-    walker.started = time.perf_counter()
     walker.presses += 1  # the file field, then the photo in the machine's own dialog
     page.set_input_files("#photo-file", {"name": "a.png", "mimeType": "image/png", "buffer": photo(size=(400, 300))})
     expect(page.get_by_role("button", name="a.png")).to_have_attribute("aria-pressed", "true")
@@ -87,6 +85,35 @@ def photo_to_card(walker: Walker) -> str:
     expect(page.get_by_text("Now tap the colour you want")).to_be_visible()
     walker.point(stage, 0.8, 0.5)
     walker.press(button(page, "Keep this colour"))
+
+
+def type_colour(walker: Walker, text: str) -> None:
+    """Type a colour where one is asked for; who typed the last one is offered to type at once."""
+    way = button(walker.page, "Type it")
+    if way.get_attribute("aria-pressed") != "true":
+        walker.press(way)
+    walker.type(walker.page.get_by_label("Hex, RGB or Lab"), text)
+
+
+def add_tin(walker: Walker, name: str, colour: str) -> None:
+    """Put a tin on the shelf by its name and its typed colour; one is on the shelf's page."""
+    page = walker.page
+    expect(page.get_by_role("heading", level=1)).to_be_visible()
+    add = page.get_by_role("button", name="Add a tin", exact=True)
+    walker.press(add.or_(page.get_by_role("button", name="One tin", exact=True)).last)
+    walker.type(page.get_by_label("Its name"), name)
+    type_colour(walker, colour)
+    expect(page.locator("[data-any-colour]")).to_be_visible()
+    walker.press(button(page, "Put it on the shelf"))
+    expect(page.locator("aside").get_by_label("Name", exact=True)).to_have_value(name)
+
+
+def photo_to_card(walker: Walker) -> str:
+    """From a photo on the disk to the address of the printed recipe card."""
+    page = walker.page
+    page.goto("/1/catch")
+    walker.started = time.perf_counter()
+    catch_from_photo(walker)
     walker.press(page.get_by_role("status").get_by_role("button", name="Mix it"))
     walker.press(button(page, "Keep as a jug"))
     lead = page.get_by_role("status").get_by_role("button", name="Print its card")
@@ -105,17 +132,10 @@ def first_piece_to_first_jug(walker: Walker) -> None:
     walker.press(button(page, "Chest of drawers"))
     for name, colour in (("White", "#f2f0ea"), ("Blue", "#33517e")):
         walker.press(page.get_by_role("link", name="Shelf"))
-        walker.press(button(page, "Add a tin") if page.locator("[data-tin]").count() else button(page, "One tin"))
-        walker.type(page.get_by_label("Its name"), name)
-        walker.press(button(page, "Type it"))
-        walker.type(page.get_by_label("Hex, RGB or Lab"), colour)
-        expect(page.locator("[data-any-colour]")).to_be_visible()
-        walker.press(button(page, "Put it on the shelf"))
-        expect(page.locator("aside").get_by_label("Name", exact=True)).to_have_value(name)
+        add_tin(walker, name, colour)
     walker.press(page.get_by_role("link", name="Catch"))
     walker.press(button(page, "Without a photo"))
-    walker.press(button(page, "Type it"))
-    walker.type(page.get_by_label("Hex, RGB or Lab"), "#8fa3b8")
+    type_colour(walker, "#8fa3b8")
     walker.press(button(page, "Keep this colour"))
     walker.press(page.get_by_role("status").get_by_role("button", name="Mix it"))
     walker.press(button(page, "Keep as a jug"))

@@ -124,7 +124,7 @@ class BenchTest(BrowserCase):
         """Words on the bench have the contrast of WCAG 2.2 AAA (1.4.6), in the light and in the dark."""
         asked = {"runOnly": ["color-contrast-enhanced"], "rules": {"color-contrast-enhanced": {"enabled": True}}}
         for scheme in ("light", "dark"):
-            page.emulate_media(color_scheme=scheme)  # type: ignore[arg-type]
+            page.emulate_media(color_scheme=scheme)
             found = page.evaluate("asked => axe.run(asked)", asked)
             self.assertGreater(len(found["passes"]), 0)
             self.assertEqual([node["html"][:120] for one in found["violations"] for node in one["nodes"]], [])

@@ -12,8 +12,7 @@ from playwright.sync_api import Error, Locator, ViewportSize, expect
 from jug_mingle.core.finishes.layer import Layer
 from jug_mingle.core.pieces import FORMS
 from jug_mingle.core.plan.survey import Survey
-from tests.api.support import photo
-from tests.browser.journeys import Walker, button
+from tests.browser.journeys import Walker, add_tin, button, catch_from_photo, type_colour
 
 SIZES: Final = (
     ("mouse", ViewportSize(width=1280, height=800)),
@@ -115,26 +114,10 @@ def from_nothing(walk: Walk) -> None:
         for name, colour in (
             ("White", "#f2f0ea"), ("Blue", "#33517e"), ("Ochre", "#b8893c"), ("Red", "#8e3b34"), ("Black", "#3a3a3c"),
         ):  # fmt: skip
-            expect(page.get_by_role("heading", level=1)).to_be_visible()
-            add = page.get_by_role("button", name="Add a tin", exact=True)
-            walker.press(add.or_(page.get_by_role("button", name="One tin", exact=True)).last)
-            walker.type(page.get_by_label("Its name"), name)
-            walker.press(button(page, "Type it"))
-            walker.type(page.get_by_label("Hex, RGB or Lab"), colour)
-            expect(page.locator("[data-any-colour]")).to_be_visible()
-            walker.press(button(page, "Put it on the shelf"))
-            expect(page.locator("aside").get_by_label("Name", exact=True)).to_have_value(name)
+            add_tin(walker, name, colour)
     with walk.stretch("a cloth's colour"):
         walk.to("Catch")
-        walker.presses += 1  # the photo in the machine's own dialog
-        cloth = {"name": "cloth.png", "mimeType": "image/png", "buffer": photo(size=(400, 300))}
-        page.set_input_files("#photo-file", cloth)  # type: ignore[arg-type]
-        expect(page.get_by_role("button", name="cloth.png")).to_have_attribute("aria-pressed", "true")
-        stage = page.get_by_role("application")
-        walker.point(stage, 0.2, 0.5)
-        expect(page.get_by_text("Now tap the colour you want")).to_be_visible()
-        walker.point(stage, 0.8, 0.5)
-        walker.press(button(page, "Keep this colour"))
+        catch_from_photo(walker)
         expect(page.get_by_role("status").get_by_role("button", name="Mix it")).to_be_visible()
     with walk.stretch("a recipe"):
         walker.press(page.get_by_role("status").get_by_role("button", name="Mix it"))
@@ -152,9 +135,8 @@ def from_nothing(walk: Walk) -> None:
     with walk.stretch("a dried strip compared"):
         walker.press(button(page, "The strip is painted"))
         walker.press(page.get_by_label("it is dry already"))
-        walker.press(button(page, "Type it"))
         hex_ = page.request.get("/api/jobs/1").json()["mixes"][-1]["recipe"]["hex"]
-        walker.type(page.get_by_label("Hex, RGB or Lab"), hex_)
+        type_colour(walker, hex_)
         walker.press(button(page, "Compare it"))
         walker.press(page.locator(".stage").get_by_role("button", name=re.compile("^(Done|Finish as it is)$")).last)
         expect(page.get_by_role("navigation", name="Places")).to_be_visible()

@@ -15,6 +15,7 @@ import PourNow from './PourNow.vue'
 import StripStage from './StripStage.vue'
 import { useBatchOnBench } from './useBatchOnBench'
 import { useScale } from './useScale'
+import InkSign from '../../shared/InkSign.vue'
 import { sayAmount } from '../../shared/say/amounts'
 
 const route = useRoute()
@@ -139,7 +140,7 @@ function leave() {
       <TimersStrip />
       <div class="tools">
         <JugChoice v-if="batch && next" :batch="batch" :change="bench.change" />
-        <label
+        <label v-if="batch"
           >in
           <UnitChoice aria-label="Unit" />
         </label>
@@ -150,11 +151,18 @@ function leave() {
           @click="turnScale"
           >{{ scale.on.value ? 'Without the scale' : 'With the scale' }}</BButton
         >
-        <BButton variant="outline-secondary" :disabled="made.length === 0 || busy" @click="undo">Undo</BButton>
-        <BButton variant="outline-secondary" @click="leave">Pause</BButton>
+        <template v-if="batch">
+          <BButton variant="outline-secondary" :disabled="made.length === 0 || busy" @click="undo">Undo</BButton>
+          <BButton variant="outline-secondary" @click="leave">Pause</BButton>
+        </template>
       </div>
     </header>
     <ErrorLine v-if="error" :error="error" class="bad" />
+    <div v-if="error && !batch" class="nothing-yet">
+      <InkSign name="jugs" />
+      <p>The jugs that you kept stand beside your recipes.</p>
+      <RouterLink :to="{ name: 'mingle' }" class="btn btn-primary">Back to Mingle</RouterLink>
+    </div>
     <p v-if="wrong" class="bad" role="alert">{{ wrong }}</p>
     <p v-if="batch?.words" class="note" role="status">{{ batch.words }}</p>
 

@@ -1,3 +1,8 @@
+<script lang="ts">
+/** The way that was taken last, in this window: who types one colour types the next. */
+let last = ''
+</script>
+
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
 
@@ -20,7 +25,7 @@ const titles: Record<string, string> = {
   file: 'A file',
   others: 'A tin or another colour',
 }
-const way = ref(only[0] ?? 'typed')
+const way = ref(only.includes(last) ? last : (only[0] ?? 'typed'))
 const text = ref('')
 
 const picked = ref('#8a8a8a')
@@ -29,7 +34,8 @@ function pick(hex: string) {
   colour.value = { source: 'text', text: hex }
 }
 
-watch(way, () => {
+watch(way, (now) => {
+  last = now
   colour.value = undefined
 })
 
