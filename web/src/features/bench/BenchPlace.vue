@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useWakeLock } from '@vueuse/core'
-import { computed, onMounted, ref, useTemplateRef, watch } from 'vue'
+import { computed, onMounted, ref, useTemplateRef, watch, watchEffect } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 
 import { wordsOf } from '../../api/reach'
@@ -12,22 +12,19 @@ import { useKeys } from '../../shared/useKeys'
 import JugChoice from './JugChoice.vue'
 import MishapList from '../../shared/MishapList.vue'
 import PourNow from './PourNow.vue'
+import NoBatch from './NoBatch.vue'
 import StripStage from './StripStage.vue'
 import { useBatchOnBench } from './useBatchOnBench'
 import { useScale } from './useScale'
-import InkSign from '../../shared/InkSign.vue'
 import { sayAmount } from '../../shared/say/amounts'
 
 const route = useRoute()
 const router = useRouter()
 /** The batch of the address, as long as that is the bench's: what is asked as one leaves is asked of it, too. */
-const id = ref(Number(route.params.batch))
-watch(
-  () => route.params.batch,
-  (batch) => {
-    if (batch) id.value = Number(batch)
-  },
-)
+const id = ref(0)
+watchEffect(() => {
+  if (route.params.batch) id.value = Number(route.params.batch)
+})
 const bench = useBatchOnBench(id)
 const { data: batch, error } = bench
 const scale = useScale()
@@ -158,11 +155,7 @@ function leave() {
       </div>
     </header>
     <ErrorLine v-if="error" :error="error" class="bad" />
-    <div v-if="error && !batch" class="nothing-yet">
-      <InkSign name="jugs" />
-      <p>The jugs that you kept stand beside your recipes.</p>
-      <RouterLink :to="{ name: 'mingle' }" class="btn btn-primary">Back to Mingle</RouterLink>
-    </div>
+    <NoBatch v-if="error && !batch" />
     <p v-if="wrong" class="bad" role="alert">{{ wrong }}</p>
     <p v-if="batch?.words" class="note" role="status">{{ batch.words }}</p>
 
