@@ -101,7 +101,14 @@ const box = computed(() => (made.value ? boxOf(made.value) : ''))
       </p>
       <template v-else>
         <div class="two">
-          <img v-if="shown" :src="pictureOf(shown, 320)" :alt="shown.name" />
+          <!-- Its room is kept before it is there: what is pressed below it does not move away. -->
+          <img
+            v-if="shown"
+            :src="pictureOf(shown, 320)"
+            :alt="shown.name"
+            :width="shown.width"
+            :height="shown.height"
+          />
           <svg v-if="made?.path" :viewBox="box" role="img" :aria-label="`${made.title}, as it is cut`">
             <path :d="made.path" />
             <line
@@ -195,10 +202,15 @@ const box = computed(() => (made.value ? boxOf(made.value) : ''))
 
 .two img,
 .two svg {
-  max-width: 300px;
-  max-height: 240px;
+  height: 240px;
   background: #eee;
   border-radius: var(--round-m);
+}
+
+.two img {
+  width: auto;
+  max-width: 100%;
+  object-fit: contain;
 }
 
 .two svg {
