@@ -50,7 +50,6 @@ def _walked(browser: Browser, walked: Callable[[Walk], None], hand: str, size: d
                 walked(walk)
             except (AssertionError, Error) as problem:
                 print(problem, file=sys.stderr)
-                walk.walker.page.screenshot(path=Path(tempfile.gettempdir()) / "missing.png")
             walk.walker.page.context.close()
     name = f"{size['width']} {hand}"
     rows: list[list[object]] = [

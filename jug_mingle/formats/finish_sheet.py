@@ -10,7 +10,7 @@ from reportlab.lib.utils import ImageReader
 from reportlab.pdfgen.canvas import Canvas
 
 from jug_mingle.formats.images import Pixels
-from jug_mingle.formats.print_sheet import fitted, paragraph, room_for_notes, sheet, swatch, text
+from jug_mingle.formats.print_sheet import fitted, paragraph, room_for_notes, sheet, swatch, text, whole
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -70,7 +70,7 @@ def _draw(canvas: Canvas, piece: PieceSheet) -> None:
         text(canvas, 48, y - 1, f"{number}  {line.title}", size=11, bold=True)
         low = y - 6
         if line.amounts:
-            text(canvas, 48, low, fitted(line.amounts, width=100, size=10, bold=True), size=10, bold=True)
+            whole(canvas, 48, low, line.amounts, width=100, bold=True)
             low -= 4.8
         low = paragraph(canvas, 48, low, line.how, width=100, size=9)
         wait = paragraph(canvas, 152, y - 1, line.wait, width=40, size=9)

@@ -6,8 +6,7 @@ from dataclasses import dataclass
 from reportlab.lib.units import mm
 from reportlab.pdfgen.canvas import Canvas
 
-from jug_mingle.formats.print_fonts import width_of
-from jug_mingle.formats.print_sheet import fitted, paragraph, room_for_notes, sheet, swatch, text
+from jug_mingle.formats.print_sheet import fitted, paragraph, room_for_notes, sheet, swatch, text, whole
 
 RGB = tuple[float, float, float]
 
@@ -72,21 +71,18 @@ def plan_sheet(title: str, said: Sequence[str], days: Sequence[PlanDay], *, pape
                 text(canvas, 27, y, line.when, size=9.5)
                 if line.sRGB:
                     swatch(canvas, 39, y - 1.0, line.sRGB, width=10, height=4.2)
-                _whole(canvas, 52, y, line.amounts, width=46, size=9.5)
-                text(canvas, 100, y, fitted(line.title, width=45, size=9.5), size=9.5)
-                text(canvas, 147, y, fitted(line.piece, width=30, size=9.5), size=9.5)
+                left = 52.0
+                if line.amounts:
+                    whole(canvas, left, y, line.amounts, width=40, size=9.5, bold=True)
+                    left = 94.0
+                whole(canvas, left, y, line.title, width=146 - left, size=9.5)
+                text(canvas, 148, y, fitted(line.piece, width=29, size=9.5), size=9.5)
                 text(canvas, 179, y, line.long, size=9.5)
                 y -= 6
             y -= 5
         room_for_notes(canvas, 20, top=y, foot=16, width=170)
 
     return sheet(title, draw, paper=paper)
-
-
-def _whole(canvas: Canvas, x: float, y: float, words: str, *, width: float, size: float) -> None:
-    """Write amounts whole, smaller where they are long: half an amount would be a wrong one."""
-    size *= min(1.0, width * mm / max(1.0, width_of(words, size, bold=True)))
-    text(canvas, x, y, words, size=size, bold=True)
 
 
 def step_cards(title: str, cards: Sequence[StepCard], *, paper: str = "A4") -> bytes:
@@ -112,7 +108,7 @@ def _card(canvas: Canvas, card: StepCard, y: float) -> None:
     text(canvas, 20, y - 6, fitted(f"{card.piece} · {card.when}", width=width, size=10), size=10)
     at = y - 13
     if card.amounts:
-        _whole(canvas, 20, at, card.amounts, width=width, size=13.0)
+        whole(canvas, 20, at, card.amounts, width=width, size=13.0, bold=True)
         at -= 6.5
     for words, size in ((card.ready, 11.0), (card.how, 11.0), (card.after, 10.0), (card.why, 9.0)):
         if words and at > y - 46:

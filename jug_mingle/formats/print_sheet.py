@@ -91,6 +91,14 @@ def fitted(words: str, *, width: float, size: float, bold: bool = False) -> str:
     return f"{words.rstrip()}…"
 
 
+def whole(
+    canvas: Canvas, x: float, y: float, words: str, *, width: float, size: float = 10.0, bold: bool = False
+) -> None:
+    """Write words whole into a width, smaller where they are long: half an amount would be a wrong one. [mm, points]"""
+    size *= min(1.0, width * mm / max(1.0, width_of(words, size, bold=bold)))
+    text(canvas, x, y, words, size=size, bold=bold)
+
+
 def spread(levels: Sequence[float], gap: float, *, low: float) -> list[float]:
     """Return where to write of each level, at least `gap` apart and not below `low`, as near to it as that allows."""
     places = [0.0] * len(levels)

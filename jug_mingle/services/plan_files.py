@@ -120,7 +120,7 @@ def sheet_of(name: str, view: View, money: Money, settings: Settings = _USUAL) -
 def _to_buy(money: Money, saying: Saying) -> list[PlanLine]:
     return [
         PlanLine(
-            when="", title=f"{line.title}, {amount_words(line, line.needed, saying)} needed",
+            when="", title=line.title, amounts=f"{amount_words(line, line.needed, saying)} needed",
             piece=bought_words(line, saying),
             long="" if line.cash is None else saying.money(line.cash),
         )

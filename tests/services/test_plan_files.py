@@ -40,6 +40,18 @@ class FilesTest(PlanCase):
             text = "\n".join(page.extract_text() for page in PdfReader(io.BytesIO(data)).pages)
             self.assertIn(words, text)
 
+    def test_no_amount_and_no_step_is_cut(self) -> None:
+        """Half an amount on paper would be a wrong one: all is set smaller where it is long."""
+        view, money = view_of(self.one()), money_of(self.session, self.job.id, self.one())
+        pages = PdfReader(io.BytesIO(plan_files.sheet_of("Stand", view, money))).pages
+        text = "\n".join(page.extract_text() for page in pages)
+        for line in [*money.pots, *money.goods]:
+            if line.buy:
+                self.assertIn(f"{line.title}", text)
+        for step in self.one().steps.steps:
+            self.assertIn(step.title, text)
+        self.assertGreaterEqual(text.count(" needed"), sum(bool(one.buy) for one in [*money.pots, *money.goods]))
+
     def test_tables(self) -> None:
         view = view_of(self.one())
         rows = list(csv.DictReader(io.StringIO(plan_files.csv_of(view).decode())))

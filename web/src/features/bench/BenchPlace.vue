@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { useWakeLock } from '@vueuse/core'
-import { computed, onMounted, ref, useTemplateRef, watch, watchEffect } from 'vue'
-import { useRoute, useRouter } from 'vue-router'
+import { computed, onMounted, ref, useTemplateRef, watch } from 'vue'
+import { useRouter } from 'vue-router'
 
 import { wordsOf } from '../../api/reach'
 import ErrorLine from '../../shared/ErrorLine.vue'
@@ -14,18 +14,12 @@ import MishapList from '../../shared/MishapList.vue'
 import PourNow from './PourNow.vue'
 import NoBatch from './NoBatch.vue'
 import StripStage from './StripStage.vue'
-import { useBatchOnBench } from './useBatchOnBench'
+import { useBatchInAddress, useBatchOnBench } from './useBatchOnBench'
 import { useScale } from './useScale'
 import { sayAmount } from '../../shared/say/amounts'
 
-const route = useRoute()
 const router = useRouter()
-/** The batch of the address, as long as that is the bench's: what is asked as one leaves is asked of it, too. */
-const id = ref(0)
-watchEffect(() => {
-  if (route.params.batch) id.value = Number(route.params.batch)
-})
-const bench = useBatchOnBench(id)
+const bench = useBatchOnBench(useBatchInAddress())
 const { data: batch, error } = bench
 const scale = useScale()
 const devices = useDevices()

@@ -1,9 +1,20 @@
 import { keepPreviousData, useQuery, useQueryClient } from '@tanstack/vue-query'
-import { computed, type MaybeRefOrGetter, toValue } from 'vue'
+import { computed, type MaybeRefOrGetter, ref, toValue, watchEffect } from 'vue'
+import { useRoute } from 'vue-router'
 
 import { api, type Colour, type Schemas, unwrap } from '../../api/client'
 import { preferences } from '../../shared/preferences'
 import { useShelfChanged } from '../../shared/useShelf'
+
+/** The batch of the address, as long as that is the bench's: what is asked as one leaves is asked of it, too. */
+export function useBatchInAddress() {
+  const route = useRoute()
+  const id = ref(0)
+  watchEffect(() => {
+    if (route.params.batch) id.value = Number(route.params.batch)
+  })
+  return id
+}
 
 /** A batch on the bench: every pour is written when it is made, and can be taken back. */
 export function useBatchOnBench(batchId: MaybeRefOrGetter<number>) {
