@@ -15,7 +15,7 @@ from sqlalchemy import inspect
 from jug_mingle.documents.plan import AddedStepIn
 from jug_mingle.errors import JugMingleError, UnfitError
 from jug_mingle.formats.archive_file import ArchiveList, read_archive
-from jug_mingle.services import archives, bin, bring_back, demo_job, jobs, looks, photos, plan_asks, plans
+from jug_mingle.services import archives, bin, bring_back, demo_job, jobs, looks, motifs, photos, plan_asks, plans
 from jug_mingle.services.archives import archive, read_back
 from jug_mingle.services.entries import add_entry
 from jug_mingle.services.materials import add_material
@@ -140,6 +140,19 @@ class JobTest(ArchiveCase):
             jobs.remove_job(session, number)
             bin.remove_for_good(session, "job", number)
         self.assertEqual(rows(self.data), before)
+
+    def test_archive_of_a_release(self) -> None:
+        """A job that was archived by an earlier release comes in with all that was worked on it."""
+        database = self.opened(self.base / "new")
+        for file in sorted(FOLDERS.glob("*/archive.zip")):
+            with self.subTest(file.parent.name), read_back(file, self.base) as found:
+                (number,) = bring_back.import_jobs(found, database, self.base / "new", [1])
+                with database.read() as session:
+                    plan = plans.plan_now(session, number)
+                    self.assertGreater(len(plan.done), 5)
+                    self.assertEqual(plan.works[0].survey.of_face("top").treatment, "sand")
+                    self.assertIn("With a jug", [look.name for look in looks.look_rows(session, number)])
+                    self.assertEqual([one.name for one in motifs.motif_rows(session, number)], ["Jug, cut"])
 
     def test_into_another_program(self) -> None:
         """Elsewhere it stands as it stood here: the same rows under numbers of its own, with the tins it needs."""
