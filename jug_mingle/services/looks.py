@@ -41,6 +41,7 @@ def save_look(
     session: Session, job_id: int, *, name: str, layers: Sequence[LayerIn], look_id: int | None = None
 ) -> LookRow:
     """Keep a look, new or changed; UnfitError when a colour of it is missing or of another job."""
+    get_job(session, job_id)
     resolved(session, job_id, layers)
     row = LookRow(job_id=job_id, name=name, layers=[], removed=None) if look_id is None else get_look(session, look_id)
     if row.job_id != job_id:

@@ -14,7 +14,7 @@ from jug_mingle.core.finishes import Below
 from jug_mingle.core.finishes.bare_ground import below_of
 from jug_mingle.core.optics.grounds import Ground, ground, measured_ground
 from jug_mingle.core.pieces import FORMS, Piece, Samples, draw, usual_piece
-from jug_mingle.core.pieces.addresses import zone_of
+from jug_mingle.core.pieces.addresses import NOWHERE, zone_of
 from jug_mingle.documents.strict import row_number
 from jug_mingle.errors import NotFoundError, UnfitError
 from jug_mingle.services.jobs import get_job
@@ -131,7 +131,7 @@ def _piece_of(spec: str) -> Piece:
 def check_names(piece: Piece, names: Iterable[str]) -> None:
     """Raise UnfitError where a piece has no face that answers to a name."""
     for name in names:
-        if name not in piece.names and name.partition("/")[0] not in piece.gone:
+        if name != NOWHERE and name not in piece.names and name.partition("/")[0] not in piece.gone:
             has = ", ".join([*piece.parts, *zones_of(piece)])
             raise UnfitError(f"the piece has no face called {name!r}; it has {has}")
 

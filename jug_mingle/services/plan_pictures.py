@@ -9,6 +9,7 @@ from sqlalchemy.orm import Session
 from jug_mingle.core.colour.spectra import Light
 from jug_mingle.core.finishes.picture import Picture, render
 from jug_mingle.core.finishes.stack import Finish
+from jug_mingle.errors import UnfitError
 from jug_mingle.services.pieces import drawn, get_piece
 from jug_mingle.services.plan_asks import step_in
 from jug_mingle.services.plans import plan_now
@@ -21,7 +22,9 @@ def picture_of_step(session: Session, job_id: int, key: str, *, light: Light, wi
     """Return the picture (high, wide, 3) of a step; UnfitError where the plan has none of that key."""
     one = plan_now(session, job_id)
     step = step_in(one, key)
-    work = next(work for work in one.works if work.number == step.piece)
+    work = next((work for work in one.works if work.number == step.piece), None)
+    if work is None:
+        raise UnfitError("this step is for all pieces: it is not seen on one")
     layers = work.finish.layers[: step.layer + 1] if step.layer >= 0 else ()
     if layers:
         layers = (*layers[:-1], replace(layers[-1], coats=max(1, step.coat)))

@@ -26,6 +26,9 @@ from jug_mingle.services.plan_work import Other, conditions_of, works_of, worksh
 from jug_mingle.store.database import Database
 from jug_mingle.store.models import JobRow, PlanRow, StepDoneRow, now
 
+_NAMED: Final = 3
+"""So many steps are named where a plan says what changed."""
+
 _INDOORS: Final = 18.0
 """A workshop in which somebody works is hardly colder, whatever it is outside; assumed, until somebody types. [°C]"""
 
@@ -46,18 +49,20 @@ class PlanNow:
     refused: tuple[str, ...] = ()
     fingerprint: str = ""
     moment: datetime = field(default_factory=now)
+    followed: Mapping[str, Any] | None = None
+    """What is laid into hours as it stands now, where what was kept is not that any more."""
 
     @property
     def kept(self) -> Mapping[str, Any]:
-        """What was last laid into hours; nothing where nothing was."""
-        return (self.row.laid if self.row is not None else None) or {}
+        """What is laid into hours; nothing where nothing is."""
+        return self.followed or (self.row.laid if self.row is not None else None) or {}
 
     @property
     def stale(self) -> bool:
-        """Whether what was laid is not what would be laid now: something changed, or its time has passed."""
-        if self.kept.get("of") != self.fingerprint:
+        """Whether what was kept is not what would be laid now: something changed, or its time has passed."""
+        if ((self.row.laid if self.row is not None else None) or {}).get("of") != self.fingerprint:
             return True
-        return any(
+        return self.followed is not None or any(
             slot.end < self.calendar.minute(self.moment) and slot.step
             for slot in self.slots
             if slot.step not in self.done
@@ -65,9 +70,12 @@ class PlanNow:
 
     @property
     def slots(self) -> list[Slot]:
-        """The hours that steps were laid into, as minutes of the plan."""
+        """The hours that steps are laid into, as minutes of the plan; a step that is gone since has none."""
+        kits = {step.kit for step in self.steps.steps}
         found = []
         for one in self.kept.get("slots", ()):
+            if one["step"] not in self.steps.by_key if one["step"] else one["kit"] not in kits:
+                continue
             start, end = (self.calendar.minute(datetime.fromisoformat(one[key])) for key in ("start", "end"))
             found.append(Slot(**{**one, "start": start, "end": end}))
         return found
@@ -238,23 +246,60 @@ def _due(one: PlanNow) -> int | None:
     return one.calendar.minute(one.due) if one.due is not None else None
 
 
-def make(session: Session, job_id: int, *, forecast: Sequence[Air] = (), moment: datetime | None = None) -> PlanRow:
+def make(
+    session: Session, job_id: int, *, forecast: Sequence[Air] = (), moment: datetime | None = None, anew: bool = False
+) -> PlanRow:
     """Lay a job's steps into the hours there are, at once, and keep that; what moves is as little as may be.
 
-    What was laid stays where nothing has changed.
+    What was laid stays where nothing has changed; `anew` lays all of it as if nothing had been laid before.
     """
     row = begun_plan(session, job_id)
+    if anew:
+        row.laid = None
     one = plan_now(session, job_id, forecast=forecast, moment=moment)
     if one.stale:
         ready = prepared(session, one, forecast=forecast)
-        _keep(row, one, ready, ready.first)
+        row.laid = _laid(one, ready, ready.first)
         session.flush()
     return row
 
 
-def _keep(row: PlanRow, one: PlanNow, ready: Ready, schedule: Schedule | None) -> None:
+def plan_followed(session: Session, job_id: int, *, forecast: Sequence[Air] = ()) -> PlanNow:
+    """Return a job's plan as it stands now, laid into the hours there are even where something changed since it was
+    kept: whoever only reads sees the same that is kept next."""
+    one = plan_now(session, job_id, forecast=forecast)
+    if one.row is None or one.row.laid is None or one.hours is None or not one.stale:
+        return one
+    ready = prepared(session, one, forecast=forecast)
+    return replace(one, followed=_laid(one, ready, ready.first))
+
+
+def _changed_words(one: PlanNow) -> str:
+    """Return which steps came and went since a plan was laid; the same is said until something is done after it."""
+    before: Mapping[str, str] = one.kept.get("steps", {})
+    if not before:
+        return ""
+    asks = one.row.asks if one.row is not None else {}
+    asked = {*one.done, *asks.get("dropped", ()), *(added["key"] for added in asks.get("added", ()))}
+    came = [step.title for step in one.steps.steps if step.key not in before and step.key not in asked]
+    went = [title for key, title in before.items() if key not in one.steps.by_key and key not in asked]
+    if not came and not went:
+        made = one.kept.get("made")
+        done_since = made and any(row.ended > datetime.fromisoformat(made) for row in one.done.values())
+        return "" if done_since else str(one.kept.get("changed", ""))
+    said = [f"{word}: {_few(titles)}" for word, titles in (("gone", went), ("new", came)) if titles]
+    return f"It followed what you changed. {'; '.join(said).capitalize()}."
+
+
+def _few(titles: Sequence[str]) -> str:
+    """Return a few titles, and how many more there are."""
+    shown = ", ".join(f"“{title}”" for title in titles[:_NAMED])
+    return shown if len(titles) <= _NAMED else f"{shown} and {len(titles) - _NAMED} more"
+
+
+def _laid(one: PlanNow, ready: Ready, schedule: Schedule | None) -> dict[str, Any]:
     slots = [] if schedule is None else ready.laid.slots(schedule)
-    row.laid = {
+    return {
         "slots": [
             {"key": s.key, "step": s.step, "part": s.part, "of": s.of, "kit": s.kit,
              "start": one.calendar.at(s.start).isoformat(), "end": one.calendar.at(s.end).isoformat()}
@@ -267,6 +312,8 @@ def _keep(row: PlanRow, one: PlanNow, ready: Ready, schedule: Schedule | None) -
         "hurry": schedule.hurry if schedule else 0, "made": now().isoformat(), "of": one.fingerprint,
         "closed": [[wait.before, wait.after, wait.closes] for wait in ready.laid.closed],
         "clashes": [{"words": c.words, "helps": c.helps, "steps": list(c.steps)} for c in ready.clashes],
+        "steps": {step.key: step.title for step in one.steps.steps if step.key not in one.done},
+        "changed": _changed_words(one),
     }  # fmt: skip
 
 
@@ -285,7 +332,7 @@ def better(database: Database, solver: PlanSolver, job_id: int, *, forecast: Seq
     with database.write.begin() as session:
         again = plan_now(session, job_id, forecast=forecast)
         if again.row is not None and again.fingerprint == one.fingerprint:
-            _keep(again.row, again, replace(ready, clashes=_still(one, ready, best)), best)
+            again.row.laid = _laid(again, replace(ready, clashes=_still(one, ready, best)), best)
 
 
 def _still(one: PlanNow, ready: Ready, best: Schedule) -> list[Clash]:

@@ -1,11 +1,12 @@
 """The whole path in a real browser: by mouse, by keyboard alone, on a phone, and after a restart."""
 
 import io
+import os
 import tempfile
 import unittest
 from collections.abc import Callable
 from pathlib import Path
-from typing import Any, ClassVar
+from typing import Any, ClassVar, Final
 
 import numpy as np
 from PIL import Image
@@ -27,6 +28,9 @@ from tests.browser.support import REFUSED, Server, chromium, launch
 from tests.soak import SOAK
 
 AXE = Path(__file__).parents[2] / "web" / "node_modules" / "axe-core" / "axe.min.js"
+PATIENCE: Final = 1000 * int(os.environ.get("PATIENCE", "60"))
+"""How long a step may take on a busy machine; who works on a test sets less. [ms]"""
+
 DESK, PHONE = ViewportSize(width=1280, height=800), ViewportSize(width=390, height=844)
 PLACES = (
     "piece",
@@ -56,7 +60,7 @@ class BrowserCase(unittest.TestCase):
 
     @classmethod
     def setUpClass(cls) -> None:
-        expect.set_options(timeout=40_000)
+        expect.set_options(timeout=PATIENCE * 2 / 3)
         cls.playwright = cls.enterClassContext(sync_playwright())
         cls.browser = launch(cls.playwright)
         cls.addClassCleanup(cls.browser.close)
@@ -73,7 +77,7 @@ class BrowserCase(unittest.TestCase):
         )
         self.addCleanup(context.close)
         page = context.new_page()
-        page.set_default_timeout(60_000)
+        page.set_default_timeout(PATIENCE)
         wrong: list[str] = []
         page.on("console", lambda said: wrong.append(said.text) if said.type == "error" else None)
         page.on("pageerror", lambda error: wrong.append(str(error)))

@@ -46,6 +46,48 @@ class PlanTest(BrowserCase):
         page.get_by_role("button", name="Undo").click()
         expect(self.shown(page)).to_have_text(now)
 
+    def test_every_answer_of_the_survey_is_kept(self) -> None:
+        """Several answers in one window, one after the other, are there after a reload; none folds the survey shut."""
+        page = self.page
+        self.plan()
+        fold = page.get_by_role("button", name="What is each piece now?")
+        if fold.get_attribute("aria-expanded") != "true":
+            fold.click()
+        page.get_by_role("button", name="Hall settle").click()
+        for answer in ("staples or tacks", "nails that stand out", "pet hair in its padding"):
+            page.get_by_label(answer).check()
+            page.wait_for_timeout(300)  # a hand is no faster
+        page.get_by_label("Its insides").select_option(label="feed bare wood with butter")
+        expect(page.get_by_text("in another window")).to_have_count(0)
+        expect(fold).to_have_attribute("aria-expanded", "true")
+        self.quiet()
+        page.reload()
+        expect(fold).to_be_visible()
+        if fold.get_attribute("aria-expanded") != "true":
+            fold.click()
+        page.get_by_role("button", name="Hall settle").click()
+        for answer in ("staples or tacks", "nails that stand out", "pet hair in its padding"):
+            expect(page.get_by_label(answer)).to_be_checked()
+        expect(page.get_by_label("Its insides")).to_have_value("feed")
+
+    def test_the_look_changes_after_the_plan_was_made(self) -> None:
+        """A layer that is removed in Try on leaves the plan, which says so, prints, and can be made anew."""
+        page = self.page
+        self.plan()
+        self.go("try-on")
+        layers = page.get_by_role("list", name="Layers, the topmost first")
+        before = layers.get_by_role("listitem").count()
+        page.get_by_role("button", name="Remove", exact=True).last.click()
+        expect(layers.get_by_role("listitem")).to_have_count(before - 1)
+        self.go("plan")
+        expect(page.get_by_role("button", name="Done", exact=True)).to_be_visible()
+        expect(page.get_by_text("It followed what you changed.")).to_be_visible()
+        for file in ("plan", "plan.ics", "plan.pdf", "plan.csv", "plan.json", "step-cards.pdf"):
+            self.assertEqual(page.request.get(f"/api/jobs/1/{file}").status, 200, file)
+        page.get_by_role("button", name="make it anew").click()
+        expect(page.get_by_text("It followed what you changed.")).to_have_count(0)
+        expect(page.get_by_role("button", name="Done", exact=True)).to_be_visible()
+
     def test_took_longer_tacky_and_wrong(self) -> None:
         page = self.page
         self.plan()

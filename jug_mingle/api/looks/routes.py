@@ -49,10 +49,13 @@ def preset(job_id: Id, key: str, session: ReadSession) -> list[LayerIn]:
 
 
 @router.post("/jobs/{job_id}/looks", status_code=201)
-def add_look(job_id: Id, body: LookIn, context: ContextNow) -> FinishOut:
-    """Keep a look."""
+def add_look(job_id: Id, body: LookIn, context: ContextNow, worn_by: Id | None = None) -> FinishOut:
+    """Keep a look, and dress a piece in it where one is named: both, or nothing."""
     with writing(context) as session:
-        return finish_out(looks.save_look(session, job_id, name=body.name, layers=body.layers))
+        row = looks.save_look(session, job_id, name=body.name, layers=body.layers)
+        if worn_by is not None:
+            looks.wear(session, worn_by, row.id)
+        return finish_out(row)
 
 
 @router.post("/jobs/{job_id}/looks/{look_id}/copy", status_code=201)

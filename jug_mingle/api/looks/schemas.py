@@ -90,4 +90,4 @@ class LookIn(StrictModel):
     """A look to keep."""
 
     name: Name
-    layers: Annotated[list[LayerIn], Field(min_length=1, max_length=24)]
+    layers: Annotated[list[LayerIn], Field(max_length=24)]

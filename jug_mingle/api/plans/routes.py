@@ -37,14 +37,14 @@ class Asking:
     light: str
     unit: str
 
-    def after(self, change: Callable[[Session], object]) -> schemas.PlanOut:
-        """Change something and lay the plan anew, in one go; then begin to better it."""
+    def after(self, change: Callable[[Session], object], *, anew: bool = False) -> schemas.PlanOut:
+        """Change something and lay the plan as it is then, in one go; then begin to better it."""
         context, forecast = self.context, self.context.forecasts.now()
         with context.database.write.begin() as session:
             change(session)
             timed = hours_kept(session) is not None
             if timed:
-                plans.make(session, self.job_id, forecast=forecast)
+                plans.make(session, self.job_id, forecast=forecast, anew=anew)
         if timed:
             context.bettering.begin(
                 self.job_id, lambda solver: plans.better(context.database, solver, self.job_id, forecast=forecast)
@@ -68,14 +68,15 @@ def get_plan(
 ) -> schemas.PlanOut:
     """Return a job's plan as it stands: what to do now, what dries meanwhile, the days."""
     get_job(session, job_id)
-    one = plans.plan_now(session, job_id, forecast=context.forecasts.now())
+    one = plans.plan_followed(session, job_id, forecast=context.forecasts.now())
     return serializers.plan_out(session, context, job_id, one, light_named(light), unit)
 
 
 @router.post("/jobs/{job_id}/plan")
-def make_plan(asked: AskingNow) -> schemas.PlanOut:
-    """Lay what is still to be done into the hours there are, at once; it is bettered in the background."""
-    return asked.after(lambda _session: None)
+def make_plan(asked: AskingNow, anew: bool = False) -> schemas.PlanOut:
+    """Lay what is still to be done into the hours there are, at once; it is bettered in the background. What moves is
+    as little as may be, unless it is asked for `anew`."""
+    return asked.after(lambda _session: None, anew=anew)
 
 
 @router.post("/jobs/{job_id}/plan/stop", status_code=204)
@@ -215,10 +216,12 @@ def get_surveys(job_id: Id, session: ReadSession) -> schemas.SurveysOut:
 
 
 @router.put("/pieces/{piece_id}/survey")
-def keep_survey(piece_id: Id, body: SurveyIn, context: ContextNow) -> SurveyIn:
-    """Keep what a piece is before anything is done."""
+def keep_survey(piece_id: Id, body: SurveyIn, context: ContextNow) -> schemas.SurveyKeptOut:
+    """Keep what a piece is before anything is done; answered with the version of the piece that has it."""
     with context.database.write.begin() as session:
-        return SurveyIn.model_validate(plan_work.keep_survey(session, piece_id, body).survey)
+        row = plan_work.keep_survey(session, piece_id, body)
+        session.flush()
+        return schemas.SurveyKeptOut(**SurveyIn.model_validate(row.survey).model_dump(), version=row.version)
 
 
 @router.get("/hours")
@@ -281,43 +284,43 @@ def get_money(job_id: Id, session: ReadSession, unit: UnitNow) -> schemas.MoneyO
 
 
 @router.get("/jobs/{job_id}/plan.ics", responses=gives("text/calendar"), response_class=Response)
-def plan_calendar(job_id: Id, session: ReadSession) -> Response:
+def plan_calendar(job_id: Id, session: ReadSession, context: ContextNow) -> Response:
     """Return a plan as an iCalendar file with alarms."""
     from jug_mingle.services import plan_files
 
     name = get_job(session, job_id).name
-    data = plan_files.calendar_of(name, view_of(plans.plan_now(session, job_id)))
+    data = plan_files.calendar_of(name, view_of(plans.plan_followed(session, job_id, forecast=context.forecasts.now())))
     return sent(data, "text/calendar", "plan.ics")
 
 
 @router.get("/jobs/{job_id}/plan.pdf", responses=PDF, response_class=Response)
-def plan_pdf(job_id: Id, session: ReadSession, anyway: Anyway = False) -> Response:
+def plan_pdf(job_id: Id, session: ReadSession, context: ContextNow, anyway: Anyway = False) -> Response:
     """Return a plan as a sheet to tick off."""
     from jug_mingle.services import plan_files
 
-    one = plans.plan_now(session, job_id)
+    one = plans.plan_followed(session, job_id, forecast=context.forecasts.now())
     name, money = get_job(session, job_id).name, money_of(session, job_id, one)
     make = partial(plan_files.sheet_of, name, view_of(one), money, settings_of(session))
     return printed(make, f"plan {name}", anyway=anyway)
 
 
 @router.get("/jobs/{job_id}/step-cards.pdf", responses=PDF, response_class=Response)
-def card_pdf(job_id: Id, session: ReadSession, anyway: Anyway = False) -> Response:
+def card_pdf(job_id: Id, session: ReadSession, context: ContextNow, anyway: Anyway = False) -> Response:
     """Return the steps still to be done as cards."""
     from jug_mingle.services import plan_files
 
-    one = plans.plan_now(session, job_id)
+    one = plans.plan_followed(session, job_id, forecast=context.forecasts.now())
     name = get_job(session, job_id).name
     make = partial(plan_files.cards_of, name, view_of(one), settings_of(session))
     return printed(make, f"step cards {name}", anyway=anyway)
 
 
 @router.get("/jobs/{job_id}/plan.csv", responses=gives("text/csv"), response_class=Response)
-def plan_csv(job_id: Id, session: ReadSession) -> Response:
+def plan_csv(job_id: Id, session: ReadSession, context: ContextNow) -> Response:
     """Return a plan as a table."""
     from jug_mingle.services import plan_files
 
-    return sent(plan_files.csv_of(view_of(plans.plan_now(session, job_id))), "text/csv", "plan.csv")
+    return sent(plan_files.csv_of(view_of(plans.plan_followed(session, job_id, forecast=context.forecasts.now()))), "text/csv", "plan.csv")
 
 
 @router.get("/jobs/{job_id}/shopping.csv", responses=gives("text/csv"), response_class=Response)
@@ -330,11 +333,11 @@ def shopping_csv(job_id: Id, session: ReadSession) -> Response:
 
 
 @router.get("/jobs/{job_id}/plan.json")
-def plan_json(job_id: Id, session: ReadSession) -> PlanFile:
+def plan_json(job_id: Id, session: ReadSession, context: ContextNow) -> PlanFile:
     """Return a plan as a file."""
     from jug_mingle.services import plan_files
 
-    return plan_files.file_of(get_job(session, job_id).name, view_of(plans.plan_now(session, job_id)))
+    return plan_files.file_of(get_job(session, job_id).name, view_of(plans.plan_followed(session, job_id, forecast=context.forecasts.now())))
 
 
 @router.post("/devices/weather", status_code=204)

@@ -34,6 +34,12 @@ class SurveyOut(BaseModel):
     parts: list[WordsOut] = Field(description="Names that something can be said of; the empty one is all the rest.")
 
 
+class SurveyKeptOut(SurveyIn):
+    """What a piece is before anything is done, as it is kept."""
+
+    version: int = Field(description="Of the piece, which its survey is part of.")
+
+
 class SurveysOut(BaseModel):
     """The surveys of a job's pieces, and the words that they are said in."""
 
@@ -166,6 +172,7 @@ class PlanOut(BaseModel):
     dropped: list[str]
     allowed: list[AllowedOut]
     clashes: list[ClashOut]
+    changed: str = Field(description="Which steps came and went since; said until something is done after it.")
     usable: datetime | None
     due: datetime | None
     begin_by: datetime | None = Field(description="When work may begin at the latest, where there is a date.")

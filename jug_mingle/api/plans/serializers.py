@@ -69,7 +69,7 @@ def plan_out(session: Session, context: Context, job_id: int, one: PlanNow, ligh
             why=a.why) for a in view.allowed
         ],
         clashes=[schemas.ClashOut(words=c.words, helps=c.helps, steps=list(c.steps)) for c in view.clashes],
-        usable=view.usable,
+        usable=view.usable, changed=str(one.kept.get("changed", "")),
         due=one.due,
         begin_by=datetime.fromisoformat(one.kept["latest"]) if one.kept.get("latest") else None,
         proven=bool(one.kept.get("proven")), stale=one.stale,

@@ -32,6 +32,9 @@ WHEN_ASKED: Final = frozenset({"within", "hidden", "padding", "hardware", "glass
 WORN: Final = frozenset({"top", "padding"})
 """Zones on which things stand, and people sit."""
 
+NOWHERE: Final = "nowhere"
+"""What a layer is laid on whose last face was taken from it: no face answers to it."""
+
 FACES: Final = {
     "outside": "outside",
     "recess": "recess",
@@ -62,7 +65,9 @@ def names_of(address: str) -> frozenset[str]:
     if not rest:
         return frozenset({zone})
     kind, part, face = rest
-    return frozenset({zone, kind, part, face, f"{kind}/{face}", f"{part}/{face}"})
+    # Who says "top" means what is seen of it: its underside, which belongs to another zone, is "top/underside".
+    own = {name for name in (kind, part) if zone not in WHEN_ASKED or name not in ZONES}
+    return frozenset({zone, face, f"{kind}/{face}", f"{part}/{face}", *own})
 
 
 @cache

@@ -942,7 +942,7 @@ export interface paths {
     put?: never
     /**
      * Add Look
-     * @description Keep a look.
+     * @description Keep a look, and dress a piece in it where one is named: both, or nothing.
      */
     post: operations['looks_add_look']
     delete?: never
@@ -1226,7 +1226,8 @@ export interface paths {
     put?: never
     /**
      * Make Plan
-     * @description Lay what is still to be done into the hours there are, at once; it is bettered in the background.
+     * @description Lay what is still to be done into the hours there are, at once; it is bettered in the background. What moves is
+     *     as little as may be, unless it is asked for `anew`.
      */
     post: operations['plans_make_plan']
     delete?: never
@@ -2881,7 +2882,7 @@ export interface paths {
     get?: never
     /**
      * Keep Survey
-     * @description Keep what a piece is before anything is done.
+     * @description Keep what a piece is before anything is done; answered with the version of the piece that has it.
      */
     put: operations['plans_keep_survey']
     post?: never
@@ -8548,6 +8549,11 @@ export interface components {
       begun: boolean
       /** Bettering */
       bettering: boolean
+      /**
+       * Changed
+       * @description Which steps came and went since; said until something is done after it.
+       */
+      changed: string
       /** Clashes */
       clashes: components['schemas']['ClashOut'][]
       /** Days */
@@ -10400,6 +10406,51 @@ export interface components {
        * @default []
        */
       unknown: ('finish' | 'layers' | 'bleeds' | 'wax' | 'lead')[]
+    }
+    /**
+     * SurveyKeptOut
+     * @description What a piece is before anything is done, as it is kept.
+     */
+    SurveyKeptOut: {
+      /**
+       * Causes
+       * @default []
+       */
+      causes: ('staples' | 'nails' | 'glass' | 'lamp' | 'heavy' | 'pets')[]
+      /**
+       * Deliver
+       * @default false
+       */
+      deliver: boolean
+      /**
+       * Interiors
+       * @default
+       * @enum {string}
+       */
+      interiors: '' | 'line' | 'feed'
+      /**
+       * Lead
+       * @default unknown
+       * @enum {string}
+       */
+      lead: 'unknown' | 'none' | 'found'
+      /**
+       * Parts
+       * @default {}
+       */
+      parts: {
+        [key: string]: components['schemas']['PartSurveyIn']
+      }
+      /**
+       * Unknown
+       * @default []
+       */
+      unknown: ('finish' | 'layers' | 'bleeds' | 'wax' | 'lead')[]
+      /**
+       * Version
+       * @description Of the piece, which its survey is part of.
+       */
+      version: number
     }
     /**
      * SurveyOut
@@ -14312,7 +14363,9 @@ export interface operations {
   }
   looks_add_look: {
     parameters: {
-      query?: never
+      query?: {
+        worn_by?: number | null
+      }
       header?: never
       path: {
         job_id: number
@@ -15169,6 +15222,7 @@ export interface operations {
   plans_make_plan: {
     parameters: {
       query?: {
+        anew?: boolean
         /** @description The light in which colours are shown. */
         light?:
           | 'window'
@@ -20231,7 +20285,7 @@ export interface operations {
           [name: string]: unknown
         }
         content: {
-          'application/json': components['schemas']['SurveyIn']
+          'application/json': components['schemas']['SurveyKeptOut']
         }
       }
       /** @description Not now. */

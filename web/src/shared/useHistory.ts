@@ -36,10 +36,27 @@ export function useHistory<T>(value: Ref<T>) {
     changedAt = 0
   }
 
+  /** What can be undone and redone, to go on with it later. */
+  function steps() {
+    if (unsaid()) history.commit()
+    return { undo: history.undoStack.value, redo: history.redoStack.value, last: history.last.value }
+  }
+
+  /** Go on with steps that were taken before; whether they led to the value that is here. */
+  function resume(before: ReturnType<typeof steps>) {
+    if (before.last.snapshot !== dump(value.value)) return false
+    history.undoStack.value = before.undo
+    history.redoStack.value = before.redo
+    history.last.value = before.last
+    return true
+  }
+
   const canUndo = computed(() => history.canUndo.value || unsaid())
   return {
     change,
     restart,
+    steps,
+    resume,
     undo: () => step('undo', canUndo),
     redo: () => !unsaid() && step('redo', history.canRedo),
     canUndo,

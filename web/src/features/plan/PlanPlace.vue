@@ -57,6 +57,18 @@ watch(
 const again = () => {
   void acts.make()
 }
+/** Open where nobody looked a piece over before; an answer does not fold it shut under the finger. */
+const surveying = ref<boolean>()
+watch(
+  plan,
+  (now) => {
+    if (now && now.steps.length > 0) surveying.value ??= now.unsurveyed.length > 0 && !now.begun
+  },
+  { immediate: true },
+)
+watch(id, () => {
+  surveying.value = undefined
+})
 function wentWrong(key: string) {
   wrong.value = true
   opened.value = key
@@ -117,6 +129,7 @@ function wentWrong(key: string) {
             <RouterLink :to="{ name: 'tryon' }">Dress them in Try on</RouterLink></template
           >
         </p>
+        <p v-if="plan.changed" class="hint" role="status">{{ plan.changed }}</p>
         <SessionStrip v-if="first" :plan="plan" :session="first" @open="opened = $event || undefined" />
         <p class="usable" role="status">
           <b v-if="plan.usable"
@@ -132,6 +145,7 @@ function wentWrong(key: string) {
           <span class="soft">
             {{ plan.sessions === 1 ? '1 session' : `${plan.sessions.toString()} sessions` }} ·
             {{ plan.proven ? 'no plan is sooner' : 'the soonest found' }}
+            · <BButton variant="plain" class="link" :disabled="acts.busy.value" @click="acts.make(true)">make it anew</BButton>
             <template v-if="plan.bettering">
               · <BSpinner small aria-hidden="true" /> looking for a better one
               <BButton variant="plain" class="link" @click="acts.stop()">stop</BButton></template
@@ -144,7 +158,7 @@ function wentWrong(key: string) {
         >
       </template>
       <div v-if="plan.steps.length > 0" class="more-of-it">
-        <FoldOut title="What is each piece now? (two minutes)" :open="plan.unsurveyed.length > 0 && !plan.begun">
+        <FoldOut v-model:open="surveying" title="What is each piece now? (two minutes)">
           <SurveyPanel :job-id="id" @kept="again" />
         </FoldOut>
         <FoldOut v-if="plan.hours" title="When have I time?"><HoursPanel @kept="again" /></FoldOut>

@@ -3,6 +3,7 @@ import { useQuery, useQueryClient } from '@tanstack/vue-query'
 import { computed, ref, watch } from 'vue'
 
 import { api, type Schemas, unwrap } from '../../api/client'
+import { note } from '../../api/versions'
 import ErrorLine from '../../shared/ErrorLine.vue'
 import { sayWrong } from '../../shared/useNotice'
 import { versioned } from '../../shared/versioned'
@@ -13,7 +14,11 @@ const emit = defineEmits<{ kept: [] }>()
 const queries = useQueryClient()
 const { data, error } = useQuery({
   queryKey: computed(() => ['surveys', jobId]),
-  queryFn: async () => unwrap(await api.GET('/api/jobs/{job_id}/surveys', { params: { path: { job_id: jobId } } })),
+  queryFn: async () => {
+    const now = unwrap(await api.GET('/api/jobs/{job_id}/surveys', { params: { path: { job_id: jobId } } }))
+    for (const one of now.pieces) note('piece', one.piece, one.version)
+    return now
+  },
 })
 const chosen = ref<number>()
 const piece = computed(() => data.value?.pieces.find((one) => one.piece === chosen.value) ?? data.value?.pieces[0])

@@ -49,7 +49,13 @@ export function usePlan() {
     }
   }
 
-  const make = () => act(async () => unwrap(await api.POST('/api/jobs/{job_id}/plan', { params: params.value })))
+  /** Lay the plan into the hours there are; with `anew` as if nothing had been laid before. */
+  const make = (anew = false) =>
+    act(async () =>
+      unwrap(
+        await api.POST('/api/jobs/{job_id}/plan', { params: { ...params.value, query: { ...query.value, anew } } }),
+      ),
+    )
   const stop = async () => {
     await api.POST('/api/jobs/{job_id}/plan/stop', { params: { path: params.value.path } })
     await queries.invalidateQueries({ queryKey: ['plan'] })

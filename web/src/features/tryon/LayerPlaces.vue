@@ -14,20 +14,28 @@ const asked = computed(() => [
   ...new Set(piece.parts.flatMap((part) => part.faces.filter((face) => face.when_asked).map((face) => face.zone))),
 ])
 const titles = computed(() => Object.fromEntries((words.value?.zones ?? []).map((one) => [one.key, one.title])))
-const single = computed(() => names.filter((name) => !(name in titles.value)))
+/** What a layer lies on whose last face was taken from it. */
+const NOWHERE = 'nowhere'
+const single = computed(() => names.filter((name) => name !== NOWHERE && !(name in titles.value)))
 const kinds = computed(() => [...new Set(piece.parts.map((part) => part.kind))].filter((kind) => kind !== ''))
 const reaches = (name: string) => (names.length === 0 ? usual.value.includes(name) : names.includes(name))
 
+function set(now: string[]) {
+  const left = now.filter((one) => one !== NOWHERE)
+  emit('set', left.length > 0 ? left : [NOWHERE])
+}
+
 function turn(name: string, on: boolean) {
-  const all = names.length > 0 ? names : usual.value
+  const all = names.length > 0 ? names.filter((one) => one !== NOWHERE) : usual.value
   const now = on ? [...all, name] : all.filter((one) => one !== name)
   const everything = now.length === usual.value.length && usual.value.every((one) => now.includes(one))
-  emit('set', everything ? [] : now)
+  if (everything) emit('set', [])
+  else set(now)
 }
 
 /** A part that is picked first is the only place; further ones come to it. */
 function pick(name: string) {
-  emit('set', [...names.filter((one) => one !== name), name])
+  set([...names.filter((one) => one !== name), name])
 }
 
 function say(name: string) {
@@ -51,6 +59,7 @@ function say(name: string) {
       {{ titles[name] ?? name }}
     </BFormCheckbox>
   </fieldset>
+  <p v-if="names.includes(NOWHERE)" role="status"><b>It lies nowhere.</b> Tick where it goes, or remove it.</p>
   <ul v-if="single.length > 0">
     <li v-for="name in single" :key="name">
       {{ say(name) }}
@@ -58,12 +67,7 @@ function say(name: string) {
         variant="plain"
         class="link"
         :aria-label="`Not on ${say(name)}`"
-        @click="
-          emit(
-            'set',
-            names.filter((one) => one !== name),
-          )
-        "
+        @click="set(names.filter((one) => one !== name))"
         >Remove</BButton
       >
     </li>

@@ -11,7 +11,13 @@ import MyWays from '../../shared/MyWays.vue'
 import { sayDifference } from '../../shared/say/differences'
 
 /** What is to be known of the look before a brush is wet, the gravest first; each with its why. */
-const { judged } = defineProps<{ judged: Schemas['JudgedOut']; layers: Layer[]; kinds: Schemas['LayerKindOut'][] }>()
+const { judged, old } = defineProps<{
+  judged: Schemas['JudgedOut']
+  /** Whether it is of the look as it was before the last change. */
+  old: boolean
+  layers: Layer[]
+  kinds: Schemas['LayerKindOut'][]
+}>()
 const { set } = useSettings()
 /** More at once nobody reads. */
 const MOST = 5
@@ -23,6 +29,7 @@ const weights: Record<string, string> = { wrong: 'This will fail', school: 'Done
 
 <template>
   <section aria-label="What to know of it">
+    <p v-if="old" class="soft" role="status">Of the look before your last change; it is judged anew…</p>
     <ul class="remarks">
       <li v-for="(remark, at) in shown" :key="at" :class="remark.weight">
         <small>{{ weights[remark.weight] }}</small>

@@ -47,8 +47,14 @@ const picture = useFinishPicture(piece, layers, size, () => view.value === 'piec
 const { opened, room, raking, sliding, solo, peeked, stageAt, src, wrong } = picture
 const accents = ref(false)
 const settled = useSettled(() => JSON.stringify(layers.value))
-const { data: judged } = useJudged(piece, settled)
-const { data: rough } = useRoughness(piece, settled)
+/** What is kept already: a layer is kept before anything is judged. */
+const kept = ref(settled.value)
+watch([settled, wear.unkept], () => {
+  if (!wear.unkept.value) kept.value = settled.value
+})
+const { data: judged, isPlaceholderData } = useJudged(piece, kept)
+const judgedBefore = computed(() => isPlaceholderData.value || kept.value !== JSON.stringify(layers.value))
+const { data: rough } = useRoughness(piece, kept)
 const { point, at, target, targetId, pick } = usePickedPoint(piece, picture.shown, size, settled, opened)
 
 const { laying, layOut, stop } = useLaying(layers)
@@ -187,6 +193,7 @@ useUndoKeys(wear)
       <LookRemarks
         v-if="judged && layers.length > 0"
         :judged="judged"
+        :old="judgedBefore"
         :layers="layers"
         :kinds="book?.kinds ?? []"
         @choose="chosen = $event"

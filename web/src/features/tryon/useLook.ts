@@ -7,8 +7,12 @@ import { jobKey, useJob } from '../../shared/useJob'
 import { renamed } from '../../shared/renamed'
 import { say, sayConflict, sayWrong } from '../../shared/useNotice'
 import { changedElsewhere } from '../../shared/versioned'
+import { draftOf, dropDraft, forgetDraft, noteDraft } from './draft'
 import { useHistory } from '../../shared/useHistory'
 import { usePieces } from '../../shared/usePieces'
+
+/** What can be undone of each look, on the piece that wears it: it outlives leaving the place. */
+const stepsOf = new Map<string, ReturnType<ReturnType<typeof useHistory<Layer[]>>['steps']>>()
 
 /** Kinds of layers, patterns, and our own looks. */
 export function useLookbook() {
@@ -35,14 +39,22 @@ export function useLook() {
   let saves = Promise.resolve()
   /** How many saves are on their way. */
   let saving = 0
+  /** Whether something is not kept yet. */
+  const unkept = ref(false)
+  const noteUnkept = () => (unkept.value = timer !== undefined || saving > 0)
+  const nameOf = (piece: number | undefined, look: number | undefined) => `${String(piece)} ${String(look)}`
   /** It was changed elsewhere, too, and nobody has said yet which of the two is kept: what is here stays here. */
   let contested = false
 
   /** Take in hand what a piece wears. */
   function restart(id: number | undefined) {
     contested = false
+    const before = stepsOf.get(nameOf(id, look.value?.id))
     worn = { piece: id, look: look.value?.id, version: look.value?.version, title: 'My look' }
     history.restart(look.value ? (JSON.parse(JSON.stringify(look.value.layers)) as Layer[]) : [])
+    if (before) history.resume(before)
+    const draft = id === undefined ? undefined : draftOf(id, look.value?.id)
+    if (draft && JSON.stringify(draft) !== JSON.stringify(layers.value)) change(draft)
   }
 
   watch(
@@ -54,6 +66,7 @@ export function useLook() {
       if (newer && timer === undefined && saving === 0 && !contested) restart(id)
       if (id === worn.piece && now?.id === worn.look) return
       flush()
+      rememberSteps()
       if (same) worn = { ...worn, piece: id }
       else restart(id)
     },
@@ -65,18 +78,21 @@ export function useLook() {
   function save(): Promise<void> {
     const mine = worn
     const body = JSON.parse(JSON.stringify(layers.value)) as Layer[]
-    if (body.length === 0) return saves
+    if (body.length === 0 && mine.look === undefined) return saves
     saving += 1
+    noteUnkept()
     saves = saves.then(async () => {
       try {
         const name = job.value?.looks.find((one) => one.id === mine.look)?.name
         if (mine.look === undefined || name === undefined) await make(mine, body)
         else await put(mine, { name, layers: body })
+        if (mine.piece !== undefined) forgetDraft(mine.piece, body)
       } catch (error) {
         if (changedElsewhere(error)) offerBoth(mine)
         else sayWrong(error)
       } finally {
         saving -= 1
+        noteUnkept()
       }
     })
     return saves
@@ -111,6 +127,7 @@ export function useLook() {
       },
       async () => {
         await refresh()
+        if (mine.piece !== undefined) dropDraft(mine.piece)
         restart(piece.value?.id)
       },
     )
@@ -120,13 +137,14 @@ export function useLook() {
     if (jobId.value === undefined || mine.piece === undefined) return
     const made = unwrap(
       await api.POST('/api/jobs/{job_id}/looks', {
-        params: { path: { job_id: jobId.value } },
+        params: { path: { job_id: jobId.value }, query: { worn_by: mine.piece } },
         body: { name: mine.title, layers: body },
+        keepalive: true, // also when the page is being left
       }),
     )
     mine.look = made.id
     mine.version = made.version
-    await wear(mine.piece, made.id)
+    await refresh()
   }
 
   function settle() {
@@ -135,6 +153,7 @@ export function useLook() {
       timer = undefined
       void save()
     }, 450)
+    noteUnkept()
   }
 
   /** Keep at once what is still waiting to be kept. */
@@ -145,11 +164,22 @@ export function useLook() {
     void save()
   }
   useEventListener(window, 'pagehide', flush)
-  onBeforeUnmount(flush)
+  /** What can be undone stays so for whoever comes back. */
+  function rememberSteps() {
+    stepsOf.set(nameOf(worn.piece, worn.look), history.steps())
+  }
+  onBeforeUnmount(() => {
+    flush()
+    rememberSteps()
+  })
 
+  /** A layer that comes or goes is kept at once; what is drawn at, once the hand rests. */
   function change(now: Layer[]) {
+    const sooner = now.length !== layers.value.length
     history.change(now)
+    if (worn.piece !== undefined) noteDraft(worn.piece, { look: worn.look, layers: now })
     settle()
+    if (sooner) flush()
   }
 
   /** Begin from one of our own looks, in the jugs of this job. */
@@ -252,6 +282,12 @@ export function useLook() {
     }
   }
 
+  /** A step that was undone or made again is kept, too. */
+  function kept() {
+    if (worn.piece !== undefined) noteDraft(worn.piece, { look: worn.look, layers: layers.value })
+    settle()
+  }
+
   return {
     job,
     pieces,
@@ -260,11 +296,12 @@ export function useLook() {
     look,
     layers,
     change,
+    unkept,
     undo: () => {
-      if (history.undo()) settle()
+      if (history.undo()) kept()
     },
     redo: () => {
-      if (history.redo()) settle()
+      if (history.redo()) kept()
     },
     canUndo: history.canUndo,
     canRedo: history.canRedo,
