@@ -61,7 +61,11 @@ class Worker:
             self.send("POST", f"pots/{pot['id']}/pours",
                       {"place": place, "material": pour["material"], "ml": pour["ml"], "how": "eye"})  # fmt: skip
         self.send("POST", f"pots/{pot['id']}/strip-painted")
-        self.send("POST", f"pots/{pot['id']}/strips", {"colour": {"source": "text", "text": mixes[0]["recipe"]["hex"]}, "anyway": True})
+        self.send(
+            "POST",
+            f"pots/{pot['id']}/strips",
+            {"colour": {"source": "text", "text": mixes[0]["recipe"]["hex"]}, "anyway": True},
+        )
         made = mixes[0]["recipe"]["pours"]
         self.send("POST", "jobs/1/mixes", {
             "name": "From the rest", "batch": 100.0, "target_id": None,

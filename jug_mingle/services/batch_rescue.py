@@ -11,7 +11,7 @@ from jug_mingle.core.recipes.rescue import IN_POT_ERROR, RESCUED, Advice, advise
 from jug_mingle.core.recipes.surprise import unexplained
 from jug_mingle.core.recipes.wishes import Target
 from jug_mingle.errors import ConflictError
-from jug_mingle.services.batches import get_batch, standing_of
+from jug_mingle.services.batches import empty_words, get_batch, standing_of
 from jug_mingle.services.materials import keys_on_shelf
 from jug_mingle.services.mixes import get_mix
 from jug_mingle.services.shelf_fit import fitted_shelf
@@ -34,6 +34,8 @@ def rescue(session: Session, pot_id: int, *, tool_key: str) -> tuple[Advice, Flo
     standing_now = standing_of(session, row)
     if strip is None or strip.reading_id is None:
         raise ConflictError("read a dried strip of this batch first: a rescue starts from what it came out as")
+    if not standing_now.poured:
+        raise ConflictError(empty_words(row))
     if standing_now.target is None:
         raise ConflictError("this mix was made without a target: there is nothing to bring it to")
     reading = session.get_one(ReadingRow, strip.reading_id)

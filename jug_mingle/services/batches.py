@@ -10,12 +10,20 @@ from sqlalchemy.orm import Session
 
 from jug_mingle.core.arrays import FloatArray
 from jug_mingle.core.materials.material import may_mix
-from jug_mingle.core.measuring.pouring import Pour, Rest, rest_of, rest_words, room_for
+from jug_mingle.core.measuring.pouring import SMALLEST, Pour, Rest, rest_of, rest_words, room_for
 from jug_mingle.errors import ConflictError, NotFoundError, UnfitError
 from jug_mingle.services.jugs import jug_for, jug_named
 from jug_mingle.services.materials import get_material, to_material
 from jug_mingle.services.mixes import get_mix
-from jug_mingle.services.predictions import as_pours, keep_prediction_of_batch, look_of, over_name, poured_of, pours_of
+from jug_mingle.services.predictions import (
+    as_pours,
+    given_of,
+    keep_prediction_of_batch,
+    look_of,
+    over_name,
+    poured_of,
+    pours_of,
+)
 from jug_mingle.services.shelf_fit import fitted_shelf
 from jug_mingle.store.models import BatchRow, MixRow, PourMadeRow, TargetRow, now
 
@@ -58,7 +66,7 @@ def begin_batch(session: Session, mix_id: int, *, jug: str | None = None) -> Bat
 
 
 def begin_with_rest(session: Session, mix_id: int, batch_id: int, ml: float) -> BatchRow:
-    """Begin to pour a mix with so much of what is left of another batch; no tin on the shelf loses by that.
+    """Begin to pour a mix with so much of what is left of another batch, which loses it; no tin on the shelf does.
 
     Raises
     ------
@@ -68,6 +76,8 @@ def begin_with_rest(session: Session, mix_id: int, batch_id: int, ml: float) -> 
     rest, mix = get_batch(session, batch_id), get_mix(session, mix_id)
     there, other = poured_of(rest), get_mix(session, rest.mix_id)
     holds = sum(there.values())
+    if not there:
+        raise UnfitError(f"nothing is left in {other.name}: pour it anew")
     if other.job_id != mix.job_id:
         raise UnfitError(f"batch {batch_id} belongs to another job")
     if ml > holds * 1.001:
@@ -78,9 +88,12 @@ def begin_with_rest(session: Session, mix_id: int, batch_id: int, ml: float) -> 
     begun = len(row.made)
     for place, (key, share) in enumerate(there.items(), start=begun):
         tin = get_material(session, key)
-        row.made.append(PourMadeRow(material=tin, place=place, ml=share * ml / holds, taken=0.0, how="eye"))
+        part = PourMadeRow(material=tin, place=place, ml=share * ml / holds, taken=0.0, how="eye", from_pot_id=rest.id)
+        row.made.append(part)
+        rest.given.append(part)
     session.flush()
     keep_prediction_of_batch(session, row)
+    keep_prediction_of_batch(session, rest)
     return row
 
 
@@ -92,12 +105,17 @@ def get_batch(session: Session, pot_id: int) -> BatchRow:
     return row
 
 
+def empty_words(row: BatchRow) -> str:
+    """Say why nothing is in a jug."""
+    return "nothing is left in this jug" if row.made else "nothing was poured yet"
+
+
 def newest_poured(session: Session, job_id: int) -> dict[int, BatchRow]:
     """Return the newest batch of every mix of a job of which anything was poured."""
     rows = session.scalars(
         select(BatchRow).join(MixRow, BatchRow.mix_id == MixRow.id).where(MixRow.job_id == job_id).order_by(BatchRow.id)
     )
-    return {row.mix_id: row for row in rows if row.made}
+    return {row.mix_id: row for row in rows if poured_of(row)}
 
 
 def change_jug(session: Session, pot_id: int, jug: str) -> BatchRow:
@@ -118,8 +136,12 @@ def _roomy(session: Session, jug: str, batch: float) -> float:
 
 
 def asked_of(row: BatchRow) -> tuple[Pour, ...]:
-    """Return what is to be poured in all."""
-    return tuple(Pour(key=one["key"], parts=one["parts"], ml=one["ml"]) for one in row.asked)
+    """Return what is to be poured in all, of what stays in this jug."""
+    given = given_of(row)
+    return tuple(
+        Pour(key=one["key"], parts=one["parts"], ml=max(0.0, one["ml"] - given.get(one["key"], 0.0)))
+        for one in row.asked
+    )
 
 
 def standing_of(session: Session, row: BatchRow) -> Standing:
@@ -186,7 +208,15 @@ def undo_pour(session: Session, pot_id: int, *, place: int | None = None) -> Bat
         raise ConflictError("nothing was poured yet")
     if place is not None and place != len(row.made) - 1:
         raise ConflictError("that pour was taken back already, or more was poured since: look again")
-    last = row.made.pop()
+    last, given = row.made[-1], given_of(row)
+    if sum(one.ml for one in row.made if one.material_id == last.material_id) - last.ml < (
+        given.get(last.material.key, 0.0) - SMALLEST
+    ):
+        raise ConflictError("some of that pour is in another jug by now: take that back first")
+    source = None if last.from_pot_id is None else session.get(BatchRow, last.from_pot_id)
+    row.made.remove(last)
+    if source is not None:
+        source.given.remove(last)
     last.material.left_ml += last.taken
     session.flush()
     keep_prediction_of_batch(session, row)
@@ -196,8 +226,10 @@ def undo_pour(session: Session, pot_id: int, *, place: int | None = None) -> Bat
 def add_to_batch(session: Session, pot_id: int, additions: Sequence[Pour]) -> BatchRow:
     """Add a rescue's additions to what is to be poured; what is in the batch counts as asked for."""
     row = get_batch(session, pot_id)
-    poured = poured_of(row)
-    asked: list[dict[str, Any]] = [{"key": key, "parts": 1, "ml": ml} for key, ml in poured.items()]
+    poured, given = poured_of(row), given_of(row)
+    asked: list[dict[str, Any]] = [
+        {"key": key, "parts": 1, "ml": ml + given.get(key, 0.0)} for key, ml in poured.items()
+    ]
     room = row.capacity - sum(poured.values())
     if sum(one.ml for one in additions) > room + 0.5:
         raise UnfitError(f"there is room for {room:.0f} ml in this jug: pour it into a larger one first")

@@ -16,6 +16,7 @@ from jug_mingle.core.materials.material import may_mix
 from jug_mingle.core.measuring.pouring import Pour
 from jug_mingle.core.measuring.tools import lowest_terms, tool
 from jug_mingle.core.optics.film import R_film, R_seen
+from jug_mingle.core.recipes.preparations import TAP, WATER_KIND
 from jug_mingle.documents.laid import LaidIn
 from jug_mingle.errors import ConflictError, NotFoundError, UnfitError
 from jug_mingle.services.jobs import get_job
@@ -28,7 +29,7 @@ from jug_mingle.services.targets import get_target
 from jug_mingle.store.models import MaterialRow, MixRow, PourRow, now
 from jug_mingle.store.reading import read_once
 
-_TAP: Final = 20_000.0
+_TAP_HOLDS: Final = 20_000.0
 """What a tin of water is said to hold. [ml]"""
 
 _QUARTERS: Final = 4
@@ -82,6 +83,8 @@ def add_mix(
 
     Parameters
     ----------
+    pours : sequence of PourAsked
+        "water" is what comes from the tap, where no tin is called so.
     water : float
         Volumes of water to one of all that is poured; it comes from the tin of water on the shelf, which is put there
         where there is none.
@@ -99,6 +102,8 @@ def add_mix(
                  laid=None if laid is None else laid.model_dump())  # fmt: skip
     for place, pour in enumerate(_with_water(session, pours, water)):
         material = session.scalar(select(MaterialRow).where(MaterialRow.key == pour.material))
+        if material is None and pour.material == TAP:
+            material = _water(session)
         if material is None:
             raise NotFoundError(f"there is no tin {pour.material!r} on the shelf")
         row.pours.append(PourRow(material=material, place=place, parts=pour.parts, ml=pour.ml))
@@ -117,9 +122,7 @@ def add_mix(
 def _with_water(session: Session, pours: Sequence[PourAsked], water: float) -> list[PourAsked]:
     if water == 0.0:
         return list(pours)
-    tin = next((row for row in material_rows(session) if row.kind == "thinner"), None)
-    if tin is None:
-        tin = add_material(session, name="Water", kind="thinner", left_ml=_TAP, full_ml=_TAP)
+    tin = _water(session)
     fine = _QUARTERS if water * _QUARTERS != round(water) * _QUARTERS else 1
     whole = sum(pour.parts for pour in pours)
     parts = [*(fine * pour.parts for pour in pours), max(1, round(fine * water * whole))]
@@ -130,6 +133,12 @@ def _with_water(session: Session, pours: Sequence[PourAsked], water: float) -> l
             [*(pour.material for pour in pours), tin.key], lowest_terms(tuple(parts)), ml, strict=True
         )
     ]
+
+
+def _water(session: Session) -> MaterialRow:
+    """Return the tin of water on the shelf, put there where there is none: the tap runs in every workshop."""
+    there = next((row for row in material_rows(session) if row.kind == WATER_KIND), None)
+    return there or add_material(session, name="Water", kind=WATER_KIND, left_ml=_TAP_HOLDS, full_ml=_TAP_HOLDS)
 
 
 def copy_mix(session: Session, mix: MixRow, job_id: int) -> MixRow:

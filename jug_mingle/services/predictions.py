@@ -44,16 +44,29 @@ _PREDICTED: Final = 0.05
 _DEEPEST: Final = 6
 
 
+_NOTHING: Final = 1e-6
+"""So small a share of a pour is no rest, but a rounding."""
+
+
 def pours_of(row: MixRow) -> tuple[Pour, ...]:
     """Return a mix's pours as the core takes them."""
     return tuple(Pour(key=pour.material.key, parts=pour.parts, ml=pour.ml) for pour in row.pours)
 
 
 def poured_of(row: BatchRow) -> dict[str, float]:
-    """Return what is in the jug of each tin. [ml]"""
+    """Return what is in the jug of each tin: what was poured in, less what went into other jugs. [ml]"""
     found: dict[str, float] = {}
     for made in row.made:
         found[made.material.key] = found.get(made.material.key, 0.0) + made.ml
+    given = given_of(row)
+    return {key: left for key, ml in found.items() if (left := ml - given.get(key, 0.0)) > _NOTHING * ml}
+
+
+def given_of(row: BatchRow) -> dict[str, float]:
+    """Return what of each tin was poured out of a jug into others. [ml]"""
+    found: dict[str, float] = {}
+    for one in row.given:
+        found[one.material.key] = found.get(one.material.key, 0.0) + one.ml
     return found
 
 
@@ -285,7 +298,7 @@ def laid_otherwise(session: Session, row: BatchRow) -> OverWay | None:
     has no target."""
     mix = session.get_one(MixRow, row.mix_id)
     target = session.get(TargetRow, mix.target_id or 0)
-    if mix.laid is None or target is None:
+    if mix.laid is None or target is None or not poured_of(row):
         return None
     laid, pours = LaidIn.model_validate(mix.laid), as_pours(poured_of(row))
     step = OverStep(kind=over_kind(laid.kind), film=_film(laid, pours), parts=tuple((p.key, p.parts) for p in pours))
@@ -305,6 +318,7 @@ def keep_prediction_of_batch(session: Session, row: BatchRow, *, at: str = "pour
     """Store with a batch what is predicted of what is in it; nothing of an empty one."""
     if not row.made:
         row.predicted = None
+    if not poured_of(row):  # of a jug that was poured out it stays what it was
         return
     mix = session.get_one(MixRow, row.mix_id)
     target = None if mix.target_id is None else session.get(TargetRow, mix.target_id)

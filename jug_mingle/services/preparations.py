@@ -8,11 +8,12 @@ from sqlalchemy import select
 from sqlalchemy.orm import Session
 
 from jug_mingle.core.evidence.fitted_shelf import Shelf
-from jug_mingle.core.materials.material import may_mix
+from jug_mingle.core.materials.kinds import kind_of
+from jug_mingle.core.materials.material import Material, may_mix
 from jug_mingle.core.optics.grounds import Ground
 from jug_mingle.core.optics.uptake import Laying
 from jug_mingle.core.recipes.preparation_table import PREPARATIONS, own_preparation
-from jug_mingle.core.recipes.preparations import Preparation, Prepared, Shares, batch_of, prepare
+from jug_mingle.core.recipes.preparations import TAP, WATER_KIND, Preparation, Prepared, Shares, batch_of, prepare
 from jug_mingle.documents.strict import row_number
 from jug_mingle.errors import ConflictError, NotFoundError, UnfitError
 from jug_mingle.services.batches import get_batch
@@ -59,7 +60,7 @@ def add_own(
     ConflictError
         If another preparation has that title.
     """
-    tins = [to_material(get_material(session, key)) for key, _ in parts]
+    tins = [_tin_or_tap(session, key) for key, _ in parts]
     if len({tin.key for tin in tins}) < len(tins):
         raise UnfitError("a tin stands twice: say all its parts in one place")
     if reason := may_mix(tins):
@@ -79,6 +80,13 @@ def add_own(
     session.add(row)
     session.flush()
     return _own(row)
+
+
+def _tin_or_tap(session: Session, key: str) -> Material:
+    """Return a tin, or the water of the tap where no tin of that key stands there."""
+    if key == TAP and key not in keys_on_shelf(session):
+        return Material(key=TAP, name="water", kind=kind_of(WATER_KIND))
+    return to_material(get_material(session, key))
 
 
 def _check_title(session: Session, title: str, *, but: str = "") -> None:
@@ -177,7 +185,9 @@ def make(
     if key not in known:
         raise NotFoundError(f"there is no preparation {key!r}; known are {', '.join(known)}")
     preparation, shelf = known[key], fitted_shelf(session)
-    played = {role: _played(session, said, job_id) for role, said in cast.items()}
+    there = keys_on_shelf(session)
+    tap = {role.key for role in preparation.roles if role.water and cast.get(role.key) == TAP and TAP not in there}
+    played = {role: _played(session, said, job_id) for role, said in cast.items() if role not in tap}
     try:
         batch = batch_of(preparation, parts, role=size.of, ml=size.ml) if size.of else size.ml
         ground = ground_over(session, job_id or 0, over)

@@ -18,7 +18,7 @@ from jug_mingle.core.recipes.surprise import unexplained
 from jug_mingle.documents.colour_source import ColourIn, FromTarget, Stepped
 from jug_mingle.documents.laid import LaidIn
 from jug_mingle.errors import ConflictError
-from jug_mingle.services.batches import get_batch
+from jug_mingle.services.batches import empty_words, get_batch
 from jug_mingle.services.colours import Colour
 from jug_mingle.services.fields import read_field
 from jug_mingle.services.materials import get_material, handled
@@ -38,8 +38,8 @@ def dry_minutes(row: BatchRow) -> float:
 def paint_strip(session: Session, pot_id: int) -> BatchRow:
     """A strip was painted: from now on it dries."""
     row = get_batch(session, pot_id)
-    if not row.made:
-        raise ConflictError("nothing was poured yet: there is nothing to paint a strip with")
+    if not poured_of(row):
+        raise ConflictError(f"{empty_words(row)}: there is nothing to paint a strip with")
     row.dry_at = now() + timedelta(minutes=dry_minutes(row))
     session.flush()
     return row
@@ -90,7 +90,7 @@ def read_strip(session: Session, pot_id: int, colour: Colour, *, anyway: bool, n
         raise ConflictError(f"wet paint is darker than dry: {wait}. Read it anyway if you know it is dry.")
     poured = poured_of(row)
     if not poured:
-        raise ConflictError("nothing was poured yet")
+        raise ConflictError(empty_words(row))
     shelf = fitted_shelf(session)
     mix = get_mix(session, row.mix_id)
     about = {"pot": row.id, "name": colour.name}

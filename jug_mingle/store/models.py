@@ -191,8 +191,10 @@ class BatchRow(Row):
     predicted: Mapped[dict[str, Any] | None] = mapped_column(JSON(none_as_null=True))
     """What was predicted of what is in it when it was last poured, as `services.predictions.Then`."""
     made: Mapped[list["PourMadeRow"]] = relationship(
-        cascade="all, delete-orphan", order_by="PourMadeRow.place", lazy="selectin"
+        cascade="all, delete-orphan", order_by="PourMadeRow.place", lazy="selectin", foreign_keys="PourMadeRow.pot_id"
     )
+    given: Mapped[list["PourMadeRow"]] = relationship(lazy="selectin", foreign_keys="PourMadeRow.from_pot_id")
+    """What was poured out of this jug into others."""
 
 
 class PourMadeRow(Row):
@@ -207,6 +209,8 @@ class PourMadeRow(Row):
     ml: Mapped[float]
     taken: Mapped[float]
     """What the tin on the shelf was said to lose by it; less than poured where it was said to hold less. [ml]"""
+    from_pot_id: Mapped[int | None] = mapped_column(ForeignKey("pot.id", ondelete="SET NULL"), index=True)
+    """The jug that it was poured out of; None where it came from a tin."""
     how: Mapped[str] = mapped_column(String(20))
     material: Mapped[MaterialRow] = relationship(lazy="joined")
 

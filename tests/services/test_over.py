@@ -268,6 +268,15 @@ class PreparationsTest(OverCase):
         row = batches.begin_with_rest(self.session, wash.id, before.id, holds / 2)
         self.assertEqual({pour.material.key: pour.material.left_ml for pour in before.made}, lefts)
         self.assertAlmostEqual(sum(poured_of(row).values()), holds / 2)
+        self.assertAlmostEqual(sum(poured_of(before).values()), holds / 2)  # what went on is not here any more
+        self.assertEqual(batches.standing_of(self.session, before).rest.pours, ())
+        again = batches.begin_with_rest(self.session, wash.id, before.id, holds / 2)
+        self.assertEqual(poured_of(before), {})
+        with self.assertRaisesRegex(UnfitError, "nothing is left in Sky"):
+            batches.begin_with_rest(self.session, wash.id, before.id, 1.0)
+        for _ in before.made:
+            batches.undo_pour(self.session, again.id)
+        self.assertAlmostEqual(sum(poured_of(before).values()), holds / 2)
         standing = batches.standing_of(self.session, row)
         self.assertEqual([pour.key for pour in standing.rest.pours if pour.ml > 0.5], [water.key])
         with self.assertRaisesRegex(UnfitError, "at most"):

@@ -98,11 +98,13 @@ def get_amount(
 ) -> AmountOut:
     """Return how much paint all pieces of the job take; nothing while it has none.
 
-    Of a colour whose jugs are in looks that pieces wear it is what those looks take; of one that has a jug, what
-    spreads as that jug does; else a furniture paint's spread rate is taken, or the one that is sent.
+    Of a colour whose jugs are in looks that pieces wear it is what those looks take; else what is laid in so many coats
+    at the spread rate that is sent; of a colour that has a jug, what spreads as that jug does; else as a furniture paint.
     """
     found = None
-    if target_id is not None and spread_rate is None:
+    if target_id is not None and spread_rate is not None:
+        found = amounts.amount_in_looks(session, job_id, target_id)
+    elif target_id is not None:
         found = amounts.amount_for_target(session, job_id, target_id, coats=coats, margin=margin)
     if found is None:
         rate = SPREAD_RATE if spread_rate is None else spread_rate

@@ -50,6 +50,7 @@ class OverStepOut(BaseModel):
     how: str = Field(description="In words: wiped hard after 4 minutes, two coats.")
     wait: str = Field(description="In words, how long it dries until the next step.")
     notes: list[str] = Field(description="What practice says of it: evenness, wear, whether it can be wiped.")
+    spread_rate: float = Field(description="Area that a litre of what is poured covers, thinned as it is. [m²/l]")
     laid: LaidIn
 
 

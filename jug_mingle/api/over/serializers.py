@@ -14,6 +14,7 @@ from jug_mingle.core.colour.spaces import R_to_Lab
 from jug_mingle.core.colour.spectra import Light
 from jug_mingle.core.evidence.fitted_shelf import Shelf
 from jug_mingle.core.evidence.laid import LaidFilm, body_over
+from jug_mingle.core.evidence.mixtures import mixed_film
 from jug_mingle.core.materials.handling import wait_words
 from jug_mingle.core.measuring.units import format_amount
 from jug_mingle.core.optics.film import R_seen, veil_of
@@ -73,6 +74,7 @@ def step_out(
     )
     return schemas.OverStepOut(
         title=step.kind.title, pours=[pour_out(pour, shelf, screens, measured) for pour in pours],
+        spread_rate=round((1.0 + step.film.water) * mixed_film(shelf, pours).spread_rate, 3),
         water=step.film.water, water_words=thinned, mix=mix, how=how, laid=laid,
         wait=f"{'dries ' if laying.coats == 1 else ''}{wait_words(facts.recoat, laying.coats)}",
         notes=notes_on(step.kind.key, coats=laying.coats, takes=takes, materials=facts.kinds, uses=uses),

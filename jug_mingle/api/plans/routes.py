@@ -320,7 +320,11 @@ def plan_csv(job_id: Id, session: ReadSession, context: ContextNow) -> Response:
     """Return a plan as a table."""
     from jug_mingle.services import plan_files
 
-    return sent(plan_files.csv_of(view_of(plans.plan_followed(session, job_id, forecast=context.forecasts.now()))), "text/csv", "plan.csv")
+    return sent(
+        plan_files.csv_of(view_of(plans.plan_followed(session, job_id, forecast=context.forecasts.now()))),
+        "text/csv",
+        "plan.csv",
+    )
 
 
 @router.get("/jobs/{job_id}/shopping.csv", responses=gives("text/csv"), response_class=Response)
@@ -337,7 +341,9 @@ def plan_json(job_id: Id, session: ReadSession, context: ContextNow) -> PlanFile
     """Return a plan as a file."""
     from jug_mingle.services import plan_files
 
-    return plan_files.file_of(get_job(session, job_id).name, view_of(plans.plan_followed(session, job_id, forecast=context.forecasts.now())))
+    return plan_files.file_of(
+        get_job(session, job_id).name, view_of(plans.plan_followed(session, job_id, forecast=context.forecasts.now()))
+    )
 
 
 @router.post("/devices/weather", status_code=204)

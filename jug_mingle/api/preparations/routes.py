@@ -26,7 +26,7 @@ from jug_mingle.core.optics.uptake import SHORTEST, Laying
 from jug_mingle.core.practice.amounts import shortage
 from jug_mingle.core.practice.hazards import cautions_of
 from jug_mingle.core.recipes.preparation_table import PREPARATIONS
-from jug_mingle.core.recipes.preparations import Preparation, over_seal
+from jug_mingle.core.recipes.preparations import TAP, Preparation, over_seal, thinned_by
 from jug_mingle.documents.laid import LaidIn
 from jug_mingle.services import preparations as service
 from jug_mingle.services.amounts import amount_of, spoils
@@ -47,12 +47,14 @@ def _preparation_out(session: Session, one: Preparation) -> PreparationOut:
     shelf, there = fitted_shelf(session), keys_on_shelf(session)
     tins = [material for material in shelf.materials if material.key in there]
     return PreparationOut(
-        key=one.key, title=one.title, order=one.order, use=one.use, keepable=all(role.kinds for role in one.roles),
+        key=one.key, title=one.title, order=one.order, use=one.use,
+        keepable=any(role.kinds and not role.water for role in one.roles),
         own=one.key not in PREPARATIONS,
         roles=[
             RoleOut(
                 key=role.key, title=role.title, parts=role.parts, low=role.low, high=role.high,
                 pots=[tin.key for tin in tins if tin.kind.key in role.kinds], loose=not role.kinds,
+                tap=role.water, at_hand=role.at_hand,
             )
             for role in one.roles
         ],
@@ -109,13 +111,20 @@ def prepare_batch(
         pours.append(
             PreparedPourOut(material=pour.key, name=tin.name, parts=pour.parts, ml=round(pour.ml, 1), words=words)
         )
+    if found.water:
+        words = saying.amount(found.water)
+        tap = PreparedPourOut(
+            material=TAP, name="water, from the tap", parts=found.water_parts, ml=round(found.water, 1), words=words
+        )
+        pours.insert(found.water_after, tap)
     for title, ml in found.loose:
         words = saying.amount(ml)
         pours.append(PreparedPourOut(material=None, name=title, parts=1, ml=round(ml, 1), words=words))
     films = []
     if one.colours and any(tin.solids for tin in tins):
         volumes = tuple((pour.key, pour.ml) for pour in found.pours)
-        films = [LaidFilm(volumes=volumes, laying=one.laying, over_seal=over_seal(one))]
+        water = thinned_by(found.pours, found.water)
+        films = [LaidFilm(volumes=volumes, laying=one.laying, over_seal=over_seal(one), water=water)]
     known = facts is not None and facts.pot_life is not None
     measured, job = body.job_id is not None and bool(found.pours) and any(tin.solids for tin in tins), body.job_id or 0
     return PreparedOut(

@@ -24,6 +24,8 @@ class RoleOut(BaseModel):
     high: float | None
     pots: list[str]
     loose: bool = Field(default=False, description="Whether it comes from the cupboard, and not from the shelf.")
+    tap: bool = Field(default=False, description='Whether it is water: "water" is that of the tap.')
+    at_hand: bool = Field(default=False, description="Whether it is at hand without a tin of it on the shelf.")
 
 
 class PreparationOut(BaseModel):

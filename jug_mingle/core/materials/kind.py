@@ -88,6 +88,8 @@ class Kind:
         Area that a litre covers in one coat. [m²/L]
     colours : bool
         Whether it may be poured into a colour mix (a primer may not, even a white one).
+    stirred_with : frozenset of str
+        Of what is no colour: the kinds that a preparation stirs it with, to give them body.
     soaks : float
         Share of a coat that bare sanded wood takes in if it waits long enough. [0..1]
     soak_rate : float
@@ -107,6 +109,7 @@ class Kind:
     spread_rate: float
     handling: Handling
     colours: bool = True
+    stirred_with: frozenset[str] = frozenset()
     soaks: float = 0.5
     soak_rate: float = 0.56
     caution: str = ""

@@ -78,12 +78,15 @@ class Material:
 
 def may_mix(materials: Sequence[Material]) -> str:
     """Return why these may not stand in one jug, or nothing when they may."""
+    kinds = {material.kind.key for material in materials}
     for material in materials:
-        if not material.kind.colours:
+        if not material.kind.colours and not kinds <= material.kind.stirred_with | {material.kind.key}:
             return (
                 f"{material.name} is {material.kind.title.lower()}: it is no colour to mix with "
                 "(paint lightened with primer can peel as a skin within days)"
             )
+        if not material.kind.colours and not material.kind.stirred_with:
+            return f"{material.name} is {material.kind.title.lower()}: it is laid as it is, not mixed in a jug"
     bases = sorted({m.kind.base for m in materials} - {"any"})
     if len(bases) > 1:
         named = ", ".join(f"{m.name} ({m.kind.base})" for m in materials)

@@ -102,6 +102,7 @@ def coats_to_hide(
     within: float = HIDDEN_WITHIN, way: Way = EVEN,
 ) -> int | None:  # fmt: skip
     """Return the least number of whole coats, laid in a way, that hides the ground; None when twenty do not."""
-    needed = coats_as_fraction(optics, X_coat=X_coat, R_g=R_g, light=light, veil=veil, within=within)
+    passes = within * way.forgives
+    needed = coats_as_fraction(optics, X_coat=X_coat, R_g=R_g, light=light, veil=veil, within=passes)
     coats = way.coats_for(needed)
     return coats if coats <= 20 else None

@@ -20,6 +20,9 @@ class Way:
     streaks : float
         How much thinner a coat is between the marks of its tool, of its mean. Marks of several coats do not lie on one
         another, so of n coats the thinnest places lack `streaks` × √n of one.
+    forgives : float
+        By how much more than a streaky film an even one may differ from the hiding film and pass for covered: no thinner
+        place stands beside it to tell. 1..
     """
 
     key: str
@@ -27,6 +30,7 @@ class Way:
     thick: float = 1.0
     lost: float = 0.0
     streaks: float = 0.0
+    forgives: float = 1.0
 
     def coats_for(self, needed: float) -> int:
         """Return the least number of coats of which the thinnest places are as thick as `needed` brushed coats.
@@ -50,8 +54,9 @@ WAYS: Final[Mapping[str, Way]] = {
     for way in (
         Way(key="brush", title="by brush", streaks=0.5),
         Way(key="roller", title="by roller", thick=0.9, lost=0.05, streaks=0.35),
-        Way(key="spray", title="by spray", thick=1.9, lost=0.3),
+        Way(key="spray", title="by spray", thick=0.95, lost=0.25, forgives=2.0),
         Way(key="rag", title="by rag", thick=0.6, streaks=0.5),
     )
 }
-"""White takes three to five brushed coats and two sprayed ones, a middle colour two, a strong dark one or two."""
+"""White takes three to five brushed coats and two sprayed ones, a middle colour two, a strong dark one or two; two
+sprayed coats on a dresser's carcass take half a quart or a little less. What is lost to the air is assumed."""

@@ -4,7 +4,7 @@ from collections.abc import Mapping, Sequence
 from typing import Final
 
 from jug_mingle.core.optics.uptake import SHORTEST, WIPES, Laying
-from jug_mingle.core.recipes.preparations import Preparation, Role
+from jug_mingle.core.recipes.preparations import WATER_KIND, Preparation, Role
 
 _PAINTS: Final = ("chalk_paint", "mineral_paint", "acrylic", "milk_paint")
 _ALIKE: Final = (_PAINTS, ("water_stain", "oil_stain", "gel_stain"), ("glaze", "clear_coat"))
@@ -20,8 +20,9 @@ def _role(
     key: str, title: str, kinds: tuple[str, ...], parts: float, low: float | None = None, high: float | None = None,
     below: str = "", above: str = "",
 ) -> Role:  # fmt: skip
+    at_hand = not kinds or kinds in ((WATER_KIND,), ("white_glue",))
     return Role(
-        key=key, title=title, kinds=kinds, parts=parts, low=low, high=high, below=below, above=above
+        key=key, title=title, kinds=kinds, parts=parts, low=low, high=high, below=below, above=above, at_hand=at_hand
     )  # fmt: skip
 
 
@@ -114,7 +115,7 @@ PREPARATIONS: Final[Mapping[str, Preparation]] = {
         ),
         Preparation(
             key="thinned_glue", title="Thinned glue for paper", laying=_WHOLE, colours=False,
-            roles=(_role("glue", "white glue", (), 4), _role("water", "water", ("thinner",), 1)),
+            roles=(_role("glue", "white glue", ("white_glue",), 4), _role("water", "water", ("thinner",), 1)),
             order="A little water into the glue, until it runs but is not watery. By eye: the parts are a start.",
             use="Brushed on the paper, not on the wood. The same over it, dry, seals it.",
         ),

@@ -2,12 +2,13 @@
 
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
+from typing import Final
 
 import numpy as np
 
 from jug_mingle.core.arrays import FloatArray
 from jug_mingle.core.evidence.fitted_shelf import Shelf
-from jug_mingle.core.evidence.laid import LaidFilm, body_over
+from jug_mingle.core.evidence.laid import WATER_MOST, LaidFilm, body_over
 from jug_mingle.core.evidence.mixtures import main_kind
 from jug_mingle.core.measuring.pouring import Pour
 from jug_mingle.core.measuring.tools import check_batch, lowest_terms
@@ -19,7 +20,11 @@ from jug_mingle.core.recipes.over_kinds import over_kind
 Shares = Sequence[tuple[str, float]]
 """What plays a role: keys of tins with their shares by volume; one tin, or all that is in a jug."""
 
-_FINEST = 100
+WATER_KIND: Final = "thinner"
+TAP: Final = "water"
+"""What plays the water where no tin of it stands on the shelf: it comes from the tap."""
+
+_FINEST: Final = 100
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -30,6 +35,8 @@ class Role:
     ----------
     kinds : tuple of str
         Kinds of material that can play it; nothing of what stands in the cupboard and not on the shelf.
+    at_hand : bool
+        Whether it is at hand without a tin of it on the shelf, as water from the tap is.
     parts : float
         How many are usual.
     low, high : float or None
@@ -46,6 +53,12 @@ class Role:
     high: float | None = None
     below: str = ""
     above: str = ""
+    at_hand: bool = False
+
+    @property
+    def water(self) -> bool:
+        """Whether it is water."""
+        return self.kinds == (WATER_KIND,)
 
     def breaks(self, parts: float) -> str:
         """Return what breaks with so many parts; nothing within what holds."""
@@ -102,6 +115,9 @@ class Prepared:
         Of tins; their parts are those of the whole preparation.
     loose : tuple of (str, float)
         What comes from the cupboard: its title, and how much. [ml]
+    water : float
+        What comes from the tap; it goes into the jug after so many of the pours. [ml]
+    water_after : int
     before, R, wet : (36,) ndarray
         A ground, and how it looks with the preparation on it, dry and wet. [0..1]
     breaks : tuple of str
@@ -114,6 +130,9 @@ class Prepared:
     R: FloatArray
     wet: FloatArray
     breaks: tuple[str, ...]
+    water: float = 0.0
+    water_after: int = 0
+    water_parts: int = 1
 
 
 def batch_of(preparation: Preparation, parts: Mapping[str, float], *, role: str, ml: float) -> float:
@@ -151,22 +170,34 @@ def prepare(
     own = _parts(preparation, parts or {})
     whole = sum(own.values())
     ml: dict[str, float] = {}
-    loose = []
+    loose, water, water_after = [], 0.0, 0
     for role in preparation.roles:
         share = batch * own[role.key] / whole
-        if not role.kinds:
+        if role.water and _at_hand(role, cast):
+            water, water_after = share, len(ml)
+            continue
+        if _at_hand(role, cast):
             loose.append((role.title, share))
             continue
         for key, part in _played(shelf, preparation, role, cast):
             ml[key] = ml.get(key, 0.0) + share * part
-    counted = () if not ml else lowest_terms(tuple(max(1, round(_FINEST * amount / batch)) for amount in ml.values()))
-    simple = _simple(preparation, own, cast)
+    amounts = [*ml.values(), *([water] if water else [])]
+    counted = lowest_terms(tuple(max(1, round(_FINEST * amount / batch)) for amount in amounts)) if amounts else ()
+    parts_said = _simple(preparation, own, cast) or counted
     pours = tuple(
-        Pour(key=key, parts=part, ml=amount) for (key, amount), part in zip(ml.items(), simple or counted, strict=True)
+        Pour(key=key, parts=part, ml=amount) for (key, amount), part in zip(ml.items(), parts_said, strict=False)
     )
-    R, wet = _looks(shelf, preparation, pours, below)
+    R, wet = _looks(shelf, preparation, pours, below, water=water)
     said = tuple(words for role in preparation.roles if (words := role.breaks(own[role.key])))
-    return Prepared(pours=pours, loose=tuple(loose), before=below.R_seen, R=R, wet=wet, breaks=said)
+    return Prepared(
+        pours=pours, loose=tuple(loose), before=below.R_seen, R=R, wet=wet, breaks=said, water=water,
+        water_after=water_after, water_parts=parts_said[-1] if water else 1,
+    )  # fmt: skip
+
+
+def _at_hand(role: Role, cast: Mapping[str, Shares]) -> bool:
+    """Return whether a role is played by what is at hand, and not by a tin."""
+    return not role.kinds or (role.at_hand and not cast.get(role.key))
 
 
 def _parts(preparation: Preparation, parts: Mapping[str, float]) -> dict[str, float]:
@@ -194,11 +225,19 @@ def _played(shelf: Shelf, preparation: Preparation, role: Role, cast: Mapping[st
 
 def _simple(preparation: Preparation, own: Mapping[str, float], cast: Mapping[str, Shares]) -> tuple[int, ...] | None:
     """Return the parts as they are said, where each role is one tin of its own and they are whole."""
-    tins = [cast[role.key][0][0] for role in preparation.roles if role.kinds and len(cast.get(role.key, ())) == 1]
-    parts = [own[role.key] for role in preparation.roles if role.kinds]
+    poured = [role for role in preparation.roles if not _at_hand(role, cast)]
+    poured += [role for role in preparation.roles if role.water and _at_hand(role, cast)]
+    tins = [cast[role.key][0][0] if role.key in cast else TAP for role in poured if len(cast.get(role.key, "1")) == 1]
+    parts = [own[role.key] for role in poured]
     if len(set(tins)) != len(parts) or any(part != round(part) for part in parts):
         return None
     return tuple(round(part) for part in parts)
+
+
+def thinned_by(pours: Sequence[Pour], water: float) -> float:
+    """Return how many volumes of water come to one of what is poured of tins; no more than a film can say."""
+    poured = sum(pour.ml for pour in pours)
+    return min(WATER_MOST, water / poured) if poured > 0.0 else 0.0
 
 
 def over_seal(preparation: Preparation) -> bool:
@@ -207,11 +246,14 @@ def over_seal(preparation: Preparation) -> bool:
 
 
 def _looks(
-    shelf: Shelf, preparation: Preparation, pours: Sequence[Pour], below: Ground
+    shelf: Shelf, preparation: Preparation, pours: Sequence[Pour], below: Ground, *, water: float
 ) -> tuple[FloatArray, FloatArray]:
     if not any(shelf.materials[shelf.index(pour.key)].solids for pour in pours) or not preparation.colours:
         return below.R_seen, R_seen(body_over(shelf, (), below).body, 0.0)
     volumes = tuple((pour.key, pour.ml) for pour in pours)
-    film = LaidFilm(volumes=volumes, laying=preparation.laying, over_seal=over_seal(preparation))
+    film = LaidFilm(
+        volumes=volumes, laying=preparation.laying, over_seal=over_seal(preparation),
+        water=thinned_by(pours, water),
+    )  # fmt: skip
     laid = body_over(shelf, [film], below)
     return np.clip(laid.seen, 0.0, 1.0), R_seen(laid.body, 0.0)

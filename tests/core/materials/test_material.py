@@ -16,6 +16,11 @@ class MayMixTest(unittest.TestCase):
         self.assertEqual(may_mix([material("a", "oil_enamel"), material("b", "oil")]), "")
         self.assertIn("do not mix", may_mix([material("a"), material("b", "gel_stain")]))
         self.assertIn("peel", may_mix([material("a"), material("b", "primer")]))
+        plaster = [material("p", "extender"), material("w", "thinner"), material("c", "wall_paint")]
+        self.assertEqual(may_mix(plaster), "")
+        self.assertEqual(may_mix([material("g", "crackle_gesso"), material("w", "thinner")]), "")
+        self.assertIn("no colour", may_mix([material("g", "crackle_gesso"), material("c")]))
+        self.assertIn("not mixed in a jug", may_mix([material("t", "texture_paste")]))
 
 
 class DrySharesTest(unittest.TestCase):

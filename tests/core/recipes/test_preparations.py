@@ -3,6 +3,7 @@
 import unittest
 
 import numpy as np
+from numpy.testing import assert_allclose
 
 from jug_mingle.core.colour.spaces import R_to_Lab
 from jug_mingle.core.evidence.fit import characterise
@@ -59,13 +60,22 @@ class PreparationsTest(unittest.TestCase):
 
     def test_refused(self) -> None:
         for played, parts, words in (
-            (cast(paint="white"), {}, "no tin plays the water"),
+            (cast(water="water"), {}, "no tin plays the paint"),
             (cast(paint="wax", water="water"), {}, "cannot play"),
             (cast(paint="white", water="water"), {"water": 0.0}, "must be above 0"),
             (cast(paint="white", water="water"), {"sand": 1.0}, "has no 'sand'"),
         ):
             with self.subTest(words), self.assertRaisesRegex(ValueError, words):
                 prepare(self.shelf(), PREPARATIONS["wash"], played, batch=100.0, below=ground("oak"), parts=parts)
+
+    def test_water_is_always_there(self) -> None:
+        """Without a tin of water it comes from the tap: the same wash, the same parts, poured at its place."""
+        shelf, oak, wash = self.shelf(), ground("oak"), PREPARATIONS["wash"]
+        tin = prepare(shelf, wash, cast(paint="white", water="water"), batch=90.0, below=oak)
+        tap = prepare(shelf, wash, cast(paint="white"), batch=90.0, below=oak)
+        assert_allclose(tap.R, tin.R)
+        self.assertEqual((tap.water, tap.water_after, tap.water_parts), (60.0, 1, 2))
+        self.assertEqual([(pour.parts, pour.ml) for pour in tap.pours], [(1, 30.0)])
 
     def test_altered_says_what_breaks(self) -> None:
         """Retarder glaze holds a blend at 10 to 15 parts (V029); outside, and in a wash below 1 : 1, it says so."""

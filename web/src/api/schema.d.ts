@@ -727,8 +727,8 @@ export interface paths {
      * Get Amount
      * @description Return how much paint all pieces of the job take; nothing while it has none.
      *
-     *     Of a colour whose jugs are in looks that pieces wear it is what those looks take; of one that has a jug, what
-     *     spreads as that jug does; else a furniture paint's spread rate is taken, or the one that is sent.
+     *     Of a colour whose jugs are in looks that pieces wear it is what those looks take; else what is laid in so many coats
+     *     at the spread rate that is sent; of a colour that has a jug, what spreads as that jug does; else as a furniture paint.
      */
     get: operations['jobs_get_amount']
     put?: never
@@ -7802,6 +7802,11 @@ export interface components {
       notes: string[]
       /** Pours */
       pours: components['schemas']['PourOut'][]
+      /**
+       * Spread Rate
+       * @description Area that a litre of what is poured covers, thinned as it is. [m²/l]
+       */
+      spread_rate: number
       /** Title */
       title: string
       /**
@@ -9529,6 +9534,12 @@ export interface components {
      * @description One part of a preparation, and the tins on the shelf that can play it.
      */
     RoleOut: {
+      /**
+       * At Hand
+       * @description Whether it is at hand without a tin of it on the shelf.
+       * @default false
+       */
+      at_hand: boolean
       /** High */
       high: number | null
       /** Key */
@@ -9545,6 +9556,12 @@ export interface components {
       parts: number
       /** Pots */
       pots: string[]
+      /**
+       * Tap
+       * @description Whether it is water: "water" is that of the tap.
+       * @default false
+       */
+      tap: boolean
       /** Title */
       title: string
     }

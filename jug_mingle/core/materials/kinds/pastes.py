@@ -31,6 +31,7 @@ PASTES: Final = (
     ),
     Kind(
         key="white_glue",
+        stirred_with=frozenset({"thinner"}),
         title="White glue",
         base="water",
         optical="clear",

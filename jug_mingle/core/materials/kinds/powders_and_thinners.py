@@ -5,6 +5,11 @@ from typing import Final
 from jug_mingle.core.materials.cautions import FUMES_RAGS, POWDER
 from jug_mingle.core.materials.kind import Handling, Kind
 
+_TAKE_POWDER: Final = frozenset(
+    {"thinner", "wall_paint", "chalk_paint", "mineral_paint", "acrylic", "milk_paint", "self_priming_paint",
+     "home_chalk_paint", "enamel", "tint"}
+)  # fmt: skip
+
 POWDERS_AND_THINNERS: Final = (
     Kind(
         key="extender",
@@ -16,6 +21,7 @@ POWDERS_AND_THINNERS: Final = (
         density=1.10,
         spread_rate=9.0,
         colours=False,
+        stirred_with=_TAKE_POWDER,
         caution=POWDER,
         handling=Handling(
             pot_life=0.25,

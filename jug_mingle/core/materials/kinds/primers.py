@@ -81,6 +81,7 @@ PRIMERS: Final = (
     ),
     Kind(
         key="crackle_gesso",
+        stirred_with=frozenset({"thinner"}),
         title="Crackle gesso powder",
         base="water",
         optical="hiding",

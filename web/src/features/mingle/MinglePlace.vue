@@ -87,6 +87,8 @@ const over = computed({
   },
 })
 
+const laid = ref<{ coats: number; spread_rate: number }>()
+
 function keepChosen() {
   const recipe = inHand.value
   if (!recipe || !target.value || id.value === undefined) return
@@ -113,9 +115,9 @@ function keepChosen() {
         <GroundChoice v-model="over" own jugs solid aria-label="Over what" />
         <span aria-hidden="true" class="d-none d-sm-inline">?</span>
       </h1>
-      <WishBar :target="target?.id" />
+      <WishBar :target="target?.id" :laid="over ? laid : undefined" />
     </div>
-    <OverView v-if="over" :target="target" :over="over" @solid="over = ''" />
+    <OverView v-if="over" :target="target" :over="over" @solid="over = ''" @laid="laid = $event" />
     <template v-else>
       <div v-if="error">
         <ErrorLine :error="error" />

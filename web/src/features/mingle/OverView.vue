@@ -19,7 +19,7 @@ import WayRow from './WayRow.vue'
 
 /** A colour over a ground: the ways to lay it so that it is seen through, and solid paint as the honest other. */
 const { target, over } = defineProps<{ target: Schemas['TargetOut']; over: string }>()
-const emit = defineEmits<{ solid: [] }>()
+const emit = defineEmits<{ solid: []; laid: [laid: { coats: number; spread_rate: number } | undefined] }>()
 const { id } = useJob()
 const { data: lights } = useLights()
 const { keepWay } = useMixes()
@@ -53,6 +53,15 @@ const paintAt = computed(() => {
   return nearer < 0 ? rows.value.length - 1 : nearer
 })
 const inHand = computed<Way | undefined>(() => hand.changed.value ?? rows.value[chosen.value])
+/** How the film that takes most of what is poured is laid. */
+watch(
+  inHand,
+  (way) => {
+    const films = way?.steps.map((step) => ({ coats: step.laid.coats ?? 1, spread_rate: step.spread_rate })) ?? []
+    emit('laid', films.sort((a, b) => b.coats / b.spread_rate - a.coats / a.spread_rate)[0])
+  },
+  { immediate: true },
+)
 watch([() => target.id, () => over, all], () => {
   chosen.value = 0
   hand.forget()

@@ -29,7 +29,11 @@ const { id } = useJob()
 const { data: shelf } = useShelf()
 const { keep } = useMixes()
 const name = ref('')
-const kind = ref<Kind | ''>('wash')
+/** Paint, until it is said otherwise. */
+const kind = ref<Kind | ''>('')
+/** The tap runs in every workshop: no tin of water need stand on the shelf. */
+const TAP = 'water'
+const tap = computed(() => !shelf.value?.some((tin) => tin.key === TAP))
 const over = ref('oak')
 const rows = ref<{ tin: string; parts: string }[]>([{ tin: '', parts: '1' }])
 const typed = computed(() =>
@@ -37,11 +41,14 @@ const typed = computed(() =>
     .filter((row) => row.tin)
     .map((row) => ({ tin: row.tin, parts: readWithin(row.parts, 1, 1000, 'parts').value ?? 0 })),
 )
-const ready = computed(() => typed.value.length > 0 && typed.value.every(({ parts }) => parts >= 1))
+const ready = computed(() => fromTins.value.length > 0 && typed.value.every(({ parts }) => parts >= 1))
+const sum = (rows: { parts: number }[]) => rows.reduce((all, { parts }) => all + parts, 0)
+const fromTap = computed(() => typed.value.filter(({ tin }) => tap.value && tin === TAP))
+const fromTins = computed(() => typed.value.filter((row) => !fromTap.value.includes(row)))
 const film = computed(() => ({
   kind: kind.value || 'wash',
-  parts: typed.value.map(({ tin, parts }): [string, number] => [tin, Math.round(parts)]),
-  water: 0,
+  parts: fromTins.value.map(({ tin, parts }): [string, number] => [tin, Math.round(parts)]),
+  water: Math.min(10, sum(fromTap.value) / Math.max(1, sum(fromTins.value))),
   wait: kind.value === 'wash' ? 1 / 6 : 5,
   wipe: kind.value === 'wash' ? 0.45 : 1,
   coats: 1,
@@ -101,8 +108,8 @@ const changed = () => queries.invalidateQueries({ queryKey: ['shelf', 'preparati
 function keepIt() {
   if (id.value === undefined || !ready.value) return
   const { batch, tool } = preferences.value
-  const whole = typed.value.reduce((sum, { parts }) => sum + parts, 0)
-  const first = shelf.value?.find((tin) => tin.key === typed.value[0]?.tin)?.name ?? 'my own'
+  const whole = sum(typed.value)
+  const first = shelf.value?.find((tin) => tin.key === fromTins.value[0]?.tin)?.name ?? 'my own'
   void keep(id.value, {
     name: name.value.trim() || `Of ${first}`,
     target_id: null,
@@ -127,6 +134,7 @@ function keepIt() {
           >tin
           <FindSelect find="a tin" :model-value="row.tin" @update:model-value="set(at, { tin: String($event) })">
             <option value="">choose…</option>
+            <option v-if="tap" :value="TAP">water, from the tap</option>
             <option v-for="tin in shelf" :key="tin.key" :value="tin.key">{{ tin.name }}</option>
           </FindSelect></label
         >

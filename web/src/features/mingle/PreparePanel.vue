@@ -48,14 +48,15 @@ watch(
   { immediate: true },
 )
 const one = computed(() => all.value?.find((known) => known.key === chosen.value))
-const missing = computed(() => one.value?.roles.filter((role) => !role.loose && !cast.value[role.key]) ?? [])
+const missing = computed(() => one.value?.roles.filter((role) => !role.at_hand && !cast.value[role.key]) ?? [])
 watch(
   one,
   (now) => {
     const before = cast.value
     cast.value = Object.fromEntries(
       (now?.roles ?? []).flatMap((role) => {
-        const tin = role.pots.find((key) => key === before[role.key]) ?? role.pots[0]
+        const tin =
+          role.pots.find((key) => key === before[role.key]) ?? role.pots[0] ?? (role.tap ? 'water' : undefined)
         return tin ? [[role.key, tin]] : []
       }),
     )
@@ -102,6 +103,9 @@ const { data, error } = useQuery({
     ),
 })
 
+/** Whether anything but water is poured from a tin. */
+const pourable = computed(() => data.value?.pours.some((pour) => pour.material && pour.material !== 'water') ?? false)
+
 function makeThatMuch(ml: number) {
   amount.value = inSize(ml, size.value)
   of.value = ''
@@ -117,7 +121,7 @@ function keepIt() {
   void keep(id.value, {
     name: `${one.value.title.split(',')[0] ?? ''} of ${colour}`,
     target_id: null,
-    batch: data.value.batch,
+    batch: pours.reduce((sum, pour) => sum + pour.ml, 0),
     tool: 'parts',
     pours,
     laid: data.value.laid ?? null,
@@ -144,7 +148,7 @@ function keepIt() {
       >
       <template v-if="one">
         <div v-for="role in one.roles" :key="role.key" class="role">
-          <label v-if="!role.loose"
+          <label v-if="role.pots.length > 0 || !role.at_hand"
             >{{ role.title }}
             <FindSelect v-model="cast[role.key]" find="a tin or a jug">
               <option v-for="tin in role.pots" :key="tin" :value="tin">{{ nameOf(tin) }}</option>
@@ -156,7 +160,7 @@ function keepIt() {
               </optgroup>
             </FindSelect></label
           >
-          <span v-else class="loose">{{ role.title }}</span>
+          <span v-else class="loose">{{ role.tap ? `${role.title}, from the tap` : role.title }}</span>
           <label class="parts"
             >parts <BFormInput v-model="parts[role.key]" inputmode="decimal" :aria-label="`parts of ${role.title}`" />
           </label>
@@ -183,7 +187,8 @@ function keepIt() {
       <template v-else-if="data">
         <PreparedSays :preparation="one" :made="data" @much="makeThatMuch" />
         <div>
-          <BButton v-if="one.keepable" variant="primary" @click="keepIt">Keep it as a jug</BButton>
+          <BButton v-if="one.keepable && pourable" variant="primary" @click="keepIt">Keep it as a jug</BButton>
+          <p v-else-if="one.keepable">A jug is poured from tins: put one of its tins on the shelf to keep it as one.</p>
           <OwnPreparation v-if="one.own" :key="one.key" :one="one" @removed="chosen = 'wash'" />
         </div>
       </template>

@@ -15,20 +15,27 @@ import FoldNarrow from '../../shared/FoldNarrow.vue'
 import FoldOut from '../../shared/FoldOut.vue'
 
 /** How much is needed, and with what it is measured. */
-const { target } = defineProps<{ target: number | undefined }>()
+const { target, laid = undefined } = defineProps<{
+  target: number | undefined
+  /** How what is in hand is laid, where it is laid otherwise than paint that hides. */
+  laid?: { coats: number; spread_rate: number } | undefined
+}>()
 const { id } = useJob()
 const { data: amount } = useQuery({
-  queryKey: computed(() => ['amount', id.value, target, preferences.value.unit]),
+  queryKey: computed(() => ['amount', id.value, target, laid, preferences.value.unit]),
   enabled: computed(() => id.value !== undefined),
   queryFn: async () =>
     unwrap(
       await api.GET('/api/jobs/{job_id}/amount', {
-        params: { path: { job_id: id.value ?? 0 }, query: { target_id: target, unit: preferences.value.unit } },
+        params: {
+          path: { job_id: id.value ?? 0 },
+          query: { target_id: target, unit: preferences.value.unit, ...laid },
+        },
       }),
     ),
 })
 
-/** What the looks take of it; two coats of everything where none is worn yet. */
+/** What the looks take of it; where none is worn yet what it takes as it is laid, two coats of paint that hides. */
 function forPiece() {
   if (!amount.value) return
   if (amount.value.ml > 0) prefer({ batch: amount.value.ml })
