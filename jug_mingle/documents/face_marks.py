@@ -3,7 +3,7 @@
 from pydantic import Field
 
 from jug_mingle.documents.look import Zone
-from jug_mingle.documents.strict import Point, StrictModel
+from jug_mingle.documents.strict import Id, Point, StrictModel
 
 
 class FaceIn(StrictModel):
@@ -18,8 +18,10 @@ class FaceIn(StrictModel):
 
 
 class Marks(StrictModel):
-    """All marks of a photo; `wood` is the ground that is bare, `white` a place that is white in truth."""
+    """All marks of a photo; `wood` is the ground that is bare, `white` a place that is white in truth, `piece` the piece
+    that it shows."""
 
     faces: list[FaceIn] = Field(default=[], max_length=40)
     wood: str = Field(default="oak", min_length=1, max_length=40)
     white: Point | None = None
+    piece: Id | None = None

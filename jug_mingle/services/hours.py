@@ -4,6 +4,7 @@ from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
 from datetime import UTC, date, datetime, time, timedelta
 from itertools import pairwise
+from math import ceil
 from typing import Any, Final
 from zoneinfo import ZoneInfo, ZoneInfoNotFoundError
 
@@ -164,6 +165,24 @@ def hours_of(
         outdoors=tuple(_without(list(light), wet)) if light is not None else None,
         warm=tuple(_without([(0, days * 1440)], cold)) if cold and not hours.heated else None,
     )  # fmt: skip
+
+
+def with_time(hours: HoursIn, at: datetime, *, minutes: float) -> HoursIn:
+    """Return hours that have so many minutes from a time on, put with those of that day that touch them."""
+    zone = zone_of(hours)
+    start = at.astimezone(zone)
+    midnight = datetime.combine(start.date(), time(), zone) + timedelta(days=1)
+    end = min(start + timedelta(minutes=ceil(minutes) + _SHORTEST), midnight)
+    first, last = f"{start:%H:%M}", "24:00" if end == midnight else f"{end:%H:%M}"
+    there = hours.days.get(start.date(), hours.week.get(_DAYS[start.weekday()], []))
+    apart = [one for one in there if one.end < first or one.start > last]
+    touching = [one for one in there if one not in apart]
+    whole = SpanIn(
+        start=min([first, *(one.start for one in touching)]), end=max([last, *(one.end for one in touching)])
+    )
+    return hours.model_copy(
+        update={"days": {**hours.days, start.date(): sorted([*apart, whole], key=lambda one: one.start)}}
+    )
 
 
 def _minutes(calendar: Calendar, day: date, span: SpanIn) -> tuple[int, int]:

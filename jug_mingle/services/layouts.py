@@ -76,6 +76,8 @@ def laid(session: Session, piece_id: int, layers: Sequence[LayerIn], number: int
         pattern = made.lay(reached)
     except ValueError as error:
         raise UnfitError(str(error)) from error
+    if pattern.layout.width != said.width:  # made to fit
+        said = said.model_copy(update={"width": pattern.layout.width})
     kind = layers[number].kind
     positions, count, supply, fewer = positions_to_lay(pattern, kind), _NOTHING, None, ""
     if counting:

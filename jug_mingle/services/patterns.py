@@ -1,6 +1,6 @@
 """Layouts: a layer's pattern laid on a piece, or on a face of a photo."""
 
-from collections.abc import Iterable, Mapping, Sequence
+from collections.abc import Callable, Iterable, Mapping, Sequence
 from dataclasses import dataclass, replace
 from typing import Final
 
@@ -8,7 +8,7 @@ from sqlalchemy.orm import Session
 
 from jug_mingle.core.finishes.layer import Layer
 from jug_mingle.core.pattern.art import Art
-from jug_mingle.core.pattern.laying import lay, texts_of
+from jug_mingle.core.pattern.laying import TooLargeError, TooManyError, lay, texts_of
 from jug_mingle.core.pattern.masks import Pattern
 from jug_mingle.core.pattern.prints import TONES, framed, on_film, on_paper, woven
 from jug_mingle.core.pattern.surfaces import Surface, reached_surfaces
@@ -29,6 +29,12 @@ USUAL: Final[Mapping[str, LayoutIn]] = {
 }
 """How each kind of layer that has a layout is laid at first."""
 
+_ROOM: Final = 0.96
+"""Of the face, what is shrunk to it fills. [0..1]"""
+
+_SMALLEST: Final = 0.005
+"""No motif is made smaller. [m]"""
+
 _DABS: Final = 0.008
 """How wide the edges of pasted pictures are dabbed. [m]"""
 
@@ -42,9 +48,25 @@ class Prepared:
     key: tuple[object, ...]
     each: bool
     """Whether there is one picture a text."""
+    sized: Callable[[float], "Prepared"]
+    """Makes it ready again at so many times its size."""
+    usual: bool
+    """Whether nobody has laid it out yet."""
 
     def lay(self, surfaces: Sequence[Surface]) -> Pattern:
-        """Return it laid; ValueError says why it does not fit."""
+        """Return it laid, shrunk to fit where its motif is larger than every face, and as the usual one of a size that
+        can be drawn; ValueError says why it cannot lie there."""
+        try:
+            return self._laid(surfaces)
+        except TooLargeError as error:
+            return self.sized(_ROOM * error.fits)._laid(surfaces)
+        except TooManyError as error:
+            if not self.usual:
+                raise
+            # Another face may be larger than the one that was too large.
+            return replace(self.sized(error.fits / _ROOM), usual=True).lay(surfaces)
+
+    def _laid(self, surfaces: Sequence[Surface]) -> Pattern:
         layout = self.said.layout(self.arts[0].height if self.arts else self.said.width)
         sizes = [(art.width, art.height) for art in self.arts] if self.each else ()
         spaces = lay(layout, surfaces, sizes)
@@ -73,20 +95,31 @@ def prepared(session: Session | None, job_id: int, layer: LayerIn) -> Prepared |
             raise UnfitError(f"{layer.kind.replace('_', ' ')} is not laid out: leave its layout away")
         return None
     said = layer.layout or usual
+
+    def sized(share: float) -> Prepared:
+        scaled = {name: share * getattr(said, name) for name in ("height", "repeat_x", "repeat_y")}
+        other = said.model_copy(update={"width": max(_SMALLEST, share * said.width), **scaled})
+        again = prepared(session, job_id, layer.model_copy(update={"layout": other}))
+        if again is None:
+            raise UnfitError(f"{layer.kind.replace('_', ' ')} is not laid out")
+        return again
+
     if said.motif == "text" or said.texts:
-        return _lettering(said, bridged=layer.kind != "lettering")
+        return _lettering(said, sized, bridged=layer.kind != "lettering", usual=layer.layout is None)
     art, key = art_of(session, job_id, said.motif, said.width)
     arts = [_printed(layer.kind, art, said.tone)]
     if said.arrange == "corners" and said.wedges:
         arts.append(_printed(layer.kind, art_of(session, job_id, "wedge", said.width)[0], said.tone))
-    return Prepared(said=said, arts=tuple(arts), key=(*key, layer.kind), each=False)
+    return Prepared(said=said, arts=tuple(arts), key=(*key, layer.kind), each=False, sized=sized, usual=layer.layout is None)
 
 
-def _lettering(said: LayoutIn, *, bridged: bool) -> Prepared:
+def _lettering(
+    said: LayoutIn, sized: Callable[[float], Prepared], *, bridged: bool, usual: bool
+) -> Prepared:
     texts = texts_of(said.layout(said.width)) or ["1"]
     motifs = [letters(text or "·", font=said.font, height=said.height or said.width, bridged=bridged) for text in texts]
     arts = tuple(one.art() for one in motifs)
-    return Prepared(said=said, arts=arts, key=(*texts, said.font, said.height, bridged), each=True)
+    return Prepared(said=said, arts=arts, key=(*texts, said.font, said.height, bridged), each=True, sized=sized, usual=usual)
 
 
 def _printed(kind: str, art: Art, tone: str) -> Art:

@@ -10,6 +10,7 @@ from jug_mingle.core.plan.step import Step
 from jug_mingle.core.plan.steps import dropped, ordered
 from jug_mingle.documents.plan import AddedStepIn
 from jug_mingle.errors import UnfitError
+from jug_mingle.services.hours import keep_hours, with_time
 from jug_mingle.services.jobs import get_job
 from jug_mingle.services.plan_work import Other, works_of
 from jug_mingle.services.plans import PlanNow, begun_plan, plan_now
@@ -105,10 +106,16 @@ def add(session: Session, job_id: int, said: AddedStepIn) -> str:
 
 
 def pin(session: Session, job_id: int, key: str, at: datetime | None) -> None:
-    """Let a step start at a time, or whenever it fits; UnfitError for a time that is gone."""
-    step_in(plan_now(session, job_id), key)
+    """Let a step start at a time, or whenever it fits; UnfitError for a time that is gone.
+
+    When somebody else is there to help, there are hours.
+    """
+    one = plan_now(session, job_id)
+    step = step_in(one, key)
     if at is not None and at < now():
         raise UnfitError("that time is gone: name one to come")
+    if at is not None and step.hands > 1 and one.hours is not None:
+        keep_hours(session, with_time(one.hours, at, minutes=step.minutes))
     pinned = {k: v for k, v in (begun_plan(session, job_id).asks.get("pinned") or {}).items() if k != key}
     ask(session, job_id, pinned={**pinned, key: at.isoformat()} if at is not None else pinned)
 

@@ -76,7 +76,7 @@ def view_of(one: PlanNow) -> View:
     now_step, next_at, waits = _now(one, slots, todo)
     clashes = [Clash(words=c["words"], helps=c["helps"], steps=tuple(c["steps"])) for c in one.kept.get("clashes", ())]
     clashes += [Clash(words=words, helps="Bring it back, or let it be.") for words in one.refused]
-    clashes += _closed(one)
+    clashes += [*_closed(one), *_for_two(one, todo)]
     usable = one.kept.get("usable")
     return View(
         plan=one, now=now_step, next_at=next_at, waiting_for=waits, drying=_drying(one),
@@ -84,6 +84,20 @@ def view_of(one: PlanNow) -> View:
         usable=datetime.fromisoformat(usable) if usable else None, hands_left=sum(step.minutes for step in todo),
         finished=bool(one.steps.steps) and not todo,
     )  # fmt: skip
+
+
+def _for_two(one: PlanNow, todo: Sequence[Step]) -> list[Clash]:
+    """Return the steps for which a second pair of hands is asked, where nobody said when it is there."""
+    pinned = (one.row.asks.get("pinned") or {}) if one.row else {}
+    there = one.hours.hands if one.hours else 1
+    return [
+        Clash(
+            words=f"“{step.title}” takes two: when is a second pair of hands there?",
+            helps="Until that is said it is planned when you have time.", steps=(step.key,),
+        )
+        for step in todo
+        if step.hands > there and step.key not in pinned
+    ]  # fmt: skip
 
 
 def _closed(one: PlanNow) -> list[Clash]:

@@ -17,9 +17,9 @@ from jug_mingle.core.optics.grounds import ground
 from jug_mingle.documents.tin_test import CardIn, CoatsIn, FilmIn, TestIn, TintIn
 from jug_mingle.errors import UnfitError
 from jug_mingle.services.colours import Colour, resolve
-from jug_mingle.services.materials import get_material, to_material
+from jug_mingle.services.materials import get_material, material_rows, to_material
 from jug_mingle.services.photos import PhotoFolder
-from jug_mingle.services.readings import add_reading, check_readings
+from jug_mingle.services.readings import add_reading, check_readings, reading_rows
 from jug_mingle.store.models import MaterialRow, ReadingRow
 
 
@@ -46,6 +46,13 @@ def add_test(session: Session, *, key: str, test: TestIn, colours: Sequence[Colo
     added = _kept(session, row, test, colours)
     check_readings(session)
     return added
+
+
+def tin_without_colour(session: Session, name: str) -> MaterialRow | None:
+    """Return the tin of a name on the shelf that nothing was read of yet; None where there is none."""
+    rows = [row for row in material_rows(session) if row.name.lower() == name.strip().lower()]
+    read = {volume.material_id for reading in reading_rows(session) for volume in reading.volumes}
+    return next((row for row in rows if row.id not in read), None)
 
 
 def _kept(session: Session, row: MaterialRow, test: TestIn, colours: Sequence[Colour]) -> ReadingRow:

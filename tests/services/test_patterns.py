@@ -12,6 +12,8 @@ from scipy import ndimage
 from jug_mingle.core.colour.spectra import light
 from jug_mingle.core.measuring.saying import Saying
 from jug_mingle.core.pattern.art import coverage
+from jug_mingle.core.pattern.surfaces import surfaces_of
+from jug_mingle.core.pieces import FORMS, usual_piece
 from jug_mingle.documents.layout import LayoutFile, LayoutIn, MotifFile, SingleIn
 from jug_mingle.documents.look import LayerIn, LookFile
 from jug_mingle.errors import UnfitError
@@ -90,16 +92,30 @@ class LayoutTest(PatternCase):
         said = layouts.says_of(self.laid(width=0.09, span="each", whole=True, columns=2, rows=1), Saying())
         self.assertTrue(any("lay the matching strip" in words and " cm " in words for words in said))
 
-    def test_what_does_not_fit(self) -> None:
-        """A motif larger than every face is refused where it is laid out; in a look it prints nothing, and says so."""
+    def test_too_large_is_shrunk(self) -> None:
+        """A motif larger than every face is shrunk to fit, alike where it is laid out and in a look; the usual layout of
+        every kind fits every form that has a flat face."""
         too_large = {"motif": "damask", "arrange": "one", "span": "each", "width": 2.0}
-        with self.assertRaisesRegex(UnfitError, "largest face"):
-            self.laid("stencil", **too_large)
-        layers = [self.paint(), self.layer("stencil", **too_large)]
-        _, finish = dressed(self.session, self.chest.id, layers)
+        one = self.laid("stencil", **too_large)
+        self.assertLess(one.said.width, 1.0)
+        _, finish = dressed(self.session, self.chest.id, [self.paint(), self.layer("stencil", **too_large)])
         laid_out = finish.layers[1].laid_out
         assert laid_out is not None
-        self.assertEqual(laid_out.spaces, ())
+        self.assertEqual(laid_out.layout.width, one.said.width)
+        for form in FORMS:
+            flat = [face for face in surfaces_of(usual_piece(form)) if not face.frame]
+            for kind in patterns.USUAL:
+                made = patterns.prepared(None, 0, LayerIn(kind=kind))
+                assert made is not None
+                with self.subTest(form, kind=kind):
+                    self.assertGreater(len(made.lay(flat).spaces), 0)
+
+    def test_what_does_not_fit(self) -> None:
+        """What has no flat face is refused where it is laid out; in a look it prints nothing, and says so."""
+        nowhere = self.layer("stencil").model_copy(update={"zones": ["nowhere"]})
+        with self.assertRaisesRegex(UnfitError, "no flat face"):
+            layouts.laid(self.session, self.chest.id, [self.paint(), nowhere], 1)
+        layers = [self.paint(), nowhere]
         judged = finish_report.judged(self.session, self.chest.id, layers, light=light("window"))
         self.assertTrue(any("does not fit" in one.words and one.layer == 1 for one in judged.remarks))
         for words, layout in (

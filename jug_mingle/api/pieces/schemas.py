@@ -109,6 +109,7 @@ class PieceOut(BaseModel):
     groups: dict[str, list[str]] = Field(description="Parts that go together, by the name of their group.")
     grounds: dict[str, str]
     areas: dict[str, float] = Field(description="Painted area of each zone, of one of it. [m²]")
+    padding: float = Field(description="Area of its padding, which is painted where a layer names it. [m²]")
     uses: list[str]
     age: str
     count: int

@@ -86,6 +86,8 @@ class PlanStepOut(BaseModel):
     ended: datetime | None
     took: str = Field(default="", description="How long it really took, beside what was planned.")
     start: datetime | None
+    hands: int = Field(description="How many pairs of hands it takes. 1..2")
+    pinned: datetime | None = Field(description="When it starts, where somebody said so.")
     own: bool
     may_drop: bool
     window_closes: str = Field(default="", description="What to do once its window has closed; empty without one.")

@@ -104,9 +104,15 @@ def step_out(
         skipped=row is not None and row.how == "skipped",
         ended=row.ended if row else None,
         took=took_words(row.usual, row.minutes) if row and row.about.get("timed") else "",
+        hands=step.hands, pinned=_pinned(one, step),
         start=starts.get(step.key), own=".fix." in step.key or step.key.startswith("own."),
         may_drop=not why_not_dropped(one.steps, step.key), window_closes=closes,
     )  # fmt: skip
+
+
+def _pinned(one: PlanNow, step: Step) -> datetime | None:
+    said = (one.row.asks.get("pinned") or {}).get(step.key) if one.row else None
+    return datetime.fromisoformat(said) if said else None
 
 
 def _take(session: Session, take: Take, unit: str) -> schemas.TakeOut:

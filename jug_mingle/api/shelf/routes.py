@@ -124,7 +124,10 @@ def add_material(body: MaterialIn, context: ContextNow, light: LightNow = "windo
 
 @router.post("/from-photo", status_code=201)
 def add_from_photo(body: FromPhotoIn, context: ContextNow) -> list[str]:
-    """Put many tins on the shelf from one photo of swatches or lids; all of them or none. Return their keys."""
+    """Put many tins on the shelf from one photo of swatches or lids; all of them or none. Return their keys.
+
+    A tin that stands there by its name and has no colour yet gets its own from the photo.
+    """
     colours = [
         _resolved(context, FromPhoto(photo_id=body.photo_id, area=tin.area, lighting=body.lighting))
         for tin in body.pots
@@ -132,7 +135,9 @@ def add_from_photo(body: FromPhotoIn, context: ContextNow) -> list[str]:
     with context.database.write.begin() as session:
         keys = []
         for tin, colour in zip(body.pots, colours, strict=True):
-            row = materials.add_material(session, name=tin.name, kind=tin.kind, left_ml=500.0)
+            row = tin_tests.tin_without_colour(session, tin.name) or materials.add_material(
+                session, name=tin.name, kind=tin.kind, left_ml=500.0
+            )
             tin_tests.first_colour(session, row, colour)
             keys.append(row.key)
         readings.check_readings(session)

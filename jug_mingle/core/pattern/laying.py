@@ -1,7 +1,7 @@
 """A layout laid on surfaces: the spaces that they make, and the repeats, motifs and masked strips on each."""
 
 from collections.abc import Sequence
-from math import ceil, floor, radians
+from math import ceil, floor, radians, sqrt
 from typing import Final
 
 import numpy as np
@@ -14,6 +14,22 @@ _SLACK: Final = 1e-6
 Size = tuple[float, float]
 
 
+class TooLargeError(ValueError):
+    """A motif is larger than every face; `fits` is the share of its size that is not. (0..1)"""
+
+    def __init__(self, words: str, *, fits: float) -> None:
+        super().__init__(words)
+        self.fits = fits
+
+
+class TooManyError(ValueError):
+    """There would be more than `MOST` repeats on a face; of `fits` times their size there would not be. (1..)"""
+
+    def __init__(self, words: str, *, fits: float) -> None:
+        super().__init__(words)
+        self.fits = fits
+
+
 def lay(layout: Layout, surfaces: Sequence[Surface], sizes: Sequence[Size] = ()) -> tuple[Space, ...]:
     """Return the spaces of a layout with what lies on them.
 
@@ -24,8 +40,12 @@ def lay(layout: Layout, surfaces: Sequence[Surface], sizes: Sequence[Size] = ())
 
     Raises
     ------
+    TooLargeError
+        If a motif is larger than every face.
+    TooManyError
+        If there would be more than `MOST` repeats.
     ValueError
-        If there is nothing to lie on, a motif is larger than every face, or there would be more than `MOST` repeats.
+        If there is nothing to lie on.
     """
     if not surfaces:
         raise ValueError("there is no flat face here to lay it on: choose fronts, sides, a top or a panel")
@@ -34,9 +54,10 @@ def lay(layout: Layout, surfaces: Sequence[Surface], sizes: Sequence[Size] = ())
     if layout.arrange != "all_over" and not layout.singles and layout.overhang == 0.0:
         wide, high = max(one.w for one in spaces), max(one.h for one in spaces)
         if min(layout.width, layout.height) > max(wide, high) or layout.width > wide or layout.height > high:
-            raise ValueError(
+            raise TooLargeError(
                 f"the motif is {100 * layout.width:.1f} by {100 * layout.height:.1f} cm, and the largest face "
-                f"{100 * wide:.1f} by {100 * high:.1f} cm: make it smaller, or let it run over several"
+                f"{100 * wide:.1f} by {100 * high:.1f} cm: make it smaller, or let it run over several",
+                fits=max(min(s.w / layout.width, s.h / layout.height) for s in spaces),
             )
     return tuple(
         Space(w=s.w, h=s.h, spots=s.spots, grid=s.grid, placed=s.placed, masked=s.masked, offsets=offsets)
@@ -169,7 +190,10 @@ def _grid(layout: Layout, space: Space) -> Grid:
     pitch_x, pitch_y = layout.pitch
     many = ceil((space.w + 2 * layout.overhang) / pitch_x) * ceil((space.h + 2 * layout.overhang) / pitch_y)
     if many > MOST:
-        raise ValueError(f"that is {many} motifs on one face, more than {MOST}: take a larger motif, or a wider repeat")
+        raise TooManyError(
+            f"that is {many} motifs on one face, more than {MOST}: take a larger motif, or a wider repeat",
+            fits=sqrt(many / MOST),
+        )
     x, pitch_x, columns = _along(space.w, pitch_x, layout, layout.columns, layout.across, layout.shift_x)
     y, pitch_y, rows = _along(space.h, pitch_y, layout, layout.rows, layout.down, layout.shift_y)
     if layout.half_drop and not layout.whole:

@@ -30,6 +30,9 @@ ATTENDED: Final = 5.0
 OIL_STAYS: Final = 20
 """Oil and butter are wiped off at about twenty minutes. [minutes]"""
 
+_FILTERS: Final = 0.05
+"""Of a pair of filters that a sprayed coat uses up, assumed: they are looked at after spraying, and last a job."""
+
 _LOOSENS: Final = frozenset({"milk_paint", "chalk_paint", "home_chalk_paint"})
 """What a damp rag still moves on the day that it was laid."""
 
@@ -103,7 +106,7 @@ def _step(
     paints = bool(layer.films) or bool(kind.usual_material)
     tool = {"brush": "brush", "roller": "roller", "spray": "spray gun", "rag": "rags"}[way]
     open_time = min((h.open_time for _, h in one.facts.contents if h.open_time is not None), default=None)
-    laid = patterned(layer, unit, work.count, workshop.schools)
+    laid = patterned(layer, unit, work.count, workshop.schools, coat=coat)
     said = _words(layer, open_time, unit, coat, open_under(workshop.air))
     minutes = laid.minutes if laid else laid_minutes(layer.kind, way, unit.area, unit.parts)
     return step_of(
@@ -148,7 +151,7 @@ def _uses(layer: Layer, unit: Unit, way: str) -> tuple[tuple[str, float], ...]:
     if layer.kind == "tissue":
         return (("tissue", tissue_for(unit.area)),)
     if way == "spray":
-        return (("filters", 0.5), ("gloves", 1.0))
+        return (("filters", _FILTERS), ("gloves", 1.0))
     return (("cloths", 1.0),) if layer.kind in ("wax", "stain", "oil", "glaze", "wash") else ()
 
 
@@ -217,7 +220,7 @@ def _dries(course: Course, work: PieceWork, unit: Unit, at: int, coat: int, work
         minutes = NIGHT
     felt = minutes is None
     wax = one.facts.base == "wax" or one.layer.kind == "wax"
-    laid = patterned(one.layer, unit, work.count, workshop.schools)
+    laid = patterned(one.layer, unit, work.count, workshop.schools, coat=coat)
     changed = wait_under(workshop.air, wax=wax, water=one.facts.base == "water", thin=one.layer.of.has("thin"))
     least = changed.of(BY_TOUCH if minutes is None else minutes) + (0 if laid is None else laid.waits)
     why = "No figure is usual: an hour, by touch." if felt else f"{time_words(float(minutes or 0))} is usual of it."

@@ -75,10 +75,6 @@ def why_none(laid: Laid, steps: Steps, *, said: Callable[[int], str]) -> list[Cl
 
 def _too_long(problem: Problem, task: Task, steps: Steps, key: str) -> Clash | None:
     step = steps.of(key)
-    if task.hands > max(one.hands for one in problem.sessions):
-        return Clash(
-            words=f"“{step.title}” takes two.", helps="Say when a second pair of hands is there.", steps=(key,)
-        )
     need = task.minutes + task.cleaning
     if not task.openings:
         where = {"outdoors": "outdoors: it is never dry and light in your hours"}.get(

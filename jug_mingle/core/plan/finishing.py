@@ -72,7 +72,8 @@ def finish(course: Course, work: PieceWork, units: Mapping[str, Unit], workshop:
 def _handles(course: Course, work: PieceWork, every: Sequence[str]) -> None:
     fronts = work.count * len(handled(work.piece))
     act = work.hardware.act
-    if not fronts or act == "keep":
+    in_the_look = any(unit.laid for unit in work.units if unit.key.startswith("handles"))
+    if not fronts or act == "keep" or (act == "paint" and in_the_look):
         return
     if act == "change":
         course.add(

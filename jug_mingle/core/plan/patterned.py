@@ -17,6 +17,10 @@ _MINUTES: Final[Mapping[str, float]] = {
 }  # fmt: skip
 """Hands at each position, assumed. [minutes]"""
 
+_LAID_ONCE: Final = frozenset({"ornament", "paper", "collage", "lettering", "transfer", "lined"})
+_OVER_IT: Final = 2.0
+"""Hands at each position for a coat over what lies there, assumed. [minutes]"""
+
 _TISSUE: Final = 0.2
 """Of a face that one fresh piece of tissue textures, assumed. [m²]"""
 
@@ -45,13 +49,23 @@ class Patterned:
     uses: tuple[tuple[str, float], ...]
 
 
-def patterned(layer: Layer, unit: Unit, pieces: int, schools: Mapping[str, str]) -> Patterned | None:
-    """Return what a layer's pattern takes on a unit of so many pieces; None of what is not laid out."""
+def patterned(
+    layer: Layer, unit: Unit, pieces: int, schools: Mapping[str, str], *, coat: int = 1
+) -> Patterned | None:
+    """Return what a coat of a layer's pattern takes on a unit of so many pieces; None of what is not laid out.
+
+    What is cast, glued or traced is there once: a second coat goes over it.
+    """
     pattern = layer.laid_out
     if pattern is None or not layer.of.has("laid_out"):
         return None
     parts = {face.split("/")[2] for face in unit.faces if "/" in face}
     own = [one for one in positions_to_lay(pattern, layer.kind) if parts.intersection(one.parts)]
+    if coat > 1 and layer.kind in _LAID_ONCE:
+        again = len(own) * pieces
+        return Patterned(
+            minutes=_OVER_IT * max(1, again), waits=0, words=f"Over the {again} that lie there.", uses=()
+        )
     edge = edge_by(pattern.layout.edge, schools)
     count, wait = len(own) * pieces, wait_of(layer.kind, edge)
     steps = order_of(layer.kind, edge=edge, mesh=pattern.layout.mesh, schools=schools)

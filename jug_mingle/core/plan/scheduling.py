@@ -34,6 +34,11 @@ class Hours:
         """[minutes]"""
         return max((one.length for one in self.sessions), default=0)
 
+    @property
+    def hands(self) -> int:
+        """How many pairs of hands there are at most; who else is asked for is there when it was said. 1..2"""
+        return max((one.hands for one in self.sessions), default=1)
+
     def allowed(self, step: Step) -> tuple[Span, ...] | None:
         """Return when a step may be done, by its noise, its place and what it lays."""
         rules = [
@@ -171,7 +176,7 @@ def _tasks(step: Step, hours: Hours, earliest: int, latest: int | None, wanted: 
     return [
         Task(
             key=step.key if count == 1 else f"{step.key}#{n + 1}", minutes=size + (1 if n < rest else 0),
-            openings=tuple(there), hands=step.hands, place=step.place if step.place == "booth" else "", kit=step.kit,
+            openings=tuple(there), hands=min(step.hands, hours.hands), place=step.place if step.place == "booth" else "", kit=step.kit,
             cleaning=step.cleaning, tail=step.cure if n == count - 1 else 0, fixed=wanted if count == 1 else None,
         )
         for n in range(count)

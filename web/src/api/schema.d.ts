@@ -3324,6 +3324,8 @@ export interface paths {
     /**
      * Add From Photo
      * @description Put many tins on the shelf from one photo of swatches or lids; all of them or none. Return their keys.
+     *
+     *     A tin that stands there by its name and has no colour yet gets its own from the photo.
      */
     post: operations['shelf_add_from_photo']
     delete?: never
@@ -6901,7 +6903,8 @@ export interface components {
     }
     /**
      * Marks
-     * @description All marks of a photo; `wood` is the ground that is bare, `white` a place that is white in truth.
+     * @description All marks of a photo; `wood` is the ground that is bare, `white` a place that is white in truth, `piece` the piece
+     *     that it shows.
      */
     Marks: {
       /**
@@ -6909,6 +6912,8 @@ export interface components {
        * @default []
        */
       faces: components['schemas']['FaceIn'][]
+      /** Piece */
+      piece?: number | null
       /** White */
       white?: [number, number] | null
       /**
@@ -8427,6 +8432,11 @@ export interface components {
       }
       /** Name */
       name: string
+      /**
+       * Padding
+       * @description Area of its padding, which is painted where a layer names it. [m²]
+       */
+      padding: number
       /** Parts */
       parts: components['schemas']['PartOut'][]
       /**
@@ -8680,6 +8690,11 @@ export interface components {
       ended: string | null
       /** Faces */
       faces: string[]
+      /**
+       * Hands
+       * @description How many pairs of hands it takes. 1..2
+       */
+      hands: number
       /** Hex */
       hex: string | null
       /** Key */
@@ -8694,6 +8709,11 @@ export interface components {
       piece: number
       /** Piece Name */
       piece_name: string
+      /**
+       * Pinned
+       * @description When it starts, where somebody said so.
+       */
+      pinned: string | null
       /** Ready */
       ready: string[]
       /**

@@ -19,7 +19,7 @@ const titles: Record<string, string> = {
   inside: 'Inside',
 }
 const zones = computed(() => Object.entries(piece.areas))
-const total = computed(() => zones.value.reduce((sum, [, area]) => sum + area, 0))
+const total = computed(() => zones.value.reduce((sum, [, area]) => sum + area, piece.padding))
 </script>
 
 <template>
@@ -36,6 +36,18 @@ const total = computed(() => zones.value.reduce((sum, [, area]) => sum + area, 0
           />
         </td>
         <td class="area">{{ sayArea(area) }}</td>
+      </tr>
+      <tr v-if="piece.padding > 0">
+        <th scope="row">Padding</th>
+        <td>
+          <GroundChoice
+            own
+            aria-label="Padding, as it is now"
+            :model-value="piece.grounds.padding ?? 'cloth'"
+            @update:model-value="emit('lay', 'padding', $event)"
+          />
+        </td>
+        <td class="area">{{ sayArea(piece.padding) }}</td>
       </tr>
       <tr class="sum">
         <th scope="row">Together</th>

@@ -28,6 +28,12 @@ async function close(work: Promise<boolean>) {
   if (await work) open.value = false
 }
 
+/** When somebody is there to help. */
+const helper = ref('')
+function helped() {
+  if (step && helper.value) void close(acts.pin(step, new Date(helper.value).toISOString()))
+}
+
 function addAfter() {
   if (!step || title.value.trim() === '') return
   void close(
@@ -73,6 +79,15 @@ function addAfter() {
         </label>
         <p class="soft">What is done about it becomes steps; what has to be laid again is planned again.</p>
       </template>
+      <form v-if="step.hands > 1 && !step.done" class="acts" @submit.prevent="helped">
+        <label class="field"
+          >A second pair of hands is there <BFormInput v-model="helper" type="datetime-local" required
+        /></label>
+        <BButton type="submit" variant="primary">Plan it then</BButton>
+        <BButton v-if="step.pinned" variant="outline-secondary" @click="close(acts.pin(step, null))"
+          >forget {{ when(step.pinned, plan.moment, plan.zone) }}</BButton
+        >
+      </form>
       <div class="acts">
         <template v-if="step.done">
           <BButton variant="outline-secondary" @click="close(acts.takeBack(step))">undo: it is not done</BButton>

@@ -119,6 +119,14 @@ export function usePlan() {
   const add = (body: Schemas['AddedStepIn']) =>
     act(async () => unwrap(await api.POST('/api/jobs/{job_id}/steps', { params: params.value, body })))
 
+  /** Let a step start at a time: somebody else is there then. */
+  const pin = (step: Step, at: string | null) =>
+    act(async () =>
+      unwrap(
+        await api.POST('/api/jobs/{job_id}/steps/pin', { params: params.value, body: { step: step.key, at } }),
+      ),
+    )
+
   const skipDay = (day: string) =>
     act(async () => unwrap(await api.POST('/api/jobs/{job_id}/plan/skip-day', { params: params.value, body: { day } })))
 
@@ -156,6 +164,7 @@ export function usePlan() {
     drop,
     bringBack,
     add,
+    pin,
     skipDay,
     startTimer,
   }

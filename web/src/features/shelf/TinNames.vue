@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
+import { useRouter } from 'vue-router'
 
 import { wordsOf } from '../../api/reach'
 import { sendFile } from '../../api/client'
@@ -7,6 +8,7 @@ import { say } from '../../shared/useNotice'
 import { useKinds, useShelfChanged } from '../../shared/useShelf'
 
 /** Many tins by their names alone, one on a line: what they are, all alike; colours come later, tin by tin. */
+const router = useRouter()
 const emit = defineEmits<{ added: [] }>()
 const { data: kinds } = useKinds()
 const changed = useShelfChanged()
@@ -26,7 +28,11 @@ async function add() {
   try {
     const keys = await sendFile<string[]>('/api/shelf/table', new Blob([['name,kind', ...rows].join('\n')]))
     await changed()
-    say(`${keys.length.toString()} tins stand on the shelf. Each needs its colour before a recipe can use it.`)
+    say(
+      `${keys.length === 1 ? '1 tin stands' : `${keys.length.toString()} tins stand`} on the shelf. Each needs its colour before a recipe can use it.`,
+      undefined,
+      { text: 'One photo of their lids', act: () => router.push({ name: 'shelf', query: { do: 'photo' } }) },
+    )
     emit('added')
   } catch (problem) {
     wrong.value = wordsOf(problem, 'They could not be added.')

@@ -1,15 +1,16 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue'
+import { computed, ref, useId } from 'vue'
 
 import { wordsOf } from '../../api/reach'
 import { api, type Area, unwrap } from '../../api/client'
 import type { Mark } from '../../shared/colour/areas'
+import AddPhotos from '../../shared/colour/AddPhotos.vue'
 import MethodBar from '../../shared/colour/MethodBar.vue'
 import PhotoStage from '../../shared/colour/PhotoStage.vue'
 import { usePhotoLight } from '../../shared/colour/usePhotoLight'
 import { useJob } from '../../shared/useJob'
 import { say } from '../../shared/useNotice'
-import { useKinds, useShelfChanged } from '../../shared/useShelf'
+import { useKinds, useShelf, useShelfChanged } from '../../shared/useShelf'
 import { pictureOf } from '../../shared/photos'
 
 /** Many tins from one photo of swatches or lids: tap each, name each. */
@@ -18,7 +19,20 @@ const { job } = useJob()
 const { data: kinds } = useKinds()
 const changed = useShelfChanged()
 const photoId = ref<number>()
-const photo = computed(() => job.value?.photos.find((one) => one.id === photoId.value) ?? job.value?.photos[0])
+const photo = computed(() => job.value?.photos.find((one) => one.id === photoId.value) ?? job.value?.photos.at(-1))
+const { data: shelf } = useShelf()
+/** Tins that stand there by their names: they wait for a colour. */
+const waiting = computed(() =>
+  (shelf.value ?? []).filter(
+    (one) => one.hex === null && kinds.value?.some((kind) => kind.key === one.kind && kind.has_colour),
+  ),
+)
+const offered = computed(() => {
+  const taken = new Set(tins.value.map((tin) => tin.name.trim().toLowerCase()))
+  return waiting.value.filter((one) => !taken.has(one.name.toLowerCase()))
+})
+const stands = (name: string) => waiting.value.find((one) => one.name.toLowerCase() === name.trim().toLowerCase())
+const known = useId()
 const light = usePhotoLight(() => photo.value?.id)
 const tins = ref<{ name: string; area: Area }[]>([])
 const kind = ref('chalk_paint')
@@ -31,6 +45,12 @@ const marks = computed<Mark[]>(() => [
 function take(area: Area) {
   if (light.asks.value) light.mark(area)
   else tins.value.push({ name: '', area })
+}
+
+/** Give the first tin that has no name yet one that waits for a colour. */
+function nameNext(name: string) {
+  const tin = tins.value.find((one) => !one.name.trim())
+  if (tin) tin.name = name
 }
 
 async function add() {
@@ -50,7 +70,7 @@ async function add() {
       }),
     )
     await changed()
-    say(`${keys.length.toString()} tins stand on the shelf.`)
+    say(keys.length === 1 ? '1 tin has its colour.' : `${keys.length.toString()} tins have their colours.`)
     emit('added')
   } catch (problem) {
     wrong.value = wordsOf(problem, 'They could not be added.')
@@ -61,9 +81,12 @@ async function add() {
 <template>
   <div class="many">
     <h2>Many tins from one photo</h2>
-    <p v-if="!photo">Add a photo of your swatches or lids in Catch first.</p>
-    <template v-else>
-      <BFormSelect v-model="photoId" aria-label="Which photo">
+    <p v-if="!photo">
+      Photograph the dried lids, or a board of swatches, beside a sheet of white paper; then tap each, and name it.
+    </p>
+    <AddPhotos field="lids-file" :took="(sent) => (photoId = sent.id)" />
+    <template v-if="photo">
+      <BFormSelect :model-value="photo.id" aria-label="Which photo" @update:model-value="photoId = Number($event)">
         <option v-for="one in job?.photos" :key="one.id" :value="one.id">{{ one.name }}</option>
       </BFormSelect>
       <MethodBar :light="light" />
@@ -87,10 +110,26 @@ async function add() {
           </option>
         </BFormSelect></label
       >
+      <p v-if="offered.length > 0" class="soft">
+        Waiting for a colour:
+        <BButton
+          v-for="one in offered"
+          :key="one.key"
+          variant="plain"
+          class="link"
+          :disabled="!tins.some((tin) => !tin.name.trim())"
+          @click="nameNext(one.name)"
+          >{{ one.name }}</BButton
+        >
+      </p>
+      <datalist :id="known">
+        <option v-for="one in offered" :key="one.key" :value="one.name" />
+      </datalist>
       <ol>
         <li v-for="(tin, at) in tins" :key="at">
-          <BFormInput v-model="tin.name" :aria-label="`Name of tin ${at + 1}`" maxlength="120" />
+          <BFormInput v-model="tin.name" :aria-label="`Name of tin ${at + 1}`" :list="known" maxlength="120" />
           <BButton variant="plain" :aria-label="`Remove tin ${at + 1}`" @click="tins.splice(at, 1)">×</BButton>
+          <small v-if="stands(tin.name)" class="soft">stands on the shelf: it gets this colour</small>
         </li>
       </ol>
       <p v-if="wrong" class="wrong" role="alert">{{ wrong }}</p>

@@ -12,14 +12,27 @@ import FaceList from './FaceList.vue'
 import { changedFace, type Corner, CORNERS, type Face, inTheMiddle, movedCorner, snapped, withFace } from './faces'
 import { useFaceSizes } from './useFaceSizes'
 import { useMarks } from './useMarks'
-import { pictureOf } from '../../shared/photos'
+import { photoShowing, pictureOf } from '../../shared/photos'
 
 /** A look on one's own photo: four corners a face, the finish laid in with the photo's light; before and after wiped. */
-const { layers } = defineProps<{ layers: Layer[] }>()
+const { layers, piece } = defineProps<{ layers: Layer[]; piece: number | undefined }>()
 const { job } = useJob()
 const photoId = ref<number>()
-const photo = computed(() => job.value?.photos.find((one) => one.id === photoId.value) ?? job.value?.photos[0])
-const { faces, wood, white, corners, change } = useMarks(photo)
+const photo = computed(
+  () =>
+    job.value?.photos.find((one) => one.id === photoId.value) ??
+    photoShowing(piece, job.value?.photos ?? [], job.value?.targets ?? []),
+)
+const { faces, wood, white, corners, change: keepMarks } = useMarks(photo)
+/** What is marked on a photo says as well which piece it shows. */
+const change = (part: Parameters<typeof keepMarks>[0]) => {
+  keepMarks({ piece: piece ?? null, ...part })
+}
+
+function choosePhoto(id: number) {
+  photoId.value = id
+  change({})
+}
 const wantsWhite = ref(false)
 const wipe = ref(50)
 const stage = ref<HTMLElement>()
@@ -112,7 +125,7 @@ const next = computed(() => CORNERS[corners.value.length])
 <template>
   <div class="photo">
     <div class="bar">
-      <BFormSelect aria-label="Which photo" :model-value="photo?.id" @update:model-value="photoId = Number($event)">
+      <BFormSelect aria-label="Which photo" :model-value="photo?.id" @update:model-value="choosePhoto(Number($event))">
         <option v-for="one in job?.photos" :key="one.id" :value="one.id">{{ one.name }}</option>
       </BFormSelect>
       <label>over <GroundChoice :model-value="wood" own @update:model-value="change({ wood: $event })" /></label>

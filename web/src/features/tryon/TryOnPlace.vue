@@ -105,7 +105,7 @@ useUndoKeys(wear)
         :worn="look?.id"
         @wear="wear.wearLook"
       />
-      <PhotoFaces v-else-if="view === 'photo'" :layers="layers" />
+      <PhotoFaces v-else-if="view === 'photo'" :key="piece?.id" :layers="layers" :piece="piece?.id" />
       <LadderPanel v-else-if="view === 'ladder' && piece" :piece="piece" :mixes="job.mixes" />
       <template v-else>
         <PieceStage

@@ -8,7 +8,7 @@ import type { Corner } from './faces'
 
 type Marks = Required<Schemas['Marks']>
 
-const none: Marks = { faces: [], wood: 'oak', white: null }
+const none: Marks = { faces: [], wood: 'oak', white: null, piece: null }
 /** What was marked since the program was opened, by photo; it is newer than what was kept. */
 const marked = ref<Record<number, Marks>>({})
 

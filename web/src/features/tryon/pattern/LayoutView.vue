@@ -4,6 +4,7 @@ import { computed, onMounted, ref, toRef, useTemplateRef } from 'vue'
 import type { Layer, Schemas } from '../../../api/client'
 import { wordsOf } from '../../../api/reach'
 import { preferences } from '../../../shared/preferences'
+import { sayLength } from '../../../shared/say/lengths'
 import { useKeys } from '../../../shared/useKeys'
 import CutMotif from './CutMotif.vue'
 import { isCutFromSheets, type Layout, moved, shifted, withLayout } from './layouts'
@@ -39,6 +40,11 @@ const layer = computed(() => layers[number])
 const layout = computed(() => layer.value?.layout ?? laid.value?.layout)
 /** What is shown: where it lies by the last answer, with what was changed since. */
 const shown = computed(() => (laid.value && layout.value ? { ...laid.value, layout: layout.value } : undefined))
+/** As it lies, where what was asked for is larger than every face. */
+const shrunk = computed(() => {
+  const [asked, lies] = [layer.value?.layout?.width, laid.value?.layout.width]
+  return asked !== undefined && lies !== undefined && lies < asked ? { width: lies } : undefined
+})
 const cutting = ref(false)
 const head = useTemplateRef('head')
 onMounted(() => {
@@ -118,6 +124,10 @@ useKeys((event) => {
     <div v-else class="mat waiting" />
     <div class="side">
       <p v-if="error" role="alert" class="wrong">{{ wordsOf(error) }}</p>
+      <p v-if="shrunk" role="status">
+        Shrunk to fit the largest face: {{ sayLength(shrunk.width) }} wide.
+        <BButton variant="plain" class="link" @click="set({ width: shrunk.width })">keep it so</BButton>
+      </p>
       <BButtonGroup class="parts" aria-label="What is worked on">
         <BButton variant="plain" :aria-pressed="!laying" @click="laying = false">the layout</BButton>
         <BButton variant="plain" :aria-pressed="laying" @click="laying = true">what next</BButton>
