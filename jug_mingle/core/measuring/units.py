@@ -62,7 +62,9 @@ class Unit:
 UNITS: Final = {
     unit.key: unit
     for unit in (
-        Unit(key="ml", title="millilitres", ml=1.0, name="ml", steps=((50.0, 0.5), (math.inf, 1.0))),
+        Unit(
+            key="ml", title="millilitres", ml=1.0, name="ml", steps=((1.0, 0.01), (10.0, 0.1), (50.0, 0.5), (math.inf, 1.0))
+        ),
         Unit(key="l", title="litres", ml=1000.0, name="l", steps=((math.inf, 0.05),)),
         Unit(key="spoons", title="US spoons", us=True),
         Unit(key="metric_spoons", title="metric spoons"),
@@ -75,6 +77,8 @@ UNITS: Final = {
 }
 """The units in which amounts are said: one row each; menus, API and prints follow."""
 
+
+_GRAMS: Final = Unit(key="g", title="grams", ml=1.0, name="g", steps=((1.0, 0.01), (math.inf, 0.1)))
 
 SIZES: Final = {
     "ml": ("ml", 1.0), "l": ("litres", 1000.0), "cup": ("US cups", _VOLUMES["cup"]),
@@ -108,13 +112,36 @@ class MeasuredAmount:
     ml: float
 
 
+NEAR: Final = 0.04
+"""So far an amount as it is said may be from what is meant, as a share of it; else it is said in a smaller measure."""
+
+_QUARTERS_OF: Final = 4
+
+
+def _near(said: float, ml: float) -> bool:
+    return abs(said - ml) <= NEAR * ml
+
+
 def in_spoons(ml: float, system: str = "us") -> MeasuredAmount:
-    """Return an amount in cups, tablespoons and quarter teaspoons, never off by more than an eighth of a teaspoon."""
+    """Return an amount in cups, tablespoons and quarter teaspoons, never off by more than an eighth of a teaspoon, and
+    with the drops over them where that would be much of it. ValueError where there is no such system."""
     if system not in _SPOONS:
         raise ValueError(f"spoons are us or metric, got {system!r}")
+    quarter = _VOLUMES[_SPOONS[system][2]] / _QUARTERS_OF
+    quarters = round(ml / quarter)
+    if ml <= 0.0 or _near(quarters * quarter, ml):
+        return MeasuredAmount(words=_spoon_words(quarters, system), ml=quarters * quarter)
+    whole = int(ml // quarter)
+    over = _in_drops(ml - whole * quarter)
+    if whole == 0:
+        return over
+    return MeasuredAmount(words=f"{_spoon_words(whole, system)} + {over.words}", ml=whole * quarter + over.ml)
+
+
+def _spoon_words(quarters: int, system: str) -> str:
+    """Return so many quarter teaspoons in cups, tablespoons and teaspoons."""
     cup, tbsp, tsp = _SPOONS[system]
-    quarters = round(ml / (_VOLUMES[tsp] / 4.0))
-    left, words = Fraction(quarters, 4), []
+    left, words = Fraction(quarters, _QUARTERS_OF), []
     for unit, step in ((cup, _VOLUMES[cup] / _VOLUMES[tsp] / 4.0), (tbsp, _VOLUMES[tbsp] / _VOLUMES[tsp])):
         size = Fraction(round(step * 4), 4)  # a quarter cup and a tablespoon, in teaspoons
         count = int(left // size)
@@ -123,23 +150,45 @@ def in_spoons(ml: float, system: str = "us") -> MeasuredAmount:
             words.append(_counted(Fraction(count, 4) if unit == cup else Fraction(count), _NAMES[unit]))
     if left or not words:
         words.append(_counted(left, _NAMES[tsp]))
-    return MeasuredAmount(words=" + ".join(words), ml=quarters * _VOLUMES[tsp] / 4.0)
+    return " + ".join(words)
+
+
+def _in_few_spoons(ml: float) -> MeasuredAmount:
+    """Return an amount in the fewest US measures that are near it: quarter cups, tablespoons over them, teaspoons."""
+    tsp = _VOLUMES["tsp"]
+    for step in (_VOLUMES["cup"] / 4.0, _VOLUMES["tbsp"], tsp):
+        said = round(ml / step) * step
+        if said > 0.0 and _near(said, ml):
+            return MeasuredAmount(words=_spoon_words(round(_QUARTERS_OF * said / tsp), "us"), ml=said)
+    return in_spoons(ml)
 
 
 def _counted(amount: Fraction, name: str) -> str:
     whole, rest = divmod(amount, 1)
     number = f"{whole or ''}{_QUARTERS.get(rest, '')}" or "0"
-    return f"{number} {name}{'s' if amount > 1 else ''}"
+    return f"{number} {name}{'s' if amount > 1 or amount == 0 else ''}"
 
 
 def _in_drops(ml: float) -> MeasuredAmount:
-    """Return an amount in drops; one that nobody counts in drops as whole millilitres and the drops over them."""
+    """Return an amount in drops; one that nobody counts in drops as whole millilitres and the drops over them, one of
+    so few that half a drop is much in hundredths of a millilitre."""
     drops = round(ml / _VOLUMES["drop"])
+    if ml > 0.0 and not _near(drops * _VOLUMES["drop"], ml):
+        return _plain(ml, UNITS["ml"])
     whole, over = divmod(drops, round(1.0 / _VOLUMES["drop"])) if ml > _MOST_DROPS * _VOLUMES["drop"] else (0, drops)
     words = [f"{whole} ml"] if whole else []
     if over or not whole:
         words.append(f"{over} drop{'' if over == 1 else 's'}")
     return MeasuredAmount(words=" + ".join(words), ml=drops * _VOLUMES["drop"])
+
+
+def _plain(ml: float, unit: Unit) -> MeasuredAmount:
+    """Return an amount as a number of a plain unit, at least the smallest step of it where it is anything at all."""
+    size = ml / (unit.ml or 1.0)
+    step = next(step for limit, step in unit.steps if size < limit)
+    amount = max(1, round(size / step)) * step if ml > 0.0 else 0.0
+    plural = "s" if unit.counted and (amount > 1 or amount == 0.0) else ""
+    return MeasuredAmount(words=f"{amount:g} {unit.name}{plural}", ml=amount * (unit.ml or 1.0))
 
 
 def unit_of_tool(unit_said: str, chosen: str) -> str:
@@ -152,22 +201,20 @@ def unit_of_tool(unit_said: str, chosen: str) -> str:
 def format_amount(ml: float, unit: str, *, density: float = 1.0) -> MeasuredAmount:
     """Return an amount in a unit, rounded to what can be read off: spoons in quarters, grams in tenths, drops whole.
 
-    ValueError lists the known units.
+    Where that is not near it (`NEAR`) it is said in smaller measures: quarts, pints and fl oz in cups and spoons, litres
+    in millilitres, spoons with drops. Nothing but nothing is said to be 0. ValueError lists the known units.
     """
-    if unit == "spoons":
-        return in_spoons(ml)
-    if unit == "metric_spoons":
-        return in_spoons(ml, "metric")
+    if unit in ("spoons", "metric_spoons"):
+        return in_spoons(ml, "us" if unit == "spoons" else "metric")
     if unit == "g":
-        grams = round(ml * density, 1)
-        return MeasuredAmount(words=f"{grams:.1f} g".replace(".0 g", " g"), ml=grams / density)
+        said = _plain(ml * density, _GRAMS)
+        return MeasuredAmount(words=said.words, ml=said.ml / density)
     if unit == "drop":
         return _in_drops(ml)
     plain = UNITS.get(unit)
     if plain is None or plain.ml is None:
         raise ValueError(f"there is no unit {unit!r}; known are {', '.join(UNITS)}")
-    size = ml / plain.ml
-    step = next(step for limit, step in plain.steps if size < limit)
-    amount = round(size / step) * step
-    plural = "s" if plain.counted and amount > 1 else ""
-    return MeasuredAmount(words=f"{amount:g} {plain.name}{plural}", ml=amount * plain.ml)
+    said = _plain(ml, plain)
+    if ml <= 0.0 or _near(said.ml, ml) or unit == "ml":
+        return said
+    return _in_few_spoons(ml) if plain.us else _plain(ml, UNITS["ml"])

@@ -10,6 +10,21 @@ from jug_mingle.core.measuring.tools import TOOLS
 from jug_mingle.core.measuring.units import format_amount, unit_of_tool
 
 
+METRIC = {"cup": 250.0, "tablespoon": 15.0, "teaspoon": 5.0}
+
+
+def read_again(words: str, unit: str) -> float:
+    """Return what an amount in words comes to, as a person with the measures of that unit pours it. [ml]"""
+    sizes = {**units.TYPED, "g": 1.0, **(METRIC | {f"{one}s": ml for one, ml in METRIC.items()} if unit == "metric_spoons" else {})}
+    signs = {"¼": 0.25, "½": 0.5, "¾": 0.75}
+    total = 0.0
+    for one in words.split(" + "):
+        number, _, name = one.partition(" ")
+        whole, sign = (number[:-1], signs[number[-1]]) if number[-1] in signs else (number, 0.0)
+        total += (float(whole or 0.0) + sign) * sizes[name if name in sizes else name.removesuffix("s")]
+    return total
+
+
 class UnitsTest(unittest.TestCase):
     def test_us_customary(self) -> None:
         """NIST Handbook 44, appendix C: a gallon is 231 cubic inches; a fluid ounce 29.5735, a cup 236.588, a pint
@@ -37,6 +52,27 @@ class UnitsTest(unittest.TestCase):
             said = units.format_amount(470.0, unit, density=1.3)
             self.assertRegex(said.words, r"\d|[¼½¾]")
             self.assertAlmostEqual(said.ml, 470.0, delta=60.0)
+
+    @given(st.floats(0.1, 20_000))
+    def test_never_nothing(self, ml: float) -> None:
+        """Said in any unit and read again, from two drops to a bucket, an amount is within a twentieth, and never 0."""
+        for unit in units.UNITS:
+            said = format_amount(ml, unit)
+            again = read_again(said.words, unit)
+            self.assertLessEqual(abs(again - ml), 0.05 * ml + 1e-9, (unit, said.words))
+            self.assertAlmostEqual(again, said.ml, delta=0.004 * ml)
+
+    def test_smaller_measures(self) -> None:
+        """What a unit is too coarse for is said in cups, spoons or millilitres; the ratio of a recipe holds."""
+        for unit, ml, words in (
+            ("quart", 167.0, "½ cup + 3 tablespoons"), ("quart", 118.3, "½ cup"), ("fl_oz", 3.7, "¾ teaspoon"),
+            ("l", 167.0, "167 ml"), ("pint", 20.0, "1 tablespoon + 1 teaspoon"), ("spoons", 0.6, "12 drops"),
+            ("quart", 0.0, "0 quarts"), ("spoons", 0.0, "0 teaspoons"), ("ml", 0.003, "0.01 ml"),
+        ):  # fmt: skip
+            self.assertEqual(format_amount(ml, unit).words, words)
+        for unit in units.UNITS:
+            one, two = (format_amount(ml, unit).ml for ml in (500.0 * 97 / 6720, 500.0))
+            self.assertAlmostEqual(one / two, 97 / 6720, delta=0.08 * 97 / 6720)
 
     @given(st.floats(0.3, 3000))
     def test_spoons_are_near(self, ml: float) -> None:

@@ -4,19 +4,34 @@ import { readNumber, type Typed } from './number'
 import { sayNumber } from './saying'
 
 const QUARTERS = ['', '¼', '½', '¾']
+/** So far an amount as it is said may be from what is meant, as a share of it; else it is said in a smaller measure. */
+const NEAR = 0.04
+const DROP = 0.05
+const MOST_DROPS = 60
+
+interface Said {
+  words: string
+  ml: number
+}
+const near = (said: number, ml: number) => Math.abs(said - ml) <= NEAR * ml
 
 function counted(quarters: number, name: string) {
   const whole = Math.floor(quarters / 4)
-  return `${whole ? whole.toString() : ''}${QUARTERS[quarters % 4] ?? ''} ${name}${quarters > 4 ? 's' : ''}`
+  const number = `${whole ? whole.toString() : ''}${QUARTERS[quarters % 4] ?? ''}` || '0'
+  return `${number} ${name}${quarters > 4 || quarters === 0 ? 's' : ''}`
 }
 
-/** Cups in quarters, tablespoons whole, teaspoons in quarters: the same as the program's core says them. */
-function inSpoons(ml: number, system: string): string {
-  const size = (key: string) => measures.value?.sizes.find((one) => one.key === key)?.ml ?? 1
-  const cup = size(system === 'us' ? 'cup' : 'metric_cup')
-  const [spoon, teaspoon] = system === 'us' ? [cup / 16, cup / 48] : [15, 5]
-  let left = Math.round((ml / teaspoon) * 4)
-  const [cups, spoons] = [Math.round(cup / teaspoon), Math.round((spoon / teaspoon) * 4)]
+/** The millilitres of a cup, a tablespoon and a teaspoon. */
+function spoonsOf(system: string) {
+  const cup = measures.value?.sizes.find((one) => one.key === (system === 'us' ? 'cup' : 'metric_cup'))?.ml ?? 1
+  return system === 'us' ? { cup, tbsp: cup / 16, tsp: cup / 48 } : { cup, tbsp: 15, tsp: 5 }
+}
+
+/** So many quarter teaspoons in cups in quarters, tablespoons whole, teaspoons in quarters. */
+function spoonWords(quarters: number, system: string): string {
+  const { cup, tbsp, tsp } = spoonsOf(system)
+  let left = quarters
+  const [cups, spoons] = [Math.round(cup / tsp), Math.round((tbsp / tsp) * 4)]
   const words: string[] = []
   const quarterCups = Math.floor(left / cups)
   if (quarterCups) words.push(counted(quarterCups, 'cup'))
@@ -24,21 +39,70 @@ function inSpoons(ml: number, system: string): string {
   const tablespoons = Math.floor(left / spoons)
   if (tablespoons) words.push(counted(4 * tablespoons, 'tablespoon'))
   left -= tablespoons * spoons
-  if (left || words.length === 0) words.push(left ? counted(left, 'teaspoon') : '0 teaspoons')
+  if (left || words.length === 0) words.push(counted(left, 'teaspoon'))
   return words.join(' + ')
 }
 
-/** An amount [ml] in the unit that was chosen, as it can be read off. What has no weight here is said in millilitres. */
+/** In spoons, with the drops over them where that would be much of it. */
+function inSpoons(ml: number, system: string): Said {
+  const quarter = spoonsOf(system).tsp / 4
+  const quarters = Math.round(ml / quarter)
+  if (ml <= 0 || near(quarters * quarter, ml)) return { words: spoonWords(quarters, system), ml: quarters * quarter }
+  const whole = Math.floor(ml / quarter)
+  const over = inDrops(ml - whole * quarter)
+  if (whole === 0) return over
+  return { words: `${spoonWords(whole, system)} + ${over.words}`, ml: whole * quarter + over.ml }
+}
+
+/** In the fewest US measures that are near it. */
+function inFewSpoons(ml: number): Said {
+  const { cup, tbsp, tsp } = spoonsOf('us')
+  for (const step of [cup / 4, tbsp, tsp]) {
+    const said = Math.round(ml / step) * step
+    if (said > 0 && near(said, ml)) return { words: spoonWords(Math.round((4 * said) / tsp), 'us'), ml: said }
+  }
+  return inSpoons(ml, 'us')
+}
+
+/** In drops; what nobody counts so as whole millilitres and the drops over them. */
+function inDrops(ml: number): Said {
+  const drops = Math.round(ml / DROP)
+  if (ml > 0 && !near(drops * DROP, ml)) return inMillilitres(ml)
+  const whole = ml > MOST_DROPS * DROP ? Math.floor(drops * DROP + 1e-9) : 0
+  const over = drops - Math.round(whole / DROP)
+  const words = whole ? [`${whole.toString()} ml`] : []
+  if (over || !whole) words.push(`${over.toString()} drop${over === 1 ? '' : 's'}`)
+  return { words: words.join(' + '), ml: drops * DROP }
+}
+
+type Unit = NonNullable<typeof measures.value>['units'][number]
+
+/** As a number of a plain unit, at least the smallest step of it where it is anything at all. */
+function plain(ml: number, unit: Unit): Said {
+  const size = ml / (unit.ml ?? 1)
+  const step = unit.steps.find(([limit]) => limit === null || size < limit)?.[1] ?? 1
+  const amount = ml > 0 ? Math.max(1, Math.round(size / step)) * step : 0
+  const plural = unit.counted && (amount > 1 || amount === 0) ? 's' : ''
+  return { words: `${sayNumber(amount, 3)} ${unit.name}${plural}`, ml: amount * (unit.ml ?? 1) }
+}
+
+function inMillilitres(ml: number): Said {
+  const unit = measures.value?.units.find((one) => one.key === 'ml')
+  return unit ? plain(ml, unit) : { words: `${sayNumber(ml)} ml`, ml }
+}
+
+/**
+ * An amount [ml] in the unit that was chosen, as it can be read off: the same as the program's core says it. What has no
+ * weight here is said in millilitres; what the unit is too coarse for, in smaller measures.
+ */
 export function sayAmount(ml: number): string {
-  const units = measures.value?.units
-  const unit = units?.find((one) => one.key === preferences.value.unit)
-  if (unit?.spoons) return inSpoons(ml, unit.spoons)
-  const plain = unit?.ml ? unit : units?.find((one) => one.key === 'ml')
-  if (!plain?.ml) return `${sayNumber(ml)} ml`
-  const size = ml / plain.ml
-  const step = plain.steps.find(([limit]) => limit === null || size < limit)?.[1] ?? 1
-  const amount = Math.round(size / step) * step
-  return `${sayNumber(amount, 3)} ${plain.name}${plain.counted && amount > 1 ? 's' : ''}`
+  const unit = measures.value?.units.find((one) => one.key === preferences.value.unit)
+  if (unit?.spoons) return inSpoons(ml, unit.spoons).words
+  if (unit?.key === 'drop') return inDrops(ml).words
+  if (!unit?.ml) return inMillilitres(ml).words
+  const said = plain(ml, unit)
+  if (ml <= 0 || near(said.ml, ml) || unit.key === 'ml') return said.words
+  return unit.us ? inFewSpoons(ml).words : inMillilitres(ml).words
 }
 
 /** The unit in which an amount is typed where none is typed with it, as a key and as it is called. */
