@@ -5,8 +5,11 @@ import numpy as np
 from jug_mingle.core.colour.difference import delta_E_CIE2000
 from jug_mingle.core.colour.spaces import R_to_Lab
 from jug_mingle.core.colour.spectra import light
+from jug_mingle.core.recipes.lacking import nearest_words, unsure_words
+from jug_mingle.documents.colour_source import FromText
 from jug_mingle.errors import ConflictError, NotFoundError, UnfitError
-from jug_mingle.services import materials, recipes
+from jug_mingle.services import materials, recipes, targets, tin_tests
+from jug_mingle.services.colours import resolve
 from jug_mingle.services.recipes import PourAsked
 from tests.services.support import BLUE, ServiceCase
 
@@ -53,6 +56,29 @@ class FoundTest(ServiceCase):
         assert lack is not None
         self.assertIn("too yellow", lack.misses)
         self.assertGreater(lack.nearest, 10.0)
+
+
+    def test_shelf_measure_and_knowledge_are_three_facts(self) -> None:
+        """A pale grey-blue that a scale pours is no fault of the shelf; nor is one that is computed near of tins that
+        nobody has read. What no measure reaches is."""
+        for key in ("white", "blue", "ochre"):
+            materials.remove_material(self.session, key)
+        for key, text in (
+            ("chalk", "#f2f0ea"), ("soot", "#3a3a3c"), ("deep", "#33517e"), ("sand", "#b8893c"), ("brick", "#8e3b34")
+        ):  # fmt: skip
+            row = materials.add_material(self.session, key=key, name=key.title(), kind="chalk_paint", left_ml=9000)
+            tin_tests.first_colour(self.session, row, resolve(self.session, self.folder, FromText(text=text)))
+        said = {}
+        for text in ("#a7bcc0", "#7fa39a", "#00c853"):
+            R = resolve(self.session, self.folder, FromText(text=text)).R
+            wanted = targets.add_target(self.session, job_id=self.job.id, name=text, R=R, noise=1.0, photo_id=None,
+                                        source={}, how="typed")  # fmt: skip
+            found = self.found(target_id=wanted.id, batch=500.0)
+            said[text] = f"{nearest_words(found.lack)} {unsure_words(found.recipes)}"
+        self.assertIn("Weighed on a scale the same tins come to", said["#a7bcc0"])
+        for text in ("#a7bcc0", "#7fa39a"):
+            self.assertNotIn("does not reach", said[text], text)
+        self.assertIn("The shelf does not reach this colour", said["#00c853"])
 
 
 class ByHandTest(ServiceCase):

@@ -88,7 +88,7 @@ def way_out(
     """Return a way; `lights` are those of its differences, the first of them the one that it is judged in."""
     likely = way.likely[0]
     misses = ""
-    if target_R is not None and likely.expected >= JUST_SEEN:
+    if target_R is not None and way.delta_E[0] >= JUST_SEEN:
         misses = compare(R_to_Lab(way.R, lights[0]), R_to_Lab(target_R, lights[0])).misses
     pours = [pour for step in way.steps for pour in step.pours(batch)]
     steps = [
@@ -100,13 +100,13 @@ def way_out(
         title=", ".join(step.title for step in steps), steps=steps, hex=hex_of(way.R, shown),
         streaks=streaks_out(shelf, [step.film for step in way.steps], ground, shown),
         delta_E=round(way.delta_E[0], 2), expected=round(likely.expected, 2), low=round(likely.low, 2),
-        high=round(likely.high, 2), words=difference_words(likely.expected) if against else "",
+        high=round(likely.high, 2), words=difference_words(way.delta_E[0]) if against else "",
         likely=likely_words(likely.expected, likely.low, likely.high) if against else "", misses=misses,
         change=change_words(way.R, ground.R_seen, lights[0]),
         metameric=metameric_words([one.expected for one in way.likely], list(lights)) if against else "",
         differences=[
             DifferenceOut(
-                light=at.name, delta_E=round(value, 2), words=difference_words(one.expected),
+                light=at.name, delta_E=round(value, 2), words=difference_words(value),
                 likely=likely_words(one.expected, one.low, one.high),
             )
             for at, value, one in zip(lights, way.delta_E, way.likely, strict=True)

@@ -26,7 +26,7 @@ from jug_mingle.core.colour.difference import difference_words
 from jug_mingle.core.colour.spectra import WAVELENGTHS, Light
 from jug_mingle.core.colour.spectra import light as light_named
 from jug_mingle.core.recipes.explanation import pouring_order
-from jug_mingle.core.recipes.lacking import nearest_words
+from jug_mingle.core.recipes.lacking import nearest_words, unsure_words
 from jug_mingle.documents.strict import Id
 from jug_mingle.services import recipes as service
 from jug_mingle.services.amounts import spoils
@@ -148,7 +148,9 @@ def find_recipes(
             )
             for one in found.recipes
         ],
-        nearest=" ".join(said for said in (nearest_words(found.lack), found.too_little) if said),
+        nearest=" ".join(
+            filter(None, (nearest_words(found.lack), found.too_little, unsure_words(found.recipes)))
+        ),
     )
 
 

@@ -52,7 +52,7 @@ def recipe_out(
     delta_E, likely = recipe.delta_E[0], recipe.likely[0]
     screens = screens or screens_of(shelf, shown)
     misses = ""
-    if target_R is not None and likely.expected >= JUST_SEEN:
+    if target_R is not None and delta_E >= JUST_SEEN:
         misses = compare(R_to_Lab(recipe.R, lights[0]), R_to_Lab(target_R, lights[0])).misses
     return schemas.RecipeOut(
         pours=[pour_out(pour, shelf, screens, measured) for pour in recipe.pours],
@@ -61,7 +61,7 @@ def recipe_out(
         expected=round(likely.expected, 2),
         low=round(likely.low, 2),
         high=round(likely.high, 2),
-        words="" if target_R is None else difference_words(likely.expected),
+        words="" if target_R is None else difference_words(delta_E),
         likely="" if target_R is None else likely_words(likely.expected, likely.low, likely.high),
         misses=misses,
         cost=round(cost_of(shelf, recipe.pours), 2),
@@ -69,7 +69,7 @@ def recipe_out(
         spoils=spoils, short=shortage(shelf, recipe.pours, unit=measured),
         differences=[
             schemas.DifferenceOut(
-                light=at.name, delta_E=round(value, 2), words=difference_words(one.expected),
+                light=at.name, delta_E=round(value, 2), words=difference_words(value),
                 likely=likely_words(one.expected, one.low, one.high),
             )
             for at, value, one in zip(lights, recipe.delta_E, recipe.likely, strict=True)

@@ -7,11 +7,13 @@ from typing import Final
 
 import numpy as np
 
+from jug_mingle.core.arrays import FloatArray
+from jug_mingle.core.colour.colour_names import family
 from jug_mingle.core.colour.difference import difference_words, direction
 from jug_mingle.core.colour.spaces import R_to_Lab
 from jug_mingle.core.colour.spectra import BANDS, WAVELENGTHS
 from jug_mingle.core.evidence.fitted_shelf import Shelf
-from jug_mingle.core.evidence.mixtures import Palette, palette_of, predict
+from jug_mingle.core.evidence.mixtures import Palette, masstones, palette_of, predict
 from jug_mingle.core.measuring.pouring import Pour
 from jug_mingle.core.optics.coefficients import Optics
 from jug_mingle.core.recipes.assessment import DRAWS, Recipe, assess
@@ -52,6 +54,12 @@ def pigment_families() -> dict[str, Optics]:
 OUT_OF_REACH: Final = 4.0
 """From this CIEDE2000 on the nearest recipe is no match, and the shelf lacks something."""
 
+_UNSURE: Final = 1.5
+"""So many times what is computed a difference is likely, where tins are little known."""
+
+_FINEST: Final = 0.1
+"""What a scale tells apart; about as much in millilitres. [ml]"""
+
 _HELPS: Final = 0.75
 """A family helps that leaves less than this share of the miss."""
 
@@ -61,18 +69,24 @@ _AGAINST: Final = 1.0
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Lack:
-    """Why a target is out of reach.
+    """Why no recipe comes near: what stands on the shelf, how it is measured and how well it is known are three facts.
 
     Attributes
     ----------
     nearest : float
-        The CIEDE2000 of the best that there is, in the worst light, as it is likely.
+        The CIEDE2000 of the best that there is, in the worst light, as it is computed.
+    finer : float or None
+        The best CIEDE2000 of the same tins measured on a scale, where that is much nearer.
+    measured : str
+        What it is measured with now.
+    stronger : bool
+        Whether a tin of the family that would help stands there, too weak or too dull for this.
     misses : str
         Which way the nearest misses, in words.
     family : str or None
         The pigment family that would help most, None when none would gain a quarter.
     with_it : float
-        The best CIEDE2000 with it (on paper: nobody knows it), or with enough of what stands there (as it is likely).
+        The best CIEDE2000 with it, or with enough of what stands there, as it is computed.
     short : tuple of str
         Names of tins that stand on the shelf and would do, had they enough in them for this batch.
     """
@@ -82,28 +96,34 @@ class Lack:
     family: str | None
     with_it: float
     short: tuple[str, ...] = ()
+    finer: float | None = None
+    measured: str = ""
+    stronger: bool = False
 
 
 def what_is_lacking(shelf: Shelf, target: Target, wishes: Wishes, pours: Sequence[Pour]) -> Lack:
     """Return which way the nearest recipe misses its target, and which one more pigment family would help most."""
     goal = target.goal
     R = predict(shelf, pours)
-    on_paper = float(goal.miss(R))
-    nearest = _expected(shelf, target, wishes, pours)
+    nearest = float(goal.miss(R))
     group = usable(shelf, wishes)[0]
     palette = palette_of(shelf, group)
     misses = direction(R_to_Lab(R, target.lights[0]), R_to_Lab(target.R, target.lights[0]))
     there = _nearest_of(palette, goal, wishes)
-    if there is not None and there.miss < _HELPS * on_paper:
+    if there is not None and there.miss < _HELPS * nearest:
         # The shelf has what it takes, only not enough of it: no other tin is lacking.
         asked = (wishes.batch * np.array(there.units) / sum(there.units)).tolist()
         tins = [shelf.materials[group[at]] for at in there.pots]
         short = tuple(tin.name for tin, ml in zip(tins, asked, strict=True) if tin.left < ml)
         if short:
-            enough = [Pour(key=tin.key, parts=n, ml=ml) for tin, n, ml in zip(tins, there.units, asked, strict=True)]
-            likely = _expected(shelf, target, wishes, enough)
-            return Lack(nearest=nearest, misses=misses, family=None, with_it=likely, short=short)
-    best: tuple[float, str | None] = (on_paper, None)
+            return Lack(nearest=nearest, misses=misses, family=None, with_it=there.miss, short=short)
+    most = np.minimum(1.0, np.array([shelf.materials[place].left for place in group]) / wishes.batch)
+    fine = _nearest_of(palette, goal, wishes, units=wishes.batch / _FINEST, most=most)
+    finer = None if fine is None or fine.miss >= _HELPS * nearest else fine.miss
+    measured, reach = wishes.tool.title, nearest if finer is None else finer
+    if reach < OUT_OF_REACH:
+        return Lack(nearest=nearest, misses=misses, family=None, with_it=reach, finer=finer, measured=measured)
+    best: tuple[float, str | None] = (reach, None)
     lighter = float(R_to_Lab(target.R)[0] - R_to_Lab(R)[0])
     for name, optics in pigment_families().items():
         if (name == "white" and lighter < -_AGAINST) or (name == "black" and lighter > _AGAINST):
@@ -112,18 +132,20 @@ def what_is_lacking(shelf: Shelf, target: Target, wishes: Wishes, pours: Sequenc
         found = _nearest_of(wider, goal, wishes, must=(wider.size - 1,))
         if found is not None and found.miss < best[0]:
             best = (found.miss, name)
-    helps = best[0] < _HELPS * on_paper
-    return Lack(nearest=nearest, misses=misses, family=best[1] if helps else None, with_it=best[0])
+    named = best[1] if best[0] < _HELPS * reach else None
+    return Lack(
+        nearest=nearest, misses=misses, family=named, with_it=best[0], finer=finer, measured=measured,
+        stronger=named is not None and named in {family(Lab) for Lab in R_to_Lab(masstones(shelf)[group])},
+    )  # fmt: skip
 
 
-def _expected(shelf: Shelf, target: Target, wishes: Wishes, pours: Sequence[Pour]) -> float:
-    draws = shelf.draw(DRAWS)
-    return assess(shelf, target, [tuple(pours)], pour_error=wishes.tool.error, draws=draws)[0].expected
-
-
-def _nearest_of(palette: Palette, goal: Goal, wishes: Wishes, must: tuple[int, ...] = ()) -> Candidate | None:
-    """Return the nearest mix of two or three tins, whatever is left in them."""
-    search = Search(palette, goal, parts=wishes.parts, units=None, must=must)
+def _nearest_of(
+    palette: Palette, goal: Goal, wishes: Wishes, must: tuple[int, ...] = (), *, units: float | None = None,
+    most: FloatArray | None = None,
+) -> Candidate | None:  # fmt: skip
+    """Return the nearest mix of two or three tins, whatever is left in them where `most` does not say it, in parts or
+    in so many `units` of a batch as well."""
+    search = Search(palette, goal, parts=wishes.parts, units=units, must=must, most=most)
     found = [one for pots in (1, 2, 3)[len(must) :] for one in search.best(pots)[:1]]
     return min(found, key=lambda one: one.miss, default=None)
 
@@ -149,16 +171,35 @@ def too_little_words(shelf: Shelf, target: Target, wishes: Wishes, recipes: Sequ
 
 
 def nearest_words(lack: Lack | None) -> str:
-    """Return what to say where the shelf does not reach a colour; nothing where it does."""
+    """Return what to say where no recipe comes near: of what there is too little, what is measured too coarsely, or what
+    the shelf does not reach; nothing where it does."""
     if lack is None:
         return ""
     if lack.short:
         names = " and ".join(lack.short)
-        help_ = f" There is too little left of {names} for this batch: with enough of it, about {lack.with_it:.1f}."
+        help_ = f" There is too little left of {names} for this batch: with enough of it, {lack.with_it:.1f}."
         return f"The nearest that the tins still give is {_how(lack)}.{help_}"
-    help_ = f" A {lack.family} on the shelf would help most: about {lack.with_it:.1f} with it." if lack.family else ""
-    return f"The shelf does not reach this colour. The nearest is {_how(lack)}.{help_}"
+    scale = ""
+    if lack.finer is not None:
+        scale = f" Weighed on a scale the same tins come to {difference_words(lack.finer)}, {lack.finer:.1f} off."
+    if lack.finer is not None and lack.finer < OUT_OF_REACH:
+        return f"Measured in {lack.measured} the nearest is {_how(lack)}.{scale}"
+    which = f"stronger or purer {lack.family}" if lack.stronger else lack.family
+    help_ = f" A {which} on the shelf would help most: {lack.with_it:.1f} with it." if lack.family else ""
+    return f"The shelf does not reach this colour. The nearest is {_how(lack)}.{scale}{help_}"
 
 
 def _how(lack: Lack) -> str:
-    return f"{difference_words(lack.nearest)}, about {lack.nearest:.1f}: {lack.misses}"
+    return f"{difference_words(lack.nearest)}, {lack.nearest:.1f} off: {lack.misses}"
+
+
+def unsure_words(recipes: Sequence[Recipe]) -> str:
+    """Return what to say where a recipe comes near as it is computed, and the tins are too little known to promise it;
+    nothing where they are known, or none comes near."""
+    best = min(recipes, key=lambda recipe: recipe.expected, default=None)
+    if best is None or best.worst >= OUT_OF_REACH or best.expected < max(OUT_OF_REACH, _UNSURE * best.worst):
+        return ""
+    return (
+        f"These tins reach it, {best.worst:.1f} off as computed, but they are little known: it may turn out "
+        f"{best.low:.1f} to {best.high:.1f} off. Mix a spoonful first."
+    )

@@ -1,10 +1,12 @@
 <script setup lang="ts">
 import { computed } from 'vue'
+import { sayDifference } from './say/differences'
 import { drawn } from './say/drawn'
 
-/** A difference as it is likely: in words first, then in numbers, then how wide it may turn out, 0 to 10 on the bar. */
-const { words, likely, value, low, high } = defineProps<{
+/** A difference as it is computed, in words first, then its number; then as it is likely, and how wide, 0 to 10 on the bar. */
+const { words, computedAt, likely, value, low, high } = defineProps<{
   words: string
+  computedAt: number
   likely: string
   value: number
   low: number
@@ -18,11 +20,16 @@ const capital = computed(() => words.charAt(0).toUpperCase() + words.slice(1))
 
 <template>
   <div>
-    <div class="said words">{{ capital }}</div>
+    <div class="said words">
+      {{ capital }}
+      <small title="How far the dried mix is from the colour wanted, as computed with these tins (CIEDE2000)"
+        >{{ sayDifference(computedAt) }} off</small
+      >
+    </div>
     <div class="numbers">
       <span class="bar" aria-hidden="true"><i :style="band" /><u :style="{ left: percent(value) }" /></span>
-      <span title="How far the dried mix is likely to be from the colour wanted (CIEDE2000): under 1 nobody can tell"
-        >{{ likely }} <span class="soft">off</span></span
+      <span title="How far it is likely to be, by how well these tins are known and poured (CIEDE2000): under 1 nobody can tell"
+        ><span class="soft">as it may turn out:</span> {{ likely }}</span
       >
     </div>
   </div>
@@ -31,6 +38,10 @@ const capital = computed(() => words.charAt(0).toUpperCase() + words.slice(1))
 <style scoped>
 .words {
   font-size: var(--type-head);
+}
+
+small {
+  font-size: var(--type-small);
 }
 
 .numbers {

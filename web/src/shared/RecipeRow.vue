@@ -31,6 +31,7 @@ const counted = (parts: number) => `${parts.toString()} ${parts === 1 ? 'part' :
     <div class="what">
       <DifferenceBand
         :words="recipe.words"
+        :computed-at="recipe.delta_E"
         :likely="recipe.likely"
         :value="recipe.expected"
         :low="recipe.low"

@@ -40,6 +40,7 @@ const layers = computed(() => way.steps[0]?.pours ?? [])
       <DifferenceBand
         v-if="way.words"
         :words="way.words"
+        :computed-at="way.delta_E"
         :likely="way.likely"
         :value="way.expected"
         :low="way.low"
