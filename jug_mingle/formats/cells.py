@@ -3,13 +3,19 @@
 from typing import Final
 
 _RUN: Final = "=+-@\t\r"
+_REMARK: Final = "#"
+"""What many programs take for the beginning of a remark, in the first cell of a row."""
+
+
+_SHIELDED: Final = f"{_RUN}{_REMARK}'"
 
 
 def shielded(text: str) -> str:
-    """Return a text that no spreadsheet takes for a formula; one that begins like a shield is shielded, too."""
-    return f"'{text}" if text and (text[0] in _RUN or text[0] == "'") else text
+    """Return a text that no spreadsheet takes for a formula, nor a reader for a remark; one that begins like a shield is
+    shielded, too."""
+    return f"'{text}" if text and text[0] in _SHIELDED else text
 
 
 def unshielded(text: str) -> str:
     """Return a text as it was before `shielded`."""
-    return text[1:] if len(text) > 1 and text[0] == "'" and (text[1] in _RUN or text[1] == "'") else text
+    return text[1:] if len(text) > 1 and text[0] == "'" and text[1] in _SHIELDED else text

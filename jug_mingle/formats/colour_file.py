@@ -13,7 +13,7 @@ from jug_mingle.core.colour.recovery import recover_reflectance
 from jug_mingle.core.colour.spaces import Lab_to_XYZ, R_to_Lab, XYZ_to_Lab, hex_to_sRGB, sRGB_to_XYZ
 from jug_mingle.core.colour.spectra import DAYLIGHT, WAVELENGTHS
 from jug_mingle.core.evidence.certainty import WAYS
-from jug_mingle.formats.whites import White
+from jug_mingle.formats.whites import WHITES, White, observer_of, other_light_of
 
 MOST: Final = 10_000
 """A file may hold so many colours."""
@@ -163,6 +163,20 @@ def refuse_lamps(words: str) -> None:
         raise ColourFileError(
             f"the file says {found[0]!r}: it holds the light of a lamp, or what a filter lets through, and no paint. "
             "Only reflectances are read"
+        )
+
+
+def refuse_seen_otherwise(words: str) -> None:
+    """Refuse CIELAB or XYZ that stand, as a header says, for an observer or under a light that are not known here."""
+    if said := observer_of(words):
+        raise ColourFileError(
+            f"its colours stand for the observer of 10° ({said}): only those of 2° are read. Export them for 2°, or the "
+            "reflectances, which are read whichever"
+        )
+    if said := other_light_of(words):
+        raise ColourFileError(
+            f"its colours stand under {said}: only those under {', '.join(WHITES)} are read, and reflectances, which "
+            "need no light. Choose its white if you know it"
         )
 
 

@@ -3,6 +3,7 @@
 import re
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
+from itertools import product
 from typing import Final
 
 from jug_mingle.core.arrays import FloatArray
@@ -21,11 +22,12 @@ from jug_mingle.formats.colour_file import (
     clean_name,
     number,
     refuse_lamps,
+    refuse_seen_otherwise,
     resampled,
     said_of,
 )
 from jug_mingle.formats.table_rows import TableError, rows_of
-from jug_mingle.formats.whites import White, WhiteName, stated, suggested, words_of
+from jug_mingle.formats.whites import White, WhiteName, observer_of, stated, suggested, words_of
 
 _BAND: Final = re.compile(
     r"(?:spectral_?(?:nm|pct)?|spec|nm|r|wl|wavelength|lambda|λ)?[\s_]*(\d{3,4})(?:[.,]\d+)?\s*(?:nm)?", re.IGNORECASE
@@ -49,6 +51,9 @@ _AXES: Final[dict[str, tuple[tuple[str, ...], ...]]] = {
             ("b", "blue", "rgbb", "srgbb", "sb")),
 }  # fmt: skip
 _MOST_NOTES: Final = 12
+_LIKE: Final = 6
+"""So many columns of one name are looked through."""
+_ABOUT_ONE: Final = 0.02
 _HEX: Final = ("hex", "html", "htmlcode", "hexcode", "rgbhex", "hexrgb", "srgbhex", "css", "web", "hexvalue")
 _HEX_CELL: Final = re.compile(r"#?[0-9a-fA-F]{6}")
 _OWN: Final = {"noise": "noise", "how": "how", "samplenoise": "noise", "samplehow": "how"}
@@ -83,16 +88,19 @@ def read_table(data: bytes, white: WhiteName | None = None, name: str = "") -> C
         rows, commas = rows_of(data)
     except TableError as error:
         raise ColourFileError(str(error)) from error
-    full = [row for row in rows if any(row) and not row[0].startswith("#")] or [[]]
-    remarks = " ".join(" ".join(row) for row in rows if row and row[0].startswith("#"))[:5000]
     if commas:
-        full = [[_pointed(cell) for cell in row] for row in full]
+        rows = [[_pointed(cell) for cell in row] for row in rows]
+    rows = [row for row in rows if any(row)]
+    full = [row for row in rows if not _is_remark(row)] or [[]]
+    remarks = " ".join(" ".join(row) for row in rows if row and row[0].startswith("#"))[:5000]
     refuse_lamps(" ".join((name, *(cell for row in full[:100] for cell in row if cell and not _is_number(cell)))))
     head = next((at for at, row in enumerate(full[:40]) if _is_head(row, full)), None)
     if head is None:
         return _without_head(full)
     preface = remarks + " " + " ".join(" ".join(row) for row in full[:head])
-    body = full[head + 1 :]
+    # Below the header a row as wide as it is a sample, though its name begins like a remark.
+    below = rows[rows.index(full[head]) + 1 :]
+    body = [row for row in below if not _is_remark(row) or len(row) == len(full[head]) > 1]
     if (nm := _wavelengths_down(body)) is not None:
         return _across(full[head], body, nm)
     check_count(len(body))
@@ -106,6 +114,11 @@ def read_table(data: bytes, white: WhiteName | None = None, name: str = "") -> C
         columns, body, white=white_of(columns, body, preface + " " + " ".join(full[head]), white, usual="D65"),
         places=[f"row {place}" for place in range(head + 2, head + 2 + len(body))],
     )  # fmt: skip
+
+
+def _is_remark(row: Sequence[str]) -> bool:
+    """Return whether a row is a remark; a colour's code begins like one, too."""
+    return row[0].startswith("#") and _HEX_CELL.fullmatch(row[0]) is None
 
 
 def _pointed(cell: str) -> str:
@@ -162,17 +175,28 @@ def _wavelengths_down(body: Sequence[Sequence[str]]) -> list[float] | None:
     return found if len(found) >= _LEAST else None
 
 
+def _is_chromaticity(header: Sequence[str], body: Sequence[Sequence[str]], at: tuple[int, int, int]) -> bool:
+    """Return whether columns headed x, y and z are shares of one another, and no XYZ."""
+    rows = [numbers for row in body if (numbers := _numbers(row, at))]
+    small = all(header[one].strip() in "xyz" for one in at)
+    return small and bool(rows) and all(abs(sum(numbers) - 1.0) < _ABOUT_ONE for numbers in rows)
+
+
 def columns_of(header: Sequence[str], body: Sequence[Sequence[str]]) -> Columns:
     """Return what the columns of a table hold, by what stands over them."""
     plain = [_plain(cell) for cell in header]
     bands = _bands_of(header)
     axes = {}
     for kind, names in _AXES.items():
-        places = [
-            next((at for at, cell in enumerate(plain) if cell in some and at not in bands), None) for some in names
-        ]
-        if all(at is not None for at in places):
-            axes[kind] = (places[0] or 0, places[1] or 0, places[2] or 0)
+        places = [[at for at, cell in enumerate(plain) if cell in some and at not in bands][:_LIKE] for some in names]
+        # Of columns of one name those that stand together are meant: the b of R, G, B is blue, that of L, a, b is not.
+        together = min(
+            product(*places), key=lambda some: (max(some) - min(some), list(some) != sorted(some), some), default=None
+        )
+        if together is not None and len(set(together)) == len(together):
+            axes[kind] = (together[0], together[1], together[2])
+    if "XYZ" in axes and _is_chromaticity(header, body, axes["XYZ"]):
+        del axes["XYZ"]
     if "Lab" in axes and "RGB" in axes and axes["Lab"][2] == axes["RGB"][2]:
         del axes["RGB"]
     code = next((at for at, cell in enumerate(plain) if cell in _HEX), None)
@@ -215,8 +239,14 @@ def white_of(
 ) -> White:
     """Return the white of a table's colours: the chosen one, the one its head names, the one its samples suggest, or
     the usual one of such files."""
+    axes = [at for kind in ("Lab", "XYZ") for at in columns.axes.get(kind, ())]
+    own = " ".join(columns.header[at] for at in axes)
+    if axes and not columns.bands:
+        refuse_seen_otherwise(own if stated(own) or observer_of(own) else head if chosen is None else observer_of(head))
     if chosen is not None:
         return White(chosen, "chosen")
+    if (named := stated(own)) is not None:
+        return White(named, "stated")
     if (named := stated(head)) is not None:
         return White(named, "stated")
     if "XYZ" in columns.axes:
@@ -234,7 +264,12 @@ def scales_of(columns: Columns, body: Sequence[Sequence[str]]) -> dict[str, floa
     """Return by what the numbers of each kind are multiplied: some write 0 to 1 what others write to 100 or 255."""
     places = {**{kind: list(some) for kind, some in columns.axes.items()}, "R": list(columns.bands)}
     return {
-        kind: _scale(kind, [row[at] for row in body for at in some if at < len(row)]) for kind, some in places.items()
+        kind: _scale(
+            kind,
+            [row[at] for row in body for at in some if at < len(row)],
+            percent=bool(some) and all("%" in columns.header[at] for at in some),
+        )
+        for kind, some in places.items()
     }
 
 
@@ -244,9 +279,11 @@ def _numbers(row: Sequence[str], places: Sequence[int]) -> list[float]:
     return [float(cell) for cell in cells] if all(map(_is_number, cells)) else []
 
 
-def _scale(kind: str, cells: Sequence[str]) -> float:
+def _scale(kind: str, cells: Sequence[str], *, percent: bool = False) -> float:
     values = [abs(float(cell)) for cell in cells if _is_number(cell)]
     most = max(values, default=0.0)
+    if percent and kind == "RGB":
+        return 2.55
     if kind == "R":  # of the whole table: a dark sample in percent looks like a light one in shares
         return 0.01 if most > 2.0 else 1.0
     if kind == "XYZ" and 0.0 < most <= 1.6:

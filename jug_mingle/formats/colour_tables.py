@@ -9,7 +9,7 @@ from typing import Any, Final
 import numpy as np
 
 from jug_mingle.core.colour.spaces import Lab_to_XYZ, XYZ_to_sRGB, sRGB_to_hex
-from jug_mingle.core.colour.spectra import DAYLIGHT, WAVELENGTHS
+from jug_mingle.core.colour.spectra import WAVELENGTHS
 from jug_mingle.formats.cells import shielded
 from jug_mingle.formats.colour_file import (
     ColourFile,
@@ -25,6 +25,10 @@ from jug_mingle.formats.colour_file import (
     whole_letters,
 )
 from jug_mingle.formats.table_rows import text_of
+from jug_mingle.formats.whites import White, WhiteName
+
+_PERCENT: Final = 2.0
+"""A reflectance above this is in percent, and all of the file with it."""
 
 SCHEMA: Final = "jug-mingle-colours/1"
 
@@ -46,7 +50,7 @@ def _hex(sample: Sample) -> str:
     return sRGB_to_hex(XYZ_to_sRGB(Lab_to_XYZ(sample.colour())))
 
 
-def read_json(data: bytes) -> ColourFile:
+def read_json(data: bytes, white: WhiteName | None = None) -> ColourFile:
     """Return the colours of a JSON file: {"format", "title", "colours": [{"name", "R" | "Lab" | "hex"}]}."""
     try:
         parsed = json.loads(text_of(data))
@@ -59,15 +63,27 @@ def read_json(data: bytes) -> ColourFile:
     others = [key for key in parsed if key not in ("format", "title", "colours")] if isinstance(parsed, dict) else []
     notes = [f"Said in the file: {whole_letters(', '.join(others))[:300]}"] if others else []
     samples = []
+    under = White(white or "D65", "chosen" if white else "assumed")
+    spectra = [value for entry in colours if isinstance(entry, dict) for value in _values(entry.get("R"))]
+    scale = 0.01 if max(spectra, default=0.0) > _PERCENT else 1.0
     for place, entry in enumerate(colours, start=1):
-        sample, said = _entry(entry, place)
+        sample, said = _entry(entry, place, under, scale)
         samples.append(sample)
         notes += [note for note in said if note not in notes]
     title = str(parsed.get("title", "")) if isinstance(parsed, dict) else ""
-    return ColourFile(samples=tuple(samples), notes=tuple(notes), title=clean_name(title, ""))
+    chosen = any(sample.R is None and "Lab" in entry for sample, entry in zip(samples, colours, strict=True))
+    return ColourFile(
+        samples=tuple(samples), notes=tuple(notes), title=clean_name(title, ""), white=under if chosen else None
+    )
 
 
-def _entry(entry: Any, place: int) -> tuple[Sample, list[str]]:
+def _values(said: object) -> list[float]:
+    """Return the numbers of a list in a file; what is none is said where it is read."""
+    some = said if isinstance(said, list) else []
+    return [float(value) for value in some if isinstance(value, int | float) and abs(value) < 1e300]
+
+
+def _entry(entry: Any, place: int, under: White, scale: float) -> tuple[Sample, list[str]]:
     where = f"colour {place}"
     if not isinstance(entry, dict):
         raise ColourFileError(f"{where} is no object with name and R, Lab or hex")
@@ -81,13 +97,13 @@ def _entry(entry: Any, place: int) -> tuple[Sample, list[str]]:
     known = said_of(entry.get("noise"), how if isinstance(how, str) else "", where)
     if "R" in entry:
         nm = _list(entry.get("wavelengths", WAVELENGTHS.tolist()), where)
-        R, notes = resampled(nm, _list(entry["R"], where), where)
+        R, notes = resampled(nm, _list(entry["R"], where), where, scale)
         return Sample(name=name, R=R, extra=extra, **known), notes
     if "Lab" in entry:
         Lab = _list(entry["Lab"], where)
         if len(Lab) != 3:
             raise ColourFileError(f"{where}: Lab has three numbers")
-        return Sample(name=name, Lab=Lab_in_daylight(Lab, DAYLIGHT.white, where), extra=extra, **known), []
+        return Sample(name=name, Lab=Lab_in_daylight(Lab, under.XYZ, where), extra=extra, **known), []
     if "hex" in entry:
         return Sample(name=name, Lab=Lab_of_hex(str(entry["hex"]), where), extra=extra, **known), []
     raise ColourFileError(f"{where} has neither R, Lab nor hex")

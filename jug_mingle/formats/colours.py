@@ -50,7 +50,7 @@ def read_colours(data: bytes, white: WhiteName | None = None, name: str = "") ->
     if head.startswith("<"):
         return cxf.read(data, white)
     if head.startswith(("{", "[")):
-        return colour_tables.read_json(data)
+        return colour_tables.read_json(data, white)
     if "BEGIN_DATA" in text or head.startswith(("CGATS", "ISO28178")):
         return cgats.read(text, white)
     return read_table(data, white, name)

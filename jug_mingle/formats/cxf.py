@@ -19,6 +19,7 @@ from jug_mingle.formats.colour_file import (
     check_count,
     clean_name,
     number,
+    refuse_seen_otherwise,
     resampled,
     said_of,
 )
@@ -26,6 +27,9 @@ from jug_mingle.formats.whites import White, WhiteName, stated, words_of
 
 NAMESPACE: Final = "http://colorexchangeformat.com/CxF3-core"
 _MOST_NOTES: Final = 12
+_PERCENT: Final = 2.0
+"""A reflectance above this is in percent. """
+
 _USED: Final = {"ReflectanceSpectrum", "ColorCIELab", "ColorSRGB"}
 
 
@@ -40,10 +44,11 @@ def read(data: bytes, white: WhiteName | None = None) -> ColourFile:
     specs = {spec.get("Id", ""): spec for spec in _within(root, "ColorSpecificationCollection", "ColorSpecification")}
     things = _within(root, "ObjectCollection", "Object")
     check_count(len(things))
+    scale = _scale_of(things, specs)
     whites: set[White] = set()
     samples, notes = [], []
     for place, thing in enumerate(things, start=1):
-        sample, said, under = _sample(thing, place, specs, white)
+        sample, said, under = _sample(thing, place, specs, white, scale)
         notes += [note for note in said if note not in notes]
         whites |= {under} if under else set()
         if sample is not None:
@@ -70,7 +75,7 @@ def _child(element: ET.Element | None, *names: str) -> ET.Element | None:
 
 
 def _sample(
-    thing: ET.Element, place: int, specs: dict[str, ET.Element], chosen: WhiteName | None
+    thing: ET.Element, place: int, specs: dict[str, ET.Element], chosen: WhiteName | None, scale: float
 ) -> tuple[Sample | None, list[str], White | None]:
     """Return an object's colour, notes, and the white under which it stands where it is no spectrum."""
     name = clean_name(thing.get("Name") or thing.get("Id") or "", f"object {place}")
@@ -85,7 +90,7 @@ def _sample(
     Lab, RGB = _child(values, "ColorCIELab"), _child(values, "ColorSRGB")
     if (spectrum := _child(values, "ReflectanceSpectrum")) is not None:
         try:
-            R, said = _spectrum(spectrum, specs, where)
+            R, said = _spectrum(spectrum, specs, where, scale)
             return Sample(name=name, R=R, extra=extra, **known), notes + said, None
         except ColourFileError as error:
             if Lab is None and RGB is None:
@@ -105,11 +110,14 @@ def _tag_of(element: ET.Element) -> str:
 
 
 def _white(spec: ET.Element | None, chosen: WhiteName | None) -> White:
+    light, observer = (_child(spec, "TristimulusSpec", one) for one in ("Illuminant", "Observer"))
+    said = ((light.text if light is not None else "") or "").strip()
+    refuse_seen_otherwise(((observer.text if observer is not None else "") or "").replace("_", " "))
+    if said and not stated(said) and not stated(f"ILLUMINANT {said}"):
+        refuse_seen_otherwise(f"ILLUMINANT {said}")
+    name = stated(said) or stated(f"ILLUMINANT {said}")
     if chosen is not None:
         return White(chosen, "chosen")
-    light = _child(spec, "TristimulusSpec", "Illuminant")
-    said = ((light.text if light is not None else "") or "").strip()
-    name = stated(said) or stated(f"ILLUMINANT {said}")
     return White(name, "stated") if name else White("D50", "assumed")
 
 
@@ -120,7 +128,34 @@ def _numbers(element: ET.Element, names: str, where: str) -> list[float]:
     return [number(found[name], where) for name in names]
 
 
-def _spectrum(element: ET.Element, specs: dict[str, ET.Element], where: str) -> tuple[FloatArray, list[str]]:
+def _most_of(spectrum: ET.Element, specs: dict[str, ET.Element]) -> float | None:
+    """Return the value that stands for all of the light, where a spectrum or its specification says it (MaxRange)."""
+    spec = specs.get(spectrum.get("ColorSpecification", ""))
+    near = [spectrum, *(spec.iter() if spec is not None else ())]
+    said = [one.get("MaxRange") or (one.text if _bare(one.tag) == "MaxRange" else None) for one in near]
+    most = next((number(text, "MaxRange") for text in said if text), None)
+    return most if most is None or most > 0.0 else None
+
+
+def _scale_of(things: Sequence[ET.Element], specs: dict[str, ET.Element]) -> float:
+    """Return by what the reflectances of a file are multiplied where it does not say so: in percent are all of them, or
+    none, since a dark one in percent looks like a light one in shares."""
+    spectra = [_child(thing, "ColorValues", "ReflectanceSpectrum") for thing in things]
+    unsaid = [one for one in spectra if one is not None and _most_of(one, specs) is None]
+    most = max((float(word) for one in unsaid for word in (one.text or "").split() if _is_number(word)), default=0.0)
+    return 0.01 if most > _PERCENT else 1.0
+
+
+def _is_number(word: str) -> bool:
+    try:
+        return bool(np.isfinite(float(word)))
+    except ValueError:
+        return False
+
+
+def _spectrum(
+    element: ET.Element, specs: dict[str, ET.Element], where: str, scale: float
+) -> tuple[FloatArray, list[str]]:
     values = [number(word, where) for word in (element.text or "").split()]
     spec = specs.get(element.get("ColorSpecification", ""))
     wavelengths = _child(spec, "MeasurementSpec", "WavelengthRange")
@@ -129,7 +164,10 @@ def _spectrum(element: ET.Element, specs: dict[str, ET.Element], where: str) -> 
     if start is None:
         raise ColourFileError(f"{where}: its spectrum does not say at which wavelength it starts (StartWL)")
     first, apart = number(start, where), number(step or "10", where)
-    return resampled([first + apart * n for n in range(len(values))], values, where)
+    most = _most_of(element, specs)
+    return resampled(
+        [first + apart * n for n in range(len(values))], values, where, scale if most is None else 1.0 / most
+    )
 
 
 def write(samples: Sequence[Sample], title: str) -> bytes:

@@ -6,6 +6,7 @@ import re
 from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass
 from datetime import date
+from difflib import get_close_matches
 from typing import Final
 
 from jug_mingle.core.colour.spectra import DAYLIGHT
@@ -95,6 +96,7 @@ def read_shelf_csv(data: bytes, *, taken: Iterable[str] = ()) -> ShelfCsv:
         raise ShelfCsvError(f"there are {many - 1} rows in this file; at most {_MOST} are read")
     known = {column.lower(): column for column in (*COLUMNS, *SAID)}
     notes = tuple(f"Column {cell!r} is not known and was passed over." for cell in header if cell.lower() not in known)
+    said: dict[str, int] = {}
     good, bad, seen = [], [], {name.strip().lower() for name in taken}
     for place, row in enumerate(rows[1:], start=2):
         if not any(cell.strip() for cell in row):
@@ -111,7 +113,8 @@ def read_shelf_csv(data: bytes, *, taken: Iterable[str] = ()) -> ShelfCsv:
             if tin.name.lower() in seen:
                 raise ColourFileError(f"{tin.name!r} stands on the shelf already, or twice in the file")
         except ColourFileError as error:
-            bad.append(BadRow(row=place, reason=str(error)))
+            first = said.setdefault(str(error), place)
+            bad.append(BadRow(row=place, reason=str(error) if first == place else f"the same as row {first}"))
             continue
         seen.add(tin.name.lower())
         good.append(tin)
@@ -136,10 +139,17 @@ def _tin(cells: Mapping[str, str], place: int) -> TinRow:
 
 
 def _kind(text: str) -> str:
-    """Return the key of a kind, by its key or its title, however its words are joined: "milk_paint", "Milk paint"."""
-    said = {_plain(words): key for key, known in KINDS.items() for words in (key, known.title)}
+    """Return the key of a kind, by its key, its title or as menus name it, however its words are joined: "milk_paint",
+    "Milk paint powder", "Chalk-type paint (water)"."""
+    said = {
+        _plain(words): key
+        for key, known in KINDS.items()
+        for words in (key, known.title, f"{known.title} ({known.base})")
+    }
     if _plain(text) not in said:
-        raise ColourFileError(f"there is no kind {text[:40]!r}; known are {', '.join(KINDS)}")
+        near = get_close_matches(_plain(text), said, n=1, cutoff=0.3)
+        nearest = f"; the nearest is {KINDS[said[near[0]]].title}" if near else f"; one is {KINDS['chalk_paint'].title}"
+        raise ColourFileError(f"there is no kind {text[:40]!r}{nearest}")
     return said[_plain(text)]
 
 

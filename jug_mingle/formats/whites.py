@@ -36,6 +36,15 @@ _FEW: Final = 3
 _NAMED: Final = re.compile(r"(?<![A-Za-z0-9])(D50|D55|D65|D75)(?![0-9])|ILLUMINANT[\s\",:=]+([ACE])\b", re.IGNORECASE)
 
 
+_WIDE: Final = re.compile(
+    r"(?:D50|D55|D65|D75|F\d{1,2}|\b[ACE])\s?/\s?10\b|\b10\s?(?:°|deg(?:ree)?s?\b)|\b10[_-]degrees?\b|CIE\s?1964",
+    re.IGNORECASE,
+)
+_OTHER: Final = re.compile(
+    r"\b(?:ILLUMINANT[\s\",:=]+)((?:F|FL|LED-?)\w{1,4})\b|(?<!\S)\b((?:FL)\d{1,2})\b", re.IGNORECASE
+)
+
+
 @dataclass(frozen=True, slots=True)
 class White:
     """A white, and how it is known."""
@@ -54,6 +63,18 @@ def stated(words: str) -> WhiteName | None:
     said = {(one[0] or one[1]).upper() for one in _NAMED.findall(words)}
     found: list[WhiteName] = [name for name in WHITES if name in said]
     return found[0] if len(found) == 1 else None
+
+
+def observer_of(words: str) -> str:
+    """Return the observer that a header names other than that of 2°, as it names it; nothing where it names none."""
+    found = _WIDE.search(words)
+    return "" if found is None else found[0].strip()
+
+
+def other_light_of(words: str) -> str:
+    """Return the light that a header names and of which this program has no white; nothing where it names none."""
+    found = _OTHER.search(words)
+    return "" if found is None or _NAMED.search(words) else (found[1] or found[2])
 
 
 def suggested(XYZ: Sequence[Sequence[float]], Lab: Sequence[Sequence[float]] | None = None) -> WhiteName | None:

@@ -6,7 +6,7 @@ from sqlalchemy.orm import Session
 
 from jug_mingle.core.evidence.level import Task, letter_of, level_of, tasks_of, white_of
 from jug_mingle.services.materials import get_material, keys_on_shelf, material_rows
-from jug_mingle.services.readings import reading_rows, readings_of, to_reading
+from jug_mingle.services.readings import reading_rows, readings_of, to_reading, volumes_of
 from jug_mingle.services.shelf_fit import fitted_shelf
 
 
@@ -23,7 +23,7 @@ def levels(session: Session) -> dict[str, str]:
     """Return the letter of every tin."""
     found = dict.fromkeys((row.key for row in material_rows(session)), "")
     for row in reading_rows(session):
-        volumes = [part.material.key for part in row.volumes]
+        volumes = [key for key, _ in volumes_of(row)]
         films = [swatch["X"] is not None for swatch in row.swatches]
         spectral = any(len(swatch["seen"]) > 3 for swatch in row.swatches[:1])
         for key in volumes:

@@ -11,6 +11,8 @@ from jug_mingle.core.finishes.layer import stage_names
 from jug_mingle.core.materials.kinds import kind_of
 from jug_mingle.core.measuring.pouring import Pour
 from jug_mingle.core.pieces import UNPAINTED, Samples
+from jug_mingle.core.plan.surfaces import bare_of
+from jug_mingle.core.plan.survey import Survey
 from jug_mingle.core.practice.amounts import not_counted, taken_by
 from jug_mingle.core.practice.hazards import DEFERS, Work, hazards_of
 from jug_mingle.core.practice.judgement import Waxed, judge, waxes_on
@@ -69,7 +71,8 @@ JUDGED_AT = (360, 270)
 
 def judged(session: Session, piece_id: int, layers: Sequence[LayerIn], *, light: Light) -> Judged:
     """Return what is to be said of a finish on a piece."""
-    row, finish = dressed(session, piece_id, layers)
+    row, worn = dressed(session, piece_id, layers)
+    finish = bared_by_survey(row, worn)
     samples = drawn(row, *JUDGED_AT)
     remarks = [
         *_put_away(session, layers),
@@ -91,6 +94,18 @@ def judged(session: Session, piece_id: int, layers: Sequence[LayerIn], *, light:
         waits=[laid_of(n, layer).wait for n, layer in enumerate(finish.layers)], stages=stage_names(finish.layers),
         cautions=cautions_of(row, finish),
     )  # fmt: skip
+
+
+def bared_by_survey(row: PieceRow, finish: Finish) -> Finish:
+    """Return a finish on what its piece is once what the survey sands or strips is off: that is what is laid on."""
+    survey = Survey.of(row.survey)
+    bared = {
+        f"{part}/{face}": bare_of(finish.ground_of(address))
+        for address in piece_of(row).faces
+        for part, face in [address.split("/")[2:]]
+        if survey.of_face(address).treatment in ("sand", "strip")
+    }
+    return replace(finish, grounds={**finish.grounds, **bared}) if bared else finish
 
 
 def cautions_of(row: PieceRow, finish: Finish) -> list[str]:

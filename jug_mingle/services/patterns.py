@@ -110,16 +110,18 @@ def prepared(session: Session | None, job_id: int, layer: LayerIn) -> Prepared |
     arts = [_printed(layer.kind, art, said.tone)]
     if said.arrange == "corners" and said.wedges:
         arts.append(_printed(layer.kind, art_of(session, job_id, "wedge", said.width)[0], said.tone))
-    return Prepared(said=said, arts=tuple(arts), key=(*key, layer.kind), each=False, sized=sized, usual=layer.layout is None)
+    return Prepared(
+        said=said, arts=tuple(arts), key=(*key, layer.kind), each=False, sized=sized, usual=layer.layout is None
+    )
 
 
-def _lettering(
-    said: LayoutIn, sized: Callable[[float], Prepared], *, bridged: bool, usual: bool
-) -> Prepared:
+def _lettering(said: LayoutIn, sized: Callable[[float], Prepared], *, bridged: bool, usual: bool) -> Prepared:
     texts = texts_of(said.layout(said.width)) or ["1"]
     motifs = [letters(text or "·", font=said.font, height=said.height or said.width, bridged=bridged) for text in texts]
     arts = tuple(one.art() for one in motifs)
-    return Prepared(said=said, arts=arts, key=(*texts, said.font, said.height, bridged), each=True, sized=sized, usual=usual)
+    return Prepared(
+        said=said, arts=arts, key=(*texts, said.font, said.height, bridged), each=True, sized=sized, usual=usual
+    )
 
 
 def _printed(kind: str, art: Art, tone: str) -> Art:

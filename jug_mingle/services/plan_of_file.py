@@ -28,6 +28,7 @@ from jug_mingle.documents.plan import JobFile, JobPieceIn, PlanFile, PlanStepDoc
 from jug_mingle.errors import UnfitError
 from jug_mingle.formats.calendar_file import read_busy
 from jug_mingle.services.hours import AHEAD, Busy, Calendar, hours_of, zone_of
+from jug_mingle.services.pieces import check_names
 from jug_mingle.services.patterns import on_surfaces, prepared
 from jug_mingle.services.plan_solver import PlanSolver
 from jug_mingle.services.plan_work import conditions_of, marks_of
@@ -50,6 +51,8 @@ def work_of_file(number: int, said: JobPieceIn) -> PieceWork:
         )  # fmt: skip
         layers = on_surfaces(layers, [prepared(None, 0, layer) for layer in said.layers], surfaces_of(piece))
         survey = Survey.of(said.survey.model_dump())
+        check_names(piece, (name for layer in layers for name in layer.zones))
+        check_names(piece, (name for name in (*survey.parts, *said.grounds) if name))
     except (ValueError, TypeError) as error:
         raise UnfitError(f"{said.name}: {error}") from error
     finish = Finish(layers=layers, grounds={name: bare(key) for name, key in said.grounds.items()})

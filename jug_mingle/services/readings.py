@@ -16,6 +16,8 @@ from jug_mingle.errors import NotFoundError, UnfitError
 from jug_mingle.services.materials import material_rows, to_material
 from jug_mingle.store.models import MaterialRow, ReadingRow, ReadingVolumeRow, now
 
+_PAIR: Final = 2
+
 SET_ASIDE: Final = "set_aside"
 """Set in what a reading is about where nothing explains it: it counts as withdrawn, but is shown."""
 
@@ -130,9 +132,18 @@ def _laid_to_json(wood: str, laying: Laying | None) -> dict[str, object]:
     return {} if laying is None else {"wood": wood, "laying": asdict(laying)}
 
 
+def volumes_of(row: ReadingRow) -> tuple[tuple[str, float], ...]:
+    """Return what was read by its tins and volumes, the one that it tells of first: of two of a batch that is what
+    there is less of, as of a tint in its white."""
+    found = [(part.material.key, part.volume) for part in row.volumes]
+    if "pot" in row.about and len(found) == _PAIR:
+        found.sort(key=lambda one: one[1])
+    return tuple(found)
+
+
 def to_reading(row: ReadingRow) -> Reading | Hiding:
     """Return a piece of evidence as the core takes it."""
-    volumes = tuple((part.material.key, part.volume) for part in row.volumes)
+    volumes = volumes_of(row)
     if row.coats is not None:
         return Hiding(
             key=str(row.id),

@@ -11,6 +11,7 @@ from jug_mingle.core.colour.spaces import R_to_Lab
 from jug_mingle.core.evidence.certainty import NOISE
 from jug_mingle.core.evidence.fitted_shelf import Shelf
 from jug_mingle.core.evidence.learning import Learnt, learnt
+from jug_mingle.core.evidence.level import white_of
 from jug_mingle.core.evidence.mixtures import mixed_paint, shows_its_ground
 from jug_mingle.core.evidence.readings import Reading, Swatch
 from jug_mingle.core.materials.handling import USUAL_DRY, time_words
@@ -126,6 +127,15 @@ def read_strip(session: Session, pot_id: int, colour: Colour, *, anyway: bool, n
     return strip
 
 
+def _told(session: Session, row: BatchRow, moved: list[Learnt]) -> list[Learnt]:
+    """Return what a strip taught, of what is in it before others, and of its white last: a tint tells of its paint."""
+    white = white_of(fitted_shelf(session), set(poured_of(row)))
+    names = {made.material.name: made.material.key for made in row.made}
+    told = sorted(moved, key=lambda one: (one.name not in names, names.get(one.name) == white))
+    others = [one for one in told if names.get(one.name) != white]
+    return others or told
+
+
 def _judged(session: Session, row: BatchRow, strip: StripRow) -> tuple[float | None, bool]:
     wanted = session.get(TargetRow, get_mix(session, row.mix_id).target_id or 0)
     if wanted is None:
@@ -154,6 +164,6 @@ def verdict_now(session: Session, pot_id: int, *, before: Shelf | None = None) -
     if strip is None or any(made.created > strip.created for made in row.made):
         return None
     delta_E, reached = _judged(session, row, strip)
-    taught = [] if before is None else learnt(before, fitted_shelf(session))
+    taught = [] if before is None else _told(session, row, learnt(before, fitted_shelf(session)))
     aside = is_set_aside(get_reading(session, strip.reading_id or 0))
     return Verdict(strip=strip, delta_E=delta_E, reached=reached, learnt=taught, set_aside=aside)

@@ -57,7 +57,6 @@ class FoundTest(ServiceCase):
         self.assertIn("too yellow", lack.misses)
         self.assertGreater(lack.nearest, 10.0)
 
-
     def test_shelf_measure_and_knowledge_are_three_facts(self) -> None:
         """A pale grey-blue that a scale pours is no fault of the shelf; nor is one that is computed near of tins that
         nobody has read. What no measure reaches is."""

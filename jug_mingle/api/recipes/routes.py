@@ -148,9 +148,7 @@ def find_recipes(
             )
             for one in found.recipes
         ],
-        nearest=" ".join(
-            filter(None, (nearest_words(found.lack), found.too_little, unsure_words(found.recipes)))
-        ),
+        nearest=" ".join(filter(None, (nearest_words(found.lack), found.too_little, unsure_words(found.recipes)))),
     )
 
 

@@ -88,6 +88,8 @@ class Kind:
         Area that a litre covers in one coat. [m²/L]
     colours : bool
         Whether it may be poured into a colour mix (a primer may not, even a white one).
+    powder : bool
+        Whether it comes dry, and is measured so: it is stirred with water, and into no paint that is wet already.
     stirred_with : frozenset of str
         Of what is no colour: the kinds that a preparation stirs it with, to give them body.
     soaks : float
@@ -109,6 +111,7 @@ class Kind:
     spread_rate: float
     handling: Handling
     colours: bool = True
+    powder: bool = False
     stirred_with: frozenset[str] = frozenset()
     soaks: float = 0.5
     soak_rate: float = 0.56

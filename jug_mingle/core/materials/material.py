@@ -80,13 +80,17 @@ def may_mix(materials: Sequence[Material]) -> str:
     """Return why these may not stand in one jug, or nothing when they may."""
     kinds = {material.kind.key for material in materials}
     for material in materials:
-        if not material.kind.colours and not kinds <= material.kind.stirred_with | {material.kind.key}:
+        own = material.kind.stirred_with
+        if not material.kind.colours and not (own and kinds <= own | {material.kind.key}):
             return (
                 f"{material.name} is {material.kind.title.lower()}: it is no colour to mix with "
                 "(paint lightened with primer can peel as a skin within days)"
             )
-        if not material.kind.colours and not material.kind.stirred_with:
-            return f"{material.name} is {material.kind.title.lower()}: it is laid as it is, not mixed in a jug"
+    powders = {material.kind.key for material in materials if material.kind.powder}
+    wet = [m for m in materials if m.kind.optical == "hiding" and m.kind.key not in powders]
+    if powders and wet:
+        dry = next(material for material in materials if material.kind.powder)
+        return f"{dry.name} is {dry.kind.title.lower()}: stir it with water by itself, not into {wet[0].name}"
     bases = sorted({m.kind.base for m in materials} - {"any"})
     if len(bases) > 1:
         named = ", ".join(f"{m.name} ({m.kind.base})" for m in materials)

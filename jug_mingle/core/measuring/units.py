@@ -63,7 +63,11 @@ UNITS: Final = {
     unit.key: unit
     for unit in (
         Unit(
-            key="ml", title="millilitres", ml=1.0, name="ml", steps=((1.0, 0.01), (10.0, 0.1), (50.0, 0.5), (math.inf, 1.0))
+            key="ml",
+            title="millilitres",
+            ml=1.0,
+            name="ml",
+            steps=((1.0, 0.01), (10.0, 0.1), (50.0, 0.5), (math.inf, 1.0)),
         ),
         Unit(key="l", title="litres", ml=1000.0, name="l", steps=((math.inf, 0.05),)),
         Unit(key="spoons", title="US spoons", us=True),

@@ -87,10 +87,11 @@ def too_dark_words(R: FloatArray, veil: float) -> str:
     """Say that a film with this surface cannot look as dark as a colour (36,); nothing where it can."""
     wished = R_to_Lab(R)
     shown = nearest_film(wished, veil)
-    if float(delta_E_CIE2000(shown, wished)) <= _DARK:
+    apart = float(delta_E_CIE2000(shown, wished))
+    if apart <= _DARK:
         return ""
-    nearest = sRGB_to_hex(XYZ_to_sRGB(Lab_to_XYZ(shown)))
+    said, nearest = (sRGB_to_hex(XYZ_to_sRGB(np.clip(Lab_to_XYZ(one), 0.0, None))) for one in (wished, shown))
     return (
-        f"A flat paint cannot look as dark as this: the light on its own surface makes it about {nearest} at the "
-        "darkest. Sealed with a satin coat, wax or oil it comes nearer."
+        f"A flat paint cannot look as dark as {said}, which is kept as you gave it: the light on its own surface makes "
+        f"it about {nearest} at the darkest, {apart:.1f} off. Sealed with a satin coat, wax or oil it comes nearer."
     )

@@ -49,9 +49,7 @@ class Patterned:
     uses: tuple[tuple[str, float], ...]
 
 
-def patterned(
-    layer: Layer, unit: Unit, pieces: int, schools: Mapping[str, str], *, coat: int = 1
-) -> Patterned | None:
+def patterned(layer: Layer, unit: Unit, pieces: int, schools: Mapping[str, str], *, coat: int = 1) -> Patterned | None:
     """Return what a coat of a layer's pattern takes on a unit of so many pieces; None of what is not laid out.
 
     What is cast, glued or traced is there once: a second coat goes over it.
@@ -63,9 +61,7 @@ def patterned(
     own = [one for one in positions_to_lay(pattern, layer.kind) if parts.intersection(one.parts)]
     if coat > 1 and layer.kind in _LAID_ONCE:
         again = len(own) * pieces
-        return Patterned(
-            minutes=_OVER_IT * max(1, again), waits=0, words=f"Over the {again} that lie there.", uses=()
-        )
+        return Patterned(minutes=_OVER_IT * max(1, again), waits=0, words=f"Over the {again} that lie there.", uses=())
     edge = edge_by(pattern.layout.edge, schools)
     count, wait = len(own) * pieces, wait_of(layer.kind, edge)
     steps = order_of(layer.kind, edge=edge, mesh=pattern.layout.mesh, schools=schools)

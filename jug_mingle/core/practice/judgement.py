@@ -32,6 +32,9 @@ FAINT, STARK = 2.5, 22.0
 _TINTS = {"white": 0.86, "pale grey": 0.50, "grey": 0.25, "dark grey": 0.08}
 _PALE: Final = 70.0
 
+_WASH_COAT: Final = 15.0
+"""A coat as thin as paint thinned 1 : 2 leaves is a wash, however well its pigment hides. [µm, dry]"""
+
 _NO_LONGER_READ: Final = 0.93
 """A film of this contrast ratio over black and white hides what lies below."""
 
@@ -190,6 +193,11 @@ def _contrast(finish: Finish, place: int, samples: Samples, zone: str, light: Li
     apart = float(delta_E_CIE2000(before, after))
     if apart < FAINT:
         yield f"{film.name} will barely be seen: {apart:.1f}.", "Under about 2.5 only a raking light shows it."
+    elif apart > STARK and layer.kind == "wax":
+        yield (
+            f"{film.name} will stand out: {apart:.0f}.",
+            "Some want it so; wiped further, or over clear wax, it is softer.",
+        )
     elif apart > STARK:
         words = "too hard against so pale a colour" if before[0] > _PALE and after[0] < 50 else "stark"
         softer = [one for one in waxes_on(finish, zone) if one.name != film.name and FAINT < one.delta_E < STARK]
@@ -212,7 +220,7 @@ def _wash(finish: Finish, place: int, zone: str, light: Light) -> Iterator[tuple
     seen = R_seen(R_film(K=film.optics.K, S=film.optics.S, X=X, R_g=states[place][0]), film.veil)
     hides = float(contrast_ratio(film.optics, X, veil=film.veil))
     from_bare = float(delta_E_CIE2000(R_to_Lab(seen, light), R_to_Lab(R_seen(*states[place]), light)))
-    if hides > _NO_LONGER_READ:
+    if hides > _NO_LONGER_READ and film.X / (1.0 + layer.water) > _WASH_COAT:
         yield (
             "So thick it is paint, no longer a wash: what lies below will not be read.",
             f"It hides {100 * hides:.0f} % of what lies below; thin it (1 : 2 is common) or wipe it sooner.",

@@ -76,7 +76,7 @@ class LaidLayer:
     @property
     def forms_film(self) -> bool:
         """Whether it dries to a film that needs something to bond to."""
-        return self.layer.of.has("water_based", "film_seal") and not self.soft
+        return self.layer.of.has("water_based", "film_seal") and not self.soft and not self.powder
 
 
 @dataclass(frozen=True, slots=True, kw_only=True, eq=False)

@@ -4,7 +4,7 @@ Ratios and waits of common practice. A way is a grid: which materials, in which 
 """
 
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from functools import cache
 from itertools import product
 from typing import Final
@@ -155,8 +155,17 @@ def palettes(shelf: Shelf, allowed: Sequence[int], *, takes: bool) -> list[Palet
                 continue
             # The carrier of which most is left; they are clear, and differ little but in their sheen.
             carrier = max(carriers, key=lambda at: shelf.materials[at].left) if carriers else None
-            found.append(Palette(kind=kind, colours=colours, carrier=carrier))
+            tins = [shelf.materials[at] for at in colours]
+            found.append(Palette(kind=_while_open(kind, tins), colours=colours, carrier=carrier))
     return found
+
+
+def _while_open(kind: OverKind, tins: Sequence[Material]) -> OverKind:
+    """Return a kind of film with the waits that what is in it allows: a stain that has set cannot be wiped any more."""
+    times = [tin.kind.handling.open_time for tin in tins if tin.kind.handling.open_time is not None]
+    if kind.key != "stain" or not times:
+        return kind
+    return replace(kind, hows=tuple(how for how in kind.hows if how.laying.wait <= min(times)))
 
 
 def _is(material: Material, kinds: tuple[str, ...], base: str) -> bool:

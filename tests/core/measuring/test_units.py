@@ -15,7 +15,11 @@ METRIC = {"cup": 250.0, "tablespoon": 15.0, "teaspoon": 5.0}
 
 def read_again(words: str, unit: str) -> float:
     """Return what an amount in words comes to, as a person with the measures of that unit pours it. [ml]"""
-    sizes = {**units.TYPED, "g": 1.0, **(METRIC | {f"{one}s": ml for one, ml in METRIC.items()} if unit == "metric_spoons" else {})}
+    sizes = {
+        **units.TYPED,
+        "g": 1.0,
+        **(METRIC | {f"{one}s": ml for one, ml in METRIC.items()} if unit == "metric_spoons" else {}),
+    }
     signs = {"¼": 0.25, "½": 0.5, "¾": 0.75}
     total = 0.0
     for one in words.split(" + "):

@@ -65,6 +65,7 @@ PAINTS: Final = (
     ),
     Kind(
         key="milk_paint",
+        powder=True,
         title="Milk paint powder",
         base="water",
         optical="hiding",
@@ -272,6 +273,28 @@ PAINTS: Final = (
             into="Nothing: it is a can",
             needs_primer=True,
             why={"recoat": "24 hours at least before it is rubbed back"},
+        ),
+    ),
+    Kind(
+        key="metallic_paint",
+        title="Metallic paint",
+        base="water",
+        optical="hiding",
+        sheen="satin",
+        volume_solids=0.35,
+        density=1.10,
+        spread_rate=10.0,
+        colours=False,
+        handling=Handling(
+            dry=30,
+            recoat=60,
+            coats="2",
+            over="Clear coat where it is touched",
+            into="Nothing: its flakes lie flat only by themselves",
+            why={
+                "into": "flakes in a mix turn every way, and it looks grey",
+                "dry": "touch-dry soon, as craft paints are",
+            },
         ),
     ),
 )

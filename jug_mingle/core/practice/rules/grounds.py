@@ -5,11 +5,15 @@ from typing import Final
 from jug_mingle.core.colour.spaces import R_to_Lab
 from jug_mingle.core.optics.film import R_infinity, R_seen
 from jug_mingle.core.optics.grounds import ADHESION_WORDS, Adhesion
+from jug_mingle.core.pieces.addresses import zone_of
 from jug_mingle.core.practice.rules.rule import Rule, Says
 from jug_mingle.core.practice.situation import LaidLayer, Situation
 
 _MIDDLE_GREY: Final = 50.0
 """Paler colours than this show what bleeds through them. [L*]"""
+
+_TOUGH: Final = 2
+"""Coats of a tough seal that stand for the primer of painted hardware."""
 
 _PRIMERS: Final = frozenset({"primer", "bonding_primer", "clear_primer"})
 
@@ -49,7 +53,8 @@ def _wash(situation: Situation, at: int) -> str:
 
 def _enamel(situation: Situation, at: int) -> LaidLayer | None:
     one = _first(situation, at)
-    return one if one is not None and one.facts.needs_primer and one.layer.kind != "stain" else None
+    needs = one is not None and one.facts.needs_primer and not one.facts.own_primer and one.layer.kind != "stain"
+    return one if needs else None
 
 
 def _enamel_on_bare(situation: Situation, at: int) -> str:
@@ -64,11 +69,36 @@ def _enamel_on_scuffed(situation: Situation, at: int) -> str:
     return f"Enamel without a primer on {_ground(situation)}, scuffed."
 
 
-def _slick(situation: Situation, at: int) -> str:
+def _on_slick(situation: Situation, at: int) -> LaidLayer | None:
+    """Return a first coat on what is slick that does not bond by itself; wax is rubbed on, and holds on metal."""
     one = _first(situation, at)
-    if one is None or situation.ground.adhesion != "bond" or one.facts.kinds & _PRIMERS:
+    if one is None or situation.ground.adhesion != "bond" or one.facts.kinds & _PRIMERS or one.facts.base == "wax":
+        return None
+    return None if _sealed_hardware(situation) else one
+
+
+def _sealed_hardware(situation: Situation) -> bool:
+    """Return whether it is hardware that is painted without its primer and sealed twice with a tough coat (J029)."""
+    coats = sum(one.layer.coats for one in situation.laid if one.layer.of.has("film_seal"))
+    return coats >= _TOUGH and all(zone_of(face) == "hardware" for face in situation.faces)
+
+
+def _slick(situation: Situation, at: int) -> str:
+    one = _on_slick(situation, at)
+    return "" if one is None or _primes_itself(one) else f"{situation.ground.name}: {ADHESION_WORDS['bond']}."
+
+
+def _primes_itself(one: LaidLayer) -> bool:
+    """Return whether a tin is sold as its own primer, or its label says so; that a kind holds on wood is not enough."""
+    said = any(told.own_primer and not kind.handling.own_primer for kind, told in one.facts.contents)
+    return said or "self_priming_paint" in one.facts.kinds
+
+
+def _slick_self_priming(situation: Situation, at: int) -> str:
+    one = _on_slick(situation, at)
+    if one is None or not _primes_itself(one):
         return ""
-    return f"{situation.ground.name}: {ADHESION_WORDS['bond']}."
+    return f"{situation.ground.name}: {one.title.lower()} that primes itself, without a bonding primer."
 
 
 def _ordinary_primer(situation: Situation, at: int) -> str:
@@ -134,6 +164,10 @@ GROUND_RULES: Final = (
     Rule(
         key="slick_ground", weight="wrong", says=_slick, cause="holds",
         why="Sanding never opens it. A thin coat of bonding primer on that part only is enough; follow its label.",
+    ),
+    Rule(
+        key="slick_self_priming", weight="advice", says=_slick_self_priming, cause="holds",
+        why="Its label decides whether it bonds to what is slick. Try a hidden place, and scratch it after a day.",
     ),
     Rule(
         key="wax_below", weight="wrong", says=_asks("clean", of_primer=True), cause="holds",

@@ -7,6 +7,10 @@ from jug_mingle.core.practice.rules.rule import Rule, Says
 from jug_mingle.core.practice.situation import LaidLayer, Situation
 
 
+_SEALING: Final = frozenset({"clear_coat", "oil_varnish"})
+"""What seals, whatever is stirred into it: a glaze made of clear coat is one."""
+
+
 def bare_on_top(situation: Situation) -> LaidLayer | None:
     """Return the topmost layer that rubs off and marks when wet unless something covers it, if there is one; below what
     lies in places alone, what must be sealed is meant first.
@@ -20,7 +24,7 @@ def bare_on_top(situation: Situation) -> LaidLayer | None:
             continue
         if one.layer.kind == "wax" and not one.whole:
             continue
-        if one.seals or one.soft or one.layer.kind == "primer":
+        if one.seals or one.soft or one.layer.kind == "primer" or one.facts.kinds & _SEALING:
             break
         if not one.facts.own_seal and (bare is None or one.facts.must_be_sealed):
             bare = one

@@ -16,9 +16,19 @@ _HARD: Final = 0.8
 
 
 def _waxes_below(situation: Situation, at: int) -> list[LaidLayer]:
-    """Return the solvent waxes below a layer that forms a film; those that an eraser took off again count still."""
-    one = situation.laid[at]
-    return [other for other in situation.below(at) if other.soft] if one.forms_film else []
+    """Return the solvent waxes below a layer that forms a film, down to the clear coat that lies over others; those that
+    an eraser took off again count still."""
+    return [other for other in _uncovered(situation, at) if other.soft] if situation.laid[at].forms_film else []
+
+
+def _uncovered(situation: Situation, at: int) -> list[LaidLayer]:
+    """Return what lies below a layer down to the last clear coat, which is what the layer holds on."""
+    found: list[LaidLayer] = []
+    for other in reversed(situation.below(at)):
+        found.append(other)
+        if other.layer.of.has("film_seal"):
+            break
+    return found[::-1]
 
 
 def _film_over_wax(situation: Situation, at: int) -> str:
@@ -37,7 +47,7 @@ def _film_over_wiped_wax(situation: Situation, at: int) -> str:
 
 def _water_over_oil(situation: Situation, at: int) -> str:
     one = situation.laid[at]
-    oiled = any(other.facts.kinds & _OILS for other in situation.below(at))
+    oiled = any(other.facts.kinds & _OILS for other in _uncovered(situation, at))
     if not oiled or not one.layer.of.has("water_based") or one.facts.base != "water":
         return ""
     return f"{one.title} over oil will not hold."

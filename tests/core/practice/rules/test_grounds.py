@@ -3,6 +3,7 @@
 import unittest
 
 from jug_mingle.core.finishes import Finish, Layer, bare
+from jug_mingle.core.pieces import usual_piece
 from jug_mingle.core.practice.rules import by_rules
 from tests.core.practice.support import FACES, layer, of, remarks, said
 
@@ -55,6 +56,25 @@ class OldFinishesTest(unittest.TestCase):
             said(PRIMER, CHALK, layer("sealer"), ground="baked_coat"), {"ordinary_primer_on_slick": "advice"}
         )
         self.assertEqual(said(layer("primer", "bonding_primer"), CHALK, layer("sealer"), ground="baked_coat"), {})
+
+    def test_not_false_on_slick(self) -> None:
+        """Gilding wax holds on brass; hardware that is sealed twice with a tough coat needs no primer (J029); a tin that
+        is sold as its own primer is tried first; mineral paint alone still fails."""
+        handles = tuple(face for face in usual_piece("chest").faces if face.startswith("hardware/"))
+        chalk, seal = layer("paint", "chalk_paint", zones=("hardware",)), {"zones": ("hardware",)}
+
+        def weights(*layers: Layer) -> set[str]:
+            return {one.weight for one in remarks(*layers, ground="brass", faces=handles)}
+
+        self.assertNotIn("wrong", weights(Layer(kind="metallic", zones=("hardware",))))
+        self.assertIn("wrong", weights(chalk, layer("sealer", "clear_coat", **seal)))
+        self.assertNotIn("wrong", weights(chalk, layer("sealer", "clear_coat", coats=2, **seal)))
+        self.assertEqual(said(layer("paint", "self_priming_paint"), ground="laminate")["slick_self_priming"], "advice")
+        self.assertEqual(said(layer("paint", "mineral_paint"), ground="laminate")["slick_ground"], "wrong")
+
+    def test_self_priming_enamel(self) -> None:
+        """An enamel whose label says that it primes itself needs no primer on bare wood."""
+        self.assertNotIn("enamel_on_bare_wood", said(layer("paint", of("enamel", own_primer=True))))
 
     def test_said_face_by_face(self) -> None:
         """What a part is made of is said of that part, whatever the rest is."""

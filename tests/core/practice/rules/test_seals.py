@@ -47,3 +47,7 @@ class SealedTest(unittest.TestCase):
         """What a tin's own label says goes before what is usual for its kind."""
         self.assertEqual(said(layer("paint", of("chalk_paint", own_seal=True))), {})
         self.assertIn("unsealed", said(layer("paint", of("mineral_paint", own_seal=False))))
+
+    def test_a_glaze_of_clear_coat_seals(self) -> None:
+        """Clear coat with a little paint in it, over a clear coat, is sealed by itself."""
+        self.assertNotIn("unsealed", said(CHALK, SEAL, layer("glaze", "clear_coat")))

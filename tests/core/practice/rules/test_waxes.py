@@ -4,7 +4,7 @@ import unittest
 
 from jug_mingle.core.finishes import Film
 from jug_mingle.core.optics.coefficients import Optics
-from tests.core.practice.support import layer, of, said
+from tests.core.practice.support import layer, of, remarks, said
 
 PAINT, SEAL = layer("paint", "chalk_paint"), layer("sealer")
 TRACE = {"place": "recess", "wipe": 0.9, "amount": 0.5}
@@ -53,6 +53,20 @@ class ColouredWaxTest(unittest.TestCase):
         powder = layer("wax", "ageing_powder", place="recess")
         self.assertNotIn("powder_without_wax", said(PAINT, layer("wax", "clear wax", **WHOLE), powder))
         self.assertLessEqual({"powder_without_wax", "unsealed"}, set(said(PAINT, powder)))
+
+    def test_powder_laid_otherwise(self) -> None:
+        """Brushed on as a dry brush over wax it is no film that would peel."""
+        waxed = (PAINT, layer("wax", "clear wax", **WHOLE))
+        self.assertNotIn("film_over_wax", said(*waxed, layer("dry_brush", "ageing_powder", place="recess")))
+        self.assertIn("film_over_wax", said(*waxed, layer("dry_brush", "chalk_paint")))
+
+    def test_clear_coat_between(self) -> None:
+        """What lies on a clear coat holds on that, whatever wax or oil is below it; the clear coat itself is judged."""
+        waxed = (PAINT, layer("wax", "clear wax", **WHOLE))
+        found = remarks(*waxed, SEAL, layer("stencil", "chalk_paint"))
+        self.assertEqual([one.layer for one in found if one.rule == "film_over_wax"], [2])
+        oiled = remarks(layer("oil"), layer("sealer", "oil_varnish"), PAINT)
+        self.assertNotIn("water_over_oil", {one.rule for one in oiled})
 
     def test_eraser(self) -> None:
         """J064: clear wax lifts coloured wax laid just before it."""
