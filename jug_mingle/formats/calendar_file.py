@@ -1,5 +1,6 @@
 """iCalendar: the times that somebody is busy read from a file, and a plan written to one, with alarms."""
 
+import re
 from collections.abc import Iterable
 from dataclasses import dataclass
 from datetime import UTC, date, datetime, time, timedelta
@@ -41,7 +42,7 @@ def read_busy(data: bytes, *, start: datetime, end: datetime, zone: ZoneInfo) ->
         raise ValueError("this is no calendar file: it does not begin with BEGIN:VCALENDAR")
     if data.upper().count(b"BEGIN:VEVENT") > _MOST_EVENTS:
         raise ValueError(f"the calendar has more than {_MOST_EVENTS} entries: export only the months that matter")
-    _refuse_seconds(data)
+    _refuse_endless(data, until=end)
     try:
         calendar = Calendar.from_ical(data)
         events = recurring_ical_events.of(calendar, skip_bad_series=True).between(start, end)
@@ -59,11 +60,40 @@ def read_busy(data: bytes, *, start: datetime, end: datetime, zone: ZoneInfo) ->
     return sorted(found, key=lambda one: (one.start, one.end))
 
 
-def _refuse_seconds(data: bytes) -> None:
-    """A rule that recurs by the second or the minute is no appointment, and would be millions of times."""
-    upper = data.upper()
-    if b"FREQ=SECONDLY" in upper or b"FREQ=MINUTELY" in upper:
-        raise ValueError("an entry of the calendar recurs every minute or second: take it out")
+_FOLD: Final = re.compile(rb"\r?\n[ \t]")
+_RULE: Final = re.compile(rb"(?:RRULE|EXRULE)[^:\n]{0,200}:([^\r\n]*)")
+_BEGINS: Final = re.compile(rb"DTSTART[^:\n]{0,200}:(\d{4})")
+_A_YEAR: Final = {b"YEARLY": 12, b"MONTHLY": 24, b"WEEKLY": 52, b"DAILY": 366, b"HOURLY": 366 * 24}
+"""How much there is to go through of a rule for each year since it began; of a rare one the going costs more."""
+_MOST_STEPS: Final = 600_000
+"""So much is gone through of all rules together: forty entries that recur daily since 1985, in a few seconds."""
+
+
+def _refuse_endless(data: bytes, *, until: datetime) -> None:
+    """Refuse rules that recur by the second or the minute, which are no appointment, and those that would be gone
+    through for minutes: hourly since long ago, or daily at many hours. ValueError says so.
+
+    Lines are unfolded first (RFC 5545, 3.1), or a rule hides in two of them.
+    """
+    steps, began = 0, until.year
+    for line in _FOLD.sub(b"", data).upper().split(b"\n"):
+        if line.startswith(b"BEGIN:"):
+            began = until.year
+        elif (since := _BEGINS.match(line)) is not None:
+            began = int(since[1])
+        elif (rule := _RULE.match(line)) is not None:
+            said = dict(part.split(b"=", 1) for part in rule[1].split(b";") if b"=" in part)
+            often = said.get(b"FREQ", b"").strip()
+            if often in (b"SECONDLY", b"MINUTELY"):
+                raise ValueError("an entry of the calendar recurs every minute or second: take it out")
+            a_year = _A_YEAR.get(often, 366)
+            for by in (b"BYDAY", b"BYMONTHDAY", b"BYYEARDAY", b"BYHOUR", b"BYMINUTE", b"BYSECOND"):
+                a_year *= 1 + said.get(by, b"").count(b",")
+            steps += a_year * max(1, until.year - began + 1)
+        if steps > _MOST_STEPS:
+            raise ValueError(
+                "the calendar recurs far too often, or since far too long ago: export only the months that matter"
+            )
 
 
 def _moment(value: date | datetime, zone: ZoneInfo) -> datetime:

@@ -28,6 +28,13 @@ MEDIA_TYPES: Final = {
 READ: Final = "JPEG, PNG, WebP or HEIC"
 
 
+_SCAN: Final = b"\xff\xda"
+"""Where a scan of a JPEG begins (ITU-T T.81, B.2.3): nothing else in one has these two bytes."""
+
+_MOST_SCANS: Final = 80
+"""A progressive JPEG has some ten scans, one of many previews some tens; each is decoded over the whole picture."""
+
+
 class NotAPictureError(ValueError):
     """The bytes are not a whole picture of a kind that is read."""
 
@@ -82,6 +89,8 @@ def decode(data: bytes, *, max_pixels: int, longest: int) -> tuple[Pixels, str]:
                     "save it smaller"
                 )
             media_type = MEDIA_TYPES[image.format]
+            if media_type == "image/jpeg" and data.count(_SCAN) > _MOST_SCANS:
+                raise NotAPictureError(f"the picture is stored in more than {_MOST_SCANS} scans: save it anew")
             return _pixels(image, data, longest), media_type
     except UnidentifiedImageError as error:
         raise NotAPictureError(f"this file is not a picture that can be read: choose a {READ} file") from error

@@ -7,6 +7,7 @@ Read are shapes; text, pictures and references are not. What a file might do bes
 import re
 from collections.abc import Callable, Iterable, Iterator, Mapping, Sequence
 from dataclasses import dataclass
+from itertools import islice
 from math import radians
 from typing import Final
 from xml.etree.ElementTree import Element
@@ -22,7 +23,7 @@ from jug_mingle.formats.outline_pen import OutlinePen, Points
 
 MOST_BYTES: Final = 2_000_000
 _DEEPEST: Final = 40
-_MOST_SHAPES: Final = 5_000
+_MOST_SHAPES: Final = 3_000
 _MM: Final = {
     "mm": 1.0,
     "cm": 10.0,
@@ -84,11 +85,11 @@ def read_svg(data: bytes) -> Shapes:
         raise SvgRefusedError("this file is no SVG: choose one whose first element is svg")
     for element in root.iter():
         _check(element)
-    shapes = tuple(_shapes(root, Identity, 0))
+    shapes = tuple(islice(_shapes(root, Identity, 0), _MOST_SHAPES + 1))
     if not shapes:
         raise SvgRefusedError("there is no closed shape in this drawing: turn lines and letters into outlines first")
     if len(shapes) > _MOST_SHAPES:
-        raise SvgRefusedError(f"there are {len(shapes)} shapes, more than {_MOST_SHAPES}: join them, or leave some out")
+        raise SvgRefusedError(f"there are more than {_MOST_SHAPES} shapes: join them, or leave some out")
     x, y, width, height = _window(root, shapes)
     return Shapes(x=x, y=y, width=width, height=height, shapes=shapes, mm=_length(root.get("width", "")))
 
@@ -127,20 +128,31 @@ def _shapes(element: Element, above: Transform, depth: int) -> Iterator[Shape]:
             yield from _shapes(child, own, depth + 1)
 
 
-_CALL: Final = re.compile(r"\s*,?\s*([a-zA-Z]+)\s*\(([^()]*)\)")
+_CALL: Final = re.compile(r"([a-zA-Z]{1,12})\s{0,20}\(([^()]{0,400})\)")
+_BETWEEN: Final = re.compile(r"[\s,]*")
+_LONGEST_TRANSFORM: Final = 4_000
+"""Letters of a transform; each is looked at once."""
+
+
+def _after(said: str, at: int) -> int:
+    """Return where what divides two transforms ends."""
+    between = _BETWEEN.match(said, at)
+    return at if between is None else between.end()
 
 
 def _transform(said: str) -> Transform:
     """Return a transform attribute as one (SVG 1.1, 7.6)."""
-    found, end = Identity, 0
-    for call in _CALL.finditer(said):
-        end = call.end()
+    if len(said) > _LONGEST_TRANSFORM:
+        raise SvgRefusedError(f"the drawing has a transform {said[:40]!r} … that cannot be read: save it again")
+    found, end = Identity, _after(said, 0)
+    while (call := _CALL.match(said, end)) is not None:
+        end = _after(said, call.end())
         try:
             n = [float(one) for one in call[2].replace(",", " ").split()]
             found = found.transform(_TRANSFORMS[call[1].lower()](n))
         except (KeyError, ValueError, IndexError, TypeError) as error:
             raise SvgRefusedError(f"the drawing has a transform {call[0].strip()!r} that cannot be read") from error
-    if said[end:].strip():
+    if end < len(said):
         raise SvgRefusedError(f"the drawing has a transform {said[:40]!r} that cannot be read: save it again")
     return found
 

@@ -4,18 +4,18 @@ import csv
 import io
 import re
 import zipfile
+import zlib
 from collections import Counter
 from datetime import date, datetime, time
 from typing import Final
+
+from jug_mingle.formats.workbook_bounds import TooLargeWorkbookError, check_workbook
 
 MOST_ROWS: Final = 20_000
 MOST_COLUMNS: Final = 4_000
 """Bounds of a table, looked at before anything is made of a row."""
 
-MOST_CELLS: Final = 2_000_000
-
-_UNPACKED: Final = 200 * 2**20
-"""A workbook unpacks to no more than this. [bytes]"""
+MOST_CELLS: Final = 500_000
 
 _LONGEST_CELL: Final = 20_000
 
@@ -82,19 +82,16 @@ def _divider(text: str) -> str | None:
 def _workbook(data: bytes) -> list[list[str]]:
     try:
         with zipfile.ZipFile(io.BytesIO(data)) as packed:
-            if sum(one.file_size for one in packed.infolist()) > _UNPACKED or len(packed.infolist()) > 2000:
-                raise TableError("the workbook unpacks to far more than a table is")
-    except zipfile.BadZipFile as error:
+            check_workbook(packed, rows=MOST_ROWS, columns=MOST_COLUMNS, cells=MOST_CELLS)
+    except TooLargeWorkbookError as error:
+        raise TableError(str(error)) from error
+    except (zipfile.BadZipFile, zlib.error, EOFError, OSError, RuntimeError, NotImplementedError) as error:
         raise TableError("the workbook is damaged or cut short: save it anew") from error
     from python_calamine import CalamineError, CalamineWorkbook, WorksheetNotFound
 
     try:
         book = CalamineWorkbook.from_filelike(io.BytesIO(data))
         sheet = book.get_sheet_by_index(0)
-        if sheet.total_height > MOST_ROWS or sheet.total_width > MOST_COLUMNS:
-            raise TableError(f"the sheet has more than {MOST_ROWS} rows or {MOST_COLUMNS} columns")
-        if sheet.total_height * sheet.total_width > MOST_CELLS:
-            raise TableError(f"the sheet has more than {MOST_CELLS} cells")
         return _bounded([[_said(cell) for cell in row] for row in sheet.to_python()])
     except WorksheetNotFound as error:
         raise TableError("the workbook names a sheet that is not in it: save it anew") from error

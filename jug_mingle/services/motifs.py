@@ -16,7 +16,7 @@ from jug_mingle.core.arrays import FloatArray
 from jug_mingle.core.colour.recovery import recover_reflectance
 from jug_mingle.core.colour.spaces import LINEAR_OF_BYTE, RGB_TO_XYZ
 from jug_mingle.core.optics.film import R_body
-from jug_mingle.core.pattern.art import Art, Motif, coverage, signed_area
+from jug_mingle.core.pattern.art import Art, Motif, coverage, signed_area, union
 from jug_mingle.core.pattern.cutting import FINEST, Cut, cut
 from jug_mingle.core.pattern.motifs import OURS, motif
 from jug_mingle.documents.layout import MotifFile
@@ -24,10 +24,13 @@ from jug_mingle.documents.strict import row_number
 from jug_mingle.errors import NotFoundError, UnfitError
 from jug_mingle.formats.images import Pixels
 from jug_mingle.formats.letters import lettered
-from jug_mingle.formats.svg_shapes import read_svg
+from jug_mingle.formats.svg_shapes import Shapes, read_svg
 from jug_mingle.services.jobs import get_job
 from jug_mingle.services.photos import get_photo
 from jug_mingle.store.models import MotifRow, PhotoRow, now
+
+_MOST_HOLED: Final = 16
+"""Shapes with holes may cover a drawing so many times, one beside or over the other."""
 
 COLOURS: Final = 24
 """Colours that a picture of one's own is printed in."""
@@ -179,14 +182,42 @@ def stencil_of_svg(data: bytes, *, width: float | None, name: str, **how: Any) -
     try:
         found = read_svg(data)
         wide = width or (found.mm or 100.0) / 1000.0
-        whole: FloatArray = np.zeros(())
-        for shape in found.shapes:
-            rings = [ring - (found.x, found.y) for ring in shape.rings]
-            for some in [rings] if shape.even_odd or _holes(rings) else [[ring] for ring in rings]:
-                whole = np.maximum(whole, coverage(some, found.width, found.height, longest=FINEST))
+        whole = _drawn(found)
         return cut(whole, width=wide, title=name, **{"threshold": 0.5, **how})
     except ValueError as error:
         raise UnfitError(str(error)) from error
+
+
+def _drawn(found: Shapes) -> FloatArray:
+    """Return how far each place of a drawing is covered (h, w): outlines that are filled all at once, those with holes
+    one shape after the other. ValueError where these are more than anyone draws."""
+    plain: list[FloatArray] = []
+    holed: list[list[FloatArray]] = []
+    for shape in found.shapes:
+        rings = [ring - (found.x, found.y) for ring in shape.rings]
+        if len(rings) > 1 and (shape.even_odd or _holes(rings)):
+            holed.append(rings)
+        else:
+            plain += rings
+    whole = union(plain, found.width, found.height, longest=FINEST)
+    scale, boxes = FINEST / max(found.width, found.height), []
+    for rings in holed:
+        every = np.concatenate(rings) * scale
+        low = np.clip(np.floor(every.min(axis=0)), 0, whole.shape[::-1]).astype(int)
+        high = np.clip(np.ceil(every.max(axis=0)), 0, whole.shape[::-1]).astype(int)
+        if np.all(high > low):
+            boxes.append((rings, low, high))
+    if sum(int(np.prod(high - low)) for _, low, high in boxes) > _MOST_HOLED * whole.size:
+        raise UnfitError(
+            "shapes with holes lie over one another too often in this drawing: join them to one path, or take a "
+            "picture of it instead"
+        )
+    for rings, low, high in boxes:
+        wide, tall = (high - low).tolist()
+        own = coverage([ring - low / scale for ring in rings], wide / scale, tall / scale, longest=max(wide, tall))
+        place = whole[low[1] : high[1], low[0] : high[0]]
+        np.maximum(place, own, out=place)
+    return whole
 
 
 def _holes(rings: Sequence[FloatArray]) -> bool:

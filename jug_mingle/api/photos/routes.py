@@ -57,10 +57,10 @@ def _keep(context: Context, job_id: int, name: str, data: bytes) -> PhotoOut:
     with context.database.read() as session:
         get_job(session, job_id)
     sha256 = service.keep_files(context.photos, data, pixels)
-    size = (pixels.shape[1], pixels.shape[0])
+    size, taken = (pixels.shape[1], pixels.shape[0]), taken_at(data)
     with context.database.write.begin() as session:
         row = service.add_photo(
-            session, job_id=job_id, name=name, sha256=sha256, size=size, media_type=media_type, taken=taken_at(data)
+            session, job_id=job_id, name=name, sha256=sha256, size=size, media_type=media_type, taken=taken
         )
     return photo_out(row)
 

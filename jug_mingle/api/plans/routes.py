@@ -241,10 +241,12 @@ def set_hours(body: HoursIn, context: ContextNow) -> schemas.HoursOut:
 @router.post("/hours/busy")
 def read_busy(body: schemas.BusyIn, context: ContextNow) -> schemas.HoursOut:
     """Read what is taken from a calendar file; it takes the place of what an earlier one said."""
-    with context.database.write.begin() as session:
-        from jug_mingle.services import busy_calendar  # and with it what reads calendars
+    from jug_mingle.services import busy_calendar  # and with it what reads calendars
 
-        keep_busy(session, busy_calendar.read(session, body.calendar.encode()))
+    with context.database.read() as session:  # nobody who writes waits while a calendar is gone through
+        taken = busy_calendar.read(session, body.calendar.encode())
+    with context.database.write.begin() as session:
+        keep_busy(session, taken)
         return serializers.hours_out(session)
 
 

@@ -2,7 +2,7 @@
 
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
-from typing import Final
+from typing import Any, Final
 
 import numpy as np
 from numpy.typing import NDArray
@@ -102,18 +102,45 @@ def coverage(rings: Sequence[Ring], width: float, height: float, *, longest: int
     longest : int
         Samples along the longer side.
     """
+    crossed = _crossings(rings, width, height, longest)
+    return _shares(np.bitwise_and(crossed, 1, out=crossed))
+
+
+def union(rings: Sequence[Ring], width: float, height: float, *, longest: int = LONGEST) -> FloatArray:
+    """Return the share of each sample (h, w) within any of outlines, each filled; as `coverage` takes them. [0..1]
+
+    All are counted at once, by how often each is wound around a place (the non-zero rule), so that it takes as long as
+    their edges are, however they overlap.
+    """
+    return _shares(_crossings(rings, width, height, longest, wound=True) != 0)
+
+
+def _crossings(
+    rings: Sequence[Ring], width: float, height: float, longest: int, *, wound: bool = False
+) -> NDArray[np.int16]:
+    """Return how many edges lie to the left of each fine sample (h, w); `wound`, how often outlines run around it."""
     fine = longest * _FINE / max(width, height)
     rows, columns = (_FINE * max(1, round(size * fine / _FINE)) for size in (height, width))
-    crossed = np.zeros((rows, columns + 1), dtype=np.int32)
+    crossed = np.zeros((rows, columns + 1), dtype=np.int16)
     for ring in rings:
         x, y = ring[:, 0] * (columns / width), ring[:, 1] * (rows / height)
-        _cross(crossed, x, y, np.roll(x, -1), np.roll(y, -1))
-    inside = np.cumsum(crossed, axis=1)[:, :columns] & 1
+        turn = (1 if signed_area(ring) > 0.0 else -1) if wound else 0
+        _cross(crossed, x, y, np.roll(x, -1), np.roll(y, -1), turn)
+    np.cumsum(crossed, axis=1, dtype=np.int16, out=crossed)
+    return crossed[:, :columns]
+
+
+def _shares(inside: NDArray[Any]) -> FloatArray:
+    """Return the share of each sample that lies inside, of fine samples that do or do not."""
+    rows, columns = inside.shape
     return np.asarray(inside.reshape(rows // _FINE, _FINE, columns // _FINE, _FINE).mean(axis=(1, 3)), dtype=np.float32)
 
 
-def _cross(crossed: NDArray[np.int32], x: FloatArray, y: FloatArray, x_1: FloatArray, y_1: FloatArray) -> None:
-    """Count where edges cross the middles of rows, at the first column to the right of each."""
+def _cross(
+    crossed: NDArray[np.int16], x: FloatArray, y: FloatArray, x_1: FloatArray, y_1: FloatArray, turn: int
+) -> None:
+    """Count where edges cross the middles of rows, at the first column to the right of each: each as one, or, of an
+    outline that turns one way or the other, as one up or down."""
     first = np.clip(np.ceil(np.minimum(y, y_1) - 0.5), 0, crossed.shape[0]).astype(int)
     last = np.clip(np.ceil(np.maximum(y, y_1) - 0.5), 0, crossed.shape[0]).astype(int)
     count = last - first
@@ -121,7 +148,8 @@ def _cross(crossed: NDArray[np.int32], x: FloatArray, y: FloatArray, x_1: FloatA
     row = np.arange(count.sum()) - np.repeat(np.cumsum(count) - count, count) + first[edge]
     at = x[edge] + (row + 0.5 - y[edge]) * (x_1 - x)[edge] / (y_1 - y)[edge]
     column = np.clip(np.ceil(at - 0.5), 0, crossed.shape[1] - 1).astype(int)
-    np.add.at(crossed, (row, column), 1)
+    by = np.ones(edge.size) if turn == 0 else np.where((y < y_1)[edge], turn, -turn)
+    np.add.at(crossed, (row, column), by.astype(np.int16))
 
 
 def signed_area(ring: Ring) -> float:

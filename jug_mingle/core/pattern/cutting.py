@@ -24,6 +24,9 @@ _FRAME: Final = 2
 _SHARPEST: Final = 0.35
 """Cosine of half the turn of the sharpest corner that keeps its point."""
 
+_MOST_ISLANDS: Final = 3_000
+"""More than this nobody cuts, nor holds by bridges."""
+
 _MOST_ROUNDS: Final = 12
 
 
@@ -160,18 +163,26 @@ def _without_specks(mask: Mask, across: float) -> Mask:
 
 def _bridged(film: Mask, width: float) -> tuple[Mask, int, list[tuple[float, float, float, float]]]:
     """Return the film in one piece, how many islands it had, and the strips that hold them. [pixels]"""
-    film, bars, islands = film.copy(), [], 0
+    drawn, bars, islands = film.astype(np.uint8), [], 0
     for turn in range(_MOST_ROUNDS):
-        count, labels = cv2.connectedComponents(film.astype(np.uint8), connectivity=4)
+        count, labels, boxes, _ = cv2.connectedComponentsWithStats(drawn, connectivity=4)
         main = labels[0, 0]
         if count <= 2:
             break
+        if count > _MOST_ISLANDS:
+            raise ValueError(
+                f"{count - 2} places would fall out of this stencil, more than {_MOST_ISLANDS} can be held: choose "
+                "another threshold, or a simpler picture"
+            )
         islands = islands or count - 2
         away, nearest = _nearest(labels == main)
         for island in range(1, count):
             if island != main:
-                bars += _bars(film, labels == island, away, nearest, width, twice=turn == 0)
-    return film, islands, bars
+                left, top, wide, high = (int(one) for one in boxes[island, :4])
+                own = labels[top : top + high, left : left + wide] == island
+                rows, columns = np.nonzero(own)
+                bars += _bars(drawn, rows + top, columns + left, away, nearest, width, twice=turn == 0)
+    return drawn > 0, islands, bars
 
 
 def _nearest(film: Mask) -> tuple[FloatArray, NDArray[np.intp]]:
@@ -182,10 +193,16 @@ def _nearest(film: Mask) -> tuple[FloatArray, NDArray[np.intp]]:
 
 
 def _bars(
-    film: Mask, island: Mask, away: FloatArray, nearest: NDArray[np.intp], width: float, *, twice: bool
+    film: NDArray[np.uint8],
+    rows: NDArray[np.intp],
+    columns: NDArray[np.intp],
+    away: FloatArray,
+    nearest: NDArray[np.intp],
+    width: float,
+    *,
+    twice: bool,
 ) -> list[tuple[float, float, float, float]]:
-    """Draw the shortest strip from an island to the rest, and for a large one another from its far side."""
-    rows, columns = np.nonzero(island)
+    """Draw the shortest strip from an island, by its places, to the rest; for a large one another from its far side."""
     distance = away[rows, columns]
     first = int(np.argmin(distance))
     ends = [first]
@@ -198,9 +215,7 @@ def _bars(
     for at in ends:
         row, column = int(rows[at]), int(columns[at])
         to_row, to_column = int(nearest[0, row, column]), int(nearest[1, row, column])
-        drawn = film.astype(np.uint8)
-        cv2.line(drawn, (column, row), (to_column, to_row), 1, max(1, int(np.ceil(width))))
-        film |= drawn > 0
+        cv2.line(film, (column, row), (to_column, to_row), 1, max(1, int(np.ceil(width))))
         found.append((column + 0.5, row + 0.5, to_column + 0.5, to_row + 0.5))
     return found
 
