@@ -73,8 +73,10 @@ class Worker:
                       for p in made],
             "from_batches": [{"batch_id": pot["id"], "ml": 60.0}],
         })  # fmt: skip
-        self.send("POST", "jobs/1/strips", {"colour": {"source": "text", "text": "#6b5a45"}, "material": made[0]["material"],
-                                            "board": "Offcut A", "ground": "oak", "coats": 2})  # fmt: skip
+        self.send("POST", "jobs/1/strips", {
+            "colour": {"source": "text", "text": "#6b5a45"}, "material": made[0]["material"], "board": "Offcut A",
+            "ground": "oak", "coats": 2,
+        })  # fmt: skip
         looks = [look["id"] for look in self.send("GET", "jobs/1")["looks"]][:2]
         choice = self.send("POST", "jobs/1/choices", {"piece_id": piece["id"], "look_ids": looks})
         self.send("PUT", f"choices/{choice['id']}/answer", {"look_id": looks[0], "words": "The first."})

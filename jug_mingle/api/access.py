@@ -18,14 +18,12 @@ from starlette.types import ASGIApp, Message, Receive, Scope, Send
 
 from jug_mingle.api.failures import answer
 from jug_mingle.api.guard import name_of
+from jug_mingle.api.guests import is_of_another_job, shut_to_guests, without_money
 from jug_mingle.services.pairing import Doors, May, Paired
 from jug_mingle.store.rights import may_change
 
 HOME: Final = frozenset({"127.0.0.1", "localhost", "::1"})
 """By these names and addresses a browser of this machine itself, the main screen, reaches the program."""
-
-OWN_ONLY: Final = ("/api/archive", "/api/archives", "/openapi.json")
-"""Beginnings of what is read by those who work here only: the whole record in a file is no look."""
 
 _READS: Final = frozenset({"GET", "HEAD", "OPTIONS"})
 _DOOR: Final = "/api/pairing"
@@ -92,6 +90,12 @@ class Access:
         visitor = MAIN_SCREEN if at_home(scope) else _let_in(doors.known(token))
         connection.state.visitor = visitor
         status, reason = refused(visitor, scope["method"], scope["path"], self.computed)
+        guest = visitor.device if visitor.may == "look" else None
+        if guest is not None:
+            connection.state.guest = guest
+            send = without_money(send)
+            if not reason and await run_in_threadpool(_elsewhere, scope, guest):
+                status, reason = 403, "this device looks at another job"
         knocks = visitor.role == "stranger" and (reason or scope["path"].startswith(_DOOR))
         if knocks and not self._strangers.may_ask((scope.get("client") or ("",))[0]):
             status, reason = 429, "too many requests: wait a minute"
@@ -112,6 +116,11 @@ class Access:
             await run_in_threadpool(doors.used, token)
 
 
+def _elsewhere(scope: Scope, guest: Paired) -> bool:
+    with scope["app"].state.context.database.read() as session:
+        return is_of_another_job(session, guest, scope["path"])
+
+
 def _let_in(device: Paired | None) -> Visitor:
     return Visitor("device", device) if device else Visitor("stranger")
 
@@ -129,13 +138,13 @@ def refused(visitor: Visitor, method: str, path: str, computed: tuple[re.Pattern
     """Return the status and the reason why a visitor may not ask this; no reason where they may."""
     if visitor.may == "work":
         return 200, ""
-    inside = path.startswith(("/api", *OWN_ONLY))
+    inside = path.startswith(("/api", "/openapi.json"))
     if visitor.role == "stranger":
         # The pages themselves hold nothing of anybody's, and are where a code is typed.
         open_here = (not inside and method in _READS) or (path == _DOOR and method in ("GET", "POST"))
         return (200, "") if open_here else (401, "this device is not let in: type the code of the main screen")
-    if path.startswith(OWN_ONLY):
-        return 403, "this device may look, and not take everything along"
+    if shut_to_guests(path):
+        return 403, "this device may look at its job: no record to take along, no money, no other jobs"
     asks = method in _READS or (method == "POST" and any(one.match(path) for one in computed))
     # Whoever is let in may always leave, and be let in anew.
     return (200, "") if asks or path.startswith(_DOOR) else (403, "this device may look, and change nothing")

@@ -18,8 +18,8 @@ class FaceIn(StrictModel):
 
 
 class Marks(StrictModel):
-    """All marks of a photo; `wood` is the ground that is bare, `white` a place that is white in truth, `piece` the piece
-    that it shows."""
+    """All marks of a photo; `wood` is the ground that is bare, `white` a place that is white in truth, `piece` the
+    piece that it shows."""
 
     faces: list[FaceIn] = Field(default=[], max_length=40)
     wood: str = Field(default="oak", min_length=1, max_length=40)

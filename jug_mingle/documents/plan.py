@@ -11,7 +11,7 @@ from jug_mingle.core.plan.survey import CAUSES, DAMAGE, LEAD, TESTS, TREATMENTS
 from jug_mingle.core.practice.schools import QUESTIONS
 from jug_mingle.core.practice.uses import AGES, USES
 from jug_mingle.documents.look import LayerIn
-from jug_mingle.documents.strict import OneOf, StrictModel
+from jug_mingle.documents.strict import Moment, OneOf, StrictModel
 
 Text = Annotated[str, StringConstraints(strip_whitespace=True, min_length=1, max_length=120)]
 Clock = Annotated[str, StringConstraints(pattern=r"^([01]\d|2[0-3]):[0-5]\d$|^24:00$")]
@@ -124,8 +124,8 @@ class JobFile(StrictModel):
     hours: HoursIn = Field(default_factory=HoursIn)
     air: AirIn = Field(default_factory=AirIn)
     schools: dict[Annotated[str, OneOf(QUESTIONS)], str] = Field(default={}, max_length=40)
-    start: datetime | None = None
-    due: datetime | None = None
+    start: Moment | None = None
+    due: Moment | None = None
 
 
 class PlanStepDoc(StrictModel):

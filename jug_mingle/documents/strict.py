@@ -1,9 +1,18 @@
 """The base of everything that is said to the program: strict models, numbers of rows, places on a photo."""
 
 from collections.abc import Iterable
-from typing import Annotated, Any, Final
+from datetime import date, datetime
+from typing import Annotated, Any, Final, TypeVar
 
-from pydantic import BaseModel, ConfigDict, Field, GetCoreSchemaHandler, GetJsonSchemaHandler
+from pydantic import (
+    AfterValidator,
+    AwareDatetime,
+    BaseModel,
+    ConfigDict,
+    Field,
+    GetCoreSchemaHandler,
+    GetJsonSchemaHandler,
+)
 from pydantic_core import CoreSchema, PydanticCustomError, core_schema
 
 Id = Annotated[int, Field(ge=-(2**63), le=2**63 - 1)]
@@ -12,7 +21,28 @@ Id = Annotated[int, Field(ge=-(2**63), le=2**63 - 1)]
 _DIGITS: Final = 18
 """Numbers of rows with more digits than this are none."""
 
-Pixel = Annotated[float, Field(ge=-1e6, le=1e6)]
+YEARS: Final = (1900, 2199)
+"""The years of a painter's work; beyond them clocks of other places run out of days, and no date is meant."""
+
+
+_T = TypeVar("_T", date, datetime)
+
+
+def _within_years(day: _T) -> _T:
+    first, last = YEARS
+    if not first <= day.year <= last:
+        raise PydanticCustomError("year", "must be a day of {first} to {last}", {"first": first, "last": last})
+    return day
+
+
+Day = Annotated[date, AfterValidator(_within_years)]
+Moment = Annotated[datetime, AfterValidator(_within_years)]
+When = Annotated[AwareDatetime, AfterValidator(_within_years)]
+
+FARTHEST: Final = 1e6
+"""So far from its corner a place on a photo may lie. [pixels]"""
+
+Pixel = Annotated[float, Field(ge=-FARTHEST, le=FARTHEST)]
 Point = tuple[Pixel, Pixel]
 
 

@@ -11,8 +11,8 @@ _SHIELDED: Final = f"{_RUN}{_REMARK}'"
 
 
 def shielded(text: str) -> str:
-    """Return a text that no spreadsheet takes for a formula, nor a reader for a remark; one that begins like a shield is
-    shielded, too."""
+    """Return a text that no spreadsheet takes for a formula, nor a reader for a remark; one that begins like a shield
+    is shielded, too."""
     return f"'{text}" if text and text[0] in _SHIELDED else text
 
 

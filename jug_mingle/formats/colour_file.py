@@ -170,8 +170,8 @@ def refuse_seen_otherwise(words: str) -> None:
     """Refuse CIELAB or XYZ that stand, as a header says, for an observer or under a light that are not known here."""
     if said := observer_of(words):
         raise ColourFileError(
-            f"its colours stand for the observer of 10° ({said}): only those of 2° are read. Export them for 2°, or the "
-            "reflectances, which are read whichever"
+            f"its colours stand for the observer of 10° ({said}): only those of 2° are read. Export them for 2°, or "
+            "the reflectances, which are read whichever"
         )
     if said := other_light_of(words):
         raise ColourFileError(

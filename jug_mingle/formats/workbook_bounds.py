@@ -1,5 +1,5 @@
-"""How large a workbook is once it is read, told before anything of it is made: its cells count from the first to the last
-one, and a text that many cells share counts in each.
+"""How large a workbook is once it is read, told before anything of it is made: its cells count from the first to the
+last one, and a text that many cells share counts in each.
 
 What reads workbooks makes a whole rectangle of the two corners that are filled, and ends the process where memory ends.
 """
@@ -28,7 +28,7 @@ class TooLargeWorkbookError(ValueError):
 
 
 def check_workbook(packed: zipfile.ZipFile, *, rows: int, columns: int, cells: int) -> None:
-    """Raise TooLargeWorkbookError where a workbook has more rows, columns or cells than that, or unpacks to far more."""
+    """Raise TooLargeWorkbookError where a workbook has more rows, columns or cells, or unpacks to far more."""
     parts = packed.infolist()
     if sum(one.file_size for one in parts) > _UNPACKED or len(parts) > _MOST_PARTS:
         raise TooLargeWorkbookError("the workbook unpacks to far more than a table is")
@@ -118,7 +118,8 @@ def _whole(said: str, otherwise: int) -> int:
 
 def _more(rows: int, columns: int, cells: int) -> TooLargeWorkbookError:
     return TooLargeWorkbookError(
-        f"the sheet reaches over more than {rows} rows, {columns} columns or {cells} cells: leave out what is not needed"
+        f"the sheet reaches over more than {rows} rows, {columns} columns or {cells} cells: "
+        "leave out what is not needed"
     )
 
 

@@ -127,6 +127,11 @@ def job_lines(session: Session) -> list[JobLine]:
     ]
 
 
+def newest_job(session: Session) -> int | None:
+    """Return the number of the job that something was added to last; None where there is no job."""
+    return max(((line.touched, line.row.id) for line in job_lines(session)), default=(None, None))[1]
+
+
 _COUNTED: Final[Mapping[str, Any]] = {
     "pieces": PieceRow, "colours": TargetRow, "jugs": MixRow, "photos": PhotoRow, "entries": EntryRow,
 }  # fmt: skip

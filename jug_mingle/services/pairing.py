@@ -12,6 +12,7 @@ from typing import Final, Literal
 from sqlalchemy import delete, select, update
 
 from jug_mingle.errors import ConflictError, ForbiddenError, NotFoundError
+from jug_mingle.services.jobs import get_job, newest_job
 from jug_mingle.store.database import Database
 from jug_mingle.store.models import PairedRow, now
 
@@ -40,6 +41,9 @@ class Paired:
     id: int
     name: str
     may: May
+    job_id: int | None
+    """The job that a guest looks at, and no other; whoever works here sees all."""
+
     created: datetime
     last_used: datetime
 
@@ -50,6 +54,7 @@ class Code:
 
     code: str
     may: May
+    job_id: int | None
     ends: float
     """When it ends, by the clock of this `Doors`. [s]"""
 
@@ -79,12 +84,18 @@ class Doors:
         """Return how long a code is good for. [s]"""
         return max(0, round(code.ends - self._clock()))
 
-    def make_code(self, may: May) -> Code:
-        """Return a new code; the one before it lets nobody in any more."""
+    def make_code(self, may: May, *, job_id: int | None = None) -> Code:
+        """Return a new code; the one before it lets nobody in any more. A guest comes to one job: the one named, else
+        the one that was touched last."""
+        if may == "look":
+            with self._database.read() as session:
+                job_id = newest_job(session) if job_id is None else get_job(session, job_id).id
+        else:
+            job_id = None
         with self._lock:
             self._wrong = 0
             letters = "".join(secrets.choice(_LETTERS) for _ in range(_LENGTH))
-            self._code = Code(code=letters, may=may, ends=self._clock() + LIVES)
+            self._code = Code(code=letters, may=may, job_id=job_id, ends=self._clock() + LIVES)
             return self._code
 
     def pair(self, code: str, name: str) -> tuple[Paired, str]:
@@ -113,7 +124,7 @@ class Doors:
             self._code = None
         token = secrets.token_urlsafe(32)
         with self._database.write.begin() as session:
-            row = PairedRow(name=name, token=_kept(token), may=good.may, last_used=now())
+            row = PairedRow(name=name, token=_kept(token), may=good.may, job_id=good.job_id, last_used=now())
             session.add(row)
             session.flush()
             paired = _paired(row)
@@ -149,7 +160,7 @@ class Doors:
 
 def _paired(row: PairedRow) -> Paired:
     may: May = "work" if row.may == "work" else "look"
-    return Paired(id=row.id, name=row.name, may=may, created=row.created, last_used=row.last_used)
+    return Paired(id=row.id, name=row.name, may=may, job_id=row.job_id, created=row.created, last_used=row.last_used)
 
 
 def _kept(token: str) -> str:

@@ -7,6 +7,7 @@ from sqlalchemy import select
 from sqlalchemy.orm import Session
 
 from jug_mingle.documents.face_marks import Marks
+from jug_mingle.documents.strict import FARTHEST
 from jug_mingle.errors import UnfitError
 from jug_mingle.services.photos import get_photo
 from jug_mingle.store.models import PhotoRow, TargetRow, now
@@ -47,7 +48,8 @@ def _turn_once(session: Session, row: PhotoRow) -> None:
     high = row.height
 
     def turn(x: float, y: float) -> tuple[float, float]:
-        return high - y, x
+        # What lay far outside the photo stays within what a mark may be.
+        return max(-FARTHEST, min(high - y, FARTHEST)), x
 
     marks = Marks.model_validate(row.marks)
     for face in marks.faces:

@@ -28,8 +28,8 @@ from jug_mingle.documents.plan import JobFile, JobPieceIn, PlanFile, PlanStepDoc
 from jug_mingle.errors import UnfitError
 from jug_mingle.formats.calendar_file import read_busy
 from jug_mingle.services.hours import AHEAD, Busy, Calendar, hours_of, zone_of
-from jug_mingle.services.pieces import check_names
 from jug_mingle.services.patterns import on_surfaces, prepared
+from jug_mingle.services.pieces import check_names
 from jug_mingle.services.plan_solver import PlanSolver
 from jug_mingle.services.plan_work import conditions_of, marks_of
 from jug_mingle.store.models import now

@@ -35,9 +35,15 @@ from jug_mingle.store.models import (
     TargetRow,
 )
 
+BRIGHTEST: Final = 2.0
+"""No surface gives back more than twice a perfect white, the brightest dayglow among them."""
+
+LARGEST: Final = 1e12
+"""No number of a row is larger, amounts, prices and measures among them."""
+
 
 def proofread(file: Path) -> None:
-    """Read every row of a database of today's revision that holds more than words and numbers.
+    """Read every row of a database of today's revision: its words and numbers within bounds, and what more it holds.
 
     Raises
     ------
@@ -47,9 +53,10 @@ def proofread(file: Path) -> None:
     engine = engine_on(file)
     try:
         with Session(engine) as session:
-            for table, read in _READ.items():
+            for mapper in sorted(Row.registry.mappers, key=lambda one: one.class_.__name__):
+                table = mapper.class_
                 for row in session.scalars(select(table)):
-                    _proofread(table, row, read)
+                    _proofread(table, row, _READ.get(table, _nothing_else))
             hours_kept(session)
             settings_of(session)
     except (ValueError, TypeError, KeyError, AttributeError, OverflowError) as error:
@@ -60,15 +67,35 @@ def proofread(file: Path) -> None:
 
 def _proofread(table: type[Row], row: Any, read: Callable[[Any], object]) -> None:
     try:
+        for column in row.__table__.columns:
+            _bounded(getattr(row, column.key))
         read(row)
     except (ValueError, TypeError, KeyError, AttributeError, IndexError, OverflowError) as error:
         raise DataRefusedError(f"its {table.__tablename__} {row.id} cannot be read ({str(error)[:120]})") from error
 
 
+def _nothing_else(_row: Any) -> None:
+    """Stands for tables that hold nothing but words and numbers."""
+
+
+def _bounded(said: Any) -> None:
+    """Refuse what no page could have said: half letters, which no answer can carry, and numbers of no thing."""
+    if isinstance(said, str):
+        said.encode()
+    elif isinstance(said, float | int) and not abs(said) <= LARGEST:
+        raise ValueError(f"{said:g} is no measure of anything")
+    elif isinstance(said, dict):
+        for name, value in said.items():
+            _bounded(name), _bounded(value)
+    elif isinstance(said, list):
+        for value in said:
+            _bounded(value)
+
+
 def _reflectance(values: Any) -> None:
     array = np.asarray(values, dtype=float)
-    if array.shape != (BANDS,) or not np.all(np.isfinite(array)):
-        raise ValueError(f"a reflectance has {BANDS} numbers")
+    if array.shape != (BANDS,) or not np.all((array >= -0.01) & (array <= BRIGHTEST)):
+        raise ValueError(f"a reflectance has {BANDS} numbers from 0 to {BRIGHTEST:g}")
 
 
 def _job(row: JobRow) -> None:

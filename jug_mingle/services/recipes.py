@@ -91,12 +91,10 @@ def telling_swatch(session: Session, pours: Sequence[PourAsked]) -> NextSwatch |
     """Return the one swatch that would narrow a recipe most; None where none would narrow it by a fifth, or there is
     no white to make tints with."""
     shelf, there = fitted_shelf(session), keys_on_shelf(session)
-    if missing := [pour.material for pour in pours if pour.material not in there]:
-        raise NotFoundError(f"there is no tin {missing[0]!r} on the shelf")
+    asked = _checked(session, shelf, pours)
     white = white_of(shelf, there)
     if white is None:
         return None
-    asked = [Pour(key=pour.material, parts=pour.parts, ml=pour.ml) for pour in pours]
     return swatches.telling_swatch(shelf, asked, white=white, black=black_of(shelf, there))
 
 
@@ -110,7 +108,8 @@ def _checked(session: Session, shelf: Shelf, asked: Sequence[PourAsked]) -> list
         raise NotFoundError(f"there is no tin {gone[0]!r} on the shelf")
     if len({pour.material for pour in asked}) != len(asked):
         raise UnfitError("a tin stands twice in this recipe: add its amounts up")
-    if reason := may_mix([shelf.materials[shelf.index(pour.material)] for pour in asked]):
+    tins = [shelf.materials[shelf.index(pour.material)] for pour in asked]
+    if reason := may_mix(tins):
         raise UnfitError(reason)
     return [Pour(key=pour.material, parts=pour.parts, ml=pour.ml) for pour in asked]
 

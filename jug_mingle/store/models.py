@@ -388,6 +388,8 @@ class PairedRow(Row):
     """What is kept of its token: the SHA-256 of it."""
     may: Mapped[str] = mapped_column(String(10))
     """"work" or "look"."""
+    job_id: Mapped[int | None] = mapped_column(ForeignKey("job.id", ondelete="SET NULL"))
+    """The job that a guest looks at."""
     last_used: Mapped[datetime]
 
 

@@ -91,7 +91,8 @@ class PercentTest(unittest.TestCase):
             json.dumps({"colours": [{"name": "k", "R": DARK.tolist()}, {"name": "g", "R": PALE.tolist()}]}).encode(),
         ):
             black, grey = read_colours(data).samples
-            assert black.R is not None and grey.R is not None
+            assert black.R is not None
+            assert grey.R is not None
             assert_allclose((black.R.max(), grey.R.max()), (0.016, 0.8), atol=1e-6)
         self.assertEqual(WAVELENGTHS.size, DARK.size)
 
@@ -99,8 +100,10 @@ class PercentTest(unittest.TestCase):
         """CxF's MaxRange says it: 1 of shares, 100 of percent, on the spectrum or in its specification."""
         for more, spec, values, most in (
             ('MaxRange="1"', "", np.full(36, 0.9), 0.9), ('MaxRange="100"', "", DARK, 0.016),
-            ('ColorSpecification="s"', '<ColorSpecification Id="s"><MeasurementSpec MaxRange="100"/></ColorSpecification>',
-             DARK, 0.016),
+            (
+                'ColorSpecification="s"',
+                '<ColorSpecification Id="s"><MeasurementSpec MaxRange="100"/></ColorSpecification>', DARK, 0.016,
+            ),
         ):  # fmt: skip
             (one,) = read_colours(cxf(spectrum(values, more), spec=spec)).samples
             assert one.R is not None

@@ -93,8 +93,8 @@ class LayoutTest(PatternCase):
         self.assertTrue(any("lay the matching strip" in words and " cm " in words for words in said))
 
     def test_too_large_is_shrunk(self) -> None:
-        """A motif larger than every face is shrunk to fit, alike where it is laid out and in a look; the usual layout of
-        every kind fits every form that has a flat face."""
+        """A motif larger than every face is shrunk to fit, alike where it is laid out and in a look; the usual layout
+        of every kind fits every form that has a flat face."""
         too_large = {"motif": "damask", "arrange": "one", "span": "each", "width": 2.0}
         one = self.laid("stencil", **too_large)
         self.assertLess(one.said.width, 1.0)

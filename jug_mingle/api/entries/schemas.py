@@ -3,9 +3,9 @@
 from datetime import datetime
 from typing import Annotated
 
-from pydantic import AwareDatetime, BaseModel, Field, StringConstraints
+from pydantic import BaseModel, Field, StringConstraints
 
-from jug_mingle.documents.strict import Id, OneOf, StrictModel
+from jug_mingle.documents.strict import Id, OneOf, StrictModel, When
 from jug_mingle.services.entries import KINDS
 
 EntryKind = Annotated[str, OneOf(KINDS)]
@@ -18,7 +18,7 @@ class EntryChangeIn(StrictModel):
     """What is said of an entry; what is not sent stays."""
 
     kind: EntryKind | None = None
-    at: AwareDatetime | None = None
+    at: When | None = None
     words: Words | None = None
     step: Short | None = None
     tool: Short | None = None

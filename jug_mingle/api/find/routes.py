@@ -8,10 +8,11 @@ from fastapi import APIRouter, Query
 from jug_mingle.api.common.serializers import hex_of
 from jug_mingle.api.context import ContextNow, LightNow, ReadSession
 from jug_mingle.api.find.schemas import FindOut, FoundKind, FoundOut
+from jug_mingle.api.guests import OnlyJob
 from jug_mingle.core.colour.difference import difference_words
 from jug_mingle.core.colour.spaces import XYZ_to_Lab
 from jug_mingle.core.colour.spectra import light as light_named
-from jug_mingle.documents.strict import Id
+from jug_mingle.documents.strict import Day, Id
 from jug_mingle.errors import UnfitError
 from jug_mingle.formats.target_text import parse_colour
 from jug_mingle.services import find as service
@@ -23,10 +24,11 @@ router = APIRouter(prefix="/api/find", tags=["daybook"])
 def find(
     session: ReadSession,
     context: ContextNow,
+    only: OnlyJob,
     words: Annotated[str, Query(max_length=200)] = "",
     colour: Annotated[str, Query(max_length=80, description='As "#4f7f80" or "L a b".')] = "",
-    since: date | None = None,
-    until: date | None = None,
+    since: Day | None = None,
+    until: Day | None = None,
     kind: Annotated[list[FoundKind] | None, Query()] = None,
     job_id: Id | None = None,
     light: LightNow = "window",
@@ -39,7 +41,8 @@ def find(
         except ValueError as error:
             raise UnfitError(str(error)) from error
     found, many = service.find(
-        session, state=context.database.changes.name, words=words, Lab=Lab, kinds=kind or (), job=job_id,
+        session, state=context.database.changes.name, words=words, Lab=Lab, kinds=kind or (),
+        job=job_id if only is None else only,
         since=None if since is None else _begin(since),
         until=None if until is None else _begin(until) + timedelta(days=1),
     )  # fmt: skip

@@ -7,6 +7,7 @@ from fastapi import APIRouter, Query
 from jug_mingle.api.common.schemas import AmountOut
 from jug_mingle.api.common.serializers import amount_out
 from jug_mingle.api.context import ContextNow, LightNow, ReadSession, UnitNow
+from jug_mingle.api.guests import OnlyJob
 from jug_mingle.api.jobs.schemas import JobChangeIn, JobIn, JobLineOut, JobOut, JobWholeOut, RoomsIn, StateOut
 from jug_mingle.api.jobs.serializers import job_facts, job_line_out, job_out
 from jug_mingle.api.looks.serializers import finish_out
@@ -26,9 +27,9 @@ router = APIRouter(prefix="/api/jobs", tags=["jobs"])
 
 
 @router.get("")
-def list_jobs(session: ReadSession) -> list[JobLineOut]:
-    """List all jobs, the one last begun first."""
-    return [job_line_out(line) for line in jobs.job_lines(session)]
+def list_jobs(session: ReadSession, only: OnlyJob) -> list[JobLineOut]:
+    """List all jobs, the one last begun first; to a guest the one that is shown."""
+    return [job_line_out(line) for line in jobs.job_lines(session) if only in (None, line.row.id)]
 
 
 @router.get("/states")
@@ -98,8 +99,9 @@ def get_amount(
 ) -> AmountOut:
     """Return how much paint all pieces of the job take; nothing while it has none.
 
-    Of a colour whose jugs are in looks that pieces wear it is what those looks take; else what is laid in so many coats
-    at the spread rate that is sent; of a colour that has a jug, what spreads as that jug does; else as a furniture paint.
+    Of a colour whose jugs are in looks that pieces wear it is what those looks take; else what is laid in so many
+    coats at the spread rate that is sent; of a colour that has a jug, what spreads as that jug does; else as a
+    furniture paint.
     """
     found = None
     if target_id is not None and spread_rate is not None:

@@ -3,7 +3,7 @@
 from datetime import datetime
 from typing import Annotated
 
-from pydantic import AwareDatetime, BaseModel, Field, StringConstraints
+from pydantic import BaseModel, Field, StringConstraints
 
 from jug_mingle.api.common.schemas import LightName, Name, Room, WordsOut
 from jug_mingle.api.looks.schemas import FinishOut
@@ -11,7 +11,7 @@ from jug_mingle.api.mixes.schemas import MixOut
 from jug_mingle.api.photos.schemas import PhotoOut
 from jug_mingle.api.pieces.schemas import PieceOut
 from jug_mingle.api.targets.schemas import TargetOut
-from jug_mingle.documents.strict import OneOf, StrictModel
+from jug_mingle.documents.strict import OneOf, StrictModel, When
 from jug_mingle.services.jobs import STATES
 
 
@@ -82,7 +82,7 @@ class JobChangeIn(StrictModel):
     notes: Notes | None = None
     state: State | None = None
     archived: bool | None = None
-    due: AwareDatetime | None = None
+    due: When | None = None
     no_due: bool = Field(default=False, description="Whether it is needed by no date any more.")
 
 

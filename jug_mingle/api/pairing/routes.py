@@ -26,7 +26,7 @@ def make_code(body: CodeIn, request: Request, context: ContextNow) -> PairingOut
     _at_home(request)
     if not context.settings.share:
         raise ConflictError("the program is not shared: start it with --share first")
-    context.doors.make_code(body.may)
+    context.doors.make_code(body.may, job_id=body.job_id)
     return _out(request, context, visitor_of(request))
 
 

@@ -5,6 +5,7 @@ from typing import Annotated, Literal
 
 from pydantic import BaseModel, Field, StringConstraints
 
+from jug_mingle.documents.strict import Id
 from jug_mingle.services.pairing import May
 
 
@@ -46,6 +47,9 @@ class CodeIn(BaseModel):
     """What a device that comes next may."""
 
     may: May = "work"
+    job_id: Id | None = Field(
+        default=None, description="The job that a guest looks at; without it the one touched last."
+    )
 
 
 class PairIn(BaseModel):

@@ -21,7 +21,8 @@ def piece_out(row: PieceRow) -> schemas.PieceOut:
         changes=[schemas.PartChange.model_validate(one, from_attributes=True) for one in piece.changes],
         parts=_parts(piece, ground_keys(row)), groups=piece.groups, grounds=row.grounds,
         areas={zone: round(area, 4) for zone, area in piece.areas.items()},
-        padding=round(sum(area for face, area in piece.faces.items() if zone_of(face) == "padding"), 4), uses=list(uses_of(row)), age=row.age,
+        padding=round(sum(area for face, area in piece.faces.items() if zone_of(face) == "padding"), 4),
+        uses=list(uses_of(row)), age=row.age,
         count=row.count, belongs=row.belongs, recounted=row.recounted, hardware=_hardware(row), look_id=row.look_id,
     )  # fmt: skip
 

@@ -10,6 +10,7 @@ from sqlalchemy.orm import Session
 
 from jug_mingle.api.common.files import PDF, Anyway, gives, printed, sent
 from jug_mingle.api.context import IMAGE, Context, ContextNow, LightNow, ReadSession, UnitNow
+from jug_mingle.api.guests import OnlyJob
 from jug_mingle.api.plans import schemas, serializers
 from jug_mingle.core.colour.spectra import light as light_named
 from jug_mingle.devices.lines import DeviceError
@@ -259,9 +260,9 @@ def forget_busy(context: ContextNow) -> schemas.HoursOut:
 
 
 @router.get("/timers")
-def list_timers(session: ReadSession) -> schemas.TimersOut:
+def list_timers(session: ReadSession, only: OnlyJob) -> schemas.TimersOut:
     """Return the timers that run or have rung, the next first, with the server's time."""
-    return serializers.timers_out(timers.timers(session))
+    return serializers.timers_out(one for one in timers.timers(session) if only in (None, one.job_id))
 
 
 @router.post("/timers", status_code=201)

@@ -1,16 +1,16 @@
 """Plans over the wire."""
 
-from datetime import date, datetime
+from datetime import datetime
 from typing import Annotated, Literal
 
-from pydantic import AwareDatetime, BaseModel, Field, StringConstraints
+from pydantic import BaseModel, Field, StringConstraints
 
 from jug_mingle.api.common.schemas import Hex, WordsOut
 from jug_mingle.api.practice.schemas import CardOut
 from jug_mingle.core.practice.mishaps import MISHAPS
 from jug_mingle.documents.look import ColourName
 from jug_mingle.documents.plan import AirIn, HoursIn, StepKey, SurveyIn
-from jug_mingle.documents.strict import Id, OneOf, StrictModel
+from jug_mingle.documents.strict import Day, Id, OneOf, StrictModel, When
 
 
 class TestOut(BaseModel):
@@ -195,7 +195,7 @@ class PlanOut(BaseModel):
 class PlanChangeIn(StrictModel):
     """What changes of a plan; only what is sent does."""
 
-    due: AwareDatetime | None = None
+    due: When | None = None
     no_due: bool = False
     asked: float | None = Field(default=None, ge=0.0, le=1e6)
     air: AirIn | None = None
@@ -216,7 +216,7 @@ class StepDoneIn(StepIn):
     """A step that was done, or is left undone."""
 
     minutes: float | None = Field(default=None, ge=0.5, le=1440.0, description="Of hands, where it took otherwise.")
-    ended: AwareDatetime | None = None
+    ended: When | None = None
     how: Literal["done", "skipped"] = "done"
     before_too: bool = Field(default=False, description="Whether all that has to come before it was done, too.")
 
@@ -243,13 +243,13 @@ class OrderIn(StrictModel):
 class PinIn(StepIn):
     """A step that shall start at a time; without one, whenever it fits."""
 
-    at: AwareDatetime | None = None
+    at: When | None = None
 
 
 class DayIn(StrictModel):
     """A day on which there is no time after all."""
 
-    day: date
+    day: Day
 
 
 class HoursOut(BaseModel):

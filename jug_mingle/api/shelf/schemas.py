@@ -7,7 +7,7 @@ from pydantic import BaseModel, Field
 
 from jug_mingle.api.common.schemas import Hex, Name
 from jug_mingle.documents.colour_source import AreaIn, ColourIn, LightingIn
-from jug_mingle.documents.strict import Id, StrictModel
+from jug_mingle.documents.strict import Day, Id, StrictModel
 
 Millilitres = Annotated[float, Field(ge=0.0, le=50_000.0)]
 Minutes = Annotated[float, Field(ge=0.0, le=100_000.0)]
@@ -139,7 +139,7 @@ class MaterialIn(FactsIn):
     left_ml: Millilitres = 500.0
     full_ml: Millilitres | None = None
     price: float = Field(default=0.0, ge=0.0, le=10_000.0)
-    opened: date | None = None
+    opened: Day | None = None
     place: str = Field(default="", max_length=120)
     notes: str = Field(default="", max_length=2000)
     use_up: bool = False
@@ -153,7 +153,7 @@ class MaterialChangeIn(FactsIn):
     left_ml: Millilitres = 0.0
     full_ml: Annotated[float, Field(ge=1.0, le=50_000.0)] = 500.0
     price: float = Field(default=0.0, ge=0.0, le=10_000.0)
-    opened: date | None = None
+    opened: Day | None = None
     place: str = Field(default="", max_length=120)
     notes: str = Field(default="", max_length=2000)
     use_up: bool = False

@@ -205,8 +205,8 @@ def unit_of_tool(unit_said: str, chosen: str) -> str:
 def format_amount(ml: float, unit: str, *, density: float = 1.0) -> MeasuredAmount:
     """Return an amount in a unit, rounded to what can be read off: spoons in quarters, grams in tenths, drops whole.
 
-    Where that is not near it (`NEAR`) it is said in smaller measures: quarts, pints and fl oz in cups and spoons, litres
-    in millilitres, spoons with drops. Nothing but nothing is said to be 0. ValueError lists the known units.
+    Where that is not near it (`NEAR`) it is said in smaller measures: quarts, pints and fl oz in cups and spoons,
+    litres in millilitres, spoons with drops. Nothing but nothing is said to be 0. ValueError lists the known units.
     """
     if unit in ("spoons", "metric_spoons"):
         return in_spoons(ml, "us" if unit == "spoons" else "metric")

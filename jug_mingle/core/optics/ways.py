@@ -21,8 +21,8 @@ class Way:
         How much thinner a coat is between the marks of its tool, of its mean. Marks of several coats do not lie on one
         another, so of n coats the thinnest places lack `streaks` × √n of one.
     forgives : float
-        By how much more than a streaky film an even one may differ from the hiding film and pass for covered: no thinner
-        place stands beside it to tell. 1..
+        By how much more than a streaky film an even one may differ from the hiding film and pass for covered: no
+        thinner place stands beside it to tell. 1..
     """
 
     key: str

@@ -176,7 +176,8 @@ def _tasks(step: Step, hours: Hours, earliest: int, latest: int | None, wanted: 
     return [
         Task(
             key=step.key if count == 1 else f"{step.key}#{n + 1}", minutes=size + (1 if n < rest else 0),
-            openings=tuple(there), hands=min(step.hands, hours.hands), place=step.place if step.place == "booth" else "", kit=step.kit,
+            openings=tuple(there), hands=min(step.hands, hours.hands),
+            place=step.place if step.place == "booth" else "", kit=step.kit,
             cleaning=step.cleaning, tail=step.cure if n == count - 1 else 0, fixed=wanted if count == 1 else None,
         )
         for n in range(count)

@@ -171,8 +171,8 @@ def too_little_words(shelf: Shelf, target: Target, wishes: Wishes, recipes: Sequ
 
 
 def nearest_words(lack: Lack | None) -> str:
-    """Return what to say where no recipe comes near: of what there is too little, what is measured too coarsely, or what
-    the shelf does not reach; nothing where it does."""
+    """Return what to say where no recipe comes near: of what there is too little, what is measured too coarsely, or
+    what the shelf does not reach; nothing where it does."""
     if lack is None:
         return ""
     if lack.short:

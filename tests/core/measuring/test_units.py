@@ -9,7 +9,6 @@ from jug_mingle.core.measuring import units
 from jug_mingle.core.measuring.tools import TOOLS
 from jug_mingle.core.measuring.units import format_amount, unit_of_tool
 
-
 METRIC = {"cup": 250.0, "tablespoon": 15.0, "teaspoon": 5.0}
 
 

@@ -54,7 +54,7 @@ class JudgementTest(unittest.TestCase):
         self.assertNotIn("1 coat is planned", together)
 
     def test_wax_contrast(self) -> None:
-        """How far black wax stands out from a pale colour is said, as some want it; white wax on white is barely seen."""
+        """How far black wax stands out from a pale colour is said, as some want it; white on white is barely seen."""
         white = layer("paint", film("white", X=900.0))
         self.assertIn("will stand out", self.words(white, layer("wax", WAXES["black wax"], amount=1.0)))
         self.assertIn("barely be seen", self.words(white, layer("wax", WAXES["clear wax"])))

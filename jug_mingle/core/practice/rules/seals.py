@@ -6,7 +6,6 @@ from jug_mingle.core.pieces.addresses import WORN, zone_of
 from jug_mingle.core.practice.rules.rule import Rule, Says
 from jug_mingle.core.practice.situation import LaidLayer, Situation
 
-
 _SEALING: Final = frozenset({"clear_coat", "oil_varnish"})
 """What seals, whatever is stirred into it: a glaze made of clear coat is one."""
 

@@ -16,8 +16,8 @@ _HARD: Final = 0.8
 
 
 def _waxes_below(situation: Situation, at: int) -> list[LaidLayer]:
-    """Return the solvent waxes below a layer that forms a film, down to the clear coat that lies over others; those that
-    an eraser took off again count still."""
+    """Return the solvent waxes below a layer that forms a film, down to the clear coat that lies over others; those
+    that an eraser took off again count still."""
     return [other for other in _uncovered(situation, at) if other.soft] if situation.laid[at].forms_film else []
 
 

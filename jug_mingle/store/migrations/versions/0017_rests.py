@@ -1,4 +1,4 @@
-"""rests: what is poured out of one jug into another"""
+"""rests: what is poured out of one jug into another, and the one job that a guest looks at"""
 
 import sqlalchemy as sa
 from alembic import op
@@ -17,4 +17,6 @@ def upgrade() -> None:
         batch_op.create_foreign_key(
             batch_op.f('fk_pour_made_from_pot_id_pot'), 'pot', ['from_pot_id'], ['id'], ondelete='SET NULL'
         )
-
+    with op.batch_alter_table('paired', schema=None) as batch_op:
+        batch_op.add_column(sa.Column('job_id', sa.Integer(), nullable=True))
+        batch_op.create_foreign_key(batch_op.f('fk_paired_job_id_job'), 'job', ['job_id'], ['id'], ondelete='SET NULL')

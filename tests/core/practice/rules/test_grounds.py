@@ -58,8 +58,8 @@ class OldFinishesTest(unittest.TestCase):
         self.assertEqual(said(layer("primer", "bonding_primer"), CHALK, layer("sealer"), ground="baked_coat"), {})
 
     def test_not_false_on_slick(self) -> None:
-        """Gilding wax holds on brass; hardware that is sealed twice with a tough coat needs no primer (J029); a tin that
-        is sold as its own primer is tried first; mineral paint alone still fails."""
+        """Gilding wax holds on brass; hardware that is sealed twice with a tough coat needs no primer (J029); a tin
+        that is sold as its own primer is tried first; mineral paint alone still fails."""
         handles = tuple(face for face in usual_piece("chest").faces if face.startswith("hardware/"))
         chalk, seal = layer("paint", "chalk_paint", zones=("hardware",)), {"zones": ("hardware",)}
 

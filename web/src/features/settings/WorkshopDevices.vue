@@ -6,11 +6,13 @@ import { computed, ref, watch } from 'vue'
 import { api, type Schemas, unwrap } from '../../api/client'
 import { dayAndClock, long } from '../../shared/say/times'
 import { say, sayWrong } from '../../shared/useNotice'
+import { useJob } from '../../shared/useJob'
 import { usePairing } from '../../shared/usePairing'
 
 /** Tablet, laptop and phone of the workshop: let in by a code, listed, sent away. */
 const queries = useQueryClient()
 const { data: pairing, dataUpdatedAt } = usePairing()
+const { job } = useJob()
 const now = ref(Date.now())
 useIntervalFn(() => {
   now.value = Date.now()
@@ -26,7 +28,7 @@ const asked = ref(false)
 
 async function letIn(may: Schemas['CodeIn']['may']) {
   try {
-    queries.setQueryData(['pairing'], unwrap(await api.POST('/api/pairing/code', { body: { may } })))
+    queries.setQueryData(['pairing'], unwrap(await api.POST('/api/pairing/code', { body: { may, job_id: job.value?.id } })))
     asked.value = true
   } catch (error) {
     sayWrong(error)
@@ -72,7 +74,7 @@ async function sendAway(one: Schemas['DeviceOut']) {
       </p>
       <div class="acts">
         <BButton variant="primary" @click="letIn('work')">Let a device in</BButton>
-        <BButton variant="outline-secondary" @click="letIn('look')">Let a guest look on</BButton>
+        <BButton variant="outline-secondary" @click="letIn('look')">Let a guest look at {{ job ? `“${job.name}”` : 'the newest job' }}</BButton>
       </div>
       <div v-if="code" class="code" role="status">
         <img :src="code.qr" alt="" width="180" height="180" />

@@ -1,0 +1,121 @@
+"""What a guest sees: one job, no money, nothing to take along; all else is as if it were not there."""
+
+import json
+import re
+from collections.abc import Awaitable, Callable
+from typing import Annotated, Any, Final
+
+from fastapi import Depends, Request
+from sqlalchemy import select
+from sqlalchemy.orm import Session
+from starlette.datastructures import MutableHeaders
+from starlette.types import Message, Send
+
+from jug_mingle.services.pairing import Paired
+from jug_mingle.store.models import (
+    BatchRow,
+    ChoiceRow,
+    EntryRow,
+    LookRow,
+    MixRow,
+    MotifRow,
+    PhotoRow,
+    PieceRow,
+    StripRow,
+    TargetRow,
+)
+
+_SHUT: Final = re.compile(
+    r"/openapi\.json|/api/archives?(/.*)?|/api/(bin|past-mixes)(/.*)?|/api/shelf/table\.csv"
+    r"|/api/jobs/[^/]+/(archive|daybook|plan/money|shopping\.csv|plan\.pdf)"
+)
+"""What is read by those who work here only: the record in a file, what other jobs hold, what anything costs."""
+
+_OF_A_JOB: Final[dict[str, Any]] = {
+    "pieces": PieceRow, "looks": LookRow, "photos": PhotoRow, "targets": TargetRow, "mixes": MixRow,
+    "motifs": MotifRow, "choices": ChoiceRow, "entries": EntryRow, "strips": StripRow,
+}  # fmt: skip
+_OF_WHAT: Final = re.compile(r"/api/(\w+)/(\d{1,18})(?:[/.].*)?$")
+
+MONEY: Final[dict[str, float | None]] = {"cost": 0.0, "price": 0.0, "cash": None, "money": None, "asked": None}
+"""Members of an answer that say money, and what stands there for who may not know: as where none was ever said."""
+
+
+def shut_to_guests(path: str) -> bool:
+    """Return whether an address is for those who work here only."""
+    return _SHUT.fullmatch(path) is not None
+
+
+def is_of_another_job(session: Session, guest: Paired, path: str) -> bool:
+    """Return whether an address is of something that belongs to a job which the guest was not shown.
+
+    What is not there at all is of no job: its own route says so.
+    """
+    found = _OF_WHAT.match(path)
+    if found is None:
+        return False
+    noun, number = found[1], int(found[2])
+    if noun == "jobs":
+        job: int | None = number
+    elif noun == "pots":
+        job = session.scalar(
+            select(MixRow.job_id).join(BatchRow, BatchRow.mix_id == MixRow.id).where(BatchRow.id == number)
+        )
+    elif noun in _OF_A_JOB:
+        table = _OF_A_JOB[noun]
+        job = session.scalar(select(table.job_id).where(table.id == number))
+    else:
+        return False
+    return job is not None and job != guest.job_id
+
+
+def without_money(send: Send) -> Callable[[Message], Awaitable[None]]:
+    """Return what sends an answer on with nothing in it that says what anything costs; streams and files go through."""
+    start: Message = {}
+    held: list[bytes] = []
+
+    async def sending(message: Message) -> None:
+        if message["type"] == "http.response.start":
+            start.update(message)
+            if not _is_json(message):
+                await send(message)
+            return
+        if message["type"] != "http.response.body" or not _is_json(start):
+            await send(message)
+            return
+        held.append(message.get("body", b""))
+        if message.get("more_body", False):
+            return
+        whole = b"".join(held)
+        body = json.dumps(_blanked(json.loads(whole))).encode() if whole else whole
+        headers = MutableHeaders(scope=start)
+        if "content-length" in headers:
+            headers["content-length"] = str(len(body))
+        await send(start)
+        await send({"type": "http.response.body", "body": body})
+
+    return sending
+
+
+def _is_json(start: Message) -> bool:
+    return MutableHeaders(scope=start).get("content-type", "").partition(";")[0] == "application/json"
+
+
+def _blanked(said: Any) -> Any:
+    if isinstance(said, list):
+        return [_blanked(one) for one in said]
+    if not isinstance(said, dict):
+        return said
+    return {
+        name: MONEY[name] if name in MONEY and isinstance(value, int | float) else _blanked(value)
+        for name, value in said.items()
+    }
+
+
+async def only_job(request: Request) -> int | None:
+    """Return the one job that a guest was shown, 0 where that is none; nothing where all may be seen."""
+    guest: Paired | None = getattr(request.state, "guest", None)
+    return None if guest is None else guest.job_id or 0
+
+
+OnlyJob = Annotated[int | None, Depends(only_job)]
