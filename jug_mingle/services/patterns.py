@@ -9,6 +9,7 @@ from sqlalchemy.orm import Session
 from jug_mingle.core.finishes.layer import Layer
 from jug_mingle.core.pattern.art import Art
 from jug_mingle.core.pattern.laying import TooLargeError, TooManyError, lay, texts_of
+from jug_mingle.core.pattern.layout import LARGEST, SMALLEST
 from jug_mingle.core.pattern.masks import Pattern
 from jug_mingle.core.pattern.prints import TONES, framed, on_film, on_paper, woven
 from jug_mingle.core.pattern.surfaces import Surface, reached_surfaces
@@ -80,7 +81,8 @@ class Prepared:
         try:
             return self.lay(surfaces)
         except ValueError:
-            layout = self.said.layout(self.arts[0].height if self.arts else self.said.width)
+            high = self.arts[0].height if self.arts else self.said.width
+            layout = self.said.layout(max(SMALLEST, min(high, LARGEST)))
             return Pattern(key=("nowhere",), layout=layout, spaces=(), arts=self.arts)
 
 
@@ -97,7 +99,8 @@ def prepared(session: Session | None, job_id: int, layer: LayerIn) -> Prepared |
     said = layer.layout or usual
 
     def sized(share: float) -> Prepared:
-        scaled = {name: share * getattr(said, name) for name in ("height", "repeat_x", "repeat_y")}
+        own = {name: getattr(said, name) for name in ("height", "repeat_x", "repeat_y")}
+        scaled = {name: max(SMALLEST, share * value) if value else value for name, value in own.items()}
         other = said.model_copy(update={"width": max(_SMALLEST, share * said.width), **scaled})
         again = prepared(session, job_id, layer.model_copy(update={"layout": other}))
         if again is None:
@@ -107,6 +110,8 @@ def prepared(session: Session | None, job_id: int, layer: LayerIn) -> Prepared |
     if said.motif == "text" or said.texts:
         return _lettering(said, sized, bridged=layer.kind != "lettering", usual=layer.layout is None)
     art, key = art_of(session, job_id, said.motif, said.width)
+    if not said.height and art.height > LARGEST:
+        return sized(_ROOM * LARGEST / art.height)
     arts = [_printed(layer.kind, art, said.tone)]
     if said.arrange == "corners" and said.wedges:
         arts.append(_printed(layer.kind, art_of(session, job_id, "wedge", said.width)[0], said.tone))

@@ -86,7 +86,8 @@ def _bounded(said: Any) -> None:
         raise ValueError(f"{said:g} is no measure of anything")
     elif isinstance(said, dict):
         for name, value in said.items():
-            _bounded(name), _bounded(value)
+            _bounded(name)
+            _bounded(value)
     elif isinstance(said, list):
         for value in said:
             _bounded(value)

@@ -115,8 +115,7 @@ class PhotoRow(Row):
     """How far it was turned clockwise from how it came. [degrees]"""
     taken: Mapped[datetime | None]
     """When it was taken, as the camera says."""
-    stage: Mapped[str] = mapped_column(String(20), default="", server_default="")
-    """"before", "during", "after", or nothing."""
+    stage: Mapped[str] = mapped_column(String(20), default="", server_default="")  # of the work, or nothing
     removed: Mapped[datetime | None]
 
 
@@ -183,8 +182,7 @@ class BatchRow(Row):
     mix_id: Mapped[int] = mapped_column(ForeignKey("mix.id", ondelete="CASCADE"), index=True)
     jug: Mapped[str] = mapped_column(String(40))
     capacity: Mapped[float]
-    asked: Mapped[list[Any]]
-    """What is to be poured in all, each {"key", "parts", "ml"}; a rescue adds to it."""
+    asked: Mapped[list[Any]]  # what is to be poured in all, each {"key", "parts", "ml"}; a rescue adds to it
     dry_at: Mapped[datetime | None]
     """When the sample strip will be dry."""
     done: Mapped[datetime | None]
@@ -223,7 +221,7 @@ class StripRow(Row):
     job_id: Mapped[int] = mapped_column(ForeignKey("job.id", ondelete="CASCADE"), index=True)
     pot_id: Mapped[int | None] = mapped_column(ForeignKey("pot.id", ondelete="CASCADE"), index=True)
     mix_id: Mapped[int | None] = mapped_column(ForeignKey("mix.id", ondelete="CASCADE"), index=True)
-    """The mix that is on it, or else `material_id`, a tin as it is."""
+    """What is on it, or else `material_id`, a tin as it is."""
     material_id: Mapped[int | None] = mapped_column(ForeignKey("material.id", ondelete="CASCADE"), index=True)
     reading_id: Mapped[int | None] = mapped_column(ForeignKey("reading.id", ondelete="SET NULL"))
     photo_id: Mapped[int | None] = mapped_column(ForeignKey("photo.id", ondelete="SET NULL"))
@@ -233,7 +231,6 @@ class StripRow(Row):
     wiped_after: Mapped[float | None]
     """Minutes before it was wiped back; None when it was not."""
     board: Mapped[str] = mapped_column(String(60), default="", server_default="")
-    """The board that it is a field of."""
     laid: Mapped[dict[str, Any] | None] = mapped_column(JSON(none_as_null=True))
     """Of what is seen through: how it was laid, and over what, as `documents.laid.LaidIn`."""
     notes: Mapped[str] = mapped_column(String(500), default="")
@@ -317,8 +314,7 @@ class StepDoneRow(Row):
 
     job_id: Mapped[int] = mapped_column(ForeignKey("job.id", ondelete="CASCADE"), index=True)
     step: Mapped[str] = mapped_column(String(160))
-    how: Mapped[str] = mapped_column(String(20))
-    """"done" or "skipped"."""
+    how: Mapped[str] = mapped_column(String(20))  # "done" or "skipped"
     ended: Mapped[datetime]
     minutes: Mapped[float]
     """Of hands, as it really took."""
@@ -387,9 +383,8 @@ class PairedRow(Row):
     token: Mapped[str] = mapped_column(String(64), unique=True)
     """What is kept of its token: the SHA-256 of it."""
     may: Mapped[str] = mapped_column(String(10))
-    """"work" or "look"."""
+    """"work" or "look"; the latter looks at one job."""
     job_id: Mapped[int | None] = mapped_column(ForeignKey("job.id", ondelete="SET NULL"))
-    """The job that a guest looks at."""
     last_used: Mapped[datetime]
 
 

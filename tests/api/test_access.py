@@ -140,6 +140,33 @@ class DeviceTest(SharedCase):
         asked = guest.post("/api/colours/look", json={"colour": {"source": "text", "text": "#778899"}})
         self.assertEqual(asked.status_code, 200, asked.text)
 
+    def test_guests_see_one_job_and_no_money(self) -> None:
+        """A guest is shown one job: others are not listed, found, or answered for; nothing says what anything costs,
+        neither as a number of a job nor as a file; nor is the job taken along."""
+        other = self.home.post("/api/jobs", json={"name": "Somebody else"}).json()["id"]
+        piece = self.home.post(f"/api/jobs/{other}/pieces", json={"name": "Their box", "form": "box"}).json()["id"]
+        self.home.post(f"/api/jobs/{other}/entries", json={"words": "Their varnish", "money": 12.5})
+        tin = self.home.get("/api/shelf").json()[0]["key"]
+        self.home.patch(f"/api/shelf/{tin}", json={"price": 41.75})
+        code = self.home.post("/api/pairing/code", json={"may": "look", "job_id": 1}).json()["code"]["code"]
+        guest = self.outside()
+        guest.post("/api/pairing", json={"code": code, "name": "client"})
+        self.assertEqual([one["id"] for one in guest.get("/api/jobs").json()], [1])
+        for path in (
+            f"jobs/{other}", f"jobs/{other}/plan", f"jobs/{other}/surveys", f"pieces/{piece}/sheet.pdf", "bin",
+            "past-mixes", "jobs/1/archive", "jobs/1/daybook", "jobs/1/plan/money", "jobs/1/shopping.csv",
+            "jobs/1/plan.pdf", "shelf/table.csv", "archive",
+        ):  # fmt: skip
+            with self.subTest(path):
+                self.assertEqual(guest.get(f"/api/{path}").status_code, 403)
+        self.assertEqual(guest.post(f"/api/pieces/{piece}/judge", json={"layers": []}).status_code, 403)
+        self.assertEqual(guest.get("/api/find", params={"words": "Their"}).json()["found"], [])
+        self.assertTrue(self.home.get("/api/find", params={"words": "Their"}).json()["found"])
+        self.assertNotIn("41.75", guest.get("/api/shelf").text)
+        costs = [mix["recipe"]["cost"] for mix in guest.get("/api/jobs/1").json()["mixes"]]
+        self.assertEqual(costs, [0.0] * len(costs))
+        self.assertGreater(max(mix["recipe"]["cost"] for mix in self.home.get("/api/jobs/1").json()["mixes"]), 0.0)
+
     def test_the_last_door(self) -> None:
         """Even a route that was marked by mistake writes nothing for a guest: no transaction is begun."""
         from unittest.mock import patch

@@ -245,8 +245,10 @@ class PrintTest(BenchCase):
         self.assertGreaterEqual(made, 6)
         self.refused(self.client.post("/api/preparations/soup", json={"cast": {}}), 404, "no preparation")
         self.refused(
-            self.client.post("/api/preparations/wash", json={"cast": {"paint": "mill-pond"}}), 422, "no tin plays"
+            self.client.post("/api/preparations/tinted_wax", json={"cast": {"paint": "mill-pond"}}), 422, "no tin plays"
         )
+        tap = self.client.post("/api/preparations/wash", json={"cast": {"paint": "mill-pond"}}).json()
+        self.assertIn("water, from the tap", [pour["name"] for pour in tap["pours"]])
 
     def test_why_and_by_hand(self) -> None:
         mix = self.job()["mixes"][0]

@@ -249,7 +249,7 @@ class OutputTest(LookCase):
                        "height": 0.5, "known": True}],
             "wood": "walnut", "white": [12.5, 30.0],
         }  # fmt: skip
-        self.assertEqual(self.job()["photos"][0]["marks"], {"faces": [], "wood": "oak", "white": None})
+        self.assertEqual(self.job()["photos"][0]["marks"], {"faces": [], "wood": "oak", "white": None, "piece": None})
         self.assertEqual(self.client.put("/api/photos/1/marks", json=marks).status_code, 204)
         self.assertEqual(self.job()["photos"][0]["marks"], marks)
         face = marks["faces"][0]

@@ -95,7 +95,6 @@ class PatternsTest(FreshCase):
         self.assertEqual(len(self.client.get("/api/jobs/1/motifs").json()), before)
         for layout, words in (
             ({"width": 0.0}, "width"), ({"repeat_x": -1}, "repeat_x"), ({"repeat_x": 0.001}, "repeat"),
-            ({"width": 2.5, "arrange": "one", "span": "each"}, "largest face"),
             ({"width": 0.003, "repeat_y": 0, "columns": 1, "rows": 1}, "more than 4000"),
             ({"singles": [{"part": "drawer 1", "x": 0, "y": 0}] * 401}, "singles"), ({"motif": "own:99"}, "no motif"),
             ({"motif": "text", "texts": ["☃"]}, "no letter"),

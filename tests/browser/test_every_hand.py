@@ -198,6 +198,7 @@ class KeysTest(PlacesCase):
         page = self.page
         self.go("try-on")
         page.get_by_role("button", name="my photo").click()
+        page.get_by_label("Which photo").select_option(label="The jug on the table")
         page.get_by_role("button", name="Mark something white").press("Enter")
         white = page.get_by_role("button", name="What is white")
         white.focus()

@@ -285,6 +285,7 @@ class PhotoTest(TryOnCase):
         page = self.page
         self.go("try-on")
         page.get_by_role("button", name="my photo").click()
+        page.get_by_label("Which photo").select_option(label="The jug on the table")
         photo = page.get_by_role("img", name="The jug on the table", exact=True)
         expect(photo).to_be_visible()
         box = photo.bounding_box()
@@ -317,6 +318,7 @@ class PhotoTest(TryOnCase):
         page = self.page
         self.go("try-on")
         page.get_by_role("button", name="my photo").click()
+        page.get_by_label("Which photo").select_option(label="The jug on the table")
         expect(page.get_by_role("img", name="The jug on the table", exact=True)).to_be_visible()
         for _ in range(2):
             page.get_by_role("button", name="Mark a surface").click()

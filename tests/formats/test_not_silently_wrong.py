@@ -121,7 +121,7 @@ class PercentTest(unittest.TestCase):
 
     def test_the_chosen_white_of_JSON(self) -> None:
         data = json.dumps({"colours": [{"name": "x", "Lab": [50, 20, 20]}]}).encode()
-        one, other = (read_colours(data, white).samples[0].colour() for white in (None, "D50"))  # type: ignore[arg-type]
+        one, other = (read_colours(data, white).samples[0].colour() for white in (None, "D50"))
         self.assertGreater(float(np.abs(one - other).max()), 0.3)
 
 

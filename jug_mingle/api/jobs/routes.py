@@ -94,7 +94,7 @@ def get_amount(
     unit: UnitNow,
     coats: Annotated[int, Query(ge=1, le=10)] = COATS,
     margin: Annotated[float | None, Query(ge=0.0, le=1.0)] = None,
-    spread_rate: Annotated[float | None, Query(ge=0.5, le=60.0)] = None,
+    spread_rate: Annotated[float | None, Query(gt=0.0, le=1000.0)] = None,
     target_id: Id | None = None,
 ) -> AmountOut:
     """Return how much paint all pieces of the job take; nothing while it has none.

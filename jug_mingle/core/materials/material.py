@@ -91,7 +91,7 @@ def may_mix(materials: Sequence[Material]) -> str:
     if powders and wet:
         dry = next(material for material in materials if material.kind.powder)
         return f"{dry.name} is {dry.kind.title.lower()}: stir it with water by itself, not into {wet[0].name}"
-    if not any(material.solids > 0.0 for material in materials):
+    if materials and not any(material.solids > 0.0 for material in materials):
         return f"{materials[0].name} alone leaves no film: add what is to stay on the piece"
     bases = sorted({m.kind.base for m in materials} - {"any"})
     if len(bases) > 1:

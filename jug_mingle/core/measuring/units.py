@@ -175,10 +175,11 @@ def _counted(amount: Fraction, name: str) -> str:
 
 def _in_drops(ml: float) -> MeasuredAmount:
     """Return an amount in drops; one that nobody counts in drops as whole millilitres and the drops over them, one of
-    so few that half a drop is much in hundredths of a millilitre."""
+    so few that half a drop is much in tenths of a drop."""
     drops = round(ml / _VOLUMES["drop"])
     if ml > 0.0 and not _near(drops * _VOLUMES["drop"], ml):
-        return _plain(ml, UNITS["ml"])
+        parts = max(0.1, round(ml / _VOLUMES["drop"], 1))
+        return MeasuredAmount(words=f"{parts:g} drop{'s' if parts > 1 else ''}", ml=parts * _VOLUMES["drop"])
     whole, over = divmod(drops, round(1.0 / _VOLUMES["drop"])) if ml > _MOST_DROPS * _VOLUMES["drop"] else (0, drops)
     words = [f"{whole} ml"] if whole else []
     if over or not whole:

@@ -26,6 +26,10 @@ SPANS: Final = {
 MOST: Final = 4000
 """Repeats on one space: more are dots too small to cut."""
 
+SMALLEST: Final = 0.003
+LARGEST: Final = 3.0
+"""A motif, and what it repeats by, is so small and so large. [m]"""
+
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Single:
@@ -138,10 +142,10 @@ class Layout:
 
     def __post_init__(self) -> None:
         for name, value in (("width", self.width), ("height", self.height)):
-            if not 0.003 <= value <= 3.0:
+            if not SMALLEST <= value <= LARGEST:
                 raise ValueError(f"the {name} of a motif is from 3 mm to 3 m, got {1000 * value:g} mm")
         for name, value in (("across", self.repeat_x), ("down", self.repeat_y)):
-            if value and not 0.003 <= value <= 3.0:
+            if value and not SMALLEST <= value <= LARGEST:
                 raise ValueError(f"a repeat {name} is from 3 mm to 3 m, or 0 for the motif's own, got {1000 * value:g}")
         if not (1 <= self.columns <= 60 and 1 <= self.rows <= 60):
             raise ValueError(f"a sheet has from 1 to 60 columns and rows, got {self.columns} by {self.rows}")

@@ -653,7 +653,7 @@ export interface paths {
     }
     /**
      * List Jobs
-     * @description List all jobs, the one last begun first.
+     * @description List all jobs, the one last begun first; to a guest the one that is shown.
      */
     get: operations['jobs_list_jobs']
     put?: never
@@ -727,8 +727,9 @@ export interface paths {
      * Get Amount
      * @description Return how much paint all pieces of the job take; nothing while it has none.
      *
-     *     Of a colour whose jugs are in looks that pieces wear it is what those looks take; else what is laid in so many coats
-     *     at the spread rate that is sent; of a colour that has a jug, what spreads as that jug does; else as a furniture paint.
+     *     Of a colour whose jugs are in looks that pieces wear it is what those looks take; else what is laid in so many
+     *     coats at the spread rate that is sent; of a colour that has a jug, what spreads as that jug does; else as a
+     *     furniture paint.
      */
     get: operations['jobs_get_amount']
     put?: never
@@ -4557,6 +4558,11 @@ export interface components {
      */
     CodeIn: {
       /**
+       * Job Id
+       * @description The job that a guest looks at; without it the one touched last.
+       */
+      job_id?: number | null
+      /**
        * May
        * @default work
        * @enum {string}
@@ -6903,8 +6909,8 @@ export interface components {
     }
     /**
      * Marks
-     * @description All marks of a photo; `wood` is the ground that is bare, `white` a place that is white in truth, `piece` the piece
-     *     that it shows.
+     * @description All marks of a photo; `wood` is the ground that is bare, `white` a place that is white in truth, `piece` the
+     *     piece that it shows.
      */
     Marks: {
       /**

@@ -28,8 +28,10 @@ const capital = computed(() => words.charAt(0).toUpperCase() + words.slice(1))
     </div>
     <div class="numbers">
       <span class="bar" aria-hidden="true"><i :style="band" /><u :style="{ left: percent(value) }" /></span>
-      <span title="How far it is likely to be, by how well these tins are known and poured (CIEDE2000): under 1 nobody can tell"
-        ><span class="soft">as it may turn out:</span> {{ likely }}</span
+      <span
+        class="whole"
+        title="How it may turn out, by how well these tins are known and poured (CIEDE2000): under 1 nobody can tell"
+        >{{ likely }}</span
       >
     </div>
   </div>
@@ -50,6 +52,10 @@ small {
   flex-wrap: wrap;
   gap: var(--space-xs) var(--space-m);
   font-size: var(--type-small);
+}
+
+.whole {
+  white-space: nowrap;
 }
 
 .bar {

@@ -67,7 +67,10 @@ function inFewSpoons(ml: number): Said {
 /** In drops; what nobody counts so as whole millilitres and the drops over them. */
 function inDrops(ml: number): Said {
   const drops = Math.round(ml / DROP)
-  if (ml > 0 && !near(drops * DROP, ml)) return inMillilitres(ml)
+  if (ml > 0 && !near(drops * DROP, ml)) {
+    const parts = Math.max(0.1, Math.round((10 * ml) / DROP) / 10)
+    return { words: `${sayNumber(parts, 1)} drop${parts > 1 ? 's' : ''}`, ml: parts * DROP }
+  }
   const whole = ml > MOST_DROPS * DROP ? Math.floor(drops * DROP + 1e-9) : 0
   const over = drops - Math.round(whole / DROP)
   const words = whole ? [`${whole.toString()} ml`] : []

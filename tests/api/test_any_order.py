@@ -1,0 +1,295 @@
+"""Every write of the API in any order, as a painter presses them: nothing falls over, and all places agree afterwards.
+
+A state machine begins from a small job that is under way, makes one write after another, and reads after each all that
+there is of the job. `TALLY` counts what was written; the last test says it.
+"""
+
+import json
+import random
+import shutil
+import tempfile
+import unittest
+from collections import Counter
+from functools import cache
+from pathlib import Path
+from typing import Any, Final
+
+from fastapi.testclient import TestClient
+from hypothesis import HealthCheck, Phase, settings
+from hypothesis import strategies as st
+from hypothesis.stateful import RuleBasedStateMachine, initialize, invariant, rule, run_state_machine_as_test
+
+from jug_mingle.api.app import create_app
+from jug_mingle.services.archives import archive
+from jug_mingle.settings import Settings
+from tests.api.any_write import QUERIES, Seen, body_of, path_of
+from tests.api.support import OWN, photo
+from tests.soak import SOAK, rounds
+
+OPERATIONS: Final = [
+    (method.upper(), path)
+    for path, ways in json.loads(Path("docs/openapi.json").read_text())["paths"].items()
+    for method, said in ways.items()
+    if method in ("post", "put", "patch", "delete") and not said.get("x-computes")
+]
+"""Every write that there is."""
+
+OFTEN: Final = [
+    one
+    for one in OPERATIONS
+    if any(part in one[1] for part in ("/looks", "/look", "/survey", "/steps", "/plan", "/mixes", "/pots", "/pieces"))
+    and "restore" not in one[1]
+]
+"""What a painter does most, and what plans, amounts and looks follow from."""
+
+TALLY: Final[Counter[str]] = Counter()
+READ: Final = (
+    "", "/plan", "/plan/money", "/surveys", "/daybook", "/strips", "/boards", "/choices", "/motifs",
+)  # fmt: skip
+PRINTS: Final = ("/plan.json", "/plan.pdf", "/plan.ics", "/step-cards.pdf", "/shopping.csv", "/boards.pdf")
+LEAVES_STEPS: Final = ("/steps", "/plan")
+"""Writes after which a plan takes other than what the looks do: steps left out, added, done another way."""
+
+WEEK: Final = {"week": {"sat": [{"start": "09:00", "end": "17:00"}], "wed": [{"start": "18:00", "end": "21:00"}]}}
+
+
+def begun(client: TestClient) -> None:
+    """Begin a small job: two tins, a colour, a jug, a look on a box, hours, a plan."""
+
+    def send(method: str, path: str, body: Any) -> Any:
+        answer = client.request(method, f"/api/{path}", json=body)
+        assert answer.status_code < 300, f"{path}: {answer.text}"
+        return answer.json()
+
+    if not client.get("/api/jobs").json():
+        send("POST", "jobs", {"name": "Hall box"})
+    tins = [
+        send("POST", "shelf", {"name": name, "kind": "chalk_paint", "left_ml": 900, "price": 20.0, "colour": colour})
+        for name, colour in (
+            ("White", {"source": "text", "text": "#f4f2ea"}), ("Blue", {"source": "text", "text": "#2c4f86"}),
+        )
+    ]  # fmt: skip
+    target = send("POST", "jobs/1/targets", {"name": "Sky", "colour": {"source": "text", "text": "#8fa9c9"}})
+    pours = [{"material": tin["key"], "parts": 1, "ml": 60.0} for tin in tins]
+    mix = send("POST", "jobs/1/mixes", {"name": "Sky jug", "batch": 120.0, "target_id": target["id"], "pours": pours})
+    piece = send("POST", "jobs/1/pieces", {"name": "Box", "form": "box"})
+    layers = [{"kind": "paint", "colours": [f"mix:{mix['id']}"], "coats": 2}, {"kind": "wax", "colours": ["brown wax"]}]
+    look = send("POST", "jobs/1/looks", {"name": "Sky and wax", "layers": layers})
+    send("PUT", f"pieces/{piece['id']}/look", {"look_id": look["id"]})
+    send("PUT", "hours", {**WEEK, "zone": "UTC"})
+    send("POST", "jobs/1/plan", None)
+    client.post("/api/jobs/1/photos", params={"name": "Before"}, content=photo())
+
+
+@cache
+def ready() -> tuple[Path, bytes]:
+    """Return a folder with that job, kept for all sequences, and its archive."""
+    made = tempfile.TemporaryDirectory(prefix="any-order-")
+    KEPT.append(made)
+    folder = Path(made.name) / "data"
+    with TestClient(create_app(Settings(data=folder)), base_url=OWN) as client:
+        begun(client)
+    archive(folder, Path(made.name) / "job.zip", job_id=1)
+    return folder, (Path(made.name) / "job.zip").read_bytes()
+
+
+KEPT: Final[list[Any]] = []
+
+
+class AnyOrder(RuleBasedStateMachine):
+    """A job under way, and whatever is done to it next."""
+
+    def __init__(self) -> None:
+        super().__init__()
+        source, packed = ready()
+        self.folder = tempfile.TemporaryDirectory(prefix="any-order-")
+        data = Path(self.folder.name) / "data"
+        shutil.copytree(source, data)
+        app = create_app(
+            Settings(data=data), make_demo=lambda into: into.write_bytes(packed)
+        )  # what a demo is, is tested elsewhere
+        self.client = TestClient(app, base_url=OWN, raise_server_exceptions=False)
+        self.client.__enter__()
+        self.seen = Seen(random=random.Random(0), archive=packed)
+        self.done: list[str] = []
+        self.versions: dict[tuple[str, int], int] = {}
+        self.money: Any = None
+        self.changed = True
+        self.plain = True
+        """Whether the plan still takes what the looks do."""
+
+    def teardown(self) -> None:
+        if self.done:
+            self.prints()
+        TALLY["sequences"] += 1
+        self.client.__exit__(None, None, None)
+        self.folder.cleanup()
+
+    @initialize(seed=st.integers(0, 2**32))
+    def sit_down(self, seed: int) -> None:
+        """Look at what is there."""
+        self.seen.random.seed(seed)
+        self.look()
+
+    @rule(often=st.booleans(), choice=st.integers(0, 2**32))
+    def write(self, choice: int, *, often: bool) -> None:
+        """Send one write, naming the version that was seen, as a page does."""
+        method, path = random.Random(choice).choice(OFTEN if often else OPERATIONS)
+        name = f"{method} {path}"
+        body, query = body_of(name, self.seen), QUERIES.get(name, lambda _: {})(self.seen)
+        address = path_of(path, self.seen)
+        sent: dict[str, Any] = {"content": body} if isinstance(body, bytes) else {} if body is None else {"json": body}
+        headers = {"If-Match": said} if (said := self.version_of(address)) and method in ("PUT", "PATCH") else {}
+        answer = self.client.request(method, address, params=query, headers=headers, **sent)
+        self.done.append(f"{method} {address} {query or ''} {body if not isinstance(body, bytes) else ''}")
+        TALLY[name] += 1
+        TALLY["writes"] += 1
+        self.answered(answer)
+        if answer.status_code < 300:
+            TALLY["taken"] += 1
+            self.note(address, answer, expected=bool(headers))
+            self.plain &= not any(part in path for part in LEAVES_STEPS) or path.endswith("/plan")
+        elif headers:
+            self.say(answer.status_code != 412, f"{answer.text}: nobody else had changed it")
+        self.seen.tokens += [answer.json()["token"]] if name == "POST /api/archives" and answer.is_success else []
+        self.changed = answer.status_code < 400 or SOAK  # what was refused changed nothing
+        if self.changed:
+            self.look()
+        if len(self.done) % 10 == 0:
+            self.prints()
+
+    def version_of(self, address: str) -> str:
+        """Return what a page says of the version of a piece, look, colour or jug that it changes."""
+        noun, _, rest = address.removeprefix("/api/").partition("/")
+        table = {"pieces": "piece", "looks": "look", "targets": "target", "mixes": "mix"}.get(noun, "")
+        number = rest.partition("/")[0]
+        known = self.versions.get((table, int(number))) if table and number.isdigit() else None
+        return f'"{table}-{number}-{known}"' if known else ""
+
+    def note(self, address: str, answer: Any, *, expected: bool) -> None:
+        """Note from the answer alone which version there is now, as a page must before it may change it once more."""
+        if not expected:
+            return
+        noun, number = address.removeprefix("/api/").split("/")[:2]
+        table = {"pieces": "piece", "looks": "look", "targets": "target", "mixes": "mix"}[noun]
+        said = answer.json() if answer.content else {}
+        self.say("version" in said, f"{self.done[-1]} says no version: the next change of it would be refused")
+        self.versions[table, int(number)] = said.get("version", 0)
+
+    def look(self) -> None:
+        """Read all that there is of the job."""
+        get = self.read
+        jobs = get("/api/jobs")
+        if not any(one["id"] == 1 for one in jobs):
+            self.seen.job = {"id": jobs[0]["id"]} if jobs else {}
+        number = self.seen.job.get("id", 1)
+        if not jobs:
+            return
+        read = {path: get(f"/api/jobs/{number}{path}") for path in READ}
+        self.seen.job, self.seen.plan = read[""], read["/plan"] or {}
+        self.seen.shelf, self.seen.bin = get("/api/shelf"), get("/api/bin")
+        get("/api/find")
+        self.money = read["/plan/money"]
+        self.seen.preparations = [one["key"] for one in get("/api/preparations") if one["own"]]
+        rows = self.seen.rows
+        rows["entries"] = [one["id"] for one in read["/daybook"]["entries"]]
+        for name in ("strips", "choices", "motifs"):
+            rows[name] = [one["id"] for one in read[f"/{name}"]]
+        rows["timers"] = [one["id"] for one in get("/api/timers")["timers"]]
+        for noun, kind in (("pieces", "piece"), ("looks", "look"), ("targets", "colour"), ("mixes", "jug")):
+            rows[f"gone {noun}"] = [one["id"] for one in self.seen.bin if one["kind"] == kind]
+        self.aged(number)
+
+    def aged(self, number: int) -> None:
+        """Check that no row is younger than it was: a version once said is never taken back."""
+        nouns = {"piece": "pieces", "look": "looks", "target": "targets", "mix": "mixes"}
+        for table, noun in nouns.items():
+            for row in self.seen.job.get(noun, []):
+                known = self.versions.get((table, row["id"]), 0)
+                self.say(row["version"] >= known, f"{table} {row['id']} of job {number} went back to an older version")
+                self.versions[table, row["id"]] = row["version"]
+
+    def read(self, path: str, **query: Any) -> Any:
+        """Return what is answered; what is not there is nothing."""
+        answer = self.client.get(path, params=query)
+        self.answered(answer)
+        return answer.json() if answer.is_success and "json" in answer.headers.get("content-type", "") else None
+
+    def prints(self) -> None:
+        """Print the plan, its cards, the shopping, sheets, labels: each is a file, or a refusal in words."""
+        number = self.seen.job.get("id", 1)
+        own = [f"/api/jobs/{number}{path}" for path in PRINTS]
+        own += [f"/api/pieces/{one['id']}/sheet.pdf" for one in self.seen.job.get("pieces", [])[:2]]
+        own += [f"/api/mixes/{one['id']}/label.pdf" for one in self.seen.job.get("mixes", [])[:2]]
+        for path in own:
+            self.answered(self.client.get(path))
+
+    def answered(self, answer: Any) -> None:
+        """Check that an answer is one: what nobody foresaw is a mistake of the program."""
+        foreseen = answer.status_code < 500 or answer.status_code == 503
+        self.say(foreseen, f"{answer.request.method} {answer.request.url.path}: {answer.status_code} {answer.text}")
+
+    def say(self, good: bool, words: str) -> None:
+        """Fail with the whole sequence where something is not good."""
+        if not good:
+            told = "\n".join(f"{n + 1}. {one}" for n, one in enumerate(self.done))
+            raise AssertionError(f"{words}\nafter\n{told}")
+
+    @invariant()
+    def agrees(self) -> None:
+        """Try on, Mingle, the plan and the shopping take the same of each jug."""
+        job = self.seen.job
+        if "mixes" not in job or not self.changed:
+            return
+        needs: Counter[int] = Counter()
+        looks = {one["id"]: one["layers"] for one in job["looks"]}
+        for piece in job["pieces"]:
+            layers = looks.get(piece["look_id"])
+            if layers is None:
+                continue
+            judged = self.client.post(f"/api/pieces/{piece['id']}/judge", json={"layers": layers})
+            self.answered(judged)
+            for need in judged.json()["needs"] if judged.is_success else []:
+                needs[need["mix_id"] or 0] += need["ml"]
+        for target in job["targets"]:
+            jugs = [mix["id"] for mix in job["mixes"] if mix["target_id"] == target["id"]]
+            worn = sum(needs[jug] for jug in jugs)
+            said = self.read(f"/api/jobs/{job['id']}/amount", target_id=target["id"])
+            if worn and said:
+                self.say(abs(said["ml"] - worn) <= 1.0, f"Mingle says {said['ml']} ml, Try on {worn} ml")
+        self.bought(needs)
+
+    def bought(self, needs: Counter[int]) -> None:
+        """Check that plan and shopping list take of each tin what the jugs of the looks take of it."""
+        job, money = self.seen.job, self.money
+        if not self.plain or not money or self.seen.plan.get("stale") or self.seen.plan.get("without_look"):
+            return
+        tins: Counter[str] = Counter()
+        for mix in job["mixes"]:
+            pours = mix["recipe"]["pours"]
+            for pour in pours:
+                tins[f"pot:{pour['material']}"] += needs[mix["id"]] * pour["ml"] / sum(one["ml"] for one in pours)
+        for line in money["pots"]:
+            if wanted := tins[line["key"]]:
+                self.say(
+                    line["needed"] >= wanted - 1.5,
+                    f"the plan takes {line['needed']} ml of {line['title']}, not {wanted}",
+                )
+
+
+class AnyOrderTest(unittest.TestCase):
+    def test_any_order(self) -> None:
+        """Ten sequences of sixteen or so writes, two hundred and fifty of twenty-five when soaking; always the same ones."""
+        often = settings(
+            max_examples=rounds(10, 250), stateful_step_count=rounds(19, 25), deadline=None, derandomize=True,
+            database=None, phases=[Phase.generate], suppress_health_check=list(HealthCheck),
+        )  # fmt: skip
+        run_state_machine_as_test(AnyOrder, settings=often)
+        few = {f"{method} {path}": TALLY[f"{method} {path}"] for method, path in OPERATIONS}
+        print(f"{TALLY['writes']} writes in {TALLY['sequences']} sequences, {TALLY['taken']} taken, ", end="")
+        print(f"each of {len(few)} kinds at least {min(few.values())} times")
+        self.assertGreaterEqual(TALLY["sequences"], 10)
+        self.assertGreaterEqual(TALLY["writes"], rounds(150, 5000))
+        self.assertGreater(TALLY["taken"], TALLY["writes"] / 2)
+        if SOAK:
+            self.assertGreaterEqual(min(few.values()), 5, [name for name, times in few.items() if times < 5])
