@@ -1,7 +1,9 @@
 """What is wrong with a request, in words that say what to do: Pydantic's findings, by their type."""
 
 from collections.abc import Mapping, Sequence
-from typing import Any, Final
+from typing import Any, Final, get_args
+
+from pydantic_core import core_schema
 
 _WORDS: Final = {
     "missing": "is missing",
@@ -28,18 +30,38 @@ _WORDS: Final = {
     "too_long": "must have at most {max_length} entries, has {actual_length}",
     "json_invalid": "is no JSON: {error}",
     "string_unicode": "must be a text of whole letters",
+    "string_pattern_mismatch": "is not written as it must be",
+    "datetime_parsing": "must be a day and a time, as 2026-12-01T18:30Z",
+    "datetime_from_date_parsing": "must be a day and a time, as 2026-12-01T18:30Z",
+    "timezone_aware": "must say how far its clock is from that of Greenwich, as 2026-12-01T18:30Z",
+    "date_parsing": "must be a day, as 2026-12-01",
+    "date_from_datetime_parsing": "must be a day, as 2026-12-01",
+    "date_from_datetime_inexact": "must be a day, as 2026-12-01",
+    "model_attributes_type": "must be an object with named parts",
+    "model_type": "must be an object with named parts",
+    "union_tag_not_found": "does not say of which kind it is",
+    "union_tag_invalid": "is of a kind that is not known here",
+    "bytes_type": "must be a file",
+    "none_required": "must be empty",
 }
 
-_WHOLE: Final = ("laying",)
+_PYDANTIC: Final = frozenset(get_args(core_schema.ErrorType))
+"""What Pydantic finds by itself; all other types are our own findings, in our own words."""
+
+_WHOLE: Final = ("laying", "value_error")
 """Types of finding whose words are a sentence of their own."""
 
 
 def words_of(problem: Mapping[str, Any]) -> str:
-    """Return in words what one of Pydantic's findings is: {"type", "msg", "ctx"}; one not known here as it says it."""
+    """Return in words what one of Pydantic's findings is: {"type", "msg", "ctx"}; never in Pydantic's own."""
     kind, facts = str(problem["type"]), problem.get("ctx", {})
     if kind in ("string_too_short", "too_short") and facts.get("min_length") == 1:
         return "must not be empty"
-    return _WORDS[kind].format(**facts) if kind in _WORDS else str(problem["msg"])
+    if kind in _WORDS:
+        return _WORDS[kind].format(**facts)
+    if kind in ("value_error", "assertion_error"):
+        return str(facts.get("error", "")) or "cannot be taken as it is"
+    return "cannot be taken as it is" if kind in _PYDANTIC else str(problem["msg"])
 
 
 def sentence_of(problem: Mapping[str, Any]) -> str:

@@ -4,6 +4,7 @@ A state machine begins from a small job that is under way, makes one write after
 there is of the job. `TALLY` counts what was written; the last test says it.
 """
 
+import atexit
 import json
 import random
 import shutil
@@ -84,16 +85,13 @@ def begun(client: TestClient) -> None:
 @cache
 def ready() -> tuple[Path, bytes]:
     """Return a folder with that job, kept for all sequences, and its archive."""
-    made = tempfile.TemporaryDirectory(prefix="any-order-")
-    KEPT.append(made)
-    folder = Path(made.name) / "data"
+    made = Path(tempfile.mkdtemp(prefix="any-order-"))
+    atexit.register(shutil.rmtree, made, ignore_errors=True)
+    folder = made / "data"
     with TestClient(create_app(Settings(data=folder)), base_url=OWN) as client:
         begun(client)
-    archive(folder, Path(made.name) / "job.zip", job_id=1)
-    return folder, (Path(made.name) / "job.zip").read_bytes()
-
-
-KEPT: Final[list[Any]] = []
+    archive(folder, made / "job.zip", job_id=1)
+    return folder, (made / "job.zip").read_bytes()
 
 
 class AnyOrder(RuleBasedStateMachine):
@@ -279,7 +277,7 @@ class AnyOrder(RuleBasedStateMachine):
 
 class AnyOrderTest(unittest.TestCase):
     def test_any_order(self) -> None:
-        """Ten sequences of sixteen or so writes, two hundred and fifty of twenty-five when soaking; always the same ones."""
+        """Ten sequences of sixteen or so writes, 250 of twenty-five when soaking; always the same ones."""
         often = settings(
             max_examples=rounds(10, 250), stateful_step_count=rounds(19, 25), deadline=None, derandomize=True,
             database=None, phases=[Phase.generate], suppress_health_check=list(HealthCheck),

@@ -30,6 +30,20 @@ def retired() -> list[str]:
     return [(whole if word.startswith("`") else part).format(re.escape(word.strip("`"))) for word in words]
 
 
+RING = """() => {
+  const e = document.activeElement
+  if (!e || e === document.body) return null
+  const first = e === window.firstStop
+  window.firstStop ??= e
+  const ringed = one => { const s = one && getComputedStyle(one)
+    const ring = s && s.outlineStyle !== 'none' && parseFloat(s.outlineWidth) >= 2
+    return ring && one.getBoundingClientRect().width > 2 }
+  const drawn = [e, e.nextElementSibling, e.closest('label'), ...(e.labels ?? [])]
+  return {first, seen: drawn.some(ringed), name: e.outerHTML.slice(0, 260)}
+}"""
+"""The element that has the focus, and whether that is seen."""
+
+
 class PlacesCase(BrowserCase):
     def touched(self, size: ViewportSize) -> Page:
         context = self.browser.new_context(
@@ -150,6 +164,24 @@ class KeysTest(PlacesCase):
             self.assertRegex(title, r"^[A-Z][a-z ]+ · Card-catalogue cabinet · Jug Mingle$")
             seen.add(title)
         self.assertEqual(len(seen), 11)
+
+    def test_focus_is_seen_at_every_stop(self) -> None:
+        """Wherever Tab leads there is a ring of two pixels or more, around it or around what draws it."""
+        for place in PLACES:
+            with self.subTest(place):
+                self.go(place)
+                self.quiet()
+                self.page.locator("body").focus()
+                stops, unseen = 0, []
+                while stops < 150:
+                    self.page.keyboard.press("Tab")
+                    found = self.page.evaluate(RING)
+                    if found is None or (stops > 3 and found["first"]):
+                        break
+                    stops += 1
+                    unseen += [] if found["seen"] else [found["name"]]
+                self.assertGreater(stops, 3)
+                self.assertEqual(unseen, [])
 
     def test_letters_are_no_commands_where_one_presses_or_slides(self) -> None:
         """From a field, a slider, a menu and a button no letter leads away; from the place itself it does."""

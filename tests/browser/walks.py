@@ -4,14 +4,15 @@ import re
 from collections import Counter
 from collections.abc import Callable, Iterator
 from contextlib import contextmanager
-from dataclasses import asdict, dataclass, field
+from dataclasses import dataclass, field
 from typing import Any, Final
 
 from playwright.sync_api import Error, Locator, ViewportSize, expect
 
+from jug_mingle.core.finishes.kinds import KINDS
 from jug_mingle.core.finishes.layer import Layer
 from jug_mingle.core.pieces import FORMS
-from jug_mingle.core.plan.survey import Survey
+from jug_mingle.core.plan.survey import CAUSES, DAMAGE, TESTS, Survey
 from tests.browser.journeys import Walker, add_tin, button, catch_from_photo, type_colour
 
 SIZES: Final = (
@@ -226,75 +227,106 @@ def again_in_us_units(walk: Walk) -> None:
         expect(page.get_by_text(re.compile(r"cup|spoon")).first).to_be_visible()
 
 
-def survey_answers(survey: Survey) -> int:
-    """How many questions of the survey are answered by other than what stands there."""
-    part = sum(bool(one.treatment) + (one.layers is not None) + len(one.damage) for one in survey.parts.values())
-    rest = len(survey.causes) + len(survey.unknown) + bool(survey.interiors) + (survey.lead != "unknown")
-    return part + rest
-
-
 def sequence(walk: Walk, form: str, ground: str, survey: Survey, layers: tuple[Layer, ...]) -> dict[str, Any]:
-    """One kind of job from its survey to its use: the piece and its layers are chosen on the screen, its survey is
-    answered, its plan is read on the screen and ticked off to the end. Return the plan as it was before the first
-    tick."""
+    """One kind of job from its survey to its use, all of it pressed on the pages: the piece, its layers, its survey;
+    a look that is changed after the plan was made, and the layer brought back; each step ticked off. Return the plan
+    as it was before the first tick."""
     walker, page = walk.walker, walk.walker.page
-    job = page.request.post("/api/jobs", data={"name": f"A {form}"}).json()["id"]
-    titles = {kind["key"]: kind["title"] for kind in page.request.get("/api/lookbook").json()["kinds"]}
-    page.goto(f"/{job}/piece")
-    with walk.stretch("its form"):
+    page.goto("/1/piece")
+    with walk.stretch("a job, and its form"):
+        walker.press(page.get_by_role("heading", level=1))  # a letter is a key outside of a field
+        page.keyboard.press("j")
+        walker.press(button(page, "Begin a new job"))
+        walker.type(page.get_by_label("Its name"), f"A {form}")
+        walker.press(button(page, "Begin"))
         expect(page.locator(".forms li").first).to_be_visible()
         walker.press(button(page, FORMS[form].title))
         expect(page.get_by_label("Called")).to_be_visible()
-    piece = page.request.get(f"/api/jobs/{job}").json()["pieces"][0]["id"]
+    job = re.split(r"[/?#]", page.url)[3]
     with walk.stretch("what it is now"):
-        walker.presses += 1 + survey_answers(survey)
-        grounds = dict.fromkeys(page.request.get(f"/api/jobs/{job}").json()["pieces"][0]["grounds"], ground)
-        assert page.request.patch(f"/api/pieces/{piece}", data={"grounds": grounds}).ok
-        told = page.request.put(f"/api/pieces/{piece}/survey", data=_survey_in(survey))
-        assert told.ok, told.text()
+        grounds = page.get_by_label(re.compile("as it is now$"))
+        for number in range(grounds.count()):
+            if not (grounds.nth(number).get_attribute("aria-label") or "").startswith("Padding"):
+                _choose(walker, grounds.nth(number), ground)
+                expect(grounds.nth(number)).to_have_value(ground)
     with walk.stretch("its layers"):
         walk.to("Try on")
-        for layer in layers:
-            walker.press(page.get_by_label("Add a layer"))
-            page.get_by_label("Add a layer").select_option(label=titles[layer.kind])
-        shown = page.get_by_role("list", name="Layers, the topmost first").get_by_role("listitem")
-        expect(shown).to_have_count(len(layers) + 1)
-        looks: list[dict[str, Any]] = []
-        for _ in range(100):
-            looks = page.request.get(f"/api/jobs/{job}").json()["looks"]
-            if looks and len(looks[-1]["layers"]) == len(layers):
-                break
-            page.wait_for_timeout(100)
-        _coats(walker, looks[-1], layers)
-    with walk.stretch("its plan"):
+        listed = page.get_by_role("list", name="Layers, the topmost first").get_by_role("listitem")
+        for count, layer in enumerate(layers, start=1):
+            _choose(walker, page.get_by_label("Add a layer"), KINDS[layer.kind].title, label=True)
+            expect(listed).to_have_count(count + 1)
+            coats = page.get_by_role("slider", name=re.compile("^coats"))
+            if layer.coats != KINDS[layer.kind].usual.get("coats", 1) and coats.count() > 0:
+                walker.presses += 1
+                coats.fill(str(layer.coats))
+    with walk.stretch("its survey"):
         walk.to("Plan")
+        _answered(walker, survey)
+    with walk.stretch("its plan"):
         expect(page.get_by_role("button", name="Done", exact=True)).to_be_visible()
         plan: dict[str, Any] = page.request.get(f"/api/jobs/{job}/plan").json()
+    with walk.stretch("a layer away, and brought back"):
+        walk.to("Try on")
+        expect(listed).to_have_count(len(layers) + 1)
+        walker.press(page.get_by_role("button", name="Remove", exact=True).last)
+        expect(listed).to_have_count(len(layers))
+        walk.to("Plan")
+        expect(page.get_by_text("It followed what you changed.")).to_be_visible()
+        walk.to("Try on")
+        walker.press(page.get_by_role("button", name="Undo", exact=True).first)
+        expect(listed).to_have_count(len(layers) + 1)
+        walk.to("Plan")
     with walk.stretch("ticked off to its use"):
-        walker.presses += len(plan["steps"])  # each is ticked off when it is done
-        open_ = [step["key"] for step in plan["steps"]]
-        while open_:
-            done = page.request.post(f"/api/jobs/{job}/steps/done", data={"step": open_[-1], "before_too": True})
-            assert done.ok, done.text()
-            now = page.request.get(f"/api/jobs/{job}/plan").json()["steps"]
-            open_ = [step["key"] for step in now if not step["done"] and not step["skipped"]]
-        page.reload()
-        expect(page.get_by_text("All of it is done.")).to_be_visible()
+        now, done = page.locator("#now-title"), page.get_by_text("All of it is done.")
+        for _ in range(3 * len(plan["steps"])):
+            expect(page.get_by_role("button", name="Done", exact=True).or_(done)).to_be_visible()
+            if done.is_visible():
+                break
+            with page.expect_response(re.compile("/steps/done")):
+                walker.press(page.get_by_role("button", name="Done", exact=True))
+            expect(now).to_be_visible()
+        expect(done).to_be_visible()
     return plan
 
 
-def _coats(walker: Walker, look: dict[str, Any], layers: tuple[Layer, ...]) -> None:
-    """Lay the coats that the job has: a press for each layer that has other than the usual."""
-    wanted = [{**kept, "coats": layer.coats} for kept, layer in zip(look["layers"], layers, strict=True)]
-    walker.presses += sum(a != b for a, b in zip(wanted, look["layers"], strict=True))
+def _choose(walker: Walker, menu: Locator, wanted: str, *, label: bool = False) -> None:
+    """Choose from a menu: a press on it, another on what is wanted."""
+    walker.presses += 2
+    if label:
+        menu.select_option(label=wanted)
+    else:
+        menu.select_option(value=wanted)
+
+
+def _answered(walker: Walker, survey: Survey) -> None:
+    """Answer the questions of the survey, each where it stands; one is on the plan."""
     page = walker.page
-    told = page.request.put(f"/api/looks/{look['id']}", data={"name": look["name"], "layers": wanted})
-    assert told.ok, told.text()
-
-
-def _survey_in(survey: Survey) -> dict[str, Any]:
-    parts = {key: asdict(part) for key, part in survey.parts.items()}
-    return {**{key: value for key, value in asdict(survey).items() if key != "parts"}, "parts": parts}
+    fold = page.get_by_role("button", name="What is each piece now?")
+    expect(fold).to_be_visible()
+    if fold.get_attribute("aria-expanded") != "true":
+        walker.press(fold)
+    for part, seen in survey.parts.items():
+        if part:
+            _choose(walker, page.get_by_label("Where").first, part)
+        for damage in seen.damage:
+            walker.press(page.get_by_label(DAMAGE[damage], exact=True))
+        if seen.layers is not None:
+            walker.type(page.get_by_label(re.compile("^Old coats believed to lie on")), str(seen.layers))
+            page.keyboard.press("Tab")
+        if seen.treatment:
+            _choose(walker, page.get_by_label("What becomes of them"), seen.treatment)
+    for cause in survey.causes:
+        walker.press(page.get_by_label(CAUSES[cause], exact=True))
+    for one in survey.unknown:
+        walker.press(page.get_by_label(TESTS[one].title.replace("?", ""), exact=True))
+    if survey.interiors:
+        _choose(walker, page.get_by_label("Its insides"), survey.interiors)
+    if survey.lead != "unknown":
+        _choose(walker, page.get_by_label("Lead in its old paint"), survey.lead)
+    nothing = page.get_by_role("button", name=re.compile("^Nothing more to see"))
+    if survey == Survey() and nothing.count() > 0:
+        walker.press(nothing)
+    expect(page.get_by_text("in another window")).to_have_count(0)
 
 
 WALKS: Final[dict[str, Callable[[Walk], None]]] = {

@@ -6,6 +6,7 @@ import { isoHere } from './say/times'
 import { type Job, useJobs } from './useJob'
 import { useStates } from './useStates'
 import SheetModal from './SheetModal.vue'
+import RefusedLine from './RefusedLine.vue'
 
 /** What is said of a job, or of one to begin: its name, for whom, its room, what it is, by when, notes. */
 const { job } = defineProps<{ job?: Job | undefined }>()
@@ -87,7 +88,7 @@ async function done() {
         <label>Needed by <BFormInput v-model="said.due" type="date" /></label>
         <label>Notes <textarea v-model="said.notes" class="form-control" rows="4" maxlength="4000" /></label>
       </template>
-      <p v-if="wrong" class="wrong" role="alert">{{ wrong }}</p>
+      <RefusedLine :words="wrong" />
       <BButton variant="plain" type="submit" class="visually-hidden" tabindex="-1" aria-hidden="true">Keep</BButton>
     </form>
     <template #footer>

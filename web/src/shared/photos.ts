@@ -21,7 +21,7 @@ export function photoShowing(
   const newest = photos.toReversed()
   const ways: ((one: Schemas['PhotoOut']) => boolean)[] = [
     (one) => piece !== undefined && one.marks.piece === piece,
-    (one) => one.marks.piece == null && (one.marks.faces ?? []).length > 0,
+    (one) => one.marks.piece == null && one.marks.faces.length > 0,
     (one) => one.stage === 'before' || one.stage === 'after',
     (one) => !caught.has(one.id),
   ]

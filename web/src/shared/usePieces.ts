@@ -5,7 +5,7 @@ import { api, type Schemas, unwrap } from '../api/client'
 import { jobKey, useJob } from './useJob'
 import { renamed } from './renamed'
 import { say, sayWrong } from './useNotice'
-import { versioned } from './versioned'
+import { inTurn, versioned } from './versioned'
 
 const chosen = ref<number>()
 
@@ -89,10 +89,12 @@ export function usePieces() {
   }
 
   async function wear(id: number, lookId: number | null) {
-    unwrap(
-      await api.PUT('/api/pieces/{piece_id}/look', { params: { path: { piece_id: id } }, body: { look_id: lookId } }),
-    )
-    await refresh()
+    await inTurn('piece', id, async () => {
+      unwrap(
+        await api.PUT('/api/pieces/{piece_id}/look', { params: { path: { piece_id: id } }, body: { look_id: lookId } }),
+      )
+      await refresh()
+    })
   }
 
   return { pieces, piece, choose, add, change, fit, repaint, duplicate, remove, wear, refresh }

@@ -8,6 +8,17 @@ const writing = new Map<string, Promise<unknown>>()
 const CHANGED_ELSEWHERE = 412
 export const changedElsewhere = (error: unknown) => error instanceof ApiError && error.status === CHANGED_ELSEWHERE
 
+/** Do a write that changes the version of something when those before it are answered, and what is shown is read anew. */
+export function inTurn<T>(table: string, id: number, work: () => Promise<T>): Promise<T> {
+  const name = `${table}-${id.toString()}`
+  const mine = (writing.get(name) ?? Promise.resolve()).then(work)
+  writing.set(
+    name,
+    mine.catch(() => undefined),
+  )
+  return mine
+}
+
 /**
  * Change something that others may change, too: where it was changed meanwhile, the person is offered both.
  *
@@ -20,8 +31,7 @@ export async function versioned<T>(
   send: (headers: Record<string, string>) => Promise<T>,
   after: () => Promise<unknown>,
 ): Promise<T | undefined> {
-  const name = `${table}-${id.toString()}`
-  const mine = (writing.get(name) ?? Promise.resolve()).then(async () => {
+  return inTurn(table, id, async () => {
     try {
       const made = await send(seen(table, id))
       // Known by what the write answered: what shows it may be gone from the screen before it is read anew.
@@ -42,9 +52,4 @@ export async function versioned<T>(
       return undefined
     }
   })
-  writing.set(
-    name,
-    mine.catch(() => undefined),
-  )
-  return mine
 }

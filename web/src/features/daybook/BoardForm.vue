@@ -9,6 +9,7 @@ import GroundChoice from '../../shared/GroundChoice.vue'
 import BoardField from './BoardField.vue'
 import BoardPicture from './BoardPicture.vue'
 import { type FieldDraft, laidField, newField, onField } from './field'
+import RefusedLine from '../../shared/RefusedLine.vue'
 
 /** A whole stain board to keep: its fields and the bare wood beside them, tapped in one picture or read in turn. */
 const { boards, add } = defineProps<{ boards: string[]; add: (body: Schemas['BoardIn']) => Promise<void> }>()
@@ -146,7 +147,7 @@ async function keep() {
         </li>
       </ol>
     </div>
-    <p v-if="wrong" class="wrong" role="alert">{{ wrong }}</p>
+    <RefusedLine :words="wrong" />
     <BButton type="submit" variant="primary" :disabled="busy">Keep the board</BButton>
   </form>
 </template>

@@ -7,6 +7,7 @@ import { readNumber } from '../../shared/say/number'
 import { saying } from '../../shared/say/saying'
 import { isoHere } from '../../shared/say/times'
 import type { Entry, EntrySaid } from './useDaybook'
+import RefusedLine from '../../shared/RefusedLine.vue'
 
 /** Something to write down of a job, or to write otherwise. */
 const { kinds, pieces, photos, entry, keep } = defineProps<{
@@ -109,7 +110,7 @@ async function done() {
       >{{ said.kind === 'endured' ? 'How it looks by now' : 'In words' }}
       <textarea v-model="said.words" class="form-control" rows="2" maxlength="4000" />
     </label>
-    <p v-if="wrong" class="wrong wide" role="alert">{{ wrong }}</p>
+    <RefusedLine :words="wrong" />
     <div class="wide acts">
       <BButton type="submit" variant="primary">Keep</BButton>
       <BButton variant="outline-secondary" @click="emit('done')">Cancel</BButton>

@@ -10,6 +10,7 @@ import { typedOrNothing } from '../../shared/say/number'
 import { useJob } from '../../shared/useJob'
 import { laidField, newField, onField } from './field'
 import FieldInputs from './FieldInputs.vue'
+import RefusedLine from '../../shared/RefusedLine.vue'
 
 /** An offcut to keep: what is on it, over what, and how it dried; with a board's name it is one field of that board. */
 const { boards, add } = defineProps<{ boards: string[]; add: (body: Schemas['OffcutIn']) => Promise<void> }>()
@@ -76,7 +77,7 @@ async function keep() {
     <FoldOut v-if="seenThrough" title="the bare wood beside it, where you read that, too: it makes the field surer">
       <AnyColour v-model:colour="bare" label="Bare, it is" />
     </FoldOut>
-    <p v-if="wrong" class="wrong" role="alert">{{ wrong }}</p>
+    <RefusedLine :words="wrong" />
     <BButton type="submit" variant="primary" :disabled="busy">Keep the offcut</BButton>
   </form>
 </template>

@@ -57,7 +57,7 @@ const inHand = computed<Way | undefined>(() => hand.changed.value ?? rows.value[
 watch(
   inHand,
   (way) => {
-    const films = way?.steps.map((step) => ({ coats: step.laid.coats ?? 1, spread_rate: step.spread_rate })) ?? []
+    const films = way?.steps.map((step) => ({ coats: step.laid.coats, spread_rate: step.spread_rate })) ?? []
     emit('laid', films.sort((a, b) => b.coats / b.spread_rate - a.coats / a.spread_rate)[0])
   },
   { immediate: true },

@@ -5,6 +5,7 @@ import { useShelf } from '../../shared/useShelf'
 import HandSlider from './HandSlider.vue'
 import { type Film, filmsOf, type Way } from './useWays'
 import { sayNumber } from '../../shared/say/saying'
+import RefusedLine from '../../shared/RefusedLine.vue'
 
 /** The films of a way by hand: parts, water, wait, wipe, coats, and how the wood was made ready. */
 const { way, films, takes, wrong } = defineProps<{
@@ -58,7 +59,7 @@ function setParts(at: number, place: number, parts: number) {
   <section class="by-hand" aria-label="By hand">
     <h2>By hand</h2>
     <slot />
-    <p v-if="wrong" class="wrong" role="alert">{{ wrong }}</p>
+    <RefusedLine :words="wrong" />
     <div v-for="(film, at) in shown" :key="at" class="film">
       <b v-if="shown.length > 1" class="title">{{ way.steps[at]?.title }}</b>
       <HandSlider

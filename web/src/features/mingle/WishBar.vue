@@ -15,7 +15,7 @@ import FoldNarrow from '../../shared/FoldNarrow.vue'
 import FoldOut from '../../shared/FoldOut.vue'
 
 /** How much is needed, and with what it is measured. */
-const { target, laid = undefined } = defineProps<{
+const { target, laid } = defineProps<{
   target: number | undefined
   /** How what is in hand is laid, where it is laid otherwise than paint that hides. */
   laid?: { coats: number; spread_rate: number } | undefined

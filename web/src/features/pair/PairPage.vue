@@ -6,6 +6,7 @@ import { api, unwrap } from '../../api/client'
 import { wordsOf } from '../../api/reach'
 import PlainNetwork from '../../shared/PlainNetwork.vue'
 import { usePairing } from '../../shared/usePairing'
+import RefusedLine from '../../shared/RefusedLine.vue'
 
 /** Where a device of the workshop is let in: by the code of the main screen, typed or brought along from its picture. */
 const { data: pairing } = usePairing()
@@ -63,7 +64,7 @@ async function letIn() {
         ><span>What this device is called</span>
         <BFormInput v-model="name" required maxlength="40" autocomplete="off" placeholder="tablet at the bench" />
       </label>
-      <p v-if="wrong" role="alert" class="wrong">{{ wrong }}</p>
+      <RefusedLine :words="wrong" />
       <BButton type="submit" variant="primary" :disabled="busy">Let this device in</BButton>
     </BForm>
     <PlainNetwork />

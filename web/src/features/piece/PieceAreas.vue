@@ -43,7 +43,7 @@ const total = computed(() => zones.value.reduce((sum, [, area]) => sum + area, p
           <GroundChoice
             own
             aria-label="Padding, as it is now"
-            :model-value="piece.grounds.padding ?? 'cloth'"
+            :model-value="piece.grounds.padding ?? 'plain_cloth'"
             @update:model-value="emit('lay', 'padding', $event)"
           />
         </td>

@@ -5,6 +5,7 @@ import type { Schemas } from '../../api/client'
 import KeptInput from '../../shared/KeptInput.vue'
 import { sayMoney } from '../../shared/say/money'
 import { readNumber } from '../../shared/say/number'
+import RefusedLine from '../../shared/RefusedLine.vue'
 
 /** What is done with the handles of a piece: kept, cleaned, painted, or changed, with holes to fill and to drill. */
 type Hardware = Schemas['HardwareIn']
@@ -55,8 +56,8 @@ function number(key: 'old_apart' | 'new_apart' | 'price', text: string) {
         <KeptInput :key="piece.id" inputmode="decimal" :value="String(now[one.key])" @keep="number(one.key, $event)" />
       </label>
     </div>
-    <p v-if="now.wrong" class="wrong" role="alert">{{ now.wrong }}</p>
-    <p v-else role="status">
+    <RefusedLine :words="now.wrong" />
+    <p v-if="!now.wrong" role="status">
       {{ now.count }} new handles<template v-if="now.cost > 0">, {{ sayMoney(now.cost) }} together</template>. Fill
       {{ sum('filled') }} holes, drill {{ sum('drilled')
       }}<template v-if="sum('kept') > 0">, use {{ sum('kept') }} again</template>.

@@ -8,6 +8,7 @@ import PieceChoice from '../../shared/PieceChoice.vue'
 import { opens } from '../../shared/pieceParts'
 import { useEscape } from '../../shared/useEscape'
 import { useJob } from '../../shared/useJob'
+import { say } from '../../shared/useNotice'
 import { usePieces } from '../../shared/usePieces'
 import PieceStage from '../../shared/PieceStage.vue'
 import FormChoice from './FormChoice.vue'
@@ -18,7 +19,9 @@ import PieceMeasures from './PieceMeasures.vue'
 import PieceParts from './PieceParts.vue'
 import PieceUse from './PieceUse.vue'
 import type { Change } from './parts'
+import { undoing } from './undoing'
 import { usePiecePicture } from './usePiecePicture'
+import RefusedLine from '../../shared/RefusedLine.vue'
 
 const { job } = useJob()
 const { pieces, piece, choose, add, change, fit, repaint, duplicate, remove } = usePieces()
@@ -53,12 +56,23 @@ function rework(changes: Change[]) {
 
 function set(part: Partial<Schemas['PieceChangeIn']>) {
   const one = piece.value
-  if (one) void attempt(() => change(one.id, part))
+  if (!one) return
+  const back = undoing(one, part)
+  void attempt(async () => {
+    await change(one.id, part)
+    if (Object.keys(back).length > 0) say(`${one.name} is changed.`, () => change(one.id, back))
+  })
 }
 
 function keepHardware(said: Schemas['HardwareIn']) {
   const one = piece.value
-  if (one) void attempt(() => fit(one.id, said))
+  if (!one) return
+  const { act, each, new_apart, old_apart, old_each, price } = one.hardware
+  const back = { act, each, new_apart, old_apart, old_each, price } as Schemas['HardwareIn']
+  void attempt(async () => {
+    await fit(one.id, said)
+    say(`The handles of ${one.name} are changed.`, () => fit(one.id, back))
+  })
 }
 
 /** Whether the forms are shown to choose from: where there is no piece yet, or another one is wanted. */
@@ -115,7 +129,7 @@ async function addForm(wanted: Schemas['FormOut']) {
       </div>
     </div>
     <section v-if="piece && !choosing" class="side" aria-label="Its measures">
-      <p v-if="refused" class="wrong" role="alert">{{ refused }}</p>
+      <RefusedLine :words="refused" />
       <PieceMeasures :piece="piece" :form="form" @change="set" @refuse="refused = $event" />
       <FrontRows
         v-if="form?.offers.includes('layout')"

@@ -4,7 +4,9 @@ import { computed, ref, watch } from 'vue'
 
 import { api, type Schemas, unwrap } from '../../api/client'
 import { note } from '../../api/versions'
+import { wordsOf } from '../../api/reach'
 import ErrorLine from '../../shared/ErrorLine.vue'
+import RefusedLine from '../../shared/RefusedLine.vue'
 import { say, sayWrong } from '../../shared/useNotice'
 import { versioned } from '../../shared/versioned'
 import { zoneHere } from '../../shared/say/times'
@@ -30,6 +32,8 @@ const draft = ref<Record<Day, string>>()
 const hands = ref(1)
 const touched = ref(false)
 const wrong = ref<unknown>()
+/** The field in which something is written wrongly, by its id. */
+const wrongAt = ref('')
 
 const said = (spans: Schemas['SpanIn'][] | undefined) =>
   (spans ?? []).map((one) => `${one.start}–${one.end}`).join(', ')
@@ -56,9 +60,12 @@ function spans(text: string, day: string): Schemas['SpanIn'][] {
     .filter(Boolean)
     .map((one) => {
       const found = /^(\d{1,2})(?:[:.](\d{2}))?\s*(?:-|–|to)\s*(\d{1,2})(?:[:.](\d{2}))?$/.exec(one)
-      if (!found) throw new Error(`${day}: write times as 18:30–20:30, not “${one}”; nothing where you have none.`)
       const at = (h = '', m = '00') => `${h.padStart(2, '0')}:${m}`
-      return { start: at(found[1], found[2]), end: at(found[3], found[4]) }
+      const [start, end] = [at(found?.[1], found?.[2]), at(found?.[3], found?.[4])]
+      if (!found || start > '23:59' || end > '23:59' || /:[6-9]/.test(start + end))
+        throw new Error(`${day}: write times as 18:30–20:30, not “${one}”; nothing where you have none.`)
+      if (start >= end) throw new Error(`${day}: ${start} to ${end} has no length: it ends on the day it begins.`)
+      return { start, end }
     })
 }
 
@@ -73,7 +80,7 @@ async function keepDay() {
     await send({ days: { ...data.value?.hours.days, [otherDay.value]: own } })
     if (!wrong.value) otherTimes.value = ''
   } catch (problem) {
-    wrong.value = problem
+    ;[wrong.value, wrongAt.value] = [problem, 'hours-one-day']
   }
 }
 const days = computed(() => Object.entries(data.value?.hours.days ?? {}).sort())
@@ -102,12 +109,17 @@ async function send(change: Partial<Schemas['HoursIn']>) {
 async function keep() {
   const typed = draft.value
   if (!typed) return
-  try {
-    const week = Object.fromEntries(Object.entries(DAYS).map(([day, name]) => [day, spans(typed[day as Day], name)]))
-    await send({ week, hands: hands.value })
-  } catch (problem) {
-    wrong.value = problem
+  const week: Partial<Record<Day, Schemas['SpanIn'][]>> = {}
+  for (const [day, name] of Object.entries(DAYS) as [Day, string][]) {
+    try {
+      week[day] = spans(typed[day], name)
+    } catch (problem) {
+      ;[wrong.value, wrongAt.value] = [problem, `hours-${day}`]
+      return
+    }
   }
+  wrongAt.value = ''
+  await send({ week, hands: hands.value })
 }
 
 async function giveBack(day: string) {
@@ -141,7 +153,7 @@ async function forget() {
     <p v-if="!data.set">These are an example. Change them to yours: two evenings are enough to begin.</p>
     <div class="week">
       <label v-for="(name, day) in DAYS" :key="day"
-        >{{ name }} <BFormInput v-model="draft[day]" placeholder="no time" autocomplete="off"
+        >{{ name }} <BFormInput :id="`hours-${day}`" v-model="draft[day]" placeholder="no time" autocomplete="off"
       /></label>
       <label
         >Pairs of hands
@@ -154,7 +166,8 @@ async function forget() {
     <BFormCheckbox :model-value="data.hours.heated" @update:model-value="send({ heated: $event === true })"
       >the workshop is heated; else its air is that of the forecast, and nothing is laid below 10 °C</BFormCheckbox
     >
-    <ErrorLine :error="wrong ?? error" />
+    <ErrorLine :error="error" />
+    <RefusedLine :words="wrong ? wordsOf(wrong) : ''" :at="wrongAt" />
     <div class="acts">
       <BButton type="submit" variant="primary">{{ data.set ? 'Keep these hours' : 'Use these hours' }}</BButton>
       <label class="file"
@@ -177,7 +190,9 @@ async function forget() {
     </p>
     <div class="acts">
       <label>On one day only <BFormInput v-model="otherDay" type="date" /></label>
-      <label>from – to <BFormInput v-model="otherTimes" placeholder="no time" autocomplete="off" /></label>
+      <label
+        >from – to <BFormInput id="hours-one-day" v-model="otherTimes" placeholder="no time" autocomplete="off"
+      /></label>
       <BButton variant="outline-secondary" :disabled="otherDay === ''" @click="keepDay">Keep that day</BButton>
     </div>
     <ul v-if="days.length" aria-label="Days that differ">

@@ -145,7 +145,10 @@ function wentWrong(key: string) {
           <span class="soft">
             {{ plan.sessions === 1 ? '1 session' : `${plan.sessions.toString()} sessions` }} ·
             {{ plan.proven ? 'no plan is sooner' : 'the soonest found' }}
-            · <BButton variant="plain" class="link" :disabled="acts.busy.value" @click="acts.make(true)">make it anew</BButton>
+            ·
+            <BButton variant="plain" class="link" :disabled="acts.busy.value" @click="acts.make(true)"
+              >make it anew</BButton
+            >
             <template v-if="plan.bettering">
               · <BSpinner small aria-hidden="true" /> looking for a better one
               <BButton variant="plain" class="link" @click="acts.stop()">stop</BButton></template

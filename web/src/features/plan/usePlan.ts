@@ -122,9 +122,7 @@ export function usePlan() {
   /** Let a step start at a time: somebody else is there then. */
   const pin = (step: Step, at: string | null) =>
     act(async () =>
-      unwrap(
-        await api.POST('/api/jobs/{job_id}/steps/pin', { params: params.value, body: { step: step.key, at } }),
-      ),
+      unwrap(await api.POST('/api/jobs/{job_id}/steps/pin', { params: params.value, body: { step: step.key, at } })),
     )
 
   const skipDay = (day: string) =>

@@ -28,7 +28,10 @@ const asked = ref(false)
 
 async function letIn(may: Schemas['CodeIn']['may']) {
   try {
-    queries.setQueryData(['pairing'], unwrap(await api.POST('/api/pairing/code', { body: { may, job_id: job.value?.id } })))
+    queries.setQueryData(
+      ['pairing'],
+      unwrap(await api.POST('/api/pairing/code', { body: { may, job_id: job.value?.id } })),
+    )
     asked.value = true
   } catch (error) {
     sayWrong(error)
@@ -74,7 +77,9 @@ async function sendAway(one: Schemas['DeviceOut']) {
       </p>
       <div class="acts">
         <BButton variant="primary" @click="letIn('work')">Let a device in</BButton>
-        <BButton variant="outline-secondary" @click="letIn('look')">Let a guest look at {{ job ? `“${job.name}”` : 'the newest job' }}</BButton>
+        <BButton variant="outline-secondary" @click="letIn('look')"
+          >Let a guest look at {{ job ? `“${job.name}”` : 'the newest job' }}</BButton
+        >
       </div>
       <div v-if="code" class="code" role="status">
         <img :src="code.qr" alt="" width="180" height="180" />

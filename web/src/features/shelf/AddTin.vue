@@ -7,6 +7,7 @@ import AmountInput from '../../shared/AmountInput.vue'
 import AnyColour from '../../shared/colour/AnyColour.vue'
 import { useKinds, useShelfChanged } from '../../shared/useShelf'
 import FindSelect from '../../shared/FindSelect.vue'
+import RefusedLine from '../../shared/RefusedLine.vue'
 
 const emit = defineEmits<{ added: [key: string] }>()
 const { data: kinds } = useKinds()
@@ -70,7 +71,7 @@ async function add() {
     <p v-if="chosen?.has_colour && !colour" class="note">
       Without its colour no recipe can use it, and it is shown as an empty chip. You can say the colour later, too.
     </p>
-    <p v-if="wrong" class="wrong" role="alert">{{ wrong }}</p>
+    <RefusedLine :words="wrong" />
     <BButton type="submit" variant="primary" :disabled="busy">Put it on the shelf</BButton>
   </form>
 </template>

@@ -6,6 +6,7 @@ import { typedOrNothing } from '../../shared/say/number'
 import type { Schemas } from '../../api/client'
 import { rateToType, rateUnit, readRate } from '../../shared/say/lengths'
 import type { TinChange } from './useTin'
+import RefusedLine from '../../shared/RefusedLine.vue'
 
 /** Handling of a tin: each fact shown as usual, with its reason, until the label says otherwise. */
 const { tin, change } = defineProps<{
@@ -83,7 +84,7 @@ const saidAt = (why: string) => tin.facts.findIndex((fact) => !fact.own && fact.
         </dd>
       </div>
     </dl>
-    <p v-if="wrong" class="wrong" role="alert">{{ wrong }}</p>
+    <RefusedLine :words="wrong" />
   </section>
 </template>
 

@@ -10,6 +10,7 @@ import KnownScale from './KnownScale.vue'
 import TinReadings from './TinReadings.vue'
 import { sayDifference } from '../../shared/say/differences'
 import { drawn } from '../../shared/say/drawn'
+import RefusedLine from '../../shared/RefusedLine.vue'
 
 /** How well a tin is known, and the small tests that would tell more. */
 const { tin, test, withdraw, believe } = defineProps<{
@@ -107,7 +108,7 @@ async function keep(task: Task) {
             </label>
             <AnyColour v-model:colour="colour" label="Its colour, dried" />
           </template>
-          <p v-if="wrong" class="wrong" role="alert">{{ wrong }}</p>
+          <RefusedLine :words="wrong" />
           <BButton variant="primary" :disabled="busy" @click="keep(task.task)">Keep this test</BButton>
         </div>
       </li>

@@ -6,6 +6,7 @@ import { wordsOf } from '../../api/reach'
 import { sendFile } from '../../api/client'
 import { say } from '../../shared/useNotice'
 import { useKinds, useShelfChanged } from '../../shared/useShelf'
+import RefusedLine from '../../shared/RefusedLine.vue'
 
 /** Many tins by their names alone, one on a line: what they are, all alike; colours come later, tin by tin. */
 const router = useRouter()
@@ -59,7 +60,7 @@ async function add() {
       Without its colour a tin is in no recipe. One photo of the dried lids beside a sheet of white paper gives the
       colours of all of them.
     </p>
-    <p v-if="wrong" class="wrong" role="alert">{{ wrong }}</p>
+    <RefusedLine :words="wrong" />
     <BButton type="submit" variant="primary" :disabled="busy"
       >Put {{ names.length > 0 ? names.length : 'them' }} on the shelf</BButton
     >

@@ -12,6 +12,7 @@ import { useTin } from './useTin'
 import WeighTin from './WeighTin.vue'
 import { sayAmount } from '../../shared/say/amounts'
 import { longDay } from '../../shared/say/times'
+import RefusedLine from '../../shared/RefusedLine.vue'
 
 const { tinKey } = defineProps<{ tinKey: string }>()
 const emit = defineEmits<{ gone: [] }>()
@@ -82,7 +83,7 @@ async function remove() {
         {{ data.kind_title }} · {{ data.base }}<template v-if="data.Lab"> · Lab {{ data.Lab.join(', ') }}</template>
       </p>
     </div>
-    <p v-if="wrong" class="wrong" role="alert">{{ wrong }}</p>
+    <RefusedLine :words="wrong" />
     <p v-if="data.made" class="note">
       Mixed from
       {{

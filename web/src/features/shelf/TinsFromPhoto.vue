@@ -105,8 +105,8 @@ async function add() {
       <label
         >They are
         <BFormSelect v-model="kind">
-          <option v-for="known in kinds?.filter((one) => one.has_colour)" :key="known.key" :value="known.key">
-            {{ known.title }}
+          <option v-for="one in kinds?.filter((kind) => kind.has_colour)" :key="one.key" :value="one.key">
+            {{ one.title }}
           </option>
         </BFormSelect></label
       >

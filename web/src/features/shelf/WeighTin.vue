@@ -6,6 +6,7 @@ import { readNumber, typedOrNothing } from '../../shared/say/number'
 import { api, type Schemas, unwrap } from '../../api/client'
 import FoldOut from '../../shared/FoldOut.vue'
 import { sayNumber } from '../../shared/say/saying'
+import RefusedLine from '../../shared/RefusedLine.vue'
 
 /** What is left, by the scale: the tin as it stands, less what it weighs empty. */
 const { tin, weigh } = defineProps<{
@@ -58,7 +59,7 @@ async function load() {
       <BButton variant="outline-secondary" :disabled="busy" @click="put">Weigh it</BButton>
     </div>
     <p role="status">{{ said }}</p>
-    <p v-if="wrong" class="wrong" role="alert">{{ wrong }}</p>
+    <RefusedLine :words="wrong" />
   </FoldOut>
 </template>
 

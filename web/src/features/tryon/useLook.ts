@@ -6,7 +6,7 @@ import { api, type Layer, type Schemas, unwrap } from '../../api/client'
 import { jobKey, useJob } from '../../shared/useJob'
 import { renamed } from '../../shared/renamed'
 import { say, sayConflict, sayWrong } from '../../shared/useNotice'
-import { changedElsewhere } from '../../shared/versioned'
+import { changedElsewhere, inTurn } from '../../shared/versioned'
 import { draftOf, dropDraft, forgetDraft, noteDraft } from './draft'
 import { useHistory } from '../../shared/useHistory'
 import { usePieces } from '../../shared/usePieces'
@@ -134,17 +134,20 @@ export function useLook() {
   }
 
   async function make(mine: typeof worn, body: Layer[]) {
-    if (jobId.value === undefined || mine.piece === undefined) return
-    const made = unwrap(
-      await api.POST('/api/jobs/{job_id}/looks', {
-        params: { path: { job_id: jobId.value }, query: { worn_by: mine.piece } },
-        body: { name: mine.title, layers: body },
-        keepalive: true, // also when the page is being left
-      }),
-    )
-    mine.look = made.id
-    mine.version = made.version
-    await refresh()
+    const [job, wearer] = [jobId.value, mine.piece]
+    if (job === undefined || wearer === undefined) return
+    await inTurn('piece', wearer, async () => {
+      const made = unwrap(
+        await api.POST('/api/jobs/{job_id}/looks', {
+          params: { path: { job_id: job }, query: { worn_by: wearer } },
+          body: { name: mine.title, layers: body },
+          keepalive: true, // also when the page is being left
+        }),
+      )
+      mine.look = made.id
+      mine.version = made.version
+      await refresh()
+    })
   }
 
   function settle() {

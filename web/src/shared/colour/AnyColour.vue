@@ -7,6 +7,7 @@ import PhotoCatch from './PhotoCatch.vue'
 import PhotoPicker from './PhotoPicker.vue'
 import ThingSource from './ThingSource.vue'
 import { useLook } from './useLook'
+import RefusedLine from '../RefusedLine.vue'
 
 /** A colour by any way of Catch, with the swatch that it gives. */
 const { label } = defineProps<{ label: string }>()
@@ -34,7 +35,7 @@ watch([from, photoId], () => {
         {{ from === 'thing' ? 'take it from a photo' : 'not from a photo' }}
       </BButton>
     </div>
-    <p v-if="wrong" class="wrong" role="alert">{{ wrong }}</p>
+    <RefusedLine :words="wrong" />
     <p v-for="warning in chip?.warnings" :key="warning" class="note">{{ warning }}</p>
     <ThingSource v-if="from === 'thing'" v-model:colour="colour" />
     <template v-else>
