@@ -94,6 +94,15 @@ class ReadAnewTest(unittest.TestCase):
                     self.assertIn(key, told | self.ALWAYS)
 
 
+class WalksTest(unittest.TestCase):
+    def test_walks_press(self) -> None:
+        """A walk changes nothing behind the pages' back: what a page offers is pressed there. Reading is free."""
+        for name in ("walks.py", "test_walks.py", "journeys.py", "test_journeys.py"):
+            text = (ROOT / "tests" / "browser" / name).read_text()
+            reached = re.findall(r"\.request\.(?:post|put|patch|delete|fetch)\b|\bhttpx\b|TestClient", text)
+            self.assertEqual(reached, [], name)
+
+
 class NothingFromOutsideTest(unittest.TestCase):
     def test_pages_name_no_host(self) -> None:
         """The pages' own sources load nothing from another machine."""

@@ -8,7 +8,7 @@ from fastapi.responses import Response
 from jug_mingle.api.common.files import gives, sent
 from jug_mingle.api.common.serializers import hex_of
 from jug_mingle.api.context import ContextNow, ReadSession, writing
-from jug_mingle.api.looks.schemas import FinishOut, LookbookOut, LookIn, PresetOut
+from jug_mingle.api.looks.schemas import FinishMadeOut, FinishOut, LookbookOut, LookIn, PresetOut
 from jug_mingle.api.looks.serializers import finish_out, kind_out
 from jug_mingle.core.colour.spectra import DAYLIGHT
 from jug_mingle.core.finishes import KINDS, METALS, PATTERNS, WAXES
@@ -49,13 +49,12 @@ def preset(job_id: Id, key: str, session: ReadSession) -> list[LayerIn]:
 
 
 @router.post("/jobs/{job_id}/looks", status_code=201)
-def add_look(job_id: Id, body: LookIn, context: ContextNow, worn_by: Id | None = None) -> FinishOut:
+def add_look(job_id: Id, body: LookIn, context: ContextNow, worn_by: Id | None = None) -> FinishMadeOut:
     """Keep a look, and dress a piece in it where one is named: both, or nothing."""
     with writing(context) as session:
         row = looks.save_look(session, job_id, name=body.name, layers=body.layers)
-        if worn_by is not None:
-            looks.wear(session, worn_by, row.id)
-        return finish_out(row)
+        piece = None if worn_by is None else looks.wear(session, worn_by, row.id)
+        return FinishMadeOut(**finish_out(row).model_dump(), piece_version=piece.version if piece else None)
 
 
 @router.post("/jobs/{job_id}/looks/{look_id}/copy", status_code=201)

@@ -19,6 +19,12 @@ class FinishOut(BaseModel):
     layers: list[LayerIn]
 
 
+class FinishMadeOut(FinishOut):
+    """A look that was made, and the version of the piece that wears it since, where one does."""
+
+    piece_version: int | None
+
+
 Pixels = Annotated[int, Field(ge=64, le=2400)]
 Layers = Annotated[list[LayerIn], Field(max_length=24)]
 

@@ -5235,6 +5235,22 @@ export interface components {
       found: components['schemas']['FoundOut'][]
     }
     /**
+     * FinishMadeOut
+     * @description A look that was made, and the version of the piece that wears it since, where one does.
+     */
+    FinishMadeOut: {
+      /** Id */
+      id: number
+      /** Layers */
+      layers: components['schemas']['LayerIn'][]
+      /** Name */
+      name: string
+      /** Piece Version */
+      piece_version: number | null
+      /** Version */
+      version: number
+    }
+    /**
      * FinishOut
      * @description A look of a job: its finish by name.
      */
@@ -14427,7 +14443,7 @@ export interface operations {
           [name: string]: unknown
         }
         content: {
-          'application/json': components['schemas']['FinishOut']
+          'application/json': components['schemas']['FinishMadeOut']
         }
       }
       /** @description Not now. */

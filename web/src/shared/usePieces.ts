@@ -2,6 +2,7 @@ import { useQueryClient } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
 
 import { api, type Schemas, unwrap } from '../api/client'
+import { note } from '../api/versions'
 import { jobKey, useJob } from './useJob'
 import { renamed } from './renamed'
 import { say, sayWrong } from './useNotice'
@@ -90,9 +91,10 @@ export function usePieces() {
 
   async function wear(id: number, lookId: number | null) {
     await inTurn('piece', id, async () => {
-      unwrap(
+      const kept = unwrap(
         await api.PUT('/api/pieces/{piece_id}/look', { params: { path: { piece_id: id } }, body: { look_id: lookId } }),
       )
+      note('piece', id, kept.version)
       await refresh()
     })
   }

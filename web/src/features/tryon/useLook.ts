@@ -3,6 +3,7 @@ import { useEventListener } from '@vueuse/core'
 import { computed, onBeforeUnmount, ref, watch } from 'vue'
 
 import { api, type Layer, type Schemas, unwrap } from '../../api/client'
+import { note } from '../../api/versions'
 import { jobKey, useJob } from '../../shared/useJob'
 import { renamed } from '../../shared/renamed'
 import { say, sayConflict, sayWrong } from '../../shared/useNotice'
@@ -13,6 +14,21 @@ import { usePieces } from '../../shared/usePieces'
 
 /** What can be undone of each look, on the piece that wears it: it outlives leaving the place. */
 const stepsOf = new Map<string, ReturnType<ReturnType<typeof useHistory<Layer[]>>['steps']>>()
+
+/** Saves of all places, one after the other: who leaves and comes back at once goes on after what is on its way. */
+let saves: Promise<void> = Promise.resolve()
+/** Which version followed one that this page wrote over: nobody's own second write is told of the first. */
+const followed = new Map<string, number>()
+/** The look that was made for a piece, until what is shown says so. */
+const made = new Map<number, { look: number; version: number; title: string }>()
+
+/** The version that stands there now, as far as this page alone has changed it. */
+function newestOwn(look: number, seen: number | undefined) {
+  let version = seen
+  for (let next = version; next !== undefined; next = followed.get(`${look.toString()} ${next.toString()}`))
+    version = next
+  return version
+}
 
 /** Kinds of layers, patterns, and our own looks. */
 export function useLookbook() {
@@ -36,7 +52,6 @@ export function useLook() {
     title: 'My look',
   }
   let timer: ReturnType<typeof setTimeout> | undefined
-  let saves = Promise.resolve()
   /** How many saves are on their way. */
   let saving = 0
   /** Whether something is not kept yet. */
@@ -50,6 +65,7 @@ export function useLook() {
   function restart(id: number | undefined) {
     contested = false
     const before = stepsOf.get(nameOf(id, look.value?.id))
+    if (id !== undefined && look.value) made.delete(id)
     worn = { piece: id, look: look.value?.id, version: look.value?.version, title: 'My look' }
     history.restart(look.value ? (JSON.parse(JSON.stringify(look.value.layers)) as Layer[]) : [])
     if (before) history.resume(before)
@@ -67,8 +83,10 @@ export function useLook() {
       if (id === worn.piece && now?.id === worn.look) return
       flush()
       rememberSteps()
-      if (same) worn = { ...worn, piece: id }
-      else restart(id)
+      if (same) {
+        worn = { ...worn, piece: id }
+        if (id !== undefined) made.delete(id)
+      } else restart(id)
     },
     { immediate: true },
   )
@@ -83,7 +101,10 @@ export function useLook() {
     noteUnkept()
     saves = saves.then(async () => {
       try {
-        const name = job.value?.looks.find((one) => one.id === mine.look)?.name
+        const own = mine.piece === undefined ? undefined : made.get(mine.piece)
+        if (mine.look === undefined && own) Object.assign(mine, own)
+        const title = own && own.look === mine.look ? own.title : undefined
+        const name = job.value?.looks.find((one) => one.id === mine.look)?.name ?? title
         if (mine.look === undefined || name === undefined) await make(mine, body)
         else await put(mine, { name, layers: body })
         if (mine.piece !== undefined) forgetDraft(mine.piece, body)
@@ -101,7 +122,8 @@ export function useLook() {
   /** Keep a look as it is here, in place of the version of it that was seen. */
   async function put(mine: typeof worn, body: { name: string; layers: Layer[] }) {
     if (mine.look === undefined) return
-    const { look, version } = mine
+    const { look } = mine
+    const version = newestOwn(look, mine.version)
     const kept = unwrap(
       await api.PUT('/api/looks/{look_id}', {
         params: { path: { look_id: look } },
@@ -110,6 +132,7 @@ export function useLook() {
         keepalive: true, // also when the page is being left
       }),
     )
+    if (version !== undefined) followed.set(`${look.toString()} ${version.toString()}`, kept.version)
     mine.version = kept.version
     await refresh()
   }
@@ -137,15 +160,17 @@ export function useLook() {
     const [job, wearer] = [jobId.value, mine.piece]
     if (job === undefined || wearer === undefined) return
     await inTurn('piece', wearer, async () => {
-      const made = unwrap(
+      const kept = unwrap(
         await api.POST('/api/jobs/{job_id}/looks', {
           params: { path: { job_id: job }, query: { worn_by: wearer } },
           body: { name: mine.title, layers: body },
           keepalive: true, // also when the page is being left
         }),
       )
-      mine.look = made.id
-      mine.version = made.version
+      mine.look = kept.id
+      mine.version = kept.version
+      made.set(wearer, { look: kept.id, version: kept.version, title: kept.name })
+      if (kept.piece_version != null) note('piece', wearer, kept.piece_version)
       await refresh()
     })
   }
@@ -193,6 +218,7 @@ export function useLook() {
         await api.GET('/api/jobs/{job_id}/presets/{key}', { params: { path: { job_id: jobId.value, key } } }),
       )
       flush()
+      if (piece.value) made.delete(piece.value.id)
       worn = { piece: piece.value?.id, look: undefined, title }
       history.restart(own)
       await save()
@@ -228,6 +254,7 @@ export function useLook() {
     const one = piece.value
     if (!one) return
     flush()
+    made.delete(one.id)
     if (id === null) {
       worn = { piece: one.id, look: undefined, title: 'My look' }
       history.restart([])
