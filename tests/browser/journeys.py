@@ -74,6 +74,17 @@ def button(page: Page | Locator, name: str) -> Locator:
     return page.get_by_role("button", name=name, exact=True).last
 
 
+def begin_job(walker: Walker, name: str) -> None:
+    """Begin another job; one is at a place of one."""
+    page = walker.page
+    walker.press(page.get_by_role("heading", level=1))  # a letter is a key outside of a field
+    walker.presses += 1
+    page.keyboard.press("j")
+    walker.press(button(page, "Begin a new job"))
+    walker.type(page.get_by_label("Its name"), name)
+    walker.press(button(page, "Begin"))
+
+
 def catch_from_photo(walker: Walker) -> None:
     """Take a photo from the disk, show what is white in it and the colour wanted, and keep that."""
     page = walker.page
@@ -162,8 +173,11 @@ def evening_in_the_plan(walker: Walker) -> int:
 def last_years_colour(walker: Walker) -> None:
     """A colour of an old job, found by its name, mixed again for a new job."""
     page = walker.page
-    made = page.request.post("/api/jobs", data={"name": "Seed chest"}).json()
-    page.goto(f"/{made['id']}/daybook")
+    page.goto("/1/piece")
+    begin_job(walker, "Seed chest")
+    expect(page.locator(".forms li").first).to_be_visible()
+    page.get_by_role("navigation", name="Places").get_by_role("link", name="Daybook").click()
+    walker.presses = walker.keys = 0  # the job is there before
     words = page.get_by_label("Find by words")
     expect(words).to_be_visible()
     walker.started = time.perf_counter()

@@ -13,7 +13,7 @@ from jug_mingle.core.finishes.kinds import KINDS
 from jug_mingle.core.finishes.layer import Layer
 from jug_mingle.core.pieces import FORMS
 from jug_mingle.core.plan.survey import CAUSES, DAMAGE, TESTS, Survey
-from tests.browser.journeys import Walker, add_tin, button, catch_from_photo, type_colour
+from tests.browser.journeys import Walker, add_tin, begin_job, button, catch_from_photo, type_colour
 
 SIZES: Final = (
     ("mouse", ViewportSize(width=1280, height=800)),
@@ -236,11 +236,7 @@ def sequence(
     walker, page = walk.walker, walk.walker.page
     page.goto("/1/piece")
     with walk.stretch("a job, and its form"):
-        walker.press(page.get_by_role("heading", level=1))  # a letter is a key outside of a field
-        page.keyboard.press("j")
-        walker.press(button(page, "Begin a new job"))
-        walker.type(page.get_by_label("Its name"), f"A {form}")
-        walker.press(button(page, "Begin"))
+        begin_job(walker, f"A {form}")
         expect(page.locator(".forms li").first).to_be_visible()
         walker.press(button(page, FORMS[form].title))
         expect(page.get_by_label("Called")).to_be_visible()
@@ -265,9 +261,8 @@ def sequence(
         walk.to("Plan")
         _answered(walker, survey)
     with walk.stretch("its plan"):
-        page.wait_for_timeout(2 * BREATH)  # it follows the last answer
         expect(page.get_by_role("button", name="Done", exact=True)).to_be_visible()
-        plan: dict[str, Any] = page.request.get(f"/api/jobs/{job}/plan").json()
+        plan = _followed(walker, job)
     with walk.stretch("a layer away, and brought back"):
         walk.to("Try on")
         expect(listed).to_have_count(len(layers) + 1)
@@ -291,6 +286,18 @@ def sequence(
         if not ticks:
             expect(done).to_be_visible()
     return plan
+
+
+def _followed(walker: Walker, job: str) -> dict[str, Any]:
+    """Return the plan once it has followed the last answer: when it stays as it is for a while."""
+    before: list[str] = []
+    for _ in range(40):
+        walker.page.wait_for_timeout(2 * BREATH)
+        plan: dict[str, Any] = walker.page.request.get(f"/api/jobs/{job}/plan").json()
+        if before == (now := [step["key"] for step in plan["steps"]]):
+            return plan
+        before = now
+    raise AssertionError("the plan never stays as it is")
 
 
 def _choose(walker: Walker, menu: Locator, wanted: str, *, label: bool = False) -> None:
