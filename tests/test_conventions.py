@@ -97,7 +97,7 @@ class ReadAnewTest(unittest.TestCase):
 class WalksTest(unittest.TestCase):
     def test_walks_press(self) -> None:
         """A walk changes nothing behind the pages' back: what a page offers is pressed there. Reading is free."""
-        for name in ("walks.py", "test_walks.py", "journeys.py", "test_journeys.py"):
+        for name in ("walks.py", "test_walks.py", "journeys.py"):
             text = (ROOT / "tests" / "browser" / name).read_text()
             reached = re.findall(r"\.request\.(?:post|put|patch|delete|fetch)\b|\bhttpx\b|TestClient", text)
             self.assertEqual(reached, [], name)

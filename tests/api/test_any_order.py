@@ -11,6 +11,7 @@ import shutil
 import tempfile
 import unittest
 from collections import Counter
+from contextlib import ExitStack
 from functools import cache
 from pathlib import Path
 from typing import Any, Final
@@ -106,8 +107,8 @@ class AnyOrder(RuleBasedStateMachine):
         app = create_app(
             Settings(data=data), make_demo=lambda into: into.write_bytes(packed)
         )  # what a demo is, is tested elsewhere
-        self.client = TestClient(app, base_url=OWN, raise_server_exceptions=False)
-        self.client.__enter__()
+        self.closing = ExitStack()
+        self.client = self.closing.enter_context(TestClient(app, base_url=OWN, raise_server_exceptions=False))
         self.seen = Seen(random=random.Random(0), archive=packed)
         self.done: list[str] = []
         self.versions: dict[tuple[str, int], int] = {}
@@ -120,7 +121,7 @@ class AnyOrder(RuleBasedStateMachine):
         if self.done:
             self.prints()
         TALLY["sequences"] += 1
-        self.client.__exit__(None, None, None)
+        self.closing.close()
         self.folder.cleanup()
 
     @initialize(seed=st.integers(0, 2**32))
