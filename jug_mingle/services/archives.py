@@ -181,7 +181,9 @@ def _made(found: Archive, rows: Mapping[str, list[dict[str, Any]]], file: Path) 
         proofread(file)
     except DataRefusedError as error:
         raise damaged(found.file, str(error)) from error
-    except (DBAPIError, RuntimeError) as error:
+    except UnicodeEncodeError as error:
+        raise damaged(found.file, "a text in it has half letters, which no page could have said") from error
+    except (DBAPIError, RuntimeError, OverflowError) as error:
         reason = str(error.orig if isinstance(error, DBAPIError) else error)
         orphan = "FOREIGN KEY" in reason
         raise damaged(found.file, "a row belongs to what is not there" if orphan else reason) from error

@@ -112,6 +112,7 @@ class AnyOrder(RuleBasedStateMachine):
         self.seen = Seen(random=random.Random(0), archive=packed)
         self.done: list[str] = []
         self.versions: dict[tuple[str, int], int] = {}
+        self.said: dict[tuple[str, int], int] = {}
         self.money: Any = None
         self.changed = True
         self.plain = True
@@ -135,7 +136,7 @@ class AnyOrder(RuleBasedStateMachine):
         """Send one write, naming the version that was seen, as a page does."""
         method, path = random.Random(choice).choice(OFTEN if often else OPERATIONS)
         name = f"{method} {path}"
-        body, query = body_of(name, self.seen), QUERIES.get(name, lambda _: {})(self.seen)
+        body, query = body_of(name, self.seen), QUERIES[name](self.seen) if name in QUERIES else {}
         address = path_of(path, self.seen)
         sent: dict[str, Any] = {"content": body} if isinstance(body, bytes) else {} if body is None else {"json": body}
         headers = {"If-Match": said} if (said := self.version_of(address)) and method in ("PUT", "PATCH") else {}
@@ -173,7 +174,7 @@ class AnyOrder(RuleBasedStateMachine):
         table = {"pieces": "piece", "looks": "look", "targets": "target", "mixes": "mix"}[noun]
         said = answer.json() if answer.content else {}
         self.say("version" in said, f"{self.done[-1]} says no version: the next change of it would be refused")
-        self.versions[table, int(number)] = said.get("version", 0)
+        self.versions[table, int(number)] = self.said[table, int(number)] = said.get("version", 0)
 
     def look(self) -> None:
         """Read all that there is of the job."""
@@ -206,6 +207,10 @@ class AnyOrder(RuleBasedStateMachine):
             for row in self.seen.job.get(noun, []):
                 known = self.versions.get((table, row["id"]), 0)
                 self.say(row["version"] >= known, f"{table} {row['id']} of job {number} went back to an older version")
+                said = self.said.pop((table, row["id"]), row["version"])
+                self.say(
+                    row["version"] == said, f"{table} {row['id']} has version {row['version']}, its write said {said}"
+                )
                 self.versions[table, row["id"]] = row["version"]
 
     def read(self, path: str, **query: Any) -> Any:

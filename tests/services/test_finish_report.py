@@ -3,7 +3,8 @@
 from jug_mingle.core.colour.spectra import light
 from jug_mingle.core.materials.material import SPREAD_RATE
 from jug_mingle.documents.look import LayerIn
-from jug_mingle.services import finish_pictures, finish_report, finish_resolver, materials, mixes, pieces
+from jug_mingle.documents.plan import PartSurveyIn, SurveyIn
+from jug_mingle.services import finish_pictures, finish_report, finish_resolver, materials, mixes, pieces, plan_work
 from tests.services.support import LookCase
 
 
@@ -22,6 +23,16 @@ class ReportTest(LookCase):
         said = [one.words for one in self.judged(*layers).remarks]
         self.assertIn("Sky was put away.", said)
         self.assertIn("Ochre was put away.", said)
+
+    def test_what_the_survey_bares_counts_as_bare(self) -> None:
+        """A stain on old paint has nothing to soak into; where the survey strips the piece it lies on bare wood."""
+        materials.add_material(self.session, key="nut", name="Nut", kind="water_stain", left_ml=400)
+        self.chest.grounds = {"": "old_white_paint"}
+        stain = LayerIn(kind="stain", colours=["pot:nut"])
+        needs_bare = "stain_needs_bare_wood"
+        self.assertIn(needs_bare, [one.rule for one in self.judged(stain).remarks])
+        plan_work.keep_survey(self.session, self.chest.id, SurveyIn(parts={"": PartSurveyIn(treatment="strip")}))
+        self.assertNotIn(needs_bare, [one.rule for one in self.judged(stain).remarks])
 
     def test_needs(self) -> None:
         """Two coats over all are twice the area at the spread rate, and 15 % over; an ombre's two share it."""

@@ -101,6 +101,21 @@ class HostileTest(unittest.TestCase):
             finally:
                 shutil.rmtree(folder, ignore_errors=True)
 
+    def test_values_that_no_page_takes(self) -> None:
+        """A reflectance of 1e300, which no job could be shown with; a name of half a letter, which nobody can read."""
+        for table, column, value in (
+            ("target", "R", [1e300] * 36), ("target", "R", [-5.0] * 36), ("strip", "R", [1e300] * 36),
+            ("job", "name", "half \ud800"), ("mix", "batch", 1e300), ("entry", "words", "\udfff"),
+        ):  # fmt: skip
+
+            def spoil(rows: dict[str, list[dict[str, Any]]], at: tuple[str, str, Any] = (table, column, value)) -> None:
+                for row in rows.get(at[0], [])[:1]:
+                    row[at[1]] = at[2]
+
+            with self.subTest(table, value=str(value)[:20]):
+                if json.loads(self.members()[ROWS]).get(table):
+                    self.refused(self.rewritten(spoil))
+
     def test_newer(self) -> None:
         self.refused(self.relisted(lambda said: said.update(version=2)), "newer program")
         self.refused(self.relisted(lambda said: said.update(revision="9999")), "newer Jug Mingle")
