@@ -22,6 +22,7 @@ PARTS = {
     "weight": "bench.weight",
     "load": "bench.load",
     "walks": "bench.walks",
+    "hostile": "bench.hostile",
 }
 
 

@@ -23,7 +23,7 @@ from jug_mingle.formats.outline_pen import OutlinePen, Points
 
 MOST_BYTES: Final = 2_000_000
 _DEEPEST: Final = 40
-_MOST_SHAPES: Final = 3_000
+_MOST_SHAPES: Final = 2_000
 _MM: Final = {
     "mm": 1.0,
     "cm": 10.0,

@@ -27,7 +27,7 @@ class HostileFilesTest(DemoCase):
     def test_others_are_answered_meanwhile(self) -> None:
         """While a drawing of as many shapes as are taken is laid together, a light read is answered before it ends."""
         ended = Event()
-        drawing = many_circles(2900)
+        drawing = many_circles(1900)
 
         def draw() -> None:
             self.send("/api/jobs/1/motifs/svg?name=x", drawing)
