@@ -44,7 +44,9 @@ function mark() {
   found.setAttribute('aria-invalid', 'true')
   found.setAttribute('aria-describedby', id)
   void nextTick(() => {
-    found.focus()
+    found.focus({ preventScroll: true })
+    // In the middle: at the foot of a phone's screen the signs of the places would lie over the words.
+    found.scrollIntoView({ block: 'center' })
   })
 }
 watch([() => words, () => at], mark, { flush: 'post' })

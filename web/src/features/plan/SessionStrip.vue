@@ -43,11 +43,15 @@ const drying = computed(() =>
 const title = computed(() =>
   isoDay(session.start, plan.zone) === isoDay(plan.moment, plan.zone) ? 'today' : day(session.start, plan.zone),
 )
-/** Ink that is read on a colour. */
+/** Words on a colour: in black or white, whichever has more contrast with it (WCAG 2.2, relative luminance). */
 const ink = (hex: string | null) => {
   if (!hex) return undefined
-  const [r = 0, g = 0, b = 0] = [1, 3, 5].map((n) => parseInt(hex.slice(n, n + 2), 16))
-  return 0.299 * r + 0.587 * g + 0.114 * b > 140 ? '#111' : '#fff'
+  const linear = [1, 3, 5].map((at) => {
+    const value = parseInt(hex.slice(at, at + 2), 16) / 255
+    return value <= 0.04045 ? value / 12.92 : ((value + 0.055) / 1.055) ** 2.4
+  })
+  const [r = 0, g = 0, b = 0] = linear
+  return 0.2126 * r + 0.7152 * g + 0.0722 * b > 0.179 ? '#000' : '#fff'
 }
 </script>
 
