@@ -142,9 +142,4 @@ legend {
 hr {
   margin: var(--space-xs) 0;
 }
-
-.visually-hidden:focus-visible + label {
-  outline: 3px solid var(--act);
-  outline-offset: 2px;
-}
 </style>

@@ -18,6 +18,7 @@ import StepSheet from './StepSheet.vue'
 import SurveyPanel from './SurveyPanel.vue'
 import { clock, day, long, when } from '../../shared/say/times'
 import { usePlan } from './usePlan'
+import { useSurveying } from './useSurveying'
 import { sayTemperature } from '../../shared/say/temperatures'
 
 /** The whole job in the hours there are: what to do now, what dries meanwhile, this session, the days. */
@@ -57,18 +58,7 @@ watch(
 const again = () => {
   void acts.make()
 }
-/** Open where nobody looked a piece over before; an answer does not fold it shut under the finger. */
-const surveying = ref<boolean>()
-watch(
-  plan,
-  (now) => {
-    if (now && now.steps.length > 0) surveying.value ??= now.unsurveyed.length > 0 && !now.begun
-  },
-  { immediate: true },
-)
-watch(id, () => {
-  surveying.value = undefined
-})
+const surveying = useSurveying(id, plan)
 function wentWrong(key: string) {
   wrong.value = true
   opened.value = key

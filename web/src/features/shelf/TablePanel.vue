@@ -101,9 +101,4 @@ p {
   border-left: var(--line-heavy) solid var(--ink);
   padding-left: var(--space-s);
 }
-
-.visually-hidden:focus-visible + label {
-  outline: 3px solid var(--act);
-  outline-offset: 2px;
-}
 </style>

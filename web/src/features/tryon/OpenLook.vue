@@ -25,9 +25,3 @@ function opened() {
     <label for="look-file" class="btn btn-outline-secondary">Open a look from a file</label>
   </div>
 </template>
-
-<style scoped>
-.visually-hidden:focus-visible + .btn {
-  outline: 3px solid var(--act);
-}
-</style>

@@ -11,28 +11,13 @@ import FaceHandles from './FaceHandles.vue'
 import FaceList from './FaceList.vue'
 import { changedFace, type Corner, CORNERS, type Face, inTheMiddle, movedCorner, snapped, withFace } from './faces'
 import { useFaceSizes } from './useFaceSizes'
-import { useMarks } from './useMarks'
-import { photoShowing, pictureOf } from '../../shared/photos'
+import { usePiecePhoto } from './usePiecePhoto'
+import { pictureOf } from '../../shared/photos'
 
 /** A look on one's own photo: four corners a face, the finish laid in with the photo's light; before and after wiped. */
 const { layers, piece } = defineProps<{ layers: Layer[]; piece: number | undefined }>()
 const { job } = useJob()
-const photoId = ref<number>()
-const photo = computed(
-  () =>
-    job.value?.photos.find((one) => one.id === photoId.value) ??
-    photoShowing(piece, job.value?.photos ?? [], job.value?.targets ?? []),
-)
-const { faces, wood, white, corners, change: keepMarks } = useMarks(photo)
-/** What is marked on a photo says as well which piece it shows. */
-const change = (part: Parameters<typeof keepMarks>[0]) => {
-  keepMarks({ piece: piece ?? null, ...part })
-}
-
-function choosePhoto(id: number) {
-  photoId.value = id
-  change({})
-}
+const { photo, choosePhoto, faces, wood, white, corners, change } = usePiecePhoto(() => piece)
 const wantsWhite = ref(false)
 const wipe = ref(50)
 const stage = ref<HTMLElement>()

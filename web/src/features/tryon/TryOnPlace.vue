@@ -26,7 +26,7 @@ import LayoutView from './pattern/LayoutView.vue'
 import AccentsPanel from './AccentsPanel.vue'
 import FoldOut from '../../shared/FoldOut.vue'
 import { useLaying } from './useLaying'
-import { useJudged } from './useJudged'
+import { useJudged, useKeptOf } from './useJudged'
 import { useLayable } from './useLayable'
 import { useLayersInHand } from './useLayersInHand'
 import { useRoughness } from './useRoughness'
@@ -47,11 +47,7 @@ const picture = useFinishPicture(piece, layers, size, () => view.value === 'piec
 const { opened, room, raking, sliding, solo, peeked, stageAt, src, wrong } = picture
 const accents = ref(false)
 const settled = useSettled(() => JSON.stringify(layers.value))
-/** What is kept already: a layer is kept before anything is judged. */
-const kept = ref(settled.value)
-watch([settled, wear.unkept], () => {
-  if (!wear.unkept.value) kept.value = settled.value
-})
+const kept = useKeptOf(settled, wear.unkept)
 const { data: judged, isPlaceholderData } = useJudged(piece, kept)
 const judgedBefore = computed(() => isPlaceholderData.value || kept.value !== JSON.stringify(layers.value))
 const { data: rough } = useRoughness(piece, kept)

@@ -1,5 +1,5 @@
 import { keepPreviousData, useQuery } from '@tanstack/vue-query'
-import { computed, type Ref } from 'vue'
+import { computed, type Ref, ref, watch } from 'vue'
 
 import { api, type Layer, type Schemas, unwrap } from '../../api/client'
 import { preferences } from '../../shared/preferences'
@@ -29,4 +29,13 @@ export function useJudged(piece: Ref<Schemas['PieceOut'] | undefined>, settled: 
         }),
       ),
   })
+}
+
+/** Of what is laid what is kept already: a layer is kept before anything is judged. */
+export function useKeptOf(settled: Ref<string>, unkept: Ref<boolean>) {
+  const kept = ref(settled.value)
+  watch([settled, unkept], () => {
+    if (!unkept.value) kept.value = settled.value
+  })
+  return kept
 }

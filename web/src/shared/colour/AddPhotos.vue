@@ -79,11 +79,6 @@ const words = computed(() => {
   align-items: center;
 }
 
-.visually-hidden:focus-visible + label {
-  outline: 3px solid var(--act);
-  outline-offset: 2px;
-}
-
 .wrong {
   flex-basis: 100%;
   margin: 0;

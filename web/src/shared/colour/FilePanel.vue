@@ -160,11 +160,6 @@ p {
   font-size: var(--type-small);
 }
 
-.visually-hidden:focus-visible + label {
-  outline: 3px solid var(--act);
-  outline-offset: 2px;
-}
-
 ul {
   list-style: none;
   margin: 0;
