@@ -1,5 +1,7 @@
 """The bench in a real browser: by keyboard, with the scale and its faults, with a reload in the middle, to a rescue."""
 
+import re
+
 from playwright.sync_api import Page, expect
 
 from tests.browser.support import REFUSED
@@ -228,3 +230,5 @@ class MingleTest(BrowserCase):
         self.assertEqual(paint.input_value(), chosen)
         page.locator(".prepare select").first.select_option("home_chalk_paint")
         expect(page.get_by_text("lump-free cream first")).to_be_visible()
+        page.locator(".prepare").get_by_role("button", name="Keep it as a jug").click()
+        expect(page.get_by_text(re.compile("Home-made chalk.* stands with your jugs"))).to_be_visible()

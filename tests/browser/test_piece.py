@@ -8,7 +8,7 @@ from playwright.sync_api import expect
 
 from jug_mingle.core.pieces import FORMS
 from tests.browser.support import REFUSED
-from tests.browser.test_first_journey import BrowserCase
+from tests.browser.test_first_journey import PHONE, BrowserCase
 from tests.soak import bounded
 
 
@@ -114,6 +114,45 @@ class MeasuresTest(PieceCase):
         with page.expect_response(lambda answer: answer.request.method == "PATCH" and "/pieces/" in answer.url):
             page.get_by_label("Frame, as it is now").select_option(value=found.get_attribute("value"))
         self.assertIn(":", self.job()["pieces"][0]["grounds"]["body"])
+
+    def test_refused_at_the_field_and_undone_at_the_foot(self) -> None:
+        """What is refused is said at the field, which is marked, seen and has the focus, on a phone, too; a ground, a
+        measure, a base and a use are taken back by the foot or by keys."""
+        page = self.open(PHONE)
+        self.go("piece", page)
+        alike = page.get_by_label("How many alike")
+        alike.fill("0")
+        alike.press("Tab")
+        expect(alike).to_be_focused()
+        expect(alike).to_have_attribute("aria-invalid", "true")
+        expect(alike).to_have_accessible_description("Give a whole number from 1 to 24.")
+        words, rail = page.get_by_role("alert"), page.get_by_role("navigation", name="Places")
+        at, below = words.bounding_box(), rail.bounding_box()
+        assert at is not None
+        assert below is not None
+        self.assertLess(at["y"] + at["height"], below["y"])
+        alike.fill("1")
+        alike.press("Tab")
+        expect(words).to_have_count(0)
+        undo = page.get_by_role("status").get_by_role("button", name="Undo")
+        for name, value in (("Frame, as it is now", "walnut"), ("It stands on", "none")):
+            menu = page.get_by_label(name)
+            before = menu.input_value()
+            menu.select_option(value)
+            undo.click()
+            expect(menu).to_have_value(before)
+        for box in ("meals",):
+            page.get_by_label(box, exact=True).check()
+            undo.click()
+            expect(page.get_by_label(box, exact=True)).not_to_be_checked()
+        width = page.get_by_label("Width, cm", exact=True)
+        before = width.input_value()
+        width.fill("77")
+        width.press("Enter")
+        expect(undo).to_be_visible()
+        page.locator("main").focus()
+        page.keyboard.press("Control+z")
+        expect(width).to_have_value(before)
 
     def test_by_keyboard_alone(self) -> None:
         """A piece is taken in hand, named and measured without a mouse; one taken off comes back."""

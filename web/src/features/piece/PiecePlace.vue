@@ -8,7 +8,7 @@ import PieceChoice from '../../shared/PieceChoice.vue'
 import { opens } from '../../shared/pieceParts'
 import { useEscape } from '../../shared/useEscape'
 import { useJob } from '../../shared/useJob'
-import { say } from '../../shared/useNotice'
+import { clearNotice, say } from '../../shared/useNotice'
 import { usePieces } from '../../shared/usePieces'
 import PieceStage from '../../shared/PieceStage.vue'
 import FormChoice from './FormChoice.vue'
@@ -58,6 +58,7 @@ function set(part: Partial<Schemas['PieceChangeIn']>) {
   const one = piece.value
   if (!one) return
   const back = undoing(one, part)
+  clearNotice() // the undo of the step before is none of this one
   void attempt(async () => {
     await change(one.id, part)
     if (Object.keys(back).length > 0) say(`${one.name} is changed.`, () => change(one.id, back))
@@ -69,6 +70,7 @@ function keepHardware(said: Schemas['HardwareIn']) {
   if (!one) return
   const { act, each, new_apart, old_apart, old_each, price } = one.hardware
   const back = { act, each, new_apart, old_apart, old_each, price } as Schemas['HardwareIn']
+  clearNotice()
   void attempt(async () => {
     await fit(one.id, said)
     say(`The handles of ${one.name} are changed.`, () => fit(one.id, back))

@@ -16,7 +16,8 @@ function use(key: string, on: boolean) {
 
 function many(text: string) {
   const { value, ask } = readNumber(text)
-  if (value === undefined || !Number.isInteger(value)) emit('refuse', ask || 'Give a whole number.')
+  if (value === undefined || !Number.isInteger(value) || value < 1 || value > 24)
+    emit('refuse', ask || 'Give a whole number from 1 to 24.')
   else emit('change', { count: value })
 }
 </script>

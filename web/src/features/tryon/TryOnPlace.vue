@@ -38,7 +38,6 @@ const { job, pieces, piece, look, layers, canUndo, canRedo } = wear
 const layable = useLayable()
 const { book, colours } = layable
 const view = ref<'piece' | 'beside' | 'photo' | 'ladder'>('piece')
-
 const inHand = useLayersInHand(layers, wear.change, layable)
 const { chosen, layer, offeredNow, below } = inHand
 const stageOn = useTemplateRef('stageOn')
