@@ -53,14 +53,19 @@ class PlanNow:
     """What is laid into hours as it stands now, where what was kept is not that any more."""
 
     @property
+    def laid_before(self) -> Mapping[str, Any]:
+        """What was last laid into hours and kept; nothing where nothing was."""
+        return (self.row.laid if self.row is not None else None) or {}
+
+    @property
     def kept(self) -> Mapping[str, Any]:
         """What is laid into hours; nothing where nothing is."""
-        return self.followed or (self.row.laid if self.row is not None else None) or {}
+        return self.followed or self.laid_before
 
     @property
     def stale(self) -> bool:
         """Whether what was kept is not what would be laid now: something changed, or its time has passed."""
-        if ((self.row.laid if self.row is not None else None) or {}).get("of") != self.fingerprint:
+        if self.laid_before.get("of") != self.fingerprint:
             return True
         return self.followed is not None or any(
             slot.end < self.calendar.minute(self.moment) and slot.step
