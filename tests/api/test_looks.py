@@ -247,7 +247,7 @@ class OutputTest(LookCase):
         marks: dict[str, Any] = {
             "faces": [{"corners": [[10, 10], [60, 12], [60, 50], [10, 50]], "zone": "top", "width": 0.8,
                        "height": 0.5, "known": True}],
-            "wood": "walnut", "white": [12.5, 30.0],
+            "wood": "walnut", "white": [12.5, 30.0], "piece": None,
         }  # fmt: skip
         self.assertEqual(self.job()["photos"][0]["marks"], {"faces": [], "wood": "oak", "white": None, "piece": None})
         self.assertEqual(self.client.put("/api/photos/1/marks", json=marks).status_code, 204)

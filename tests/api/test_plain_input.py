@@ -71,7 +71,7 @@ class PlainInputTest(DemoCase):
 
     def test_a_mix_of_nothing(self) -> None:
         body = {"name": "wet", "batch": 10.0, "pours": [{"material": "tap-water", "parts": 1, "ml": 10.0}]}
-        self.refused(self.client.post("/api/jobs/1/mixes", json=body), 422, "dry film")
+        self.refused(self.client.post("/api/jobs/1/mixes", json=body), 422, "leaves no film")
 
 
 class CrowdTest(FreshCase):

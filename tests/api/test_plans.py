@@ -58,7 +58,7 @@ class JourneyTest(DemoCase):
             ("steps/wrong", {"step": last, "mishap": "x"}, 422, "must be one of"),
             ("steps/order", {"first": last, "then": last}, 422, "comes after"),
             ("steps/done", {"step": last, "minutes": -5}, 422, "at least"),
-            ("steps/pin", {"step": last, "at": "2030-01-01T00:00:00"}, 422, "timezone"),
+            ("steps/pin", {"step": last, "at": "2030-01-01T00:00:00"}, 422, "that of Greenwich"),
             ("steps", {"title": "x", "minutes": 5, "piece": 999}, 422, "no piece"),
         ):  # fmt: skip
             answer = self.client.post(f"/api/jobs/1/{path}", json=body)

@@ -51,7 +51,7 @@ class WorkshopTest(unittest.TestCase):
     def let_in(self, main: Page, name: str, *, guest: bool = False, phone: bool = False) -> Page:
         """Let a device in as a person does: a code on the main screen, typed on the device."""
         main.goto(f"{self.home}/settings")
-        main.get_by_role("button", name="Let a guest look on" if guest else "Let a device in").click()
+        main.get_by_role("button", name="Let a guest look at" if guest else "Let a device in").click()
         code = main.locator(".letters").inner_text()
         device = self.page(phone=phone)
         device.goto(f"{self.away}/1/mingle")
