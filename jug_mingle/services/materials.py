@@ -14,6 +14,7 @@ from jug_mingle.core.materials.material import Material
 from jug_mingle.core.optics.film import veil_of
 from jug_mingle.errors import ConflictError, NotFoundError, UnfitError
 from jug_mingle.store.models import MaterialRow, now
+from jug_mingle.store.reading import read_once
 
 OPTICAL_FACTS: Final = ("volume_solids", "density", "spread_rate", "sheen")
 """What a label may say that the physics uses."""
@@ -22,14 +23,16 @@ OPTICAL_FACTS: Final = ("volume_solids", "density", "spread_rate", "sheen")
 def material_rows(session: Session, *, removed: bool = False) -> Sequence[MaterialRow]:
     """Return all tins, by kind and name; with `removed` also those that were taken off the shelf."""
     order = {key: place for place, key in enumerate(KINDS)}
-    query = select(MaterialRow).order_by(MaterialRow.name)
-    rows = session.scalars(query if removed else query.where(MaterialRow.removed.is_(None))).all()
+    every = select(MaterialRow).order_by(MaterialRow.name)
+    query = every if removed else every.where(MaterialRow.removed.is_(None))
+    rows = read_once(session, ("tins", removed), lambda: session.scalars(query).all())
     return sorted(rows, key=lambda row: order[row.kind])
 
 
 def get_material(session: Session, key: str) -> MaterialRow:
     """Return a tin, also one that was taken off; NotFoundError when there is none."""
-    row = session.scalar(select(MaterialRow).where(MaterialRow.key == key))
+    query = select(MaterialRow).where(MaterialRow.key == key)
+    row = read_once(session, ("tin", key), lambda: session.scalar(query))
     if row is None:
         raise NotFoundError(f"there is no tin {key!r} on the shelf")
     return row
@@ -159,7 +162,8 @@ def to_material(row: MaterialRow) -> Material:
 
 def keys_on_shelf(session: Session) -> set[str]:
     """Return the keys of the tins that stand on the shelf."""
-    return set(session.scalars(select(MaterialRow.key).where(MaterialRow.removed.is_(None))))
+    query = select(MaterialRow.key).where(MaterialRow.removed.is_(None))
+    return read_once(session, "keys on the shelf", lambda: set(session.scalars(query)))
 
 
 def facts_of(row: MaterialRow) -> list[tuple[str, Any, Any, str]]:

@@ -15,6 +15,7 @@ from jug_mingle.core.practice.schools import check_schools
 from jug_mingle.errors import UnfitError
 from jug_mingle.store.changes import check_seen
 from jug_mingle.store.models import SettingRow
+from jug_mingle.store.reading import read_once
 
 LABEL_NAMES: Final = {"job": "the job", "client": "the job and whom it is for", "none": "nobody"}
 """Whom a lid label names."""
@@ -91,6 +92,10 @@ _FITS: Final[Mapping[str, Callable[[Any], bool]]] = {
 
 def settings_of(session: Session) -> Settings:
     """Return what was set; what is usual where nothing was."""
+    return read_once(session, "settings", lambda: _settings(session))
+
+
+def _settings(session: Session) -> Settings:
     rows = [row for row in session.scalars(select(SettingRow)) if row.key in _FITS or row.key.startswith(_SCHOOL)]
     kept: dict[str, Any] = {row.key: row.value["is"] for row in rows if row.value["is"] != ""}
     schools = {key.removeprefix(_SCHOOL): value for key, value in kept.items() if key.startswith(_SCHOOL)}

@@ -15,6 +15,7 @@ from sqlalchemy.orm import Session, sessionmaker
 from jug_mingle.errors import DataRefusedError, ForbiddenError
 from jug_mingle.store.changes import Changes, watch
 from jug_mingle.store.once import forget_old, remember_writes
+from jug_mingle.store.reading import hold_rows
 from jug_mingle.store.rights import may_change
 from jug_mingle.store.standing import check_file
 
@@ -87,6 +88,7 @@ def open_database(folder: Path) -> Database:
             _bring_up(file, check_file(file, revisions()))
         engine = engine_on(file)
         database = Database(engine=engine, read=sessions(engine), write=Writing(sessions(engine, immediate=True)))
+        hold_rows(database.read)
         remember_writes(database.write.sessions)
         watch(database.write.sessions, database.changes)
         with database.write.begin() as session:

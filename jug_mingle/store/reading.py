@@ -3,8 +3,8 @@
 from collections.abc import Callable, Hashable
 from typing import TypeVar
 
-from sqlalchemy import Engine
-from sqlalchemy.orm import Session
+from sqlalchemy import Engine, event
+from sqlalchemy.orm import Session, sessionmaker
 
 Value = TypeVar("Value")
 
@@ -19,3 +19,14 @@ def read_once(session: Session, key: Hashable, read: Callable[[], Value]) -> Val
     if key not in kept:
         kept[key] = read()
     return kept[key]
+
+
+def hold_rows(maker: sessionmaker[Session]) -> None:
+    """Let sessions that read hold each row they have read, so that `Session.get` of it reads it once.
+
+    SQLAlchemy refers to rows weakly: one that nobody else holds is read again by whoever asks for it next.
+    """
+
+    @event.listens_for(maker, "loaded_as_persistent")
+    def hold(session: Session, row: object) -> None:
+        session.info.setdefault("rows", []).append(row)

@@ -12,10 +12,13 @@ import tempfile
 import unittest
 from collections import Counter
 from contextlib import ExitStack
+from dataclasses import dataclass
 from functools import cache
 from pathlib import Path
 from typing import Any, Final
+from unittest.mock import patch
 
+from fastapi import FastAPI
 from fastapi.testclient import TestClient
 from hypothesis import HealthCheck, Phase, settings
 from hypothesis import strategies as st
@@ -23,6 +26,7 @@ from hypothesis.stateful import RuleBasedStateMachine, initialize, invariant, ru
 
 from jug_mingle.api.app import create_app
 from jug_mingle.services.archives import archive
+from jug_mingle.services.plan_solver import Bettering
 from jug_mingle.settings import Settings
 from tests.api.any_write import QUERIES, Seen, body_of, path_of
 from tests.api.support import OWN, photo
@@ -83,16 +87,37 @@ def begun(client: TestClient) -> None:
     client.post("/api/jobs/1/photos", params={"name": "Before"}, content=photo())
 
 
-@cache
-def ready() -> tuple[Path, bytes]:
-    """Return a folder with that job, kept for all sequences, and its archive."""
-    made = Path(tempfile.mkdtemp(prefix="any-order-"))
-    atexit.register(shutil.rmtree, made, ignore_errors=True)
-    folder = made / "data"
-    with TestClient(create_app(Settings(data=folder)), base_url=OWN) as client:
-        begun(client)
-    archive(folder, made / "job.zip", job_id=1)
-    return folder, (made / "job.zip").read_bytes()
+@dataclass(frozen=True)
+class Ready:
+    """A program on a folder that each sequence finds as `begun` left it, which is kept beside it, with its archive."""
+
+    app: FastAPI
+    folder: Path
+    kept: Path
+    archive: bytes
+
+    @classmethod
+    @cache
+    def made(cls) -> "Ready":
+        """Make it once."""
+        made = Path(tempfile.mkdtemp(prefix="any-order-"))
+        atexit.register(shutil.rmtree, made, ignore_errors=True)
+        folder, kept, packed = made / "data", made / "kept", made / "job.zip"
+        # What a demo is, is tested elsewhere.
+        app = create_app(Settings(data=folder), make_demo=lambda into: into.write_bytes(packed.read_bytes()))
+        with TestClient(app, base_url=OWN) as client:
+            begun(client)
+        folder.rename(kept)
+        archive(kept, packed, job_id=1)
+        return cls(app=app, folder=folder, kept=kept, archive=packed.read_bytes())
+
+    def open(self) -> TestClient:
+        """Return a program that has not begun yet, on the folder as it was; what still ends has its own beside it."""
+        copy = Path(tempfile.mkdtemp(dir=self.folder.parent)) / "data"
+        shutil.copytree(self.kept, copy)
+        self.folder.unlink(missing_ok=True)
+        self.folder.symlink_to(copy)
+        return TestClient(self.app, base_url=OWN, raise_server_exceptions=False)
 
 
 class AnyOrder(RuleBasedStateMachine):
@@ -100,16 +125,12 @@ class AnyOrder(RuleBasedStateMachine):
 
     def __init__(self) -> None:
         super().__init__()
-        source, packed = ready()
-        self.folder = tempfile.TemporaryDirectory(prefix="any-order-")
-        data = Path(self.folder.name) / "data"
-        shutil.copytree(source, data)
-        app = create_app(
-            Settings(data=data), make_demo=lambda into: into.write_bytes(packed)
-        )  # what a demo is, is tested elsewhere
+        ready = Ready.made()
         self.closing = ExitStack()
-        self.client = self.closing.enter_context(TestClient(app, base_url=OWN, raise_server_exceptions=False))
-        self.seen = Seen(random=random.Random(0), archive=packed)
+        if not SOAK:  # the first plan stands: how a better one is searched for has tests of its own
+            self.closing.enter_context(patch.object(Bettering, "begin", return_value=False))
+        self.client = self.closing.enter_context(ready.open())
+        self.seen = Seen(random=random.Random(0), archive=ready.archive)
         self.done: list[str] = []
         self.versions: dict[tuple[str, int], int] = {}
         self.said: dict[tuple[str, int], int] = {}
@@ -123,7 +144,6 @@ class AnyOrder(RuleBasedStateMachine):
             self.prints()
         TALLY["sequences"] += 1
         self.closing.close()
-        self.folder.cleanup()
 
     @initialize(seed=st.integers(0, 2**32))
     def sit_down(self, seed: int) -> None:
@@ -223,8 +243,8 @@ class AnyOrder(RuleBasedStateMachine):
         """Print the plan, its cards, the shopping, sheets, labels: each is a file, or a refusal in words."""
         number = self.seen.job.get("id", 1)
         own = [f"/api/jobs/{number}{path}" for path in PRINTS]
-        own += [f"/api/pieces/{one['id']}/sheet.pdf" for one in self.seen.job.get("pieces", [])[:2]]
-        own += [f"/api/mixes/{one['id']}/label.pdf" for one in self.seen.job.get("mixes", [])[:2]]
+        own += [f"/api/pieces/{one['id']}/sheet.pdf" for one in self.seen.job.get("pieces", [])[:1]]
+        own += [f"/api/mixes/{one['id']}/label.pdf" for one in self.seen.job.get("mixes", [])[:1]]
         for path in own:
             self.answered(self.client.get(path))
 
@@ -285,7 +305,7 @@ class AnyOrderTest(unittest.TestCase):
     def test_any_order(self) -> None:
         """Ten sequences of sixteen or so writes, 250 of twenty-five when soaking; always the same ones."""
         often = settings(
-            max_examples=rounds(10, 250), stateful_step_count=rounds(19, 25), deadline=None, derandomize=True,
+            max_examples=rounds(10, 250), stateful_step_count=rounds(17, 25), deadline=None, derandomize=True,
             database=None, phases=[Phase.generate], suppress_health_check=list(HealthCheck),
         )  # fmt: skip
         run_state_machine_as_test(AnyOrder, settings=often)
