@@ -13,6 +13,7 @@ from tests.api.support import photo
 
 Json = Any
 GROUNDS: Final = ("oak", "pine", "sound_varnish", "old_white_paint", "laminate")
+FORMS: Final = ("box", "chest", "stool", "table")
 FILM: Final = {"over": "oak", "coats": 1, "wipe": 0.3}
 TREATMENTS: Final = ("", "strip", "sand", "scuff", "keep")
 SVG: Final = b'<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 9 9"><path d="M1 1h7v7h-7z"/></svg>'
@@ -36,12 +37,33 @@ class Seen:
     tokens: list[str] = field(default_factory=list)
     bin: list[dict[str, Any]] = field(default_factory=list)
     preparations: list[str] = field(default_factory=list)
+    pots: list[dict[str, Any]] = field(default_factory=list)
     archive: bytes = b""
 
     def one(self, of: str) -> int:
         """Return the number of one that is there, of a removed one where there is none, else of nothing."""
         own = [row["id"] for row in self.job.get(of, [])] or self.rows.get(of, [])
         return self.random.choice(own) if own and self.random.random() > 0.03 else 999
+
+    def at_bench(self) -> int:
+        """Return the number of the jug that is being poured, mostly."""
+        open_ = [one["id"] for one in self.pots if not one["done"]]
+        return int(open_[-1]) if open_ and self.random.random() < 0.8 else self.one("pots")
+
+    def next_pour(self) -> Json:
+        """Return the next pour of that jug, now and then something else."""
+        steps = [one for pot in self.pots if not pot["done"] for one in pot["steps"] if not one["made"]]
+        if not steps or self.random.random() < 0.2:
+            return {"place": self.random.randint(0, 1), "material": self.paint(), "ml": 5.0}
+        pot = next(one for one in reversed(self.pots) if not one["done"])
+        left = [(place, one) for place, one in enumerate(pot["steps"]) if not one["made"]]
+        place, one = left[0] if left else (0, steps[0])
+        return {"place": place, "material": one["material"], "ml": one["ml"]}
+
+    def rest(self) -> Json:
+        """Return a jug that holds something; None where none does."""
+        full = [one for one in self.pots if one["poured_ml"] > 1.0]
+        return self.random.choice(full) if full else None
 
     def gone(self, of: str) -> int:
         """Return the number of something that was removed."""
@@ -68,13 +90,18 @@ class Seen:
     def layers(self) -> list[Json]:
         """Return the layers of a look, some with none, some on a part alone."""
         r, jug = self.random, f"mix:{self.one('mixes')}"
-        own = {"paint": [jug], "wash": [jug], "stencil": [jug], "wax": ["brown wax"], "sealer": [], "primer": []}
+        own = {
+            "paint": [jug], "wash": [jug], "stencil": [jug], "wax": ["brown wax"], "sealer": [], "primer": [],
+            "ornament": [jug],
+        }  # fmt: skip
         found = []
         for _ in range(r.randint(0, 3)):
             kind = r.choice(list(own))
             layer: Json = {"kind": kind, "colours": own[kind], "coats": r.randint(1, 3)}
             if r.random() < 0.3:
-                layer["zones"] = [r.choice(["top", "body", "front", "nowhere"])]
+                layer["zones"] = [r.choice(["top", "top", "body", "front", "nowhere", "hardware"])]
+            if kind == "paint":
+                layer["way"] = r.choice(["brush", "brush", "spray"])
             if kind == "stencil":
                 layer["layout"] = {"motif": "damask", "width": r.choice([0.05, 0.4, 3.0])}
             found.append(layer)
@@ -105,13 +132,13 @@ def _soon(s: Seen) -> str:
     return (datetime.now(UTC) + timedelta(days=s.random.randint(1, 40))).isoformat()
 
 
-def _pour(s: Seen) -> Json:
-    return {"place": s.random.randint(0, 1), "material": s.paint(), "ml": s.random.choice([5.0, 40.0, 80.0])}
-
-
 def _mix(s: Seen) -> Json:
-    rest = [{"batch_id": s.one("pots"), "ml": 20.0}] if s.random.random() < 0.3 else None
-    return {"name": "Jug", "batch": 120.0, "target_id": s.one("targets"), "pours": s.pours(), "from_batches": rest}
+    mix = {"name": "Jug", "batch": 120.0, "target_id": s.one("targets"), "pours": s.pours()}
+    rest = s.rest()
+    if rest is None or s.random.random() < 0.4:
+        return mix
+    pours = [{"material": key, "parts": 1, "ml": 60.0} for key in {one["material"] for one in rest["steps"]}]
+    return {**mix, "pours": pours, "from_batches": [{"batch_id": rest["id"], "ml": rest["poured_ml"] / 2}]}
 
 
 def _patch_piece(s: Seen) -> Json:
@@ -155,7 +182,7 @@ BODIES: Final[Mapping[str, Body]] = {
     },
     "POST /api/jobs/{job_id}/motifs/svg": lambda s: SVG,
     "POST /api/jobs/{job_id}/photos": lambda s: photo(size=(80 + s.random.randrange(40), 60)),
-    "POST /api/jobs/{job_id}/pieces": lambda s: {"name": "Box", "form": s.random.choice(["box", "chest", "stool"])},
+    "POST /api/jobs/{job_id}/pieces": lambda s: {"name": "Box", "form": s.random.choice(FORMS)},
     "PATCH /api/jobs/{job_id}/plan": lambda s: s.random.choice([
         {"due": _soon(s)}, {"asked": 300.0}, {"air": {"temperature": 12.0}}, {"no_sprayer": True},
     ]),
@@ -189,7 +216,7 @@ BODIES: Final[Mapping[str, Body]] = {
     "PUT /api/pieces/{piece_id}/survey": lambda s: s.survey(),
     "POST /api/pots/{pot_id}/additions": lambda s: {"pours": s.pours()},
     "PUT /api/pots/{pot_id}/jug": lambda s: {"jug": s.random.choice(["jam jar", "tin"])},
-    "POST /api/pots/{pot_id}/pours": _pour,
+    "POST /api/pots/{pot_id}/pours": lambda s: s.next_pour(),
     "POST /api/pots/{pot_id}/strips": lambda s: {"colour": s.colour(), "anyway": True},
     "POST /api/preparations": lambda s: {
         "title": "Thinned", "parts": [{"material": s.paint(), "parts": 1}, {"material": "water", "parts": 2}],
@@ -237,7 +264,8 @@ def path_of(path: str, seen: Seen) -> str:
         ("choice_id", "choices"), ("motif_id", "motifs"), ("timer_id", "timers"), ("reading_id", "readings"),
         ("device_id", "devices"),
     ):  # fmt: skip
-        path = path.replace(f"{{{name}}}", str(seen.gone(noun) if back else seen.one(noun)))
+        number = seen.gone(noun) if back else seen.at_bench() if noun == "pots" else seen.one(noun)
+        path = path.replace(f"{{{name}}}", str(number))
     removed = seen.random.choice(seen.bin) if seen.bin else {"kind": "mix", "id": 999}
     key = seen.random.choice(seen.preparations or ["none"]) if "/preparations/" in path else seen.tin()
     filled = {

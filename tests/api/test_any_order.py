@@ -28,6 +28,7 @@ from jug_mingle.api.app import create_app
 from jug_mingle.services.archives import archive
 from jug_mingle.services.plan_solver import Bettering
 from jug_mingle.settings import Settings
+from tests.api import any_truth
 from tests.api.any_write import QUERIES, Seen, body_of, path_of
 from tests.api.support import OWN, photo
 from tests.soak import SOAK, rounds
@@ -135,6 +136,7 @@ class AnyOrder(RuleBasedStateMachine):
         self.versions: dict[tuple[str, int], int] = {}
         self.said: dict[tuple[str, int], int] = {}
         self.money: Any = None
+        self.margin = 0.0
         self.changed = True
         self.plain = True
         """Whether the plan still takes what the looks do."""
@@ -167,16 +169,33 @@ class AnyOrder(RuleBasedStateMachine):
         self.answered(answer)
         if answer.status_code < 300:
             TALLY["taken"] += 1
+            TALLY[f"taken {name}"] += 1
             self.note(address, answer, expected=bool(headers))
+            self.written(name, body, answer)
             self.plain &= not any(part in path for part in LEAVES_STEPS) or path.endswith("/plan")
         elif headers:
             self.say(answer.status_code != 412, f"{answer.text}: nobody else had changed it")
-        self.seen.tokens += [answer.json()["token"]] if name == "POST /api/archives" and answer.is_success else []
         self.changed = answer.status_code < 400 or SOAK  # what was refused changed nothing
         if self.changed:
             self.look()
         if len(self.done) % 10 == 0:
             self.prints()
+
+    def written(self, name: str, body: Any, answer: Any) -> None:
+        """Note the numbers that only the answer of a write says; where it began a jug with a rest, weigh all jugs."""
+        said = answer.json() if answer.content else {}
+        if name == "POST /api/archives":
+            self.seen.tokens.append(said["token"])
+        if name == "POST /api/mixes/{mix_id}/pots":
+            self.seen.rows.setdefault("pots", []).append(said["id"])
+        if name == "POST /api/shelf/{key}/tests":
+            self.seen.rows.setdefault("readings", []).extend(one["id"] for one in said["readings"])
+        if name == "POST /api/jobs/{job_id}/mixes" and body.get("from_batches"):
+            pot = self.client.post(f"/api/mixes/{said['id']}/pots", json={}).json()
+            before = any_truth.in_jugs(self.seen.pots)
+            self.seen.rows["pots"].append(pot["id"])
+            after = any_truth.in_jugs([self.read(f"/api/pots/{one}") for one in self.seen.rows["pots"]])
+            self.say(abs(after - before) < 1.0, f"{before} ml stood in all jugs, {after} ml since a rest went over")
 
     def version_of(self, address: str) -> str:
         """Return what a page says of the version of a piece, look, colour or jug that it changes."""
@@ -209,13 +228,14 @@ class AnyOrder(RuleBasedStateMachine):
         self.seen.job, self.seen.plan = read[""], read["/plan"] or {}
         self.seen.shelf, self.seen.bin = get("/api/shelf"), get("/api/bin")
         get("/api/find")
-        self.money = read["/plan/money"]
+        self.money, self.margin = read["/plan/money"], get("/api/settings")["margin"]
         self.seen.preparations = [one["key"] for one in get("/api/preparations") if one["own"]]
         rows = self.seen.rows
         rows["entries"] = [one["id"] for one in read["/daybook"]["entries"]]
         for name in ("strips", "choices", "motifs"):
             rows[name] = [one["id"] for one in read[f"/{name}"]]
         rows["timers"] = [one["id"] for one in get("/api/timers")["timers"]]
+        self.seen.pots = [self.read(f"/api/pots/{one}") for one in sorted(set(rows.get("pots", [])))]
         for noun, kind in (("pieces", "piece"), ("looks", "look"), ("targets", "colour"), ("mixes", "jug")):
             rows[f"gone {noun}"] = [one["id"] for one in self.seen.bin if one["kind"] == kind]
         self.aged(number)
@@ -273,14 +293,20 @@ class AnyOrder(RuleBasedStateMachine):
                 continue
             judged = self.client.post(f"/api/pieces/{piece['id']}/judge", json={"layers": layers})
             self.answered(judged)
-            for need in judged.json()["needs"] if judged.is_success else []:
+            said = judged.json()["needs"] if judged.is_success else []
+            for wrong in any_truth.too_much(piece, layers, said, margin=self.margin):
+                self.say(False, wrong)
+            for need in said:
                 needs[need["mix_id"] or 0] += need["ml"]
         for target in job["targets"]:
             jugs = [mix["id"] for mix in job["mixes"] if mix["target_id"] == target["id"]]
             worn = sum(needs[jug] for jug in jugs)
-            said = self.read(f"/api/jobs/{job['id']}/amount", target_id=target["id"])
-            if worn and said:
-                self.say(abs(said["ml"] - worn) <= 1.0, f"Mingle says {said['ml']} ml, Try on {worn} ml")
+            for query in ({}, {"spread_rate": 9.0, "coats": 1}):  # as a whole recipe, as a film over wood
+                said = self.read(f"/api/jobs/{job['id']}/amount", target_id=target["id"], **query)
+                if worn and said:
+                    self.say(abs(said["ml"] - worn) <= 1.0, f"Mingle says {said['ml']} ml, Try on {worn} ml")
+        for wrong in (*any_truth.twice(self.seen.plan), *any_truth.too_many(self.money or {"goods": []})):
+            self.say(False, wrong)
         self.bought(needs)
 
     def bought(self, needs: Counter[int]) -> None:
@@ -316,4 +342,5 @@ class AnyOrderTest(unittest.TestCase):
         self.assertGreaterEqual(TALLY["writes"], rounds(150, 5000))
         self.assertGreater(TALLY["taken"], TALLY["writes"] / 2)
         if SOAK:
+            print("never taken:", [name for name in few if not TALLY[f"taken {name}"]])
             self.assertGreaterEqual(min(few.values()), 5, [name for name, times in few.items() if times < 5])
