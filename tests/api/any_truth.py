@@ -8,8 +8,8 @@ from typing import Any, Final
 
 Json = Any
 
-DRY: Final = 8.0
-"""Of what paints and stains cover in one brushed coat, the least. [m²/l]"""
+SPREAD: Final = 9.0
+"""What furniture paints cover in one brushed coat, the least. [m²/l]"""
 
 SPRAYED: Final = 473.0 / 2 / 1.5 * 1.2
 """Half a quart for two sprayed coats on a dresser's carcass of 1.5 m² or more, and a fifth. [ml/m² a coat]"""
@@ -31,7 +31,7 @@ def too_much(piece: Json, layers: Json, needs: Json, *, margin: float) -> Iterat
 
 
 def _most(piece: Json, layer: Json, margin: float) -> float:
-    ml = 1000.0 / DRY
+    ml = 1000.0 / SPREAD
     if layer.get("way") == "spray":
         ml = SPRAYED
     return float(layer["coats"] * _outside(piece, layer.get("zones") or []) * ml * (1.0 + margin))
