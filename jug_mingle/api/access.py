@@ -8,7 +8,7 @@ import re
 import time
 from collections.abc import Awaitable, Callable
 from dataclasses import dataclass
-from typing import Final, Literal
+from typing import Any, Final, Literal
 
 from fastapi import Request
 from fastapi.concurrency import run_in_threadpool
@@ -18,7 +18,15 @@ from starlette.types import ASGIApp, Message, Receive, Scope, Send
 
 from jug_mingle.api.failures import answer
 from jug_mingle.api.guard import name_of
-from jug_mingle.api.guests import is_of_another_job, shut_to_guests, without_money
+from jug_mingle.api.guests import (
+    MOST,
+    is_of_another_job,
+    names_another_job,
+    read_whole,
+    said_in,
+    shut_to_guests,
+    without_money,
+)
 from jug_mingle.services.pairing import Doors, May, Paired
 from jug_mingle.store.rights import may_change
 
@@ -94,8 +102,12 @@ class Access:
         if guest is not None:
             connection.state.guest = guest
             send = without_money(send)
-            if not reason and await run_in_threadpool(_elsewhere, scope, guest):
-                status, reason = 403, "this device looks at another job"
+            if not reason:
+                receive, body = await read_whole(receive)
+                if len(body) > MOST:
+                    status, reason = 413, "this device may look: it sends nothing so large"
+                elif await run_in_threadpool(_elsewhere, scope, guest, said_in(body)):
+                    status, reason = 403, "this device looks at another job"
         knocks = visitor.role == "stranger" and (reason or scope["path"].startswith(_DOOR))
         if knocks and not self._strangers.may_ask((scope.get("client") or ("",))[0]):
             status, reason = 429, "too many requests: wait a minute"
@@ -116,9 +128,10 @@ class Access:
             await run_in_threadpool(doors.used, token)
 
 
-def _elsewhere(scope: Scope, guest: Paired) -> bool:
+def _elsewhere(scope: Scope, guest: Paired, said: Any) -> bool:
+    asked = dict(HTTPConnection(scope).query_params)
     with scope["app"].state.context.database.read() as session:
-        return is_of_another_job(session, guest, scope["path"])
+        return is_of_another_job(session, guest, scope["path"]) or names_another_job(session, guest, [asked, said])
 
 
 def _let_in(device: Paired | None) -> Visitor:

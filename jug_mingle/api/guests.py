@@ -9,7 +9,7 @@ from fastapi import Depends, Request
 from sqlalchemy import select
 from sqlalchemy.orm import Session
 from starlette.datastructures import MutableHeaders
-from starlette.types import Message, Send
+from starlette.types import Message, Receive, Send
 
 from jug_mingle.services.pairing import Paired
 from jug_mingle.store.models import (
@@ -54,7 +54,36 @@ def is_of_another_job(session: Session, guest: Paired, path: str) -> bool:
     found = _OF_WHAT.match(path)
     if found is None:
         return False
-    noun, number = found[1], int(found[2])
+    return _is_elsewhere(session, guest, found[1], int(found[2]))
+
+
+_BY_NUMBER: Final = {
+    "job_id": "jobs", "photo_id": "photos", "target_id": "targets", "mix_id": "mixes", "piece_id": "pieces",
+    "look_id": "looks", "batch_id": "pots",
+}  # fmt: skip
+"""Members by which a body, or a query, names something of a job."""
+
+
+def names_another_job(session: Session, guest: Paired, said: Any) -> bool:
+    """Return whether what is asked with, however deep, names something of a job which the guest was not shown."""
+    left = [said]
+    while left:
+        one = left.pop()
+        if isinstance(one, list):
+            left += one
+        elif isinstance(one, dict):
+            left += one.values()
+            for name in one.keys() & _BY_NUMBER.keys():
+                number = str(one[name])
+                if _NUMBER.fullmatch(number) and _is_elsewhere(session, guest, _BY_NUMBER[name], int(number)):
+                    return True
+    return False
+
+
+_NUMBER: Final = re.compile(r"\d{1,18}", re.ASCII)
+
+
+def _is_elsewhere(session: Session, guest: Paired, noun: str, number: int) -> bool:
     if noun == "jobs":
         job: int | None = number
     elif noun == "pots":
@@ -110,6 +139,34 @@ def _blanked(said: Any) -> Any:
         name: MONEY[name] if name in MONEY and isinstance(value, int | float) else _blanked(value)
         for name, value in said.items()
     }
+
+
+async def read_whole(receive: Receive) -> tuple[Receive, bytes]:
+    """Return a guest's whole body, and what gives it once more to who answers; more than `MOST` is left unread."""
+    heard: list[Message] = []
+    while True:
+        message = await receive()
+        heard.append(message)
+        whole = sum(len(one.get("body", b"")) for one in heard)
+        if message["type"] != "http.request" or not message.get("more_body", False) or whole > MOST:
+            break
+
+    async def again() -> Message:
+        return heard.pop(0) if heard else await receive()
+
+    return again, b"".join(one.get("body", b"") for one in heard)
+
+
+def said_in(body: bytes) -> Any:
+    """Return what a body says; nothing where it is no JSON, which is refused where it is read."""
+    try:
+        return json.loads(body) if body else None
+    except (ValueError, RecursionError):
+        return None
+
+
+MOST: Final = 1_000_000
+"""A guest sends no larger body than this. [bytes]"""
 
 
 async def only_job(request: Request) -> int | None:

@@ -15,7 +15,7 @@ from jug_mingle.cli import demo_app
 from jug_mingle.services.pairing import TRIES, Doors
 from jug_mingle.settings import Settings, addresses
 from jug_mingle.store.database import open_database
-from tests.api.support import OWN, copy_demo
+from tests.api.support import OWN, copy_demo, photo
 
 OUTSIDE = "http://127.0.0.2:8417"
 """Another address at which the program is reached: as a device of the network does, which never reaches 127.0.0.1."""
@@ -160,6 +160,16 @@ class DeviceTest(SharedCase):
             with self.subTest(path):
                 self.assertEqual(guest.get(f"/api/{path}").status_code, 403)
         self.assertEqual(guest.post(f"/api/pieces/{piece}/judge", json={"layers": []}).status_code, 403)
+        mine = self.home.get("/api/jobs/1").json()["photos"][0]["id"]
+        picture = photo(size=(60, 40))
+        theirs = self.home.post(f"/api/jobs/{other}/photos", params={"name": "Theirs"}, content=picture).json()["id"]
+        for number, status in ((mine, 200), (theirs, 403)):
+            spot = {"source": "photo", "photo_id": number, "lighting": {"method": "none"}}
+            asked = {"colour": {**spot, "area": {"shape": "spot", "x": 9, "y": 9}}}
+            self.assertEqual(guest.post("/api/colours/look", json=asked).status_code, status)
+        colour = {"source": "text", "text": "#778899"}
+        target = self.home.post(f"/api/jobs/{other}/targets", json={"name": "Theirs", "colour": colour}).json()["id"]
+        self.assertEqual(guest.get("/api/jobs/1/amount", params={"target_id": target}).status_code, 403)
         self.assertEqual(guest.get("/api/find", params={"words": "Their"}).json()["found"], [])
         self.assertTrue(self.home.get("/api/find", params={"words": "Their"}).json()["found"])
         self.assertNotIn("41.75", guest.get("/api/shelf").text)
