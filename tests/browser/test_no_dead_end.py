@@ -62,12 +62,21 @@ class EmptyShelfTest(BrowserCase):
 
 
 class PreparationsTest(BrowserCase):
+    def setUp(self) -> None:
+        folder = Path(self.enterContext(tempfile.TemporaryDirectory()))
+        self.server = self.enterContext(Server(folder, own=True))
+
     def test_each_is_kept_as_a_jug(self) -> None:
-        """Each preparation that can be made of the shelf stands with the jugs after one press, water from the tap, at a
-        desk and on a phone; crackle gesso and home-made chalk paint are among them."""
-        for name, kind in (("Fissure", "crackle_gesso"), ("Plaster", "extender")):
-            tin = {"name": name, "kind": kind, "left_ml": 500}
-            self.page.request.post(f"{self.server.address}/api/shelf", data=tin)
+        """Each preparation that can be made of the shelf stands with the jugs after one press, its water from the tap
+        where no tin of it is there, at a desk and on a phone."""
+        colour = {"source": "text", "text": "#33517e"}
+        asked = self.open(DESK).request
+        for tin in (
+            {"name": "Mill pond", "kind": "chalk_paint", "colour": colour}, {"name": "Fissure", "kind": "crackle_gesso"},
+            {"name": "Plaster", "kind": "extender"}, {"name": "Wall", "kind": "wall_paint", "colour": colour},
+        ):  # fmt: skip
+            asked.post(f"{self.server.address}/api/shelf", data={**tin, "left_ml": 500})
+        asked.post(f"{self.server.address}/api/jobs/1/targets", data={"name": "sky", "colour": colour})
         for size, wanted in ((DESK, ("home_chalk_paint", "crackle_gesso", "wash")), (PHONE, ("crackle_gesso", "wash"))):
             page = self.page = self.open(size)
             self.go("mingle", page)

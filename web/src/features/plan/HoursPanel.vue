@@ -9,6 +9,7 @@ import ErrorLine from '../../shared/ErrorLine.vue'
 import RefusedLine from '../../shared/RefusedLine.vue'
 import { say, sayWrong } from '../../shared/useNotice'
 import { versioned } from '../../shared/versioned'
+import { sayTemperature } from '../../shared/say/temperatures'
 import { zoneHere } from '../../shared/say/times'
 
 /** When there is time: week by week, single days, two pairs of hands, noise, daylight; and a calendar that is read. */
@@ -164,7 +165,8 @@ async function forget() {
       </label>
     </div>
     <BFormCheckbox :model-value="data.hours.heated" @update:model-value="send({ heated: $event === true })"
-      >the workshop is heated; else its air is that of the forecast, and nothing is laid below 10 °C</BFormCheckbox
+      >the workshop is heated; else its air is that of the forecast, and nothing is laid below
+      {{ sayTemperature(10) }}</BFormCheckbox
     >
     <ErrorLine :error="error" />
     <RefusedLine :words="wrong ? wordsOf(wrong) : ''" :at="wrongAt" />
