@@ -72,7 +72,7 @@ class PreparationsTest(BrowserCase):
         colour = {"source": "text", "text": "#33517e"}
         asked = self.open(DESK).request
         for tin in (
-            {"name": "Mill pond", "kind": "chalk_paint", "colour": colour}, {"name": "Fissure", "kind": "crackle_gesso"},
+            {"name": "Pond", "kind": "chalk_paint", "colour": colour}, {"name": "Fissure", "kind": "crackle_gesso"},
             {"name": "Plaster", "kind": "extender"}, {"name": "Wall", "kind": "wall_paint", "colour": colour},
         ):  # fmt: skip
             asked.post(f"{self.server.address}/api/shelf", data={**tin, "left_ml": 500})
