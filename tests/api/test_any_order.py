@@ -204,9 +204,11 @@ class AnyOrder(RuleBasedStateMachine):
             self.plain &= not any(part in path for part in LEAVES_STEPS) or path.endswith("/plan")
         elif headers:
             self.say(answer.status_code != 412, f"{answer.text}: nobody else had changed it")
-        self.changed = answer.status_code < 400 or SOAK  # what was refused changed nothing
+        self.changed = answer.status_code < 400
         if self.changed:
             self.look()
+        else:
+            self.stands(path)
         if len(self.done) % 10 == 0:
             self.prints()
 
@@ -268,6 +270,13 @@ class AnyOrder(RuleBasedStateMachine):
         for noun, kind in (("pieces", "piece"), ("looks", "look"), ("targets", "colour"), ("mixes", "jug")):
             rows[f"gone {noun}"] = [one["id"] for one in self.seen.bin if one["kind"] == kind]
         self.aged(number)
+
+    def stands(self, path: str) -> None:
+        """Check that what was refused left the job and the shelf as they were."""
+        number = self.seen.job.get("id", 1)
+        for what, was in ((f"/api/jobs/{number}", self.seen.job), ("/api/shelf", self.seen.shelf)):
+            now = self.read(what)
+            self.say(now == was or len(was) < 2, f"{path} was refused, and {what} is no longer what it was")
 
     def aged(self, number: int) -> None:
         """Check that no row is younger than it was: a version once said is never taken back."""
