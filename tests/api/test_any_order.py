@@ -249,7 +249,7 @@ class AnyOrder(RuleBasedStateMachine):
     def look(self) -> None:
         """Read all that there is of the job."""
         get = self.read
-        jobs = get("/api/jobs")
+        jobs, self.seen.shelf = get("/api/jobs"), get("/api/shelf")
         if not any(one["id"] == 1 for one in jobs):
             self.seen.job = {"id": jobs[0]["id"]} if jobs else {}
         number = self.seen.job.get("id", 1)
@@ -257,7 +257,7 @@ class AnyOrder(RuleBasedStateMachine):
             return
         read = {path: get(f"/api/jobs/{number}{path}") for path in READ}
         self.seen.job, self.seen.plan = read[""], read["/plan"] or {}
-        self.seen.shelf, self.seen.bin = get("/api/shelf"), get("/api/bin")
+        self.seen.bin = get("/api/bin")
         get("/api/find")
         self.money, self.margin = read["/plan/money"], get("/api/settings")["margin"]
         self.seen.preparations = [one["key"] for one in get("/api/preparations") if one["own"]]
