@@ -1,5 +1,5 @@
-"""What once led nowhere: lids on an empty shelf, preparations as jugs, a pattern larger than the piece, two pairs of
-hands, whose photo it is, quarts, padding. All of it is pressed on the pages."""
+"""What once led nowhere: lids on an empty shelf, a pattern larger than the piece, two pairs of hands, whose photo
+it is, quarts, padding. All of it is pressed on the pages."""
 
 import re
 import tempfile
@@ -59,38 +59,6 @@ class EmptyShelfTest(BrowserCase):
         box = stage.bounding_box()
         assert box is not None
         stage.click(position={"x": x * box["width"], "y": 0.5 * box["height"]})
-
-
-class PreparationsTest(BrowserCase):
-    def setUp(self) -> None:
-        folder = Path(self.enterContext(tempfile.TemporaryDirectory()))
-        self.server = self.enterContext(Server(folder, own=True))
-
-    def test_each_is_kept_as_a_jug(self) -> None:
-        """Each preparation that can be made of the shelf stands with the jugs after one press, its water from the tap
-        where no tin of it is there, at a desk and on a phone."""
-        colour = {"source": "text", "text": "#33517e"}
-        asked = self.open(DESK).request
-        for tin in (
-            {"name": "Pond", "kind": "chalk_paint", "colour": colour}, {"name": "Fissure", "kind": "crackle_gesso"},
-            {"name": "Plaster", "kind": "extender"}, {"name": "Wall", "kind": "wall_paint", "colour": colour},
-        ):  # fmt: skip
-            asked.post(f"{self.server.address}/api/shelf", data={**tin, "left_ml": 500})
-        asked.post(f"{self.server.address}/api/jobs/1/targets", data={"name": "sky", "colour": colour})
-        for size, wanted in ((DESK, ("home_chalk_paint", "crackle_gesso", "wash")), (PHONE, ("crackle_gesso", "wash"))):
-            page = self.page = self.open(size)
-            self.go("mingle", page)
-            page.get_by_role("button", name="Wash, wax, glaze").click()
-            menu = page.locator(".prepare select").first
-            expect(menu).to_be_visible()
-            for key in wanted:
-                with self.subTest(key, width=size["width"]):
-                    menu.select_option(key)
-                    keep = page.locator(".prepare").get_by_role("button", name="Keep it as a jug")
-                    expect(keep).to_be_enabled()
-                    keep.click()
-                    expect(page.get_by_role("status").filter(has_text="stands with your jugs")).to_be_visible()
-                    page.wait_for_timeout(900)  # a second tap sooner is taken for the same one
 
 
 class TooLargeTest(PatternCase):

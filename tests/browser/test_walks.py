@@ -54,6 +54,19 @@ class FromNothingTest(WalkCase):
                 self.assertLessEqual(sum(one.presses for one in walk.stretches), 55)
                 self.assertLessEqual(sum(one.back for one in walk.stretches), 2)
 
+    def test_each_preparation_is_kept(self) -> None:
+        """Home-made chalk paint, crackle gesso and a wash stand with the jugs, at a desk and on a phone."""
+        for hand, size in (SIZES[0], SIZES[3]):
+            folder = Path(self.enterContext(tempfile.TemporaryDirectory()))
+            with self.subTest(width=size["width"]), Server(folder, own=True) as self.server:
+                walk = self.walk(hand, size)
+                walks.preparations(walk)
+                self.walked(walk)
+                kept = walk.walker.page.request.get("/api/jobs/1").json()["mixes"]
+                called = ["Home-made chalk paint of Pond", "Crackle gesso of Fissure", "Wash of Pond"]
+                self.assertEqual([one["name"] for one in kept], called)
+                walk.walker.page.close()
+
 
 class DemoTest(WalkCase):
     def test_again_for_a_second_client(self) -> None:

@@ -175,6 +175,44 @@ def _jugs(walk: Walk) -> Locator:
     return page.get_by_role("list", name="Jugs")
 
 
+def preparations(walk: Walk) -> None:
+    """From an empty folder: three tins and a colour; each preparation that they make is kept as a jug, its water from
+    the tap."""
+    walker, page = walk.walker, walk.walker.page
+    page.goto("/")
+    expect(page.locator(".forms li").first).to_be_visible()
+    with walk.stretch("tins by their names, and one by its colour"):
+        walk.to("Shelf")
+        for name, kind in (("Fissure", "crackle_gesso"), ("Plaster", "extender")):
+            expect(page.get_by_role("button", name="Add a tin", exact=True).first).to_be_visible()
+            if not button(page, "Many by name").is_visible():
+                walker.press(button(page, "Add many, import, export"))
+            walker.press(button(page, "Many by name"))
+            walker.type(page.get_by_label("One name on a line"), name)
+            _choose(walker, page.get_by_label("They are"), kind)
+            walker.press(button(page, "Put 1 on the shelf"))
+            expect(page.get_by_text("1 tin stands on the shelf")).to_be_visible()
+        add_tin(walker, "Pond", "#33517e")
+    with walk.stretch("a colour"):
+        walk.to("Catch")
+        walker.press(button(page, "Without a photo"))
+        type_colour(walker, "#8fa3b8")
+        walker.press(button(page, "Keep this colour"))
+        walker.press(page.get_by_role("status").get_by_role("button", name="Mix it"))
+    panel = page.locator(".prepare")
+    with walk.stretch("its preparations"):
+        walker.press(page.get_by_role("button", name="Wash, wax, glaze"))
+        for key in ("home_chalk_paint", "crackle_gesso", "wash"):
+            _choose(walker, panel.locator("select").first, key)
+            keep = panel.get_by_role("button", name="Keep it as a jug")
+            expect(keep).to_be_enabled()
+            with page.expect_response(re.compile(r"/jobs/\d+/mixes")) as kept:
+                walker.press(keep)
+            assert kept.value.ok, kept.value.text()
+            expect(page.get_by_text("stands with your jugs")).to_be_visible()
+            page.wait_for_timeout(BREATH)
+
+
 def all_places(walk: Walk) -> None:
     """The demo: every place once, in the order of the work."""
     walker, page = walk.walker, walk.walker.page

@@ -116,7 +116,9 @@ function keepIt() {
   const pours = data.value.pours.flatMap(({ material, parts: share, ml }) =>
     material ? [{ material, parts: share, ml: Math.max(ml, 0.01) }] : [],
   )
-  const first = one.value.roles.find((role) => !role.loose)
+  // It is called by its paint; what has none by the first that is no water.
+  const tins = one.value.roles.filter((role) => !role.loose && !role.tap)
+  const first = tins.find((role) => role.key === 'paint') ?? tins[0]
   const colour = first ? nameOf(cast.value[first.key] ?? '') : ''
   void keep(id.value, {
     name: `${one.value.title.split(',')[0] ?? ''} of ${colour}`,
