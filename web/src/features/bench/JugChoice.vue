@@ -7,6 +7,7 @@ import { api, type Schemas, unwrap } from '../../api/client'
 import { readAmount, sayAmount } from '../../shared/say/amounts'
 import { fineUnit, readLength } from '../../shared/say/lengths'
 import SheetModal from '../../shared/SheetModal.vue'
+import RefusedLine from '../../shared/RefusedLine.vue'
 
 /** Which jug it is poured into: one that stands about, or one's own, measured or known by water. */
 const { batch, change } = defineProps<{ batch: Schemas['BatchOut']; change: (jug: string) => Promise<void> }>()
@@ -106,7 +107,7 @@ async function add() {
   <p v-if="wrong && !open" class="bad" role="alert">{{ wrong }}</p>
   <SheetModal v-model="open" title="A jug of my own, measured inside" no-footer>
     <form class="own" @submit.prevent="add">
-      <p v-if="wrong" class="bad" role="alert">{{ wrong }}</p>
+      <RefusedLine :words="wrong" />
       <label>name <BFormInput v-model="name" maxlength="40" /></label>
       <label>bottom, {{ fineUnit }} <BFormInput v-model="bottom" inputmode="decimal" /></label>
       <label>top, {{ fineUnit }} <BFormInput v-model="top" inputmode="decimal" /></label>

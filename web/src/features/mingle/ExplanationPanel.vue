@@ -10,6 +10,7 @@ import { useLights } from '../../shared/useJob'
 import { useSettled } from '../../shared/useSettled'
 import HandJug from './HandJug.vue'
 import { sayDifference } from '../../shared/say/differences'
+import RefusedLine from '../../shared/RefusedLine.vue'
 
 /** What lies behind a recipe, one click deeper; and the same recipe by hand. */
 const { recipe, targetId, wrong } = defineProps<{ recipe: Schemas['RecipeOut']; targetId: number; wrong: string }>()
@@ -85,7 +86,7 @@ function setOne(at: number, text: string) {
           </label>
         </div>
       </div>
-      <p v-if="wrong" class="wrong" role="alert">{{ wrong }}</p>
+      <RefusedLine :words="wrong" />
       <template v-if="data">
         <h2>Order</h2>
         <p>{{ data.order }}</p>

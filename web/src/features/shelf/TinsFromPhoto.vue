@@ -12,6 +12,7 @@ import { useJob } from '../../shared/useJob'
 import { say } from '../../shared/useNotice'
 import { useKinds, useShelf, useShelfChanged } from '../../shared/useShelf'
 import { pictureOf } from '../../shared/photos'
+import RefusedLine from '../../shared/RefusedLine.vue'
 
 /** Many tins from one photo of swatches or lids: tap each, name each. */
 const emit = defineEmits<{ added: [] }>()
@@ -37,6 +38,8 @@ const light = usePhotoLight(() => photo.value?.id)
 const tins = ref<{ name: string; area: Area }[]>([])
 const kind = ref('chalk_paint')
 const wrong = ref('')
+const wrongAt = ref('')
+const fieldOf = (at: number) => `${known}-${at.toString()}`
 const marks = computed<Mark[]>(() => [
   ...light.marks.value,
   ...tins.value.map(({ area, name }, at) => ({ area, word: name || (at + 1).toString() })),
@@ -55,10 +58,10 @@ function nameNext(name: string) {
 
 async function add() {
   if (!photo.value) return
-  if (tins.value.some((tin) => !tin.name.trim())) {
-    wrong.value = 'Every tin needs a name.'
-    return
-  }
+  const nameless = tins.value.findIndex((tin) => !tin.name.trim())
+  wrongAt.value = nameless < 0 ? '' : fieldOf(nameless)
+  wrong.value = nameless < 0 ? '' : 'Every tin needs a name.'
+  if (wrong.value) return
   try {
     const keys = unwrap(
       await api.POST('/api/shelf/from-photo', {
@@ -127,12 +130,18 @@ async function add() {
       </datalist>
       <ol>
         <li v-for="(tin, at) in tins" :key="at">
-          <BFormInput v-model="tin.name" :aria-label="`Name of tin ${at + 1}`" :list="known" maxlength="120" />
+          <BFormInput
+            :id="fieldOf(at)"
+            v-model="tin.name"
+            :aria-label="`Name of tin ${at + 1}`"
+            :list="known"
+            maxlength="120"
+          />
           <BButton variant="plain" :aria-label="`Remove tin ${at + 1}`" @click="tins.splice(at, 1)">×</BButton>
           <small v-if="stands(tin.name)" class="soft">stands on the shelf: it gets this colour</small>
         </li>
       </ol>
-      <p v-if="wrong" class="wrong" role="alert">{{ wrong }}</p>
+      <RefusedLine :words="wrong" :at="wrongAt" />
       <BButton variant="primary" :disabled="tins.length === 0" @click="add">{{
         tins.length > 0 ? `Put ${tins.length} on the shelf` : 'Put them on the shelf'
       }}</BButton>

@@ -8,6 +8,7 @@ import { bringBack } from '../../shared/bin'
 import { longDay } from '../../shared/say/times'
 import { useLights } from '../../shared/useJob'
 import { say, sayWrong } from '../../shared/useNotice'
+import RefusedLine from '../../shared/RefusedLine.vue'
 
 /** Looks of a piece shown to a client, two or three on a page, and what they answered. */
 const { job, piece } = defineProps<{ job: Schemas['JobWholeOut']; piece: Schemas['PieceOut'] }>()
@@ -104,7 +105,7 @@ async function remove(choice: Schemas['ChoiceOut']) {
           placeholder="Which of these shall it be?"
         />
       </label>
-      <p v-if="wrong" class="wrong" role="alert">{{ wrong }}</p>
+      <RefusedLine :words="wrong" />
       <BButton type="submit" variant="primary" :disabled="chosen.length < 2 || chosen.length > 3"
         >Make the page</BButton
       >

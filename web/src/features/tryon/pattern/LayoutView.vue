@@ -6,6 +6,7 @@ import { wordsOf } from '../../../api/reach'
 import { preferences } from '../../../shared/preferences'
 import { sayLength } from '../../../shared/say/lengths'
 import { useKeys } from '../../../shared/useKeys'
+import RefusedLine from '../../../shared/RefusedLine.vue'
 import CutMotif from './CutMotif.vue'
 import { isCutFromSheets, type Layout, moved, shifted, withLayout } from './layouts'
 import LayoutNumbers from './LayoutNumbers.vue'
@@ -123,7 +124,7 @@ useKeys((event) => {
     <p v-else-if="!error" role="status" class="mat waiting">Laying it out…</p>
     <div v-else class="mat waiting" />
     <div class="side">
-      <p v-if="error" role="alert" class="wrong">{{ wordsOf(error) }}</p>
+      <RefusedLine :words="error ? wordsOf(error) : ''" />
       <p v-if="shrunk" role="status">
         Shrunk to fit the largest face: {{ sayLength(shrunk.width) }} wide.
         <BButton variant="plain" class="link" @click="set({ width: shrunk.width })">keep it so</BButton>
