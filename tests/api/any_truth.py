@@ -3,8 +3,11 @@
 All of it is coarse on purpose: it sees what is counted twice or forgotten, not a digit. Values are common practice.
 """
 
+import io
 from collections.abc import Iterator
 from typing import Any, Final
+
+from pypdf import PdfReader
 
 Json = Any
 
@@ -71,3 +74,8 @@ def too_many(money: Json) -> Iterator[str]:
 def in_jugs(pots: Json) -> float:
     """Return what stands in all jugs. [ml]"""
     return float(sum(one["poured_ml"] for one in pots))
+
+
+def words_of(pdf: bytes) -> str:
+    """Return what stands on a print, in one line."""
+    return " ".join(" ".join(page.extract_text() for page in PdfReader(io.BytesIO(pdf)).pages).split())

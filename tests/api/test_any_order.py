@@ -163,6 +163,8 @@ class AnyOrder(RuleBasedStateMachine):
         self.said: dict[tuple[str, int], int] = {}
         self.money: Any = None
         self.margin = 0.0
+        self.amounts: dict[int, list[str]] = {}
+        """What Try on says that each piece takes of its jugs."""
         self.changed = True
         self.plain = True
         """Whether the plan still takes what the looks do."""
@@ -209,8 +211,6 @@ class AnyOrder(RuleBasedStateMachine):
             self.look()
         else:
             self.stands(path)
-        if len(self.done) % 10 == 0:
-            self.prints()
 
     def written(self, name: str, body: Any, answer: Any) -> None:
         """Note the numbers that only the answer of a write says; where it began a jug with a rest, weigh all jugs."""
@@ -301,10 +301,15 @@ class AnyOrder(RuleBasedStateMachine):
         """Print the plan, its cards, the shopping, sheets, labels: each is a file, or a refusal in words."""
         number = self.seen.job.get("id", 1)
         own = [f"/api/jobs/{number}{path}" for path in PRINTS]
-        own += [f"/api/pieces/{one['id']}/sheet.pdf" for one in self.seen.job.get("pieces", [])[:1]]
         own += [f"/api/mixes/{one['id']}/label.pdf" for one in self.seen.job.get("mixes", [])[:1]]
         for path in own:
             self.answered(self.client.get(path))
+        for one in self.seen.job.get("pieces", [])[:1]:
+            sheet = self.client.get(f"/api/pieces/{one['id']}/sheet.pdf")
+            self.answered(sheet)
+            said = any_truth.words_of(sheet.content) if sheet.is_success else ""
+            for amount in self.amounts.get(one["id"], []) if said else []:
+                self.say(amount in said, f"the sheet of piece {one['id']} does not say {amount}, which Try on says")
 
     def answered(self, answer: Any) -> None:
         """Check that an answer is one: what nobody foresaw is a mistake of the program."""
@@ -318,12 +323,19 @@ class AnyOrder(RuleBasedStateMachine):
             raise AssertionError(f"{words}\nafter\n{told}")
 
     @invariant()
+    def is_printed(self) -> None:
+        """After every tenth write all is printed; it runs after `agrees`, in the order of the alphabet."""
+        if len(self.done) % 10 == 0:
+            self.prints()
+
+    @invariant()
     def agrees(self) -> None:
-        """Try on, Mingle, the plan and the shopping take the same of each jug."""
+        """Try on, Mingle, plan and shopping take the same of each jug; so does the sheet, when it is printed."""
         job = self.seen.job
         if "mixes" not in job or not self.changed:
             return
         needs: Counter[int] = Counter()
+        self.amounts = {}
         looks = {one["id"]: one["layers"] for one in job["looks"]}
         for piece in job["pieces"]:
             layers = looks.get(piece["look_id"])
@@ -332,6 +344,7 @@ class AnyOrder(RuleBasedStateMachine):
             judged = self.client.post(f"/api/pieces/{piece['id']}/judge", json={"layers": layers})
             self.answered(judged)
             said = judged.json()["needs"] if judged.is_success else []
+            self.amounts[piece["id"]] = [need["words"] for need in said if need["mix_id"]]
             for wrong in any_truth.too_much(piece, layers, said, margin=self.margin):
                 self.say(False, wrong)
             for need in said:
