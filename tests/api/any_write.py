@@ -83,6 +83,11 @@ class Seen:
         steps = [one["key"] for one in self.plan.get("steps", []) if not one["done"]]
         return str(self.random.choice(steps[:8])) if steps else "p1.none"
 
+    def done_step(self) -> str:
+        """Return the key of a step that was ticked off, the newest ones first."""
+        steps = [one["key"] for one in self.plan.get("steps", []) if one["done"]]
+        return str(steps[-1]) if steps else self.step()
+
     def colour(self) -> Json:
         """Return a colour by its text."""
         return {"source": "text", "text": f"#{self.random.randrange(0x202020, 0xE0E0E0):06x}"}
@@ -150,7 +155,10 @@ def _patch_piece(s: Seen) -> Json:
 
 
 def _board(s: Seen) -> Json:
-    fields = [{"colour": s.colour(), "laid": FILM, "mix_id": s.one("mixes")}, {"colour": s.colour(), "laid": FILM}]
+    fields = [
+        {"colour": s.colour(), "laid": FILM, "mix_id": s.one("mixes")},
+        {"colour": s.colour(), "laid": FILM, "material": s.paint()},
+    ]
     return {"name": "Offcut", "fields": fields}
 
 
@@ -170,7 +178,7 @@ BODIES: Final[Mapping[str, Body]] = {
     "PATCH /api/jobs/{job_id}/boards": lambda s: {"board": "Offcut", "name": s.random.choice(["Offcut", "Oak"])},
     "POST /api/jobs/{job_id}/boards": _board,
     "POST /api/jobs/{job_id}/choices": lambda s: {
-        "piece_id": s.one("pieces"), "look_ids": sorted({s.one("looks"), s.one("looks")}),
+        "piece_id": s.one("pieces"), "look_ids": sorted(one["id"] for one in s.job.get("looks", []))[:2],
     },
     "POST /api/jobs/{job_id}/entries": lambda s: {"kind": "spent", "words": "Brushes", "money": 12.5},
     "POST /api/jobs/{job_id}/looks": lambda s: {"name": "Look", "layers": s.layers()},
@@ -193,11 +201,12 @@ BODIES: Final[Mapping[str, Body]] = {
     "POST /api/jobs/{job_id}/steps/pin": lambda s: {"step": s.step(), "at": s.random.choice([None, _soon(s)])},
     "POST /api/jobs/{job_id}/steps/wrong": lambda s: {"step": s.step(), "mishap": "drips_faded"},
     "POST /api/jobs/{job_id}/steps/done": lambda s: {"step": s.step(), "before_too": s.random.random() < 0.5},
+    "POST /api/jobs/{job_id}/steps/undo": lambda s: {"step": s.done_step()},
     "POST /api/jobs/{job_id}/strips": lambda s: {
         "colour": s.colour(), "material": s.paint(), "board": "Offcut", "ground": "oak",
     },
     "POST /api/jobs/{job_id}/targets": lambda s: {"name": "Sky", "colour": s.colour()},
-    "POST /api/jugs": lambda s: {"name": "Cup", "height": 0.1, "bottom": 0.06, "top": 0.08},
+    "POST /api/jugs": lambda s: {"name": "Cup", "height": 100.0, "bottom": 60.0, "top": 80.0},
     "PUT /api/looks/{look_id}": lambda s: {"name": "Look", "layers": s.layers()},
     "PATCH /api/mixes/{mix_id}": lambda s: {"name": "Named"},
     "POST /api/mixes/{mix_id}/pots": lambda s: {},
@@ -244,7 +253,7 @@ QUERIES: Final[Mapping[str, Body]] = {
     "POST /api/jobs/{job_id}/plan": lambda s: {"anew": s.random.random() < 0.5},
     "POST /api/jobs/{job_id}/looks": lambda s: {} if s.random.random() < 0.5 else {"worn_by": s.one("pieces")},
     "POST /api/pieces/{piece_id}/ladder/mixes": lambda s: {"first_id": s.one("mixes"), "second_id": s.one("mixes")},
-    "DELETE /api/pots/{pot_id}/pours/last": lambda s: {"place": 0},
+    "DELETE /api/pots/{pot_id}/pours/last": lambda s: {"place": s.random.randint(0, 2)},
 }
 
 

@@ -104,6 +104,7 @@ def begun(client: TestClient, form: str) -> None:
     piece = send("POST", "jobs/1/pieces", {"name": "It", "form": form})
     look = send("POST", "jobs/1/looks", {"name": "Sky", "layers": WORN[form]})
     send("PUT", f"pieces/{piece['id']}/look", {"look_id": look["id"]})
+    send("POST", "jobs/1/looks", {"name": "Other", "layers": WORN["table"]})
     if form == "bedside":
         send("PUT", f"pieces/{piece['id']}/hardware", {"act": "paint"})
     send("POST", "mixes/1/pots", {})
@@ -264,10 +265,17 @@ class AnyOrder(RuleBasedStateMachine):
         rows = self.seen.rows
         rows["entries"] = [one["id"] for one in read["/daybook"]["entries"]]
         for name in ("strips", "choices", "motifs"):
-            rows[name] = [one["id"] for one in read[f"/{name}"]]
+            rows[name] = [one["id"] for one in read[f"/{name}"] if one["id"] is not None]
         rows["timers"] = [one["id"] for one in get("/api/timers")["timers"]]
         self.seen.pots = [self.read(f"/api/pots/{one}") for one in sorted(set(rows.get("pots", [])))]
-        for noun, kind in (("pieces", "piece"), ("looks", "look"), ("targets", "colour"), ("mixes", "jug")):
+        for noun, kind in (
+            ("pieces", "piece"),
+            ("looks", "look"),
+            ("targets", "colour"),
+            ("mixes", "jug"),
+            ("strips", "strip"),
+            ("motifs", "motif"),
+        ):
             rows[f"gone {noun}"] = [one["id"] for one in self.seen.bin if one["kind"] == kind]
         self.aged(number)
 
