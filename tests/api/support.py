@@ -5,8 +5,12 @@ import fcntl
 import io
 import os
 import shutil
+import sqlite3
 import tempfile
+import time
 import unittest
+from contextlib import closing
+from datetime import datetime, timedelta
 from functools import cache
 from pathlib import Path
 from typing import Any
@@ -17,6 +21,7 @@ from PIL import Image
 
 from jug_mingle.cli import demo_app, prepare_demo
 from jug_mingle.services.shelf_fit import renew_fit
+from jug_mingle.store.database import NAME as DATABASE
 from jug_mingle.store.database import open_database
 
 OWN = "http://127.0.0.1:8417"
@@ -49,8 +54,16 @@ def _made_once() -> Path:
 
 
 def copy_demo(folder: Path) -> Path:
-    """Put fresh demo data into a folder; they are made once a run and copied from then on."""
-    shutil.copytree(_made_once(), folder, dirs_exist_ok=True)
+    """Put fresh demo data into a folder; they are made once a run and copied from then on, with the timers as they were
+    then: on a slow machine a run takes longer than paint dries, and what rings stands in the way."""
+    made = _made_once()
+    shutil.copytree(made, folder, dirs_exist_ok=True)
+    since = timedelta(seconds=time.time() - (made / DATABASE).stat().st_mtime)
+    with closing(sqlite3.connect(folder / DATABASE)) as database:
+        for number, ends in database.execute("SELECT id, ends FROM timer").fetchall():
+            later = (datetime.fromisoformat(ends) + since).isoformat(" ", "microseconds")
+            database.execute("UPDATE timer SET ends = ? WHERE id = ?", (later, number))
+        database.commit()
     return folder
 
 
