@@ -6,6 +6,7 @@ from collections.abc import Awaitable, Callable
 from typing import Annotated, Any, Final
 
 from fastapi import Depends, Request
+from pydantic import TypeAdapter, ValidationError
 from sqlalchemy import select
 from sqlalchemy.orm import Session
 from starlette.datastructures import MutableHeaders
@@ -35,7 +36,7 @@ _OF_A_JOB: Final[dict[str, Any]] = {
     "pieces": PieceRow, "looks": LookRow, "photos": PhotoRow, "targets": TargetRow, "mixes": MixRow,
     "motifs": MotifRow, "choices": ChoiceRow, "entries": EntryRow, "strips": StripRow,
 }  # fmt: skip
-_OF_WHAT: Final = re.compile(r"/api/(\w+)/(\d{1,18})(?:[/.].*)?$")
+_OF_WHAT: Final = re.compile(r"/api/(\w+)/([^/]+)(?:/.*)?", re.DOTALL)
 
 MONEY: Final[dict[str, float | None]] = {"cost": 0.0, "price": 0.0, "cash": None, "money": None, "asked": None}
 """Members of an answer that say money, and what stands there for who may not know: as where none was ever said."""
@@ -51,10 +52,8 @@ def is_of_another_job(session: Session, guest: Paired, path: str) -> bool:
 
     What is not there at all is of no job: its own route says so.
     """
-    found = _OF_WHAT.match(path)
-    if found is None:
-        return False
-    return _is_elsewhere(session, guest, found[1], int(found[2]))
+    found = _OF_WHAT.fullmatch(path)
+    return found is not None and _is_elsewhere(session, guest, found[1], found[2])
 
 
 _BY_NUMBER: Final = {
@@ -74,16 +73,29 @@ def names_another_job(session: Session, guest: Paired, said: Any) -> bool:
         elif isinstance(one, dict):
             left += one.values()
             for name in one.keys() & _BY_NUMBER.keys():
-                number = str(one[name])
-                if _NUMBER.fullmatch(number) and _is_elsewhere(session, guest, _BY_NUMBER[name], int(number)):
+                if _is_elsewhere(session, guest, _BY_NUMBER[name], one[name]):
                     return True
     return False
 
 
-_NUMBER: Final = re.compile(r"\d{1,18}", re.ASCII)
+def _number_of(said: object) -> int | None:
+    """Return a row's number as a route reads it, which takes "+7", " 7" and 7.0, too; a file's ending goes."""
+    bare = re.sub(r"\.[A-Za-z]\w*\Z", "", said) if isinstance(said, str) else said
+    try:
+        number = TypeAdapter(int).validate_python(bare)
+    except ValidationError:
+        return None
+    return number if abs(number) < _MOST_NUMBER else None
 
 
-def _is_elsewhere(session: Session, guest: Paired, noun: str, number: int) -> bool:
+_MOST_NUMBER: Final = 2**63
+"""The database has no larger number."""
+
+
+def _is_elsewhere(session: Session, guest: Paired, noun: str, said: object) -> bool:
+    number = _number_of(said)
+    if number is None:
+        return False
     if noun == "jobs":
         job: int | None = number
     elif noun == "pots":

@@ -155,7 +155,8 @@ class DeviceTest(SharedCase):
         for path in (
             f"jobs/{other}", f"jobs/{other}/plan", f"jobs/{other}/surveys", f"pieces/{piece}/sheet.pdf", "bin",
             "past-mixes", "jobs/1/archive", "jobs/1/daybook", "jobs/1/plan/money", "jobs/1/shopping.csv",
-            "jobs/1/plan.pdf", "shelf/table.csv", "archive",
+            "jobs/1/plan.pdf", "shelf/table.csv", "archive", f"jobs/+{other}", f"jobs/%20{other}", f"jobs/{other}.0",
+            f"jobs/{other}%0A/plan", f"pieces/{piece}.0/sheet.pdf",
         ):  # fmt: skip
             with self.subTest(path):
                 self.assertEqual(guest.get(f"/api/{path}").status_code, 403)
@@ -163,7 +164,7 @@ class DeviceTest(SharedCase):
         mine = self.home.get("/api/jobs/1").json()["photos"][0]["id"]
         picture = photo(size=(60, 40))
         theirs = self.home.post(f"/api/jobs/{other}/photos", params={"name": "Theirs"}, content=picture).json()["id"]
-        for number, status in ((mine, 200), (theirs, 403)):
+        for number, status in ((mine, 200), (theirs, 403), (float(theirs), 403), (f" {theirs}", 403)):
             spot = {"source": "photo", "photo_id": number, "lighting": {"method": "none"}}
             asked = {"colour": {**spot, "area": {"shape": "spot", "x": 9, "y": 9}}}
             self.assertEqual(guest.post("/api/colours/look", json=asked).status_code, status)
