@@ -21,7 +21,7 @@ from jug_mingle import __version__
 from jug_mingle.api.access import Access
 from jug_mingle.api.bodies import FILE_BODY
 from jug_mingle.api.bounds import Bounds
-from jug_mingle.api.common.schemas import Problem
+from jug_mingle.api.common import Problem
 from jug_mingle.api.context import COMPUTES, PROBLEMS, Context
 from jug_mingle.api.failures import Foresight, answer, speak_of_failures
 from jug_mingle.api.guard import Guard

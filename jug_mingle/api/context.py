@@ -10,7 +10,7 @@ from anyio import CapacityLimiter, to_thread
 from fastapi import Depends, Query, Request, Response
 from sqlalchemy.orm import Session
 
-from jug_mingle.api.common.schemas import LightName, Problem, UnitName
+from jug_mingle.api.common import LightName, Problem, UnitName
 from jug_mingle.devices.reader import ColourReader
 from jug_mingle.devices.scale import Scale
 from jug_mingle.devices.weather import Weather

@@ -1820,7 +1820,7 @@ export interface paths {
      * List Lights
      * @description List the lights, daylight first.
      */
-    get: operations['lights_list_lights']
+    get: operations['colours_list_lights']
     put?: never
     post?: never
     delete?: never
@@ -17163,7 +17163,7 @@ export interface operations {
       }
     }
   }
-  lights_list_lights: {
+  colours_list_lights: {
     parameters: {
       query?: never
       header?: never

@@ -1,1 +1,0 @@
-"""Accents over HTTP."""

@@ -1,1 +1,0 @@
-"""Archives over HTTP: routes and schemas."""

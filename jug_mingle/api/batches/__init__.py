@@ -1,1 +1,0 @@
-"""Batches over HTTP: routes, schemas, serializers."""

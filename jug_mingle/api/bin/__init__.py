@@ -1,1 +1,0 @@
-"""Bin over HTTP: routes and schemas."""

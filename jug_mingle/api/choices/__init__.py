@@ -1,1 +1,0 @@
-"""Choices over HTTP: routes and schemas."""

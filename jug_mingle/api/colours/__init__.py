@@ -1,1 +1,0 @@
-"""Colours over HTTP: routes, schemas, serializers."""

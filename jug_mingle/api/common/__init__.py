@@ -1,1 +1,0 @@
-"""What several nouns share."""

@@ -1,1 +1,0 @@
-"""The demo job over HTTP: routes and schemas."""

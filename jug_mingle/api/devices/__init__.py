@@ -1,1 +1,0 @@
-"""Devices over HTTP: routes, schemas, serializers."""

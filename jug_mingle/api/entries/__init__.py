@@ -1,1 +1,0 @@
-"""Entries over HTTP: routes and schemas."""

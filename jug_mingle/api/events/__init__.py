@@ -1,1 +1,0 @@
-"""Events over HTTP: routes and schemas."""

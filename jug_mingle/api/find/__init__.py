@@ -1,1 +1,0 @@
-"""Find over HTTP: routes and schemas."""

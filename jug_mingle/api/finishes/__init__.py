@@ -1,1 +1,0 @@
-"""Finishes over HTTP: routes, schemas, serializers."""

@@ -1,1 +1,0 @@
-"""Jobs over HTTP: routes, schemas, serializers."""

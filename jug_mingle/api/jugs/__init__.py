@@ -1,1 +1,0 @@
-"""Jugs over HTTP: routes, schemas, serializers."""

@@ -1,1 +1,0 @@
-"""Lights over HTTP: routes, schemas, serializers."""

@@ -1,1 +1,0 @@
-"""Looks over HTTP: routes, schemas, serializers."""

@@ -1,1 +1,0 @@
-"""Measuring over HTTP: routes and schemas."""

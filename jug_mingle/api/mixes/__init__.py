@@ -1,1 +1,0 @@
-"""Mixes over HTTP: routes, schemas, serializers."""

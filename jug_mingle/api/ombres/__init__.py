@@ -1,1 +1,0 @@
-"""Ombres over HTTP: routes, schemas, serializers."""

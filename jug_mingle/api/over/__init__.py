@@ -1,1 +1,0 @@
-"""Colours over a ground over HTTP: routes, schemas, serializers."""

@@ -1,1 +1,0 @@
-"""Pairing over HTTP: routes and schemas."""

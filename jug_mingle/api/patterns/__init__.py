@@ -1,1 +1,0 @@
-"""Patterns over HTTP: motifs and layouts."""

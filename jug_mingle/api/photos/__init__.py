@@ -1,1 +1,0 @@
-"""Photos over HTTP: routes, schemas, serializers."""

@@ -1,1 +1,0 @@
-"""Pieces over HTTP: routes, schemas, serializers."""

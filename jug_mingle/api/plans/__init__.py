@@ -1,1 +1,0 @@
-"""Plans over HTTP: routes, schemas, serializers."""

@@ -1,1 +1,0 @@
-"""The practice of the trade over HTTP: routes and schemas."""

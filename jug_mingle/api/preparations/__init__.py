@@ -1,1 +1,0 @@
-"""Preparations over HTTP: routes, schemas, serializers."""

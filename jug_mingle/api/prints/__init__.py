@@ -1,1 +1,0 @@
-"""Prints over HTTP: routes, schemas, serializers."""

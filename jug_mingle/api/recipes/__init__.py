@@ -1,1 +1,0 @@
-"""Recipes over HTTP: routes, schemas, serializers."""

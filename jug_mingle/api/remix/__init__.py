@@ -1,1 +1,0 @@
-"""Remix over HTTP: routes, schemas, serializers."""

@@ -1,1 +1,0 @@
-"""Settings over HTTP: routes and schemas."""

@@ -1,1 +1,0 @@
-"""Shelf over HTTP: routes, schemas, serializers."""

@@ -1,1 +1,0 @@
-"""Strips over HTTP: routes, schemas, serializers."""

@@ -1,1 +1,0 @@
-"""Targets over HTTP: routes, schemas, serializers."""
