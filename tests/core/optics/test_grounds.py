@@ -5,20 +5,15 @@ import unittest
 import numpy as np
 
 from jug_mingle.core.colour.spaces import R_to_Lab
-from jug_mingle.core.optics.grounds import (
-    ADHESION_WORDS,
-    GROUNDS,
-    boards,
-    factory_coats,
-    ground,
-    measured_ground,
-    metals,
-    old_finishes,
-    primers,
-    sheets,
-    textiles,
-    woods,
-)
+from jug_mingle.core.optics import grounds as boards
+from jug_mingle.core.optics import grounds as factory_coats
+from jug_mingle.core.optics import grounds as metals
+from jug_mingle.core.optics import grounds as old_finishes
+from jug_mingle.core.optics import grounds as primers
+from jug_mingle.core.optics import grounds as sheets
+from jug_mingle.core.optics import grounds as textiles
+from jug_mingle.core.optics import grounds as woods
+from jug_mingle.core.optics.grounds import ADHESION_WORDS, GROUNDS, ground, measured_ground
 
 
 class GroundTest(unittest.TestCase):

@@ -1,4 +1,4 @@
-"""A blend: two or three colours run into each other over a face or the whole piece."""
+"""Kinds of layers that cover: paint by itself, blended, faded or in two tones, primer, and metal."""
 
 from functools import cache
 from typing import TYPE_CHECKING, Final
@@ -6,21 +6,65 @@ from typing import TYPE_CHECKING, Final
 import numpy as np
 
 from jug_mingle.core.arrays import FloatArray
-from jug_mingle.core.finishes.fields import edges, run, runs_of_colour
-from jug_mingle.core.finishes.layer_kind import PAINT_KINDS, LayerKind, own_surface
-from jug_mingle.core.finishes.settings import COATS, CONTRAST, HAND, PATTERN, SEED, SIZE, WATER, WIDTH
+from jug_mingle.core.finishes.fields import brushed, clip, edges, rubbed_through, run, runs_of_colour, streaks, wiped
+from jug_mingle.core.finishes.layer_kind import PAINT_KINDS, LayerKind, covering_surface, kept_surface, own_surface
+from jug_mingle.core.finishes.settings import (
+    AMOUNT,
+    COATS,
+    CONTRAST,
+    DOWN_TO,
+    HAND,
+    PATTERN,
+    PLACE,
+    SEED,
+    SIZE,
+    WATER,
+    WAY,
+    WIDTH,
+)
 from jug_mingle.core.finishes.textures import looked_up
+from jug_mingle.core.materials.kinds.primers import PRIMERS
 from jug_mingle.core.pieces.faces import Samples
 
 if TYPE_CHECKING:
     from jug_mingle.core.finishes.layer import Layer
 
 
+PAINT: Final = LayerKind(
+    key="paint",
+    title="Paint",
+    why="two coats over a near colour or a primer, three to five in white over dark",
+    act="film",
+    takes=PAINT_KINDS,
+    usual={"coats": 2},
+    settings=(COATS, WATER, WAY, HAND),
+    traits=frozenset(("water_based", "colours", "opaque", "hides", "closes_wood", "needs_seal")),
+    field=brushed,
+    surface=own_surface,
+)
+"""Paint, brushed on until it hides."""
+
+
+PRIMER: Final = LayerKind(
+    key="primer",
+    title="Primer",
+    why="one coat; two where it bleeds",
+    act="film",
+    takes=tuple(kind.key for kind in PRIMERS),
+    usual={"coats": 1},
+    settings=(COATS, WATER, WAY),
+    traits=frozenset(("water_based", "opaque", "closes_wood")),
+    field=brushed,
+    surface=own_surface,
+)
+"""Primer, under the paint."""
+
+
 def _even(_layer: "Layer", _samples: Samples, _zone: str) -> float:
     return 1.0
 
 
-def _share(layer: "Layer", samples: Samples, zone: str) -> FloatArray:
+def _blend_share(layer: "Layer", samples: Samples, zone: str) -> FloatArray:
     return runs_of_colour(layer, samples, zone, _pattern(layer, samples, zone))
 
 
@@ -82,8 +126,75 @@ BLEND: Final = LayerKind(
     settings=(PATTERN, COATS, WATER, SIZE, WIDTH, CONTRAST, HAND, SEED),
     traits=frozenset(("water_based", "colours", "opaque", "hides", "closes_wood", "needs_seal", "spares_paint")),
     field=_even,
-    share=_share,
+    share=_blend_share,
     third_share=_third_share,
     by_look=True,
     surface=own_surface,
 )
+"""A blend: two or three colours run into each other over a face or the whole piece."""
+
+
+def _field(layer: "Layer", samples: Samples, zone: str) -> FloatArray:
+    sanded = clip(layer.amount * (0.55 + 0.45 * samples.of("high", zone)), 0.0, 1.0)
+    return sanded * clip(streaks(layer, samples, zone, 0.3), 0.0, 1.5)
+
+
+FADE: Final = LayerKind(
+    key="fade",
+    title="Sanded faint",
+    why="320 grit, until the ground shines through",
+    act="reveal",
+    films=(0, 0),
+    usual={"amount": 0.25, "hand": 0.3},
+    settings=(DOWN_TO, AMOUNT, HAND),
+    field=_field,
+    surface=kept_surface,
+)
+"""Sanded faint, until the ground shines through."""
+
+
+def _two_tone_share(layer: "Layer", samples: Samples, zone: str) -> FloatArray:
+    position = 0.5 + 0.5 * looked_up(samples, zone, "streak", layer.seed)
+    return runs_of_colour(layer, samples, zone, run(position, 0.5, 0.3 + layer.width))
+
+
+def _surface(layer: "Layer", veil: float, _amount: float) -> float:
+    """Its two colours together cover all of it."""
+    return covering_surface(layer, veil, 1.0)
+
+
+TWO_TONE: Final = LayerKind(
+    key="two_tone",
+    title="Streaky two-tone wash",
+    why="a splash of water in both colours, kept in their own buckets",
+    act="film",
+    films=(2, 2),
+    takes=PAINT_KINDS,
+    usual={"water": 1.0, "coats": 2, "width": 0.5, "hand": 0.4},
+    settings=(WATER, COATS, WIDTH, HAND, SEED),
+    traits=frozenset(("water_based", "colours", "thin", "needs_seal", "spares_paint")),
+    field=wiped,
+    share=_two_tone_share,
+    flows=True,
+    surface=_surface,
+)
+"""A streaky wash of two colours, which lie beside each other."""
+
+
+METALLIC: Final = LayerKind(
+    key="metallic",
+    title="Gilding",
+    why="gilding wax dabbed on edges or into grooves",
+    act="cover",
+    films=(0, 1),
+    takes=("gilding_wax", "metallic_paint"),
+    generic="metals",
+    begins_with="gold",
+    usual_material="gilding_wax",
+    usual={"amount": 0.45, "place": "edges", "width": 0.1, "hand": 0.4},
+    settings=(PLACE, COATS, AMOUNT, WIDTH, HAND, SEED),
+    traits=frozenset(("spares_paint",)),
+    field=rubbed_through,
+    surface=kept_surface,
+)
+"""Gilding wax, dabbed on edges or into grooves."""
