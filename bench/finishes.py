@@ -75,11 +75,14 @@ def eight_layers(films: list[Film]) -> tuple[Layer, ...]:
         ("wax", (a,), {"place": "recess"}),
         ("sealer", (), {}),
     )
-    return tuple(Layer(**{"kind": kind, "films": own, **KINDS[kind].usual, **more}) for kind, own, more in asked)
+    return tuple(
+        Layer(**{"kind": kind, "films": own, **KINDS[kind].usual, **more}) for kind, own, more in asked
+    )
 
 
 def speed(films: list[Film]) -> None:
-    """The core alone: the first picture of a look, and those that follow while one of its numbers is moved."""
+    """The core alone: the first picture of a look, and those that follow while one of its numbers is
+    moved."""
     rows = []
     for form in ("card_cabinet", "chest", "desk", "settle"):
         cells: list[Any] = [form]
@@ -87,8 +90,11 @@ def speed(films: list[Film]) -> None:
             samples = draw(usual_piece(form), wide, high).samples()
             widths = iter(np.linspace(0.2, 0.9, 100))
 
-            def once(*, first: bool, samples: Any = samples, size: Any = (high, wide), widths: Any = widths) -> None:
-                # New films are new to all that is kept of them; a drawing forgets what it knows of an older look.
+            def once(
+                *, first: bool, samples: Any = samples, size: Any = (high, wide), widths: Any = widths
+            ) -> None:
+                # New films are new to all that is kept of them; a drawing forgets what it knows of an older
+                # look.
                 layers = eight_layers([replace(film) for film in films] if first else films)
                 if first:
                     samples.cache.clear()
@@ -101,18 +107,28 @@ def speed(films: list[Film]) -> None:
         rows.append([*cells, 1000 * (time.perf_counter() - start)])
     table(
         "A stack of eight layers in the core, median [ms] (aim 250 at 1200 x 800, 60 at 600 x 400)",
-        ["piece", "1200 x 800: first", "following", "600 x 400: first", "following", "drawing the piece, once"],
+        [
+            "piece",
+            "1200 x 800: first",
+            "following",
+            "600 x 400: first",
+            "following",
+            "drawing the piece, once",
+        ],
         rows,
     )
 
 
 def parts(films: list[Film]) -> None:
-    """Pieces of about 60 parts at 1200 x 800, processor time: drawn for the first time, in another look, and with one
-    face's layer changed."""
+    """Pieces of about 60 parts at 1200 x 800, processor time: drawn for the first time, in another look, and
+    with one face's layer changed."""
     rows = []
     wide = {"width": 1.6, "height": 1.6}
     for title, piece in (
-        ("card cabinet, 30 panelled drawers with handles", usual_piece("card_cabinet", rows=5, columns=6, **_PANELLED)),
+        (
+            "card cabinet, 30 panelled drawers with handles",
+            usual_piece("card_cabinet", rows=5, columns=6, **_PANELLED),
+        ),
         (
             "chest, 58 drawers",
             usual_piece("chest", layout=(Row(count=6),) * 9 + (Row(count=4),), handle="none", **wide),
@@ -120,18 +136,26 @@ def parts(films: list[Film]) -> None:
         ("doors, drawers and open rows, with handles", usual_piece("cupboard", layout=_MIXED, **wide)),
     ):
         looks = [_look(films, n) for n in range(3)]
-        one = Layer(kind="paint", films=(films[1],), zones=(f"{next(iter(piece.faces)).split('/')[2]}/outside",))
+        one = Layer(
+            kind="paint", films=(films[1],), zones=(f"{next(iter(piece.faces)).split('/')[2]}/outside",)
+        )
         first, following, changed = [], [], []
         for _ in range(3):
             start = time.process_time()
             samples = draw(piece, 1200, 800).samples()
             render(samples, (800, 1200), looks[0], light("window"))
             first.append(time.process_time() - start)
-            for finish, times in ((looks[1], following), (looks[2], following), (_with(looks[2], one), changed)):
+            for finish, times in (
+                (looks[1], following),
+                (looks[2], following),
+                (_with(looks[2], one), changed),
+            ):
                 start = time.process_time()
                 render(samples, (800, 1200), finish, light("window"))
                 times.append(time.process_time() - start)
-        rows.append([f"{title}: {len(piece.parts)} parts", min(first) * 1e3, ms(following), min(changed) * 1e3])
+        rows.append(
+            [f"{title}: {len(piece.parts)} parts", min(first) * 1e3, ms(following), min(changed) * 1e3]
+        )
     table(
         "Pieces of many parts, 1200 x 800, four layers, processor time [ms]",
         ["piece", "first (aim 200)", "following (aim 90)", "one face's layer (aim 90)"],
@@ -140,14 +164,21 @@ def parts(films: list[Film]) -> None:
 
 
 _PANELLED: dict[str, Any] = {"relief": "panelled", "width": 1.6, "height": 1.6}
-_MIXED = (Row(count=10), Row(count=10), Row(filling="open", count=3), Row(filling="doors", count=6), Row(count=4))
+_MIXED = (
+    Row(count=10),
+    Row(count=10),
+    Row(filling="open", count=3),
+    Row(filling="doors", count=6),
+    Row(count=4),
+)
 
 
 def _look(films: list[Film], number: int) -> Finish:
     first, second = films[number], films[number + 1]
     return Finish(
         layers=(
-            Layer(kind="paint", films=(first,), coats=2), Layer(kind="blend", films=(first, second), zones=("front",)),
+            Layer(kind="paint", films=(first,), coats=2),
+            Layer(kind="blend", films=(first, second), zones=("front",)),
             Layer(kind="wash", films=(second,), wipe=0.5), Layer(kind="sealer", veil=0.2),
         )
     )  # fmt: skip
@@ -171,7 +202,8 @@ def truth(films: list[Film]) -> None:
                 Lab = [XYZ_to_Lab(np.maximum(one @ to_XYZ, 0.0)) for one in (RGB, wanted)]
                 apart.append(float(delta_E_CIE2000(*Lab)))
     table(
-        f"Mean colour of plain zones against the recipe: {len(films)} paints in three coats, {len(lights())} lights",
+        f"Mean colour of plain zones against the recipe: {len(films)} paints in three coats, {len(lights())} "
+        f"lights",
         ["figure", "found", "aim"],
         [["median [CIEDE2000]", float(np.median(apart)), ""], ["worst", float(np.max(apart)), "<= 0.5"]],
     )
@@ -222,9 +254,12 @@ for _ in range(3):
 
 
 def memory() -> None:
-    """Ten pieces at full size, three rounds, in a process of their own: one of each form, and of 63 parts each."""
+    """Ten pieces at full size, three rounds, in a process of their own: one of each form, and of 63 parts
+    each."""
     for title, which, aim in (("ten pieces", "forms", 400), ("ten pieces of 63 parts", "many", 450)):
-        found = subprocess.run([sys.executable, "-c", _ALONE, which], capture_output=True, text=True, check=True)
+        found = subprocess.run(
+            [sys.executable, "-c", _ALONE, which], capture_output=True, text=True, check=True
+        )
         first, second, third = map(float, found.stdout.split())
         table(
             f"Memory of the core: {title}, eight layers each, 1200 x 800 [MB]",

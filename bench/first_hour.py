@@ -48,7 +48,8 @@ def started(command: str, data: Path) -> float:
 
 
 def starts(folder: Path) -> None:
-    """The first start of the demo in an empty folder, and starts after it; until the job in hand is answered."""
+    """The first start of the demo in an empty folder, and starts after it; until the job in hand is
+    answered."""
     first = started("demo", folder / "demo")
     warm = [started("demo", folder / "demo") for _ in range(3)]
     own = started("serve", folder / "own")

@@ -23,8 +23,14 @@ def main() -> None:
         process.start()
         seconds, megabytes, words = queue.get(timeout=300)
         process.join()
-        rows.append([name, f"{len(data) / 1000:.1f} kB", f"{seconds:.2f} s", f"{megabytes:.0f} MB", words[:70]])
-    table("Hostile files, in a process of their own", ["file", "size", "processor", "memory more", "answer"], rows)
+        rows.append(
+            [name, f"{len(data) / 1000:.1f} kB", f"{seconds:.2f} s", f"{megabytes:.0f} MB", words[:70]]
+        )
+    table(
+        "Hostile files, in a process of their own",
+        ["file", "size", "processor", "memory more", "answer"],
+        rows,
+    )
 
 
 def _read(path: str, data: bytes, queue: "Queue[tuple[float, float, str]]") -> None:

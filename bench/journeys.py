@@ -27,7 +27,10 @@ def main() -> None:
                         prepare_demo(Path(folder))
                     with Server(Path(folder), own=own) as server:
                         context = browser.new_context(
-                            base_url=server.address, viewport=size, has_touch=hand == "touch", reduced_motion="reduce"
+                            base_url=server.address,
+                            viewport=size,
+                            has_touch=hand == "touch",
+                            reduced_motion="reduce",
                         )
                         page = context.new_page()
                         page.set_default_timeout(SOON)

@@ -37,15 +37,22 @@ def grown(data: Path, *, jobs: int, tins: int, entries: int) -> None:
             }
             session.add(PieceRow(**{**copied, "job_id": job.id, "name": f"Bookcase {number}"}))
         for number in range(tins):
-            copied = {c.name: getattr(tin, c.name) for c in MaterialRow.__table__.c if c.name not in ("id", "version")}
-            session.add(MaterialRow(**{**copied, "key": f"tin-{number}", "name": f"Tin of the year {number}"}))
+            copied = {
+                c.name: getattr(tin, c.name)
+                for c in MaterialRow.__table__.c
+                if c.name not in ("id", "version")
+            }
+            session.add(
+                MaterialRow(**{**copied, "key": f"tin-{number}", "name": f"Tin of the year {number}"})
+            )
         for number in range(entries):
             session.add(EntryRow(job_id=1, kind="note", at=now(), words=f"Line {number}"))
     database.close()
 
 
 def asked(one: Running, seconds: float, hands: int) -> tuple[float, float, float]:
-    """Return requests a second, their median and their 95th percentile [ms], light ones from so many hands."""
+    """Return requests a second, their median and their 95th percentile [ms], light ones from so many
+    hands."""
     took: list[float] = []
     end = time.monotonic() + seconds
 
@@ -65,7 +72,8 @@ def asked(one: Running, seconds: float, hands: int) -> tuple[float, float, float
 
 
 def crowd(one: Running) -> tuple[int, int, float]:
-    """Fifty pictures and twenty edits at once: how many failed, and light requests meanwhile, their median [ms]."""
+    """Fifty pictures and twenty edits at once: how many failed, and light requests meanwhile, their median
+    [ms]."""
     light: list[float] = []
     busy = threading.Event()
 
@@ -79,7 +87,9 @@ def crowd(one: Running) -> tuple[int, int, float]:
     looking = threading.Thread(target=look)
     looking.start()
     with ThreadPoolExecutor(70) as hands:
-        pictures = [hands.submit(one.ask, "/api/pieces/1/picture", picture(300 + number)) for number in range(50)]
+        pictures = [
+            hands.submit(one.ask, "/api/pieces/1/picture", picture(300 + number)) for number in range(50)
+        ]
         edits = [
             hands.submit(one.ask, "/api/jobs", json.dumps({"name": f"begun in a crowd {number}"}).encode())
             for number in range(20)
@@ -136,7 +146,14 @@ def main() -> None:
                 memory = f"{one.said('VmRSS'):.0f} MB"
                 crowds.append([said, f"{told:.0f} ms", pictures, edits, f"{light:.0f} ms", memory])
     table("Light requests", ["with", "hands", "requests a second", "median", "95 %"], rows)
-    heads = ["with", "three screens told in", "pictures failed", "edits failed", "light ones meanwhile", "memory"]
+    heads = [
+        "with",
+        "three screens told in",
+        "pictures failed",
+        "edits failed",
+        "light ones meanwhile",
+        "memory",
+    ]
     table("50 pictures and 20 edits at once", heads, crowds)
 
 

@@ -1,4 +1,5 @@
-"""What must hold for long: ten minutes of the scale's stream in the browser, and a server killed 200 times."""
+"""What must hold for long: ten minutes of the scale's stream in the browser, and a server killed 200
+times."""
 
 import os
 import signal
@@ -44,7 +45,8 @@ def _heap(page: Page) -> float:
 
 
 def scale(minutes: float = 10.0) -> None:
-    """The jug on the bench follows the scale: from the reading to pixels, and the page's memory all the while."""
+    """The jug on the bench follows the scale: from the reading to pixels, and the page's memory all the
+    while."""
     with tempfile.TemporaryDirectory() as folder:
         prepare_demo(Path(folder))
         with Server(Path(folder)) as server, sync_playwright() as playwright:

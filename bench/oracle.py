@@ -1,8 +1,8 @@
 """A paint laboratory whose physics is not Kubelka–Munk, to measure the colour core against.
 
-Invented colorants get absorption, scattering and asymmetry from Mie theory (`miepython`) with invented refractive
-indices; paints are mixed by volume; layers under a surface of refractive index 1.5 are solved by adding–doubling
-(`iadpython`). Nothing here is used by the product.
+Invented colorants get absorption, scattering and asymmetry from Mie theory (`miepython`) with invented
+refractive indices; paints are mixed by volume; layers under a surface of refractive index 1.5 are solved by
+adding–doubling (`iadpython`). Nothing here is used by the product.
 """
 
 from dataclasses import dataclass
@@ -57,7 +57,8 @@ COLORANTS = (
 
 
 def optics_of(colorant: Colorant) -> FloatArray:
-    """Return (3, 36): µ_a, µ_s and µ_s g per µm at a pigment volume share of one, over a log-normal of sizes."""
+    """Return (3, 36): µ_a, µ_s and µ_s g per µm at a pigment volume share of one, over a log-normal of
+    sizes."""
     spread = np.exp(0.3 * np.linspace(-2.0, 2.0, 11))
     weight = np.exp(-0.5 * np.linspace(-2.0, 2.0, 11) ** 2)
     weight /= weight.sum()
@@ -72,7 +73,8 @@ def optics_of(colorant: Colorant) -> FloatArray:
 
 
 class Laboratory:
-    """Colorants with their optics, paints as shares of colorants, and what a reader sees of their mixtures."""
+    """Colorants with their optics, paints as shares of colorants, and what a reader sees of their
+    mixtures."""
 
     def __init__(self) -> None:
         self.optics = {c.name: optics_of(c) for c in COLORANTS}
@@ -82,11 +84,13 @@ class Laboratory:
         return np.asarray(sum(share * self.optics[name] for name, share in shares.items()))
 
     def seen(self, film: FloatArray, *, X: float = np.inf, ground: FloatArray | None = None) -> FloatArray:
-        """Return the seen reflectance (36,), surface included, of a film of X µm over a ground of body reflectance."""
+        """Return the seen reflectance (36,), surface included, of a film of X µm over a ground of body
+        reflectance."""
         out = np.empty(BANDS)
         for band in range(BANDS):
             mu_a, mu_s, mu_sg = film[:, band]
-            # Similarity: an isotropic medium of the reduced scattering, which the surface and depth see alike.
+            # Similarity: an isotropic medium of the reduced scattering, which the surface and depth see
+            # alike.
             reduced = mu_s - mu_sg
             a, depth = reduced / (mu_a + reduced), (mu_a + reduced) * X
             out[band] = _reflect(a, depth, None if ground is None else float(ground[band]))
@@ -100,7 +104,9 @@ def _reflect(a: float, depth: float, ground: float | None) -> float:
     R_film, T_film = iadpython.simple_layer_matrices(sample)
     # A Lambertian ground: the same radiance in every direction; the weights 2 µ w sum to one.
     R_ground = np.full_like(R_film, ground)
-    R_body, _ = iadpython.add_layers_basic(sample, R_ground, np.zeros_like(R_film), R_film, R_film, T_film, T_film)
+    R_body, _ = iadpython.add_layers_basic(
+        sample, R_ground, np.zeros_like(R_film), R_film, R_film, T_film, T_film
+    )
     dark = np.zeros_like(R_film)
     surface = iadpython.start.boundary_layer(sample, top=True)
     R_all, _, T_all, _ = iadpython.add_slide_above(sample, *surface, R_body, R_body, dark, dark)

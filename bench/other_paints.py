@@ -39,7 +39,8 @@ _CELL_WORDS: Final = {"mix": "2–4, to 1:100", "strong": "1:50–1:200 in white
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Level:
-    """What is known of the paints: how noisy each reading is, and what all swatches of one photo share. [ΔE*ab rms]"""
+    """What is known of the paints: how noisy each reading is, and what all swatches of one photo share.
+    [ΔE*ab rms]"""
 
     title: str
     noise: float
@@ -58,17 +59,21 @@ LEVELS: Final = (
 
 
 def materials_of(world: World) -> list[Material]:
-    """Return the family's paints as a painter would enter them: with the sheen on the label, and usual solids."""
+    """Return the family's paints as a painter would enter them: with the sheen on the label, and usual
+    solids."""
     kind = kind_of("chalk_paint")
     return [
-        Material(key=role, name=role, kind=kind, sheen=sheen) for role, sheen in zip(ROLES, world.sheens, strict=True)
+        Material(key=role, name=role, kind=kind, sheen=sheen)
+        for role, sheen in zip(ROLES, world.sheens, strict=True)
     ]
 
 
 def evidence_of(world: World, level: Level, rng: np.random.Generator) -> list[Reading]:
     """Return the masstone, and the tint with four of white, of every paint, read with the level's noise."""
     found, shelf = [], materials_of(world)
-    shared = level.shared / np.sqrt(3.0) * rng.standard_normal((8, 3))  # half a dozen swatches lie in each photo
+    shared = (
+        level.shared / np.sqrt(3.0) * rng.standard_normal((8, 3))
+    )  # half a dozen swatches lie in each photo
     own = level.noise / np.sqrt(3.0)
     said = max(0.6 * level.noise, NOISE["exact"])
     for place in range(len(shelf)):
@@ -84,7 +89,13 @@ def evidence_of(world: World, level: Level, rng: np.random.Generator) -> list[Re
                 seen = R_to_Lab(R) + own * rng.standard_normal(3) + shared[place // 6 + 4 * (kind == "tint")]
             veil = mixed_veil([m for m in shelf if parts[ROLES.index(m.key)]], parts[parts > 0])
             found.append(
-                Reading(key=f"{kind} {place}", volumes=volumes, swatches=(Swatch(seen=seen),), noise=said, veil=veil)
+                Reading(
+                    key=f"{kind} {place}",
+                    volumes=volumes,
+                    swatches=(Swatch(seen=seen),),
+                    noise=said,
+                    veil=veil,
+                )
             )
     return found
 
@@ -95,7 +106,8 @@ def predicted(shelf: Shelf, volumes: FloatArray) -> FloatArray:
 
 
 def inside(shelf: Shelf, volumes: FloatArray, true: FloatArray, rng: np.random.Generator) -> FloatArray:
-    """Return whether the band of each mix (m, paints), towards a target 2 to 6 away, holds the true difference."""
+    """Return whether the band of each mix (m, paints), towards a target 2 to 6 away, holds the true
+    difference."""
     expected = R_to_Lab(predicted(shelf, volumes))
     targets = np.clip(
         expected + rng.standard_normal((len(volumes), 3)) * 2.3, [5.0, -120.0, -120.0], [99.0, 120.0, 120.0]
@@ -115,7 +127,8 @@ def _towards(Lab: FloatArray) -> Target:
 
 
 def interval(holds: FloatArray) -> str:
-    """Return a share with its 95 % interval (Wilson 1927), each mix counted once however often it was drawn."""
+    """Return a share with its 95 % interval (Wilson 1927), each mix counted once however often it was
+    drawn."""
     n, p, z = holds.shape[-1], float(holds.mean()), 1.96
     middle, half = (
         (p + z * z / (2 * n)) / (1 + z * z / n),
@@ -136,7 +149,9 @@ def cell(world: World, level: Level, *, bands: bool = True) -> Iterator[tuple[st
             volumes, true = truth[f"{name} volumes"], np.clip(truth[name], 0.0, 1.0)
             errors[name].append(delta_E_CIE2000(R_to_Lab(predicted(shelf, volumes)), R_to_Lab(true)))
             some = slice(None, 300)
-            holds[name].append(inside(shelf, volumes[some], true[some], rng) if bands else np.ones(300, dtype=bool))
+            holds[name].append(
+                inside(shelf, volumes[some], true[some], rng) if bands else np.ones(300, dtype=bool)
+            )
     for name in CELLS:
         yield name, np.array(errors[name]), np.array(holds[name])
 
@@ -151,7 +166,10 @@ def tables(families: Sequence[Family], title: str) -> None:
                              float(np.quantile(errors, 0.95)), interval(holds)])  # fmt: skip
                 pooled.append(holds.mean())
     table(title, ["known by", "family", "mixes", "median", "p95", "80 % band holds"], rows)
-    print(f"  bands together {100 * np.mean(pooled):.0f} %, cells {100 * min(pooled):.0f} to {100 * max(pooled):.0f} %")
+    print(
+        f"  bands together {100 * np.mean(pooled):.0f} %, cells {100 * min(pooled):.0f} to "
+        f"{100 * max(pooled):.0f} %"
+    )
 
 
 def beside_true_prior(families: Sequence[Family], title: str) -> None:
@@ -163,7 +181,11 @@ def beside_true_prior(families: Sequence[Family], title: str) -> None:
             cells = []
             for crowd in (None, own):
                 synthetic_paints._like.cache_clear()
-                with patch.object(synthetic_paints, "_invented", return_value=crowd) if crowd else nullcontext():
+                with (
+                    patch.object(synthetic_paints, "_invented", return_value=crowd)
+                    if crowd
+                    else nullcontext()
+                ):
                     found = cell(World(family), level, bands=False)
                     cells.append([float(np.median(errors)) for _, errors, _ in found])
             synthetic_paints._like.cache_clear()
@@ -185,9 +207,11 @@ def _own_crowd(family: Family) -> tuple[FloatArray, FloatArray]:
 
 
 def rescues(families: Sequence[Family], title: str) -> None:
-    """Batches poured with 15 % error from paints known by card photos, rescued once and twice, by syringe or by spoons.
+    """Batches poured with 15 % error from paints known by card photos, rescued once and twice, by syringe or
+    by spoons.
 
-    Beside them, how many of their strips are called unexplained, and how many strips of another batch, 10 away or more.
+    Beside them, how many of their strips are called unexplained, and how many strips of another batch, 10
+    away or more.
     """
     rows = []
     for family, by in product(families, ("syringe", "spoons")):
@@ -197,11 +221,22 @@ def rescues(families: Sequence[Family], title: str) -> None:
         outcome: list[list[float]] = [[], [], []]
         for _ in range(_BATCHES):
             held += _rescued(world, shelf, rng, tool(by), outcome, doubts)
-        rows.append([family.name, by, *(f"{100 * np.mean(np.array(one) <= RESCUED):.0f} %" for one in outcome),
-                     interval(np.array(held)), *(f"{100 * np.mean(one):.1f} %" for one in doubts)])  # fmt: skip
+        rows.append([family.name, by,
+            *(f"{100 * np.mean(np.array(one) <= RESCUED):.0f} %" for one in outcome),
+                     interval(np.array(held)),
+                     *(f"{100 * np.mean(one):.1f} %" for one in doubts)])  # fmt: skip
     table(
         title,
-        ["family", "by", "as poured", "after one", "after two", "80 % band holds", "strips doubted", "wrong ones"],
+        [
+            "family",
+            "by",
+            "as poured",
+            "after one",
+            "after two",
+            "80 % band holds",
+            "strips doubted",
+            "wrong ones",
+        ],
         rows,
     )
 
@@ -243,12 +278,15 @@ def _rescued(
         band = (advice.best.low, advice.best.high)
         for pour in advice.best.additions:
             asked[pour.key] = asked.get(pour.key, 0.0) + pour.ml
-            there[pour.key] = there.get(pour.key, 0.0) + pour.ml * float(np.exp(by.error * rng.standard_normal()))
+            there[pour.key] = there.get(pour.key, 0.0) + pour.ml * float(
+                np.exp(by.error * rng.standard_normal())
+            )
     return held
 
 
 def learning(families: Sequence[Family], title: str) -> None:
-    """What three read batches teach of four paints, white among them, that are known by their masstones alone."""
+    """What three read batches teach of four paints, white among them, that are known by their masstones
+    alone."""
     rows = []
     for family in families:
         world, before, after = World(family), [], []
@@ -273,7 +311,9 @@ def learning(families: Sequence[Family], title: str) -> None:
             own = volumes[3:, [ROLES.index(tin.key) for tin in chosen]]
             for one, kept in ((shelf, before), (learnt, after)):
                 kept.extend(delta_E_CIE2000(R_to_Lab(predicted(one, own)), R_to_Lab(R[3:])).tolist())
-        rows.append([family.name, *(float(np.quantile(one, q)) for one in (before, after) for q in (0.5, 0.95))])
+        rows.append(
+            [family.name, *(float(np.quantile(one, q)) for one in (before, after) for q in (0.5, 0.95))]
+        )
     table(title, ["family", "before: median", "p95", "after three: median", "p95 (aim 0.75 / 2)"], rows)
 
 

@@ -1,4 +1,5 @@
-"""Colours over a wood searched: speed, how near to everything that can be tried, two woods, and a film by hand."""
+"""Colours over a wood searched: speed, how near to everything that can be tried, two woods, and a film by
+hand."""
 
 import resource
 import time
@@ -38,7 +39,9 @@ APART, POOR = (("maple", "cherry"), ("pine", "walnut"), ("birch", "teak"), ("oak
 def shelf(rng: np.random.Generator, stains: int = 12, paints: int = 20) -> Shelf:
     """Return invented stains, dyes and with a little pigment, and paints."""
     tins = [Material(key=f"stain {n}", name=f"stain {n}", kind=kind_of("water_stain")) for n in range(stains)]
-    tins += [Material(key=f"paint {n}", name=f"paint {n}", kind=kind_of("chalk_paint")) for n in range(paints)]
+    tins += [
+        Material(key=f"paint {n}", name=f"paint {n}", kind=kind_of("chalk_paint")) for n in range(paints)
+    ]
     K, S = random_optics(paints, rng)
     of_stains = []
     for _ in range(stains):
@@ -97,7 +100,10 @@ def speed() -> None:
 
     for title, act in (
         ("one film, up to 3 of 12 stains or 20 paints", _nearest),
-        ("all ways, two films in turn and bands with them", lambda tins, on, to: find_ways(tins, to, on, wishes)),
+        (
+            "all ways, two films in turn and bands with them",
+            lambda tins, on, to: find_ways(tins, to, on, wishes),
+        ),
         ("one film by hand", by_hand),
     ):
         times = [_least(lambda act=act, case=case: act(*case)) for case in cases]
@@ -114,8 +120,8 @@ def speed() -> None:
 def optimality() -> None:
     """Print how often the search comes within 0.1 of everything tried, and how much faster it is.
 
-    Of everything 60 films of each set are settled by all bands, nearest by the even metric; of a few colours all are,
-    which is what the search is faster than.
+    Of everything 60 films of each set are settled by all bands, nearest by the even metric; of a few colours
+    all are, which is what the search is faster than.
     """
     gaps, fast, slow = [], [], []
     for n, case in enumerate(_cases(TRIED)):
@@ -136,7 +142,8 @@ def optimality() -> None:
 
 
 def woods_together() -> None:
-    """Print how far apart two woods that lie 15 or more apart stay, beside everything tried, from poor shelves too."""
+    """Print how far apart two woods that lie 15 or more apart stay, beside everything tried, from poor
+    shelves too."""
     rng, rows = np.random.default_rng(21), []
     for stains in (1, 2, 3):
         bare, mine, least = [], [], []
@@ -147,8 +154,8 @@ def woods_together() -> None:
             least.append(_least_apart(tins, woods))
         meet = np.array(least) <= 3.0
         rows.append([
-            f"{stains}, of {POOR} shelves", float(np.median(bare)), float(np.median(mine)), float(np.median(least)),
-            int(meet.sum()), int((np.array(mine)[meet] <= 3.0).sum()),
+            f"{stains}, of {POOR} shelves", float(np.median(bare)), float(np.median(mine)),
+            float(np.median(least)), int(meet.sum()), int((np.array(mine)[meet] <= 3.0).sum()),
         ])  # fmt: skip
     table(
         "Two woods made one without a target [CIEDE2000]",
@@ -157,7 +164,8 @@ def woods_together() -> None:
 
 
 def _least_apart(tins: Shelf, woods: Sequence[Ground]) -> float:
-    """Return the least that any film of one or two stains on either wood, or none on the darker, leaves them apart."""
+    """Return the least that any film of one or two stains on either wood, or none on the darker, leaves them
+    apart."""
     wood_Lab = [R_to_Lab(wood.R_seen, LIGHTS[0]) for wood in woods]
     darker = int(wood_Lab[1][0] < wood_Lab[0][0])
     looks = []

@@ -1,4 +1,5 @@
-"""Stains and washes over wood: how near their predicted looks are to a physics and a trade that are not the core's."""
+"""Stains and washes over wood: how near their predicted looks are to a physics and a trade that are not the
+core's."""
 
 from collections.abc import Sequence
 from dataclasses import dataclass
@@ -33,7 +34,8 @@ FIELD_ERROR: Final = 0.06
 
 _WATER: Final = 2.0
 _ASKED: Final = tuple(
-    Laying(wait=wait, wipe=1.0, coats=coats) for wait, coats in ((0.5, 1), (3.0, 1), (20.0, 1), (2.0, 2), (8.0, 2))
+    Laying(wait=wait, wipe=1.0, coats=coats)
+    for wait, coats in ((0.5, 1), (3.0, 1), (20.0, 1), (2.0, 2), (8.0, 2))
 )
 
 
@@ -84,8 +86,12 @@ def fitted(wood: Wood, named: Wood, known: Known, rng: np.random.Generator) -> t
                                  swatches=(Swatch(seen=opaque),)))  # fmt: skip
         if known.label:
             usual = Laying(wait=5.0)
-            seen = _noisy(named.look_of(wood.colourants[which], wood.is_paint[which], usual, thin), NOISE["label"], rng)
-            found.append(_read(material, f"{which} label", seen, X, named.bare, usual, "named", NOISE["label"]))
+            seen = _noisy(
+                named.look_of(wood.colourants[which], wood.is_paint[which], usual, thin), NOISE["label"], rng
+            )
+            found.append(
+                _read(material, f"{which} label", seen, X, named.bare, usual, "named", NOISE["label"])
+            )
         for number, laying in enumerate(known.fields):
             error = FIELD_ERROR * rng.standard_normal()
             seen = _noisy(wood.field(which, laying, thin=thin, error=error), NOISE["reader"], rng)
@@ -94,7 +100,14 @@ def fitted(wood: Wood, named: Wood, known: Known, rng: np.random.Generator) -> t
 
 
 def _read(
-    material: Material, key: str, seen: FloatArray, X: float, bare: FloatArray, laying: Laying, wood: str, noise: float
+    material: Material,
+    key: str,
+    seen: FloatArray,
+    X: float,
+    bare: FloatArray,
+    laying: Laying,
+    wood: str,
+    noise: float,
 ) -> Reading:
     swatch = Swatch(seen=seen, X=X, R_g=R_body(bare, 1.0))
     return Reading(
@@ -142,4 +155,6 @@ def main() -> None:
             rows.append([known.title, len(off), float(np.median(off)), float(np.quantile(off, 0.95)),
                          interval(found["holds"])])  # fmt: skip
         title = "left out of tuning" if left_out else "tuned on"
-        table(f"Looks over wood, woods {title} [CIEDE2000]", ["known", "looks", "median", "p95", "band"], rows)
+        table(
+            f"Looks over wood, woods {title} [CIEDE2000]", ["known", "looks", "median", "p95", "band"], rows
+        )

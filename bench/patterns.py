@@ -1,4 +1,5 @@
-"""Patterns: how fast a layout is laid and drawn, how full sheets are packed, how fast a photo becomes a stencil."""
+"""Patterns: how fast a layout is laid and drawn, how full sheets are packed, how fast a photo becomes a
+stencil."""
 
 import io
 import random
@@ -56,7 +57,10 @@ def layouts() -> list[list[str]]:
 
             def asked(n: int) -> dict[str, Any]:
                 layout = {**usual, "shift_x": 0.001 * n}
-                return {"layers": [paint, {"kind": "stencil", "colours": ["mix:2"], "layout": layout}], "number": 1}
+                return {
+                    "layers": [paint, {"kind": "stencil", "colours": ["mix:2"], "layout": layout}],
+                    "number": 1,
+                }
 
             def draw(n: int, wide: int, *, sketch: bool) -> None:
                 body = {**asked(n), "pixels_wide": wide, "sketch": sketch}
@@ -65,7 +69,11 @@ def layouts() -> list[list[str]]:
             client.post("/api/pieces/1/layout", json=asked(99)).raise_for_status()
             draw(99, 600, sketch=False)
             for title, work, aim in (
-                ("layout, 12 drawers", lambda n: client.post("/api/pieces/1/layout", json=asked(n)), "<= 200 ms"),
+                (
+                    "layout, 12 drawers",
+                    lambda n: client.post("/api/pieces/1/layout", json=asked(n)),
+                    "<= 200 ms",
+                ),
                 ("dragged, half size", lambda n: draw(n, 300, sketch=True), "<= 83 ms (12 a second)"),
                 ("sharp, on release", lambda n: draw(n + 50, 600, sketch=False), "<= 200 ms"),
             ):

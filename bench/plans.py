@@ -1,7 +1,9 @@
-"""Plans: how near to a proven bound, how fast, how much sooner than pieces in order, how little moves when one is late.
+"""Plans: how near to a proven bound, how fast, how much sooner than pieces in order, how little moves when
+one is late.
 
-Jobs are made by the program's own rules from random surveys and looks (`tests.core.plan.generated`); nothing was tuned
-on the seeds that are taken here. Gaps are in working minutes: hands that are there until the work is usable.
+Jobs are made by the program's own rules from random surveys and looks (`tests.core.plan.generated`); nothing
+was tuned on the seeds that are taken here. Gaps are in working minutes: hands that are there until the work
+is usable.
 """
 
 import statistics
@@ -35,7 +37,9 @@ def job(steps: int, seed: int) -> tuple[Steps, Problem]:
     found = None
     for count in range(1, 9):
         made = steps_of(pieces(count, seed), Workshop())
-        problem = problem_of(made, evenings(hands=1 if all(step.hands == 1 for step in made.steps) else 2)).problem
+        problem = problem_of(
+            made, evenings(hands=1 if all(step.hands == 1 for step in made.steps) else 2)
+        ).problem
         if found is None or abs(len(problem.tasks) - steps) < abs(len(found[1].tasks) - steps):
             found = (made, problem)
         if len(problem.tasks) >= steps:
@@ -51,8 +55,9 @@ def gap(problem: Problem, plan: Schedule) -> float:
 
 
 def late(problem: Problem, plan: Schedule) -> tuple[float, float, float] | None:
-    """Return how long it takes to replan when one step takes an hour longer, what share moves of those that are neither
-    downstream nor displaced, and by how many sessions the end is later than that of a plan made anew."""
+    """Return how long it takes to replan when one step takes an hour longer, what share moves of those that
+    are neither downstream nor displaced, and by how many sessions the end is later than that of a plan made
+    anew."""
     order = sorted(plan.starts, key=plan.starts.__getitem__)
     key = order[len(order) // 3]
     end = plan.starts[key] + problem.of[key].minutes + 60
@@ -83,7 +88,11 @@ def late(problem: Problem, plan: Schedule) -> tuple[float, float, float] | None:
     where = [session_of(problem.sessions, at) for at in near.values()]
     now = [session_of(problem.sessions, again.starts[at]) for at in near]
     displaced = {at for at, old in near.items() if old < end}
-    free = [n for n, at in enumerate(near) if at not in displaced and not _downstream(problem, at, displaced | {key})]
+    free = [
+        n
+        for n, at in enumerate(near)
+        if at not in displaced and not _downstream(problem, at, displaced | {key})
+    ]
     moved = sum(where[n] != now[n] for n in free) / max(1, len(free))
     last = [session_of(problem.sessions, max(one.starts.values())) for one in (again, fresh)]
     return took, 100.0 * moved, float(last[0] - last[1])
@@ -137,8 +146,8 @@ def size_row(steps: int) -> list[str]:
         if (found := late(problem, best)) is not None:
             lates.append(found)
     return [
-        f"{statistics.median(tasks):.0f}", f"{proven}/{len(times)}", spread(proofs), spread(times), spread(gaps),
-        f"{statistics.median(sooner):.0f} / {min(sooner):.0f}", str(broken),
+        f"{statistics.median(tasks):.0f}", f"{proven}/{len(times)}", spread(proofs), spread(times),
+        spread(gaps), f"{statistics.median(sooner):.0f} / {min(sooner):.0f}", str(broken),
         spread([one[0] for one in lates]),
         spread([one[1] for one in lates]), f"{max(one[2] for one in lates):.0f}",
     ]  # fmt: skip
@@ -178,7 +187,11 @@ def over_the_wire() -> None:
             ["screen (GET plan), demo, least of five [ms]", "300", f"{min(screens):.0f}"],
             ["done and replanned (POST) [s]", "1", f"{done:.2f}"],
             ["first plan at once, ≈ 140 steps [s]", "1", f"{at_once:.2f}"],
-            ["first word of the helper, its start in it [s]", "4", f"{heard[0]:.2f}" if heard else "no better one"],
+            [
+                "first word of the helper, its start in it [s]",
+                "4",
+                f"{heard[0]:.2f}" if heard else "no better one",
+            ],
         ],
     )
 

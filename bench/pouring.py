@@ -72,7 +72,8 @@ def people(jobs: int = 100) -> None:
         shares = [f"{100 * np.mean(np.array(end) <= GOOD):.0f} %" for end in ends]
         rows.append([title, *shares, aim])
     table(
-        f"{jobs} jobs, paints known by card photos (noise 3), strips read to 1: within 2 CIEDE2000 of the target",
+        f"{jobs} jobs, paints known by card photos (noise 3), strips read to 1: within 2 CIEDE2000 of the "
+        f"target",
         ["how it is poured", "no rescue", "one", "two", "aim"],
         rows,
     )
@@ -80,7 +81,9 @@ def people(jobs: int = 100) -> None:
 
 def _film(found: dict[str, FloatArray], there: dict[str, float]) -> FloatArray:
     amounts = np.array(list(there.values()))
-    return np.asarray(np.tensordot(amounts / amounts.sum(), found["films"][[NAMES.index(k) for k in there]], 1))
+    return np.asarray(
+        np.tensordot(amounts / amounts.sum(), found["films"][[NAMES.index(k) for k in there]], 1)
+    )
 
 
 def speeds() -> None:
@@ -92,7 +95,8 @@ def speeds() -> None:
             browser = launch(playwright)
             page = browser.new_page(base_url=server.address, viewport={"width": 1280, "height": 800})
             rows = "\n".join(
-                f"Pot {n},chalk_paint,#{''.join(f'{v:02x}' for v in rng.integers(30, 230, 3))}" for n in range(24)
+                f"Pot {n},chalk_paint,#{''.join(f'{v:02x}' for v in rng.integers(30, 230, 3))}"
+                for n in range(24)
             )
             page.request.post("/api/shelf/table", data=f"name,kind,hex\n{rows}")
             page.goto("/catch")

@@ -1,4 +1,5 @@
-"""Figures of years of work: five hundred jobs, five thousand photos, and a backup of 2 GB while people work."""
+"""Figures of years of work: five hundred jobs, five thousand photos, and a backup of 2 GB while people
+work."""
 
 import hashlib
 import json
@@ -76,7 +77,14 @@ def _again(connection: sqlite3.Connection, name: str, numbers: list[int]) -> Non
     highest = connection.execute(f"SELECT max(id) FROM {name}").fetchone()[0]
     offset = max(offset, highest)
     _OFFSETS[name] = offset
-    refs = {"job_id": "job", "mix_id": "mix", "target_id": "target", "photo_id": "photo", "look_id": "look", "id": name}
+    refs = {
+        "job_id": "job",
+        "mix_id": "mix",
+        "target_id": "target",
+        "photo_id": "photo",
+        "look_id": "look",
+        "id": name,
+    }
     said = ", ".join(
         f"{column} + {_OFFSETS.get(refs[column], 0)}" if column in refs else f"'Job ' || (id + {offset})"
         if (name, column) == ("job", "name") else column
@@ -96,7 +104,8 @@ def _shift(connection: sqlite3.Connection) -> None:
 
 
 def _more_photos(connection: sqlite3.Connection, folder: Path) -> None:
-    """Add photos until there are enough: their working copies are those of the demo's photos under other hashes."""
+    """Add photos until there are enough: their working copies are those of the demo's photos under other
+    hashes."""
     copies = sorted(folder.glob("*.jpg"))
     jobs = [number for (number,) in connection.execute("SELECT id FROM job ORDER BY id")]
     there = connection.execute("SELECT count(*) FROM photo").fetchone()[0]
@@ -122,7 +131,8 @@ def _copied(connection: sqlite3.Connection, name: str, n: int) -> None:
         of_pour = [column for column in _columns(connection, "pour") if column not in ("id", "mix_id")]
         listed = ", ".join(of_pour)
         connection.execute(
-            f"INSERT INTO pour (mix_id, {listed}) SELECT ?, {listed} FROM pour WHERE mix_id = ?", (made, first)
+            f"INSERT INTO pour (mix_id, {listed}) SELECT ?, {listed} FROM pour WHERE mix_id = ?",
+            (made, first),
         )
 
 
@@ -139,9 +149,10 @@ def answers(data: Path) -> None:
         rows = []
         for title, aim, path in (
             (f"list of {JOBS} jobs", 200, "jobs"), ("search by words", 150, "find?words=tide%20green"),
-            ("search by colour", 150, "find?colour=%233f7f78"), ("search by date", 150, "find?since=2026-01-01"),
-            (f"a job of {', '.join(f'{many} {PLURAL.get(name, name)}s' for name, many in BIG.items())}", 150, "jobs/1"),
-            ("the bin", 150, "bin"), ("the daybook of a job", 150, "jobs/1/daybook"),
+            ("search by colour", 150, "find?colour=%233f7f78"),
+            ("search by date", 150, "find?since=2026-01-01"),
+            (f"a job of {', '.join(f'{many} {PLURAL.get(name, name)}s' for name, many in BIG.items())}", 150,
+            "jobs/1"), ("the bin", 150, "bin"), ("the daybook of a job", 150, "jobs/1/daybook"),
         ):  # fmt: skip
             times = seconds(ask(path), 15)
             rows.append([title, aim, ms(times), ms(times, 0.95)])
@@ -179,7 +190,8 @@ def places(data: Path) -> None:
         page.goto("/jobs")
         page.locator("[data-job]").nth(50).wait_for()
         print(
-            f"  the list of all jobs on the screen: {1000 * (time.perf_counter() - began):.0f} ms after it was "
+            f"  the list of all jobs on the screen: {1000 * (time.perf_counter() - began):.0f} ms after it "
+            f"was "
             "asked for"
         )
         browser.close()
@@ -201,7 +213,8 @@ def _go(page: Page, name: str) -> float:
 
 
 def backup(data: Path) -> None:
-    """Memory of the program while two gigabytes of photos go out as one file, and how long others wait meanwhile."""
+    """Memory of the program while two gigabytes of photos go out as one file, and how long others wait
+    meanwhile."""
     with closing(sqlite3.connect(data / NAME)) as connection, connection:
         connection.execute("DELETE FROM photo WHERE name LIKE 'Photo %'")
         made = datetime.now(UTC).replace(tzinfo=None).isoformat(sep=" ")

@@ -41,7 +41,8 @@ def main() -> None:
 
 
 def random_optics(count: int, rng: np.random.Generator) -> tuple[FloatArray, FloatArray]:
-    """Return K and S (count, 36) of invented paints: white first, black second, then edges, bands and let-downs."""
+    """Return K and S (count, 36) of invented paints: white first, black second, then edges, bands and
+    let-downs."""
     K, S = [np.full(36, 2e-4), np.full(36, 0.2)], [np.full(36, 0.10), np.full(36, 0.006)]
     while len(K) < count:
         at, soft = rng.uniform(430, 680), rng.uniform(10, 60)
@@ -76,10 +77,14 @@ def _shelf(K: FloatArray, S: FloatArray, rng: np.random.Generator) -> tuple[list
     evidence = []
     for n in range(len(K)):
         for share in (1.0,) if n == 0 else (1.0, 0.2):
-            R = R_seen(R_infinity(K=share * K[n] + (1 - share) * K[0], S=share * S[n] + (1 - share) * S[0]), 1.0)
+            R = R_seen(
+                R_infinity(K=share * K[n] + (1 - share) * K[0], S=share * S[n] + (1 - share) * S[0]), 1.0
+            )
             volumes = ((f"pot {n}", 1.0),) if share == 1.0 else ((f"pot {n}", 1.0), ("pot 0", 4.0))
             seen = R_to_Lab(R) + rng.standard_normal(3) * 0.3
-            evidence.append(Reading(key=f"{n} {share}", volumes=volumes, swatches=(Swatch(seen=seen),), noise=0.5))
+            evidence.append(
+                Reading(key=f"{n} {share}", volumes=volumes, swatches=(Swatch(seen=seen),), noise=0.5)
+            )
     return materials, evidence
 
 
@@ -94,8 +99,8 @@ def targets(count: int, rng: np.random.Generator) -> list[FloatArray]:
 
 
 def speed() -> None:
-    """Processor time of whole recipe lists, with bands, by the number of materials; of each target the least of three
-    times, since a busy host makes any of them longer."""
+    """Processor time of whole recipe lists, with bands, by the number of materials; of each target the least
+    of three times, since a busy host makes any of them longer."""
     rows = []
     for count, aim in ((10, ""), (20, ""), (40, "150"), (80, ""), (200, "1000")):
         rng = np.random.default_rng(count)
@@ -114,8 +119,8 @@ def speed() -> None:
 
 
 def optimality() -> None:
-    """Against trying every ratio of up to twelve parts: colours within reach, half of them, and any, on paper and by
-    what is expected over drawn shelves (eight draws)."""
+    """Against trying every ratio of up to twelve parts: colours within reach, half of them, and any, on paper
+    and by what is expected over drawn shelves (eight draws)."""
     for title, tins, pots, mixed, likely in (
         ("24 tins, up to three, one sheen", 24, 3, False, False),
         ("24 tins, up to three, mixed sheens and strengths", 24, 3, True, False),
@@ -130,7 +135,8 @@ def optimality() -> None:
             gaps += [_gap(here, R, _drawn(here, rng) if likely else None, pots) for R in wanted]
         near = int(np.sum(np.array(gaps) <= 0.1))
         table(
-            "Search against exhaustive search, worst of two lights", ["shelf", "within 0.1 (aim 99 %)", "farthest"],
+            "Search against exhaustive search, worst of two lights",
+            ["shelf", "within 0.1 (aim 99 %)", "farthest"],
             [[title, f"{near} of {len(gaps)}", float(max(gaps))]],
         )  # fmt: skip
     rng = np.random.default_rng(4)
@@ -170,7 +176,9 @@ def _shelf_of(count: int, rng: np.random.Generator, *, mixed: bool) -> Palette:
 
 
 def _any_colour(rng: np.random.Generator) -> FloatArray:
-    return recover_reflectance(Lab_to_XYZ(np.array([rng.uniform(8.0, 97.0), *(35.0 * rng.standard_normal(2))])))
+    return recover_reflectance(
+        Lab_to_XYZ(np.array([rng.uniform(8.0, 97.0), *(35.0 * rng.standard_normal(2))]))
+    )
 
 
 def _drawn(here: Palette, rng: np.random.Generator) -> tuple[FloatArray, FloatArray]:
@@ -223,7 +231,9 @@ def _evolved(tins: int) -> None:
 
         start = time.perf_counter()
         bounds = [(0, here.size)] * 3 + [(-5.0, 0.0)] * 3
-        best = differential_evolution(cost, bounds, seed=1, tol=0.0, vectorized=True, updating="deferred", polish=False)
+        best = differential_evolution(
+            cost, bounds, seed=1, tol=0.0, vectorized=True, updating="deferred", polish=False
+        )
         ratio.append((time.perf_counter() - start) / fast)
         worse.append(found - float(best.fun))
     table(
@@ -253,7 +263,11 @@ def updates() -> None:
         volumes = tuple((f"pot {n}", float(v)) for n, v in zip(chosen, pot, strict=True))
         evidence.append(
             Reading(
-                key=f"pot {number}", volumes=volumes, swatches=(Swatch(seen=R_to_Lab(R)),), noise=0.5, pour_error=0.03
+                key=f"pot {number}",
+                volumes=volumes,
+                swatches=(Swatch(seen=R_to_Lab(R)),),
+                noise=0.5,
+                pour_error=0.03,
             )
         )
         start = time.perf_counter()

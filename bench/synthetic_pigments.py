@@ -1,8 +1,8 @@
 """Invent paints by which the colour core learns what paints are like: `python -m bench.synthetic_pigments`.
 
-Pigments of five families with random refractive indices, sizes and absorption bands get their optics from Mie theory;
-paints hold one or two of them with more or less white. None of them is one of the bench's own (`bench.oracle`), against
-which the core is measured.
+Pigments of five families with random refractive indices, sizes and absorption bands get their optics from Mie
+theory; paints hold one or two of them with more or less white. None of them is one of the bench's own
+(`bench.oracle`), against which the core is measured.
 """
 
 from pathlib import Path
@@ -74,7 +74,9 @@ def invent(seed: int = 20261125) -> FloatArray:
     pigments = [pigment(c) for _ in range(PIGMENTS)]
     optics = [optics_of(one) for one in pigments]
     whites = [
-        optics_of(Colorant("white", c.even(2.45, 2.8), c.log(0.18, 0.35), floor=1e-6, edge=(0.02, 385.0, 5.0)))
+        optics_of(
+            Colorant("white", c.even(2.45, 2.8), c.log(0.18, 0.35), floor=1e-6, edge=(0.02, 385.0, 5.0))
+        )
         for _ in range(WHITES)
     ]
 

@@ -9,7 +9,9 @@ import numpy as np
 
 def table(title: str, header: Sequence[str], rows: Sequence[Sequence[Any]]) -> None:
     """Print a table with its columns in line."""
-    text = [[f"{cell:.3g}" if isinstance(cell, float) else str(cell) for cell in row] for row in [header, *rows]]
+    text = [
+        [f"{cell:.3g}" if isinstance(cell, float) else str(cell) for cell in row] for row in [header, *rows]
+    ]
     widths = [max(len(row[i]) for row in text) for i in range(len(header))]
     print(f"\n{title}")
     for number, row in enumerate(text):

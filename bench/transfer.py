@@ -1,8 +1,9 @@
-"""Radiative transfer of many layers at once: adding–doubling for any azimuth-free phase function, below a surface.
+"""Radiative transfer of many layers at once: adding–doubling for any azimuth-free phase function, below a
+surface.
 
-H. C. van de Hulst, "A new look at multiple scattering" (1963), and W. J. Wiscombe, J. Quant. Spectrosc. Radiat.
-Transfer 16, 637 (1976). `bench.oracle` takes similarity for granted; here light scatters forwards as it does in paint.
-Matrices act on radiances: I_out = R I_in. Nothing here is used by the product.
+H. C. van de Hulst, "A new look at multiple scattering" (1963), and W. J. Wiscombe, J. Quant. Spectrosc.
+Radiat. Transfer 16, 637 (1976). `bench.oracle` takes similarity for granted; here light scatters forwards as
+it does in paint. Matrices act on radiances: I_out = R I_in. Nothing here is used by the product.
 """
 
 from functools import cache
@@ -13,7 +14,8 @@ from bench.oracle import N_FILM
 from jug_mingle.core.arrays import FloatArray
 
 TERMS = 9
-"""Terms of a phase function; what is sharper is forward scattering that changes nothing (delta-M, Wiscombe 1977)."""
+"""Terms of a phase function; what is sharper is forward scattering that changes nothing (delta-M, Wiscombe
+1977)."""
 
 _STEP = 1e-6
 _OPAQUE = 40
@@ -23,7 +25,8 @@ _CRITICAL = float(np.sqrt(1.0 - 1.0 / N_FILM**2))
 
 @cache
 def _quadrature() -> tuple[FloatArray, FloatArray]:
-    """Return cosines inside the film and their weights on 0..1: Gauss below the critical angle, Radau with 1 above."""
+    """Return cosines inside the film and their weights on 0..1: Gauss below the critical angle, Radau with 1
+    above."""
     low, w_low = np.polynomial.legendre.leggauss(6)
     n = 5
     # Radau on -1..1 with a fixed end at 1, by the roots of (P_{n-1} + P_n) / (1 + x), mirrored.
@@ -32,7 +35,9 @@ def _quadrature() -> tuple[FloatArray, FloatArray]:
     inner = np.sort(np.polynomial.legendre.legroots(p).real)[1:]
     at = np.concatenate([[-1.0], inner])
     weight = (1.0 - at) / (n * np.polynomial.legendre.Legendre.basis(n - 1)(at)) ** 2
-    mu = np.concatenate([(low + 1.0) / 2.0 * _CRITICAL, (1.0 + _CRITICAL) / 2.0 + (1.0 - _CRITICAL) / 2.0 * -at])
+    mu = np.concatenate(
+        [(low + 1.0) / 2.0 * _CRITICAL, (1.0 + _CRITICAL) / 2.0 + (1.0 - _CRITICAL) / 2.0 * -at]
+    )
     w = np.concatenate([w_low / 2.0 * _CRITICAL, weight * (1.0 - _CRITICAL) / 2.0])
     order = np.argsort(mu)
     return mu[order], w[order]
@@ -55,8 +60,11 @@ def _fresnel(mu_inside: FloatArray) -> FloatArray:
     return np.where(sin2 >= 1.0, 1.0, (s + p) / 2.0)
 
 
-def _thin(mu_a: FloatArray, chi: FloatArray, depth: FloatArray | float = _STEP) -> tuple[FloatArray, FloatArray]:
-    """Return R and T (m, i, j) of a layer of very small optical depth (m,), from µ_a (m,) and µ_s χ_l (m, terms)."""
+def _thin(
+    mu_a: FloatArray, chi: FloatArray, depth: FloatArray | float = _STEP
+) -> tuple[FloatArray, FloatArray]:
+    """Return R and T (m, i, j) of a layer of very small optical depth (m,), from µ_a (m,) and µ_s χ_l (m,
+    terms)."""
     mu, w = _quadrature()
     moments, total = _extinction(mu_a, chi)
     depth = np.broadcast_to(np.asarray(depth, dtype=float), total.shape)[:, np.newaxis, np.newaxis]
@@ -79,14 +87,16 @@ def _double(R: FloatArray, T: FloatArray) -> tuple[FloatArray, FloatArray]:
 
 
 def reflectance(mu_a: FloatArray, chi: FloatArray) -> FloatArray:
-    """Return what an instrument with d/8° geometry sees of opaque films (m,), the surface's own reflection included.
+    """Return what an instrument with d/8° geometry sees of opaque films (m,), the surface's own reflection
+    included.
 
     Parameters
     ----------
     mu_a : (m,) ndarray
         Absorption. [1/µm]
     chi : (m, TERMS) ndarray
-        Scattering times the Legendre moments of its phase function; the first is the scattering itself. [1/µm]
+        Scattering times the Legendre moments of its phase function; the first is the scattering itself.
+        [1/µm]
     """
     R, T = _thin(mu_a, chi)
     for _ in range(_OPAQUE):
@@ -95,7 +105,8 @@ def reflectance(mu_a: FloatArray, chi: FloatArray) -> FloatArray:
 
 
 def film_over(mu_a: FloatArray, chi: FloatArray, X: FloatArray, R_g: FloatArray) -> FloatArray:
-    """Return the same of films of X µm (m,) over an even ground that reflects R_g (m,) of all light. [0..1]"""
+    """Return the same of films of X µm (m,) over an even ground that reflects R_g (m,) of all light.
+    [0..1]"""
     mu, w = _quadrature()
     ground = R_g[:, np.newaxis, np.newaxis] * np.broadcast_to(2.0 * mu * w, (mu.size, mu.size))
     depth = _extinction(mu_a, chi)[1] * X

@@ -1,4 +1,5 @@
-"""The work walked through: from an empty folder, in every place, for a second client, and by each kind of job."""
+"""The work walked through: from an empty folder, in every place, for a second client, and by each kind of
+job."""
 
 import sys
 import tempfile
@@ -32,14 +33,17 @@ def main() -> None:
 
 def _walk(browser: Browser, server: Server, hand: str, size: object) -> Walk:
     context = browser.new_context(
-        base_url=server.address, viewport=size, has_touch=hand == "touch", reduced_motion="reduce"  # type: ignore[arg-type]
+        base_url=server.address, viewport=size, has_touch=hand == "touch",
+        reduced_motion="reduce"  # type: ignore[arg-type]
     )  # fmt: skip
     page = context.new_page()
     page.set_default_timeout(STEP)
     return Walk(Walker(page, hand))
 
 
-def _walked(browser: Browser, walked: Callable[[Walk], None], hand: str, size: dict[str, int]) -> list[list[object]]:
+def _walked(
+    browser: Browser, walked: Callable[[Walk], None], hand: str, size: dict[str, int]
+) -> list[list[object]]:
     with tempfile.TemporaryDirectory() as folder:
         own = walked is from_nothing
         if not own:
@@ -58,11 +62,15 @@ def _walked(browser: Browser, walked: Callable[[Walk], None], hand: str, size: d
     ]
     total = [sum(getattr(one, key) for one in walk.stretches) for key in ("presses", "keys", "back")]
     twice = sum(len(one.twice) for one in walk.stretches)
-    return [*rows, [name, "all", "" if all(not one.missing for one in walk.stretches) else "no", *total, twice]]
+    return [
+        *rows,
+        [name, "all", "" if all(not one.missing for one in walk.stretches) else "no", *total, twice],
+    ]
 
 
 def _kinds_of_job(browser: Browser) -> None:
-    """Each kind of job, at one of the sizes in turn: its plan read on the screen and ticked off to the end."""
+    """Each kind of job, at one of the sizes in turn: its plan read on the screen and ticked off to the
+    end."""
     rows: list[list[object]] = []
     with tempfile.TemporaryDirectory() as folder:
         prepare_demo(Path(folder))
@@ -76,17 +84,31 @@ def _kinds_of_job(browser: Browser) -> None:
                     steps = len(plan["steps"])
                     acts = [step["act"] for step in plan["steps"]]
                     rest = [word for word in wanted.split() if word not in acts]
-                    there = "yes" if in_this_order(acts, *wanted.split()) else f"not in its order; lacks {rest}"
+                    there = (
+                        "yes" if in_this_order(acts, *wanted.split()) else f"not in its order; lacks {rest}"
+                    )
                 except (AssertionError, Error) as problem:
                     there = f"no: {str(problem).strip().splitlines()[0][:90]}"
                 presses = sum(one.presses for one in walk.stretches)
                 twice = sum(len(one.twice) for one in walk.stretches)
                 back = sum(one.back for one in walk.stretches)
                 print(key, there, file=sys.stderr)
-                rows.append([key, f"{size['width']} {hand}", form, steps, there, presses - steps, steps, back, twice])
+                rows.append(
+                    [key, f"{size['width']} {hand}", form, steps, there, presses - steps, steps, back, twice]
+                )
                 walk.walker.page.context.close()
     table(
         "Kinds of job, from survey to use",
-        ["sequence", "size", "form", "steps", "there", "presses to its plan", "presses after", "back", "twice"],
+        [
+            "sequence",
+            "size",
+            "form",
+            "steps",
+            "there",
+            "presses to its plan",
+            "presses after",
+            "back",
+            "twice",
+        ],
         rows,
     )

@@ -1,4 +1,5 @@
-"""How heavy the server is: memory idle, after many requests and at a large photo; starts; bytes of the first page."""
+"""How heavy the server is: memory idle, after many requests and at a large photo; starts; bytes of the first
+page."""
 
 import gzip
 import io
@@ -49,7 +50,9 @@ class Running:
 
     def ask(self, path: str, body: bytes | None = None, kind: str = "application/json") -> int:
         """Return the status of an answer that was read to its end."""
-        asked = urllib.request.Request(self.address + path, data=body, headers={"Content-Type": kind} if body else {})
+        asked = urllib.request.Request(
+            self.address + path, data=body, headers={"Content-Type": kind} if body else {}
+        )
         try:
             with urllib.request.urlopen(asked, timeout=120) as answer:
                 answer.read()
@@ -106,7 +109,9 @@ def starts_and_memory(data: Path) -> None:
             else:
                 one.ask(LIGHT[number % len(LIGHT)])
             if number in (499, 999, 1999):
-                rows.append([f"after {number + 1} mixed requests", f"{one.said('VmRSS'):.0f} MB", "450 MB, flat"])
+                rows.append(
+                    [f"after {number + 1} mixed requests", f"{one.said('VmRSS'):.0f} MB", "450 MB, flat"]
+                )
         rows.append(["stopped by a signal", f"{one.stop():.2f} s", "3 s"])
     table("Starts and memory of the server", ["what", "measured", "aim"], rows)
 

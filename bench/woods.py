@@ -1,9 +1,10 @@
-"""Invented woods, and stains and washes on them, by laws that are not the core's: what figures over wood are held to.
+"""Invented woods, and stains and washes on them, by laws that are not the core's: what figures over wood are
+held to.
 
-Films are solved by adding–doubling (`bench.transfer`), streak by streak of the grain. How much of a coat a wood keeps
-follows a Hill curve of the wait, or, on woods that are left out of tuning, two reservoirs that fill one after the
-other; never 1 - exp of a root. Wiping leaves a share of its own for each wood and stain; coats add up by a power. No
-constant of the product may be chosen by what the woods left out show.
+Films are solved by adding–doubling (`bench.transfer`), streak by streak of the grain. How much of a coat a
+wood keeps follows a Hill curve of the wait, or, on woods that are left out of tuning, two reservoirs that
+fill one after the other; never 1 - exp of a root. Wiping leaves a share of its own for each wood and stain;
+coats add up by a power. No constant of the product may be chosen by what the woods left out show.
 """
 
 from dataclasses import dataclass, replace
@@ -26,7 +27,8 @@ _ORDERS: Final = np.arange(TERMS)
 
 @dataclass(frozen=True, slots=True, eq=False)
 class Colourant:
-    """What a stain or paint dries to: absorption (36,), scattering times the moments of its phase function."""
+    """What a stain or paint dries to: absorption (36,), scattering times the moments of its phase
+    function."""
 
     mu_a: FloatArray
     chi: FloatArray
@@ -81,7 +83,9 @@ class Taking:
         """Return what stays of all coats over one coat left alone."""
         t = laying.wait
         if self.reservoirs:  # the open pores fill at once, the walls between them much later
-            filled = 0.55 * (1.0 - np.exp(-t / (0.25 * self.half))) + 0.45 * (1.0 - np.exp(-t / (4.0 * self.half)))
+            filled = 0.55 * (1.0 - np.exp(-t / (0.25 * self.half))) + 0.45 * (
+                1.0 - np.exp(-t / (4.0 * self.half))
+            )
         else:
             filled = (t / self.half) ** self.power / (1.0 + (t / self.half) ** self.power)
         taken = self.capacity * filled
@@ -112,7 +116,8 @@ class Wood:
     def _taking(self, wood: Taking, paint: bool) -> Taking:
         c = self._chance
         return Taking(
-            amount=wood.amount * c.log(0.75, 1.35), capacity=wood.capacity * (0.5 if paint else c.even(0.8, 1.0)),
+            amount=wood.amount * c.log(0.75, 1.35),
+            capacity=wood.capacity * (0.5 if paint else c.even(0.8, 1.0)),
             half=wood.half * c.log(0.6, 1.6), power=wood.power, left=wood.left * c.log(0.7, 1.4),
             again=wood.again, uneven=wood.uneven, reservoirs=wood.reservoirs,
         )  # fmt: skip
@@ -129,7 +134,13 @@ class Wood:
         return self._read(np.full(BANDS, 1e-9), clear, np.full(STREAKS, 1e-3))
 
     def field(
-        self, which: int, laying: Laying, *, thin: float = 1.0, error: float = 0.0, over: FloatArray | None = None
+        self,
+        which: int,
+        laying: Laying,
+        *,
+        thin: float = 1.0,
+        error: float = 0.0,
+        over: FloatArray | None = None,
     ) -> FloatArray:
         """Return what a reader sees (36,) of a field.
 
@@ -144,14 +155,19 @@ class Wood:
         """
         one, taking = self.colourants[which], self.taking[which]
         X = one.coat * thin * taking.kept(laying) * np.exp(error)
-        streaks = np.exp(-taking.uneven * _AT - 0.5 * taking.uneven**2)  # the pale, early wood takes less or more
+        streaks = np.exp(
+            -taking.uneven * _AT - 0.5 * taking.uneven**2
+        )  # the pale, early wood takes less or more
         return self._read(one.mu_a, one.chi, X * streaks, over)
 
     @classmethod
     def of_the_name(cls, seed: int, *, left_out: bool) -> "Wood":
-        """Return another board of a wood like this one, as a maker's label shows it: other trees of one name."""
+        """Return another board of a wood like this one, as a maker's label shows it: other trees of one
+        name."""
         board, c = cls(seed, left_out=left_out), Chance(seed + 5000)
-        board.bare_body = np.clip(board.bare_body ** c.log(0.8, 1.25) * (1.0 + 0.02 * c.even(-1.0, 1.0)), 0.02, 0.95)
+        board.bare_body = np.clip(
+            board.bare_body ** c.log(0.8, 1.25) * (1.0 + 0.02 * c.even(-1.0, 1.0)), 0.02, 0.95
+        )
         board.usual = Taking(
             amount=1.0, capacity=0.9, half=c.log(1.0, 3.0), power=0.7, left=1.0, again=0.8, uneven=0.25,
             reservoirs=left_out,
@@ -160,10 +176,14 @@ class Wood:
 
     def look_of(self, one: Colourant, paint: bool, laying: Laying, thin: float) -> FloatArray:
         """Return what a maker's picture shows (36,) of a colourant laid as usual on this board."""
-        kept = replace(self.usual, capacity=0.5 * self.usual.capacity if paint else self.usual.capacity).kept(laying)
+        kept = replace(self.usual, capacity=0.5 * self.usual.capacity if paint else self.usual.capacity).kept(
+            laying
+        )
         return self._read(one.mu_a, one.chi, one.coat * thin * kept * np.exp(-self.usual.uneven * _AT))
 
-    def _read(self, mu_a: FloatArray, chi: FloatArray, X: FloatArray, over: FloatArray | None = None) -> FloatArray:
+    def _read(
+        self, mu_a: FloatArray, chi: FloatArray, X: FloatArray, over: FloatArray | None = None
+    ) -> FloatArray:
         bodies = self.bodies if over is None else over
         seen = film_over(
             np.tile(mu_a, STREAKS), np.tile(chi.T, (STREAKS, 1)), np.repeat(X, BANDS), bodies.ravel()

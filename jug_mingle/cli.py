@@ -48,27 +48,34 @@ def listen(wanted: int, host: str = HOST) -> socket.socket:
 
 
 _Share = Annotated[
-    bool, typer.Option("--share", help="Let devices of the workshop's network in, each by a code of the main screen.")
+    bool,
+    typer.Option(
+        "--share", help="Let devices of the workshop's network in, each by a code of the main screen."
+    ),
 ]
 _Certificate = Annotated[Path | None, typer.Option("--certificate", help="A certificate (PEM), for HTTPS.")]
-_Key = Annotated[Path | None, typer.Option("--key", help="Its private key (PEM), where it is in a file of its own.")]
+_Key = Annotated[
+    Path | None, typer.Option("--key", help="Its private key (PEM), where it is in a file of its own.")
+]
 
-_PLAIN = """The network is not encrypted: whoever is in it can read along, and take a device's place. Browsers keep no
-screen awake, give no live camera and show no notifications there. With a certificate of your own (--certificate, --key)
-they do."""
+_PLAIN = """The network is not encrypted: whoever is in it can read along, and take a device's place. Browsers
+keep no screen awake, give no live camera and show no notifications there. With a certificate of your own
+(--certificate, --key) they do."""
 
 
 @contextmanager
 def _opened(
     data: Path, *, share: bool, certificate: Path | None, key: Path | None
 ) -> Iterator[tuple[Settings, Callable[[str], object]]]:
-    """Hold a data folder; give the settings of the environment with those of the command line over them, and what is
-    told where the program is."""
+    """Hold a data folder; give the settings of the environment with those of the command line over them, and
+    what is told where the program is."""
     from jug_mingle.services.in_use import in_use
 
     said = {"share": share or None, "certificate": certificate, "certificate_key": key}
     with _refusals(), in_use(data) as at:
-        settings = Settings(data=data).model_copy(update={name: one for name, one in said.items() if one is not None})
+        settings = Settings(data=data).model_copy(
+            update={name: one for name, one in said.items() if one is not None}
+        )
         for file in (settings.certificate, settings.certificate_key):
             if file is not None and not file.is_file():
                 raise DataRefusedError(f"there is no certificate or key {file}")
@@ -90,7 +97,8 @@ def _serve(settings: Settings, port: int, at: Callable[[str], object], *, demo: 
     typer.echo(f"Jug Mingle is at {scheme}://{HOST}:{port}  (Ctrl+C stops it)")
     if settings.share:
         typer.echo(
-            "The workshop reaches it at " + ", ".join(f"{scheme}://{name}:{port}" for name in addresses(settings))
+            "The workshop reaches it at "
+            + ", ".join(f"{scheme}://{name}:{port}" for name in addresses(settings))
         )
         typer.echo('They get in by a code: open Settings here, "Devices of the workshop".')
         if scheme == "http":
@@ -99,10 +107,14 @@ def _serve(settings: Settings, port: int, at: Callable[[str], object], *, demo: 
     gc.freeze()
     gc.enable()
     if not are_kept():
-        typer.echo("The first start on this machine compiles for half a minute, aside; later ones are ready at once.")
+        typer.echo(
+            "The first start on this machine compiles for half a minute, aside; later ones are ready at once."
+        )
     at(f"{scheme}://{HOST}:{port}")
     with suppress(KeyboardInterrupt):
-        Serving(program, certificate=settings.certificate, key=settings.certificate_key).run(sockets=[listening])
+        Serving(program, certificate=settings.certificate, key=settings.certificate_key).run(
+            sockets=[listening]
+        )
 
 
 @app.command()
@@ -110,7 +122,8 @@ def serve(
     data: _Data = Path("data"), port: _Port = PORT, share: _Share = False, certificate: _Certificate = None,
     key: _Key = None,
 ) -> None:  # fmt: skip
-    """Serve the program on this machine, with your own data; `--share` for the devices of your workshop, too."""
+    """Serve the program on this machine, with your own data; `--share` for the devices of your workshop,
+    too."""
     with _opened(data, share=share, certificate=certificate, key=key) as (settings, at):
         prepare_own(data)
         _serve(settings, port, at)
@@ -118,8 +131,8 @@ def serve(
 
 @app.command()
 def demo(
-    data: _Data = Path("data/demo"), port: _Port = PORT, share: _Share = False, certificate: _Certificate = None,
-    key: _Key = None,
+    data: _Data = Path("data/demo"), port: _Port = PORT, share: _Share = False,
+    certificate: _Certificate = None, key: _Key = None,
 ) -> None:  # fmt: skip
     """Serve the program with the demo: a library's card cabinet, a shelf of tins, five photos."""
     with _opened(data, share=share, certificate=certificate, key=key) as (settings, at):
@@ -143,7 +156,8 @@ _File = Annotated[Path, typer.Argument(help="An archive that `backup` or `export
 
 @app.command()
 def backup(
-    into: Annotated[Path, typer.Argument(help="A new file (.zip), or a folder for it.")], data: _Data = Path("data")
+    into: Annotated[Path, typer.Argument(help="A new file (.zip), or a folder for it.")],
+    data: _Data = Path("data"),
 ) -> None:
     """Write everything, database and photos, into one archive; also while the program works."""
     from jug_mingle.services.backup import back_up
@@ -164,16 +178,20 @@ def export(
 
     with _refusals():
         file, said = export_job(data, job, into)
-    typer.echo(f"{file} holds the job {said.title}: {sum(said.rows.values())} rows and {_photos(said.photos)}.")
+    typer.echo(
+        f"{file} holds the job {said.title}: {sum(said.rows.values())} rows and {_photos(said.photos)}."
+    )
 
 
 def _photos(photos: Mapping[str, int]) -> str:
-    return f"{len(photos)} photo{'' if len(photos) == 1 else 's'}, {sum(photos.values()) / 1e6:.1f} MB, all checked"
+    several = "" if len(photos) == 1 else "s"
+    return f"{len(photos)} photo{several}, {sum(photos.values()) / 1e6:.1f} MB, all checked"
 
 
 @app.command()
 def doctor(
-    data: _Data = Path("data"), only_look: Annotated[bool, typer.Option("--only-look", help="Change nothing.")] = False
+    data: _Data = Path("data"),
+    only_look: Annotated[bool, typer.Option("--only-look", help="Change nothing.")] = False,
 ) -> None:
     """Look through a data folder, and mend what can be mended; stop the program first."""
     from jug_mingle.services.doctor import look_through
@@ -189,7 +207,8 @@ def doctor(
 
 @app.command()
 def restore(backup: _File, data: _Data = Path("data"), yes: _Yes = False) -> None:
-    """Bring everything back from an archive, all of it or nothing; stop the program first. What is there is kept."""
+    """Bring everything back from an archive, all of it or nothing; stop the program first. What is there is
+    kept."""
     from jug_mingle.services.backup import restore as bring_back
 
     with _refusals():
@@ -197,7 +216,9 @@ def restore(backup: _File, data: _Data = Path("data"), yes: _Yes = False) -> Non
             typer.echo(_foreseen(backup, data).words())
             _ask(yes, "Restore it?")
         aside = bring_back(backup, data)
-    typer.echo(f"{data} is as it was in {backup}." + (f" What was there is kept as {aside.name}." if aside else ""))
+    typer.echo(
+        f"{data} is as it was in {backup}." + (f" What was there is kept as {aside.name}." if aside else "")
+    )
 
 
 @app.command("import")
@@ -215,7 +236,9 @@ def import_(
     with _refusals():
         found = _foreseen(archive, data)
         for one in found.jobs:
-            typer.echo(f"{one.number}: {one.name}" + (" (begun here, too: it will stand twice)" if one.here else ""))
+            typer.echo(
+                f"{one.number}: {one.name}" + (" (begun here, too: it will stand twice)" if one.here else "")
+            )
         _ask(yes, "Bring them in?" if not job else f"Bring in {', '.join(map(str, job))}?")
         database = open_database(data)
         try:
@@ -250,7 +273,8 @@ def _ask(yes: bool, question: str) -> None:
 
 
 def dev_app() -> "FastAPI":
-    """Return the application for `make dev`, which restarts it at every change: the demo, in its own folder."""
+    """Return the application for `make dev`, which restarts it at every change: the demo, in its own
+    folder."""
     data = Settings().data
     prepare_demo(data, said=typer.echo)
     return demo_app(data)
@@ -306,7 +330,8 @@ def prepare_demo(data: Path, *, said: Callable[[str], object] = _silent) -> None
             fill_in(session)
             begun = bool(job_rows(session))
         if not begun:
-            # The scenario paints photos, and brings what that takes: a second that other starts need not spend.
+            # The scenario paints photos, and brings what that takes: a second that other starts need not
+            # spend.
             from jug_mingle.demo.scenario import load
             from jug_mingle.services.photos import PhotoFolder
 
@@ -335,7 +360,12 @@ def match(
 
     try:
         found = match_target(
-            target=target, shelf_file=shelf, tins=pots, batch=batch, tool_key=tool, light_names=light or ["window"]
+            target=target,
+            shelf_file=shelf,
+            tins=pots,
+            batch=batch,
+            tool_key=tool,
+            light_names=light or ["window"],
         )
     except ValueError as error:
         typer.echo(f"jug-mingle: {error}", err=True)
@@ -349,10 +379,15 @@ def match(
 def plan(
     job: Annotated[Path, typer.Argument(help="A job file (see docs/examples/job.json).")],
     hours: Annotated[
-        list[Path] | None, typer.Option("--hours", help="A calendar (.ics) of what is taken; may be given again.")
+        list[Path] | None,
+        typer.Option("--hours", help="A calendar (.ics) of what is taken; may be given again."),
     ] = None,
-    as_json: Annotated[bool, typer.Option("--json", help="Print JSON (its schema: docs/plan.schema.json).")] = False,
-    quick: Annotated[bool, typer.Option("--quick", help="Print the first plan, and look for no better one.")] = False,
+    as_json: Annotated[
+        bool, typer.Option("--json", help="Print JSON (its schema: docs/plan.schema.json).")
+    ] = False,
+    quick: Annotated[
+        bool, typer.Option("--quick", help="Print the first plan, and look for no better one.")
+    ] = False,
 ) -> None:
     """Print a plan for a job in the hours there are."""
     from pydantic import ValidationError

@@ -22,8 +22,8 @@ class Settings(BaseSettings):
     """Largest photo. [pixels]"""
 
     hosts: str = ""
-    """Further names, comma between, by which browsers may reach the program, as "workshop.example"; this machine's own
-    names always may. A page of any other name is refused."""
+    """Further names, comma between, by which browsers may reach the program, as "workshop.example"; this
+    machine's own names always may. A page of any other name is refused."""
 
     share: bool = False
     """Whether the workshop's own devices may come in over the network; each is let in by a code."""
@@ -55,7 +55,8 @@ def address_of(text: str) -> tuple[str, int] | None:
 
 
 def addresses(settings: Settings) -> list[str]:
-    """Return by which names or addresses a workshop reaches this machine, the best first; there is always one."""
+    """Return by which names or addresses a workshop reaches this machine, the best first; there is always
+    one."""
     named = [name.strip() for name in settings.hosts.split(",") if name.strip()]
     found = [*_outward(), *(str(one[4][0]) for one in _known_by_name())]
     return list(dict.fromkeys(named + [one for one in found if not one.startswith("127.")])) or ["127.0.0.1"]
@@ -65,7 +66,9 @@ def _outward() -> list[str]:
     """Return the address that this machine has on its network; to look which one it is, nothing is sent."""
     with socket.socket(socket.AF_INET, socket.SOCK_DGRAM) as probe:
         try:
-            probe.connect(("192.0.2.1", 9))  # an address of documentation (RFC 5737): the system only picks a way
+            probe.connect(
+                ("192.0.2.1", 9)
+            )  # an address of documentation (RFC 5737): the system only picks a way
         except OSError:
             return []
         return [str(probe.getsockname()[0])]
@@ -79,7 +82,8 @@ def _known_by_name() -> list[tuple[Any, ...]]:
 
 
 def own_hosts(settings: Settings) -> frozenset[str]:
-    """Return the names by which this program may be reached, in small letters: this machine's, and those configured."""
+    """Return the names by which this program may be reached, in small letters: this machine's, and those
+    configured."""
     machine = socket.gethostname().lower()
     named = {name.strip().lower().strip("[]") for name in settings.hosts.split(",")}
     return frozenset({"127.0.0.1", "localhost", "::1", machine, f"{machine}.local"} | named) - {""}

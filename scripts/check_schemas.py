@@ -1,6 +1,7 @@
 """Every route against its own document: made-up requests, and no answer that is a fault or is not documented.
 
-`make schemas`, or `make schemas ARGS=50` for so many requests a route. Runs a demo of its own in a folder of its own.
+`make schemas`, or `make schemas ARGS=50` for so many requests a route. Runs a demo of its own in a folder of
+its own.
 """
 
 import subprocess
@@ -22,9 +23,11 @@ def main() -> int:
     many = sys.argv[1] if len(sys.argv) > 1 else "8"
     with tempfile.TemporaryDirectory() as folder, Server(copy_demo(Path(folder) / "data")) as server:
         command = [
-            str(Path(sys.executable).with_name("st")), "run", f"{server.address}/openapi.json", "--checks", CHECKS,
+            str(Path(sys.executable).with_name("st")), "run", f"{server.address}/openapi.json", "--checks",
+            CHECKS,
             "--phases", "fuzzing", "--max-examples", many, "--exclude-path-regex", NO_END, "--workers", "2",
-            "--request-timeout", "60", "--seed", "7", "--generation-database", "none", "--continue-on-failure",
+            "--request-timeout", "60", "--seed", "7", "--generation-database", "none",
+            "--continue-on-failure",
         ]  # fmt: skip
         return subprocess.run(command, check=False).returncode
 

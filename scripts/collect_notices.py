@@ -1,7 +1,8 @@
-"""Collect the licences of everything that ships in the wheel, by the tools that read them where they are installed.
+"""Collect the licences of everything that ships in the wheel, by the tools that read them where they are
+installed.
 
-Writes `jug_mingle/NOTICES.txt`: the Python packages that the product needs (pip-licenses), the packages that the pages
-are built from (license-checker-rseidelsohn), and our own fonts.
+Writes `jug_mingle/NOTICES.txt`: the Python packages that the product needs (pip-licenses), the packages that
+the pages are built from (license-checker-rseidelsohn), and our own fonts.
 """
 
 import json
@@ -41,7 +42,9 @@ def said(notice: str | None) -> str:
 
 def of_pages() -> str:
     command = ["npx", "license-checker-rseidelsohn", "--production", "--json", "--excludePrivatePackages"]
-    found = json.loads(subprocess.run(command, check=True, capture_output=True, text=True, cwd=ROOT / "web").stdout)
+    found = json.loads(
+        subprocess.run(command, check=True, capture_output=True, text=True, cwd=ROOT / "web").stdout
+    )
     parts = []
     for name, one in sorted(found.items()):
         file = Path(one.get("licenseFile", ""))

@@ -1,7 +1,7 @@
 """Freeze the CIE and camera tables that the core reads, from colour-science (BSD-3-Clause).
 
-Run by a developer when the tables change: `python scripts/freeze_tables.py`. The product reads the small CSV files
-that this writes, since importing colour-science costs a second; tests check that both agree.
+Run by a developer when the tables change: `python scripts/freeze_tables.py`. The product reads the small CSV
+files that this writes, since importing colour-science costs a second; tests check that both agree.
 """
 
 from pathlib import Path
@@ -15,7 +15,8 @@ DATA = Path(__file__).parents[1] / "jug_mingle" / "core" / "data"
 SHAPE, FINE = SpectralShape(380, 780, 5), SpectralShape(380, 780, 1)
 LIGHTS = {
     "window": "D65", "bulb": "A", "cool_led": "LED-B4", "tube": "FL11",
-    "evening_window": "D50", "north_window": "D75", "warm_led": "LED-B1", "neutral_led": "LED-B3", "old_tube": "FL2",
+    "evening_window": "D50", "north_window": "D75", "warm_led": "LED-B1", "neutral_led": "LED-B3",
+    "old_tube": "FL2",
 }  # fmt: skip
 
 
@@ -32,7 +33,8 @@ def main() -> None:
         "observer.csv",
         ["nm", "x_bar", "y_bar", "z_bar"],
         np.column_stack([fine, cmfs]),
-        "CIE 1931 2 degree standard observer (CIE 015:2018), 380-780 nm every 1 nm.\nTaken from colour-science.",
+        "CIE 1931 2 degree standard observer (CIE 015:2018), 380-780 nm every 1 nm.\nTaken from "
+        "colour-science.",
     )
     grid = np.arange(380.0, 731.0, 10.0)
     basis = CubicSpline(grid, np.eye(grid.size))(np.clip(fine, grid[0], grid[-1]))
@@ -40,15 +42,16 @@ def main() -> None:
         "interpolation.csv",
         ["nm", *(f"{band:g}" for band in grid)],
         np.column_stack([fine, np.round(basis, 12)]),
-        "From 380-730 nm every 10 nm to 380-780 nm every 1 nm: cubic spline, not-a-knot, held constant past 730 nm.\n"
-        "Made with scipy.interpolate.CubicSpline.",
+        "From 380-730 nm every 10 nm to 380-780 nm every 1 nm: cubic spline, not-a-knot, held constant past "
+        "730 nm.\nMade with scipy.interpolate.CubicSpline.",
     )
     lights = [SDS_ILLUMINANTS[sd].copy().align(SHAPE).values for sd in LIGHTS.values()]
     write(
         "lights.csv",
         ["nm", *LIGHTS],
         np.column_stack([nm, *lights]),
-        f"Relative spectral power of CIE illuminants {', '.join(LIGHTS.values())} (CIE 015:2018), every 5 nm.\n"
+        f"Relative spectral power of CIE illuminants {', '.join(LIGHTS.values())} (CIE 015:2018), every 5 "
+        f"nm.\n"
         "Taken from colour-science.",
     )
     chart = [sd.values for sd in SDS_COLOURCHECKERS["babel_average"].values()]
@@ -56,8 +59,9 @@ def main() -> None:
         "chart24.csv",
         ["nm", *(f"patch_{number}" for number in range(1, 25))],
         np.column_stack([grid, *chart]),
-        "Reflectances of the common 24-patch test chart, average of many measured ones, 380-730 nm every 10 nm;\n"
-        "patches row by row from the upper left, four rows of six, the greys last. Taken from colour-science.",
+        "Reflectances of the common 24-patch test chart, average of many measured ones, 380-730 nm every 10 "
+        "nm;\npatches row by row from the upper left, four rows of six, the greys last. "
+        "Taken from colour-science.",
     )
     camera = next(iter(MSDS_CAMERA_SENSITIVITIES.values())).copy()
     wide = SpectralShape(380, 730, 10)
@@ -66,8 +70,8 @@ def main() -> None:
         "camera.csv",
         ["nm", "red", "green", "blue"],
         np.column_stack([wide.wavelengths, table / table.max()]),
-        "Measured relative sensitivities of a digital still camera (Darrodi et al. 2015), 380-730 nm every 10 nm.\n"
-        "Taken from colour-science.",
+        "Measured relative sensitivities of a digital still camera (Darrodi et al. 2015), 380-730 nm every "
+        "10 nm.\nTaken from colour-science.",
     )
 
 

@@ -1,5 +1,5 @@
-"""Keep a data folder of today for the tests: every later release must open it. For each revision the demo as it is once
-somebody has worked in it, and the archive of that job.
+"""Keep a data folder of today for the tests: every later release must open it. For each revision the demo as
+it is once somebody has worked in it, and the archive of that job.
 
 Photos go to the folder that all kept ones share, since they are named by their hash.
 """
@@ -33,7 +33,8 @@ class Worker:
         return answer.json() if answer.content else None
 
     def work(self) -> None:
-        """Use all that a migration may have to move: survey, ticked plan, motif, strip, rest, choice, boards, entry."""
+        """Use all that a migration may have to move: survey, ticked plan, motif, strip, rest, choice, boards,
+        entry."""
         job = self.send("GET", "jobs/1")
         piece, mixes = job["pieces"][0], job["mixes"]
         self.send("PUT", f"pieces/{piece['id']}/survey", {
@@ -41,7 +42,8 @@ class Worker:
             "causes": ["nails"], "unknown": ["bleeds"], "lead": "none", "interiors": "feed", "deliver": True,
         })  # fmt: skip
         self.send("PUT", "hours", {"week": {"sat": [{"start": "09:00", "end": "13:00"}],
-                                            "wed": [{"start": "18:00", "end": "21:00"}]}, "zone": "UTC"})  # fmt: skip
+                                            "wed": [{"start": "18:00", "end": "21:00"}]},
+                                            "zone": "UTC"})  # fmt: skip
         plan = self.send("POST", "jobs/1/plan")
         first = [step["key"] for step in plan["steps"] if not step["done"]]
         self.send("POST", "jobs/1/steps/done", {"step": plan["now"]["key"] if plan["now"] else first[0]})
@@ -49,7 +51,9 @@ class Worker:
         self.send("POST", "jobs/1/steps", {"title": "Tea for two", "minutes": 10, "after": first[6]})
         last = [step for step in again["steps"] if not step["done"] and step["may_drop"]][-1]
         self.send("POST", "jobs/1/steps/drop", {"step": last["key"]})
-        motif = self.send("POST", "jobs/1/motifs/cut", {"name": "Jug, cut", "photo_id": job["photos"][0]["id"]})
+        motif = self.send(
+            "POST", "jobs/1/motifs/cut", {"name": "Jug, cut", "photo_id": job["photos"][0]["id"]}
+        )
         layers = job["looks"][0]["layers"]
         stencil = {"kind": "stencil", "colours": layers[0]["colours"][:1], "zones": ["front"],
                    "layout": {"motif": f"own:{motif['id']}", "width": 0.06, "height": 0.06}}  # fmt: skip
@@ -59,7 +63,8 @@ class Worker:
         pot = self.send("POST", f"mixes/{mixes[0]['id']}/pots", {})
         for place, pour in enumerate(mixes[0]["recipe"]["pours"]):
             self.send("POST", f"pots/{pot['id']}/pours",
-                      {"place": place, "material": pour["material"], "ml": pour["ml"], "how": "eye"})  # fmt: skip
+                      {"place": place, "material": pour["material"], "ml": pour["ml"],
+                      "how": "eye"})  # fmt: skip
         self.send("POST", f"pots/{pot['id']}/strip-painted")
         self.send(
             "POST",
@@ -69,20 +74,24 @@ class Worker:
         made = mixes[0]["recipe"]["pours"]
         self.send("POST", "jobs/1/mixes", {
             "name": "From the rest", "batch": 100.0, "target_id": None,
-            "pours": [{"material": p["material"], "parts": p["parts"], "ml": p["ml"] * 100.0 / mixes[0]["batch"]}
+            "pours": [{"material": p["material"], "parts": p["parts"],
+                "ml": p["ml"] * 100.0 / mixes[0]["batch"]}
                       for p in made],
             "from_batches": [{"batch_id": pot["id"], "ml": 60.0}],
         })  # fmt: skip
         self.send("POST", "jobs/1/strips", {
-            "colour": {"source": "text", "text": "#6b5a45"}, "material": made[0]["material"], "board": "Offcut A",
-            "ground": "oak", "coats": 2,
+            "colour": {"source": "text", "text": "#6b5a45"}, "material": made[0]["material"],
+            "board": "Offcut A", "ground": "oak", "coats": 2,
         })  # fmt: skip
         looks = [look["id"] for look in self.send("GET", "jobs/1")["looks"]][:2]
         choice = self.send("POST", "jobs/1/choices", {"piece_id": piece["id"], "look_ids": looks})
         self.send("PUT", f"choices/{choice['id']}/answer", {"look_id": looks[0], "words": "The first."})
-        self.send("POST", "jobs/1/entries", {"kind": "work", "words": "Sanded the top", "minutes": 35, "grit": 180})
+        self.send(
+            "POST", "jobs/1/entries", {"kind": "work", "words": "Sanded the top", "minutes": 35, "grit": 180}
+        )
         self.send("POST", "preparations", {"title": "Thin wash of mine", "parts": [
-            {"material": made[0]["material"], "parts": 1}, {"material": "tap-water", "parts": 2}]})  # fmt: skip
+            {"material": made[0]["material"], "parts": 1},
+            {"material": "tap-water", "parts": 2}]})  # fmt: skip
 
 
 def keep(name: str, folder: Path) -> Path:

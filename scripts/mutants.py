@@ -1,7 +1,9 @@
-"""Break the code a line at a time and tell which breaks no test saw: `make mutants ARGS="--lines 150 --seed 11"`.
+"""Break the code a line at a time and tell which breaks no test saw: `make mutants ARGS="--lines 150 --seed
+11"`.
 
-A seeded sample of lines of the core, the services and the API, as many of each, is broken with cosmic-ray's operators,
-one break a line, and each run against the tests of its own module. Works on copies; the checkout stays as it is.
+A seeded sample of lines of the core, the services and the API, as many of each, is broken with cosmic-ray's
+operators, one break a line, and each run against the tests of its own module. Works on copies; the checkout
+stays as it is.
 """
 
 import argparse
@@ -41,8 +43,8 @@ OPERATORS = (
     "core/ReplaceUnaryOperator_Delete_USub",
     "core/ReplaceUnaryOperator_Delete_Not",
 )
-"""Slips of a hand at work. What would change an annotation, whether a record could be written to, or only which
-exception is caught, is left out."""
+"""Slips of a hand at work. What would change an annotation, whether a record could be written to, or only
+which exception is caught, is left out."""
 
 
 @dataclass(frozen=True)
@@ -66,7 +68,9 @@ class Mutant:
 
     def code(self) -> str:
         """Return the file as it would be, broken."""
-        broken: str | None = mutate_code(self.path.read_text(), get_operator(self.operator)(), self.occurrence)
+        broken: str | None = mutate_code(
+            self.path.read_text(), get_operator(self.operator)(), self.occurrence
+        )
         if broken is None:
             raise ValueError(f"{self.path} has no occurrence {self.occurrence} of {self.operator}")
         return broken
@@ -98,10 +102,11 @@ def sample(area: str, lines: int, chance: random.Random) -> list[Mutant]:
 
 
 def own_tests(path: Path) -> list[str]:
-    """Return the test modules of a file: its namesake's, those that import it, those that ask for its noun most.
+    """Return the test modules of a file: its namesake's, those that import it, those that ask for its noun
+    most.
 
-    Of the core, without a namesake, those of its room. What the demo answers, as recorded, stands by every file, and by
-    those of the API what it says of itself.
+    Of the core, without a namesake, those of its room. What the demo answers, as recorded, stands by every
+    file, and by those of the API what it says of itself.
     """
     parts = path.relative_to(ROOT / "jug_mingle").with_suffix("").parts
     area, noun = parts[0], parts[-2] if parts[0] == "api" and len(parts) > 2 else parts[-1]
@@ -114,7 +119,9 @@ def own_tests(path: Path) -> list[str]:
     if area == "core":
         own += [] if own else [test for test in texts if test.parent.name == parts[1]]
     else:
-        asked = {test: text.count(f"/{noun.split('_')[0]}") for test, text in texts.items() if test not in own}
+        asked = {
+            test: text.count(f"/{noun.split('_')[0]}") for test, text in texts.items() if test not in own
+        }
         own += [test for test in sorted(asked, key=lambda test: -asked[test])[:2] if asked[test]]
     names = [".".join(test.relative_to(ROOT).with_suffix("").parts) for test in own]
     before = len(names) if area == "core" else 1
@@ -125,7 +132,11 @@ def own_tests(path: Path) -> list[str]:
 def fails(tests: list[str], copy: Path) -> bool:
     """Return whether a test of these modules fails, or hangs, in a copy of the project."""
     command = [str(ROOT / ".venv/bin/python"), "-m", "unittest", "-q", "-f", *tests]
-    paths = {"PYTHONPATH": str(copy), "PYTHONDONTWRITEBYTECODE": "1", "NUMBA_CACHE_DIR": str(copy / "build/numba")}
+    paths = {
+        "PYTHONPATH": str(copy),
+        "PYTHONDONTWRITEBYTECODE": "1",
+        "NUMBA_CACHE_DIR": str(copy / "build/numba"),
+    }
     try:
         done = subprocess.run(
             command, cwd=copy, env=os.environ | paths, capture_output=True, timeout=LIMIT, check=False
@@ -153,7 +164,9 @@ def copies_of_project(count: int) -> SimpleQueue[Path]:
         copy = ROOT / "build/mutants" / str(number)
         for part in ("jug_mingle", "tests", "docs", "scripts", "bench"):
             shutil.rmtree(copy / part, ignore_errors=True)
-            shutil.copytree(ROOT / part, copy / part, ignore=shutil.ignore_patterns("__pycache__", "screenshots"))
+            shutil.copytree(
+                ROOT / part, copy / part, ignore=shutil.ignore_patterns("__pycache__", "screenshots")
+            )
         copies.put(copy)
     return copies
 
@@ -199,7 +212,9 @@ def main() -> int:
     options.add_argument("--processes", type=int, default=os.cpu_count() or 1)
     chosen = options.parse_args()
     chance, began = random.Random(chosen.seed), time.monotonic()
-    mutants = [one for area in chosen.areas for one in sample(area, chosen.lines // len(chosen.areas), chance)]
+    mutants = [
+        one for area in chosen.areas for one in sample(area, chosen.lines // len(chosen.areas), chance)
+    ]
     chance.shuffle(mutants)
     survivors = survivors_of(mutants, chosen.processes)
     print(f"{len(mutants)} lines broken, seed {chosen.seed}, {time.monotonic() - began:.0f} s")

@@ -1,4 +1,5 @@
-"""Write a migration from what the models say and the newest migration gives: `new_migration.py "what changes"`."""
+"""Write a migration from what the models say and the newest migration gives: `new_migration.py "what
+changes"`."""
 
 import sys
 import tempfile

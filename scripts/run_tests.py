@@ -1,8 +1,8 @@
 """Run the tests: all, or the modules named. Finding none is a failure; the last line counts them.
 
-Several processes share them, a class at a time; each has a server of its own, and copies of one demo. There is one more
-of them than there are processors, since a test with a browser waits for a third of its time. `TEST_PROCESSES=1` runs
-them one after the other.
+Several processes share them, a class at a time; each has a server of its own, and copies of one demo. There
+is one more of them than there are processors, since a test with a browser waits for a third of its time.
+`TEST_PROCESSES=1` runs them one after the other.
 """
 
 import faulthandler
@@ -33,7 +33,8 @@ WHOSE = (resource.RUSAGE_SELF, resource.RUSAGE_CHILDREN)
 
 @dataclass(frozen=True, slots=True)
 class Outcome:
-    """What came of a class: tests run, skipped, what is to be read of those that failed, time and processors' time. [s]
+    """What came of a class: tests run, skipped, what is to be read of those that failed, time and processors'
+    time. [s]
 
     The latter is without most of a browser's.
     """
@@ -67,7 +68,9 @@ def run_class(name: str) -> Outcome:
     wrong = [("FAIL", *one) for one in result.failures] + [("ERROR", *one) for one in result.errors]
     bad = tuple(sorted({getattr(test, "test_case", test).id() for _, test, _ in wrong}))
     report = "".join(f"{'=' * 70}\n{kind}: {test}\n{text}\n" for kind, test, text in wrong)
-    return Outcome(name, result.testsRun, len(result.skipped), bad, report, time.perf_counter() - began, _busy() - busy)
+    return Outcome(
+        name, result.testsRun, len(result.skipped), bad, report, time.perf_counter() - began, _busy() - busy
+    )
 
 
 def _busy() -> float:
@@ -81,8 +84,8 @@ def group_of(test: unittest.TestCase) -> str:
 
 
 def in_processes(names: list[str], processes: int) -> Iterator[Outcome]:
-    """Yield the outcome of each class, as it comes: the core's first, while the demo is made, a browser's last, and of
-    each the longest first, so that no long one is left for the end."""
+    """Yield the outcome of each class, as it comes: the core's first, while the demo is made, a browser's
+    last, and of each the longest first, so that no long one is left for the end."""
     known = json.loads(TIMES.read_text()) if TIMES.exists() else {}
     names = sorted(names, key=lambda name: (".browser." in name, ".core." not in name, -known.get(name, 5.0)))
     with tempfile.TemporaryDirectory() as shared:
@@ -93,8 +96,9 @@ def in_processes(names: list[str], processes: int) -> Iterator[Outcome]:
 
 
 def once_more(before: Outcome) -> Outcome:
-    """Run a browser's class that failed beside others once more, alone: no test depends on the machine's speed, and one
-    that fails for a defect fails again. What was seen the first time is printed all the same."""
+    """Run a browser's class that failed beside others once more, alone: no test depends on the machine's
+    speed, and one that fails for a defect fails again. What was seen the first time is printed all the
+    same."""
     print(f"{before.report}\n{before.name} failed beside others: it runs once more, alone.", flush=True)
     return next(in_processes([before.name], 1))
 
@@ -120,7 +124,8 @@ def main(wanted: list[str]) -> int:
     for one in in_processes(list(groups), processes):
         outcomes.append(one)
         print(
-            f"{one.seconds:6.1f} s  busy {one.busy:5.1f} s  {one.run:3d}  {one.name}{'  FAILED' if one.failed else ''}",
+            f"{one.seconds:6.1f} s  busy {one.busy:5.1f} s  {one.run:3d}  "
+            f"{one.name}{'  FAILED' if one.failed else ''}",
             flush=True,
         )
     outcomes = [once_more(one) if one.failed and ".browser." in one.name else one for one in outcomes]

@@ -1,6 +1,7 @@
 """Refresh the moving picture of the main job, from fresh demo data: `take_film.py [FILE]`.
 
-A colour is caught from the photo, mixed, poured and tried on; each press is marked where it is made. Animated WebP.
+A colour is caught from the photo, mixed, poured and tried on; each press is marked where it is made. Animated
+WebP.
 """
 
 import io
@@ -57,7 +58,9 @@ class Film:
         if at:
             draw = ImageDraw.Draw(shot, "RGBA")
             for radius, width in ((26, 4), (6, 6)):
-                draw.ellipse([at[0] - radius, at[1] - radius, at[0] + radius, at[1] + radius], outline=INK, width=width)
+                draw.ellipse(
+                    [at[0] - radius, at[1] - radius, at[0] + radius, at[1] + radius], outline=INK, width=width
+                )
         self.frames.append(shot.resize(SHOWN, Image.Resampling.LANCZOS))
         self.lasts.append(lasts)
 
@@ -65,8 +68,8 @@ class Film:
         """Write all of it as one animated WebP."""
         first, *rest = self.frames
         first.save(
-            file, "WEBP", save_all=True, append_images=rest, duration=self.lasts, loop=0, quality=72, method=6,
-            minimize_size=True,
+            file, "WEBP", save_all=True, append_images=rest, duration=self.lasts, loop=0, quality=72,
+            method=6, minimize_size=True,
         )  # fmt: skip
 
 

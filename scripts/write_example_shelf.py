@@ -22,9 +22,16 @@ def main() -> None:
                 sheen = "matte" if pot.kind == "mineral_paint" and len(mix) == 1 else "flat"
                 volumes = {each.key: volume for each, volume in mix}
                 readings.append({"volumes": volumes, "Lab": np.round(Lab, 2).tolist(), "sheen": sheen})
-    materials = [{"key": pot.key, "name": pot.name, "kind": pot.kind, "left_ml": pot.left_ml} for pot in TINS[:16]]
-    lines = ",\n    ".join(json.dumps(one) for one in materials), ",\n    ".join(json.dumps(one) for one in readings)
-    FILE.write_text('{\n  "materials": [\n    ' + lines[0] + '\n  ],\n  "readings": [\n    ' + lines[1] + "\n  ]\n}\n")
+    materials = [
+        {"key": pot.key, "name": pot.name, "kind": pot.kind, "left_ml": pot.left_ml} for pot in TINS[:16]
+    ]
+    lines = (
+        ",\n    ".join(json.dumps(one) for one in materials),
+        ",\n    ".join(json.dumps(one) for one in readings),
+    )
+    FILE.write_text(
+        '{\n  "materials": [\n    ' + lines[0] + '\n  ],\n  "readings": [\n    ' + lines[1] + "\n  ]\n}\n"
+    )
 
 
 if __name__ == "__main__":

@@ -10,17 +10,22 @@ from PIL import Image
 _PARTS: Final = {
     "[Content_Types].xml": '<Types xmlns="http://schemas.openxmlformats.org/package/2006/content-types">'
     '<Default Extension="xml" ContentType="application/xml"/><Default Extension="rels" '
-    'ContentType="application/vnd.openxmlformats-package.relationships+xml"/><Override PartName="/xl/workbook.xml" '
+    'ContentType="application/vnd.openxmlformats-package.relationships+xml"/><Override '
+    'PartName="/xl/workbook.xml" '
     'ContentType="application/vnd.openxmlformats-officedocument.spreadsheetml.sheet.main+xml"/></Types>',
     "_rels/.rels": '<Relationships xmlns="http://schemas.openxmlformats.org/package/2006/relationships">'
-    '<Relationship Id="r1" Type="http://schemas.openxmlformats.org/officeDocument/2006/relationships/officeDocument" '
+    '<Relationship Id="r1" '
+    'Type="http://schemas.openxmlformats.org/officeDocument/2006/relationships/officeDocument" '
     'Target="xl/workbook.xml"/></Relationships>',
     "xl/workbook.xml": '<workbook xmlns="http://schemas.openxmlformats.org/spreadsheetml/2006/main" '
     'xmlns:r="http://schemas.openxmlformats.org/officeDocument/2006/relationships"><sheets>'
     '<sheet name="a" sheetId="1" r:id="r1"/></sheets></workbook>',
-    "xl/_rels/workbook.xml.rels": '<Relationships xmlns="http://schemas.openxmlformats.org/package/2006/relationships">'
-    '<Relationship Id="r1" Type="http://schemas.openxmlformats.org/officeDocument/2006/relationships/worksheet" '
-    'Target="worksheets/sheet1.xml"/><Relationship Id="r2" Type="http://schemas.openxmlformats.org/officeDocument/2006/'
+    "xl/_rels/workbook.xml.rels": '<Relationships '
+        'xmlns="http://schemas.openxmlformats.org/package/2006/relationships">'
+    '<Relationship Id="r1" '
+    'Type="http://schemas.openxmlformats.org/officeDocument/2006/relationships/worksheet" '
+    'Target="worksheets/sheet1.xml"/><Relationship Id="r2" '
+    'Type="http://schemas.openxmlformats.org/officeDocument/2006/'
     'relationships/sharedStrings" Target="sharedStrings.xml"/></Relationships>',
 }  # fmt: skip
 _MAIN: Final = 'xmlns="http://schemas.openxmlformats.org/spreadsheetml/2006/main"'
@@ -32,7 +37,9 @@ def workbook(rows: str, shared: str = "") -> bytes:
     with zipfile.ZipFile(out, "w", zipfile.ZIP_DEFLATED) as packed:
         for name, text in _PARTS.items():
             packed.writestr(name, text)
-        packed.writestr("xl/worksheets/sheet1.xml", f"<worksheet {_MAIN}><sheetData>{rows}</sheetData></worksheet>")
+        packed.writestr(
+            "xl/worksheets/sheet1.xml", f"<worksheet {_MAIN}><sheetData>{rows}</sheetData></worksheet>"
+        )
         if shared:
             packed.writestr("xl/sharedStrings.xml", f"<sst {_MAIN}><si><t>{shared}</t></si></sst>")
     return out.getvalue()
@@ -40,7 +47,10 @@ def workbook(rows: str, shared: str = "") -> bytes:
 
 def two_corners() -> bytes:
     """Return a workbook of its first and its last cell alone."""
-    first, last = '<row r="1"><c r="A1"><v>1</v></c></row>', '<row r="1048576"><c r="XFD1048576"><v>2</v></c></row>'
+    first, last = (
+        '<row r="1"><c r="A1"><v>1</v></c></row>',
+        '<row r="1048576"><c r="XFD1048576"><v>2</v></c></row>',
+    )
     return workbook(first + last)
 
 
@@ -70,7 +80,9 @@ def calendar(rule: str, start: str = "20261201T080000Z") -> bytes:
 
 def dense_series() -> bytes:
     """Return a calendar of every second of every day."""
-    every = {name: ",".join(map(str, range(most))) for name, most in (("HOUR", 24), ("MINUTE", 60), ("SECOND", 60))}
+    every = {
+        name: ",".join(map(str, range(most))) for name, most in (("HOUR", 24), ("MINUTE", 60), ("SECOND", 60))
+    }
     return calendar("FREQ=DAILY;" + ";".join(f"BY{name}={values}" for name, values in every.items()))
 
 
@@ -87,10 +99,12 @@ FILES: Final[Mapping[str, tuple[str, Callable[[], bytes]]]] = {
     "workbook, two corners": ("/api/colours/file?name=a.xlsx", two_corners),
     "workbook, one long text": ("/api/colours/file?name=a.xlsx", one_long_text),
     "SVG, a transform of a long word": (
-        "/api/jobs/1/motifs/svg?name=x", lambda: svg(f'<g transform="{"a" * 40_000}"><rect width="9" height="9"/></g>'),
+        "/api/jobs/1/motifs/svg?name=x",
+        lambda: svg(f'<g transform="{"a" * 40_000}"><rect width="9" height="9"/></g>'),
     ),
     "SVG, a transform of blanks": (
-        "/api/jobs/1/motifs/svg?name=x", lambda: svg(f'<g transform="m{" " * 40_000}x"><rect width="9"/></g>'),
+        "/api/jobs/1/motifs/svg?name=x",
+        lambda: svg(f'<g transform="m{" " * 40_000}x"><rect width="9"/></g>'),
     ),
     "SVG, 4999 circles": ("/api/jobs/1/motifs/svg?name=x", many_circles),
     "calendar, folded seconds": ("/api/hours/busy", lambda: calendar("FREQ=SEC\r\n ONDLY")),

@@ -14,7 +14,8 @@ from jug_mingle.services.in_use import in_use
 
 class ListenTest(unittest.TestCase):
     def test_taken_port(self) -> None:
-        """When the wanted port is taken another free one is picked; what is picked stays ours until it is closed."""
+        """When the wanted port is taken another free one is picked; what is picked stays ours until it is
+        closed."""
         with listen(0) as first:
             taken = first.getsockname()[1]
             with listen(taken) as second:
@@ -32,7 +33,9 @@ class PrepareDemoTest(unittest.TestCase):
             prepare_demo(Path(folder))
             files = {file.name: file.stat().st_mtime_ns for file in (Path(folder) / "photos").iterdir()}
             prepare_demo(Path(folder))
-            self.assertEqual({f.name: f.stat().st_mtime_ns for f in (Path(folder) / "photos").iterdir()}, files)
+            self.assertEqual(
+                {f.name: f.stat().st_mtime_ns for f in (Path(folder) / "photos").iterdir()}, files
+            )
 
 
 class MatchTest(unittest.TestCase):
@@ -106,7 +109,8 @@ class PlanTest(unittest.TestCase):
 
 class SeveralColoursTest(unittest.TestCase):
     def test_which_one(self) -> None:
-        """A file of several colours is not guessed at: they are listed, one is named by its number, notes are said."""
+        """A file of several colours is not guessed at: they are listed, one is named by its number, notes are
+        said."""
         file = Path(self.enterContext(tempfile.TemporaryDirectory())) / "chart.csv"
         file.write_text("name,L,a,b\nJug glaze,52,-12,-9\nBare rim,80,2,12\n")
         match = ["match", "--shelf", MatchTest.SHELF, "--target"]

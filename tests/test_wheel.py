@@ -1,4 +1,5 @@
-"""The wheel in a fresh environment without Node: installed, it shows the demo with its pages; its notices ship."""
+"""The wheel in a fresh environment without Node: installed, it shows the demo with its pages; its notices
+ship."""
 
 import os
 import re
@@ -42,7 +43,9 @@ class WheelTest(unittest.TestCase):
     @classmethod
     def setUpClass(cls) -> None:
         cls.folder = Path(cls.enterClassContext(tempfile.TemporaryDirectory()))
-        subprocess.run(["make", "-s", "wheel", f"DIST={cls.folder}"], cwd=ROOT, check=True, stdout=subprocess.DEVNULL)
+        subprocess.run(
+            ["make", "-s", "wheel", f"DIST={cls.folder}"], cwd=ROOT, check=True, stdout=subprocess.DEVNULL
+        )
         cls.wheel = next(cls.folder.glob("*.whl"))
 
     def test_what_is_in_it(self) -> None:
@@ -50,7 +53,12 @@ class WheelTest(unittest.TestCase):
         with zipfile.ZipFile(self.wheel) as packed:
             names = packed.namelist()
             notices = packed.read("jug_mingle/NOTICES.txt").decode()
-        for part in ("web_dist/index.html", "formats/fonts/NotoSans-Bold.ttf", "core/data/techniques.csv", "LICENSE"):
+        for part in (
+            "web_dist/index.html",
+            "formats/fonts/NotoSans-Bold.ttf",
+            "core/data/techniques.csv",
+            "LICENSE",
+        ):
             self.assertTrue(any(name.endswith(part) for name in names), part)
         self.assertFalse([name for name in names if name.startswith(("tests", "web/", "bench"))])
         for name in (
@@ -89,7 +97,9 @@ class WheelTest(unittest.TestCase):
         script = re.search(r'src="(/assets/[^"]+\.js)"', page)
         assert script is not None
         self.assertGreater(len(urllib.request.urlopen(address + script[1], timeout=60).read()), 10_000)
-        self.assertIn(b"Card-catalogue cabinet", urllib.request.urlopen(f"{address}/api/jobs", timeout=60).read())
+        self.assertIn(
+            b"Card-catalogue cabinet", urllib.request.urlopen(f"{address}/api/jobs", timeout=60).read()
+        )
 
     def address(self, process: "subprocess.Popen[bytes]", said: Path) -> str:
         """Wait until the program says where it is."""

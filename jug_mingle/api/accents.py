@@ -36,7 +36,9 @@ class AccentOut(BaseModel):
     hex: Hex
     recipe: RecipeOut
     share: float = Field(description="Of the painted area that it takes there. [0..1]")
-    loud: float = Field(description="Its difference from what is around it times the square root of its share.")
+    loud: float = Field(
+        description="Its difference from what is around it times the square root of its share."
+    )
     words: str = Field(description="How loud that is.")
     metal: str = Field(description="The gilding of its colour, of a metal's own; else nothing.")
 
@@ -48,11 +50,19 @@ router = APIRouter(prefix="/api", tags=["accents"])
 def list_accents(
     piece_id: Id, body: AccentsIn, context: ContextNow, unit: UnitNow, light: LightNow = "window"
 ) -> list[AccentOut]:
-    """Return colours that would answer layers on a piece, each as what the shelf can mix, and how loud it would be."""
+    """Return colours that would answer layers on a piece, each as what the shelf can mix, and how loud it
+    would be."""
     shown = light_named(light)
     with context.database.read() as session:
         found, shelf = accents.answers(
-            session, piece_id, body.layers, to=body.to, place=body.place, light=shown, wall=body.wall, floor=body.floor
+            session,
+            piece_id,
+            body.layers,
+            to=body.to,
+            place=body.place,
+            light=shown,
+            wall=body.wall,
+            floor=body.floor,
         )
     return [
         AccentOut(

@@ -1,7 +1,8 @@
-"""Who may do what when the program is shared with a workshop: the main screen, devices that were let in, nobody else.
+"""Who may do what when the program is shared with a workshop: the main screen, devices that were let in,
+nobody else.
 
-One door before all routes, and shut by default: a route that comes later is shut to strangers and to those who only
-look, until it is marked as one that computes and changes nothing (`context.COMPUTES`).
+One door before all routes, and shut by default: a route that comes later is shut to strangers and to those
+who only look, until it is marked as one that computes and changes nothing (`context.COMPUTES`).
 """
 
 import re
@@ -65,7 +66,8 @@ def visitor_of(request: Request) -> Visitor:
 
 
 def cookie_name(scope: Scope) -> str:
-    """Return what the cookie with a device's token is called: cookies do not tell ports apart, so its name does."""
+    """Return what the cookie with a device's token is called: cookies do not tell ports apart, so its name
+    does."""
     server = scope.get("server") or ("", 0)
     return f"jug_mingle_{server[1]}"
 
@@ -131,7 +133,9 @@ class Access:
 def _elsewhere(scope: Scope, guest: Paired, said: Any) -> bool:
     asked = dict(HTTPConnection(scope).query_params)
     with scope["app"].state.context.database.read() as session:
-        return is_of_another_job(session, guest, scope["path"]) or names_another_job(session, guest, [asked, said])
+        return is_of_another_job(session, guest, scope["path"]) or names_another_job(
+            session, guest, [asked, said]
+        )
 
 
 def _let_in(device: Paired | None) -> Visitor:
@@ -139,15 +143,21 @@ def _let_in(device: Paired | None) -> Visitor:
 
 
 def at_home(scope: Scope) -> bool:
-    """Return whether a browser of this machine itself asks: both ends of the line and the name are this machine's own,
-    and nobody passed it on."""
+    """Return whether a browser of this machine itself asks: both ends of the line and the name are this
+    machine's own, and nobody passed it on."""
     headers = Headers(scope=scope)
     ends = (scope.get("client"), scope.get("server"))
     passed = any(name in headers for name in ("forwarded", "x-forwarded-for", "via"))
-    return not passed and name_of(headers.get("host", "")) in HOME and all(end and end[0] in HOME for end in ends)
+    return (
+        not passed
+        and name_of(headers.get("host", "")) in HOME
+        and all(end and end[0] in HOME for end in ends)
+    )
 
 
-def refused(visitor: Visitor, method: str, path: str, computed: tuple[re.Pattern[str], ...]) -> tuple[int, str]:
+def refused(
+    visitor: Visitor, method: str, path: str, computed: tuple[re.Pattern[str], ...]
+) -> tuple[int, str]:
     """Return the status and the reason why a visitor may not ask this; no reason where they may."""
     if visitor.may == "work":
         return 200, ""
@@ -155,7 +165,9 @@ def refused(visitor: Visitor, method: str, path: str, computed: tuple[re.Pattern
     if visitor.role == "stranger":
         # The pages themselves hold nothing of anybody's, and are where a code is typed.
         open_here = (not inside and method in _READS) or (path == _DOOR and method in ("GET", "POST"))
-        return (200, "") if open_here else (401, "this device is not let in: type the code of the main screen")
+        return (
+            (200, "") if open_here else (401, "this device is not let in: type the code of the main screen")
+        )
     if shut_to_guests(path):
         return 403, "this device may look at its job: no record to take along, no money, no other jobs"
     asks = method in _READS or (method == "POST" and any(one.match(path) for one in computed))

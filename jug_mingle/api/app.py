@@ -85,7 +85,9 @@ def create_app(
                 return tray(session, truth or {}, samples or {})
 
         with SimulatedReader(on_tray) as reader, SimulatedScale() as scale, SimulatedWeather() as sky:
-            weather = Weather(address_of(settings.weather) or sky.address, key="" if settings.weather else sky.key)
+            weather = Weather(
+                address_of(settings.weather) or sky.address, key="" if settings.weather else sky.key
+            )
             app.state.context = Context(
                 settings=settings,
                 database=database,
@@ -93,7 +95,9 @@ def create_app(
                 reader=ColourReader(
                     address_of(settings.reader) or reader.address, key="" if settings.reader else reader.key
                 ),
-                scale=Scale(address_of(settings.scale) or scale.address, key="" if settings.scale else scale.key),
+                scale=Scale(
+                    address_of(settings.scale) or scale.address, key="" if settings.scale else scale.key
+                ),
                 stand_ins=not settings.reader,
                 weather=weather,
                 # Made-up weather would move the days of real work.

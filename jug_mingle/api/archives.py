@@ -91,7 +91,9 @@ def _file(context: Context, job_id: int | None, title: str) -> FileResponse:
     with _refusals():
         archive(context.settings.data, file, job_id=job_id)
     name = archive_name(re.sub(r"[^A-Za-z0-9 ]", "", title), datetime.now())
-    return FileResponse(file, media_type="application/zip", filename=name, background=BackgroundTask(file.unlink))
+    return FileResponse(
+        file, media_type="application/zip", filename=name, background=BackgroundTask(file.unlink)
+    )
 
 
 @router.post("/archives", status_code=201, openapi_extra=FILE_BODY)
@@ -114,13 +116,15 @@ def _foreseen(context: Context, token: str) -> ArchiveOut:
     return ArchiveOut(
         token=token, of=said.of, title=said.title, made=said.made, brings=dict(said.brings),
         replaces=dict(said.replaces), new_photos=said.new_photos, words=said.words(),
-        jobs=[JobThereOut(id=one.number, name=one.name, counts=dict(one.counts), here=one.here) for one in said.jobs],
+        jobs=[JobThereOut(id=one.number, name=one.name, counts=dict(one.counts),
+            here=one.here) for one in said.jobs],
     )  # fmt: skip
 
 
 @router.post("/archives/{token}/restore")
 def restore_archive(token: Token, context: ContextNow) -> RestoredOut:
-    """Put everything that an archive holds in the place of what is here, all of it or nothing; what is here is kept."""
+    """Put everything that an archive holds in the place of what is here, all of it or nothing; what is here
+    is kept."""
     with _refusals(), _read(context, token) as found:
         aside = bring_back.restore_all(found, context.database, context.settings.data)
     _place(context, token).unlink(missing_ok=True)

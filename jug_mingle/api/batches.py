@@ -65,8 +65,12 @@ class BatchOut(BaseModel):
     dry_at: datetime | None
     dry_minutes: float
     dry_words: str
-    over: str = Field(description="What a strip of it is painted on, where its ground shows through; else empty.")
-    over_key: str = Field(default="", description="The name of that, as `over` takes it; empty where it hides.")
+    over: str = Field(
+        description="What a strip of it is painted on, where its ground shows through; else empty."
+    )
+    over_key: str = Field(
+        default="", description="The name of that, as `over` takes it; empty where it hides."
+    )
     done: bool
     caution: str = Field(description="What can hurt of what is in it; else empty.")
 
@@ -108,7 +112,8 @@ class LearntOut(BaseModel):
 
 
 class VerdictOut(BaseModel):
-    """What a dried strip says; of a mix without a target there is no difference to say, and nothing to reach."""
+    """What a dried strip says; of a mix without a target there is no difference to say, and nothing to
+    reach."""
 
     strip_id: int
     reading_id: int | None
@@ -119,7 +124,9 @@ class VerdictOut(BaseModel):
     misses: str
     reached: bool
     learnt: list[LearntOut]
-    set_aside: bool = Field(description="Whether nothing known of the paints explains it, so that it teaches nothing.")
+    set_aside: bool = Field(
+        description="Whether nothing known of the paints explains it, so that it teaches nothing."
+    )
     lay: str = Field(default="", description="Of a jug that is seen through: how it is laid to come nearest.")
 
 
@@ -173,7 +180,9 @@ def batch_out(session: Session, row: BatchRow, shown: Light, unit: str) -> Batch
     steps = [step(made.material.key, made.ml, True) for made in row.made]
     steps += [step(pour.key, pour.ml, False) for pour in now.rest.pours]
     kinds = [shelf.materials[shelf.index(pour.key)].kind.key for pour in batches.asked_of(row)]
-    short = "" if now.rest.pours == () else shortage(shelf, batches.asked_of(row), poured=now.poured, unit=unit)
+    short = (
+        "" if now.rest.pours == () else shortage(shelf, batches.asked_of(row), poured=now.poured, unit=unit)
+    )
     return BatchOut.model_validate(
         {
             "id": row.id, "mix_id": row.mix_id, "mix_name": get_mix(session, row.mix_id).name, "jug": row.jug,
@@ -183,7 +192,8 @@ def batch_out(session: Session, row: BatchRow, shown: Light, unit: str) -> Batch
             "now_hex": None if now.R is None else hex_of(now.R, shown),
             "end_hex": None if now.end_R is None else hex_of(now.end_R, shown),
             "target_hex": None if now.target is None else hex_of(now.target, shown), "dry_at": row.dry_at,
-            "dry_minutes": strip_readings.dry_minutes(row), "dry_words": time_words(strip_readings.dry_minutes(row)),
+            "dry_minutes": strip_readings.dry_minutes(row),
+            "dry_words": time_words(strip_readings.dry_minutes(row)),
             "over": now.over, "over_key": (get_mix(session, row.mix_id).laid or {}).get("over", ""),
             "done": row.done is not None,
             "caution": " ".join(cautions_of(kinds)),
@@ -200,7 +210,8 @@ def verdict_out(session: Session, pot_id: int, found: strip_readings.Verdict, sh
     if way is not None:
         over = batches.standing_of(session, batches.get_batch(session, pot_id)).over
         likely = likely_words(way.expected, way.low, way.high)
-        lay = f"Laid {laying_words(way.steps[0].film.laying, takes=True)} over {over}, this jug comes to {likely}."
+        laid = laying_words(way.steps[0].film.laying, takes=True)
+        lay = f"Laid {laid} over {over}, this jug comes to {likely}."
     return VerdictOut(
         strip_id=found.strip.id,
         reading_id=found.strip.reading_id,
@@ -226,7 +237,9 @@ def _answer(context: Context, row: BatchRow, light: str, unit: str) -> BatchOut:
 
 
 @router.post("/mixes/{mix_id}/pots", status_code=201)
-def begin_batch(mix_id: Id, body: BeginIn, context: ContextNow, unit: UnitNow, light: LightNow = "window") -> BatchOut:
+def begin_batch(
+    mix_id: Id, body: BeginIn, context: ContextNow, unit: UnitNow, light: LightNow = "window"
+) -> BatchOut:
     """Begin to pour a mix; the batch that is being poured of it already goes on."""
     with context.database.write.begin() as session:
         row = batches.begin_batch(session, mix_id, jug=body.jug)
@@ -250,10 +263,14 @@ def get_batch(pot_id: Id, session: ReadSession, unit: UnitNow, light: LightNow =
 
 
 @router.post("/pots/{pot_id}/pours", status_code=201)
-def make_pour(pot_id: Id, body: PourMadeIn, context: ContextNow, unit: UnitNow, light: LightNow = "window") -> BatchOut:
+def make_pour(
+    pot_id: Id, body: PourMadeIn, context: ContextNow, unit: UnitNow, light: LightNow = "window"
+) -> BatchOut:
     """Write down one pour that was made; too much of it and the rest is computed anew."""
     with writing(context) as session:
-        row = batches.make_pour(session, pot_id, place=body.place, material=body.material, ml=body.ml, how=body.how)
+        row = batches.make_pour(
+            session, pot_id, place=body.place, material=body.material, ml=body.ml, how=body.how
+        )
     return _answer(context, row, light, unit)
 
 
@@ -262,7 +279,9 @@ def undo_pour(
     pot_id: Id,
     context: ContextNow,
     unit: UnitNow,
-    place: Annotated[int | None, Query(ge=0, le=200, description="Pours made before the one to take back.")] = None,
+    place: Annotated[
+        int | None, Query(ge=0, le=200, description="Pours made before the one to take back.")
+    ] = None,
     light: LightNow = "window",
 ) -> BatchOut:
     """Take back the last pour; with its `place` it is taken back once, however often that is sent."""
@@ -283,7 +302,9 @@ def paint_strip(pot_id: Id, context: ContextNow, unit: UnitNow, light: LightNow 
 def read_strip(pot_id: Id, body: StripIn, context: ContextNow, light: LightNow = "window") -> VerdictOut:
     """Take the colour of a dried strip: it teaches the paints, and says how near the target is."""
     with context.database.read() as session:
-        colour = strip_readings.as_compared(session, pot_id, resolve(session, context.photos, body.colour), body.colour)
+        colour = strip_readings.as_compared(
+            session, pot_id, resolve(session, context.photos, body.colour), body.colour
+        )
         before = fitted_shelf(session)
     with context.database.write.begin() as session:
         strip_readings.read_strip(session, pot_id, colour, anyway=body.anyway, notes=body.notes)

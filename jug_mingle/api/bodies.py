@@ -16,7 +16,8 @@ FILE_BODY = {
 
 
 async def keep_body(request: Request, file: Path, limit: int) -> None:
-    """Write the body to a file as it comes, however large it is, giving up as soon as there is no room for it."""
+    """Write the body to a file as it comes, however large it is, giving up as soon as there is no room for
+    it."""
     kept = 0
     try:
         with file.open("wb") as opened:

@@ -1,4 +1,5 @@
-"""How much may be sent: counted while it comes, before anything is made of it, for every route there is and will be."""
+"""How much may be sent: counted while it comes, before anything is made of it, for every route there is and
+will be."""
 
 import re
 from asyncio import timeout
@@ -29,7 +30,8 @@ _STEPS[np.frombuffer(b"]}", dtype=np.uint8)] = -1
 
 
 class Bounds:
-    """Refuses a body that is too large, too deep or of too many parts; files have bounds of their own (`bodies`).
+    """Refuses a body that is too large, too deep or of too many parts; files have bounds of their own
+    (`bodies`).
 
     Parameters
     ----------
@@ -50,7 +52,9 @@ class Bounds:
             async with timeout(_PATIENCE):
                 body = await _whole(Headers(scope=scope), receive)
         except TimeoutError:
-            await answer("what was sent did not come within half a minute: try again", 408)(scope, receive, send)
+            await answer("what was sent did not come within half a minute: try again", 408)(
+                scope, receive, send
+            )
             return
         reason = too_large() if body is None else too_much(body)
         if body is None or reason:
@@ -65,7 +69,8 @@ def too_large() -> str:
 
 
 def too_much(body: bytes) -> str:
-    """Return why a body is too deep or has too many parts; nothing when it may be read. Nothing is parsed for that."""
+    """Return why a body is too deep or has too many parts; nothing when it may be read. Nothing is parsed for
+    that."""
     if body.count(b",") > MOST:
         return f"what was sent has more than {MOST} parts: send less at once"
     if body.count(b"[") + body.count(b"{") <= DEEPEST:

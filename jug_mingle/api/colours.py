@@ -54,7 +54,9 @@ class ColourFileOut(BaseModel):
     total: int = Field(description="How many colours the file holds.")
     found: int = Field(description="How many of them have the letters that were asked for in their name.")
     first: int = Field(description="How many of these come before the ones that are shown.")
-    white: WhiteName | None = Field(description="Under which white its colours were taken; null where that is fixed.")
+    white: WhiteName | None = Field(
+        description="Under which white its colours were taken; null where that is fixed."
+    )
     white_known: How | None = Field(description="How that is known.")
 
 
@@ -64,7 +66,9 @@ class LightOut(BaseModel):
     name: LightName
     title: str
     mat: Hex
-    switch: bool = Field(description="Whether it is always on the light switch; the others name the light of a room.")
+    switch: bool = Field(
+        description="Whether it is always on the light switch; the others name the light of a room."
+    )
 
 
 router = APIRouter(prefix="/api", tags=["colours"])
@@ -74,28 +78,39 @@ _AT_ONCE: Final = 200
 
 
 @router.post("/colours/look", openapi_extra=COMPUTES)
-def look(body: ToLookAtIn, session: ReadSession, context: ContextNow, light: LightNow = "window") -> LookedOut:
+def look(
+    body: ToLookAtIn, session: ReadSession, context: ContextNow, light: LightNow = "window"
+) -> LookedOut:
     """Return how a colour looks, wherever it comes from; nothing is saved."""
     shown = light_named(light)
     colour = resolve(session, context.photos, body.colour)
-    behind = None if body.background is None else hex_of(resolve(session, context.photos, body.background).R, shown)
+    behind = (
+        None
+        if body.background is None
+        else hex_of(resolve(session, context.photos, body.background).R, shown)
+    )
     return LookedOut(**colour_out(colour, shown).model_dump(), background_hex=behind)
 
 
 @router.post("/colours/file", openapi_extra=FILE_BODY | COMPUTES)
 async def read_file(
     request: Request, light: LightNow = "window",
-    white: Annotated[WhiteName | None, Query(description="Under which white its CIELAB and XYZ stand.")] = None,
+    white: Annotated[WhiteName | None,
+        Query(description="Under which white its CIELAB and XYZ stand.")] = None,
     name: Annotated[str, Query(max_length=200, description="What the file is called.")] = "",
-    find: Annotated[str, Query(max_length=120, description="Only colours with these letters in their name.")] = "",
+    find: Annotated[str, Query(max_length=120,
+        description="Only colours with these letters in their name.")] = "",
     first: Annotated[int, Query(ge=0, le=MOST, description="How many of them to pass over.")] = 0,
 ) -> ColourFileOut:  # fmt: skip
-    """Return colours of a file, 200 at once: palette, table, workbook, CGATS, CxF3 or JSON, sent as the body."""
+    """Return colours of a file, 200 at once: palette, table, workbook, CGATS, CxF3 or JSON, sent as the
+    body."""
     data = await body_of(request, LARGEST)
     return await run_in_threadpool(_read, data, light, white, name, find, first)
 
 
-def _read(data: bytes, light: str, white: WhiteName | None, file: str, find: str, first: int) -> ColourFileOut:
+def _read(
+    data: bytes, light: str, white: WhiteName | None, file: str, find: str, first: int
+) -> ColourFileOut:
     try:
         found = read_colours(data, white, file)
     except ColourFileError as error:
@@ -105,18 +120,24 @@ def _read(data: bytes, light: str, white: WhiteName | None, file: str, find: str
     for sample in wanted[first : first + _AT_ONCE]:
         R = sample.reflectance()
         said = FromSpectrum(
-            R=R.round(6).clip(0.0, 1.0).tolist(), name=sample.name, measured=sample.R is not None, noise=sample.noise,
-            how=sample.how,
+            R=R.round(6).clip(0.0, 1.0).tolist(), name=sample.name, measured=sample.R is not None,
+            noise=sample.noise, how=sample.how,
         )  # fmt: skip
         made = colour_out(colour_of_file(said), light_named(light)).model_dump(exclude={"name", "how"})
         colours.append(
             FileColourOut(
-                **made, name=sample.name, R=said.R, measured=said.measured, how=said.how, extra=dict(sample.extra)
+                **made,
+                name=sample.name,
+                R=said.R,
+                measured=said.measured,
+                how=said.how,
+                extra=dict(sample.extra),
             )
         )
     under = found.white
     return ColourFileOut(
-        title=found.title, colours=colours, notes=list(found.notes), total=len(found.samples), found=len(wanted),
+        title=found.title, colours=colours, notes=list(found.notes), total=len(found.samples),
+        found=len(wanted),
         first=first, white=under.name if under else None, white_known=under.how if under else None,
     )  # fmt: skip
 
@@ -125,7 +146,9 @@ _FILES = gives("text/plain", "text/csv", "application/xml", "application/json")
 
 
 @router.get("/jobs/{job_id}/colours.{kind}", responses=_FILES, response_class=Response)
-def write_file(job_id: Id, kind: Literal["gpl", "csv", "txt", "cxf", "json"], session: ReadSession) -> Response:
+def write_file(
+    job_id: Id, kind: Literal["gpl", "csv", "txt", "cxf", "json"], session: ReadSession
+) -> Response:
     """Return the targets and mixes of a job as a file: GIMP palette, CSV, CGATS (txt), CxF3 or JSON."""
     write, media_type = WRITERS[kind]
     job = get_job(session, job_id)

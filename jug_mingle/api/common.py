@@ -52,7 +52,8 @@ class LookOut(BaseModel):
 
 
 class ChipOut(BaseModel):
-    """A colour: how it looks in the light asked for, its daylight sRGB and CIELAB, a name, and how sure it is."""
+    """A colour: how it looks in the light asked for, its daylight sRGB and CIELAB, a name, and how sure it
+    is."""
 
     hex: Hex
     daylight_hex: Hex
@@ -62,8 +63,12 @@ class ChipOut(BaseModel):
     how: str = Field(default="", description="How it was caught, as `core.evidence.WAYS` names it.")
     sureness: str
     warnings: list[str]
-    faults: list[str] = Field(default=[], description="What is wrong with the patch, in a word for the picture.")
-    rooms: list[LookOut] = Field(default=[], description="How it looks in the workshop and where it will stand.")
+    faults: list[str] = Field(
+        default=[], description="What is wrong with the patch, in a word for the picture."
+    )
+    rooms: list[LookOut] = Field(
+        default=[], description="How it looks in the workshop and where it will stand."
+    )
 
 
 class AmountOut(BaseModel):
@@ -76,7 +81,8 @@ class AmountOut(BaseModel):
 
 
 def hex_of(R: FloatArray, shown: Light) -> str:
-    """Return the sRGB hex of a reflectance as it looks under a light; predicted ones may lie a little beside 0..1."""
+    """Return the sRGB hex of a reflectance as it looks under a light; predicted ones may lie a little beside
+    0..1."""
     return sRGB_to_hex(R_to_screen(np.clip(R, 0.0, 1.0), shown))
 
 
@@ -129,14 +135,17 @@ PDF = gives("application/pdf")
 
 def sent(data: bytes, media_type: str, name: str, *, shown: bool = False) -> Response:
     """Return a file with its name, to be saved, or, `shown`, to be looked at first (RFC 6266)."""
-    plain = "".join(letter if letter.isascii() and (letter.isalnum() or letter in " .-_") else "-" for letter in name)
+    plain = "".join(
+        letter if letter.isascii() and (letter.isalnum() or letter in " .-_") else "-" for letter in name
+    )
     way = "inline" if shown else "attachment"
     head = {"Content-Disposition": f"{way}; filename=\"{plain}\"; filename*=UTF-8''{quote(name)}"}
     return Response(data, media_type=media_type, headers=head | {"Cache-Control": "no-store"})
 
 
 def printed(make: Callable[[], bytes], name: str, *, anyway: bool) -> Response:
-    """Return a PDF; where letters are missing from every font it is refused by their names, unless `anyway`."""
+    """Return a PDF; where letters are missing from every font it is refused by their names, unless
+    `anyway`."""
     token = may_lack.set(anyway)
     try:
         return sent(make(), "application/pdf", f"{name[:100].strip() or 'print'}.pdf", shown=True)

@@ -47,8 +47,8 @@ class Context:
     """Who of the workshop is let in."""
 
     pictures: CapacityLimiter
-    """How many pictures are drawn at once: as many as the machine has hands for. The others wait for their turn without
-    keeping a connection, or a thread that somebody who writes may need."""
+    """How many pictures are drawn at once: as many as the machine has hands for. The others wait for their
+    turn without keeping a connection, or a thread that somebody who writes may need."""
 
     async def rendered(self, draw: Callable[[], Response]) -> Response:
         """Draw a picture when its turn has come."""
@@ -89,7 +89,8 @@ UnitNow = Annotated[str, Depends(unit_now)]
 
 @contextmanager
 def writing(context: Context) -> Iterator[Session]:
-    """Give a session to write what the shelf's fit has a part in: it is fitted before anybody else has to wait."""
+    """Give a session to write what the shelf's fit has a part in: it is fitted before anybody else has to
+    wait."""
     with context.database.read() as session:
         fitted_shelf(session)
     with context.database.write.begin() as session:
@@ -101,11 +102,13 @@ PROBLEMS: dict[int | str, dict[str, Any]] = {
     status: {"description": words, "content": {"application/json": _REFUSED}}
     for status, words in (("4XX", "Refused."), (503, "Not now."), (507, "No room on the disk."))
 }
-"""The refusals of every route, given to all by the application. By name: a model would be built anew for each of six
-hundred answers, at every start."""
+"""The refusals of every route, given to all by the application. By name: a model would be built anew for each
+of six hundred answers, at every start."""
 
-IMAGE: dict[int | str, dict[str, Any]] = {200: {"content": {"image/webp": {}, "image/jpeg": {}, "image/png": {}}}}
+IMAGE: dict[int | str, dict[str, Any]] = {
+    200: {"content": {"image/webp": {}, "image/jpeg": {}, "image/png": {}}}
+}
 
 COMPUTES: Final = {"x-computes": True}
-"""Marks a route that is asked by POST as its question is long, and that changes nothing (`openapi_extra`): devices that
-only look may ask it, and a page asks it anew where it got no answer."""
+"""Marks a route that is asked by POST as its question is long, and that changes nothing (`openapi_extra`):
+devices that only look may ask it, and a page asks it anew where it got no answer."""

@@ -108,8 +108,8 @@ def get_reader(context: ContextNow) -> ReaderOut:
     except DeviceError as error:
         raise DeviceTroubleError(str(error)) from error
     return ReaderOut(
-        model=identity.model, serial=identity.serial, stand_in=True, tray=tray, placed=placed.replace("_", " "),
-        fault=fault, calibrated=calibrated == "yes",
+        model=identity.model, serial=identity.serial, stand_in=True, tray=tray,
+        placed=placed.replace("_", " "), fault=fault, calibrated=calibrated == "yes",
     )  # fmt: skip
 
 
@@ -170,12 +170,16 @@ def put_on_scale(body: LoadIn, context: ContextNow) -> None:
 
 
 @router.get("/scale/stream", response_class=StreamingResponse)
-def stream_scale(context: ContextNow, seconds: Annotated[float, Query(ge=0.2, le=3600.0)] = 600.0) -> StreamingResponse:
-    """Send what the scale shows, ten times a second, as server-sent events; trouble is an event too, and it goes on."""
+def stream_scale(
+    context: ContextNow, seconds: Annotated[float, Query(ge=0.2, le=3600.0)] = 600.0
+) -> StreamingResponse:
+    """Send what the scale shows, ten times a second, as server-sent events; trouble is an event too, and it
+    goes on."""
 
     async def events() -> AsyncIterator[str]:
         end = time.monotonic() + seconds
-        # Between two looks a stream holds no thread, of which there are few; and it ends when the program does.
+        # Between two looks a stream holds no thread, of which there are few; and it ends when the program
+        # does.
         while time.monotonic() < end and not context.database.changes.closed:
             try:
                 weight = await run_in_threadpool(context.scale.weigh)

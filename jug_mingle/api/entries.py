@@ -63,7 +63,8 @@ class EntryOut(BaseModel):
 
 
 class HappenedOut(BaseModel):
-    """Something that happened in a job, in words; `entry`, `photo` and `mix` are the numbers of what it is."""
+    """Something that happened in a job, in words; `entry`, `photo` and `mix` are the numbers of what it
+    is."""
 
     kind: str
     at: datetime
@@ -86,7 +87,8 @@ class SumsOut(BaseModel):
 
 
 class DaybookOut(BaseModel):
-    """The daybook of a job: what happened, the newest first; what was written down; and what it took and brought."""
+    """The daybook of a job: what happened, the newest first; what was written down; and what it took and
+    brought."""
 
     happened: list[HappenedOut]
     entries: list[EntryOut]

@@ -1,4 +1,5 @@
-"""What changes, told as it happens: one stream of server-sent events (HTML standard, section 9.2) for a browser."""
+"""What changes, told as it happens: one stream of server-sent events (HTML standard, section 9.2) for a
+browser."""
 
 import asyncio
 import json
@@ -21,8 +22,11 @@ _AGAIN: Final = 1000
 
 
 @router.get("", response_class=StreamingResponse)
-async def listen(context: ContextNow, last_event_id: Annotated[str, Header(max_length=60)] = "") -> StreamingResponse:
-    """Tell what changes from now on, or from the last event that a browser heard; each event names what was touched."""
+async def listen(
+    context: ContextNow, last_event_id: Annotated[str, Header(max_length=60)] = ""
+) -> StreamingResponse:
+    """Tell what changes from now on, or from the last event that a browser heard; each event names what was
+    touched."""
     changes = context.database.changes
     return StreamingResponse(
         _told(changes, last_event_id or changes.name), media_type="text/event-stream",

@@ -61,13 +61,15 @@ def _refused(_request: Request, error: Exception) -> JSONResponse:
     """Say per field what is wrong with it."""
     found = error.errors() if isinstance(error, RequestValidationError) else []
     fields = {
-        printable(".".join(str(part) for part in one["loc"][1:]) or "body"): printable(words_of(one)) for one in found
+        printable(".".join(str(part) for part in one["loc"][1:]) or "body"): printable(words_of(one))
+        for one in found
     }
     return answer("; ".join(map(sentence_of, found[:3])), 422, fields)
 
 
 def _general(_request: Request, error: Exception) -> JSONResponse:
-    """Say what the framework itself refuses: an address or a way of asking that is not there, a body of no sense."""
+    """Say what the framework itself refuses: an address or a way of asking that is not there, a body of no
+    sense."""
     status = error.status_code if isinstance(error, HTTPException) else 400
     words = {
         400: "what was sent cannot be read: it is no JSON, or a number in it is far too long",
@@ -98,12 +100,16 @@ def _disk(_request: Request, error: Exception) -> JSONResponse:
     reason = getattr(error, "strerror", None) or str(error)
     full = getattr(error, "errno", 0) == 28
     _log.error("a file failed", exc_info=error)
-    return answer(f"a file of the data folder cannot be used ({reason}): nothing was changed.", 507 if full else 503)
+    return answer(
+        f"a file of the data folder cannot be used ({reason}): nothing was changed.", 507 if full else 503
+    )
 
 
 def _unforeseen(error: BaseException) -> JSONResponse:
     _log.error("an error that nobody foresaw", exc_info=error)
-    return answer("the program made a mistake: nothing was changed. What it says in its window tells which.", 500)
+    return answer(
+        "the program made a mistake: nothing was changed. What it says in its window tells which.", 500
+    )
 
 
 class Foresight:

@@ -30,8 +30,9 @@ RoomName = Annotated[str, Field(min_length=1, max_length=40)]
 class PictureIn(StrictModel):
     """Layers to draw, saved or not.
 
-    `stage` shows it after so many coats; `field` shows where one layer lies instead; without `shaded` every place has
-    the very colour of its finish. `opened` has its doors and drawers open, `before` is the piece as it came.
+    `stage` shows it after so many coats; `field` shows where one layer lies instead; without `shaded` every
+    place has the very colour of its finish. `opened` has its doors and drawers open, `before` is the piece as
+    it came.
     """
 
     layers: Layers = Field(default=[])
@@ -42,7 +43,9 @@ class PictureIn(StrictModel):
     shaded: bool = True
     opened: bool = False
     before: bool = False
-    wall: RoomName | None = Field(default=None, description="What it stands against, by name or found:7; else a mat.")
+    wall: RoomName | None = Field(
+        default=None, description="What it stands against, by name or found:7; else a mat."
+    )
     floor: RoomName | None = None
     sketch: bool = False
     raking: bool = Field(default=False, description="A low light from the left shows what stands proud.")
@@ -85,8 +88,8 @@ class PointOut(BaseModel):
 class RemarkOut(BaseModel):
     """Something to be said of a finish; `rule` is the id of the rule that says it.
 
-    Of what is done both ways `school` is the question on which painters differ, `answer` what those answer who do it
-    so: see the settings.
+    Of what is done both ways `school` is the question on which painters differ, `answer` what those answer
+    who do it so: see the settings.
     """
 
     layer: int | None
@@ -109,8 +112,8 @@ class WaxedOut(BaseModel):
 
 
 class NeedOut(BaseModel):
-    """What a finish takes of one colour, and of which jug; `batch` is what that jug was made for, `set_ml` what the set
-    takes that the piece belongs to [m², ml]; the words say all three in the unit asked for."""
+    """What a finish takes of one colour, and of which jug; `batch` is what that jug was made for, `set_ml`
+    what the set takes that the piece belongs to [m², ml]; the words say all three in the unit asked for."""
 
     name: str
     area: float
@@ -202,7 +205,9 @@ def point(piece_id: Id, body: PointIn, session: ReadSession, light: LightNow = "
 
 
 @router.post("/pieces/{piece_id}/judge", openapi_extra=COMPUTES)
-def judge(piece_id: Id, body: JudgeIn, session: ReadSession, unit: UnitNow, light: LightNow = "window") -> JudgedOut:
+def judge(
+    piece_id: Id, body: JudgeIn, session: ReadSession, unit: UnitNow, light: LightNow = "window"
+) -> JudgedOut:
     """Return what is to be said of layers on a piece, and what they take of each colour."""
     shown = light_named(light)
 
@@ -213,8 +218,8 @@ def judge(piece_id: Id, body: JudgeIn, session: ReadSession, unit: UnitNow, ligh
     return JudgedOut(
         remarks=[
             RemarkOut(
-                layer=one.layer, weight=one.weight, words=one.words, why=one.why, rule=one.rule, school=one.school,
-                answer=next(iter(one.answers), ""),
+                layer=one.layer, weight=one.weight, words=one.words, why=one.why, rule=one.rule,
+                school=one.school, answer=next(iter(one.answers), ""),
             )
             for one in found.remarks
         ],
@@ -247,7 +252,8 @@ async def look_png(
     pixels_wide: Annotated[int, Query(ge=64, le=2400)] = 1600,
     pixels_high: Annotated[int, Query(ge=64, le=2400)] = 1200,
 ) -> Response:
-    """Return a piece in its look as PNG, with profile and light; or its left half before, its right half after."""
+    """Return a piece in its look as PNG, with profile and light; or its left half before, its right half
+    after."""
 
     def draw() -> Response:
         shown = light_named(light)
@@ -256,13 +262,17 @@ async def look_png(
             layers = [] if row.look_id is None else looks.layers_of(looks.get_look(session, row.look_id))
             row, finish = finish_resolver.dressed(session, piece_id, layers)
             job = get_job(session, row.job_id).name
-        pixels = finish_pictures.picture_of(row, finish, light=shown, pixels_wide=pixels_wide, pixels_high=pixels_high)
+        pixels = finish_pictures.picture_of(
+            row, finish, light=shown, pixels_wide=pixels_wide, pixels_high=pixels_high
+        )
         if before_after:
             finish = replace(finish, layers=())
             bare = finish_pictures.picture_of(
                 row, finish, light=shown, pixels_wide=pixels_wide, pixels_high=pixels_high
             )
-            pixels = np.where(np.arange(pixels_wide)[np.newaxis, :, np.newaxis] < pixels_wide // 2, bare, pixels)
+            pixels = np.where(
+                np.arange(pixels_wide)[np.newaxis, :, np.newaxis] < pixels_wide // 2, bare, pixels
+            )
         notes = {"Title": row.name, "Software": "Jug Mingle", "Comment": f"Light: {shown.title}. Job: {job}."}
         headers = {"Content-Disposition": 'attachment; filename="look.png"', "Cache-Control": "no-store"}
         return Response(encode_png(pixels, notes), media_type="image/png", headers=headers)
@@ -275,12 +285,15 @@ async def sheet(
     piece_id: Id, context: ContextNow, unit: UnitNow, light: LightNow = "window", whole_set: bool = False,
     anyway: Anyway = False,
 ) -> Response:  # fmt: skip
-    """Return the finish sheet of a piece in its look, or of all dressed pieces of the set that it belongs to."""
+    """Return the finish sheet of a piece in its look, or of all dressed pieces of the set that it belongs
+    to."""
     from jug_mingle.services import prints  # an ordinary start need not import ReportLab
 
     def draw() -> Response:
         with context.database.read() as session:
-            make = prints.sheet_of(session, piece_id, light=light_named(light), unit=unit, whole_set=whole_set)
+            make = prints.sheet_of(
+                session, piece_id, light=light_named(light), unit=unit, whole_set=whole_set
+            )
             name = get_piece(session, piece_id).name
         return printed(make, f"finish sheet {name}", anyway=anyway)
 

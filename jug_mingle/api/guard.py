@@ -1,7 +1,7 @@
 """Who may ask: the program's own pages and people at this machine's keyboard, no page of another site.
 
-Without this, any page open in the same browser could write to the program, and one whose name was bound anew to this
-machine could read everything.
+Without this, any page open in the same browser could write to the program, and one whose name was bound anew
+to this machine could read everything.
 """
 
 from collections.abc import Mapping
@@ -15,8 +15,8 @@ from starlette.types import ASGIApp, Message, Receive, Scope, Send
 HEADERS: Final = {
     "Content-Security-Policy": (
         "default-src 'none'; script-src 'self'; style-src 'self'; style-src-attr 'unsafe-inline'; "
-        "img-src 'self' blob: data:; font-src 'self'; connect-src 'self'; manifest-src 'self'; base-uri 'none'; "
-        "form-action 'self'; frame-ancestors 'none'"
+        "img-src 'self' blob: data:; font-src 'self'; connect-src 'self'; manifest-src 'self'; base-uri "
+        "'none'; form-action 'self'; frame-ancestors 'none'"
     ),
     "X-Frame-Options": "DENY",
     "X-Content-Type-Options": "nosniff",
@@ -24,7 +24,8 @@ HEADERS: Final = {
     "Cross-Origin-Resource-Policy": "same-origin",
     "Cross-Origin-Opener-Policy": "same-origin",
 }
-"""What every answer carries: what a page of ours may load, and that no other page may frame, read or guess it."""
+"""What every answer carries: what a page of ours may load, and that no other page may frame, read or guess
+it."""
 
 _SAFE: Final = frozenset({"GET", "HEAD", "OPTIONS"})
 
@@ -59,7 +60,9 @@ class Guard:
         # Whoever names the very address at which they are answered came by no name that was bound anew.
         hosts = self.hosts | {scope["server"][0]} if self.shared and scope.get("server") else self.hosts
         reason = refusal(scope["method"], scope["path"], Headers(scope=scope), hosts)
-        answer: ASGIApp = self.app if not reason else JSONResponse({"detail": reason, "fields": {}}, status_code=403)
+        answer: ASGIApp = (
+            self.app if not reason else JSONResponse({"detail": reason, "fields": {}}, status_code=403)
+        )
         await answer(scope, receive, with_headers)
 
 
@@ -74,14 +77,16 @@ def refusal(method: str, path: str, headers: Mapping[str, str], hosts: frozenset
     host = headers.get("host", "")
     if name_of(host) not in hosts:
         return (
-            "the program is not reached by this name: open it as http://127.0.0.1 with its port, or allow the name "
-            "(JUG_MINGLE_HOSTS)"
+            "the program is not reached by this name: open it as http://127.0.0.1 with its port, or allow "
+            "the name (JUG_MINGLE_HOSTS)"
         )
     site = headers.get("sec-fetch-site", "")
     if method not in _SAFE:
         origin = headers.get("origin")
         foreign = origin is not None and not _same(origin, host)
-        return "a page of another site may not change anything here" if foreign or _from_elsewhere(site) else ""
+        return (
+            "a page of another site may not change anything here" if foreign or _from_elsewhere(site) else ""
+        )
     if _opens_the_page(path, headers):
         return ""
     near = headers.get("origin") or ("" if site else headers.get("referer", ""))
@@ -97,7 +102,8 @@ def _opens_the_page(path: str, headers: Mapping[str, str]) -> bool:
 
 
 def _from_elsewhere(site: str) -> bool:
-    """Return whether the browser says that another origin asks; a name of the same domain is another one, too."""
+    """Return whether the browser says that another origin asks; a name of the same domain is another one,
+    too."""
     return site not in ("", "none", "same-origin")
 
 

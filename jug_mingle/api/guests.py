@@ -30,7 +30,8 @@ _SHUT: Final = re.compile(
     r"/openapi\.json|/api/archives?(/.*)?|/api/(bin|past-mixes)(/.*)?|/api/shelf/table\.csv"
     r"|/api/jobs/[^/]+/(archive|daybook|plan/money|shopping\.csv|plan\.pdf)"
 )
-"""What is read by those who work here only: the record in a file, what other jobs hold, what anything costs."""
+"""What is read by those who work here only: the record in a file, what other jobs hold, what anything
+costs."""
 
 _OF_A_JOB: Final[dict[str, Any]] = {
     "pieces": PieceRow, "looks": LookRow, "photos": PhotoRow, "targets": TargetRow, "mixes": MixRow,
@@ -38,8 +39,15 @@ _OF_A_JOB: Final[dict[str, Any]] = {
 }  # fmt: skip
 _OF_WHAT: Final = re.compile(r"/api/(\w+)/([^/]+)(?:/.*)?", re.DOTALL)
 
-MONEY: Final[dict[str, float | None]] = {"cost": 0.0, "price": 0.0, "cash": None, "money": None, "asked": None}
-"""Members of an answer that say money, and what stands there for who may not know: as where none was ever said."""
+MONEY: Final[dict[str, float | None]] = {
+    "cost": 0.0,
+    "price": 0.0,
+    "cash": None,
+    "money": None,
+    "asked": None,
+}
+"""Members of an answer that say money, and what stands there for who may not know: as where none was ever
+said."""
 
 
 def shut_to_guests(path: str) -> bool:
@@ -64,7 +72,8 @@ _BY_NUMBER: Final = {
 
 
 def names_another_job(session: Session, guest: Paired, said: Any) -> bool:
-    """Return whether what is asked with, however deep, names something of a job which the guest was not shown."""
+    """Return whether what is asked with, however deep, names something of a job which the guest was not
+    shown."""
     left = [said]
     while left:
         one = left.pop()
@@ -79,7 +88,8 @@ def names_another_job(session: Session, guest: Paired, said: Any) -> bool:
 
 
 def _number_of(said: object) -> int | None:
-    """Return a row's number as a route reads it, which takes "+7", " 7" and 7.0, too; a file's ending goes."""
+    """Return a row's number as a route reads it, which takes "+7", " 7" and 7.0, too; a file's ending
+    goes."""
     bare = re.sub(r"\.[A-Za-z]\w*\Z", "", said) if isinstance(said, str) else said
     try:
         number = TypeAdapter(int).validate_python(bare)
@@ -111,7 +121,8 @@ def _is_elsewhere(session: Session, guest: Paired, noun: str, said: object) -> b
 
 
 def without_money(send: Send) -> Callable[[Message], Awaitable[None]]:
-    """Return what sends an answer on with nothing in it that says what anything costs; streams and files go through."""
+    """Return what sends an answer on with nothing in it that says what anything costs; streams and files go
+    through."""
     start: Message = {}
     held: list[bytes] = []
 
@@ -154,7 +165,8 @@ def _blanked(said: Any) -> Any:
 
 
 async def read_whole(receive: Receive) -> tuple[Receive, bytes]:
-    """Return a guest's whole body, and what gives it once more to who answers; more than `MOST` is left unread."""
+    """Return a guest's whole body, and what gives it once more to who answers; more than `MOST` is left
+    unread."""
     heard: list[Message] = []
     while True:
         message = await receive()

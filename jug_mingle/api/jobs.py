@@ -1,4 +1,4 @@
-"""Jobs: begun, named, and each with all that belongs to it."""
+"""Jobs: begun, named, and each with all that belongs to it; and the demo job, brought in beside one's own."""
 
 from datetime import datetime
 from typing import Annotated, Any
@@ -7,7 +7,7 @@ from fastapi import APIRouter, Query
 from pydantic import BaseModel, Field, StringConstraints
 
 from jug_mingle.api.common import AmountOut, LightName, Name, Room, WordsOut, amount_out
-from jug_mingle.api.context import ContextNow, LightNow, ReadSession, UnitNow
+from jug_mingle.api.context import ContextNow, LightNow, ReadSession, UnitNow, writing
 from jug_mingle.api.guests import OnlyJob
 from jug_mingle.api.looks import FinishOut, finish_out
 from jug_mingle.api.mixes import MixOut, whole_mixes
@@ -18,7 +18,8 @@ from jug_mingle.core.colour.spectra import light as light_named
 from jug_mingle.core.materials.material import SPREAD_RATE
 from jug_mingle.core.practice.amounts import COATS
 from jug_mingle.documents.strict import Id, OneOf, StrictModel, When
-from jug_mingle.services import amounts, bring_back, jobs, looks, mixes, photos, pieces, targets
+from jug_mingle.errors import NotFoundError
+from jug_mingle.services import amounts, bring_back, demo_job, jobs, looks, mixes, photos, pieces, targets
 from jug_mingle.services.jobs import STATES, JobLine, days_unsold
 from jug_mingle.services.plan_asks import set_due
 from jug_mingle.services.settings import settings_of
@@ -48,7 +49,9 @@ class JobOut(BaseModel):
     due: datetime | None = Field(description="When it is needed.")
     state: State
     finished: datetime | None = Field(description="When the work on it ended.")
-    days_unsold: int | None = Field(description="How long it has stood finished, or stood until it was sold or given.")
+    days_unsold: int | None = Field(
+        description="How long it has stood finished, or stood until it was sold or given."
+    )
     archived: bool
     created: datetime
 
@@ -61,7 +64,8 @@ class PictureOut(BaseModel):
 
 
 class JobLineOut(JobOut):
-    """A job as the list of them shows it, with a photo, and the number of a piece, that may be its picture."""
+    """A job as the list of them shows it, with a photo, and the number of a piece, that may be its
+    picture."""
 
     counts: dict[str, int]
     photo: PictureOut | None
@@ -131,29 +135,36 @@ def job_line_out(line: JobLine) -> JobLineOut:
     )  # fmt: skip
 
 
-router = APIRouter(prefix="/api/jobs", tags=["jobs"])
+class DemoOut(BaseModel):
+    """Whether there is a demo job to bring in, and its number where it stands here."""
+
+    offered: bool = Field(description="Not in the demo itself.")
+    job: int | None
 
 
-@router.get("")
+router = APIRouter(prefix="/api", tags=["jobs"])
+
+
+@router.get("/jobs")
 def list_jobs(session: ReadSession, only: OnlyJob) -> list[JobLineOut]:
     """List all jobs, the one last begun first; to a guest the one that is shown."""
     return [job_line_out(line) for line in jobs.job_lines(session) if only in (None, line.row.id)]
 
 
-@router.get("/states")
+@router.get("/jobs/states")
 def list_states() -> list[StateOut]:
     """List what a job can be, in the order of its life."""
     return [StateOut(key=key, title=title) for key, title in jobs.STATES.items()]
 
 
-@router.post("", status_code=201)
+@router.post("/jobs", status_code=201)
 def begin_job(body: JobIn, context: ContextNow) -> JobOut:
     """Begin a job."""
     with context.database.write.begin() as session:
         return job_out(jobs.add_job(session, name=body.name, room=body.room, client=body.client))
 
 
-@router.patch("/{job_id}")
+@router.patch("/jobs/{job_id}")
 def change_job(job_id: Id, body: JobChangeIn, context: ContextNow) -> JobOut:
     """Change what is said of a job; only what is sent is changed."""
     with context.database.write.begin() as session:
@@ -162,22 +173,23 @@ def change_job(job_id: Id, body: JobChangeIn, context: ContextNow) -> JobOut:
         return job_out(jobs.change_job(session, job_id, **body.model_dump(exclude={"due", "no_due"})))
 
 
-@router.delete("/{job_id}", status_code=204)
+@router.delete("/jobs/{job_id}", status_code=204)
 def remove_job(job_id: Id, context: ContextNow) -> None:
     """Put a job into the bin, with all that belongs to it."""
     with context.database.write.begin() as session:
         jobs.remove_job(session, job_id)
 
 
-@router.post("/{job_id}/duplicate", status_code=201)
+@router.post("/jobs/{job_id}/duplicate", status_code=201)
 def duplicate_job(job_id: Id, context: ContextNow) -> JobOut:
-    """Begin a job like another: its pieces, photos, colours, jugs and looks, and nothing of what was done on it."""
+    """Begin a job like another: its pieces, photos, colours, jugs and looks, and nothing of what was done on
+    it."""
     with context.database.write.begin() as session:
         jobs.get_job(session, job_id)
         return job_out(jobs.get_job(session, bring_back.duplicate_job(session, job_id)))
 
 
-@router.get("/{job_id}")
+@router.get("/jobs/{job_id}")
 def get_job(job_id: Id, session: ReadSession, light: LightNow = "window") -> JobWholeOut:
     """Return a job with its photos, targets, mixes, pieces and looks, as they look in a light."""
     row = jobs.get_job(session, job_id)
@@ -187,7 +199,9 @@ def get_job(job_id: Id, session: ReadSession, light: LightNow = "window") -> Job
         workshop_light=row.workshop_light,
         room_light=row.room_light,
         photos=[photo_out(photo) for photo in photos.photo_rows(session, job_id)],
-        targets=targets_out(targets.target_rows(session, job_id), shown, (row.workshop_light, row.room_light)),
+        targets=targets_out(
+            targets.target_rows(session, job_id), shown, (row.workshop_light, row.room_light)
+        ),
         mixes=whole_mixes(session, row, mixes.mix_rows(session, job_id), light),
         pieces=[piece_out(piece) for piece in pieces.piece_rows(session, job_id)],
         looks=[finish_out(look) for look in looks.look_rows(session, job_id)],
@@ -195,7 +209,7 @@ def get_job(job_id: Id, session: ReadSession, light: LightNow = "window") -> Job
     )
 
 
-@router.get("/{job_id}/amount")
+@router.get("/jobs/{job_id}/amount")
 def get_amount(
     job_id: Id,
     session: ReadSession,
@@ -207,9 +221,9 @@ def get_amount(
 ) -> AmountOut:
     """Return how much paint all pieces of the job take; nothing while it has none.
 
-    Of a colour whose jugs are in looks that pieces wear it is what those looks take; else what is laid in so many
-    coats at the spread rate that is sent; of a colour that has a jug, what spreads as that jug does; else as a
-    furniture paint.
+    Of a colour whose jugs are in looks that pieces wear it is what those looks take; else what is laid in so
+    many coats at the spread rate that is sent; of a colour that has a jug, what spreads as that jug does;
+    else as a furniture paint.
     """
     found = None
     if target_id is not None and spread_rate is not None:
@@ -222,8 +236,31 @@ def get_amount(
     return amount_out(found, settings_of(session).saying(unit))
 
 
-@router.put("/{job_id}/rooms", status_code=204)
+@router.put("/jobs/{job_id}/rooms", status_code=204)
 def set_rooms(job_id: Id, body: RoomsIn, context: ContextNow) -> None:
     """Say which light the workshop has, and which the room where the piece will stand."""
     with context.database.write.begin() as session:
         jobs.set_rooms(session, job_id, workshop_light=body.workshop_light, room_light=body.room_light)
+
+
+@router.get("/demo")
+def get_demo(session: ReadSession, context: ContextNow) -> DemoOut:
+    """Return whether the demo job can be brought in, or stands here."""
+    found = demo_job.demo_job(session)
+    return DemoOut(offered=context.make_demo is not None, job=found.job if found else None)
+
+
+@router.post("/demo", status_code=201)
+def bring_demo(context: ContextNow) -> DemoOut:
+    """Bring the demo job in beside one's own, with its tins."""
+    if context.make_demo is None:
+        raise NotFoundError("this is the demo: it is here already")
+    job = demo_job.bring_demo(context.database, context.settings.data, context.make_demo)
+    return DemoOut(offered=True, job=job)
+
+
+@router.delete("/demo", status_code=204)
+def put_demo_away(context: ContextNow) -> None:
+    """Remove the demo job for good, with its tins."""
+    with writing(context) as session:
+        demo_job.put_demo_away(session)

@@ -55,8 +55,8 @@ class SettingOut(BaseModel):
     """What a person can move of a layer: a slider, a choice, or a layer below."""
 
     key: Literal[
-        "coats", "water", "wipe", "amount", "size", "width", "contrast", "hand", "seed", "dwell", "veil", "pattern",
-        "place", "way", "down_to",
+        "coats", "water", "wipe", "amount", "size", "width", "contrast", "hand", "seed", "dwell", "veil",
+        "pattern", "place", "way", "down_to",
     ]  # fmt: skip
     title: str
     control: Literal["slider", "choice", "layer_below"]
@@ -122,7 +122,8 @@ def finish_out(row: LookRow) -> FinishOut:
 def kind_out(kind: LayerKind) -> LayerKindOut:
     """Return a kind of layer with what can be moved of it."""
     return LayerKindOut(
-        key=kind.key, title=kind.title, why=kind.why, least=kind.films[0], most=kind.films[1], takes=list(kind.takes),
+        key=kind.key, title=kind.title, why=kind.why, least=kind.films[0], most=kind.films[1],
+        takes=list(kind.takes),
         generic=kind.generic, laid_out=kind.has("laid_out"), begins_with=kind.begins_with,
         usual=LayerIn.model_validate({"kind": kind.key, **kind.usual}),
         settings=[setting_out(one) for one in kind.settings], card=CardOut.model_validate(CARDS[kind.key]),
@@ -193,7 +194,9 @@ def change_look(look_id: Id, body: LookIn, context: ContextNow) -> FinishOut:
     """Keep a look as it is now."""
     with writing(context) as session:
         job_id = looks.get_look(session, look_id).job_id
-        return finish_out(looks.save_look(session, job_id, name=body.name, layers=body.layers, look_id=look_id))
+        return finish_out(
+            looks.save_look(session, job_id, name=body.name, layers=body.layers, look_id=look_id)
+        )
 
 
 @router.delete("/looks/{look_id}", status_code=204)

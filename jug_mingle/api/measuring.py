@@ -13,8 +13,8 @@ from jug_mingle.core.measuring.units import SIZES, TYPED, UNITS
 class UnitOut(BaseModel):
     """A unit in which amounts are said.
 
-    `spoons` is "us" or "metric" where an amount is put together of cups and spoons, `ml` what one of a plain unit is,
-    and `steps` up to which amount, in the unit, it is read off in which step; the last has no end.
+    `spoons` is "us" or "metric" where an amount is put together of cups and spoons, `ml` what one of a plain
+    unit is, and `steps` up to which amount, in the unit, it is read off in which step; the last has no end.
     """
 
     key: UnitName
@@ -47,7 +47,9 @@ class MeasuringOut(BaseModel):
     units: list[UnitOut]
     sizes: list[BatchSizeOut]
     tools: list[ToolOut]
-    typed: dict[str, float] = Field(description="What may be typed behind an amount → the millilitres in one.")
+    typed: dict[str, float] = Field(
+        description="What may be typed behind an amount → the millilitres in one."
+    )
 
 
 router = APIRouter(prefix="/api/measuring", tags=["measuring"])

@@ -46,9 +46,13 @@ class MixIn(StrictModel):
     water: float | None = Field(
         default=None, ge=0.0, le=10.0, description="Parts of water to one of all that is poured."
     )
-    laid: LaidIn | None = Field(default=None, description="Of one that is seen through: how it is laid, over what.")
+    laid: LaidIn | None = Field(
+        default=None, description="Of one that is seen through: how it is laid, over what."
+    )
     from_batches: list[FromBatchIn] | None = Field(
-        default=None, max_length=8, description="What of it is poured already: its first batch begins with that."
+        default=None,
+        max_length=8,
+        description="What of it is poured already: its first batch begins with that.",
     )
 
 
@@ -62,7 +66,9 @@ class ThenOut(BaseModel):
     """What was predicted of a mix when it was kept or poured, and how far today's prediction is from it."""
 
     hex: Hex
-    likely: str = Field(description="The difference to its target that was expected; empty where it had none.")
+    likely: str = Field(
+        description="The difference to its target that was expected; empty where it had none."
+    )
     model: str
     at: str
     apart: float = Field(description="Between the colours predicted then and now. [CIEDE2000]")
@@ -70,7 +76,8 @@ class ThenOut(BaseModel):
 
 
 class ShownOverOut(BaseModel):
-    """What a mix that is seen through is shown over, and how it is laid; empty of one that hides what is below."""
+    """What a mix that is seen through is shown over, and how it is laid; empty of one that hides what is
+    below."""
 
     how: str = Field(default="", description="How it is laid, in words.")
     over_hex: Hex | None = Field(default=None, description="What it is shown over, bare.")
@@ -88,9 +95,13 @@ class MixOut(ShownOverOut):
     recipe: RecipeOut
     kind: str = Field(default="", description="The kind of material that it mostly is.")
     laid: LaidIn | None = None
-    same_as: str = Field(default="", description="Name of an earlier jug of the job that is poured just like it.")
+    same_as: str = Field(
+        default="", description="Name of an earlier jug of the job that is poured just like it."
+    )
     then: ThenOut | None = Field(default=None, description="What was predicted of it when it was kept.")
-    poured: int | None = Field(default=None, description="The batch of it poured last: something of it may be left.")
+    poured: int | None = Field(
+        default=None, description="The batch of it poured last: something of it may be left."
+    )
 
 
 class ToShelfIn(StrictModel):
@@ -117,7 +128,8 @@ def mix_out(
     R = None if target is None else np.array(target.R)
     then = then_of(row.predicted)
     return MixOut(
-        id=row.id, version=row.version, name=row.name, target_id=row.target_id, batch=row.batch, same_as=same_as,
+        id=row.id, version=row.version, name=row.name, target_id=row.target_id, batch=row.batch,
+        same_as=same_as,
         kind=main_kind(shelf, pours), laid=laid_of(row), **shown_over_out(row, over, shown).model_dump(),
         recipe=recipe_out(
             recipe, R, lights, shelf, shown, screens=screens, measured=measured_in(row.tool, "ml"),
@@ -164,7 +176,9 @@ def whole_mixes(session: Session, job: JobRow, rows: Sequence[MixRow], light: st
     lights = [light_named(name) for name in dict.fromkeys([light, job.workshop_light, job.room_light])]
     screens, twins = screens_of(fitted, shown), mixes.twins(session, job.id)
     poured = batches.newest_poured(session, job.id)
-    wanted = {row.id: row for row in targets.target_rows(session, job.id)}  # held, so that each is fetched once
+    wanted = {
+        row.id: row for row in targets.target_rows(session, job.id)
+    }  # held, so that each is fetched once
     return [
         mix_out(
             row, assess_mix(session, row, lights, shelf=fitted),

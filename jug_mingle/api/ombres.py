@@ -58,7 +58,12 @@ router = APIRouter(prefix="/api", tags=["ombres"])
 
 @router.get("/pieces/{piece_id}/ladder")
 def ladder(
-    piece_id: Id, first_id: Id, second_id: Id, session: ReadSession, light: LightNow = "window", coats: Coats = 2
+    piece_id: Id,
+    first_id: Id,
+    second_id: Id,
+    session: ReadSession,
+    light: LightNow = "window",
+    coats: Coats = 2,
 ) -> LadderOut:
     """Return an ombre over the rows of a piece, and how one jug is walked down it."""
     shown = light_named(light)
@@ -74,7 +79,8 @@ def ladder(
         between=[round(value, 2) for value in found.between],
         between_even=[round(value, 2) for value in found.between_even],
         walk=[
-            WalkOut(add=round(one.add, 1), there=round(one.there, 1), used=round(one.used, 1)) for one in found.walk
+            WalkOut(add=round(one.add, 1), there=round(one.there, 1),
+                used=round(one.used, 1)) for one in found.walk
         ],
     )  # fmt: skip
 
@@ -103,11 +109,18 @@ def walk_strip(
 
 @router.post("/pieces/{piece_id}/ladder/mixes", status_code=201)
 def keep_ladder(
-    piece_id: Id, first_id: Id, second_id: Id, context: ContextNow, light: LightNow = "window", coats: Coats = 2
+    piece_id: Id,
+    first_id: Id,
+    second_id: Id,
+    context: ContextNow,
+    light: LightNow = "window",
+    coats: Coats = 2,
 ) -> list[MixOut]:
     """Keep the steps between the ends as jugs of the job."""
     with writing(context) as session:
-        rows = ombres.keep_steps(session, piece_id, first_id, second_id, coats=coats, light=light_named(light))
+        rows = ombres.keep_steps(
+            session, piece_id, first_id, second_id, coats=coats, light=light_named(light)
+        )
     with context.database.read() as session:
         return [whole_mix(session, row.id, light) for row in rows]
 
@@ -123,7 +136,9 @@ def way(
 ) -> WayOut:
     """Return the mixtures on the way from one mix to another."""
     shown = light_named(light)
-    found = ombres.way_between(session, job_id=job_id, first_id=first_id, second_id=second_id, light=shown, steps=steps)
+    found = ombres.way_between(
+        session, job_id=job_id, first_id=first_id, second_id=second_id, light=shown, steps=steps
+    )
     return WayOut(
         steps=[hex_of(R, shown) for R in found.R],
         length=round(found.length, 2),

@@ -1,6 +1,7 @@
 """Writes with a key are done once: the same key again gets the same answer, and nothing is done twice.
 
-A page whose answer was lost on the way sends the write again with the key it had; so does a finger that taps twice.
+A page whose answer was lost on the way sends the write again with the key it had; so does a finger that taps
+twice.
 """
 
 import re
@@ -37,12 +38,16 @@ class DoneOnce:
             await self.app(scope, receive, send)
             return
         if not _KEY.fullmatch(key):
-            refused = answer("the key of a write is 8 to 100 letters, digits, dots, dashes or underlines", 422)
+            refused = answer(
+                "the key of a write is 8 to 100 letters, digits, dots, dashes or underlines", 422
+            )
             await refused(scope, receive, send)
             return
         lock = self._under_way.setdefault(key, Lock())
         try:
-            async with lock:  # the same write, sent twice at once: the second waits for the answer of the first
+            async with (
+                lock
+            ):  # the same write, sent twice at once: the second waits for the answer of the first
                 await self._once(key, scope, receive, send)
         finally:
             self._under_way.pop(key, None)

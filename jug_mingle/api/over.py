@@ -80,7 +80,9 @@ class OverStepOut(BaseModel):
     how: str = Field(description="In words: wiped hard after 4 minutes, two coats.")
     wait: str = Field(description="In words, how long it dries until the next step.")
     notes: list[str] = Field(description="What practice says of it: evenness, wear, whether it can be wiped.")
-    spread_rate: float = Field(description="Area that a litre of what is poured covers, thinned as it is. [m²/l]")
+    spread_rate: float = Field(
+        description="Area that a litre of what is poured covers, thinned as it is. [m²/l]"
+    )
     laid: LaidIn
 
 
@@ -104,7 +106,9 @@ class OverWayOut(BaseModel):
     cost: float
     short: str
     cautions: list[str]
-    unread: str = Field(description="Said where no field of it was read on this wood: what would make it surer.")
+    unread: str = Field(
+        description="Said where no field of it was read on this wood: what would make it surer."
+    )
 
 
 class OverOut(BaseModel):
@@ -210,7 +214,9 @@ def streaks_out(shelf: Shelf, films: Sequence[LaidFilm], ground: Ground, shown: 
         return [hex_of(one, shown) for one in R]
 
     return StreaksOut(
-        dry=hexes(laid.seen), wet=hexes(R_seen(laid.body, 0.0)), sealed=hexes(R_seen(laid.body, veil_of("satin")))
+        dry=hexes(laid.seen),
+        wet=hexes(R_seen(laid.body, 0.0)),
+        sealed=hexes(R_seen(laid.body, veil_of("satin"))),
     )
 
 
@@ -241,7 +247,12 @@ def step_out(
     if step.film.over_seal and takes:
         how = f"over a clear coat that is dry: {how}"
     laid = LaidIn(
-        kind=step.kind.key, over=over, wait=laying.wait, wipe=laying.wipe, coats=laying.coats, prepared=laying.prepared
+        kind=step.kind.key,
+        over=over,
+        wait=laying.wait,
+        wipe=laying.wipe,
+        coats=laying.coats,
+        prepared=laying.prepared,
     )
     return OverStepOut(
         title=step.kind.title, pours=[pour_out(pour, shelf, screens, measured) for pour in pours],
@@ -253,8 +264,10 @@ def step_out(
 
 
 def way_out(
-    session: Session, way: OverWay, *, target_R: FloatArray | None, ground: Ground, over: str, lights: Sequence[Light],
-    shelf: Shelf, shown: Light, batch: float, measured: str, screens: Mapping[str, str], uses: Collection[str] = (),
+    session: Session, way: OverWay, *, target_R: FloatArray | None, ground: Ground, over: str,
+    lights: Sequence[Light],
+    shelf: Shelf, shown: Light, batch: float, measured: str, screens: Mapping[str, str],
+    uses: Collection[str] = (),
 ) -> OverWayOut:  # fmt: skip
     """Return a way; `lights` are those of its differences, the first of them the one that it is judged in."""
     likely = way.likely[0]
@@ -263,7 +276,16 @@ def way_out(
         misses = compare(R_to_Lab(way.R, lights[0]), R_to_Lab(target_R, lights[0])).misses
     pours = [pour for step in way.steps for pour in step.pours(batch)]
     steps = [
-        step_out(session, shelf, step, over, takes=bool(ground.takes), batch=batch, measured=measured, screens=screens)
+        step_out(
+            session,
+            shelf,
+            step,
+            over,
+            takes=bool(ground.takes),
+            batch=batch,
+            measured=measured,
+            screens=screens,
+        )
         for step in way.steps
     ]
     against = target_R is not None
@@ -289,12 +311,14 @@ def way_out(
 
 
 def unread_words(shelf: Shelf, way: OverWay, ground: Ground) -> str:
-    """Say what field would make a way surer, where none of its first film was read on this wood; else nothing."""
+    """Say what field would make a way surer, where none of its first film was read on this wood; else
+    nothing."""
     first = way.steps[0]
     if not ground.takes or any((ground.takes, key) in shelf.taking for key in first.film.keys):
         return ""
     return (
-        f"Nobody has read this {first.kind.title} on {ground.name.lower()} yet: how much goes in is what is usual. Lay "
+        f"Nobody has read this {first.kind.title} on {ground.name.lower()} yet: how much goes in is what is "
+        f"usual. Lay "
         f"a field on a scrap of it, {laying_words(first.film.laying, takes=True)}, let it dry and read it."
     )
 
@@ -323,7 +347,9 @@ def _allowed(body: AllowedIn) -> service.Allowed:
 
 
 @router.post("/targets/{target_id}/ways", openapi_extra=COMPUTES)
-def find_ways(target_id: Id, body: WaysIn, session: ReadSession, unit: UnitNow, light: LightNow = "window") -> WaysOut:
+def find_ways(
+    target_id: Id, body: WaysIn, session: ReadSession, unit: UnitNow, light: LightNow = "window"
+) -> WaysOut:
     """Return the ways to a colour over a ground, judged in the lights of the two rooms and shown in one."""
     lights = _lights(session, get_target(session, target_id).job_id, light, body.lights)
     found = service.ways_for(session, target_id, over=body.over, allowed=_allowed(body), lights=lights)
@@ -335,8 +361,8 @@ def find_ways(target_id: Id, body: WaysIn, session: ReadSession, unit: UnitNow, 
         reach=found.reach,
         ways=[
             way_out(
-                session, way, target_R=found.target.R, ground=found.ground, over=body.over, lights=lights, shelf=shelf,
-                shown=shown, batch=body.batch, measured=measured, screens=screens, uses=uses,
+                session, way, target_R=found.target.R, ground=found.ground, over=body.over, lights=lights,
+                shelf=shelf, shown=shown, batch=body.batch, measured=measured, screens=screens, uses=uses,
             )
             for way in found.ways
         ],
@@ -365,7 +391,9 @@ def by_hand(
 
 
 @router.post("/jobs/{job_id}/over/woods", openapi_extra=COMPUTES)
-def make_one(job_id: Id, body: WoodsIn, session: ReadSession, unit: UnitNow, light: LightNow = "window") -> WoodsOut:
+def make_one(
+    job_id: Id, body: WoodsIn, session: ReadSession, unit: UnitNow, light: LightNow = "window"
+) -> WoodsOut:
     """Return what brings two or three woods together, in the lights of both rooms."""
     lights, shown = _lights(session, job_id, light, []), light_named(light)
     found, shelf, grounds = service.made_one(
@@ -377,7 +405,8 @@ def make_one(job_id: Id, body: WoodsIn, session: ReadSession, unit: UnitNow, lig
         films = [step.film for step in steps]
         return OnWoodOut(
             steps=[
-                step_out(session, shelf, step, body.woods[at], takes=True, batch=body.batch, measured=measured,
+                step_out(session, shelf, step, body.woods[at], takes=True, batch=body.batch,
+                    measured=measured,
                          screens=screens)
                 for step in steps
             ],
@@ -387,13 +416,15 @@ def make_one(job_id: Id, body: WoodsIn, session: ReadSession, unit: UnitNow, lig
 
     before = in_each_light([ground.R_seen for ground in grounds], lights)
     return WoodsOut(
-        grounds=[over_out(shelf, name, ground, shown) for name, ground in zip(body.woods, grounds, strict=True)],
+        grounds=[over_out(shelf, name, ground, shown) for name,
+            ground in zip(body.woods, grounds, strict=True)],
         before=f"{before[0].words}, {before[0].delta_E:.0f} apart",
         ways=[
             TogetherOut(
                 how=HOW_WORDS[one.how], woods=[on_wood(at, steps) for at, steps in enumerate(one.steps)],
                 apart=[
-                    DifferenceOut(light=at.name, delta_E=round(said.expected, 2), words=difference_words(said.expected),
+                    DifferenceOut(light=at.name, delta_E=round(said.expected, 2),
+                        words=difference_words(said.expected),
                                   likely=likely_words(said.expected, said.low, said.high))
                     for at, said in zip(lights, one.apart, strict=True)
                 ],
@@ -422,8 +453,8 @@ def undertones(
             UndertoneOut(
                 step=step_out(session, shelf, one.step, body.over, takes=bool(ground.takes), batch=body.batch,
                               measured=measured, screens=screens),
-                hex=hex_of(one.R, shown), streaks=streaks_out(shelf, [one.step.film], ground, shown), words=one.words,
-                lighter=round(one.d_L, 1),
+                hex=hex_of(one.R, shown), streaks=streaks_out(shelf, [one.step.film], ground, shown),
+                words=one.words, lighter=round(one.d_L, 1),
             )
             for one in found
         ],

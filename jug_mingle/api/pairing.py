@@ -31,7 +31,9 @@ class CodeOut(BaseModel):
     code: str
     may: May
     seconds: int = Field(description="So long it is good. [s]")
-    address: str = Field(description="The page on which it is typed; with the code behind a #, as the picture has it.")
+    address: str = Field(
+        description="The page on which it is typed; with the code behind a #, as the picture has it."
+    )
     qr: str = Field(description="A picture of that address for a camera, as an SVG data URI.")
 
 
@@ -41,9 +43,13 @@ class PairingOut(BaseModel):
     shared: bool
     role: Literal["home", "device", "stranger"]
     may: May | None
-    name: str = Field(description="What the device that asks is called; empty for the main screen and strangers.")
+    name: str = Field(
+        description="What the device that asks is called; empty for the main screen and strangers."
+    )
     encrypted: bool = Field(description="Whether this answer came over HTTPS.")
-    addresses: list[str] = Field(description="Where the workshop reaches the program. The main screen alone is told.")
+    addresses: list[str] = Field(
+        description="Where the workshop reaches the program. The main screen alone is told."
+    )
     devices: list[DeviceOut] = Field(description="Who is let in. A stranger is told nothing.")
     code: CodeOut | None = Field(description="The code that is good now. The main screen alone is told.")
 
@@ -148,5 +154,6 @@ def _code(request: Request, context: Context) -> CodeOut | None:
     return CodeOut(
         code=said, may=code.may, seconds=context.doors.seconds_left(code), address=address,
         # Behind a #, the code goes to no server and into no log before it is typed.
-        qr=segno.make(f"{address}#{said}", error="m").svg_data_uri(scale=4, border=3, dark="#000", light="#fff"),
+        qr=segno.make(f"{address}#{said}", error="m").svg_data_uri(scale=4, border=3, dark="#000",
+            light="#fff"),
     )  # fmt: skip

@@ -49,7 +49,9 @@ class MotifOut(BaseModel):
     kind: Literal["outlines", "print"]
     width: float
     height: float
-    path: str = Field(description="Its outlines as an SVG path, in thousandths of its width; empty of a picture.")
+    path: str = Field(
+        description="Its outlines as an SVG path, in thousandths of its width; empty of a picture."
+    )
     islands: int = Field(description="How many islands would have fallen out.")
     bridges: list[list[float]] = Field(description="What holds them: from x, y to x, y, and the width.")
     made_from: str
@@ -121,7 +123,9 @@ class PositionOut(BaseModel):
     w: float
     h: float
     parts: list[str]
-    left: str = Field(description="Its left edge from the left edge of the piece, or of what it lies on; both units.")
+    left: str = Field(
+        description="Its left edge from the left edge of the piece, or of what it lies on; both units."
+    )
     top: str
     way_up: str
     prints: str = Field(description="How many repeats of the sheet are printed.")
@@ -178,7 +182,9 @@ class LayoutOut(BaseModel):
     numbers: list[NumberOut]
     sheets: SheetsOut | None
     order: list[str]
-    says: list[str] = Field(description="What has to be seen to: what does not fit, what is cut, what joins show.")
+    says: list[str] = Field(
+        description="What has to be seen to: what does not fit, what is cut, what joins show."
+    )
 
 
 class PatternBookOut(BaseModel):
@@ -196,14 +202,17 @@ class PatternBookOut(BaseModel):
 def path_of(one: Motif) -> str:
     """Return outlines as an SVG path, in thousandths of their width."""
     by = 1000.0 / one.width
-    return " ".join("M" + " L".join(f"{x * by:.1f} {y * by:.1f}" for x, y in ring) + " Z" for ring in one.rings)
+    return " ".join(
+        "M" + " L".join(f"{x * by:.1f} {y * by:.1f}" for x, y in ring) + " Z" for ring in one.rings
+    )
 
 
 def ours_out() -> list[MotifOut]:
     """Return the motifs of our own."""
     return [
         MotifOut(
-            name=key, id=None, version=None, title=title, kind="outlines", width=0.1, height=motif(key).height,
+            name=key, id=None, version=None, title=title, kind="outlines", width=0.1,
+            height=motif(key).height,
             path=path_of(motif(key)), islands=0, bridges=[], made_from="of our own drawing",
         )
         for key, title in OURS.items()
@@ -221,7 +230,9 @@ def motif_out(row: MotifRow) -> MotifOut:
     )  # fmt: skip
 
 
-def layout_out(one: Laid, saying: Saying, *, numbers: Sequence[tuple[str, str]], order: Sequence[str]) -> LayoutOut:
+def layout_out(
+    one: Laid, saying: Saying, *, numbers: Sequence[tuple[str, str]], order: Sequence[str]
+) -> LayoutOut:
     """Return a layout as it is worked by."""
     net, layout = one.net, one.pattern.layout
     spares = [
@@ -254,7 +265,8 @@ def _position(one: Laid, at: Position, saying: Saying) -> PositionOut:
     sheet = one.said.columns * one.said.rows
     prints = f"{at.columns} × {at.rows} of {one.said.columns} × {one.said.rows}" if sheet > 1 else ""
     return PositionOut(
-        number=at.number, x=x + at.x, y=y + at.y, w=at.w, h=at.h, parts=list(at.parts), left=both(at.left, saying),
+        number=at.number, x=x + at.x, y=y + at.y, w=at.w, h=at.h, parts=list(at.parts),
+        left=both(at.left, saying),
         top=both(at.top, saying), way_up=way_up(at.turn, mirrored=at.mirrored), prints=prints,
         past=length(at.past, saying) if at.past > 0.0005 else "", part_x=at.x + 0.5 * at.w - first.x,
         part_y=at.y + 0.5 * at.h - first.y,
@@ -267,15 +279,16 @@ def _sheets(one: Laid) -> SheetsOut | None:
         return None
     pieces = [
         PutOut(
-            sheet=put.bin + 1, x=put.x, y=put.y, turned=put.turned, parts=list(supply.pieces[put.piece].parts),
+            sheet=put.bin + 1, x=put.x, y=put.y, turned=put.turned,
+            parts=list(supply.pieces[put.piece].parts),
             w=supply.pieces[put.piece].h if put.turned else supply.pieces[put.piece].w,
             h=supply.pieces[put.piece].w if put.turned else supply.pieces[put.piece].h,
         )
         for put in supply.puts
     ]  # fmt: skip
     return SheetsOut(
-        width=supply.sheet[0], height=supply.metres or supply.sheet[1], sheets=supply.sheets, metres=supply.metres,
-        lacking=supply.lacking, fewer=one.fewer, waste=supply.waste, pieces=pieces,
+        width=supply.sheet[0], height=supply.metres or supply.sheet[1], sheets=supply.sheets,
+        metres=supply.metres, lacking=supply.lacking, fewer=one.fewer, waste=supply.waste, pieces=pieces,
     )  # fmt: skip
 
 
@@ -313,14 +326,17 @@ def list_motifs(job_id: Id, session: ReadSession) -> list[MotifOut]:
 
 @router.post("/jobs/{job_id}/motifs/cut", status_code=201)
 def cut_motif(job_id: Id, body: CutIn, context: ContextNow) -> MotifOut:
-    """Cut a stencil from a photo of the job, what would fall out held by bridges; or keep it to be printed."""
+    """Cut a stencil from a photo of the job, what would fall out held by bridges; or keep it to be
+    printed."""
     with context.database.read() as session:
         photo = motifs.photo_of(session, job_id, body.photo_id)
         pixels = pixels_of(photo, context.photos)
     if body.use == "print":
         with context.database.write.begin() as session:
             return motif_out(
-                motifs.keep_print(session, job_id, pixels, name=body.name, width=body.width, photo_id=body.photo_id)
+                motifs.keep_print(
+                    session, job_id, pixels, name=body.name, width=body.width, photo_id=body.photo_id
+                )
             )
     how = body.model_dump(include={"threshold", "inverted", "bridge", "gap", "kerf"})
     made = motifs.stencil_of_pixels(pixels, width=body.width, name=body.name, **how)
@@ -393,7 +409,8 @@ def _saying(session: Session, unit: str) -> Saying:
 
 @router.post("/pieces/{piece_id}/layout", openapi_extra=COMPUTES)
 def get_layout(piece_id: Id, body: LayoutAskIn, session: ReadSession, unit: UnitNow) -> LayoutOut:
-    """Return where a layer's pattern lies on a piece laid flat: its sheets in their order, and what they take."""
+    """Return where a layer's pattern lies on a piece laid flat: its sheets in their order, and what they
+    take."""
     one = layouts.laid(session, piece_id, body.layers, body.number)
     saying = _saying(session, unit)
     return layout_out(
@@ -407,7 +424,9 @@ def get_roughness(piece_id: Id, body: JudgeIn, session: ReadSession, unit: UnitN
     return layouts.roughness_of(session, piece_id, body.layers, _saying(session, unit))
 
 
-@router.post("/pieces/{piece_id}/layout/picture", responses=IMAGE, response_class=Response, openapi_extra=COMPUTES)
+@router.post(
+    "/pieces/{piece_id}/layout/picture", responses=IMAGE, response_class=Response, openapi_extra=COMPUTES
+)
 async def layout_picture(
     piece_id: Id, body: LayoutPictureIn, context: ContextNow, light: LightNow = "window"
 ) -> Response:
@@ -416,14 +435,18 @@ async def layout_picture(
     def draw() -> Response:
         with context.database.read() as session:
             one = layouts.laid(session, piece_id, body.layers, body.number, counting=False)
-        pixels = layouts.flat_picture(one, light=light_named(light), pixels_wide=body.pixels_wide, raking=body.raking)
+        pixels = layouts.flat_picture(
+            one, light=light_named(light), pixels_wide=body.pixels_wide, raking=body.raking
+        )
         data, media_type = encode(pixels, "sketch" if body.sketch else "exact")
         return Response(data, media_type=media_type, headers={"Cache-Control": "no-store"})
 
     return await context.rendered(draw)
 
 
-def _worn(context: Context, piece_id: int, number: int, unit: str) -> tuple[Session, layouts.Laid, Saying, str]:
+def _worn(
+    context: Context, piece_id: int, number: int, unit: str
+) -> tuple[Session, layouts.Laid, Saying, str]:
     session = context.database.read()
     row = get_piece(session, piece_id)
     if row.look_id is None:

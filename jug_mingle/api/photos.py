@@ -144,7 +144,10 @@ router = APIRouter(prefix="/api", tags=["photos"])
 
 @router.post("/jobs/{job_id}/photos", status_code=201, openapi_extra=FILE_BODY)
 async def add_photo(
-    job_id: Id, request: Request, context: ContextNow, name: Annotated[str, Query(min_length=1, max_length=200)]
+    job_id: Id,
+    request: Request,
+    context: ContextNow,
+    name: Annotated[str, Query(min_length=1, max_length=200)],
 ) -> PhotoOut:
     """Keep a photo: JPEG, PNG, WebP or HEIC, sent as the body."""
     data = await body_of(request, context.settings.max_upload)
@@ -166,7 +169,8 @@ def _keep(context: Context, job_id: int, name: str, data: bytes) -> PhotoOut:
 
 @router.post("/jobs/{job_id}/photos/sample", status_code=201)
 def add_sample(job_id: Id, context: ContextNow) -> PhotoOut:
-    """Keep a photo that ships with the program, to try with: a jug by a window, a sheet of paper beside it."""
+    """Keep a photo that ships with the program, to try with: a jug by a window, a sheet of paper beside
+    it."""
     data = files("jug_mingle.services").joinpath("sample.jpg").read_bytes()
     return _keep(context, job_id, "Sample: a jug by the window", data)
 
@@ -188,14 +192,18 @@ def get_picture(
     wide: Annotated[
         int | None, Query(ge=1, le=SMALL[-1], description="A small copy, at least so wide. [pixels]")
     ] = None,
-    turned: Annotated[int | None, Query(description="As the photo says: a turned one has another address.")] = None,
+    turned: Annotated[
+        int | None, Query(description="As the photo says: a turned one has another address.")
+    ] = None,
 ) -> FileResponse:
     """Return the upright sRGB working copy of a photo."""
     row = service.get_photo(session, photo_id)
     small = None if wide is None else next(size for size in SMALL if size >= wide)
     kept = "private, max-age=31536000" if turned == row.turned else "no-cache"
     return FileResponse(
-        service.working_file(row, context.photos, wide=small), media_type="image/jpeg", headers={"Cache-Control": kept}
+        service.working_file(row, context.photos, wide=small),
+        media_type="image/jpeg",
+        headers={"Cache-Control": kept},
     )
 
 
@@ -253,7 +261,11 @@ def get_scheme(
         colours=colours,
         pairs=[
             PairOut(
-                first=p.first, second=p.second, apart=round(p.apart, 1), words=difference_words(p.apart), muddy=p.muddy
+                first=p.first,
+                second=p.second,
+                apart=round(p.apart, 1),
+                words=difference_words(p.apart),
+                muddy=p.muddy,
             )
             for p in ends
         ],
@@ -263,7 +275,8 @@ def get_scheme(
 
 @router.post("/photos/{photo_id}/sizes", openapi_extra=COMPUTES)
 def face_sizes(photo_id: Id, body: FacesIn, session: ReadSession) -> list[SizeOut | None]:
-    """Return how large each face is, from the one whose width is known; none where no shared corner leads to it."""
+    """Return how large each face is, from the one whose width is known; none where no shared corner leads to
+    it."""
     return [
         None
         if one is None
@@ -282,7 +295,13 @@ async def dress_photo(photo_id: Id, body: DressIn, context: ContextNow) -> Respo
     def draw() -> Response:
         with context.database.read() as session:
             lay_in = photo_faces.dress_photo(
-                session, context.photos, photo_id, body.faces, body.layers, lighting=body.lighting, wood=body.wood
+                session,
+                context.photos,
+                photo_id,
+                body.faces,
+                body.layers,
+                lighting=body.lighting,
+                wood=body.wood,
             )
         data, media_type = encode(lay_in(), "working")
         return Response(data, media_type=media_type, headers={"Cache-Control": "no-store"})

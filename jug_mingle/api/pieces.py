@@ -28,7 +28,9 @@ FormName = Annotated[str, OneOf(FORMS)]
 Metres = Annotated[float, Field(ge=-1e6, le=1e6)]
 Count = Annotated[int, Field(ge=-1_000_000, le=1_000_000)]
 GroundName = Annotated[str, Field(min_length=1, max_length=40)]
-PartKey = Annotated[str, StringConstraints(strip_whitespace=True, min_length=1, max_length=40, pattern=r"^[^/:+]+$")]
+PartKey = Annotated[
+    str, StringConstraints(strip_whitespace=True, min_length=1, max_length=40, pattern=r"^[^/:+]+$")
+]
 ReliefName = Literal["flat", "moulded", "panelled"]
 HandleName = Literal["knob", "pull", "label_knob", "none"]
 UseName = Annotated[str, OneOf(USES)]
@@ -36,8 +38,8 @@ AgeName = Annotated[str, OneOf(AGES)]
 
 
 class RowOfFronts(StrictModel):
-    """A row of a case's front: what fills it, how many beside each other (or compartments), its share of the height;
-    whether it stands beside the row before, and its share of the width there."""
+    """A row of a case's front: what fills it, how many beside each other (or compartments), its share of the
+    height; whether it stands beside the row before, and its share of the width there."""
 
     filling: Literal["drawers", "doors", "open", "panels"] = "drawers"
     count: Count = 1
@@ -66,7 +68,8 @@ class PartChange(StrictModel):
 
 
 class MeasuresIn(StrictModel):
-    """Measures of a piece [m], how it is made, and all that was done to it; only what is sent differs from before."""
+    """Measures of a piece [m], how it is made, and all that was done to it; only what is sent differs from
+    before."""
 
     width: Metres | None = None
     height: Metres | None = None
@@ -88,7 +91,8 @@ class MeasuresIn(StrictModel):
 
 
 class PartFaceOut(BaseModel):
-    """A face of a part: the name that it alone answers to, what it is called, its area [m²], what it is now."""
+    """A face of a part: the name that it alone answers to, what it is called, its area [m²], what it is
+    now."""
 
     name: str
     said: str
@@ -99,12 +103,15 @@ class PartFaceOut(BaseModel):
 
 
 class PartOut(BaseModel):
-    """A part of a piece, with its faces; where it stands and how large it is, if it is a solid of its own. [m]"""
+    """A part of a piece, with its faces; where it stands and how large it is, if it is a solid of its own.
+    [m]"""
 
     key: str
     name: str
     kind: str
-    at: list[float] | None = Field(description="From the left, from the top and from the front of the piece. [m]")
+    at: list[float] | None = Field(
+        description="From the left, from the top and from the front of the piece. [m]"
+    )
     size: list[float] | None = Field(description="Width, height and depth. [m]")
     faces: list[PartFaceOut]
 
@@ -128,7 +135,9 @@ class PieceOut(BaseModel):
     age: str
     count: int
     belongs: str
-    recounted: bool = Field(description="Whether its areas were counted otherwise before, and nobody has read that.")
+    recounted: bool = Field(
+        description="Whether its areas were counted otherwise before, and nobody has read that."
+    )
     hardware: "HardwareOut"
     look_id: int | None
 
@@ -143,8 +152,8 @@ class PieceIn(StrictModel):
 
 
 class PieceChangeIn(StrictModel):
-    """Changes of a piece; `grounds` says what faces are before anything is laid, by names that they answer to ("" for
-    all others)."""
+    """Changes of a piece; `grounds` says what faces are before anything is laid, by names that they answer to
+    ("" for all others)."""
 
     name: Name | None = None
     measures: MeasuresIn = Field(default_factory=MeasuresIn)
@@ -225,7 +234,8 @@ class SurroundingOut(BaseModel):
 
 
 class PartKindOut(BaseModel):
-    """A kind of part that can be put on a piece, with its usual sides. [m]; 0 is as long as the piece's own."""
+    """A kind of part that can be put on a piece, with its usual sides. [m]; 0 is as long as the piece's
+    own."""
 
     key: str
     title: str
@@ -253,7 +263,8 @@ def piece_out(row: PieceRow) -> PieceOut:
         areas={zone: round(area, 4) for zone, area in piece.areas.items()},
         padding=round(sum(area for face, area in piece.faces.items() if zone_of(face) == "padding"), 4),
         uses=list(uses_of(row)), age=row.age,
-        count=row.count, belongs=row.belongs, recounted=row.recounted, hardware=_hardware(row), look_id=row.look_id,
+        count=row.count, belongs=row.belongs, recounted=row.recounted, hardware=_hardware(row),
+        look_id=row.look_id,
     )  # fmt: skip
 
 
@@ -263,7 +274,8 @@ def _hardware(row: PieceRow) -> HardwareOut:
         **asdict(found.hardware), count=found.count, cost=round(found.cost, 2), wrong=found.wrong,
         holes=[
             HolesOut.model_validate(
-                {key: value if key == "part" else [round(at, 1) for at in value] for key, value in asdict(one).items()}
+                {key: value if key == "part" else [round(at, 1) for at in value] for key,
+                value in asdict(one).items()}
             )
             for one in found.holes
         ],
@@ -356,7 +368,9 @@ def add_piece(job_id: Id, body: PieceIn, context: ContextNow) -> PieceOut:
     """Add a piece to a job."""
     measures = body.measures.model_dump(exclude_none=True)
     with context.database.write.begin() as session:
-        row = service.add_piece(session, job_id, name=body.name, form=body.form, measures=measures, wood=body.ground)
+        row = service.add_piece(
+            session, job_id, name=body.name, form=body.form, measures=measures, wood=body.ground
+        )
         return piece_out(row)
 
 

@@ -11,6 +11,7 @@ from sqlalchemy.orm import Session
 from jug_mingle.api.common import PDF, Anyway, gives, printed, sent
 from jug_mingle.api.context import IMAGE, Context, ContextNow, LightNow, ReadSession, UnitNow
 from jug_mingle.api.guests import OnlyJob
+from jug_mingle.api.plan_answers import hours_out, money_out, plan_out, surveys_out, timer_out, timers_out
 from jug_mingle.api.plan_shapes import (
     BusyIn,
     DayIn,
@@ -31,12 +32,6 @@ from jug_mingle.api.plan_shapes import (
     TimersOut,
     WeatherIn,
     WrongIn,
-    hours_out,
-    money_out,
-    plan_out,
-    surveys_out,
-    timer_out,
-    timers_out,
 )
 from jug_mingle.core.colour.spectra import light as light_named
 from jug_mingle.devices.lines import DeviceError
@@ -74,7 +69,8 @@ class Asking:
                 plans.make(session, self.job_id, forecast=forecast, anew=anew)
         if timed:
             context.bettering.begin(
-                self.job_id, lambda solver: plans.better(context.database, solver, self.job_id, forecast=forecast)
+                self.job_id,
+                lambda solver: plans.better(context.database, solver, self.job_id, forecast=forecast),
             )
         with context.database.read() as session:
             again = plans.plan_now(session, self.job_id, forecast=forecast)
@@ -101,8 +97,8 @@ def get_plan(
 
 @router.post("/jobs/{job_id}/plan")
 def make_plan(asked: AskingNow, anew: bool = False) -> PlanOut:
-    """Lay what is still to be done into the hours there are, at once; it is bettered in the background. What moves is
-    as little as may be, unless it is asked for `anew`."""
+    """Lay what is still to be done into the hours there are, at once; it is bettered in the background. What
+    moves is as little as may be, unless it is asked for `anew`."""
     return asked.after(lambda _session: None, anew=anew)
 
 
@@ -125,7 +121,9 @@ def change_plan(body: PlanChangeIn, asked: AskingNow) -> PlanOut:
             row.asked = body.asked or None
         if body.air is not None or body.by_forecast:
             plan_asks.ask(
-                session, asked.job_id, air=None if body.by_forecast or body.air is None else body.air.model_dump()
+                session,
+                asked.job_id,
+                air=None if body.by_forecast or body.air is None else body.air.model_dump(),
             )
         if body.no_sprayer is not None:
             plan_asks.ask(session, asked.job_id, no_sprayer=body.no_sprayer)
@@ -160,7 +158,9 @@ def take_back(body: StepIn, asked: AskingNow) -> PlanOut:
 @router.post("/jobs/{job_id}/steps/tacky")
 def still_tacky(body: TackyIn, asked: AskingNow) -> PlanOut:
     """Let a step wait longer, as what lies below is not dry."""
-    return asked.after(lambda session: plan_progress.still_tacky(session, asked.job_id, body.step, body.minutes))
+    return asked.after(
+        lambda session: plan_progress.still_tacky(session, asked.job_id, body.step, body.minutes)
+    )
 
 
 @router.post("/jobs/{job_id}/steps/wrong")
@@ -176,7 +176,9 @@ def went_wrong(body: WrongIn, asked: AskingNow) -> SaidOut:
 def another_way(body: StepIn, asked: AskingNow) -> SaidOut:
     """Plan a step the way that is left once its window has closed."""
     said: list[str] = []
-    plan = asked.after(lambda session: said.append(plan_progress.another_way(session, asked.job_id, body.step)))
+    plan = asked.after(
+        lambda session: said.append(plan_progress.another_way(session, asked.job_id, body.step))
+    )
     return SaidOut(said=said[0], plan=plan)
 
 
@@ -307,7 +309,8 @@ def remove_timer(timer_id: Id, context: ContextNow) -> None:
 
 @router.get("/jobs/{job_id}/plan/money")
 def get_money(job_id: Id, session: ReadSession, unit: UnitNow) -> MoneyOut:
-    """Return what a plan takes and costs: pots, consumables, hardware, hours, a price and what is left of it."""
+    """Return what a plan takes and costs: pots, consumables, hardware, hours, a price and what is left of
+    it."""
     one = plans.plan_now(session, job_id)
     return money_out(session, money_of(session, job_id, one), unit)
 
@@ -318,7 +321,9 @@ def plan_calendar(job_id: Id, session: ReadSession, context: ContextNow) -> Resp
     from jug_mingle.services import plan_files
 
     name = get_job(session, job_id).name
-    data = plan_files.calendar_of(name, view_of(plans.plan_followed(session, job_id, forecast=context.forecasts.now())))
+    data = plan_files.calendar_of(
+        name, view_of(plans.plan_followed(session, job_id, forecast=context.forecasts.now()))
+    )
     return sent(data, "text/calendar", "plan.ics")
 
 
@@ -371,7 +376,8 @@ def plan_json(job_id: Id, session: ReadSession, context: ContextNow) -> PlanFile
     from jug_mingle.services import plan_files
 
     return plan_files.file_of(
-        get_job(session, job_id).name, view_of(plans.plan_followed(session, job_id, forecast=context.forecasts.now()))
+        get_job(session, job_id).name,
+        view_of(plans.plan_followed(session, job_id, forecast=context.forecasts.now())),
     )
 
 

@@ -7,7 +7,8 @@ from jug_mingle.core.practice.mishaps import MISHAPS
 
 
 class MishapOut(BaseModel):
-    """Something that goes wrong: its sign, the likely cause, what to do, how soon, what has to be done again."""
+    """Something that goes wrong: its sign, the likely cause, what to do, how soon, what has to be done
+    again."""
 
     model_config = ConfigDict(from_attributes=True)
 

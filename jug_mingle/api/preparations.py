@@ -41,9 +41,13 @@ class RoleOut(BaseModel):
     low: float | None
     high: float | None
     pots: list[str]
-    loose: bool = Field(default=False, description="Whether it comes from the cupboard, and not from the shelf.")
+    loose: bool = Field(
+        default=False, description="Whether it comes from the cupboard, and not from the shelf."
+    )
     tap: bool = Field(default=False, description='Whether it is water: "water" is that of the tap.')
-    at_hand: bool = Field(default=False, description="Whether it is at hand without a tin of it on the shelf.")
+    at_hand: bool = Field(
+        default=False, description="Whether it is at hand without a tin of it on the shelf."
+    )
 
 
 class PreparationOut(BaseModel):
@@ -77,21 +81,28 @@ class OwnPreparationIn(StrictModel):
     title: Title
     parts: list[OwnPartIn] = Field(min_length=1, max_length=6)
     film: FilmKind | None = Field(default=None, description="As which see-through film; None until it hides.")
-    laying: LayingIn | None = Field(default=None, description="How it is laid; left alone in one coat without it.")
+    laying: LayingIn | None = Field(
+        default=None, description="How it is laid; left alone in one coat without it."
+    )
 
 
 class PrepareIn(StrictModel):
     """Who plays which role, in which parts, how much is made [ml], and over what it goes."""
 
     cast: dict[RoleKey, Annotated[str, Field(max_length=80)]] = Field(
-        max_length=6, description='Role → a tin by its key, a jug ("mix:3") or what is left in a batch ("batch:7").'
+        max_length=6,
+        description='Role → a tin by its key, a jug ("mix:3") or what is left in a batch ("batch:7").',
     )
     parts: dict[RoleKey, float] | None = Field(default=None, max_length=6, description="Where not as usual.")
     batch: float = Field(default=300.0, gt=0.0, le=20_000.0, description="In all, or of one role, in `size`.")
-    size: Annotated[str, OneOf(SIZES)] | None = Field(default=None, description="The unit of that; ml without it.")
+    size: Annotated[str, OneOf(SIZES)] | None = Field(
+        default=None, description="The unit of that; ml without it."
+    )
     of: RoleKey | None = Field(default=None, description="The role that so much is made of.")
     ground: str = Field(default="oak", max_length=40)
-    job_id: Id | None = Field(default=None, description="The piece that it is for: more than that takes may spoil.")
+    job_id: Id | None = Field(
+        default=None, description="The piece that it is for: more than that takes may spoil."
+    )
 
 
 class PreparedPourOut(BaseModel):
@@ -126,9 +137,15 @@ class PreparedOut(BaseModel):
     keeps: str
     wait: str = Field(description="How long it dries after each of its usual coats.")
     breaks: list[str] = Field(default=[], description="What breaks, where the ratio lies outside what holds.")
-    spoils: str = Field(default="", description="Said where more is made than the piece takes before it spoils.")
-    short: str = Field(default="", description="Said where the shelf holds too little of it, with the largest batch.")
-    needed: AmountOut | None = Field(default=None, description="What the job's pieces take of it, in the usual coats.")
+    spoils: str = Field(
+        default="", description="Said where more is made than the piece takes before it spoils."
+    )
+    short: str = Field(
+        default="", description="Said where the shelf holds too little of it, with the largest batch."
+    )
+    needed: AmountOut | None = Field(
+        default=None, description="What the job's pieces take of it, in the usual coats."
+    )
     caution: str = Field(default="", description="What can hurt while it is made.")
     laid: LaidIn | None = Field(default=None, description="How it is laid, where it is seen through.")
 
@@ -208,12 +225,18 @@ def prepare_batch(
     for pour, tin in zip(found.pours, tins, strict=True):
         words = saying.amount(pour.ml, density=tin.mass_density)
         pours.append(
-            PreparedPourOut(material=pour.key, name=tin.name, parts=pour.parts, ml=round(pour.ml, 1), words=words)
+            PreparedPourOut(
+                material=pour.key, name=tin.name, parts=pour.parts, ml=round(pour.ml, 1), words=words
+            )
         )
     if found.water:
         words = saying.amount(found.water)
         tap = PreparedPourOut(
-            material=TAP, name="water, from the tap", parts=found.water_parts, ml=round(found.water, 1), words=words
+            material=TAP,
+            name="water, from the tap",
+            parts=found.water_parts,
+            ml=round(found.water, 1),
+            words=words,
         )
         pours.insert(found.water_after, tap)
     for title, ml in found.loose:
@@ -225,13 +248,19 @@ def prepare_batch(
         water = thinned_by(found.pours, found.water)
         films = [LaidFilm(volumes=volumes, laying=one.laying, over_seal=over_seal(one), water=water)]
     known = facts is not None and facts.pot_life is not None
-    measured, job = body.job_id is not None and bool(found.pours) and any(tin.solids for tin in tins), body.job_id or 0
+    measured, job = (
+        body.job_id is not None and bool(found.pours) and any(tin.solids for tin in tins),
+        body.job_id or 0,
+    )
     return PreparedOut(
-        pours=pours, batch=round(made.batch, 1), from_batches=[from_batch_out(one, unit) for one in made.from_batches],
-        needed=amount_out(amount_of(session, job, found.pours, coats=one.coats), saying) if measured else None,
+        pours=pours, batch=round(made.batch, 1),
+        from_batches=[from_batch_out(one, unit) for one in made.from_batches],
+        needed=amount_out(amount_of(session, job, found.pours, coats=one.coats),
+            saying) if measured else None,
         before_hex=hex_of(found.before, shown), after_hex=hex_of(found.R, shown),
         wet_hex=hex_of(np.clip(found.wet, 0.0, 1.0), shown),
-        before=streaks_out(shelf, (), made.ground, shown), after=streaks_out(shelf, films, made.ground, shown),
+        before=streaks_out(shelf, (), made.ground, shown),
+        after=streaks_out(shelf, films, made.ground, shown),
         keeps=keeps_words(facts.pot_life) if facts and known else "no figure is agreed: mix for the job",
         wait=wait_words(facts.recoat if facts else None, one.coats), breaks=list(found.breaks),
         spoils=spoils(session, job, found.pours, unit=unit) if measured else "",

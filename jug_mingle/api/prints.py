@@ -22,7 +22,9 @@ def print_mix(
     session: ReadSession,
     unit: UnitNow,
     jug: JugName | None = None,
-    day: Annotated[date | None, Query(description="Today, where the person is; by this machine without it.")] = None,
+    day: Annotated[
+        date | None, Query(description="Today, where the person is; by this machine without it.")
+    ] = None,
     anyway: Anyway = False,
 ) -> Response:
     """Return a pour strip for a jug, a lid label or a recipe card, at true size."""
@@ -38,7 +40,9 @@ def print_board(
     job_id: Id,
     board: str,
     session: ReadSession,
-    day: Annotated[date | None, Query(description="Today, where the person is; by this machine without it.")] = None,
+    day: Annotated[
+        date | None, Query(description="Today, where the person is; by this machine without it.")
+    ] = None,
     anyway: Anyway = False,
 ) -> Response:
     """Return the fields of a board as labels."""

@@ -60,8 +60,12 @@ class RecipeOut(BaseModel):
 
     pours: list[PourOut]
     hex: Hex
-    delta_E: float = Field(description="On paper, from the most likely paints, in the light asked for. [CIEDE2000]")
-    expected: float = Field(description="What is likely, in the light asked for; within low and high. [CIEDE2000]")
+    delta_E: float = Field(
+        description="On paper, from the most likely paints, in the light asked for. [CIEDE2000]"
+    )
+    expected: float = Field(
+        description="What is likely, in the light asked for; within low and high. [CIEDE2000]"
+    )
     low: float
     high: float
     words: str = Field(description="What is likely, in words; empty where there is no colour to reach.")
@@ -70,8 +74,12 @@ class RecipeOut(BaseModel):
     misses: str = Field(description="Which way it misses, in words; empty when it can hardly be told.")
     cost: float = Field(default=0.0, description="Of its paints, in the currency of their prices.")
     metameric: str = Field(default="", description="Said where a match in one light is a miss in another.")
-    spoils: str = Field(default="", description="Said where more is mixed than the piece takes before it spoils.")
-    short: str = Field(default="", description="Said where the shelf holds too little of it, with the largest batch.")
+    spoils: str = Field(
+        default="", description="Said where more is mixed than the piece takes before it spoils."
+    )
+    short: str = Field(
+        default="", description="Said where the shelf holds too little of it, with the largest batch."
+    )
 
 
 class RecipesIn(StrictModel):
@@ -124,7 +132,8 @@ class HandIn(StrictModel):
     tool: ToolName = "parts"
     batch: float | None = Field(
         default=None, gt=0.0, le=20_000.0,
-        description="Shared out by the parts, as the tool measures it; without it each pour is as it is sent. [ml]",
+        description="Shared out by the parts, as the tool measures it; without it each pour is as it is "
+            "sent. [ml]",
     )  # fmt: skip
 
 
@@ -184,10 +193,12 @@ class BesideOut(BaseModel):
 
 
 def screens_of(shelf: Shelf, shown: Light) -> dict[str, str]:
-    """Return how each material looks by itself, dried (hex): opaque, or a coat over white paper for one that never
-    hides."""
+    """Return how each material looks by itself, dried (hex): opaque, or a coat over white paper for one that
+    never hides."""
     screens = R_to_screen(np.clip(masstones(shelf), 0.0, 1.0), shown)
-    return {material.key: sRGB_to_hex(screen) for material, screen in zip(shelf.materials, screens, strict=True)}
+    return {
+        material.key: sRGB_to_hex(screen) for material, screen in zip(shelf.materials, screens, strict=True)
+    }
 
 
 def recipe_out(
@@ -228,7 +239,8 @@ def recipe_out(
         likely="" if target_R is None else likely_words(likely.expected, likely.low, likely.high),
         misses=misses,
         cost=round(cost_of(shelf, recipe.pours), 2),
-        metameric="" if target_R is None else metameric_words([one.expected for one in recipe.likely], lights),
+        metameric="" if target_R is None else metameric_words([one.expected for one in recipe.likely],
+            lights),
         spoils=spoils, short=shortage(shelf, recipe.pours, unit=measured),
         differences=[
             DifferenceOut(
@@ -251,7 +263,8 @@ def pour_out(pour: Pour, shelf: Shelf, screens: Mapping[str, str], measured: str
 
 
 def measured_in(tool_key: str, unit: str) -> str:
-    """Return in which unit the amounts of a recipe are said: the tool's own, or the one that the person chose."""
+    """Return in which unit the amounts of a recipe are said: the tool's own, or the one that the person
+    chose."""
     return unit_of_tool(tool(tool_key).unit_said, unit)
 
 
@@ -259,11 +272,15 @@ router = APIRouter(prefix="/api", tags=["recipes"])
 
 
 @router.post("/targets/{target_id}/by-hand", openapi_extra=COMPUTES)
-def by_hand(target_id: Id, body: HandIn, session: ReadSession, unit: UnitNow, light: LightNow = "window") -> RecipeOut:
+def by_hand(
+    target_id: Id, body: HandIn, session: ReadSession, unit: UnitNow, light: LightNow = "window"
+) -> RecipeOut:
     """Return the prediction of a recipe poured by hand, against a target."""
     target = get_target(session, target_id)
     lights, pours = _lights(session, target_id, light), _asked(body.pours)
-    recipe, shelf = service.try_by_hand(session, target_id, pours, tool_key=body.tool, lights=lights, batch=body.batch)
+    recipe, shelf = service.try_by_hand(
+        session, target_id, pours, tool_key=body.tool, lights=lights, batch=body.batch
+    )
     measured = measured_in(body.tool, unit)
     return recipe_out(recipe, np.array(target.R), lights, shelf, light_named(light), measured=measured)
 
@@ -314,7 +331,9 @@ def get_why(target_id: Id, body: WhyIn, session: ReadSession, light: LightNow = 
     return WhyOut.model_validate(
         {
             "wavelengths": WAVELENGTHS.tolist(),
-            "curves": [{"name": name, "hex": hex_of(R, shown), "R": np.round(R, 4).tolist()} for name, R in curves],
+            "curves": [
+                {"name": name, "hex": hex_of(R, shown), "R": np.round(R, 4).tolist()} for name, R in curves
+            ],
             "differences": [
                 {"light": name, "delta_E": round(value, 2), "words": difference_words(value)}
                 for name, value in found.delta_E
@@ -325,7 +344,8 @@ def get_why(target_id: Id, body: WhyIn, session: ReadSession, light: LightNow = 
             "coats": found.coats,
             "ground": ground,
             "slips": [
-                {"name": names[s.key], "before": round(s.before, 1), "after": round(s.after, 1)} for s in found.slips
+                {"name": names[s.key], "before": round(s.before, 1), "after": round(s.after, 1)}
+                for s in found.slips
             ],
             "order": pouring_order(found, names),
         }
@@ -368,7 +388,9 @@ def find_recipes(
             )
             for one in found.recipes
         ],
-        nearest=" ".join(filter(None, (nearest_words(found.lack), found.too_little, unsure_words(found.recipes)))),
+        nearest=" ".join(
+            filter(None, (nearest_words(found.lack), found.too_little, unsure_words(found.recipes)))
+        ),
     )
 
 

@@ -70,7 +70,8 @@ def sentence_of(problem: Mapping[str, Any]) -> str:
 
 
 def place_of(loc: Sequence[int | str]) -> str:
-    """Return where a finding belongs, as a person counts: ("body", "layers", 0, "coats") is "layers 1, coats"."""
+    """Return where a finding belongs, as a person counts: ("body", "layers", 0, "coats") is "layers 1,
+    coats"."""
     place = ""
     for part in loc[1:]:
         place += f" {part + 1}" if isinstance(part, int) else f", {part}" if place else part

@@ -43,7 +43,8 @@ class TinOfMixOut(BaseModel):
 
 
 class RemixOut(ShownOverOut):
-    """A past mix at a new size: from the same tins, and with substitutes where one is gone or holds too little."""
+    """A past mix at a new size: from the same tins, and with substitutes where one is gone or holds too
+    little."""
 
     name: str
     hex: Hex

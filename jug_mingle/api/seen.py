@@ -1,4 +1,5 @@
-"""What a write says of itself in its headers: which page makes it, and which version of a thing it changes."""
+"""What a write says of itself in its headers: which page makes it, and which version of a thing it
+changes."""
 
 import re
 from typing import Final
@@ -15,7 +16,8 @@ _SEEN: Final = re.compile(r'"([a-z_]{1,20})-([0-9]{1,15})-([0-9]{1,9})"')
 
 
 class SaysWhatItSaw:
-    """Takes `If-Match: "look-5-3"` (the third version of look 5) and `X-Page` from a write to where it is made."""
+    """Takes `If-Match: "look-5-3"` (the third version of look 5) and `X-Page` from a write to where it is
+    made."""
 
     def __init__(self, app: ASGIApp) -> None:
         self.app = app
@@ -29,7 +31,9 @@ class SaysWhatItSaw:
         said, asked = headers.get(PAGE, ""), headers.get("if-match")
         match = _SEEN.fullmatch(asked) if asked is not None else None
         if asked is not None and match is None:
-            refused = answer('a version is said as If-Match: "look-5-3", a thing, its number and its version', 422)
+            refused = answer(
+                'a version is said as If-Match: "look-5-3", a thing, its number and its version', 422
+            )
             await refused(scope, receive, send)
             return
         told = page.set(said if _PAGE.fullmatch(said) else "")

@@ -9,7 +9,13 @@ from anyio import create_task_group, to_thread
 from starlette.datastructures import Headers, MutableHeaders
 from starlette.types import ASGIApp, Message, Receive, Scope, Send
 
-_PACKED: Final = ("application/json", "text/", "image/svg+xml", "application/xml", "application/manifest+json")
+_PACKED: Final = (
+    "application/json",
+    "text/",
+    "image/svg+xml",
+    "application/xml",
+    "application/manifest+json",
+)
 _STREAM: Final = "text/event-stream"
 _SMALLEST: Final = 1000
 """Less than this is not worth packing. [bytes]"""

@@ -1,4 +1,5 @@
-"""The server: one that lets those who listen go at once when it is stopped, and waits for nobody who dawdles."""
+"""The server: one that lets those who listen go at once when it is stopped, and waits for nobody who
+dawdles."""
 
 import asyncio
 import ctypes
@@ -17,7 +18,8 @@ _PATIENCE: Final = 2
 """So long what is under way may take at the end. [s]"""
 
 _ASKING: Final = 10.0
-"""So long a connection may take to say what it wants: who sends a letter now and then is not waited for. [s]"""
+"""So long a connection may take to say what it wants: who sends a letter now and then is not waited for.
+[s]"""
 
 _ASKING_AGAIN: Final = 15
 """So long a connection is held for the next request. [s]"""
@@ -30,7 +32,8 @@ _ARENAS: Final = -8  # M_ARENA_MAX of <malloc.h>
 
 
 def keep_memory_together() -> None:
-    """Let threads share two heaps, where the C library is GNU's: else each keeps what it once needed to itself."""
+    """Let threads share two heaps, where the C library is GNU's: else each keeps what it once needed to
+    itself."""
     try:
         ctypes.CDLL(None).mallopt(_ARENAS, 2)
     except (AttributeError, OSError):
@@ -96,7 +99,8 @@ class Serving(uvicorn.Server):
         super().__init__(
             uvicorn.Config(
                 program, log_level=log_level, timeout_graceful_shutdown=_PATIENCE, http=PatientProtocol,
-                server_header=False, ssl_certfile=certificate, ssl_keyfile=key, timeout_keep_alive=_ASKING_AGAIN,
+                server_header=False, ssl_certfile=certificate, ssl_keyfile=key,
+                timeout_keep_alive=_ASKING_AGAIN,
             )
         )  # fmt: skip
         self._program = program

@@ -53,7 +53,9 @@ class SettingsOut(BaseModel):
     sound: bool = Field(description="Whether a timer is heard.")
     motion: bool = Field(description="Whether things move.")
     currency: str = Field(description="As it is written beside an amount of money; it may be empty.")
-    margin: float = Field(description="Paint kept over for brush, jug and touching up, as a share of what is laid.")
+    margin: float = Field(
+        description="Paint kept over for brush, jug and touching up, as a share of what is laid."
+    )
     questions: list[QuestionOut]
 
 
@@ -96,11 +98,13 @@ def change_settings(body: SettingsIn, context: ContextNow) -> SettingsOut:
 def _out(settings: service.Settings) -> SettingsOut:
     return SettingsOut.model_validate(dict(
         **{name: value for name, value in asdict(settings).items() if name != "schools"},
-        length_unit=settings.saying().length_unit, temperature_unit=settings.saying().temperature, page=settings.page,
+        length_unit=settings.saying().length_unit, temperature_unit=settings.saying().temperature,
+        page=settings.page,
         label_choices=[WordsOut(key=key, title=title) for key, title in service.LABEL_NAMES.items()],
         questions=[
             QuestionOut(
-                key=one.key, title=one.title, chosen=settings.schools.get(one.key, ""), unanswered=one.unanswered,
+                key=one.key, title=one.title, chosen=settings.schools.get(one.key, ""),
+                unanswered=one.unanswered,
                 answers=[WordsOut(key=key, title=title) for key, title in one.answers.items()],
             )
             for one in QUESTIONS.values()

@@ -30,7 +30,15 @@ from jug_mingle.documents.strict import Day, Id, StrictModel
 from jug_mingle.documents.tin_test import TestIn
 from jug_mingle.formats.colours import LARGEST
 from jug_mingle.formats.shelf_csv import ShelfCsv
-from jug_mingle.services import colours, evidence_level, materials, readings, shelf_fit, shelf_table, tin_tests
+from jug_mingle.services import (
+    colours,
+    evidence_level,
+    materials,
+    readings,
+    shelf_fit,
+    shelf_table,
+    tin_tests,
+)
 from jug_mingle.services.colours import Colour, resolve
 from jug_mingle.services.settings import settings_of
 from jug_mingle.store.models import MaterialRow, ReadingRow
@@ -74,7 +82,9 @@ class MaterialOut(BaseModel):
     hue: float = Field(description="CIELAB hue angle, greys after all hues. [degrees]")
     level: str = Field(description="How well it is known: A to F, or nothing.")
     level_words: str = Field(description="By what it is known.")
-    level_filled: int = Field(ge=0, le=6, description="How well it is known, as a scale of six steps: full is best.")
+    level_filled: int = Field(
+        ge=0, le=6, description="How well it is known, as a scale of six steps: full is best."
+    )
     mixable: bool
     caution: str
     keeps_until: datetime | None
@@ -247,13 +257,19 @@ _FACTS: Final = {
 }
 
 _TASKS: Final = {
-    "reader": ("Read it with the colour reader", "Brush it until it hides, let it dry, and put the reader on it."),
+    "reader": (
+        "Read it with the colour reader",
+        "Brush it until it hides, let it dry, and put the reader on it.",
+    ),
     "coats": ("How many coats hid it?", "Say over what, and after how many coats nothing showed through."),
     "card": (
         "Paint the black-and-white card",
         "One coat over both fields of the printed card, dried; read it over the black and over the white.",
     ),
-    "tint": ("One spoon with four of white", "Stir one spoon of it with four of white, brush it out, dry it, read it."),
+    "tint": (
+        "One spoon with four of white",
+        "Stir one spoon of it with four of white, brush it out, dry it, read it.",
+    ),
     "spectrum": (
         "Import a measured spectrum",
         "Read the paint, or its tint with white, with the colour reader, or load a file of its reflectance.",
@@ -275,7 +291,9 @@ def has_colour(row: MaterialRow) -> bool:
     return kind_of(row.kind).optical in ("hiding", "transparent")
 
 
-def shelf_out(rows: Sequence[MaterialRow], shelf: Shelf, levels: Mapping[str, str], shown: Light) -> list[MaterialOut]:
+def shelf_out(
+    rows: Sequence[MaterialRow], shelf: Shelf, levels: Mapping[str, str], shown: Light
+) -> list[MaterialOut]:
     """Return tins in a line each, their colours computed all at once."""
     R = np.clip(masstones(shelf), 0.0, 1.0)
     places = {material.key: place for place, material in enumerate(shelf.materials)}
@@ -391,7 +409,11 @@ router = APIRouter(prefix="/api/shelf", tags=["shelf"])
 @router.get("")
 def list_materials(session: ReadSession, light: LightNow = "window") -> list[MaterialOut]:
     """List all tins with their dried colour."""
-    shelf, letters, shown = shelf_fit.fitted_shelf(session), evidence_level.levels(session), light_named(light)
+    shelf, letters, shown = (
+        shelf_fit.fitted_shelf(session),
+        evidence_level.levels(session),
+        light_named(light),
+    )
     return shelf_out(materials.material_rows(session), shelf, letters, shown)
 
 
@@ -414,7 +436,9 @@ def get_table(session: ReadSession) -> Response:
 
 
 @router.get("/card.pdf", responses=PDF, response_class=Response)
-def get_card(session: ReadSession, pot: Annotated[str, Query(max_length=120)] = "", anyway: Anyway = False) -> Response:
+def get_card(
+    session: ReadSession, pot: Annotated[str, Query(max_length=120)] = "", anyway: Anyway = False
+) -> Response:
     """Return the black-and-white card to paint over, at true size."""
     from jug_mingle.formats.card_pdf import card_pdf  # an ordinary start need not import ReportLab
 
@@ -528,7 +552,9 @@ def restore_material(key: str, context: ContextNow) -> None:
 
 
 @router.post("/{key}/weigh")
-def weigh_material(key: str, body: WeighIn, context: ContextNow, light: LightNow = "window") -> MaterialWholeOut:
+def weigh_material(
+    key: str, body: WeighIn, context: ContextNow, light: LightNow = "window"
+) -> MaterialWholeOut:
     """Set what is left of a tin from its weight."""
     with context.database.write.begin() as session:
         materials.weigh_material(session, key, grams=body.grams, tin_grams=body.tin_grams)

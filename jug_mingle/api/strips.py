@@ -45,8 +45,12 @@ class OffcutIn(StrictModel):
     wiped_after: Minutes | None = None
     board: Line = ""
     notes: Notes = ""
-    laid: FieldIn | None = Field(default=None, description="Of what is seen through: so it teaches tins and wood.")
-    bare: ColourIn | None = Field(default=None, description="The bare wood beside it, where that was read, too.")
+    laid: FieldIn | None = Field(
+        default=None, description="Of what is seen through: so it teaches tins and wood."
+    )
+    bare: ColourIn | None = Field(
+        default=None, description="The bare wood beside it, where that was read, too."
+    )
 
 
 class BoardFieldIn(StrictModel):
@@ -63,7 +67,9 @@ class BoardIn(StrictModel):
     """Fields that lie on one board, all read or taken from one picture; kept all or none."""
 
     name: BoardName
-    bare: ColourIn | None = Field(default=None, description="The bare wood beside them, where that was read, too.")
+    bare: ColourIn | None = Field(
+        default=None, description="The bare wood beside them, where that was read, too."
+    )
     fields: list[BoardFieldIn] = Field(min_length=1, max_length=24)
 
 
@@ -139,8 +145,10 @@ def strip_out(row: StripRow, shown: Light) -> StripOut:
         on_it = [OnStripOut(name=name, parts=1)]
     bare = (row.laid or {}).get("bare")
     return StripOut(
-        id=row.id, version=row.version, mix_id=row.mix_id, name=name, on_it=on_it, hex=hex_of(np.array(row.R), shown),
-        photo_id=row.photo_id, created=row.created, ground=row.ground, coats=row.coats, wiped_after=row.wiped_after,
+        id=row.id, version=row.version, mix_id=row.mix_id, name=name, on_it=on_it,
+        hex=hex_of(np.array(row.R), shown),
+        photo_id=row.photo_id, created=row.created, ground=row.ground, coats=row.coats,
+        wiped_after=row.wiped_after,
         board=row.board, how=how_of(row), bare_hex=None if bare is None else hex_of(np.array(bare), shown),
         taught=row.reading_id is not None, notes=row.notes,
     )  # fmt: skip
@@ -165,7 +173,12 @@ def add_offcut(job_id: Id, body: OffcutIn, context: ContextNow, light: LightNow 
     with context.database.write.begin() as session:
         _check_photos(session, job_id, [colour, bare])
         row = service.add_offcut(
-            session, job_id, colour, bare=bare, laid=body.laid, **body.model_dump(exclude={"colour", "bare", "laid"})
+            session,
+            job_id,
+            colour,
+            bare=bare,
+            laid=body.laid,
+            **body.model_dump(exclude={"colour", "bare", "laid"}),
         )
         session.refresh(row)
         return strip_out(row, light_named(light))
@@ -184,8 +197,8 @@ def add_board(job_id: Id, body: BoardIn, context: ContextNow, light: LightNow = 
         bare = None if body.bare is None else resolve(session, context.photos, body.bare)
         fields = [
             service.BoardField(
-                colour=resolve(session, context.photos, field.colour), mix_id=field.mix_id, material=field.material,
-                laid=field.laid, notes=field.notes,
+                colour=resolve(session, context.photos, field.colour), mix_id=field.mix_id,
+                material=field.material, laid=field.laid, notes=field.notes,
             )
             for field in body.fields
         ]  # fmt: skip
@@ -206,7 +219,9 @@ def rename_board(job_id: Id, body: BoardNameIn, context: ContextNow, light: Ligh
 
 
 @router.patch("/strips/{strip_id}")
-def change_strip(strip_id: Id, body: StripChangeIn, context: ContextNow, light: LightNow = "window") -> StripOut:
+def change_strip(
+    strip_id: Id, body: StripChangeIn, context: ContextNow, light: LightNow = "window"
+) -> StripOut:
     """Write down more of a strip."""
     with context.database.write.begin() as session:
         row = service.change_strip(session, strip_id, body.model_dump(exclude_unset=True))
@@ -239,12 +254,18 @@ def list_boards(job_id: Id, session: ReadSession, light: LightNow = "window") ->
 
 
 @router.get("/jobs/{job_id}/boards/wait")
-def wait_for(job_id: Id, board: str, target_id: Id, session: ReadSession, light: LightNow = "window") -> WaitOut:
+def wait_for(
+    job_id: Id, board: str, target_id: Id, session: ReadSession, light: LightNow = "window"
+) -> WaitOut:
     """Return after which wait a stain board comes nearest to a target."""
     target = get_target(session, target_id)
     if target.job_id != job_id:
         raise NotFoundError(f"there is no target {target_id} in this job")
-    found, shown, R = service.wait_for(session, job_id, board, target_id), light_named(light), np.array(target.R)
+    found, shown, R = (
+        service.wait_for(session, job_id, board, target_id),
+        light_named(light),
+        np.array(target.R),
+    )
     apart = compare(R_to_Lab(found.R), R_to_Lab(R))
     return WaitOut(
         minutes=float(f"{found.minutes:.2g}"),

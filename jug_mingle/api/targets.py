@@ -65,11 +65,14 @@ def targets_out(rows: Sequence[TargetRow], shown: Light, rooms: tuple[str, ...] 
         return []
     R = np.array([row.R for row in rows])
     Lab, daylight = np.round(R_to_Lab(R), 2).tolist(), light("window")
-    looks = {at: R_to_screen(R, at) for at in dict.fromkeys([shown, daylight, *(light(name) for name in rooms)])}
+    looks = {
+        at: R_to_screen(R, at) for at in dict.fromkeys([shown, daylight, *(light(name) for name in rooms)])
+    }
     return [
         TargetOut(
             hex=sRGB_to_hex(looks[shown][n]), daylight_hex=sRGB_to_hex(looks[daylight][n]), Lab=Lab[n],
-            name=describe(Lab[n]), noise=round(row.noise, 2), how=row.how, sureness=sureness(row.noise, row.how),
+            name=describe(Lab[n]), noise=round(row.noise, 2), how=row.how,
+            sureness=sureness(row.noise, row.how),
             warnings=row.source.get("warnings", []), id=row.id, version=row.version, title=row.name,
             photo_id=row.photo_id,
             tolerance=row.tolerance, light=row.light,
@@ -112,7 +115,9 @@ def add_target(job_id: Id, body: TargetIn, context: ContextNow, light: LightNow 
 
 
 @router.patch("/targets/{target_id}")
-def change_target(target_id: Id, body: TargetChangeIn, context: ContextNow, light: LightNow = "window") -> TargetOut:
+def change_target(
+    target_id: Id, body: TargetChangeIn, context: ContextNow, light: LightNow = "window"
+) -> TargetOut:
     """Change what is said of a target; only what is sent is changed."""
     changes = body.model_dump(exclude_unset=True, exclude={"background"})
     if "background" in body.model_fields_set:

@@ -3,7 +3,8 @@
 A shelf becomes known by readings, a target asks for recipes:
 
 >>> import numpy as np
->>> from jug_mingle.core import Material, Reading, Swatch, Target, Wishes, characterise, find_recipes, kind_of, tool
+>>> from jug_mingle.core import Material, Reading, Swatch, Target, Wishes
+>>> from jug_mingle.core import characterise, find_recipes, kind_of, tool
 >>> paints = [Material(key=k, name=k, kind=kind_of("chalk_paint")) for k in ("white", "blue")]
 >>> def reading(key, Lab, *volumes):
 ...     return Reading(key=key, volumes=volumes, swatches=(Swatch(seen=np.array(Lab)),), noise=0.5)

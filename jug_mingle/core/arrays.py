@@ -39,7 +39,8 @@ def as_floats(values: ArrayLike, name: str, *, last_axis: int | None = None) -> 
 
 
 def check_range(array: FloatArray, name: str, low: float, high: float = np.inf) -> FloatArray:
-    """Return `array` when each value that is not nan lies in low..high; ValueError names the first that does not."""
+    """Return `array` when each value that is not nan lies in low..high; ValueError names the first that does
+    not."""
     outside = (array < low - _ROUNDING) | (array > high + _ROUNDING)
     if np.any(outside):
         worst = float(array[outside].flat[0])

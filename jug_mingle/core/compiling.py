@@ -21,7 +21,8 @@ def folder() -> Path:
 
 
 def are_kept() -> bool:
-    """Return whether any loop was compiled on this machine before; else the first pictures and recipes take longer."""
+    """Return whether any loop was compiled on this machine before; else the first pictures and recipes take
+    longer."""
     return any(folder().glob("*/*.nbi"))
 
 
@@ -29,9 +30,11 @@ Loop = TypeVar("Loop", bound=Callable[..., Any])
 
 
 def compiled(loop: Loop) -> Loop:
-    """Return the loop to be compiled at its first call: the compiler takes a second to load, and a shelf needs none.
+    """Return the loop to be compiled at its first call: the compiler takes a second to load, and a shelf
+    needs none.
 
-    It lets the interpreter go, so that parts of a task run side by side. What it calls stands in its own module.
+    It lets the interpreter go, so that parts of a task run side by side. What it calls stands in its own
+    module.
     """
 
     @cache

@@ -1,1 +1,2 @@
-"""The demo scenario, made by the program's own code: a village lending library and its card-catalogue cabinet."""
+"""The demo scenario, made by the program's own code: a village lending library and its card-catalogue
+cabinet."""

@@ -64,5 +64,7 @@ def develop(linear: FloatArray, *, exposure: float, seed: int) -> NDArray[np.uin
     """Return the bytes of a linear picture: exposed, with the sensor's noise, clipped and coded."""
     rng = np.random.default_rng(seed)
     exposed = linear * exposure
-    noise = rng.standard_normal(exposed.shape, dtype=np.float32) * np.sqrt(np.clip(exposed, 0.0, 1.0) * 2e-4 + 4e-6)
+    noise = rng.standard_normal(exposed.shape, dtype=np.float32) * np.sqrt(
+        np.clip(exposed, 0.0, 1.0) * 2e-4 + 4e-6
+    )
     return np.asarray(np.rint(255.0 * RGB_to_sRGB(np.clip(exposed + noise, 0.0, 1.0))).astype(np.uint8))

@@ -23,7 +23,8 @@ Quad = list[tuple[float, float]]
 
 
 def seen(points: FloatArray, size: tuple[int, int]) -> Quad:
-    """Return where points (n, 3) lie on a picture (width, height): x to the right, y up from the floor, z back. [m]"""
+    """Return where points (n, 3) lie on a picture (width, height): x to the right, y up from the floor, z
+    back. [m]"""
     forward = (_AT - _EYE) / np.linalg.norm(_AT - _EYE)
     right = np.cross(np.array([0.0, 1.0, 0.0]), forward)
     right /= np.linalg.norm(right)
@@ -36,7 +37,8 @@ def seen(points: FloatArray, size: tuple[int, int]) -> Quad:
 
 
 def faces_seen(box: Box) -> list[tuple[FloatArray, float]]:
-    """Return the three faces of a solid that the camera sees, corners (4, 3) in turn [m], and the light on each."""
+    """Return the three faces of a solid that the camera sees, corners (4, 3) in turn [m], and the light on
+    each."""
     x0, x1, z0, z1 = box.x, box.x + box.w, box.z, box.z + box.d
     y0, y1 = _HIGH - box.y - box.h, _HIGH - box.y
     front = np.array([[x0, y1, z0], [x1, y1, z0], [x1, y0, z0], [x0, y0, z0]])

@@ -1,4 +1,5 @@
-"""The true paints of the demo: invented pigments, and the tins made of them. Only their readings reach the program."""
+"""The true paints of the demo: invented pigments, and the tins made of them. Only their readings reach the
+program."""
 
 from dataclasses import dataclass
 from typing import Final
@@ -61,7 +62,8 @@ class Tin:
 
 
 TINS: Final = (
-    Tin(key="chalk-white", name="Chalk white", kind="chalk_paint", left_ml=900, price=28, shares={"white": 1.0}),
+    Tin(key="chalk-white", name="Chalk white", kind="chalk_paint", left_ml=900, price=28,
+        shares={"white": 1.0}),
     Tin(key="tide-line", name="Tide line", kind="chalk_paint", left_ml=640, price=31,
         shares={"white": 0.52, "blue": 0.12, "sea": 0.10, "umber": 0.05}),
     Tin(key="moss-bank", name="Moss bank", kind="chalk_paint", left_ml=420, price=31,
@@ -80,7 +82,8 @@ TINS: Final = (
         shares={"white": 0.60, "black": 0.035, "blue": 0.03}),
     Tin(key="hip-and-haw", name="Hip and haw", kind="mineral_paint", left_ml=330, price=34,
         shares={"white": 0.10, "rose": 0.45, "red earth": 0.12}),
-    Tin(key="bracken-floor", name="Bracken floor", kind="mineral_paint", left_ml=280, price=34, known="card_photo",
+    Tin(key="bracken-floor", name="Bracken floor", kind="mineral_paint", left_ml=280, price=34,
+        known="card_photo",
         shares={"white": 0.08, "green": 0.36, "ochre": 0.12}),
     Tin(key="mill-pond", name="Mill pond", kind="mineral_paint", left_ml=510, price=34,
         shares={"white": 0.24, "sea": 0.20, "green": 0.16}),
@@ -102,7 +105,8 @@ TINS: Final = (
         shares={"clear": 0.7, "umber": 0.3}),
     Tin(key="tap-water", name="Tap water", kind="thinner", left_ml=20000, price=0, shares={"clear": 1.0}),
     Tin(key="tinting-wax", name="Wax base", kind="tinting_wax", left_ml=260, price=36, shares={"clear": 1.0}),
-    Tin(key="satin-coat", name="Satin clear coat", kind="clear_coat", left_ml=850, price=30, shares={"clear": 1.0}),
+    Tin(key="satin-coat", name="Satin clear coat", kind="clear_coat", left_ml=850, price=30,
+        shares={"clear": 1.0}),
     Tin(key="plaster", name="Plaster", kind="extender", left_ml=900, price=4, shares={"white": 1.0}),
     Tin(key="grey-primer", name="Grey primer", kind="primer", left_ml=800, price=20,
         shares={"white": 0.7, "black": 0.02}),

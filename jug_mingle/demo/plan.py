@@ -1,4 +1,5 @@
-"""The demo's plan, in progress: looked over, hours after the library closes, and the first evenings behind."""
+"""The demo's plan, in progress: looked over, hours after the library closes, and the first evenings
+behind."""
 
 from datetime import timedelta
 
@@ -28,13 +29,16 @@ def plan_begun(session: Session, job: JobRow) -> None:
 
 
 def _tick_off(session: Session, job: JobRow) -> None:
-    """Tick steps off as if each had been done when its waits were over, the last of them less than half an hour ago."""
+    """Tick steps off as if each had been done when its waits were over, the last of them less than half an
+    hour ago."""
     one = plans.plan_now(session, job.id)
     at, ended = 0.0, dict[str, float]()
     waiting = {step.key: step for step in one.steps.steps}
     while not any(f".{_UNTIL}" in key for key in ended):
         ready = {
-            key: max([at, *(ended[wait.before] + wait.least for wait in one.steps.waits if wait.after == key)])
+            key: max(
+                [at, *(ended[wait.before] + wait.least for wait in one.steps.waits if wait.after == key)]
+            )
             for key in waiting
             if all(wait.before in ended for wait in one.steps.waits if wait.after == key)
         }

@@ -1,4 +1,5 @@
-"""The demo: the keeper of a village lending library renews an old card-catalogue cabinet to go with a stoneware jug."""
+"""The demo: the keeper of a village lending library renews an old card-catalogue cabinet to go with a
+stoneware jug."""
 
 import io
 from collections.abc import Callable
@@ -20,7 +21,18 @@ from jug_mingle.demo.plan import plan_begun
 from jug_mingle.demo.scenes import Scene, scenes
 from jug_mingle.documents.colour_source import FromPhoto, SpotIn, WhiteIn
 from jug_mingle.documents.laid import FieldIn
-from jug_mingle.services import jobs, looks, materials, mixes, photos, pieces, readings, recipes, strips, targets
+from jug_mingle.services import (
+    jobs,
+    looks,
+    materials,
+    mixes,
+    photos,
+    pieces,
+    readings,
+    recipes,
+    strips,
+    targets,
+)
 from jug_mingle.services.colours import Colour, resolve, source_of
 from jug_mingle.services.photos import PhotoFolder
 from jug_mingle.store.database import Database
@@ -30,7 +42,8 @@ _POUR_ERROR = 0.03
 
 
 def load(database: Database, folder: PhotoFolder, *, said: Callable[[str], object]) -> None:
-    """Fill an empty database with the demo; one that has a job is left as it is. `said` is told what takes its time."""
+    """Fill an empty database with the demo; one that has a job is left as it is. `said` is told what takes
+    its time."""
     with database.read() as session:
         if jobs.job_rows(session):
             return
@@ -66,7 +79,8 @@ def _dress(session: Session, job: JobRow, dark: MixRow, pale: MixRow) -> None:
 
 
 def _stain_board(session: Session, job: JobRow) -> None:
-    """The tea stain on oak, wiped back after one minute to half an hour: what goes in grows with the logarithm."""
+    """The tea stain on oak, wiped back after one minute to half an hour: what goes in grows with the
+    logarithm."""
     tin, wood = next(tin for tin in TINS if tin.key == "brewed-tea"), ground("oak")
     kind = kind_of(tin.kind)
     coat = 1000.0 / kind.spread_rate * kind.volume_solids
@@ -85,7 +99,8 @@ def _offcut(session: Session, job: JobRow, mix: MixRow) -> None:
     tins = {tin.key: tin for tin in TINS}
     R = true_mix([(tins[pour.material.key], pour.ml) for pour in mix.pours])
     strips.add_offcut(
-        session, job.id, Colour(R=R, noise=NOISE["reader"], how="reader", spectral=True), mix_id=mix.id, material=None,
+        session, job.id, Colour(R=R, noise=NOISE["reader"], how="reader", spectral=True), mix_id=mix.id,
+        material=None,
         ground="white_primer", coats=2, wiped_after=None, board="", notes="the back of the third drawer",
     )  # fmt: skip
 
@@ -172,7 +187,8 @@ def _read_white_card(session: Session, row: MaterialRow, tin: Tin, rng: np.rando
         veil=veil_of(kind.sheen),
         thickness_error=0.15,
         swatches=[
-            Swatch(seen=_read(true_film(tin, X=X, R_g=R_g), NOISE["reader"], rng), X=X, R_g=R_g) for R_g in grounds
+            Swatch(seen=_read(true_film(tin, X=X, R_g=R_g), NOISE["reader"], rng), X=X, R_g=R_g)
+            for R_g in grounds
         ],
     )
 
@@ -184,11 +200,20 @@ def _add_photo(session: Session, folder: PhotoFolder, job: JobRow, scene: Scene)
     pixels, media_type = photos.read_photo(data, max_pixels=50_000_000)
     sha256 = photos.keep_files(folder, data, pixels)
     size = (pixels.shape[1], pixels.shape[0])
-    return photos.add_photo(session, job_id=job.id, name=scene.name, sha256=sha256, size=size, media_type=media_type)
+    return photos.add_photo(
+        session, job_id=job.id, name=scene.name, sha256=sha256, size=size, media_type=media_type
+    )
 
 
 def _mix_like(
-    session: Session, folder: PhotoFolder, job: JobRow, photo: PhotoRow, scene: Scene, name: str, *, batch: float
+    session: Session,
+    folder: PhotoFolder,
+    job: JobRow,
+    photo: PhotoRow,
+    scene: Scene,
+    name: str,
+    *,
+    batch: float,
 ) -> MixRow:
     """Catch a colour as a person would, with a tap on the white, and keep the best recipe of three tins."""
     place = next(known for known in scene.spots if known.name == name)
@@ -222,5 +247,11 @@ def _mix_like(
     best = next(recipe for recipe in found.recipes if len(recipe.pours) == 3)
     pours = [recipes.PourAsked(material=pour.key, parts=pour.parts, ml=pour.ml) for pour in best.pours]
     return mixes.add_mix(
-        session, job_id=job.id, target_id=target.id, name=name.capitalize(), batch=batch, tool_key="parts", pours=pours
+        session,
+        job_id=job.id,
+        target_id=target.id,
+        name=name.capitalize(),
+        batch=batch,
+        tool_key="parts",
+        pours=pours,
     )

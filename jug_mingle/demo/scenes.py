@@ -1,7 +1,8 @@
-"""The demo photos: a glazed jug under a bulb, a painted sample board in daylight, a wool throw under a tube, and old
-paint beside a 24-patch card, and the hall settle in its corner.
+"""The demo photos: a glazed jug under a bulb, a painted sample board in daylight, a wool throw under a tube,
+and old paint beside a 24-patch card, and the hall settle in its corner.
 
-Each is a picture of spectra: areas of known reflectance, shaded, then photographed. The true colours are known.
+Each is a picture of spectra: areas of known reflectance, shaded, then photographed. The true colours are
+known.
 """
 
 from concurrent.futures import ThreadPoolExecutor
@@ -122,7 +123,10 @@ def jug_on_the_table() -> Scene:
         light="bulb",
         pixels=c.finish(1, 0.70),
         white=Spot(name="paper", x=1130, y=930, R=white),
-        spots=(Spot(name="jug glaze", x=575, y=760, R=_glaze()), Spot(name="bare rim", x=580, y=346, R=_throat())),
+        spots=(
+            Spot(name="jug glaze", x=575, y=760, R=_glaze()),
+            Spot(name="bare rim", x=580, y=346, R=_throat()),
+        ),
     )
 
 
@@ -133,8 +137,12 @@ def _throw_jug(c: _Canvas, fall: FloatArray) -> None:
     knots_y = np.array([300, 345, 420, 520, 640, 760, 880, 960, 1010])
     knots_r = np.array([158, 146, 132, 168, 226, 250, 226, 178, 150])
     radius = PchipInterpolator(knots_y, knots_r, extrapolate=True)(np.clip(c.y, 300, 1010))
-    inside = np.clip(radius - np.abs(c.x - cx) + 0.5, 0, 1) * np.clip(c.y - top, 0, 1) * np.clip(foot - c.y, 0, 1)
-    bottom = np.clip(1.5 - (((c.x - cx) / 150) ** 2 + ((c.y - foot) / 26) ** 2) * 1.0, 0, 1) * (c.y >= foot - 1)
+    inside = (
+        np.clip(radius - np.abs(c.x - cx) + 0.5, 0, 1) * np.clip(c.y - top, 0, 1) * np.clip(foot - c.y, 0, 1)
+    )
+    bottom = np.clip(1.5 - (((c.x - cx) / 150) ** 2 + ((c.y - foot) / 26) ** 2) * 1.0, 0, 1) * (
+        c.y >= foot - 1
+    )
     body = np.maximum(inside, np.clip(bottom * 8 - 3, 0, 1))
     handle_r = np.hypot((c.x - 815) / 1.0, (c.y - 590) / 1.32)
     handle = np.clip(24 - np.abs(handle_r - 128) + 0.5, 0, 1) * np.clip((c.x - 760) / 3, 0, 1)
@@ -173,11 +181,17 @@ def sample_board() -> Scene:
     rng = np.random.default_rng(4)
     spots = []
     for place, key in enumerate(chosen):
-        R = true_mix([(tins[key], 3.0), (tins["chalk-white"], 1.0)]) if place % 2 else true_mix([(tins[key], 1.0)])
+        R = (
+            true_mix([(tins[key], 3.0), (tins["chalk-white"], 1.0)])
+            if place % 2
+            else true_mix([(tins[key], 1.0)])
+        )
         x, y = 390 + 330 * (place % 3), 250 + 370 * (place // 3)
         ragged = 8.0 * smooth_noise((HEIGHT, WIDTH), (150.0, 5.0), rng)
         left, right = c.x - x + ragged, x + 270 - c.x + ragged
-        patch = np.clip(np.minimum(np.minimum(left, right) / 3.0, np.minimum(c.y - y, y + 300 - c.y) / 2.0), 0, 1)
+        patch = np.clip(
+            np.minimum(np.minimum(left, right) / 3.0, np.minimum(c.y - y, y + 300 - c.y) / 2.0), 0, 1
+        )
         strokes = smooth_noise((HEIGHT, WIDTH), (260.0, 4.0), rng)
         c.lay(R, patch, light * (1.0 + 0.025 * strokes))
         spots.append(Spot(name=f"sample {place + 1}", x=x + 135, y=y + 150, R=R))
@@ -217,8 +231,8 @@ def wool_throw() -> Scene:
 
 
 def card_on_the_shelf() -> Scene:
-    """The old paint of the plant stand, and a folded curtain, beside a 24-patch card, under a bulb with the window
-    behind: what a card is for."""
+    """The old paint of the plant stand, and a folded curtain, beside a 24-patch card, under a bulb with the
+    window behind: what a card is for."""
     c = _Canvas("bulb")
     fall = 0.72 + 0.30 * np.exp(-(((c.x - 500) / 900) ** 2 + ((c.y - 500) / 800) ** 2))
     c.lay(np.full(36, 0.30), 1.0, fall)
@@ -228,7 +242,10 @@ def card_on_the_shelf() -> Scene:
     H = homography([[0, 0], [6, 0], [6, 4], [0, 4]], [[560, 440], [1360, 500], [1330, 1040], [520, 960]])
 
     def field(left: float, top: float, right: float, bottom: float) -> list[tuple[float, float]]:
-        return [(float(x), float(y)) for x, y in carry(H, [[left, top], [right, top], [right, bottom], [left, bottom]])]
+        return [
+            (float(x), float(y))
+            for x, y in carry(H, [[left, top], [right, top], [right, bottom], [left, bottom]])
+        ]
 
     frame = c.polygon(field(-0.35, -0.35, 6.35, 4.35))
     c.darken(np.roll(frame, 12, axis=0) * (1 - frame) * 0.4)
@@ -238,7 +255,9 @@ def card_on_the_shelf() -> Scene:
         c.lay(R, c.polygon(field(column + 0.07, row + 0.07, column + 0.93, row + 0.93)), fall)
     strip = c.polygon([(150, 420), (430, 405), (400, 1010), (110, 1020)])
     c.lay(
-        _old_paint(), strip, fall * (1.0 + 0.03 * smooth_noise((HEIGHT, WIDTH), (8.0, 220.0), np.random.default_rng(8)))
+        _old_paint(),
+        strip,
+        fall * (1.0 + 0.03 * smooth_noise((HEIGHT, WIDTH), (8.0, 220.0), np.random.default_rng(8))),
     )
     curtain = np.clip(1.0 - (c.y - 235) / 3.0, 0, 1) + 0.0 * c.x
     c.lay(_curtain(), curtain, fall * (0.85 + 0.15 * np.sin(c.x / 31.0)))
@@ -247,18 +266,26 @@ def card_on_the_shelf() -> Scene:
         light="bulb",
         pixels=c.finish(4, 0.86),
         white=Spot(name="lightest grey of the card", x=_grey_at(H)[0], y=_grey_at(H)[1], R=chart_R()[18]),
-        spots=(Spot(name="old paint", x=275, y=720, R=_old_paint()), Spot(name="curtain", x=760, y=120, R=_curtain())),
+        spots=(
+            Spot(name="old paint", x=275, y=720, R=_old_paint()),
+            Spot(name="curtain", x=760, y=120, R=_curtain()),
+        ),
     )
 
 
 def settle_in_its_corner() -> Scene:
-    """The hall settle in its old varnish, in a corner of the hall, by the window: a photo to lay a look into."""
+    """The hall settle in its old varnish, in a corner of the hall, by the window: a photo to lay a look
+    into."""
     c, size = _Canvas("window"), (WIDTH, HEIGHT)
     fall = 0.66 + 0.36 * np.exp(-(((c.x - 1150) / 1100) ** 2 + ((c.y - 380) / 900) ** 2))
     plaster = np.full(36, 0.72) * (1.0 - 0.10 * np.exp(-(WAVELENGTHS - 380.0) / 60.0))
     c.lay(plaster, 1.0, fall)
     planes = [
-        ([[-0.25, 0.0, -2.0], [-0.25, 0.0, 0.6], [2.9, 0.0, 0.6], [2.9, 0.0, -2.0]], ground("oak").R_seen, 0.70),
+        (
+            [[-0.25, 0.0, -2.0], [-0.25, 0.0, 0.6], [2.9, 0.0, 0.6], [2.9, 0.0, -2.0]],
+            ground("oak").R_seen,
+            0.70,
+        ),
         ([[-0.25, 2.6, -2.0], [-0.25, 2.6, 0.6], [-0.25, 0.0, 0.6], [-0.25, 0.0, -2.0]], plaster, 0.80),
     ]
     grain = wood_figure((HEIGHT, WIDTH), upright=True, scale=500.0, seed=21)
@@ -318,7 +345,7 @@ def scenes() -> tuple[Scene, ...]:
 def tray_samples() -> dict[str, FloatArray]:
     """Return what the demo lays on the tray of the stand-in reader: the things of its photos."""
     named = {
-        "jug glaze": _glaze(), "bare rim of the jug": _throat(), "rust wool": _wool(True), "cream wool": _wool(False),
-        "old paint of the plant stand": _old_paint(), "curtain": _curtain(),
+        "jug glaze": _glaze(), "bare rim of the jug": _throat(), "rust wool": _wool(True),
+        "cream wool": _wool(False), "old paint of the plant stand": _old_paint(), "curtain": _curtain(),
     }  # fmt: skip
     return {name[0].upper() + name[1:]: R for name, R in named.items()}

@@ -61,7 +61,9 @@ def opened(line: bytes) -> str:
     """Return the text of a reply; DeviceGarbledError when it is cut short or damaged."""
     text, star, told = line.decode("utf-8", errors="replace").rstrip("\r\n").rpartition("*")
     if not line.endswith(b"\n") or not star or told != checksum(text):
-        raise DeviceGarbledError("The device sent a damaged line. Try again; if it stays, check its cable or battery.")
+        raise DeviceGarbledError(
+            "The device sent a damaged line. Try again; if it stays, check its cable or battery."
+        )
     return text
 
 
@@ -115,7 +117,9 @@ class LineClient:
         """Return the words of the next line that the device sends."""
         words = opened(self._line()).split()
         if words and words[0] == "ERR":
-            raise DeviceRefusedError(" ".join(words[2:]) or "The device refused.", words[1] if len(words) > 1 else "")
+            raise DeviceRefusedError(
+                " ".join(words[2:]) or "The device refused.", words[1] if len(words) > 1 else ""
+            )
         return words
 
     def _line(self) -> bytes:
@@ -153,8 +157,8 @@ class HangUp(Exception):  # noqa: N818 - a way out, no fault
 class SimulatedDevice(ABC):
     """A stand-in that answers commands on a local port, in threads, to whoever greets it with its own key.
 
-    The key is made anew at each start and told to nobody but the program: a page of a browser, which reaches local
-    ports, too, and any other program get no answer.
+    The key is made anew at each start and told to nobody but the program: a page of a browser, which reaches
+    local ports, too, and any other program get no answer.
     """
 
     def __init__(self, host: str = "127.0.0.1", port: int = 0) -> None:
@@ -195,7 +199,9 @@ class SimulatedDevice(ABC):
 
         self._server = Server((host, port), Handler)
         self.address: tuple[str, int] = (host, int(self._server.server_address[1]))
-        self._thread = threading.Thread(target=self._server.serve_forever, kwargs={"poll_interval": 0.05}, daemon=True)
+        self._thread = threading.Thread(
+            target=self._server.serve_forever, kwargs={"poll_interval": 0.05}, daemon=True
+        )
 
     def __enter__(self) -> "SimulatedDevice":
         self._thread.start()

@@ -56,7 +56,8 @@ class ColourReader:
             tile = _reflectances(client.ask("TILE"))
             if not _WHITE[0] <= float(tile.mean()) <= _WHITE[1]:
                 raise DeviceRefusedError(
-                    f"Its white tile reads {100 * tile.mean():.0f} %: clean the tile, and calibrate again.", "TILE"
+                    f"Its white tile reads {100 * tile.mean():.0f} %: clean the tile, and calibrate again.",
+                    "TILE",
                 )
 
     def read(self) -> FloatArray:

@@ -60,5 +60,7 @@ def parse_weight(words: list[str]) -> Weight:
         if not abs(weight.grams) <= MOST:
             raise ValueError(amount)
     except (ValueError, KeyError):
-        raise DeviceGarbledError(f"The scale sent {' '.join(words)[:60]!r}, which is no weight. Try again.") from None
+        raise DeviceGarbledError(
+            f"The scale sent {' '.join(words)[:60]!r}, which is no weight. Try again."
+        ) from None
     return weight

@@ -1,4 +1,5 @@
-"""The colour reader that ships: a tray of virtual samples, noise, drift, and faults that can be switched on."""
+"""The colour reader that ships: a tray of virtual samples, noise, drift, and faults that can be switched
+on."""
 
 import threading
 import time
@@ -33,7 +34,11 @@ class SimulatedReader(SimulatedDevice):
     """
 
     def __init__(
-        self, samples: Callable[[], Mapping[str, Callable[[], FloatArray]]], *, seed: int = 11, sleep: float = 4.0
+        self,
+        samples: Callable[[], Mapping[str, Callable[[], FloatArray]]],
+        *,
+        seed: int = 11,
+        sleep: float = 4.0,
     ) -> None:
         super().__init__()
         self._samples, self._rng, self._sleep = samples, np.random.default_rng(seed), sleep
@@ -118,5 +123,7 @@ class SimulatedReader(SimulatedDevice):
             self._fault = rest.strip()
             return "OK FAULT"
         if word == "STATE":
-            return f"STATE {self._placed.replace(' ', '_')} {self._fault} {'yes' if self._since >= 0 else 'no'}"
+            return (
+                f"STATE {self._placed.replace(' ', '_')} {self._fault} {'yes' if self._since >= 0 else 'no'}"
+            )
         return f"ERR UNKNOWN Known are SIM TRAY first, PLACE name, STATE and FAULT {', '.join(FAULTS)}."

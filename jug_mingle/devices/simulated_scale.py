@@ -62,7 +62,11 @@ class SimulatedScale(SimulatedDevice):
         grams = load - self._zero + (0.02 if settled else 0.6) * self._rng.standard_normal()
         grams = round(grams / _STEP) * _STEP
         state = "S" if settled else "U"
-        return f"W {grams / 28.349523125:.3f} oz {state}" if self._fault == "ounces" else f"W {grams:.1f} g {state}"
+        return (
+            f"W {grams / 28.349523125:.3f} oz {state}"
+            if self._fault == "ounces"
+            else f"W {grams:.1f} g {state}"
+        )
 
     def _simulate(self, command: str) -> str:
         word, _, rest = command.partition(" ")

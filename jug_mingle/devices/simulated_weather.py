@@ -1,4 +1,5 @@
-"""The weather service that ships: a mild, changeable season of its own, and faults that can be switched on."""
+"""The weather service that ships: a mild, changeable season of its own, and faults that can be switched
+on."""
 
 import math
 import threading

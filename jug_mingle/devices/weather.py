@@ -54,6 +54,8 @@ def _hour(words: list[str], at: datetime) -> Hour:
     if name != "H" or when != f"{at:%Y-%m-%dT%H:00Z}":
         raise DeviceGarbledError("The weather service sent another hour than it was asked for. Try again.")
     # What is no number is between no two numbers, and so refused here, too.
-    if not (-60.0 <= found.temperature <= 60.0 and 0.0 <= found.humidity <= 100.0 and 0.0 <= found.rain <= 500.0):
+    if not (
+        -60.0 <= found.temperature <= 60.0 and 0.0 <= found.humidity <= 100.0 and 0.0 <= found.rain <= 500.0
+    ):
         raise DeviceGarbledError("The weather service says what no air can be: type the air yourself.")
     return found

@@ -1,4 +1,5 @@
-"""Where a colour may come from, as it is said and as it is kept: a photo, a reader, a file, words, other colours."""
+"""Where a colour may come from, as it is said and as it is kept: a photo, a reader, a file, words, other
+colours."""
 
 from typing import Annotated, Literal
 
@@ -8,8 +9,8 @@ from jug_mingle.core.colour.spectra import BANDS
 from jug_mingle.documents.strict import Id, Point, StrictModel
 
 Way = Literal[
-    "reader", "card_photo", "white_photo", "photo", "typed", "file", "label", "eye", "coats", "predicted", "made",
-    "exact", "before",
+    "reader", "card_photo", "white_photo", "photo", "typed", "file", "label", "eye", "coats", "predicted",
+    "made", "exact", "before",
 ]  # fmt: skip
 """A key of `core.evidence.WAYS`."""
 
@@ -128,7 +129,8 @@ class FromReader(StrictModel):
 
 
 class FromSpectrum(StrictModel):
-    """A reflectance over the 36 bands, from a file; `noise` and `how` are what the file says of it, if it does."""
+    """A reflectance over the 36 bands, from a file; `noise` and `how` are what the file says of it, if it
+    does."""
 
     source: Literal["spectrum"] = "spectrum"
     R: list[Share] = Field(min_length=BANDS, max_length=BANDS)

@@ -47,4 +47,6 @@ class LaidIn(LayingIn):
     """The same, of a film of some kind over some ground."""
 
     kind: FilmKind
-    over: GroundName = Field(description="A ground by its key, a colour, mix or strip of the job: oak, wood:7, mix:3.")
+    over: GroundName = Field(
+        description="A ground by its key, a colour, mix or strip of the job: oak, wood:7, mix:3."
+    )

@@ -1,4 +1,5 @@
-"""A layout and a motif as they are stored, sent and kept in files: where a pattern lies, and what it is. In metres."""
+"""A layout and a motif as they are stored, sent and kept in files: where a pattern lies, and what it is. In
+metres."""
 
 from typing import Annotated, Literal
 
@@ -76,7 +77,9 @@ class LayoutIn(StrictModel):
     wedges: Literal[0, 2, 4] = 0
     mirrored: Mirrored = "no"
     turn: float = Field(default=0.0, ge=-360.0, le=360.0)
-    spared: float = Field(default=-1.0, ge=-1.0, le=0.5, description="Margin around handles; below 0 none is spared.")
+    spared: float = Field(
+        default=-1.0, ge=-1.0, le=0.5, description="Margin around handles; below 0 none is spared."
+    )
     reach: float = Field(default=1.0, ge=0.05, le=1.0)
     reach_from: Literal["left", "right", "top", "bottom"] = "left"
     ends: Ends = "cut"
@@ -92,7 +95,9 @@ class LayoutIn(StrictModel):
     used: int = Field(default=0, ge=0, le=1000, description="Washes that it has had already.")
     edge: Edge | Literal[""] = Field(default="", description="As the settings say where it is empty.")
     sheets: int = Field(default=0, ge=0, le=500, description="Sheets at hand; 0 where nobody said.")
-    sheet_width: float = Field(default=0.0, ge=0.0, le=5.0, description="Of a sheet as it is bought; 0 the motif's.")
+    sheet_width: float = Field(
+        default=0.0, ge=0.0, le=5.0, description="Of a sheet as it is bought; 0 the motif's."
+    )
     sheet_height: float = Field(default=0.0, ge=0.0, le=50.0)
     border: float = Field(default=0.0, ge=0.0, le=0.2, description="Of a sheet, to be trimmed off. [m]")
     placed: int = Field(default=0, ge=0, le=100_000, description="How many positions are done.")
@@ -107,8 +112,13 @@ class LayoutIn(StrictModel):
         return self
 
     def layout(self, height: float) -> Layout:
-        """Return it as the core takes it; `height` is that of its motif at its width, where it has none itself. [m]"""
-        own = {name: getattr(self, name) for name in Layout.__dataclass_fields__ if name in type(self).model_fields}
+        """Return it as the core takes it; `height` is that of its motif at its width, where it has none
+        itself. [m]"""
+        own = {
+            name: getattr(self, name)
+            for name in Layout.__dataclass_fields__
+            if name in type(self).model_fields
+        }
         own |= {
             "height": self.height or height, "texts": tuple(self.texts),
             "offsets": tuple((one.part, one.x, one.y) for one in self.offsets),
@@ -133,16 +143,19 @@ Ring = Annotated[list[tuple[Length, Length]], Field(min_length=3, max_length=20_
 
 
 class PictureFile(StrictModel):
-    """A picture as it is printed: which of its colours each place has (zlib, base64), and their body reflectances."""
+    """A picture as it is printed: which of its colours each place has (zlib, base64), and their body
+    reflectances."""
 
     size: tuple[Annotated[int, Field(ge=1, le=1000)], Annotated[int, Field(ge=1, le=1000)]]
     ink: Annotated[str, StringConstraints(max_length=2_000_000)]
-    palette: list[Annotated[list[Share], Field(min_length=36, max_length=36)]] = Field(min_length=1, max_length=256)
+    palette: list[Annotated[list[Share], Field(min_length=36, max_length=36)]] = Field(
+        min_length=1, max_length=256
+    )
 
 
 class MotifFile(StrictModel):
-    """A motif as a file: closed outlines from the upper left corner, even-odd, each with one of two colours; or a
-    picture."""
+    """A motif as a file: closed outlines from the upper left corner, even-odd, each with one of two colours;
+    or a picture."""
 
     format: Literal["jug-mingle motif"] = "jug-mingle motif"
     version: Literal[1] = 1
@@ -157,7 +170,9 @@ class MotifFile(StrictModel):
     def check(self) -> "MotifFile":
         """Refuse a file with neither, or with colours for other outlines."""
         if (self.picture is None) == (not self.rings):
-            raise PydanticCustomError("motif", "a motif has outlines, or it is a picture: give one of the two")
+            raise PydanticCustomError(
+                "motif", "a motif has outlines, or it is a picture: give one of the two"
+            )
         if self.inks and len(self.inks) != len(self.rings):
             raise PydanticCustomError("motif", "every outline needs its colour, or none of them has one")
         return self

@@ -1,4 +1,5 @@
-"""A look as it is stored, sent and kept in files: layers from the ground up, each with its colours by name."""
+"""A look as it is stored, sent and kept in files: layers from the ground up, each with its colours by
+name."""
 
 from typing import Annotated, Literal
 
@@ -12,12 +13,13 @@ from jug_mingle.documents.strict import OneOf, StrictModel
 Share = Annotated[float, Field(ge=0.0, le=1.0)]
 Zone = Literal["front", "body", "top", "side", "leg", "plinth", "moulding", "inside"]
 FaceName = Annotated[str, StringConstraints(strip_whitespace=True, min_length=1, max_length=60)]
-"""A name that faces of a piece answer to: a zone ("front"), a kind of part ("drawer"), a part ("drawer 2"), or a face
-of either ("drawer 2/inside")."""
+"""A name that faces of a piece answer to: a zone ("front"), a kind of part ("drawer"), a part ("drawer 2"),
+or a face of either ("drawer 2/inside")."""
 
 KindName = Annotated[str, OneOf(KINDS)]
 ColourName = Annotated[str, StringConstraints(strip_whitespace=True, min_length=1, max_length=90)]
-"""A role ("first", "second", "third" jug), "mix:7", "pot:sloe-skin", a wax ("brown wax") or a gilding ("gold")."""
+"""A role ("first", "second", "third" jug), "mix:7", "pot:sloe-skin", a wax ("brown wax") or a gilding
+("gold")."""
 
 
 class LayerIn(StrictModel):
@@ -59,4 +61,6 @@ class LookFile(StrictModel):
     name: Annotated[str, StringConstraints(strip_whitespace=True, min_length=1, max_length=120)]
     roles: dict[Literal["first", "second", "third"], ColourNote] = Field(default={})
     layers: list[LayerIn] = Field(min_length=1, max_length=24)
-    motifs: dict[str, MotifFile] = Field(default={}, description="Own motifs of its layers, by their names there.")
+    motifs: dict[str, MotifFile] = Field(
+        default={}, description="Own motifs of its layers, by their names there."
+    )

@@ -1,4 +1,5 @@
-"""What a plan stands on and what it says, as it is stored, sent and kept in files: survey, hours, a job, a plan."""
+"""What a plan stands on and what it says, as it is stored, sent and kept in files: survey, hours, a job, a
+plan."""
 
 from datetime import date, datetime
 from typing import Annotated, Literal, Self
@@ -29,7 +30,9 @@ class PartSurveyIn(StrictModel):
 class SurveyIn(StrictModel):
     """What a piece is before anything is done; as `core.plan.survey.Survey`."""
 
-    parts: dict[Annotated[str, StringConstraints(max_length=60)], PartSurveyIn] = Field(default={}, max_length=60)
+    parts: dict[Annotated[str, StringConstraints(max_length=60)], PartSurveyIn] = Field(
+        default={}, max_length=60
+    )
     causes: list[Annotated[str, OneOf(CAUSES)]] = Field(default=[], max_length=10)
     unknown: list[Annotated[str, OneOf(TESTS)]] = Field(default=[], max_length=10)
     lead: Annotated[str, OneOf(LEAD)] = "unknown"
@@ -59,7 +62,9 @@ class HoursIn(StrictModel):
     """When somebody has time, week after week, and what is otherwise on single days."""
 
     zone: Annotated[str, StringConstraints(max_length=60)] = "UTC"
-    week: dict[Weekday, list[SpanIn]] = Field(default={}, description="Day of the week → when hands are there.")
+    week: dict[Weekday, list[SpanIn]] = Field(
+        default={}, description="Day of the week → when hands are there."
+    )
     days: dict[date, list[SpanIn]] = Field(
         default={}, max_length=400, description="Single days that differ; none is off."
     )
@@ -105,7 +110,9 @@ class JobPieceIn(StrictModel):
         default={}, max_length=30
     )
     grounds: dict[Annotated[str, StringConstraints(max_length=60)], Annotated[str, OneOf(GROUNDS)]] = Field(
-        default={"": "oak"}, max_length=60, description='Name of faces → what they are; "" is every other face.'
+        default={"": "oak"},
+        max_length=60,
+        description='Name of faces → what they are; "" is every other face.',
     )
     survey: SurveyIn = Field(default_factory=SurveyIn)
     uses: list[Annotated[str, OneOf(USES)]] | None = None
@@ -115,7 +122,8 @@ class JobPieceIn(StrictModel):
 
 
 class JobFile(StrictModel):
-    """A job in a file, to be planned by the command line; colours are "usual:" and a kind of material, or a wax."""
+    """A job in a file, to be planned by the command line; colours are "usual:" and a kind of material, or a
+    wax."""
 
     format: Literal["jug-mingle job"] = "jug-mingle job"
     version: Literal[1] = 1

@@ -31,7 +31,9 @@ _T = TypeVar("_T", date, datetime)
 def _within_years(day: _T) -> _T:
     first, last = YEARS
     if not first <= day.year <= last:
-        raise PydanticCustomError("year", "must be a day of {first} to {last}", {"first": first, "last": last})
+        raise PydanticCustomError(
+            "year", "must be a day of {first} to {last}", {"first": first, "last": last}
+        )
     return day
 
 
@@ -57,13 +59,17 @@ class OneOf:
     def check(self, value: str) -> str:
         """Return the value; a finding like Pydantic's own of a literal where it is not known."""
         if value not in self.known:
-            raise PydanticCustomError("literal_error", "must be one of {expected}", {"expected": self.expected})
+            raise PydanticCustomError(
+                "literal_error", "must be one of {expected}", {"expected": self.expected}
+            )
         return value
 
     def __get_pydantic_core_schema__(self, source: Any, handler: GetCoreSchemaHandler) -> CoreSchema:
         return core_schema.no_info_after_validator_function(self.check, handler(source))
 
-    def __get_pydantic_json_schema__(self, schema: CoreSchema, handler: GetJsonSchemaHandler) -> dict[str, Any]:
+    def __get_pydantic_json_schema__(
+        self, schema: CoreSchema, handler: GetJsonSchemaHandler
+    ) -> dict[str, Any]:
         return {"type": "string", "enum": self.known}
 
 
@@ -74,5 +80,6 @@ class StrictModel(BaseModel):
 
 
 def row_number(text: str) -> int | None:
-    """Return the number of a row as it stands in a name ("7" of "mix:7"); nothing for what is no such number."""
+    """Return the number of a row as it stands in a name ("7" of "mix:7"); nothing for what is no such
+    number."""
     return int(text) if text.isascii() and text.isdecimal() and len(text) <= _DIGITS else None

@@ -43,10 +43,14 @@ class ArchiveList(BaseModel):
 
     format: Literal["jug-mingle archive"] = "jug-mingle archive"
     version: Literal[1] = 1
-    of: Literal["everything", "job"] = Field(description="Everything that a program held, or one job with its tins.")
+    of: Literal["everything", "job"] = Field(
+        description="Everything that a program held, or one job with its tins."
+    )
     title: str = Field(max_length=200, description="The name of the job; empty of everything.")
     program: str = Field(max_length=40, description="The version of the program that wrote it.")
-    revision: str = Field(pattern=r"^[0-9]{4}$", description="The revision of the tables that its rows are of.")
+    revision: str = Field(
+        pattern=r"^[0-9]{4}$", description="The revision of the tables that its rows are of."
+    )
     made: str = Field(max_length=40, description="When it was made, ISO 8601, UTC.")
     rows: dict[Table, int] = Field(description="Table → how many rows of it are in rows.json.")
     rows_sha256: Sha256
@@ -79,7 +83,8 @@ class Archive:
         return rows
 
     def photos(self) -> Iterator[tuple[str, Callable[[BinaryIO], None]]]:
-        """Yield each photo's hash and what writes it to an open file; DataRefusedError where its bytes are others."""
+        """Yield each photo's hash and what writes it to an open file; DataRefusedError where its bytes are
+        others."""
         with _refusals(self.file), zipfile.ZipFile(self.file) as opened:
             for sha256 in self.said.photos:
                 yield sha256, lambda into, name=sha256: self._copy(opened, name, into)  # type: ignore[misc]
@@ -107,7 +112,9 @@ def _no_number(text: str) -> float:
 
 def damaged(file: Path, why: str) -> DataRefusedError:
     """Return how a damaged archive is refused."""
-    return DataRefusedError(f"{file.name} is a damaged archive: {why}. Take another copy of it. Nothing was changed.")
+    return DataRefusedError(
+        f"{file.name} is a damaged archive: {why}. Take another copy of it. Nothing was changed."
+    )
 
 
 @contextmanager
@@ -125,11 +132,13 @@ def read_archive(file: Path) -> Archive:
     Raises
     ------
     DataRefusedError
-        If it is none, is damaged or cut short, is of a newer program, or holds anything that does not belong there:
-        other names, paths, links, things twice, things that unpack to far more than they say.
+        If it is none, is damaged or cut short, is of a newer program, or holds anything that does not belong
+        there: other names, paths, links, things twice, things that unpack to far more than they say.
     """
     if not file.is_file():
-        raise DataRefusedError(f"there is no file {file.name}: name an archive that `backup` or `export` made")
+        raise DataRefusedError(
+            f"there is no file {file.name}: name an archive that `backup` or `export` made"
+        )
     if not zipfile.is_zipfile(file):
         raise damaged(file, "it is no zip, or is cut short")
     with _refusals(file), zipfile.ZipFile(file) as opened:
@@ -142,9 +151,13 @@ def read_archive(file: Path) -> Archive:
         if len(set(names)) != len(names):
             raise _untrusted(file, "it holds a file twice")
         if LIST not in names or ROWS not in names:
-            raise DataRefusedError(f"{file.name} is no archive of Jug Mingle: it has no {LIST}. Nothing was changed.")
+            raise DataRefusedError(
+                f"{file.name} is no archive of Jug Mingle: it has no {LIST}. Nothing was changed."
+            )
         said = _list_of(file, _whole(opened, LIST, _LARGEST[LIST]))
-        sizes = {match[1]: one.file_size for one in there if (match := _NAME.fullmatch(one.filename)) and match[1]}
+        sizes = {
+            match[1]: one.file_size for one in there if (match := _NAME.fullmatch(one.filename)) and match[1]
+        }
     if sizes != said.photos:
         raise damaged(file, "it does not hold the photos that it names")
     return Archive(file, said)
@@ -159,7 +172,8 @@ def _list_of(file: Path, data: bytes) -> ArchiveList:
         raise DataRefusedError(f"{file.name} is no archive of Jug Mingle. Nothing was changed.")
     if said.get("version") != 1:
         raise DataRefusedError(
-            f"{file.name} is an archive of version {str(said.get('version'))[:20]}, this program reads version 1: take "
+            f"{file.name} is an archive of version {str(said.get('version'))[:20]}, this program reads "
+            f"version 1: take "
             "the newer program. Nothing was changed."
         )
     try:
@@ -225,7 +239,9 @@ def write_archive(
                 rows.write(data)
         for sha256, file in photos.items():
             sizes[sha256] = _pack(opened, sha256, file)
-        list_ = ArchiveList.model_validate({**said, "rows": counts, "rows_sha256": digest.hexdigest(), "photos": sizes})
+        list_ = ArchiveList.model_validate(
+            {**said, "rows": counts, "rows_sha256": digest.hexdigest(), "photos": sizes}
+        )
         opened.writestr(LIST, list_.model_dump_json(indent=1))
     return list_
 

@@ -1,4 +1,5 @@
-"""A board on paper: each field with its colour, what is on it and how it was laid, to be glued to the offcut."""
+"""A board on paper: each field with its colour, what is on it and how it was laid, to be glued to the
+offcut."""
 
 from collections.abc import Sequence
 from dataclasses import dataclass
@@ -36,7 +37,8 @@ def board_sheet(
             y = _TOP
             for number, field in enumerate(fields[start : start + _ROWS], start=start + 1):
                 swatch(canvas, 20, y - _HIGH + 3, field.sRGB, width=40, height=_HIGH - 4)
-                text(canvas, 66, y - 7, fitted(f"{number}. {field.title}", width=124, size=12, bold=True), size=12,
+                text(canvas, 66, y - 7, fitted(f"{number}. {field.title}", width=124, size=12, bold=True),
+                    size=12,
                      bold=True)  # fmt: skip
                 paragraph(canvas, 66, y - 13, field.how, width=124, size=10)
                 y -= _HIGH

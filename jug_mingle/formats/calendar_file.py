@@ -37,11 +37,15 @@ def read_busy(data: bytes, *, start: datetime, end: datetime, zone: ZoneInfo) ->
         If it is no calendar, or larger than a person's.
     """
     if len(data) > _LARGEST:
-        raise ValueError(f"the calendar is larger than {_LARGEST // 1_000_000} MB: export only the months that matter")
+        raise ValueError(
+            f"the calendar is larger than {_LARGEST // 1_000_000} MB: export only the months that matter"
+        )
     if b"BEGIN:VCALENDAR" not in data.upper()[:4096]:
         raise ValueError("this is no calendar file: it does not begin with BEGIN:VCALENDAR")
     if data.upper().count(b"BEGIN:VEVENT") > _MOST_EVENTS:
-        raise ValueError(f"the calendar has more than {_MOST_EVENTS} entries: export only the months that matter")
+        raise ValueError(
+            f"the calendar has more than {_MOST_EVENTS} entries: export only the months that matter"
+        )
     _refuse_endless(data, until=end)
     try:
         calendar = Calendar.from_ical(data)
@@ -52,11 +56,16 @@ def read_busy(data: bytes, *, start: datetime, end: datetime, zone: ZoneInfo) ->
     for number, event in enumerate(events):
         if number >= _MOST:
             raise ValueError(f"the calendar says more than {_MOST} times: export only the months that matter")
-        if str(event.get("STATUS", "")).upper() == "CANCELLED" or str(event.get("TRANSP", "")).upper() == "TRANSPARENT":
+        if (
+            str(event.get("STATUS", "")).upper() == "CANCELLED"
+            or str(event.get("TRANSP", "")).upper() == "TRANSPARENT"
+        ):
             continue
         first, last = _moment(event.start, zone), _end(event, zone)
         if last > first:
-            found.append(Taken(start=max(first, start), end=min(last, end), words=str(event.get("SUMMARY", ""))[:120]))
+            found.append(
+                Taken(start=max(first, start), end=min(last, end), words=str(event.get("SUMMARY", ""))[:120])
+            )
     return sorted(found, key=lambda one: (one.start, one.end))
 
 
@@ -64,14 +73,16 @@ _FOLD: Final = re.compile(rb"\r?\n[ \t]")
 _RULE: Final = re.compile(rb"(?:RRULE|EXRULE)[^:\n]{0,200}:([^\r\n]*)")
 _BEGINS: Final = re.compile(rb"DTSTART[^:\n]{0,200}:(\d{4})")
 _A_YEAR: Final = {b"YEARLY": 12, b"MONTHLY": 24, b"WEEKLY": 52, b"DAILY": 366, b"HOURLY": 366 * 24}
-"""How much there is to go through of a rule for each year since it began; of a rare one the going costs more."""
+"""How much there is to go through of a rule for each year since it began; of a rare one the going costs
+more."""
 _MOST_STEPS: Final = 600_000
-"""So much is gone through of all rules together: forty entries that recur daily since 1985, in a few seconds."""
+"""So much is gone through of all rules together: forty entries that recur daily since 1985, in a few
+seconds."""
 
 
 def _refuse_endless(data: bytes, *, until: datetime) -> None:
-    """Refuse rules that recur by the second or the minute, which are no appointment, and those that would be gone
-    through for minutes: hourly since long ago, or daily at many hours. ValueError says so.
+    """Refuse rules that recur by the second or the minute, which are no appointment, and those that would be
+    gone through for minutes: hourly since long ago, or daily at many hours. ValueError says so.
 
     Lines are unfolded first (RFC 5545, 3.1), or a rule hides in two of them.
     """
@@ -92,7 +103,8 @@ def _refuse_endless(data: bytes, *, until: datetime) -> None:
             steps += a_year * max(1, until.year - began + 1)
         if steps > _MOST_STEPS:
             raise ValueError(
-                "the calendar recurs far too often, or since far too long ago: export only the months that matter"
+                "the calendar recurs far too often, or since far too long ago: export only the months that "
+                "matter"
             )
 
 

@@ -24,8 +24,8 @@ def card_pdf(tin: str = "", *, paper: str = "A4") -> bytes:
         for line in (
             "Print it on plain white paper, as black as the printer can, and let it dry.",
             "Brush one coat of the paint, as you always do, across both fields; leave the edges bare.",
-            "When it is quite dry, read the paint over the black and over the white: with the colour reader, or in a "
-            "photo by the window with a sheet of white paper beside it.",
+            "When it is quite dry, read the paint over the black and over the white: with the colour reader, "
+            "or in a photo by the window with a sheet of white paper beside it.",
             "What the black darkens says how strongly the paint hides.",
         ):
             y = paragraph(canvas, LEFT, y, line, width=140, size=11) - 1.5

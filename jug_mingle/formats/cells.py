@@ -1,4 +1,5 @@
-"""Cells of tables that spreadsheets open: what begins like a formula is shielded by a `'`, and freed on the way in."""
+"""Cells of tables that spreadsheets open: what begins like a formula is shielded by a `'`, and freed on the
+way in."""
 
 from typing import Final
 
@@ -11,8 +12,8 @@ _SHIELDED: Final = f"{_RUN}{_REMARK}'"
 
 
 def shielded(text: str) -> str:
-    """Return a text that no spreadsheet takes for a formula, nor a reader for a remark; one that begins like a shield
-    is shielded, too."""
+    """Return a text that no spreadsheet takes for a formula, nor a reader for a remark; one that begins like
+    a shield is shielded, too."""
     return f"'{text}" if text and text[0] in _SHIELDED else text
 
 

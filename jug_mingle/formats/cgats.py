@@ -24,9 +24,9 @@ _REFLECTS: Final = re.compile(r'MEAS_TYPE\s+"?REFL', re.IGNORECASE)
 def read(text: str, white: WhiteName | None = None) -> ColourFile:
     """Return the colours of a keyword file.
 
-    Fields that are not understood stay with the sample; keywords that are not are reported. CIELAB and XYZ without
-    spectra are taken under the white that is chosen, that the file names or that its samples suggest, else under D50,
-    the white of the trade that the format comes from.
+    Fields that are not understood stay with the sample; keywords that are not are reported. CIELAB and XYZ
+    without spectra are taken under the white that is chosen, that the file names or that its samples suggest,
+    else under D50, the white of the trade that the format comes from.
     """
     lines = [line.strip() for line in text.splitlines()]
     fields, rows, header = _parts(lines)
@@ -54,7 +54,8 @@ def _refuse_light(header: str) -> None:
 
 
 def _words(line: str, fields: int = 0) -> list[str]:
-    """Return the words of a line; where tabs divide it into as many cells as there are fields, cells have blanks."""
+    """Return the words of a line; where tabs divide it into as many cells as there are fields, cells have
+    blanks."""
     cells = line.split("\t")
     if len(cells) == fields > 1:
         return [_unquoted(cell.strip()) for cell in cells]
@@ -77,7 +78,9 @@ def _parts(lines: list[str]) -> tuple[list[str], list[list[str]], list[str]]:
             place = "fields"
         elif line == "BEGIN_DATA":
             if not fields:
-                raise ColourFileError("BEGIN_DATA stands before any BEGIN_DATA_FORMAT: the fields are not known")
+                raise ColourFileError(
+                    "BEGIN_DATA stands before any BEGIN_DATA_FORMAT: the fields are not known"
+                )
             place = "data"
         elif line == "END_DATA":
             place = "end"
@@ -100,7 +103,9 @@ def _parts(lines: list[str]) -> tuple[list[str], list[list[str]], list[str]]:
     if place == "data":
         raise ColourFileError("the file ends before END_DATA: it was cut short")
     if words:
-        raise ColourFileError(f"the data do not fill {len(fields)} fields a sample: {len(words)} values are left over")
+        raise ColourFileError(
+            f"the data do not fill {len(fields)} fields a sample: {len(words)} values are left over"
+        )
     return [name.upper() for name in fields], rows, header
 
 
@@ -112,7 +117,8 @@ def _chunks(words: list[str], size: int) -> Iterator[list[str]]:
 def write(samples: Sequence[Sample], title: str) -> bytes:
     """Return a keyword file with CIELAB under D65 of every sample, how it was caught and its error.
 
-    Reflectances are written where all samples have a measured one: the table has the same fields for all of them.
+    Reflectances are written where all samples have a measured one: the table has the same fields for all of
+    them.
     """
     measured = all(sample.R is not None for sample in samples)
     bands = [f"SPECTRAL_NM{nm:g}" for nm in WAVELENGTHS] if measured else []

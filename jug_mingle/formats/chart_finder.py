@@ -1,4 +1,5 @@
-"""Where the 24-patch chart is in a photo: OpenCV finds squares, a lattice through them proposes, the colours decide."""
+"""Where the 24-patch chart is in a photo: OpenCV finds squares, a lattice through them proposes, the colours
+decide."""
 
 from collections.abc import Iterator
 from dataclasses import dataclass
@@ -34,7 +35,8 @@ class LookedLongEnoughError(Exception):
 
 @dataclass(frozen=True, slots=True)
 class _Clock:
-    """How much of a processor's time is left. By the thread's own time a busy machine finds no fewer charts."""
+    """How much of a processor's time is left. By the thread's own time a busy machine finds no fewer
+    charts."""
 
     ends: float
 
@@ -110,7 +112,8 @@ def _fields(H: NDArray[Any], places: NDArray[np.int64], long: int, high: int) ->
     for _, column, row in sorted(found)[:8]:
         left, upper = column - 0.5, row - 0.5
         field = np.array(
-            [[left, upper], [left + long, upper], [left + long, upper + high], [left, upper + high]], dtype=np.float64
+            [[left, upper], [left + long, upper], [left + long, upper + high], [left, upper + high]],
+            dtype=np.float64,
         )
         yield cv2.perspectiveTransform(field[np.newaxis], H)[0]
 
@@ -127,8 +130,11 @@ def _squares(pixels: Pixels, clock: _Clock) -> FloatArray:
             edges = cv2.adaptiveThreshold(view, 255, cv2.ADAPTIVE_THRESH_MEAN_C, cv2.THRESH_BINARY, block, 3)
             for picture in (edges, cv2.erode(edges, np.ones((3, 3), np.uint8))):
                 clock.check()
-                # Specks are most of what an edge picture holds: without them it is looked through in half the time.
-                contours, _ = cv2.findContours(cv2.medianBlur(picture, 3), cv2.RETR_LIST, cv2.CHAIN_APPROX_SIMPLE)
+                # Specks are most of what an edge picture holds: without them it is looked through in half the
+                # time.
+                contours, _ = cv2.findContours(
+                    cv2.medianBlur(picture, 3), cv2.RETR_LIST, cv2.CHAIN_APPROX_SIMPLE
+                )
                 large = [c for c in contours if len(c) > 3]  # most contours are specks of a few points
                 found += [square for c in large if (square := _as_square(c, height * width)) is not None]
     return _distinct(np.array(sorted(found, key=lambda square: -square[2])).reshape(-1, 3))
@@ -193,8 +199,11 @@ def _neighbours(centres: FloatArray, sides: FloatArray) -> NDArray[np.int64]:
     return pairs_kept
 
 
-def _placed(group: list[int], centres: FloatArray, near: list[list[int]]) -> tuple[NDArray[np.int64], FloatArray]:
-    """Give each square its place: steps along two directions, which are the two most usual ones of the group."""
+def _placed(
+    group: list[int], centres: FloatArray, near: list[list[int]]
+) -> tuple[NDArray[np.int64], FloatArray]:
+    """Give each square its place: steps along two directions, which are the two most usual ones of the
+    group."""
     steps = np.array([centres[b] - centres[a] for a in group for b in near[a]])
     angles = np.arctan2(steps[:, 1], steps[:, 0]) % np.pi
     counts, edges = np.histogram(np.concatenate([angles, angles + np.pi]), bins=72, range=(0, 2 * np.pi))

@@ -26,14 +26,24 @@ class ShownLook:
 
 
 def choice_sheet(
-    looks: Sequence[ShownLook], *, title: str, client: str, room: str, light: str, words: str, paper: str = "A4"
+    looks: Sequence[ShownLook],
+    *,
+    title: str,
+    client: str,
+    room: str,
+    light: str,
+    words: str,
+    paper: str = "A4",
 ) -> bytes:
-    """Return the PDF: the piece in two or three looks, each with a box to tick, and in which light they are shown."""
+    """Return the PDF: the piece in two or three looks, each with a box to tick, and in which light they are
+    shown."""
 
     def draw(canvas: Canvas) -> None:
         text(canvas, 20, 277, fitted(title, width=170, size=20, bold=True), size=20, bold=True)
         where = f"for the {room}" if room else ""
-        said = " · ".join(filter(None, (f"for {client}" if client else "", where, f"as they look by {light}")))
+        said = " · ".join(
+            filter(None, (f"for {client}" if client else "", where, f"as they look by {light}"))
+        )
         text(canvas, 20, 269, fitted(said, width=170, size=10), size=10)
         y = paragraph(canvas, 20, 262, words, width=170, size=11) - 3 if words else 262.0
         high = _HIGH[len(looks)]
@@ -41,8 +51,8 @@ def choice_sheet(
             y = _look(canvas, letter, look, y, high)
         paragraph(
             canvas, 20, 36,
-            "A screen and a printer show colours nearly, paint shows them truly: ask for a painted board of the one "
-            "that you choose, and look at it in the room, by day and by evening.",
+            "A screen and a printer show colours nearly, paint shows them truly: ask for a painted board of "
+            "the one that you choose, and look at it in the room, by day and by evening.",
             width=170, size=9,
         )  # fmt: skip
         text(canvas, 20, 23, "What we chose, and when: " + "." * 70, size=10)

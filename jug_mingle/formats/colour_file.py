@@ -20,12 +20,14 @@ MOST: Final = 10_000
 
 
 class ColourFileError(ValueError):
-    """The file is not what it says, or says something that cannot be; the message gives the line or the sample."""
+    """The file is not what it says, or says something that cannot be; the message gives the line or the
+    sample."""
 
 
 @dataclass(frozen=True, slots=True, kw_only=True, eq=False)
 class Sample:
-    """One colour of a file: a measured reflectance (36,) or CIELAB under D65, and whatever else was said of it.
+    """One colour of a file: a measured reflectance (36,) or CIELAB under D65, and whatever else was said of
+    it.
 
     Attributes
     ----------
@@ -46,7 +48,9 @@ class Sample:
         """Return its reflectance; one that has only a colour gets the smoothest with that colour."""
         if self.R is not None:
             return self.R
-        return np.clip(recover_reflectance(Lab_to_XYZ(self.Lab if self.Lab is not None else [0, 0, 0])), 0.0, 1.0)
+        return np.clip(
+            recover_reflectance(Lab_to_XYZ(self.Lab if self.Lab is not None else [0, 0, 0])), 0.0, 1.0
+        )
 
     def colour(self) -> FloatArray:
         """Return its CIELAB (3,) under D65."""
@@ -80,8 +84,8 @@ def resampled(
 ) -> tuple[FloatArray, list[str]]:
     """Return a reflectance over the 36 bands from values at wavelengths, and notes on what was assumed.
 
-    Percent are recognised and divided by 100, unless `scale` says by what values are multiplied; past the ends, which
-    must reach 400 and 700 nm, the last value holds.
+    Percent are recognised and divided by 100, unless `scale` says by what values are multiplied; past the
+    ends, which must reach 400 and 700 nm, the last value holds.
 
     Raises
     ------
@@ -95,10 +99,13 @@ def resampled(
     order = np.argsort(at)
     at, R = at[order], R[order]
     if at.size < 8 or np.any(np.diff(at) <= 0):
-        raise ColourFileError(f"{where}: at least 8 different wavelengths are needed, got {len(set(at.tolist()))}")
+        raise ColourFileError(
+            f"{where}: at least 8 different wavelengths are needed, got {len(set(at.tolist()))}"
+        )
     if at[0] > 400.0 or at[-1] < 700.0:
         raise ColourFileError(
-            f"{where}: reaches from {at[0]:g} to {at[-1]:g} nm; 400 to 700 nm is needed (wavelengths are in nm)"
+            f"{where}: reaches from {at[0]:g} to {at[-1]:g} nm; 400 to 700 nm is needed (wavelengths are in "
+            f"nm)"
         )
     if np.diff(at).max() > 25.0:
         raise ColourFileError(
@@ -108,15 +115,17 @@ def resampled(
     if (scale * R).min() < -0.02:
         raise ColourFileError(f"{where}: a reflectance of {R.min():g} is below 0")
     if reason := _no_surface(at, scale * R):
-        raise ColourFileError(f"{where}: {reason}. A lamp or a filter is no paint; only reflectances are read")
+        raise ColourFileError(
+            f"{where}: {reason}. A lamp or a filter is no paint; only reflectances are read"
+        )
     R = scale * R
     if scale != 1.0:
         notes.append("Its reflectances are in percent; they were divided by 100.")
     if R.max() > 1.0:
         notes.append(
             f"{where}: it gives back {100 * R.max():.0f} % of the light at {at[np.argmax(R)]:g} nm, as only "
-            "fluorescent paint does. Its colour hangs on the ultraviolet in the light, and no mix of it can be "
-            "computed; what is above 100 % was cut."
+            "fluorescent paint does. Its colour hangs on the ultraviolet in the light, and no mix of it can "
+            "be computed; what is above 100 % was cut."
         )
     if at[0] > 380.0 or at[-1] < 730.0:
         notes.append(f"It reaches from {at[0]:g} to {at[-1]:g} nm; past that its last values were held.")
@@ -124,7 +133,8 @@ def resampled(
 
 
 def _no_surface(at: FloatArray, share: FloatArray) -> str:
-    """Return why shares over wavelengths [nm] cannot be reflectances of a paint; nothing where they may be."""
+    """Return why shares over wavelengths [nm] cannot be reflectances of a paint; nothing where they may
+    be."""
     if share.max() > 2.0:
         return f"a value of {share.max():g} is neither a share nor a percentage of light given back"
     if 0.0 <= share.max() < 0.003:
@@ -135,8 +145,9 @@ def _no_surface(at: FloatArray, share: FloatArray) -> str:
         return "it is exactly 1 at 560 nm and above 1 elsewhere, as the relative power of a lamp is"
     if share.max() > 1.04 and (share[seen] > 1.005).mean() > 0.34:
         return f"it gives back up to {100 * share.max():.0f} % over a third of the light"
-    # A line of a lamp, or its blue diode, stands alone: 20 nm to either side there is half as much. Of 3388 measured
-    # surfaces none has a peak of more than 0.47 of its largest value; fluorescent lamps and white diodes have 0.59 up.
+    # A line of a lamp, or its blue diode, stands alone: 20 nm to either side there is half as much. Of 3388
+    # measured surfaces none has a peak of more than 0.47 of its largest value; fluorescent lamps and white
+    # diodes have 0.59 up.
     around = np.maximum(np.interp(at - _ASIDE, at, share), np.interp(at + _ASIDE, at, share))
     peaks = np.where(seen, share - around, 0.0)
     if peaks.max() > max(0.05, _LINE * share[seen].max()):
@@ -161,21 +172,25 @@ def refuse_lamps(words: str) -> None:
     found = _LAMP.search(re.sub(r"illuminant[\s\",:=]+[A-Z]\d*\b", "", words, flags=re.IGNORECASE))
     if found and not _PAINT.search(words):
         raise ColourFileError(
-            f"the file says {found[0]!r}: it holds the light of a lamp, or what a filter lets through, and no paint. "
+            f"the file says {found[0]!r}: it holds the light of a lamp, or what a filter lets through, and "
+            f"no paint. "
             "Only reflectances are read"
         )
 
 
 def refuse_seen_otherwise(words: str) -> None:
-    """Refuse CIELAB or XYZ that stand, as a header says, for an observer or under a light that are not known here."""
+    """Refuse CIELAB or XYZ that stand, as a header says, for an observer or under a light that are not known
+    here."""
     if said := observer_of(words):
         raise ColourFileError(
-            f"its colours stand for the observer of 10° ({said}): only those of 2° are read. Export them for 2°, or "
+            f"its colours stand for the observer of 10° ({said}): only those of 2° are read. Export them for "
+            f"2°, or "
             "the reflectances, which are read whichever"
         )
     if said := other_light_of(words):
         raise ColourFileError(
-            f"its colours stand under {said}: only those under {', '.join(WHITES)} are read, and reflectances, which "
+            f"its colours stand under {said}: only those under {', '.join(WHITES)} are read, and "
+            f"reflectances, which "
             "need no light. Choose its white if you know it"
         )
 
@@ -184,7 +199,9 @@ def Lab_in_daylight(Lab: Sequence[float], white: FloatArray, where: str) -> Floa
     """Return CIELAB under D65 of CIELAB against another white (CAT16, complete adaptation)."""
     L, a, b = Lab
     if not (-1.0 <= L <= 101.0 and abs(a) <= 200.0 and abs(b) <= 200.0):
-        raise ColourFileError(f"{where}: Lab has L from 0 to 100 and a, b within 200, got {L:g}, {a:g}, {b:g}")
+        raise ColourFileError(
+            f"{where}: Lab has L from 0 to 100 and a, b within 200, got {L:g}, {a:g}, {b:g}"
+        )
     XYZ = Lab_to_XYZ([L, a, b], white)
     return XYZ_to_Lab(adapt(XYZ, white=white, white_to=DAYLIGHT.white))
 
@@ -218,7 +235,8 @@ def whole_letters(text: str) -> str:
 
 
 def said_of(noise: object, how: object, where: str) -> dict[str, Any]:
-    """Return what a file says of a colour's error and of how it was caught, as `Sample` takes it; nothing for blanks.
+    """Return what a file says of a colour's error and of how it was caught, as `Sample` takes it; nothing for
+    blanks.
 
     What another program wrote into such a field is passed over, since it means something of its own.
     """
@@ -226,7 +244,9 @@ def said_of(noise: object, how: object, where: str) -> dict[str, Any]:
     if noise not in (None, ""):
         said["noise"] = number(str(noise), where)
         if not 0.0 <= said["noise"] <= 50.0:
-            raise ColourFileError(f"{where}: the error of a colour is from 0 to 50 CIEDE2000, got {said['noise']:g}")
+            raise ColourFileError(
+                f"{where}: the error of a colour is from 0 to 50 CIEDE2000, got {said['noise']:g}"
+            )
     if how in WAYS:
         said["how"] = how
     return said

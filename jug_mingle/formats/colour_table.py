@@ -1,4 +1,5 @@
-"""Tables of colours as other programs write them: a sample a row or a column, spectra, CIELAB, XYZ, RGB or hex."""
+"""Tables of colours as other programs write them: a sample a row or a column, spectra, CIELAB, XYZ, RGB or
+hex."""
 
 import re
 from collections.abc import Mapping, Sequence
@@ -30,15 +31,16 @@ from jug_mingle.formats.table_rows import TableError, rows_of
 from jug_mingle.formats.whites import White, WhiteName, observer_of, stated, suggested, words_of
 
 _BAND: Final = re.compile(
-    r"(?:spectral_?(?:nm|pct)?|spec|nm|r|wl|wavelength|lambda|λ)?[\s_]*(\d{3,4})(?:[.,]\d+)?\s*(?:nm)?", re.IGNORECASE
+    r"(?:spectral_?(?:nm|pct)?|spec|nm|r|wl|wavelength|lambda|λ)?[\s_]*(\d{3,4})(?:[.,]\d+)?\s*(?:nm)?",
+    re.IGNORECASE,
 )
 _NANOMETRES: Final = (300.0, 1100.0)
 _LEAST: Final = 8
 """So many wavelengths, at least, make a spectrum."""
 
 _NAMES: Final = (
-    "samplename", "name", "names", "sample", "colour", "color", "colourname", "colorname", "title", "label", "patch",
-    "description", "sampleloc", "location", "sampleid", "id", "no", "nr", "number", "",
+    "samplename", "name", "names", "sample", "colour", "color", "colourname", "colorname", "title", "label",
+    "patch", "description", "sampleloc", "location", "sampleid", "id", "no", "nr", "number", "",
 )  # fmt: skip
 """What columns of names are headed, the best first."""
 
@@ -93,7 +95,9 @@ def read_table(data: bytes, white: WhiteName | None = None, name: str = "") -> C
     rows = [row for row in rows if any(row)]
     full = [row for row in rows if not _is_remark(row)] or [[]]
     remarks = " ".join(" ".join(row) for row in rows if row and row[0].startswith("#"))[:5000]
-    refuse_lamps(" ".join((name, *(cell for row in full[:100] for cell in row if cell and not _is_number(cell)))))
+    refuse_lamps(
+        " ".join((name, *(cell for row in full[:100] for cell in row if cell and not _is_number(cell))))
+    )
     head = next((at for at, row in enumerate(full[:40]) if _is_head(row, full)), None)
     if head is None:
         return _without_head(full)
@@ -107,12 +111,12 @@ def read_table(data: bytes, white: WhiteName | None = None, name: str = "") -> C
     columns = columns_of(full[head], body)
     if not (columns.bands or columns.axes or columns.hex is not None):
         raise ColourFileError(
-            "the table has no colours: it needs a header with name and one of: hex · L, a, b · X, Y, Z · R, G, B · "
-            "wavelengths 380 … 730"
+            "the table has no colours: it needs a header with name and one of: hex · L, a, b · X, Y, Z · R, "
+            "G, B · wavelengths 380 … 730"
         )
     return read_samples(
-        columns, body, white=white_of(columns, body, preface + " " + " ".join(full[head]), white, usual="D65"),
-        places=[f"row {place}" for place in range(head + 2, head + 2 + len(body))],
+        columns, body, white=white_of(columns, body, preface + " " + " ".join(full[head]), white,
+        usual="D65"), places=[f"row {place}" for place in range(head + 2, head + 2 + len(body))],
     )  # fmt: skip
 
 
@@ -146,12 +150,15 @@ def _is_head(row: Sequence[str], rows: Sequence[Sequence[str]]) -> bool:
     if axes or plain & set(_HEX):
         return True
     below = rows[rows.index(row) + 1 :]
-    named = len(row) > 1 and not _is_number(row[0]) and bool(below) and len(below[0]) in (len(row), len(row) + 1)
+    named = (
+        len(row) > 1 and not _is_number(row[0]) and bool(below) and len(below[0]) in (len(row), len(row) + 1)
+    )
     return named and _wavelengths_down(below) is not None
 
 
 def _bands_of(header: Sequence[str]) -> dict[int, float]:
-    """Return the columns that are wavelengths, with these [nm]; nothing where they do not rise evenly enough."""
+    """Return the columns that are wavelengths, with these [nm]; nothing where they do not rise evenly
+    enough."""
     found = {at: one for at, cell in enumerate(header) if (one := _nm(cell)) is not None}
     return found if len(found) >= _LEAST and len(set(found.values())) == len(found) else {}
 
@@ -188,10 +195,16 @@ def columns_of(header: Sequence[str], body: Sequence[Sequence[str]]) -> Columns:
     bands = _bands_of(header)
     axes = {}
     for kind, names in _AXES.items():
-        places = [[at for at, cell in enumerate(plain) if cell in some and at not in bands][:_LIKE] for some in names]
-        # Of columns of one name those that stand together are meant: the b of R, G, B is blue, that of L, a, b is not.
+        places = [
+            [at for at, cell in enumerate(plain) if cell in some and at not in bands][:_LIKE]
+            for some in names
+        ]
+        # Of columns of one name those that stand together are meant: the b of R, G, B is blue, that of L, a,
+        # b is not.
         together = min(
-            product(*places), key=lambda some: (max(some) - min(some), list(some) != sorted(some), some), default=None
+            product(*places),
+            key=lambda some: (max(some) - min(some), list(some) != sorted(some), some),
+            default=None,
         )
         if together is not None and len(set(together)) == len(together):
             axes[kind] = (together[0], together[1], together[2])
@@ -211,7 +224,9 @@ def columns_of(header: Sequence[str], body: Sequence[Sequence[str]]) -> Columns:
     return Columns(header, next(iter([*named, *wordy]), None), bands, axes, code, said)
 
 
-def read_samples(columns: Columns, body: Sequence[Sequence[str]], *, white: White, places: Sequence[str]) -> ColourFile:
+def read_samples(
+    columns: Columns, body: Sequence[Sequence[str]], *, white: White, places: Sequence[str]
+) -> ColourFile:
     """Return the samples of a table with one a row.
 
     Parameters
@@ -224,7 +239,10 @@ def read_samples(columns: Columns, body: Sequence[Sequence[str]], *, white: Whit
             raise ColourFileError(f"{where} has {len(row)} cells for {len(columns.header)} columns")
     padded = [[*row, *[""] * (len(columns.header) - len(row))] for row in body]
     scale = scales_of(columns, padded)
-    samples, notes = [], [f"{kind} from 0 to 1 was multiplied by {by:g}." for kind, by in scale.items() if by > 1.0]
+    samples, notes = (
+        [],
+        [f"{kind} from 0 to 1 was multiplied by {by:g}." for kind, by in scale.items() if by > 1.0],
+    )
     for place, (row, where) in enumerate(zip(padded, places, strict=True), start=1):
         sample, said = _sample(columns, row, place, where, white, scale)
         samples.append(sample)
@@ -237,12 +255,14 @@ def read_samples(columns: Columns, body: Sequence[Sequence[str]], *, white: Whit
 def white_of(
     columns: Columns, body: Sequence[Sequence[str]], head: str, chosen: WhiteName | None, *, usual: WhiteName
 ) -> White:
-    """Return the white of a table's colours: the chosen one, the one its head names, the one its samples suggest, or
-    the usual one of such files."""
+    """Return the white of a table's colours: the chosen one, the one its head names, the one its samples
+    suggest, or the usual one of such files."""
     axes = [at for kind in ("Lab", "XYZ") for at in columns.axes.get(kind, ())]
     own = " ".join(columns.header[at] for at in axes)
     if axes and not columns.bands:
-        refuse_seen_otherwise(own if stated(own) or observer_of(own) else head if chosen is None else observer_of(head))
+        refuse_seen_otherwise(
+            own if stated(own) or observer_of(own) else head if chosen is None else observer_of(head)
+        )
     if chosen is not None:
         return White(chosen, "chosen")
     if (named := stated(own)) is not None:
@@ -251,7 +271,9 @@ def white_of(
         return White(named, "stated")
     if "XYZ" in columns.axes:
         scale = scales_of(columns, body)["XYZ"]
-        rows = [(_numbers(row, columns.axes["XYZ"]), _numbers(row, columns.axes.get("Lab", ()))) for row in body]
+        rows = [
+            (_numbers(row, columns.axes["XYZ"]), _numbers(row, columns.axes.get("Lab", ()))) for row in body
+        ]
         XYZ = [[scale * value for value in one] for one, _ in rows if one]
         Lab = [one for said, one in rows if said and one]
         found = suggested(XYZ, Lab if Lab and len(Lab) == len(XYZ) else None)
@@ -261,7 +283,8 @@ def white_of(
 
 
 def scales_of(columns: Columns, body: Sequence[Sequence[str]]) -> dict[str, float]:
-    """Return by what the numbers of each kind are multiplied: some write 0 to 1 what others write to 100 or 255."""
+    """Return by what the numbers of each kind are multiplied: some write 0 to 1 what others write to 100 or
+    255."""
     places = {**{kind: list(some) for kind, some in columns.axes.items()}, "R": list(columns.bands)}
     return {
         kind: _scale(
@@ -298,7 +321,9 @@ def _sample(
     said = {key: row[at].strip() for key, at in columns.said.items()}
     known = said_of(said.get("noise", ""), said.get("how", ""), where)
     taken = columns.taken()
-    extra = {columns.header[at]: cell for at, cell in enumerate(row) if at not in taken and columns.header[at]}
+    extra = {
+        columns.header[at]: cell for at, cell in enumerate(row) if at not in taken and columns.header[at]
+    }
     values = [row[at] for at in columns.bands]
     why = ""
     if columns.bands and all(values):
@@ -327,7 +352,9 @@ def _Lab(kind: str, values: list[float], white: White, where: str) -> FloatArray
     if kind == "RGB":
         return Lab_of_RGB(values, where)
     if min(values) < 0.0 or max(values) > 250.0:
-        raise ColourFileError(f"{where}: XYZ runs from 0 to about 100, got {', '.join(f'{v:g}' for v in values)}")
+        raise ColourFileError(
+            f"{where}: XYZ runs from 0 to about 100, got {', '.join(f'{v:g}' for v in values)}"
+        )
     return XYZ_to_Lab(adapt(values, white=white.XYZ, white_to=DAYLIGHT.white))
 
 
@@ -359,14 +386,20 @@ def _without_head(rows: Sequence[Sequence[str]]) -> ColourFile:
         return _across(names, numeric, nm)
     found = []
     for place, row in enumerate(rows, start=1):
-        code = next((cell for cell in row if _HEX_CELL.fullmatch(cell) and (cell[0] == "#" or not cell.isdigit())), "")
+        code = next(
+            (cell for cell in row if _HEX_CELL.fullmatch(cell) and (cell[0] == "#" or not cell.isdigit())), ""
+        )
         if code:
             name = " ".join(cell for cell in row if cell != code)
-            found.append(Sample(name=clean_name(name, f"colour {place}"), Lab=Lab_of_hex(code, f"row {place}")))
+            found.append(
+                Sample(name=clean_name(name, f"colour {place}"), Lab=Lab_of_hex(code, f"row {place}"))
+            )
     if found and len(found) == len(rows):
         check_count(len(found))
         return ColourFile(samples=tuple(found))
     raise ColourFileError(
-        "this is no file of colours that is read: a table needs a header with name and one of: hex · L, a, b · "
-        f"X, Y, Z · R, G, B · wavelengths 380 … 730, or at least {_LEAST} lines of a wavelength [nm] and reflectances"
+        "this is no file of colours that is read: a table needs a header with name and one of: hex · L, a, b "
+        "· "
+        f"X, Y, Z · R, G, B · wavelengths 380 … 730, or at least {_LEAST} lines of a wavelength [nm] and "
+        f"reflectances"
     )

@@ -60,7 +60,11 @@ def read_json(data: bytes, white: WhiteName | None = None) -> ColourFile:
     if not isinstance(colours, list):
         raise ColourFileError('a JSON file of colours has a list "colours"')
     check_count(len(colours))
-    others = [key for key in parsed if key not in ("format", "title", "colours")] if isinstance(parsed, dict) else []
+    others = (
+        [key for key in parsed if key not in ("format", "title", "colours")]
+        if isinstance(parsed, dict)
+        else []
+    )
     notes = [f"Said in the file: {whole_letters(', '.join(others))[:300]}"] if others else []
     samples = []
     under = White(white or "D65", "chosen" if white else "assumed")
@@ -73,7 +77,10 @@ def read_json(data: bytes, white: WhiteName | None = None) -> ColourFile:
     title = str(parsed.get("title", "")) if isinstance(parsed, dict) else ""
     chosen = any(sample.R is None and "Lab" in entry for sample, entry in zip(samples, colours, strict=True))
     return ColourFile(
-        samples=tuple(samples), notes=tuple(notes), title=clean_name(title, ""), white=under if chosen else None
+        samples=tuple(samples),
+        notes=tuple(notes),
+        title=clean_name(title, ""),
+        white=under if chosen else None,
     )
 
 
@@ -122,7 +129,11 @@ def write_json(samples: Sequence[Sample], title: str) -> bytes:
 
 
 def _as_entry(sample: Sample) -> dict[str, Any]:
-    entry: dict[str, Any] = {"name": sample.name, "hex": _hex(sample), "Lab": np.round(sample.colour(), 4).tolist()}
+    entry: dict[str, Any] = {
+        "name": sample.name,
+        "hex": _hex(sample),
+        "Lab": np.round(sample.colour(), 4).tolist(),
+    }
     if sample.noise is not None:
         entry["noise"] = round(sample.noise, 2)
     if sample.how:

@@ -28,7 +28,8 @@ def read_colours(data: bytes, white: WhiteName | None = None, name: str = "") ->
     Parameters
     ----------
     white : str, optional
-        Under which white its CIELAB and XYZ stand; without it what the file says or suggests, or what is usual.
+        Under which white its CIELAB and XYZ stand; without it what the file says or suggests, or what is
+        usual.
     name : str, optional
         What the file is called, for what that says: a file is recognised by what is in it.
 
@@ -38,7 +39,9 @@ def read_colours(data: bytes, white: WhiteName | None = None, name: str = "") ->
         If it is none of them, or is damaged.
     """
     if len(data) > LARGEST:
-        raise ColourFileError(f"the file is larger than {LARGEST // 1_000_000} MB: that is no file of colours")
+        raise ColourFileError(
+            f"the file is larger than {LARGEST // 1_000_000} MB: that is no file of colours"
+        )
     if data[:4] == b"PK\x03\x04":
         return read_table(data, white, name)
     if b"\x00" in data[:200] and data[:2] not in (b"\xff\xfe", b"\xfe\xff"):

@@ -34,14 +34,18 @@ _USED: Final = {"ReflectanceSpectrum", "ColorCIELab", "ColorSRGB"}
 
 
 def read(data: bytes, white: WhiteName | None = None) -> ColourFile:
-    """Return the objects of a CxF3 document that have a spectrum, CIELAB or sRGB; what else they hold is reported."""
+    """Return the objects of a CxF3 document that have a spectrum, CIELAB or sRGB; what else they hold is
+    reported."""
     try:
         root = fromstring(data)
     except Exception as error:  # defusedxml and expat raise a dozen kinds, all of which mean this
         raise ColourFileError(f"the file is no well-formed XML: {error}") from error
     if _bare(root.tag) != "CxF":
         raise ColourFileError(f"the file is no CxF3 document: its root is {_bare(root.tag)!r}")
-    specs = {spec.get("Id", ""): spec for spec in _within(root, "ColorSpecificationCollection", "ColorSpecification")}
+    specs = {
+        spec.get("Id", ""): spec
+        for spec in _within(root, "ColorSpecificationCollection", "ColorSpecification")
+    }
     things = _within(root, "ObjectCollection", "Object")
     check_count(len(things))
     scale = _scale_of(things, specs)
@@ -59,8 +63,11 @@ def read(data: bytes, white: WhiteName | None = None) -> ColourFile:
 
 
 def _within(root: ET.Element, collection: str, name: str) -> list[ET.Element]:
-    """Return what lies straight in the collections of a document; what is nested deeper is none of its objects."""
-    return [one for kept in root.iter() if _bare(kept.tag) == collection for one in kept if _bare(one.tag) == name]
+    """Return what lies straight in the collections of a document; what is nested deeper is none of its
+    objects."""
+    return [
+        one for kept in root.iter() if _bare(kept.tag) == collection for one in kept if _bare(one.tag) == name
+    ]
 
 
 def _bare(tag: object) -> str:
@@ -85,7 +92,9 @@ def _sample(
     known = said_of(tags.get("noise", ""), tags.get("how", ""), where)
     values = _child(thing, "ColorValues")
     notes = [
-        f"Objects also hold {kind}, which is not read." for kind in map(_tag_of, values or ()) if kind not in _USED
+        f"Objects also hold {kind}, which is not read."
+        for kind in map(_tag_of, values or ())
+        if kind not in _USED
     ]
     Lab, RGB = _child(values, "ColorCIELab"), _child(values, "ColorSRGB")
     if (spectrum := _child(values, "ReflectanceSpectrum")) is not None:
@@ -95,13 +104,19 @@ def _sample(
         except ColourFileError as error:
             if Lab is None and RGB is None:
                 raise
-            notes.append(f"Where a spectrum {str(error).removeprefix(f'{where}: ')}, the colour was taken instead.")
+            notes.append(
+                f"Where a spectrum {str(error).removeprefix(f'{where}: ')}, the colour was taken instead."
+            )
     if Lab is not None:
         white = _white(specs.get(Lab.get("ColorSpecification", "")), chosen)
         in_daylight = Lab_in_daylight(_numbers(Lab, "LAB", where), white.XYZ, where)
         return Sample(name=name, Lab=in_daylight, extra=extra, **known), notes, white
     if RGB is not None:
-        return Sample(name=name, Lab=Lab_of_RGB(_numbers(RGB, "RGB", where), where), extra=extra, **known), notes, None
+        return (
+            Sample(name=name, Lab=Lab_of_RGB(_numbers(RGB, "RGB", where), where), extra=extra, **known),
+            notes,
+            None,
+        )
     return None, [*notes, f"{where} holds no colour that is read and was passed over."], None
 
 
@@ -129,7 +144,8 @@ def _numbers(element: ET.Element, names: str, where: str) -> list[float]:
 
 
 def _most_of(spectrum: ET.Element, specs: dict[str, ET.Element]) -> float | None:
-    """Return the value that stands for all of the light, where a spectrum or its specification says it (MaxRange)."""
+    """Return the value that stands for all of the light, where a spectrum or its specification says it
+    (MaxRange)."""
     spec = specs.get(spectrum.get("ColorSpecification", ""))
     near = [spectrum, *(spec.iter() if spec is not None else ())]
     said = [one.get("MaxRange") or (one.text if _bare(one.tag) == "MaxRange" else None) for one in near]
@@ -138,11 +154,13 @@ def _most_of(spectrum: ET.Element, specs: dict[str, ET.Element]) -> float | None
 
 
 def _scale_of(things: Sequence[ET.Element], specs: dict[str, ET.Element]) -> float:
-    """Return by what the reflectances of a file are multiplied where it does not say so: in percent are all of them, or
-    none, since a dark one in percent looks like a light one in shares."""
+    """Return by what the reflectances of a file are multiplied where it does not say so: in percent are all
+    of them, or none, since a dark one in percent looks like a light one in shares."""
     spectra = [_child(thing, "ColorValues", "ReflectanceSpectrum") for thing in things]
     unsaid = [one for one in spectra if one is not None and _most_of(one, specs) is None]
-    most = max((float(word) for one in unsaid for word in (one.text or "").split() if _is_number(word)), default=0.0)
+    most = max(
+        (float(word) for one in unsaid for word in (one.text or "").split() if _is_number(word)), default=0.0
+    )
     return 0.01 if most > _PERCENT else 1.0
 
 
@@ -171,7 +189,8 @@ def _spectrum(
 
 
 def write(samples: Sequence[Sample], title: str) -> bytes:
-    """Return a CxF3 document with the reflectance of every sample that has a measured one, and CIELAB of the others."""
+    """Return a CxF3 document with the reflectance of every sample that has a measured one, and CIELAB of the
+    others."""
     ET.register_namespace("cc", NAMESPACE)
 
     def add(parent: ET.Element, name: str, text: str = "", **attributes: str) -> ET.Element:
@@ -188,7 +207,9 @@ def write(samples: Sequence[Sample], title: str) -> bytes:
     resources = add(root, "Resources")
     things = add(resources, "ObjectCollection")
     for place, sample in enumerate(samples, start=1):
-        thing = add(things, "Object", ObjectType="Standard", Name=clean_name(sample.name, "colour"), Id=f"c{place}")
+        thing = add(
+            things, "Object", ObjectType="Standard", Name=clean_name(sample.name, "colour"), Id=f"c{place}"
+        )
         add(thing, "CreationDate", made)
         values = add(thing, "ColorValues")
         if sample.R is not None:

@@ -50,13 +50,18 @@ def drilling_template(
     left = 0.5 * (wide - width)
     places = [left + at for at in (*kept, *filled, *drilled)]
     if places and (min(places) < _MARGIN or max(places) > wide - _MARGIN):
-        apart, page = saying.fine_length((max(places) - min(places)) / 1000.0), saying.fine_length(wide / 1000.0)
+        apart, page = (
+            saying.fine_length((max(places) - min(places)) / 1000.0),
+            saying.fine_length(wide / 1000.0),
+        )
         raise ValueError(
-            f"the outermost holes are {apart} apart, and the page is {page} wide: measure them from the front's middle"
+            f"the outermost holes are {apart} apart, and the page is {page} wide: measure them from the "
+            f"front's middle"
         )
 
     def draw(canvas: Canvas) -> None:
-        text(canvas, 20, high - 18, fitted(f"Drilling template: {title}", width=250, size=16, bold=True), size=16,
+        text(canvas, 20, high - 18, fitted(f"Drilling template: {title}", width=250, size=16, bold=True),
+            size=16,
              bold=True)  # fmt: skip
         _front(canvas, left, width, height, PAGES[paper])
         for at in kept:
@@ -68,8 +73,10 @@ def drilling_template(
         across, down = saying.fine_length(0.5 * width / 1000.0), saying.fine_length(0.5 * height / 1000.0)
         paragraph(
             canvas, 20, 44,
-            f"Lay the cross of the two long lines on the middle of the front, {across} from its left edge and {down} "
-            "from its upper edge. Prick the crosses through, fill first what is filled, and drill when it is hard.",
+            f"Lay the cross of the two long lines on the middle of the front, {across} from its left edge "
+            f"and {down} "
+            "from its upper edge. Prick the crosses through, fill first what is filled, and drill when it is "
+            "hard.",
             width=250,
         )  # fmt: skip
         rule(canvas, 20, 18)

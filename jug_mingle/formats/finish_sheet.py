@@ -26,7 +26,8 @@ class LayerLine:
 
 @dataclass(frozen=True, slots=True, kw_only=True, eq=False)
 class PieceSheet:
-    """What is printed of one piece, or of some that are alike: its picture, its layers, and what is said of it."""
+    """What is printed of one piece, or of some that are alike: its picture, its layers, and what is said of
+    it."""
 
     title: str
     job: str

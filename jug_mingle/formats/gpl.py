@@ -46,7 +46,9 @@ def read(data: bytes) -> ColourFile:
             name = clean_name(found[4] or "", f"colour {len(samples) + 1}")
             samples.append(Sample(name=name, Lab=Lab_of_RGB(values, f"line {place}")))
         else:
-            raise ColourFileError(f"line {place} is no colour: {line.strip()[:60]!r}; expected red green blue name")
+            raise ColourFileError(
+                f"line {place} is no colour: {line.strip()[:60]!r}; expected red green blue name"
+            )
     check_count(len(samples))
     return ColourFile(samples=tuple(samples), notes=tuple(notes), title=title)
 

@@ -16,7 +16,8 @@ Pixels = NDArray[np.uint8]
 Image.MAX_IMAGE_PIXELS = None
 
 MOST_A_SIDE: Final = 30_000
-"""A picture is not longer than this: a strip of one pixel's height takes gigabytes to make smaller. [pixels]"""
+"""A picture is not longer than this: a strip of one pixel's height takes gigabytes to make smaller.
+[pixels]"""
 
 MEDIA_TYPES: Final = {
     "JPEG": "image/jpeg",
@@ -32,7 +33,8 @@ _SCAN: Final = b"\xff\xda"
 """Where a scan of a JPEG begins (ITU-T T.81, B.2.3): nothing else in one has these two bytes."""
 
 _MOST_SCANS: Final = 80
-"""A progressive JPEG has some ten scans, one of many previews some tens; each is decoded over the whole picture."""
+"""A progressive JPEG has some ten scans, one of many previews some tens; each is decoded over the whole
+picture."""
 
 
 class NotAPictureError(ValueError):
@@ -85,15 +87,20 @@ def decode(data: bytes, *, max_pixels: int, longest: int) -> tuple[Pixels, str]:
                 )
             if width * height > max_pixels:
                 raise PictureTooLargeError(
-                    f"the photo has {width * height / 1e6:.0f} million pixels, more than {max_pixels / 1e6:.0f}: "
+                    f"the photo has {width * height / 1e6:.0f} million pixels, more than "
+                    f"{max_pixels / 1e6:.0f}: "
                     "save it smaller"
                 )
             media_type = MEDIA_TYPES[image.format]
             if media_type == "image/jpeg" and data.count(_SCAN) > _MOST_SCANS:
-                raise NotAPictureError(f"the picture is stored in more than {_MOST_SCANS} scans: save it anew")
+                raise NotAPictureError(
+                    f"the picture is stored in more than {_MOST_SCANS} scans: save it anew"
+                )
             return _pixels(image, data, longest), media_type
     except UnidentifiedImageError as error:
-        raise NotAPictureError(f"this file is not a picture that can be read: choose a {READ} file") from error
+        raise NotAPictureError(
+            f"this file is not a picture that can be read: choose a {READ} file"
+        ) from error
     except (OSError, SyntaxError, ValueError, EOFError) as error:
         if isinstance(error, NotAPictureError | PictureTooLargeError):
             raise
@@ -106,7 +113,8 @@ _OFFSET: Final = 0x9011
 
 
 def taken_at(data: bytes) -> datetime | None:
-    """Return when a photo was taken, as its camera wrote it (EXIF 2.32, DateTimeOriginal); None where it did not.
+    """Return when a photo was taken, as its camera wrote it (EXIF 2.32, DateTimeOriginal); None where it did
+    not.
 
     A camera that says no offset from UTC is taken to go by the clock of this machine.
     """
@@ -125,8 +133,8 @@ _OLDEST: Final = 1975
 
 
 def _pixels(image: Image.Image, data: bytes, longest: int) -> Pixels:
-    """Return the pixels of a picture that is open. It is made smaller before anything else: each step of a large one
-    takes as much memory again."""
+    """Return the pixels of a picture that is open. It is made smaller before anything else: each step of a
+    large one takes as much memory again."""
     if image.format in ("JPEG", "MPO"):
         image.draft("RGB", (longest, longest))  # decodes at a half or a quarter where that is still enough
     profile, exif = image.info.get("icc_profile"), image.getexif()
@@ -135,7 +143,9 @@ def _pixels(image: Image.Image, data: bytes, longest: int) -> Pixels:
     if small.mode.startswith("I;16") or small.mode == "I":
         small = _eight_bits(small)
     if max(small.size) > longest:
-        small = small.convert("RGBA" if "transparency" in small.info else "RGB") if small.mode == "P" else small
+        small = (
+            small.convert("RGBA" if "transparency" in small.info else "RGB") if small.mode == "P" else small
+        )
         small.thumbnail((longest, longest), Image.Resampling.BOX)
     if turned:
         small.info.update(turned)
@@ -175,7 +185,9 @@ def _to_srgb(image: Image.Image, profile: bytes | None) -> Image.Image:
     if profile:
         try:
             source = ImageCms.ImageCmsProfile(io.BytesIO(profile))
-            converted = ImageCms.profileToProfile(image, source, ImageCms.createProfile("sRGB"), outputMode="RGB")
+            converted = ImageCms.profileToProfile(
+                image, source, ImageCms.createProfile("sRGB"), outputMode="RGB"
+            )
             if converted is not None:
                 return converted
         except (ImageCms.PyCMSError, OSError):
@@ -191,7 +203,8 @@ def smaller(pixels: Pixels, wide: int) -> Pixels:
 
 
 def encode(pixels: Pixels, kind: Literal["exact", "sketch", "working"]) -> tuple[bytes, str]:
-    """Return the bytes and media type of a picture: "exact" is lossless, "sketch" quick, "working" nearly lossless."""
+    """Return the bytes and media type of a picture: "exact" is lossless, "sketch" quick, "working" nearly
+    lossless."""
     out = io.BytesIO()
     image = Image.fromarray(pixels)
     if kind == "exact":

@@ -22,8 +22,8 @@ def _font(key: str) -> TTFont:
 
 
 def lettered(words: str, *, font: str = "bold") -> tuple[list[Points], float, float]:
-    """Return the outlines of words, their width, and the height of a line of capitals with what hangs below it, for
-    capitals 1 high.
+    """Return the outlines of words, their width, and the height of a line of capitals with what hangs below
+    it, for capitals 1 high.
 
     Raises
     ------
@@ -38,7 +38,9 @@ def lettered(words: str, *, font: str = "bold") -> tuple[list[Points], float, fl
     glyphs, names, capital = face.getGlyphSet(), face.getBestCmap(), float(face["OS/2"].sCapHeight)
     missing = sorted({letter for letter in words if ord(letter) not in names})
     if missing:
-        raise ValueError(f"the font has no letter for {' '.join(missing)}: write it otherwise, or draw it as a motif")
+        raise ValueError(
+            f"the font has no letter for {' '.join(missing)}: write it otherwise, or draw it as a motif"
+        )
     rings: list[Points] = []
     at = 0.0
     for letter in words.strip():
@@ -52,5 +54,7 @@ def lettered(words: str, *, font: str = "bold") -> tuple[list[Points], float, fl
     every = np.concatenate(rings)
     left, low = every.min(axis=0)
     right, top = every.max(axis=0)
-    flipped: list[Points] = [np.stack([ring[:, 0] - left, top - ring[:, 1]], axis=1) / capital for ring in rings]
+    flipped: list[Points] = [
+        np.stack([ring[:, 0] - left, top - ring[:, 1]], axis=1) / capital for ring in rings
+    ]
     return flipped, float(right - left) / capital, float(top - low) / capital

@@ -37,7 +37,12 @@ class OutlinePen(BasePen):  # type: ignore[misc]
     def _curveToOne(self, pt1: Point, pt2: Point, pt3: Point) -> None:
         t = np.linspace(0.0, 1.0, _PARTS + 1)[1:, np.newaxis]
         ends = [np.asarray(p, dtype=float) for p in (self._getCurrentPoint(), pt1, pt2, pt3)]
-        curve = (1 - t) ** 3 * ends[0] + 3 * (1 - t) ** 2 * t * ends[1] + 3 * (1 - t) * t**2 * ends[2] + t**3 * ends[3]
+        curve = (
+            (1 - t) ** 3 * ends[0]
+            + 3 * (1 - t) ** 2 * t * ends[1]
+            + 3 * (1 - t) * t**2 * ends[2]
+            + t**3 * ends[3]
+        )
         self._add([(float(x), float(y)) for x, y in curve])
 
     def rings(self) -> list[Points]:

@@ -1,4 +1,5 @@
-"""The plan on paper: its days with what is done in each, and a card for each step to be propped up at the bench."""
+"""The plan on paper: its days with what is done in each, and a card for each step to be propped up at the
+bench."""
 
 from collections.abc import Sequence
 from dataclasses import dataclass

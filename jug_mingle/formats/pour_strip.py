@@ -10,7 +10,16 @@ from reportlab.pdfgen.canvas import Canvas
 
 from jug_mingle.core.measuring.jugs import Jug
 from jug_mingle.formats.print_fonts import width_of
-from jug_mingle.formats.print_sheet import fitted, paragraph, room_for_notes, rule, sheet, spread, swatch, text
+from jug_mingle.formats.print_sheet import (
+    fitted,
+    paragraph,
+    room_for_notes,
+    rule,
+    sheet,
+    spread,
+    swatch,
+    text,
+)
 
 WIDTH: Final = 22.0
 """Of the strip. [mm]"""
@@ -26,7 +35,8 @@ _READABLE: Final = 2.0
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Line:
-    """One pour: its tin, what is poured of it [ml, and in words], its parts in words, and its sRGB for a swatch."""
+    """One pour: its tin, what is poured of it [ml, and in words], its parts in words, and its sRGB for a
+    swatch."""
 
     name: str
     ml: float
@@ -41,10 +51,18 @@ def _amount_first(line: Line) -> str:
 
 
 def _pour(
-    canvas: Canvas, x: float, y: float, line: Line, *, number: str = "", width: float, size: float, twice: bool
+    canvas: Canvas,
+    x: float,
+    y: float,
+    line: Line,
+    *,
+    number: str = "",
+    width: float,
+    size: float,
+    twice: bool,
 ) -> float:
-    """Write a pour into a width, its amount first and bold, in one line or, `twice`, the amount above its name; return
-    the y below it. A name may be cut; an amount is not, it is set smaller. [mm]"""
+    """Write a pour into a width, its amount first and bold, in one line or, `twice`, the amount above its
+    name; return the y below it. A name may be cut; an amount is not, it is set smaller. [mm]"""
     amount = f"{number}{line.words}"
     rest = "".join(f" · {word}" for word in (line.parts, line.name) if word)
     least = width_of(f"{amount} · …", size, bold=True) / mm
@@ -69,7 +87,9 @@ def line_heights(lines: Sequence[Line], jug: Jug) -> list[float]:
     return heights
 
 
-def pour_strip(lines: Sequence[Line], jug: Jug, *, title: str, bottom: float = 3.0, paper: str = "A4") -> bytes:
+def pour_strip(
+    lines: Sequence[Line], jug: Jug, *, title: str, bottom: float = 3.0, paper: str = "A4"
+) -> bytes:
     """Return a tape for the outside of a jug: pour each tin to its line.
 
     Parameters
@@ -95,10 +115,13 @@ def pour_strip(lines: Sequence[Line], jug: Jug, *, title: str, bottom: float = 3
             before = height
         _mark(canvas, [FOOT + bottom + height for height in heights], words)
         hint = "Pour the tins in this order, each to its line, the jug standing level."
-        if [line.ml for line in lines] == sorted((line.ml for line in lines), reverse=True) and len(lines) > 1:
+        if [line.ml for line in lines] == sorted((line.ml for line in lines), reverse=True) and len(
+            lines
+        ) > 1:
             hint += " The most goes in first."
         if near < _READABLE:
-            hint += f" Some lines are less than {_READABLE:g} mm apart: measure those by syringe, spoons or scale."
+            hint += f" Some lines are less than {_READABLE:g} mm apart: "
+            hint += "measure those by syringe, spoons or scale."
         _foot(canvas, hint)
 
     return sheet(f"Pour strip: {title}", draw, paper=paper)
@@ -121,14 +144,17 @@ def _mark(canvas: Canvas, levels: Sequence[float], words: Sequence[str]) -> None
         text(canvas, LEFT + WIDTH + 8, out - 1.2, said, size=10.5)
 
 
-def walk_strip(lines: Sequence[Line], jug: Jug, *, title: str, bottom: float = 3.0, paper: str = "A4") -> bytes:
-    """Return a tape for the jug that is walked down an ombre: paint a step, fill up to the next line, paint on.
+def walk_strip(
+    lines: Sequence[Line], jug: Jug, *, title: str, bottom: float = 3.0, paper: str = "A4"
+) -> bytes:
+    """Return a tape for the jug that is walked down an ombre: paint a step, fill up to the next line, paint
+    on.
 
     Parameters
     ----------
     lines : sequence of Line
-        One a step; `ml` is what the jug holds when that step is mixed, `words` what is added for it, `name` of what,
-        and `parts` which step it is.
+        One a step; `ml` is what the jug holds when that step is mixed, `words` what is added for it, `name`
+        of what, and `parts` which step it is.
 
     Raises
     ------
@@ -146,7 +172,8 @@ def walk_strip(lines: Sequence[Line], jug: Jug, *, title: str, bottom: float = 3
         _mark(canvas, levels, [_amount_first(line) for line in lines])
         _foot(
             canvas,
-            "Begin at line 1 and paint the first step. Then fill up to line 2 with the second colour, stir well, paint "
+            "Begin at line 1 and paint the first step. Then fill up to line 2 with the second colour, stir "
+            "well, paint "
             "the second step, and so on. The jug standing level; wipe the brush out between steps.",
         )
 
@@ -154,15 +181,25 @@ def walk_strip(lines: Sequence[Line], jug: Jug, *, title: str, bottom: float = 3
 
 
 def _height_of(level: float, bottom: float, lines: int) -> float:
-    """Return how tall a strip is whose highest line lies at a level, with room for the numbers of close lines."""
+    """Return how tall a strip is whose highest line lies at a level, with room for the numbers of close
+    lines."""
     tall = level + bottom + max(12.0, _NUMBERS_APART * lines + 3.0)
     if tall > _PAGE - FOOT - 20.0:
-        raise ValueError(f"the strip is {tall:.0f} mm tall and does not fit the page: mix less, or take a wider jug")
+        raise ValueError(
+            f"the strip is {tall:.0f} mm tall and does not fit the page: mix less, or take a wider jug"
+        )
     return tall
 
 
 def _frame(canvas: Canvas, title: str, tall: float) -> None:
-    text(canvas, LEFT, _PAGE - 22, fitted(title, width=_PAGE_WIDE - LEFT - 12, size=16, bold=True), size=16, bold=True)
+    text(
+        canvas,
+        LEFT,
+        _PAGE - 22,
+        fitted(title, width=_PAGE_WIDE - LEFT - 12, size=16, bold=True),
+        size=16,
+        bold=True,
+    )
     canvas.setLineWidth(0.25 * mm)
     canvas.setStrokeGray(0)
     canvas.rect(LEFT * mm, FOOT * mm, WIDTH * mm, tall * mm, fill=0, stroke=1)
@@ -216,7 +253,10 @@ def recipe_card(
         text(canvas, 41, 39, "mixed, dry", size=8)
         y = 79.0
         for number, line in enumerate(lines, start=1):
-            y = _pour(canvas, 78, y, line, number=f"{number}. ", width=62, size=11.0, twice=len(lines) <= 4) - 1.2
+            y = (
+                _pour(canvas, 78, y, line, number=f"{number}. ", width=62, size=11.0, twice=len(lines) <= 4)
+                - 1.2
+            )
         y = paragraph(canvas, 10, 33, said, width=128, size=9.5)
         for caution in cautions:
             y = paragraph(canvas, 10, y - 1, caution, width=128, size=8.5)

@@ -1,4 +1,5 @@
-"""In which font each letter is printed: our own, one that ships for other scripts, one of this machine, or none."""
+"""In which font each letter is printed: our own, one that ships for other scripts, one of this machine, or
+none."""
 
 from collections.abc import Iterator
 from functools import cache
@@ -55,12 +56,15 @@ def _font_of(letter: str, weight: str) -> str:
 
 @cache
 def _installed() -> tuple[TTFont, ...]:
-    """Return the fonts of this machine that can be embedded, registered; read once, when a letter is missing."""
+    """Return the fonts of this machine that can be embedded, registered; read once, when a letter is
+    missing."""
     found: list[TTFont] = []
     for folder in map(Path, _INSTALLED):
         some = sorted(path for path in folder.expanduser().rglob("*.tt[fc]") if not path.is_symlink())
         # Regular ones of sans faces first; others would do as well.
-        for path in sorted(some, key=lambda path: ("Sans" not in path.name, "Regular" not in path.name))[:_MOST_FONTS]:
+        for path in sorted(some, key=lambda path: ("Sans" not in path.name, "Regular" not in path.name))[
+            :_MOST_FONTS
+        ]:
             try:
                 face = TTFont(f"Installed-{len(found)}", str(path), subfontIndex=0)
             except (TTFError, OSError, ValueError, KeyError, IndexError):
@@ -79,7 +83,8 @@ def missing(words: str) -> str:
 def runs(words: str, *, bold: bool = False) -> Iterator[tuple[str, str]]:
     """Yield words in pieces that are printed in one font: (its name, the piece); what no font has as a box.
 
-    Words that one font has whole are one piece, so that a name does not change its face at every other letter.
+    Words that one font has whole are one piece, so that a name does not change its face at every other
+    letter.
     """
     weight = BOLD if bold else PLAIN
     for face in _faces(weight):

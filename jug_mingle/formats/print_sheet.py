@@ -17,13 +17,15 @@ RULE: Final = 100.0
 
 
 _ON_LETTER: Final = (3.0 * mm, -10.0 * mm)
-"""How far a sheet that is laid out for A4 is moved on Letter, so that its margins stay: nothing is made smaller."""
+"""How far a sheet that is laid out for A4 is moved on Letter, so that its margins stay: nothing is made
+smaller."""
 
 
 def sheet(
     title: str, draw: Callable[[Canvas], None], *, size: tuple[float, float] | None = None, paper: str = "A4"
 ) -> bytes:
-    """Return a PDF of one page or more; `draw` gets a canvas whose unit is the point, origin at the lower left.
+    """Return a PDF of one page or more; `draw` gets a canvas whose unit is the point, origin at the lower
+    left.
 
     Parameters
     ----------
@@ -55,7 +57,8 @@ def _name_missing(words: str) -> None:
     lacking = missing(words) if not may_lack.get() else ""
     if lacking:
         raise UnfitError(
-            f"no font here has {', '.join(lacking[:20])}: they would be printed as boxes. Install a font that has "
+            f"no font here has {', '.join(lacking[:20])}: they would be printed as boxes. Install a font "
+            f"that has "
             "them, or name it in other letters"
         )
 
@@ -94,13 +97,15 @@ def fitted(words: str, *, width: float, size: float, bold: bool = False) -> str:
 def whole(
     canvas: Canvas, x: float, y: float, words: str, *, width: float, size: float = 10.0, bold: bool = False
 ) -> None:
-    """Write words whole into a width, smaller where they are long: half an amount would be a wrong one. [mm, points]"""
+    """Write words whole into a width, smaller where they are long: half an amount would be a wrong one. [mm,
+    points]"""
     size *= min(1.0, width * mm / max(1.0, width_of(words, size, bold=bold)))
     text(canvas, x, y, words, size=size, bold=bold)
 
 
 def spread(levels: Sequence[float], gap: float, *, low: float) -> list[float]:
-    """Return where to write of each level, at least `gap` apart and not below `low`, as near to it as that allows."""
+    """Return where to write of each level, at least `gap` apart and not below `low`, as near to it as that
+    allows."""
     places = [0.0] * len(levels)
     below = low - gap
     for at in sorted(range(len(levels)), key=levels.__getitem__):
@@ -124,8 +129,8 @@ def paragraph(canvas: Canvas, x: float, y: float, words: str, *, width: float, s
 
 
 def swatch(canvas: Canvas, x: float, y: float, *sRGB: Sequence[float], width: float, height: float) -> None:
-    """Draw colours side by side, touching, from their lower left; a thin line around all of them keeps a pale one's
-    edge on any printer. [mm]"""
+    """Draw colours side by side, touching, from their lower left; a thin line around all of them keeps a pale
+    one's edge on any printer. [mm]"""
     for place, colour in enumerate(sRGB):
         canvas.setFillColorRGB(*colour)
         each = width / len(sRGB)
@@ -142,8 +147,8 @@ _LINES_APART: Final = 8.0
 
 
 def room_for_notes(canvas: Canvas, x: float, *, top: float, foot: float, width: float) -> None:
-    """Draw lines to write on between two heights, where there is room for one; what is learnt belongs on the sheet.
-    [mm]"""
+    """Draw lines to write on between two heights, where there is room for one; what is learnt belongs on the
+    sheet. [mm]"""
     y = top - _LINES_APART
     if y < foot:
         return

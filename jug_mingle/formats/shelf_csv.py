@@ -17,16 +17,16 @@ from jug_mingle.formats.colour_file import ColourFileError, Lab_in_daylight, Lab
 from jug_mingle.formats.table_rows import TableError, rows_of
 
 COLUMNS: Final = (
-    "name", "kind", "left_ml", "full_ml", "price", "opened", "place", "use_up", "hex", "L", "a", "b", "volume_solids",
-    "density", "spread_rate", "sheen", "notes",
+    "name", "kind", "left_ml", "full_ml", "price", "opened", "place", "use_up", "hex", "L", "a", "b",
+    "volume_solids", "density", "spread_rate", "sheen", "notes",
 )  # fmt: skip
 SAID: Final = ("left", "full")
 """Columns that are written for people, in their own units, and passed over on the way in."""
 
 _MOST: Final = 2000
 _RANGES: Final = {
-    "left_ml": (0.0, 50_000.0), "full_ml": (1.0, 50_000.0), "price": (0.0, 10_000.0), "volume_solids": (0.0, 1.0),
-    "density": (0.3, 5.0), "spread_rate": (0.5, 60.0),
+    "left_ml": (0.0, 50_000.0), "full_ml": (1.0, 50_000.0), "price": (0.0, 10_000.0),
+    "volume_solids": (0.0, 1.0), "density": (0.3, 5.0), "spread_rate": (0.5, 60.0),
 }  # fmt: skip
 
 
@@ -91,11 +91,15 @@ def read_shelf_csv(data: bytes, *, taken: Iterable[str] = ()) -> ShelfCsv:
     header = [cell.strip() for cell in rows[0]] if rows else []
     names = {cell.lower(): place for place, cell in enumerate(header)}
     if "name" not in names or "kind" not in names:
-        raise ShelfCsvError(f"the first row must name the columns, at least name and kind: {', '.join(COLUMNS)}")
+        raise ShelfCsvError(
+            f"the first row must name the columns, at least name and kind: {', '.join(COLUMNS)}"
+        )
     if (many := sum(map(any, rows))) > _MOST + 1:
         raise ShelfCsvError(f"there are {many - 1} rows in this file; at most {_MOST} are read")
     known = {column.lower(): column for column in (*COLUMNS, *SAID)}
-    notes = tuple(f"Column {cell!r} is not known and was passed over." for cell in header if cell.lower() not in known)
+    notes = tuple(
+        f"Column {cell!r} is not known and was passed over." for cell in header if cell.lower() not in known
+    )
     said: dict[str, int] = {}
     good, bad, seen = [], [], {name.strip().lower() for name in taken}
     for place, row in enumerate(rows[1:], start=2):
@@ -133,14 +137,14 @@ def _tin(cells: Mapping[str, str], place: int) -> TinRow:
         raise ColourFileError(f"there is no sheen {sheen!r}; known are {', '.join(SHEEN_VEIL)}")
     return TinRow(
         row=place, name=name, kind=kind, numbers=numbers, opened=_date(cells.get("opened", "")), sheen=sheen,
-        place=cells.get("place", "")[:120], use_up=_yes(cells.get("use_up", "")), notes=cells.get("notes", "")[:2000],
-        Lab=_Lab(cells),
+        place=cells.get("place", "")[:120], use_up=_yes(cells.get("use_up", "")),
+        notes=cells.get("notes", "")[:2000], Lab=_Lab(cells),
     )  # fmt: skip
 
 
 def _kind(text: str) -> str:
-    """Return the key of a kind, by its key, its title or as menus name it, however its words are joined: "milk_paint",
-    "Milk paint powder", "Chalk-type paint (water)"."""
+    """Return the key of a kind, by its key, its title or as menus name it, however its words are joined:
+    "milk_paint", "Milk paint powder", "Chalk-type paint (water)"."""
     said = {
         _plain(words): key
         for key, known in KINDS.items()
@@ -148,7 +152,11 @@ def _kind(text: str) -> str:
     }
     if _plain(text) not in said:
         near = get_close_matches(_plain(text), said, n=1, cutoff=0.3)
-        nearest = f"; the nearest is {KINDS[said[near[0]]].title}" if near else f"; one is {KINDS['chalk_paint'].title}"
+        nearest = (
+            f"; the nearest is {KINDS[said[near[0]]].title}"
+            if near
+            else f"; one is {KINDS['chalk_paint'].title}"
+        )
         raise ColourFileError(f"there is no kind {text[:40]!r}{nearest}")
     return said[_plain(text)]
 

@@ -1,7 +1,8 @@
 """SVG: closed shapes as outlines, and stencils as SVG in millimetres for a cutter.
 
-W3C Scalable Vector Graphics 1.1, second edition: paths (8), basic shapes (9), coordinate systems and units (7).
-Read are shapes; text, pictures and references are not. What a file might do beside being drawn is refused.
+W3C Scalable Vector Graphics 1.1, second edition: paths (8), basic shapes (9), coordinate systems and units
+(7). Read are shapes; text, pictures and references are not. What a file might do beside being drawn is
+refused.
 """
 
 import re
@@ -38,7 +39,18 @@ _MM: Final = {
 _SHAPES: Final = ("path", "rect", "circle", "ellipse", "polygon", "polyline")
 _REFUSED: Final = ("script", "foreignobject", "iframe", "audio", "video", "animate", "set")
 _NOT_READ: Final = ("image", "text", "use")
-_CLIPPED: Final = ("defs", "clippath", "mask", "symbol", "pattern", "marker", "metadata", "title", "desc", "style")
+_CLIPPED: Final = (
+    "defs",
+    "clippath",
+    "mask",
+    "symbol",
+    "pattern",
+    "marker",
+    "metadata",
+    "title",
+    "desc",
+    "style",
+)
 
 
 class SvgRefusedError(ValueError):
@@ -71,14 +83,19 @@ def read_svg(data: bytes) -> Shapes:
     Raises
     ------
     SvgRefusedError
-        If it is too large, no SVG, holds scripts, links, entities or too many points, or nothing that is closed.
+        If it is too large, no SVG, holds scripts, links, entities or too many points, or nothing that is
+        closed.
     """
     if len(data) > MOST_BYTES:
-        raise SvgRefusedError(f"the drawing has {len(data) / 1e6:.1f} MB, more than {MOST_BYTES / 1e6:g}: simplify it")
+        raise SvgRefusedError(
+            f"the drawing has {len(data) / 1e6:.1f} MB, more than {MOST_BYTES / 1e6:g}: simplify it"
+        )
     try:
         root = ElementTree.fromstring(data, forbid_dtd=True)
     except DefusedXmlException as error:
-        raise SvgRefusedError("the drawing defines entities, which are not read: save it as a plain SVG") from error
+        raise SvgRefusedError(
+            "the drawing defines entities, which are not read: save it as a plain SVG"
+        ) from error
     except (ElementTree.ParseError, ValueError, LookupError) as error:
         raise SvgRefusedError("this file is no SVG that can be read: choose another copy of it") from error
     if _tag(root) != "svg":
@@ -87,7 +104,9 @@ def read_svg(data: bytes) -> Shapes:
         _check(element)
     shapes = tuple(islice(_shapes(root, Identity, 0), _MOST_SHAPES + 1))
     if not shapes:
-        raise SvgRefusedError("there is no closed shape in this drawing: turn lines and letters into outlines first")
+        raise SvgRefusedError(
+            "there is no closed shape in this drawing: turn lines and letters into outlines first"
+        )
     if len(shapes) > _MOST_SHAPES:
         raise SvgRefusedError(f"there are more than {_MOST_SHAPES} shapes: join them, or leave some out")
     x, y, width, height = _window(root, shapes)
@@ -123,7 +142,9 @@ def _shapes(element: Element, above: Transform, depth: int) -> Iterator[Shape]:
         if tag in _SHAPES:
             rings = tuple(_outlines(child, own))
             if rings:
-                yield Shape(rings=rings, even_odd="evenodd" in (child.get("fill-rule", "") + child.get("style", "")))
+                yield Shape(
+                    rings=rings, even_odd="evenodd" in (child.get("fill-rule", "") + child.get("style", ""))
+                )
         else:
             yield from _shapes(child, own, depth + 1)
 
@@ -143,7 +164,9 @@ def _after(said: str, at: int) -> int:
 def _transform(said: str) -> Transform:
     """Return a transform attribute as one (SVG 1.1, 7.6)."""
     if len(said) > _LONGEST_TRANSFORM:
-        raise SvgRefusedError(f"the drawing has a transform {said[:40]!r} … that cannot be read: save it again")
+        raise SvgRefusedError(
+            f"the drawing has a transform {said[:40]!r} … that cannot be read: save it again"
+        )
     found, end = Identity, _after(said, 0)
     while (call := _CALL.match(said, end)) is not None:
         end = _after(said, call.end())
@@ -151,7 +174,9 @@ def _transform(said: str) -> Transform:
             n = [float(one) for one in call[2].replace(",", " ").split()]
             found = found.transform(_TRANSFORMS[call[1].lower()](n))
         except (KeyError, ValueError, IndexError, TypeError) as error:
-            raise SvgRefusedError(f"the drawing has a transform {call[0].strip()!r} that cannot be read") from error
+            raise SvgRefusedError(
+                f"the drawing has a transform {call[0].strip()!r} that cannot be read"
+            ) from error
     if end < len(said):
         raise SvgRefusedError(f"the drawing has a transform {said[:40]!r} that cannot be read: save it again")
     return found
@@ -172,7 +197,9 @@ _TRANSFORMS: Final[Mapping[str, Callable[[list[float]], Transform]]] = {
 
 
 def _outlines(element: Element, transform: Transform) -> Iterator[Points]:
-    plain = Element(_tag(element), {key: value for key, value in element.attrib.items() if key != "transform"})
+    plain = Element(
+        _tag(element), {key: value for key, value in element.attrib.items() if key != "transform"}
+    )
     builder = PathBuilder()
     pen = OutlinePen()
     try:
@@ -219,7 +246,8 @@ def _window(root: Element, shapes: Iterable[Shape]) -> tuple[float, float, float
 def write_svg(
     title: str, width: float, height: float, rings: Sequence[Points], *, marks: Sequence[Points] = ()
 ) -> bytes:
-    """Return a stencil as SVG for a cutter: openings as closed paths in millimetres, register marks apart. [m]
+    """Return a stencil as SVG for a cutter: openings as closed paths in millimetres, register marks apart.
+    [m]
 
     Parameters
     ----------

@@ -1,4 +1,5 @@
-"""Rows of a table as other programs write it: text with commas, semicolons, tabs or blanks between, .xlsx, .ods."""
+"""Rows of a table as other programs write it: text with commas, semicolons, tabs or blanks between, .xlsx,
+.ods."""
 
 import csv
 import io
@@ -64,7 +65,8 @@ def text_of(data: bytes) -> str:
 
 
 def _divider(text: str) -> str | None:
-    """Return what stands between the cells: what splits most of the first lines into the same number of cells."""
+    """Return what stands between the cells: what splits most of the first lines into the same number of
+    cells."""
     lines = [line for line in text[:20_000].splitlines() if line.strip()][:12]
     scores: dict[str, tuple[float, int]] = {}
     for divider in "\t;,":

@@ -1,4 +1,5 @@
-"""A target as a person writes it: "#4f7f80", "53.1 -22 -8.6" (Lab), "rgb 79 127 128", or the name of a file."""
+"""A target as a person writes it: "#4f7f80", "53.1 -22 -8.6" (Lab), "rgb 79 127 128", or the name of a
+file."""
 
 import re
 from pathlib import Path

@@ -1,4 +1,5 @@
-"""Faces at true size, over as many pages as they take: what to cut, where to lay it, and lists to go with it."""
+"""Faces at true size, over as many pages as they take: what to cut, where to lay it, and lists to go with
+it."""
 
 from collections.abc import Callable, Iterator, Sequence
 from dataclasses import dataclass
@@ -78,9 +79,11 @@ class Table:
 
 
 def true_scale(
-    title: str, faces: Sequence[TrueFace], tables: Sequence[Table], *, notes: Sequence[str] = (), paper: str = "A4"
+    title: str, faces: Sequence[TrueFace], tables: Sequence[Table], *, notes: Sequence[str] = (),
+    paper: str = "A4"
 ) -> bytes:  # fmt: skip
-    """Return the PDF: the lists first, then every face in tiles with crosses to register them by, and a rule on each.
+    """Return the PDF: the lists first, then every face in tiles with crosses to register them by, and a rule
+    on each.
 
     Raises
     ------
@@ -91,7 +94,9 @@ def true_scale(
     area = (wide - 2 * MARGIN, high - 2 * MARGIN - FOOT)
     many = sum(len(list(_tiles(face, area))) for face in faces)
     if many > MOST_PAGES:
-        raise ValueError(f"that is {many} pages, more than {MOST_PAGES}: print fewer faces, or one of each kind")
+        raise ValueError(
+            f"that is {many} pages, more than {MOST_PAGES}: print fewer faces, or one of each kind"
+        )
 
     def draw(canvas: Canvas) -> None:
         _lists(canvas, title, tables, notes, (wide, high))
@@ -122,8 +127,8 @@ def _tiles(face: TrueFace, area: tuple[float, float]) -> Iterator[_Tile]:
 
 
 def _tile(
-    canvas: Canvas, title: str, face: TrueFace, tile: _Tile, number: tuple[int, int], area: tuple[float, float],
-    page: tuple[float, float],
+    canvas: Canvas, title: str, face: TrueFace, tile: _Tile, number: tuple[int, int],
+    area: tuple[float, float], page: tuple[float, float],
 ) -> None:  # fmt: skip
     column, row, x, y = tile
     left, top = MARGIN, page[1] - MARGIN
@@ -139,7 +144,8 @@ def _tile(
     canvas.restoreState()
     _crosses(canvas, face, tile, area, page)
     words = f"{face.title} · page {number[0]} of {number[1]} (column {column + 1}, row {row + 1})"
-    text(canvas, MARGIN, MARGIN + 13, fitted(f"{title}: {words}", width=page[0] - 2 * MARGIN, size=9, bold=True),
+    text(canvas, MARGIN, MARGIN + 13,
+        fitted(f"{title}: {words}", width=page[0] - 2 * MARGIN, size=9, bold=True),
          size=9, bold=True)  # fmt: skip
     rule(canvas, MARGIN, MARGIN + 5)
 
@@ -213,7 +219,14 @@ def _lists(
     canvas: Canvas, title: str, tables: Sequence[Table], notes: Sequence[str], page: tuple[float, float]
 ) -> None:
     wide, high = page
-    text(canvas, MARGIN, high - 20, fitted(title, width=wide - 2 * MARGIN, size=16, bold=True), size=16, bold=True)
+    text(
+        canvas,
+        MARGIN,
+        high - 20,
+        fitted(title, width=wide - 2 * MARGIN, size=16, bold=True),
+        size=16,
+        bold=True,
+    )
     y = high - 30
     for note in notes:
         y = paragraph(canvas, MARGIN, y, note, width=wide - 2 * MARGIN, size=10) - 1.5
@@ -233,7 +246,14 @@ def _table(canvas: Canvas, table: Table, y: float, page: tuple[float, float]) ->
     def heads(at: float) -> float:
         text(canvas, MARGIN, at, table.title, size=12, bold=True)
         for (left, right), head in zip(spans, table.heads, strict=True):
-            text(canvas, left, at - 6, fitted(head, width=right - left - 1, size=9, bold=True), size=9, bold=True)
+            text(
+                canvas,
+                left,
+                at - 6,
+                fitted(head, width=right - left - 1, size=9, bold=True),
+                size=9,
+                bold=True,
+            )
         return at - 11
 
     if y < MARGIN + FOOT + 25:

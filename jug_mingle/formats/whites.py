@@ -1,4 +1,5 @@
-"""Under which white CIELAB and XYZ of a file stand: what it says, what its neutrals suggest, or what is assumed."""
+"""Under which white CIELAB and XYZ of a file stand: what it says, what its neutrals suggest, or what is
+assumed."""
 
 import re
 from collections.abc import Sequence
@@ -24,7 +25,8 @@ WHITES: Final[dict[WhiteName, FloatArray]] = {
     "C": np.array([98.074, 100.0, 118.232]),
     "E": np.array([100.0, 100.0, 100.0]),
 }
-"""XYZ of the whites (CIE 1931 2°) as ASTM E308 tabulates them, D50 and D65 as the program has them (ICC.1, CIE 15)."""
+"""XYZ of the whites (CIE 1931 2°) as ASTM E308 tabulates them, D50 and D65 as the program has them (ICC.1,
+CIE 15)."""
 
 NEUTRAL: Final = 3.0
 """A sample whose chroma is less than this, under a white, is neutral under it."""
@@ -33,7 +35,9 @@ _USUAL: Final[tuple[WhiteName, ...]] = ("D50", "D65")
 _FEW: Final = 3
 """So many neutrals, at least, suggest a white."""
 
-_NAMED: Final = re.compile(r"(?<![A-Za-z0-9])(D50|D55|D65|D75)(?![0-9])|ILLUMINANT[\s\",:=]+([ACE])\b", re.IGNORECASE)
+_NAMED: Final = re.compile(
+    r"(?<![A-Za-z0-9])(D50|D55|D65|D75)(?![0-9])|ILLUMINANT[\s\",:=]+([ACE])\b", re.IGNORECASE
+)
 
 
 _WIDE: Final = re.compile(
@@ -66,22 +70,26 @@ def stated(words: str) -> WhiteName | None:
 
 
 def observer_of(words: str) -> str:
-    """Return the observer that a header names other than that of 2°, as it names it; nothing where it names none."""
+    """Return the observer that a header names other than that of 2°, as it names it; nothing where it names
+    none."""
     found = _WIDE.search(words)
     return "" if found is None else found[0].strip()
 
 
 def other_light_of(words: str) -> str:
-    """Return the light that a header names and of which this program has no white; nothing where it names none."""
+    """Return the light that a header names and of which this program has no white; nothing where it names
+    none."""
     found = _OTHER.search(words)
     return "" if found is None or _NAMED.search(words) else (found[1] or found[2])
 
 
-def suggested(XYZ: Sequence[Sequence[float]], Lab: Sequence[Sequence[float]] | None = None) -> WhiteName | None:
+def suggested(
+    XYZ: Sequence[Sequence[float]], Lab: Sequence[Sequence[float]] | None = None
+) -> WhiteName | None:
     """Return the white under which the samples make sense.
 
-    Where a file has CIELAB beside XYZ, that is the white by which one follows from the other. Else it is the white
-    under which the most of the samples, and at least three of different lightness, are neutral.
+    Where a file has CIELAB beside XYZ, that is the white by which one follows from the other. Else it is the
+    white under which the most of the samples, and at least three of different lightness, are neutral.
 
     Parameters
     ----------
@@ -96,7 +104,8 @@ def suggested(XYZ: Sequence[Sequence[float]], Lab: Sequence[Sequence[float]] | N
     if Lab is not None:
         said = np.asarray(Lab, dtype=float)[: len(some)]
         apart: dict[WhiteName, float] = {
-            name: float(np.median(delta_E_CIE2000(XYZ_to_Lab(some, white), said))) for name, white in WHITES.items()
+            name: float(np.median(delta_E_CIE2000(XYZ_to_Lab(some, white), said)))
+            for name, white in WHITES.items()
         }
         best = min(apart, key=apart.__getitem__)
         return best if apart[best] < 0.5 else None

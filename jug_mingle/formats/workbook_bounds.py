@@ -1,7 +1,8 @@
-"""How large a workbook is once it is read, told before anything of it is made: its cells count from the first to the
-last one, and a text that many cells share counts in each.
+"""How large a workbook is once it is read, told before anything of it is made: its cells count from the first
+to the last one, and a text that many cells share counts in each.
 
-What reads workbooks makes a whole rectangle of the two corners that are filled, and ends the process where memory ends.
+What reads workbooks makes a whole rectangle of the two corners that are filled, and ends the process where
+memory ends.
 """
 
 import re
@@ -28,7 +29,8 @@ class TooLargeWorkbookError(ValueError):
 
 
 def check_workbook(packed: zipfile.ZipFile, *, rows: int, columns: int, cells: int) -> None:
-    """Raise TooLargeWorkbookError where a workbook has more rows, columns or cells, or unpacks to far more."""
+    """Raise TooLargeWorkbookError where a workbook has more rows, columns or cells, or unpacks to far
+    more."""
     parts = packed.infolist()
     if sum(one.file_size for one in parts) > _UNPACKED or len(parts) > _MOST_PARTS:
         raise TooLargeWorkbookError("the workbook unpacks to far more than a table is")
@@ -63,7 +65,8 @@ def _parsed(data: bytes, begins: Callable[[str, dict[str, str]], object], ends: 
 
 
 class _Cells:
-    """Counts the cells of sheets (ECMA-376, 18.3.1.4): where the last one is, and how much text they share."""
+    """Counts the cells of sheets (ECMA-376, 18.3.1.4): where the last one is, and how much text they
+    share."""
 
     def __init__(self, texts: list[int], rows: int, columns: int, cells: int) -> None:
         self._texts, self._bounds = texts, (rows, columns, cells)
@@ -97,7 +100,9 @@ class _Cells:
             return
         self._last_row = max(self._last_row, self._row)
         rows, columns, cells = self._bounds
-        over = self._last_row > rows or self._last_column > columns or self._last_row * self._last_column > cells
+        over = (
+            self._last_row > rows or self._last_column > columns or self._last_row * self._last_column > cells
+        )
         if over or self._count > cells:
             raise _more(rows, columns, cells)
 

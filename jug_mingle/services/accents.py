@@ -138,7 +138,12 @@ def _share(row: PieceRow, finish: Finish, samples: Samples, place: Place) -> flo
         return min(1.0, own / (painted + own)) if own else 0.0
     film: Film = generic_film("gold")
     layer = Layer(
-        kind="metallic", films=(film,), place="high" if place == "high" else "edges", amount=0.45, width=0.1, hand=0.4
+        kind="metallic",
+        films=(film,),
+        place="high" if place == "high" else "edges",
+        amount=0.45,
+        width=0.1,
+        hand=0.4,
     )
     zones = [name for name in samples.zones if name not in UNPAINTED and zone_of(name) not in WHEN_ASKED]
     weights = [float(samples.weight[samples.zones[name]].sum()) for name in zones]

@@ -27,13 +27,15 @@ SUFFIX: Final = ".zip"
 
 
 def archive_name(title: str, day: datetime) -> str:
-    """Return what an archive's file is called: "jug-mingle-2026-11-27.zip", with the name of a job before its date."""
+    """Return what an archive's file is called: "jug-mingle-2026-11-27.zip", with the name of a job before its
+    date."""
     letters = "".join(letter if letter.isalnum() else "-" for letter in title.lower()).strip("-")[:60]
     return "-".join(filter(None, ("jug-mingle", letters, f"{day:%Y-%m-%d}"))) + SUFFIX
 
 
 def archive(data: Path, into: Path, *, job_id: int | None = None) -> ArchiveList:
-    """Write everything that a data folder holds, or one job of it, into one file; also while the program works on it.
+    """Write everything that a data folder holds, or one job of it, into one file; also while the program
+    works on it.
 
     It is of one moment. The file takes its name when it is whole.
 
@@ -55,7 +57,9 @@ def archive(data: Path, into: Path, *, job_id: int | None = None) -> ArchiveList
         what = f"the photo {missing.stem[:12]}… is gone" if missing.suffix == ".original" else str(error)
         raise DataRefusedError(f"the archive was not made: {what}") from error
     except OSError as error:
-        raise DataRefusedError(f"the archive was not made: {error.strerror or error} ({into.name})") from error
+        raise DataRefusedError(
+            f"the archive was not made: {error.strerror or error} ({into.name})"
+        ) from error
     except sqlite3.Error as error:
         raise DataRefusedError(f"the archive was not made: the database says {error}") from error
 
@@ -98,7 +102,8 @@ def _write(connection: Connection, data: Path, into: Any, job_id: int | None) ->
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class ReadBack:
-    """An archive whose rows stand in a database of today's revision, in a folder of its own, sound and whole."""
+    """An archive whose rows stand in a database of today's revision, in a folder of its own, sound and
+    whole."""
 
     archive: Archive
     folder: Path
@@ -142,8 +147,8 @@ def read_back(file: Path, beside: Path) -> Iterator[ReadBack]:
     found = read_archive(file)
     if found.said.revision not in revisions():
         raise DataRefusedError(
-            f"{file.name} was written by a newer Jug Mingle than this one (revision {found.said.revision}, this one "
-            f"knows up to {revisions()[-1]}): take the newer program. Nothing was changed."
+            f"{file.name} was written by a newer Jug Mingle than this one (revision {found.said.revision}, "
+            f"this one knows up to {revisions()[-1]}): take the newer program. Nothing was changed."
         )
     rows = found.rows()
     beside.mkdir(parents=True, exist_ok=True)

@@ -1,4 +1,5 @@
-"""A data folder copied away and brought back, all or nothing: archives, and the folders that earlier releases made."""
+"""A data folder copied away and brought back, all or nothing: archives, and the folders that earlier releases
+made."""
 
 import hashlib
 import json
@@ -33,7 +34,8 @@ class Copied:
 
 
 def back_up(data: Path, into: Path) -> tuple[Path, ArchiveList]:
-    """Write everything in a data folder into one archive, also while the program works; return its file and its list.
+    """Write everything in a data folder into one archive, also while the program works; return its file and
+    its list.
 
     Parameters
     ----------
@@ -59,7 +61,9 @@ def _archived(data: Path, into: Path, job_id: int | None) -> tuple[Path, Archive
         raise DataRefusedError(f"there is no {NAME} in {data}: name the data folder with --data")
     revision = check_file(file, revisions())
     if job_id is not None and revision != revisions()[-1]:
-        raise DataRefusedError("the data are of an earlier release: start the program once, which brings them up")
+        raise DataRefusedError(
+            "the data are of an earlier release: start the program once, which brings them up"
+        )
     name = archive_name("" if job_id is None else f"job {job_id}", datetime.now(UTC))
     target = into / name if into.is_dir() else into
     if target.exists():
@@ -83,7 +87,9 @@ def verify(folder: Path) -> Copied:
     for name, sha256 in files.items():
         file = folder / name
         if not file.is_file() or _hash(file) != sha256:
-            raise DataRefusedError(f"{folder} is a damaged backup: {name} is gone or changed. Nothing was touched.")
+            raise DataRefusedError(
+                f"{folder} is a damaged backup: {name} is gone or changed. Nothing was touched."
+            )
     check_file(folder / NAME, revisions())
     missing = [name for name in _photo_files(folder / NAME) if f"photos/{name}" not in files]
     if missing:
@@ -96,20 +102,26 @@ def _files_of(folder: Path, kept: Any) -> dict[str, str]:
     """Return the files of a backup's list; none of them may lie outside its folder."""
     files = kept.get("files") if isinstance(kept, dict) and kept.get("format") == FORMAT else None
     if not isinstance(files, dict) or NAME not in files:
-        raise DataRefusedError(f"{folder} is no backup that this program knows: its {_LIST} says something else")
+        raise DataRefusedError(
+            f"{folder} is no backup that this program knows: its {_LIST} says something else"
+        )
     for name in files:
         parts = str(name).split("/")
-        if str(name) != NAME and not (len(parts) == 2 and parts[0] == "photos" and parts[1] == Path(parts[1]).name):
-            raise DataRefusedError(f"{folder} is no backup that can be trusted: it names a file {str(name)[:80]!r}")
+        if str(name) != NAME and not (
+            len(parts) == 2 and parts[0] == "photos" and parts[1] == Path(parts[1]).name
+        ):
+            raise DataRefusedError(
+                f"{folder} is no backup that can be trusted: it names a file {str(name)[:80]!r}"
+            )
     return {str(name): str(sha256) for name, sha256 in files.items()}
 
 
 def restore(backup: Path, data: Path) -> Path | None:
     """Bring everything back from an archive, or from a folder that an earlier release copied it to.
 
-    Photos are added first, by their hash, which harms nothing; then the database takes its name in one step. Whatever
-    cuts this off leaves the old database or the new one. The database that was there is kept beside, and its name
-    returned.
+    Photos are added first, by their hash, which harms nothing; then the database takes its name in one step.
+    Whatever cuts this off leaves the old database or the new one. The database that was there is kept beside,
+    and its name returned.
 
     Raises
     ------
@@ -123,11 +135,15 @@ def restore(backup: Path, data: Path) -> Path | None:
         data.mkdir(parents=True, exist_ok=True)
         with read_back(backup, data) as found:
             if found.said.of != "everything":
-                raise DataRefusedError(f"{backup.name} is of the job {found.said.title!r}: `import` brings it in")
+                raise DataRefusedError(
+                    f"{backup.name} is of the job {found.said.title!r}: `import` brings it in"
+                )
             into_one_file(found.folder / NAME)
             return _restored(found.folder / NAME, data, lambda: found.keep_photos(data / "photos"))
     except OSError as error:
-        raise DataRefusedError(f"nothing was restored: {error.strerror or error} ({error.filename})") from error
+        raise DataRefusedError(
+            f"nothing was restored: {error.strerror or error} ({error.filename})"
+        ) from error
 
 
 def _restored(database: Path, data: Path, keep_photos: Callable[[], None]) -> Path | None:
@@ -153,8 +169,8 @@ def _photos_of(backup: Path, data: Path) -> None:
 
 
 def _put_aside(data: Path) -> Path | None:
-    """Copy away the database that a restored one will replace, and bring it into one file, so that no log of it is
-    taken for the new one's; a damaged one is copied as it is."""
+    """Copy away the database that a restored one will replace, and bring it into one file, so that no log of
+    it is taken for the new one's; a damaged one is copied as it is."""
     file = data / NAME
     if not file.exists():
         return None
@@ -167,7 +183,9 @@ def _put_aside(data: Path) -> Path | None:
         into_one_file(file)
     except sqlite3.OperationalError as error:
         aside.unlink(missing_ok=True)
-        raise DataRefusedError(f"{data} is in use ({error}): stop the program first. Nothing was restored.") from error
+        raise DataRefusedError(
+            f"{data} is in use ({error}): stop the program first. Nothing was restored."
+        ) from error
     except sqlite3.DatabaseError:
         shutil.copyfile(file, aside)
     for log in (data / f"{NAME}-wal", data / f"{NAME}-shm"):
@@ -178,7 +196,9 @@ def _put_aside(data: Path) -> Path | None:
 
 def _photo_files(database: Path) -> Iterator[str]:
     """Yield the names of the files that the photos of a database have."""
-    with closing(sqlite3.connect(f"{database.absolute().as_uri()}?mode=ro&immutable=1", uri=True)) as connection:
+    with closing(
+        sqlite3.connect(f"{database.absolute().as_uri()}?mode=ro&immutable=1", uri=True)
+    ) as connection:
         hashes = sorted({str(sha256) for (sha256,) in connection.execute("SELECT sha256 FROM photo")})
     for sha256 in hashes:
         yield from (f"{sha256}.original", f"{sha256}.jpg")

@@ -20,7 +20,8 @@ from jug_mingle.store.models import ReadingRow, TargetRow
 
 
 def rescue(session: Session, pot_id: int, *, tool_key: str) -> tuple[Advice, FloatArray]:
-    """Return how to bring a batch to its target (36,) with the least that has to be added, from its newest strip.
+    """Return how to bring a batch to its target (36,) with the least that has to be added, from its newest
+    strip.
 
     Raises
     ------
@@ -29,11 +30,15 @@ def rescue(session: Session, pot_id: int, *, tool_key: str) -> tuple[Advice, Flo
     """
     row = get_batch(session, pot_id)
     if get_mix(session, row.mix_id).laid is not None:
-        raise ConflictError("this jug is seen through: lay it otherwise, or mix another way over what is below")
+        raise ConflictError(
+            "this jug is seen through: lay it otherwise, or mix another way over what is below"
+        )
     strip = newest_strip(session, pot_id)
     standing_now = standing_of(session, row)
     if strip is None or strip.reading_id is None:
-        raise ConflictError("read a dried strip of this batch first: a rescue starts from what it came out as")
+        raise ConflictError(
+            "read a dried strip of this batch first: a rescue starts from what it came out as"
+        )
     if not standing_now.poured:
         raise ConflictError(empty_words(row))
     if standing_now.target is None:

@@ -30,7 +30,8 @@ from jug_mingle.store.models import BatchRow, MixRow, PourMadeRow, TargetRow, no
 
 @dataclass(frozen=True, slots=True, kw_only=True, eq=False)
 class Standing:
-    """A batch as it stands: what is in it, what is still to be poured, what it looks like now and will in the end."""
+    """A batch as it stands: what is in it, what is still to be poured, what it looks like now and will in the
+    end."""
 
     row: BatchRow
     rest: Rest
@@ -47,12 +48,16 @@ def begin_batch(session: Session, mix_id: int, *, jug: str | None = None) -> Bat
     """Begin to pour a mix into a jug; the batch that is being poured of it already goes on."""
     mix = get_mix(session, mix_id)
     there = session.scalar(
-        select(BatchRow).where(BatchRow.mix_id == mix_id, BatchRow.done.is_(None)).order_by(BatchRow.id.desc())
+        select(BatchRow)
+        .where(BatchRow.mix_id == mix_id, BatchRow.done.is_(None))
+        .order_by(BatchRow.id.desc())
     )
     if there is not None:
         return there
     if gone := [pour.material.name for pour in mix.pours if pour.material.removed is not None]:
-        raise ConflictError(f"{gone[0]} was taken off the shelf: bring it back, or mix anew from what stands there")
+        raise ConflictError(
+            f"{gone[0]} was taken off the shelf: bring it back, or mix anew from what stands there"
+        )
     if reason := may_mix([to_material(pour.material) for pour in mix.pours]):
         raise ConflictError(reason)
     batch = sum(pour.ml for pour in mix.pours)
@@ -66,7 +71,8 @@ def begin_batch(session: Session, mix_id: int, *, jug: str | None = None) -> Bat
 
 
 def begin_with_rest(session: Session, mix_id: int, batch_id: int, ml: float) -> BatchRow:
-    """Begin to pour a mix with so much of what is left of another batch, which loses it; no tin on the shelf does.
+    """Begin to pour a mix with so much of what is left of another batch, which loses it; no tin on the shelf
+    does.
 
     Raises
     ------
@@ -81,14 +87,20 @@ def begin_with_rest(session: Session, mix_id: int, batch_id: int, ml: float) -> 
     if other.job_id != mix.job_id:
         raise UnfitError(f"batch {batch_id} belongs to another job")
     if ml > holds * 1.001:
-        raise UnfitError(f"{other.name} holds {holds:.0f} ml at most: make less of it, or pour more of that first")
+        raise UnfitError(
+            f"{other.name} holds {holds:.0f} ml at most: make less of it, or pour more of that first"
+        )
     row = begin_batch(session, mix_id)
     if strange := set(there) - {one["key"] for one in row.asked}:
-        raise UnfitError(f"{get_material(session, min(strange)).name} is in {other.name}, but not in this mix")
+        raise UnfitError(
+            f"{get_material(session, min(strange)).name} is in {other.name}, but not in this mix"
+        )
     begun = len(row.made)
     for place, (key, share) in enumerate(there.items(), start=begun):
         tin = get_material(session, key)
-        part = PourMadeRow(material=tin, place=place, ml=share * ml / holds, taken=0.0, how="eye", from_pot_id=rest.id)
+        part = PourMadeRow(
+            material=tin, place=place, ml=share * ml / holds, taken=0.0, how="eye", from_pot_id=rest.id
+        )
         row.made.append(part)
         rest.given.append(part)
     session.flush()
@@ -113,7 +125,10 @@ def empty_words(row: BatchRow) -> str:
 def newest_poured(session: Session, job_id: int) -> dict[int, BatchRow]:
     """Return the newest batch of every mix of a job of which anything was poured."""
     rows = session.scalars(
-        select(BatchRow).join(MixRow, BatchRow.mix_id == MixRow.id).where(MixRow.job_id == job_id).order_by(BatchRow.id)
+        select(BatchRow)
+        .join(MixRow, BatchRow.mix_id == MixRow.id)
+        .where(MixRow.job_id == job_id)
+        .order_by(BatchRow.id)
     )
     return {row.mix_id: row for row in rows if poured_of(row)}
 
@@ -131,7 +146,9 @@ def _roomy(session: Session, jug: str, batch: float) -> float:
     """Return what a jug holds; UnfitError when it is less than the batch. [ml]"""
     capacity = jug_named(session, jug).capacity
     if capacity < batch:
-        raise UnfitError(f"the {jug} holds {capacity:.0f} ml, and {batch:.0f} ml go into it: take a larger one")
+        raise UnfitError(
+            f"the {jug} holds {capacity:.0f} ml, and {batch:.0f} ml go into it: take a larger one"
+        )
     return capacity
 
 
@@ -165,7 +182,8 @@ def standing_of(session: Session, row: BatchRow) -> Standing:
 def make_pour(session: Session, pot_id: int, *, place: int, material: str, ml: float, how: str) -> BatchRow:
     """Write down one pour that was made.
 
-    `place` is the number of pours made before it, so that the same pour sent twice, or from two windows, counts once.
+    `place` is the number of pours made before it, so that the same pour sent twice, or from two windows,
+    counts once.
 
     Raises
     ------
@@ -196,7 +214,8 @@ def make_pour(session: Session, pot_id: int, *, place: int, material: str, ml: f
 def undo_pour(session: Session, pot_id: int, *, place: int | None = None) -> BatchRow:
     """Take back the last pour that was written down: it was not made, or not so.
 
-    `place` is the number of pours made before it: the same pour is taken back once, however often that is sent.
+    `place` is the number of pours made before it: the same pour is taken back once, however often that is
+    sent.
 
     Raises
     ------

@@ -34,8 +34,8 @@ from jug_mingle.store.models import (
 class Kind:
     """Something that can be in the bin.
 
-    `name` is what one of it is called, `restore` how it is brought back where that needs more than a mark taken off,
-    `spoken` what other things call it by in what they keep, with {} for its number.
+    `name` is what one of it is called, `restore` how it is brought back where that needs more than a mark
+    taken off, `spoken` what other things call it by in what they keep, with {} for its number.
     """
 
     table: Any
@@ -53,7 +53,8 @@ KINDS: Final = {
     "job": Kind(table=JobRow),
     "piece": Kind(table=PieceRow),
     "photo": Kind(table=PhotoRow),
-    "colour": Kind(table=TargetRow, spoken=('"wood:{}"', '"found:{}"', '"target_id": {},', '"target_id": {}}}')),
+    "colour": Kind(table=TargetRow,
+        spoken=('"wood:{}"', '"found:{}"', '"target_id": {},', '"target_id": {}}}')),
     "jug": Kind(table=MixRow, spoken=('"mix:{}"', '"mix_id": {},', '"mix_id": {}}}')),
     "look": Kind(table=LookRow),
     "motif": Kind(table=MotifRow, spoken=('"own:{}"',)),
@@ -143,14 +144,20 @@ def _spoken_of(session: Session, kind: Kind, number: int) -> str:
     """Return what kind of thing names this one in what it keeps; nothing where none does."""
     for user, columns in _KEEPERS.items():
         for column in columns:
-            said = [cast(column, String).contains(words.format(number), autoescape=True) for words in kind.spoken]
-            if said and session.execute(select(column.class_.id).where(or_(*said)).limit(1)).first() is not None:
+            said = [
+                cast(column, String).contains(words.format(number), autoescape=True) for words in kind.spoken
+            ]
+            if (
+                said
+                and session.execute(select(column.class_.id).where(or_(*said)).limit(1)).first() is not None
+            ):
                 return user
     return ""
 
 
 def _forget_readings(session: Session, row: MaterialRow, stays: str) -> None:
-    """Remove what was read of a tin alone; ConflictError where another tin was read with it, and so known by it."""
+    """Remove what was read of a tin alone; ConflictError where another tin was read with it, and so known by
+    it."""
     mine = select(ReadingVolumeRow.reading_id).where(ReadingVolumeRow.material_id == row.id)
     readings = session.scalars(select(ReadingRow).where(ReadingRow.id.in_(mine))).all()
     if any(len(reading.volumes) > 1 for reading in readings):

@@ -1,4 +1,5 @@
-"""Archives brought back: what would happen, then all of it or nothing; and single jobs beside what is there."""
+"""Archives brought back: what would happen, then all of it or nothing; and single jobs beside what is
+there."""
 
 from collections.abc import Collection, Mapping
 from dataclasses import dataclass
@@ -19,8 +20,8 @@ from jug_mingle.store.database import NAME, Database, copy_database
 from jug_mingle.store.tables import put_rows, said_rows, tables_of
 
 COUNTED: Final = {
-    "job": "jobs", "piece": "pieces", "target": "colours", "mix": "jugs", "photo": "photos", "material": "tins",
-    "entry": "entries",
+    "job": "jobs", "piece": "pieces", "target": "colours", "mix": "jugs", "photo": "photos",
+    "material": "tins", "entry": "entries",
 }  # fmt: skip
 """Tables that a person counts, and what they call their rows."""
 
@@ -72,7 +73,9 @@ class Foreseen:
 
 def counted_words(counts: Mapping[str, int]) -> str:
     """Return counts in words: "2 jobs, 5 photos"."""
-    said = [f"{many} {words if many != 1 else words.removesuffix('s')}" for words, many in counts.items() if many]
+    said = [
+        f"{many} {words if many != 1 else words.removesuffix('s')}" for words, many in counts.items() if many
+    ]
     return ", ".join(said).replace("entrie ", "entry ") or "nothing"
 
 
@@ -83,7 +86,12 @@ def foresee(archive: ReadBack, session: Session, photos: Path) -> Foreseen:
         live = tables_of(session.connection())
         here = set(session.scalars(select(live["job"].c.created)))
         jobs = [
-            JobThere(number=row.id, name=row.name, counts=_of_job(connection, tables, row.id), here=row.created in here)
+            JobThere(
+                number=row.id,
+                name=row.name,
+                counts=_of_job(connection, tables, row.id),
+                here=row.created in here,
+            )
             for row in connection.execute(select(tables["job"]).order_by(tables["job"].c.id))
         ]
         brings = {words: _many(connection, tables[name]) for name, words in COUNTED.items()}
@@ -107,7 +115,8 @@ def _of_job(connection: Connection, tables: Tables, number: int) -> dict[str, in
 
 
 def restore_all(archive: ReadBack, database: Database, data: Path) -> Path:
-    """Put everything that an archive holds in the place of what is here, in one transaction, also while people work.
+    """Put everything that an archive holds in the place of what is here, in one transaction, also while
+    people work.
 
     What was here is kept as a copy beside, whose name is returned.
 
@@ -119,7 +128,9 @@ def restore_all(archive: ReadBack, database: Database, data: Path) -> Path:
         If a photo of it is damaged, or the disk fails.
     """
     if archive.said.of != "everything":
-        raise UnfitError(f"this is an archive of the job {archive.said.title!r}: import it beside the others instead")
+        raise UnfitError(
+            f"this is an archive of the job {archive.said.title!r}: import it beside the others instead"
+        )
     archive.keep_photos(data / "photos")
     aside = data / f"jug-mingle.before-restore-{datetime.now(UTC):%Y%m%d-%H%M%S}.db"
     copy_database(data / NAME, aside)
@@ -162,8 +173,8 @@ def import_jobs(archive: ReadBack, database: Database, data: Path, numbers: Coll
 
 
 def duplicate_job(session: Session, job_id: int) -> int:
-    """Begin a job like another: its pieces, photos, colours, jugs, looks and the ways of its plan, and nothing of what
-    was done on it."""
+    """Begin a job like another: its pieces, photos, colours, jugs, looks and the ways of its plan, and
+    nothing of what was done on it."""
     connection = session.connection()
     tables = tables_of(connection)
     without = frozenset({"pot", "pour_made", "strip", "step_done", "timer", "entry", "choice"})
@@ -174,8 +185,8 @@ def duplicate_job(session: Session, job_id: int) -> int:
     kept = {row["id"] for row in rows["mix"]}
     rows["pour"] = [row for row in rows["pour"] if row["mix_id"] in kept]
     fresh = {
-        "created": datetime.now(UTC).isoformat(), "version": 1, "state": "planned", "finished": None, "gone": None,
-        "archived": None, "removed": None, "due": None,
+        "created": datetime.now(UTC).isoformat(), "version": 1, "state": "planned", "finished": None,
+        "gone": None, "archived": None, "removed": None, "due": None,
     }  # fmt: skip
     rows["plan"] = [
         {**row, "begun": fresh["created"], "asked": None, "laid": None, "asks": _ways(row["asks"])}
@@ -185,12 +196,17 @@ def duplicate_job(session: Session, job_id: int) -> int:
 
 
 def _ways(asks: Mapping[str, Any]) -> dict[str, Any]:
-    """Return what of a plan is true of the next job, too: steps left out, added, put in order; no time, no air."""
+    """Return what of a plan is true of the next job, too: steps left out, added, put in order; no time, no
+    air."""
     return {key: asks[key] for key in ("dropped", "added", "order") if key in asks}
 
 
 def beside(
-    session: Session, rows: Mapping[str, list[dict[str, Any]]], job: Mapping[str, Any], *, foreign: bool = True
+    session: Session,
+    rows: Mapping[str, list[dict[str, Any]]],
+    job: Mapping[str, Any],
+    *,
+    foreign: bool = True,
 ) -> int:
     """Put the rows of a job in beside others, under a name of its own, and return its number."""
     connection = session.connection()

@@ -16,7 +16,10 @@ def read(session: Session, data: bytes) -> list[Busy]:
     start = now() - timedelta(days=1)
     try:
         found = read_busy(
-            data, start=start, end=start + timedelta(days=AHEAD + 1), zone=zone_of(hours_kept(session) or HoursIn())
+            data,
+            start=start,
+            end=start + timedelta(days=AHEAD + 1),
+            zone=zone_of(hours_kept(session) or HoursIn()),
         )
     except ValueError as error:
         raise UnfitError(str(error)) from error

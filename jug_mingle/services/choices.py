@@ -1,4 +1,5 @@
-"""Choosing with a client: two or three looks of a piece beside each other, on paper or as a file, and their answer."""
+"""Choosing with a client: two or three looks of a piece beside each other, on paper or as a file, and their
+answer."""
 
 from collections.abc import Callable, Sequence
 
@@ -33,7 +34,8 @@ def get_choice(session: Session, choice_id: int) -> ChoiceRow:
 def add_choice(
     session: Session, job_id: int, *, piece_id: int, look_ids: Sequence[int], light: str, words: str
 ) -> ChoiceRow:
-    """Keep which looks of a piece a client is shown; UnfitError where they are not two or three of this job."""
+    """Keep which looks of a piece a client is shown; UnfitError where they are not two or three of this
+    job."""
     get_job(session, job_id)
     if not FEWEST <= len(set(look_ids)) == len(look_ids) <= MOST:
         raise UnfitError("a client chooses between two or three looks: choose as many, each once")
@@ -43,7 +45,13 @@ def add_choice(
         if looks.get_look(session, look_id).job_id != job_id:
             raise UnfitError(f"look {look_id} belongs to another job")
     row = ChoiceRow(
-        job_id=job_id, piece_id=piece_id, look_ids=list(look_ids), light=light, words=words, answer="", removed=None
+        job_id=job_id,
+        piece_id=piece_id,
+        look_ids=list(look_ids),
+        light=light,
+        words=words,
+        answer="",
+        removed=None,
     )
     session.add(row)
     session.flush()
@@ -71,7 +79,11 @@ def page_of(session: Session, choice_id: int) -> Callable[[], bytes]:
     from jug_mingle.formats.choice_sheet import ShownLook, choice_sheet
 
     row = get_choice(session, choice_id)
-    job, piece, paper = get_job(session, row.job_id), get_piece(session, row.piece_id), settings_of(session).page
+    job, piece, paper = (
+        get_job(session, row.job_id),
+        get_piece(session, row.piece_id),
+        settings_of(session).page,
+    )
     light = light_named(row.light)
     shown = []
     for number in row.look_ids:

@@ -70,7 +70,9 @@ class Colour:
 def resolve(session: Session, folder: PhotoFolder, said: ColourIn, *, depth: int = 0) -> Colour:
     """Return the colour that a person means; UnfitError or NotFoundError says why there is none."""
     if depth > _DEEPEST:
-        raise UnfitError(f"a colour may be made of others at most {_DEEPEST} deep: keep one of them and go on from it")
+        raise UnfitError(
+            f"a colour may be made of others at most {_DEEPEST} deep: keep one of them and go on from it"
+        )
     if isinstance(said, FromPhoto):
         return _from_photo(session, folder, said)
     if isinstance(said, FromScheme):
@@ -85,16 +87,22 @@ def resolve(session: Session, folder: PhotoFolder, said: ColourIn, *, depth: int
     if isinstance(said, FromTarget):
         target = get_target(session, said.target_id)
         spectral = bool(target.source.get("spectral", False))
-        return Colour(R=np.array(target.R), noise=target.noise, how=target.how, spectral=spectral, name=target.name)
+        return Colour(
+            R=np.array(target.R), noise=target.noise, how=target.how, spectral=spectral, name=target.name
+        )
     if isinstance(said, FromMaterial):
         return _from_material(session, said)
     if isinstance(said, FromMix):
         mix = get_mix(session, said.mix_id)
-        return Colour(R=look_of(session, mix, pours_of(mix)), noise=PREDICTED_NOISE, how="predicted", name=mix.name)
+        return Colour(
+            R=look_of(session, mix, pours_of(mix)), noise=PREDICTED_NOISE, how="predicted", name=mix.name
+        )
     if isinstance(said, Between):
         first, second = (resolve(session, folder, end, depth=depth + 1) for end in (said.first, said.second))
         Lab = between(R_to_Lab(first.R), R_to_Lab(second.R), said.share)
-        return _combined(Lab, [first, second], f"between {first.name or 'one'} and {second.name or 'another'}")
+        return _combined(
+            Lab, [first, second], f"between {first.name or 'one'} and {second.name or 'another'}"
+        )
     of = resolve(session, folder, said.of, depth=depth + 1)
     steps = {name: count for name in DIRECTIONS if (count := float(getattr(said, name))) > 0.0}
     words = ", ".join(f"{count:g} {name}" for name, count in steps.items())
@@ -117,7 +125,8 @@ def _from_photo(session: Session, folder: PhotoFolder, said: FromPhoto) -> Colou
 
 
 _BY_LIGHT: Final = {
-    "none": "photo", "white": "white_photo", "two_whites": "white_photo", "chips": "card_photo", "chart": "card_photo",
+    "none": "photo", "white": "white_photo", "two_whites": "white_photo", "chips": "card_photo",
+    "chart": "card_photo",
 }  # fmt: skip
 
 
@@ -131,10 +140,13 @@ def _from_scheme(session: Session, folder: PhotoFolder, said: FromScheme) -> Col
 
 
 def colour_of_file(said: FromSpectrum) -> Colour:
-    """Return a colour of a file: one that says how it was caught is believed, another was measured, or only named."""
+    """Return a colour of a file: one that says how it was caught is believed, another was measured, or only
+    named."""
     usual = NOISE["reader"] if said.measured else NAMED_NOISE
     noise = usual if said.noise is None else max(said.noise, NOISE["reader"])
-    return Colour(R=np.array(said.R), noise=noise, how=said.how or "file", spectral=said.measured, name=said.name)
+    return Colour(
+        R=np.array(said.R), noise=noise, how=said.how or "file", spectral=said.measured, name=said.name
+    )
 
 
 def _from_text(said: FromText) -> Colour:
@@ -152,7 +164,9 @@ def _from_material(session: Session, said: FromMaterial) -> Colour:
     if row.removed is not None:
         raise NotFoundError(f"the tin {row.name} was taken off the shelf")
     shelf = fitted_shelf(session)
-    return Colour(R=np.clip(masstone(shelf, row.key), 0.0, 1.0), noise=PREDICTED_NOISE, how="predicted", name=row.name)
+    return Colour(
+        R=np.clip(masstone(shelf, row.key), 0.0, 1.0), noise=PREDICTED_NOISE, how="predicted", name=row.name
+    )
 
 
 def _combined(Lab: FloatArray, of: Sequence[Colour], name: str) -> Colour:
@@ -172,11 +186,16 @@ def get_device_reading(session: Session, reading_id: int) -> DeviceReadingRow:
 
 def source_of(said: ColourIn, colour: Colour) -> dict[str, Any]:
     """Return how a colour was caught, so that it can be caught again."""
-    return {"colour": said.model_dump(mode="json"), "warnings": list(colour.warnings), "spectral": colour.spectral}
+    return {
+        "colour": said.model_dump(mode="json"),
+        "warnings": list(colour.warnings),
+        "spectral": colour.spectral,
+    }
 
 
 def remarks_of(session: Session, row: MaterialRow) -> list[str]:
-    """Return what is to be known of a tin's colour: that its paint cannot look as dark as it was said to be."""
+    """Return what is to be known of a tin's colour: that its paint cannot look as dark as it was said to
+    be."""
     said = []
     for reading in readings_of(session, row.key):
         alone = len(reading.volumes) == 1 and reading.coats is None
@@ -189,8 +208,8 @@ def remarks_of(session: Session, row: MaterialRow) -> list[str]:
 
 
 def as_samples(session: Session, job_id: int) -> list[Sample]:
-    """Return the targets and mixes of a job as colours for a file: reflectances where they were measured, else only
-    the colour, each with its error and how it was caught."""
+    """Return the targets and mixes of a job as colours for a file: reflectances where they were measured,
+    else only the colour, each with its error and how it was caught."""
     targets = [
         Sample(
             name=row.name, noise=row.noise, how=row.how,
@@ -201,7 +220,8 @@ def as_samples(session: Session, job_id: int) -> list[Sample]:
     mixed_alone = [(row, assess_alone(session, row)) for row in mix_rows(session, job_id)]
     mixed = [
         Sample(
-            name=f"{row.name} (mix)", Lab=R_to_Lab(recipe.R), noise=predicted_noise(recipe.expected), how="predicted"
+            name=f"{row.name} (mix)", Lab=R_to_Lab(recipe.R), noise=predicted_noise(recipe.expected),
+            how="predicted"
         )
         for row, recipe in mixed_alone
     ]  # fmt: skip

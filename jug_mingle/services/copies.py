@@ -1,4 +1,5 @@
-"""A copy of the database a day, the last fourteen kept; photos that nothing names any more, cleaned after a month."""
+"""A copy of the database a day, the last fourteen kept; photos that nothing names any more, cleaned after a
+month."""
 
 import json
 import sqlite3
@@ -25,7 +26,8 @@ _LOOK: Final = 600.0
 
 
 def keep_daily(data: Path, stop: Event) -> None:
-    """Make the copy of each day as it begins, until `stop`; what fails is tried again, and never ends the work."""
+    """Make the copy of each day as it begins, until `stop`; what fails is tried again, and never ends the
+    work."""
     while True:
         try:
             keep_copy(data, date.today())
@@ -62,7 +64,8 @@ def copies(data: Path) -> list[Path]:
 
 
 def clean_photos(data: Path, day: date) -> list[str]:
-    """Remove the files of photos that no database, bin or copy has named for a month, and return their hashes.
+    """Remove the files of photos that no database, bin or copy has named for a month, and return their
+    hashes.
 
     Since when each is named no more is kept beside the photos; one that is named again is forgotten there.
     """
@@ -80,7 +83,9 @@ def clean_photos(data: Path, day: date) -> list[str]:
         del since[sha256]
     if since or (folder / _UNNAMED).exists():
         with written_whole(folder / _UNNAMED) as opened:
-            opened.write(json.dumps({sha256: when.isoformat() for sha256, when in sorted(since.items())}).encode())
+            opened.write(
+                json.dumps({sha256: when.isoformat() for sha256, when in sorted(since.items())}).encode()
+            )
     return gone
 
 

@@ -70,7 +70,8 @@ def bring_demo(database: Database, data: Path, make: Callable[[Path], object]) -
 
 
 def put_demo_away(session: Session) -> None:
-    """Remove the demo job for good, and of its tins those that nothing of one's own was poured from or read with."""
+    """Remove the demo job for good, and of its tins those that nothing of one's own was poured from or read
+    with."""
     found = demo_job(session)
     row = session.scalar(select(SettingRow).where(SettingRow.key == _KEY))
     if row is not None:
@@ -79,7 +80,9 @@ def put_demo_away(session: Session) -> None:
         return
     session.delete(session.get_one(JobRow, found.job))
     session.flush()
-    rows = {row.id: row for row in session.scalars(select(MaterialRow).where(MaterialRow.key.in_(found.tins)))}
+    rows = {
+        row.id: row for row in session.scalars(select(MaterialRow).where(MaterialRow.key.in_(found.tins)))
+    }
     readings = {
         reading.id: {volume.material_id for volume in reading.volumes}
         for reading in session.scalars(
@@ -88,7 +91,9 @@ def put_demo_away(session: Session) -> None:
     }
     stay = _used(session, set(rows))
     while True:
-        with_them = {tin for tins in readings.values() if tins - (set(rows) - stay) for tin in tins & set(rows)}
+        with_them = {
+            tin for tins in readings.values() if tins - (set(rows) - stay) for tin in tins & set(rows)
+        }
         if with_them <= stay:
             break
         stay |= with_them
@@ -105,5 +110,7 @@ def _used(session: Session, tins: set[int]) -> set[int]:
     """Return the tins that something of another job was poured or painted from."""
     found: set[int] = set()
     for column in (PourRow.material_id, PourMadeRow.material_id, StripRow.material_id):
-        found |= {number for number in session.scalars(select(column).where(column.in_(tins))) if number is not None}
+        found |= {
+            number for number in session.scalars(select(column).where(column.in_(tins))) if number is not None
+        }
     return found

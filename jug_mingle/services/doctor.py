@@ -26,7 +26,8 @@ State = Literal["sound", "mended", "wrong"]
 
 @dataclass(frozen=True, slots=True)
 class Finding:
-    """One thing that was looked at: whether it is sound, was mended, or is wrong, in words that say what to do."""
+    """One thing that was looked at: whether it is sound, was mended, or is wrong, in words that say what to
+    do."""
 
     state: State
     words: str
@@ -46,7 +47,9 @@ def look_through(data: Path, *, mend: bool = True) -> Iterator[Finding]:
     held = is_held(data)
     mend = mend and not held
     if held:
-        yield Finding("sound", "a program works on this folder: it is looked at only. Stop it to let it be mended")
+        yield Finding(
+            "sound", "a program works on this folder: it is looked at only. Stop it to let it be mended"
+        )
     yield from _folder(data)
     yield from _database(data)
     yield from _left_over(data, mend=mend)
@@ -80,7 +83,9 @@ def _database(data: Path) -> Iterator[Finding]:
     if whole != "ok":
         yield Finding("wrong", f"the database is damaged ({whole[:100]}): restore a backup{way_out}")
     elif torn:
-        yield Finding("wrong", f"{len(torn)} rows of the database lack what they belong to: restore a backup{way_out}")
+        yield Finding(
+            "wrong", f"{len(torn)} rows of the database lack what they belong to: restore a backup{way_out}"
+        )
     else:
         newest = f", the last of {kept[-1].stem[-10:]}" if kept else ""
         many = f"{len(kept)} daily cop{'y' if len(kept) == 1 else 'ies'}"
@@ -89,13 +94,19 @@ def _database(data: Path) -> Iterator[Finding]:
 
 def _left_over(data: Path, *, mend: bool) -> Iterator[Finding]:
     """Files that a program which was cut off left on its way: nothing names them."""
-    files = [*(data / "photos").glob("*.part*"), *data.glob("jug-mingle.new.db*"), *(data / "copies").glob("*.part*")]
+    files = [
+        *(data / "photos").glob("*.part*"),
+        *data.glob("jug-mingle.new.db*"),
+        *(data / "copies").glob("*.part*"),
+    ]
     if not files:
         return
     if mend:
         for file in files:
             file.unlink(missing_ok=True)
-    yield Finding("mended" if mend else "wrong", f"{len(files)} unfinished files were left there; nothing named them")
+    yield Finding(
+        "mended" if mend else "wrong", f"{len(files)} unfinished files were left there; nothing named them"
+    )
 
 
 def _photos(data: Path, *, mend: bool) -> Iterator[Finding]:
@@ -121,7 +132,8 @@ def _photos(data: Path, *, mend: bool) -> Iterator[Finding]:
                 working.unlink(missing_ok=True)
                 pixels_of(row, folder)
             yield Finding(
-                "mended" if mend else "wrong", f"the working copy of the photo {row.name!r} was gone or damaged"
+                "mended" if mend else "wrong",
+                f"the working copy of the photo {row.name!r} was gone or damaged",
             )
     except (JugMingleError, OSError) as error:
         yield Finding("wrong", f"the photos cannot be looked through: {error}")

@@ -35,7 +35,8 @@ _LITRE: Final = 1000.0
 
 
 def entry_rows(session: Session, job_id: int) -> Sequence[EntryRow]:
-    """Return what was written down of a job and not removed, by the time that it tells of, the newest first."""
+    """Return what was written down of a job and not removed, by the time that it tells of, the newest
+    first."""
     query = select(EntryRow).where(EntryRow.job_id == job_id, EntryRow.removed.is_(None))
     return session.scalars(query.order_by(EntryRow.at.desc(), EntryRow.id.desc())).all()
 
@@ -77,7 +78,9 @@ def _said(session: Session, row: EntryRow, said: Mapping[str, Any]) -> EntryRow:
             other = session.get(table, number) if number is not None else None
             if number is not None and (other is None or other.job_id != row.job_id):
                 raise UnfitError(f"the job has no {what} {number}")
-        if not any((row.words, row.step, row.tool, row.product, row.grit, row.minutes, row.waited, row.money)):
+        if not any(
+            (row.words, row.step, row.tool, row.product, row.grit, row.minutes, row.waited, row.money)
+        ):
             raise UnfitError("there is nothing to keep yet: write a word, or a number")
     session.flush()
     return row
@@ -93,8 +96,8 @@ def remove_entry(session: Session, entry_id: int) -> None:
 class Sums:
     """What a job took and brought: hands [hours], and money in the currency that was set.
 
-    `paint` is what was poured of tins whose price is known; `bought` what was last said that a bought equal costs;
-    `per_hour` what is left of what was got, for each hour of hands, where both are known.
+    `paint` is what was poured of tins whose price is known; `bought` what was last said that a bought equal
+    costs; `per_hour` what is left of what was got, for each hour of hands, where both are known.
     """
 
     hours: float
@@ -106,7 +109,8 @@ class Sums:
 
 
 def sums_of(session: Session, job_id: int) -> Sums:
-    """Return what a job took and brought, from the plan's steps, the bench's pours and what was written down."""
+    """Return what a job took and brought, from the plan's steps, the bench's pours and what was written
+    down."""
     steps = select(func.sum(StepDoneRow.minutes)).where(
         StepDoneRow.job_id == job_id, StepDoneRow.taken_back.is_(None), StepDoneRow.how == "done"
     )
@@ -131,7 +135,8 @@ def sums_of(session: Session, job_id: int) -> Sums:
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Happened:
-    """Something that happened in a job: what, when, in words; `entry` and `photo` are the numbers of what it is."""
+    """Something that happened in a job: what, when, in words; `entry` and `photo` are the numbers of what it
+    is."""
 
     kind: str
     at: datetime
@@ -143,7 +148,8 @@ class Happened:
 
 
 def happened(session: Session, job_id: int, saying: Saying) -> list[Happened]:
-    """Return all that happened in a job, the newest first: photos, entries, steps that were done, jugs poured."""
+    """Return all that happened in a job, the newest first: photos, entries, steps that were done, jugs
+    poured."""
     get_job(session, job_id)
     found = [_entry(row, saying) for row in entry_rows(session, job_id)]
     photos = select(PhotoRow).where(PhotoRow.job_id == job_id, PhotoRow.removed.is_(None))
@@ -159,7 +165,11 @@ def happened(session: Session, job_id: int, saying: Saying) -> list[Happened]:
         )
         for row in session.scalars(steps)
     ]  # fmt: skip
-    batches = select(BatchRow, MixRow.name).join(MixRow, BatchRow.mix_id == MixRow.id).where(MixRow.job_id == job_id)
+    batches = (
+        select(BatchRow, MixRow.name)
+        .join(MixRow, BatchRow.mix_id == MixRow.id)
+        .where(MixRow.job_id == job_id)
+    )
     found += [
         Happened(
             kind="jug", at=row.done or row.made[-1].created, title=name, mix=row.mix_id,
@@ -174,7 +184,8 @@ def happened(session: Session, job_id: int, saying: Saying) -> list[Happened]:
 def _entry(row: EntryRow, saying: Saying) -> Happened:
     said = [
         row.words, row.product, row.tool, f"{row.grit} paper" if row.grit else "",
-        f"waited {time_words(row.waited)}" if row.waited else "", time_words(row.minutes) if row.minutes else "",
+        f"waited {time_words(row.waited)}" if row.waited else "",
+        time_words(row.minutes) if row.minutes else "",
         saying.money(row.money) if row.money is not None else "",
     ]  # fmt: skip
     return Happened(

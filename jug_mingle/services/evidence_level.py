@@ -40,5 +40,7 @@ def known(session: Session, key: str) -> Known:
     white = white_of(shelf, keys_on_shelf(session))
     done = {str(row.about.get("task", "")) for row in readings_of(session, key)}
     return Known(
-        level=level_of(key, evidence), tasks=tasks_of(shelf, key, done=sorted(done - {""}), white=white), white=white
+        level=level_of(key, evidence),
+        tasks=tasks_of(shelf, key, done=sorted(done - {""}), white=white),
+        white=white,
     )

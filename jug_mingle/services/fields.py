@@ -1,4 +1,5 @@
-"""Fields: dried patches of see-through films on a wood that was named, and what they teach of tins and wood."""
+"""Fields: dried patches of see-through films on a wood that was named, and what they teach of tins and
+wood."""
 
 from collections.abc import Mapping
 from typing import Any, Final
@@ -35,7 +36,8 @@ def read_field(
     session: Session, job_id: int, colour: Colour, laid: FieldIn | LaidIn, poured: Mapping[str, float], *,
     pour_error: float, about: Mapping[str, Any], bare: Colour | None = None,
 ) -> ReadingRow:  # fmt: skip
-    """Store what a dried field of what was poured [ml] shows; `bare` is the wood beside it, where that was read."""
+    """Store what a dried field of what was poured [ml] shows; `bare` is the wood beside it, where that was
+    read."""
     ground = ground_over(session, job_id, laid.over)
     # A glaze lies over a seal, and teaches nothing of the wood below that.
     sealed = isinstance(laid, LaidIn) and over_kind(laid.kind).sealed
@@ -45,8 +47,8 @@ def read_field(
     below = ground.R_seen if bare is None else bare.R
     stays = 1.0 if takes else float(shares_kept(SEALED, [laid.laying()])[0])
     swatch = Swatch(
-        seen=colour.R if colour.spectral else R_to_Lab(colour.R), X=stays * float(coat_of(tins, ml, 0.0).sum()),
-        R_g=R_body(below, ground.veil),
+        seen=colour.R if colour.spectral else R_to_Lab(colour.R),
+        X=stays * float(coat_of(tins, ml, 0.0).sum()), R_g=R_body(below, ground.veil),
     )  # fmt: skip
     noise = colour.noise if bare is not None else float(np.hypot(colour.noise, _OF_GROUND * ground.unsure))
     finish = laid.finish if isinstance(laid, FieldIn) else ""

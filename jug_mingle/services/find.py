@@ -42,7 +42,8 @@ _NEAR: Final = 15.0
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Known:
-    """Something that can be found: what it is, where it belongs, what is said of it, and its colour, if it has one."""
+    """Something that can be found: what it is, where it belongs, what is said of it, and its colour, if it
+    has one."""
 
     kind: str
     number: int
@@ -81,9 +82,11 @@ _lock: Final = Lock()
 
 def find(
     session: Session, *, state: str, words: str = "", Lab: Sequence[float] | None = None,
-    since: datetime | None = None, until: datetime | None = None, kinds: Sequence[str] = (), job: int | None = None,
+    since: datetime | None = None, until: datetime | None = None, kinds: Sequence[str] = (),
+    job: int | None = None,
 ) -> tuple[list[Found], int]:  # fmt: skip
-    """Return what fits all that is asked, the nearest colour first, else the newest, at most `MOST`; and how many fit.
+    """Return what fits all that is asked, the nearest colour first, else the newest, at most `MOST`; and how
+    many fit.
 
     Parameters
     ----------
@@ -127,7 +130,8 @@ def find(
 
 
 def index_of(session: Session, state: str) -> Index:
-    """Return all that can be found; of what did not change since it was last read nothing is computed again."""
+    """Return all that can be found; of what did not change since it was last read nothing is computed
+    again."""
     bind = session.get_bind()
     name = str((bind if isinstance(bind, Engine) else bind.engine).url)
     with _lock:
@@ -152,9 +156,12 @@ def _all(session: Session, rows: dict[tuple[str, int], tuple[int, Known]]) -> It
     """Yield everything; what is kept of a row is taken as long as its version is the same."""
     for kind, (table, columns) in _TABLES.items():
         versions = {
-            number: version for number, version, *_ in session.execute(_standing(table, table.id, table.version))
+            number: version
+            for number, version, *_ in session.execute(_standing(table, table.id, table.version))
         }
-        fresh = [number for number, version in versions.items() if rows.get((kind, number), (0,))[0] != version]
+        fresh = [
+            number for number, version in versions.items() if rows.get((kind, number), (0,))[0] != version
+        ]
         for begin in range(0, len(fresh), 500):
             query = select(*columns).where(table.id.in_(fresh[begin : begin + 500]))
             for row in session.execute(query).mappings():
@@ -183,8 +190,8 @@ _TABLES: Final[dict[str, tuple[Any, tuple[Any, ...]]]] = {
     "plan": _columns(PlanRow, PlanRow.job_id),
     "preparation": _columns(PreparationRow, PreparationRow.title, PreparationRow.film),
     "entry": _columns(
-        EntryRow, EntryRow.job_id, EntryRow.kind, EntryRow.words, EntryRow.step, EntryRow.product, EntryRow.tool,
-        EntryRow.at,
+        EntryRow, EntryRow.job_id, EntryRow.kind, EntryRow.words, EntryRow.step, EntryRow.product,
+        EntryRow.tool, EntryRow.at,
     ),
     "photo": _columns(PhotoRow, PhotoRow.job_id, PhotoRow.name, PhotoRow.stage, PhotoRow.taken),
 }  # fmt: skip
@@ -192,14 +199,23 @@ _TABLES: Final[dict[str, tuple[Any, tuple[Any, ...]]]] = {
 
 def _known(kind: str, row: Any) -> Known:
     said = [
-        row.get(name) or "" for name in ("room", "client", "notes", "belongs", "ground", "words", "product", "tool")
+        row.get(name) or ""
+        for name in ("room", "client", "notes", "belongs", "ground", "words", "product", "tool")
     ]
-    title = row.get("name") or row.get("title") or row.get("step") or row.get("board") or _USUAL.get(kind, kind)
+    title = (
+        row.get("name") or row.get("title") or row.get("step") or row.get("board") or _USUAL.get(kind, kind)
+    )
     if kind == "entry":
         title = row["step"] or ENTRY_KINDS.get(row["kind"], "Note")
     if kind == "look":
         said += sorted({str(layer.get("kind", "")).replace("_", " ") for layer in row["layers"]})
-    R = np.array(row["R"]) if "R" in row else np.array(row["predicted"]["R"]) if row.get("predicted") else None
+    R = (
+        np.array(row["R"])
+        if "R" in row
+        else np.array(row["predicted"]["R"])
+        if row.get("predicted")
+        else None
+    )
     Lab = None
     if R is not None:
         L, a, b = (float(value) for value in R_to_Lab(R))
@@ -207,7 +223,8 @@ def _known(kind: str, row: Any) -> Known:
         said.append(describe(Lab))
     return Known(
         kind=kind, number=row["id"], job=row["id"] if kind == "job" else row.get("job_id"), title=title,
-        words=" · ".join(filter(None, said)), at=row.get("at") or row.get("taken") or row["created"], R=R, Lab=Lab,
+        words=" · ".join(filter(None, said)), at=row.get("at") or row.get("taken") or row["created"], R=R,
+        Lab=Lab,
     )  # fmt: skip
 
 

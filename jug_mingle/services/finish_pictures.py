@@ -48,8 +48,8 @@ def picture_of(
 
 
 def room_of(session: Session, job_id: int, wall: str | None, floor: str | None) -> Room | None:
-    """Return the room that a picture is shown in, by what walls and floors often are, or by colours of the job
-    ("found:7"); none where neither is said. UnfitError when there is no such."""
+    """Return the room that a picture is shown in, by what walls and floors often are, or by colours of the
+    job ("found:7"); none where neither is said. UnfitError when there is no such."""
     if wall is None and floor is None:
         return None
     return Room(
@@ -82,7 +82,9 @@ def field_of(row: PieceRow, finish: Finish, number: int, *, pixels_wide: int, pi
     """Return where a layer lies and how thick, white for much, on the piece in grey."""
     if not 0 <= number < len(finish.layers):
         raise UnfitError(f"there is no layer {number + 1} among {len(finish.layers)}")
-    return render_field(drawn(row, pixels_wide, pixels_high), (pixels_high, pixels_wide), finish.layers[number])
+    return render_field(
+        drawn(row, pixels_wide, pixels_high), (pixels_high, pixels_wide), finish.layers[number]
+    )
 
 
 @dataclass(frozen=True, slots=True, kw_only=True, eq=False)
@@ -97,7 +99,8 @@ def point_of(
     session: Session, piece_id: int, layers: Sequence[LayerIn], *, x: float, y: float, wide: int, high: int,
     opened: bool = False,
 ) -> Point:  # fmt: skip
-    """Return what lies at a point, in shares of the picture's width and height; NotFoundError beside the piece."""
+    """Return what lies at a point, in shares of the picture's width and height; NotFoundError beside the
+    piece."""
     row, finish = dressed(session, piece_id, layers)
     samples = drawn(row, wide, high, opened=opened)
     pixel = min(high - 1, int(y * high)) * wide + min(wide - 1, int(x * wide))

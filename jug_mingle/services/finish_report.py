@@ -37,8 +37,9 @@ from jug_mingle.store.models import PieceRow
 class Need:
     """What a finish takes of one colour, in one layer or in all. [m², ml]
 
-    `colour` is as layers name it; `mix_id` is its jug, if it is one, and `batch` how much that jug was made for. [ml]
-    `density` is that of what is laid [g/ml]; `set_ml` what all pieces of the set take, where there are others.
+    `colour` is as layers name it; `mix_id` is its jug, if it is one, and `batch` how much that jug was made
+    for. [ml] `density` is that of what is laid [g/ml]; `set_ml` what all pieces of the set take, where there
+    are others.
     """
 
     colour: str
@@ -53,8 +54,8 @@ class Need:
 
 @dataclass(frozen=True, slots=True, kw_only=True, eq=False)
 class Judged:
-    """What is said of a finish: remarks, what waxes would make of it, what it takes of each colour, and what is not
-    counted in that; the wait of each layer, by its place; what can hurt."""
+    """What is said of a finish: remarks, what waxes would make of it, what it takes of each colour, and what
+    is not counted in that; the wait of each layer, by its place; what can hurt."""
 
     remarks: list[Remark]
     waxes: list[Waxed]
@@ -91,13 +92,14 @@ def judged(session: Session, piece_id: int, layers: Sequence[LayerIn], *, light:
             session, row, _together(session, needs_of(session, row, layers, finish, samples))
         ),
         not_counted=not_counted(finish, piece_of(row).faces),
-        waits=[laid_of(n, layer).wait for n, layer in enumerate(finish.layers)], stages=stage_names(finish.layers),
-        cautions=cautions_of(row, finish),
+        waits=[laid_of(n, layer).wait for n, layer in enumerate(finish.layers)],
+        stages=stage_names(finish.layers), cautions=cautions_of(row, finish),
     )  # fmt: skip
 
 
 def bared_by_survey(row: PieceRow, finish: Finish) -> Finish:
-    """Return a finish on what its piece is once what the survey sands or strips is off: that is what is laid on."""
+    """Return a finish on what its piece is once what the survey sands or strips is off: that is what is laid
+    on."""
     survey = Survey.of(row.survey)
     bared = {
         f"{part}/{face}": bare_of(finish.ground_of(address))
@@ -116,7 +118,8 @@ def cautions_of(row: PieceRow, finish: Finish) -> list[str]:
 
 
 def needs_worn(session: Session, row: PieceRow) -> list[Need]:
-    """Return what a piece takes of each colour in the look that it wears; ConflictError where it wears none."""
+    """Return what a piece takes of each colour in the look that it wears; ConflictError where it wears
+    none."""
     if row.look_id is None:
         raise ConflictError("this piece wears no look")
     layers = layers_of(get_look(session, row.look_id))
@@ -125,13 +128,17 @@ def needs_worn(session: Session, row: PieceRow) -> list[Need]:
 
 
 def _with_the_set(session: Session, row: PieceRow, needs: list[Need]) -> list[Need]:
-    """Return needs with what the other pieces of the set take of the same colours in the looks that they wear."""
+    """Return needs with what the other pieces of the set take of the same colours in the looks that they
+    wear."""
     theirs: dict[str, float] = {}
     for other in set_of(session, row):
         if other.id != row.id and other.look_id is not None:
             for need in needs_worn(session, other):
                 theirs[need.colour] = theirs.get(need.colour, 0.0) + need.ml
-    return [replace(need, set_ml=need.ml + theirs[need.colour]) if need.colour in theirs else need for need in needs]
+    return [
+        replace(need, set_ml=need.ml + theirs[need.colour]) if need.colour in theirs else need
+        for need in needs
+    ]
 
 
 def _unfit(finish: Finish) -> list[Remark]:
@@ -139,7 +146,8 @@ def _unfit(finish: Finish) -> list[Remark]:
     return [
         Remark(
             layer=number, weight="wrong", words="Its layout does not fit this piece.",
-            why="It is larger than every face, or there is no flat face of those that it is for: lay it out again.",
+            why="It is larger than every face, or there is no flat face of those that it is for: lay it out "
+                "again.",
         )
         for number, layer in enumerate(finish.layers)
         if layer.on and layer.laid_out is not None and not layer.laid_out.spaces
@@ -160,10 +168,18 @@ def _put_away(session: Session, layers: Sequence[LayerIn]) -> list[Remark]:
     found = []
     for number, layer in enumerate(layers):
         for kind, _, key in (colour.partition(":") for colour in layer.colours):
-            row = get_mix(session, int(key)) if kind == "mix" else get_material(session, key) if kind == "pot" else None
+            row = (
+                get_mix(session, int(key))
+                if kind == "mix"
+                else get_material(session, key)
+                if kind == "pot"
+                else None
+            )
             if row is not None and row.removed is not None:
                 why = "Its colour is still known, so the picture stays; bring it back, or choose another."
-                found.append(Remark(layer=number, weight="advice", words=f"{row.name} was put away.", why=why))
+                found.append(
+                    Remark(layer=number, weight="advice", words=f"{row.name} was put away.", why=why)
+                )
     return found
 
 
@@ -180,7 +196,13 @@ def needs_of(
         ] or [_usual(layer) for _ in taken]
         found.append(
             added_up(
-                Need(colour=colour, name=name, area=row.count * one.area, ml=row.count * one.ml, density=density)
+                Need(
+                    colour=colour,
+                    name=name,
+                    area=row.count * one.area,
+                    ml=row.count * one.ml,
+                    density=density,
+                )
                 for (colour, name, density), one in zip(colours, taken, strict=True)
                 if one.area > 0.0
             )
@@ -199,7 +221,9 @@ def added_up(needs: Iterable[Need]) -> list[Need]:
     found: dict[str, Need] = {}
     for need in needs:
         before = found.get(need.colour)
-        both = need if before is None else replace(before, area=before.area + need.area, ml=before.ml + need.ml)
+        both = (
+            need if before is None else replace(before, area=before.area + need.area, ml=before.ml + need.ml)
+        )
         found[need.colour] = both
     return list(found.values())
 

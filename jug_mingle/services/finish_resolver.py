@@ -53,13 +53,15 @@ class _Colours:
             mix = get_mix(self.session, number)
             if mix.job_id != self.job_id:
                 raise UnfitError(f"mix {key} belongs to another job")
-            return film_of(self.shelf, mix.name, pours_of(mix), labels_of(pour.material for pour in mix.pours))
+            return film_of(
+                self.shelf, mix.name, pours_of(mix), labels_of(pour.material for pour in mix.pours)
+            )
         if kind == "pot" and key:
             tin = get_material(self.session, key)
             return film_of(self.shelf, tin.name, (Pour(key=key, parts=1, ml=1.0),), labels_of([tin]))
         raise UnfitError(
-            f"there is no colour {name!r}: name a jug (mix:1), a tin (pot:its-key), a wax ({', '.join(WAXES)}) or a "
-            f"gilding ({', '.join(METALS)})"
+            f"there is no colour {name!r}: name a jug (mix:1), a tin (pot:its-key), a wax "
+            f"({', '.join(WAXES)}) or a gilding ({', '.join(METALS)})"
         )
 
 
@@ -73,7 +75,8 @@ def labels_of(tins: Iterable[MaterialRow]) -> Labels:
 
 
 def film_of(shelf: Shelf, name: str, pours: Sequence[Pour], labels: Labels = ()) -> Film:
-    """Return a mix as a film: its optics, and how thick one ordinary coat of it dries; its facts by its labels."""
+    """Return a mix as a film: its optics, and how thick one ordinary coat of it dries; its facts by its
+    labels."""
     kept = _films.setdefault(shelf.factor, {})
     asked = (name, tuple(pours), labels)
     if asked not in kept:

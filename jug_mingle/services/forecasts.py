@@ -1,4 +1,5 @@
-"""The forecast that a plan counts with: asked of the weather service, kept for an hour, left out where it is silent."""
+"""The forecast that a plan counts with: asked of the weather service, kept for an hour, left out where it is
+silent."""
 
 from datetime import datetime, timedelta
 from threading import Lock
@@ -35,7 +36,12 @@ class Forecasts:
                     hours = self._weather.forecast(now(), MOST)
                     self._said, self.trouble = (
                         [
-                            Air(at=one.at, temperature=one.temperature, humidity=one.humidity, rain=one.rain >= _WET)
+                            Air(
+                                at=one.at,
+                                temperature=one.temperature,
+                                humidity=one.humidity,
+                                rain=one.rain >= _WET,
+                            )
                             for one in hours
                         ],
                         "",

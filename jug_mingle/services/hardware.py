@@ -16,7 +16,8 @@ from jug_mingle.store.models import PieceRow
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Fitted:
-    """What is done with the handles of a piece, how many that is, what they cost, and the holes of each front."""
+    """What is done with the handles of a piece, how many that is, what they cost, and the holes of each
+    front."""
 
     hardware: Hardware
     count: int
@@ -52,15 +53,20 @@ def fitted_on(row: PieceRow) -> Fitted:
 
 
 def template_of(session: Session, piece_id: int, part: str | None = None) -> Callable[[], bytes]:
-    """Return what makes the drilling template of a part, or of the first with a handle; NotFoundError names them."""
-    from jug_mingle.formats.drilling_template import drilling_template  # an ordinary start need not import ReportLab
+    """Return what makes the drilling template of a part, or of the first with a handle; NotFoundError names
+    them."""
+    from jug_mingle.formats.drilling_template import (
+        drilling_template,
+    )  # an ordinary start need not import ReportLab
 
     row = get_piece(session, piece_id)
     piece, hardware = piece_of(row), Hardware.of(row.hardware)
     fronts = {front.part: front for front in practice.handled(piece)}
     part = next(iter(fronts), "") if part is None else part
     if part not in fronts:
-        raise NotFoundError(f"there is no handle on {part!r}; there is one on {', '.join(fronts) or 'no part'}")
+        raise NotFoundError(
+            f"there is no handle on {part!r}; there is one on {', '.join(fronts) or 'no part'}"
+        )
     front = fronts[part]
     try:
         holes = practice.holes_of(front, hardware)
@@ -71,8 +77,8 @@ def template_of(session: Session, piece_id: int, part: str | None = None) -> Cal
     def make() -> bytes:
         try:
             return drilling_template(
-                title=title, width=1000.0 * front.w, height=1000.0 * front.h, kept=holes.kept, filled=holes.filled,
-                drilled=holes.drilled, paper=settings.page, saying=settings.saying(),
+                title=title, width=1000.0 * front.w, height=1000.0 * front.h, kept=holes.kept,
+                filled=holes.filled, drilled=holes.drilled, paper=settings.page, saying=settings.saying(),
             )  # fmt: skip
         except ValueError as error:
             raise UnfitError(str(error)) from error

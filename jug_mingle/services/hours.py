@@ -1,4 +1,5 @@
-"""Hours: when there are hands, by the week and by single days, less what a calendar says is busy; as minutes."""
+"""Hours: when there are hands, by the week and by single days, less what a calendar says is busy; as
+minutes."""
 
 from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
@@ -64,7 +65,8 @@ def hours_kept(session: Reading) -> HoursIn | None:
 
 
 def hours_row(session: Reading) -> SettingRow | None:
-    """Return the row that the hours lie in, by which two who change them are told apart; None before they are set."""
+    """Return the row that the hours lie in, by which two who change them are told apart; None before they are
+    set."""
     return _row(session, _KEY)
 
 
@@ -75,7 +77,9 @@ def keep_hours(session: Reading, hours: HoursIn) -> HoursIn:
         ordered = sorted(spans, key=lambda one: one.start)
         for first, then in pairwise(ordered):
             if then.start < first.end:
-                raise UnfitError(f"on {name} two times overlap: {first.start}–{first.end} and {then.start}–{then.end}")
+                raise UnfitError(
+                    f"on {name} two times overlap: {first.start}–{first.end} and {then.start}–{then.end}"
+                )
     _keep(session, _KEY, hours.model_dump(mode="json"))
     return hours
 
@@ -84,12 +88,17 @@ def busy_kept(session: Reading) -> list[Busy]:
     """Return the times that a calendar said are taken."""
     row = _row(session, _BUSY)
     kept = [] if row is None else row.value["is"]["times"]
-    return [Busy(start=datetime.fromisoformat(a), end=datetime.fromisoformat(b), words=words) for a, b, words in kept]
+    return [
+        Busy(start=datetime.fromisoformat(a), end=datetime.fromisoformat(b), words=words)
+        for a, b, words in kept
+    ]
 
 
 def keep_busy(session: Reading, times: Sequence[Busy]) -> None:
     """Keep what a calendar says is taken, in place of what an earlier one said."""
-    _keep(session, _BUSY, {"times": [[one.start.isoformat(), one.end.isoformat(), one.words] for one in times]})
+    _keep(
+        session, _BUSY, {"times": [[one.start.isoformat(), one.end.isoformat(), one.words] for one in times]}
+    )
 
 
 def _row(session: Reading, key: str) -> SettingRow | None:
@@ -141,9 +150,15 @@ class Calendar:
 
 
 def hours_of(
-    hours: HoursIn, calendar: Calendar, *, busy: Iterable[Busy] = (), forecast: Sequence[Air] = (), days: int = AHEAD
+    hours: HoursIn,
+    calendar: Calendar,
+    *,
+    busy: Iterable[Busy] = (),
+    forecast: Sequence[Air] = (),
+    days: int = AHEAD,
 ) -> Hours:
-    """Return hours as a plan takes them: sessions without what is busy, and when noise, outdoor work and drying go."""
+    """Return hours as a plan takes them: sessions without what is busy, and when noise, outdoor work and
+    drying go."""
     first = calendar.at(0).astimezone(calendar.zone).date()
     taken = sorted((calendar.minute(one.start), calendar.minute(one.end)) for one in busy)
     sessions = []
@@ -155,10 +170,14 @@ def hours_of(
     sessions.sort(key=lambda one: one.start)
     daily = [first + timedelta(days=number) for number in range(days)]
     quiet = None if hours.quiet is None else tuple(_minutes(calendar, day, hours.quiet) for day in daily)
-    light = None if hours.outdoors is None else tuple(_minutes(calendar, day, hours.outdoors) for day in daily)
+    light = (
+        None if hours.outdoors is None else tuple(_minutes(calendar, day, hours.outdoors) for day in daily)
+    )
     wet = sorted((calendar.minute(one.at), calendar.minute(one.at) + 60) for one in forecast if one.rain)
     cold = sorted(
-        (calendar.minute(one.at), calendar.minute(one.at) + 60) for one in forecast if one.temperature < TOO_COLD
+        (calendar.minute(one.at), calendar.minute(one.at) + 60)
+        for one in forecast
+        if one.temperature < TOO_COLD
     )
     return Hours(
         sessions=tuple(sessions), noisy=quiet,
@@ -186,7 +205,8 @@ def with_time(hours: HoursIn, at: datetime, *, minutes: float) -> HoursIn:
 
 
 def _minutes(calendar: Calendar, day: date, span: SpanIn) -> tuple[int, int]:
-    """Return a span of a day by the clock of the place; where the clock is changed it is longer or shorter."""
+    """Return a span of a day by the clock of the place; where the clock is changed it is longer or
+    shorter."""
     return _minute(calendar, day, span.start), _minute(calendar, day, span.end)
 
 

@@ -56,11 +56,15 @@ def is_held(data: Path) -> bool:
 
 def _words(data: Path, reason: str) -> str:
     if "locked" not in reason:
-        return f"the data folder {data} cannot be written to ({reason}): make room, or take the right to write there"
+        return (
+            f"the data folder {data} cannot be written to ({reason}): "
+            "make room, or take the right to write there"
+        )
     where = ""
     with suppress(OSError):
         where = (data / _WHERE).read_text("utf-8")[:200]
     return (
-        f"a Jug Mingle works on {data} already{f', at {where}' if where else ''}: go on there, stop it first, or give "
+        f"a Jug Mingle works on {data} already{f', at {where}' if where else ''}: go on there, stop it "
+        f"first, or give "
         "another folder (--data)"
     )

@@ -13,8 +13,8 @@ from jug_mingle.services.settings import settings_of
 from jug_mingle.store.models import EntryRow, JobRow, MixRow, PhotoRow, PieceRow, TargetRow, now
 
 STATES: Final = {
-    "planned": "planned", "in_work": "in work", "in_stock": "in stock", "for_sale": "for sale", "sold": "sold",
-    "given": "given away",
+    "planned": "planned", "in_work": "in work", "in_stock": "in stock", "for_sale": "for sale",
+    "sold": "sold", "given": "given away",
 }  # fmt: skip
 """What a job can be, in the order of its life."""
 
@@ -38,14 +38,21 @@ def get_job(session: Session, job_id: int) -> JobRow:
 def add_job(session: Session, *, name: str, room: str = "", client: str = "") -> JobRow:
     """Begin a job, in the lights that were set for new ones."""
     usual = settings_of(session)
-    row = JobRow(name=name, room=room, client=client, workshop_light=usual.workshop_light, room_light=usual.room_light)
+    row = JobRow(
+        name=name, room=room, client=client, workshop_light=usual.workshop_light, room_light=usual.room_light
+    )
     session.add(row)
     session.flush()
     return row
 
 
 def change_job(
-    session: Session, job_id: int, *, state: str | None = None, archived: bool | None = None, **words: str | None
+    session: Session,
+    job_id: int,
+    *,
+    state: str | None = None,
+    archived: bool | None = None,
+    **words: str | None,
 ) -> JobRow:
     """Change what is said of a job; what is None stays.
 
@@ -82,7 +89,8 @@ def remove_job(session: Session, job_id: int) -> None:
 
 
 def days_unsold(row: JobRow) -> int | None:
-    """Return for how many days a finished job has stood, or stood until it was sold or given; None of one in work."""
+    """Return for how many days a finished job has stood, or stood until it was sold or given; None of one in
+    work."""
     if row.finished is None:
         return None
     return max(0, ((row.gone or now()) - row.finished).days)
@@ -98,10 +106,11 @@ def set_rooms(session: Session, job_id: int, *, workshop_light: str, room_light:
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class JobLine:
-    """A job in a list: how many things it has, by kind, what stands for it as a picture, and when it was last at work.
+    """A job in a list: how many things it has, by kind, what stands for it as a picture, and when it was last
+    at work.
 
-    `photo` is what may be its picture, its number and how far it was turned: the last one of "after", else the first;
-    `piece` is the number of its first piece.
+    `photo` is what may be its picture, its number and how far it was turned: the last one of "after", else
+    the first; `piece` is the number of its first piece.
     """
 
     row: JobRow
@@ -153,7 +162,9 @@ def _firsts(session: Session, table: Any) -> dict[int, int]:
 
 
 def _first_photos(session: Session) -> dict[int, tuple[int, int]]:
-    last = select(PhotoRow.job_id, func.max(PhotoRow.id)).where(PhotoRow.removed.is_(None), PhotoRow.stage == "after")
+    last = select(PhotoRow.job_id, func.max(PhotoRow.id)).where(
+        PhotoRow.removed.is_(None), PhotoRow.stage == "after"
+    )
     after = _pairs(session, last.group_by(PhotoRow.job_id))
     found = {**_firsts(session, PhotoRow), **after}
     turned = _pairs(session, select(PhotoRow.id, PhotoRow.turned).where(PhotoRow.turned != 0))

@@ -5,7 +5,16 @@ from collections.abc import Mapping, Sequence
 from sqlalchemy import select
 from sqlalchemy.orm import Session
 
-from jug_mingle.core.measuring.jugs import JUGS, Form, Jug, calibrated_jug, jam_jar, roomy, straight_jug, tapered_jug
+from jug_mingle.core.measuring.jugs import (
+    JUGS,
+    Form,
+    Jug,
+    calibrated_jug,
+    jam_jar,
+    roomy,
+    straight_jug,
+    tapered_jug,
+)
 from jug_mingle.errors import ConflictError, UnfitError
 from jug_mingle.store.models import JugRow
 

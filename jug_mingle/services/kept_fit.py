@@ -47,7 +47,8 @@ def save(folder: Path, what: object, shelf: Shelf) -> None:
     """Keep the fit of what is said of a shelf; where the disk does not take it, there is none."""
     arrays: dict[str, FloatArray] = {
         "log_K": shelf.log_K, "log_S": shelf.log_S, "unknowns": shelf.unknowns, "starts": shelf.factor.starts,
-        "hub_index": shelf.factor.hub_index, "hub": shelf.factor.hub, "weights": np.array(list(shelf.weights.values())),
+        "hub_index": shelf.factor.hub_index, "hub": shelf.factor.hub,
+        "weights": np.array(list(shelf.weights.values())),
         "misses": np.array([shelf.misses[read] for read in shelf.weights]),
     }  # fmt: skip
     for name, blocks in (("own", shelf.factor.own), ("across", shelf.factor.across)):
@@ -56,7 +57,13 @@ def save(folder: Path, what: object, shelf: Shelf) -> None:
         arrays |= {f"{name}-{number}": getattr(prior, name) for name in _OF_PRIOR}
     layout = [(name, array.dtype.str, array.shape) for name, array in arrays.items()]
     header = json.dumps(
-        {"key": key_of(what), "of": _said(what), "read": list(shelf.weights), "layout": layout, "taking": shelf.taking}
+        {
+            "key": key_of(what),
+            "of": _said(what),
+            "read": list(shelf.weights),
+            "layout": layout,
+            "taking": shelf.taking,
+        }
     )
     # All in one piece: a file of hundreds of small ones takes as long to read as a fit to make.
     data = np.frombuffer(b"".join(array.tobytes() for array in arrays.values()), dtype=np.uint8)
@@ -68,7 +75,9 @@ def _said(what: object) -> str:
     return hashlib.sha256(repr(what).encode()).hexdigest()
 
 
-def load(folder: Path, what: object, materials: tuple[Material, ...], *, of_any_physics: bool = False) -> Shelf | None:
+def load(
+    folder: Path, what: object, materials: tuple[Material, ...], *, of_any_physics: bool = False
+) -> Shelf | None:
     """Return the kept fit of what is said of these materials; nothing where another one, or none, is kept.
 
     With `of_any_physics` also one that earlier code made.
@@ -84,7 +93,8 @@ def load(folder: Path, what: object, materials: tuple[Material, ...], *, of_any_
             for name in ("own", "across")
         }
         priors = tuple(
-            Prior(**{name: arrays[f"{name}-{number}"] for name in _OF_PRIOR}) for number in range(len(materials))
+            Prior(**{name: arrays[f"{name}-{number}"] for name in _OF_PRIOR})
+            for number in range(len(materials))
         )
         return Shelf(
             materials=materials, log_K=arrays["log_K"], log_S=arrays["log_S"], priors=priors,
@@ -97,11 +107,23 @@ def load(folder: Path, what: object, materials: tuple[Material, ...], *, of_any_
             misses=dict(zip(header["read"], arrays["misses"].tolist(), strict=True)),
             taking=tuple((wood, key) for wood, key in header["taking"]),
         )  # fmt: skip
-    except (OSError, ValueError, KeyError, IndexError, RuntimeError, EOFError, BadZipFile, zlib.error, struct.error):
+    except (
+        OSError,
+        ValueError,
+        KeyError,
+        IndexError,
+        RuntimeError,
+        EOFError,
+        BadZipFile,
+        zlib.error,
+        struct.error,
+    ):
         return None
 
 
-def _arrays_in(data: FloatArray, layout: list[tuple[str, str, list[int]]]) -> Iterator[tuple[str, FloatArray]]:
+def _arrays_in(
+    data: FloatArray, layout: list[tuple[str, str, list[int]]]
+) -> Iterator[tuple[str, FloatArray]]:
     at = 0
     for name, kind, shape in layout:
         size = np.dtype(kind).itemsize * math.prod(shape)

@@ -1,4 +1,5 @@
-"""A layout as it is worked by: what lies where on the piece laid flat, sheet after sheet, and what it takes."""
+"""A layout as it is worked by: what lies where on the piece laid flat, sheet after sheet, and what it
+takes."""
 
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
@@ -57,7 +58,9 @@ class Laid:
 _NOTHING: Final = Count(positions=0, motifs=0, cut=0, area=0.0, screens=0, washes=0, minutes=0)
 
 
-def laid(session: Session, piece_id: int, layers: Sequence[LayerIn], number: int, *, counting: bool = True) -> Laid:
+def laid(
+    session: Session, piece_id: int, layers: Sequence[LayerIn], number: int, *, counting: bool = True
+) -> Laid:
     """Return the layout of a layer on a piece; UnfitError says why it does not fit.
 
     A picture needs nothing counted.
@@ -85,8 +88,8 @@ def laid(session: Session, piece_id: int, layers: Sequence[LayerIn], number: int
         count = counted(pattern, positions, pieces=row.count, wait=wait_of(kind, _edge(session, said)))
     return Laid(
         row=row, finish=finish, layer=bare, said=said, pattern=pattern,
-        net=net_of(pattern.spaces, _behind(every), wrapped=said.span == "wrapped"), positions=positions, count=count,
-        supply=supply, fewer=fewer,
+        net=net_of(pattern.spaces, _behind(every), wrapped=said.span == "wrapped"), positions=positions,
+        count=count, supply=supply, fewer=fewer,
     )  # fmt: skip
 
 
@@ -126,7 +129,8 @@ def flat_picture(laid_out: Laid, *, light: Light, pixels_wide: int, raking: bool
 
 
 def both(metres: float, saying: Saying) -> str:
-    """Return a length in both units, the person's own first; one below 0 lies past the edge it is measured from."""
+    """Return a length in both units, the person's own first; one below 0 lies past the edge it is measured
+    from."""
     if metres < -0.0005:
         return f"{both(-metres, saying)} past it"
     centimetres, inches = f"{100.0 * metres:.1f} cm", f"{metres / 0.0254:.2f} in"
@@ -136,7 +140,9 @@ def both(metres: float, saying: Saying) -> str:
 
 def length(metres: float, saying: Saying) -> str:
     """Return a length in the person's own unit."""
-    return saying.words(f"{metres / 0.0254:.2f} in" if saying.length_unit == "in" else f"{100.0 * metres:.1f} cm")
+    return saying.words(
+        f"{metres / 0.0254:.2f} in" if saying.length_unit == "in" else f"{100.0 * metres:.1f} cm"
+    )
 
 
 def numbers_of(session: Session, one: Laid, saying: Saying) -> list[tuple[str, str]]:
@@ -176,7 +182,9 @@ def _takes(session: Session, one: Laid, saying: Saying) -> list[tuple[str, str]]
     ):
         found.append((name, saying.amount(one.row.count * taken.ml, density=density)))
     if one.layer.kind == "stencil" and _edge(session, one.said) == "barrier":
-        clear = paint_needed(one.count.area, coats=1, spread_rate=kind_of("clear_coat").spread_rate, margin=margin)
+        clear = paint_needed(
+            one.count.area, coats=1, spread_rate=kind_of("clear_coat").spread_rate, margin=margin
+        )
         found.append(("clear coat through the windows", saying.amount(clear)))
     return found
 
@@ -185,7 +193,10 @@ def _sheets(supply: Supply, fewer: str, saying: Saying) -> list[tuple[str, str]]
     found = []
     if supply.metres:
         found.append(
-            ("of the roll", f"{length(supply.metres, saying)} in {counted_words(len(supply.pieces), 'piece')}")
+            (
+                "of the roll",
+                f"{length(supply.metres, saying)} in {counted_words(len(supply.pieces), 'piece')}",
+            )
         )
     else:
         found.append(("sheets", f"{supply.sheets}, cut into {counted_words(len(supply.pieces), 'piece')}"))
@@ -206,7 +217,8 @@ _SHOWS: Final = 0.002
 
 
 def says_of(one: Laid, saying: Saying) -> list[str]:
-    """Return what has to be seen to: what falls short of an edge, what an edge cuts, what is masked, what lacks."""
+    """Return what has to be seen to: what falls short of an edge, what an edge cuts, what is masked, what
+    lacks."""
     found = []
     for space in one.pattern.spaces:
         grid = space.grid
@@ -215,18 +227,23 @@ def says_of(one: Laid, saying: Saying) -> list[str]:
         short = max(grid.x, space.w - grid.x - grid.columns * grid.pitch_x)
         if short > _SHOWS and one.said.reach >= 1.0:
             found.append(
-                f"{length(short, saying)} stay plain at the side: lay the matching strip there, or start elsewhere."
+                f"{length(short, saying)} stay plain at the side: lay the matching strip there, or start "
+                f"elsewhere."
             )
         found += [
-            f"{strip.why} of the sheet are surplus there: mask {length(strip.w, saying)}." for strip in space.masked
+            f"{strip.why} of the sheet are surplus there: mask {length(strip.w, saying)}."
+            for strip in space.masked
         ]
     if one.count.cut and one.layer.kind in ("stencil", "raised"):
         found.append(
-            f"{one.count.cut} of {counted_words(one.count.motifs, 'motif')} are cut by an edge: the sheet runs past it "
+            f"{one.count.cut} of {counted_words(one.count.motifs, 'motif')} are cut by an edge: the sheet "
+            f"runs past it "
             "there, press it over the edge."
         )
     if one.said.mesh and one.count.screens > 1:
-        found.append(f"One screen does not last: {one.count.screens} are needed, or fewer positions with a larger one.")
+        found.append(
+            f"One screen does not last: {one.count.screens} are needed, or fewer positions with a larger one."
+        )
     if one.supply is not None and one.fewer:
         found.append(f"Sheets: {one.fewer}.")
     if one.layer.kind in ("paper", "collage", "transfer"):
@@ -240,7 +257,9 @@ def _rough(one: Laid, saying: Saying) -> str:
 
 
 def _rough_words(layer: Layer, samples: Samples, saying: Saying) -> str:
-    rough = max((roughness(layer, samples, zone) for zone in samples.zones if zone not in UNPAINTED), default=0.0)
+    rough = max(
+        (roughness(layer, samples, zone) for zone in samples.zones if zone not in UNPAINTED), default=0.0
+    )
     if rough < 1e-6:
         return ""
     said = f"{rough / 0.0254:.3f} in" if saying.length_unit == "in" else f"{1000.0 * rough:.2f} mm"
@@ -267,5 +286,8 @@ def _time(minutes: int) -> str:
 def steps_of(session: Session, one: Laid) -> list[str]:
     """Return the order of work of a layout, by the schools that were chosen."""
     return order_of(
-        one.layer.kind, edge=_edge(session, one.said), mesh=one.said.mesh, schools=settings_of(session).schools
+        one.layer.kind,
+        edge=_edge(session, one.said),
+        mesh=one.said.mesh,
+        schools=settings_of(session).schools,
     )

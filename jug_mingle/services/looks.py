@@ -43,7 +43,11 @@ def save_look(
     """Keep a look, new or changed; UnfitError when a colour of it is missing or of another job."""
     get_job(session, job_id)
     resolved(session, job_id, layers)
-    row = LookRow(job_id=job_id, name=name, layers=[], removed=None) if look_id is None else get_look(session, look_id)
+    row = (
+        LookRow(job_id=job_id, name=name, layers=[], removed=None)
+        if look_id is None
+        else get_look(session, look_id)
+    )
     if row.job_id != job_id:
         raise UnfitError(f"look {look_id} belongs to another job")
     row.name, row.layers = name, [layer.model_dump(mode="json") for layer in layers]
@@ -77,10 +81,13 @@ def wear(session: Session, piece_id: int, look_id: int | None) -> PieceRow:
 
 
 def copy_look(session: Session, look_id: int, job_id: int) -> LookRow:
-    """Return a look of another job as one of this, its jugs brought along; a jug that is here just so stands for it."""
+    """Return a look of another job as one of this, its jugs brought along; a jug that is here just so stands
+    for it."""
     look = get_look(session, look_id)
     cast: dict[str, str] = {}
-    for colour in {colour for layer in layers_of(look) for colour in layer.colours if colour.startswith("mix:")}:
+    for colour in {
+        colour for layer in layers_of(look) for colour in layer.colours if colour.startswith("mix:")
+    }:
         there = get_mix(session, int(colour.partition(":")[2]))
         cast[colour] = f"mix:{copy_mix(session, there, job_id).id}"
     layers = [
@@ -114,7 +121,8 @@ def preset(session: Session, job_id: int, key: str) -> list[LayerIn]:
 
 
 def cast_roles(session: Session, job_id: int, layers: Sequence[LayerIn]) -> list[LayerIn]:
-    """Return layers whose roles are played by the mixes of a job; where it has too few the last one plays two.
+    """Return layers whose roles are played by the mixes of a job; where it has too few the last one plays
+    two.
 
     Raises
     ------
@@ -126,7 +134,8 @@ def cast_roles(session: Session, job_id: int, layers: Sequence[LayerIn]) -> list
         raise UnfitError("this look needs a jug: mingle a colour and keep it first")
     cast = {role: f"mix:{mixes[min(n, len(mixes) - 1)].id}" for n, role in enumerate(ROLES) if mixes}
     return [
-        layer.model_copy(update={"colours": [cast.get(colour, colour) for colour in layer.colours]}) for layer in layers
+        layer.model_copy(update={"colours": [cast.get(colour, colour) for colour in layer.colours]})
+        for layer in layers
     ]
 
 
@@ -151,9 +160,12 @@ def to_file(session: Session, look_id: int) -> LookFile:
     row = get_look(session, look_id)
     layers = layers_of(row)
     named = {colour for layer in layers for colour in layer.colours if ":" in colour}
-    # The jugs in the order in which the job has them, so that a look comes back in the colours that it left in.
+    # The jugs in the order in which the job has them, so that a look comes back in the colours that it left
+    # in.
     order = [f"mix:{mix.id}" for mix in mix_rows(session, row.job_id)]
-    ranked = sorted(named, key=lambda colour: (order.index(colour) if colour in order else len(order), colour))
+    ranked = sorted(
+        named, key=lambda colour: (order.index(colour) if colour in order else len(order), colour)
+    )
     cast = dict(zip(ranked, ROLES, strict=False))
     films = _Colours(session=session, job_id=row.job_id, shelf=fitted_shelf(session), made={})
     return LookFile(

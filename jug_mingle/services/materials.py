@@ -42,7 +42,9 @@ def free_key(session: Session, name: str) -> str:
     """Return a key for a new tin, made of its name."""
     base = re.sub(r"[^a-z0-9]+", "-", name.lower()).strip("-")[:60] or "tin"
     taken = set(session.scalars(select(MaterialRow.key).where(MaterialRow.key.like(f"{base}%"))))
-    return next(key for n in range(len(taken) + 1) if (key := base if n == 0 else f"{base}-{n + 1}") not in taken)
+    return next(
+        key for n in range(len(taken) + 1) if (key := base if n == 0 else f"{base}-{n + 1}") not in taken
+    )
 
 
 def add_material(
@@ -56,11 +58,14 @@ def add_material(
     price: float = 0.0,
     **facts: Any,
 ) -> MaterialRow:
-    """Put a tin on the shelf; ConflictError when one of this name stands there, UnfitError for what cannot be."""
+    """Put a tin on the shelf; ConflictError when one of this name stands there, UnfitError for what cannot
+    be."""
     _known_kind(kind)
     there = session.scalar(select(MaterialRow).where(MaterialRow.name == name, MaterialRow.removed.is_(None)))
     if there is not None:
-        raise ConflictError(f"a tin called {name!r} stands on the shelf already: call this one something else")
+        raise ConflictError(
+            f"a tin called {name!r} stands on the shelf already: call this one something else"
+        )
     row = MaterialRow(
         key=key or free_key(session, name),
         name=name,
@@ -84,7 +89,9 @@ def change_material(session: Session, key: str, changes: Mapping[str, Any]) -> M
     name = changes.get("name", row.name)
     other = session.scalar(select(MaterialRow).where(MaterialRow.name == name, MaterialRow.removed.is_(None)))
     if other is not None and other.id != row.id:
-        raise ConflictError(f"a tin called {name!r} stands on the shelf already: call this one something else")
+        raise ConflictError(
+            f"a tin called {name!r} stands on the shelf already: call this one something else"
+        )
     for field, value in changes.items():
         if field == "handling":
             merged = {**row.handling, **value}
@@ -108,7 +115,8 @@ def _check(row: MaterialRow) -> None:
     unknown = set(row.handling or {}) - {*TIMES, *WORDS, *FLAGS}
     if unknown:
         raise UnfitError(
-            f"there is no handling fact {', '.join(sorted(unknown))}; known are {', '.join((*TIMES, *WORDS, *FLAGS))}"
+            f"there is no handling fact {', '.join(sorted(unknown))}; known are "
+            f"{', '.join((*TIMES, *WORDS, *FLAGS))}"
         )
     try:
         to_material(row)
@@ -118,7 +126,8 @@ def _check(row: MaterialRow) -> None:
 
 
 def weigh_material(session: Session, key: str, *, grams: float, tin_grams: float) -> MaterialRow:
-    """Set what is left from the weight of the tin, as it stands and empty; UnfitError when it weighs more empty."""
+    """Set what is left from the weight of the tin, as it stands and empty; UnfitError when it weighs more
+    empty."""
     row = get_material(session, key)
     if grams < tin_grams:
         raise UnfitError(f"the tin weighs {grams:g} g, and empty {tin_grams:g} g: weigh them again")
@@ -137,7 +146,9 @@ def remove_material(session: Session, key: str) -> None:
 def restore_material(session: Session, key: str) -> MaterialRow:
     """Bring a tin back to the shelf; ConflictError when another of its name stands there by now."""
     row = get_material(session, key)
-    other = session.scalar(select(MaterialRow).where(MaterialRow.name == row.name, MaterialRow.removed.is_(None)))
+    other = session.scalar(
+        select(MaterialRow).where(MaterialRow.name == row.name, MaterialRow.removed.is_(None))
+    )
     if other is not None and other.id != row.id:
         raise ConflictError(f"another tin called {row.name!r} stands on the shelf by now: rename that first")
     row.removed = None
@@ -167,10 +178,12 @@ def keys_on_shelf(session: Session) -> set[str]:
 
 
 def facts_of(row: MaterialRow) -> list[tuple[str, Any, Any, str]]:
-    """Return every fact of a tin: its name, the value in force, the usual one of its kind, and why that is usual."""
+    """Return every fact of a tin: its name, the value in force, the usual one of its kind, and why that is
+    usual."""
     kind, usual = kind_of(row.kind), kind_of(row.kind).handling
     optical = [
-        (name, getattr(row, name), getattr(kind, name), f"usual for {kind.title.lower()}") for name in OPTICAL_FACTS
+        (name, getattr(row, name), getattr(kind, name), f"usual for {kind.title.lower()}")
+        for name in OPTICAL_FACTS
     ]
     handled = [
         (name, row.handling.get(name), getattr(usual, name), usual.why.get(name, ""))

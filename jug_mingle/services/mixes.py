@@ -20,7 +20,14 @@ from jug_mingle.core.recipes.preparations import TAP, WATER_KIND
 from jug_mingle.documents.laid import LaidIn
 from jug_mingle.errors import ConflictError, NotFoundError, UnfitError
 from jug_mingle.services.jobs import get_job
-from jug_mingle.services.materials import add_material, get_material, handled, keys_on_shelf, material_rows, to_material
+from jug_mingle.services.materials import (
+    add_material,
+    get_material,
+    handled,
+    keys_on_shelf,
+    material_rows,
+    to_material,
+)
 from jug_mingle.services.predictions import assess_mix, ground_over, keep_prediction, pours_of
 from jug_mingle.services.readings import add_reading
 from jug_mingle.services.recipes import PourAsked
@@ -86,8 +93,8 @@ def add_mix(
     pours : sequence of PourAsked
         "water" is what comes from the tap, where no tin is called so.
     water : float
-        Volumes of water to one of all that is poured; it comes from the tin of water on the shelf, which is put there
-        where there is none.
+        Volumes of water to one of all that is poured; it comes from the tin of water on the shelf, which is
+        put there where there is none.
     laid : LaidIn, optional
         How one is laid that is seen through, and over what.
     """
@@ -138,7 +145,9 @@ def _with_water(session: Session, pours: Sequence[PourAsked], water: float) -> l
 def _water(session: Session) -> MaterialRow:
     """Return the tin of water on the shelf, put there where there is none: the tap runs in every workshop."""
     there = next((row for row in material_rows(session) if row.kind == WATER_KIND), None)
-    return there or add_material(session, name="Water", kind=WATER_KIND, left_ml=_TAP_HOLDS, full_ml=_TAP_HOLDS)
+    return there or add_material(
+        session, name="Water", kind=WATER_KIND, left_ml=_TAP_HOLDS, full_ml=_TAP_HOLDS
+    )
 
 
 def copy_mix(session: Session, mix: MixRow, job_id: int) -> MixRow:
@@ -156,8 +165,8 @@ def copy_mix(session: Session, mix: MixRow, job_id: int) -> MixRow:
         laid = LaidIn.model_validate({**mix.laid, "over": over if ":" not in over else _USUAL_GROUND})
     pours = [PourAsked(material=pour.material.key, parts=pour.parts, ml=pour.ml) for pour in mix.pours]
     return add_mix(
-        session, job_id=job_id, target_id=None, name=mix.name, batch=mix.batch, tool_key=mix.tool, pours=pours,
-        laid=laid,
+        session, job_id=job_id, target_id=None, name=mix.name, batch=mix.batch, tool_key=mix.tool,
+        pours=pours, laid=laid,
     )  # fmt: skip
 
 
@@ -184,9 +193,11 @@ def restore_mix(session: Session, mix_id: int) -> MixRow:
 
 
 def to_shelf(session: Session, mix_id: int, *, left_ml: float, full_ml: float | None = None) -> MaterialRow:
-    """Put what was mixed on the shelf, with its recipe, its date and the pot life that follows from what is in it.
+    """Put what was mixed on the shelf, with its recipe, its date and the pot life that follows from what is
+    in it.
 
-    What the program predicts of it, alone and let down with white, becomes its first reading, as sure as the recipe.
+    What the program predicts of it, alone and let down with white, becomes its first reading, as sure as the
+    recipe.
     """
     mix = get_mix(session, mix_id)
     shelf = fitted_shelf(session)
@@ -216,7 +227,9 @@ def to_shelf(session: Session, mix_id: int, *, left_ml: float, full_ml: float | 
     if see_through:  # what never hides is known by a coat of it on white paper
         body = np.clip(R_film(K=film.optics.K, S=film.optics.S, X=film.X, R_g=ground_body(None)), 0.0, 1.0)
         on_paper = Swatch(seen=R_seen(body, film.veil), X=to_material(row).dry_coat, R_g=ground_body(None))
-        add_reading(session, how="predicted", noise=noise, volumes=[(row, 1.0)], veil=film.veil, swatches=[on_paper])
+        add_reading(
+            session, how="predicted", noise=noise, volumes=[(row, 1.0)], veil=film.veil, swatches=[on_paper]
+        )
         return row
     swatch = Swatch(seen=seen)
     veil = to_material(row).veil

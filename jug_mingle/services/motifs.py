@@ -62,7 +62,9 @@ def own_motif(session: Session | None, job_id: int, name: str) -> MotifRow | Non
     kind, _, key = name.partition(":")
     number = row_number(key)
     if kind != "own" or number is None or session is None:
-        raise UnfitError(f"there is no motif {name!r}; known are {', '.join(OURS)}, text, and own: with a number")
+        raise UnfitError(
+            f"there is no motif {name!r}; known are {', '.join(OURS)}, text, and own: with a number"
+        )
     row = get_motif(session, number)
     if row.job_id != job_id:
         raise UnfitError(f"motif {key} belongs to another job: duplicate the look with its motif")
@@ -138,8 +140,8 @@ def _own(_number: int, _version: int, width: float, content: _Content) -> Art:
         return _outlines(row).scaled(width).art()
     ink = _ink_of(row.content)
     return Art(
-        width=width, height=width * row.height / row.width, alpha=np.ones(ink.shape, dtype=np.float32), ink=ink,
-        palette=np.array(row.content["palette"]),
+        width=width, height=width * row.height / row.width, alpha=np.ones(ink.shape, dtype=np.float32),
+        ink=ink, palette=np.array(row.content["palette"]),
     )  # fmt: skip
 
 
@@ -189,8 +191,8 @@ def stencil_of_svg(data: bytes, *, width: float | None, name: str, **how: Any) -
 
 
 def _drawn(found: Shapes) -> FloatArray:
-    """Return how far each place of a drawing is covered (h, w): outlines that are filled all at once, those with holes
-    one shape after the other. ValueError where these are more than anyone draws."""
+    """Return how far each place of a drawing is covered (h, w): outlines that are filled all at once, those
+    with holes one shape after the other. ValueError where these are more than anyone draws."""
     plain: list[FloatArray] = []
     holed: list[list[FloatArray]] = []
     for shape in found.shapes:
@@ -209,12 +211,14 @@ def _drawn(found: Shapes) -> FloatArray:
             boxes.append((rings, low, high))
     if sum(int(np.prod(high - low)) for _, low, high in boxes) > _MOST_HOLED * whole.size:
         raise UnfitError(
-            "shapes with holes lie over one another too often in this drawing: join them to one path, or take a "
-            "picture of it instead"
+            "shapes with holes lie over one another too often in this drawing: join them to one path, or "
+            "take a picture of it instead"
         )
     for rings, low, high in boxes:
         wide, tall = (high - low).tolist()
-        own = coverage([ring - low / scale for ring in rings], wide / scale, tall / scale, longest=max(wide, tall))
+        own = coverage(
+            [ring - low / scale for ring in rings], wide / scale, tall / scale, longest=max(wide, tall)
+        )
         place = whole[low[1] : high[1], low[0] : high[0]]
         np.maximum(place, own, out=place)
     return whole
@@ -242,8 +246,8 @@ def keep_file(session: Session, job_id: int, file: MotifFile) -> MotifRow:
         content = file.picture.model_dump(mode="json")
         _ink_of(content)
         return _keep(
-            session, job_id, name=file.name, kind="print", width=file.width, height=file.height, content=content,
-            made={"from": "a file"},
+            session, job_id, name=file.name, kind="print", width=file.width, height=file.height,
+            content=content, made={"from": "a file"},
         )  # fmt: skip
     return _keep(
         session, job_id, name=file.name, kind="outlines", width=file.width, height=file.height,
@@ -256,16 +260,22 @@ def _ink_of(content: Mapping[str, Any]) -> NDArray[np.uint8]:
     """Return which of its colours each place of a picture has (h, w); UnfitError when that cannot be read."""
     rows, columns = content["size"]
     try:
-        unpacked = zlib.decompressobj().decompress(base64.b64decode(content["ink"], validate=True), rows * columns + 1)
+        unpacked = zlib.decompressobj().decompress(
+            base64.b64decode(content["ink"], validate=True), rows * columns + 1
+        )
         ink = np.frombuffer(unpacked, dtype=np.uint8).reshape(rows, columns)
     except (ValueError, zlib.error) as error:
         raise UnfitError("the picture of this motif is damaged: take it from its photo again") from error
     if int(ink.max()) >= len(content["palette"]):
-        raise UnfitError("the picture of this motif names colours that it does not have: take it from its photo again")
+        raise UnfitError(
+            "the picture of this motif names colours that it does not have: take it from its photo again"
+        )
     return ink
 
 
-def keep_print(session: Session, job_id: int, pixels: Pixels, *, name: str, width: float, photo_id: int) -> MotifRow:
+def keep_print(
+    session: Session, job_id: int, pixels: Pixels, *, name: str, width: float, photo_id: int
+) -> MotifRow:
     """Keep a picture as it is printed: in `COLOURS` colours, so wide. [m]"""
     if not 0.01 <= width <= 3.0:
         raise UnfitError(f"a picture is from 1 cm to 3 m wide, got {100 * width:g} cm")
@@ -275,7 +285,9 @@ def keep_print(session: Session, job_id: int, pixels: Pixels, *, name: str, widt
     ink = np.asarray(few, dtype=np.uint8)
     colours = np.array(few.getpalette(), dtype=np.uint8).reshape(-1, 3)[: int(ink.max()) + 1]
     palette = [
-        R_body(recover_reflectance(np.clip(LINEAR_OF_BYTE[one] @ RGB_TO_XYZ.T, 1e-4, None)), 0.0).round(5).tolist()
+        R_body(recover_reflectance(np.clip(LINEAR_OF_BYTE[one] @ RGB_TO_XYZ.T, 1e-4, None)), 0.0)
+        .round(5)
+        .tolist()
         for one in colours
     ]
     return _keep(
@@ -303,11 +315,12 @@ def copy_motif(session: Session, name: str, job_id: int) -> str:
     if row.job_id == job_id:
         return name
     same = next(
-        (one for one in motif_rows(session, job_id) if one.name == row.name and one.content == row.content), None
+        (one for one in motif_rows(session, job_id) if one.name == row.name and one.content == row.content),
+        None,
     )
     made = same or _keep(
-        session, job_id, name=row.name, kind=row.kind, width=row.width, height=row.height, content=row.content,
-        made={key: value for key, value in row.made.items() if key != "photo_id"},
+        session, job_id, name=row.name, kind=row.kind, width=row.width, height=row.height,
+        content=row.content, made={key: value for key, value in row.made.items() if key != "photo_id"},
     )  # fmt: skip
     return f"own:{made.id}"
 

@@ -1,4 +1,5 @@
-"""The newest results of costly work, by what they were made of: made once, and nobody who asks for another waits."""
+"""The newest results of costly work, by what they were made of: made once, and nobody who asks for another
+waits."""
 
 from collections import OrderedDict
 from collections.abc import Callable, Hashable
@@ -19,7 +20,8 @@ class Newest(Generic[Key, Value]):
         self._most = most
 
     def get(self, key: Key, make: Callable[[], Value]) -> Value:
-        """Return the result for a key, made now where none is kept; an error of `make` is raised, nothing kept."""
+        """Return the result for a key, made now where none is kept; an error of `make` is raised, nothing
+        kept."""
         with self._lock:
             making = self._making.setdefault(key, Lock())
         with making:

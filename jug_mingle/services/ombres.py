@@ -56,8 +56,11 @@ def row_areas(piece: Piece) -> list[float]:
     return [found[row] for row in sorted(found)]
 
 
-def ladder(session: Session, piece_id: int, first_id: int, second_id: int, *, coats: int, light: Light) -> Ladder:
-    """Return an ombre over the rows of a piece, the first mix above; UnfitError when it has fewer than two rows."""
+def ladder(
+    session: Session, piece_id: int, first_id: int, second_id: int, *, coats: int, light: Light
+) -> Ladder:
+    """Return an ombre over the rows of a piece, the first mix above; UnfitError when it has fewer than two
+    rows."""
     row = get_piece(session, piece_id)
     shelf = fitted_shelf(session)
     mixes = [mix_of(session, row.job_id, mix_id) for mix_id in (first_id, second_id)]
@@ -79,7 +82,8 @@ def ladder(session: Session, piece_id: int, first_id: int, second_id: int, *, co
     return Ladder(
         steps=steps, even=even, between=_between([rung.R for rung in steps], light),
         between_even=_between(list(even), light),
-        walk=walk_down(steps[:-1], solids=solids, margin=settings_of(session).margin) if len(steps) > 2 else [],
+        walk=walk_down(steps[:-1], solids=solids,
+            margin=settings_of(session).margin) if len(steps) > 2 else [],
     )  # fmt: skip
 
 
@@ -113,12 +117,16 @@ def keep_steps(
         ]
         name = f"Step {number} of {len(found.steps)}, {first.name} to {second.name}"[:120]
         kept.append(
-            add_mix(session, job_id=row.job_id, target_id=None, name=name, batch=ml, tool_key="scale", pours=pours)
+            add_mix(
+                session, job_id=row.job_id, target_id=None, name=name, batch=ml, tool_key="scale", pours=pours
+            )
         )
     return kept
 
 
-def way_between(session: Session, *, job_id: int, first_id: int, second_id: int, light: Light, steps: int) -> Ramp:
+def way_between(
+    session: Session, *, job_id: int, first_id: int, second_id: int, light: Light, steps: int
+) -> Ramp:
     """Return the mixtures on the way from one mix to another, even to the eye."""
     ends = [paint_of_mix(session, job_id, mix_id) for mix_id in (first_id, second_id)]
     return ramp(ends[0], ends[1], light=light, steps=steps)

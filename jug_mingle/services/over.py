@@ -58,7 +58,9 @@ class FoundWays:
     reach: str
 
 
-def ways_for(session: Session, target_id: int, *, over: str, allowed: Allowed, lights: Sequence[Light]) -> FoundWays:
+def ways_for(
+    session: Session, target_id: int, *, over: str, allowed: Allowed, lights: Sequence[Light]
+) -> FoundWays:
     """Return the ways to a target over a ground; UnfitError or ConflictError says why there can be none."""
     row = get_target(session, target_id)
     ground = ground_over(session, row.job_id, over)
@@ -72,8 +74,8 @@ def ways_for(session: Session, target_id: int, *, over: str, allowed: Allowed, l
 
 
 def try_way(
-    session: Session, job_id: int, asked: Sequence[StepAsked], *, over: str, target_id: int | None, tool_key: str,
-    lights: Sequence[Light],
+    session: Session, job_id: int, asked: Sequence[StepAsked], *, over: str, target_id: int | None,
+    tool_key: str, lights: Sequence[Light],
 ) -> tuple[OverWay, Shelf, Ground]:  # fmt: skip
     """Return films by hand with what is predicted of them, against a target or none."""
     get_job(session, job_id)
@@ -85,8 +87,11 @@ def try_way(
     return way, shelf, ground
 
 
-def _target_of(session: Session, job_id: int, target_id: int | None, lights: Sequence[Light]) -> Target | None:
-    """Return a colour of a job as a target; nothing where none is named, NotFoundError where it is of another job."""
+def _target_of(
+    session: Session, job_id: int, target_id: int | None, lights: Sequence[Light]
+) -> Target | None:
+    """Return a colour of a job as a target; nothing where none is named, NotFoundError where it is of another
+    job."""
     if target_id is None:
         return None
     row = get_target(session, target_id)
@@ -108,8 +113,8 @@ def _step(session: Session, shelf: Shelf, asked: StepAsked) -> OverStep:
         raise UnfitError(f"water does not mix with {tins[0].name}: it is {tins[0].kind.base}-based")
     kind = over_kind(asked.kind)
     film = LaidFilm(
-        volumes=tuple((key, float(part)) for key, part in asked.parts), laying=asked.laying, water=asked.water,
-        over_seal=kind.sealed,
+        volumes=tuple((key, float(part)) for key, part in asked.parts), laying=asked.laying,
+        water=asked.water, over_seal=kind.sealed,
     )  # fmt: skip
     return OverStep(kind=kind, film=film, parts=asked.parts)
 

@@ -1,4 +1,5 @@
-"""The workshop's own devices: each is let in once by a code, keeps a token, and can be sent away at any time."""
+"""The workshop's own devices: each is let in once by a code, keeps a token, and can be sent away at any
+time."""
 
 import hashlib
 import secrets
@@ -23,7 +24,8 @@ LIVES: Final = 600.0
 """So long a code lets a device in. [s]"""
 
 TRIES: Final = 8
-"""After so many wrong codes the one that is shown lets nobody in any more: 31^8 codes are not found in eight tries."""
+"""After so many wrong codes the one that is shown lets nobody in any more: 31^8 codes are not found in eight
+tries."""
 
 MOST: Final = 40
 """So many devices may be known at once."""
@@ -85,8 +87,8 @@ class Doors:
         return max(0, round(code.ends - self._clock()))
 
     def make_code(self, may: May, *, job_id: int | None = None) -> Code:
-        """Return a new code; the one before it lets nobody in any more. A guest comes to one job: the one named, else
-        the one that was touched last."""
+        """Return a new code; the one before it lets nobody in any more. A guest comes to one job: the one
+        named, else the one that was touched last."""
         if may == "look":
             with self._database.read() as session:
                 job_id = newest_job(session) if job_id is None else get_job(session, job_id).id
@@ -119,7 +121,9 @@ class Doors:
                     "that is not the code of the main screen, or it has run out: look there for a new one"
                 )
             if len(self._known) >= MOST:
-                raise ConflictError(f"{MOST} devices are let in already: send away one that is not used any more")
+                raise ConflictError(
+                    f"{MOST} devices are let in already: send away one that is not used any more"
+                )
             # Spent before it is written: it never lets a second one in.
             self._code = None
         token = secrets.token_urlsafe(32)
@@ -141,7 +145,9 @@ class Doors:
         if paired is None or at - paired.last_used < _SAID:
             return
         self._known[_kept(token)] = replace(paired, last_used=at)
-        with self._database.write.sessions.begin() as session:  # no queue behind a long write, and no version of a row
+        with (
+            self._database.write.sessions.begin() as session
+        ):  # no queue behind a long write, and no version of a row
             session.execute(update(PairedRow).where(PairedRow.id == paired.id).values(last_used=at))
 
     def send_away(self, number: int) -> None:
@@ -160,7 +166,9 @@ class Doors:
 
 def _paired(row: PairedRow) -> Paired:
     may: May = "work" if row.may == "work" else "look"
-    return Paired(id=row.id, name=row.name, may=may, job_id=row.job_id, created=row.created, last_used=row.last_used)
+    return Paired(
+        id=row.id, name=row.name, may=may, job_id=row.job_id, created=row.created, last_used=row.last_used
+    )
 
 
 def _kept(token: str) -> str:

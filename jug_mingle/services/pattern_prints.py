@@ -1,4 +1,5 @@
-"""What is printed and cut of a layout: faces at true size, the cutting list, the sheet of a stencil as SVG."""
+"""What is printed and cut of a layout: faces at true size, the cutting list, the sheet of a stencil as
+SVG."""
 
 from collections.abc import Iterator
 from dataclasses import replace
@@ -51,7 +52,8 @@ def _alike(face: TrueFace) -> tuple[object, ...]:
         return np.round(np.asarray(values, dtype=float), 5).tobytes()
 
     return (
-        round(face.width, 5), round(face.height, 5), *(rounded(ring) for ring in face.rings), rounded(face.sheets),
+        round(face.width, 5), round(face.height, 5), *(rounded(ring) for ring in face.rings),
+        rounded(face.sheets),
         *(rounded((p.x, p.y, p.w, p.h, p.turn, p.mirrored)) for p in face.pictures), rounded(face.spares),
     )  # fmt: skip
 
@@ -92,7 +94,8 @@ def _face(one: Laid, space: Space, spot: Spot, outlines: list[Motif] | None) -> 
         if outlines is None:
             art = one.pattern.arts[min(p.art, len(one.pattern.arts) - 1)]
             pictures.append(
-                Printed(pixels=pixels_of_art(art), x=p.x - origin[0], y=p.y - origin[1], w=p.w, h=p.h, turn=p.turn,
+                Printed(pixels=pixels_of_art(art), x=p.x - origin[0], y=p.y - origin[1], w=p.w, h=p.h,
+                    turn=p.turn,
                         mirrored=p.mirrored)
             )  # fmt: skip
         else:
@@ -129,7 +132,8 @@ def _of_grid(grid: Grid, layout: Layout, column: int, row: int, *, odd: bool) ->
     # A motif turned upside down by mirroring is one mirrored to the side and turned by half.
     return Placed(
         x=grid.x + (column + 0.5) * grid.pitch_x, y=grid.y + (row + (1.0 if odd else 0.5)) * grid.pitch_y,
-        w=layout.width, h=layout.height, turn=layout.turn + (180.0 if flip_y else 0.0), mirrored=flip_x != flip_y,
+        w=layout.width, h=layout.height, turn=layout.turn + (180.0 if flip_y else 0.0),
+        mirrored=flip_x != flip_y,
     )  # fmt: skip
 
 
@@ -156,14 +160,14 @@ def pixels_of_art(art: Art) -> Pixels:
 def _where(one: Laid, saying: Saying) -> Table:
     rows = [
         (
-            f"{at.number}. {', '.join(at.parts[:3])}{' …' if len(at.parts) > 3 else ''}", both(at.left, saying),
-            both(at.top, saying), way_up(at.turn, mirrored=at.mirrored),
+            f"{at.number}. {', '.join(at.parts[:3])}{' …' if len(at.parts) > 3 else ''}",
+            both(at.left, saying), both(at.top, saying), way_up(at.turn, mirrored=at.mirrored),
         )
         for at in one.positions
     ]  # fmt: skip
     return Table(
-        title="Positions, in their order", heads=("on", "left edge from the left", "top edge from the top", "way up"),
-        rows=rows,
+        title="Positions, in their order",
+        heads=("on", "left edge from the left", "top edge from the top", "way up"), rows=rows,
     )  # fmt: skip
 
 
@@ -174,8 +178,11 @@ def _cut(one: Laid, saying: Saying) -> Iterator[Table]:
     for number, at in enumerate(one.supply.puts, start=1):
         piece = one.supply.pieces[at.piece]
         size = f"{length(piece.w, saying)} × {length(piece.h, saying)}"
-        where = f"sheet {at.bin + 1}: {length(at.x, saying)}, {length(at.y, saying)}{', turned' if at.turned else ''}"
-        rows.append((f"{number}. {', '.join(piece.parts[:3])}{' …' if len(piece.parts) > 3 else ''}", size, where))
+        turned = ", turned" if at.turned else ""
+        where = f"sheet {at.bin + 1}: {length(at.x, saying)}, {length(at.y, saying)}{turned}"
+        rows.append(
+            (f"{number}. {', '.join(piece.parts[:3])}{' …' if len(piece.parts) > 3 else ''}", size, where)
+        )
     yield Table(title="Cutting list", heads=("for", "size", "out of, from its upper left corner"), rows=rows)
 
 

@@ -19,14 +19,20 @@ from jug_mingle.errors import UnfitError
 from jug_mingle.services.motifs import art_of, letters
 
 USUAL: Final[Mapping[str, LayoutIn]] = {
-    "stencil": LayoutIn(motif="sprig", width=0.1, repeat_y=0.12, half_drop=True, span="over_gaps", columns=4, rows=3),
+    "stencil": LayoutIn(
+        motif="sprig", width=0.1, repeat_y=0.12, half_drop=True, span="over_gaps", columns=4, rows=3
+    ),
     "raised": LayoutIn(motif="rosette", arrange="one", width=0.09),
     "lettering": LayoutIn(motif="text", arrange="one", height=0.03, texts=["1", "2", "3"]),
     "transfer": LayoutIn(motif="damask", arrange="one", span="over_gaps", width=0.4, tone="leaf"),
-    "paper": LayoutIn(motif="damask", width=0.12, half_drop=True, span="over_gaps", sheet_width=0.5, sheet_height=0.7),
+    "paper": LayoutIn(
+        motif="damask", width=0.12, half_drop=True, span="over_gaps", sheet_width=0.5, sheet_height=0.7
+    ),
     "collage": LayoutIn(motif="garland", arrange="border", width=0.1, tone="sepia"),
     "ornament": LayoutIn(motif="corner", arrange="corners", width=0.08),
-    "lined": LayoutIn(motif="weave", width=0.012, tone="straw", border=0.015, sheet_width=0.45, sheet_height=10.0),
+    "lined": LayoutIn(
+        motif="weave", width=0.012, tone="straw", border=0.015, sheet_width=0.45, sheet_height=10.0
+    ),
 }
 """How each kind of layer that has a layout is laid at first."""
 
@@ -55,8 +61,8 @@ class Prepared:
     """Whether nobody has laid it out yet."""
 
     def lay(self, surfaces: Sequence[Surface]) -> Pattern:
-        """Return it laid, shrunk to fit where its motif is larger than every face, and as the usual one of a size that
-        can be drawn; ValueError says why it cannot lie there."""
+        """Return it laid, shrunk to fit where its motif is larger than every face, and as the usual one of a
+        size that can be drawn; ValueError says why it cannot lie there."""
         try:
             return self._laid(surfaces)
         except TooLargeError as error:
@@ -116,16 +122,29 @@ def prepared(session: Session | None, job_id: int, layer: LayerIn) -> Prepared |
     if said.arrange == "corners" and said.wedges:
         arts.append(_printed(layer.kind, art_of(session, job_id, "wedge", said.width)[0], said.tone))
     return Prepared(
-        said=said, arts=tuple(arts), key=(*key, layer.kind), each=False, sized=sized, usual=layer.layout is None
+        said=said,
+        arts=tuple(arts),
+        key=(*key, layer.kind),
+        each=False,
+        sized=sized,
+        usual=layer.layout is None,
     )
 
 
 def _lettering(said: LayoutIn, sized: Callable[[float], Prepared], *, bridged: bool, usual: bool) -> Prepared:
     texts = texts_of(said.layout(said.width)) or ["1"]
-    motifs = [letters(text or "·", font=said.font, height=said.height or said.width, bridged=bridged) for text in texts]
+    motifs = [
+        letters(text or "·", font=said.font, height=said.height or said.width, bridged=bridged)
+        for text in texts
+    ]
     arts = tuple(one.art() for one in motifs)
     return Prepared(
-        said=said, arts=arts, key=(*texts, said.font, said.height, bridged), each=True, sized=sized, usual=usual
+        said=said,
+        arts=arts,
+        key=(*texts, said.font, said.height, bridged),
+        each=True,
+        sized=sized,
+        usual=usual,
     )
 
 
@@ -150,8 +169,8 @@ def on_surfaces(
 
 
 def reached_by(layer: Layer, surfaces: Iterable[Surface]) -> list[Surface]:
-    """Return the surfaces that a layer is for, by the names of its faces; where it is for everything the fronts, or
-    what there is most of: the top of a table, not its edges."""
+    """Return the surfaces that a layer is for, by the names of its faces; where it is for everything the
+    fronts, or what there is most of: the top of a table, not its edges."""
     every = [one for one in surfaces if not one.frame]
     names = {address for one in every for address in one.addresses}
     found = reached_surfaces(every, {name for name in names if replace(layer, on=True).reaches(name)})

@@ -1,4 +1,5 @@
-"""Photos looked after: named, dated by their part in the work, turned with all that is marked on them, removed."""
+"""Photos looked after: named, dated by their part in the work, turned with all that is marked on them,
+removed."""
 
 from collections.abc import Callable
 from typing import Any, Final
@@ -18,7 +19,9 @@ STAGES: Final = ("", "before", "during", "after")
 Turn = Callable[[float, float], tuple[float, float]]
 
 
-def change_photo(session: Session, photo_id: int, *, name: str | None = None, stage: str | None = None) -> PhotoRow:
+def change_photo(
+    session: Session, photo_id: int, *, name: str | None = None, stage: str | None = None
+) -> PhotoRow:
     """Name a photo, or say which part of the work it shows; what is None stays."""
     row = get_photo(session, photo_id)
     if stage is not None and stage not in STAGES:

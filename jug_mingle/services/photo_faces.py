@@ -1,4 +1,5 @@
-"""A finish tried on a person's own photo: faces marked by their corners, the layers laid in with the photo's light."""
+"""A finish tried on a person's own photo: faces marked by their corners, the layers laid in with the photo's
+light."""
 
 from collections.abc import Callable, Sequence
 from dataclasses import replace
@@ -30,21 +31,26 @@ _DECODED = LINEAR_OF_BYTE.astype(np.float32)
 
 
 def keep_marks(session: Session, photo_id: int, marks: Marks) -> None:
-    """Keep what is marked on a photo, whole; a face that is not one yet may be kept, since it can still be mended."""
+    """Keep what is marked on a photo, whole; a face that is not one yet may be kept, since it can still be
+    mended."""
     row = get_photo(session, photo_id)
     row.marks = marks.model_dump(mode="json")
     session.flush()
 
 
 def sizes_on(session: Session, photo_id: int, faces: Sequence[FaceIn]) -> list[Size | None]:
-    """Return how large the faces of a photo are, from the one whose width is known; UnfitError where none is."""
+    """Return how large the faces of a photo are, from the one whose width is known; UnfitError where none
+    is."""
     photo = get_photo(session, photo_id)
     known = next((number for number, face in enumerate(faces) if face.known), None)
     if known is None:
         raise UnfitError("measure one face on the piece, and say how wide it is: the others follow from it")
     try:
         return sizes_of(
-            [face.corners for face in faces], (photo.width, photo.height), known=known, width=faces[known].width
+            [face.corners for face in faces],
+            (photo.width, photo.height),
+            known=known,
+            width=faces[known].width,
         )
     except ValueError as error:
         raise UnfitError(str(error)) from error
@@ -62,9 +68,9 @@ def dress_photo(
 ) -> Callable[[], Picture]:
     """Return what lays layers into the marked faces of a photo; it needs the database no more.
 
-    The photo's own light is made honest first, as in Catch, and all is shown in daylight. Paint covers what was there;
-    washes, stains and bare parts keep the photo's own grain. UnfitError says which face is wrong, at the latest when
-    the picture is made.
+    The photo's own light is made honest first, as in Catch, and all is shown in daylight. Paint covers what
+    was there; washes, stains and bare parts keep the photo's own grain. UnfitError says which face is wrong,
+    at the latest when the picture is made.
     """
     photo = get_photo(session, photo_id)
     pixels = pixels_of(photo, folder)
@@ -78,7 +84,11 @@ def dress_photo(
 
 
 def _laid_in(
-    pixels: Pixels, correction: Correction, faces: Sequence[FaceIn], finish: Finish, made: Sequence[Prepared | None]
+    pixels: Pixels,
+    correction: Correction,
+    faces: Sequence[FaceIn],
+    finish: Finish,
+    made: Sequence[Prepared | None],
 ) -> Picture:
     linear = (correction.XYZ(_DECODED[pixels]) @ XYZ_TO_RGB.T).astype(np.float32)
     light = light_named("window")

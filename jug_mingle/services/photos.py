@@ -26,7 +26,16 @@ from jug_mingle.core.photos.honest_light import (
 )
 from jug_mingle.core.photos.patches import Area, Patch, UnusablePatchError, average, box, freehand, spot
 from jug_mingle.core.photos.scheme import Dominant, dominant_colours
-from jug_mingle.documents.colour_source import AreaIn, BoxIn, ChartIn, ChipsIn, LightingIn, SpotIn, TwoWhitesIn, WhiteIn
+from jug_mingle.documents.colour_source import (
+    AreaIn,
+    BoxIn,
+    ChartIn,
+    ChipsIn,
+    LightingIn,
+    SpotIn,
+    TwoWhitesIn,
+    WhiteIn,
+)
 from jug_mingle.errors import NotFoundError, TooLargeError, UnfitError
 from jug_mingle.formats.images import NotAPictureError, PictureTooLargeError, Pixels, decode, encode, smaller
 from jug_mingle.services.evidence_level import levels
@@ -57,7 +66,8 @@ class PhotoFolder:
         return self.path / f"{sha256}.original"
 
     def working(self, sha256: str, turned: int = 0, wide: int | None = None) -> Path:
-        """Return the file of its working copy, turned so far [degrees]; of a small one where `wide` is given."""
+        """Return the file of its working copy, turned so far [degrees]; of a small one where `wide` is
+        given."""
         more = (f".{turned}" if turned else "") + (f".w{wide}" if wide else "")
         return self.path / f"{sha256}{more}.jpg"
 
@@ -89,7 +99,8 @@ def pixels_of(row: PhotoRow, folder: PhotoFolder) -> Pixels:
 
 
 def working_file(row: PhotoRow, folder: PhotoFolder, *, wide: int | None = None) -> Path:
-    """Return the file of a photo's working copy, which is made anew where it is gone; NotFoundError as `pixels_of`.
+    """Return the file of a photo's working copy, which is made anew where it is gone; NotFoundError as
+    `pixels_of`.
 
     With `wide` that of a small one, at most so wide. [pixels]
     """
@@ -110,7 +121,9 @@ def _remade(row: PhotoRow, folder: PhotoFolder) -> Pixels:
             raise NotAPictureError("its bytes are others than those that were sent")
         pixels, _ = decode(data, max_pixels=_ANY, longest=LONGEST)
     except (OSError, NotAPictureError, PictureTooLargeError) as error:
-        raise NotFoundError(f"the file of the photo {row.name} is gone or damaged: add the photo once more") from error
+        raise NotFoundError(
+            f"the file of the photo {row.name} is gone or damaged: add the photo once more"
+        ) from error
     pixels = np.ascontiguousarray(np.rot90(pixels, -row.turned // 90))
     copy = encode(pixels, "working")[0]
     _write(folder.working(row.sha256, row.turned), copy)
@@ -133,7 +146,8 @@ def get_photo(session: Session, photo_id: int) -> PhotoRow:
 
 
 def read_photo(data: bytes, *, max_pixels: int) -> tuple[Pixels, str]:
-    """Return the working pixels and the media type of an upload; UnfitError or TooLargeError when it is none."""
+    """Return the working pixels and the media type of an upload; UnfitError or TooLargeError when it is
+    none."""
     try:
         return decode(data, max_pixels=max_pixels, longest=LONGEST)
     except PictureTooLargeError as error:
@@ -145,7 +159,8 @@ def read_photo(data: bytes, *, max_pixels: int) -> tuple[Pixels, str]:
 def keep_files(folder: PhotoFolder, data: bytes, pixels: Pixels) -> str:
     """Write the files of a photo and return the hash that names them; what lies there damaged is mended.
 
-    They are written before the row, so that a row never lacks its file, and before anybody waits for the database.
+    They are written before the row, so that a row never lacks its file, and before anybody waits for the
+    database.
     """
     sha256 = hashlib.sha256(data).hexdigest()
     original = folder.original(sha256)
@@ -159,8 +174,8 @@ def add_photo(
     session: Session, *, job_id: int, name: str, sha256: str, size: tuple[int, int], media_type: str,
     taken: datetime | None = None,
 ) -> PhotoRow:  # fmt: skip
-    """Keep a photo whose files are kept; one that the job has already is returned as it is, out of the bin if it lay
-    there. `size` is (width, height) of the working copy, `taken` when the camera says that it was."""
+    """Keep a photo whose files are kept; one that the job has already is returned as it is, out of the bin if
+    it lay there. `size` is (width, height) of the working copy, `taken` when the camera says that it was."""
     get_job(session, job_id)
     there = session.scalar(select(PhotoRow).where(PhotoRow.job_id == job_id, PhotoRow.sha256 == sha256))
     if there is not None:
@@ -188,7 +203,9 @@ def _write(file: Path, data: bytes) -> None:
         opened.write(data)
 
 
-def caught_from(session: Session, row: PhotoRow, folder: PhotoFolder, *, area: AreaIn, lighting: LightingIn) -> Caught:
+def caught_from(
+    session: Session, row: PhotoRow, folder: PhotoFolder, *, area: AreaIn, lighting: LightingIn
+) -> Caught:
     """Return the colour of an area of a photo, its light made honest; UnfitError when it cannot be."""
     try:
         here = _area(row, area)
@@ -198,7 +215,8 @@ def caught_from(session: Session, row: PhotoRow, folder: PhotoFolder, *, area: A
 
 
 def correction_of(session: Session, row: PhotoRow, folder: PhotoFolder, lighting: LightingIn) -> Correction:
-    """Return how a photo's colours become those in daylight, by what is known in it; UnfitError when that cannot be."""
+    """Return how a photo's colours become those in daylight, by what is known in it; UnfitError when that
+    cannot be."""
     try:
         if isinstance(lighting, WhiteIn):
             return from_white(_patch(row, folder, _area(row, lighting.area)), grey=lighting.grey)
@@ -219,7 +237,9 @@ def _from_chips(session: Session, row: PhotoRow, folder: PhotoFolder, lighting: 
     shelf, letters = fitted_shelf(session), levels(session)
     for chip in lighting.chips:
         if get_material(session, chip.key).removed is not None:
-            raise UnfitError(f"the tin {chip.key!r} was taken off the shelf: choose chips of tins that stand there")
+            raise UnfitError(
+                f"the tin {chip.key!r} was taken off the shelf: choose chips of tins that stand there"
+            )
     patches = [_patch(row, folder, _area(row, chip.area)) for chip in lighting.chips]
     XYZ = np.array([R_to_XYZ(masstone(shelf, chip.key)) for chip in lighting.chips])
     known_to = chips_known_to([letters[chip.key] for chip in lighting.chips])
@@ -237,8 +257,8 @@ def chart_on(row: PhotoRow, folder: PhotoFolder, corners: Sequence[tuple[float, 
         raise UnfitError(str(error)) from error
     if found is None:
         raise UnfitError(
-            "no 24-patch card was found in this photo: it must lie wholly in the picture, unshadowed. Mark the four "
-            "outer corners of its patches instead"
+            "no 24-patch card was found in this photo: it must lie wholly in the picture, unshadowed. Mark "
+            "the four outer corners of its patches instead"
         )
     return found
 
@@ -251,7 +271,8 @@ def _found_chart(pixels: Pixels) -> Chart | None:
         return find_chart(pixels, _LINEAR[pixels])
     except LookedLongEnoughError:
         raise UnfitError(
-            f"no 24-patch card was found within {WITHIN:g} seconds of looking, and the rest of the photo was left: "
+            f"no 24-patch card was found within {WITHIN:g} seconds of looking, and the rest of the photo was "
+            f"left: "
             "mark the four outer corners of its patches instead"
         ) from None
 
@@ -259,8 +280,8 @@ def _found_chart(pixels: Pixels) -> Chart | None:
 def scheme_of(
     session: Session, row: PhotoRow, folder: PhotoFolder, *, lighting: LightingIn, most: int
 ) -> tuple[list[Dominant], Correction, float]:
-    """Return the dominant colours of a photo, the light they were made honest by, and pixels of the photo per row of
-    the small picture that they were found in."""
+    """Return the dominant colours of a photo, the light they were made honest by, and pixels of the photo per
+    row of the small picture that they were found in."""
     pixels = pixels_of(row, folder)
     stride = max(1, max(pixels.shape[:2]) // 300)
     correction = correction_of(session, row, folder, lighting)

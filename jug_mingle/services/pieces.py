@@ -1,4 +1,5 @@
-"""Pieces of a job: furniture with names, its parts, what its faces are before anything is laid, what it is for."""
+"""Pieces of a job: furniture with names, its parts, what its faces are before anything is laid, what it is
+for."""
 
 import json
 from collections.abc import Iterable, Mapping, Sequence
@@ -42,7 +43,8 @@ def get_piece(session: Session, piece_id: int) -> PieceRow:
 
 
 def set_of(session: Session, row: PieceRow) -> Sequence[PieceRow]:
-    """Return the pieces of the set that a piece belongs to, itself first; itself alone where it belongs to none."""
+    """Return the pieces of the set that a piece belongs to, itself first; itself alone where it belongs to
+    none."""
     others = [one for one in piece_rows(session, row.job_id) if row.belongs and one.belongs == row.belongs]
     return [row, *(one for one in others if one.id != row.id)]
 
@@ -50,27 +52,31 @@ def set_of(session: Session, row: PieceRow) -> Sequence[PieceRow]:
 def add_piece(
     session: Session, job_id: int, *, name: str, form: str, measures: Mapping[str, Any], wood: str = "oak"
 ) -> PieceRow:
-    """Add a piece of a form; measures that are not given are the form's usual ones. UnfitError says what is wrong."""
+    """Add a piece of a form; measures that are not given are the form's usual ones. UnfitError says what is
+    wrong."""
     get_job(session, job_id)
     try:
         piece = usual_piece(form, **measures)
     except ValueError as error:
         raise UnfitError(str(error)) from error
     ground_named(session, job_id, wood)
-    row = PieceRow(job_id=job_id, name=name, spec=asdict(piece), grounds={"": wood}, look_id=None, removed=None)
+    row = PieceRow(
+        job_id=job_id, name=name, spec=asdict(piece), grounds={"": wood}, look_id=None, removed=None
+    )
     session.add(row)
     session.flush()
     return row
 
 
 def change_piece(
-    session: Session, piece_id: int, *, name: str | None, measures: Mapping[str, Any], grounds: Mapping[str, str],
-    facts: Mapping[str, Any] | None = None,
+    session: Session, piece_id: int, *, name: str | None, measures: Mapping[str, Any],
+    grounds: Mapping[str, str], facts: Mapping[str, Any] | None = None,
 ) -> PieceRow:  # fmt: skip
-    """Change a piece's name, measures and parts, or what its faces are before anything is laid; nothing is half done.
+    """Change a piece's name, measures and parts, or what its faces are before anything is laid; nothing is
+    half done.
 
-    Grounds are for any names that faces answer to; UnfitError says which names the piece has. `facts` are uses, age,
-    count and belongs.
+    Grounds are for any names that faces answer to; UnfitError says which names the piece has. `facts` are
+    uses, age, count and belongs.
     """
     row = get_piece(session, piece_id)
     try:
@@ -97,7 +103,8 @@ def duplicate_piece(session: Session, piece_id: int) -> PieceRow:
     name = next(f"{row.name[:110]} {n}" for n in range(2, 10_000) if f"{row.name[:110]} {n}" not in taken)
     copy = PieceRow(
         job_id=row.job_id, name=name, spec=row.spec, grounds=row.grounds, look_id=row.look_id, removed=None,
-        uses=row.uses, age=row.age, count=row.count, belongs=row.belongs, hardware=row.hardware, last=row.last,
+        uses=row.uses, age=row.age, count=row.count, belongs=row.belongs, hardware=row.hardware,
+        last=row.last,
     )  # fmt: skip
     session.add(copy)
     session.flush()
@@ -142,7 +149,8 @@ def zones_of(piece: Piece) -> list[str]:
 
 
 def areas_of(session: Session, job_id: int) -> dict[str, float]:
-    """Return the painted area of each zone, of all pieces of a job together, as many as there are of each. [m²]"""
+    """Return the painted area of each zone, of all pieces of a job together, as many as there are of each.
+    [m²]"""
     found: dict[str, float] = {}
     for row in piece_rows(session, job_id):
         for zone, area in piece_of(row).areas.items():
@@ -163,8 +171,8 @@ def uses_of_job(session: Session, job_id: int) -> set[str]:
 def ground_named(session: Session, job_id: int, name: str) -> Ground:
     """Return what a zone is before anything is laid.
 
-    A generic ground by its key ("oak", "white_primer"), or a colour of the job: "wood:7" is a figured wood of that
-    colour, "found:7" an even ground, such as old paint. UnfitError when there is none.
+    A generic ground by its key ("oak", "white_primer"), or a colour of the job: "wood:7" is a figured wood of
+    that colour, "found:7" an even ground, such as old paint. UnfitError when there is none.
     """
     kind, _, text = name.partition(":")
     number = row_number(text)
@@ -193,15 +201,16 @@ def grounds_of(session: Session, row: PieceRow) -> dict[str, Below]:
 
 
 def ground_keys(row: PieceRow) -> dict[str, str]:
-    """Return the key of the ground of each name that faces answer to; what is said of a part itself goes before what
-    is said of its group."""
+    """Return the key of the ground of each name that faces answer to; what is said of a part itself goes
+    before what is said of its group."""
     piece, said = piece_of(row), row.grounds
     spread = {name: key for group, key in said.items() for name in piece.ungrouped([group]) if name != group}
     return {**spread, **{name: key for name, key in said.items() if name not in piece.groups}}
 
 
 def _ground_on(session: Session, row: PieceRow, key: str) -> Ground:
-    """Return a ground of a piece: as for `ground_named`, or "last:" and a name for what it was last painted with."""
+    """Return a ground of a piece: as for `ground_named`, or "last:" and a name for what it was last painted
+    with."""
     kind, _, name = key.partition(":")
     if kind != "last":
         return ground_named(session, row.job_id, key)
@@ -212,9 +221,11 @@ def _ground_on(session: Session, row: PieceRow, key: str) -> Ground:
     return measured_ground(kept["name"], np.array(kept["R"]), adhesion="scuff", coat="paint")
 
 
-def drawn(row: PieceRow, pixels_wide: int, pixels_high: int, *, opened: bool = False, before: bool = False) -> Samples:
-    """Return what is seen of a piece drawn at a size, with its doors and drawers open when `opened`, as it came when
-    `before`; the last few are kept."""
+def drawn(
+    row: PieceRow, pixels_wide: int, pixels_high: int, *, opened: bool = False, before: bool = False
+) -> Samples:
+    """Return what is seen of a piece drawn at a size, with its doors and drawers open when `opened`, as it
+    came when `before`; the last few are kept."""
     piece = piece_of(row)
     return _drawn(piece.before if before else piece, pixels_wide, pixels_high, opened)
 

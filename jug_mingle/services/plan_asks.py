@@ -84,7 +84,8 @@ def set_due(session: Session, job_id: int, due: datetime | None) -> None:
 
 
 def add(session: Session, job_id: int, said: AddedStepIn) -> str:
-    """Add a step of somebody's own, and return its key; UnfitError where it is for a piece that the job has not."""
+    """Add a step of somebody's own, and return its key; UnfitError where it is for a piece that the job has
+    not."""
     one = plan_now(session, job_id)
     pieces = [work.number for work in one.works]
     if not pieces:
@@ -121,6 +122,7 @@ def pin(session: Session, job_id: int, key: str, at: datetime | None) -> None:
 
 
 def swap(session: Session, job_id: int, swaps: Mapping[str, str]) -> None:
-    """Lay other colours instead of those of looks, as the shop has none; UnfitError where one cannot be laid so."""
+    """Lay other colours instead of those of looks, as the shop has none; UnfitError where one cannot be laid
+    so."""
     ask(session, job_id, swaps={one: other for one, other in swaps.items() if one != other})
     works_of(session, job_id, None, Other(swaps=swaps))

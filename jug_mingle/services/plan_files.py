@@ -1,4 +1,5 @@
-"""A plan as it leaves the program: a calendar with alarms, a sheet and step cards, tables, and a file with a schema."""
+"""A plan as it leaves the program: a calendar with alarms, a sheet and step cards, tables, and a file with a
+schema."""
 
 from collections.abc import Mapping, Sequence
 from datetime import datetime, timedelta
@@ -28,8 +29,8 @@ _WARNED: Final = 10
 
 
 def calendar_of(name: str, view: View) -> bytes:
-    """Return a plan as an iCalendar file: an entry for each session with an alarm before it, one for each step, and the
-    windows that close, with an alarm when half of them is gone."""
+    """Return a plan as an iCalendar file: an entry for each session with an alarm before it, one for each
+    step, and the windows that close, with an alarm when half of them is gone."""
     one = view.plan
     entries = []
     for day in view.days:
@@ -38,8 +39,8 @@ def calendar_of(name: str, view: View) -> bytes:
         what = ", ".join(dict.fromkeys(_titled(one, slot) for slot in day.slots))
         entries.append(
             Entry(
-                uid=f"session-{day.start:%Y%m%dT%H%M}", title=f"{name}: {time_words(day.minutes)} of work", words=what,
-                start=day.start, end=day.end, before=_WARNED,
+                uid=f"session-{day.start:%Y%m%dT%H%M}", title=f"{name}: {time_words(day.minutes)} of work",
+                words=what, start=day.start, end=day.end, before=_WARNED,
             )
         )  # fmt: skip
         entries += [
@@ -71,7 +72,8 @@ def _windows(one: PlanNow) -> list[Entry]:
         closes = ends[wait.before] + timedelta(minutes=wait.most)
         found.append(
             Entry(
-                uid=f"window-{wait.after}", title=f"At the latest: {one.steps.of(wait.after).title}", words=wait.closes,
+                uid=f"window-{wait.after}", title=f"At the latest: {one.steps.of(wait.after).title}",
+                words=wait.closes,
                 start=closes - timedelta(minutes=5), end=closes, before=max(1, (wait.most - wait.least) // 2),
                 busy=False,
             )
@@ -169,7 +171,8 @@ def _card(one: PlanNow, step: Step, slot: Slot | None, saying: Saying, look: RGB
     taken = {take.name for take in step.takes}
     longest = max(waits, key=lambda wait: wait.least, default=None)
     return StepCard(
-        title=step.title, piece=titles(one).get(step.piece, ""), when=f"{when}, about {time_words(step.minutes)}",
+        title=step.title, piece=titles(one).get(step.piece, ""),
+        when=f"{when}, about {time_words(step.minutes)}",
         amounts=_amounts(step, saying), ready=", ".join(thing for thing in step.ready if thing not in taken),
         how=step.words, why=step.why,
         after=f"Then {longest.words}: {time_words(longest.least)}." if longest else "",
@@ -181,22 +184,25 @@ def csv_of(view: View) -> bytes:
     """Return a plan as a table."""
     one = view.plan
     rows = [
-        [doc.start.isoformat() if doc.start else "", doc.end.isoformat() if doc.end else "", doc.piece, doc.title,
-         doc.minutes, doc.part, doc.parts, "yes" if doc.done else "", doc.words, doc.why, " ".join(doc.cautions)]
+        [doc.start.isoformat() if doc.start else "", doc.end.isoformat() if doc.end else "", doc.piece,
+        doc.title,
+         doc.minutes, doc.part, doc.parts, "yes" if doc.done else "", doc.words, doc.why,
+         " ".join(doc.cautions)]
         for doc in _docs(one)
     ]  # fmt: skip
     return table(STEP_COLUMNS, rows)
 
 
 def shopping_csv(money: Money, settings: Settings = _USUAL) -> bytes:
-    """Return what a plan takes as a table; in words as amounts are said, in numbers as the columns are documented."""
+    """Return what a plan takes as a table; in words as amounts are said, in numbers as the columns are
+    documented."""
     saying = settings.saying()
     return table(
         GOODS_COLUMNS,
         [
             [line.title, line.unit, round(line.needed, 2), round(line.there, 1), bought_words(line, saying),
-             "" if line.cash is None else round(line.cash, 2), "" if line.share is None else round(line.share, 2),
-             amount_words(line, line.needed, saying)]
+             "" if line.cash is None else round(line.cash, 2),
+             "" if line.share is None else round(line.share, 2), amount_words(line, line.needed, saying)]
             for line in [*money.pots, *money.goods]
         ],
     )  # fmt: skip
@@ -206,7 +212,8 @@ def file_of(name: str, view: View) -> PlanFile:
     """Return a plan as a file."""
     one, kept = view.plan, view.plan.kept
     return PlanFile(
-        job=name, made=datetime.fromisoformat(kept["made"]) if kept.get("made") else now(), usable=view.usable,
+        job=name, made=datetime.fromisoformat(kept["made"]) if kept.get("made") else now(),
+        usable=view.usable,
         proven=bool(kept.get("proven")), sessions=int(kept.get("sessions", 0)), steps=_docs(one),
         waits=[
             PlanWaitDoc(before=w.before, after=w.after, least=w.least, most=w.most, words=w.words, why=w.why)
@@ -222,14 +229,23 @@ def _docs(one: PlanNow) -> list[PlanStepDoc]:
         own: Sequence[Slot | None] = [slot for slot in slots if slot.step == step.key] or [None]
         row = one.done.get(step.key)
         for slot in own if row is None else [None]:
-            start = one.calendar.at(slot.start) if slot else row.ended - timedelta(minutes=row.minutes) if row else None
+            start = (
+                one.calendar.at(slot.start)
+                if slot
+                else row.ended - timedelta(minutes=row.minutes)
+                if row
+                else None
+            )
             end = one.calendar.at(slot.end) if slot else row.ended if row else None
             found.append(
                 PlanStepDoc(
                     key=step.key, piece=names.get(step.piece, ""), title=step.title, act=step.act,
                     minutes=round(row.minutes if row else step.minutes, 1), words=step.words, why=step.why,
-                    school=step.school, cautions=[CAUTIONS[key] for key in step.cautions], start=start, end=end,
+                    school=step.school, cautions=[CAUTIONS[key] for key in step.cautions], start=start,
+                    end=end,
                     part=slot.part if slot else 1, parts=slot.of if slot else 1, done=row is not None,
                 )
             )  # fmt: skip
-    return sorted(found, key=lambda doc: (doc.start is None, doc.start.isoformat() if doc.start else "", doc.key))
+    return sorted(
+        found, key=lambda doc: (doc.start is None, doc.start.isoformat() if doc.start else "", doc.key)
+    )

@@ -37,8 +37,8 @@ class PieceCost:
 class Money:
     """What a plan takes and costs, in the currency of its prices.
 
-    `cash` is what has to be paid for what is bought whole, `share` what of it the job uses up; `unpriced` are things of
-    which no price is known, counted as nothing.
+    `cash` is what has to be paid for what is bought whole, `share` what of it the job uses up; `unpriced` are
+    things of which no price is known, counted as nothing.
     """
 
     pots: list[Line]
@@ -71,8 +71,8 @@ def money_of(session: Session, job_id: int, one: PlanNow) -> Money:
         pots=pots, goods=goods, hardware=hardware, cash=cash, share=share, hours=hours,
         unpriced=[line.title for line in pots if line.share is None],
         instead={line.key: _instead(session, line.key) for line in pots},
-        swapped=list(((one.row.asks.get("swaps") or {}) if one.row else {}).items()), pieces=_pieces(session, one),
-        asked=asked,
+        swapped=list(((one.row.asks.get("swaps") or {}) if one.row else {}).items()),
+        pieces=_pieces(session, one), asked=asked,
         left=left, per_hour=per_hour,
     )  # fmt: skip
 
@@ -93,7 +93,10 @@ def _tins(session: Session, step: Step) -> list[tuple[str, str, float]]:
         if kind == "mix":
             mix = get_mix(session, int(key))
             whole = sum(pour.ml for pour in mix.pours)
-            found += [(f"pot:{pour.material.key}", pour.material.name, take.ml * pour.ml / whole) for pour in mix.pours]
+            found += [
+                (f"pot:{pour.material.key}", pour.material.name, take.ml * pour.ml / whole)
+                for pour in mix.pours
+            ]
         else:
             found.append((take.colour, take.name, take.ml))
     return found
@@ -131,9 +134,13 @@ def _pieces(session: Session, one: PlanNow) -> list[PieceCost]:
         own = [step for step in one.steps.steps if step.piece == work.number]
         share = sum(line.share or 0.0 for line in consumables(own))
         for step in own:
-            share += sum(_pot(session, key, title, ml).share or 0.0 for key, title, ml in _tins(session, step))
+            share += sum(
+                _pot(session, key, title, ml).share or 0.0 for key, title, ml in _tins(session, step)
+            )
         found.append(
-            PieceCost(piece=work.number, name=work.name, share=share, hours=sum(s.minutes for s in own) / 60.0)
+            PieceCost(
+                piece=work.number, name=work.name, share=share, hours=sum(s.minutes for s in own) / 60.0
+            )
         )
     return found
 
@@ -144,7 +151,11 @@ def _instead(session: Session, colour: str) -> list[tuple[str, str]]:
     if kind not in ("pot", "usual"):
         return []
     wanted = get_material(session, key).kind if kind == "pot" else key
-    return [(f"pot:{row.key}", row.name) for row in material_rows(session) if row.kind == wanted and row.key != key]
+    return [
+        (f"pot:{row.key}", row.name)
+        for row in material_rows(session)
+        if row.kind == wanted and row.key != key
+    ]
 
 
 def amount_words(line: Line, amount: float, saying: Saying) -> str:

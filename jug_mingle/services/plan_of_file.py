@@ -58,7 +58,8 @@ def work_of_file(number: int, said: JobPieceIn) -> PieceWork:
     finish = Finish(layers=layers, grounds={name: bare(key) for name, key in said.grounds.items()})
     uses = FORMS[said.form].uses if said.uses is None else tuple(said.uses)
     takes = [
-        tuple(Take(colour=name, name=film.name, ml=_ml(piece.areas, layer, film, said.count)) for name, film in zip(
+        tuple(Take(colour=name, name=film.name, ml=_ml(piece.areas, layer, film, said.count)) for name,
+            film in zip(
             one.colours, layer.films, strict=True
         ))
         for one, layer in zip(said.layers, layers, strict=True)
@@ -80,7 +81,9 @@ def _film(name: str) -> Film:
         return generic_film(name)
     kind_word, _, key = name.partition(":")
     if kind_word != "usual":
-        raise ValueError(f'in a file a colour is "usual:" and a kind of material, or a wax or gilding; not {name!r}')
+        raise ValueError(
+            f'in a file a colour is "usual:" and a kind of material, or a wax or gilding; not {name!r}'
+        )
     kind = kind_of(key)
     return Film(
         name=kind.title, optics=_PALE, X=kind.dry_coat, veil=veil_of(kind.sheen), base=kind.base,
@@ -114,14 +117,20 @@ def plan_file(job: JobFile, busy: Sequence[bytes] = (), *, solver: PlanSolver | 
         ]
     except ValueError as error:
         raise UnfitError(str(error)) from error
-    due = calendar.minute(job.due.replace(tzinfo=zone) if job.due.tzinfo is None else job.due) if job.due else None
+    due = (
+        calendar.minute(job.due.replace(tzinfo=zone) if job.due.tzinfo is None else job.due)
+        if job.due
+        else None
+    )
     laid = problem_of(steps, hours_of(job.hours, calendar, busy=taken))
     first = first_plan(laid.problem)
     if first is None:
         raise UnfitError(" ".join(f"{c.words} {c.helps}" for c in why_none(laid, steps, said=calendar.said)))
     best = solver.solve(laid.problem, first) if solver is not None else first
     if due is not None and best is not None and best.usable > due:
-        raise UnfitError(f"it cannot be used by {calendar.said(due)}: the soonest is {calendar.said(best.usable)}")
+        raise UnfitError(
+            f"it cannot be used by {calendar.said(due)}: the soonest is {calendar.said(best.usable)}"
+        )
     return _file(job, steps, laid, best or first, calendar)
 
 
@@ -146,8 +155,8 @@ def _file(job: JobFile, steps: Steps, laid: Laid, best: Schedule, calendar: Cale
             )
         )  # fmt: skip
     return PlanFile(
-        job=job.name, made=now(), usable=_local(calendar, best.usable), proven=best.proven, sessions=best.sessions,
-        steps=docs,
+        job=job.name, made=now(), usable=_local(calendar, best.usable), proven=best.proven,
+        sessions=best.sessions, steps=docs,
         waits=[
             PlanWaitDoc(before=w.before, after=w.after, least=w.least, most=w.most, words=w.words, why=w.why)
             for w in steps.waits
@@ -171,9 +180,13 @@ def plan_text(plan: PlanFile) -> str:
             day = name
         part = f" ({step.part} of {step.parts})" if step.parts > 1 else ""
         lines.append(
-            f"  {step.start:%H:%M}  {time_words(step.minutes):>10}  {step.title}{part}, {step.piece or 'for all'}"
+            f"  {step.start:%H:%M}  {time_words(step.minutes):>10}  {step.title}{part}, "
+            f"{step.piece or 'for all'}"
         )
     if plan.usable:
         said = "no plan is sooner" if plan.proven else "the soonest found"
-        lines += ["", f"light use {plan.usable:%A} {plan.usable.day} {plan.usable:%B}, {plan.usable:%H:%M} ({said})"]
+        lines += [
+            "",
+            f"light use {plan.usable:%A} {plan.usable.day} {plan.usable:%B}, {plan.usable:%H:%M} ({said})",
+        ]
     return "\n".join(lines)

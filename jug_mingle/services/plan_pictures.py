@@ -1,4 +1,5 @@
-"""The picture of a step: the piece as it is after it, the faces that are worked on in full, all else faded."""
+"""The picture of a step: the piece as it is after it, the faces that are worked on in full, all else
+faded."""
 
 from dataclasses import replace
 from typing import Final
@@ -18,7 +19,9 @@ _FADED: Final = 0.72
 """How far what is not worked on goes over into the grey of the mat. [0..1]"""
 
 
-def picture_of_step(session: Session, job_id: int, key: str, *, light: Light, wide: int, high: int) -> Picture:
+def picture_of_step(
+    session: Session, job_id: int, key: str, *, light: Light, wide: int, high: int
+) -> Picture:
     """Return the picture (high, wide, 3) of a step; UnfitError where the plan has none of that key."""
     one = plan_now(session, job_id)
     step = step_in(one, key)

@@ -1,4 +1,5 @@
-"""What really happens to a plan: done, took longer, still tacky, gone wrong, an evening skipped; and all taken back."""
+"""What really happens to a plan: done, took longer, still tacky, gone wrong, an evening skipped; and all
+taken back."""
 
 from collections.abc import Collection, Sequence
 from datetime import date, datetime, timedelta
@@ -51,7 +52,9 @@ def finish_step(
     behind = one.steps.before(key)
     missing = [other.key for other in one.steps.steps if other.key in behind and other.key not in one.done]
     if missing and not before_too:
-        raise UnfitError(f"“{one.steps.of(missing[-1]).title}” comes before it: tick that off first, or leave it out")
+        raise UnfitError(
+            f"“{one.steps.of(missing[-1]).title}” comes before it: tick that off first, or leave it out"
+        )
     when = ended or now()
     if when > now() + timedelta(minutes=1):
         raise UnfitError("it cannot have been done in the time to come")
@@ -74,7 +77,8 @@ def tick_off(
         took = minutes if last else None
         rows.append(
             StepDoneRow(
-                job_id=job_id, step=key, how=how if last else "done", ended=when, minutes=took or step.minutes,
+                job_id=job_id, step=key, how=how if last else "done", ended=when,
+                minutes=took or step.minutes,
                 usual=step.minutes, about=_about(step, timed=took is not None), taken_back=None,
             )
         )  # fmt: skip
@@ -106,7 +110,9 @@ def _start_timers(
             start_timer(session, job_id, words=f"{step.title}: {wait.words}", ends=ends, step=then.key)
         if wait.most is not None and (closes := when + timedelta(minutes=wait.most)) > now():
             kind = "wipe" if then.act == "wipe" else "window"
-            start_timer(session, job_id, words=f"{then.title}: at the latest", ends=closes, kind=kind, step=then.key)
+            start_timer(
+                session, job_id, words=f"{then.title}: at the latest", ends=closes, kind=kind, step=then.key
+            )
 
 
 def take_back(session: Session, job_id: int, key: str) -> None:
@@ -148,9 +154,8 @@ def still_tacky(session: Session, job_id: int, key: str, minutes: int) -> None:
 def went_wrong(session: Session, job_id: int, key: str, mishap: str) -> str:
     """Make steps of what is done about a mishap, and return what that is.
 
-    The step that it befell is planned again after its remedy where it has to be laid again; where nothing will hold,
-    all
-    that lies on that part is.
+    The step that it befell is planned again after its remedy where it has to be laid again; where nothing
+    will hold, all that lies on that part is.
     """
     one = plan_now(session, job_id)
     step = step_in(one, key)
@@ -172,7 +177,8 @@ def went_wrong(session: Session, job_id: int, key: str, mishap: str) -> str:
     added = {
         "key": f"p{step.piece}.{step.part}.fix.{mishap}.{number}", "piece": step.piece,
         "title": f"Put right: {about.sign.lower()}",
-        "minutes": remedy.minutes, "after": anchor, "wait": remedy.wait, "act": remedy.act, "words": about.remedy,
+        "minutes": remedy.minutes, "after": anchor, "wait": remedy.wait, "act": remedy.act,
+        "words": about.remedy,
     }  # fmt: skip
     ask(session, job_id, added=[*asks.get("added", []), added])
     return f"{about.remedy} {len(again)} {'step is' if len(again) == 1 else 'steps are'} planned again."
@@ -211,7 +217,9 @@ def another_way(session: Session, job_id: int, key: str) -> str:
     """Plan a step the way that is left once its window has closed; return which that is."""
     one = plan_now(session, job_id)
     step_in(one, key)
-    closes = next((wait.closes for wait in one.steps.waits if wait.after == key and wait.most is not None), "")
+    closes = next(
+        (wait.closes for wait in one.steps.waits if wait.after == key and wait.most is not None), ""
+    )
     if not closes:
         raise UnfitError("this step has no window that could close")
     asks = begun_plan(session, job_id).asks
@@ -222,5 +230,7 @@ def another_way(session: Session, job_id: int, key: str) -> str:
 def took_words(planned: float, took: float) -> str:
     """Say how long a step took beside what was planned."""
     return (
-        f"{time_words(took)} instead of {time_words(planned)}" if abs(took - planned) >= _SHORTEST else time_words(took)
+        f"{time_words(took)} instead of {time_words(planned)}"
+        if abs(took - planned) >= _SHORTEST
+        else time_words(took)
     )

@@ -1,4 +1,5 @@
-"""The helper process that searches for plans: begun when it is first needed, stopped when asked, ended when idle."""
+"""The helper process that searches for plans: begun when it is first needed, stopped when asked, ended when
+idle."""
 
 import json
 import subprocess

@@ -53,7 +53,8 @@ class Allowed:
 class View:
     """A plan as it is looked at.
 
-    `now` is the step to do; None where nothing can be done yet, or all is done. `next_at` is when that one is due.
+    `now` is the step to do; None where nothing can be done yet, or all is done. `next_at` is when that one is
+    due.
     """
 
     plan: PlanNow
@@ -74,15 +75,18 @@ def view_of(one: PlanNow) -> View:
     slots = [slot for slot in one.slots if not slot.step or slot.step not in one.done]
     todo = [step for step in one.steps.steps if step.key not in one.done]
     now_step, next_at, waits = _now(one, slots, todo)
-    clashes = [Clash(words=c["words"], helps=c["helps"], steps=tuple(c["steps"])) for c in one.kept.get("clashes", ())]
+    clashes = [
+        Clash(words=c["words"], helps=c["helps"], steps=tuple(c["steps"]))
+        for c in one.kept.get("clashes", ())
+    ]
     clashes += [Clash(words=words, helps="Bring it back, or let it be.") for words in one.refused]
     clashes += [*_closed(one), *_for_two(one, todo)]
     usable = one.kept.get("usable")
     return View(
         plan=one, now=now_step, next_at=next_at, waiting_for=waits, drying=_drying(one),
         days=_days(one, slots), allowed=_allowed(one), clashes=clashes,
-        usable=datetime.fromisoformat(usable) if usable else None, hands_left=sum(step.minutes for step in todo),
-        finished=bool(one.steps.steps) and not todo,
+        usable=datetime.fromisoformat(usable) if usable else None,
+        hands_left=sum(step.minutes for step in todo), finished=bool(one.steps.steps) and not todo,
     )  # fmt: skip
 
 
@@ -121,7 +125,9 @@ def _ready_at(one: PlanNow, step: Step) -> tuple[int, Wait | None]:
     return at, longest
 
 
-def _now(one: PlanNow, slots: Sequence[Slot], todo: Sequence[Step]) -> tuple[Step | None, datetime | None, Wait | None]:
+def _now(
+    one: PlanNow, slots: Sequence[Slot], todo: Sequence[Step]
+) -> tuple[Step | None, datetime | None, Wait | None]:
     """Return the step to do now, or else the next with when it is due and what it waits for."""
     moment = one.calendar.minute(one.moment)
     by_key = {step.key: step for step in todo}
@@ -198,7 +204,12 @@ def _allowed(one: PlanNow) -> list[Allowed]:
         if row.about.get("layer", -1) >= 0:
             ends[row.about["piece"]] = max(row.ended, ends.get(row.about["piece"], row.ended))
     return [
-        Allowed(piece=mark.piece, words=mark.words, at=ends[mark.piece] + timedelta(minutes=mark.after), why=mark.why)
+        Allowed(
+            piece=mark.piece,
+            words=mark.words,
+            at=ends[mark.piece] + timedelta(minutes=mark.after),
+            why=mark.why,
+        )
         for mark in one.steps.milestones
         if mark.piece in ends
     ]
@@ -210,7 +221,8 @@ def titles(one: PlanNow) -> Mapping[int, str]:
 
 
 def laid_R(one: PlanNow) -> Mapping[str, FloatArray]:
-    """Return how what each step lays looks dried, by the step's key, where it has a colour of its own. (36,), 0..1"""
+    """Return how what each step lays looks dried, by the step's key, where it has a colour of its own. (36,),
+    0..1"""
     works, found = {work.number: work for work in one.works}, {}
     for step in one.steps.steps:
         work = works.get(step.piece)

@@ -25,13 +25,22 @@ from jug_mingle.errors import UnfitError
 from jug_mingle.services.finish_report import JUDGED_AT, needs_of
 from jug_mingle.services.finish_resolver import dressed
 from jug_mingle.services.looks import get_look, layers_of
-from jug_mingle.services.pieces import check_names, drawn, get_piece, grounds_of, piece_of, piece_rows, uses_of
+from jug_mingle.services.pieces import (
+    check_names,
+    drawn,
+    get_piece,
+    grounds_of,
+    piece_of,
+    piece_rows,
+    uses_of,
+)
 from jug_mingle.services.settings import settings_of
 from jug_mingle.store.models import PieceRow, StepDoneRow
 
 
 def keep_survey(session: Session, piece_id: int, survey: SurveyIn) -> PieceRow:
-    """Keep what a piece is before anything is done; UnfitError where it names a part that the piece has not."""
+    """Keep what a piece is before anything is done; UnfitError where it names a part that the piece has
+    not."""
     row = get_piece(session, piece_id)
     check_names(piece_of(row), (name for name in survey.parts if name))
     row.survey = survey.model_dump(mode="json")
@@ -46,7 +55,8 @@ def survey_of(row: PieceRow) -> Survey:
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Other:
-    """What is laid otherwise than a look says: other colours, as the shop had none; by brush, as the gun is broken."""
+    """What is laid otherwise than a look says: other colours, as the shop had none; by brush, as the gun is
+    broken."""
 
     swaps: Mapping[str, str] = field(default_factory=dict)
     brushed: bool = False
@@ -55,7 +65,8 @@ class Other:
 def works_of(
     session: Session, job_id: int, done: Mapping[str, StepDoneRow] | None = None, other: Other | None = None
 ) -> list[PieceWork]:
-    """Return the pieces of a job as a plan takes them; what was painted otherwise than they wear is a ground."""
+    """Return the pieces of a job as a plan takes them; what was painted otherwise than they wear is a
+    ground."""
     works = [work_of(session, row, other) for row in piece_rows(session, job_id)]
     return works if not done else [replace(work, over=_painted_otherwise(work, done)) for work in works]
 
@@ -72,7 +83,8 @@ def work_of(session: Session, row: PieceRow, other: Other | None = None) -> Piec
     else:
         finish = Finish(grounds=grounds_of(session, row))
     return PieceWork(
-        number=row.id, name=row.name, piece=piece_of(row), finish=finish, survey=survey_of(row), uses=uses_of(row),
+        number=row.id, name=row.name, piece=piece_of(row), finish=finish, survey=survey_of(row),
+        uses=uses_of(row),
         age=row.age, count=row.count, hardware=Hardware.of(row.hardware), takes=takes, marks=marks_of(layers),
         keeps=_keeps(layers, finish),
     )  # fmt: skip
@@ -92,7 +104,8 @@ def otherwise(layer: LayerIn, other: Other) -> LayerIn:
 
 
 def _keeps(layers: Sequence[LayerIn], finish: Finish) -> dict[str, float | None]:
-    """Return how long what is mixed for a look keeps: its jugs, and powders that are stirred with water. [days]"""
+    """Return how long what is mixed for a look keeps: its jugs, and powders that are stirred with water.
+    [days]"""
     found: dict[str, float | None] = {}
     for said, layer in zip(layers, finish.layers, strict=True):
         for colour, film in zip(said.colours, layer.films, strict=True):
@@ -130,8 +143,12 @@ def _painted_otherwise(work: PieceWork, done: Mapping[str, StepDoneRow]) -> dict
 
 def workshop_of(session: Session, air: Conditions) -> Workshop:
     """Return how the person works: their schools, the air, and how long each act really took them."""
-    rows = session.scalars(select(StepDoneRow).where(StepDoneRow.taken_back.is_(None), StepDoneRow.how == "done"))
-    pace = learnt((row.about.get("act", ""), row.usual, row.minutes) for row in rows if row.about.get("timed"))
+    rows = session.scalars(
+        select(StepDoneRow).where(StepDoneRow.taken_back.is_(None), StepDoneRow.how == "done")
+    )
+    pace = learnt(
+        (row.about.get("act", ""), row.usual, row.minutes) for row in rows if row.about.get("timed")
+    )
     return Workshop(schools=settings_of(session).schools, air=air, pace=pace)
 
 

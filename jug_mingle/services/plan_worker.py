@@ -1,6 +1,8 @@
-"""The process that searches for plans: a problem a line comes in, better plans and the best go out, a line each.
+"""The process that searches for plans: a problem a line comes in, better plans and the best go out, a line
+each.
 
-It is a process of its own because the solver takes seconds and much memory to load, and so that it can be stopped.
+It is a process of its own because the solver takes seconds and much memory to load, and so that it can be
+stopped.
 """
 
 import json

@@ -1,4 +1,5 @@
-"""Plans of jobs: their steps as they stand now, what was asked of them, and the hours that they were laid into."""
+"""Plans of jobs: their steps as they stand now, what was asked of them, and the hours that they were laid
+into."""
 
 import hashlib
 import json
@@ -30,7 +31,8 @@ _NAMED: Final = 3
 """So many steps are named where a plan says what changed."""
 
 _INDOORS: Final = 18.0
-"""A workshop in which somebody works is hardly colder, whatever it is outside; assumed, until somebody types. [°C]"""
+"""A workshop in which somebody works is hardly colder, whatever it is outside; assumed, until somebody types.
+[°C]"""
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -117,7 +119,9 @@ def done_of(session: Session, job_id: int) -> dict[str, StepDoneRow]:
     return {row.step: row for row in rows}
 
 
-def plan_now(session: Session, job_id: int, *, forecast: Sequence[Air] = (), moment: datetime | None = None) -> PlanNow:
+def plan_now(
+    session: Session, job_id: int, *, forecast: Sequence[Air] = (), moment: datetime | None = None
+) -> PlanNow:
     """Return a job's plan as it stands now."""
     row, done, hours = plan_row(session, job_id), done_of(session, job_id), hours_kept(session)
     asks = row.asks if row is not None else {}
@@ -132,10 +136,12 @@ def plan_now(session: Session, job_id: int, *, forecast: Sequence[Air] = (), mom
     workshop = workshop_of(session, air)
     steps, refused = changed(steps_of(works, workshop), _changes(asks))
     steps = _windows_opened(steps, asks.get("open_windows", ()))
-    calendar = Calendar.since(row.begun if row is not None else when, zone_of(hours) if hours else zone_of(HoursIn()))
+    calendar = Calendar.since(
+        row.begun if row is not None else when, zone_of(hours) if hours else zone_of(HoursIn())
+    )
     found = PlanNow(
-        row=row, works=works, steps=steps, done=done, hours=hours, calendar=calendar, air=air, refused=tuple(refused),
-        moment=when, due=get_job(session, job_id).due,
+        row=row, works=works, steps=steps, done=done, hours=hours, calendar=calendar, air=air,
+        refused=tuple(refused), moment=when, due=get_job(session, job_id).due,
     )  # fmt: skip
     return replace(found, fingerprint=_fingerprint(session, found))
 
@@ -158,16 +164,21 @@ def _changes(asks: Mapping[str, Any]) -> Changes:
 
 
 def _windows_opened(steps: Steps, opened: Sequence[str]) -> Steps:
-    """Return steps of which some no longer have to come before their window closes, as they are done another way."""
+    """Return steps of which some no longer have to come before their window closes, as they are done another
+    way."""
     if not opened:
         return steps
-    waits = tuple(replace(wait, most=None, closes="") if wait.after in opened else wait for wait in steps.waits)
+    waits = tuple(
+        replace(wait, most=None, closes="") if wait.after in opened else wait for wait in steps.waits
+    )
     return replace(steps, waits=waits)
 
 
 def _fingerprint(session: Session, one: PlanNow) -> str:
     said = {
-        "steps": [[step.key, round(step.minutes, 1), step.hands, step.place, step.kit] for step in one.steps.steps],
+        "steps": [
+            [step.key, round(step.minutes, 1), step.hands, step.place, step.kit] for step in one.steps.steps
+        ],
         "waits": [[wait.before, wait.after, wait.least, wait.most] for wait in one.steps.waits],
         "hours": one.hours.model_dump(mode="json") if one.hours else None,
         "busy": [[str(busy.start), str(busy.end)] for busy in busy_kept(session)],
@@ -212,7 +223,8 @@ def prepared(session: Session, one: PlanNow, *, forecast: Sequence[Air] = ()) ->
 
 
 def hours_for(session: Session, one: PlanNow, forecast: Sequence[Air] = ()) -> Hours:
-    """Return the hours there are for a job: without what a calendar takes, nor what other jobs have planned."""
+    """Return the hours there are for a job: without what a calendar takes, nor what other jobs have
+    planned."""
     others = session.scalars(
         select(PlanRow)
         .join(JobRow, PlanRow.job_id == JobRow.id)
@@ -225,7 +237,8 @@ def hours_for(session: Session, one: PlanNow, forecast: Sequence[Air] = ()) -> H
         Busy(start=datetime.fromisoformat(slot["start"]), end=datetime.fromisoformat(slot["end"]))
         for row in others
         for slot in (row.laid or {}).get("slots", ())
-        if datetime.fromisoformat(slot["end"]) > one.moment and slot["step"] not in done_of(session, row.job_id)
+        if datetime.fromisoformat(slot["end"]) > one.moment
+        and slot["step"] not in done_of(session, row.job_id)
     ]
     if one.hours is None:
         raise UnfitError("say first when you have time: in Plan, under “When have I time?”")
@@ -244,7 +257,9 @@ def past_of(one: PlanNow) -> Past:
 
 def _pinned(one: PlanNow) -> dict[str, int]:
     asks = one.row.asks if one.row else {}
-    return {key: one.calendar.minute(datetime.fromisoformat(at)) for key, at in (asks.get("pinned") or {}).items()}
+    return {
+        key: one.calendar.minute(datetime.fromisoformat(at)) for key, at in (asks.get("pinned") or {}).items()
+    }
 
 
 def _due(one: PlanNow) -> int | None:
@@ -252,7 +267,12 @@ def _due(one: PlanNow) -> int | None:
 
 
 def make(
-    session: Session, job_id: int, *, forecast: Sequence[Air] = (), moment: datetime | None = None, anew: bool = False
+    session: Session,
+    job_id: int,
+    *,
+    forecast: Sequence[Air] = (),
+    moment: datetime | None = None,
+    anew: bool = False,
 ) -> PlanRow:
     """Lay a job's steps into the hours there are, at once, and keep that; what moves is as little as may be.
 
@@ -270,8 +290,8 @@ def make(
 
 
 def plan_followed(session: Session, job_id: int, *, forecast: Sequence[Air] = ()) -> PlanNow:
-    """Return a job's plan as it stands now, laid into the hours there are even where something changed since it was
-    kept: whoever only reads sees the same that is kept next."""
+    """Return a job's plan as it stands now, laid into the hours there are even where something changed since
+    it was kept: whoever only reads sees the same that is kept next."""
     one = plan_now(session, job_id, forecast=forecast)
     if one.row is None or one.row.laid is None or one.hours is None or not one.stale:
         return one
@@ -280,7 +300,8 @@ def plan_followed(session: Session, job_id: int, *, forecast: Sequence[Air] = ()
 
 
 def _changed_words(one: PlanNow) -> str:
-    """Return which steps came and went since a plan was laid; the same is said until something is done after it."""
+    """Return which steps came and went since a plan was laid; the same is said until something is done after
+    it."""
     before: Mapping[str, str] = one.kept.get("steps", {})
     if not before:
         return ""

@@ -101,21 +101,27 @@ def assessed(
     kept = _made.setdefault(shelf.factor, {})
     # The ground by its colour: two that were caught may have one name.
     asked = (
-        pours, None if R is None else R.tobytes(), tuple(lights), pour_error, over.R_seen.tobytes(), over.veil,
+        pours, None if R is None else R.tobytes(), tuple(lights), pour_error, over.R_seen.tobytes(),
+        over.veil,
     )  # fmt: skip
     if asked not in kept:
         R = np.clip(predict(shelf, pours, over=over), 0.0, 1.0) if R is None else R
         goal = Target(R=R, lights=tuple(lights))
-        kept[asked] = assess(shelf, goal, [pours], pour_error=pour_error, draws=shelf.draw(DRAWS), over=over)[0]
+        kept[asked] = assess(shelf, goal, [pours], pour_error=pour_error, draws=shelf.draw(DRAWS), over=over)[
+            0
+        ]
     return kept[asked]
 
 
 def ground_of_job(session: Session, job_id: int) -> Ground:
-    """Return what a job's stains, washes and waxes lie on: the ground of its first piece, oak where there is none."""
+    """Return what a job's stains, washes and waxes lie on: the ground of its first piece, oak where there is
+    none."""
 
     def read() -> Ground:
         rows = piece_rows(session, job_id)
-        return ground_named(session, job_id, rows[0].grounds.get("", _USUAL_GROUND) if rows else _USUAL_GROUND)
+        return ground_named(
+            session, job_id, rows[0].grounds.get("", _USUAL_GROUND) if rows else _USUAL_GROUND
+        )
 
     return read_once(session, ("ground of job", job_id), read)
 
@@ -123,8 +129,9 @@ def ground_of_job(session: Session, job_id: int) -> Ground:
 def ground_over(session: Session, job_id: int, name: str, *, depth: int = 0) -> Ground:
     """Return what a film is laid over.
 
-    A ground as `pieces.ground_named` has it; "mix:3" for a jug of the job as it dries, with what that lies over below
-    it; "strip:9" for a strip or offcut as it was read. UnfitError or NotFoundError when there is none.
+    A ground as `pieces.ground_named` has it; "mix:3" for a jug of the job as it dries, with what that lies
+    over below it; "strip:9" for a strip or offcut as it was read. UnfitError or NotFoundError when there is
+    none.
     """
     kind, _, text = name.partition(":")
     number = row_number(text)
@@ -147,7 +154,13 @@ def ground_over(session: Session, job_id: int, name: str, *, depth: int = 0) -> 
 
 
 def _closed(strip: StripRow) -> bool:
-    tins = [pour.material for pour in strip.mix.pours] if strip.mix else [strip.material] if strip.material else []
+    tins = (
+        [pour.material for pour in strip.mix.pours]
+        if strip.mix
+        else [strip.material]
+        if strip.material
+        else []
+    )
     return any(closes(to_material(tin)) for tin in tins)
 
 
@@ -158,7 +171,11 @@ def _mix_as_ground(session: Session, row: MixRow, depth: int) -> Ground:
         return replace(measured_ground(row.name, R, veil=veil, coat="paint"), unsure=_PREDICTED)
     below = ground_over(session, row.job_id, (row.laid or {})["over"], depth=depth + 1)
     laid = body_over(shelf, [film], below)
-    closed = not below.takes or film.over_seal or any(closes(shelf.materials[shelf.index(key)]) for key in film.keys)
+    closed = (
+        not below.takes
+        or film.over_seal
+        or any(closes(shelf.materials[shelf.index(key)]) for key in film.keys)
+    )
     return replace(
         below, name=row.name, R_seen=np.clip(laid.seen, 0.0, 1.0), veil=float(laid.veil), unsure=_PREDICTED,
         coat="paint" if closed else "",
@@ -166,7 +183,8 @@ def _mix_as_ground(session: Session, row: MixRow, depth: int) -> Ground:
 
 
 def look_of(session: Session, row: MixRow, pours: tuple[Pour, ...]) -> FloatArray:
-    """Return how pours of a mix look (36,) when they are dry: over its ground, where they are seen through. [0..1]"""
+    """Return how pours of a mix look (36,) when they are dry: over its ground, where they are seen through.
+    [0..1]"""
     shelf = fitted_shelf(session)
     if row.laid is None:
         return np.clip(predict(shelf, pours, over=ground_of_job(session, row.job_id)), 0.0, 1.0)
@@ -209,7 +227,9 @@ def _assess_laid(
     """Return what is predicted of pours laid as a see-through mix says, over what it says."""
     laid = LaidIn.model_validate(row.laid)
     film = _film(laid, pours)
-    step = OverStep(kind=over_kind(laid.kind), film=film, parts=tuple((pour.key, pour.parts) for pour in pours))
+    step = OverStep(
+        kind=over_kind(laid.kind), film=film, parts=tuple((pour.key, pour.parts) for pour in pours)
+    )
     way = assess_way(
         shelf, target, ground_over(session, row.job_id, laid.over), [step],
         pour_error=pour_error, lights=tuple(lights),
@@ -218,12 +238,20 @@ def _assess_laid(
 
 
 def assess_mix(
-    session: Session, row: MixRow, lights: Sequence[Light], *, shelf: Shelf | None = None, over: Ground | None = None
+    session: Session,
+    row: MixRow,
+    lights: Sequence[Light],
+    *,
+    shelf: Shelf | None = None,
+    over: Ground | None = None,
 ) -> Recipe:
-    """Return a mix with its prediction of today; `shelf` and `over` (its job's ground) where they are at hand."""
+    """Return a mix with its prediction of today; `shelf` and `over` (its job's ground) where they are at
+    hand."""
     target = None if row.target_id is None else session.get(TargetRow, row.target_id)
     R = None if target is None else np.array(target.R)
-    return assess_pours(session, row, pours_of(row), R, lights, pour_error=tool(row.tool).error, shelf=shelf, over=over)
+    return assess_pours(
+        session, row, pours_of(row), R, lights, pour_error=tool(row.tool).error, shelf=shelf, over=over
+    )
 
 
 def assess_alone(session: Session, row: MixRow) -> Recipe:
@@ -235,8 +263,8 @@ def assess_pours(
     session: Session, row: MixRow, pours: tuple[Pour, ...], R: FloatArray | None, lights: Sequence[Light], *,
     pour_error: float, shelf: Shelf | None = None, over: Ground | None = None,
 ) -> Recipe:  # fmt: skip
-    """Return other pours of a mix with their prediction, laid as it is where it is seen through; against a colour (36,)
-    or none."""
+    """Return other pours of a mix with their prediction, laid as it is where it is seen through; against a
+    colour (36,) or none."""
     shelf = shelf or fitted_shelf(session)
     if row.laid is not None:
         wanted = None if R is None else Target(R=R, lights=tuple(lights))
@@ -277,8 +305,8 @@ def as_kept(recipe: Recipe, *, against: bool, at: str) -> dict[str, Any]:
     """Return a prediction as it is stored; `against` a target or not."""
     band = (recipe.expected, recipe.low, recipe.high) if against else (None, None, None)
     return {
-        "R": np.round(recipe.R, 6).tolist(), "expected": band[0], "low": band[1], "high": band[2], "model": MODEL,
-        "at": at,
+        "R": np.round(recipe.R, 6).tolist(), "expected": band[0], "low": band[1], "high": band[2],
+        "model": MODEL, "at": at,
     }  # fmt: skip
 
 
@@ -294,22 +322,25 @@ def keep_prediction(session: Session, row: MixRow, *, at: str = "kept") -> None:
 
 
 def laid_otherwise(session: Session, row: BatchRow) -> OverWay | None:
-    """Return how what is in a batch is laid to come nearest to its target; nothing of one that hides what is below, or
-    has no target."""
+    """Return how what is in a batch is laid to come nearest to its target; nothing of one that hides what is
+    below, or has no target."""
     mix = session.get_one(MixRow, row.mix_id)
     target = session.get(TargetRow, mix.target_id or 0)
     if mix.laid is None or target is None or not poured_of(row):
         return None
     laid, pours = LaidIn.model_validate(mix.laid), as_pours(poured_of(row))
-    step = OverStep(kind=over_kind(laid.kind), film=_film(laid, pours), parts=tuple((p.key, p.parts) for p in pours))
+    step = OverStep(
+        kind=over_kind(laid.kind), film=_film(laid, pours), parts=tuple((p.key, p.parts) for p in pours)
+    )
     return laid_best(
-        fitted_shelf(session), Target(R=np.array(target.R)), ground_over(session, mix.job_id, laid.over), step,
-        pour_error=pour_error_of(row),
+        fitted_shelf(session), Target(R=np.array(target.R)), ground_over(session, mix.job_id, laid.over),
+        step, pour_error=pour_error_of(row),
     )  # fmt: skip
 
 
 def assess_batch(session: Session, row: BatchRow, R: FloatArray | None, lights: Sequence[Light]) -> Recipe:
-    """Return what is in a batch with its prediction, against a target (36,) or none; ValueError of an empty one."""
+    """Return what is in a batch with its prediction, against a target (36,) or none; ValueError of an empty
+    one."""
     mix = session.get_one(MixRow, row.mix_id)
     return assess_pours(session, mix, as_pours(poured_of(row)), R, lights, pour_error=pour_error_of(row))
 
@@ -328,11 +359,14 @@ def keep_prediction_of_batch(session: Session, row: BatchRow, *, at: str = "pour
 
 
 def fill_in(session: Session) -> int:
-    """Give the mixes and batches that were kept without a prediction that of today, marked so; return how many."""
+    """Give the mixes and batches that were kept without a prediction that of today, marked so; return how
+    many."""
     mixes = session.scalars(select(MixRow).where(MixRow.predicted.is_(None))).all()
     for mix in mixes:
         keep_prediction(session, mix, at=FILLED_IN)
-    batches = [batch for batch in session.scalars(select(BatchRow).where(BatchRow.predicted.is_(None))) if batch.made]
+    batches = [
+        batch for batch in session.scalars(select(BatchRow).where(BatchRow.predicted.is_(None))) if batch.made
+    ]
     for batch in batches:
         keep_prediction_of_batch(session, batch, at=FILLED_IN)
     return len(mixes) + len(batches)

@@ -13,7 +13,15 @@ from jug_mingle.core.materials.material import Material, may_mix
 from jug_mingle.core.optics.grounds import Ground
 from jug_mingle.core.optics.uptake import Laying
 from jug_mingle.core.recipes.preparation_table import PREPARATIONS, own_preparation
-from jug_mingle.core.recipes.preparations import TAP, WATER_KIND, Preparation, Prepared, Shares, batch_of, prepare
+from jug_mingle.core.recipes.preparations import (
+    TAP,
+    WATER_KIND,
+    Preparation,
+    Prepared,
+    Shares,
+    batch_of,
+    prepare,
+)
 from jug_mingle.documents.strict import row_number
 from jug_mingle.errors import ConflictError, NotFoundError, UnfitError
 from jug_mingle.services.batches import get_batch
@@ -37,7 +45,9 @@ class Size:
 
 def preparations(session: Session) -> dict[str, Preparation]:
     """Return the preparations that are known by their keys, the person's own last."""
-    rows = session.scalars(select(PreparationRow).where(PreparationRow.removed.is_(None)).order_by(PreparationRow.id))
+    rows = session.scalars(
+        select(PreparationRow).where(PreparationRow.removed.is_(None)).order_by(PreparationRow.id)
+    )
     return {**PREPARATIONS, **{one.key: one for one in map(_own, rows)}}
 
 
@@ -68,7 +78,8 @@ def add_own(
     _check_title(session, title)
     kinds = [tin.kind.key for tin in tins]
     roles = [
-        {"title": tin.kind.title.lower() if kinds.count(tin.kind.key) == 1 else tin.name, "kind": tin.kind.key,
+        {"title": tin.kind.title.lower() if kinds.count(tin.kind.key) == 1 else tin.name,
+        "kind": tin.kind.key,
          "parts": share}
         for tin, (_, share) in zip(tins, parts, strict=True)
     ]  # fmt: skip
@@ -127,7 +138,8 @@ def _own_row(session: Session, key: str) -> PreparationRow:
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class FromBatch:
-    """What of a preparation is poured from a batch that was mixed before, and how much was poured of that. [ml]"""
+    """What of a preparation is poured from a batch that was mixed before, and how much was poured of that.
+    [ml]"""
 
     batch_id: int
     name: str
@@ -186,7 +198,11 @@ def make(
         raise NotFoundError(f"there is no preparation {key!r}; known are {', '.join(known)}")
     preparation, shelf = known[key], fitted_shelf(session)
     there = keys_on_shelf(session)
-    tap = {role.key for role in preparation.roles if role.water and cast.get(role.key) == TAP and TAP not in there}
+    tap = {
+        role.key
+        for role in preparation.roles
+        if role.water and cast.get(role.key) == TAP and TAP not in there
+    }
     played = {role: _played(session, said, job_id) for role, said in cast.items() if role not in tap}
     try:
         batch = batch_of(preparation, parts, role=size.of, ml=size.ml) if size.of else size.ml
@@ -195,7 +211,9 @@ def make(
     except ValueError as error:
         raise UnfitError(str(error)) from error
     rest = _from_batches(session, preparation, cast, batch, parts)
-    return Made(preparation=preparation, prepared=found, batch=batch, shelf=shelf, ground=ground, from_batches=rest)
+    return Made(
+        preparation=preparation, prepared=found, batch=batch, shelf=shelf, ground=ground, from_batches=rest
+    )
 
 
 def _played(session: Session, said: str, job_id: int | None) -> Shares:
@@ -219,7 +237,11 @@ def _played(session: Session, said: str, job_id: int | None) -> Shares:
 
 
 def _from_batches(
-    session: Session, preparation: Preparation, cast: Mapping[str, str], batch: float, parts: Mapping[str, float]
+    session: Session,
+    preparation: Preparation,
+    cast: Mapping[str, str],
+    batch: float,
+    parts: Mapping[str, float],
 ) -> list[FromBatch]:
     whole, found = sum(parts.get(role.key, role.parts) for role in preparation.roles), []
     for role in preparation.roles:

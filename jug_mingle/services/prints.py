@@ -1,4 +1,5 @@
-"""What is printed: of a mix the pour strip, the lid label and the recipe card; of a piece its finish sheet."""
+"""What is printed: of a mix the pour strip, the lid label and the recipe card; of a piece its finish
+sheet."""
 
 from collections.abc import Callable, Sequence
 from dataclasses import dataclass, replace
@@ -56,7 +57,13 @@ def screen_RGB(R: FloatArray) -> tuple[float, float, float]:
 
 
 def printed(
-    session: Session, mix_id: int, kind: Literal["strip", "label", "card"], *, jug: str | None, unit: str, day: date
+    session: Session,
+    mix_id: int,
+    kind: Literal["strip", "label", "card"],
+    *,
+    jug: str | None,
+    unit: str,
+    day: date,
 ) -> bytes:
     """Return a PDF of a mix, dated by a day; UnfitError when it does not fit the jug or the page."""
     mix, shelf, settings = get_mix(session, mix_id), fitted_shelf(session), settings_of(session)
@@ -74,17 +81,21 @@ def printed(
     if kind == "strip":
         try:
             name = jug or jug_for(session, sum(line.ml for line in lines))
-            return pour_strip(lines, jug_named(session, name), title=f"{mix.name}, in a {name}", paper=settings.page)
+            return pour_strip(
+                lines, jug_named(session, name), title=f"{mix.name}, in a {name}", paper=settings.page
+            )
         except ValueError as error:
             raise UnfitError(str(error)) from error
     recipe, job = assess_mix(session, mix, [light("window")]), get_job(session, mix.job_id)
     kinds = [pour.material.kind for pour in mix.pours]
-    keeps = _keeps(handled(pour.material for pour in mix.pours).pot_life, day, seen_through=mix.laid is not None)
+    keeps = _keeps(
+        handled(pour.material for pour in mix.pours).pot_life, day, seen_through=mix.laid is not None
+    )
     cautions = cautions_of(kinds)
     if kind == "label":
         return lid_label(
-            lines, title=mix.name, job=_label_name(job, settings), made=day, keeps=keeps, caution=" ".join(cautions),
-            sRGB=screen_RGB(recipe.R),
+            lines, title=mix.name, job=_label_name(job, settings), made=day, keeps=keeps,
+            caution=" ".join(cautions), sRGB=screen_RGB(recipe.R),
         )  # fmt: skip
     target = session.get(TargetRow, mix.target_id or 0)
     near = likely_words(recipe.expected, recipe.low, recipe.high)
@@ -130,7 +141,9 @@ def board_of(session: Session, job_id: int, board: str, *, day: date) -> bytes:
         name = row.mix.name if row.mix is not None else row.material.name if row.material is not None else ""
         waited = "not wiped" if row.wiped_after is None else f"wiped after {row.wiped_after:g} minutes"
         how = strips.how_of(row) or f"{waited}, {row.coats} {'coat' if row.coats == 1 else 'coats'}"
-        fields.append(FieldLine(title=name, how=f"{how}. {row.notes}".strip(), sRGB=screen_RGB(np.array(row.R))))
+        fields.append(
+            FieldLine(title=name, how=f"{how}. {row.notes}".strip(), sRGB=screen_RGB(np.array(row.R)))
+        )
     title = f"{board}, on {rows[0].ground or 'wood'}"
     said = "Colours on paper are near, not true: the board itself is what counts. Keep it with the piece."
     return board_sheet(
@@ -142,7 +155,8 @@ def board_of(session: Session, job_id: int, board: str, *, day: date) -> bytes:
 def walk_strip_of(
     session: Session, piece_id: int, first_id: int, second_id: int, *, coats: int, light: Light, unit: str
 ) -> bytes:
-    """Return the strip of one jug walked down the rows of a piece; UnfitError when there is nothing to walk."""
+    """Return the strip of one jug walked down the rows of a piece; UnfitError when there is nothing to
+    walk."""
     found = ladder(session, piece_id, first_id, second_id, coats=coats, light=light)
     if not found.walk:
         raise UnfitError("two rows are painted from their own two jugs: there is nothing to walk down")
@@ -156,7 +170,9 @@ def walk_strip_of(
         lines.append(Line(name=mix.name, ml=step.there, sRGB=sRGB, words=words, parts=f"row {number + 1}"))
     try:
         jug = jug_for(session, max(line.ml for line in lines))
-        return walk_strip(lines, jug_named(session, jug), title=f"{row.name}, in a {jug}", paper=settings.page)
+        return walk_strip(
+            lines, jug_named(session, jug), title=f"{row.name}, in a {jug}", paper=settings.page
+        )
     except ValueError as error:
         raise UnfitError(str(error)) from error
 

@@ -1,4 +1,5 @@
-"""Rows that came from elsewhere, read as the program will read them: what it could not show is refused at once."""
+"""Rows that came from elsewhere, read as the program will read them: what it could not show is refused at
+once."""
 
 from collections.abc import Callable
 from pathlib import Path
@@ -43,7 +44,8 @@ LARGEST: Final = 1e12
 
 
 def proofread(file: Path) -> None:
-    """Read every row of a database of today's revision: its words and numbers within bounds, and what more it holds.
+    """Read every row of a database of today's revision: its words and numbers within bounds, and what more it
+    holds.
 
     Raises
     ------
@@ -71,7 +73,9 @@ def _proofread(table: type[Row], row: Any, read: Callable[[Any], object]) -> Non
             _bounded(getattr(row, column.key))
         read(row)
     except (ValueError, TypeError, KeyError, AttributeError, IndexError, OverflowError) as error:
-        raise DataRefusedError(f"its {table.__tablename__} {row.id} cannot be read ({str(error)[:120]})") from error
+        raise DataRefusedError(
+            f"its {table.__tablename__} {row.id} cannot be read ({str(error)[:120]})"
+        ) from error
 
 
 def _nothing_else(_row: Any) -> None:
@@ -79,7 +83,8 @@ def _nothing_else(_row: Any) -> None:
 
 
 def _bounded(said: Any) -> None:
-    """Refuse what no page could have said: half letters, which no answer can carry, and numbers of no thing."""
+    """Refuse what no page could have said: half letters, which no answer can carry, and numbers of no
+    thing."""
     if isinstance(said, str):
         said.encode()
     elif isinstance(said, float | int) and not abs(said) <= LARGEST:
@@ -150,6 +155,6 @@ def _look(row: LookRow) -> None:
 
 
 _READ: Final[dict[type[Row], Callable[[Any], object]]] = {
-    JobRow: _job, MaterialRow: _material, ReadingRow: to_reading, PhotoRow: _photo, TargetRow: _target, MixRow: _mix,
-    BatchRow: _batch, StripRow: _strip, LookRow: _look, PieceRow: piece_of,
+    JobRow: _job, MaterialRow: _material, ReadingRow: to_reading, PhotoRow: _photo, TargetRow: _target,
+    MixRow: _mix, BatchRow: _batch, StripRow: _strip, LookRow: _look, PieceRow: piece_of,
 }  # fmt: skip

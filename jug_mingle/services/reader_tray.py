@@ -35,28 +35,37 @@ def read_sample(reader: ColourReader, *, sample: str) -> DeviceReadingRow:
         R = reader.read()
     except DeviceError as error:
         raise DeviceTroubleError(str(error)) from error
-    return DeviceReadingRow(device=f"{identity.model} {identity.serial}", sample=sample, R=np.round(R, 6).tolist())
+    return DeviceReadingRow(
+        device=f"{identity.model} {identity.serial}", sample=sample, R=np.round(R, 6).tolist()
+    )
 
 
 Sample = Callable[[], FloatArray]
 
 
 def tray(session: Session, truth: Truth, extra: Mapping[str, FloatArray]) -> dict[str, Sample]:
-    """Return the virtual samples of the stand-in reader, each as what gives its reflectance: what a demonstration lays
-    there, dried tins, tints of them with four parts of white, and dried mixes.
+    """Return the virtual samples of the stand-in reader, each as what gives its reflectance: what a
+    demonstration lays there, dried tins, tints of them with four parts of white, and dried mixes.
 
-    A tin whose truth is known reads as it truly is; of any other the program's own best guess is all there is.
+    A tin whose truth is known reads as it truly is; of any other the program's own best guess is all there
+    is.
     """
     shelf = fitted_shelf(session)
     found: dict[str, Sample] = {name: partial(np.asarray, R) for name, R in extra.items()}
-    rows = [row for row in material_rows(session) if to_material(row).kind.optical in ("hiding", "transparent")]
+    rows = [
+        row for row in material_rows(session) if to_material(row).kind.optical in ("hiding", "transparent")
+    ]
     white = white_of(shelf, {row.key for row in rows})
     for row in rows:
         if to_material(row).kind.optical == "transparent":
             found[row.name] = partial(read_masstone, shelf, row.key)
             continue
         found[row.name] = partial(read_opaque, shelf, truth, {row.key: 1.0})
-        if white and white != row.key and not may_mix([to_material(row), shelf.materials[shelf.index(white)]]):
+        if (
+            white
+            and white != row.key
+            and not may_mix([to_material(row), shelf.materials[shelf.index(white)]])
+        ):
             found[f"{row.name} 1 + white {TINT_WHITE:g}"] = partial(
                 read_opaque, shelf, truth, {row.key: 1.0, white: TINT_WHITE}
             )
@@ -67,5 +76,7 @@ def tray(session: Session, truth: Truth, extra: Mapping[str, FloatArray]) -> dic
         elif shows_its_ground(shelf, pours):
             found[f"{mix.name} (mix)"] = partial(read_over, shelf, pours, ground_of_job(session, mix.job_id))
         else:
-            found[f"{mix.name} (mix)"] = partial(read_opaque, shelf, truth, {pour.key: pour.ml for pour in pours})
+            found[f"{mix.name} (mix)"] = partial(
+                read_opaque, shelf, truth, {pour.key: pour.ml for pour in pours}
+            )
     return found

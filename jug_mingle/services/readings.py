@@ -39,7 +39,8 @@ def add_reading(
     about: Mapping[str, Any] | None = None,
     set_aside: bool = False,
 ) -> ReadingRow:
-    """Store evidence about the materials of one tin or mix; UnfitError when it cannot be what it is said to be.
+    """Store evidence about the materials of one tin or mix; UnfitError when it cannot be what it is said to
+    be.
 
     `wood` and `laying` are as of a `Reading`.
 
@@ -57,7 +58,8 @@ def add_reading(
         about=dict(about or {}) | ({SET_ASIDE: True} if set_aside else {}) | _laid_to_json(wood, laying),
         removed=now() if set_aside else None,
         volumes=[
-            ReadingVolumeRow(material_id=material.id, volume=volume, material=material) for material, volume in volumes
+            ReadingVolumeRow(material_id=material.id, volume=volume, material=material)
+            for material, volume in volumes
         ],
     )
     session.add(row)
@@ -70,7 +72,8 @@ def add_reading(
 
 
 def check_readings(session: Session) -> None:
-    """Look whether what was just added can be fitted; UnfitError when readings contradict each other beyond belief.
+    """Look whether what was just added can be fitted; UnfitError when readings contradict each other beyond
+    belief.
 
     The fit itself is made when it is asked for, not while others wait to write.
     """
@@ -117,7 +120,9 @@ def is_set_aside(row: ReadingRow) -> bool:
 
 def reading_rows(session: Session) -> Sequence[ReadingRow]:
     """Return all readings that were not withdrawn, oldest first."""
-    return session.scalars(select(ReadingRow).where(ReadingRow.removed.is_(None)).order_by(ReadingRow.id)).all()
+    return session.scalars(
+        select(ReadingRow).where(ReadingRow.removed.is_(None)).order_by(ReadingRow.id)
+    ).all()
 
 
 def _swatch_to_json(swatch: Swatch) -> dict[str, object]:
@@ -133,8 +138,8 @@ def _laid_to_json(wood: str, laying: Laying | None) -> dict[str, object]:
 
 
 def volumes_of(row: ReadingRow) -> tuple[tuple[str, float], ...]:
-    """Return what was read by its tins and volumes, the one that it tells of first: of two of a batch that is what
-    there is less of, as of a tint in its white."""
+    """Return what was read by its tins and volumes, the one that it tells of first: of two of a batch that is
+    what there is less of, as of a tint in its white."""
     found = [(part.material.key, part.volume) for part in row.volumes]
     if "pot" in row.about and len(found) == _PAIR:
         found.sort(key=lambda one: one[1])

@@ -70,7 +70,12 @@ def recipes_for(
     avoid = (*avoid, *sorted(away - set(avoid)))
     try:
         wishes = Wishes(
-            batch=batch, tool=tool(tool_key), parts=parts, use=tuple(use), avoid=tuple(avoid), most_pots=most_pots
+            batch=batch,
+            tool=tool(tool_key),
+            parts=parts,
+            use=tuple(use),
+            avoid=tuple(avoid),
+            most_pots=most_pots,
         )
         target = Target(R=np.array(row.R), lights=tuple(light(name) for name in lights))
         recipes = find_recipes(shelf, target, wishes)
@@ -88,8 +93,8 @@ def recipes_for(
 
 
 def telling_swatch(session: Session, pours: Sequence[PourAsked]) -> NextSwatch | None:
-    """Return the one swatch that would narrow a recipe most; None where none would narrow it by a fifth, or there is
-    no white to make tints with."""
+    """Return the one swatch that would narrow a recipe most; None where none would narrow it by a fifth, or
+    there is no white to make tints with."""
     shelf, there = fitted_shelf(session), keys_on_shelf(session)
     asked = _checked(session, shelf, pours)
     white = white_of(shelf, there)
@@ -102,7 +107,8 @@ __all__ = ["Beside", "PourAsked", "explanation_of", "set_beside", "try_by_hand"]
 
 
 def _checked(session: Session, shelf: Shelf, asked: Sequence[PourAsked]) -> list[Pour]:
-    """Return pours whose tins stand on the shelf and may stand in one jug; UnfitError says why they may not."""
+    """Return pours whose tins stand on the shelf and may stand in one jug; UnfitError says why they may
+    not."""
     there = keys_on_shelf(session)
     if gone := [pour.material for pour in asked if pour.material not in there]:
         raise NotFoundError(f"there is no tin {gone[0]!r} on the shelf")
@@ -125,7 +131,8 @@ def try_by_hand(
 ) -> tuple[Recipe, Shelf]:
     """Return a recipe by hand with its prediction against a target, and the shelf that it was made from.
 
-    A `batch` is shared out by the parts asked for, as the tool measures it [ml]; without one each pour is as asked.
+    A `batch` is shared out by the parts asked for, as the tool measures it [ml]; without one each pour is as
+    asked.
     """
     shelf, target = fitted_shelf(session), get_target(session, target_id)
     pours = tuple(_checked(session, shelf, asked))
@@ -170,7 +177,9 @@ def set_beside(
     one, shelf = try_by_hand(session, target_id, first, tool_key=tool_key, lights=lights)
     other, _ = try_by_hand(session, target_id, second, tool_key=tool_key, lights=lights)
     apart = [float(delta_E_CIE2000(R_to_Lab(one.R, at), R_to_Lab(other.R, at))) for at in lights]
-    coats = [explanation_of(session, target_id, asked, ground_key=ground_key)[0].coats for asked in (first, second)]
+    coats = [
+        explanation_of(session, target_id, asked, ground_key=ground_key)[0].coats for asked in (first, second)
+    ]
     return Beside(recipes=(one, other), apart=tuple(apart), coats=(coats[0], coats[1]), shelf=shelf)
 
 

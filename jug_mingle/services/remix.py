@@ -82,7 +82,8 @@ def colour_of(session: Session, mix: MixRow) -> tuple[FloatArray, bool]:
 
 
 def remix(session: Session, mix_id: int, *, batch: float, tool_key: str, lights: Sequence[Light]) -> Remix:
-    """Return a past mix at a new size, from the same tins, and from others where one is gone or holds too little.
+    """Return a past mix at a new size, from the same tins, and from others where one is gone or holds too
+    little.
 
     Raises
     ------
@@ -119,16 +120,27 @@ def remix(session: Session, mix_id: int, *, batch: float, tool_key: str, lights:
 def _tin(shelf: Shelf, there: set[str], pour: Pour) -> TinOfMix:
     material = shelf.materials[shelf.index(pour.key)]
     gone = pour.key not in there
-    state: Literal["there", "short", "gone"] = "gone" if gone else "short" if material.left < pour.ml else "there"
+    state: Literal["there", "short", "gone"] = (
+        "gone" if gone else "short" if material.left < pour.ml else "there"
+    )
     return TinOfMix(
-        key=pour.key, name=material.name, ml=pour.ml, left=0.0 if gone else max(0.0, material.left), state=state
+        key=pour.key,
+        name=material.name,
+        ml=pour.ml,
+        left=0.0 if gone else max(0.0, material.left),
+        state=state,
     )
 
 
 def _substitutes(shelf: Shelf, target: Target, wishes: Wishes) -> list[Recipe]:
-    """Return recipes with the old tins that are left first; where those give nothing, from the whole shelf."""
+    """Return recipes with the old tins that are left first; where those give nothing, from the whole
+    shelf."""
     free = Wishes(
-        batch=wishes.batch, tool=wishes.tool, parts=wishes.parts, avoid=wishes.avoid, most_pots=wishes.most_pots
+        batch=wishes.batch,
+        tool=wishes.tool,
+        parts=wishes.parts,
+        avoid=wishes.avoid,
+        most_pots=wishes.most_pots,
     )
     found: list[Recipe] = []
     reason = ""

@@ -15,12 +15,19 @@ from jug_mingle.store.tables import row_of, said_rows
 Said = Mapping[str, Any]
 
 _NAMED: Final = {
-    "photo_id": "photo", "target_id": "target", "mix_id": "mix", "reading_id": "device_reading", "piece": "piece",
-    "look_id": "look", "strip": "strip",
+    "photo_id": "photo", "target_id": "target", "mix_id": "mix", "reading_id": "device_reading",
+    "piece": "piece", "look_id": "look", "strip": "strip",
 }  # fmt: skip
 """Name in JSON → the table whose row a whole number under it names."""
 
-_SPOKEN: Final = {"mix": "mix", "batch": "pot", "strip": "strip", "wood": "target", "found": "target", "own": "motif"}
+_SPOKEN: Final = {
+    "mix": "mix",
+    "batch": "pot",
+    "strip": "strip",
+    "wood": "target",
+    "found": "target",
+    "own": "motif",
+}
 """What stands before a number in a text, as "mix:7" → its table."""
 
 _TEXT: Final = re.compile(r"(mix|batch|strip|wood|found|own):(\d+)")
@@ -45,7 +52,8 @@ class Numbers:
     marks: dict[str, str] = field(default_factory=dict)
 
     def row(self, table: str, number: Any) -> Any:
-        """Return the new number of a row; of one that was not brought along the same, or 0 where that is elsewhere."""
+        """Return the new number of a row; of one that was not brought along the same, or 0 where that is
+        elsewhere."""
         return self.of.get(table, {}).get(number, 0 if self.foreign else number)
 
     def json(self, value: Any, name: str = "") -> Any:
@@ -88,13 +96,14 @@ def bring_in(
 ) -> int:  # fmt: skip
     """Put a job and what belongs to it into a database beside what is there, and return its number.
 
-    A tin that is there already, by its key and the moment when it was put on the shelf, is taken for the same, and so
-    is a reading of it; nothing of it is changed.
+    A tin that is there already, by its key and the moment when it was put on the shelf, is taken for the
+    same, and so is a reading of it; nothing of it is changed.
 
     Parameters
     ----------
     rows : mapping
-        Table → its rows as `store.tables.said_rows` gives them, of a job as `services.rows_of_job` finds them.
+        Table → its rows as `store.tables.said_rows` gives them, of a job as `services.rows_of_job` finds
+        them.
     job : mapping
         What the job is called, and what else differs from its row.
     """
@@ -138,10 +147,14 @@ def _same(connection: Connection, table: Table, rows: list[Said], numbers: Numbe
     return set(numbers.of[table.name])
 
 
-def _name_tins(connection: Connection, table: Table, rows: list[Said], there: set[int], numbers: Numbers) -> None:
+def _name_tins(
+    connection: Connection, table: Table, rows: list[Said], there: set[int], numbers: Numbers
+) -> None:
     """Call a tin otherwise where one of that key or name stands here that is another one."""
     taken = {key for (key,) in connection.execute(select(table.c.key)).all()}
-    names = {name for (name,) in connection.execute(select(table.c.name).where(table.c.removed.is_(None))).all()}
+    names = {
+        name for (name,) in connection.execute(select(table.c.name).where(table.c.removed.is_(None))).all()
+    }
     for row in rows:
         if row["id"] in there:
             continue
@@ -155,7 +168,9 @@ def _name_tins(connection: Connection, table: Table, rows: list[Said], there: se
 
 
 def _free(text: str, taken: set[str], between: str) -> str:
-    return next(one for one in (text, *(f"{text[:70]}{between}{n}" for n in range(2, 10_000))) if one not in taken)
+    return next(
+        one for one in (text, *(f"{text[:70]}{between}{n}" for n in range(2, 10_000))) if one not in taken
+    )
 
 
 def _mark_layers(looks: list[Said], numbers: Numbers) -> None:

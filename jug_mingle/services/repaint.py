@@ -14,7 +14,8 @@ from jug_mingle.store.models import PieceRow
 
 
 def repaint(session: Session, piece_id: int) -> PieceRow:
-    """Take a piece's look as what is there now, face by face, and undress it; ConflictError when it wears none.
+    """Take a piece's look as what is there now, face by face, and undress it; ConflictError when it wears
+    none.
 
     What is seen is kept, not how it was mixed: the piece stays as it is, whatever is learnt of its paints.
     """
@@ -26,10 +27,12 @@ def repaint(session: Session, piece_id: int) -> PieceRow:
     faces = list(piece_of(row).faces)
     reached = {face for face in faces if any(layer.reaches(face) for layer in finish.layers)}
     bare = frozenset().union(*(names_of(face) for face in faces if face not in reached))
-    # What was said of what is painted now goes; it would stand nearer to a face than what is said of its zone.
+    # What was said of what is painted now goes; it would stand nearer to a face than what is said of its
+    # zone.
     kept = {name: key for name, key in ground_keys(row).items() if name in bare or not name}
     painted = {
-        name: [round(float(value), 6) for value in R] for name, R in _seen(finish, faces, reached, set(kept)).items()
+        name: [round(float(value), 6) for value in R]
+        for name, R in _seen(finish, faces, reached, set(kept)).items()
     }
     row.last = {**(row.last or {}), **{name: {"name": look.name, "R": R} for name, R in painted.items()}}
     row.grounds = {**kept, **{name: f"last:{name}" for name in painted}}
@@ -39,8 +42,8 @@ def repaint(session: Session, piece_id: int) -> PieceRow:
 
 
 def _seen(finish: Finish, faces: list[str], reached: set[str], kept: set[str]) -> dict[str, np.ndarray]:
-    """Return what is seen of each zone that a finish reaches, or of each face where it is not one for a whole zone, or
-    where something else is said of a name that stands nearer than the zone."""
+    """Return what is seen of each zone that a finish reaches, or of each face where it is not one for a whole
+    zone, or where something else is said of a name that stands nearer than the zone."""
     zones: dict[str, dict[str, np.ndarray]] = {}
     for face in reached:
         zones.setdefault(zone_of(face), {})[face] = np.clip(R_seen(*evenly(finish, face)[-1]), 0.0, 1.0)

@@ -1,4 +1,5 @@
-"""Which rows a job is made of: its own, those that belong to these, and the tins and readings that they stand on."""
+"""Which rows a job is made of: its own, those that belong to these, and the tins and readings that they stand
+on."""
 
 import json
 import re
@@ -18,8 +19,8 @@ def rows_of_job(
 ) -> dict[str, set[int]]:
     """Return, of each table, the numbers of the rows that a job needs to stand elsewhere as it stands here.
 
-    With its mixes go the tins that they are poured from, with these all that was read of them, and of what was mixed
-    with them. Rows of `without` are left where they are.
+    With its mixes go the tins that they are poured from, with these all that was read of them, and of what
+    was mixed with them. Rows of `without` are left where they are.
     """
     found: dict[str, set[int]] = {name: set() for name in tables}
     found["job"] = {job_id}
@@ -44,13 +45,17 @@ def _numbers(connection: Connection, table: Table, condition: Any) -> set[int]:
     return set(connection.scalars(select(table.c.id).where(condition)))
 
 
-def _json_columns(connection: Connection, tables: Mapping[str, Table], found: Mapping[str, set[int]]) -> list[Any]:
+def _json_columns(
+    connection: Connection, tables: Mapping[str, Table], found: Mapping[str, set[int]]
+) -> list[Any]:
     """Return all that the rows found so far hold as JSON."""
     values: list[Any] = []
     for name, numbers in found.items():
         table = tables[name]
         columns = [
-            column for column in table.c if str(column.type) == "JSON" and column.name not in ("R", "background")
+            column
+            for column in table.c
+            if str(column.type) == "JSON" and column.name not in ("R", "background")
         ]
         if columns and numbers:
             rows = connection.execute(select(*columns).where(table.c.id.in_(numbers)))
@@ -65,7 +70,9 @@ def _materials(
     used: set[int] = set()
     for name in ("pour", "pour_made", "strip"):
         column = tables[name].c.material_id
-        rows = connection.scalars(select(column).where(tables[name].c.id.in_(found[name]), column.is_not(None)))
+        rows = connection.scalars(
+            select(column).where(tables[name].c.id.in_(found[name]), column.is_not(None))
+        )
         used |= set(rows)
     material = tables["material"]
     keys = {key: number for number, key in connection.execute(select(material.c.id, material.c.key)).all()}
@@ -76,7 +83,9 @@ def _materials(
 def _add_readings(connection: Connection, tables: Mapping[str, Table], found: dict[str, set[int]]) -> None:
     """Add what was read of the tins, and the tins that were in it with them, until nothing more is found."""
     volume, strip = tables["reading_volume"], tables["strip"]
-    of_strips = select(strip.c.reading_id).where(strip.c.id.in_(found["strip"]), strip.c.reading_id.is_not(None))
+    of_strips = select(strip.c.reading_id).where(
+        strip.c.id.in_(found["strip"]), strip.c.reading_id.is_not(None)
+    )
     found["reading"] |= set(connection.scalars(of_strips))
     while True:
         before = len(found["material"]) + len(found["reading"])

@@ -28,9 +28,10 @@ _SCHOOL: Final = "school:"
 class Settings:
     """What was set.
 
-    `unit` is the key of one of `core.measuring.units.UNITS`, or None where nobody chose yet; what is empty goes with
-    the unit; `margin` as `core.practice.amounts.MARGIN`; `schools` the answer to each question of them; the lights are
-    those of a new job; `label_names` a key of `LABEL_NAMES`; the last three say how the program behaves.
+    `unit` is the key of one of `core.measuring.units.UNITS`, or None where nobody chose yet; what is empty
+    goes with the unit; `margin` as `core.practice.amounts.MARGIN`; `schools` the answer to each question of
+    them; the lights are those of a new job; `label_names` a key of `LABEL_NAMES`; the last three say how the
+    program behaves.
     """
 
     unit: str | None = None
@@ -96,7 +97,9 @@ def settings_of(session: Session) -> Settings:
 
 
 def _settings(session: Session) -> Settings:
-    rows = [row for row in session.scalars(select(SettingRow)) if row.key in _FITS or row.key.startswith(_SCHOOL)]
+    rows = [
+        row for row in session.scalars(select(SettingRow)) if row.key in _FITS or row.key.startswith(_SCHOOL)
+    ]
     kept: dict[str, Any] = {row.key: row.value["is"] for row in rows if row.value["is"] != ""}
     schools = {key.removeprefix(_SCHOOL): value for key, value in kept.items() if key.startswith(_SCHOOL)}
     own = {key: value for key, value in kept.items() if key in _FITS}
@@ -106,7 +109,8 @@ def _settings(session: Session) -> Settings:
 def keep_settings(session: Session, *, schools: Mapping[str, str] | None = None, **said: Any) -> Settings:
     """Set what is not None; an empty text takes one back.
 
-    UnfitError says what is wrong; ChangedElsewhereError where the write saw another version of "setting" 0, all of it.
+    UnfitError says what is wrong; ChangedElsewhereError where the write saw another version of "setting" 0,
+    all of it.
 
     Parameters
     ----------

@@ -21,7 +21,8 @@ _fits: Newest[str, Shelf] = Newest(4)
 """Fitting a shelf takes a tenth of a second or more."""
 
 _LARGE: Final = 60
-"""A shelf of more tins than this is shown by the fit of earlier code, where one is kept, until its own is made."""
+"""A shelf of more tins than this is shown by the fit of earlier code, where one is kept, until its own is
+made."""
 
 _earlier: set[str] = set()
 """Keys for which the fit of earlier code is shown."""
@@ -35,8 +36,9 @@ def fitted_shelf(session: Session, *, without: int | None = None) -> Shelf:
 
     Of a large shelf it is, until `renew_fit` is through, that which earlier code made of the same.
 
-    Tins that were taken off the shelf are among them, since mixes of them still stand with their jobs; `standing` says
-    which may be poured. What is left and what it cost are of today, and do not make the fit anew.
+    Tins that were taken off the shelf are among them, since mixes of them still stand with their jobs;
+    `standing` says which may be poured. What is left and what it cost are of today, and do not make the fit
+    anew.
     """
     return read_once(session, ("fitted shelf", without), lambda: _fitted(session, without))
 
@@ -51,7 +53,10 @@ def _fitted(session: Session, without: int | None) -> Shelf:
         folder, said = _folder_of(session), _said_of(rows, readings)
         if (kept := kept_fit.load(folder, said, materials)) is not None:
             return kept
-        if len(rows) > _LARGE and (kept := kept_fit.load(folder, said, materials, of_any_physics=True)) is not None:
+        if (
+            len(rows) > _LARGE
+            and (kept := kept_fit.load(folder, said, materials, of_any_physics=True)) is not None
+        ):
             _earlier.add(key)
             return kept
         return characterise(materials, [to_reading(row) for row in readings])
@@ -64,7 +69,8 @@ def _fitted(session: Session, without: int | None) -> Shelf:
 
 
 def _key_now(session: Session, rows: Sequence[MaterialRow], without: int | None) -> str:
-    # Whether the readings are the same is asked by a few columns: every picture under a moving slider asks it.
+    # Whether the readings are the same is asked by a few columns: every picture under a moving slider asks
+    # it.
     there = select(ReadingRow.id, ReadingRow.created, ReadingRow.noise).where(ReadingRow.removed.is_(None))
     poured = select(ReadingVolumeRow.reading_id, ReadingVolumeRow.material_id, ReadingVolumeRow.volume)
     return kept_fit.key_of(

@@ -54,10 +54,14 @@ def to_json(found: Match) -> str:
             "target": sRGB_to_hex(R_to_screen(found.target.R)),
             "recipes": [
                 {
-                    "pours": [{"key": pour.key, "parts": pour.parts, "ml": round(pour.ml, 2)} for pour in recipe.pours],
+                    "pours": [
+                        {"key": pour.key, "parts": pour.parts, "ml": round(pour.ml, 2)}
+                        for pour in recipe.pours
+                    ],
                     "hex": sRGB_to_hex(R_to_screen(recipe.R)),
                     "delta_E": {
-                        at.name: round(value, 3) for at, value in zip(found.target.lights, recipe.delta_E, strict=True)
+                        at.name: round(value, 3)
+                        for at, value in zip(found.target.lights, recipe.delta_E, strict=True)
                     },
                     "words": difference_words(recipe.expected),
                     "expected": round(recipe.expected, 3),
@@ -82,15 +86,20 @@ def to_text(found: Match) -> str:
         amounts = ", ".join(f"{pour.ml:.1f} ml {names[pour.key]}" for pour in recipe.pours)
         lines.append(
             f"{len(recipe.pours)} tin{'s' if len(recipe.pours) > 1 else ''}: {parts}\n"
-            f"    {difference_words(recipe.expected)}: {likely_words(recipe.expected, recipe.low, recipe.high)}\n"
-            f"    {amounts}"
+            f"    {difference_words(recipe.expected)}: "
+            f"{likely_words(recipe.expected, recipe.low, recipe.high)}\n    {amounts}"
         )
     if found.lack is not None:
-        help_ = f" A {found.lack.family} would help most ({found.lack.with_it:.1f})." if found.lack.family else ""
-        lines.append(f"The nearest is {found.lack.misses or 'a little off'} ({found.lack.nearest:.1f}).{help_}")
+        help_ = (
+            f" A {found.lack.family} would help most ({found.lack.with_it:.1f})." if found.lack.family else ""
+        )
+        lines.append(
+            f"The nearest is {found.lack.misses or 'a little off'} ({found.lack.nearest:.1f}).{help_}"
+        )
     if found.test is not None:
         swatch = " and ".join(f"{volume:g} of {names[key]}" for key, volume in found.test.volumes)
         lines.append(
-            f"To know better, paint {swatch}, dry and read it: {found.test.before:.1f} becomes {found.test.after:.1f}."
+            f"To know better, paint {swatch}, dry and read it: {found.test.before:.1f} becomes "
+            f"{found.test.after:.1f}."
         )
     return "\n".join(lines)

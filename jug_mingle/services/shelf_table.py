@@ -21,8 +21,10 @@ def write_table(session: Session) -> bytes:
     shelf, saying, rows = fitted_shelf(session), settings_of(session).saying(), []
     for row in material_rows(session):
         tin: dict[str, object] = {
-            "name": row.name, "kind": row.kind, "left_ml": row.left_ml, "full_ml": row.full_ml, "price": row.price,
-            "opened": row.opened, "place": row.place, "use_up": row.use_up, "volume_solids": row.volume_solids,
+            "name": row.name, "kind": row.kind, "left_ml": row.left_ml, "full_ml": row.full_ml,
+            "price": row.price,
+            "opened": row.opened, "place": row.place, "use_up": row.use_up,
+            "volume_solids": row.volume_solids,
             "density": row.density, "spread_rate": row.spread_rate, "sheen": row.sheen, "notes": row.notes,
             "left": saying.amount(row.left_ml), "full": saying.amount(row.full_ml),
         }  # fmt: skip
@@ -35,7 +37,8 @@ def write_table(session: Session) -> bytes:
 
 
 def check_table(session: Session, data: bytes) -> ShelfCsv:
-    """Return what a table holds, good rows and bad; nothing is taken yet. UnfitError when it is no such table."""
+    """Return what a table holds, good rows and bad; nothing is taken yet. UnfitError when it is no such
+    table."""
     try:
         return read_shelf_csv(data, taken=[row.name for row in material_rows(session)])
     except ShelfCsvError as error:
@@ -56,7 +59,8 @@ def _added(session: Session, tin: TinRow) -> MaterialRow:
     numbers = dict(tin.numbers)
     row = add_material(
         session, name=tin.name, kind=tin.kind, left_ml=numbers.pop("left_ml", numbers.get("full_ml", 500.0)),
-        full_ml=numbers.pop("full_ml", None), price=numbers.pop("price", 0.0), opened=tin.opened, place=tin.place,
+        full_ml=numbers.pop("full_ml", None), price=numbers.pop("price", 0.0), opened=tin.opened,
+        place=tin.place,
         use_up=tin.use_up, sheen=tin.sheen, notes=tin.notes, **numbers,  # type: ignore[arg-type]
     )  # fmt: skip
     material = to_material(row)
@@ -64,8 +68,9 @@ def _added(session: Session, tin: TinRow) -> MaterialRow:
         return row
     paper = ground("paper")
     film = {} if material.kind.optical == "hiding" else {"X": material.dry_coat, "R_g": paper.body}
+    swatch = Swatch(seen=list(tin.Lab), **film)  # type: ignore[arg-type]
     add_reading(
         session, how="label", noise=NOISE["label"], volumes=[(row, 1.0)], veil=material.veil,
-        swatches=[Swatch(seen=list(tin.Lab), **film)], about={"name": "from a table"},  # type: ignore[arg-type]
+        swatches=[swatch], about={"name": "from a table"},
     )  # fmt: skip
     return row

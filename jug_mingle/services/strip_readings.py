@@ -31,7 +31,8 @@ from jug_mingle.store.models import BatchRow, ReadingRow, StripRow, TargetRow, n
 
 
 def dry_minutes(row: BatchRow) -> float:
-    """Return how long a strip of this batch usually takes to dry, by the labels of what is in it. [minutes]"""
+    """Return how long a strip of this batch usually takes to dry, by the labels of what is in it.
+    [minutes]"""
     tins = [made.material for made in row.made]
     return handled(tins).dry if tins else USUAL_DRY
 
@@ -47,8 +48,8 @@ def paint_strip(session: Session, pot_id: int) -> BatchRow:
 
 
 def as_compared(session: Session, pot_id: int, colour: Colour, said: ColourIn) -> Colour:
-    """Return a strip's colour as sure as it is against its target: compared with it by eye, in steps, the two stand
-    side by side, and how well the target itself is known does not matter."""
+    """Return a strip's colour as sure as it is against its target: compared with it by eye, in steps, the two
+    stand side by side, and how well the target itself is known does not matter."""
     target_id = get_mix(session, get_batch(session, pot_id).mix_id).target_id
     by_eye = isinstance(said, Stepped) and isinstance(said.of, FromTarget) and said.of.target_id == target_id
     same = isinstance(said, FromTarget) and said.target_id == target_id
@@ -71,7 +72,8 @@ class Verdict:
 
 
 def read_strip(session: Session, pot_id: int, colour: Colour, *, anyway: bool, notes: str = "") -> StripRow:
-    """Take a dried strip's colour: it joins the fit of all paints in the batch. `verdict_now` tells what it says.
+    """Take a dried strip's colour: it joins the fit of all paints in the batch. `verdict_now` tells what it
+    says.
 
     One that nothing explains is set aside: it teaches nothing until it is restored.
 
@@ -97,7 +99,9 @@ def read_strip(session: Session, pot_id: int, colour: Colour, *, anyway: bool, n
     about = {"pot": row.id, "name": colour.name}
     if mix.laid is not None:
         field = LaidIn.model_validate(mix.laid)
-        reading = read_field(session, mix.job_id, colour, field, poured, pour_error=pour_error_of(row), about=about)
+        reading = read_field(
+            session, mix.job_id, colour, field, poured, pour_error=pour_error_of(row), about=about
+        )
     else:
         veil = mixed_paint(shelf, as_pours(poured)).veil
         swatch = Swatch(seen=colour.R if colour.spectral else R_to_Lab(colour.R))
@@ -106,15 +110,16 @@ def read_strip(session: Session, pot_id: int, colour: Colour, *, anyway: bool, n
             pour_error=pour_error_of(row),
         )  # fmt: skip
         reading = add_reading(
-            session, how=colour.how, noise=said.noise, veil=veil, swatches=[swatch], pour_error=said.pour_error,
+            session, how=colour.how, noise=said.noise, veil=veil, swatches=[swatch],
+            pour_error=said.pour_error,
             volumes=[(get_material(session, key), ml) for key, ml in poured.items()], about=about,
             set_aside=not shows_its_ground(shelf, as_pours(poured)) and unexplained(shelf, said),
         )  # fmt: skip
     check_readings(session)
     strip = StripRow(
         job_id=get_mix(session, row.mix_id).job_id, pot_id=row.id, mix_id=row.mix_id, material_id=None,
-        reading_id=reading.id, photo_id=colour.photo_id, R=colour.R.tolist(), ground="", coats=2, wiped_after=None,
-        notes=notes, laid=mix.laid, removed=None,
+        reading_id=reading.id, photo_id=colour.photo_id, R=colour.R.tolist(), ground="", coats=2,
+        wiped_after=None, notes=notes, laid=mix.laid, removed=None,
     )  # fmt: skip
     if mix.laid is not None:
         strip.ground, strip.coats = over_name(session, mix, pours_of(mix)), mix.laid["coats"]
@@ -128,7 +133,8 @@ def read_strip(session: Session, pot_id: int, colour: Colour, *, anyway: bool, n
 
 
 def _told(session: Session, row: BatchRow, moved: list[Learnt]) -> list[Learnt]:
-    """Return what a strip taught, of what is in it before others, and of its white last: a tint tells of its paint."""
+    """Return what a strip taught, of what is in it before others, and of its white last: a tint tells of its
+    paint."""
     white = white_of(fitted_shelf(session), set(poured_of(row)))
     names = {made.material.name: made.material.key for made in row.made}
     told = sorted(moved, key=lambda one: (one.name not in names, names.get(one.name) == white))
@@ -152,7 +158,9 @@ def newest_strip(session: Session, pot_id: int) -> StripRow | None:
         .where(StripRow.pot_id == pot_id, StripRow.removed.is_(None))
         .order_by(StripRow.id.desc())
     )
-    return next((strip for strip, reading in strips if reading.removed is None or is_set_aside(reading)), None)
+    return next(
+        (strip for strip, reading in strips if reading.removed is None or is_set_aside(reading)), None
+    )
 
 
 def verdict_now(session: Session, pot_id: int, *, before: Shelf | None = None) -> Verdict | None:

@@ -1,4 +1,5 @@
-"""Sample strips, offcuts and stain boards: what was on them, on which ground, how it was wiped, and how it came out."""
+"""Sample strips, offcuts and stain boards: what was on them, on which ground, how it was wiped, and how it
+came out."""
 
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
@@ -58,7 +59,8 @@ def add_offcut(
 ) -> StripRow:
     """Keep an offcut; with the name of a board it is a field of that board.
 
-    One that says how it was `laid` joins the fit of tins and wood; `bare` is the wood beside it, where that was read.
+    One that says how it was `laid` joins the fit of tins and wood; `bare` is the wood beside it, where that
+    was read.
 
     Raises
     ------
@@ -111,7 +113,13 @@ def add_board(
 
 
 def _on_it(
-    session: Session, job_id: int, colour: Colour, mix_id: int | None, material: str | None, board: str, notes: str
+    session: Session,
+    job_id: int,
+    colour: Colour,
+    mix_id: int | None,
+    material: str | None,
+    board: str,
+    notes: str,
 ) -> StripRow:
     if (mix_id is None) == (material is None):
         raise UnfitError("say what is on the offcut: one of the jugs, or one tin from the shelf")
@@ -119,7 +127,8 @@ def _on_it(
         raise UnfitError(f"mix {mix_id} belongs to another job")
     tin = None if material is None else get_material(session, material)
     return StripRow(
-        job_id=job_id, pot_id=None, mix_id=mix_id, material_id=None if tin is None else tin.id, reading_id=None,
+        job_id=job_id, pot_id=None, mix_id=mix_id, material_id=None if tin is None else tin.id,
+        reading_id=None,
         photo_id=colour.photo_id, R=colour.R.tolist(), board=board, notes=notes, removed=None,
     )  # fmt: skip
 
@@ -171,7 +180,8 @@ def _check_field(session: Session, row: StripRow) -> None:
             continue
         if other.ground != row.ground:
             raise ConflictError(
-                f"the board {row.board} is of {other.ground or 'another wood'}: begin a new one under its own name"
+                f"the board {row.board} is of {other.ground or 'another wood'}: begin a new one under its "
+                f"own name"
             )
         if _stack_of(other) == _stack_of(row) and other.wiped_after == row.wiped_after:
             after = "not wiped" if row.wiped_after is None else f"of {row.wiped_after:g} minutes"
@@ -181,7 +191,12 @@ def _check_field(session: Session, row: StripRow) -> None:
 def _stack_of(row: StripRow) -> tuple[object, ...]:
     """Return all that fields of a board may differ in beside the wait."""
     laid = row.laid or {}
-    return (row.mix_id, row.material_id, row.coats, *(laid.get(name) for name in ("wipe", "prepared", "finish")))
+    return (
+        row.mix_id,
+        row.material_id,
+        row.coats,
+        *(laid.get(name) for name in ("wipe", "prepared", "finish")),
+    )
 
 
 def fields_of(session: Session, job_id: int, board: str) -> list[StripRow]:
@@ -225,7 +240,8 @@ def wait_for(session: Session, job_id: int, board: str, target_id: int) -> Wait:
         raise NotFoundError(f"there is no stain board {board!r} with a field that was wiped")
     R = np.array(get_target(session, target_id).R)
     found = [
-        nearest_wait([row.wiped_after or 0.0 for row in rows], [row.R for row in rows], R) for rows in stacks.values()
+        nearest_wait([row.wiped_after or 0.0 for row in rows], [row.R for row in rows], R)
+        for rows in stacks.values()
     ]
     return min(found, key=lambda wait: wait.delta_E)
 
@@ -237,7 +253,9 @@ def change_strip(session: Session, strip_id: int, changes: Mapping[str, Any]) ->
     """
     row = get_strip(session, strip_id)
     if row.laid is not None and set(changes) - {"notes"}:
-        raise ConflictError("this field taught the wood as it was said to be laid: put it away, and keep it anew")
+        raise ConflictError(
+            "this field taught the wood as it was said to be laid: put it away, and keep it anew"
+        )
     for name, value in changes.items():
         setattr(row, name, value)
     if row.board:

@@ -16,7 +16,11 @@ from jug_mingle.store.reading import read_once
 
 def target_rows(session: Session, job_id: int) -> Sequence[TargetRow]:
     """Return the targets of a job that were not removed, oldest first."""
-    query = select(TargetRow).where(TargetRow.job_id == job_id, TargetRow.removed.is_(None)).order_by(TargetRow.id)
+    query = (
+        select(TargetRow)
+        .where(TargetRow.job_id == job_id, TargetRow.removed.is_(None))
+        .order_by(TargetRow.id)
+    )
     return read_once(session, ("targets", job_id), lambda: session.scalars(query).all())
 
 

@@ -32,8 +32,8 @@ def colours_of(session: Session, folder: PhotoFolder, test: TestIn) -> list[Colo
 
 
 def add_test(session: Session, *, key: str, test: TestIn, colours: Sequence[Colour]) -> ReadingRow:
-    """Keep a test of a tin as a reading, with its `colours_of`; UnfitError when it cannot be true or does not suit the
-    tin."""
+    """Keep a test of a tin as a reading, with its `colours_of`; UnfitError when it cannot be true or does not
+    suit the tin."""
     row = get_material(session, key)
     optical = to_material(row).kind.optical
     if optical not in ("hiding", "transparent"):
@@ -77,7 +77,8 @@ def _kept(session: Session, row: MaterialRow, test: TestIn, colours: Sequence[Co
         )
     if isinstance(test, CardIn):
         swatches = [
-            _swatch(colour, X=material.dry_coat, R_g=R_g) for colour, R_g in zip(colours, card_bodies(), strict=True)
+            _swatch(colour, X=material.dry_coat, R_g=R_g)
+            for colour, R_g in zip(colours, card_bodies(), strict=True)
         ]
         return add_reading(
             session, how=colours[0].how, noise=max(colour.noise for colour in colours), volumes=alone,
@@ -91,11 +92,13 @@ def _kept(session: Session, row: MaterialRow, test: TestIn, colours: Sequence[Co
 def _kept_tint(session: Session, row: MaterialRow, test: TintIn, colour: Colour) -> ReadingRow:
     white = get_material(session, test.white)
     if white.id == row.id or (why := may_mix([to_material(row), to_material(white)])):
-        raise UnfitError(f"a tint needs a white to mix with: {why if white.id != row.id else 'not the tin itself'}")
+        raise UnfitError(
+            f"a tint needs a white to mix with: {why if white.id != row.id else 'not the tin itself'}"
+        )
     return add_reading(
         session, how=colour.how, noise=colour.noise, volumes=[(row, 1.0), (white, test.parts_white)],
-        veil=mixed_veil([to_material(row), to_material(white)], [1.0, test.parts_white]), swatches=[_swatch(colour)],
-        pour_error=SPOON_ERROR,
+        veil=mixed_veil([to_material(row), to_material(white)], [1.0, test.parts_white]),
+        swatches=[_swatch(colour)], pour_error=SPOON_ERROR,
         about=_about("spectrum" if colour.spectral else "tint", colour),
     )  # fmt: skip
 
@@ -107,8 +110,8 @@ def _kept_alone(session: Session, row: MaterialRow, colour: Colour) -> ReadingRo
         paper = ground("paper")
         swatch = _swatch(colour, X=material.dry_coat, R_g=paper.body)
         return add_reading(
-            session, how=colour.how, noise=colour.noise, volumes=[(row, 1.0)], veil=material.veil, swatches=[swatch],
-            thickness_error=COAT_ERROR, about=_about("film", colour),
+            session, how=colour.how, noise=colour.noise, volumes=[(row, 1.0)], veil=material.veil,
+            swatches=[swatch], thickness_error=COAT_ERROR, about=_about("film", colour),
         )  # fmt: skip
     return add_reading(
         session, how=colour.how, noise=colour.noise, volumes=[(row, 1.0)], veil=material.veil,

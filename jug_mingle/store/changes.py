@@ -1,4 +1,5 @@
-"""What changed, told as it happens; and writes that are refused where what they change was changed meanwhile."""
+"""What changed, told as it happens; and writes that are refused where what they change was changed
+meanwhile."""
 
 from collections import deque
 from collections.abc import Callable, Iterable
@@ -74,8 +75,8 @@ class Changes:
         self._wake_all()
 
     def since(self, name: str) -> tuple[list[Change], str]:
-        """Return what came after a change of that name, and the name to resume with; where that is not known any more,
-        one change that may have touched everything."""
+        """Return what came after a change of that name, and the name to resume with; where that is not known
+        any more, one change that may have touched everything."""
         started, _, number = name.partition("-")
         with self._lock:
             known = started == self.started and number.isdigit() and len(number) < 12
@@ -100,7 +101,8 @@ class Changes:
 
 
 def watch(write: sessionmaker[Session], changes: Changes) -> None:
-    """Let the transactions of these sessions be told of, and refuse what changes a row that was changed meanwhile."""
+    """Let the transactions of these sessions be told of, and refuse what changes a row that was changed
+    meanwhile."""
 
     @event.listens_for(write, "before_flush")
     def check(session: Session, _context: object, _objects: object) -> None:
@@ -126,14 +128,16 @@ def watch(write: sessionmaker[Session], changes: Changes) -> None:
 
 
 def check_seen(table: str, number: int, version: int) -> None:
-    """Raise ChangedElsewhereError where the write in this context says that it saw another version of this thing."""
+    """Raise ChangedElsewhereError where the write in this context says that it saw another version of this
+    thing."""
     mine = seen.get()
     if mine is None or mine.checked or (mine.table, mine.number) != (table, number):
         return
     mine.checked = True
     if version != mine.version:
         raise ChangedElsewhereError(
-            "this was changed in another window meanwhile: look at what stands there now, and keep one of the two"
+            "this was changed in another window meanwhile: look at what stands there now, and keep one of "
+            "the two"
         )
 
 
@@ -161,7 +165,11 @@ def _topics_of(session: Session, row: Any) -> set[str]:
 def _job_of(session: Session, row: Any) -> int | None:
     """Return the job of what belongs to a mix or to a batch of one."""
     if hasattr(row, "pot_id"):
-        query = select(MixRow.job_id).join(BatchRow, BatchRow.mix_id == MixRow.id).where(BatchRow.id == row.pot_id)
+        query = (
+            select(MixRow.job_id)
+            .join(BatchRow, BatchRow.mix_id == MixRow.id)
+            .where(BatchRow.id == row.pot_id)
+        )
     elif hasattr(row, "mix_id"):
         query = select(MixRow.job_id).where(MixRow.id == row.mix_id)
     else:

@@ -28,7 +28,8 @@ CONNECTIONS: Final = 64
 
 @dataclass(frozen=True, slots=True)
 class Writing:
-    """Sessions to write with. Writers of this program stand in a queue, so that none is told that it is locked out."""
+    """Sessions to write with. Writers of this program stand in a queue, so that none is told that it is
+    locked out."""
 
     sessions: sessionmaker[Session]
     queue: Lock = field(default_factory=Lock)
@@ -76,7 +77,8 @@ def open_database(folder: Path) -> Database:
     Raises
     ------
     DataRefusedError
-        If what lies there cannot be opened: newer, damaged, empty, half made, not to be read. It is not touched.
+        If what lies there cannot be opened: newer, damaged, empty, half made, not to be read. It is not
+        touched.
     """
     try:
         folder.mkdir(parents=True, exist_ok=True)
@@ -87,7 +89,9 @@ def open_database(folder: Path) -> Database:
         else:
             _bring_up(file, check_file(file, revisions()))
         engine = engine_on(file)
-        database = Database(engine=engine, read=sessions(engine), write=Writing(sessions(engine, immediate=True)))
+        database = Database(
+            engine=engine, read=sessions(engine), write=Writing(sessions(engine, immediate=True))
+        )
         hold_rows(database.read)
         remember_writes(database.write.sessions)
         watch(database.write.sessions, database.changes)
@@ -105,7 +109,8 @@ def _refuse_orphans(folder: Path) -> None:
     """A folder of photos whose database is gone is not begun anew without a word."""
     if any((folder / "photos").glob("*.original")):
         raise DataRefusedError(
-            f"{folder} has photos but its database {NAME} is gone: restore a backup, or move the photos away to begin "
+            f"{folder} has photos but its database {NAME} is gone: restore a backup, or move the photos away "
+            f"to begin "
             "anew. Nothing was changed."
         )
 
@@ -137,7 +142,8 @@ def _listen(engine: Engine) -> None:
 
 
 def _make(file: Path) -> None:
-    """Make a new database under another name first: a start that is cut off leaves none, never half of one."""
+    """Make a new database under another name first: a start that is cut off leaves none, never half of
+    one."""
     part = file.with_name("jug-mingle.new.db")
     for stale in file.parent.glob("jug-mingle.new.db*"):
         stale.unlink()
@@ -198,8 +204,8 @@ def _upgrade(engine: Engine, revision: str = "head") -> None:
     config = Config()
     config.set_main_option("script_location", str(MIGRATIONS))
     with engine.connect() as connection:
-        # SQLite changes a table by making it anew and dropping the old one: with foreign keys on, dropping a job would
-        # take with it all that belongs to it. They cannot be turned off within a transaction.
+        # SQLite changes a table by making it anew and dropping the old one: with foreign keys on, dropping a
+        # job would take with it all that belongs to it. They cannot be turned off within a transaction.
         driver = connection.connection.driver_connection
         if driver is None:
             raise RuntimeError("the database has no connection of its own to turn foreign keys off in")
@@ -209,5 +215,7 @@ def _upgrade(engine: Engine, revision: str = "head") -> None:
             command.upgrade(config, revision)
             broken = connection.exec_driver_sql("PRAGMA foreign_key_check").fetchall()
             if broken:
-                raise RuntimeError(f"the migration would leave {len(broken)} rows without what they belong to")
+                raise RuntimeError(
+                    f"the migration would leave {len(broken)} rows without what they belong to"
+                )
         driver.execute("PRAGMA foreign_keys=ON")

@@ -12,8 +12,8 @@ from uuid import uuid4
 def written_whole(file: Path) -> Iterator[BinaryIO]:
     """Give a file to write to, under another name first and onto the disk before it takes its own.
 
-    Whatever cuts this off leaves the file that was there, or none. OSError if there is no such folder, or the disk does
-    not take it.
+    Whatever cuts this off leaves the file that was there, or none. OSError if there is no such folder, or the
+    disk does not take it.
     """
     part = file.with_name(f"{file.name}.{uuid4().hex}.part")
     try:

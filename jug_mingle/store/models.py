@@ -189,7 +189,10 @@ class BatchRow(Row):
     predicted: Mapped[dict[str, Any] | None] = mapped_column(JSON(none_as_null=True))
     """What was predicted of what is in it when it was last poured, as `services.predictions.Then`."""
     made: Mapped[list["PourMadeRow"]] = relationship(
-        cascade="all, delete-orphan", order_by="PourMadeRow.place", lazy="selectin", foreign_keys="PourMadeRow.pot_id"
+        cascade="all, delete-orphan",
+        order_by="PourMadeRow.place",
+        lazy="selectin",
+        foreign_keys="PourMadeRow.pot_id",
     )
     given: Mapped[list["PourMadeRow"]] = relationship(lazy="selectin", foreign_keys="PourMadeRow.from_pot_id")
     """What was poured out of this jug into others."""
@@ -206,7 +209,8 @@ class PourMadeRow(Row):
     place: Mapped[int]
     ml: Mapped[float]
     taken: Mapped[float]
-    """What the tin on the shelf was said to lose by it; less than poured where it was said to hold less. [ml]"""
+    """What the tin on the shelf was said to lose by it; less than poured where it was said to hold less.
+    [ml]"""
     from_pot_id: Mapped[int | None] = mapped_column(ForeignKey("pot.id", ondelete="SET NULL"), index=True)
     """The jug that it was poured out of; None where it came from a tin."""
     how: Mapped[str] = mapped_column(String(20))
@@ -302,7 +306,8 @@ class PlanRow(Row):
     asked: Mapped[float | None]
     """The price that is asked for the work."""
     asks: Mapped[dict[str, Any]] = mapped_column(default=dict, server_default="{}")
-    """As `services.plans.Asks`: what was dropped, added, put in order, pinned, held up, and the air that was typed."""
+    """As `services.plans.Asks`: what was dropped, added, put in order, pinned, held up, and the air that was
+    typed."""
     laid: Mapped[dict[str, Any] | None]
     """As `services.plans.Kept`: when each step starts, how good that is, and what it was made of."""
 
@@ -389,7 +394,8 @@ class PairedRow(Row):
 
 
 class DoneRow(Row):
-    """A write that carried a key, and what was answered: sent again, it is answered again and not done again."""
+    """A write that carried a key, and what was answered: sent again, it is answered again and not done
+    again."""
 
     __tablename__ = "done"
 

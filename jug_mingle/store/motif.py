@@ -21,7 +21,8 @@ class MotifRow(Row):
     width: Mapped[float]
     height: Mapped[float]
     content: Mapped[dict[str, Any]]
-    """{"rings": [[[x, y], …]], "inks": […]} in metres; or {"size": [h, w], "ink": base64, "palette": [[36]]}."""
+    """{"rings": [[[x, y], …]], "inks": […]} in metres; or {"size": [h, w], "ink": base64, "palette":
+    [[36]]}."""
     made: Mapped[dict[str, Any]] = mapped_column(default=dict, server_default="{}")
     """What it was cut from, how, how many islands it had, and the bridges that hold them."""
     removed: Mapped[datetime | None]

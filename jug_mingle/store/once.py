@@ -17,7 +17,8 @@ KEPT: Final = timedelta(days=3)
 
 @dataclass(slots=True)
 class Once:
-    """One write in the making: its key, the request (method and address), and whether it is remembered yet."""
+    """One write in the making: its key, the request (method and address), and whether it is remembered
+    yet."""
 
     key: str
     request: str
@@ -29,7 +30,8 @@ once: ContextVar[Once | None] = ContextVar("once", default=None)
 
 
 def remember_writes(write: sessionmaker[Session]) -> None:
-    """Let every transaction of these sessions remember the key of the write in hand, or refuse one that was done.
+    """Let every transaction of these sessions remember the key of the write in hand, or refuse one that was
+    done.
 
     The key is stored with what the write changes, so that both are there or neither, whatever is cut off.
     """

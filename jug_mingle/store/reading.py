@@ -1,4 +1,5 @@
-"""What is read once in a session that only reads: it sees one moment, so nothing of it can change meanwhile."""
+"""What is read once in a session that only reads: it sees one moment, so nothing of it can change
+meanwhile."""
 
 from collections.abc import Callable, Hashable
 from typing import TypeVar
@@ -10,7 +11,8 @@ Value = TypeVar("Value")
 
 
 def read_once(session: Session, key: Hashable, read: Callable[[], Value]) -> Value:
-    """Return what `read` gives, kept under a key as long as this session reads; asked each time where it may write."""
+    """Return what `read` gives, kept under a key as long as this session reads; asked each time where it may
+    write."""
     bind = session.get_bind()
     writes = not isinstance(bind, Engine) or bind.get_execution_options().get("begin_immediate", False)
     if writes:

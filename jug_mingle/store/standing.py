@@ -12,7 +12,8 @@ _HEADER: Final = b"SQLite format 3\x00"
 
 
 def check_file(file: Path, revisions: Sequence[str]) -> str:
-    """Return the revision of a database that this program can open; DataRefusedError says in a line why it cannot.
+    """Return the revision of a database that this program can open; DataRefusedError says in a line why it
+    cannot.
 
     Parameters
     ----------
@@ -26,14 +27,17 @@ def check_file(file: Path, revisions: Sequence[str]) -> str:
         raise DataRefusedError(f"{file} cannot be read: {error.strerror}. Nothing was changed.") from error
     if not head:
         raise DataRefusedError(
-            f"{file} is empty: it was a database once, or was never finished. Restore a backup, or move it away to "
+            f"{file} is empty: it was a database once, or was never finished. Restore a backup, or move it "
+            f"away to "
             "begin anew. Nothing was changed."
         )
     if head != _HEADER:
         raise DataRefusedError(f"{file} is damaged or is no database of Jug Mingle. {_WAY_OUT}")
     try:
         with closing(sqlite3.connect(_address(file), uri=True)) as connection:
-            tables = {name for (name,) in connection.execute("SELECT name FROM sqlite_master WHERE type = 'table'")}
+            tables = {
+                name for (name,) in connection.execute("SELECT name FROM sqlite_master WHERE type = 'table'")
+            }
             found = (
                 [name for (name,) in connection.execute("SELECT version_num FROM alembic_version")]
                 if "alembic_version" in tables
@@ -51,19 +55,23 @@ def check_file(file: Path, revisions: Sequence[str]) -> str:
         newest = revisions[-1]
         how = "a newer Jug Mingle than this one" if revision > newest else "no release of Jug Mingle"
         raise DataRefusedError(
-            f"{file} was made by {how} (revision {revision}, this one knows up to {newest}): start the newer program. "
+            f"{file} was made by {how} (revision {revision}, this one knows up to {newest}): start the newer "
+            f"program. "
             "Nothing was changed."
         )
     return str(revision)
 
 
-_WAY_OUT: Final = "Restore a backup (`jug-mingle restore`), or move it away to begin anew. Nothing was changed."
+_WAY_OUT: Final = (
+    "Restore a backup (`jug-mingle restore`), or move it away to begin anew. Nothing was changed."
+)
 
 
 def _address(file: Path) -> str:
     """Return how to open a file so that nothing is written, not even a log beside it.
 
-    Where a log lies there, the program that wrote it did not end in order, and what the log holds belongs to the data.
+    Where a log lies there, the program that wrote it did not end in order, and what the log holds belongs to
+    the data.
     """
     left = file.with_name(file.name + "-wal")
     return f"{file.absolute().as_uri()}?mode=ro" + ("" if left.exists() else "&immutable=1")

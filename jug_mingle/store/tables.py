@@ -1,4 +1,5 @@
-"""Rows of a database file as JSON takes them, and back, of whatever revision: its tables are asked what they are."""
+"""Rows of a database file as JSON takes them, and back, of whatever revision: its tables are asked what they
+are."""
 
 import math
 from collections.abc import Iterable, Iterator, Mapping
@@ -23,7 +24,8 @@ from sqlalchemy import (
 from jug_mingle.errors import DataRefusedError
 
 LEFT_OUT: Final = frozenset({"done", "paired", "alembic_version"})
-"""Tables that are of this machine and no part of the record: keys of writes, devices let in, and the revision."""
+"""Tables that are of this machine and no part of the record: keys of writes, devices let in, and the
+revision."""
 
 _AT_ONCE: Final = 500
 _LARGEST: Final = 2**63
@@ -39,8 +41,11 @@ def tables_of(connection: Connection) -> dict[str, Table]:
     return {table.name: table for table in metadata.sorted_tables if table.name not in LEFT_OUT}
 
 
-def said_rows(connection: Connection, table: Table, numbers: Iterable[int] | None = None) -> Iterator[dict[str, Any]]:
-    """Yield the rows of a table, by number, as JSON takes them; only those of `numbers`, where these are given."""
+def said_rows(
+    connection: Connection, table: Table, numbers: Iterable[int] | None = None
+) -> Iterator[dict[str, Any]]:
+    """Yield the rows of a table, by number, as JSON takes them; only those of `numbers`, where these are
+    given."""
     wanted = None if numbers is None else sorted(numbers)
     for begin in range(0, len(wanted), _AT_ONCE) if wanted is not None else (0,):
         query = select(table).order_by(table.c.id)
@@ -56,7 +61,9 @@ def _said(value: Any) -> Any:
     return value.isoformat() if isinstance(value, date) else value
 
 
-def put_rows(connection: Connection, tables: Mapping[str, Table], rows: Mapping[str, list[dict[str, Any]]]) -> None:
+def put_rows(
+    connection: Connection, tables: Mapping[str, Table], rows: Mapping[str, list[dict[str, Any]]]
+) -> None:
     """Put rows into tables that are empty of them.
 
     Raises
@@ -103,7 +110,9 @@ def _value(column: Column[Any], value: Any) -> Any:
         fits = isinstance(value, int | float) and not isinstance(value, bool) and math.isfinite(value)
     else:
         fits = (
-            isinstance(column.type, String) and isinstance(value, str) and len(value) <= (column.type.length or 10**7)
+            isinstance(column.type, String)
+            and isinstance(value, str)
+            and len(value) <= (column.type.length or 10**7)
         )
     if not fits:
         raise _unfit(column, value)
@@ -138,7 +147,8 @@ def schema_of_rows(tables: Iterable[Table]) -> dict[str, Any]:
 
 def _schema_of(column: Column[Any]) -> dict[str, Any]:
     kinds: list[tuple[type[Any], dict[str, Any]]] = [
-        (JSON, {}), (DateTime, {"type": "string", "format": "date-time"}), (Date, {"type": "string", "format": "date"}),
+        (JSON, {}), (DateTime, {"type": "string", "format": "date-time"}),
+        (Date, {"type": "string", "format": "date"}),
         (Boolean, {"type": "boolean"}), (Integer, {"type": "integer"}), (Float, {"type": "number"}),
     ]  # fmt: skip
     found = next((schema for kind, schema in kinds if isinstance(column.type, kind)), None)

@@ -16,7 +16,9 @@ from jug_mingle.services.archives import archive
 from jug_mingle.settings import Settings
 from tests.api.support import OWN, photo
 
-WEEK: Final = {"week": {"sat": [{"start": "09:00", "end": "17:00"}], "wed": [{"start": "18:00", "end": "21:00"}]}}
+WEEK: Final = {
+    "week": {"sat": [{"start": "09:00", "end": "17:00"}], "wed": [{"start": "18:00", "end": "21:00"}]}
+}
 
 
 WORN: Final = {
@@ -40,14 +42,17 @@ def begun(client: TestClient, form: str) -> None:
     if not client.get("/api/jobs").json():
         send("POST", "jobs", {"name": "Hall box"})
     tins = [
-        send("POST", "shelf", {"name": name, "kind": "chalk_paint", "left_ml": 900, "price": 20.0, "colour": colour})
+        send("POST", "shelf",
+            {"name": name, "kind": "chalk_paint", "left_ml": 900, "price": 20.0, "colour": colour})
         for name, colour in (
             ("White", {"source": "text", "text": "#f4f2ea"}), ("Blue", {"source": "text", "text": "#2c4f86"}),
         )
     ]  # fmt: skip
     target = send("POST", "jobs/1/targets", {"name": "Sky", "colour": {"source": "text", "text": "#8fa9c9"}})
     pours = [{"material": tin["key"], "parts": 1, "ml": 60.0} for tin in tins]
-    send("POST", "jobs/1/mixes", {"name": "Sky jug", "batch": 120.0, "target_id": target["id"], "pours": pours})
+    send(
+        "POST", "jobs/1/mixes", {"name": "Sky jug", "batch": 120.0, "target_id": target["id"], "pours": pours}
+    )
     piece = send("POST", "jobs/1/pieces", {"name": "It", "form": form})
     look = send("POST", "jobs/1/looks", {"name": "Sky", "layers": WORN[form]})
     send("PUT", f"pieces/{piece['id']}/look", {"look_id": look["id"]})
@@ -64,7 +69,8 @@ def begun(client: TestClient, form: str) -> None:
 
 @dataclass(frozen=True)
 class Ready:
-    """A program on a folder that each sequence finds as `begun` left it, which is kept beside it, with its archive."""
+    """A program on a folder that each sequence finds as `begun` left it, which is kept beside it, with its
+    archive."""
 
     app: FastAPI
     folder: Path
@@ -89,7 +95,8 @@ class Ready:
         return cls(app=app, folder=folder, kept=kept, archive=packed.read_bytes())
 
     def open(self, form: str) -> TestClient:
-        """Return a program that has not begun yet, on the folder as it was; what still ends has its own beside it."""
+        """Return a program that has not begun yet, on the folder as it was; what still ends has its own
+        beside it."""
         copy = Path(tempfile.mkdtemp(dir=self.folder.parent)) / "data"
         shutil.copytree(self.kept[form], copy)
         self.folder.unlink(missing_ok=True)

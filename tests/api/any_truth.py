@@ -1,6 +1,8 @@
-"""What must be true of a job whatever was done to it, reckoned here by hand from what a painter reads off a page.
+"""What must be true of a job whatever was done to it, reckoned here by hand from what a painter reads off a
+page.
 
-All of it is coarse on purpose: it sees what is counted twice or forgotten, not a digit. Values are common practice.
+All of it is coarse on purpose: it sees what is counted twice or forgotten, not a digit. Values are common
+practice.
 """
 
 import io
@@ -28,9 +30,14 @@ def too_much(piece: Json, layers: Json, needs: Json, *, margin: float) -> Iterat
     """Yield jugs of which a look takes more than its coats can hold on the outside of the piece."""
     for need in needs:
         jug = f"mix:{need['mix_id']}"
-        most = sum(_most(piece, layer, margin) for layer in layers if jug in layer["colours"] and layer.get("on", True))
+        most = sum(
+            _most(piece, layer, margin)
+            for layer in layers
+            if jug in layer["colours"] and layer.get("on", True)
+        )
         if need["mix_id"] and need["ml"] > most + 1.0:
-            yield f"{need['ml']} ml of {need['name']} on {piece['name']} ({piece['form']}), where {most:.0f} would do"
+            on = f"{piece['name']} ({piece['form']})"
+            yield f"{need['ml']} ml of {need['name']} on {on}, where {most:.0f} would do"
 
 
 def _most(piece: Json, layer: Json, margin: float) -> float:
@@ -59,7 +66,9 @@ def twice(plan: Json) -> Iterator[str]:
         if second and step["minutes"] >= minutes.get(first, 1e9):
             yield f"“{step['title']}” takes {step['minutes']} min, as long as its first coat"
         if step["act"] == "hardware" and step["title"].startswith("Paint"):
-            look = [other for other in steps if other["piece"] == step["piece"] and ".handles" in other["key"]]
+            look = [
+                other for other in steps if other["piece"] == step["piece"] and ".handles" in other["key"]
+            ]
             if any(other["takes"] for other in look):
                 yield f"handles of piece {step['piece']} are painted by the look and once more"
 

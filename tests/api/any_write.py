@@ -1,4 +1,5 @@
-"""What a painter may send at any moment, for every write of the API: its path filled in, and a body that makes sense.
+"""What a painter may send at any moment, for every write of the API: its path filled in, and a body that
+makes sense.
 
 Numbers are of what is there, now and then of what is not; bodies are drawn by a seeded generator.
 """
@@ -33,7 +34,8 @@ class Seen:
     plan: dict[str, Any] = field(default_factory=dict)
     shelf: list[dict[str, Any]] = field(default_factory=list)
     rows: dict[str, list[int]] = field(default_factory=dict)
-    """Numbers of what is not of the job's own answer: entries, strips, readings, timers, choices, motifs, gone ones."""
+    """Numbers of what is not of the job's own answer: entries, strips, readings, timers, choices, motifs,
+    gone ones."""
     tokens: list[str] = field(default_factory=list)
     bin: list[dict[str, Any]] = field(default_factory=list)
     preparations: list[str] = field(default_factory=list)
@@ -120,8 +122,15 @@ class Seen:
     def survey(self) -> Json:
         """Return what a painter finds on a piece."""
         r = self.random
-        parts = {name: {"treatment": r.choice(TREATMENTS)} for name in r.sample(["", "top", "front"], r.randint(0, 2))}
-        return {"parts": parts, "causes": r.sample(["staples", "nails"], 1), "interiors": r.choice(["", "feed"])}
+        parts = {
+            name: {"treatment": r.choice(TREATMENTS)}
+            for name in r.sample(["", "top", "front"], r.randint(0, 2))
+        }
+        return {
+            "parts": parts,
+            "causes": r.sample(["staples", "nails"], 1),
+            "interiors": r.choice(["", "feed"]),
+        }
 
 
 Body = Callable[[Seen], Json]
@@ -149,7 +158,8 @@ def _mix(s: Seen) -> Json:
 def _patch_piece(s: Seen) -> Json:
     r = s.random
     return r.choice([
-        {"grounds": {"": r.choice(GROUNDS)}}, {"grounds": {"": "oak", "top": r.choice(GROUNDS)}}, {"count": 2},
+        {"grounds": {"": r.choice(GROUNDS)}}, {"grounds": {"": "oak", "top": r.choice(GROUNDS)}},
+        {"count": 2},
         {"measures": {"width": r.choice([0.4, 0.9])}}, {"uses": ["drinks"]}, {"name": "Renamed"},
     ])  # fmt: skip
 
@@ -174,19 +184,23 @@ BODIES: Final[Mapping[str, Body]] = {
     "PUT /api/hours": _hours,
     "POST /api/hours/busy": lambda s: {"calendar": CALENDAR},
     "POST /api/jobs": lambda s: {"name": "Another"},
-    "PATCH /api/jobs/{job_id}": lambda s: s.random.choice([{"due": _soon(s)}, {"no_due": True}, {"name": "Hall"}]),
-    "PATCH /api/jobs/{job_id}/boards": lambda s: {"board": "Offcut", "name": s.random.choice(["Offcut", "Oak"])},
+    "PATCH /api/jobs/{job_id}": lambda s: s.random.choice([{"due": _soon(s)}, {"no_due": True},
+        {"name": "Hall"}]),
+    "PATCH /api/jobs/{job_id}/boards": lambda s: {"board": "Offcut",
+        "name": s.random.choice(["Offcut", "Oak"])},
     "POST /api/jobs/{job_id}/boards": _board,
     "POST /api/jobs/{job_id}/choices": lambda s: {
         "piece_id": s.one("pieces"), "look_ids": sorted(one["id"] for one in s.job.get("looks", []))[:2],
     },
     "POST /api/jobs/{job_id}/entries": lambda s: {"kind": "spent", "words": "Brushes", "money": 12.5},
     "POST /api/jobs/{job_id}/looks": lambda s: {"name": "Look", "layers": s.layers()},
-    "POST /api/jobs/{job_id}/looks/import": lambda s: {"format": "jug-mingle look", "name": "In", "layers": s.layers()},
+    "POST /api/jobs/{job_id}/looks/import": lambda s: {"format": "jug-mingle look", "name": "In",
+        "layers": s.layers()},
     "POST /api/jobs/{job_id}/mixes": _mix,
     "POST /api/jobs/{job_id}/motifs/cut": lambda s: {"name": "Cut", "photo_id": s.one("photos")},
     "POST /api/jobs/{job_id}/motifs/import": lambda s: {
-        "name": "Square", "width": 0.05, "height": 0.05, "rings": [[[0, 0], [0.05, 0], [0.05, 0.05], [0, 0.05]]],
+        "name": "Square", "width": 0.05, "height": 0.05,
+        "rings": [[[0, 0], [0.05, 0], [0.05, 0.05], [0, 0.05]]],
     },
     "POST /api/jobs/{job_id}/motifs/svg": lambda s: SVG,
     "POST /api/jobs/{job_id}/photos": lambda s: photo(size=(80 + s.random.randrange(40), 60)),
@@ -198,7 +212,8 @@ BODIES: Final[Mapping[str, Body]] = {
     "PUT /api/jobs/{job_id}/rooms": lambda s: {"room_light": "bulb", "workshop_light": "tube"},
     "POST /api/jobs/{job_id}/steps": lambda s: {"title": "Tea", "minutes": 10, "after": s.step()},
     "POST /api/jobs/{job_id}/steps/order": lambda s: {"first": s.step(), "then": s.step()},
-    "POST /api/jobs/{job_id}/steps/pin": lambda s: {"step": s.step(), "at": s.random.choice([None, _soon(s)])},
+    "POST /api/jobs/{job_id}/steps/pin": lambda s: {"step": s.step(),
+        "at": s.random.choice([None, _soon(s)])},
     "POST /api/jobs/{job_id}/steps/wrong": lambda s: {"step": s.step(), "mishap": "drips_faded"},
     "POST /api/jobs/{job_id}/steps/done": lambda s: {"step": s.step(), "before_too": s.random.random() < 0.5},
     "POST /api/jobs/{job_id}/steps/undo": lambda s: {"step": s.done_step()},
@@ -214,14 +229,17 @@ BODIES: Final[Mapping[str, Body]] = {
     "PUT /api/motifs/{motif_id}": lambda s: {"name": "Motif"},
     "POST /api/pairing": lambda s: {"code": "AAAA-AAAA", "name": "phone"},
     "POST /api/pairing/code": lambda s: {"may": "look"},
-    "PATCH /api/photos/{photo_id}": lambda s: s.random.choice([{"turn": 1}, {"stage": "after"}, {"name": "P"}]),
+    "PATCH /api/photos/{photo_id}": lambda s: s.random.choice([{"turn": 1}, {"stage": "after"},
+        {"name": "P"}]),
     "PUT /api/photos/{photo_id}/marks": lambda s: {
-        "faces": [{"zone": "front", "corners": [[1, 1], [20, 1], [20, s.random.choice([15.0, 1e6])], [1, 15]]}],
+        "faces": [{"zone": "front",
+            "corners": [[1, 1], [20, 1], [20, s.random.choice([15.0, 1e6])], [1, 15]]}],
         "piece": s.one("pieces"),
     },
     "PATCH /api/pieces/{piece_id}": _patch_piece,
     "PUT /api/pieces/{piece_id}/hardware": lambda s: {"act": s.random.choice(["keep", "paint", "change"])},
-    "PUT /api/pieces/{piece_id}/look": lambda s: {"look_id": s.random.choice([None, s.one("looks"), s.one("looks")])},
+    "PUT /api/pieces/{piece_id}/look": lambda s: {"look_id": s.random.choice([None, s.one("looks"),
+        s.one("looks")])},
     "PUT /api/pieces/{piece_id}/survey": lambda s: s.survey(),
     "POST /api/pots/{pot_id}/additions": lambda s: {"pours": s.pours()},
     "PUT /api/pots/{pot_id}/jug": lambda s: {"jug": s.random.choice(["jam jar", "tin"])},
@@ -231,28 +249,37 @@ BODIES: Final[Mapping[str, Body]] = {
         "title": "Thinned", "parts": [{"material": s.paint(), "parts": 1}, {"material": "water", "parts": 2}],
     },
     "PATCH /api/preparations/{key}": lambda s: {"title": "Renamed"},
-    "PATCH /api/settings": lambda s: {"margin": s.random.choice([0.0, 0.2]), "unit": s.random.choice(["ml", "cups"])},
-    "POST /api/shelf": lambda s: {"name": "New tin", "kind": s.random.choice(["chalk_paint", "acrylic", "clear_wax"])},
+    "PATCH /api/settings": lambda s: {"margin": s.random.choice([0.0, 0.2]),
+        "unit": s.random.choice(["ml", "cups"])},
+    "POST /api/shelf": lambda s: {"name": "New tin",
+        "kind": s.random.choice(["chalk_paint", "acrylic", "clear_wax"])},
     "POST /api/shelf/from-photo": lambda s: {
         "photo_id": s.one("photos"), "lighting": {"method": "none"},
         "pots": [{"name": "Lid", "kind": "chalk_paint", "area": {"shape": "spot", "x": 9, "y": 9}}],
     },
     "POST /api/shelf/table": lambda s: TABLE,
-    "PATCH /api/shelf/{key}": lambda s: s.random.choice([{"left_ml": 300.0}, {"notes": "n"}, {"kind": "chalk_paint"}]),
+    "PATCH /api/shelf/{key}": lambda s: s.random.choice([{"left_ml": 300.0}, {"notes": "n"},
+        {"kind": "chalk_paint"}]),
     "POST /api/shelf/{key}/tests": lambda s: {"task": "masstone", "colour": s.colour()},
     "POST /api/shelf/{key}/weigh": lambda s: {"grams": 400.0},
     "PATCH /api/strips/{strip_id}": lambda s: {"notes": "dry"},
     "PATCH /api/targets/{target_id}": lambda s: {"tolerance": 3.0},
     "POST /api/timers": lambda s: {"job_id": s.job.get("id", 1), "seconds": 60, "words": "Wipe"},
 }  # fmt: skip
-"""Bodies by the write that they are sent with; a step of a plan, or nothing, where a write is not named here."""
+"""Bodies by the write that they are sent with; a step of a plan, or nothing, where a write is not named
+here."""
 
 QUERIES: Final[Mapping[str, Body]] = {
     "POST /api/jobs/{job_id}/photos": lambda s: {"name": "Lids"},
     "POST /api/jobs/{job_id}/motifs/svg": lambda s: {"name": "Square", "width": 0.1},
     "POST /api/jobs/{job_id}/plan": lambda s: {"anew": s.random.random() < 0.5},
-    "POST /api/jobs/{job_id}/looks": lambda s: {} if s.random.random() < 0.5 else {"worn_by": s.one("pieces")},
-    "POST /api/pieces/{piece_id}/ladder/mixes": lambda s: {"first_id": s.one("mixes"), "second_id": s.one("mixes")},
+    "POST /api/jobs/{job_id}/looks": lambda s: (
+        {} if s.random.random() < 0.5 else {"worn_by": s.one("pieces")}
+    ),
+    "POST /api/pieces/{piece_id}/ladder/mixes": lambda s: {
+        "first_id": s.one("mixes"),
+        "second_id": s.one("mixes"),
+    },
     "DELETE /api/pots/{pot_id}/pours/last": lambda s: {"place": s.random.randint(0, 2)},
 }
 

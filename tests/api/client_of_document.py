@@ -1,4 +1,5 @@
-"""Run with a generator of clients beside it: makes a client of docs/openapi.json and asks a running program with it.
+"""Run with a generator of clients beside it: makes a client of docs/openapi.json and asks a running program
+with it.
 
 Prints how many of its operations it can call, and fails where one is missing or dies. See `test_client.py`.
 """
@@ -35,7 +36,15 @@ def main(document: Path, folder: Path, address: str) -> None:
     overrides = dict.fromkeys(FILES, "application/octet-stream")
     settings.write_text(json.dumps({"content_type_overrides": overrides, "post_hooks": []}))
     made = folder / "client"
-    command = ["openapi-python-client", "generate", "--path", str(document), "--output-path", str(made), "--config"]
+    command = [
+        "openapi-python-client",
+        "generate",
+        "--path",
+        str(document),
+        "--output-path",
+        str(made),
+        "--config",
+    ]
     said = subprocess.run([*command, str(settings)], capture_output=True, text=True, check=True)
     if "WARNING" in said.stdout + said.stderr or "Unable" in said.stdout + said.stderr:
         sys.exit(said.stdout + said.stderr)

@@ -29,7 +29,8 @@ OWN = "http://127.0.0.1:8417"
 
 
 DEMO = "TEST_DEMO"
-"""Names, in the environment, a folder in which the processes of one run share the demo that the first of them made."""
+"""Names, in the environment, a folder in which the processes of one run share the demo that the first of them
+made."""
 
 
 @cache
@@ -54,8 +55,9 @@ def _made_once() -> Path:
 
 
 def copy_demo(folder: Path) -> Path:
-    """Put fresh demo data into a folder; they are made once a run and copied from then on, with the timers as they were
-    then: on a slow machine a run takes longer than paint dries, and what rings stands in the way."""
+    """Put fresh demo data into a folder; they are made once a run and copied from then on, with the timers as
+    they were then: on a slow machine a run takes longer than paint dries, and what rings stands in the
+    way."""
     made = _made_once()
     shutil.copytree(made, folder, dirs_exist_ok=True)
     since = timedelta(seconds=time.time() - (made / DATABASE).stat().st_mtime)

@@ -18,7 +18,8 @@ from jug_mingle.store.database import open_database
 from tests.api.support import OWN, copy_demo, photo
 
 OUTSIDE = "http://127.0.0.2:8417"
-"""Another address at which the program is reached: as a device of the network does, which never reaches 127.0.0.1."""
+"""Another address at which the program is reached: as a device of the network does, which never reaches
+127.0.0.1."""
 
 
 class SharedCase(unittest.TestCase):
@@ -45,7 +46,9 @@ class SharedCase(unittest.TestCase):
 
     def routes(self) -> list[tuple[str, str]]:
         paths = self.home.get("/openapi.json").json()["paths"]
-        return [(method.upper(), re.sub(r"{\w+}", "1", path)) for path, ways in paths.items() for method in ways]
+        return [
+            (method.upper(), re.sub(r"{\w+}", "1", path)) for path, ways in paths.items() for method in ways
+        ]
 
 
 class StrangerTest(SharedCase):
@@ -67,22 +70,28 @@ class StrangerTest(SharedCase):
         self.let_in(name="phone of the workshop")
         self.home.post("/api/pairing/code", json={})
         told = self.outside("127.0.3.3").get("/api/pairing").json()
-        self.assertEqual((told["role"], told["may"], told["devices"], told["addresses"]), ("stranger", None, [], []))
+        self.assertEqual(
+            (told["role"], told["may"], told["devices"], told["addresses"]), ("stranger", None, [], [])
+        )
         self.assertIsNone(told["code"])
 
     def test_pretending_to_be_at_home(self) -> None:
         """Neither a name, nor a header, nor a made-up token makes a stranger the main screen."""
         for headers in (
             {"Host": "127.0.0.1:8417"}, {"Host": "localhost"}, {"X-Forwarded-For": "127.0.0.1"},
-            {"Cookie": "jug_mingle_8417=nonsense"}, {"Cookie": "jug_mingle_8417="}, {"Authorization": "Bearer x"},
+            {"Cookie": "jug_mingle_8417=nonsense"}, {"Cookie": "jug_mingle_8417="},
+            {"Authorization": "Bearer x"},
         ):  # fmt: skip
             with self.subTest(headers):
-                self.assertIn(self.outside("127.0.3.4").get("/api/jobs", headers=headers).status_code, (401, 403))
+                self.assertIn(
+                    self.outside("127.0.3.4").get("/api/jobs", headers=headers).status_code, (401, 403)
+                )
         passed_on = self.home.get("/api/jobs", headers={"X-Forwarded-For": "192.0.2.9"})
         self.assertEqual(passed_on.status_code, 401)
 
     def test_bounded_rate(self) -> None:
-        """After so many a minute a stranger is only told to wait; others and the main screen are answered meanwhile."""
+        """After so many a minute a stranger is only told to wait; others and the main screen are answered
+        meanwhile."""
         stranger = self.outside("127.0.9.9")
         heard = [stranger.get("/api/jobs").status_code for _ in range(MOST_A_MINUTE + 5)]
         self.assertEqual(heard, [401] * MOST_A_MINUTE + [429] * 5)
@@ -120,7 +129,8 @@ class DeviceTest(SharedCase):
         self.assertEqual(device.get("/api/jobs").status_code, 401)
 
     def test_guests_change_nothing(self) -> None:
-        """Whatever the route: a guest reads, and lets compute; nothing is written, and no archive taken along."""
+        """Whatever the route: a guest reads, and lets compute; nothing is written, and no archive taken
+        along."""
         guest = self.let_in("look", "client")
         before = self.home.get("/api/jobs/1").json()
         files = sorted(one.name for one in (self.app.state.context.settings.data / "photos").iterdir())
@@ -128,7 +138,9 @@ class DeviceTest(SharedCase):
             if path.startswith("/api/pairing") or path.endswith(("/stream", "/events")):
                 continue
             with self.subTest(method=method, path=path):
-                answer = guest.request(method, path, content=b"{}", headers={"Content-Type": "application/json"})
+                answer = guest.request(
+                    method, path, content=b"{}", headers={"Content-Type": "application/json"}
+                )
                 self.assertNotEqual(answer.status_code, 401)
                 if path.startswith("/api/archive"):
                     self.assertEqual(answer.status_code, 403)
@@ -136,15 +148,19 @@ class DeviceTest(SharedCase):
                     computes = method == "POST" and any(one.match(path) for one in marked_paths(COMPUTES))
                     self.assertEqual(answer.status_code != 403, computes)
         self.assertEqual(self.home.get("/api/jobs/1").json(), before)
-        self.assertEqual(sorted(one.name for one in (self.app.state.context.settings.data / "photos").iterdir()), files)
+        self.assertEqual(
+            sorted(one.name for one in (self.app.state.context.settings.data / "photos").iterdir()), files
+        )
         asked = guest.post("/api/colours/look", json={"colour": {"source": "text", "text": "#778899"}})
         self.assertEqual(asked.status_code, 200, asked.text)
 
     def test_guests_see_one_job_and_no_money(self) -> None:
-        """A guest is shown one job: others are not listed, found, or answered for; nothing says what anything costs,
-        neither as a number of a job nor as a file; nor is the job taken along."""
+        """A guest is shown one job: others are not listed, found, or answered for; nothing says what anything
+        costs, neither as a number of a job nor as a file; nor is the job taken along."""
         other = self.home.post("/api/jobs", json={"name": "Somebody else"}).json()["id"]
-        piece = self.home.post(f"/api/jobs/{other}/pieces", json={"name": "Their box", "form": "box"}).json()["id"]
+        piece = self.home.post(f"/api/jobs/{other}/pieces", json={"name": "Their box", "form": "box"}).json()[
+            "id"
+        ]
         self.home.post(f"/api/jobs/{other}/entries", json={"words": "Their varnish", "money": 12.5})
         tin = self.home.get("/api/shelf").json()[0]["key"]
         self.home.patch(f"/api/shelf/{tin}", json={"price": 41.75})
@@ -153,30 +169,37 @@ class DeviceTest(SharedCase):
         guest.post("/api/pairing", json={"code": code, "name": "client"})
         self.assertEqual([one["id"] for one in guest.get("/api/jobs").json()], [1])
         for path in (
-            f"jobs/{other}", f"jobs/{other}/plan", f"jobs/{other}/surveys", f"pieces/{piece}/sheet.pdf", "bin",
+            f"jobs/{other}", f"jobs/{other}/plan", f"jobs/{other}/surveys", f"pieces/{piece}/sheet.pdf",
+            "bin",
             "past-mixes", "jobs/1/archive", "jobs/1/daybook", "jobs/1/plan/money", "jobs/1/shopping.csv",
-            "jobs/1/plan.pdf", "shelf/table.csv", "archive", f"jobs/+{other}", f"jobs/%20{other}", f"jobs/{other}.0",
-            f"jobs/{other}%0A/plan", f"pieces/{piece}.0/sheet.pdf",
+            "jobs/1/plan.pdf", "shelf/table.csv", "archive", f"jobs/+{other}", f"jobs/%20{other}",
+            f"jobs/{other}.0", f"jobs/{other}%0A/plan", f"pieces/{piece}.0/sheet.pdf",
         ):  # fmt: skip
             with self.subTest(path):
                 self.assertEqual(guest.get(f"/api/{path}").status_code, 403)
         self.assertEqual(guest.post(f"/api/pieces/{piece}/judge", json={"layers": []}).status_code, 403)
         mine = self.home.get("/api/jobs/1").json()["photos"][0]["id"]
         picture = photo(size=(60, 40))
-        theirs = self.home.post(f"/api/jobs/{other}/photos", params={"name": "Theirs"}, content=picture).json()["id"]
+        theirs = self.home.post(
+            f"/api/jobs/{other}/photos", params={"name": "Theirs"}, content=picture
+        ).json()["id"]
         for number, status in ((mine, 200), (theirs, 403), (float(theirs), 403), (f" {theirs}", 403)):
             spot = {"source": "photo", "photo_id": number, "lighting": {"method": "none"}}
             asked = {"colour": {**spot, "area": {"shape": "spot", "x": 9, "y": 9}}}
             self.assertEqual(guest.post("/api/colours/look", json=asked).status_code, status)
         colour = {"source": "text", "text": "#778899"}
-        target = self.home.post(f"/api/jobs/{other}/targets", json={"name": "Theirs", "colour": colour}).json()["id"]
+        target = self.home.post(
+            f"/api/jobs/{other}/targets", json={"name": "Theirs", "colour": colour}
+        ).json()["id"]
         self.assertEqual(guest.get("/api/jobs/1/amount", params={"target_id": target}).status_code, 403)
         self.assertEqual(guest.get("/api/find", params={"words": "Their"}).json()["found"], [])
         self.assertTrue(self.home.get("/api/find", params={"words": "Their"}).json()["found"])
         self.assertNotIn("41.75", guest.get("/api/shelf").text)
         costs = [mix["recipe"]["cost"] for mix in guest.get("/api/jobs/1").json()["mixes"]]
         self.assertEqual(costs, [0.0] * len(costs))
-        self.assertGreater(max(mix["recipe"]["cost"] for mix in self.home.get("/api/jobs/1").json()["mixes"]), 0.0)
+        self.assertGreater(
+            max(mix["recipe"]["cost"] for mix in self.home.get("/api/jobs/1").json()["mixes"]), 0.0
+        )
 
     def test_the_last_door(self) -> None:
         """Even a route that was marked by mistake writes nothing for a guest: no transaction is begun."""

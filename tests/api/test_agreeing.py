@@ -12,7 +12,8 @@ from tests.browser.support import Server
 
 class VersionTest(FreshCase):
     def test_the_second_is_told(self) -> None:
-        """Of two who change the same thing the second is refused, and nothing of it kept; without a version it is."""
+        """Of two who change the same thing the second is refused, and nothing of it kept; without a version
+        it is."""
         look = self.job()["looks"][0]
         body = {"name": "Mine", "layers": look["layers"]}
         seen = {"If-Match": f'"look-1-{look["version"]}"'}
@@ -75,7 +76,8 @@ class EventsTest(FreshCase):
     """The stream as a browser reads it, from a server of its own."""
 
     def test_told_within_a_second_and_let_go(self) -> None:
-        """A change is told to who listens, with what it touched and who made it; a stop ends the stream at once."""
+        """A change is told to who listens, with what it touched and who made it; a stop ends the stream at
+        once."""
         with Server(self.folder) as server:
             stream = urllib.request.urlopen(f"{server.address}/api/events", timeout=10)
             first = self.event(stream)
@@ -83,16 +85,22 @@ class EventsTest(FreshCase):
             body = json.dumps({"name": "Heard"}).encode()
             headers = {"Content-Type": "application/json", "X-Page": "p1"}
             began = datetime.now(UTC)
-            request = urllib.request.Request(f"{server.address}/api/jobs/1", data=body, headers=headers, method="PATCH")
+            request = urllib.request.Request(
+                f"{server.address}/api/jobs/1", data=body, headers=headers, method="PATCH"
+            )
             urllib.request.urlopen(request, timeout=10).read()
             told = self.event(stream)
             self.assertLess((datetime.now(UTC) - began).total_seconds(), 1.0)
             self.assertEqual(json.loads(told["data"]), {"page": "p1", "topics": ["job:1", "jobs"]})
-            resumed = urllib.request.Request(f"{server.address}/api/events", headers={"Last-Event-ID": first["id"]})
+            resumed = urllib.request.Request(
+                f"{server.address}/api/events", headers={"Last-Event-ID": first["id"]}
+            )
             with urllib.request.urlopen(resumed, timeout=10) as again:
                 self.event(again)
                 self.assertEqual(self.event(again)["id"], told["id"])
-            lost = urllib.request.Request(f"{server.address}/api/events", headers={"Last-Event-ID": "other-7"})
+            lost = urllib.request.Request(
+                f"{server.address}/api/events", headers={"Last-Event-ID": "other-7"}
+            )
             with urllib.request.urlopen(lost, timeout=10) as again:
                 self.event(again)
                 self.assertIn("everything", self.event(again)["data"])

@@ -1,7 +1,8 @@
-"""Every write of the API in any order, as a painter presses them: nothing falls over, and all places agree afterwards.
+"""Every write of the API in any order, as a painter presses them: nothing falls over, and all places agree
+afterwards.
 
-A state machine begins from a small job that is under way, makes one write after another, and reads after each all that
-there is of the job. `TALLY` counts what was written; the last test says it.
+A state machine begins from a small job that is under way, makes one write after another, and reads after each
+all that there is of the job. `TALLY` counts what was written; the last test says it.
 """
 
 import json
@@ -34,7 +35,10 @@ OPERATIONS: Final = [
 OFTEN: Final = [
     one
     for one in OPERATIONS
-    if any(part in one[1] for part in ("/looks", "/look", "/survey", "/steps", "/plan", "/mixes", "/pots", "/pieces"))
+    if any(
+        part in one[1]
+        for part in ("/looks", "/look", "/survey", "/steps", "/plan", "/mixes", "/pots", "/pieces")
+    )
     and "restore" not in one[1]
 ]
 """What a painter does most, and what plans, amounts and looks follow from."""
@@ -44,7 +48,8 @@ _SHUFFLING: Final = random.Random(37)
 
 
 def drawn() -> tuple[str, str]:
-    """Return the next write of a deck that has each once and what is done most twice; it is shuffled when it is out."""
+    """Return the next write of a deck that has each once and what is done most twice; it is shuffled when it
+    is out."""
     if not _DECK:
         _DECK.extend([*OPERATIONS, *OFTEN])
         _SHUFFLING.shuffle(_DECK)
@@ -102,8 +107,12 @@ class AnyOrder(RuleBasedStateMachine):
         name = f"{method} {path}"
         body, query = body_of(name, self.seen), QUERIES[name](self.seen) if name in QUERIES else {}
         address = path_of(path, self.seen)
-        sent: dict[str, Any] = {"content": body} if isinstance(body, bytes) else {} if body is None else {"json": body}
-        headers = {"If-Match": said} if (said := self.version_of(address)) and method in ("PUT", "PATCH") else {}
+        sent: dict[str, Any] = (
+            {"content": body} if isinstance(body, bytes) else {} if body is None else {"json": body}
+        )
+        headers = (
+            {"If-Match": said} if (said := self.version_of(address)) and method in ("PUT", "PATCH") else {}
+        )
         answer = self.client.request(method, address, params=query, headers=headers, **sent)
         self.done.append(f"{method} {address} {query or ''} {body if not isinstance(body, bytes) else ''}")
         TALLY[name] += 1
@@ -124,7 +133,8 @@ class AnyOrder(RuleBasedStateMachine):
             self.stands(path)
 
     def written(self, name: str, body: Any, answer: Any) -> None:
-        """Note the numbers that only the answer of a write says; where it began a jug with a rest, weigh all jugs."""
+        """Note the numbers that only the answer of a write says; where it began a jug with a rest, weigh all
+        jugs."""
         said = answer.json() if answer.content else {}
         if name == "POST /api/archives":
             self.seen.tokens.append(said["token"])
@@ -137,7 +147,9 @@ class AnyOrder(RuleBasedStateMachine):
             before = any_truth.in_jugs(self.seen.pots)
             self.seen.rows["pots"].append(pot["id"])
             after = any_truth.in_jugs([self.read(f"/api/pots/{one}") for one in set(self.seen.rows["pots"])])
-            self.say(abs(after - before) < 1.0, f"{before} ml stood in all jugs, {after} ml since a rest went over")
+            self.say(
+                abs(after - before) < 1.0, f"{before} ml stood in all jugs, {after} ml since a rest went over"
+            )
 
     def version_of(self, address: str) -> str:
         """Return what a page says of the version of a piece, look, colour or jug that it changes."""
@@ -148,13 +160,16 @@ class AnyOrder(RuleBasedStateMachine):
         return f'"{table}-{number}-{known}"' if known else ""
 
     def note(self, address: str, answer: Any, *, expected: bool) -> None:
-        """Note from the answer alone which version there is now, as a page must before it may change it once more."""
+        """Note from the answer alone which version there is now, as a page must before it may change it once
+        more."""
         if not expected:
             return
         noun, number = address.removeprefix("/api/").split("/")[:2]
         table = {"pieces": "piece", "looks": "look", "targets": "target", "mixes": "mix"}[noun]
         said = answer.json() if answer.content else {}
-        self.say("version" in said, f"{self.done[-1]} says no version: the next change of it would be refused")
+        self.say(
+            "version" in said, f"{self.done[-1]} says no version: the next change of it would be refused"
+        )
         self.versions[table, int(number)] = self.said[table, int(number)] = said.get("version", 0)
 
     def look(self) -> None:
@@ -202,10 +217,14 @@ class AnyOrder(RuleBasedStateMachine):
         for table, noun in nouns.items():
             for row in self.seen.job.get(noun, []):
                 known = self.versions.get((table, row["id"]), 0)
-                self.say(row["version"] >= known, f"{table} {row['id']} of job {number} went back to an older version")
+                self.say(
+                    row["version"] >= known,
+                    f"{table} {row['id']} of job {number} went back to an older version",
+                )
                 said = self.said.pop((table, row["id"]), row["version"])
                 self.say(
-                    row["version"] == said, f"{table} {row['id']} has version {row['version']}, its write said {said}"
+                    row["version"] == said,
+                    f"{table} {row['id']} has version {row['version']}, its write said {said}",
                 )
                 self.versions[table, row["id"]] = row["version"]
 
@@ -213,7 +232,9 @@ class AnyOrder(RuleBasedStateMachine):
         """Return what is answered; what is not there is nothing."""
         answer = self.client.get(path, params=query)
         self.answered(answer)
-        return answer.json() if answer.is_success and "json" in answer.headers.get("content-type", "") else None
+        return (
+            answer.json() if answer.is_success and "json" in answer.headers.get("content-type", "") else None
+        )
 
     def prints(self) -> None:
         """Print the plan, its cards, the shopping, sheets, labels: each is a file, or a refusal in words."""
@@ -227,12 +248,16 @@ class AnyOrder(RuleBasedStateMachine):
             self.answered(sheet)
             said = any_truth.words_of(sheet.content) if sheet.is_success else ""
             for amount in self.amounts.get(one["id"], []) if said else []:
-                self.say(amount in said, f"the sheet of piece {one['id']} does not say {amount}, which Try on says")
+                self.say(
+                    amount in said, f"the sheet of piece {one['id']} does not say {amount}, which Try on says"
+                )
 
     def answered(self, answer: Any) -> None:
         """Check that an answer is one: what nobody foresaw is a mistake of the program."""
         foreseen = answer.status_code < 500 or answer.status_code == 503
-        self.say(foreseen, f"{answer.request.method} {answer.request.url.path}: {answer.status_code} {answer.text}")
+        self.say(
+            foreseen, f"{answer.request.method} {answer.request.url.path}: {answer.status_code} {answer.text}"
+        )
 
     def say(self, good: bool, words: str) -> None:
         """Fail with the whole sequence where something is not good."""
@@ -248,7 +273,8 @@ class AnyOrder(RuleBasedStateMachine):
 
     @invariant()
     def agrees(self) -> None:
-        """Try on, Mingle, plan and shopping take the same of each jug; so does the sheet, when it is printed."""
+        """Try on, Mingle, plan and shopping take the same of each jug; so does the sheet, when it is
+        printed."""
         job = self.seen.job
         if "mixes" not in job or not self.changed:
             return
@@ -287,7 +313,9 @@ class AnyOrder(RuleBasedStateMachine):
         for mix in job["mixes"]:
             pours = mix["recipe"]["pours"]
             for pour in pours:
-                tins[f"pot:{pour['material']}"] += needs[mix["id"]] * pour["ml"] / sum(one["ml"] for one in pours)
+                tins[f"pot:{pour['material']}"] += (
+                    needs[mix["id"]] * pour["ml"] / sum(one["ml"] for one in pours)
+                )
         for line in money["pots"]:
             if wanted := tins[line["key"]]:
                 self.say(
@@ -309,7 +337,9 @@ class AnyOrderTest(unittest.TestCase):
         print(f"each of {len(few)} kinds at least {min(few.values())} times")
         self.assertGreaterEqual(TALLY["sequences"], 10)
         self.assertGreaterEqual(TALLY["writes"], rounds(150, 5000))
-        self.assertGreaterEqual(min(few.values()), rounds(0, 5), [name for name, times in few.items() if times < 5])
+        self.assertGreaterEqual(
+            min(few.values()), rounds(0, 5), [name for name, times in few.items() if times < 5]
+        )
         self.assertGreater(TALLY["taken"], TALLY["writes"] / 2)
         if SOAK:
             print("never taken:", [name for name in few if not TALLY[f"taken {name}"]])

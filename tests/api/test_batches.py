@@ -1,4 +1,5 @@
-"""The bench over HTTP: pours never lost or doubled, over-pours, strips that teach, rescues; prints; preparations."""
+"""The bench over HTTP: pours never lost or doubled, over-pours, strips that teach, rescues; prints;
+preparations."""
 
 import contextlib
 import io
@@ -40,7 +41,13 @@ class BenchCase(DemoCase):
     def pour(self, pot: dict[str, Any], factor: float = 1.0, **changes: Any) -> Any:
         step = next(step for step in pot["steps"] if not step["made"])
         place = sum(step["made"] for step in pot["steps"])
-        body = {"place": place, "material": step["material"], "ml": step["ml"] * factor, "how": "scale", **changes}
+        body = {
+            "place": place,
+            "material": step["material"],
+            "ml": step["ml"] * factor,
+            "how": "scale",
+            **changes,
+        }
         return self.client.post(f"/api/pots/{pot['id']}/pours", json=body)
 
     def filled(self) -> dict[str, Any]:
@@ -52,7 +59,8 @@ class BenchCase(DemoCase):
 
 class PourTest(BenchCase):
     def test_step_by_step(self) -> None:
-        """Each pour is written, the stock goes down by it, the end looks like the mix; undone, the stock is back."""
+        """Each pour is written, the stock goes down by it, the end looks like the mix; undone, the stock is
+        back."""
         for step in self.job()["mixes"][0]["recipe"]["pours"]:
             self.client.patch(f"/api/shelf/{step['material']}", json={"left_ml": 900, "full_ml": 1000})
         before = {pot["key"]: pot["left_ml"] for pot in self.client.get("/api/shelf").json()}
@@ -65,7 +73,9 @@ class PourTest(BenchCase):
         back = self.client.delete(f"/api/pots/{pot['id']}/pours/last").json()
         self.assertEqual(back["poured_ml"], 0)
         self.assertAlmostEqual(
-            self.client.get(f"/api/shelf/{first['material']}").json()["left_ml"], before[first["material"]], places=6
+            self.client.get(f"/api/shelf/{first['material']}").json()["left_ml"],
+            before[first["material"]],
+            places=6,
         )
         self.refused(self.client.delete(f"/api/pots/{pot['id']}/pours/last"), 409, "nothing was poured")
         while not pot["full"]:
@@ -78,7 +88,9 @@ class PourTest(BenchCase):
         pot = self.begin()
         self.assertEqual(self.pour(pot).status_code, 201)
         self.refused(self.pour(pot), 409, "another window")
-        self.assertEqual(sum(step["made"] for step in self.client.get(f"/api/pots/{pot['id']}").json()["steps"]), 1)
+        self.assertEqual(
+            sum(step["made"] for step in self.client.get(f"/api/pots/{pot['id']}").json()["steps"]), 1
+        )
 
     def test_over_pour(self) -> None:
         """Too much of one: the rest grows with it and the colour stays; beyond the jug it says so."""
@@ -97,24 +109,34 @@ class PourTest(BenchCase):
         pot = self.begin()
         self.refused(self.pour(pot, material="lamp-soot"), 422, "not part of this recipe")
         self.refused(self.pour(pot, ml=-3), 422, "ml")
-        self.refused(self.client.post("/api/mixes/1/pots", json={"jug": "paper cup"}), 422, "take a larger one")
+        self.refused(
+            self.client.post("/api/mixes/1/pots", json={"jug": "paper cup"}), 422, "take a larger one"
+        )
         self.refused(self.client.post("/api/mixes/1/pots", json={"jug": "thimble"}), 422, "no jug")
         self.refused(self.client.get("/api/pots/999"), 404, "no batch")
         self.refused(self.client.post(f"/api/pots/{pot['id']}/strip-painted"), 409, "nothing was poured")
 
     def test_jugs_of_ones_own(self) -> None:
-        """A jug measured, and one known by pouring water, hold what they should; the batch moves into it; nonsense is
-        refused."""
+        """A jug measured, and one known by pouring water, hold what they should; the batch moves into it;
+        nonsense is refused."""
         straight = {"name": "my tin", "bottom": 100, "height": 150}
-        self.assertAlmostEqual(self.client.post("/api/jugs", json=straight).json()["capacity"], 1178.1, places=1)
+        self.assertAlmostEqual(
+            self.client.post("/api/jugs", json=straight).json()["capacity"], 1178.1, places=1
+        )
         water = {"name": "my jug", "marks": [[250, 40], [500, 75], [900, 120]]}
         self.assertAlmostEqual(self.client.post("/api/jugs", json=water).json()["capacity"], 900.0, places=2)
         pot = self.pour(self.begin("tin")).json()
         moved = self.client.put(f"/api/pots/{pot['id']}/jug", json={"jug": "my tin"}).json()
         self.assertEqual((moved["jug"], moved["poured_ml"]), ("my tin", pot["poured_ml"]))
-        small = {"name": "ladle", "bottom": 60, "height": 120}  # 339 ml: enough for what is in, too small for the batch
+        small = {
+            "name": "ladle",
+            "bottom": 60,
+            "height": 120,
+        }  # 339 ml: enough for what is in, too small for the batch
         self.client.post("/api/jugs", json=small)
-        self.refused(self.client.put(f"/api/pots/{pot['id']}/jug", json={"jug": "ladle"}), 422, "take a larger one")
+        self.refused(
+            self.client.put(f"/api/pots/{pot['id']}/jug", json={"jug": "ladle"}), 422, "take a larger one"
+        )
         self.assertEqual(self.client.get("/api/mixes/1/strip.pdf?jug=my jug").status_code, 200)
         for body, status, words in (
             (straight, 409, "already"),
@@ -144,7 +166,8 @@ class StripTest(BenchCase):
         return self.client.post(f"/api/pots/{pot['id']}/strips", json=body)
 
     def test_where_and_how_long(self) -> None:
-        """A paint's strip hides what is under it; a stain's lies on the wood, and its long wait is said in hours."""
+        """A paint's strip hides what is under it; a stain's lies on the wood, and its long wait is said in
+        hours."""
         paint = self.filled()
         self.assertEqual((paint["over"], paint["dry_words"]), ("", f"{paint['dry_minutes']:.0f} min"))
         brown = {"name": "Nut rinse", "kind": "oil_stain", "colour": {"source": "text", "text": "#5a3a22"}}
@@ -165,7 +188,8 @@ class StripTest(BenchCase):
         self.assertEqual(self.read(pot, 2).status_code, 201)
 
     def test_more_was_poured_meanwhile(self) -> None:
-        """A strip whose batch changed before it was answered is kept, and that it tells nothing now is said."""
+        """A strip whose batch changed before it was answered is kept, and that it tells nothing now is
+        said."""
         pot = self.filled()
         with patch("jug_mingle.services.strip_readings.verdict_now", return_value=None):
             self.refused(self.read(pot, 2), 409, "the strip is kept")
@@ -178,7 +202,8 @@ class StripTest(BenchCase):
         self.assertTrue(self.client.get(f"/api/pots/{pot['id']}").json()["done"])
 
     def test_rescue(self) -> None:
-        """Four steps too light: the rescue darkens it, its additions become steps; what was learnt is undone."""
+        """Four steps too light: the rescue darkens it, its additions become steps; what was learnt is
+        undone."""
         pot = self.filled()
         found = self.read(pot, 4).json()
         self.assertFalse(found["reached"])
@@ -194,13 +219,16 @@ class StripTest(BenchCase):
         )
         too_much = [{**pours[0], "ml": 15_000}]
         self.refused(
-            self.client.post(f"/api/pots/{pot['id']}/additions", json={"pours": too_much}), 422, "larger one first"
+            self.client.post(f"/api/pots/{pot['id']}/additions", json={"pours": too_much}),
+            422,
+            "larger one first",
         )
         self.assertEqual(len(self.client.get("/api/jobs/1/strips").json()) > 0, True)
         self.assertEqual(self.client.delete(f"/api/shelf/readings/{found['reading_id']}").status_code, 204)
 
     def test_verdict_is_found_again(self) -> None:
-        """What a strip said is there after a reload, until more is poured or it is forgotten; the newest counts."""
+        """What a strip said is there after a reload, until more is poured or it is forgotten; the newest
+        counts."""
         pot = self.filled()
         verdict = f"/api/pots/{pot['id']}/verdict"
         self.assertIsNone(self.client.get(verdict).json())
@@ -233,19 +261,24 @@ class PrintTest(BenchCase):
         self.refused(self.client.get("/api/mixes/1/strip.pdf?jug=paper cup"), 422, "take a larger one")
 
     def test_preparations(self) -> None:
-        """Every preparation whose roles the demo can fill is scaled to the batch; the others say what is missing."""
+        """Every preparation whose roles the demo can fill is scaled to the batch; the others say what is
+        missing."""
         made = 0
         for one in self.client.get("/api/preparations").json():
             if all(role["pots"] for role in one["roles"]):
                 cast = {role["key"]: role["pots"][0] for role in one["roles"]}
-                found = self.client.post(f"/api/preparations/{one['key']}", json={"cast": cast, "batch": 240}).json()
+                found = self.client.post(
+                    f"/api/preparations/{one['key']}", json={"cast": cast, "batch": 240}
+                ).json()
                 self.assertAlmostEqual(sum(pour["ml"] for pour in found["pours"]), 240, delta=0.3)
                 self.assertNotEqual(found["before_hex"], found["after_hex"])
                 made += 1
         self.assertGreaterEqual(made, 6)
         self.refused(self.client.post("/api/preparations/soup", json={"cast": {}}), 404, "no preparation")
         self.refused(
-            self.client.post("/api/preparations/tinted_wax", json={"cast": {"paint": "mill-pond"}}), 422, "no tin plays"
+            self.client.post("/api/preparations/tinted_wax", json={"cast": {"paint": "mill-pond"}}),
+            422,
+            "no tin plays",
         )
         tap = self.client.post("/api/preparations/wash", json={"cast": {"paint": "mill-pond"}}).json()
         self.assertIn("water, from the tap", [pour["name"] for pour in tap["pours"]])
@@ -267,7 +300,9 @@ class PrintTest(BenchCase):
             422,
             "no colour",
         )
-        self.refused(self.client.post(f"{path}/by-hand", json={"pours": [pours[0], pours[0]]}), 422, "stands twice")
+        self.refused(
+            self.client.post(f"{path}/by-hand", json={"pours": [pours[0], pours[0]]}), 422, "stands twice"
+        )
 
     def test_amount(self) -> None:
         found = self.client.get("/api/jobs/1/amount?coats=2&margin=0&spread_rate=10").json()
@@ -278,12 +313,15 @@ class PrintTest(BenchCase):
         with self.client.stream("GET", "/api/devices/scale/stream?seconds=0.6") as answer:
             lines = [line for line in answer.iter_lines() if line]
         self.assertTrue(3 <= len(lines) <= 9)
-        self.assertEqual(set(json.loads(lines[0].removeprefix("data: "))), {"at", "grams", "state", "trouble"})
+        self.assertEqual(
+            set(json.loads(lines[0].removeprefix("data: "))), {"at", "grams", "state", "trouble"}
+        )
 
 
 class KilledTest(unittest.TestCase):
     def test_no_confirmed_pour_is_lost(self) -> None:
-        """The server is killed hard in the middle of pours, again and again: what was confirmed is there, once."""
+        """The server is killed hard in the middle of pours, again and again: what was confirmed is there,
+        once."""
         folder = Path(self.enterContext(tempfile.TemporaryDirectory()))
         copy_demo(folder)
         pot, confirmed = 0, 0

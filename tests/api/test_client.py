@@ -1,6 +1,7 @@
 """A client that another tool makes of docs/openapi.json can call every route, and its calls are answered.
 
-The generator (openapi-python-client, MIT) is run in an environment of its own: it needs other versions than we do.
+The generator (openapi-python-client, MIT) is run in an environment of its own: it needs other versions than
+we do.
 """
 
 import json
@@ -36,7 +37,8 @@ class ClientTest(unittest.TestCase):
         self.assertEqual(int(said.stdout.split()[-1]), operations)
 
     def test_names(self) -> None:
-        """An operation is called by its noun and verb, a schema has a name of its own, every answer is said."""
+        """An operation is called by its noun and verb, a schema has a name of its own, every answer is
+        said."""
         document = json.loads((ROOT / "docs" / "openapi.json").read_text("utf-8"))
         called = [one["operationId"] for ways in document["paths"].values() for one in ways.values()]
         self.assertEqual(len(set(called)), len(called))

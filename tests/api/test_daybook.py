@@ -1,4 +1,5 @@
-"""What the daybook remembers, over HTTP: offcuts, stain boards, past mixes mixed again; two recipes side by side."""
+"""What the daybook remembers, over HTTP: offcuts, stain boards, past mixes mixed again; two recipes side by
+side."""
 
 from typing import Any
 
@@ -24,7 +25,9 @@ class OffcutTest(BenchCase):
         self.assertEqual((strip["name"], strip["ground"], strip["coats"]), ("Brewed tea stain", "pine", 2))
         self.assertFalse(strip["taught"])
         changed = self.client.patch(f"/api/strips/{strip['id']}", json={"ground": "old pine"}).json()
-        self.assertEqual((changed["ground"], changed["coats"], changed["notes"]), ("old pine", 2, "behind the leg"))
+        self.assertEqual(
+            (changed["ground"], changed["coats"], changed["notes"]), ("old pine", 2, "behind the leg")
+        )
         self.assertEqual(self.client.delete(f"/api/strips/{strip['id']}").status_code, 204)
         self.assertEqual(len(self.client.get("/api/jobs/1/strips").json()), before)
         self.client.post(f"/api/strips/{strip['id']}/restore")
@@ -54,7 +57,9 @@ class OffcutTest(BenchCase):
         self.refused(self.keep(wiped_after=-2), 422, "wiped_after")
         self.refused(self.keep(coats=0), 422, "coats")
         self.refused(self.keep(colour=typed("mauve-ish")), 422, "mauve-ish")
-        self.refused(self.client.post("/api/jobs/99/strips", json={"colour": typed("#777777")}), 404, "no job 99")
+        self.refused(
+            self.client.post("/api/jobs/99/strips", json={"colour": typed("#777777")}), 404, "no job 99"
+        )
         self.refused(self.client.patch("/api/strips/999", json={"notes": "x"}), 404, "no strip 999")
         self.refused(self.client.delete("/api/strips/999"), 404, "no strip 999")
 
@@ -81,7 +86,9 @@ class BoardTest(FreshCase):
         found = self.wait("Sugar", target["id"]).json()
         self.assertAlmostEqual(found["minutes"], 5.0, delta=0.2)
         self.assertLess(found["delta_E"], 0.5)
-        between = self.client.post("/api/jobs/1/targets", json={"name": "x", "colour": typed("#6a442a")}).json()
+        between = self.client.post(
+            "/api/jobs/1/targets", json={"name": "x", "colour": typed("#6a442a")}
+        ).json()
         self.assertTrue(5.0 < self.wait("Sugar", between["id"]).json()["minutes"] < 20.0)
 
     def test_refused(self) -> None:
@@ -92,15 +99,20 @@ class BoardTest(FreshCase):
         self.refused(self.wait("none"), 404, "no stain board")
         self.refused(self.wait("Sugar", 999), 404, "no target 999")
         second = self.field(6).json()
-        self.refused(self.client.patch(f"/api/strips/{second['id']}", json={"wiped_after": 2}), 409, "already")
-        fields = next(b for b in self.client.get("/api/jobs/1/boards").json() if b["name"] == "Sugar")["fields"]
+        self.refused(
+            self.client.patch(f"/api/strips/{second['id']}", json={"wiped_after": 2}), 409, "already"
+        )
+        fields = next(b for b in self.client.get("/api/jobs/1/boards").json() if b["name"] == "Sugar")[
+            "fields"
+        ]
         self.assertEqual([field["wiped_after"] for field in fields], [2, 4, 6])
 
     def whole(self, *fields: Any, name: str = "Tea", **more: Any) -> Any:
         body = {
             "name": name, "bare": typed("#c9a26e"),
             "fields": [
-                {"colour": typed(colour), "material": "brewed-tea", "laid": {"over": "oak", "wait": wait}, **extra}
+                {"colour": typed(colour), "material": "brewed-tea", "laid": {"over": "oak", "wait": wait},
+                **extra}
                 for wait, colour, extra in fields
             ], **more,
         }  # fmt: skip
@@ -137,9 +149,17 @@ class BoardTest(FreshCase):
         other = self.client.post("/api/jobs", json={"name": "Other"}).json()["id"]
         for fields_in, code, words in (
             (((2, "#806040", {}), (2, "#806040", {})), 409, "field 2: .*already"),
-            (((2, "#806040", {}), (3, "#806040", {"laid": {"over": "pine", "wait": 3.0}})), 409, "field 2: .*of oak"),
+            (
+                ((2, "#806040", {}), (3, "#806040", {"laid": {"over": "pine", "wait": 3.0}})),
+                409,
+                "field 2: .*of oak",
+            ),
             (((2, "#806040", {"material": None}),), 422, "field 1: say what is on"),
-            (((2, "#806040", {}), (3, "#806040", {"laid": {"over": "oak", "wait": 1e6}})), 422, "laid: a wait before"),
+            (
+                ((2, "#806040", {}), (3, "#806040", {"laid": {"over": "oak", "wait": 1e6}})),
+                422,
+                "laid: a wait before",
+            ),
             ((), 422, "fields"),
         ):
             with self.subTest(words):
@@ -178,7 +198,8 @@ class AgainTest(FreshCase, BenchCase):
         self.assertLess(found["same"]["delta_E"], 0.05)  # against what is predicted of it
 
     def test_a_pot_that_is_gone(self) -> None:
-        """Its name is said, none of the substitutes asks for it, each has its difference, the nearest comes first."""
+        """Its name is said, none of the substitutes asks for it, each has its difference, the nearest comes
+        first."""
         gone = self.job()["mixes"][0]["recipe"]["pours"][1]
         self.client.delete(f"/api/shelf/{gone['material']}")
         found = self.again(batch=300).json()
@@ -198,7 +219,9 @@ class AgainTest(FreshCase, BenchCase):
         self.assertIn("too little", found["words"])
         self.assertEqual(found["pots"][0]["state"], "short")
         for recipe in found["substitutes"]:
-            self.assertTrue(all(one["material"] != pour["material"] or one["ml"] <= 10 for one in recipe["pours"]))
+            self.assertTrue(
+                all(one["material"] != pour["material"] or one["ml"] <= 10 for one in recipe["pours"])
+            )
 
     def test_the_strip_that_dried_is_the_colour(self) -> None:
         pot = self.filled()
@@ -226,7 +249,9 @@ class BesideTest(DemoCase):
     def test_two_recipes(self) -> None:
         """Each has the numbers that it has by itself; the same recipe twice is apart by nothing."""
         found = self.client.post("/api/targets/1/recipes", json={}).json()["recipes"]
-        first, second = ([{k: p[k] for k in ("material", "parts", "ml")} for p in r["pours"]] for r in found[:2])
+        first, second = (
+            [{k: p[k] for k in ("material", "parts", "ml")} for p in r["pours"]] for r in found[:2]
+        )
         both = self.client.post("/api/targets/1/beside", json={"first": first, "second": second}).json()
         self.assertEqual([r["delta_E"] for r in both["recipes"]], [r["delta_E"] for r in found[:2]])
         self.assertGreater(both["apart"][0]["delta_E"], 0)
@@ -243,11 +268,18 @@ class BesideTest(DemoCase):
 
 class SpoilingTest(DemoCase):
     def test_plaster_sets(self) -> None:
-        """Home-made chalk paint sets within hours (common practice): more than the piece takes by then is too much."""
-        known = next(one for one in self.client.get("/api/preparations").json() if one["key"] == "home_chalk_paint")
+        """Home-made chalk paint sets within hours (common practice): more than the piece takes by then is too
+        much."""
+        known = next(
+            one for one in self.client.get("/api/preparations").json() if one["key"] == "home_chalk_paint"
+        )
         if any(not role["pots"] for role in known["roles"]):
-            self.client.post("/api/shelf", json={"name": "Plaster", "kind": "plaster", "left_ml": 900, "full_ml": 900})
-            known = next(one for one in self.client.get("/api/preparations").json() if one["key"] == "home_chalk_paint")
+            self.client.post(
+                "/api/shelf", json={"name": "Plaster", "kind": "plaster", "left_ml": 900, "full_ml": 900}
+            )
+            known = next(
+                one for one in self.client.get("/api/preparations").json() if one["key"] == "home_chalk_paint"
+            )
         cast = {role["key"]: role["pots"][0] for role in known["roles"]}
         much = {"cast": cast, "batch": 5000, "job_id": 1}
         found = self.client.post("/api/preparations/home_chalk_paint", json=much).json()
@@ -255,10 +287,17 @@ class SpoilingTest(DemoCase):
         needed = found["needed"]
         self.assertIn("× 2 coats ÷", needed["words"])
         as_much = {**much, "batch": needed["ml"], "cast": cast}
-        ounces = self.client.post("/api/preparations/home_chalk_paint?unit=fl_oz", json=as_much).json()["pours"]
+        ounces = self.client.post("/api/preparations/home_chalk_paint?unit=fl_oz", json=as_much).json()[
+            "pours"
+        ]
         self.assertTrue(all("fl oz" in pour["words"] for pour in ounces), ounces)
         self.assertEqual(
-            self.client.post("/api/preparations/home_chalk_paint", json={**much, "batch": 100}).json()["spoils"], ""
+            self.client.post("/api/preparations/home_chalk_paint", json={**much, "batch": 100}).json()[
+                "spoils"
+            ],
+            "",
         )
         without = {"cast": cast, "batch": 5000}
-        self.assertEqual(self.client.post("/api/preparations/home_chalk_paint", json=without).json()["spoils"], "")
+        self.assertEqual(
+            self.client.post("/api/preparations/home_chalk_paint", json=without).json()["spoils"], ""
+        )

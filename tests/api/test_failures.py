@@ -1,4 +1,5 @@
-"""What a request that fails is answered: the status of each kind of error, in a person's words, in the one shape."""
+"""What a request that fails is answered: the status of each kind of error, in a person's words, in the one
+shape."""
 
 import sqlite3
 import tempfile
@@ -80,7 +81,9 @@ class EachKindTest(unittest.TestCase):
     def test_status_and_words(self) -> None:
         """Each kind has its status and its words."""
         for name, (_, status, words) in CASES.items():
-            logs = self.assertLogs("jug_mingle", "ERROR") if name in WRITTEN else self.assertNoLogs("jug_mingle")
+            logs = (
+                self.assertLogs("jug_mingle", "ERROR") if name in WRITTEN else self.assertNoLogs("jug_mingle")
+            )
             with self.subTest(name), logs:
                 found = self.client.get(f"/fails/{name}")
                 self.assertEqual(found.status_code, status)
@@ -88,7 +91,8 @@ class EachKindTest(unittest.TestCase):
                 self.assertIn(words, found.json()["detail"])
 
     def test_what_the_framework_refuses(self) -> None:
-        """An address that is not there, a way of asking that is none, a field that is no number, by its name."""
+        """An address that is not there, a way of asking that is none, a field that is no number, by its
+        name."""
         for method, path, status, words in (
             ("GET", "/nowhere", 404, "nothing at this address"),
             ("POST", "/takes", 405, "does not take that way"),

@@ -30,7 +30,9 @@ class PathTest(DemoCase):
     """What a person does, in order."""
 
     def upload(self, data: bytes | None = None, name: str = "cup.jpg") -> Any:
-        return self.client.post("/api/jobs/1/photos", params={"name": name}, content=photo() if data is None else data)
+        return self.client.post(
+            "/api/jobs/1/photos", params={"name": name}, content=photo() if data is None else data
+        )
 
     def test_whole_path_survives_a_restart(self) -> None:
         """Upload, catch, mingle, keep, dress; then start anew on the same folder and find all of it."""
@@ -77,10 +79,13 @@ class PathTest(DemoCase):
         self.assertNotEqual(day["targets"][0]["hex"], night["targets"][0]["hex"])
         self.assertEqual(day["targets"][0]["daylight_hex"], night["targets"][0]["daylight_hex"])
         self.assertNotEqual(day["mixes"][0]["recipe"]["hex"], night["mixes"][0]["recipe"]["hex"])
-        self.assertEqual(len({light["mat"] for light in self.client.get("/api/lights").json() if light["switch"]}), 4)
+        self.assertEqual(
+            len({light["mat"] for light in self.client.get("/api/lights").json() if light["switch"]}), 4
+        )
 
     def test_picture_shows_the_recipe(self) -> None:
-        """On a plain piece the most frequent colours are the mix's own, shaded; the exact picture is lossless."""
+        """On a plain piece the most frequent colours are the mix's own, shaded; the exact picture is
+        lossless."""
         mix = self.job()["mixes"][0]
         paint = {"kind": "paint", "colours": [f"mix:{mix['id']}"], "coats": 4}
         body = {"layers": [paint], "pixels_wide": 600, "pixels_high": 400}
@@ -136,7 +141,11 @@ class BadInputTest(DemoCase):
         for body, status, words in (
             (from_photo(1, {"shape": "spot", "x": 5000, "y": 10}), 422, "outside the photo"),
             (from_photo(1, {**COLOUR, "left": 5000, "right": 6000}), 422, "outside the photo"),
-            (from_photo(1, on_jug, {"method": "white", "area": black}), 422, "too dark to be something white"),
+            (
+                from_photo(1, on_jug, {"method": "white", "area": black}),
+                422,
+                "too dark to be something white",
+            ),
             (from_photo(1, {"shape": "blob"}), 422, "area"),
             (from_photo(1, {"shape": "spot", "x": "NaN", "y": 1}), 422, "area"),
             (from_photo(NOWHERE, on_jug), 404, "no photo"),
@@ -157,7 +166,10 @@ class BadInputTest(DemoCase):
         ):
             with self.subTest(words):
                 self.refused(self.client.post("/api/jobs/1/targets", json=body), status, words)
-        for verb, path in (("delete", f"/api/targets/{NOWHERE}"), ("post", f"/api/targets/{NOWHERE}/restore")):
+        for verb, path in (
+            ("delete", f"/api/targets/{NOWHERE}"),
+            ("post", f"/api/targets/{NOWHERE}/restore"),
+        ):
             self.refused(self.client.request(verb, path), 404, "no target")
 
     def test_recipes(self) -> None:
@@ -216,11 +228,14 @@ class PagesTest(DemoCase):
 
 class OutOfReachTest(DemoCase):
     def test_says_what_would_help(self) -> None:
-        """A vivid orange is out of the demo shelf's reach: it says which way it misses and what would help."""
+        """A vivid orange is out of the demo shelf's reach: it says which way it misses and what would
+        help."""
         context = self.client.app.state.context  # type: ignore[attr-defined]
         with context.database.write.begin() as session:
             R = recover_reflectance(Lab_to_XYZ([66.0, 50.0, 72.0]))
-            row = add_target(session, job_id=1, name="neon", R=R, noise=1.0, photo_id=None, source={}, how="typed")
+            row = add_target(
+                session, job_id=1, name="neon", R=R, noise=1.0, photo_id=None, source={}, how="typed"
+            )
         found = self.client.post(f"/api/targets/{row.id}/recipes", json={}).json()
         self.assertIn("does not reach this colour", found["nearest"])
         self.assertIn("would help most", found["nearest"])

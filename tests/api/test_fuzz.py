@@ -32,23 +32,33 @@ lightings = st.one_of(
         {
             "method": st.just("chips"),
             "chips": st.lists(
-                st.fixed_dictionaries({"key": st.sampled_from(["tide-line", "gone"]), "area": areas}), max_size=3
+                st.fixed_dictionaries({"key": st.sampled_from(["tide-line", "gone"]), "area": areas}),
+                max_size=3,
             ),
         }
     ),
-    st.fixed_dictionaries({"method": st.just("chart"), "corners": st.lists(st.tuples(numbers, numbers), max_size=5)}),
+    st.fixed_dictionaries(
+        {"method": st.just("chart"), "corners": st.lists(st.tuples(numbers, numbers), max_size=5)}
+    ),
 )
 leaves = st.one_of(
-    st.fixed_dictionaries({"source": st.just("photo"), "photo_id": st.just(2), "area": areas, "lighting": lightings}),
+    st.fixed_dictionaries(
+        {"source": st.just("photo"), "photo_id": st.just(2), "area": areas, "lighting": lightings}
+    ),
     st.fixed_dictionaries({"source": st.just("text"), "text": st.text(max_size=20) | st.just("#804020")}),
-    st.fixed_dictionaries({"source": st.sampled_from(["target", "mix", "reader"]), "target_id": st.integers(0, 3)}),
-    st.fixed_dictionaries({"source": st.just("material"), "key": st.sampled_from(["mill-pond", "clear-wax", "gone"])}),
+    st.fixed_dictionaries(
+        {"source": st.sampled_from(["target", "mix", "reader"]), "target_id": st.integers(0, 3)}
+    ),
+    st.fixed_dictionaries(
+        {"source": st.just("material"), "key": st.sampled_from(["mill-pond", "clear-wax", "gone"])}
+    ),
 )
 colours = st.recursive(
     leaves,
     lambda inner: (
         st.fixed_dictionaries(
-            {"source": st.just("between"), "first": inner, "second": inner}, optional={"share": st.floats(-0.2, 1.2)}
+            {"source": st.just("between"), "first": inner, "second": inner},
+            optional={"share": st.floats(-0.2, 1.2)},
         )
         | st.fixed_dictionaries({"source": st.just("stepped"), "of": inner, "warmer": st.floats(0, 30)})
     ),
@@ -58,7 +68,8 @@ layers = st.fixed_dictionaries(
     {"kind": st.sampled_from([*KINDS, "glitter"])},
     optional={
         "colours": st.lists(
-            st.sampled_from(["mix:1", "mix:2", "mix:9", "pot:tide-line", "brown wax", "gold", "x"]), max_size=3
+            st.sampled_from(["mix:1", "mix:2", "mix:9", "pot:tide-line", "brown wax", "gold", "x"]),
+            max_size=3,
         ),
         "zones": st.lists(st.sampled_from(["front", "body", "top", "keel"]), max_size=2),
         "coats": numbers,
@@ -135,7 +146,9 @@ class FuzzTest(DemoCase):
     @given(st.lists(layers, max_size=4), st.integers(-1, 9), anything)
     def test_looks(self, stack: list[Any], at: int, body: Any) -> None:
         small = {"layers": stack, "pixels_wide": 80, "pixels_high": 64}
-        self.answers(self.client.post("/api/pieces/1/picture", json={**small, "field": at if at >= 0 else None}))
+        self.answers(
+            self.client.post("/api/pieces/1/picture", json={**small, "field": at if at >= 0 else None})
+        )
         self.answers(self.client.post("/api/pieces/1/picture", json={**small, "stage": at, "shaded": False}))
         self.answers(self.client.post("/api/pieces/2/judge", json={"layers": stack}))
         self.answers(self.client.post("/api/pieces/1/point", json={**small, "x": 0.5, "y": 0.4}))
@@ -145,7 +158,9 @@ class FuzzTest(DemoCase):
     @quietly
     @given(st.lists(st.tuples(numbers, numbers), min_size=4, max_size=4), st.lists(layers, max_size=2))
     def test_faces_on_photos(self, corners: list[Any], stack: list[Any]) -> None:
-        self.answers(self.client.post("/api/photos/1/dress", json={"faces": [{"corners": corners}], "layers": stack}))
+        self.answers(
+            self.client.post("/api/photos/1/dress", json={"faces": [{"corners": corners}], "layers": stack})
+        )
 
     @quietly
     @given(
@@ -156,7 +171,9 @@ class FuzzTest(DemoCase):
     )
     def test_pieces(self, measures: dict[str, Any], body: Any) -> None:
         self.answers(self.client.patch("/api/pieces/1", json={"measures": measures}))
-        self.answers(self.client.post("/api/jobs/1/pieces", json={"name": "x", "form": "chest", "measures": measures}))
+        self.answers(
+            self.client.post("/api/jobs/1/pieces", json={"name": "x", "form": "chest", "measures": measures})
+        )
         self.answers(self.client.post("/api/jobs/1/pieces", json=body))
 
     @quietly

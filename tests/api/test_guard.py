@@ -1,4 +1,5 @@
-"""No other site gets in: hosts, origins and marks of browsers, over every route; and the headers of answers."""
+"""No other site gets in: hosts, origins and marks of browsers, over every route; and the headers of
+answers."""
 
 import re
 import unittest
@@ -13,7 +14,8 @@ MINE = {"host": "127.0.0.1:8417"}
 
 class RefusalTest(unittest.TestCase):
     def test_hosts(self) -> None:
-        """Only names of this machine are answered to, with any port; a name that was bound anew is not one."""
+        """Only names of this machine are answered to, with any port; a name that was bound anew is not
+        one."""
         for host, answered in (
             ("127.0.0.1:8417", True), ("localhost", True), ("LOCALHOST:1", True), ("evil.example", False),
             ("127.0.0.1.evil.example", False), ("", False), ("[::1", False), ("evil.example:8417", False),
@@ -70,7 +72,9 @@ class EveryRouteTest(DemoCase):
     def routes(self) -> list[tuple[str, str]]:
         """Return every route as (method, an address of it)."""
         paths = self.client.get("/openapi.json").json()["paths"]
-        found = [(method.upper(), re.sub(r"{\w+}", "1", path)) for path, ways in paths.items() for method in ways]
+        found = [
+            (method.upper(), re.sub(r"{\w+}", "1", path)) for path, ways in paths.items() for method in ways
+        ]
         self.assertGreater(len(found), 90)
         return found
 
@@ -84,7 +88,9 @@ class EveryRouteTest(DemoCase):
                 {"Host": "evil.example"},
             ):
                 with self.subTest(method=method, path=path, headers=headers):
-                    answer = self.client.request(method, path, headers=headers, content=b"name,kind\nX,chalk_paint\n")
+                    answer = self.client.request(
+                        method, path, headers=headers, content=b"name,kind\nX,chalk_paint\n"
+                    )
                     self.assertEqual(answer.status_code, 403)
                     self.assertEqual(set(answer.json()), {"detail", "fields"})
         self.assertEqual(self.job(), before)
@@ -92,7 +98,8 @@ class EveryRouteTest(DemoCase):
     def test_headers_of_every_answer(self) -> None:
         """Also refusals, faults and files say what a page may load and who may frame it."""
         for method, path in (
-            ("GET", "/api/jobs"), ("GET", "/api/jobs/77"), ("GET", "/"), ("GET", "/jug.svg"), ("GET", "/api/nothing"),
+            ("GET", "/api/jobs"), ("GET", "/api/jobs/77"), ("GET", "/"), ("GET", "/jug.svg"),
+            ("GET", "/api/nothing"),
             ("POST", "/api/jobs"), ("DELETE", "/api/jobs"), ("GET", "/api/photos/1/picture"),
             ("GET", "/api/mixes/1/card.pdf"), ("GET", "/openapi.json"),
         ):  # fmt: skip

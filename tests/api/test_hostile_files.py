@@ -1,4 +1,5 @@
-"""Files that were made to freeze or to end the program: refused in words, and others are answered meanwhile."""
+"""Files that were made to freeze or to end the program: refused in words, and others are answered
+meanwhile."""
 
 import json
 from threading import Event, Thread
@@ -25,7 +26,8 @@ class HostileFilesTest(DemoCase):
         self.assertEqual(self.job(), before)
 
     def test_others_are_answered_meanwhile(self) -> None:
-        """While a drawing of as many shapes as are taken is laid together, a light read is answered before it ends."""
+        """While a drawing of as many shapes as are taken is laid together, a light read is answered before it
+        ends."""
         ended = Event()
         drawing = many_circles(1900)
 
@@ -40,10 +42,13 @@ class HostileFilesTest(DemoCase):
         at_work.join()
 
     def test_values_without_meaning(self) -> None:
-        """Dates at the ends of time, corners far off a photo, a recipe of water, a tin twice: refusals, no failures."""
+        """Dates at the ends of time, corners far off a photo, a recipe of water, a tin twice: refusals, no
+        failures."""
         send = self.client.request
         faces = [{"zone": "front", "corners": [[-1e6, -1e6], [1e6, -1e6], [1e6, 1e6], [-1e6, 1e6]]}]
-        water = send("POST", "/api/shelf", json={"name": "Rain water", "kind": "thinner", "left_ml": 500}).json()["key"]
+        water = send(
+            "POST", "/api/shelf", json={"name": "Rain water", "kind": "thinner", "left_ml": 500}
+        ).json()["key"]
         water = [{"material": water, "parts": 1, "ml": 50.0}]
         tin = {"material": "mill-pond", "parts": 1, "ml": 50.0}
         self.assertEqual(send("PUT", "/api/photos/1/marks", json={"faces": faces}).status_code, 204)
@@ -61,4 +66,6 @@ class HostileFilesTest(DemoCase):
                 self.assertEqual(answer.status_code, 422, answer.text)
                 said = json.dumps(answer.json())
                 self.assertNotRegex(said, "String should|Value error|Input should")
-        self.assertEqual(send("POST", "/api/jobs/99/looks", json={"name": "x", "layers": []}).status_code, 404)
+        self.assertEqual(
+            send("POST", "/api/jobs/99/looks", json={"name": "x", "layers": []}).status_code, 404
+        )

@@ -14,7 +14,14 @@ class JobsTest(FreshCase):
 
     def test_begin_and_rename(self) -> None:
         made = self.begin(name="  Seed chest ", room="hall")
-        said = {"id": 2, "name": "Seed chest", "room": "hall", "client": "", "state": "in_work", "archived": False}
+        said = {
+            "id": 2,
+            "name": "Seed chest",
+            "room": "hall",
+            "client": "",
+            "state": "in_work",
+            "archived": False,
+        }
         self.assertEqual({name: made[name] for name in said}, said)
         changed = self.client.patch("/api/jobs/2", json={"room": "attic"}).json()
         self.assertEqual({name: changed[name] for name in said}, {**said, "room": "attic"})
@@ -38,7 +45,9 @@ class JobsTest(FreshCase):
         self.assertEqual((due["due"], due["archived"]), ("2036-05-01T18:00:00Z", True))
         self.assertEqual(self.client.get("/api/jobs/2/plan").json()["due"], due["due"])
         self.assertIsNone(self.client.patch("/api/jobs/2", json={"no_due": True}).json()["due"])
-        self.refused(self.client.patch("/api/jobs/2", json={"due": "2001-05-01T18:00:00Z"}), 422, "date is gone")
+        self.refused(
+            self.client.patch("/api/jobs/2", json={"due": "2001-05-01T18:00:00Z"}), 422, "date is gone"
+        )
 
     def test_removed_and_brought_back(self) -> None:
         """A removed job is in no list and rings no timer; it comes back whole, or is removed for good."""
@@ -60,7 +69,9 @@ class JobsTest(FreshCase):
         """Each line says what is in the job, and what may be its picture."""
         self.begin(name="Seed chest")
         first, demo = self.client.get("/api/jobs").json()
-        self.assertEqual((first["name"], first["photo"], sum(first["counts"].values())), ("Seed chest", None, 0))
+        self.assertEqual(
+            (first["name"], first["photo"], sum(first["counts"].values())), ("Seed chest", None, 0)
+        )
         self.assertEqual(demo["counts"], {"pieces": 3, "colours": 2, "jugs": 2, "photos": 5, "entries": 0})
         self.assertEqual((demo["photo"], demo["piece"]), ({"id": 1, "turned": 0}, 1))
         self.client.patch("/api/photos/3", json={"stage": "after"})
@@ -78,7 +89,9 @@ class JobsTest(FreshCase):
         self.assertGreater(amounts[1], 0)
         self.assertNotEqual(*amounts)
         layers = self.job()["looks"][0]["layers"]
-        self.refused(self.client.post("/api/jobs/2/looks", json={"name": "x", "layers": layers}), 422, "another job")
+        self.refused(
+            self.client.post("/api/jobs/2/looks", json={"name": "x", "layers": layers}), 422, "another job"
+        )
         body = {"name": "Blue", "batch": 50.0, "pours": [{"material": "tide-line", "parts": 1, "ml": 50.0}]}
         self.client.post("/api/jobs/2/mixes", json=body)
         self.assertEqual(len(self.job()["mixes"]), 2)
@@ -87,7 +100,9 @@ class JobsTest(FreshCase):
     def test_twins(self) -> None:
         """The same recipe kept twice says of which jug it is a twin; another amount is another jug."""
         body = {"name": "Blue", "batch": 50.0, "pours": [{"material": "tide-line", "parts": 1, "ml": 50.0}]}
-        said = [self.client.post("/api/jobs/1/mixes", json={**body, "name": f"Blue {n}"}).json() for n in range(2)]
+        said = [
+            self.client.post("/api/jobs/1/mixes", json={**body, "name": f"Blue {n}"}).json() for n in range(2)
+        ]
         self.assertEqual([one["same_as"] for one in said], ["", "Blue 0"])
         body["pours"] = [{"material": "tide-line", "parts": 1, "ml": 51.0}]
         self.assertEqual(self.client.post("/api/jobs/1/mixes", json=body).json()["same_as"], "")
@@ -122,10 +137,18 @@ class FormsTest(FreshCase):
 
 class LayersTakeTest(FreshCase):
     def test_pots_of_its_kind(self) -> None:
-        """Each layer says which kinds it takes: primers for a primer, clear ones too; every tin but helpers has one."""
+        """Each layer says which kinds it takes: primers for a primer, clear ones too; every tin but helpers
+        has one."""
         kinds = {one["key"]: one for one in self.client.get("/api/lookbook").json()["kinds"]}
-        self.assertEqual(set(kinds["primer"]["takes"]), {"primer", "bonding_primer", "clear_primer", "crackle_gesso"})
-        for layer, kind in (("sealer", "clear_coat"), ("oil", "oil"), ("wax", "tinting_wax"), ("glaze", "glaze")):
+        self.assertEqual(
+            set(kinds["primer"]["takes"]), {"primer", "bonding_primer", "clear_primer", "crackle_gesso"}
+        )
+        for layer, kind in (
+            ("sealer", "clear_coat"),
+            ("oil", "oil"),
+            ("wax", "tinting_wax"),
+            ("glaze", "glaze"),
+        ):
             self.assertIn(kind, kinds[layer]["takes"])
         taken = {kind for one in kinds.values() for kind in one["takes"]}
         known = {kind["key"] for kind in self.client.get("/api/shelf/kinds").json()}
@@ -137,7 +160,8 @@ class LayersTakeTest(FreshCase):
         added = {"name": "Clear block", "kind": "clear_primer", "left_ml": 700.0}
         key = self.client.post("/api/shelf", json=added).json()["key"]
         layers = [
-            {"kind": "primer", "colours": [f"pot:{key}"]}, {"kind": "paint", "colours": ["mix:1"], "coats": 2},
+            {"kind": "primer", "colours": [f"pot:{key}"]},
+            {"kind": "paint", "colours": ["mix:1"], "coats": 2},
             {"kind": "sealer", "colours": ["pot:satin-coat"], "veil": 0.35, "coats": 2},
             {"kind": "wax", "colours": ["pot:tinting-wax"], "place": "everywhere"},
         ]  # fmt: skip

@@ -1,4 +1,5 @@
-"""Pieces and looks over HTTP: built, dressed, judged, picked, exported and read back; what cannot be is refused."""
+"""Pieces and looks over HTTP: built, dressed, judged, picked, exported and read back; what cannot be is
+refused."""
 
 import io
 from typing import Any
@@ -15,7 +16,9 @@ SMALL = {"pixels_wide": 240, "pixels_high": 180}
 
 
 class LookCase(FreshCase):
-    def picture(self, layers: list[dict[str, Any]], piece: int = 1, light: str = "window", **more: Any) -> Any:
+    def picture(
+        self, layers: list[dict[str, Any]], piece: int = 1, light: str = "window", **more: Any
+    ) -> Any:
         answer = self.client.post(
             f"/api/pieces/{piece}/picture?light={light}", json={"layers": layers, **SMALL, **more}
         )
@@ -96,7 +99,9 @@ class PictureTest(LookCase):
         field = self.picture([blend], field=0)
         np.testing.assert_array_equal(field[..., 0], field[..., 2])
         self.assertGreater(field[140, 90, 0], field[40, 90, 0] + 60)
-        self.refused(self.client.post("/api/pieces/1/picture", json={"layers": [blend], "field": 3}), 422, "no layer 4")
+        self.refused(
+            self.client.post("/api/pieces/1/picture", json={"layers": [blend], "field": 3}), 422, "no layer 4"
+        )
 
     def test_picked_point(self) -> None:
         body = {"layers": [PAINT], "x": 0.45, "y": 0.30, **SMALL, "target_id": 1}
@@ -104,13 +109,17 @@ class PictureTest(LookCase):
         self.assertEqual([one["title"] for one in found["laid"]], ["bare", "paint"])
         self.assertLess(found["delta_E"], 4.0)
         self.assertTrue(found["words"])
-        self.refused(self.client.post("/api/pieces/1/point", json={**body, "x": 0.0, "y": 0.0}), 404, "nothing painted")
+        self.refused(
+            self.client.post("/api/pieces/1/point", json={**body, "x": 0.0, "y": 0.0}), 404, "nothing painted"
+        )
 
     def test_judged(self) -> None:
         layers = [{"kind": "wax", "colours": ["clear wax"]}, PAINT, {"kind": "sealer"}]
         found = self.client.post("/api/pieces/1/judge", json={"layers": layers}).json()
         self.assertIn(("wrong", 1), [(one["weight"], one["layer"]) for one in found["remarks"]])
-        self.assertEqual([one["name"] for one in found["waxes"]], ["clear wax", "black wax", "brown wax", "white wax"])
+        self.assertEqual(
+            [one["name"] for one in found["waxes"]], ["clear wax", "black wax", "brown wax", "white wax"]
+        )
         self.assertEqual(
             found["stages"], ["bare", "wax", "paint, coat 1", "paint, coat 2", "paint, coat 3", "clear coat"]
         )
@@ -119,7 +128,9 @@ class PictureTest(LookCase):
     def test_too_much(self) -> None:
         post = self.client.post
         self.refused(post("/api/pieces/1/picture", json={"layers": [PAINT] * 25}), 422, "layers")
-        self.refused(post("/api/pieces/1/picture", json={"layers": [], "pixels_wide": 100_000}), 422, "pixels_wide")
+        self.refused(
+            post("/api/pieces/1/picture", json={"layers": [], "pixels_wide": 100_000}), 422, "pixels_wide"
+        )
         self.refused(post("/api/pieces/99/picture", json={}), 404, "no piece")
 
 
@@ -141,10 +152,13 @@ class LookTest(LookCase):
         Draft202012Validator(self.client.get("/api/look.schema.json").json()).validate(answer.json())
         back = self.client.post("/api/jobs/1/looks/import", json=answer.json())
         self.assertEqual(back.status_code, 201, back.text)
-        self.assertEqual(back.json()["layers"], next(one for one in self.job()["looks"] if one["id"] == 1)["layers"])
+        self.assertEqual(
+            back.json()["layers"], next(one for one in self.job()["looks"] if one["id"] == 1)["layers"]
+        )
 
     def test_bad_files(self) -> None:
-        """Unknown fields, a path where a colour belongs, another version, no layers: refused, and nothing is kept."""
+        """Unknown fields, a path where a colour belongs, another version, no layers: refused, and nothing is
+        kept."""
         whole = self.client.get("/api/looks/1/file").json()
         layer = whole["layers"][0]
         count = len(self.job()["looks"])
@@ -193,7 +207,8 @@ class LadderTest(LookCase):
 
 class OutputTest(LookCase):
     def test_png(self) -> None:
-        """Exact sRGB with its profile, and the light in the file's own notes; before and after in one picture."""
+        """Exact sRGB with its profile, and the light in the file's own notes; before and after in one
+        picture."""
         answer = self.client.get("/api/pieces/1/look.png?light=bulb&pixels_wide=240&pixels_high=180")
         image = Image.open(io.BytesIO(answer.content))
         self.assertIn("Bulb", image.info["Comment"])
@@ -202,13 +217,17 @@ class OutputTest(LookCase):
         layers = next(one for one in self.job()["looks"] if one["id"] == 1)["layers"]
         worn = self.picture(layers, light="bulb")
         np.testing.assert_array_equal(np.asarray(image.convert("RGB")).astype(float), worn)
-        both = self.client.get("/api/pieces/1/look.png?light=bulb&pixels_wide=240&pixels_high=180&before_after=true")
+        both = self.client.get(
+            "/api/pieces/1/look.png?light=bulb&pixels_wide=240&pixels_high=180&before_after=true"
+        )
         pixels = np.asarray(Image.open(io.BytesIO(both.content)).convert("RGB")).astype(float)
         np.testing.assert_array_equal(pixels[:, 130:], worn[:, 130:])
         np.testing.assert_array_equal(pixels[:, :110], self.picture([], light="bulb")[:, :110])
 
     def test_sheet(self) -> None:
-        text = PdfReader(io.BytesIO(self.client.get("/api/pieces/1/sheet.pdf").content)).pages[0].extract_text()
+        text = (
+            PdfReader(io.BytesIO(self.client.get("/api/pieces/1/sheet.pdf").content)).pages[0].extract_text()
+        )
         for words in (
             "Card-catalogue cabinet: Tide",
             "Blend",
@@ -223,7 +242,8 @@ class OutputTest(LookCase):
         self.refused(self.client.get("/api/pieces/1/sheet.pdf"), 409, "wears no look yet")
 
     def test_on_a_photo(self) -> None:
-        """The marked face takes the finish, all else stays; crossed corners and faces beside the photo are refused."""
+        """The marked face takes the finish, all else stays; crossed corners and faces beside the photo are
+        refused."""
         corners = [[300, 250], [600, 250], [600, 450], [300, 450]]
         body = {"faces": [{"corners": corners}], "layers": [PAINT]}
         answer = self.client.post("/api/photos/1/dress", json=body)
@@ -236,7 +256,10 @@ class OutputTest(LookCase):
         self.assertLess(changed[:200].mean(), 4.0)
         crossed = [corners[0], corners[2], corners[1], corners[3]]
         outside = [[-900, -900], [-700, -900], [-700, -800], [-900, -800]]
-        for wrong, words in ((crossed, "face 1: these corners do not go around"), (outside, "face 1 lies outside")):
+        for wrong, words in (
+            (crossed, "face 1: these corners do not go around"),
+            (outside, "face 1 lies outside"),
+        ):
             with self.subTest(words):
                 bad = {"faces": [{"corners": wrong}], "layers": [PAINT]}
                 self.refused(self.client.post("/api/photos/1/dress", json=bad), 422, words)
@@ -249,7 +272,9 @@ class OutputTest(LookCase):
                        "height": 0.5, "known": True}],
             "wood": "walnut", "white": [12.5, 30.0], "piece": None,
         }  # fmt: skip
-        self.assertEqual(self.job()["photos"][0]["marks"], {"faces": [], "wood": "oak", "white": None, "piece": None})
+        self.assertEqual(
+            self.job()["photos"][0]["marks"], {"faces": [], "wood": "oak", "white": None, "piece": None}
+        )
         self.assertEqual(self.client.put("/api/photos/1/marks", json=marks).status_code, 204)
         self.assertEqual(self.job()["photos"][0]["marks"], marks)
         face = marks["faces"][0]
@@ -273,12 +298,16 @@ class OutputTest(LookCase):
         """A face of the top has the layers of the top: one that is kept off it leaves it as it is."""
         body: dict[str, Any] = {
             "layers": [{"kind": "paint", "colours": ["mix:1"], "coats": 2, "zones": ["front"]}],
-            "faces": [{"corners": [[100, 100], [400, 100], [400, 400], [100, 400]], "zone": "front", "width": 0.5}],
+            "faces": [
+                {"corners": [[100, 100], [400, 100], [400, 400], [100, 400]], "zone": "front", "width": 0.5}
+            ],
         }
         on_front = self.client.post("/api/photos/1/dress", json=body)
         body["faces"][0]["zone"] = "top"
         on_top = self.client.post("/api/photos/1/dress", json=body)
         self.assertEqual((on_front.status_code, on_top.status_code), (200, 200))
         shown = [np.asarray(Image.open(io.BytesIO(one.content)), dtype=float) for one in (on_front, on_top)]
-        self.assertGreater(float(np.abs(shown[0][200:300, 200:300] - shown[1][200:300, 200:300]).mean()), 10.0)
+        self.assertGreater(
+            float(np.abs(shown[0][200:300, 200:300] - shown[1][200:300, 200:300]).mean()), 10.0
+        )
         np.testing.assert_allclose(shown[0][500:520, 500:520], shown[1][500:520, 500:520], atol=6.0)

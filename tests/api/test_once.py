@@ -1,4 +1,5 @@
-"""Writes with a key are done once, whatever is sent again, and when; pours and undos hold without one, too."""
+"""Writes with a key are done once, whatever is sent again, and when; pours and undos hold without one,
+too."""
 
 import asyncio
 from collections.abc import Callable
@@ -27,7 +28,9 @@ class OnceTest(FreshCase):
     def test_the_same_key_again(self) -> None:
         """The same write with the same key gets the same answer and is made once; with another key, again."""
         before = self.count(TargetRow)
-        first, again = (self.client.post("/api/jobs/1/targets", json=COLOUR, headers=key("a")) for _ in range(2))
+        first, again = (
+            self.client.post("/api/jobs/1/targets", json=COLOUR, headers=key("a")) for _ in range(2)
+        )
         self.assertEqual((first.status_code, first.json()), (again.status_code, again.json()))
         self.assertEqual(first.status_code, 201)
         self.assertEqual(self.count(TargetRow), before + 1)
@@ -51,10 +54,13 @@ class OnceTest(FreshCase):
         """What was refused may be tried again with the same key, put right."""
         bad = {"name": "x", "colour": {"source": "text", "text": "bluish"}}
         self.assertEqual(self.client.post("/api/jobs/1/targets", json=bad, headers=key("d")).status_code, 422)
-        self.assertEqual(self.client.post("/api/jobs/1/targets", json=COLOUR, headers=key("d")).status_code, 201)
+        self.assertEqual(
+            self.client.post("/api/jobs/1/targets", json=COLOUR, headers=key("d")).status_code, 201
+        )
 
     def test_broken_off(self) -> None:
-        """A write that fails leaves nothing behind that waits for it: the same key goes on with the next try."""
+        """A write that fails leaves nothing behind that waits for it: the same key goes on with the next
+        try."""
 
         async def fail(*_: object) -> None:
             raise RuntimeError("gone")
@@ -73,18 +79,28 @@ class OnceTest(FreshCase):
 
     def test_a_key_belongs_to_one_write(self) -> None:
         self.client.post("/api/jobs/1/targets", json=COLOUR, headers=key("e"))
-        self.refused(self.client.post("/api/jobs", json={"name": "J"}, headers=key("e")), 422, "another write")
+        self.refused(
+            self.client.post("/api/jobs", json={"name": "J"}, headers=key("e")), 422, "another write"
+        )
         for bad in ("short", "x" * 101, "spaces in it"):
             self.refused(
-                self.client.post("/api/jobs", json={"name": "J"}, headers={"Idempotency-Key": bad}), 422, "8 to"
+                self.client.post("/api/jobs", json={"name": "J"}, headers={"Idempotency-Key": bad}),
+                422,
+                "8 to",
             )
 
     def test_an_answer_that_was_lost(self) -> None:
         """Cut off between the write and its answer, the write is there once, and sent again it says so."""
         before = self.count(MixRow)
-        body = {"name": "cut off", "batch": 10.0, "pours": [{"material": "chalk-white", "parts": 1, "ml": 10.0}]}
+        body = {
+            "name": "cut off",
+            "batch": 10.0,
+            "pours": [{"material": "chalk-white", "parts": 1, "ml": 10.0}],
+        }
         with patch("jug_mingle.api.once._keep"):
-            self.assertEqual(self.client.post("/api/jobs/1/mixes", json=body, headers=key("f")).status_code, 201)
+            self.assertEqual(
+                self.client.post("/api/jobs/1/mixes", json=body, headers=key("f")).status_code, 201
+            )
         self.refused(self.client.post("/api/jobs/1/mixes", json=body, headers=key("f")), 409, "done already")
         self.assertEqual(self.count(MixRow), before + 1)
 

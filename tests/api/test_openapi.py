@@ -1,4 +1,5 @@
-"""What the program says of itself: every address, what it takes and within which bounds, as the committed document."""
+"""What the program says of itself: every address, what it takes and within which bounds, as the committed
+document."""
 
 import json
 import unittest
@@ -19,6 +20,7 @@ class OpenAPITest(unittest.TestCase):
         self.assertEqual(said, json.loads(COMMITTED.read_text()))
 
     def test_pages_know_what_computes(self) -> None:
-        """Pages ask those routes anew that change nothing, and keep what was said to all others (`make api`)."""
+        """Pages ask those routes anew that change nothing, and keep what was said to all others (`make
+        api`)."""
         known = json.loads((COMMITTED.parents[1] / "web" / "src" / "api" / "computing.json").read_text())
         self.assertEqual(known, sorted(route.path for route in marked(COMPUTES)))

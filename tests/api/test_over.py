@@ -11,7 +11,8 @@ class OverTest(DemoCase):
         return self.client.post("/api/targets/1/ways", json={"over": "oak", **more})
 
     def test_ways(self) -> None:
-        """Each way says what is poured, how it is laid, how sure it is, and how the grain looks in three faces."""
+        """Each way says what is poured, how it is laid, how sure it is, and how the grain looks in three
+        faces."""
         found = self.ways().json()
         self.assertTrue(found["ground"]["takes"])
         self.assertTrue(found["ways"])
@@ -29,14 +30,21 @@ class OverTest(DemoCase):
 
     def test_out_of_reach(self) -> None:
         """A colour brighter than the wood is told to be, and what would help."""
-        bright = self.client.post("/api/jobs/1/targets", json={"name": "snow", "colour": typed("96, 0, 1")}).json()
+        bright = self.client.post(
+            "/api/jobs/1/targets", json={"name": "snow", "colour": typed("96, 0, 1")}
+        ).json()
         only = [tin["key"] for tin in self.client.get("/api/shelf").json() if tin["kind"] != "water_stain"]
-        found = self.client.post(f"/api/targets/{bright['id']}/ways", json={"over": "walnut", "avoid": only}).json()
+        found = self.client.post(
+            f"/api/targets/{bright['id']}/ways", json={"over": "walnut", "avoid": only}
+        ).json()
         self.assertIn("brighter than the wood", found["reach"])
 
     def test_kept_and_shown(self) -> None:
-        """A way is kept with how it is laid and over what, its water in it; it is its own ground for the next."""
-        step = next(s for way in self.ways().json()["ways"] for s in way["steps"] if s["laid"]["kind"] == "wash")
+        """A way is kept with how it is laid and over what, its water in it; it is its own ground for the
+        next."""
+        step = next(
+            s for way in self.ways().json()["ways"] for s in way["steps"] if s["laid"]["kind"] == "wash"
+        )
         pours = [{key: pour[key] for key in ("material", "parts", "ml")} for pour in step["pours"]]
         body = {"name": "Wash", "batch": 250, "pours": pours, "water": step["water"], "laid": step["laid"]}
         mix = self.client.post("/api/jobs/1/mixes", json=body).json()
@@ -82,7 +90,8 @@ class OverTest(DemoCase):
 
     def test_preparation_by_one_part(self) -> None:
         """Two US cups of paint in a wash of 1 : 3, from a jug of the job, and what breaks below 1 : 1."""
-        body = {"cast": {"paint": "mix:1", "water": "tap-water"}, "job_id": 1, "of": "paint", "batch": 2, "size": "cup",
+        body = {"cast": {"paint": "mix:1", "water": "tap-water"}, "job_id": 1, "of": "paint", "batch": 2,
+            "size": "cup",
                 "parts": {"water": 3}}  # fmt: skip
         made = self.client.post("/api/preparations/wash", json=body).json()
         self.assertAlmostEqual(made["batch"], 4 * 2 * 236.588, delta=0.2)

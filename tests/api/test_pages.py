@@ -35,7 +35,8 @@ class PagesTest(unittest.TestCase):
         self.assertEqual(asset.headers["content-encoding"], "gzip")
 
     def test_places(self) -> None:
-        """A place in the pages is the first page, asked for anew each time, also by a name too long for a file."""
+        """A place in the pages is the first page, asked for anew each time, also by a name too long for a
+        file."""
         for path in ("", "mingle", "bench/7", "x" * 300):
             with self.subTest(path[:10]):
                 found = self.client.get(f"/{path}")

@@ -11,7 +11,10 @@ from pypdf import PdfReader
 from tests.api.support import FreshCase, photo
 
 PAINT: dict[str, Any] = {"kind": "paint", "colours": ["mix:1"], "coats": 2}
-SVG = b'<svg xmlns="http://www.w3.org/2000/svg" width="50mm" viewBox="0 0 50 50"><circle cx="25" cy="25" r="20"/></svg>'
+SVG = (
+    b'<svg xmlns="http://www.w3.org/2000/svg" width="50mm" viewBox="0 0 50 50">'
+    b'<circle cx="25" cy="25" r="20"/></svg>'
+)
 
 
 class PatternsTest(FreshCase):
@@ -20,16 +23,21 @@ class PatternsTest(FreshCase):
         return {"kind": "stencil", "colours": ["mix:2"], "layout": {**usual, **layout}}
 
     def ask(self, *layers: dict[str, Any], number: int = 1, **query: str) -> Any:
-        return self.client.post("/api/pieces/1/layout", json={"layers": layers, "number": number}, params=query)
+        return self.client.post(
+            "/api/pieces/1/layout", json={"layers": layers, "number": number}, params=query
+        )
 
     def test_laid_and_pictured(self) -> None:
-        """Where it lies, in the person's units, and the picture of it; a picture by raking light is another."""
+        """Where it lies, in the person's units, and the picture of it; a picture by raking light is
+        another."""
         found = self.ask(PAINT, self.stencil())
         self.assertEqual(found.status_code, 200, found.text)
         body = found.json()
         self.assertTrue(body["positions"] and body["numbers"] and body["order"])
         self.assertIn(" cm (", body["positions"][0]["left"])
-        self.assertTrue(self.ask(PAINT, self.stencil(), unit="fl_oz").json()["positions"][0]["left"].split()[1] == "in")
+        self.assertTrue(
+            self.ask(PAINT, self.stencil(), unit="fl_oz").json()["positions"][0]["left"].split()[1] == "in"
+        )
         asked = {"layers": [PAINT, self.stencil()], "number": 1, "pixels_wide": 240}
         flat = self.client.post("/api/pieces/1/layout/picture", json=asked)
         picture = np.asarray(Image.open(io.BytesIO(flat.content)))
@@ -43,7 +51,9 @@ class PatternsTest(FreshCase):
 
     def test_printed_from_the_look_that_is_worn(self) -> None:
         """PDF, SVG and JSON of a layer; the JSON keeps its schema, and comes back as it was."""
-        made = self.client.post("/api/jobs/1/looks", json={"name": "Sprigs", "layers": [PAINT, self.stencil()]}).json()
+        made = self.client.post(
+            "/api/jobs/1/looks", json={"name": "Sprigs", "layers": [PAINT, self.stencil()]}
+        ).json()
         self.client.put("/api/pieces/1/look", json={"look_id": made["id"]})
         pdf = self.client.get("/api/pieces/1/layout.pdf?layer=1")
         self.assertIn("Positions", PdfReader(io.BytesIO(pdf.content)).pages[0].extract_text())
@@ -60,7 +70,9 @@ class PatternsTest(FreshCase):
     def test_motifs_in_and_out(self) -> None:
         """From a photo, from SVG, from a file; renamed, removed and brought back, also out of the bin."""
         kept = self.client.post("/api/jobs/1/photos?name=ring", content=photo(size=(400, 300))).json()
-        ring = self.client.post("/api/jobs/1/motifs/cut", json={"photo_id": kept["id"], "name": "Ring", "width": 0.1})
+        ring = self.client.post(
+            "/api/jobs/1/motifs/cut", json={"photo_id": kept["id"], "name": "Ring", "width": 0.1}
+        )
         self.assertEqual(ring.status_code, 201, ring.text)
         drawn = self.client.post("/api/jobs/1/motifs/svg?name=Disc", content=SVG).json()
         self.assertAlmostEqual(drawn["width"], 0.05)
@@ -96,7 +108,8 @@ class PatternsTest(FreshCase):
         for layout, words in (
             ({"width": 0.0}, "width"), ({"repeat_x": -1}, "repeat_x"), ({"repeat_x": 0.001}, "repeat"),
             ({"width": 0.003, "repeat_y": 0, "columns": 1, "rows": 1}, "more than 4000"),
-            ({"singles": [{"part": "drawer 1", "x": 0, "y": 0}] * 401}, "singles"), ({"motif": "own:99"}, "no motif"),
+            ({"singles": [{"part": "drawer 1", "x": 0, "y": 0}] * 401}, "singles"),
+            ({"motif": "own:99"}, "no motif"),
             ({"motif": "text", "texts": ["☃"]}, "no letter"),
         ):  # fmt: skip
             answer = self.ask(PAINT, self.stencil(**layout))

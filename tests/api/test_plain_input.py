@@ -1,4 +1,5 @@
-"""Plain input never makes the program fall over: what it is refused with is said; nor does a crowd of askers."""
+"""Plain input never makes the program fall over: what it is refused with is said; nor does a crowd of
+askers."""
 
 import json
 import time
@@ -30,7 +31,14 @@ class PlainInputTest(DemoCase):
         """A path of any length, numbers that no database holds, and boards without a name."""
         for path in ("/" + "a" * 300, "/" + "a" * 5000, "/api/" + "b" * 300, "/%00", "/..%2f..%2fetc"):
             self.answered(self.client.get(path))
-        for path in ("jobs/{}", "mixes/{}/card.pdf", "photos/{}/picture", "pots/{}", "jobs/{}/boards", "looks/{}/file"):
+        for path in (
+            "jobs/{}",
+            "mixes/{}/card.pdf",
+            "photos/{}/picture",
+            "pots/{}",
+            "jobs/{}/boards",
+            "looks/{}/file",
+        ):
             for number in (FAR, -FAR - 1, 10**40, FAR - 1):
                 with self.subTest(path=path, number=number):
                     answer = self.client.get(f"/api/{path.format(number)}")
@@ -56,12 +64,19 @@ class PlainInputTest(DemoCase):
         """Numbers of 5 000 digits, lone surrogates, nesting, halves: as a file of colours and as a body."""
         digits = "9" * 5000
         for text in (
-            f'{{"colours":[{{"Lab":[{digits},0,0]}}]}}', '{"\\ud800":1,"colours":[{"hex":"#112233","\\udfff":"x"}]}',
-            '{"colours":[{"name":"\\ud800","hex":"#112233"}]}', "[" * 3000, '{"colours":', '{"colours":[null]}',
+            f'{{"colours":[{{"Lab":[{digits},0,0]}}]}}',
+            '{"\\ud800":1,"colours":[{"hex":"#112233","\\udfff":"x"}]}',
+            '{"colours":[{"name":"\\ud800","hex":"#112233"}]}', "[" * 3000, '{"colours":',
+            '{"colours":[null]}',
         ):  # fmt: skip
             with self.subTest(text[:40]):
                 self.answered(self.client.post("/api/colours/file", content=text.encode()))
-                for path in ("/api/jobs", "/api/jobs/1/targets", "/api/targets/1/recipes", "/api/jobs/1/looks"):
+                for path in (
+                    "/api/jobs",
+                    "/api/jobs/1/targets",
+                    "/api/targets/1/recipes",
+                    "/api/jobs/1/looks",
+                ):
                     headers = {"Content-Type": "application/json"}
                     self.answered(self.client.post(path, content=text.encode(), headers=headers))
         for body in ({"name": "\ud800"}, {"name": "x", "\ud800": 1}, {"name": "x", "room": "\udfff"}):
@@ -76,7 +91,8 @@ class PlainInputTest(DemoCase):
 
 class CrowdTest(FreshCase):
     def test_pictures_and_edits_at_once(self) -> None:
-        """Fifty pictures and twenty edits at once are all answered, and the edits do not wait for the pictures."""
+        """Fifty pictures and twenty edits at once are all answered, and the edits do not wait for the
+        pictures."""
         layers = self.job()["looks"][0]["layers"]
 
         def picture(number: int) -> int:

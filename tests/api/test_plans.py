@@ -1,4 +1,5 @@
-"""The plan over HTTP: from a survey to a done evening, in two windows, refused clearly; killed, and nothing lost."""
+"""The plan over HTTP: from a survey to a done evening, in two windows, refused clearly; killed, and nothing
+lost."""
 
 import signal
 import tempfile
@@ -53,7 +54,8 @@ class JourneyTest(DemoCase):
         for path, body, status, words in (
             ("steps/done", {"step": last}, 422, "comes before it"), ("steps/done", {"step": "nothing"}, 422,
             "no such step"),
-            ("steps/undo", {"step": "nothing"}, 404, "not ticked off"), ("steps/tacky", {"step": "nothing"}, 422,
+            ("steps/undo", {"step": "nothing"}, 404, "not ticked off"),
+            ("steps/tacky", {"step": "nothing"}, 422,
             "no such step"),
             ("steps/wrong", {"step": last, "mishap": "x"}, 422, "must be one of"),
             ("steps/order", {"first": last, "then": last}, 422, "comes after"),
@@ -83,7 +85,9 @@ class JourneyTest(DemoCase):
         self.client.patch(PLAN, json={"asked": 250})
         money = self.client.get(f"{PLAN}/money").json()
         self.assertAlmostEqual(money["left"], 250 - money["share"], delta=0.02)
-        self.assertTrue(self.client.get(f"{PLAN}/money?unit=fl_oz").json()["pots"][0]["needed_words"].endswith("fl oz"))
+        self.assertTrue(
+            self.client.get(f"{PLAN}/money?unit=fl_oz").json()["pots"][0]["needed_words"].endswith("fl oz")
+        )
 
     def test_hours_and_calendar(self) -> None:
         hours = self.client.get("/api/hours").json()
@@ -104,7 +108,8 @@ class JourneyTest(DemoCase):
 
     def test_files(self) -> None:
         for path, media in (
-            ("plan.ics", "text/calendar"), ("plan.pdf", "application/pdf"), ("step-cards.pdf", "application/pdf"),
+            ("plan.ics", "text/calendar"), ("plan.pdf", "application/pdf"),
+            ("step-cards.pdf", "application/pdf"),
             ("plan.csv", "text/csv"), ("shopping.csv", "text/csv"), ("plan.json", "application/json"),
         ):  # fmt: skip
             answer = self.client.get(f"/api/jobs/1/{path}")
@@ -116,7 +121,9 @@ class JourneyTest(DemoCase):
         job = self.client.post("/api/jobs", json={"name": "Stool"}).json()["id"]
         empty = self.client.get(f"/api/jobs/{job}/plan").json()
         self.assertEqual((empty["steps"], empty["now"], empty["finished"]), ([], None, False))
-        piece = self.client.post(f"/api/jobs/{job}/pieces", json={"name": "Stool", "form": "stool"}).json()["id"]
+        piece = self.client.post(f"/api/jobs/{job}/pieces", json={"name": "Stool", "form": "stool"}).json()[
+            "id"
+        ]
         survey = {"parts": {"": {"damage": ["dents"]}}, "unknown": ["wax"]}
         self.assertEqual(self.client.put(f"/api/pieces/{piece}/survey", json=survey).status_code, 200)
         surveys = self.client.get(f"/api/jobs/{job}/surveys").json()

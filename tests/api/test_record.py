@@ -27,7 +27,9 @@ class DaybookTest(FreshCase):
         )
         book = self.client.get("/api/jobs/1/daybook").json()
         self.assertEqual(book["happened"][-1]["words"], "two years later: sound")
-        self.assertEqual((book["sums"]["spent"], book["sums"]["got"], book["sums"]["bought"]), (12.5, 240.0, 610.0))
+        self.assertEqual(
+            (book["sums"]["spent"], book["sums"]["got"], book["sums"]["bought"]), (12.5, 240.0, 610.0)
+        )
         steps = sum(one["kind"] == "step" for one in book["happened"])
         self.assertGreater(steps, 10)
         self.assertAlmostEqual(book["sums"]["per_hour"], 227.5 / book["sums"]["hours"])
@@ -40,8 +42,10 @@ class DaybookTest(FreshCase):
     def test_refused(self) -> None:
         later = (datetime.now(UTC) + timedelta(days=9)).isoformat()
         for body, words in (
-            ({}, "nothing to keep"), ({"kind": "spent"}, "how much"), ({"words": "x", "at": later}, "to come"),
-            ({"kind": "dream"}, "kind"), ({"words": "x", "piece_id": 99}, "no piece 99"), ({"grit": 1}, "at least 16"),
+            ({}, "nothing to keep"), ({"kind": "spent"}, "how much"),
+            ({"words": "x", "at": later}, "to come"),
+            ({"kind": "dream"}, "kind"), ({"words": "x", "piece_id": 99}, "no piece 99"),
+            ({"grit": 1}, "at least 16"),
         ):  # fmt: skip
             self.refused(self.client.post("/api/jobs/1/entries", json=body), 422, words)
         self.refused(self.client.post("/api/jobs/9/entries", json={"words": "x"}), 404, "no job")
@@ -98,7 +102,8 @@ class FindTest(DemoCase):
 
 class PhotoCareTest(FreshCase):
     def test_turned_with_what_is_on_it(self) -> None:
-        """A photo turned by a quarter gives the same colour where it was tapped, and four quarters give it back."""
+        """A photo turned by a quarter gives the same colour where it was tapped, and four quarters give it
+        back."""
         before = self.job()
         target = next(one for one in before["targets"] if one["photo_id"] == 1)
         corners = [[10.0, 20.0], [110.0, 20.0], [110.0, 220.0], [10.0, 220.0]]
@@ -134,15 +139,21 @@ class PhotoCareTest(FreshCase):
         exif.get_ifd(0x8769)[0x9011] = "+01:00"
         out = io.BytesIO()
         picture.save(out, "JPEG", exif=exif)
-        sent = self.client.post("/api/jobs/1/photos", params={"name": "settle"}, content=out.getvalue()).json()
+        sent = self.client.post(
+            "/api/jobs/1/photos", params={"name": "settle"}, content=out.getvalue()
+        ).json()
         self.assertEqual(sent["taken"], "2026-03-07T13:05:00Z")
-        named = self.client.patch(f"/api/photos/{sent['id']}", json={"name": "Settle, bare", "stage": "before"}).json()
+        named = self.client.patch(
+            f"/api/photos/{sent['id']}", json={"name": "Settle, bare", "stage": "before"}
+        ).json()
         self.assertEqual((named["name"], named["stage"]), ("Settle, bare", "before"))
         self.refused(self.client.patch(f"/api/photos/{sent['id']}", json={"stage": "x"}), 422, "stage")
         self.client.delete(f"/api/photos/{sent['id']}")
         self.assertNotIn(sent["id"], [one["id"] for one in self.job()["photos"]])
         self.assertEqual([one["kind"] for one in self.client.get("/api/bin").json()], ["photo"])
-        again = self.client.post("/api/jobs/1/photos", params={"name": "settle"}, content=out.getvalue()).json()
+        again = self.client.post(
+            "/api/jobs/1/photos", params={"name": "settle"}, content=out.getvalue()
+        ).json()
         self.assertEqual((again["id"], again["name"]), (sent["id"], "Settle, bare"))
 
     def test_small_copies(self) -> None:
@@ -161,7 +172,8 @@ class BinTest(FreshCase):
         """Whatever is removed lies in the bin under its name, and comes back from there."""
         self.client.post("/api/jobs/1/choices", json={"piece_id": 1, "look_ids": [1, 2]})
         removed = {
-            "/api/pieces/3": "piece", "/api/targets/2": "colour", "/api/mixes/2": "jug", "/api/looks/3": "look",
+            "/api/pieces/3": "piece", "/api/targets/2": "colour", "/api/mixes/2": "jug",
+            "/api/looks/3": "look",
             "/api/strips/1": "strip", "/api/shelf/well-bottom": "tin", "/api/photos/5": "photo",
             "/api/choices/1": "choice",
         }  # fmt: skip
@@ -174,7 +186,9 @@ class BinTest(FreshCase):
             answer = self.client.post(f"/api/bin/{one['kind']}/{one['id']}/restore")
             self.assertEqual(answer.status_code, 204, answer.text)
         self.assertEqual(self.client.get("/api/bin").json(), [])
-        self.assertEqual([one["name"] for one in self.job()["pieces"]], [one["name"] for one in before["pieces"]])
+        self.assertEqual(
+            [one["name"] for one in self.job()["pieces"]], [one["name"] for one in before["pieces"]]
+        )
         self.assertIn("well-bottom", [one["key"] for one in self.client.get("/api/shelf").json()])
 
     def test_what_is_needed_stays(self) -> None:
@@ -196,12 +210,15 @@ class BinTest(FreshCase):
 
 class ArchiveTest(FreshCase):
     def test_out_and_in(self) -> None:
-        """Everything goes out as one file; sent back it says what would happen, and does all of it or nothing."""
+        """Everything goes out as one file; sent back it says what would happen, and does all of it or
+        nothing."""
         sent = self.client.get("/api/archive")
         self.assertIn("jug-mingle-", sent.headers["content-disposition"])
         self.client.patch("/api/jobs/1", json={"name": "Other"})
         found = self.client.post("/api/archives", content=sent.content).json()
-        self.assertEqual((found["of"], found["replaces"]["jobs"], found["jobs"][0]["here"]), ("everything", 1, True))
+        self.assertEqual(
+            (found["of"], found["replaces"]["jobs"], found["jobs"][0]["here"]), ("everything", 1, True)
+        )
         self.assertEqual(self.client.get("/api/jobs/1").json()["name"], "Other")
         answer = self.client.post(f"/api/archives/{found['token']}/restore")
         self.assertTrue(answer.json()["aside"].startswith("jug-mingle.before-restore-"))
@@ -214,7 +231,9 @@ class ArchiveTest(FreshCase):
         token = found["token"]
         self.refused(self.client.post(f"/api/archives/{token}/restore"), 422, "import it beside")
         self.refused(self.client.post(f"/api/archives/{token}/import", json={"jobs": [9]}), 422, "no job 9")
-        self.assertEqual(self.client.post(f"/api/archives/{token}/import", json={"jobs": [1]}).json(), {"jobs": [2]})
+        self.assertEqual(
+            self.client.post(f"/api/archives/{token}/import", json={"jobs": [1]}).json(), {"jobs": [2]}
+        )
         self.assertEqual(len(self.client.get("/api/jobs/2").json()["mixes"]), 2)
 
     def test_refused(self) -> None:
@@ -231,10 +250,14 @@ class ChoiceTest(FreshCase):
         made = self.client.post("/api/jobs/1/choices", json=body).json()
         page = self.client.get(f"/api/choices/{made['id']}.pdf")
         self.assertEqual(page.content[:5], b"%PDF-")
-        said = self.client.put(f"/api/choices/{made['id']}/answer", json={"look_id": 3, "words": "the darker"}).json()
+        said = self.client.put(
+            f"/api/choices/{made['id']}/answer", json={"look_id": 3, "words": "the darker"}
+        ).json()
         self.assertEqual((said["answer_id"], said["answer"]), (3, "the darker"))
         self.assertEqual(self.client.get("/api/jobs/1/choices").json(), [said])
-        self.refused(self.client.put(f"/api/choices/{made['id']}/answer", json={"look_id": 2}), 422, "not among those")
+        self.refused(
+            self.client.put(f"/api/choices/{made['id']}/answer", json={"look_id": 2}), 422, "not among those"
+        )
         for looks in ([1], [1, 1], [1, 9]):
             body = {"piece_id": 1, "look_ids": looks}
             self.assertIn(self.client.post("/api/jobs/1/choices", json=body).status_code, (404, 422))
@@ -249,9 +272,13 @@ class SettingsTest(FreshCase):
         self.assertEqual((us["length_unit"], us["temperature_unit"], us["page"]), ("in", "F", "Letter"))
         self.assertIn("fl oz", self.client.get("/api/jobs/1/amount").json()["said"])
         self.assertIn("sq ft", self.client.get("/api/jobs/1/amount").json()["words"])
-        mixed = self.client.patch("/api/settings", json={"length": "cm", "paper": "A4", "numbers": "comma"}).json()
+        mixed = self.client.patch(
+            "/api/settings", json={"length": "cm", "paper": "A4", "numbers": "comma"}
+        ).json()
         self.assertEqual((mixed["length_unit"], mixed["page"], mixed["numbers"]), ("cm", "A4", "comma"))
-        back = self.client.patch("/api/settings", json={"length": "", "keys": False, "label_names": "none"}).json()
+        back = self.client.patch(
+            "/api/settings", json={"length": "", "keys": False, "label_names": "none"}
+        ).json()
         self.assertEqual((back["length_unit"], back["keys"], back["label_names"]), ("in", False, "none"))
         for body in ({"paper": "B5"}, {"length": "yd"}, {"room_light": "moon"}, {"keys": "maybe"}):
             self.refused(self.client.patch("/api/settings", json=body), 422, "")
@@ -265,12 +292,15 @@ class SettingsTest(FreshCase):
                 self.assertAlmostEqual(float(page.mediabox.width), width, places=1)
 
     def test_prints_in_us_units(self) -> None:
-        """No print says millilitres or square metres to who measures in fluid ounces; numbers have the comma set."""
+        """No print says millilitres or square metres to who measures in fluid ounces; numbers have the comma
+        set."""
         self.client.patch("/api/settings", json={"unit": "fl_oz", "numbers": "comma"})
         printed = ""
         for address in (
-            "/api/mixes/1/strip.pdf", "/api/mixes/1/card.pdf", "/api/mixes/1/label.pdf", "/api/pieces/1/sheet.pdf",
-            "/api/pieces/1/ladder.pdf?first_id=1&second_id=2", "/api/jobs/1/plan.pdf", "/api/jobs/1/step-cards.pdf",
+            "/api/mixes/1/strip.pdf", "/api/mixes/1/card.pdf", "/api/mixes/1/label.pdf",
+            "/api/pieces/1/sheet.pdf",
+            "/api/pieces/1/ladder.pdf?first_id=1&second_id=2", "/api/jobs/1/plan.pdf",
+            "/api/jobs/1/step-cards.pdf",
         ):  # fmt: skip
             with self.subTest(address):
                 pages = pypdf.PdfReader(io.BytesIO(self.client.get(address).content)).pages

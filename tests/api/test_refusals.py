@@ -71,11 +71,17 @@ class WordsTest(unittest.TestCase):
 class OverHttpTest(DemoCase):
     def test_several_at_once(self) -> None:
         """Three of them are said in one line, all of them by field; a body that is no JSON is said so."""
-        layers = [{"kind": "paint", "coats": 13}, {"kind": "wax", "amount": -1, "colour": "x"}, {"kind": "moss"}]
+        layers = [
+            {"kind": "paint", "coats": 13},
+            {"kind": "wax", "amount": -1, "colour": "x"},
+            {"kind": "moss"},
+        ]
         answer = self.client.post("/api/pieces/1/picture", json={"layers": layers})
         self.refused(answer, 422, "layers 1, coats must be at most 12; layers 2, amount must be at least 0;")
         self.assertEqual(answer.json()["fields"]["layers.1.colour"], "is not known here")
         self.assertIn("layers.2.kind", answer.json()["fields"])
-        broken = self.client.post("/api/pieces/1/picture", content=b"{", headers={"Content-Type": "application/json"})
+        broken = self.client.post(
+            "/api/pieces/1/picture", content=b"{", headers={"Content-Type": "application/json"}
+        )
         self.refused(broken, 422, "is no JSON")
         self.refused(self.client.get("/api/jobs/one"), 422, "job_id must be a whole number")

@@ -1,4 +1,5 @@
-"""How answers go out: HEAD, what is unchanged, what is packed, what files are called; and bounds of what comes in."""
+"""How answers go out: HEAD, what is unchanged, what is packed, what files are called; and bounds of what
+comes in."""
 
 import gzip
 import json
@@ -17,7 +18,9 @@ class HeadTest(DemoCase):
         """Whatever can be read can be asked after: HEAD has the status and the type of GET, and no body."""
         paths = self.client.get("/openapi.json").json()["paths"]
         reads = [re.sub(r"{kind}", "label", path) for path, ways in paths.items() if "get" in ways]
-        some = [re.sub(r"{\w+}", "1", path) for path in reads if "archive" not in path and "/find" not in path]
+        some = [
+            re.sub(r"{\w+}", "1", path) for path in reads if "archive" not in path and "/find" not in path
+        ]
         self.assertGreater(len(some), 60)
         for path in some:
             if path.endswith(("/events", "/stream", ".png")):
@@ -38,7 +41,13 @@ class HeadTest(DemoCase):
 class UnchangedTest(DemoCase):
     def test_304(self) -> None:
         """What a browser has already is not sent again, until it is another."""
-        for path in ("/api/jobs/1", "/api/shelf", "/api/photos/1/picture", "/api/forms/box/picture", "/api/jobs"):
+        for path in (
+            "/api/jobs/1",
+            "/api/shelf",
+            "/api/photos/1/picture",
+            "/api/forms/box/picture",
+            "/api/jobs",
+        ):
             with self.subTest(path):
                 first = self.client.get(path)
                 again = self.client.get(path, headers={"If-None-Match": first.headers["ETag"]})
@@ -60,7 +69,9 @@ class UnchangedTest(DemoCase):
         self.assertLess(int(packed.headers["Content-Length"]), len(plain.content) / 3)
         self.assertEqual(len(gzip.compress(plain.content, 5, mtime=0)), int(packed.headers["Content-Length"]))
         for path in ("/api/photos/1/picture", "/api/devices"):
-            self.assertNotIn("Content-Encoding", self.client.get(path, headers={"Accept-Encoding": "gzip"}).headers)
+            self.assertNotIn(
+                "Content-Encoding", self.client.get(path, headers={"Accept-Encoding": "gzip"}).headers
+            )
 
 
 class FilesTest(DemoCase):

@@ -28,7 +28,9 @@ class PotsTest(DemoCase):
     def test_name_kind_and_colour_are_enough(self) -> None:
         """A tin so added shows its colour, its letter, and every usual fact with the reason why."""
         pot = self.add("Barn door")
-        self.assertEqual((pot["key"], pot["level"], pot["family"], pot["base"]), ("barn-door", "A", "brown", "water"))
+        self.assertEqual(
+            (pot["key"], pot["level"], pot["family"], pot["base"]), ("barn-door", "A", "brown", "water")
+        )
         for fact in pot["facts"]:
             self.assertTrue(fact["why"] and not fact["own"], fact)
         self.assertIn("barn-door", [one["key"] for one in self.client.get("/api/shelf").json()])
@@ -37,7 +39,9 @@ class PotsTest(DemoCase):
         """Every kind can stand on the shelf, with a colour or without."""
         for kind in bounded(self.client.get("/api/shelf/kinds").json(), 6):
             with self.subTest(kind["key"]):
-                pot = self.add(f"One {kind['key']}", kind=kind["key"], colour=TYPED if kind["has_colour"] else None)
+                pot = self.add(
+                    f"One {kind['key']}", kind=kind["key"], colour=TYPED if kind["has_colour"] else None
+                )
                 self.assertEqual(pot["hex"] is not None, kind["has_colour"])
 
     def test_facts_by_the_label(self) -> None:
@@ -50,7 +54,9 @@ class PotsTest(DemoCase):
         self.assertEqual((facts["spread_rate"]["value"], facts["spread_rate"]["own"]), (8.5, True))
         self.assertEqual((facts["recoat"]["value"], facts["recoat"]["usual"]), (240, 60))
         self.assertEqual(changed["name"], "Door two")
-        back = self.client.patch("/api/shelf/door-two", json={"spread_rate": None, "handling": {"recoat": None}}).json()
+        back = self.client.patch(
+            "/api/shelf/door-two", json={"spread_rate": None, "handling": {"recoat": None}}
+        ).json()
         self.assertFalse(any(fact["own"] for fact in back["facts"]))
 
     def test_off_and_back(self) -> None:
@@ -80,10 +86,14 @@ class PotsTest(DemoCase):
         count = len(self.client.get("/api/shelf").json())
         self.refused(self.client.post("/api/shelf/from-photo", json=bad), 422, "outside the photo")
         self.assertEqual(len(self.client.get("/api/shelf").json()), count)
-        keys = self.client.post("/api/shelf/from-photo", json={"photo_id": 2, "lighting": white, "pots": pots}).json()
+        keys = self.client.post(
+            "/api/shelf/from-photo", json={"photo_id": 2, "lighting": white, "pots": pots}
+        ).json()
         self.assertEqual(len(keys), 6)
         true = R_to_Lab(true_mix([(next(pot for pot in TINS if pot.key == "tide-line"), 1.0)]))
-        self.assertLess(float(delta_E_CIE2000(self.client.get(f"/api/shelf/{keys[0]}").json()["Lab"], true)), 6.0)
+        self.assertLess(
+            float(delta_E_CIE2000(self.client.get(f"/api/shelf/{keys[0]}").json()["Lab"], true)), 6.0
+        )
 
     def test_mixed_pot_returns(self) -> None:
         """A mix put on the shelf is a tin with its recipe, looks like the mix, and can be poured again."""
@@ -103,7 +113,11 @@ class PotsTest(DemoCase):
             ({"name": "x", "kind": "soup"}, 422, "no kind of material"),
             ({"name": "", "kind": "acrylic"}, 422, "name"),
             ({"name": "x", "kind": "acrylic", "left_ml": -1}, 422, "left_ml"),
-            ({"name": "x", "kind": "acrylic", "colour": {"source": "text", "text": "puce"}}, 422, "a target is"),
+            (
+                {"name": "x", "kind": "acrylic", "colour": {"source": "text", "text": "puce"}},
+                422,
+                "a target is",
+            ),
             (
                 {"name": "x", "kind": "acrylic", "colour": from_photo(99, {"shape": "spot", "x": 1, "y": 1})},
                 404,
@@ -115,7 +129,9 @@ class PotsTest(DemoCase):
         self.refused(self.client.get("/api/shelf/nowhere"), 404, "no tin")
         self.refused(self.client.patch("/api/shelf/there", json={"handling": {"smell": 1}}), 422, "smell")
         self.refused(
-            self.client.post("/api/shelf/there/weigh", json={"grams": 10, "tin_grams": 90}), 422, "weigh them again"
+            self.client.post("/api/shelf/there/weigh", json={"grams": 10, "tin_grams": 90}),
+            422,
+            "weigh them again",
         )
 
 
@@ -123,9 +139,11 @@ class TestsTest(DemoCase):
     """Tests of a tin, and what they tell."""
 
     def test_better_known_step_by_step(self) -> None:
-        """Coats, card, tint and spectrum raise the letter; withdrawn, it falls again; the promised gain comes true."""
+        """Coats, card, tint and spectrum raise the letter; withdrawn, it falls again; the promised gain comes
+        true."""
         self.client.post(
-            "/api/shelf", json={"name": "Rose", "kind": "chalk_paint", "colour": {"source": "text", "text": "#8c4a5a"}}
+            "/api/shelf",
+            json={"name": "Rose", "kind": "chalk_paint", "colour": {"source": "text", "text": "#8c4a5a"}},
         )
         pale, dark = ({"source": "text", "text": text} for text in ("#b08a92", "#6d4750"))
         for body, letter in (
@@ -146,7 +164,9 @@ class TestsTest(DemoCase):
         self.assertEqual(len(readings), 4)
         self.assertEqual(self.client.delete(f"/api/shelf/readings/{readings[-1]['id']}").status_code, 204)
         self.assertEqual(self.client.get("/api/shelf/rose").json()["level"], "C")
-        self.assertEqual(self.client.post(f"/api/shelf/readings/{readings[-1]['id']}/restore").status_code, 204)
+        self.assertEqual(
+            self.client.post(f"/api/shelf/readings/{readings[-1]['id']}/restore").status_code, 204
+        )
         self.assertEqual(self.client.get("/api/shelf/rose").json()["level"], "D")
         swapped = {"task": "card", "over_black": pale, "over_white": dark}
         self.refused(self.client.post("/api/shelf/rose/tests", json=swapped), 422, "swapped")
@@ -157,7 +177,12 @@ class TestsTest(DemoCase):
             ("brewed-tea", {"task": "masstone", "colour": TYPED}, 422, "over white paper"),
             ("mill-pond", {"task": "film", "colour": TYPED}, 422, "by itself, or with white"),
             ("mill-pond", {"task": "tint", "colour": TYPED, "white": "mill-pond"}, 422, "not the tin itself"),
-            ("mill-pond", {"task": "tint", "colour": TYPED, "white": "grey-primer"}, 422, "no colour to mix with"),
+            (
+                "mill-pond",
+                {"task": "tint", "colour": TYPED, "white": "grey-primer"},
+                422,
+                "no colour to mix with",
+            ),
             ("mill-pond", {"task": "coats", "coats": 0}, 422, "coats"),
             ("mill-pond", {"task": "coats", "coats": 2, "ground": "moon"}, 422, "no ground"),
             ("nowhere", {"task": "coats", "coats": 2}, 404, "no tin"),
@@ -168,24 +193,31 @@ class TestsTest(DemoCase):
     def test_contradiction(self) -> None:
         """Two masstones that cannot both be true are refused, and the shelf is as before."""
         self.client.post(
-            "/api/shelf", json={"name": "Grey", "kind": "acrylic", "colour": {"source": "text", "text": "#808080"}}
+            "/api/shelf",
+            json={"name": "Grey", "kind": "acrylic", "colour": {"source": "text", "text": "#808080"}},
         )
         before = self.client.get("/api/shelf/grey").json()
         answer = self.client.post(
-            "/api/shelf/grey/tests", json={"task": "masstone", "colour": {"source": "text", "text": "#c02010"}}
+            "/api/shelf/grey/tests",
+            json={"task": "masstone", "colour": {"source": "text", "text": "#c02010"}},
         )
         self.refused(answer, 422, "read it a third time")
         self.assertEqual(self.client.get("/api/shelf/grey").json(), before)
 
     def test_next_swatch(self) -> None:
         """The swatch worth painting for a recipe names a tin of it, and narrows it."""
-        pours = [{"material": "chalk-white", "parts": 6, "ml": 300}, {"material": "sloe-skin", "parts": 1, "ml": 50}]
+        pours = [
+            {"material": "chalk-white", "parts": 6, "ml": 300},
+            {"material": "sloe-skin", "parts": 1, "ml": 50},
+        ]
         found = self.client.post("/api/recipes/next-swatch", json={"pours": pours}).json()
         self.assertEqual(found["pot"], "sloe-skin")
         self.assertRegex(found["words"], r"^[\d.]+ Sloe skin( with [\d.]+ Chalk white)?$")
         self.assertLess(found["after"], found["before"])
         self.refused(
-            self.client.post("/api/recipes/next-swatch", json={"pours": [{**pours[0], "material": "x"}]}), 404, "no tin"
+            self.client.post("/api/recipes/next-swatch", json={"pours": [{**pours[0], "material": "x"}]}),
+            404,
+            "no tin",
         )
 
 
@@ -200,7 +232,9 @@ class TablesTest(DemoCase):
             self.client.delete(f"/api/shelf/{pot['key']}")
         keys = self.client.post("/api/shelf/table", content=data).json()
         self.assertEqual(len(keys), 26)
-        self.refused(self.client.post("/api/shelf/table/check", content=b"a,b\n1,2"), 422, "at least name and kind")
+        self.refused(
+            self.client.post("/api/shelf/table/check", content=b"a,b\n1,2"), 422, "at least name and kind"
+        )
 
 
 class CardTest(DemoCase):
@@ -215,7 +249,8 @@ class DevicesTest(DemoCase):
         return self.client.post("/api/devices/reader/read", json={"sample": sample})
 
     def test_reader(self) -> None:
-        """Calibrated, the reader reads the true colour of a dried tin; the reading is kept, and a target made of it."""
+        """Calibrated, the reader reads the true colour of a dried tin; the reading is kept, and a target made
+        of it."""
         self.client.post("/api/devices/reader/fault", json={"fault": "none"})
         self.assertEqual(self.client.post("/api/devices/reader/calibrate").status_code, 204)
         reader = self.client.get("/api/devices/reader").json()
@@ -255,7 +290,9 @@ class DevicesTest(DemoCase):
         while weight["state"] != "stable" and time.monotonic() < deadline:
             time.sleep(0.05)
             weight = self.client.get("/api/devices/scale").json()
-        pot = self.client.post("/api/shelf/sloe-skin/weigh", json={"grams": weight["grams"], "tin_grams": 90}).json()
+        pot = self.client.post(
+            "/api/shelf/sloe-skin/weigh", json={"grams": weight["grams"], "tin_grams": 90}
+        ).json()
         self.assertAlmostEqual(pot["left_ml"], 290 / 1.45, delta=0.5)
 
 
@@ -269,7 +306,8 @@ class CatchTest(DemoCase):
         return found
 
     def test_methods(self) -> None:
-        """The surer the method, the smaller the error it promises: chart, chips, two whites, white, nothing."""
+        """The surer the method, the smaller the error it promises: chart, chips, two whites, white,
+        nothing."""
         old_paint = {"shape": "box", "left": 230, "top": 600, "right": 330, "bottom": 800}
         on_board = {"shape": "freehand", "points": [[430, 300], [620, 300], [620, 500], [430, 500]]}
         white = {"shape": "spot", "x": 220, "y": 600, "radius": 10}
@@ -289,7 +327,9 @@ class CatchTest(DemoCase):
         ]
         self.assertEqual(noises, sorted(noises))
         methods = self.client.get("/api/photos/methods").json()
-        self.assertEqual([one["method"] for one in methods], ["chart", "chips", "two_whites", "white", "none"])
+        self.assertEqual(
+            [one["method"] for one in methods], ["chart", "chips", "two_whites", "white", "none"]
+        )
 
     def test_chart(self) -> None:
         found = self.client.get("/api/photos/4/chart").json()
@@ -298,17 +338,21 @@ class CatchTest(DemoCase):
         crossed = {"method": "chart", "corners": [[560, 440], [1330, 1040], [1360, 500], [520, 960]]}
         self.refused(
             self.client.post(
-                "/api/colours/look", json={"colour": from_photo(4, {"shape": "spot", "x": 9, "y": 9}, crossed)}
+                "/api/colours/look",
+                json={"colour": from_photo(4, {"shape": "spot", "x": 9, "y": 9}, crossed)},
             ),
             422,
             "crossed",
         )
 
     def test_from_things(self) -> None:
-        """Typed, a target, a tin, a mix, between two, and steps from one; on a background where one is asked for."""
+        """Typed, a target, a tin, a mix, between two, and steps from one; on a background where one is asked
+        for."""
         target = {"source": "target", "target_id": 1}
         self.assertEqual(self.look(target)["daylight_hex"], self.job()["targets"][0]["daylight_hex"])
-        self.assertEqual(self.look({"source": "mix", "mix_id": 1})["hex"], self.job()["mixes"][0]["recipe"]["hex"])
+        self.assertEqual(
+            self.look({"source": "mix", "mix_id": 1})["hex"], self.job()["mixes"][0]["recipe"]["hex"]
+        )
         self.assertEqual(self.look({"source": "text", "text": "rgb 79 127 128"})["daylight_hex"], "#4f7f80")
         pots = {pot["key"]: pot["hex"] for pot in self.client.get("/api/shelf").json()}
         self.assertEqual(self.look({"source": "material", "key": "mill-pond"})["hex"], pots["mill-pond"])
@@ -333,11 +377,19 @@ class CatchTest(DemoCase):
         self.refused(self.client.post("/api/photos/2/scheme", json={"most": 20}), 422, "most")
 
     def test_background_tolerance_and_rooms(self) -> None:
-        """A target keeps the wall it stands against and how near is near enough; the rooms show it in both lights."""
-        body = {"name": "wall", "colour": TYPED, "background": {"source": "text", "text": "#ddd0b8"}, "tolerance": 4}
+        """A target keeps the wall it stands against and how near is near enough; the rooms show it in both
+        lights."""
+        body = {
+            "name": "wall",
+            "colour": TYPED,
+            "background": {"source": "text", "text": "#ddd0b8"},
+            "tolerance": 4,
+        }
         target = self.client.post("/api/jobs/1/targets", json=body).json()
         self.assertEqual((target["background_hex"], target["tolerance"]), ("#ddd0b8", 4))
-        changed = self.client.patch(f"/api/targets/{target['id']}", json={"background": None, "name": "door"}).json()
+        changed = self.client.patch(
+            f"/api/targets/{target['id']}", json={"background": None, "name": "door"}
+        ).json()
         self.assertEqual((changed["background_hex"], changed["title"]), (None, "door"))
         rooms = {"workshop_light": "tube", "room_light": "warm_led"}
         self.assertEqual(self.client.put("/api/jobs/1/rooms", json=rooms).status_code, 204)
@@ -345,16 +397,18 @@ class CatchTest(DemoCase):
         self.assertEqual([look["light"] for look in looks], ["tube", "warm_led"])
         found = self.client.post("/api/targets/1/recipes", json={}).json()["recipes"][0]
         self.assertEqual([one["light"] for one in found["differences"]], ["window", "tube", "warm_led"])
-        self.refused(self.client.put("/api/jobs/1/rooms", json={**rooms, "room_light": "moon"}), 422, "room_light")
+        self.refused(
+            self.client.put("/api/jobs/1/rooms", json={**rooms, "room_light": "moon"}), 422, "room_light"
+        )
 
     def test_metamerism_is_said(self) -> None:
         """A match in one light that is a miss in another is told in words, with the difference in each."""
         self.client.put("/api/jobs/1/rooms", json={"workshop_light": "window", "room_light": "tube"})
         said = []
         for target in self.job()["targets"]:
-            for recipe in self.client.post(f"/api/targets/{target['id']}/recipes", json={"most_pots": 3}).json()[
-                "recipes"
-            ]:
+            for recipe in self.client.post(
+                f"/api/targets/{target['id']}/recipes", json={"most_pots": 3}
+            ).json()["recipes"]:
                 values = [one["delta_E"] for one in recipe["differences"]]
                 if recipe["metameric"]:
                     self.assertTrue(min(values) < 2.0 and max(values) >= 3.0)
@@ -371,6 +425,8 @@ class CatchTest(DemoCase):
                 self.assertEqual(len(found["colours"]), len(job["targets"]) + len(job["mixes"]))
                 back = {"source": "spectrum", "R": found["colours"][0]["R"]}
                 self.assertLess(float(delta_E_CIE2000(self.look(back)["Lab"], job["targets"][0]["Lab"])), 0.7)
-        self.refused(self.client.post("/api/colours/file", content=b"GIMP Palette\nx\n"), 422, "line 2 is no colour")
+        self.refused(
+            self.client.post("/api/colours/file", content=b"GIMP Palette\nx\n"), 422, "line 2 is no colour"
+        )
         self.refused(self.client.get("/api/jobs/1/colours.doc"), 422, "kind")
         self.refused(self.client.get("/api/jobs/9/colours.gpl"), 404, "no job")

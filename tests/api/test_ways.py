@@ -19,7 +19,8 @@ class WaysTest(FreshCase):
         return found
 
     def test_of_a_whole_picture(self) -> None:
-        """A colour of a scheme is as unsure as its photo, with a white and without, and belongs to the photo."""
+        """A colour of a scheme is as unsure as its photo, with a white and without, and belongs to the
+        photo."""
         for lighting, how, least in (({"method": "none"}, "photo", 8.0), (WITH_WHITE, "white_photo", 4.0)):
             asked = {"lighting": lighting, "most": 3}
             scheme = self.client.post(f"/api/photos/{self.photo}/scheme", json=asked).json()["colours"]
@@ -65,7 +66,9 @@ class WaysTest(FreshCase):
                 data = self.client.get(f"/api/jobs/1/colours.{kind}").content
                 found = self.client.post("/api/colours/file", content=data).json()["colours"]
                 one, other = found[0], next(sample for sample in found if sample["name"] == "t")
-                self.assertEqual((one["measured"], one["how"], one["noise"]), (False, "white_photo", guess["noise"]))
+                self.assertEqual(
+                    (one["measured"], one["how"], one["noise"]), (False, "white_photo", guess["noise"])
+                )
                 self.assertEqual(other["how"], "reader")
                 self.assertEqual(other["measured"], kind != "txt")
                 mixed = next(sample for sample in found if sample["name"].endswith("(mix)"))
@@ -79,28 +82,38 @@ class WaysTest(FreshCase):
         self.assertEqual(measured["noise"], 0.5)
 
     def test_too_dark_for_a_flat_paint(self) -> None:
-        """A typed black that no flat film can show is said to be so, at once and beside the tin; a pale one is not."""
+        """A typed black that no flat film can show is said to be so, at once and beside the tin; a pale one
+        is not."""
         for text, dark in (("#1c1c1c", True), ("#1d2b4f", True), ("#e8e2d4", False), ("#4f7f80", False)):
             with self.subTest(text):
                 colour = {"source": "text", "text": text}
-                said = " ".join(self.client.post("/api/colours/look", json={"colour": colour}).json()["warnings"])
+                said = " ".join(
+                    self.client.post("/api/colours/look", json={"colour": colour}).json()["warnings"]
+                )
                 self.assertEqual("A flat paint cannot look as dark" in said, dark)
                 pot = {"name": text, "kind": "chalk_paint", "colour": colour}
                 made = self.client.post("/api/shelf", json=pot).json()
                 self.assertEqual("cannot look as dark" in " ".join(made["remarks"]), dark)
-        glossy = {"name": "G", "kind": "chalk_paint", "sheen": "gloss", "colour": {"source": "text", "text": "#1c1c1c"}}
+        glossy = {
+            "name": "G",
+            "kind": "chalk_paint",
+            "sheen": "gloss",
+            "colour": {"source": "text", "text": "#1c1c1c"},
+        }
         self.assertEqual(self.client.post("/api/shelf", json=glossy).json()["remarks"], [])
 
 
 class NoTargetTest(FreshCase):
     def test_never_reached_by_default(self) -> None:
-        """A jug that was mixed without a target reaches none, whatever its strip shows; the person decides."""
+        """A jug that was mixed without a target reaches none, whatever its strip shows; the person
+        decides."""
         body = {"name": "By eye", "batch": 40.0, "pours": [{"material": "tide-line", "parts": 1, "ml": 40.0}]}
         mix = self.client.post("/api/jobs/1/mixes", json=body).json()
         self.assertEqual((mix["recipe"]["words"], mix["recipe"]["likely"]), ("", ""))
         pot = self.client.post(f"/api/mixes/{mix['id']}/pots", json={}).json()
         self.client.post(
-            f"/api/pots/{pot['id']}/pours", json={"place": 0, "material": "tide-line", "ml": 40.0, "how": "eye"}
+            f"/api/pots/{pot['id']}/pours",
+            json={"place": 0, "material": "tide-line", "ml": 40.0, "how": "eye"},
         )
         strip = {"colour": {"source": "text", "text": "#5f8c9e"}, "anyway": True}
         verdict = self.client.post(f"/api/pots/{pot['id']}/strips", json=strip).json()

@@ -28,7 +28,9 @@ def grow(client: Any) -> None:
         body = {"name": f"mix {number}", "target_id": targets[number], "batch": 300.0, "pours": pours}
         client.post("/api/jobs/1/mixes", json=body).raise_for_status()
     for number in range(len(job["pieces"]), PIECES):
-        client.post("/api/jobs/1/pieces", json={"name": f"piece {number}", "form": "chest"}).raise_for_status()
+        client.post(
+            "/api/jobs/1/pieces", json={"name": f"piece {number}", "form": "chest"}
+        ).raise_for_status()
 
 
 def fill(client: Any) -> None:
@@ -38,7 +40,9 @@ def fill(client: Any) -> None:
     rows = ["name,kind,left_ml,hex"]
     for number in range(there, TINS):
         r, g, b = rng.integers(70, 240, 3)
-        rows.append(f"Pot {number} of long remembered trade,chalk_paint,{100 + number},#{r:02x}{g:02x}{b:02x}")
+        rows.append(
+            f"Pot {number} of long remembered trade,chalk_paint,{100 + number},#{r:02x}{g:02x}{b:02x}"
+        )
     client.post("/api/shelf/table", content="\n".join(rows).encode()).raise_for_status()
 
 

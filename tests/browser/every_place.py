@@ -25,14 +25,16 @@ SMALL = """least => {
     .map(([e, r]) => `${e.tagName} “${(e.getAttribute('aria-label') || e.innerText || e.id).slice(0, 40)}” `
       + `${Math.round(r.width)} × ${Math.round(r.height)}`)
 }"""
-"""Targets smaller than so many CSS pixels: what is tapped of them, which of a hidden field is its label. Links within a
-sentence are as high as its lines (WCAG 2.2, 2.5.8, inline)."""
+"""Targets smaller than so many CSS pixels: what is tapped of them, which of a hidden field is its label.
+Links within a sentence are as high as its lines (WCAG 2.2, 2.5.8, inline)."""
 
 WORDS = """() => {
-  const shown = e => { const s = getComputedStyle(e); return s.visibility !== 'hidden' && s.display !== 'none' }
+  const shown = e => {
+    const s = getComputedStyle(e); return s.visibility !== 'hidden' && s.display !== 'none' }
   const said = [document.body.innerText]
   for (const e of document.querySelectorAll('[aria-label], [title], [placeholder], img[alt]'))
-    if (shown(e)) said.push(...['aria-label', 'title', 'placeholder', 'alt'].map(name => e.getAttribute(name) ?? ''))
+    if (shown(e))
+      said.push(...['aria-label', 'title', 'placeholder', 'alt'].map(name => e.getAttribute(name) ?? ''))
   return said.join('\\n')
 }"""
 """All that is read or heard of a page."""
@@ -44,7 +46,8 @@ CUT = """() => {
         range.setStart(node, word.index); range.setEnd(node, word.index + word[0].length)
         if (new Set([...range.getClientRects()].map(r => Math.round(r.top))).size > 1) tops.add(word[0]) } }
     return [...tops] }
-  return [...document.querySelectorAll('main :is(b, span, button, a, h1, h2, h3, label, p, small), aside :is(b, span)')]
+  const one = 'main :is(b, span, button, a, h1, h2, h3, label, p, small), aside :is(b, span)'
+  return [...document.querySelectorAll(one)]
     .flatMap(lines)
 }"""
 """Words that are broken in their middle."""

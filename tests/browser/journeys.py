@@ -1,4 +1,5 @@
-"""The main jobs as a person does them, counted: each click or tap, each key that types, and how long it takes."""
+"""The main jobs as a person does them, counted: each click or tap, each key that types, and how long it
+takes."""
 
 import time
 from collections.abc import Callable
@@ -89,7 +90,9 @@ def catch_from_photo(walker: Walker) -> None:
     """Take a photo from the disk, show what is white in it and the colour wanted, and keep that."""
     page = walker.page
     walker.presses += 1  # the file field, then the photo in the machine's own dialog
-    page.set_input_files("#photo-file", {"name": "a.png", "mimeType": "image/png", "buffer": photo(size=(400, 300))})
+    page.set_input_files(
+        "#photo-file", {"name": "a.png", "mimeType": "image/png", "buffer": photo(size=(400, 300))}
+    )
     expect(page.get_by_role("button", name="a.png")).to_have_attribute("aria-pressed", "true")
     stage = page.get_by_role("application")
     walker.point(stage, 0.2, 0.5)
@@ -162,8 +165,8 @@ def evening_in_the_plan(walker: Walker) -> int:
     for done in range(4):
         if page.locator(".now .next").count() > 0:
             return done
-        # Ticked off is what is written: a plan that is bettered meanwhile may show another step under the finger,
-        # and this one again after it, so no title tells that the page has taken the answer in.
+        # Ticked off is what is written: a plan that is bettered meanwhile may show another step under the
+        # finger, and this one again after it, so no title tells that the page has taken the answer in.
         with page.expect_response(lambda answer: "/steps/done" in answer.url):
             walker.press(page.get_by_role("button", name="Done", exact=True))
         expect(button(page, "Done")).to_be_enabled()

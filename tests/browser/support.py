@@ -1,4 +1,5 @@
-"""A browser and a server for tests and screenshots: headless Chromium from Debian, the program on a free port."""
+"""A browser and a server for tests and screenshots: headless Chromium from Debian, the program on a free
+port."""
 
 import shutil
 import threading
@@ -22,7 +23,8 @@ REFUSED = (
 
 _FLAGS = [
     "--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run", "--disable-background-networking",
-    "--disable-component-update", "--disable-sync", "--force-color-profile=srgb", "--font-render-hinting=none",
+    "--disable-component-update", "--disable-sync", "--force-color-profile=srgb",
+    "--font-render-hinting=none",
 ]  # fmt: skip
 
 
@@ -43,7 +45,13 @@ class Server:
     """
 
     def __init__(
-        self, data: Path, *, own: bool = False, port: int = 0, program: FastAPI | None = None, host: str = HOST
+        self,
+        data: Path,
+        *,
+        own: bool = False,
+        port: int = 0,
+        program: FastAPI | None = None,
+        host: str = HOST,
     ) -> None:
         listening = listen(port, host)
         self.port = listening.getsockname()[1]

@@ -83,15 +83,21 @@ class AgreeTest(BrowserCase):
         first, second = self.both()
         # As if the second had not heard of it: what it shows is older than what stands there.
         second.route("**/api/jobs/1?*", lambda route: route.abort())
-        self.allowed = ("Failed to load resource: net::ERR_FAILED", "Failed to load resource: the server responded")
+        self.allowed = (
+            "Failed to load resource: net::ERR_FAILED",
+            "Failed to load resource: the server responded",
+        )
         worn = first.request.get("/api/jobs/1").json()
         look = next(one for one in worn["looks"] if one["id"] == worn["pieces"][0]["look_id"])
-        first.request.put(f"/api/looks/{look['id']}", data={"name": look["name"], "layers": look["layers"][:1]})
+        first.request.put(
+            f"/api/looks/{look['id']}", data={"name": look["name"], "layers": look["layers"][:1]}
+        )
         second.wait_for_timeout(300)
         second.get_by_role("button", name="Blend", exact=True).click()
         second.get_by_label("pattern").select_option(label="dark outline, light centre")
         expect(second.get_by_text("was changed in another window meanwhile")).to_be_visible()
-        # It hears of it while it is asked which of the two is kept: what is here stays until somebody says so.
+        # It hears of it while it is asked which of the two is kept: what is here stays until somebody says
+        # so.
         second.unroute("**/api/jobs/1?*")
         first.request.patch("/api/mixes/1", data={"name": "Sea glass"})
         expect(second.get_by_role("complementary").get_by_text("Sea glass", exact=True)).to_be_visible()

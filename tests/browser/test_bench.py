@@ -1,4 +1,5 @@
-"""The bench in a real browser: by keyboard, with the scale and its faults, with a reload in the middle, to a rescue."""
+"""The bench in a real browser: by keyboard, with the scale and its faults, with a reload in the middle, to a
+rescue."""
 
 import re
 
@@ -79,7 +80,8 @@ class BenchTest(BrowserCase):
         expect(page.get_by_text("tap anywhere, or Space")).to_be_visible()
 
     def test_strip_that_nothing_explains(self) -> None:
-        """A strip of another colour altogether is set aside and offers no rescue, until it is said to be true."""
+        """A strip of another colour altogether is set aside and offers no rescue, until it is said to be
+        true."""
         page = self.page
         self.pour_all()
         page.get_by_label("it is dry already").check()
@@ -91,19 +93,32 @@ class BenchTest(BrowserCase):
         self.accessible(page)
         page.get_by_role("button", name="It is true: learn from it").click()
         expect(page.get_by_text("Nothing that was poured explains this colour")).to_have_count(0)
-        expect(page.get_by_text("nearer it will not come").or_(page.get_by_text("Start a new one"))).to_be_visible()
+        expect(
+            page.get_by_text("nearer it will not come").or_(page.get_by_text("Start a new one"))
+        ).to_be_visible()
 
     def test_jug_of_ones_own(self) -> None:
-        """A jug measured at the bench is poured into, and is still there after a reload; one too small is refused."""
+        """A jug measured at the bench is poured into, and is still there after a reload; one too small is
+        refused."""
         page = self.page
         self.allowed = REFUSED
         self.begin()
         page.get_by_label("Jug", exact=True).select_option("one of my own…")
-        for name, size in (("name", "thimble"), ("bottom, mm", "12"), ("top, mm", "14"), ("height, mm", "15")):
+        for name, size in (
+            ("name", "thimble"),
+            ("bottom, mm", "12"),
+            ("top, mm", "14"),
+            ("height, mm", "15"),
+        ):
             page.locator(".own").get_by_label(name).fill(size)
         page.get_by_role("button", name="Keep it").click()
         expect(page.get_by_role("alert")).to_be_visible()
-        for name, size in (("name", "milk jug"), ("bottom, mm", "90"), ("top, mm", "120"), ("height, mm", "150")):
+        for name, size in (
+            ("name", "milk jug"),
+            ("bottom, mm", "90"),
+            ("top, mm", "120"),
+            ("height, mm", "150"),
+        ):
             page.locator(".own").get_by_label(name).fill(size)
         page.get_by_role("button", name="Keep it").click()
         expect(page.locator(".own")).to_have_count(0)
@@ -124,7 +139,10 @@ class BenchTest(BrowserCase):
 
     def readable_from_afar(self, page: Page) -> None:
         """Words on the bench have the contrast of WCAG 2.2 AAA (1.4.6), in the light and in the dark."""
-        asked = {"runOnly": ["color-contrast-enhanced"], "rules": {"color-contrast-enhanced": {"enabled": True}}}
+        asked = {
+            "runOnly": ["color-contrast-enhanced"],
+            "rules": {"color-contrast-enhanced": {"enabled": True}},
+        }
         for scheme in ("light", "dark"):
             page.emulate_media(color_scheme=scheme)
             found = page.evaluate("asked => axe.run(asked)", asked)
@@ -134,7 +152,8 @@ class BenchTest(BrowserCase):
 
 class MingleTest(BrowserCase):
     def test_why_and_by_hand(self) -> None:
-        """Why opens curves and faces; by slider, typed or dragged the row follows, and each can be taken back."""
+        """Why opens curves and faces; by slider, typed or dragged the row follows, and each can be taken
+        back."""
         page = self.page
         self.go("mingle")
         page.get_by_role("button", name="Explain, change by hand").click()
@@ -163,8 +182,8 @@ class MingleTest(BrowserCase):
         expect(page.get_by_role("button", name="Undo the change by hand")).to_have_count(0)
 
     def test_what_is_in_hand_stays_in_every_light(self) -> None:
-        """The row that was chosen, and the parts that were set by hand, stay when the light is switched or rows unfold;
-        another colour begins anew."""
+        """The row that was chosen, and the parts that were set by hand, stay when the light is switched or
+        rows unfold; another colour begins anew."""
         page = self.page
         self.go("mingle")
         page.locator(".rows label").nth(2).click()
@@ -193,7 +212,8 @@ class MingleTest(BrowserCase):
         expect(page.get_by_role("button", name="Undo the change by hand")).to_have_count(0)
 
     def test_two_side_by_side(self) -> None:
-        """One recipe is laid aside, another taken in hand: both stand beside the colour, with what tells them apart."""
+        """One recipe is laid aside, another taken in hand: both stand beside the colour, with what tells them
+        apart."""
         page = self.page
         self.go("mingle")
         page.get_by_role("button", name="Compare with another").click()
@@ -225,7 +245,9 @@ class MingleTest(BrowserCase):
         paint.select_option(index=2)
         chosen = paint.input_value()
         page.get_by_text("Bulb", exact=True).first.click()
-        page.get_by_role("button", name="Keep as a jug", exact=True).click()  # what is said of the shelf is asked anew
+        page.get_by_role(
+            "button", name="Keep as a jug", exact=True
+        ).click()  # what is said of the shelf is asked anew
         self.quiet(page)
         self.assertEqual(paint.input_value(), chosen)
         page.locator(".prepare select").first.select_option("home_chalk_paint")

@@ -31,7 +31,8 @@ class CrowdTest(BrowserCase):
         self.page = self.open(DESK)
 
     def test_everything_has_room(self) -> None:
-        """No place scrolls sideways, no name is broken inside a word, and the rail and the jugs stay where they are."""
+        """No place scrolls sideways, no name is broken inside a word, and the rail and the jugs stay where
+        they are."""
         for size in (DESK, WIDE_DESK, PHONE):
             page = self.open(size)
             for place in ("piece", "catch", "mingle", "try-on", "shelf", "daybook"):
@@ -66,7 +67,9 @@ class CrowdTest(BrowserCase):
         """Of sixty colours more than five are seen at once, in the room beside the photo."""
         self.go("catch")
         self.quiet()
-        seen = self.page.evaluate("""() => { const box = document.querySelector('.targets ul').getBoundingClientRect()
-          return [...document.querySelectorAll('[data-target]')].filter(e => { const r = e.getBoundingClientRect()
+        seen = self.page.evaluate("""() => {
+          const box = document.querySelector('.targets ul').getBoundingClientRect()
+          return [...document.querySelectorAll('[data-target]')].filter(e => {
+            const r = e.getBoundingClientRect()
             return r.top >= box.top && r.bottom <= Math.min(box.bottom, innerHeight) }).length }""")
         self.assertGreater(seen, 5)

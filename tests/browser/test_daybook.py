@@ -1,4 +1,5 @@
-"""The daybook in a real browser: a jug mixed again without one of its tins, offcuts kept, a stain board asked."""
+"""The daybook in a real browser: a jug mixed again without one of its tins, offcuts kept, a stain board
+asked."""
 
 from playwright.sync_api import expect
 
@@ -7,7 +8,8 @@ from tests.browser.test_first_journey import PHONE, BrowserCase
 
 class DaybookTest(BrowserCase):
     def test_mixed_again_without_a_tin(self) -> None:
-        """From the jug to today's ways; the tin that is gone is named; another size; kept as a jug of its own."""
+        """From the jug to today's ways; the tin that is gone is named; another size; kept as a jug of its
+        own."""
         page = self.page
         pours = self.job()["mixes"][0]["recipe"]["pours"]
         page.request.delete(f"/api/shelf/{pours[1]['material']}")
@@ -45,7 +47,8 @@ class DaybookTest(BrowserCase):
         expect(board.get_by_role("listitem")).to_have_count(5)
 
     def test_a_board_from_one_picture(self) -> None:
-        """What is known, the bare wood and every field are tapped in one picture, by keys too; all is kept at once."""
+        """What is known, the bare wood and every field are tapped in one picture, by keys too; all is kept at
+        once."""
         page = self.page
         self.go("daybook")
         page.get_by_role("button", name="Keep a whole board").click()
@@ -53,7 +56,11 @@ class DaybookTest(BrowserCase):
         form.get_by_role("list", name="Photos of this job").get_by_role("button").nth(2).click()
         form.get_by_label("name of the board").fill("Tea, photographed")
         stage = form.locator(".stage")
-        for words, x, y in (("something white", 0.62, 0.72), ("the bare wood", 0.2, 0.3), ("field 1", 0.45, 0.3)):
+        for words, x, y in (
+            ("something white", 0.62, 0.72),
+            ("the bare wood", 0.2, 0.3),
+            ("field 1", 0.45, 0.3),
+        ):
             expect(form.locator("p[aria-live]")).to_contain_text(words)
             box = stage.bounding_box()
             assert box is not None

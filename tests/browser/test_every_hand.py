@@ -15,14 +15,15 @@ TABLET, ZOOMED = ViewportSize(width=1024, height=768), ViewportSize(width=320, h
 TARGET = 44
 """What a finger hits surely. [CSS pixels] (WCAG 2.2, success criterion 2.5.5)"""
 
-SPACING = """* { line-height: 1.5 !important; letter-spacing: 0.12em !important; word-spacing: 0.16em !important }
+SPACING = """* { line-height: 1.5 !important; letter-spacing: 0.12em !important }
+* { word-spacing: 0.16em !important }
 p { margin-bottom: 2em !important }"""
 """Text spacing that nothing may be lost in (WCAG 2.2, success criterion 1.4.12)."""
 
 
 def retired() -> list[str]:
-    """Return patterns of the words that no screen says any more: the last table of the glossary, its first column. What
-    stands there `so` is a whole label, and may be part of a sentence."""
+    """Return patterns of the words that no screen says any more: the last table of the glossary, its first
+    column. What stands there `so` is a whole label, and may be part of a sentence."""
     table = GLOSSARY.read_text().split("# Retired words")[1]
     rows = [line for line in table.splitlines() if line.startswith("| ") and "---" not in line]
     words = [row.split("|")[1].strip() for row in rows[1:]]
@@ -50,7 +51,11 @@ RING = """() => {
 class PlacesCase(BrowserCase):
     def touched(self, size: ViewportSize) -> Page:
         context = self.browser.new_context(
-            base_url=self.server.address, viewport=size, has_touch=True, reduced_motion="reduce", bypass_csp=True
+            base_url=self.server.address,
+            viewport=size,
+            has_touch=True,
+            reduced_motion="reduce",
+            bypass_csp=True,
         )
         self.addCleanup(context.close)
         page = context.new_page()
@@ -64,9 +69,14 @@ class PlacesCase(BrowserCase):
 
 class TargetsTest(PlacesCase):
     def test_a_finger_hits_everything(self) -> None:
-        """Everywhere, with all unfolded, on a phone and on a tablet nothing to be tapped is smaller than 44 pixels."""
+        """Everywhere, with all unfolded, on a phone and on a tablet nothing to be tapped is smaller than 44
+        pixels."""
         places = (*PLACES, self.bench())
-        for size, of_them in ((PHONE, places), (TABLET, places if SOAK else places[::2]), (ZOOMED, places[1::3])):
+        for size, of_them in (
+            (PHONE, places),
+            (TABLET, places if SOAK else places[::2]),
+            (ZOOMED, places[1::3]),
+        ):
             page = self.touched(size)
             for place in of_them:
                 with self.subTest(place=place, width=size["width"]):
@@ -194,7 +204,8 @@ class KeysTest(PlacesCase):
         page.get_by_role("button", name="Explain, change by hand").click()
         for control in (
             page.get_by_label("amount"), page.get_by_label("measure with"), page.get_by_role("slider").last,
-            page.get_by_role("button", name="Keep as a jug"), page.get_by_role("radio", name=re.compile("tin")).first,
+            page.get_by_role("button", name="Keep as a jug"),
+            page.get_by_role("radio", name=re.compile("tin")).first,
         ):  # fmt: skip
             control.focus()
             for key in ("s", "4", "l", "j", ","):

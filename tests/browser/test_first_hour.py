@@ -25,7 +25,8 @@ class FromNothingTest(BrowserCase):
         self.page = self.open(DESK)
 
     def test_to_the_first_jug(self) -> None:
-        """It opens at Piece, its forms drawn; a piece, tins and a colour lead to a jug, at a desk and on a phone."""
+        """It opens at Piece, its forms drawn; a piece, tins and a colour lead to a jug, at a desk and on a
+        phone."""
         for size in (DESK, PHONE):
             page = self.page = self.open(size)
             page.goto("/")
@@ -87,7 +88,12 @@ class FromNothingTest(BrowserCase):
 class NarrowTest(BrowserCase):
     def test_jugs_at_every_width(self) -> None:
         """On a phone, a tablet and at 200 % zoom the jugs stand in a drawer with all that belongs to them."""
-        for size in (PHONE, ViewportSize(width=768, height=1024), ViewportSize(width=860, height=800), ZOOMED):
+        for size in (
+            PHONE,
+            ViewportSize(width=768, height=1024),
+            ViewportSize(width=860, height=800),
+            ZOOMED,
+        ):
             with self.subTest(size):
                 page = self.open(size)
                 self.go("mingle", page)
@@ -104,7 +110,8 @@ class NarrowTest(BrowserCase):
                 expect(drawer).to_be_hidden()
 
     def test_the_message_leads_to_the_jug(self) -> None:
-        """Kept on a phone, a jug is a tap away from being poured; kept twice it says of which it is a twin."""
+        """Kept on a phone, a jug is a tap away from being poured; kept twice it says of which it is a
+        twin."""
         page = self.page = self.open(PHONE)
         self.go("mingle", page)
         for words in ("stands with your jugs.", "stands with your jugs: same as Jug glaze"):
@@ -120,7 +127,8 @@ class NarrowTest(BrowserCase):
 
 class JobsTest(BrowserCase):
     def test_a_second_job(self) -> None:
-        """A job is begun and renamed in the top strip; jugs, looks and pieces are those of the job in hand."""
+        """A job is begun and renamed in the top strip; jugs, looks and pieces are those of the job in
+        hand."""
         page = self.page
         self.go("mingle")
         strip = page.locator("header")
@@ -167,7 +175,8 @@ class AliveTest(BrowserCase):
         self.assertLess(rows.count(), before)
 
     def test_the_program_away_and_back(self) -> None:
-        """One banner says it; what is typed stays; what is shown stays; when it is back all goes on by itself."""
+        """One banner says it; what is typed stays; what is shown stays; when it is back all goes on by
+        itself."""
         page = self.page
         self.allowed = AWAY
         self.go("piece")
@@ -192,7 +201,9 @@ class AliveTest(BrowserCase):
     def test_a_write_whose_answer_was_lost(self) -> None:
         """The page sends it again by itself, and it is done once."""
         page = self.page
-        self.allowed = tuple(f"Failed to load resource: net::ERR_{how}" for how in ("FAILED", "CONNECTION_RESET"))
+        self.allowed = tuple(
+            f"Failed to load resource: net::ERR_{how}" for how in ("FAILED", "CONNECTION_RESET")
+        )
         self.go("mingle")
         lost: list[Any] = []
 
@@ -296,5 +307,7 @@ class NumbersTest(BrowserCase):
             page.get_by_label("measure with").select_option(label=tool)
             page.get_by_role("button", name=re.compile("Show (all|the best)")).click()
             expect(page.locator(".rows")).to_contain_text(re.compile(pattern))
-        expect(page.locator(".rows")).to_contain_text(re.compile(r"off.*about \d+\.\d, likely \d+\.\d–\d+\.\d"))
+        expect(page.locator(".rows")).to_contain_text(
+            re.compile(r"off.*about \d+\.\d, likely \d+\.\d–\d+\.\d")
+        )
         self.assertNotIn("on paper", page.locator(".rows").inner_text())

@@ -71,7 +71,8 @@ class BrowserCase(unittest.TestCase):
         self.page = self.open(DESK)
 
     def open(self, size: ViewportSize) -> Page:
-        """Return a page in a new context that fails the test on any error or request that leaves this machine."""
+        """Return a page in a new context that fails the test on any error or request that leaves this
+        machine."""
         context: BrowserContext = self.browser.new_context(
             base_url=self.server.address, viewport=size, reduced_motion="reduce", has_touch=size == PHONE
         )
@@ -84,11 +85,15 @@ class BrowserCase(unittest.TestCase):
         page.on(
             "request",
             lambda sent: (
-                None if sent.url.startswith((self.server.address, "blob:", "data:")) else wrong.append(sent.url)
+                None
+                if sent.url.startswith((self.server.address, "blob:", "data:"))
+                else wrong.append(sent.url)
             ),
         )
         on_its_way = self.on_its_way[page] = set[Request]()
-        page.on("request", lambda sent: on_its_way.add(sent) if sent.resource_type in ("fetch", "xhr") else None)
+        page.on(
+            "request", lambda sent: on_its_way.add(sent) if sent.resource_type in ("fetch", "xhr") else None
+        )
         page.on("requestfinished", lambda sent: on_its_way.discard(sent))
         page.on("requestfailed", lambda sent: on_its_way.discard(sent))
         self.addCleanup(lambda: self.assertEqual([w for w in wrong if not w.startswith(self.allowed)], []))
@@ -100,7 +105,8 @@ class BrowserCase(unittest.TestCase):
         expect((page or self.page).locator("h1")).to_be_visible()
 
     def quiet(self, page: Page | None = None) -> None:
-        """Wait until what was done is sent, by the page's own clock, and answered, and nothing more is asked for it."""
+        """Wait until what was done is sent, by the page's own clock, and answered, and nothing more is asked
+        for it."""
         page = page or self.page
         soon = "most => new Promise(done => setTimeout(done, most))"
         page.evaluate(soon, 480)
@@ -135,7 +141,9 @@ class BrowserCase(unittest.TestCase):
         """Check that axe finds nothing and that nothing scrolls sideways."""
         page.evaluate(AXE.read_text())
         tags = ["wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa", "best-practice"]
-        found = page.evaluate("tags => axe.run({runOnly: tags, resultTypes: ['violations']})", tags)["violations"]
+        found = page.evaluate("tags => axe.run({runOnly: tags, resultTypes: ['violations']})", tags)[
+            "violations"
+        ]
         self.assertEqual([(v["id"], [n["html"][:120] for n in v["nodes"]]) for v in found], [])
         width = page.evaluate("[document.documentElement.scrollWidth, window.innerWidth]")
         self.assertLessEqual(width[0], width[1])
@@ -147,7 +155,8 @@ class BrowserCase(unittest.TestCase):
 
 class PathTest(BrowserCase):
     def test_by_mouse(self) -> None:
-        """Tap the paper, drag over the glaze, keep it; mingle; keep a jug; dress the cabinet in it; find it again."""
+        """Tap the paper, drag over the glaze, keep it; mingle; keep a jug; dress the cabinet in it; find it
+        again."""
         page = self.page
         self.go("catch")
         self.tap(0.71, 0.775)
@@ -180,7 +189,8 @@ class PathTest(BrowserCase):
         expect(page.get_by_label("pattern")).to_have_value("centre")
 
     def test_by_keyboard_alone(self) -> None:
-        """The same without a mouse: arrows move the loupe, P marks the paper, Enter takes it, Tab does the rest."""
+        """The same without a mouse: arrows move the loupe, P marks the paper, Enter takes it, Tab does the
+        rest."""
         page = self.page
         self.go("catch")
         stage = page.get_by_role("application")
@@ -257,26 +267,36 @@ class LightTest(BrowserCase):
     def test_pixels_follow_the_light(self) -> None:
         """In each light the pixels of a jug's chip and of a recipe are those that the API states."""
         self.go("mingle")
-        for name, title in (("bulb", "Bulb"), ("tube", "Tube"), ("cool_led", "Cool LED"), ("window", "Window")):
+        for name, title in (
+            ("bulb", "Bulb"),
+            ("tube", "Tube"),
+            ("cool_led", "Cool LED"),
+            ("window", "Window"),
+        ):
             with self.subTest(name):
                 self.page.get_by_text(title, exact=True).first.click()
                 self.quiet()
                 stated = self.page.request.get(f"/api/jobs/1?light={name}").json()["mixes"][0]
                 chip = self.page.locator(f"[data-jug='{stated['id']}']")
                 expect(chip).to_be_visible()
-                np.testing.assert_allclose(self.pixel(chip), 255 * hex_to_sRGB(stated["recipe"]["hex"]), atol=1.0)
-                wishes = {"batch": 500, "most_pots": 3, "tool": "parts", "parts": 12, "lights": [name]}
-                fewest = self.page.request.post(f"/api/targets/1/recipes?light={name}", data=wishes).json()["recipes"][
-                    0
-                ]
                 np.testing.assert_allclose(
-                    self.pixel(self.page.locator("[data-mix]").nth(1)), 255 * hex_to_sRGB(fewest["hex"]), atol=1.0
+                    self.pixel(chip), 255 * hex_to_sRGB(stated["recipe"]["hex"]), atol=1.0
+                )
+                wishes = {"batch": 500, "most_pots": 3, "tool": "parts", "parts": 12, "lights": [name]}
+                fewest = self.page.request.post(f"/api/targets/1/recipes?light={name}", data=wishes).json()[
+                    "recipes"
+                ][0]
+                np.testing.assert_allclose(
+                    self.pixel(self.page.locator("[data-mix]").nth(1)),
+                    255 * hex_to_sRGB(fewest["hex"]),
+                    atol=1.0,
                 )
 
 
 class UploadTest(BrowserCase):
     def test_a_real_jpeg(self) -> None:
-        """A photo chosen from the disk can be caught from; a file that is none is refused beside the button."""
+        """A photo chosen from the disk can be caught from; a file that is none is refused beside the
+        button."""
         self.go("catch")
         expect(self.page.get_by_role("application")).to_be_visible()
         self.page.set_input_files(
@@ -293,8 +313,8 @@ class UploadTest(BrowserCase):
 
 class EveryScreenTest(BrowserCase):
     def test_axe(self) -> None:
-        """axe finds nothing against WCAG 2.2 AA on any screen, at a desk, on a phone and in the dark: each screen in
-        one of these ways, and when soaking in all."""
+        """axe finds nothing against WCAG 2.2 AA on any screen, at a desk, on a phone and in the dark: each
+        screen in one of these ways, and when soaking in all."""
         schemes: tuple[tuple[ViewportSize, str], ...] = ((DESK, "light"), (PHONE, "light"), (DESK, "dark"))
         for number, (size, scheme) in enumerate(schemes):
             page = self.open(size)

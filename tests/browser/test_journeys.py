@@ -1,4 +1,5 @@
-"""The main jobs from end to end by mouse, by keys and by touch, at a desk and on a phone, in as few presses as said."""
+"""The main jobs from end to end by mouse, by keys and by touch, at a desk and on a phone, in as few presses
+as said."""
 
 import tempfile
 from pathlib import Path
@@ -13,7 +14,14 @@ from tests.browser.support import Server
 from tests.browser.test_first_journey import DESK, PHONE, BrowserCase
 from tests.soak import SOAK
 
-HANDS = (("mouse", DESK), ("touch", PHONE), ("keys", PHONE), ("keys", DESK), ("mouse", PHONE), ("touch", DESK))
+HANDS = (
+    ("mouse", DESK),
+    ("touch", PHONE),
+    ("keys", PHONE),
+    ("keys", DESK),
+    ("mouse", PHONE),
+    ("touch", DESK),
+)
 """Each hand at each size; without soaking the first three."""
 
 CLICKS, TAPS = 8, 10
@@ -43,7 +51,8 @@ class JourneysTest(JourneysCase):
                 self.assertLessEqual(walker.presses, TAPS if hand == "touch" else CLICKS)
 
     def test_a_done_evening(self) -> None:
-        """Each press writes that a step is done, and it stands in the plan. Each hand has a plan of its own."""
+        """Each press writes that a step is done, and it stands in the plan. Each hand has a plan of its
+        own."""
         for hand, size in HANDS if SOAK else HANDS[1:3]:
             folder = copy_demo(Path(self.enterContext(tempfile.TemporaryDirectory())))
             with self.subTest(hand=hand, width=size["width"]), Server(folder) as self.server:

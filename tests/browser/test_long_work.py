@@ -77,7 +77,8 @@ class PhotosTest(BrowserCase):
         self.assertEqual(len(self.names()), before + 1)
 
     def test_the_camera_of_a_phone(self) -> None:
-        """A phone's file field opens its camera: no live camera is promised, which a plain network does not give."""
+        """A phone's file field opens its camera: no live camera is promised, which a plain network does not
+        give."""
         page = self.open(PHONE)
         self.go("catch", page)
         expect(page.get_by_text("Take a photo")).to_be_visible()
@@ -103,12 +104,15 @@ class StoppedTest(BrowserCase):
         expect(page.locator(".rows label")).to_have_count(2)
 
     def test_colours_of_a_picture_and_the_card(self) -> None:
-        """The scheme says what it waits for and shows colours at once; the search for a card can be stopped."""
+        """The scheme says what it waits for and shows colours at once; the search for a card can be
+        stopped."""
         page = self.page
         self.go("catch?photo=4")
         page.get_by_role("button", name="A whole picture").click()
         expect(page.get_by_text("Till then they are as the photo has them.")).to_be_visible()
-        expect(page.get_by_role("list", name="Colours of the picture").get_by_role("listitem").first).to_be_visible()
+        expect(
+            page.get_by_role("list", name="Colours of the picture").get_by_role("listitem").first
+        ).to_be_visible()
         page.route("**/chart", lambda route: None)
         page.get_by_text("a colour card").click()
         expect(page.get_by_text("Looking for the card")).to_be_visible()
@@ -129,7 +133,8 @@ class AwayTest(BrowserCase):
         expect(self.page.get_by_text("does not answer")).to_be_hidden(timeout=25_000)
 
     def test_writes_wait_in_order(self) -> None:
-        """A name, a colour that goes and a jug that is kept wait with a banner that counts them, and come in order."""
+        """A name, a colour that goes and a jug that is kept wait with a banner that counts them, and come in
+        order."""
         page = self.page
         self.go("mingle")
         page.get_by_role("link", name="Piece").click()
@@ -137,7 +142,9 @@ class AwayTest(BrowserCase):
         page.get_by_role("link", name="Mingle").click()
         expect(page.locator("[data-mix]").first).to_be_visible()
         sent: list[str] = []
-        page.on("request", lambda one: sent.append(f"{one.method} {one.url.split('/api/')[-1].split('?')[0]}"))
+        page.on(
+            "request", lambda one: sent.append(f"{one.method} {one.url.split('/api/')[-1].split('?')[0]}")
+        )
         port = self.stopped()
         page.get_by_role("button", name="Keep as a jug").click()
         banner = page.get_by_role("alert").filter(has_text="does not answer")
@@ -155,7 +162,8 @@ class AwayTest(BrowserCase):
         self.assertEqual(len(self.job()["mixes"]), 3)
 
     def test_a_question_does_not_wait(self) -> None:
-        """What is only computed is asked anew when the program is back: nothing was said that has to be kept."""
+        """What is only computed is asked anew when the program is back: nothing was said that has to be
+        kept."""
         page = self.page
         self.go("mingle")
         page.get_by_role("button", name="Take an undertone out").click()
@@ -174,7 +182,9 @@ class AwayTest(BrowserCase):
         self.page.set_input_files("#photo-file", files("while away"))
         expect(self.page.get_by_role("alert").filter(has_text="1 change waits")).to_be_visible()
         self.back(port)
-        expect(self.page.get_by_role("button", name="while away.jpg")).to_have_attribute("aria-pressed", "true")
+        expect(self.page.get_by_role("button", name="while away.jpg")).to_have_attribute(
+            "aria-pressed", "true"
+        )
 
     def test_a_layer_moved_and_the_place_left(self) -> None:
         """A look changed while the program is away is kept, also when the place is left before it is back."""

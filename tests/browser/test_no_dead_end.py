@@ -1,5 +1,5 @@
-"""What once led nowhere: lids on an empty shelf, a pattern larger than the piece, two pairs of hands, whose photo
-it is, quarts, padding. All of it is pressed on the pages."""
+"""What once led nowhere: lids on an empty shelf, a pattern larger than the piece, two pairs of hands, whose
+photo it is, quarts, padding. All of it is pressed on the pages."""
 
 import re
 import tempfile
@@ -24,8 +24,8 @@ class EmptyShelfTest(BrowserCase):
         self.server = self.enterContext(Server(folder, own=True))
 
     def test_names_first_and_a_photo_of_the_lids_after(self) -> None:
-        """On an empty shelf: three names, the photo that is offered, a tap on a lid: the name that stood there has its
-        colour; the same at a desk and on a phone."""
+        """On an empty shelf: three names, the photo that is offered, a tap on a lid: the name that stood
+        there has its colour; the same at a desk and on a phone."""
         for size, names in ((DESK, "Chalk white\nMill pond\nRust"), (PHONE, "Slate\nStraw\nMoss")):
             page = self.page = self.open(size)
             first = names.split("\n")[0]
@@ -68,7 +68,8 @@ class EmptyShelfTest(BrowserCase):
 
 class TooLargeTest(PatternCase):
     def test_a_transfer_opens_shrunk(self) -> None:
-        """A transfer that is wider than any face lies there shrunk, with its controls; kept so it says no more."""
+        """A transfer that is wider than any face lies there shrunk, with its controls; kept so it says no
+        more."""
         self.lay_out("Transfer")
         page = self.page
         width = page.get_by_label("a motif is wide")

@@ -13,7 +13,8 @@ class NothingLostTest(TryOnCase):
         return self.page.get_by_role("list", name="Layers, the topmost first").get_by_role("listitem")
 
     def test_a_reload_at_any_moment(self) -> None:
-        """Layers that stand in the list are there after a reload, at whatever moment and however long keeping takes."""
+        """Layers that stand in the list are there after a reload, at whatever moment and however long keeping
+        takes."""
         page = self.page
         self.go("try-on")
         self.settled()
@@ -65,7 +66,8 @@ class NothingLostTest(TryOnCase):
         self.assertNotIn("wash", self.kinds()[-1:])
 
     def test_the_last_face_and_the_last_layer(self) -> None:
-        """A layer whose last face is unticked lies nowhere and says so; a look whose last layer goes is empty."""
+        """A layer whose last face is unticked lies nowhere and says so; a look whose last layer goes is
+        empty."""
         page = self.page
         self.go("try-on")
         self.settled()

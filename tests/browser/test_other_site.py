@@ -1,4 +1,5 @@
-"""A page of another site in the same browser gets nothing out of the program and nothing in: tried in real Chromium."""
+"""A page of another site in the same browser gets nothing out of the program and nothing in: tried in real
+Chromium."""
 
 import tempfile
 import threading
@@ -45,7 +46,8 @@ LOADS = """async ([address, paths]) => {
         const one = document.createElement(tag)
         one.onload = () => done(tag + ' loaded ' + path)
         one.onerror = () => done('')
-        if (tag === 'link') { one.rel = 'stylesheet'; one.href = address + path } else one.src = address + path
+        if (tag === 'link') { one.rel = 'stylesheet'; one.href = address + path }
+        else one.src = address + path
         document.body.append(one)
         setTimeout(() => done(''), 4000)
     })
@@ -142,7 +144,8 @@ class OtherSiteTest(unittest.TestCase):
         page.get_by_role("button", name="Keep as a jug").wait_for()
 
     def test_a_name_that_was_bound_anew(self) -> None:
-        """A site whose name leads to this machine all of a sudden sees a refusal, and can read and write nothing."""
+        """A site whose name leads to this machine all of a sudden sees a refusal, and can read and write
+        nothing."""
         page = self.page("about:blank", "--host-resolver-rules=MAP evil.example 127.0.0.1")
         before = self.state(page)
         answer = page.goto(f"http://evil.example:{self.server.port}/")
@@ -154,7 +157,8 @@ class OtherSiteTest(unittest.TestCase):
         self.assertEqual(self.state(page), before)
 
     def test_its_own_pages_may(self) -> None:
-        """What is refused from elsewhere is done from the program's own page: an upload, a copy, a calibration."""
+        """What is refused from elsewhere is done from the program's own page: an upload, a copy, a
+        calibration."""
         page = self.page(f"{self.server.address}/catch")
         sent = page.evaluate(
             """async bytes => {

@@ -1,4 +1,5 @@
-"""A colour over a wood, in the browser: from a photo to the bench to a strip to a better answer; preparations."""
+"""A colour over a wood, in the browser: from a photo to the bench to a strip to a better answer;
+preparations."""
 
 from playwright.sync_api import expect
 
@@ -14,7 +15,8 @@ class OverWoodTest(BrowserCase):
         self.quiet(self.page)
 
     def test_from_a_way_to_a_better_one(self) -> None:
-        """A stain for a colour caught in a photo is kept, poured, its strip read; the next answer for it is surer."""
+        """A stain for a colour caught in a photo is kept, poured, its strip read; the next answer for it is
+        surer."""
         page = self.page
         self.over_oak("bare rim")
         row = page.locator("label", has=page.locator(".end", has_text="wash")).first
@@ -102,7 +104,8 @@ class OverWoodTest(BrowserCase):
         self.assertIn(page.get_by_label("water", exact=False).first.input_value(), ("0", "0.0"))
 
     def test_a_preparation_of_ones_own_from_what_is_left(self) -> None:
-        """Roles and parts are kept under a name; what is left of a poured jug plays one, and is not poured again."""
+        """Roles and parts are kept under a name; what is left of a poured jug plays one, and is not poured
+        again."""
         page = self.page
         batch = page.request.post("/api/mixes/1/pots", data={"jug": None}).json()
         for place, pour in enumerate(self.job()["mixes"][0]["recipe"]["pours"]):

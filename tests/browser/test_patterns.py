@@ -1,4 +1,5 @@
-"""A pattern laid out, moved and laid sheet after sheet: by mouse, by keys, by touch on a phone; accents; axe."""
+"""A pattern laid out, moved and laid sheet after sheet: by mouse, by keys, by touch on a phone; accents;
+axe."""
 
 from typing import Any
 
@@ -30,7 +31,8 @@ class PatternCase(BrowserCase):
 
 class DeskTest(PatternCase):
     def test_dragged_and_changed(self) -> None:
-        """By mouse: the pattern follows the hand and stays where it was let loose; fields change it; it is undone."""
+        """By mouse: the pattern follows the hand and stays where it was let loose; fields change it; it is
+        undone."""
         self.lay_out()
         self.page.get_by_label("a motif is wide").fill("8")
         self.page.get_by_label("a motif is wide").blur()
@@ -48,7 +50,8 @@ class DeskTest(PatternCase):
         expect(self.page.get_by_text("of the sheet are surplus there").first).to_be_visible()
         self.page.get_by_role("button", name="Back to the look").click()
         self.page.keyboard.press("Control+z")
-        # Changes that follow one another fast are undone in one: how far back that leads depends on the machine.
+        # Changes that follow one another fast are undone in one: how far back that leads depends on the
+        # machine.
         self.until(lambda: bool(self.layout().get("whole")), False)
 
     def test_laid_by_keys(self) -> None:

@@ -11,7 +11,8 @@ from tests.browser.test_first_journey import BrowserCase
 
 class LengthsTest(BrowserCase):
     def test_one_length_gives_the_others(self) -> None:
-        """On the demo's photo of the settle, its back's width gives the back's height and the depth of the seat."""
+        """On the demo's photo of the settle, its back's width gives the back's height and the depth of the
+        seat."""
         page = self.page
         photo = next(one for one in self.job()["photos"] if one["name"] == "The settle in its corner")
         size, z = (photo["width"], photo["height"]), 0.46
@@ -19,7 +20,10 @@ class LengthsTest(BrowserCase):
             ("front", [[0, 1.05, z], [1.3, 1.05, z], [1.3, 0.45, z], [0, 0.45, z]]),
             ("top", [[0, 0.45, z], [1.3, 0.45, z], [1.3, 0.45, 0], [0, 0.45, 0]]),
         )
-        faces = [{"corners": corner.seen(np.array(four), size), "zone": zone, "width": 1.3} for zone, four in places]
+        faces = [
+            {"corners": corner.seen(np.array(four), size), "zone": zone, "width": 1.3}
+            for zone, four in places
+        ]
         marks = {"faces": faces, "wood": "failed_varnish", "white": None}
         page.request.put(f"{self.server.address}/api/photos/{photo['id']}/marks", data=marks)
         self.go("try-on")

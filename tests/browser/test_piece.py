@@ -1,4 +1,5 @@
-"""The piece in a browser: every form, its numbers as they are typed, its grounds, and all of it by keys alone."""
+"""The piece in a browser: every form, its numbers as they are typed, its grounds, and all of it by keys
+alone."""
 
 import re
 from typing import Any
@@ -29,8 +30,8 @@ class PieceCase(BrowserCase):
 
 class FormsTest(PieceCase):
     def test_every_form(self) -> None:
-        """Each form, or four of them, can be added; it is drawn, and what is to be painted is summed as the program
-        sums it."""
+        """Each form, or four of them, can be added; it is drawn, and what is to be painted is summed as the
+        program sums it."""
         page = self.page
         self.go("piece")
         page.locator(".stage img").wait_for()
@@ -55,7 +56,8 @@ class FormsTest(PieceCase):
 
 class MeasuresTest(PieceCase):
     def test_as_they_are_typed(self) -> None:
-        """Commas and points are both decimal; what is no measure is refused in words and leaves the piece as it was."""
+        """Commas and points are both decimal; what is no measure is refused in words and leaves the piece as
+        it was."""
         page = self.page
         self.go("piece")
         self.add("Chest of drawers")
@@ -98,7 +100,8 @@ class MeasuresTest(PieceCase):
         expect(page.get_by_label("Height of its base")).to_have_count(0)
 
     def test_grounds(self) -> None:
-        """Each zone has its own ground, seen at once; a colour caught for the job may be what is there now."""
+        """Each zone has its own ground, seen at once; a colour caught for the job may be what is there
+        now."""
         page = self.page
         self.go("piece")
         page.locator(".stage img").wait_for()
@@ -111,13 +114,15 @@ class MeasuresTest(PieceCase):
         page.get_by_label("Frame, as it is now").select_option(index=0)
         self.quiet(page)
         found = page.get_by_label("Frame, as it is now").locator("optgroup").last.locator("option").first
-        with page.expect_response(lambda answer: answer.request.method == "PATCH" and "/pieces/" in answer.url):
+        with page.expect_response(
+            lambda answer: answer.request.method == "PATCH" and "/pieces/" in answer.url
+        ):
             page.get_by_label("Frame, as it is now").select_option(value=found.get_attribute("value"))
         self.assertIn(":", self.job()["pieces"][0]["grounds"]["body"])
 
     def test_refused_at_the_field_and_undone_at_the_foot(self) -> None:
-        """What is refused is said at the field, which is marked, seen and has the focus, on a phone, too; a ground, a
-        measure, a base and a use are taken back by the foot or by keys."""
+        """What is refused is said at the field, which is marked, seen and has the focus, on a phone, too; a
+        ground, a measure, a base and a use are taken back by the foot or by keys."""
         page = self.open(PHONE)
         self.go("piece", page)
         alike = page.get_by_label("How many alike")
@@ -182,7 +187,8 @@ class MeasuresTest(PieceCase):
 
 class PartsTest(PieceCase):
     def test_a_desk_part_by_part(self) -> None:
-        """A desk with two pedestals is built and opened; a front, an inside and a handle of it are dressed apart."""
+        """A desk with two pedestals is built and opened; a front, an inside and a handle of it are dressed
+        apart."""
         page = self.page
         self.go("piece")
         page.locator(".stage img").wait_for()
@@ -222,8 +228,8 @@ class PartsTest(PieceCase):
         self.accessible(page)
 
     def test_in_inches_a_shelf_a_group_a_set(self) -> None:
-        """Who measures in US units gives inches, feet or centimetres; a shelf is put on and placed, two parts are a
-        group that a layer names, and the piece's set is printed."""
+        """Who measures in US units gives inches, feet or centimetres; a shelf is put on and placed, two parts
+        are a group that a layer names, and the piece's set is printed."""
         page = self.page
         page.request.patch("/api/settings", data={"unit": "fl_oz"})
         self.go("piece")
@@ -258,7 +264,9 @@ class PartsTest(PieceCase):
         page.get_by_label("Lay it on a part").select_option(value="my shelves")
         expect(page.get_by_text("the group “my shelves”")).to_be_visible()
         self.quiet(page)
-        expect(page.get_by_role("region", name="What to know of it")).to_contain_text(re.compile(r"fl oz[\s\S]*sq ft"))
+        expect(page.get_by_role("region", name="What to know of it")).to_contain_text(
+            re.compile(r"fl oz[\s\S]*sq ft")
+        )
         page.get_by_role("button", name="rename, print, share, remove").click()
         href = page.get_by_role("link", name="sheets of the whole set").get_attribute("href") or ""
         self.assertTrue(page.request.get(f"{self.server.address}{href}").body().startswith(b"%PDF"))

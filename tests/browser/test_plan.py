@@ -1,4 +1,5 @@
-"""The plan in a real browser: from a survey to a done evening to a replan, by mouse, by keys, on a phone; timers."""
+"""The plan in a real browser: from a survey to a done evening to a replan, by mouse, by keys, on a phone;
+timers."""
 
 from playwright.sync_api import Locator, Page, expect
 
@@ -8,7 +9,8 @@ from tests.browser.test_first_journey import DESK, PHONE, BrowserCase
 
 class PlanTest(BrowserCase):
     def plan(self) -> None:
-        """Open the plan once no better one is looked for: until then another step may come under the finger."""
+        """Open the plan once no better one is looked for: until then another step may come under the
+        finger."""
         self.go("plan")
         expect(self.page.get_by_role("button", name="Done", exact=True)).to_be_visible()
         self.bettered()
@@ -47,7 +49,8 @@ class PlanTest(BrowserCase):
         expect(self.shown(page)).to_have_text(now)
 
     def test_every_answer_of_the_survey_is_kept(self) -> None:
-        """Several answers in one window, one after the other, are there after a reload; none folds the survey shut."""
+        """Several answers in one window, one after the other, are there after a reload; none folds the survey
+        shut."""
         page = self.page
         self.plan()
         fold = page.get_by_role("button", name="What is each piece now?")
@@ -148,7 +151,9 @@ class PlanTest(BrowserCase):
         now = self.now()
         page.get_by_role("button", name="Done", exact=True).click()
         expect(self.shown(page)).not_to_have_text(now)
-        wide = page.evaluate("document.querySelector('main').scrollWidth - document.querySelector('main').clientWidth")
+        wide = page.evaluate(
+            "document.querySelector('main').scrollWidth - document.querySelector('main').clientWidth"
+        )
         self.assertLessEqual(wide, 1)
         self.accessible(page)
 
@@ -156,7 +161,9 @@ class PlanTest(BrowserCase):
         """Two run at once, in every place, and a reload changes nothing."""
         page = self.page
         for words, seconds in (("Wipe the top", 600), ("Wipe the legs", 900)):
-            page.request.post("/api/timers", data={"job_id": 1, "words": words, "seconds": seconds, "kind": "wipe"})
+            page.request.post(
+                "/api/timers", data={"job_id": 1, "words": words, "seconds": seconds, "kind": "wipe"}
+            )
         for place in ("plan", "shelf"):
             self.go(place)
             page.reload()
@@ -168,7 +175,9 @@ class PlanTest(BrowserCase):
     def test_rings(self) -> None:
         page = self.page
         self.go("plan")
-        page.request.post("/api/timers", data={"job_id": 1, "words": "Wipe now", "seconds": 5, "kind": "wipe"})
+        page.request.post(
+            "/api/timers", data={"job_id": 1, "words": "Wipe now", "seconds": 5, "kind": "wipe"}
+        )
         page.reload()
         expect(page.get_by_role("alert").filter(has_text="Wipe now")).to_be_visible(timeout=15_000)
         page.get_by_role("button", name="Remove the timer: Wipe now").click()

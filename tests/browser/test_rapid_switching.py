@@ -1,4 +1,5 @@
-"""Wet hands and haste: pages left in the middle, taps twice, a server that is away, answers that come late."""
+"""Wet hands and haste: pages left in the middle, taps twice, a server that is away, answers that come
+late."""
 
 import contextlib
 import json
@@ -17,7 +18,8 @@ class RapidSwitchingTest(BrowserCase):
         return found
 
     def test_a_page_left_at_once_keeps_the_change(self) -> None:
-        """A number moved in Try on is kept though the page is left in the same breath: by a link, or for good."""
+        """A number moved in Try on is kept though the page is left in the same breath: by a link, or for
+        good."""
         page = self.page
         ways: tuple[tuple[float, Callable[[], object]], ...] = (
             (0.24, lambda: page.get_by_role("link", name="Mingle").click()),
@@ -34,7 +36,8 @@ class RapidSwitchingTest(BrowserCase):
                 self.assertEqual(self.layer()["width"], value)
 
     def test_two_taps_are_one_jug(self) -> None:
-        """Keep, tapped twice in haste, keeps one jug or two that can be told and undone, never a broken one."""
+        """Keep, tapped twice in haste, keeps one jug or two that can be told and undone, never a broken
+        one."""
         page = self.page
         self.go("mingle")
         page.get_by_role("button", name="Keep as a jug").dblclick()
@@ -47,7 +50,8 @@ class RapidSwitchingTest(BrowserCase):
         self.assertEqual(len(self.job()["mixes"]), len(mixes) - 1)
 
     def test_the_server_is_away(self) -> None:
-        """While it cannot be reached that is said, what was set stays on the screen, and goes on when it is back."""
+        """While it cannot be reached that is said, what was set stays on the screen, and goes on when it is
+        back."""
         page = self.page
         self.go("try-on")
         page.get_by_role("button", name="Blend", exact=True).click()
@@ -125,7 +129,8 @@ class RapidSwitchingTest(BrowserCase):
         np.testing.assert_allclose(self.pixel(page.locator(".stage")), shown, atol=1.0)
 
     def test_a_first_answer_asked_for_before_a_change_is_not_taken(self) -> None:
-        """Recipes still on their way when the room's light changes are asked for anew: those shown know of the room."""
+        """Recipes still on their way when the room's light changes are asked for anew: those shown know of
+        the room."""
         page = self.page
         asked: list[Route] = []
         held: list[tuple[Route, APIResponse]] = []

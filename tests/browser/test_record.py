@@ -25,7 +25,8 @@ class JobsTest(BrowserCase):
             )
 
     def test_by_keys(self) -> None:
-        """J leads to all jobs; words find one, Enter takes it, arrows go on; the address keeps job and place."""
+        """J leads to all jobs; words find one, Enter takes it, arrows go on; the address keeps job and
+        place."""
         self.many(500 if SOAK else 195)
         page = self.page
         self.go("mingle")
@@ -60,7 +61,8 @@ class JobsTest(BrowserCase):
         expect(page.get_by_role("button", name="Card-catalogue cabinet")).to_be_visible()
 
     def test_by_touch(self) -> None:
-        """On a phone: found, taken, finished, put into the archive, removed, and brought back out of the bin."""
+        """On a phone: found, taken, finished, put into the archive, removed, and brought back out of the
+        bin."""
         self.many(500 if SOAK else 195)
         page = self.open(PHONE)
         page.goto("/jobs")
@@ -88,7 +90,8 @@ class JobsTest(BrowserCase):
         self.accessible(page)
 
     def test_out_and_in_again(self) -> None:
-        """A job goes out as a file and comes in beside itself; a duplicate stands beside it; axe finds nothing."""
+        """A job goes out as a file and comes in beside itself; a duplicate stands beside it; axe finds
+        nothing."""
         page = self.page
         page.goto("/jobs")
         expect(page.locator("[data-job]")).to_have_count(1)
@@ -129,7 +132,10 @@ class DaybookTest(BrowserCase):
         expect(page.get_by_role("button", name="after.jpg: name it, turn it, remove it")).to_be_visible()
         page.get_by_label("It shows").select_option("after")
         page.get_by_role("button", name="Turn", exact=True).click()
-        self.until(lambda: [self.job()["photos"][-1][told] for told in ("stage", "turned", "width")], ["after", 90, 80])
+        self.until(
+            lambda: [self.job()["photos"][-1][told] for told in ("stage", "turned", "width")],
+            ["after", 90, 80],
+        )
         page.request.post("/api/jobs", data={"name": "Hall settle"})
         page.goto("/2/daybook")
         page.get_by_label("Find by words").fill("two years")
@@ -245,7 +251,8 @@ class UnitsTest(BrowserCase):
                 self.assertEqual(found, [])
 
     def test_typed(self) -> None:
-        """An amount and a length are understood with their unit; what cannot be is said in the unit of the field."""
+        """An amount and a length are understood with their unit; what cannot be is said in the unit of the
+        field."""
         page, self.allowed = self.page, REFUSED
         self.go("mingle")
         field = page.get_by_label("amount").first
@@ -270,7 +277,8 @@ class UnitsTest(BrowserCase):
         expect(page.get_by_role("alert").first).to_contain_text(" in")
 
     def test_settings_by_keys(self) -> None:
-        """A comma opens the settings; single keys can be turned off, and then do nothing; motion and numbers follow."""
+        """A comma opens the settings; single keys can be turned off, and then do nothing; motion and numbers
+        follow."""
         page = self.page
         self.go("shelf")
         page.keyboard.press(",")
@@ -289,7 +297,8 @@ class UnitsTest(BrowserCase):
 
 class BeginTest(BrowserCase):
     def test_an_empty_program_leads(self) -> None:
-        """From nothing: tins by their names, a colour from the sample photo, a jug; no stand-in is offered."""
+        """From nothing: tins by their names, a colour from the sample photo, a jug; no stand-in is
+        offered."""
         folder = Path(self.enterContext(tempfile.TemporaryDirectory()))
         server = self.enterContext(Server(folder, own=True))
         context = self.browser.new_context(base_url=server.address, viewport=DESK)
@@ -307,4 +316,6 @@ class BeginTest(BrowserCase):
         expect(page.get_by_role("application")).to_be_visible()
         page.get_by_role("button", name="Without a photo").click()
         ways = page.get_by_role("group", name="Where the colour comes from")
-        expect(ways.get_by_role("button")).to_have_text(["Pick by eye", "Type it", "A tin or another colour", "A file"])
+        expect(ways.get_by_role("button")).to_have_text(
+            ["Pick by eye", "Type it", "A tin or another colour", "A file"]
+        )

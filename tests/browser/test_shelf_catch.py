@@ -1,4 +1,5 @@
-"""Shelf and Catch in a real browser: tins in and known better, every way to catch a colour, the reader with a fault."""
+"""Shelf and Catch in a real browser: tins in and known better, every way to catch a colour, the reader with a
+fault."""
 
 import json
 from typing import Any
@@ -14,7 +15,8 @@ class ShelfTest(BrowserCase):
         return self.page.request.get(f"/api/shelf/{key}").json()
 
     def test_add_a_pot_and_know_it_better(self) -> None:
-        """Name, kind, colour: it stands there; three coats hid the walnut: its scale fills; undone, it falls."""
+        """Name, kind, colour: it stands there; three coats hid the walnut: its scale fills; undone, it
+        falls."""
         page = self.page
         self.go("shelf")
         page.get_by_role("button", name="Add a tin").click()
@@ -59,12 +61,15 @@ class ShelfTest(BrowserCase):
         self.assertTrue(after["use_up"])
 
     def test_table_with_faults(self) -> None:
-        """A table with one good row and two bad: the bad are named by row, the good one is offered and taken."""
+        """A table with one good row and two bad: the bad are named by row, the good one is offered and
+        taken."""
         page = self.page
         self.go("shelf")
         page.get_by_role("button", name="Import or export a table").click()
         table = "name,kind,left_ml,hex\nHedge,chalk_paint,200,#50603a\nSoup,soup,1,\n,acrylic,1,\n"
-        page.set_input_files("#table-file", {"name": "s.csv", "mimeType": "text/csv", "buffer": table.encode()})
+        page.set_input_files(
+            "#table-file", {"name": "s.csv", "mimeType": "text/csv", "buffer": table.encode()}
+        )
         expect(page.get_by_text("row 3: there is no kind 'soup'")).to_be_visible()
         expect(page.get_by_text("row 4: a tin needs a name")).to_be_visible()
         page.get_by_role("button", name="Put these 1 on the shelf").click()
@@ -125,7 +130,8 @@ class CatchTest(BrowserCase):
         return next(one for one in self.job()["targets"] if one["title"] == name)
 
     def test_card_found(self) -> None:
-        """The card is found by itself, and a colour beside it is nearly sure; its corners by hand give the same."""
+        """The card is found by itself, and a colour beside it is nearly sure; its corners by hand give the
+        same."""
         page = self.page
         self.go("catch?photo=4")
         page.get_by_text("a colour card").click()
@@ -191,7 +197,9 @@ class CatchTest(BrowserCase):
         page.get_by_role("button", name="A whole picture").click()
         expect(page.get_by_role("list", name="Pairs to blend").get_by_role("listitem").first).to_be_visible()
         page.get_by_role("button", name="leave out").first.click()
-        page.get_by_text("Bulb", exact=True).first.click()  # another light shows them otherwise, and drops none
+        page.get_by_text(
+            "Bulb", exact=True
+        ).first.click()  # another light shows them otherwise, and drops none
         self.quiet(page)
         expect(page.get_by_role("button", name="include")).to_have_count(1)
         count = len(self.job()["targets"])
@@ -200,7 +208,8 @@ class CatchTest(BrowserCase):
         self.assertGreater(len(self.job()["targets"]), count + 1)
 
     def test_reader_with_a_fault(self) -> None:
-        """Uncalibrated, it says so; hung up, it says so; calibrated and well, it reads, and the target is sure."""
+        """Uncalibrated, it says so; hung up, it says so; calibrated and well, it reads, and the target is
+        sure."""
         page = self.page
         self.allowed = REFUSED
         self.go("catch")
@@ -232,8 +241,12 @@ class CatchTest(BrowserCase):
         page.get_by_label("Hex, RGB or Lab").fill("53 -22 -9")
         expect(page.locator("[data-chip]")).to_be_visible()
         page.get_by_role("button", name="A file", exact=True).click()
-        colours = json.dumps({"colours": [{"name": "Hall", "hex": "#aa8866"}, {"name": "Door", "hex": "#224455"}]})
-        page.set_input_files("#colour-file", {"name": "c.json", "mimeType": "text/json", "buffer": colours.encode()})
+        colours = json.dumps(
+            {"colours": [{"name": "Hall", "hex": "#aa8866"}, {"name": "Door", "hex": "#224455"}]}
+        )
+        page.set_input_files(
+            "#colour-file", {"name": "c.json", "mimeType": "text/json", "buffer": colours.encode()}
+        )
         page.get_by_role("button", name="Door").click()
         self.quiet(page)
         expect(page.locator("[data-chip]")).to_have_css("background-color", "rgb(34, 68, 85)")
@@ -246,7 +259,8 @@ class CatchTest(BrowserCase):
         self.assertGreater(lighter["Lab"][0], glaze["Lab"][0] + 4)
 
     def test_background_and_rooms(self) -> None:
-        """The chip is seen on its wall; the light of its room joins the switch, and recipes tell of both rooms."""
+        """The chip is seen on its wall; the light of its room joins the switch, and recipes tell of both
+        rooms."""
         page = self.page
         self.go("catch")
         self.tap(0.71, 0.775)

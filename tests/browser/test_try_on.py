@@ -1,4 +1,5 @@
-"""Trying on in a browser: pieces built and dressed, layers moved, looks compared, points picked, faces of photos."""
+"""Trying on in a browser: pieces built and dressed, layers moved, looks compared, points picked, faces of
+photos."""
 
 import json
 import re
@@ -37,7 +38,8 @@ class TryOnCase(BrowserCase):
 
 class PieceTest(TryOnCase):
     def test_built_from_its_measures(self) -> None:
-        """A chest is added, made wider, panelled, its top of walnut; wrong measures are refused beside them."""
+        """A chest is added, made wider, panelled, its top of walnut; wrong measures are refused beside
+        them."""
         page = self.page
         self.go("piece")
         page.get_by_role("button", name="Another piece…").click()
@@ -66,7 +68,8 @@ class PieceTest(TryOnCase):
 
 class DressTest(TryOnCase):
     def test_blend_wash_wax_seal(self) -> None:
-        """A bare piece is dressed layer by layer; what stands in a wrong order is said with its reason, then mended."""
+        """A bare piece is dressed layer by layer; what stands in a wrong order is said with its reason, then
+        mended."""
         page = self.page
         self.go("try-on")
         self.settled()
@@ -89,7 +92,8 @@ class DressTest(TryOnCase):
         self.assertNotIn("front", self.look()["layers"][1]["zones"])
 
     def test_undo_and_redo(self) -> None:
-        """Each change is taken back and done again, by button and by Ctrl+Z; a drag of a slider is one change."""
+        """Each change is taken back and done again, by button and by Ctrl+Z; a drag of a slider is one
+        change."""
         page = self.page
         self.go("try-on")
         self.settled()
@@ -108,7 +112,8 @@ class DressTest(TryOnCase):
         self.assertEqual(self.look()["layers"][-1]["amount"], 0.7)
 
     def test_layer_in_hand_stays_in_hand(self) -> None:
-        """A change is kept by itself, and one may go on changing: the layer, and how far it is painted, stay chosen."""
+        """A change is kept by itself, and one may go on changing: the layer, and how far it is painted, stay
+        chosen."""
         page = self.page
         self.go("try-on")
         self.settled()
@@ -123,7 +128,8 @@ class DressTest(TryOnCase):
                 expect(painted).to_have_value("1")
 
     def test_change_is_kept_when_the_piece_is_turned_at_once(self) -> None:
-        """What was changed on one piece goes to its own look, however quickly another piece is taken in hand."""
+        """What was changed on one piece goes to its own look, however quickly another piece is taken in
+        hand."""
         page = self.page
         self.go("try-on")
         self.settled()
@@ -149,7 +155,8 @@ class DressTest(TryOnCase):
         self.assertEqual(len(self.job()["looks"]), looks + 1)
 
     def test_layers_by_mouse_and_keys(self) -> None:
-        """Dragged, moved by Alt and an arrow, switched off, shown alone; a look at one shows where it lies."""
+        """Dragged, moved by Alt and an arrow, switched off, shown alone; a look at one shows where it
+        lies."""
         page = self.page
         self.go("try-on")
         self.settled()
@@ -281,7 +288,8 @@ class LooksTest(TryOnCase):
 
 class PhotoTest(TryOnCase):
     def test_face_of_a_photo(self) -> None:
-        """Four taps mark a face, which is painted; a corner is moved by keys; crossed corners are refused in words."""
+        """Four taps mark a face, which is painted; a corner is moved by keys; crossed corners are refused in
+        words."""
         page = self.page
         self.go("try-on")
         page.get_by_role("button", name="my photo").click()
@@ -313,8 +321,8 @@ class PhotoTest(TryOnCase):
         expect(page.get_by_role("alert")).to_contain_text("do not go around a face")
 
     def test_marks_stay_with_the_photo(self) -> None:
-        """Faces are there in another light, after another view, in another look and after a reload; each has its own
-        zone and width, and the last one comes off again."""
+        """Faces are there in another light, after another view, in another look and after a reload; each has
+        its own zone and width, and the last one comes off again."""
         page = self.page
         self.go("try-on")
         page.get_by_role("button", name="my photo").click()

@@ -1,4 +1,5 @@
-"""The work is walked from one end to the other: nothing missing, gone back to or read twice; one act is first."""
+"""The work is walked from one end to the other: nothing missing, gone back to or read twice; one act is
+first."""
 
 import tempfile
 from pathlib import Path
@@ -43,8 +44,8 @@ class WalkCase(BrowserCase):
 
 class FromNothingTest(WalkCase):
     def test_an_own_job(self) -> None:
-        """A dresser, five tins, a cloth, a recipe poured and dried, a wash over oak, three evenings, a label: on a
-        phone in at most fifty-five taps, and nowhere gone back to more than from the bench."""
+        """A dresser, five tins, a cloth, a recipe poured and dried, a wash over oak, three evenings, a label:
+        on a phone in at most fifty-five taps, and nowhere gone back to more than from the bench."""
         for hand, size in SIZES if SOAK else SIZES[3:]:
             folder = Path(self.enterContext(tempfile.TemporaryDirectory()))
             with self.subTest(width=size["width"]), Server(folder, own=True) as self.server:
@@ -89,7 +90,8 @@ class DemoTest(WalkCase):
                 self.assertTrue(in_this_order(acts, *wanted.split()), acts)
 
     def test_one_act_is_first_and_nothing_is_cut(self) -> None:
-        """Each place offers one act first, at most; at a desk no word is broken and no button runs over two lines."""
+        """Each place offers one act first, at most; at a desk no word is broken and no button runs over two
+        lines."""
         for place in PLACES:
             with self.subTest(place):
                 self.go(place)
@@ -98,8 +100,8 @@ class DemoTest(WalkCase):
                 self.assertEqual(self.page.evaluate(CUT), [])
 
     def test_nothing_jumps(self) -> None:
-        """While a place is filled what is there stays where it is, at a desk and on a phone: under 0.1, which is what
-        the measure calls good (web.dev, Core Web Vitals, cumulative layout shift)."""
+        """While a place is filled what is there stays where it is, at a desk and on a phone: under 0.1, which
+        is what the measure calls good (web.dev, Core Web Vitals, cumulative layout shift)."""
         for size in (DESK, PHONE):
             page = self.open(size)
             page.add_init_script(f"({JUMPS})()")
@@ -111,7 +113,9 @@ class DemoTest(WalkCase):
 
     def test_signs_are_seen_in_forced_colours(self) -> None:
         """Drawings take the ink that the person's own colours have, and swatches keep theirs."""
-        context = self.browser.new_context(base_url=self.server.address, viewport=DESK, forced_colors="active")
+        context = self.browser.new_context(
+            base_url=self.server.address, viewport=DESK, forced_colors="active"
+        )
         self.addCleanup(context.close)
         page = context.new_page()
         page.goto("/1/mingle")

@@ -1,4 +1,5 @@
-"""What the trade knows, in a browser: remarks and schools, cards, mishaps, cautions, beside a look in the making."""
+"""What the trade knows, in a browser: remarks and schools, cards, mishaps, cautions, beside a look in the
+making."""
 
 import re
 
@@ -10,8 +11,8 @@ from tests.browser.test_try_on import TryOnCase
 
 class KnownTest(TryOnCase):
     def test_both_ways_cards_and_mishaps(self) -> None:
-        """What is done both ways can be said to be one's own way, and is not remarked on then; a layer tells how it is
-        laid, a sign what went wrong; what can hurt defers to labels."""
+        """What is done both ways can be said to be one's own way, and is not remarked on then; a layer tells
+        how it is laid, a sign what went wrong; what can hurt defers to labels."""
         page = self.page
         self.go("try-on")
         page.get_by_label("Look", exact=True).select_option(label="bare")
@@ -52,7 +53,8 @@ class KnownTest(TryOnCase):
         self.accessible(page)
 
     def test_my_ways_are_the_programs(self) -> None:
-        """Unit and currency are set once, from any place, and hold in every browser; what is on screen follows."""
+        """Unit and currency are set once, from any place, and hold in every browser; what is on screen
+        follows."""
         page = self.page
         self.go("mingle")
         page.locator("header .jobs button").first.press("Enter")
@@ -69,7 +71,8 @@ class KnownTest(TryOnCase):
             expect(one.locator(".rows").first).to_contain_text("costs £ ")
 
     def test_the_last_coat_moves_the_first(self) -> None:
-        """A blend's last coat becomes a layer of its own, in hand at once; all coats together are as many as before."""
+        """A blend's last coat becomes a layer of its own, in hand at once; all coats together are as many as
+        before."""
         page = self.page
         self.go("try-on")
         page.get_by_label("Look", exact=True).select_option(label="bare")

@@ -1,4 +1,5 @@
-"""A workshop with a main screen, a tablet and a phone, in real Chromium over a real socket; and strangers around it."""
+"""A workshop with a main screen, a tablet and a phone, in real Chromium over a real socket; and strangers
+around it."""
 
 import re
 import socket
@@ -19,7 +20,8 @@ from tests.browser.support import Server, chromium, launch
 from tests.browser.test_other_site import WRITES
 
 OUTSIDE = "127.0.0.2"
-"""Another address of this machine: as a device of the network does, it reaches the program by no 127.0.0.1."""
+"""Another address of this machine: as a device of the network does, it reaches the program by no
+127.0.0.1."""
 
 
 @unittest.skipUnless(chromium(), "no Chromium here: install Debian's chromium-headless-shell")
@@ -69,7 +71,8 @@ class WorkshopTest(unittest.TestCase):
         expect(main.get_by_text("phone", exact=True)).to_be_visible()
         made = tablet.evaluate(
             "async () => (await (await fetch('/api/mixes/1/pots', {method: 'POST',"
-            " body: JSON.stringify({jug: 'measuring jug'}), headers: {'Content-Type': 'application/json'}})).json())"
+            " body: JSON.stringify({jug: 'measuring jug'}), headers: {'Content-Type': "
+            "'application/json'}})).json())"
         )
         bench = f"/1/bench/{made['id']}"
         main.goto(self.home + bench)
@@ -80,14 +83,17 @@ class WorkshopTest(unittest.TestCase):
         step = made["steps"][0]
         before = [page.locator("main").inner_text() for page in (main, phone)]
         tablet.evaluate(
-            "async ([id, body]) => (await fetch(`/api/pots/${id}/pours`, {method: 'POST', body: JSON.stringify(body),"
-            " headers: {'Content-Type': 'application/json'}})).status",
+            "async ([id, body]) => (await fetch(`/api/pots/${id}/pours`, {method: 'POST', body: "
+            "JSON.stringify(body), headers: {'Content-Type': 'application/json'}})).status",
             [made["id"], {"place": 0, "material": step["material"], "ml": step["ml"], "how": "eye"}],
         )
         start = time.perf_counter()
         for page, was in zip((main, phone), before, strict=True):
-            page.wait_for_function("was => document.querySelector('main').innerText !== was", arg=was, timeout=8000)
-        # A busy machine is given more than the second that an idle one keeps (`make bench ARGS=load` prints it).
+            page.wait_for_function(
+                "was => document.querySelector('main').innerText !== was", arg=was, timeout=8000
+            )
+        # A busy machine is given more than the second that an idle one keeps (`make bench ARGS=load` prints
+        # it).
         self.assertLess(time.perf_counter() - start, 8.0)
 
     def test_sent_away(self) -> None:
@@ -103,7 +109,8 @@ class WorkshopTest(unittest.TestCase):
         self.assertEqual(tablet.evaluate("async () => (await fetch('/api/jobs')).status"), 401)
 
     def test_a_guest_looks(self) -> None:
-        """A guest sees the work and is told that nothing is changed from there; a write is refused in words."""
+        """A guest sees the work and is told that nothing is changed from there; a write is refused in
+        words."""
         main = self.page()
         guest = self.let_in(main, "client", guest=True)
         guest.goto(f"{self.away}/1/try-on")
@@ -122,10 +129,13 @@ class WorkshopTest(unittest.TestCase):
         expect(page.get_by_role("alert")).to_contain_text("not the code of the main screen")
 
     def test_a_hostile_page(self) -> None:
-        """A page of another origin, in the browser of a device that is let in, writes nothing and reads nothing."""
+        """A page of another origin, in the browser of a device that is let in, writes nothing and reads
+        nothing."""
         main = self.page()
         device = self.let_in(main, "tablet")
-        device.route("http://localhost:1/**", lambda route: route.fulfill(body="<p>hostile", content_type="text/html"))
+        device.route(
+            "http://localhost:1/**", lambda route: route.fulfill(body="<p>hostile", content_type="text/html")
+        )
         device.goto("http://localhost:1/")
         heard = device.evaluate(
             """async ([address, ways]) => { const heard = []
@@ -143,10 +153,13 @@ class WorkshopTest(unittest.TestCase):
         self.assertNotIn("HOSTILE", main.evaluate("async () => await (await fetch('/api/shelf')).text()"))
 
     def test_dawdlers(self) -> None:
-        """Who sends a letter now and then is hung up on; one address holds only so many lines; others are answered."""
+        """Who sends a letter now and then is hung up on; one address holds only so many lines; others are
+        answered."""
         held = []
         for _ in range(80):
-            line = socket.create_connection((OUTSIDE, self.server.port), timeout=30, source_address=("127.0.0.9", 0))
+            line = socket.create_connection(
+                (OUTSIDE, self.server.port), timeout=30, source_address=("127.0.0.9", 0)
+            )
             self.addCleanup(line.close)
             line.sendall(b"GET /api/jobs HTTP/1.1\r\nHost: 127.0.0.2\r\nX-Slow: ")
             held.append(line)

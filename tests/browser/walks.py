@@ -1,4 +1,5 @@
-"""The work walked from one end to the other, as a person does it; what stands in the way is counted on each screen."""
+"""The work walked from one end to the other, as a person does it; what stands in the way is counted on each
+screen."""
 
 import re
 from collections import Counter
@@ -31,7 +32,8 @@ READ_TWICE: Final = """() => {
     return s.visibility !== 'hidden' && s.display !== 'none' && r.width > 2 && r.height > 2 }
   const found = []
   for (const e of document.querySelectorAll('main *, aside *, header *')) {
-    if (e.closest('li, tr, option, [role=alert], .visually-hidden') || e.children.length > 0 || !shown(e)) continue
+    if (e.closest('li, tr, option, [role=alert], .visually-hidden')) continue
+    if (e.children.length > 0 || !shown(e)) continue
     const text = (e.textContent ?? '').trim()
     if (text.split(/\\s+/).length >= 3) found.push(text)
   }
@@ -72,7 +74,8 @@ class Walk:
 
     @contextmanager
     def stretch(self, name: str) -> Iterator[None]:
-        """Count what is done within it; a stretch that cannot be walked is told with its reason, and the walk ends."""
+        """Count what is done within it; a stretch that cannot be walked is told with its reason, and the walk
+        ends."""
         found = Stretch(name)
         self.stretches.append(found)
         presses, keys = self.walker.presses, self.walker.keys
@@ -87,7 +90,9 @@ class Walk:
             found.back = self._back()
 
     def _back(self) -> int:
-        place = next((part for part in re.split(r"[/?#]", self.walker.page.url)[3:] if part and not part.isdigit()), "")
+        place = next(
+            (part for part in re.split(r"[/?#]", self.walker.page.url)[3:] if part and not part.isdigit()), ""
+        )
         if self._been and self._been[-1] == place:
             return 0
         self._been.append(place)
@@ -99,12 +104,14 @@ class Walk:
 
     def to(self, place: str) -> None:
         """Go to a place by its sign."""
-        self.walker.press(self.walker.page.get_by_role("navigation", name="Places").get_by_role("link", name=place))
+        self.walker.press(
+            self.walker.page.get_by_role("navigation", name="Places").get_by_role("link", name=place)
+        )
 
 
 def from_nothing(walk: Walk) -> None:
-    """From an empty folder: a dresser, five tins, a cloth's colour, a jug poured and compared, a wash over oak, a plan
-    for three evenings, a label for the lid."""
+    """From an empty folder: a dresser, five tins, a cloth's colour, a jug poured and compared, a wash over
+    oak, a plan for three evenings, a label for the lid."""
     walker, page = walk.walker, walk.walker.page
     page.goto("/")
     with walk.stretch("a dresser"):
@@ -113,7 +120,8 @@ def from_nothing(walk: Walk) -> None:
     with walk.stretch("five own tins"):
         walk.to("Shelf")
         for name, colour in (
-            ("White", "#f2f0ea"), ("Blue", "#33517e"), ("Ochre", "#b8893c"), ("Red", "#8e3b34"), ("Black", "#3a3a3c"),
+            ("White", "#f2f0ea"), ("Blue", "#33517e"), ("Ochre", "#b8893c"), ("Red", "#8e3b34"),
+            ("Black", "#3a3a3c"),
         ):  # fmt: skip
             add_tin(walker, name, colour)
     with walk.stretch("a cloth's colour"):
@@ -139,7 +147,9 @@ def from_nothing(walk: Walk) -> None:
         hex_ = page.request.get("/api/jobs/1").json()["mixes"][-1]["recipe"]["hex"]
         type_colour(walker, hex_)
         walker.press(button(page, "Compare it"))
-        walker.press(page.locator(".stage").get_by_role("button", name=re.compile("^(Done|Finish as it is)$")).last)
+        walker.press(
+            page.locator(".stage").get_by_role("button", name=re.compile("^(Done|Finish as it is)$")).last
+        )
         expect(page.get_by_role("navigation", name="Places")).to_be_visible()
     with walk.stretch("a wash over oak"):
         walk.to("Try on")
@@ -176,8 +186,8 @@ def _jugs(walk: Walk) -> Locator:
 
 
 def preparations(walk: Walk) -> None:
-    """From an empty folder: three tins and a colour; each preparation that they make is kept as a jug, its water from
-    the tap."""
+    """From an empty folder: three tins and a colour; each preparation that they make is kept as a jug, its
+    water from the tap."""
     walker, page = walk.walker, walk.walker.page
     page.goto("/")
     expect(page.locator(".forms li").first).to_be_visible()
@@ -229,8 +239,8 @@ def all_places(walk: Walk) -> None:
 
 
 def again_in_us_units(walk: Walk) -> None:
-    """Last year's job again, for a second client, in cups and inches: its colour found, mixed anew, poured and
-    labelled."""
+    """Last year's job again, for a second client, in cups and inches: its colour found, mixed anew, poured
+    and labelled."""
     walker, page = walk.walker, walk.walker.page
     page.goto("/settings")
     with walk.stretch("cups and inches"):
@@ -268,9 +278,9 @@ def again_in_us_units(walk: Walk) -> None:
 def sequence(
     walk: Walk, form: str, ground: str, survey: Survey, layers: tuple[Layer, ...], *, ticks: int = 0
 ) -> dict[str, Any]:
-    """One kind of job from its survey to its use, all of it pressed on the pages: the piece, its layers, its survey;
-    a look that is changed after the plan was made, and the layer brought back; so many steps ticked off,
-    or all. Return the plan as it was before the first tick."""
+    """One kind of job from its survey to its use, all of it pressed on the pages: the piece, its layers, its
+    survey; a look that is changed after the plan was made, and the layer brought back; so many steps ticked
+    off, or all. Return the plan as it was before the first tick."""
     walker, page = walk.walker, walk.walker.page
     page.goto("/1/piece")
     with walk.stretch("a job, and its form"):
@@ -313,7 +323,10 @@ def sequence(
         expect(listed).to_have_count(len(layers) + 1)
         walk.to("Plan")
     with walk.stretch("ticked off"):
-        tick, done = page.get_by_role("button", name="Done", exact=True), page.get_by_text("All of it is done.")
+        tick, done = (
+            page.get_by_role("button", name="Done", exact=True),
+            page.get_by_text("All of it is done."),
+        )
         for _ in range(ticks or 3 * len(plan["steps"])):
             expect(tick.or_(done).first).to_be_visible()
             if done.is_visible():

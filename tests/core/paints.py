@@ -48,7 +48,9 @@ def seen(shares: dict[str, float]) -> FloatArray:
     return R_seen(R_infinity(K=K, S=S), 1.0)
 
 
-def readings(keys: list[str], *, noise: float = 0.05, spectra: bool = False, tints: bool = True) -> list[Reading]:
+def readings(
+    keys: list[str], *, noise: float = 0.05, spectra: bool = False, tints: bool = True
+) -> list[Reading]:
     """Return exact masstones and tints with four of white."""
     found = []
     for key in keys:
@@ -73,11 +75,14 @@ def film(key: str, X: float = 60.0, veil: float = 1.0, base: str = "water") -> F
 
 
 def sheet(zone: str = "front", size: int = 40, **fields: FloatArray) -> Samples:
-    """Return the samples of a picture that is one evenly lit face of 1 m × 1 m; fields may be given as (size, size)."""
+    """Return the samples of a picture that is one evenly lit face of 1 m × 1 m; fields may be given as (size,
+    size)."""
     along = np.broadcast_to((np.arange(size) + 0.5) / size, (size, size))
     plain = {name: np.zeros((size, size)) for name in FIELDS}
     plain |= {"shade": np.ones((size, size)), "edge": np.ones((size, size))}
     plain |= dict.fromkeys(("u", "x", "across"), along) | dict.fromkeys(("v", "y", "down", "step"), along.T)
     whole = slice(0, size)
-    face = Face(address=zone, rows=whole, columns=whole, cover=np.ones((size, size)), fields={**plain, **fields})
+    face = Face(
+        address=zone, rows=whole, columns=whole, cover=np.ones((size, size)), fields={**plain, **fields}
+    )
     return Drawing(width=size, height=size, scale=float(size), faces=(face,)).samples()

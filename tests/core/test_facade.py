@@ -6,7 +6,9 @@ import unittest
 import jug_mingle.core
 
 
-def load_tests(_loader: unittest.TestLoader, tests: unittest.TestSuite, _pattern: str | None) -> unittest.TestSuite:
+def load_tests(
+    _loader: unittest.TestLoader, tests: unittest.TestSuite, _pattern: str | None
+) -> unittest.TestSuite:
     """Run the examples in the docstrings."""
     tests.addTests(doctest.DocTestSuite(jug_mingle.core))
     return tests

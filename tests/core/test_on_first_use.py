@@ -24,9 +24,8 @@ class OnFirstUseTest(unittest.TestCase):
 
     def test_a_start_loads_no_more_than_it_needs(self) -> None:
         """The server's modules alone bring none of what only some requests need."""
-        code = (
-            "import sys, jug_mingle.api.app; print([m for m in ('cv2', 'numba', 'ortools', 'reportlab', 'pillow_heif', "
-        )
+        code = "import sys, jug_mingle.api.app; print([m for m in ("
+        code += "'cv2', 'numba', 'ortools', 'reportlab', 'pillow_heif', "
         code += "'icalendar', 'segno', 'python_calamine', 'alembic') if m in sys.modules])"
         said = subprocess.run([sys.executable, "-c", code], capture_output=True, text=True, check=True)
         self.assertEqual(said.stdout.strip(), "[]")

@@ -11,7 +11,8 @@ from jug_mingle.demo.scenes import HEIGHT, WIDTH, settle_in_its_corner
 
 class CornerTest(unittest.TestCase):
     def test_lengths_follow(self) -> None:
-        """From the width of its seat the depth of the seat, and the height of its back, are found within 3 %."""
+        """From the width of its seat the depth of the seat, and the height of its back, are found within 3
+        %."""
         z = 0.46
         seat = np.array([[0, 0.45, z], [1.3, 0.45, z], [1.3, 0.45, 0], [0, 0.45, 0]])
         back = np.array([[0, 1.05, z], [1.3, 1.05, z], [1.3, 0.45, z], [0, 0.45, z]])

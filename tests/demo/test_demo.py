@@ -36,7 +36,8 @@ class PotsTest(unittest.TestCase):
 
 class CameraTest(unittest.TestCase):
     def test_grey_in_daylight(self) -> None:
-        """Balanced for the light that is there, grey comes out grey; at half balance a bulb leaves it warm."""
+        """Balanced for the light that is there, grey comes out grey; at half balance a bulb leaves it
+        warm."""
         grey = np.full(36, 0.4)
         balanced = photograph(grey, "window", balance=1.0)
         self.assertLess(float(np.ptp(balanced)), 0.03)
@@ -55,7 +56,8 @@ class CameraTest(unittest.TestCase):
 
 class DemoShelfTest(DemoCase):
     def test_predictions_are_near_the_truth(self) -> None:
-        """From noisy masstones and tints alone, true mixes of the demo are predicted to about one CIEDE2000."""
+        """From noisy masstones and tints alone, true mixes of the demo are predicted to about one
+        CIEDE2000."""
         context = self.client.app.state.context  # type: ignore[attr-defined]
         with context.database.read() as session:
             shelf = fitted_shelf(session)

@@ -100,7 +100,8 @@ class StrangersTest(unittest.TestCase):
 
 class TrickleTest(unittest.TestCase):
     def test_a_letter_now_and_then(self) -> None:
-        """A device that sends a letter at a time is waited for once, not for each letter; what is no number is none."""
+        """A device that sends a letter at a time is waited for once, not for each letter; what is no number
+        is none."""
         for said, pause, error in (
             (b"W 1.0 g S*00" * 40, 0.1, DeviceSlowError),
             (sealed("W nan g S"), 0.0, DeviceGarbledError),
@@ -233,7 +234,8 @@ class ScaleTest(unittest.TestCase):
             self.scale.simulate("FAULT none")
 
     def test_units(self) -> None:
-        """Ounces and pounds are avoirdupois (international yard and pound agreement, 1959: 1 lb = 453.59237 g)."""
+        """Ounces and pounds are avoirdupois (international yard and pound agreement, 1959: 1 lb = 453.59237
+        g)."""
         self.assertAlmostEqual(parse_weight(["W", "16", "oz", "S"]).grams, 453.59237)
         self.assertAlmostEqual(parse_weight(["W", "1", "lb", "S"]).grams, 453.59237)
         for line in ("W x g S", "W 1 stone S", "W 1 g Q", "X 1 g S", "W 1"):

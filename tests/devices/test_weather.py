@@ -18,7 +18,9 @@ class WeatherTest(unittest.TestCase):
 
     def test_hour_by_hour(self) -> None:
         found = self.weather.forecast(START, 24)
-        self.assertEqual([one.at for one in found], [START.replace(minute=0) + timedelta(hours=n) for n in range(24)])
+        self.assertEqual(
+            [one.at for one in found], [START.replace(minute=0) + timedelta(hours=n) for n in range(24)]
+        )
         self.assertEqual(len(self.weather.forecast(START, 500)), MOST)
 
     def test_seasons_differ(self) -> None:

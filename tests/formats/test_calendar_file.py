@@ -1,4 +1,5 @@
-"""iCalendar: busy times read within bounds, hostile files refused; a plan written, read back by another reader."""
+"""iCalendar: busy times read within bounds, hostile files refused; a plan written, read back by another
+reader."""
 
 import unittest
 from datetime import UTC, datetime, timedelta
@@ -15,7 +16,9 @@ FROM, TO = datetime(2027, 3, 1, tzinfo=UTC), datetime(2027, 4, 15, tzinfo=UTC)
 
 
 def calendar(*lines: str) -> bytes:
-    return "\r\n".join(["BEGIN:VCALENDAR", "VERSION:2.0", "PRODID:-//test//EN", *lines, "END:VCALENDAR", ""]).encode()
+    return "\r\n".join(
+        ["BEGIN:VCALENDAR", "VERSION:2.0", "PRODID:-//test//EN", *lines, "END:VCALENDAR", ""]
+    ).encode()
 
 
 def event(*lines: str) -> tuple[str, ...]:
@@ -24,7 +27,10 @@ def event(*lines: str) -> tuple[str, ...]:
 
 class ReadTest(unittest.TestCase):
     def busy(self, *lines: str) -> list[tuple[datetime, datetime]]:
-        return [(one.start, one.end) for one in read_busy(calendar(*event(*lines)), start=FROM, end=TO, zone=BERLIN)]
+        return [
+            (one.start, one.end)
+            for one in read_busy(calendar(*event(*lines)), start=FROM, end=TO, zone=BERLIN)
+        ]
 
     def test_single(self) -> None:
         self.assertEqual(
@@ -33,8 +39,11 @@ class ReadTest(unittest.TestCase):
         )
 
     def test_weekly_over_the_change_of_clocks(self) -> None:
-        """RFC 5545: a local time recurs by the clock; Berlin changes on 28 March 2027, so its UTC time moves."""
-        found = self.busy("DTSTART;TZID=Europe/Berlin:20270303T190000", "DURATION:PT1H", "RRULE:FREQ=WEEKLY;COUNT=6")
+        """RFC 5545: a local time recurs by the clock; Berlin changes on 28 March 2027, so its UTC time
+        moves."""
+        found = self.busy(
+            "DTSTART;TZID=Europe/Berlin:20270303T190000", "DURATION:PT1H", "RRULE:FREQ=WEEKLY;COUNT=6"
+        )
         self.assertEqual([start.hour for start, _ in found], [18, 18, 18, 18, 17, 17])
 
     def test_whole_days_and_floating_times(self) -> None:
@@ -56,8 +65,8 @@ class ReadTest(unittest.TestCase):
         for data, words in (
             (b"", "no calendar"), (b"<html>", "no calendar"), (b"\x00\xff" * 50, "no calendar"),
             (calendar(*event("DTSTART:20270305T170000Z", "RRULE:FREQ=SECONDLY")), "every minute or second"),
-            (calendar(*(line for _ in range(6000) for line in event("DTSTART:20270305T170000Z"))), "more than 5000"),
-            (b"BEGIN:VCALENDAR\r\n" + b"x" * 5_000_000, "larger than"),
+            (calendar(*(line for _ in range(6000) for line in event("DTSTART:20270305T170000Z"))),
+            "more than 5000"), (b"BEGIN:VCALENDAR\r\n" + b"x" * 5_000_000, "larger than"),
         ):  # fmt: skip
             with self.assertRaisesRegex(ValueError, words):
                 read_busy(data, start=FROM, end=TO, zone=BERLIN)
@@ -77,7 +86,8 @@ class WriteTest(unittest.TestCase):
         entries = [
             Entry(uid="a", title="Second coat, fronts", words="Thinly; with the grain", start=start,
                   end=start + timedelta(minutes=14), before=10),
-            Entry(uid="b", title="At the latest: distress", words="", start=start, end=start + timedelta(minutes=5),
+            Entry(uid="b", title="At the latest: distress", words="", start=start,
+                end=start + timedelta(minutes=5),
                   busy=False),
         ]  # fmt: skip
         read = vobject.readOne(write_calendar("Cabinet", entries, stamped=start).decode())

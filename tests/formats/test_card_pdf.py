@@ -18,12 +18,17 @@ class CardTest(unittest.TestCase):
         content = page.get_contents()
         assert content is not None
         text = content.get_data().decode("latin-1")
-        boxes = [[float(x) for x in found] for found in re.findall(r"([\d.]+) ([\d.]+) ([\d.]+) ([\d.]+) re", text)]
+        boxes = [
+            [float(x) for x in found] for found in re.findall(r"([\d.]+) ([\d.]+) ([\d.]+) ([\d.]+) re", text)
+        ]
         self.assertEqual(len(boxes), 2)
         for _, _, wide, high in boxes:
             self.assertAlmostEqual(wide / MM, FIELD, places=2)
             self.assertAlmostEqual(high / MM, FIELD, places=2)
-        lines = [[float(x) for x in found] for found in re.findall(r"([\d.]+) ([\d.]+) m ([\d.]+) ([\d.]+) l", text)]
+        lines = [
+            [float(x) for x in found]
+            for found in re.findall(r"([\d.]+) ([\d.]+) m ([\d.]+) ([\d.]+) l", text)
+        ]
         self.assertAlmostEqual(max(x2 - x1 for x1, _, x2, _ in lines) / MM, 100.0, places=2)
 
     def test_text_and_fonts(self) -> None:

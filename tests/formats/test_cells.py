@@ -23,7 +23,9 @@ class CellsTest(unittest.TestCase):
 
     def test_the_shelf(self) -> None:
         """Empty cells stay empty, and a tin with a daring name comes back with its own."""
-        table = write_shelf_csv([{"name": "-2+3+cmd", "kind": "chalk_paint", "notes": "", "place": "", "left_ml": 5.0}])
+        table = write_shelf_csv(
+            [{"name": "-2+3+cmd", "kind": "chalk_paint", "notes": "", "place": "", "left_ml": 5.0}]
+        )
         self.assertNotIn(b"'\n", table)
         self.assertNotIn(b",',", table)
         pot = read_shelf_csv(table).good[0]

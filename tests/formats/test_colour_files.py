@@ -1,4 +1,5 @@
-"""Files of colours: what is written is read back, files of other tools are read, and every malformed one is refused."""
+"""Files of colours: what is written is read back, files of other tools are read, and every malformed one is
+refused."""
 
 import json
 import unittest
@@ -59,8 +60,8 @@ CXF = """<?xml version="1.0" encoding="UTF-8"?>
 
 class RoundTripTest(unittest.TestCase):
     def test_every_format(self) -> None:
-        """Names come back, measured reflectances to six digits, what a palette can hold to its bytes; what was never
-        measured comes back as a colour alone."""
+        """Names come back, measured reflectances to six digits, what a palette can hold to its bytes; what
+        was never measured comes back as a colour alone."""
         for kind, (write, _) in WRITERS.items():
             with self.subTest(kind):
                 found = read_colours(write(SAMPLES, "Bench"))
@@ -80,7 +81,8 @@ class RoundTripTest(unittest.TestCase):
         st.lists(st.floats(0.01, 1.0), min_size=6, max_size=6),
     )
     def test_any_name_and_reflectance(self, kind: str, name: str, knots: list[float]) -> None:
-        """Whatever a colour is called, and however its reflectance runs, the file that is written can be read."""
+        """Whatever a colour is called, and however its reflectance runs, the file that is written can be
+        read."""
         R = np.interp(WAVELENGTHS, np.linspace(380, 730, 6), knots)
         found = read_colours(WRITERS[kind][0]([Sample(name=name, R=R)], name))
         self.assertEqual(len(found.samples), 1)
@@ -90,7 +92,8 @@ class RoundTripTest(unittest.TestCase):
 
 class OtherToolsTest(unittest.TestCase):
     def test_cgats(self) -> None:
-        """Percent are recognised and said, 20 nm are interpolated, unknown fields and keywords are kept or reported."""
+        """Percent are recognised and said, 20 nm are interpolated, unknown fields and keywords are kept or
+        reported."""
         found = read_colours(CGATS.encode())
         first = found.samples[0]
         assert_allclose(first.reflectance()[[2, 3, 12]], [0.10, 0.11, 0.20], atol=1e-9)
@@ -117,7 +120,9 @@ class OtherToolsTest(unittest.TestCase):
         """The same CIELAB is another colour under D65 than under D50, by what Bradford's adaptation says."""
         fields = "BEGIN_DATA_FORMAT\nSAMPLE_ID LAB_L LAB_A LAB_B\nEND_DATA_FORMAT\n"
         unsaid, said = (
-            read_colours(f"CGATS.17\n{line}{fields}BEGIN_DATA\n1 45 20 -50\nEND_DATA\n".encode()).samples[0].colour()
+            read_colours(f"CGATS.17\n{line}{fields}BEGIN_DATA\n1 45 20 -50\nEND_DATA\n".encode())
+            .samples[0]
+            .colour()
             for line in ("", 'WEIGHTING_FUNCTION "ILLUMINANT, D65"\n')
         )
         assert_allclose(said, [45, 20, -50], atol=0.01)
@@ -152,7 +157,8 @@ class OtherToolsTest(unittest.TestCase):
         self.assertIn("'empty' holds no colour", notes)
 
     def test_gimp_palette(self) -> None:
-        """A palette as GIMP writes it (its documentation, from memory): columns, remarks, tabs, names with spaces."""
+        """A palette as GIMP writes it (its documentation, from memory): columns, remarks, tabs, names with
+        spaces."""
         head = "GIMP Palette\r\nName: Hall\r\nColumns: 3\r\n# by hand\r\n"
         text = head + "255 255 255\twhite wall\r\n  0   0   0\tUntitled\r\n"
         found = read_colours(text.encode())
@@ -164,9 +170,13 @@ class OtherToolsTest(unittest.TestCase):
         """Two columns, as spectrometers save them: commas, tabs or semicolons, with a head."""
         chart = reference.SDS_COLOURCHECKERS["ISO 17321-1"]["orange"]
         for divider in (",", "\t", " ; "):
-            rows = "\n".join(f"{nm:g}{divider}{R:.5f}" for nm, R in zip(chart.wavelengths, chart.values, strict=True))
+            rows = "\n".join(
+                f"{nm:g}{divider}{R:.5f}" for nm, R in zip(chart.wavelengths, chart.values, strict=True)
+            )
             found = read_colours(("wavelength reflectance\n" + rows).encode()).samples[0]
-            assert_allclose(found.reflectance(), np.interp(WAVELENGTHS, chart.wavelengths, chart.values), atol=1e-5)
+            assert_allclose(
+                found.reflectance(), np.interp(WAVELENGTHS, chart.wavelengths, chart.values), atol=1e-5
+            )
 
     def test_csv_with_semicolons_and_utf16(self) -> None:
         text = "name;hex;note\nWand;#4f7f80;unten\n"
@@ -202,7 +212,10 @@ class MalformedTest(unittest.TestCase):
             (b'{"colours": []}', "no colour in this file"),
             (b"name,note\na,b\n", "needs a header"),
             (b"name,hex,l,a,b\nx,,,,\n", "row 2 has no colour"),
-            (f"CGATS.17\n{spectrum.replace('LAB', 'CMYK')}BEGIN_DATA\n1 5 0 0\nEND_DATA\n".encode(), "neither a spec"),
+            (
+                f"CGATS.17\n{spectrum.replace('LAB', 'CMYK')}BEGIN_DATA\n1 5 0 0\nEND_DATA\n".encode(),
+                "neither a spec",
+            ),
             (
                 f"CGATS.17\n{spectrum.replace('LAB_L LAB_A LAB_B', 'XYZ_X XYZ_Y XYZ_Z')}"
                 "BEGIN_DATA\n1 5 -1 0\nEND_DATA\n".encode(),

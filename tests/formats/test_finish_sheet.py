@@ -18,7 +18,8 @@ def line(number: int) -> LayerLine:
 
 def pages(count: int, cautions: tuple[str, ...] = (), *, pieces: int = 1) -> list[str]:
     piece = PieceSheet(
-        lines=[line(n) for n in range(1, count + 1)], title="Cabinet: Tide", job="Reading room", said="Takes 40 ml.",
+        lines=[line(n) for n in range(1, count + 1)], title="Cabinet: Tide", job="Reading room",
+        said="Takes 40 ml.",
         light="bulb", cautions=cautions, picture=np.full((92, 170, 3), 120, dtype=np.uint8),
     )  # fmt: skip
     data = finish_sheet([piece] * pieces, title="Cabinet: Tide")
@@ -29,7 +30,15 @@ class FinishSheetTest(unittest.TestCase):
     def test_one_page(self) -> None:
         """Title, job, light, amounts, layers in their order, waits and cautions can be read and copied."""
         (page,) = pages(3, ("Follow the label.",))
-        for words in ("Cabinet: Tide", "Reading room", "bulb", "Takes 40 ml.", "Rim 20 ml", "about an hour", "label"):
+        for words in (
+            "Cabinet: Tide",
+            "Reading room",
+            "bulb",
+            "Takes 40 ml.",
+            "Rim 20 ml",
+            "about an hour",
+            "label",
+        ):
             self.assertIn(words, page)
         self.assertLess(page.index("1  Wash 1"), page.index("3  Wash 3"))
 

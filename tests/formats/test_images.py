@@ -78,7 +78,9 @@ class DecodeTest(unittest.TestCase):
 
     def test_animated(self) -> None:
         """Of an animated WebP the first picture is taken."""
-        data = saved(picture(), "WEBP", save_all=True, append_images=[Image.new("RGB", (40, 30))], lossless=True)
+        data = saved(
+            picture(), "WEBP", save_all=True, append_images=[Image.new("RGB", (40, 30))], lossless=True
+        )
         np.testing.assert_allclose(decode(data, **LIMIT)[0][15, 5], (200, 80, 40), atol=3)
 
 
@@ -114,7 +116,8 @@ class EncodeTest(unittest.TestCase):
 
 class LargeTest(unittest.TestCase):
     def test_made_smaller_first(self) -> None:
-        """A large picture of any kind is the same one smaller: sides, colours, its turn, its clear parts on white."""
+        """A large picture of any kind is the same one smaller: sides, colours, its turn, its clear parts on
+        white."""
         limit = {"max_pixels": 50_000_000, "longest": 300}
         wide = picture().resize((1200, 900), Image.Resampling.NEAREST)
         clear = wide.convert("RGBA")
@@ -125,7 +128,12 @@ class LargeTest(unittest.TestCase):
         for name, data, left, size in (
             ("PNG", saved(wide, "PNG"), (200, 80, 40), (225, 300)),
             ("WEBP", saved(wide, "WEBP", quality=95), (200, 80, 40), (225, 300)),
-            ("palette", saved(wide.convert("P", palette=Image.Palette.ADAPTIVE), "PNG"), (200, 80, 40), (225, 300)),
+            (
+                "palette",
+                saved(wide.convert("P", palette=Image.Palette.ADAPTIVE), "PNG"),
+                (200, 80, 40),
+                (225, 300),
+            ),
             ("clear PNG", saved(clear, "PNG"), (255, 255, 255), (225, 300)),
             ("clear WEBP", saved(clear, "WEBP", lossless=True), (255, 255, 255), (225, 300)),
             ("16 bits", saved(deep, "PNG"), None, (225, 300)),

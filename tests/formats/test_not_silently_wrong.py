@@ -1,6 +1,7 @@
 """Files of other tools that could be read wrong without a word: each is read right, or refused with a reason.
 
-What is expected follows from the numbers in the files; CIELAB of sRGB values by IEC 61966-2-1, as `core.colour` has it.
+What is expected follows from the numbers in the files; CIELAB of sRGB values by IEC 61966-2-1, as
+`core.colour` has it.
 """
 
 import json
@@ -23,7 +24,9 @@ def read(*lines: str, white: str | None = None) -> ColourFile:
 
 
 def cxf(*spectra: str, spec: str = "") -> bytes:
-    things = "".join(f'<Object Name="o{n}"><ColorValues>{one}</ColorValues></Object>' for n, one in enumerate(spectra))
+    things = "".join(
+        f'<Object Name="o{n}"><ColorValues>{one}</ColorValues></Object>' for n, one in enumerate(spectra)
+    )
     return (
         '<CxF xmlns="http://colorexchangeformat.com/CxF3-core"><Resources><ObjectCollection>'
         f"{things}</ObjectCollection><ColorSpecificationCollection>{spec}</ColorSpecificationCollection>"
@@ -39,7 +42,9 @@ def spectrum(R: np.ndarray, more: str = "") -> str:
 class TablesTest(unittest.TestCase):
     def test_own_names_with_a_sharp(self) -> None:
         """A colour named "#7 jug" comes back from the program's own CSV, and from another program's."""
-        samples = [Sample(name=name, Lab=np.array([50.0, 10.0, -20.0])) for name in ("#7 jug", "plain", "#fff")]
+        samples = [
+            Sample(name=name, Lab=np.array([50.0, 10.0, -20.0])) for name in ("#7 jug", "plain", "#fff")
+        ]
         back = read_colours(WRITERS["csv"][0](samples, "Colours"))
         self.assertEqual([one.name for one in back.samples], ["#7 jug", "plain", "#fff"])
         other = read("# made in a shop", "name,L,a,b", "#7 jug,50,10,-20", "# a remark", "plain,40,0,0")
@@ -67,7 +72,8 @@ class TablesTest(unittest.TestCase):
         assert_allclose(one.colour(), Lab_of_RGB([127.5, 51.0, 25.5], "x"), atol=0.01)
 
     def test_observer_and_light(self) -> None:
-        """What stands for 10° or under a tube is refused with its reason; the light of a column is that of its head."""
+        """What stands for 10° or under a tube is refused with its reason; the light of a column is that of
+        its head."""
         for lines in (
             ("Observer 10°", "name,L,a,b", "x,50,1,1"), ("name,L*(D65/10),a*(D65/10),b*(D65/10)", "x,50,1,1"),
             ("CGATS.17", "OBSERVER \"10 degree\"", "BEGIN_DATA_FORMAT", "SAMPLE_NAME LAB_L LAB_A LAB_B",
@@ -88,7 +94,9 @@ class PercentTest(unittest.TestCase):
         """A black in percent beside a grey in percent stays black, in CxF and in JSON."""
         for data in (
             cxf(spectrum(DARK), spectrum(PALE)),
-            json.dumps({"colours": [{"name": "k", "R": DARK.tolist()}, {"name": "g", "R": PALE.tolist()}]}).encode(),
+            json.dumps(
+                {"colours": [{"name": "k", "R": DARK.tolist()}, {"name": "g", "R": PALE.tolist()}]}
+            ).encode(),
         ):
             black, grey = read_colours(data).samples
             assert black.R is not None
@@ -102,7 +110,8 @@ class PercentTest(unittest.TestCase):
             ('MaxRange="1"', "", np.full(36, 0.9), 0.9), ('MaxRange="100"', "", DARK, 0.016),
             (
                 'ColorSpecification="s"',
-                '<ColorSpecification Id="s"><MeasurementSpec MaxRange="100"/></ColorSpecification>', DARK, 0.016,
+                '<ColorSpecification Id="s"><MeasurementSpec MaxRange="100"/></ColorSpecification>', DARK,
+                0.016,
             ),
         ):  # fmt: skip
             (one,) = read_colours(cxf(spectrum(values, more), spec=spec)).samples
@@ -129,7 +138,8 @@ class KindsTest(unittest.TestCase):
     def test_in_the_words_of_the_menu(self) -> None:
         """Kinds are taken as menus name them; a wrong one is said once, with the nearest."""
         found = read_shelf_csv(
-            b"name,kind\nSloe,Chalk-type paint (water)\nPond,Milk paint powder\nA,chalky paint\nB,chalky paint\n"
+            b"name,kind\nSloe,Chalk-type paint (water)\nPond,Milk paint powder\nA,chalky paint\nB,chalky "
+            b"paint\n"
         )
         self.assertEqual([one.kind for one in found.good], ["chalk_paint", "milk_paint"])
         self.assertEqual(

@@ -10,7 +10,15 @@ from pypdf import PdfReader
 from reportlab.pdfbase.pdfmetrics import stringWidth
 
 from jug_mingle.core.measuring.jugs import JUGS, jam_jar
-from jug_mingle.formats.pour_strip import FOOT, Line, lid_label, line_heights, pour_strip, recipe_card, walk_strip
+from jug_mingle.formats.pour_strip import (
+    FOOT,
+    Line,
+    lid_label,
+    line_heights,
+    pour_strip,
+    recipe_card,
+    walk_strip,
+)
 from jug_mingle.formats.print_sheet import fitted
 
 MM = 72.0 / 25.4
@@ -23,14 +31,17 @@ LINES = [
 
 class StripTest(unittest.TestCase):
     def test_heights(self) -> None:
-        """Every line stands within 0.02 mm of the jug's exact geometry; the volume from it is within 0.5 %."""
+        """Every line stands within 0.02 mm of the jug's exact geometry; the volume from it is within 0.5
+        %."""
         for jug in (JUGS["tin"], JUGS["measuring jug"], jam_jar(diameter=90, neck=70, height=120)):
             page = PdfReader(io.BytesIO(pour_strip(LINES, jug, title="Glaze", bottom=3.0))).pages[0]
             content = page.get_contents()
             assert content is not None
             text = content.get_data().decode("latin-1")
             found = re.findall(r"([\d.]+) ([\d.]+) m ([\d.]+) ([\d.]+) l", text)
-            level = sorted({float(y1) / MM for x1, y1, x2, y2 in found if y1 == y2 and float(x2) - float(x1) < 90 * MM})
+            level = sorted(
+                {float(y1) / MM for x1, y1, x2, y2 in found if y1 == y2 and float(x2) - float(x1) < 90 * MM}
+            )
             heights = [y - FOOT - 3.0 for y in level if y > FOOT]
             total = 0.0
             self.assertEqual(len(heights), 3)
@@ -84,7 +95,9 @@ class WalkStripTest(unittest.TestCase):
         assert content is not None
         text = content.get_data().decode("latin-1")
         found = re.findall(r"([\d.]+) ([\d.]+) m ([\d.]+) ([\d.]+) l", text)
-        level = {float(y1) / MM - FOOT - 3.0 for x1, y1, x2, y2 in found if y1 == y2 and float(y1) > FOOT * MM}
+        level = {
+            float(y1) / MM - FOOT - 3.0 for x1, y1, x2, y2 in found if y1 == y2 and float(y1) > FOOT * MM
+        }
         for step in self.STEPS:
             self.assertTrue(any(abs(jug.height(step.ml) - drawn) < 0.02 for drawn in level), (step, level))
         words = page.extract_text()
@@ -93,7 +106,9 @@ class WalkStripTest(unittest.TestCase):
 
     def test_too_tall(self) -> None:
         with self.assertRaises(ValueError):
-            walk_strip([Line(name="Row 1", ml=9000.0, words="", sRGB=(0, 0, 0))], JUGS["measuring jug"], title="x")
+            walk_strip(
+                [Line(name="Row 1", ml=9000.0, words="", sRGB=(0, 0, 0))], JUGS["measuring jug"], title="x"
+            )
 
 
 class CloseLinesTest(unittest.TestCase):
@@ -134,7 +149,8 @@ class CloseLinesTest(unittest.TestCase):
                     self.assertTrue(words.endswith("…"), words)
 
     def test_words_end_within_the_page(self) -> None:
-        """By measured width: the cut text fits, one letter more would not, and the amount stands before the name."""
+        """By measured width: the cut text fits, one letter more would not, and the amount stands before the
+        name."""
         long = "Wide Wool Works" * 20
         for width in (20.0, 64.0, 150.0):
             cut = fitted(f"230 ml · {long}", width=width, size=10.5)
@@ -144,15 +160,31 @@ class CloseLinesTest(unittest.TestCase):
         self.assertEqual(fitted("short", width=64.0, size=10.5), "short")
 
     def test_an_amount_is_never_cut(self) -> None:
-        """Amounts in cups and spoons are long: on a label and a card they are set smaller, few pours or many."""
+        """Amounts in cups and spoons are long: on a label and a card they are set smaller, few pours or
+        many."""
         amount = "12 cups + 15 tablespoons + 2½ teaspoons"
         for many in (1, 5):
-            lines = [Line(name="Mill pond " * 9, ml=50.0, words=amount, parts="1 part", sRGB=(0, 0, 0))] * many
+            lines = [
+                Line(name="Mill pond " * 9, ml=50.0, words=amount, parts="1 part", sRGB=(0, 0, 0))
+            ] * many
             label = lid_label(
-                lines, title="T", job="J", made=date(2026, 11, 26), keeps="keeps", caution="", sRGB=(0, 0.5, 0.5)
+                lines,
+                title="T",
+                job="J",
+                made=date(2026, 11, 26),
+                keeps="keeps",
+                caution="",
+                sRGB=(0, 0.5, 0.5),
             )
             card = recipe_card(
-                lines, title="T", job="J", made=date(2026, 11, 26), said="", cautions=[], target=None, mix=(0, 0, 0)
+                lines,
+                title="T",
+                job="J",
+                made=date(2026, 11, 26),
+                said="",
+                cautions=[],
+                target=None,
+                mix=(0, 0, 0),
             )
             for pdf in (label, card):
                 with self.subTest(many=many):
@@ -160,7 +192,9 @@ class CloseLinesTest(unittest.TestCase):
                     self.assertEqual(words.count(amount), many)
 
     def test_label_and_card_with_long_names(self) -> None:
-        lines = [Line(name="An endless name " * 9, ml=50.0, words="50 ml", parts="1 part", sRGB=(0, 0, 0))] * 5
+        lines = [
+            Line(name="An endless name " * 9, ml=50.0, words="50 ml", parts="1 part", sRGB=(0, 0, 0))
+        ] * 5
         label = lid_label(
             lines,
             title="T" * 120,
@@ -171,8 +205,8 @@ class CloseLinesTest(unittest.TestCase):
             sRGB=(0, 0.5, 0.5),
         )
         card = recipe_card(
-            lines, title="T" * 120, job="J" * 120, made=date(2026, 11, 26), said="Dry a strip first.", cautions=[],
-            target=None, mix=(0, 0.5, 0.5),
+            lines, title="T" * 120, job="J" * 120, made=date(2026, 11, 26), said="Dry a strip first.",
+            cautions=[], target=None, mix=(0, 0.5, 0.5),
         )  # fmt: skip
         for pdf in (label, card):
             words = PdfReader(io.BytesIO(pdf)).pages[0].extract_text()

@@ -1,4 +1,5 @@
-"""What is printed in other scripts, read back from the PDF; what no font has is named before it is printed."""
+"""What is printed in other scripts, read back from the PDF; what no font has is named before it is
+printed."""
 
 import io
 import unittest
@@ -24,14 +25,15 @@ def line(name: str, ml: float = 100.0) -> Line:
 
 def label(title: str) -> bytes:
     return lid_label(
-        [line(title)], title=title, job="Kasten", made=date(2026, 11, 28), keeps="keeps", caution="Air the room.",
-        sRGB=(0, 0.5, 0.5),
+        [line(title)], title=title, job="Kasten", made=date(2026, 11, 28), keeps="keeps",
+        caution="Air the room.", sRGB=(0, 0.5, 0.5),
     )  # fmt: skip
 
 
 class ScriptsTest(unittest.TestCase):
     def test_shipped(self) -> None:
-        """Names in the scripts that ship are printed, found again as text, and need no font of the machine."""
+        """Names in the scripts that ship are printed, found again as text, and need no font of the
+        machine."""
         with patch.object(print_fonts, "_installed", return_value=()):
             for name in NAMES:
                 with self.subTest(name):
@@ -48,7 +50,8 @@ class ScriptsTest(unittest.TestCase):
         self.assertTrue(all("/FontFile2" in one["/FontDescriptor"].get_object() for one in ours))
 
     def test_missing(self) -> None:
-        """Letters that no font has are named, once each, and nothing is printed; then boxes, if that is wanted."""
+        """Letters that no font has are named, once each, and nothing is printed; then boxes, if that is
+        wanted."""
         with patch.object(print_fonts, "_installed", return_value=()):
             print_fonts._font_of.cache_clear()
             self.addCleanup(print_fonts._font_of.cache_clear)
@@ -62,7 +65,8 @@ class ScriptsTest(unittest.TestCase):
                 may_lack.reset(token)
 
     def test_scripts_that_are_shaped(self) -> None:
-        """Arabic, Hebrew and Devanagari change with their neighbours or run the other way: said to be missing."""
+        """Arabic, Hebrew and Devanagari change with their neighbours or run the other way: said to be
+        missing."""
         for name in ("أزرق", "כחול", "नीला"):
             self.assertTrue(missing(name), name)
 
@@ -72,7 +76,9 @@ class ScriptsTest(unittest.TestCase):
         self.assertEqual("".join(piece for _, piece in pieces).replace("\ufffd", "★"), "Blau ель 2 ★")
         self.assertGreater(len(pieces), 1)
         self.assertEqual(len(list(runs("Blau ель 2"))), 1)
-        self.assertAlmostEqual(width_of("Blau ель 2 ★", 10), sum(width_of(piece, 10) for _, piece in pieces), places=6)
+        self.assertAlmostEqual(
+            width_of("Blau ель 2 ★", 10), sum(width_of(piece, 10) for _, piece in pieces), places=6
+        )
 
 
 class OrderTest(unittest.TestCase):
@@ -90,15 +96,20 @@ class OrderTest(unittest.TestCase):
         self.assertTrue(any("Bold" in name for name in names))
 
     def test_paper(self) -> None:
-        """On both papers a millimetre is a millimetre: the rule of 100 mm, and the lines of the strip, are as long."""
+        """On both papers a millimetre is a millimetre: the rule of 100 mm, and the lines of the strip, are as
+        long."""
         import re
 
         for paper, size in (("A4", (210.0, 297.0)), ("Letter", (215.9, 279.4))):
-            page = PdfReader(io.BytesIO(pour_strip([line("One")], JUGS["tin"], title="x", paper=paper))).pages[0]
+            page = PdfReader(
+                io.BytesIO(pour_strip([line("One")], JUGS["tin"], title="x", paper=paper))
+            ).pages[0]
             self.assertAlmostEqual(float(page.mediabox.width) * 25.4 / 72, size[0], delta=0.2)
             self.assertAlmostEqual(float(page.mediabox.height) * 25.4 / 72, size[1], delta=0.2)
             content = page.get_contents()
             assert content is not None
-            strokes = re.findall(r"([\d.]+) ([\d.]+) m ([\d.]+) ([\d.]+) l", content.get_data().decode("latin-1"))
+            strokes = re.findall(
+                r"([\d.]+) ([\d.]+) m ([\d.]+) ([\d.]+) l", content.get_data().decode("latin-1")
+            )
             long = [abs(float(c) - float(a)) * 25.4 / 72 for a, b, c, d in strokes if b == d]
             self.assertAlmostEqual(min(long, key=lambda one: abs(one - 100.0)), 100.0, delta=0.01)

@@ -14,7 +14,8 @@ class TableTest(unittest.TestCase):
         pots = [
             {"name": "Sloe, skin", "kind": "chalk_paint", "left_ml": 250.0, "full_ml": 500.0, "use_up": True,
              "L": 30.0, "a": 10.0, "b": -19.0},
-            {"name": "Wax", "kind": "clear_wax", "left_ml": 0.0, "opened": "2026-03-31", "place": "lower board"},
+            {"name": "Wax", "kind": "clear_wax", "left_ml": 0.0, "opened": "2026-03-31",
+            "place": "lower board"},
         ]  # fmt: skip
         found = read_shelf_csv(write_shelf_csv(pots))
         self.assertEqual([pot.name for pot in found.good], ["Sloe, skin", "Wax"])

@@ -48,12 +48,18 @@ class ReadShelfTest(unittest.TestCase):
             ('{"materials": []}', "materials"),
             (json.dumps({"materials": [{**good, "colour": 1}]}), "materials.0.colour"),
             (json.dumps({"materials": [{"key": "w", "kind": "jam"}]}), "no kind of material 'jam'"),
-            (json.dumps({"materials": [good], "readings": [{"volumes": {"w": 1}}]}), "exactly one of Lab, hex and R"),
+            (
+                json.dumps({"materials": [good], "readings": [{"volumes": {"w": 1}}]}),
+                "exactly one of Lab, hex and R",
+            ),
             (
                 json.dumps({"materials": [good], "readings": [{"volumes": {"x": 1}, "hex": "#ffffff"}]}),
                 "not on the shelf",
             ),
-            (json.dumps({"materials": [good], "readings": [{"volumes": {"w": -1}, "hex": "#ffffff"}]}), "above 0"),
+            (
+                json.dumps({"materials": [good], "readings": [{"volumes": {"w": -1}, "hex": "#ffffff"}]}),
+                "above 0",
+            ),
             (
                 json.dumps({"materials": [good], "readings": [{"volumes": {"w": 1}, "hex": "#fff", "X": 3}]}),
                 "both X and",

@@ -37,7 +37,9 @@ class ReadTest(unittest.TestCase):
     def test_units(self) -> None:
         """An inch is 25.4 mm and 96 pixels (CSS 2.1, 4.3.2)."""
         for said, mm in (("10cm", 100.0), ("1in", 25.4), ("96px", 25.4), ("96", 25.4), ("72pt", 25.4)):
-            found = read_svg(f'<svg {NS} width="{said}" viewBox="0 0 1 1"><rect width="1" height="1"/></svg>'.encode())
+            found = read_svg(
+                f'<svg {NS} width="{said}" viewBox="0 0 1 1"><rect width="1" height="1"/></svg>'.encode()
+            )
             assert found.mm is not None
             self.assertAlmostEqual(found.mm, mm)
 
@@ -53,7 +55,11 @@ class ReadTest(unittest.TestCase):
             ("script", f"<svg {NS}><script>alert(1)</script></svg>"),
             ("script", f'<svg {NS}><rect onload="x()" width="1" height="1"/></svg>'),
             ("foreignobject", f"<svg {NS}><foreignObject/></svg>"),
-            ("links", f'<svg {NS} xmlns:x="http://www.w3.org/1999/xlink"><use x:href="http://e.test/a.svg#b"/></svg>'),
+            (
+                "links",
+                f'<svg {NS} xmlns:x="http://www.w3.org/1999/xlink"><use '
+                f'x:href="http://e.test/a.svg#b"/></svg>',
+            ),
             ("image", f'<svg {NS}><image href="#a" width="1" height="1"/></svg>'),
             ("text", f"<svg {NS}><text>A</text></svg>"),
             ("entities", f"{bomb}<svg {NS}><title>&b;</title></svg>"),
@@ -83,7 +89,8 @@ class ReadTest(unittest.TestCase):
 
 class LettersTest(unittest.TestCase):
     def test_outlines(self) -> None:
-        """Capitals are as high as asked for, a zero has a hole, wider words are wider; both fonts that ship."""
+        """Capitals are as high as asked for, a zero has a hole, wider words are wider; both fonts that
+        ship."""
         for font in FONTS:
             rings, wide, high = lettered("H", font=font)
             self.assertAlmostEqual(high, 1.0, delta=0.01)

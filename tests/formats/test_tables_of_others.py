@@ -1,7 +1,7 @@
 """Tables of colours that nobody here made, and the ways in which other tools write them.
 
-Files of the colour-science wheel (BSD-3-Clause) and of the colour-cxf wheel (BSD-3-Clause) are read where they are
-installed; none is kept here.
+Files of the colour-science wheel (BSD-3-Clause) and of the colour-cxf wheel (BSD-3-Clause) are read where
+they are installed; none is kept here.
 """
 
 import io
@@ -72,7 +72,9 @@ class SpectraTest(unittest.TestCase):
         self.assertEqual([one.name for one in found.samples], list(spectra))
         for one in found.samples:
             theirs = spectra[one.name]
-            assert_allclose(one.reflectance(), np.interp(WAVELENGTHS, theirs.wavelengths, theirs.values), atol=1e-9)
+            assert_allclose(
+                one.reflectance(), np.interp(WAVELENGTHS, theirs.wavelengths, theirs.values), atol=1e-9
+            )
 
     def test_turned_round(self) -> None:
         """The same table turned, tabs between, is the same 24 colours."""
@@ -85,21 +87,26 @@ class SpectraTest(unittest.TestCase):
             assert_allclose(one.reflectance(), other.reflectance(), atol=1e-6)
 
     def test_headings(self) -> None:
-        """Wavelengths are headed R400, 400 nm, nm400, SPECTRAL_400 or 400.0; samples by any column of names."""
+        """Wavelengths are headed R400, 400 nm, nm400, SPECTRAL_400 or 400.0; samples by any column of
+        names."""
         for heading in ("R{}", "{} nm", "{}nm", "nm{}", "SPECTRAL_NM{}", "SPECTRAL_{}", "{}.0"):
             for name in ("Name", "SAMPLE_ID", "Patch", "Colour name", ""):
                 head = [name, *(heading.format(f"{nm:g}") for nm in WAVELENGTHS)]
-                text = "\t".join(head) + "\n" + "\t".join(["Well bottom", *(f"{x:.4f}" for x in BANDS)]) + "\n"
+                text = (
+                    "\t".join(head) + "\n" + "\t".join(["Well bottom", *(f"{x:.4f}" for x in BANDS)]) + "\n"
+                )
                 with self.subTest(heading, name=name):
                     found = read_colours(text.encode()).samples[0]
                     self.assertEqual(found.name, "Well bottom")
                     assert_allclose(found.reflectance(), BANDS, atol=6e-5)
 
     def test_decimal_commas_and_percent(self) -> None:
-        """Semicolons with decimal commas, and percent: of a whole table, so that a dark sample does not turn white."""
+        """Semicolons with decimal commas, and percent: of a whole table, so that a dark sample does not turn
+        white."""
         head = ";".join(["nm", "light", "dark"])
         rows = "\n".join(
-            f"{nm:g};{40 + n / 2:.2f};{1.2 + n / 100:.3f}".replace(".", ",") for n, nm in enumerate(WAVELENGTHS)
+            f"{nm:g};{40 + n / 2:.2f};{1.2 + n / 100:.3f}".replace(".", ",")
+            for n, nm in enumerate(WAVELENGTHS)
         )
         light, dark = read_colours(f"{head}\n{rows}\n".encode()).samples
         self.assertAlmostEqual(light.reflectance()[0], 0.40)
@@ -118,7 +125,9 @@ class SpectraTest(unittest.TestCase):
             ["Pond", "Milk paint", 250.5, date(2026, 3, 31)],
         ]
         tin = read_shelf_csv(workbook(tins)).good[0]
-        self.assertEqual((tin.kind, tin.numbers["left_ml"], str(tin.opened)), ("milk_paint", 250.5, "2026-03-31"))
+        self.assertEqual(
+            (tin.kind, tin.numbers["left_ml"], str(tin.opened)), ("milk_paint", 250.5, "2026-03-31")
+        )
 
     def test_a_workbook_without_its_sheet(self) -> None:
         """A workbook of which a part was lost is refused in words."""
@@ -140,7 +149,8 @@ class SpectraTest(unittest.TestCase):
             read_colours((head + "\n" * 30_000).encode())
 
     def test_nested_for_ever(self) -> None:
-        """Five megabytes of objects within objects: only what lies straight in the collection is an object."""
+        """Five megabytes of objects within objects: only what lies straight in the collection is an
+        object."""
         many = 180_000
         text = (
             '<CxF xmlns="http://colorexchangeformat.com/CxF3-core"><Resources><ObjectCollection>'
@@ -175,10 +185,15 @@ class ColoursTest(unittest.TestCase):
         self.assertEqual([one.name for one in found], ["Jug glaze", "Bare rim"])
 
     def test_the_white(self) -> None:
-        """Greys of XYZ tell their white; what the file says goes before that, and what a person chooses before both."""
-        greys = [(name, share) for name, share in (("white", 0.9), ("light", 0.5), ("grey", 0.2), ("dark", 0.08))]
+        """Greys of XYZ tell their white; what the file says goes before that, and what a person chooses
+        before both."""
+        greys = [
+            (name, share) for name, share in (("white", 0.9), ("light", 0.5), ("grey", 0.2), ("dark", 0.08))
+        ]
         for white in ("D50", "D65"):
-            rows = "\n".join(f"{n} " + " ".join(f"{share * one:.4f}" for one in WHITES[white]) for n, share in greys)
+            rows = "\n".join(
+                f"{n} " + " ".join(f"{share * one:.4f}" for one in WHITES[white]) for n, share in greys
+            )
             fields_ = "BEGIN_DATA_FORMAT\nSAMPLE_ID XYZ_X XYZ_Y XYZ_Z\nEND_DATA_FORMAT\n"
             text = f"CGATS.17\n{fields_}BEGIN_DATA\n{rows}\nEND_DATA\n"
             with self.subTest(white):
@@ -207,20 +222,39 @@ class ColoursTest(unittest.TestCase):
 
 class NoPaintTest(unittest.TestCase):
     def test_lamps(self) -> None:
-        """Illuminants of the CIE, meters of lamps and keyword files of lights are no paints, and are told so."""
-        for name in ("D65", "D50", "A", "C", "FL1", "FL2", "FL7", "FL11", "FL3.15", "HP1", "LED-B5", "LED-V1"):
+        """Illuminants of the CIE, meters of lamps and keyword files of lights are no paints, and are told
+        so."""
+        for name in (
+            "D65",
+            "D50",
+            "A",
+            "C",
+            "FL1",
+            "FL2",
+            "FL7",
+            "FL11",
+            "FL3.15",
+            "HP1",
+            "LED-B5",
+            "LED-V1",
+        ):
             lamp = reference.SDS_ILLUMINANTS[name]
-            rows = "\n".join(f"{nm:g},{power:.6g}" for nm, power in zip(lamp.wavelengths, lamp.values, strict=True))
+            rows = "\n".join(
+                f"{nm:g},{power:.6g}" for nm, power in zip(lamp.wavelengths, lamp.values, strict=True)
+            )
             with self.subTest(name), self.assertRaisesRegex(ColourFileError, "lamp|light|neither a share"):
                 read_colours(rows.encode())
         for name in ("RANDOM_001_02._3262K.csv", "uprtek.xls.txt"):
             with self.subTest(name), self.assertRaisesRegex(ColourFileError, "light of a lamp"):
                 read_colours(of_colour(name))
-        for head in ("SPECT\nSPECTRAL_BANDS 36", 'CTI3\nDEVICE_CLASS "EMISSION"', 'X\nMEAS_TYPE "TRANSMISSIVE"'):
+        for head in (
+            "SPECT\nSPECTRAL_BANDS 36",
+            'CTI3\nDEVICE_CLASS "EMISSION"',
+            'X\nMEAS_TYPE "TRANSMISSIVE"',
+        ):
             bands = " ".join(f"SPEC_{nm:g}" for nm in WAVELENGTHS)
-            text = (
-                f"{head}\nBEGIN_DATA_FORMAT\n{bands}\nEND_DATA_FORMAT\nBEGIN_DATA\n{' '.join(['0.5'] * 36)}\nEND_DATA\n"
-            )
+            row = " ".join(["0.5"] * 36)
+            text = f"{head}\nBEGIN_DATA_FORMAT\n{bands}\nEND_DATA_FORMAT\nBEGIN_DATA\n{row}\nEND_DATA\n"
             with self.subTest(head), self.assertRaisesRegex(ColourFileError, "no paint"):
                 read_colours(text.encode())
 
@@ -241,14 +275,17 @@ class NoPaintTest(unittest.TestCase):
 class CxfTest(unittest.TestCase):
     def test_short_spectra(self) -> None:
         """Spectra that end at 680 nm are left, and the CIELAB beside them is taken, which is said once."""
-        found = read_colours(Path(str(files("colour_cxf"))).joinpath("tests/resources/sample.cxf").read_bytes())
+        found = read_colours(
+            Path(str(files("colour_cxf"))).joinpath("tests/resources/sample.cxf").read_bytes()
+        )
         self.assertEqual(len(found.samples), 144)
         assert found.white is not None
         self.assertEqual((found.white.name, found.white.how), ("D50", "stated"))
         self.assertEqual(sum("680 nm" in note for note in found.notes), 1)
 
     def test_what_is_written_passes_its_schema(self) -> None:
-        """Read by classes that were generated from the XSD of CxF3 (colour-cxf): nothing unknown, nothing missing."""
+        """Read by classes that were generated from the XSD of CxF3 (colour-cxf): nothing unknown, nothing
+        missing."""
         samples = [
             Sample(name="read", R=BANDS),
             Sample(name="caught", Lab=np.array([50.0, 4, -9]), noise=5.2, how="photo"),
@@ -281,9 +318,14 @@ class CxfTest(unittest.TestCase):
 
 class ShelfTest(unittest.TestCase):
     def test_workbooks(self) -> None:
-        """The shelf's table comes from a workbook as from CSV; one that was made to unpack for ever is refused."""
+        """The shelf's table comes from a workbook as from CSV; one that was made to unpack for ever is
+        refused."""
         head = ["name", "kind", "left_ml", "hex"]
-        rows = [head, ["Mill pond", "chalk_paint", "250", "#335544"], ["Chalk white", "chalk_paint", "400", ""]]
+        rows = [
+            head,
+            ["Mill pond", "chalk_paint", "250", "#335544"],
+            ["Chalk white", "chalk_paint", "400", ""],
+        ]
         for data in (workbook(rows), spreadsheet(rows)):
             found = read_shelf_csv(data)
             self.assertEqual([tin.name for tin in found.good], ["Mill pond", "Chalk white"])

@@ -38,10 +38,14 @@ class TrueScaleTest(unittest.TestCase):
         return np.array([[x, y], [x + 0.05, y], [x, y + 0.03]])
 
     def test_distances_within_a_fifth_of_a_millimetre(self) -> None:
-        """An outline on a tile lies where it lies on the face, to 0.2 mm, on A4 and on Letter, on every page."""
+        """An outline on a tile lies where it lies on the face, to 0.2 mm, on A4 and on Letter, on every
+        page."""
         for paper in PAGES:
             face = TrueFace(
-                title="top", width=0.5, height=0.4, rings=[self.triangle(0.03, 0.04), self.triangle(0.3, 0.25)]
+                title="top",
+                width=0.5,
+                height=0.4,
+                rings=[self.triangle(0.03, 0.04), self.triangle(0.3, 0.25)],
             )
             data = true_scale("Layout", [face], [], paper=paper)
             wide, high = PAGES[paper]
@@ -60,7 +64,9 @@ class TrueScaleTest(unittest.TestCase):
     def test_rule_and_crosses(self) -> None:
         """Every page has a rule of 100 mm; tiled ones have crosses, one that holds its face has none."""
         small, large = (TrueFace(title=str(w), width=w, height=0.1) for w in (0.1, 0.5))
-        data = true_scale("Layout", [small, large], [Table(title="List", heads=("a", "b"), rows=[("1", "2")] * 80)])
+        data = true_scale(
+            "Layout", [small, large], [Table(title="List", heads=("a", "b"), rows=[("1", "2")] * 80)]
+        )
         reader = PdfReader(io.BytesIO(data))
         for number, page in enumerate(reader.pages):
             level = [
@@ -88,7 +94,10 @@ class TrueScaleTest(unittest.TestCase):
         """A picture is printed at its own size."""
         pixels = np.zeros((20, 30, 3), dtype=np.uint8)
         face = TrueFace(
-            title="top", width=0.15, height=0.12, pictures=[Printed(pixels=pixels, x=0.07, y=0.06, w=0.09, h=0.06)]
+            title="top",
+            width=0.15,
+            height=0.12,
+            pictures=[Printed(pixels=pixels, x=0.07, y=0.06, w=0.09, h=0.06)],
         )
         data = true_scale("Layout", [face], [])
         self.assertEqual(len(PdfReader(io.BytesIO(data)).pages[1].images), 1)

@@ -1,7 +1,8 @@
 """What the program answers on its demo, kept as it is: `python -m tests.golden.record` writes it anew.
 
-Answers are kept as JSON, pictures of every kind of layer on four pieces in three lights as PNG, one sheet a kind. A
-rebuild is compared with them; whoever means to change an answer writes them again and says in the commit which.
+Answers are kept as JSON, pictures of every kind of layer on four pieces in three lights as PNG, one sheet a
+kind. A rebuild is compared with them; whoever means to change an answer writes them again and says in the
+commit which.
 """
 
 import io
@@ -27,8 +28,8 @@ BASE: list[dict[str, Any]] = [
     {"kind": "paint", "colours": ["mix:1"], "coats": 2},
 ]
 COLOURS: dict[str, list[str]] = {
-    "blend": ["mix:1", "mix:2"], "two_tone": ["mix:1", "mix:2"], "stain": ["pot:brewed-tea"], "glaze": ["brown wax"],
-    "wax": ["black wax"], "metallic": ["gold"],
+    "blend": ["mix:1", "mix:2"], "two_tone": ["mix:1", "mix:2"], "stain": ["pot:brewed-tea"],
+    "glaze": ["brown wax"], "wax": ["black wax"], "metallic": ["gold"],
     **{key: [] for key in ("wax_eraser", "distress", "crackle", "chippy", "oil", "sealer", "fade")},
     **{key: [] for key in ("raised", "transfer", "paper", "collage", "lined", "rust")},
 }  # fmt: skip
@@ -37,7 +38,8 @@ BARE = ("paint", "primer", "stain", "wash", "oil", "sealer", "two_tone", "blend"
 
 
 def looks(client: TestClient) -> Iterator[tuple[str, list[dict[str, Any]]]]:
-    """Yield kinds of layers as they are usually laid, with what lies below, then varied ones, then our own looks."""
+    """Yield kinds of layers as they are usually laid, with what lies below, then varied ones, then our own
+    looks."""
     book = client.get("/api/lookbook").json()
     for kind in book["kinds"]:
         layer = {**kind["usual"], "colours": COLOURS.get(kind["key"], ["mix:2"])}
@@ -45,11 +47,23 @@ def looks(client: TestClient) -> Iterator[tuple[str, list[dict[str, Any]]]]:
         if kind["key"] == "wax_eraser":
             below = [*BASE, {"kind": "wax", "colours": ["black wax"], "wipe": 0.4}]
         yield kind["key"], [*below, layer]
-        moved = {**layer, "amount": 0.8, "width": 0.3, "hand": 0.6, "seed": 5, "wipe": 0.3, "water": 1.0, "dwell": 20.0}
+        moved = {
+            **layer,
+            "amount": 0.8,
+            "width": 0.3,
+            "hand": 0.6,
+            "seed": 5,
+            "wipe": 0.3,
+            "water": 1.0,
+            "dwell": 20.0,
+        }
         yield f"{kind['key']}, moved", [*below, {**moved, "place": "edges", "zones": ["front", "top"]}]
     for pattern in book["patterns"]:
         more = ["mix:1", "mix:2", "pot:oat-straw"]
-        yield f"blend, {pattern}", [{"kind": "blend", "colours": more, "pattern": pattern, "coats": 2, "contrast": 0.7}]
+        yield (
+            f"blend, {pattern}",
+            [{"kind": "blend", "colours": more, "pattern": pattern, "coats": 2, "contrast": 0.7}],
+        )
     for preset in book["presets"]:
         yield f"look {preset['key']}", client.get(f"/api/jobs/1/presets/{preset['key']}").json()
 
@@ -59,13 +73,16 @@ def pieces(client: TestClient) -> dict[str, int]:
     found = {piece["form"]: piece["id"] for piece in client.get("/api/jobs/1").json()["pieces"]}
     for form in FORMS:
         if form not in found:
-            made = client.post("/api/jobs/1/pieces", json={"name": form, "form": form, "ground": "pine"}).json()
+            made = client.post(
+                "/api/jobs/1/pieces", json={"name": form, "form": form, "ground": "pine"}
+            ).json()
             found[form] = made["id"]
     return {form: found[form] for form in FORMS}
 
 
 def pictures(client: TestClient) -> Iterator[tuple[str, NDArray[np.uint8]]]:
-    """Yield a sheet for each kind and each look: pieces in rows, lights in columns; of moved ones a single row."""
+    """Yield a sheet for each kind and each look: pieces in rows, lights in columns; of moved ones a single
+    row."""
     there = pieces(client)
     for name, layers in looks(client):
         plain = "," not in name and not name.startswith("look")
@@ -74,12 +91,16 @@ def pictures(client: TestClient) -> Iterator[tuple[str, NDArray[np.uint8]]]:
             shown = [{"light": light} for light in (LIGHTS if plain else LIGHTS[:1])]
             row = [_picture(client, there[form], {"layers": layers}, params) for params in shown]
             if plain:
-                row.append(_picture(client, there[form], {"layers": layers, "field": len(layers) - 1}, shown[0]))
+                row.append(
+                    _picture(client, there[form], {"layers": layers, "field": len(layers) - 1}, shown[0])
+                )
             rows.append(np.hstack(row))
         yield name, np.vstack(rows)
 
 
-def _picture(client: TestClient, piece: int, body: dict[str, Any], params: dict[str, str]) -> NDArray[np.uint8]:
+def _picture(
+    client: TestClient, piece: int, body: dict[str, Any], params: dict[str, str]
+) -> NDArray[np.uint8]:
     size = {"pixels_wide": SIZE[0], "pixels_high": SIZE[1]}
     answer = client.post(f"/api/pieces/{piece}/picture", json={**body, **size}, params=params)
     if answer.status_code != 200:
@@ -88,7 +109,8 @@ def _picture(client: TestClient, piece: int, body: dict[str, Any], params: dict[
 
 
 def answers(client: TestClient) -> Iterator[tuple[str, Any]]:
-    """Yield what is answered, by name: what stands there, recipes, coats, amounts, remarks, points, a whole batch."""
+    """Yield what is answered, by name: what stands there, recipes, coats, amounts, remarks, points, a whole
+    batch."""
 
     def get(path: str, **params: Any) -> tuple[str, Any]:
         asked = "&".join(f"{key}={value}" for key, value in params.items())
@@ -136,7 +158,8 @@ def answers(client: TestClient) -> Iterator[tuple[str, Any]]:
 def recipe_answers(client: TestClient) -> Iterator[tuple[str, Any]]:
     """Yield recipes by several wishes and units, why they are, by hand, beside one another; preparations."""
     wishes: dict[str, dict[str, Any]] = {
-        "plain": {}, "weighed": {"tool": "scale", "batch": 500.0}, "spoons": {"tool": "spoons", "batch": 120.0},
+        "plain": {}, "weighed": {"tool": "scale", "batch": 500.0},
+        "spoons": {"tool": "spoons", "batch": 120.0},
         "two pots in two lights": {"most_pots": 2, "lights": ["window", "bulb"]},
     }  # fmt: skip
     for target in (1, 2):
@@ -154,7 +177,10 @@ def recipe_answers(client: TestClient) -> Iterator[tuple[str, Any]]:
     for preparation in client.get("/api/preparations").json():
         cast = {role["key"]: role["pots"][0] for role in preparation["roles"] if role["pots"]}
         body = {"cast": cast, "batch": 200.0, "ground": "oak", "job_id": 1}
-        yield f"prepare {preparation['key']}", client.post(f"/api/preparations/{preparation['key']}", json=body).json()
+        yield (
+            f"prepare {preparation['key']}",
+            client.post(f"/api/preparations/{preparation['key']}", json=body).json(),
+        )
 
 
 def batch_answers(client: TestClient) -> Iterator[tuple[str, Any]]:
@@ -212,7 +238,10 @@ def main() -> None:
         prepare_demo(Path(folder))
         with TestClient(demo_app(Path(folder)), base_url=OWN) as client:
             found = recorded(client)
-            lines = [f"{json.dumps(name)}: {json.dumps(answer, ensure_ascii=False)}" for name, answer in found.items()]
+            lines = [
+                f"{json.dumps(name)}: {json.dumps(answer, ensure_ascii=False)}"
+                for name, answer in found.items()
+            ]
             (DATA / "answers.json").write_text("{\n" + ",\n".join(lines) + "\n}\n")
             for name, pixels in pictures(client):
                 Image.fromarray(pixels).save(DATA / f"{name.replace(', ', '-')}.png", optimize=True)

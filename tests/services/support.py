@@ -10,7 +10,17 @@ from sqlalchemy.orm import Session
 
 from jug_mingle.core.evidence.readings import Swatch
 from jug_mingle.documents.look import LayerIn
-from jug_mingle.services import batches, jobs, materials, mixes, pieces, readings, recipes, strip_readings, targets
+from jug_mingle.services import (
+    batches,
+    jobs,
+    materials,
+    mixes,
+    pieces,
+    readings,
+    recipes,
+    strip_readings,
+    targets,
+)
 from jug_mingle.services.colours import Colour
 from jug_mingle.services.photos import PhotoFolder
 from jug_mingle.store.database import open_database
@@ -30,17 +40,32 @@ class ServiceCase(unittest.TestCase):
         self.folder = PhotoFolder(self.path / "photos")
         self.job: JobRow = jobs.add_job(self.session, name="Stand", room="hall")
         for key, Lab in (("white", (96, 0, 2)), ("blue", (35, 5, -40)), ("ochre", (60, 12, 48))):
-            row = materials.add_material(self.session, key=key, name=key.title(), kind="chalk_paint", left_ml=500)
+            row = materials.add_material(
+                self.session, key=key, name=key.title(), kind="chalk_paint", left_ml=500
+            )
             readings.add_reading(
                 self.session, how="reader", noise=0.5, volumes=[(row, 1.0)], veil=1.0,
                 swatches=[Swatch(seen=np.array(Lab, dtype=float))],
             )  # fmt: skip
         self.target: TargetRow = targets.add_target(
-            self.session, job_id=self.job.id, name="sky", R=BLUE, noise=5.0, photo_id=None, source={}, how="white_photo"
+            self.session,
+            job_id=self.job.id,
+            name="sky",
+            R=BLUE,
+            noise=5.0,
+            photo_id=None,
+            source={},
+            how="white_photo",
         )
 
     def mix(self, **changes: object) -> MixRow:
-        asked = {"job_id": self.job.id, "target_id": self.target.id, "name": "Sky", "batch": 200.0, "tool_key": "parts"}
+        asked = {
+            "job_id": self.job.id,
+            "target_id": self.target.id,
+            "name": "Sky",
+            "batch": 200.0,
+            "tool_key": "parts",
+        }
         pours = [
             recipes.PourAsked(material="white", parts=3, ml=150.0),
             recipes.PourAsked(material="blue", parts=1, ml=50.0),
@@ -55,10 +80,14 @@ class LookCase(ServiceCase):
         super().setUp()
         self.sky = self.mix()
         self.ochre = self.mix(pours=[recipes.PourAsked(material="ochre", parts=1, ml=100.0)], name="Ochre")
-        self.chest = pieces.add_piece(self.session, self.job.id, name="Chest", form="chest", measures={"columns": 2})
+        self.chest = pieces.add_piece(
+            self.session, self.job.id, name="Chest", form="chest", measures={"columns": 2}
+        )
 
     def paint(self, **changes: Any) -> LayerIn:
-        return LayerIn.model_validate({"kind": "paint", "colours": [f"mix:{self.sky.id}"], "coats": 2, **changes})
+        return LayerIn.model_validate(
+            {"kind": "paint", "colours": [f"mix:{self.sky.id}"], "coats": 2, **changes}
+        )
 
 
 class BatchCase(ServiceCase):

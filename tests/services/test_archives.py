@@ -1,4 +1,5 @@
-"""Archives: every table and column in them, jobs brought in beside others, and whatever is wrong refused whole."""
+"""Archives: every table and column in them, jobs brought in beside others, and whatever is wrong refused
+whole."""
 
 import json
 import shutil
@@ -15,7 +16,18 @@ from sqlalchemy import inspect
 from jug_mingle.documents.plan import AddedStepIn
 from jug_mingle.errors import JugMingleError, UnfitError
 from jug_mingle.formats.archive_file import ArchiveList, read_archive
-from jug_mingle.services import archives, bin, bring_back, demo_job, jobs, looks, motifs, photos, plan_asks, plans
+from jug_mingle.services import (
+    archives,
+    bin,
+    bring_back,
+    demo_job,
+    jobs,
+    looks,
+    motifs,
+    photos,
+    plan_asks,
+    plans,
+)
 from jug_mingle.services.archives import archive, read_back
 from jug_mingle.services.entries import add_entry
 from jug_mingle.services.materials import add_material
@@ -44,7 +56,8 @@ class ArchiveCase(BackupCase):
 
 class WholeTest(ArchiveCase):
     def test_every_table_and_column(self) -> None:
-        """All that the models have is in an archive, but the keys of writes; its schema is published as it is."""
+        """All that the models have is in an archive, but the keys of writes; its schema is published as it
+        is."""
         said = read_archive(self.archived())
         kept = said.rows()
         self.assertEqual(set(kept), set(Row.metadata.tables) - LEFT_OUT)
@@ -62,8 +75,8 @@ class WholeTest(ArchiveCase):
             self.assertEqual(set(table["items"]["required"]), columns)
 
     def test_every_release_goes_out_and_comes_back(self) -> None:
-        """From every data folder of an earlier release: archived as it lies there, brought back, and the same then as
-        when it is opened itself, to the row and to the pixel."""
+        """From every data folder of an earlier release: archived as it lies there, brought back, and the same
+        then as when it is opened itself, to the row and to the pixel."""
         for release in sorted(folder.name for folder in FOLDERS.iterdir() if (folder / NAME).exists()):
             with self.subTest(release):
                 data, back = self.base / release, self.base / f"{release} back"
@@ -84,7 +97,8 @@ class WholeTest(ArchiveCase):
                         self.assertTrue(np.array_equal(here, there))
 
     def test_in_place_of_what_is_here(self) -> None:
-        """On the screen all is replaced in one transaction while the program works; what was here is kept beside."""
+        """On the screen all is replaced in one transaction while the program works; what was here is kept
+        beside."""
         file, before = self.archived(), rows(self.data)
         database = self.opened()
         with database.write.begin() as session:
@@ -99,7 +113,9 @@ class WholeTest(ArchiveCase):
         with read_back(file, self.base) as found:
             aside = bring_back.restore_all(found, database, self.data)
         self.assertEqual(rows(self.data), before)
-        self.assertEqual({"everything"}, set().union(*(one.topics for one in database.changes.since(heard)[0])))
+        self.assertEqual(
+            {"everything"}, set().union(*(one.topics for one in database.changes.since(heard)[0]))
+        )
         kept = self.base / "kept"
         kept.mkdir()
         shutil.copy(aside, kept / NAME)
@@ -134,7 +150,12 @@ class JobTest(ArchiveCase):
             self.assertEqual((row.name, row.room), ("Card-catalogue cabinet (2)", "for the reading room"))
             mine = {mix.id for mix in session.query(MixRow).filter(MixRow.job_id == number)}
             for look in looks.look_rows(session, number):
-                named = {colour for layer in look.layers for colour in layer["colours"] if colour.startswith("mix:")}
+                named = {
+                    colour
+                    for layer in look.layers
+                    for colour in layer["colours"]
+                    if colour.startswith("mix:")
+                }
                 self.assertLessEqual(named, {f"mix:{one}" for one in mine})
         with database.write.begin() as session:
             jobs.remove_job(session, number)
@@ -155,7 +176,8 @@ class JobTest(ArchiveCase):
                     self.assertEqual([one.name for one in motifs.motif_rows(session, number)], ["Jug, cut"])
 
     def test_into_another_program(self) -> None:
-        """Elsewhere it stands as it stood here: the same rows under numbers of its own, with the tins it needs."""
+        """Elsewhere it stands as it stood here: the same rows under numbers of its own, with the tins it
+        needs."""
         file, new = self.archived(1), self.base / "new"
         database = self.opened(new)
         with database.write.begin() as session:
@@ -163,7 +185,18 @@ class JobTest(ArchiveCase):
         with read_back(file, self.base) as found:
             self.assertEqual(bring_back.import_jobs(found, database, new, [1]), [2])
         here, there = rows(self.data), rows(new)
-        for table in ("piece", "target", "mix", "pour", "look", "photo", "strip", "step_done", "timer", "plan"):
+        for table in (
+            "piece",
+            "target",
+            "mix",
+            "pour",
+            "look",
+            "photo",
+            "strip",
+            "step_done",
+            "timer",
+            "plan",
+        ):
             self.assertEqual(len(there[table]), len(here[table]), table)
         self.assertEqual(hashes(new), hashes(self.data))
         self.assertLess(len(there["material"]), len(here["material"]))
@@ -171,7 +204,8 @@ class JobTest(ArchiveCase):
             self.assertEqual(connection.execute("PRAGMA foreign_key_check").fetchall(), [])
 
     def test_tins_that_are_called_alike(self) -> None:
-        """Another tin of the same key and name stays what it is; the one that comes in gets a name of its own."""
+        """Another tin of the same key and name stays what it is; the one that comes in gets a name of its
+        own."""
         file, new = self.archived(1), self.base / "new"
         database = self.opened(new)
         with database.write.begin() as session:
@@ -179,13 +213,16 @@ class JobTest(ArchiveCase):
         with read_back(file, self.base) as found:
             bring_back.import_jobs(found, database, new, [1])
         with closing(sqlite3.connect(new / NAME)) as connection:
-            tins = dict(connection.execute("SELECT key, name FROM material WHERE key LIKE 'mill-pond%'").fetchall())
+            tins = dict(
+                connection.execute("SELECT key, name FROM material WHERE key LIKE 'mill-pond%'").fetchall()
+            )
             texts = connection.execute("SELECT source FROM target").fetchall()
         self.assertEqual(tins, {"mill-pond": "Mill pond", "mill-pond-2": "Mill pond 2"})
         self.assertNotIn('"mill-pond"', str(texts))
 
     def test_duplicate(self) -> None:
-        """A job like another has its pieces, colours, jugs and looks, in jugs of its own, and nothing that was done."""
+        """A job like another has its pieces, colours, jugs and looks, in jugs of its own, and nothing that
+        was done."""
         database = self.opened()
         with database.write.begin() as session:
             plan_asks.add(session, 1, AddedStepIn(piece=3, title="Oil the hinges", minutes=10))
@@ -193,15 +230,26 @@ class JobTest(ArchiveCase):
             number = bring_back.duplicate_job(session, 1)
         with database.read() as session:
             last = max(work.number for work in plans.plan_now(session, number).works)
-            (own,) = (step for step in plans.plan_now(session, number).steps.steps if step.title == "Oil the hinges")
+            (own,) = (
+                step for step in plans.plan_now(session, number).steps.steps if step.title == "Oil the hinges"
+            )
             kept = plans.plan_row(session, number)
             assert kept is not None
             self.assertEqual((own.piece, "air" in kept.asks, kept.laid), (last, False, None))
             row = session.get_one(JobRow, number)
             self.assertEqual((row.state, row.name), ("planned", "Card-catalogue cabinet (2)"))
         with closing(sqlite3.connect(self.data / NAME)) as connection:
-            for table, many in (("piece", 3), ("target", 2), ("mix", 2), ("look", 3), ("photo", 5), ("step_done", 0)):
-                found = connection.execute(f"SELECT count(*) FROM {table} WHERE job_id = ?", (number,)).fetchone()[0]
+            for table, many in (
+                ("piece", 3),
+                ("target", 2),
+                ("mix", 2),
+                ("look", 3),
+                ("photo", 5),
+                ("step_done", 0),
+            ):
+                found = connection.execute(
+                    f"SELECT count(*) FROM {table} WHERE job_id = ?", (number,)
+                ).fetchone()[0]
                 self.assertEqual(found, many, table)
 
     def test_the_demo_beside_ones_own(self) -> None:
@@ -224,7 +272,9 @@ class JobTest(ArchiveCase):
         demo_job.bring_demo(database, new, make)
         with database.write.begin() as session:
             pour = PourAsked(material="mill-pond", parts=1, ml=40.0)
-            add_mix(session, job_id=1, target_id=None, name="Pond", batch=40.0, tool_key="parts", pours=[pour])
+            add_mix(
+                session, job_id=1, target_id=None, name="Pond", batch=40.0, tool_key="parts", pours=[pour]
+            )
         with database.write.begin() as session:
             demo_job.put_demo_away(session)
             self.assertIsNone(session.query(SettingRow).filter(SettingRow.key == "demo").one_or_none())
@@ -255,11 +305,17 @@ class SaidTest(ArchiveCase):
         """What is written down of a job is in its archive, with the photo that belongs to it."""
         database = self.opened()
         with database.write.begin() as session:
-            add_entry(session, 1, {"kind": "endured", "words": "two years later: the edge is worn", "photo_id": 2})
+            add_entry(
+                session, 1, {"kind": "endured", "words": "two years later: the edge is worn", "photo_id": 2}
+            )
         new = self.base / "new"
         other = self.opened(new)
         with read_back(self.archived(1), self.base) as found:
             bring_back.import_jobs(found, other, new, [1])
         with closing(sqlite3.connect(new / NAME)) as connection:
-            said = connection.execute("SELECT entry.words, photo.name FROM entry JOIN photo ON photo.id = photo_id")
-            self.assertEqual(said.fetchall(), [("two years later: the edge is worn", "Sample board by the window")])
+            said = connection.execute(
+                "SELECT entry.words, photo.name FROM entry JOIN photo ON photo.id = photo_id"
+            )
+            self.assertEqual(
+                said.fetchall(), [("two years later: the edge is worn", "Sample board by the window")]
+            )

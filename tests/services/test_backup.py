@@ -1,4 +1,5 @@
-"""Everything written into an archive and brought back, by command: all of it or nothing, whatever cuts it off."""
+"""Everything written into an archive and brought back, by command: all of it or nothing, whatever cuts it
+off."""
 
 import hashlib
 import json
@@ -23,7 +24,9 @@ from tests.api.support import copy_demo
 def rows(folder: Path) -> dict[str, list[Any]]:
     """Return every row of every table but the keys of writes; JSON that is nothing is nothing."""
     with closing(sqlite3.connect(folder / NAME)) as connection:
-        names = [name for (name,) in connection.execute("SELECT name FROM sqlite_master WHERE type = 'table'")]
+        names = [
+            name for (name,) in connection.execute("SELECT name FROM sqlite_master WHERE type = 'table'")
+        ]
         return {
             name: [
                 tuple(None if value == "null" else value for value in row)
@@ -92,7 +95,8 @@ class BackupTest(BackupCase):
         self.assertEqual(rows(self.base / "aside"), after)
 
     def test_while_the_program_works(self) -> None:
-        """An archive is made beside a writer, of one moment; a restore is refused while the program has it open."""
+        """An archive is made beside a writer, of one moment; a restore is refused while the program has it
+        open."""
         database = open_database(self.data)
         self.addCleanup(database.close)
         with database.write.begin() as session:

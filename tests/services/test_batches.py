@@ -26,7 +26,8 @@ class PouredTest(BatchCase):
             batches.undo_pour(self.session, self.batch.id, place=1)
 
     def test_never_more_than_the_tin_held(self) -> None:
-        """A tin that was fuller than written gives what it gave; it is empty then, and full again when taken back."""
+        """A tin that was fuller than written gives what it gave; it is empty then, and full again when taken
+        back."""
         materials.change_material(self.session, "blue", {"left_ml": 10.0})
         self.pour("blue", 50.0)
         self.assertEqual(self.left("blue"), 0.0)
@@ -55,7 +56,9 @@ class PouredTest(BatchCase):
         """A rescue's additions join what is to be poured; more than the jug has room for is refused."""
         self.pour("white", 150.0)
         batches.add_to_batch(self.session, self.batch.id, [Pour(key="ochre", parts=1, ml=5.0)])
-        self.assertEqual({one.key: one.ml for one in batches.asked_of(self.batch)}, {"white": 150.0, "ochre": 5.0})
+        self.assertEqual(
+            {one.key: one.ml for one in batches.asked_of(self.batch)}, {"white": 150.0, "ochre": 5.0}
+        )
         batches.add_to_batch(self.session, self.batch.id, [Pour(key="white", parts=1, ml=10.0)])
         self.assertEqual({one.key: one.ml for one in batches.asked_of(self.batch)}, {"white": 160.0})
         with self.assertRaisesRegex(UnfitError, "there is room for"):

@@ -26,12 +26,15 @@ class ColourCase(ServiceCase):
 
 class SourcesTest(ColourCase):
     def test_what_was_measured_is_believed_as_it_is(self) -> None:
-        """The reader and a measured file carry a reflectance, a name only a colour; each as sure as its way is."""
+        """The reader and a measured file carry a reflectance, a name only a colour; each as sure as its way
+        is."""
         row = DeviceReadingRow(device="reader", sample="cloth", R=BLUE.tolist())
         self.session.add(row)
         self.session.flush()
         read = self.resolve(source="reader", reading_id=row.id)
-        self.assertEqual((read.how, read.noise, read.spectral, read.name), ("reader", NOISE["reader"], True, "cloth"))
+        self.assertEqual(
+            (read.how, read.noise, read.spectral, read.name), ("reader", NOISE["reader"], True, "cloth")
+        )
         np.testing.assert_array_equal(read.R, BLUE)
         filed = self.resolve(source="spectrum", R=BLUE.tolist(), name="slate")
         self.assertEqual((filed.how, filed.noise, filed.spectral), ("file", NOISE["reader"], True))
@@ -68,7 +71,8 @@ class SourcesTest(ColourCase):
             self.resolve(source="reader", reading_id=9)
 
     def test_between(self) -> None:
-        """At a share of none it is the first, at all the second; it is no surer than the less sure of the two."""
+        """At a share of none it is the first, at all the second; it is no surer than the less sure of the
+        two."""
         sky, white = {"source": "target", "target_id": self.target.id}, WHITE_TEXT
         for share, end in ((0.0, BLUE), (1.0, self.resolve(**white).R)):
             found = self.resolve(source="between", first=sky, second=white, share=share)
@@ -115,10 +119,13 @@ class SaidOfColoursTest(ColourCase):
             colours.as_samples(self.session, jobs.add_job(self.session, name="Empty").id)
 
     def test_too_dark_for_its_sheen(self) -> None:
-        """A flat paint that was said to be blacker than its own veil lets it be is remarked on, others are not."""
+        """A flat paint that was said to be blacker than its own veil lets it be is remarked on, others are
+        not."""
         blue = materials.get_material(self.session, "blue")
         self.assertEqual(colours.remarks_of(self.session, blue), [])
-        black = materials.add_material(self.session, key="black", name="Black", kind="chalk_paint", left_ml=100)
+        black = materials.add_material(
+            self.session, key="black", name="Black", kind="chalk_paint", left_ml=100
+        )
         readings.add_reading(
             self.session, how="reader", noise=0.5, volumes=[(black, 1.0)], veil=1.0,
             swatches=[Swatch(seen=np.full(36, 0.002))],

@@ -23,7 +23,8 @@ class DoctorTest(BackupCase):
         self.assertEqual(rows(self.data), before)
 
     def test_mended(self) -> None:
-        """Working copies are made anew from what was sent, unfinished files go; only looked at, nothing changes."""
+        """Working copies are made anew from what was sent, unfinished files go; only looked at, nothing
+        changes."""
         photos = self.data / "photos"
         gone, damaged = sorted(file for file in photos.glob("*.jpg") if len(file.stem) == 64)[:2]
         gone.unlink()
@@ -53,11 +54,15 @@ class DoctorTest(BackupCase):
 
 class InUseTest(BackupCase):
     def test_one_at_a_time(self) -> None:
-        """A second program is told where the first one is, and touches nothing; the doctor only looks meanwhile."""
+        """A second program is told where the first one is, and touches nothing; the doctor only looks
+        meanwhile."""
         with in_use(self.data) as at:
             at("http://127.0.0.1:8417")
             self.assertTrue(is_held(self.data))
-            with self.assertRaisesRegex(DataRefusedError, "already, at http://127.0.0.1:8417"), in_use(self.data):
+            with (
+                self.assertRaisesRegex(DataRefusedError, "already, at http://127.0.0.1:8417"),
+                in_use(self.data),
+            ):
                 self.fail("a second one was let in")
             self.assertIn("looked at only", next(look_through(self.data)).words)
         self.assertFalse(is_held(self.data))

@@ -10,9 +10,12 @@ from tests.services.support import ServiceCase
 
 class LevelTest(ServiceCase):
     def test_letters(self) -> None:
-        """Unread nothing is known; the dried colour is A; a tint with white makes D of it, not of the white."""
+        """Unread nothing is known; the dried colour is A; a tint with white makes D of it, not of the
+        white."""
         bare = materials.add_material(self.session, key="bare", name="Bare", kind="chalk_paint", left_ml=100)
-        self.assertEqual(evidence_level.levels(self.session), {"white": "A", "blue": "A", "ochre": "A", "bare": ""})
+        self.assertEqual(
+            evidence_level.levels(self.session), {"white": "A", "blue": "A", "ochre": "A", "bare": ""}
+        )
         self.assertEqual(evidence_level.known(self.session, bare.key).level, "")
         white, blue = (materials.get_material(self.session, key) for key in ("white", "blue"))
         readings.add_reading(

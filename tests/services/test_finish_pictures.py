@@ -36,11 +36,14 @@ class PicturesTest(LookCase):
         self.assertGreater(float(np.ptp(np.asarray(shown, dtype=float))), 10.0)
 
     def test_field(self) -> None:
-        """A layer for the top alone shows on the top and nowhere else; a layer that is not there is refused."""
+        """A layer for the top alone shows on the top and nowhere else; a layer that is not there is
+        refused."""
         layers = [self.paint(), self.paint(zones=["top"])]
         row, finish = finish_resolver.dressed(self.session, self.chest.id, layers)
         over_all, top = (
-            np.asarray(finish_pictures.field_of(row, finish, n, pixels_wide=WIDE, pixels_high=HIGH), dtype=float)
+            np.asarray(
+                finish_pictures.field_of(row, finish, n, pixels_wide=WIDE, pixels_high=HIGH), dtype=float
+            )
             for n in (0, 1)
         )
         self.assertGreater(over_all.mean(), top.mean())
@@ -50,11 +53,14 @@ class PicturesTest(LookCase):
                 finish_pictures.field_of(row, finish, number, pixels_wide=WIDE, pixels_high=HIGH)
 
     def test_point_equals_the_layers(self) -> None:
-        """A point on the top has the paint's own film equation, coat over coat, over the ground of the top."""
+        """A point on the top has the paint's own film equation, coat over coat, over the ground of the
+        top."""
         pieces.change_piece(
             self.session, self.chest.id, name=None, measures={}, grounds={"top": f"found:{self.target.id}"}
         )
-        found = finish_pictures.point_of(self.session, self.chest.id, [self.paint()], x=0.5, y=0.1, wide=600, high=400)
+        found = finish_pictures.point_of(
+            self.session, self.chest.id, [self.paint()], x=0.5, y=0.1, wide=600, high=400
+        )
         self.assertEqual(found.face, "top/top/top/outside")
         film = finish_resolver.resolved(self.session, self.job.id, [self.paint()])[0].films[0]
         below = R_body(np.array(self.target.R), 0.9)
@@ -68,8 +74,12 @@ class PicturesTest(LookCase):
         with self.assertRaisesRegex(NotFoundError, "nothing painted"):
             finish_pictures.point_of(self.session, self.chest.id, [], x=1.0, y=1.0, wide=WIDE, high=HIGH)
         layers = [self.paint(), self.paint(colours=["pot:white"])]
-        found = finish_pictures.point_of(self.session, self.chest.id, layers, x=0.5, y=0.6, wide=WIDE, high=HIGH)
-        np.testing.assert_array_equal(finish_pictures.seen_of(found.laid), np.clip(found.laid[-1].R, 0.0, 1.0))
+        found = finish_pictures.point_of(
+            self.session, self.chest.id, layers, x=0.5, y=0.6, wide=WIDE, high=HIGH
+        )
+        np.testing.assert_array_equal(
+            finish_pictures.seen_of(found.laid), np.clip(found.laid[-1].R, 0.0, 1.0)
+        )
         self.assertEqual(found.face, "front/drawer/drawer 6/outside")
 
     def test_room(self) -> None:
@@ -87,7 +97,9 @@ class PicturesTest(LookCase):
     def test_opened_and_before(self) -> None:
         """Open it shows insides; as it came it has what is taken off in this job."""
         change = {"act": "remove", "part": "drawer 1"}
-        pieces.change_piece(self.session, self.chest.id, name=None, measures={"changes": [change]}, grounds={})
+        pieces.change_piece(
+            self.session, self.chest.id, name=None, measures={"changes": [change]}, grounds={}
+        )
         faces = {
             (opened, before): pieces.drawn(self.chest, WIDE, HIGH, opened=opened, before=before).faces
             for opened, before in ((False, False), (True, False), (False, True))

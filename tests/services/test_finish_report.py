@@ -4,7 +4,15 @@ from jug_mingle.core.colour.spectra import light
 from jug_mingle.core.materials.material import SPREAD_RATE
 from jug_mingle.documents.look import LayerIn
 from jug_mingle.documents.plan import PartSurveyIn, SurveyIn
-from jug_mingle.services import finish_pictures, finish_report, finish_resolver, materials, mixes, pieces, plan_work
+from jug_mingle.services import (
+    finish_pictures,
+    finish_report,
+    finish_resolver,
+    materials,
+    mixes,
+    pieces,
+    plan_work,
+)
 from tests.services.support import LookCase
 
 
@@ -18,24 +26,30 @@ class ReportTest(LookCase):
         materials.remove_material(self.session, "ochre")
         layers = [self.paint(), LayerIn(kind="wash", colours=["pot:ochre"])]
         row, finish = finish_resolver.dressed(self.session, self.chest.id, layers)
-        picture = finish_pictures.picture_of(row, finish, light=light("window"), pixels_wide=120, pixels_high=90)
+        picture = finish_pictures.picture_of(
+            row, finish, light=light("window"), pixels_wide=120, pixels_high=90
+        )
         self.assertEqual(picture.shape, (90, 120, 3))
         said = [one.words for one in self.judged(*layers).remarks]
         self.assertIn("Sky was put away.", said)
         self.assertIn("Ochre was put away.", said)
 
     def test_what_the_survey_bares_counts_as_bare(self) -> None:
-        """A stain on old paint has nothing to soak into; where the survey strips the piece it lies on bare wood."""
+        """A stain on old paint has nothing to soak into; where the survey strips the piece it lies on bare
+        wood."""
         materials.add_material(self.session, key="nut", name="Nut", kind="water_stain", left_ml=400)
         self.chest.grounds = {"": "old_white_paint"}
         stain = LayerIn(kind="stain", colours=["pot:nut"])
         needs_bare = "stain_needs_bare_wood"
         self.assertIn(needs_bare, [one.rule for one in self.judged(stain).remarks])
-        plan_work.keep_survey(self.session, self.chest.id, SurveyIn(parts={"": PartSurveyIn(treatment="strip")}))
+        plan_work.keep_survey(
+            self.session, self.chest.id, SurveyIn(parts={"": PartSurveyIn(treatment="strip")})
+        )
         self.assertNotIn(needs_bare, [one.rule for one in self.judged(stain).remarks])
 
     def test_needs(self) -> None:
-        """Two coats over all are twice the area at the spread rate, and 15 % over; an ombre's two share it."""
+        """Two coats over all are twice the area at the spread rate, and 15 % over; an ombre's two share
+        it."""
         area = sum(pieces.piece_of(self.chest).areas.values())
         judged = self.judged(self.paint())
         self.assertAlmostEqual(judged.needs[0].ml, 1.15 * 2000 * area / SPREAD_RATE, delta=0.5)
@@ -47,8 +61,12 @@ class ReportTest(LookCase):
         self.assertAlmostEqual(sum(need.ml for need in needs), 1.15 * 2000 * area / SPREAD_RATE, delta=0.5)
 
     def test_needs_of_one_jug_in_two_layers(self) -> None:
-        """They are added up; an own tin has no jug, and a layer on the top alone takes no more than the top's."""
-        once, top = self.judged(self.paint(coats=1)).needs[0], self.judged(self.paint(coats=1, zones=["top"])).needs[0]
+        """They are added up; an own tin has no jug, and a layer on the top alone takes no more than the
+        top's."""
+        once, top = (
+            self.judged(self.paint(coats=1)).needs[0],
+            self.judged(self.paint(coats=1, zones=["top"])).needs[0],
+        )
         self.assertLess(top.area, once.area)
         both = self.judged(self.paint(coats=1), self.paint(coats=1, zones=["top"]))
         self.assertEqual(len(both.needs), 1)
@@ -62,7 +80,8 @@ class ReportTest(LookCase):
         self.assertEqual(len(self.judged(self.paint(coats=3)).stages), 4)
 
     def test_needs_of_a_part_and_of_a_set(self) -> None:
-        """A layer on one inside takes what that inside takes, six alike six times as much, and use is asked for."""
+        """A layer on one inside takes what that inside takes, six alike six times as much, and use is asked
+        for."""
         inside = self.paint(coats=1, zones=["drawer 1/inside"])
         area = pieces.piece_of(self.chest).faces["within/drawer/drawer 1/inside"]
         once = self.judged(inside).needs[0]

@@ -27,7 +27,8 @@ class ResolverTest(LookCase):
             finish_resolver.resolved(self.session, other.id, [self.paint()])
 
     def test_films(self) -> None:
-        """A jug's film is that of its paints, a generic wax has one of its own, and the same film is made once."""
+        """A jug's film is that of its paints, a generic wax has one of its own, and the same film is made
+        once."""
         layers = [self.paint(), LayerIn(kind="wax", colours=["brown wax"]), self.paint(coats=1)]
         first, wax, again = finish_resolver.resolved(self.session, self.job.id, layers)
         self.assertEqual([one.films[0].name for one in (first, wax)], ["Sky", "brown wax"])
@@ -36,7 +37,9 @@ class ResolverTest(LookCase):
         self.assertEqual(first.films[0].base, "water")
         anew = finish_resolver.resolved(self.session, self.job.id, layers)[0]
         self.assertIs(anew.films[0], first.films[0])
-        self.assertIs(shelf_fit.fitted_shelf(self.session).factor, shelf_fit.fitted_shelf(self.session).factor)
+        self.assertIs(
+            shelf_fit.fitted_shelf(self.session).factor, shelf_fit.fitted_shelf(self.session).factor
+        )
 
     def test_facts_by_the_label(self) -> None:
         """A film carries how what is in it is handled: another label is another film, of jugs too."""

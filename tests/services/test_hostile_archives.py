@@ -102,13 +102,16 @@ class HostileTest(unittest.TestCase):
                 shutil.rmtree(folder, ignore_errors=True)
 
     def test_values_that_no_page_takes(self) -> None:
-        """A reflectance of 1e300, which no job could be shown with; a name of half a letter, which nobody can read."""
+        """A reflectance of 1e300, which no job could be shown with; a name of half a letter, which nobody can
+        read."""
         for table, column, value in (
             ("target", "R", [1e300] * 36), ("target", "R", [-5.0] * 36), ("strip", "R", [1e300] * 36),
             ("job", "name", "half \ud800"), ("mix", "batch", 1e300), ("entry", "words", "\udfff"),
         ):  # fmt: skip
 
-            def spoil(rows: dict[str, list[dict[str, Any]]], at: tuple[str, str, Any] = (table, column, value)) -> None:
+            def spoil(
+                rows: dict[str, list[dict[str, Any]]], at: tuple[str, str, Any] = (table, column, value)
+            ) -> None:
                 for row in rows.get(at[0], [])[:1]:
                     row[at[1]] = at[2]
 
@@ -124,7 +127,14 @@ class HostileTest(unittest.TestCase):
 
     def test_names(self) -> None:
         """Paths that lead out, links, names that do not belong, things twice."""
-        for name in ("../evil", "/etc/passwd", "photos/../../evil", "photos/x.original", "C:\\evil", "jug-mingle.db"):
+        for name in (
+            "../evil",
+            "/etc/passwd",
+            "photos/../../evil",
+            "photos/x.original",
+            "C:\\evil",
+            "jug-mingle.db",
+        ):
             self.refused(self.packed({**self.members(), name: b"x"}), "that can be trusted")
         link = zipfile.ZipInfo(f"photos/{'0' * 64}.original")
         link.external_attr = (stat.S_IFLNK | 0o777) << 16
@@ -149,15 +159,21 @@ class HostileTest(unittest.TestCase):
     def test_photos(self) -> None:
         members = self.members()
         photo = next(name for name in members if name.startswith("photos/"))
-        self.refused(self.packed({name: data for name, data in members.items() if name != photo}), "the photos")
+        self.refused(
+            self.packed({name: data for name, data in members.items() if name != photo}), "the photos"
+        )
         spoilt = self.packed({**members, photo: members[photo][:-1] + b"x"})
         file = self.base / "spoilt.zip"
         file.write_bytes(spoilt)
-        with self.assertRaisesRegex(DataRefusedError, "not the one that was kept"), read_back(file, self.base) as found:
+        with (
+            self.assertRaisesRegex(DataRefusedError, "not the one that was kept"),
+            read_back(file, self.base) as found,
+        ):
             found.keep_photos(self.base / "read")
 
     def test_rows(self) -> None:
-        """Rows that no program wrote: unknown, missing, of another kind, orphans, or such as could not be shown."""
+        """Rows that no program wrote: unknown, missing, of another kind, orphans, or such as could not be
+        shown."""
 
         def first(table: str, **said: Any) -> Callable[[dict[str, list[dict[str, Any]]]], None]:
             return lambda kept: kept[table][0].update(said)
@@ -184,4 +200,6 @@ class HostileTest(unittest.TestCase):
             with self.subTest(words):
                 self.refused(self.rewritten(change), words)
         members = self.members()
-        self.refused(self.packed({**members, ROWS: members[ROWS].replace(b"cabinet", b"kabinet")}), "not those that")
+        self.refused(
+            self.packed({**members, ROWS: members[ROWS].replace(b"cabinet", b"kabinet")}), "not those that"
+        )

@@ -44,16 +44,25 @@ class AsMinutesTest(unittest.TestCase):
         self.assertEqual(found[1].start, 2 * 1440 + 18 * 60 + 30 - 60)
 
     def test_a_night_that_loses_an_hour(self) -> None:
-        night = HoursIn.model_validate({"zone": "Europe/Berlin", "week": {"sun": [{"start": "01:00", "end": "05:00"}]}})
+        night = HoursIn.model_validate(
+            {"zone": "Europe/Berlin", "week": {"sun": [{"start": "01:00", "end": "05:00"}]}}
+        )
         found = hours_of(night, self.calendar, days=3).sessions
         self.assertEqual(found[0].length, 3 * 60)
 
     def test_single_days_and_what_is_busy(self) -> None:
         monday = (SATURDAY + timedelta(days=2)).date()
         hours = BERLIN.model_copy(
-            update={"days": {monday: [SpanIn(start="07:00", end="08:00")], (SATURDAY + timedelta(days=3)).date(): []}}
+            update={
+                "days": {
+                    monday: [SpanIn(start="07:00", end="08:00")],
+                    (SATURDAY + timedelta(days=3)).date(): [],
+                }
+            }
         )
-        busy = [Busy(start=datetime(2027, 3, 27, 9, tzinfo=UTC), end=datetime(2027, 3, 27, 10, 30, tzinfo=UTC))]
+        busy = [
+            Busy(start=datetime(2027, 3, 27, 9, tzinfo=UTC), end=datetime(2027, 3, 27, 10, 30, tzinfo=UTC))
+        ]
         found = hours_of(hours, self.calendar, busy=busy, days=4).sessions
         self.assertEqual(
             [(self.local(one.start), self.local(one.end)) for one in found],
@@ -68,8 +77,12 @@ class AsMinutesTest(unittest.TestCase):
         assert found.noisy is not None
         assert found.outdoors is not None
         assert found.warm is not None
-        self.assertEqual([(self.local(a), self.local(b)) for a, b in found.noisy], [("Sat 08:00", "Sat 20:00")])
-        self.assertEqual([(self.local(a), self.local(b)) for a, b in found.outdoors], [("Sat 10:00", "Sat 17:00")])
+        self.assertEqual(
+            [(self.local(a), self.local(b)) for a, b in found.noisy], [("Sat 08:00", "Sat 20:00")]
+        )
+        self.assertEqual(
+            [(self.local(a), self.local(b)) for a, b in found.outdoors], [("Sat 10:00", "Sat 17:00")]
+        )
         self.assertEqual([self.local(one) for one in found.warm[0]], ["Sat 00:00", "Sat 09:00"])
 
     def test_said(self) -> None:
@@ -90,11 +103,16 @@ class KeptTest(ServiceCase):
     def test_refused(self) -> None:
         for spoilt, words in (
             ({"zone": "Mars/Olympus"}, "no time zone"),
-            ({"week": {"mon": [{"start": "08:00", "end": "10:00"}, {"start": "09:00", "end": "11:00"}]}}, "overlap"),
+            ({"week": {"mon": [{"start": "08:00", "end": "10:00"}, {"start": "09:00", "end": "11:00"}]}},
+            "overlap"),
         ):  # fmt: skip
             with self.assertRaisesRegex(UnfitError, words):
                 keep_hours(self.session, HoursIn.model_validate(spoilt))
-        for bad in ({"start": "20:00", "end": "08:00"}, {"start": "8", "end": "9"}, {"start": "25:00", "end": "26:00"}):
+        for bad in (
+            {"start": "20:00", "end": "08:00"},
+            {"start": "8", "end": "9"},
+            {"start": "25:00", "end": "26:00"},
+        ):
             with self.assertRaises(ValidationError):
                 SpanIn.model_validate(bad)
 

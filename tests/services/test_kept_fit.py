@@ -27,7 +27,9 @@ class KeptFitTest(ServiceCase):
         for name in ("log_K", "log_S", "unknowns"):
             np.testing.assert_array_equal(getattr(back, name), getattr(self.shelf, name))
         self.assertEqual((back.weights, back.misses), (self.shelf.weights, self.shelf.misses))
-        self.assertEqual([one.name for one in fields(back.factor)], [one.name for one in fields(self.shelf.factor)])
+        self.assertEqual(
+            [one.name for one in fields(back.factor)], [one.name for one in fields(self.shelf.factor)]
+        )
         for ours, theirs in zip(back.draw(8), self.shelf.draw(8), strict=True):
             np.testing.assert_array_equal(ours, theirs)
 
@@ -35,7 +37,9 @@ class KeptFitTest(ServiceCase):
         """A fit of another shelf, a torn file and an empty folder are all no fit, and nothing breaks."""
         self.assertIsNone(self.load("other"))
         whole = (self.path / kept_fit.NAME).read_bytes()
-        index = whole.rindex(b"PK\x01\x02")  # the last entry of the list at its end: how it is packed, and with what
+        index = whole.rindex(
+            b"PK\x01\x02"
+        )  # the last entry of the list at its end: how it is packed, and with what
         packed, sealed = (whole[: index + at] + b"\x63" + whole[index + at + 1 :] for at in (10, 8))
         cut, over = whole[: len(whole) // 2], whole[:60] + b"y" * 400 + whole[460:]
         for number, spoilt in enumerate((b"", b"x" * 900, cut, over, packed, sealed)):
@@ -46,7 +50,8 @@ class KeptFitTest(ServiceCase):
         self.assertIsNone(self.load())
 
     def test_of_earlier_code(self) -> None:
-        """What earlier code made of the same is found where that is asked for, and of something else never."""
+        """What earlier code made of the same is found where that is asked for, and of something else
+        never."""
         with patch("jug_mingle.services.kept_fit.physics", return_value="of tomorrow"):
             self.assertIsNone(self.load())
             last = kept_fit.load(self.path, "k", self.shelf.materials, of_any_physics=True)

@@ -1,4 +1,5 @@
-"""The power goes off in the middle: an import, a restore, a daily copy leave what was or what shall be, never half."""
+"""The power goes off in the middle: an import, a restore, a daily copy leave what was or what shall be, never
+half."""
 
 import random
 import shutil
@@ -16,7 +17,9 @@ from jug_mingle.store.database import NAME, open_database
 from tests.services.test_backup import BackupCase, rows
 from tests.soak import rounds
 
-COPY = "import sys; from datetime import date; from pathlib import Path; from jug_mingle.services.copies import "
+COPY = (
+    "import sys; from datetime import date; from pathlib import Path; from jug_mingle.services.copies import "
+)
 "keep_copy"
 
 
@@ -38,7 +41,9 @@ class KilledTest(BackupCase):
 
     def killed(self, *line: str) -> None:
         """Run Python, and kill it some time into its work, without a word of warning."""
-        process = subprocess.Popen([sys.executable, *line], stdout=subprocess.DEVNULL, stderr=subprocess.DEVNULL)
+        process = subprocess.Popen(
+            [sys.executable, *line], stdout=subprocess.DEVNULL, stderr=subprocess.DEVNULL
+        )
         time.sleep(self.rng.uniform(0.3, 4.0))
         process.kill()
         process.wait()
@@ -55,7 +60,9 @@ class KilledTest(BackupCase):
         for number in range(rounds(3, 60)):
             folder = self.base / f"import {number}"
             shutil.copytree(self.data, folder)
-            self.killed("-m", "jug_mingle.cli", "import", str(self.base / "job.zip"), "--data", str(folder), "--yes")
+            self.killed(
+                "-m", "jug_mingle.cli", "import", str(self.base / "job.zip"), "--data", str(folder), "--yes"
+            )
             found = self.sound(folder)
             twice = found["job"] == 2
             for name in ("piece", "mix", "look", "target", "strip", "step_done"):
@@ -76,7 +83,9 @@ class KilledTest(BackupCase):
         for number in range(rounds(3, 60)):
             folder = self.base / f"pairing {number}"
             shutil.copytree(self.data, folder)
-            process = subprocess.Popen([sys.executable, "-c", PAIR, str(folder)], stdout=subprocess.PIPE, text=True)
+            process = subprocess.Popen(
+                [sys.executable, "-c", PAIR, str(folder)], stdout=subprocess.PIPE, text=True
+            )
             time.sleep(self.rng.uniform(0.8, 3.0))
             process.kill()
             said = process.communicate()[0].split("\n")[:-1]
@@ -95,7 +104,9 @@ class KilledTest(BackupCase):
         for number in range(rounds(3, 60)):
             folder = self.base / f"restore {number}"
             shutil.copytree(self.data, folder)
-            self.killed("-m", "jug_mingle.cli", "restore", str(self.base / "all.zip"), "--data", str(folder), "--yes")
+            self.killed(
+                "-m", "jug_mingle.cli", "restore", str(self.base / "all.zip"), "--data", str(folder), "--yes"
+            )
             self.sound(folder)
             self.assertIn(rows(folder), (old, new))
 

@@ -15,7 +15,9 @@ class LooksTest(LookCase):
         row = looks.save_look(self.session, self.job.id, name="Blue", layers=[self.paint()])
         looks.wear(self.session, self.chest.id, row.id)
         self.assertEqual(looks.layers_of(row), [self.paint()])
-        changed = looks.save_look(self.session, self.job.id, name="Bluer", layers=[self.paint(coats=3)], look_id=row.id)
+        changed = looks.save_look(
+            self.session, self.job.id, name="Bluer", layers=[self.paint(coats=3)], look_id=row.id
+        )
         self.assertEqual((changed.id, changed.name), (row.id, "Bluer"))
         looks.remove_look(self.session, row.id)
         self.assertEqual(list(looks.look_rows(self.session, self.job.id)), [])
@@ -35,10 +37,14 @@ class LooksTest(LookCase):
     def test_through_a_file_and_back(self) -> None:
         """Jugs become roles; in a job of other jugs the look takes those."""
         layers = [self.paint(), LayerIn(kind="wax", colours=["brown wax"], place="recess")]
-        file = looks.to_file(self.session, looks.save_look(self.session, self.job.id, name="B", layers=layers).id)
+        file = looks.to_file(
+            self.session, looks.save_look(self.session, self.job.id, name="B", layers=layers).id
+        )
         self.assertEqual(file.layers[0].colours, ["first"])
         self.assertEqual(file.roles["first"].name, "Sky")
-        back = looks.cast_roles(self.session, self.job.id, LookFile.model_validate_json(file.model_dump_json()).layers)
+        back = looks.cast_roles(
+            self.session, self.job.id, LookFile.model_validate_json(file.model_dump_json()).layers
+        )
         self.assertEqual(back, layers)
         empty = jobs.add_job(self.session, name="Empty")
         with self.assertRaisesRegex(UnfitError, "needs a jug"):

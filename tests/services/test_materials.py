@@ -13,7 +13,9 @@ class MaterialsTest(ServiceCase):
 
     def test_keys_are_made_of_names_and_free(self) -> None:
         names = ("Old  Gold!", "old gold", "Öl")
-        keys = [materials.add_material(self.session, name=n, kind="chalk_paint", left_ml=1).key for n in names]
+        keys = [
+            materials.add_material(self.session, name=n, kind="chalk_paint", left_ml=1).key for n in names
+        ]
         self.assertEqual(keys, ["old-gold", "old-gold-2", "l"])
 
     def test_by_kind_and_name(self) -> None:
@@ -21,7 +23,8 @@ class MaterialsTest(ServiceCase):
         self.assertEqual(self.names(), ["Blue", "Ochre", "White", "Amber"])
 
     def test_a_tin_holds_what_is_in_it(self) -> None:
-        """What is left is never more than full; a tin without a size is half a litre, or as much as is in it."""
+        """What is left is never more than full; a tin without a size is half a litre, or as much as is in
+        it."""
         sizes = [
             materials.add_material(self.session, name=str(left), kind="chalk_paint", left_ml=left).full_ml
             for left in (20.0, 800.0)

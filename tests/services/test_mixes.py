@@ -18,22 +18,24 @@ class MixesTest(ServiceCase):
         self.assertEqual([pour.key for pour in predictions.pours_of(row)], ["white", "blue"])
 
     def test_prediction_of_today(self) -> None:
-        """A kept mix is judged against its target with what is known now; without a target, against itself."""
+        """A kept mix is judged against its target with what is known now; without a target, against
+        itself."""
         judged = predictions.assess_mix(self.session, self.mix(), [light("window")])
         self.assertGreater(judged.worst, 0.0)
         alone = predictions.assess_mix(self.session, self.mix(target_id=None), [light("window")])
         self.assertAlmostEqual(alone.worst, 0.0, places=9)
 
     def test_put_on_the_shelf(self) -> None:
-        """It is known by what is predicted of it, alone and with the white; without a white, alone. A second of its
-        name is told apart, and a litre costs what its parts do."""
+        """It is known by what is predicted of it, alone and with the white; without a white, alone. A second
+        of its name is told apart, and a litre costs what its parts do."""
         materials.change_material(self.session, "white", {"price": 10.0})
         materials.change_material(self.session, "blue", {"price": 30.0})
         mix = self.mix()
         tin = mixes.to_shelf(self.session, mix.id, left_ml=120.0)
         self.assertEqual((tin.name, tin.left_ml, tin.full_ml, tin.price), ("Sky", 120.0, 200.0, 15.0))
         volumes = [
-            {one.material.key: one.volume for one in row.volumes} for row in readings.readings_of(self.session, tin.key)
+            {one.material.key: one.volume for one in row.volumes}
+            for row in readings.readings_of(self.session, tin.key)
         ]
         self.assertEqual(volumes, [{"sky": 1.0}, {"sky": 1.0, "white": 4.0}])
         alone, tint = (row.swatches[0]["seen"] for row in readings.readings_of(self.session, tin.key))

@@ -13,8 +13,11 @@ from tests.services.support import LookCase
 
 class LaddersTest(LookCase):
     def test_rows_and_jugs(self) -> None:
-        """Four rows, even to the eye, each with its own area; the steps between become jugs that can be poured."""
-        found = ombres.ladder(self.session, self.chest.id, self.sky.id, self.ochre.id, coats=2, light=light("window"))
+        """Four rows, even to the eye, each with its own area; the steps between become jugs that can be
+        poured."""
+        found = ombres.ladder(
+            self.session, self.chest.id, self.sky.id, self.ochre.id, coats=2, light=light("window")
+        )
         self.assertEqual(len(found.steps), 4)
         self.assertLess(max(found.between) - min(found.between), 0.05 * float(np.mean(found.between)))
         fronts = pieces.piece_of(self.chest).areas["front"]

@@ -1,4 +1,5 @@
-"""Amounts, waits and coats are the same in Try on, on the sheet, in Mingle and on the bench, over generated looks."""
+"""Amounts, waits and coats are the same in Try on, on the sheet, in Mingle and on the bench, over generated
+looks."""
 
 import io
 import re
@@ -20,7 +21,8 @@ from tests.services.support import LookCase
 
 LAID = st.lists(
     st.tuples(
-        st.sampled_from(["paint", "wash", "dry_brush", "stencil", "sealer", "oil", "wax", "metallic", "primer"]),
+        st.sampled_from(["paint", "wash", "dry_brush", "stencil", "sealer", "oil", "wax", "metallic",
+            "primer"]),
         st.integers(1, 4), st.sampled_from(["brush", "spray"]),
     ),
     min_size=1, max_size=3,
@@ -33,7 +35,9 @@ class OneNumberTest(LookCase):
         materials.add_material(self.session, key="water", name="Water", kind="thinner", left_ml=900)
         self.batch = batches.begin_batch(self.session, self.sky.id)
         for place, pour in enumerate(batches.asked_of(self.batch)):
-            batches.make_pour(self.session, self.batch.id, place=place, material=pour.key, ml=pour.ml, how="scale")
+            batches.make_pour(
+                self.session, self.batch.id, place=place, material=pour.key, ml=pour.ml, how="scale"
+            )
 
     def layers(self, laid: list[tuple[str, int, str]]) -> list[LayerIn]:
         own: dict[str, list[str]] = {"sealer": [], "oil": [], "wax": ["brown wax"], "metallic": ["gold"]}
@@ -46,7 +50,9 @@ class OneNumberTest(LookCase):
         ]
 
     def sheet(self) -> str:
-        with patch("jug_mingle.services.finish_pictures.picture_of", return_value=np.zeros((4, 4, 3), np.uint8)):
+        with patch(
+            "jug_mingle.services.finish_pictures.picture_of", return_value=np.zeros((4, 4, 3), np.uint8)
+        ):
             data = prints.sheet_of(self.session, self.chest.id, light=light("window"))()
         return " ".join(" ".join(page.extract_text().split()) for page in PdfReader(io.BytesIO(data)).pages)
 
@@ -57,7 +63,8 @@ class OneNumberTest(LookCase):
         own_settings.keep_settings(self.session, margin=margin, schools={})
         layers = self.layers(laid)
         looks.wear(
-            self.session, self.chest.id, looks.save_look(self.session, self.job.id, name="T", layers=layers).id
+            self.session, self.chest.id,
+            looks.save_look(self.session, self.job.id, name="T", layers=layers).id
         )  # fmt: skip
         needs = finish_report.judged(self.session, self.chest.id, layers, light=light("window")).needs
         self.assertEqual(needs, finish_report.needs_worn(self.session, self.chest))
@@ -75,7 +82,13 @@ class OneNumberTest(LookCase):
     def test_preparations(self, coats: int, water: float, margin: float) -> None:
         """Thinned in the jug or as it is laid, the same area takes the same paint, to the millilitre."""
         own_settings.keep_settings(self.session, margin=margin)
-        layer = {**KINDS["paint"].usual, "kind": "paint", "colours": ["pot:blue"], "coats": coats, "water": water}
+        layer = {
+            **KINDS["paint"].usual,
+            "kind": "paint",
+            "colours": ["pot:blue"],
+            "coats": coats,
+            "water": water,
+        }
         laid = [LayerIn.model_validate(layer)]
         (need,) = finish_report.judged(self.session, self.chest.id, laid, light=light("window")).needs
         thinned = [Pour(key="blue", parts=1, ml=100.0), Pour(key="water", parts=1, ml=100.0 * water)]
@@ -85,13 +98,20 @@ class OneNumberTest(LookCase):
     @given(st.integers(1, 6), st.integers(5, 3000), st.integers(5, 600))
     @settings(max_examples=6, deadline=None)
     def test_waits(self, coats: int, recoat: int, dry: int) -> None:
-        """A label's recoat is on the sheet and in Try on, its dry time on the bench, to the minute, coats counted."""
+        """A label's recoat is on the sheet and in Try on, its dry time on the bench, to the minute, coats
+        counted."""
         for key in ("white", "blue"):
-            materials.change_material(self.session, key, {"handling": {"recoat": float(recoat), "dry": float(dry)}})
-        look = looks.save_look(self.session, self.job.id, name="T", layers=self.layers([("paint", coats, "brush")]))
+            materials.change_material(
+                self.session, key, {"handling": {"recoat": float(recoat), "dry": float(dry)}}
+            )
+        look = looks.save_look(
+            self.session, self.job.id, name="T", layers=self.layers([("paint", coats, "brush")])
+        )
         looks.wear(self.session, self.chest.id, look.id)
         words = time_words(recoat) if coats == 1 else f"{coats} coats, {time_words(recoat)} after each"
         self.assertIn(words, self.sheet())
-        found = finish_report.judged(self.session, self.chest.id, looks.layers_of(look), light=light("window"))
+        found = finish_report.judged(
+            self.session, self.chest.id, looks.layers_of(look), light=light("window")
+        )
         self.assertEqual(found.waits, [words])
         self.assertEqual(strip_readings.dry_minutes(self.batch), dry)

@@ -47,7 +47,9 @@ OAK = LaidIn(kind="stain", over="oak", wait=4.0)
 class OverCase(ServiceCase):
     def setUp(self) -> None:
         super().setUp()
-        self.stain = materials.add_material(self.session, name="Tea", kind="water_stain", left_ml=500, full_ml=500)
+        self.stain = materials.add_material(
+            self.session, name="Tea", kind="water_stain", left_ml=500, full_ml=500
+        )
 
     def laid(self, laid: LaidIn = OAK, **more: Any) -> MixRow:
         asked = {"job_id": self.job.id, "target_id": None, "name": "Tea", "batch": 100.0, "tool_key": "parts",
@@ -65,8 +67,8 @@ class GroundOverTest(OverCase):
         self.assertEqual(ground_over(self.session, self.job.id, f"mix:{stained.id}").takes, "oak")
         self.assertEqual(ground_over(self.session, self.job.id, f"mix:{painted.id}").takes, "")
         strip = strips.add_offcut(
-            self.session, self.job.id, self.colour(BLUE), mix_id=stained.id, material=None, ground="", coats=1,
-            wiped_after=None, board="", notes="", laid=FieldIn(over="oak", wait=4.0),
+            self.session, self.job.id, self.colour(BLUE), mix_id=stained.id, material=None, ground="",
+            coats=1, wiped_after=None, board="", notes="", laid=FieldIn(over="oak", wait=4.0),
         )  # fmt: skip
         seen = ground_over(self.session, self.job.id, f"strip:{strip.id}")
         np.testing.assert_allclose(seen.R_seen, np.array(strip.R))
@@ -98,12 +100,14 @@ class GroundOverTest(OverCase):
 
 class FieldsTest(OverCase):
     def test_a_field_teaches(self) -> None:
-        """A field that dried darker than was predicted makes the next prediction darker, the same field nearer."""
+        """A field that dried darker than was predicted makes the next prediction darker, the same field
+        nearer."""
         mix = self.laid()
         before = look_of(self.session, mix, pours_of(mix))
         dark = self.colour(before * 0.6)
         strip = strips.add_offcut(
-            self.session, self.job.id, dark, mix_id=mix.id, material=None, ground="", coats=1, wiped_after=None,
+            self.session, self.job.id, dark, mix_id=mix.id, material=None, ground="", coats=1,
+            wiped_after=None,
             board="Tea", notes="", laid=FieldIn(over="oak", wait=4.0), bare=self.colour(ground("oak").R_seen),
         )  # fmt: skip
         self.assertIsNotNone(strip.reading_id)
@@ -121,26 +125,45 @@ class FieldsTest(OverCase):
         for finish, veil in (("", 0.9), ("sealed", 0.35)):
             laid = FieldIn(over="oak", wait=4.0, finish=finish)
             row = fields.read_field(
-                self.session, self.job.id, self.colour(BLUE), laid, {self.stain.key: 1.0}, pour_error=0.0, about={}
+                self.session,
+                self.job.id,
+                self.colour(BLUE),
+                laid,
+                {self.stain.key: 1.0},
+                pour_error=0.0,
+                about={},
             )
             self.assertEqual(row.veil, veil)
             self.assertEqual(row.about["laying"]["wait"], 4.0)
         glaze = LaidIn(kind="glaze", over="oak")  # over a clear coat: the oak below takes none of it in
         row = fields.read_field(
-            self.session, self.job.id, self.colour(BLUE), glaze, {self.stain.key: 1.0}, pour_error=0.0, about={}
+            self.session,
+            self.job.id,
+            self.colour(BLUE),
+            glaze,
+            {self.stain.key: 1.0},
+            pour_error=0.0,
+            about={},
         )
         self.assertNotIn("laying", row.about)
         self.assertEqual(ground_over(self.session, self.job.id, f"mix:{self.laid(glaze).id}").takes, "")
         on_paint = FieldIn(over="old_white_paint")
         row = fields.read_field(
-            self.session, self.job.id, self.colour(BLUE), on_paint, {self.stain.key: 1.0}, pour_error=0.0, about={}
+            self.session,
+            self.job.id,
+            self.colour(BLUE),
+            on_paint,
+            {self.stain.key: 1.0},
+            pour_error=0.0,
+            about={},
         )
         self.assertNotIn("laying", row.about)
 
 
 class BenchTest(OverCase):
     def test_laid_otherwise(self) -> None:
-        """A jug that is seen through is not rescued by what is added: it is laid otherwise, nearer to its colour."""
+        """A jug that is seen through is not rescued by what is added: it is laid otherwise, nearer to its
+        colour."""
         mix = self.laid(target_id=self.target.id)
         row = batches.begin_batch(self.session, mix.id, jug=None)
         batches.make_pour(self.session, row.id, place=0, material=self.stain.key, ml=100.0, how="eye")
@@ -148,10 +171,14 @@ class BenchTest(OverCase):
         strip_readings.read_strip(self.session, row.id, dark, anyway=True)
         way = laid_otherwise(self.session, row)
         assert way is not None
-        self.assertLessEqual(way.worst, assess_batch(self.session, row, np.array(self.target.R), [DAYLIGHT]).worst)
+        self.assertLessEqual(
+            way.worst, assess_batch(self.session, row, np.array(self.target.R), [DAYLIGHT]).worst
+        )
         with self.assertRaisesRegex(ConflictError, "lay it otherwise"):
             batch_rescue.rescue(self.session, row.id, tool_key="syringe")
-        self.assertIsNone(laid_otherwise(self.session, batches.begin_batch(self.session, self.mix().id, jug=None)))
+        self.assertIsNone(
+            laid_otherwise(self.session, batches.begin_batch(self.session, self.mix().id, jug=None))
+        )
 
     def test_mixed_again(self) -> None:
         """Mixed again it is laid as it was; where a tin is gone it is looked for over what is below."""
@@ -165,7 +192,8 @@ class BenchTest(OverCase):
         self.assertIn("another way over what is below", remix.missing_words(gone))
 
     def test_printed(self) -> None:
-        """Label and card say how it is laid and over what, and for how long there is no figure; a board its fields."""
+        """Label and card say how it is laid and over what, and for how long there is no figure; a board its
+        fields."""
         mix = self.laid()
         day = date(2026, 11, 27)
         label = prints.printed(self.session, mix.id, "label", jug=None, unit="ml", day=day)
@@ -174,10 +202,12 @@ class BenchTest(OverCase):
             self.assertIn(words, PdfReader(io.BytesIO(data)).pages[0].extract_text().replace("\n", " "))
         for wait in (1.0, 8.0):
             strips.add_offcut(
-                self.session, self.job.id, self.colour(BLUE), mix_id=mix.id, material=None, ground="", coats=1,
-                wiped_after=None, board="Tea", notes="", laid=FieldIn(over="oak", wait=wait),
+                self.session, self.job.id, self.colour(BLUE), mix_id=mix.id, material=None, ground="",
+                coats=1, wiped_after=None, board="Tea", notes="", laid=FieldIn(over="oak", wait=wait),
             )  # fmt: skip
-        said = PdfReader(io.BytesIO(prints.board_of(self.session, self.job.id, "Tea", day=date(2026, 11, 27))))
+        said = PdfReader(
+            io.BytesIO(prints.board_of(self.session, self.job.id, "Tea", day=date(2026, 11, 27)))
+        )
         self.assertIn("2. Tea", said.pages[0].extract_text())
         self.assertIn("after 8 minutes", said.pages[0].extract_text())
         with self.assertRaises(NotFoundError):
@@ -186,11 +216,19 @@ class BenchTest(OverCase):
 
 class WaysTest(OverCase):
     def test_found_and_by_hand(self) -> None:
-        found = over.ways_for(self.session, self.target.id, over="oak", allowed=over.Allowed(), lights=(DAYLIGHT,))
+        found = over.ways_for(
+            self.session, self.target.id, over="oak", allowed=over.Allowed(), lights=(DAYLIGHT,)
+        )
         self.assertTrue(found.ways)
         step = over.StepAsked(kind="stain", parts=((self.stain.key, 1),), water=0.0, laying=Laying(wait=2.0))
         way, _, on = over.try_way(
-            self.session, self.job.id, [step], over="oak", target_id=None, tool_key="parts", lights=(DAYLIGHT,)
+            self.session,
+            self.job.id,
+            [step],
+            over="oak",
+            target_id=None,
+            tool_key="parts",
+            lights=(DAYLIGHT,),
         )
         self.assertEqual((len(way.steps), on.name), (1, "Oak"))
 
@@ -209,9 +247,10 @@ class WaysTest(OverCase):
         ):
             with self.subTest(words), self.assertRaisesRegex(UnfitError, words):
                 by_hand(*parts, water=water)
+        every = tuple(m.key for m in fitted_shelf(self.session).materials)
         with self.assertRaisesRegex(ConflictError, "grey or pale cool"):
             over.undertones(self.session, self.job.id, over="white_primer", wish="red",
-                            allowed=over.Allowed(avoid=tuple(m.key for m in fitted_shelf(self.session).materials)),
+                            allowed=over.Allowed(avoid=every),
                             light=DAYLIGHT)  # fmt: skip
         other = jobs.add_job(self.session, name="Other")
         with self.assertRaisesRegex(NotFoundError, "in this job"):
@@ -237,14 +276,17 @@ class PreparationsTest(OverCase):
         self.assertGreaterEqual(len(made.prepared.pours), 2)
         self.assertEqual((made.from_batches, made.left), ([], ""))
         for cast, words in (
-            ({"paint": "mix:99"}, "no mix 99"), ({"paint": "batch:99"}, "no"), ({"paint": "soot"}, "no tin 'soot'"),
+            ({"paint": "mix:99"}, "no mix 99"), ({"paint": "batch:99"}, "no"),
+            ({"paint": "soot"}, "no tin 'soot'"),
         ):  # fmt: skip
             with self.subTest(words), self.assertRaisesRegex(NotFoundError, words):
-                preparations.make(self.session, "wash", {**cast, "water": water.key}, preparations.Size(ml=90.0),
+                preparations.make(self.session, "wash", {**cast, "water": water.key},
+                    preparations.Size(ml=90.0),
                                   over="oak", job_id=self.job.id, parts={})  # fmt: skip
 
     def test_the_rest_of_a_jug_is_poured_in(self) -> None:
-        """What is left of a batch plays a role; a jug of it begins with that, and no tin loses anything by it."""
+        """What is left of a batch plays a role; a jug of it begins with that, and no tin loses anything by
+        it."""
         water = materials.add_material(self.session, name="Tap", kind="thinner", left_ml=9000, full_ml=9000)
         before = batches.begin_batch(self.session, self.mix().id)
         for place, (key, ml) in enumerate((("white", 150.0), ("blue", 50.0))):
@@ -254,21 +296,28 @@ class PreparationsTest(OverCase):
 
         def made(ml: float) -> preparations.Made:
             cast = {"paint": f"batch:{before.id}", "water": water.key}
-            return preparations.make(self.session, "wash", cast, preparations.Size(ml=ml, of="paint"), over="oak",
+            return preparations.make(self.session, "wash", cast, preparations.Size(ml=ml, of="paint"),
+                over="oak",
                                      job_id=self.job.id, parts={})  # fmt: skip
 
         some = made(holds / 2)
-        self.assertEqual([(one.name, round(one.ml, 6)) for one in some.from_batches], [("Sky", round(holds / 2, 6))])
+        self.assertEqual(
+            [(one.name, round(one.ml, 6)) for one in some.from_batches], [("Sky", round(holds / 2, 6))]
+        )
         self.assertAlmostEqual(sum(some.poured.values()), holds / 2)
         self.assertEqual(some.left, "")
-        self.assertIn(f"holds {holds:.0f} ml at most: the largest batch is {3 * holds:.0f} ml", made(2 * holds).left)
+        self.assertIn(
+            f"holds {holds:.0f} ml at most: the largest batch is {3 * holds:.0f} ml", made(2 * holds).left
+        )
         pours = [PourAsked(material=pour.key, parts=pour.parts, ml=pour.ml) for pour in some.prepared.pours]
         wash = mixes.add_mix(self.session, job_id=self.job.id, target_id=None, name="Wash", batch=some.batch,
                              tool_key="parts", pours=pours)  # fmt: skip
         row = batches.begin_with_rest(self.session, wash.id, before.id, holds / 2)
         self.assertEqual({pour.material.key: pour.material.left_ml for pour in before.made}, lefts)
         self.assertAlmostEqual(sum(poured_of(row).values()), holds / 2)
-        self.assertAlmostEqual(sum(poured_of(before).values()), holds / 2)  # what went on is not here any more
+        self.assertAlmostEqual(
+            sum(poured_of(before).values()), holds / 2
+        )  # what went on is not here any more
         self.assertEqual(batches.standing_of(self.session, before).rest.pours, ())
         again = batches.begin_with_rest(self.session, wash.id, before.id, holds / 2)
         self.assertEqual(poured_of(before), {})
@@ -283,7 +332,8 @@ class PreparationsTest(OverCase):
             batches.begin_with_rest(self.session, wash.id, before.id, 2 * holds)
 
     def test_of_ones_own(self) -> None:
-        """Roles and parts of one's own are kept by name, played by tins alike, taken off the list and brought back."""
+        """Roles and parts of one's own are kept by name, played by tins alike, taken off the list and brought
+        back."""
         water = materials.add_material(self.session, name="Tap", kind="thinner", left_ml=9000, full_ml=9000)
 
         def add(title: str, *parts: tuple[str, float]) -> str:
@@ -292,13 +342,17 @@ class PreparationsTest(OverCase):
 
         key = add("Milky", ("white", 1.0), (water.key, 4.0))
         own = preparations.preparations(self.session)[key]
-        self.assertEqual([(role.title, role.parts) for role in own.roles], [("chalk-type paint", 1.0), ("water", 4.0)])
+        self.assertEqual(
+            [(role.title, role.parts) for role in own.roles], [("chalk-type paint", 1.0), ("water", 4.0)]
+        )
         self.assertEqual((own.film, own.coats, own.laying.wipe), ("wash", 2, 0.45))
         made = preparations.make(
-            self.session, key, {"part_1": "blue", "part_2": water.key}, preparations.Size(ml=500.0), over="oak",
-            job_id=self.job.id, parts={},
+            self.session, key, {"part_1": "blue", "part_2": water.key}, preparations.Size(ml=500.0),
+            over="oak", job_id=self.job.id, parts={},
         )  # fmt: skip
-        self.assertEqual([(pour.key, pour.ml) for pour in made.prepared.pours], [("blue", 100.0), (water.key, 400.0)])
+        self.assertEqual(
+            [(pour.key, pour.ml) for pour in made.prepared.pours], [("blue", 100.0), (water.key, 400.0)]
+        )
         for error, words, title, parts in (
             (ConflictError, "already", "milky", (("white", 1.0),)),
             (ConflictError, "already", "Wash, 1 : 2", (("white", 1.0),)),

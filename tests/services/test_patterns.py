@@ -18,7 +18,17 @@ from jug_mingle.documents.layout import LayoutFile, LayoutIn, MotifFile, SingleI
 from jug_mingle.documents.look import LayerIn, LookFile
 from jug_mingle.errors import UnfitError
 from jug_mingle.formats.svg_shapes import read_svg
-from jug_mingle.services import accents, finish_report, jobs, layouts, looks, motifs, pattern_prints, patterns, pieces
+from jug_mingle.services import (
+    accents,
+    finish_report,
+    jobs,
+    layouts,
+    looks,
+    motifs,
+    pattern_prints,
+    patterns,
+    pieces,
+)
 from jug_mingle.services.finish_resolver import dressed
 from jug_mingle.services.settings import keep_settings
 from tests.services.support import LookCase
@@ -57,7 +67,8 @@ class LayoutTest(PatternCase):
                 self.assertEqual(flat.shape[1], 200)
 
     def test_the_area_is_that_of_the_picture(self) -> None:
-        """What is covered by the layout, what the look takes of its colour, and what the plan buys is one number."""
+        """What is covered by the layout, what the look takes of its colour, and what the plan buys is one
+        number."""
         one = self.laid("stencil", motif="lattice", width=0.05)
         layers = [self.paint(), self.layer("stencil", motif="lattice", width=0.05)]
         judged = finish_report.judged(self.session, self.chest.id, layers, light=light("window"))
@@ -93,8 +104,8 @@ class LayoutTest(PatternCase):
         self.assertTrue(any("lay the matching strip" in words and " cm " in words for words in said))
 
     def test_too_large_is_shrunk(self) -> None:
-        """A motif larger than every face is shrunk to fit, alike where it is laid out and in a look; the usual layout
-        of every kind fits every form that has a flat face."""
+        """A motif larger than every face is shrunk to fit, alike where it is laid out and in a look; the
+        usual layout of every kind fits every form that has a flat face."""
         too_large = {"motif": "damask", "arrange": "one", "span": "each", "width": 2.0}
         one = self.laid("stencil", **too_large)
         self.assertLess(one.said.width, 1.0)
@@ -143,8 +154,13 @@ class LayoutTest(PatternCase):
 
 class PrintsTest(PatternCase):
     def test_lists_and_faces(self) -> None:
-        """The sheet has positions in both units, the cutting list, what it takes, and every face; alike faces once."""
-        for kind, words in (("stencil", "Positions"), ("paper", "Cutting list"), ("collage", "What it takes")):
+        """The sheet has positions in both units, the cutting list, what it takes, and every face; alike faces
+        once."""
+        for kind, words in (
+            ("stencil", "Positions"),
+            ("paper", "Cutting list"),
+            ("collage", "What it takes"),
+        ):
             one = self.laid(kind)
             data = pattern_prints.layout_pdf(self.session, one, title="Chest", paper="A4", saying=Saying())
             text = "".join(page.extract_text() for page in PdfReader(io.BytesIO(data)).pages)
@@ -164,7 +180,8 @@ class PrintsTest(PatternCase):
             pattern_prints.sheet_svg(self.session, self.laid("paper"), title="x")
 
     def test_letters_hold_together(self) -> None:
-        """A number cut as a stencil keeps its middle: the film of 0, 6 and 8 is in one piece (scipy.ndimage.label)."""
+        """A number cut as a stencil keeps its middle: the film of 0, 6 and 8 is in one piece
+        (scipy.ndimage.label)."""
         for text in ("0", "68", "A"):
             made = motifs.letters(text, font="bold", height=0.05, bridged=True)
             film = np.pad(coverage(made.rings, made.width, made.height) < 0.5, 2, constant_values=True)
@@ -176,7 +193,8 @@ class PrintsTest(PatternCase):
 
 class MotifsTest(PatternCase):
     def test_cut_kept_laid_and_taken_along(self) -> None:
-        """A stencil from pixels is kept, laid, copied with its look to another job, and comes through files whole."""
+        """A stencil from pixels is kept, laid, copied with its look to another job, and comes through files
+        whole."""
         made = motifs.stencil_of_pixels(blot(), width=0.1, name="Ring", bridge=0.002, gap=0.001, kerf=0.0)
         self.assertGreaterEqual(made.islands, 1)
         row = motifs.keep_cut(self.session, self.job.id, made, name="Ring", how={"from": "a photo"})
@@ -189,7 +207,9 @@ class MotifsTest(PatternCase):
         assert twin is not None
         self.assertEqual((twin.job_id, twin.name), (other.id, "Ring"))
         file = LookFile.model_validate_json(looks.to_file(self.session, look.id).model_dump_json())
-        back = looks.layers_of(looks.from_file(self.session, other.id, file.model_copy(update={"name": "Back"})))
+        back = looks.layers_of(
+            looks.from_file(self.session, other.id, file.model_copy(update={"name": "Back"}))
+        )
         self.assertIsNotNone(back[1].layout)
         with self.assertRaisesRegex(UnfitError, "another job"):
             motifs.own_motif(self.session, other.id, f"own:{row.id}")
@@ -207,7 +227,9 @@ class MotifsTest(PatternCase):
         one = self.laid("collage", motif=f"own:{row.id}", width=0.12)
         self.assertGreater(one.count.area, 0.0)
         file = motifs.to_file(row)
-        self.assertEqual(motifs.keep_file(self.session, self.job.id, file).content["size"], row.content["size"])
+        self.assertEqual(
+            motifs.keep_file(self.session, self.job.id, file).content["size"], row.content["size"]
+        )
         broken = file.model_dump(mode="json")
         broken["picture"]["ink"] = "AAAA"
         with self.assertRaisesRegex(UnfitError, "damaged"):
@@ -221,8 +243,8 @@ class MotifsTest(PatternCase):
             '<path d="M0 0 L80 80 L80 0 L0 80z"/>',
             '<path fill-rule="evenodd" d="M5 5h70v70h-70z M25 25h30v30h-30z"/>',
         ):
-            data = f'<svg xmlns="http://www.w3.org/2000/svg" width="80mm" viewBox="0 0 80 80">{inner}</svg>'.encode()
-            made = motifs.stencil_of_svg(data, width=None, name="x")
+            head = '<svg xmlns="http://www.w3.org/2000/svg" width="80mm" viewBox="0 0 80 80">'
+            made = motifs.stencil_of_svg(f"{head}{inner}</svg>".encode(), width=None, name="x")
             self.assertAlmostEqual(made.motif.width, 0.08)
             self.assertEqual(ndimage.label(made.film)[1], 1)
         with self.assertRaisesRegex(UnfitError, "script"):
@@ -236,7 +258,9 @@ class MotifsTest(PatternCase):
         small = Image.fromarray((255 * (1 - np.pad(motif("damask", 0.2).art().alpha, 20))).astype(np.uint8))
         grey = np.asarray(small.resize((3000, 4000)), dtype=float)
         noisy = np.clip(0.8 * grey + 20 + rng.normal(0, 25, grey.shape), 0, 255).astype(np.uint8)
-        made = motifs.stencil_of_pixels(np.repeat(noisy[..., np.newaxis], 3, axis=2), width=0.2, name="Damask")
+        made = motifs.stencil_of_pixels(
+            np.repeat(noisy[..., np.newaxis], 3, axis=2), width=0.2, name="Damask"
+        )
         self.assertEqual(ndimage.label(made.film)[1], 1)
         self.assertGreater(len(made.motif.rings), 5)
 
@@ -269,7 +293,9 @@ class AccentsTest(PatternCase):
     def test_to_a_print_and_a_floor(self) -> None:
         for to in ("print", "handles", "floor", "wall"):
             layers = [self.paint(), self.layer("paper")]
-            found, _ = accents.answers(self.session, self.chest.id, layers, to=to, place="edges", light=light("bulb"))
+            found, _ = accents.answers(
+                self.session, self.chest.id, layers, to=to, place="edges", light=light("bulb")
+            )
             self.assertTrue(any(one.accent.key == "tone" for one in found))
 
 
@@ -280,13 +306,17 @@ class RoughTest(PatternCase):
         smooth, rough = layouts.roughness_of(self.session, self.chest.id, [self.paint(), salt], Saying())
         self.assertEqual(smooth, "")
         self.assertRegex(rough, r"^0\.\d\d mm \(mean distance")
-        self.assertIn(" in (", layouts.roughness_of(self.session, self.chest.id, [salt], Saying(length="in"))[0])
+        self.assertIn(
+            " in (", layouts.roughness_of(self.session, self.chest.id, [salt], Saying(length="in"))[0]
+        )
 
     def test_edges_dabbed_from_the_shelf(self) -> None:
         """The edges of a collage take a jug's colour, and little of it: what the dabs cover."""
         plain = self.layer("collage")
         dabbed = plain.model_copy(update={"colours": [f"mix:{self.ochre.id}"]})
-        judged = finish_report.judged(self.session, self.chest.id, [self.paint(), dabbed], light=light("window"))
+        judged = finish_report.judged(
+            self.session, self.chest.id, [self.paint(), dabbed], light=light("window")
+        )
         need = next(need for need in judged.needs if need.name == self.ochre.name)
         whole = layouts.laid(self.session, self.chest.id, [self.paint(), plain], 1).count.area
         self.assertTrue(0.02 * whole < need.area < 0.6 * whole)
@@ -306,7 +336,9 @@ class OtherPieceTest(PatternCase):
         """The same look on a stool: what has no face to lie on prints nothing, and nothing breaks."""
         table = pieces.add_piece(self.session, self.job.id, name="Table", form="table", measures={})
         one = layouts.laid(self.session, table.id, [self.paint(), self.layer("transfer")], 1)
-        self.assertEqual({spot.surface.plane for space in one.pattern.spaces for spot in space.spots}, {"top"})
+        self.assertEqual(
+            {spot.surface.plane for space in one.pattern.spaces for spot in space.spots}, {"top"}
+        )
         stool = pieces.add_piece(self.session, self.job.id, name="Stool", form="stool", measures={})
         layers = [self.paint(), self.layer("stencil").model_copy(update={"zones": ["side"]})]
         judged = finish_report.judged(self.session, stool.id, layers, light=light("window"))

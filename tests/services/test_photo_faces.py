@@ -20,7 +20,8 @@ class FacesTest(LookCase):
         data = photo()
         pixels, media_type = photos.read_photo(data, max_pixels=10**6)
         self.photo_id = photos.add_photo(
-            self.session, job_id=self.job.id, name="p.jpg", sha256=photos.keep_files(self.folder, data, pixels),
+            self.session, job_id=self.job.id, name="p.jpg",
+            sha256=photos.keep_files(self.folder, data, pixels),
             size=(pixels.shape[1], pixels.shape[0]), media_type=media_type,
         ).id  # fmt: skip
 
@@ -28,7 +29,9 @@ class FacesTest(LookCase):
         lighting = WhiteIn(area=SpotIn(x=20, y=30, radius=6)) if white else NoLightIn()
         faces = [FaceIn(corners=list(one)) for one in corners]
         layers = [self.paint(colours=["pot:ochre"], coats=3)]
-        make = photo_faces.dress_photo(self.session, self.folder, self.photo_id, faces, layers, lighting=lighting)
+        make = photo_faces.dress_photo(
+            self.session, self.folder, self.photo_id, faces, layers, lighting=lighting
+        )
         return np.asarray(make(), dtype=float)
 
     def test_laid_inside_and_nowhere_else(self) -> None:
@@ -40,15 +43,19 @@ class FacesTest(LookCase):
         self.assertFalse(changed.any())
 
     def test_in_an_honest_light(self) -> None:
-        """With the paper known to be white, paint in the paper's light has about its own colour on the screen."""
+        """With the paper known to be white, paint in the paper's light has about its own colour on the
+        screen."""
         own = 255.0 * R_to_screen(masstone(shelf_fit.fitted_shelf(self.session), "ochre"))
         np.testing.assert_allclose(self.dress(SQUARE, white=True)[20, 20], own, atol=10.0)
 
     def test_sizes(self) -> None:
-        """A square seen straight on is as high as wide; its neighbour, half as wide, follows; one apart does not."""
+        """A square seen straight on is as high as wide; its neighbour, half as wide, follows; one apart does
+        not."""
         beside = [(30.0, 10.0), (40.0, 10.0), (40.0, 30.0), (30.0, 30.0)]
         apart = [(44.0, 10.0), (52.0, 10.0), (52.0, 30.0), (44.0, 30.0)]
-        faces = [FaceIn(corners=one, width=0.4, known=n == 0) for n, one in enumerate((SQUARE, beside, apart))]
+        faces = [
+            FaceIn(corners=one, width=0.4, known=n == 0) for n, one in enumerate((SQUARE, beside, apart))
+        ]
         first, second, third = photo_faces.sizes_on(self.session, self.photo_id, faces)
         assert first is not None
         assert second is not None

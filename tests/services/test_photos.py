@@ -32,7 +32,8 @@ class PhotosTest(ServiceCase):
         self.assertEqual([p.id for p in photos.photo_rows(self.session, self.job.id)], [first])
 
     def test_working_copy_made_anew(self) -> None:
-        """A working copy that is gone is made again from the upload; an upload that is damaged too is said to be so."""
+        """A working copy that is gone is made again from the upload; an upload that is damaged too is said to
+        be so."""
         row = photos.get_photo(self.session, self.add(photo()))
         before = self.folder.working(row.sha256).read_bytes()
         self.folder.working(row.sha256).unlink()
@@ -65,7 +66,8 @@ class PhotosTest(ServiceCase):
 
 class LookedLongEnoughTest(unittest.TestCase):
     def test_it_stops_and_says_so(self) -> None:
-        """Looking for a card has an end: of a picture of noise nothing is known after it, and that is said."""
+        """Looking for a card has an end: of a picture of noise nothing is known after it, and that is
+        said."""
         noise = np.random.default_rng(5).integers(0, 255, (600, 800, 3), dtype=np.uint8)
         with self.assertRaises(LookedLongEnoughError):
             find_chart(noise, noise / 255.0, within=0.0)

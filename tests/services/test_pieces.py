@@ -11,7 +11,9 @@ from tests.services.support import BLUE, ServiceCase
 class PiecesTest(ServiceCase):
     def test_changed_duplicated_put_away(self) -> None:
         row = pieces.add_piece(self.session, self.job.id, name="Box", form="box", measures={"width": 0.5})
-        pieces.change_piece(self.session, row.id, name="Tool box", measures={"height": 0.3}, grounds={"top": "walnut"})
+        pieces.change_piece(
+            self.session, row.id, name="Tool box", measures={"height": 0.3}, grounds={"top": "walnut"}
+        )
         self.assertEqual(pieces.piece_of(row), usual_piece("box", width=0.5, height=0.3))
         self.assertEqual(row.grounds, {"": "oak", "top": "walnut"})
         names = [pieces.duplicate_piece(self.session, row.id).name for _ in range(2)]
@@ -38,7 +40,8 @@ class PiecesTest(ServiceCase):
     def test_measured_grounds(self) -> None:
         """A caught colour is a wood with figure, or an even old paint; one of another job is refused."""
         wood, even = (
-            pieces.ground_named(self.session, self.job.id, f"{kind}:{self.target.id}") for kind in ("wood", "found")
+            pieces.ground_named(self.session, self.job.id, f"{kind}:{self.target.id}")
+            for kind in ("wood", "found")
         )
         self.assertGreater(wood.figure, 0.0)
         self.assertEqual(even.figure, 0.0)
@@ -51,7 +54,9 @@ class PiecesTest(ServiceCase):
         for name in ("a", "b"):
             pieces.add_piece(self.session, self.job.id, name=name, form="box", measures={})
         one = usual_piece("box").areas
-        self.assertEqual(pieces.areas_of(self.session, self.job.id), {zone: 2 * area for zone, area in one.items()})
+        self.assertEqual(
+            pieces.areas_of(self.session, self.job.id), {zone: 2 * area for zone, area in one.items()}
+        )
 
     def test_no_such_job(self) -> None:
         with self.assertRaisesRegex(NotFoundError, "no job 77"):
@@ -64,7 +69,9 @@ class PiecesTest(ServiceCase):
             pieces.change_piece(self.session, row.id, name=None, measures={}, grounds={"drawer 9": "pine"})
         changes = [{"act": "remove", "part": "drawer 4"}]
         pieces.change_piece(self.session, row.id, name=None, measures={"changes": changes}, grounds={})
-        pieces.check_names(pieces.piece_of(row), ["drawer 4", "drawer 4/outside", "front", "inside", "handle"])
+        pieces.check_names(
+            pieces.piece_of(row), ["drawer 4", "drawer 4/outside", "front", "inside", "handle"]
+        )
         grounds = {"": "oak", "drawer 1": "pine", "drawer 1/outside": "walnut"}
         pieces.change_piece(self.session, row.id, name=None, measures={}, grounds=grounds)
         below = pieces.grounds_of(self.session, row)

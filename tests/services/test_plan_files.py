@@ -33,7 +33,8 @@ class FilesTest(PlanCase):
     def test_sheets(self) -> None:
         view, money = view_of(self.one()), money_of(self.session, self.job.id, self.one())
         for data, words in (
-            (plan_files.sheet_of("Stand", view, money), "Plan: Stand"), (plan_files.sheet_of("Stand", view, money),
+            (plan_files.sheet_of("Stand", view, money), "Plan: Stand"),
+            (plan_files.sheet_of("Stand", view, money),
             "To buy"),
             (plan_files.cards_of("Stand", view), "Distress"),
         ):  # fmt: skip
@@ -50,7 +51,9 @@ class FilesTest(PlanCase):
                 self.assertIn(f"{line.title}", text)
         for step in self.one().steps.steps:
             self.assertIn(step.title, text)
-        self.assertGreaterEqual(text.count(" needed"), sum(bool(one.buy) for one in [*money.pots, *money.goods]))
+        self.assertGreaterEqual(
+            text.count(" needed"), sum(bool(one.buy) for one in [*money.pots, *money.goods])
+        )
 
     def test_tables(self) -> None:
         view = view_of(self.one())
@@ -86,12 +89,15 @@ class FromFileTest(unittest.TestCase):
         plan = plan_of_file.plan_file(self.job(), [busy.encode()])
         assert plan.usable is not None
         self.assertGreater(str(plan.usable.date()), "2027-03-07")
-        self.assertFalse([step for step in plan.steps if step.start and "03-02" <= f"{step.start:%m-%d}" < "03-06"])
+        self.assertFalse(
+            [step for step in plan.steps if step.start and "03-02" <= f"{step.start:%m-%d}" < "03-06"]
+        )
 
     def test_refused(self) -> None:
         for changes, words in (
             ({"hours": {"week": {}}}, "no hours"), ({"due": "2027-03-02T00:00:00"}, "cannot be used by"),
-            ({"pieces": [{"name": "x", "form": "settle", "layers": [{"kind": "paint", "colours": ["pot:x"]}]}]},
+            ({"pieces": [{"name": "x", "form": "settle",
+                "layers": [{"kind": "paint", "colours": ["pot:x"]}]}]},
             "usual:"),
         ):  # fmt: skip
             with self.assertRaisesRegex(UnfitError, words):

@@ -36,7 +36,12 @@ from tests.core.plan.generated import pieces as generated
 from tests.services.support import LookCase
 
 ALWAYS = HoursIn.model_validate(
-    {"week": {day: [{"start": "00:00", "end": "24:00"}] for day in ("mon", "tue", "wed", "thu", "fri", "sat", "sun")}}
+    {
+        "week": {
+            day: [{"start": "00:00", "end": "24:00"}]
+            for day in ("mon", "tue", "wed", "thu", "fri", "sat", "sun")
+        }
+    }
 )
 
 
@@ -58,7 +63,8 @@ class PlanCase(LookCase):
         one = self.one()
         return next(
             step.key for step in one.steps.steps
-            if step.key not in one.done and all(w.before in one.done for w in one.steps.waits if w.after == step.key)
+            if step.key not in one.done
+            and all(w.before in one.done for w in one.steps.waits if w.after == step.key)
         )  # fmt: skip
 
     def finish_until(self, words: str) -> str:
@@ -72,7 +78,9 @@ class MadeTest(PlanCase):
     def test_is_laid_into_the_hours(self) -> None:
         one = self.one()
         self.assertFalse(one.stale)
-        self.assertEqual({slot.step for slot in one.slots if slot.step}, {step.key for step in one.steps.steps})
+        self.assertEqual(
+            {slot.step for slot in one.slots if slot.step}, {step.key for step in one.steps.steps}
+        )
         view = view_of(one)
         assert view.now is not None
         self.assertIn(view.now.act, ("mix", "photograph"))
@@ -84,7 +92,9 @@ class MadeTest(PlanCase):
         self.assertEqual(self.one().kept["made"], before)
 
     def test_a_change_makes_it_stale(self) -> None:
-        plan_work.keep_survey(self.session, self.chest.id, SurveyIn(parts={"top": PartSurveyIn(damage=["dents"])}))
+        plan_work.keep_survey(
+            self.session, self.chest.id, SurveyIn(parts={"top": PartSurveyIn(damage=["dents"])})
+        )
         self.assertTrue(self.one().stale)
 
     def test_survey_of_a_part_that_is_not_there(self) -> None:
@@ -211,7 +221,10 @@ class DoneTest(PlanCase):
         self.assertEqual(kept.days[first], [])
         one = self.one()
         self.assertTrue(
-            all(one.calendar.at(slot.start).astimezone(one.calendar.zone).date() != first for slot in one.slots)
+            all(
+                one.calendar.at(slot.start).astimezone(one.calendar.zone).date() != first
+                for slot in one.slots
+            )
         )
 
     def test_mishap_becomes_steps(self) -> None:
@@ -258,7 +271,9 @@ class ChangedTest(PlanCase):
     def test_dropped_added_ordered_pinned(self) -> None:
         fronts, top = (f"p{self.chest.id}.{part}.clean" for part in ("fronts", "top"))
         plan_asks.drop(self.session, self.job.id, f"p{self.chest.id}.all.photograph.after")
-        own = plan_asks.add(self.session, self.job.id, AddedStepIn(title="Glue a foot", minutes=15, after=fronts))
+        own = plan_asks.add(
+            self.session, self.job.id, AddedStepIn(title="Glue a foot", minutes=15, after=fronts)
+        )
         plan_asks.put_before(self.session, self.job.id, top, fronts)
         one = self.one()
         self.assertNotIn(f"p{self.chest.id}.all.photograph.after", one.steps.by_key)
@@ -283,7 +298,9 @@ class ChangedTest(PlanCase):
         self.assertEqual({one.calendar.at(slot.start) for slot in one.slots if slot.step == key}, {at})
 
     def test_broken_sprayer_is_more_brushed_coats(self) -> None:
-        look = looks.save_look(self.session, self.job.id, name="Sprayed", layers=[self.paint(way="spray", coats=2)])
+        look = looks.save_look(
+            self.session, self.job.id, name="Sprayed", layers=[self.paint(way="spray", coats=2)]
+        )
         looks.wear(self.session, self.chest.id, look.id)
         sprayed = [step for step in self.one().steps.steps if step.act == "paint"]
         self.assertTrue(all(step.place == "booth" for step in sprayed))
@@ -294,7 +311,9 @@ class ChangedTest(PlanCase):
         self.assertGreater(sum(s.minutes for s in brushed), sum(s.minutes for s in sprayed))
 
     def test_sold_out_is_another_tin(self) -> None:
-        look = looks.save_look(self.session, self.job.id, name="White", layers=[self.paint(colours=["pot:white"])])
+        look = looks.save_look(
+            self.session, self.job.id, name="White", layers=[self.paint(colours=["pot:white"])]
+        )
         looks.wear(self.session, self.chest.id, look.id)
         plan_asks.swap(self.session, self.job.id, {"pot:white": "pot:ochre"})
         takes = {take.colour for step in self.one().steps.steps for take in step.takes}
@@ -314,20 +333,35 @@ class ChangedTest(PlanCase):
         self.assertAlmostEqual(left.left, 100.0 - left.share)
 
     def test_what_stands_on_the_shelf_is_counted_where_no_tin_is_named(self) -> None:
-        look = looks.save_look(self.session, self.job.id, name="Clear", layers=[LayerIn(kind="sealer", coats=2)])
+        look = looks.save_look(
+            self.session, self.job.id, name="Clear", layers=[LayerIn(kind="sealer", coats=2)]
+        )
         looks.wear(self.session, self.chest.id, look.id)
-        before = next(line for line in money_of(self.session, self.job.id, self.one()).pots if "usual" in line.key)
-        materials.add_material(self.session, key="clear", name="Clear", kind="clear_coat", left_ml=2000, price=30.0)
-        after = next(line for line in money_of(self.session, self.job.id, self.one()).pots if "usual" in line.key)
+        before = next(
+            line for line in money_of(self.session, self.job.id, self.one()).pots if "usual" in line.key
+        )
+        materials.add_material(
+            self.session, key="clear", name="Clear", kind="clear_coat", left_ml=2000, price=30.0
+        )
+        after = next(
+            line for line in money_of(self.session, self.job.id, self.one()).pots if "usual" in line.key
+        )
         self.assertEqual((before.there, after.there, after.buy), (0.0, 2000.0, ""))
         self.assertIsNotNone(after.share)
 
     def test_picture_fades_what_is_not_worked_on(self) -> None:
         key = next(step.key for step in self.one().steps.steps if ".top.paint." in step.key)
-        pixels = plan_pictures.picture_of_step(self.session, self.job.id, key, light=light("window"), wide=80, high=80)
+        pixels = plan_pictures.picture_of_step(
+            self.session, self.job.id, key, light=light("window"), wide=80, high=80
+        )
         self.assertEqual(pixels.shape, (80, 80, 3))
         whole = plan_pictures.picture_of_step(
-            self.session, self.job.id, f"p{self.chest.id}.all.photograph", light=light("window"), wide=80, high=80
+            self.session,
+            self.job.id,
+            f"p{self.chest.id}.all.photograph",
+            light=light("window"),
+            wide=80,
+            high=80,
         )
         self.assertFalse((pixels == whole).all())
 
@@ -347,7 +381,14 @@ class TimersTest(PlanCase):
 
     def test_old_ones_are_not_shown(self) -> None:
         self.session.add(
-            TimerRow(job_id=self.job.id, words="x", kind="wait", step="", ends=now() - timedelta(days=2), removed=None)
+            TimerRow(
+                job_id=self.job.id,
+                words="x",
+                kind="wait",
+                step="",
+                ends=now() - timedelta(days=2),
+                removed=None,
+            )
         )
         self.assertEqual([row for row in timers.timers(self.session) if row.words == "x"], [])
 
@@ -369,7 +410,9 @@ class SolverTest(unittest.TestCase):
     def test_ends_when_idle(self) -> None:
         laid = problem_of(steps_of(generated(1, 5), Workshop()), evenings())
         solver = PlanSolver(idle=0.05)
-        solver.solve(laid.problem, first_plan(laid.problem), effort={"first": 0.01, "later": 0.01, "clock": 5.0})
+        solver.solve(
+            laid.problem, first_plan(laid.problem), effort={"first": 0.01, "later": 0.01, "clock": 5.0}
+        )
         for _ in range(100):
             if not solver.running:
                 break

@@ -18,7 +18,8 @@ from tests.services.support import ServiceCase
 
 class ThenAndNowTest(ServiceCase):
     def test_kept_with_the_mix(self) -> None:
-        """Reflectance, band and version of the model are stored with a mix, and stay when its paints are learnt."""
+        """Reflectance, band and version of the model are stored with a mix, and stay when its paints are
+        learnt."""
         mix = self.mix()
         then = then_of(mix.predicted)
         assert then is not None

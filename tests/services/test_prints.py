@@ -40,14 +40,17 @@ class SheetCase(ServiceCase):
     def text(self, *layers: LayerIn) -> str:
         look = looks.save_look(self.session, self.job.id, name="Trial", layers=list(layers))
         looks.wear(self.session, self.piece.id, look.id)
-        with patch("jug_mingle.services.finish_pictures.picture_of", return_value=np.zeros((4, 4, 3), np.uint8)):
+        with patch(
+            "jug_mingle.services.finish_pictures.picture_of", return_value=np.zeros((4, 4, 3), np.uint8)
+        ):
             sheet = prints.sheet_of(self.session, self.piece.id, light=WINDOW)()
         return " ".join(" ".join(page.extract_text().split()) for page in PdfReader(io.BytesIO(sheet)).pages)
 
 
 class FinishSheetTest(SheetCase):
     def test_every_kind(self) -> None:
-        """Each kind of layer has its line, whatever lies below it (five of them; the golden set has the others)."""
+        """Each kind of layer has its line, whatever lies below it (five of them; the golden set has the
+        others)."""
         base = [self.layer("paint")]
         for kind, title in bounded(((one.key, one.title) for one in KINDS.values()), 5):
             with self.subTest(kind):
@@ -59,7 +62,10 @@ class FinishSheetTest(SheetCase):
     def test_how_it_is_laid(self) -> None:
         """Coats, water, wiping, waits, place and zones are said as painters say them (common practice)."""
         for layer, words in (
-            (self.layer("wash", water=2.0, wipe=0.6, coats=2), ("2 coats", "1 : 2 with water", "60 % wiped back")),
+            (
+                self.layer("wash", water=2.0, wipe=0.6, coats=2),
+                ("2 coats", "1 : 2 with water", "60 % wiped back"),
+            ),
             (self.layer("stain", dwell=8.0), ("wiped after 8 minutes",)),
             (self.layer("wax", place="recess"), ("in recesses", "30 min")),
             (self.layer("dry_brush", place="high"), ("on high points",)),
@@ -74,7 +80,8 @@ class FinishSheetTest(SheetCase):
                     self.assertIn(one, said)
 
     def test_waits_are_each_pots_own(self) -> None:
-        """The wait is that of what is laid, by its label or its kind, each coat counted; a jug's is its slowest's."""
+        """The wait is that of what is laid, by its label or its kind, each coat counted; a jug's is its
+        slowest's."""
         for name, kind, layer, handling, words in (
             ("Blocker", "primer", "primer", {}, "24 h"),
             ("Gesso", "crackle_gesso", "primer", {}, "15 min"),
@@ -116,7 +123,8 @@ class FinishSheetTest(SheetCase):
             self.assertEqual("1 part" in PdfReader(io.BytesIO(card)).pages[0].extract_text(), told)
 
     def test_without_a_target(self) -> None:
-        """A card with a target predicts how near it comes, and shows both; one without says to dry a strip."""
+        """A card with a target predicts how near it comes, and shows both; one without says to dry a
+        strip."""
         for target_id, told in ((self.target.id, True), (None, False)):
             mix = self.mix(name="Own", target_id=target_id).id
             card = prints.printed(self.session, mix, "card", jug=None, unit="ml", day=date(2026, 11, 24))
@@ -135,7 +143,8 @@ class FinishSheetTest(SheetCase):
         self.assertIn((1360, 736), sizes)
 
     def test_a_set(self) -> None:
-        """A table and six chairs in one print: those dressed, as many as there are, and what all of them take."""
+        """A table and six chairs in one print: those dressed, as many as there are, and what all of them
+        take."""
         chairs, bare = self.add("chair"), self.add("stool")
         facts = {"belongs": "Dining"}
         for piece, count in ((self.piece, 1), (chairs, 6), (bare, 1)):
@@ -167,13 +176,15 @@ class WalkStripTest(SheetCase):
         return " ".join(PdfReader(io.BytesIO(made)).pages[0].extract_text().split())
 
     def test_rows_of_a_chest(self) -> None:
-        """Each row of one jug has its line, the first of its first colour, the rest by additions of the other."""
+        """Each row of one jug has its line, the first of its first colour, the rest by additions of the
+        other."""
         said = self.strip(5)
         for words in ("row 1", "row 2", "row 3", "Blue", "Pale"):
             self.assertIn(words, said)
 
     def test_weighed(self) -> None:
-        """In grams an addition weighs what its own jug does: chalk paint of 1.2 g/ml on its labels, not a usual one."""
+        """In grams an addition weighs what its own jug does: chalk paint of 1.2 g/ml on its labels, not a
+        usual one."""
         for key in ("white", "blue"):
             materials.change_material(self.session, key, {"density": 1.2})
         inks = [

@@ -16,7 +16,9 @@ from tests.services.support import BLUE, ServiceCase
 
 class ReadTest(ServiceCase):
     def reader(self, **does: Any) -> Mock:
-        return Mock(**{"identify.return_value": Mock(model="M", serial="7"), "read.return_value": BLUE, **does})
+        return Mock(
+            **{"identify.return_value": Mock(model="M", serial="7"), "read.return_value": BLUE, **does}
+        )
 
     def test_kept(self) -> None:
         row = reader_tray.read_sample(self.reader(), sample="cloth")
@@ -46,7 +48,8 @@ class TrayTest(ServiceCase):
         materials.add_material(self.session, key="wax", name="Wax", kind="clear_wax", left_ml=100)
         found = reader_tray.tray(self.session, {}, {"stone": BLUE})
         self.assertEqual(
-            list(found), ["stone", "Blue", "Blue 1 + white 4", "Ochre", "Ochre 1 + white 4", "White", "Sky (mix)"]
+            list(found),
+            ["stone", "Blue", "Blue 1 + white 4", "Ochre", "Ochre 1 + white 4", "White", "Sky (mix)"],
         )
         np.testing.assert_array_equal(found["stone"](), BLUE)
         L = {name: R_to_Lab(read())[0] for name, read in found.items()}

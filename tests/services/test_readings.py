@@ -14,14 +14,16 @@ class ReadingsTest(ServiceCase):
         blue, white = (materials.get_material(self.session, key) for key in ("blue", "white"))
         film = Swatch(seen=np.array([50.0, -3.0, -22.0]), X=30.0, R_g=np.full(36, 0.8))
         row = readings.add_reading(
-            self.session, how="reader", noise=0.7, volumes=[(blue, 1.0), (white, 4.0)], veil=0.9, swatches=[film],
-            pour_error=0.03, thickness_error=0.15, light_name="bulb",
+            self.session, how="reader", noise=0.7, volumes=[(blue, 1.0), (white, 4.0)], veil=0.9,
+            swatches=[film], pour_error=0.03, thickness_error=0.15, light_name="bulb",
         )  # fmt: skip
         self.session.expire_all()
         found = readings.to_reading(row)
         assert isinstance(found, Reading)
         self.assertEqual(found.volumes, (("blue", 1.0), ("white", 4.0)))
-        self.assertEqual((found.noise, found.veil, found.pour_error, found.thickness_error), (0.7, 0.9, 0.03, 0.15))
+        self.assertEqual(
+            (found.noise, found.veil, found.pour_error, found.thickness_error), (0.7, 0.9, 0.03, 0.15)
+        )
         self.assertEqual((found.light.name, found.swatches[0].X), ("bulb", 30.0))
         coats = {"coats": 2, "X_coat": 36.0, "R_g": [0.2] * 36, "hid": False}
         counted = readings.add_reading(

@@ -21,8 +21,8 @@ PALE = [PourAsked(material="white", parts=9, ml=180.0), PourAsked(material="blue
 class FoundTest(ServiceCase):
     def found(self, **changes: object) -> recipes.Found:
         asked = {
-            "target_id": self.target.id, "batch": 200.0, "tool_key": "parts", "parts": 12, "use": (), "avoid": (),
-            "most_pots": 3, "lights": ("window",),
+            "target_id": self.target.id, "batch": 200.0, "tool_key": "parts", "parts": 12, "use": (),
+            "avoid": (), "most_pots": 3, "lights": ("window",),
         }  # fmt: skip
         return recipes.recipes_for(self.session, **{**asked, **changes})  # type: ignore[arg-type]
 
@@ -50,7 +50,8 @@ class FoundTest(ServiceCase):
             self.found(use=("blue",))
 
     def test_what_is_lacking(self) -> None:
-        """From white and ochre no blue comes: it is said, with what would help; with the blue nothing is lacking."""
+        """From white and ochre no blue comes: it is said, with what would help; with the blue nothing is
+        lacking."""
         self.assertIsNone(self.found().lack)
         lack = self.found(avoid=("blue",)).lack
         assert lack is not None
@@ -58,19 +59,23 @@ class FoundTest(ServiceCase):
         self.assertGreater(lack.nearest, 10.0)
 
     def test_shelf_measure_and_knowledge_are_three_facts(self) -> None:
-        """A pale grey-blue that a scale pours is no fault of the shelf; nor is one that is computed near of tins that
-        nobody has read. What no measure reaches is."""
+        """A pale grey-blue that a scale pours is no fault of the shelf; nor is one that is computed near of
+        tins that nobody has read. What no measure reaches is."""
         for key in ("white", "blue", "ochre"):
             materials.remove_material(self.session, key)
         for key, text in (
-            ("chalk", "#f2f0ea"), ("soot", "#3a3a3c"), ("deep", "#33517e"), ("sand", "#b8893c"), ("brick", "#8e3b34")
+            ("chalk", "#f2f0ea"), ("soot", "#3a3a3c"), ("deep", "#33517e"), ("sand", "#b8893c"),
+            ("brick", "#8e3b34")
         ):  # fmt: skip
-            row = materials.add_material(self.session, key=key, name=key.title(), kind="chalk_paint", left_ml=9000)
+            row = materials.add_material(
+                self.session, key=key, name=key.title(), kind="chalk_paint", left_ml=9000
+            )
             tin_tests.first_colour(self.session, row, resolve(self.session, self.folder, FromText(text=text)))
         said = {}
         for text in ("#a7bcc0", "#7fa39a", "#00c853"):
             R = resolve(self.session, self.folder, FromText(text=text)).R
-            wanted = targets.add_target(self.session, job_id=self.job.id, name=text, R=R, noise=1.0, photo_id=None,
+            wanted = targets.add_target(self.session, job_id=self.job.id, name=text, R=R, noise=1.0,
+                photo_id=None,
                                         source={}, how="typed")  # fmt: skip
             found = self.found(target_id=wanted.id, batch=500.0)
             said[text] = f"{nearest_words(found.lack)} {unsure_words(found.recipes)}"
@@ -123,7 +128,8 @@ class ByHandTest(ServiceCase):
 
 class TellingSwatchTest(ServiceCase):
     def test_tells(self) -> None:
-        """Known only as masstones, a tint tells most; it is read with the white, and leaves less doubt than before."""
+        """Known only as masstones, a tint tells most; it is read with the white, and leaves less doubt than
+        before."""
         found = recipes.telling_swatch(self.session, SKY)
         assert found is not None
         self.assertLessEqual(found.after, 0.8 * found.before)

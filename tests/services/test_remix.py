@@ -16,7 +16,8 @@ class RemixTest(ServiceCase):
     def test_same_at_another_size(self) -> None:
         found = self.again(self.mix().id)
         self.assertEqual(
-            [(pot.key, pot.ml, pot.state) for pot in found.pots], [("white", 300.0, "there"), ("blue", 100.0, "there")]
+            [(pot.key, pot.ml, pot.state) for pot in found.pots],
+            [("white", 300.0, "there"), ("blue", 100.0, "there")],
         )
         assert found.same is not None
         self.assertAlmostEqual(found.same.worst, 0.0, places=6)

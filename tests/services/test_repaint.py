@@ -40,18 +40,24 @@ class RepaintTest(LookCase):
         self.assertNotIn("drawer 2/outside", [name for name, key in row.grounds.items() if key == "pine"])
         _, finish = finish_resolver.dressed(self.session, self.chest.id, [])
         for face, name in (
-            ("front/drawer/drawer 2/outside", "Sky all over"), ("front/drawer/drawer 3/outside", "Sky all over"),
+            ("front/drawer/drawer 2/outside", "Sky all over"),
+            ("front/drawer/drawer 3/outside", "Sky all over"),
             ("within/drawer/drawer 3/inside", "Pine"), ("within/drawer/drawer 2/inside", "Oak"),
         ):  # fmt: skip
             self.assertEqual(finish.ground_of(face).name, name, face)
 
     def test_it_is_scuffed(self) -> None:
-        """The next look is told that a finish is there, and what was last painted can be chosen for no other face."""
+        """The next look is told that a finish is there, and what was last painted can be chosen for no other
+        face."""
         with self.assertRaisesRegex(ConflictError, "no look"):
             repaint.repaint(self.session, self.chest.id)
         self.worn(self.paint())
         repaint.repaint(self.session, self.chest.id)
-        said = finish_report.judged(self.session, self.chest.id, [self.paint()], light=light("window")).remarks
+        said = finish_report.judged(
+            self.session, self.chest.id, [self.paint()], light=light("window")
+        ).remarks
         self.assertTrue(any("Sky all over: scuff-sand" in one.words for one in said))
         with self.assertRaisesRegex(UnfitError, "not painted before on 'within'"):
-            pieces.change_piece(self.session, self.chest.id, name=None, measures={}, grounds={"within": "last:within"})
+            pieces.change_piece(
+                self.session, self.chest.id, name=None, measures={}, grounds={"within": "last:within"}
+            )

@@ -31,7 +31,10 @@ class SettingsTest(LookCase):
 
     def test_what_they_change(self) -> None:
         """The margin is in every amount; a school changes what is said."""
-        before, area = self.judged().needs[0].ml, amounts.amount_for(self.session, self.job.id, coats=2, spread_rate=11)
+        before, area = (
+            self.judged().needs[0].ml,
+            amounts.amount_for(self.session, self.job.id, coats=2, spread_rate=11),
+        )
         settings.keep_settings(self.session, margin=0.0, schools={})
         self.assertAlmostEqual(self.judged().needs[0].ml, before / (1.0 + MARGIN))
         none = amounts.amount_for(self.session, self.job.id, coats=2, spread_rate=11)

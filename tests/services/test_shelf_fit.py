@@ -21,8 +21,8 @@ from tests.services.support import ServiceCase
 
 class ShelfTest(ServiceCase):
     def test_fit_is_kept_until_something_changes(self) -> None:
-        """The same shelf is not fitted twice, nor when less is in a tin; a new reading or a fact of its label makes it
-        anew."""
+        """The same shelf is not fitted twice, nor when less is in a tin; a new reading or a fact of its label
+        makes it anew."""
         first = shelf_fit.fitted_shelf(self.session)
         self.assertIs(shelf_fit.fitted_shelf(self.session).log_K, first.log_K)
         row = next(row for row in materials.material_rows(self.session) if row.key == "blue")
@@ -42,7 +42,8 @@ class ShelfTest(ServiceCase):
         self.assertIsNot(shelf_fit.fitted_shelf(self.session).log_K, third.log_K)
 
     def test_large_shelf_of_earlier_code(self) -> None:
-        """A large shelf is shown as earlier code had it until its own fit was made; a small one waits for that."""
+        """A large shelf is shown as earlier code had it until its own fit was made; a small one waits for
+        that."""
         shelf_fit.renew_fit(self.session)
         for large, fits in ((1, (0, 1)), (60, (1, 1))):
             with (
@@ -57,7 +58,8 @@ class ShelfTest(ServiceCase):
                 self.assertEqual(shelf_fit.fitted_shelf(self.session).log_K is shown.log_K, bool(fits[0]))
 
     def test_kept_for_the_next_start(self) -> None:
-        """In a moved folder the kept fit is found, and not made; where a reading says something else, it is made."""
+        """In a moved folder the kept fit is found, and not made; where a reading says something else, it is
+        made."""
         first = shelf_fit.fitted_shelf(self.session)
         shelf_fit.renew_fit(self.session)
         self.assertTrue((self.path / kept_fit.NAME).exists())

@@ -27,11 +27,17 @@ class MatchTest(unittest.TestCase):
 
     def match(self, target: str, lights: tuple[str, ...] = ("window",)) -> Match:
         return match_target(
-            target=target, shelf_file=self.file, tins=3, batch=200.0, tool_key="parts", light_names=list(lights)
+            target=target,
+            shelf_file=self.file,
+            tins=3,
+            batch=200.0,
+            tool_key="parts",
+            light_names=list(lights),
         )
 
     def test_json(self) -> None:
-        """What is poured adds up to the batch, each light has its difference, and the band holds what is expected."""
+        """What is poured adds up to the batch, each light has its difference, and the band holds what is
+        expected."""
         said = json.loads(to_json(self.match("#6fcbed", ("window", "bulb"))))
         self.assertEqual(said["target"], "#6fcbed")
         self.assertIsNone(said["lack"])

@@ -26,7 +26,8 @@ class StripTest(BatchCase):
             self.read_strip(BLUE, anyway=False)
 
     def test_verdict(self) -> None:
-        """On its target it is reached and the batch done; after a further pour the strip says nothing any more."""
+        """On its target it is reached and the batch done; after a further pour the strip says nothing any
+        more."""
         self.pour("white", 150.0)
         self.read_strip(BLUE)
         verdict = strip_readings.verdict_now(self.session, self.batch.id)
@@ -82,7 +83,9 @@ class StripTest(BatchCase):
         assert verdict.strip.reading_id is not None
         self.assertTrue(verdict.set_aside)
         self.assertEqual(verdict.learnt, [])
-        self.assertEqual([one.id for one in readings.set_aside_of(self.session, "blue")], [verdict.strip.reading_id])
+        self.assertEqual(
+            [one.id for one in readings.set_aside_of(self.session, "blue")], [verdict.strip.reading_id]
+        )
         readings.restore_reading(self.session, verdict.strip.reading_id)
         believed = strip_readings.verdict_now(self.session, self.batch.id, before=before)
         assert believed is not None

@@ -10,10 +10,13 @@ from tests.services.support import BLUE, ServiceCase
 
 class StripsTest(ServiceCase):
     def keep(self, **changes: Any) -> int:
-        asked = {"mix_id": None, "material": "ochre", "ground": "oak", "coats": 1, "wiped_after": None, "board": "",
+        asked = {"mix_id": None, "material": "ochre", "ground": "oak", "coats": 1, "wiped_after": None,
+            "board": "",
                  "notes": ""}  # fmt: skip
         colour = Colour(R=BLUE * changes.pop("bright", 1.0), noise=0.5, how="reader", spectral=False)
-        return strips.add_offcut(self.session, changes.pop("job", self.job.id), colour, **{**asked, **changes}).id
+        return strips.add_offcut(
+            self.session, changes.pop("job", self.job.id), colour, **{**asked, **changes}
+        ).id
 
     def test_newest_first_and_put_away(self) -> None:
         first, second = self.keep(), self.keep(coats=2)
@@ -29,8 +32,8 @@ class StripsTest(ServiceCase):
             self.keep(material=None, mix_id=mix.id, job=other.id)
 
     def test_board(self) -> None:
-        """Fields stand by their wait; one of another wood, or just as one that is there, is refused; other stacks are
-        not."""
+        """Fields stand by their wait; one of another wood, or just as one that is there, is refused; other
+        stacks are not."""
         for wait, bright in ((10.0, 0.5), (1.0, 1.0), (30.0, 0.3)):
             self.keep(board="tea", wiped_after=wait, bright=bright)
         waits = [row.wiped_after for row in strips.boards_of(self.session, self.job.id)["tea"]]

@@ -11,7 +11,9 @@ class TargetsTest(ServiceCase):
 
     def test_kept(self) -> None:
         self.assertEqual(self.target.R, BLUE.tolist())
-        self.assertEqual((self.target.how, self.target.noise, self.target.tolerance), ("white_photo", 5.0, 2.0))
+        self.assertEqual(
+            (self.target.how, self.target.noise, self.target.tolerance), ("white_photo", 5.0, 2.0)
+        )
 
     def test_changed(self) -> None:
         """What is None stays, but a background can be taken away."""

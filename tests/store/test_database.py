@@ -37,7 +37,8 @@ class DatabaseTest(unittest.TestCase):
         self.assertEqual([f.name for f in self.folder.glob("*.before-*")], [])
 
     def test_copy_before_a_migration(self) -> None:
-        """A database of an older revision is copied beside itself before it is changed, and no copy is written over."""
+        """A database of an older revision is copied beside itself before it is changed, and no copy is
+        written over."""
         folder, engine = self.of_revision("0006")
         engine.dispose()
         head = revisions()[-1]
@@ -61,7 +62,9 @@ class DatabaseTest(unittest.TestCase):
         """A photo from before marks has none, and the colours that were caught from it still name it."""
         folder, engine = self.of_revision("0006")
         with engine.begin() as connection:
-            connection.execute(text("INSERT INTO job (id, name, room, created) VALUES (1, 'Job', '', '2026-01-01')"))
+            connection.execute(
+                text("INSERT INTO job (id, name, room, created) VALUES (1, 'Job', '', '2026-01-01')")
+            )
             connection.execute(
                 text(
                     "INSERT INTO photo (id, job_id, name, sha256, media_type, width, height, created) "
@@ -85,10 +88,13 @@ class DatabaseTest(unittest.TestCase):
             self.assertEqual((photo.name, target.photo_id), ("Jug", 7))
 
     def test_pieces_are_counted_anew(self) -> None:
-        """A piece from before parts keeps its look and measures, and says once that its areas are counted anew."""
+        """A piece from before parts keeps its look and measures, and says once that its areas are counted
+        anew."""
         folder, engine = self.of_revision("0008")
         with engine.begin() as connection:
-            connection.execute(text("INSERT INTO job (id, name, room, created) VALUES (1, 'Job', '', '2026-01-01')"))
+            connection.execute(
+                text("INSERT INTO job (id, name, room, created) VALUES (1, 'Job', '', '2026-01-01')")
+            )
             spec = '{"form": "desk", "width": 1.3, "height": 0.77, "depth": 0.62, "rows": 3, "columns": 1}'
             connection.execute(
                 text(
@@ -109,15 +115,21 @@ class DatabaseTest(unittest.TestCase):
             self.assertAlmostEqual(piece_of(row).areas["top"], 0.91352)
 
     def test_pieces_and_finishes_of_old_databases(self) -> None:
-        """The one cabinet of each job and its one finish become a piece and its look, measures and colours kept."""
+        """The one cabinet of each job and its one finish become a piece and its look, measures and colours
+        kept."""
         folder, engine = self.of_revision("0005")
         with engine.begin() as connection:
             for number, finish in enumerate(("ombre", "blend", None), start=1):
                 connection.execute(
                     text(
-                        "INSERT INTO job (id, name, room, piece, created) VALUES (:n, :name, '', :piece, '2026-01-01')"
+                        "INSERT INTO job (id, name, room, piece, created) VALUES (:n, :name, '', :piece, "
+                        "'2026-01-01')"
                     ),
-                    {"n": number, "name": f"Job {number}", "piece": '{"width": 0.8, "rows": 5, "plinth": 0.1}'},
+                    {
+                        "n": number,
+                        "name": f"Job {number}",
+                        "piece": '{"width": 0.8, "rows": 5, "plinth": 0.1}',
+                    },
                 )
                 if finish is None:
                     continue
@@ -162,7 +174,11 @@ class DatabaseTest(unittest.TestCase):
             MaterialRow(key="a", name="A", kind="chalk_paint", left_ml=-1.0),
             PhotoRow(job_id=99, name="p", sha256="0", media_type="image/png", width=1, height=1),
         ):
-            with self.subTest(type(row).__name__), self.assertRaises(IntegrityError), self.database.write.begin() as s:
+            with (
+                self.subTest(type(row).__name__),
+                self.assertRaises(IntegrityError),
+                self.database.write.begin() as s,
+            ):
                 s.add(row)
 
     def test_times_come_back_in_utc(self) -> None:

@@ -25,12 +25,15 @@ SINCE = re.compile("{choice_id}|{motif_id}|{piece_id}/(layout|stencil)")
 
 KEPT = {
     "job": "name", "material": "key, name, kind, left_ml, full_ml, price", "mix": "name, batch, tool",
-    "pour": "mix_id, material_id, parts, ml", "pour_made": "pot_id, material_id, ml", "pot": "mix_id, jug, capacity",
-    "target": "name, R, noise", "photo": "name, sha256, width, height", "piece": "name, spec, grounds, look_id",
-    "look": "name, layers", "strip": "mix_id, material_id, R, board, wiped_after", "reading": "noise, swatches, coats",
-    "reading_volume": "reading_id, material_id, volume",
+    "pour": "mix_id, material_id, parts, ml", "pour_made": "pot_id, material_id, ml",
+    "pot": "mix_id, jug, capacity",
+    "target": "name, R, noise", "photo": "name, sha256, width, height",
+    "piece": "name, spec, grounds, look_id",
+    "look": "name, layers", "strip": "mix_id, material_id, R, board, wiped_after",
+    "reading": "noise, swatches, coats", "reading_volume": "reading_id, material_id, volume",
 }  # fmt: skip
-"""Table → what of it must be equal after it was opened by today's program: names, amounts, and what was read."""
+"""Table → what of it must be equal after it was opened by today's program: names, amounts, and what was
+read."""
 
 
 class ReleaseTest(unittest.TestCase):
@@ -62,7 +65,9 @@ class ReleaseTest(unittest.TestCase):
                 prepare_own(folder)
                 self.assertEqual(self.kept(folder / NAME), before)
                 with closing(sqlite3.connect(folder / NAME)) as connection:
-                    without = connection.execute("SELECT count(*) FROM mix WHERE predicted IS NULL").fetchone()[0]
+                    without = connection.execute(
+                        "SELECT count(*) FROM mix WHERE predicted IS NULL"
+                    ).fetchone()[0]
                 self.assertEqual(without, 0)
 
     def test_every_read_answers(self) -> None:
@@ -73,8 +78,11 @@ class ReleaseTest(unittest.TestCase):
             with TestClient(demo_app(folder), base_url=OWN) as client:
                 paths = client.get("/openapi.json").json()["paths"]
                 poured = bool(self.kept(folder / NAME)["pot"])
-                for path in (path for path, ways in paths.items() if "get" in ways and not STREAMS.search(path)):
-                    # Only what was worked in since has choices, motifs of its own, and a layer that was laid out.
+                for path in (
+                    path for path, ways in paths.items() if "get" in ways and not STREAMS.search(path)
+                ):
+                    # Only what was worked in since has choices, motifs of its own, and a layer that was laid
+                    # out.
                     if ("{pot_id}" in path and not poured) or (SINCE.search(path) and release < "0016-used"):
                         continue
                     asked = self.filled(path, self.last_layer(folder))

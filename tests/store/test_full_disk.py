@@ -1,4 +1,5 @@
-"""A disk that is really full: a small one of memory, where it may be mounted; nothing is half written, all is said."""
+"""A disk that is really full: a small one of memory, where it may be mounted; nothing is half written, all is
+said."""
 
 import shutil
 import subprocess
@@ -24,7 +25,9 @@ class FullDiskTest(unittest.TestCase):
         self.disk.mkdir()
         mount = ["mount", "-t", "tmpfs", "-o", f"size={size // 1024 + 3000}k", "tmpfs", str(self.disk)]
         if not shutil.which("mount") or subprocess.run(mount, capture_output=True, check=False).returncode:
-            self.skipTest("no disk may be mounted here: the answers to a full one are held by tests/api/test_failures")
+            self.skipTest(
+                "no disk may be mounted here: the answers to a full one are held by tests/api/test_failures"
+            )
         self.addCleanup(subprocess.run, ["umount", "-l", str(self.disk)], check=False)
         self.data = self.disk / "data"
         shutil.copytree(made, self.data)
@@ -52,7 +55,9 @@ class FullDiskTest(unittest.TestCase):
             self.assertEqual(sorted(file.name for file in (self.data / "photos").iterdir()), files)
             # What lies in the log's own room may still go in.
             notes = ({"notes": f"{number} {'x' * 3900}"} for number in range(400))
-            answer = next(one for one in (client.patch("/api/jobs/1", json=note) for note in notes) if one.is_error)
+            answer = next(
+                one for one in (client.patch("/api/jobs/1", json=note) for note in notes) if one.is_error
+            )
             self.assertEqual(answer.status_code, 507, answer.text)
             self.assertIn("the disk is full: nothing was changed", answer.json()["detail"])
             self.assertEqual(client.get("/api/jobs/1").status_code, 200)

@@ -63,7 +63,8 @@ def gone(file: Path) -> None:
 
 
 CASES: tuple[tuple[Callable[[Path], None], str], ...] = (
-    (newer, "newer Jug Mingle"), (of_another_program, "half a database"), (torn, "damaged"), (no_revision, "half"),
+    (newer, "newer Jug Mingle"), (of_another_program, "half a database"), (torn, "damaged"),
+    (no_revision, "half"),
     (empty, "is empty"), (garbage, "is damaged"), (cut, "damaged"), (gone, "is gone"),
 )  # fmt: skip
 
@@ -116,7 +117,8 @@ class RefusedTest(unittest.TestCase):
             open_database(file)
 
     def test_a_log_that_was_left(self) -> None:
-        """A database whose program was killed has its newest work in a log beside it: that is read, and opened."""
+        """A database whose program was killed has its newest work in a log beside it: that is read, and
+        opened."""
         folder = self.folder / "killed"
         work = (
             "import os, sys; from pathlib import Path; from jug_mingle.store.database import open_database; "

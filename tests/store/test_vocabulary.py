@@ -1,7 +1,7 @@
 """Every word that is stored or exported, in one list: whoever changes one needs a migration and an alias.
 
-`vocabulary.json` is that list. A new word is added there by hand; a changed or lost one also needs the two, for the
-folders and files of painters hold the old one (docs/glossary.md).
+`vocabulary.json` is that list. A new word is added there by hand; a changed or lost one also needs the two,
+for the folders and files of painters hold the old one (docs/glossary.md).
 """
 
 import csv
@@ -40,12 +40,17 @@ KNOWN: dict[str, list[str]] = json.loads((Path(__file__).parent / "vocabulary.js
 
 
 def fields_of(module: ModuleType) -> list[str]:
-    """Return `Model.field`, or `Model.field=tag` where a field tells models apart, of every model a module makes."""
+    """Return `Model.field`, or `Model.field=tag` where a field tells models apart, of every model a module
+    makes."""
     found = []
     for name, model in vars(module).items():
         if isinstance(model, type) and issubclass(model, BaseModel) and model.__module__ == module.__name__:
             for field, info in model.model_fields.items():
-                tags = get_args(info.annotation) if field in ("source", "shape", "method", "task", "format") else ()
+                tags = (
+                    get_args(info.annotation)
+                    if field in ("source", "shape", "method", "task", "format")
+                    else ()
+                )
                 found.append(f"{name}.{field}" + (f"={tags[0]}" if tags else ""))
     return found
 
@@ -97,7 +102,9 @@ def vocabulary() -> dict[str, list[str]]:
         "fields of marks on a photo": fields_of(face_marks),
         "fields of a shelf file": fields_of(shelf_file),
         "columns of tables": [
-            f"{table.name}.{column.name}" for table in Row.metadata.tables.values() for column in table.columns
+            f"{table.name}.{column.name}"
+            for table in Row.metadata.tables.values()
+            for column in table.columns
         ],
     }
     return {what: sorted(found) for what, found in words.items()}

@@ -1,1 +1,2 @@
-"""Colour: spectra and lights, spaces, differences and their words, recovery of reflectances, steps and names."""
+"""Colour: spectra and lights, spaces, differences and their words, recovery of reflectances, steps and
+names."""

@@ -42,7 +42,8 @@ def gains_to_XYZ(gains: ArrayLike) -> FloatArray:
 
 
 def XYZ_to_screen(XYZ: ArrayLike, light: Light = DAYLIGHT) -> FloatArray:
-    """Return the sRGB 0..1 that shows on a screen how `XYZ` under `light` looks to an eye that has settled there.
+    """Return the sRGB 0..1 that shows on a screen how `XYZ` under `light` looks to an eye that has settled
+    there.
 
     The eye adapts as far as CIECAM02 says for that brightness, so a bulb stays a little warm.
     """

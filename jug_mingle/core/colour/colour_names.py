@@ -9,7 +9,8 @@ from jug_mingle.core.arrays import as_floats
 
 # CIELAB hue angles at which one hue word ends and the next begins; common usage, from memory.
 _HUES: Final = (
-    (20.0, "rose"), (45.0, "red"), (65.0, "orange"), (82.0, "ochre"), (105.0, "yellow"), (130.0, "olive green"),
+    (20.0, "rose"), (45.0, "red"), (65.0, "orange"), (82.0, "ochre"), (105.0, "yellow"),
+    (130.0, "olive green"),
     (165.0, "green"), (195.0, "sea green"), (225.0, "blue-green"), (255.0, "sky blue"), (290.0, "blue"),
     (320.0, "violet"), (345.0, "plum"), (360.0, "rose"),
 )  # fmt: skip
@@ -63,7 +64,14 @@ def family(Lab: ArrayLike) -> str:
         return "white" if L > 84.0 else "black" if L < 27.0 else "grey"
     if 15.0 < hue < 95.0 and (L < 42.0 or chroma < 24.0) and L < 70.0:
         return "brown"
-    limits = ((40.0, "red"), (68.0, "orange"), (108.0, "yellow"), (200.0, "green"), (305.0, "blue"), (345.0, "violet"))
+    limits = (
+        (40.0, "red"),
+        (68.0, "orange"),
+        (108.0, "yellow"),
+        (200.0, "green"),
+        (305.0, "blue"),
+        (345.0, "violet"),
+    )
     return next((word for limit, word in limits if hue < limit), "red")
 
 
@@ -72,7 +80,8 @@ _GREY: Final = 6.0
 
 
 def hue_order(Lab: ArrayLike | None) -> float:
-    """Return what colours are put in order by: their hue angle, greys after all hues from light to dark, then none."""
+    """Return what colours are put in order by: their hue angle, greys after all hues from light to dark, then
+    none."""
     if Lab is None:
         return 1000.0
     L, a, b = (float(x) for x in as_floats(Lab, "Lab", last_axis=3))

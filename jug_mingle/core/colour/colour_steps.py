@@ -73,7 +73,8 @@ def _way(Lab: FloatArray, name: str, sign: float) -> FloatArray:
 
 
 def _room(Lab: FloatArray, way: FloatArray) -> float:
-    """Return how far the way goes within lightness 0..100 and chroma 0..120, for greyer no further than grey."""
+    """Return how far the way goes within lightness 0..100 and chroma 0..120, for greyer no further than
+    grey."""
     if way[0] != 0.0:
         return float(100.0 - Lab[0] if way[0] > 0 else Lab[0])
     chroma = float(np.hypot(Lab[1], Lab[2]))
@@ -82,8 +83,8 @@ def _room(Lab: FloatArray, way: FloatArray) -> float:
 
 
 def between(Lab_1: ArrayLike, Lab_2: ArrayLike, share: float) -> FloatArray:
-    """Return the colour that looks a `share` [0..1] of the way from one to another: the straight way in CIELAB, with
-    the share counted in CIEDE2000."""
+    """Return the colour that looks a `share` [0..1] of the way from one to another: the straight way in
+    CIELAB, with the share counted in CIEDE2000."""
     if not 0.0 <= share <= 1.0:
         raise ValueError(f"a share lies from 0 to 1, got {share:g}")
     Lab_1, Lab_2 = as_floats(Lab_1, "Lab_1", last_axis=3), as_floats(Lab_2, "Lab_2", last_axis=3)

@@ -24,8 +24,8 @@ def delta_E_CIE2000(Lab_1: ArrayLike, Lab_2: ArrayLike) -> FloatArray:
 
     Notes
     -----
-    Hues that lie 180 degrees apart are a tie that rounding would decide; they are averaged without the turn, which
-    meets pair 14 of the published test data.
+    Hues that lie 180 degrees apart are a tie that rounding would decide; they are averaged without the turn,
+    which meets pair 14 of the published test data.
 
     References
     ----------
@@ -57,7 +57,8 @@ def _chroma_7(C: FloatArray) -> FloatArray:
 def _CIEDE2000_sum(
     dL: FloatArray, dC: FloatArray, dH: FloatArray, L: FloatArray, C: FloatArray, h: FloatArray
 ) -> FloatArray:
-    """Return the weighted sum of the three differences at mean lightness, chroma and hue (eq. 15-22 of Sharma)."""
+    """Return the weighted sum of the three differences at mean lightness, chroma and hue (eq. 15-22 of
+    Sharma)."""
     T = (
         1.0
         - 0.17 * np.cos(np.radians(h - 30.0))
@@ -75,10 +76,11 @@ def _CIEDE2000_sum(
 
 
 def even_metric(Lab: ArrayLike) -> FloatArray:
-    """Return matrices M (..., 3, 3) such that |M @ dLab| is about the CIEDE2000 of a small step dLab at `Lab`.
+    """Return matrices M (..., 3, 3) such that |M @ dLab| is about the CIEDE2000 of a small step dLab at
+    `Lab`.
 
-    The lightness weight is that of CIEDE2000, chroma and hue have the weights of CIE94; the blue rotation is left
-    out. Least squares uses it, where CIEDE2000 itself has no slope (at zero).
+    The lightness weight is that of CIEDE2000, chroma and hue have the weights of CIE94; the blue rotation is
+    left out. Least squares uses it, where CIEDE2000 itself has no slope (at zero).
     """
     Lab = as_floats(Lab, "Lab", last_axis=3)
     L, a, b = (Lab[..., i] for i in range(3))
@@ -93,7 +95,12 @@ def even_metric(Lab: ArrayLike) -> FloatArray:
     return M
 
 
-DIFFERENCE_WORDS: Final = ((1.0, "can't tell"), (2.0, "only side by side"), (4.0, "close"), (8.0, "a shade off"))
+DIFFERENCE_WORDS: Final = (
+    (1.0, "can't tell"),
+    (2.0, "only side by side"),
+    (4.0, "close"),
+    (8.0, "a shade off"),
+)
 
 
 def difference_words(delta_E: float) -> str:
@@ -126,7 +133,10 @@ def compare(Lab: ArrayLike, Lab_target: ArrayLike) -> Difference:
 
 def direction(Lab: ArrayLike, Lab_target: ArrayLike) -> str:
     """Return how a colour misses a target, strongest first, for example "too light, not red enough"."""
-    L, a, b = (float(x) for x in as_floats(Lab, "Lab", last_axis=3) - as_floats(Lab_target, "Lab_target", last_axis=3))
+    L, a, b = (
+        float(x)
+        for x in as_floats(Lab, "Lab", last_axis=3) - as_floats(Lab_target, "Lab_target", last_axis=3)
+    )
     misses = (
         (abs(L), "too light" if L > 0 else "too dark"),
         (abs(a) * 0.8, "too red" if a > 0 else "too green"),
@@ -138,5 +148,6 @@ def direction(Lab: ArrayLike, Lab_target: ArrayLike) -> str:
 
 
 def likely_words(expected: float, low: float, high: float) -> str:
-    """Return a difference as it is said everywhere: what is likely of it, never a value outside its own range."""
+    """Return a difference as it is said everywhere: what is likely of it, never a value outside its own
+    range."""
     return f"about {expected:.1f}, likely {min(low, expected):.1f}–{max(high, expected):.1f}"

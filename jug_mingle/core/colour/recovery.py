@@ -10,16 +10,18 @@ from jug_mingle.core.colour.spectra import BANDS, DAYLIGHT, Light
 
 _DIFFERENCE: Final = np.diff(np.eye(BANDS), axis=0)
 _ROUGHNESS: Final = 2.0 * _DIFFERENCE.T @ _DIFFERENCE
-# Pulls z to zero so weakly that only colours at the edge of what a surface can be feel it; keeps the system regular.
+# Pulls z to zero so weakly that only colours at the edge of what a surface can be feel it; keeps the system
+# regular.
 _RIDGE: Final = 1e-9 * np.eye(BANDS)
 
 
 def recover_reflectance(XYZ: ArrayLike, light: Light = DAYLIGHT) -> FloatArray:
     """Return the smoothest reflectance (36,) that has the colour `XYZ` under a light.
 
-    With R = (1 + tanh z) / 2 it minimises the sum of squared differences of z between neighbouring bands, subject to
-    R @ weights = XYZ, by Newton's method on the Lagrange conditions. A colour that no surface has (lighter or more
-    vivid than the object-colour solid) is drawn towards grey of its lightness until one has it.
+    With R = (1 + tanh z) / 2 it minimises the sum of squared differences of z between neighbouring bands,
+    subject to R @ weights = XYZ, by Newton's method on the Lagrange conditions. A colour that no surface has
+    (lighter or more vivid than the object-colour solid) is drawn towards grey of its lightness until one has
+    it.
 
     Parameters
     ----------
@@ -33,7 +35,8 @@ def recover_reflectance(XYZ: ArrayLike, light: Light = DAYLIGHT) -> FloatArray:
 
     References
     ----------
-    .. [1] S. A. Burns, Color Res. Appl. 45, 53 (2020), doi:10.1002/col.22437 (least hyperbolic tangent slope squared).
+    .. [1] S. A. Burns, Color Res. Appl. 45, 53 (2020), doi:10.1002/col.22437 (least hyperbolic tangent slope
+    squared).
     """
     XYZ = check_finite(as_floats(XYZ, "XYZ", last_axis=3), "XYZ")
     if XYZ.shape != (3,):

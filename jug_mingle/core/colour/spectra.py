@@ -1,6 +1,7 @@
 """The wavelength grid, the lights and the observer.
 
-All reflectances, K and S in the program are arrays over `WAVELENGTHS`. XYZ has Y = 100 for the perfect diffuser.
+All reflectances, K and S in the program are arrays over `WAVELENGTHS`. XYZ has Y = 100 for the perfect
+diffuser.
 """
 
 from dataclasses import dataclass
@@ -60,9 +61,9 @@ def _degree_of_adaptation(illuminance: float) -> float:
 def make_light(name: str, title: str, nm: ArrayLike, power: ArrayLike, *, illuminance: float) -> Light:
     """Return a light from its spectral power.
 
-    The sum runs over the observer's 1 nm steps with the 10 nm reflectance interpolated by a cubic spline and held
-    constant past 730 nm, so that narrow lines of tubes are not missed between bands (the idea of ASTM E308's
-    weighting tables, computed here).
+    The sum runs over the observer's 1 nm steps with the 10 nm reflectance interpolated by a cubic spline and
+    held constant past 730 nm, so that narrow lines of tubes are not missed between bands (the idea of ASTM
+    E308's weighting tables, computed here).
 
     Parameters
     ----------
@@ -87,7 +88,9 @@ def make_light(name: str, title: str, nm: ArrayLike, power: ArrayLike, *, illumi
     if light[:, 1].sum() <= 0:
         raise ValueError("a light must have power between 380 and 780 nm")
     basis = table("interpolation.csv")[1][:, 1:]
-    basis = basis / basis.sum(axis=1, keepdims=True)  # the table has nine digits; grey must stay grey to the last
+    basis = basis / basis.sum(
+        axis=1, keepdims=True
+    )  # the table has nine digits; grey must stay grey to the last
     weights = 100.0 * basis.T @ light / light[:, 1].sum()
     return Light(
         name=name,
@@ -118,10 +121,13 @@ SWITCH: Final = ("window", "bulb", "cool_led", "tube")
 
 @cache
 def lights() -> dict[str, Light]:
-    """Return the CIE lights that the program knows, by name: D65, A, LED-B4, FL11, D50, D75, LED-B1, LED-B3, FL2."""
+    """Return the CIE lights that the program knows, by name: D65, A, LED-B4, FL11, D50, D75, LED-B1, LED-B3,
+    FL2."""
     columns, values = table("lights.csv")
     return {
-        name: make_light(name, _TITLES[name][0], values[:, 0], values[:, column], illuminance=_TITLES[name][1])
+        name: make_light(
+            name, _TITLES[name][0], values[:, 0], values[:, column], illuminance=_TITLES[name][1]
+        )
         for column, name in enumerate(columns)
         if column > 0
     }

@@ -1,1 +1,2 @@
-"""What is known of materials: readings, one fit for all of them, how well each is known, what to test next."""
+"""What is known of materials: readings, one fit for all of them, how well each is known, what to test
+next."""

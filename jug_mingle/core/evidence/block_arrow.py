@@ -1,7 +1,8 @@
 """A symmetric positive matrix whose blocks touch few others: the information of a shelf.
 
-Most materials share readings with the white only, so almost all of the matrix is zero. Blocks that touch each other
-are covered by a few hub blocks; all others (leaves) touch only themselves and the hub, and are eliminated one by one.
+Most materials share readings with the white only, so almost all of the matrix is zero. Blocks that touch each
+other are covered by a few hub blocks; all others (leaves) touch only themselves and the hub, and are
+eliminated one by one.
 """
 
 from collections.abc import Iterable, Sequence
@@ -18,7 +19,8 @@ lapack: Any = OnFirstUse("scipy.linalg.lapack")
 
 
 def _root(H: FloatArray) -> FloatArray:
-    """Return the lower Cholesky factor. LAPACK itself: on a few dozen rows its wrappers take longer than it does."""
+    """Return the lower Cholesky factor. LAPACK itself: on a few dozen rows its wrappers take longer than it
+    does."""
     L, failed = lapack.dpotrf(H, lower=True, clean=True)
     if failed:
         raise np.linalg.LinAlgError("a block of the matrix is not positive")
@@ -63,14 +65,17 @@ class ArrowMatrix:
         self.hub_blocks = sorted(hub)
         hub_at = [np.arange(self.starts[b], self.starts[b + 1]) for b in self.hub_blocks]
         self.hub_index = np.concatenate([*hub_at, [self.starts[-1]]]).astype(int)
-        self._hub_start = dict(zip(self.hub_blocks, np.cumsum([0, *(len(at) for at in hub_at)]).tolist(), strict=False))
+        self._hub_start = dict(
+            zip(self.hub_blocks, np.cumsum([0, *(len(at) for at in hub_at)]).tolist(), strict=False)
+        )
         h = self.hub_index.size
         self.own = {leaf: np.eye(sizes[leaf]) for leaf in self.leaves}
         self.across = {leaf: np.zeros((sizes[leaf], h)) for leaf in self.leaves}
         self.hub = np.eye(h)
 
     def add(self, slopes: Sequence[tuple[int, FloatArray]], by_common: FloatArray, weight: float) -> None:
-        """Add weight · JᵀJ, J given as (block, (rows, size)) pieces and the column of the common unknown (rows,)."""
+        """Add weight · JᵀJ, J given as (block, (rows, size)) pieces and the column of the common unknown
+        (rows,)."""
         h = self.hub.shape[0]
         pieces = [(slice(h - 1, h), by_common[:, np.newaxis])]
         leaf: tuple[int, FloatArray] | None = None
@@ -91,7 +96,8 @@ class ArrowMatrix:
                 self.across[leaf[0]][:, columns] += weighted @ other
 
     def factor(self, damping: float = 0.0) -> "ArrowFactor":
-        """Return the Cholesky factor; with `damping`, of the matrix with its diagonal made larger by that share."""
+        """Return the Cholesky factor; with `damping`, of the matrix with its diagonal made larger by that
+        share."""
         schur = self.hub + damping * np.diag(np.diag(self.hub))
         own: dict[int, FloatArray] = {}
         across: dict[int, FloatArray] = {}
@@ -103,7 +109,11 @@ class ArrowMatrix:
             eliminated = np.concatenate(list(across.values()))
             schur = schur - eliminated.T @ eliminated
         return ArrowFactor(
-            starts=self.starts, hub_index=self.hub_index, own=own, across=across, hub=np.linalg.cholesky(schur)
+            starts=self.starts,
+            hub_index=self.hub_index,
+            own=own,
+            across=across,
+            hub=np.linalg.cholesky(schur),
         )
 
 

@@ -1,4 +1,5 @@
-"""How sure a colour is by the way it became known: the error to expect, and the words for it. One place for both."""
+"""How sure a colour is by the way it became known: the error to expect, and the words for it. One place for
+both."""
 
 from typing import Final
 
@@ -23,14 +24,15 @@ WAYS: Final = {
 """The ways in which a colour is known, in words."""
 
 NAMED_NOISE: Final = 1.0
-"""Error to expect of a colour that was only typed, or named by a palette: how well a name can say it. [CIEDE2000]"""
+"""Error to expect of a colour that was only typed, or named by a palette: how well a name can say it.
+[CIEDE2000]"""
 
 PREDICTED_NOISE: Final = 2.0
 """Error to expect of a colour that is computed from what is known of paints. [CIEDE2000]"""
 
 PHOTO_NOISE: Final = {"chart": 2.5, "chips": 4.6, "two_whites": 4.9, "white": 5.2, "none": 12.0}
-"""Mean CIEDE2000 to expect of a colour caught in a photo, by what made its light honest (docs/colour-science.md,
-`make bench ARGS=catch`)."""
+"""Mean CIEDE2000 to expect of a colour caught in a photo, by what made its light honest
+(docs/colour-science.md, `make bench ARGS=catch`)."""
 
 PHOTO_WORDS: Final = {
     "chart": "With a colour card the colour is right within 2 to 3: close.",
@@ -50,7 +52,8 @@ _WORDS: Final = (
 
 
 def predicted_noise(expected: float) -> float:
-    """Return the error to expect of a mix that was never read, from what its recipe expects of itself. [CIEDE2000]
+    """Return the error to expect of a mix that was never read, from what its recipe expects of itself.
+    [CIEDE2000]
 
     No recipe is surer than a name: what it knows of its paints it knows from readings.
     """
@@ -58,9 +61,15 @@ def predicted_noise(expected: float) -> float:
 
 
 def sureness(noise: float, how: str) -> str:
-    """Return in words how a colour was caught, a key of `WAYS`, and what error to expect of it [CIEDE2000]."""
+    """Return in words how a colour was caught, a key of `WAYS`, and what error to expect of it
+    [CIEDE2000]."""
     if how == "before":
-        return f"from before: how it was caught is not known any more; kept then as right within about {noise:.1f}"
+        return (
+            "from before: how it was caught is not known any more; "
+            f"kept then as right within about {noise:.1f}"
+        )
     if how == "typed" and noise <= _SURE:
         return "as typed"
-    return next((words for limit, words in _WORDS if noise <= limit), "a guess: tap something white to know better")
+    return next(
+        (words for limit, words in _WORDS if noise <= limit), "a guess: tap something white to know better"
+    )

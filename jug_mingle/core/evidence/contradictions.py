@@ -26,12 +26,15 @@ def check_evidence(materials: Sequence[Material], evidence: Sequence[Reading | H
     for item in evidence:
         for key, _ in item.volumes:
             if key not in places:
-                raise EvidenceError(f"reading {item.key!r} names the material {key!r}, which is not on the shelf")
+                raise EvidenceError(
+                    f"reading {item.key!r} names the material {key!r}, which is not on the shelf"
+                )
     _check_pairs([item for item in evidence if fits(item) and isinstance(item, Reading)])
 
 
 def _check_pairs(readings: Sequence[Reading]) -> None:
-    """Refuse two readings of one tin that cannot both be true; a third would tell which, so three are let through."""
+    """Refuse two readings of one tin that cannot both be true; a third would tell which, so three are let
+    through."""
     pots: dict[tuple[object, ...], list[Reading]] = {}
     for item in readings:
         total = sum(volume for _, volume in item.volumes)

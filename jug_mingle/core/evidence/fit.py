@@ -1,9 +1,9 @@
 """Evidence about materials → their K and S, and how sure we are: one estimator for everything.
 
-The unknowns of a material say how its log K and log S differ from those of paints that look like it. Whatever its owner
-knows is a reading that the film equations must reproduce. All materials of a
-shelf are fitted in one regularised least squares (Gauss–Newton with damping); the inverse of its matrix is the
-covariance (Laplace's approximation), from which whole shelves can be drawn at random.
+The unknowns of a material say how its log K and log S differ from those of paints that look like it. Whatever
+its owner knows is a reading that the film equations must reproduce. All materials of a shelf are fitted in
+one regularised least squares (Gauss–Newton with damping); the inverse of its matrix is the covariance
+(Laplace's approximation), from which whole shelves can be drawn at random.
 """
 
 from collections.abc import Mapping, Sequence
@@ -22,7 +22,14 @@ from jug_mingle.core.evidence.contradictions import check_evidence
 from jug_mingle.core.evidence.fitted_shelf import SCALE_SPREAD, Shelf, expand
 from jug_mingle.core.evidence.opaque_readings import OpaqueBatch, fits
 from jug_mingle.core.evidence.prior import Prior, prior_of
-from jug_mingle.core.evidence.readings import Hiding, Reading, Swatch, as_film_shows, held_back, residual_block
+from jug_mingle.core.evidence.readings import (
+    Hiding,
+    Reading,
+    Swatch,
+    as_film_shows,
+    held_back,
+    residual_block,
+)
 from jug_mingle.core.evidence.uptakes import OF_PAIR, OF_WOOD, SIZE, Pair, kept_and_slopes, pairs_of
 from jug_mingle.core.materials.material import Material
 from jug_mingle.core.optics.film import R_body, R_seen
@@ -121,7 +128,8 @@ class _State:
 _Slopes: TypeAlias = tuple[FloatArray, list[tuple[int, FloatArray]], FloatArray]
 """A reading's residuals, their slopes by each block's unknowns, and by the common scale.
 
-A block is a material, by its place on the shelf; after those come the woods, and materials on woods, of `uptakes`.
+A block is a material, by its place on the shelf; after those come the woods, and materials on woods, of
+`uptakes`.
 """
 
 
@@ -144,7 +152,10 @@ class _System:
         self.sizes = [*(prior.size for prior in priors), *(SIZE for _ in self.taking)]
         self.starts = np.concatenate([[0], np.cumsum(self.sizes)]).astype(int)
         self.hub = hub_of(
-            [[block for block in self._blocks(number) if self.sizes[block]] for number in range(len(evidence))]
+            [
+                [block for block in self._blocks(number) if self.sizes[block]]
+                for number in range(len(evidence))
+            ]
         )
         self.solids = np.array([material.solids for material in materials])
         self.size = int(self.starts[-1]) + 1
@@ -159,8 +170,8 @@ class _System:
         return [*self.involved[number], *(self.at[pair] for pair in pairs if pair in self.at)]
 
     def _batches(self) -> list[tuple[list[int], OpaqueBatch, FloatArray, FloatArray]]:
-        """Group the readings that can be computed together, opaque colours of mixes of equally many materials with
-        equally many unknowns each, with the bases of those materials."""
+        """Group the readings that can be computed together, opaque colours of mixes of equally many materials
+        with equally many unknowns each, with the bases of those materials."""
         groups: dict[tuple[int, int], list[int]] = {}
         for number, (item, involved) in enumerate(zip(self.evidence, self.involved, strict=True)):
             sizes = {self.sizes[place] for place in involved}
@@ -228,7 +239,8 @@ class _System:
         return np.array([kept for kept, _ in found]), [slopes for _, slopes in found]
 
     def _of(self, z: FloatArray, pair: Pair) -> FloatArray:
-        """Return the unknowns of a wood, or of a material on it; those that are usual where the fit has none."""
+        """Return the unknowns of a wood, or of a material on it; those that are usual where the fit has
+        none."""
         if pair not in self.at:
             return np.zeros(SIZE)
         start = self.starts[self.at[pair]]
@@ -252,7 +264,8 @@ class _System:
         return _State(cost, gradient, matrix, weights, misses)
 
     def solve(self, z: FloatArray) -> Shelf:
-        """Fit with normal errors first, so that no reading is dismissed before it was tried, then with Student's."""
+        """Fit with normal errors first, so that no reading is dismissed before it was tried, then with
+        Student's."""
         z, _ = self._descend(z, robust=False)
         z, state = self._descend(z, robust=True)
         log_K, log_S = expand(self.priors, z)
@@ -284,13 +297,17 @@ class _System:
                 z, here = z + step, trial
             elif damping > 1e6:
                 break
-            # The damping follows how well the promise was kept, so that a curved valley is not overshot for ever.
-            damping = max(damping * (0.1 if kept > 0.75 else 1.0 if kept > 0.25 else 4.0 if kept > 0.0 else 10.0), 1e-9)
+            # The damping follows how well the promise was kept, so that a curved valley is not overshot for
+            # ever.
+            damping = max(
+                damping * (0.1 if kept > 0.75 else 1.0 if kept > 0.25 else 4.0 if kept > 0.0 else 10.0), 1e-9
+            )
         return z, here
 
 
 def slopes_of(shelf: Shelf, item: Reading | Hiding) -> FloatArray:
-    """Return the derivatives (rows, u) of a reading's whitened residuals by the unknowns of a fitted shelf."""
+    """Return the derivatives (rows, u) of a reading's whitened residuals by the unknowns of a fitted
+    shelf."""
     places = {material.key: place for place, material in enumerate(shelf.materials)}
     check_evidence(shelf.materials, (item,))
     system = _System(shelf.materials, shelf.priors, (item,), places, shelf.taking)

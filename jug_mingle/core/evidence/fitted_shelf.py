@@ -17,8 +17,8 @@ from jug_mingle.core.optics.coefficients import Optics
 from jug_mingle.core.optics.uptake import SEALED, Uptake
 
 SCALE_SPREAD: Final = 0.5
-"""How uncertain the scale of all K and S together is (natural logarithm): what a micrometre of film is, and how strong
-paints of this kind are at all."""
+"""How uncertain the scale of all K and S together is (natural logarithm): what a micrometre of film is, and
+how strong paints of this kind are at all."""
 
 
 @dataclass(frozen=True, slots=True, kw_only=True, eq=False)
@@ -37,7 +37,8 @@ class Shelf:
     misses : dict
         Reading key → how far the fitted model is from it, in units of its noise.
     taking : tuple of Pair
-        Whose unknowns come after those of the materials: woods of which fields were read, and what was laid on them.
+        Whose unknowns come after those of the materials: woods of which fields were read, and what was laid
+        on them.
     """
 
     materials: tuple[Material, ...]
@@ -128,7 +129,9 @@ _DOUBTED: Final = 0.5
 """A reading of less weight is doubted."""
 
 _FEW: Final = 64
-_drawn: WeakKeyDictionary[ArrowFactor, dict[tuple[int, int], tuple[FloatArray, FloatArray]]] = WeakKeyDictionary()
+_drawn: WeakKeyDictionary[ArrowFactor, dict[tuple[int, int], tuple[FloatArray, FloatArray]]] = (
+    WeakKeyDictionary()
+)
 _z_drawn: WeakKeyDictionary[ArrowFactor, dict[tuple[int, int], FloatArray]] = WeakKeyDictionary()
 
 

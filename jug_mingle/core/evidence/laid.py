@@ -1,4 +1,5 @@
-"""Films laid on a ground one after the other, of any mix of the shelf: what is seen of them, and how sure that is."""
+"""Films laid on a ground one after the other, of any mix of the shelf: what is seen of them, and how sure
+that is."""
 
 from collections.abc import Sequence
 from dataclasses import dataclass
@@ -43,7 +44,9 @@ class LaidFilm:
         if not self.volumes or any(volume <= 0.0 for _, volume in self.volumes):
             raise ValueError("a film needs what it is mixed of, each more than nothing")
         if not 0.0 <= self.water <= WATER_MOST:
-            raise ValueError(f"from 0 to {WATER_MOST:g} parts of water can be added to one, got {self.water:g}")
+            raise ValueError(
+                f"from 0 to {WATER_MOST:g} parts of water can be added to one, got {self.water:g}"
+            )
 
     @property
     def keys(self) -> tuple[str, ...]:
@@ -63,7 +66,8 @@ def coat_of(materials: Sequence[Material], volumes: FloatArray, water: float) ->
 
 
 def woods_below(shelf: Shelf, films: Sequence[LaidFilm], ground: Ground) -> list[str]:
-    """Return, for each film, the wood that takes it in; nothing where the ground, or a film below, closes it."""
+    """Return, for each film, the wood that takes it in; nothing where the ground, or a film below, closes
+    it."""
     found, wood = [], ground.takes
     for film in films:
         if film.over_seal:
@@ -81,7 +85,8 @@ def closes(material: Material) -> bool:
 
 
 def look_over(shelf: Shelf, films: Sequence[LaidFilm], ground: Ground) -> FloatArray:
-    """Return the seen reflectance (36,) of films over a ground, from the most likely optics and uptakes. [0..1]"""
+    """Return the seen reflectance (36,) of films over a ground, from the most likely optics and uptakes.
+    [0..1]"""
     return body_over(shelf, films, ground).seen
 
 
@@ -98,13 +103,16 @@ class Laid:
         return R_seen(self.body, self.veil)
 
 
-def body_over(shelf: Shelf, films: Sequence[LaidFilm], ground: Ground, *, heights: FloatArray | None = None) -> Laid:
+def body_over(
+    shelf: Shelf, films: Sequence[LaidFilm], ground: Ground, *, heights: FloatArray | None = None
+) -> Laid:
     """Return films over a ground, from the most likely optics and uptakes.
 
     Parameters
     ----------
     heights : (h,) ndarray, optional
-        Of streaks of its grain (`optics.grain`), each of which is returned; the board in the mean where left out.
+        Of streaks of its grain (`optics.grain`), each of which is returned; the board in the mean where left
+        out.
     """
     body = ground.body
     veil: FloatArray = np.asarray(ground.veil)
@@ -123,7 +131,8 @@ def body_over(shelf: Shelf, films: Sequence[LaidFilm], ground: Ground, *, height
 
 
 def taken_by(shelf: Shelf, volumes: tuple[tuple[str, float], ...], wood: str) -> Uptake:
-    """Return how a wood takes a mix of volumes [any one unit]: as its materials do, by their shares of the dry film."""
+    """Return how a wood takes a mix of volumes [any one unit]: as its materials do, by their shares of the
+    dry film."""
     tins = [shelf.materials[shelf.index(key)] for key, _ in volumes]
     c = dry_shares([volume for _, volume in volumes], [tin.solids for tin in tins])
     each = [shelf.uptake(wood, key) for key, _ in volumes]
@@ -145,7 +154,13 @@ def looks_by_laying(shelf: Shelf, film: LaidFilm, layings: Sequence[Laying], gro
 
 
 def drawn_over(
-    shelf: Shelf, films: Sequence[LaidFilm], ground: Ground, *, draws: int, poured: FloatArray, spots: FloatArray
+    shelf: Shelf,
+    films: Sequence[LaidFilm],
+    ground: Ground,
+    *,
+    draws: int,
+    poured: FloatArray,
+    spots: FloatArray,
 ) -> FloatArray:
     """Return the seen reflectances (draws, 36) of films on as many drawn shelves and woods.
 
@@ -154,7 +169,8 @@ def drawn_over(
     poured : (draws, k) ndarray
         What is poured over what was meant, for the first, second ... material of a film.
     spots : (draws,) ndarray
-        How far each drawn spot of the wood lies from its mean, in logarithms of its body absorbance; 0 is the mean.
+        How far each drawn spot of the wood lies from its mean, in logarithms of its body absorbance; 0 is the
+        mean.
     """
     K, S = shelf.draw(draws)
     body = ground.body ** np.exp(spots)[:, np.newaxis]
@@ -165,7 +181,10 @@ def drawn_over(
         share = np.stack([np.broadcast_to(one[..., 0], (draws,)) for one in kept], axis=1)
         x = _coat(shelf, film) * share * poured[:, : len(places)]
         body = R_film(
-            K=np.einsum("dk,dkw->dw", x, K[:, places]), S=np.einsum("dk,dkw->dw", x, S[:, places]), X=1.0, R_g=body
+            K=np.einsum("dk,dkw->dw", x, K[:, places]),
+            S=np.einsum("dk,dkw->dw", x, S[:, places]),
+            X=1.0,
+            R_g=body,
         )
         veil = _surface(veil, x, palette_of(shelf, places).veil, _coat(shelf, film))
     return R_seen(body, veil)

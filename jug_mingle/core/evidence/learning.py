@@ -1,4 +1,5 @@
-"""What a reading taught: how far the colours of the tins moved between two fits, where their strength shows."""
+"""What a reading taught: how far the colours of the tins moved between two fits, where their strength
+shows."""
 
 from dataclasses import dataclass
 from typing import Final
@@ -29,7 +30,9 @@ class Learnt:
 def learnt(before: Shelf, after: Shelf) -> list[Learnt]:
     """Return what moved between two fits of the same materials, the most first."""
     moved = delta_E_CIE2000(_let_down(before), _let_down(after))
-    found = [Learnt(name=m.name, by=float(by)) for m, by in zip(after.materials, moved, strict=True) if by > _TOLD]
+    found = [
+        Learnt(name=m.name, by=float(by)) for m, by in zip(after.materials, moved, strict=True) if by > _TOLD
+    ]
     return sorted(found, key=lambda one: -one.by)
 
 

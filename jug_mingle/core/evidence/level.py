@@ -35,8 +35,11 @@ LEVELS: Final = {
 KNOWN_TO: Final = {"": 12.0, "A": 5.0, "B": 5.0, "C": 3.0, "D": 2.0, "E": 0.6, "F": 1.5}
 """How far a chip of a material is from what is known of it, by its letter. [CIEDE2000]"""
 
-FILLED: Final = {letter: n for n, letter in enumerate(sorted(KNOWN_TO, key=lambda known: (-KNOWN_TO[known], known)))}
-"""How full a scale of six steps is by a letter: 0 where nothing is known, 6 where a colour is known nearest."""
+FILLED: Final = {
+    letter: n for n, letter in enumerate(sorted(KNOWN_TO, key=lambda known: (-KNOWN_TO[known], known)))
+}
+"""How full a scale of six steps is by a letter: 0 where nothing is known, 6 where a colour is known
+nearest."""
 
 CARD_BLACK: Final = 0.05
 CARD_WHITE: Final = 0.85
@@ -59,7 +62,8 @@ class Task:
 
 
 def chips_known_to(letters: Sequence[str]) -> float:
-    """Return how far chips of materials known to these letters are off together: their mean over √n. [CIEDE2000]"""
+    """Return how far chips of materials known to these letters are off together: their mean over √n.
+    [CIEDE2000]"""
     return float(np.mean([KNOWN_TO[letter] for letter in letters]) / np.sqrt(len(letters)))
 
 
@@ -108,14 +112,15 @@ def letter_of(key: str, names: Sequence[str], *, coats: bool, films: Sequence[bo
 
 
 def white_of(shelf: Shelf, among: Collection[str]) -> str | None:
-    """Return the key of the white to make tints with, `among` these keys: the lightest paint that may be mixed; None
-    when none is light enough."""
+    """Return the key of the white to make tints with, `among` these keys: the lightest paint that may be
+    mixed; None when none is light enough."""
     L, key = max(_lightness(shelf, among), default=(0.0, ""))
     return key if L > _LIGHT else None
 
 
 def black_of(shelf: Shelf, among: Collection[str]) -> str | None:
-    """Return the key of the dark paint that tells whites apart, `among` these keys; None when none is dark enough."""
+    """Return the key of the dark paint that tells whites apart, `among` these keys; None when none is dark
+    enough."""
     L, key = min(_lightness(shelf, among), default=(100.0, ""))
     return key if L < _DEEP else None
 
@@ -141,8 +146,8 @@ def card_bodies() -> tuple[FloatArray, FloatArray]:
 def tasks_of(shelf: Shelf, key: str, *, done: Sequence[str] = (), white: str | None = None) -> list[Task]:
     """Return the tests of a material that were not done, the most telling first.
 
-    What each would leave open of the material let down half and half with white (or, for one that never hides, of a
-    coat over white paper) follows from the covariance of the fit, before anything is painted.
+    What each would leave open of the material let down half and half with white (or, for one that never
+    hides, of a coat over white paper) follows from the covariance of the fit, before anything is painted.
     """
     material = shelf.materials[shelf.index(key)]
     if material.kind.optical not in ("hiding", "transparent"):
@@ -160,9 +165,16 @@ def tasks_of(shelf: Shelf, key: str, *, done: Sequence[str] = (), white: str | N
 
 def _card(optics: Optics, X: float, alone: tuple[tuple[str, float], ...], veil: float) -> Reading:
     """Return what a coat over the black and the white field of the card would tell."""
-    card = tuple(Swatch(seen=R_to_Lab(_film_seen(optics, X, R_g, veil)), X=X, R_g=R_g) for R_g in card_bodies())
+    card = tuple(
+        Swatch(seen=R_to_Lab(_film_seen(optics, X, R_g, veil)), X=X, R_g=R_g) for R_g in card_bodies()
+    )
     return Reading(
-        key="card", volumes=alone, swatches=card, noise=NOISE["card_photo"], veil=veil, thickness_error=COAT_ERROR
+        key="card",
+        volumes=alone,
+        swatches=card,
+        noise=NOISE["card_photo"],
+        veil=veil,
+        thickness_error=COAT_ERROR,
     )
 
 
@@ -178,7 +190,8 @@ def _tests(shelf: Shelf, key: str, white: str | None) -> dict[str, Reading | Hid
         }
     with_white = key if white is None else white
     half, tint = (
-        _mixed(shelf, alone if with_white == key else ((key, 1.0), (with_white, parts))) for parts in (1.0, TINT_WHITE)
+        _mixed(shelf, alone if with_white == key else ((key, 1.0), (with_white, parts)))
+        for parts in (1.0, TINT_WHITE)
     )
     opaque = _mixed(shelf, alone)
     wood = ground("walnut" if R_to_Lab(masstone(shelf, key))[0] > 45 else "maple")
@@ -192,7 +205,9 @@ def _tests(shelf: Shelf, key: str, white: str | None) -> dict[str, Reading | Hid
     }  # fmt: skip
     if with_white != key:
         found["tint"] = _read(tint, "tint", noise=NOISE["reader"], pour_error=SPOON_ERROR)
-        found["spectrum"] = _read(tint, "spectrum", noise=NOISE["reader"], pour_error=SPOON_ERROR, spectrum=True)
+        found["spectrum"] = _read(
+            tint, "spectrum", noise=NOISE["reader"], pour_error=SPOON_ERROR, spectrum=True
+        )
     return found
 
 
@@ -205,13 +220,19 @@ def _mixed(
 ) -> tuple[tuple[tuple[str, float], ...], FloatArray, float]:
     palette = palette_of(shelf, [shelf.index(name) for name, _ in volumes])
     amounts = np.array([volume for _, volume in volumes])
-    return volumes, np.asarray(palette.seen(amounts)), float(dry_shares(amounts, palette.solids) @ palette.veil)
+    return (
+        volumes,
+        np.asarray(palette.seen(amounts)),
+        float(dry_shares(amounts, palette.solids) @ palette.veil),
+    )
 
 
 def _read(
-    mix: tuple[tuple[tuple[str, float], ...], FloatArray, float], key: str, *, noise: float, pour_error: float = 0.0,
-    spectrum: bool = False,
+    mix: tuple[tuple[tuple[str, float], ...], FloatArray, float], key: str, *, noise: float,
+    pour_error: float = 0.0, spectrum: bool = False,
 ) -> Reading:  # fmt: skip
     volumes, R, veil = mix
     swatch = Swatch(seen=np.clip(R, 0.0, 1.0) if spectrum else R_to_Lab(R))
-    return Reading(key=key, volumes=volumes, swatches=(swatch,), noise=noise, veil=veil, pour_error=pour_error)
+    return Reading(
+        key=key, volumes=volumes, swatches=(swatch,), noise=noise, veil=veil, pour_error=pour_error
+    )

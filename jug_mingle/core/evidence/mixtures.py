@@ -84,7 +84,8 @@ def palette_of(shelf: Shelf, group: Sequence[int]) -> Palette:
 def predict(shelf: Shelf, pours: Sequence[Pour], *, over: Ground | None = None) -> FloatArray:
     """Return the seen reflectance (36,) of a dried mix, from the most likely optics.
 
-    A paint is seen opaque; a mix that shows its ground, such as a stain, wash, glaze or wax, as one coat over it.
+    A paint is seen opaque; a mix that shows its ground, such as a stain, wash, glaze or wax, as one coat over
+    it.
 
     Parameters
     ----------
@@ -100,14 +101,18 @@ def predict(shelf: Shelf, pours: Sequence[Pour], *, over: Ground | None = None) 
 
 
 _HIDING_SHARE: Final = 0.4
-"""Below this share of paint in the volume a mix is a wash, glaze or stain: it is not built up until it hides."""
+"""Below this share of paint in the volume a mix is a wash, glaze or stain: it is not built up until it
+hides."""
 
 
 def shows_its_ground(shelf: Shelf, pours: Sequence[Pour]) -> bool:
-    """Return whether a mix is one through which its ground is seen: mostly stain, wax, water or clear medium."""
+    """Return whether a mix is one through which its ground is seen: mostly stain, wax, water or clear
+    medium."""
     ml = {pour.key: pour.ml for pour in pours}
     hiding = sum(
-        amount for key, amount in ml.items() if shelf.materials[shelf.index(key)].kind.optical in ("hiding", "extender")
+        amount
+        for key, amount in ml.items()
+        if shelf.materials[shelf.index(key)].kind.optical in ("hiding", "extender")
     )
     return hiding < _HIDING_SHARE * sum(ml.values())
 
@@ -154,7 +159,12 @@ def mixed_film(shelf: Shelf, pours: Sequence[Pour]) -> MixedFilm:
     stays = float(ml @ solids / ml.sum())
     density = float(ml @ [material.mass_density for material in materials] / ml.sum())
     return MixedFilm(
-        optics=paint.optics, X=wet * stays, veil=paint.veil, solids=stays, spread_rate=1000.0 / wet, density=density
+        optics=paint.optics,
+        X=wet * stays,
+        veil=paint.veil,
+        solids=stays,
+        spread_rate=1000.0 / wet,
+        density=density,
     )
 
 
@@ -173,8 +183,8 @@ def mixed_paint(shelf: Shelf, pours: Sequence[Pour]) -> Paint:
 
 
 def masstones(shelf: Shelf) -> FloatArray:
-    """Return the seen reflectances (n, 36) of all materials by themselves, dried: opaque, or one coat over white paper
-    where they never hide."""
+    """Return the seen reflectances (n, 36) of all materials by themselves, dried: opaque, or one coat over
+    white paper where they never hide."""
     K, S = np.exp(shelf.log_K), np.exp(shelf.log_S)
     body = R_infinity(K=K, S=S)
     films = [n for n, material in enumerate(shelf.materials) if material.kind.optical != "hiding"]

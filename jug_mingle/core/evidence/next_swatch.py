@@ -19,7 +19,8 @@ from jug_mingle.core.measuring.tools import SPOON_ERROR
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class NextSwatch:
-    """A swatch to paint and read: what is mixed (key, parts), and the recipe's likely error before and after it."""
+    """A swatch to paint and read: what is mixed (key, parts), and the recipe's likely error before and after
+    it."""
 
     volumes: tuple[tuple[str, float], ...]
     before: float
@@ -32,9 +33,9 @@ def next_swatch(
 ) -> list[NextSwatch]:  # fmt: skip
     """Return the swatches worth painting for a recipe, the most telling first.
 
-    Tried are, for each of its tins: the tin by itself, one part with one, four and ten of white, of a pale one ten with
-    one of black, which alone tells whites apart; and the mix itself.
-    What each would leave open follows from the covariance of the fit, before anything is painted.
+    Tried are, for each of its tins: the tin by itself, one part with one, four and ten of white, of a pale
+    one ten with one of black, which alone tells whites apart; and the mix itself. What each would leave open
+    follows from the covariance of the fit, before anything is painted.
 
     Parameters
     ----------
@@ -67,15 +68,19 @@ def next_swatch(
 
 
 _WORTH_NARROWING, _WORTH_PAINTING = 0.6, 0.8
-"""An error below the first needs no narrowing [CIEDE2000]; a swatch that leaves more than this share of it no paint."""
+"""An error below the first needs no narrowing [CIEDE2000]; a swatch that leaves more than this share of it no
+paint."""
 
 
 _PALE: Final = 85.0
 """Above this L* a tint with white tells nothing of a paint."""
 
 
-def telling_swatch(shelf: Shelf, pours: Sequence[Pour], *, white: str, black: str | None = None) -> NextSwatch | None:
-    """Return the one swatch that narrows a recipe most; None where none would narrow it by a fifth, or it is narrow."""
+def telling_swatch(
+    shelf: Shelf, pours: Sequence[Pour], *, white: str, black: str | None = None
+) -> NextSwatch | None:
+    """Return the one swatch that narrows a recipe most; None where none would narrow it by a fifth, or it is
+    narrow."""
     best = next_swatch(shelf, pours, white=white, black=black)[0]
     worth = best.before > _WORTH_NARROWING and best.after < _WORTH_PAINTING * best.before
     return best if worth else None
@@ -100,7 +105,9 @@ def _narrowed(probe: FloatArray, test: FloatArray) -> tuple[float, float]:
     return _error(probe @ probe.T), _error(left)
 
 
-def _reading(shelf: Shelf, volumes: tuple[tuple[str, float], ...], *, noise: float, pour_error: float) -> Reading:
+def _reading(
+    shelf: Shelf, volumes: tuple[tuple[str, float], ...], *, noise: float, pour_error: float
+) -> Reading:
     if len(volumes) == 1:
         R = masstone(shelf, volumes[0][0])
     else:
@@ -116,5 +123,6 @@ def _spread(shelf: Shelf, reading: Reading | Hiding) -> FloatArray:
 
 
 def _error(covariance: FloatArray) -> float:
-    """Return the mean length of a 3-vector of this covariance, whose unit is a noise of 1 (see `even_metric`)."""
+    """Return the mean length of a 3-vector of this covariance, whose unit is a noise of 1 (see
+    `even_metric`)."""
     return float(np.sqrt(max(np.trace(covariance) / 3.0, 0.0)))

@@ -1,4 +1,5 @@
-"""Readings of opaque swatches as colours, many at once: what most evidence is, as arrays instead of one by one."""
+"""Readings of opaque swatches as colours, many at once: what most evidence is, as arrays instead of one by
+one."""
 
 from collections.abc import Sequence
 
@@ -27,7 +28,9 @@ class OpaqueBatch:
     `slopes` gives for all of them what `evidence.residual_block` gives for one; a test holds both together.
     """
 
-    def __init__(self, readings: Sequence[Reading], places: Sequence[Sequence[int]], solids: FloatArray) -> None:
+    def __init__(
+        self, readings: Sequence[Reading], places: Sequence[Sequence[int]], solids: FloatArray
+    ) -> None:
         self.places = np.array(places, dtype=np.intp)
         volumes = np.array([[volume for _, volume in reading.volumes] for reading in readings])
         self.c = np.array([dry_shares(row, solids[at]) for row, at in zip(volumes, self.places, strict=True)])
@@ -39,7 +42,8 @@ class OpaqueBatch:
         self.pour_error = np.array([reading.pour_error for reading in readings])
 
     def slopes(self, K: FloatArray, S: FloatArray) -> tuple[FloatArray, FloatArray, FloatArray]:
-        """Return residuals (b, 3) and slopes (b, m, 3, 36) by log K and log S of the m materials of each reading."""
+        """Return residuals (b, 3) and slopes (b, m, 3, 36) by log K and log S of the m materials of each
+        reading."""
         K, S = K[self.places], S[self.places]
         K_mix, S_mix = np.einsum("bm,bmw->bw", self.c, K), np.einsum("bm,bmw->bw", self.c, S)
         root = np.sqrt(K_mix * (K_mix + 2.0 * S_mix))

@@ -19,8 +19,8 @@ _S_RANK: Final = 7
 _S_SLOPE: Final = 0.15
 
 _LOAD, _LOAD_COLOURED = 0.6, 1.2
-"""How uncertain K and S together are beyond what the crowd says (natural logarithm), of a white and of a colour: a
-tin's solids, and how much pigment there is in it."""
+"""How uncertain K and S together are beyond what the crowd says (natural logarithm), of a white and of a
+colour: a tin's solids, and how much pigment there is in it."""
 
 _COLOURED: Final = (75.0, 90.0)
 """L* below which a masstone counts as a colour's in this, and above which as a white's."""
@@ -30,7 +30,8 @@ _PALE, _DIRT = 92.0, 1.2
 
 
 def _smooth(*parts: tuple[float, float], rank: int, level: float = 0.0) -> FloatArray:
-    """Return B (36, rank): B z with z ~ N(0, 1) is the leading part of a Gaussian process over the wavelength.
+    """Return B (36, rank): B z with z ~ N(0, 1) is the leading part of a Gaussian process over the
+    wavelength.
 
     `parts` are (spread, reach in nm) of squared-exponential covariances; `level` is the spread of a constant.
     """
@@ -47,7 +48,8 @@ def _K_basis() -> FloatArray:
 
 @cache
 def _S_basis() -> FloatArray:
-    """What scattering does beside its level: a slope, and the small swings that Mie theory has at absorption edges."""
+    """What scattering does beside its level: a slope, and the small swings that Mie theory has at absorption
+    edges."""
     return np.column_stack([_S_SLOPE * _POSITION, _smooth((0.078, 56.0), rank=_S_RANK)])
 
 
@@ -55,14 +57,16 @@ def _S_basis() -> FloatArray:
 def _own_basis(pale: bool) -> tuple[FloatArray, FloatArray]:
     """How a real paint may differ from all invented ones, in log K and in log S.
 
-    The little that a white absorbs is dirt and binder more than pigment: of that the invented ones know nothing.
+    The little that a white absorbs is dirt and binder more than pigment: of that the invented ones know
+    nothing.
     """
     return _smooth((0.4, 70.0), rank=10, level=_DIRT if pale else 0.0), _smooth((0.08, 90.0), rank=5)
 
 
 @dataclass(frozen=True, slots=True, kw_only=True, eq=False)
 class Prior:
-    """What is believed of one material before its readings: mean of log K and log S, and the bases (36, u) around them.
+    """What is believed of one material before its readings: mean of log K and log S, and the bases (36, u)
+    around them.
 
     Each unknown may move both.
     """
@@ -88,22 +92,26 @@ _DYE, _PIGMENT = float(np.log(3e-4)), float(np.log(0.03))
 
 
 def pigmented(film: FloatArray) -> float:
-    """Return how far a stain, a glaze or a wax counts as pigmented, by the CIELAB of a coat of it on white. [0..1]
+    """Return how far a stain, a glaze or a wax counts as pigmented, by the CIELAB of a coat of it on white.
+    [0..1]
 
-    Dyes are vivid or dark; what is white, pale and grey without a hue of its own is made of pigments that scatter, and
-    lightens dark wood. Common practice, from memory.
+    Dyes are vivid or dark; what is white, pale and grey without a hue of its own is made of pigments that
+    scatter, and lightens dark wood. Common practice, from memory.
     """
     L, a, b = (float(value) for value in film)
     return float(
-        np.clip(1.8 * np.exp(-((np.hypot(a, b) / 14.0) ** 2)) * np.clip((L - 35.0) / 25.0, 0.0, 1.0), 0.0, 1.0)
+        np.clip(
+            1.8 * np.exp(-((np.hypot(a, b) / 14.0) ** 2)) * np.clip((L - 35.0) / 25.0, 0.0, 1.0), 0.0, 1.0
+        )
     )
 
 
 def prior_of(material: Material, masstone: FloatArray | None, film: FloatArray | None = None) -> Prior:
-    """Return what is believed of a material from its kind and, where it was read by itself, its masstone's CIELAB; of
-    what never hides, that of a coat on white.
+    """Return what is believed of a material from its kind and, where it was read by itself, its masstone's
+    CIELAB; of what never hides, that of a coat on white.
 
-    A hiding paint is taken to be like the paints that look like it (`paints_like`), and a little like none of them.
+    A hiding paint is taken to be like the paints that look like it (`paints_like`), and a little like none of
+    them.
     """
     kind = material.kind
     if kind.optical in ("clear", "extender"):
@@ -129,5 +137,6 @@ def prior_of(material: Material, masstone: FloatArray | None, film: FloatArray |
     basis_K, basis_S = _K_basis(), np.column_stack([np.full(BANDS, spread), _S_basis()])
     return Prior(
         log_K=np.full(BANDS, log_K), log_S=np.full(BANDS, log_S),
-        basis_K=np.hstack([basis_K, np.zeros_like(basis_S)]), basis_S=np.hstack([np.zeros_like(basis_K), basis_S]),
+        basis_K=np.hstack([basis_K, np.zeros_like(basis_S)]),
+        basis_S=np.hstack([np.zeros_like(basis_K), basis_S]),
     )  # fmt: skip

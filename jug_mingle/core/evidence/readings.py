@@ -23,14 +23,16 @@ MODEL_ERROR: Final = 0.1
 """What the film equations are off by on a colour that was fitted (mean CIEDE2000, see bench/)."""
 
 SPECTRUM_ERROR: Final = 0.15
-"""The same of a spectrum, in lightness by band: no basis holds every curve, and believed exactly, curves mislead it."""
+"""The same of a spectrum, in lightness by band: no basis holds every curve, and believed exactly, curves
+mislead it."""
 
 _TOGETHER, _SPECTRUM_REACH = 0.5, 60.0
 """The share of that which neighbouring bands have in common, and how far they do. [nm]"""
 
 _HELD_BACK: Final = 1.3
-"""A reading of a colour is believed by this factor less than it says: those of one photo err together, and those of
-dark paints say more of K and S than a slope can tell. Learnt on the families of bench/ that may be tuned on."""
+"""A reading of a colour is believed by this factor less than it says: those of one photo err together, and
+those of dark paints say more of K and S than a slope can tell. Learnt on the families of bench/ that may be
+tuned on."""
 
 _CIEDE2000_OF_LAB: Final = 0.6
 """Mean CIEDE2000 of an even noise in CIELAB of 1 (root mean square of ΔE*ab), over colours of paints."""
@@ -97,8 +99,9 @@ class Reading:
     thickness_error : float
         Relative error of the film's thickness, one for all its patches.
     wood, laying : str, Laying, optional
-        Of what was laid on wood and wiped: the key of that wood, and how it was laid. The thickness of its patches is
-        then that of one coat left alone where nothing goes in; what stays of it is what the fit learns of the wood.
+        Of what was laid on wood and wiped: the key of that wood, and how it was laid. The thickness of its
+        patches is then that of one coat left alone where nothing goes in; what stays of it is what the fit
+        learns of the wood.
     """
 
     key: str
@@ -115,11 +118,15 @@ class Reading:
     def __post_init__(self) -> None:
         _check_volumes(self.key, self.volumes)
         if self.laying is not None and (not self.wood or any(np.isinf(swatch.X) for swatch in self.swatches)):
-            raise EvidenceError(f"reading {self.key!r}: what was laid on wood needs that wood, and how thick a coat is")
+            raise EvidenceError(
+                f"reading {self.key!r}: what was laid on wood needs that wood, and how thick a coat is"
+            )
         if not self.swatches:
             raise EvidenceError(f"reading {self.key!r} has no patch")
         for name in ("noise", "veil", "pour_error", "thickness_error"):
-            check_range(np.asarray(getattr(self, name), dtype=float), f"{name} of reading {self.key!r}", 0.0, 100.0)
+            check_range(
+                np.asarray(getattr(self, name), dtype=float), f"{name} of reading {self.key!r}", 0.0, 100.0
+            )
         self._check_card()
 
     def _check_card(self) -> None:
@@ -133,8 +140,8 @@ class Reading:
         for (dark, Y_dark), (pale, Y_pale) in permutations(films, 2):
             if dark < pale - 0.05 and Y_dark > Y_pale + slack:
                 raise EvidenceError(
-                    f"reading {self.key!r}: over the darker ground it reads lighter ({100 * Y_dark:.0f} %) than "
-                    f"over the paler one ({100 * Y_pale:.0f} %): were the two swapped?"
+                    f"reading {self.key!r}: over the darker ground it reads lighter ({100 * Y_dark:.0f} %) "
+                    f"than over the paler one ({100 * Y_pale:.0f} %): were the two swapped?"
                 )
 
 
@@ -180,10 +187,11 @@ def _check_volumes(key: str, volumes: tuple[tuple[str, float], ...]) -> None:
 
 
 def as_film_shows(item: Reading | Hiding) -> Reading | Hiding:
-    """Return a reading with every patch that is darker than a film of its surface can look as the nearest that it can.
+    """Return a reading with every patch that is darker than a film of its surface can look as the nearest
+    that it can.
 
-    A typed colour, a printed chip or a photo has another surface than the paint, or none: how far it had to be moved
-    is part of its noise. Spectra are moved by band.
+    A typed colour, a printed chip or a photo has another surface than the paint, or none: how far it had to
+    be moved is part of its noise. Spectra are moved by band.
     """
     if not isinstance(item, Reading):
         return item
@@ -191,7 +199,9 @@ def as_film_shows(item: Reading | Hiding) -> Reading | Hiding:
     moved = max(apart for _, apart in shown)
     if moved == 0.0:
         return item
-    swatches = tuple(replace(swatch, seen=seen) for swatch, (seen, _) in zip(item.swatches, shown, strict=True))
+    swatches = tuple(
+        replace(swatch, seen=seen) for swatch, (seen, _) in zip(item.swatches, shown, strict=True)
+    )
     return replace(item, swatches=swatches, noise=float(np.hypot(item.noise, 0.5 * moved)))
 
 
@@ -236,7 +246,9 @@ def residual_block(
     if kept is not None:
         stays = float(c @ kept)
         c = c * kept / stays
-        item = replace(item, swatches=tuple(replace(one, X=one.X * stays) for one in item.swatches), laying=None)
+        item = replace(
+            item, swatches=tuple(replace(one, X=one.X * stays) for one in item.swatches), laying=None
+        )
     parts = [_swatch_block(item, swatch, c, K, S) for swatch in item.swatches]
     r = np.concatenate([part[0] for part in parts])
     by_log_K = np.concatenate([part[1] for part in parts])
@@ -245,8 +257,12 @@ def residual_block(
     if item.pour_error > 0.0 and len(item.volumes) > 1:
         at_K, at_S = by_log_K / K, by_log_S / S  # (rows, m, 36): c_i times the slope by the mixture's K and S
         most = int(np.argmax(c))  # water has no share at all
-        by_pour = np.einsum("rmw,mw->rm", at_K, K) - np.einsum("rw,m,w->rm", at_K[:, most] / c[most], c, c @ K)
-        by_pour += np.einsum("rmw,mw->rm", at_S, S) - np.einsum("rw,m,w->rm", at_S[:, most] / c[most], c, c @ S)
+        by_pour = np.einsum("rmw,mw->rm", at_K, K) - np.einsum(
+            "rw,m,w->rm", at_K[:, most] / c[most], c, c @ K
+        )
+        by_pour += np.einsum("rmw,mw->rm", at_S, S) - np.einsum(
+            "rw,m,w->rm", at_S[:, most] / c[most], c, c @ S
+        )
         nuisance.append(by_pour * item.pour_error)
     return _whiten(r, by_log_K, by_log_S, np.hstack(nuisance))
 
@@ -306,7 +322,9 @@ def metric_of(item: Reading, swatch: Swatch) -> FloatArray:
     return np.asarray(np.eye(3) / per_axis)
 
 
-def _coloured(seen: FloatArray, Lab_read: FloatArray, light: Light, M: FloatArray) -> tuple[FloatArray, FloatArray]:
+def _coloured(
+    seen: FloatArray, Lab_read: FloatArray, light: Light, M: FloatArray
+) -> tuple[FloatArray, FloatArray]:
     XYZ = seen @ light.weights
     slope = XYZ_to_Lab_slope(XYZ, light.white) @ light.weights.T
     return M @ (XYZ_to_Lab(XYZ, light.white) - Lab_read), M @ slope
@@ -314,7 +332,8 @@ def _coloured(seen: FloatArray, Lab_read: FloatArray, light: Light, M: FloatArra
 
 @lru_cache(maxsize=64)
 def _spectral_metric(noise: float) -> FloatArray:
-    """Return W (36, 36) that turns misses in lightness by band into units of their noise, the model's own included."""
+    """Return W (36, 36) that turns misses in lightness by band into units of their noise, the model's own
+    included."""
     apart = np.subtract.outer(WAVELENGTHS, WAVELENGTHS) / _SPECTRUM_REACH
     alone = noise**2 + (1.0 - _TOGETHER) * SPECTRUM_ERROR**2
     covariance = _TOGETHER * SPECTRUM_ERROR**2 * np.exp(-0.5 * apart**2) + alone * np.eye(BANDS)
@@ -337,7 +356,9 @@ def _hiding_block(
     def log_coats(K_at: FloatArray, S_at: FloatArray) -> float:
         optics = Optics(K=K_at, S=S_at)
         return float(
-            np.log(coats_as_fraction(optics, X_coat=item.X_coat, R_g=item.R_g, light=item.light, veil=item.veil))
+            np.log(
+                coats_as_fraction(optics, X_coat=item.X_coat, R_g=item.R_g, light=item.light, veil=item.veil)
+            )
         )
 
     value = log_coats(K_mix, S_mix)

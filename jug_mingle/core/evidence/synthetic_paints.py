@@ -1,9 +1,9 @@
 """What paints are like: twelve thousand invented ones, to tell from a masstone what may lie behind it.
 
-Their optics are Mie theory's for pigments with random refractive indices, sizes and absorption bands, alone, in pairs
-and let down with white (`bench.synthetic_pigments` makes the file; docs/decisions/0016 tells why). The paints whose
-masstones look like the one that was read are the prior: how strongly such a paint scatters, and how its curves run
-between the three numbers of a colour.
+Their optics are Mie theory's for pigments with random refractive indices, sizes and absorption bands, alone,
+in pairs and let down with white (`bench.synthetic_pigments` makes the file; docs/decisions/0016 tells why).
+The paints whose masstones look like the one that was read are the prior: how strongly such a paint scatters,
+and how its curves run between the three numbers of a colour.
 """
 
 from functools import cache, lru_cache
@@ -35,7 +35,8 @@ _WHITE_S: Final = 0.14
 
 @cache
 def _invented() -> tuple[FloatArray, FloatArray]:
-    """Return log K and log S side by side (n, 72), and the CIELAB (n, 3) of their masstones, dead flat, in daylight."""
+    """Return log K and log S side by side (n, 72), and the CIELAB (n, 3) of their masstones, dead flat, in
+    daylight."""
     with np.load(_FILE) as stored:
         log_K, log_S = stored["log_KS"].astype(float).transpose(1, 0, 2)
     Lab = R_to_Lab(R_seen(R_infinity(K=np.exp(log_K), S=np.exp(log_S)), 1.0))

@@ -1,8 +1,9 @@
-"""What is believed of how woods take materials before a field is read, and how fields move it: unknowns of the fit.
+"""What is believed of how woods take materials before a field is read, and how fields move it: unknowns of
+the fit.
 
-A wood has unknowns of its own, shared by all that is laid on it, and so has each material on each wood; both are
-standard normal before anything was read. Values of common practice stand in `Kind.soaks`; the spreads were learnt on
-the woods of bench/ that may be tuned on.
+A wood has unknowns of its own, shared by all that is laid on it, and so has each material on each wood; both
+are standard normal before anything was read. Values of common practice stand in `Kind.soaks`; the spreads
+were learnt on the woods of bench/ that may be tuned on.
 """
 
 import hashlib
@@ -20,7 +21,8 @@ SIZE: Final = 4
 
 OF_WOOD: Final = np.array([0.28, 0.40, 0.20, 0.30])
 OF_PAIR: Final = np.array([0.20, 0.25, 0.12, 0.25])
-"""How far these may lie from what is usual (natural logarithm), by the wood, and by the material on that wood."""
+"""How far these may lie from what is usual (natural logarithm), by the wood, and by the material on that
+wood."""
 
 _AGAIN: Final = 0.75
 """What a second coat adds on wood, of the first, which filled it: assumed."""
@@ -46,7 +48,8 @@ def kept_and_slopes(kind: Kind, z: FloatArray, laying: Laying) -> tuple[float, F
 
 
 def never_read(pair: Pair, count: int) -> FloatArray:
-    """Return unknowns (count, 4) of a wood, or of a material on it, of which no field was read: drawn as believed.
+    """Return unknowns (count, 4) of a wood, or of a material on it, of which no field was read: drawn as
+    believed.
 
     The same for one pair each time, so that all that lies on a wood errs with it.
     """

@@ -25,7 +25,8 @@ def read_over(shelf: Shelf, pours: Sequence[Pour], ground: Ground) -> FloatArray
 
 
 def read_opaque(shelf: Shelf, truth: Mapping[str, Optics], volumes: Mapping[str, float]) -> FloatArray:
-    """Return what is read of an opaque mix of volumes by key (36,): of tins whose truth is known as they truly are."""
+    """Return what is read of an opaque mix of volumes by key (36,): of tins whose truth is known as they
+    truly are."""
     tins = [shelf.materials[shelf.index(key)] for key in volumes]
     amounts = list(volumes.values())
     c = dry_shares(amounts, [tin.solids for tin in tins])

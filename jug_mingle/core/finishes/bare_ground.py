@@ -15,8 +15,8 @@ from jug_mingle.core.pieces.faces import Samples
 
 @dataclass(frozen=True, slots=True, kw_only=True, eq=False)
 class Below:
-    """What a face is before anything is laid: its body reflectance (36,), its surface, how strongly it is figured; what
-    is known of it, as of a `Ground`."""
+    """What a face is before anything is laid: its body reflectance (36,), its surface, how strongly it is
+    figured; what is known of it, as of a `Ground`."""
 
     R: FloatArray
     veil: float

@@ -22,7 +22,8 @@ def mixed(
 
 
 def share_of(layer: Layer, samples: Samples, zone: str) -> FloatArray:
-    """Return how far a layer has gone from its first colour to its last; ValueError where its kind has one colour."""
+    """Return how far a layer has gone from its first colour to its last; ValueError where its kind has one
+    colour."""
     if layer.of.share is None:
         raise ValueError(f"{layer.of.title.lower()} has one colour and no share of a second")
     return layer.of.share(layer, samples, zone)
@@ -72,5 +73,7 @@ def area_shares(layer: Layer, samples: Samples, zone: str, *, by_look: bool = Fa
     if layer.share is not None:
         fields = shares(layer, samples, zone, by_look=by_look)
     else:
-        fields = [np.minimum(np.broadcast_to(np.asarray(layer.of.field(layer, samples, zone)), weight.shape), 1.0)]
+        fields = [
+            np.minimum(np.broadcast_to(np.asarray(layer.of.field(layer, samples, zone)), weight.shape), 1.0)
+        ]
     return [float(np.average(field, weights=weight)) for field in fields]

@@ -1,9 +1,10 @@
-"""The inner loops of a picture, compiled: a layer laid on many samples at once, and what is seen of them then.
+"""The inner loops of a picture, compiled: a layer laid on many samples at once, and what is seen of them
+then.
 
 They say nothing new: `film.R_film` in the form of `stack`'s tables, `film.R_seen` by its table. They let the
-interpreter go, so that parts of a picture are computed side by side. Arrays are contiguous, of float32 but for the
-indices, and nan comes out where nan went in. The number of wavelengths is that of the array: a compiled loop is kept
-in a file of its own, which would not know that a table in another module had changed.
+interpreter go, so that parts of a picture are computed side by side. Arrays are contiguous, of float32 but
+for the indices, and nan comes out where nan went in. The number of wavelengths is that of the array: a
+compiled loop is kept in a file of its own, which would not know that a table in another module had changed.
 """
 
 from typing import Final
@@ -90,9 +91,15 @@ def find(tile: FloatArray, place: NDArray[np.int32], right: int, below: int, out
 
 @compiled
 def compose(
-    linear: FloatArray, lit: FloatArray, pixel: NDArray[np.int32], uncovered: FloatArray, behind: FloatArray, floor: int
+    linear: FloatArray,
+    lit: FloatArray,
+    pixel: NDArray[np.int32],
+    uncovered: FloatArray,
+    behind: FloatArray,
+    floor: int,
 ) -> FloatArray:
-    """Return the light of each pixel (pixels, 3): what shines past all samples, and each of them as it is lit.
+    """Return the light of each pixel (pixels, 3): what shines past all samples, and each of them as it is
+    lit.
 
     Parameters
     ----------

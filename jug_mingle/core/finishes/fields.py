@@ -88,7 +88,9 @@ def rubbed_through(layer: "Layer", samples: Samples, zone: str) -> FloatArray:
 def runs_of_colour(layer: "Layer", samples: Samples, zone: str, t: FloatArray) -> FloatArray:
     """Return how far a blend has gone, as the hand and the contrast leave it. [0..1]"""
     if layer.hand > 0.0:
-        t = t + 0.22 * layer.hand * looked_up(samples, zone, "streak", layer.seed) * (4.0 * t * (1.0 - t) + 0.15)
+        t = t + 0.22 * layer.hand * looked_up(samples, zone, "streak", layer.seed) * (
+            4.0 * t * (1.0 - t) + 0.15
+        )
     if layer.contrast < 1.0:
         t = 0.5 + (t - 0.5) * layer.contrast
     return clip(t, 0.0, 1.0)

@@ -20,8 +20,8 @@ def plane_fields(u: FloatArray, v: FloatArray, width: float, height: float) -> d
     x, y = u * width, v * height
     edge = np.minimum(np.minimum(x, width - x), np.minimum(y, height - y))
     return {
-        "shade": np.ones_like(u), "u": u, "v": v, "x": x, "y": y, "across": u, "down": v, "step": v, "edge": edge,
-        "recess": np.zeros_like(u), "high": np.exp(-((edge / _SOFT_EDGE) ** 2)),
+        "shade": np.ones_like(u), "u": u, "v": v, "x": x, "y": y, "across": u, "down": v, "step": v,
+        "edge": edge, "recess": np.zeros_like(u), "high": np.exp(-((edge / _SOFT_EDGE) ** 2)),
         "upright": np.full_like(u, float(height > _UPRIGHT * width)),
     }  # fmt: skip
 
@@ -39,7 +39,8 @@ def flat_drawing(net: Net, pixels_wide: int) -> Drawing:
         right = min(pixels_wide, max(left + 1, round((one.x + one.surface.w) * scale)))
         low = min(high, max(top + 1, round((one.y + one.surface.h) * scale)))
         u, v = np.meshgrid(
-            (np.arange(left, right) + 0.5 - left) / (right - left), (np.arange(top, low) + 0.5 - top) / (low - top)
+            (np.arange(left, right) + 0.5 - left) / (right - left),
+            (np.arange(top, low) + 0.5 - top) / (low - top),
         )
         fields = plane_fields(u.astype(np.float32), v.astype(np.float32), one.surface.w, one.surface.h)
         # Where it lies on the piece, so that grain and clouds run on.

@@ -1,4 +1,5 @@
-"""Generic materials, for those who have none on the shelf: waxes as films, gilding waxes as they look dabbed on."""
+"""Generic materials, for those who have none on the shelf: waxes as films, gilding waxes as they look dabbed
+on."""
 
 from functools import cache
 from typing import Final
@@ -34,12 +35,14 @@ WAXES: Final[dict[str, Film]] = {
 }
 
 METALS: Final[dict[str, tuple[float, float, float]]] = {
-    "gold": (68.0, 6.0, 42.0), "bronze": (48.0, 12.0, 26.0), "silver": (74.0, 0.0, 2.0), "copper": (56.0, 24.0, 28.0),
+    "gold": (68.0, 6.0, 42.0), "bronze": (48.0, 12.0, 26.0), "silver": (74.0, 0.0, 2.0),
+    "copper": (56.0, 24.0, 28.0),
 }  # fmt: skip
 """CIELAB of gilding waxes as they look dabbed on, from memory."""
 
 COVERS: Final[dict[str, tuple[float, float, float]]] = {"paste": (92.0, 0.0, 4.0), "rust": (39.0, 22.0, 30.0)}
-"""CIELAB of what else covers where no tin is named: texture paste as it comes, iron rusted overnight; assumed."""
+"""CIELAB of what else covers where no tin is named: texture paste as it comes, iron rusted overnight;
+assumed."""
 
 USUAL_MATERIAL: Final = {
     "clear wax": "clear_wax",
@@ -49,7 +52,8 @@ USUAL_MATERIAL: Final = {
     **dict.fromkeys(METALS, "gilding_wax"),
     **{kind.key: kind.usual_material for kind in KINDS.values() if kind.usual_material},
 }
-"""Kind of material of what is laid without naming a tin: generic waxes and gildings, and layers without a colour."""
+"""Kind of material of what is laid without naming a tin: generic waxes and gildings, and layers without a
+colour."""
 
 _THICK: Final = 3.0
 """Coats of a wax that a swatch of it shows."""
@@ -78,6 +82,9 @@ def generic_film(name: str) -> Film:
 
 
 def generic_swatch(name: str) -> FloatArray:
-    """Return how a generic wax, some coats of it on white paper, or a gilding looks in a swatch (36,). [0..1]"""
+    """Return how a generic wax, some coats of it on white paper, or a gilding looks in a swatch (36,).
+    [0..1]"""
     film = generic_film(name)
-    return R_seen(R_film(K=film.optics.K, S=film.optics.S, X=_THICK * film.X, R_g=np.full(BANDS, 0.85)), film.veil)
+    return R_seen(
+        R_film(K=film.optics.K, S=film.optics.S, X=_THICK * film.X, R_g=np.full(BANDS, 0.85)), film.veil
+    )

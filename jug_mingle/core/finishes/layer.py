@@ -21,7 +21,16 @@ from jug_mingle.core.pieces.addresses import reached
 from jug_mingle.core.pieces.faces import Samples
 
 BlendPattern = Literal[
-    "centre", "raised", "corners", "left_right", "top_bottom", "ombre", "ombre_steps", "smoky", "stippled", "hatched"
+    "centre",
+    "raised",
+    "corners",
+    "left_right",
+    "top_bottom",
+    "ombre",
+    "ombre_steps",
+    "smoky",
+    "stippled",
+    "hatched",
 ]
 Place = Literal["everywhere", "recess", "high", "edges", "grain"]
 LaidBy = Literal["brush", "roller", "spray", "rag"]
@@ -86,8 +95,8 @@ class Layer:
     amount : float
         How much of a partial layer there is: of dry brush, wear, wax, gilding. [0..1]
     size : float
-        Of a blend: how much of a face is nearer to the last colour than to the first; as the pattern falls when 0.
-        [0..1]
+        Of a blend: how much of a face is nearer to the last colour than to the first; as the pattern falls
+        when 0. [0..1]
     width : float
         How wide colours run into each other, or how far from an edge a partial layer reaches. [0..1]
     contrast : float
@@ -134,12 +143,20 @@ class Layer:
             raise ValueError(f"there is no layer {self.kind!r}; known are {', '.join(KINDS)}")
         least, most = self.of.films
         if not least <= len(self.films) <= most:
-            asked = "a colour" if most == 1 else f"{least} to {most} colours" if least != most else f"{least} colours"
+            asked = (
+                "a colour"
+                if most == 1
+                else f"{least} to {most} colours"
+                if least != most
+                else f"{least} colours"
+            )
             raise ValueError(f"{self.of.title.lower()} needs {asked}, got {len(self.films)}")
         for one in NUMBERS:
             value = getattr(self, one.key)
             if not one.low <= value <= one.high:
-                raise ValueError(f"{one.key} of a layer must be from {one.low:g} to {one.high:g}, got {value:g}")
+                raise ValueError(
+                    f"{one.key} of a layer must be from {one.low:g} to {one.high:g}, got {value:g}"
+                )
 
     @property
     def of(self) -> LayerKind:
@@ -180,8 +197,8 @@ class Layer:
     def field_key(self) -> tuple[object, ...]:
         """All that says where the layer lies on a drawing; layers that agree in it have the same fields."""
         return (
-            self.kind, len(self.films), self.place, self.pattern, self.wipe, self.amount, self.size, self.width,
-            self.contrast,
+            self.kind, len(self.films), self.place, self.pattern, self.wipe, self.amount, self.size,
+            self.width, self.contrast,
             self.hand, self.seed, None if self.laid_out is None else self.laid_out.key,
         )  # fmt: skip
 
@@ -228,5 +245,7 @@ def stage_names(layers: tuple[Layer, ...]) -> list[str]:
     for layer in layers:
         if layer.on:
             title = layer.of.title.lower()
-            names += [title] if layer.coats == 1 else [f"{title}, coat {n}" for n in range(1, layer.coats + 1)]
+            names += (
+                [title] if layer.coats == 1 else [f"{title}, coat {n}" for n in range(1, layer.coats + 1)]
+            )
     return names

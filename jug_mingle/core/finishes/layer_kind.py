@@ -73,8 +73,8 @@ class LayerKind:
     settings : tuple of Setting
         What a person can move of it, in this order.
     field : callable
-        (layer, samples, zone) → where it lies and how thick, as a share of its full thickness; or how far wear has
-        gone through. One number where it is even.
+        (layer, samples, zone) → where it lies and how thick, as a share of its full thickness; or how far
+        wear has gone through. One number where it is even.
     share, third_share : callable, optional
         Of several colours run into each other: how far from the first to the last, and how much of the third.
     by_look : bool
@@ -82,7 +82,8 @@ class LayerKind:
     flows : bool
         Whether several colours vary in thickness, too.
     soaks : callable
-        Layer → how long it stands on bare wood before it is wiped [minutes]; None where nothing of it goes in.
+        Layer → how long it stands on bare wood before it is wiped [minutes]; None where nothing of it goes
+        in.
     surface : callable
         (layer, veil below, how far it covers) → the surface after it.
     plain : str
@@ -92,8 +93,8 @@ class LayerKind:
     relief : callable, optional
         How far it stands proud, as `relief.Relief`.
     lifts : callable, optional
-        Of what leaves a film: (layer, samples, zone) → how far it takes off, before it lies there, what the layer
-        before it laid. [0..1]
+        Of what leaves a film: (layer, samples, zone) → how far it takes off, before it lies there, what the
+        layer before it laid. [0..1]
     reveals_before : bool
         Of wear: whether it takes off what the layer before it laid, rather than goes down to a chosen layer.
     """

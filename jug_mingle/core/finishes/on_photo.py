@@ -45,14 +45,15 @@ def dressed_face(
     opaque = any(layer.on and layer.of.has("opaque") for layer in finish.layers)
     diagonal = float(np.hypot(*on.cover.shape))
     return lay_in(
-        linear, _evenly_lit(finish, on, zone=zone, corners=corners, width=width, height=height, light=light), on.cover,
+        linear, _evenly_lit(finish, on, zone=zone, corners=corners, width=width, height=height, light=light),
+        on.cover,
         reach=max(2.0, SHADE_REACH * diagonal), keep_grain=_KEEP_GRAIN_OPAQUE if opaque else _KEEP_GRAIN,
     )  # fmt: skip
 
 
 def _evenly_lit(
-    finish: Finish, on: OnPhoto, *, zone: str, corners: Sequence[Sequence[float]], width: float, height: float | None,
-    light: Light,
+    finish: Finish, on: OnPhoto, *, zone: str, corners: Sequence[Sequence[float]], width: float,
+    height: float | None, light: Light,
 ) -> FloatArray:  # fmt: skip
     """Return the finish as it looks evenly lit, for each pixel of a face."""
     high = high_of(corners, width, height)
@@ -60,8 +61,12 @@ def _evenly_lit(
     fields = plane_fields(u, v, width, high)
     shape = u.shape
     cover = (on.cover > 0.0).astype(np.float32)
-    whole = Face(address=zone, rows=slice(0, shape[0]), columns=slice(0, shape[1]), cover=cover, fields=fields)
-    samples: Samples = Drawing(width=shape[1], height=shape[0], scale=shape[1] / width, faces=(whole,)).samples()
+    whole = Face(
+        address=zone, rows=slice(0, shape[0]), columns=slice(0, shape[1]), cover=cover, fields=fields
+    )
+    samples: Samples = Drawing(
+        width=shape[1], height=shape[0], scale=shape[1] / width, faces=(whole,)
+    ).samples()
     out = np.zeros((shape[0] * shape[1], 3), dtype=np.float32)
     out[samples.pixel] = colours(finish, samples, zone, screen_weights(light))
     relief = lit_by(finish.layers, samples, shape, raking=False)
@@ -71,6 +76,7 @@ def _evenly_lit(
 
 
 def high_of(corners: Sequence[Sequence[float]], width: float, height: float | None) -> float:
-    """Return the height of a face [m]; without one the sides on the photo tell it, as if it were seen straight on."""
+    """Return the height of a face [m]; without one the sides on the photo tell it, as if it were seen
+    straight on."""
     sides = [np.hypot(*np.subtract(corners[(n + 1) % 4], corners[n])) for n in range(4)]
     return height or width * float((sides[1] + sides[3]) / (sides[0] + sides[2]))

@@ -1,4 +1,5 @@
-"""Parts of a picture computed side by side. It pays only for work that lets the interpreter go: see `compiled`."""
+"""Parts of a picture computed side by side. It pays only for work that lets the interpreter go: see
+`compiled`."""
 
 import os
 from collections.abc import Callable
@@ -13,7 +14,8 @@ _POOL: Final = ThreadPoolExecutor(max(_HELPERS, 1), thread_name_prefix="picture"
 
 
 def side_by_side(work: Callable[[slice], None], count: int) -> None:
-    """Do the work for every part of `range(count)`; parts must not need each other. The first error is raised."""
+    """Do the work for every part of `range(count)`; parts must not need each other. The first error is
+    raised."""
     parts = iter([slice(start, min(start + _PART, count)) for start in range(0, count, _PART)])
 
     def do() -> None:
@@ -23,5 +25,7 @@ def side_by_side(work: Callable[[slice], None], count: int) -> None:
     helpers = [_POOL.submit(do) for _ in range(min(_HELPERS, count // _PART))]
     do()
     for helper in helpers:
-        if not helper.cancel():  # one that has not begun, since others have the helpers, has nothing left to do
+        if (
+            not helper.cancel()
+        ):  # one that has not begun, since others have the helpers, has nothing left to do
             helper.result()

@@ -30,7 +30,8 @@ MAT: Final = 0.50
 
 
 def linear_screen(R: FloatArray, light: Light) -> FloatArray:
-    """Return linear screen RGB (..., 3) of reflectances under a light, not clipped; as `colour.R_to_screen` shows."""
+    """Return linear screen RGB (..., 3) of reflectances under a light, not clipped; as `colour.R_to_screen`
+    shows."""
     XYZ = adapt(R_to_XYZ(R, light), white=light.white, white_to=SRGB_WHITE, degree=light.adaptation)
     return np.asarray(XYZ @ XYZ_TO_RGB.T)
 
@@ -80,7 +81,8 @@ def render(
 
 
 _NOTHING, _BESIDE, _SHADE = 0.06, 0.30, 0.4
-"""Greys of the picture of a field (linear): where nothing lies, beside the piece, and how much its shading darkens."""
+"""Greys of the picture of a field (linear): where nothing lies, beside the piece, and how much its shading
+darkens."""
 
 
 def render_field(samples: Samples, size: tuple[int, int], layer: Layer) -> Picture:
@@ -98,7 +100,8 @@ def render_field(samples: Samples, size: tuple[int, int], layer: Layer) -> Pictu
 
 
 def warm_up() -> None:
-    """Make what every picture needs, by drawing a small one: the texture of wood, and the loops, compiled then."""
+    """Make what every picture needs, by drawing a small one: the texture of wood, and the loops, compiled
+    then."""
     wax = (WAXES["white wax"],)
     layers = (Layer(kind="wax", films=wax, place="recess"), Layer(kind="wax_eraser", place="edges"))
     render(draw(usual_piece("box"), 64, 48).samples(), (48, 64), Finish(layers=layers), light_named("window"))

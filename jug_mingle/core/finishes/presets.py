@@ -9,7 +9,8 @@ from jug_mingle.core.finishes.kinds import KINDS
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Look:
-    """A look of our own: layers whose colours are given by role ("first", "second", "third" jug), or by name."""
+    """A look of our own: layers whose colours are given by role ("first", "second", "third" jug), or by
+    name."""
 
     key: str
     title: str

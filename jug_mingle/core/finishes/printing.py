@@ -36,7 +36,9 @@ def pattern_of(layer: "Layer") -> Pattern:
     width = 0.04 + 0.12 * layer.width
     layout = Layout(width=width, height=width, half_drop=True)
     spaces = lay(layout, [surface_alone("", _ALONE, _ALONE)])
-    return Pattern(key=("alone", layer.width), layout=layout, spaces=spaces, arts=(motif("sprig", width).art(),))
+    return Pattern(
+        key=("alone", layer.width), layout=layout, spaces=spaces, arts=(motif("sprig", width).art(),)
+    )
 
 
 def printed(layer: "Layer", samples: Samples, zone: str) -> FloatArray:

@@ -27,7 +27,9 @@ class Relief:
 def relief_of(height: FloatArray, *, most: float) -> Relief:
     """Return the relief of a texture from its heights, of which `most` stands fully proud. [m]"""
     from_mean = (height - float(height.mean())) / most
-    return Relief(height=height, high=np.clip(2.0 * from_mean, 0.0, 1.0), recess=np.clip(-2.0 * from_mean, 0.0, 1.0))
+    return Relief(
+        height=height, high=np.clip(2.0 * from_mean, 0.0, 1.0), recess=np.clip(-2.0 * from_mean, 0.0, 1.0)
+    )
 
 
 def upon(samples: Samples, layer: "Layer", zone: str) -> Samples:
@@ -60,8 +62,11 @@ _RAKING: Final = (9.0, 0.25)
 _STEEPEST: Final = 1.6
 
 
-def lit_by(layers: "tuple[Layer, ...]", samples: Samples, size: tuple[int, int], *, raking: bool) -> FloatArray | None:
-    """Return the light on each sample (n,), relative to what is flat, by Lambert's cosine law; None where all is flat.
+def lit_by(
+    layers: "tuple[Layer, ...]", samples: Samples, size: tuple[int, int], *, raking: bool
+) -> FloatArray | None:
+    """Return the light on each sample (n,), relative to what is flat, by Lambert's cosine law; None where all
+    is flat.
 
     Parameters
     ----------

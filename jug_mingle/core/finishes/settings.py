@@ -1,4 +1,5 @@
-"""What a person can move of a layer: its name, unit, range and steps, and the words for its values; one table."""
+"""What a person can move of a layer: its name, unit, range and steps, and the words for its values; one
+table."""
 
 from collections.abc import Mapping
 from dataclasses import dataclass, field
@@ -86,7 +87,9 @@ AMOUNT: Final = Setting(key="amount", title="how much")
 SIZE: Final = Setting(key="size", title="how much light", shown=(0.2, 0.7), words=((0.01, "as it falls"),))
 WIDTH: Final = Setting(key="width", title="how wide")
 CONTRAST: Final = Setting(key="contrast", title="contrast")
-HAND: Final = Setting(key="hand", title="hand", words=((0.15, "smooth"), (0.5, "brushed"), (float("inf"), "scratchy")))
+HAND: Final = Setting(
+    key="hand", title="hand", words=((0.15, "smooth"), (0.5, "brushed"), (float("inf"), "scratchy"))
+)
 SEED: Final = Setting(key="seed", title="another chance", high=10_000, shown=(1, 40), step=1, unit="no.")
 DWELL: Final = Setting(
     key="dwell", title="wiped after", low=0.5, high=600, shown=(0.5, 600), step=0.05, log=True, unit="min"
@@ -97,7 +100,9 @@ WAY: Final = Setting(
     key="way", title="laid", control="choice", unit="", options={key: way.title for key, way in WAYS.items()}
 )
 PLACE: Final = Setting(key="place", title="where", control="choice", unit="", options=PLACES)
-DOWN_TO: Final = Setting(key="down_to", title="down to", control="layer_below", high=40, shown=(0, 40), step=1, unit="")
+DOWN_TO: Final = Setting(
+    key="down_to", title="down to", control="layer_below", high=40, shown=(0, 40), step=1, unit=""
+)
 
 NUMBERS: Final = (COATS, WATER, WIPE, AMOUNT, SIZE, WIDTH, CONTRAST, HAND, SEED, DWELL, DOWN_TO)
 """Settings that every layer has a number for, whether its kind heeds it or not."""

@@ -1,7 +1,8 @@
-"""A stack of layers over a ground, seen: film by film (Kubelka–Munk), share by share where something shows through.
+"""A stack of layers over a ground, seen: film by film (Kubelka–Munk), share by share where something shows
+through.
 
-`at_point` computes one sample at all bands and layer by layer, for what is said of it; `stack_tables.colours` many
-samples at a few wavelengths, for pictures. Both are the same equations.
+`at_point` computes one sample at all bands and layer by layer, for what is said of it; `stack_tables.colours`
+many samples at a few wavelengths, for pictures. Both are the same equations.
 """
 
 from collections.abc import Mapping, Sequence
@@ -24,8 +25,8 @@ from jug_mingle.core.pieces.faces import Samples
 
 @dataclass(frozen=True, slots=True, kw_only=True, eq=False)
 class Finish:
-    """How a piece is dressed: its layers from the ground up, and what its faces are before, by any name that they
-    answer to ("" is everywhere else)."""
+    """How a piece is dressed: its layers from the ground up, and what its faces are before, by any name that
+    they answer to ("" is everywhere else)."""
 
     layers: tuple[Layer, ...] = ()
     grounds: Mapping[str, Below] = field(default_factory=lambda: {"": bare("oak")})
@@ -42,13 +43,16 @@ class Finish:
         """Return the key of the wood that takes in a layer; nothing where that is closed by then."""
         below = self.ground_of(zone)
         closed = any(
-            layer.of.has("closes_wood", "opaque", "film_seal") and layer.reaches(zone) for layer in self.layers[:number]
+            layer.of.has("closes_wood", "opaque", "film_seal") and layer.reaches(zone)
+            for layer in self.layers[:number]
         )
         return below.wood if below.drinks and not closed else ""
 
     def tells_apart(self, samples: Samples) -> Samples:
         """Return samples with zones split where this finish is not the same on all of their faces."""
-        return samples.told_apart(lambda name: (*(layer.reaches(name) for layer in self.layers), self.ground_of(name)))
+        return samples.told_apart(
+            lambda name: (*(layer.reaches(name) for layer in self.layers), self.ground_of(name))
+        )
 
 
 _USUAL: Final = {"cane": "cane", "hardware": "brass", "glass": "glass", "padding": "plain_cloth"}
@@ -56,7 +60,8 @@ _USUAL: Final = {"cane": "cane", "hardware": "brass", "glass": "glass", "padding
 
 
 def usual_ground(address: str) -> str:
-    """Return the key of what a face is where nothing is said of it: brass, glass, cane, cloth; else nothing."""
+    """Return the key of what a face is where nothing is said of it: brass, glass, cane, cloth; else
+    nothing."""
     return next((_USUAL[name] for name in closest_first(address) if name in _USUAL), "")
 
 
@@ -66,7 +71,8 @@ def dabbed(field: FloatArray, coats: int) -> FloatArray:
 
 
 def gilding(layer: Layer) -> FloatArray:
-    """Return the body reflectance (36,) of what covers a surface opaque: the named tin, or what is usual for it."""
+    """Return the body reflectance (36,) of what covers a surface opaque: the named tin, or what is usual for
+    it."""
     film = layer.films[0] if layer.films else None
     if film is None:
         return metal(layer.of.plain)
@@ -74,10 +80,11 @@ def gilding(layer: Layer) -> FloatArray:
 
 
 def evenly(finish: Finish, zone: str, share: float = 0.0) -> list[tuple[FloatArray, float]]:
-    """Return body reflectance (36,) and surface after each layer where all of it lies as it is laid, without figure.
+    """Return body reflectance (36,) and surface after each layer where all of it lies as it is laid, without
+    figure.
 
-    The ground comes first. Wear takes nothing away here; a blend is at `share` of its way from the first colour to
-    the last.
+    The ground comes first. Wear takes nothing away here; a blend is at `share` of its way from the first
+    colour to the last.
     """
     below = finish.ground_of(zone)
     R, veil = below.R, below.veil
@@ -106,7 +113,8 @@ class Laid:
 
 
 def at_point(finish: Finish, samples: Samples, zone: str, at: int) -> list[Laid]:
-    """Return what lies at one sample of a zone, layer by layer from the ground up, by the equations at all bands.
+    """Return what lies at one sample of a zone, layer by layer from the ground up, by the equations at all
+    bands.
 
     Parameters
     ----------
@@ -162,8 +170,8 @@ def _laid(
 def state_below(layer: Layer, number: int) -> int:
     """Return the state that wear goes down to: after so many layers, never above the layer itself.
 
-    The states are: the ground, then after each layer. An eraser of wax, and a sponge that lifts, take off what the
-    layer before them laid.
+    The states are: the ground, then after each layer. An eraser of wax, and a sponge that lifts, take off
+    what the layer before them laid.
     """
     before = layer.of.reveals_before or layer.of.lifts is not None
     return max(0, number - 1) if before else min(layer.down_to, number)

@@ -1,4 +1,5 @@
-"""Many samples of a stack at once, for pictures: each layer as tables over levels of its field, at a few wavelengths.
+"""Many samples of a stack at once, for pictures: each layer as tables over levels of its field, at a few
+wavelengths.
 
 They say what `stack` says; see `nodes` for the wavelengths and `compiled` for the loops.
 """
@@ -34,9 +35,8 @@ _THICKEST: Final = 2.0
 class _Step:
     """One layer made ready for many samples: tables over levels of its field, at the nodes.
 
-    : R0 and T² (levels, 12) by `index`. "reveal": towards an earlier state by `amount`. "cover": towards `to`;
-    "print": towards the row `which` of `to`.
-    What lifts does both, the lifting first.
+    : R0 and T² (levels, 12) by `index`. "reveal": towards an earlier state by `amount`. "cover": towards
+    `to`; "print": towards the row `which` of `to`. What lifts does both, the lifting first.
     """
 
     index: NDArray[np.uint16] | None = None
@@ -50,29 +50,38 @@ class _Step:
 
 
 def _tables(K: FloatArray, S: FloatArray, X: FloatArray) -> tuple[FloatArray, FloatArray]:
-    """Return R0 and T² of films of K and S at the nodes: over a ground R_g they give R0 + T² R_g / (1 - R0 R_g)."""
+    """Return R0 and T² of films of K and S at the nodes: over a ground R_g they give R0 + T² R_g / (1 - R0
+    R_g)."""
     R0, T = film_alone(K=K, S=S, X=X)
     return R0.astype(np.float32), (T * T).astype(np.float32)
 
 
 def _levels(values: FloatArray | float, most: float, count: int) -> NDArray[np.uint16]:
-    return np.asarray(np.clip(np.asarray(values) * ((count - 1) / most) + 0.5, 0, count - 1).astype(np.uint16))
+    return np.asarray(
+        np.clip(np.asarray(values) * ((count - 1) / most) + 0.5, 0, count - 1).astype(np.uint16)
+    )
 
 
 @lru_cache(maxsize=128)
 def _film_tables(film: Film, lies: OnWood, even: float | None) -> tuple[FloatArray, FloatArray]:
-    """Return the tables of a film over levels of its thickness, or of the one thickness that it has everywhere."""
+    """Return the tables of a film over levels of its thickness, or of the one thickness that it has
+    everywhere."""
     thick = lies.at(np.linspace(0.0, _THICKEST, LEVELS) if even is None else np.array([even]))
     return _tables(film.optics.K[NODES], film.optics.S[NODES], thick)
 
 
 @lru_cache(maxsize=64)
-def _blend_tables(by_look: bool, flows: bool, films: tuple[Film, ...], X: float) -> tuple[FloatArray, FloatArray]:
-    """Return the tables of a blend over levels of its way, or of that and its third colour's share or its thickness."""
+def _blend_tables(
+    by_look: bool, flows: bool, films: tuple[Film, ...], X: float
+) -> tuple[FloatArray, FloatArray]:
+    """Return the tables of a blend over levels of its way, or of that and its third colour's share or its
+    thickness."""
     if not flows and len(films) == 2:
         s = film_share(by_look, films, np.linspace(0.0, 1.0, LEVELS))
         return _tables(*mixed(films, [1.0 - s, s], NODES), np.full(LEVELS, X))
-    t, d = (a.ravel() for a in np.meshgrid(np.linspace(0, 1, _SHARES), np.linspace(0, 1, _THIRDS), indexing="ij"))
+    t, d = (
+        a.ravel() for a in np.meshgrid(np.linspace(0, 1, _SHARES), np.linspace(0, 1, _THIRDS), indexing="ij")
+    )
     s = film_share(by_look, films, t)
     if flows:
         return _tables(*mixed(films, [1.0 - s, s], NODES), X * _THICKEST * d)
@@ -135,7 +144,9 @@ def _steps(finish: Finish, samples: Samples, zone: str) -> tuple[list[_Step], fl
             continue
         amount = 1.0
         if layer.of.act == "reveal":
-            step = _Step(amount=_shares(layer.of.field, layer, samples, zone), lower=state_below(layer, number))
+            step = _Step(
+                amount=_shares(layer.of.field, layer, samples, zone), lower=state_below(layer, number)
+            )
         elif layer.of.act == "cover":
             to = gilding(layer)[NODES].astype(np.float32)
             step = _Step(amount=dabbed(_shares(layer.of.field, layer, samples, zone), layer.coats), to=to)
@@ -148,7 +159,9 @@ def _steps(finish: Finish, samples: Samples, zone: str) -> tuple[list[_Step], fl
         elif layer.films:
             step, amount = _film_step(layer, samples, zone, finish.wood_below(number, zone))
             if (lifts := layer.of.lifts) is not None:
-                step = replace(step, amount=_shares(lifts, layer, samples, zone), lower=state_below(layer, number))
+                step = replace(
+                    step, amount=_shares(lifts, layer, samples, zone), lower=state_below(layer, number)
+                )
         else:
             step = _Step()
         veil = layer.of.surface(layer, veil, amount)

@@ -1,4 +1,5 @@
-"""Endless textures for the hand and the wood: tiles that repeat without a seam, looked up by place in metres."""
+"""Endless textures for the hand and the wood: tiles that repeat without a seam, looked up by place in
+metres."""
 
 from functools import cache
 from typing import Final, Literal
@@ -51,7 +52,12 @@ def _drips(rng: np.random.Generator) -> FloatArray:
     y = np.arange(TILE)[:, np.newaxis]
     x = np.arange(TILE)[np.newaxis]
     for _ in range(26):
-        at, start, long, wide = rng.uniform(0, TILE), rng.uniform(0, TILE), rng.uniform(60, 300), rng.uniform(1.5, 4.0)
+        at, start, long, wide = (
+            rng.uniform(0, TILE),
+            rng.uniform(0, TILE),
+            rng.uniform(60, 300),
+            rng.uniform(1.5, 4.0),
+        )
         down = (y - start) % TILE
         beside = np.abs((x - at + TILE / 2) % TILE - TILE / 2)
         swell = wide * (1.0 + 0.8 * np.exp(-(((down - long) / 8.0) ** 2)))
@@ -92,7 +98,9 @@ def _start(seed: int) -> tuple[int, int]:
     return int(right), int(below)
 
 
-def looked_up(samples: Samples, zone: str, texture: Texture, seed: int, *, along_grain: bool = True) -> FloatArray:
+def looked_up(
+    samples: Samples, zone: str, texture: Texture, seed: int, *, along_grain: bool = True
+) -> FloatArray:
     """Return a texture (n,) over the samples of a zone, along the grain or square to the face.
 
     A seed begins elsewhere on the same tile.

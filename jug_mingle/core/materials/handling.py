@@ -1,7 +1,8 @@
-"""How a tin is handled, by its label or by what is usual for its kind; waits and pot lives that follow from it.
+"""How a tin is handled, by its label or by what is usual for its kind; waits and pot lives that follow from
+it.
 
-All of it is common practice at ordinary room conditions, to be overridden by the label of the tin in hand. Where
-practice has no figure there is none here either, and the person is asked.
+All of it is common practice at ordinary room conditions, to be overridden by the label of the tin in hand.
+Where practice has no figure there is none here either, and the person is asked.
 """
 
 from collections.abc import Iterable, Mapping
@@ -23,14 +24,17 @@ CARRIES_NOTHING: Final = frozenset({"thinner", "spirits"})
 
 
 def in_force(kind: Kind, own: Mapping[str, object]) -> Handling:
-    """Return the handling of a pot: what its own label says, and what is usual for its kind where it says nothing.
+    """Return the handling of a pot: what its own label says, and what is usual for its kind where it says
+    nothing.
 
     Parameters
     ----------
     own : mapping
         Names of `TIMES`, `WORDS` and `FLAGS` → what the label says.
     """
-    known = {name: value for name, value in own.items() if name in (*TIMES, *WORDS, *FLAGS) and value is not None}
+    known = {
+        name: value for name, value in own.items() if name in (*TIMES, *WORDS, *FLAGS) and value is not None
+    }
     return replace(kind.handling, **known)  # type: ignore[arg-type]
 
 
@@ -42,8 +46,8 @@ USUAL_DRY: Final = 30.0
 class Facts:
     """How a tin, or what was mixed of several, is handled: each kind in it with its handling in force.
 
-    What is gone when it has dried says nothing, unless there is nothing else. Of a mix the slowest wait and the
-    shortest life count; what is good must hold of all that colours in it, what is bad of one.
+    What is gone when it has dried says nothing, unless there is nothing else. Of a mix the slowest wait and
+    the shortest life count; what is good must hold of all that colours in it, what is bad of one.
     """
 
     contents: tuple[tuple[Kind, Handling], ...]
@@ -80,8 +84,8 @@ class Facts:
     def recoat(self) -> float | None:
         """How long a coat dries before the next one, or the next layer, may follow. [minutes]
 
-        Of what is mixed the slowest counts: its next full coat, or, of what is laid once, when it is dry. None where
-        practice has no figure for any of it and no label was read.
+        Of what is mixed the slowest counts: its next full coat, or, of what is laid once, when it is dry.
+        None where practice has no figure for any of it and no label was read.
         """
         waits = (one.dry if one.recoat is None else one.recoat for _, one in self.contents)
         return max((wait for wait in waits if wait is not None), default=None)

@@ -1,7 +1,7 @@
 """What a kind of material is: its optics and what is usual for it, and how it is handled.
 
-The numbers are defaults of common practice at ordinary room conditions, to be overridden by the label of the tin in
-hand. Where practice has no figure there is none here either, and the person is asked.
+The numbers are defaults of common practice at ordinary room conditions, to be overridden by the label of the
+tin in hand. Where practice has no figure there is none here either, and the person is asked.
 """
 
 from collections.abc import Mapping
@@ -75,9 +75,9 @@ class Kind:
     base : str
         What carries it; only equal bases mix ("any" mixes with all).
     optical : str
-        "hiding" has absorption and scattering of its own; "transparent" colours but hardly scatters (stain, dye,
-        glaze, coloured wax); "clear" has neither (medium, clear coat, water); "extender" is a white powder that only
-        dulls and thickens.
+        "hiding" has absorption and scattering of its own; "transparent" colours but hardly scatters (stain,
+        dye, glaze, coloured wax); "clear" has neither (medium, clear coat, water); "extender" is a white
+        powder that only dulls and thickens.
     sheen : str
         Of the dried film, a key of `film.SHEEN_VEIL`.
     volume_solids : float
@@ -89,7 +89,8 @@ class Kind:
     colours : bool
         Whether it may be poured into a colour mix (a primer may not, even a white one).
     powder : bool
-        Whether it comes dry, and is measured so: it is stirred with water, and into no paint that is wet already.
+        Whether it comes dry, and is measured so: it is stirred with water, and into no paint that is wet
+        already.
     stirred_with : frozenset of str
         Of what is no colour: the kinds that a preparation stirs it with, to give them body.
     soaks : float

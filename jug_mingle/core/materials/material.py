@@ -44,10 +44,16 @@ class Material:
     price: float = 0.0
 
     def __post_init__(self) -> None:
-        for name, low, high in (("volume_solids", 0.0, 1.0), ("density", 0.3, 5.0), ("spread_rate", 0.5, 60.0)):
+        for name, low, high in (
+            ("volume_solids", 0.0, 1.0),
+            ("density", 0.3, 5.0),
+            ("spread_rate", 0.5, 60.0),
+        ):
             value = getattr(self, name)
             if value is not None:
-                check_range(check_finite(np.asarray(value, dtype=float), name), f"{name} of {self.name}", low, high)
+                check_range(
+                    check_finite(np.asarray(value, dtype=float), name), f"{name} of {self.name}", low, high
+                )
         check_range(np.asarray(self.left, dtype=float), f"what is left of {self.name}", 0.0)
 
     @property
@@ -120,11 +126,15 @@ def dry_shares(volumes: ArrayLike, solids: ArrayLike) -> FloatArray:
     ValueError
         If a volume is negative or not finite, or nothing poured has solids.
     """
-    volumes = check_range(check_finite(as_floats(volumes, "poured volumes"), "poured volumes"), "poured volumes", 0.0)
+    volumes = check_range(
+        check_finite(as_floats(volumes, "poured volumes"), "poured volumes"), "poured volumes", 0.0
+    )
     dry = volumes * check_range(as_floats(solids, "volume solids"), "volume solids", 0.0, 1.0)
     total = dry.sum(axis=-1, keepdims=True)
     if np.any(total <= 0.0):
-        raise ValueError("nothing poured leaves a dry film: give at least one material with solids a volume above 0")
+        raise ValueError(
+            "nothing poured leaves a dry film: give at least one material with solids a volume above 0"
+        )
     return np.asarray(dry / total)
 
 

@@ -35,7 +35,8 @@ class Jug:
             raise ValueError("the measures of a jug must be finite numbers")
         if heights[0] != 0.0 or np.any(np.diff(heights) <= 0.0):
             raise ValueError(
-                "the heights of a jug rise from 0: measure from the inner bottom, and give it a height above 0"
+                "the heights of a jug rise from 0: measure from the inner bottom, and give it a height above "
+                "0"
             )
         if np.any(diameters < 5.0) or np.any(diameters > 1000.0) or heights[-1] > 1000.0:
             raise ValueError("a jug is from 5 to 1000 mm wide and up to 1000 mm high")
@@ -99,7 +100,9 @@ def tapered_jug(*, bottom: float, top: float, height: float, form: Form = "taper
 
 def jam_jar(*, diameter: float, neck: float, height: float) -> Jug:
     """Return a jam jar: a cylinder, and a shoulder that narrows to the neck over its last seventh. [mm]"""
-    return Jug(form="jam_jar", heights=(0.0, height * 6.0 / 7.0, height), diameters=(diameter, diameter, neck))
+    return Jug(
+        form="jam_jar", heights=(0.0, height * 6.0 / 7.0, height), diameters=(diameter, diameter, neck)
+    )
 
 
 def calibrated_jug(marks: Sequence[tuple[float, float]], *, form: Form = "measuring") -> Jug:
@@ -130,7 +133,8 @@ def calibrated_jug(marks: Sequence[tuple[float, float]], *, form: Form = "measur
 
 
 def roomy(jugs: Mapping[str, Jug], batch: float) -> str:
-    """Return the name of the smallest vessel that holds a batch with room to stir, or else of the largest. [ml]"""
+    """Return the name of the smallest vessel that holds a batch with room to stir, or else of the largest.
+    [ml]"""
     by_size = sorted(jugs, key=lambda name: jugs[name].capacity)
     return next((name for name in by_size if jugs[name].capacity >= batch * _ROOM_TO_STIR), by_size[-1])
 

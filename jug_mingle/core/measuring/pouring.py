@@ -72,14 +72,15 @@ def rest_words(rest: Rest, names: Mapping[str, str]) -> str:
         return f"The jug holds {rest.full_at:.0f} ml, less than the batch: take a larger one, or mix less."
     if rest.full_at is not None:
         return (
-            f"Too much {name} for this jug: it will be full at {rest.full_at:.0f} ml, and the colour will lean to "
-            f"{name}. A larger jug would keep it."
+            f"Too much {name} for this jug: it will be full at {rest.full_at:.0f} ml, and the colour will "
+            f"lean to {name}. A larger jug would keep it."
         )
     return f"Too much {name}: the batch grows to {rest.grown:.0f} ml, and the colour stays." if name else ""
 
 
 def room_for(ml: float, *, there: float, capacity: float) -> float:
-    """Return what of a pour the jug takes: all of it, or what is missing to the brim where it is within `SLACK`. [ml]
+    """Return what of a pour the jug takes: all of it, or what is missing to the brim where it is within
+    `SLACK`. [ml]
 
     Parameters
     ----------
@@ -94,15 +95,17 @@ def room_for(ml: float, *, there: float, capacity: float) -> float:
     if capacity - there < SMALLEST_POUR:
         raise ValueError(f"the jug is full at {capacity:.0f} ml: take a larger one before you pour more")
     if there + ml > capacity * (1.0 + SLACK):
-        raise ValueError(f"the jug holds {capacity:.0f} ml, and {there + ml:.0f} ml cannot be in it: weigh again")
+        raise ValueError(
+            f"the jug holds {capacity:.0f} ml, and {there + ml:.0f} ml cannot be in it: weigh again"
+        )
     return min(ml, capacity - there)
 
 
 def rest_of(asked: Sequence[Pour], poured: Mapping[str, float], *, capacity: float) -> Rest:
     """Return what is still to be poured so that the ratio comes out as asked.
 
-    Nothing can be taken out of a pot: too much of one makes the whole batch larger, in the same ratio, as far as the
-    jug holds it; beyond that the rest fills the jug, and the colour is off towards what was too much.
+    Nothing can be taken out of a pot: too much of one makes the whole batch larger, in the same ratio, as far
+    as the jug holds it; beyond that the rest fills the jug, and the colour is off towards what was too much.
 
     Parameters
     ----------

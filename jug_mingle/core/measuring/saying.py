@@ -44,7 +44,8 @@ class Saying:
 
     @property
     def length_unit(self) -> str:
-        """In which unit lengths are said: inches by those who measure paint in US units and said nothing else."""
+        """In which unit lengths are said: inches by those who measure paint in US units and said nothing
+        else."""
         return self.length or ("in" if UNITS[self.unit].us else "cm")
 
     def words(self, text: str) -> str:

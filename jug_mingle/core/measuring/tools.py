@@ -39,7 +39,8 @@ class Tool:
     """The unit that it measures in, as `units.said` takes it; empty for one that measures shares only."""
 
     def unit(self, densest: float) -> float | None:
-        """Return the smallest amount in ml; a scale's, for the densest of the tins [g/ml], so that all can be met."""
+        """Return the smallest amount in ml; a scale's, for the densest of the tins [g/ml], so that all can be
+        met."""
         return self.step_grams / densest if self.step_grams is not None else self.step
 
 

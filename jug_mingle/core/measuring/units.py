@@ -20,8 +20,8 @@ _VOLUMES: Final = {
     "metric_tsp": 5.0,
     "drop": 0.05,
 }
-"""Millilitres of a spoon, a cup, a drop. US customary volumes follow from the gallon; metric spoons are 5 and 15 ml;
-twenty drops are a millilitre, the pharmacist's convention, from memory."""
+"""Millilitres of a spoon, a cup, a drop. US customary volumes follow from the gallon; metric spoons are 5 and
+15 ml; twenty drops are a millilitre, the pharmacist's convention, from memory."""
 
 _NAMES: Final = {
     "cup": "cup", "tbsp": "tablespoon", "tsp": "teaspoon", "metric_cup": "cup", "metric_tbsp": "tablespoon",
@@ -98,14 +98,16 @@ TYPED: Final = {
     **dict.fromkeys(("l", "litre", "litres", "liter", "liters"), 1000.0),
     **dict.fromkeys(("tsp", "teaspoon", "teaspoons"), _VOLUMES["tsp"]),
     **dict.fromkeys(("tbsp", "tablespoon", "tablespoons"), _VOLUMES["tbsp"]),
-    **dict.fromkeys(("fl oz", "fl. oz.", "fl.oz.", "floz", "oz", "ounce", "ounces", "fluid ounces"), US_GALLON / 128.0),
+    **dict.fromkeys(("fl oz", "fl. oz.", "fl.oz.", "floz", "oz", "ounce", "ounces", "fluid ounces"),
+        US_GALLON / 128.0),
     **dict.fromkeys(("c", "cup", "cups"), _VOLUMES["cup"]),
     **dict.fromkeys(("pt", "pint", "pints"), US_GALLON / 8.0),
     **dict.fromkeys(("qt", "quart", "quarts"), US_GALLON / 4.0),
     **dict.fromkeys(("gal", "gallon", "gallons"), US_GALLON),
     **dict.fromkeys(("drop", "drops"), _VOLUMES["drop"]),
 }  # fmt: skip
-"""What a person may type behind an amount, and the millilitres in one; spoons, cups and larger measures are US ones."""
+"""What a person may type behind an amount, and the millilitres in one; spoons, cups and larger measures are
+US ones."""
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -117,7 +119,8 @@ class MeasuredAmount:
 
 
 NEAR: Final = 0.04
-"""So far an amount as it is said may be from what is meant, as a share of it; else it is said in a smaller measure."""
+"""So far an amount as it is said may be from what is meant, as a share of it; else it is said in a smaller
+measure."""
 
 _QUARTERS_OF: Final = 4
 
@@ -127,8 +130,9 @@ def _near(said: float, ml: float) -> bool:
 
 
 def in_spoons(ml: float, system: str = "us") -> MeasuredAmount:
-    """Return an amount in cups, tablespoons and quarter teaspoons, never off by more than an eighth of a teaspoon, and
-    with the drops over them where that would be much of it. ValueError where there is no such system."""
+    """Return an amount in cups, tablespoons and quarter teaspoons, never off by more than an eighth of a
+    teaspoon, and with the drops over them where that would be much of it. ValueError where there is no such
+    system."""
     if system not in _SPOONS:
         raise ValueError(f"spoons are us or metric, got {system!r}")
     quarter = _VOLUMES[_SPOONS[system][2]] / _QUARTERS_OF
@@ -158,7 +162,8 @@ def _spoon_words(quarters: int, system: str) -> str:
 
 
 def _in_few_spoons(ml: float) -> MeasuredAmount:
-    """Return an amount in the fewest US measures that are near it: quarter cups, tablespoons over them, teaspoons."""
+    """Return an amount in the fewest US measures that are near it: quarter cups, tablespoons over them,
+    teaspoons."""
     tsp = _VOLUMES["tsp"]
     for step in (_VOLUMES["cup"] / 4.0, _VOLUMES["tbsp"], tsp):
         said = round(ml / step) * step
@@ -174,13 +179,15 @@ def _counted(amount: Fraction, name: str) -> str:
 
 
 def _in_drops(ml: float) -> MeasuredAmount:
-    """Return an amount in drops; one that nobody counts in drops as whole millilitres and the drops over them, one of
-    so few that half a drop is much in tenths of a drop."""
+    """Return an amount in drops; one that nobody counts in drops as whole millilitres and the drops over
+    them, one of so few that half a drop is much in tenths of a drop."""
     drops = round(ml / _VOLUMES["drop"])
     if ml > 0.0 and not _near(drops * _VOLUMES["drop"], ml):
         parts = max(0.1, round(ml / _VOLUMES["drop"], 1))
         return MeasuredAmount(words=f"{parts:g} drop{'s' if parts > 1 else ''}", ml=parts * _VOLUMES["drop"])
-    whole, over = divmod(drops, round(1.0 / _VOLUMES["drop"])) if ml > _MOST_DROPS * _VOLUMES["drop"] else (0, drops)
+    whole, over = (
+        divmod(drops, round(1.0 / _VOLUMES["drop"])) if ml > _MOST_DROPS * _VOLUMES["drop"] else (0, drops)
+    )
     words = [f"{whole} ml"] if whole else []
     if over or not whole:
         words.append(f"{over} drop{'' if over == 1 else 's'}")
@@ -188,7 +195,8 @@ def _in_drops(ml: float) -> MeasuredAmount:
 
 
 def _plain(ml: float, unit: Unit) -> MeasuredAmount:
-    """Return an amount as a number of a plain unit, at least the smallest step of it where it is anything at all."""
+    """Return an amount as a number of a plain unit, at least the smallest step of it where it is anything at
+    all."""
     size = ml / (unit.ml or 1.0)
     step = next(step for limit, step in unit.steps if size < limit)
     amount = max(1, round(size / step)) * step if ml > 0.0 else 0.0
@@ -197,17 +205,20 @@ def _plain(ml: float, unit: Unit) -> MeasuredAmount:
 
 
 def unit_of_tool(unit_said: str, chosen: str) -> str:
-    """Return in which unit an amount is said: the tool's own, in a person's system of spoons; or else theirs."""
+    """Return in which unit an amount is said: the tool's own, in a person's system of spoons; or else
+    theirs."""
     if unit_said == "spoons" and chosen == "metric_spoons":
         return chosen
     return unit_said or chosen
 
 
 def format_amount(ml: float, unit: str, *, density: float = 1.0) -> MeasuredAmount:
-    """Return an amount in a unit, rounded to what can be read off: spoons in quarters, grams in tenths, drops whole.
+    """Return an amount in a unit, rounded to what can be read off: spoons in quarters, grams in tenths, drops
+    whole.
 
-    Where that is not near it (`NEAR`) it is said in smaller measures: quarts, pints and fl oz in cups and spoons,
-    litres in millilitres, spoons with drops. Nothing but nothing is said to be 0. ValueError lists the known units.
+    Where that is not near it (`NEAR`) it is said in smaller measures: quarts, pints and fl oz in cups and
+    spoons, litres in millilitres, spoons with drops. Nothing but nothing is said to be 0. ValueError lists
+    the known units.
     """
     if unit in ("spoons", "metric_spoons"):
         return in_spoons(ml, "us" if unit == "spoons" else "metric")

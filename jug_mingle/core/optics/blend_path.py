@@ -1,4 +1,5 @@
-"""The path from one paint to another: ramps that are even to the eye, and whether they turn muddy on the way."""
+"""The path from one paint to another: ramps that are even to the eye, and whether they turn muddy on the
+way."""
 
 from dataclasses import dataclass
 from typing import Final
@@ -47,7 +48,8 @@ class Ramp:
 
 
 def ramp(first: Paint, second: Paint, *, light: Light = DAYLIGHT, steps: int = STEPS) -> Ramp:
-    """Return `steps` mixtures from the first paint to the second, equal CIEDE2000 apart along the real mixing path.
+    """Return `steps` mixtures from the first paint to the second, equal CIEDE2000 apart along the real mixing
+    path.
 
     Raises
     ------
@@ -56,7 +58,8 @@ def ramp(first: Paint, second: Paint, *, light: Light = DAYLIGHT, steps: int = S
     """
     if steps < 2:
         raise ValueError(f"a ramp has at least 2 steps, got {steps}")
-    # Strong paints change a pale one within the first per cent: sample the path evenly in the logit of the share.
+    # Strong paints change a pale one within the first per cent: sample the path evenly in the logit of the
+    # share.
     share = np.concatenate([[0.0], 1.0 / (1.0 + np.exp(-np.linspace(-7.0, 7.0, 255))), [1.0]])
     R = _mixtures(first, second, share)
     Lab = R_to_Lab(R, light)
@@ -70,8 +73,9 @@ def ramp(first: Paint, second: Paint, *, light: Light = DAYLIGHT, steps: int = S
 def _evened(share: FloatArray, path: FloatArray, Lab: FloatArray, steps: int) -> FloatArray:
     """Return shares whose neighbours differ equally.
 
-    CIEDE2000 over a long step is not the sum of those over the short steps within it, so even lengths along the path
-    are only the first guess: steps that differ too much are shortened for those that differ too little.
+    CIEDE2000 over a long step is not the sum of those over the short steps within it, so even lengths along
+    the path are only the first guess: steps that differ too much are shortened for those that differ too
+    little.
     """
     at = np.linspace(0.0, path[-1], steps)
     for _ in range(_ROUNDS):
@@ -92,5 +96,6 @@ def _mixtures(first: Paint, second: Paint, share: FloatArray) -> FloatArray:
 
 
 def even_parts(first: Paint, second: Paint, steps: int) -> FloatArray:
-    """Return the reflectances (steps, 36) of steps in equal parts, to show beside those that are even to the eye."""
+    """Return the reflectances (steps, 36) of steps in equal parts, to show beside those that are even to the
+    eye."""
     return _mixtures(first, second, np.linspace(0.0, 1.0, steps))

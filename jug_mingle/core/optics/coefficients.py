@@ -26,4 +26,5 @@ CLEAR: Final = Optics(K=np.full(BANDS, 1e-7), S=np.full(BANDS, 1e-7))
 """A medium, clear coat, wax or oil: solids without colour."""
 
 EXTENDER: Final = Optics(K=np.full(BANDS, 1e-5), S=np.full(BANDS, 0.003))
-"""Plaster or chalk in a binder: nearly of the binder's refractive index, so it hardly hides (index 1.58, 2 µm, Mie)."""
+"""Plaster or chalk in a binder: nearly of the binder's refractive index, so it hardly hides (index 1.58, 2
+µm, Mie)."""

@@ -1,7 +1,7 @@
 """Kubelka–Munk: opaque layers, films over a ground, stacks, and the surface above them (Saunderson).
 
-K and S are per µm of dry film, X in µm; any one unit of length will do. The wavelength axis is the last; all other
-axes broadcast. `R_body` is what happens inside a film, `R_seen` what an eye or a camera sees of it.
+K and S are per µm of dry film, X in µm; any one unit of length will do. The wavelength axis is the last; all
+other axes broadcast. `R_body` is what happens inside a film, `R_seen` what an eye or a camera sees of it.
 """
 
 from collections.abc import Sequence
@@ -12,13 +12,14 @@ from numpy.typing import ArrayLike
 
 from jug_mingle.core.arrays import FloatArray, as_floats, check_range
 
-# Reflection of a film of refractive index 1.5 in air: outside at near normal incidence, and inside for diffuse light
-# (J. L. Saunderson, J. Opt. Soc. Am. 32, 727 (1942), doi:10.1364/JOSA.32.000727).
+# Reflection of a film of refractive index 1.5 in air: outside at near normal incidence, and inside for
+# diffuse light (J. L. Saunderson, J. Opt. Soc. Am. 32, 727 (1942), doi:10.1364/JOSA.32.000727).
 K1: Final = 0.04
 K2: Final = 0.6
 
 SHEEN_VEIL: Final = {"flat": 1.0, "matte": 0.9, "eggshell": 0.6, "satin": 0.35, "gloss": 0.05, "wet": 0.0}
-"""The share of the outer surface's reflection that reaches the eye from every side, as a white veil, by sheen."""
+"""The share of the outer surface's reflection that reaches the eye from every side, as a white veil, by
+sheen."""
 
 
 def veil_of(sheen: str) -> float:
@@ -83,8 +84,9 @@ def R_film(*, K: ArrayLike, S: ArrayLike, X: ArrayLike, R_g: ArrayLike) -> Float
     Notes
     -----
     Two forms of one solution. Where K > S, with ρ = R_inf and E = exp(-2 X sqrt(K (K + 2 S))),
-    R = ρ + (1 - ρ²)(R_g - ρ) E / (1 - ρ R_g + ρ (R_g - ρ) E), which is R_g exp(-2 K X) at S = 0 to the last digit.
-    Elsewhere the hyperbolic form with u = X tanh(x)/x, x = X sqrt(K (K + 2 S)), which is regular at K = 0.
+    R = ρ + (1 - ρ²)(R_g - ρ) E / (1 - ρ R_g + ρ (R_g - ρ) E), which is R_g exp(-2 K X) at S = 0 to the last
+    digit. Elsewhere the hyperbolic form with u = X tanh(x)/x, x = X sqrt(K (K + 2 S)), which is regular at K
+    = 0.
 
     References
     ----------
@@ -100,7 +102,9 @@ def R_film(*, K: ArrayLike, S: ArrayLike, X: ArrayLike, R_g: ArrayLike) -> Float
     return np.asarray(R)
 
 
-def _film_exponential(K: FloatArray, S: FloatArray, X: FloatArray, R_g: FloatArray, root: FloatArray) -> FloatArray:
+def _film_exponential(
+    K: FloatArray, S: FloatArray, X: FloatArray, R_g: FloatArray, root: FloatArray
+) -> FloatArray:
     depth = root * np.where(np.isinf(X), 1e300, X)
     E = np.exp(-2.0 * np.minimum(depth, 400.0))
     E = np.where(depth > 350.0, 0.0, E)
@@ -108,7 +112,9 @@ def _film_exponential(K: FloatArray, S: FloatArray, X: FloatArray, R_g: FloatArr
     return np.asarray(rho + (1.0 - rho**2) * (R_g - rho) * E / (1.0 - rho * R_g + rho * (R_g - rho) * E))
 
 
-def _film_hyperbolic(K: FloatArray, S: FloatArray, X: FloatArray, R_g: FloatArray, root: FloatArray) -> FloatArray:
+def _film_hyperbolic(
+    K: FloatArray, S: FloatArray, X: FloatArray, R_g: FloatArray, root: FloatArray
+) -> FloatArray:
     thick = np.where(np.isinf(X), 1e150, X)
     depth = root * thick
     u = np.divide(np.tanh(depth), root, out=thick.copy(), where=depth > 1e-8)
@@ -116,7 +122,8 @@ def _film_hyperbolic(K: FloatArray, S: FloatArray, X: FloatArray, R_g: FloatArra
 
 
 def film_alone(*, K: ArrayLike, S: ArrayLike, X: ArrayLike) -> tuple[FloatArray, FloatArray]:
-    """Return the reflectance over black and the transmittance of a film: what `R_film` needs of it for any ground.
+    """Return the reflectance over black and the transmittance of a film: what `R_film` needs of it for any
+    ground.
 
     Parameters
     ----------
@@ -154,14 +161,16 @@ def R_stack(layers: Sequence[tuple[ArrayLike, ArrayLike, ArrayLike]], R_g: Array
 
 
 def saunderson(R: ArrayLike, veil: ArrayLike) -> FloatArray:
-    """Return what comes out through a surface of refractive index 1.5 (Saunderson 1942), with a share of its veil.
+    """Return what comes out through a surface of refractive index 1.5 (Saunderson 1942), with a share of its
+    veil.
 
     Parameters
     ----------
     R : (..., W) array_like
         Reflectance below the surface. [0..1]
     veil : (...) array_like
-        Share of the outer reflection that is seen: 1 dead flat, 0 wet, oiled or glossy and seen from the side.
+        Share of the outer reflection that is seen: 1 dead flat, 0 wet, oiled or glossy and seen from the
+        side.
     """
     R = check_range(as_floats(R, "R"), "R", 0.0, 1.0)
     veil = check_range(as_floats(veil, "veil"), "veil", 0.0, 1.0)[..., np.newaxis]
@@ -173,22 +182,24 @@ _AHEAD: Final = (0.697, 0.174, 0.953, 8.589)
 
 
 def _steeper(R: FloatArray) -> FloatArray:
-    """Return K/S as it is seen straight on over K/S as the two fluxes have it, of layers of body reflectance R."""
+    """Return K/S as it is seen straight on over K/S as the two fluxes have it, of layers of body reflectance
+    R."""
     a, b, c, n = _AHEAD
     u = 1.0 - R
     return 1.0 + a * u * (1.0 + b * R) + c * u**n
 
 
 def straight_on(R_body: ArrayLike) -> FloatArray:
-    """Return the reflectance of a layer looked at straight on, from its Kubelka–Munk reflectance for diffuse light.
+    """Return the reflectance of a layer looked at straight on, from its Kubelka–Munk reflectance for diffuse
+    light.
 
     Notes
     -----
-    Light that leaves straight up comes from deeper than light that leaves in all directions, so an eye, a camera or a
-    sphere instrument sees a strongly absorbing layer darker than the two fluxes say; the more so as pigments scatter
-    forwards. Radiative transfer of a half-space below a surface of index 1.5 (adding–doubling with a Henyey–Greenstein
-    phase function, see bench/) has K/S seen = K/S G, with G from 1 in white to 2.6 in black, met within 1.5 %.
-    docs/decisions/0025-true-anywhere.md tells why.
+    Light that leaves straight up comes from deeper than light that leaves in all directions, so an eye, a
+    camera or a sphere instrument sees a strongly absorbing layer darker than the two fluxes say; the more so
+    as pigments scatter forwards. Radiative transfer of a half-space below a surface of index 1.5
+    (adding–doubling with a Henyey–Greenstein phase function, see bench/) has K/S seen = K/S G, with G from 1
+    in white to 2.6 in black, met within 1.5 %. docs/decisions/0025-true-anywhere.md tells why.
     """
     R = as_floats(R_body, "R_body")
     u = (1.0 - R) ** 2 * _steeper(R)
@@ -226,7 +237,9 @@ def R_body(R_seen: ArrayLike, veil: ArrayLike, *, floor: float = 1e-4) -> FloatA
     log_q_seen = np.log((1.0 - straight) ** 2 / (2.0 * straight))
     a, b, c, n = _AHEAD
     log_q = log_q_seen.copy()
-    for _ in range(8):  # Newton in the logarithm; G falls as R grows, so its slope lies well below that of K/S
+    for _ in range(
+        8
+    ):  # Newton in the logarithm; G falls as R grows, so its slope lies well below that of K/S
         q = np.exp(log_q)
         root = np.sqrt(q * (q + 2.0))
         body = 1.0 / (1.0 + q + root)

@@ -1,6 +1,7 @@
 """The grain of wood: how its streaks differ in colour, and in what they take in.
 
-A streak has a height, about -1 dark to 1 light over the figure of a board; 0 is the board's mean. Assumed figures.
+A streak has a height, about -1 dark to 1 light over the figure of a board; 0 is the board's mean. Assumed
+figures.
 """
 
 from typing import Final

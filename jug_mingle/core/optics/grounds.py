@@ -20,7 +20,8 @@ Coat = Literal["", "oil", "wax", "varnish", "paint", "primer", "factory"]
 
 ADHESION_WORDS: Final = {
     "scuff": "scuff-sand it before paint, or brush a bonding primer on",
-    "thick": "sand runs and ridges flat and scuff it all over: many coats hide what they stand on, and chip at edges",
+    "thick": "sand runs and ridges flat and scuff it all over: many coats hide what they stand on, and chip "
+    "at edges",
     "loose": "take off all that is loose and sand the edges flat first: new paint comes off with the old",
     "clean": "paint beads and peels on it: take it off with spirits first",
     "bond": "no paint holds on it as it is: brush a bonding primer on first",
@@ -79,8 +80,8 @@ class Ground:
     wood : str
         Key by which it is learnt how it takes what is laid on it.
     unsure : float
-        How far its colour may lie from this one (natural logarithm of what it absorbs): little where it was read, more
-        of a wood that is only named.
+        How far its colour may lie from this one (natural logarithm of what it absorbs): little where it was
+        read, more of a wood that is only named.
     """
 
     name: str
@@ -150,22 +151,27 @@ OLD_FINISHES: Final = (
         key="sound_varnish", title="Sound varnish", Lab=(52.0, 15.0, 34.0), figure=0.8, bleeds=True,
         adhesion="scuff", coat="varnish",
     ),
-    GroundKind(key="stained_wood", title="Stained wood", Lab=(38.0, 14.0, 20.0), figure=0.8, bleeds=True, thirst=0.3),
+    GroundKind(key="stained_wood", title="Stained wood", Lab=(38.0, 14.0, 20.0), figure=0.8, bleeds=True,
+        thirst=0.3),
     GroundKind(
-        key="oiled_wood", title="Oiled wood", Lab=(50.0, 14.0, 30.0), figure=1.0, bleeds=True, adhesion="scuff",
-        thirst=0.2, coat="oil",
+        key="oiled_wood", title="Oiled wood", Lab=(50.0, 14.0, 30.0), figure=1.0, bleeds=True,
+        adhesion="scuff", thirst=0.2, coat="oil",
     ),
     GroundKind(
-        key="waxed_wood", title="Waxed wood", Lab=(55.0, 13.0, 29.0), figure=1.0, bleeds=True, adhesion="clean",
-        coat="wax",
+        key="waxed_wood", title="Waxed wood", Lab=(55.0, 13.0, 29.0), figure=1.0, bleeds=True,
+        adhesion="clean", coat="wax",
     ),
-    GroundKind(key="old_white_paint", title="Old white paint", Lab=(88.0, 0.0, 11.0), adhesion="scuff", coat="paint"),
-    GroundKind(key="old_dark_paint", title="Old dark paint", Lab=(27.0, 5.0, 7.0), adhesion="scuff", coat="paint"),
+    GroundKind(key="old_white_paint", title="Old white paint", Lab=(88.0, 0.0, 11.0), adhesion="scuff",
+        coat="paint"),
+    GroundKind(key="old_dark_paint", title="Old dark paint", Lab=(27.0, 5.0, 7.0), adhesion="scuff",
+        coat="paint"),
     GroundKind(
-        key="old_thick_paint", title="Old paint in many coats", Lab=(80.0, 0.5, 13.0), adhesion="thick", coat="paint"
+        key="old_thick_paint", title="Old paint in many coats", Lab=(80.0, 0.5, 13.0), adhesion="thick",
+        coat="paint"
     ),
     GroundKind(
-        key="old_flaking_paint", title="Old flaking paint", Lab=(76.0, 1.0, 14.0), adhesion="loose", coat="paint"
+        key="old_flaking_paint", title="Old flaking paint", Lab=(76.0, 1.0, 14.0), adhesion="loose",
+        coat="paint"
     ),
 )  # fmt: skip
 
@@ -178,7 +184,9 @@ PRIMERS: Final = (
 
 FACTORY_COATS: Final = (
     GroundKind(key="laminate", coat="factory", title="Laminate", Lab=(88.0, -0.5, 4.0), adhesion="bond"),
-    GroundKind(key="baked_coat", coat="factory", title="Baked factory coat", Lab=(90.0, -0.8, 3.0), adhesion="bond"),
+    GroundKind(
+        key="baked_coat", coat="factory", title="Baked factory coat", Lab=(90.0, -0.8, 3.0), adhesion="bond"
+    ),
     GroundKind(key="vinyl", coat="factory", title="Vinyl", Lab=(82.0, 1.0, 6.0), adhesion="bond"),
 )
 
@@ -192,7 +200,9 @@ METALS: Final = (
 
 TEXTILES: Final = (
     GroundKind(key="plain_cloth", title="Plain cloth", Lab=(74.0, 2.0, 12.0), adhesion="wet", thirst=1.0),
-    GroundKind(key="patterned_cloth", title="Patterned cloth", Lab=(58.0, 6.0, 14.0), adhesion="wet", thirst=1.0),
+    GroundKind(
+        key="patterned_cloth", title="Patterned cloth", Lab=(58.0, 6.0, 14.0), adhesion="wet", thirst=1.0
+    ),
     GroundKind(key="cane", title="Cane", Lab=(70.0, 6.0, 30.0), adhesion="scuff", thirst=0.3),
 )
 
@@ -209,7 +219,8 @@ __all__ = [
 ]  # fmt: skip
 
 _KINDS: Final[Mapping[str, GroundKind]] = {
-    kind.key: kind for kind in (*WOODS, *BOARDS, *OLD_FINISHES, *PRIMERS, *FACTORY_COATS, *METALS, *TEXTILES, *SHEETS)
+    kind.key: kind
+    for kind in (*WOODS, *BOARDS, *OLD_FINISHES, *PRIMERS, *FACTORY_COATS, *METALS, *TEXTILES, *SHEETS)
 }
 GROUNDS: Final = tuple(_KINDS)
 """Keys of the known grounds, bare woods first."""

@@ -21,7 +21,8 @@ CLOSE_WITHIN: Final = 2.0
 
 MOST_COATS: Final = 400.0
 FULL_HIDING: Final = 0.98
-"""Contrast ratio over black and a white of 0.80 that counts as full hiding (ASTM D2805, ISO 6504-3; from memory)."""
+"""Contrast ratio over black and a white of 0.80 that counts as full hiding (ASTM D2805, ISO 6504-3; from
+memory)."""
 
 
 def contrast_ratio(optics: Optics, X: ArrayLike, *, veil: float = 1.0, white: float = 0.80) -> FloatArray:
@@ -82,7 +83,10 @@ def coats_as_fraction(
     """
     coats = np.geomspace(0.05, MOST_COATS, 64)
     body = np.vstack(
-        [R_film(K=optics.K, S=optics.S, X=coats * X_coat, R_g=R_g), R_infinity(K=optics.K, S=optics.S)[np.newaxis]]
+        [
+            R_film(K=optics.K, S=optics.S, X=coats * X_coat, R_g=R_g),
+            R_infinity(K=optics.K, S=optics.S)[np.newaxis],
+        ]
     )
     Lab = XYZ_to_Lab(R_seen(body, veil) @ light.weights, light.white)
     delta_E = delta_E_CIE2000(Lab[:-1], Lab[-1])
@@ -101,7 +105,8 @@ def coats_to_hide(
     optics: Optics, *, X_coat: float, R_g: ArrayLike, light: Light = DAYLIGHT, veil: float = 1.0,
     within: float = HIDDEN_WITHIN, way: Way = EVEN,
 ) -> int | None:  # fmt: skip
-    """Return the least number of whole coats, laid in a way, that hides the ground; None when twenty do not."""
+    """Return the least number of whole coats, laid in a way, that hides the ground; None when twenty do
+    not."""
     passes = within * way.forgives
     needed = coats_as_fraction(optics, X_coat=X_coat, R_g=R_g, light=light, veil=veil, within=passes)
     coats = way.coats_for(needed)

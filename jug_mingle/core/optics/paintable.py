@@ -23,7 +23,8 @@ def surface_of(XYZ: FloatArray) -> FloatArray:
 
 
 def too_vivid_words(R: FloatArray, XYZ: FloatArray) -> str:
-    """Say that a colour (XYZ under D65) is more vivid or lighter than its surface (36,); nothing where it is not."""
+    """Say that a colour (XYZ under D65) is more vivid or lighter than its surface (36,); nothing where it is
+    not."""
     if float(delta_E_CIE2000(R_to_Lab(R), XYZ_to_Lab(XYZ))) <= _VIVID:
         return ""
     return "No paint can be as vivid or as light as that: this is the nearest a surface can be."
@@ -33,11 +34,13 @@ _BODY: Final = 0.0015
 """The least that the inside of the darkest paint gives back, beside its surface."""
 
 
-def nearest_film(Lab: FloatArray, veil: float, light: Light = DAYLIGHT, *, measured: bool = False) -> FloatArray:
+def nearest_film(
+    Lab: FloatArray, veil: float, light: Light = DAYLIGHT, *, measured: bool = False
+) -> FloatArray:
     """Return the CIELAB (3,) nearest to a colour that a film with this surface can show, hue kept.
 
-    A film never looks darker than the veil of light on its own surface, and shows the less chroma the darker it is.
-    Typed colours, printed chips and photos of glossy things know nothing of that.
+    A film never looks darker than the veil of light on its own surface, and shows the less chroma the darker
+    it is. Typed colours, printed chips and photos of glossy things know nothing of that.
 
     Parameters
     ----------
@@ -46,7 +49,8 @@ def nearest_film(Lab: FloatArray, veil: float, light: Light = DAYLIGHT, *, measu
     veil : float
         As for `film.saunderson`. [0..1]
     measured : bool
-        Whether an instrument read it: then it may be of a pure pigment, where a name is taken for an ordinary one.
+        Whether an instrument read it: then it may be of a pure pigment, where a name is taken for an ordinary
+        one.
     """
     return _nearest_film(*(round(float(value), 2) for value in Lab), round(veil, 3), light, _PURITY[measured])
 
@@ -67,11 +71,13 @@ _ALWAYS_SHOWN: Final = 60.0
 
 _CORNERS: Final = (420, 450, 470, 480, 490, 500, 510, 520, 540, 560, 580, 600, 620, 660)
 _PURITY: Final = {False: 0.85, True: 0.97}
-"""How near to a single wavelength the light from inside a dark film comes: of ordinary paints, and of the purest."""
+"""How near to a single wavelength the light from inside a dark film comes: of ordinary paints, and of the
+purest."""
 
 
 def _can_be_inside(Lab: FloatArray, over: float, light: Light, purity: float) -> FloatArray:
-    """Return whether what is left of colours (..., 3) without `over`, the light of the surface, can be light."""
+    """Return whether what is left of colours (..., 3) without `over`, the light of the surface, can be
+    light."""
     inner = Lab_to_XYZ(Lab, light.white) - over * light.white
     total = inner.sum(axis=-1)
     at = inner[..., :2] / np.where(total > 0.0, total, 1.0)[..., np.newaxis]
@@ -92,6 +98,8 @@ def too_dark_words(R: FloatArray, veil: float) -> str:
         return ""
     said, nearest = (sRGB_to_hex(XYZ_to_sRGB(np.clip(Lab_to_XYZ(one), 0.0, None))) for one in (wished, shown))
     return (
-        f"A flat paint cannot look as dark as {said}, which is kept as you gave it: the light on its own surface makes "
-        f"it about {nearest} at the darkest, {apart:.1f} off. Sealed with a satin coat, wax or oil it comes nearer."
+        f"A flat paint cannot look as dark as {said}, which is kept as you gave it: the light on its own "
+        f"surface makes "
+        f"it about {nearest} at the darkest, {apart:.1f} off. Sealed with a satin coat, wax or oil it comes "
+        f"nearer."
     )

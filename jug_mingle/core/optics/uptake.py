@@ -1,8 +1,10 @@
-"""How much of a coat stays on wood: what goes in while it waits, what the rag leaves, what the next coat adds.
+"""How much of a coat stays on wood: what goes in while it waits, what the rag leaves, what the next coat
+adds.
 
-Capillaries fill with the root of time (E. W. Washburn, Phys. Rev. 17, 273 (1921)) until the wood has what it can take;
-of what is still wet on top then, wiping leaves a share. A film keeps `shares_kept` of its dry thickness, so that uptake
-is one more factor of the one film model, for paint, stain, wash, glaze, wax and oil alike.
+Capillaries fill with the root of time (E. W. Washburn, Phys. Rev. 17, 273 (1921)) until the wood has what it
+can take; of what is still wet on top then, wiping leaves a share. A film keeps `shares_kept` of its dry
+thickness, so that uptake is one more factor of the one film model, for paint, stain, wash, glaze, wax and oil
+alike.
 """
 
 from collections.abc import Sequence
@@ -23,9 +25,15 @@ WIPES: Final = {"left alone": 0.0, "wiped lightly": 0.45, "wiped": 0.75, "wiped 
 SHORTEST, LONGEST = 10.0 / 60.0, 720.0
 """The waits that may be asked for, from ten seconds to twelve hours. [minutes]"""
 
-PREPARED: Final = {"as sanded": 1.0, "sanded fine": 0.8, "sanded coarse": 1.2, "end grain": 1.5, "sealed first": 0.15}
-"""What a wood takes in, of what it takes as sanded at 120 to 180: finer and sealed wood less, coarse and end grain more
-(common practice); the figures are assumed, a field on that wood says better. ["as sanded" is 1]"""
+PREPARED: Final = {
+    "as sanded": 1.0,
+    "sanded fine": 0.8,
+    "sanded coarse": 1.2,
+    "end grain": 1.5,
+    "sealed first": 0.15,
+}
+"""What a wood takes in, of what it takes as sanded at 120 to 180: finer and sealed wood less, coarse and end
+grain more (common practice); the figures are assumed, a field on that wood says better. ["as sanded" is 1]"""
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -104,11 +112,14 @@ def taken_in(uptake: Uptake, wait: float) -> float:
 
 def coats_kept(uptake: Uptake, coats: int) -> float:
     """Return what all coats add up to, of one left alone where nothing goes in."""
-    return float(np.asarray(uptake.amount, dtype=float) * (1.0 + (coats - 1.0) * np.asarray(uptake.again, dtype=float)))
+    return float(
+        np.asarray(uptake.amount, dtype=float) * (1.0 + (coats - 1.0) * np.asarray(uptake.again, dtype=float))
+    )
 
 
 def shares_kept(uptake: Uptake, layings: Sequence[Laying]) -> FloatArray:
-    """Return what stays (..., layings) of all coats together, over one coat left alone where nothing goes in."""
+    """Return what stays (..., layings) of all coats together, over one coat left alone where nothing goes
+    in."""
     amount, rate, again, left = (
         np.asarray(value, dtype=float)[..., np.newaxis]
         for value in (uptake.amount, uptake.rate, uptake.again, uptake.left)

@@ -1,4 +1,5 @@
-"""How a film is laid: what a brush, a roller, a spray gun and a rag make of a coat. Values of common practice."""
+"""How a film is laid: what a brush, a roller, a spray gun and a rag make of a coat. Values of common
+practice."""
 
 from collections.abc import Mapping
 from dataclasses import dataclass
@@ -18,11 +19,11 @@ class Way:
     lost : float
         Share of the paint that does not reach the piece. [0..1)
     streaks : float
-        How much thinner a coat is between the marks of its tool, of its mean. Marks of several coats do not lie on one
-        another, so of n coats the thinnest places lack `streaks` × √n of one.
+        How much thinner a coat is between the marks of its tool, of its mean. Marks of several coats do not
+        lie on one another, so of n coats the thinnest places lack `streaks` × √n of one.
     forgives : float
-        By how much more than a streaky film an even one may differ from the hiding film and pass for covered: no
-        thinner place stands beside it to tell. 1..
+        By how much more than a streaky film an even one may differ from the hiding film and pass for covered:
+        no thinner place stands beside it to tell. 1..
     """
 
     key: str
@@ -33,7 +34,8 @@ class Way:
     forgives: float = 1.0
 
     def coats_for(self, needed: float) -> int:
-        """Return the least number of coats of which the thinnest places are as thick as `needed` brushed coats.
+        """Return the least number of coats of which the thinnest places are as thick as `needed` brushed
+        coats.
 
         ValueError where none would do, because so much is needed that nobody lays it.
         """
@@ -58,5 +60,6 @@ WAYS: Final[Mapping[str, Way]] = {
         Way(key="rag", title="by rag", thick=0.6, streaks=0.5),
     )
 }
-"""White takes three to five brushed coats and two sprayed ones, a middle colour two, a strong dark one or two; two
-sprayed coats on a dresser's carcass take half a quart or a little less. What is lost to the air is assumed."""
+"""White takes three to five brushed coats and two sprayed ones, a middle colour two, a strong dark one or
+two; two sprayed coats on a dresser's carcass take half a quart or a little less. What is lost to the air is
+assumed."""

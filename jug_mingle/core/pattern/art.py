@@ -57,8 +57,12 @@ class Motif:
         """Return its picture."""
         inks = self.inks or (0,) * len(self.rings)
         whole = coverage(self.rings, self.width, self.height)
-        second = coverage([r for r, ink in zip(self.rings, inks, strict=True) if ink], self.width, self.height)
-        return Art(width=self.width, height=self.height, alpha=whole, ink=(second > 0.5 * whole).astype(np.uint8))
+        second = coverage(
+            [r for r, ink in zip(self.rings, inks, strict=True) if ink], self.width, self.height
+        )
+        return Art(
+            width=self.width, height=self.height, alpha=whole, ink=(second > 0.5 * whole).astype(np.uint8)
+        )
 
 
 @dataclass(frozen=True, slots=True, kw_only=True, eq=False)
@@ -107,10 +111,11 @@ def coverage(rings: Sequence[Ring], width: float, height: float, *, longest: int
 
 
 def union(rings: Sequence[Ring], width: float, height: float, *, longest: int = LONGEST) -> FloatArray:
-    """Return the share of each sample (h, w) within any of outlines, each filled; as `coverage` takes them. [0..1]
+    """Return the share of each sample (h, w) within any of outlines, each filled; as `coverage` takes them.
+    [0..1]
 
-    All are counted at once, by how often each is wound around a place (the non-zero rule), so that it takes as long as
-    their edges are, however they overlap.
+    All are counted at once, by how often each is wound around a place (the non-zero rule), so that it takes
+    as long as their edges are, however they overlap.
     """
     return _shares(_crossings(rings, width, height, longest, wound=True) != 0)
 
@@ -118,7 +123,8 @@ def union(rings: Sequence[Ring], width: float, height: float, *, longest: int = 
 def _crossings(
     rings: Sequence[Ring], width: float, height: float, longest: int, *, wound: bool = False
 ) -> NDArray[np.int16]:
-    """Return how many edges lie to the left of each fine sample (h, w); `wound`, how often outlines run around it."""
+    """Return how many edges lie to the left of each fine sample (h, w); `wound`, how often outlines run
+    around it."""
     fine = longest * _FINE / max(width, height)
     rows, columns = (_FINE * max(1, round(size * fine / _FINE)) for size in (height, width))
     crossed = np.zeros((rows, columns + 1), dtype=np.int16)
@@ -133,14 +139,16 @@ def _crossings(
 def _shares(inside: NDArray[Any]) -> FloatArray:
     """Return the share of each sample that lies inside, of fine samples that do or do not."""
     rows, columns = inside.shape
-    return np.asarray(inside.reshape(rows // _FINE, _FINE, columns // _FINE, _FINE).mean(axis=(1, 3)), dtype=np.float32)
+    return np.asarray(
+        inside.reshape(rows // _FINE, _FINE, columns // _FINE, _FINE).mean(axis=(1, 3)), dtype=np.float32
+    )
 
 
 def _cross(
     crossed: NDArray[np.int16], x: FloatArray, y: FloatArray, x_1: FloatArray, y_1: FloatArray, turn: int
 ) -> None:
-    """Count where edges cross the middles of rows, at the first column to the right of each: each as one, or, of an
-    outline that turns one way or the other, as one up or down."""
+    """Count where edges cross the middles of rows, at the first column to the right of each: each as one, or,
+    of an outline that turns one way or the other, as one up or down."""
     first = np.clip(np.ceil(np.minimum(y, y_1) - 0.5), 0, crossed.shape[0]).astype(int)
     last = np.clip(np.ceil(np.maximum(y, y_1) - 0.5), 0, crossed.shape[0]).astype(int)
     count = last - first

@@ -1,4 +1,5 @@
-"""Rectangles joined to larger ones along sides of one length: what was cut by straight cuts goes together again."""
+"""Rectangles joined to larger ones along sides of one length: what was cut by straight cuts goes together
+again."""
 
 from bisect import bisect_left, insort
 from collections.abc import Sequence
@@ -71,4 +72,6 @@ def blocks_of(sizes: Sequence[Size], *, turning: bool, within: Size, slack: floa
 def _joined(a: Block, b: Block, *, below: bool) -> Block:
     dx, dy = (0.0, a.h) if below else (a.w, 0.0)
     w, h = (max(a.w, b.w), a.h + b.h) if below else (a.w + b.w, max(a.h, b.h))
-    return Block(a.pieces | b.pieces, w, h, a.area + b.area, (*a.at, *((n, x + dx, y + dy, t) for n, x, y, t in b.at)))
+    return Block(
+        a.pieces | b.pieces, w, h, a.area + b.area, (*a.at, *((n, x + dx, y + dy, t) for n, x, y, t in b.at))
+    )

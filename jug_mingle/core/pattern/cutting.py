@@ -1,5 +1,5 @@
-"""A stencil of one's own: a picture cut into openings, what would fall out held by bridges, nothing finer than can be
-cut or would tear."""
+"""A stencil of one's own: a picture cut into openings, what would fall out held by bridges, nothing finer
+than can be cut or would tear."""
 
 from dataclasses import dataclass
 from typing import Any, Final
@@ -74,7 +74,8 @@ def cut(
     width : float
         Of the stencil. [m]
     threshold : float, optional
-        From which darkness on it is cut [0..1]; where the two classes part best (Otsu 1979) when none is given.
+        From which darkness on it is cut [0..1]; where the two classes part best (Otsu 1979) when none is
+        given.
     inverted : bool
         Whether what is light is cut out instead.
     bridge, gap : float
@@ -106,7 +107,8 @@ def cut(
     return Cut(
         motif=motif, film=film, islands=islands,
         bridges=tuple(
-            Bridge(x=(a - _FRAME) * pixel, y=(b - _FRAME) * pixel, to_x=(c - _FRAME) * pixel, to_y=(d - _FRAME) * pixel,
+            Bridge(x=(a - _FRAME) * pixel, y=(b - _FRAME) * pixel, to_x=(c - _FRAME) * pixel,
+                to_y=(d - _FRAME) * pixel,
                    width=bridge)
             for a, b, c, d in bars
         ),
@@ -145,7 +147,8 @@ def _disk(across: float) -> NDArray[np.uint8]:
 
 
 def _cleaned(openings: Mask, gap: float, bridge: float) -> Mask:
-    """Return the film without openings finer than a gap, and without strips of film finer than a bridge. [pixels]"""
+    """Return the film without openings finer than a gap, and without strips of film finer than a bridge.
+    [pixels]"""
     openings = cv2.morphologyEx(openings.astype(np.uint8), cv2.MORPH_OPEN, _disk(gap)) > 0
     openings = ~_without_specks(~_without_specks(openings, gap), 2.0 * bridge)
     film = cv2.morphologyEx((~openings).astype(np.uint8), cv2.MORPH_OPEN, _disk(bridge)) > 0
@@ -171,7 +174,8 @@ def _bridged(film: Mask, width: float) -> tuple[Mask, int, list[tuple[float, flo
             break
         if count > _MOST_ISLANDS:
             raise ValueError(
-                f"{count - 2} places would fall out of this stencil, more than {_MOST_ISLANDS} can be held: choose "
+                f"{count - 2} places would fall out of this stencil, more than {_MOST_ISLANDS} can be held: "
+                f"choose "
                 "another threshold, or a simpler picture"
             )
         islands = islands or count - 2
@@ -202,7 +206,8 @@ def _bars(
     *,
     twice: bool,
 ) -> list[tuple[float, float, float, float]]:
-    """Draw the shortest strip from an island, by its places, to the rest; for a large one another from its far side."""
+    """Draw the shortest strip from an island, by its places, to the rest; for a large one another from its
+    far side."""
     distance = away[rows, columns]
     first = int(np.argmin(distance))
     ends = [first]
@@ -236,7 +241,8 @@ def _outlines(openings: Mask, pixel: float, kerf: float) -> list[Ring]:
 
 
 def drawn_in(ring: Ring, by: float) -> Ring | None:
-    """Return an outline moved inwards by a little [m], outwards where that is below 0; none where nothing is left."""
+    """Return an outline moved inwards by a little [m], outwards where that is below 0; none where nothing is
+    left."""
     if len(ring) < 3:
         return None
     after = np.roll(ring, -1, axis=0) - ring

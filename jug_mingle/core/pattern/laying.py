@@ -23,7 +23,8 @@ class TooLargeError(ValueError):
 
 
 class TooManyError(ValueError):
-    """There would be more than `MOST` repeats on a face; of `fits` times their size there would not be. (1..)"""
+    """There would be more than `MOST` repeats on a face; of `fits` times their size there would not be.
+    (1..)"""
 
     def __init__(self, words: str, *, fits: float) -> None:
         super().__init__(words)
@@ -55,8 +56,8 @@ def lay(layout: Layout, surfaces: Sequence[Surface], sizes: Sequence[Size] = ())
         wide, high = max(one.w for one in spaces), max(one.h for one in spaces)
         if min(layout.width, layout.height) > max(wide, high) or layout.width > wide or layout.height > high:
             raise TooLargeError(
-                f"the motif is {100 * layout.width:.1f} by {100 * layout.height:.1f} cm, and the largest face "
-                f"{100 * wide:.1f} by {100 * high:.1f} cm: make it smaller, or let it run over several",
+                f"the motif is {100 * layout.width:.1f} by {100 * layout.height:.1f} cm, and the largest "
+                f"face {100 * wide:.1f} by {100 * high:.1f} cm: make it smaller, or let it run over several",
                 fits=max(min(s.w / layout.width, s.h / layout.height) for s in spaces),
             )
     return tuple(
@@ -79,7 +80,9 @@ def _spaces(layout: Layout, surfaces: Sequence[Surface]) -> list[Space]:
 def _bounded(own: Sequence[Surface]) -> Space:
     left, top = min(one.x for one in own), min(one.y for one in own)
     spots = tuple(Spot(surface=one, x=one.x - left, y=one.y - top) for one in own)
-    return Space(w=max(s.x + s.surface.w for s in spots), h=max(s.y + s.surface.h for s in spots), spots=spots)
+    return Space(
+        w=max(s.x + s.surface.w for s in spots), h=max(s.y + s.surface.h for s in spots), spots=spots
+    )
 
 
 def _butted(own: Sequence[Surface]) -> Space:
@@ -167,7 +170,9 @@ def _first(size: float, pitch: float, count: int, overhang: float, start: str, s
     return 0.5 * (size - count * pitch) + shift
 
 
-def _along(size: float, pitch: float, layout: Layout, sheet: int, start: str, shift: float) -> tuple[float, float, int]:
+def _along(
+    size: float, pitch: float, layout: Layout, sheet: int, start: str, shift: float
+) -> tuple[float, float, int]:
     """Return where repeats begin along a side, their pitch, and how many there are."""
     room = size + 2.0 * layout.overhang
     if layout.whole:
@@ -179,7 +184,11 @@ def _along(size: float, pitch: float, layout: Layout, sheet: int, start: str, sh
     count = max(1, ceil(room / pitch - _SLACK))
     if start == "centre":  # of the middle motif, or of the joint of two, whichever needs fewer
         at = 0.5 * (size - count * pitch)
-        return at + (shift % pitch) - (pitch if shift % pitch else 0.0), pitch, count + (1 if shift % pitch else 0)
+        return (
+            at + (shift % pitch) - (pitch if shift % pitch else 0.0),
+            pitch,
+            count + (1 if shift % pitch else 0),
+        )
     first = _first(size, pitch, count, layout.overhang, start, shift)
     before = max(0, ceil((first + layout.overhang) / pitch - _SLACK))
     after = max(0, ceil((size + layout.overhang - first - count * pitch) / pitch - _SLACK))
@@ -198,11 +207,14 @@ def _grid(layout: Layout, space: Space) -> Grid:
     y, pitch_y, rows = _along(space.h, pitch_y, layout, layout.rows, layout.down, layout.shift_y)
     if layout.half_drop and not layout.whole:
         y, rows = y - pitch_y, rows + 1
-    return Grid(x=x, y=y, pitch_x=pitch_x, pitch_y=pitch_y, columns=columns, rows=rows, half_drop=layout.half_drop)
+    return Grid(
+        x=x, y=y, pitch_x=pitch_x, pitch_y=pitch_y, columns=columns, rows=rows, half_drop=layout.half_drop
+    )
 
 
 def _masked(layout: Layout, space: Space, grid: Grid) -> list[Spare]:
-    """Return the strips that are taped over: the rest of a print of which only whole columns, or rows, are laid."""
+    """Return the strips that are taped over: the rest of a print of which only whole columns, or rows, are
+    laid."""
     if not layout.whole:
         return []
     found = []
@@ -227,7 +239,8 @@ def _row(layout: Layout, space: Space) -> list[Placed]:
     )
     x, pitch, count = _along(space.w, pitch, layout, layout.columns, layout.across, layout.shift_x)
     return [
-        Placed(x=x + (n + 0.5) * pitch, y=y + layout.shift_y, w=layout.width, h=layout.height, turn=layout.turn,
+        Placed(x=x + (n + 0.5) * pitch, y=y + layout.shift_y, w=layout.width, h=layout.height,
+            turn=layout.turn,
                mirrored=layout.mirrored in ("across", "both") and n % 2 == 1)
         for n in range(count)
     ]  # fmt: skip
@@ -240,7 +253,8 @@ def _corners(layout: Layout, space: Space) -> list[Placed]:
     right, low = space.w - left, space.h - top
     found = [
         Placed(x=left, y=top, w=w, h=h), Placed(x=right, y=top, w=w, h=h, mirrored=True),
-        Placed(x=right, y=low, w=w, h=h, turn=180.0), Placed(x=left, y=low, w=w, h=h, turn=180.0, mirrored=True),
+        Placed(x=right, y=low, w=w, h=h, turn=180.0),
+        Placed(x=left, y=low, w=w, h=h, turn=180.0, mirrored=True),
     ]  # fmt: skip
     across = [(0.5 * space.w, m + 0.25 * w, 0.0), (0.5 * space.w, space.h - m - 0.25 * w, 180.0)]
     aside = [(m + 0.25 * w, 0.5 * space.h, 270.0), (space.w - m - 0.25 * w, 0.5 * space.h, 90.0)]

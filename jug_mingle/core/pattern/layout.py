@@ -16,12 +16,12 @@ Across = Literal["left", "centre", "right"]
 Down = Literal["top", "centre", "bottom"]
 
 ARRANGED: Final = {
-    "all_over": "all over, in repeats", "row": "in one row", "border": "along the edges", "corners": "in the corners",
-    "one": "one on each",
+    "all_over": "all over, in repeats", "row": "in one row", "border": "along the edges",
+    "corners": "in the corners", "one": "one on each",
 }  # fmt: skip
 SPANS: Final = {
-    "each": "each face by itself", "over_gaps": "over all of them, gaps and all", "butted": "over all, pushed together",
-    "wrapped": "over the edges, onto top and side",
+    "each": "each face by itself", "over_gaps": "over all of them, gaps and all",
+    "butted": "over all, pushed together", "wrapped": "over the edges, onto top and side",
 }  # fmt: skip
 MOST: Final = 4000
 """Repeats on one space: more are dots too small to cut."""
@@ -74,7 +74,8 @@ class Layout:
     columns, rows : int
         Repeats in one sheet of a stencil or a paper; or sheets that one continuous picture is made of.
     whole : bool
-        Whether only whole repeats are laid: a single motif is set a little closer or wider, a sheet begins elsewhere.
+        Whether only whole repeats are laid: a single motif is set a little closer or wider, a sheet begins
+        elsewhere.
     overhang : float
         How far past the edges it is laid, so that none shows.
     margin : float
@@ -146,7 +147,9 @@ class Layout:
                 raise ValueError(f"the {name} of a motif is from 3 mm to 3 m, got {1000 * value:g} mm")
         for name, value in (("across", self.repeat_x), ("down", self.repeat_y)):
             if value and not SMALLEST <= value <= LARGEST:
-                raise ValueError(f"a repeat {name} is from 3 mm to 3 m, or 0 for the motif's own, got {1000 * value:g}")
+                raise ValueError(
+                    f"a repeat {name} is from 3 mm to 3 m, or 0 for the motif's own, got {1000 * value:g}"
+                )
         if not (1 <= self.columns <= 60 and 1 <= self.rows <= 60):
             raise ValueError(f"a sheet has from 1 to 60 columns and rows, got {self.columns} by {self.rows}")
         if len(self.singles) > 400:
@@ -174,7 +177,8 @@ class Spot:
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Grid:
-    """Repeats of a space: the upper left corner of the first, the pitch, how many, and how they alternate. [m]"""
+    """Repeats of a space: the upper left corner of the first, the pitch, how many, and how they alternate.
+    [m]"""
 
     x: float
     y: float
@@ -187,7 +191,8 @@ class Grid:
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Placed:
-    """A motif by itself: its middle and its size, turned clockwise [degrees]; `art` is its picture among several."""
+    """A motif by itself: its middle and its size, turned clockwise [degrees]; `art` is its picture among
+    several."""
 
     x: float
     y: float

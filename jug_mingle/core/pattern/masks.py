@@ -94,7 +94,9 @@ class Pattern:
     @cached_property
     def dabbed_share(self) -> float:
         """The share of what is printed that is dabbed over at its edges."""
-        dabbed = [float((art.ink >= (0 if art.palette is None else len(art.palette))).mean()) for art in self.arts]
+        dabbed = [
+            float((art.ink >= (0 if art.palette is None else len(art.palette))).mean()) for art in self.arts
+        ]
         return float(np.mean(dabbed)) if dabbed else 0.0
 
     def area_on(self, address: str) -> float:
@@ -106,7 +108,13 @@ class Pattern:
 
 
 def _repeated(
-    x: FloatArray, y: FloatArray, space: Space, layout: Layout, art: Art, alpha: FloatArray, ink: NDArray[np.uint8]
+    x: FloatArray,
+    y: FloatArray,
+    space: Space,
+    layout: Layout,
+    art: Art,
+    alpha: FloatArray,
+    ink: NDArray[np.uint8],
 ) -> None:
     """Write what the repeats of a space print."""
     grid = space.grid
@@ -116,7 +124,8 @@ def _repeated(
     turn = radians(layout.turn)
     _look_up(
         np.ascontiguousarray(x, dtype=np.float32), np.ascontiguousarray(y, dtype=np.float32),
-        np.array([grid.x, grid.y, grid.pitch_x, grid.pitch_y, art.width, art.height, np.cos(turn), np.sin(turn)]),
+        np.array([grid.x, grid.y, grid.pitch_x, grid.pitch_y, art.width, art.height, np.cos(turn),
+            np.sin(turn)]),
         np.array([grid.half_drop, layout.whole, *flips], dtype=np.bool_), keep,
         art.alpha, art.ink, alpha, ink,
     )  # fmt: skip
@@ -134,8 +143,8 @@ def _kept(layout: Layout, grid: Grid, height: float) -> NDArray[np.bool_]:
 
 @compiled
 def _look_up(
-    x: FloatArray, y: FloatArray, at: FloatArray, how: NDArray[np.bool_], keep: NDArray[np.bool_], picture: FloatArray,
-    inks: NDArray[np.uint8], alpha: FloatArray, ink: NDArray[np.uint8],
+    x: FloatArray, y: FloatArray, at: FloatArray, how: NDArray[np.bool_], keep: NDArray[np.bool_],
+    picture: FloatArray, inks: NDArray[np.uint8], alpha: FloatArray, ink: NDArray[np.uint8],
 ) -> None:  # fmt: skip
     """Write how far places are printed by repeats, and with which colour.
 
@@ -144,8 +153,8 @@ def _look_up(
     at : (8,) ndarray
         The corner of the first repeat, the pitch, the size of the motif, and the cosine and sine of its turn.
     how : (4,) ndarray of bool
-        Whether every second column lies half a repeat lower, whether only whole ones are laid, whether every second
-        column, and every second row, is mirrored.
+        Whether every second column lies half a repeat lower, whether only whole ones are laid, whether every
+        second column, and every second row, is mirrored.
     keep : (columns, rows) ndarray of bool
         Which are laid.
     """
@@ -172,7 +181,9 @@ def _look_up(
             alpha[i], ink[i] = picture[r, c], inks[r, c]
 
 
-def _single(x: FloatArray, y: FloatArray, one: Placed, art: Art, alpha: FloatArray, ink: NDArray[np.uint8]) -> None:
+def _single(
+    x: FloatArray, y: FloatArray, one: Placed, art: Art, alpha: FloatArray, ink: NDArray[np.uint8]
+) -> None:
     """Write what one motif prints, over what was printed before."""
     left, top, wide, high = one.box
     near = np.flatnonzero((x >= left) & (x < left + wide) & (y >= top) & (y < top + high))

@@ -41,7 +41,9 @@ def _mirror(drawn: _Drawn, middle: float = 0.5) -> _Drawn:
     return [(np.stack([2.0 * middle - ring[:, 0], ring[:, 1]], axis=1)[::-1], ink) for ring, ink in drawn]
 
 
-def _out(x: float, y: float, angle: float, start: float, length: float, width: float, bent: float = 0.0) -> Ring:
+def _out(
+    x: float, y: float, angle: float, start: float, length: float, width: float, bent: float = 0.0
+) -> Ring:
     """A leaf that points away from a place and begins some way off, so that film stays between leaves."""
     c, s = np.cos(np.radians(angle)), np.sin(np.radians(angle))
     return _leaf(x + start * c, y + start * s, angle, length, width, bent=bent)
@@ -49,7 +51,9 @@ def _out(x: float, y: float, angle: float, start: float, length: float, width: f
 
 def _sprig() -> _Drawn:
     leaves = [(205, 0.35, -0.14), (335, 0.35, 0.14), (270, 0.38, 0.0), (237, 0.27, 0.0), (303, 0.27, 0.0)]
-    drawn: _Drawn = [(_out(0.5, 0.57, a, 0.13, n, 0.12 if n > 0.3 else 0.065, bent), 0) for a, n, bent in leaves]
+    drawn: _Drawn = [
+        (_out(0.5, 0.57, a, 0.13, n, 0.12 if n > 0.3 else 0.065, bent), 0) for a, n, bent in leaves
+    ]
     drawn.append((_bar(0.505, 0.60, 84, 0.36, 0.036), 0))
     return [*drawn, (_circle(0.68, 0.70, 0.055), 1), (_circle(0.34, 0.74, 0.045), 1)]
 
@@ -77,7 +81,12 @@ def _border() -> _Drawn:
         (_leaf(0.36, 0.17, 24, 0.29, 0.13, bent=-0.10), 0),
         (_leaf(0.69, 0.34, -24, 0.28, 0.13, bent=0.10), 0),
     ]
-    return [*drawn, (_circle(0.28, 0.40, 0.035), 1), (_circle(0.66, 0.12, 0.035), 1), (_circle(0.13, 0.14, 0.026), 1)]
+    return [
+        *drawn,
+        (_circle(0.28, 0.40, 0.035), 1),
+        (_circle(0.66, 0.12, 0.035), 1),
+        (_circle(0.13, 0.14, 0.026), 1),
+    ]
 
 
 def _damask() -> _Drawn:
@@ -86,8 +95,14 @@ def _damask() -> _Drawn:
         (_out(0.5, 0.66, angle, 0.13, length, 0.095, bend), 0)
         for angle, length, bend in ((-58, 0.40, 0.06), (-24, 0.34, 0.06), (10, 0.30, 0.06))
     ]
-    side += [(_out(0.5, 1.04, angle, 0.08, length, 0.095, -0.06), 0) for angle, length in ((-26, 0.33), (12, 0.33))]
-    side += [(_circle(0.86, 0.92, 0.030), 1), (_circle(0.84, 0.30, 0.030), 1), (_leaf(0.58, 1.27, 8, 0.26, 0.08), 1)]
+    side += [
+        (_out(0.5, 1.04, angle, 0.08, length, 0.095, -0.06), 0) for angle, length in ((-26, 0.33), (12, 0.33))
+    ]
+    side += [
+        (_circle(0.86, 0.92, 0.030), 1),
+        (_circle(0.84, 0.30, 0.030), 1),
+        (_leaf(0.58, 1.27, 8, 0.26, 0.08), 1),
+    ]
     stem = [(_leaf(0.5, 0.54, 270, 0.46, 0.12), 0), (_leaf(0.5, 0.70, 90, 0.24, 0.06), 1),
             (_leaf(0.5, 1.08, 90, 0.34, 0.10), 0)]  # fmt: skip
     return [*side, *_mirror(side), *stem]
@@ -104,7 +119,8 @@ def _corner() -> _Drawn:
 
 
 def _wedge() -> _Drawn:
-    """A low fan for the middle of a side between two corners; twice as wide as high, standing on its upper edge."""
+    """A low fan for the middle of a side between two corners; twice as wide as high, standing on its upper
+    edge."""
     drawn: _Drawn = [(_out(0.5, 0.03, a, 0.11, 0.34, 0.10), 0) for a in (14, 90, 166)]
     return [*drawn, (_out(0.5, 0.03, 52, 0.11, 0.28, 0.075), 1), (_out(0.5, 0.03, 128, 0.11, 0.28, 0.075), 1)]
 
@@ -126,7 +142,8 @@ def _ring_of_leaves() -> _Drawn:
 
 
 def _rosette() -> _Drawn:
-    drawn: _Drawn = [(_leaf(0.5 + 0.11 * np.cos(np.radians(a)), 0.5 + 0.11 * np.sin(np.radians(a)), a, 0.36, 0.14), 0)
+    drawn: _Drawn = [(_leaf(0.5 + 0.11 * np.cos(np.radians(a)), 0.5 + 0.11 * np.sin(np.radians(a)), a, 0.36,
+        0.14), 0)
                      for a in range(0, 360, 45)]  # fmt: skip
     return [*drawn, (_circle(0.5, 0.5, 0.07), 1)]
 
@@ -158,5 +175,10 @@ def motif(key: str, width: float = 0.1) -> Motif:
     limits: FloatArray = np.array([1.0, high])
     rings = tuple(np.clip(ring, 0.0, limits) * width for ring, _ in drawn)
     return Motif(
-        key=key, title=title, width=width, height=high * width, rings=rings, inks=tuple(ink for _, ink in drawn)
+        key=key,
+        title=title,
+        width=width,
+        height=high * width,
+        rings=rings,
+        inks=tuple(ink for _, ink in drawn),
     )

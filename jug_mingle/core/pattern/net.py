@@ -1,5 +1,5 @@
-"""A piece laid flat: its front as it stands, its side folded out to the right, its top upwards; or fronts pushed
-together. Everything of a layout is drawn and measured on it."""
+"""A piece laid flat: its front as it stands, its side folded out to the right, its top upwards; or fronts
+pushed together. Everything of a layout is drawn and measured on it."""
 
 from collections.abc import Iterable, Sequence
 from dataclasses import dataclass

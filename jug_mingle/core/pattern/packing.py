@@ -1,9 +1,9 @@
 """Rectangles fitted into rectangles: motifs onto faces, or pieces out of sheets, with the least left over.
 
-For every bin fillings are sought: of blocks of pieces with sides alike (`blocks`), and from its lowest open corner
-upwards. Which of them go together is then decided by constraint programming, so that no piece is used twice. Up to
-`EXACT` pieces every set of them is tried, and the answer is the best there is; beyond, it is the best found within
-so many steps.
+For every bin fillings are sought: of blocks of pieces with sides alike (`blocks`), and from its lowest open
+corner upwards. Which of them go together is then decided by constraint programming, so that no piece is used
+twice. Up to `EXACT` pieces every set of them is tried, and the answer is the best there is; beyond, it is the
+best found within so many steps.
 """
 
 from collections.abc import Iterator, Sequence
@@ -101,14 +101,17 @@ def pack(
     put = list(pinned)
     for room, filling in chosen:
         at = rooms[room]
-        put += [Put(piece=free[n], bin=at.bin, x=at.x + x, y=at.y + y, turned=turned) for n, x, y, turned in filling]
+        put += [
+            Put(piece=free[n], bin=at.bin, x=at.x + x, y=at.y + y, turned=turned)
+            for n, x, y, turned in filling
+        ]
     there = {one.piece for one in put}
     covered = sum(pieces[one.piece][0] * pieces[one.piece][1] for one in put)
     open_bins = sum(bins[n][0] * bins[n][1] for n in {one.bin for one in put})
     return Packed(
         put=tuple(sorted(put, key=lambda one: (one.bin, one.y, one.x))),
-        left=tuple(n for n in range(len(pieces)) if n not in there), used=covered / open_bins if open_bins else 0.0,
-        best=exact and not pinned,
+        left=tuple(n for n in range(len(pieces)) if n not in there),
+        used=covered / open_bins if open_bins else 0.0, best=exact and not pinned,
     )  # fmt: skip
 
 
@@ -131,8 +134,15 @@ def _rooms(pieces: Sequence[Size], bins: Sequence[Size], pinned: Sequence[Put]) 
             if one.bin != number:
                 continue
             size = pieces[one.piece][::-1] if one.turned else pieces[one.piece]
-            if one.x < -_CLOSE or one.y < -_CLOSE or one.x + size[0] > w + _CLOSE or one.y + size[1] > h + _CLOSE:
-                raise ValueError(f"piece {one.piece + 1} is pinned past the edge of its sheet: move it, or let it go")
+            if (
+                one.x < -_CLOSE
+                or one.y < -_CLOSE
+                or one.x + size[0] > w + _CLOSE
+                or one.y + size[1] > h + _CLOSE
+            ):
+                raise ValueError(
+                    f"piece {one.piece + 1} is pinned past the edge of its sheet: move it, or let it go"
+                )
             rooms = [rest for room in rooms for rest in _around(room, one.x, one.y, *size)]
         yield from rooms
 
@@ -200,15 +210,17 @@ def _area(chosen: _Chosen, sizes: Sequence[Size]) -> float:
 
 
 def _one_by_one(sizes: Sequence[Size], rooms: Sequence[_Room], turning: bool, steps: int) -> _Chosen:
-    """Return each room filled from its corner with what the ones before it left, as full as was found, the largest
-    room first."""
+    """Return each room filled from its corner with what the ones before it left, as full as was found, the
+    largest room first."""
     unused = tuple(sorted(range(len(sizes)), key=lambda n: -sizes[n][0] * sizes[n][1]))
     found: _Chosen = []
     for number in sorted(range(len(rooms)), key=lambda n: -rooms[n].w * rooms[n].h):
         room = rooms[number]
         for waste in _WASTES:
             search = _Search(room.w, room.h, sizes, turning, steps // (len(rooms) * len(_WASTES)))
-            filling = next(_fill(search, [(0.0, room.w, 0.0)], unused, waste * room.w * room.h, whole=False), None)
+            filling = next(
+                _fill(search, [(0.0, room.w, 0.0)], unused, waste * room.w * room.h, whole=False), None
+            )
             if filling:
                 found.append((number, filling))
                 unused = tuple(n for n in unused if n not in {m for m, *_ in filling})
@@ -246,7 +258,11 @@ def _fill(
     lost = width * (_step_up(search, skyline, at) - y)
     if lost <= waste + _CLOSE:
         yield from _fill(
-            search, _raised(skyline, at, width, _step_up(search, skyline, at) - y), unused, waste - lost, whole=whole
+            search,
+            _raised(skyline, at, width, _step_up(search, skyline, at) - y),
+            unused,
+            waste - lost,
+            whole=whole,
         )
 
 
@@ -326,7 +342,9 @@ def _choose(fillings: _Fillings, sizes: Sequence[Size]) -> _Chosen:
 def _first_come(fillings: _Fillings, sizes: Sequence[Size]) -> dict[int, tuple[At, ...]]:
     """Return of each room the first that goes with those taken before, the largest fillings first."""
     every = [
-        (_area([(room, one)], sizes), -n, room, one) for room, own in enumerate(fillings) for n, one in enumerate(own)
+        (_area([(room, one)], sizes), -n, room, one)
+        for room, own in enumerate(fillings)
+        for n, one in enumerate(own)
     ]
     taken: set[int] = set()
     found: dict[int, tuple[At, ...]] = {}

@@ -1,4 +1,5 @@
-"""Motifs as they are printed on film or paper: in tones of our own, on a ground or on clear film; woven sheets."""
+"""Motifs as they are printed on film or paper: in tones of our own, on a ground or on clear film; woven
+sheets."""
 
 from collections.abc import Mapping
 from dataclasses import replace
@@ -47,7 +48,9 @@ def on_paper(art: Art, tone: str) -> Art:
 
 def woven(art: Art, tone: str) -> Art:
     """Return a sheet of strands, whose holes are the openings of a motif."""
-    return replace(art, alpha=(1.0 - art.alpha).astype(np.float32), ink=np.ones_like(art.ink), palette=_palette(tone))
+    return replace(
+        art, alpha=(1.0 - art.alpha).astype(np.float32), ink=np.ones_like(art.ink), palette=_palette(tone)
+    )
 
 
 def framed(art: Art, border: float, extra: int) -> Art:

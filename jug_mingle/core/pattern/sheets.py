@@ -1,4 +1,5 @@
-"""Sheet by sheet: in which order a pattern is laid, from which edges it is measured, how often a screen is used."""
+"""Sheet by sheet: in which order a pattern is laid, from which edges it is measured, how often a screen is
+used."""
 
 from collections.abc import Sequence
 from dataclasses import dataclass
@@ -34,7 +35,8 @@ class Position:
     x, y, w, h : float
         Its upper left corner there, and its size. [m]
     left, top : float
-        From the piece's own left and upper edge, or those of the side or the top that it lies on, to its window. [m]
+        From the piece's own left and upper edge, or those of the side or the top that it lies on, to its
+        window. [m]
     parts : tuple of str
         Which it lies on.
     turn : float
@@ -70,8 +72,11 @@ def wait_of(kind: str, edge: Edge = "barrier") -> int:
     return 0
 
 
-def positions_of(pattern: Pattern, cut: Sequence[tuple[int, float, float, float, float]] = ()) -> list[Position]:
-    """Return the sheets of a pattern in the order in which they are laid: row by row, each dry before its neighbour.
+def positions_of(
+    pattern: Pattern, cut: Sequence[tuple[int, float, float, float, float]] = ()
+) -> list[Position]:
+    """Return the sheets of a pattern in the order in which they are laid: row by row, each dry before its
+    neighbour.
 
     Parameters
     ----------
@@ -117,15 +122,18 @@ def _parts(space: Space, x: float, y: float, w: float, h: float) -> tuple[str, .
     def meets(spot: Spot) -> bool:
         one = spot.surface
         return (
-            x < spot.x + one.w - 1e-6 and x + w > spot.x + 1e-6 and y < spot.y + one.h - 1e-6 and y + h > spot.y + 1e-6
+            x < spot.x + one.w - 1e-6
+            and x + w > spot.x + 1e-6
+            and y < spot.y + one.h - 1e-6
+            and y + h > spot.y + 1e-6
         )
 
     return tuple(dict.fromkeys(spot.surface.part for spot in space.spots if meets(spot)))
 
 
 def _from_edges(space: Space, x: float, y: float) -> tuple[float, float]:
-    """Return how far a corner is from the edges that a person measures from: those of the piece, where the faces lie
-    as they do on it; else those of the space."""
+    """Return how far a corner is from the edges that a person measures from: those of the piece, where the
+    faces lie as they do on it; else those of the space."""
     first = space.spots[0]
     side = first.surface.plane != "front"
     as_on_piece = all(

@@ -1,4 +1,5 @@
-"""Whether the sheets suffice: what is cut from which, where joins come, what is left, and what would take fewer."""
+"""Whether the sheets suffice: what is cut from which, where joins come, what is left, and what would take
+fewer."""
 
 from collections.abc import Sequence
 from dataclasses import dataclass
@@ -110,7 +111,9 @@ def _strips(space: Space, number: int, x: float, y: float, w: float, h: float, s
                 )
             )  # fmt: skip
             found.append(
-                Piece(parts=parts, space=number, x=x_0, y=y_0, w=x_1 - x_0, h=y_1 - y_0, join=seen_x or seen_y)
+                Piece(
+                    parts=parts, space=number, x=x_0, y=y_0, w=x_1 - x_0, h=y_1 - y_0, join=seen_x or seen_y
+                )
             )
     return found
 
@@ -138,8 +141,8 @@ def cut_for(pattern: Pattern, kind: str) -> tuple[list[Piece], Size]:
 
 
 def positions_to_lay(pattern: Pattern, kind: str) -> list[Position]:
-    """Return what a kind of layer is laid in, one after the other: pieces of paper and cane as they are cut, else the
-    sheets of a stencil and the motifs."""
+    """Return what a kind of layer is laid in, one after the other: pieces of paper and cane as they are cut,
+    else the sheets of a stencil and the motifs."""
     if kind not in ("paper", "lined"):
         return positions_of(pattern)
     cut, _ = cut_for(pattern, kind)
@@ -171,7 +174,8 @@ def supplied(
         if not fits and not (turning and h <= sheet[0] + _CLOSE and w <= sheet[1] + _CLOSE):
             raise ValueError(
                 f"a piece of {100 * w:.1f} by {100 * h:.1f} cm does not come out of a sheet of "
-                f"{100 * sheet[0]:.1f} by {100 * sheet[1]:.1f} cm: cut the picture into parts, or take larger sheets"
+                f"{100 * sheet[0]:.1f} by {100 * sheet[1]:.1f} cm: cut the picture into parts, or take "
+                f"larger sheets"
             )
     if sheet[1] >= _ROLL:
         return _from_roll(pieces, sheet, at_hand)
@@ -188,7 +192,8 @@ def supplied(
 
 
 def _alike(sizes: Sequence[Size], sheet: Size) -> Packed:
-    """Return pieces of one size packed in rows and columns, or each of its own sheet where no two go on one."""
+    """Return pieces of one size packed in rows and columns, or each of its own sheet where no two go on
+    one."""
     w, h = sizes[0]
     columns, rows = max(1, int(sheet[0] / w + _CLOSE)), max(1, int(sheet[1] / h + _CLOSE))
     put = []
@@ -221,8 +226,8 @@ def _fewest(sizes: Sequence[Size], sheet: Size, turning: bool) -> Packed:
 
 
 def _in_rows(sizes: Sequence[Size], sheet: Size, turning: bool) -> list[Put]:
-    """Return pieces in rows across sheets, the highest first, each in the first row that has room (next-fit for
-    sheets, first-fit for rows)."""
+    """Return pieces in rows across sheets, the highest first, each in the first row that has room (next-fit
+    for sheets, first-fit for rows)."""
     lying = [_lies(size, sheet, turning) for size in sizes]
     puts: list[Put] = []
     rows: list[list[float]] = []  # of each row: its sheet, its y, its height, how far it is filled
@@ -233,7 +238,12 @@ def _in_rows(sizes: Sequence[Size], sheet: Size, turning: bool) -> list[Put]:
             last = rows[-1] if rows else None
             below = last[1] + last[2] if last else 0.0
             fits = last is not None and below + h <= sheet[1] + _CLOSE
-            row = [last[0] if fits and last else float(len({one[0] for one in rows})), below if fits else 0.0, h, 0.0]
+            row = [
+                last[0] if fits and last else float(len({one[0] for one in rows})),
+                below if fits else 0.0,
+                h,
+                0.0,
+            ]
             rows.append(row)
         puts.append(Put(piece=number, bin=int(row[0]), x=row[3], y=row[1], turned=turned))
         row[3] += w
@@ -249,7 +259,8 @@ def _lies(size: Size, sheet: Size, turning: bool) -> tuple[float, float, bool]:
 
 
 def _from_roll(pieces: Sequence[Piece], sheet: Size, at_hand: int) -> Supply:
-    """Return pieces laid side by side across a roll, the longest first: every row is cut off at its longest."""
+    """Return pieces laid side by side across a roll, the longest first: every row is cut off at its
+    longest."""
     puts: list[Put] = []
     x = y = row = 0.0
     for number in sorted(range(len(pieces)), key=lambda n: -pieces[n].h):
@@ -269,12 +280,16 @@ def _from_roll(pieces: Sequence[Piece], sheet: Size, at_hand: int) -> Supply:
 
 
 def _rests(sizes: Sequence[Size], puts: Sequence[Put], sheet: Size, sheets: int) -> tuple[Size, ...]:
-    """Return of each sheet the larger of the strips that stay whole at its right and at its foot, if it is of use."""
+    """Return of each sheet the larger of the strips that stay whole at its right and at its foot, if it is of
+    use."""
     found = []
     for number in range(sheets):
         own = [(one.x, one.y, *(sizes[one.piece][::-1] if one.turned else sizes[one.piece])) for one in puts
                if one.bin == number]  # fmt: skip
-        right, low = max((x + w for x, _, w, _ in own), default=0.0), max((y + h for _, y, _, h in own), default=0.0)
+        right, low = (
+            max((x + w for x, _, w, _ in own), default=0.0),
+            max((y + h for _, y, _, h in own), default=0.0),
+        )
         strips = [(sheet[0] - right, sheet[1]), (sheet[0], sheet[1] - low)]
         best = max(strips, key=lambda size: size[0] * size[1])
         if min(best) > 0.03:

@@ -34,14 +34,15 @@ class Surface:
     addresses : tuple of str
         Of all faces that lie in it: a panelled door is three.
     x, y : float
-        Where its upper left corner lies: on the front from the piece's; at the side and on the top from the front's
-        own right and upper edge, as if they were folded flat. [m]
+        Where its upper left corner lies: on the front from the piece's; at the side and on the top from the
+        front's own right and upper edge, as if they were folded flat. [m]
     z : float
         How far behind the front it lies, or begins. [m]
     w, h : float
         [m]
     frame : bool
-        Whether it is what shows of a case between its fronts: a pattern lies on none of it, or runs on behind it.
+        Whether it is what shows of a case between its fronts: a pattern lies on none of it, or runs on behind
+        it.
     """
 
     name: str
@@ -76,27 +77,34 @@ def _of_box(box: Box, piece: Piece) -> Iterator[Surface]:
     for front in box.fronts:
         faces = tuple(dict.fromkeys(front.of(face) for face in ("outside", "recess", "bead")))
         yield Surface(
-            name=faces[0], part=front.part, addresses=faces, x=front.x, y=front.y, z=box.z, w=front.w, h=front.h,
-            spares=tuple(_handles(front, piece.width)),
+            name=faces[0], part=front.part, addresses=faces, x=front.x, y=front.y, z=box.z, w=front.w,
+            h=front.h, spares=tuple(_handles(front, piece.width)),
         )  # fmt: skip
     if box.made in ("panel", "slab", "rail") and not box.fronts and not box.openings:
         yield Surface(
-            name=box.front_face, part=box.part, addresses=(box.front_face,), x=box.x, y=box.y, z=box.z, w=box.w, h=box.h
+            name=box.front_face,
+            part=box.part,
+            addresses=(box.front_face,),
+            x=box.x,
+            y=box.y,
+            z=box.z,
+            w=box.w,
+            h=box.h,
         )
     if box.made == "carcass":
         yield Surface(
-            name=box.front_face, part=box.part, addresses=(box.front_face,), x=box.x, y=box.y, z=box.z, w=box.w,
-            h=box.h, frame=True,
+            name=box.front_face, part=box.part, addresses=(box.front_face,), x=box.x, y=box.y, z=box.z,
+            w=box.w, h=box.h, frame=True,
         )  # fmt: skip
         yield Surface(
-            name=box.side_face, part=box.part, addresses=(box.side_face,), plane="side", x=box.x + box.w, y=box.y,
-            z=box.z, w=box.d, h=box.h,
+            name=box.side_face, part=box.part, addresses=(box.side_face,), plane="side", x=box.x + box.w,
+            y=box.y, z=box.z, w=box.d, h=box.h,
         )  # fmt: skip
     if box.made in ("carcass", "slab"):
         top = box.top_face
         yield Surface(
-            name=top, part=top.split("/")[2], addresses=(top,), plane="top", x=box.x, y=box.y - box.d, z=box.z, w=box.w,
-            h=box.d,
+            name=top, part=top.split("/")[2], addresses=(top,), plane="top", x=box.x, y=box.y - box.d,
+            z=box.z, w=box.w, h=box.d,
         )  # fmt: skip
 
 

@@ -39,7 +39,8 @@ class Chart:
     Attributes
     ----------
     corners : (4, 2) ndarray
-        Outer corners of its field of patches in pixels: that of the first patch, then along its first row and around.
+        Outer corners of its field of patches in pixels: that of the first patch, then along its first row and
+        around.
     patches : tuple of 24 Patch
     mismatch : float
         Mean CIEDE2000 of the patches after the best plain matrix: under about 6 it is the chart.
@@ -74,7 +75,9 @@ def homography(source: ArrayLike, target: ArrayLike) -> FloatArray:
         for left_out in range(4):
             (x, y), (u, v) = np.diff(np.delete(corners, left_out, axis=0), axis=0)
             if abs(x * v - y * u) < 1e-9 * (np.hypot(x, y) * np.hypot(u, v) + 1e-30):
-                raise ValueError("the four corners do not make a four-sided field: three of them lie in a line")
+                raise ValueError(
+                    "the four corners do not make a four-sided field: three of them lie in a line"
+                )
     return np.append(np.linalg.solve(np.array(A), b), 1.0).reshape(3, 3)
 
 
@@ -99,7 +102,9 @@ def _sample_points() -> FloatArray:
     inner = (np.arange(_SIDE) + 0.5) / _SIDE * 0.44 + 0.28
     x, y = np.meshgrid(inner, inner)
     row, column = np.divmod(np.arange(ROWS * COLUMNS), COLUMNS)
-    return np.stack([(column[:, np.newaxis] + x.ravel()) / COLUMNS, (row[:, np.newaxis] + y.ravel()) / ROWS], axis=-1)
+    return np.stack(
+        [(column[:, np.newaxis] + x.ravel()) / COLUMNS, (row[:, np.newaxis] + y.ravel()) / ROWS], axis=-1
+    )
 
 
 def read_chart(pixels: FloatArray, corners: ArrayLike) -> Chart:
@@ -129,7 +134,8 @@ def read_chart(pixels: FloatArray, corners: ArrayLike) -> Chart:
     best = int(np.argmin(misses))
     if misses[best] > 14.0:
         raise UnusablePatchError(
-            f"these corners do not hold the 24-patch card (off by {misses[best]:.0f}): mark the outer corners of its "
+            f"these corners do not hold the 24-patch card (off by {misses[best]:.0f}): mark the outer "
+            f"corners of its "
             "patches, not of its frame"
         )
     patches = tuple(average(sample[np.newaxis]) for sample in samples[best])

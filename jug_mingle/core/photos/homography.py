@@ -1,4 +1,5 @@
-"""Faces of a piece on a photo: four corners, the perspective between them, a finish laid in with the photo's light."""
+"""Faces of a piece on a photo: four corners, the perspective between them, a finish laid in with the photo's
+light."""
 
 from collections.abc import Sequence
 from dataclasses import dataclass
@@ -14,10 +15,12 @@ _SMALLEST: Final = 6.0
 """Shortest side of a face on a photo. [pixels]"""
 
 _STRAIGHT: Final = 1e-4
-"""A corner that turns by less (sine of its angle) is none: three of them lie in a line, as far as numbers tell."""
+"""A corner that turns by less (sine of its angle) is none: three of them lie in a line, as far as numbers
+tell."""
 
 SHADE_REACH: Final = 0.04
-"""How far shadows are told from the grain and the old colour's blotches, as a share of the face's diagonal."""
+"""How far shadows are told from the grain and the old colour's blotches, as a share of the face's
+diagonal."""
 
 
 class CrossedCornersError(ValueError):
@@ -39,7 +42,8 @@ def homography(corners: Corners) -> FloatArray:
 
     References
     ----------
-    .. [1] P. S. Heckbert, "Fundamentals of texture mapping and image warping", UCB/CSD 89/516 (1989), square to quad.
+    .. [1] P. S. Heckbert, "Fundamentals of texture mapping and image warping", UCB/CSD 89/516 (1989), square
+    to quad.
     """
     p = check_finite(as_floats(corners, "corners", last_axis=2), "corners")
     if p.shape != (4, 2):
@@ -49,7 +53,8 @@ def homography(corners: Corners) -> FloatArray:
     bends = [abs(turn) / max(sides[n] * sides[(n + 1) % 4], 1e-12) for n, turn in enumerate(turns)]
     if min(sides) < _SMALLEST or min(bends) < _STRAIGHT or not (min(turns) > 0.0 or max(turns) < 0.0):
         raise CrossedCornersError(
-            "these corners do not go around a face: mark upper left, upper right, lower right, lower left in turn"
+            "these corners do not go around a face: mark upper left, upper right, lower right, lower left in "
+            "turn"
         )
     d1, d2, d3 = p[1] - p[2], p[3] - p[2], p[0] - p[1] + p[2] - p[3]
     bend = _cross(d1, d2)
@@ -64,7 +69,8 @@ def _cross(a: FloatArray, b: FloatArray) -> float:
 
 @dataclass(frozen=True, slots=True, kw_only=True, eq=False)
 class OnPhoto:
-    """Where a face lies on a photo: the rows and columns that hold it, and u, v and cover (h, w) there. [0..1]"""
+    """Where a face lies on a photo: the rows and columns that hold it, and u, v and cover (h, w) there.
+    [0..1]"""
 
     rows: slice
     columns: slice
@@ -74,7 +80,8 @@ class OnPhoto:
 
 
 def places_on(corners: Corners, size: tuple[int, int]) -> OnPhoto:
-    """Return where a face lies on a picture (height, width); nothing of it where it lies beside the picture."""
+    """Return where a face lies on a picture (height, width); nothing of it where it lies beside the
+    picture."""
     inverse = np.linalg.inv(homography(corners)).astype(np.float32)
     p = np.asarray(corners, dtype=float)
     (left, top), (right, bottom) = np.floor(p.min(axis=0) - 1.0), np.ceil(p.max(axis=0) + 1.0)
@@ -113,8 +120,9 @@ def lay_in(
 ) -> FloatArray:
     """Return a photo with a finish laid into a face, in the light that fell there.
 
-    The photo's lightness over the face, smoothed, tells its shadows: the finish gets them, relative to the face's mean.
-    What is finer than that is grain and highlights; `keep_grain` of it stays, for washes and bare parts.
+    The photo's lightness over the face, smoothed, tells its shadows: the finish gets them, relative to the
+    face's mean. What is finer than that is grain and highlights; `keep_grain` of it stays, for washes and
+    bare parts.
 
     Parameters
     ----------

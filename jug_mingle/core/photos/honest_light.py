@@ -1,7 +1,9 @@
-"""The light of a photo made honest: from things in it whose colour is known, to XYZ as it would be in daylight.
+"""The light of a photo made honest: from things in it whose colour is known, to XYZ as it would be in
+daylight.
 
-Best first: a 24-patch chart, chips of one's own shelf, something white, two whites for uneven light, nothing. Each
-gives a `Correction` that carries linear sRGB of the photo to XYZ under D65, and says what error to expect of it.
+Best first: a 24-patch chart, chips of one's own shelf, something white, two whites for uneven light, nothing.
+Each gives a `Correction` that carries linear sRGB of the photo to XYZ under D65, and says what error to
+expect of it.
 """
 
 from collections.abc import Sequence
@@ -21,7 +23,8 @@ PAPER: Final = 0.90
 """Luminance factor of plain white paper, which a white tap is taken for."""
 
 _RIDGE: Final = 0.3
-"""Of the ridge regression, over the square of the number of known colours: few must not bend the light far."""
+"""Of the ridge regression, over the square of the number of known colours: few must not bend the light
+far."""
 
 _GREY_CARD: Final = 0.18
 
@@ -92,12 +95,14 @@ def check_white(patch: Patch) -> Patch:
 
 
 def _to_daylight(white: FloatArray, Y: float = PAPER) -> FloatArray:
-    """Return the matrix that makes a neutral of linear sRGB `white` one of luminance factor Y in daylight (CAT16)."""
+    """Return the matrix that makes a neutral of linear sRGB `white` one of luminance factor Y in daylight
+    (CAT16)."""
     return np.asarray(adapt(RGB_TO_XYZ.T, white=RGB_TO_XYZ @ white, white_to=Y * SRGB_WHITE).T)
 
 
 def from_white(white: Patch, *, grey: bool = False) -> Correction:
-    """Return the correction from one white thing (or a grey card of 18 %): the eye's adaptation to it, complete."""
+    """Return the correction from one white thing (or a grey card of 18 %): the eye's adaptation to it,
+    complete."""
     if grey:
         if white.clipped > 0.2 or white.RGB.min() < 0.004:
             raise UnusablePatchError("that grey is burnt out or black in the photo: tap another part of it")
@@ -112,7 +117,9 @@ def from_white(white: Patch, *, grey: bool = False) -> Correction:
     )
 
 
-def from_two_whites(first: Patch, second: Patch, *, at: tuple[tuple[float, float], tuple[float, float]]) -> Correction:
+def from_two_whites(
+    first: Patch, second: Patch, *, at: tuple[tuple[float, float], tuple[float, float]]
+) -> Correction:
     """Return the correction from the same white in two places; in between the light is interpolated.
 
     Raises
@@ -127,7 +134,10 @@ def from_two_whites(first: Patch, second: Patch, *, at: tuple[tuple[float, float
     mean = np.sqrt(whites[0] * whites[1])
     Lab = [XYZ_to_Lab(_to_daylight(mean) @ (white * mean.sum() / white.sum())) for white in whites]
     if float(delta_E_CIE2000(*Lab)) > 6.0:
-        warnings = (*warnings, "The two whites have different tints: two kinds of light meet here. Put one out.")
+        warnings = (
+            *warnings,
+            "The two whites have different tints: two kinds of light meet here. Put one out.",
+        )
     return Correction(
         method="two_whites",
         matrix=_to_daylight(mean),
@@ -137,11 +147,13 @@ def from_two_whites(first: Patch, second: Patch, *, at: tuple[tuple[float, float
     )
 
 
-def from_known(patches: Sequence[Patch], XYZ: FloatArray, *, method: str, known_to: float = 0.0) -> Correction:
+def from_known(
+    patches: Sequence[Patch], XYZ: FloatArray, *, method: str, known_to: float = 0.0
+) -> Correction:
     """Return the correction from patches whose colours are known.
 
-    A 3 × 3 matrix by ridge regression, drawn towards a mere adaptation (CAT16 gains), so that one chip already
-    serves and 24 fit fully. Rows count by 1/(Y + 5), which evens lightness out.
+    A 3 × 3 matrix by ridge regression, drawn towards a mere adaptation (CAT16 gains), so that one chip
+    already serves and 24 fit fully. Rows count by 1/(Y + 5), which evens lightness out.
 
     Parameters
     ----------
@@ -158,7 +170,9 @@ def from_known(patches: Sequence[Patch], XYZ: FloatArray, *, method: str, known_
     """
     good = [n for n, patch in enumerate(patches) if patch.clipped < 0.3 and patch.luminance > 0.001]
     if not good:
-        raise UnusablePatchError("none of the known colours can be used: all are burnt out or black in the photo")
+        raise UnusablePatchError(
+            "none of the known colours can be used: all are burnt out or black in the photo"
+        )
     RGB, XYZ = np.array([patches[n].RGB for n in good]), XYZ[good]
     matrix = _fit(RGB, XYZ)
     misses = _left_out(RGB, XYZ)
@@ -167,11 +181,15 @@ def from_known(patches: Sequence[Patch], XYZ: FloatArray, *, method: str, known_
         warnings = (f"Left out of the known colours, as burnt out or black: {len(patches) - len(good)}.",)
     if len(good) > 3 and float(np.median(misses)) > 9.0:
         raise UnusablePatchError(
-            f"the known colours contradict each other (typically by {np.median(misses):.0f}): are they what you said, "
+            f"the known colours contradict each other (typically by {np.median(misses):.0f}): are they what "
+            f"you said, "
             "and in one light?"
         )
     if len(good) > 3 and float(np.quantile(misses, 0.9)) > 9.0:
-        warnings = (*warnings, "Some known colours disagree with the others: shadow, glare or another light on them?")
+        warnings = (
+            *warnings,
+            "Some known colours disagree with the others: shadow, glare or another light on them?",
+        )
     usual = PHOTO_NOISE["white"] if len(good) < 3 else PHOTO_NOISE[method]
     noise = float(np.hypot(max(usual, float(np.mean(misses)) if len(good) > 5 else 0.0), known_to))
     return Correction(method=method, matrix=matrix, noise=noise, warnings=warnings)
@@ -198,7 +216,9 @@ def _left_out(RGB: FloatArray, XYZ: FloatArray) -> FloatArray:
     if len(RGB) < 2:
         return np.zeros(len(RGB))
     others = ~np.eye(len(RGB), dtype=bool)
-    said = [np.clip(_fit(RGB[rest], XYZ[rest]) @ one, 0.0, None) for rest, one in zip(others, RGB, strict=True)]
+    said = [
+        np.clip(_fit(RGB[rest], XYZ[rest]) @ one, 0.0, None) for rest, one in zip(others, RGB, strict=True)
+    ]
     return np.asarray(delta_E_CIE2000(XYZ_to_Lab(np.array(said)), XYZ_to_Lab(XYZ)))
 
 
@@ -211,7 +231,10 @@ def catch(patch: Patch, correction: Correction, at: tuple[float, float] | None =
     XYZ = correction.XYZ(patch.RGB, at)
     warnings = (*(FAULTS[fault] for fault in patch.faults), *correction.warnings)
     if XYZ[1] > 100.0:
-        warnings = (*warnings, "It is lighter than the white that was tapped: is that really the whitest thing?")
+        warnings = (
+            *warnings,
+            "It is lighter than the white that was tapped: is that really the whitest thing?",
+        )
         XYZ = XYZ * 100.0 / XYZ[1]
     noise = correction.noise * (1.4 if patch.faults or XYZ[1] == 100.0 else 1.0)
     return Caught(XYZ=XYZ, noise=noise, warnings=warnings, faults=patch.faults)

@@ -1,8 +1,10 @@
-"""How large faces on a photo are: one known length gives the others, through the perspective of their corners.
+"""How large faces on a photo are: one known length gives the others, through the perspective of their
+corners.
 
-Each face is a rectangle in space. Its homography H = K [w r1, h r2, t] gives its sides up to a scale once the camera's
-focal length is known, which right angles tell (Z. Zhang and L.-W. He, "Whiteboard scanning and image enhancement",
-Digital Signal Processing 17 (2007) 414-432); corners that faces share carry the scale from one to the next.
+Each face is a rectangle in space. Its homography H = K [w r1, h r2, t] gives its sides up to a scale once the
+camera's focal length is known, which right angles tell (Z. Zhang and L.-W. He, "Whiteboard scanning and image
+enhancement", Digital Signal Processing 17 (2007) 414-432); corners that faces share carry the scale from one
+to the next.
 """
 
 from collections.abc import Sequence
@@ -22,8 +24,8 @@ PRICK: Final = 1.2
 """How well a corner is marked, each way. [pixels of the working copy]"""
 
 _USUAL_FOCAL, _FOCAL_SPREAD = 0.95, 0.35
-"""Of cameras that furniture is photographed with: focal length over the photo's longer side, and how much its logarithm
-differs. From memory of common lenses."""
+"""Of cameras that furniture is photographed with: focal length over the photo's longer side, and how much its
+logarithm differs. From memory of common lenses."""
 
 _RIGHT: Final = 0.02
 """Cosine that a right angle may be off by, as corners are marked."""
@@ -43,7 +45,9 @@ class Size:
     height_error: float
 
 
-def sizes_of(faces: Sequence[Corners], photo: tuple[int, int], *, known: int, width: float) -> list[Size | None]:
+def sizes_of(
+    faces: Sequence[Corners], photo: tuple[int, int], *, known: int, width: float
+) -> list[Size | None]:
     """Return the size of each face, from one whose width is known; none where no shared corner leads to it.
 
     Parameters
@@ -94,7 +98,9 @@ def _same(points: FloatArray, within: float) -> Numbers:
     return np.asarray(np.unique(found, return_inverse=True)[1])
 
 
-def _solved(points: FloatArray, photo: tuple[int, int], which: Numbers, known: int, width: float) -> FloatArray:
+def _solved(
+    points: FloatArray, photo: tuple[int, int], which: Numbers, known: int, width: float
+) -> FloatArray:
     """Return width and height (n, 2) of each face, not a number where it is not tied to the known one. [m]"""
     long, middle = float(max(photo)), np.array(photo) / 2.0
     H = np.empty((len(points), 3, 3))
@@ -127,8 +133,8 @@ def _solved(points: FloatArray, photo: tuple[int, int], which: Numbers, known: i
 
 
 def _focal(H: FloatArray) -> float:
-    """Return the focal length over the longer side at which the sides of all faces (n, 3, 3) are most nearly square to
-    each other, and which cameras have."""
+    """Return the focal length over the longer side at which the sides of all faces (n, 3, 3) are most nearly
+    square to each other, and which cameras have."""
     f = np.geomspace(0.3, 6.0, 400)
     a, b = (H[:, np.newaxis, :, side] / np.stack([f, f, np.ones(400)], axis=1) for side in (0, 1))
     cosine = (a * b).sum(axis=2) / (np.linalg.norm(a, axis=2) * np.linalg.norm(b, axis=2))

@@ -1,7 +1,7 @@
 """Pixels → the colour of a patch: areas of a photo, their robust average, and what is wrong with them.
 
-Pixels are linear sRGB, 0..1, (height, width, 3), as decoded from a photo with its colour profile applied. What light
-was on them is a matter of `honest_light`.
+Pixels are linear sRGB, 0..1, (height, width, 3), as decoded from a photo with its colour profile applied.
+What light was on them is a matter of `honest_light`.
 """
 
 from dataclasses import dataclass
@@ -32,8 +32,8 @@ class UnusablePatchError(ValueError):
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Area:
-    """A part of a photo, in pixels: the box from (left, top) to (right, bottom), ends left out, or the part of it
-    inside an outline of corner points (x, y)."""
+    """A part of a photo, in pixels: the box from (left, top) to (right, bottom), ends left out, or the part
+    of it inside an outline of corner points (x, y)."""
 
     left: int
     top: int
@@ -90,7 +90,8 @@ class Patch:
 
 
 def spot(*, x: float, y: float, radius: float, width: int, height: int) -> Area:
-    """Return the square around a tap, cut to the photo; UnusablePatchError when the tap lies outside of it."""
+    """Return the square around a tap, cut to the photo; UnusablePatchError when the tap lies outside of
+    it."""
     if not (0 <= x < width and 0 <= y < height):
         raise UnusablePatchError(
             f"the tap at {x:.0f}, {y:.0f} lies outside the photo of {width} by {height}: tap inside it"
@@ -123,7 +124,9 @@ def freehand(points: list[tuple[float, float]], *, width: int, height: int) -> A
     """Return the part of a photo inside a drawn outline; UnusablePatchError when it holds no pixel."""
     xs, ys = [x for x, _ in points], [y for _, y in points]
     bounds = box(left=min(xs), top=min(ys), right=max(xs), bottom=max(ys), width=width, height=height)
-    area = Area(left=bounds.left, top=bounds.top, right=bounds.right, bottom=bounds.bottom, outline=tuple(points))
+    area = Area(
+        left=bounds.left, top=bounds.top, right=bounds.right, bottom=bounds.bottom, outline=tuple(points)
+    )
     if not area.mask.any():
         raise UnusablePatchError("the outline holds no part of the photo: draw around a larger patch")
     return area
@@ -132,8 +135,9 @@ def freehand(points: list[tuple[float, float]], *, width: int, height: int) -> A
 def average(pixels: FloatArray, mask: NDArray[np.bool_] | None = None) -> Patch:
     """Return the robust colour of an area's pixels (h, w, 3).
 
-    The darkest and the lightest tenth by luminance are left out, then everything lighter than 1.25 times the median:
-    so the shadows of a weave and the glare of a glaze do not count. Clipped pixels never count unless all are.
+    The darkest and the lightest tenth by luminance are left out, then everything lighter than 1.25 times the
+    median: so the shadows of a weave and the glare of a glaze do not count. Clipped pixels never count unless
+    all are.
     """
     flat = pixels.reshape(-1, 3) if mask is None else pixels[mask]
     Y = flat @ RGB_TO_XYZ[1] / 100.0
@@ -151,7 +155,11 @@ def average(pixels: FloatArray, mask: NDArray[np.bool_] | None = None) -> Patch:
     spread = float(middle.std() / max(float(middle.mean()), 1e-6))
     share = float(clipped.mean())
     return Patch(
-        RGB=mean, spread=spread, clipped=share, kept=float(keep.mean()), faults=_faults(Y, mean, spread, share)
+        RGB=mean,
+        spread=spread,
+        clipped=share,
+        kept=float(keep.mean()),
+        faults=_faults(Y, mean, spread, share),
     )
 
 

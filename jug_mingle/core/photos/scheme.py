@@ -1,4 +1,5 @@
-"""The scheme of a photo: its dominant colours with their areas, and which of them would pair as ends of a blend."""
+"""The scheme of a photo: its dominant colours with their areas, and which of them would pair as ends of a
+blend."""
 
 from dataclasses import dataclass
 from itertools import combinations
@@ -26,7 +27,8 @@ _SAMPLED: Final = 12_000
 
 @dataclass(frozen=True, slots=True, kw_only=True, eq=False)
 class Dominant:
-    """A dominant colour: XYZ under D65, its share of the picture's area, and where it is purest (row, column)."""
+    """A dominant colour: XYZ under D65, its share of the picture's area, and where it is purest (row,
+    column)."""
 
     XYZ: FloatArray
     share: float
@@ -59,8 +61,8 @@ class Pair:
 def dominant_colours(XYZ: FloatArray, *, most: int = MOST, seed: int = 4) -> list[Dominant]:
     """Return the 3 to 7 colours that make up a picture, the largest area first.
 
-    Clusters of CIELAB (k-means) are joined until none are alike (CIEDE2000 of 9) and no more than `most` are left;
-    specks of less than 1.5 % are dropped while three remain.
+    Clusters of CIELAB (k-means) are joined until none are alike (CIEDE2000 of 9) and no more than `most` are
+    left; specks of less than 1.5 % are dropped while three remain.
 
     Parameters
     ----------
@@ -77,7 +79,9 @@ def dominant_colours(XYZ: FloatArray, *, most: int = MOST, seed: int = 4) -> lis
     Lab = XYZ_to_Lab(flat[chosen])
     rng = np.random.default_rng(seed)
     jitter = 1e-3 * rng.standard_normal(Lab.shape)  # a flat picture must not make clusters of nothing
-    centres, labels = kmeans2(Lab + jitter, min(_STARTS, len(Lab)), iter=25, minit="++", rng=rng, missing="warn")
+    centres, labels = kmeans2(
+        Lab + jitter, min(_STARTS, len(Lab)), iter=25, minit="++", rng=rng, missing="warn"
+    )
     counts = np.bincount(labels, minlength=len(centres)).astype(float)
     there = counts > 0
     members_of = np.unique(labels, return_inverse=True)[1]

@@ -1,4 +1,5 @@
-"""Parametric furniture: a form with measures → solids, areas, and faces with zones, shading and places to paint on."""
+"""Parametric furniture: a form with measures → solids, areas, and faces with zones, shading and places to
+paint on."""
 
 from jug_mingle.core.pieces.faces import UNPAINTED, Drawing, Face, Samples
 from jug_mingle.core.pieces.forms import FORMS, Piece, usual_piece

@@ -1,8 +1,8 @@
 """Names of the faces of a piece: what a look, a ground or an amount can be for.
 
-A face's address is "zone/kind/part/face", such as "front/drawer/drawer 2/outside". It answers to each of these names
-alone, so that a layer may be for all fronts, all drawers, one drawer, or the inside of one: "drawer 2/inside". A zone
-alone, such as "front", is an address too, of whatever has no parts.
+A face's address is "zone/kind/part/face", such as "front/drawer/drawer 2/outside". It answers to each of
+these names alone, so that a layer may be for all fronts, all drawers, one drawer, or the inside of one:
+"drawer 2/inside". A zone alone, such as "front", is an address too, of whatever has no parts.
 """
 
 from collections.abc import Iterable
@@ -65,7 +65,8 @@ def names_of(address: str) -> frozenset[str]:
     if not rest:
         return frozenset({zone})
     kind, part, face = rest
-    # Who says "top" means what is seen of it: its underside, which belongs to another zone, is "top/underside".
+    # Who says "top" means what is seen of it: its underside, which belongs to another zone, is
+    # "top/underside".
     own = {name for name in (kind, part) if zone not in WHEN_ASKED or name not in ZONES}
     return frozenset({zone, face, f"{kind}/{face}", f"{part}/{face}", *own})
 
@@ -81,7 +82,8 @@ def closest_first(address: str) -> tuple[str, ...]:
 
 
 def reached(address: str, names: Iterable[str]) -> bool:
-    """Return whether a face is meant by some names; by none all are meant that are not painted only when asked."""
+    """Return whether a face is meant by some names; by none all are meant that are not painted only when
+    asked."""
     names = tuple(names)
     return not names_of(address).isdisjoint(names) if names else zone_of(address) not in WHEN_ASKED
 

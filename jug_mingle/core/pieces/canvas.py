@@ -1,4 +1,5 @@
-"""The measured drawing of a piece: its front square to the eye, its top and one side at a slant; metres to pixels."""
+"""The measured drawing of a piece: its front square to the eye, its top and one side at a slant; metres to
+pixels."""
 
 from collections.abc import Sequence
 from typing import Final
@@ -41,14 +42,16 @@ class Canvas:
         self.faces: list[Face] = []
 
     def slices(self, corners: list[tuple[float, float]]) -> tuple[slice, slice]:
-        """Return the rows and the columns in which corners (in pixels) lie, as far as they are in the picture."""
+        """Return the rows and the columns in which corners (in pixels) lie, as far as they are in the
+        picture."""
         xs, ys = [x for x, _ in corners], [y for _, y in corners]
         rows = slice(max(0, int(np.floor(min(ys)))), max(0, min(self.height, int(np.ceil(max(ys))))))
         columns = slice(max(0, int(np.floor(min(xs)))), max(0, min(self.width, int(np.ceil(max(xs))))))
         return rows, columns
 
     def pixels(self, rows: slice, columns: slice) -> tuple[FloatArray, FloatArray]:
-        """Return x (1, w) and y (h, 1) of the pixels' middles, in metres from the piece's upper left corner."""
+        """Return x (1, w) and y (h, 1) of the pixels' middles, in metres from the piece's upper left
+        corner."""
         x = (np.arange(columns.start, columns.stop)[np.newaxis] + 0.5 - self.x0) / self.scale
         y = (np.arange(rows.start, rows.stop)[:, np.newaxis] + 0.5 - self.y0) / self.scale
         # A dozen fields of a million pixels: single precision is a ten-thousandth of a pixel.
@@ -134,15 +137,17 @@ class Canvas:
         return cover * self._cover((px - ASIDE * z - x, py + RISE * z - y), w, h)
 
     def aside(
-        self, face: str, at: tuple[float, float, float], h: float, d: float, dim: float, grain: tuple[float, float], *,
-        through: Rectangle | None = None,
+        self, face: str, at: tuple[float, float, float], h: float, d: float, dim: float,
+        grain: tuple[float, float], *, through: Rectangle | None = None,
     ) -> None:  # fmt: skip
         """Add what faces to the right, from its upper near corner: so high, reaching so far back.
 
         `through` is a rectangle through which it is seen.
         """
         x, y, z = at
-        corners = [self.to_pixels(*one) for one in ((x, y, z), (x, y, z + d), (x, y + h, z + d), (x, y + h, z))]
+        corners = [
+            self.to_pixels(*one) for one in ((x, y, z), (x, y, z + d), (x, y + h, z + d), (x, y + h, z))
+        ]
         if ASIDE * d * self.scale < 0.6:
             return
         place = self.slices(corners)
@@ -156,8 +161,8 @@ class Canvas:
         )  # fmt: skip
 
     def above(
-        self, face: str, at: tuple[float, float, float], w: float, d: float, *, lip: float = 0.0, level: float = 1.12,
-        recess: float = 0.0, through: Rectangle | None = None,
+        self, face: str, at: tuple[float, float, float], w: float, d: float, *, lip: float = 0.0,
+        level: float = 1.12, recess: float = 0.0, through: Rectangle | None = None,
     ) -> None:  # fmt: skip
         """Add what faces upwards, from its left near corner: so wide, reaching so far back.
 
@@ -166,7 +171,8 @@ class Canvas:
         x, y, z = at
         ends = (x - lip, x + w + lip)
         corners = [
-            self.to_pixels(*one) for one in ((ends[0], y, z + d), (ends[1], y, z + d), (ends[1], y, z), (ends[0], y, z))
+            self.to_pixels(*one)
+            for one in ((ends[0], y, z + d), (ends[1], y, z + d), (ends[1], y, z), (ends[0], y, z))
         ]
         if RISE * d * self.scale < 0.6:
             return
@@ -174,10 +180,13 @@ class Canvas:
         px, py = self.pixels(*place)
         back = (y - py) / RISE - z
         local = (px - ASIDE * (back + z) - x, d - back)
-        shade = level - 0.10 * np.clip(back / d, 0, 1) - recess * np.exp(-np.maximum(w - local[0], 0.0) / 0.05)
+        shade = (
+            level - 0.10 * np.clip(back / d, 0, 1) - recess * np.exp(-np.maximum(w - local[0], 0.0) / 0.05)
+        )
         down = np.full((1, 1), np.clip(y / self.piece.height, 0, 1))
         self.add(
-            face, place, self._outline(corners, place, through), local, (w, d), shade, down=down, recess=recess,
+            face, place, self._outline(corners, place, through), local, (w, d), shade, down=down,
+            recess=recess,
             across=np.clip((local[0] + x) / self.piece.width, 0, 1), offset=(23.0 + x, 5.0 + y),
         )  # fmt: skip
 

@@ -21,15 +21,16 @@ Filling = Literal["drawers", "doors", "open", "panels"]
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Row:
-    """One row of a case's front, from above: what fills it, how many beside each other, its share of the height.
+    """One row of a case's front, from above: what fills it, how many beside each other, its share of the
+    height.
 
     Of an open row `count` is how many compartments lie one above the other.
 
     Attributes
     ----------
     beside : bool
-        Whether it stands beside the row before instead of below it, as drawers do between two doors; it is as high as
-        that then. Drawers and panels of rows that stand beside each other lie one above the other.
+        Whether it stands beside the row before instead of below it, as drawers do between two doors; it is as
+        high as that then. Drawers and panels of rows that stand beside each other lie one above the other.
     wide : float
         Its share of the width among those.
     """
@@ -74,7 +75,8 @@ class Filled:
 def fronts_in(
     piece: "Piece", rows: Sequence[Row], x: float, y: float, w: float, h: float, numbers: Numbers
 ) -> tuple[list[Front], list[Opening], list[Opening]]:
-    """Return fronts, openings, and what is behind doors, in a field with rails between and around its rows."""
+    """Return fronts, openings, and what is behind doors, in a field with rails between and around its
+    rows."""
     filled = Filled([], [], [])
     bands = bands_of(rows)
     room = h - BOARD * (len(bands) + 1)
@@ -87,7 +89,16 @@ def fronts_in(
         for row in band:
             wide = across * row.wide / sum(one.wide for one in band)
             stacked = len(band) > 1 and row.filling in ("drawers", "panels")
-            _fill(piece, row, (left, top, wide + 2.0 * BOARD, high), number, len(bands), numbers, filled, stacked)
+            _fill(
+                piece,
+                row,
+                (left, top, wide + 2.0 * BOARD, high),
+                number,
+                len(bands),
+                numbers,
+                filled,
+                stacked,
+            )
             left += wide + BOARD
         top += high + BOARD
     return filled.fronts, filled.openings, filled.behind
@@ -105,8 +116,8 @@ def bands_of(rows: Sequence[Row]) -> list[list[Row]]:
 
 
 def _fill(
-    piece: "Piece", row: Row, field: tuple[float, float, float, float], number: int, rows: int, numbers: Numbers,
-    filled: Filled, stacked: bool,
+    piece: "Piece", row: Row, field: tuple[float, float, float, float], number: int, rows: int,
+    numbers: Numbers, filled: Filled, stacked: bool,
 ) -> None:  # fmt: skip
     """Fill a field: x, y, width with the rails at its sides, height. [m]"""
     x, y, w, h = field
@@ -122,7 +133,9 @@ def _fill(
         high = (h - BOARD * (row.count - 1)) / row.count
         for n in range(row.count):
             one = (x, y + n * (high + BOARD), w, high)
-            filled.fronts += _row(piece, replace(row, count=1), one, number * row.count + n, rows * row.count, numbers)
+            filled.fronts += _row(
+                piece, replace(row, count=1), one, number * row.count + n, rows * row.count, numbers
+            )
     else:
         filled.fronts += _row(piece, row, field, number, rows, numbers)
     if row.filling == "doors":
@@ -135,7 +148,12 @@ def _fill(
 
 
 def _row(
-    piece: "Piece", row: Row, field: tuple[float, float, float, float], number: int, rows: int, numbers: Numbers
+    piece: "Piece",
+    row: Row,
+    field: tuple[float, float, float, float],
+    number: int,
+    rows: int,
+    numbers: Numbers,
 ) -> Iterator[Front]:
     x, y, w, h = field
     wide = (w - BOARD * (row.count + 1)) / row.count
@@ -143,13 +161,17 @@ def _row(
     first = numbers.next(kind, row.count)
     for column in range(row.count):
         yield Front(
-            x=x + BOARD + column * (wide + BOARD), y=y, w=wide, h=h, row=number, rows=rows, relief=piece.relief,
+            x=x + BOARD + column * (wide + BOARD), y=y, w=wide, h=h, row=number, rows=rows,
+            relief=piece.relief,
             handle="none" if kind == "panel" else piece.handle, kind=kind, part=f"{kind} {first + column}",
         )  # fmt: skip
 
 
-def below(piece: "Piece", numbers: Numbers, x: float = 0.0, w: float | None = None, inset: float = 0.0) -> list[Box]:
-    """Return what a body stands on; `inset` is how far it stands back from the front, and from the rear. [m]"""
+def below(
+    piece: "Piece", numbers: Numbers, x: float = 0.0, w: float | None = None, inset: float = 0.0
+) -> list[Box]:
+    """Return what a body stands on; `inset` is how far it stands back from the front, and from the rear.
+    [m]"""
     w, d = piece.width if w is None else w, piece.depth - 2.0 * inset
     y, h = piece.height - piece.base_height, piece.base_height
     if piece.base == "none" or h == 0.0:
@@ -170,8 +192,8 @@ def legs(
     places = [(at_x, at_z) for at_z in (d - thick, 0.0) for at_x in (x, x + w - thick)]
     return [
         Box(
-            made="leg", zone="leg", kind="leg", part=f"leg {first + n}", x=at_x, y=y, z=at_z, w=thick, h=h, d=thick,
-            upright=True, shape=shape,
+            made="leg", zone="leg", kind="leg", part=f"leg {first + n}", x=at_x, y=y, z=at_z, w=thick, h=h,
+            d=thick, upright=True, shape=shape,
         )
         for n, (at_x, at_z) in enumerate(places)
     ]  # fmt: skip
@@ -208,7 +230,12 @@ def bookcase(piece: "Piece") -> list[Box]:
     if piece.layout:
         return _case(piece, "open")
     inner = Opening(
-        x=BOARD, y=BOARD, w=piece.width - 2 * BOARD, h=h - 2 * BOARD, d=piece.depth - 0.01, shelves=piece.rows - 1
+        x=BOARD,
+        y=BOARD,
+        w=piece.width - 2 * BOARD,
+        h=h - 2 * BOARD,
+        d=piece.depth - 0.01,
+        shelves=piece.rows - 1,
     )
     carcass = Box(
         made="carcass", zone="body", x=0.0, y=0.0, z=0.0, w=piece.width, h=h, d=piece.depth, upright=True,
@@ -221,7 +248,16 @@ def desk(piece: "Piece") -> list[Box]:
     """Return a slab on one pedestal or two, with a drawer between them where it is asked for."""
     numbers, wide = Numbers({}), 0.3 * piece.width
     slab = Box(
-        made="slab", zone="top", kind="top", part="top", x=0.0, y=0.0, z=0.0, w=piece.width, h=BOARD, d=piece.depth
+        made="slab",
+        zone="top",
+        kind="top",
+        part="top",
+        x=0.0,
+        y=0.0,
+        z=0.0,
+        w=piece.width,
+        h=BOARD,
+        d=piece.depth,
     )
     h, deep = body_height(piece) - BOARD, piece.depth - 0.04
     places = (0.02, piece.width - wide - 0.02)[: piece.pedestals]
@@ -231,8 +267,8 @@ def desk(piece: "Piece") -> list[Box]:
         fronts, openings, behind = fronts_in(piece, rows_of(piece, "drawers"), x, BOARD, wide, h, numbers)
         boxes.append(
             Box(
-                made="carcass", zone="body", kind="pedestal", part=part, x=x, y=BOARD, z=0.02, w=wide, h=h, d=deep,
-                upright=True, fronts=tuple(fronts), openings=tuple(openings), interiors=tuple(behind),
+                made="carcass", zone="body", kind="pedestal", part=part, x=x, y=BOARD, z=0.02, w=wide, h=h,
+                d=deep, upright=True, fronts=tuple(fronts), openings=tuple(openings), interiors=tuple(behind),
                 top_covered=wide * deep, top_part=f"{part} top",
             )
         )  # fmt: skip
@@ -274,15 +310,16 @@ def roll_desk(piece: "Piece") -> list[Box]:
     slat = high / _SLATS
     slats = tuple(
         Front(
-            x=0.05, y=n * slat, w=piece.width - 0.1, h=slat - 0.003, row=n, rows=_SLATS, zone="body", kind="roll",
-            part="roll",
+            x=0.05, y=n * slat, w=piece.width - 0.1, h=slat - 0.003, row=n, rows=_SLATS, zone="body",
+            kind="roll", part="roll",
         )
         for n in range(_SLATS)
     )  # fmt: skip
     roll = Box(
         made="carcass", zone="body", kind="roll", part="roll case", x=0.02, y=0.0, z=0.0, w=w, h=high, d=d,
         fronts=slats, top_part="roll top",
-        interiors=(Opening(x=0.05, y=0.0, w=piece.width - 0.1, h=high, d=d - 0.02, zone="within", part="roll case"),),
+        interiors=(Opening(x=0.05, y=0.0, w=piece.width - 0.1, h=high, d=d - 0.02, zone="within",
+            part="roll case"),),
     )  # fmt: skip
     return [*moved, roll]
 
@@ -292,14 +329,20 @@ def box(piece: "Piece") -> list[Box]:
     lid = 0.28 * piece.height
     low = piece.height - lid
     inner = Opening(
-        x=SIDE, y=SIDE, w=piece.width - 2 * SIDE, h=piece.height - 2 * SIDE, d=piece.depth - 2 * SIDE, zone="within"
+        x=SIDE,
+        y=SIDE,
+        w=piece.width - 2 * SIDE,
+        h=piece.height - 2 * SIDE,
+        d=piece.depth - 2 * SIDE,
+        zone="within",
     )
     return [
         Box(
-            made="carcass", zone="body", x=0.0, y=0.0, z=0.0, w=piece.width, h=piece.height, d=piece.depth, free=True,
-            interiors=(inner,), top_part="lid top",
+            made="carcass", zone="body", x=0.0, y=0.0, z=0.0, w=piece.width, h=piece.height, d=piece.depth,
+            free=True, interiors=(inner,), top_part="lid top",
             fronts=(
-                Front(x=0.0, y=0.0, w=piece.width, h=lid - 0.002, row=0, rows=2, relief=piece.relief, kind="lid",
+                Front(x=0.0, y=0.0, w=piece.width, h=lid - 0.002, row=0, rows=2, relief=piece.relief,
+                    kind="lid",
                       part="lid"),
                 Front(x=0.0, y=lid + 0.002, w=piece.width, h=low - 0.002, row=1, rows=2, relief=piece.relief,
                       kind="panel", part="panel"),

@@ -1,4 +1,5 @@
-"""What was done to a piece that is not as its form has it: parts taken off, cut, added, named, made otherwise."""
+"""What was done to a piece that is not as its form has it: parts taken off, cut, added, named, made
+otherwise."""
 
 from collections.abc import Iterable, Sequence
 from dataclasses import dataclass, replace
@@ -21,8 +22,8 @@ class Change:
     ----------
     act : str
         "name": call a part `name`. "group": count it to the group `name`, or to none. "remove": take it off.
-        "cut": make it shorter by `by`. "dress": give it another relief or handle. "add": put on a part of a kind of
-        `ADDED`.
+        "cut": make it shorter by `by`. "dress": give it another relief or handle. "add": put on a part of a
+        kind of `ADDED`.
     part : str
         The key of a part, or a kind, such as "leg", for all of it; of what is added, its new key.
     ours : bool
@@ -46,7 +47,9 @@ class Change:
 
     def __post_init__(self) -> None:
         if self.act == "add" and self.kind not in ADDED:
-            raise ValueError(f"a {self.kind or 'part of no kind'} cannot be added; what can be is {', '.join(ADDED)}")
+            raise ValueError(
+                f"a {self.kind or 'part of no kind'} cannot be added; what can be is {', '.join(ADDED)}"
+            )
         if self.act == "cut" and not 0.0 < self.by <= 3.0:
             raise ValueError(f"a part is cut by more than 0 and up to 3 m, got {self.by:g}")
         if self.act == "group" and (self.name in _TAKEN or "/" in self.name):
@@ -88,7 +91,9 @@ ADDED: Final = {
     "bracket": Added(title="Bracket", made="rail", zone="body", sides=(0.03, 0.15, 0.15)),
     "leg": Added(title="Leg", made="leg", zone="leg", sides=(0.045, 0.15, 0.045), below=True, four=True),
     "plinth": Added(title="Plinth", made="panel", zone="plinth", sides=(0.0, 0.09, 0.0), below=True),
-    "wheel": Added(title="Wheel", made="rail", zone="hardware", sides=(0.03, 0.06, 0.05), below=True, four=True),
+    "wheel": Added(
+        title="Wheel", made="rail", zone="hardware", sides=(0.03, 0.06, 0.05), below=True, four=True
+    ),
     "upholstery": Added(title="Padding", made="cushion", zone="padding", sides=(0.0, 0.05, 0.0)),
     "cane": Added(title="Cane", made="panel", zone="padding", sides=(0.3, 0.4, 0.005)),
     "lining": Added(title="Lining", made="panel", zone="within", sides=(0.3, 0.2, 0.002)),
@@ -98,7 +103,9 @@ ADDED: Final = {
 }
 
 
-_TAKEN: Final = frozenset({*ZONES, *FACES, *ADDED, "carcass", "drawer", "roll", "lid", "slat", "seat", "leaf", "board"})
+_TAKEN: Final = frozenset(
+    {*ZONES, *FACES, *ADDED, "carcass", "drawer", "roll", "lid", "slat", "seat", "leaf", "board"}
+)
 """Names that faces of any piece may answer to."""
 
 
@@ -171,7 +178,8 @@ def _cut(box: Box, by: float) -> Box:
 
 
 def _without(boxes: Sequence[Box], part: str) -> list[Box]:
-    """Return the solids without a part; a drawer or a door leaves an opening, a compartment its back or a shelf."""
+    """Return the solids without a part; a drawer or a door leaves an opening, a compartment its back or a
+    shelf."""
     _known(boxes, part)
     found = []
     for box in boxes:
@@ -183,7 +191,9 @@ def _without(boxes: Sequence[Box], part: str) -> list[Box]:
         openings = tuple(_emptied(opening, part) for opening in open_)
         interiors = tuple(_emptied(opening, part) for opening in closed)
         backless = box.without_back or (box.back_part != "" and part in (box.back_part, "back"))
-        found.append(replace(box, fronts=fronts, openings=openings, interiors=interiors, without_back=backless))
+        found.append(
+            replace(box, fronts=fronts, openings=openings, interiors=interiors, without_back=backless)
+        )
     if found == list(boxes):
         raise ValueError(f"{part!r} cannot be taken off: it is a place of another part")
     if not found:
@@ -192,11 +202,15 @@ def _without(boxes: Sequence[Box], part: str) -> list[Box]:
 
 
 def _left_open(box: Box, gone: Sequence[Front], left: Sequence[Front]) -> tuple[list[Opening], list[Opening]]:
-    """Return what is open once fronts were taken off, and the insides that are still closed: one behind which no door
-    is left is open as it is, with its shelves; else each front leaves a hole of its own."""
+    """Return what is open once fronts were taken off, and the insides that are still closed: one behind which
+    no door is left is open as it is, with its shelves; else each front leaves a hole of its own."""
     if box.made != "carcass":
         return list(box.openings), list(box.interiors)
-    opened = [inside for inside in box.interiors if any(map(inside.behind, gone)) and not any(map(inside.behind, left))]
+    opened = [
+        inside
+        for inside in box.interiors
+        if any(map(inside.behind, gone)) and not any(map(inside.behind, left))
+    ]
     holes = [
         Opening(x=one.x, y=one.y, w=one.w, h=one.h, d=box.d - 0.02, part=f"{one.part} opening")
         for one in gone
@@ -229,7 +243,8 @@ def _dressed(boxes: Sequence[Box], change: Change) -> list[Box]:
         replace(
             box,
             fronts=tuple(
-                replace(front, **new) if change.part in (front.part, front.kind) else front for front in box.fronts
+                replace(front, **new) if change.part in (front.part, front.kind) else front
+                for front in box.fronts
             ),
         )
         for box in boxes
@@ -249,14 +264,24 @@ def _added(boxes: Sequence[Box], change: Change, size: tuple[float, float, float
         # It stands under what is the lowest now; one that is as wide as another stands beside it.
         beside = [box for box in boxes if box.kind == change.kind]
         low = min((box.y for box in beside), default=low) if beside else low
-    usual_z = size[2] - d if change.kind in ("back", "cane") else -d if kind.made == "panel" and not kind.below else 0.0
+    usual_z = (
+        size[2] - d
+        if change.kind in ("back", "cane")
+        else -d
+        if kind.made == "panel" and not kind.below
+        else 0.0
+    )
     usual_y = low if kind.below else -h if kind.made == "cushion" else 0.0
     one = Box(
-        made=kind.made, zone=kind.zone, kind=change.kind, part=change.part, x=0.0 if change.x is None else change.x,
-        y=usual_y if change.y is None else change.y, z=usual_z if change.z is None else change.z, w=w, h=h, d=d,
-        upright=kind.made in ("leg", "panel"),
+        made=kind.made, zone=kind.zone, kind=change.kind, part=change.part,
+        x=0.0 if change.x is None else change.x,
+        y=usual_y if change.y is None else change.y, z=usual_z if change.z is None else change.z, w=w, h=h,
+        d=d, upright=kind.made in ("leg", "panel"),
     )  # fmt: skip
-    return [*boxes, *(_at_corners(one, size) if kind.four and change.x is None and change.z is None else [one])]
+    return [
+        *boxes,
+        *(_at_corners(one, size) if kind.four and change.x is None and change.z is None else [one]),
+    ]
 
 
 def _at_corners(one: Box, size: tuple[float, float, float]) -> list[Box]:

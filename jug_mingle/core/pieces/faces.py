@@ -1,4 +1,5 @@
-"""What a drawn piece is made of: faces from back to front, and the samples that a picture of it needs. No colour."""
+"""What a drawn piece is made of: faces from back to front, and the samples that a picture of it needs. No
+colour."""
 
 from collections.abc import Callable, Hashable
 from dataclasses import dataclass, field, replace
@@ -37,11 +38,11 @@ class Face:
     cover : (h, w) ndarray
         Share of each pixel that it covers. [0..1]
     fields : dict of (h, w) ndarray
-        Each whole, one row or column where it is the same along the other, or 0-d where it is the same everywhere.
-        "shade": light that falls there, relative to a sheet facing the eye. "u", "v": 0..1 within the face. "x", "y":
-        place on its own plane [m]. "across", "down": 0..1 within the whole piece. "step": 0..1, even within each row
-        of fronts. "edge": distance to the nearest edge [m]. "recess", "high": how deep in a groove, how proud. [0..1]
-        "upright": 1 where the grain runs up and down.
+        Each whole, one row or column where it is the same along the other, or 0-d where it is the same
+        everywhere. "shade": light that falls there, relative to a sheet facing the eye. "u", "v": 0..1 within
+        the face. "x", "y": place on its own plane [m]. "across", "down": 0..1 within the whole piece. "step":
+        0..1, even within each row of fronts. "edge": distance to the nearest edge [m]. "recess", "high": how
+        deep in a groove, how proud. [0..1] "upright": 1 where the grain runs up and down.
     """
 
     address: str
@@ -55,8 +56,8 @@ class Face:
 class Samples:
     """Everything that is seen of a drawing, as flat arrays over n samples, sorted by zone.
 
-    Most pixels have one sample; those at the edge of a face have two or more, whose weights add up to what is not the
-    mat behind.
+    Most pixels have one sample; those at the edge of a face have two or more, whose weights add up to what is
+    not the mat behind.
 
     Attributes
     ----------
@@ -71,8 +72,8 @@ class Samples:
     faces : dict of str to slice
         Where each face's samples stand, by address; those of a zone are neighbours.
     zones : dict of str to slice
-        Where the samples stand of each zone, or, for a finish that tells its faces apart, of faces that it treats
-        alike, by the address of the first.
+        Where the samples stand of each zone, or, for a finish that tells its faces apart, of faces that it
+        treats alike, by the address of the first.
     fields : dict of (n,) ndarray
         As of a `Face`.
     floor : int
@@ -101,8 +102,8 @@ class Samples:
         return self.over[name] if name in self.over else self.fields[name][self.zones[zone]]
 
     def with_over(self, over: dict[str, FloatArray], state: tuple[object, ...]) -> "Samples":
-        """Return the same with fields of the one zone that is looked at now put in place of its own; `state` tells
-        what is found out from them apart."""
+        """Return the same with fields of the one zone that is looked at now put in place of its own; `state`
+        tells what is found out from them apart."""
         return replace(self, over={**self.over, **over}, state=(*self.state, state))
 
     def told_apart(self, alike: Callable[[str], Hashable]) -> "Samples":
@@ -124,7 +125,8 @@ class Samples:
         return replace(self, zones=self.faces)
 
     def remember(self, zone: str, what: tuple[object, ...], make: Callable[[], NDArray[Any]]) -> NDArray[Any]:
-        """Return what `make` returned for this of a zone the first time; all is forgotten when it grows too large."""
+        """Return what `make` returned for this of a zone the first time; all is forgotten when it grows too
+        large."""
         # By its place: what a zone's name stands for depends on what is told apart.
         place = self.zones[zone]
         key = (place.start, place.stop, *what, *self.state)
@@ -189,7 +191,8 @@ class Drawing:
 
 @dataclass(frozen=True, slots=True, kw_only=True, eq=False)
 class _Part:
-    """What is seen of a face (h, w): where, in which pixels (n,), how much of each, whether behind another."""
+    """What is seen of a face (h, w): where, in which pixels (n,), how much of each, whether behind
+    another."""
 
     face: Face
     seen: NDArray[np.bool_]
@@ -199,28 +202,39 @@ class _Part:
 
 
 def _seen_of(face: Face, through: FloatArray, taken: NDArray[np.bool_]) -> _Part:
-    """Return what is seen of a face where so much light comes through what stands before it (height, width); what it
-    hides itself is taken from that."""
+    """Return what is seen of a face where so much light comes through what stands before it (height, width);
+    what it hides itself is taken from that."""
     shape, most = face.cover.shape, face.cover.size
     part = _Part(
         face=face, seen=np.empty(shape, dtype=bool), pixel=np.empty(most, dtype=np.int32),
         weight=np.empty(most, dtype=np.float32), behind=np.empty(most, dtype=bool),
     )  # fmt: skip
     size = _see(
-        through, taken, face.rows.start, face.columns.start, face.cover, part.seen, part.pixel, part.weight, part.behind
+        through,
+        taken,
+        face.rows.start,
+        face.columns.start,
+        face.cover,
+        part.seen,
+        part.pixel,
+        part.weight,
+        part.behind,
     )
     return replace(
-        part, pixel=part.pixel[:size].copy(), weight=part.weight[:size].copy(), behind=part.behind[:size].copy()
+        part,
+        pixel=part.pixel[:size].copy(),
+        weight=part.weight[:size].copy(),
+        behind=part.behind[:size].copy(),
     )
 
 
 @compiled
 def _see(
-    through: FloatArray, taken: NDArray[np.bool_], top: int, left: int, cover: FloatArray, seen: NDArray[np.bool_],
-    pixel: NDArray[np.int32], weight: FloatArray, behind: NDArray[np.bool_],
+    through: FloatArray, taken: NDArray[np.bool_], top: int, left: int, cover: FloatArray,
+    seen: NDArray[np.bool_], pixel: NDArray[np.int32], weight: FloatArray, behind: NDArray[np.bool_],
 ) -> int:  # fmt: skip
-    """Write where a face is seen, and return in how many pixels. One too faint to keep hides nothing, so that the
-    weights of a pixel still add up."""
+    """Write where a face is seen, and return in how many pixels. One too faint to keep hides nothing, so that
+    the weights of a pixel still add up."""
     n = 0
     for i in range(cover.shape[0]):
         for j in range(cover.shape[1]):
@@ -252,7 +266,8 @@ def _gathered(name: str, parts: list["_Part"], size: int) -> FloatArray:
 
 @compiled
 def _gather(values: FloatArray, seen: NDArray[np.bool_], out: FloatArray) -> None:
-    """Write values (h, w) into `out` (n,) where they are seen; one row, or one column, stands for all of them."""
+    """Write values (h, w) into `out` (n,) where they are seen; one row, or one column, stands for all of
+    them."""
     down, across = np.int64(values.shape[0] > 1), np.int64(values.shape[1] > 1)
     n = 0
     for i in range(seen.shape[0]):
@@ -263,7 +278,8 @@ def _gather(values: FloatArray, seen: NDArray[np.bool_], out: FloatArray) -> Non
 
 
 def coverage_of_polygon(corners: list[tuple[float, float]], rows: slice, columns: slice) -> FloatArray:
-    """Return the share of each pixel (h, w) inside a convex polygon of corners (x, y) in clockwise order on screen."""
+    """Return the share of each pixel (h, w) inside a convex polygon of corners (x, y) in clockwise order on
+    screen."""
     y = np.arange(rows.start, rows.stop)[:, np.newaxis] + 0.5
     x = np.arange(columns.start, columns.stop)[np.newaxis] + 0.5
     cover = np.ones((rows.stop - rows.start, columns.stop - columns.start))

@@ -1,4 +1,5 @@
-"""The forms that a piece of furniture may have, each built from its measures as solids; quick starts to be changed."""
+"""The forms that a piece of furniture may have, each built from its measures as solids; quick starts to be
+changed."""
 
 from collections.abc import Callable, Iterable, Mapping
 from dataclasses import dataclass, replace
@@ -72,7 +73,12 @@ class Piece:
             value = getattr(self, name)
             if not least <= value <= most:
                 raise ValueError(f"the {name} of a piece must be from {least:g} to {most:g} m, got {value:g}")
-        for name, low, high in (("rows", 1, _MOST), ("columns", 1, _MOST), ("pedestals", 1, 2), ("leaves", 0, 2)):
+        for name, low, high in (
+            ("rows", 1, _MOST),
+            ("columns", 1, _MOST),
+            ("pedestals", 1, 2),
+            ("leaves", 0, 2),
+        ):
             if not low <= getattr(self, name) <= high:
                 raise ValueError(f"a piece has from {low} to {high} {name}, got {getattr(self, name)}")
         if not 0.0 <= self.base_height <= 0.8 * self.height:
@@ -123,7 +129,8 @@ class Piece:
 
     @cached_property
     def names(self) -> frozenset[str]:
-        """All names that its faces answer to, and what was taken off it; a group stands for the names of its parts."""
+        """All names that its faces answer to, and what was taken off it; a group stands for the names of its
+        parts."""
         return frozenset().union(*map(names_of, self.faces)) | self.gone | frozenset(ZONES)
 
     @cached_property
@@ -153,7 +160,12 @@ class Piece:
     def called(self, part: str) -> str:
         """Return what a part is called: by the name it was given, else by its key."""
         return next(
-            (one.name for one in reversed(self.changes) if one.part == part and one.act == "name" and one.name), part
+            (
+                one.name
+                for one in reversed(self.changes)
+                if one.part == part and one.act == "name" and one.name
+            ),
+            part,
         )
 
 
@@ -179,8 +191,8 @@ class FormKind:
 
 FORMS: Final[Mapping[str, FormKind]] = {
     "card_cabinet": FormKind(
-        title="Card cabinet", build=cases.drawers, rows="rows of drawers", columns="drawers in a row", usual={},
-        offers=("layout", "base", "leg", "relief", "handle"), uses=("looks",),
+        title="Card cabinet", build=cases.drawers, rows="rows of drawers", columns="drawers in a row",
+        usual={}, offers=("layout", "base", "leg", "relief", "handle"), uses=("looks",),
     ),
     "chest": FormKind(
         title="Chest of drawers", build=cases.drawers, rows="rows of drawers", columns="drawers in a row",
@@ -189,7 +201,8 @@ FORMS: Final[Mapping[str, FormKind]] = {
     ),
     "bedside": FormKind(
         title="Bedside table", build=cases.drawers, rows="rows of drawers", columns="drawers in a row",
-        usual={"width": 0.45, "height": 0.6, "depth": 0.38, "rows": 2, "columns": 1, "handle": "knob", "base": "legs",
+        usual={"width": 0.45, "height": 0.6, "depth": 0.38, "rows": 2, "columns": 1, "handle": "knob",
+            "base": "legs",
                "base_height": 0.18},
         offers=("layout", "base", "leg", "relief", "handle"), uses=("drinks",),
     ),
@@ -201,25 +214,29 @@ FORMS: Final[Mapping[str, FormKind]] = {
     ),
     "table": FormKind(
         title="Table", build=frames.table,
-        usual={"width": 1.4, "height": 0.75, "depth": 0.8, "rows": 1, "columns": 1, "handle": "none", "base": "none",
+        usual={"width": 1.4, "height": 0.75, "depth": 0.8, "rows": 1, "columns": 1, "handle": "none",
+            "base": "none",
                "base_height": 0.0},
         offers=("leaves", "leg"), uses=("meals",),
     ),
     "chair": FormKind(
         title="Chair", build=frames.chair,
-        usual={"width": 0.44, "height": 0.9, "depth": 0.42, "rows": 1, "columns": 1, "handle": "none", "base": "none",
+        usual={"width": 0.44, "height": 0.9, "depth": 0.42, "rows": 1, "columns": 1, "handle": "none",
+            "base": "none",
                "base_height": 0.0},
         offers=("seat", "back", "leg"), uses=("seat",),
     ),
     "stool": FormKind(
         title="Stool or stand", build=frames.stool,
-        usual={"width": 0.36, "height": 0.7, "depth": 0.36, "rows": 1, "columns": 1, "handle": "none", "base": "none",
+        usual={"width": 0.36, "height": 0.7, "depth": 0.36, "rows": 1, "columns": 1, "handle": "none",
+            "base": "none",
                "base_height": 0.0},
         offers=("leg",), uses=("looks",),
     ),
     "settle": FormKind(
         title="Bench or settle", build=frames.settle, columns="boards in the back",
-        usual={"width": 1.3, "height": 1.05, "depth": 0.46, "rows": 1, "columns": 4, "handle": "none", "base": "none",
+        usual={"width": 1.3, "height": 1.05, "depth": 0.46, "rows": 1, "columns": 4, "handle": "none",
+            "base": "none",
                "base_height": 0.0, "relief": "panelled"},
         offers=("seat", "back", "leg", "relief"), uses=("seat",),
     ),
@@ -240,19 +257,22 @@ FORMS: Final[Mapping[str, FormKind]] = {
     ),
     "mirror": FormKind(
         title="Mirror frame", build=frames.mirror,
-        usual={"width": 0.6, "height": 0.8, "depth": 0.03, "rows": 1, "columns": 1, "handle": "none", "base": "none",
+        usual={"width": 0.6, "height": 0.8, "depth": 0.03, "rows": 1, "columns": 1, "handle": "none",
+            "base": "none",
                "base_height": 0.0, "relief": "moulded"},
         offers=("relief",), uses=("looks",),
     ),
     "box": FormKind(
         title="Box", build=cases.box,
-        usual={"width": 0.4, "height": 0.22, "depth": 0.28, "rows": 1, "columns": 1, "handle": "none", "base": "none",
+        usual={"width": 0.4, "height": 0.22, "depth": 0.28, "rows": 1, "columns": 1, "handle": "none",
+            "base": "none",
                "base_height": 0.0},
         offers=("relief",), uses=("looks",),
     ),
     "board": FormKind(
         title="Board", build=frames.board, columns="boards side by side",
-        usual={"width": 0.6, "height": 0.3, "depth": 0.02, "rows": 1, "columns": 3, "handle": "none", "base": "none",
+        usual={"width": 0.6, "height": 0.3, "depth": 0.02, "rows": 1, "columns": 3, "handle": "none",
+            "base": "none",
                "base_height": 0.0},
         offers=("relief",), uses=("looks",),
     ),

@@ -26,8 +26,8 @@ def _seat(piece: "Piece", y: float, depth: float) -> list[Box]:
         return [_slab(piece, y, depth, kind="seat")]
     w, d = piece.width - 0.02, depth - 0.02
     cushion = Box(
-        made="cushion", zone="padding", kind="upholstery", part="seat padding", x=0.01, y=y - _CUSHION, z=0.0, w=w,
-        h=_CUSHION, d=d,
+        made="cushion", zone="padding", kind="upholstery", part="seat padding", x=0.01, y=y - _CUSHION, z=0.0,
+        w=w, h=_CUSHION, d=d,
     )  # fmt: skip
     return [_slab(piece, y, depth, kind="seat", covered=w * d), cushion]
 
@@ -41,14 +41,16 @@ def table(piece: "Piece") -> list[Box]:
     hang = min(0.35, 0.6 * (piece.height - BOARD))
     leaves = [
         Box(
-            made="leaf", zone="top", kind="leaf", part=f"leaf {n + 1}", x=(piece.width, -0.022)[n], y=0.0, z=0.0,
-            w=0.022, h=hang, d=piece.depth, upright=True,
+            made="leaf", zone="top", kind="leaf", part=f"leaf {n + 1}", x=(piece.width, -0.022)[n], y=0.0,
+            z=0.0, w=0.022, h=hang, d=piece.depth, upright=True,
         )
         for n in range(piece.leaves)
     ]  # fmt: skip
     return [
         _slab(piece, 0.0, piece.depth),
-        Box(made="rail", zone="body", kind="rail", part="apron", x=inset, y=BOARD, z=inset, w=w, h=apron, d=d),
+        Box(
+            made="rail", zone="body", kind="rail", part="apron", x=inset, y=BOARD, z=inset, w=w, h=apron, d=d
+        ),
         *(replace(leg, z=leg.z + inset, let_in=apron) for leg in below),
         *leaves,
     ]
@@ -59,7 +61,8 @@ def stool(piece: "Piece") -> list[Box]:
     thick, low = min(0.04, 0.15 * piece.width), 0.62 * piece.height
     return [
         _slab(piece, 0.0, piece.depth),
-        *legs(0.02, BOARD, piece.width - 0.04, piece.depth, piece.height - BOARD, thick, Numbers({}), piece.leg),
+        *legs(0.02, BOARD, piece.width - 0.04, piece.depth, piece.height - BOARD, thick, Numbers({}),
+            piece.leg),
         Box(
             made="rail", zone="body", kind="rail", part="rail", x=0.02 + thick, y=low, z=0.0,
             w=piece.width - 0.04 - 2 * thick, h=0.03, d=0.02,
@@ -73,15 +76,15 @@ def chair(piece: "Piece") -> list[Box]:
     back = piece.depth - thick
     posts = [
         Box(
-            made="leg", zone="leg", kind="leg", part=f"leg {n}", x=x, y=0.0, z=back, w=thick, h=piece.height, d=thick,
-            upright=True,
+            made="leg", zone="leg", kind="leg", part=f"leg {n}", x=x, y=0.0, z=back, w=thick, h=piece.height,
+            d=thick, upright=True,
         )
         for n, x in ((1, 0.0), (2, piece.width - thick))
     ]  # fmt: skip
     front = [
         Box(
-            made="leg", zone="leg", kind="leg", part=f"leg {n}", x=x, y=seat, z=0.0, w=thick, h=piece.height - seat,
-            d=thick, upright=True, let_in=BOARD, shape=piece.leg,
+            made="leg", zone="leg", kind="leg", part=f"leg {n}", x=x, y=seat, z=0.0, w=thick,
+            h=piece.height - seat, d=thick, upright=True, let_in=BOARD, shape=piece.leg,
         )
         for n, x in ((3, 0.0), (4, piece.width - thick))
     ]  # fmt: skip
@@ -104,7 +107,19 @@ def _back(piece: "Piece", *, x: float, w: float, z: float, top: float, low: floa
         ]
     kind, zone = ("panel", "body") if piece.back == "panel" else (piece.back, "padding")
     return [
-        Box(made="panel", zone=zone, kind=kind, part="back", x=x, y=top, z=z, w=w, h=low - top, d=0.02, upright=True)
+        Box(
+            made="panel",
+            zone=zone,
+            kind=kind,
+            part="back",
+            x=x,
+            y=top,
+            z=z,
+            w=w,
+            h=low - top,
+            d=0.02,
+            upright=True,
+        )
     ]
 
 
@@ -116,12 +131,12 @@ def settle(piece: "Piece") -> list[Box]:
         piece, (Row(filling="panels", count=piece.columns),), 0.0, 0.0, piece.width, y, numbers
     )  # fmt: skip
     back = Box(
-        made="panel", zone="body", kind="back", part="back", x=0.0, y=0.0, z=piece.depth - BOARD, w=piece.width, h=y,
-        d=BOARD, upright=True, fronts=tuple(boards),
+        made="panel", zone="body", kind="back", part="back", x=0.0, y=0.0, z=piece.depth - BOARD,
+        w=piece.width, h=y, d=BOARD, upright=True, fronts=tuple(boards),
     )  # fmt: skip
     rail = Box(
-        made="rail", zone="body", kind="rail", part="apron", x=thick, y=y + BOARD, z=0.01, w=piece.width - 2 * thick,
-        h=0.10, d=max(0.02, piece.depth - 0.04),
+        made="rail", zone="body", kind="rail", part="apron", x=thick, y=y + BOARD, z=0.01,
+        w=piece.width - 2 * thick, h=0.10, d=max(0.02, piece.depth - 0.04),
     )  # fmt: skip
     stand = legs(0.0, y + BOARD, piece.width, piece.depth, seat - BOARD, thick, numbers, piece.leg)
     behind = [] if piece.back == "none" else [back]
@@ -135,13 +150,22 @@ def mirror(piece: "Piece") -> list[Box]:
     places = ((0.0, 0.0, w, wide), (0.0, h - wide, w, wide), (0.0, wide, wide, h - 2 * wide),
               (w - wide, wide, wide, h - 2 * wide))  # fmt: skip
     frame = tuple(
-        Front(x=x, y=y, w=wide_, h=high, relief=piece.relief, zone="moulding", kind="moulding", part=f"{side} moulding")
+        Front(
+            x=x,
+            y=y,
+            w=wide_,
+            h=high,
+            relief=piece.relief,
+            zone="moulding",
+            kind="moulding",
+            part=f"{side} moulding",
+        )
         for side, (x, y, wide_, high) in zip(("upper", "lower", "left", "right"), places, strict=True)
     )
     return [
         Box(
-            made="panel", zone="glass", kind="glass", part="glass", x=0.0, y=0.0, z=0.0, w=w, h=h, d=piece.depth,
-            fronts=frame,
+            made="panel", zone="glass", kind="glass", part="glass", x=0.0, y=0.0, z=0.0, w=w, h=h,
+            d=piece.depth, fronts=frame,
         )
     ]  # fmt: skip
 
@@ -158,7 +182,7 @@ def board(piece: "Piece") -> list[Box]:
     )  # fmt: skip
     return [
         Box(
-            made="panel", zone="body", kind="board", part="edges", x=0.0, y=0.0, z=0.0, w=piece.width, h=piece.height,
-            d=piece.depth, fronts=boards,
+            made="panel", zone="body", kind="board", part="edges", x=0.0, y=0.0, z=0.0, w=piece.width,
+            h=piece.height, d=piece.depth, fronts=boards,
         )
     ]  # fmt: skip

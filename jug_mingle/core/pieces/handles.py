@@ -39,7 +39,9 @@ def _pull(canvas: Canvas, cx: float, cy: float, w: float, z: float, metal: str) 
         place, cover, local = canvas.rectangle(cx - w, y, 2 * w, h, z)
         zone = "dark" if level < 0.5 else metal
         cover = cover * (0.4 if zone == "dark" else 1.0)
-        canvas.add(zone, place, cover, local, (2 * w, h), 1.0 if zone == "dark" else level - 0.5 * local[1] / h)
+        canvas.add(
+            zone, place, cover, local, (2 * w, h), 1.0 if zone == "dark" else level - 0.5 * local[1] / h
+        )
 
 
 def _knob(canvas: Canvas, cx: float, cy: float, r: float, z: float, metal: str) -> None:

@@ -11,14 +11,17 @@ _SHELF_BACK = 0.01
 
 
 def without_holes(canvas: Canvas, box: Box, cover: FloatArray, x: FloatArray, y: FloatArray) -> FloatArray:
-    """Return the cover of a case's front without its openings, where its back was taken off and one sees through.
+    """Return the cover of a case's front without its openings, where its back was taken off and one sees
+    through.
 
     `x` and `y` are places on the front, from the piece's corner. [m]
     """
     if not box.without_back:
         return cover
     for hole in (*box.openings, *(box.interiors if canvas.opened else ())):
-        to_edge = np.minimum(np.minimum(x - hole.x, hole.x + hole.w - x), np.minimum(y - hole.y, hole.y + hole.h - y))
+        to_edge = np.minimum(
+            np.minimum(x - hole.x, hole.x + hole.w - x), np.minimum(y - hole.y, hole.y + hole.h - y)
+        )
         cover = cover * (1.0 - np.clip(to_edge * canvas.scale + 0.5, 0.0, 1.0))
     return cover
 
@@ -44,12 +47,19 @@ def draw_opening(canvas: Canvas, box: Box, opening: Opening) -> None:
 
 
 def _draw_shelf(
-    canvas: Canvas, opening: Opening, part: str, y: float, z: float, through: tuple[float, float, float, float, float]
+    canvas: Canvas,
+    opening: Opening,
+    part: str,
+    y: float,
+    z: float,
+    through: tuple[float, float, float, float, float],
 ) -> None:
     x, w = opening.x, opening.w
     canvas.above(opening.shelf_face(part), (x, y, z), w, opening.d - _SHELF_BACK, level=0.84, through=through)
     place, cover, local = canvas.rectangle(x, y, w, SHELF, z)
-    canvas.add(opening.shelf_face(part, "edge"), place, cover, local, (w, SHELF), 0.88 - 0.10 * local[1] / SHELF)
+    canvas.add(
+        opening.shelf_face(part, "edge"), place, cover, local, (w, SHELF), 0.88 - 0.10 * local[1] / SHELF
+    )
     place, cover, local = canvas.rectangle(x, y + SHELF, w, 0.05, z)
     cast = 0.5 * np.exp(-np.maximum(local[1], 0.0) / 0.02) * cover
     canvas.add("dark", place, cast, local, (w, 0.05), 1.0)

@@ -6,7 +6,8 @@ from jug_mingle.core.pieces.solids import Box, Front
 
 
 def reaches_out(box: Box, front: Front) -> float:
-    """Return how far forward a drawer or an open door reaches, the lower drawers farther; 0 of what stays. [m]"""
+    """Return how far forward a drawer or an open door reaches, the lower drawers farther; 0 of what stays.
+    [m]"""
     if front.kind == "door":
         return front.w
     if front.kind != "drawer":

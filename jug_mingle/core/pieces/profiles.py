@@ -27,7 +27,8 @@ _STEPS: Final = 400
 
 
 def turned_radius(along: FloatArray, thick: float) -> FloatArray:
-    """Return the radius of a turned leg `along` 0..1 of its height from above: a block, rings, a swelling, a foot. [m]
+    """Return the radius of a turned leg `along` 0..1 of its height from above: a block, rings, a swelling, a
+    foot. [m]
 
     Parameters
     ----------
@@ -41,7 +42,8 @@ def turned_radius(along: FloatArray, thick: float) -> FloatArray:
 
 
 def turned_area(height: float, thick: float) -> float:
-    """Return the area of a turned leg: its square block, and the surface of revolution 2 π ∫ r ds below it. [m²]"""
+    """Return the area of a turned leg: its square block, and the surface of revolution 2 π ∫ r ds below it.
+    [m²]"""
     along = np.linspace(0.16, 1.0, _STEPS)
     r, y = turned_radius(along + 1e-9, thick), along * height
     slant = np.hypot(np.diff(r), np.diff(y))
@@ -70,8 +72,8 @@ def relief_at(relief: str, w: float, h: float) -> float:
 def relief_areas(relief: str, w: float, h: float) -> tuple[float, float, float]:
     """Return the area of a front around its relief, that of its recess, and that of its bead. [m²]
 
-    A moulding is a hollow and a bead all round; a panel is all that is set back, with the walls around it, and a bead
-    around that.
+    A moulding is a hollow and a bead all round; a panel is all that is set back, with the walls around it,
+    and a bead around that.
     """
     at = relief_at(relief, w, h)
     if at == 0.0:

@@ -15,7 +15,8 @@ _LIT = np.array([0.10, -0.16], dtype=np.float32)
 
 
 def relief_of(front: Front, x: FloatArray, y: FloatArray) -> tuple[FloatArray, FloatArray, FloatArray]:
-    """Return shade, recess and height of a front: a bevel all round, and a moulding or a set-back panel within it."""
+    """Return shade, recess and height of a front: a bevel all round, and a moulding or a set-back panel
+    within it."""
     to_edge = np.minimum(np.minimum(x, front.w - x), np.minimum(y, front.h - y))
     lit = np.where(np.minimum(y, x) < np.minimum(front.h - y, front.w - x), *_LIT)
     bevel = np.exp(-((to_edge / BEVEL) ** 2))
@@ -35,7 +36,8 @@ def relief_of(front: Front, x: FloatArray, y: FloatArray) -> tuple[FloatArray, F
 
 
 def parts_of_relief(front: Front, x: FloatArray, y: FloatArray) -> dict[str, NDArray[np.bool_]]:
-    """Return where each face of a front is: its outside, the recess that is its panel or its hollow, its bead."""
+    """Return where each face of a front is: its outside, the recess that is its panel or its hollow, its
+    bead."""
     to_edge = np.minimum(np.minimum(x, front.w - x), np.minimum(y, front.h - y))
     at = relief_at(front.relief, front.w, front.h)
     if at == 0.0:

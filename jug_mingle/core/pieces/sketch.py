@@ -1,4 +1,5 @@
-"""A piece drawn as a clean measured elevation: its front square to the eye, its top and one side seen at a slant."""
+"""A piece drawn as a clean measured elevation: its front square to the eye, its top and one side seen at a
+slant."""
 
 from typing import Final
 
@@ -45,12 +46,14 @@ class _Sketch(Canvas):
             self._box(lid_up(box) if self.opened else box)
         behind = self.to_pixels(0.0, self.floor, self.piece.depth + _OFF_THE_WALL)[1]
         return Drawing(
-            width=self.width, height=self.height, scale=self.scale, floor=int(np.clip(behind, 0, self.height)),
-            faces=tuple(self.faces),
+            width=self.width, height=self.height, scale=self.scale,
+            floor=int(np.clip(behind, 0, self.height)), faces=tuple(self.faces),
         )  # fmt: skip
 
     def _box(self, box: Box) -> None:
-        dim = 1.0 - 0.22 * min(1.0, box.z / max(self.piece.depth, 1e-6)) if box.made in ("leg", "rail") else 1.0
+        dim = (
+            1.0 - 0.22 * min(1.0, box.z / max(self.piece.depth, 1e-6)) if box.made in ("leg", "rail") else 1.0
+        )
         if box.made == "leg" and box.shape != "square":
             self._shaped_leg(box, dim)
             return
@@ -95,7 +98,9 @@ class _Sketch(Canvas):
             aside = np.maximum(front.x - along[columns], along[columns] - front.x - front.w)
             above = np.maximum(front.y - down[rows], down[rows] - front.y - front.h)
             out = np.maximum(aside[np.newaxis], above[:, np.newaxis])
-            found[rows, columns] += np.where(out > -0.001, np.exp(-((np.maximum(out, 0.0) / 0.006) ** 2)), 0.0)
+            found[rows, columns] += np.where(
+                out > -0.001, np.exp(-((np.maximum(out, 0.0) / 0.006) ** 2)), 0.0
+            )
         return found
 
     def _shaped_leg(self, box: Box, dim: float) -> None:
@@ -135,14 +140,28 @@ class _Sketch(Canvas):
         if front.kind == "door":
             right = x + 0.5 * w > box.x + 0.55 * box.w
             at = (x + w if right else x, y, box.z - out)
-            self.aside(front.of("outside" if right else "inside", "" if right else "within"), at, h, out, 1.2, at[:2])
+            self.aside(
+                front.of("outside" if right else "inside", "" if right else "within"), at, h, out, 1.2, at[:2]
+            )
             return
         self.add("dark", place, 0.75 * cover, local, (w, h), 1.0)
         top = y + 0.18 * h
         self.above(
-            front.of("inside", "within"), (x + SHELF, top, box.z - out), w - 2 * SHELF, out, level=0.66, recess=0.3
+            front.of("inside", "within"),
+            (x + SHELF, top, box.z - out),
+            w - 2 * SHELF,
+            out,
+            level=0.66,
+            recess=0.3,
         )
-        self.aside(front.of("sides", "hidden"), (x + w - SHELF, top, box.z - out), y + 0.93 * h - top, out, 1.0, (x, y))
+        self.aside(
+            front.of("sides", "hidden"),
+            (x + w - SHELF, top, box.z - out),
+            y + 0.93 * h - top,
+            out,
+            1.0,
+            (x, y),
+        )
         self.above(front.of("edge", "hidden"), (x, y, box.z - out), w, SHELF)
         self.aside(front.of("edge", "hidden"), (x + w, y, box.z - out), h, SHELF, 1.0, (x, y))
         self._front(box.z - out, "", front, upright=False, glazed=True)
@@ -152,7 +171,9 @@ class _Sketch(Canvas):
             place, cover, local = self.rectangle(
                 front.x - _GAP, front.y - _GAP, front.w + 2 * _GAP, front.h + 2.6 * _GAP, z
             )
-            self.add(around, place, cover, local, (front.w, front.h), 0.30, upright=upright, recess=1.0, high=0.0)
+            self.add(
+                around, place, cover, local, (front.w, front.h), 0.30, upright=upright, recess=1.0, high=0.0
+            )
         place, cover, local = self.rectangle(front.x, front.y, front.w, front.h, z)
         shade, recess, high = relief_of(front, *local)
         parts = [(front.of(face), there) for face, there in parts_of_relief(front, *local).items()]
@@ -168,7 +189,10 @@ class _Sketch(Canvas):
         piece, reach = self.piece, 0.16 * min(1.0, max(self.piece.height, 0.3))
         wide = piece.width + ASIDE * piece.depth + 0.22
         place = self.slices(
-            [self.to_pixels(-0.06, self.floor - 0.5 * reach, 0.0), self.to_pixels(wide - 0.06, self.floor + reach, 0.0)]
+            [
+                self.to_pixels(-0.06, self.floor - 0.5 * reach, 0.0),
+                self.to_pixels(wide - 0.06, self.floor + reach, 0.0),
+            ]
         )
         px, py = self.pixels(*place)
         y, x = (py - self.floor) / reach, (px + 0.06) / wide

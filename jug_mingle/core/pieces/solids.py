@@ -28,7 +28,8 @@ PartFaces = Iterator[tuple[str, float]]
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Front:
-    """A drawer front, a door, a panel or a board; `row` of `rows` counts from above, for what changes from row to row.
+    """A drawer front, a door, a panel or a board; `row` of `rows` counts from above, for what changes from
+    row to row.
 
     `kind` is that of the part of which it is the outside, `part` its key.
     """
@@ -78,7 +79,8 @@ class Front:
 
 
 def _handle_area(front: Front) -> float:
-    """Return what can be painted of a handle: a ball, or two bars as thick as a finger is wide by a third. [m²]"""
+    """Return what can be painted of a handle: a ball, or two bars as thick as a finger is wide by a third.
+    [m²]"""
     if front.handle == "pull":
         return 2.0 * 2.0 * min(PULL, 0.12 * front.w) * 4.0 * 0.010
     return 4.0 * 3.1416 * min(KNOB, 0.12 * front.h) ** 2
@@ -134,8 +136,9 @@ class Box:
     Attributes
     ----------
     made : str
-        "carcass": front, two sides and a top are painted. "slab" and "rail": all that faces outwards. "leg": all round.
-        "panel": what faces the eye, and its edges. "leaf": what hangs at a side. "cushion": padding.
+        "carcass": front, two sides and a top are painted. "slab" and "rail": all that faces outwards. "leg":
+        all round. "panel": what faces the eye, and its edges. "leaf": what hangs at a side. "cushion":
+        padding.
     zone : str
         Of its front; a carcass has its sides in "side" and its top in "top".
     kind, part : str

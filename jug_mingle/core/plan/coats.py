@@ -1,7 +1,8 @@
-"""From a look to steps: each layer coat by coat, unit by unit, with what dries, what closes and what is sanded between.
+"""From a look to steps: each layer coat by coat, unit by unit, with what dries, what closes and what is
+sanded between.
 
-Waits and open times are of what is in the pots; common practice adds the windows: wear with a damp rag the same day, a
-sponge soon after, oil wiped after twenty minutes, gilding a night after a clear coat.
+Waits and open times are of what is in the pots; common practice adds the windows: wear with a damp rag the
+same day, a sponge soon after, oil wiped after twenty minutes, gilding a night after a clear coat.
 """
 
 from collections.abc import Mapping
@@ -31,14 +32,16 @@ OIL_STAYS: Final = 20
 """Oil and butter are wiped off at about twenty minutes. [minutes]"""
 
 _FILTERS: Final = 0.05
-"""Of a pair of filters that a sprayed coat uses up, assumed: they are looked at after spraying, and last a job."""
+"""Of a pair of filters that a sprayed coat uses up, assumed: they are looked at after spraying, and last a
+job."""
 
 _LOOSENS: Final = frozenset({"milk_paint", "chalk_paint", "home_chalk_paint"})
 """What a damp rag still moves on the day that it was laid."""
 
 _ORDINALS: Final = ("", "First", "Second", "Third", "Fourth", "Fifth", "Sixth", "Seventh", "Eighth")
 _GOES_ON_DRY: Final = frozenset(
-    {"wax", "glaze", "sponge", "distress", "fade", "chippy", "metallic", "stencil", "lettering", "raised", "transfer",
+    {"wax", "glaze", "sponge", "distress", "fade", "chippy", "metallic", "stencil", "lettering", "raised",
+    "transfer",
      "paper", "collage", "ornament", "lined", "dry_brush", "knife", "wax_eraser",
      "drips", "wash", "two_tone", "stain"}
 )  # fmt: skip
@@ -46,7 +49,8 @@ _GOES_ON_DRY: Final = frozenset(
 
 
 def lay(course: Course, work: PieceWork, units: Mapping[str, Unit], workshop: Workshop) -> None:
-    """Add the coats of a piece's look on units that are ready for it; the first after what was tried on a board."""
+    """Add the coats of a piece's look on units that are ready for it; the first after what was tried on a
+    board."""
     for number, layer in enumerate(work.finish.layers):
         if not layer.on:
             continue
@@ -70,7 +74,13 @@ def _takes(work: PieceWork, number: int) -> tuple[Take, ...]:
 
 
 def _coat(
-    course: Course, work: PieceWork, unit: Unit, at: int, coat: int, takes: tuple[Take, ...], workshop: Workshop
+    course: Course,
+    work: PieceWork,
+    unit: Unit,
+    at: int,
+    coat: int,
+    takes: tuple[Take, ...],
+    workshop: Workshop,
 ) -> None:
     one, where = unit.laid[at], [on(work, unit.key)]
     way = one.layer.way
@@ -81,12 +91,19 @@ def _coat(
     course.add(step, where, most=most, closes=closes)
     _wiped_later(course, work, unit, one, coat, workshop)
     _dries(course, work, unit, at, coat, workshop)
-    raised = coat == 1 and at == 0 and unit.ground.drinks and one.facts.base == "water" and one.layer.kind != "stain"
+    raised = (
+        coat == 1
+        and at == 0
+        and unit.ground.drinks
+        and one.facts.base == "water"
+        and one.layer.kind != "stain"
+    )
     if raised and one.layer.of.act == "film":
         course.add(
             step_of(
                 work, "smooth", unit, f"Knock the raised grain of the {unit.title} back", more="grain",
-                words="320 by hand along the grain, then dust it off.", why="The first water lifts the fibres, once.",
+                words="320 by hand along the grain, then dust it off.",
+                why="The first water lifts the fibres, once.",
                 uses=(("grit_320", max(0.5, unit.area)), ("tack_cloths", 0.3)),
             ),
             where,
@@ -94,7 +111,13 @@ def _coat(
 
 
 def _step(
-    work: PieceWork, unit: Unit, one: LaidLayer, coat: int, takes: tuple[Take, ...], way: str, workshop: Workshop
+    work: PieceWork,
+    unit: Unit,
+    one: LaidLayer,
+    coat: int,
+    takes: tuple[Take, ...],
+    way: str,
+    workshop: Workshop,
 ) -> Step:
     layer, kind = one.layer, one.layer.of
     title = (
@@ -130,10 +153,13 @@ def _words(layer: Layer, open_time: float | None, unit: Unit, coat: int, heat: C
     said = []
     if _on_cloth(unit) and coat == 1 and layer.of.has("hides"):
         said.append(
-            "Mist the cloth, so that it goes in. A pattern that still shows is no fault: three coats are usual."
+            "Mist the cloth, so that it goes in. A pattern that still shows is no fault: three coats are "
+            "usual."
         )
     if layer.kind == "stain" and layer.dwell <= ATTENDED:
-        said.append(f"On, {time_words(layer.dwell) if layer.dwell >= 1 else '30 s'}, and wiped off along the grain.")
+        said.append(
+            f"On, {time_words(layer.dwell) if layer.dwell >= 1 else '30 s'}, and wiped off along the grain."
+        )
     if layer.water:
         said.append(f"{layer.water:g} parts of water to one.")
     if open_time is not None and layer.of.act == "film":
@@ -156,7 +182,8 @@ def _uses(layer: Layer, unit: Unit, way: str) -> tuple[tuple[str, float], ...]:
 
 
 def _window(unit: Unit, at: int, coat: int, workshop: Workshop) -> tuple[int | None, str]:
-    """Return how long after what lies below a layer may be begun at the latest [minutes], and what to do after that."""
+    """Return how long after what lies below a layer may be begun at the latest [minutes], and what to do
+    after that."""
     one, below = unit.laid[at], [x for x in unit.laid[:at] if x.layer.of.act != "reveal"]
     if coat > 1 or not below or not below[-1].facts.kinds & _LOOSENS:
         return None, ""
@@ -167,24 +194,30 @@ def _window(unit: Unit, at: int, coat: int, workshop: Workshop) -> tuple[int | N
     return None, ""
 
 
-def _sanded_between(course: Course, work: PieceWork, unit: Unit, one: LaidLayer, coat: int, workshop: Workshop) -> None:
+def _sanded_between(
+    course: Course, work: PieceWork, unit: Unit, one: LaidLayer, coat: int, workshop: Workshop
+) -> None:
     school, kind = workshop.schools.get("between_coats", ""), one.layer.kind
     wears = unit.key.startswith("top") and kind == "sealer" and one.layer.coats >= 3
     enamel = bool(one.facts.kinds & {"enamel", "oil_enamel", "oil_varnish"})
-    if kind not in ("paint", "blend", "sealer") or not (school == "sand" or (not school and (wears or enamel))):
+    if kind not in ("paint", "blend", "sealer") or not (
+        school == "sand" or (not school and (wears or enamel))
+    ):
         return
     course.add(
         step_of(
             work, "smooth", unit, f"Sand the {unit.title} between coats",
             more=f"{mark_of(work, one.place)}.between.{coat}",
-            words="320, lightly, and dust it off.", why="Each coat is smoother than the last.", school="between_coats",
-            uses=(("grit_320", max(0.5, unit.area)), ("tack_cloths", 0.3)),
+            words="320, lightly, and dust it off.", why="Each coat is smoother than the last.",
+            school="between_coats", uses=(("grit_320", max(0.5, unit.area)), ("tack_cloths", 0.3)),
         ),
         [on(work, unit.key)],
     )  # fmt: skip
 
 
-def _wiped_later(course: Course, work: PieceWork, unit: Unit, one: LaidLayer, coat: int, workshop: Workshop) -> None:
+def _wiped_later(
+    course: Course, work: PieceWork, unit: Unit, one: LaidLayer, coat: int, workshop: Workshop
+) -> None:
     """What stands for a while and is then wiped off is two steps, with a window between."""
     layer, where = one.layer, [on(work, unit.key)]
     if layer.kind == "stain" and layer.dwell > ATTENDED:
@@ -193,7 +226,8 @@ def _wiped_later(course: Course, work: PieceWork, unit: Unit, one: LaidLayer, co
         stands, why = OIL_STAYS, "Wood takes what it needs; what stays on it stays sticky."
     else:
         return
-    course.then(where, stands, words=f"{layer.of.title.lower()} goes in", why=why, most=stands + max(5, stands // 2),
+    course.then(where, stands, words=f"{layer.of.title.lower()} goes in", why=why,
+        most=stands + max(5, stands // 2),
                 closes="Left longer it is darker, and sticky: wipe with its own thinner.")  # fmt: skip
     course.add(
         step_of(
@@ -221,12 +255,24 @@ def _dries(course: Course, work: PieceWork, unit: Unit, at: int, coat: int, work
     felt = minutes is None
     wax = one.facts.base == "wax" or one.layer.kind == "wax"
     laid = patterned(one.layer, unit, work.count, workshop.schools, coat=coat)
-    changed = wait_under(workshop.air, wax=wax, water=one.facts.base == "water", thin=one.layer.of.has("thin"))
+    changed = wait_under(
+        workshop.air, wax=wax, water=one.facts.base == "water", thin=one.layer.of.has("thin")
+    )
     least = changed.of(BY_TOUCH if minutes is None else minutes) + (0 if laid is None else laid.waits)
-    why = "No figure is usual: an hour, by touch." if felt else f"{time_words(float(minutes or 0))} is usual of it."
+    why = (
+        "No figure is usual: an hour, by touch."
+        if felt
+        else f"{time_words(float(minutes or 0))} is usual of it."
+    )
     if soaked:
         why = "Cloth takes the next coat while it is slightly damp, by feel."
-    course.then(where, least, words=f"{one.layer.of.title.lower()} dries", why=" ".join([why, *changed.why]), felt=felt)
+    course.then(
+        where,
+        least,
+        words=f"{one.layer.of.title.lower()} dries",
+        why=" ".join([why, *changed.why]),
+        felt=felt,
+    )
     last = coat == one.layer.coats
     over = [x.layer.kind for x in unit.laid[at + 1 :]]
     if last and ((wax and "wax" not in over) or one.layer.kind == "metallic"):

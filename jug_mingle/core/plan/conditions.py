@@ -1,7 +1,7 @@
 """How the air of the workshop changes waits and open times, each change with its reason.
 
-Damp air doubles the wait of a wax and heat shortens open time by common practice; every other factor is assumed, and
-says so.
+Damp air doubles the wait of a wax and heat shortens open time by common practice; every other factor is
+assumed, and says so.
 """
 
 from dataclasses import dataclass
@@ -76,7 +76,8 @@ def wait_under(air: Conditions, *, wax: bool, water: bool, thin: bool = False) -
 
 
 def open_under(air: Conditions) -> Changed:
-    """Return by how much the time changes in which a coat can be worked, and with it the size of a section."""
+    """Return by how much the time changes in which a coat can be worked, and with it the size of a
+    section."""
     if air.temperature >= HOT:
         return Changed(factor=0.5, why=(f"heat ({air.temperature:.0f} °C): work in sections half as large",))
     return Changed(factor=1.0, why=())

@@ -1,8 +1,9 @@
-"""The best plan, by constraint programming (OR-Tools CP-SAT): every task assigned to a session, and a time in it.
+"""The best plan, by constraint programming (OR-Tools CP-SAT): every task assigned to a session, and a time in
+it.
 
-Plain intervals leave a weak bound; one Boolean for each task and session, sessions' capacities and, along every wait,
-the sessions that it allows make it strong. Goals come one after another: the earliest usable time, the fewest sessions,
-the least hurry before windows; the later two are reported, not proven.
+Plain intervals leave a weak bound; one Boolean for each task and session, sessions' capacities and, along
+every wait, the sessions that it allows make it strong. Goals come one after another: the earliest usable
+time, the fewest sessions, the least hurry before windows; the later two are reported, not proven.
 """
 
 from collections.abc import Callable, Mapping
@@ -17,8 +18,8 @@ SEED: Final = 11
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Effort:
-    """How long is searched: in the solver's own deterministic seconds for the first goal and for each later one; and in
-    seconds of the clock, beyond which it is stopped whatever was reached."""
+    """How long is searched: in the solver's own deterministic seconds for the first goal and for each later
+    one; and in seconds of the clock, beyond which it is stopped whatever was reached."""
 
     first: float = 3.0
     later: float = 0.15
@@ -48,8 +49,8 @@ def solve(
     known : Schedule, optional
         A plan from which to begin.
     near : mapping, optional
-        In which a plan before had its tasks [minutes]: of plans that are done within a session of the soonest, one is
-        returned that moves few of them.
+        In which a plan before had its tasks [minutes]: of plans that are done within a session of the
+        soonest, one is returned that moves few of them.
     bettered : callable
         Told of each better plan as it is found.
     """
@@ -130,17 +131,22 @@ def _keep_lags(model: _Model) -> None:
                 continue
             end = sessions[s].end - problem.of[lag.after].minutes - lag.least - before.minutes
             allowed = [
-                way for number, way in first.items() if max(sessions[number].start, problem.heads[lag.before]) <= end
+                way
+                for number, way in first.items()
+                if max(sessions[number].start, problem.heads[lag.before]) <= end
             ]
             if len(allowed) < len(first):
                 cp.add(sum(by_then) <= sum(allowed))
 
 
 def _keep_hands(cp_model: Any, model: _Model) -> None:
-    """Hands and places do one thing at a time; what was used in a session is cleaned in it, after its last use."""
+    """Hands and places do one thing at a time; what was used in a session is cleaned in it, after its last
+    use."""
     problem, cp = model.problem, model.cp
     most = max(one.hands for one in problem.sessions)
-    spans = [cp.new_fixed_size_interval_var(model.start[task.key], task.minutes, "") for task in problem.tasks]
+    spans = [
+        cp.new_fixed_size_interval_var(model.start[task.key], task.minutes, "") for task in problem.tasks
+    ]
     demands = [task.hands for task in problem.tasks]
     load: list[list[Any]] = [[] for _ in problem.sessions]
     for task in problem.tasks:
@@ -158,7 +164,9 @@ def _keep_hands(cp_model: Any, model: _Model) -> None:
                     continue
                 cp.add_implication(way, used)
                 cp.add(at >= model.start[task.key] + task.minutes).only_enforce_if(way)
-            cp.add_bool_or([used.negated(), *(ways[s] for t in tasks if s in (ways := model.assigned[t.key]))])
+            cp.add_bool_or(
+                [used.negated(), *(ways[s] for t in tasks if s in (ways := model.assigned[t.key]))]
+            )
             load[s].append(cleaning * used)
             spans.append(cp.new_optional_fixed_size_interval_var(at, cleaning, used, ""))
             demands.append(1)
@@ -175,7 +183,9 @@ def _keep_hands(cp_model: Any, model: _Model) -> None:
                 demands.append(most - one.hands)
         cp.add_cumulative(spans, demands, most)
     for place in dict.fromkeys(task.place for task in problem.tasks if task.place):
-        cp.add_no_overlap([span for span, task in zip(spans, problem.tasks, strict=False) if task.place == place])
+        cp.add_no_overlap(
+            [span for span, task in zip(spans, problem.tasks, strict=False) if task.place == place]
+        )
 
 
 def _soonest(
@@ -221,7 +231,9 @@ def _later_goals(
             if model.problem.sessions[s].start <= at < model.problem.sessions[s].end
         ]
         moved.append(1 - there[0] if there else 1)
-    windows = [model.start[lag.after] - model.start[lag.before] for lag in model.problem.lags if lag.most is not None]
+    windows = [
+        model.start[lag.after] - model.start[lag.before] for lag in model.problem.lags if lag.most is not None
+    ]
     goals = [sum(moved)] if moved else []
     goals += [sum(used), *([sum(windows)] if windows else [])]
     for goal in goals:

@@ -1,4 +1,5 @@
-"""What can hurt at a step, tied to what causes it. Common practice; labels, local rules and licensed trades first."""
+"""What can hurt at a step, tied to what causes it. Common practice; labels, local rules and licensed trades
+first."""
 
 from collections.abc import Callable, Collection, Mapping
 from dataclasses import dataclass, replace
@@ -13,7 +14,8 @@ from jug_mingle.core.practice.tables import rows_of
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Around:
-    """What a step is done amid: what is known of its piece, what that is for, the air, old paint that may hold lead."""
+    """What a step is done amid: what is known of its piece, what that is for, the air, old paint that may
+    hold lead."""
 
     survey: Survey
     uses: Collection[str]
@@ -44,7 +46,9 @@ _CAUSES: Final[Mapping[str, _Of]] = {
     "bleach": lambda step, _: step.act in ("bleach", "neutralise"),
     "peroxide": lambda step, _: step.act in ("bleach", "neutralise"),
     "staples": lambda step, around: step.act == "free" and "staples" in around.survey.causes,
-    "nails": lambda step, around: step.act == "free" and bool({"nails", "staples"} & set(around.survey.causes)),
+    "nails": lambda step, around: (
+        step.act == "free" and bool({"nails", "staples"} & set(around.survey.causes))
+    ),
     "glass": lambda step, around: step.act == "free" and "glass" in around.survey.causes,
     "lamp": lambda step, around: step.act == "free" and "lamp" in around.survey.causes,
     "pets": lambda step, around: step.act == "extract" and "pets" in around.survey.causes,
@@ -69,7 +73,9 @@ _CAUSES: Final[Mapping[str, _Of]] = {
 }
 
 _OF_WORK: Final = {row["key"]: row["words"] for row in rows_of("step_cautions.csv")}
-CAUTIONS: Final[Mapping[str, str]] = {key: HAZARDS[key].words if key in HAZARDS else _OF_WORK[key] for key in _CAUSES}
+CAUTIONS: Final[Mapping[str, str]] = {
+    key: HAZARDS[key].words if key in HAZARDS else _OF_WORK[key] for key in _CAUSES
+}
 """By key: those of finishes, and those of work alone; of which step each is said stands in `_CAUSES`."""
 
 

@@ -25,17 +25,19 @@ class Diary:
     """The sessions of a problem, filled task by task."""
 
     def __init__(self, problem: Problem, *, clean_last: bool = False) -> None:
-        """Begin empty; with `clean_last` room for cleaning is looked for by `clean_up`, when all tasks are in."""
+        """Begin empty; with `clean_last` room for cleaning is looked for by `clean_up`, when all tasks are
+        in."""
         self._problem, self._clean_last = problem, clean_last
         self._days = [
-            _Day(start=one.start, end=one.end, hands=[[] for _ in range(one.hands)]) for one in problem.sessions
+            _Day(start=one.start, end=one.end, hands=[[] for _ in range(one.hands)])
+            for one in problem.sessions
         ]
         self.starts: dict[str, int] = {}
         self._of: dict[str, tuple[int, tuple[int, ...]]] = {}
 
     def place(self, task: Task, earliest: int, latest: int) -> int | None:
-        """Put a task at the first time from `earliest` on at which it fits, with its cleaning, and return when it
-        starts; None where it fits nowhere until `latest`."""
+        """Put a task at the first time from `earliest` on at which it fits, with its cleaning, and return
+        when it starts; None where it fits nowhere until `latest`."""
         for opening in task.openings:
             low, high = max(opening.start, earliest), min(opening.end - task.minutes, latest)
             if low > high:
@@ -114,7 +116,8 @@ class Diary:
         yield from sorted(ends)
 
     def clean_up(self) -> bool:
-        """Put in the cleaning of every kit in every session, after its last use; say whether there was room for all.
+        """Put in the cleaning of every kit in every session, after its last use; say whether there was room
+        for all.
 
         From then on room for cleaning is looked for with each task.
         """

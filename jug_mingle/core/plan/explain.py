@@ -42,7 +42,9 @@ def why_none(laid: Laid, steps: Steps, *, said: Callable[[int], str]) -> list[Cl
     short = [clash for task in problem.tasks if (clash := _too_long(problem, task, steps, of[task.key]))]
     if short:
         return short
-    windows = [clash for wait in steps.waits if wait.most is not None and (clash := _window(laid, steps, wait, said))]
+    windows = [
+        clash for wait in steps.waits if wait.most is not None and (clash := _window(laid, steps, wait, said))
+    ]
     if windows:
         return windows
     last = problem.sessions[-1]
@@ -81,7 +83,9 @@ def _too_long(problem: Problem, task: Task, steps: Steps, key: str) -> Clash | N
             step.place, "at no time in your hours: too cold, too late for noise, or past its window"
         )
         return Clash(
-            words=f"“{step.title}” can be done {where}.", helps="Give other hours, or warm the room.", steps=(key,)
+            words=f"“{step.title}” can be done {where}.",
+            helps="Give other hours, or warm the room.",
+            steps=(key,),
         )
     longest = max(task.openings, key=lambda one: one.end - one.start)
     lacks = need - (longest.end - longest.start)
@@ -123,7 +127,8 @@ def _window(laid: Laid, steps: Steps, wait: Wait, said: Callable[[int], str]) ->
                 f"; or else: {wait.closes}" if wait.closes else "."
             )
     return Clash(
-        words=f"“{then.title}” has to come within {time_words(wait.most or 0)} of “{first.title}”, and not before "
+        words=f"“{then.title}” has to come within {time_words(wait.most or 0)} of “{first.title}”, and not "
+            f"before "
         f"{time_words(wait.least)}: no two of your hours allow both.",
         helps=helps or "Give a longer session.", steps=(first.key, then.key),
     )  # fmt: skip
@@ -136,12 +141,15 @@ def _one_window_less(laid: Laid, steps: Steps) -> list[Clash]:
         if wait.most is None or wait.before not in laid.parts or wait.after not in laid.parts:
             continue
         pair = (laid.parts[wait.before][-1], laid.parts[wait.after][0])
-        lags = tuple(replace(lag, most=None) if (lag.before, lag.after) == pair else lag for lag in problem.lags)
+        lags = tuple(
+            replace(lag, most=None) if (lag.before, lag.after) == pair else lag for lag in problem.lags
+        )
         if first_plan(replace(problem, lags=lags), rounds=2) is not None:
             then = steps.of(wait.after)
             found.append(
                 Clash(
-                    words=f"“{then.title}” does not fit before its window closes, beside all else that is due then.",
+                    words=f"“{then.title}” does not fit before its window closes, beside all else that is "
+                    f"due then.",
                     helps=wait.closes or "Give a longer session.",
                     steps=(wait.before, wait.after),
                 )

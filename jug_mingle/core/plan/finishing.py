@@ -1,4 +1,5 @@
-"""After the last coat: unmasked, insides, handles, the second photograph, delivery; and what may be used when.
+"""After the last coat: unmasked, insides, handles, the second photograph, delivery; and what may be used
+when.
 
 Common practice.
 """
@@ -37,7 +38,8 @@ def finish(course: Course, work: PieceWork, units: Mapping[str, Unit], workshop:
     if laid:
         course.add(
             step_of(
-                work, "unmask", None, "Take the tape off", words="Slowly, back on itself; score it where a film has "
+                work, "unmask", None, "Take the tape off",
+                words="Slowly, back on itself; score it where a film has "
                 "gone over it.",
                 why="Once the coat is dry through: else it tears.",
             ),
@@ -59,13 +61,17 @@ def finish(course: Course, work: PieceWork, units: Mapping[str, Unit], workshop:
         step_of(
             work, "photograph", None, "Photograph it beside the first picture", more="after",
             words="In the same light.",
-            why="What it was and what it is; and what it was made with, in the daybook.", cure=LIGHT_USE if laid else 0,
+            why="What it was and what it is; and what it was made with, in the daybook.",
+            cure=LIGHT_USE if laid else 0,
         ),
         every,
     )  # fmt: skip
     if work.survey.deliver:
-        course.then(every, LIGHT_USE, words="hardens before it is moved", why="A day before it is wrapped, assumed.")
-        course.add(step_of(work, "deliver", None, "Deliver it", words="Nothing laid against paint that still cures.",
+        course.then(
+            every, LIGHT_USE, words="hardens before it is moved", why="A day before it is wrapped, assumed."
+        )
+        course.add(step_of(work, "deliver", None, "Deliver it",
+            words="Nothing laid against paint that still cures.",
                            why="It goes to somebody else."), every)  # fmt: skip
 
 
@@ -78,8 +84,10 @@ def _handles(course: Course, work: PieceWork, every: Sequence[str]) -> None:
     if act == "change":
         course.add(
             step_of(
-                work, "drill", None, "Drill for the new handles", words="By the printed template, from the front.",
-                why="Old and new holes differ; filled ones are hard by now.", minutes=RATES["drill"].minutes(0.0,
+                work, "drill", None, "Drill for the new handles",
+                words="By the printed template, from the front.",
+                why="Old and new holes differ; filled ones are hard by now.",
+                minutes=RATES["drill"].minutes(0.0,
                 fronts),
             ),
             every,
@@ -92,8 +100,10 @@ def _handles(course: Course, work: PieceWork, every: Sequence[str]) -> None:
     )
     course.add(
         step_of(
-            work, "hardware", None, "Clean the handles" if act == "clean" else "Paint the handles", words=words,
-            why="Painted metal without its primer wears first." if act == "paint" else "Its metal suits the piece.",
+            work, "hardware", None, "Clean the handles" if act == "clean" else "Paint the handles",
+            words=words,
+            why="Painted metal without its primer wears first." if act == "paint"
+            else "Its metal suits the piece.",
             minutes=RATES["hardware"].minutes(0.0, fronts),
         ),
         every[:1],
@@ -101,8 +111,12 @@ def _handles(course: Course, work: PieceWork, every: Sequence[str]) -> None:
 
 
 def _insides(course: Course, work: PieceWork, every: Sequence[str]) -> None:
-    drawers = max(1, work.count * len({face.split("/")[2] for face in work.piece.faces if face.startswith("within/")}))
-    area = work.count * sum(area for face, area in work.piece.faces.items() if face.startswith(("within/", "inside/")))
+    drawers = max(
+        1, work.count * len({face.split("/")[2] for face in work.piece.faces if face.startswith("within/")})
+    )
+    area = work.count * sum(
+        area for face, area in work.piece.faces.items() if face.startswith(("within/", "inside/"))
+    )
     if work.survey.interiors == "line":
         course.add(
             step_of(work, "line", None, "Line the drawers", words="Paper cut to each, or felt.",
@@ -112,26 +126,34 @@ def _insides(course: Course, work: PieceWork, every: Sequence[str]) -> None:
         return
     inside = f"p{work.number}.inside-feed"
     course.add(
-        step_of(work, "feed", None, "Feed the insides and runners", words="Oil-wax butter, a little, rubbed in.",
+        step_of(work, "feed", None, "Feed the insides and runners",
+            words="Oil-wax butter, a little, rubbed in.",
                 why="Dry wood takes it up, and drawers run again.", minutes=RATES["feed"].minutes(area),
                 kinds=frozenset({"oil_wax_butter"}), uses=(("cloths", 2.0),)), [*every, inside],
     )  # fmt: skip
     course.then([*every], 20, words="goes in", why="Twenty minutes, then all of it is wiped off.", most=40,
                 closes="Left longer it stays sticky: wipe it with spirits.")  # fmt: skip
     course.add(
-        step_of(work, "wipe", None, "Wipe the insides", more="feed", words="All of it.", why="What stays is sticky.",
+        step_of(work, "wipe", None, "Wipe the insides", more="feed", words="All of it.",
+            why="What stays is sticky.",
                 minutes=max(4.0, RATES["wipe"].minutes(area)), kinds=frozenset({"oil_wax_butter"})), every,
     )  # fmt: skip
 
 
 def milestones(work: PieceWork, units: Mapping[str, Unit]) -> list[Milestone]:
     """Return what is allowed how long after a piece's last coat."""
-    facts = [one.facts for unit in units.values() for one in unit.laid if one.layer.of.act in ("film", "surface")]
+    facts = [
+        one.facts for unit in units.values() for one in unit.laid if one.layer.of.act in ("film", "surface")
+    ]
     if not facts:
         return []
     cures = [h.cure for one in facts for _, h in one.contents if h.cure is not None]
     cure, wax = max(cures, default=_CURE), any(one.base == "wax" for one in facts)
-    found = [Milestone(piece=work.number, words="light use", after=LIGHT_USE, why="A day, handled gently; assumed.")]
+    found = [
+        Milestone(
+            piece=work.number, words="light use", after=LIGHT_USE, why="A day, handled gently; assumed."
+        )
+    ]
     found.append(
         Milestone(
             piece=work.number,
@@ -147,13 +169,18 @@ def milestones(work: PieceWork, units: Mapping[str, Unit]) -> list[Milestone]:
                 piece=work.number,
                 words="guests on it",
                 after=days * 1440,
-                why="Wax waits several days before guests sit." if wax else "A film carries after some days; assumed.",
+                why="Wax waits several days before guests sit."
+                if wax
+                else "A film carries after some days; assumed.",
             )
         )
     use = "cups" if {"drinks", "meals", "writing"} & set(work.uses) else "hard use"
     found.append(
         Milestone(
-            piece=work.number, words=use, after=round(cure * 1440), why=f"Its slowest coat cures in {cure:g} days."
+            piece=work.number,
+            words=use,
+            after=round(cure * 1440),
+            why=f"Its slowest coat cures in {cure:g} days.",
         )
     )
     return found

@@ -1,7 +1,8 @@
-"""A plan at once: tasks laid one after another into the first time that fits, the longest way to the end first.
+"""A plan at once: tasks laid one after another into the first time that fits, the longest way to the end
+first.
 
-Serial schedule generation with priorities by tails, some rounds of it with the priorities shaken; Kolisch (1996) has
-the scheme, from memory. Tasks between which there is a window are placed together, or not at all.
+Serial schedule generation with priorities by tails, some rounds of it with the priorities shaken; Kolisch
+(1996) has the scheme, from memory. Tasks between which there is a window are placed together, or not at all.
 """
 
 from collections.abc import Collection, Iterable, Mapping
@@ -24,7 +25,9 @@ _AGAIN: Final = 12
 _TRIES: Final = 60
 
 
-def first_plan(problem: Problem, *, rounds: int = _ROUNDS, near: Mapping[str, int] | None = None) -> Schedule | None:
+def first_plan(
+    problem: Problem, *, rounds: int = _ROUNDS, near: Mapping[str, int] | None = None
+) -> Schedule | None:
     """Return a plan that keeps every wait and window; None where this way finds none.
 
     Parameters
@@ -60,10 +63,11 @@ def _ranked(problem: Problem, near: Mapping[str, int]) -> FloatArray:
 
 
 def replanned(problem: Problem, near: Mapping[str, int]) -> Schedule | None:
-    """Return a plan that moves little of the one before, unless that is done more than a session later than another.
+    """Return a plan that moves little of the one before, unless that is done more than a session later than
+    another.
 
-    Tried first is to leave all where it was that the delay does not touch, and to lay the rest into the gaps; then to
-    push later what stands in the way; then to begin anew.
+    Tried first is to leave all where it was that the delay does not touch, and to lay the rest into the gaps;
+    then to push later what stands in the way; then to begin anew.
 
     Parameters
     ----------
@@ -72,13 +76,19 @@ def replanned(problem: Problem, near: Mapping[str, int]) -> Schedule | None:
     """
     groups = _Groups(problem)
     rank = {key: -float(near.get(key, LONGEST)) for key in problem.of}
-    tried = [one for one in (first_plan(problem, rounds=_AGAIN), first_plan(problem, rounds=_AGAIN, near=near)) if one]
+    tried = [
+        one
+        for one in (first_plan(problem, rounds=_AGAIN), first_plan(problem, rounds=_AGAIN, near=near))
+        if one
+    ]
     fresh = min(tried, key=lambda one: (one.usable, one.sessions), default=None)
     latest = LONGEST * 2
     if fresh is not None:
         latest = next((one.end for one in problem.sessions if one.start > fresh.usable), fresh.usable)
     for kept in (_untouched(problem, near), frozenset[str]()):
-        diary = _laid(problem, groups, rank, floor={} if kept else near, kept={key: near[key] for key in kept})
+        diary = _laid(
+            problem, groups, rank, floor={} if kept else near, kept={key: near[key] for key in kept}
+        )
         if diary is not None and problem.usable(diary.starts) <= latest:
             return schedule_of(problem, diary.starts, diary.cleanings())
     return fresh
@@ -89,14 +99,21 @@ def _untouched(problem: Problem, near: Mapping[str, int]) -> frozenset[str]:
     found: set[str] = set()
     for key in problem.order:
         task, at = problem.of[key], near.get(key)
-        stays = at is not None and any(one.start <= at and at + task.minutes <= one.end for one in task.openings)
-        if at is not None and stays and all(_holds(problem, lag, near, found, at) for lag in problem.into[key]):
+        stays = at is not None and any(
+            one.start <= at and at + task.minutes <= one.end for one in task.openings
+        )
+        if (
+            at is not None
+            and stays
+            and all(_holds(problem, lag, near, found, at) for lag in problem.into[key])
+        ):
             found.add(key)
     return frozenset(found)
 
 
 def _holds(problem: Problem, lag: Lag, near: Mapping[str, int], stay: Collection[str], at: int) -> bool:
-    """Return whether a wait and its window hold before a task that starts so, and what it is after stays, too."""
+    """Return whether a wait and its window hold before a task that starts so, and what it is after stays,
+    too."""
     if lag.before not in stay:
         return False
     since = at - near[lag.before] - problem.of[lag.before].minutes
@@ -106,8 +123,8 @@ def _holds(problem: Problem, lag: Lag, near: Mapping[str, int], stay: Collection
 def schedule_of(problem: Problem, starts: Mapping[str, int], cleanings: Iterable[Cleaning] = ()) -> Schedule:
     """Return tasks that start so, and kits that are cleaned then, as a schedule."""
     return Schedule(
-        starts=dict(starts), cleanings=tuple(cleanings), usable=problem.usable(starts), sessions=problem.used(starts),
-        bound=lower_bound(problem), hurry=hurry_of(problem, starts),
+        starts=dict(starts), cleanings=tuple(cleanings), usable=problem.usable(starts),
+        sessions=problem.used(starts), bound=lower_bound(problem), hurry=hurry_of(problem, starts),
     )  # fmt: skip
 
 
@@ -123,8 +140,9 @@ def hurry_of(problem: Problem, starts: Mapping[str, int]) -> int:
 def lower_bound(problem: Problem) -> int:
     """Return a time before which no plan is done.
 
-    By every chain; and by hands: whatever cannot start before a time, and has at least so much waiting after it, takes
-    the hands that are there from that time on (the interval bound of one machine with heads and tails).
+    By every chain; and by hands: whatever cannot start before a time, and has at least so much waiting after
+    it, takes the hands that are there from that time on (the interval bound of one machine with heads and
+    tails).
     """
     if not problem.tasks:
         return 0
@@ -220,7 +238,9 @@ def _lay_once(
         task = problem.of[key]
         if key in diary.starts:
             continue
-        ends = {lag.before: diary.starts[lag.before] + problem.of[lag.before].minutes for lag in problem.into[key]}
+        ends = {
+            lag.before: diary.starts[lag.before] + problem.of[lag.before].minutes for lag in problem.into[key]
+        }
         earliest = max([least[key], *(ends[lag.before] + lag.least for lag in problem.into[key])])
         windows = [(ends[lag.before] + lag.most, lag) for lag in problem.into[key] if lag.most is not None]
         start = diary.place(task, earliest, LONGEST)
@@ -243,7 +263,8 @@ def _undo(diary: Diary, laid: Iterable[str]) -> None:
 
 
 class _Groups:
-    """Tasks that are laid together: what windows tie, and what lies between these; and which come before which."""
+    """Tasks that are laid together: what windows tie, and what lies between these; and which come before
+    which."""
 
     def __init__(self, problem: Problem) -> None:
         of = _tied(problem)

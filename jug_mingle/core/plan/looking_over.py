@@ -1,4 +1,5 @@
-"""Before anything else: photographed, taken apart, what hurts taken out, what is not known found out, cleaned.
+"""Before anything else: photographed, taken apart, what hurts taken out, what is not known found out,
+cleaned.
 
 Common practice.
 """
@@ -16,7 +17,8 @@ from jug_mingle.core.practice.hardware import handled
 
 
 def look_over(course: Course, work: PieceWork, units: Sequence[Unit], every: Sequence[str]) -> None:
-    """Add what comes before everything: photographed, taken apart, freed of what hurts, and what is not known found."""
+    """Add what comes before everything: photographed, taken apart, freed of what hurts, and what is not known
+    found."""
     survey = work.survey
     course.add(
         step_of(
@@ -44,18 +46,21 @@ def look_over(course: Course, work: PieceWork, units: Sequence[Unit], every: Seq
     ):
         if cause in survey.causes:
             course.add(
-                step_of(work, "free", None, title, more=cause, words=words, why="It cuts, or is in the way."), every
+                step_of(work, "free", None, title, more=cause, words=words, why="It cuts, or is in the way."),
+                every,
             )
     padding = [unit for unit in units if unit.key.startswith("padding")]
     if padding:
         course.add(
             step_of(
-                work, "extract", padding[0], "Clean the padding out, two passes", words="Carpet extractor, two passes.",
-                why="Hair and dust stay in it else; a night to dry.",
+                work, "extract", padding[0], "Clean the padding out, two passes",
+                words="Carpet extractor, two passes.", why="Hair and dust stay in it else; a night to dry.",
             ),
             [on(work, unit.key) for unit in padding],
         )  # fmt: skip
-        course.then([on(work, unit.key) for unit in padding], NIGHT, words="the padding dries", why="Overnight.")
+        course.then(
+            [on(work, unit.key) for unit in padding], NIGHT, words="the padding dries", why="Overnight."
+        )
     _tests(course, work, every)
     _board(course, work, every)
 
@@ -72,7 +77,8 @@ def _board(course: Course, work: PieceWork, every: Sequence[str]) -> None:
             step_of(
                 work, "board", None, f"Try {' and '.join(dict.fromkeys(tried))} on an offcut",
                 words="The same wood, made ready as the piece is; half of it sealed.",
-                why="The piece is hard to put right, a board costs minutes. Judge it dry, where the piece will stand.",
+                why="The piece is hard to put right, a board costs minutes. Judge it dry, where the piece "
+                    "will stand.",
             ),
             every,
         )  # fmt: skip
@@ -88,9 +94,10 @@ def _tests(course: Course, work: PieceWork, every: Sequence[str]) -> None:
             continue
         course.add(
             step_of(
-                work, "test", None, f"Find out: {test.title[0].lower()}{test.title[1:]}", more=key, words=test.test,
-                why=f"Until it is known: {test.meanwhile[0].lower()}{test.meanwhile[1:]}", minutes=float(test.minutes),
-                uses=(("lead_test", 1.0),) if key == "lead" else (),
+                work, "test", None, f"Find out: {test.title[0].lower()}{test.title[1:]}", more=key,
+                words=test.test,
+                why=f"Until it is known: {test.meanwhile[0].lower()}{test.meanwhile[1:]}",
+                minutes=float(test.minutes), uses=(("lead_test", 1.0),) if key == "lead" else (),
             ),
             every,
         )  # fmt: skip
@@ -100,7 +107,8 @@ def _tests(course: Course, work: PieceWork, every: Sequence[str]) -> None:
         course.add(
             step_of(
                 work, "other", None, "Ask a licensed practice about the lead", more="lead",
-                words="How it may come off, or be sealed in, where you live. Nothing is sanded or scraped dry.",
+                words="How it may come off, or be sealed in, where you live. Nothing is sanded or scraped "
+                    "dry.",
                 why="Lead was found in its old paint.", minutes=15.0,
             ),
             every,
@@ -113,7 +121,8 @@ def clean(course: Course, work: PieceWork, unit: Unit, workshop: Workshop) -> No
         return
     course.add(
         step_of(
-            work, "clean", unit, f"Clean and rinse the {unit.title}", words="Degreaser in warm water, then a clean "
+            work, "clean", unit, f"Clean and rinse the {unit.title}",
+            words="Degreaser in warm water, then a clean "
             "wet cloth.",
             why="Dirt lifts the paint, or comes through it.", uses=(("cleaner", 0.1), ("cloths", 1.0)),
             ready=("two buckets", "cloths"),
@@ -128,11 +137,15 @@ def clean(course: Course, work: PieceWork, unit: Unit, workshop: Workshop) -> No
     if unit.ground.coat == "wax" or unit.ground.adhesion == "clean" or "wax" in work.survey.unknown:
         course.add(
             step_of(
-                work, "solvent", unit, f"Take the wax off the {unit.title}", words="Spirits and a pad, then clean "
+                work, "solvent", unit, f"Take the wax off the {unit.title}",
+                words="Spirits and a pad, then clean "
                 "rags.",
-                why="Nothing that forms a film holds on wax.", kinds=frozenset({"spirits"}), uses=(("spirits", 0.15),
+                why="Nothing that forms a film holds on wax.", kinds=frozenset({"spirits"}),
+                uses=(("spirits", 0.15),
                 ("cloths", 2.0)),
             ),
             [on(work, unit.key)],
         )  # fmt: skip
-        course.then([on(work, unit.key)], 30, words="spirits go off", why="Half an hour, by smell.", felt=True)
+        course.then(
+            [on(work, unit.key)], 30, words="spirits go off", why="Half an hour, by smell.", felt=True
+        )

@@ -12,7 +12,8 @@ FRESH: Final = 3.0
 
 
 def mixed(steps: Sequence[Step], keeps: Mapping[str, float | None]) -> tuple[list[Step], list[Wait]]:
-    """Return the steps in which a job's jugs are mixed, each once for all pieces, and the waits and windows after them.
+    """Return the steps in which a job's jugs are mixed, each once for all pieces, and the waits and windows
+    after them.
 
     Parameters
     ----------
@@ -29,11 +30,14 @@ def mixed(steps: Sequence[Step], keeps: Mapping[str, float | None]) -> tuple[lis
         spoils = life is not None and life > FRESH
         words = "By its recipe on the bench; a strip of it dries meanwhile."
         if life is not None and not spoils:
-            words += f" It keeps about {days_words(life)}: mix only what is laid that day, and again the next."
+            words += (
+                f" It keeps about {days_words(life)}: mix only what is laid that day, and again the next."
+            )
         key = f"job.mix.{colour.replace(':', '-')}"
         found.append(
             Step(
-                key=key, piece=0, act="mix", title=f"Mix {name}", words=words, minutes=RATES["mix"].minutes(0.0),
+                key=key, piece=0, act="mix", title=f"Mix {name}", words=words,
+                minutes=RATES["mix"].minutes(0.0),
                 why="All of it from one jug: a second never matches quite." if not spoils
                 else f"Once mixed it keeps about {days_words(life or 0.0)}: all of it is laid by then.",
                 kinds=frozenset().union(*(step.kinds for step in laid)), ready=("jug", "stick"), part="all",

@@ -1,4 +1,5 @@
-"""What a layer that is laid out adds to its step: positions one after the other, their waits, and what is used up."""
+"""What a layer that is laid out adds to its step: positions one after the other, their waits, and what is
+used up."""
 
 from collections.abc import Mapping
 from dataclasses import dataclass
@@ -12,8 +13,8 @@ from jug_mingle.core.plan.work import Unit
 from jug_mingle.core.practice.pattern_order import edge_by, order_of
 
 _MINUTES: Final[Mapping[str, float]] = {
-    "stencil": 6.0, "raised": 7.0, "lettering": 8.0, "transfer": 8.0, "paper": 8.0, "collage": 4.0, "ornament": 10.0,
-    "lined": 12.0,
+    "stencil": 6.0, "raised": 7.0, "lettering": 8.0, "transfer": 8.0, "paper": 8.0, "collage": 4.0,
+    "ornament": 10.0, "lined": 12.0,
 }  # fmt: skip
 """Hands at each position, assumed. [minutes]"""
 
@@ -24,7 +25,12 @@ _OVER_IT: Final = 2.0
 _TISSUE: Final = 0.2
 """Of a face that one fresh piece of tissue textures, assumed. [m²]"""
 
-_SHEETS: Final = {"transfer": "transfer_sheets", "paper": "paper_sheets", "collage": "paper_sheets", "lined": "cane"}
+_SHEETS: Final = {
+    "transfer": "transfer_sheets",
+    "paper": "paper_sheets",
+    "collage": "paper_sheets",
+    "lined": "cane",
+}
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -49,8 +55,11 @@ class Patterned:
     uses: tuple[tuple[str, float], ...]
 
 
-def patterned(layer: Layer, unit: Unit, pieces: int, schools: Mapping[str, str], *, coat: int = 1) -> Patterned | None:
-    """Return what a coat of a layer's pattern takes on a unit of so many pieces; None of what is not laid out.
+def patterned(
+    layer: Layer, unit: Unit, pieces: int, schools: Mapping[str, str], *, coat: int = 1
+) -> Patterned | None:
+    """Return what a coat of a layer's pattern takes on a unit of so many pieces; None of what is not laid
+    out.
 
     What is cast, glued or traced is there once: a second coat goes over it.
     """
@@ -61,7 +70,9 @@ def patterned(layer: Layer, unit: Unit, pieces: int, schools: Mapping[str, str],
     own = [one for one in positions_to_lay(pattern, layer.kind) if parts.intersection(one.parts)]
     if coat > 1 and layer.kind in _LAID_ONCE:
         again = len(own) * pieces
-        return Patterned(minutes=_OVER_IT * max(1, again), waits=0, words=f"Over the {again} that lie there.", uses=())
+        return Patterned(
+            minutes=_OVER_IT * max(1, again), waits=0, words=f"Over the {again} that lie there.", uses=()
+        )
     edge = edge_by(pattern.layout.edge, schools)
     count, wait = len(own) * pieces, wait_of(layer.kind, edge)
     steps = order_of(layer.kind, edge=edge, mesh=pattern.layout.mesh, schools=schools)

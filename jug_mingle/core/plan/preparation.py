@@ -1,4 +1,5 @@
-"""From a survey to the steps before the first coat: taken apart, cleaned, mended, bared or scuffed, dusted, primed.
+"""From a survey to the steps before the first coat: taken apart, cleaned, mended, bared or scuffed, dusted,
+primed.
 
 Common practice; where painters differ the school that was chosen is followed, and named.
 """
@@ -30,7 +31,9 @@ def prepare(course: Course, work: PieceWork, workshop: Workshop) -> dict[str, Un
     for unit in units:
         mend(course, work, unit)
     for unit in units:
-        ready[unit.key] = surfaced(course, work, ready[unit.key], workshop, stripped=ready[unit.key] is not unit)
+        ready[unit.key] = surfaced(
+            course, work, ready[unit.key], workshop, stripped=ready[unit.key] is not unit
+        )
     for unit in units:
         _dust(course, work, unit)
     _mask(course, work, units)
@@ -42,14 +45,19 @@ def _dust(course: Course, work: PieceWork, unit: Unit) -> None:
         return
     course.add(
         step_of(
-            work, "dust", unit, f"Take the dust off the {unit.title}", words="Brush or blow, damp wipe, tack cloth.",
+            work, "dust", unit, f"Take the dust off the {unit.title}",
+            words="Brush or blow, damp wipe, tack cloth.",
             why="Three steps: what one leaves the next takes.", uses=(("tack_cloths", 0.5),), ready=("vacuum",
             "tack cloth"),
         ),
         [on(work, unit.key)],
     )  # fmt: skip
     course.then(
-        [on(work, unit.key)], 15, words="dries after the wipe", why="A quarter of an hour, by touch.", felt=True
+        [on(work, unit.key)],
+        15,
+        words="dries after the wipe",
+        why="A quarter of an hour, by touch.",
+        felt=True,
     )
 
 
@@ -73,8 +81,8 @@ def _mask(course: Course, work: PieceWork, units: Sequence[Unit]) -> None:
 
 
 def primer_for(unit: Unit, work: PieceWork, workshop: Workshop) -> tuple[str, str, str]:
-    """Return the kind of primer that a unit needs before its look, why, and by which school; nothing where it needs
-    none."""
+    """Return the kind of primer that a unit needs before its look, why, and by which school; nothing where it
+    needs none."""
     if not unit.laid or unit.laid[0].layer.kind in ("primer", *BARES):
         return "", "", ""
     first, school = unit.laid[0], workshop.schools.get("prime", "")
@@ -86,7 +94,9 @@ def primer_for(unit: Unit, work: PieceWork, workshop: Workshop) -> tuple[str, st
     ):
         if words := RULES[rule].says(here, 0):
             return kind, f"{words.rstrip('.')}. {RULES[rule].why}", ""
-    if workshop.schools.get("enamel") != "scuffed" and (words := RULES["enamel_on_scuffed_finish"].says(here, 0)):
+    if workshop.schools.get("enamel") != "scuffed" and (
+        words := RULES["enamel_on_scuffed_finish"].says(here, 0)
+    ):
         return "primer", words, "enamel"
     if school != "never" and (words := RULES["bleeding"].says(here, 0)):
         return "primer", f"{words.rstrip('.')}. {RULES['bleeding'].why}", "prime"
@@ -113,11 +123,13 @@ def _primed(course: Course, work: PieceWork, unit: Unit, workshop: Workshop) -> 
     ml = 1000.0 * unit.area / tin.spread_rate * 1.15
     course.add(
         step_of(
-            work, "primer", unit, f"Prime the {unit.title}", words=f"{tin.title}, one coat, thin and even. Grey "
+            work, "primer", unit, f"Prime the {unit.title}",
+            words=f"{tin.title}, one coat, thin and even. Grey "
             "under dark colours saves a coat.",
             why=why, school=school, minutes=laid_minutes("primer", "brush", unit.area, unit.parts),
             kinds=frozenset({kind}),
-            kit=f"usual:{kind}.brush", cleaning=5, card="primer", ready=(tin.title.lower(), "brush"), uses=(("gloves",
+            kit=f"usual:{kind}.brush", cleaning=5, card="primer", ready=(tin.title.lower(), "brush"),
+            uses=(("gloves",
             1.0),),
             takes=(Take(colour=f"usual:{kind}", name=tin.title, ml=ml),), more="added",
         ),
@@ -129,4 +141,6 @@ def _primed(course: Course, work: PieceWork, unit: Unit, workshop: Workshop) -> 
         words="the primer dries",
         why=" ".join([facts.why.get("recoat", "A day in the strict routine."), *changed.why]).strip(),
     )
-    return replace(unit, ground=replace(unit.ground, coat="primer", adhesion="holds", bleeds=False, thirst=0.0))
+    return replace(
+        unit, ground=replace(unit.ground, coat="primer", adhesion="holds", bleeds=False, thirst=0.0)
+    )

@@ -1,4 +1,5 @@
-"""A schedule to be found: tasks of hands, sessions in which hands are there, waits and windows between tasks."""
+"""A schedule to be found: tasks of hands, sessions in which hands are there, waits and windows between
+tasks."""
 
 from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass
@@ -47,8 +48,8 @@ class Task:
     place : str
         What holds only one at a time, such as a booth; nothing where it needs none.
     kit : str
-        What is taken up and cleaned after: one colour on one brush, one gun. Tasks that share it in a session share
-        `cleaning`, which comes after the last of them.
+        What is taken up and cleaned after: one colour on one brush, one gun. Tasks that share it in a session
+        share `cleaning`, which comes after the last of them.
     cleaning : int
         [minutes]
     tail : int
@@ -70,7 +71,8 @@ class Task:
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Lag:
-    """How long after the end of one task another may start: not before `least`, not after `most`. [minutes]"""
+    """How long after the end of one task another may start: not before `least`, not after `most`.
+    [minutes]"""
 
     before: str
     after: str
@@ -145,7 +147,8 @@ class Problem:
 
     @cached_property
     def tails(self) -> dict[str, int]:
-        """How long after the start of each task the work may be used at the earliest, by its chain. [minutes]"""
+        """How long after the start of each task the work may be used at the earliest, by its chain.
+        [minutes]"""
         found: dict[str, int] = {}
         for key in reversed(self.order):
             task = self.of[key]
@@ -155,13 +158,18 @@ class Problem:
 
     @cached_property
     def heads(self) -> dict[str, int]:
-        """When each task can start at the earliest, by its chain and its openings; `LONGEST` where it never can."""
+        """When each task can start at the earliest, by its chain and its openings; `LONGEST` where it never
+        can."""
         found: dict[str, int] = {}
         for key in self.order:
             task = self.of[key]
-            at = max((found[lag.before] + self.of[lag.before].minutes + lag.least for lag in self.into[key]), default=0)
+            at = max(
+                (found[lag.before] + self.of[lag.before].minutes + lag.least for lag in self.into[key]),
+                default=0,
+            )
             found[key] = next(
-                (max(at, one.start) for one in task.openings if max(at, one.start) + task.minutes <= one.end), LONGEST
+                (max(at, one.start) for one in task.openings if max(at, one.start) + task.minutes <= one.end),
+                LONGEST,
             )
         return found
 
@@ -183,8 +191,8 @@ class Problem:
             "sessions": [[one.start, one.end, one.hands] for one in self.sessions],
             "tasks": [
                 [
-                    one.key, one.minutes, [[o.session, o.start, o.end] for o in one.openings], one.hands, one.place,
-                    one.kit, one.cleaning, one.tail, one.fixed,
+                    one.key, one.minutes, [[o.session, o.start, o.end] for o in one.openings], one.hands,
+                    one.place, one.kit, one.cleaning, one.tail, one.fixed,
                 ]
                 for one in self.tasks
             ],
@@ -203,7 +211,8 @@ class Problem:
                 )
                 for key, minutes, openings, hands, place, kit, cleaning, tail, fixed in values["tasks"]
             ),
-            lags=tuple(Lag(before=a, after=b, least=least, most=most) for a, b, least, most in values["lags"]),
+            lags=tuple(Lag(before=a, after=b, least=least, most=most) for a, b, least,
+                most in values["lags"]),
         )  # fmt: skip
 
 
@@ -251,9 +260,11 @@ def session_of(sessions: Sequence[Session], at: int) -> int:
     raise ValueError(f"no session is at minute {at}")
 
 
-def openings(sessions: Sequence[Session], allowed: Iterable[tuple[int, int]] | None = None) -> tuple[Opening, ...]:
-    """Return when something may be worked on: in sessions, where `allowed` [minutes] says so; the longest such time in
-    each."""
+def openings(
+    sessions: Sequence[Session], allowed: Iterable[tuple[int, int]] | None = None
+) -> tuple[Opening, ...]:
+    """Return when something may be worked on: in sessions, where `allowed` [minutes] says so; the longest
+    such time in each."""
     spans = None if allowed is None else sorted(allowed)
     found = []
     for number, one in enumerate(sessions):

@@ -1,7 +1,7 @@
 """How long hands take for each act, by area and by part; what the person really took corrects it.
 
-A dresser of about three square metres takes an hour to sand and ten minutes to spray once: common practice. All other
-figures are assumed to fit these, and are there to be corrected by what is done.
+A dresser of about three square metres takes an hour to sand and ten minutes to spray once: common practice.
+All other figures are assumed to fit these, and are there to be corrected by what is done.
 """
 
 from collections.abc import Iterable, Mapping
@@ -109,9 +109,11 @@ def laid_minutes(act: str, way: str, area: float, parts: int) -> float:
 
 
 def learnt(taken: Iterable[tuple[str, float, float]]) -> dict[str, float]:
-    """Return by which factor each act takes longer than usual, of what was done: (act, usual minutes, minutes taken).
+    """Return by which factor each act takes longer than usual, of what was done: (act, usual minutes, minutes
+    taken).
 
-    An hour of it counts as much as what is usual does, so that one slow evening does not turn the plan over. 0.25..4
+    An hour of it counts as much as what is usual does, so that one slow evening does not turn the plan over.
+    0.25..4
     """
     usual: dict[str, float] = {}
     real: dict[str, float] = {}

@@ -1,4 +1,5 @@
-"""What goes wrong becomes steps: what is done about a mishap, how long that takes, and what has to be laid again."""
+"""What goes wrong becomes steps: what is done about a mishap, how long that takes, and what has to be laid
+again."""
 
 from collections.abc import Mapping
 from dataclasses import dataclass

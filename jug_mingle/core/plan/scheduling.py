@@ -59,7 +59,8 @@ class Hours:
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Past:
-    """What was done: when each step ended [minutes, negative before the plan begins], and the time that it is now."""
+    """What was done: when each step ended [minutes, negative before the plan begins], and the time that it is
+    now."""
 
     ends: Mapping[str, int] = field(default_factory=dict)
     now: int = 0
@@ -142,7 +143,12 @@ def problem_of(
     for wait in steps.waits:
         if wait.before in parts and wait.after in parts:
             lags.append(
-                Lag(before=parts[wait.before][-1], after=parts[wait.after][0], least=wait.least, most=wait.most)
+                Lag(
+                    before=parts[wait.before][-1],
+                    after=parts[wait.after][0],
+                    least=wait.least,
+                    most=wait.most,
+                )
             )
     # What is still to be done behind something that is done comes first all the same.
     known = {(lag.before, lag.after) for lag in lags}
@@ -178,14 +184,16 @@ def _tasks(step: Step, hours: Hours, earliest: int, latest: int | None, wanted: 
             key=step.key if count == 1 else f"{step.key}#{n + 1}", minutes=size + (1 if n < rest else 0),
             openings=tuple(there), hands=min(step.hands, hours.hands),
             place=step.place if step.place == "booth" else "", kit=step.kit,
-            cleaning=step.cleaning, tail=step.cure if n == count - 1 else 0, fixed=wanted if count == 1 else None,
+            cleaning=step.cleaning, tail=step.cure if n == count - 1 else 0,
+            fixed=wanted if count == 1 else None,
         )
         for n in range(count)
     ]  # fmt: skip
 
 
 def latest_start(laid: Laid, due: int) -> int | None:
-    """Return the latest time at which work may begin and be usable when it is due; None where none is. [minutes]
+    """Return the latest time at which work may begin and be usable when it is due; None where none is.
+    [minutes]
 
     Found by halving the sessions, each with a quick plan: it is safe, and perhaps not the very latest.
     """

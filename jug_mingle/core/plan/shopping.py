@@ -1,4 +1,5 @@
-"""What a plan takes: pots against what is left, in tins that are sold; consumables by step; what it costs, and hours.
+"""What a plan takes: pots against what is left, in tins that are sold; consumables by step; what it costs,
+and hours.
 
 Sizes and prices are usual ones without a currency; a price that somebody gave goes before. Common practice.
 """
@@ -14,7 +15,8 @@ from jug_mingle.core.plan.step import Step
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Good:
-    """Something that is bought for the work, not for its colour: its unit, how many are in a pack, a usual price."""
+    """Something that is bought for the work, not for its colour: its unit, how many are in a pack, a usual
+    price."""
 
     key: str
     title: str
@@ -82,7 +84,9 @@ def tins_of(ml: float, sizes: Iterable[float]) -> tuple[float, ...]:
         return ()
     whole = max(0, int(ml // known[0]) - 1)
     rest = ml - whole * known[0]
-    combined = (some for count in range(1, _TOGETHER + 1) for some in combinations_with_replacement(known, count))
+    combined = (
+        some for count in range(1, _TOGETHER + 1) for some in combinations_with_replacement(known, count)
+    )
     best = min((some for some in combined if sum(some) >= rest), key=lambda some: (sum(some), len(some)))
     return (known[0],) * whole + best
 
@@ -131,8 +135,8 @@ def consumables(steps: Iterable[Step]) -> list[Line]:
         pack = f"{packs} × {good.pack:g} {good.unit}" if good.pack != 1 else f"{packs} {unit}"
         found.append(
             Line(
-                key=key, title=good.title, unit=good.unit, needed=amount, there=0.0, buy=pack, cash=packs * good.price,
-                share=good.price * amount / good.pack, steps=times[key],
+                key=key, title=good.title, unit=good.unit, needed=amount, there=0.0, buy=pack,
+                cash=packs * good.price, share=good.price * amount / good.pack, steps=times[key],
             )
         )  # fmt: skip
     return sorted(found, key=lambda line: list(GOODS).index(line.key))

@@ -5,9 +5,12 @@ from dataclasses import dataclass, field
 from typing import Final
 
 ACTS_THAT_DRY: Final = frozenset(
-    {"primer", "paint", "blend", "wash", "two_tone", "stain", "glaze", "sponge", "wax", "oil", "sealer", "crackle",
-     "drips", "stencil", "lettering", "raised", "transfer", "paper", "collage", "ornament", "lined", "stippled",
-     "trowelled", "salt", "rust", "tissue", "dry_brush", "knife", "metallic", "strip", "fill", "glue", "bleach"}
+    {"primer", "paint", "blend", "wash", "two_tone", "stain", "glaze", "sponge", "wax", "oil", "sealer",
+    "crackle",
+     "drips", "stencil", "lettering", "raised", "transfer", "paper", "collage", "ornament", "lined",
+     "stippled",
+     "trowelled", "salt", "rust", "tissue", "dry_brush", "knife", "metallic", "strip", "fill", "glue",
+     "bleach"}
 )  # fmt: skip
 """What should not be done where it is too cold."""
 
@@ -102,11 +105,14 @@ class Step:
 
 
 def short_of(step: Step) -> str:
-    """Return what a step is called where there is little room: its part and which coat, or what is done to it."""
+    """Return what a step is called where there is little room: its part and which coat, or what is done to
+    it."""
     part = step.part.partition("-")[0]
     if step.layer >= 0 and step.coat > 0:
         return f"{part} {step.coat}"
-    act = {"other": step.title, "smooth": "smooth", "refit": "refit", "dismantle": "take apart"}.get(step.act, step.act)
+    act = {"other": step.title, "smooth": "smooth", "refit": "refit", "dismantle": "take apart"}.get(
+        step.act, step.act
+    )
     return act if part in ("all", "") else f"{act} {part}"
 
 
@@ -160,7 +166,8 @@ class Course:
     _last: dict[str, _Pending] = field(default_factory=dict)
 
     def add(self, step: Step, on: Iterable[str], *, most: int | None = None, closes: str = "") -> Step:
-        """Add a step on parts, after what was done there last; `most` minutes after that, where there is a window."""
+        """Add a step on parts, after what was done there last; `most` minutes after that, where there is a
+        window."""
         before: dict[str, _Pending] = {}
         for part in on:
             last = self._last.get(part)
@@ -170,8 +177,8 @@ class Course:
             limit = last.most if most is None else max(most, last.least)
             self.waits.append(
                 Wait(
-                    before=last.key, after=step.key, least=last.least, most=limit, words=last.words, why=last.why,
-                    felt=last.felt, closes=closes or last.closes,
+                    before=last.key, after=step.key, least=last.least, most=limit, words=last.words,
+                    why=last.why, felt=last.felt, closes=closes or last.closes,
                 )
             )  # fmt: skip
         self.steps.append(step)
@@ -180,8 +187,8 @@ class Course:
         return step
 
     def then(
-        self, on: Sequence[str], least: int, *, words: str, why: str, most: int | None = None, felt: bool = False,
-        closes: str = "",
+        self, on: Sequence[str], least: int, *, words: str, why: str, most: int | None = None,
+        felt: bool = False, closes: str = "",
     ) -> None:  # fmt: skip
         """Let whatever comes next on parts wait."""
         for part in on:

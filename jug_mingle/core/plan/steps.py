@@ -1,4 +1,5 @@
-"""All steps of a job: of each piece from the survey to "you may use it", changed as was asked, with what can hurt."""
+"""All steps of a job: of each piece from the survey to "you may use it", changed as was asked, with what can
+hurt."""
 
 from collections.abc import Collection, Iterable, Mapping, Sequence
 from dataclasses import dataclass, replace
@@ -25,7 +26,8 @@ NEEDED: Final[Mapping[str, str]] = {
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Added:
-    """A step of somebody's own: for a piece, after another step or before all; with the wait that follows it."""
+    """A step of somebody's own: for a piece, after another step or before all; with the wait that follows
+    it."""
 
     key: str
     piece: int
@@ -64,7 +66,8 @@ class Steps:
         return {step.key: step for step in self.steps}
 
     def still_before(self, done: Collection[str]) -> dict[str, set[str]]:
-        """Return what is still to be done before each step that is not done, next to it or behind what is done."""
+        """Return what is still to be done before each step that is not done, next to it or behind what is
+        done."""
         into: dict[str, list[str]] = {}
         for wait in self.waits:
             into.setdefault(wait.after, []).append(wait.before)
@@ -111,7 +114,11 @@ def steps_of(pieces: Iterable[PieceWork], workshop: Workshop) -> Steps:
             with_cautions(
                 _paced(step, workshop),
                 Around(
-                    survey=work.survey, uses=work.uses, air=workshop.air, old_paint=work.old_paint, last=number == last
+                    survey=work.survey,
+                    uses=work.uses,
+                    air=workshop.air,
+                    old_paint=work.old_paint,
+                    last=number == last,
                 ),
             )
             for number, step in enumerate(course.steps)
@@ -128,7 +135,8 @@ def _paced(step: Step, workshop: Workshop) -> Step:
 
 
 def changed(steps: Steps, changes: Changes) -> tuple[Steps, list[str]]:
-    """Return steps with what was dropped, added and put in another order; and why some of that cannot be done (now)."""
+    """Return steps with what was dropped, added and put in another order; and why some of that cannot be done
+    (now)."""
     refused = []
     for key in changes.dropped:
         try:
@@ -152,7 +160,8 @@ def why_not_dropped(steps: Steps, key: str) -> str:
 
 
 def dropped(steps: Steps, key: str) -> Steps:
-    """Return steps without one; what came after it comes after what was before it, and waits as long as either asked.
+    """Return steps without one; what came after it comes after what was before it, and waits as long as
+    either asked.
 
     A step that is not there any more is dropped already. ValueError where a rule forbids it.
     """
@@ -171,7 +180,9 @@ def dropped(steps: Steps, key: str) -> Steps:
         for then in after
     ]  # fmt: skip
     kept = [wait for wait in steps.waits if key not in (wait.before, wait.after)]
-    return replace(steps, steps=tuple(one for one in steps.steps if one.key != key), waits=_once([*kept, *bridged]))
+    return replace(
+        steps, steps=tuple(one for one in steps.steps if one.key != key), waits=_once([*kept, *bridged])
+    )
 
 
 def _once(waits: Iterable[Wait]) -> tuple[Wait, ...]:
@@ -184,7 +195,8 @@ def _once(waits: Iterable[Wait]) -> tuple[Wait, ...]:
 
 
 def added(steps: Steps, one: Added) -> Steps:
-    """Return steps with one more: right after another, so that what followed that follows it; or first of its piece."""
+    """Return steps with one more: right after another, so that what followed that follows it; or first of its
+    piece."""
     if any(step.key == one.key for step in steps.steps):
         return steps
     if not 1.0 <= one.minutes <= 600.0:
@@ -207,7 +219,9 @@ def added(steps: Steps, one: Added) -> Steps:
         kept = list(steps.waits)
         at = next(n for n, other in enumerate(steps.steps) if other.key == one.after) + 1
         link = [Wait(before=one.after, after=one.key)]
-        return replace(steps, steps=(*steps.steps[:at], step, *steps.steps[at:]), waits=_once([*kept, *moved, *link]))
+        return replace(
+            steps, steps=(*steps.steps[:at], step, *steps.steps[at:]), waits=_once([*kept, *moved, *link])
+        )
     firsts = [
         other.key
         for other in steps.steps
@@ -223,5 +237,7 @@ def ordered(steps: Steps, first: str, then: str) -> Steps:
     if first not in keys or then not in keys:
         return steps
     if then in steps.before(first) or first == then:
-        raise ValueError(f"“{steps.of(first).title}” comes after “{steps.of(then).title}”: what lies on a part decides")
+        raise ValueError(
+            f"“{steps.of(first).title}” comes after “{steps.of(then).title}”: what lies on a part decides"
+        )
     return replace(steps, waits=_once([*steps.waits, Wait(before=first, after=then)]))

@@ -23,7 +23,11 @@ def treatment_of(unit: Unit, work: PieceWork, workshop: Workshop) -> tuple[str, 
     """Return what becomes of what is on a unit (a key of `TREATMENTS`, or "smooth"), why, by which school."""
     ground, seen = unit.ground, unit.survey
     lead = work.old_paint and work.survey.lead == "found" and ground.coat == "paint"
-    if seen.treatment == "keep" or unit.key.startswith(("padding", "glass")) or (not unit.laid and not seen.treatment):
+    if (
+        seen.treatment == "keep"
+        or unit.key.startswith(("padding", "glass"))
+        or (not unit.laid and not seen.treatment)
+    ):
         return "keep", "It stays as it is.", ""
     if seen.treatment in ("sand", "strip") and ground.coat == "":
         return "smooth", "It is bare already.", ""
@@ -31,7 +35,9 @@ def treatment_of(unit: Unit, work: PieceWork, workshop: Workshop) -> tuple[str, 
     if chosen:
         return (
             chosen,
-            "As you said." if chosen == seen.treatment else "Lead was found: not sanded dry, but stripped wet.",
+            "As you said."
+            if chosen == seen.treatment
+            else "Lead was found: not sanded dry, but stripped wet.",
             "",
         )
     if ground.coat == "" and ground.adhesion not in ("bond", "thick", "loose"):
@@ -40,7 +46,11 @@ def treatment_of(unit: Unit, work: PieceWork, workshop: Workshop) -> tuple[str, 
         return "keep", "Sanding never opens it: it is cleaned, and primed with what bonds.", ""
     layers = _MANY if seen.layers is None and "layers" in work.survey.unknown else seen.layers or 1
     first = unit.laid[0] if unit.laid else None
-    bares = first is not None and first.layer.kind in BARES and ground.coat in ("varnish", "oil", "wax", "factory")
+    bares = (
+        first is not None
+        and first.layer.kind in BARES
+        and ground.coat in ("varnish", "oil", "wax", "factory")
+    )
     bares = bares or (first is not None and first.layer.kind in ("stain", "oil") and ground.coat == "paint")
     failing = "failing" in seen.damage or ground.adhesion == "loose"
     if not (bares or failing or ground.adhesion == "thick"):
@@ -69,7 +79,9 @@ def bared(course: Course, work: PieceWork, unit: Unit, workshop: Workshop) -> Un
         _MANY if "layers" in work.survey.unknown else 2 if unit.ground.coat == "paint" else 1
     )
     stay = 1440 if layers >= _MANY + 1 else 60 if unit.ground.coat in ("varnish", "factory") else 40
-    rounds = [(1, stay)] + ([(2, 60 if stay == 1440 else 40)] if unit.ground.coat == "paint" and layers >= 2 else [])
+    rounds = [(1, stay)] + (
+        [(2, 60 if stay == 1440 else 40)] if unit.ground.coat == "paint" and layers >= 2 else []
+    )
     where = [on(work, unit.key)]
     for number, minutes in rounds:
         course.add(
@@ -78,15 +90,18 @@ def bared(course: Course, work: PieceWork, unit: Unit, workshop: Workshop) -> Un
                 more=str(number),
                 words="Thick, film over it; in heat uncover and scrape a small part at a time."
                 if number == 1 else "A second, thin coat under film.",
-                why=why, school=school, uses=(("stripper", max(0.1, 0.5 * unit.area)), ("film", max(0.5, unit.area)),
+                why=why, school=school,
+                uses=(("stripper", max(0.1, 0.5 * unit.area)), ("film", max(0.5, unit.area)),
                 ("gloves", 1.0)),
                 ready=("stripper", "film", "gloves"),
             ),
             where,
         )  # fmt: skip
-        said = {40: "Few coats: 30 to 40 minutes.", 60: "An hour.", 1440: "Five or six coats: a day under film."}[
-            minutes
-        ]
+        said = {
+            40: "Few coats: 30 to 40 minutes.",
+            60: "An hour.",
+            1440: "Five or six coats: a day under film.",
+        }[minutes]
         course.then(
             where, minutes, words="works under film", why=said, most=minutes + 1440,
             closes="It stays soft for a day under film. Once dry: stripper again.",
@@ -124,7 +139,8 @@ def mend(course: Course, work: PieceWork, unit: Unit) -> None:
         course.add(
             step_of(
                 work, "glue", unit, f"Glue the loose veneer of the {unit.title}", minutes=20.0,
-                words="Glue under it, paper over it, a board and clamps.", why="What lifts now lifts the paint later.",
+                words="Glue under it, paper over it, a board and clamps.",
+                why="What lifts now lifts the paint later.",
                 uses=(("glue", 0.05),), ready=("glue", "clamps", "a board"),
             ),
             where,
@@ -147,7 +163,8 @@ def mend(course: Course, work: PieceWork, unit: Unit) -> None:
                 step_of(
                     work, "fill", unit, f"Fill the {unit.title}" + (", again" if number > 1 else ""),
                     more=f"{kind}.{number}",
-                    words=f"With {name}, a little proud.", why=why, uses=((name.replace("-", "_").replace(" ", "_"),
+                    words=f"With {name}, a little proud.", why=why,
+                    uses=((name.replace("-", "_").replace(" ", "_"),
                     0.05),),
                 ),
                 where,
@@ -169,7 +186,8 @@ def mend(course: Course, work: PieceWork, unit: Unit) -> None:
     if "smell" in damage:
         course.add(
             step_of(
-                work, "other", unit, f"Put the {unit.title} out to air", more="air", minutes=5.0, place="outdoors",
+                work, "other", unit, f"Put the {unit.title} out to air", more="air", minutes=5.0,
+                place="outdoors",
                 words="In dry air, under a roof.", why="A smell that stays is sealed in by a clear primer.",
             ),
             where,
@@ -178,7 +196,8 @@ def mend(course: Course, work: PieceWork, unit: Unit) -> None:
 
 
 def surfaced(course: Course, work: PieceWork, unit: Unit, workshop: Workshop, *, stripped: bool) -> Unit:
-    """Sand, scuff or smooth a unit, bleach it where a see-through look would show stains; return it as it is then."""
+    """Sand, scuff or smooth a unit, bleach it where a see-through look would show stains; return it as it is
+    then."""
     way, why, school = ("strip", "", "") if stripped else treatment_of(unit, work, workshop)
     where, found = [on(work, unit.key)], unit
     lead = work.old_paint and work.survey.lead == "found" and unit.ground.coat == "paint"
@@ -187,8 +206,10 @@ def surfaced(course: Course, work: PieceWork, unit: Unit, workshop: Workshop, *,
             step_of(
                 work, "sand", unit, f"Sand the {unit.title} to bare wood", more="bare",
                 words="120, 180, 220. Pencil lines over it at each grit: all gone before the next.",
-                why=why if way == "sand" else "After stripping: no fuzz, no residue, no swirls.", school=school,
-                uses=(("grit_120", max(1.0, unit.area)), ("grit_180", max(1.0, unit.area)), ("grit_220", max(1.0,
+                why=why if way == "sand" else "After stripping: no fuzz, no residue, no swirls.",
+                school=school,
+                uses=(("grit_120", max(1.0, unit.area)), ("grit_180", max(1.0, unit.area)),
+                    ("grit_220", max(1.0,
                 unit.area))),
                 ready=("sander with a vacuum", "120, 180 and 220", "pencil"), parts=4,
             ),
@@ -198,13 +219,16 @@ def surfaced(course: Course, work: PieceWork, unit: Unit, workshop: Workshop, *,
     elif way in ("scuff", "smooth"):
         wet = " Wet, with a pad: no dry dust, as lead was found." if lead else ""
         grit = "220" if way == "smooth" else "150"
-        gently = " Gently: the skin of a board is thin." if unit.ground.wood in ("fibreboard", "plywood") else ""
+        gently = (
+            " Gently: the skin of a board is thin." if unit.ground.wood in ("fibreboard", "plywood") else ""
+        )
         course.add(
             step_of(
                 work, "scuff" if way == "scuff" else "smooth", unit,
                 f"{'Scuff' if way == 'scuff' else 'Smooth'} the {unit.title}",
                 words=f"{grit} along the grain, until nothing shines.{gently}{wet}", why=why, school=school,
-                uses=((f"grit_{grit}", max(1.0, unit.area)),), ready=(f"{grit} paper", "a block"), more="first",
+                uses=((f"grit_{grit}", max(1.0, unit.area)),), ready=(f"{grit} paper", "a block"),
+                more="first",
             ),
             where,
         )  # fmt: skip
@@ -228,7 +252,8 @@ def _bleach(course: Course, work: PieceWork, unit: Unit, workshop: Workshop) -> 
                 closes="Bleach that stays keeps working and smells: neutralise it the same day.")  # fmt: skip
     course.add(
         step_of(
-            work, "neutralise", unit, f"Neutralise the {unit.title}", words="Its own neutraliser, or washed well, "
+            work, "neutralise", unit, f"Neutralise the {unit.title}",
+            words="Its own neutraliser, or washed well, "
             "twice.",
             why="Bleach stays active after it has dried.", uses=(("neutraliser", 0.1), ("cloths", 1.0)),
         ),
@@ -236,7 +261,10 @@ def _bleach(course: Course, work: PieceWork, unit: Unit, workshop: Workshop) -> 
     )  # fmt: skip
     changed = wait_under(workshop.air, wax=False, water=True)
     course.then(
-        where, changed.of(1440), words="dries and airs", why=" ".join(["A day; until nothing smells.", *changed.why])
+        where,
+        changed.of(1440),
+        words="dries and airs",
+        why=" ".join(["A day; until nothing smells.", *changed.why]),
     )
     course.add(
         step_of(

@@ -1,6 +1,7 @@
 """What a piece is before anything is done to it, part by part: damage, layers, what must stay, what can hurt.
 
-What is not known is asked with the test that tells, and planned for meanwhile as what harms least. Common practice.
+What is not known is asked with the test that tells, and planned for meanwhile as what harms least. Common
+practice.
 """
 
 from collections.abc import Mapping
@@ -69,7 +70,8 @@ TESTS: Final[Mapping[str, Test]] = {
     for one in (
         Test(
             key="finish", title="Which finish is on it?", minutes=10,
-            test="On a hidden place: spirits on a rag take wax off, a scratch with a coin shows brittle varnish, water "
+            test="On a hidden place: spirits on a rag take wax off, a scratch with a coin shows brittle "
+                "varnish, water "
             "beads on a sealed face and darkens bare wood.",
             meanwhile="It is cleaned and scuffed as a varnished piece is.",
         ),
@@ -122,7 +124,9 @@ class PartSurvey:
         if self.layers is not None and not 0 <= self.layers <= 20:
             raise ValueError(f"from 0 to 20 old coats can lie on a part, got {self.layers}")
         if self.treatment not in TREATMENTS:
-            raise ValueError(f"a part is treated by {', '.join(filter(None, TREATMENTS))}, not {self.treatment!r}")
+            raise ValueError(
+                f"a part is treated by {', '.join(filter(None, TREATMENTS))}, not {self.treatment!r}"
+            )
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -153,7 +157,10 @@ class Survey:
     deliver: bool = False
 
     def __post_init__(self) -> None:
-        for kind, said, known in (("what can hurt", self.causes, CAUSES), ("a question", self.unknown, TESTS)):
+        for kind, said, known in (
+            ("what can hurt", self.causes, CAUSES),
+            ("a question", self.unknown, TESTS),
+        ):
             for one in said:
                 if one not in known:
                     raise ValueError(f"{kind} is one of {', '.join(known)}, not {one!r}")
@@ -171,7 +178,9 @@ class Survey:
             name: PartSurvey(**{**one, "damage": tuple(one.get("damage", ()))})
             for name, one in spec.get("parts", {}).items()
         }
-        rest: dict[str, Any] = {key: tuple(value) if isinstance(value, list) else value for key, value in spec.items()}
+        rest: dict[str, Any] = {
+            key: tuple(value) if isinstance(value, list) else value for key, value in spec.items()
+        }
         return cls(**{**rest, "parts": parts})
 
     def of_face(self, address: str) -> PartSurvey:

@@ -1,4 +1,5 @@
-"""The work that a plan is for: a piece with its survey and its look, cut into units that are treated alike."""
+"""The work that a plan is for: a piece with its survey and its look, cut into units that are treated
+alike."""
 
 from collections.abc import Collection, Mapping, Sequence
 from dataclasses import dataclass, field, replace
@@ -36,7 +37,8 @@ _UNIT_OF: Final = {zone: unit for unit, zones in UNITS.items() for zone in zones
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Workshop:
-    """How somebody works: the schools that they follow, the air, how long each act takes them, which tools there are.
+    """How somebody works: the schools that they follow, the air, how long each act takes them, which tools
+    there are.
 
     Attributes
     ----------
@@ -80,7 +82,8 @@ class PieceWork:
     marks : tuple of str
         Says of each layer what is laid: a coat of another mark is another step.
     over : mapping
-        Unit → what was painted on it in this job and is not part of the look any more: that is its ground now.
+        Unit → what was painted on it in this job and is not part of the look any more: that is its ground
+        now.
     """
 
     number: int
@@ -100,7 +103,9 @@ class PieceWork:
     @cached_property
     def old_paint(self) -> bool:
         """Whether there is old paint that may hold lead."""
-        return self.age != "later" and any(unit.ground.coat == "paint" and not unit.again for unit in self.units)
+        return self.age != "later" and any(
+            unit.ground.coat == "paint" and not unit.again for unit in self.units
+        )
 
     @cached_property
     def units(self) -> list[Unit]:
@@ -132,9 +137,11 @@ class PieceWork:
                     key=key,
                     title=_title(name, faces) if several[name] > 1 else name, faces=tuple(faces),
                     area=self.count * sum(self.piece.faces[face] for face in faces),
-                    parts=self.count * len({face.split("/")[2] for face in faces if "/" in face}) or self.count,
+                    parts=self.count * len({face.split("/")[2] for face in faces if "/" in face})
+                    or self.count,
                     again=key in self.over, survey=seen,
-                    ground=_painted(grounds[ground_name], self.over[key]) if key in self.over else grounds[ground_name],
+                    ground=_painted(grounds[ground_name],
+                        self.over[key]) if key in self.over else grounds[ground_name],
                     laid=tuple(laid_of(n, self.finish.layers[n]) for n in laid),
                 )
             )  # fmt: skip

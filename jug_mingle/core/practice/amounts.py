@@ -1,4 +1,5 @@
-"""How much paint a piece or a layer takes, how much of it keeps long enough, and what it costs. Common practice."""
+"""How much paint a piece or a layer takes, how much of it keeps long enough, and what it costs. Common
+practice."""
 
 from collections.abc import Collection, Iterable, Mapping, Sequence
 from dataclasses import dataclass
@@ -63,14 +64,18 @@ def paint_needed(area: float, *, coats: int, spread_rate: float, margin: float =
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Taken:
-    """What a layer takes of one of its colours: the area on which it is laid [m²], how much is laid, undiluted [ml]."""
+    """What a layer takes of one of its colours: the area on which it is laid [m²], how much is laid,
+    undiluted [ml]."""
 
     area: float
     ml: float
 
 
-def taken_by(layer: Layer, samples: Samples, faces: Mapping[str, float], *, margin: float = MARGIN) -> list[Taken]:
-    """Return what a layer takes of each of its films, in their order; of what is usual for its kind where it has none.
+def taken_by(
+    layer: Layer, samples: Samples, faces: Mapping[str, float], *, margin: float = MARGIN
+) -> list[Taken]:
+    """Return what a layer takes of each of its films, in their order; of what is usual for its kind where it
+    has none.
 
     Parameters
     ----------
@@ -106,7 +111,9 @@ def taken_by(layer: Layer, samples: Samples, faces: Mapping[str, float], *, marg
     return _taken(layer, area, rates, margin=margin, more=more)
 
 
-def _taken(layer: Layer, area: Sequence[float], rates: Sequence[float], *, margin: float, more: float) -> list[Taken]:
+def _taken(
+    layer: Layer, area: Sequence[float], rates: Sequence[float], *, margin: float, more: float
+) -> list[Taken]:
     return [
         Taken(area=own, ml=paint_needed(own, coats=layer.coats, spread_rate=rate, margin=margin) * more)
         for own, rate in zip(area, rates, strict=True)
@@ -116,8 +123,8 @@ def _taken(layer: Layer, area: Sequence[float], rates: Sequence[float], *, margi
 def _laid(layer: Layer, samples: Samples, face: str) -> list[float]:
     """Return the share of a face on which each colour of a layer is laid.
 
-    What is wiped back is laid on all of it before, as thick as any coat; what is dabbed or rubbed into a place, on that
-    place alone.
+    What is wiped back is laid on all of it before, as thick as any coat; what is dabbed or rubbed into a
+    place, on that place alone.
     """
     placed = layer.of.has("rubbed_in") and layer.place != "everywhere"
     if layer.share is not None or layer.of.has("spares_paint") or placed:
@@ -126,7 +133,8 @@ def _laid(layer: Layer, samples: Samples, face: str) -> list[float]:
 
 
 def not_counted(finish: Finish, faces: Collection[str]) -> str:
-    """Say which grounds drink of the first coat what no amount counts, as nobody measured it; nothing where none does.
+    """Say which grounds drink of the first coat what no amount counts, as nobody measured it; nothing where
+    none does.
 
     Parameters
     ----------
@@ -162,7 +170,8 @@ def coats_within(pot_life: float, *, coats: int, recoat: float) -> int:
 def spoils(
     area: float, facts: Facts, ml: float, *, spread_rate: float, margin: float = MARGIN, unit: str = "ml"
 ) -> str:
-    """Say where a batch is more than an area takes before it spoils; nothing where it keeps, or is used by then.
+    """Say where a batch is more than an area takes before it spoils; nothing where it keeps, or is used by
+    then.
 
     Coats need their wait in between: of a mix that sets within hours not all of them can come from one batch.
 
@@ -187,7 +196,8 @@ def spoils(
         return ""
     laid = "one coat" if coats == 1 else f"{coats} coats"
     return (
-        f"Mixed, it {keeps_words(life)}. Until then the whole piece takes {format_amount(most, unit).words} in {laid}: "
+        f"Mixed, it {keeps_words(life)}. Until then the whole piece takes {format_amount(most, unit).words} "
+        f"in {laid}: "
         "mix that much, and the rest when it is needed."
     )
 
@@ -195,7 +205,8 @@ def spoils(
 def shortage(
     shelf: Shelf, pours: Sequence[Pour], *, poured: Mapping[str, float] | None = None, unit: str = "ml"
 ) -> str:
-    """Say where the shelf holds too little for a batch, and the largest batch that it allows; nothing where it does.
+    """Say where the shelf holds too little for a batch, and the largest batch that it allows; nothing where
+    it does.
 
     Parameters
     ----------

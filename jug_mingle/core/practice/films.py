@@ -1,4 +1,5 @@
-"""What is said of a see-through film where it is chosen: what makes it even, how it wears, whether it can be wiped.
+"""What is said of a see-through film where it is chosen: what makes it even, how it wears, whether it can be
+wiped.
 
 Common practice; on what painters differ both ways are said.
 """
@@ -10,7 +11,9 @@ _DAILY: Final = frozenset({"drinks", "writing", "meals", "child", "seat"})
 """Uses that wear a finish every day."""
 
 
-def notes_on(kind: str, *, coats: int, takes: bool, materials: Collection[str], uses: Collection[str]) -> list[str]:
+def notes_on(
+    kind: str, *, coats: int, takes: bool, materials: Collection[str], uses: Collection[str]
+) -> list[str]:
     """Return what is said of a film.
 
     Parameters
@@ -29,7 +32,8 @@ def notes_on(kind: str, *, coats: int, takes: bool, materials: Collection[str], 
         said.append("One coat of stain can dry uneven; two even it out.")
     if kind == "wash" and takes and _DAILY.intersection(uses):
         said.append(
-            "For daily use a stain below a hard film needs less retouching than a wash, which looks more natural."
+            "For daily use a stain below a hard film needs less retouching than a wash, which looks more "
+            "natural."
         )
     if kind in ("wax", "tinted_wax") and takes:
         said.append("On raw wood wax sinks in and mostly stays; over one clear coat it can still be wiped.")

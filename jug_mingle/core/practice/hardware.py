@@ -1,6 +1,8 @@
-"""Handles of a piece: what is done with them, how many there are, what they cost, which holes are filled or drilled.
+"""Handles of a piece: what is done with them, how many there are, what they cost, which holes are filled or
+drilled.
 
-All lengths in millimetres, since that is how handles are sold: the distance between the middles of their holes.
+All lengths in millimetres, since that is how handles are sold: the distance between the middles of their
+holes.
 """
 
 from collections.abc import Sequence
@@ -68,8 +70,8 @@ class Hardware:
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Holes:
-    """The holes of one front, from its left edge [mm], at half of its height: which old ones stay in use, which are
-    filled, which are drilled; `close` are new ones that would break into a filled one."""
+    """The holes of one front, from its left edge [mm], at half of its height: which old ones stay in use,
+    which are filled, which are drilled; `close` are new ones that would break into a filled one."""
 
     part: str
     kept: tuple[float, ...]
@@ -90,7 +92,8 @@ def count_of(piece: Piece, hardware: Hardware, pieces: int = 1) -> int:
 
 
 def places(width: float, each: int, apart: float) -> tuple[float, ...]:
-    """Return where the holes of a front lie, from its left edge: handles at its middle, or at its quarters. [mm]
+    """Return where the holes of a front lie, from its left edge: handles at its middle, or at its quarters.
+    [mm]
 
     Raises
     ------
@@ -98,7 +101,11 @@ def places(width: float, each: int, apart: float) -> tuple[float, ...]:
         If they do not fit.
     """
     middles = (0.5 * width,) if each == 1 else (0.25 * width, 0.75 * width)
-    found = [middle + side for middle in middles for side in ((0.0,) if apart == 0.0 else (-0.5 * apart, 0.5 * apart))]
+    found = [
+        middle + side
+        for middle in middles
+        for side in ((0.0,) if apart == 0.0 else (-0.5 * apart, 0.5 * apart))
+    ]
     if min(found) < SAME_HOLE or (each == 2 and apart > 0.5 * width):
         raise ValueError(f"holes {apart:g} mm apart do not fit a front {width:.0f} mm wide")
     return tuple(found)

@@ -1,4 +1,5 @@
-"""What can hurt, tied to what causes it. Common practice; labels, local rules and licensed trades come first."""
+"""What can hurt, tied to what causes it. Common practice; labels, local rules and licensed trades come
+first."""
 
 from collections.abc import Callable, Collection, Iterable, Mapping
 from dataclasses import dataclass
@@ -23,7 +24,9 @@ class Work:
     @property
     def kinds(self) -> frozenset[str]:
         """Keys of all materials that are laid."""
-        return frozenset().union(*(one.facts.kinds for situation in self.situations for one in situation.laid))
+        return frozenset().union(
+            *(one.facts.kinds for situation in self.situations for one in situation.laid)
+        )
 
     def laid(self, *kinds: str) -> bool:
         """Return whether a layer of one of these kinds is laid."""
@@ -67,7 +70,8 @@ _CAUSES: Final[Mapping[str, Callable[[Work], bool]]] = {
 """Of which work each is said; the words stand in `core/data/hazards.csv`."""
 
 HAZARDS: Final[Mapping[str, Hazard]] = {
-    row["key"]: Hazard(key=row["key"], words=row["words"], of=_CAUSES[row["key"]]) for row in rows_of("hazards.csv")
+    row["key"]: Hazard(key=row["key"], words=row["words"], of=_CAUSES[row["key"]])
+    for row in rows_of("hazards.csv")
 }
 
 

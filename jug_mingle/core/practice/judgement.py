@@ -41,7 +41,8 @@ _NO_LONGER_READ: Final = 0.93
 
 @dataclass(frozen=True, slots=True, kw_only=True, eq=False)
 class Waxed:
-    """What a wax makes of the finish: its name, the colour where it lies, how far that is from before, in a word."""
+    """What a wax makes of the finish: its name, the colour where it lies, how far that is from before, in a
+    word."""
 
     name: str
     R: FloatArray
@@ -50,11 +51,15 @@ class Waxed:
 
 
 def waxes_on(finish: Finish, zone: str) -> list[Waxed]:
-    """Return what clear, black, brown and white wax would make of the topmost colour, rubbed into its recesses.
+    """Return what clear, black, brown and white wax would make of the topmost colour, rubbed into its
+    recesses.
 
     That is the colour without the accents that lie on it already.
     """
-    last = max((n + 1 for n, layer in enumerate(finish.layers) if layer.reaches(zone) and _is_ground(layer)), default=0)
+    last = max(
+        (n + 1 for n, layer in enumerate(finish.layers) if layer.reaches(zone) and _is_ground(layer)),
+        default=0,
+    )
     R, veil = evenly(finish, zone)[last]
     before = R_to_Lab(R_seen(R, veil))
     found = []
@@ -72,9 +77,11 @@ def _is_ground(layer: Layer) -> bool:
 
 
 def flattery(before: FloatArray, after: FloatArray, delta_E: float) -> str:
-    """Return in a word what an accent does to a colour (3,), told from the hue and lightness of what it makes of it.
+    """Return in a word what an accent does to a colour (3,), told from the hue and lightness of what it makes
+    of it.
 
-    Common practice: brown warms a cool grey, over a pale beige that leans pink it looks grubby, black is a shadow line.
+    Common practice: brown warms a cool grey, over a pale beige that leans pink it looks grubby, black is a
+    shadow line.
     """
     L, a, b = (float(value) for value in before)
     dL, da, db = (float(value) for value in np.subtract(after, before))
@@ -87,7 +94,9 @@ def flattery(before: FloatArray, after: FloatArray, delta_E: float) -> str:
     return "warmer" if db > 0.0 else "cooler"
 
 
-def judge(finish: Finish, samples: Samples, *, bridges: Sequence[Film] = (), light: Light = DAYLIGHT) -> list[Remark]:
+def judge(
+    finish: Finish, samples: Samples, *, bridges: Sequence[Film] = (), light: Light = DAYLIGHT
+) -> list[Remark]:
     """Return what is to be said of a finish on a piece.
 
     Parameters
@@ -166,7 +175,9 @@ def best_bridge(first: Film, last: Film, bridges: Sequence[Film], light: Light =
 def _takes_over(layer: Layer, samples: Samples, zone: str, light: Light) -> Iterator[tuple[str, str]]:
     """A light or vivid colour draws the eye more than its area says."""
     shares = area_shares(layer, samples, zone, by_look=True)
-    Lab = np.array([R_to_Lab(R_seen(R_infinity(K=f.optics.K, S=f.optics.S), f.veil), light) for f in layer.films])
+    Lab = np.array(
+        [R_to_Lab(R_seen(R_infinity(K=f.optics.K, S=f.optics.S), f.veil), light) for f in layer.films]
+    )
     draw = np.array(shares) * (0.4 + Lab[:, 0] / 100.0 + np.hypot(Lab[:, 1], Lab[:, 2]) / 80.0)
     weight = draw / draw.sum()
     at = int(np.argmax(weight))
@@ -178,21 +189,28 @@ def _takes_over(layer: Layer, samples: Samples, zone: str, light: Light) -> Iter
         )
 
 
-def _contrast(finish: Finish, place: int, samples: Samples, zone: str, light: Light) -> Iterator[tuple[str, str]]:
+def _contrast(
+    finish: Finish, place: int, samples: Samples, zone: str, light: Light
+) -> Iterator[tuple[str, str]]:
     """How far a wax, a glaze or a dry brush stands out where it lies, laid and wiped as it is."""
     layer = finish.layers[place]
     if not layer.of.has("accent"):
         return
     R, veil = evenly(finish, zone)[place]
     film, t = layer.films[0], _where_it_lies(layer, samples, zone)
-    after_R = R_film(K=film.optics.K, S=film.optics.S, X=layer.lies_on(finish.wood_below(place, zone)).at(t), R_g=R)
+    after_R = R_film(
+        K=film.optics.K, S=film.optics.S, X=layer.lies_on(finish.wood_below(place, zone)).at(t), R_g=R
+    )
     before, after = (
         R_to_Lab(R_seen(body, surface), light)
         for body, surface in ((R, veil), (after_R, layer.of.surface(layer, veil, min(1.0, t))))
     )
     apart = float(delta_E_CIE2000(before, after))
     if apart < FAINT:
-        yield f"{film.name} will barely be seen: {apart:.1f}.", "Under about 2.5 only a raking light shows it."
+        yield (
+            f"{film.name} will barely be seen: {apart:.1f}.",
+            "Under about 2.5 only a raking light shows it.",
+        )
     elif apart > STARK and layer.kind == "wax":
         yield (
             f"{film.name} will stand out: {apart:.0f}.",
@@ -200,14 +218,21 @@ def _contrast(finish: Finish, place: int, samples: Samples, zone: str, light: Li
         )
     elif apart > STARK:
         words = "too hard against so pale a colour" if before[0] > _PALE and after[0] < 50 else "stark"
-        softer = [one for one in waxes_on(finish, zone) if one.name != film.name and FAINT < one.delta_E < STARK]
-        other = f" {softer[0].name.capitalize()} would stand out by {softer[0].delta_E:.0f}." if softer else ""
+        softer = [
+            one for one in waxes_on(finish, zone) if one.name != film.name and FAINT < one.delta_E < STARK
+        ]
+        other = (
+            f" {softer[0].name.capitalize()} would stand out by {softer[0].delta_E:.0f}." if softer else ""
+        )
         yield f"{film.name} will be {words}: {apart:.0f}.", f"Wipe it further, or lay less of it.{other}"
 
 
 def _where_it_lies(layer: Layer, samples: Samples, zone: str) -> float:
-    """Return how thick a partial layer lies where it lies at all: the mean of its field, weighted by itself."""
-    values = np.broadcast_to(np.asarray(layer.of.field(layer, samples, zone), dtype=float), samples.of("u", zone).shape)
+    """Return how thick a partial layer lies where it lies at all: the mean of its field, weighted by
+    itself."""
+    values = np.broadcast_to(
+        np.asarray(layer.of.field(layer, samples, zone), dtype=float), samples.of("u", zone).shape
+    )
     return float((values**2).sum() / max(float(values.sum()), 1e-9))
 
 
@@ -245,13 +270,17 @@ def _hides(finish: Finish, place: int, zones: Sequence[str], light: Light) -> It
             alike.setdefault((below.tobytes(), coats), (below, coats, []))[2].append(zone)
     for film in layer.films:
         for below, coats, there in alike.values():
-            close, whole = (_coats_for(layer, film, below, light, within) for within in (CLOSE_WITHIN, HIDDEN_WITHIN))
+            close, whole = (
+                _coats_for(layer, film, below, light, within) for within in (CLOSE_WITHIN, HIDDEN_WITHIN)
+            )
             if close is not None and close <= coats:
                 continue
             saved = _primer_for(layer, film, close or 21, light)
             where = "" if len(alike) == 1 else f" on {', '.join(map(said_of, there))}"
             tint = f" A {saved[0]} primer saves {saved[1]}." if saved else ""
-            needs = _coats_words(close) + (f" come close, {whole} hide it" if whole and whole != close else " hide it")
+            needs = _coats_words(close) + (
+                f" come close, {whole} hide it" if whole and whole != close else " hide it"
+            )
             planned = "1 coat is planned" if coats == 1 else f"{coats} are planned"
             yield (
                 f"What lies below grins through {film.name}{where}: {needs}, {planned}.{tint}",
@@ -260,8 +289,8 @@ def _hides(finish: Finish, place: int, zones: Sequence[str], light: Light) -> It
 
 
 def _coats_together(finish: Finish, place: int, zone: str) -> tuple[int, int]:
-    """Return the first of the layers of the same colours that lie on one another there up to this one, as a coat that
-    moves the first does; and how many coats they are."""
+    """Return the first of the layers of the same colours that lie on one another there up to this one, as a
+    coat that moves the first does; and how many coats they are."""
     films, first, coats = finish.layers[place].films, place, 0
     for number in range(place, -1, -1):
         layer = finish.layers[number]
@@ -285,8 +314,8 @@ def _coats_words(coats: int | None) -> str:
 def _coats_for(layer: Layer, film: Film, below: FloatArray, light: Light, within: float) -> int | None:
     """Return how many coats of a layer hide what lies below, thinned and laid as it is."""
     return coats_to_hide(
-        film.optics, X_coat=film.X / (1.0 + layer.water), R_g=below, light=light, veil=film.veil, within=within,
-        way=WAYS[layer.way],
+        film.optics, X_coat=film.X / (1.0 + layer.water), R_g=below, light=light, veil=film.veil,
+        within=within, way=WAYS[layer.way],
     )  # fmt: skip
 
 
@@ -318,7 +347,8 @@ def _sealed(finish: Finish, zones: Sequence[str], light: Light) -> list[Remark]:
             )
             return [
                 Remark(
-                    layer=place, weight="advice", words=f"{layer.of.title} makes it {deeper}, by {apart:.1f}.",
+                    layer=place, weight="advice",
+                    words=f"{layer.of.title} makes it {deeper}, by {apart:.1f}.",
                     why=f"{why} Judge the colour sealed, not raw.",
                 )
             ]  # fmt: skip

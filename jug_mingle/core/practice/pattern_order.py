@@ -26,10 +26,12 @@ _STENCIL: Final[Mapping[str, tuple[str, ...]]] = {
 _MESH: Final = "Press the mesh on: it sticks by itself. Paint, peel, wash at once: about ten uses."
 
 _GLUE: Final[Mapping[str, str]] = {
-    "": "A thin film of clear coat on one area, lay the paper, smooth it with a plastic bag, then the next area.",
+    "": "A thin film of clear coat on one area, lay the paper, smooth it with a plastic bag, then the next "
+    "area.",
     "flat": "A generous flat clear coat on the face, slide the paper to its place, more on top.",
     "satin": "A thin satin clear coat on one area, lay the paper, smooth it, then the next area.",
-    "white_glue": "White glue with a little water brushed on the paper: it relaxes and wrinkles less. Smooth from the "
+    "white_glue": "White glue with a little water brushed on the paper: it relaxes and wrinkles less. Smooth "
+    "from the "
     "middle outwards.",
 }
 
@@ -41,12 +43,15 @@ _TRIM: Final[Mapping[str, str]] = {
 
 
 def edge_by(said: str, schools: Mapping[str, str]) -> Edge:
-    """Return how a stencil's edge is kept clean: as its layout says, else as the person does it, else by a barrier."""
+    """Return how a stencil's edge is kept clean: as its layout says, else as the person does it, else by a
+    barrier."""
     chosen = said or schools.get("stencil_edge", "")
     return "lifted_wet" if chosen == "lifted_wet" else "dry" if chosen == "dry" else "barrier"
 
 
-def order_of(kind: str, *, edge: str = "barrier", mesh: bool = False, schools: Mapping[str, str]) -> list[str]:
+def order_of(
+    kind: str, *, edge: str = "barrier", mesh: bool = False, schools: Mapping[str, str]
+) -> list[str]:
     """Return the steps of laying a kind of pattern, in their order; none of what is not laid out."""
     if kind == "stencil":
         steps = list(_STENCIL[edge])
@@ -66,15 +71,24 @@ def order_of(kind: str, *, edge: str = "barrier", mesh: bool = False, schools: M
         between = schools.get("transfer", "") == "between"
         return [
             *(["One clear coat first, dried."] if between else []),
-            "Cut it out along the print, the clear border off where the pattern begins; check that there is enough.",
-            "Arrange all of it in place with painter's tape. Motifs that may move are cut apart now, not later.",
+            "Cut it out along the print, the clear border off where the pattern begins; check that there is "
+            "enough.",
+            "Arrange all of it in place with painter's tape. Motifs that may move are cut apart now, not "
+            "later.",
             "Take the backing off and lower it: contact is final. Rub with the stick, lift the film slowly.",
             "Press every part with a soft cloth, on a rough ground especially; then two clear coats.",
         ]
     if kind in ("paper", "collage"):
         glue = _GLUE["white_glue" if kind == "collage" else schools.get("paper_glue", "")]
-        first = ["The border first, then from the middle outwards, edge to edge."] if kind == "collage" else []
-        return [*first, glue, _TRIM[schools.get("paper_trim", "")], "A coat over all of it; fragile until it is dry."]
+        first = (
+            ["The border first, then from the middle outwards, edge to edge."] if kind == "collage" else []
+        )
+        return [
+            *first,
+            glue,
+            _TRIM[schools.get("paper_trim", "")],
+            "A coat over all of it; fragile until it is dry.",
+        ]
     if kind == "ornament":
         return [
             "Cast as many as the list says; tape each over its curve while it still bends; let it set.",

@@ -41,7 +41,8 @@ class Remark:
 
 
 def ranked(remarks: Iterable[Remark]) -> list[Remark]:
-    """Return remarks as they are said: what will fail first, each once, those of one cause on one layer as one."""
+    """Return remarks as they are said: what will fail first, each once, those of one cause on one layer as
+    one."""
     found: dict[tuple[object, ...], Remark] = {}
     for one in sorted(remarks, key=lambda remark: _WEIGHTS.index(remark.weight)):
         key = (one.layer, one.cause) if one.cause else (one.layer, one.words)

@@ -30,17 +30,20 @@ QUESTIONS: Final[Mapping[str, Question]] = {
         Question(
             key="coloured_wax", title="Coloured wax",
             answers={
-                "seal": "over a clear coat, on which it moves and wipes", "clear_wax": "over clear or light wax, dried",
+                "seal": "over a clear coat, on which it moves and wipes",
+                "clear_wax": "over clear or light wax, dried",
                 "raw": "on raw paint, where its tone is richest",
             },
         ),
         Question(
             key="dark_wax", title="Dark wax", unanswered=_NOTHING,
-            answers={"over_light": "only over light or clear wax, dried", "straight": "straight on what is there"},
+            answers={"over_light": "only over light or clear wax, dried",
+                "straight": "straight on what is there"},
         ),
         Question(
             key="dark_place", title="Where dark wax belongs", unanswered=_NOTHING,
-            answers={"recess": "in recesses, where dirt gathers", "high": "a trace on the highest points only"},
+            answers={"recess": "in recesses, where dirt gathers",
+                "high": "a trace on the highest points only"},
         ),
         Question(
             key="gilding", title="Gilding",
@@ -48,7 +51,8 @@ QUESTIONS: Final[Mapping[str, Question]] = {
         ),
         Question(
             key="distress", title="Distress",
-            answers={"before": "before wax or clear coat", "after": "after it, so that wax marks the bare places"},
+            answers={"before": "before wax or clear coat",
+                "after": "after it, so that wax marks the bare places"},
         ),
         Question(
             key="prime", title="A primer under paint", unanswered=_NOTHING,
@@ -77,7 +81,8 @@ QUESTIONS: Final[Mapping[str, Question]] = {
             answers={"never": "never", "hard": "once the wax is hard"},
         ),
         Question(
-            key="distress_by", of_plan=True, title="How wear is made", unanswered="plan the damp rag, where the "
+            key="distress_by", of_plan=True, title="How wear is made",
+            unanswered="plan the damp rag, where the "
             "paint allows it",
             answers={"rag": "with a damp rag, the same day", "paper": "with paper, any time after"},
         ),
@@ -112,7 +117,8 @@ QUESTIONS: Final[Mapping[str, Question]] = {
             answers={"before": "measured and cut before", "after": "pasted larger and rubbed off while damp"},
         ),
         Question(
-            key="removal", of_plan=True, title="Getting to bare wood", unanswered="plan sanding, and stripper for "
+            key="removal", of_plan=True, title="Getting to bare wood",
+            unanswered="plan sanding, and stripper for "
             "many coats",
             answers={"sand": "by sander", "strip": "by stripper"},
         ),
@@ -130,8 +136,8 @@ def check_schools(chosen: Mapping[str, str]) -> None:
 
 
 def by_school(remarks: Iterable[Remark], chosen: Mapping[str, str]) -> list[Remark]:
-    """Return remarks as someone is told who follows these schools: what they do themselves is not said; what they do
-    otherwise is advice, and names their own way."""
+    """Return remarks as someone is told who follows these schools: what they do themselves is not said; what
+    they do otherwise is advice, and names their own way."""
     found = []
     for one in remarks:
         answer = chosen.get(one.school, "")

@@ -1,4 +1,5 @@
-"""What a rule of the trade sees: the ground of faces that are treated alike, what lies on them, what it is made of."""
+"""What a rule of the trade sees: the ground of faces that are treated alike, what lies on them, what it is
+made of."""
 
 from collections.abc import Collection, Iterator
 from dataclasses import dataclass
@@ -43,7 +44,8 @@ class LaidLayer:
 
     @property
     def whole(self) -> bool:
-        """Whether it is a coat, rather than what stays in recesses and on edges when the rest is wiped off."""
+        """Whether it is a coat, rather than what stays in recesses and on edges when the rest is wiped
+        off."""
         return self.layer.place == "everywhere" or (1.0 - self.layer.wipe) * self.layer.amount > _LEFT
 
     @property
@@ -110,7 +112,8 @@ def situations(finish: Finish, faces: Collection[str]) -> list[Situation]:
 
 
 def laid_of(place: int, layer: Layer) -> LaidLayer:
-    """Return a layer with the facts of what is in it: of all its colours, or of what is usual for its kind."""
+    """Return a layer with the facts of what is in it: of all its colours, or of what is usual for its
+    kind."""
     known = [film.facts for film in layer.films if film.facts is not None]
     if layer.kind in ("glaze", "sponge") and any(facts.base == "wax" for facts in known):
         # A generic wax lends a glaze its colour, no more.

@@ -20,7 +20,11 @@ USES: Final[Mapping[str, str]] = {
 }
 """What a piece is for."""
 
-AGES: Final[Mapping[str, str]] = {"unknown": "not known", "before_1980": "before 1980", "later": "1980 or later"}
+AGES: Final[Mapping[str, str]] = {
+    "unknown": "not known",
+    "before_1980": "before 1980",
+    "later": "1980 or later",
+}
 """When a piece was made, or last painted."""
 
 _HARD: Final = frozenset({"drinks", "writing", "meals", "seat"})
@@ -37,7 +41,9 @@ def remarks_of_use(uses: Collection[str], layers: Sequence[Layer], faces: Collec
         Addresses of the piece's faces.
     """
     on = [layer for layer in layers if layer.on]
-    asked = [Remark(layer=None, weight="advice", words=words, why=why) for words, why in _asked(uses, on, faces)]
+    asked = [
+        Remark(layer=None, weight="advice", words=words, why=why) for words, why in _asked(uses, on, faces)
+    ]
     painted = [laid_of(place, layer) for place, layer in enumerate(on) if layer.of.has("hides")]
     primed = any(layer.kind == "primer" for layer in on)
     if "sale" in uses and painted and not primed and not all(one.facts.own_primer for one in painted):
@@ -51,7 +57,9 @@ def remarks_of_use(uses: Collection[str], layers: Sequence[Layer], faces: Collec
     return asked
 
 
-def _asked(uses: Collection[str], layers: Sequence[Layer], faces: Collection[str]) -> Iterator[tuple[str, str]]:
+def _asked(
+    uses: Collection[str], layers: Sequence[Layer], faces: Collection[str]
+) -> Iterator[tuple[str, str]]:
     tops = [name for name in faces if zone_of(name) in WORN]
     hard = sorted(_HARD.intersection(uses), key=list(USES).index)
     laid = any(layer.of.has("colours") for layer in layers)

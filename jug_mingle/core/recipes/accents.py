@@ -1,4 +1,5 @@
-"""Colours that would answer a scheme: near, opposite, split, a tone of its print, the metal's own; how loud each is."""
+"""Colours that would answer a scheme: near, opposite, split, a tone of its print, the metal's own; how loud
+each is."""
 
 from collections.abc import Sequence
 from dataclasses import dataclass
@@ -46,9 +47,24 @@ def accents_of(main: Lab, *, tones: Sequence[Lab] = (), metal: Lab | None = None
         strong = float(np.clip(chroma, _LEAST_CHROMA, _MOST_CHROMA))
         lift = 12.0 if main[0] < 50.0 else -12.0
         for key, title, by, why in (
-            ("near", "Near it", 32.0, "A neighbour of its hue, a little lighter or darker: calm, of one family."),
-            ("opposite", "Opposite", 180.0, "Across from its hue: each makes the other stronger, so little is enough."),
-            ("split_warm", "Beside the opposite, one way", 150.0, "A step beside its opposite: lively, less harsh."),
+            (
+                "near",
+                "Near it",
+                32.0,
+                "A neighbour of its hue, a little lighter or darker: calm, of one family.",
+            ),
+            (
+                "opposite",
+                "Opposite",
+                180.0,
+                "Across from its hue: each makes the other stronger, so little is enough.",
+            ),
+            (
+                "split_warm",
+                "Beside the opposite, one way",
+                150.0,
+                "A step beside its opposite: lively, less harsh.",
+            ),
             ("split_cool", "Beside the opposite, the other way", 210.0, "The same to the other side."),
         ):
             found.append(Accent(key=key, title=title, why=why, Lab=_turned(main[0] + lift, strong, hue + by)))
@@ -89,8 +105,8 @@ _LOUD: Final = ((2.0, "a whisper"), (5.0, "a quiet word"), (10.0, "speaks"), (fl
 def loudness(Lab_of: Lab, around: Lab, share: float) -> tuple[float, str]:
     """Return how loud a colour is on a share of an area, and in a word.
 
-    It is its difference from what is around it [CIEDE2000] times the square root of its share [0..1]: a spot four
-    times as large counts twice. Assumed; what counts is the order.
+    It is its difference from what is around it [CIEDE2000] times the square root of its share [0..1]: a spot
+    four times as large counts twice. Assumed; what counts is the order.
     """
     if not 0.0 <= share <= 1.0:
         raise ValueError(f"a share of an area is from 0 to 1, got {share:g}")

@@ -1,4 +1,5 @@
-"""How sure a recipe is: its colour over errors of pouring, what is not known of its paints, what physics leaves out."""
+"""How sure a recipe is: its colour over errors of pouring, what is not known of its paints, what physics
+leaves out."""
 
 from collections.abc import Sequence
 from dataclasses import dataclass
@@ -21,12 +22,14 @@ from jug_mingle.core.recipes.wishes import Goal, Target
 DRAWS: Final = 32
 
 PREDICTION_ERROR: Final = 0.25
-"""What the film equations are off by on a mix that nobody has read, beside what the fit leaves open; the same way for
-all mixes of one drawn shelf. Learnt, as the next, on the families of bench/ that may be tuned on. [mean CIEDE2000]"""
+"""What the film equations are off by on a mix that nobody has read, beside what the fit leaves open; the same
+way for all mixes of one drawn shelf. Learnt, as the next, on the families of bench/ that may be tuned on.
+[mean CIEDE2000]"""
 
 MIXING_ERROR: Final = 0.15
-"""How much more or less a tin does in a mix than its amount says (natural logarithm): pigments crowd each other, and
-scatter otherwise among others. It errs like a pour, so that strong colours in white have the widest bands."""
+"""How much more or less a tin does in a mix than its amount says (natural logarithm): pigments crowd each
+other, and scatter otherwise among others. It errs like a pour, so that strong colours in white have the
+widest bands."""
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -64,7 +67,8 @@ class Recipe:
     delta_E : tuple of float
         CIEDE2000 to the target in each of its lights.
     likely : tuple of Likely
-        In each of its lights, over errors of pouring, what is not known of the paints, and what the physics leaves out.
+        In each of its lights, over errors of pouring, what is not known of the paints, and what the physics
+        leaves out.
     expected, low, high : float
         The same in the worst light.
     """
@@ -108,7 +112,11 @@ def assess(
     ml = np.array([[pour.ml for pour in pours] for pours in recipes])
     everything = palette_of(shelf, range(len(shelf.materials)))
     R = np.array(everything.seen_of(ml, places))
-    dry = ml * everything.solids[places] * pour_factors(draws[0].shape[0], ml.shape[1], pour_error)[:, np.newaxis]
+    dry = (
+        ml
+        * everything.solids[places]
+        * pour_factors(draws[0].shape[0], ml.shape[1], pour_error)[:, np.newaxis]
+    )
     c = dry / dry.sum(axis=2, keepdims=True)
     K = np.einsum("mrk,mrkw->mrw", c, draws[0][:, places])
     S = np.einsum("mrk,mrkw->mrw", c, draws[1][:, places])
@@ -143,20 +151,22 @@ def mixing_too(error: float) -> float:
 
 
 def pour_factors(draws: int, pots: int, error: float) -> FloatArray:
-    """Return what each tin does in a mix over what was meant (draws, pots), for the first, second ... tin: it is poured
-    with a relative error, and mixes with one of its own."""
+    """Return what each tin does in a mix over what was meant (draws, pots), for the first, second ... tin: it
+    is poured with a relative error, and mixes with one of its own."""
     return np.asarray(np.exp(mixing_too(error) * np.random.default_rng(2).standard_normal((pots, draws)).T))
 
 
 def model_errors(draws: int, goal: Goal, error: float = PREDICTION_ERROR) -> FloatArray:
     """Return what the model is off by in each draw and light (draws, lights, 3), in CIELAB about the goal."""
     normal = np.random.default_rng(3).standard_normal((draws, 3)) * error / 1.6
-    # The step that the metric at the goal makes of unit errors; near the goal, where it matters, it is the same.
+    # The step that the metric at the goal makes of unit errors; near the goal, where it matters, it is the
+    # same.
     return np.stack([normal @ np.linalg.inv(even_metric(Lab)).T for Lab in goal.Lab], axis=1)
 
 
 def spread_of(drawn: ArrayLike, goal: Goal, error: float = PREDICTION_ERROR) -> FloatArray:
-    """Return the CIEDE2000 (m, ...), worst light, of drawn predictions (m, ..., 36), each off by the model's error."""
+    """Return the CIEDE2000 (m, ...), worst light, of drawn predictions (m, ..., 36), each off by the model's
+    error."""
     return np.asarray(spreads_of(drawn, goal, error).max(axis=0))
 
 
@@ -172,11 +182,13 @@ def spreads_of(drawn: ArrayLike, goal: Goal, error: float = PREDICTION_ERROR) ->
 
 
 _MATCH, _MISS = 2.0, 3.0
-"""Metamerism is told where the best light is below the first, the worst above the second and twice the best."""
+"""Metamerism is told where the best light is below the first, the worst above the second and twice the
+best."""
 
 
 def metameric_words(expected: Sequence[float], lights: Sequence[Light]) -> str:
-    """Say where a match in one light is a miss in another (metamerism); nothing where it is not so. [CIEDE2000]"""
+    """Say where a match in one light is a miss in another (metamerism); nothing where it is not so.
+    [CIEDE2000]"""
     best, worst = int(np.argmin(expected)), int(np.argmax(expected))
     if expected[best] >= _MATCH or expected[worst] < max(_MISS, 2.0 * expected[best]):
         return ""

@@ -23,7 +23,9 @@ def all_sets(size: int, pots: int, must: tuple[int, ...] = ()) -> Indices:
     return _with_must(sets, must, size, pots) if must else sets
 
 
-def promising_sets(linear: LinearModel, pots: int, must: tuple[int, ...], most: int) -> tuple[Indices, FloatArray]:
+def promising_sets(
+    linear: LinearModel, pots: int, must: tuple[int, ...], most: int
+) -> tuple[Indices, FloatArray]:
     """Return up to `most` promising sets (m, tins) with their bounds, best first.
 
     All pairs are bounded; triples and quadruples grow from the best smaller sets when there are too many.
@@ -50,7 +52,9 @@ def _triples(size: int) -> Indices:
 
 def extended(sets: Indices, size: int) -> Indices:
     """Return all sets with one more tin, each once, sorted within."""
-    grown = np.concatenate([np.repeat(sets, size, axis=0), np.tile(np.arange(size), len(sets))[:, np.newaxis]], axis=1)
+    grown = np.concatenate(
+        [np.repeat(sets, size, axis=0), np.tile(np.arange(size), len(sets))[:, np.newaxis]], axis=1
+    )
     grown.sort(axis=1)
     grown = grown[np.all(np.diff(grown, axis=1) > 0, axis=1)]
     code = grown @ (size ** np.arange(grown.shape[1], dtype=np.int64))
@@ -66,12 +70,15 @@ def _with_must(sets: Indices, must: tuple[int, ...], size: int, pots: int) -> In
         chosen = [sorted((*must, *others)) for others in combinations(rest, pots - len(must))]
         return np.array(chosen, dtype=np.intp).reshape(-1, pots)
     grown = [sorted({*must, *row}) for row in sets.tolist()]
-    return np.array(sorted({tuple(row) for row in grown if len(row) == pots}), dtype=np.intp).reshape(-1, pots)
+    return np.array(sorted({tuple(row) for row in grown if len(row) == pots}), dtype=np.intp).reshape(
+        -1, pots
+    )
 
 
 @cache
 def compositions(pots: int, parts: int) -> NDArray[np.int64]:
-    """Return all ratios (r, tins) of whole parts, each at least 1, with sum up to `parts` and no common factor."""
+    """Return all ratios (r, tins) of whole parts, each at least 1, with sum up to `parts` and no common
+    factor."""
     rows: list[tuple[int, ...]] = [()]
     for left in range(pots, 0, -1):
         rows = [(*row, n) for row in rows for n in range(1, parts - sum(row) - left + 2)]
@@ -83,13 +90,16 @@ def compositions(pots: int, parts: int) -> NDArray[np.int64]:
 def linear_volumes(
     palette: Palette, goal: Goal, reference: FloatArray, *, must: int, others: int
 ) -> tuple[Indices, FloatArray]:
-    """Return promising sets (m, others + 1) that hold the tin `must`, and their best volumes in the linear model.
+    """Return promising sets (m, others + 1) that hold the tin `must`, and their best volumes in the linear
+    model.
 
-    The model is made around the seen reflectance `reference` and again around the goal, since the way may be long.
-    Sets in which `must` would have no share are left out.
+    The model is made around the seen reflectance `reference` and again around the goal, since the way may be
+    long. Sets in which `must` would have no share are left out.
     """
     rest = [pot for pot in range(palette.size) if pot != must]
-    sets = np.array([sorted((must, *row)) for row in combinations(rest, others)], dtype=np.intp).reshape(-1, others + 1)
+    sets = np.array([sorted((must, *row)) for row in combinations(rest, others)], dtype=np.intp).reshape(
+        -1, others + 1
+    )
     found, amounts = [], []
     for around in (reference, reference_of(goal)):
         linear = LinearModel(palette, goal, around)

@@ -1,7 +1,9 @@
-"""What many mixes miss a goal by, compiled: films of few tins, as they are seen, against the goal in each light.
+"""What many mixes miss a goal by, compiled: films of few tins, as they are seen, against the goal in each
+light.
 
-It says nothing new: `Palette.seen_of` and `Goal.miss` say the same of a few mixes, and a test holds both together. One
-loop without calls, since a compiled one is kept in a file that would not know that another had changed.
+It says nothing new: `Palette.seen_of` and `Goal.miss` say the same of a few mixes, and a test holds both
+together. One loop without calls, since a compiled one is kept in a file that would not know that another had
+changed.
 """
 
 from dataclasses import dataclass, replace
@@ -29,7 +31,8 @@ def surface_table() -> FloatArray:
 
 @lru_cache(maxsize=64)
 def weights_over_white(light: Light, step: int) -> FloatArray:
-    """Return the weights (bands, 3) of a light over its white; of every second band with its neighbours' halves."""
+    """Return the weights (bands, 3) of a light over its white; of every second band with its neighbours'
+    halves."""
     every = light.weights / light.white
     if step == 1:
         return np.ascontiguousarray(every)
@@ -70,7 +73,11 @@ class Misses:
     def of(cls, palette: Palette, goal: Goal) -> "Misses":
         """Return that of the palette's most likely optics."""
         return cls(
-            K=palette.K[np.newaxis], S=palette.S[np.newaxis], solids=palette.solids, veil=palette.veil, goal=goal
+            K=palette.K[np.newaxis],
+            S=palette.S[np.newaxis],
+            solids=palette.solids,
+            veil=palette.veil,
+            goal=goal,
         )
 
     def every_second_band(self) -> "Misses":
@@ -80,7 +87,8 @@ class Misses:
     def first(self, draws: int) -> "Misses":
         """Return that of the first few drawn palettes."""
         return replace(
-            self, K=self.K[:draws], S=self.S[:draws], poured=None if self.poured is None else self.poured[:draws],
+            self, K=self.K[:draws], S=self.S[:draws],
+            poured=None if self.poured is None else self.poured[:draws],
             off=None if self.off is None else self.off[:draws],
         )  # fmt: skip
 
@@ -92,10 +100,10 @@ class Misses:
         out = np.empty((len(self.K), len(sets)))
         _misses(
             np.ascontiguousarray(sets, dtype=np.int64), np.ascontiguousarray(volumes, dtype=float),
-            np.ascontiguousarray(self.K), np.ascontiguousarray(self.S), self.solids, self.veil * K1, surface_table(),
-            np.array([weights_over_white(light, self.step) for light in lights]),
-            np.ascontiguousarray(self.goal.Lab, dtype=float), np.ascontiguousarray(off), np.ascontiguousarray(poured),
-            out,
+            np.ascontiguousarray(self.K), np.ascontiguousarray(self.S), self.solids, self.veil * K1,
+            surface_table(), np.array([weights_over_white(light, self.step) for light in lights]),
+            np.ascontiguousarray(self.goal.Lab, dtype=float), np.ascontiguousarray(off),
+            np.ascontiguousarray(poured), out,
         )  # fmt: skip
         return out
 
@@ -110,7 +118,8 @@ def _misses(
     surface: FloatArray, weights: FloatArray, wanted: FloatArray, off: FloatArray, poured: FloatArray,
     out: FloatArray,
 ) -> None:  # fmt: skip
-    """Write the CIEDE2000 of each mix in the worst light into `out`, as `difference.delta_E_CIE2000` has it."""
+    """Write the CIEDE2000 of each mix in the worst light into `out`, as `difference.delta_E_CIE2000` has
+    it."""
     m, k = sets.shape
     bands, last = K.shape[2], surface.shape[0] - 1
     c = np.empty(k)
@@ -124,7 +133,8 @@ def _misses(
             for j in range(k):
                 c[j] /= total
                 over += c[j] * veil[sets[i, j]]
-            # Band by band within each step, and not step by step within each band: so several bands go at once.
+            # Band by band within each step, and not step by step within each band: so several bands go at
+            # once.
             k_mix[:] = 0.0
             s_mix[:] = 0.0
             for j in range(k):
@@ -132,7 +142,9 @@ def _misses(
                     k_mix[w] += c[j] * K[d, sets[i, j], w]
                     s_mix[w] += c[j] * S[d, sets[i, j], w]
             for w in range(bands):
-                seen[w] = last * s_mix[w] / (k_mix[w] + s_mix[w] + sqrt(k_mix[w] * (k_mix[w] + 2.0 * s_mix[w])))
+                seen[w] = (
+                    last * s_mix[w] / (k_mix[w] + s_mix[w] + sqrt(k_mix[w] * (k_mix[w] + 2.0 * s_mix[w])))
+                )
             for w in range(bands):
                 low = min(int(seen[w]), last - 1)
                 seen[w] = over + surface[low] + (seen[w] - low) * (surface[low + 1] - surface[low])
@@ -172,7 +184,8 @@ def _misses(
                 c_3, s_3 = c_1 * c_2 - s_1 * s_2, s_1 * c_2 + c_1 * s_2
                 c_4, s_4 = c_2 * c_2 - s_2 * s_2, 2.0 * c_2 * s_2
                 T = (
-                    1.0 - 0.17 * (c_1 * _30[0] + s_1 * _30[1]) + 0.24 * c_2 + 0.32 * (c_3 * _6[0] - s_3 * _6[1])
+                    1.0 - 0.17 * (c_1 * _30[0] + s_1 * _30[1]) + 0.24 * c_2
+                    + 0.32 * (c_3 * _6[0] - s_3 * _6[1])
                     - 0.20 * (c_4 * _63[0] + s_4 * _63[1])
                 )  # fmt: skip
                 turn, R_T = (h * 180.0 / pi - 275.0) / 25.0, 0.0

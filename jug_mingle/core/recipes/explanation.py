@@ -1,4 +1,5 @@
-"""Why a recipe is as it is: its curves, its look wet and sealed, its coats, and what a slip of one tin would do."""
+"""Why a recipe is as it is: its curves, its look wet and sealed, its coats, and what a slip of one tin would
+do."""
 
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
@@ -19,7 +20,8 @@ from jug_mingle.core.recipes.wishes import Target
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Slip:
-    """One part too much of one pot: the difference to the target before and after, and how far the colour moved.
+    """One part too much of one pot: the difference to the target before and after, and how far the colour
+    moved.
 
     [CIEDE2000]
     """
@@ -79,7 +81,12 @@ def explain(shelf: Shelf, pours: Sequence[Pour], target: Target, *, below: Groun
         pots=tuple((pour.key, np.clip(masstone(shelf, pour.key), 0.0, 1.0)) for pour in pours),
         delta_E=tuple(misses),
         coats=coats_to_hide(
-            paint.optics, X_coat=main.dry_coat, R_g=below.body, veil=paint.veil, within=CLOSE_WITHIN, way=WAYS["brush"]
+            paint.optics,
+            X_coat=main.dry_coat,
+            R_g=below.body,
+            veil=paint.veil,
+            within=CLOSE_WITHIN,
+            way=WAYS["brush"],
         ),
         slips=tuple(sorted(slips, key=lambda slip: -slip.after)),
     )

@@ -1,4 +1,5 @@
-"""How much of each material lies in many films, and their surface, compiled; `laid.body_over` says the same of one."""
+"""How much of each material lies in many films, and their surface, compiled; `laid.body_over` says the same
+of one."""
 
 from dataclasses import dataclass
 
@@ -20,8 +21,8 @@ class FilmAmounts:
     Attributes
     ----------
     solids, wet, veil : (n + 1,) ndarray
-        Of the colours, and last of what carries them, with solids 0 where nothing does: share of solids, thickness of a
-        wet coat [µm], surface as for `film.R_seen`.
+        Of the colours, and last of what carries them, with solids 0 where nothing does: share of solids,
+        thickness of a wet coat [µm], surface as for `film.R_seen`.
     kept : (hows, n + 1) ndarray
         Share of a coat of each that stays.
     water, carrier : (hows,) ndarray
@@ -44,8 +45,8 @@ class FilmAmounts:
         x, veil = np.empty(sets.shape), np.empty(len(sets))
         _amounts(
             np.ascontiguousarray(sets, dtype=np.int64), np.ascontiguousarray(parts, dtype=float),
-            np.ascontiguousarray(how, dtype=np.int64), self.solids, self.wet, self.veil, self.kept, self.water,
-            self.carrier, self.below, x, veil,
+            np.ascontiguousarray(how, dtype=np.int64), self.solids, self.wet, self.veil, self.kept,
+            self.water, self.carrier, self.below, x, veil,
         )  # fmt: skip
         return x, veil
 
@@ -53,7 +54,8 @@ class FilmAmounts:
 @compiled
 def _amounts(
     sets: Indices, parts: FloatArray, how: Indices, solids: FloatArray, wet: FloatArray, veil: FloatArray,
-    kept: FloatArray, water: FloatArray, carrier: FloatArray, below: float, x: FloatArray, surface: FloatArray,
+    kept: FloatArray, water: FloatArray, carrier: FloatArray, below: float, x: FloatArray,
+    surface: FloatArray,
 ) -> None:  # fmt: skip
     m, k = sets.shape
     last = solids.shape[0] - 1

@@ -1,7 +1,8 @@
-"""What many films over a ground miss a goal by, compiled: what the search over wood asks a hundred thousand times.
+"""What many films over a ground miss a goal by, compiled: what the search over wood asks a hundred thousand
+times.
 
-It says nothing new: `laid.look_over` says the same of one film, and a test holds both together. One loop without calls,
-since a compiled one is kept in a file that would not know that another had changed.
+It says nothing new: `laid.look_over` says the same of one film, and a test holds both together. One loop
+without calls, since a compiled one is kept in a file that would not know that another had changed.
 """
 
 from dataclasses import dataclass
@@ -84,7 +85,8 @@ class FilmLooks:
         )  # fmt: skip
 
     def residuals(self, sets: Indices, x: FloatArray, veil: FloatArray) -> tuple[FloatArray, FloatArray]:
-        """Return how far films are from the goal: in the worst light (m,), and each way in each light (m, lights, 3).
+        """Return how far films are from the goal: in the worst light (m,), and each way in each light (m,
+        lights, 3).
 
         In the even metric about the goal, which near it is CIEDE2000 but for the blue rotation.
 
@@ -101,9 +103,10 @@ class FilmLooks:
         _misses(
             np.ascontiguousarray(sets, dtype=np.int64), np.ascontiguousarray(x, dtype=float), self.K, self.S,
             self.body, np.ascontiguousarray(veil * K1, dtype=float), _covering(), _surface(), _roots(),
-            np.array([weights_over_white(light, self.step).T for light in self.goal.lights]) * (_LEVELS / _MOST),
-            np.stack([even_metric(Lab) for Lab in self.goal.Lab]), np.ascontiguousarray(self.goal.Lab, dtype=float),
-            out, off,
+            np.array([weights_over_white(light,
+                self.step).T for light in self.goal.lights]) * (_LEVELS / _MOST),
+            np.stack([even_metric(Lab) for Lab in self.goal.Lab]),
+            np.ascontiguousarray(self.goal.Lab, dtype=float), out, off,
         )  # fmt: skip
         return out, off
 
@@ -114,8 +117,8 @@ def _misses(
     covering: tuple[float, ...], surface: tuple[float, ...], roots: FloatArray, weights: FloatArray,
     metric: FloatArray, wanted: FloatArray, out: FloatArray, off: FloatArray,
 ) -> None:  # fmt: skip
-    """Write what each of up to three materials misses: Kubelka–Munk as `film.R_film` in its hyperbolic form; what is
-    slow to compute by polynomials, which a processor runs for several bands at once, and a table."""
+    """Write what each of up to three materials misses: Kubelka–Munk as `film.R_film` in its hyperbolic form;
+    what is slow to compute by polynomials, which a processor runs for several bands at once, and a table."""
     m, k = sets.shape
     bands, levels = K.shape[1], roots.shape[0] - 1
     c0, c1, c2, c3, c4, c5, c6, c7, c8, c9 = covering
@@ -151,7 +154,11 @@ def _misses(
             b_off = 200.0 * (f[1] - f[2]) - wanted[light, 2]
             far = 0.0
             for row in range(3):
-                part = metric[light, row, 0] * L_off + metric[light, row, 1] * a_off + metric[light, row, 2] * b_off
+                part = (
+                    metric[light, row, 0] * L_off
+                    + metric[light, row, 1] * a_off
+                    + metric[light, row, 2] * b_off
+                )
                 off[i, light, row] = part
                 far += part * part
             worst = max(worst, far)

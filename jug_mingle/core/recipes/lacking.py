@@ -20,7 +20,8 @@ from jug_mingle.core.recipes.assessment import DRAWS, Recipe, assess
 from jug_mingle.core.recipes.search import Candidate, Search
 from jug_mingle.core.recipes.wishes import Goal, Target, Wishes, usable
 
-# Generic pigments in paint: absorption as an edge (height, at, softness) or a band, scattering level. [1/µm; nm]
+# Generic pigments in paint: absorption as an edge (height, at, softness) or a band, scattering level. [1/µm;
+# nm]
 _EDGES: Final = {
     "yellow": (0.25, 485.0, 12.0, 0.0008, 0.025),
     "orange": (0.28, 545.0, 13.0, 0.0012, 0.025),
@@ -42,7 +43,9 @@ def pigment_families() -> dict[str, Optics]:
         "black": Optics(K=np.full(BANDS, 0.25), S=np.full(BANDS, 0.005)),
     }
     for name, (height, at, soft, floor, S) in _EDGES.items():
-        found[name] = Optics(K=floor + height / (1.0 + np.exp((WAVELENGTHS - at) / soft)), S=np.full(BANDS, S))
+        found[name] = Optics(
+            K=floor + height / (1.0 + np.exp((WAVELENGTHS - at) / soft)), S=np.full(BANDS, S)
+        )
     for name, (height, at, width, floor, S) in _BANDS.items():
         K = floor + height * np.exp(-0.5 * ((WAVELENGTHS - at) / width) ** 2)
         if name == "green":
@@ -64,12 +67,14 @@ _HELPS: Final = 0.75
 """A family helps that leaves less than this share of the miss."""
 
 _AGAINST: Final = 1.0
-"""A white does not help where the nearest is lighter than wanted by so much, a black where it is darker. [L*]"""
+"""A white does not help where the nearest is lighter than wanted by so much, a black where it is darker.
+[L*]"""
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Lack:
-    """Why no recipe comes near: what stands on the shelf, how it is measured and how well it is known are three facts.
+    """Why no recipe comes near: what stands on the shelf, how it is measured and how well it is known are
+    three facts.
 
     Attributes
     ----------
@@ -102,7 +107,8 @@ class Lack:
 
 
 def what_is_lacking(shelf: Shelf, target: Target, wishes: Wishes, pours: Sequence[Pour]) -> Lack:
-    """Return which way the nearest recipe misses its target, and which one more pigment family would help most."""
+    """Return which way the nearest recipe misses its target, and which one more pigment family would help
+    most."""
     goal = target.goal
     R = predict(shelf, pours)
     nearest = float(goal.miss(R))
@@ -122,7 +128,9 @@ def what_is_lacking(shelf: Shelf, target: Target, wishes: Wishes, pours: Sequenc
     finer = None if fine is None or fine.miss >= _HELPS * nearest else fine.miss
     measured, reach = wishes.tool.title, nearest if finer is None else finer
     if reach < OUT_OF_REACH:
-        return Lack(nearest=nearest, misses=misses, family=None, with_it=reach, finer=finer, measured=measured)
+        return Lack(
+            nearest=nearest, misses=misses, family=None, with_it=reach, finer=finer, measured=measured
+        )
     best: tuple[float, str | None] = (reach, None)
     lighter = float(R_to_Lab(target.R)[0] - R_to_Lab(R)[0])
     for name, optics in pigment_families().items():
@@ -143,15 +151,16 @@ def _nearest_of(
     palette: Palette, goal: Goal, wishes: Wishes, must: tuple[int, ...] = (), *, units: float | None = None,
     most: FloatArray | None = None,
 ) -> Candidate | None:  # fmt: skip
-    """Return the nearest mix of two or three tins, whatever is left in them where `most` does not say it, in parts or
-    in so many `units` of a batch as well."""
+    """Return the nearest mix of two or three tins, whatever is left in them where `most` does not say it, in
+    parts or in so many `units` of a batch as well."""
     search = Search(palette, goal, parts=wishes.parts, units=units, must=must, most=most)
     found = [one for pots in (1, 2, 3)[len(must) :] for one in search.best(pots)[:1]]
     return min(found, key=lambda one: one.miss, default=None)
 
 
 def too_little_words(shelf: Shelf, target: Target, wishes: Wishes, recipes: Sequence[Recipe]) -> str:
-    """Return what to say where one tin by itself would do, had it enough in it for the batch; nothing where none would.
+    """Return what to say where one tin by itself would do, had it enough in it for the batch; nothing where
+    none would.
 
     Parameters
     ----------
@@ -167,12 +176,13 @@ def too_little_words(shelf: Shelf, target: Target, wishes: Wishes, recipes: Sequ
     if nearest is None or nearest.expected > min(_HELPS * shown, OUT_OF_REACH):
         return ""
     name = shelf.materials[shelf.index(nearest.pours[0].key)].name
-    return f"{name} alone would be about {nearest.expected:.1f} off, but too little of it is left for this batch."
+    off = f"{nearest.expected:.1f}"
+    return f"{name} alone would be about {off} off, but too little of it is left for this batch."
 
 
 def nearest_words(lack: Lack | None) -> str:
-    """Return what to say where no recipe comes near: of what there is too little, what is measured too coarsely, or
-    what the shelf does not reach; nothing where it does."""
+    """Return what to say where no recipe comes near: of what there is too little, what is measured too
+    coarsely, or what the shelf does not reach; nothing where it does."""
     if lack is None:
         return ""
     if lack.short:
@@ -181,7 +191,9 @@ def nearest_words(lack: Lack | None) -> str:
         return f"The nearest that the tins still give is {_how(lack)}.{help_}"
     scale = ""
     if lack.finer is not None:
-        scale = f" Weighed on a scale the same tins come to {difference_words(lack.finer)}, {lack.finer:.1f} off."
+        scale = (
+            f" Weighed on a scale the same tins come to {difference_words(lack.finer)}, {lack.finer:.1f} off."
+        )
     if lack.finer is not None and lack.finer < OUT_OF_REACH:
         return f"Measured in {lack.measured} the nearest is {_how(lack)}.{scale}"
     which = f"stronger or purer {lack.family}" if lack.stronger else lack.family
@@ -194,8 +206,8 @@ def _how(lack: Lack) -> str:
 
 
 def unsure_words(recipes: Sequence[Recipe]) -> str:
-    """Return what to say where a recipe comes near as it is computed, and the tins are too little known to promise it;
-    nothing where they are known, or none comes near."""
+    """Return what to say where a recipe comes near as it is computed, and the tins are too little known to
+    promise it; nothing where they are known, or none comes near."""
     best = min(recipes, key=lambda recipe: recipe.expected, default=None)
     if best is None or best.worst >= OUT_OF_REACH or best.expected < max(OUT_OF_REACH, _UNSURE * best.worst):
         return ""

@@ -1,10 +1,10 @@
 """The linear model of the search: the colour error of a mix as a weighted mean of one vector a tin.
 
-Around a reflectance with body K/S = q, the mix Σ cᵢ of the tins differs from it by Σ cᵢ (Kᵢ - q Sᵢ) / Σ cᵢ Sᵢ in K/S,
-which is linear in the amounts but for a denominator that the mean scattering of each tin stands for well. So the
-colour error of a mix is a weighted mean of one vector per tin, and the best mix of a set of tins is the point of a
-simplex nearest to the origin. That bounds every set in closed form; sets are opened best bound first, their whole-part
-ratios tried in the linear model, and only the few best computed exactly.
+Around a reflectance with body K/S = q, the mix Σ cᵢ of the tins differs from it by Σ cᵢ (Kᵢ - q Sᵢ) / Σ cᵢ Sᵢ
+in K/S, which is linear in the amounts but for a denominator that the mean scattering of each tin stands for
+well. So the colour error of a mix is a weighted mean of one vector per tin, and the best mix of a set of tins
+is the point of a simplex nearest to the origin. That bounds every set in closed form; sets are opened best
+bound first, their whole-part ratios tried in the linear model, and only the few best computed exactly.
 """
 
 from functools import cached_property
@@ -64,9 +64,11 @@ class LinearModel:
         return np.asarray(np.maximum(bound, 0.0))
 
     def bound(self, sets: Indices) -> FloatArray:
-        """Return the least squared error (m,) of each set (m, k) in the linear model, over weights that sum to one.
+        """Return the least squared error (m,) of each set (m, k) in the linear model, over weights that sum
+        to one.
 
-        Of a set of four that does as well without one of its tins it is infinity: the smaller set has been tried.
+        Of a set of four that does as well without one of its tins it is infinity: the smaller set has been
+        tried.
         """
         if sets.shape[1] == 1:
             return np.asarray(np.diag(self.gram)[sets[:, 0]])
@@ -118,7 +120,8 @@ class LinearModel:
 
 
 def _nearest_in_simplex(G: FloatArray) -> tuple[FloatArray, FloatArray]:
-    """Return min |Σ wᵢ vᵢ|² over w ≥ 0, Σ w = 1 and that w, from Gram matrices (m, k, k), by trying every face."""
+    """Return min |Σ wᵢ vᵢ|² over w ≥ 0, Σ w = 1 and that w, from Gram matrices (m, k, k), by trying every
+    face."""
     m, k = G.shape[:2]
     best, weights = np.full(m, np.inf), np.zeros((m, k))
     for size in range(1, k + 1):
@@ -134,20 +137,27 @@ def _nearest_in_simplex(G: FloatArray) -> tuple[FloatArray, FloatArray]:
 
 
 def _nearest_inside(G: FloatArray) -> tuple[FloatArray, FloatArray]:
-    """Return the same with every weight above 0; a set that does as well without one of its tins gets infinity."""
+    """Return the same with every weight above 0; a set that does as well without one of its tins gets
+    infinity."""
     w = _affine_weights(G)
     value = np.maximum(np.einsum("mi,mij,mj->m", w, G, w), 0.0)
     return np.where(np.all(w > 0.0, axis=1), value, np.inf), np.maximum(w, 0.0)
 
 
 def _affine_weights(G: FloatArray) -> FloatArray:
-    """Return w (m, k) with Σ w = 1 that minimises w G w without bounds, in closed form up to three, else solved."""
+    """Return w (m, k) with Σ w = 1 that minimises w G w without bounds, in closed form up to three, else
+    solved."""
     k = G.shape[1]
     if k == 1:
         return np.ones((G.shape[0], 1))
     last = G[:, -1]
     # Differences to the last vertex: |v_last + Σ w (v_i - v_last)|² has k - 1 free weights.
-    H = G[:, :-1, :-1] - last[:, :-1, np.newaxis] - last[:, np.newaxis, :-1] + last[:, -1, np.newaxis, np.newaxis]
+    H = (
+        G[:, :-1, :-1]
+        - last[:, :-1, np.newaxis]
+        - last[:, np.newaxis, :-1]
+        + last[:, -1, np.newaxis, np.newaxis]
+    )
     b = last[:, -1:] - last[:, :-1]
     ridge = 1e-9 * (1.0 + np.abs(H).max(axis=(1, 2)))
     if k == 2:
@@ -155,7 +165,12 @@ def _affine_weights(G: FloatArray) -> FloatArray:
     elif k == 3:
         h00, h11, h01 = H[:, 0, 0] + ridge, H[:, 1, 1] + ridge, H[:, 0, 1]
         det = h00 * h11 - h01**2
-        free = np.stack([h11 * b[:, 0] - h01 * b[:, 1], h00 * b[:, 1] - h01 * b[:, 0]], axis=1) / det[:, np.newaxis]
+        free = (
+            np.stack([h11 * b[:, 0] - h01 * b[:, 1], h00 * b[:, 1] - h01 * b[:, 0]], axis=1)
+            / det[:, np.newaxis]
+        )
     else:
-        free = np.linalg.solve(H + ridge[:, np.newaxis, np.newaxis] * np.eye(k - 1), b[..., np.newaxis])[..., 0]
+        free = np.linalg.solve(H + ridge[:, np.newaxis, np.newaxis] * np.eye(k - 1), b[..., np.newaxis])[
+            ..., 0
+        ]
     return np.concatenate([free, 1.0 - free.sum(axis=1, keepdims=True)], axis=1)

@@ -17,10 +17,11 @@ _STRIDE: Final = 1.0
 
 
 def newton_step(misses: Misses, sets: Indices, logs: FloatArray) -> FloatArray:
-    """Return the logarithms (m, k) of volumes after a Gauss–Newton step (Nocedal and Wright, Numerical Optimization,
-    10.3) towards the goal, for the first palette of `misses`.
+    """Return the logarithms (m, k) of volumes after a Gauss–Newton step (Nocedal and Wright, Numerical
+    Optimization, 10.3) towards the goal, for the first palette of `misses`.
 
-    The squares are of about CIEDE2000 at the goal, summed over its lights, so a step is nearer as a rule, not always.
+    The squares are of about CIEDE2000 at the goal, summed over its lights, so a step is nearer as a rule, not
+    always.
 
     Parameters
     ----------
@@ -51,5 +52,7 @@ def newton_step(misses: Misses, sets: Indices, logs: FloatArray) -> FloatArray:
     H, g = J @ J.transpose(0, 2, 1), np.einsum("mkx,mx->mk", J, r)
     # All volumes larger by as much is the same mix, so the squares alone leave one direction open.
     ridge = _DAMPING * np.trace(H, axis1=1, axis2=2) + 1e-9
-    step = np.linalg.solve(H + ridge[:, np.newaxis, np.newaxis] * np.eye(sets.shape[1]), -g[..., np.newaxis])[..., 0]
+    step = np.linalg.solve(H + ridge[:, np.newaxis, np.newaxis] * np.eye(sets.shape[1]), -g[..., np.newaxis])[
+        ..., 0
+    ]
     return np.asarray(logs + np.clip(step, -_STRIDE, _STRIDE))

@@ -22,11 +22,12 @@ from jug_mingle.core.recipes.over_search import Found, OverSearch
 from jug_mingle.core.recipes.wishes import NothingToMixError, Target
 
 HAND_ERROR: Final = 0.06
-"""How far the amount that a hand lays lies from what was meant, each film for itself (natural logarithm): assumed."""
+"""How far the amount that a hand lays lies from what was meant, each film for itself (natural logarithm):
+assumed."""
 
 MODEL_ERROR: Final = 0.3
-"""What the equations of films and uptake are off by on wood, beside what the fit leaves open. Learnt on the woods of
-bench/ that may be tuned on. [mean CIEDE2000]"""
+"""What the equations of films and uptake are off by on wood, beside what the fit leaves open. Learnt on the
+woods of bench/ that may be tuned on. [mean CIEDE2000]"""
 
 _SEALED: Final = "satin"
 _FEWER: Final = 0.3
@@ -41,8 +42,8 @@ _NO_ANSWER: Final = 25.0
 _OF_EACH: Final = 2
 _FIRSTS: Final = 2
 TWO_STEPS: Final = (("stain", "glaze"), ("wash", "stain"), ("stain", "ready_glaze"))
-"""What is laid first and what over it, when it is dry (common practice: paled or washed first, then stained; stained,
-then glazed)."""
+"""What is laid first and what over it, when it is dry (common practice: paled or washed first, then stained;
+stained, then glazed)."""
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -116,10 +117,12 @@ def assess_way(
     errors = spreads_of(drawn_looks(shelf, films, ground, rng, poured)[:, np.newaxis], goal, MODEL_ERROR)
     worst = Likely.each(errors.max(axis=0))[0]
     delta_E = [
-        float(delta_E_CIE2000(R_to_Lab(R, light), Lab)) for light, Lab in zip(goal.lights, goal.Lab, strict=True)
+        float(delta_E_CIE2000(R_to_Lab(R, light), Lab))
+        for light, Lab in zip(goal.lights, goal.Lab, strict=True)
     ]
     return OverWay(
-        steps=tuple(steps), R=read_only(R), wet=R_seen(laid.body, 0.0), sealed=R_seen(laid.body, veil_of(_SEALED)),
+        steps=tuple(steps), R=read_only(R), wet=R_seen(laid.body, 0.0),
+        sealed=R_seen(laid.body, veil_of(_SEALED)),
         delta_E=tuple(delta_E), likely=tuple(Likely.each(one)[0] for one in errors), expected=worst.expected,
         low=worst.low, high=worst.high,
     )  # fmt: skip
@@ -133,7 +136,8 @@ def drawn_pours(rng: np.random.Generator, pour_error: float, count: int) -> Floa
 def drawn_looks(
     shelf: Shelf, films: Sequence[LaidFilm], ground: Ground, rng: np.random.Generator, poured: FloatArray
 ) -> FloatArray:
-    """Return the looks (DRAWS, 36) that films come out with: shelf, pours, hand and the spot of the wood drawn."""
+    """Return the looks (DRAWS, 36) that films come out with: shelf, pours, hand and the spot of the wood
+    drawn."""
     hand = np.exp(HAND_ERROR * rng.standard_normal((DRAWS, 1)))
     spots = ground.unsure * rng.standard_normal(DRAWS)
     return np.clip(drawn_over(shelf, films, ground, draws=DRAWS, poured=poured * hand, spots=spots), 0.0, 1.0)
@@ -142,7 +146,13 @@ def drawn_looks(
 def as_recipe(way: OverWay, pours: tuple[Pour, ...]) -> Recipe:
     """Return a way of one film as a recipe of its pours."""
     return Recipe(
-        pours=pours, R=way.R, delta_E=way.delta_E, likely=way.likely, expected=way.expected, low=way.low, high=way.high
+        pours=pours,
+        R=way.R,
+        delta_E=way.delta_E,
+        likely=way.likely,
+        expected=way.expected,
+        low=way.low,
+        high=way.high,
     )
 
 
@@ -190,7 +200,8 @@ def find_ways(shelf: Shelf, target: Target, ground: Ground, wishes: OverWishes) 
     there = palettes(shelf, allowed, takes=bool(ground.takes))
     if not there:
         raise NothingToMixError(
-            "nothing on the shelf lies see-through over this ground: add a stain, a glaze or a wax, or paint for a wash"
+            "nothing on the shelf lies see-through over this ground: add a stain, a glaze or a wax, or paint "
+            "for a wash"
         )
     by_kind: dict[str, list[Found]] = {}
     for group in alike(there):
@@ -238,7 +249,8 @@ def _in_two_steps(
     shelf: Shelf, target: Target, ground: Ground, allowed: Sequence[int],
     by_kind: dict[str, list[Found]], wishes: OverWishes,
 ) -> list[OverWay]:  # fmt: skip
-    """Return the best way of each pair of kinds: the nearest first films, and the same weaker, with one more over."""
+    """Return the best way of each pair of kinds: the nearest first films, and the same weaker, with one more
+    over."""
     ways = []
     for first, second in TWO_STEPS:
         # A glaze lies over a seal: below it a clear coat closes the stain.
@@ -262,7 +274,11 @@ def _weaker(shelf: Shelf, found: Found) -> list[OverStep]:
     """Return a film as it was found, and laid in about half its strength."""
     step = step_of(shelf, found)
     laying = step.film.laying
-    half = replace(laying, coats=1, wait=max(laying.wait / 4.0, 0.5)) if laying.coats == 1 else replace(laying, coats=1)
+    half = (
+        replace(laying, coats=1, wait=max(laying.wait / 4.0, 0.5))
+        if laying.coats == 1
+        else replace(laying, coats=1)
+    )
     return [step, replace(step, film=replace(step.film, laying=half))]
 
 
@@ -272,7 +288,8 @@ def _after(ground: Ground, laid: Laid, *, closed: bool) -> Ground:
 
 
 def laid_best(shelf: Shelf, target: Target, ground: Ground, step: OverStep, *, pour_error: float) -> OverWay:
-    """Return what is in a jug as it is laid to come nearest to a colour: another wait, wipe, number of coats."""
+    """Return what is in a jug as it is laid to come nearest to a colour: another wait, wipe, number of
+    coats."""
     layings = list(dict.fromkeys([step.film.laying, *(how.laying for how in step.kind.hows)]))
     on = replace(ground, coat="varnish") if step.film.over_seal else ground
     misses = target.goal.miss(np.clip(looks_by_laying(shelf, step.film, layings, on), 0.0, 1.0))
@@ -289,15 +306,18 @@ def reach_words(target: Target, ground: Ground, ways: Sequence[OverWay]) -> str:
     wanted, got, bare = (R_to_Lab(R, light) for R in (target.R, nearest.R, ground.R_seen))
     if wanted[0] > max(bare[0], got[0]) + _BRIGHTER and ground.takes:
         return (
-            "This is brighter than the wood: what is seen through only darkens it, but for a pale wash. Wood bleach "
-            "pales the wood itself, a wash of white with more coats hides more of it, and solid paint gives it."
+            "This is brighter than the wood: what is seen through only darkens it, but for a pale wash. Wood "
+            "bleach "
+            "pales the wood itself, a wash of white with more coats hides more of it, and solid paint gives "
+            "it."
         )
     if wanted[0] > max(bare[0], got[0]) + _BRIGHTER:
         return (
-            "This is brighter than what lies below: what is seen through only darkens it, but for a pale wash. "
-            "A paler ground helps, or solid paint."
+            "This is brighter than what lies below: what is seen through only darkens it, but for a pale "
+            "wash. A paler ground helps, or solid paint."
         )
     return (
-        f"The nearest is {direction(got, wanted)}. Another stain of that colour would help, a glaze over the stain "
+        f"The nearest is {direction(got, wanted)}. Another stain of that colour would help, a glaze over the "
+        f"stain "
         "shifts it, and solid paint gives it."
     )

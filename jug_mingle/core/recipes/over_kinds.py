@@ -121,7 +121,9 @@ def over_kind(key: str) -> OverKind:
     """Return the way to lay a film of that key; ValueError lists the known ones."""
     found = next((kind for kind in OVER_KINDS if kind.key == key), None)
     if found is None:
-        raise ValueError(f"there is no film {key!r} to lay; known are {', '.join(kind.key for kind in OVER_KINDS)}")
+        raise ValueError(
+            f"there is no film {key!r} to lay; known are {', '.join(kind.key for kind in OVER_KINDS)}"
+        )
     return found
 
 
@@ -143,7 +145,8 @@ class Palette:
 
 
 def palettes(shelf: Shelf, allowed: Sequence[int], *, takes: bool) -> list[Palette]:
-    """Return what may be laid of the allowed places of a shelf, on a wood that `takes` it in or on what does not."""
+    """Return what may be laid of the allowed places of a shelf, on a wood that `takes` it in or on what does
+    not."""
     found = []
     for kind in OVER_KINDS:
         if (kind.bare and not takes) or (kind.sealed and takes):
@@ -161,7 +164,8 @@ def palettes(shelf: Shelf, allowed: Sequence[int], *, takes: bool) -> list[Palet
 
 
 def _while_open(kind: OverKind, tins: Sequence[Material]) -> OverKind:
-    """Return a kind of film with the waits that what is in it allows: a stain that has set cannot be wiped any more."""
+    """Return a kind of film with the waits that what is in it allows: a stain that has set cannot be wiped
+    any more."""
     times = [tin.kind.handling.open_time for tin in tins if tin.kind.handling.open_time is not None]
     if kind.key != "stain" or not times:
         return kind
@@ -176,7 +180,9 @@ def _is(material: Material, kinds: tuple[str, ...], base: str) -> bool:
 def ratios(count: int, most: int = MOST_PARTS) -> FloatArray:
     """Return all ratios (m, count) of whole parts in lowest terms whose sum is at most `most`."""
     found = [
-        parts for parts in product(range(1, most), repeat=count) if sum(parts) <= most and np.gcd.reduce(parts) == 1
+        parts
+        for parts in product(range(1, most), repeat=count)
+        if sum(parts) <= most and np.gcd.reduce(parts) == 1
     ]
     return read_only(np.array(found if count > 1 else [(1,)], dtype=float))
 

@@ -1,4 +1,5 @@
-"""The films over a ground that come nearest to a colour: coarse over every set of materials, then fine around the best.
+"""The films over a ground that come nearest to a colour: coarse over every set of materials, then fine around
+the best.
 
 `exhaustive` tries the whole grid; the search meets it (bench/over_wood).
 """
@@ -23,12 +24,13 @@ from jug_mingle.core.recipes.wishes import Goal
 
 _LEVELS: Final = 5
 _TIERS: Final = ((8, 99, 99), (32, 40, 9), (80, 6, 4))
-"""Up to so many of the most promising sets are tried in so many of the ratios about where the set comes nearest with
-any amounts, and in so many strengths on either side: the best ones widely, more of them closely."""
+"""Up to so many of the most promising sets are tried in so many of the ratios about where the set comes
+nearest with any amounts, and in so many strengths on either side: the best ones widely, more of them
+closely."""
 
 _SETTLED, _OF_EACH, _SHOWN_OF_EACH = 600, 10, 2
-"""So many films are settled by all bands, and so many of one set: the even metric ranks what is far off a little
-otherwise than CIEDE2000."""
+"""So many films are settled by all bands, and so many of one set: the even metric ranks what is far off a
+little otherwise than CIEDE2000."""
 
 _SORTED: Final = 12_000
 _STEPS: Final = 4
@@ -49,8 +51,8 @@ _COARSE: Final = {
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Found:
-    """A film of the grid: of which kind, which materials (places on the shelf) in which parts, laid how (its number),
-    how far off."""
+    """A film of the grid: of which kind, which materials (places on the shelf) in which parts, laid how (its
+    number), how far off."""
 
     palette: Palette
     places: tuple[int, ...]
@@ -78,14 +80,16 @@ class _Strengths:
 class OverSearch:
     """All films of the same colours and carrier over one ground, before a goal.
 
-    `alike` are palettes that differ in nothing but how they are laid: what one finds of sets and ratios serves all.
+    `alike` are palettes that differ in nothing but how they are laid: what one finds of sets and ratios
+    serves all.
     """
 
     def __init__(self, shelf: Shelf, alike: Sequence[Palette], ground: Ground, goal: Goal) -> None:
         first = alike[0]
         self.alike, self.goal, self.colours, self.body = alike, goal, first.colours, ground.body
         self.materials = palette_of(shelf, list(first.colours))
-        # What carries the colours is clear: it lies there and has a surface. The last tin stands in where nothing does.
+        # What carries the colours is clear: it lies there and has a surface. The last tin stands in where
+        # nothing does.
         places = [*first.colours, first.colours[-1] if first.carrier is None else first.carrier]
         with_carrier = palette_of(shelf, places)
         tins = [shelf.materials[place] for place in places]
@@ -95,9 +99,10 @@ class OverSearch:
         solids[-1] *= 1.0 if first.carrier is not None else 0.0
         self.amounts = FilmAmounts(
             solids=solids, wet=np.array([1000.0 / tin.spread for tin in tins]), veil=with_carrier.veil,
-            kept=np.stack([shares_kept(shelf.uptake(ground.takes, tin.key), layings) for tin in tins], axis=1),
-            water=np.array([how.water for how in hows]), carrier=np.array([how.carrier for how in hows], dtype=float),
-            below=float(ground.veil),
+            kept=np.stack([shares_kept(shelf.uptake(ground.takes, tin.key), layings) for tin in tins],
+                axis=1),
+            water=np.array([how.water for how in hows]),
+            carrier=np.array([how.carrier for how in hows], dtype=float), below=float(ground.veil),
         )  # fmt: skip
         n = len(first.colours)
         self.kept = self.amounts.kept[:, :n]
@@ -105,7 +110,8 @@ class OverSearch:
         self.starts = np.cumsum([0, *(len(palette.kind.hows) for palette in alike)])
         self.every = _Strengths(np.arange(len(hows)), levels)
         self.each = [
-            _Strengths(np.arange(low, high), levels) for low, high in zip(self.starts, self.starts[1:], strict=False)
+            _Strengths(np.arange(low, high), levels)
+            for low, high in zip(self.starts, self.starts[1:], strict=False)
         ]
         self.looks = FilmLooks.of(K=self.materials.K, S=self.materials.S, body=self.body, goal=goal)
 
@@ -151,7 +157,8 @@ class OverSearch:
         ]  # fmt: skip
 
     def best(self, most: int, *, must: Sequence[int] = ()) -> list[Found]:
-        """Return the nearest film of each kind of each set of up to `most` materials that came near, nearest first.
+        """Return the nearest film of each kind of each set of up to `most` materials that came near, nearest
+        first.
 
         `must` are places on the shelf that have to be in it.
         """
@@ -165,7 +172,11 @@ class OverSearch:
         """Return all films that came near, nearest first."""
         n, hows = len(self.colours), np.arange(self.starts[-1])
         singles = np.arange(n)[:, np.newaxis]
-        found = [*self._settle(np.repeat(singles, len(hows), axis=0), np.ones((n * len(hows), 1)), np.tile(hows, n))]
+        found = [
+            *self._settle(
+                np.repeat(singles, len(hows), axis=0), np.ones((n * len(hows), 1)), np.tile(hows, n)
+            )
+        ]
         if most > 1 and n > 1:
             pairs = np.array(list(combinations(range(n), 2)))
             best, films = self._near(pairs)
@@ -184,7 +195,9 @@ class OverSearch:
         best = dict.fromkeys(one.places for one in found if len(one.places) > 1)
         grids = []
         for places in list(best)[:_POLISHED]:
-            sets, parts, how = grid([self.colours.index(place) for place in places], np.arange(self.starts[-1]))
+            sets, parts, how = grid(
+                [self.colours.index(place) for place in places], np.arange(self.starts[-1])
+            )
             near = np.argpartition(self.misses(sets, parts, how), _SETTLED_OF_GRID)[:_SETTLED_OF_GRID]
             grids.append((sets[near], parts[near], how[near]))
         for k in (2, 3):
@@ -209,7 +222,8 @@ class OverSearch:
         return np.array(sorted(grown))
 
     def _near(self, sets: Indices) -> tuple[Indices, Films]:
-        """Return the most promising sets, best first, and films of them in whole parts around their best amounts."""
+        """Return the most promising sets, best first, and films of them in whole parts around their best
+        amounts."""
         x, near = self._any_amounts(sets)
         best = np.argsort(near, kind="stable")
         films, begun = [], 0
@@ -235,10 +249,11 @@ class OverSearch:
         return np.repeat(many, how.shape[1], axis=0), np.repeat(r, how.shape[1], axis=0), how.ravel()
 
     def _any_amounts(self, sets: Indices) -> tuple[FloatArray, FloatArray]:
-        """Return how thick the materials (s, k) of each set would lie to come nearest, and what it misses then (s,).
+        """Return how thick the materials (s, k) of each set would lie to come nearest, and what it misses
+        then (s,).
 
-        From the best of a few ratios and strengths by Gauss–Newton in the logarithm of each amount, as far as the
-        strongest way to lay it goes.
+        From the best of a few ratios and strengths by Gauss–Newton in the logarithm of each amount, as far as
+        the strongest way to lay it goes.
         """
         s, k = sets.shape
         coarse = self.every.coarse
@@ -246,8 +261,8 @@ class OverSearch:
         many = np.repeat(sets, each, axis=0)
         x, veil = self.amounts.of((many, np.tile(ratio, (s, 1)), np.tile(coarse, s * len(_COARSE[k]))))
         near = self.looks.residuals(many, x, veil)[0].reshape(s, len(_COARSE[k]), len(coarse))
-        # From the two best ratios, and from a film far thinner or thicker than the best: where a colour is out of
-        # reach, one valley may be a false one.
+        # From the two best ratios, and from a film far thinner or thicker than the best: where a colour is
+        # out of reach, one valley may be a false one.
         level = near.argmin(axis=2)
         first = np.argsort(near.min(axis=2), axis=1, kind="stable")[:, :2]
         rows = np.arange(s)
@@ -307,8 +322,8 @@ class OverSearch:
             yield from self.as_found((sets[at], parts[at], how[at]), delta_E[shown])
 
     def exhaustive(self, most: int, *, settle: int | None = None) -> float:
-        """Return the least CIEDE2000 of the whole grid, by trying it; with `settle` only so many films of each set,
-        nearest by the even metric, are settled by all bands."""
+        """Return the least CIEDE2000 of the whole grid, by trying it; with `settle` only so many films of
+        each set, nearest by the even metric, are settled by all bands."""
         least, hows = np.inf, np.arange(self.starts[-1])
         for k in range(1, most + 1):
             for some in combinations(range(len(self.colours)), k):

@@ -12,17 +12,19 @@ _ALIKE: Final = (_PAINTS, ("water_stain", "oil_stain", "gel_stain"), ("glaze", "
 
 _FOR_PLASTER: Final = ("wall_paint", *_PAINTS)
 _CARRIER: Final = (
-    "A spoonful of the carrier first, then the paint; never tint the parent tin, other colours will be wanted later."
+    "A spoonful of the carrier first, then the paint; "
+    "never tint the parent tin, other colours will be wanted later."
 )
 
 
 def _role(
-    key: str, title: str, kinds: tuple[str, ...], parts: float, low: float | None = None, high: float | None = None,
-    below: str = "", above: str = "",
+    key: str, title: str, kinds: tuple[str, ...], parts: float, low: float | None = None,
+    high: float | None = None, below: str = "", above: str = "",
 ) -> Role:  # fmt: skip
     at_hand = not kinds or kinds in ((WATER_KIND,), ("white_glue",))
     return Role(
-        key=key, title=title, kinds=kinds, parts=parts, low=low, high=high, below=below, above=above, at_hand=at_hand
+        key=key, title=title, kinds=kinds, parts=parts, low=low, high=high, below=below, above=above,
+        at_hand=at_hand
     )  # fmt: skip
 
 
@@ -43,34 +45,43 @@ PREPARATIONS: Final[Mapping[str, Preparation]] = {
     for one in (
         Preparation(
             key="wash", title="Wash, 1 : 2", film="wash", coats=2, laying=_wiped("wiped lightly", coats=2),
-            roles=(_PAINT, _role("water", "water", ("thinner",), 2, 1, None, "it covers like paint, and the wood is "
+            roles=(_PAINT, _role("water", "water", ("thinner",), 2, 1, None, "it covers like paint, and the "
+                "wood is "
                                  "no longer read through it")),
             order="Paint first, then water, little by little.",
-            use="Brushed in long passes over bare wood and wiped at once. One coat leaves most wood, two are usual.",
+            use="Brushed in long passes over bare wood and wiped at once. One coat leaves most wood, two are "
+                "usual.",
         ),
         Preparation(
-            key="stain_from_paint", title="Stain from paint", film="paint_stain", laying=_wiped("wiped hard", 5.0),
+            key="stain_from_paint", title="Stain from paint", film="paint_stain",
+            laying=_wiped("wiped hard", 5.0),
             roles=(_PAINT, _role("water", "water (a mist on the wood)", ("thinner",), 0.25)),
             order="Mist the wood, brush the paint on as it is.",
-            use="Wait until it is as deep as wanted, wipe along the grain. Longer is darker: try it on a strip. Ready "
+            use="Wait until it is as deep as wanted, wipe along the grain. Longer is darker: try it on a "
+                "strip. Ready "
             "for oil or a seal in under an hour, where a stain takes half a day or a day.",
         ),
         Preparation(
             key="home_chalk_paint", title="Home-made chalk paint, 3 : 1 : 1", coats=2, laying=_WHOLE,
             roles=(
-                _WATER, _role("plaster", "plaster", ("extender",), 1), _role("paint", "paint", _FOR_PLASTER, 3),
+                _WATER, _role("plaster", "plaster", ("extender",), 1),
+                _role("paint", "paint", _FOR_PLASTER, 3),
             ),
-            order="Plaster and water to a lump-free cream first, paint last. Straight into the paint it leaves lumps, "
+            order="Plaster and water to a lump-free cream first, paint last. Straight into the paint it "
+                "leaves lumps, "
             "and in the parent tin it spoils it.",
-            use="Wall paint will do. Two coats over a strong colour, three in white over dark brown. It sets: mix for "
+            use="Wall paint will do. Two coats over a strong colour, three in white over dark brown. It "
+                "sets: mix for "
             "the job.",
         ),
         Preparation(
             key="milk_paint", title="Milk paint, 1 : 1", coats=2, laying=_WHOLE,
             roles=(_role("powder", "milk paint powder", ("milk_paint",), 1), _WATER),
-            order="Powder into water, slowly; stir at every load, it settles. More powder makes it thicker, more water "
+            order="Powder into water, slowly; stir at every load, it settles. More powder makes it thicker, "
+                "more water "
             "a thinner coat.",
-            use="Two coats; it keeps about two weeks once mixed. Wet it looks darker: the powder is its dry colour.",
+            use="Two coats; it keeps about two weeks once mixed. Wet it looks darker: the powder is its dry "
+                "colour.",
         ),
         Preparation(
             key="crackle_gesso", title="Crackle gesso, 1 : 1", coats=2, laying=_WHOLE,
@@ -83,12 +94,14 @@ PREPARATIONS: Final[Mapping[str, Preparation]] = {
             use="Bonds to the paint below; wipeable for ten minutes or more; a clear coat over it later.",
         ),
         Preparation(
-            key="glaze_in_clear_coat", title="Glaze from clear coat, 20 : 1", film="glaze", laying=_wiped("wiped", 1.0),
+            key="glaze_in_clear_coat", title="Glaze from clear coat, 20 : 1", film="glaze",
+            laying=_wiped("wiped", 1.0),
             roles=(_role("clear", "satin clear coat", ("clear_coat",), 20), _PAINT), order=_CARRIER,
             use="Over a sealed surface, so that it can be wiped. Open time is short. More paint by drops.",
         ),
         Preparation(
-            key="glaze_in_glaze", title="Glaze from clear glaze, 20 : 1", film="glaze", laying=_wiped("wiped", 1.0),
+            key="glaze_in_glaze", title="Glaze from clear glaze, 20 : 1", film="glaze",
+            laying=_wiped("wiped", 1.0),
             roles=(_role("clear", "clear glaze", ("glaze",), 20), _PAINT), order=_CARRIER,
             use="Over a sealed surface; brush it on, wipe with a damp cloth. By eye: more paint by drops.",
         ),
@@ -105,8 +118,8 @@ PREPARATIONS: Final[Mapping[str, Preparation]] = {
             use="Holds a blend open. Painters read the figure two ways; this adds it to the paint.",
         ),
         Preparation(
-            key="tinted_oil", title="Tinted interior oil, 10 : 1", film="tinted_oil", laying=_wiped("wiped hard", 20.0),
-            roles=(
+            key="tinted_oil", title="Tinted interior oil, 10 : 1", film="tinted_oil",
+            laying=_wiped("wiped hard", 20.0), roles=(
                 _role("oil", "oil and wax butter", ("oil_wax_butter", "oil"), 10),
                 _role("stain", "gel stain", ("gel_stain",), 1),
             ),
@@ -116,29 +129,36 @@ PREPARATIONS: Final[Mapping[str, Preparation]] = {
         Preparation(
             key="thinned_glue", title="Thinned glue for paper", laying=_WHOLE, colours=False,
             roles=(_role("glue", "white glue", ("white_glue",), 4), _role("water", "water", ("thinner",), 1)),
-            order="A little water into the glue, until it runs but is not watery. By eye: the parts are a start.",
+            order="A little water into the glue, until it runs but is not watery. By eye: the parts are a "
+                "start.",
             use="Brushed on the paper, not on the wood. The same over it, dry, seals it.",
         ),
         Preparation(
             key="salt_texture", title="Salt texture, by eye", laying=_WHOLE, coats=1,
             roles=(_role("paint", "paint", _PAINTS, 4), _role("salt", "coarse salt", (), 1)),
             order="Salt into the paint until it is thick enough to trowel. By eye: the parts are a start.",
-            use="Gives body, not colour. Loose grains fall while it is spread; what lies on the surface still sticks.",
+            use="Gives body, not colour. Loose grains fall while it is spread; what lies on the surface "
+                "still sticks.",
         ),
         Preparation(
             key="fine_texture", title="Fine texture, by eye", laying=_WHOLE, coats=1,
             roles=(_role("paint", "paint", _PAINTS, 6), _role("texture", "texture powder", (), 1)),
             order="Texture powder or medium into the paint. By eye: the parts are a start.",
-            use="Gives body, not colour: a fine, brushable texture. A transfer over it is rubbed down with a cloth.",
+            use="Gives body, not colour: a fine, brushable texture. A transfer over it is rubbed down with a "
+                "cloth.",
         ),
         Preparation(
             key="wood_bleach", title="Wood bleach and its neutraliser", laying=_WHOLE, colours=False,
             roles=(_role("bleach", "wood bleach, by its label", (), 1),),
-            order="A bleach made for wood, never laundry bleach. One coat, as its label says; then its own neutraliser "
+            order="A bleach made for wood, never laundry bleach. One coat, as its label says; then its own "
+                "neutraliser "
             "or thorough washing, and let the wood dry right through.",
-            use="Pales the wood itself where no film can. Read the bare wood anew before you match anything on it.",
-            caution="Never mix it with another cleaner, nor with ammonia or acid. Gloves, goggles, open windows. "
-            "Unneutralised it goes on working below the finish. Its label, local rules and licensed trades come first.",
+            use="Pales the wood itself where no film can. Read the bare wood anew before you match anything "
+                "on it.",
+            caution="Never mix it with another cleaner, nor with ammonia or acid. Gloves, goggles, open "
+                "windows. "
+            "Unneutralised it goes on working below the finish. Its label, local rules and licensed trades "
+            "come first.",
         ),
     )
 }  # fmt: skip
@@ -152,7 +172,8 @@ def own_preparation(
     Parameters
     ----------
     roles : sequence of (str, str, float)
-        Of each its title, the kind of material that plays it, and parts; in the order in which they go into the jug.
+        Of each its title, the kind of material that plays it, and parts; in the order in which they go into
+        the jug.
     film, laying
         As of `Preparation`.
 

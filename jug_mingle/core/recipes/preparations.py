@@ -1,4 +1,5 @@
-"""Preparations: recipes with roles instead of a target, altered within what holds, and what they do to a ground."""
+"""Preparations: recipes with roles instead of a target, altered within what holds, and what they do to a
+ground."""
 
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
@@ -84,7 +85,8 @@ class Preparation:
     laying : Laying
         How one usual coat, or all of them, are laid.
     film : str
-        As which see-through film it is laid, a key of `over_kinds`; nothing of what is built up until it hides.
+        As which see-through film it is laid, a key of `over_kinds`; nothing of what is built up until it
+        hides.
     coats : int
         How many are usual.
     colours : bool
@@ -164,7 +166,8 @@ def prepare(
     Raises
     ------
     ValueError
-        If a role is empty or played by a kind that cannot, parts are not above nothing, or the batch is out of range.
+        If a role is empty or played by a kind that cannot, parts are not above nothing, or the batch is out
+        of range.
     """
     check_batch(batch)
     own = _parts(preparation, parts or {})
@@ -182,10 +185,13 @@ def prepare(
         for key, part in _played(shelf, preparation, role, cast):
             ml[key] = ml.get(key, 0.0) + share * part
     amounts = [*ml.values(), *([water] if water else [])]
-    counted = lowest_terms(tuple(max(1, round(_FINEST * amount / batch)) for amount in amounts)) if amounts else ()
+    counted = (
+        lowest_terms(tuple(max(1, round(_FINEST * amount / batch)) for amount in amounts)) if amounts else ()
+    )
     parts_said = _simple(preparation, own, cast) or counted
     pours = tuple(
-        Pour(key=key, parts=part, ml=amount) for (key, amount), part in zip(ml.items(), parts_said, strict=False)
+        Pour(key=key, parts=part, ml=amount)
+        for (key, amount), part in zip(ml.items(), parts_said, strict=False)
     )
     R, wet = _looks(shelf, preparation, pours, below, water=water)
     said = tuple(words for role in preparation.roles if (words := role.breaks(own[role.key])))
@@ -203,10 +209,14 @@ def _at_hand(role: Role, cast: Mapping[str, Shares]) -> bool:
 def _parts(preparation: Preparation, parts: Mapping[str, float]) -> dict[str, float]:
     known = {role.key: float(parts.get(role.key, role.parts)) for role in preparation.roles}
     if strange := set(parts) - set(known):
-        raise ValueError(f"{preparation.title} has no {sorted(strange)[0]!r}; its roles are {', '.join(known)}")
+        raise ValueError(
+            f"{preparation.title} has no {sorted(strange)[0]!r}; its roles are {', '.join(known)}"
+        )
     for role in preparation.roles:
         if not (np.isfinite(known[role.key]) and 0.0 < known[role.key] <= 1000.0):
-            raise ValueError(f"the parts of {role.title} must be above 0 and up to 1000, got {known[role.key]:g}")
+            raise ValueError(
+                f"the parts of {role.title} must be above 0 and up to 1000, got {known[role.key]:g}"
+            )
     return known
 
 
@@ -223,11 +233,17 @@ def _played(shelf: Shelf, preparation: Preparation, role: Role, cast: Mapping[st
     return [(key, share / whole) for key, share in shares]
 
 
-def _simple(preparation: Preparation, own: Mapping[str, float], cast: Mapping[str, Shares]) -> tuple[int, ...] | None:
+def _simple(
+    preparation: Preparation, own: Mapping[str, float], cast: Mapping[str, Shares]
+) -> tuple[int, ...] | None:
     """Return the parts as they are said, where each role is one tin of its own and they are whole."""
     poured = [role for role in preparation.roles if not _at_hand(role, cast)]
     poured += [role for role in preparation.roles if role.water and _at_hand(role, cast)]
-    tins = [cast[role.key][0][0] if role.key in cast else TAP for role in poured if len(cast.get(role.key, "1")) == 1]
+    tins = [
+        cast[role.key][0][0] if role.key in cast else TAP
+        for role in poured
+        if len(cast.get(role.key, "1")) == 1
+    ]
     parts = [own[role.key] for role in poured]
     if len(set(tins)) != len(parts) or any(part != round(part) for part in parts):
         return None

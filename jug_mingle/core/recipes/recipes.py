@@ -21,11 +21,11 @@ _PER_COUNT: Final = 3
 
 
 def find_recipes(shelf: Shelf, target: Target, wishes: Wishes) -> list[Recipe]:
-    """Return the best recipes: for each number of tins the best ratio of up to three sets, fewest tins first; the best
-    on paper is among them, and comes last where it is likely to be farther off than the others.
+    """Return the best recipes: for each number of tins the best ratio of up to three sets, fewest tins first;
+    the best on paper is among them, and comes last where it is likely to be farther off than the others.
 
-    Ranked by the expected CIEDE2000 in the worst of the target's lights; recipes that differ by less than 0.05 go by
-    the smaller ratio. Tins with less left than the batch needs are left out.
+    Ranked by the expected CIEDE2000 in the worst of the target's lights; recipes that differ by less than
+    0.05 go by the smaller ratio. Tins with less left than the batch needs are left out.
 
     Raises
     ------
@@ -41,21 +41,28 @@ def find_recipes(shelf: Shelf, target: Target, wishes: Wishes) -> list[Recipe]:
         unit = wishes.tool.unit(max(shelf.materials[place].mass_density for place in group))
         if unit is not None and unit > wishes.batch / 2:
             raise ValueError(
-                f"the smallest amount of the {wishes.tool.title} ({unit:g} ml) is too coarse for {wishes.batch:g} ml: "
+                f"the smallest amount of the {wishes.tool.title} ({unit:g} ml) is too coarse for "
+                f"{wishes.batch:g} ml: "
                 "mix a larger batch or take a finer tool"
             )
         most = np.minimum(1.0, np.array([shelf.materials[place].left for place in group]) / wishes.batch)
         must = tuple(group.index(shelf.index(key)) for key in wishes.use)
         units = None if unit is None else wishes.batch / unit
         drawn = Misses(
-            K=draws[0][:, group], S=draws[1][:, group], solids=palette.solids, veil=palette.veil, goal=target.goal,
-            poured=pour_factors(DRAWS, wishes.most_pots, wishes.tool.error), off=model_errors(DRAWS, target.goal),
+            K=draws[0][:, group], S=draws[1][:, group], solids=palette.solids, veil=palette.veil,
+            goal=target.goal,
+            poured=pour_factors(DRAWS, wishes.most_pots, wishes.tool.error),
+            off=model_errors(DRAWS, target.goal),
         )  # fmt: skip
-        search = Search(palette, target.goal, parts=wishes.parts, units=units, must=must, most=most, drawn=drawn)
+        search = Search(
+            palette, target.goal, parts=wishes.parts, units=units, must=must, most=most, drawn=drawn
+        )
         for pots in range(max(1, len(must)), wishes.most_pots + 1):
             recipes += _recipes(shelf, target, wishes, unit, group, search.best(pots), draws)
     if not recipes:
-        raise NothingToMixError("too little is left in the tins for this batch: ask for less, or fill the shelf")
+        raise NothingToMixError(
+            "too little is left in the tins for this batch: ask for less, or fill the shelf"
+        )
     return _front(recipes)
 
 
@@ -68,8 +75,8 @@ def _recipes(
     candidates: Sequence[Candidate],
     draws: tuple[FloatArray, FloatArray],
 ) -> list[Recipe]:
-    """Return a few candidates as recipes, the likeliest first and the nearest among them: of each set of tins its two
-    best ratios, where enough is left."""
+    """Return a few candidates as recipes, the likeliest first and the nearest among them: of each set of tins
+    its two best ratios, where enough is left."""
     chosen: list[tuple[Pour, ...]] = []
     count: dict[frozenset[str], int] = {}
     likely = sorted(candidates, key=lambda one: (round(one.expected / 0.05), sum(one.units)))

@@ -1,4 +1,5 @@
-"""Batch so far + a dried reading → what to add. Nothing can be taken out of a batch, so the batch only grows."""
+"""Batch so far + a dried reading → what to add. Nothing can be taken out of a batch, so the batch only
+grows."""
 
 from collections.abc import Sequence
 from dataclasses import dataclass
@@ -89,7 +90,8 @@ class Rescue:
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Advice:
-    """What to do with a batch: the options with no, one and two additions, the one to take, and a word on it."""
+    """What to do with a batch: the options with no, one and two additions, the one to take, and a word on
+    it."""
 
     options: tuple[Rescue, ...]
     best: Rescue
@@ -100,8 +102,8 @@ class Advice:
 def read_pot(shelf: Shelf, reading: Reading, seed: int = 4) -> Pot:
     """Return a batch corrected by the reading of its dried strip.
 
-    Amounts and paints are both uncertain: draws of either are moved until they agree with the reading, by an ensemble
-    smoother with multiple data assimilation (Emerick & Reynolds, Comput. Geosci. 17, 325 (2013)).
+    Amounts and paints are both uncertain: draws of either are moved until they agree with the reading, by an
+    ensemble smoother with multiple data assimilation (Emerick & Reynolds, Comput. Geosci. 17, 325 (2013)).
 
     Parameters
     ----------
@@ -230,7 +232,9 @@ def advise(
     goal = target.goal
     options = [_as_read(pot, goal)]
     places = _may_add(shelf, in_pot, avoid)
-    unit = tool.unit(max((shelf.materials[p].mass_density for p in places), default=1.0)) or max(pot.ml / 200.0, 0.5)
+    unit = tool.unit(max((shelf.materials[p].mass_density for p in places), default=1.0)) or max(
+        pot.ml / 200.0, 0.5
+    )
     for count in (1, 2):
         tried = _candidates(shelf, pot, goal, places, count, unit, most_ml - pot.ml)
         assessed = [_assess(shelf, pot, goal, additions, tool.error) for additions in tried]
@@ -238,7 +242,10 @@ def advise(
             options.append(_least(assessed, tolerance))
     best = _least(options, tolerance)
     return Advice(
-        options=tuple(options), best=best, reached=best.expected <= tolerance, words=_words(best, options[0], tolerance)
+        options=tuple(options),
+        best=best,
+        reached=best.expected <= tolerance,
+        words=_words(best, options[0], tolerance),
     )
 
 
@@ -263,7 +270,8 @@ def _may_add(shelf: Shelf, in_pot: Sequence[str], avoid: Sequence[str]) -> list[
 def _candidates(
     shelf: Shelf, pot: Pot, goal: Goal, places: list[int], count: int, unit: float, room: float
 ) -> list[tuple[Pour, ...]]:
-    """Return additions of `count` batches, in whole units of the tool, that look best in the mean of the draws."""
+    """Return additions of `count` batches, in whole units of the tool, that look best in the mean of the
+    draws."""
     if len(places) < count:
         return []
     K = np.concatenate([pot.shelf_K[:, places].mean(axis=0), pot.K.mean(axis=0)[np.newaxis]])
@@ -281,7 +289,9 @@ def _candidates(
     scored: dict[tuple[tuple[int, ...], tuple[int, ...]], float] = {}
     for row, ratio in zip(sets, volumes, strict=True):
         added = ratio[row != last] / ratio[row == last] * pot.ml
-        grids = [sorted({max(1, round(v * f / unit)) for f in (0.4, 0.6, 0.8, 1.0, 1.25, 1.6)}) for v in added]
+        grids = [
+            sorted({max(1, round(v * f / unit)) for f in (0.4, 0.6, 0.8, 1.0, 1.25, 1.6)}) for v in added
+        ]
         for units in product(*grids):
             if sum(units) * unit <= room:
                 scored[(tuple(row[row != last].tolist()), units)] = 0.0
@@ -305,7 +315,8 @@ def _candidates(
 
 
 def _as_read(pot: Pot, goal: Goal) -> Rescue:
-    """Return what the batch is without an addition: in the light of its reading just what was read, as sure as that."""
+    """Return what the batch is without an addition: in the light of its reading just what was read, as sure
+    as that."""
     seen, read_in = pot.reading.swatches[0].seen, pot.reading.light
     R = _reading_as_R(pot.reading)
     delta_E = float(goal.miss(R))
@@ -326,7 +337,9 @@ def _assess(shelf: Shelf, pot: Pot, goal: Goal, additions: tuple[Pour, ...], err
     for pour in additions:
         place = shelf.index(pour.key)
         material = shelf.materials[place]
-        dry.append(pour.ml * material.solids * np.exp(mixing_too(error) * rng.standard_normal(pot.K.shape[0])))
+        dry.append(
+            pour.ml * material.solids * np.exp(mixing_too(error) * rng.standard_normal(pot.K.shape[0]))
+        )
         K.append(pot.shelf_K[:, place])
         S.append(pot.shelf_S[:, place])
         veils.append(material.veil)
@@ -338,7 +351,9 @@ def _assess(shelf: Shelf, pot: Pot, goal: Goal, additions: tuple[Pour, ...], err
     added = sum(pour.ml for pour in additions)
     error = PREDICTION_ERROR * float(np.sqrt(added / (pot.ml + added)))
     likely = Likely.of(spread_of(_seen(K_mix, S_mix, veil), goal, error))
-    R = _seen(np.exp(np.log(K_mix).mean(axis=0))[np.newaxis], np.exp(np.log(S_mix).mean(axis=0))[np.newaxis], veil)[0]
+    R = _seen(
+        np.exp(np.log(K_mix).mean(axis=0))[np.newaxis], np.exp(np.log(S_mix).mean(axis=0))[np.newaxis], veil
+    )[0]
     return Rescue(
         additions=additions,
         ml=pot.ml + added,
@@ -353,9 +368,8 @@ def _assess(shelf: Shelf, pot: Pot, goal: Goal, additions: tuple[Pour, ...], err
 def _words(best: Rescue, as_it_is: Rescue, tolerance: float) -> str:
     if best.expected <= tolerance:
         return "It is right as it is." if not best.additions else "This brings it home."
+    near = f"{best.expected:.1f}"
     if best.additions and best.expected < 0.7 * as_it_is.expected:
-        return f"This brings it to about {best.expected:.1f}; nearer it will not come with what stands on the shelf."
+        return f"This brings it to about {near}; nearer it will not come with what stands on the shelf."
     name = describe(R_to_Lab(as_it_is.R))
-    return (
-        f"It cannot be rescued below about {best.expected:.1f}. Start a new one, and keep this as a {name} of its own."
-    )
+    return f"It cannot be rescued below about {near}. Start a new one, and keep this as a {name} of its own."

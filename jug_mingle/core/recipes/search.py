@@ -1,9 +1,9 @@
 """The search behind recipes: which few tins, at which ratio, come nearest to a colour.
 
-Every pair is tried; sets of three and four are chosen by the linear model, around the goal and around what the best
-pair reaches, since a goal may lie far outside, and grown from the best smaller ones. Best volumes are found on the
-exact equations, along their slopes and then by a pattern search, on paper and, where there are drawn shelves, once more
-by what is likely to come of them; whole parts are tried around both.
+Every pair is tried; sets of three and four are chosen by the linear model, around the goal and around what
+the best pair reaches, since a goal may lie far outside, and grown from the best smaller ones. Best volumes
+are found on the exact equations, along their slopes and then by a pattern search, on paper and, where there
+are drawn shelves, once more by what is likely to come of them; whole parts are tried around both.
 """
 
 from collections.abc import Callable
@@ -32,10 +32,12 @@ _BEAM: Final = 300
 """Sets of three or four that are taken from each place where they are looked for."""
 
 _ALIVE: Final = (180, 90, 60, 45)
-"""So many sets are followed in the first, second ... round of the settling, at most; as many as in the last then on."""
+"""So many sets are followed in the first, second ... round of the settling, at most; as many as in the last
+then on."""
 
 _STEPPED: Final = ((320, 5), (100, 15))
-"""At least so many of the nearest sets, or one in so many of all, go a step along their slopes; then another."""
+"""At least so many of the nearest sets, or one in so many of all, go a step along their slopes; then
+another."""
 
 _ROUNDS, _COARSE = 8, (0.25, 0.03)
 _ROUNDS_FINELY, _FINE = 8, (0.06, 0.006)
@@ -45,7 +47,8 @@ _GROWN: Final = 16
 """The best smaller sets that one more tin is tried with."""
 
 _OPENED, _RATIOS, _EACH = 24, 60, 4
-"""So many of the nearest sets are tried in so many ratios of whole parts, and so many ratios of each set are kept."""
+"""So many of the nearest sets are tried in so many ratios of whole parts, and so many ratios of each set are
+kept."""
 
 _ROUGHLY, _LOOKED_AT = 8, 200
 """By so many drawn palettes the likeliest of so many sets are found; all draws tell of the best only."""
@@ -57,12 +60,14 @@ _TOLD: Final = 32
 
 Measure = Callable[[Indices, FloatArray], FloatArray]
 Trials = tuple[Indices, NDArray[np.int64], NDArray[np.intp]]
-"""Sets (t, tins), whole-number ratios of theirs (t, tins), and which of the sets that were opened each is of."""
+"""Sets (t, tins), whole-number ratios of theirs (t, tins), and which of the sets that were opened each is
+of."""
 
 
 @dataclass(frozen=True, slots=True, kw_only=True, eq=False)
 class Candidate:
-    """A ratio of tins: indices into the palette, volumes in whole units, its plain CIEDE2000, and what is likely."""
+    """A ratio of tins: indices into the palette, volumes in whole units, its plain CIEDE2000, and what is
+    likely."""
 
     pots: tuple[int, ...]
     units: tuple[int, ...]
@@ -102,7 +107,8 @@ class Search:
 
     @cached_property
     def _models(self) -> list[LinearModel]:
-        """Linear models around the goal, and around what the best pair reaches where that is another place."""
+        """Linear models around the goal, and around what the best pair reaches where that is another
+        place."""
         sets, volumes, misses = self._pairs
         found = [self._around_goal]
         if misses[0] > 0.5:
@@ -118,7 +124,8 @@ class Search:
         return self._settle_pairs(())
 
     def best(self, pots: int) -> list[Candidate]:
-        """Return good ratios of exactly `pots` tins, 1 to 4, the nearest first; the likeliest are among them."""
+        """Return good ratios of exactly `pots` tins, 1 to 4, the nearest first; the likeliest are among
+        them."""
         if self.palette.size < pots or len(self.must) > pots:
             return []
         sets, volumes, misses = self._settled_sets(pots)
@@ -132,7 +139,8 @@ class Search:
         return self._ranked(*trials)
 
     def _finely(self, sets: Indices, volumes: FloatArray) -> tuple[Indices, FloatArray]:
-        """Return sets with their best volumes by all bands: by every second one they are up to a tenth off."""
+        """Return sets with their best volumes by all bands: by every second one they are up to a tenth
+        off."""
         log_v = self._logs(volumes)
         measure = partial(self._within, roughly=False)
         misses = measure(sets, np.exp(log_v))
@@ -219,8 +227,8 @@ class Search:
         return np.asarray(np.log(np.maximum(volumes / volumes.sum(axis=-1, keepdims=True), self.least)))
 
     def _settle(self, sets: Indices, volumes: FloatArray) -> tuple[Indices, FloatArray, FloatArray]:
-        """Return the sets with their best volumes and misses, nearest first: along their slopes, then a pattern search
-        in the logarithm, since the worst light and what can be poured have corners.
+        """Return the sets with their best volumes and misses, nearest first: along their slopes, then a
+        pattern search in the logarithm, since the worst light and what can be poured have corners.
 
         Sets that are far behind are not followed to their end.
         """
@@ -239,8 +247,8 @@ class Search:
         return sets[order], np.exp(log_v[order]), misses[order]
 
     def _follow(
-        self, sets: Indices, log_v: FloatArray, misses: FloatArray, measure: Measure, *, alive: tuple[int, ...],
-        rounds: int, strides: tuple[float, float] = _COARSE,
+        self, sets: Indices, log_v: FloatArray, misses: FloatArray, measure: Measure, *,
+        alive: tuple[int, ...], rounds: int, strides: tuple[float, float] = _COARSE,
     ) -> None:  # fmt: skip
         """Move logarithms of volumes (m, k), and their misses, to smaller ones in place, by a pattern search.
 
@@ -285,7 +293,8 @@ class Search:
         return sets[which], trials, which
 
     def _ranked(self, near: Trials, likely: Trials | None = None) -> list[Candidate]:
-        """Return the best few ratios of each set, the nearest first; of drawn palettes, the likeliest of them."""
+        """Return the best few ratios of each set, the nearest first; of drawn palettes, the likeliest of
+        them."""
         sets, trials, which = near
         order = np.argsort(self._within(sets, trials.astype(float)), kind="stable")
         kept = order[_ranks_within(which[order]) < _EACH]
@@ -307,7 +316,9 @@ class Search:
             expected = self.drawn(sets, trials.astype(float)).mean(axis=0)
         return [
             Candidate(pots=tuple(p), units=tuple(u), miss=m, expected=e)
-            for p, u, m, e in zip(sets.tolist(), trials.tolist(), misses.tolist(), expected.tolist(), strict=True)
+            for p, u, m, e in zip(
+                sets.tolist(), trials.tolist(), misses.tolist(), expected.tolist(), strict=True
+            )
         ]
 
 
@@ -321,10 +332,13 @@ def _ranks_within(which: NDArray[np.intp]) -> NDArray[np.int64]:
 
 
 def _with_one_more(sets: Indices, volumes: FloatArray, size: int, share: float) -> tuple[Indices, FloatArray]:
-    """Return every set with every other tin in turn, sorted within, at a volume of `share` of what the set holds."""
+    """Return every set with every other tin in turn, sorted within, at a volume of `share` of what the set
+    holds."""
     more = np.tile(np.arange(size), len(sets))
     grown = np.column_stack([np.repeat(sets, size, axis=0), more])
-    amounts = np.column_stack([np.repeat(volumes, size, axis=0), np.repeat(share * volumes.sum(axis=1), size)])
+    amounts = np.column_stack(
+        [np.repeat(volumes, size, axis=0), np.repeat(share * volumes.sum(axis=1), size)]
+    )
     new = np.all(grown[:, :-1] != grown[:, -1:], axis=1)
     order = np.argsort(grown[new], axis=1)
     return np.take_along_axis(grown[new], order, axis=1), np.take_along_axis(amounts[new], order, axis=1)
@@ -342,7 +356,8 @@ def exhaustive(
     palette: Palette, goal: Goal, *, pots: int, parts: int, report: Callable[[float], None] | None = None,
     drawn: Misses | None = None,
 ) -> Candidate:  # fmt: skip
-    """Return the best ratio of up to `parts` whole parts by trying every one; what the search is measured against.
+    """Return the best ratio of up to `parts` whole parts by trying every one; what the search is measured
+    against.
 
     With `drawn` palettes it is the best by the expected difference, else by the plain one.
     """
@@ -357,8 +372,8 @@ def exhaustive(
         place = int(np.argmin(expected))
         if expected[place] < best.expected:
             best = Candidate(
-                pots=tuple(chunk[place].tolist()), units=tuple(volumes[place].tolist()), miss=float(misses[place]),
-                expected=float(expected[place]),
+                pots=tuple(chunk[place].tolist()), units=tuple(volumes[place].tolist()),
+                miss=float(misses[place]), expected=float(expected[place]),
             )  # fmt: skip
         if report is not None:
             report(start / len(sets))
@@ -369,4 +384,6 @@ def warm_up() -> None:
     """Have the loop that every search needs compiled, by a small one."""
     K = np.array([[0.001] * BANDS, [0.2] * BANDS])
     few = Palette(K=K, S=np.full((2, BANDS), 0.05), solids=np.ones(2), veil=np.ones(2))
-    best_candidates(few, Goal(Lab=np.array([[50.0, 0.0, 0.0]]), lights=(DAYLIGHT,)), pots=2, parts=4, units=None)
+    best_candidates(
+        few, Goal(Lab=np.array([[50.0, 0.0, 0.0]]), lights=(DAYLIGHT,)), pots=2, parts=4, units=None
+    )

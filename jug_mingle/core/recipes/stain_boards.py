@@ -1,4 +1,5 @@
-"""A stain board: one stain on one wood, wiped back after different waits, and what lies between its fields."""
+"""A stain board: one stain on one wood, wiped back after different waits, and what lies between its
+fields."""
 
 from dataclasses import dataclass
 
@@ -15,7 +16,8 @@ _DARKEST = 1e-3
 
 @dataclass(frozen=True, slots=True, kw_only=True, eq=False)
 class Wait:
-    """A wait before wiping back [minutes], what it gives (36,) [0..1], and how far that is off. [CIEDE2000]"""
+    """A wait before wiping back [minutes], what it gives (36,) [0..1], and how far that is off.
+    [CIEDE2000]"""
 
     minutes: float
     R: FloatArray
@@ -25,9 +27,9 @@ class Wait:
 def reflectance_after(minutes: ArrayLike, R: ArrayLike, wait: ArrayLike) -> FloatArray:
     """Return the reflectance (..., 36) that a stain gives when it is wiped after `wait`.
 
-    Between two fields the absorbance -ln R, which is the wood's and the stain's together (Beer–Lambert), goes evenly
-    with the logarithm of the wait: most of a stain goes in at once, ever less later. Before the first field and after
-    the last one nothing is known, and the nearest field is returned.
+    Between two fields the absorbance -ln R, which is the wood's and the stain's together (Beer–Lambert), goes
+    evenly with the logarithm of the wait: most of a stain goes in at once, ever less later. Before the first
+    field and after the last one nothing is known, and the nearest field is returned.
 
     Parameters
     ----------

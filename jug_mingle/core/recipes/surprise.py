@@ -1,4 +1,5 @@
-"""Whether a dried strip can be of its batch at all: another tin, a wet strip or a tap beside it teach nothing."""
+"""Whether a dried strip can be of its batch at all: another tin, a wet strip or a tap beside it teach
+nothing."""
 
 from typing import Final
 
@@ -20,8 +21,8 @@ _APART, _NOISES = 4.0, 3.0
 def unexplained(shelf: Shelf, reading: Reading) -> bool:
     """Return whether nothing that is known explains the strip of a batch.
 
-    It does not, where of many shelves drawn from what is known, each poured with errors of its own, none comes near:
-    not within a few units, and not within what the drawn batches differ among themselves.
+    It does not, where of many shelves drawn from what is known, each poured with errors of its own, none
+    comes near: not within a few units, and not within what the drawn batches differ among themselves.
 
     Parameters
     ----------

@@ -21,7 +21,8 @@ from jug_mingle.core.recipes.over_search import Found, OverSearch, grid
 from jug_mingle.core.recipes.wishes import Goal, NothingToMixError, Target
 
 KINDS: Final = (("stain", "tinted_oil"), ("paint_stain", "wash"))
-"""What woods are brought together with: stains, and paint where they leave the woods farther apart than `_TOGETHER`."""
+"""What woods are brought together with: stains, and paint where they leave the woods farther apart than
+`_TOGETHER`."""
 
 _TOGETHER: Final = 3.0
 """What is hardly told apart at a table's distance. [CIEDE2000]"""
@@ -65,7 +66,8 @@ class WoodsMadeOne:
     left_apart : float
         CIEDE2000 between the looks of those farthest apart, worst light.
     tells : tuple of float
-        How much narrower the band of `apart` is where it is known how that wood comes out, worst light. [CIEDE2000]
+        How much narrower the band of `apart` is where it is known how that wood comes out, worst light.
+        [CIEDE2000]
     """
 
     how: str
@@ -107,7 +109,9 @@ def make_one(
     found: list[WoodsMadeOne] = []
     for n in range(len(there)):
         some = [palette for kinds in there[: n + 1] for palette in kinds]
-        maker = _Maker(shelf, list(woods), tuple(lights), target, some, min(wishes.most, 2), wishes.pour_error)
+        maker = _Maker(
+            shelf, list(woods), tuple(lights), target, some, min(wishes.most, 2), wishes.pour_error
+        )
         found += [*maker.with_one_film(), *maker.with_first()]
         if min(one.left_apart for one in found) <= _TOGETHER:
             break
@@ -149,7 +153,8 @@ class _Maker:
         return [(self._goal(self._look(dark, steps)), steps) for steps in given]
 
     def _meeting(self) -> list[tuple[OverStep, ...]]:
-        """Return films of few sets on the darkest wood that films on the others, of a coarse grid, come nearest to."""
+        """Return films of few sets on the darkest wood that films on the others, of a coarse grid, come
+        nearest to."""
         groups = alike(self.there)
         coarse = [
             [_Coarse(OverSearch(self.shelf, group, wood, self._goal(wood.R_seen))) for group in groups]
@@ -172,11 +177,13 @@ class _Maker:
         return list(found.values())
 
     def _likeliest(self, palette: Palette) -> list[OverStep]:
-        """Return every stain of a palette in one coat, wiped after two minutes; those first that alone, each wood
-        waiting as it needs, leave the woods least apart, and nearest to the colour."""
+        """Return every stain of a palette in one coat, wiped after two minutes; those first that alone, each
+        wood waiting as it needs, leave the woods least apart, and nearest to the colour."""
         how = next(n for n, one in enumerate(palette.kind.hows) if one.laying.wait == 2.0)
         steps = [alone(self.shelf, palette, place, how) for place in palette.colours]
-        return sorted(steps, key=lambda step: self._left_apart([self._laid(step, wood) for wood in self.woods])[0])
+        return sorted(
+            steps, key=lambda step: self._left_apart([self._laid(step, wood) for wood in self.woods])[0]
+        )
 
     @property
     def darkest(self) -> int:
@@ -198,8 +205,8 @@ class _Maker:
     def _offers(self) -> list[tuple[tuple[OverStep, ...], list[list[_Offer]]]]:
         """Return what the darkest wood gets for each goal, and what is offered for each wood.
 
-        Without a target that is all that the darkest gets; where the best of it leaves the woods apart, it gets what
-        brings it to the others in turn, too.
+        Without a target that is all that the darkest gets; where the best of it leaves the woods apart, it
+        gets what brings it to the others in turn, too.
         """
         every, dark = range(len(self.woods)), self.darkest
         if self.target is not None:
@@ -207,7 +214,10 @@ class _Maker:
         found = [
             (
                 given,
-                [self._to(goal, at) if at != dark else [(given, self._look(self.woods[at], given))] for at in every],
+                [
+                    self._to(goal, at) if at != dark else [(given, self._look(self.woods[at], given))]
+                    for at in every
+                ],
             )
             for goal, given in self.goals()
         ]
@@ -229,7 +239,8 @@ class _Maker:
         return [((step_of(self.shelf, one),), R) for one, R in found[:_KEPT]]
 
     def _laid(self, step: OverStep, wood: Ground) -> list[_Offer]:
-        """Return one mix on a wood in every wait and number of coats, thinned and wiped as it is, with its looks."""
+        """Return one mix on a wood in every wait and number of coats, thinned and wiped as it is, with its
+        looks."""
         layings = [
             how.laying
             for how in step.kind.hows
@@ -305,7 +316,9 @@ class _Maker:
             for wood, some in zip(self.woods, steps, strict=True)
         ]
         apart = [Likely.of(self._farthest(drawn, light)) for light in self.lights]
-        looks = tuple(read_only(self._look(wood, tuple(some))) for wood, some in zip(self.woods, steps, strict=True))
+        looks = tuple(
+            read_only(self._look(wood, tuple(some))) for wood, some in zip(self.woods, steps, strict=True)
+        )
         off = None if self.target is None else float(max(self.target.goal.miss(R) for R in looks))
         left = float(max(self._farthest(looks, light) for light in self.lights))
         worst = self.lights[int(np.argmax([one.expected for one in apart]))]
@@ -324,7 +337,8 @@ class _Maker:
 
 
 class _Coarse:
-    """Films over one wood: each colour alone in every way to lay it, pairs in few ratios and in few of the ways."""
+    """Films over one wood: each colour alone in every way to lay it, pairs in few ratios and in few of the
+    ways."""
 
     def __init__(self, search: OverSearch) -> None:
         n, hows = len(search.colours), np.arange(search.starts[-1])
@@ -368,8 +382,8 @@ def _width(apart: FloatArray) -> float:
 
 
 def strips_to_try(shelf: Shelf, woods: Sequence[Ground], found: Sequence[WoodsMadeOne]) -> list[str]:
-    """Return the strips to lay first, in order of what they tell of the ways together: by how much the bands of what
-    is left apart narrow when it is known how that film comes out on that wood."""
+    """Return the strips to lay first, in order of what they tell of the ways together: by how much the bands
+    of what is left apart narrow when it is known how that film comes out on that wood."""
     tells: dict[str, float] = {}
     for one in found:
         for wood, steps, narrower in zip(woods, one.steps, one.tells, strict=True):

@@ -1,7 +1,8 @@
-"""What takes an undertone out of a wood: which films of the shelf cool or warm it, and what each does to its lightness.
+"""What takes an undertone out of a wood: which films of the shelf cool or warm it, and what each does to its
+lightness.
 
-A film of the opposite colour neutralises, one of a pale pigment veils (common practice: a cool pale stain makes a red
-or yellow wood cream, not white).
+A film of the opposite colour neutralises, one of a pale pigment veils (common practice: a cool pale stain
+makes a red or yellow wood cream, not white).
 """
 
 from collections.abc import Mapping
@@ -86,7 +87,8 @@ def what_moves(
                 found.append(best)
     if not found:
         raise NothingToMixError(
-            f"nothing on the shelf would {UNDERTONES[wish][0]}: a grey or pale cool stain does, or a white wash veils "
+            f"nothing on the shelf would {UNDERTONES[wish][0]}: a grey or pale cool stain does, or a white "
+            f"wash veils "
             "it"
         )
     found.sort(key=lambda one: one[0])
@@ -104,7 +106,9 @@ def _best(
     best: tuple[float, int, FloatArray] | None = None
     for numbers in groups.values():
         step = alone(shelf, palette, place, numbers[0])
-        looks = np.clip(looks_by_laying(shelf, step.film, [hows[n].laying for n in numbers], ground), 0.0, 1.0)
+        looks = np.clip(
+            looks_by_laying(shelf, step.film, [hows[n].laying for n in numbers], ground), 0.0, 1.0
+        )
         moved = R_to_Lab(looks, light) - bare
         moved[:, 1:] = R_to_Lab(looks, light)[:, 1:] - [
             R_to_Lab(_as_light(ground.R_seen, one, light), light)[1:] for one in looks
@@ -136,7 +140,8 @@ def change_words(R: FloatArray, bare: FloatArray, light: Light = DAYLIGHT) -> st
     said = [
         words
         for change, words in (
-            (-d_a, "takes the red out"), (-d_b, "takes the yellow out"), (d_a, "adds red"), (d_b, "adds yellow"),
+            (-d_a, "takes the red out"), (-d_b, "takes the yellow out"), (d_a, "adds red"),
+            (d_b, "adds yellow"),
         )
         if change >= _ENOUGH
     ]  # fmt: skip

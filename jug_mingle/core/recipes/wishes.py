@@ -107,9 +107,13 @@ def usable(shelf: Shelf, wishes: Wishes) -> list[list[int]]:
     for place, material in enumerate(shelf.materials):
         if material.key not in wishes.avoid and _is_a_colour(material) and material.left > 0.0:
             groups.setdefault((material.kind.base, material.kind.powder), []).append(place)
-    found = [group for group in groups.values() if all(shelf.index(material.key) in group for material in must)]
+    found = [
+        group for group in groups.values() if all(shelf.index(material.key) in group for material in must)
+    ]
     if not found:
-        raise NothingToMixError("no paint on the shelf may be used: add a tin, or allow one that you set aside")
+        raise NothingToMixError(
+            "no paint on the shelf may be used: add a tin, or allow one that you set aside"
+        )
     return found
 
 

@@ -29,7 +29,8 @@ class AdaptTest(unittest.TestCase):
 
 class ScreenTest(unittest.TestCase):
     def test_grey_stays_grey_by_the_window(self) -> None:
-        """A neutral surface is neutral on the screen in daylight and warm under a bulb, where eyes adapt in part."""
+        """A neutral surface is neutral on the screen in daylight and warm under a bulb, where eyes adapt in
+        part."""
         day = np.rint(255 * R_to_screen(np.full(36, 0.5)))
         self.assertLessEqual(float(np.ptp(day)), 1.0)
         bulb = R_to_screen(np.full(36, 0.5), light("bulb"))

@@ -9,7 +9,9 @@ from numpy.testing import assert_allclose
 from jug_mingle.core.colour.difference import delta_E_CIE2000, difference_words, direction, even_metric
 from tests.reference import reference
 
-PAIRS = np.loadtxt(Path(__file__).parents[1] / "data" / "ciede2000_pairs.csv", delimiter=",", comments="#", skiprows=3)
+PAIRS = np.loadtxt(
+    Path(__file__).parents[1] / "data" / "ciede2000_pairs.csv", delimiter=",", comments="#", skiprows=3
+)
 RNG = np.random.default_rng(5)
 LAB = np.column_stack([RNG.uniform(2, 98, 200), RNG.uniform(-70, 70, 200), RNG.uniform(-70, 70, 200)])
 
@@ -46,7 +48,8 @@ class DeltaECIE2000Test(unittest.TestCase):
 
 class EvenMetricTest(unittest.TestCase):
     def test_small_steps(self) -> None:
-        """For small steps its length is CIEDE2000 within 15 % at the median; blues are rotated there, not here."""
+        """For small steps its length is CIEDE2000 within 15 % at the median; blues are rotated there, not
+        here."""
         steps = RNG.normal(size=LAB.shape) * 0.05
         exact = delta_E_CIE2000(LAB, LAB + steps)
         found = np.linalg.norm(np.einsum("nij,nj->ni", even_metric(LAB), steps), axis=1)

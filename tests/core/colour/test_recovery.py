@@ -16,7 +16,8 @@ class RecoverReflectanceTest(unittest.TestCase):
     """Least hyperbolic tangent slope squared (Burns 2020)."""
 
     def test_chart_round_trip(self) -> None:
-        """The 24 chart patches keep their colour in daylight; under A they move by 1.0 on average, 3.5 at worst.
+        """The 24 chart patches keep their colour in daylight; under A they move by 1.0 on average, 3.5 at
+        worst.
 
         Reflectances: ColorChecker N Ohta (colour-science).
         """
@@ -28,7 +29,9 @@ class RecoverReflectanceTest(unittest.TestCase):
                 found = recover_reflectance(XYZ)
                 assert_allclose(found @ DAYLIGHT.weights, XYZ, atol=1e-6)
                 self.assertTrue(np.all((found > 0) & (found < 1)))
-                errors.append(float(delta_E_CIE2000(R_to_Lab(found, light("bulb")), R_to_Lab(R, light("bulb")))))
+                errors.append(
+                    float(delta_E_CIE2000(R_to_Lab(found, light("bulb")), R_to_Lab(R, light("bulb"))))
+                )
         self.assertLess(float(np.mean(errors)), 1.05)
         self.assertLess(max(errors), 3.5)
 

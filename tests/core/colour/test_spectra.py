@@ -30,8 +30,9 @@ class LightsTest(unittest.TestCase):
                 self.assertAlmostEqual(known.white[1], 100.0, places=9)
 
     def test_against_1_nm_sums(self) -> None:
-        """XYZ of the 24 chart patches is within 0.03 CIEDE2000 of a 1 nm sum of their 1 nm curves, 0.1 at worst (what
-        10 nm cannot say of them), and the same as the 1 nm sum of the curves through their 10 nm values.
+        """XYZ of the 24 chart patches is within 0.03 CIEDE2000 of a 1 nm sum of their 1 nm curves, 0.1 at
+        worst (what 10 nm cannot say of them), and the same as the 1 nm sum of the curves through their 10 nm
+        values.
 
         Reflectances: ColorChecker N Ohta of colour-science; the sum is ASTM E308 by integration.
         """
@@ -48,11 +49,17 @@ class LightsTest(unittest.TestCase):
                 exact = reference.sd_to_XYZ(sd, cmfs, power.copy().align(cmfs.shape), method="Integration")
                 R = sd.values[20:371:10]
                 found = R @ known.weights
-                errors.append(float(delta_E_CIE2000(XYZ_to_Lab(found, known.white), XYZ_to_Lab(exact, known.white))))
+                errors.append(
+                    float(delta_E_CIE2000(XYZ_to_Lab(found, known.white), XYZ_to_Lab(exact, known.white)))
+                )
                 at = np.clip(cmfs.wavelengths, 380.0, 730.0)
-                smooth = reference.SpectralDistribution(CubicSpline(spectra.WAVELENGTHS, R)(at), cmfs.wavelengths)
+                smooth = reference.SpectralDistribution(
+                    CubicSpline(spectra.WAVELENGTHS, R)(at), cmfs.wavelengths
+                )
                 fine = reference.sd_to_XYZ(smooth, cmfs, power.copy().align(cmfs.shape), method="Integration")
-                same.append(float(delta_E_CIE2000(XYZ_to_Lab(found, known.white), XYZ_to_Lab(fine, known.white))))
+                same.append(
+                    float(delta_E_CIE2000(XYZ_to_Lab(found, known.white), XYZ_to_Lab(fine, known.white)))
+                )
         self.assertLess(float(np.mean(errors)), 0.03)
         self.assertLess(max(errors), 0.1)
         self.assertLess(max(same), 0.05)

@@ -2,7 +2,13 @@
 
 import unittest
 
-from jug_mingle.core.evidence.certainty import NAMED_NOISE, PHOTO_NOISE, PHOTO_WORDS, predicted_noise, sureness
+from jug_mingle.core.evidence.certainty import (
+    NAMED_NOISE,
+    PHOTO_NOISE,
+    PHOTO_WORDS,
+    predicted_noise,
+    sureness,
+)
 
 
 class SurenessTest(unittest.TestCase):
@@ -10,7 +16,8 @@ class SurenessTest(unittest.TestCase):
         """What is said of a noise agrees with what is said of the way that has it."""
         for noise, how, words in (
             (0.5, "reader", "sure"), (1.0, "typed", "as typed"), (1.01, "typed", "nearly sure"),
-            (PHOTO_NOISE["chart"], "card_photo", "within 2 to 3"), (3.5, "photo", "nearly"), (3.6, "photo", "roughly"),
+            (PHOTO_NOISE["chart"], "card_photo", "within 2 to 3"), (3.5, "photo", "nearly"),
+            (3.6, "photo", "roughly"),
             (PHOTO_NOISE["white"], "white_photo", "within 4 to 8"), (8.1, "photo", "a guess"),
             (2.0, "before", "about 2.0"),
         ):  # fmt: skip

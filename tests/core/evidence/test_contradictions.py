@@ -20,8 +20,14 @@ class BadEvidenceTest(unittest.TestCase):
             (lambda: Swatch(seen=np.array([np.nan, 0, 0])), "finite"),
             (lambda: Swatch(seen=np.array([50.0, 0, 0]), X=10.0), "needs the reflectance of its ground"),
             (lambda: Reading(key="r", volumes=(), swatches=(good,), noise=1.0), "names no material"),
-            (lambda: Reading(key="r", volumes=(("a", 0.0),), swatches=(good,), noise=1.0), "must be above 0, got 0"),
-            (lambda: Reading(key="r", volumes=(("a", 1.0), ("a", 1.0)), swatches=(good,), noise=1.0), "twice"),
+            (
+                lambda: Reading(key="r", volumes=(("a", 0.0),), swatches=(good,), noise=1.0),
+                "must be above 0, got 0",
+            ),
+            (
+                lambda: Reading(key="r", volumes=(("a", 1.0), ("a", 1.0)), swatches=(good,), noise=1.0),
+                "twice",
+            ),
             (lambda: Reading(key="r", volumes=(("a", 1.0),), swatches=(), noise=1.0), "no patch"),
             (
                 lambda: Hiding(key="h", volumes=(("a", 1.0),), coats=0, X_coat=30.0, R_g=np.full(36, 0.1)),
@@ -46,7 +52,12 @@ class BadEvidenceTest(unittest.TestCase):
     def test_two_that_contradict(self) -> None:
         """Two tints that cannot both be true are refused with their difference; a third reading decides."""
         tints = [
-            Reading(key=key, volumes=(("red", 1.0), ("white", 4.0)), swatches=(Swatch(seen=np.array(Lab)),), noise=0.5)
+            Reading(
+                key=key,
+                volumes=(("red", 1.0), ("white", 4.0)),
+                swatches=(Swatch(seen=np.array(Lab)),),
+                noise=0.5,
+            )
             for key, Lab in (("one", [60.0, 30, 15]), ("two", [85.0, 5, 2]), ("three", [60.5, 30, 15]))
         ]
         pots = [material("white"), material("red")]
@@ -60,10 +71,14 @@ class BadEvidenceTest(unittest.TestCase):
         widths = []
         for shift in (0.0, 8.0):
             Lab = R_to_Lab(seen({"red": 1.0, "white": 4.0})) + np.array([shift, 0, 0])
-            again = Reading(key="b", volumes=(("red", 1.0), ("white", 4.0)), swatches=(Swatch(seen=Lab),), noise=0.7)
+            again = Reading(
+                key="b", volumes=(("red", 1.0), ("white", 4.0)), swatches=(Swatch(seen=Lab),), noise=0.7
+            )
             shelf = characterise([material(k) for k in TRUE], [*readings(list(TRUE), noise=0.7), again])
             _, S = shelf.draw(80)
-            widths.append(float(np.log(S[:, shelf.index("red")] / S[:, shelf.index("white")]).std(axis=0).mean()))
+            widths.append(
+                float(np.log(S[:, shelf.index("red")] / S[:, shelf.index("white")]).std(axis=0).mean())
+            )
         self.assertGreater(widths[1], widths[0])
 
     def test_unknown_material(self) -> None:

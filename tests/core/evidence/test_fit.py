@@ -74,10 +74,16 @@ class RobustTest(unittest.TestCase):
         """A second reading of a masstone that is far off is down-weighted, and the paint hardly moves."""
         evidence = readings(list(TRUE), noise=0.5)
         wrong = Reading(
-            key="wrong", volumes=(("red", 1.0),), swatches=(Swatch(seen=np.array([70.0, -20.0, 30.0])),), noise=0.5
+            key="wrong",
+            volumes=(("red", 1.0),),
+            swatches=(Swatch(seen=np.array([70.0, -20.0, 30.0])),),
+            noise=0.5,
         )
         again = Reading(
-            key="again", volumes=(("red", 1.0),), swatches=(Swatch(seen=R_to_Lab(seen({"red": 1.0}))),), noise=0.5
+            key="again",
+            volumes=(("red", 1.0),),
+            swatches=(Swatch(seen=R_to_Lab(seen({"red": 1.0}))),),
+            noise=0.5,
         )
         shelf = characterise([material(key) for key in TRUE], [*evidence, again, wrong])
         self.assertLess(shelf.weights["wrong"], 0.1)
@@ -105,7 +111,11 @@ class FilmEvidenceTest(unittest.TestCase):
         ground = np.full(36, 0.8)
         R = R_seen(R_film(K=K, S=np.full(36, 1e-5), X=12.0, R_g=ground), 0.9)
         reading = Reading(
-            key="r", volumes=(("stain", 1.0),), swatches=(Swatch(seen=R, X=12.0, R_g=ground),), noise=0.05, veil=0.9
+            key="r",
+            volumes=(("stain", 1.0),),
+            swatches=(Swatch(seen=R, X=12.0, R_g=ground),),
+            noise=0.05,
+            veil=0.9,
         )
         shelf = characterise([material("stain", "water_stain")], [reading])
         thin = R_film(K=shelf.optics("stain").K, S=shelf.optics("stain").S, X=6.0, R_g=ground)
@@ -113,7 +123,8 @@ class FilmEvidenceTest(unittest.TestCase):
         self.assertLess(float(delta_E_CIE2000(R_to_Lab(R_seen(thin, 0.9)), R_to_Lab(R_seen(true, 0.9)))), 0.5)
 
     def test_paints_are_read_at_once_beside_a_stain(self) -> None:
-        """A stain has unknowns of its own number, and is read by itself; the paints are read together all the same."""
+        """A stain has unknowns of its own number, and is read by itself; the paints are read together all the
+        same."""
         paper = R_body(np.full(36, 0.8), 0.9)
         film = Swatch(seen=np.full(36, 0.4), X=10.0, R_g=paper)
         stain = Reading(key="stain", volumes=(("stain", 1.0),), swatches=(film,), noise=0.5)

@@ -27,8 +27,8 @@ from tests.core.paints import TRUE, hump, material, step
 
 OAK, PRIMER = ground("oak"), ground("white_primer")
 TINS = [
-    material("white"), material("water", "thinner"), material("tea", "water_stain"), material("grey", "gel_stain"),
-    material("brown wax", "coloured_wax"), material("clear", "clear_coat"),
+    material("white"), material("water", "thinner"), material("tea", "water_stain"),
+    material("grey", "gel_stain"), material("brown wax", "coloured_wax"), material("clear", "clear_coat"),
 ]  # fmt: skip
 OPTICS: dict[str, tuple[FloatArray, FloatArray]] = {
     "white": TRUE["white"], "tea": (step(0.05, 540.0, 60.0, 0.006), np.zeros(36) + 1e-9),
@@ -61,7 +61,8 @@ class LaidTest(unittest.TestCase):
         assert_allclose(body_over(SHELF, [film], OAK).body, expected, rtol=1e-5)
 
     def test_layers_compose(self) -> None:
-        """Two dye films on one another absorb as both together, in either order: on a wood that takes both in."""
+        """Two dye films on one another absorb as both together, in either order: on a wood that takes both
+        in."""
         one, two = tea(wait=1.0), LaidFilm(volumes=(("tea", 2.0),), laying=Laying(wait=9.0))
         assert_allclose(
             body_over(SHELF, [one, two], OAK).body, body_over(SHELF, [two, one], OAK).body, rtol=1e-4
@@ -98,7 +99,9 @@ class LaidTest(unittest.TestCase):
         layings = [Laying(wait=0.5), Laying(wait=30.0, wipe=0.45, coats=2)]
         found = looks_by_laying(SHELF, tea(), layings, OAK)
         for R, laying in zip(found, layings, strict=True):
-            assert_allclose(R, look_over(SHELF, [LaidFilm(volumes=(("tea", 1.0),), laying=laying)], OAK), rtol=1e-9)
+            assert_allclose(
+                R, look_over(SHELF, [LaidFilm(volumes=(("tea", 1.0),), laying=laying)], OAK), rtol=1e-9
+            )
 
     def test_streaks(self) -> None:
         """The streak of mean height is the board; what darkens more where it is soft turns the grain."""

@@ -39,16 +39,20 @@ class LevelTest(unittest.TestCase):
 
 class ChipsTest(unittest.TestCase):
     def test_more_chips_are_known_better(self) -> None:
-        """Errors of chips are independent: four of a kind are off by half as much as one (standard error of a mean)."""
+        """Errors of chips are independent: four of a kind are off by half as much as one (standard error of a
+        mean)."""
         self.assertEqual(level.chips_known_to("B"), level.KNOWN_TO["B"])
         self.assertAlmostEqual(level.chips_known_to("BBBB"), level.KNOWN_TO["B"] / 2)
-        self.assertAlmostEqual(level.chips_known_to("BD"), (level.KNOWN_TO["B"] + level.KNOWN_TO["D"]) / 2 / 2**0.5)
+        self.assertAlmostEqual(
+            level.chips_known_to("BD"), (level.KNOWN_TO["B"] + level.KNOWN_TO["D"]) / 2 / 2**0.5
+        )
         self.assertEqual(set(level.KNOWN_TO), set(level.LEVELS))
 
 
 class TasksTest(unittest.TestCase):
     def test_the_tint_tells_most(self) -> None:
-        """Of a paint known by its masstone alone a tint with white narrows most, coats hardly; none widens."""
+        """Of a paint known by its masstone alone a tint with white narrows most, coats hardly; none
+        widens."""
         keys = ["white", "red"]
         evidence = [r for r in readings(keys, noise=2.0) if r.key != "red 1"]
         shelf = characterise([material(key) for key in keys], evidence)
@@ -60,7 +64,9 @@ class TasksTest(unittest.TestCase):
         for task in tasks:
             self.assertLessEqual(task.after, task.before + 1e-9)
         self.assertLess(tasks[0].after, 0.6 * tasks[0].before)
-        self.assertNotIn("tint", {task.key for task in level.tasks_of(shelf, "red", done=["tint"], white=white)})
+        self.assertNotIn(
+            "tint", {task.key for task in level.tasks_of(shelf, "red", done=["tint"], white=white)}
+        )
         self.assertNotIn("tint", {task.key for task in level.tasks_of(shelf, "white", white=white)})
 
     def test_no_white(self) -> None:

@@ -17,8 +17,9 @@ from jug_mingle.core.optics.uptake import Laying
 from tests.core.evidence.test_laid import SHELF
 
 MEASURED = Path(__file__).parents[1] / "data" / "wood_spectra.csv"
-"""27 spectra of cut, weathered and built-in wood, 400 to 700 nm, from the package earthlib 1.1.0 (MIT licence), which
-has them of the Joint Fire Science Program and of Herold et al., urban reflectance spectra. No species are told."""
+"""27 spectra of cut, weathered and built-in wood, 400 to 700 nm, from the package earthlib 1.1.0 (MIT
+licence), which has them of the Joint Fire Science Program and of Herold et al., urban reflectance spectra. No
+species are told."""
 
 
 def measured() -> list[FloatArray]:
@@ -50,7 +51,8 @@ class MeasuredWoodTest(unittest.TestCase):
         film, off = LaidFilm(volumes=(("tea", 1.0),), laying=Laying(wait=4.0)), []
         for R, made in zip(self.woods, self.by_tone, strict=True):
             over, over_made = (
-                look_over(SHELF, [film], measured_ground("wood", one, thirst=0.5, wood="oak")) for one in (R, made)
+                look_over(SHELF, [film], measured_ground("wood", one, thirst=0.5, wood="oak"))
+                for one in (R, made)
             )
             off.append(float(delta_E_CIE2000(R_to_Lab(over), R_to_Lab(over_made))))
         self.assertLess(float(np.median(off)), 0.15)

@@ -18,8 +18,8 @@ class OpaqueBatchTest(unittest.TestCase):
         K, S = (np.array([TRUE[key][i] for key in keys]) * 1.1 for i in (0, 1))
         items = [
             Reading(
-                key=f"{a}{b}", volumes=((keys[a], 1.0), (keys[b], 3.0)), veil=0.6, noise=0.7, pour_error=error,
-                swatches=(Swatch(seen=R_to_Lab(seen({keys[a]: 2.0, keys[b]: 3.0}))),),
+                key=f"{a}{b}", volumes=((keys[a], 1.0), (keys[b], 3.0)), veil=0.6, noise=0.7,
+                pour_error=error, swatches=(Swatch(seen=R_to_Lab(seen({keys[a]: 2.0, keys[b]: 3.0}))),),
             )
             for a, b, error in ((0, 1, 0.05), (2, 3, 0.0), (4, 1, 0.2))
         ]  # fmt: skip

@@ -20,7 +20,8 @@ def over(kind: str, Lab: tuple[float, float, float], wood: str, coats: float = 1
     material = Material(key="it", name="It", kind=kind_of(kind), left=500.0)
     swatch = Swatch(seen=np.array(Lab), X=material.dry_coat, R_g=paper)
     shelf = characterise(
-        [material], [Reading(key="r", volumes=(("it", 1.0),), swatches=(swatch,), noise=1.0, veil=material.veil)]
+        [material],
+        [Reading(key="r", volumes=(("it", 1.0),), swatches=(swatch,), noise=1.0, veil=material.veil)],
     )
     optics = shelf.optics("it")
     body = R_film(K=optics.K, S=optics.S, X=coats * material.dry_coat, R_g=below)
@@ -36,7 +37,8 @@ class PigmentedTest(unittest.TestCase):
             self.assertLess(pigmented(np.array(Lab)), 0.1, Lab)
 
     def test_over_dark_wood(self) -> None:
-        """Common practice: a pale wax lightens dark wood, a grey gel stain can be grey on it, a brown stain darkens."""
+        """Common practice: a pale wax lightens dark wood, a grey gel stain can be grey on it, a brown stain
+        darkens."""
         bare = R_to_Lab(ground("walnut").R_seen)
         pale = over("light_wax", (90.0, 0.0, 4.0), "walnut", coats=3.0)
         self.assertGreater(pale[0], bare[0] + 4.0)

@@ -10,7 +10,14 @@ from numpy.testing import assert_allclose
 from jug_mingle.core.colour.spaces import R_to_Lab
 from jug_mingle.core.colour.spectra import light
 from jug_mingle.core.evidence.certainty import NAMED_NOISE, NOISE
-from jug_mingle.core.evidence.readings import Hiding, Reading, Swatch, as_film_shows, body_and_slopes, residual_block
+from jug_mingle.core.evidence.readings import (
+    Hiding,
+    Reading,
+    Swatch,
+    as_film_shows,
+    body_and_slopes,
+    residual_block,
+)
 from jug_mingle.core.optics.film import R_film, R_infinity, R_seen
 from tests.core.paints import TRUE, seen
 
@@ -22,7 +29,11 @@ class ResidualBlockTest(unittest.TestCase):
         ground = np.full(36, 0.3)
         Lab = R_to_Lab(seen({"red": 1.0, "white": 2.0})) + 1.0
         volumes = (("red", 1.0), ("white", 2.0))
-        for swatch in (Swatch(seen=Lab), Swatch(seen=Lab, X=15.0, R_g=ground), Swatch(seen=seen({"red": 1.0}))):
+        for swatch in (
+            Swatch(seen=Lab),
+            Swatch(seen=Lab, X=15.0, R_g=ground),
+            Swatch(seen=seen({"red": 1.0})),
+        ):
             item = Reading(key="x", volumes=volumes, swatches=(swatch,), noise=1.0)
             K, S = np.array([TRUE["red"][0], TRUE["white"][0]]), np.array([TRUE["red"][1], TRUE["white"][1]])
             solids = np.array([0.4, 0.4])
@@ -33,10 +44,14 @@ class ResidualBlockTest(unittest.TestCase):
                     up[place, band] *= np.exp(1e-4)
                     down[place, band] *= np.exp(-1e-4)
                     pair = [
-                        residual_block(item, a, S, solids) if array is K else residual_block(item, K, a, solids)
+                        residual_block(item, a, S, solids)
+                        if array is K
+                        else residual_block(item, K, a, solids)
                         for a in (up, down)
                     ]
-                    assert_allclose(found[:, place, band], (pair[0][0] - pair[1][0]) / 2e-4, rtol=2e-3, atol=1e-6)
+                    assert_allclose(
+                        found[:, place, band], (pair[0][0] - pair[1][0]) / 2e-4, rtol=2e-3, atol=1e-6
+                    )
 
     def test_pour_error_is_noise(self) -> None:
         """An uncertain pour makes a miss that a wrong pour would make weigh less."""
@@ -62,12 +77,13 @@ class ResidualsTest(unittest.TestCase):
     @settings(max_examples=40, deadline=None)
     @given(optics, st.sampled_from(sorted(NOISE)), st.sampled_from(["window", "bulb", "tube", "cool_led"]))
     def test_true_optics_have_no_residual(self, pair: tuple[float, float], how: str, name: str) -> None:
-        """A reading of just what the equations give has residual 0, in every light and by every way of reading."""
+        """A reading of just what the equations give has residual 0, in every light and by every way of
+        reading."""
         K, S, at = np.full((1, 36), pair[0]), np.full((1, 36), pair[1]), light(name)
         R = R_seen(R_infinity(K=K[0], S=S[0]), 0.9)
         item = Reading(
-            key="x", volumes=(("a", 1.0),), swatches=(Swatch(seen=R_to_Lab(R, at)), Swatch(seen=R)), noise=NOISE[how],
-            light=at, veil=0.9,
+            key="x", volumes=(("a", 1.0),), swatches=(Swatch(seen=R_to_Lab(R, at)), Swatch(seen=R)),
+            noise=NOISE[how], light=at, veil=0.9,
         )  # fmt: skip
         r, by_K, by_S = residual_block(item, K, S, np.array([0.4]))
         assert_allclose(r, 0.0, atol=1e-9)
@@ -81,7 +97,10 @@ class ResidualsTest(unittest.TestCase):
         sizes = [
             np.linalg.norm(
                 residual_block(
-                    Reading(key="x", volumes=(("a", 1.0),), swatches=(Swatch(seen=Lab),), noise=noise), K, S, np.ones(1)
+                    Reading(key="x", volumes=(("a", 1.0),), swatches=(Swatch(seen=Lab),), noise=noise),
+                    K,
+                    S,
+                    np.ones(1),
                 )[0]
             )
             for noise in (1.0, 2.0)
@@ -104,12 +123,15 @@ class ResidualsTest(unittest.TestCase):
         sizes = []
         for error in (0.0, 0.3):
             swatch = Swatch(seen=R_to_Lab(thick), X=20.0, R_g=ground)
-            item = Reading(key="x", volumes=(("a", 1.0),), swatches=(swatch, swatch), noise=0.5, thickness_error=error)
+            item = Reading(
+                key="x", volumes=(("a", 1.0),), swatches=(swatch, swatch), noise=0.5, thickness_error=error
+            )
             sizes.append(float(np.linalg.norm(residual_block(item, K, S, np.ones(1))[0])))
         self.assertLess(sizes[1], 0.3 * sizes[0])
 
     def test_hiding_interval(self) -> None:
-        """Coats within the interval said are nearly right; far outside of it they are far off, with the right sign."""
+        """Coats within the interval said are nearly right; far outside of it they are far off, with the right
+        sign."""
         K, S = np.array([TRUE["white"][0]]), np.array([TRUE["white"][1]])
         found = {}
         for coats in (1, 4, 15):
@@ -120,8 +142,8 @@ class ResidualsTest(unittest.TestCase):
         self.assertLess(found[15], -2.0)
 
     def test_darker_than_a_film(self) -> None:
-        """A dark brown that was typed is read as the nearest that a flat film shows, and believed less; what a film can
-        show is believed as it is, and a measured deep colour more than a named one."""
+        """A dark brown that was typed is read as the nearest that a flat film shows, and believed less; what
+        a film can show is believed as it is, and a measured deep colour more than a named one."""
         brown = np.array([19.2, 6.1, 10.2])
 
         def shown(Lab: np.ndarray, noise: float) -> Reading:

@@ -26,14 +26,16 @@ class PaintsLikeTest(unittest.TestCase):
                 self.assertLess(float(delta_E_CIE2000(own, np.array(Lab))), 12.0)
 
     def test_pale_scatters_dark_does_not(self) -> None:
-        """Pale colours are full of white pigment; black, and vivid deep colours, hold little that scatters."""
+        """Pale colours are full of white pigment; black, and vivid deep colours, hold little that
+        scatters."""
         S = {name: float(np.exp(paints_like(np.array(Lab))[0][36:].mean())) for name, Lab in SEEN.items()}
         self.assertAlmostEqual(S["white"], 0.14, delta=0.03)
         self.assertGreater(S["pale grey"], 3 * S["black"])
         self.assertGreater(S["white"], 3 * S["deep blue"])
 
     def test_how_sure_it_is(self) -> None:
-        """Of a white it is known how it scatters; of a dark colour hardly: it may be strong and thin, or weak."""
+        """Of a white it is known how it scatters; of a dark colour hardly: it may be strong and thin, or
+        weak."""
 
         def spread(name: str) -> float:
             basis = paints_like(np.array(SEEN[name]))[1]
@@ -43,7 +45,8 @@ class PaintsLikeTest(unittest.TestCase):
         self.assertGreater(spread("black"), 2 * spread("white"))
 
     def test_shape_and_rest(self) -> None:
-        """Near looks have near priors, also where no invented paint is like it; nothing handed out can be changed."""
+        """Near looks have near priors, also where no invented paint is like it; nothing handed out can be
+        changed."""
         for Lab in (np.array([50.0, 0.0, 0.0]), np.array([60.0, 100.0, -100.0])):
             mean, basis = paints_like(Lab)
             self.assertEqual((mean.shape, basis.shape), ((72,), (72, RANK)))

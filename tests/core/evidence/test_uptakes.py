@@ -41,7 +41,8 @@ def paper() -> Reading:
 
 def field(number: int, laying: Laying, wood: str = "oak") -> Reading:
     swatch = Swatch(seen=looks(laying), X=TEA.dry_coat, R_g=BODY)
-    return Reading(key=f"field {number}", volumes=(("tea", 1.0),), swatches=(swatch,), noise=0.3, veil=TEA.veil,
+    return Reading(key=f"field {number}", volumes=(("tea", 1.0),), swatches=(swatch,), noise=0.3,
+        veil=TEA.veil,
                    wood=wood, laying=laying)  # fmt: skip
 
 
@@ -52,7 +53,8 @@ def off(shelf: Shelf, laying: Laying) -> float:
 
 class UptakesTest(unittest.TestCase):
     def test_fields_teach_the_wood(self) -> None:
-        """A wood that takes half as fast again as much as is usual is not known before, and is after four fields."""
+        """A wood that takes half as fast again as much as is usual is not known before, and is after four
+        fields."""
         before = characterise([TEA], [paper()])
         after = characterise([TEA], [paper(), *(field(n, laying) for n, laying in enumerate(FIELDS))])
         asked = (Laying(wait=2.0), Laying(wait=10.0), Laying(wait=10.0, coats=2))
@@ -61,7 +63,8 @@ class UptakesTest(unittest.TestCase):
         self.assertEqual(after.taking, (("oak", ""), ("oak", "tea")))
 
     def test_another_stain_on_that_wood_learns_too(self) -> None:
-        """What a wood does to one stain is believed a little of the next; another wood stays as it is usual."""
+        """What a wood does to one stain is believed a little of the next; another wood stays as it is
+        usual."""
         tins = [TEA, material("bark", "water_stain")]
         shelf = characterise(tins, [paper(), *(field(n, laying) for n, laying in enumerate(FIELDS))])
         usual = float(np.asarray(shelf.uptake("pine", "bark").amount))
@@ -69,7 +72,8 @@ class UptakesTest(unittest.TestCase):
         self.assertGreater(float(np.asarray(shelf.uptake("oak", "bark").amount)), 1.02)
 
     def test_covariance(self) -> None:
-        """Fields narrow what is drawn of a wood; where none was read it is as wide as was believed, the same twice."""
+        """Fields narrow what is drawn of a wood; where none was read it is as wide as was believed, the same
+        twice."""
         fields = [field(n, laying) for n, laying in enumerate(FIELDS)]
         shelf = characterise([TEA], [paper(), *fields])
         read, other = (

@@ -21,7 +21,9 @@ class ReadTest(unittest.TestCase):
         pours = [Pour(key="white", parts=4, ml=4.0), Pour(key="blue", parts=1, ml=1.0)]
         found = read_opaque(self.SHELF, {}, {"white": 4.0, "blue": 1.0})
         assert_allclose(found, predict(self.SHELF, pours), atol=1e-12)
-        assert_allclose(read_masstone(self.SHELF, "blue"), read_opaque(self.SHELF, {}, {"blue": 2.0}), atol=1e-12)
+        assert_allclose(
+            read_masstone(self.SHELF, "blue"), read_opaque(self.SHELF, {}, {"blue": 2.0}), atol=1e-12
+        )
         over = read_over(self.SHELF, pours, ground("walnut"))
         assert_allclose(over, predict(self.SHELF, pours, over=ground("walnut")), atol=1e-12)
 
@@ -29,5 +31,7 @@ class ReadTest(unittest.TestCase):
         """A tin whose truth is known reads as it truly is, alone and in a mix."""
         black = {"blue": Optics(K=np.full(36, 1.0), S=np.full(36, 0.01))}
         self.assertLess(float(read_opaque(self.SHELF, black, {"blue": 1.0}).max()), 0.06)
-        mixed = [float(read_opaque(self.SHELF, truth, {"white": 4.0, "blue": 1.0}).mean()) for truth in ({}, black)]
+        mixed = [
+            float(read_opaque(self.SHELF, truth, {"white": 4.0, "blue": 1.0}).mean()) for truth in ({}, black)
+        ]
         self.assertLess(mixed[1], mixed[0])

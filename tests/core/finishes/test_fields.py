@@ -36,8 +36,8 @@ class PatternsTest(unittest.TestCase):
         self.assertGreater(corners[20, 20], corners[0, 0] + 0.5)
 
     def test_how_much_light(self) -> None:
-        """The size says how much of a face is light, whatever its softness; wider light leaves less dark, softer does
-        not."""
+        """The size says how much of a face is light, whatever its softness; wider light leaves less dark,
+        softer does not."""
         for pattern in ("centre", "left_right", "top_bottom"):
             for size in (0.2, 0.45, 0.7):
                 for width in (0.1, 0.6, 1.0):
@@ -48,7 +48,9 @@ class PatternsTest(unittest.TestCase):
         """An ombre by rows has one share a row of drawers, from the first colour to the last."""
         layer = Layer(kind="blend", films=(film("blue"), film("white")), pattern="ombre_steps")
         samples = draw(usual_piece("chest", handle="none"), 160, 160).samples()
-        assert_allclose(np.unique(np.round(share_of(layer, samples, "front"), 3)), [0.0, 0.333, 0.667, 1.0], atol=2e-3)
+        assert_allclose(
+            np.unique(np.round(share_of(layer, samples, "front"), 3)), [0.0, 0.333, 0.667, 1.0], atol=2e-3
+        )
 
     def test_contrast_and_width(self) -> None:
         """Less contrast brings both ends to the middle; a wider run is less steep."""
@@ -79,7 +81,8 @@ class PlacesTest(unittest.TestCase):
         self.assertGreater(found[:, 25:].mean(), 2 * found[:, :15].mean())
 
     def test_stencil_repeats(self) -> None:
-        """Laid out nowhere, the sprig comes again every second column, half a repeat lower in those between."""
+        """Laid out nowhere, the sprig comes again every second column, half a repeat lower in those
+        between."""
         layer = Layer(kind="stencil", films=(film("white"),), width=0.035 / 0.12, amount=1.0)
         u = np.broadcast_to((np.arange(SIZE) + 0.5) / SIZE, (SIZE, SIZE))
         found = np.asarray(layer.of.field(layer, sheet(u=u, v=u.T), "front")).reshape(SIZE, SIZE)
@@ -90,7 +93,8 @@ class PlacesTest(unittest.TestCase):
         self.assertTrue(0.05 < found.mean() < 0.6)
 
     def test_even_layers_are_one_number(self) -> None:
-        """A coat without the hand's streaks is as thick everywhere, and need not be computed sample by sample."""
+        """A coat without the hand's streaks is as thick everywhere, and need not be computed sample by
+        sample."""
         for kind in ("paint", "primer"):
             layer = Layer(kind=kind, films=(film("blue"),))
             self.assertEqual(layer.of.field(layer, sheet(), "front"), 1.0)
@@ -100,7 +104,8 @@ class TexturesTest(unittest.TestCase):
     NAMES = ("figure", "pores", "cloud", "blotch", "streak", "speckle", "hatch")
 
     def test_no_seam(self) -> None:
-        """From the last column to the first a tile changes no more than between any others; so from row to row."""
+        """From the last column to the first a tile changes no more than between any others; so from row to
+        row."""
         for name in self.NAMES:
             made = tile(name)
             for axis in (0, 1):
@@ -119,7 +124,8 @@ class TexturesTest(unittest.TestCase):
         self.assertTrue(np.isin(first, tile("cloud")).all())
 
     def test_along_the_grain(self) -> None:
-        """The figure runs along the grain: it changes less along it than across, whichever way the grain stands."""
+        """The figure runs along the grain: it changes less along it than across, whichever way the grain
+        stands."""
         x = np.broadcast_to(np.arange(SIZE) * 0.004, (SIZE, SIZE))
         for upright, along in ((0.0, 1), (1.0, 0)):
             samples = sheet(x=x, y=x.T, upright=np.full((SIZE, SIZE), upright))

@@ -11,13 +11,16 @@ from tests.core.paints import film
 
 class LayerKindTest(unittest.TestCase):
     def test_whole(self) -> None:
-        """Each kind takes known materials, says how it is usually laid, and has the functions that its act needs."""
+        """Each kind takes known materials, says how it is usually laid, and has the functions that its act
+        needs."""
         for kind in KINDS.values():
             with self.subTest(kind.key):
                 self.assertLessEqual(set(kind.takes), set(MATERIALS))
                 self.assertIn(kind.act, get_args(Act))
                 self.assertLessEqual(kind.traits, set(get_args(Trait)))
-                self.assertEqual(kind.films == (0, 0), kind.act == "reveal" or kind.key in ("transfer", "lined"))
+                self.assertEqual(
+                    kind.films == (0, 0), kind.act == "reveal" or kind.key in ("transfer", "lined")
+                )
                 self.assertEqual(kind.act == "print", kind.palette is not None and kind.ink is not None)
                 self.assertEqual(kind.share is not None, kind.films[1] > 1)
                 self.assertEqual(kind.third_share is not None, kind.films[1] > 2)
@@ -28,7 +31,8 @@ class LayerKindTest(unittest.TestCase):
                     self.assertTrue(kind.has("opaque") and kind.has("colours"))
 
     def test_surfaces(self) -> None:
-        """A whole coat has its own surface, a thin one takes over as it covers, a seal sets it, wear keeps it."""
+        """A whole coat has its own surface, a thin one takes over as it covers, a seal sets it, wear keeps
+        it."""
         flat, wax = film("blue", veil=1.0), WAXES["brown wax"]
         for layer, amount, expected in (
             (Layer(kind="paint", films=(flat,)), 0.2, 1.0),

@@ -24,7 +24,10 @@ class LayersTest(unittest.TestCase):
             ({"kind": "two_tone", "films": (blue,)}, "needs 2 colours, got 1"),
             ({"kind": "paint"}, "paint needs a colour, got 0"),
             ({"kind": "distress", "films": (blue,)}, "got 1"),
-            ({"kind": "paint", "films": (blue,), "coats": 13}, "coats of a layer must be from 1 to 12, got 13"),
+            (
+                {"kind": "paint", "films": (blue,), "coats": 13},
+                "coats of a layer must be from 1 to 12, got 13",
+            ),
             ({"kind": "wash", "films": (blue,), "water": -1.0}, "water of a layer must be from 0 to 10"),
             ({"kind": "glitter"}, "there is no layer 'glitter'"),
         ):

@@ -28,7 +28,8 @@ class DressedFaceTest(unittest.TestCase):
         stripes[::2] = 0.36
         # The middle column, away from the soft edges of the face.
         kept = {
-            kind: float(np.ptp(self.dressed(kind, stripes)[18:26, 30].mean(axis=-1))) for kind in ("paint", "stain")
+            kind: float(np.ptp(self.dressed(kind, stripes)[18:26, 30].mean(axis=-1)))
+            for kind in ("paint", "stain")
         }
         level = {kind: float(self.dressed(kind, stripes)[18:26, 30].mean()) for kind in kept}
         self.assertLess(kept["paint"] / level["paint"], 0.4 * kept["stain"] / level["stain"])

@@ -8,7 +8,14 @@ from numpy.testing import assert_array_equal
 
 from jug_mingle.core.colour.adaptation import R_to_screen
 from jug_mingle.core.colour.difference import delta_E_CIE2000
-from jug_mingle.core.colour.spaces import XYZ_TO_RGB, R_to_Lab, RGB_to_sRGB, XYZ_to_Lab, sRGB_to_RGB, sRGB_to_XYZ
+from jug_mingle.core.colour.spaces import (
+    XYZ_TO_RGB,
+    R_to_Lab,
+    RGB_to_sRGB,
+    XYZ_to_Lab,
+    sRGB_to_RGB,
+    sRGB_to_XYZ,
+)
 from jug_mingle.core.colour.spectra import light, lights
 from jug_mingle.core.finishes import WAXES, Below, Finish, Layer, bare
 from jug_mingle.core.finishes.nodes import screen_weights
@@ -27,7 +34,9 @@ def shown(key: str, name: str = "window") -> np.ndarray[Any, Any]:
     return np.asarray(np.rint(255 * R_to_screen(R, light(name))))
 
 
-def apart(first: Picture | np.ndarray[Any, Any], second: Picture | np.ndarray[Any, Any]) -> np.ndarray[Any, Any]:
+def apart(
+    first: Picture | np.ndarray[Any, Any], second: Picture | np.ndarray[Any, Any]
+) -> np.ndarray[Any, Any]:
     """Return CIEDE2000 between sRGB bytes."""
     Lab = [XYZ_to_Lab(sRGB_to_XYZ(np.asarray(one, dtype=float) / 255.0)) for one in (first, second)]
     return np.asarray(delta_E_CIE2000(*Lab))
@@ -49,7 +58,8 @@ class PlainTest(unittest.TestCase):
                     np.testing.assert_allclose(picture[20, 20], shown(key, name), atol=1.0)
 
     def test_thin_films_over_every_ground(self) -> None:
-        """Where wood has no figure the colour of a face is that of the film equation over it, before it is rounded."""
+        """Where wood has no figure the colour of a face is that of the film equation over it, before it is
+        rounded."""
         samples, day = sheet(), light("window")
         for key in GROUNDS:
             below = Below(R=bare(key).R, veil=bare(key).veil, figure=0.0)
@@ -59,11 +69,15 @@ class PlainTest(unittest.TestCase):
                 R = R_seen(R_film(K=thin.optics.K, S=thin.optics.S, X=8.0, R_g=below.R), 1.0)
                 found = colours(finish, samples, "front", screen_weights(day))[0]
                 with self.subTest(key, paint=paint):
-                    Lab = [XYZ_to_Lab(RGB @ np.linalg.inv(XYZ_TO_RGB.T)) for RGB in (found, linear_screen(R, day))]
+                    Lab = [
+                        XYZ_to_Lab(RGB @ np.linalg.inv(XYZ_TO_RGB.T))
+                        for RGB in (found, linear_screen(R, day))
+                    ]
                     self.assertLess(float(delta_E_CIE2000(*Lab)), 0.5)
 
     def test_in_a_room(self) -> None:
-        """Beside the piece there is the wall, and the floor below where they meet; the piece itself is the same."""
+        """Beside the piece there is the wall, and the floor below where they meet; the piece itself is the
+        same."""
         samples = draw(usual_piece("settle"), 300, 200).samples()
         finish, day = Finish(layers=(opaque("green"),)), light("window")
         wall, floor = np.full(36, 0.8), ground("walnut").R_seen
@@ -90,7 +104,9 @@ class PlainTest(unittest.TestCase):
             inner = whole[place] & (samples.weight[place] > 0.999)
             mean = sRGB_to_RGB(picture.reshape(-1, 3)[samples.pixel[place][inner]] / 255.0).mean(axis=0)
             with self.subTest(zone):
-                self.assertLess(float(apart(255 * RGB_to_sRGB(mean), 255 * R_to_screen(R, light("bulb")))), 0.5)
+                self.assertLess(
+                    float(apart(255 * RGB_to_sRGB(mean), 255 * R_to_screen(R, light("bulb")))), 0.5
+                )
 
 
 class BlendTest(unittest.TestCase):
@@ -107,7 +123,9 @@ class BlendTest(unittest.TestCase):
 
     def test_width(self) -> None:
         """A narrow ombre changes within few rows, a wide one over many."""
-        narrow, wide = (len(np.unique(self.blend(pattern="ombre", width=width)[:, 5], axis=0)) for width in (0.02, 0.9))
+        narrow, wide = (
+            len(np.unique(self.blend(pattern="ombre", width=width)[:, 5], axis=0)) for width in (0.02, 0.9)
+        )
         self.assertGreater(wide, 3 * narrow)
 
     def test_light_is_in_the_centre(self) -> None:
@@ -149,10 +167,14 @@ class WholePictureTest(unittest.TestCase):
 
 
 GOLDEN = (
-    ((76.2, 0, 0), (56.3, 3.2, -12.6), (50.4, 4.6, -16.8), (50.4, 4.6, -16.8), (50, 4.3, -15.7), (76.2, 0, 0)),
-    ((76.2, 0, 0), (31.8, 9.6, -29.7), (31.1, 10.7, -31.7), (31.2, 10.2, -30.7), (29.2, 8.7, -28.5), (76.2, 0, 0)),
-    ((76.2, 0, 0), (43.1, 3.6, -29.1), (43, 4.3, -31.1), (42.9, 4.1, -30.3), (40.7, 2.6, -26.7), (76.2, 0, 0)),
-    ((76.2, 0, 0), (62.2, -2.8, -15.1), (62.7, -2.9, -16), (62.5, -2.8, -15.9), (57.9, -2.8, -11.9), (76.2, 0, 0)),
+    ((76.2, 0, 0), (56.3, 3.2, -12.6), (50.4, 4.6, -16.8), (50.4, 4.6, -16.8), (50, 4.3, -15.7),
+    (76.2, 0, 0)),
+    ((76.2, 0, 0), (31.8, 9.6, -29.7), (31.1, 10.7, -31.7), (31.2, 10.2, -30.7), (29.2, 8.7, -28.5),
+    (76.2, 0, 0)),
+    ((76.2, 0, 0), (43.1, 3.6, -29.1), (43, 4.3, -31.1), (42.9, 4.1, -30.3), (40.7, 2.6, -26.7),
+    (76.2, 0, 0)),
+    ((76.2, 0, 0), (62.2, -2.8, -15.1), (62.7, -2.9, -16), (62.5, -2.8, -15.9), (57.9, -2.8, -11.9),
+    (76.2, 0, 0)),
     ((76.2, 0, 0), (78.8, -1.7, 3.7), (80.4, -1.8, 3.3), (79.6, -1.8, 3.6), (70.7, -1.3, 4), (76.2, 0, 0)),
     ((76, 0, 0), (73.4, 0.1, 4.9), (73.2, 0.1, 4.9), (73, 0.1, 5), (69.5, 0, 3.4), (73.8, 0, 0)),
 )  # fmt: skip

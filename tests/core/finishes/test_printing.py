@@ -1,4 +1,5 @@
-"""Patterns and textures as layers: paint through a mask, prints in own colours, relief that takes wax and light."""
+"""Patterns and textures as layers: paint through a mask, prints in own colours, relief that takes wax and
+light."""
 
 import unittest
 from typing import Any
@@ -48,7 +49,8 @@ def picture(*layers: Layer, **more: Any) -> Picture:
 
 class PrintingTest(unittest.TestCase):
     def test_paint_through_windows_alone(self) -> None:
-        """A stencil changes what its windows show, as one film there by the film equations, and nothing else."""
+        """A stencil changes what its windows show, as one film there by the film equations, and nothing
+        else."""
         base, sprig = Layer(kind="paint", films=(film("blue"),), coats=3), laid("stencil")
         finish = Finish(layers=(base, sprig))
         apart = finish.tells_apart(SAMPLES).by_face
@@ -79,7 +81,8 @@ class PrintingTest(unittest.TestCase):
         self.assertGreater(int(changed.sum()), 500)
 
     def test_two_colours_run_into_each_other(self) -> None:
-        """Where the second colour is dabbed it is mostly that, elsewhere mostly the first; both meet softly."""
+        """Where the second colour is dabbed it is mostly that, elsewhere mostly the first; both meet
+        softly."""
         one = laid("stencil")
         two = Layer(kind="stencil", films=(film("white"), film("red")), laid_out=one.laid_out, amount=0.9)
         apart = Finish(layers=(two,)).tells_apart(SAMPLES)
@@ -135,7 +138,8 @@ class ReliefTest(unittest.TestCase):
         self.assertFalse(np.array_equal(picture(flat, raised, wax), picture(flat, raised)))
 
     def test_raking_light_shows_it(self) -> None:
-        """Low light from the side makes more of an unevenness than light from above; on what is flat none of either."""
+        """Low light from the side makes more of an unevenness than light from above; on what is flat none of
+        either."""
         flat = Layer(kind="paint", films=(film("white"),))
         self.assertIsNone(lit_by((flat,), SAMPLES, (270, 360), raking=True))
         for kind in TEXTURES:
@@ -149,7 +153,8 @@ class ReliefTest(unittest.TestCase):
             self.assertAlmostEqual(float(np.median(usual)), 1.0, delta=0.15)
 
     def test_how_rough(self) -> None:
-        """Sa by its definition (ISO 25178-2, 4.1.7), the mean distance from the mean plane; grit is rougher."""
+        """Sa by its definition (ISO 25178-2, 4.1.7), the mean distance from the mean plane; grit is
+        rougher."""
         rough = {}
         for kind in TEXTURES:
             own = KINDS[kind]

@@ -12,7 +12,8 @@ from tests.core.paints import film
 
 class SettingsTest(unittest.TestCase):
     def test_every_setting_is_a_field(self) -> None:
-        """What can be moved is a field of a layer; its usual value lies in what is shown, that in what is allowed."""
+        """What can be moved is a field of a layer; its usual value lies in what is shown, that in what is
+        allowed."""
         names = {one.name for one in fields(Layer)}
         for kind in KINDS.values():
             for one in kind.settings:
@@ -29,13 +30,20 @@ class SettingsTest(unittest.TestCase):
     def test_ranges_are_those_of_a_layer(self) -> None:
         """The ends of each range make a layer, and a hair beyond them does not."""
         for one in NUMBERS:
-            for value, fine in ((one.low, True), (one.high, True), (one.low - 0.01, False), (one.high + 0.01, False)):
+            for value, fine in (
+                (one.low, True),
+                (one.high, True),
+                (one.low - 0.01, False),
+                (one.high + 0.01, False),
+            ):
                 layer: dict[str, Any] = {"kind": "paint", "films": (film("blue"),), one.key: value}
                 with self.subTest(one.key, value=value):
                     if fine:
                         Layer(**layer)
                     else:
-                        self.assertRaisesRegex(ValueError, f"{one.key} of a layer must be from", Layer, **layer)
+                        self.assertRaisesRegex(
+                            ValueError, f"{one.key} of a layer must be from", Layer, **layer
+                        )
 
     def test_a_sheen_is_called_as_it_is(self) -> None:
         """Each sheen of the optics has its own word on the slider, at its own place."""

@@ -1,4 +1,5 @@
-"""Layers over a ground: against the two-flux equations and Beer–Lambert, picture against point, wear, waxes, shares."""
+"""Layers over a ground: against the two-flux equations and Beer–Lambert, picture against point, wear, waxes,
+shares."""
 
 import unittest
 from dataclasses import replace
@@ -11,7 +12,18 @@ from scipy.linalg import expm
 from jug_mingle.core.colour.difference import delta_E_CIE2000
 from jug_mingle.core.colour.spaces import XYZ_TO_RGB, XYZ_to_Lab
 from jug_mingle.core.colour.spectra import BANDS, light
-from jug_mingle.core.finishes import KINDS, PATTERNS, WAXES, Below, Film, Finish, Layer, area_shares, at_point, bare
+from jug_mingle.core.finishes import (
+    KINDS,
+    PATTERNS,
+    WAXES,
+    Below,
+    Film,
+    Finish,
+    Layer,
+    area_shares,
+    at_point,
+    bare,
+)
 from jug_mingle.core.finishes.bare_ground import figured
 from jug_mingle.core.finishes.nodes import screen_weights
 from jug_mingle.core.finishes.picture import linear_screen
@@ -26,8 +38,8 @@ FLAT = {"": Below(R=np.full(BANDS, 0.6), veil=0.0, figure=0.0)}
 
 
 def two_flux(layers: list[tuple[float, float, float]], R_g: float) -> float:
-    """Solve dI/dx = -(K + S) I + S J, dJ/dx = (K + S) J - S I (Kubelka & Munk 1931) through layers (K, S, X), top
-    first, by matrix exponentials: an implementation that shares nothing with the closed forms."""
+    """Solve dI/dx = -(K + S) I + S J, dJ/dx = (K + S) J - S I (Kubelka & Munk 1931) through layers (K, S, X),
+    top first, by matrix exponentials: an implementation that shares nothing with the closed forms."""
     through = np.eye(2)
     for K, S, X in layers:
         through = expm(np.array([[-(K + S), S], [-S, K + S]]) * X) @ through
@@ -60,7 +72,9 @@ class FilmsTest(unittest.TestCase):
         K = np.linspace(0.001, 0.05, BANDS)
         tea = Film(name="tea", optics=Optics(K=K, S=np.zeros(BANDS)), X=14.0, veil=0.0)
         samples = sheet()
-        found = at_point(Finish(layers=(Layer(kind="glaze", films=(tea,)),), grounds=FLAT), samples, "front", 9)
+        found = at_point(
+            Finish(layers=(Layer(kind="glaze", films=(tea,)),), grounds=FLAT), samples, "front", 9
+        )
         assert_allclose(found[-1].R, R_seen(0.6 * np.exp(-2 * K * 14.0 * found[-1].field), 0.0), rtol=1e-9)
 
     def test_coats_add_up(self) -> None:
@@ -72,12 +86,15 @@ class FilmsTest(unittest.TestCase):
             ((Layer(kind="wash", films=(blue,), water=2.0, coats=3),), (Layer(kind="wash", films=(blue,)),)),
         )
         for first, second in pairs:
-            found = [at_point(Finish(layers=one, grounds=FLAT), sheet(), "front", 0)[-1].R for one in (first, second)]
+            found = [
+                at_point(Finish(layers=one, grounds=FLAT), sheet(), "front", 0)[-1].R
+                for one in (first, second)
+            ]
             assert_allclose(found[0], found[1], rtol=1e-12)
 
     def test_longer_is_darker(self) -> None:
-        """Common practice: a stain that stands longer before it is wiped dries darker, ever more slowly; never does
-        more of it go in than a coat holds."""
+        """Common practice: a stain that stands longer before it is wiped dries darker, ever more slowly;
+        never does more of it go in than a coat holds."""
         tea = Film(name="tea", optics=Optics(K=np.full(BANDS, 0.02), S=np.zeros(BANDS)), X=14.0, veil=0.0)
 
         def lies(minutes: float, wood: str = "oak") -> float:
@@ -90,18 +107,24 @@ class FilmsTest(unittest.TestCase):
         self.assertLess(lies(600.0, wood=""), 0.15 * tea.X)  # sealed, all but a trace is wiped off
 
     def test_a_closed_wood_takes_nothing_in(self) -> None:
-        """Of a wash a little goes into bare wood before it is wiped; below clear coat or paint the wood is closed."""
+        """Of a wash a little goes into bare wood before it is wiped; below clear coat or paint the wood is
+        closed."""
         blue = film("blue", X=6.0, veil=0.0)
         wash, clear = Layer(kind="wash", films=(blue,), wipe=1.0), Layer(kind="sealer", veil=0.3)
         finish = Finish(layers=(wash, clear, wash), grounds={"": bare("oak")})
         self.assertEqual([finish.wood_below(n, "front") for n in (0, 2)], ["oak", ""])
-        self.assertEqual(Finish(layers=(wash,), grounds={"": bare("old_white_paint")}).wood_below(0, "front"), "")
+        self.assertEqual(
+            Finish(layers=(wash,), grounds={"": bare("old_white_paint")}).wood_below(0, "front"), ""
+        )
         self.assertGreater(float(wash.lies_on("oak").at(0.12)), float(wash.lies_on("").at(0.12)))
         self.assertAlmostEqual(float(wash.lies_on("oak").at(1.0)), wash.X)
 
     def test_closest_ground(self) -> None:
-        """The closest that is said counts; where nothing is said handles are brass, cane is cane, the rest oak."""
-        finish = Finish(grounds={"front": bare("pine"), "drawer 2": bare("walnut"), "drawer 2/inside": bare("birch")})
+        """The closest that is said counts; where nothing is said handles are brass, cane is cane, the rest
+        oak."""
+        finish = Finish(
+            grounds={"front": bare("pine"), "drawer 2": bare("walnut"), "drawer 2/inside": bare("birch")}
+        )
         for face, key in (
             ("front/drawer/drawer 1/outside", "pine"), ("front/drawer/drawer 2/outside", "walnut"),
             ("within/drawer/drawer 2/inside", "birch"), ("hardware/handle/drawer 2 handle/outside", "brass"),
@@ -129,7 +152,8 @@ class PictureTest(unittest.TestCase):
                     self.assertLess(float(delta_E_CIE2000(*Lab)), 0.8)
 
     def test_blends_of_every_pattern(self) -> None:
-        """Shares of a blend lie from 0 to 1 and add up, for each pattern and each zone; a seed changes what is wild."""
+        """Shares of a blend lie from 0 to 1 and add up, for each pattern and each zone; a seed changes what
+        is wild."""
         samples = draw(usual_piece("cupboard"), 200, 150).samples()
         for pattern in PATTERNS:
             for films in ((film("blue"), film("white")), (film("blue"), film("white"), film("red"))):
@@ -146,7 +170,8 @@ class PictureTest(unittest.TestCase):
         samples = draw(usual_piece("chest"), 160, 120).samples()
         pictures = [
             colours(
-                Finish(layers=(Layer(kind="blend", films=(film("blue"), film("white")), pattern="smoky", seed=seed),)),
+                Finish(layers=(Layer(kind="blend", films=(film("blue"), film("white")), pattern="smoky",
+                    seed=seed),)),
                 samples, "front", screen_weights(light("window")),
             )
             for seed in (1, 1, 2)
@@ -194,8 +219,8 @@ class WearTest(unittest.TestCase):
         self.assertAlmostEqual(float(found[3].R.mean()), float(found[1].R.mean()), delta=0.04)
 
     def test_sponge_lifts_what_lies_below_it_and_tints(self) -> None:
-        """T088-T091: where it rubs, the ground under the fresh paint shows, a little darker; elsewhere nothing changes.
-        The picture says the same."""
+        """T088-T091: where it rubs, the ground under the fresh paint shows, a little darker; elsewhere
+        nothing changes. The picture says the same."""
         paint = Layer(kind="paint", films=(film("blue", X=900.0),))
         sponge = Layer(kind="sponge", films=(WAXES["brown wax"],), place="high", amount=0.5, hand=0.9)
         finish = Finish(layers=(paint, sponge), grounds=FLAT)

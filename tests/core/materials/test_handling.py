@@ -21,7 +21,8 @@ class HandlingTest(unittest.TestCase):
                 self.assertNotIn(getattr(one, reason), (None, ""), f"{kind.key}.{reason}")
 
     def test_pot_life_of_mixes(self) -> None:
-        """A mix keeps as long as the shortest-lived thing in it; where practice has no figure there is none."""
+        """A mix keeps as long as the shortest-lived thing in it; where practice has no figure there is
+        none."""
         for kinds, life in (
             (("chalk_paint", "milk_paint"), 14),
             (("milk_paint", "extender"), 0.25),
@@ -45,7 +46,8 @@ class FactsTest(unittest.TestCase):
         self.assertEqual(self.of("thinner").dry, handling.USUAL_DRY)
 
     def test_a_mix_is_as_good_as_all_and_as_bad_as_one(self) -> None:
-        """Enamel in chalk-type paint seals itself no more, and wants a primer; a medium leaves a paint what it is."""
+        """Enamel in chalk-type paint seals itself no more, and wants a primer; a medium leaves a paint what
+        it is."""
         both = self.of("enamel", "chalk_paint")
         self.assertEqual((both.own_seal, both.needs_primer, both.recoat), (False, True, 120.0))
         self.assertTrue(self.of("enamel", "glaze").own_seal)
@@ -69,4 +71,6 @@ class FactsTest(unittest.TestCase):
             (3600.0, "2.5 days"),
         ):
             self.assertEqual(handling.time_words(minutes), words)
-        self.assertEqual((handling.days_words(1.0), handling.keeps_words(1.0)), ("1 day", "keeps about 1 day"))
+        self.assertEqual(
+            (handling.days_words(1.0), handling.keeps_words(1.0)), ("1 day", "keeps about 1 day")
+        )

@@ -22,14 +22,17 @@ class KindsTest(unittest.TestCase):
                     self.assertTrue(kind.caution)
 
     def test_dry_coat(self) -> None:
-        """1000 m²·µm a litre: 11 m²/L at 40 % solids dries to 36 µm; 400 ft²/gal is 9.817 m²/L or 101.9 µm wet."""
+        """1000 m²·µm a litre: 11 m²/L at 40 % solids dries to 36 µm; 400 ft²/gal is 9.817 m²/L or 101.9 µm
+        wet."""
         self.assertAlmostEqual(kind_of("chalk_paint").dry_coat, 1000 / 11 * 0.40)
         square_foot, gallon = 0.3048**2, 231 * 0.0254**3 * 1000
         self.assertAlmostEqual(400 * square_foot / gallon, 9.817, places=3)
         self.assertAlmostEqual(1000 / (400 * square_foot / gallon), 101.9, places=1)
 
     def test_label_overrides(self) -> None:
-        own = Material(key="a", name="A", kind=kind_of("chalk_paint"), volume_solids=0.5, density=1.2, spread_rate=10.0)
+        own = Material(
+            key="a", name="A", kind=kind_of("chalk_paint"), volume_solids=0.5, density=1.2, spread_rate=10.0
+        )
         self.assertEqual((own.solids, own.mass_density, own.dry_coat), (0.5, 1.2, 50.0))
 
     def test_bad(self) -> None:

@@ -22,7 +22,9 @@ class MayMixTest(unittest.TestCase):
         self.assertIn("no colour", may_mix([material("g", "crackle_gesso"), material("c")]))
         self.assertIn("no colour", may_mix([material("t", "texture_paste")]))
         self.assertIn("no colour", may_mix([material("a"), material("m", "metallic_paint")]))
-        self.assertIn("stir it with water", may_mix([material("p", "milk_paint"), material("a", "mineral_paint")]))
+        self.assertIn(
+            "stir it with water", may_mix([material("p", "milk_paint"), material("a", "mineral_paint")])
+        )
         self.assertEqual(may_mix([material("p", "milk_paint"), material("w", "thinner")]), "")
 
 

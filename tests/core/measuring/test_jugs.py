@@ -13,7 +13,8 @@ from jug_mingle.core.measuring import jugs
 class JugTest(unittest.TestCase):
     @given(st.floats(30, 200), st.floats(30, 200), st.floats(40, 300), st.floats(0, 1))
     def test_frustum_is_the_integral(self, bottom: float, top: float, height: float, share: float) -> None:
-        """The volume below a height is the integral of the circles below it, and the height of a volume its inverse."""
+        """The volume below a height is the integral of the circles below it, and the height of a volume its
+        inverse."""
         jug = jugs.tapered_jug(bottom=bottom, top=top, height=height)
         h = share * height
 
@@ -25,9 +26,12 @@ class JugTest(unittest.TestCase):
         self.assertAlmostEqual(jug.height(jug.volume(h)), h, delta=1e-4)
 
     def test_worked_by_hand(self) -> None:
-        """A cylinder of 100 mm and 100 mm height holds 785.398 ml; a frustum 60 to 90 mm, 100 mm high, 447.677 ml."""
+        """A cylinder of 100 mm and 100 mm height holds 785.398 ml; a frustum 60 to 90 mm, 100 mm high,
+        447.677 ml."""
         self.assertAlmostEqual(jugs.straight_jug(diameter=100, height=100).capacity, 785.3981634, places=6)
-        self.assertAlmostEqual(jugs.tapered_jug(bottom=60, top=90, height=100).capacity, 447.6769531, places=6)
+        self.assertAlmostEqual(
+            jugs.tapered_jug(bottom=60, top=90, height=100).capacity, 447.6769531, places=6
+        )
 
     def test_calibrated(self) -> None:
         """A jug known by pouring water stands at every mark, and between them in between."""

@@ -34,7 +34,9 @@ class RestTest(unittest.TestCase):
         rest = rest_of(ASKED, {"a": 320.0}, capacity=400.0)
         self.assertAlmostEqual(rest.batch, 400.0)
         self.assertIn("lean to Dark red.", rest_words(rest, NAMES))
-        self.assertIn("The jug holds 300 ml, less than the batch", rest_words(rest_of(ASKED, {}, capacity=300.0), {}))
+        self.assertIn(
+            "The jug holds 300 ml, less than the batch", rest_words(rest_of(ASKED, {}, capacity=300.0), {})
+        )
 
     def test_names_are_said_as_they_are(self) -> None:
         """A name that holds the key of another tin, or a word of the sentence, is said unharmed."""
@@ -60,7 +62,8 @@ class RestTest(unittest.TestCase):
 
 class SharedOutTest(unittest.TestCase):
     def test_whole_multiples(self) -> None:
-        """A batch by parts: to the drop without a tool, in whole steps of one, never less than a step a part."""
+        """A batch by parts: to the drop without a tool, in whole steps of one, never less than a step a
+        part."""
         self.assertEqual(shared_out((3, 1), batch=200.0, unit=None), [150.0, 50.0])
         self.assertEqual(shared_out((3, 1), batch=203.0, unit=2.5), [150.0, 50.0])
         self.assertEqual(shared_out((3, 2), batch=1.0, unit=0.5), [1.5, 1.0])

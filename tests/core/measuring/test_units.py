@@ -30,8 +30,8 @@ def read_again(words: str, unit: str) -> float:
 
 class UnitsTest(unittest.TestCase):
     def test_us_customary(self) -> None:
-        """NIST Handbook 44, appendix C: a gallon is 231 cubic inches; a fluid ounce 29.5735, a cup 236.588, a pint
-        473.176, a quart 946.353, a tablespoon 14.7868, a teaspoon 4.92892 ml."""
+        """NIST Handbook 44, appendix C: a gallon is 231 cubic inches; a fluid ounce 29.5735, a cup 236.588, a
+        pint 473.176, a quart 946.353, a tablespoon 14.7868, a teaspoon 4.92892 ml."""
         for unit, ml, words in (
             ("fl_oz", 29.57353, "1 fl oz"), ("pint", 473.1765, "1 pint"), ("quart", 946.3529, "1 quart"),
             ("quart", 2 * 946.3529, "2 quarts"), ("l", 1000.0, "1 l"),
@@ -58,7 +58,8 @@ class UnitsTest(unittest.TestCase):
 
     @given(st.floats(0.1, 20_000))
     def test_never_nothing(self, ml: float) -> None:
-        """Said in any unit and read again, from two drops to a bucket, an amount is within a twentieth, and never 0."""
+        """Said in any unit and read again, from two drops to a bucket, an amount is within a twentieth, and
+        never 0."""
         for unit in units.UNITS:
             said = format_amount(ml, unit)
             again = read_again(said.words, unit)
@@ -66,9 +67,11 @@ class UnitsTest(unittest.TestCase):
             self.assertAlmostEqual(again, said.ml, delta=0.004 * ml)
 
     def test_smaller_measures(self) -> None:
-        """What a unit is too coarse for is said in cups, spoons or millilitres; the ratio of a recipe holds."""
+        """What a unit is too coarse for is said in cups, spoons or millilitres; the ratio of a recipe
+        holds."""
         for unit, ml, words in (
-            ("quart", 167.0, "½ cup + 3 tablespoons"), ("quart", 118.3, "½ cup"), ("fl_oz", 3.7, "¾ teaspoon"),
+            ("quart", 167.0, "½ cup + 3 tablespoons"), ("quart", 118.3, "½ cup"),
+            ("fl_oz", 3.7, "¾ teaspoon"),
             ("l", 167.0, "167 ml"), ("pint", 20.0, "1 tablespoon + 1 teaspoon"), ("spoons", 0.6, "12 drops"),
             ("quart", 0.0, "0 quarts"), ("spoons", 0.0, "0 teaspoons"), ("ml", 0.003, "0.01 ml"),
         ):  # fmt: skip
@@ -93,7 +96,8 @@ class UnitsTest(unittest.TestCase):
 
 class ToolsTest(unittest.TestCase):
     def test_each_tool_has_its_unit(self) -> None:
-        """A scale says grams, spoons say spoons, drops are counted; parts are said in the unit that is chosen."""
+        """A scale says grams, spoons say spoons, drops are counted; parts are said in the unit that is
+        chosen."""
         for tool, chosen, words in (
             ("scale", "ml", "130 g"), ("spoons", "ml", "¼ cup + 2 tablespoons + 2¼ teaspoons"),
             ("spoons", "metric_spoons", "¼ cup + 2 tablespoons + 1½ teaspoons"), ("syringe", "g", "100 ml"),
@@ -101,7 +105,8 @@ class ToolsTest(unittest.TestCase):
         ):  # fmt: skip
             with self.subTest(tool):
                 self.assertEqual(
-                    format_amount(100.0, unit_of_tool(TOOLS[tool].unit_said, chosen), density=1.3).words, words
+                    format_amount(100.0, unit_of_tool(TOOLS[tool].unit_said, chosen), density=1.3).words,
+                    words,
                 )
 
     def test_drops(self) -> None:

@@ -22,7 +22,9 @@ class RampTest(unittest.TestCase):
         """It starts and ends with the paints themselves, and neighbouring steps differ equally to the eye."""
         found = ramp(paint("black"), paint("white"), steps=12)
         for place, key in ((0, "black"), (-1, "white")):
-            assert_allclose(found.R[place], R_seen(R_infinity(K=TRUE[key][0], S=TRUE[key][1]), 1.0), atol=1e-9)
+            assert_allclose(
+                found.R[place], R_seen(R_infinity(K=TRUE[key][0], S=TRUE[key][1]), 1.0), atol=1e-9
+            )
         Lab = R_to_Lab(found.R)
         steps = delta_E_CIE2000(Lab[1:], Lab[:-1])
         self.assertLess(float(np.ptp(steps)), 0.05 * float(steps.mean()))

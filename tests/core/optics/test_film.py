@@ -1,4 +1,5 @@
-"""Kubelka–Munk films and Saunderson's surface: worked values, identities, limits, and the equations solved anew."""
+"""Kubelka–Munk films and Saunderson's surface: worked values, identities, limits, and the equations solved
+anew."""
 
 import unittest
 
@@ -21,7 +22,15 @@ def one(R: np.ndarray) -> float:
 class RInfinityTest(unittest.TestCase):
     """Against K/S = (1 - R)² / 2R (Kubelka & Munk 1931); values re-derived, as printed in textbooks."""
 
-    PRINTED = ((0.02, 24.01), (0.04, 11.52), (0.1, 4.05), (0.2, 1.6), (0.5, 0.25), (0.8, 0.025), (0.9, 0.0055556))
+    PRINTED = (
+        (0.02, 24.01),
+        (0.04, 11.52),
+        (0.1, 4.05),
+        (0.2, 1.6),
+        (0.5, 0.25),
+        (0.8, 0.025),
+        (0.9, 0.0055556),
+    )
 
     def test_worked_values(self) -> None:
         for R, q in self.PRINTED:
@@ -48,7 +57,8 @@ class RInfinityTest(unittest.TestCase):
 
 
 class RFilmTest(unittest.TestCase):
-    """Against Kubelka (1948): worked values re-derived (K = 0.5, S = 2, X = 1), identities and a numerical solution."""
+    """Against Kubelka (1948): worked values re-derived (K = 0.5, S = 2, X = 1), identities and a numerical
+    solution."""
 
     def test_worked_values(self) -> None:
         for R_g, expected in ((0.0, 0.4810945), (0.8, 0.5184406), (1.0, 0.5364333)):
@@ -56,7 +66,8 @@ class RFilmTest(unittest.TestCase):
         self.assertAlmostEqual(one(film.R_film(K=[0.0], S=[1.0], X=1.0, R_g=[0.0])), 0.5, places=12)
 
     def test_two_flux_equations(self) -> None:
-        """Solving dI/dx = -(K + S) I + S J, -dJ/dx = -(K + S) J + S I numerically gives the same (Kubelka 1948)."""
+        """Solving dI/dx = -(K + S) I + S J, -dJ/dx = -(K + S) J + S I numerically gives the same (Kubelka
+        1948)."""
         for K, S, X, R_g in ((0.5, 2.0, 1.0, 0.3), (0.02, 0.1, 30.0, 0.8), (2.0, 0.2, 1.5, 0.6)):
             with self.subTest(K=K, S=S):
 
@@ -73,13 +84,15 @@ class RFilmTest(unittest.TestCase):
                 self.assertAlmostEqual(found, float(solved.y[1, 0]), places=7)
 
     def test_beer_lambert(self) -> None:
-        """Without scattering the light goes down and up: R_g exp(-2KX), to the last digits even when nearly black."""
+        """Without scattering the light goes down and up: R_g exp(-2KX), to the last digits even when nearly
+        black."""
         for K, X in ((0.001, 1.0), (0.7, 3.0), (10.0, 1.0), (30.0, 2.0)):
             found = one(film.R_film(K=[K], S=[0.0], X=X, R_g=[0.8]))
             self.assertAlmostEqual(found / (0.8 * np.exp(-2 * K * X)), 1.0, places=12)
 
     def test_contrast_ratio(self) -> None:
-        """S X at which R over black is 0.98 of R over 0.80, by R_inf (Judd's charts; re-derived with the equations)."""
+        """S X at which R over black is 0.98 of R over 0.80, by R_inf (Judd's charts; re-derived with the
+        equations)."""
         for R_inf, SX in ((0.05, 0.336), (0.2, 1.120), (0.5, 2.872), (0.8, 6.501), (0.9, 9.143)):
             K = float(film.K_over_S(R_inf)) * SX
             black, white = (one(film.R_film(K=[K], S=[SX], X=1.0, R_g=[R_g])) for R_g in (0.0, 0.8))
@@ -88,7 +101,8 @@ class RFilmTest(unittest.TestCase):
     @settings(max_examples=150, deadline=None)
     @given(K=positive, S=positive, X=st.floats(1e-4, 10.0), R_g=share)
     def test_physical(self, K: float, S: float, X: float, R_g: float) -> None:
-        """0 ≤ R ≤ 1; R = R0 + T² R_g / (1 - R0 R_g) with T² = (a - R0)² - b²; two films make one of twice X."""
+        """0 ≤ R ≤ 1; R = R0 + T² R_g / (1 - R0 R_g) with T² = (a - R0)² - b²; two films make one of twice
+        X."""
         film_over = one(film.R_film(K=[K], S=[S], X=X, R_g=[R_g]))
         self.assertGreaterEqual(film_over, 0.0)
         self.assertLessEqual(film_over, 1.0 + 1e-12)
@@ -103,7 +117,8 @@ class RFilmTest(unittest.TestCase):
     @settings(max_examples=80, deadline=None)
     @given(K=positive, S=positive, R_g=share)
     def test_hiding_is_monotone(self, K: float, S: float, R_g: float) -> None:
-        """Every coat brings the film nearer to the opaque layer, from the ground at X = 0 to it at infinity."""
+        """Every coat brings the film nearer to the opaque layer, from the ground at X = 0 to it at
+        infinity."""
         opaque = film.R_infinity(K=[K], S=[S])
         found = [one(film.R_film(K=[K], S=[S], X=X, R_g=[R_g])) for X in (0.0, 0.01, 0.1, 1.0, 10.0, np.inf)]
         gaps = np.abs(np.array(found) - opaque)
@@ -134,10 +149,13 @@ class FilmAloneTest(unittest.TestCase):
     def test_composes_to_the_film(self, K: float, S: float, X: float, R_g: float) -> None:
         R0, T = film.film_alone(K=[K], S=[S], X=X)
         whole = film.R_film(K=[K], S=[S], X=X, R_g=[R_g])
-        self.assertAlmostEqual(one(R0 + T**2 * R_g / np.maximum(1.0 - R0 * R_g, 1e-300)), one(whole), places=7)
+        self.assertAlmostEqual(
+            one(R0 + T**2 * R_g / np.maximum(1.0 - R0 * R_g, 1e-300)), one(whole), places=7
+        )
 
     def test_limits(self) -> None:
-        """Nothing is clear; absorbing alone is Beer–Lambert; scattering alone loses nothing; thick lets nothing by."""
+        """Nothing is clear; absorbing alone is Beer–Lambert; scattering alone loses nothing; thick lets
+        nothing by."""
         assert_allclose(film.film_alone(K=[1.0], S=[1.0], X=0.0), [[0.0], [1.0]])
         assert_allclose(film.film_alone(K=[0.3], S=[0.0], X=2.0), [[0.0], [np.exp(-0.6)]], rtol=1e-12)
         R0, T = film.film_alone(K=[0.0], S=[0.5], X=4.0)
@@ -156,13 +174,16 @@ class SurfaceTest(unittest.TestCase):
 
     def test_worked_values(self) -> None:
         body = [0.0, 0.1, 0.5, 0.8, 0.9, 1.0]
-        assert_allclose(film.saunderson(body, 1.0), [0.04, 0.080851, 0.314286, 0.630769, 0.791304, 1.0], atol=5e-7)
+        assert_allclose(
+            film.saunderson(body, 1.0), [0.04, 0.080851, 0.314286, 0.630769, 0.791304, 1.0], atol=5e-7
+        )
 
     def test_straight_on(self) -> None:
-        """0 and 1 stay; what is between gets darker, K/S by 1 to 2.6: radiative transfer with forward scattering.
+        """0 and 1 stay; what is between gets darker, K/S by 1 to 2.6: radiative transfer with forward
+        scattering.
 
-        K/S seen straight on of a half-space of asymmetry 0.45, at absorption / reduced scattering 0.0067, 0.0834, 1.039
-        and 4, from adding–doubling (iadpython, 16 angles, surface of index 1.5 taken off).
+        K/S seen straight on of a half-space of asymmetry 0.45, at absorption / reduced scattering 0.0067,
+        0.0834, 1.039 and 4, from adding–doubling (iadpython, 16 angles, surface of index 1.5 taken off).
         """
         assert_allclose(film.straight_on([0.0, 1.0]), [0.0, 1.0])
         for ratio, q_seen in ((0.0067, 0.02047), (0.0834, 0.30268), (1.039, 5.25795), (4.0, 24.72716)):

@@ -11,7 +11,8 @@ from jug_mingle.core.optics.grounds import ground
 
 class GrainTest(unittest.TestCase):
     def test_streaks(self) -> None:
-        """A board without figure is one colour; on oak they go from pale to dark about its mean, which is its own."""
+        """A board without figure is one colour; on oak they go from pale to dark about its mean, which is its
+        own."""
         oak = ground("oak")
         body = R_body(oak.R_seen, oak.veil)
         self.assertEqual(float(np.ptp(streak_bodies(body, 0.0, STREAKS), axis=0).max()), 0.0)

@@ -33,7 +33,8 @@ class HidingTest(unittest.TestCase):
             hiding_power(WHITE, solids=0.0)
 
     def test_coats(self) -> None:
-        """White over a dark ground needs three to five brushed coats, near its own hue two or fewer; black one or two.
+        """White over a dark ground needs three to five brushed coats, near its own hue two or fewer; black
+        one or two.
 
         Common practice (V063, V187): chalk-type paint at 11 m²/L and 40 % solids.
         """
@@ -44,19 +45,30 @@ class HidingTest(unittest.TestCase):
         self.assertIsNone(coats_to_hide(Optics(K=np.zeros(36), S=np.full(36, 1e-4)), X_coat=X, R_g=dark))
 
     def test_table_of_common_practice(self) -> None:
-        """J033, J036, J037, V042, V062, V063, V187: coats that come close over ordinary grounds, brushed and sprayed;
-        thinned paint takes more. Strong darks one or two, middle and strong ones one to four, white three to five."""
-        grounds = [R_body(ground(key).R_seen, 0.9) for key in ("walnut", "oak", "old_dark_paint", "white_primer")]
+        """J033, J036, J037, V042, V062, V063, V187: coats that come close over ordinary grounds, brushed and
+        sprayed; thinned paint takes more. Strong darks one or two, middle and strong ones one to four, white
+        three to five."""
+        grounds = [
+            R_body(ground(key).R_seen, 0.9) for key in ("walnut", "oak", "old_dark_paint", "white_primer")
+        ]
 
         def coats(colour: str, way: str, thinned: float = 1.0) -> list[int]:
             K, S = TRUE[colour]
             return [
-                coats_to_hide(Optics(K=K, S=S), X_coat=36.4 * thinned, R_g=R_g, veil=0.9, within=2.0, way=WAYS[way])
+                coats_to_hide(
+                    Optics(K=K, S=S), X_coat=36.4 * thinned, R_g=R_g, veil=0.9, within=2.0, way=WAYS[way]
+                )
                 or 99
                 for R_g in grounds
             ]
 
-        for colour, low, high in (("black", 1, 2), ("green", 1, 2), ("red", 1, 4), ("blue", 1, 4), ("yellow", 2, 4)):
+        for colour, low, high in (
+            ("black", 1, 2),
+            ("green", 1, 2),
+            ("red", 1, 4),
+            ("blue", 1, 4),
+            ("yellow", 2, 4),
+        ):
             found = coats(colour, "brush")
             self.assertTrue(low <= min(found) and max(found) <= high, (colour, found))
         *dark, near = coats("white", "brush")
@@ -68,12 +80,15 @@ class HidingTest(unittest.TestCase):
     def test_fraction_scales(self) -> None:
         """Coats of half the thickness: twice as many."""
         one = coats_as_fraction(WHITE, X_coat=30.0, R_g=np.full(36, 0.1))
-        self.assertAlmostEqual(coats_as_fraction(WHITE, X_coat=15.0, R_g=np.full(36, 0.1)) / one, 2.0, delta=0.02)
+        self.assertAlmostEqual(
+            coats_as_fraction(WHITE, X_coat=15.0, R_g=np.full(36, 0.1)) / one, 2.0, delta=0.02
+        )
 
 
 class WaysTest(unittest.TestCase):
     def test_thinnest_places(self) -> None:
-        """Without streaks coats are rounded up; with them the thinnest places count: n - streaks x sqrt(n), by hand."""
+        """Without streaks coats are rounded up; with them the thinnest places count: n - streaks x sqrt(n),
+        by hand."""
         even, brush = Way(key="e", title="e"), Way(key="b", title="b", streaks=0.5)
         self.assertEqual([even.coats_for(n) for n in (0.0, 0.3, 1.0, 2.1)], [1, 1, 1, 3])
         self.assertEqual([brush.coats_for(n) for n in (0.5, 0.51, 1.29, 1.3, 3.0, 3.1)], [1, 2, 2, 3, 4, 5])
@@ -84,7 +99,8 @@ class WaysTest(unittest.TestCase):
 
 class FacesTest(unittest.TestCase):
     def test_powder_dry_and_wet(self) -> None:
-        """Milk-paint powder shows the dried colour; the wet mix is darker; so does a sealer (common practice, V224)."""
+        """Milk-paint powder shows the dried colour; the wet mix is darker; so does a sealer (common practice,
+        V224)."""
         body = 1.0 / (1.0 + K_over_S(0.3) + np.sqrt(K_over_S(0.3) * (K_over_S(0.3) + 2.0)))
         dry, wet = (float(R_seen([body], veil)[0]) for veil in (1.0, 0.0))
         self.assertGreater(dry, wet + 0.03)

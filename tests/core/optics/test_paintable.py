@@ -19,18 +19,23 @@ class PaintableTest(unittest.TestCase):
         self.assertEqual(too_vivid_words(R, XYZ), "")
 
     def test_too_vivid(self) -> None:
-        """What is nearly as light as white has hardly any chroma (MacAdam, J. Opt. Soc. Am. 25, 361 (1935))."""
+        """What is nearly as light as white has hardly any chroma (MacAdam, J. Opt. Soc. Am. 25, 361
+        (1935))."""
         XYZ = Lab_to_XYZ(np.array([95.0, 60.0, 0.0]))
         self.assertIn("vivid", too_vivid_words(surface_of(XYZ), XYZ))
 
     def test_too_dark(self) -> None:
-        """A flat surface reflects a few parts in a hundred by itself; a black of one in a thousand it cannot show."""
-        self.assertRegex(too_dark_words(np.full(36, 0.001), veil_of("flat")), "about #[0-9a-f]{6} at the darkest")
+        """A flat surface reflects a few parts in a hundred by itself; a black of one in a thousand it cannot
+        show."""
+        self.assertRegex(
+            too_dark_words(np.full(36, 0.001), veil_of("flat")), "about #[0-9a-f]{6} at the darkest"
+        )
         self.assertEqual(too_dark_words(np.full(36, 0.3), veil_of("flat")), "")
 
     def test_darks_keep_their_hue(self) -> None:
-        """A flat film adds 4 % of the light at its surface (Saunderson 1942, n = 1.5): L* 23.6 at the least. Darker
-        browns, greens, reds and blues come out as the nearest of their hue; pale colours and glossy films as they are.
+        """A flat film adds 4 % of the light at its surface (Saunderson 1942, n = 1.5): L* 23.6 at the least.
+        Darker browns, greens, reds and blues come out as the nearest of their hue; pale colours and glossy
+        films as they are.
         """
         black = nearest_film(np.array([10.0, 0.0, 0.0]), 1.0)
         np.testing.assert_allclose(black, [24.2, 0.0, 0.0], atol=0.6)

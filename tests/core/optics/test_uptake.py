@@ -23,8 +23,9 @@ OAK = Uptake(capacity=0.9, rate=0.5, again=0.8)
 
 class UptakeTest(unittest.TestCase):
     def test_root_of_time(self) -> None:
-        """Capillaries fill with the root of time: four times the wait is twice as much, while the wood is far from
-        full (E. W. Washburn, Phys. Rev. 17, 273 (1921), doi:10.1103/PhysRev.17.273); then it levels off."""
+        """Capillaries fill with the root of time: four times the wait is twice as much, while the wood is far
+        from full (E. W. Washburn, Phys. Rev. 17, 273 (1921), doi:10.1103/PhysRev.17.273); then it levels
+        off."""
         slow = Uptake(capacity=1.0, rate=0.01)
         self.assertAlmostEqual(taken_in(slow, 4.0) / taken_in(slow, 1.0), 2.0, delta=0.02)
         waits = np.array([taken_in(OAK, wait) for wait in (SHORTEST, 1.0, 5.0, 30.0, LONGEST)])
@@ -33,8 +34,8 @@ class UptakeTest(unittest.TestCase):
         self.assertAlmostEqual(waits[-1], 0.9, delta=0.01)
 
     def test_wiping(self) -> None:
-        """Left alone all of a coat stays; wiped, what went in stays and a share of the rest; on what is closed only
-        that share."""
+        """Left alone all of a coat stays; wiped, what went in stays and a share of the rest; on what is
+        closed only that share."""
         self.assertEqual(float(shares_kept(OAK, [Laying(wipe=0.0)])[0]), 1.0)
         hard = float(shares_kept(OAK, [Laying(wait=5.0, wipe=1.0)])[0])
         inside = taken_in(OAK, 5.0)

@@ -14,14 +14,17 @@ from jug_mingle.core.pattern.prints import TONES, framed, on_film, on_paper, wov
 
 class CoverageTest(unittest.TestCase):
     def test_areas(self) -> None:
-        """The share of a window that a motif covers, against the area of its polygons as Shapely 2 has them."""
+        """The share of a window that a motif covers, against the area of its polygons as Shapely 2 has
+        them."""
         for key in OURS:
             with self.subTest(key):
                 one = motif(key, 0.2)
                 expected = unary_union([Polygon(ring) for ring in one.rings]).area
                 found = float(coverage(one.rings, one.width, one.height).mean()) * one.width * one.height
                 self.assertAlmostEqual(found / expected, 1.0, delta=0.01)
-                self.assertAlmostEqual(sum(abs(signed_area(ring)) for ring in one.rings), expected, delta=1e-9)
+                self.assertAlmostEqual(
+                    sum(abs(signed_area(ring)) for ring in one.rings), expected, delta=1e-9
+                )
 
     def test_a_ring_within_a_ring_is_a_hole(self) -> None:
         """Even-odd, as SVG 1.1, 11.3 has it; Shapely's polygon with a hole has the same area."""
@@ -58,7 +61,8 @@ class OurMotifsTest(unittest.TestCase):
                 Motif(key="x", title="x", width=width, height=0.1, rings=())
 
     def test_printed(self) -> None:
-        """On film the ground stays free, on paper it is covered, a weave has the openings of its motif free."""
+        """On film the ground stays free, on paper it is covered, a weave has the openings of its motif
+        free."""
         art = motif("damask", 0.1).art()
         for tone in TONES:
             film, paper = on_film(art, tone), on_paper(art, tone)

@@ -1,4 +1,5 @@
-"""Stencils of one's own: nothing falls out (by SciPy's labels), nothing too fine stays, the kerf keeps the size."""
+"""Stencils of one's own: nothing falls out (by SciPy's labels), nothing too fine stays, the kerf keeps the
+size."""
 
 import unittest
 
@@ -26,7 +27,8 @@ class CuttingTest(unittest.TestCase):
         damask = np.pad(motif("damask", 0.2).art().alpha, 12)
         noisy = np.clip(0.15 + 0.7 * damask + rng.normal(0.0, 0.12, damask.shape), 0.0, 1.0)
         blobs = ndimage.gaussian_filter(rng.normal(size=(300, 300)), 6)
-        for name, picture, islands in (("ring", ring_picture(), 1), ("nested", nested, 2), ("damask", noisy, 0),
+        for name, picture, islands in (("ring", ring_picture(), 1), ("nested", nested, 2),
+            ("damask", noisy, 0),
                                        ("blobs", (blobs - blobs.min()) / np.ptp(blobs), None)):  # fmt: skip
             with self.subTest(name):
                 made = cut(picture, width=0.2)
@@ -36,7 +38,8 @@ class CuttingTest(unittest.TestCase):
                 self.assertGreaterEqual(len(made.bridges), made.islands)
 
     def test_bridges_hold(self) -> None:
-        """No bridge is narrower than asked for: the film stays in one piece when its edge is worn by less than half."""
+        """No bridge is narrower than asked for: the film stays in one piece when its edge is worn by less
+        than half."""
         made = cut(ring_picture(), width=0.2, bridge=0.003)
         pixel = 0.2 / made.film.shape[1]
         worn = ndimage.binary_erosion(made.film, iterations=int(0.4 * 0.003 / pixel), border_value=1)

@@ -44,7 +44,8 @@ class TilingTest(unittest.TestCase):
         return one.at(address, u.ravel(), v.ravel())[0].reshape(rows, columns)
 
     def test_area_against_shapely(self) -> None:
-        """What is printed of every arrangement, by its mask, is the area of its polygons clipped to the face."""
+        """What is printed of every arrangement, by its mask, is the area of its polygons clipped to the
+        face."""
         for layout in (
             Layout(width=0.06, height=0.06, repeat_x=0.07, repeat_y=0.08),
             Layout(width=0.06, height=0.06, half_drop=True, across="left", shift_x=0.013, shift_y=-0.02),
@@ -58,7 +59,9 @@ class TilingTest(unittest.TestCase):
                 one = pattern(layout, [face(0.31, 0.23)])
                 own = motif(layout.motif, layout.width)
                 rings = [ring for p in placed_on(one.spaces[0], layout) for ring in put(own, p)]
-                expected = unary_union([Polygon(ring) for ring in rings]).intersection(box(0, 0, 0.31, 0.23)).area
+                expected = (
+                    unary_union([Polygon(ring) for ring in rings]).intersection(box(0, 0, 0.31, 0.23)).area
+                )
                 self.assertAlmostEqual(one.area / expected, 1.0, delta=0.04)
 
     def test_put_against_shapely(self) -> None:
@@ -77,7 +80,8 @@ class TilingTest(unittest.TestCase):
                 self.assertLess(Polygon(found).symmetric_difference(wanted).area, 1e-9)
 
     def test_symmetry(self) -> None:
-        """Whole repeats from the middle are the same from both sides; mirrored columns are each other's mirror."""
+        """Whole repeats from the middle are the same from both sides; mirrored columns are each other's
+        mirror."""
         dots = Layout(motif="rosette", width=0.05, height=0.05, whole=True)
         seen = self.printed(pattern(dots, [face(0.3, 0.2)]), "front/drawer/drawer 1/outside")
         self.assertLess(float(np.abs(seen - seen[:, ::-1]).mean()), 0.02)
@@ -111,11 +115,14 @@ class TilingTest(unittest.TestCase):
         self.assertLess(float(np.abs(shifted - self.printed(moved, second)[:, by:]).mean()), 0.03)
 
     def test_spared(self) -> None:
-        """Within the margin of a handle, and where a keyhole is, nothing is printed; elsewhere nothing changes."""
+        """Within the margin of a handle, and where a keyhole is, nothing is printed; elsewhere nothing
+        changes."""
         handle = Spare(x=0.14, y=0.09, w=0.02, h=0.02, why="knob")
         keyhole = Spare(x=0.02, y=0.02, w=0.03, h=0.03, why="keyhole")
         surface = face(0.3, 0.2, spares=(handle,))
-        layout = Layout(motif="lattice", width=0.02, height=0.02, spared=0.01, spares=(("drawer 1", keyhole),))
+        layout = Layout(
+            motif="lattice", width=0.02, height=0.02, spared=0.01, spares=(("drawer 1", keyhole),)
+        )
         one = pattern(layout, [surface])
         u, v = np.array([0.5, 0.5 + 0.019 / 0.3, 0.1, 0.52]), np.array([0.5, 0.5, 0.15, 0.9])
         self.assertEqual([bool(a > 0) for a in one.at(surface.name, u, v)[0]][:3], [False, False, False])
@@ -129,7 +136,9 @@ class TilingTest(unittest.TestCase):
         seen = self.printed(fading, tall.name, 400)
         self.assertGreater(float(seen[:130].mean()), 2.0 * float(seen[270:].mean()))
         for ends in ("cut", "torn", "feathered"):
-            layout = Layout(motif="lattice", width=0.02, height=0.02, reach=0.667, reach_from="left", ends=ends)
+            layout = Layout(
+                motif="lattice", width=0.02, height=0.02, reach=0.667, reach_from="left", ends=ends
+            )
             seen = self.printed(pattern(layout, [tall]), tall.name)
             self.assertEqual(float(seen[:, int(0.72 * seen.shape[1]) :].max()), 0.0)
             self.assertGreater(float(seen[:, : int(0.5 * seen.shape[1])].mean()), 0.3)
@@ -179,7 +188,8 @@ class PracticeTest(unittest.TestCase):
         self.assertAlmostEqual(spaces[0].placed[0].w, 0.05)
 
     def test_positions_and_waits(self) -> None:
-        """V023: thirty minutes a position, fifteen for the barrier, fifteen before the next; ten uses of a screen."""
+        """V023: thirty minutes a position, fifteen for the barrier, fifteen before the next; ten uses of a
+        screen."""
         layout = Layout(width=0.1, height=0.1, columns=2, rows=2, mesh=True, used=3)
         one = pattern(layout, drawers(2, 3))
         positions = positions_of(one)
@@ -191,7 +201,8 @@ class PracticeTest(unittest.TestCase):
         self.assertEqual((wait_of("stencil", "lifted_wet"), wait_of("raised"), wait_of("paper")), (15, 5, 0))
 
     def test_measured_from_the_piece(self) -> None:
-        """A position says how far it is from the piece's own edges; pushed together, from those of the stack."""
+        """A position says how far it is from the piece's own edges; pushed together, from those of the
+        stack."""
         layout = Layout(width=0.1, height=0.1, arrange="one", span="each")
         found = positions_of(pattern(layout, drawers(2, 2)))
         self.assertAlmostEqual(found[3].left, 0.02 + 0.32 + 0.1)
@@ -224,7 +235,8 @@ class SurfacesTest(unittest.TestCase):
         self.assertEqual(len(reached_surfaces(found, {"front/drawer/drawer 2/outside"})), 1)
 
     def test_round_a_corner(self) -> None:
-        """Over the edge a pattern runs on: front and side are one space, and lie beside each other on the net."""
+        """Over the edge a pattern runs on: front and side are one space, and lie beside each other on the
+        net."""
         piece = usual_piece("card_cabinet")
         own = [one for one in surfaces_of(piece) if one.plane in ("front", "side") and not one.frame]
         spaces = lay(Layout(width=0.1, height=0.1, span="wrapped"), own)

@@ -1,4 +1,5 @@
-"""Packing: instances cut from full sheets go back without waste, small ones as brute force has them; supply of jobs."""
+"""Packing: instances cut from full sheets go back without waste, small ones as brute force has them; supply
+of jobs."""
 
 import itertools
 import random
@@ -41,11 +42,14 @@ class PackingTest(unittest.TestCase):
             boxes.setdefault(one.bin, []).append((one.x, one.y, one.x + w, one.y + h))
         for own in boxes.values():
             for a, b in itertools.combinations(own, 2):
-                apart = a[2] <= b[0] + 1e-4 or b[2] <= a[0] + 1e-4 or a[3] <= b[1] + 1e-4 or b[3] <= a[1] + 1e-4
+                apart = (
+                    a[2] <= b[0] + 1e-4 or b[2] <= a[0] + 1e-4 or a[3] <= b[1] + 1e-4 or b[3] <= a[1] + 1e-4
+                )
                 self.assertTrue(apart, (a, b))
 
     def test_thirty_motifs_on_nine_faces(self) -> None:
-        """Cut from full faces, so that the best is no waste: at least 95 % is covered, whichever way they turn."""
+        """Cut from full faces, so that the best is no waste: at least 95 % is covered, whichever way they
+        turn."""
         for seed in range(4):
             rng = random.Random(seed)
             bins = [(rng.uniform(0.2, 0.6), rng.uniform(0.15, 0.4)) for _ in range(9)]
@@ -58,7 +62,8 @@ class PackingTest(unittest.TestCase):
             self.assertGreaterEqual(covered(pieces, found), 0.95 * sum(w * h for w, h in bins))
 
     def brute(self, pieces: list[Size], bins: list[Size]) -> float:
-        """Return the most that can be covered, by every order, bin and turn, each piece at a corner of those before."""
+        """Return the most that can be covered, by every order, bin and turn, each piece at a corner of those
+        before."""
         best = 0.0
 
         def put(left: list[int], there: list[list[tuple[float, float, float, float]]], area: float) -> None:
@@ -75,11 +80,18 @@ class PackingTest(unittest.TestCase):
                             spot = (x, y, x + w, y + h)
                             inside = spot[2] <= wide + 1e-9 and spot[3] <= high + 1e-9
                             if inside and all(
-                                spot[2] <= b[0] + 1e-9 or b[2] <= x + 1e-9 or spot[3] <= b[1] + 1e-9 or b[3] <= y + 1e-9
+                                spot[2] <= b[0] + 1e-9
+                                or b[2] <= x + 1e-9
+                                or spot[3] <= b[1] + 1e-9
+                                or b[3] <= y + 1e-9
                                 for b in own
                             ):
                                 rest = [m for m in left if m != n]
-                                put(rest, [[*o, spot] if k == number else o for k, o in enumerate(there)], area + w * h)
+                                put(
+                                    rest,
+                                    [[*o, spot] if k == number else o for k, o in enumerate(there)],
+                                    area + w * h,
+                                )
 
         put(list(range(len(pieces))), [[] for _ in bins], 0.0)
         return best
@@ -89,7 +101,9 @@ class PackingTest(unittest.TestCase):
         for seed in range(6):
             rng = random.Random(seed)
             bins = [(0.3, 0.2)] if seed % 2 else [(0.2, 0.15), (0.16, 0.12)]
-            pieces = [(round(rng.uniform(0.05, 0.16), 2), round(rng.uniform(0.05, 0.16), 2)) for _ in range(4)]
+            pieces = [
+                (round(rng.uniform(0.05, 0.16), 2), round(rng.uniform(0.05, 0.16), 2)) for _ in range(4)
+            ]
             found = pack(pieces, bins)
             self.lies_right(pieces, bins, found)
             self.assertTrue(found.best)
@@ -136,7 +150,8 @@ class SupplyTest(unittest.TestCase):
     def test_two_pairs_over_three_drawers(self) -> None:
         """V017, V018, V020: four sheets in two continuous pairs over three drawers."""
         layout = Layout(
-            motif="damask", width=0.6, height=0.7, arrange="row", span="over_gaps", sheet_width=0.3, sheet_height=0.7,
+            motif="damask", width=0.6, height=0.7, arrange="row", span="over_gaps", sheet_width=0.3,
+            sheet_height=0.7,
         )  # fmt: skip
         one = self.pattern(layout, drawers(3, 1, w=1.2, h=0.22))
         pieces, sheet = cut_for(one, "transfer")
@@ -147,13 +162,16 @@ class SupplyTest(unittest.TestCase):
 
     def test_one_picture_in_three_sections(self) -> None:
         """V081: a picture three sheets wide is laid in three."""
-        layout = Layout(motif="damask", width=0.9, height=0.6, arrange="one", sheet_width=0.3, sheet_height=0.7)
+        layout = Layout(
+            motif="damask", width=0.9, height=0.6, arrange="one", sheet_width=0.3, sheet_height=0.7
+        )
         self.assertEqual(len(cut_for(self.pattern(layout, [face(1.2, 0.8)]), "transfer")[0]), 3)
 
     def test_two_thirds_of_a_top(self) -> None:
         """V089: paper on two thirds of a top is cut for two thirds of it, and for what stands over."""
         top = face(0.9, 0.5, "top/top/top/outside", plane="top")
-        layout = Layout(motif="damask", width=0.1, height=0.15, reach=0.667, reach_from="right", sheet_width=0.7,
+        layout = Layout(motif="damask", width=0.1, height=0.15, reach=0.667, reach_from="right",
+            sheet_width=0.7,
                         sheet_height=0.6, overhang=0.01)  # fmt: skip
         (piece,) = cut_for(self.pattern(layout, [top]), "paper")[0]
         self.assertAlmostEqual(piece.w, 0.9 * 0.667 + 0.02)
@@ -161,7 +179,9 @@ class SupplyTest(unittest.TestCase):
 
     def test_joins_hide_at_edges(self) -> None:
         """A sheet too narrow for all is joined where a face ends, and said to be seen where none does."""
-        layout = Layout(motif="damask", width=0.1, height=0.15, span="over_gaps", sheet_width=0.4, sheet_height=0.7)
+        layout = Layout(
+            motif="damask", width=0.1, height=0.15, span="over_gaps", sheet_width=0.4, sheet_height=0.7
+        )
         hidden = pieces_of(self.pattern(layout, drawers(1, 2)), (0.4, 0.7))
         self.assertFalse(any(piece.join for piece in hidden))
         seen = pieces_of(self.pattern(layout, [face(1.0, 0.3)]), (0.4, 0.7))
@@ -169,7 +189,9 @@ class SupplyTest(unittest.TestCase):
 
     def test_from_a_roll(self) -> None:
         """Cane is cut with its margin from a roll, side by side where two fit."""
-        layout = Layout(motif="weave", width=0.02, height=0.02, sheet_width=0.45, sheet_height=10.0, border=0.02)
+        layout = Layout(
+            motif="weave", width=0.02, height=0.02, sheet_width=0.45, sheet_height=10.0, border=0.02
+        )
         pieces, sheet = cut_for(
             self.pattern(layout, [face(0.16, 0.5), face(0.16, 0.4, "front/door/door 2/outside")]), "lined"
         )

@@ -42,7 +42,9 @@ class HomographyTest(unittest.TestCase):
         expected = cv2.getPerspectiveTransform(source.astype(np.float32), target.astype(np.float32))
         points = np.random.default_rng(1).uniform(0, 1, (20, 2))
         found = chart.carry(chart.homography(source, target), points)
-        assert_allclose(found, cv2.perspectiveTransform(points[np.newaxis], expected)[0], rtol=1e-3, atol=1e-3)
+        assert_allclose(
+            found, cv2.perspectiveTransform(points[np.newaxis], expected)[0], rtol=1e-3, atol=1e-3
+        )
 
     def test_in_a_line(self) -> None:
         with self.assertRaisesRegex(ValueError, "in a line"):
@@ -95,8 +97,9 @@ class ReadTest(unittest.TestCase):
                 self.assertIsNone(find_chart(np.ascontiguousarray(pixels), sRGB_to_RGB(pixels / 255.0)))
 
     def test_better_than_one_grey_of_it(self) -> None:
-        """The chart catches the demo's old paint within 3, better than its light grey alone, and far better than
-        nothing; the curtain's two-edged spectrum is beyond a camera under a bulb, with any three by three matrix."""
+        """The chart catches the demo's old paint within 3, better than its light grey alone, and far better
+        than nothing; the curtain's two-edged spectrum is beyond a camera under a bulb, with any three by
+        three matrix."""
         found = chart.read_chart(self.linear, CORNERS)
         grey = from_known([found.patches[19]], chart.chart_XYZ()[[19]], method="chips")
         errors = {}

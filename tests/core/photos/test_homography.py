@@ -19,7 +19,9 @@ class HomographyTest(unittest.TestCase):
     @settings(max_examples=60, deadline=None)
     def test_as_opencv(self, moved: list[float]) -> None:
         """cv2.getPerspectiveTransform (OpenCV, Apache-2.0) gives the same matrix."""
-        corners = np.array([(20, 30), (160, 25), (170, 140), (15, 150)], dtype=float) + np.reshape(moved, (4, 2))
+        corners = np.array([(20, 30), (160, 25), (170, 140), (15, 150)], dtype=float) + np.reshape(
+            moved, (4, 2)
+        )
         H = homography(corners.tolist())
         expected = cv2.getPerspectiveTransform(np.array(SQUARE, dtype=np.float32), corners.astype(np.float32))
         exact, inner = np.array([SQUARE]), np.random.default_rng(1).uniform(0, 1, (1, 20, 2))
@@ -41,7 +43,10 @@ class HomographyTest(unittest.TestCase):
             ((0, 0), (3, 0), (3, 3), (0, 3)),
             ((0, 0), (6, 0), (1e4, 1e-7), (0, 1e4)),
         ):
-            with self.subTest(corners), self.assertRaisesRegex(CrossedCornersError, "do not go around a face"):
+            with (
+                self.subTest(corners),
+                self.assertRaisesRegex(CrossedCornersError, "do not go around a face"),
+            ):
                 homography(corners)
         with self.assertRaisesRegex(CrossedCornersError, "four corners, got 3"):
             homography(((0, 0), (100, 0), (100, 100)))
@@ -90,14 +95,16 @@ class LayInTest(unittest.TestCase):
         rng = np.random.default_rng(2)
         photo = np.repeat(0.4 * rng.uniform(0.8, 1.2, (60, 80, 1)), 3, axis=2)
         spread = [
-            lay_in(photo, self.finish, self.cover, reach=6.0, keep_grain=k)[20:40, 20:60, 1].std() for k in (0.0, 1.0)
+            lay_in(photo, self.finish, self.cover, reach=6.0, keep_grain=k)[20:40, 20:60, 1].std()
+            for k in (0.0, 1.0)
         ]
         self.assertGreater(spread[1], 4.0 * spread[0])
         photo[30, 40] = 3.0
         self.assertGreater(float(lay_in(photo, self.finish, self.cover, reach=6.0)[30, 40, 0]), 0.5)
 
     def test_wide_smoothing(self) -> None:
-        """Smoothing over small squares is the Gaussian that it stands for (scipy's), at any size of picture."""
+        """Smoothing over small squares is the Gaussian that it stands for (scipy's), at any size of
+        picture."""
         rng = np.random.default_rng(5)
         for shape in ((150, 203), (97, 64)):
             rough = gaussian_filter(rng.uniform(0.0, 1.0, shape), 2.0)

@@ -66,7 +66,8 @@ class WhiteTest(unittest.TestCase):
 
 class TwoWhitesTest(unittest.TestCase):
     def test_light_from_one_side(self) -> None:
-        """A surface in the middle of a gradient comes back exactly, at the ends too; one white alone would miss it."""
+        """A surface in the middle of a gradient comes back exactly, at the ends too; one white alone would
+        miss it."""
         near, far, R = np.array([0.8, 0.75, 0.6]), np.array([0.4, 0.375, 0.3]), np.array([0.5, 0.4, 0.3])
         both = hl.from_two_whites(patch(near), patch(far), at=((0, 0), (100, 0)))
         for x in (0.0, 50.0, 100.0):
@@ -105,7 +106,9 @@ class KnownTest(unittest.TestCase):
     def test_refuses_nonsense(self) -> None:
         rng = np.random.default_rng(1)
         with self.assertRaisesRegex(UnusablePatchError, "contradict"):
-            hl.from_known([patch(rng.uniform(0.05, 0.9, 3)) for _ in range(8)], chart_XYZ()[:8], method="chips")
+            hl.from_known(
+                [patch(rng.uniform(0.05, 0.9, 3)) for _ in range(8)], chart_XYZ()[:8], method="chips"
+            )
         with self.assertRaisesRegex(UnusablePatchError, "burnt out or black"):
             hl.from_known([patch([1.0] * 3)], chart_XYZ()[18:19], method="chips")
 

@@ -31,10 +31,17 @@ def seen(turn: tuple[float, float, float], focal: float) -> list[list[tuple[floa
 
 class LengthsTest(unittest.TestCase):
     def test_a_cabinet(self) -> None:
-        """From its width the other lengths follow within three standard errors, and within four hundredths."""
-        for turn, focal in (((0.35, 0.55, 0.0), 1300.0), ((0.3, 0.7, 0.05), 1700.0), ((0.5, 0.4, 0.0), 1150.0)):
+        """From its width the other lengths follow within three standard errors, and within four
+        hundredths."""
+        for turn, focal in (
+            ((0.35, 0.55, 0.0), 1300.0),
+            ((0.3, 0.7, 0.05), 1700.0),
+            ((0.5, 0.4, 0.0), 1150.0),
+        ):
             with self.subTest(turn, focal=focal):
-                for size, (w, h) in zip(sizes_of(seen(turn, focal), PHOTO, known=0, width=W), SIZES, strict=True):
+                for size, (w, h) in zip(
+                    sizes_of(seen(turn, focal), PHOTO, known=0, width=W), SIZES, strict=True
+                ):
                     assert size is not None
                     for found, error, true in (
                         (size.width, size.width_error, w), (size.height, size.height_error, h)
@@ -43,8 +50,8 @@ class LengthsTest(unittest.TestCase):
                         self.assertLess(abs(found - true), 0.04 * true)
 
     def test_errors_are_honest(self) -> None:
-        """Corners pricked with the error that is taken for granted: two in three lengths lie within one standard error,
-        nearly all within three."""
+        """Corners pricked with the error that is taken for granted: two in three lengths lie within one
+        standard error, nearly all within three."""
         rng, apart = np.random.default_rng(5), []
         for _ in range(25):
             faces = seen((0.35, 0.6, 0.0), 1500.0)

@@ -68,7 +68,9 @@ class FaultsTest(unittest.TestCase):
         glare[:2] = 0.8
         burnt = flat((0.2, 0.3, 0.4)).copy()
         burnt[:3] = 1.0
-        noisy = np.exp(0.5 * np.random.default_rng(3).standard_normal((20, 20, 1))) * np.array([0.2, 0.2, 0.2])
+        noisy = np.exp(0.5 * np.random.default_rng(3).standard_normal((20, 20, 1))) * np.array(
+            [0.2, 0.2, 0.2]
+        )
         for pixels, word in (
             (burnt, "burnt out"),
             (flat((0.005, 0.005, 0.005)), "too dark"),

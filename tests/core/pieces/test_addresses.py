@@ -3,9 +3,20 @@
 import unittest
 
 from jug_mingle.core.pieces import usual_piece
-from jug_mingle.core.pieces.addresses import ZONES, address, closest_first, names_of, reached, said_of, zone_of
+from jug_mingle.core.pieces.addresses import (
+    ZONES,
+    address,
+    closest_first,
+    names_of,
+    reached,
+    said_of,
+    zone_of,
+)
 
-OUTSIDE, INSIDE = address("front", "drawer", "drawer 2", "outside"), address("within", "drawer", "drawer 2", "inside")
+OUTSIDE, INSIDE = (
+    address("front", "drawer", "drawer 2", "outside"),
+    address("within", "drawer", "drawer 2", "inside"),
+)
 
 
 class NamesTest(unittest.TestCase):

@@ -5,7 +5,11 @@ import unittest
 from jug_mingle.core.pieces import Piece, usual_piece
 from jug_mingle.core.pieces.cases import Row
 
-DRESSER = (Row(count=3, share=0.25), Row(filling="open", count=2, share=0.35), Row(filling="doors", count=2, share=0.4))
+DRESSER = (
+    Row(count=3, share=0.25),
+    Row(filling="open", count=2, share=0.35),
+    Row(filling="doors", count=2, share=0.4),
+)
 SIDEBOARD = (Row(filling="doors"), Row(count=3, beside=True, wide=2.0), Row(filling="doors", beside=True))
 
 
@@ -24,7 +28,9 @@ class LayoutTest(unittest.TestCase):
             piece = usual_piece("chest", layout=layout)
             openings = sum(one.w * one.h for box in piece.boxes for one in box.openings)
             self.assertAlmostEqual(
-                piece.areas["front"] + piece.areas["body"] + openings, 0.9 * (0.95 - piece.base_height), places=9
+                piece.areas["front"] + piece.areas["body"] + openings,
+                0.9 * (0.95 - piece.base_height),
+                places=9,
             )
 
     def test_beside(self) -> None:

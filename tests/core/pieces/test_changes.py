@@ -27,7 +27,8 @@ class ChangesTest(unittest.TestCase):
         self.assertEqual(piece.gone, {"drawer 3"})
 
     def test_doors_taken_off(self) -> None:
-        """Of two doors one leaves a hole; without both the cupboard is open, with its shelf, as it was behind them."""
+        """Of two doors one leaves a hole; without both the cupboard is open, with its shelf, as it was behind
+        them."""
         shut = usual_piece("cupboard")
         one, both = (changed("cupboard", {"act": "remove", "part": part}) for part in ("door 1", "door"))
         self.assertIn(address("inside", "carcass", "door 1 opening", "inside"), one.faces)
@@ -43,7 +44,9 @@ class ChangesTest(unittest.TestCase):
     def test_before_and_after(self) -> None:
         """What was so when it came is before; what is done in this job is after."""
         piece = changed(
-            "bookcase", {"act": "remove", "part": "shelf 2", "ours": False}, {"act": "remove", "part": "shelf 3"}
+            "bookcase",
+            {"act": "remove", "part": "shelf 2", "ours": False},
+            {"act": "remove", "part": "shelf 3"},
         )
         self.assertEqual({"shelf 2", "shelf 3"} & set(piece.parts), set())
         self.assertEqual({"shelf 2", "shelf 3"} & set(piece.before.parts), {"shelf 3"})
@@ -60,7 +63,9 @@ class ChangesTest(unittest.TestCase):
         for kind in ADDED:
             with self.subTest(kind):
                 piece = changed("chest", {"act": "add", "part": "new one", "kind": kind})
-                new = [part for part, its in piece.parts.items() if part.startswith("new one") and its == kind]
+                new = [
+                    part for part, its in piece.parts.items() if part.startswith("new one") and its == kind
+                ]
                 self.assertEqual(len(new), 4 if kind in ("leg", "wheel") else 1)
                 drawn = draw(piece, 200, 150).samples().faces
                 self.assertTrue(any("/new one" in name for name in drawn), list(drawn))
@@ -84,11 +89,16 @@ class ChangesTest(unittest.TestCase):
         self.assertNotIn(address("front", "door", "door 2", "recess"), piece.faces)
 
     def test_back_taken_off(self) -> None:
-        """A bookcase without its back has all of its faces but the two of that; of two pedestals each has its own."""
+        """A bookcase without its back has all of its faces but the two of that; of two pedestals each has its
+        own."""
         whole, open_ = usual_piece("bookcase"), changed("bookcase", {"act": "remove", "part": "back"})
         gone = {face: area for face, area in whole.faces.items() if face not in open_.faces}
         self.assertEqual(
-            gone, {"hidden/back/back/outside": 0.8 * 1.51, "inside/back/back/inside": (0.8 - 0.056) * (1.51 - 0.056)}
+            gone,
+            {
+                "hidden/back/back/outside": 0.8 * 1.51,
+                "inside/back/back/inside": (0.8 - 0.056) * (1.51 - 0.056),
+            },
         )
         desk = changed("desk", {"act": "remove", "part": "pedestal 2 back"})
         self.assertEqual([part for part in desk.parts if part.endswith("back")], ["pedestal 1 back"])
@@ -106,7 +116,9 @@ class ChangesTest(unittest.TestCase):
             ["top", "drawer 1/inside", "drawer 3/inside"],
         )
         off = changed(
-            "chest", {"act": "group", "part": "drawer 2", "name": "mine"}, {"act": "remove", "part": "drawer 2"}
+            "chest",
+            {"act": "group", "part": "drawer 2", "name": "mine"},
+            {"act": "remove", "part": "drawer 2"},
         )
         self.assertEqual(off.ungrouped(["mine"]), ["drawer 2"])
 

@@ -18,10 +18,13 @@ class InsidesTest(unittest.TestCase):
         """Return how much of the picture each face takes. [m²]"""
         drawing = draw(piece, 600, 800)
         samples = drawing.samples()
-        return {name: float(samples.weight[own].sum()) / drawing.scale**2 for name, own in samples.faces.items()}
+        return {
+            name: float(samples.weight[own].sum()) / drawing.scale**2 for name, own in samples.faces.items()
+        }
 
     def test_by_projection(self) -> None:
-        """Of an empty case, worked by hand: of its left wall ASIDE x depth is seen, of its floor RISE x depth."""
+        """Of an empty case, worked by hand: of its left wall ASIDE x depth is seen, of its floor RISE x
+        depth."""
         seen = self.seen(usual_piece("bookcase", rows=1))
         w, h, d = 0.8 - 0.056, 1.51 - 0.056, 0.29
         back = (w - ASIDE * d) * (h - RISE * d)
@@ -51,7 +54,9 @@ class CanvasTest(unittest.TestCase):
         canvas = Canvas(usual_piece("chest"), 400, 300, opened=False)
         x, y = canvas.to_pixels(0.0, 0.0, 0.0)
         np.testing.assert_allclose(canvas.to_pixels(1.0, 1.0, 0.0), (x + canvas.scale, y + canvas.scale))
-        np.testing.assert_allclose(canvas.to_pixels(0.0, 0.0, 1.0), (x + ASIDE * canvas.scale, y - RISE * canvas.scale))
+        np.testing.assert_allclose(
+            canvas.to_pixels(0.0, 0.0, 1.0), (x + ASIDE * canvas.scale, y - RISE * canvas.scale)
+        )
 
     def test_handles(self) -> None:
         """A knob is drawn as large as it is, and where its front has its middle."""

@@ -12,7 +12,8 @@ from jug_mingle.core.pieces.profiles import leg_area, relief_areas, turned_area,
 
 class TurnedTest(unittest.TestCase):
     def test_solids_of_revolution(self) -> None:
-        """With other outlines it gives the mantles of a cylinder, a cone and a sphere (Pappus's first theorem)."""
+        """With other outlines it gives the mantles of a cylinder, a cone and a sphere (Pappus's first
+        theorem)."""
         block = 4.0 * 0.05 * 0.16
         for outline, mantle in (
             (lambda t, thick: 0.02 + 0.0 * t, 2.0 * math.pi * 0.02 * 0.84),
@@ -31,7 +32,9 @@ class TurnedTest(unittest.TestCase):
     def test_tapered(self) -> None:
         """A square taper is a frustum of a pyramid: perimeters halved times the slant height."""
         slant = math.hypot(0.7, 0.5 * (0.06 - 0.036))
-        self.assertAlmostEqual(leg_area("tapered", 0.7, 0.06, 0.06), 0.5 * 4 * (0.06 + 0.036) * slant, places=9)
+        self.assertAlmostEqual(
+            leg_area("tapered", 0.7, 0.06, 0.06), 0.5 * 4 * (0.06 + 0.036) * slant, places=9
+        )
 
 
 class ReliefTest(unittest.TestCase):

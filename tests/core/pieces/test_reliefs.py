@@ -11,7 +11,8 @@ from jug_mingle.core.pieces.solids import Front
 
 class ReliefTest(unittest.TestCase):
     def test_panel_and_its_walls(self) -> None:
-        """The panel as it is drawn and its walls are the area of the recess; a bead is seen as wide as it is."""
+        """The panel as it is drawn and its walls are the area of the recess; a bead is seen as wide as it
+        is."""
         front = Front(x=0.0, y=0.0, w=0.4, h=0.3, relief="panelled")
         x, y = np.meshgrid(np.linspace(0.0, 0.4, 801), np.linspace(0.0, 0.3, 601))
         seen = {face: 0.12 * float(there.mean()) for face, there in parts_of_relief(front, x, y).items()}

@@ -11,7 +11,8 @@ from jug_mingle.core.pieces.faces import FIELDS
 
 class DrawTest(unittest.TestCase):
     def test_every_form(self) -> None:
-        """Every form shows a part of each of its zones, has whole fields there, and stands free in the picture."""
+        """Every form shows a part of each of its zones, has whole fields there, and stands free in the
+        picture."""
         for form in FORMS:
             for relief in ("flat", "moulded", "panelled"):
                 piece = usual_piece(form, relief=relief)
@@ -24,11 +25,14 @@ class DrawTest(unittest.TestCase):
                     for name in ("u", "v", "across", "down", "step", "recess", "high"):
                         self.assertGreaterEqual(float(samples.fields[name].min()), -0.02, name)
                         self.assertLessEqual(float(samples.fields[name].max()), 1.02, name)
-                    y, x = np.divmod(np.concatenate([samples.pixel[samples.zones[zone]] for zone in painted]), 160)
+                    y, x = np.divmod(
+                        np.concatenate([samples.pixel[samples.zones[zone]] for zone in painted]), 160
+                    )
                     self.assertTrue(y.min() > 2 and y.max() < 117 and x.min() > 2 and x.max() < 157)
 
     def test_measures_show(self) -> None:
-        """A piece of twice the width is drawn twice as wide; the front of a chest is as high as its measures say."""
+        """A piece of twice the width is drawn twice as wide; the front of a chest is as high as its measures
+        say."""
         areas = []
         for width in (0.5, 1.0):
             piece = Piece(width=width, height=1.0, depth=0.1, rows=1, columns=1, handle="none")

@@ -20,8 +20,8 @@ from jug_mingle.core.plan.survey import CAUSES, DAMAGE, TESTS, PartSurvey, Surve
 from jug_mingle.core.plan.work import PieceWork
 
 GROUNDS = (
-    "oak", "pine", "sound_varnish", "failed_varnish", "old_white_paint", "old_thick_paint", "waxed_wood", "oiled_wood",
-    "laminate", "old_flaking_paint",
+    "oak", "pine", "sound_varnish", "failed_varnish", "old_white_paint", "old_thick_paint", "waxed_wood",
+    "oiled_wood", "laminate", "old_flaking_paint",
 )  # fmt: skip
 FORMS_USED = ("card_cabinet", "chest", "bedside", "cupboard", "table", "chair", "stool", "settle")
 
@@ -90,7 +90,8 @@ def piece(number: int, seed: int) -> PieceWork:
             lead=r.choice(["unknown", "none", "found"]), interiors=r.choice(["", "", "line", "feed"]),
             deliver=r.random() < 0.2,
         ),
-        uses=FORMS[form].uses, age=r.choice(["unknown", "before_1980", "later"]), count=r.choice([1, 1, 1, 2]),
+        uses=FORMS[form].uses, age=r.choice(["unknown", "before_1980", "later"]),
+        count=r.choice([1, 1, 1, 2]),
         takes=[tuple(Take(colour=f"usual:{n}", name=f.name, ml=100.0) for f in one.films) for n,
         one in enumerate(layers)],
         marks=tuple(f"m{n}" for n in range(len(layers))),
@@ -108,7 +109,8 @@ def pieces(count: int, seed: int) -> list[PieceWork]:
 
 
 def evenings(days: int = 120, *, hands: int = 2) -> Hours:
-    """Return evenings of two hours and weekends of five, for two pairs of hands by default, as some lifts take both."""
+    """Return evenings of two hours and weekends of five, for two pairs of hands by default, as some lifts
+    take both."""
     spans: Sequence[tuple[int, int]] = [
         (day * 1440 + 540, day * 1440 + 840) if day % 7 in (5, 6) else (day * 1440 + 1110, day * 1440 + 1230)
         for day in range(days)
@@ -119,5 +121,7 @@ def evenings(days: int = 120, *, hands: int = 2) -> Hours:
 def long_days(days: int = 30, *, hands: int = 1) -> Hours:
     """Return days of ten hours."""
     return Hours(
-        sessions=tuple(Session(start=day * 1440 + 480, end=day * 1440 + 1080, hands=hands) for day in range(days))
+        sessions=tuple(
+            Session(start=day * 1440 + 480, end=day * 1440 + 1080, hands=hands) for day in range(days)
+        )
     )

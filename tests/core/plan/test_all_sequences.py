@@ -1,6 +1,8 @@
-"""Each sequence by kind of project comes out of a survey and a look, in its order. Common practice, by its ids.
+"""Each sequence by kind of project comes out of a survey and a look, in its order. Common practice, by its
+ids.
 
-What is pasted, cast or transferred is a stencil layer, or a step that somebody adds, until pattern has its own rules.
+What is pasted, cast or transferred is a stencil layer, or a step that somebody adds, until pattern has its
+own rules.
 """
 
 import unittest
@@ -31,7 +33,9 @@ def sealer(coats: int = 2) -> Layer:
     return layer("sealer", "clear_coat", coats=coats)
 
 
-def seen(*, treatment: str = "", layers: int | None = None, damage: tuple[str, ...] = (), **rest: object) -> Survey:
+def seen(
+    *, treatment: str = "", layers: int | None = None, damage: tuple[str, ...] = (), **rest: object
+) -> Survey:
     part = PartSurvey(treatment=treatment, layers=layers, damage=damage)
     return Survey(parts={"": part}, **rest)  # type: ignore[arg-type]
 
@@ -46,24 +50,28 @@ SEQUENCES: dict[str, tuple[str, str, Survey, tuple[Layer, ...], str]] = {
     "S011": ("chest", "sound_varnish", Survey(), (BLEND, DISTRESS, STENCIL, sealer(), BROWN),
     "dismantle clean scuff blend distress stencil sealer wax"),
     "S012": (
-        "cupboard", "old_dark_paint", seen(layers=1), (PAINT, layer("drips", CHALK), STENCIL, DISTRESS, CLEAR, BROWN,
+        "cupboard", "old_dark_paint", seen(layers=1),
+        (PAINT, layer("drips", CHALK), STENCIL, DISTRESS, CLEAR, BROWN,
         sealer(1)),
         "scuff paint drips stencil distress wax sealer",
     ),
     "S013": ("chair", "oak", seen(causes=("staples", "pets")), (layer("paint", CHALK, coats=3), layer("glaze",
     "coloured_glaze"), BROWN), "free clean paint glaze wax"),
     "S014": ("box", "oak", Survey(), (WASH, sealer(1)), "board clean smooth wash sealer"),
-    "S015": ("box", "oak", Survey(), (layer("stain", CHALK), layer("oil", "oil_wax_butter")), "stain oil wipe"),
+    "S015": ("box", "oak", Survey(), (layer("stain", CHALK), layer("oil", "oil_wax_butter")),
+        "stain oil wipe"),
     "S016": (
         "bedside", "sound_varnish", seen(damage=("dents",)), (PAINT, BLEND, sealer(3), GILDED),
         "dismantle clean fill shape scuff dust paint blend sealer metallic",
     ),
     "S018": (
         "bedside", "sound_varnish", Survey(parts={"top": PartSurvey(treatment="sand")}),
-        (layer("primer", "primer"), BLEND, BROWN, GILDED, sealer(1)), "clean dust primer blend wax metallic sealer "
+        (layer("primer", "primer"), BLEND, BROWN, GILDED, sealer(1)),
+        "clean dust primer blend wax metallic sealer "
         "refit",
     ),
-    "S019": ("chest", "sound_varnish", seen(treatment="sand", interiors="feed"), (layer("wash", CHALK, coats=3,
+    "S019": ("chest", "sound_varnish", seen(treatment="sand", interiors="feed"),
+        (layer("wash", CHALK, coats=3,
     water=2.0), layer("stencil", "enamel")), "dismantle sand wash smooth wash stencil feed wipe refit"),
     "S021": ("box", "baked_coat", Survey(), (layer("paint", CHALK, coats=3), DISTRESS, CLEAR),
     "clean primer paint distress wax"),
@@ -81,7 +89,8 @@ SEQUENCES: dict[str, tuple[str, str, Survey, tuple[Layer, ...], str]] = {
     ),
     "S025": ("cupboard", "laminate", seen(causes=("glass",), damage=("dents",)), (PAINT, WASH),
     "free clean fill shape paint wash refit"),
-    "S026": ("stool", "sound_varnish", Survey(), (layer("paint", CHALK), STENCIL, DISTRESS, layer("wax", "light_wax"),
+    "S026": ("stool", "sound_varnish", Survey(),
+        (layer("paint", CHALK), STENCIL, DISTRESS, layer("wax", "light_wax"),
     sealer(1)), "clean paint stencil distress wax sealer"),
     "S027": (
         "desk", "old_thick_paint", seen(treatment="strip", layers=6, damage=("stains",), unknown=("layers",),
@@ -95,12 +104,14 @@ SEQUENCES: dict[str, tuple[str, str, Survey, tuple[Layer, ...], str]] = {
         "strip scrape solvent fill shape sand dust stain sealer",
     ),
     "S030": (
-        "table", "sound_varnish", seen(treatment="strip"), (layer("stain", "oil_stain", coats=2), layer("sealer",
+        "table", "sound_varnish", seen(treatment="strip"),
+        (layer("stain", "oil_stain", coats=2), layer("sealer",
         "oil_varnish", coats=4)),
         "strip scrape solvent sand stain sealer smooth sealer",
     ),
     "S032": (
-        "chest", "old_white_paint", seen(treatment="strip", layers=3, lead="none"), (WASH, sealer(1), layer("wax",
+        "chest", "old_white_paint", seen(treatment="strip", layers=3, lead="none"),
+        (WASH, sealer(1), layer("wax",
         "light_wax"), STENCIL, sealer(1)),
         "strip scrape strip scrape solvent sand wash sealer wax stencil sealer",
     ),
@@ -111,7 +122,8 @@ SEQUENCES: dict[str, tuple[str, str, Survey, tuple[Layer, ...], str]] = {
     "S034": ("cupboard", "sound_varnish", Survey(), (PAINT, Layer(kind="chippy"), sealer(1)),
     "clean paint chippy sealer refit"),
     "S035": (
-        "chest", "old_dark_paint", seen(treatment="strip", lead="none", interiors="feed"), (PAINT, BLEND, CLEAR,
+        "chest", "old_dark_paint", seen(treatment="strip", lead="none", interiors="feed"),
+        (PAINT, BLEND, CLEAR,
         BROWN, sealer(3)),
         "strip scrape solvent sand paint blend wax sealer feed wipe",
     ),

@@ -1,4 +1,5 @@
-"""A pattern in the plan: positions with their waits, what is used up, and when rust is judged. Common practice."""
+"""A pattern in the plan: positions with their waits, what is used up, and when rust is judged. Common
+practice."""
 
 import unittest
 from typing import Any
@@ -40,7 +41,8 @@ def plan(*layers: Layer, **schools: str) -> tuple[PieceWork, Any]:
 
 class PatternedTest(unittest.TestCase):
     def test_half_an_hour_a_position(self) -> None:
-        """Nine sheets are nine positions; each but the last waits thirty minutes, fifteen where it is lifted wet."""
+        """Nine sheets are nine positions; each but the last waits thirty minutes, fifteen where it is lifted
+        wet."""
         stencil = laid("stencil", columns=4, rows=3)
         count = len(positions_of(stencil.laid_out)) if stencil.laid_out else 0
         one, _ = plan(stencil)
@@ -52,7 +54,9 @@ class PatternedTest(unittest.TestCase):
             self.assertIn(f"{count} positions", found.words)
         self.assertIsNone(patterned(layer("paint", "chalk_paint"), unit, 1, {}))
         # What the layout itself says goes before the school, in the plan as where it is laid out.
-        own = patterned(laid("stencil", columns=4, rows=3, edge="lifted_wet"), unit, 1, {"stencil_edge": "barrier"})
+        own = patterned(
+            laid("stencil", columns=4, rows=3, edge="lifted_wet"), unit, 1, {"stencil_edge": "barrier"}
+        )
         assert own is not None
         self.assertEqual(own.waits, (count - 1) * 15)
 
@@ -63,7 +67,9 @@ class PatternedTest(unittest.TestCase):
         self.assertIn("positions", step.words)
         self.assertIn("blades", step.cautions)
         self.assertEqual(dict(step.uses)["mesh"], 2.0)
-        self.assertFalse([step for step in found.steps if step.act == "stencil" and "side" in step.title.lower()])
+        self.assertFalse(
+            [step for step in found.steps if step.act == "stencil" and "side" in step.title.lower()]
+        )
         lines = {line.key: line for line in shopping.consumables(found.steps)}
         self.assertEqual(lines["mesh"].needed, 2.0)
 

@@ -25,7 +25,9 @@ def small(seed: int) -> Problem:
     sessions = tuple(Session(start=100 * n, end=100 * n + r.choice([20, 26, 30])) for n in range(4))
     tasks, lags = [], []
     for n in range(r.randint(3, 5)):
-        task = Task(key=f"t{n}", minutes=r.choice([4, 6, 9]), openings=openings(sessions), tail=r.choice([0, 0, 12]))
+        task = Task(
+            key=f"t{n}", minutes=r.choice([4, 6, 9]), openings=openings(sessions), tail=r.choice([0, 0, 12])
+        )
         if n and r.random() < 0.7:
             least = r.choice([0, 5, 10, 40])
             most = least + r.choice([8, 30]) if r.random() < 0.3 else None
@@ -85,7 +87,8 @@ def by_milp(problem: Problem) -> int | None:
 
 class AgainstAnotherSolverTest(unittest.TestCase):
     def test_optima_agree(self) -> None:
-        """On small problems CP-SAT finds what a time-indexed MILP by HiGHS (scipy 1.17) finds, or also nothing."""
+        """On small problems CP-SAT finds what a time-indexed MILP by HiGHS (scipy 1.17) finds, or also
+        nothing."""
         for seed in range(30):
             problem = small(seed)
             best, other = solve(problem, first_plan(problem), effort=QUICK), by_milp(problem)
@@ -155,8 +158,8 @@ class ReplanTest(unittest.TestCase):
                 sessions=laid.problem.sessions, lags=laid.problem.lags,
                 tasks=tuple(
                     Task(
-                        key=t.key, minutes=t.minutes + (5 if n == 2 else 0), openings=t.openings, hands=t.hands,
-                        place=t.place, kit=t.kit, cleaning=t.cleaning, tail=t.tail,
+                        key=t.key, minutes=t.minutes + (5 if n == 2 else 0), openings=t.openings,
+                        hands=t.hands, place=t.place, kit=t.kit, cleaning=t.cleaning, tail=t.tail,
                     )
                     for n, t in enumerate(laid.problem.tasks)
                 ),
@@ -185,7 +188,8 @@ class ProblemTest(unittest.TestCase):
 
     def test_goes_over_a_line_and_back(self) -> None:
         problem = Problem(
-            sessions=self.SESSIONS, tasks=(self.task("a", kit="x", cleaning=3, place="booth"), self.task("b", tail=5)),
+            sessions=self.SESSIONS,
+            tasks=(self.task("a", kit="x", cleaning=3, place="booth"), self.task("b", tail=5)),
             lags=(Lag(before="a", after="b", least=5, most=90),),
         )  # fmt: skip
         self.assertEqual(Problem.of_plain(problem.plain()), problem)
@@ -198,8 +202,8 @@ class ProblemTest(unittest.TestCase):
 
     def test_diary_takes_out_what_it_put_in(self) -> None:
         problem = Problem(
-            sessions=self.SESSIONS, tasks=(self.task("a", kit="x", cleaning=3), self.task("b", kit="x", cleaning=3)),
-            lags=(),
+            sessions=self.SESSIONS,
+            tasks=(self.task("a", kit="x", cleaning=3), self.task("b", kit="x", cleaning=3)), lags=(),
         )  # fmt: skip
         diary = Diary(problem)
         self.assertEqual(diary.place(problem.of["a"], 0, 9999), 0)

@@ -1,4 +1,5 @@
-"""Steps laid into hours: parts, noise, cold, what was done; and why there is no plan, with what would help."""
+"""Steps laid into hours: parts, noise, cold, what was done; and why there is no plan, with what would
+help."""
 
 import unittest
 from dataclasses import replace
@@ -36,7 +37,9 @@ def hours(*spans: tuple[int, int], **values: object) -> Hours:
 class LaidTest(unittest.TestCase):
     def test_long_steps_are_divided_where_they_may_be(self) -> None:
         survey = Survey(parts={"": PartSurvey(treatment="sand")})
-        found = steps(work("table", layer("paint", "chalk_paint"), ground="sound_varnish", survey=survey, count=2))
+        found = steps(
+            work("table", layer("paint", "chalk_paint"), ground="sound_varnish", survey=survey, count=2)
+        )
         short = Hours(sessions=tuple(Session(start=n * 1440, end=n * 1440 + 40) for n in range(60)))
         laid = problem_of(found, short)
         parts = {step: keys for step, keys in laid.parts.items() if len(keys) > 1}
@@ -82,7 +85,9 @@ class LaidTest(unittest.TestCase):
         steps_ = tuple(
             Step(key=key, piece=1, act="clean", title=key, minutes=10.0) for key in ("fill", "prime", "coat")
         )
-        found = Steps(steps=steps_, waits=(Wait(before="fill", after="prime"), Wait(before="prime", after="coat")))
+        found = Steps(
+            steps=steps_, waits=(Wait(before="fill", after="prime"), Wait(before="prime", after="coat"))
+        )
         self.assertEqual(found.still_before({"prime"}), {"fill": set(), "coat": {"fill"}})
         plan = first_plan(problem_of(found, hours((0, 400)), Past(ends={"prime": 0})).problem)
         assert plan is not None
@@ -133,7 +138,8 @@ class ExplainedTest(unittest.TestCase):
         self.assertIn("40 min more", self.why(two(100, 10), hours((0, 60), (100, 160))))
 
     def test_window_against_hours(self) -> None:
-        """A wait of an hour and a window of three, in evenings of one: more minutes that day, or another way."""
+        """A wait of an hour and a window of three, in evenings of one: more minutes that day, or another
+        way."""
         words = self.why(two(20, 20, least=60, most=180), hours((0, 60), (1440, 1500), (2880, 2940)))
         self.assertIn("40 min more at day 0", words)
         self.assertIn("with paper", words)
@@ -144,12 +150,14 @@ class ExplainedTest(unittest.TestCase):
 
     def test_too_much_work(self) -> None:
         found = Steps(
-            steps=tuple(Step(key=f"s{n}", piece=1, act="clean", title="x", minutes=30.0) for n in range(5)), waits=()
+            steps=tuple(Step(key=f"s{n}", piece=1, act="clean", title="x", minutes=30.0) for n in range(5)),
+            waits=(),
         )
         self.assertIn("there are 1 h", self.why(found, hours((0, 60))))
 
     def test_two_hands(self) -> None:
-        """What takes two is planned all the same; when a second pair is there is asked (`services.plan_view`)."""
+        """What takes two is planned all the same; when a second pair is there is asked
+        (`services.plan_view`)."""
         found = two(10, 10)
         found = replace(found, steps=(replace(found.steps[0], hands=2), found.steps[1]))
         laid = problem_of(found, hours((0, 100)))
@@ -158,7 +166,8 @@ class ExplainedTest(unittest.TestCase):
 
     def test_never_outdoors(self) -> None:
         self.assertIn(
-            "never dry and light", self.why(two(10, 10, place="outdoors"), hours((0, 60), outdoors=((600, 700),)))
+            "never dry and light",
+            self.why(two(10, 10, place="outdoors"), hours((0, 60), outdoors=((600, 700),))),
         )
 
     def test_windows_that_crowd_each_other(self) -> None:
@@ -168,7 +177,9 @@ class ExplainedTest(unittest.TestCase):
             Wait(before="a", after="b", most=10), Wait(before="c", after="d", most=10),
             Wait(before="a", after="c", most=60, closes="later by paper"),
         )  # fmt: skip
-        self.assertIn("later by paper", self.why(Steps(steps=steps_, waits=waits), hours((0, 60), (1440, 1500))))
+        self.assertIn(
+            "later by paper", self.why(Steps(steps=steps_, waits=waits), hours((0, 60), (1440, 1500)))
+        )
 
     def test_distress_in_short_evenings_is_explained(self) -> None:
         found = steps(work("chest", layer("paint", "chalk_paint"), Layer(kind="distress")))

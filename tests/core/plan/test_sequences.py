@@ -1,4 +1,5 @@
-"""Sequences of work, waits and counts that are common practice come out of a survey and a look. Common practice."""
+"""Sequences of work, waits and counts that are common practice come out of a survey and a look. Common
+practice."""
 
 import unittest
 
@@ -25,7 +26,8 @@ GOLD = generic_film("gold")
 
 
 def work(
-    form: str, *layers: Layer, ground: str = "oak", number: int = 1, survey: Survey | None = None, **values: object
+    form: str, *layers: Layer, ground: str = "oak", number: int = 1, survey: Survey | None = None,
+    **values: object
 ) -> PieceWork:  # fmt: skip
     given: dict[str, object] = {"age": "later", "uses": FORMS[form].uses, **values}
     return PieceWork(
@@ -39,7 +41,8 @@ def steps(*works: PieceWork, **workshop: object) -> Steps:
 
 
 def acts(found: Steps, part: str = "") -> list[str]:
-    """Return what is done, in order, each act once in a row; on one part and the whole piece where one is named."""
+    """Return what is done, in order, each act once in a row; on one part and the whole piece where one is
+    named."""
     kept: list[str] = []
     for step in found.steps:
         if part and step.part not in (part, "all"):
@@ -71,14 +74,14 @@ class SequencesTest(unittest.TestCase):
         """Look over, take apart, clean, mend, sand, dust; coats; wear, then the seal; gilding last; refit."""
         found = steps(
             work(
-                "chest", layer("paint", "chalk_paint", coats=2), Layer(kind="distress"), layer("sealer", coats=2),
-                Layer(kind="metallic", films=(GOLD,)), ground="sound_varnish",
+                "chest", layer("paint", "chalk_paint", coats=2), Layer(kind="distress"),
+                layer("sealer", coats=2), Layer(kind="metallic", films=(GOLD,)), ground="sound_varnish",
                 survey=Survey(parts={"": PartSurvey(damage=("dents",))}),
             )
         )  # fmt: skip
         self.check(
-            found, "fronts", "photograph", "dismantle", "clean", "fill", "shape", "scuff", "dust", "mask", "primer",
-            "paint", "distress", "sealer", "metallic", "buff", "unmask", "refit", "photograph",
+            found, "fronts", "photograph", "dismantle", "clean", "fill", "shape", "scuff", "dust", "mask",
+            "primer", "paint", "distress", "sealer", "metallic", "buff", "unmask", "refit", "photograph",
         )  # fmt: skip
 
     def test_aged_milk_paint(self) -> None:
@@ -106,8 +109,8 @@ class SequencesTest(unittest.TestCase):
         """Staples out and flush; the padding cleaned, a night; coats; wax; a cure before anybody sits."""
         found = steps(
             work(
-                "chair", layer("paint", "chalk_paint", coats=3), layer("wax", "coloured_wax", place="everywhere"),
-                survey=Survey(causes=("staples", "pets")),
+                "chair", layer("paint", "chalk_paint", coats=3),
+                layer("wax", "coloured_wax", place="everywhere"), survey=Survey(causes=("staples", "pets")),
             )
         )  # fmt: skip
         self.check(found, "frame", "free", "clean", "paint", "wax", "buff")
@@ -115,7 +118,8 @@ class SequencesTest(unittest.TestCase):
         self.assertGreaterEqual(guests[0].after, 7 * 1440)
 
     def test_cloth(self) -> None:
-        """J035, J045, V030, V031: three coats, misted; the next while the last is slightly damp, not when it is dry."""
+        """J035, J045, V030, V031: three coats, misted; the next while the last is slightly damp, not when it
+        is dry."""
         layers = (layer("paint", "chalk_paint", coats=3),)
         cloth, wood = (steps(work("chair", *layers, ground=key)) for key in ("patterned_cloth", "oak"))
         first = next(step for step in cloth.steps if step.act == "paint")
@@ -129,7 +133,8 @@ class SequencesTest(unittest.TestCase):
         self.assertLess(least(cloth), least(wood))
 
     def test_stripped_and_stained_top(self) -> None:
-        """Stripper an hour, scrape, spirits, a night, 120 to 220 with pencil, dust, stain, a night, one coat."""
+        """Stripper an hour, scrape, spirits, a night, 120 to 220 with pencil, dust, stain, a night, one
+        coat."""
         found = steps(
             work(
                 "table", layer("stain", "oil_stain", dwell=0.5), layer("sealer", "oil_varnish", coats=1),
@@ -148,7 +153,9 @@ class SequencesTest(unittest.TestCase):
                 survey=Survey(parts={"": PartSurvey(damage=("stains",))}),
             )
         )  # fmt: skip
-        self.check(found, "top", "clean", "smooth", "bleach", "neutralise", "smooth", "dust", "stain", "wax", "buff")
+        self.check(
+            found, "top", "clean", "smooth", "bleach", "neutralise", "smooth", "dust", "stain", "wax", "buff"
+        )
 
     def test_sprayed_frame(self) -> None:
         """Clear primer twice and white enamel twice, one piece in the booth at a time."""
@@ -165,7 +172,9 @@ class SequencesTest(unittest.TestCase):
 
     def test_washed_drawers(self) -> None:
         """A first water coat raises the grain: it is knocked back once before the second."""
-        found = steps(work("chest", layer("wash", "chalk_paint", coats=2, water=2.0), layer("sealer", coats=1)))
+        found = steps(
+            work("chest", layer("wash", "chalk_paint", coats=2, water=2.0), layer("sealer", coats=1))
+        )
         own = [step for step in found.steps if step.part == "fronts"]
         order = [step.key.split(".")[2] + str(step.coat or "") for step in own]
         self.assertLess(order.index("wash1"), order.index("smooth", order.index("wash1")))
@@ -178,13 +187,16 @@ class SequencesTest(unittest.TestCase):
         self.assertEqual((wait.least, wait.most), (20, 40))
 
     def test_lines_and_delivery(self) -> None:
-        found = steps(work("chest", layer("paint", "chalk_paint"), survey=Survey(interiors="line", deliver=True)))
+        found = steps(
+            work("chest", layer("paint", "chalk_paint"), survey=Survey(interiors="line", deliver=True))
+        )
         self.check(found, "fronts", "line", "refit", "photograph", "deliver")
 
 
 class WaitsTest(unittest.TestCase):
     def test_milk_paint_piece(self) -> None:
-        """100 to 150 minutes of waits before buffing: gesso 2 × 15, milk paint 2 × 10–15, waxes 30–60 and 20–30."""
+        """100 to 150 minutes of waits before buffing: gesso 2 × 15, milk paint 2 × 10–15, waxes 30–60 and
+        20–30."""
         layers = (
             layer("primer", "crackle_gesso", coats=2), layer("paint", "milk_paint", coats=2),
             layer("wax", "light_wax", place="everywhere"), Layer(kind="wax", films=(WAX,)),
@@ -210,7 +222,8 @@ class WaitsTest(unittest.TestCase):
         self.assertEqual([one.least for one in own], [60, 720, 900])
 
     def test_two_rounds_on_four_sections(self) -> None:
-        """Two rounds of 40 minutes: 80 a section, 320 for four in turn; less when they overlap, by a schedule."""
+        """Two rounds of 40 minutes: 80 a section, 320 for four in turn; less when they overlap, by a
+        schedule."""
         survey = Survey(parts={"": PartSurvey(treatment="strip", layers=3)})
         found = steps(work("chest", layer("paint", "chalk_paint"), ground="old_white_paint", survey=survey))
         stripped = waits(found, "fronts", of={"strip"})
@@ -236,7 +249,9 @@ class WaitsTest(unittest.TestCase):
         found = steps(work("table", layer("sealer", "oil_varnish", coats=4)))
         coats = [step for step in found.steps if step.act == "sealer" and step.part == "top"]
         self.assertEqual(len(coats), 4)
-        self.assertEqual(len([step for step in found.steps if ".between." in step.key and step.part == "top"]), 3)
+        self.assertEqual(
+            len([step for step in found.steps if ".between." in step.key and step.part == "top"]), 3
+        )
         days = Hours(sessions=tuple(Session(start=d * 1440 + 360, end=d * 1440 + 1380) for d in range(10)))
         plan = first_plan(problem_of(found, days).problem)
         assert plan is not None
@@ -272,7 +287,8 @@ class WholeJobsTest(unittest.TestCase):
         table = work(
             "table", layer("stain", "oil_stain", zones=("top",), dwell=0.5), layer("sealer", "oil_varnish",
             zones=("top",)),
-            layer("paint", "enamel", zones=("leg", "body"), coats=2, way="spray"), ground="sound_varnish", survey=strip,
+            layer("paint", "enamel", zones=("leg", "body"), coats=2, way="spray"), ground="sound_varnish",
+            survey=strip,
         )  # fmt: skip
         chairs = work(
             "chair", layer("paint", "enamel", coats=2, way="spray"), ground="sound_varnish", number=2, count=6
@@ -285,7 +301,8 @@ class WholeJobsTest(unittest.TestCase):
         self.assertLessEqual(last // 1440 + 1, 5)
 
     def test_table_and_chairs(self) -> None:
-        """At least four days of waits; about two weeks when done in order in spare evenings, fewer by a plan."""
+        """At least four days of waits; about two weeks when done in order in spare evenings, fewer by a
+        plan."""
         table = work(
             "table", layer("stain", "oil_stain", coats=2), layer("sealer", "oil_varnish", coats=4),
             ground="sound_varnish",

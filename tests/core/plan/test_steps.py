@@ -1,4 +1,5 @@
-"""Steps: rules with their reasons, cautions at their step, what may be changed and what not. Common practice."""
+"""Steps: rules with their reasons, cautions at their step, what may be changed and what not. Common
+practice."""
 
 import unittest
 from dataclasses import replace
@@ -32,8 +33,11 @@ def cautions(found: Steps, act: str) -> set[str]:
 
 
 class RulesTest(unittest.TestCase):
-    def treated(self, ground: str, *layers: Layer, schools: dict[str, str] | None = None, **seen: object) -> str:
-        one = work("chest", *(layers or (PAINT,)), ground=ground, survey=Survey(parts={"": PartSurvey(**seen)}))  # type: ignore[arg-type]
+    def treated(
+        self, ground: str, *layers: Layer, schools: dict[str, str] | None = None, **seen: object
+    ) -> str:
+        survey = Survey(parts={"": PartSurvey(**seen)})  # type: ignore[arg-type]
+        one = work("chest", *(layers or (PAINT,)), ground=ground, survey=survey)
         return treatment_of(one.units[0], one, Workshop(schools=schools or {}))[0]
 
     def test_what_becomes_of_an_old_finish(self) -> None:
@@ -44,7 +48,8 @@ class RulesTest(unittest.TestCase):
             ("old_white_paint", (), {"damage": ("failing",)}, "sand"),
             ("old_white_paint", (), {"damage": ("failing",), "layers": 6}, "strip"),
             ("old_flaking_paint", (), {}, "sand"), ("old_thick_paint", (), {}, "strip"),
-            ("sound_varnish", (), {"treatment": "keep"}, "keep"), ("oak", (), {"treatment": "strip"}, "smooth"),
+            ("sound_varnish", (), {"treatment": "keep"}, "keep"),
+            ("oak", (), {"treatment": "strip"}, "smooth"),
         ):  # fmt: skip
             with self.subTest(ground=ground, seen=seen):
                 self.assertEqual(self.treated(ground, *layers, **seen), wanted)
@@ -65,7 +70,8 @@ class RulesTest(unittest.TestCase):
         for ground, paint, schools, kind in (
             ("laminate", "chalk_paint", {}, "bonding_primer"), ("sound_varnish", "milk_paint", {}, "primer"),
             ("oak", "enamel", {}, "primer"), ("pine", "milk_paint", {}, ""),
-            ("oak", "chalk_paint", {"prime": "never"}, ""), ("pine", "chalk_paint", {"prime": "always"}, "primer"),
+            ("oak", "chalk_paint", {"prime": "never"}, ""),
+            ("pine", "chalk_paint", {"prime": "always"}, "primer"),
             ("sound_varnish", "enamel", {}, "primer"),
         ):  # fmt: skip
             one = work("chest", layer("paint", paint), ground=ground)
@@ -101,7 +107,9 @@ class RulesTest(unittest.TestCase):
         survey = Survey(parts={"top": PartSurvey(treatment="keep")})
         found = steps(work("chest", layer("paint", "chalk_paint", zones=("front",)), survey=survey))
         self.assertNotIn("paint", acts(found, "top")[1:-1])
-        self.assertFalse(any(step.part == "top" and step.act in ("scuff", "sand", "smooth") for step in found.steps))
+        self.assertFalse(
+            any(step.part == "top" and step.act in ("scuff", "sand", "smooth") for step in found.steps)
+        )
 
 
 class LeadTest(unittest.TestCase):
@@ -148,15 +156,18 @@ class CautionsTest(unittest.TestCase):
         )
         sprayed = steps(work("table", layer("paint", "enamel", way="spray"), layer("sealer", coats=2)))
         waxed = steps(
-            work("chest", layer("paint", "milk_paint"), Layer(kind="wax", films=(WAX,)), survey=Survey(deliver=True,
+            work("chest", layer("paint", "milk_paint"), Layer(kind="wax", films=(WAX,)),
+                survey=Survey(deliver=True,
             causes=("heavy",))),
             air=Conditions(temperature=30.0, dryer=True),
         )  # fmt: skip
         for found, act, key in (
             (old, "sand", "dust"), (old, "scrape", "lead"), (old, "test", "lead"), (old, "strip", "stripper"),
             (old, "strip", "strong_stripper"), (old, "scrape", "stripper"), (old, "solvent", "solvent"),
-            (old, "stain", "rags"), (old, "bleach", "bleach"), (old, "bleach", "peroxide"), (old, "free", "staples"),
-            (old, "free", "nails"), (old, "free", "glass"), (old, "free", "lamp"), (old, "dismantle", "lifting"),
+            (old, "stain", "rags"), (old, "bleach", "bleach"), (old, "bleach", "peroxide"),
+            (old, "free", "staples"),
+            (old, "free", "nails"), (old, "free", "glass"), (old, "free", "lamp"),
+            (old, "dismantle", "lifting"),
             (old, "dismantle", "small_parts"), (old, "mask", "floor"), (old, "mask", "blades"),
             (sprayed, "paint", "spray"), (sprayed, "paint", "filters"), (sprayed, "sealer", "child"),
             (sprayed, "sealer", "cure"), (waxed, "paint", "powder"), (waxed, "paint", "drains"),
@@ -168,8 +179,8 @@ class CautionsTest(unittest.TestCase):
 
     def test_pet_hair_is_cleaned_out(self) -> None:
         padded = PieceWork(
-            number=1, name="chair", piece=usual_piece("chair", seat="padded"), survey=Survey(causes=("pets",)),
-            finish=Finish(layers=(PAINT,), grounds={"": bare("oak")}),
+            number=1, name="chair", piece=usual_piece("chair", seat="padded"),
+            survey=Survey(causes=("pets",)), finish=Finish(layers=(PAINT,), grounds={"": bare("oak")}),
         )  # fmt: skip
         self.assertIn("pets", cautions(steps_of([padded], Workshop()), "extract"))
 
@@ -179,7 +190,12 @@ class CautionsTest(unittest.TestCase):
             one = pieces(1, seed)[0]
             found = steps_of([one], Workshop())
             said = {key for step in found.steps for key in step.cautions}
-            for cause, key in (("glass", "glass"), ("lamp", "lamp"), ("staples", "staples"), ("heavy", "lifting")):
+            for cause, key in (
+                ("glass", "glass"),
+                ("lamp", "lamp"),
+                ("staples", "staples"),
+                ("heavy", "lifting"),
+            ):
                 self.assertEqual(cause in one.survey.causes, key in said, (seed, cause))
             for step in found.steps:
                 if step.act in ("sand", "scuff", "distress"):
@@ -193,7 +209,12 @@ class CautionsTest(unittest.TestCase):
 
     def test_nothing_is_said_where_nothing_causes_it(self) -> None:
         plain = steps(work("chest", layer("paint", "chalk_paint")))
-        for act, key in (("paint", "spray"), ("smooth", "lead"), ("dismantle", "lifting"), ("paint", "weather")):
+        for act, key in (
+            ("paint", "spray"),
+            ("smooth", "lead"),
+            ("dismantle", "lifting"),
+            ("paint", "weather"),
+        ):
             self.assertNotIn(key, cautions(plain, act))
 
 
@@ -230,7 +251,9 @@ class ChangesTest(unittest.TestCase):
         without = dropped(self.steps, key)
         self.assertNotIn(key, without.by_key)
         self.assertIn(
-            "p1.fronts.smooth.first" if "p1.fronts.smooth.first" in without.by_key else "p1.fronts.scuff.first",
+            "p1.fronts.smooth.first"
+            if "p1.fronts.smooth.first" in without.by_key
+            else "p1.fronts.scuff.first",
             without.before("p1.all.mask"),
         )
 
@@ -242,7 +265,8 @@ class ChangesTest(unittest.TestCase):
 
     def test_added_after_and_first(self) -> None:
         more = added(
-            self.steps, Added(key="own.1", piece=1, title="Glue a foot", minutes=20.0, after="p1.top.dust", wait=30)
+            self.steps,
+            Added(key="own.1", piece=1, title="Glue a foot", minutes=20.0, after="p1.top.dust", wait=30),
         )
         self.assertIn("own.1", more.before("p1.all.mask"))
         first = added(self.steps, Added(key="own.2", piece=1, title="Carry it in", minutes=5.0))
@@ -293,7 +317,9 @@ class SmallPartsTest(unittest.TestCase):
         """A dresser of three square metres: an hour to sand, ten minutes to spray."""
         self.assertAlmostEqual(rates.RATES["sand"].minutes(3.0, 0), 60.0)
         self.assertAlmostEqual(rates.laid_minutes("paint", "spray", 3.0, 0), 10.0)
-        self.assertLess(rates.laid_minutes("paint", "roller", 3.0, 4), rates.laid_minutes("paint", "brush", 3.0, 4))
+        self.assertLess(
+            rates.laid_minutes("paint", "roller", 3.0, 4), rates.laid_minutes("paint", "brush", 3.0, 4)
+        )
         self.assertEqual(rates.learnt([("sand", 60.0, 120.0)]), {"sand": 1.5})
         self.assertEqual(rates.learnt([]), {})
 
@@ -310,21 +336,29 @@ class SmallPartsTest(unittest.TestCase):
         self.assertEqual(shopping.tins_of(1003.0, (250.0, 500.0, 1000.0, 2500.0)), (1000.0, 250.0))
         line = shopping.pot_line("pot:x", "X", needed=700.0, left=300.0, price=20.0, sizes=(250.0, 500.0))
         self.assertEqual((line.buy, line.cash, line.share), ("500 ml", 10.0, 14.0))
-        self.assertIsNone(shopping.pot_line("pot:x", "X", needed=1.0, left=None, price=None, sizes=(250.0,)).cash)
+        self.assertIsNone(
+            shopping.pot_line("pot:x", "X", needed=1.0, left=None, price=None, sizes=(250.0,)).cash
+        )
         self.assertEqual(shopping.left_of_price(200.0, share=50.0, hours=10.0), (150.0, 15.0))
 
     def test_consumables_add_up_in_packs(self) -> None:
         found = {
-            line.key: line for line in shopping.consumables(steps(work("chest", PAINT, ground="sound_varnish")).steps)
+            line.key: line
+            for line in shopping.consumables(steps(work("chest", PAINT, ground="sound_varnish")).steps)
         }
         self.assertEqual(found["brush"].needed, 2.0)  # one for primer, one for paint
         self.assertTrue(all(line.cash is not None and line.cash > 0.0 for line in found.values()))
 
     def test_short_names(self) -> None:
         self.assertEqual(
-            short_of(Step(key="a", piece=1, act="paint", title="t", minutes=1.0, layer=0, coat=2, part="top")), "top 2"
+            short_of(
+                Step(key="a", piece=1, act="paint", title="t", minutes=1.0, layer=0, coat=2, part="top")
+            ),
+            "top 2",
         )
-        self.assertEqual(short_of(Step(key="a", piece=1, act="clean", title="t", minutes=1.0, part="all")), "clean")
+        self.assertEqual(
+            short_of(Step(key="a", piece=1, act="clean", title="t", minutes=1.0, part="all")), "clean"
+        )
 
     def test_jugs_are_mixed_before_they_are_laid_and_laid_before_they_spoil(self) -> None:
         take = Take(colour="mix:1", name="Jug glaze", ml=90.0)
@@ -365,4 +399,6 @@ class SmallPartsTest(unittest.TestCase):
             with self.assertRaises(ValueError):
                 PartSurvey(**worse)
         self.assertEqual(Survey.of(None), Survey())
-        self.assertEqual(Survey.of({"parts": {"top": {"damage": ["dents"]}}, "causes": ["nails"]}).causes, ("nails",))
+        self.assertEqual(
+            Survey.of({"parts": {"top": {"damage": ["dents"]}}, "causes": ["nails"]}).causes, ("nails",)
+        )

@@ -32,7 +32,8 @@ def layer(kind: str, *films: Film | str, **changes: Any) -> Layer:
 
 
 def remarks(*layers: Layer, ground: str = "birch", faces: tuple[str, ...] = FACES) -> list[Remark]:
-    """Return what the rules say of layers on a chest of a ground that does not bleed, to who follows no school."""
+    """Return what the rules say of layers on a chest of a ground that does not bleed, to who follows no
+    school."""
     return ranked(by_school(by_rules(Finish(layers=layers, grounds={"": bare(ground)}), faces), {}))
 
 

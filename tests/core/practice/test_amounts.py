@@ -25,7 +25,8 @@ class CoatsWithinTest(unittest.TestCase):
         self.assertEqual(coats_within(0.1, coats=3, recoat=0), 3)
 
     def test_paint_by_the_gallon(self) -> None:
-        """400 ft² a US gallon is 9.817 m² a litre (231 in³, 0.3048 m; exact definitions): one gallon covers 400 ft²."""
+        """400 ft² a US gallon is 9.817 m² a litre (231 in³, 0.3048 m; exact definitions): one gallon covers
+        400 ft²."""
         area, gallon = 400 * 0.3048**2, 231 * 2.54**3
         self.assertAlmostEqual(paint_needed(area, coats=1, spread_rate=9.8170, margin=0.0), gallon, delta=0.5)
         self.assertAlmostEqual(paint_needed(2.0, coats=3, spread_rate=12.0, margin=0.1), 550.0)
@@ -67,7 +68,9 @@ class TakenTest(unittest.TestCase):
         paint, wax = film("blue"), WAXES["brown wax"]
         self.assertAlmostEqual(self.taken("paint", paint, coats=2)[0].ml, 1.15 * 2000 * area / 11.0, places=6)
         self.assertAlmostEqual(self.taken("wax", wax)[0].ml, 1.15 * 1000 * area / 20.0, places=6)
-        self.assertAlmostEqual(self.taken("wash", paint, water=1.0)[0].ml, 1.15 * 1000 * area / 11.0 / 2.0, places=6)
+        self.assertAlmostEqual(
+            self.taken("wash", paint, water=1.0)[0].ml, 1.15 * 1000 * area / 11.0 / 2.0, places=6
+        )
 
     def test_by_area(self) -> None:
         """A blend shares its area out; what lies on one zone takes that alone; wear takes nothing."""
@@ -90,8 +93,20 @@ class PlacedTest(unittest.TestCase):
     def test_a_few_millilitres(self) -> None:
         """By area really covered and the pot's own spread rate: edge wax, gilding in grooves, a dry brush."""
         for layer, low, high in (
-            (Layer(kind="wax", films=(WAXES["brown wax"],), place="edges", width=0.1, amount=0.6, wipe=0.9), 0.5, 20.0),
-            (Layer(kind="metallic", films=(generic_film("gold"),), place="recess", zones=("recess", "bead")), 0.2, 6.0),
+            (
+                Layer(
+                    kind="wax", films=(WAXES["brown wax"],), place="edges", width=0.1, amount=0.6, wipe=0.9
+                ),
+                0.5,
+                20.0,
+            ),
+            (
+                Layer(
+                    kind="metallic", films=(generic_film("gold"),), place="recess", zones=("recess", "bead")
+                ),
+                0.2,
+                6.0,
+            ),
             (Layer(kind="dry_brush", films=(film("white"),), **KINDS["dry_brush"].usual), 10.0, 90.0),
         ):
             taken = self.taken(layer)
@@ -116,13 +131,17 @@ class PlacedTest(unittest.TestCase):
 
 class ShortageTest(unittest.TestCase):
     def test_the_largest_batch(self) -> None:
-        """300 ml of a paint of which 90 are left in a batch of 500 allow 150 ml; what is poured already counts."""
+        """300 ml of a paint of which 90 are left in a batch of 500 allow 150 ml; what is poured already
+        counts."""
         shelf = known_shelf(["white", "blue"])
-        white, blue = (replace(one, left=left) for one, left in zip(shelf.materials, (90.0, 900.0), strict=True))
+        white, blue = (
+            replace(one, left=left) for one, left in zip(shelf.materials, (90.0, 900.0), strict=True)
+        )
         shelf = replace(shelf, materials=(white, blue))
         pours = [Pour(key="white", parts=3, ml=300.0), Pour(key="blue", parts=2, ml=200.0)]
         self.assertEqual(
-            amounts.shortage(shelf, pours), "White holds 90 ml of the 300 ml it takes: the largest batch is 150 ml."
+            amounts.shortage(shelf, pours),
+            "White holds 90 ml of the 300 ml it takes: the largest batch is 150 ml.",
         )
         self.assertIn("the largest batch is 5 fl oz", amounts.shortage(shelf, pours, unit="fl_oz"))
         self.assertEqual(amounts.shortage(shelf, pours, poured={"white": 210.0}), "")
@@ -131,11 +150,14 @@ class ShortageTest(unittest.TestCase):
 
 class NotCountedTest(unittest.TestCase):
     def test_what_bare_wood_drinks(self) -> None:
-        """Nobody measured it, so it is said, face by face, and only where a first coat lies on what is bare."""
+        """Nobody measured it, so it is said, face by face, and only where a first coat lies on what is
+        bare."""
         faces = tuple(usual_piece("chest").faces)
         paint = Layer(kind="paint", films=(film("white"),))
         grounds = {"": bare("sound_varnish"), "top": bare("pine")}
-        self.assertIn("Bare pine drinks", amounts.not_counted(Finish(layers=(paint,), grounds=grounds), faces))
+        self.assertIn(
+            "Bare pine drinks", amounts.not_counted(Finish(layers=(paint,), grounds=grounds), faces)
+        )
         for finish in (
             Finish(layers=(replace(paint, zones=("front",)),), grounds=grounds), Finish(grounds=grounds),
             Finish(layers=(Layer(kind="distress"),), grounds=grounds),
@@ -148,10 +170,16 @@ class SpoilsTest(unittest.TestCase):
         """Milk paint keeps two weeks: three litres on a square metre are too much, what it takes is not."""
 
         def said(area: float, kind: str, ml: float) -> str:
-            return amounts.spoils(area, Facts.of([(kind_of(kind), {})]), ml, spread_rate=kind_of(kind).spread_rate)
+            return amounts.spoils(
+                area, Facts.of([(kind_of(kind), {})]), ml, spread_rate=kind_of(kind).spread_rate
+            )
 
         words = "keeps about 14 days. Until then the whole piece takes 256 ml in 2 coats"
         self.assertIn(words, said(1.0, "milk_paint", 3000.0))
-        for area, kind, ml in ((1.0, "milk_paint", 270.0), (0.0, "milk_paint", 3000.0), (1.0, "chalk_paint", 3000.0)):
+        for area, kind, ml in (
+            (1.0, "milk_paint", 270.0),
+            (0.0, "milk_paint", 3000.0),
+            (1.0, "chalk_paint", 3000.0),
+        ):
             self.assertEqual(said(area, kind, ml), "")
         self.assertIn("sets within hours", said(1.0, "home_chalk_paint", 3000.0))

@@ -1,6 +1,7 @@
 """Values of common practice by their ids, against the facts, the rules and the texts of the program.
 
-None of them is read from the facts themselves. Where each fact is answered, and what holds it, stands in docs/trade.md.
+None of them is read from the facts themselves. Where each fact is answered, and what holds it, stands in
+docs/trade.md.
 """
 
 import re
@@ -25,7 +26,8 @@ COUNTS: Final = {"J": 82, "D": 38, "H": 25, "V": 227, "W": 37}
 
 class FactsTest(unittest.TestCase):
     def test_waits(self) -> None:
-        """Minutes until the next thin layer, the next full coat; days until a tin spoils or a film is hard."""
+        """Minutes until the next thin layer, the next full coat; days until a tin spoils or a film is
+        hard."""
         for ids, key, name, low, high in (
             ("V003", "milk_paint", "pot_life", 14, 14), ("V004", "milk_paint", "dry", 10, 15),
             ("V007", "crackle_gesso", "dry", 15, 15), ("V010 V216 V217 V120", "light_wax", "dry", 30, 60),
@@ -65,15 +67,15 @@ class FactsTest(unittest.TestCase):
                 self.assertEqual(KINDS[kind].usual["coats"], coats)
 
     def test_what_can_be_set(self) -> None:
-        """V075 an hour's soak, V140 half a minute, V141 three coats of stain; D035, D038: any way of laying, as many
-        coats as are asked for."""
+        """V075 an hour's soak, V140 half a minute, V141 three coats of stain; D035, D038: any way of laying,
+        as many coats as are asked for."""
         self.assertTrue(DWELL.low <= 0.5 and DWELL.high >= 60)
         self.assertGreaterEqual(COATS.high, 4)
         self.assertLessEqual({"brush", "roller", "spray"}, set(WAYS))
 
     def test_words_of_the_kinds(self) -> None:
-        """V109: paint lightened with primer peels after about three days. V152: stain 24 h before varnish. V186: a base
-        with primer in it blocks. J032: oil goes on matte paint where a film is hard to lay."""
+        """V109: paint lightened with primer peels after about three days. V152: stain 24 h before varnish.
+        V186: a base with primer in it blocks. J032: oil goes on matte paint where a film is hard to lay."""
         self.assertIn("three days", kind_of("primer").handling.why["into"])
         self.assertIn("24 hours", kind_of("oil_stain").handling.over)
         self.assertTrue(kind_of("self_priming_paint").handling.blocks_stains)
@@ -90,14 +92,16 @@ class RatiosTest(unittest.TestCase):
         for ids, key, role, share in (
             ("V001 V002 V197", "milk_paint", "powder", 1 / 2), ("V006", "crackle_gesso", "powder", 1 / 2),
             ("V159 V160", "wash", "paint", 1 / 3), ("V105 V106", "tinted_wax", "paint", 1 / 4),
-            ("V168 V173", "home_chalk_paint", "paint", 0.6), ("V169 V174", "home_chalk_paint", "plaster", 0.2),
+            ("V168 V173", "home_chalk_paint", "paint", 0.6),
+            ("V169 V174", "home_chalk_paint", "plaster", 0.2),
             ("V175", "home_chalk_paint", "water", 0.2), ("V029", "retarder_of_mixture", "glaze", 0.12),
         ):  # fmt: skip
             with self.subTest(ids):
                 self.assertAlmostEqual(self.shares(key)[role], share)
 
     def test_scaled(self) -> None:
-        """V170 to V172, V176, V198: two cups of paint take two thirds of plaster and of water; V195, V196 and V194:
+        """V170 to V172, V176, V198: two cups of paint take two thirds of plaster and of water; V195, V196 and
+        V194:
         300 ml of wash, 200 of tinted wax, 500 of a 3 : 1; V181, V201: halves. V026 to V028: 75 and 25 %."""
         home = self.shares("home_chalk_paint")
         self.assertAlmostEqual(2.0 * home["plaster"] / home["paint"], 2 / 3)
@@ -117,16 +121,19 @@ class RatiosTest(unittest.TestCase):
 class CardsTest(unittest.TestCase):
     def test_what_a_card_says(self) -> None:
         for ids, kind, line, words in (
-            ("J038", "paint", "stop", "the first always looks poor"), ("J039", "sealer", "stop", "where things stand"),
+            ("J038", "paint", "stop", "the first always looks poor"),
+            ("J039", "sealer", "stop", "where things stand"),
             ("J042", "stain", "stop", "longer is darker"), ("J051", "wash", "stop", "looks aged"),
             ("J054", "wax", "stop", "take less"), ("J067", "blend", "practise", "small bedside table"),
-            ("J069", "stain", "practise", "a strip of the same wood"), ("J070", "paint", "section", "insides first"),
+            ("J069", "stain", "practise", "a strip of the same wood"),
+            ("J070", "paint", "section", "insides first"),
             ("J071", "wash", "section", "one front"), ("J075", "wash", "right", "beside each other"),
             ("J078", "distress", "right", "wear follows use"), ("J079", "dry_brush", "load", "rubbed off"),
             ("J080", "stencil", "right", "over the edge"), ("J081", "wax", "tool", "a large one for faces"),
             ("J048 D029 V074", "distress", "tool", "damp rag soon after drying, paper later"),
             ("V104", "distress", "tool", "80 for bold wear"), ("V022", "fade", "tool", "320"),
-            ("V014", "wax", "tool", "one for light wax, one for dark"), ("V048 V189", "blend", "tool", "a clean one"),
+            ("V014", "wax", "tool", "one for light wax, one for dark"),
+            ("V048 V189", "blend", "tool", "a clean one"),
             ("V051", "blend", "section", "corner to corner"), ("V055", "stencil", "tool", "dense roller"),
             ("V057", "stencil", "stop", "one coat"), ("V193", "sealer", "stroke", "all one way"),
             ("V226", "stencil", "stop", "before it dries"), ("D008", "wax", "tool", "small stiff brush"),
@@ -137,9 +144,11 @@ class CardsTest(unittest.TestCase):
 
     def test_what_a_mishap_says(self) -> None:
         for ids, key, line, words in (
-            ("J046", "tape_pulled", "cause", "not dry through"), ("J057", "join_seen", "again", "that face alone"),
+            ("J046", "tape_pulled", "cause", "not dry through"),
+            ("J057", "join_seen", "again", "that face alone"),
             ("J058", "join_seen", "remedy", "second coat move it"),
-            ("V054", "wash_too_white", "cause", "A coat too many"), ("D004", "wax_wrong", "remedy", "else spirits"),
+            ("V054", "wash_too_white", "cause", "A coat too many"),
+            ("D004", "wax_wrong", "remedy", "else spirits"),
         ):  # fmt: skip
             with self.subTest(ids):
                 self.assertIn(words, getattr(MISHAPS[key], line))
@@ -159,10 +168,13 @@ class PiecesTest(unittest.TestCase):
 
 
 class EveryFactTest(unittest.TestCase):
-    """docs/trade.md says of each fact where the program answers it and what holds it there, or why it does not."""
+    """docs/trade.md says of each fact where the program answers it and what holds it there, or why it does
+    not."""
 
     ROWS: ClassVar = re.findall(
-        r"^\| ([JDHVW]\d{3}) \| (.+) \| (.+) \| (.+) \|$", (TESTS.parent / "docs" / "trade.md").read_text("utf-8"), re.M
+        r"^\| ([JDHVW]\d{3}) \| (.+) \| (.+) \| (.+) \|$",
+        (TESTS.parent / "docs" / "trade.md").read_text("utf-8"),
+        re.M,
     )
 
     def test_none_is_forgotten(self) -> None:
@@ -187,7 +199,9 @@ class EveryFactTest(unittest.TestCase):
     def test_what_a_test_names_is_answered(self) -> None:
         """No test is of a fact that is said not to be answered."""
         named = set().union(*(ids_in(path.read_text(encoding="utf-8")) for path in TESTS.rglob("test_*.py")))
-        self.assertEqual([row[0] for row in self.ROWS if row[2].startswith("not answered") and row[0] in named], [])
+        self.assertEqual(
+            [row[0] for row in self.ROWS if row[2].startswith("not answered") and row[0] in named], []
+        )
 
 
 def ids_in(text: str) -> set[str]:

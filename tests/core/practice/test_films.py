@@ -7,7 +7,12 @@ from jug_mingle.core.practice.films import notes_on
 
 
 def said(
-    kind: str, *, coats: int = 2, takes: bool = True, materials: Collection[str] = (), uses: Collection[str] = ()
+    kind: str,
+    *,
+    coats: int = 2,
+    takes: bool = True,
+    materials: Collection[str] = (),
+    uses: Collection[str] = (),
 ) -> str:
     return " ".join(notes_on(kind, coats=coats, takes=takes, materials=materials, uses=uses))
 
@@ -19,12 +24,14 @@ class FilmsTest(unittest.TestCase):
         self.assertEqual(said("stain"), "")
 
     def test_daily_use(self) -> None:
-        """J025 and D036: a table that is used daily is stained below a hard film; a wash is natural, on a dresser."""
+        """J025 and D036: a table that is used daily is stained below a hard film; a wash is natural, on a
+        dresser."""
         self.assertIn("less retouching than a wash", said("wash", uses=["meals"]))
         self.assertEqual(said("wash", uses=["looks"]), "")
 
     def test_wax(self) -> None:
-        """J021: white wax on raw wood sinks in, over one clear coat it wipes. J028: more white adds colour."""
+        """J021: white wax on raw wood sinks in, over one clear coat it wipes. J028: more white adds
+        colour."""
         self.assertIn("over one clear coat", said("wax"))
         self.assertEqual(said("wax", takes=False), "")
         self.assertIn("go over it with clear wax", said("wax", takes=False, materials=["light_wax"]))

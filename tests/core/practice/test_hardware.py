@@ -19,10 +19,12 @@ class HolesTest(unittest.TestCase):
             self.assertEqual(places(400.0, each, apart), expected)
 
     def test_compared(self) -> None:
-        """A pull for a knob: one hole is filled, two are drilled. As far apart as before: nothing is. A pull a little
-        longer than the old one would break into its holes, which is said."""
+        """A pull for a knob: one hole is filled, two are drilled. As far apart as before: nothing is. A pull
+        a little longer than the old one would break into its holes, which is said."""
         knob = holes_of(FRONT, Hardware(act="change", new_apart=96.0))
-        self.assertEqual((knob.kept, knob.filled, knob.drilled, knob.close), ((), (200.0,), (152.0, 248.0), ()))
+        self.assertEqual(
+            (knob.kept, knob.filled, knob.drilled, knob.close), ((), (200.0,), (152.0, 248.0), ())
+        )
         same = holes_of(FRONT, Hardware(act="change", old_apart=96.0, new_apart=96.5))
         self.assertEqual((same.filled, same.drilled, len(same.kept)), ((), (), 2))
         near = holes_of(FRONT, Hardware(act="change", old_apart=90.0, new_apart=96.0))
@@ -36,7 +38,8 @@ class HolesTest(unittest.TestCase):
 
     def test_refused(self) -> None:
         for bad, words in (
-            ({"act": "melt"}, "keep, clean"), ({"each": 3}, "one handle or two"), ({"new_apart": 9000.0}, "1500 mm"),
+            ({"act": "melt"}, "keep, clean"), ({"each": 3}, "one handle or two"),
+            ({"new_apart": 9000.0}, "1500 mm"),
             ({"price": -1.0}, "price"),
         ):  # fmt: skip
             with self.subTest(words), self.assertRaisesRegex(ValueError, words):

@@ -21,10 +21,13 @@ class HazardsTest(unittest.TestCase):
         self.assertEqual(told(paint), set())
         self.assertEqual(told(), set())
         for layers, more, key in (
-            ((paint,), {"ground": "old_white_paint"}, "lead"), ((paint,), {"ground": "sound_varnish"}, "dust"),
-            ((paint, layer("distress")), {}, "dust"), ((layer("paint", "chalk_paint", way="spray"),), {}, "spray"),
+            ((paint,), {"ground": "old_white_paint"}, "lead"),
+            ((paint,), {"ground": "sound_varnish"}, "dust"),
+            ((paint, layer("distress")), {}, "dust"),
+            ((layer("paint", "chalk_paint", way="spray"),), {}, "spray"),
             ((layer("stain", "oil_stain"),), {}, "rags"), ((layer("oil"),), {}, "rags"),
-            ((paint, layer("wax", "clear_wax")), {}, "fumes"), ((layer("paint", "milk_paint"),), {}, "powder"),
+            ((paint, layer("wax", "clear_wax")), {}, "fumes"),
+            ((layer("paint", "milk_paint"),), {}, "powder"),
             ((paint,), {"ground": "waxed_wood"}, "removing"), ((paint,), {"uses": ("seat",)}, "cure"),
             ((paint,), {"uses": ("child",)}, "child"), ((paint, layer("wax", "clear_wax")), {}, "storing"),
         ):  # fmt: skip

@@ -44,7 +44,8 @@ class JudgementTest(unittest.TestCase):
         self.assertIn("white will take over", found)
 
     def test_a_coat_that_moves_the_first(self) -> None:
-        """T054, T059: the light is shrunk on the next coat: what it covers is judged no more, its own light is."""
+        """T054, T059: the light is shrunk on the next coat: what it covers is judged no more, its own light
+        is."""
         black = film("black")
         wide, narrow = (layer("blend", black, WHITE, size=size) for size in (0.45, 0.2))
         self.assertIn("take over", self.words(narrow, wide))
@@ -54,17 +55,21 @@ class JudgementTest(unittest.TestCase):
         self.assertNotIn("1 coat is planned", together)
 
     def test_wax_contrast(self) -> None:
-        """How far black wax stands out from a pale colour is said, as some want it; white on white is barely seen."""
+        """How far black wax stands out from a pale colour is said, as some want it; white on white is barely
+        seen."""
         white = layer("paint", film("white", X=900.0))
         self.assertIn("will stand out", self.words(white, layer("wax", WAXES["black wax"], amount=1.0)))
         self.assertIn("barely be seen", self.words(white, layer("wax", WAXES["clear wax"])))
 
     def test_contrast_as_wiped(self) -> None:
-        """A trace wiped thin is not judged as a full coat: the thinner it is wiped, the less it stands out."""
+        """A trace wiped thin is not judged as a full coat: the thinner it is wiped, the less it stands
+        out."""
         white = layer("paint", film("white", X=900.0))
 
         def apart(**changes: Any) -> float:
-            found = self.words(white, layer("wax", WAXES["brown wax"], place="everywhere", amount=1.0, **changes))
+            found = self.words(
+                white, layer("wax", WAXES["brown wax"], place="everywhere", amount=1.0, **changes)
+            )
             numbers = re.findall(r"brown wax will [a-z ]+: ([\d.]+)", found)
             return float(numbers[0]) if numbers else 10.0
 
@@ -77,13 +82,15 @@ class JudgementTest(unittest.TestCase):
         white = layer("paint", film("white", X=900.0))
         for name in ("black wax", "brown wax"):
             found = judge(
-                Finish(layers=(white, layer("wax", WAXES[name], place="everywhere", wipe=0.0, amount=1.0))), SAMPLES
+                Finish(layers=(white, layer("wax", WAXES[name], place="everywhere", wipe=0.0, amount=1.0))),
+                SAMPLES,
             )
             (stark,) = (one for one in found if one.words.startswith(name))
             self.assertNotIn(name.capitalize(), stark.why)
 
     def test_washes(self) -> None:
-        """1 : 2 wiped leaves the wood readable; undiluted in three coats it is paint; 1 : 10 wiped off is nothing."""
+        """1 : 2 wiped leaves the wood readable; undiluted in three coats it is paint; 1 : 10 wiped off is
+        nothing."""
         thin = film("white", X=22.0)
         self.assertNotIn("no longer a wash", self.words(layer("wash", thin, water=2.0, coats=2, wipe=0.45)))
         self.assertIn("no longer a wash", self.words(layer("wash", film("white"), water=0.0, coats=3)))
@@ -101,7 +108,8 @@ class JudgementTest(unittest.TestCase):
         self.assertNotIn("grins through", self.words(layer("paint", brushed, coats=2), wood="white_primer"))
 
     def test_grins_through_zone_by_zone(self) -> None:
-        """A dark top under a pale coat needs more coats than the primed rest: it is said for the top alone."""
+        """A dark top under a pale coat needs more coats than the primed rest: it is said for the top
+        alone."""
         paint = layer("paint", film("white", X=32.0), coats=2)
         grounds = {"": bare("white_primer"), "top": bare("walnut")}
         found = [one.words for one in judge(Finish(layers=(paint,), grounds=grounds), SAMPLES)]
@@ -117,14 +125,16 @@ class JudgementTest(unittest.TestCase):
 
     def test_every_remark_has_its_reason(self) -> None:
         layers = (layer("blend", RED, GREEN), layer("wax", WAXES["black wax"]), layer("sealer", veil=0.1))
-        for one in judge(Finish(layers=layers, grounds={"": Below(R=bare("oak").R, veil=0.9, figure=0.0)}), SAMPLES):
+        for one in judge(
+            Finish(layers=layers, grounds={"": Below(R=bare("oak").R, veil=0.9, figure=0.0)}), SAMPLES
+        ):
             self.assertTrue(one.words and one.why and one.words.endswith("."))
 
 
 class WaxesTest(unittest.TestCase):
     def test_what_flatters(self) -> None:
-        """J015, J017, J018: brown warms a cool grey and makes a pale pinkish beige grubby, black is a shadow; told from
-        what is predicted, whatever the wax is called."""
+        """J015, J017, J018: brown warms a cool grey and makes a pale pinkish beige grubby, black is a shadow;
+        told from what is predicted, whatever the wax is called."""
         grey, beige, deep = ((62.0, -2.0, -4.0), (82.0, 4.0, 9.0), (34.0, -2.0, -20.0))
         for before, after, said in (
             (grey, (48.0, 3.0, 8.0), "warmer"), (beige, (68.0, 7.0, 20.0), "grubby"),
@@ -140,7 +150,9 @@ class WaxesTest(unittest.TestCase):
         found = {
             key: {
                 one.name: one.delta_E
-                for one in waxes_on(Finish(layers=(Layer(kind="paint", films=(film(key, X=900.0),)),)), "front")
+                for one in waxes_on(
+                    Finish(layers=(Layer(kind="paint", films=(film(key, X=900.0),)),)), "front"
+                )
             }
             for key in ("white", "black")
         }

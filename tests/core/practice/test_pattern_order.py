@@ -10,8 +10,8 @@ from jug_mingle.core.practice.pattern_order import order_of
 
 class OrderTest(unittest.TestCase):
     def test_order(self) -> None:
-        """J077, J047, V090: motifs are cut apart before contact, which is final; paste is lifted after five minutes and
-        rinsed out of doors; other kinds of layer have no order."""
+        """J077, J047, V090: motifs are cut apart before contact, which is final; paste is lifted after five
+        minutes and rinsed out of doors; other kinds of layer have no order."""
         transfer = order_of("transfer", schools={})
         self.assertTrue(any("cut apart now, not later" in one for one in transfer))
         self.assertTrue(any("contact is final" in one for one in transfer))
@@ -22,11 +22,19 @@ class OrderTest(unittest.TestCase):
 
     def test_schools(self) -> None:
         """D019, D032, D033, D034, J026, J076: both ways of each are supported, by what a person answered."""
-        for edge, words in (("barrier", "nothing creeps under"), ("lifted_wet", "while it is wet"), ("dry", "roller")):
+        for edge, words in (
+            ("barrier", "nothing creeps under"),
+            ("lifted_wet", "while it is wet"),
+            ("dry", "roller"),
+        ):
             self.assertTrue(any(words in one for one in order_of("stencil", edge=edge, schools={})))
         self.assertIn("sticks by itself", order_of("stencil", mesh=True, schools={})[0])
         self.assertIn("tape", order_of("stencil", schools={})[0])
-        for glue, words in (("flat", "flat clear coat"), ("satin", "satin clear coat"), ("white_glue", "on the paper")):
+        for glue, words in (
+            ("flat", "flat clear coat"),
+            ("satin", "satin clear coat"),
+            ("white_glue", "on the paper"),
+        ):
             self.assertTrue(any(words in one for one in order_of("paper", schools={"paper_glue": glue})))
         self.assertTrue(any("brushed on the paper" in one for one in order_of("collage", schools={})))
         for trim, words in (("before", "before it is pasted"), ("after", "80 grit while it is damp")):

@@ -18,14 +18,16 @@ class CardsTest(unittest.TestCase):
             for line in astuple(card):
                 self.assertLessEqual(len(line), 110, key)
             self.assertTrue(
-                all((card.tool, card.load, card.section, card.stroke, card.stop, card.right, card.practise)), key
+                all((card.tool, card.load, card.section, card.stroke, card.stop, card.right, card.practise)),
+                key,
             )
 
     def test_common_practice(self) -> None:
         """T053, T060, J043, J049, J050, J053, J068: what the trade says at each is on its card."""
         for key, field, words in (
             ("blend", "stop", "two tones are left"), ("blend", "practise", "two close colours"),
-            ("metallic", "stop", "sooner"), ("glaze", "section", "sooner than wax"), ("oil", "stop", "20 minutes"),
+            ("metallic", "stop", "sooner"), ("glaze", "section", "sooner than wax"),
+            ("oil", "stop", "20 minutes"),
             ("sealer", "stop", "three or four"),
             ("wash", "stop", "unevenness"), ("stencil", "stop", "before it dries"), ("blend", "water", "mud"),
         ):  # fmt: skip
@@ -43,8 +45,10 @@ class MishapsTest(unittest.TestCase):
         """J041, J044, J056, J059, J063 to J065, J049: sign by sign."""
         for key, words in (
             ("milky", "Wait"), ("wax_smears", "twice that in damp air"), ("peels", "Strip all of it"),
-            ("drips_faded", "Make them again"), ("wax_wrong", "Clear wax lifts it"), ("wash_too_white", "Sand it back"),
-            ("sticky", "Wipe it"), ("stain_on_paint", "turpentine while it is wet"), ("bleeds", "stain-blocking"),
+            ("drips_faded", "Make them again"), ("wax_wrong", "Clear wax lifts it"),
+            ("wash_too_white", "Sand it back"),
+            ("sticky", "Wipe it"), ("stain_on_paint", "turpentine while it is wet"),
+            ("bleeds", "stain-blocking"),
             ("join_seen", "second coat move it"), ("tide_line", "Mist the whole face"),
         ):  # fmt: skip
             self.assertIn(words, MISHAPS[key].remedy)

@@ -33,7 +33,8 @@ class AccentsTest(unittest.TestCase):
     def test_a_tone_and_the_metal(self) -> None:
         tones = [np.array([80.0, 1.0, 2.0]), np.array([45.0, 30.0, 20.0])]
         found = {
-            one.key: one for one in accents_of(np.array([50.0, -20.0, 0.0]), tones=tones, metal=np.array([60.0, 5, 40]))
+            one.key: one
+            for one in accents_of(np.array([50.0, -20.0, 0.0]), tones=tones, metal=np.array([60.0, 5, 40]))
         }
         np.testing.assert_array_equal(found["tone"].Lab, tones[1])
         self.assertIn("metal", found)

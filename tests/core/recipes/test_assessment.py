@@ -11,7 +11,12 @@ from jug_mingle.core.recipes.assessment import Likely
 class LikelyTest(unittest.TestCase):
     def test_never_outside_its_own_range(self) -> None:
         """Also of draws whose mean lies beyond the nine tenths of them."""
-        for errors in (np.array([0.1] * 19 + [40.0]), np.array([5.0]), np.linspace(0.0, 3.0, 32), np.zeros(4)):
+        for errors in (
+            np.array([0.1] * 19 + [40.0]),
+            np.array([5.0]),
+            np.linspace(0.0, 3.0, 32),
+            np.zeros(4),
+        ):
             found = Likely.of(errors)
             self.assertLessEqual(found.low, found.expected)
             self.assertLessEqual(found.expected, found.high)

@@ -15,7 +15,9 @@ class SetsTest(unittest.TestCase):
         self.assertEqual(len(grown), 3)
 
     def test_must(self) -> None:
-        self.assertEqual(_with_must(np.zeros((0, 2), dtype=int), (3,), 4, 2).tolist(), [[0, 3], [1, 3], [2, 3]])
+        self.assertEqual(
+            _with_must(np.zeros((0, 2), dtype=int), (3,), 4, 2).tolist(), [[0, 3], [1, 3], [2, 3]]
+        )
         self.assertEqual(len(_with_must(np.zeros((0, 1), dtype=int), (0, 1), 4, 1)), 0)
 
     def test_compositions_have_no_common_factor(self) -> None:

@@ -30,13 +30,16 @@ class WhyTest(unittest.TestCase):
         self.assertTrue(found.coats is not None and found.coats >= 1)
 
     def test_the_fastest_is_the_most_sensitive(self) -> None:
-        """What turns the colour fastest is told, not what is poured last: blue in red, beside a little yellow."""
+        """What turns the colour fastest is told, not what is poured last: blue in red, beside a little
+        yellow."""
         keys = ["red", "blue", "yellow", "white"]
         shelf = characterise([material(key) for key in keys], readings(keys))
         pours = [Pour(key=key, parts=n, ml=20.0 * n) for key, n in (("red", 9), ("blue", 3), ("yellow", 2))]
         found = explain(shelf, pours, Target(R=np.full(36, 0.5)), below=ground("oak"))
         moved = {slip.key: slip.moved for slip in found.slips}
         self.assertEqual(max(moved, key=lambda key: moved[key]), "blue")
-        self.assertIn("Deep sea turns the colour", pouring_order(found, {"blue": "Deep sea", "yellow": "Straw"}))
+        self.assertIn(
+            "Deep sea turns the colour", pouring_order(found, {"blue": "Deep sea", "yellow": "Straw"})
+        )
         alone = explain(shelf, pours[:1], Target(R=np.full(36, 0.5)), below=ground("oak"))
         self.assertEqual(pouring_order(alone, {}), "It is one tin as it is: stir it well.")

@@ -32,7 +32,10 @@ class FilmAmountsTest(unittest.TestCase):
                     film = LaidFilm(volumes=tuple(volumes), laying=how.laying, water=how.water)
                     tins = [SHELF.materials[SHELF.index(key)] for key, _ in volumes]
                     coat = coat_of(tins, np.array([share for _, share in volumes]), how.water)
-                    kept = [float(shares_kept(SHELF.uptake(ground.takes, tin.key), [how.laying])[0]) for tin in tins]
+                    kept = [
+                        float(shares_kept(SHELF.uptake(ground.takes, tin.key), [how.laying])[0])
+                        for tin in tins
+                    ]
                     with self.subTest(group[0].kind.key, at=at):
                         assert_allclose(x[at], (coat * kept)[:k], rtol=1e-9)
                         assert_allclose(veil[at], body_over(SHELF, [film], ground).veil, rtol=1e-9)

@@ -17,7 +17,8 @@ WISHES = Wishes(batch=500.0, tool=tool("parts"), most_pots=3)
 
 class WhatIsLackingTest(unittest.TestCase):
     def test_names_the_missing_family(self) -> None:
-        """A vivid blue from red, yellow and white misses it, and blue (or violet beside it) is what would help."""
+        """A vivid blue from red, yellow and white misses it, and blue (or violet beside it) is what would
+        help."""
         keys = ["white", "red", "yellow", "black"]
         shelf = characterise([material(key) for key in keys], readings(keys))
         target = Target(R=seen({"blue": 1, "white": 1}))
@@ -36,8 +37,8 @@ class WhatIsLackingTest(unittest.TestCase):
         self.assertLess(what_is_lacking(shelf, target, WISHES, best.pours).nearest, 2.5)
 
     def test_what_stands_there_is_not_lacking(self) -> None:
-        """A white that holds too little for the batch is named as short; no other white is asked for, in a pale colour
-        as in a deep one."""
+        """A white that holds too little for the batch is named as short; no other white is asked for, in a
+        pale colour as in a deep one."""
         keys = ["white", "red", "blue", "black"]
         tins = [material("white", left=20.0), *(material(key) for key in keys[1:])]
         shelf = characterise(tins, readings(keys))
@@ -45,7 +46,9 @@ class WhatIsLackingTest(unittest.TestCase):
         best = min(find_recipes(shelf, target, WISHES), key=lambda recipe: recipe.worst)
         lack = what_is_lacking(shelf, target, WISHES, best.pours)
         self.assertEqual((lack.family, lack.short), (None, (shelf.materials[0].name,)))
-        self.assertRegex(nearest_words(lack), "too little left of .* for this batch: with enough of it, [01][.]")
+        self.assertRegex(
+            nearest_words(lack), "too little left of .* for this batch: with enough of it, [01][.]"
+        )
         deep = Target(R=np.full(36, 0.045))
         best = min(find_recipes(shelf, deep, WISHES), key=lambda recipe: recipe.worst)
         self.assertNotEqual(what_is_lacking(shelf, deep, WISHES, best.pours).family, "white")
@@ -53,11 +56,14 @@ class WhatIsLackingTest(unittest.TestCase):
 
 class TooLittleWordsTest(unittest.TestCase):
     def test_one_tin_that_would_do(self) -> None:
-        """A tin that is the colour itself but holds too little is named; not one with enough, or not allowed."""
+        """A tin that is the colour itself but holds too little is named; not one with enough, or not
+        allowed."""
         keys = ["white", "red", "blue", "black"]
         target = Target(R=seen({"red": 1}))
         for left, avoid, named in ((20.0, (), True), (900.0, (), False), (20.0, ("red",), False)):
-            shelf = characterise([material(key, left=left if key == "red" else np.inf) for key in keys], readings(keys))
+            shelf = characterise(
+                [material(key, left=left if key == "red" else np.inf) for key in keys], readings(keys)
+            )
             wishes = replace(WISHES, avoid=avoid)
             said = too_little_words(shelf, target, wishes, find_recipes(shelf, target, wishes))
             self.assertEqual("Red alone would be about" in said, named, said)

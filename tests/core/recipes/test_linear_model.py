@@ -39,7 +39,9 @@ class LinearTest(unittest.TestCase):
                 V = self.linear.vectors[list(chosen)]
                 # Weights that sum to one, held there by a heavy equation.
                 heavy = 1e4 * float(np.abs(V).max())
-                w, _ = nnls(np.vstack([V.T, np.full(len(chosen), heavy)]), np.array([0.0] * V.shape[1] + [heavy]))
+                w, _ = nnls(
+                    np.vstack([V.T, np.full(len(chosen), heavy)]), np.array([0.0] * V.shape[1] + [heavy])
+                )
                 least = float(((w / w.sum()) @ V) @ ((w / w.sum()) @ V))
                 bound = float(self.linear.bound(np.array([chosen]))[0])
                 if np.isfinite(bound):

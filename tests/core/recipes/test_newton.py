@@ -14,7 +14,9 @@ from tests.core.paints import TRUE, seen
 from tests.core.recipes.test_search import PALETTE
 
 LIGHTS = (light("window"), light("bulb"))
-GOAL = Goal(Lab=np.array([R_to_Lab(seen({"white": 4, "blue": 2, "green": 1}), at) for at in LIGHTS]), lights=LIGHTS)
+GOAL = Goal(
+    Lab=np.array([R_to_Lab(seen({"white": 4, "blue": 2, "green": 1}), at) for at in LIGHTS]), lights=LIGHTS
+)
 
 
 def _off(logs: np.ndarray, tins: np.ndarray) -> np.ndarray:

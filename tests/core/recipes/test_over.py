@@ -31,12 +31,15 @@ def wanted(L: float, a: float, b: float) -> Target:
 
 
 def look(key: str, laying: Laying, water: float = 0.0) -> FloatArray:
-    return np.clip(look_over(SHELF, [LaidFilm(volumes=((key, 1.0),), laying=laying, water=water)], OAK), 0.0, 1.0)
+    return np.clip(
+        look_over(SHELF, [LaidFilm(volumes=((key, 1.0),), laying=laying, water=water)], OAK), 0.0, 1.0
+    )
 
 
 class FindWaysTest(unittest.TestCase):
     def test_finds_what_was_laid(self) -> None:
-        """The look of a stain that was wiped after 4 minutes is found as that stain, or as what cannot be told."""
+        """The look of a stain that was wiped after 4 minutes is found as that stain, or as what cannot be
+        told."""
         target = Target(R=look("tea", Laying(wait=4.0)), lights=LIGHTS)
         ways = find_ways(SHELF, target, OAK, OverWishes(two_steps=False))
         best = min(ways, key=lambda way: way.worst)
@@ -81,7 +84,8 @@ class FindWaysTest(unittest.TestCase):
         self.assertIn("nearest is", reach_words(wanted(45, -40, 30), OAK, ways))
 
     def test_what_is_far_off_is_no_answer(self) -> None:
-        """What is 25 off or more is not offered beside what is nearer; where all is, the nearest stands alone."""
+        """What is 25 off or more is not offered beside what is nearer; where all is, the nearest stands
+        alone."""
         for target in (wanted(30, 9, 14), wanted(70, -60, 40)):
             ways = find_ways(SHELF, target, OAK, OverWishes(two_steps=False))
             self.assertTrue(len(ways) == 1 or all(way.worst < 25.0 for way in ways))
@@ -118,7 +122,9 @@ class FindWaysTest(unittest.TestCase):
         way = assess_way(SHELF, None, OAK, ways[0].steps, pour_error=0.03)
         self.assertEqual(way.worst, 0.0)
         self.assertTrue(way.low <= way.expected <= way.high)
-        self.assertLess(R_to_Lab(way.wet)[0], R_to_Lab(way.R)[0])  # wet is darker, and so is below a clear coat
+        self.assertLess(
+            R_to_Lab(way.wet)[0], R_to_Lab(way.R)[0]
+        )  # wet is darker, and so is below a clear coat
         self.assertLess(R_to_Lab(way.sealed)[0], R_to_Lab(way.R)[0])
 
 

@@ -38,7 +38,9 @@ class FindRecipesTest(unittest.TestCase):
         recipes = find_recipes(SHELF, Target(R=TARGETS[0]), wishes())
         best = min((r for r in recipes if len(r.pours) == 3), key=lambda r: r.worst)
         self.assertLess(best.worst, 1.0)
-        self.assertEqual([pour.parts for pour in best.pours], sorted((p.parts for p in best.pours), reverse=True))
+        self.assertEqual(
+            [pour.parts for pour in best.pours], sorted((p.parts for p in best.pours), reverse=True)
+        )
         self.assertAlmostEqual(sum(pour.ml for pour in best.pours), 480.0, places=6)
 
     def test_reported_difference_is_of_the_reported_colour(self) -> None:
@@ -46,12 +48,15 @@ class FindRecipesTest(unittest.TestCase):
         target = Target(R=TARGETS[1], lights=LIGHTS)
         for recipe in find_recipes(SHELF, target, wishes()):
             for at, said in zip(LIGHTS, recipe.delta_E, strict=True):
-                self.assertAlmostEqual(said, float(delta_E_CIE2000(R_to_Lab(recipe.R, at), R_to_Lab(target.R, at))))
+                self.assertAlmostEqual(
+                    said, float(delta_E_CIE2000(R_to_Lab(recipe.R, at), R_to_Lab(target.R, at)))
+                )
             self.assertLessEqual(recipe.low, recipe.high)
             assert_allclose(predict(SHELF, recipe.pours), recipe.R)
 
     def test_tool_multiples(self) -> None:
-        """With spoons every amount is a whole multiple of half a teaspoon, and the batch is about what was asked."""
+        """With spoons every amount is a whole multiple of half a teaspoon, and the batch is about what was
+        asked."""
         for recipe in find_recipes(SHELF, Target(R=TARGETS[0]), wishes(tool=tool("spoons"))):
             for pour in recipe.pours:
                 self.assertAlmostEqual(pour.ml % 2.5, 0.0, places=6)
@@ -59,7 +64,9 @@ class FindRecipesTest(unittest.TestCase):
 
     def test_wishes(self) -> None:
         """A tin that must be used is, one to avoid is not, and there are never more tins than allowed."""
-        for recipe in find_recipes(SHELF, Target(R=TARGETS[0]), wishes(use=("black",), avoid=("green",), most_pots=2)):
+        for recipe in find_recipes(
+            SHELF, Target(R=TARGETS[0]), wishes(use=("black",), avoid=("green",), most_pots=2)
+        ):
             keys = {pour.key for pour in recipe.pours}
             self.assertIn("black", keys)
             self.assertNotIn("green", keys)

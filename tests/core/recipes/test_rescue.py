@@ -36,7 +36,9 @@ class ReadPotTest(unittest.TestCase):
         """The corrected batch looks as it was read, within the noise, though it was poured wrongly."""
         amounts = {**WANTED, "blue": 160.0}
         pot = poured(amounts, WANTED)
-        advice = advise(SHELF, pot, Target(R=seen(amounts)), tool=tool("syringe"), in_pot=list(WANTED), most_ml=900)
+        advice = advise(
+            SHELF, pot, Target(R=seen(amounts)), tool=tool("syringe"), in_pot=list(WANTED), most_ml=900
+        )
         self.assertLess(advice.options[0].delta_E, 0.6)
 
     def test_strips_that_do_not_hide(self) -> None:
@@ -55,7 +57,9 @@ class AdviseTest(unittest.TestCase):
         """A batch with a third too much blue comes home by adding what it lacks, when that is truly mixed."""
         amounts = {**WANTED, "blue": 160.0}
         target = Target(R=seen(WANTED))
-        advice = advise(SHELF, poured(amounts, WANTED), target, tool=tool("syringe"), in_pot=list(WANTED), most_ml=900)
+        advice = advise(
+            SHELF, poured(amounts, WANTED), target, tool=tool("syringe"), in_pot=list(WANTED), most_ml=900
+        )
         self.assertTrue(advice.reached, advice.words)
         total = dict(amounts)
         for pour in advice.best.additions:
@@ -83,13 +87,16 @@ class AdviseTest(unittest.TestCase):
     def test_cannot_be_rescued(self) -> None:
         """Black cannot be made white in a jug that is nearly full, and the answer says what to do instead."""
         pot = poured({"black": 400.0}, {"black": 400.0})
-        advice = advise(SHELF, pot, Target(R=seen({"white": 1})), tool=tool("syringe"), in_pot=["black"], most_ml=500)
+        advice = advise(
+            SHELF, pot, Target(R=seen({"white": 1})), tool=tool("syringe"), in_pot=["black"], most_ml=500
+        )
         self.assertFalse(advice.reached)
         self.assertIn("Start a new one", advice.words)
         self.assertLessEqual(max(option.ml for option in advice.options), 500.0)
 
     def test_said_of_it(self) -> None:
-        """Home, a third nearer and no nearer, or not worth it: what is said goes by what is likely in the end."""
+        """Home, a third nearer and no nearer, or not worth it: what is said goes by what is likely in the
+        end."""
 
         def option(expected: float, *additions: Pour) -> Rescue:
             R = seen({"blue": 1.0})
@@ -122,7 +129,8 @@ class AdviseTest(unittest.TestCase):
 
 class LearnFromPotsTest(unittest.TestCase):
     def test_pots_teach(self) -> None:
-        """Three read batches of paints known by their masstones alone at least halve the error of another mix."""
+        """Three read batches of paints known by their masstones alone at least halve the error of another
+        mix."""
         from jug_mingle.core.evidence.fit import characterise
         from tests.core.paints import material, readings
 
@@ -135,7 +143,10 @@ class LearnFromPotsTest(unittest.TestCase):
         )
         evidence = readings(keys, tints=False) + [
             Reading(
-                key=f"batch {n}", volumes=tuple(pot.items()), swatches=(Swatch(seen=R_to_Lab(seen(pot))),), noise=0.3
+                key=f"batch {n}",
+                volumes=tuple(pot.items()),
+                swatches=(Swatch(seen=R_to_Lab(seen(pot))),),
+                noise=0.3,
             )
             for n, pot in enumerate(pots)
         ]

@@ -43,8 +43,8 @@ class SearchTest(unittest.TestCase):
                     self.assertLessEqual(found.miss, best.miss + 0.1)
 
     def test_mixed_sheens_by_both_measures(self) -> None:
-        """Tins of several sheens, also for colours far out of their reach: as near as the exhaustive best on paper, and
-        as likely as the exhaustive best over drawn shelves."""
+        """Tins of several sheens, also for colours far out of their reach: as near as the exhaustive best on
+        paper, and as likely as the exhaustive best over drawn shelves."""
         sheens = replace(PALETTE, veil=np.resize([1.0, 0.35, 0.9, 0.6], PALETTE.size))
         rng = np.random.default_rng(5)
         shape = (8, *sheens.K.shape)

@@ -1,4 +1,5 @@
-"""Stain boards: between two fields absorbance goes with the logarithm of the wait; what a piece takes in time."""
+"""Stain boards: between two fields absorbance goes with the logarithm of the wait; what a piece takes in
+time."""
 
 import unittest
 
@@ -27,7 +28,8 @@ class BoardTest(unittest.TestCase):
         assert_allclose(reflectance_after([1, 5, 20], R, [1, 5, 20]), R, rtol=1e-12)
 
     def test_between_is_a_thinner_film(self) -> None:
-        """Half-way in the logarithm of the wait lies the film of half-way thickness, by the film equations (S → 0)."""
+        """Half-way in the logarithm of the wait lies the film of half-way thickness, by the film equations (S
+        → 0)."""
         found = reflectance_after([2.0, 8.0], [stained(4.0), stained(10.0)], 4.0)
         assert_allclose(found, R_film(K=K, S=np.full(36, 1e-12), X=7.0, R_g=OAK), rtol=1e-6)
 
@@ -39,7 +41,9 @@ class BoardTest(unittest.TestCase):
     @settings(max_examples=40, deadline=None)
     def test_longer_is_darker(self, wait: float) -> None:
         waits, R = [0.5, 3.0, 40.0, 300.0], [stained(depth) for depth in (1.0, 3.0, 6.0, 8.0)]
-        self.assertTrue(np.all(reflectance_after(waits, R, wait * 1.1) <= reflectance_after(waits, R, wait) + 1e-12))
+        self.assertTrue(
+            np.all(reflectance_after(waits, R, wait * 1.1) <= reflectance_after(waits, R, wait) + 1e-12)
+        )
 
     def test_the_wait_for_a_colour_is_found(self) -> None:
         waits, R = [1.0, 30.0], [stained(2.0), stained(9.0)]

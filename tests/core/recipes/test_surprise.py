@@ -28,7 +28,8 @@ class UnexplainedTest(unittest.TestCase):
             self.assertFalse(unexplained(shelf, strip({**ASKED, key: 1.2 * ASKED[key]})), key)
 
     def test_another_batch(self) -> None:
-        """The colour of another batch cannot be this one's, unless it was read so badly that anything may be."""
+        """The colour of another batch cannot be this one's, unless it was read so badly that anything may
+        be."""
         shelf = known_shelf()
         other = {"white": 300.0, "yellow": 120.0}
         self.assertTrue(unexplained(shelf, strip(other)))

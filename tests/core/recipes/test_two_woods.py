@@ -28,8 +28,9 @@ MAPLE, CHERRY = ground("maple"), ground("cherry")
 
 class MakeOneTest(unittest.TestCase):
     def test_brings_them_together(self) -> None:
-        """Woods that lie 19 apart come near each other, also with the same stain first and a second on the paler
-        (common practice: the same stain first, then a darker one on the paler wood, V156; two woods, V225)."""
+        """Woods that lie 19 apart come near each other, also with the same stain first and a second on the
+        paler (common practice: the same stain first, then a darker one on the paler wood, V156; two woods,
+        V225)."""
         bare = float(delta_E_CIE2000(R_to_Lab(MAPLE.R_seen), R_to_Lab(CHERRY.R_seen)))
         self.assertGreater(bare, 15.0)
         ways = make_one(SHELF, [MAPLE, CHERRY], LIGHTS, None, OverWishes())
@@ -52,17 +53,21 @@ class MakeOneTest(unittest.TestCase):
         self.assertTrue(all(len(way.steps) == 3 for way in ways))
 
     def test_strips(self) -> None:
-        """The strip comes first whose outcome leaves least unsure; after one was read on a wood it tells less."""
+        """The strip comes first whose outcome leaves least unsure; after one was read on a wood it tells
+        less."""
 
         def tells(shelf: Shelf) -> tuple[list[str], float]:
             ways = make_one(shelf, [MAPLE, CHERRY], LIGHTS, None, OverWishes())
-            on_maple = max(way.tells[0] for way in ways if way.steps[0] and way.steps[0][0].film.keys == ("tea",))
+            on_maple = max(
+                way.tells[0] for way in ways if way.steps[0] and way.steps[0][0].film.keys == ("tea",)
+            )
             return strips_to_try(shelf, [MAPLE, CHERRY], ways), on_maple
 
         tins = [material("tea", "water_stain")]
         true = LaidFilm(volumes=(("tea", 1.0),), laying=Laying(wait=5.0))
         masstone = Reading(key="paper", volumes=(("tea", 1.0),), noise=0.3, veil=tins[0].veil, swatches=(
-            Swatch(seen=look_over(SHELF, [true], ground("paper")), X=tins[0].dry_coat, R_g=ground("paper").body),
+            Swatch(seen=look_over(SHELF, [true], ground("paper")), X=tins[0].dry_coat,
+                R_g=ground("paper").body),
         ))  # fmt: skip
         before, at_first = tells(characterise(tins, [masstone]))
         self.assertEqual(len(before), len(set(before)))
@@ -72,8 +77,8 @@ class MakeOneTest(unittest.TestCase):
                 key=f"field {wait}", volumes=(("tea", 1.0),), noise=0.3, veil=tins[0].veil, wood="maple",
                 laying=Laying(wait=wait), swatches=(
                     Swatch(
-                        seen=look_over(SHELF, [replace(true, laying=Laying(wait=wait))], MAPLE), X=tins[0].dry_coat,
-                        R_g=MAPLE.body,
+                        seen=look_over(SHELF, [replace(true, laying=Laying(wait=wait))], MAPLE),
+                        X=tins[0].dry_coat, R_g=MAPLE.body,
                     ),
                 ),
             )
@@ -96,17 +101,22 @@ class MakeOneTest(unittest.TestCase):
         self.assertEqual(told[strips[0]], max(told.values()))
 
     def test_refused(self) -> None:
-        for woods, words in (([MAPLE], "two or three"), ([MAPLE, ground("white_primer")], "takes nothing in")):
+        for woods, words in (
+            ([MAPLE], "two or three"),
+            ([MAPLE, ground("white_primer")], "takes nothing in"),
+        ):
             with self.subTest(words), self.assertRaisesRegex(ValueError, words):
                 make_one(SHELF, woods, LIGHTS, None, OverWishes())
         with self.assertRaisesRegex(NothingToMixError, "add a stain"):
-            make_one(characterise([material("wax", "clear_wax")], []), [MAPLE, CHERRY], LIGHTS, None, OverWishes())
+            make_one(
+                characterise([material("wax", "clear_wax")], []), [MAPLE, CHERRY], LIGHTS, None, OverWishes()
+            )
 
 
 class UndertonesTest(unittest.TestCase):
     def test_a_pale_grey_stain_makes_cherry_less_red(self) -> None:
-        """Three 30-second coats of a pale pigmented stain make a red wood creamier and less red, not white (common
-        practice, C033 and V140)."""
+        """Three 30-second coats of a pale pigmented stain make a red wood creamier and less red, not white
+        (common practice, C033 and V140)."""
         found = what_moves(SHELF, CHERRY, "red", OverWishes())
         self.assertTrue(any("grey" in one.step.film.keys or "white" in one.step.film.keys for one in found))
         for one in found:

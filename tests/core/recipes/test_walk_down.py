@@ -19,9 +19,12 @@ def paint(key: str) -> Paint:
 
 class RungsTest(unittest.TestCase):
     def test_steps_are_even_to_the_eye(self) -> None:
-        """Neighbours differ equally within 5 %; in equal parts the first step of white into black is far too long."""
+        """Neighbours differ equally within 5 %; in equal parts the first step of white into black is far too
+        long."""
         for first, second in (("black", "white"), ("blue", "white"), ("red", "yellow"), ("white", "green")):
-            found = rungs(paint(first), paint(second), areas=[0.2, 0.3, 0.25, 0.2, 0.1], coats=2, spread_rate=11.0)
+            found = rungs(
+                paint(first), paint(second), areas=[0.2, 0.3, 0.25, 0.2, 0.1], coats=2, spread_rate=11.0
+            )
             with self.subTest(first, second=second):
                 apart = _apart(np.array([rung.R for rung in found]))
                 self.assertLess(float(np.ptp(apart)), 0.05 * float(apart.mean()))
@@ -41,8 +44,11 @@ class RungsTest(unittest.TestCase):
 
 class WalkDownTest(unittest.TestCase):
     def test_the_jug_has_the_right_colour_at_every_step(self) -> None:
-        """Followed with a measuring jug: what is in it has each step's share, is enough, and is used up at the end."""
-        steps = rungs(paint("blue"), paint("white"), areas=[0.3, 0.2, 0.4, 0.3, 0.2], coats=2, spread_rate=10.0)[:-1]
+        """Followed with a measuring jug: what is in it has each step's share, is enough, and is used up at
+        the end."""
+        steps = rungs(
+            paint("blue"), paint("white"), areas=[0.3, 0.2, 0.4, 0.3, 0.2], coats=2, spread_rate=10.0
+        )[:-1]
         solids = (0.35, 0.5)
         walk = walk_down(steps, solids=solids, margin=0.1)
         first, second = walk[0].add, 0.0
@@ -61,7 +67,9 @@ class WalkDownTest(unittest.TestCase):
         R = np.full(36, 0.5)
         for shares, words in (((0.1, 0.5), "begins with the first paint"), ((0.0, 1.0), "from its own jug")):
             with self.assertRaisesRegex(ValueError, words):
-                walk_down([Rung(share=share, R=R, ml=10.0) for share in shares], solids=(0.4, 0.4), margin=0.1)
+                walk_down(
+                    [Rung(share=share, R=R, ml=10.0) for share in shares], solids=(0.4, 0.4), margin=0.1
+                )
 
 
 def _apart(R: np.ndarray) -> np.ndarray:

@@ -95,7 +95,8 @@ export interface paths {
     put?: never
     /**
      * Restore Archive
-     * @description Put everything that an archive holds in the place of what is here, all of it or nothing; what is here is kept.
+     * @description Put everything that an archive holds in the place of what is here, all of it or nothing; what is here
+     *     is kept.
      */
     post: operations['archives_restore_archive']
     delete?: never
@@ -235,7 +236,8 @@ export interface paths {
     put?: never
     /**
      * Read File
-     * @description Return colours of a file, 200 at once: palette, table, workbook, CGATS, CxF3 or JSON, sent as the body.
+     * @description Return colours of a file, 200 at once: palette, table, workbook, CGATS, CxF3 or JSON, sent as the
+     *     body.
      */
     post: operations['colours_read_file']
     delete?: never
@@ -441,7 +443,8 @@ export interface paths {
     }
     /**
      * Stream Scale
-     * @description Send what the scale shows, ten times a second, as server-sent events; trouble is an event too, and it goes on.
+     * @description Send what the scale shows, ten times a second, as server-sent events; trouble is an event too, and it
+     *     goes on.
      */
     get: operations['devices_stream_scale']
     put?: never
@@ -505,7 +508,8 @@ export interface paths {
     }
     /**
      * Listen
-     * @description Tell what changes from now on, or from the last event that a browser heard; each event names what was touched.
+     * @description Tell what changes from now on, or from the last event that a browser heard; each event names what was
+     *     touched.
      */
     get: operations['events_listen']
     put?: never
@@ -727,9 +731,9 @@ export interface paths {
      * Get Amount
      * @description Return how much paint all pieces of the job take; nothing while it has none.
      *
-     *     Of a colour whose jugs are in looks that pieces wear it is what those looks take; else what is laid in so many
-     *     coats at the spread rate that is sent; of a colour that has a jug, what spreads as that jug does; else as a
-     *     furniture paint.
+     *     Of a colour whose jugs are in looks that pieces wear it is what those looks take; else what is laid in so
+     *     many coats at the spread rate that is sent; of a colour that has a jug, what spreads as that jug does;
+     *     else as a furniture paint.
      */
     get: operations['jobs_get_amount']
     put?: never
@@ -903,7 +907,8 @@ export interface paths {
     put?: never
     /**
      * Duplicate Job
-     * @description Begin a job like another: its pieces, photos, colours, jugs and looks, and nothing of what was done on it.
+     * @description Begin a job like another: its pieces, photos, colours, jugs and looks, and nothing of what was done on
+     *     it.
      */
     post: operations['jobs_duplicate_job']
     delete?: never
@@ -1043,7 +1048,8 @@ export interface paths {
     put?: never
     /**
      * Cut Motif
-     * @description Cut a stencil from a photo of the job, what would fall out held by bridges; or keep it to be printed.
+     * @description Cut a stencil from a photo of the job, what would fall out held by bridges; or keep it to be
+     *     printed.
      */
     post: operations['patterns_cut_motif']
     delete?: never
@@ -1183,7 +1189,8 @@ export interface paths {
     put?: never
     /**
      * Add Sample
-     * @description Keep a photo that ships with the program, to try with: a jug by a window, a sheet of paper beside it.
+     * @description Keep a photo that ships with the program, to try with: a jug by a window, a sheet of paper beside
+     *     it.
      */
     post: operations['photos_add_sample']
     delete?: never
@@ -1227,8 +1234,8 @@ export interface paths {
     put?: never
     /**
      * Make Plan
-     * @description Lay what is still to be done into the hours there are, at once; it is bettered in the background. What moves is
-     *     as little as may be, unless it is asked for `anew`.
+     * @description Lay what is still to be done into the hours there are, at once; it is bettered in the background. What
+     *     moves is as little as may be, unless it is asked for `anew`.
      */
     post: operations['plans_make_plan']
     delete?: never
@@ -1330,7 +1337,8 @@ export interface paths {
     }
     /**
      * Get Money
-     * @description Return what a plan takes and costs: pots, consumables, hardware, hours, a price and what is left of it.
+     * @description Return what a plan takes and costs: pots, consumables, hardware, hours, a price and what is left of
+     *     it.
      */
     get: operations['plans_get_money']
     put?: never
@@ -2420,7 +2428,8 @@ export interface paths {
     put?: never
     /**
      * Face Sizes
-     * @description Return how large each face is, from the one whose width is known; none where no shared corner leads to it.
+     * @description Return how large each face is, from the one whose width is known; none where no shared corner leads to
+     *     it.
      */
     post: operations['photos_face_sizes']
     delete?: never
@@ -2484,7 +2493,8 @@ export interface paths {
     put?: never
     /**
      * List Accents
-     * @description Return colours that would answer layers on a piece, each as what the shelf can mix, and how loud it would be.
+     * @description Return colours that would answer layers on a piece, each as what the shelf can mix, and how loud it
+     *     would be.
      */
     post: operations['accents_list_accents']
     delete?: never
@@ -2624,7 +2634,8 @@ export interface paths {
     put?: never
     /**
      * Get Layout
-     * @description Return where a layer's pattern lies on a piece laid flat: its sheets in their order, and what they take.
+     * @description Return where a layer's pattern lies on a piece laid flat: its sheets in their order, and what they
+     *     take.
      */
     post: operations['patterns_get_layout']
     delete?: never
@@ -2722,7 +2733,8 @@ export interface paths {
     }
     /**
      * Look Png
-     * @description Return a piece in its look as PNG, with profile and light; or its left half before, its right half after.
+     * @description Return a piece in its look as PNG, with profile and light; or its left half before, its right half
+     *     after.
      */
     get: operations['finishes_look_png']
     put?: never
@@ -2842,7 +2854,8 @@ export interface paths {
     }
     /**
      * Sheet
-     * @description Return the finish sheet of a piece in its look, or of all dressed pieces of the set that it belongs to.
+     * @description Return the finish sheet of a piece in its look, or of all dressed pieces of the set that it belongs
+     *     to.
      */
     get: operations['finishes_sheet']
     put?: never
@@ -4733,7 +4746,8 @@ export interface components {
     }
     /**
      * DaybookOut
-     * @description The daybook of a job: what happened, the newest first; what was written down; and what it took and brought.
+     * @description The daybook of a job: what happened, the newest first; what was written down; and what it took and
+     *     brought.
      */
     DaybookOut: {
       /** Entries */
@@ -5043,8 +5057,9 @@ export interface components {
     }
     /**
      * FaceIn
-     * @description A face on a photo: its corners in turn, in pixels of the working copy, its zone, how wide it is, and how high
-     *     where that was found out [m]; `known` where its width was measured on the piece, so that others follow from it.
+     * @description A face on a photo: its corners in turn, in pixels of the working copy, its zone, how wide it is, and
+     *     how high where that was found out [m]; `known` where its width was measured on the piece, so that others
+     *     follow from it.
      */
     FaceIn: {
       /** Corners */
@@ -5470,7 +5485,8 @@ export interface components {
     }
     /**
      * FromSpectrum
-     * @description A reflectance over the 36 bands, from a file; `noise` and `how` are what the file says of it, if it does.
+     * @description A reflectance over the 36 bands, from a file; `noise` and `how` are what the file says of it, if it
+     *     does.
      */
     FromSpectrum: {
       /** R */
@@ -5605,7 +5621,8 @@ export interface components {
     }
     /**
      * HappenedOut
-     * @description Something that happened in a job, in words; `entry`, `photo` and `mix` are the numbers of what it is.
+     * @description Something that happened in a job, in words; `entry`, `photo` and `mix` are the numbers of what it
+     *     is.
      */
     HappenedOut: {
       /**
@@ -5816,7 +5833,8 @@ export interface components {
     }
     /**
      * JobLineOut
-     * @description A job as the list of them shows it, with a photo, and the number of a piece, that may be its picture.
+     * @description A job as the list of them shows it, with a photo, and the number of a piece, that may be its
+     *     picture.
      */
     JobLineOut: {
       /** Archived */
@@ -6925,8 +6943,8 @@ export interface components {
     }
     /**
      * Marks
-     * @description All marks of a photo; `wood` is the ground that is bare, `white` a place that is white in truth, `piece` the
-     *     piece that it shows.
+     * @description All marks of a photo; `wood` is the ground that is bare, `white` a place that is white in truth,
+     *     `piece` the piece that it shows.
      */
     Marks: {
       /**
@@ -7247,7 +7265,8 @@ export interface components {
     }
     /**
      * MeasuresIn
-     * @description Measures of a piece [m], how it is made, and all that was done to it; only what is sent differs from before.
+     * @description Measures of a piece [m], how it is made, and all that was done to it; only what is sent differs from
+     *     before.
      */
     MeasuresIn: {
       /** Back */
@@ -7321,7 +7340,8 @@ export interface components {
     }
     /**
      * MishapOut
-     * @description Something that goes wrong: its sign, the likely cause, what to do, how soon, what has to be done again.
+     * @description Something that goes wrong: its sign, the likely cause, what to do, how soon, what has to be done
+     *     again.
      */
     MishapOut: {
       /** Again */
@@ -7477,8 +7497,8 @@ export interface components {
     }
     /**
      * MotifFile
-     * @description A motif as a file: closed outlines from the upper left corner, even-odd, each with one of two colours; or a
-     *     picture.
+     * @description A motif as a file: closed outlines from the upper left corner, even-odd, each with one of two colours;
+     *     or a picture.
      */
     MotifFile: {
       /**
@@ -7556,8 +7576,8 @@ export interface components {
     }
     /**
      * NeedOut
-     * @description What a finish takes of one colour, and of which jug; `batch` is what that jug was made for, `set_ml` what the set
-     *     takes that the piece belongs to [m², ml]; the words say all three in the unit asked for.
+     * @description What a finish takes of one colour, and of which jug; `batch` is what that jug was made for, `set_ml`
+     *     what the set takes that the piece belongs to [m², ml]; the words say all three in the unit asked for.
      */
     NeedOut: {
       /** Area */
@@ -8046,7 +8066,8 @@ export interface components {
     }
     /**
      * PartFaceOut
-     * @description A face of a part: the name that it alone answers to, what it is called, its area [m²], what it is now.
+     * @description A face of a part: the name that it alone answers to, what it is called, its area [m²], what it is
+     *     now.
      */
     PartFaceOut: {
       /** Area */
@@ -8067,7 +8088,8 @@ export interface components {
     }
     /**
      * PartKindOut
-     * @description A kind of part that can be put on a piece, with its usual sides. [m]; 0 is as long as the piece's own.
+     * @description A kind of part that can be put on a piece, with its usual sides. [m]; 0 is as long as the piece's
+     *     own.
      */
     PartKindOut: {
       /** Key */
@@ -8079,7 +8101,8 @@ export interface components {
     }
     /**
      * PartOut
-     * @description A part of a piece, with its faces; where it stands and how large it is, if it is a solid of its own. [m]
+     * @description A part of a piece, with its faces; where it stands and how large it is, if it is a solid of its own.
+     *     [m]
      */
     PartOut: {
       /**
@@ -8250,7 +8273,8 @@ export interface components {
     }
     /**
      * PictureFile
-     * @description A picture as it is printed: which of its colours each place has (zlib, base64), and their body reflectances.
+     * @description A picture as it is printed: which of its colours each place has (zlib, base64), and their body
+     *     reflectances.
      */
     PictureFile: {
       /** Ink */
@@ -8264,8 +8288,9 @@ export interface components {
      * PictureIn
      * @description Layers to draw, saved or not.
      *
-     *     `stage` shows it after so many coats; `field` shows where one layer lies instead; without `shaded` every place has
-     *     the very colour of its finish. `opened` has its doors and drawers open, `before` is the piece as it came.
+     *     `stage` shows it after so many coats; `field` shows where one layer lies instead; without `shaded` every
+     *     place has the very colour of its finish. `opened` has its doors and drawers open, `before` is the piece as
+     *     it came.
      */
     PictureIn: {
       /**
@@ -8333,8 +8358,8 @@ export interface components {
     }
     /**
      * PieceChangeIn
-     * @description Changes of a piece; `grounds` says what faces are before anything is laid, by names that they answer to ("" for
-     *     all others).
+     * @description Changes of a piece; `grounds` says what faces are before anything is laid, by names that they answer to
+     *     ("" for all others).
      */
     PieceChangeIn: {
       /** Age */
@@ -9445,8 +9470,8 @@ export interface components {
      * RemarkOut
      * @description Something to be said of a finish; `rule` is the id of the rule that says it.
      *
-     *     Of what is done both ways `school` is the question on which painters differ, `answer` what those answer who do it
-     *     so: see the settings.
+     *     Of what is done both ways `school` is the question on which painters differ, `answer` what those answer
+     *     who do it so: see the settings.
      */
     RemarkOut: {
       /** Answer */
@@ -9469,7 +9494,8 @@ export interface components {
     }
     /**
      * RemixOut
-     * @description A past mix at a new size: from the same tins, and with substitutes where one is gone or holds too little.
+     * @description A past mix at a new size: from the same tins, and with substitutes where one is gone or holds too
+     *     little.
      */
     RemixOut: {
       /** Hex */
@@ -9643,8 +9669,8 @@ export interface components {
     }
     /**
      * RowOfFronts
-     * @description A row of a case's front: what fills it, how many beside each other (or compartments), its share of the height;
-     *     whether it stands beside the row before, and its share of the width there.
+     * @description A row of a case's front: what fills it, how many beside each other (or compartments), its share of the
+     *     height; whether it stands beside the row before, and its share of the width there.
      */
     RowOfFronts: {
       /**
@@ -11121,8 +11147,8 @@ export interface components {
      * UnitOut
      * @description A unit in which amounts are said.
      *
-     *     `spoons` is "us" or "metric" where an amount is put together of cups and spoons, `ml` what one of a plain unit is,
-     *     and `steps` up to which amount, in the unit, it is read off in which step; the last has no end.
+     *     `spoons` is "us" or "metric" where an amount is put together of cups and spoons, `ml` what one of a plain
+     *     unit is, and `steps` up to which amount, in the unit, it is read off in which step; the last has no end.
      */
     UnitOut: {
       /** Counted */
@@ -11147,7 +11173,8 @@ export interface components {
     }
     /**
      * VerdictOut
-     * @description What a dried strip says; of a mix without a target there is no difference to say, and nothing to reach.
+     * @description What a dried strip says; of a mix without a target there is no difference to say, and nothing to
+     *     reach.
      */
     VerdictOut: {
       /** Delta E */

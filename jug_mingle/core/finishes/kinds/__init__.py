@@ -1,10 +1,19 @@
-"""The kinds of layers, a file for each family, registered here. A new one: its family, a line here, its test."""
+"""The kinds of layers, a file for each family, registered here. A new one: its family, a line here, its
+test."""
 
 from collections.abc import Mapping
 from typing import Final
 
 from jug_mingle.core.finishes.kinds.aged import CHIPPY, CRACKLE, DISTRESS, RUST, WAX_ERASER
-from jug_mingle.core.finishes.kinds.applied import COLLAGE, LETTERING, LINED, ORNAMENT, PAPER, STENCIL, TRANSFER
+from jug_mingle.core.finishes.kinds.applied import (
+    COLLAGE,
+    LETTERING,
+    LINED,
+    ORNAMENT,
+    PAPER,
+    STENCIL,
+    TRANSFER,
+)
 from jug_mingle.core.finishes.kinds.broken import DRIPS, DRY_BRUSH, KNIFE, SPONGE
 from jug_mingle.core.finishes.kinds.covering import BLEND, FADE, METALLIC, PAINT, PRIMER, TWO_TONE
 from jug_mingle.core.finishes.kinds.showing import GLAZE, OIL, SEALER, STAIN, WASH, WAX

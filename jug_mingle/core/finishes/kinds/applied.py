@@ -1,4 +1,5 @@
-"""Kinds of layers put on by a pattern, or cut and glued: stencils, letters, transfers, papers, ornaments, linings."""
+"""Kinds of layers put on by a pattern, or cut and glued: stencils, letters, transfers, papers, ornaments,
+linings."""
 
 from typing import TYPE_CHECKING, Final
 
@@ -6,7 +7,13 @@ import numpy as np
 
 from jug_mingle.core.arrays import FloatArray
 from jug_mingle.core.finishes.fields import streaks
-from jug_mingle.core.finishes.layer_kind import PAINT_KINDS, LayerKind, covering_surface, kept_surface, own_surface
+from jug_mingle.core.finishes.layer_kind import (
+    PAINT_KINDS,
+    LayerKind,
+    covering_surface,
+    kept_surface,
+    own_surface,
+)
 from jug_mingle.core.finishes.printing import cover, footed, ink_of, palette_of, second_dabbed_in
 from jug_mingle.core.finishes.relief import Relief
 from jug_mingle.core.finishes.settings import AMOUNT, COATS, HAND, SEED, WATER

@@ -27,7 +27,8 @@ SPONGE: Final = LayerKind(
     lifts=rubbed_through,
     surface=covering_surface,
 )
-"""Antiquing with a sponge: glaze rubbed on points of wear lifts the fresh paint there, and tints what it bares."""
+"""Antiquing with a sponge: glaze rubbed on points of wear lifts the fresh paint there, and tints what it
+bares."""
 
 
 def _dry_brush_field(layer: "Layer", samples: Samples, zone: str) -> FloatArray:
@@ -67,7 +68,9 @@ KNIFE: Final = LayerKind(
 
 
 def _drips_field(layer: "Layer", samples: Samples, zone: str) -> FloatArray:
-    return clip(looked_up(samples, zone, "drips", layer.seed, along_grain=False) * 2.0 * layer.amount, 0.0, 1.0)
+    return clip(
+        looked_up(samples, zone, "drips", layer.seed, along_grain=False) * 2.0 * layer.amount, 0.0, 1.0
+    )
 
 
 DRIPS: Final = LayerKind(

@@ -6,8 +6,23 @@ from typing import TYPE_CHECKING, Final
 import numpy as np
 
 from jug_mingle.core.arrays import FloatArray
-from jug_mingle.core.finishes.fields import brushed, clip, edges, rubbed_through, run, runs_of_colour, streaks, wiped
-from jug_mingle.core.finishes.layer_kind import PAINT_KINDS, LayerKind, covering_surface, kept_surface, own_surface
+from jug_mingle.core.finishes.fields import (
+    brushed,
+    clip,
+    edges,
+    rubbed_through,
+    run,
+    runs_of_colour,
+    streaks,
+    wiped,
+)
+from jug_mingle.core.finishes.layer_kind import (
+    PAINT_KINDS,
+    LayerKind,
+    covering_surface,
+    kept_surface,
+    own_surface,
+)
 from jug_mingle.core.finishes.settings import (
     AMOUNT,
     COATS,
@@ -124,7 +139,9 @@ BLEND: Final = LayerKind(
     takes=PAINT_KINDS,
     usual={"coats": 2, "pattern": "centre", "size": 0.45, "width": 0.6, "hand": 0.15},
     settings=(PATTERN, COATS, WATER, SIZE, WIDTH, CONTRAST, HAND, SEED),
-    traits=frozenset(("water_based", "colours", "opaque", "hides", "closes_wood", "needs_seal", "spares_paint")),
+    traits=frozenset(
+        ("water_based", "colours", "opaque", "hides", "closes_wood", "needs_seal", "spares_paint")
+    ),
     field=_even,
     share=_blend_share,
     third_share=_third_share,

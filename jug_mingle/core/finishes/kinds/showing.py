@@ -4,7 +4,13 @@ from typing import TYPE_CHECKING, Final
 
 from jug_mingle.core.arrays import FloatArray
 from jug_mingle.core.finishes.fields import brushed, clip, placed, share_left, streaks, wiped
-from jug_mingle.core.finishes.layer_kind import PAINT_KINDS, LayerKind, covering_surface, own_surface, set_surface
+from jug_mingle.core.finishes.layer_kind import (
+    PAINT_KINDS,
+    LayerKind,
+    covering_surface,
+    own_surface,
+    set_surface,
+)
 from jug_mingle.core.finishes.settings import AMOUNT, COATS, DWELL, HAND, PLACE, SEED, VEIL, WATER, WAY, WIPE
 from jug_mingle.core.finishes.textures import looked_up
 from jug_mingle.core.optics.grain import streak_uptake
@@ -99,7 +105,11 @@ def _wax_field(layer: "Layer", samples: Samples, zone: str) -> FloatArray:
 
 def _surface(layer: "Layer", veil: float, amount: float) -> float:
     """Wiped from everywhere, it still has gone over everything."""
-    return own_surface(layer, veil, amount) if layer.place == "everywhere" else covering_surface(layer, veil, amount)
+    return (
+        own_surface(layer, veil, amount)
+        if layer.place == "everywhere"
+        else covering_surface(layer, veil, amount)
+    )
 
 
 WAX: Final = LayerKind(

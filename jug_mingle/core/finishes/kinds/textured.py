@@ -97,7 +97,9 @@ _GRAIN: Final = 0.0012
 def _grains(layer: "Layer", samples: Samples, zone: str) -> FloatArray:
     """Return where a grain sticks (1) and where one fell out (-1)."""
     found = looked_up(samples, zone, "speckle", layer.seed, along_grain=False)
-    return np.where(found > 0.7 - 0.4 * layer.amount, 1.0, np.where(found < -0.95 + 0.3 * layer.amount, -1.0, 0.0))
+    return np.where(
+        found > 0.7 - 0.4 * layer.amount, 1.0, np.where(found < -0.95 + 0.3 * layer.amount, -1.0, 0.0)
+    )
 
 
 def _salt_relief(layer: "Layer", samples: Samples, zone: str) -> Relief:
@@ -131,7 +133,9 @@ _RAISED_THICK: Final = 0.0015
 
 def _raised_relief(layer: "Layer", samples: Samples, zone: str) -> Relief:
     there = cover(layer, samples, zone)
-    return Relief(height=layer.amount * _RAISED_THICK * there, high=there, recess=footed(layer, samples, zone))
+    return Relief(
+        height=layer.amount * _RAISED_THICK * there, high=there, recess=footed(layer, samples, zone)
+    )
 
 
 RAISED: Final = LayerKind(
@@ -169,7 +173,9 @@ def _tissue_relief(layer: "Layer", samples: Samples, zone: str) -> Relief:
 
 
 def _tissue_field(layer: "Layer", samples: Samples, zone: str) -> FloatArray:
-    return np.asarray(1.0 - layer.amount + 1.6 * layer.amount * _creases(layer, samples, zone), dtype=np.float32)
+    return np.asarray(
+        1.0 - layer.amount + 1.6 * layer.amount * _creases(layer, samples, zone), dtype=np.float32
+    )
 
 
 TISSUE: Final = LayerKind(

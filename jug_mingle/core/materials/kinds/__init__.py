@@ -1,4 +1,5 @@
-"""The kinds of material, one entry each: optics, practice and handling together. A new one is a row in its family."""
+"""The kinds of material, one entry each: optics, practice and handling together. A new one is a row in its
+family."""
 
 from collections.abc import Mapping
 from typing import Final
@@ -15,7 +16,16 @@ from jug_mingle.core.materials.kinds.waxes import WAXES
 
 KINDS: Final[Mapping[str, Kind]] = {
     kind.key: kind
-    for kind in (*PAINTS, *PRIMERS, *STAINS_AND_GLAZES, *CLEAR_COATS, *WAXES, *OILS, *PASTES, *POWDERS_AND_THINNERS)
+    for kind in (
+        *PAINTS,
+        *PRIMERS,
+        *STAINS_AND_GLAZES,
+        *CLEAR_COATS,
+        *WAXES,
+        *OILS,
+        *PASTES,
+        *POWDERS_AND_THINNERS,
+    )
 }
 
 

@@ -201,7 +201,8 @@ PAINTS: Final = (
             into="Nothing more: plaster, water and paint are in it",
             own_primer=True,
             why={
-                "pot_life": "plaster begins to set at once and no hours are agreed: mix for the job and use it up",
+                "pot_life": "plaster begins to set at once and no hours are agreed: mix for the job and use "
+                "it up",
                 "coats": "two in a strong colour, three in white over dark brown",
                 "into": "plaster and water are stirred first, the paint last, never in the parent tin",
             },

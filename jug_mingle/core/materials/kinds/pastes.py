@@ -24,7 +24,8 @@ PASTES: Final = (
             over="Paint, wax or clear coat: it is porous",
             into="Nothing: what is scraped off goes back into its tub",
             why={
-                "dry": "about five minutes until the stencil is lifted; by touch until it is painted, an hour assumed",
+                "dry": "about five minutes until the stencil is lifted; by touch until it is painted, an "
+                "hour assumed",
                 "into": "it hardens: tools are rinsed out of doors, never down a sink",
             },
         ),

@@ -42,7 +42,9 @@ POWDERS_AND_THINNERS: Final = (
         density=0.78,
         spread_rate=12.0,
         caution=FUMES_RAGS,
-        handling=Handling(into="Oil-based paint, stain and wax", why={"into": "oil with oil, water with water"}),
+        handling=Handling(
+            into="Oil-based paint, stain and wax", why={"into": "oil with oil, water with water"}
+        ),
     ),
     Kind(
         key="thinner",

@@ -98,7 +98,10 @@ STAINS_AND_GLAZES: Final = (
             under="A sealed surface, so that it wipes",
             over="Clear coat",
             into="Paint of its base; itself 10–15 % into paint to hold it open",
-            why={"open_time": "short, shorter than wax", "under": "on a seal it wipes, on raw paint it stays"},
+            why={
+                "open_time": "short, shorter than wax",
+                "under": "on a seal it wipes, on raw paint it stays",
+            },
         ),
     ),
     Kind(
@@ -118,7 +121,10 @@ STAINS_AND_GLAZES: Final = (
             under="A seal, or unsealed milk paint that it tints and rubs away",
             over="Wax or clear coat",
             into="Paint of its base",
-            why={"open_time": "short, shorter than wax", "under": "on a seal it wipes, on raw milk paint it works in"},
+            why={
+                "open_time": "short, shorter than wax",
+                "under": "on a seal it wipes, on raw milk paint it works in",
+            },
         ),
     ),
 )

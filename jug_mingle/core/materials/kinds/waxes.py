@@ -107,7 +107,10 @@ WAXES: Final = (
             under="A seal, or raw paint to which it bonds",
             over="Clear coat",
             into="Wax base for tinting",
-            why={"open_time": "wipeable for ten minutes or more", "over": "it dries to a film that takes a clear coat"},
+            why={
+                "open_time": "wipeable for ten minutes or more",
+                "over": "it dries to a film that takes a clear coat",
+            },
         ),
     ),
     Kind(
@@ -131,7 +134,10 @@ WAXES: Final = (
             under="Dry paint or clear coat",
             over="Dark wax",
             into="Nothing",
-            why={"dry": "30 minutes, up to an hour when humid, before dark wax follows", "over": _SOLVENT_WAX},
+            why={
+                "dry": "30 minutes, up to an hour when humid, before dark wax follows",
+                "over": _SOLVENT_WAX,
+            },
         ),
     ),
     Kind(

@@ -19,8 +19,8 @@ RULES: Final[Mapping[str, Rule]] = {
 
 
 def by_rules(finish: Finish, faces: Collection[str]) -> list[Remark]:
-    """Return what the rules say of a finish on a piece, of whose faces these are the addresses; said once, with the
-    faces that are meant where they are not all on which the layer lies."""
+    """Return what the rules say of a finish on a piece, of whose faces these are the addresses; said once,
+    with the faces that are meant where they are not all on which the layer lies."""
     found: dict[tuple[str, int | None, str], list[str]] = {}
     for situation in situations(finish, faces):
         for rule in RULES.values():
@@ -33,7 +33,8 @@ def by_rules(finish: Finish, faces: Collection[str]) -> list[Remark]:
         meant = [face for face in faces if rule.about(face) and _lies(finish, place, face)]
         remarks.append(
             Remark(
-                layer=place, weight=rule.weight, words=f"{words.rstrip('.')}{where(there, meant)}.", why=rule.why,
+                layer=place, weight=rule.weight, words=f"{words.rstrip('.')}{where(there, meant)}.",
+                why=rule.why,
                 rule=key, school=rule.school, answers=rule.answers, quiet=rule.quiet, cause=rule.cause,
             )
         )  # fmt: skip

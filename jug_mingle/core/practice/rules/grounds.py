@@ -1,4 +1,5 @@
-"""Rules about what a first coat is laid on: old finishes, slick and bare grounds, what bleeds. Common practice."""
+"""Rules about what a first coat is laid on: old finishes, slick and bare grounds, what bleeds. Common
+practice."""
 
 from typing import Final
 
@@ -53,7 +54,9 @@ def _wash(situation: Situation, at: int) -> str:
 
 def _enamel(situation: Situation, at: int) -> LaidLayer | None:
     one = _first(situation, at)
-    needs = one is not None and one.facts.needs_primer and not one.facts.own_primer and one.layer.kind != "stain"
+    needs = (
+        one is not None and one.facts.needs_primer and not one.facts.own_primer and one.layer.kind != "stain"
+    )
     return one if needs else None
 
 
@@ -70,15 +73,22 @@ def _enamel_on_scuffed(situation: Situation, at: int) -> str:
 
 
 def _on_slick(situation: Situation, at: int) -> LaidLayer | None:
-    """Return a first coat on what is slick that does not bond by itself; wax is rubbed on, and holds on metal."""
+    """Return a first coat on what is slick that does not bond by itself; wax is rubbed on, and holds on
+    metal."""
     one = _first(situation, at)
-    if one is None or situation.ground.adhesion != "bond" or one.facts.kinds & _PRIMERS or one.facts.base == "wax":
+    if (
+        one is None
+        or situation.ground.adhesion != "bond"
+        or one.facts.kinds & _PRIMERS
+        or one.facts.base == "wax"
+    ):
         return None
     return None if _sealed_hardware(situation) else one
 
 
 def _sealed_hardware(situation: Situation) -> bool:
-    """Return whether it is hardware that is painted without its primer and sealed twice with a tough coat (J029)."""
+    """Return whether it is hardware that is painted without its primer and sealed twice with a tough coat
+    (J029)."""
     coats = sum(one.layer.coats for one in situation.laid if one.layer.of.has("film_seal"))
     return coats >= _TOUGH and all(zone_of(face) == "hardware" for face in situation.faces)
 
@@ -89,7 +99,8 @@ def _slick(situation: Situation, at: int) -> str:
 
 
 def _primes_itself(one: LaidLayer) -> bool:
-    """Return whether a tin is sold as its own primer, or its label says so; that a kind holds on wood is not enough."""
+    """Return whether a tin is sold as its own primer, or its label says so; that a kind holds on wood is not
+    enough."""
     said = any(told.own_primer and not kind.handling.own_primer for kind, told in one.facts.contents)
     return said or "self_priming_paint" in one.facts.kinds
 
@@ -113,7 +124,11 @@ def _asks(adhesion: Adhesion, *, of_primer: bool) -> Says:
 
     def says(situation: Situation, at: int) -> str:
         one = _first(situation, at)
-        if one is None or situation.ground.adhesion != adhesion or (not of_primer and one.layer.kind == "primer"):
+        if (
+            one is None
+            or situation.ground.adhesion != adhesion
+            or (not of_primer and one.layer.kind == "primer")
+        ):
             return ""
         return f"{situation.ground.name}: {ADHESION_WORDS[adhesion]}."
 
@@ -124,19 +139,26 @@ def _bleeds(situation: Situation, at: int) -> str:
     one = situation.laid[at]
     if not (situation.ground.bleeds and one.layer.of.has("hides")) or one.facts.blocks_stains:
         return ""
-    if any(other.facts.blocks_stains for other in situation.below(at) if other.layer.of.has("opaque", "film_seal")):
+    if any(
+        other.facts.blocks_stains
+        for other in situation.below(at)
+        if other.layer.of.has("opaque", "film_seal")
+    ):
         return ""
     if any(_bleeds(situation, below) for below in range(at)):
         return ""  # said of the first coat that shows it
     L = max(
-        float(R_to_Lab(R_seen(R_infinity(K=film.optics.K, S=film.optics.S), film.veil))[0]) for film in one.layer.films
+        float(R_to_Lab(R_seen(R_infinity(K=film.optics.K, S=film.optics.S), film.veil))[0])
+        for film in one.layer.films
     )
     return f"The {_ground(situation)} may bleed through." if L > _MIDDLE_GREY else ""
 
 
 def _unprimed(situation: Situation, at: int) -> str:
     one = _first(situation, at)
-    primed = situation.ground.coat == "primer" or one is None or one.layer.kind == "primer" or one.facts.own_primer
+    primed = (
+        situation.ground.coat == "primer" or one is None or one.layer.kind == "primer" or one.facts.own_primer
+    )
     return "" if primed or one is None or not one.layer.of.has("hides") else "No primer under the paint."
 
 
@@ -147,7 +169,8 @@ def _ground(situation: Situation) -> str:
 GROUND_RULES: Final = (
     Rule(
         key="stain_needs_bare_wood", weight="wrong", says=_stain, cause="holds",
-        why="It colours by going in; over a film it wipes off again. Sand to bare wood, or lay a wash of paint.",
+        why="It colours by going in; over a film it wipes off again. Sand to bare wood, or lay a wash of "
+            "paint.",
     ),
     Rule(
         key="milk_paint_on_a_film", weight="wrong", says=_milk_paint, cause="holds",
@@ -155,7 +178,8 @@ GROUND_RULES: Final = (
     ),
     Rule(
         key="wash_on_varnish", weight="wrong", says=_wash, cause="holds",
-        why="Over sound scuffed paint a wash is right. Sand varnish to bare wood, or prime and paint it first.",
+        why="Over sound scuffed paint a wash is right. Sand varnish to bare wood, or prime and paint it "
+            "first.",
     ),
     Rule(
         key="enamel_on_bare_wood", weight="wrong", says=_enamel_on_bare, cause="holds",
@@ -163,24 +187,29 @@ GROUND_RULES: Final = (
     ),
     Rule(
         key="slick_ground", weight="wrong", says=_slick, cause="holds",
-        why="Sanding never opens it. A thin coat of bonding primer on that part only is enough; follow its label.",
+        why="Sanding never opens it. A thin coat of bonding primer on that part only is enough; follow its "
+            "label.",
     ),
     Rule(
         key="slick_self_priming", weight="advice", says=_slick_self_priming, cause="holds",
-        why="Its label decides whether it bonds to what is slick. Try a hidden place, and scratch it after a day.",
+        why="Its label decides whether it bonds to what is slick. Try a hidden place, and scratch it after a "
+            "day.",
     ),
     Rule(
         key="wax_below", weight="wrong", says=_asks("clean", of_primer=True), cause="holds",
-        why="Nothing that forms a film holds on wax. Spirits and a pad take it off; dry the rags flat outdoors.",
+        why="Nothing that forms a film holds on wax. Spirits and a pad take it off; dry the rags flat "
+            "outdoors.",
     ),
     Rule(
         key="loose_ground", weight="wrong", says=_asks("loose", of_primer=True), cause="holds",
-        why="A coat stays as long as what it is laid on. Old paint may hold lead: test before sanding or scraping.",
+        why="A coat stays as long as what it is laid on. Old paint may hold lead: test before sanding or "
+            "scraping.",
     ),
     Rule(
         key="enamel_on_scuffed_finish", weight="school", says=_enamel_on_scuffed, school="enamel",
         answers=("scuffed",), cause="holds",
-        why="Some lay enamel on a sound old finish that was scuffed; others always prime. A primer holds best.",
+        why="Some lay enamel on a sound old finish that was scuffed; others always prime. A primer holds "
+            "best.",
     ),
     Rule(
         key="ordinary_primer_on_slick", weight="advice", says=_ordinary_primer, cause="holds",
@@ -194,12 +223,14 @@ GROUND_RULES: Final = (
     *(
         Rule(
             key=f"{adhesion}_ground", weight="advice", says=_asks(adhesion, of_primer=False), cause="holds",
-            why="What a coat is laid on decides whether it stays. Try a hidden place first, and follow the label.",
+            why="What a coat is laid on decides whether it stays. Try a hidden place first, and follow the "
+                "label.",
         )
         for adhesion in ("scuff", "thick", "wet")
     ),
     Rule(
         key="bleeding", weight="advice", says=_bleeds,
-        why="Tannin and old stain come through pale paint as yellow or pink; a stain-blocking primer holds them.",
+        why="Tannin and old stain come through pale paint as yellow or pink; a stain-blocking primer holds "
+            "them.",
     ),
 )  # fmt: skip

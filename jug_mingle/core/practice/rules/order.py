@@ -5,7 +5,9 @@ from typing import Final
 from jug_mingle.core.practice.rules.rule import Rule
 from jug_mingle.core.practice.situation import Situation
 
-_WATER_LOOSENS: Final = frozenset({"milk_paint", "chalk_paint", "home_chalk_paint", "thinner", "extender", "tint"})
+_WATER_LOOSENS: Final = frozenset(
+    {"milk_paint", "chalk_paint", "home_chalk_paint", "thinner", "extender", "tint"}
+)
 """Kinds of which a paint may be made that water loosens again once it is dry."""
 
 
@@ -59,7 +61,11 @@ def _sponge_on_set(situation: Situation, at: int) -> str:
         return ""
     below = situation.below(at)
     loosens = bool(below) and below[-1].facts.kinds <= _WATER_LOOSENS
-    return "" if loosens else "The sponge lifts only fresh paint that water loosens still, before wax or clear coat."
+    return (
+        ""
+        if loosens
+        else "The sponge lifts only fresh paint that water loosens still, before wax or clear coat."
+    )
 
 
 def _water_in_oil(situation: Situation, at: int) -> str:
@@ -71,7 +77,9 @@ def _water_in_oil(situation: Situation, at: int) -> str:
 def _bases_meet(situation: Situation, at: int) -> str:
     films = situation.laid[at].layer.films
     bases = {film.facts.base for film in films if film.facts is not None} - {"any"}
-    return f"{' and '.join(film.name for film in films)} do not run into each other." if len(bases) > 1 else ""
+    return (
+        f"{' and '.join(film.name for film in films)} do not run into each other." if len(bases) > 1 else ""
+    )
 
 
 ORDER_RULES: Final = (
@@ -80,7 +88,8 @@ ORDER_RULES: Final = (
     ),
     Rule(
         key="sponge_on_set", weight="wrong", says=_sponge_on_set,
-        why="Lay it straight over milk paint or chalk-type paint soon after that is dry; elsewhere sand, or glaze.",
+        why="Lay it straight over milk paint or chalk-type paint soon after that is dry; elsewhere sand, or "
+            "glaze.",
     ),
     Rule(
         key="water_in_oil", weight="wrong", says=_water_in_oil, cause="base",
@@ -88,7 +97,8 @@ ORDER_RULES: Final = (
     ),
     Rule(
         key="bases_meet", weight="wrong", says=_bases_meet, cause="base",
-        why="Water-based and oil-based paint do not mix wet. Take paints of one base, or let one dry under the other.",
+        why="Water-based and oil-based paint do not mix wet. Take paints of one base, or let one dry under "
+            "the other.",
     ),
     Rule(
         key="gilded_first", weight="school", says=_gilded_first, school="gilding", answers=("first",),
@@ -99,7 +109,8 @@ ORDER_RULES: Final = (
         why="Nearly all wear the paint first; worn later, a wax marks the bare places.",
     ),
     Rule(
-        key="cracks_want_two", weight="advice", says=_cracks, why="With one coat the wood shows in the cracks.",
+        key="cracks_want_two", weight="advice", says=_cracks,
+        why="With one coat the wood shows in the cracks.",
     ),
     Rule(
         key="primer_goes_under", weight="advice", says=_primer_on_paint,

@@ -36,7 +36,8 @@ def _stuck_on_wax(situation: Situation, at: int) -> str:
 def _on_texture(situation: Situation, at: int) -> str:
     rough = [one for one in situation.laid[:at] if one.layer.kind in _ROUGH]
     if situation.laid[at].layer.kind == "transfer" and rough:
-        return f"The transfer lies on a texture ({rough[-1].title.lower()}): rub every part down with a soft cloth."
+        texture = rough[-1].title.lower()
+        return f"The transfer lies on a texture ({texture}): rub every part down with a soft cloth."
     return ""
 
 
@@ -53,14 +54,20 @@ def _on_curves(situation: Situation, at: int) -> str:
 def _bare_transfer(situation: Situation, at: int) -> str:
     below = situation.below(at)
     transfer = situation.laid[at].layer.kind == "transfer"
-    return "The transfer goes on bare paint." if transfer and below and not below[-1].layer.of.has("film_seal") else ""
+    return (
+        "The transfer goes on bare paint."
+        if transfer and below and not below[-1].layer.of.has("film_seal")
+        else ""
+    )
 
 
 def _sealed_transfer(situation: Situation, at: int) -> str:
     below = situation.below(at)
     transfer = situation.laid[at].layer.kind == "transfer"
     return (
-        "The transfer goes between clear coats." if transfer and below and below[-1].layer.of.has("film_seal") else ""
+        "The transfer goes between clear coats."
+        if transfer and below and below[-1].layer.of.has("film_seal")
+        else ""
     )
 
 
@@ -73,7 +80,11 @@ def _shiny_paste(situation: Situation, at: int) -> str:
 
 def _paste_bare(situation: Situation, at: int) -> str:
     one = situation.laid[at]
-    return "Texture paste is porous and takes dirt." if one.layer.kind == "raised" and not situation.above(at) else ""
+    return (
+        "Texture paste is porous and takes dirt."
+        if one.layer.kind == "raised" and not situation.above(at)
+        else ""
+    )
 
 
 def _rust_open(situation: Situation, at: int) -> str:
@@ -90,10 +101,13 @@ PATTERN_RULES: Final = (
          why="Lay it before wax and oil, or clean them off with spirits first."),
     Rule(key="transfer_on_texture", weight="advice", says=_on_texture,
          why="The stick bridges hollows; a cloth presses it into them."),
-    Rule(key="transfer_on_curves", weight="advice", says=_on_curves, why="Flat is easy; film does not stretch."),
-    Rule(key="transfer_bare", weight="school", says=_bare_transfer, school="transfer", answers=("bare",), quiet=True,
+    Rule(key="transfer_on_curves", weight="advice", says=_on_curves,
+        why="Flat is easy; film does not stretch."),
+    Rule(key="transfer_bare", weight="school", says=_bare_transfer, school="transfer", answers=("bare",),
+        quiet=True,
          why="One seal later does for all. Others protect the paint first, and lock the transfer next."),
-    Rule(key="transfer_between", weight="school", says=_sealed_transfer, school="transfer", answers=("between",),
+    Rule(key="transfer_between", weight="school", says=_sealed_transfer, school="transfer",
+        answers=("between",),
          quiet=True, why="The paint is protected first. Others lay it on bare paint, and seal once."),
     Rule(key="paper_sealed", weight="advice", says=_shiny_paste,
          why="A coat over it; flat where no shine is wanted, satin where a satin film follows."),

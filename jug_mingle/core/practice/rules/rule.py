@@ -7,7 +7,8 @@ from jug_mingle.core.practice.remark import Weight
 from jug_mingle.core.practice.situation import Situation
 
 Says = Callable[[Situation, int], str]
-"""(situation, number of one of its layers) → what is said, as one sentence; nothing where the rule does not hold."""
+"""(situation, number of one of its layers) → what is said, as one sentence; nothing where the rule does not
+hold."""
 
 
 @dataclass(frozen=True, slots=True, kw_only=True, eq=False)

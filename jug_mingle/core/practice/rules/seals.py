@@ -11,11 +11,12 @@ _SEALING: Final = frozenset({"clear_coat", "oil_varnish"})
 
 
 def bare_on_top(situation: Situation) -> LaidLayer | None:
-    """Return the topmost layer that rubs off and marks when wet unless something covers it, if there is one; below what
-    lies in places alone, what must be sealed is meant first.
+    """Return the topmost layer that rubs off and marks when wet unless something covers it, if there is one;
+    below what lies in places alone, what must be sealed is meant first.
 
-    A coat of wax, an oil, a clear coat covers what is below, and so does a paint that is its own seal where it lies
-    whole; wax in recesses alone leaves the rest as it was, cured gilding protects itself, wear takes nothing on.
+    A coat of wax, an oil, a clear coat covers what is below, and so does a paint that is its own seal where
+    it lies whole; wax in recesses alone leaves the rest as it was, cured gilding protects itself, wear takes
+    nothing on.
     """
     bare: LaidLayer | None = None
     for one in reversed(situation.laid):
@@ -39,7 +40,9 @@ def _unsealed(situation: Situation, _at: int) -> str:
 
 def _milk_unsealed(situation: Situation, _at: int) -> str:
     one = bare_on_top(situation)
-    return "Milk paint has to be sealed, and nothing seals it yet." if one and one.facts.must_be_sealed else ""
+    return (
+        "Milk paint has to be sealed, and nothing seals it yet." if one and one.facts.must_be_sealed else ""
+    )
 
 
 def _worn(face: str) -> bool:
@@ -72,19 +75,22 @@ SEAL_RULES: Final = (
         why="Matte paint and stain rub off and mark when wet unless wax, oil or a clear coat covers them.",
     ),
     Rule(
-        key="wax_alone_on_top", weight="school", says=_wax_alone, school="protect", answers=("wax",), quiet=True,
-        of_faces=True, about=_worn, why="Wax is quick and can be renewed; a film stands more, where cups stand.",
+        key="wax_alone_on_top", weight="school", says=_wax_alone, school="protect", answers=("wax",),
+        quiet=True,
+        of_faces=True, about=_worn,
+        why="Wax is quick and can be renewed; a film stands more, where cups stand.",
     ),
     Rule(
-        key="wax_alone_below", weight="school", says=_wax_alone, school="protect", answers=("wax", "film_top"),
-        quiet=True, of_faces=True, about=lambda face: not _worn(face),
+        key="wax_alone_below", weight="school", says=_wax_alone, school="protect",
+        answers=("wax", "film_top"), quiet=True, of_faces=True, about=lambda face: not _worn(face),
         why="Wax is quick and leaves no runs on upright faces; a film stands more.",
     ),
     *(
         Rule(
             key=f"clear_coats_{count}", weight="school", says=_clear_coats(count), school="clear_coats",
             answers=_COUNTS[:count], quiet=True, of_faces=True, about=_worn,
-            why="Two protect what is used little; three or four, sanded between, a table or a seat in daily use.",
+            why="Two protect what is used little; three or four, sanded between, a table or a seat in daily "
+                "use.",
         )
         for count in (1, 2, 3)
     ),

@@ -16,9 +16,11 @@ _HARD: Final = 0.8
 
 
 def _waxes_below(situation: Situation, at: int) -> list[LaidLayer]:
-    """Return the solvent waxes below a layer that forms a film, down to the clear coat that lies over others; those
-    that an eraser took off again count still."""
-    return [other for other in _uncovered(situation, at) if other.soft] if situation.laid[at].forms_film else []
+    """Return the solvent waxes below a layer that forms a film, down to the clear coat that lies over others;
+    those that an eraser took off again count still."""
+    return (
+        [other for other in _uncovered(situation, at) if other.soft] if situation.laid[at].forms_film else []
+    )
 
 
 def _uncovered(situation: Situation, at: int) -> list[LaidLayer]:
@@ -54,12 +56,15 @@ def _water_over_oil(situation: Situation, at: int) -> str:
 
 
 def _on_raw(situation: Situation, at: int) -> bool:
-    """Return whether a wax that colours lies on raw paint or wood, with nothing below on which it would move."""
+    """Return whether a wax that colours lies on raw paint or wood, with nothing below on which it would
+    move."""
     one = situation.laid[at]
     if not (one.coloured_wax and one.soft):
         return False
     below = situation.below(at)
-    return not any(other.layer.of.has("film_seal") or other.clear_wax or other.facts.own_seal for other in below)
+    return not any(
+        other.layer.of.has("film_seal") or other.clear_wax or other.facts.own_seal for other in below
+    )
 
 
 def _wax_on_raw(situation: Situation, at: int) -> str:
@@ -105,13 +110,18 @@ def _eraser(situation: Situation, at: int) -> str:
 
 def _powder_without_wax(situation: Situation, at: int) -> str:
     waxed = any(other.soft for other in situation.below(at))
-    return "" if waxed or not situation.laid[at].powder else "Ageing powder wants wax below it, dry to the touch."
+    return (
+        ""
+        if waxed or not situation.laid[at].powder
+        else "Ageing powder wants wax below it, dry to the touch."
+    )
 
 
 WAX_RULES: Final = (
     Rule(
         key="film_over_wax", weight="wrong", says=_film_over_wax, cause="wax",
-        why="A film beads and peels on wax, which stays soft below it. Take it off with spirits, or end with the wax.",
+        why="A film beads and peels on wax, which stays soft below it. Take it off with spirits, or end with "
+            "the wax.",
     ),
     Rule(
         key="water_over_oil", weight="wrong", says=_water_over_oil,
@@ -127,12 +137,16 @@ WAX_RULES: Final = (
         why="Some seal wax that was wiped to a trace, once it is hard; others never lay a film over any wax.",
     ),
     Rule(
-        key="wax_on_raw", weight="school", says=_wax_on_raw, school="coloured_wax", answers=("raw",), cause="raw",
-        why="Raw paint takes a richer tone but lets little be wiped back; over a clear coat or clear wax it moves.",
+        key="wax_on_raw", weight="school", says=_wax_on_raw, school="coloured_wax", answers=("raw",),
+        cause="raw",
+        why="Raw paint takes a richer tone but lets little be wiped back; over a clear coat or clear wax it "
+            "moves.",
     ),
     Rule(
-        key="dark_wax_alone", weight="school", says=_dark_alone, school="dark_wax", answers=("straight",), quiet=True,
-        cause="raw", why="One school never lays it alone, or it smears and stains; others straight on what is there.",
+        key="dark_wax_alone", weight="school", says=_dark_alone, school="dark_wax", answers=("straight",),
+        quiet=True,
+        cause="raw", why="One school never lays it alone, or it smears and stains; others straight on what "
+            "is there.",
     ),
     Rule(
         key="dark_wax_in_recesses", weight="school", says=_dark_at("recess", "grain"), school="dark_place",
@@ -140,12 +154,15 @@ WAX_RULES: Final = (
         why="One school sets it in hollows, where dirt gathers; the other never packs it there.",
     ),
     Rule(
-        key="dark_wax_on_tips", weight="school", says=_dark_at("high"), school="dark_place", answers=("high",),
-        quiet=True, why="One school puts a trace on the tips; the other sets it in hollows, as shadows give depth.",
+        key="dark_wax_on_tips", weight="school", says=_dark_at("high"), school="dark_place",
+        answers=("high",),
+        quiet=True, why="One school puts a trace on the tips; the other sets it in hollows, as shadows give "
+            "depth.",
     ),
     Rule(
         key="powder_without_wax", weight="advice", says=_powder_without_wax,
-        why="It is brushed into crevices after the wax has dried to the touch, then buffed; on paint it falls off.",
+        why="It is brushed into crevices after the wax has dried to the touch, then buffed; on paint it "
+            "falls off.",
     ),
     Rule(
         key="dark_wax_wiped_hard", weight="advice", says=_dark_wiped_hard,

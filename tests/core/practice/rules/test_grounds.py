@@ -14,8 +14,17 @@ PRIMER = layer("primer", "primer")
 class OldFinishesTest(unittest.TestCase):
     def test_stain_reaches_bare_wood(self) -> None:
         """Stain fails over old paint, any varnish and primer; bare, planed or stained wood takes it."""
-        for ground in ("old_white_paint", "sound_varnish", "failed_varnish", "waxed_wood", "white_primer", "laminate"):
-            self.assertEqual(said(layer("stain", "oil_stain"), ground=ground)["stain_needs_bare_wood"], "wrong", ground)
+        for ground in (
+            "old_white_paint",
+            "sound_varnish",
+            "failed_varnish",
+            "waxed_wood",
+            "white_primer",
+            "laminate",
+        ):
+            self.assertEqual(
+                said(layer("stain", "oil_stain"), ground=ground)["stain_needs_bare_wood"], "wrong", ground
+            )
         for ground in ("pine", "stained_wood", "plywood"):
             self.assertNotIn("stain_needs_bare_wood", said(layer("stain", "oil_stain"), ground=ground))
         self.assertIn("stain_needs_bare_wood", said(CHALK, layer("stain", "water_stain")))
@@ -39,13 +48,15 @@ class OldFinishesTest(unittest.TestCase):
             self.assertIn("wrong", said(wash, ground=ground).values(), ground)
 
     def test_enamel(self) -> None:
-        """J005, M166: without a primer it fails on slick and on bare sanded ground; on a sound scuffed finish it is
-        done both ways; primed it is right. What is its own primer needs none."""
+        """J005, M166: without a primer it fails on slick and on bare sanded ground; on a sound scuffed finish
+        it is done both ways; primed it is right. What is its own primer needs none."""
         for kind in ("enamel", "oil_enamel"):
             paint = layer("paint", kind)
             for ground, weight in (("birch", "wrong"), ("laminate", "wrong"), ("old_white_paint", "school")):
                 self.assertIn(weight, said(paint, ground=ground).values(), (kind, ground))
-                self.assertFalse({"enamel_on_bare_wood", "enamel_on_scuffed_finish"} & set(said(PRIMER, paint)))
+                self.assertFalse(
+                    {"enamel_on_bare_wood", "enamel_on_scuffed_finish"} & set(said(PRIMER, paint))
+                )
         for kind in ("chalk_paint", "mineral_paint", "self_priming_paint"):
             self.assertNotIn("wrong", said(layer("paint", kind)).values())
 
@@ -55,11 +66,13 @@ class OldFinishesTest(unittest.TestCase):
         self.assertEqual(
             said(PRIMER, CHALK, layer("sealer"), ground="baked_coat"), {"ordinary_primer_on_slick": "advice"}
         )
-        self.assertEqual(said(layer("primer", "bonding_primer"), CHALK, layer("sealer"), ground="baked_coat"), {})
+        self.assertEqual(
+            said(layer("primer", "bonding_primer"), CHALK, layer("sealer"), ground="baked_coat"), {}
+        )
 
     def test_not_false_on_slick(self) -> None:
-        """Gilding wax holds on brass; hardware that is sealed twice with a tough coat needs no primer (J029); a tin
-        that is sold as its own primer is tried first; mineral paint alone still fails."""
+        """Gilding wax holds on brass; hardware that is sealed twice with a tough coat needs no primer (J029);
+        a tin that is sold as its own primer is tried first; mineral paint alone still fails."""
         handles = tuple(face for face in usual_piece("chest").faces if face.startswith("hardware/"))
         chalk, seal = layer("paint", "chalk_paint", zones=("hardware",)), {"zones": ("hardware",)}
 
@@ -69,7 +82,9 @@ class OldFinishesTest(unittest.TestCase):
         self.assertNotIn("wrong", weights(Layer(kind="metallic", zones=("hardware",))))
         self.assertIn("wrong", weights(chalk, layer("sealer", "clear_coat", **seal)))
         self.assertNotIn("wrong", weights(chalk, layer("sealer", "clear_coat", coats=2, **seal)))
-        self.assertEqual(said(layer("paint", "self_priming_paint"), ground="laminate")["slick_self_priming"], "advice")
+        self.assertEqual(
+            said(layer("paint", "self_priming_paint"), ground="laminate")["slick_self_priming"], "advice"
+        )
         self.assertEqual(said(layer("paint", "mineral_paint"), ground="laminate")["slick_ground"], "wrong")
 
     def test_self_priming_enamel(self) -> None:
@@ -89,8 +104,8 @@ class OldFinishesTest(unittest.TestCase):
 
 class BleedingTest(unittest.TestCase):
     def test_blocked(self) -> None:
-        """J002, J004, J006: oak bleeds through pale paint unless primer, clear primer or a self-priming base is
-        anywhere below on that face, or is the paint itself."""
+        """J002, J004, J006: oak bleeds through pale paint unless primer, clear primer or a self-priming base
+        is anywhere below on that face, or is the paint itself."""
         seal = layer("sealer")
         open_: tuple[tuple[Layer, ...], ...] = (
             (), (layer("wash", "chalk_paint"),), (layer("primer", "crackle_gesso"),),

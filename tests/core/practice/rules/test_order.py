@@ -24,7 +24,8 @@ class OrderTest(unittest.TestCase):
             self.assertEqual(said(*layers).get(rule), weight, rule)
 
     def test_bases_never_meet(self) -> None:
-        """M161: what by-hand refuses does not pass as a layer: water in oil, water-based run into oil-based."""
+        """M161: what by-hand refuses does not pass as a layer: water in oil, water-based run into
+        oil-based."""
         for layers, rule in (
             ((layer("wash", "oil_enamel", water=2.0),), "water_in_oil"),
             ((layer("stain", "oil_stain", water=1.0),), "water_in_oil"),
@@ -53,8 +54,12 @@ class OrderTest(unittest.TestCase):
         self.assertEqual(said(milk, sponge).get("milk_paint_unsealed"), "wrong")
 
     def test_sound_orders(self) -> None:
-        """The main schools: sealed then waxed, waxed clear then dark, stain under a clear coat, worn then waxed."""
-        clear, dark = layer("wax", "clear wax", place="everywhere"), layer("wax", "brown wax", place="recess", wipe=0.9)
+        """The main schools: sealed then waxed, waxed clear then dark, stain under a clear coat, worn then
+        waxed."""
+        clear, dark = (
+            layer("wax", "clear wax", place="everywhere"),
+            layer("wax", "brown wax", place="recess", wipe=0.9),
+        )
         for layers in (
             (PAINT, SEAL, dark), (PAINT, clear, dark), (layer("stain", "water_stain"), SEAL),
             (layer("primer", "primer"), PAINT, layer("distress"), clear),
@@ -94,7 +99,8 @@ class RankedTest(unittest.TestCase):
             return Remark(layer=0, weight=weight, words=words, why="because", **more)  # type: ignore[arg-type]
 
         found = ranked(
-            [remark("a"), remark("b", "school"), remark("a"), remark("c", "wrong", cause="x"), remark("d", cause="x"),
+            [remark("a"), remark("b", "school"), remark("a"), remark("c", "wrong", cause="x"),
+            remark("d", cause="x"),
              remark("d", cause="x"), remark("e", cause="y")]
         )  # fmt: skip
         self.assertEqual([one.words for one in found], ["c", "b", "a", "e"])

@@ -1,4 +1,5 @@
-"""What is said of patterns and textures: what lets go, what has to be sealed, what a texture asks. Common practice."""
+"""What is said of patterns and textures: what lets go, what has to be sealed, what a texture asks. Common
+practice."""
 
 import unittest
 
@@ -34,7 +35,8 @@ class PatternRulesTest(unittest.TestCase):
         self.assertNotIn("rust_sealed", said(PAINT, layer("rust"), layer("sealer", veil=0.9)))
 
     def test_both_schools(self) -> None:
-        """D031, V084: on the bare paint, or between clear coats; who does the one is told of the other, nobody else."""
+        """D031, V084: on the bare paint, or between clear coats; who does the one is told of the other,
+        nobody else."""
         from jug_mingle.core.finishes import Finish, bare
         from jug_mingle.core.practice.rules import by_rules
         from tests.core.practice.support import FACES

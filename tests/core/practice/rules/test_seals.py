@@ -1,4 +1,5 @@
-"""Rules about what has to be sealed, face by face, at what lies on top. What is expected is common practice."""
+"""Rules about what has to be sealed, face by face, at what lies on top. What is expected is common
+practice."""
 
 import unittest
 
@@ -10,8 +11,8 @@ CHALK, SEAL = layer("paint", "chalk_paint"), layer("sealer")
 
 class SealedTest(unittest.TestCase):
     def test_by_what_lies_on_top(self) -> None:
-        """D005, D009, M168: wax and film both protect. Chalk-type paint, bare stain and what is stencilled on a clear
-        coat want a seal; enamel, mineral and self-priming paint do not; gilding protects itself."""
+        """D005, D009, M168: wax and film both protect. Chalk-type paint, bare stain and what is stencilled on
+        a clear coat want a seal; enamel, mineral and self-priming paint do not; gilding protects itself."""
         stencil = layer("stencil", "chalk_paint")
         bare: tuple[tuple[Layer, ...], ...] = (
             (CHALK,), (CHALK, SEAL, stencil), (layer("stain", "oil_stain"),), (layer("wash", "chalk_paint"),),
@@ -22,7 +23,8 @@ class SealedTest(unittest.TestCase):
         covered: tuple[tuple[Layer, ...], ...] = (
             (CHALK, SEAL), (CHALK, layer("wax", "clear wax")), (CHALK, layer("oil")),
             (CHALK, SEAL, layer("metallic", "gilding_wax")), (CHALK, layer("paint", "enamel")),
-            (layer("paint", "enamel"),), (layer("paint", "mineral_paint"),), (layer("paint", "self_priming_paint"),),
+            (layer("paint", "enamel"),), (layer("paint", "mineral_paint"),),
+            (layer("paint", "self_priming_paint"),),
         )  # fmt: skip
         for layers in covered:
             self.assertNotIn("unsealed", said(*layers))

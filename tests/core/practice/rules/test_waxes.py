@@ -1,4 +1,5 @@
-"""Rules about wax and oil below films, and about coloured wax on what is raw. What is expected is common practice."""
+"""Rules about wax and oil below films, and about coloured wax on what is raw. What is expected is common
+practice."""
 
 import unittest
 
@@ -15,10 +16,13 @@ GILDING = layer("metallic", "gilding_wax")
 class FilmOverWaxTest(unittest.TestCase):
     def test_water_based_wax_takes_a_clear_coat(self) -> None:
         """M185, tinted water-based wax is a film like any other."""
-        self.assertFalse({"film_over_wax", "film_over_wiped_wax"} & set(said(PAINT, layer("wax", "tinting_wax"), SEAL)))
+        self.assertFalse(
+            {"film_over_wax", "film_over_wiped_wax"} & set(said(PAINT, layer("wax", "tinting_wax"), SEAL))
+        )
 
     def test_solvent_wax_does_not(self) -> None:
-        """A full coat of solvent wax takes no film, whatever lies between; a trace in recesses is done both ways."""
+        """A full coat of solvent wax takes no film, whatever lies between; a trace in recesses is done both
+        ways."""
         for between in ((), (GILDING,), (layer("distress"),)):
             full = said(PAINT, layer("wax", "clear_wax", **WHOLE), *between, SEAL)
             self.assertEqual(full["film_over_wax"], "wrong")
@@ -35,13 +39,19 @@ class FilmOverWaxTest(unittest.TestCase):
 
 class ColouredWaxTest(unittest.TestCase):
     def test_schools(self) -> None:
-        """D001, D003, J023: dark wax over dried light wax, or over a clear coat, is right; alone on raw paint it is the
-        question of schools. The shelf's own clear or light wax counts as clear, whatever its name."""
+        """D001, D003, J023: dark wax over dried light wax, or over a clear coat, is right; alone on raw paint
+        it is the question of schools. The shelf's own clear or light wax counts as clear, whatever its
+        name."""
         K = of("coloured_wax", "black").optics.K
         own = Film(name="Shop paste no 4", optics=Optics(K=K * 0.001, S=K * 0.0), X=9.0, veil=0.5, base="wax",
                    facts=of("light_wax").facts)  # fmt: skip
         dark = layer("wax", of("coloured_wax", "black"), **TRACE)
-        for below in (SEAL, layer("wax", "light_wax", **WHOLE), layer("wax", own, **WHOLE), layer("wax", "clear wax")):
+        for below in (
+            SEAL,
+            layer("wax", "light_wax", **WHOLE),
+            layer("wax", own, **WHOLE),
+            layer("wax", "clear wax"),
+        ):
             self.assertNotIn("wax_on_raw", said(PAINT, below, dark))
         self.assertEqual(said(PAINT, dark)["wax_on_raw"], "school")
         self.assertEqual(said(PAINT, dark)["dark_wax_wiped_hard"], "advice")
@@ -61,7 +71,8 @@ class ColouredWaxTest(unittest.TestCase):
         self.assertIn("film_over_wax", said(*waxed, layer("dry_brush", "chalk_paint")))
 
     def test_clear_coat_between(self) -> None:
-        """What lies on a clear coat holds on that, whatever wax or oil is below it; the clear coat itself is judged."""
+        """What lies on a clear coat holds on that, whatever wax or oil is below it; the clear coat itself is
+        judged."""
         waxed = (PAINT, layer("wax", "clear wax", **WHOLE))
         found = remarks(*waxed, SEAL, layer("stencil", "chalk_paint"))
         self.assertEqual([one.layer for one in found if one.rule == "film_over_wax"], [2])
